@@ -1,0 +1,83 @@
+import { createHash } from 'node:crypto'
+import type { Dirent } from 'node:fs'
+import { open, readdir, stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { ByteSource } from '../core/bytes/source'
+import type { ReceivedFile } from '../core/checking/input'
+import { readBytes } from '../core/formats/identify'
+import type { Reading } from '../core/formats/reading'
+import { byCodeUnit } from '../core/text/order'
+
+/** Files up to this size are read once, hashed and identified in memory. */
+const IN_MEMORY = 16 * 1024 * 1024
+const BLOCK = 1024 * 1024
+
+/**
+ * Lists all files below a folder, in code-unit order, links not followed.
+ *
+ * @returns paths relative to the folder, `/` between levels
+ */
+export async function listFiles(folder: string): Promise<string[]> {
+  const found: string[] = []
+  const walk = async (level: string): Promise<void> => {
+    const entries: Dirent[] = await readdir(join(folder, level), { withFileTypes: true })
+    entries.sort((a, b) => byCodeUnit(a.name, b.name))
+    for (const entry of entries) {
+      const path = level === '' ? entry.name : `${level}/${entry.name}`
+      if (entry.isDirectory()) await walk(path)
+      else if (entry.isFile()) found.push(path)
+    }
+  }
+  await walk('')
+  return found
+}
+
+export interface HashedReading { size: number, modified: number, sha256: string, reading: Reading }
+
+/** Hashes and identifies one file; what cannot be read is `unread` with the reason. */
+export async function readFileFacts(path: string): Promise<HashedReading> {
+  try {
+    const handle = await open(path, 'r')
+    try {
+      const { size, mtimeMs } = await handle.stat()
+      const hash = createHash('sha256')
+      if (size <= IN_MEMORY) {
+        const bytes = new Uint8Array(await handle.readFile())
+        const source: ByteSource = { size: bytes.length, read: (offset, length) => Promise.resolve(bytes.subarray(offset, offset + length)) }
+        return { size: bytes.length, modified: mtimeMs, sha256: hash.update(bytes).digest('hex'), reading: await readBytes(source) }
+      }
+      const read = async (offset: number, length: number) => {
+        const bytes = new Uint8Array(Math.min(length, size - offset))
+        const { bytesRead } = await handle.read(bytes, 0, bytes.length, offset)
+        return bytes.subarray(0, bytesRead)
+      }
+      for (let at = 0; at < size; at += BLOCK) hash.update(await read(at, BLOCK))
+      return { size, modified: mtimeMs, sha256: hash.digest('hex'), reading: await readBytes({ size, read }) }
+    }
+    finally {
+      await handle.close()
+    }
+  }
+  catch (error) {
+    const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
+    const reason = error instanceof Error ? error.message : String(error)
+    return { size, modified: mtimeMs, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason, props: {} } }
+  }
+}
+
+/**
+ * Reads a folder as one root of received files.
+ *
+ * @param stated - UTC ms at which all was received, where the person says so; else each file's modification time counts
+ */
+export async function receiveFolder(root: string, folder: string, stated: number | null): Promise<ReceivedFile[]> {
+  const received: ReceivedFile[] = []
+  for (const path of await listFiles(folder)) {
+    const { size, modified, sha256, reading } = await readFileFacts(join(folder, path))
+    received.push({
+      root, path, size, sha256, reading,
+      receivedAt: stated ?? Math.floor(modified), receivedAtFrom: stated === null ? 'modified' : 'stated',
+    })
+  }
+  return received
+}

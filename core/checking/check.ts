@@ -1,0 +1,242 @@
+import { listUnits } from '../brief/units'
+import type { UnitList } from '../brief/units'
+import { findWrapper } from '../folders/wrapper'
+import { nameFormat } from '../formats/identify'
+import { formatById } from '../formats/registry'
+import { defaultName } from '../names/default-names'
+import { indexUnits } from '../placing/index'
+import type { EvidenceIndex } from '../placing/index'
+import { placeFiles } from '../placing/place'
+import type { Placements } from '../placing/place'
+import { slotRef } from '../placing/slots'
+import type { FileView } from '../placing/view'
+import { viewFile } from '../placing/view'
+import type { Report, ReportFile, ReportRoot } from '../reporting/report'
+import { takeCompanions } from './companions'
+import type { Companions } from './companions'
+import type { CheckInput } from './input'
+import { findIdentical } from './identical'
+import type { PlacedFile } from './identical'
+import { findingMaker, judgeFile, surplusFinding } from './judge'
+import type { FindingMaker } from './judge'
+import { applyRulings } from './rulings'
+import type { AppliedRulings } from './rulings'
+import { prepareSetAside } from './set-aside'
+import type { AsideRole } from './set-aside'
+import { summarise } from './summarise'
+
+/** What the stages hand on. */
+export interface CheckState {
+  input: CheckInput
+  list: UnitList
+  index: EvidenceIndex
+  make: FindingMaker
+  /** Every received file, by index. */
+  views: FileView[]
+  aside: Map<number, AsideRole>
+  roots: ReportRoot[]
+  rulings: AppliedRulings
+  placements: Placements
+  companions: Companions
+  files: ReportFile[]
+  late: Set<number>
+}
+
+/**
+ * Holds received files against a brief and says what is missing, misnamed, wrongly formatted or in the wrong place.
+ *
+ * Pure, synchronous and deterministic: the same input gives an equal report. Runs in a worker; `onStage` tells progress.
+ *
+ * @param input - brief, roster and received files with their readings; rulings and the previous report where there are any
+ * @returns the report document
+ * @example
+ * check({ brief, roster, received: [], checkedAt: 0 }).summary.missing //=> number of owed slots
+ */
+export function check(input: CheckInput): Report {
+  const stage = input.onStage ?? (() => undefined)
+  const list = listUnits(input.brief, input.roster)
+  const index = indexUnits(list.units, input.roster)
+  const make = findingMaker(input.brief)
+
+  stage('set aside')
+  const aside = setAside(input)
+
+  stage('find the root')
+  const roots = findRoots(input, aside, index)
+  const wrappers = new Map(roots.map(root => [root.name, root.wrapper]))
+  const views = input.received.map((file, at) => viewFile(file, at, wrappers.get(file.root) ?? null))
+  const rulings = applyRulings(input.rulings ?? [], views)
+
+  stage('place')
+  const taking = views.filter(view => !aside.has(view.index) && !rulings.setAside.has(view.index))
+  const companions = takeCompanions(taking, list.units)
+  const mains = taking.filter(view => !companions.held.has(view.index))
+  const placements = placeFiles(mains, index, rulings.placed, earlierPlacements(input, index))
+
+  stage('judge')
+  const state: CheckState = { input, list, index, make, views, aside, roots, rulings, placements, companions, files: [], late: new Set() }
+  judge(state)
+
+  stage('summarise')
+  return summarise(state)
+}
+
+function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
+  const aside = new Map<number, AsideRole>()
+  const byRoot = new Map<string, number[]>()
+  received.forEach(({ root }, at) => byRoot.set(root, [...byRoot.get(root) ?? [], at]))
+  for (const members of byRoot.values()) {
+    const paths = members.map(at => received[at]?.path.normalize('NFC') ?? '')
+    const tell = prepareSetAside(paths, brief.ignore)
+    members.forEach((at, position) => {
+      const role = tell(paths[position] ?? '')
+      if (role) aside.set(at, role)
+    })
+  }
+  return aside
+}
+
+function findRoots({ received }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex): ReportRoot[] {
+  const folders = new Map<string, string[]>()
+  received.forEach(({ root, path }, at) => {
+    const list = folders.get(root) ?? []
+    folders.set(root, list)
+    if (!aside.has(at)) list.push(path.normalize('NFC').slice(0, Math.max(0, path.normalize('NFC').lastIndexOf('/'))))
+  })
+  return [...folders].map(([name, list]) => ({ name, wrapper: findWrapper(list, index.byFolder, index.units), prefix: null }))
+}
+
+/** Units in which the check before placed the same bytes; empty files say nothing. */
+function earlierPlacements({ previous }: CheckInput, index: EvidenceIndex): Map<string, number[]> {
+  const before = new Map<string, number[]>()
+  if (!previous) return before
+  const bySlot = new Map(index.units.map(unit => [`${unit.requirement.id}\n${unit.holder}`, unit.index]))
+  for (const { sha256, size, role, slot } of previous.files) {
+    const unit = slot && bySlot.get(`${slot.requirement}\n${slot.holder}`)
+    if (role === 'placed' && unit !== undefined && unit !== null && size > 0) before.set(sha256, [...new Set([...before.get(sha256) ?? [], unit])])
+  }
+  return before
+}
+
+function judge(state: CheckState): void {
+  const { input, index, make, placements } = state
+  const handouts = new Set(input.brief.handouts)
+  const placed: PlacedFile[] = []
+  const entries = new Map<number, ReportFile>()
+  for (const view of state.views) entries.set(view.index, blankFile(state, view))
+  const known = knownFaults(input)
+  for (const [at, filled] of placements.filled) {
+    const unit = index.units[at]
+    if (!unit) continue
+    for (const one of filled) {
+      const { view, candidate, confidence } = one.arrival
+      const entry = entries.get(view.index)
+      if (!entry) continue
+      entry.role = one.role
+      entry.confidence = confidence
+      entry.evidence = candidate.evidence
+      entry.slot = one.role === 'surplus' ? slotRef(unit, null) : slotRef(unit, one.n)
+      if (one.role === 'surplus') {
+        entry.findings = [surplusFinding(make, unit, one.arrival.n)]
+        continue
+      }
+      if (one.role === 'duplicate') continue
+      const verdict = judgeFile(one, unit, index, make, handouts)
+      entry.findings = verdict.findings
+      if (one.role === 'superseded') continue
+      if (verdict.late) state.late.add(view.index)
+      if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
+      if (entry.findings.some(({ code }) => CONTENT.test(code)) && known.get(view.file.sha256) === false) {
+        entry.findings.push(make('content.unchanged', 'Arrived again with the same bytes that had this fault before.'))
+      }
+      placed.push({ unit, filled: one, findings: entry.findings })
+    }
+  }
+  findIdentical(placed, make)
+  state.companions.judge(placed, make)
+  state.companions.enter(entries)
+  judgeUnplaced(state, entries)
+  nameCauses(placed)
+  applyAccepted(state, entries)
+  state.files = [...entries.values()]
+}
+
+const CONTENT = /^(?:content\.(?!shared|unchanged|duplicate)|format\.|size\.)/
+
+/** Bytes that had a content, format or size finding in the check before and lay elsewhere or were received earlier: `false` where they arrived anew. */
+function knownFaults({ previous, received }: CheckInput): Map<string, boolean> {
+  const faults = new Map<string, boolean>()
+  for (const { sha256, path, root, receivedAt, findings } of previous?.files ?? []) {
+    if (!findings.some(({ code }) => CONTENT.test(code))) continue
+    const same = received.some(file => file.sha256 === sha256 && file.path === path && file.root === root && (file.receivedAt ?? 0) === Date.parse(receivedAt ?? ''))
+    faults.set(sha256, same)
+  }
+  return faults
+}
+
+function pathInside({ folder, name }: FileView): string {
+  return folder === '' ? name : `${folder}/${name}`
+}
+
+function blankFile({ aside, rulings }: CheckState, view: FileView): ReportFile {
+  const { file } = view
+  const { reading } = file
+  const id = reading.state === 'unread' ? 'unknown' : nameFormat(reading, view.extension)
+  return {
+    root: file.root,
+    path: file.path,
+    ...(file.container ? { container: file.container } : {}),
+    size: file.size,
+    sha256: file.sha256,
+    receivedAt: file.receivedAt === null ? null : new Date(file.receivedAt).toISOString(),
+    receivedAtFrom: file.receivedAtFrom,
+    role: aside.get(view.index) ?? (rulings.setAside.has(view.index) ? 'set-aside' : 'unplaced'),
+    slot: null,
+    confidence: null,
+    evidence: [],
+    candidates: [],
+    format: { id, mediaType: formatById(id)?.mediaType ?? null, version: reading.version, state: reading.state, verified: reading.verified, props: reading.props },
+    findings: [],
+    correctedPath: null,
+  }
+}
+
+function judgeUnplaced({ placements, make }: CheckState, entries: ReadonlyMap<number, ReportFile>): void {
+  for (const { view, candidates, evidence, notOwed } of placements.unplaced) {
+    const entry = entries.get(view.index)
+    if (!entry) continue
+    entry.candidates = candidates
+    entry.evidence = evidence
+    const given = defaultName(view.base)
+    if (given && !notOwed) entry.findings = [make('name.default', `This is the name ${given} gets by itself; it does not say whose it is or which piece.`)]
+    else if (candidates.length === 0) entry.findings = [make('unexpected', notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.')]
+  }
+}
+
+/** One misspelt folder of one holder is one cause, however many files lie in it. */
+function nameCauses(placed: readonly PlacedFile[]): void {
+  const groups = new Map<string, PlacedFile['findings']>()
+  for (const { unit, findings } of placed) {
+    for (const finding of findings) {
+      if (!finding.code.startsWith('folder.')) continue
+      const key = `${unit.requirement.holder}\n${unit.holder}\n${finding.code}\n${finding.actual}\n${finding.expected}`
+      const list = groups.get(key)
+      if (list) list.push(finding)
+      else groups.set(key, [finding])
+    }
+  }
+  let serial = 0
+  for (const list of groups.values()) {
+    if (list.length < 2) continue
+    serial++
+    for (const finding of list) finding.cause = `c${serial}`
+  }
+}
+
+/** An accepted file's errors stay to be read, as notices. */
+function applyAccepted({ rulings }: CheckState, entries: ReadonlyMap<number, ReportFile>): void {
+  for (const at of rulings.accepted) {
+    const entry = entries.get(at)
+    if (entry?.role === 'placed') entry.findings = entry.findings.map(finding => ({ ...finding, severity: 'notice' }))
+  }
+}

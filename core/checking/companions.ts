@@ -1,0 +1,97 @@
+import type { Unit } from '../brief/units'
+import type { FileView } from '../placing/view'
+import type { ReportFile } from '../reporting/report'
+import type { PlacedFile } from './identical'
+import type { FindingMaker } from './judge'
+import { slotRef } from '../placing/slots'
+
+/** Files that travel with a main one under the same name, and copies asked for in other roots. */
+export interface Companions {
+  /** Views that take no part in placing. */
+  held: ReadonlySet<number>
+  /** Adds what is wrong with companions and copies to their main files. */
+  judge(placed: readonly PlacedFile[], make: FindingMaker): void
+  /** Writes the held files' roles. */
+  enter(entries: ReadonlyMap<number, ReportFile>): void
+}
+
+/**
+ * Takes companions and copies out of the files to be placed.
+ *
+ * @param views - files that take part
+ * @param units - all units, for what travels with what and which roots hold copies
+ */
+export function takeCompanions(views: readonly FileView[], units: readonly Unit[]): Companions {
+  const requirements = [...new Set(units.map(unit => unit.requirement))]
+  const extensions = new Set(requirements.flatMap(({ companions }) => companions.map(one => one.extension)))
+  const copyRoots = new Set(requirements.flatMap(({ copies }) => copies))
+  // where every root holds copies, the first one received is the one files are placed from
+  const roots = [...new Set(views.map(view => view.file.root))]
+  const main = roots.find(root => !copyRoots.has(root)) ?? roots[0]
+  const held = new Set<number>()
+  const beside = new Map<string, FileView[]>()
+  const elsewhere = new Map<string, FileView>()
+  const mainExtensions = (view: FileView) => requirements.some(({ formats }) => formats.some(({ id }) => id === view.extension.toLowerCase()))
+  for (const view of views) {
+    const suffix = suffixOf(view)
+    if (copyRoots.has(view.file.root) && view.file.root !== main) {
+      held.add(view.index)
+      elsewhere.set(`${view.file.root}\n${view.folder}\n${view.name}`, view)
+    }
+    else if (extensions.has(suffix) && !mainExtensions(view)) {
+      held.add(view.index)
+      const key = stemKey(view)
+      beside.set(key, [...beside.get(key) ?? [], view])
+    }
+  }
+  const owner = new Map<number, PlacedFile>()
+  const roles = new Map<number, 'companion' | 'copy'>()
+  return {
+    held,
+    judge(placed, make) {
+      if (held.size === 0 && extensions.size === 0 && copyRoots.size === 0) return
+      for (const one of placed) {
+        const { requirement } = one.unit
+        const { view } = one.filled.arrival
+        for (const companion of requirement.companions) {
+          const found = (beside.get(stemKey(view)) ?? []).find(other => suffixOf(other) === companion.extension)
+          if (found) {
+            owner.set(found.index, one)
+            roles.set(found.index, 'companion')
+          }
+          else if (companion.required) one.findings.push(make('companion.missing', `The file "${view.base}.${companion.extension}" that goes with it is not there.`, { expected: `${view.base}.${companion.extension}` }))
+        }
+        for (const root of requirement.copies) {
+          if (root === view.file.root) continue
+          const copy = elsewhere.get(`${root}\n${view.folder}\n${view.name}`)
+          if (!copy) one.findings.push(make('copy.missing', `The second copy in "${root}" is not there.`, { expected: `${root}: ${view.file.path}` }))
+          else {
+            owner.set(copy.index, one)
+            roles.set(copy.index, 'copy')
+            if (copy.file.sha256 !== view.file.sha256) one.findings.push(make('copy.differs', `The second copy in "${root}" is not the same file.`, { actual: `${root}: ${copy.file.path}` }))
+          }
+        }
+      }
+    },
+    enter(entries) {
+      for (const [at, one] of owner) {
+        const entry = entries.get(at)
+        if (!entry) continue
+        entry.role = roles.get(at) ?? 'companion'
+        entry.slot = slotRef(one.unit, one.filled.n)
+      }
+    },
+  }
+}
+
+/** The last extension, known to the registry or not: companions are often files of a kind of their own. */
+function suffixOf(view: FileView): string {
+  const dot = view.name.lastIndexOf('.')
+  return dot > 0 ? view.name.slice(dot + 1).toLowerCase() : ''
+}
+
+function stemKey(view: FileView): string {
+  const dot = view.name.lastIndexOf('.')
+  const stem = view.extension === '' && dot > 0 ? view.name.slice(0, dot) : view.base
+  return `${view.file.root}\n${view.folder}\n${stem}`
+}

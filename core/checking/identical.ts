@@ -1,0 +1,47 @@
+import type { Unit } from '../brief/units'
+import type { Filled } from '../placing/slots'
+import type { Finding } from '../reporting/report'
+import type { FindingMaker } from './judge'
+
+/** A placed file in its slot. */
+export interface PlacedFile { unit: Unit, filled: Filled, findings: Finding[] }
+
+/**
+ * Compares placed files by their bytes: one holder's file in two slots, and one file of two holders.
+ *
+ * Group work that every member must hand in alike is not compared between a group and its own members.
+ */
+export function findIdentical(placed: readonly PlacedFile[], make: FindingMaker): void {
+  const byHash = new Map<string, PlacedFile[]>()
+  for (const one of placed) {
+    const { file } = one.filled.arrival.view
+    if (file.size === 0 || one.filled.role !== 'placed' || one.filled.milestone) continue
+    const list = byHash.get(file.sha256)
+    if (list) list.push(one)
+    else byHash.set(file.sha256, [one])
+  }
+  for (const list of byHash.values()) {
+    if (list.length < 2) continue
+    const order = [...list].sort((a, b) => time(a) - time(b) || a.unit.index - b.unit.index || (a.filled.n ?? 0) - (b.filled.n ?? 0))
+    const firstOf = new Map<string, PlacedFile>()
+    for (const one of order) {
+      const key = `${one.unit.requirement.holder}\n${one.unit.holder}`
+      const first = firstOf.get(key)
+      if (!first) firstOf.set(key, one)
+      else {
+        const other = first.filled.arrival.view
+        one.findings.push(make('content.duplicate', `Has the same bytes as "${other.name}". Was the right piece saved under this name?`, { expected: 'a file of its own', actual: other.file.path }))
+      }
+    }
+    const people = [...firstOf.values()].filter(one => one.unit.requirement.holder === 'person')
+    const groups = [...firstOf.values()].filter(one => one.unit.requirement.holder === 'group')
+    for (const holders of [people, groups]) {
+      if (holders.length < 2) continue
+      for (const one of holders) one.findings.push(make('content.shared', `Has the same bytes as a file of ${holders.length - 1 === 1 ? 'another holder' : `${holders.length - 1} other holders`}.`))
+    }
+  }
+}
+
+function time({ filled }: PlacedFile): number {
+  return filled.arrival.view.file.receivedAt ?? 0
+}

@@ -1,0 +1,122 @@
+import type { Condition, Requirement } from '../brief/types'
+import type { Unit } from '../brief/units'
+import type { Acceptance } from '../formats/accept'
+import { extensionFits } from '../formats/identify'
+import { PROPERTIES } from '../formats/properties'
+import type { PropertyValue } from '../formats/reading'
+import { formatById, formatLabel } from '../formats/registry'
+import type { FileView } from '../placing/view'
+import type { FindingCode } from './codes'
+
+/** One thing wrong with a file's content. */
+export interface ContentVerdict {
+  code: FindingCode
+  message: string
+  expected?: string
+  actual?: string
+}
+
+const LINKS = new Set(['url', 'desktop', 'webloc', 'lnk'])
+
+/**
+ * Judges what a placed file holds: of the content itself the first that is wrong; then version, conditions and size.
+ *
+ * @param handouts - SHA-256 of files that were given out
+ * @param doubled - whether the name's finding already explains the extension
+ */
+export function judgeContent(view: FileView, { requirement }: Unit, format: Acceptance, handouts: ReadonlySet<string>, doubled: boolean): ContentVerdict[] {
+  const first = firstWrong(view, requirement, format, handouts, doubled)
+  if (first) return first.code === 'ok' ? [] : [first as ContentVerdict]
+  const found: ContentVerdict[] = []
+  const { reading } = view.file
+  for (const [property, condition] of Object.entries(format.accepted?.measured ?? {})) {
+    const value: PropertyValue | null | undefined = property === 'version' ? reading.version : reading.props[property]
+    // what was not measured is unknown, and nobody's fault
+    if (value === undefined || value === null || meets(value, condition, property)) continue
+    const { label = property, unit = '' } = PROPERTIES[property] ?? {}
+    const asked = describeCondition(condition, unit)
+    const actual = `${String(value)}${unit ? ` ${unit}` : ''}`
+    found.push({
+      code: property === 'version' ? 'format.version' : 'format.condition',
+      message: `${label[0]?.toUpperCase() ?? ''}${label.slice(1)} is ${actual}; asked: ${asked}.`,
+      expected: `${label}: ${asked}`, actual,
+    })
+  }
+  const { size } = requirement
+  if (view.file.size < size.from || view.file.size > size.to) {
+    const asked = size.to === Infinity ? `at least ${bytes(size.from)}` : size.from <= 1 ? `at most ${bytes(size.to)}` : `${bytes(size.from)} to ${bytes(size.to)}`
+    found.push({ code: 'size.out-of-range', message: `Is ${bytes(view.file.size)} long; asked: ${asked}.`, expected: asked, actual: bytes(view.file.size) })
+  }
+  return found
+}
+
+/** The one thing that stands before all others; `ok` where nothing more can be said of the file. */
+function firstWrong(view: FileView, requirement: Requirement, format: Acceptance, handouts: ReadonlySet<string>, doubled: boolean): ContentVerdict | { code: 'ok' } | null {
+  const { reading, sha256 } = view.file
+  const asked = requirement.formats.map(({ id }) => id)
+  const askedText = asked.map(formatLabel).join(' or ')
+  if (reading.state === 'unread') return { code: 'ok' }
+  if (reading.state === 'empty') return { code: 'content.empty', message: 'Is empty: it holds no bytes. Save it again and hand in the new file.' }
+  if (reading.state === 'damaged') return { code: 'content.damaged', message: `Cannot be read in full: ${reading.reason ?? 'it is damaged'}. Was the upload cut short? Hand it in again.` }
+  if (reading.state === 'locked') return requirement.locked === 'refuse' ? { code: 'content.locked', message: 'Needs a password. Save it without one and hand it in again.' } : { code: 'ok' }
+  if (LINKS.has(reading.candidates[0] ?? '') && !asked.some(id => LINKS.has(id))) return { code: 'content.link', message: 'Is only a pointer to a file, not the file. Hand in the file itself.' }
+  if (format.id === 'unknown' && asked.length > 0) return { code: 'format.unknown', message: `Its bytes are of no format known here; asked: ${askedText}.`, expected: askedText, actual: 'unknown' }
+  const real = formatLabel(format.id)
+  if (!doubled && format.id !== 'unknown' && extensionFits(format.id, view.extension) === false) {
+    const away = format.fits
+      ? `renaming it to .${formatById(format.id)?.extensions[0] ?? format.id} is enough`
+      : `export it as ${askedText} instead of renaming it`
+    return { code: 'format.disguised', message: `Named .${view.extension}, but the bytes are a ${real}: ${away}.`, expected: askedText || undefined, actual: real }
+  }
+  if (!format.fits) {
+    const working = formatById(format.id)?.use === 'working' && requirement.formats.every(({ id }) => formatById(id)?.use === 'exchange')
+    return { code: 'format.not-accepted', message: `Is a ${real}; asked: ${askedText}. ${working ? 'Export it from the program it was made in.' : 'Save it in an asked format and hand it in again.'}`, expected: askedText, actual: real }
+  }
+  if (handouts.has(sha256.toLowerCase())) return { code: 'content.handout', message: 'Is the file that was given out, unchanged. Was the work saved under another name?' }
+  return null
+}
+
+/**
+ * Whether a measured value meets a condition. Versions are compared number by number.
+ *
+ * @example
+ * meets('1.10', { from: '1.7' }, 'version') //=> true
+ */
+export function meets(value: PropertyValue, condition: Condition, property: string): boolean {
+  const compare = PROPERTIES[property]?.type === 'version' ? compareVersions : compareValues
+  if (condition.from !== undefined && compare(value, condition.from) < 0) return false
+  if (condition.to !== undefined && compare(value, condition.to) > 0) return false
+  if (condition.is !== undefined && compare(value, condition.is) !== 0) return false
+  return condition.among === undefined || condition.among.some(one => compare(value, one) === 0)
+}
+
+function compareValues(a: PropertyValue, b: PropertyValue): number {
+  if (typeof a === 'number' && typeof b === 'number') return a - b
+  const [left, right] = [String(a), String(b)]
+  return left === right ? 0 : left < right ? -1 : 1
+}
+
+function compareVersions(a: PropertyValue, b: PropertyValue): number {
+  const left = String(a).match(/\d+/g) ?? []
+  const right = String(b).match(/\d+/g) ?? []
+  for (let i = 0; i < Math.max(left.length, right.length); i++) {
+    const difference = Number(left[i] ?? 0) - Number(right[i] ?? 0)
+    if (difference !== 0) return difference
+  }
+  return 0
+}
+
+function describeCondition({ from, to, is, among }: Condition, unit: string): string {
+  const behind = unit ? ` ${unit}` : ''
+  if (is !== undefined) return `${String(is)}${behind}`
+  if (among !== undefined) return `${among.map(String).join(' or ')}${behind}`
+  if (from !== undefined && to !== undefined) return from === to ? `${from}${behind}` : `${from} to ${to}${behind}`
+  return from !== undefined ? `at least ${from}${behind}` : `at most ${to}${behind}`
+}
+
+/** A size as people say it, in decimal units. */
+export function bytes(size: number): string {
+  if (size < 1000) return `${size} bytes`
+  if (size < 1e6) return `${Math.round(size / 100) / 10} kB`
+  return size < 1e9 ? `${Math.round(size / 1e5) / 10} MB` : `${Math.round(size / 1e8) / 10} GB`
+}

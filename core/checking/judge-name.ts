@@ -1,0 +1,183 @@
+import type { Requirement } from '../brief/types'
+import type { Acceptance } from '../formats/accept'
+import { acceptedExtensions } from '../formats/accept'
+import { formatById, formatsOfExtension } from '../formats/registry'
+import { copyMarks, markBehindExtension } from '../names/copy-marks'
+import { defaultName } from '../names/default-names'
+import type { Difference } from '../names/explain'
+import { explainParts } from '../names/explain'
+import { splitExtension } from '../names/extension'
+import { matchParts } from '../names/match'
+import type { Captures } from '../names/parts'
+import { expandParts } from '../names/parts'
+import { forbiddenCharacters, isReserved, isTooLong } from '../names/portability'
+import type { UnitForm } from '../placing/forms'
+import type { FileView } from '../placing/view'
+import { showText } from '../text/show'
+import type { FindingCode } from './codes'
+
+/** What a name is worth against one unit. */
+export interface NameVerdict {
+  /** `null`: the name fits. */
+  code: FindingCode | null
+  message: string
+  differences: Difference[]
+  /** The right file name; placeholders `{field}` stand for what cannot be read. */
+  corrected: string
+  /** The form the name fits or lies nearest to. */
+  form: UnitForm
+  captures: Captures
+}
+
+/**
+ * Judges a placed file's name: one cause, one finding.
+ *
+ * @param view - the file
+ * @param forms - all accepted forms of its unit
+ * @param known - values settled otherwise, such as the slot's number
+ * @param format - what its format means for the requirement
+ */
+export function judgeName(view: FileView, requirement: Requirement, forms: readonly UnitForm[], known: Captures, format: Acceptance): NameVerdict {
+  const first = forms[0] ?? { name: null, folder: null }
+  const extension = rightExtension(view.extension, requirement, format)
+  const withExtension = (base: string) => (extension ? `${base}.${extension}` : base)
+  const fits = (base: string) => fitBase(base, requirement, forms, known)
+  const verdict = (code: FindingCode | null, message: string, base: string, form: UnitForm, captures: Captures, differences: Difference[] = []): NameVerdict =>
+    ({ code, message, differences, corrected: withExtension(base), form, captures })
+
+  if (forms.every(form => form.name === null)) return { ...verdict(null, '', view.base, first, {}), ...judgeExtension(view, requirement, format, extension) }
+  const fitting = fits(view.base)
+  if (fitting) {
+    // leniency accepts the name as it stands, so its correction is itself
+    return { ...verdict(null, '', view.base, fitting.form, fitting.captures), ...judgeExtension(view, requirement, format, extension) }
+  }
+  const inner = innerExtension(view.base, view.extension, format)
+  if (inner) {
+    const doubled = fits(inner.base)
+    if (doubled) {
+      return verdict('name.extension-doubled', `Ends in two extensions, .${inner.extension}.${view.extension}: leave only the right one, .${extension}.`, inner.base, doubled.form, doubled.captures)
+    }
+  }
+  const behind = markBehindExtension(view.name)
+  for (const { base, mark } of [...copyMarks(view.base), ...(behind ? [{ base: splitExtension(behind.base).base, mark: behind.mark }] : [])]) {
+    const marked = fits(base)
+    if (marked) {
+      return verdict('name.copy-mark', `Right but for the mark of a copy, "${showText(mark)}": take it off, once you are sure this is the copy that counts.`, base, marked.form, marked.captures,
+        [{ part: 'literal', kind: 'extra', range: markRange(view.name, view.base, base, mark), expected: '', actual: mark }])
+    }
+  }
+  const nearest = nearestForm(view.base, forms, known)
+  const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
+  const given = defaultName(view.base) ?? copyMarks(view.base).map(({ base }) => defaultName(base)).find(Boolean)
+  if (given) {
+    const blank = expandParts(nearest.form.name ?? [], known)
+    return verdict('name.default', `This is the name ${given} gets by itself; give it the name that was asked for.`, blank, nearest.form, known)
+  }
+  const forbidden = forbiddenCharacters(view.name)
+  if (forbidden.length > 0) {
+    const clean = ['', '-', '_', ' '].map(by => fits(view.base.replace(/[<>:"\\|?*]/g, by))).find(Boolean)
+    if (clean) return verdict('name.forbidden-character', `Holds ${forbidden.map(char => `"${showText(char)}"`).join(' ')}, which not every computer can store.`, wanted, clean.form, clean.captures)
+  }
+  if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) {
+    return verdict('name.reserved', 'Ends in a space or dot, or is a name that some computers keep for devices.', wanted, nearest.form, nearest.captures)
+  }
+  if (isTooLong(view.name, view.file.path)) {
+    return verdict('name.too-long', 'Longer than a file name may be everywhere (255 bytes, or 240 with its folders).', wanted, nearest.form, nearest.captures)
+  }
+  return verdict('name.differs', describeDifferences(nearest.differences), wanted, nearest.form, nearest.captures, nearest.differences)
+}
+
+function fitBase(base: string, requirement: Requirement, forms: readonly UnitForm[], known: Captures): { form: UnitForm, captures: Captures } | null {
+  const { strictness, count } = requirement
+  for (const form of forms) {
+    const found = form.name && matchParts(form.name, base, strictness, count.by)
+    if (!found) continue
+    const agrees = Object.entries(known).every(([field, value]) => found.captures[field] === undefined || Number(found.captures[field]) === Number(value))
+    if (agrees) return { form, captures: found.captures }
+  }
+  return null
+}
+
+function nearestForm(base: string, forms: readonly UnitForm[], known: Captures): { form: UnitForm, captures: Captures, differences: Difference[], cost: number } {
+  let best: { form: UnitForm, captures: Captures, differences: Difference[], cost: number } | null = null
+  for (const form of forms.slice(0, 24)) {
+    if (!form.name) continue
+    const found = explainParts(form.name, base, known)
+    if (!best || found.cost < best.cost) best = { form, ...found }
+  }
+  return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: known, differences: [], cost: 0 }
+}
+
+function markRange(name: string, base: string, rest: string, mark: string): [number, number] {
+  const at = base.startsWith(rest) ? rest.length : base.endsWith(rest) ? 0 : name.lastIndexOf(mark)
+  return [at, at + mark.length]
+}
+
+/** `mesh.stl.txt`: the inner extension fits the content, or is the outer one once more. */
+function innerExtension(base: string, extension: string, format: Acceptance): { base: string, extension: string } | null {
+  const inner = splitExtension(base)
+  if (inner.extension === '' || extension === '') return null
+  const lower = inner.extension.toLowerCase()
+  const fits = formatById(format.id)?.extensions.includes(lower) ?? false
+  return fits || lower === extension.toLowerCase() ? inner : null
+}
+
+/** The extension the corrected name bears: the received one where it is right, else the format's usual or the first asked one. */
+export function rightExtension(received: string, requirement: Requirement, format: Acceptance): string {
+  const lower = received.toLowerCase()
+  const own = formatById(format.id)?.extensions ?? []
+  const asked = acceptedExtensions(requirement.formats)
+  const usual = format.fits ? own : asked
+  const extension = usual.includes(lower) ? received : usual[0] ?? received
+  if (requirement.extensionCase === 'lower') return extension.toLowerCase()
+  return requirement.extensionCase === 'upper' ? extension.toUpperCase() : extension
+}
+
+/** The extension alone, where the rest of the name fits. Disguises are the format's matter, not the name's. */
+function judgeExtension(view: FileView, requirement: Requirement, format: Acceptance, right: string): Partial<NameVerdict> {
+  if (view.extension === '') {
+    return format.fits && right !== '' && format.id !== 'unknown' && format.id !== 'empty'
+      ? { code: 'name.extension-missing', message: `Has no extension; its content is ${format.id}: add .${right}.` }
+      : {}
+  }
+  const inner = innerExtension(view.base, view.extension, format)
+  if (inner && requirement.names.length === 0 && formatsOfExtension(inner.extension.toLowerCase()).length > 0) {
+    return { code: 'name.extension-doubled', message: `Ends in two extensions, .${inner.extension}.${view.extension}: leave only one.`, corrected: `${inner.base}.${right}` }
+  }
+  const cased = requirement.extensionCase === 'lower' ? view.extension.toLowerCase() : requirement.extensionCase === 'upper' ? view.extension.toUpperCase() : view.extension
+  if (cased !== view.extension && right.toLowerCase() === view.extension.toLowerCase()) {
+    return { code: 'name.extension-case', message: `Ends in .${view.extension}; asked: .${cased}.` }
+  }
+  return {}
+}
+
+const SAID: Record<Difference['kind'], (one: Difference) => string> = {
+  'absent': ({ expected, part }) => `${named(part)}"${showText(expected)}" is not there`,
+  'misspelt': ({ expected, actual, part }) => `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`,
+  'order': ({ expected, part }) => `${named(part)}"${showText(expected)}" stands in another place`,
+  'separator': ({ expected, actual }) => `${separators(actual)} instead of ${separators(expected)}`,
+  'digits': ({ expected, actual }) => `the number is written ${showText(actual)}, asked: ${showText(expected)}`,
+  'letter-case': ({ expected, actual }) => `"${showText(actual)}" in other letters, asked: "${showText(expected)}"`,
+  'extra': ({ actual }) => `"${showText(actual)}" is too much`,
+  'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
+  'date-range': ({ actual }) => `${showText(actual)} is no date that was asked for`,
+  'not-allowed': ({ actual }) => `"${showText(actual)}" is none of the allowed words`,
+  'other-person': ({ actual }) => `"${showText(actual)}" is somebody else's`,
+}
+
+function named(part: string): string {
+  return part === 'literal' ? '' : `${part} `
+}
+
+function separators(text: string): string {
+  return text === ' ' ? 'a space' : `"${showText(text)}"`
+}
+
+/** Differences as one sentence, the first four; the drawing of the name shows them all. */
+export function describeDifferences(differences: readonly Difference[]): string {
+  if (differences.length === 0) return 'Departs from the name that was asked for.'
+  const said = differences.slice(0, 4).map(one => SAID[one.kind](one))
+  const rest = differences.length - said.length
+  const text = said.join('; ') + (rest > 0 ? `; and ${rest} more` : '')
+  return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}.`
+}

@@ -1,0 +1,125 @@
+import type { Brief } from '../brief/types'
+import type { Unit } from '../brief/units'
+import { acceptFormat, acceptedExtensions } from '../formats/accept'
+import type { Acceptance } from '../formats/accept'
+import { splitExtension } from '../names/extension'
+import type { Captures } from '../names/parts'
+import { expandParts, writeNumber } from '../names/parts'
+import { expandFolder } from '../folders/match'
+import { formsOf } from '../placing/forms'
+import type { EvidenceIndex } from '../placing/index'
+import type { Filled } from '../placing/slots'
+import { isLate } from '../placing/slots'
+import type { FileView } from '../placing/view'
+import type { Finding, ReportSlot } from '../reporting/report'
+import type { FindingCode } from './codes'
+import { SEVERITIES } from './codes'
+import { judgeContent } from './judge-content'
+import { judgeFolder } from './judge-folder'
+import { judgeName } from './judge-name'
+
+/** What was found of one placed file. */
+export interface Verdict {
+  findings: Finding[]
+  /** The right path under the root. */
+  correctedPath: string
+  late: boolean
+}
+
+/** Makes findings with the severity the brief gives them. */
+export type FindingMaker = (code: FindingCode, message: string, rest?: Partial<Finding>) => Finding
+
+export function findingMaker(brief: Brief): FindingMaker {
+  return (code, message, rest = {}) => ({ code, severity: brief.severity[code] ?? SEVERITIES[code], ...rest, message })
+}
+
+/** The number field's value as the names of one slot write it. */
+export function knownOf(unit: Unit, n: number | null): Captures {
+  const { count, fields } = unit.requirement
+  if (count.by === null || n === null) return {}
+  const rule = fields[count.by]
+  return { [count.by]: writeNumber(n, rule?.type === 'number' ? rule.digits : 1) }
+}
+
+/** What one slot asks for, as the report states it. */
+export function expectedOf(unit: Unit, n: number | null): ReportSlot['expected'] {
+  const form = formsOf(unit)[0]
+  const known = knownOf(unit, n)
+  return {
+    folder: form?.folder ? expandFolder(form.folder, known) : null,
+    name: form?.name ? expandParts(form.name, known) : null,
+    extensions: acceptedExtensions(unit.requirement.formats),
+  }
+}
+
+/** Settles a file's format; of two extensions the inner one may name the format the bytes allow. */
+function settleFormat(view: FileView, unit: Unit): Acceptance {
+  const { formats } = unit.requirement
+  const outer = acceptFormat(view.file.reading, view.extension, formats)
+  if (outer.fits) return outer
+  const { extension } = splitExtension(view.base)
+  const inner = extension === '' ? outer : acceptFormat(view.file.reading, extension, formats)
+  return inner.fits ? inner : outer
+}
+
+/**
+ * Judges one file in its slot: name, content and format, folder, time.
+ *
+ * @param filled - the file and its slot
+ * @param handouts - SHA-256 of files that were given out
+ */
+export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make: FindingMaker, handouts: ReadonlySet<string>): Verdict {
+  const { arrival, n } = filled
+  const { view } = arrival
+  const forms = formsOf(unit)
+  const format = settleFormat(view, unit)
+  const findings: Finding[] = []
+  const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format)
+  if (name.code) {
+    findings.push(make(name.code, name.message, { expected: name.corrected, actual: view.name, ...(name.differences.length > 0 ? { differences: name.differences } : {}) }))
+  }
+  else if (view.file.path.slice(view.file.path.lastIndexOf('/') + 1) !== view.name) {
+    findings.push(make('name.unicode-form', 'The same letters in a decomposed form; some programs take it for another name.'))
+  }
+  for (const { code, message, expected, actual } of judgeContent(view, unit, format, handouts, name.code === 'name.extension-doubled')) {
+    findings.push(make(code, message, { ...(expected === undefined ? {} : { expected }), ...(actual === undefined ? {} : { actual }) }))
+  }
+  const folder = judgeFolder(view, unit, forms, name.form, name.captures, index)
+  if (folder.code) {
+    findings.push(make(folder.code, folder.message, { expected: folder.corrected, actual: view.folder, ...(folder.differences.length > 0 ? { differences: folder.differences } : {}) }))
+  }
+  const late = isLate(unit, arrival)
+  if (late && unit.due !== null && view.file.receivedAt !== null) {
+    findings.push(make('time.late', `Received ${lateBy(view.file.receivedAt - unit.due)} after the due time.`, { actual: new Date(view.file.receivedAt).toISOString() }))
+  }
+  const instead = filled.instead
+  if (instead && filled.role === 'superseded') findings.splice(0, findings.length, superseded(make, instead))
+  return { findings, correctedPath: folder.corrected === '' ? name.corrected : `${folder.corrected}/${name.corrected}`, late }
+}
+
+function superseded(make: FindingMaker, instead: FileView): Finding {
+  return make('version.superseded', `"${instead.name}" counts instead; nothing to do, unless this one was meant.`, { expected: instead.file.path })
+}
+
+function lateBy(ms: number): string {
+  const minutes = Math.max(1, Math.round(ms / 60_000))
+  if (minutes < 120) return `${minutes} minutes`
+  const hours = Math.round(minutes / 60)
+  return hours < 48 ? `${hours} hours` : `${Math.round(hours / 24)} days`
+}
+
+/** How a surplus file is told. */
+export function surplusFinding(make: FindingMaker, unit: Unit, n: number | null): Finding {
+  const { count } = unit.requirement
+  const asked = count.to === Infinity ? `at least ${count.from}` : count.from === count.to ? `${count.to}` : `${count.from} to ${count.to}`
+  return make('count.too-many', n === null ? `More than asked: ${asked}.` : `Number ${n} was not asked for: ${asked}.`, { expected: asked })
+}
+
+/** How an empty slot is told. */
+export function missingFinding(make: FindingMaker, unit: Unit, n: number | null, candidates: number): Finding {
+  const { folder, name, extensions } = expectedOf(unit, n)
+  const path = [folder, name].filter(part => part !== null && part !== '').join('/') + (name !== null && extensions[0] ? `.${extensions[0]}` : '')
+  const arrived = candidates === 0 ? 'Nothing received' : candidates === 1 ? 'A file arrived that may be it, but could not be assigned' : `${candidates} files arrived that may be it, but could not be assigned`
+  return make('missing', path ? `${arrived}; asked for: ${path}` : `${arrived}.`, path ? { expected: path } : {})
+}
+

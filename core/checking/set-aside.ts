@@ -1,0 +1,66 @@
+import { splitExtension } from '../names/extension'
+
+/** Names that systems and programs strew; matched against the file name, case ignored. */
+const CLUTTER: readonly RegExp[] = [
+  /^\.ds_store$/i, /^\._/, /^thumbs\.db$/i, /^ehthumbs(?:_vista)?\.db$/i, /^desktop\.ini$/i, /^icon\r$/i, /^\.localized$/i,
+  /^\.(?:directory|hidden|gitkeep|gitignore|nomedia|picasa\.ini|apdisk|volumeicon\.icns)$/i, /^\.(?:trash|trashes|spotlight-v100|fseventsd)/i,
+  /^\.dropbox(?:\.attr|\.cache)?$/i, /^\.sync[-_.]?\w*$/i, /^\.fuse_hidden/i, /^\.nfs[0-9a-f]+$/i, /^\.stfolder/i,
+  /\.(?:crdownload|part|partial|download|opdownload|aria2|!ut)$/i, /\.(?:tmp|temp|swp|swo|lock|lck|dwl2?|cache|thumb|pek|pkf|reapeaks|asd|sfk)$/i,
+]
+
+/** Folders whose whole content is clutter. */
+const CLUTTER_FOLDERS = /^(?:__macosx|\.git|\.svn|\.hg|node_modules|__pycache__|\$recycle\.bin|system volume information|\.trash(?:es|-\d+)?|\.ds_store|\.thumbnails|@eadir|lost\+found)$/i
+
+/** Lock and working files that are one whatever stands beside them. */
+const WORKING: readonly RegExp[] = [/^~\$/, /^\.~lock\..*#$/, /^~wrl\d+/i, /^~.*\.tmp$/i, /^\.#/, /^#.*#$/]
+
+/** Backups: what remains when the mark is taken off is the file they back up. */
+const BACKUPS: readonly (readonly [pattern: RegExp, main: string])[] = [
+  [/^(.+)\.(?:bak|backup|old|orig|sav|sv\$|wbk|xlk)$/i, '$1'],
+  [/^(.+)~$/, '$1'],
+  [/^(.+\.blend)\d{1,2}$/i, '$1'],
+  [/^(.+\.fcstd)\d{1,2}$/i, '$1'],
+  [/^(.+)\.\d{8}-\d{6}\.fcbak$/i, '$1.FCStd'],
+  [/^(.+)\.fcbak$/i, '$1.FCStd'],
+  [/^backup of (.+)\.wbk$/i, '$1'],
+  [/^(?:backup of|sicherungskopie von|copie de sauvegarde de) (.+)$/i, '$1'],
+  [/^(.+?)[-_. ]?(?:autosave|autosaved|recover|recovered)(\.[a-z0-9]+)$/i, '$1$2'],
+]
+
+/** Why a file is left out of the check, or `null` where it takes part. */
+export type AsideRole = 'clutter' | 'backup' | 'ignored'
+
+/**
+ * Prepares telling clutter, backups beside their file, and what the brief ignores.
+ *
+ * @param paths - all received paths of one root, NFC
+ * @param ignore - the brief's file-name globs (`*` and `?`)
+ */
+export function prepareSetAside(paths: readonly string[], ignore: readonly string[]): (path: string) => AsideRole | null {
+  const globs = ignore.map(globPattern)
+  const present = new Set<string>()
+  for (const path of paths) {
+    const lower = path.toLowerCase()
+    present.add(lower)
+    const slash = lower.lastIndexOf('/') + 1
+    present.add(lower.slice(0, slash) + splitExtension(lower.slice(slash)).base)
+  }
+  return (path) => {
+    const slash = path.lastIndexOf('/')
+    const folder = path.slice(0, slash + 1)
+    const name = path.slice(slash + 1)
+    if (globs.some(glob => glob.test(name))) return 'ignored'
+    if (folder.split('/').some(level => CLUTTER_FOLDERS.test(level)) || CLUTTER.some(pattern => pattern.test(name))) return 'clutter'
+    if (WORKING.some(pattern => pattern.test(name))) return 'backup'
+    const original = BACKUPS.find(([pattern]) => pattern.test(name))
+    if (!original) return null
+    const main = (folder + name.replace(original[0], original[1])).toLowerCase()
+    // alone it may be all the person has sent: then it is judged like any other file
+    return main !== path.toLowerCase() && present.has(main) ? 'backup' : null
+  }
+}
+
+function globPattern(glob: string): RegExp {
+  const escaped = glob.normalize('NFC').replace(/[.+^${}()|[\]\\]/g, '\\$&').replace(/\*+/g, '.*').replace(/\?/g, '.')
+  return new RegExp(`^${escaped}$`, 'isu')
+}

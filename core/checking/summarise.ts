@@ -1,0 +1,103 @@
+import type { Unit } from '../brief/units'
+import { isNumbered, numbersOf, slotRef } from '../placing/slots'
+import type { Filled } from '../placing/slots'
+import type { Report, ReportFile, ReportSlot, ReportSummary } from '../reporting/report'
+import { byCodeUnit } from '../text/order'
+import type { CheckState } from './check'
+import { expectedOf, missingFinding } from './judge'
+import { slotKey } from './rulings'
+
+/** Sums a check up: one entry a slot, one a file in path order, and the counts. */
+export function summarise(state: CheckState): Report {
+  const { input, list, placements } = state
+  const byIndex = state.files
+  const candidates = candidatePaths(byIndex)
+  const slots = list.units.flatMap(unit => (unit.owed ? slotsOf(state, unit, placements.filled.get(unit.index) ?? [], byIndex, candidates) : []))
+  const order = new Map(state.roots.map((root, at) => [root.name, at]))
+  const files = [...byIndex].sort((a, b) => (order.get(a.root) ?? 0) - (order.get(b.root) ?? 0) || byCodeUnit(a.path.normalize('NFC'), b.path.normalize('NFC')))
+  return {
+    usitorReport: 1,
+    brief: input.brief.title,
+    checkedAt: new Date(input.checkedAt).toISOString(),
+    roots: state.roots,
+    summary: count(state, slots, files),
+    slots,
+    files,
+  }
+}
+
+/** Paths of unplaced files by the slot that may be theirs. */
+function candidatePaths(files: readonly ReportFile[]): Map<string, string[]> {
+  const paths = new Map<string, string[]>()
+  for (const { role, candidates, path } of files) {
+    if (role !== 'unplaced') continue
+    for (const slot of candidates) {
+      const key = slotKey(slot)
+      const list = paths.get(key)
+      if (list) list.push(path)
+      else paths.set(key, [path])
+    }
+  }
+  return paths
+}
+
+function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files: readonly ReportFile[], candidates: ReadonlyMap<string, string[]>): ReportSlot[] {
+  const numbers = slotNumbers(unit, filled)
+  return numbers.map((n): ReportSlot => {
+    const ref = slotRef(unit, n)
+    const here = filled.filter(one => one.role !== 'surplus' && (one.n === n || (one.n === null && n === null)))
+    const entries = here.flatMap(({ arrival }) => files[arrival.view.index] ?? [])
+    const placed = entries.filter(entry => entry.role === 'placed')
+    const counting = here.some(one => one.role === 'placed' && !one.milestone)
+    const waived = state.rulings.waived.has(slotKey(ref)) || state.rulings.waived.has(slotKey({ requirement: ref.requirement, holder: ref.holder }))
+    const may = candidates.get(slotKey(ref)) ?? candidates.get(slotKey({ requirement: ref.requirement, holder: ref.holder })) ?? []
+    const broken = placed.some(entry => entry.findings.some(finding => finding.severity === 'error'))
+    const missing = !counting && !waived && !unit.requirement.optional
+    return {
+      ...ref,
+      status: waived ? 'waived' : counting ? (broken ? 'to-fix' : 'right') : missing ? 'missing' : 'absent',
+      late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
+      expected: expectedOf(unit, unit.requirement.count.by === null ? null : n),
+      files: entries.map(entry => entry.path),
+      candidates: counting ? [] : may,
+      findings: missing ? [missingFinding(state.make, unit, unit.requirement.count.by === null ? null : n, may.length)] : [],
+    }
+  })
+}
+
+/** The owed numbers, then those beyond that were filled. */
+function slotNumbers(unit: Unit, filled: readonly Filled[]): (number | null)[] {
+  if (!isNumbered(unit)) return [null]
+  const { first, owed } = numbersOf(unit)
+  const numbers = new Set(Array.from({ length: owed }, (_, at) => first + at))
+  for (const one of filled) if (one.n !== null && one.role === 'placed') numbers.add(one.n)
+  return [...numbers].sort((a, b) => a - b)
+}
+
+function count({ list }: CheckState, slots: readonly ReportSlot[], files: readonly ReportFile[]): ReportSummary {
+  const status = (wanted: ReportSlot['status']) => slots.filter(slot => slot.status === wanted).length
+  const asideRoles = ['set-aside', 'clutter', 'backup', 'ignored']
+  // by requirement's kind of holder: a group and a person may bear the same text
+  const kinds = new Map(list.units.map(unit => [`${unit.requirement.id}\n${unit.holder}`, unit.requirement.holder]))
+  const holders = new Map<string, { complete: boolean, nothing: boolean }>()
+  for (const slot of slots) {
+    const key = `${kinds.get(`${slot.requirement}\n${slot.holder}`)}\n${slot.holder}`
+    const holder = holders.get(key) ?? { complete: true, nothing: true }
+    if (slot.status === 'missing' || slot.status === 'to-fix') holder.complete = false
+    if (slot.files.length > 0 || slot.status === 'waived') holder.nothing = false
+    holders.set(key, holder)
+  }
+  const all = [...holders.values()]
+  const complete = all.filter(holder => holder.complete).length
+  const nothing = all.filter(holder => holder.nothing && !holder.complete).length
+  return {
+    slots: slots.length,
+    right: status('right'), toFix: status('to-fix'), missing: status('missing'), waived: status('waived'), absent: status('absent'),
+    late: slots.filter(slot => slot.late).length,
+    files: files.length,
+    unplaced: files.filter(file => file.role === 'unplaced').length,
+    setAside: files.filter(file => asideRoles.includes(file.role)).length,
+    holders: all.length, holdersComplete: complete, holdersOpen: all.length - complete - nothing, holdersWithNothing: nothing,
+    peopleWithoutGroup: list.peopleWithoutGroup,
+  }
+}

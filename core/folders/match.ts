@@ -1,0 +1,42 @@
+import type { Requirement } from '../brief/types'
+import type { Captures, HolderValues, NamePart } from '../names/parts'
+import { expandParts, fillTemplate } from '../names/parts'
+import { matchParts } from '../names/match'
+
+/** A requirement's folder for one holder: parts a level; empty: the top. */
+export type FolderLevels = NamePart[][]
+
+/** Fills a folder template; levels that come out empty are dropped. */
+export function fillFolder(requirement: Requirement, values: HolderValues): FolderLevels | null {
+  if (requirement.folder === null) return null
+  return requirement.folder.map(level => fillTemplate(level, requirement.fields, values)).filter(parts => parts.length > 0)
+}
+
+/** The folder as text; what nobody told stands as `{field}`. */
+export function expandFolder(levels: FolderLevels, captures: Captures = {}): string {
+  return levels.map(parts => expandParts(parts, captures)).join('/')
+}
+
+/** Levels of a folder path; none for the top. */
+export function levelsOf(folder: string): string[] {
+  return folder === '' ? [] : folder.split('/')
+}
+
+/**
+ * Whether a received folder is the one asked for.
+ *
+ * @returns the values its free fields hold, or `null` where it does not fit
+ */
+export function matchFolder(levels: FolderLevels, received: readonly string[], requirement: Requirement): Captures | null {
+  if (levels.length !== received.length) return null
+  const captures: Captures = {}
+  for (const [index, parts] of levels.entries()) {
+    const found = matchParts(parts, received[index] ?? '', requirement.strictness, requirement.count.by)
+    if (!found) return null
+    for (const [field, value] of Object.entries(found.captures)) {
+      if (captures[field] !== undefined && captures[field] !== value) return null
+      captures[field] = value
+    }
+  }
+  return captures
+}

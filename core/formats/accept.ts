@@ -1,0 +1,43 @@
+import type { AcceptedFormat } from '../brief/types'
+import { nameFormat } from './identify'
+import type { Reading } from './reading'
+import { countsAs, formatById, formatsOfExtension } from './registry'
+
+/** What a file's format means for a requirement. */
+export interface Acceptance {
+  /** The real format, settled. */
+  id: string
+  /** The accepted format it counts as; `null` where it is none of them. Any format is accepted where none is named. */
+  accepted: AcceptedFormat | null
+  fits: boolean
+}
+
+/**
+ * Settles a file's format for a requirement. Where the bytes cannot tell and the extension says nothing, the asked one holds.
+ *
+ * @param found - reading of the bytes
+ * @param extension - as received
+ * @param formats - the requirement's accepted formats; empty: any
+ */
+export function acceptFormat(found: Reading, extension: string, formats: readonly AcceptedFormat[]): Acceptance {
+  const claims = formatsOfExtension(extension.toLowerCase()).some(id => found.candidates.includes(id))
+  const named = nameFormat(found, extension)
+  if (formats.length === 0) return { id: named, accepted: null, fits: true }
+  const tried = claims ? [named] : found.candidates
+  for (const id of tried) {
+    const accepted = formats.find(one => countsAs(id, one.id))
+    if (accepted) return { id, accepted, fits: true }
+  }
+  return { id: named, accepted: null, fits: false }
+}
+
+/** All extensions that are right for the accepted formats, in the brief's order. */
+export function acceptedExtensions(formats: readonly AcceptedFormat[]): string[] {
+  return [...new Set(formats.flatMap(({ id }) => formatById(id)?.extensions ?? [id]))]
+}
+
+/** Whether two formats are of one family, such as two raster images. */
+export function sameFamily(a: string, b: string): boolean {
+  const family = formatById(a)?.family
+  return family !== undefined && family === formatById(b)?.family
+}

@@ -1,0 +1,58 @@
+/** UTS #35 letters that a date pattern may hold, longest first. */
+export const DATE_LETTERS = ['yyyy', 'yy', 'MM', 'dd', 'HH', 'mm'] as const
+export type DateLetter = typeof DATE_LETTERS[number]
+
+export type DateToken = { letter: DateLetter } | { literal: string }
+
+/** Takes a date pattern apart. */
+export function parseDatePattern(pattern: string): DateToken[] {
+  const tokens: DateToken[] = []
+  for (const [piece] of pattern.matchAll(/yyyy|yy|MM|dd|HH|mm|[^A-Za-z]+/g)) {
+    const letter = DATE_LETTERS.find(one => one === piece)
+    tokens.push(letter ? { letter } : { literal: piece })
+  }
+  return tokens
+}
+
+/**
+ * Whether numbers read from a pattern are a real calendar date (and time) inside a range.
+ *
+ * @param values - number by letter; a missing year is taken as a leap year, so that 29 February passes
+ * @param from - first allowed day, `yyyy-MM-dd`
+ * @param to - last allowed day
+ * @example
+ * isRealDate({ yyyy: 2026, MM: 2, dd: 31 }) //=> false
+ */
+export function isRealDate(values: Partial<Record<DateLetter, number>>, from: string | null = null, to: string | null = null): boolean {
+  const year = values.yyyy ?? (values.yy === undefined ? 2000 : centuryOf(values.yy, from))
+  const month = values.MM ?? 1
+  const day = values.dd ?? 1
+  if (month < 1 || month > 12 || day < 1 || day > daysIn(year, month)) return false
+  if ((values.HH ?? 0) > 23 || (values.mm ?? 0) > 59) return false
+  const text = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
+  const width = values.dd !== undefined ? 10 : values.MM !== undefined ? 7 : 4
+  return (from === null || text.slice(0, width) >= from.slice(0, width)) && (to === null || text.slice(0, width) <= to.slice(0, width))
+}
+
+/** Two-digit years: the century of the allowed range, else 2000–2069 and 1970–1999. */
+function centuryOf(short: number, from: string | null): number {
+  if (from) {
+    const start = Number(from.slice(0, 4))
+    const year = Math.floor(start / 100) * 100 + short
+    return year < start ? year + 100 : year
+  }
+  return short < 70 ? 2000 + short : 1900 + short
+}
+
+function daysIn(year: number, month: number): number {
+  if (month === 2) return year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28
+  return [4, 6, 9, 11].includes(month) ? 30 : 31
+}
+
+/** A duration `PnDTnHnMnS` in ms; a day is 24 h. */
+export function parseDuration(text: string): number {
+  const found = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?$/.exec(text)
+  if (!found) throw new RangeError(`"${text}" is not a duration such as PT10M`)
+  const [days = 0, hours = 0, minutes = 0, seconds = 0] = found.slice(1).map(part => Number(part ?? 0))
+  return (((days * 24 + hours) * 60 + minutes) * 60 + seconds) * 1000
+}

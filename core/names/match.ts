@@ -1,0 +1,177 @@
+import type { Strictness } from '../brief/types'
+import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { isRealDate, parseDatePattern } from './date'
+import type { DateLetter } from './date'
+import type { Captures, FreeRule, NamePart } from './parts'
+import { writeNumber } from './parts'
+
+/** How a name fits: what its free fields hold, and whether without any leniency. */
+export interface NameMatch {
+  captures: Captures
+  exact: boolean
+}
+
+const STRICT: Strictness = { letterCase: 'exact', separators: 'exact', accents: 'exact' }
+
+export function isSeparator(char: string): boolean {
+  return char === ' ' || char === '_' || char === '-' || char === '.' || char === '\u00A0'
+}
+
+/** Text as a strictness compares it, with the way back to the original's UTF-16 offsets. */
+interface Folded { text: string, from: number[] }
+
+function foldReceived(text: string, strictness: Strictness): Folded {
+  let folded = ''
+  const from: number[] = []
+  let at = 0
+  for (const char of plainPunctuation(text)) {
+    let out = char
+    if (strictness.separators === 'ignore' && isSeparator(char)) out = folded.endsWith('-') ? '' : '-'
+    else {
+      if (strictness.accents === 'ignore') out = stripMarks(out)
+      if (strictness.letterCase === 'ignore') out = foldCase(out)
+    }
+    folded += out
+    for (let i = 0; i < out.length; i++) from.push(at)
+    at += char.length
+  }
+  from.push(at)
+  return { text: folded, from }
+}
+
+/**
+ * Holds a received base name (without extension, NFC) against parts.
+ *
+ * @param parts - from `fillTemplate`
+ * @param received - the base name
+ * @param strictness - what may differ
+ * @param freeRange - name of a number field whose range is not held to (numbers outside are told apart later)
+ * @returns the free fields' texts, or `null` where it does not fit
+ * @example
+ * matchParts(parts('{family}_{n}'), 'Marsh_02', exact) //=> { captures: { n: '02' }, exact: true }
+ */
+export function matchParts(parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null = null): NameMatch | null {
+  if (parts.every(part => part.kind === 'fixed' && part.texts.length === 1) && expandParts1(parts) === received) return { captures: {}, exact: true }
+  const exact = matchAt(parts, received, STRICT, freeRange)
+  if (exact) return { captures: exact, exact: true }
+  if (strictness.letterCase === 'exact' && strictness.separators === 'exact' && strictness.accents === 'exact') return null
+  const lenient = matchAt(parts, received, strictness, freeRange)
+  return lenient && { captures: lenient, exact: false }
+}
+
+function expandParts1(parts: readonly NamePart[]): string {
+  let text = ''
+  for (const part of parts) if (part.kind === 'fixed') text += part.texts[0] ?? ''
+  return text
+}
+
+function matchAt(parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null): Captures | null {
+  const { text, from } = foldReceived(received, strictness)
+  const dead = new Set<number>()
+  const spans: [start: number, end: number][] = []
+
+  const step = (index: number, at: number): boolean => {
+    const part = parts[index]
+    if (!part) return at === text.length
+    const state = index * (text.length + 1) + at
+    if (dead.has(state)) return false
+    for (const end of endsOf(part, at)) {
+      spans[index] = [at, end]
+      if (step(index + 1, end)) return true
+    }
+    dead.add(state)
+    return false
+  }
+
+  function* endsOf(part: NamePart, at: number): Generator<number> {
+    if (part.kind === 'fixed') {
+      for (const written of part.texts) yield* endsOfText(written, at)
+      return
+    }
+    yield* endsOfFree(part.rule, at, part.part === freeRange)
+  }
+
+  function* endsOfText(written: string, at: number): Generator<number> {
+    const forms = strictness.accents === 'ignore' ? accentForms(written) : [written]
+    for (const form of forms) {
+      const folded = foldReceived(form, strictness.accents === 'ignore' ? { ...strictness, accents: 'exact' } : strictness).text
+      if (text.startsWith(folded, at)) yield at + folded.length
+      // runs of separators count as one, also where two parts meet
+      else if (strictness.separators === 'ignore' && folded.startsWith('-') && text[at - 1] === '-' && text.startsWith(folded.slice(1), at)) yield at + folded.length - 1
+    }
+  }
+
+  function* endsOfFree(rule: FreeRule, at: number, anyRange: boolean): Generator<number> {
+    switch (rule.type) {
+      case 'number':
+      case 'version': {
+        let most = at
+        while (most < text.length && isDigit(text.charCodeAt(most))) most++
+        for (let end = most; end > at; end--) {
+          if (isNumber(text.slice(at, end), rule, anyRange)) yield end
+        }
+        return
+      }
+      case 'choice':
+        for (const choice of rule.values) yield* endsOfText(choice, at)
+        return
+      case 'date': {
+        const end = endOfDate(text, at, rule, strictness)
+        if (end !== null) yield end
+        return
+      }
+      case 'text': {
+        const least = at + rule.minLength
+        const most = Math.min(text.length, at + rule.maxLength)
+        for (let end = least; end <= most; end++) yield end
+        return
+      }
+      default: {
+        const never: never = rule
+        return never
+      }
+    }
+  }
+
+  if (!step(0, 0)) return null
+  const captures: Captures = {}
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'free' || !span) continue
+    const value = received.slice(from[span[0]], from[span[1]])
+    if (captures[part.part] !== undefined && captures[part.part] !== value) return null
+    captures[part.part] = value
+  }
+  return captures
+}
+
+function isDigit(code: number): boolean {
+  return code >= 48 && code <= 57
+}
+
+/** Whether digits are a number as a rule writes it: padded to the least width, no wider than needed, in range. */
+export function isNumber(digits: string, rule: Extract<FreeRule, { type: 'number' | 'version' }>, anyRange = false): boolean {
+  if (digits.length > 12) return false
+  const value = Number(digits)
+  if (digits !== writeNumber(value, rule.digits)) return false
+  return rule.type === 'version' || anyRange || (value >= rule.from && value <= rule.to)
+}
+
+/** End of a real date of the rule's pattern that begins at `at`, or `null`. */
+export function endOfDate(text: string, at: number, rule: Extract<FreeRule, { type: 'date' }>, strictness: Strictness = STRICT): number | null {
+  const values: Partial<Record<DateLetter, number>> = {}
+  let end = at
+  for (const token of parseDatePattern(rule.pattern)) {
+    if ('literal' in token) {
+      const folded = foldReceived(token.literal, strictness).text
+      if (!text.startsWith(folded, end)) return null
+      end += folded.length
+      continue
+    }
+    const digits = text.slice(end, end + token.letter.length)
+    if (!/^\d+$/.test(digits) || digits.length < token.letter.length) return null
+    values[token.letter] = Number(digits)
+    end += token.letter.length
+  }
+  return isRealDate(values, rule.from, rule.to) ? end : null
+}

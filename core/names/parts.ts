@@ -1,0 +1,101 @@
+import type { FieldRule } from '../brief/types'
+import type { Person } from '../roster/types'
+import { removeAccents } from '../text/fold'
+import type { Template } from './template'
+
+export type FreeRule = Exclude<FieldRule, { type: 'roster' }>
+
+/** A template part with one holder's values filled in: fixed text, or a field that the name itself tells. */
+export type NamePart =
+  | { kind: 'fixed', part: string, texts: string[] }
+  | { kind: 'free', part: string, rule: FreeRule }
+
+/** Values of one holder: text by field name; several where any of them is right (`alias`). */
+export type HolderValues = Record<string, string | string[]>
+
+/** The values a template can use of a person, the group name being the holder's own where a group owes. */
+export function valuesOf(person: Person, title: string): HolderValues {
+  return {
+    ...person.fields,
+    id: person.id, given: person.given, family: person.family, name: person.name, group: person.group, email: person.email,
+    alias: person.aliases, title,
+  }
+}
+
+/**
+ * Fills a template with one holder's values. An empty value drops its part together with one separator beside it.
+ *
+ * @param template - parsed template of a name or of one folder level
+ * @param rules - the requirement's declared fields
+ * @param values - the holder's values
+ * @example
+ * fillTemplate(parseTemplate('{family}-{given:1}'), {}, { family: 'Marsh', given: '' })
+ * //=> [{ kind: 'fixed', part: 'family', texts: ['Marsh'] }]
+ */
+export function fillTemplate(template: Template, rules: Record<string, FieldRule>, values: HolderValues): NamePart[] {
+  const parts: NamePart[] = []
+  const emptyAt: number[] = []
+  for (const part of template.parts) {
+    if (part.kind === 'literal') {
+      parts.push({ kind: 'fixed', part: 'literal', texts: [part.text] })
+      continue
+    }
+    const rule = rules[part.name]
+    if (rule && rule.type !== 'roster') {
+      parts.push({ kind: 'free', part: part.name, rule })
+      continue
+    }
+    const value = values[part.name] ?? ''
+    const texts = (typeof value === 'string' ? [value] : value).map(one => writeValue(one, rule, part.prefix)).filter(Boolean)
+    if (texts.length === 0) emptyAt.push(parts.length)
+    parts.push({ kind: 'fixed', part: part.name, texts })
+  }
+  return emptyAt.length === 0 ? parts : dropEmpty(parts, emptyAt)
+}
+
+/** A roster value as a field writes it: accents, case, spaces, prefix, in this order. */
+export function writeValue(value: string, rule: FieldRule | undefined, prefix: number | null): string {
+  let text = value.normalize('NFC').trim()
+  if (rule?.type === 'roster') {
+    if (rule.accents === 'strip') text = removeAccents(text)
+    if (rule.case === 'lower') text = text.toLowerCase()
+    if (rule.case === 'upper') text = text.toUpperCase()
+    if (rule.case === 'title') text = text.replace(/(^|[^\p{L}\p{N}\p{M}'’])(\p{L})/gu, (_, before: string, letter: string) => before + letter.toUpperCase())
+    if (rule.spaces !== null) text = text.replace(/\s+/g, rule.spaces)
+  }
+  return prefix === null ? text : [...text].slice(0, prefix).join('')
+}
+
+const SEPARATORS = /[\s_.\-‐-―,+~]/
+
+function dropEmpty(parts: NamePart[], emptyAt: number[]): NamePart[] {
+  for (const index of emptyAt) {
+    const before = parts[index - 1]
+    const after = parts[index + 1]
+    if (before?.kind === 'fixed' && before.part === 'literal' && SEPARATORS.test(before.texts[0]?.slice(-1) ?? '')) {
+      before.texts = [before.texts[0]?.slice(0, -1) ?? '']
+    }
+    else if (after?.kind === 'fixed' && after.part === 'literal' && SEPARATORS.test(after.texts[0]?.[0] ?? '')) {
+      after.texts = [after.texts[0]?.slice(1) ?? '']
+    }
+  }
+  return parts.filter(part => part.kind === 'free' || (part.texts[0] ?? '') !== '')
+}
+
+/** Values that the name itself tells, by field name: as written in a name. */
+export type Captures = Record<string, string>
+
+/**
+ * Writes the name that parts ask for; a field nobody told stands as `{field}`, never invented.
+ *
+ * @example
+ * expandParts(fillTemplate(parseTemplate('{family}_{n}'), { n: number2 }, { family: 'Marsh' }), { n: '02' }) //=> 'Marsh_02'
+ */
+export function expandParts(parts: readonly NamePart[], captures: Captures = {}): string {
+  return parts.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : captures[part.part] ?? `{${part.part}}`)).join('')
+}
+
+/** A number as a field writes it. */
+export function writeNumber(value: number, digits: number): string {
+  return String(value).padStart(digits, '0')
+}

@@ -1,0 +1,90 @@
+import { looseKey, removeAccents } from '../text/fold'
+
+/**
+ * The words and numbers of a name, folded: separators, letter case and digits all part them.
+ *
+ * @example
+ * tokensOf('REEF_MarshAna-quadrat02') //=> ['reef', 'marsh', 'ana', 'quadrat', '02']
+ */
+export function tokensOf(text: string): string[] {
+  const found = removeAccents(text).match(/\p{Lu}+(?=\p{Lu}\p{Ll})|\p{Lu}?\p{Ll}+|\p{Lu}+|\p{N}+|[\p{Lo}\p{Lt}\p{Lm}]+/gu) ?? []
+  return found.slice(0, 40).map(looseKey)
+}
+
+/** Stands for a run of digits that the name itself tells. */
+export const WILD = '\u0001'
+/** Stands for text that the name itself tells. */
+export const OPEN = '\u0002'
+
+type Piece = { digits: string } | { letters: string }
+
+function piecesOf(text: string): Piece[] {
+  const pieces: Piece[] = []
+  for (const [run] of text.matchAll(/[0-9\u0001]+|\/|[^0-9\u0001/]+/g)) {
+    if (run === '/') pieces.push({ letters: '/' })
+    else if (/[0-9\u0001]/.test(run)) pieces.push({ digits: run })
+    else {
+      const letters = looseKey(run)
+      if (letters) pieces.push({ letters })
+    }
+  }
+  return pieces
+}
+
+/**
+ * The look-up key of a pattern in which `WILD` stands for digits: letters folded, separators dropped, digit runs kept apart.
+ *
+ * @returns key, and how many of its digit runs are wild
+ */
+export function patternKey(pattern: string): { key: string, wild: number } {
+  let wild = 0
+  const key = piecesOf(pattern).map((piece) => {
+    if ('letters' in piece) return piece.letters
+    if (!piece.digits.includes(WILD)) return `<${piece.digits}>`
+    wild++
+    return '#'
+  }).join('')
+  return { key, wild }
+}
+
+/** More readings of one name's digit runs than this are not looked up: such a name is found by its words. */
+const MOST_KEYS = 300
+
+/**
+ * Every key under which a received name can stand in an index of `patternKey`s.
+ *
+ * @param wilds - the numbers of wild digit runs that occur in the index
+ */
+export function receivedKeys(text: string, wilds: ReadonlySet<number>): string[] {
+  const pieces = piecesOf(text)
+  const runs = pieces.flatMap((piece, index) => ('digits' in piece ? [index] : []))
+  const keys: string[] = []
+  for (const wild of wilds) {
+    if (wild > runs.length) continue
+    choose(runs, wild, (chosen) => {
+      if (keys.length >= MOST_KEYS) return
+      keys.push(pieces.map((piece, index) => ('letters' in piece ? piece.letters : chosen.has(index) ? '#' : `<${piece.digits}>`)).join(''))
+    })
+  }
+  return keys
+}
+
+function choose(runs: number[], count: number, use: (chosen: ReadonlySet<number>) => void): void {
+  const chosen = new Set<number>()
+  let visits = 0
+  const step = (from: number) => {
+    if (visits++ > 4 * MOST_KEYS) return
+    if (chosen.size === count) {
+      use(chosen)
+      return
+    }
+    for (let i = from; i < runs.length; i++) {
+      const run = runs[i]
+      if (run === undefined) continue
+      chosen.add(run)
+      step(i + 1)
+      chosen.delete(run)
+    }
+  }
+  step(0)
+}

@@ -1,0 +1,127 @@
+import type { Unit } from '../brief/units'
+import type { EvidenceIndex, UnitSet } from './index'
+import { holderKey } from './people'
+import type { HolderEvidence } from './people'
+import type { Candidate } from './score'
+import { fitName, scoreUnit } from './score'
+import { formsOf } from './forms'
+import type { FileView } from './view'
+
+/** A look-up that yields more units than this says nothing of whose file it is; other evidence must narrow it. */
+const MOST_UNITS = 64
+/** So many candidates are weighed and named for one file. */
+export const MOST_CANDIDATES = 16
+
+/** Everything that speaks for one file, the likeliest unit first. */
+export interface Candidates {
+  list: Candidate[]
+  /** Units a name fits that were too many to weigh. */
+  unweighed: readonly Unit[]
+}
+
+/**
+ * Finds and weighs the units one file may belong to.
+ *
+ * @param before - units where the same bytes were placed in the check before
+ */
+export function findCandidates(view: FileView, index: EvidenceIndex, before: readonly number[]): Candidates {
+  const byName = index.byName(view.base)
+  const clear = clearFit(view, byName, index)
+  if (clear) return { list: [clear], unweighed: [] }
+  const spoken = speakOf(view, index)
+  const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
+  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= 1).sort((a, b) => b[1].strength - a[1].strength)
+    .slice(0, MOST_CANDIDATES).flatMap(([key]) => index.ofHolder(key))
+  const holders = new Set(ofHolders)
+  const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders])
+  const list = [...chosen].flatMap((at) => {
+    const unit = index.units[at]
+    if (!unit) return []
+    const candidate = scoreUnit(view, unit, holderOf(unit, spoken))
+    if (before.includes(at)) {
+      candidate.total += 4
+      candidate.holder += 2
+      candidate.requirement += 2
+      candidate.evidence.push('the same bytes were placed here before')
+    }
+    return [candidate]
+  }).sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
+  const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
+  return { list, unweighed }
+}
+
+/** A name that fits one owed unit exactly and no other needs no weighing. */
+function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candidate | null {
+  if (byName.size === 0 || byName.size > MOST_UNITS) return null
+  let only: Unit | null = null
+  for (const at of byName) {
+    const unit = index.units[at]
+    if (!unit || !formsOf(unit).some((form) => {
+      const fit = fitName(form, view, unit.requirement)
+      return fit !== null && fit.nameFit !== 'marked'
+    })) continue
+    if (only) return null
+    only = unit
+  }
+  if (!only?.owed) return null
+  const candidate = scoreUnit(view, only, { strength: 3, said: [] })
+  return candidate.nameFit === 'exact' || candidate.nameFit === 'lenient' ? candidate : null
+}
+
+function narrow(found: UnitSet, holders: ReadonlySet<number>): number[] {
+  if (found.size <= MOST_UNITS) return [...found]
+  return [...holders].filter(unit => found.has(unit))
+}
+
+function firstUnits(found: UnitSet, index: EvidenceIndex): Unit[] {
+  const first: Unit[] = []
+  for (const at of found) {
+    const unit = index.units[at]
+    if (unit) first.push(unit)
+    if (first.length >= MOST_CANDIDATES) break
+  }
+  return first
+}
+
+interface Spoken { strength: number, said: string[] }
+
+/** Whom folder levels and name speak of; slips are allowed only where nobody is named without. */
+function speakOf(view: FileView, index: EvidenceIndex): Map<string, Spoken> {
+  const spoken = new Map<string, Spoken>()
+  const add = (found: Map<string, HolderEvidence>, where: string) => {
+    for (const [key, { strength, said }] of found) {
+      const before = spoken.get(key)
+      spoken.set(key, { strength: (before?.strength ?? 0) + strength, said: [...before?.said ?? [], `${where} names ${said}`] })
+    }
+  }
+  const strongest = (texts: readonly string[], look: (text: string) => Map<string, HolderEvidence>) => {
+    const best = new Map<string, HolderEvidence>()
+    for (const text of texts) {
+      for (const [key, one] of look(text)) if (one.strength > (best.get(key)?.strength ?? 0)) best.set(key, one)
+    }
+    return best
+  }
+  add(strongest(view.levels, index.people.namedIn), 'folder')
+  add(index.people.namedIn(view.base), 'name')
+  if (![...spoken.values()].some(({ strength }) => strength >= 1.4)) {
+    add(strongest(view.levels, index.people.nearlyNamedIn), 'folder nearly')
+    add(index.people.nearlyNamedIn(view.base), 'name nearly')
+  }
+  return spoken
+}
+
+function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>): Spoken {
+  const { requirement, holder, people } = unit
+  if (requirement.holder === 'person') {
+    const own = spoken.get(holderKey('person', holder)) ?? { strength: 0, said: [] }
+    const group = spoken.get(holderKey('group', people[0]?.group ?? ''))
+    // the group alone says nothing of one member, but tells two of one name apart
+    return group && own.strength > 0 ? { strength: own.strength + group.strength / 2, said: [...own.said, ...group.said] } : own
+  }
+  let best = spoken.get(holderKey('group', holder)) ?? { strength: 0, said: [] }
+  for (const person of people) {
+    const member = spoken.get(holderKey('person', person.id))
+    if (member && member.strength * 0.9 > best.strength) best = { strength: member.strength * 0.9, said: member.said }
+  }
+  return best
+}

@@ -1,0 +1,111 @@
+import type { Unit } from '../brief/units'
+import type { Roster } from '../roster/types'
+import { patternKey, receivedKeys, tokensOf } from '../names/tokens'
+import { fixedEnds, formsOf, patternsOf } from './forms'
+import { holderKey, indexPeople } from './people'
+import type { PeopleIndex } from './people'
+
+/** Where a file may belong, looked up by name, folder and people; never by comparing every file with every unit. */
+export interface EvidenceIndex {
+  units: readonly Unit[]
+  people: PeopleIndex
+  /** Units whose name a base name may fit. */
+  byName(base: string): UnitSet
+  /** Units whose folder a path (`/` between levels) may be. */
+  byFolder(folder: string): UnitSet
+  /** A holder's own units, and its group's. */
+  ofHolder(key: string): readonly number[]
+}
+
+/** Indexes of units, without repeats; may be large where the name says nothing of whose file it is. */
+export type UnitSet = ReadonlySet<number>
+
+class KeyIndex {
+  private readonly sets = new Map<string, Set<number>>()
+  readonly wilds = new Set<number>()
+
+  add(pattern: string, unit: number): void {
+    const { key, wild } = patternKey(pattern)
+    this.wilds.add(wild)
+    this.put(key, unit)
+  }
+
+  put(key: string, unit: number): void {
+    const set = this.sets.get(key)
+    if (set) set.add(unit)
+    else this.sets.set(key, new Set([unit]))
+  }
+
+  get(key: string): UnitSet | undefined {
+    return this.sets.get(key)
+  }
+
+  find(text: string): UnitSet {
+    return union(receivedKeys(text, this.wilds).flatMap(key => this.sets.get(key) ?? []))
+  }
+}
+
+const NONE: UnitSet = new Set()
+
+function union(sets: UnitSet[]): UnitSet {
+  const [first, ...rest] = sets
+  if (!first) return NONE
+  return rest.length === 0 ? first : new Set(sets.flatMap(set => [...set]))
+}
+
+/**
+ * Builds the index over all units; linear in their number.
+ *
+ * @param units - from `listUnits`
+ */
+export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceIndex {
+  const names = new KeyIndex()
+  const begins = new KeyIndex()
+  const ends = new KeyIndex()
+  const folders = new KeyIndex()
+  const holders = new Map<string, number[]>()
+  const own = (key: string, unit: number) => {
+    const list = holders.get(key)
+    if (list) list.push(unit)
+    else holders.set(key, [unit])
+  }
+  for (const unit of units) {
+    for (const { name, folder } of formsOf(unit)) {
+      if (name) {
+        const patterns = patternsOf(name)
+        for (const pattern of patterns) names.add(pattern, unit.index)
+        if (patterns.length === 0) {
+          const { before, behind } = fixedEnds(name)
+          const begin = tokensOf(before).join('')
+          const end = tokensOf(behind).join('')
+          if (begin) begins.put(begin, unit.index)
+          if (end) ends.put(end, unit.index)
+        }
+      }
+      if (folder) {
+        const levels = folder.map(patternsOf)
+        const ways = Math.max(1, ...levels.map(level => level.length))
+        for (let way = 0; way < ways; way++) {
+          if (levels.every(level => level.length > 0)) folders.add(levels.map(level => level[way] ?? level[level.length - 1]).join('/'), unit.index)
+        }
+      }
+    }
+    const kind = unit.requirement.holder
+    own(holderKey(kind, unit.holder), unit.index)
+    if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
+  }
+  return {
+    units,
+    people: indexPeople(roster),
+    byName(base) {
+      const found = [names.find(base)]
+      const tokens = tokensOf(base)
+      for (let count = 1; count <= Math.min(8, tokens.length); count++) {
+        found.push(begins.get(tokens.slice(0, count).join('')) ?? NONE, ends.get(tokens.slice(-count).join('')) ?? NONE)
+      }
+      return union(found.filter(set => set.size > 0))
+    },
+    byFolder: folder => folders.find(folder),
+    ofHolder: key => holders.get(key) ?? [],
+  }
+}

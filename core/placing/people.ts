@@ -1,0 +1,127 @@
+import type { Person, Roster } from '../roster/types'
+import { tokensOf } from '../names/tokens'
+import { foldCase, looseKey, transcribe } from '../text/fold'
+
+/** How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name. */
+export interface HolderEvidence { strength: number, said: string }
+
+interface Entry { holder: string, strength: number, said: string }
+
+/** Tells whom a folder level or file name speaks of. */
+export interface PeopleIndex {
+  /** Holders named in a text, the strongest evidence each. */
+  namedIn(text: string): Map<string, HolderEvidence>
+  /** The same allowing one slip in a long name; only asked where `namedIn` finds nobody. */
+  nearlyNamedIn(text: string): Map<string, HolderEvidence>
+}
+
+/** A key that speaks of more people than this says nothing. */
+const MOST_SHARED = 40
+const LONGEST_RUN = 5
+
+/**
+ * Indexes everybody by the ways people write whose file it is: full name in either order, id, alias, mail, family name.
+ *
+ * Persons are known by roster id, groups by name; both stand in one index, keyed as `holderKey` writes them.
+ */
+export function indexPeople(roster: Roster): PeopleIndex {
+  const entries = new Map<string, Entry[]>()
+  const add = (text: string, holder: string, strength: number, said: string) => {
+    for (const key of new Set([looseKey(text), looseKey(transcribe(text))])) {
+      if (key.length < 2 && !/^\p{Lo}$/u.test(key)) continue
+      const list = entries.get(key)
+      if (!list) entries.set(key, [{ holder, strength, said }])
+      else if (!list.some(one => one.holder === holder)) list.push({ holder, strength, said })
+    }
+  }
+  for (const person of roster.people) addPerson(person, add)
+  for (const group of new Set(roster.people.map(person => person.group.trim().normalize('NFC')).filter(Boolean))) {
+    add(group, holderKey('group', group), 2, group)
+  }
+  let near: Map<string, string[]> | null = null
+
+  const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
+    const found = new Map<string, HolderEvidence>()
+    for (const [key, factor] of keys) {
+      const list = entries.get(key)
+      if (!list || list.length > MOST_SHARED) continue
+      for (const { holder, strength, said } of list) {
+        const value = strength * factor
+        if (value > (found.get(holder)?.strength ?? 0)) found.set(holder, { strength: value, said })
+      }
+    }
+    return found
+  }
+
+  return {
+    namedIn: text => collect(runsOf(text).map(run => [run, 1] as const)),
+    nearlyNamedIn(text) {
+      near ??= indexDeletions(entries)
+      const index = near
+      return collect(runsOf(text).filter(run => run.length >= 4).flatMap(run =>
+        [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, 0.75] as const)))
+    },
+  }
+}
+
+/** One key for persons and groups, which may bear the same text. */
+export function holderKey(kind: 'person' | 'group', holder: string): string {
+  return `${kind === 'person' ? 'p' : 'g'}:${holder}`
+}
+
+function addPerson(person: Person, add: (text: string, holder: string, strength: number, said: string) => void): void {
+  const holder = holderKey('person', person.id)
+  const { given, family, name, aliases, email } = person
+  add(name, holder, 3, name)
+  if (given && family) {
+    add(`${given} ${family}`, holder, 3, name)
+    add(`${family} ${given}`, holder, 3, name)
+    const first = given.split(/[\s-]/)[0] ?? given
+    add(`${first} ${family}`, holder, 2.6, name)
+    add(`${family} ${first}`, holder, 2.6, name)
+    add(`${family} ${[...given][0] ?? ''}`, holder, 2.4, name)
+    add(`${[...given][0] ?? ''} ${family}`, holder, 2.4, name)
+    add(family, holder, 1.8, family)
+    add(given, holder, 1.4, given)
+    // of a double or particled family name people often write the last word alone
+    const last = family.split(/[\s-]/).pop() ?? family
+    if (last !== family) add(last, holder, 1.5, last)
+    if (first !== given) add(first, holder, 1.2, first)
+  }
+  add(person.id, holder, 3, person.id)
+  for (const alias of aliases) add(alias, holder, 2.6, alias)
+  const local = email.split('@')[0] ?? ''
+  if (local.length > 3) add(local, holder, 2.2, local)
+}
+
+/** All joined runs of up to five neighbouring tokens. */
+function runsOf(text: string): string[] {
+  const tokens = tokensOf(text)
+  const runs = new Set<string>([looseKey(text)])
+  for (let start = 0; start < tokens.length; start++) {
+    let run = ''
+    for (let end = start; end < Math.min(tokens.length, start + LONGEST_RUN); end++) {
+      run += tokens[end] ?? ''
+      runs.add(run)
+    }
+  }
+  return [...runs]
+}
+
+/** Every key under itself and under itself less one character: two texts one slip apart share one of these. */
+function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
+  const index = new Map<string, string[]>()
+  for (const key of entries.keys()) {
+    if (key.length < 5 || key.length > 40) continue
+    for (const cut of new Set([key, ...deletionsOf(key)])) {
+      const list = index.get(cut)
+      if (list) list.push(key)
+      else index.set(cut, [key])
+    }
+  }
+  return index
+}
+
+function deletionsOf(key: string): string[] {
+  return Array.from({ length: Math.min(key.length, 40) }, (_, at) => foldCase(key.slice(0, at) + key.slice(at + 1)))
+}

@@ -1,0 +1,152 @@
+import type { Unit } from '../brief/units'
+import type { SlotRef } from '../reporting/report'
+import type { Candidates } from './candidates'
+import { findCandidates, MOST_CANDIDATES } from './candidates'
+import type { EvidenceIndex } from './index'
+import type { Candidate, NameFit } from './score'
+import { scoreUnit } from './score'
+import type { Arrival, Filled } from './slots'
+import { fillUnit, isNumbered, numbersOf, slotRef } from './slots'
+import type { FileView } from './view'
+
+/** Below this confidence no placement is made. */
+export const THRESHOLD = 0.8
+
+/** Where every file went. */
+export interface Placements {
+  /** By unit index: its files. */
+  filled: Map<number, Filled[]>
+  /** Files without a slot, with the slots that may be theirs. */
+  unplaced: { view: FileView, candidates: SlotRef[], evidence: string[], notOwed: boolean }[]
+}
+
+/**
+ * Places files into slots: names that fit first, then names nearly right, last by elimination, one pass.
+ *
+ * @param views - files that take part, set-aside ones left out
+ * @param index - from `indexUnits`
+ * @param ruled - placements a person decided: view index → slot
+ * @param before - by SHA-256: units where the same bytes were placed in the check before
+ */
+export function placeFiles(views: readonly FileView[], index: EvidenceIndex, ruled: ReadonlyMap<number, SlotRef>, before: ReadonlyMap<string, number[]>): Placements {
+  const arrivals = new Map<number, Arrival[]>()
+  const arrive = (unit: Unit, arrival: Arrival) => {
+    const list = arrivals.get(unit.index)
+    if (list) list.push(arrival)
+    else arrivals.set(unit.index, [arrival])
+  }
+  const open: { view: FileView, found: Candidates }[] = []
+  const unplaced: Placements['unplaced'] = []
+  const bySlot = new Map(index.units.map(unit => [`${unit.requirement.id}\n${unit.holder}`, unit]))
+  for (const view of views) {
+    const ruling = ruled.get(view.index)
+    const unit = ruling && bySlot.get(`${ruling.requirement}\n${ruling.holder}`)
+    if (unit) {
+      const candidate = scoreUnit(view, unit, { strength: 3, said: ['placed by a person'] })
+      arrive(unit, { view, candidate, n: ruling.n ?? numberIn(candidate), confidence: 1 })
+      continue
+    }
+    const found = findCandidates(view, index, view.file.size === 0 ? [] : before.get(view.file.sha256) ?? [])
+    const sure = decide(found.list)
+    if (!sure) open.push({ view, found })
+    else if (!sure.candidate.unit.owed) unplaced.push({ view, candidates: [], evidence: sure.candidate.evidence, notOwed: true })
+    else {
+      const n = numberIn(sure.candidate)
+      if (sure.candidate.unit.requirement.count.by !== null && n === null) open.push({ view, found: { list: [sure.candidate], unweighed: [] } })
+      else arrive(sure.candidate.unit, { view, candidate: sure.candidate, n, confidence: sure.confidence })
+    }
+  }
+  const left = eliminate(open, arrivals, arrive)
+  const filled = new Map<number, Filled[]>()
+  for (const [at, list] of arrivals) {
+    const unit = index.units[at]
+    if (unit) filled.set(at, fillUnit(unit, list))
+  }
+  return { filled, unplaced: [...unplaced, ...left] }
+}
+
+function numberIn({ unit, captures }: Candidate): number | null {
+  const text = unit.requirement.count.by === null ? undefined : captures[unit.requirement.count.by]
+  return text === undefined || !/^\d{1,9}$/.test(text) ? null : Number(text)
+}
+
+const CLASS: Record<NameFit, number> = { exact: 3, lenient: 2, marked: 1, near: 0, none: -1 }
+
+/** The one unit a file surely belongs to, or `null`: an exact fit beats a folded one, equal ones are no one's. */
+function decide(list: readonly Candidate[]): { candidate: Candidate, confidence: number } | null {
+  const fitting = list.filter(one => CLASS[one.nameFit] > 0)
+  const top = Math.max(-1, ...fitting.map(one => CLASS[one.nameFit]))
+  const alike = fitting.length > 0 ? fitting.filter(one => CLASS[one.nameFit] === top) : list
+  // where both fit, the one that is owed is meant
+  const rivals = alike.some(one => one.unit.owed) ? alike.filter(one => one.unit.owed) : alike
+  const [best, second] = [...rivals].sort((a, b) => b.total - a.total)
+  if (!best) return null
+  if (fitting.length === 0 && (best.nameFit !== 'near' || best.holder < 1.4)) return null
+  const margin = best.total - (second?.total ?? 0)
+  const confidence = second ? 1 - 0.5 * Math.exp(-margin) : fitting.length > 0 ? 1 : 0.97
+  return confidence >= THRESHOLD ? { candidate: best, confidence: Math.round(confidence * 100) / 100 } : null
+}
+
+interface Option { candidate: Candidate, slots: (number | null)[] }
+
+/** Files whose holder is known but not their slot go where only one is left for them. */
+function eliminate(open: readonly { view: FileView, found: Candidates }[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void): Placements['unplaced'] {
+  const waiting = open.map(({ view, found }) => ({ view, found, options: optionsFor(view, found.list, arrivals) }))
+  const wanted = new Map<number, number>()
+  for (const { options } of waiting) for (const { candidate } of options) wanted.set(candidate.unit.index, (wanted.get(candidate.unit.index) ?? 0) + 1)
+  const left: Placements['unplaced'] = []
+  for (const { view, found, options } of waiting) {
+    const [only] = options
+    if (only && options.length === 1) {
+      const rivals = wanted.get(only.candidate.unit.index) ?? 0
+      const anonymous = only.candidate.unit.requirement.count.by === null
+      if (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1) {
+        const evidence = [...only.candidate.evidence, 'only slot left for it']
+        arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: 0.85 })
+        continue
+      }
+    }
+    const owed = found.list.filter(one => one.unit.owed && (one.holder >= 1 || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
+    const candidates = options.length > 0
+      ? options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
+      : [...owed.filter(one => one.formatFits).map(one => slotRef(one.unit, numberIn(one))), ...found.unweighed.map(unit => slotRef(unit, null))]
+    left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: found.list[0]?.evidence ?? [], notOwed: false })
+  }
+  return left
+}
+
+/** The open slots that fit a file's holder and real format; those whose folder it lies in go before all others. */
+function optionsFor(view: FileView, list: readonly Candidate[], arrivals: ReadonlyMap<number, readonly Arrival[]>): Option[] {
+  const strongest = Math.max(0, ...list.map(one => one.holder))
+  const inFolder = list.filter(one => one.folderFits && (one.unit.requirement.folder?.length ?? 0) > 0)
+  // a folder that only one holder's files belong in names the holder as well as a name does
+  const ofFolder = new Set(inFolder.map(one => one.unit.holder))
+  if (strongest < 1.4 && ofFolder.size !== 1) return []
+  const holders = new Set(list.filter(one => one.holder >= strongest - 0.4 && one.unit.requirement.holder === 'person').map(one => one.unit.holder))
+  if (holders.size > 1 && ofFolder.size !== 1) return []
+  const options = list.flatMap((candidate): Option[] => {
+    const { unit } = candidate
+    const own = ofFolder.size === 1 ? ofFolder.has(unit.holder) || candidate.holder >= strongest - 0.4 : candidate.holder >= strongest - 0.9
+    if (!unit.owed || !candidate.formatFits || !own || isEmptyish(view)) return []
+    const slots = openSlots(unit, arrivals.get(unit.index) ?? [])
+    return slots.length > 0 ? [{ candidate, slots }] : []
+  })
+  const here = options.filter(({ candidate }) => inFolder.includes(candidate))
+  return here.length > 0 ? here : options
+}
+
+/** An empty file's format cannot be known: its slot is not told by elimination. */
+function isEmptyish({ file }: FileView): boolean {
+  return file.reading.state === 'empty' || file.reading.state === 'unread'
+}
+
+function openSlots(unit: Unit, filled: readonly Arrival[]): (number | null)[] {
+  const { first, owed } = numbersOf(unit)
+  const { count } = unit.requirement
+  if (count.by !== null) {
+    const taken = new Set(filled.map(arrival => arrival.n))
+    return Array.from({ length: Math.min(owed, 1000) }, (_, at) => first + at).filter(n => !taken.has(n))
+  }
+  const room = Math.max(0, Math.max(owed, count.from === 0 ? 1 : 0) - filled.length)
+  return Array.from({ length: Math.min(room, 1000) }, () => null)
+}

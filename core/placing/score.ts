@@ -1,0 +1,141 @@
+import type { Requirement } from '../brief/types'
+import type { Unit } from '../brief/units'
+import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
+import { matchFolder } from '../folders/match'
+import { copyMarks, markBehindExtension } from '../names/copy-marks'
+import { defaultName } from '../names/default-names'
+import { explainParts } from '../names/explain'
+import { splitExtension } from '../names/extension'
+import { matchParts } from '../names/match'
+import type { Captures } from '../names/parts'
+import { expandParts } from '../names/parts'
+import { tokensOf } from '../names/tokens'
+import { editDistance } from '../text/distance'
+import { looseKey } from '../text/fold'
+import type { UnitForm } from './forms'
+import { formsOf } from './forms'
+import type { FileView } from './view'
+
+/** How well a name fits a unit. */
+export type NameFit = 'exact' | 'lenient' | 'marked' | 'near' | 'none'
+
+/** One unit a file may belong to, with what speaks for it. */
+export interface Candidate {
+  unit: Unit
+  form: UnitForm | null
+  nameFit: NameFit
+  folderFits: boolean
+  formatFits: boolean
+  /** What speaks for the holder, and for the requirement. */
+  holder: number
+  requirement: number
+  total: number
+  /** Values of the free fields that the name tells. */
+  captures: Captures
+  evidence: string[]
+}
+
+const WORTH: Record<NameFit, number> = { exact: 10, lenient: 9.7, marked: 9, near: 0, none: 0 }
+
+/** A name at least so much alike the expected one speaks for the requirement by itself. */
+const ALIKE = 0.6
+
+/**
+ * Weighs one unit for one file.
+ *
+ * @param holder - how strongly folder and name speak of the unit's holder
+ */
+export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number, said: string[] }): Candidate {
+  const { requirement } = unit
+  const forms = formsOf(unit)
+  const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
+  const best: Candidate = {
+    unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits,
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, evidence: [...holder.said],
+  }
+  for (const form of forms) {
+    const folder = form.folder ? matchFolder(form.folder, view.levels, requirement) : null
+    if (folder) best.folderFits = true
+    const fit = form.name && fitName(form, view, requirement)
+    if (fit && WORTH[fit.nameFit] + (folder ? 1 : 0) > WORTH[best.nameFit] + (best.form && best.folderFits ? 1 : 0)) {
+      Object.assign(best, { form, nameFit: fit.nameFit, captures: { ...folder, ...fit.captures } })
+    }
+    else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
+  }
+  if (best.nameFit === 'none') weighWords(best, view, forms)
+  if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push('the name fits')
+  if (best.nameFit === 'marked') best.evidence.push('the name fits but for a copy mark')
+  if (best.folderFits && (requirement.folder?.length ?? 0) > 0) best.evidence.push(`lies in the folder of "${requirement.title}"`)
+  if (best.formatFits && requirement.formats.length > 0) best.evidence.push(`is of an asked format (${format.id})`)
+  best.total = WORTH[best.nameFit] + best.holder + best.requirement + (best.folderFits ? 3 : 0)
+    + (best.formatFits ? 1.5 : requirement.formats.some(one => sameFamily(one.id, format.id)) ? 0.5 : 0)
+  return best
+}
+
+/** Whether a view's name fits a form exactly, leniently, or but for a copy mark. */
+export function fitName(form: UnitForm, view: FileView, requirement: Requirement): { nameFit: NameFit, captures: Captures } | null {
+  if (!form.name) return null
+  const { strictness, count } = requirement
+  const found = matchParts(form.name, view.base, strictness, count.by)
+  if (found) return { nameFit: found.exact ? 'exact' : 'lenient', captures: found.captures }
+  const behind = markBehindExtension(view.name)
+  const bases = [...copyMarks(view.base).map(one => one.base), ...(behind ? [splitExtension(behind.base).base] : [])]
+  for (const base of bases) {
+    const marked = matchParts(form.name, base, strictness, count.by)
+    if (marked) return { nameFit: 'marked', captures: marked.captures }
+  }
+  return null
+}
+
+/** Without a fitting name: do the requirement's own words stand in it, or is the whole nearly the expected name? */
+function weighWords(best: Candidate, view: FileView, forms: UnitForm[]): void {
+  const { requirement } = best.unit
+  if (defaultName(view.base) !== null || copyMarks(view.base).some(({ base }) => defaultName(base) !== null)) return
+  const words = ownWords(requirement)
+  const tokens = tokensOf(view.base)
+  const letters = words.join('').length
+  const said = words.filter(word => tokens.some(token => isNearWord(token, word)))
+  const share = letters === 0 ? 0 : said.join('').length / letters
+  let nearest: { form: UnitForm, cost: number, length: number, captures: Captures } | null = null
+  // the alignment is the costly part: one holder's few forms only, and only where something speaks for the holder or the words
+  if (best.holder > 0 || share > 0 || best.folderFits) {
+    for (const form of forms.slice(0, 12)) {
+      if (!form.name) continue
+      const { cost, captures } = explainParts(form.name, view.base)
+      const length = Math.max(expandParts(form.name, captures).length, view.base.length, 1)
+      if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures }
+    }
+  }
+  const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
+  if (nearest) {
+    best.form ??= nearest.form
+    best.captures = { ...best.captures, ...nearest.captures }
+  }
+  best.requirement = Math.max(share * 3, alike >= ALIKE ? alike * 3 : 0)
+  if (share >= 0.5) best.evidence.push(`the name says "${said.join(' ')}"`)
+  if (share >= 0.75 || alike >= ALIKE) best.nameFit = 'near'
+  else if (extensionAsked(view, requirement) && share > 0) best.requirement += 0.2
+}
+
+function extensionAsked(view: FileView, requirement: Requirement): boolean {
+  return acceptedExtensions(requirement.formats).includes(view.extension.toLowerCase())
+}
+
+const WORDS = new WeakMap<Requirement, string[]>()
+
+/** Literal words of the name templates; without any, those of the title. Only words long enough to mean something. */
+export function ownWords(requirement: Requirement): string[] {
+  const kept = WORDS.get(requirement)
+  if (kept) return kept
+  const literal = requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? tokensOf(part.text) : part.name === 'title' ? tokensOf(requirement.title) : [])))
+  const long = (tokens: string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
+  const words = long(literal).length > 0 ? long(literal) : long(tokensOf(requirement.title))
+  WORDS.set(requirement, words)
+  return words
+}
+
+function isNearWord(token: string, word: string): boolean {
+  if (token === word || looseKey(token) === word) return true
+  // plural and singular, and one or two slips in a long word
+  return word.length >= 5 && token.length >= 4 && editDistance(token, word, 2) <= (word.length >= 8 ? 2 : 1)
+}

@@ -1,0 +1,153 @@
+import type { Unit } from '../brief/units'
+import type { SlotRef } from '../reporting/report'
+import type { Candidate, NameFit } from './score'
+import type { FileView } from './view'
+
+/** A file that goes to a unit, with the number its name tells where the unit counts by one. */
+export interface Arrival {
+  view: FileView
+  candidate: Candidate
+  n: number | null
+  confidence: number
+}
+
+export type FilledRole = 'placed' | 'superseded' | 'duplicate' | 'surplus'
+
+/** What became of an arrival within its unit. */
+export interface Filled {
+  arrival: Arrival
+  role: FilledRole
+  /** Slot number; `null` where the unit asks for one file only. */
+  n: number | null
+  milestone: boolean
+  /** The file that counts instead, for superseded and duplicate ones. */
+  instead: FileView | null
+}
+
+const FIT_ORDER: Record<NameFit, number> = { exact: 0, lenient: 1, marked: 2, near: 3, none: 4 }
+
+/** The first number of a counted unit, and how many slots it owes and may have. */
+export function numbersOf({ requirement }: Unit): { first: number, owed: number, most: number } {
+  const { count, fields } = requirement
+  const rule = count.by === null ? undefined : fields[count.by]
+  const first = rule?.type === 'number' ? rule.from : 1
+  const most = rule?.type === 'number' ? Math.min(count.to, rule.to - first + 1) : count.to
+  return { first, owed: Math.min(count.from, most), most }
+}
+
+/** Whether a unit's slots are told apart by a number at all. */
+export function isNumbered({ requirement: { count } }: Unit): boolean {
+  return count.by !== null || count.to > 1 || count.from > 1
+}
+
+export function slotRef(unit: Unit, n: number | null): SlotRef {
+  return { requirement: unit.requirement.id, holder: unit.holder, ...(n === null ? {} : { n }) }
+}
+
+/**
+ * Settles which of a unit's files fill its slots, by `keep` and `count`.
+ *
+ * @param arrivals - all files of one unit
+ */
+export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
+  const { count } = unit.requirement
+  const { first, most } = numbersOf(unit)
+  if (count.by !== null) {
+    const byNumber = new Map<number | null, Arrival[]>()
+    for (const arrival of arrivals) byNumber.set(arrival.n, [...byNumber.get(arrival.n) ?? [], arrival])
+    return [...byNumber].flatMap(([n, list]) => {
+      if (n === null || n < first || n >= first + most) return list.map(arrival => ({ arrival, role: 'surplus' as const, n: null, milestone: false, instead: null }))
+      return fillSlot(unit, list, n)
+    })
+  }
+  if (!isNumbered(unit)) return fillSlot(unit, arrivals, null)
+  const { kept, duplicates } = dropIdentical(arrivals)
+  // those that fit go before those that do not, then by what is kept
+  const order = [...kept].sort((a, b) => FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b))
+  const inside = new Set(order.slice(0, most))
+  const placed = kept.filter(arrival => inside.has(arrival)).sort((a, b) => byPath(a.view, b.view))
+  return [
+    ...placed.map((arrival, at): Filled => ({ arrival, role: 'placed', n: first + at, milestone: false, instead: null })),
+    ...order.slice(most).map((arrival): Filled => ({ arrival, role: 'surplus', n: null, milestone: false, instead: null })),
+    ...duplicates.map(({ arrival, original }): Filled => ({
+      arrival, role: inside.has(original) ? 'duplicate' : 'surplus', n: inside.has(original) ? first + placed.indexOf(original) : null, milestone: false, instead: original.view,
+    })),
+  ]
+}
+
+function fillSlot(unit: Unit, arrivals: readonly Arrival[], n: number | null): Filled[] {
+  const { kept, duplicates } = dropIdentical(arrivals)
+  const milestones = kept.filter(arrival => isMilestone(unit, arrival))
+  const rivals = kept.filter(arrival => !milestones.includes(arrival)).sort((a, b) => byKeep(unit, a, b))
+  let chosen = rivals[0]
+  // a late file does not displace one in time that is right
+  if (chosen && isLate(unit, chosen)) chosen = rivals.find(one => !isLate(unit, one) && seemsRight(one)) ?? chosen
+  const counting = chosen ?? milestones[0]
+  return [
+    ...rivals.map((arrival): Filled => ({
+      arrival, n, milestone: false,
+      role: arrival === chosen || unit.requirement.keep === 'all' ? 'placed' : 'superseded',
+      instead: arrival === chosen ? null : chosen?.view ?? null,
+    })),
+    ...milestones.map((arrival): Filled => ({ arrival, role: 'placed', n, milestone: true, instead: null })),
+    ...duplicates.map(({ arrival, original }): Filled => ({
+      arrival, n, milestone: false, role: original === counting || unit.requirement.keep === 'all' ? 'duplicate' : 'superseded', instead: (original === counting ? original : counting)?.view ?? null,
+    })),
+  ].sort((a, b) => Number(b.arrival === chosen) - Number(a.arrival === chosen))
+}
+
+/** Of files with the same bytes the one that fits best stays; empty files are no copies of each other. */
+function dropIdentical(arrivals: readonly Arrival[]): { kept: Arrival[], duplicates: { arrival: Arrival, original: Arrival }[] } {
+  const originals = new Map<string, Arrival>()
+  const kept: Arrival[] = []
+  const duplicates: { arrival: Arrival, original: Arrival }[] = []
+  for (const arrival of [...arrivals].sort(byFit)) {
+    const original = arrival.view.file.size === 0 ? undefined : originals.get(arrival.view.file.sha256)
+    if (original) duplicates.push({ arrival, original })
+    else {
+      originals.set(arrival.view.file.sha256, arrival)
+      kept.push(arrival)
+    }
+  }
+  return { kept, duplicates }
+}
+
+function byFit(a: Arrival, b: Arrival): number {
+  return FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit]
+    || Number(b.candidate.folderFits) - Number(a.candidate.folderFits) || byPath(a.view, b.view)
+}
+
+/** The order in which files of one slot count: by version where names have one, else by time received. */
+function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
+  const direction = unit.requirement.keep === 'first' ? -1 : 1
+  const version = versionOf(unit, b) - versionOf(unit, a)
+  if (version !== 0) return version * direction
+  const time = (b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)
+  return time * direction || byFit(a, b)
+}
+
+function versionOf(unit: Unit, { candidate }: Arrival): number {
+  for (const [field, rule] of Object.entries(unit.requirement.fields)) {
+    const value = candidate.captures[field]
+    if (rule.type === 'version' && value !== undefined) return Number(value)
+  }
+  return -1
+}
+
+function isMilestone(unit: Unit, { candidate }: Arrival): boolean {
+  return candidate.form?.name?.some(part => part.kind === 'free' && part.rule.type === 'version' && part.rule.milestone) ?? false
+}
+
+export function isLate(unit: Unit, { view }: Arrival): boolean {
+  return unit.due !== null && view.file.receivedAt !== null && view.file.receivedAt > unit.due + unit.requirement.grace
+}
+
+function seemsRight({ candidate, view }: Arrival): boolean {
+  return (candidate.nameFit === 'exact' || candidate.nameFit === 'lenient' || candidate.form?.name === null)
+    && (candidate.folderFits || candidate.unit.requirement.folder === null) && candidate.formatFits && view.file.reading.state === 'ok'
+}
+
+export function byPath(a: FileView, b: FileView): number {
+  const [left, right] = [a.file.path.normalize('NFC'), b.file.path.normalize('NFC')]
+  return left < right ? -1 : left > right ? 1 : a.index - b.index
+}

@@ -1,0 +1,90 @@
+import type { FindingCode } from '../checking/codes'
+import type { Difference } from '../names/explain'
+import type { PropertyValue, Reading } from '../formats/reading'
+
+export type SlotStatus = 'right' | 'to-fix' | 'missing' | 'waived' | 'absent'
+export type FileRole = 'placed' | 'unplaced' | 'superseded' | 'duplicate' | 'copy' | 'companion' | 'surplus' | 'set-aside' | 'clutter' | 'backup' | 'ignored'
+
+/** One deviation. */
+export interface Finding {
+  code: FindingCode
+  severity: 'error' | 'notice'
+  /** What was asked for, as text to show. */
+  expected?: string
+  /** What was received, as text to show. */
+  actual?: string
+  /** The fact, then the way out, in one or two sentences. */
+  message: string
+  /** Findings of one common cause share it. */
+  cause?: string
+  differences?: Difference[]
+}
+
+/** Which slot: `n` only where the requirement asks for more than one. */
+export interface SlotRef {
+  requirement: string
+  holder: string
+  n?: number
+}
+
+export interface ReportSlot extends SlotRef {
+  status: SlotStatus
+  late: boolean
+  expected: { folder: string | null, name: string | null, extensions: string[] }
+  /** Paths of its files, the placed one first. */
+  files: string[]
+  /** Paths of unplaced files that may be its own. */
+  candidates: string[]
+  findings: Finding[]
+}
+
+export interface ReportFile {
+  root: string
+  path: string
+  container?: string[]
+  size: number
+  sha256: string
+  receivedAt: string | null
+  receivedAtFrom: string
+  role: FileRole
+  slot: SlotRef | null
+  confidence: number | null
+  evidence: string[]
+  candidates: SlotRef[]
+  format: { id: string, mediaType: string | null, version: string | null, state: Reading['state'], verified: Reading['verified'], props: Record<string, PropertyValue> }
+  findings: Finding[]
+  /** The right path under the root, where the received one is not it; `null` otherwise. */
+  correctedPath: string | null
+}
+
+export interface ReportRoot { name: string, wrapper: string | null, prefix: string | null }
+
+export interface ReportSummary {
+  slots: number
+  right: number
+  toFix: number
+  missing: number
+  waived: number
+  absent: number
+  late: number
+  files: number
+  unplaced: number
+  setAside: number
+  holders: number
+  holdersComplete: number
+  holdersOpen: number
+  holdersWithNothing: number
+  /** People who owe nothing in a group's requirement because they have no group. */
+  peopleWithoutGroup: number
+}
+
+/** The report document, version 1: what one check found. */
+export interface Report {
+  usitorReport: 1
+  brief: string
+  checkedAt: string
+  roots: ReportRoot[]
+  summary: ReportSummary
+  slots: ReportSlot[]
+  files: ReportFile[]
+}

@@ -1,0 +1,138 @@
+import Papa from 'papaparse'
+import type { Person, Roster } from '../roster/types'
+import { counted, showText } from '../text/show'
+import { slotKey } from '../checking/rulings'
+import type { Report, ReportFile, ReportSlot } from './report'
+
+/** What a report is written from: a whole one, or its head with slots and files streamed from rows. */
+export interface ReportParts extends Omit<Report, 'slots' | 'files'> {
+  slots: Iterable<ReportSlot> | AsyncIterable<ReportSlot>
+  files: Iterable<ReportFile> | AsyncIterable<ReportFile>
+}
+
+/** The report document as JSON, one slot and one file a line, never built whole. */
+export async function* writeJson(report: ReportParts): AsyncGenerator<string> {
+  const { slots, files, ...head } = report
+  yield `${JSON.stringify(head, null, 2).replace(/\n\}$/, '')},\n  "slots": [`
+  yield* jsonList(slots)
+  yield '],\n  "files": ['
+  yield* jsonList(files)
+  yield ']\n}\n'
+}
+
+async function* jsonList(items: Iterable<unknown> | AsyncIterable<unknown>): AsyncGenerator<string> {
+  let first = true
+  for await (const item of items) {
+    yield `${first ? '\n' : ',\n'}    ${JSON.stringify(item)}`
+    first = false
+  }
+  yield first ? '' : '\n  '
+}
+
+const COLUMNS = ['requirement', 'holder', 'given', 'family', 'group', 'n', 'status', 'late', 'path', 'format', 'codes', 'correctedPath'] as const
+
+/** One CSV row (RFC 4180) a slot, then one a file without slot; cells that a spreadsheet would run are neutralised. */
+export async function* writeCsv(report: ReportParts, roster: Roster): AsyncGenerator<string> {
+  const people = new Map(roster.people.map(person => [person.id, person]))
+  // slots come before files in the document, their rows need the files: those are kept by slot
+  const slots: ReportSlot[] = []
+  for await (const slot of report.slots) slots.push(slot)
+  const placed = new Map<string, ReportFile>()
+  const loose: ReportFile[] = []
+  for await (const file of report.files) {
+    if (file.slot && file.role === 'placed' && !placed.has(slotKey(file.slot))) placed.set(slotKey(file.slot), file)
+    else if (!file.slot && file.role === 'unplaced') loose.push(file)
+  }
+  yield csvRow([...COLUMNS])
+  for (const slot of slots) {
+    const file = placed.get(slotKey(slot))
+    const person: Person | undefined = people.get(slot.holder)
+    const codes = [...slot.findings, ...file?.findings ?? []].map(finding => finding.code)
+    yield csvRow([
+      slot.requirement, slot.holder, person?.given ?? '', person ? person.family || person.name : '', person?.group ?? '', slot.n ?? '',
+      slot.status, slot.late ? 'late' : '', file ? showText(file.path) : '', file?.format.id ?? '', [...new Set(codes)].join(' '), file?.correctedPath ?? '',
+    ])
+  }
+  for (const file of loose) {
+    yield csvRow(['', '', '', '', '', '', file.role, '', showText(file.path), file.format.id, file.findings.map(finding => finding.code).join(' '), ''])
+  }
+}
+
+function csvRow(cells: (string | number)[]): string {
+  return `${Papa.unparse([cells], { escapeFormulae: true })}\r\n`
+}
+
+/** JUnit XML: a suite a requirement, a case a slot; `failure` for to-fix and missing, `skipped` for waived and absent. */
+export async function* writeJunit(report: ReportParts): AsyncGenerator<string> {
+  const slots: ReportSlot[] = []
+  for await (const slot of report.slots) slots.push(slot)
+  const findings = new Map<string, ReportFile[]>()
+  for await (const file of report.files) {
+    if (!file.slot) continue
+    const key = slotKey(file.slot)
+    findings.set(key, [...findings.get(key) ?? [], file])
+  }
+  yield `<?xml version="1.0" encoding="UTF-8"?>\n<testsuites name="${xml(report.brief)}">\n`
+  for (const requirement of [...new Set(slots.map(slot => slot.requirement))]) {
+    const cases = slots.filter(slot => slot.requirement === requirement)
+    const failures = cases.filter(slot => slot.status === 'to-fix' || slot.status === 'missing').length
+    const skipped = cases.filter(slot => slot.status === 'waived' || slot.status === 'absent').length
+    yield `  <testsuite name="${xml(requirement)}" tests="${cases.length}" failures="${failures}" skipped="${skipped}" timestamp="${report.checkedAt.slice(0, 19)}">\n`
+    for (const slot of cases) {
+      const name = slot.n === undefined ? slot.holder : `${slot.holder} ${slot.n}`
+      const found = [...slot.findings, ...(findings.get(slotKey(slot)) ?? []).flatMap(file => file.findings)].filter(finding => finding.severity === 'error')
+      const open = `    <testcase classname="${xml(requirement)}" name="${xml(name)}"`
+      if (slot.status === 'to-fix' || slot.status === 'missing') {
+        const text = found.map(finding => `${finding.code}: ${finding.message}`).join('\n')
+        yield `${open}><failure message="${xml(found[0]?.code ?? slot.status)}">${xml(text)}</failure></testcase>\n`
+      }
+      else if (slot.status === 'waived' || slot.status === 'absent') yield `${open}><skipped/></testcase>\n`
+      else yield `${open}/>\n`
+    }
+    yield '  </testsuite>\n'
+  }
+  yield '</testsuites>\n'
+}
+
+function xml(text: string): string {
+  return showText(text).replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
+}
+
+const WORDS: Record<ReportSlot['status'], string> = { 'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent' }
+
+/** The report as plain text for a terminal: the counts, then everything that is open. */
+export async function* writeText(report: ReportParts, roster: Roster): AsyncGenerator<string> {
+  const { summary } = report
+  const names = new Map(roster.people.map(person => [person.id, person.name]))
+  yield `${showText(report.brief)}\n`
+  yield `${counted(summary.holders, 'holder')}: ${summary.holdersComplete} complete, ${summary.holdersOpen} with something open, ${summary.holdersWithNothing} with nothing\n`
+  yield `${counted(summary.slots, 'slot')}: ${summary.right} right, ${summary.toFix} to fix, ${summary.missing} missing, ${summary.waived} waived, ${summary.absent} not sent; ${summary.late} late\n`
+  yield `${counted(summary.files, 'file')}: ${summary.unplaced} without a slot, ${summary.setAside} set aside\n`
+  for (const root of report.roots) if (root.wrapper) yield `All files lie inside "${showText(root.wrapper)}"; read as the root\n`
+  const slots: ReportSlot[] = []
+  for await (const slot of report.slots) slots.push(slot)
+  const files: ReportFile[] = []
+  for await (const file of report.files) files.push(file)
+  const bySlot = new Map<string, ReportFile[]>()
+  for (const file of files) if (file.slot) bySlot.set(slotKey(file.slot), [...bySlot.get(slotKey(file.slot)) ?? [], file])
+  for (const slot of slots) {
+    const here = bySlot.get(slotKey(slot)) ?? []
+    const said = [...slot.findings, ...here.flatMap(file => file.findings)]
+    if (said.length === 0) continue
+    yield `\n${showText(names.get(slot.holder) ?? slot.holder)} · ${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`} · ${WORDS[slot.status]}${slot.late ? ', late' : ''}\n`
+    for (const finding of slot.findings) yield `  ${finding.code}: ${finding.message}\n`
+    for (const file of here) {
+      if (file.findings.length === 0) continue
+      yield `  ${showText(file.path)}\n`
+      for (const finding of file.findings) yield `    ${finding.code}: ${finding.message}\n`
+      if (file.correctedPath) yield `    → ${showText(file.correctedPath)}\n`
+    }
+  }
+  const loose = files.filter(file => file.role === 'unplaced' || file.role === 'surplus')
+  if (loose.length > 0) yield '\nWithout a slot\n'
+  for (const file of loose) {
+    yield `  ${showText(file.path)}\n`
+    for (const finding of file.findings) yield `    ${finding.code}: ${finding.message}\n`
+    if (file.candidates.length > 0) yield `    may be: ${file.candidates.slice(0, 4).map(slot => `${names.get(slot.holder) ?? slot.holder}, ${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`).join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
+  }
+}

@@ -1,0 +1,173 @@
+import Papa from 'papaparse'
+import { decodeText } from '../text/decode'
+import { foldCase, looseKey, removeAccents } from '../text/fold'
+import { counted, showText } from '../text/show'
+import { guessColumns } from './columns'
+import type { ColumnMeaning } from './columns'
+import type { Person, Roster, RosterNote } from './types'
+
+/** A list as it was brought: cells only. */
+export interface RosterTable {
+  header: string[]
+  rows: string[][]
+  encoding: string
+  delimiter: string
+}
+
+/** How a list's columns are read. */
+export interface RosterMapping {
+  /** One meaning a column of the table. */
+  columns: ColumnMeaning[]
+  /** How a single name column is written. */
+  nameOrder: 'whole' | 'given-family' | 'family-given'
+}
+
+/** More people than any brief has; a bound against hostile lists. */
+const MOST_ROWS = 200_000
+
+/**
+ * Reads a list's cells: encoding and delimiter are sniffed, a byte-order mark is allowed.
+ *
+ * @param bytes - a CSV file (RFC 4180), or pasted text
+ * @throws Error where the bytes are no text or hold no row
+ */
+export function readTable(bytes: Uint8Array): RosterTable {
+  const decoded = decodeText(bytes)
+  if (!decoded) throw new Error('The list is not text: found binary data; allowed is CSV in UTF-8, UTF-16 or Windows-1252.')
+  const parsed = Papa.parse<string[]>(decoded.text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] })
+  const [header = [], ...rows] = parsed.data.map(row => row.map(cell => cell.trim().normalize('NFC')))
+  if (header.length === 0) throw new Error('The list is empty: found no row; needed is a header row and one row a person.')
+  if (rows.length > MOST_ROWS) throw new Error(`The list has ${rows.length} rows; allowed are ${MOST_ROWS}.`)
+  return { header, rows, encoding: decoded.encoding, delimiter: parsed.meta.delimiter }
+}
+
+/**
+ * Reads a roster from a table.
+ *
+ * @param table - cells, see `readTable`
+ * @param mapping - what each column is; guessed from the header where left out
+ * @returns the people in the list's order, and notes; with a note of level `error` the roster must not be used
+ * @example
+ * readRoster(readTable(bytesOf('name\nAna Marsh\n'))).roster.people[0].id //=> 'ana-marsh'
+ */
+export function readRoster(table: RosterTable, mapping: RosterMapping = guessMapping(table.header)): { roster: Roster, notes: RosterNote[] } {
+  const notes: RosterNote[] = []
+  const { columns } = mapping
+  const has = (meaning: ColumnMeaning) => columns.includes(meaning)
+  if (!has('name') && !has('family') && !has('given')) {
+    notes.push({
+      level: 'error', row: 1,
+      message: `No column names a person: found ${table.header.map(cell => `"${showText(cell)}"`).join(', ')}; needed is "name", or "given" and "family".`,
+    })
+    return { roster: { people: [], columns: [] }, notes }
+  }
+  const people: Person[] = []
+  const rowOf: number[] = []
+  table.rows.forEach((row, index) => {
+    const cell = (meaning: ColumnMeaning) => row[columns.indexOf(meaning)] ?? ''
+    if (has('role') && !['', 'student'].includes(cell('role').toLowerCase())) return
+    if (has('status') && !['', 'active'].includes(cell('status').toLowerCase())) return
+    if (row.length > columns.length && row.slice(columns.length).some(Boolean)) {
+      notes.push({ level: 'warning', row: index + 2, message: `has ${row.length} cells, the header has ${columns.length}; the rest is left out` })
+    }
+    const person = readPerson(table.header, row, mapping)
+    if (person.name === '') {
+      notes.push({ level: 'error', row: index + 2, message: 'names nobody: given name, family name and name are empty' })
+      return
+    }
+    people.push(person)
+    rowOf.push(index + 2)
+  })
+  makeIds(people, rowOf, has('id'), notes)
+  noteGroups(people, has('group'), notes)
+  noteNames(people, notes)
+  if (people.length === 0 && notes.every(note => note.level !== 'error')) {
+    notes.push({ level: 'error', row: null, message: 'The list names nobody: found a header row only.' })
+  }
+  const extra = table.header.filter((name, index) => columns[index] === 'other' && name !== '')
+  return { roster: { people, columns: [...new Set(['id', 'given', 'family', 'name', 'group', 'email', 'alias', ...extra])] }, notes }
+}
+
+/** The mapping a header asks for, with names read as they stand. */
+export function guessMapping(header: string[]): RosterMapping {
+  return { columns: guessColumns(header), nameOrder: 'whole' }
+}
+
+function readPerson(header: string[], row: string[], { columns, nameOrder }: RosterMapping): Person {
+  const cell = (meaning: ColumnMeaning) => row[columns.indexOf(meaning)] ?? ''
+  let given = cell('given')
+  let family = cell('family')
+  let name = cell('name')
+  if (!given && !family && name && nameOrder !== 'whole') ({ given, family } = splitName(name, nameOrder))
+  if (given || family) name = nameOrder === 'whole' && name ? name : [given, family].filter(Boolean).join(' ')
+  const fields: Record<string, string> = {}
+  columns.forEach((meaning, index) => {
+    const column = header[index]
+    if (meaning === 'other' && column) fields[column] = row[index] ?? ''
+  })
+  const aliases = cell('alias').split('|').map(alias => alias.trim()).filter(Boolean)
+  return { id: cell('id'), given, family, name, group: cell('group'), email: cell('email'), aliases, fields }
+}
+
+/**
+ * Takes a name in one column apart.
+ *
+ * @example
+ * splitName('de la Cruz, Ana', 'family-given') //=> { given: 'Ana', family: 'de la Cruz' }
+ * splitName('Ana de la Cruz', 'given-family') //=> { given: 'Ana', family: 'de la Cruz' }
+ */
+export function splitName(name: string, order: 'given-family' | 'family-given'): { given: string, family: string } {
+  const comma = name.indexOf(',')
+  if (comma >= 0) return { family: name.slice(0, comma).trim(), given: name.slice(comma + 1).trim() }
+  const words = name.trim().split(/\s+/)
+  if (words.length === 1) return { given: '', family: '' }
+  if (order === 'family-given') return { family: words[0] ?? '', given: words.slice(1).join(' ') }
+  // particles are written small and belong to the family name
+  const particle = words.findIndex((word, index) => index > 0 && index < words.length - 1 && /^\p{Ll}/u.test(word))
+  const cut = particle > 0 ? particle : words.length - 1
+  return { given: words.slice(0, cut).join(' '), family: words.slice(cut).join(' ') }
+}
+
+function makeIds(people: Person[], rowOf: number[], given: boolean, notes: RosterNote[]): void {
+  const rows = new Map<string, number>()
+  let made = 0
+  people.forEach(({ id }, index) => {
+    if (id === '') return
+    const row = rowOf[index] ?? 0
+    const first = rows.get(id)
+    if (first === undefined) rows.set(id, row)
+    else notes.push({ level: 'error', row, message: `id "${showText(id)}" stands in row ${first} already; ids must be unique` })
+  })
+  for (const person of people) {
+    if (person.id !== '') continue
+    const stem = foldCase(removeAccents(person.name)).replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'person'
+    let id = stem
+    for (let serial = 2; rows.has(id); serial++) id = `${stem}-${serial}`
+    rows.set(id, 0)
+    person.id = id
+    made++
+  }
+  if (made > 0) {
+    notes.push({ level: 'note', row: null, message: given ? `${counted(made, 'id')} made from names where the cell was empty` : 'The list has no id column: ids were made from the names' })
+  }
+}
+
+function noteGroups(people: Person[], asked: boolean, notes: RosterNote[]): void {
+  const spellings = new Map<string, Set<string>>()
+  for (const { group } of people) if (group) spellings.set(looseKey(group), (spellings.get(looseKey(group)) ?? new Set()).add(group))
+  for (const found of spellings.values()) {
+    if (found.size > 1) notes.push({ level: 'error', row: null, message: `One group is spelt in ${found.size} ways: ${[...found].map(group => `"${showText(group)}"`).join(', ')}; use one spelling` })
+  }
+  const without = people.filter(person => person.group === '').length
+  if (asked && without > 0 && without < people.length) {
+    notes.push({ level: 'warning', row: null, message: `${counted(without, 'person has', 'people have')} no group` })
+  }
+}
+
+function noteNames(people: Person[], notes: RosterNote[]): void {
+  const seen = new Map<string, number>()
+  for (const person of people) seen.set(person.name, (seen.get(person.name) ?? 0) + 1)
+  for (const [name, times] of seen) {
+    if (times > 1) notes.push({ level: 'warning', row: null, message: `${counted(times, 'person is', 'people are')} called "${showText(name)}": a name alone cannot tell their files apart` })
+  }
+}

@@ -1,0 +1,37 @@
+/**
+ * Damerau–Levenshtein distance in its optimal string alignment form: insertions, deletions, replacements and swaps of neighbours.
+ *
+ * @param a - text, compared by UTF-16 code units
+ * @param b - text
+ * @param limit - gives up past this distance and returns `limit + 1`
+ * @example
+ * editDistance('marsh', 'mrash') //=> 1
+ */
+export function editDistance(a: string, b: string, limit = Infinity): number {
+  if (Math.abs(a.length - b.length) > limit) return limit + 1
+  let before: number[] = []
+  let previous = Array.from({ length: b.length + 1 }, (_, j) => j)
+  for (let i = 1; i <= a.length; i++) {
+    const row = [i]
+    let least = i
+    for (let j = 1; j <= b.length; j++) {
+      const same = a.charCodeAt(i - 1) === b.charCodeAt(j - 1)
+      let cost = Math.min((previous[j] ?? 0) + 1, (row[j - 1] ?? 0) + 1, (previous[j - 1] ?? 0) + (same ? 0 : 1))
+      if (i > 1 && j > 1 && a.charCodeAt(i - 1) === b.charCodeAt(j - 2) && a.charCodeAt(i - 2) === b.charCodeAt(j - 1)) {
+        cost = Math.min(cost, (before[j - 2] ?? 0) + 1)
+      }
+      row.push(cost)
+      if (cost < least) least = cost
+    }
+    if (least > limit) return limit + 1
+    before = previous
+    previous = row
+  }
+  return previous[b.length] ?? 0
+}
+
+/** Likeness from 0 to 1: 1 minus the distance over the longer length. */
+export function likeness(a: string, b: string): number {
+  const longest = Math.max(a.length, b.length)
+  return longest === 0 ? 1 : 1 - editDistance(a, b) / longest
+}

@@ -1,0 +1,70 @@
+/** Letters that decomposition leaves whole, and what they are written as without marks. */
+const PLAIN: Record<string, string> = {
+  'ß': 'ss', 'ẞ': 'SS', 'æ': 'ae', 'Æ': 'AE', 'œ': 'oe', 'Œ': 'OE', 'ø': 'o', 'Ø': 'O', 'ł': 'l', 'Ł': 'L',
+  'đ': 'd', 'Đ': 'D', 'ð': 'd', 'Ð': 'D', 'þ': 'th', 'Þ': 'TH', 'ı': 'i',
+}
+
+/** The usual transcriptions where a keyboard has no such letter. */
+const TRANSCRIBED: Record<string, string> = {
+  'ä': 'ae', 'ö': 'oe', 'ø': 'oe', 'ü': 'ue', 'å': 'aa', 'Ä': 'Ae', 'Ö': 'Oe', 'Ø': 'Oe', 'Ü': 'Ue', 'Å': 'Aa',
+}
+
+const MARKS = /[\u0300-\u036F]/g
+
+/** Decomposes and drops combining marks; what received text gets, and no more. */
+export function stripMarks(text: string): string {
+  // eslint-disable-next-line no-control-regex -- the plain ASCII range is the fast way out
+  return /^[\x00-\x7F]*$/.test(text) ? text : text.normalize('NFD').replace(MARKS, '').normalize('NFC')
+}
+
+/**
+ * Text with its accents written plainly.
+ *
+ * @example
+ * removeAccents('Łukasz Weiß') //=> 'Lukasz Weiss'
+ */
+export function removeAccents(text: string): string {
+  return stripMarks(replaceLetters(text, PLAIN))
+}
+
+/**
+ * Text in the usual transcription.
+ *
+ * @example
+ * transcribe('Jürgen Sørby') //=> 'Juergen Soerby'
+ */
+export function transcribe(text: string): string {
+  return removeAccents(replaceLetters(text.normalize('NFC'), TRANSCRIBED))
+}
+
+function replaceLetters(text: string, table: Record<string, string>): string {
+  let out = ''
+  for (const char of text) out += table[char] ?? char
+  return out
+}
+
+/** All ways a value may be written where accents are ignored, without repeats, as written first. */
+export function accentForms(text: string): string[] {
+  // eslint-disable-next-line no-control-regex -- the plain ASCII range is the fast way out
+  return /^[\x00-\x7F]*$/.test(text) ? [text] : [...new Set([stripMarks(text), removeAccents(text), transcribe(text)])]
+}
+
+/** Case folding without any locale: upper, then lower. */
+export function foldCase(text: string): string {
+  return text.toUpperCase().toLowerCase()
+}
+
+/** Typographic apostrophes and hyphens as the plain ones they equal. One code unit stays one code unit. */
+export function plainPunctuation(text: string): string {
+  return text.replace(/[\u2018\u2019\u02BC\u00B4\u2032]/g, '\'').replace(/[\u2010-\u2015\u2212]/g, '-')
+}
+
+/**
+ * The loosest key: case, accents, separators and punctuation dropped. Only for finding candidates, never for judging.
+ *
+ * @example
+ * looseKey("D'Arc_Zoë 02") //=> 'darczoe02'
+ */
+export function looseKey(text: string): string {
+  return foldCase(removeAccents(text)).replace(/[^\p{L}\p{N}]+/gu, '')
+}
