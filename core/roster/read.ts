@@ -79,8 +79,7 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
     rowOf.push(index + 2)
   })
   makeIds(people, rowOf, has('id'), notes)
-  noteGroups(people, has('group'), notes)
-  noteNames(people, notes)
+  notes.push(...notePeople(people))
   if (people.length === 0 && notes.every(note => note.level !== 'error')) {
     notes.push({ level: 'error', row: null, message: 'The list names nobody: found a header row only.' })
   }
@@ -152,19 +151,27 @@ function makeIds(people: Person[], rowOf: number[], given: boolean, notes: Roste
   }
 }
 
-function noteGroups(people: Person[], asked: boolean, notes: RosterNote[]): void {
+/** What a coordinator may want to look at in a list: groups spelt in two ways, people without group, people of one name. */
+export function notePeople(people: readonly Person[]): RosterNote[] {
+  const notes: RosterNote[] = []
+  noteGroups(people, notes)
+  noteNames(people, notes)
+  return notes
+}
+
+function noteGroups(people: readonly Person[], notes: RosterNote[]): void {
   const spellings = new Map<string, Set<string>>()
   for (const { group } of people) if (group) spellings.set(looseKey(group), (spellings.get(looseKey(group)) ?? new Set()).add(group))
   for (const found of spellings.values()) {
     if (found.size > 1) notes.push({ level: 'error', row: null, message: `One group is spelt in ${found.size} ways: ${[...found].map(group => `"${showText(group)}"`).join(', ')}; use one spelling` })
   }
   const without = people.filter(person => person.group === '').length
-  if (asked && without > 0 && without < people.length) {
+  if (without > 0 && without < people.length) {
     notes.push({ level: 'warning', row: null, message: `${counted(without, 'person has', 'people have')} no group` })
   }
 }
 
-function noteNames(people: Person[], notes: RosterNote[]): void {
+function noteNames(people: readonly Person[], notes: RosterNote[]): void {
   const seen = new Map<string, number>()
   for (const person of people) seen.set(person.name, (seen.get(person.name) ?? 0) + 1)
   for (const [name, times] of seen) {

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import type { BriefDocument } from '#core/brief/document'
+import type { BriefProblem } from '#core/brief/read'
+
+const model = defineModel<BriefDocument>({ required: true })
+const props = defineProps<{ problems: BriefProblem[] }>()
+
+const problemOf = (path: string) => props.problems.find(one => one.path === path)?.message ?? ''
+
+/** The due time as the field writes it: local digits of the brief's own offset. */
+const due = computed({
+  get: () => model.value.due?.slice(0, 16) ?? '',
+  set: (text: string) => {
+    if (text) model.value.due = `${text}:00${offsetAt(text)}`
+    else delete model.value.due
+  },
+})
+
+function offsetAt(text: string): string {
+  const minutes = -new Date(text).getTimezoneOffset()
+  const sign = minutes < 0 ? '-' : '+'
+  return `${sign}${String(Math.floor(Math.abs(minutes) / 60)).padStart(2, '0')}:${String(Math.abs(minutes) % 60).padStart(2, '0')}`
+}
+
+const grace = computed({
+  get: () => Number(/^PT(\d+)M$/.exec(model.value.grace ?? '')?.[1] ?? 0),
+  set: (minutes: number) => {
+    if (minutes > 0) model.value.grace = `PT${minutes}M`
+    else delete model.value.grace
+  },
+})
+
+const strictness = computed({
+  get: () => {
+    const now = { letterCase: 'exact', separators: 'exact', accents: 'ignore', ...model.value.strictness }
+    return STRICTNESS_CHOICES.find(({ value }) => value.letterCase === now.letterCase && value.separators === now.separators && value.accents === now.accents)?.key ?? ''
+  },
+  set: (key: string) => {
+    const choice = STRICTNESS_CHOICES.find(one => one.key === key)
+    if (choice) model.value.strictness = { ...choice.value }
+  },
+})
+</script>
+
+<template>
+  <div class="stack">
+    <div>
+      <label
+        class="field-label"
+        for="title"
+      >Title</label>
+      <el-input
+        id="title"
+        v-model="model.title"
+        maxlength="200"
+      />
+      <p
+        v-if="problemOf('title')"
+        class="problem"
+      >
+        Title {{ problemOf('title') }}
+      </p>
+    </div>
+    <div>
+      <label
+        class="field-label"
+        for="due"
+      >Due</label>
+      <el-input
+        id="due"
+        v-model="due"
+        type="datetime-local"
+      />
+      <p
+        v-if="problemOf('due')"
+        class="problem"
+      >
+        {{ problemOf('due') }}
+      </p>
+    </div>
+    <div class="row">
+      <label
+        class="field-label"
+        for="grace"
+      >Minutes of grace</label>
+      <el-input-number
+        id="grace"
+        v-model="grace"
+        :min="0"
+        :max="10000"
+        size="small"
+        controls-position="right"
+      />
+    </div>
+    <div>
+      <label
+        class="field-label"
+        for="strictness"
+      >How exact must names be?</label>
+      <el-select
+        id="strictness"
+        v-model="strictness"
+        aria-label="How exact must names be?"
+      >
+        <el-option
+          v-for="choice in STRICTNESS_CHOICES"
+          :key="choice.key"
+          :value="choice.key"
+          :label="choice.label"
+        />
+      </el-select>
+      <p class="small quiet">
+        {{ STRICTNESS_CHOICES.find(one => one.key === strictness)?.example ?? 'set apart in the brief file' }}
+      </p>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,255 @@
+<script setup lang="ts">
+import type { RosterMapping, RosterTable } from '#core/roster/read'
+import { guessMapping, readRoster, readTable } from '#core/roster/read'
+import type { ColumnMeaning } from '#core/roster/columns'
+import type { Person } from '#core/roster/types'
+
+defineProps<{ busy: boolean, canCancel: boolean }>()
+const emit = defineEmits<{ keep: [people: Person[], columns: string[]], cancel: [] }>()
+
+const MEANINGS: { value: ColumnMeaning, label: string }[] = [
+  { value: 'name', label: 'whole name' }, { value: 'given', label: 'given name' }, { value: 'family', label: 'family name' }, { value: 'group', label: 'group' },
+  { value: 'id', label: 'id' }, { value: 'email', label: 'mail address' }, { value: 'alias', label: 'also called' },
+  { value: 'other', label: 'a column of its own' }, { value: 'skip', label: 'leave out' },
+]
+const pasted = ref('')
+const table = shallowRef<RosterTable | null>(null)
+const mapping = ref<RosterMapping>({ columns: [], nameOrder: 'whole' })
+const source = ref('')
+const problem = ref('')
+const fileInput = ref<HTMLInputElement | null>(null)
+const read = computed(() => (table.value ? readRoster(table.value, mapping.value) : null))
+const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
+
+/** A pasted list of bare names has no header row: what looks like a person is one. */
+function takeTable(found: RosterTable, from: string) {
+  const guess = guessMapping(found.header)
+  const bare = guess.columns.every(meaning => meaning === 'other')
+  if (bare) {
+    table.value = { ...found, header: found.header.map((_, index) => (index === 0 ? 'name' : `column ${index + 1}`)), rows: [found.header, ...found.rows] }
+    mapping.value = { columns: found.header.map((_, index) => (index === 0 ? 'name' : 'other')), nameOrder: 'whole' }
+  }
+  else {
+    table.value = found
+    mapping.value = guess
+  }
+  const only = mapping.value.columns.includes('name') && !mapping.value.columns.includes('family')
+  const cells = table.value?.rows.map(row => row[mapping.value.columns.indexOf('name')] ?? '') ?? []
+  // most names with a comma: they stand as "Family, Given"
+  if (only && cells.filter(cell => cell.includes(',')).length > cells.length / 2) mapping.value.nameOrder = 'family-given'
+  else if (only && cells.length > 0 && cells.filter(cell => /^\p{Lu}[\p{L}'’-]+(?: [\p{L}'’.-]+)+$/u.test(cell)).length > cells.length * 0.8 && !looksLikeFirms(cells)) mapping.value.nameOrder = 'given-family'
+  source.value = from
+}
+
+function looksLikeFirms(cells: string[]): boolean {
+  const firm = /\b(?:ltd|inc|gmbh|ag|s\.?a\.?|co|llc|kg|b\.?v\.?|works|studio|partners|associates|bros|& \w+|office|lab|labs|company|group|institute|society|club|association)\b\.?$/i
+  return cells.filter(cell => firm.test(cell)).length > cells.length * 0.2
+}
+
+async function takeFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  problem.value = ''
+  if (!file) return
+  try {
+    if (file.size > 8 * 1024 * 1024) throw new Error(`The list is ${sayBytes(file.size)} long; allowed are 8 MB.`)
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    const packed = bytes[0] === 0x50 && bytes[1] === 0x4B
+    takeTable(packed ? await api<RosterTable>('/api/rosters/table', { method: 'POST', body: file }) : readTable(bytes), file.name)
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+
+function takePasted() {
+  problem.value = ''
+  try {
+    takeTable(readTable(new TextEncoder().encode(pasted.value)), 'the pasted list')
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+
+function keep() {
+  if (!read.value) return
+  emit('keep', read.value.roster.people, read.value.roster.columns)
+}
+</script>
+
+<template>
+  <div class="stack">
+    <div
+      v-if="!table"
+      class="bring"
+    >
+      <div class="stack">
+        <h2>Who hands in?</h2>
+        <p class="quiet">
+          Paste your list: one person a line, with or without a header row. Or a table copied from a spreadsheet: names, groups, mail addresses, whatever you have.
+        </p>
+        <label
+          class="field-label"
+          for="pasted"
+        >The list</label>
+        <el-input
+          id="pasted"
+          v-model="pasted"
+          type="textarea"
+          :rows="12"
+          class="mono-input"
+          placeholder="given,family,group&#10;Ana,Marsh,Reef&#10;Zoë,d'Arc,Dune"
+        />
+        <div class="row">
+          <el-button
+            type="primary"
+            :disabled="!pasted.trim()"
+            @click="takePasted"
+          >
+            Look at it
+          </el-button>
+          <input
+            ref="fileInput"
+            type="file"
+            accept=".csv,.txt,.tsv,.xlsx"
+            hidden
+            @change="takeFile"
+          >
+          <el-button @click="fileInput?.click()">
+            Bring a CSV or XLSX file
+          </el-button>
+          <el-button
+            v-if="canCancel"
+            @click="emit('cancel')"
+          >
+            Back to the list
+          </el-button>
+        </div>
+      </div>
+    </div>
+    <template v-else>
+      <div class="row spread">
+        <h2>Is this read rightly?</h2>
+        <span class="quiet small">{{ source }}: {{ table.rows.length }} rows, {{ table.encoding }}, columns parted by {{ table.delimiter === '\t' ? 'tabs' : `“${table.delimiter}”` }}</span>
+      </div>
+      <div
+        v-if="mapping.columns.includes('name') && !mapping.columns.includes('family')"
+        class="row"
+      >
+        <span
+          id="name-order"
+          class="field-label"
+        >The name column holds</span>
+        <el-radio-group
+          v-model="mapping.nameOrder"
+          aria-labelledby="name-order"
+        >
+          <el-radio value="given-family">
+            given name, then family name
+          </el-radio>
+          <el-radio value="family-given">
+            family name, then given name
+          </el-radio>
+          <el-radio value="whole">
+            firms, or names to be left whole
+          </el-radio>
+        </el-radio-group>
+      </div>
+      <div class="scroll">
+        <table class="list">
+          <thead>
+            <tr>
+              <th
+                v-for="(name, index) in table.header"
+                :key="index"
+              >
+                <span class="mono">{{ name }}</span>
+                <el-select
+                  v-model="mapping.columns[index]"
+                  size="small"
+                  :aria-label="`Column ${name} is`"
+                >
+                  <el-option
+                    v-for="meaning in MEANINGS"
+                    :key="meaning.value"
+                    :value="meaning.value"
+                    :label="meaning.label"
+                  />
+                </el-select>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="(row, index) in table.rows.slice(0, 5)"
+              :key="index"
+            >
+              <td
+                v-for="(_, column) in table.header"
+                :key="column"
+              >
+                {{ row[column] }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div
+        v-if="read"
+        class="stack"
+      >
+        <ul
+          v-if="read.notes.length"
+          class="notes"
+        >
+          <li
+            v-for="note in read.notes"
+            :key="`${note.row}${note.message}`"
+            :class="{ problem: note.level === 'error' }"
+          >
+            {{ note.row ? `Row ${note.row}: ` : '' }}{{ note.message }}
+          </li>
+        </ul>
+        <p>
+          <b>{{ read.roster.people.length }} people.</b>
+          <span
+            v-for="person in read.roster.people.slice(0, 4)"
+            :key="person.id"
+            class="sample"
+          >{{ person.name }}<span class="quiet small"> ({{ person.given || '–' }} / {{ person.family || '–' }}{{ person.group ? `, ${person.group}` : '' }})</span></span>
+          <span v-if="read.roster.people.length > 4">…</span>
+        </p>
+      </div>
+      <div class="row">
+        <el-button
+          type="primary"
+          :loading="busy"
+          :disabled="errors.length > 0"
+          @click="keep"
+        >
+          Use this list
+        </el-button>
+        <el-button @click="table = null">
+          Back
+        </el-button>
+      </div>
+    </template>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.bring { max-width: 720px; }
+.scroll { overflow-x: auto; }
+.scroll th { min-width: 130px; }
+.notes { margin: 0; padding-left: 20px; }
+.sample { margin-left: 12px; }
+</style>

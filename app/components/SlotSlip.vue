@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import type { ReportSlot } from '#core/reporting/report'
+import type { CheckHead, ShownFile, Slip } from '~/stores/check'
+
+const props = defineProps<{ open: { holder: string, requirement?: string, n?: number | null }, head: CheckHead }>()
+const emit = defineEmits<{ close: [] }>()
+const check = useCheck()
+const slip = shallowRef<Slip | null>(null)
+const problem = ref('')
+const panel = ref<HTMLElement | null>(null)
+const heading = computed(() => check.names.get(props.open.holder) ?? props.open.holder)
+const title = computed(() => props.head.requirements.find(one => one.id === props.open.requirement)?.title ?? '')
+
+watch(() => props.open, async ({ holder, requirement }) => {
+  problem.value = ''
+  try {
+    slip.value = await check.slip(holder, requirement)
+    await nextTick()
+    panel.value?.focus()
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}, { immediate: true })
+
+const entries = computed(() => (slip.value?.slots ?? [])
+  .filter(slot => props.open.n === undefined || (slot.n ?? null) === props.open.n)
+  .map(slot => ({ slot, files: slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? [] })))
+
+function expectedName({ expected }: ReportSlot): string {
+  return `${expected.name ?? 'any name'}${expected.extensions.length > 0 ? `.${expected.extensions[0]}` : ''}`
+}
+
+const nameOf = (file: ShownFile) => file.path.slice(file.path.lastIndexOf('/') + 1)
+const folderOf = (file: ShownFile) => file.path.slice(0, Math.max(0, file.path.lastIndexOf('/')))
+const differences = (file: ShownFile, family: string) => file.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
+</script>
+
+<template>
+  <section
+    ref="panel"
+    class="slip"
+    role="dialog"
+    :aria-label="`Slip: ${heading}, ${title}`"
+    tabindex="-1"
+    @keydown.esc="emit('close')"
+  >
+    <div class="row spread head">
+      <h2>{{ heading }} <span class="quiet">· {{ title }}{{ open.n ? ` ${open.n}` : '' }}</span></h2>
+      <el-button
+        size="small"
+        @click="emit('close')"
+      >
+        Close
+      </el-button>
+    </div>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <div
+      v-for="{ slot, files } in entries"
+      :key="slot.n ?? 0"
+      class="entry"
+    >
+      <p class="row state">
+        <StateMark
+          :status="slot.status"
+          :late="slot.late"
+          :content="files.some(file => isContentWrong(file.findings.map(one => one.code)))"
+          :size="18"
+        />
+        <b>{{ STATUS_WORDS[slot.status] }}{{ slot.late ? ', late' : '' }}</b>
+        <span
+          v-for="finding in slot.findings"
+          :key="finding.code"
+        >{{ finding.message }}</span>
+      </p>
+      <table class="compare">
+        <tbody>
+          <tr>
+            <th scope="row">
+              Asked
+            </th>
+            <td>
+              <span class="mono folder">{{ slot.expected.folder === null ? 'anywhere' : slot.expected.folder === '' ? 'at the top' : slot.expected.folder }}</span>
+              <span class="mono">{{ expectedName(slot) }}</span>
+              <span
+                v-if="slot.expected.extensions.length > 1"
+                class="small quiet"
+              > or {{ slot.expected.extensions.slice(1).map(one => `.${one}`).join(' ') }}</span>
+            </td>
+          </tr>
+          <template
+            v-for="file in files"
+            :key="file.fileId"
+          >
+            <tr>
+              <th scope="row">
+                Received
+                <span
+                  v-if="file.role !== 'placed'"
+                  class="small quiet block"
+                >{{ file.role }}</span>
+              </th>
+              <td>
+                <MarkedName
+                  class="folder"
+                  :name="folderOf(file) || 'at the top'"
+                  :differences="differences(file, 'folder.')"
+                />
+                <MarkedName
+                  :name="nameOf(file)"
+                  :differences="differences(file, 'name.')"
+                />
+                <p class="small quiet">
+                  {{ sayBytes(file.size) }} · {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}<template
+                    v-for="(value, key) in file.format.props"
+                    :key="key"
+                  >
+                    · {{ key }} {{ value }}
+                  </template>
+                  · received {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
+                </p>
+                <ul class="findings">
+                  <li
+                    v-for="finding in file.findings"
+                    :key="finding.code"
+                  >
+                    <b v-if="finding.severity === 'error'">{{ finding.message }}</b>
+                    <span v-else>{{ finding.message }}</span>
+                  </li>
+                </ul>
+                <p
+                  v-if="file.evidence.length"
+                  class="small quiet"
+                >
+                  Placed here because {{ file.evidence.join(', ') }}.
+                </p>
+              </td>
+            </tr>
+            <tr v-if="file.correctedPath && file.role === 'placed'">
+              <th scope="row">
+                Right
+              </th>
+              <td class="row">
+                <span class="mono right">{{ showText(file.correctedPath) }}</span>
+                <CopyButton
+                  :text="file.correctedPath"
+                  what="the corrected path"
+                />
+              </td>
+            </tr>
+          </template>
+        </tbody>
+      </table>
+      <p
+        v-if="slot.candidates.length"
+        class="small"
+      >
+        In the tray, may be it: <span
+          v-for="path in slot.candidates"
+          :key="path"
+          class="mono block"
+        >{{ showText(path) }}</span>
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.slip { position: fixed; left: 20px; right: 20px; bottom: 0; max-height: 52vh; overflow: auto; background: var(--sheet); border: 1.5px solid var(--ink); border-bottom: 0; padding: 12px 22px 18px; box-shadow: 0 -6px 24px rgb(31 45 51 / 18%); z-index: 5; }
+.slip:focus { outline: none; }
+.head { border-bottom: 1px solid var(--rule); padding-bottom: 6px; }
+.state { margin: 8px 0; }
+.compare { border-collapse: collapse; width: 100%; }
+.compare th { text-align: left; vertical-align: top; width: 90px; padding: 6px 10px 6px 0; font-weight: 600; color: var(--quiet); font-size: 13px; }
+.compare td { padding: 5px 0; border-top: 1px solid var(--rule); }
+.folder { display: block; color: var(--quiet); }
+.findings { margin: 4px 0; padding-left: 18px; }
+.findings:empty { display: none; }
+.right { font-size: 15px; border-bottom: 2px solid var(--petrol); }
+.block { display: block; }
+</style>

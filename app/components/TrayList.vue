@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import type { SlotRef } from '#core/reporting/report'
+import type { ShownFile } from '~/stores/check'
+
+const props = defineProps<{ tray: { files: ShownFile[], total: number }, names: Map<string, string>, requirements: { id: string, title: string }[] }>()
+const loose = computed(() => props.tray.files.filter(file => file.role === 'unplaced' || file.role === 'surplus'))
+const aside = computed(() => props.tray.files.filter(file => file.role !== 'unplaced' && file.role !== 'surplus'))
+
+function say(slot: SlotRef): string {
+  const title = props.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement
+  return `${props.names.get(slot.holder) ?? slot.holder}, ${title}${slot.n === undefined ? '' : ` ${slot.n}`}`
+}
+</script>
+
+<template>
+  <aside
+    class="tray"
+    aria-label="Tray"
+  >
+    <h2>Tray</h2>
+    <p
+      v-if="loose.length === 0"
+      class="quiet small"
+    >
+      Every file has its slot.
+    </p>
+    <ul>
+      <li
+        v-for="file in loose"
+        :key="file.fileId"
+      >
+        <span class="mono">{{ showText(file.path) }}</span>
+        <span
+          v-for="finding in file.findings"
+          :key="finding.code"
+          class="small block"
+        >{{ finding.message }}</span>
+        <span
+          v-if="file.candidates.length"
+          class="small block quiet"
+        >May be: {{ file.candidates.slice(0, 3).map(say).join('; ') }}{{ file.candidates.length > 3 ? ` and ${file.candidates.length - 3} more` : '' }}</span>
+      </li>
+    </ul>
+    <details v-if="aside.length">
+      <summary class="small">
+        {{ aside.length }} set aside: clutter, backups, ignored
+      </summary>
+      <ul>
+        <li
+          v-for="file in aside"
+          :key="file.fileId"
+        >
+          <span class="mono small">{{ showText(file.path) }}</span> <span class="small quiet">{{ file.role }}</span>
+        </li>
+      </ul>
+    </details>
+    <p
+      v-if="tray.total > tray.files.length"
+      class="small quiet"
+    >
+      The first {{ tray.files.length }} of {{ tray.total }}.
+    </p>
+  </aside>
+</template>
+
+<style scoped>
+.tray { border-left: 1px solid var(--rule); padding-left: 14px; }
+.tray h2 { font-size: 15px; margin-bottom: 6px; }
+ul { list-style: none; margin: 0; padding: 0; }
+li { padding: 6px 0; border-bottom: 1px solid var(--rule); font-size: 14px; }
+.block { display: block; }
+</style>

@@ -1,0 +1,28 @@
+/** Something the server refused, in words for people; `problems` say where. */
+export class ApiError extends Error {
+  constructor(message: string, readonly status: number, readonly problems: { path: string, message: string }[]) {
+    super(message)
+    this.name = 'ApiError'
+  }
+}
+
+interface Failure { statusCode?: number, data?: { message?: string, data?: { problems?: { path: string, message: string }[] } } }
+
+/** Asks the server; what it refuses comes back as `ApiError`, and a lost session leads to the sign-in. */
+export async function api<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', body?: unknown, query?: Record<string, string | number> } = {}): Promise<T> {
+  try {
+    return await $fetch<T>(path, options as Parameters<typeof $fetch>[1]) as T
+  }
+  catch (error) {
+    const failure = error as Failure
+    const status = failure.statusCode ?? 0
+    if (status === 401 && path !== '/api/session') await navigateTo('/sign-in')
+    const message = failure.data?.message ?? (status === 0 ? 'The server does not answer. Nothing was changed; try again in a moment.' : `The server could not do this (${status}).`)
+    throw new ApiError(message, status, failure.data?.data?.problems ?? [])
+  }
+}
+
+/** What to say of anything that went wrong. */
+export function sayError(error: unknown): string {
+  return error instanceof Error ? error.message : String(error)
+}

@@ -1,0 +1,73 @@
+import type { BriefDocument, RequirementDocument } from '#core/brief/document'
+import { BriefError, readBrief } from '#core/brief/read'
+import type { BriefProblem } from '#core/brief/read'
+import type { Strictness } from '#core/brief/types'
+import { fieldsOf, parseTemplate } from '#core/names/template'
+
+/** How exact names must be, as people say it. */
+export const STRICTNESS_CHOICES: { key: string, label: string, example: string, value: Strictness }[] = [
+  { key: 'slips', label: 'Small slips are fine', example: 'reef marsh-a.jpg counts as REEF_Marsh-A.jpg', value: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } },
+  { key: 'letters', label: 'Separators exact, letter case free', example: 'reef_marsh-a.jpg counts, reef marsh-a.jpg does not', value: { letterCase: 'ignore', separators: 'exact', accents: 'ignore' } },
+  { key: 'exact', label: 'Exact, accents free', example: 'only REEF_Marsh-A.jpg counts; Zoë may write Zoe', value: { letterCase: 'exact', separators: 'exact', accents: 'ignore' } },
+  { key: 'letter', label: 'Exact to the letter', example: 'only REEF_Marsh-A.jpg counts; Zoë must write Zoë', value: { letterCase: 'exact', separators: 'exact', accents: 'exact' } },
+]
+
+/** A brief nobody has written anything into yet: small slips are allowed until the coordinator says otherwise. */
+export function newDocument(title: string): BriefDocument {
+  return {
+    usitorBrief: 1, title, zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' },
+    requirements: [newRequirement([])],
+  }
+}
+
+/** A requirement to start from, with an id that is still free. */
+export function newRequirement(others: readonly RequirementDocument[]): RequirementDocument {
+  let serial = others.length + 1
+  while (others.some(one => one.id === `piece-${serial}`)) serial++
+  return { id: `piece-${serial}`, title: `Piece ${serial}`, name: '{family}_{given}_{title}', formats: [] }
+}
+
+const ROSTER_LIKE = new Set(['id', 'given', 'family', 'name', 'group', 'email', 'alias', 'title'])
+
+/** Declares what a template's own fields are, so that typing `{n}` is enough to get a number. */
+export function declareFields(requirement: RequirementDocument, columns: readonly string[]): void {
+  const fields = { ...requirement.fields }
+  const used = new Set(usedFields(requirement))
+  for (const name of used) {
+    if (ROSTER_LIKE.has(name) || columns.includes(name) || fields[name]) continue
+    if (/^(?:n|no|nr|number|piece)$/i.test(name)) fields[name] = { type: 'number', digits: 2, from: 1 }
+    else if (/^v(?:ersion)?$/i.test(name)) fields[name] = { type: 'version', digits: 2 }
+    else if (/date|day/i.test(name)) fields[name] = { type: 'date', pattern: 'yyyy-MM-dd' }
+    else fields[name] = { type: 'text' }
+  }
+  for (const name of Object.keys(fields)) if (!used.has(name)) Reflect.deleteProperty(fields, name)
+  if (Object.keys(fields).length > 0) requirement.fields = fields
+  else delete requirement.fields
+  if (requirement.count?.by && fields[requirement.count.by]?.type !== 'number') delete requirement.count.by
+}
+
+/** Fields used in any name or folder template; a template that cannot be read yet uses none. */
+export function usedFields(requirement: RequirementDocument): string[] {
+  const texts = [...(typeof requirement.name === 'string' ? [requirement.name] : requirement.name ?? []), requirement.folder ?? '']
+  return [...new Set(texts.flatMap((text) => {
+    try {
+      return fieldsOf(parseTemplate(text))
+    }
+    catch {
+      return []
+    }
+  }))]
+}
+
+/** All that is wrong with a draft, by path. */
+export async function findProblems(document: BriefDocument, columns: readonly string[] | undefined): Promise<BriefProblem[]> {
+  try {
+    await readBrief(JSON.parse(JSON.stringify(document)), columns)
+    return []
+  }
+  catch (error) {
+    if (error instanceof BriefError) return error.problems
+    throw error
+  }
+}

@@ -1,0 +1,50 @@
+/** What a person dropped or chose: files with their paths, and the name of the one folder they came in. */
+export interface Dropped { root: string, files: { path: string, file: File }[] }
+
+/** More files than this are not taken at once: the page would not stay at ease. */
+const MOST_FILES = 100_000
+
+/** Walks dropped folders; a folder dropped alone is the root, and not a level of its own. */
+export async function walkDropped(items: DataTransferItemList): Promise<Dropped> {
+  // entries must be asked for before the first wait, or the browser forgets them
+  const entries = [...items].flatMap((item) => {
+    const entry = item.webkitGetAsEntry()
+    return entry ? [entry] : []
+  })
+  const files: Dropped['files'] = []
+  const walk = async (entry: FileSystemEntry, path: string): Promise<void> => {
+    if (files.length >= MOST_FILES) throw new Error(`The folder holds more than ${MOST_FILES} files; drop it in parts.`)
+    if (isFile(entry)) {
+      const file = await new Promise<File>((resolve, reject) => entry.file(resolve, reject))
+      files.push({ path, file })
+    }
+    else if (isFolder(entry)) {
+      const reader = entry.createReader()
+      for (;;) {
+        const part = await new Promise<FileSystemEntry[]>((resolve, reject) => reader.readEntries(resolve, reject))
+        if (part.length === 0) break
+        for (const inner of part) await walk(inner, path === '' ? inner.name : `${path}/${inner.name}`)
+      }
+    }
+  }
+  const [only] = entries
+  const alone = entries.length === 1 && only !== undefined && isFolder(only)
+  for (const entry of entries) await walk(entry, alone ? '' : entry.name)
+  return { root: alone ? only.name : 'received', files }
+}
+
+function isFile(entry: FileSystemEntry): entry is FileSystemFileEntry {
+  return entry.isFile
+}
+
+function isFolder(entry: FileSystemEntry): entry is FileSystemDirectoryEntry {
+  return entry.isDirectory
+}
+
+/** Files from a folder or file chooser. */
+export function takeChosen(list: FileList): Dropped {
+  const files = [...list]
+  const first = files[0]?.webkitRelativePath.split('/')[0] ?? ''
+  if (first === '') return { root: 'received', files: files.map(file => ({ path: file.name, file })) }
+  return { root: first, files: files.map(file => ({ path: file.webkitRelativePath.slice(first.length + 1), file })) }
+}

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+const session = useSession()
+
+async function leave() {
+  await session.signOut()
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <div class="page">
+    <a
+      href="#main"
+      class="skip"
+    >To the content</a>
+    <header class="top no-print">
+      <NuxtLink
+        to="/"
+        class="word"
+      >Usitor</NuxtLink>
+      <div
+        v-if="session.account"
+        class="row small"
+      >
+        <NuxtLink to="/account">{{ session.account.name }}</NuxtLink>
+        <button
+          type="button"
+          class="plain-button"
+          @click="leave"
+        >
+          Sign out
+        </button>
+      </div>
+    </header>
+    <main id="main">
+      <slot />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.page { min-height: 100vh; display: flex; flex-direction: column; }
+.top { display: flex; justify-content: space-between; align-items: center; padding: 6px 20px; border-bottom: 1px solid var(--rule); }
+.word { font-weight: 750; font-size: 17px; letter-spacing: 0.02em; text-decoration: none; color: var(--ink); }
+main { flex: 1; padding: 14px 20px 20px; display: flex; flex-direction: column; }
+.skip { position: absolute; left: -999px; }
+.skip:focus { left: 8px; top: 4px; background: var(--sheet); padding: 4px 8px; z-index: 10; }
+</style>

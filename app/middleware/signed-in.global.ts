@@ -1,0 +1,14 @@
+export default defineNuxtRouteMiddleware(async (to) => {
+  const session = useSession()
+  if (!session.known) {
+    try {
+      await session.load()
+    }
+    catch (error) {
+      if (to.path !== '/sign-in') return navigateTo('/sign-in')
+      console.error(sayError(error))
+    }
+  }
+  if (!session.account && to.path !== '/sign-in') return navigateTo('/sign-in')
+  if (session.account && to.path === '/sign-in') return navigateTo('/')
+})

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+const route = useRoute()
+const brief = useBrief()
+const problem = ref('')
+const id = computed(() => String(route.params.id))
+
+const STEPS = [
+  { key: 'who', label: 'Who' }, { key: 'ask', label: 'Ask' }, { key: 'receive', label: 'Receive' },
+  { key: 'check', label: 'Check' }, { key: 'follow-up', label: 'Follow up' },
+] as const
+
+const facts = computed(() => {
+  const now = brief.current
+  return {
+    'who': `${now?.roster?.people.length ?? 0} people`,
+    'ask': `${now?.document?.requirements.length ?? 0} asked`,
+    'receive': `${now?.intakes.filter(one => !one.replacedAt).reduce((sum, one) => sum + one.files, 0) ?? 0} files`,
+    'check': now?.check ? (now.check.stale ? 'out of date' : 'up to date') : 'not yet',
+    'follow-up': '',
+  }
+})
+
+async function load() {
+  problem.value = ''
+  try {
+    await brief.load(id.value)
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+watch(id, load, { immediate: true })
+</script>
+
+<template>
+  <div class="brief">
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <template v-if="brief.current">
+      <div class="head no-print">
+        <h1>{{ brief.current.title }}</h1>
+        <span class="quiet small">{{ brief.current.document?.due ? `due ${sayTime(brief.current.document.due, brief.current.document.zone)}` : 'no due time' }}</span>
+      </div>
+      <nav
+        class="steps no-print"
+        aria-label="Steps of this brief"
+      >
+        <NuxtLink
+          v-for="step in STEPS"
+          :key="step.key"
+          :to="`/briefs/${id}/${step.key}`"
+          class="step"
+        >
+          <b>{{ step.label }}</b>
+          <span class="small">{{ brief.blocks[step.key] || facts[step.key] }}</span>
+        </NuxtLink>
+      </nav>
+      <div class="sheet inside">
+        <NuxtPage />
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.brief { flex: 1; display: flex; flex-direction: column; min-height: 0; }
+.head { display: flex; align-items: baseline; gap: 14px; margin-bottom: 8px; }
+.head h1 { font-size: 20px; }
+.steps { display: flex; gap: 4px; padding-left: 12px; }
+.step { display: flex; align-items: baseline; gap: 8px; padding: 5px 16px 6px; text-decoration: none; color: var(--quiet); border: 1px solid transparent; border-bottom: 0; position: relative; top: 1px; clip-path: polygon(8px 0, calc(100% - 8px) 0, 100% 100%, 0 100%); background: #E7E2D6; }
+.step b { color: var(--ink); font-weight: 600; }
+.step.router-link-active { background: var(--sheet); }
+.step.router-link-active b { color: var(--petrol); text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 4px; }
+.step:focus-visible { outline-offset: -3px; }
+.inside { flex: 1; padding: 14px 18px; display: flex; flex-direction: column; min-height: 0; }
+</style>

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import type { BriefDocument } from '#core/brief/document'
+import type { BriefProblem } from '#core/brief/read'
+
+const brief = useBrief()
+const draft = ref<BriefDocument>(newDocument(''))
+const chosen = ref(0)
+const problems = ref<BriefProblem[]>([])
+const saved = ref('')
+const problem = ref('')
+const busy = ref(false)
+const roster = computed(() => brief.current?.roster ?? null)
+const changed = computed(() => JSON.stringify(draft.value) !== saved.value)
+
+watch(() => brief.current?.document, (document) => {
+  draft.value = document ? structuredClone(toRaw(document)) : newDocument(brief.current?.title ?? '')
+  saved.value = document ? JSON.stringify(draft.value) : ''
+  chosen.value = Math.min(chosen.value, draft.value.requirements.length - 1)
+}, { immediate: true })
+
+watch(draft, async (document) => {
+  problems.value = await findProblems(document, roster.value?.columns)
+}, { deep: true, immediate: true })
+
+const requirement = computed(() => draft.value.requirements[chosen.value])
+const requirementProblems = computed(() => {
+  const path = `requirements[${chosen.value}]`
+  return problems.value.filter(one => one.path.startsWith(path)).map(one => ({ ...one, path: one.path.slice(path.length + 1) }))
+})
+
+function addRequirement() {
+  draft.value.requirements.push(newRequirement(draft.value.requirements))
+  chosen.value = draft.value.requirements.length - 1
+}
+
+function removeRequirement() {
+  draft.value.requirements.splice(chosen.value, 1)
+  chosen.value = Math.max(0, chosen.value - 1)
+}
+
+function has(index: number): boolean {
+  return problems.value.some(one => one.path.startsWith(`requirements[${index}]`))
+}
+
+async function save() {
+  busy.value = true
+  problem.value = ''
+  try {
+    await brief.saveDocument(draft.value)
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+  finally {
+    busy.value = false
+  }
+}
+
+function download() {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([JSON.stringify(draft.value, null, 2)], { type: 'application/json' }))
+  link.download = `${draft.value.title.replace(/[^\p{L}\p{N}]+/gu, '-')}.brief.json`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+</script>
+
+<template>
+  <div class="ask">
+    <div class="left stack">
+      <BriefSettings
+        v-model="draft"
+        :problems="problems"
+      />
+      <nav
+        class="pieces"
+        aria-label="Requirements"
+      >
+        <button
+          v-for="(one, index) in draft.requirements"
+          :key="index"
+          type="button"
+          class="piece"
+          :aria-current="index === chosen"
+          @click="chosen = index"
+        >
+          <b>{{ one.title || one.id }}</b>
+          <span class="small quiet">{{ has(index) ? 'something to mend' : one.formats?.map(format => format.id).join(', ') || 'any format' }}</span>
+        </button>
+        <el-button @click="addRequirement">
+          Ask for another file
+        </el-button>
+      </nav>
+    </div>
+    <div class="right">
+      <RequirementEditor
+        v-if="requirement"
+        :key="chosen"
+        v-model="draft.requirements[chosen]!"
+        :document="draft"
+        :problems="requirementProblems"
+        :roster="roster"
+        :only="draft.requirements.length === 1"
+        @remove="removeRequirement"
+      />
+      <div class="row foot">
+        <el-button
+          type="primary"
+          :disabled="problems.length > 0 || !changed"
+          :loading="busy"
+          @click="save"
+        >
+          Save what is asked
+        </el-button>
+        <el-button @click="download">
+          Take the brief as a file
+        </el-button>
+        <span
+          v-if="problems.length"
+          class="problem"
+        >{{ problems.length === 1 ? 'One thing' : `${problems.length} things` }} to mend before saving</span>
+        <span
+          v-else-if="!changed"
+          class="quiet small"
+        >Saved</span>
+        <p
+          v-if="problem"
+          class="problem"
+          role="alert"
+        >
+          {{ problem }}
+        </p>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.ask { display: grid; grid-template-columns: 270px 1fr; gap: 22px; }
+.pieces { display: flex; flex-direction: column; gap: 4px; }
+.piece { display: flex; flex-direction: column; text-align: left; font: inherit; color: inherit; background: none; border: 1px solid var(--rule); border-left: 4px solid var(--rule); padding: 5px 10px; cursor: pointer; }
+.piece[aria-current='true'] { border-left-color: var(--petrol); background: var(--petrol-pale); }
+.foot { margin-top: 16px; padding-top: 12px; border-top: 1px solid var(--rule); }
+</style>

@@ -1,0 +1,236 @@
+<script setup lang="ts">
+import type { Dropped } from '~/composables/dropped'
+
+const brief = useBrief()
+const intake = useIntake()
+const keeps = ref(true)
+const replaces = ref<'add' | 'replace'>('replace')
+const stated = ref('')
+const over = ref(false)
+const problem = ref('')
+const checking = ref(false)
+const folderInput = ref<HTMLInputElement | null>(null)
+const fileInput = ref<HTMLInputElement | null>(null)
+const earlier = computed(() => brief.current?.intakes ?? [])
+const standing = computed(() => earlier.value.some(one => !one.replacedAt))
+const share = computed(() => {
+  const now = intake.progress
+  if (!now || now.totalFiles === 0) return 0
+  return Math.min(100, Math.round(50 * now.files / now.totalFiles + (now.totalBytes === 0 ? 50 * now.files / now.totalFiles : 50 * now.bytes / now.totalBytes)))
+})
+
+/** Minutes east of UTC in which the brief was written. */
+function briefOffset(): number {
+  const found = /([+-])(\d\d):(\d\d)$/.exec(brief.current?.document?.due ?? '')
+  return found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : -new Date().getTimezoneOffset()
+}
+
+async function take(find: () => Promise<Dropped> | Dropped) {
+  problem.value = ''
+  try {
+    const { root, files } = await find()
+    const [only] = files
+    if (!only) throw new Error('There is no file in it. Needed: a folder with files, or a .zip of one.')
+    const opens = !(brief.current?.document?.requirements.some(one => one.formats?.some(format => format.id === 'zip')) ?? false)
+    const archive = opens && files.length === 1 && /\.zip$/i.test(only.file.name) ? only.file : null
+    const done = await intake.receive({
+      briefId: brief.current?.id ?? '', key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`,
+      // an archive's root keeps the archive's name
+      root: archive ? archive.name.replace(/\.zip$/i, '') : root,
+      keeps: keeps.value, replaces: standing.value && replaces.value === 'replace',
+      statedAt: stated.value ? new Date(stated.value).toISOString() : null, offset: briefOffset(),
+      files: archive ? [] : files, archive,
+    })
+    if (!done) return
+    await brief.reload()
+    if (!brief.blocks.check) await check()
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+
+async function check() {
+  checking.value = true
+  try {
+    await brief.check()
+    await navigateTo(`/briefs/${brief.current?.id}/check`)
+  }
+  finally {
+    checking.value = false
+  }
+}
+
+function drop(event: DragEvent) {
+  over.value = false
+  const items = event.dataTransfer?.items
+  if (items) void take(() => walkDropped(items))
+}
+
+function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  const list = input.files
+  if (list && list.length > 0) {
+    const dropped = takeChosen(list)
+    void take(() => dropped)
+  }
+  input.value = ''
+}
+</script>
+
+<template>
+  <div class="stack">
+    <div
+      v-if="intake.progress"
+      class="zone busy"
+    >
+      <h2>{{ intake.progress.stage === 'closing' ? 'Closing the intake' : 'Receiving' }}</h2>
+      <el-progress
+        :percentage="share"
+        :stroke-width="14"
+        aria-label="Received so far"
+      />
+      <p aria-live="polite">
+        {{ intake.progress.files }} of {{ intake.progress.totalFiles }} files, {{ sayBytes(intake.progress.bytes) }} of {{ sayBytes(intake.progress.totalBytes) }}
+      </p>
+      <el-button @click="intake.cancel()">
+        Call it off
+      </el-button>
+      <p class="quiet small">
+        Nothing of it shows until all of it is here.
+      </p>
+    </div>
+    <div
+      v-else
+      class="zone"
+      :class="{ over }"
+      @dragover.prevent="over = true"
+      @dragleave="over = false"
+      @drop.prevent="drop"
+    >
+      <h2>{{ checking ? 'Checking …' : 'Drop the folder with what came in' }}</h2>
+      <p class="quiet">
+        The whole folder as it is, or one .zip of it. Nothing in it is changed.
+      </p>
+      <div class="row center">
+        <input
+          ref="folderInput"
+          type="file"
+          webkitdirectory
+          multiple
+          hidden
+          data-test="folder"
+          @change="choose"
+        >
+        <input
+          ref="fileInput"
+          type="file"
+          multiple
+          hidden
+          data-test="files"
+          @change="choose"
+        >
+        <el-button
+          type="primary"
+          @click="folderInput?.click()"
+        >
+          Choose a folder
+        </el-button>
+        <el-button @click="fileInput?.click()">
+          Choose a .zip or files
+        </el-button>
+      </div>
+      <div class="options">
+        <div>
+          <el-switch
+            v-model="keeps"
+            active-text="Keep the files here"
+            aria-label="Keep the files here"
+          />
+          <p class="small quiet">
+            {{ keeps ? 'The server stores, hashes and reads every file itself.' : 'Only name, size, time, hash and format are taken, as this browser reads them; marked as not verified.' }}
+          </p>
+        </div>
+        <div v-if="standing">
+          <el-radio-group
+            v-model="replaces"
+            aria-label="What about what was received before?"
+          >
+            <el-radio value="replace">
+              in place of what was received before
+            </el-radio>
+            <el-radio value="add">
+              besides what was received before
+            </el-radio>
+          </el-radio-group>
+        </div>
+        <div>
+          <label
+            class="field-label"
+            for="stated"
+          >Received at <span class="quiet">· left empty, each file's own time counts</span></label>
+          <el-input
+            id="stated"
+            v-model="stated"
+            type="datetime-local"
+            class="stated"
+          />
+        </div>
+      </div>
+    </div>
+    <p
+      v-if="problem || intake.problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem || intake.problem }}
+    </p>
+    <div v-if="earlier.length">
+      <h3>Received so far</h3>
+      <table class="list">
+        <thead><tr><th>When</th><th>Root</th><th>Files</th><th>Size</th><th>Kept</th><th>Counts</th></tr></thead>
+        <tbody>
+          <tr
+            v-for="one in earlier"
+            :key="one.id"
+            :class="{ quiet: one.replacedAt }"
+          >
+            <td>{{ sayTime(one.completedAt, brief.current?.document?.zone) }}</td>
+            <td class="mono">
+              {{ showText(one.root) }}
+            </td>
+            <td>{{ one.files }}</td><td>{{ sayBytes(one.bytes) }}</td>
+            <td>{{ one.keeps ? 'here, verified' : 'facts only, not verified' }}</td>
+            <td>{{ one.replacedAt ? 'replaced' : 'yes' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <div
+      v-if="standing && !intake.progress"
+      class="row"
+    >
+      <el-button
+        :type="brief.current?.check?.stale === false ? 'default' : 'primary'"
+        :loading="checking"
+        :disabled="Boolean(brief.blocks.check)"
+        @click="check"
+      >
+        Check it now
+      </el-button>
+      <span
+        v-if="brief.blocks.check"
+        class="quiet"
+      >{{ brief.blocks.check }}</span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.zone { border: 2px dashed var(--quiet); padding: 28px; text-align: center; background: var(--ground); }
+.zone.over { border-color: var(--petrol); background: var(--petrol-pale); }
+.zone.busy { border-style: solid; }
+.center { justify-content: center; margin: 12px 0; }
+.options { display: grid; gap: 12px; justify-items: start; text-align: left; max-width: 560px; margin: 18px auto 0; border-top: 1px solid var(--rule); padding-top: 14px; }
+.stated { width: 220px; }
+</style>

@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import type { RosterNote } from '#core/roster/types'
+import type { ListedPerson } from '~/stores/brief'
+
+const brief = useBrief()
+const bringing = ref(false)
+const people = ref<ListedPerson[]>([])
+const columns = ref<string[]>([])
+const editing = ref<{ person: ListedPerson, at: number | null } | null>(null)
+const filter = ref('')
+const problem = ref('')
+const busy = ref(false)
+
+watch(() => brief.current?.roster, (roster) => {
+  people.value = structuredClone(toRaw(roster?.people ?? []))
+  columns.value = [...roster?.columns ?? []]
+  bringing.value = people.value.length === 0
+}, { immediate: true })
+
+/** What a coordinator may want to mend, whoever typed the list. */
+const warnings = computed(() => noteRoster(people.value))
+const extra = computed(() => columns.value.filter(name => !['id', 'given', 'family', 'name', 'group', 'email', 'alias'].includes(name)))
+const shown = computed(() => {
+  const wanted = filter.value.trim().toLowerCase()
+  return people.value.map((person, at) => ({ person, at }))
+    .filter(({ person }) => !wanted || [person.name, person.group, person.id, ...person.aliases].some(text => text.toLowerCase().includes(wanted)))
+})
+
+async function save(list: ListedPerson[], names: string[]) {
+  busy.value = true
+  problem.value = ''
+  try {
+    await brief.saveRoster(list, names)
+    editing.value = null
+    bringing.value = false
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+  finally {
+    busy.value = false
+  }
+}
+
+function add() {
+  editing.value = { at: null, person: { id: '', given: '', family: '', name: '', group: '', email: '', aliases: [], fields: {}, from: null, until: null } }
+}
+
+async function keepPerson(person: ListedPerson) {
+  const list = [...people.value]
+  if (editing.value?.at === null || editing.value === null) list.push(person)
+  else list[editing.value.at] = person
+  await save(list, columns.value)
+}
+
+async function removePerson() {
+  const at = editing.value?.at
+  if (at !== null && at !== undefined) await save(people.value.filter((_, index) => index !== at), columns.value)
+}
+
+function levelWord(note: RosterNote): string {
+  return note.level === 'error' ? 'To mend' : note.level === 'warning' ? 'Look at' : 'Note'
+}
+</script>
+
+<template>
+  <div class="stack">
+    <RosterImport
+      v-if="bringing"
+      :busy="busy"
+      :can-cancel="people.length > 0"
+      @keep="save"
+      @cancel="bringing = false"
+    />
+    <template v-else>
+      <div class="row spread">
+        <div class="row">
+          <el-input
+            v-model="filter"
+            class="filter"
+            placeholder="Find a person or group"
+            aria-label="Find a person or group"
+            clearable
+          />
+          <span class="quiet">{{ people.length }} people, {{ new Set(people.map(one => one.group).filter(Boolean)).size }} groups</span>
+        </div>
+        <div class="row">
+          <el-button @click="bringing = true">
+            Bring another list
+          </el-button>
+          <el-button
+            type="primary"
+            @click="add"
+          >
+            Add a person
+          </el-button>
+        </div>
+      </div>
+      <ul
+        v-if="warnings.length"
+        class="notes"
+      >
+        <li
+          v-for="note in warnings"
+          :key="note.message"
+        >
+          <b>{{ levelWord(note) }}:</b> {{ note.message }}
+        </li>
+      </ul>
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Name</th><th>Given</th><th>Family</th><th>Group</th><th>Mail</th><th>Also called</th>
+            <th
+              v-for="column in extra"
+              :key="column"
+            >
+              {{ column }}
+            </th>
+            <th>Id</th><th><span class="visually-hidden">Action</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="{ person, at } in shown"
+            :key="person.id"
+            :class="{ left: person.until }"
+          >
+            <td>
+              <b>{{ person.name }}</b><span
+                v-if="person.from || person.until"
+                class="quiet small"
+              > {{ person.from ? `from ${person.from}` : '' }} {{ person.until ? `until ${person.until}` : '' }}</span>
+            </td>
+            <td>{{ person.given }}</td><td>{{ person.family }}</td><td>{{ person.group }}</td><td>{{ person.email }}</td>
+            <td>{{ person.aliases.join(', ') }}</td>
+            <td
+              v-for="column in extra"
+              :key="column"
+            >
+              {{ person.fields[column] }}
+            </td>
+            <td class="mono small">
+              {{ person.id }}
+            </td>
+            <td>
+              <button
+                type="button"
+                class="plain-button"
+                :aria-label="`Change ${person.name}`"
+                @click="editing = { person: structuredClone(toRaw(person)), at }"
+              >
+                Change
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <PersonDialog
+      v-if="editing"
+      :person="editing.person"
+      :known="editing.at !== null"
+      :extra="extra"
+      @keep="keepPerson"
+      @remove="removePerson"
+      @close="editing = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+.filter { width: 260px; }
+.notes { margin: 0; padding: 8px 12px 8px 28px; background: var(--to-fix-pale); border: 1px solid var(--rule); }
+.left { color: var(--quiet); }
+</style>

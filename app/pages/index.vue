@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import type { DeskBrief } from '~/stores/desk'
+
+const desk = useDesk()
+const problem = ref('')
+const making = ref(false)
+const title = ref('')
+const removing = ref<DeskBrief | null>(null)
+const fileInput = ref<HTMLInputElement | null>(null)
+
+async function act(action: () => Promise<unknown>) {
+  problem.value = ''
+  try {
+    await action()
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+
+async function make() {
+  const { id } = await desk.make(title.value)
+  await navigateTo(`/briefs/${id}/who`)
+}
+
+async function bring(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  const text = await file.text()
+  input.value = ''
+  let document: { title?: unknown }
+  try {
+    document = JSON.parse(text)
+  }
+  catch {
+    throw new Error(`"${file.name}" is not JSON; a brief file ends in .brief.json.`)
+  }
+  const { id } = await desk.make(typeof document.title === 'string' && document.title ? document.title : file.name, document)
+  await navigateTo(`/briefs/${id}/ask`)
+}
+
+async function remove() {
+  if (removing.value) await desk.remove(removing.value.id)
+  removing.value = null
+}
+
+onMounted(() => act(desk.load))
+</script>
+
+<template>
+  <div class="stack">
+    <div class="row spread">
+      <h1>Your briefs</h1>
+      <div class="row">
+        <input
+          ref="fileInput"
+          type="file"
+          accept=".json"
+          hidden
+          @change="act(() => bring($event))"
+        >
+        <el-button @click="fileInput?.click()">
+          Bring a brief file
+        </el-button>
+        <el-button
+          type="primary"
+          @click="making = true"
+        >
+          New brief
+        </el-button>
+      </div>
+    </div>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <div
+      v-if="desk.loaded && desk.briefs.length === 0"
+      class="sheet empty"
+    >
+      <h2>Nothing on the desk yet</h2>
+      <p class="quiet">
+        A brief is one call for files: who hands in, what each file must be called, in which format and folder, and by when.
+      </p>
+      <ol>
+        <li><b>Who</b>: paste your list of people.</li>
+        <li><b>Ask</b>: say how names are put together.</li>
+        <li><b>Receive</b>: drop the folder with what came in.</li>
+        <li><b>Check</b>: see who still owes what.</li>
+        <li><b>Follow up</b>: tell each person exactly what to change.</li>
+      </ol>
+      <el-button
+        type="primary"
+        @click="making = true"
+      >
+        Make the first brief
+      </el-button>
+    </div>
+    <div
+      v-else
+      class="briefs"
+    >
+      <article
+        v-for="brief in desk.briefs"
+        :key="brief.id"
+        class="sheet brief"
+      >
+        <div class="row spread top">
+          <h2>
+            <NuxtLink :to="`/briefs/${brief.id}/${brief.summary ? 'check' : brief.people ? 'ask' : 'who'}`">
+              {{ brief.title }}
+            </NuxtLink>
+          </h2>
+          <div class="row small">
+            <button
+              type="button"
+              class="plain-button"
+              :aria-pressed="brief.atHand"
+              @click="act(() => desk.keepAtHand(brief))"
+            >
+              {{ brief.atHand ? 'Put back' : 'Keep at hand' }}
+            </button>
+            <button
+              v-if="brief.role === 'owner'"
+              type="button"
+              class="plain-button"
+              @click="removing = brief"
+            >
+              Delete
+            </button>
+          </div>
+        </div>
+        <p class="quiet small">
+          {{ brief.due ? `due ${sayTime(brief.due, brief.zone)}` : 'no due time' }} · {{ brief.people }} people · {{ brief.requirements }} {{ brief.requirements === 1 ? 'requirement' : 'requirements' }}<template v-if="brief.checkedAt">
+            · checked {{ sayTime(brief.checkedAt, brief.zone) }}
+          </template>
+        </p>
+        <CompletionBar
+          v-if="brief.summary"
+          :summary="brief.summary"
+        />
+        <p
+          v-else
+          class="quiet"
+        >
+          Not checked yet.
+        </p>
+      </article>
+    </div>
+
+    <el-dialog
+      v-model="making"
+      title="New brief"
+      width="420"
+    >
+      <form @submit.prevent="act(make)">
+        <label
+          class="field-label"
+          for="brief-title"
+        >What is it called?</label>
+        <el-input
+          id="brief-title"
+          v-model="title"
+          placeholder="Shore survey, week 2"
+          maxlength="200"
+        />
+        <div class="row dialog-actions">
+          <el-button @click="making = false">
+            Not now
+          </el-button>
+          <el-button
+            type="primary"
+            native-type="submit"
+            :disabled="!title.trim()"
+          >
+            Make it
+          </el-button>
+        </div>
+      </form>
+    </el-dialog>
+    <el-dialog
+      :model-value="removing !== null"
+      title="Delete this brief?"
+      width="460"
+      @close="removing = null"
+    >
+      <p>“{{ removing?.title }}” goes with its list, its rules, every file received here and every check. This cannot be taken back.</p>
+      <div class="row dialog-actions">
+        <el-button @click="removing = null">
+          Keep it
+        </el-button>
+        <el-button
+          type="danger"
+          @click="act(remove)"
+        >
+          Delete it for good
+        </el-button>
+      </div>
+    </el-dialog>
+  </div>
+</template>
+
+<style scoped>
+.empty { padding: 32px 36px; max-width: 620px; }
+.briefs { display: grid; grid-template-columns: repeat(auto-fill, minmax(420px, 1fr)); gap: 14px; }
+.brief { padding: 14px 18px; }
+.top { flex-wrap: nowrap; align-items: flex-start; }
+.brief h2 a { text-decoration: none; color: var(--ink); }
+.brief h2 a:hover { text-decoration: underline; }
+.dialog-actions { margin-top: 18px; justify-content: flex-end; }
+</style>

@@ -1,0 +1,60 @@
+import { defineStore } from 'pinia'
+import type { BriefDocument } from '#core/brief/document'
+import type { Person } from '#core/roster/types'
+
+export interface ListedPerson extends Person { from?: string | null, until?: string | null }
+export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null }
+
+interface BriefAnswer {
+  id: string
+  title: string
+  role: 'owner' | 'checker' | 'reader'
+  document: BriefDocument | null
+  roster: { people: ListedPerson[], columns: string[] } | null
+  intakes: IntakeInfo[]
+  check: { id: string, checkedAt: string, stale: boolean } | null
+}
+
+/** The brief that lies open. */
+export const useBrief = defineStore('brief', () => {
+  const current = ref<BriefAnswer | null>(null)
+
+  async function load(id: string) {
+    if (current.value?.id !== id) current.value = null
+    current.value = await api<BriefAnswer>(`/api/briefs/${id}`)
+  }
+
+  async function reload() {
+    if (current.value) await load(current.value.id)
+  }
+
+  async function saveDocument(document: BriefDocument) {
+    await api(`/api/briefs/${current.value?.id}/document`, { method: 'PUT', body: document })
+    await reload()
+  }
+
+  async function saveRoster(people: ListedPerson[], columns: string[]) {
+    await api(`/api/briefs/${current.value?.id}/roster`, { method: 'PUT', body: { people, columns } })
+    await reload()
+  }
+
+  async function check(): Promise<string> {
+    const { id } = await api<{ id: string }>(`/api/briefs/${current.value?.id}/checks`, { method: 'POST', body: {} })
+    await reload()
+    return id
+  }
+
+  /** What still blocks each step; empty where nothing does. */
+  const blocks = computed(() => {
+    const people = current.value?.roster?.people.length ?? 0
+    const requirements = current.value?.document?.requirements.length ?? 0
+    const who = people === 0 ? 'nobody yet' : ''
+    const ask = requirements === 0 ? 'nothing yet' : ''
+    const receive = (current.value?.intakes.some(intake => !intake.replacedAt) ?? false) ? '' : 'nothing yet'
+    const check = who || ask ? 'needs a list and a rule' : ''
+    const follow = current.value?.check ? '' : 'not checked yet'
+    return { 'who': who, 'ask': ask, 'receive': receive, 'check': check, 'follow-up': follow }
+  })
+
+  return { current, blocks, load, reload, saveDocument, saveRoster, check }
+})

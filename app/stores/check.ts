@@ -1,0 +1,53 @@
+import { defineStore } from 'pinia'
+import type { Finding, ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/reporting/report'
+
+export interface ShownFile extends ReportFile { fileId: string, verified: boolean }
+export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: string[], name: string | null, candidates: number }
+export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
+export interface CheckHead {
+  id: string
+  briefId: string
+  checkedAt: string
+  title: string
+  due: string | null
+  zone: string | null
+  summary: ReportSummary
+  roots: ReportRoot[]
+  requirements: { id: string, title: string, holder: 'person' | 'group' }[]
+  people: { id: string, name: string, given: string, family: string, group: string }[]
+}
+export interface Slip { slots: ReportSlot[], files: ShownFile[] }
+
+const PAGE = 500
+
+/** One check as it is looked at: head, rack and tray. */
+export const useCheck = defineStore('check', () => {
+  const head = ref<CheckHead | null>(null)
+  const rows = shallowRef<RackRow[]>([])
+  const tray = shallowRef<{ files: ShownFile[], total: number }>({ files: [], total: 0 })
+  const names = computed(() => new Map(head.value?.people.map(person => [person.id, person.name])))
+
+  async function load(id: string) {
+    const [newHead, newTray] = await Promise.all([api<CheckHead>(`/api/checks/${id}`), api<{ files: ShownFile[], total: number }>(`/api/checks/${id}/tray`)])
+    const all: RackRow[] = []
+    for (let total = 1; all.length < total;) {
+      const page = await api<{ total: number, rows: RackRow[] }>(`/api/checks/${id}/rack`, { query: { from: all.length, count: PAGE } })
+      if (page.rows.length === 0) break
+      all.push(...page.rows)
+      total = page.total
+    }
+    head.value = newHead
+    tray.value = newTray
+    rows.value = all
+  }
+
+  const slip = (holder: string, requirement?: string) =>
+    api<Slip>(`/api/checks/${head.value?.id}/slip`, { query: { holder, ...(requirement === undefined ? {} : { requirement }) } })
+
+  return { head, rows, tray, names, load, slip }
+})
+
+/** Every finding of a slip's slots and files, errors first. */
+export function findingsOf(slots: readonly ReportSlot[], files: readonly ShownFile[]): Finding[] {
+  return [...slots.flatMap(slot => slot.findings), ...files.flatMap(file => file.findings)]
+}

@@ -1,0 +1,40 @@
+import { defineStore } from 'pinia'
+import type { ReportSummary } from '#core/reporting/report'
+
+/** One brief as it lies on the desk. */
+export interface DeskBrief {
+  id: string
+  title: string
+  role: string
+  atHand: boolean
+  due: string | null
+  zone: string | null
+  people: number
+  requirements: number
+  summary: ReportSummary | null
+  checkedAt: string | null
+}
+
+export const useDesk = defineStore('desk', () => {
+  const briefs = ref<DeskBrief[]>([])
+  const loaded = ref(false)
+
+  async function load() {
+    briefs.value = await api<DeskBrief[]>('/api/briefs')
+    loaded.value = true
+  }
+
+  const make = (title: string, document?: unknown) => api<{ id: string }>('/api/briefs', { method: 'POST', body: document === undefined ? { title } : { title, document } })
+
+  async function keepAtHand(brief: DeskBrief) {
+    await api(`/api/briefs/${brief.id}`, { method: 'PATCH', body: { atHand: !brief.atHand } })
+    await load()
+  }
+
+  async function remove(id: string) {
+    await api(`/api/briefs/${id}`, { method: 'DELETE' })
+    await load()
+  }
+
+  return { briefs, loaded, load, make, keepAtHand, remove }
+})

@@ -1,0 +1,41 @@
+import { proxy, wrap } from 'comlink'
+import type { Remote } from 'comlink'
+import { defineStore } from 'pinia'
+import type { IntakeOrder, IntakeProgress, IntakeWorker } from '~/workers/intake'
+
+/** What is being received now; one at a time, going on while the person looks elsewhere. */
+export const useIntake = defineStore('intake', () => {
+  const progress = ref<IntakeProgress | null>(null)
+  const problem = ref('')
+  let worker: Worker | null = null
+  let remote: Remote<IntakeWorker> | null = null
+
+  async function receive(order: IntakeOrder): Promise<boolean> {
+    problem.value = ''
+    progress.value = { stage: 'reading', files: 0, totalFiles: order.files.length, bytes: 0, totalBytes: 0 }
+    worker = new Worker(new URL('../workers/intake.ts', import.meta.url), { type: 'module' })
+    remote = wrap<IntakeWorker>(worker)
+    try {
+      await remote.receive(order, proxy((now: IntakeProgress) => {
+        progress.value = now
+      }))
+      return true
+    }
+    catch (error) {
+      problem.value = sayError(error)
+      return false
+    }
+    finally {
+      progress.value = null
+      worker.terminate()
+      worker = null
+      remote = null
+    }
+  }
+
+  async function cancel() {
+    await remote?.cancel()
+  }
+
+  return { progress, problem, receive, cancel }
+})

@@ -1,0 +1,168 @@
+import { expose } from 'comlink'
+import { createSHA256 } from 'hash-wasm'
+import { readBytes } from '#core/formats/identify'
+import type { Reading } from '#core/formats/reading'
+import { openArchive } from './archive'
+import type { Incoming } from './sources'
+import { fileSource } from './sources'
+
+/** What the page hands over. */
+export interface IntakeOrder {
+  briefId: string
+  key: string
+  root: string
+  /** Keep the files on the server, or take facts only. */
+  keeps: boolean
+  replaces: boolean
+  statedAt: string | null
+  /** Minutes east of UTC for zoneless times. */
+  offset: number
+  files: { path: string, file: File }[]
+  /** One archive to be opened instead of files. */
+  archive: File | null
+}
+
+export interface IntakeProgress { stage: string, files: number, totalFiles: number, bytes: number, totalBytes: number }
+
+/** Small files travel together; larger ones in stretches of their own. */
+const SMALL = 1024 * 1024
+const BATCH_BYTES = 8 * 1024 * 1024
+const BATCH_FILES = 200
+const STRETCH = 4 * 1024 * 1024
+const HASHED_AT_ONCE = 16 * 1024 * 1024
+
+let stop: AbortController | null = null
+
+/** Receives everything of an order: read and hash here, announce, send, close. Only then does anything of it show. */
+async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void): Promise<{ files: number }> {
+  stop = new AbortController()
+  const { signal } = stop
+  const incoming: Incoming[] = order.archive
+    ? await openArchive(order.archive, order.offset)
+    : order.files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) }))
+  const progress: IntakeProgress = { stage: 'reading', files: 0, totalFiles: incoming.length, bytes: 0, totalBytes: incoming.reduce((sum, one) => sum + one.size, 0) }
+  let last = 0
+  const tell = (force = false) => {
+    if (!force && performance.now() - last < 80) return
+    last = performance.now()
+    onProgress({ ...progress })
+  }
+  tell(true)
+  const intake = await send<{ id: string, state: string }>(`/api/briefs/${order.briefId}/intakes`, 'POST', { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt }, signal)
+  if (intake.state === 'complete') return { files: incoming.length }
+  try {
+    let batch: Read[] = []
+    let held = 0
+    const flush = async () => {
+      if (batch.length > 0) await sendBatch(intake.id, order.keeps, batch, signal, bytes => (progress.bytes += bytes, tell()))
+      progress.files += batch.length
+      tell(true)
+      batch = []
+      held = 0
+    }
+    for (const one of incoming) {
+      signal.throwIfAborted()
+      const read = await readOne(one, signal)
+      batch.push(read)
+      held += read.blob && read.blob.size <= SMALL ? read.blob.size : 0
+      if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
+    }
+    await flush()
+    progress.stage = 'closing'
+    tell(true)
+    return await send<{ files: number }>(`/api/intakes/${intake.id}/complete`, 'POST', { files: incoming.length, replaces: order.replaces }, signal)
+  }
+  catch (error) {
+    // what was called off or failed leaves nothing behind; if this does not reach the server, its sweeper does it
+    await send(`/api/intakes/${intake.id}`, 'DELETE', undefined, AbortSignal.timeout(5000)).catch(() => undefined)
+    throw error
+  }
+}
+
+interface Read { incoming: Incoming, blob: Blob | null, sha256: string, reading: Reading }
+
+async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
+  try {
+    const blob = await incoming.open()
+    const sha256 = await hashOf(blob, signal)
+    return { incoming, blob, sha256, reading: await readBytes(fileSource(blob)) }
+  }
+  catch (error) {
+    if (signal.aborted) throw error
+    const reason = error instanceof Error ? error.message : String(error)
+    return { incoming, blob: null, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason, props: {} } }
+  }
+}
+
+async function hashOf(blob: Blob, signal: AbortSignal): Promise<string> {
+  // the browser's own digest is faster but takes whole buffers, and is absent on plain HTTP
+  if (blob.size <= HASHED_AT_ONCE && globalThis.crypto.subtle !== undefined) {
+    const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', await blob.arrayBuffer()))
+    return [...digest].map(byte => byte.toString(16).padStart(2, '0')).join('')
+  }
+  const hash = await createSHA256()
+  for (let at = 0; at < blob.size; at += STRETCH) {
+    signal.throwIfAborted()
+    hash.update(new Uint8Array(await blob.slice(at, at + STRETCH).arrayBuffer()))
+  }
+  return hash.digest('hex')
+}
+
+async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void): Promise<void> {
+  const { ids } = await send<{ ids: string[] }>(`/api/intakes/${intakeId}/files`, 'POST', {
+    files: batch.map(({ incoming, blob, sha256, reading }) => ({
+      path: incoming.path, ...(incoming.rawPath ? { rawPath: incoming.rawPath } : {}), size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
+    })),
+  }, signal)
+  const small = new FormData()
+  let smallBytes = 0
+  let smallFiles = 0
+  for (const [index, { blob }] of batch.entries()) {
+    const id = ids[index]
+    if (!blob || !id || !keeps) {
+      sent(blob?.size ?? 0)
+      continue
+    }
+    if (blob.size <= SMALL) {
+      small.append(id, blob, 'file')
+      smallBytes += blob.size
+      smallFiles++
+      continue
+    }
+    for (let at = 0; at < blob.size; at += STRETCH) {
+      await send(`/api/intakes/${intakeId}/content/${id}?offset=${at}`, 'PUT', blob.slice(at, at + STRETCH), signal)
+      sent(Math.min(STRETCH, blob.size - at))
+    }
+  }
+  if (smallFiles > 0) await send(`/api/intakes/${intakeId}/contents`, 'POST', small, signal)
+  sent(smallBytes)
+}
+
+const TRIES = 4
+
+/** Sends, and sends again where the server or database was away for a moment; every request here may come twice without harm. */
+async function send<T>(path: string, method: string, body: unknown, signal: AbortSignal): Promise<T> {
+  for (let attempt = 1; ; attempt++) {
+    let answer: Response | null = null
+    try {
+      const raw = body instanceof FormData || body instanceof Blob
+      answer = await fetch(path, { method, signal, body: body === undefined ? undefined : raw ? body : JSON.stringify(body), headers: raw || body === undefined ? {} : { 'content-type': 'application/json' } })
+    }
+    catch (error) {
+      if (signal.aborted || attempt >= TRIES) throw signal.aborted ? error : new Error('The server does not answer. Nothing of this folder was received; drop it again.')
+    }
+    if (answer?.ok) return await answer.json() as T
+    if (answer && (answer.status < 500 || attempt >= TRIES)) {
+      const said = await answer.json().catch(() => null) as { message?: string } | null
+      throw new Error(said?.message ?? `The server could not do this (${answer.status}).`)
+    }
+    await new Promise(resolve => setTimeout(resolve, 400 * 2 ** attempt))
+  }
+}
+
+function cancel(): void {
+  stop?.abort(new Error('Called off; nothing was received.'))
+}
+
+export type IntakeWorker = { receive: typeof receive, cancel: typeof cancel }
+expose({ receive, cancel })

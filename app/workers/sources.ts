@@ -1,0 +1,21 @@
+import type { ByteSource } from '#core/bytes/source'
+
+/** Ranged reads over a browser file; what cannot be read rejects, and is then `unread`. */
+export function fileSource(file: Blob): ByteSource {
+  return {
+    size: file.size,
+    async read(offset, length) {
+      return new Uint8Array(await file.slice(offset, offset + length).arrayBuffer())
+    },
+  }
+}
+
+/** One file to be received, wherever it comes from. */
+export interface Incoming {
+  path: string
+  rawPath?: string
+  /** UTC ms */
+  modified: number | null
+  size: number
+  open(): Promise<Blob>
+}

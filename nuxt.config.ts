@@ -1,0 +1,61 @@
+import { fileURLToPath } from 'node:url'
+import { bundleWorkers } from './scripts/bundle-workers'
+
+const core = fileURLToPath(new URL('core', import.meta.url))
+const HALF_YEAR = 'public, max-age=15552000, immutable'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  ssr: false,
+  telemetry: false,
+  devtools: { enabled: false },
+  srcDir: 'app',
+  serverDir: 'server',
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', 'nuxt-security', '@nuxt/eslint'],
+  eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
+  alias: { '#core': core },
+  css: ['@fontsource-variable/atkinson-hyperlegible-next/index.css', '@fontsource-variable/atkinson-hyperlegible-mono/index.css', '~/assets/theme.css', '~/assets/print.css'],
+  app: {
+    head: { title: 'Usitor', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }], link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] },
+  },
+  elementPlus: { importStyle: 'css', icon: false },
+  routeRules: {
+    '/_nuxt/**': { headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
+  },
+  security: {
+    rateLimiter: false,
+    requestSizeLimiter: false,
+    xssValidator: false,
+    corsHandler: false,
+    headers: {
+      crossOriginEmbedderPolicy: process.env.NODE_ENV === 'development' ? false : 'require-corp',
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        'default-src': ['\'self\''],
+        // 'wasm-unsafe-eval' lets the streaming SHA-256 run; nothing else is evaluated
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'wasm-unsafe-eval\''],
+        'style-src': ['\'self\'', '\'unsafe-inline\''],
+        'img-src': ['\'self\'', 'data:', 'blob:'],
+        'font-src': ['\'self\''],
+        'connect-src': ['\'self\''],
+        'worker-src': ['\'self\''],
+        'object-src': ['\'none\''],
+        'base-uri': ['\'none\''],
+        'form-action': ['\'self\''],
+        'frame-ancestors': ['\'none\''],
+        'upgrade-insecure-requests': false,
+      },
+    },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  vite: {
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate'] },
+  },
+  nitro: {
+    esbuild: { options: { target: 'node20' } },
+    hooks: {
+      compiled: nitro => bundleWorkers(nitro.options.output.serverDir, core),
+    },
+  },
+})

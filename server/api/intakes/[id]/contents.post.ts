@@ -1,0 +1,16 @@
+import { defineEventHandler, getHeader, readMultipartFormData } from 'h3'
+import { storeFiles } from '../../../services/intakes'
+import { refuse } from '../../../utils/errors'
+import { requireAccount } from '../../../utils/session'
+import { routeId } from '../../../utils/validate'
+
+const MOST = 24 * 1024 * 1024
+
+export default defineEventHandler(async (event) => {
+  const account = await requireAccount(event)
+  const length = Number(getHeader(event, 'content-length') ?? Number.NaN)
+  // the whole batch is held in memory: its length must be known and bounded before it is read
+  if (!(length <= MOST)) throw refuse(413, `A batch of small files may be ${MOST} bytes long; larger files are sent in stretches.`)
+  const parts = await readMultipartFormData(event) ?? []
+  return storeFiles(account, routeId(event), parts.map(part => ({ fileId: part.name ?? '', bytes: part.data })).filter(part => /^[0-9a-f-]{36}$/.test(part.fileId)))
+})

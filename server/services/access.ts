@@ -1,0 +1,34 @@
+import type { Knex } from 'knex'
+import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
+import type { Account } from './accounts'
+
+export type Role = 'owner' | 'checker' | 'reader'
+const RANK: Record<Role, number> = { reader: 0, checker: 1, owner: 2 }
+
+/** Lets an account at a brief with at least this role; to anybody else the brief does not exist. */
+export async function requireRole(account: Account, briefId: string, least: Role, trx: Knex = db()): Promise<Role> {
+  const row = await trx('brief_member').where({ brief_id: briefId, account_id: account.id }).first('role')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  const role = row.role as Role
+  if (RANK[role] < RANK[least]) throw refuse(403, `This needs the role ${least}; yours is ${role}.`)
+  return role
+}
+
+/** The brief a check belongs to, if this account may read it. */
+export async function requireCheck(account: Account, checkId: string): Promise<{ briefId: string }> {
+  const row = await db()('check_run').where('id', checkId).first('brief_id')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  await requireRole(account, row.brief_id, 'reader')
+  return { briefId: row.brief_id }
+}
+
+export interface IntakeRow { id: string, brief_id: string, state: 'receiving' | 'complete', keeps: boolean }
+
+/** An intake that is still being received, for who may add to it. */
+export async function requireIntake(account: Account, intakeId: string): Promise<IntakeRow> {
+  const row: IntakeRow | undefined = await db()('intake').where('id', intakeId).first('id', 'brief_id', 'state', 'keeps')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  await requireRole(account, row.brief_id, 'checker')
+  return row
+}

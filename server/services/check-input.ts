@@ -1,0 +1,56 @@
+import type { ReceivedFile, Ruling } from '#core/checking/input'
+import type { BriefDocument } from '#core/brief/document'
+import type { Report, ReportFile } from '#core/reporting/report'
+import type { Roster } from '#core/roster/types'
+import { db } from '../database/connection'
+import type { ListedPerson, StoredRoster } from './briefs'
+
+export interface IntakeFile extends ReceivedFile { id: string }
+
+/** Files of all intakes that count; of one path that came twice the later one. */
+export async function loadReceived(intakeIds: readonly string[]): Promise<IntakeFile[]> {
+  if (intakeIds.length === 0) return []
+  const rows = await db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
+    .whereIn('intake.id', [...intakeIds])
+    .distinctOn('intake.root', 'received_file.path')
+    .orderBy([{ column: 'intake.root' }, { column: 'received_file.path' }, { column: 'intake.completed_at', order: 'desc' }])
+    .select('received_file.id', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'reading.reading')
+  return rows.map(row => ({
+    id: row.id, root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
+    receivedAt: (row.stated_at ?? row.modified_at)?.getTime() ?? null,
+    receivedAtFrom: row.stated_at ? 'stated' : row.modified_at ? 'modified' : 'unknown',
+    reading: row.reading,
+  }))
+}
+
+export async function loadRulings(briefId: string): Promise<Ruling[]> {
+  const rows = await db()('ruling').where('brief_id', briefId).whereNull('taken_back_at').orderBy('made_at').select('kind', 'file', 'slot', 'reason', 'made_at')
+  return rows.map(row => ({ kind: row.kind, file: row.file ?? undefined, slot: row.slot ?? undefined, reason: row.reason, at: row.made_at.toISOString() }))
+}
+
+/** The people who belong to the list on the day the brief is due (or checked). */
+export function rosterOn(roster: StoredRoster, document: BriefDocument, checkedAt: number): Roster {
+  const day = (document.due ?? new Date(checkedAt).toISOString()).slice(0, 10)
+  const there = ({ from, until }: ListedPerson) => (!from || from <= day) && (!until || until >= day)
+  return { people: roster.people.filter(there).map(({ from: _from, until: _until, ...person }) => person), columns: roster.columns }
+}
+
+/** As much of the check before as the next one builds on. */
+export async function loadPrevious(checkId: string | null): Promise<Report | null> {
+  if (!checkId) return null
+  const rows = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
+    .where('check_file.check_id', checkId).whereNotNull('check_file.requirement')
+    .select('check_file.position', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n')
+  const codes = await db()('finding').where({ check_id: checkId, subject: 'f' }).select('position', 'finding')
+  const findings = new Map<number, ReportFile['findings']>()
+  for (const { position, finding } of codes) findings.set(position, [...findings.get(position) ?? [], finding])
+  const files = rows.map((row): ReportFile => ({
+    root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
+    receivedAt: (row.stated_at ?? row.modified_at)?.toISOString() ?? null, receivedAtFrom: 'modified', role: row.role,
+    slot: { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) },
+    confidence: null, evidence: [], candidates: [], format: { id: 'unknown', mediaType: null, version: null, state: 'ok', verified: 'signature', props: {} },
+    findings: findings.get(row.position) ?? [], correctedPath: null,
+  }))
+  const none = { slots: 0, right: 0, toFix: 0, missing: 0, waived: 0, absent: 0, late: 0, files: 0, unplaced: 0, setAside: 0, holders: 0, holdersComplete: 0, holdersOpen: 0, holdersWithNothing: 0, peopleWithoutGroup: 0 }
+  return { usitorReport: 1, brief: '', checkedAt: '', roots: [], summary: none, slots: [], files }
+}

@@ -1,0 +1,76 @@
+import { dirname, join } from 'node:path'
+import type { Knex } from 'knex'
+import { Piscina } from 'piscina'
+import { v7 as uuid } from 'uuid'
+import { READER_VERSION } from '#core/formats/reading'
+import type { Finding, Report } from '#core/reporting/report'
+import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
+import type { CheckTask } from '../workers/check'
+import type { Account } from './accounts'
+import { requireRole } from './access'
+import { newestRoster, newestVersion } from './briefs'
+import type { IntakeFile } from './check-input'
+import { loadPrevious, loadReceived, loadRulings, rosterOn } from './check-input'
+
+/** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
+const ENGINE_VERSION = 1
+
+let pool: Piscina | null = null
+function workers(): Piscina {
+  const folder = process.env.USITOR_WORKERS ?? join(dirname(process.argv[1] ?? '.'), 'workers')
+  pool ??= new Piscina({ filename: join(folder, 'check.mjs'), minThreads: 0, maxThreads: 2, maxQueue: 100, idleTimeout: 30_000, resourceLimits: { maxOldGenerationSizeMb: 1536 } })
+  return pool
+}
+
+/** Runs a check over all that counts now and keeps it; the brief, list and files it saw can be looked up again. */
+export async function runCheck(account: Account, briefId: string): Promise<{ id: string }> {
+  await requireRole(account, briefId, 'checker')
+  const [version, roster] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
+  if (!roster || roster.people.length === 0) throw refuse(409, 'There is no list of people yet: bring one under Who.')
+  if (!version) throw refuse(409, 'Nothing is asked for yet: set a requirement under Ask.')
+  const intakes = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id')
+  const previous = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id')
+  const received = await loadReceived(intakes.map(row => row.id))
+  const rulings = await loadRulings(briefId)
+  const checkedAt = Date.now()
+  const task: CheckTask = {
+    document: version.document, roster: rosterOn(roster, version.document, checkedAt), received, rulings,
+    previous: await loadPrevious(previous?.id ?? null), checkedAt,
+  }
+  const report: Report = await workers().run(task)
+  const id = uuid()
+  await db().transaction(async (trx) => {
+    await trx('check_run').insert({
+      id, brief_id: briefId, brief_version_id: version.id, roster_version_id: roster.id, previous_id: previous?.id ?? null,
+      reader_version: READER_VERSION, engine_version: ENGINE_VERSION, checked_at: new Date(checkedAt), rulings: JSON.stringify(rulings),
+      roots: JSON.stringify(report.roots), summary: JSON.stringify(report.summary), created_by: account.id,
+    })
+    if (intakes.length > 0) await trx('check_intake').insert(intakes.map(row => ({ check_id: id, intake_id: row.id })))
+    await saveRows(trx, id, report, received)
+  })
+  return { id }
+}
+
+async function saveRows(trx: Knex.Transaction, id: string, report: Report, received: readonly IntakeFile[]): Promise<void> {
+  const ids = new Map(received.map(file => [`${file.root}\n${file.path}`, file.id]))
+  const findings: Record<string, unknown>[] = []
+  const keep = (subject: 's' | 'f', position: number, list: readonly Finding[]) => list.forEach((finding, number) =>
+    findings.push({ check_id: id, subject, position, number, code: finding.code, severity: finding.severity, finding: JSON.stringify(finding) }))
+  const slots = report.slots.map(({ findings: own, ...slot }, position) => {
+    keep('s', position, own)
+    return { check_id: id, position, requirement: slot.requirement, holder: slot.holder, n: slot.n ?? null, status: slot.status, late: slot.late, slot: JSON.stringify(slot) }
+  })
+  const files = report.files.map((file, position) => {
+    keep('f', position, file.findings)
+    const { role, slot, confidence, evidence, candidates, correctedPath, format } = file
+    return {
+      check_id: id, position, received_file_id: ids.get(`${file.root}\n${file.path}`), role,
+      requirement: slot?.requirement ?? null, holder: slot?.holder ?? null, n: slot?.n ?? null,
+      file: JSON.stringify({ confidence, evidence, candidates, correctedPath, formatId: format.id }),
+    }
+  })
+  await trx.batchInsert('check_slot', slots, 1000)
+  await trx.batchInsert('check_file', files, 1000)
+  await trx.batchInsert('finding', findings, 1000)
+}

@@ -1,0 +1,136 @@
+import { v7 as uuid } from 'uuid'
+import type { Reading } from '#core/formats/reading'
+import { READER_VERSION } from '#core/formats/reading'
+import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
+import { storableReading, storableText } from '../utils/storable'
+import type { Account } from './accounts'
+import { requireIntake, requireRole } from './access'
+import { appendContent, arrivedBytes, beginContent, CHUNK, sealContent, storeWhole } from './contents'
+
+/** What a page says of one file. The server believes path and time, and finds out the rest itself where it keeps the file. */
+export interface FileFacts {
+  path: string
+  /** The name's own bytes, base64, where they are no UTF-8. */
+  rawPath?: string
+  size: number
+  /** UTC ms */
+  modified: number | null
+  sha256: string
+  reading: Reading
+}
+
+export interface IntakeStart { key: string, root: string, keeps: boolean, statedAt?: string | null }
+
+/** Begins an intake; the same key again leads to the same one, so that nothing is received twice. */
+export async function startIntake(account: Account, briefId: string, start: IntakeStart): Promise<{ id: string, state: string }> {
+  await requireRole(account, briefId, 'checker')
+  const row = {
+    id: uuid(), brief_id: briefId, root: storableText(start.root.normalize('NFC')), state: 'receiving', keeps: start.keeps, key: start.key,
+    stated_at: start.statedAt ?? null, created_by: account.id,
+  }
+  await db()('intake').insert(row).onConflict(['brief_id', 'key']).ignore()
+  const found = await db()('intake').where({ brief_id: briefId, key: start.key }).first('id', 'state')
+  return { id: found.id, state: found.state }
+}
+
+/** Takes the facts of a batch of files and gives each an id, in the batch's order. */
+export async function addFiles(account: Account, intakeId: string, files: readonly FileFacts[]): Promise<{ ids: string[] }> {
+  const intake = await requireIntake(account, intakeId)
+  if (intake.state === 'complete') throw refuse(409, 'This intake is complete already; nothing was changed.')
+  return db().transaction(async (trx) => {
+    const ids: string[] = []
+    for (const file of files) {
+      const unread = file.reading.state === 'unread'
+      let readingId: string | null = null
+      if (!intake.keeps || unread) {
+        readingId = uuid()
+        // without a hash it serves no other file: nobody but this page has said so
+        await trx('reading').insert({ id: readingId, sha256: null, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(file.reading)) })
+      }
+      const row = {
+        id: uuid(), intake_id: intakeId, path: storableText(file.path), raw_path: file.rawPath ? Buffer.from(file.rawPath, 'base64') : null,
+        size: file.size, modified_at: file.modified === null ? null : new Date(file.modified), sha256: file.sha256, reading_id: readingId,
+      }
+      const [made] = await trx('received_file').insert(row).onConflict(['intake_id', 'path']).merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path']).returning('id')
+      ids.push(String(made?.id))
+    }
+    return { ids }
+  })
+}
+
+/** Stores small files whole. */
+export async function storeFiles(account: Account, intakeId: string, parts: readonly { fileId: string, bytes: Uint8Array }[]): Promise<{ stored: number }> {
+  const intake = await receiving(account, intakeId)
+  for (const { fileId, bytes } of parts) {
+    const file = await fileOf(intake.id, fileId)
+    if (Number(file.size) !== bytes.length) throw refuse(422, `${file.path}: ${bytes.length} bytes arrived, ${file.size} were announced. Was the file changed while it was sent? Drop the folder again.`)
+    const sealed = await storeWhole(bytes)
+    await db()('received_file').where('id', fileId).update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })
+  }
+  return { stored: parts.length }
+}
+
+/** Stores a stretch of a large file; the last one seals it. */
+export async function storePiece(account: Account, intakeId: string, fileId: string, offset: number, bytes: Uint8Array): Promise<{ arrived: number }> {
+  const intake = await receiving(account, intakeId)
+  const file = await fileOf(intake.id, fileId)
+  const size = Number(file.size)
+  if (offset % CHUNK !== 0 || offset + bytes.length > size || (bytes.length % CHUNK !== 0 && offset + bytes.length !== size)) {
+    throw refuse(422, `${file.path}: offset ${offset} with ${bytes.length} bytes is no whole stretch of ${size}; stretches begin and end at multiples of ${CHUNK}.`)
+  }
+  let contentId = file.content_id
+  if (!contentId) {
+    contentId = await beginContent(size)
+    const taken = await db()('received_file').where('id', fileId).whereNull('content_id').update({ content_id: contentId })
+    // two tabs may send the same file: the one that was first counts
+    if (taken === 0) contentId = (await fileOf(intake.id, fileId)).content_id
+  }
+  if (!contentId || file.verified) return { arrived: size }
+  await appendContent(contentId, offset, bytes)
+  const arrived = await arrivedBytes(contentId)
+  if (arrived < size) return { arrived }
+  const sealed = await sealContent(contentId, size)
+  await db()('received_file').where('id', fileId).update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })
+  return { arrived }
+}
+
+/** Closes an intake: from now on it is there, whole. `replaces`: earlier ones no longer count. */
+export async function completeIntake(account: Account, intakeId: string, files: number, replaces: boolean): Promise<{ files: number }> {
+  const intake = await requireIntake(account, intakeId)
+  if (intake.state === 'complete') return { files }
+  return db().transaction(async (trx) => {
+    await trx('intake').where('id', intakeId).forUpdate().first('id')
+    const count = await trx('received_file').where('intake_id', intakeId).count('* as files').sum('size as bytes').first()
+    if (Number(count?.files) !== files) throw refuse(409, `${files} files were announced, ${count?.files} arrived. Drop the folder again; nothing of this intake is shown.`)
+    if (intake.keeps) {
+      const open = await trx('received_file').where({ intake_id: intakeId, verified: false }).whereNull('reading_id').first('path')
+      if (open) throw refuse(409, `The content of "${open.path}" has not arrived in full. Drop the folder again; nothing of this intake is shown.`)
+    }
+    if (replaces) await trx('intake').where({ brief_id: intake.brief_id, state: 'complete' }).whereNull('replaced_at').update({ replaced_at: trx.fn.now() })
+    await trx('intake').where('id', intakeId).update({ state: 'complete', completed_at: trx.fn.now(), files, bytes: count?.bytes ?? 0 })
+    return { files }
+  })
+}
+
+/** Drops an intake that was called off. */
+export async function cancelIntake(account: Account, intakeId: string): Promise<void> {
+  const intake = await requireIntake(account, intakeId)
+  if (intake.state === 'complete') throw refuse(409, 'This intake is complete already; nothing was changed.')
+  await db()('intake').where({ id: intakeId, state: 'receiving' }).delete()
+}
+
+async function receiving(account: Account, intakeId: string) {
+  const intake = await requireIntake(account, intakeId)
+  if (intake.state === 'complete') throw refuse(409, 'This intake is complete already; nothing was changed.')
+  if (!intake.keeps) throw refuse(409, 'This intake takes facts only; no content is kept here.')
+  return intake
+}
+
+interface FileRow { id: string, path: string, size: string, content_id: string | null, verified: boolean }
+
+async function fileOf(intakeId: string, fileId: string): Promise<FileRow> {
+  const row: FileRow | undefined = await db()('received_file').where({ id: fileId, intake_id: intakeId }).first('id', 'path', 'size', 'content_id', 'verified')
+  if (!row) throw refuse(404, 'There is no such file in this intake.')
+  return row
+}

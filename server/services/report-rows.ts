@@ -1,0 +1,148 @@
+import { formatById } from '#core/formats/registry'
+import type { Finding, Report, ReportFile, ReportSlot } from '#core/reporting/report'
+import type { ReportParts } from '#core/reporting/write'
+import type { Person } from '#core/roster/types'
+import { db } from '../database/connection'
+import type { Account } from './accounts'
+import { requireCheck } from './access'
+import type { BriefDocument } from '#core/brief/document'
+
+const PAGE = 2000
+
+/** A file as a screen shows it: the report's own, and whether the server has it itself. */
+export interface ShownFile extends ReportFile { fileId: string, verified: boolean }
+
+/** A check's head: counts, roots, and what and whom it asked. */
+export async function getCheck(account: Account, checkId: string) {
+  const { briefId } = await requireCheck(account, checkId)
+  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
+    .where('check_run.id', checkId)
+    .first('check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document', 'roster_version.people')
+  const document: BriefDocument = row.document
+  const people: Person[] = row.people
+  return {
+    id: checkId, briefId, checkedAt: row.checked_at.toISOString(), summary: row.summary as Report['summary'], roots: row.roots as Report['roots'],
+    title: document.title, due: document.due ?? null, zone: document.zone ?? null,
+    requirements: document.requirements.map(({ id, title, holder }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person' })),
+    people: people.map(({ id, name, given, family, group }) => ({ id, name, given, family, group })),
+  }
+}
+
+/** The whole report of a check, streamed from its rows in fixed order. */
+export async function reportParts(account: Account, checkId: string): Promise<{ parts: ReportParts, people: Person[] }> {
+  const head = await getCheck(account, checkId)
+  const roster = await db()('check_run').join('roster_version', 'roster_version.id', 'check_run.roster_version_id').where('check_run.id', checkId).first('people', 'columns')
+  return {
+    people: roster.people,
+    parts: { usitorReport: 1, brief: head.title, checkedAt: head.checkedAt, roots: head.roots, summary: head.summary, slots: streamSlots(checkId), files: streamFiles(checkId) },
+  }
+}
+
+async function* streamSlots(checkId: string): AsyncGenerator<ReportSlot> {
+  for (let from = 0; ; from += PAGE) {
+    const slots = await slotsBetween(checkId, from, from + PAGE)
+    yield* slots
+    if (slots.length === 0) return
+  }
+}
+
+async function* streamFiles(checkId: string): AsyncGenerator<ReportFile> {
+  for (let from = 0; ; from += PAGE) {
+    const files = await filesWhere(checkId, query => query.whereBetween('check_file.position', [from, from + PAGE - 1]))
+    for (const { fileId: _id, verified: _verified, ...file } of files) yield file
+    if (files.length === 0) return
+  }
+}
+
+export async function slotsBetween(checkId: string, from: number, to: number): Promise<ReportSlot[]> {
+  const rows = await db()('check_slot').where('check_id', checkId).whereBetween('position', [from, to - 1]).orderBy('position').select('position', 'slot')
+  const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
+  return rows.map(({ position, slot }) => ({ ...slot, findings: findings.get(position) ?? [] }))
+}
+
+/** One slot with its files, for the slip; `null` where the check knows no such slot. */
+export async function slipOf(account: Account, checkId: string, holder: string, requirement: string | null): Promise<{ slots: ReportSlot[], files: ShownFile[] }> {
+  await requireCheck(account, checkId)
+  const rows = await db()('check_slot').where({ check_id: checkId, holder }).modify(query => requirement === null ? query : query.where({ requirement })).orderBy('position').limit(2000).select('position', 'slot')
+  const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
+  const files = await filesWhere(checkId, query => query.where('check_file.holder', holder).modify(inner => requirement === null ? inner : inner.where('check_file.requirement', requirement)).limit(2000))
+  return { slots: rows.map(({ position, slot }) => ({ ...slot, findings: findings.get(position) ?? [] })), files }
+}
+
+type FileQuery = ReturnType<ReturnType<typeof db>>
+
+/** Files of a check that a condition picks, with readings and findings. */
+export async function filesWhere(checkId: string, pick: (query: FileQuery) => FileQuery): Promise<ShownFile[]> {
+  const query = db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
+    .where('check_file.check_id', checkId)
+  const rows = await pick(query as FileQuery).orderBy('check_file.position').select('check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
+    'received_file.id', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'received_file.verified', 'intake.root', 'intake.stated_at', 'reading.reading')
+  const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
+  return rows.map((row): ShownFile => {
+    const { confidence, evidence, candidates, correctedPath, formatId } = row.file
+    const time: Date | null = row.stated_at ?? row.modified_at
+    return {
+      root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
+      receivedAt: time?.toISOString() ?? null, receivedAtFrom: row.stated_at ? 'stated' : row.modified_at ? 'modified' : 'unknown',
+      role: row.role, slot: row.requirement === null ? null : { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) },
+      confidence, evidence, candidates,
+      format: { id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: row.reading?.version ?? null, state: row.reading?.state ?? 'unread', verified: row.reading?.verified ?? 'signature', props: row.reading?.props ?? {} },
+      findings: findings.get(row.position) ?? [], correctedPath, fileId: row.id, verified: row.verified,
+    }
+  })
+}
+
+async function findingsOf(checkId: string, subject: 's' | 'f', positions: readonly number[]): Promise<Map<number, Finding[]>> {
+  const found = new Map<number, Finding[]>()
+  if (positions.length === 0) return found
+  const rows = await db()('finding').where({ check_id: checkId, subject }).whereIn('position', [...positions]).orderBy(['position', 'number']).select('position', 'finding')
+  for (const { position, finding } of rows) found.set(position, [...found.get(position) ?? [], finding])
+  return found
+}
+
+/** One pigeonhole of the rack. */
+export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: string[], name: string | null, candidates: number }
+export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
+
+/** A page of the rack: holders in their order, each with its pigeonholes by requirement. */
+export async function rackPage(account: Account, checkId: string, from: number, count: number): Promise<{ total: number, rows: RackRow[] }> {
+  await requireCheck(account, checkId)
+  const kinds = db()('check_slot').where('check_id', checkId).groupBy('holder').select('holder').min('position as first')
+  const total = await db().from(kinds.clone().as('holders')).count('* as total').first()
+  const holders = await kinds.orderBy('first').offset(from).limit(count)
+  const names = holders.map(row => row.holder)
+  const slots = await db()('check_slot').where('check_id', checkId).whereIn('holder', names).orderBy('position').select('position', 'requirement', 'holder', 'n', 'status', 'late', db().raw(`jsonb_array_length(slot->'candidates') as candidates`))
+  const files = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
+    .select('check_file.position', 'requirement', 'holder', 'n', 'path')
+  const codes = await db()('finding').join('check_file', function () {
+    this.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position')
+  }).where({ 'finding.check_id': checkId, 'subject': 'f' }).whereIn('check_file.holder', names).select('finding.position', 'code')
+  const byFile = new Map<number, string[]>()
+  for (const { position, code } of codes) byFile.set(position, [...byFile.get(position) ?? [], code])
+  const placed = new Map<string, { path: string, codes: string[] }>()
+  for (const file of files) {
+    const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
+    if (!placed.has(key)) placed.set(key, { path: file.path, codes: byFile.get(file.position) ?? [] })
+  }
+  const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: {} }]))
+  for (const slot of slots) {
+    const file = placed.get(`${slot.holder}\n${slot.requirement}\n${slot.n ?? ''}`)
+    const cells = rows.get(slot.holder)?.cells ?? {}
+    const list = cells[slot.requirement] ?? (cells[slot.requirement] = [])
+    list.push({
+      n: slot.n, status: slot.status, late: slot.late, candidates: slot.candidates,
+      codes: file?.codes ?? [], name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,
+    })
+  }
+  return { total: Number(total?.total ?? 0), rows: [...rows.values()] }
+}
+
+/** Files without a slot, for the tray: first those with candidates; then what was set aside, counted only by its role. */
+export async function trayOf(account: Account, checkId: string): Promise<{ files: ShownFile[], total: number }> {
+  await requireCheck(account, checkId)
+  const total = await db()('check_file').where({ check_id: checkId }).whereIn('role', TRAY_ROLES).count('* as total').first()
+  const files = await filesWhere(checkId, query => query.whereIn('check_file.role', TRAY_ROLES).limit(1000))
+  return { files, total: Number(total?.total ?? 0) }
+}
+
+const TRAY_ROLES = ['unplaced', 'surplus', 'clutter', 'backup', 'ignored', 'set-aside']

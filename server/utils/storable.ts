@@ -1,0 +1,25 @@
+import type { PropertyValue, Reading } from '#core/formats/reading'
+
+/**
+ * Text as PostgreSQL takes it: U+0000 and lone surrogates, which it refuses, as visible escapes.
+ *
+ * @example
+ * storableText('a\0b') //=> 'a\\u{0}b'
+ */
+export function storableText(text: string): string {
+  let out = ''
+  for (const char of text) {
+    const code = char.codePointAt(0) ?? 0
+    out += code === 0 || (code >= 0xD800 && code <= 0xDFFF) ? `\\u{${code.toString(16).toUpperCase()}}` : char
+  }
+  return out
+}
+
+/** A reading whose texts can be stored, in bounded length. */
+export function storableReading(reading: Reading): Reading {
+  const props: Record<string, PropertyValue> = {}
+  for (const [name, value] of Object.entries(reading.props)) {
+    props[storableText(name)] = typeof value === 'string' ? storableText(value.slice(0, 2000)) : value
+  }
+  return { ...reading, version: reading.version && storableText(reading.version.slice(0, 60)), reason: reading.reason && storableText(reading.reason.slice(0, 500)), props }
+}
