@@ -19,9 +19,6 @@ export default defineNuxtConfig({
     head: { title: 'Usitor', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }], link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] },
   },
   elementPlus: { importStyle: 'css', icon: false },
-  routeRules: {
-    '/_nuxt/**': { headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
-  },
   security: {
     rateLimiter: false,
     requestSizeLimiter: false,
@@ -53,9 +50,12 @@ export default defineNuxtConfig({
     optimizeDeps: { include: ['comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate'] },
   },
   nitro: {
-    esbuild: { options: { target: 'node20' } },
+    // a worker's script needs the same isolation headers as its page, or it never answers
+    routeRules: {
+      '/_nuxt/**': { headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
+    },
     hooks: {
-      compiled: nitro => bundleWorkers(nitro.options.output.serverDir, core),
+      compiled: (nitro: { options: { output: { serverDir: string } } }) => bundleWorkers(nitro.options.output.serverDir, core),
     },
   },
 })

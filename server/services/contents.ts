@@ -116,6 +116,6 @@ async function keepReading(sha256: string, reading: Reading): Promise<string> {
 export async function sweep(): Promise<void> {
   const old = db().raw(`now() - interval '1 day'`)
   await db()('intake').where('state', 'receiving').where('created_at', '<', old).delete()
-  await db()('content').where('created_at', '<', old).whereNotExists(db()('received_file').whereColumn('received_file.content_id', 'content.id').select(db().raw('1'))).delete()
+  await db()('content').where('created_at', '<', old).whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id)').delete()
   await db()('session').where('expires_at', '<', old).delete()
 }

@@ -1,4 +1,6 @@
+import type { Knex } from 'knex'
 import { formatById } from '#core/formats/registry'
+import type { Reading } from '#core/formats/reading'
 import type { Finding, Report, ReportFile, ReportSlot } from '#core/reporting/report'
 import type { ReportParts } from '#core/reporting/write'
 import type { Person } from '#core/roster/types'
@@ -54,8 +56,10 @@ async function* streamFiles(checkId: string): AsyncGenerator<ReportFile> {
   }
 }
 
-export async function slotsBetween(checkId: string, from: number, to: number): Promise<ReportSlot[]> {
-  const rows = await db()('check_slot').where('check_id', checkId).whereBetween('position', [from, to - 1]).orderBy('position').select('position', 'slot')
+interface SlotRow { position: number, slot: ReportSlot }
+
+async function slotsBetween(checkId: string, from: number, to: number): Promise<ReportSlot[]> {
+  const rows: SlotRow[] = await db()('check_slot').where('check_id', checkId).whereBetween('position', [from, to - 1]).orderBy('position').select('position', 'slot')
   const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
   return rows.map(({ position, slot }) => ({ ...slot, findings: findings.get(position) ?? [] }))
 }
@@ -63,24 +67,30 @@ export async function slotsBetween(checkId: string, from: number, to: number): P
 /** One slot with its files, for the slip; `null` where the check knows no such slot. */
 export async function slipOf(account: Account, checkId: string, holder: string, requirement: string | null): Promise<{ slots: ReportSlot[], files: ShownFile[] }> {
   await requireCheck(account, checkId)
-  const rows = await db()('check_slot').where({ check_id: checkId, holder }).modify(query => requirement === null ? query : query.where({ requirement })).orderBy('position').limit(2000).select('position', 'slot')
+  const rows: SlotRow[] = await db()('check_slot').where({ check_id: checkId, holder, ...(requirement === null ? {} : { requirement }) }).orderBy('position').limit(2000).select('position', 'slot')
   const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
-  const files = await filesWhere(checkId, query => query.where('check_file.holder', holder).modify(inner => requirement === null ? inner : inner.where('check_file.requirement', requirement)).limit(2000))
+  const files = await filesWhere(checkId, query => query.where({ 'check_file.holder': holder, ...(requirement === null ? {} : { 'check_file.requirement': requirement }) }).limit(2000))
   return { slots: rows.map(({ position, slot }) => ({ ...slot, findings: findings.get(position) ?? [] })), files }
 }
 
-type FileQuery = ReturnType<ReturnType<typeof db>>
+type FileQuery = Knex.QueryBuilder
+
+interface FileRow {
+  position: number, role: ReportFile['role'], requirement: string | null, holder: string, n: number | null
+  file: { confidence: number | null, evidence: string[], candidates: ReportFile['candidates'], correctedPath: string | null, formatId: string }
+  id: string, path: string, size: string, sha256: string, modified_at: Date | null, verified: boolean, root: string, stated_at: Date | null, reading: Reading | null
+}
 
 /** Files of a check that a condition picks, with readings and findings. */
-export async function filesWhere(checkId: string, pick: (query: FileQuery) => FileQuery): Promise<ShownFile[]> {
+async function filesWhere(checkId: string, pick: (query: FileQuery) => FileQuery): Promise<ShownFile[]> {
   const query = db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
     .where('check_file.check_id', checkId)
-  const rows = await pick(query as FileQuery).orderBy('check_file.position').select('check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
+  const rows: FileRow[] = await pick(query).orderBy('check_file.position').select('check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
     'received_file.id', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'received_file.verified', 'intake.root', 'intake.stated_at', 'reading.reading')
   const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
   return rows.map((row): ShownFile => {
     const { confidence, evidence, candidates, correctedPath, formatId } = row.file
-    const time: Date | null = row.stated_at ?? row.modified_at
+    const time = row.stated_at ?? row.modified_at
     return {
       root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
       receivedAt: time?.toISOString() ?? null, receivedAtFrom: row.stated_at ? 'stated' : row.modified_at ? 'modified' : 'unknown',

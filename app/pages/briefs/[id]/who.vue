@@ -42,6 +42,10 @@ async function save(list: ListedPerson[], names: string[]) {
   }
 }
 
+function change(person: ListedPerson, at: number) {
+  editing.value = { person: structuredClone(toRaw(person)), at }
+}
+
 function add() {
   editing.value = { at: null, person: { id: '', given: '', family: '', name: '', group: '', email: '', aliases: [], fields: {}, from: null, until: null } }
 }
@@ -148,7 +152,7 @@ function levelWord(note: RosterNote): string {
                 type="button"
                 class="plain-button"
                 :aria-label="`Change ${person.name}`"
-                @click="editing = { person: structuredClone(toRaw(person)), at }"
+                @click="change(person, at)"
               >
                 Change
               </button>

@@ -1,0 +1,64 @@
+// Loads the demo data through the running server, as a page would: npx tsx demo/load.ts http://127.0.0.1:3210
+import { createHash, randomUUID } from 'node:crypto'
+import { pathToFileURL } from 'node:url'
+import { sourceFromBytes } from '../core/bytes/source'
+import { readBytes } from '../core/formats/identify'
+import { readRoster, readTable } from '../core/roster/read'
+import { rosterCsv } from './people'
+import { buildRadioSeason } from './radio-season'
+import { buildShoreSurvey } from './shore-survey'
+import type { DemoWorld } from './world'
+
+export const DEMO_ACCOUNT = { name: 'Coordinator', mail: 'coordinator@usitor.example', password: 'shore-survey' }
+const SEED = 7
+
+/** Talks to the server as one signed-in person. */
+export class DemoClient {
+  private cookie = ''
+  constructor(private readonly address: string) {}
+
+  async send<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const raw = body instanceof FormData
+    const answer = await fetch(this.address + path, {
+      method, headers: { 'cookie': this.cookie, 'origin': this.address, ...(raw || body === undefined ? {} : { 'content-type': 'application/json' }) },
+      body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
+    })
+    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)
+    const cookie = answer.headers.getSetCookie()[0]?.split(';')[0]
+    if (cookie) this.cookie = cookie
+    return await answer.json() as T
+  }
+}
+
+/** Makes a brief with list, files and a first check. */
+export async function loadWorld(client: DemoClient, world: DemoWorld): Promise<string> {
+  const { id } = await client.send<{ id: string }>('POST', '/api/briefs', { title: world.document.title, document: world.document })
+  const { roster } = readRoster(readTable(new TextEncoder().encode(rosterCsv(world.people))))
+  await client.send('PUT', `/api/briefs/${id}/roster`, roster)
+  const intake = await client.send<{ id: string }>('POST', `/api/briefs/${id}/intakes`, { key: randomUUID(), root: world.root, keeps: true })
+  for (let at = 0; at < world.files.length; at += 100) {
+    const batch = world.files.slice(at, at + 100)
+    const files = await Promise.all(batch.map(async ({ path, bytes, modified }) => ({
+      path, size: bytes.length, modified, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)),
+    })))
+    const { ids } = await client.send<{ ids: string[] }>('POST', `/api/intakes/${intake.id}/files`, { files })
+    const form = new FormData()
+    batch.forEach(({ bytes }, index) => form.append(ids[index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
+    await client.send('POST', `/api/intakes/${intake.id}/contents`, form)
+  }
+  await client.send('POST', `/api/intakes/${intake.id}/complete`, { files: world.files.length, replaces: false })
+  await client.send('POST', `/api/briefs/${id}/checks`, {})
+  return id
+}
+
+async function main(address: string): Promise<void> {
+  const client = new DemoClient(address)
+  const { first } = await client.send<{ first: boolean }>('GET', '/api/session')
+  if (!first) return
+  await client.send('POST', '/api/accounts', DEMO_ACCOUNT)
+  await loadWorld(client, buildRadioSeason(SEED))
+  const shore = await loadWorld(client, await buildShoreSurvey(SEED))
+  await client.send('PATCH', `/api/briefs/${shore}`, { atHand: true })
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await main(process.argv[2] ?? 'http://127.0.0.1:3210')

@@ -1,0 +1,47 @@
+import type { BriefDocument } from '../core/brief/document'
+import { makeFlac, makeOdt, makePng, makeWav } from './make-files'
+import type { DemoPerson } from './people'
+import { drawPeople, fullName } from './people'
+import { chanceOf } from './random'
+import type { DemoFile, DemoWorld, Planted } from './world'
+
+const DUE = '2026-11-06T18:00:00+01:00'
+
+const DOCUMENT: BriefDocument = {
+  usitorBrief: 1,
+  title: 'Harbour Radio, autumn season',
+  due: DUE, zone: 'Europe/Berlin', holder: 'person',
+  strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' },
+  requirements: [
+    {
+      id: 'audio', title: 'Episode sound', name: 'episode-{id}_{family}_{part}', fields: { part: { type: 'choice', values: ['mix', 'final'] } },
+      formats: [{ id: 'wav', measured: { sampleRate: { is: 44100 } } }, { id: 'flac', measured: { sampleRate: { is: 44100 } } }],
+    },
+    { id: 'script', title: 'Script', name: 'episode-{id}_{family}_script', formats: [{ id: 'odt' }] },
+    { id: 'cover', title: 'Cover picture', name: 'episode-{id}_{family}_cover', formats: [{ id: 'png', measured: { width: { is: 300 }, height: { is: 300 } } }] },
+  ],
+}
+
+/** Builds a smaller brief of another kind: everybody's files in one flat heap, small slips in names allowed. */
+export function buildRadioSeason(seed: number): DemoWorld {
+  const chance = chanceOf(seed + 7)
+  const people = drawPeople(chance, 8, 2).map((person, at): DemoPerson => ({ ...person, id: String(at + 1).padStart(2, '0'), family: person.family || person.name, name: '' }))
+  const time = Date.parse(DUE) - 3_600_000
+  const files: DemoFile[] = []
+  const planted: Planted[] = []
+  people.forEach((person, at) => {
+    const stem = `episode-${person.id}_${person.family}`
+    const add = (path: string, bytes: Uint8Array, code?: string) => {
+      files.push({ path, bytes, modified: time - at * 60_000 })
+      if (code) planted.push({ kind: code, path, codes: [code] })
+    }
+    const rate = at === 1 ? 22_050 : 44_100
+    const flac = at % 2 === 1
+    add(`${stem}_final.${flac ? 'flac' : 'wav'}`, flac ? makeFlac(0.6, rate, 220 + at * 30) : makeWav(0.6, rate, 220 + at * 30), at === 1 ? 'format.condition' : undefined)
+    if (at === 2) planted.push({ kind: 'nothing sent', slot: { requirement: 'script', holder: person.id }, codes: ['missing'] })
+    // spaces for hyphens and another letter case are slips that this brief allows
+    else add(at === 3 ? `Episode ${person.id} ${person.family} Script.odt` : `${stem}_script.odt`, makeOdt([`Episode ${person.id}`, `Written by ${fullName(person)}`]))
+    add(`${stem}_cover${at === 5 ? ' (1)' : ''}.png`, makePng(chance, at === 4 ? 320 : 300, 300, at), at === 4 ? 'format.condition' : at === 5 ? 'name.copy-mark' : undefined)
+  })
+  return { key: 'radio-season', document: DOCUMENT, people, root: 'season', files: chance.shuffle(files), planted }
+}

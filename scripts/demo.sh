@@ -1,0 +1,36 @@
+#!/usr/bin/env bash
+# Everything for a look at Usitor: packages, database, build, demo data, server. `--fresh` starts over.
+. "$(dirname "$0")/prepare.sh"
+port=${PORT:-3210}
+if [ "${1:-}" = --fresh ]; then bash scripts/database.sh remove demo; fi
+bash scripts/database.sh start demo
+DATABASE_URL=$(bash scripts/database.sh url demo)
+export DATABASE_URL PORT=$port HOST=127.0.0.1
+
+# built before, and from these very sources
+sources=$(git ls-files -co --exclude-standard app core server public scripts nuxt.config.ts package-lock.json 2>/dev/null | sort | xargs -d '\n' sha256sum 2>/dev/null | sha256sum | cut -c1-40)
+if [ ! -f .output/server/index.mjs ] || [ "$(cat .output/sources 2>/dev/null)" != "$sources" ]; then
+  echo "Building …"
+  npx nuxt build >.data/build.log 2>&1 || { tail -n 40 .data/build.log; exit 1; }
+  echo "$sources" > .output/sources
+fi
+
+node scripts/start.mjs &
+server=$!
+trap 'kill $server 2>/dev/null; wait $server 2>/dev/null; bash scripts/database.sh stop demo' EXIT
+trap 'exit 0' INT TERM
+for _ in $(seq 150); do
+  if curl -sf "http://127.0.0.1:$port/api/session" >/dev/null 2>&1 || node -e "fetch('http://127.0.0.1:$port/api/session').then(a=>process.exit(a.ok?0:1),()=>process.exit(1))"; then break; fi
+  kill -0 $server 2>/dev/null || { echo "The server did not start. Is port $port taken? Try: PORT=3310 npm run demo" >&2; exit 1; }
+  sleep 0.2
+done
+node --import tsx demo/load.ts "http://127.0.0.1:$port"
+cat <<TEXT
+
+  Usitor is at     http://127.0.0.1:$port
+  Sign in with     coordinator@usitor.example
+  and password     shore-survey
+
+  Ctrl+C ends it; the data stays. npm run demo -- --fresh starts over.
+TEXT
+wait $server

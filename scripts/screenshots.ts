@@ -1,0 +1,47 @@
+// Takes one picture of each main view from the running demo: npm run demo, then npm run screenshots
+import { chromium } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { DEMO_ACCOUNT } from '../demo/load'
+
+const address = process.argv[2] ?? 'http://127.0.0.1:3210'
+const folder = process.argv[3] ?? 'docs/screenshots'
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' })
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+
+async function shoot(name: string, prepare: (page: Page) => Promise<void>): Promise<void> {
+  await prepare(page)
+  await page.waitForLoadState('networkidle')
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: `${folder}/${name}.png` })
+}
+
+await shoot('sign-in', async () => {
+  await page.goto(`${address}/sign-in`)
+  await page.locator('html[data-hydrated]').waitFor()
+  await page.getByLabel('Mail address').fill(DEMO_ACCOUNT.mail)
+})
+await page.getByLabel('Password').fill(DEMO_ACCOUNT.password)
+await page.getByRole('button', { name: 'Sign in' }).click()
+await shoot('desk', async () => {
+  await page.getByRole('heading', { name: 'Your briefs' }).waitFor()
+})
+await page.getByRole('link', { name: 'Shore survey, week 2' }).click()
+await shoot('check', async () => {
+  await page.locator('table.rack').waitFor()
+})
+await shoot('slip', async () => {
+  await page.locator('.hole', { hasText: 'name' }).or(page.getByRole('button', { name: /to fix/ }).nth(1)).first().click()
+  await page.getByRole('dialog').getByText('Asked').waitFor()
+})
+await page.getByRole('button', { name: 'Close' }).click()
+for (const step of ['Who', 'Ask', 'Receive', 'Follow up']) {
+  await shoot(step.toLowerCase().replace(' ', '-'), async () => {
+    await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: new RegExp(`^${step}`) }).click()
+    await page.waitForTimeout(400)
+  })
+}
+await shoot('print', async () => {
+  await page.getByRole('link', { name: 'Printable page' }).click()
+  await page.getByRole('button', { name: 'Print' }).waitFor()
+})
+await browser.close()
