@@ -1,6 +1,18 @@
 // @ts-check
 import withNuxt from './.nuxt/eslint.config.mjs'
 
-export default withNuxt(
-  // Your custom configs here
-)
+export default withNuxt({
+  rules: {
+    'vue/multi-word-component-names': 'off',
+    '@stylistic/max-statements-per-line': 'off',
+    '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+  },
+}, {
+  // nothing of the interface, the server or Node may be needed to judge a file
+  files: ['core/**/*.ts'],
+  ignores: ['core/**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': ['error', { patterns: [{ group: ['node:*', 'vue', '#*', '~/*', '../../app/*', '../../server/*', '../../cli/*'], message: 'core stands on its own' }] }],
+    'no-restricted-globals': ['error', 'Intl', 'window', 'document', 'process'],
+  },
+})

@@ -5,20 +5,34 @@ const core = fileURLToPath(new URL('core', import.meta.url))
 const HALF_YEAR = 'public, max-age=15552000, immutable'
 
 export default defineNuxtConfig({
-  compatibilityDate: '2026-01-01',
-  ssr: false,
-  telemetry: false,
-  devtools: { enabled: false },
-  srcDir: 'app',
-  serverDir: 'server',
   modules: ['@pinia/nuxt', '@element-plus/nuxt', 'nuxt-security', '@nuxt/eslint'],
-  eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
-  alias: { '#core': core },
-  css: ['@fontsource-variable/atkinson-hyperlegible-next/index.css', '@fontsource-variable/atkinson-hyperlegible-mono/index.css', '~/assets/theme.css', '~/assets/print.css'],
+  ssr: false,
+  devtools: { enabled: false },
   app: {
     head: { title: 'Usitor', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }], link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] },
   },
+  css: ['@fontsource-variable/atkinson-hyperlegible-next/index.css', '@fontsource-variable/atkinson-hyperlegible-mono/index.css', '~/assets/theme.css', '~/assets/print.css'],
+  srcDir: 'app',
+  serverDir: 'server',
+  alias: { '#core': core },
+  compatibilityDate: '2026-01-01',
+  nitro: {
+    // a worker's script needs the same isolation headers as its page, or it never answers
+    routeRules: {
+      '/_nuxt/**': { headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
+    },
+    hooks: {
+      compiled: (nitro: { options: { output: { serverDir: string } } }) => bundleWorkers(nitro.options.output.serverDir, core),
+    },
+  },
+  vite: {
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate'] },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  telemetry: false,
   elementPlus: { importStyle: 'css', icon: false },
+  eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
   security: {
     rateLimiter: false,
     requestSizeLimiter: false,
@@ -42,20 +56,6 @@ export default defineNuxtConfig({
         'frame-ancestors': ['\'none\''],
         'upgrade-insecure-requests': false,
       },
-    },
-  },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
-  vite: {
-    worker: { format: 'es' },
-    optimizeDeps: { include: ['comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate'] },
-  },
-  nitro: {
-    // a worker's script needs the same isolation headers as its page, or it never answers
-    routeRules: {
-      '/_nuxt/**': { headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
-    },
-    hooks: {
-      compiled: (nitro: { options: { output: { serverDir: string } } }) => bundleWorkers(nitro.options.output.serverDir, core),
     },
   },
 })

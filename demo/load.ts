@@ -20,7 +20,7 @@ export class DemoClient {
   async send<T>(method: string, path: string, body?: unknown): Promise<T> {
     const raw = body instanceof FormData
     const answer = await fetch(this.address + path, {
-      method, headers: { 'cookie': this.cookie, 'origin': this.address, ...(raw || body === undefined ? {} : { 'content-type': 'application/json' }) },
+      method, headers: { cookie: this.cookie, origin: this.address, ...(raw || body === undefined ? {} : { 'content-type': 'application/json' }) },
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
     })
     if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)

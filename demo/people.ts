@@ -1,3 +1,4 @@
+import { removeAccents } from '../core/text/fold'
 import type { Chance } from './random'
 
 export interface DemoPerson { id: string, given: string, family: string, name: string, group: string, email: string, alias: string }
@@ -22,7 +23,7 @@ export function drawPeople(chance: Chance, count: number, crewCount: number): De
   return Array.from({ length: count }, (_, at): DemoPerson => {
     const single = at === count - 1
     const name = single ? chance.pick(SINGLE) : `${given[at % given.length]} ${family[at % family.length]}`
-    const plain = name.normalize('NFD').replace(/[^A-Za-z]+/g, '.').toLowerCase()
+    const plain = removeAccents(name).replace(/[^A-Za-z]+/g, '.').toLowerCase()
     return {
       id: `s${String(at + 1).padStart(3, '0')}`,
       given: single ? '' : given[at % given.length] ?? '', family: single ? '' : family[at % family.length] ?? '', name: single ? name : '',

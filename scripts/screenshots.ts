@@ -31,7 +31,7 @@ await shoot('check', async () => {
 })
 await shoot('slip', async () => {
   await page.locator('.hole', { hasText: 'name' }).or(page.getByRole('button', { name: /to fix/ }).nth(1)).first().click()
-  await page.getByRole('dialog').getByText('Asked').waitFor()
+  await page.getByRole('rowheader', { name: 'Asked' }).first().waitFor()
 })
 await page.getByRole('button', { name: 'Close' }).click()
 for (const step of ['Who', 'Ask', 'Receive', 'Follow up']) {

@@ -362,6 +362,6 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
 .wide { grid-column: 1 / -1; }
 .samples { background: var(--ground); padding: 8px 12px; }
 .samples .list td { border-bottom-color: transparent; padding: 3px 8px 3px 0; }
-.samples .mono { font-size: 16px; }
+.samples .mono { font-size: 15px; }
 .number { width: 110px; }
 </style>

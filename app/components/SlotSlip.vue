@@ -32,7 +32,13 @@ function expectedName({ expected }: ReportSlot): string {
 }
 
 const nameOf = (file: ShownFile) => file.path.slice(file.path.lastIndexOf('/') + 1)
-const folderOf = (file: ShownFile) => file.path.slice(0, Math.max(0, file.path.lastIndexOf('/')))
+/** The folder inside the wrapper that everybody shares: differences count from there. */
+function folderOf(file: ShownFile): string {
+  const folder = file.path.slice(0, Math.max(0, file.path.lastIndexOf('/')))
+  const wrapper = props.head.roots.find(root => root.name === file.root)?.wrapper
+  return wrapper && (folder === wrapper || folder.startsWith(`${wrapper}/`)) ? folder.slice(wrapper.length + 1) : folder
+}
+
 const differences = (file: ShownFile, family: string) => file.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
 </script>
 
@@ -178,6 +184,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
 .state { margin: 8px 0; }
 .compare { border-collapse: collapse; width: 100%; }
 .compare th { text-align: left; vertical-align: top; width: 90px; padding: 6px 10px 6px 0; font-weight: 600; color: var(--quiet); font-size: 13px; }
+.compare .mono { font-size: 15px; }
 .compare td { padding: 5px 0; border-top: 1px solid var(--rule); }
 .folder { display: block; color: var(--quiet); }
 .findings { margin: 4px 0; padding-left: 18px; }

@@ -17,7 +17,7 @@ const kind = computed(() => (props.status === 'to-fix' && props.content ? 'conte
     <path
       v-if="kind === 'right'"
       fill="var(--petrol)"
-      d="M1 1h14v14H10.5L8 12l-2.500 3H1z"
+      d="M1 1h4.500v3h5V1H15v14H1z"
     />
     <g v-else-if="kind === 'to-fix'">
       <path

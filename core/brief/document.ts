@@ -1,12 +1,12 @@
 import type { Condition, Strictness } from './types'
 
-type FieldDocument =
-  | { type: 'roster', case?: 'as-is' | 'lower' | 'upper' | 'title', spaces?: string, accents?: 'keep' | 'strip' }
-  | { type: 'number', digits?: number, from?: number, to?: number }
-  | { type: 'version', digits?: number, milestone?: boolean }
-  | { type: 'date', pattern: string, from?: string, to?: string }
-  | { type: 'choice', values: string[] }
-  | { type: 'text', minLength?: number, maxLength?: number }
+type FieldDocument
+  = | { type: 'roster', case?: 'as-is' | 'lower' | 'upper' | 'title', spaces?: string, accents?: 'keep' | 'strip' }
+    | { type: 'number', digits?: number, from?: number, to?: number }
+    | { type: 'version', digits?: number, milestone?: boolean }
+    | { type: 'date', pattern: string, from?: string, to?: string }
+    | { type: 'choice', values: string[] }
+    | { type: 'text', minLength?: number, maxLength?: number }
 
 /** One requirement as it stands in a brief file; what is left out has the default of `readBrief`. */
 export interface RequirementDocument {

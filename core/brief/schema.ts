@@ -100,7 +100,6 @@ const duration = pattern('a duration such as PT10M or P1DT2H', /^P(?=.)(?:\d+D)?
 const strictness = object({
   letterCase: oneOf('exact', 'ignore'), separators: oneOf('exact', 'ignore'), accents: oneOf('exact', 'ignore'),
 })
-const templateText = text(500)
 
 const FIELD_OPTIONS: Record<string, Record<string, yup.AnySchema>> = {
   roster: { case: oneOf('as-is', 'lower', 'upper', 'title'), spaces: text(10, 0), accents: oneOf('keep', 'strip') },

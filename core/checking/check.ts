@@ -1,6 +1,7 @@
 import { listUnits } from '../brief/units'
 import type { UnitList } from '../brief/units'
 import { findWrapper } from '../folders/wrapper'
+import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
 import { formatById } from '../formats/registry'
 import { defaultName } from '../names/default-names'
@@ -97,13 +98,13 @@ function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
 }
 
 function findRoots({ received }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex): ReportRoot[] {
-  const folders = new Map<string, string[]>()
-  received.forEach(({ root, path }, at) => {
-    const list = folders.get(root) ?? []
-    folders.set(root, list)
-    if (!aside.has(at)) list.push(path.normalize('NFC').slice(0, Math.max(0, path.normalize('NFC').lastIndexOf('/'))))
+  const roots = new Map<string, Located[]>()
+  received.forEach((file, at) => {
+    const list = roots.get(file.root) ?? []
+    roots.set(file.root, list)
+    if (!aside.has(at)) list.push(viewFile(file, at, null))
   })
-  return [...folders].map(([name, list]) => ({ name, wrapper: findWrapper(list, index.byFolder, index.units), prefix: null }))
+  return [...roots].map(([name, list]) => ({ name, wrapper: findWrapper(list, index), prefix: null }))
 }
 
 /** Units in which the check before placed the same bytes; empty files say nothing. */

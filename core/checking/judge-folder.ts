@@ -30,7 +30,9 @@ export interface FolderVerdict {
  */
 export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm[], form: UnitForm, captures: Captures, index: EvidenceIndex): FolderVerdict {
   if (form.folder === null) return { code: null, message: '', differences: [], corrected: view.folder }
-  for (const one of [form, ...forms]) {
+  // of a group's file name and folder speak of one and the same member
+  const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
+  for (const one of speaking.length > 0 ? speaking : [form, ...forms]) {
     const found = one.folder && matchFolder(one.folder, view.levels, unit.requirement)
     if (found && Object.entries(found).every(([field, value]) => captures[field] === undefined || captures[field] === value)) {
       return { code: null, message: '', differences: [], corrected: view.folder }

@@ -157,7 +157,7 @@ const SAID: Record<Difference['kind'], (one: Difference) => string> = {
   'order': ({ expected, part }) => `${named(part)}"${showText(expected)}" stands in another place`,
   'separator': ({ expected, actual }) => `${separators(actual)} instead of ${separators(expected)}`,
   'digits': ({ expected, actual }) => `the number is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'letter-case': ({ expected, actual }) => `"${showText(actual)}" in other letters, asked: "${showText(expected)}"`,
+  'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => `"${showText(actual)}" is too much`,
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
   'date-range': ({ actual }) => `${showText(actual)} is no date that was asked for`,

@@ -122,4 +122,3 @@ export function missingFinding(make: FindingMaker, unit: Unit, n: number | null,
   const arrived = candidates === 0 ? 'Nothing received' : candidates === 1 ? 'A file arrived that may be it, but could not be assigned' : `${candidates} files arrived that may be it, but could not be assigned`
   return make('missing', path ? `${arrived}; asked for: ${path}` : `${arrived}.`, path ? { expected: path } : {})
 }
-

@@ -4,31 +4,33 @@ import type { Unit } from '../brief/units'
 /** Wrappers inside wrappers are looked for so deep. */
 const DEEPEST = 6
 
+/** A file as far as its wrapper is concerned: NFC folder, and base name. */
+export interface Located { folder: string, base: string }
+
+/** Where folders and names may belong. */
+export interface Lookups { byFolder(folder: string): UnitSet, byName(base: string): UnitSet, units: readonly Unit[] }
+
 /**
  * Finds the folder around everything that a packing program or delivering system put there.
  *
  * It is one only if all files lie in it, more of them are in an asked folder when it is taken off, they belong to at
  * least two holders, and the brief does not ask for it. The same is then asked of the next level inside.
  *
- * @param folders - NFC folder of every file that takes part
- * @param byFolder - units whose folder a path may be
- * @param units - all units
+ * @param files - every file that takes part
  * @returns levels joined with `/`, or `null`
  */
-export function findWrapper(folders: readonly string[], byFolder: (folder: string) => UnitSet, units: readonly Unit[]): string | null {
+export function findWrapper(files: readonly Located[], index: Lookups): string | null {
   let wrapper: string | null = null
-  let rest: readonly string[] = folders
-  // counted by distinct folder: thousands of files share a few
+  let rest = files
   for (let depth = 0; depth < DEEPEST; depth++) {
-    const first = rest[0]?.split('/')[0]
-    if (!first || rest.some(folder => folder !== first && !folder.startsWith(`${first}/`))) break
-    const inside = rest.map(folder => folder.slice(first.length + 1))
-    const fits = (paths: readonly string[]) => countFitting(paths, byFolder, units)
-    const without = fits(rest)
-    const within = fits(inside)
+    const first = rest[0]?.folder.split('/')[0]
+    if (!first || rest.some(({ folder }) => folder !== first && !folder.startsWith(`${first}/`))) break
+    const inside = rest.map(({ folder, base }) => ({ folder: folder.slice(first.length + 1), base }))
+    const without = countFitting(rest, index)
+    const within = countFitting(inside, index)
     if (within.files <= without.files || within.holders < 2) {
       // a wrapper may itself hold nothing but another one: look one level deeper before giving up
-      if (without.files > 0 || depth + 1 >= DEEPEST || !worthLookingDeeper(inside, byFolder, units)) break
+      if (without.files > 0 || depth + 1 >= DEEPEST || findWrapper(inside, index) === null) break
     }
     wrapper = wrapper === null ? first : `${wrapper}/${first}`
     rest = inside
@@ -36,24 +38,35 @@ export function findWrapper(folders: readonly string[], byFolder: (folder: strin
   return wrapper
 }
 
-function worthLookingDeeper(folders: readonly string[], byFolder: (folder: string) => UnitSet, units: readonly Unit[]): boolean {
-  return findWrapper(folders, byFolder, units) !== null
+function countFitting(files: readonly Located[], index: Lookups): { files: number, holders: number } {
+  const found = new Map<string, UnitSet>()
+  const holders = new Set<string>()
+  let count = 0
+  for (const { folder, base } of files) {
+    // thousands of files share a few folders
+    const units = found.get(folder) ?? index.byFolder(folder)
+    found.set(folder, units)
+    if (units.size === 0) continue
+    count++
+    if (holders.size < 2) for (const holder of holdersOf(units, base, index)) holders.add(holder)
+  }
+  return { files: count, holders: holders.size }
 }
 
-function countFitting(folders: readonly string[], byFolder: (folder: string) => UnitSet, units: readonly Unit[]): { files: number, holders: number } {
-  const counts = new Map<string, number>()
-  for (const folder of folders) counts.set(folder, (counts.get(folder) ?? 0) + 1)
-  const holders = new Set<string>()
-  let files = 0
-  for (const [folder, count] of counts) {
-    const found = byFolder(folder)
-    if (found.size === 0) continue
-    files += count
-    for (const index of found) {
-      const unit = units[index]
-      if (unit) holders.add(unit.holder)
+/** Whose file it may be: the folder's one holder, or of a folder that many share the one its name fits. */
+function holdersOf(units: UnitSet, base: string, index: Lookups): Set<string> {
+  const own = (set: Iterable<number>) => {
+    const holders = new Set<string>()
+    for (const at of set) {
+      holders.add(index.units[at]?.holder ?? '')
       if (holders.size > 1) break
     }
+    return holders
   }
-  return { files, holders: holders.size }
+  const byFolder = own(units)
+  if (byFolder.size < 2) return byFolder
+  const named = index.byName(base)
+  const both = named.size <= units.size ? [...named].filter(at => units.has(at)) : [...units].filter(at => named.has(at))
+  const byName = own(both)
+  return byName.size === 1 ? byName : new Set()
 }

@@ -6,9 +6,9 @@ import type { Template } from './template'
 export type FreeRule = Exclude<FieldRule, { type: 'roster' }>
 
 /** A template part with one holder's values filled in: fixed text, or a field that the name itself tells. */
-export type NamePart =
-  | { kind: 'fixed', part: string, texts: string[] }
-  | { kind: 'free', part: string, rule: FreeRule }
+export type NamePart
+  = | { kind: 'fixed', part: string, texts: string[] }
+    | { kind: 'free', part: string, rule: FreeRule }
 
 /** Values of one holder: text by field name; several where any of them is right (`alias`). */
 export type HolderValues = Record<string, string | string[]>

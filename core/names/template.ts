@@ -1,8 +1,8 @@
 /** Parts of a parsed template, in order. */
-export type TemplatePart =
-  | { kind: 'literal', text: string }
+export type TemplatePart
+  = | { kind: 'literal', text: string }
   /** `prefix`: only the first so many code points of the value. */
-  | { kind: 'field', name: string, prefix: number | null }
+    | { kind: 'field', name: string, prefix: number | null }
 
 export interface Template {
   /** As written. */

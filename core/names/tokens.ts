@@ -11,18 +11,18 @@ export function tokensOf(text: string): string[] {
   return found.slice(0, 40).map(looseKey)
 }
 
-/** Stands for a run of digits that the name itself tells. */
-export const WILD = '\u0001'
+/** Stands for a run of digits that the name itself tells: a private-use character, which no name holds. */
+export const WILD = '\uE001'
 /** Stands for text that the name itself tells. */
-export const OPEN = '\u0002'
+export const OPEN = '\uE002'
 
 type Piece = { digits: string } | { letters: string }
 
 function piecesOf(text: string): Piece[] {
   const pieces: Piece[] = []
-  for (const [run] of text.matchAll(/[0-9\u0001]+|\/|[^0-9\u0001/]+/g)) {
+  for (const [run] of text.matchAll(/[0-9\uE001]+|\/|[^0-9\uE001/]+/g)) {
     if (run === '/') pieces.push({ letters: '/' })
-    else if (/[0-9\u0001]/.test(run)) pieces.push({ digits: run })
+    else if (/[0-9\uE001]/.test(run)) pieces.push({ digits: run })
     else {
       const letters = looseKey(run)
       if (letters) pieces.push({ letters })

@@ -103,7 +103,8 @@ function speakOf(view: FileView, index: EvidenceIndex): Map<string, Spoken> {
   }
   add(strongest(view.levels, index.people.namedIn), 'folder')
   add(index.people.namedIn(view.base), 'name')
-  if (![...spoken.values()].some(({ strength }) => strength >= 1.4)) {
+  // a group named does not say which of its members is meant
+  if (![...spoken].some(([key, { strength }]) => key.startsWith('p:') && strength >= 1.4)) {
     add(strongest(view.levels, index.people.nearlyNamedIn), 'folder nearly')
     add(index.people.nearlyNamedIn(view.base), 'name nearly')
   }

@@ -10,6 +10,7 @@
 export function editDistance(a: string, b: string, limit = Infinity): number {
   if (Math.abs(a.length - b.length) > limit) return limit + 1
   let before: number[] = []
+  let leastBefore = 0
   let previous = Array.from({ length: b.length + 1 }, (_, j) => j)
   for (let i = 1; i <= a.length; i++) {
     const row = [i]
@@ -23,11 +24,13 @@ export function editDistance(a: string, b: string, limit = Infinity): number {
       row.push(cost)
       if (cost < least) least = cost
     }
-    if (least > limit) return limit + 1
+    // a swap reaches back over two rows, so both must be past the limit
+    if (least > limit && leastBefore > limit) return limit + 1
+    leastBefore = least
     before = previous
     previous = row
   }
-  return previous[b.length] ?? 0
+  return Math.min(previous[b.length] ?? 0, limit + 1)
 }
 
 /** Likeness from 0 to 1: 1 minus the distance over the longer length. */

@@ -1,12 +1,12 @@
 /** Letters that decomposition leaves whole, and what they are written as without marks. */
 const PLAIN: Record<string, string> = {
-  'ß': 'ss', 'ẞ': 'SS', 'æ': 'ae', 'Æ': 'AE', 'œ': 'oe', 'Œ': 'OE', 'ø': 'o', 'Ø': 'O', 'ł': 'l', 'Ł': 'L',
-  'đ': 'd', 'Đ': 'D', 'ð': 'd', 'Ð': 'D', 'þ': 'th', 'Þ': 'TH', 'ı': 'i',
+  ß: 'ss', ẞ: 'SS', æ: 'ae', Æ: 'AE', œ: 'oe', Œ: 'OE', ø: 'o', Ø: 'O', ł: 'l', Ł: 'L',
+  đ: 'd', Đ: 'D', ð: 'd', Ð: 'D', þ: 'th', Þ: 'TH', ı: 'i',
 }
 
 /** The usual transcriptions where a keyboard has no such letter. */
 const TRANSCRIBED: Record<string, string> = {
-  'ä': 'ae', 'ö': 'oe', 'ø': 'oe', 'ü': 'ue', 'å': 'aa', 'Ä': 'Ae', 'Ö': 'Oe', 'Ø': 'Oe', 'Ü': 'Ue', 'Å': 'Aa',
+  ä: 'ae', ö: 'oe', ø: 'oe', ü: 'ue', å: 'aa', Ä: 'Ae', Ö: 'Oe', Ø: 'Oe', Ü: 'Ue', Å: 'Aa',
 }
 
 const MARKS = /[\u0300-\u036F]/g
@@ -38,10 +38,19 @@ export function transcribe(text: string): string {
 }
 
 function replaceLetters(text: string, table: Record<string, string>): string {
-  let out = ''
-  for (const char of text) out += table[char] ?? char
-  return out
+  const chars = [...text]
+  return chars.map((char, at) => {
+    const plain = table[char] ?? char
+    if (plain.length < 2 || char === char.toLowerCase()) return plain
+    // a capital becomes two capitals only among capitals: ÆRØ is AERO, Ærø is Aero
+    const beside = chars[at + 1] ?? chars[at - 1] ?? ''
+    const among = isCapital(beside) || (!isSmall(beside) && isCapital(chars[at - 1] ?? ''))
+    return among ? plain.toUpperCase() : `${plain[0]?.toUpperCase() ?? ''}${plain.slice(1).toLowerCase()}`
+  }).join('')
 }
+
+const isCapital = (char: string): boolean => char !== char.toLowerCase()
+const isSmall = (char: string): boolean => char !== char.toUpperCase()
 
 /** All ways a value may be written where accents are ignored, without repeats, as written first. */
 export function accentForms(text: string): string[] {

@@ -76,9 +76,21 @@ export async function slipOf(account: Account, checkId: string, holder: string, 
 type FileQuery = Knex.QueryBuilder
 
 interface FileRow {
-  position: number, role: ReportFile['role'], requirement: string | null, holder: string, n: number | null
+  position: number
+  role: ReportFile['role']
+  requirement: string | null
+  holder: string
+  n: number | null
   file: { confidence: number | null, evidence: string[], candidates: ReportFile['candidates'], correctedPath: string | null, formatId: string }
-  id: string, path: string, size: string, sha256: string, modified_at: Date | null, verified: boolean, root: string, stated_at: Date | null, reading: Reading | null
+  id: string
+  path: string
+  size: string
+  sha256: string
+  modified_at: Date | null
+  verified: boolean
+  root: string
+  stated_at: Date | null
+  reading: Reading | null
 }
 
 /** Files of a check that a condition picks, with readings and findings. */

@@ -92,13 +92,40 @@ async function readFlac(file: FileBytes): Promise<Reading> {
     if (u8(block, 0) & 0x80) break
   }
   if (at >= size && samples > 0) return damaged('flac', 'it holds no sound', { props })
-  const smallest = u32be(head, 11) >>> 8
-  const largestBlock = u16be(head, 10)
-  // the least frame size times the least number of frames is a length no whole file can be below
-  if (smallest > 0 && largestBlock > 0 && at + smallest * (Math.floor(samples / largestBlock) - 1) > size) {
-    return damaged('flac', 'it is shorter than the sound its header states', { props })
+  const last = lastFlacFrame(await file.tail())
+  const blockSize = u16be(head, 8)
+  if (last && samples > 0 && blockSize > 0) {
+    // frames of fixed length are numbered, others state their first sample
+    const begins = last.fixed ? last.number * blockSize : last.number
+    if (begins + Math.max(blockSize, u16be(head, 10)) < samples) return damaged('flac', `it ends after ${Math.floor(100 * begins / samples)} % of the sound its header states`, { props })
   }
   return reading('flac', { verified: 'structure', props })
+}
+
+/** The last frame header in a file's end (§9.1): sync code, coded number, and an 8-bit check that tells it from chance. */
+function lastFlacFrame(tail: Uint8Array): { fixed: boolean, number: number } | null {
+  for (let at = tail.length - 6; at >= 0; at--) {
+    if (tail[at] !== 0xFF || (u8(tail, at + 1) & 0xFE) !== 0xF8) continue
+    const lead = u8(tail, at + 4)
+    const more = lead < 0x80 ? 0 : Math.clz32(~lead << 24) - 1
+    let number = lead < 0x80 ? lead : lead & (0x3F >> more)
+    for (let i = 1; i <= more; i++) number = number * 64 + (u8(tail, at + 4 + i) & 0x3F)
+    const size = u8(tail, at + 2) >> 4
+    const rate = u8(tail, at + 2) & 15
+    const end = at + 5 + more + (size === 6 ? 1 : size === 7 ? 2 : 0) + (rate === 12 ? 1 : rate === 13 || rate === 14 ? 2 : 0)
+    if (end < tail.length && crc8(tail.subarray(at, end)) === tail[end]) return { fixed: (u8(tail, at + 1) & 1) === 0, number }
+  }
+  return null
+}
+
+/** CRC-8 with polynomial x^8 + x^2 + x + 1 (RFC 9639 §9.1.8). */
+function crc8(bytes: Uint8Array): number {
+  let value = 0
+  for (const byte of bytes) {
+    value ^= byte
+    for (let bit = 0; bit < 8; bit++) value = (value & 0x80 ? (value << 1) ^ 0x07 : value << 1) & 0xFF
+  }
+  return value
 }
 
 /** Ogg (RFC 3533 §6): whole pages to the end; the first packet names the codec. */

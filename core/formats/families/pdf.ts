@@ -29,9 +29,10 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
 
   const text = latin1(await file.whole(COUNTED))
   const props: Record<string, PropertyValue> = {}
-  const pages = countPages(text)
+  const parts = [text, ...unpackObjects(text)]
+  const pages = countPages(parts)
   if (pages !== null) props.pages = pages
-  const box = /\/MediaBox\s*\[\s*([-\d.]+)\s+([-\d.]+)\s+([-\d.]+)\s+([-\d.]+)\s*\]/.exec(text)
+  const box = parts.map(part => BOX.exec(part)).find(found => found !== null)
   if (box) {
     // user space units of 1/72 inch (§8.3.2.3), in mm to a tenth
     const [left = 0, bottom = 0, right = 0, top = 0] = box.slice(1).map(Number)
@@ -47,32 +48,38 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
   })
 }
 
-/** Pages from the page tree's root (§7.7.3): the largest `/Count` of a `/Pages` node, also inside object streams (§7.5.7). */
-function countPages(text: string): number | null {
+const BOX = /\/MediaBox\s*\[\s*([-\d.]+)\s+([-\d.]+)\s+([-\d.]+)\s+([-\d.]+)\s*\]/
+
+/** Pages from the page tree's root (§7.7.3): the largest `/Count` of a `/Pages` node. */
+function countPages(parts: readonly string[]): number | null {
   let most = -1
-  const look = (part: string) => {
+  for (const part of parts) {
     for (const found of part.matchAll(/\/Type\s*\/Pages\b/g)) {
-      const open = part.lastIndexOf('<<', found.index)
-      const near = part.slice(Math.max(0, open), found.index + 4096)
-      const end = near.indexOf('>>', found.index - Math.max(0, open))
+      const open = Math.max(0, part.lastIndexOf('<<', found.index))
+      const near = part.slice(open, found.index + 4096)
+      const end = near.indexOf('>>', found.index - open)
       const count = /\/Count\s+(\d+)/.exec(end > 0 ? near.slice(0, end) : near)
       if (count) most = Math.max(most, Number(count[1]))
     }
   }
-  look(text)
-  let budget = 64
+  return most >= 0 ? most : null
+}
+
+/** Object streams (§7.5.7), where newer writers keep the page tree: a bounded number of bounded ones. */
+function unpackObjects(text: string): string[] {
+  const parts: string[] = []
   for (const found of text.matchAll(/\/Type\s*\/ObjStm[\s\S]{0,300}?stream\r?\n/g)) {
-    if (budget-- === 0) break
+    if (parts.length === 64) break
     const start = found.index + found[0].length
     const end = text.indexOf('endstream', start)
     if (end < 0 || end - start > UNPACKED) continue
     try {
       const packed = Uint8Array.from(text.slice(start, end), char => char.charCodeAt(0))
-      look(latin1(unzlibSync(packed, { out: new Uint8Array(UNPACKED) })))
+      parts.push(latin1(unzlibSync(packed, { out: new Uint8Array(UNPACKED) })))
     }
     catch {
       // a stream that cannot be unpacked only hides a page count
     }
   }
-  return most >= 0 ? most : null
+  return parts
 }

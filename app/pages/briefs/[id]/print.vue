@@ -47,9 +47,7 @@ const print = () => window.print()
         </el-button>
       </div>
       <p>
-        Checked {{ sayTime(check.head.checkedAt, check.head.zone) }}<template v-if="check.head.due">
-          , due {{ sayTime(check.head.due, check.head.zone) }}
-        </template>. {{ check.head.summary.holdersComplete }} of {{ check.head.summary.holders }} holders are complete.
+        Checked {{ sayTime(check.head.checkedAt, check.head.zone) }}{{ check.head.due ? `, due ${sayTime(check.head.due, check.head.zone)}` : '' }}. {{ check.head.summary.holdersComplete }} of {{ check.head.summary.holders }} holders are complete.
       </p>
       <section
         v-for="{ holder, slip } in open"

@@ -1,0 +1,219 @@
+import { createHash } from 'node:crypto'
+import { describe, expect, test } from 'vitest'
+import { makeDocx, makeGif, makePdf, makePhoto, textBytes, withComment } from '../../demo/make-files'
+import { chanceOf } from '../../demo/random'
+import { sourceFromBytes } from '../bytes/source'
+import type { BriefDocument, RequirementDocument } from '../brief/document'
+import { readBrief } from '../brief/read'
+import { readBytes } from '../formats/identify'
+import { readRoster, readTable } from '../roster/read'
+import { check } from './check'
+import type { ReceivedFile, Ruling } from './input'
+import type { Report, ReportFile } from '../reporting/report'
+
+const ROSTER = 'id,given,family,group\ns1,Ana,Marsh,Reef\ns2,Bo,Lindqvast,Reef\ns3,Zoë,d\'Arquelle,Dune\ns4,Cy,Tamworthy,Dune\n'
+const DUE = '2026-10-16T15:30:00+02:00'
+const BEFORE = Date.parse(DUE) - 3_600_000
+const PHOTO = makePhoto(chanceOf(1), 32, 24)
+const picture = (name: string) => withComment(PHOTO, name)
+const sha = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+
+interface Sent { path: string, bytes?: Uint8Array, at?: number, root?: string }
+
+async function receive(files: (Sent | string)[]): Promise<ReceivedFile[]> {
+  return Promise.all(files.map(async (one): Promise<ReceivedFile> => {
+    const { path, bytes = picture(path), at = BEFORE, root = 'in' } = typeof one === 'string' ? { path: one } : one
+    return { root, path, size: bytes.length, sha256: sha(bytes), receivedAt: at, receivedAtFrom: 'modified', reading: await readBytes(sourceFromBytes(bytes)) }
+  }))
+}
+
+async function run(requirement: Partial<RequirementDocument>, files: (Sent | string)[], more: { brief?: Partial<BriefDocument>, rulings?: Ruling[], previous?: Report } = {}): Promise<Report> {
+  const brief = await readBrief({
+    usitorBrief: 1, title: 'Test', due: DUE, requirements: [{ id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], ...requirement }], ...more.brief,
+  })
+  const { roster } = readRoster(readTable(new TextEncoder().encode(ROSTER)))
+  return check({ brief, roster, received: await receive(files), checkedAt: BEFORE, rulings: more.rulings, previous: more.previous })
+}
+
+const fileAt = (report: Report, path: string): ReportFile => {
+  const found = report.files.find(file => file.path === path)
+  if (!found) throw new Error(`no file ${path}`)
+  return found
+}
+const codes = (report: Report, path: string) => fileAt(report, path).findings.map(finding => finding.code)
+const status = (report: Report, holder: string, n?: number) => report.slots.find(slot => slot.holder === holder && slot.n === n)?.status
+
+describe('a placed file', () => {
+  // common practice, no source: what arrives instead of what was asked, one mistake each
+  test.each<[string, Partial<RequirementDocument>, Sent | string, string[], string | null]>([
+    ['right', {}, 'Reef_Marsh_photo.jpg', [], null],
+    ['right with another extension of the format', {}, 'Reef_Marsh_photo.JPEG', [], null],
+    ['a copy mark', {}, 'Reef_Marsh_photo (1).jpg', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
+    ['a copy mark behind the extension', {}, 'Reef_Marsh_photo.jpg.1', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
+    ['a misspelt family name', {}, 'Reef_Mrash_photo.jpg', ['name.differs'], 'Reef_Marsh_photo.jpg'],
+    ['other separators', {}, 'Reef-Marsh-photo.jpg', ['name.differs'], 'Reef_Marsh_photo.jpg'],
+    ['the extension twice', {}, 'Reef_Marsh_photo.jpg.txt', ['name.extension-doubled'], 'Reef_Marsh_photo.jpg'],
+    ['no extension', {}, 'Reef_Marsh_photo', ['name.extension-missing'], 'Reef_Marsh_photo.jpg'],
+    ['capitals where small letters are asked', { extensionCase: 'lower' }, 'Reef_Marsh_photo.JPG', ['name.extension-case'], 'Reef_Marsh_photo.jpg'],
+    ['a forbidden character', {}, 'Reef_Marsh?_photo.jpg', ['name.forbidden-character'], 'Reef_Marsh_photo.jpg'],
+    ['decomposed letters', {}, { path: 'Dune_d\'Arquelle_photo.jpg'.replace('Arq', 'A\u0301rq').normalize('NFD') }, ['name.unicode-form'], null],
+    ['a genuine file of another format', {}, { path: 'Reef_Marsh_photo.gif', bytes: makeGif() }, ['format.not-accepted'], 'Reef_Marsh_photo.jpg'],
+    ['renamed, not exported', {}, { path: 'Reef_Marsh_photo.jpg', bytes: makeDocx(['x']) }, ['format.disguised'], null],
+    ['an asked format under another extension', { formats: [{ id: 'jpg' }, { id: 'gif' }] }, { path: 'Reef_Marsh_photo.jpg', bytes: makeGif() }, ['format.disguised'], 'Reef_Marsh_photo.gif'],
+    ['no bytes', {}, { path: 'Reef_Marsh_photo.jpg', bytes: new Uint8Array(0) }, ['content.empty'], null],
+    ['cut short', {}, { path: 'Reef_Marsh_photo.jpg', bytes: PHOTO.subarray(0, -9) }, ['content.damaged'], null],
+    ['too small', { formats: [{ id: 'jpg', measured: { width: { from: 1600 } } }] }, 'Reef_Marsh_photo.jpg', ['format.condition'], null],
+    ['too long', { size: { to: 100 } }, 'Reef_Marsh_photo.jpg', ['size.out-of-range'], null],
+    ['late', {}, { path: 'Reef_Marsh_photo.jpg', at: Date.parse(DUE) + 1 }, ['time.late'], null],
+    ['in time within the grace', { grace: 'PT10M' }, { path: 'Reef_Marsh_photo.jpg', at: Date.parse(DUE) + 600_000 }, [], null],
+    ['a level missing', { folder: '{group}/{family}' }, 'Reef/Reef_Marsh_photo.jpg', ['folder.level-missing'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['a level too many', { folder: '{group}/{family}' }, 'Reef/new/Marsh/Reef_Marsh_photo.jpg', ['folder.too-deep'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['somebody else\'s folder', { folder: '{group}/{family}' }, 'Dune/Tamworthy/Reef_Marsh_photo.jpg', ['folder.other-holder'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['a misspelt level', { folder: '{group}/{family}' }, 'Reef/Mrash/Reef_Marsh_photo.jpg', ['folder.wrong'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['at the top where a folder is asked', { folder: '{group}/{family}' }, 'Reef_Marsh_photo.jpg', ['folder.wrong'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['in a folder where the top is asked', { folder: '' }, 'x/Reef_Marsh_photo.jpg', ['folder.too-deep'], 'Reef_Marsh_photo.jpg'],
+    ['a default name in a known folder', { folder: '{group}/{family}' }, 'Reef/Marsh/IMG_4711.jpg', ['name.default'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['name and folder wrong at once', { folder: '{group}/{family}' }, 'Reef/Reef_Marsh_photo (2).jpg', ['name.copy-mark', 'folder.level-missing'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+  ])('%s', async (_, requirement, sent, expected, corrected) => {
+    const path = typeof sent === 'string' ? sent : sent.path
+    const report = await run(requirement, [sent])
+    const file = fileAt(report, path)
+    expect({ role: file.role, codes: file.findings.map(one => one.code), corrected: file.correctedPath }).toEqual({ role: 'placed', codes: expected, corrected })
+  })
+
+  test('a name that fits exactly is right whatever it looks like', async () => {
+    const report = await run({ name: 'IMG_{n}', fields: { n: { type: 'number', digits: 4 } }, owedBy: { people: ['s1'] }, count: { from: 1, to: 1 } }, ['IMG_4711.jpg'])
+    expect(codes(report, 'IMG_4711.jpg')).toEqual([])
+  })
+
+  test('a file handed out, given back unchanged', async () => {
+    const report = await run({}, ['Reef_Marsh_photo.jpg'], { brief: { handouts: [sha(picture('Reef_Marsh_photo.jpg'))] } })
+    expect(codes(report, 'Reef_Marsh_photo.jpg')).toEqual(['content.handout'])
+  })
+})
+
+describe('roles', () => {
+  const numbered: Partial<RequirementDocument> = { name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 3, by: 'n' } }
+
+  test('owed numbers are slots; those beyond exist only when filled; past the most is surplus', async () => {
+    const report = await run(numbered, ['Marsh_01.jpg', 'Marsh_03.jpg', 'Marsh_04.jpg'])
+    expect([status(report, 's1', 1), status(report, 's1', 2), status(report, 's1', 3), status(report, 's1', 4)]).toEqual(['right', 'missing', 'right', undefined])
+    expect(fileAt(report, 'Marsh_04.jpg')).toMatchObject({ role: 'surplus', findings: [{ code: 'count.too-many' }] })
+  })
+
+  test('the later of two counts; the same bytes twice are a duplicate, and the better name is kept', async () => {
+    const report = await run({}, [{ path: 'Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'Reef_Marsh_photo (1).jpg' }, { path: 'Reef_Lindqvast_photo.jpg', bytes: PHOTO }, { path: 'Reef_Lindqvast_photo (1).jpg', bytes: PHOTO, at: BEFORE + 9 }])
+    expect(fileAt(report, 'Reef_Marsh_photo.jpg')).toMatchObject({ role: 'superseded', findings: [{ code: 'version.superseded', severity: 'notice' }] })
+    expect(fileAt(report, 'Reef_Lindqvast_photo (1).jpg')).toMatchObject({ role: 'duplicate', findings: [] })
+    expect(status(report, 's2')).toBe('right')
+  })
+
+  test('a late file does not displace one in time that is right', async () => {
+    const report = await run({}, ['Reef_Marsh_photo.jpg', { path: 'a/Reef_Marsh_photo.jpg', at: Date.parse(DUE) + 9 }])
+    expect(fileAt(report, 'Reef_Marsh_photo.jpg').role).toBe('placed')
+    expect(fileAt(report, 'a/Reef_Marsh_photo.jpg').role).toBe('superseded')
+  })
+
+  test('the highest version counts; a milestone stands beside it and does not fill the slot alone', async () => {
+    const rule: Partial<RequirementDocument> = { name: ['{family}_v{v}', '{family}_M{m}'], fields: { v: { type: 'version', digits: 3 }, m: { type: 'version', digits: 1, milestone: true } } }
+    const report = await run(rule, [{ path: 'Marsh_v002.jpg', at: BEFORE - 5 }, 'Marsh_v001.jpg', 'Marsh_M1.jpg', 'Lindqvast_M1.jpg'])
+    expect(['Marsh_v002.jpg', 'Marsh_v001.jpg', 'Marsh_M1.jpg'].map(path => fileAt(report, path).role)).toEqual(['placed', 'superseded', 'placed'])
+    expect([status(report, 's1'), status(report, 's2')]).toEqual(['right', 'missing'])
+  })
+
+  test('clutter, backups beside their file and what the brief ignores are set aside without a finding; a lone backup is not', async () => {
+    const report = await run({}, ['Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.jpg.bak' }, { path: 'Thumbs.db' }, { path: '__MACOSX/._Reef_Marsh_photo.jpg' }, { path: '~$notes.docx' }, { path: 'x.raw.xmp' }, { path: 'Reef_Lindqvast_photo.jpg.bak' }], { brief: { ignore: ['*.xmp'] } })
+    expect(report.files.map(({ path, role }) => [path, role])).toEqual([
+      ['Reef_Lindqvast_photo.jpg.bak', 'placed'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'], ['Thumbs.db', 'clutter'],
+      ['__MACOSX/._Reef_Marsh_photo.jpg', 'clutter'], ['x.raw.xmp', 'ignored'], ['~$notes.docx', 'backup'],
+    ])
+    expect(report.summary.setAside).toBe(5)
+  })
+
+  test('a companion travels with its file; a required one that is absent is said on the main file', async () => {
+    const rule: Partial<RequirementDocument> = { companions: [{ extension: 'xmp', required: true }] }
+    const report = await run(rule, ['Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.xmp', bytes: textBytes('x') }, 'Reef_Lindqvast_photo.jpg', { path: 'stray.xmp', bytes: textBytes('y') }])
+    expect([fileAt(report, 'Reef_Marsh_photo.xmp').role, codes(report, 'Reef_Lindqvast_photo.jpg'), fileAt(report, 'stray.xmp').role]).toEqual(['companion', ['companion.missing'], 'unplaced'])
+  })
+
+  test('a second copy in another root: there, absent, or not the same', async () => {
+    const copy = (path: string, bytes: Uint8Array) => ({ path, bytes, root: 'archive' })
+    const report = await run({ copies: ['archive'] }, ['Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg', 'Dune_Tamworthy_photo.jpg', copy('Reef_Marsh_photo.jpg', picture('Reef_Marsh_photo.jpg')), copy('Reef_Lindqvast_photo.jpg', PHOTO)])
+    expect(['Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg', 'Dune_Tamworthy_photo.jpg'].map(path => report.files.find(file => file.path === path && file.root === 'in')?.findings.map(one => one.code))).toEqual([[], ['copy.differs'], ['copy.missing']])
+    expect(report.files.filter(file => file.role === 'copy')).toHaveLength(2)
+  })
+
+  test('one holder\'s bytes in two slots, and one file of two holders', async () => {
+    const report = await run(numbered, [{ path: 'Marsh_01.jpg', bytes: PHOTO }, { path: 'Marsh_02.jpg', bytes: PHOTO, at: BEFORE + 5 }, { path: 'Lindqvast_01.jpg', bytes: makeGif() }, { path: 'Tamworthy_01.jpg', bytes: makeGif() }])
+    expect([codes(report, 'Marsh_01.jpg'), codes(report, 'Marsh_02.jpg')]).toEqual([[], ['content.duplicate']])
+    expect(codes(report, 'Lindqvast_01.jpg')).toContain('content.shared')
+  })
+})
+
+describe('whose file it is', () => {
+  test('elimination takes the only open slot, and none where two files want it or the format is another', async () => {
+    const rule: Partial<RequirementDocument> = { folder: '{group}/{family}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 2, by: 'n' } }
+    const one = await run(rule, ['Reef/Marsh/Marsh_01.jpg', 'Reef/Marsh/IMG_0031.jpg'])
+    expect(fileAt(one, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({ role: 'placed', slot: { holder: 's1', n: 2 } })
+    const two = await run(rule, ['Reef/Marsh/IMG_0031.jpg', 'Reef/Marsh/IMG_0032.jpg', { path: 'Reef/Lindqvast/notes.txt', bytes: textBytes('rope\n') }])
+    expect(fileAt(two, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({ role: 'unplaced', candidates: [{ n: 1 }, { n: 2 }], findings: [{ code: 'name.default' }] })
+    expect(fileAt(two, 'Reef/Lindqvast/notes.txt')).toMatchObject({ role: 'unplaced', candidates: [], findings: [{ code: 'unexpected' }] })
+    expect(two.slots.find(slot => slot.holder === 's1')?.candidates).toHaveLength(2)
+  })
+
+  test('two people of one name stay in the tray; the group tells them apart', async () => {
+    const twins = await readBrief({ usitorBrief: 1, title: 't', requirements: [{ id: 'photo', name: '{family}_photo', folder: '{group}' }] })
+    const { roster } = readRoster(readTable(new TextEncoder().encode('id,given,family,group\na,Ana,Marsh,Reef\nb,Bo,Marsh,Dune\n')))
+    const report = check({ brief: twins, roster, received: await receive(['Marsh_photo.jpg', 'Dune/Marsh_photo.jpg']), checkedAt: 0 })
+    expect(fileAt(report, 'Marsh_photo.jpg')).toMatchObject({ role: 'unplaced', candidates: [{ holder: 'a' }, { holder: 'b' }] })
+    expect(fileAt(report, 'Dune/Marsh_photo.jpg')).toMatchObject({ role: 'placed', slot: { holder: 'b' } })
+  })
+
+  test('what fits only something not owed is unexpected and goes nowhere else', async () => {
+    const report = await run({}, ['Reef_Marsh_photo.jpg'], { brief: { exceptions: [{ for: { person: 's1' }, owed: false }] } })
+    expect(fileAt(report, 'Reef_Marsh_photo.jpg')).toMatchObject({ role: 'unplaced', findings: [{ code: 'unexpected' }] })
+  })
+
+  test('a group\'s file may bear any one member\'s name, in the name and folder alike', async () => {
+    const rule: Partial<RequirementDocument> = { holder: 'group', name: '{group}_{family}_photo', folder: '{family}' }
+    const report = await run(rule, ['Lindqvast/Reef_Lindqvast_photo.jpg', 'Tamworthy/Dune_d\'Arquelle_photo.jpg'])
+    expect(status(report, 'Reef')).toBe('right')
+    expect(status(report, 'Dune')).toBe('to-fix')
+  })
+
+  test('a folder around everything is nobody\'s fault, one that the brief asks for is no wrapper', async () => {
+    const files = ['Reef/Marsh/Reef_Marsh_photo.jpg', 'Dune/Tamworthy/Dune_Tamworthy_photo.jpg']
+    const wrapped = await run({ folder: '{group}/{family}' }, files.map(path => `export/week 2/${path}`))
+    expect(wrapped.roots).toEqual([{ name: 'in', wrapper: 'export/week 2', prefix: null }])
+    expect(wrapped.summary.right).toBe(2)
+    expect((await run({ folder: '{group}/{family}' }, ['Reef/Marsh/Reef_Marsh_photo.jpg', 'Reef/Lindqvast/Reef_Lindqvast_photo.jpg'])).roots[0]?.wrapper).toBeNull()
+  })
+
+  test('rulings: placed by hand, set aside, accepted until the bytes change, waived', async () => {
+    const stray = { path: 'thing.jpg', bytes: picture('thing') }
+    const file = { sha256: sha(stray.bytes), root: 'in', path: 'thing.jpg' }
+    const slot = { requirement: 'photo', holder: 's1' }
+    const placed = await run({}, [stray], { rulings: [{ kind: 'place', file, slot }, { kind: 'waive', slot: { requirement: 'photo', holder: 's2' } }] })
+    expect([status(placed, 's1'), status(placed, 's2')]).toEqual(['to-fix', 'waived'])
+    const accepted = await run({}, [{ ...stray, path: 'moved.jpg' }], { rulings: [{ kind: 'place', file, slot }, { kind: 'accept', file }] })
+    expect(status(accepted, 's1')).toBe('right')
+    const changed = await run({}, [{ path: 'thing.jpg' }], { rulings: [{ kind: 'place', file, slot }, { kind: 'set-aside', file }] })
+    expect(fileAt(changed, 'thing.jpg').role).toBe('unplaced')
+    expect(fileAt(await run({}, [stray], { rulings: [{ kind: 'set-aside', file }] }), 'thing.jpg').role).toBe('set-aside')
+  })
+
+  test('the check before: the same bytes elsewhere are known again; a fault that came back unchanged is said', async () => {
+    const bytes = makePdf('x', [])
+    const faulty = { path: 'Reef_Marsh_photo.pdf', bytes: await bytes }
+    const previous = await run({}, [faulty, 'Reef_Lindqvast_photo.jpg'])
+    const moved = await run({}, [{ ...faulty, at: BEFORE + 60_000 }, { path: 'scan0001.jpg', bytes: picture('Reef_Lindqvast_photo.jpg') }], { previous })
+    expect(codes(moved, 'Reef_Marsh_photo.pdf')).toEqual(['format.not-accepted', 'content.unchanged'])
+    expect(fileAt(moved, 'scan0001.jpg')).toMatchObject({ role: 'placed', slot: { holder: 's2' } })
+    expect(codes(await run({}, [faulty], { previous }), 'Reef_Marsh_photo.pdf')).toEqual(['format.not-accepted'])
+  })
+})
+
+test('the same input gives an equal report, in any order of files', async () => {
+  const files = ['Reef_Marsh_photo.jpg', 'Reef_Mrash_photo (1).jpg', 'IMG_1.jpg', 'x/y/Dune_Tamworthy_photo.png']
+  expect(await run({}, files)).toEqual(await run({}, [...files].reverse()))
+})
