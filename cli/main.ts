@@ -45,8 +45,9 @@ async function runCheck(args: string[]): Promise<number> {
   const output = chooseOutput(values.output, ['text', 'json', 'csv', 'junit'])
   const roots = rootsOf(values.root, positionals)
   const stated = values['received-at'] === undefined ? null : readTime(String(values['received-at']))
-  const roster = await loadRoster(needed(values.roster, '--roster'))
-  const brief = await readBrief(await readJson(needed(values.brief, '--brief')), roster.columns)
+  const [briefPath, rosterPath] = [needed(values.brief, '--brief'), needed(values.roster, '--roster')]
+  const roster = await loadRoster(rosterPath)
+  const brief = await readBrief(await readJson(briefPath), roster.columns)
   const rulings = values.rulings === undefined ? [] : await readRulings(await readJson(String(values.rulings)))
   const previous = values.previous === undefined ? null : await readReport(await readJson(String(values.previous)))
   const received: ReceivedFile[] = []

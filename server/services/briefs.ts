@@ -118,5 +118,9 @@ export async function keepAtHand(account: Account, briefId: string, atHand: bool
 /** Deletes a brief with everything received for it. Only its owner can; the sweeper frees the contents. */
 export async function deleteBrief(account: Account, briefId: string): Promise<void> {
   await requireRole(account, briefId, 'owner')
-  await db()('brief').where('id', briefId).delete()
+  await db().transaction(async (trx) => {
+    // checks hold on to the versions and intakes they were made from: they go first
+    await trx('check_run').where('brief_id', briefId).delete()
+    await trx('brief').where('id', briefId).delete()
+  })
 }

@@ -1,0 +1,112 @@
+import { execFileSync, spawnSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import Papa from 'papaparse'
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { rosterCsv } from '../demo/people'
+import { buildShoreSurvey } from '../demo/shore-survey'
+import type { DemoWorld } from '../demo/world'
+import type { Report } from '../core/reporting/report'
+
+const folder = mkdtempSync(join(tmpdir(), 'usitor-cli-'))
+const at = (name: string) => join(folder, name)
+let world: DemoWorld
+
+function usitor(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync('node', ['cli/usitor.mjs', ...args], { encoding: 'utf8', maxBuffer: 1e8 })
+  return { status, stdout, stderr }
+}
+const check = (...args: string[]) => usitor('check', '--brief', at('brief.json'), '--roster', at('roster.csv'), '--root', `received=${at('in')}`, ...args)
+
+beforeAll(async () => {
+  world = await buildShoreSurvey(3)
+  writeFileSync(at('brief.json'), JSON.stringify(world.document))
+  writeFileSync(at('roster.csv'), rosterCsv(world.people))
+  for (const { path, bytes, modified } of world.files) {
+    mkdirSync(dirname(at(`in/${path}`)), { recursive: true })
+    writeFileSync(at(`in/${path}`), bytes)
+    utimesSync(at(`in/${path}`), modified / 1000, modified / 1000)
+  }
+})
+afterAll(() => rmSync(folder, { recursive: true }))
+
+describe('usitor check', () => {
+  test('the report says what was planted, and builds on itself as previous report', () => {
+    const { status, stdout } = check('--output', 'json')
+    expect(status).toBe(1)
+    const report = JSON.parse(stdout) as Report
+    const missing = world.planted.filter(one => one.codes.includes('missing')).length
+    expect([report.usitorReport, report.summary.missing, report.roots[0]?.wrapper]).toEqual([1, missing, 'week-2-export'])
+    // sha256sum as the independent witness of what was hashed
+    const [file] = report.files
+    expect(execFileSync('sha256sum', [at(`in/${file?.path}`)], { encoding: 'utf8' }).slice(0, 64)).toBe(file?.sha256)
+    writeFileSync(at('before.json'), stdout)
+    const again = JSON.parse(check('--output', 'json', '--previous', at('before.json')).stdout) as Report
+    expect(again.slots).toEqual(report.slots)
+  })
+
+  test('CSV: one row a slot and a file without slot, as RFC 4180 has it', () => {
+    const { data } = Papa.parse<Record<string, string>>(check('--output', 'csv').stdout, { header: true, skipEmptyLines: true })
+    const report = JSON.parse(check('--output', 'json').stdout) as Report
+    expect(data).toHaveLength(report.slots.length + report.files.filter(file => file.role === 'unplaced').length)
+    expect(Object.keys(data[0] ?? {})).toEqual(['requirement', 'holder', 'given', 'family', 'group', 'n', 'status', 'late', 'path', 'format', 'codes', 'correctedPath'])
+  })
+
+  test('JUnit: well-formed, counted alike by an independent parser', () => {
+    const { stdout } = check('--output', 'junit')
+    writeFileSync(at('junit.xml'), stdout)
+    const python = 'import sys,xml.etree.ElementTree as t; r=t.parse(sys.argv[1]).getroot(); print(len(r.findall(".//testcase")), len(r.findall(".//failure")))'
+    const report = JSON.parse(check('--output', 'json').stdout) as Report
+    expect(execFileSync('python3', ['-c', python, at('junit.xml')], { encoding: 'utf8' }).trim()).toBe(`${report.summary.slots} ${report.summary.toFix + report.summary.missing}`)
+  })
+
+  test('text names who still owes what', () => {
+    expect(check().stdout).toContain('Shore survey, week 2')
+  })
+
+  test('a stated time counts for every file', () => {
+    const report = JSON.parse(check('--output', 'json', '--received-at', '2026-11-01T00:00:00Z').stdout) as Report
+    expect(report.summary.late).toBe(report.slots.filter(slot => slot.files.length > 0).length)
+    expect(report.files[0]?.receivedAtFrom).toBe('stated')
+  })
+
+  test('status 0 where all is right', () => {
+    writeFileSync(at('one.json'), JSON.stringify({ usitorBrief: 1, title: 'one', requirements: [{ id: 'a', name: '{family}', owedBy: { people: ['s001'] } }] }))
+    mkdirSync(at('one'))
+    writeFileSync(at(`one/${world.people[0]?.family}.txt`), 'hello\n')
+    expect(usitor('check', '--brief', at('one.json'), '--roster', at('roster.csv'), at('one')).status).toBe(0)
+  })
+
+  test.each<[string, string[], string]>([
+    ['no brief', ['check', '--roster', 'x', '.'], '--brief is missing'],
+    ['an unknown option', ['check', '--colour'], '--colour'],
+    ['an unknown command', ['judge'], 'unknown command "judge"'],
+    ['an unknown output', ['check', '--brief', 'x', '--roster', 'x', '--output', 'pdf', '.'], '"pdf" is not one of'],
+    ['a time without zone', ['check', '--brief', 'x', '--roster', 'x', '--received-at', 'noon', '.'], '"noon" is not a time'],
+    ['a root without folder', ['check', '--brief', 'x', '--roster', 'x', '--root', 'x', '.'], '"x" is not NAME=FOLDER'],
+  ])('%s: status 2 and the reason', (_, args, said) => {
+    const { status, stderr } = usitor(...args)
+    expect([status, stderr]).toEqual([2, expect.stringContaining(said)])
+  })
+
+  test('a brief that is wrong: status 2, every problem with its place', () => {
+    writeFileSync(at('bad.json'), JSON.stringify({ usitorBrief: 1, title: 'x', requirements: [{ id: 'a', name: '{boat}', count: { from: -1 } }] }))
+    const { status, stderr } = usitor('check', '--brief', at('bad.json'), '--roster', at('roster.csv'), at('in'))
+    expect([status, stderr]).toEqual([2, expect.stringContaining('requirements[0].count.from: -1 is not a whole number')])
+  })
+})
+
+describe('usitor identify', () => {
+  test('one JSON object a line', () => {
+    writeFileSync(at('named.pdf'), readFileSync(at(`in/${world.files.find(file => file.path.endsWith('.csv'))?.path}`)))
+    const { status, stdout } = usitor('identify', at('named.pdf'), '--output', 'json')
+    expect(status).toBe(0)
+    expect(JSON.parse(stdout)).toMatchObject({ format: 'csv', mediaType: 'text/csv', extensionFits: false, state: 'ok', version: null })
+  })
+
+  test('what cannot be read: status 2, state unread', () => {
+    const { status, stdout } = usitor('identify', at('nothing.here'), '--output', 'json')
+    expect([status, JSON.parse(stdout).state]).toEqual([2, 'unread'])
+  })
+})

@@ -1,0 +1,53 @@
+#!/usr/bin/env bash
+# Everything that must hold: packages, lint, types, unit, database and browser tests. Ends with one line of counts.
+. "$(dirname "$0")/prepare.sh"
+results=$PWD/.data/results
+rm -rf "$results"; mkdir -p "$results"
+failed=0
+
+missing=()
+command -v chromium >/dev/null || missing+=(chromium)
+command -v file >/dev/null || missing+=(file)
+command -v python3 >/dev/null || missing+=(python3)
+ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
+if [ ${#missing[@]} -gt 0 ]; then
+  if [ "$(id -u)" = 0 ]; then
+    echo "Installing ${missing[*]} from Debian's packages …"
+    apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "${missing[@]}" >/dev/null
+  else
+    echo "Missing: ${missing[*]}. Run: sudo apt-get install ${missing[*]}" >&2
+    exit 1
+  fi
+fi
+
+part() { # name, command …: a part that fails counts as one failure and the rest still runs
+  local name=$1; shift
+  echo; echo "== $name"
+  if ! "$@"; then failed=$((failed + 1)); echo "== $name failed"; fi
+}
+
+npx nuxt prepare >/dev/null
+part "lint" npx eslint .
+part "types" bash scripts/typecheck.sh
+# what fails in these two is counted test by test
+echo; echo "== unit and database tests"
+npx vitest run --reporter=default --reporter=json --outputFile.json="$results/vitest.json" --hideSkippedTests 2>&1 | grep -v '✓' || true
+part "build" npx nuxt build --logLevel silent
+echo; echo "== browser tests"
+USITOR_TEST_JSON=$results/playwright.json npx playwright test || true
+bash scripts/database.sh stop test
+
+node - "$results" "$failed" <<'NODE'
+const { readFileSync } = require('node:fs')
+const [folder, before] = process.argv.slice(2)
+const read = (name) => { try { return JSON.parse(readFileSync(`${folder}/${name}`, 'utf8')) } catch { return null } }
+const vitest = read('vitest.json')
+const browser = read('playwright.json')
+// a runner that wrote no result has failed as a whole
+let passed = 0
+let failed = Number(before) + (vitest ? 0 : 1) + (browser ? 0 : 1)
+if (vitest) { passed += vitest.numPassedTests; failed += vitest.numFailedTests + (vitest.success || vitest.numFailedTests > 0 ? 0 : 1) }
+if (browser) { passed += browser.stats.expected; failed += browser.stats.unexpected + browser.stats.flaky + browser.stats.skipped }
+console.log(`\n${passed} passed, ${failed} failed`)
+process.exit(failed === 0 && passed > 0 ? 0 : 1)
+NODE

@@ -1,0 +1,19 @@
+import { execFileSync } from 'node:child_process'
+import { mkdirSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { build } from 'esbuild'
+import { connect, migrate } from '../../server/database/connection'
+
+/** A real PostgreSQL of the tests' own, empty, and the check's worker bundled as the build does. */
+export default async function setup(): Promise<void> {
+  execFileSync('bash', ['scripts/database.sh', 'start', 'test'], { stdio: 'inherit' })
+  const url = execFileSync('bash', ['scripts/database.sh', 'url', 'test'], { encoding: 'utf8' }).trim()
+  process.env.DATABASE_URL = url
+  const db = connect(url)
+  await db.raw('drop schema public cascade; create schema public')
+  await migrate(db)
+  await db.destroy()
+  mkdirSync('.data/test-workers', { recursive: true })
+  await build({ entryPoints: ['server/workers/check.ts'], outfile: '.data/test-workers/check.mjs', bundle: true, platform: 'node', format: 'esm', target: 'node20', alias: { '#core': resolve('core') }, logLevel: 'error' })
+  process.env.USITOR_WORKERS = resolve('.data/test-workers')
+}
