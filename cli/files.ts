@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto'
+import { createHash, webcrypto } from 'node:crypto'
 import type { Dirent } from 'node:fs'
 import { open, readdir, stat } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { ByteSource } from '../core/bytes/source'
+import { sourceFromBytes } from '../core/bytes/source'
 import type { ReceivedFile } from '../core/checking/input'
 import { readBytes } from '../core/formats/identify'
 import type { Reading } from '../core/formats/reading'
@@ -11,6 +11,9 @@ import { byCodeUnit } from '../core/text/order'
 /** Files up to this size are read once, hashed and identified in memory. */
 const IN_MEMORY = 16 * 1024 * 1024
 const BLOCK = 1024 * 1024
+/** So many files are open at once. */
+const AT_ONCE = 8
+const { subtle } = webcrypto
 
 /**
  * Lists all files below a folder, in code-unit order, links not followed.
@@ -40,17 +43,18 @@ export async function readFileFacts(path: string): Promise<HashedReading> {
     const handle = await open(path, 'r')
     try {
       const { size, mtimeMs } = await handle.stat()
-      const hash = createHash('sha256')
       if (size <= IN_MEMORY) {
         const bytes = new Uint8Array(await handle.readFile())
-        const source: ByteSource = { size: bytes.length, read: (offset, length) => Promise.resolve(bytes.subarray(offset, offset + length)) }
-        return { size: bytes.length, modified: mtimeMs, sha256: hash.update(bytes).digest('hex'), reading: await readBytes(source) }
+        // digested on a thread of its own while this one looks at the bytes
+        const [digest, reading] = await Promise.all([subtle.digest('SHA-256', bytes), readBytes(sourceFromBytes(bytes))])
+        return { size: bytes.length, modified: mtimeMs, sha256: Buffer.from(digest).toString('hex'), reading }
       }
       const read = async (offset: number, length: number) => {
         const bytes = new Uint8Array(Math.min(length, size - offset))
         const { bytesRead } = await handle.read(bytes, 0, bytes.length, offset)
         return bytes.subarray(0, bytesRead)
       }
+      const hash = createHash('sha256')
       for (let at = 0; at < size; at += BLOCK) hash.update(await read(at, BLOCK))
       return { size, modified: mtimeMs, sha256: hash.digest('hex'), reading: await readBytes({ size, read }) }
     }
@@ -71,13 +75,17 @@ export async function readFileFacts(path: string): Promise<HashedReading> {
  * @param stated - UTC ms at which all was received, where the person says so; else each file's modification time counts
  */
 export async function receiveFolder(root: string, folder: string, stated: number | null): Promise<ReceivedFile[]> {
-  const received: ReceivedFile[] = []
-  for (const path of await listFiles(folder)) {
-    const { size, modified, sha256, reading } = await readFileFacts(join(folder, path))
-    received.push({
-      root, path, size, sha256, reading,
-      receivedAt: stated ?? Math.floor(modified), receivedAtFrom: stated === null ? 'modified' : 'stated',
-    })
+  const paths = await listFiles(folder)
+  const facts: HashedReading[] = []
+  let next = 0
+  const work = async () => {
+    for (let at = next++; at < paths.length; at = next++) facts[at] = await readFileFacts(join(folder, paths[at] ?? ''))
   }
-  return received
+  await Promise.all(Array.from({ length: AT_ONCE }, work))
+  return paths.flatMap((path, at): ReceivedFile[] => {
+    const one = facts[at]
+    if (!one) return []
+    const { size, modified, sha256, reading } = one
+    return [{ root, path, size, sha256, reading, receivedAt: stated ?? Math.floor(modified), receivedAtFrom: stated === null ? 'modified' : 'stated' }]
+  })
 }

@@ -85,7 +85,11 @@ export function check(input: CheckInput): Report {
 function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
   const aside = new Map<number, AsideRole>()
   const byRoot = new Map<string, number[]>()
-  received.forEach(({ root }, at) => byRoot.set(root, [...byRoot.get(root) ?? [], at]))
+  received.forEach(({ root }, at) => {
+    const members = byRoot.get(root)
+    if (members) members.push(at)
+    else byRoot.set(root, [at])
+  })
   for (const members of byRoot.values()) {
     const paths = members.map(at => received[at]?.path.normalize('NFC') ?? '')
     const tell = prepareSetAside(paths, brief.ignore)

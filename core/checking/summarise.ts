@@ -14,7 +14,8 @@ export function summarise(state: CheckState): Report {
   const candidates = candidatePaths(byIndex)
   const slots = list.units.flatMap(unit => (unit.owed ? slotsOf(state, unit, placements.filled.get(unit.index) ?? [], byIndex, candidates) : []))
   const order = new Map(state.roots.map((root, at) => [root.name, at]))
-  const files = [...byIndex].sort((a, b) => (order.get(a.root) ?? 0) - (order.get(b.root) ?? 0) || byCodeUnit(a.path.normalize('NFC'), b.path.normalize('NFC')))
+  const files = byIndex.map(file => ({ file, root: order.get(file.root) ?? 0, path: file.path.normalize('NFC') }))
+    .sort((a, b) => a.root - b.root || byCodeUnit(a.path, b.path)).map(({ file }) => file)
   return {
     usitorReport: 1,
     brief: input.brief.title,

@@ -33,8 +33,15 @@ export function acceptFormat(found: Reading, extension: string, formats: readonl
 
 /** All extensions that are right for the accepted formats, in the brief's order. */
 export function acceptedExtensions(formats: readonly AcceptedFormat[]): string[] {
-  return [...new Set(formats.flatMap(({ id }) => formatById(id)?.extensions ?? [id]))]
+  const kept = EXTENSIONS.get(formats)
+  if (kept) return kept
+  const extensions = [...new Set(formats.flatMap(({ id }) => formatById(id)?.extensions ?? [id]))]
+  EXTENSIONS.set(formats, extensions)
+  return extensions
 }
+
+/** Asked for at every file; goes with its requirement. */
+const EXTENSIONS = new WeakMap<readonly AcceptedFormat[], string[]>()
 
 /** Whether two formats are of one family, such as two raster images. */
 export function sameFamily(a: string, b: string): boolean {

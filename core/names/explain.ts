@@ -52,12 +52,14 @@ export function explainParts(parts: readonly NamePart[], received: string, known
   const width = text.length + 1
   const chars = foldedChars(plain)
   // step[i][j]: how cell (i, j) was best reached: 0 skip received, 1 row absent, ≥ 2 row took that many received characters minus 1
+  const flat = new Uint16Array(rows.length * width)
   const steps: Uint16Array[] = []
   let costs = new Float64Array(width)
+  let next = new Float64Array(width)
   for (let j = 1; j < width; j++) costs[j] = j * EXTRA
-  for (const row of rows) {
-    const next = new Float64Array(width).fill(Infinity)
-    const step = new Uint16Array(width)
+  for (const [i, row] of rows.entries()) {
+    next.fill(Infinity)
+    const step = flat.subarray(i * width, (i + 1) * width)
     if ('char' in row) alignChar(row.char, chars, costs, next, step)
     else alignFree(parts[row.part], plain, costs, next, step, known)
     for (let j = 1; j < width; j++) {
@@ -67,7 +69,9 @@ export function explainParts(parts: readonly NamePart[], received: string, known
       }
     }
     steps.push(step)
+    const spare = costs
     costs = next
+    next = spare
   }
   const spans = trace(rows, steps, text.length, parts.length)
   const captures = readCaptures(parts, spans, text, known)

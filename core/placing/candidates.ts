@@ -11,6 +11,8 @@ import type { FileView } from './view'
 const MOST_UNITS = 64
 /** So many candidates are weighed and named for one file. */
 export const MOST_CANDIDATES = 16
+const MOST_HOLDERS = 12
+const FAR_BEHIND = 2.5
 
 /** Everything that speaks for one file, the likeliest unit first. */
 export interface Candidates {
@@ -30,21 +32,26 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   if (clear) return { list: [clear], unweighed: [] }
   const spoken = speakOf(view, index)
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
-  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= 1).sort((a, b) => b[1].strength - a[1].strength)
-    .slice(0, MOST_CANDIDATES).flatMap(([key]) => index.ofHolder(key))
+  const strongest = Math.max(0, ...[...spoken.values()].map(({ strength }) => strength))
+  // who is spoken of much less than another cannot come before them: what else speaks for both is the same
+  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= 1 && strength >= strongest - FAR_BEHIND).sort((a, b) => b[1].strength - a[1].strength)
+    .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders])
-  const list = [...chosen].flatMap((at) => {
+  const weighed = [...chosen].flatMap((at) => {
     const unit = index.units[at]
-    if (!unit) return []
-    const candidate = scoreUnit(view, unit, holderOf(unit, spoken))
+    return unit ? [{ at, unit, holder: holderOf(unit, spoken) }] : []
+  })
+  const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
+  const list = weighed.map(({ at, unit, holder }) => {
+    const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - 1)
     if (before.includes(at)) {
       candidate.total += 4
       candidate.holder += 2
       candidate.requirement += 2
       candidate.evidence.push('the same bytes were placed here before')
     }
-    return [candidate]
+    return candidate
   }).sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
@@ -64,7 +71,7 @@ function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candid
     only = unit
   }
   if (!only?.owed) return null
-  const candidate = scoreUnit(view, only, { strength: 3, said: [] })
+  const candidate = scoreUnit(view, only, { strength: 3, said: [] }, false)
   return candidate.nameFit === 'exact' || candidate.nameFit === 'lenient' ? candidate : null
 }
 

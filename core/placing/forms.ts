@@ -21,7 +21,18 @@ export interface UnitForm {
  * All accepted forms of a unit: one for each accepted template and, where a group owes and its members' own values are
  * asked for, each member. The first is what corrections use unless another lies nearer.
  */
-export function formsOf(unit: Unit): UnitForm[] {
+export function formsOf(unit: Unit): readonly UnitForm[] {
+  const kept = FORMS.get(unit)
+  if (kept) return kept
+  const forms = fillForms(unit)
+  FORMS.set(unit, forms)
+  return forms
+}
+
+/** Asked for again at every stage of a check; goes with its units. */
+const FORMS = new WeakMap<Unit, UnitForm[]>()
+
+function fillForms(unit: Unit): UnitForm[] {
   const { requirement } = unit
   const people = usesPerson(unit) ? unit.people : unit.people.slice(0, 1)
   return people.flatMap((person: Person): UnitForm[] => {

@@ -42,7 +42,7 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
     const ruling = ruled.get(view.index)
     const unit = ruling && bySlot.get(`${ruling.requirement}\n${ruling.holder}`)
     if (unit) {
-      const candidate = scoreUnit(view, unit, { strength: 3, said: ['placed by a person'] })
+      const candidate = scoreUnit(view, unit, { strength: 3, said: ['placed by a person'] }, true)
       arrive(unit, { view, candidate, n: ruling.n ?? numberIn(candidate), confidence: 1 })
       continue
     }

@@ -44,8 +44,9 @@ const ALIKE = 0.6
  * Weighs one unit for one file.
  *
  * @param holder - how strongly folder and name speak of the unit's holder
+ * @param closely - whether a name that does not fit is aligned with the expected one, which is the costly part
  */
-export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number, said: string[] }): Candidate {
+export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number, said: string[] }, closely: boolean): Candidate {
   const { requirement } = unit
   const forms = formsOf(unit)
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
@@ -62,7 +63,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
     }
     else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
   }
-  if (best.nameFit === 'none') weighWords(best, view, forms)
+  if (best.nameFit === 'none') weighWords(best, view, closely ? forms : [])
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push('the name fits')
   if (best.nameFit === 'marked') best.evidence.push('the name fits but for a copy mark')
   if (best.folderFits && (requirement.folder?.length ?? 0) > 0) best.evidence.push(`lies in the folder of "${requirement.title}"`)
@@ -88,7 +89,7 @@ export function fitName(form: UnitForm, view: FileView, requirement: Requirement
 }
 
 /** Without a fitting name: do the requirement's own words stand in it, or is the whole nearly the expected name? */
-function weighWords(best: Candidate, view: FileView, forms: UnitForm[]): void {
+function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[]): void {
   const { requirement } = best.unit
   if (defaultName(view.base) !== null || copyMarks(view.base).some(({ base }) => defaultName(base) !== null)) return
   const words = ownWords(requirement)
@@ -97,7 +98,6 @@ function weighWords(best: Candidate, view: FileView, forms: UnitForm[]): void {
   const said = words.filter(word => tokens.some(token => isNearWord(token, word)))
   const share = letters === 0 ? 0 : said.join('').length / letters
   let nearest: { form: UnitForm, cost: number, length: number, captures: Captures } | null = null
-  // the alignment is the costly part: one holder's few forms only, and only where something speaks for the holder or the words
   if (best.holder > 0 || share > 0 || best.folderFits) {
     for (const form of forms.slice(0, 12)) {
       if (!form.name) continue

@@ -1,4 +1,4 @@
-import { startsWith } from '../bytes/read'
+import { latin1, startsWith } from '../bytes/read'
 
 /** Text as decoded from bytes. */
 export interface DecodedText {
@@ -26,20 +26,20 @@ export function decodeText(bytes: Uint8Array, partial = false): DecodedText | nu
   const [even = 0, odd = 0] = zeros
   if (odd > half * 0.3 && even < half * 0.05) return decodeUtf16(bytes, 'utf-16le')
   if (even > half * 0.3 && odd < half * 0.05) return decodeUtf16(bytes, 'utf-16be')
-  if (hasControls(bytes)) return null
+  // the first bytes tell nearly all binary data at once
+  if (CONTROLS.test(latin1(bytes, 0, 512))) return null
   const utf8 = decodeUtf8(bytes, partial)
-  if (utf8 !== null) return { text: utf8, encoding: bytes.every(byte => byte < 128) ? 'us-ascii' : 'utf-8' }
+  // every code point past ASCII takes more bytes than UTF-16 units
+  if (utf8 !== null) return CONTROLS.test(utf8) ? null : { text: utf8, encoding: utf8.length === bytes.length ? 'us-ascii' : 'utf-8' }
   // the five code points Windows-1252 leaves empty do not occur in text written in it
-  if (bytes.some(byte => byte === 0x81 || byte === 0x8D || byte === 0x8F || byte === 0x90 || byte === 0x9D)) return null
-  return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'windows-1252' }
+  if ([0x81, 0x8D, 0x8F, 0x90, 0x9D].some(byte => bytes.includes(byte))) return null
+  const text = new TextDecoder('windows-1252').decode(bytes)
+  return CONTROLS.test(text) ? null : { text, encoding: 'windows-1252' }
 }
 
-function hasControls(bytes: Uint8Array): boolean {
-  for (const byte of bytes) {
-    if (byte < 32 && byte !== 9 && byte !== 10 && byte !== 13 && byte !== 12 && byte !== 27 && byte !== 26 && byte !== 8) return true
-  }
-  return false
-}
+/** Tab, line ends, form feed, escape, end of file and backspace occur in text; other control characters do not. */
+// eslint-disable-next-line no-control-regex -- control characters are what is looked for
+const CONTROLS = /[\x00-\x07\x0B\x0E-\x19\x1C-\x1F]/
 
 function decodeUtf8(bytes: Uint8Array, partial: boolean): string | null {
   for (let cut = 0; cut <= (partial ? 3 : 0); cut++) {

@@ -9,15 +9,17 @@ const ROOTS: Record<string, string> = {
   'amf': 'amf', 'score-partwise': 'musicxml', 'score-timewise': 'musicxml', 'document': 'xml', 'plist': 'xml',
 }
 
+/** A grammar shows itself in so many bytes. */
+const START = 16 * 1024
 const WHOLE_JSON = 16 * 1024 * 1024
 
 /** Text with a grammar: XML by its root element, JSON, HTML, and the record formats that begin with a keyword. */
 export async function readMarkup(file: FileBytes): Promise<Reading | null> {
-  const decoded = decodeText(file.head, file.size > file.head.length)
+  const decoded = decodeText(file.head.subarray(0, START), file.size > START)
   if (!decoded) return null
   const { text, encoding } = decoded
   const props = { encoding }
-  const start = text.slice(0, 8192).replace(/^\uFEFF/, '').trimStart()
+  const start = text.replace(/^\uFEFF/, '').trimStart()
   if (start.startsWith('{\\rtf')) {
     const end = new TextDecoder('windows-1252').decode(await file.tail()).replace(/[\0\s]+$/, '')
     return end.endsWith('}') ? reading('rtf', { verified: 'structure' }) : damaged('rtf', 'its closing brace is missing')

@@ -5,6 +5,7 @@ import type { PropertyValue, Reading } from '../reading'
 import { FREE_TEXT_IDS } from '../registry'
 
 const COUNTED = 32 * 1024 * 1024
+const [QUOTE, LF, CR, SPACE] = [34, 10, 13, 32]
 
 /** Plain text of any kind. The bytes cannot tell most kinds apart: all stay candidates, the likeliest first. */
 export async function readByText(file: FileBytes): Promise<Reading | null> {
@@ -62,18 +63,20 @@ export function tellTable(text: string): { delimiter: string, columns: number, r
       fields = 1
       content = false
     }
+    const parts = delimiter.charCodeAt(0)
     for (let i = 0; i < text.length && consistent; i++) {
-      const char = text[i]
-      if (char === '"') {
+      const code = text.charCodeAt(i)
+      if (code === QUOTE) {
         quoted = !quoted
         content = true
       }
-      else if (!quoted && char === delimiter) {
+      else if (quoted) continue
+      else if (code === parts) {
         fields++
         content = true
       }
-      else if (!quoted && (char === '\n' || char === '\r')) endRecord()
-      else if (char !== ' ') content = true
+      else if (code === LF || code === CR) endRecord()
+      else if (code !== SPACE) content = true
     }
     endRecord()
     if (consistent && !quoted && columns > 1 && rows > 1) return { delimiter, columns, rows: rows - 1 }
