@@ -75,7 +75,7 @@ function unpackObjects(text: string): string[] {
     if (end < 0 || end - start > UNPACKED) continue
     try {
       const packed = Uint8Array.from(text.slice(start, end), char => char.charCodeAt(0))
-      parts.push(latin1(unzlibSync(packed, { out: new Uint8Array(UNPACKED) })))
+      parts.push(latin1(unzlibSync(packed, { out: new Uint8Array(Math.min(UNPACKED, 4096 + 40 * packed.length)) })))
     }
     catch {
       // a stream that cannot be unpacked only hides a page count

@@ -40,46 +40,84 @@ function lineEnds(text: string): string | null {
   return kinds > 1 ? 'mixed' : crlf ? 'crlf' : lf ? 'lf' : 'cr'
 }
 
+/** Whether records agree is told by so much of a text; the rest is only counted. */
+const SAMPLE = 64 * 1024
+
 /**
  * Tells a table by a delimiter that every record holds equally often (RFC 4180 §2), quotes respected.
  *
  * @returns rows counted with the header row left out, or `null` where no delimiter is consistent
  */
 export function tellTable(text: string): { delimiter: string, columns: number, rows: number } | null {
+  const cut = text.length <= SAMPLE ? text.length : text.lastIndexOf('\n', SAMPLE) + 1
   for (const delimiter of [',', ';', '\t']) {
     if (!text.includes(delimiter)) continue
-    let columns = 0
-    let rows = 0
-    let fields = 1
-    let quoted = false
-    let consistent = true
-    let content = false
-    const endRecord = () => {
+    const sample = readRecords(text, 0, cut || text.length, delimiter)
+    if (!sample || sample.columns < 2 || sample.records < 2) continue
+    const rest = cut > 0 && cut < text.length ? countRecords(text, cut) : 0
+    return { delimiter, columns: sample.columns, rows: sample.records + rest - 1 }
+  }
+  return null
+}
+
+/** Records of a stretch of text, `null` where they differ in length or a quote stays open. */
+function readRecords(text: string, from: number, to: number, delimiter: string): { columns: number, records: number } | null {
+  const parts = delimiter.charCodeAt(0)
+  let columns = 0
+  let records = 0
+  let fields = 1
+  let quoted = false
+  let content = false
+  for (let i = from; i <= to; i++) {
+    const code = i === to ? LF : text.charCodeAt(i)
+    if (code === QUOTE) {
+      quoted = !quoted
+      content = true
+    }
+    else if (quoted) continue
+    else if (code === parts) {
+      fields++
+      content = true
+    }
+    else if (code === LF || code === CR) {
       if (content) {
-        if (rows === 0) columns = fields
-        else if (fields !== columns) consistent = false
-        rows++
+        if (records === 0) columns = fields
+        else if (fields !== columns) return null
+        records++
       }
       fields = 1
       content = false
     }
-    const parts = delimiter.charCodeAt(0)
-    for (let i = 0; i < text.length && consistent; i++) {
-      const code = text.charCodeAt(i)
-      if (code === QUOTE) {
-        quoted = !quoted
-        content = true
-      }
-      else if (quoted) continue
-      else if (code === parts) {
-        fields++
-        content = true
-      }
-      else if (code === LF || code === CR) endRecord()
-      else if (code !== SPACE) content = true
-    }
-    endRecord()
-    if (consistent && !quoted && columns > 1 && rows > 1) return { delimiter, columns, rows: rows - 1 }
+    else if (code !== SPACE) content = true
   }
-  return null
+  return quoted ? null : { columns, records }
+}
+
+/** Lines that hold something; inside quotes a line end is content. */
+function countRecords(text: string, from: number): number {
+  if (text.indexOf('"', from) >= 0) return readLines(text, from)
+  let records = 0
+  for (let at = from; at < text.length;) {
+    const end = text.indexOf('\n', at)
+    const stop = end < 0 ? text.length : end
+    if (stop > at && !(stop === at + 1 && text.charCodeAt(at) === CR)) records++
+    at = stop + 1
+  }
+  return records
+}
+
+function readLines(text: string, from: number): number {
+  let records = 0
+  let quoted = false
+  let content = false
+  for (let i = from; i <= text.length; i++) {
+    const code = i === text.length ? LF : text.charCodeAt(i)
+    if (code === QUOTE) quoted = !quoted
+    if (!quoted && (code === LF || code === CR)) {
+      if (content) records++
+      content = false
+    }
+    else if (code !== SPACE) content = true
+  }
+  return records
 }
