@@ -71,6 +71,15 @@ describe('usitor check', () => {
     expect(report.files[0]?.receivedAtFrom).toBe('stated')
   })
 
+  test('a name that is no UTF-8 and one with a line break are read, and shown as escapes', () => {
+    mkdirSync(at('odd'))
+    writeFileSync(Buffer.concat([Buffer.from(`${at('odd')}/`), Buffer.from([0x6C, 0xE9, 0x2E, 0x74, 0x78, 0x74])]), 'one\n')
+    writeFileSync(at('odd/new\nline.txt'), 'two\n')
+    const { stdout } = usitor('check', '--brief', at('brief.json'), '--roster', at('roster.csv'), at('odd'))
+    expect(stdout).toContain('l\\xE9.txt')
+    expect(stdout).toContain('new\\u{A}line.txt')
+  })
+
   test('status 0 where all is right', () => {
     writeFileSync(at('one.json'), JSON.stringify({ usitorBrief: 1, title: 'one', requirements: [{ id: 'a', name: '{family}', owedBy: { people: ['s001'] } }] }))
     mkdirSync(at('one'))

@@ -1,7 +1,5 @@
 import { createHash, webcrypto } from 'node:crypto'
-import type { Dirent } from 'node:fs'
 import { open, readdir, stat } from 'node:fs/promises'
-import { join } from 'node:path'
 import { sourceFromBytes } from '../core/bytes/source'
 import type { ReceivedFile } from '../core/checking/input'
 import { readBytes } from '../core/formats/identify'
@@ -18,27 +16,39 @@ const { subtle } = webcrypto
 /**
  * Lists all files below a folder, in code-unit order, links not followed.
  *
- * @returns paths relative to the folder, `/` between levels
+ * @returns files with paths relative to the folder, `/` between levels
  */
-export async function listFiles(folder: string): Promise<string[]> {
-  const found: string[] = []
-  const walk = async (level: string): Promise<void> => {
-    const entries: Dirent[] = await readdir(join(folder, level), { withFileTypes: true })
-    entries.sort((a, b) => byCodeUnit(a.name, b.name))
+export async function listFiles(folder: string): Promise<ListedFile[]> {
+  const found: ListedFile[] = []
+  const walk = async (raw: Buffer, shown: string): Promise<void> => {
+    // a name is bytes to the file system: read as text it could not be opened again
+    const entries = await readdir(raw, { withFileTypes: true, encoding: 'buffer' })
     for (const entry of entries) {
-      const path = level === '' ? entry.name : `${level}/${entry.name}`
-      if (entry.isDirectory()) await walk(path)
-      else if (entry.isFile()) found.push(path)
+      const name = entry.name
+      const path = shown === '' ? showBytes(name) : `${shown}/${showBytes(name)}`
+      const inside = Buffer.concat([raw, Buffer.from('/'), name])
+      if (entry.isDirectory()) await walk(inside, path)
+      else if (entry.isFile()) found.push({ path, raw: inside })
     }
   }
-  await walk('')
-  return found
+  await walk(Buffer.from(folder), '')
+  return found.sort((a, b) => byCodeUnit(a.path, b.path))
+}
+
+/** A file with its path as text and as the bytes it is opened by. */
+export interface ListedFile { path: string, raw: Buffer }
+
+/** A name as text; bytes that are no UTF-8 as visible escapes. */
+function showBytes(name: Buffer): string {
+  const text = name.toString('utf8')
+  if (Buffer.from(text, 'utf8').equals(name)) return text
+  return name.toString('latin1').replace(/[\x80-\xFF]/g, char => `\\x${char.charCodeAt(0).toString(16).toUpperCase()}`)
 }
 
 export interface HashedReading { size: number, modified: number, sha256: string, reading: Reading }
 
 /** Hashes and identifies one file; what cannot be read is `unread` with the reason. */
-export async function readFileFacts(path: string): Promise<HashedReading> {
+export async function readFileFacts(path: string | Buffer): Promise<HashedReading> {
   try {
     const handle = await open(path, 'r')
     try {
@@ -75,14 +85,14 @@ export async function readFileFacts(path: string): Promise<HashedReading> {
  * @param stated - UTC ms at which all was received, where the person says so; else each file's modification time counts
  */
 export async function receiveFolder(root: string, folder: string, stated: number | null): Promise<ReceivedFile[]> {
-  const paths = await listFiles(folder)
+  const listed = await listFiles(folder)
   const facts: HashedReading[] = []
   let next = 0
   const work = async () => {
-    for (let at = next++; at < paths.length; at = next++) facts[at] = await readFileFacts(join(folder, paths[at] ?? ''))
+    for (let at = next++; at < listed.length; at = next++) facts[at] = await readFileFacts(listed[at]?.raw ?? '')
   }
   await Promise.all(Array.from({ length: AT_ONCE }, work))
-  return paths.flatMap((path, at): ReceivedFile[] => {
+  return listed.flatMap(({ path }, at): ReceivedFile[] => {
     const one = facts[at]
     if (!one) return []
     const { size, modified, sha256, reading } = one

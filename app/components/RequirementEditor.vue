@@ -3,6 +3,7 @@ import type { BriefDocument, RequirementDocument } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
 import { FORMATS } from '#core/formats/registry'
 import type { Roster } from '#core/roster/types'
+import type { Samples } from '~/composables/samples'
 
 const model = defineModel<RequirementDocument>({ required: true })
 const props = defineProps<{ document: BriefDocument, problems: BriefProblem[], roster: Roster | null, only: boolean }>()
@@ -70,23 +71,29 @@ const holder = computed({
 })
 const owing = computed({
   get: () => model.value.owedBy?.groups ?? [],
-  set: (list: string[]) => {
-    if (list.length > 0) model.value.owedBy = { ...model.value.owedBy, groups: list }
-    else delete model.value.owedBy
-  },
+  set: (list: string[]) => setOwing(list, owingPeople.value),
 })
+const owingPeople = computed({
+  get: () => model.value.owedBy?.people ?? [],
+  set: (list: string[]) => setOwing(owing.value, list),
+})
+
+function setOwing(groups: string[], people: string[]) {
+  if (groups.length + people.length === 0) delete model.value.owedBy
+  else model.value.owedBy = { ...(groups.length > 0 ? { groups } : {}), ...(people.length > 0 ? { people } : {}) }
+}
 const extensionCase = computed({
   get: () => model.value.extensionCase ?? 'any',
   set: (value: 'lower' | 'upper' | 'any') => (model.value.extensionCase = value),
 })
 
-const samples = ref<{ holder: string, why: string, path: string }[]>([])
+const samples = ref<Samples>({ names: [], same: [] })
 watch(() => [JSON.stringify(model.value), props.roster], async () => {
   try {
-    samples.value = props.roster ? await sampleNames(props.document, model.value.id, props.roster) : []
+    samples.value = props.roster ? await sampleNames(props.document, model.value.id, props.roster) : { names: [], same: [] }
   }
   catch {
-    samples.value = []
+    samples.value = { names: [], same: [] }
   }
 }, { immediate: true })
 </script>
@@ -196,12 +203,12 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
     <div class="wide samples">
       <h3>So the files are called</h3>
       <table
-        v-if="samples.length"
+        v-if="samples.names.length"
         class="list"
       >
         <tbody>
           <tr
-            v-for="sample in samples"
+            v-for="sample in samples.names"
             :key="sample.holder"
           >
             <td class="small quiet">
@@ -220,6 +227,13 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
         {{ roster ? 'Shown as soon as the rule can be read.' : 'Shown as soon as there is a list of people.' }}
       </p>
     </div>
+    <p
+      v-if="samples.same.length"
+      class="wide same"
+      role="status"
+    >
+      {{ samples.same.length }} holders would get one and the same name: {{ samples.same.slice(0, 3).join(', ') }}{{ samples.same.length > 3 ? ' …' : '' }}. Add something that tells them apart.
+    </p>
     <div class="wide">
       <span class="field-label">Formats that count <span class="quiet">· none chosen: any</span></span>
       <el-select
@@ -326,6 +340,23 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
         />
       </el-select>
     </div>
+    <div v-if="holder === 'person'">
+      <span class="field-label">Or only these people <span class="quiet">· none: everybody</span></span>
+      <el-select
+        v-model="owingPeople"
+        multiple
+        filterable
+        placeholder="everybody"
+        aria-label="Only these people"
+      >
+        <el-option
+          v-for="person in roster?.people ?? []"
+          :key="person.id"
+          :value="person.id"
+          :label="person.name"
+        />
+      </el-select>
+    </div>
     <div>
       <span class="field-label">Extension written</span>
       <el-select
@@ -364,4 +395,5 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
 .samples .list td { border-bottom-color: transparent; padding: 3px 8px 3px 0; }
 .samples .mono { font-size: 15px; }
 .number { width: 110px; }
+.same { margin: 0; padding: 6px 12px; background: var(--to-fix-pale); }
 </style>

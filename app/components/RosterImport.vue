@@ -32,6 +32,11 @@ function takeTable(found: RosterTable, from: string) {
   else {
     table.value = found
     mapping.value = guess
+    // mail addresses show themselves, whatever their heading
+    found.header.forEach((_, index) => {
+      const cells = found.rows.map(row => row[index] ?? '').filter(Boolean)
+      if (guess.columns[index] === 'other' && !guess.columns.includes('email') && cells.length > 0 && cells.every(cell => /^[^\s@]+@[^\s@]+$/.test(cell))) guess.columns[index] = 'email'
+    })
   }
   const only = mapping.value.columns.includes('name') && !mapping.value.columns.includes('family')
   const cells = table.value?.rows.map(row => row[mapping.value.columns.indexOf('name')] ?? '') ?? []
@@ -71,6 +76,12 @@ function takePasted() {
   catch (error) {
     problem.value = sayError(error)
   }
+}
+
+/** How a name was taken apart; nothing to say of a whole one. */
+function describe(person: Person): string {
+  const parts = [person.given || person.family ? `${person.given || '–'} / ${person.family || '–'}` : '', person.group].filter(Boolean)
+  return parts.length > 0 ? ` (${parts.join(', ')})` : ''
 }
 
 function keep() {
@@ -132,7 +143,7 @@ function keep() {
     <template v-else>
       <div class="row spread">
         <h2>Is this read rightly?</h2>
-        <span class="quiet small">{{ source }}: {{ table.rows.length }} rows, {{ table.encoding }}, columns parted by {{ table.delimiter === '\t' ? 'tabs' : `“${table.delimiter}”` }}</span>
+        <span class="quiet small">{{ source }}: {{ table.rows.length }} rows, {{ table.encoding }}{{ table.header.length < 2 ? '' : `, columns parted by ${table.delimiter === '\t' ? 'tabs' : `“${table.delimiter}”`}` }}</span>
       </div>
       <div
         v-if="mapping.columns.includes('name') && !mapping.columns.includes('family')"
@@ -218,7 +229,7 @@ function keep() {
             v-for="person in read.roster.people.slice(0, 4)"
             :key="person.id"
             class="sample"
-          >{{ person.name }}<span class="quiet small"> ({{ person.given || '–' }} / {{ person.family || '–' }}{{ person.group ? `, ${person.group}` : '' }})</span></span>
+          >{{ person.name }}<span class="quiet small">{{ describe(person) }}</span></span>
           <span v-if="read.roster.people.length > 4">…</span>
         </p>
       </div>
@@ -249,7 +260,8 @@ function keep() {
 <style scoped>
 .bring { max-width: 720px; }
 .scroll { overflow-x: auto; }
-.scroll th { min-width: 130px; }
+.scroll table { width: auto; }
+.scroll th { min-width: 170px; }
 .notes { margin: 0; padding-left: 20px; }
 .sample { margin-left: 12px; }
 </style>

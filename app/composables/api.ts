@@ -17,7 +17,9 @@ export async function api<T>(path: string, options: { method?: 'GET' | 'POST' | 
     const failure = error as Failure
     const status = failure.statusCode ?? 0
     if (status === 401 && path !== '/api/session') await navigateTo('/sign-in')
-    const message = failure.data?.message ?? (status === 0 ? 'The server does not answer. Nothing was changed; try again in a moment.' : `The server could not do this (${status}).`)
+    // what the server did not expect itself it has no words for
+    const spoken = status >= 400 && status !== 500 ? failure.data?.message : undefined
+    const message = spoken ?? (status === 0 ? 'The server does not answer. Nothing was changed; try again in a moment.' : 'The server or its database could not do this now. Nothing was changed; try again in a moment.')
     throw new ApiError(message, status, failure.data?.data?.problems ?? [])
   }
 }

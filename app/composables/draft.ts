@@ -3,6 +3,7 @@ import { BriefError, readBrief } from '#core/brief/read'
 import type { BriefProblem } from '#core/brief/read'
 import type { Strictness } from '#core/brief/types'
 import { fieldsOf, parseTemplate } from '#core/names/template'
+import type { Person } from '#core/roster/types'
 
 /** How exact names must be, as people say it. */
 export const STRICTNESS_CHOICES: { key: string, label: string, example: string, value: Strictness }[] = [
@@ -13,19 +14,21 @@ export const STRICTNESS_CHOICES: { key: string, label: string, example: string, 
 ]
 
 /** A brief nobody has written anything into yet: small slips are allowed until the coordinator says otherwise. */
-export function newDocument(title: string): BriefDocument {
+export function newDocument(title: string, people: readonly Person[]): BriefDocument {
   return {
     usitorBrief: 1, title, zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
     strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' },
-    requirements: [newRequirement([])],
+    requirements: [newRequirement([], people)],
   }
 }
 
 /** A requirement to start from, with an id that is still free. */
-export function newRequirement(others: readonly RequirementDocument[]): RequirementDocument {
+export function newRequirement(others: readonly RequirementDocument[], people: readonly Person[]): RequirementDocument {
   let serial = others.length + 1
   while (others.some(one => one.id === `piece-${serial}`)) serial++
-  return { id: `piece-${serial}`, title: `Piece ${serial}`, name: '{family}_{given}_{title}', formats: [] }
+  // firms, and lists of whole names, have no family name to write
+  const whole = people.filter(person => person.family === '').length > people.length / 2
+  return { id: `piece-${serial}`, title: `Piece ${serial}`, name: whole ? '{name}_{title}' : '{family}_{given}_{title}', formats: [] }
 }
 
 const ROSTER_LIKE = new Set(['id', 'given', 'family', 'name', 'group', 'email', 'alias', 'title'])

@@ -154,7 +154,7 @@ async function send<T>(path: string, method: string, body: unknown, signal: Abor
     if (answer?.ok) return await answer.json() as T
     if (answer && (answer.status < 500 || attempt >= TRIES)) {
       const said = await answer.json().catch(() => null) as { message?: string } | null
-      throw new Error(said?.message ?? `The server could not do this (${answer.status}).`)
+      throw new Error(answer.status !== 500 && said?.message ? said.message : 'The server or its database could not do this now. Nothing of this folder was received; drop it again.')
     }
     await new Promise(resolve => setTimeout(resolve, 400 * 2 ** attempt))
   }

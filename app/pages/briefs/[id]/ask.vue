@@ -3,7 +3,7 @@ import type { BriefDocument } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
 
 const brief = useBrief()
-const draft = ref<BriefDocument>(newDocument(''))
+const draft = ref<BriefDocument>(newDocument('', []))
 const chosen = ref(0)
 const problems = ref<BriefProblem[]>([])
 const saved = ref('')
@@ -13,7 +13,7 @@ const roster = computed(() => brief.current?.roster ?? null)
 const changed = computed(() => JSON.stringify(draft.value) !== saved.value)
 
 watch(() => brief.current?.document, (document) => {
-  draft.value = document ? structuredClone(toRaw(document)) : newDocument(brief.current?.title ?? '')
+  draft.value = document ? structuredClone(toRaw(document)) : newDocument(brief.current?.title ?? '', brief.current?.roster?.people ?? [])
   saved.value = document ? JSON.stringify(draft.value) : ''
   chosen.value = Math.min(chosen.value, draft.value.requirements.length - 1)
 }, { immediate: true })
@@ -29,7 +29,7 @@ const requirementProblems = computed(() => {
 })
 
 function addRequirement() {
-  draft.value.requirements.push(newRequirement(draft.value.requirements))
+  draft.value.requirements.push(newRequirement(draft.value.requirements, roster.value?.people ?? []))
   chosen.value = draft.value.requirements.length - 1
 }
 
