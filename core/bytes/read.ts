@@ -19,7 +19,8 @@ export function latin1(bytes: Uint8Array, start = 0, end = bytes.length): string
   let text = ''
   const stop = Math.min(end, bytes.length)
   for (let at = Math.max(0, start); at < stop; at += 8192) {
-    text += String.fromCharCode(...bytes.subarray(at, Math.min(stop, at + 8192)))
+    // apply reads typed arrays directly; spreading them goes through an iterator, byte by byte
+    text += String.fromCharCode.apply(null, bytes.subarray(at, Math.min(stop, at + 8192)) as unknown as number[])
   }
   return text
 }

@@ -5,7 +5,10 @@ import type { PropertyValue, Reading } from '../reading'
 import { FREE_TEXT_IDS } from '../registry'
 
 const COUNTED = 32 * 1024 * 1024
-const [QUOTE, LF, CR, SPACE] = [34, 10, 13, 32]
+const QUOTE = 34
+const LF = 10
+const CR = 13
+const SPACE = 32
 
 /** Plain text of any kind. The bytes cannot tell most kinds apart: all stay candidates, the likeliest first. */
 export async function readByText(file: FileBytes): Promise<Reading | null> {
@@ -41,7 +44,7 @@ function lineEnds(text: string): string | null {
 }
 
 /** Whether records agree is told by so much of a text; the rest is only counted. */
-const SAMPLE = 64 * 1024
+const SAMPLE = 16 * 1024
 
 /**
  * Tells a table by a delimiter that every record holds equally often (RFC 4180 §2), quotes respected.
@@ -62,6 +65,8 @@ export function tellTable(text: string): { delimiter: string, columns: number, r
 
 /** Records of a stretch of text, `null` where they differ in length or a quote stays open. */
 function readRecords(text: string, from: number, to: number, delimiter: string): { columns: number, records: number } | null {
+  const sample = text.slice(from, to)
+  if (!sample.includes('"')) return readPlainRecords(sample, delimiter)
   const parts = delimiter.charCodeAt(0)
   let columns = 0
   let records = 0
@@ -91,6 +96,21 @@ function readRecords(text: string, from: number, to: number, delimiter: string):
     else if (code !== SPACE) content = true
   }
   return quoted ? null : { columns, records }
+}
+
+/** The same where nothing is quoted: a record is a line. */
+function readPlainRecords(sample: string, delimiter: string): { columns: number, records: number } | null {
+  let columns = 0
+  let records = 0
+  for (const line of sample.split(/\r\n|\n|\r/)) {
+    if (line === '' || /^ +$/.test(line)) continue
+    let fields = 1
+    for (let at = line.indexOf(delimiter); at >= 0; at = line.indexOf(delimiter, at + 1)) fields++
+    if (records === 0) columns = fields
+    else if (fields !== columns) return null
+    records++
+  }
+  return { columns, records }
 }
 
 /** Lines that hold something; inside quotes a line end is content. */
