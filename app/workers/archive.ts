@@ -34,7 +34,8 @@ export async function openArchive(file: File, offset: number): Promise<Incoming[
     if (error instanceof Error && error.message.startsWith('"')) throw error
     throw new Error(`"${file.name}" cannot be opened: ${error instanceof Error ? error.message : String(error)}. Was it cut short? Nothing was received.`)
   }
-  return found
+  // of two entries of one name the later counts, as in every unpacking
+  return [...new Map(found.map(one => [one.path, one])).values()]
 }
 
 function judgeEntry(entry: Entry, archive: string): void {

@@ -1,5 +1,6 @@
 import { expose } from 'comlink'
-import { createSHA256 } from 'hash-wasm'
+import { createSHA256, sha256 } from 'hash-wasm'
+import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { openArchive } from './archive'
@@ -29,7 +30,10 @@ const SMALL = 1024 * 1024
 const BATCH_BYTES = 8 * 1024 * 1024
 const BATCH_FILES = 200
 const STRETCH = 4 * 1024 * 1024
-const HASHED_AT_ONCE = 16 * 1024 * 1024
+/** Files up to this size are read once, hashed and identified in memory. */
+const IN_MEMORY = 16 * 1024 * 1024
+/** Opening a file takes longer than reading it: several are opened at once. */
+const READ_AT_ONCE = 6
 
 let stop: AbortController | null = null
 
@@ -53,21 +57,30 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
   try {
     let batch: Read[] = []
     let held = 0
+    // one batch travels while the next is read
+    let travelling: Promise<void> = Promise.resolve()
     const flush = async () => {
-      if (batch.length > 0) await sendBatch(intake.id, order.keeps, batch, signal, bytes => (progress.bytes += bytes, tell()))
-      progress.files += batch.length
-      tell(true)
+      await travelling
+      const sent = batch
       batch = []
       held = 0
+      if (sent.length === 0) return
+      travelling = sendBatch(intake.id, order.keeps, sent, signal, bytes => (progress.bytes += bytes, tell())).then(() => {
+        progress.files += sent.length
+        tell(true)
+      })
+      travelling.catch(() => undefined)
     }
-    for (const one of incoming) {
+    for (let at = 0; at < incoming.length; at += READ_AT_ONCE) {
       signal.throwIfAborted()
-      const read = await readOne(one, signal)
-      batch.push(read)
-      held += read.blob && read.blob.size <= SMALL ? read.blob.size : 0
-      if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
+      for (const read of await Promise.all(incoming.slice(at, at + READ_AT_ONCE).map(one => readOne(one, signal)))) {
+        batch.push(read)
+        held += read.blob && read.blob.size <= SMALL ? read.blob.size : 0
+        if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
+      }
     }
     await flush()
+    await travelling
     progress.stage = 'closing'
     tell(true)
     return await send<{ files: number }>(`/api/intakes/${intake.id}/complete`, 'POST', { files: incoming.length, replaces: order.replaces }, signal)
@@ -84,8 +97,10 @@ interface Read { incoming: Incoming, blob: Blob | null, sha256: string, reading:
 async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
   try {
     const blob = await incoming.open()
-    const sha256 = await hashOf(blob, signal)
-    return { incoming, blob, sha256, reading: await readBytes(fileSource(blob)) }
+    if (blob.size > IN_MEMORY) return { incoming, blob, sha256: await hashStream(blob, signal), reading: await readBytes(fileSource(blob)) }
+    const bytes = new Uint8Array(await blob.arrayBuffer())
+    // small ones travel as they were hashed, whatever becomes of the file meanwhile
+    return { incoming, blob: bytes.length <= SMALL ? new Blob([bytes]) : blob, sha256: await hashBytes(bytes), reading: await readBytes(sourceFromBytes(bytes)) }
   }
   catch (error) {
     if (signal.aborted) throw error
@@ -94,12 +109,15 @@ async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
   }
 }
 
-async function hashOf(blob: Blob, signal: AbortSignal): Promise<string> {
-  // the browser's own digest is faster but takes whole buffers, and is absent on plain HTTP
-  if (blob.size <= HASHED_AT_ONCE && globalThis.crypto.subtle !== undefined) {
-    const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', await blob.arrayBuffer()))
-    return [...digest].map(byte => byte.toString(16).padStart(2, '0')).join('')
-  }
+async function hashBytes(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+  // the browser's own digest is faster but is absent on plain HTTP
+  if (globalThis.crypto.subtle === undefined) return sha256(bytes)
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))
+  return [...digest].map(byte => byte.toString(16).padStart(2, '0')).join('')
+}
+
+/** The browser's own digest takes whole buffers only. */
+async function hashStream(blob: Blob, signal: AbortSignal): Promise<string> {
   const hash = await createSHA256()
   for (let at = 0; at < blob.size; at += STRETCH) {
     signal.throwIfAborted()

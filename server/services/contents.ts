@@ -6,6 +6,7 @@ import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { READER_VERSION } from '#core/formats/reading'
+import { byCodeUnit } from '#core/text/order'
 import { db } from '../database/connection'
 import { storableReading } from '../utils/storable'
 
@@ -15,24 +16,28 @@ export const CHUNK = 1024 * 1024
 /** A sealed content with what its bytes say. */
 export interface Sealed { contentId: string, sha256: string, readingId: string, reading: Reading }
 
-/** Stores a small file's bytes: hashed and read here, whatever the browser said of them. */
-export async function storeWhole(bytes: Uint8Array): Promise<Sealed> {
-  const sha256 = createHash('sha256').update(bytes).digest('hex')
-  const reading = await readBytes(sourceFromBytes(bytes))
-  const readingId = await keepReading(sha256, reading)
-  const contentId = await db().transaction(async (trx) => {
-    const kept = await trx('content').where({ sha256 }).first('id')
-    if (kept) return String(kept.id)
-    const id = uuid()
-    const [made] = await trx('content').insert({ id, sha256, size: bytes.length }).onConflict('sha256').ignore().returning('id')
-    // somebody stored the same bytes in between
-    if (!made) return String((await trx('content').where({ sha256 }).first('id'))?.id)
-    for (let at = 0, number = 0; at < bytes.length; at += CHUNK, number++) {
-      await trx('content_chunk').insert({ content_id: id, number, bytes: Buffer.from(bytes.buffer, bytes.byteOffset + at, Math.min(CHUNK, bytes.length - at)) })
-    }
-    return id
+/** Stores small files' bytes in one transaction: hashed and read here, whatever the browser said of them. */
+export async function storeWhole(all: readonly Uint8Array[]): Promise<Sealed[]> {
+  const facts: { bytes: Uint8Array, sha256: string, reading: Reading }[] = []
+  for (const bytes of all) facts.push({ bytes, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)) })
+  // in one order, so that two batches never wait for each other
+  const distinct = [...new Map(facts.map(one => [one.sha256, one])).values()].sort((a, b) => byCodeUnit(a.sha256, b.sha256))
+  return db().transaction(async (trx) => {
+    const readings = await keepReadings(trx, distinct)
+    const made = await trx('content').insert(distinct.map(({ sha256, bytes }) => ({ id: uuid(), sha256, size: bytes.length }))).onConflict('sha256').ignore().returning(['id', 'sha256'])
+    const fresh = new Map(made.map(row => [String(row.sha256), String(row.id)]))
+    await trx.batchInsert('content_chunk', distinct.flatMap(({ sha256, bytes }) => {
+      const id = fresh.get(sha256)
+      return id === undefined ? [] : chunksOf(bytes).map((piece, number) => ({ content_id: id, number, bytes: piece }))
+    }), 50)
+    const kept = await trx('content').whereIn('sha256', distinct.map(one => one.sha256)).select('id', 'sha256')
+    const contents = new Map(kept.map(row => [String(row.sha256), String(row.id)]))
+    return facts.map(({ sha256, reading }) => ({ contentId: contents.get(sha256) ?? '', sha256, readingId: readings.get(sha256) ?? '', reading }))
   })
-  return { contentId, sha256, readingId, reading }
+}
+
+function chunksOf(bytes: Uint8Array): Buffer[] {
+  return Array.from({ length: Math.ceil(bytes.length / CHUNK) }, (_, number) => Buffer.from(bytes.buffer, bytes.byteOffset + number * CHUNK, Math.min(CHUNK, bytes.length - number * CHUNK)))
 }
 
 /** Begins a content that arrives in pieces; until sealed it was never received. */
@@ -44,11 +49,8 @@ export async function beginContent(size: number, trx: Knex = db()): Promise<stri
 
 /** Stores pieces from a chunk boundary on; sent again they replace themselves. */
 export async function appendContent(contentId: string, offset: number, bytes: Uint8Array): Promise<void> {
-  for (let at = 0; at < bytes.length; at += CHUNK) {
-    await db()('content_chunk').insert({
-      content_id: contentId, number: (offset + at) / CHUNK,
-      bytes: Buffer.from(bytes.buffer, bytes.byteOffset + at, Math.min(CHUNK, bytes.length - at)),
-    }).onConflict(['content_id', 'number']).merge()
+  for (const [index, piece] of chunksOf(bytes).entries()) {
+    await db()('content_chunk').insert({ content_id: contentId, number: offset / CHUNK + index, bytes: piece }).onConflict(['content_id', 'number']).merge()
   }
 }
 
@@ -70,7 +72,7 @@ export async function sealContent(contentId: string, size: number): Promise<Seal
   for (let at = 0; at < size; at += 4 * CHUNK) hash.update(await source.read(at, 4 * CHUNK))
   const sha256 = hash.digest('hex')
   const reading = await readBytes(source)
-  const readingId = await keepReading(sha256, reading)
+  const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256) ?? ''
   const joined = await db().transaction(async (trx) => {
     const kept = await trx('content').where({ sha256 }).first('id')
     if (!kept) {
@@ -106,10 +108,10 @@ export function contentSource(contentId: string, size: number): ByteSource {
 }
 
 /** Keeps what the server itself read, by hash and reader version, for every file of these bytes. */
-async function keepReading(sha256: string, reading: Reading): Promise<string> {
-  const row = { id: uuid(), sha256, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(reading)) }
-  const [made] = await db()('reading').insert(row).onConflict(['sha256', 'reader_version']).merge(['reading']).returning('id')
-  return String(made?.id ?? row.id)
+async function keepReadings(trx: Knex, found: readonly { sha256: string, reading: Reading }[]): Promise<Map<string, string>> {
+  const rows = found.map(({ sha256, reading }) => ({ id: uuid(), sha256, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(reading)) }))
+  const kept = rows.length === 0 ? [] : await trx('reading').insert(rows).onConflict(['sha256', 'reader_version']).merge(['reading']).returning(['id', 'sha256'])
+  return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
 }
 
 /** Removes what was begun and never finished, and contents no file points to any more. */
@@ -117,5 +119,7 @@ export async function sweep(): Promise<void> {
   const old = db().raw(`now() - interval '1 day'`)
   await db()('intake').where('state', 'receiving').where('created_at', '<', old).delete()
   await db()('content').where('created_at', '<', old).whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id)').delete()
+  // a reading only a browser spoke of is of use to its own file alone
+  await db()('reading').whereNull('sha256').whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id)').delete()
   await db()('session').where('expires_at', '<', old).delete()
 }

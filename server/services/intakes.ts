@@ -38,36 +38,48 @@ export async function startIntake(account: Account, briefId: string, start: Inta
 export async function addFiles(account: Account, intakeId: string, files: readonly FileFacts[]): Promise<{ ids: string[] }> {
   const intake = await requireIntake(account, intakeId)
   if (intake.state === 'complete') throw refuse(409, 'This intake is complete already; nothing was changed.')
-  return db().transaction(async (trx) => {
-    const ids: string[] = []
-    for (const file of files) {
-      const unread = file.reading.state === 'unread'
-      let readingId: string | null = null
-      if (!intake.keeps || unread) {
-        readingId = uuid()
-        // without a hash it serves no other file: nobody but this page has said so
-        await trx('reading').insert({ id: readingId, sha256: null, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(file.reading)) })
-      }
-      const row = {
-        id: uuid(), intake_id: intakeId, path: storableText(file.path), raw_path: file.rawPath ? Buffer.from(file.rawPath, 'base64') : null,
-        size: file.size, modified_at: file.modified === null ? null : new Date(file.modified), sha256: file.sha256, reading_id: readingId,
-      }
-      const [made] = await trx('received_file').insert(row).onConflict(['intake_id', 'path']).merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path']).returning('id')
-      ids.push(String(made?.id))
+  const rows = files.map((file) => {
+    const path = storableText(file.path)
+    // without a hash a reading serves no other file: nobody but this page has said so
+    const own = !intake.keeps || file.reading.state === 'unread' ? { id: uuid(), sha256: null, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(file.reading)) } : null
+    return {
+      reading: own,
+      file: {
+        id: uuid(), intake_id: intakeId, path, raw_path: file.rawPath ? Buffer.from(file.rawPath, 'base64') : null,
+        size: file.size, modified_at: file.modified === null ? null : new Date(file.modified), sha256: file.sha256, reading_id: own?.id ?? null,
+      },
     }
-    return { ids }
+  })
+  const paths = new Set<string>()
+  for (const { file: { path } } of rows) {
+    if (paths.has(path)) throw refuse(422, `"${path}" stands twice in this intake; nothing of it was received.`)
+    paths.add(path)
+  }
+  return db().transaction(async (trx) => {
+    const readings = rows.flatMap(({ reading }) => reading ?? [])
+    if (readings.length > 0) await trx('reading').insert(readings)
+    const made = await trx('received_file').insert(rows.map(({ file }) => file)).onConflict(['intake_id', 'path']).merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path']).returning(['id', 'path'])
+    const ids = new Map(made.map(row => [String(row.path), String(row.id)]))
+    return { ids: rows.map(({ file }) => ids.get(file.path) ?? '') }
   })
 }
 
 /** Stores small files whole. */
 export async function storeFiles(account: Account, intakeId: string, parts: readonly { fileId: string, bytes: Uint8Array }[]): Promise<{ stored: number }> {
   const intake = await receiving(account, intakeId)
+  const rows: FileRow[] = await db()('received_file').where('intake_id', intake.id).whereIn('id', parts.map(part => part.fileId)).select('id', 'path', 'size', 'content_id', 'verified')
+  const files = new Map(rows.map(row => [row.id, row]))
   for (const { fileId, bytes } of parts) {
-    const file = await fileOf(intake.id, fileId)
+    const file = files.get(fileId)
+    if (!file) throw refuse(404, 'There is no such file in this intake.')
     if (Number(file.size) !== bytes.length) throw refuse(422, `${file.path}: ${bytes.length} bytes arrived, ${file.size} were announced. Was the file changed while it was sent? Drop the folder again.`)
-    const sealed = await storeWhole(bytes)
-    await db()('received_file').where('id', fileId).update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })
   }
+  if (parts.length === 0) return { stored: 0 }
+  const sealed = await storeWhole(parts.map(part => part.bytes))
+  await db().raw(`update received_file set content_id = v.content_id, sha256 = v.sha256, reading_id = v.reading_id, verified = true
+    from unnest(?::uuid[], ?::uuid[], ?::text[], ?::uuid[]) as v(id, content_id, sha256, reading_id)
+    where received_file.id = v.id and received_file.intake_id = ?`,
+  [parts.map(part => part.fileId), sealed.map(one => one.contentId), sealed.map(one => one.sha256), sealed.map(one => one.readingId), intake.id])
   return { stored: parts.length }
 }
 

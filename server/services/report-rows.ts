@@ -117,7 +117,7 @@ async function filesWhere(checkId: string, pick: (query: FileQuery) => FileQuery
 async function findingsOf(checkId: string, subject: 's' | 'f', positions: readonly number[]): Promise<Map<number, Finding[]>> {
   const found = new Map<number, Finding[]>()
   if (positions.length === 0) return found
-  const rows = await db()('finding').where({ check_id: checkId, subject }).whereIn('position', [...positions]).orderBy(['position', 'number']).select('position', 'finding')
+  const rows = await db()('finding').where({ check_id: checkId, subject }).whereRaw('position = any(?::integer[])', [[...positions]]).orderBy(['position', 'number']).select('position', 'finding')
   for (const { position, finding } of rows) found.set(position, [...found.get(position) ?? [], finding])
   return found
 }
@@ -136,15 +136,11 @@ export async function rackPage(account: Account, checkId: string, from: number, 
   const slots = await db()('check_slot').where('check_id', checkId).whereIn('holder', names).orderBy('position').select('position', 'requirement', 'holder', 'n', 'status', 'late', db().raw(`jsonb_array_length(slot->'candidates') as candidates`))
   const files = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
     .select('check_file.position', 'requirement', 'holder', 'n', 'path')
-  const codes = await db()('finding').join('check_file', function () {
-    this.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position')
-  }).where({ 'finding.check_id': checkId, 'subject': 'f' }).whereIn('check_file.holder', names).select('finding.position', 'code')
-  const byFile = new Map<number, string[]>()
-  for (const { position, code } of codes) byFile.set(position, [...byFile.get(position) ?? [], code])
+  const found = await findingsOf(checkId, 'f', files.map(file => file.position))
   const placed = new Map<string, { path: string, codes: string[] }>()
   for (const file of files) {
     const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
-    if (!placed.has(key)) placed.set(key, { path: file.path, codes: byFile.get(file.position) ?? [] })
+    if (!placed.has(key)) placed.set(key, { path: file.path, codes: (found.get(file.position) ?? []).map(one => one.code) })
   }
   const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: {} }]))
   for (const slot of slots) {
