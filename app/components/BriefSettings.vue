@@ -7,20 +7,14 @@ const props = defineProps<{ problems: BriefProblem[] }>()
 
 const problemOf = (path: string) => props.problems.find(one => one.path === path)?.message ?? ''
 
-/** The due time as the field writes it: local digits of the brief's own offset. */
+/** The due time as the field writes it: local digits in the brief's zone. */
 const due = computed({
   get: () => model.value.due?.slice(0, 16) ?? '',
   set: (text: string) => {
-    if (text) model.value.due = `${text}:00${offsetAt(text)}`
+    if (text) model.value.due = timeInZone(text, model.value.zone)
     else delete model.value.due
   },
 })
-
-function offsetAt(text: string): string {
-  const minutes = -new Date(text).getTimezoneOffset()
-  const sign = minutes < 0 ? '-' : '+'
-  return `${sign}${String(Math.floor(Math.abs(minutes) / 60)).padStart(2, '0')}:${String(Math.abs(minutes) % 60).padStart(2, '0')}`
-}
 
 const grace = computed({
   get: () => Number(/^PT(\d+)M$/.exec(model.value.grace ?? '')?.[1] ?? 0),
@@ -65,7 +59,7 @@ const strictness = computed({
       <label
         class="field-label"
         for="due"
-      >Due</label>
+      >Due <span class="quiet">· time in {{ model.zone ?? ownZone() }}</span></label>
       <el-input
         id="due"
         v-model="due"

@@ -16,7 +16,7 @@ export const STRICTNESS_CHOICES: { key: string, label: string, example: string, 
 /** A brief nobody has written anything into yet: small slips are allowed until the coordinator says otherwise. */
 export function newDocument(title: string, people: readonly Person[]): BriefDocument {
   return {
-    usitorBrief: 1, title, zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    usitorBrief: 1, title, zone: ownZone(),
     strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' },
     requirements: [newRequirement([], people)],
   }

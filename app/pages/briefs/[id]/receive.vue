@@ -38,7 +38,7 @@ async function take(find: () => Promise<Dropped> | Dropped) {
       // an archive's root keeps the archive's name
       root: archive ? archive.name.replace(/\.zip$/i, '') : root,
       keeps: keeps.value, replaces: standing.value && replaces.value === 'replace',
-      statedAt: stated.value ? new Date(stated.value).toISOString() : null, offset: briefOffset(),
+      statedAt: stated.value ? timeInZone(stated.value, brief.current?.document?.zone) : null, offset: briefOffset(),
       files: archive ? [] : files, archive,
     })
     if (!done) return
