@@ -4,7 +4,7 @@ import { acceptedExtensions } from '../formats/accept'
 import { formatById, formatsOfExtension } from '../formats/registry'
 import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
-import type { Difference } from '../names/explain'
+import type { Difference, ExplainContext } from '../names/explain'
 import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
 import { matchParts } from '../names/match'
@@ -36,8 +36,9 @@ export interface NameVerdict {
  * @param forms - all accepted forms of its unit
  * @param known - values settled otherwise, such as the slot's number
  * @param format - what its format means for the requirement
+ * @param ownerOf - whose value of a field a text is, to tell another person's
  */
-export function judgeName(view: FileView, requirement: Requirement, forms: readonly UnitForm[], known: Captures, format: Acceptance): NameVerdict {
+export function judgeName(view: FileView, requirement: Requirement, forms: readonly UnitForm[], known: Captures, format: Acceptance, ownerOf: ExplainContext['ownerOf'] = null): NameVerdict {
   const first = forms[0] ?? { name: null, folder: null }
   const extension = rightExtension(view.extension, requirement, format)
   const withExtension = (base: string) => (extension ? `${base}.${extension}` : base)
@@ -66,7 +67,7 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
         [{ part: 'literal', kind: 'extra', range: markRange(view.name, view.base, base, mark), expected: '', actual: mark }])
     }
   }
-  const nearest = nearestForm(view.base, forms, known)
+  const nearest = nearestForm(view.base, forms, { strictness: requirement.strictness, known, ownerOf })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
   const given = defaultName(view.base) ?? copyMarks(view.base).map(({ base }) => defaultName(base)).find(Boolean)
   if (given) {
@@ -98,14 +99,14 @@ function fitBase(base: string, requirement: Requirement, forms: readonly UnitFor
   return null
 }
 
-function nearestForm(base: string, forms: readonly UnitForm[], known: Captures): { form: UnitForm, captures: Captures, differences: Difference[], cost: number } {
+function nearestForm(base: string, forms: readonly UnitForm[], context: ExplainContext): { form: UnitForm, captures: Captures, differences: Difference[], cost: number } {
   let best: { form: UnitForm, captures: Captures, differences: Difference[], cost: number } | null = null
   for (const form of forms.slice(0, 24)) {
     if (!form.name) continue
-    const found = explainParts(form.name, base, known)
+    const found = explainParts(form.name, base, context)
     if (!best || found.cost < best.cost) best = { form, ...found }
   }
-  return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: known, differences: [], cost: 0 }
+  return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: context.known, differences: [], cost: 0 }
 }
 
 function markRange(name: string, base: string, rest: string, mark: string): [number, number] {

@@ -74,7 +74,7 @@ export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make
   const forms = formsOf(unit)
   const format = settleFormat(view, unit)
   const findings: Finding[] = []
-  const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format)
+  const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf)
   if (name.code) {
     findings.push(make(name.code, name.message, { expected: name.corrected, actual: view.name, ...(name.differences.length > 0 ? { differences: name.differences } : {}) }))
   }

@@ -13,6 +13,8 @@ export interface PeopleIndex {
   namedIn(text: string): Map<string, HolderEvidence>
   /** The same allowing one slip in a long name; only asked where `namedIn` finds nobody. */
   nearlyNamedIn(text: string): Map<string, HolderEvidence>
+  /** Whose value of a roster field a text is, as it would be said; `null`: nobody's, or too short to tell. */
+  ownerOf(field: string, text: string): string | null
 }
 
 /** A key that speaks of more people than this says nothing. */
@@ -39,6 +41,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
     add(group, holderKey('group', group), 2, group)
   }
   let near: Map<string, string[]> | null = null
+  let owners: Map<string, string> | null = null
 
   const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
     const found = new Map<string, HolderEvidence>()
@@ -54,6 +57,12 @@ export function indexPeople(roster: Roster): PeopleIndex {
   }
 
   return {
+    ownerOf(field, text) {
+      const key = looseKey(text)
+      if (key.length < 3) return null
+      owners ??= indexOwners(roster)
+      return owners.get(`${field}\n${key}`) ?? null
+    },
     namedIn: text => collect(runsOf(text).map(run => [run, 1] as const)),
     nearlyNamedIn(text) {
       near ??= indexDeletions(entries)
@@ -62,6 +71,17 @@ export function indexPeople(roster: Roster): PeopleIndex {
         [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, 0.75] as const)))
     },
   }
+}
+
+function indexOwners(roster: Roster): Map<string, string> {
+  const owners = new Map<string, string>()
+  for (const person of roster.people) {
+    const { fields, aliases, ...own } = person
+    for (const [field, value] of [...Object.entries({ ...fields, ...own }), ...aliases.map(alias => ['alias', alias] as const)]) {
+      if (value) owners.set(`${field}\n${looseKey(value)}`, field === 'group' ? value : person.name)
+    }
+  }
+  return owners
 }
 
 /** One key for persons and groups, which may bear the same text. */

@@ -101,7 +101,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   if (best.holder > 0 || share > 0 || best.folderFits) {
     for (const form of forms.slice(0, 12)) {
       if (!form.name) continue
-      const { cost, captures } = explainParts(form.name, view.base)
+      const { cost, captures } = explainParts(form.name, view.base, { strictness: requirement.strictness })
       const length = Math.max(expandParts(form.name, captures).length, view.base.length, 1)
       if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures }
     }

@@ -1,0 +1,412 @@
+import type { Strictness } from '../brief/types'
+import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { looseDate } from './loose-date'
+import { endOfDate, isNumber, isSeparator } from './match'
+import type { Captures, FreeRule, NamePart } from './parts'
+
+/** One stretch of a received name that is not as its part asks: what stands there, and what belongs there. */
+export interface Edit { range: [start: number, end: number], expected: string }
+
+/** Where one part was found in a received name. */
+export interface Span {
+  start: number
+  end: number
+  /** The accepted text of a fixed part that lies nearest; empty for free ones. */
+  text: string
+  /** Deviations inside a fixed part, in reading order. */
+  edits: Edit[]
+}
+
+export interface Alignment {
+  /** 0 for a fitting name; about one a wrong character. */
+  cost: number
+  /** One a part. */
+  spans: Span[]
+  /** Received text that belongs to no part, in reading order; `before`: the index of the part it stands before. */
+  extras: { range: [start: number, end: number], before: number }[]
+}
+
+const ABSENT_CHAR = 1
+const EXTRA_CHAR = 1
+const ABSENT_FREE = 2.5
+/** One for the cell's way back: received text skipped, row absent, neighbours swapped; else characters taken plus `TAKE`. */
+const SKIP = 0
+const ABSENT = 1
+const SWAP = 2
+const TAKE = 3
+
+/** Received names as code units, with what they equal. */
+interface Units { raw: Uint16Array, plain: Uint16Array, folded: Uint16Array, separator: Uint8Array }
+
+/**
+ * Aligns a received base name with the parts asked for, at least cost.
+ *
+ * @param parts - from `fillTemplate`
+ * @param text - base name, NFC, bounded in length by the caller
+ * @param strictness - what may differ costs nothing
+ * @param known - values already settled otherwise, such as the slot's number
+ */
+export function alignParts(parts: readonly NamePart[], text: string, strictness: Strictness, known: Captures): Alignment {
+  const plain = plainPunctuation(text)
+  const received = unitsOf(plain)
+  const width = text.length + 1
+  const skips = skipCosts(received, strictness)
+  const table = new Table(width)
+  let input = table.add()
+  for (let j = 1; j < width; j++) {
+    table.costs[input + j] = (table.costs[input + j - 1] ?? 0) + (skips[j - 1] ?? 0)
+    table.steps[input + j] = SKIP
+  }
+  const stages: Stage[] = []
+  let afterSeparator = false
+  for (const part of parts) {
+    const begin = input
+    if (part.kind === 'free') {
+      input = alignFree(part, plain, known, table, input, skips)
+      stages.push({ begin, output: input, ways: [] })
+      afterSeparator = false
+      continue
+    }
+    const texts = strictness.accents === 'ignore' ? [...new Set(part.texts.flatMap(accentForms))] : part.texts
+    const ways = texts.map(one => alignText(plainPunctuation(one), one, received, strictness, table, begin, skips, afterSeparator))
+    const [only] = ways
+    if (ways.length === 1 && only) input = only.last
+    else if (ways.length > 1) {
+      input = table.add()
+      for (let j = 0; j < width; j++) {
+        let best = Infinity
+        ways.forEach(({ last }, way) => {
+          const cost = table.costs[last + j] ?? Infinity
+          if (cost < best) {
+            best = cost
+            table.steps[input + j] = way
+          }
+        })
+        table.costs[input + j] = best
+      }
+    }
+    stages.push({ begin, output: input, ways })
+    const end = part.texts[0]?.slice(-1) ?? ''
+    afterSeparator = end === '' ? afterSeparator : isSeparator(end)
+  }
+  return { cost: table.costs[input + text.length] ?? 0, ...trace(stages, table, text, strictness) }
+}
+
+/** One part's stretch of the table. */
+interface Stage { begin: number, output: number, ways: Way[] }
+/** One accepted text of a part: its rows lie between `begin` and `last`. */
+interface Way { text: string, first: number, last: number, length: number }
+
+/** Vectors of cost and way back, one after another in memory that is used again. */
+class Table {
+  costs = COSTS
+  steps = STEPS
+  private used = 0
+  constructor(readonly width: number) {}
+
+  /** Offset of a new vector. */
+  add(): number {
+    const at = this.used
+    this.used += this.width
+    if (this.used > this.costs.length) {
+      this.costs = COSTS = grown(this.costs, new Float64Array(this.used * 2))
+      this.steps = STEPS = grown(this.steps, new Uint16Array(this.used * 2))
+    }
+    this.costs[at] = 0
+    return at
+  }
+}
+
+function grown<T extends Float64Array | Uint16Array>(from: T, to: T): T {
+  to.set(from)
+  return to
+}
+let COSTS = new Float64Array(16_384)
+let STEPS = new Uint16Array(16_384)
+
+const PLAIN = new Uint16Array(65_536)
+const FOLDED = new Uint16Array(65_536)
+function foldUnit(code: number): void {
+  const char = String.fromCharCode(code)
+  const plain = stripMarks(char)
+  PLAIN[code] = plain.charCodeAt(0) || code
+  FOLDED[code] = foldCase(plain).charCodeAt(0) || code
+}
+
+function unitsOf(text: string): Units {
+  const size = text.length
+  const units: Units = { raw: new Uint16Array(size), plain: new Uint16Array(size), folded: new Uint16Array(size), separator: new Uint8Array(size) }
+  for (let at = 0; at < size; at++) {
+    const code = text.charCodeAt(at)
+    if (FOLDED[code] === 0) foldUnit(code)
+    units.raw[at] = code
+    units.plain[at] = PLAIN[code] ?? code
+    units.folded[at] = FOLDED[code] ?? code
+    units.separator[at] = isSeparatorUnit(code) ? 1 : 0
+  }
+  return units
+}
+
+const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
+
+/** What leaving out each received character costs: nothing for a mark or a repeated separator that does not count. */
+function skipCosts({ raw, separator }: Units, strictness: Strictness): Float64Array {
+  const costs = new Float64Array(raw.length)
+  for (let at = 0; at < raw.length; at++) {
+    const code = raw[at] ?? 0
+    const repeated = strictness.separators === 'ignore' && separator[at] === 1 && at > 0 && separator[at - 1] === 1
+    costs[at] = repeated || (strictness.accents === 'ignore' && code >= 0x300 && code <= 0x36F) ? 0 : EXTRA_CHAR
+  }
+  return costs
+}
+
+function alignText(plain: string, text: string, received: Units, strictness: Strictness, table: Table, begin: number, skips: Float64Array, afterSeparator: boolean): Way {
+  const expected = unitsOf(plain)
+  const { width } = table
+  const caseFree = strictness.letterCase === 'ignore'
+  const marksFree = strictness.accents === 'ignore'
+  const separatorCost = strictness.separators === 'ignore' ? 0 : 0.2
+  const foldCost = caseFree && marksFree ? 0 : 0.15
+  let before = begin
+  let twoBefore = -1
+  let first = -1
+  for (let i = 0; i < plain.length; i++) {
+    const row = table.add()
+    const { costs, steps } = table
+    if (first < 0) first = row
+    const raw = expected.raw[i] ?? 0
+    const unmarked = expected.plain[i] ?? 0
+    const folded = expected.folded[i] ?? 0
+    const separator = expected.separator[i] ?? 0
+    const previous = i > 0 ? expected.folded[i - 1] ?? 0 : 0
+    // of separators that meet one is enough where their runs count as one
+    const absent = separator === 1 && separatorCost === 0 && (i > 0 ? expected.separator[i - 1] === 1 : afterSeparator) ? 0 : ABSENT_CHAR
+    for (let j = 0; j < width; j++) {
+      let best = (costs[before + j] ?? 0) + absent
+      let step = ABSENT
+      if (j > 0) {
+        const at = j - 1
+        let cost: number
+        if (received.raw[at] === raw || (marksFree && received.plain[at] === unmarked)) cost = 0
+        else if (received.folded[at] === folded) cost = caseFree && received.raw[at] !== undefined && foldedOnlyByCase(received.raw[at] ?? 0, raw) ? 0 : foldCost
+        else if (separator === 1 && received.separator[at] === 1) cost = separatorCost
+        // a letter hardly ever stands for a separator
+        else cost = separator === received.separator[at] ? 1.1 : 1.6
+        cost += costs[before + at] ?? 0
+        if (cost <= best) {
+          best = cost
+          step = TAKE + 1
+        }
+        if (twoBefore >= 0 && j > 1 && received.folded[at] === previous && received.folded[at - 1] === folded && previous !== folded) {
+          const swapped = (costs[twoBefore + j - 2] ?? 0) + 1
+          if (swapped < best) {
+            best = swapped
+            step = SWAP
+          }
+        }
+        const skipped = (costs[row + at] ?? 0) + (skips[at] ?? 0)
+        if (skipped < best) {
+          best = skipped
+          step = SKIP
+        }
+      }
+      costs[row + j] = best
+      steps[row + j] = step
+    }
+    twoBefore = before
+    before = row
+  }
+  return { text, first, last: before, length: plain.length }
+}
+
+function foldedOnlyByCase(a: number, b: number): boolean {
+  return foldCase(String.fromCharCode(a)) === foldCase(String.fromCharCode(b))
+}
+
+function alignFree(part: Extract<NamePart, { kind: 'free' }>, text: string, known: Captures, table: Table, before: number, skips: Float64Array): number {
+  const row = table.add()
+  const { costs, steps, width } = table
+  for (let j = 0; j < width; j++) {
+    costs[row + j] = (costs[before + j] ?? 0) + ABSENT_FREE
+    steps[row + j] = ABSENT
+  }
+  takeFree(part.rule, text, known[part.part], (start, end, cost) => {
+    const total = (costs[before + start] ?? 0) + cost
+    if (total < (costs[row + end] ?? 0)) {
+      costs[row + end] = total
+      steps[row + end] = end - start + TAKE
+    }
+  })
+  for (let j = 1; j < width; j++) {
+    const skipped = (costs[row + j - 1] ?? 0) + (skips[j - 1] ?? 0)
+    if (skipped < (costs[row + j] ?? 0)) {
+      costs[row + j] = skipped
+      steps[row + j] = SKIP
+    }
+  }
+  return row
+}
+
+/** Every stretch of a name that a free field may mean, with what is held against it. */
+function takeFree(rule: FreeRule, text: string, settled: string | undefined, take: (start: number, end: number, cost: number) => void): void {
+  switch (rule.type) {
+    case 'number':
+    case 'version':
+      for (let start = 0; start < text.length; start++) {
+        if (!isDigitAt(text, start)) {
+          // what stands for a number not known yet
+          if (/[X#?]/i.test(text[start] ?? '') && !/[\p{L}#?]/u.test(text[start - 1] ?? '')) {
+            const end = start + (/^(?:x+|#+|\?+)(?![\p{L}\p{N}])/iu.exec(text.slice(start, start + 12))?.[0].length ?? 0)
+            if (end > start) take(start, end, 1.2)
+          }
+          continue
+        }
+        let most = start + 1
+        while (isDigitAt(text, most)) most++
+        const inside = start > 0 && isDigitAt(text, start - 1)
+        for (let end = most; end > start; end--) {
+          const digits = text.slice(start, end)
+          const other = settled !== undefined && Number(settled) !== Number(digits)
+          take(start, end, (isNumber(digits, rule, true) ? 0 : 0.5) + (other ? 1.5 : 0) + (inside || end < most ? 0.7 : 0))
+        }
+      }
+      return
+    case 'date':
+      for (let start = 0; start < text.length; start++) {
+        if (!isDigitAt(text, start)) continue
+        const end = endOfDate(text, start, rule)
+        if (end !== null) take(start, end, 0)
+        if (start > 0 && isDigitAt(text, start - 1)) continue
+        const loose = looseDate(text, start, rule.pattern)
+        if (loose) take(start, loose.end, 0.9)
+      }
+      return
+    case 'choice':
+      for (const value of rule.values) {
+        const folded = foldCase(value)
+        for (let start = 0; start + value.length <= text.length; start++) {
+          const there = text.slice(start, start + value.length)
+          if (there === value) take(start, start + value.length, 0)
+          else if (foldCase(there) === folded) take(start, start + value.length, 0.3)
+        }
+      }
+      // any word may have been meant for one of the choices
+      for (let start = 0; start < text.length; start++) {
+        if (start > 0 && !isSeparator(text[start - 1] ?? ' ')) continue
+        let end = start
+        while (end < text.length && end < start + 40 && !isSeparator(text[end] ?? ' ')) end++
+        if (end > start) take(start, end, 2)
+      }
+      return
+    case 'text':
+      // cheaper by the character than extra text, so that fixed parts still find their own letters
+      for (let start = 0; start < text.length; start++) {
+        for (let end = start + rule.minLength; end <= Math.min(text.length, start + rule.maxLength); end++) take(start, end, 0.01 * (end - start))
+      }
+      return
+    default: {
+      const never: never = rule
+      return never
+    }
+  }
+}
+
+function isDigitAt(text: string, at: number): boolean {
+  const code = text.charCodeAt(at)
+  return code >= 48 && code <= 57
+}
+
+/** Walks the cheapest way back and gathers where each part stands. */
+function trace(stages: readonly Stage[], table: Table, text: string, strictness: Strictness): Pick<Alignment, 'spans' | 'extras'> {
+  const spans: Span[] = []
+  const extras: Alignment['extras'] = []
+  let j = text.length
+  const skipAt = (row: number): number => {
+    const end = j
+    while (j > 0 && table.steps[row + j] === SKIP) j--
+    return end
+  }
+  for (let index = stages.length - 1; index >= 0; index--) {
+    const stage = stages[index]
+    if (!stage) continue
+    if (stage.ways.length === 0 && stage.output === stage.begin) {
+      spans.unshift({ start: j, end: j, text: '', edits: [] })
+      continue
+    }
+    if (stage.ways.length === 0) {
+      const end = skipAt(stage.output)
+      if (end > j) extras.unshift({ range: [j, end], before: index + 1 })
+      const step = table.steps[stage.output + j] ?? ABSENT
+      const taken = step >= TAKE ? step - TAKE : 0
+      spans.unshift({ start: j - taken, end: j, text: '', edits: [] })
+      j -= taken
+      continue
+    }
+    const way = stage.ways.length === 1 ? stage.ways[0] : stage.ways[table.steps[stage.output + j] ?? 0]
+    if (way) j = traceText(way, table, text, j, index, spans, extras, strictness)
+  }
+  if (j > 0) extras.unshift({ range: [0, j], before: 0 })
+  return { spans, extras }
+}
+
+function traceText(way: Way, table: Table, text: string, from: number, index: number, spans: Span[], extras: Alignment['extras'], strictness: Strictness): number {
+  const { width, steps } = table
+  const edits: Edit[] = []
+  /** Skipped text that lies inside the part only if more of the part is found before it. */
+  let pending: [number, number] | null = null
+  let end = -1
+  let j = from
+  for (let i = way.length - 1; i >= 0; i--) {
+    const row = way.first + i * width
+    const stop = j
+    while (j > 0 && steps[row + j] === SKIP) j--
+    if (stop > j) {
+      if (end < 0) extras.unshift({ range: [j, stop], before: index + 1 })
+      else pending = [j, pending ? pending[1] : stop]
+    }
+    const step = steps[row + j] ?? ABSENT
+    if (step === ABSENT) {
+      edits.unshift({ range: [j, j], expected: way.text[i] ?? '' })
+      continue
+    }
+    if (end < 0) end = j
+    if (pending) edits.unshift({ range: pending, expected: '' })
+    pending = null
+    if (step === SWAP) {
+      edits.unshift({ range: [j - 2, j], expected: way.text.slice(i - 1, i + 1) })
+      j -= 2
+      i--
+      continue
+    }
+    if (!isAlike(text[j - 1] ?? '', way.text[i] ?? '', strictness)) edits.unshift({ range: [j - 1, j], expected: way.text[i] ?? '' })
+    j--
+  }
+  if (pending) extras.unshift({ range: pending, before: index })
+  spans.unshift({ start: j, end: end < 0 ? j : end, text: way.text, edits: joined(edits) })
+  return j
+}
+
+/** Whether one character may stand for another without any deviation. */
+function isAlike(received: string, expected: string, strictness: Strictness): boolean {
+  if (plainPunctuation(received) === plainPunctuation(expected)) return true
+  if (strictness.separators === 'ignore' && isSeparator(received) && isSeparator(expected)) return true
+  const fold = (char: string) => {
+    const plain = strictness.accents === 'ignore' ? stripMarks(char) : char
+    return strictness.letterCase === 'ignore' ? foldCase(plain) : plain
+  }
+  return fold(received) === fold(expected)
+}
+
+/** Deviations that touch are one. */
+function joined(edits: readonly Edit[]): Edit[] {
+  const out: Edit[] = []
+  for (const { range, expected } of edits) {
+    const last = out.at(-1)
+    if (last && last.range[1] === range[0]) {
+      last.range = [last.range[0], range[1]]
+      last.expected += expected
+    }
+    else out.push({ range: [...range], expected })
+  }
+  return out
+}
