@@ -2,14 +2,18 @@ import type { Requirement } from '../brief/types'
 import type { Acceptance } from '../formats/accept'
 import { acceptedExtensions } from '../formats/accept'
 import { formatById, formatsOfExtension } from '../formats/registry'
+import { isAddedWord } from '../names/added-words'
+import type { CopyMark } from '../names/copy-marks'
 import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import type { Difference, ExplainContext } from '../names/explain'
 import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
+import { lookOfParts, plainLook, sayLookAlikes } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
+import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isReserved, isTooLong } from '../names/portability'
 import type { UnitForm } from '../placing/forms'
 import type { FileView } from '../placing/view'
@@ -59,25 +63,28 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
       return verdict('name.extension-doubled', `Ends in two extensions, .${inner.extension}.${view.extension}: leave only the right one, .${extension}.`, inner.base, doubled.form, doubled.captures)
     }
   }
-  const behind = markBehindExtension(view.name)
-  for (const { base, mark } of [...copyMarks(view.base), ...(behind ? [{ base: splitExtension(behind.base).base, mark: behind.mark }] : [])]) {
+  for (const { base, mark, at } of marksOf(view)) {
     const marked = fits(base)
     if (marked) {
       return verdict('name.copy-mark', `Right but for the mark of a copy, "${showText(mark)}": take it off, once you are sure this is the copy that counts.`, base, marked.form, marked.captures,
-        [{ part: 'literal', kind: 'extra', range: markRange(view.name, view.base, base, mark), expected: '', actual: mark }])
+        [{ part: 'literal', kind: 'extra', range: [at, at + mark.length], expected: '', actual: mark }])
     }
   }
   const nearest = nearestForm(view.base, forms, { strictness: requirement.strictness, known, ownerOf })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
+  const blank = () => expandParts(nearest.form.name ?? [], known)
   const given = defaultName(view.base) ?? copyMarks(view.base).map(({ base }) => defaultName(base)).find(Boolean)
-  if (given) {
-    const blank = expandParts(nearest.form.name ?? [], known)
-    return verdict('name.default', `This is the name ${given} gets by itself; give it the name that was asked for.`, blank, nearest.form, known)
+  if (given) return verdict('name.default', `This is the name ${given} gets by itself; give it the name that was asked for.`, blank(), nearest.form, known)
+  const look = fitLook(view.base, requirement, forms, known)
+  if (look) {
+    const looks = sayLookAlikes(view.base)
+    return verdict('name.look-alike', `Only looks right: ${looks.join('; ')}. Type the name anew.`, expandParts(look.form.name ?? [], look.captures), look.form, look.captures, nearest.differences)
   }
-  const forbidden = forbiddenCharacters(view.name)
+  const forbidden = forbiddenCharacters(view.base)
   if (forbidden.length > 0) {
-    const clean = ['', '-', '_', ' '].map(by => fits(view.base.replace(/[<>:"\\|?*]/g, by))).find(Boolean)
-    if (clean) return verdict('name.forbidden-character', `Holds ${forbidden.map(char => `"${showText(char)}"`).join(' ')}, which not every computer can store.`, wanted, clean.form, clean.captures)
+    // eslint-disable-next-line no-control-regex -- control characters are among the forbidden ones
+    const clean = ['', '-', '_', ' '].map(by => fits(view.base.replace(/[<>:"\\|?*\u0000-\u001F]/g, by))).find(Boolean)
+    if (clean) return verdict('name.forbidden-character', `Holds ${forbidden.map(char => `"${showText(char)}"`).join(' ')}, which not every computer can store.`, expandParts(clean.form.name ?? [], clean.captures), clean.form, clean.captures, nearest.differences)
   }
   if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) {
     return verdict('name.reserved', 'Ends in a space or dot, or is a name that some computers keep for devices.', wanted, nearest.form, nearest.captures)
@@ -85,7 +92,27 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
   if (isTooLong(view.name, view.file.path)) {
     return verdict('name.too-long', 'Longer than a file name may be everywhere (255 bytes, or 240 with its folders).', wanted, nearest.form, nearest.captures)
   }
+  if (onlyPlaceholders(nearest.differences, requirement.fields)) {
+    const words = nearest.differences.filter(one => one.part !== 'literal').map(one => `"${showText(one.actual)}"`)
+    return verdict('name.default', `${words.join(' and ')} ${words.length === 1 ? 'stands' : 'stand'} for a value and ${words.length === 1 ? 'was' : 'were'} left in: write the value itself.`, wanted, nearest.form, nearest.captures, nearest.differences)
+  }
   return verdict('name.differs', describeDifferences(nearest.differences), wanted, nearest.form, nearest.captures, nearest.differences)
+}
+
+/** Every copy mark a name may bear, with its offset in the file name. */
+function marksOf(view: FileView): CopyMark[] {
+  const behind = markBehindExtension(view.name)
+  return [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
+}
+
+/** Whether a name fits once it is taken as it looks. */
+function fitLook(base: string, requirement: Requirement, forms: readonly UnitForm[], known: Captures): { form: UnitForm, captures: Captures } | null {
+  const look = plainLook(base)
+  if (look === base) return null
+  const looks = forms.map(form => ({ ...form, name: form.name && lookOfParts(form.name) }))
+  const found = fitBase(look, requirement, looks, known)
+  const form = found && forms[looks.indexOf(found.form)]
+  return found && form ? { form, captures: found.captures } : null
 }
 
 function fitBase(base: string, requirement: Requirement, forms: readonly UnitForm[], known: Captures): { form: UnitForm, captures: Captures } | null {
@@ -107,11 +134,6 @@ function nearestForm(base: string, forms: readonly UnitForm[], context: ExplainC
     if (!best || found.cost < best.cost) best = { form, ...found }
   }
   return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: context.known, differences: [], cost: 0 }
-}
-
-function markRange(name: string, base: string, rest: string, mark: string): [number, number] {
-  const at = base.startsWith(rest) ? rest.length : base.endsWith(rest) ? 0 : name.lastIndexOf(mark)
-  return [at, at + mark.length]
 }
 
 /** `mesh.stl.txt`: the inner extension fits the content, or is the outer one once more. */
@@ -159,11 +181,11 @@ const SAID: Record<Difference['kind'], (one: Difference) => string> = {
   'separator': ({ expected, actual }) => `${separators(actual)} instead of ${separators(expected)}`,
   'digits': ({ expected, actual }) => `the number is written ${showText(actual)}, asked: ${showText(expected)}`,
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
-  'extra': ({ actual }) => `"${showText(actual)}" is too much`,
+  'extra': ({ actual }) => (isAddedWord(actual) ? `"${showText(actual)}" is a word too much: leave out what only tells its state` : `"${showText(actual)}" is too much`),
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
   'date-range': ({ actual }) => `${showText(actual)} is no date that was asked for`,
   'not-allowed': ({ actual }) => `"${showText(actual)}" is none of the allowed words`,
-  'other-person': ({ actual }) => `"${showText(actual)}" is somebody else's`,
+  'other-person': ({ actual, expected, part }) => `${named(part)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }
 
 function named(part: string): string {

@@ -1,29 +1,77 @@
 import { describe, expect, test } from 'vitest'
-import { copyMarks, markBehindExtension } from './copy-marks'
+import type { FieldRule } from '../brief/types'
+import { ADDED_WORDS, isAddedWord } from './added-words'
+import { COPY_MARKS, COPY_WORDS, copyMarks, markBehindExtension } from './copy-marks'
 import { isRealDate, parseDuration } from './date'
-import { defaultName } from './default-names'
+import { DEFAULT_FORMS, DEFAULT_WORDS, defaultName } from './default-names'
 import { splitExtension } from './extension'
+import { plainLook, sayLookAlikes } from './look-alikes'
+import { isPlaceholder, isTypedRule } from './placeholders'
+import { parseTemplate } from './template'
 import { forbiddenCharacters, isReserved, isTooLong } from './portability'
 
 // common practice, no source
-test.each([
-  'Document1', 'Dokument 2', 'Untitled-1', 'Unbenannt', 'Sans titre', 'Book1', 'Presentation1', 'Drawing1', 'Part3', 'Scan0001', 'IMG_4711', 'DSC01234', 'P1013687', 'GOPR0042',
-  'IMG-20261016-WA0003', '20261016_143000', '2026-10-16', '16.10.2026', '2026-10-16 14.30.00', 'Screenshot 2026-10-16 at 14.30.00', 'New Recording 4', 'Aufnahme', 'XXXX', 'Neues Dokument',
-])('%s is a name nobody gave', (name) => {
-  expect(defaultName(name)).not.toBeNull()
+test.each(DEFAULT_WORDS.flatMap(({ what, words }) => words.map(word => [word, what] as const)))('%s is a name nobody gave: %s', (word) => {
+  for (const name of [word, `${word} 1`, `${word}-2`, `${word} (3)`, word.toLowerCase()]) expect(defaultName(name), name).not.toBeNull()
+})
+test.each(DEFAULT_FORMS.flatMap(({ what, examples }) => examples.map(one => [one, what] as const)))('%s is a name nobody gave: %s', (name, what) => {
+  expect(defaultName(name)).toBe(what)
 })
 
-test.each(['REEF_Marsh-A_quadrat-01', 'Booker', 'documentation of the reef', 'Marsh 2026-10-16', 'partition', 'Imogen', 'text of the play', 'A1'])('%s is somebody\'s own name', (name) => {
+test.each(['REEF_Marsh-A_quadrat-01', 'Booker', 'documentation of the reef', 'Marsh 2026-10-16', 'partition', 'Imogen', 'text of the play', 'A1', 'Filmore', 'reef 2026', 'testament', 'Marsh_test', '12345', 'week 2'])('%s is somebody\'s own name', (name) => {
   expect(defaultName(name)).toBeNull()
 })
 
 // common practice, no source
-test.each(['report (1)', 'report(2)', 'report - Copy', 'report - Copy (3)', 'report copy', 'report copy 2', 'report - Kopie', 'report - copia', 'report 2', 'report.1', 'Copy of report', 'Kopie von report', 'report~1'])('%s is a copy of report', (name) => {
+test.each(COPY_MARKS.flatMap(({ left, examples }) => examples.map(one => [one, left] as const)))('%s is a copy of report, left %s', (name) => {
   expect(copyMarks(name).map(one => one.base)).toContain('report')
+})
+test.each(Object.entries(COPY_WORDS).flatMap(([language, words]) => words.map(word => [language, word] as const)))('in %s a copy says %s', (_, word) => {
+  for (const name of [`report - ${word}`, `report - ${word} (2)`, `report ${word}`, `report (${word})`]) expect(copyMarks(name).map(one => one.base), name).toContain('report')
+})
+test('two marks are taken off together', () => {
+  expect(copyMarks('report - Copy (1) (2)')).toContainEqual({ base: 'report', mark: ' - Copy (1) (2)', at: 6 })
+})
+test.each(['report', 'copyright notes', 'a-copycat', 'photocopy', '2026-10-16'])('%s bears no copy mark', (name) => {
+  expect(copyMarks(name)).toEqual([])
+})
+
+// common practice, no source
+test.each(Object.entries(ADDED_WORDS).flatMap(([language, words]) => words.map(word => [language, word] as const)))('%s: %s only tells a state', (_, word) => {
+  for (const text of [`_${word}`, ` ${word.toUpperCase()} 2`, `-${word}-${word}`]) expect(isAddedWord(text), text).toBe(true)
+})
+test.each(['_reef', '_2', '', '-finally', '_newt'])('%s is more than a state', (text) => {
+  expect(isAddedWord(text)).toBe(false)
+})
+
+describe('letters that only look right', () => {
+  // Unicode UTS #39, confusables.txt: Cyrillic а е о р с у х, Greek ο ν, Latin small letter dotless i and script small g
+  test.each([['М\u0430rsh', 'Marsh'], ['Br\u043Ewn', 'Brown'], ['\u0440h\u043Et\u043E', 'photo'], ['R\u03BF\u03BDer', 'Rover'], ['\uFF32\uFF25\uFF25\uFF26', 'REEF'], ['Ma\u200Brsh', 'Marsh'], ['Marsh\u202E', 'Marsh'], ['Marsh\u00A0Ana', 'Marsh Ana'], ['so\u00ADft', 'soft'], ['\uD835\uDC00na', 'Ana'], ['\uFEFFlog', 'log']])('%s looks like %s', (text, look) => {
+    expect(plainLook(text)).toBe(look)
+    expect(sayLookAlikes(text).length).toBeGreaterThan(0)
+  })
+  test.each(['Zoë', 'Müller', 'Łucja', 'Sørby', 'O0lI1'])('%s is as it looks', (text) => {
+    expect(plainLook(text)).toBe(text)
+  })
+})
+
+describe('placeholders', () => {
+  const n: FieldRule = { type: 'number', digits: 2, from: 1, to: 99 }
+  const date: FieldRule = { type: 'date', pattern: 'yyyy-MM-dd', from: null, to: null }
+  // common practice, no source
+  test.each<[string, FieldRule | undefined, string, boolean]>([
+    ['family', undefined, 'family', true], ['family', undefined, 'Surname', true], ['family', undefined, 'Nachname', true], ['given', undefined, 'First name', true], ['name', undefined, 'Your Name', true], ['group', undefined, 'XX', true],
+    ['n', n, 'NN', true], ['n', n, '00', true], ['n', n, '##', true], ['n', n, '01', false], ['n', { ...n, from: 0 }, '00', false], ['date', date, 'YYYY-MM-DD', true], ['date', date, 'Datum', true], ['family', undefined, 'Marsh', false], ['family', undefined, '{family}', true],
+  ])('in {%s} (%j) %s is one: %s', (field, rule, text, is) => {
+    expect(isPlaceholder(field, rule, text)).toBe(is)
+  })
+  test.each([['family_given_photo', true], ['Surname-Firstname-Photo', true], ['{family}_{given}_photo', true], ['xxx_xx_photo', true], ['Marsh_given_photo', false], ['photo', false]])('%s is the rule typed as it stands: %s', (base, is) => {
+    expect(isTypedRule(base, parseTemplate('{family}_{given}_photo'), {})).toBe(is)
+  })
 })
 
 test('a copy mark may stand behind the extension', () => {
-  expect(markBehindExtension('report.pdf.2')).toEqual({ base: 'report.pdf', mark: '.2' })
+  expect(markBehindExtension('report.pdf.2')).toEqual({ base: 'report.pdf', mark: '.2', at: 10 })
 })
 
 describe('portable names', () => {

@@ -3,6 +3,7 @@ import type { EvidenceIndex, UnitSet } from './index'
 import { holderKey } from './people'
 import type { HolderEvidence } from './people'
 import type { Candidate } from './score'
+import { plainLook } from '../names/look-alikes'
 import { fitName, scoreUnit } from './score'
 import { formsOf } from './forms'
 import type { FileView } from './view'
@@ -27,7 +28,7 @@ export interface Candidates {
  * @param before - units where the same bytes were placed in the check before
  */
 export function findCandidates(view: FileView, index: EvidenceIndex, before: readonly number[]): Candidates {
-  const byName = index.byName(view.base)
+  const byName = lookUp(view.base, index.byName, found => found.size === 0)
   const clear = clearFit(view, byName, index)
   if (clear) return { list: [clear], unweighed: [] }
   const spoken = speakOf(view, index)
@@ -90,6 +91,13 @@ function firstUnits(found: UnitSet, index: EvidenceIndex): Unit[] {
   return first
 }
 
+/** Looks a name up as it is, and where that finds nothing as it looks. */
+function lookUp<T>(base: string, look: (text: string) => T, nothing: (found: T) => boolean): T {
+  const found = look(base)
+  const seen = nothing(found) ? plainLook(base) : base
+  return seen === base ? found : look(seen)
+}
+
 interface Spoken { strength: number, said: string[] }
 
 /** Whom folder levels and name speak of; slips are allowed only where nobody is named without. */
@@ -109,7 +117,7 @@ function speakOf(view: FileView, index: EvidenceIndex): Map<string, Spoken> {
     return best
   }
   add(strongest(view.levels, index.people.namedIn), 'folder')
-  add(index.people.namedIn(view.base), 'name')
+  add(lookUp(view.base, index.people.namedIn, found => found.size === 0), 'name')
   // a group named does not say which of its members is meant
   if (![...spoken].some(([key, { strength }]) => key.startsWith('p:') && strength >= 1.4)) {
     add(strongest(view.levels, index.people.nearlyNamedIn), 'folder nearly')

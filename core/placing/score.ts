@@ -5,6 +5,7 @@ import { matchFolder } from '../folders/match'
 import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import { explainParts } from '../names/explain'
+import { lookOfParts, plainLook } from '../names/look-alikes'
 import { splitExtension } from '../names/extension'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
@@ -85,7 +86,9 @@ export function fitName(form: UnitForm, view: FileView, requirement: Requirement
     const marked = matchParts(form.name, base, strictness, count.by)
     if (marked) return { nameFit: 'marked', captures: marked.captures }
   }
-  return null
+  const look = plainLook(view.base)
+  const alike = look === view.base ? null : matchParts(lookOfParts(form.name), look, strictness, count.by)
+  return alike && { nameFit: 'marked', captures: alike.captures }
 }
 
 /** Without a fitting name: do the requirement's own words stand in it, or is the whole nearly the expected name? */

@@ -16,6 +16,11 @@ const WORDS: Record<Exclude<ColumnMeaning, 'other' | 'skip'>, readonly string[]>
   status: ['status'],
 }
 
+/** Words a roster field goes by as a heading, itself left out. */
+export function headingWords(field: string): readonly string[] {
+  return field in WORDS ? WORDS[field as keyof typeof WORDS] : []
+}
+
 /**
  * Guesses what each column is from its heading, in several languages.
  *

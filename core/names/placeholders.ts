@@ -1,0 +1,77 @@
+import type { FieldRule } from '../brief/types'
+import { headingWords } from '../roster/columns'
+import { looseKey } from '../text/fold'
+import type { Difference } from './explain'
+import type { Template } from './template'
+
+/** What people leave in for a value not known yet, by kind of field; folded as `looseKey` does. */
+const FREE_WORDS: Record<Exclude<FieldRule['type'], 'roster'>, readonly string[]> = {
+  number: ['n', 'nn', 'nnn', 'nr', 'no', 'num', 'number', 'nummer', 'numero', 'numéro', 'número', 'piece', 'lfdnr'],
+  version: ['v', 'vv', 'vvv', 'vn', 'version', 'nn', 'nnn', 'n'],
+  date: ['date', 'datum', 'fecha', 'data', 'yyyymmdd', 'ddmmyyyy', 'mmddyyyy', 'yymmdd', 'ddmmyy', 'jjjjmmtt', 'ttmmjjjj', 'aaaammjj', 'jjmmaaaa', 'ddmmaaaa', 'aaaammdd', 'today', 'day'],
+  choice: [],
+  text: ['text', 'title', 'titel', 'titre', 'título', 'titolo', 'topic', 'thema', 'subject', 'description'],
+}
+const PERSON_WORDS: Record<string, readonly string[]> = {
+  name: ['yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome'],
+  family: ['yourfamilyname', 'yourlastname', 'yoursurname', 'nom'], given: ['yourgivenname', 'yourfirstname'], group: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
+}
+const FOLDED = new Map<string, Set<string>>()
+
+/**
+ * Whether what stands in a part is a word of the rule itself, or a sign for what is not known yet.
+ *
+ * @param field - field of the part
+ * @param rule - as declared; none: a roster field
+ * @param actual - what stands there
+ * @example
+ * isPlaceholder('family', undefined, 'surname') //=> true
+ * isPlaceholder('n', numberFrom1, '00') //=> true
+ */
+export function isPlaceholder(field: string, rule: FieldRule | undefined, actual: string): boolean {
+  if (/^(?:x{2,}|#+|\?+|_{2,}|\.{2,}|\{.*\}|<.*>|\[.*\])$/iu.test(actual)) return true
+  if (rule?.type === 'number' && /^0+$/.test(actual)) return rule.from > 0
+  if (rule?.type === 'number' && /^x$/i.test(actual)) return true
+  const key = looseKey(actual)
+  return key !== '' && wordsFor(field, rule).has(key)
+}
+
+function wordsFor(field: string, rule: FieldRule | undefined): Set<string> {
+  const type = rule?.type ?? 'roster'
+  const kept = FOLDED.get(`${type}\n${field}`)
+  if (kept) return kept
+  const words = new Set([field, ...(type === 'roster' ? [...headingWords(field), ...PERSON_WORDS[field] ?? []] : FREE_WORDS[type])].map(looseKey))
+  if (FOLDED.size < 500) FOLDED.set(`${type}\n${field}`, words)
+  return words
+}
+
+/**
+ * Whether all that is wrong with a name are placeholders left in; small slips beside them do not count.
+ *
+ * @param rules - the requirement's declared fields
+ */
+export function onlyPlaceholders(differences: readonly Difference[], rules: Record<string, FieldRule>): boolean {
+  const left = differences.filter(one => one.kind !== 'separator' && one.kind !== 'letter-case')
+  return left.length > 0 && left.every(({ part, actual }) => part !== 'literal' && actual !== '' && isPlaceholder(part, rules[part], actual))
+}
+
+/**
+ * Whether a base name is the template itself, typed literally with its field words.
+ *
+ * @example
+ * isTypedRule('family_given_photo', parseTemplate('{family}_{given}_photo'), {}) //=> true
+ */
+export function isTypedRule(base: string, template: Template, rules: Record<string, FieldRule>): boolean {
+  let rest = looseKey(base)
+  let placeholders = 0
+  for (const part of template.parts) {
+    const texts = part.kind === 'literal' ? [looseKey(part.text)] : [...wordsFor(part.name, rules[part.name]), 'xxxx', 'xxx', 'xx', 'x'].sort((a, b) => b.length - a.length)
+    let found = texts.find(text => rest.startsWith(text))
+    if (part.kind === 'field' && found !== undefined) placeholders++
+    // a number or date may be written out where the rest is not
+    if (part.kind === 'field' && found === undefined && rules[part.name] && rules[part.name]?.type !== 'roster') found = /^\d+/.exec(rest)?.[0]
+    if (found === undefined) return false
+    rest = rest.slice(found.length)
+  }
+  return rest === '' && placeholders > 0
+}
