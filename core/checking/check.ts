@@ -1,5 +1,6 @@
 import { listUnits } from '../brief/units'
 import type { UnitList } from '../brief/units'
+import { findPrefix } from '../folders/prefix'
 import { findWrapper } from '../folders/wrapper'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
@@ -11,7 +12,7 @@ import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
 import type { Placements } from '../placing/place'
 import { slotRef } from '../placing/slots'
-import type { FileView } from '../placing/view'
+import type { FileView, RootReading } from '../placing/view'
 import { viewFile } from '../placing/view'
 import type { Report, ReportFile, ReportRoot } from '../reporting/report'
 import { takeCompanions } from './companions'
@@ -64,9 +65,9 @@ export function check(input: CheckInput): Report {
   const aside = setAside(input)
 
   stage('find the root')
-  const roots = findRoots(input, aside, index)
-  const wrappers = new Map(roots.map(root => [root.name, root.wrapper]))
-  const views = input.received.map((file, at) => viewFile(file, at, wrappers.get(file.root) ?? null))
+  const readings = readRoots(input, aside, index)
+  const roots = [...readings].map(([name, { wrapper, prefix }]): ReportRoot => ({ name, wrapper, prefix: prefix?.pattern ?? null }))
+  const views = input.received.map((file, at) => viewFile(file, at, readings.get(file.root)))
   const rulings = applyRulings(input.rulings ?? [], views)
 
   stage('place')
@@ -74,6 +75,7 @@ export function check(input: CheckInput): Report {
   const companions = takeCompanions(taking, list.units)
   const mains = taking.filter(view => !companions.held.has(view.index))
   const placements = placeFiles(mains, index, rulings.placed, earlierPlacements(input, index))
+  placeStrays(companions.strays, placements, index)
 
   stage('judge')
   const state: CheckState = { input, list, index, make, views, aside, roots, rulings, placements, companions, files: [], late: new Set() }
@@ -81,6 +83,16 @@ export function check(input: CheckInput): Report {
 
   stage('summarise')
   return summarise(state)
+}
+
+/** What lies under the root for second copies only, and nowhere else, takes the slots that nothing else fills. */
+function placeStrays(strays: readonly FileView[], placements: Placements, index: EvidenceIndex): void {
+  if (strays.length === 0) return
+  for (const [at, list] of placeFiles(strays, index, new Map(), new Map()).filled) {
+    const before = placements.filled.get(at) ?? []
+    const free = list.filter(one => one.role === 'placed' && !before.some(other => other.n === one.n))
+    if (free.length > 0) placements.filled.set(at, [...before, ...free])
+  }
 }
 
 function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
@@ -102,14 +114,18 @@ function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
   return aside
 }
 
-function findRoots({ received }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex): ReportRoot[] {
-  const roots = new Map<string, Located[]>()
+/** Finds how each root is to be read, unless a person said that its folders and names stand as they are. */
+function readRoots({ received, roots: asked, roster }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex): Map<string, RootReading> {
+  const located = new Map<string, Located[]>()
   received.forEach((file, at) => {
-    const list = roots.get(file.root) ?? []
-    roots.set(file.root, list)
-    if (!aside.has(at)) list.push(viewFile(file, at, null))
+    const list = located.get(file.root) ?? []
+    located.set(file.root, list)
+    if (!aside.has(at)) list.push(viewFile(file, at, undefined))
   })
-  return [...roots].map(([name, list]) => ({ name, wrapper: findWrapper(list, index), prefix: null }))
+  return new Map([...located].map(([name, files]) => {
+    if (asked?.find(root => root.name === name)?.asIs) return [name, { wrapper: null, prefix: null }]
+    return [name, { wrapper: findWrapper(files, index), prefix: findPrefix(files.map(file => file.base), index, roster.people) }]
+  }))
 }
 
 /** Units in which the check before placed the same bytes; empty files say nothing. */

@@ -9,6 +9,8 @@ import { slotRef } from '../placing/slots'
 export interface Companions {
   /** Views that take no part in placing. */
   held: ReadonlySet<number>
+  /** Held files under a root for second copies whose like lies nowhere else: theirs may be the wrong root. */
+  strays: readonly FileView[]
   /** Adds what is wrong with companions and copies to their main files. */
   judge(placed: readonly PlacedFile[], make: FindingMaker): void
   /** Writes the held files' roles. */
@@ -44,10 +46,13 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
       beside.set(key, [...beside.get(key) ?? [], view])
     }
   }
+  const mains = new Set(views.filter(view => !held.has(view.index)).map(view => `${view.folder}\n${view.name}`))
+  const strays = [...elsewhere.values()].filter(view => !mains.has(`${view.folder}\n${view.name}`))
   const owner = new Map<number, PlacedFile>()
   const roles = new Map<number, 'companion' | 'copy'>()
   return {
     held,
+    strays,
     judge(placed, make) {
       if (held.size === 0 && extensions.size === 0 && copyRoots.size === 0) return
       for (const one of placed) {
@@ -62,6 +67,7 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
           else if (companion.required) one.findings.push(make('companion.missing', `The file "${view.base}.${companion.extension}" that goes with it is not there.`, { expected: `${view.base}.${companion.extension}` }))
         }
         for (const root of requirement.copies) {
+          // the file itself lies under the copies' root: that is said of its folder
           if (root === view.file.root) continue
           const copy = elsewhere.get(`${root}\n${view.folder}\n${view.name}`)
           if (!copy) one.findings.push(make('copy.missing', `The second copy in "${root}" is not there.`, { expected: `${root}: ${view.file.path}` }))

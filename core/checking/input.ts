@@ -35,6 +35,8 @@ export interface CheckInput {
   roster: Roster
   received: readonly ReceivedFile[]
   rulings?: readonly Ruling[]
+  /** Roots whose folders and names are to be read as they stand, no wrapper or prefix taken off. */
+  roots?: readonly { name: string, asIs: boolean }[]
   /** The report of the check before this one. */
   previous?: Report | null
   /** UTC ms */

@@ -1,13 +1,15 @@
 import type { Unit } from '../brief/units'
+import { defaultFolder } from '../folders/default-folders'
+import { explainFolder } from '../folders/explain'
 import { expandFolder, matchFolder } from '../folders/match'
 import type { FolderLevels } from '../folders/match'
 import { matchParts } from '../names/match'
 import type { Difference } from '../names/explain'
 import type { Captures } from '../names/parts'
-import { expandParts } from '../names/parts'
 import type { UnitForm } from '../placing/forms'
 import { formsOf } from '../placing/forms'
 import type { EvidenceIndex } from '../placing/index'
+import { holderKey } from '../placing/people'
 import type { FileView } from '../placing/view'
 import { showText } from '../text/show'
 import type { FindingCode } from './codes'
@@ -29,32 +31,40 @@ export interface FolderVerdict {
  * @param captures - values the name tells
  */
 export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm[], form: UnitForm, captures: Captures, index: EvidenceIndex): FolderVerdict {
-  if (form.folder === null) return { code: null, message: '', differences: [], corrected: view.folder }
+  const right: FolderVerdict = { code: null, message: '', differences: [], corrected: view.folder }
+  if (form.folder === null) return right
   // of a group's file name and folder speak of one and the same member
   const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
   for (const one of speaking.length > 0 ? speaking : [form, ...forms]) {
     const found = one.folder && matchFolder(one.folder, view.levels, unit.requirement)
-    if (found && Object.entries(found).every(([field, value]) => captures[field] === undefined || captures[field] === value)) {
-      return { code: null, message: '', differences: [], corrected: view.folder }
-    }
+    if (!found || !Object.entries(found).every(([field, value]) => captures[field] === undefined || captures[field] === value)) continue
+    if (!unit.requirement.copies.includes(view.file.root)) return right
+    return { ...right, code: 'folder.other-root', message: `Lies under "${showText(view.file.root)}", which is for second copies only; the file itself belongs in the same folder of the first root.` }
   }
-  const corrected = expandFolder(form.folder, captures)
+  const levels = form.folder
+  const explained = explainFolder(levels, view.levels, unit.requirement, { ownerOf: index.people.ownerOf })
+  const corrected = expandFolder(levels, { ...explained.captures, ...captures })
   const wanted = corrected === '' ? 'at the top' : `in "${showText(corrected)}"`
   const actual = view.folder === '' ? 'at the top' : `in "${showText(view.folder)}"`
-  const verdict = (code: FindingCode, message: string, differences: Difference[] = []): FolderVerdict => ({ code, message, differences, corrected })
+  const verdict = (code: FindingCode, message: string): FolderVerdict => ({ code, message, differences: explained.differences, corrected })
   const other = otherHolder(view, unit, index)
   if (other !== null) return verdict('folder.other-holder', `Lies in the folder of ${showText(other)}; it belongs ${wanted}.`)
-  const levels = form.folder
+  const made = view.levels.find(level => defaultFolder(level) !== null && !levels.some((_, at) => fitsLevel(levels, at, level, unit)))
+  const why = made === undefined ? '' : ` "${showText(made)}" is where programs put ${defaultFolder(made)} by themselves.`
   const fits = (at: number, received: string) => fitsLevel(levels, at, received, unit)
-  if (levels.length === 0) return verdict(view.levels.length > 0 ? 'folder.too-deep' : 'folder.wrong', `Lies ${actual}; it belongs at the top, in no folder.`)
+  if (levels.length === 0) return verdict(view.levels.length > 0 ? 'folder.too-deep' : 'folder.wrong', `Lies ${actual}; it belongs at the top, in no folder.${why}`)
   if (isSubsequence(levels.length, view.levels.length, (asked, got) => fits(asked, view.levels[got] ?? ''))) {
-    const extra = view.levels.filter((level, at) => !levels.some((_, asked) => fits(asked, level)) && at >= 0)
-    return verdict('folder.too-deep', `Lies ${actual}: ${extra.length === 1 ? `the level "${showText(extra[0] ?? '')}" is` : 'some levels are'} too much; it belongs ${wanted}.`)
+    const extra = explained.differences.filter(one => one.kind === 'extra').map(one => `"${showText(one.actual)}"`)
+    return verdict('folder.too-deep', `Lies ${actual}: ${extra.length === 1 ? `the level ${extra[0]} is` : `the levels ${extra.join(' and ')} are`} too much; it belongs ${wanted}.${why}`)
   }
   if (view.levels.length > 0 && isSubsequence(view.levels.length, levels.length, (got, asked) => fits(asked, view.levels[got] ?? ''))) {
-    return verdict('folder.level-missing', `Lies ${actual}: a level is missing; it belongs ${wanted}.`)
+    const absent = explained.differences.filter(one => one.kind === 'absent').map(one => `"${showText(one.expected)}"`)
+    return verdict('folder.level-missing', `Lies ${actual}: ${absent.length === 1 ? `the level ${absent[0]} is` : `the levels ${absent.join(' and ')} are`} missing; it belongs ${wanted}.`)
   }
-  return verdict('folder.wrong', `Lies ${actual}; it belongs ${wanted}.`, levelDifferences(view, levels, captures, fits))
+  const misspelt = explained.differences.filter(one => one.actual !== '' && one.expected !== '')
+  const [only] = misspelt
+  const where = explained.differences.length === 1 && only ? `: "${showText(only.actual)}" should read "${showText(only.expected)}"` : ''
+  return verdict('folder.wrong', `Lies ${actual}${where}; it belongs ${wanted}.${why}`)
 }
 
 function fitsLevel(levels: FolderLevels, at: number, received: string, { requirement }: Unit): boolean {
@@ -69,7 +79,7 @@ function isSubsequence(count: number, among: number, fits: (item: number, place:
   return item === count
 }
 
-/** Another holder of the same requirement whose folder this is. */
+/** Another holder of the same requirement whose folder this is, as it would be said. */
 function otherHolder(view: FileView, unit: Unit, index: EvidenceIndex): string | null {
   if (view.levels.length === 0) return null
   const found: Unit[] = []
@@ -81,21 +91,17 @@ function otherHolder(view: FileView, unit: Unit, index: EvidenceIndex): string |
     if (found.length > 1) return null
   }
   const [other] = found
-  return other ? (other.requirement.holder === 'person' ? other.people[0]?.name ?? other.holder : other.holder) : null
+  if (other) return other.requirement.holder === 'person' ? other.people[0]?.name ?? other.holder : other.holder
+  return unit.requirement.holder === 'person' ? otherPerson(view, unit, index) : null
 }
 
-function levelDifferences(view: FileView, levels: FolderLevels, captures: Captures, fits: (at: number, received: string) => boolean): Difference[] {
-  const differences: Difference[] = []
-  let offset = 0
-  for (let at = 0; at < Math.max(levels.length, view.levels.length); at++) {
-    const received = view.levels[at]
-    const parts = levels[at]
-    const expected = parts ? expandParts(parts, captures) : ''
-    const range: [number, number] = [offset, offset + (received?.length ?? 0)]
-    if (received === undefined) differences.push({ part: `level ${at + 1}`, kind: 'absent', range, expected, actual: '' })
-    else if (!parts) differences.push({ part: `level ${at + 1}`, kind: 'extra', range, expected: '', actual: received })
-    else if (!fits(at, received)) differences.push({ part: `level ${at + 1}`, kind: 'misspelt', range, expected, actual: received })
-    offset = Math.min(view.folder.length, range[1] + 1)
+/** A level that is somebody else's full name, in a folder that is otherwise not as asked either. */
+function otherPerson(view: FileView, unit: Unit, index: EvidenceIndex): string | null {
+  const own = holderKey('person', unit.holder)
+  for (const level of view.levels) {
+    const named = [...index.people.namedIn(level)].filter(([key, { strength }]) => key.startsWith('p:') && strength >= 2.6)
+    const [only] = named
+    if (only && named.length === 1 && only[0] !== own && /\p{L}{2}/u.test(only[1].said)) return only[1].said
   }
-  return differences
+  return null
 }

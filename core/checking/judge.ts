@@ -3,6 +3,7 @@ import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions } from '../formats/accept'
 import type { Acceptance } from '../formats/accept'
 import { splitExtension } from '../names/extension'
+import type { Difference } from '../names/explain'
 import type { Captures } from '../names/parts'
 import { expandParts, writeNumber } from '../names/parts'
 import { expandFolder } from '../folders/match'
@@ -76,9 +77,10 @@ export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make
   const findings: Finding[] = []
   const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf)
   if (name.code) {
-    findings.push(make(name.code, name.message, { expected: name.corrected, actual: view.name, ...(name.differences.length > 0 ? { differences: name.differences } : {}) }))
+    const differences = name.differences.map(one => shifted(one, view.cut))
+    findings.push(make(name.code, name.message, { expected: name.corrected, actual: receivedName(view), ...(differences.length > 0 ? { differences } : {}) }))
   }
-  else if (view.file.path.slice(view.file.path.lastIndexOf('/') + 1) !== view.name) {
+  else if (!view.file.path.endsWith(receivedName(view))) {
     findings.push(make('name.unicode-form', 'The same letters in a decomposed form; some programs take it for another name.'))
   }
   for (const { code, message, expected, actual } of judgeContent(view, unit, format, handouts, name.code === 'name.extension-doubled')) {
@@ -95,6 +97,18 @@ export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make
   const instead = filled.instead
   if (instead && filled.role === 'superseded') findings.splice(0, findings.length, superseded(make, instead))
   return { findings, correctedPath: folder.corrected === '' ? name.corrected : `${folder.corrected}/${name.corrected}`, late }
+}
+
+/** The NFC file name as received, with what a delivering system put before it. */
+function receivedName({ file }: FileView): string {
+  const path = file.path.normalize('NFC')
+  return path.slice(path.lastIndexOf('/') + 1)
+}
+
+/** A difference told in the whole received name. */
+function shifted(one: Difference, by: number): Difference {
+  const move = ([start, end]: [number, number]): [number, number] => [start + by, end + by]
+  return by === 0 ? one : { ...one, range: move(one.range), ...(one.edits ? { edits: one.edits.map(edit => ({ ...edit, range: move(edit.range) })) } : {}) }
 }
 
 function superseded(make: FindingMaker, instead: FileView): Finding {

@@ -131,7 +131,9 @@ function mergeExtras(parts: readonly NamePart[], alignment: Alignment, text: str
   for (const extra of alignment.extras) {
     const [start, end] = extra.range
     const stray = text.slice(start, end)
-    const into = !/^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray) ? undefined : [extra.before - 1, extra.before].find((at) => {
+    const short = /^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)
+    const into = [extra.before - 1, extra.before].find((at) => {
+      if (!short) return false
       const part = parts[at]
       const span = alignment.spans[at]
       if (!part || !span || part.kind === 'free' || span.end === span.start) return false

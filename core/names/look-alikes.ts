@@ -4,6 +4,7 @@ import type { NamePart } from './parts'
 
 const TABLE: Readonly<Record<string, string>> = confusables
 /** Characters without a look: joiners, direction marks and overrides, variation selectors, soft hyphen. */
+// eslint-disable-next-line no-misleading-character-class -- joiners and selectors are what is looked for
 const INVISIBLE = /[\u00AD\u034F\u061C\u115F\u1160\u17B4\u17B5\u180B-\u180F\u200B-\u200F\u202A-\u202E\u2060-\u206F\u3164\uFE00-\uFE0F\uFEFF\uFFA0\u{E0000}-\u{E0FFF}]/u
 /** Spaces other than the plain one. */
 const SPACES = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000]/

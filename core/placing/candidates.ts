@@ -118,6 +118,11 @@ function speakOf(view: FileView, index: EvidenceIndex): Map<string, Spoken> {
   }
   add(strongest(view.levels, index.people.namedIn), 'folder')
   add(lookUp(view.base, index.people.namedIn, found => found.size === 0), 'name')
+  for (const id of view.sentBy) {
+    const key = holderKey('person', id)
+    const before = spoken.get(key)
+    spoken.set(key, { strength: (before?.strength ?? 0) + 3 / view.sentBy.length, said: [...before?.said ?? [], 'what stands before the name says who sent it'] })
+  }
   // a group named does not say which of its members is meant
   if (![...spoken].some(([key, { strength }]) => key.startsWith('p:') && strength >= 1.4)) {
     add(strongest(view.levels, index.people.nearlyNamedIn), 'folder nearly')

@@ -1,29 +1,40 @@
 import type { ReceivedFile } from '../checking/input'
 import { levelsOf } from '../folders/match'
+import type { NamePrefix } from '../folders/prefix'
 import { splitExtension } from '../names/extension'
 
 /** A received file as placing and judging look at it. */
 export interface FileView {
   index: number
   file: ReceivedFile
-  /** NFC file name with extension. */
+  /** NFC file name with extension, what a delivering system put before it left out. */
   name: string
   base: string
   extension: string
+  /** Length of what was left out before the name. */
+  cut: number
+  /** Roster ids of those whose values stand in what was left out. */
+  sentBy: readonly string[]
   /** NFC folder inside the root's wrapper; empty: the top. */
   folder: string
   levels: string[]
 }
 
-/** Looks at a file from inside its root's wrapper (levels joined with `/`, or `null`). */
-export function viewFile(file: ReceivedFile, index: number, wrapper: string | null): FileView {
+/** How a root is read: its wrapper (levels joined with `/`), and what was put before every name. */
+export interface RootReading { wrapper: string | null, prefix: NamePrefix | null }
+
+/** Looks at a file from inside its root's wrapper and behind its name's prefix. */
+export function viewFile(file: ReceivedFile, index: number, root: RootReading | undefined): FileView {
   const path = file.path.normalize('NFC')
   const slash = path.lastIndexOf('/')
-  const name = path.slice(slash + 1)
+  let name = path.slice(slash + 1)
   let folder = slash < 0 ? '' : path.slice(0, slash)
+  const wrapper = root?.wrapper ?? null
   if (wrapper !== null) {
     if (folder === wrapper) folder = ''
     else if (folder.startsWith(`${wrapper}/`)) folder = folder.slice(wrapper.length + 1)
   }
-  return { index, file, name, ...splitExtension(name), folder, levels: levelsOf(folder) }
+  const taken = root?.prefix?.take(splitExtension(name).base) ?? null
+  if (taken) name = name.slice(taken.length)
+  return { index, file, name, ...splitExtension(name), cut: taken?.length ?? 0, sentBy: taken?.people ?? [], folder, levels: levelsOf(folder) }
 }

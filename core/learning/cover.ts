@@ -1,0 +1,87 @@
+import type { Piece } from './pieces'
+import { piecesOf } from './pieces'
+import type { Variant } from './variants'
+
+/** One reading of an example: whose it is, and its pieces in order. */
+export interface Cover { person: number, pieces: Piece[], weight: number }
+
+/** `open`: a few letters that are a value only if another value follows at once. */
+interface Found { start: number, end: number, variant: Variant, weight: number, free: boolean, open: boolean }
+/** The most that can be explained up to an offset, and the value that ends there. */
+interface State { weight: number, from: Found | null, before: 'loose' | 'ended' | 'open' }
+
+/**
+ * Finds the stretches of an example that are one person's values, as much of it as can be.
+ *
+ * @param base - example, NFC
+ * @param variants - all texts of the person's values
+ * @param dates - whether dates are looked for in the rest
+ */
+export function coverName(base: string, variants: readonly Variant[], person: number, dates: boolean): Cover {
+  const byEnd = new Map<number, Found[]>()
+  for (const one of variants.flatMap(variant => placesOf(base, variant))) byEnd.set(one.end, [...byEnd.get(one.end) ?? [], one])
+  // at each offset: behind other text, behind a value, or behind a value that needs another one
+  const states: Record<State['before'], State | null>[] = [{ loose: { weight: 0, from: null, before: 'loose' }, ended: null, open: null }]
+  for (let i = 1; i <= base.length; i++) {
+    const here: Record<State['before'], State | null> = { loose: null, ended: null, open: null }
+    for (const before of ['loose', 'ended'] as const) {
+      const weight = states[i - 1]?.[before]?.weight
+      if (weight !== undefined && weight > (here.loose?.weight ?? -1)) here.loose = { weight, from: null, before }
+    }
+    for (const one of byEnd.get(i) ?? []) {
+      const into = one.open ? 'open' : 'ended'
+      for (const before of ['ended', 'open', 'loose'] as const) {
+        const state = states[one.start]?.[before]
+        if (!state || (before === 'loose' && !one.free && !isEdge(base, one.start))) continue
+        if (state.weight + one.weight > (here[into]?.weight ?? -1)) here[into] = { weight: state.weight + one.weight, from: one, before }
+      }
+    }
+    states.push(here)
+  }
+  const chosen: Found[] = []
+  const last = states[base.length]
+  let kind: State['before'] = (last?.ended?.weight ?? -1) >= (last?.loose?.weight ?? 0) ? 'ended' : 'loose'
+  for (let i = base.length; i > 0;) {
+    const state: State | null = states[i]?.[kind] ?? null
+    if (!state) break
+    kind = state.before
+    if (state.from) {
+      chosen.unshift(state.from)
+      i = state.from.start
+    }
+    else i--
+  }
+  const pieces: Piece[] = []
+  let at = 0
+  for (const one of chosen) {
+    pieces.push(...piecesOf(base.slice(at, one.start), dates), { kind: 'value', text: one.variant.text, writings: one.variant.writings })
+    at = one.end
+  }
+  pieces.push(...piecesOf(base.slice(at), dates))
+  return { person, pieces, weight: chosen.reduce((sum, one) => sum + one.weight, 0) }
+}
+
+function placesOf(base: string, variant: Variant): Found[] {
+  const { text, writings } = variant
+  const whole = [...writings.values()].some(one => one.prefix === null)
+  const digits = /^\d+$/.test(text)
+  // a whole value of some length is one wherever it stands; a few letters only between edges
+  const free = whole && text.length >= 4 && !digits
+  const found: Found[] = []
+  for (let start = base.indexOf(text); start >= 0; start = base.indexOf(text, start + 1)) {
+    const end = start + text.length
+    const open = !free && !isEdge(base, end)
+    // "v" before a number tells a version, whoever's name begins with it
+    if (/^v$/i.test(text) && /\d/.test(base[end] ?? '')) continue
+    if (digits && (/\d/.test(base[start - 1] ?? '') || /\d/.test(base[end] ?? ''))) continue
+    found.push({ start, end, variant, free, open, weight: (whole ? text.length + 0.5 : text.length * 0.6) - (digits && text.length < 3 ? 0.8 : 0) })
+  }
+  return found
+}
+
+/** Whether words part at an offset: beside a separator or digit, or where small letters turn to a capital. */
+function isEdge(text: string, at: number): boolean {
+  const [before, after] = [text[at - 1] ?? '', text[at] ?? '']
+  if (!/[\p{L}\p{M}]/u.test(before) || !/[\p{L}\p{M}]/u.test(after)) return true
+  return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after)
+}
