@@ -1,8 +1,9 @@
-// The one platform class core uses: WHATWG Encoding, present in browsers, workers and Node alike.
+// What core uses of the platform: WHATWG Encoding and structured cloning, present in browsers, workers and Node alike.
 declare class TextDecoder {
   constructor(label?: string, options?: { fatal?: boolean, ignoreBOM?: boolean })
   decode(input?: Uint8Array): string
 }
+declare function structuredClone<T>(value: T): T
 declare class TextEncoder {
   encode(input?: string): Uint8Array
 }

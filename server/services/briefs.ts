@@ -1,7 +1,14 @@
 import { v7 as uuid } from 'uuid'
+import type { Knex } from 'knex'
 import { BriefError, readBrief } from '#core/brief/read'
 import type { BriefDocument } from '#core/brief/document'
+import type { Brief } from '#core/brief/types'
+import { listUnits } from '#core/brief/units'
+import type { TurnedFile } from '#core/reporting/change-effect'
 import type { Person } from '#core/roster/types'
+import type { CopyOrder } from '#core/rules/copy-brief'
+import { copyBrief } from '#core/rules/copy-brief'
+import { forbidRules } from '#core/rules/warnings'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import type { Account } from './accounts'
@@ -57,17 +64,17 @@ export async function getBrief(account: Account, id: string) {
   }
 }
 
-export async function newestVersion(briefId: string): Promise<{ id: string, number: number, document: BriefDocument } | undefined> {
-  return db()('brief_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'document')
+export async function newestVersion(briefId: string, trx: Knex = db()): Promise<{ id: string, number: number, document: BriefDocument } | undefined> {
+  return trx('brief_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'document')
 }
 
 export async function newestRoster(briefId: string): Promise<({ id: string, number: number } & StoredRoster) | undefined> {
   return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'people', 'columns')
 }
 
-async function validBrief(document: unknown, columns?: string[]): Promise<void> {
+async function validBrief(document: unknown, columns?: string[]): Promise<Brief> {
   try {
-    await readBrief(document, columns)
+    return await readBrief(document, columns)
   }
   catch (error) {
     if (error instanceof BriefError) throw refuse(422, error.message, error.problems)
@@ -75,17 +82,62 @@ async function validBrief(document: unknown, columns?: string[]): Promise<void> 
   }
 }
 
-/** Saves what is asked for as a new version; checks made with earlier ones stay as they are. */
-export async function saveDocument(account: Account, briefId: string, document: unknown): Promise<{ number: number }> {
-  await requireRole(account, briefId, 'checker')
+/** A brief document that may be saved for the people who owe it. */
+export async function validFor(briefId: string, document: unknown): Promise<BriefDocument> {
   const roster = await newestRoster(briefId)
-  await validBrief(document, roster?.columns)
-  const { title } = document as BriefDocument
+  const brief = await validBrief(document, roster?.columns)
+  const problems = roster ? forbidRules(brief, listUnits(brief, roster).units) : []
+  if (problems.length > 0) throw refuse(422, problems.map(({ path, message }) => `${path}: ${message}`).join('\n'), problems)
+  return document as BriefDocument
+}
+
+/**
+ * Saves what is asked for as a new version; checks made with earlier ones stay as they are.
+ *
+ * @param keep - files received before that keep the earlier rule: each stays right where it is
+ */
+export async function saveDocument(account: Account, briefId: string, document: BriefDocument, keep: readonly TurnedFile[]): Promise<{ number: number }> {
+  await requireRole(account, briefId, 'checker')
   return db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
-    await trx('brief').where('id', briefId).update({ title })
+    const before = await newestVersion(briefId, trx)
+    const changed = document.requirements.filter(one => JSON.stringify(before?.document.requirements.find(other => other.id === one.id)) !== JSON.stringify(one)).map(one => one.id)
+    // what was accepted under a rule ends with it
+    await trx('ruling').where({ brief_id: briefId, kind: 'accept' }).whereNull('taken_back_at').whereRaw(`slot->>'requirement' = any(?::text[])`, [changed]).update({ taken_back_at: trx.fn.now() })
+    const rulings = keep.flatMap(({ sha256, root, path, slot }) => (slot === null
+      ? []
+      : (['place', 'accept'] as const).map(kind => ({
+          id: uuid(), brief_id: briefId, kind, file: JSON.stringify({ sha256, root, path }), slot: JSON.stringify(slot), reason: 'right under the rule it was received by', made_by: account.id,
+        }))))
+    await trx.batchInsert('ruling', rulings, 500)
+    await trx('brief').where('id', briefId).update({ title: document.title })
     return addVersion(trx, 'brief_version', briefId, { document: JSON.stringify(document), created_by: account.id })
   })
+}
+
+/** Uses a brief again: its rules under another title and due time, with the same people or without. */
+export async function copyOf(account: Account, briefId: string, order: CopyOrder): Promise<{ id: string }> {
+  await requireRole(account, briefId, 'reader')
+  const [version, roster] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
+  if (!version) throw refuse(409, 'There is nothing to copy: nothing is asked for yet.')
+  const { id } = await makeBrief(account, order.title, copyBrief(version.document, order))
+  if (order.samePeople && roster) await saveRoster(account, id, { people: roster.people, columns: roster.columns })
+  return { id }
+}
+
+/** Says whether folders and names under a root are to be read as they stand, no wrapper or prefix taken off. */
+export async function readRootAsIs(account: Account, briefId: string, root: string, asIs: boolean): Promise<void> {
+  await requireRole(account, briefId, 'checker')
+  const changed = await db()('intake').where({ brief_id: briefId, root }).update({ as_is: asIs })
+  if (changed === 0) throw refuse(404, `Nothing was received under the root "${root}".`)
+}
+
+/** Paths of what has been received and counts, for trying rules on; the first so many. */
+export async function receivedPaths(account: Account, briefId: string, most: number): Promise<string[]> {
+  await requireRole(account, briefId, 'reader')
+  const rows = await db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at')
+    .orderBy('path').limit(most).select('path')
+  return rows.map(row => String(row.path))
 }
 
 /** Saves who owes as a new version. */

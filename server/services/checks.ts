@@ -3,7 +3,10 @@ import type { Knex } from 'knex'
 import { Piscina } from 'piscina'
 import { v7 as uuid } from 'uuid'
 import { READER_VERSION } from '#core/formats/reading'
+import type { BriefDocument } from '#core/brief/document'
 import type { Finding, Report } from '#core/reporting/report'
+import type { ChangeEffect } from '#core/reporting/change-effect'
+import { compareReports } from '#core/reporting/change-effect'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import type { CheckTask } from '../workers/check'
@@ -23,26 +26,34 @@ function workers(): Piscina {
   return pool
 }
 
-/** Runs a check over all that counts now and keeps it; the brief, list and files it saw can be looked up again. */
-export async function runCheck(account: Account, briefId: string): Promise<{ id: string }> {
-  await requireRole(account, briefId, 'checker')
+/** What a check of a brief would be made from now, with its own newest document or another one. */
+async function prepareTask(briefId: string, document?: BriefDocument) {
   const [version, roster] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
   if (!roster || roster.people.length === 0) throw refuse(409, 'There is no list of people yet: bring one under Who.')
   if (!version) throw refuse(409, 'Nothing is asked for yet: set a requirement under Ask.')
-  const intakes = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id')
+  const intakes: { id: string, root: string, as_is: boolean }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id', 'root', 'as_is')
   const previous = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id')
   const received = await loadReceived(intakes.map(row => row.id))
   const rulings = await loadRulings(briefId)
   const checkedAt = Date.now()
+  const asked = document ?? version.document
   const task: CheckTask = {
-    document: version.document, roster: rosterOn(roster, version.document, checkedAt), received, rulings,
+    document: asked, roster: rosterOn(roster, asked, checkedAt), received, rulings,
+    roots: intakes.filter(row => row.as_is).map(row => ({ name: row.root, asIs: true })),
     previous: await loadPrevious(previous?.id ?? null), checkedAt,
   }
+  return { task, version, roster, intakes, previousId: previous?.id ?? null, received, rulings, checkedAt }
+}
+
+/** Runs a check over all that counts now and keeps it; the brief, list and files it saw can be looked up again. */
+export async function runCheck(account: Account, briefId: string): Promise<{ id: string }> {
+  await requireRole(account, briefId, 'checker')
+  const { task, version, roster, intakes, previousId, received, rulings, checkedAt } = await prepareTask(briefId)
   const report: Report = await workers().run(task)
   const id = uuid()
   await db().transaction(async (trx) => {
     await trx('check_run').insert({
-      id, brief_id: briefId, brief_version_id: version.id, roster_version_id: roster.id, previous_id: previous?.id ?? null,
+      id, brief_id: briefId, brief_version_id: version.id, roster_version_id: roster.id, previous_id: previousId,
       reader_version: READER_VERSION, engine_version: ENGINE_VERSION, checked_at: new Date(checkedAt), rulings: JSON.stringify(rulings),
       roots: JSON.stringify(report.roots), summary: JSON.stringify(report.summary), created_by: account.id,
     })
@@ -50,6 +61,16 @@ export async function runCheck(account: Account, briefId: string): Promise<{ id:
     await saveRows(trx, id, report, received)
   })
   return { id }
+}
+
+/** What a changed brief would do to what has been received, before it is saved. */
+export async function weighChange(account: Account, briefId: string, document: BriefDocument, most?: number): Promise<ChangeEffect> {
+  await requireRole(account, briefId, 'reader')
+  const { task, version, received } = await prepareTask(briefId, document)
+  if (received.length === 0) return { worse: 0, better: 0, worseFiles: [], betterFiles: [], files: 0 }
+  const [before, after]: Report[] = await Promise.all([workers().run({ ...task, document: version.document }), workers().run(task)])
+  if (!before || !after) throw refuse(503, 'The check could not be made now; nothing was changed.')
+  return compareReports(before, after, most)
 }
 
 async function saveRows(trx: Knex.Transaction, id: string, report: Report, received: readonly IntakeFile[]): Promise<void> {

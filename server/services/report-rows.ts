@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { formatById } from '#core/formats/registry'
 import type { Reading } from '#core/formats/reading'
+import type { Difference } from '#core/names/explain'
 import type { Finding, Report, ReportFile, ReportSlot } from '#core/reporting/report'
 import type { ReportParts } from '#core/reporting/write'
 import type { Person } from '#core/roster/types'
@@ -161,6 +162,16 @@ export async function trayOf(account: Account, checkId: string): Promise<{ files
   const total = await db()('check_file').where({ check_id: checkId }).whereIn('role', TRAY_ROLES).count('* as total').first()
   const files = await filesWhere(checkId, query => query.whereIn('check_file.role', TRAY_ROLES).limit(1000))
   return { files, total: Number(total?.total ?? 0) }
+}
+
+/** Misnamed files with how they depart, for accepting one departure for all; the first so many. */
+export async function departuresOf(account: Account, checkId: string, most: number): Promise<{ requirement: string, path: string, differences: Difference[] }[]> {
+  await requireCheck(account, checkId)
+  const rows = await db()('finding').join('check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'))
+    .join('received_file', 'received_file.id', 'check_file.received_file_id')
+    .where({ 'finding.check_id': checkId, 'subject': 'f', 'code': 'name.differs' }).orderBy('finding.position').limit(most)
+    .select('check_file.requirement', 'received_file.path', 'finding.finding')
+  return rows.map(row => ({ requirement: row.requirement, path: row.path, differences: row.finding.differences ?? [] }))
 }
 
 const TRAY_ROLES = ['unplaced', 'surplus', 'clutter', 'backup', 'ignored', 'set-aside']

@@ -3,6 +3,7 @@ import * as accounts from './001-accounts'
 import * as briefs from './002-briefs'
 import * as intakes from './003-intakes'
 import * as checks from './004-checks'
+import * as roots from './005-roots'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -10,6 +11,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '002-briefs': briefs,
   '003-intakes': intakes,
   '004-checks': checks,
+  '005-roots': roots,
 }
 
 /** Migrations as modules of the bundle, so that the built server carries them. */

@@ -1,0 +1,79 @@
+import type { Brief } from '../brief/types'
+import { listUnits } from '../brief/units'
+import type { ReceivedFile } from '../checking/input'
+import { findingMaker, judgeFile } from '../checking/judge'
+import { defaultName } from '../names/default-names'
+import { splitExtension } from '../names/extension'
+import { acceptedExtensions } from '../formats/accept'
+import { formatsOfExtension } from '../formats/registry'
+import { indexUnits } from '../placing/index'
+import { placeFiles } from '../placing/place'
+import { viewFile } from '../placing/view'
+import type { Finding, SlotRef } from '../reporting/report'
+import type { Roster } from '../roster/types'
+
+/** What a name or path would be taken for. */
+export interface TriedName {
+  path: string
+  /** `right`; `to-fix` with findings; `unknown`: it would stay in the tray. */
+  verdict: 'right' | 'to-fix' | 'unknown'
+  slot: SlotRef | null
+  /** Slots it may be meant for, where it is filed nowhere. */
+  candidates: SlotRef[]
+  findings: Finding[]
+  /** Under which folder and name it would be filed. */
+  correctedPath: string | null
+  evidence: string[]
+}
+
+/**
+ * Prepares judging names and paths against all requirements, each by itself: no file need be there.
+ *
+ * The format is taken to be what the extension says, and every slot to be open.
+ *
+ * @example
+ * prepareTrying(brief, roster)('REEF_Marsh-A_quadrat-2.jpg').verdict //=> 'to-fix'
+ */
+export function prepareTrying(brief: Brief, roster: Roster): (path: string) => TriedName {
+  const index = indexUnits(listUnits(brief, roster).units, roster)
+  const make = findingMaker(brief)
+  return (written) => {
+    const path = written.trim().replace(/\\/g, '/').replace(/^\.?\/+/, '').normalize('NFC')
+    const view = viewFile(asReceived(path), 0, undefined)
+    const { filled, unplaced } = placeFiles([view], index, new Map(), new Map())
+    const [entry] = filled
+    const unit = entry && index.units[entry[0]]
+    const one = entry?.[1][0]
+    if (!unit || !one) {
+      const [loose] = unplaced
+      const given = defaultName(view.base)
+      return {
+        path, verdict: 'unknown', slot: null, candidates: loose?.candidates ?? [], correctedPath: null, evidence: loose?.evidence ?? [],
+        findings: given ? [make('name.default', `This is the name ${given} gets by itself; it does not say whose it is or which piece.`)] : [],
+      }
+    }
+    const slot: SlotRef = { requirement: unit.requirement.id, holder: unit.holder, ...(one.arrival.n === null ? {} : { n: one.arrival.n }) }
+    const verdict = judgeFile(one, unit, index, make, new Set())
+    // folders are judged only where the name comes with one
+    const findings = verdict.findings.filter(finding => /^(?:name|folder)\./.test(finding.code) && (view.levels.length > 0 || !finding.code.startsWith('folder.')))
+    const [extension] = acceptedExtensions(unit.requirement.formats)
+    if (view.extension === '' && extension) findings.push(make('name.extension-missing', `Has no extension; asked: .${extension}.`))
+    if (one.role === 'surplus') findings.push(make('count.too-many', 'This number is more than was asked for.'))
+    const corrected = view.extension === '' && extension ? `${verdict.correctedPath}.${extension}` : verdict.correctedPath
+    return {
+      path, slot, candidates: [], findings, correctedPath: corrected, evidence: one.arrival.candidate.evidence,
+      verdict: findings.some(finding => finding.severity === 'error') ? 'to-fix' : 'right',
+    }
+  }
+}
+
+/** A file that is only a name yet. */
+function asReceived(path: string): ReceivedFile {
+  const { extension } = splitExtension(path.slice(path.lastIndexOf('/') + 1))
+  const claimed = formatsOfExtension(extension.toLowerCase())
+  return {
+    root: 'tried', path, size: 1, sha256: '', receivedAt: null, receivedAtFrom: 'unknown',
+    // a name without extension says nothing of the format: then it is not held against it
+    reading: { candidates: claimed.length > 0 ? [...claimed] : ['unknown'], version: null, state: claimed.length > 0 ? 'ok' : 'unread', verified: 'signature', reason: null, props: {} },
+  }
+}

@@ -1,0 +1,194 @@
+import type { Brief, Requirement } from '../brief/types'
+import type { Unit } from '../brief/units'
+import { expectedOf } from '../checking/judge'
+import { findAmbiguity } from '../names/ambiguity'
+import type { NamePart } from '../names/parts'
+import { expandParts } from '../names/parts'
+import { forbiddenCharacters, isReserved, LONGEST_NAME, LONGEST_PATH } from '../names/portability'
+import { fieldsOf } from '../names/template'
+import { formsOf } from '../placing/forms'
+import { counted, showText } from '../text/show'
+
+/** Something that will go wrong with a rule, told before anybody saves a file. */
+export interface RuleWarning {
+  /** `error`: the rule cannot be used so. */
+  level: 'error' | 'warning'
+  where: 'name' | 'folder' | 'fields'
+  message: string
+}
+
+/** So many holders are looked at for a name that can be read in two ways. */
+const MOST_WAYS = 150
+
+/**
+ * Looks for what will go wrong with one requirement, given who owes it: same names, empty or forbidden values, lengths, names
+ * that can be read in two ways, too few digits.
+ *
+ * @param requirement - from `readBrief`
+ * @param units - the requirement's own units, from `listUnits`
+ */
+export function warnOfRule(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
+  const owed = units.filter(unit => unit.owed && unit.requirement === requirement)
+  return [
+    ...sameNames(requirement, owed), ...emptyValues(requirement, owed), ...badValues(requirement, owed), ...tooLong(requirement, owed),
+    ...readTwice(requirement, owed), ...fewDigits(requirement),
+  ]
+}
+
+/** What forbids saving a brief for these people, by requirement: the same words the editor shows. */
+export function forbidRules(brief: Brief, units: readonly Unit[]): { path: string, message: string }[] {
+  return brief.requirements.flatMap((requirement, at) => warnOfSameForAll(requirement, units.filter(unit => unit.owed && unit.requirement === requirement))
+    .map(message => ({ path: `requirements[${at}].name`, message })))
+}
+
+const sayHolder = ({ requirement, holder, people }: Unit): string => showText(requirement.holder === 'person' ? people[0]?.name ?? holder : holder)
+
+function pathOf(unit: Unit): string | null {
+  const { folder, name } = expectedOf(unit, null)
+  return name === null ? null : `${folder ?? ''}/${name}`
+}
+
+function warnOfSameForAll(requirement: Requirement, units: readonly Unit[]): string[] {
+  if (units.length < 2 || requirement.names.length === 0) return []
+  const [first] = units
+  const path = first && pathOf(first)
+  if (path === null || path === undefined || units.some(unit => pathOf(unit) !== path)) return []
+  return [`all ${units.length} holders would get one and the same name, "${showText(path.replace(/^\//, ''))}"; add something that tells them apart`]
+}
+
+function sameNames(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
+  const [all] = warnOfSameForAll(requirement, units)
+  if (all !== undefined) return [{ level: 'error', where: 'name', message: all }]
+  const byPath = new Map<string, Unit[]>()
+  for (const unit of units) {
+    const path = pathOf(unit)
+    if (path !== null) byPath.set(path, [...byPath.get(path) ?? [], unit])
+  }
+  const same = [...byPath].filter(([, list]) => list.length > 1)
+  return same.slice(0, 3).map(([path, list]) => ({
+    level: 'warning', where: 'name',
+    message: `${list.slice(0, 3).map(sayHolder).join(', ')}${list.length > 3 ? ' and others' : ''} would get the same name, "${showText(path.replace(/^\//, ''))}": add something that tells them apart`,
+  }))
+}
+
+function emptyValues(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
+  const fields = fieldsOf(...requirement.names, ...requirement.folder ?? []).filter((field) => {
+    const rule = requirement.fields[field]
+    return field !== 'title' && (!rule || rule.type === 'roster')
+  })
+  return fields.flatMap((field): RuleWarning[] => {
+    const without = units.filter(unit => valueIn(unit, field) === '')
+    if (without.length === 0) return []
+    const who = `${without.slice(0, 3).map(sayHolder).join(', ')}${without.length > 3 ? ` and ${without.length - 3} more` : ''}`
+    return [{ level: 'warning', where: 'name', message: `{${field}} is empty for ${who}: there it is left out, with one separator` }]
+  })
+}
+
+function valueIn({ requirement, holder, people }: Unit, field: string): string {
+  const [person] = people
+  if (!person) return ''
+  if (field === 'group') return requirement.holder === 'group' ? holder : person.group
+  switch (field) {
+    case 'id': return person.id
+    case 'given': return person.given
+    case 'family': return person.family
+    case 'name': return person.name
+    case 'email': return person.email
+    case 'alias': return person.aliases.join('')
+    default: return person.fields[field] ?? ''
+  }
+}
+
+/** Fixed text of all forms, level by level, with the unit it comes from. */
+function* written(units: readonly Unit[]): Generator<{ unit: Unit, text: string, folder: boolean, parts: readonly NamePart[] }> {
+  for (const unit of units) {
+    for (const { name, folder } of formsOf(unit)) {
+      if (name) yield { unit, text: expandParts(name), folder: false, parts: name }
+      for (const level of folder ?? []) yield { unit, text: expandParts(level), folder: true, parts: level }
+    }
+  }
+}
+
+function badValues(_: Requirement, units: readonly Unit[]): RuleWarning[] {
+  const found = new Map<string, RuleWarning>()
+  for (const { unit, text, folder, parts } of written(units)) {
+    const where = folder ? 'folder' : 'name'
+    for (const part of parts) {
+      if (part.kind !== 'fixed') continue
+      const bad = part.texts.flatMap(forbiddenCharacters)
+      if (bad.length === 0) continue
+      const signs = [...new Set(bad)].map(char => `"${showText(char)}"`).join(' ')
+      const what = part.part === 'literal' ? `The text "${showText(part.texts[0] ?? '')}"` : `{${part.part}} of ${sayHolder(unit)}`
+      found.set(`${part.part} ${signs}`, { level: 'warning', where, message: `${what} holds ${signs}, which not every computer can store in a name` })
+    }
+    if (/[ .]$/.test(text) && !text.endsWith('}')) found.set(`end ${where}`, { level: 'warning', where, message: `"${showText(text)}" ends in a space or dot, which some computers cut off` })
+    else if (isReserved(text)) found.set(`reserved ${text}`, { level: 'warning', where, message: `"${showText(text)}" is a name some computers keep for devices` })
+    if (found.size >= 8) break
+  }
+  return [...found.values()]
+}
+
+function tooLong(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
+  let longest: { unit: Unit, name: number, path: number } | null = null
+  for (const unit of units) {
+    for (const { name, folder } of formsOf(unit)) {
+      const own = name ? lengthOf(name) + 5 : 0
+      const path = own + (folder ?? []).reduce((sum, level) => sum + lengthOf(level) + 1, 0)
+      if (!longest || path > longest.path) longest = { unit, name: own, path }
+    }
+  }
+  if (!longest) return []
+  if (longest.name > LONGEST_NAME) return [{ level: 'warning', where: 'name', message: `The name can be ${longest.name} characters long (${sayHolder(longest.unit)}); portable are ${LONGEST_NAME}` }]
+  return longest.path > LONGEST_PATH ? [{ level: 'warning', where: requirement.folder === null ? 'name' : 'folder', message: `Folder and name can be ${longest.path} characters long (${sayHolder(longest.unit)}); portable are ${LONGEST_PATH}` }] : []
+}
+
+/** The most characters parts can take; free text without a bound of its own counts as a short one. */
+function lengthOf(parts: readonly NamePart[]): number {
+  return parts.reduce((sum, part) => {
+    if (part.kind === 'fixed') return sum + Math.max(0, ...part.texts.map(text => text.length))
+    const { rule } = part
+    switch (rule.type) {
+      case 'number': return sum + Math.max(rule.digits, rule.to === Infinity ? 0 : String(rule.to).length)
+      case 'version': return sum + rule.digits
+      case 'date': return sum + rule.pattern.length
+      case 'choice': return sum + Math.max(...rule.values.map(value => value.length))
+      case 'text': return sum + (rule.maxLength < 250 ? rule.maxLength : 30)
+      default: {
+        const never: never = rule
+        return never
+      }
+    }
+  }, 0)
+}
+
+function readTwice(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
+  // one form after another: that two accepted forms may meet in one name does no harm
+  for (const [at, template] of requirement.names.entries()) {
+    const free = template.parts.filter(part => part.kind === 'field' && requirement.fields[part.name] !== undefined && requirement.fields[part.name]?.type !== 'roster').length
+    if (free === 0) continue
+    const ways = units.slice(0, MOST_WAYS).flatMap((unit) => {
+      const form = formsOf(unit).filter(one => one.name)[at]
+      return form?.name ? [{ unit, parts: [...(form.folder ?? []).flatMap(level => [...level, { kind: 'fixed', part: 'literal', texts: ['/'] } as NamePart]), ...form.name] }] : []
+    })
+    const found = findAmbiguity(ways.map(way => way.parts))
+    if (!found) continue
+    const [one, two] = found.readings.map(({ way, captures }) => {
+      const { parts, unit } = ways[way] ?? { parts: [], unit: null }
+      const values = parts.flatMap((part, index) => (part.kind === 'free' ? [`{${part.part}} = "${captures[String(index)] ?? ''}"`] : []))
+      return { text: values.join(', '), who: unit ? sayHolder(unit) : '' }
+    })
+    if (!one || !two) continue
+    const who = one.who === two.who ? ['', ''] : [`${one.who}, `, `${two.who}, `]
+    return [{ level: 'warning', where: 'name', message: `Some names can be read in two ways: "${showText(found.name)}" as ${who[0]}${one.text}, or as ${who[1]}${two.text}. Put a fixed sign between them` }]
+  }
+  return []
+}
+
+function fewDigits({ count, fields }: Requirement): RuleWarning[] {
+  return Object.entries(fields).flatMap(([name, rule]): RuleWarning[] => {
+    if (rule.type !== 'number') return []
+    const most = count.by === name && count.to !== Infinity ? rule.from + count.to - 1 : rule.to
+    if (most === Infinity || String(most).length <= rule.digits) return []
+    return [{ level: 'warning', where: 'fields', message: `{${name}} goes up to ${most} but is written with ${counted(rule.digits, 'digit')}: with ${String(most).length} the files sort in order` }]
+  })
+}
