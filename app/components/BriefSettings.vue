@@ -25,10 +25,7 @@ const grace = computed({
 })
 
 const strictness = computed({
-  get: () => {
-    const now = { letterCase: 'exact', separators: 'exact', accents: 'ignore', ...model.value.strictness }
-    return STRICTNESS_CHOICES.find(({ value }) => value.letterCase === now.letterCase && value.separators === now.separators && value.accents === now.accents)?.key ?? ''
-  },
+  get: () => strictnessKey(model.value.strictness),
   set: (key: string) => {
     const choice = STRICTNESS_CHOICES.find(one => one.key === key)
     if (choice) model.value.strictness = { ...choice.value }

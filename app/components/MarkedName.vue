@@ -3,26 +3,41 @@ import type { Difference } from '#core/names/explain'
 
 /** A name with its differences in ink: underlined what is wrong, a caret with the missing text; spaces made visible. */
 const props = defineProps<{ name: string, differences?: Difference[] }>()
-interface Piece { text: string, kind: 'kept' | 'wrong' | 'gap', missing: string }
+interface Piece { text: string, kind: 'kept' | 'wrong' | 'moved', missing: string }
+interface Mark { range: [number, number], missing: string, kind: 'wrong' | 'moved' }
+
+/** The letters that are wrong where they are known, else the whole part. */
+const marks = computed((): Mark[] => (props.differences ?? []).flatMap((one): Mark[] => {
+  if (one.edits?.length) return one.edits.map(edit => ({ range: edit.range, missing: edit.expected, kind: 'wrong' }))
+  return [{ range: one.range, missing: one.range[0] === one.range[1] ? one.expected : '', kind: one.kind === 'order' ? 'moved' : 'wrong' }]
+}).sort((a, b) => a.range[0] - b.range[0]))
 
 const pieces = computed(() => {
   const found: Piece[] = []
   let at = 0
   const push = (text: string, kind: Piece['kind'], missing = '') => {
-    if (text || missing) found.push({ text: showText(text).replace(/ /g, '\u2423'), kind, missing: showText(missing) })
+    if (text || missing) found.push({ text: showText(text).replace(/ /g, '\u2423'), kind, missing: showText(missing).replace(/ /g, '\u2423') })
   }
-  for (const one of [...props.differences ?? []].sort((a, b) => a.range[0] - b.range[0])) {
-    const [start, end] = one.range
+  for (const { range: [start, end], missing, kind } of marks.value) {
     if (start < at) continue
     push(props.name.slice(at, start), 'kept')
-    if (start === end) push('', 'gap', one.expected)
-    else push(props.name.slice(start, end), 'wrong')
+    push(props.name.slice(start, end), kind, missing)
     at = end
   }
   push(props.name.slice(at), 'kept')
   return found
 })
-const spoken = computed(() => (props.differences ?? []).map(one => (one.actual ? `${one.actual} should be ${one.expected || 'left out'}` : `${one.expected} is missing`)).join('; '))
+
+const SAID: Record<Difference['kind'], (one: Difference) => string> = {
+  'absent': one => `${one.expected} is missing`, 'extra': one => `${one.actual} is too much`, 'order': one => `${one.actual || one.expected} stands in another place`,
+  'misspelt': one => `${one.actual} should be ${one.expected}`, 'separator': one => `${sayGap(one.actual)} should be ${sayGap(one.expected)}`, 'digits': one => `number ${one.actual} should be ${one.expected}`,
+  'letter-case': one => `${one.actual} should be written ${one.expected}`, 'date-order': one => `date ${one.actual} should be ${one.expected}`, 'date-range': one => `date ${one.actual} is not allowed`,
+  'not-allowed': one => `${one.actual} is not allowed`, 'other-person': one => `${one.actual} is somebody else's, should be ${one.expected}`,
+}
+function sayGap(text: string): string {
+  return text === '' ? 'nothing' : [...text].map(char => ({ ' ': 'space', '_': 'underscore', '-': 'hyphen', '.': 'dot' }[char] ?? char)).join(' ')
+}
+const spoken = computed(() => (props.differences ?? []).map(one => SAID[one.kind](one)).join('; '))
 </script>
 
 <template>
@@ -31,23 +46,24 @@ const spoken = computed(() => (props.differences ?? []).map(one => (one.actual ?
       v-for="(piece, index) in pieces"
       :key="index"
     ><span
-      v-if="piece.kind === 'gap'"
+      v-if="piece.text"
+      :class="piece.kind"
+    >{{ piece.text }}</span><span
+      v-if="piece.missing"
       class="gap"
       aria-hidden="true"
-    >‸<span class="missing">{{ piece.missing }}</span></span><span
-      v-else
-      :class="piece.kind"
-    >{{ piece.text }}</span></template>
+    >‸<span class="missing">{{ piece.missing }}</span></span></template>
     <span
       v-if="spoken"
       class="visually-hidden"
-    >: {{ spoken }}</span>
+    >: {{ spoken }}.</span>
   </span>
 </template>
 
 <style scoped>
 .marked { font-size: 15px; }
 .wrong { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 3px; font-weight: 650; }
+.moved { text-decoration: underline dashed; text-decoration-thickness: 1.5px; text-underline-offset: 3px; font-weight: 650; }
 .gap { color: var(--quiet); }
-.missing { font-size: 0.8em; vertical-align: super; border-bottom: 1px dotted var(--quiet); }
+.missing { font-size: 0.8em; vertical-align: super; color: var(--ink); border-bottom: 1px dotted var(--quiet); }
 </style>

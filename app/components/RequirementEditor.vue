@@ -3,31 +3,40 @@ import type { BriefDocument, RequirementDocument } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
 import { FORMATS } from '#core/formats/registry'
 import type { Roster } from '#core/roster/types'
-import type { Samples } from '~/composables/samples'
+import type { StartingPoint } from '#core/rules/starting-points'
+import { startFrom } from '#core/rules/starting-points'
 
 const model = defineModel<RequirementDocument>({ required: true })
-const props = defineProps<{ document: BriefDocument, problems: BriefProblem[], roster: Roster | null, only: boolean }>()
+const props = defineProps<{ document: BriefDocument, problems: BriefProblem[], roster: Roster | null, only: boolean, briefId: string, checkId: string | null }>()
 const emit = defineEmits<{ remove: [] }>()
 
 const columns = computed(() => props.roster?.columns ?? [])
 const groups = computed(() => [...new Set(props.roster?.people.map(person => person.group).filter(Boolean))].sort())
 const at = (...paths: string[]) => props.problems.filter(one => paths.some(path => one.path === path || one.path.startsWith(`${path}[`) || one.path.startsWith(`${path}.`))).map(one => one.message)
 
-/** Several accepted forms stand one a line. */
-const names = computed({
-  get: () => (typeof model.value.name === 'string' ? model.value.name : (model.value.name ?? []).join('\n')),
-  set: (text: string) => {
-    const lines = text.split('\n').filter((line, index, all) => line.trim() !== '' || (index > 0 && index === all.length - 1))
-    if (text.trim() === '') delete model.value.name
-    else model.value.name = lines.length === 1 ? lines[0] : lines
-    declareFields(model.value, columns.value)
-  },
-})
+/** Accepted forms of the name; none: any name. */
+const forms = computed(() => (typeof model.value.name === 'string' ? [model.value.name] : model.value.name ?? []))
+const fields = computed((): Fields => model.value.fields ?? {})
+const learning = ref(false)
+const starting = ref(false)
+
+function setForms(list: readonly string[]) {
+  const [first] = list
+  if (first === undefined || (list.length === 1 && first === '')) delete model.value.name
+  else model.value.name = list.length === 1 ? first : [...list]
+  declareFields(model.value, columns.value)
+}
+const setForm = (at: number, text: string) => setForms(forms.value.length === 0 ? [text] : forms.value.map((one, index) => (index === at ? text : one)))
+
+function setFields(next: Fields) {
+  if (Object.keys(next).length > 0) model.value.fields = next
+  else delete model.value.fields
+}
 const anywhere = computed({
   get: () => model.value.folder === undefined,
   set: (free: boolean) => {
     if (free) delete model.value.folder
-    else model.value.folder = '{group}/{family} {given}'
+    else model.value.folder = columns.value.includes('group') ? '{group}/{family} {given}' : '{name}'
     declareFields(model.value, columns.value)
   },
 })
@@ -36,6 +45,43 @@ const folder = computed({
   set: (text: string) => {
     model.value.folder = text
     declareFields(model.value, columns.value)
+  },
+})
+
+/** Values of somebody on the list, for the drawing: a name neither very short nor odd. */
+const values = computed((): SampleValues => {
+  const people = props.roster?.people ?? []
+  const person = people.find(one => one.given && one.family && /^[A-Za-z]{3,9}$/.test(one.family)) ?? people[0]
+  if (!person) return { family: 'Family', given: 'Given', name: 'Given Family', group: 'Group', id: '101', title: model.value.title ?? '' }
+  return { ...person.fields, id: person.id, given: person.given, family: person.family, name: person.name, group: person.group, email: person.email, alias: person.aliases[0] ?? '', title: model.value.title ?? model.value.id }
+})
+
+function useLearned(rule: { name: string, folder?: string, fields: Fields }) {
+  model.value.name = rule.name
+  if (rule.folder !== undefined) model.value.folder = rule.folder
+  setFields(rule.fields)
+  declareFields(model.value, columns.value)
+  learning.value = false
+}
+
+function useStart(point: StartingPoint) {
+  const { id, title } = model.value
+  for (const key of Object.keys(model.value)) Reflect.deleteProperty(model.value, key)
+  Object.assign(model.value, startFrom(point, id, title ?? id))
+  declareFields(model.value, columns.value)
+  starting.value = false
+}
+
+const fieldProblems = computed(() => props.problems.filter(one => one.path.startsWith('fields.')).map(one => `{${one.path.slice('fields.'.length).split('.')[0]}}: ${one.message}`))
+const strictness = computed({
+  get: () => {
+    const own = model.value.strictness
+    return own === undefined ? '' : strictnessKey({ ...props.document.strictness, ...own })
+  },
+  set: (key: string) => {
+    const choice = STRICTNESS_CHOICES.find(one => one.key === key)
+    if (choice) model.value.strictness = { ...choice.value }
+    else delete model.value.strictness
   },
 })
 const formats = computed({
@@ -86,16 +132,6 @@ const extensionCase = computed({
   get: () => model.value.extensionCase ?? 'any',
   set: (value: 'lower' | 'upper' | 'any') => (model.value.extensionCase = value),
 })
-
-const samples = ref<Samples>({ names: [], same: [] })
-watch(() => [JSON.stringify(model.value), props.roster], async () => {
-  try {
-    samples.value = props.roster ? await sampleNames(props.document, model.value.id, props.roster) : { names: [], same: [] }
-  }
-  catch {
-    samples.value = { names: [], same: [] }
-  }
-}, { immediate: true })
 </script>
 
 <template>
@@ -146,94 +182,94 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
         {{ message }}
       </p>
     </div>
-    <div class="wide">
-      <label
-        class="field-label"
-        for="piece-name"
-      >Name, without extension <span class="quiet">· {{ braced(['field']) }} stands for a value, one accepted form a line; empty: any name</span></label>
-      <el-input
-        id="piece-name"
-        v-model="names"
-        type="textarea"
-        :autosize="{ minRows: 1, maxRows: 5 }"
-        class="mono-input"
-      />
+    <div class="wide stack-small">
+      <div class="row spread">
+        <span class="field-label">Name, without extension</span>
+        <div class="row">
+          <el-button
+            size="small"
+            @click="starting = true"
+          >
+            Start from a ready rule
+          </el-button>
+          <el-button
+            size="small"
+            :disabled="!roster"
+            @click="learning = true"
+          >
+            Learn from examples
+          </el-button>
+        </div>
+      </div>
+      <RuleDrawing
+        v-for="(form, index) in forms.length ? forms : ['']"
+        :key="index"
+        :model-value="form"
+        :fields="fields"
+        :values="values"
+        :columns="columns"
+        :label="forms.length > 1 ? `Name, form ${index + 1}` : 'Name'"
+        :problems="forms.length > 1 ? at(`name[${index}]`) : at('name')"
+        @update:model-value="setForm(index, $event)"
+        @fields="setFields"
+      >
+        <template #actions>
+          <el-button
+            v-if="forms.length > 1"
+            size="small"
+            @click="setForms(forms.filter((_, other) => other !== index))"
+          >
+            Accept it no longer
+          </el-button>
+          <el-button
+            v-if="forms.length && index === forms.length - 1"
+            size="small"
+            @click="setForms([...forms, form])"
+          >
+            Accept another form
+          </el-button>
+        </template>
+      </RuleDrawing>
       <p
-        v-for="message in at('name')"
+        v-for="message in fieldProblems"
         :key="message"
         class="problem"
       >
         {{ message }}
       </p>
-      <p class="small quiet">
-        Of a person: <span class="mono">{{ braced(columns.length ? columns : ['given', 'family', 'group']) }}</span> · of the file: <span class="mono">{{ braced(['title', 'n', 'version', 'date']) }}</span>
-      </p>
     </div>
-    <div class="wide">
+    <div class="wide stack-small">
       <div class="row">
-        <label
-          class="field-label"
-          for="piece-folder"
-        >Folder</label>
+        <span class="field-label">Folder</span>
         <el-checkbox v-model="anywhere">
           anywhere
         </el-checkbox>
       </div>
-      <el-input
+      <RuleDrawing
         v-if="!anywhere"
-        id="piece-folder"
         v-model="folder"
-        class="mono-input"
-        placeholder="empty: at the top; / parts levels"
+        folder
+        :fields="fields"
+        :values="values"
+        :columns="columns"
+        label="Folder"
+        :problems="at('folder')"
+        @fields="setFields"
       />
-      <p
-        v-for="message in at('folder')"
-        :key="message"
-        class="problem"
-      >
-        {{ message }}
-      </p>
     </div>
-    <FieldRules
-      v-model="model"
+    <RulePreview
       class="wide"
-      :problems="problems"
-      :columns="columns"
+      :document="document"
+      :requirement-id="model.id"
+      :roster="roster"
+      :readable="problems.length === 0"
     />
-    <div class="wide samples">
-      <h3>So the files are called</h3>
-      <table
-        v-if="samples.names.length"
-        class="list"
-      >
-        <tbody>
-          <tr
-            v-for="sample in samples.names"
-            :key="sample.holder"
-          >
-            <td class="small quiet">
-              {{ sample.why }}: {{ sample.holder }}
-            </td>
-            <td class="mono">
-              {{ sample.path }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-      <p
-        v-else
-        class="quiet small"
-      >
-        {{ roster ? 'Shown as soon as the rule can be read.' : 'Shown as soon as there is a list of people.' }}
-      </p>
-    </div>
-    <p
-      v-if="samples.same.length"
-      class="wide same"
-      role="status"
-    >
-      {{ samples.same.length }} holders would get one and the same name: {{ samples.same.slice(0, 3).join(', ') }}{{ samples.same.length > 3 ? ' …' : '' }}. Add something that tells them apart.
-    </p>
+    <DepartureList
+      class="wide"
+      :requirement="model"
+      :check-id="checkId"
+      @accept="Object.assign(model, $event)"
+    />
     <div class="wide">
       <span class="field-label">Formats that count <span class="quiet">· none chosen: any</span></span>
       <el-select
@@ -295,6 +331,7 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
       <span class="field-label">Told apart by</span>
       <el-select
         v-model="by"
+        :empty-values="[null, undefined]"
         aria-label="Told apart by"
       >
         <el-option
@@ -377,6 +414,25 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
         />
       </el-select>
     </div>
+    <div>
+      <span class="field-label">How exact must this name be?</span>
+      <el-select
+        v-model="strictness"
+        :empty-values="[null, undefined]"
+        aria-label="How exact must this name be?"
+      >
+        <el-option
+          value=""
+          label="as for the whole brief"
+        />
+        <el-option
+          v-for="choice in STRICTNESS_CHOICES"
+          :key="choice.key"
+          :value="choice.key"
+          :label="choice.label"
+        />
+      </el-select>
+    </div>
     <div class="row">
       <el-checkbox
         :model-value="model.optional ?? false"
@@ -385,15 +441,24 @@ watch(() => [JSON.stringify(model.value), props.roster], async () => {
         May be left out
       </el-checkbox>
     </div>
+    <LearnRule
+      v-if="learning && roster"
+      :roster="roster"
+      :brief-id="briefId"
+      @use="useLearned"
+      @close="learning = false"
+    />
+    <StartingPoints
+      v-if="starting"
+      @use="useStart"
+      @close="starting = false"
+    />
   </div>
 </template>
 
 <style scoped>
 .editor { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 18px; align-items: start; }
 .wide { grid-column: 1 / -1; }
-.samples { background: var(--ground); padding: 8px 12px; }
-.samples .list td { border-bottom-color: transparent; padding: 3px 8px 3px 0; }
-.samples .mono { font-size: 15px; }
+.stack-small > * + * { margin-top: 6px; }
 .number { width: 110px; }
-.same { margin: 0; padding: 6px 12px; background: var(--to-fix-pale); }
 </style>

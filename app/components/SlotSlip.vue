@@ -92,8 +92,16 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
               Asked
             </th>
             <td>
-              <span class="mono folder">{{ slot.expected.folder === null ? 'anywhere' : slot.expected.folder === '' ? 'at the top' : slot.expected.folder }}</span>
-              <span class="mono">{{ expectedName(slot) }}</span>
+              <span
+                v-if="!slot.expected.folder"
+                class="quiet block"
+              >{{ slot.expected.folder === null ? 'anywhere' : 'at the top' }}</span>
+              <MarkedName
+                v-else
+                class="folder"
+                :name="slot.expected.folder"
+              />
+              <MarkedName :name="expectedName(slot)" />
               <span
                 v-if="slot.expected.extensions.length > 1"
                 class="small quiet"
@@ -114,10 +122,15 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
               </th>
               <td>
                 <MarkedName
+                  v-if="folderOf(file) || differences(file, 'folder.').length"
                   class="folder"
-                  :name="folderOf(file) || 'at the top'"
+                  :name="folderOf(file)"
                   :differences="differences(file, 'folder.')"
                 />
+                <span
+                  v-else
+                  class="quiet block"
+                >at the top</span>
                 <MarkedName
                   :name="nameOf(file)"
                   :differences="differences(file, 'name.')"

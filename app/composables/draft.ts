@@ -13,6 +13,12 @@ export const STRICTNESS_CHOICES: { key: string, label: string, example: string, 
   { key: 'letter', label: 'Exact to the letter', example: 'only REEF_Marsh-A.jpg counts; Zoë must write Zoë', value: { letterCase: 'exact', separators: 'exact', accents: 'exact' } },
 ]
 
+/** Which choice a strictness is; empty where it is none of them. */
+export function strictnessKey(found: Partial<Strictness> | undefined): string {
+  const now = { letterCase: 'exact', separators: 'exact', accents: 'ignore', ...found }
+  return STRICTNESS_CHOICES.find(({ value }) => value.letterCase === now.letterCase && value.separators === now.separators && value.accents === now.accents)?.key ?? ''
+}
+
 /** A brief nobody has written anything into yet: small slips are allowed until the coordinator says otherwise. */
 export function newDocument(title: string, people: readonly Person[]): BriefDocument {
   return {
@@ -44,16 +50,30 @@ export function declareFields(requirement: RequirementDocument, columns: readonl
     else if (/date|day/i.test(name)) fields[name] = { type: 'date', pattern: 'yyyy-MM-dd' }
     else fields[name] = { type: 'text' }
   }
-  for (const name of Object.keys(fields)) if (!used.has(name)) Reflect.deleteProperty(fields, name)
+  // while a template cannot be read it does not say what it uses
+  if (canBeRead(requirement)) for (const name of Object.keys(fields)) if (!used.has(name)) Reflect.deleteProperty(fields, name)
   if (Object.keys(fields).length > 0) requirement.fields = fields
   else delete requirement.fields
   if (requirement.count?.by && fields[requirement.count.by]?.type !== 'number') delete requirement.count.by
 }
 
+function templatesOf(requirement: RequirementDocument): string[] {
+  return [...(typeof requirement.name === 'string' ? [requirement.name] : requirement.name ?? []), requirement.folder ?? '']
+}
+
+function canBeRead(requirement: RequirementDocument): boolean {
+  try {
+    templatesOf(requirement).forEach(parseTemplate)
+    return true
+  }
+  catch {
+    return false
+  }
+}
+
 /** Fields used in any name or folder template; a template that cannot be read yet uses none. */
-export function usedFields(requirement: RequirementDocument): string[] {
-  const texts = [...(typeof requirement.name === 'string' ? [requirement.name] : requirement.name ?? []), requirement.folder ?? '']
-  return [...new Set(texts.flatMap((text) => {
+function usedFields(requirement: RequirementDocument): string[] {
+  return [...new Set(templatesOf(requirement).flatMap((text) => {
     try {
       return fieldsOf(parseTemplate(text))
     }

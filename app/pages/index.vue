@@ -6,6 +6,7 @@ const problem = ref('')
 const making = ref(false)
 const title = ref('')
 const removing = ref<DeskBrief | null>(null)
+const copying = ref<DeskBrief | null>(null)
 const fileInput = ref<HTMLInputElement | null>(null)
 
 async function act(action: () => Promise<unknown>) {
@@ -125,6 +126,15 @@ onMounted(() => act(desk.load))
               {{ brief.atHand ? 'Put back' : 'Keep at hand' }}
             </button>
             <button
+              v-if="brief.requirements"
+              type="button"
+              class="plain-button"
+              :aria-label="`Use ${brief.title} again`"
+              @click="copying = brief"
+            >
+              Use again
+            </button>
+            <button
               v-if="brief.role === 'owner'"
               type="button"
               class="plain-button"
@@ -182,6 +192,12 @@ onMounted(() => act(desk.load))
         </div>
       </form>
     </el-dialog>
+    <CopyBrief
+      v-if="copying"
+      :brief="copying"
+      @copied="navigateTo(`/briefs/${$event}/who`)"
+      @close="copying = null"
+    />
     <el-dialog
       :model-value="removing !== null"
       title="Delete this brief?"

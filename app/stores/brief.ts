@@ -3,7 +3,7 @@ import type { BriefDocument } from '#core/brief/document'
 import type { Person } from '#core/roster/types'
 
 export interface ListedPerson extends Person { from?: string | null, until?: string | null }
-export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null }
+export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null, asIs: boolean }
 
 interface BriefAnswer {
   id: string
@@ -28,10 +28,13 @@ export const useBrief = defineStore('brief', () => {
     if (current.value) await load(current.value.id)
   }
 
-  async function saveDocument(document: BriefDocument) {
-    await api(`/api/briefs/${current.value?.id}/document`, { method: 'PUT', body: document })
+  /** `keep`: files received before keep the earlier rule. */
+  async function saveDocument(document: BriefDocument, keep: boolean) {
+    await api(`/api/briefs/${current.value?.id}/document`, { method: 'PUT', body: document, ...(keep ? { query: { keep: 'earlier' } } : {}) })
     await reload()
   }
+
+  const readRoot = (root: string, asIs: boolean) => api(`/api/briefs/${current.value?.id}/roots`, { method: 'PATCH', body: { root, asIs } })
 
   async function saveRoster(people: ListedPerson[], columns: string[]) {
     await api(`/api/briefs/${current.value?.id}/roster`, { method: 'PUT', body: { people, columns } })
@@ -56,5 +59,5 @@ export const useBrief = defineStore('brief', () => {
     return { 'who': who, 'ask': ask, 'receive': receive, 'check': check, 'follow-up': follow }
   })
 
-  return { current, blocks, load, reload, saveDocument, saveRoster, check }
+  return { current, blocks, load, reload, saveDocument, saveRoster, readRoot, check }
 })

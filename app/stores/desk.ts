@@ -26,6 +26,8 @@ export const useDesk = defineStore('desk', () => {
 
   const make = (title: string, document?: unknown) => api<{ id: string }>('/api/briefs', { method: 'POST', body: document === undefined ? { title } : { title, document } })
 
+  const copy = (id: string, order: { title: string, due: string | null, samePeople: boolean }) => api<{ id: string }>(`/api/briefs/${id}/copy`, { method: 'POST', body: order })
+
   async function keepAtHand(brief: DeskBrief) {
     await api(`/api/briefs/${brief.id}`, { method: 'PATCH', body: { atHand: !brief.atHand } })
     await load()
@@ -36,5 +38,5 @@ export const useDesk = defineStore('desk', () => {
     await load()
   }
 
-  return { briefs, loaded, load, make, keepAtHand, remove }
+  return { briefs, loaded, load, make, copy, keepAtHand, remove }
 })

@@ -370,7 +370,8 @@ function traceText(way: Way, table: Table, text: string, from: number, index: nu
       continue
     }
     if (end < 0) end = j
-    if (pending) edits.unshift({ range: pending, expected: '' })
+    // more separators than asked are no slip where their runs count as one
+    if (pending && !(strictness.separators === 'ignore' && [...text.slice(pending[0], pending[1])].every(isSeparator))) edits.unshift({ range: pending, expected: '' })
     pending = null
     if (step === SWAP) {
       edits.unshift({ range: [j - 2, j], expected: way.text.slice(i - 1, i + 1) })

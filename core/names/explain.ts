@@ -62,7 +62,7 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
-  mergeExtras(shown, alignment, text)
+  mergeExtras(shown, alignment, text, strictness)
   const captures = readCaptures(shown, alignment.spans, text, known)
   return { cost: alignment.cost + (moved ? 0.5 : 0), differences: describe(shown, alignment, text, captures, { strictness, known, ownerOf }, order), captures }
 }
@@ -125,37 +125,43 @@ function* ordersOf(length: number, values: readonly number[], astray: readonly n
   }
 }
 
-/** One or two stray letters that touch a part are a slip of that part, not a word too much. */
-function mergeExtras(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+/** One or two stray letters that touch a part are a slip of that part, and more separators beside one are one: neither is a word too much. */
+function mergeExtras(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
   const left: Alignment['extras'] = []
   for (const extra of alignment.extras) {
     const [start, end] = extra.range
     const stray = text.slice(start, end)
-    const short = /^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)
     const into = [extra.before - 1, extra.before].find((at) => {
-      if (!short) return false
       const part = parts[at]
       const span = alignment.spans[at]
-      if (!part || !span || part.kind === 'free' || span.end === span.start) return false
-      const touching = at < extra.before ? text[start - 1] ?? '' : text[end] ?? ''
-      const letter = /\p{L}/u.test(touching)
-      return (span.end === start || span.start === end) && (letter || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray)))
+      if (!part || !span || span.end === span.start || (span.end !== start && span.start !== end)) return false
+      const touching = text[span.end === start ? start - 1 : end] ?? ''
+      return belongsTo(part, stray, touching)
     })
     const span = into === undefined ? undefined : alignment.spans[into]
     if (!span) {
       left.push(extra)
       continue
     }
+    const free = strictness.separators === 'ignore' && [...stray].every(isSeparator)
+    const edits: Edit[] = free ? [] : [{ range: [start, end], expected: '' }]
     if (span.end === start) {
       span.end = end
-      span.edits.push({ range: [start, end], expected: '' })
+      span.edits.push(...edits)
     }
     else {
       span.start = start
-      span.edits.unshift({ range: [start, end], expected: '' })
+      span.edits.unshift(...edits)
     }
   }
   alignment.extras = left
+}
+
+function belongsTo(part: NamePart, stray: string, touching: string): boolean {
+  if (part.kind === 'free') return part.rule.type === 'choice' && /^[\p{L}\p{M}]{1,2}$/u.test(stray) && /\p{L}/u.test(touching)
+  if ([...stray].every(isSeparator)) return part.part === 'literal' && isSeparator(touching)
+  if (!/^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)) return false
+  return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
 }
 
 function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: string, known: Captures): Captures {
@@ -201,7 +207,6 @@ function describe(parts: readonly NamePart[], { spans, extras }: Alignment, text
   const found: Difference[] = []
   for (const { range, before } of extras) {
     const actual = text.slice(range[0], range[1])
-    if (context.strictness.separators === 'ignore' && [...actual].every(isSeparator) && isSeparator(text[range[0] - 1] ?? '')) continue
     found.push({ part: parts[before]?.part ?? 'literal', kind: 'extra', range, expected: '', actual })
   }
   for (const [index, part] of parts.entries()) {

@@ -179,7 +179,7 @@ function readTwice(requirement: Requirement, units: readonly Unit[]): RuleWarnin
     })
     if (!one || !two) continue
     const who = one.who === two.who ? ['', ''] : [`${one.who}, `, `${two.who}, `]
-    return [{ level: 'warning', where: 'name', message: `Some names can be read in two ways: "${showText(found.name)}" as ${who[0]}${one.text}, or as ${who[1]}${two.text}. Put a fixed sign between them` }]
+    return [{ level: 'warning', where: 'name', message: `Some names can be read in two ways: "${showText(found.name)}" as ${who[0]}${one.text}, or as ${who[1]}${two.text}. ${one.who === two.who ? 'Put a fixed sign between them' : 'Add something that tells them apart'}` }]
   }
   return []
 }

@@ -53,7 +53,7 @@ export async function getBrief(account: Account, id: string) {
     newestVersion(id),
     newestRoster(id),
     db()('intake').where({ brief_id: id, state: 'complete' }).orderBy('completed_at', 'desc')
-      .select('id', 'root', 'keeps', 'files', 'bytes', 'stated_at as statedAt', 'completed_at as completedAt', 'replaced_at as replacedAt'),
+      .select('id', 'root', 'keeps', 'files', 'bytes', 'stated_at as statedAt', 'completed_at as completedAt', 'replaced_at as replacedAt', 'as_is as asIs'),
     db()('check_run').where('brief_id', id).orderBy('checked_at', 'desc').first('id', 'checked_at as checkedAt', 'brief_version_id', 'roster_version_id'),
   ])
   const stale = check ? check.brief_version_id !== version?.id || check.roster_version_id !== roster?.id || intakes.some(intake => intake.completedAt > check.checkedAt) : false

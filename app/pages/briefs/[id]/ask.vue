@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import type { BriefDocument } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
+import type { ChangeEffect } from '#core/reporting/change-effect'
 
 const brief = useBrief()
+const rules = useRules()
+const effect = shallowRef<ChangeEffect | null>(null)
+const received = computed(() => brief.current?.intakes.some(one => !one.replacedAt) ?? false)
 const draft = ref<BriefDocument>(newDocument('', []))
 const chosen = ref(0)
 const problems = ref<BriefProblem[]>([])
@@ -42,16 +46,34 @@ function has(index: number): boolean {
   return problems.value.some(one => one.path.startsWith(`requirements[${index}]`))
 }
 
+/** What has been received is looked at first: a rule that turns files is not saved without a word. */
 async function save() {
   busy.value = true
   problem.value = ''
   try {
-    await brief.saveDocument(draft.value)
+    const weighed = received.value && saved.value ? await rules.weigh(brief.current?.id ?? '', draft.value) : null
+    if (weighed && weighed.worse + weighed.better > 0) effect.value = weighed
+    else await brief.saveDocument(draft.value, false)
   }
   catch (error) {
     problem.value = sayError(error)
   }
   finally {
+    busy.value = false
+  }
+}
+
+async function saveAll(keep: boolean) {
+  busy.value = true
+  problem.value = ''
+  try {
+    await brief.saveDocument(draft.value, keep)
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+  finally {
+    effect.value = null
     busy.value = false
   }
 }
@@ -101,7 +123,16 @@ function download() {
         :problems="requirementProblems"
         :roster="roster"
         :only="draft.requirements.length === 1"
+        :brief-id="brief.current?.id ?? ''"
+        :check-id="brief.current?.check?.id ?? null"
         @remove="removeRequirement"
+      />
+      <TryNames
+        v-if="roster && requirement"
+        class="try"
+        :document="draft"
+        :roster="roster"
+        :readable="problems.length === 0"
       />
       <div class="row foot">
         <el-button
@@ -132,6 +163,13 @@ function download() {
         </p>
       </div>
     </div>
+    <ChangeEffect
+      v-if="effect"
+      :effect="effect"
+      :busy="busy"
+      @save="saveAll"
+      @close="effect = null"
+    />
   </div>
 </template>
 
@@ -140,5 +178,6 @@ function download() {
 .pieces { display: flex; flex-direction: column; gap: 4px; }
 .piece { display: flex; flex-direction: column; text-align: left; font: inherit; color: inherit; background: none; border: 1px solid var(--rule); border-left: 4px solid var(--rule); padding: 5px 10px; cursor: pointer; }
 .piece[aria-current='true'] { border-left-color: var(--petrol); background: var(--petrol-pale); }
-.foot { margin-top: 16px; padding-top: 12px; border-top: 1px solid var(--rule); }
+.try { margin-top: 18px; padding-top: 12px; border-top: 1px solid var(--rule); }
+.foot { margin-top: 16px; position: sticky; bottom: 0; background: var(--sheet); padding-bottom: 8px; z-index: 2; padding-top: 12px; border-top: 1px solid var(--rule); }
 </style>

@@ -20,11 +20,23 @@ watch(id, async (now) => {
   }
 }, { immediate: true })
 
-async function again() {
+/** Roots whose folders and names a person wants read as they stand. */
+const asIs = computed(() => new Set(brief.current?.intakes.filter(one => one.asIs && !one.replacedAt).map(one => one.root)))
+
+async function readRoot(root: string, stand: boolean) {
+  await act(async () => {
+    await brief.readRoot(root, stand)
+    await brief.check()
+  })
+}
+
+const again = () => act(brief.check)
+
+async function act(action: () => Promise<unknown>) {
   busy.value = true
   problem.value = ''
   try {
-    await brief.check()
+    await action()
   }
   catch (error) {
     problem.value = sayError(error)
@@ -74,11 +86,27 @@ async function again() {
         @again="again"
       />
       <p
-        v-for="root in check.head.roots.filter(one => one.wrapper)"
+        v-for="root in check.head.roots.filter(one => one.wrapper || one.prefix || asIs.has(one.name))"
         :key="root.name"
         class="small quiet wrapper"
       >
-        All files of <span class="mono">{{ showText(root.name) }}</span> lie inside <span class="mono">{{ showText(root.wrapper ?? '') }}</span>; read as the root.
+        <template v-if="root.wrapper">
+          All {{ check.head.summary.files }} files of <span class="mono">{{ showText(root.name) }}</span> lie inside <span class="mono">{{ showText(root.wrapper) }}</span>; read as the root.
+        </template>
+        <template v-if="root.prefix">
+          Before every name stands <span class="mono">{{ showText(root.prefix) }}</span>, put there on the way in; left out of the names.
+        </template>
+        <template v-if="!root.wrapper && !root.prefix">
+          Folders and names of <span class="mono">{{ showText(root.name) }}</span> are read as they stand.
+        </template>
+        <button
+          type="button"
+          class="plain-button"
+          :disabled="busy"
+          @click="readRoot(root.name, Boolean(root.wrapper || root.prefix))"
+        >
+          {{ root.wrapper || root.prefix ? 'Read them as they stand' : 'Look for what was put around them' }}
+        </button>
       </p>
       <div class="tables">
         <RackTable

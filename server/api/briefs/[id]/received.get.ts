@@ -3,6 +3,6 @@ import { receivedPaths } from '../../../services/briefs'
 import { requireAccount } from '../../../utils/session'
 import { routeId } from '../../../utils/validate'
 
-const MOST = 5000
+const MOST = 1000
 
 export default defineEventHandler(async event => receivedPaths(await requireAccount(event), routeId(event), MOST))

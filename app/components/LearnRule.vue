@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import type { Roster } from '#core/roster/types'
+import type { WeighedRule } from '~/workers/rules'
+
+/** A rule from names that are right: proposals, each with what it takes and refuses. */
+const props = defineProps<{ roster: Roster, briefId: string }>()
+const emit = defineEmits<{ use: [rule: WeighedRule], close: [] }>()
+const rules = useRules()
+const rightText = ref('')
+const wrongText = ref('')
+const found = shallowRef<{ rules: WeighedRule[], conflicts: string[] } | null>(null)
+const busy = ref(false)
+const problem = ref('')
+const lines = (text: string) => text.split('\n').map(line => line.trim()).filter(Boolean)
+const right = computed(() => lines(rightText.value))
+const wrong = computed(() => lines(wrongText.value))
+
+async function look() {
+  problem.value = ''
+  if (right.value.length > 20 || wrong.value.length > 20) {
+    problem.value = `Found ${Math.max(right.value.length, wrong.value.length)} names; up to twenty are enough.`
+    return
+  }
+  busy.value = true
+  try {
+    found.value = await rules.learn(right.value, wrong.value, props.roster, await rules.received(props.briefId))
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+  finally {
+    busy.value = false
+  }
+}
+
+const asText = (rule: WeighedRule) => (rule.folder === undefined ? rule.name : `${rule.folder}/${rule.name}`)
+const saidFields = (rule: WeighedRule) => (drawTemplate(asText(rule), true) ?? []).flatMap(part => (part.kind === 'field' ? [sayPart(part, rule.fields)] : []))
+const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accepts.includes(at))
+</script>
+
+<template>
+  <el-dialog
+    :model-value="true"
+    title="A rule from names that are right"
+    width="860"
+    top="6vh"
+    @close="emit('close')"
+  >
+    <div class="columns">
+      <div>
+        <label
+          class="field-label"
+          for="learn-right"
+        >Names that are right <span class="quiet">· two to twenty, one a line; take an awkward one too</span></label>
+        <el-input
+          id="learn-right"
+          v-model="rightText"
+          type="textarea"
+          :rows="6"
+          class="mono-input"
+        />
+      </div>
+      <div>
+        <label
+          class="field-label"
+          for="learn-wrong"
+        >Names that are not <span class="quiet">· if you like</span></label>
+        <el-input
+          id="learn-wrong"
+          v-model="wrongText"
+          type="textarea"
+          :rows="6"
+          class="mono-input"
+        />
+      </div>
+    </div>
+    <div class="row act">
+      <el-button
+        type="primary"
+        :disabled="right.length < 2"
+        :loading="busy"
+        @click="look"
+      >
+        Find the rule
+      </el-button>
+      <span
+        v-if="right.length === 1"
+        class="small quiet"
+      >One more name, at least</span>
+      <p
+        v-if="problem"
+        class="problem"
+        role="alert"
+      >
+        {{ problem }}
+      </p>
+    </div>
+    <div
+      v-if="found"
+      aria-live="polite"
+    >
+      <ul
+        v-if="found.conflicts.length"
+        class="conflicts"
+      >
+        <li
+          v-for="conflict in found.conflicts"
+          :key="conflict"
+        >
+          {{ conflict }}
+        </li>
+      </ul>
+      <ol class="proposals">
+        <li
+          v-for="(rule, at) in found.rules"
+          :key="at"
+          class="row proposal"
+        >
+          <div class="told">
+            <p class="mono">
+              {{ asText(rule) }}
+            </p>
+            <p class="small quiet">
+              {{ saidFields(rule).join(' · ') }}
+            </p>
+            <p class="small">
+              Takes {{ rule.accepts.length }} of {{ right.length }} right names<template v-if="wrong.length">
+                , {{ rule.acceptsWrong.length }} of {{ wrong.length }} wrong ones
+              </template><template v-if="rule.of">
+                , {{ rule.takes }} of {{ rule.of }} files received
+              </template>.
+              <template v-if="refused(rule).length">
+                Not: <span class="mono">{{ refused(rule).slice(0, 3).join(', ') }}</span>
+              </template>
+            </p>
+          </div>
+          <el-button
+            :type="at === 0 ? 'primary' : 'default'"
+            @click="emit('use', rule)"
+          >
+            Take this rule
+          </el-button>
+        </li>
+      </ol>
+    </div>
+  </el-dialog>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: 3fr 2fr; gap: 16px; }
+.act { margin: 12px 0; }
+.conflicts { margin: 0 0 10px; padding: 6px 10px 6px 24px; background: var(--to-fix-pale); font-size: 13.5px; }
+.proposals { list-style: none; margin: 0; padding: 0; }
+.proposal { flex-wrap: nowrap; justify-content: space-between; border-top: 1px solid var(--rule); padding: 8px 0; }
+.told p { margin: 1px 0; }
+.told .mono { font-size: 16px; }
+</style>

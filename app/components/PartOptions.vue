@@ -1,0 +1,229 @@
+<script setup lang="ts">
+/** How one field is written: letter case, spaces and accents of a person's value; digits, order or words of the file's own. */
+const props = defineProps<{ name: string, field: Field | undefined, prefix: number | null, own: boolean }>()
+const emit = defineEmits<{ field: [field: Field | null], prefix: [prefix: number | null] }>()
+
+const PATTERNS = ['yyyy-MM-dd', 'yyyyMMdd', 'yyMMdd', 'dd.MM.yyyy', 'dd-MM-yyyy', 'MM-dd-yyyy', 'yyyy-MM']
+const roster = computed(() => (props.field?.type === 'roster' ? props.field : { type: 'roster' as const }))
+
+/** The plain way needs no entry. */
+function write(change: Partial<Extract<Field, { type: 'roster' }>>) {
+  const next = { ...roster.value, ...change }
+  if (next.case === 'as-is') delete next.case
+  if (next.spaces === ' ' || next.spaces === undefined) delete next.spaces
+  if (next.accents === 'keep') delete next.accents
+  emit('field', Object.keys(next).length > 1 ? next : null)
+}
+
+function setDay(key: 'from' | 'to', text: string) {
+  if (props.field?.type !== 'date') return
+  const next = { ...props.field }
+  if (text) next[key] = text
+  else Reflect.deleteProperty(next, key)
+  emit('field', next)
+}
+</script>
+
+<template>
+  <div class="row options">
+    <template v-if="!own">
+      <label class="small">Letters
+        <el-select
+          :model-value="roster.case ?? 'as-is'"
+          size="small"
+          class="pick"
+          :aria-label="`Letters of ${name}`"
+          @update:model-value="write({ case: $event })"
+        >
+          <el-option
+            value="as-is"
+            label="as in the list"
+          /><el-option
+            value="upper"
+            label="IN CAPITALS"
+          /><el-option
+            value="lower"
+            label="in small letters"
+          /><el-option
+            value="title"
+            label="First Letters Raised"
+          />
+        </el-select>
+      </label>
+      <label class="small">Spaces
+        <el-select
+          :model-value="roster.spaces ?? ' '"
+          size="small"
+          class="pick"
+          :aria-label="`Spaces in ${name}`"
+          @update:model-value="write({ spaces: $event })"
+        >
+          <el-option
+            value=" "
+            label="stay"
+          /><el-option
+            value="-"
+            label="become -"
+          /><el-option
+            value="_"
+            label="become _"
+          /><el-option
+            value=""
+            label="are left out"
+          />
+        </el-select>
+      </label>
+      <label class="small">Only the first
+        <el-input-number
+          :model-value="prefix ?? undefined"
+          :min="1"
+          :max="99"
+          size="small"
+          controls-position="right"
+          class="count"
+          placeholder="all"
+          :aria-label="`First letters of ${name}, empty for all`"
+          @update:model-value="emit('prefix', $event ?? null)"
+        />
+      </label>
+      <el-checkbox
+        :model-value="roster.accents === 'strip'"
+        size="small"
+        @update:model-value="write({ accents: $event ? 'strip' : 'keep' })"
+      >
+        without accents
+      </el-checkbox>
+    </template>
+    <template v-else-if="field?.type === 'number' || field?.type === 'version'">
+      <label class="small">Digits
+        <el-input-number
+          :model-value="field.digits ?? 1"
+          :min="1"
+          :max="12"
+          size="small"
+          controls-position="right"
+          class="count"
+          :aria-label="`Digits of ${name}`"
+          @update:model-value="emit('field', { ...field, digits: $event ?? 1 })"
+        />
+      </label>
+      <template v-if="field.type === 'number'">
+        <label class="small">From
+          <el-input-number
+            :model-value="field.from ?? 0"
+            :min="0"
+            :max="999999999"
+            size="small"
+            controls-position="right"
+            class="count"
+            :aria-label="`Least ${name}`"
+            @update:model-value="emit('field', { ...field, from: $event ?? 0 })"
+          />
+        </label>
+        <label class="small">To
+          <el-input-number
+            :model-value="field.to"
+            :min="0"
+            :max="999999999"
+            size="small"
+            controls-position="right"
+            class="count"
+            placeholder="any"
+            :aria-label="`Most ${name}, empty for any`"
+            @update:model-value="emit('field', { ...field, to: $event ?? undefined })"
+          />
+        </label>
+      </template>
+      <el-checkbox
+        v-else
+        :model-value="field.milestone ?? false"
+        size="small"
+        @update:model-value="emit('field', { ...field, milestone: Boolean($event) })"
+      >
+        marks a milestone, always kept
+      </el-checkbox>
+    </template>
+    <template v-else-if="field?.type === 'date'">
+      <label class="small">Order
+        <el-select
+          :model-value="field.pattern"
+          size="small"
+          class="pick"
+          filterable
+          allow-create
+          :aria-label="`Order of ${name}`"
+          @update:model-value="emit('field', { ...field, pattern: $event })"
+        >
+          <el-option
+            v-for="pattern in PATTERNS"
+            :key="pattern"
+            :value="pattern"
+            :label="pattern"
+          />
+        </el-select>
+      </label>
+      <label class="small">From <input
+        type="date"
+        class="day"
+        :value="field.from"
+        :aria-label="`Earliest ${name}`"
+        @change="setDay('from', ($event.target as HTMLInputElement).value)"
+      ></label>
+      <label class="small">To <input
+        type="date"
+        class="day"
+        :value="field.to"
+        :aria-label="`Latest ${name}`"
+        @change="setDay('to', ($event.target as HTMLInputElement).value)"
+      ></label>
+    </template>
+    <label
+      v-else-if="field?.type === 'choice'"
+      class="small"
+    >Words
+      <el-select
+        :model-value="field.values"
+        size="small"
+        class="long"
+        multiple
+        filterable
+        allow-create
+        default-first-option
+        :reserve-keyword="false"
+        :aria-label="`Words of ${name}`"
+        @update:model-value="emit('field', { ...field, values: $event })"
+      >
+        <el-option
+          v-for="value in field.values"
+          :key="value"
+          :value="value"
+          :label="value"
+        />
+      </el-select>
+    </label>
+    <template v-else-if="field?.type === 'text'">
+      <label class="small">At most
+        <el-input-number
+          :model-value="field.maxLength"
+          :min="1"
+          :max="250"
+          size="small"
+          controls-position="right"
+          class="count"
+          placeholder="any"
+          :aria-label="`Most characters of ${name}`"
+          @update:model-value="emit('field', { ...field, maxLength: $event ?? undefined })"
+        /> characters
+      </label>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.options { padding: 6px 0 4px; gap: 14px; }
+.options label { display: inline-flex; align-items: center; gap: 6px; }
+.pick { width: 165px; }
+.long { width: 340px; }
+.count { width: 92px; }
+.day { font: inherit; padding: 1px 5px; border: 1px solid #7C878C; border-radius: 2px; background: var(--sheet); color: inherit; }
+</style>

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import type { BriefDocument } from '#core/brief/document'
+import type { Roster } from '#core/roster/types'
+import type { TriedName } from '#core/rules/try-names'
+
+/** Any name or path judged at once against all requirements; a pasted list of hundreds as well. */
+const props = defineProps<{ document: BriefDocument, roster: Roster, readable: boolean }>()
+const rules = useRules()
+const text = ref('')
+const tried = shallowRef<TriedName[]>([])
+const problem = ref('')
+const MOST = 2000
+let asked = 0
+
+watch(() => [text.value, JSON.stringify(props.document), props.roster, props.readable], async () => {
+  const paths = text.value.split('\n').map(line => line.trim()).filter(Boolean)
+  const turn = ++asked
+  problem.value = paths.length > MOST ? `The first ${MOST} of ${paths.length} names are judged.` : ''
+  if (paths.length === 0 || !props.readable) {
+    tried.value = []
+    return
+  }
+  const found = await rules.tryNames(props.document, props.roster, paths.slice(0, MOST)).catch(() => null)
+  if (turn === asked && found) tried.value = found
+})
+
+const names = computed(() => new Map(props.roster.people.map(person => [person.id, person.name])))
+const titleOf = (id: string) => props.document.requirements.find(one => one.id === id)?.title ?? id
+const sayWhere = (slot: NonNullable<TriedName['slot']>) => `${names.value.get(slot.holder) ?? slot.holder}, ${titleOf(slot.requirement)}${slot.n === undefined ? '' : ` ${slot.n}`}`
+const nameOf = (path: string) => path.slice(path.lastIndexOf('/') + 1)
+const folderOf = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
+const differences = (one: TriedName, family: string) => one.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
+const counts = computed(() => ({ right: tried.value.filter(one => one.verdict === 'right').length, fix: tried.value.filter(one => one.verdict === 'to-fix').length, unknown: tried.value.filter(one => one.verdict === 'unknown').length }))
+</script>
+
+<template>
+  <section class="try">
+    <label
+      class="field-label"
+      for="try-names"
+    >Try a name <span class="quiet">· with or without folders, or paste a whole list; nothing is saved</span></label>
+    <el-input
+      id="try-names"
+      v-model="text"
+      type="textarea"
+      :autosize="{ minRows: 1, maxRows: 6 }"
+      class="mono-input"
+      placeholder="type a file name as somebody might"
+    />
+    <p
+      v-if="problem"
+      class="problem"
+    >
+      {{ problem }}
+    </p>
+    <div aria-live="polite">
+      <p
+        v-if="tried.length > 1"
+        class="small"
+      >
+        <b>{{ counts.right }}</b> right · <b>{{ counts.fix }}</b> to fix · <b>{{ counts.unknown }}</b> that cannot be filed
+      </p>
+      <ul
+        v-if="tried.length"
+        class="results"
+      >
+        <li
+          v-for="(one, at) in tried.slice(0, 200)"
+          :key="at"
+        >
+          <StateMark
+            :status="one.verdict === 'unknown' ? 'missing' : one.verdict"
+            :size="15"
+          />
+          <div>
+            <p class="name">
+              <MarkedName
+                v-if="folderOf(one.path)"
+                :name="folderOf(one.path)"
+                :differences="differences(one, 'folder.')"
+              /><MarkedName
+                :name="nameOf(one.path)"
+                :differences="differences(one, 'name.')"
+              />
+            </p>
+            <p
+              v-if="one.slot"
+              class="small quiet"
+            >
+              {{ one.verdict === 'right' ? 'Right' : 'To fix' }}: filed as {{ sayWhere(one.slot) }}
+            </p>
+            <p
+              v-else
+              class="small quiet"
+            >
+              Cannot be filed{{ one.candidates.length ? `; may be ${one.candidates.slice(0, 2).map(sayWhere).join(' or ')}${one.candidates.length > 2 ? ` or ${one.candidates.length - 2} more` : ''}` : ': nothing in it says whose it is, or for what' }}
+            </p>
+            <p
+              v-for="finding in one.findings"
+              :key="finding.code"
+              class="small"
+            >
+              {{ finding.message }}
+            </p>
+            <p
+              v-if="one.verdict === 'to-fix' && one.correctedPath"
+              class="small"
+            >
+              Right: <span class="mono">{{ showText(one.correctedPath) }}</span>
+            </p>
+          </div>
+        </li>
+      </ul>
+      <p
+        v-if="tried.length > 200"
+        class="small quiet"
+      >
+        The first 200 of {{ tried.length }} are shown.
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.results { list-style: none; margin: 6px 0 0; padding: 0; max-height: 340px; overflow: auto; }
+.results li { display: flex; gap: 9px; padding: 6px 0; border-top: 1px solid var(--rule); }
+.results li > :first-child { margin-top: 4px; }
+.results p { margin: 1px 0; }
+.name { line-height: 1.5; }
+</style>

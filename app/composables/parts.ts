@@ -1,0 +1,132 @@
+import type { RequirementDocument } from '#core/brief/document'
+import { parseDatePattern } from '#core/names/date'
+import { writeNumber, writeValue } from '#core/names/parts'
+import { parseTemplate } from '#core/names/template'
+import type { FieldRule } from '#core/brief/types'
+
+export type Fields = NonNullable<RequirementDocument['fields']>
+export type Field = Fields[string]
+
+/** One part of a drawn rule. `level`: where a folder's next level begins. */
+export type DrawnPart
+  = | { key: string, kind: 'literal', text: string }
+    | { key: string, kind: 'level' }
+    | { key: string, kind: 'field', name: string, prefix: number | null }
+
+let serial = 0
+const newKey = () => `part-${++serial}`
+
+export const literalPart = (text: string): DrawnPart => ({ key: newKey(), kind: 'literal', text })
+export const levelPart = (): DrawnPart => ({ key: newKey(), kind: 'level' })
+export const fieldPart = (name: string, prefix: number | null = null): DrawnPart => ({ key: newKey(), kind: 'field', name, prefix })
+
+/** A template as drawn parts; `null` where it cannot be read. */
+export function drawTemplate(text: string, folder: boolean): DrawnPart[] | null {
+  try {
+    return parseTemplate(text).parts.flatMap((part): DrawnPart[] => {
+      if (part.kind === 'field') return [fieldPart(part.name, part.prefix)]
+      if (!folder) return [literalPart(part.text)]
+      return part.text.split('/').flatMap((piece, at): DrawnPart[] => [...(at > 0 ? [levelPart()] : []), ...(piece ? [literalPart(piece)] : [])])
+    })
+  }
+  catch {
+    return null
+  }
+}
+
+/** Drawn parts as template text. */
+export function writeTemplate(parts: readonly DrawnPart[]): string {
+  return parts.map((part) => {
+    if (part.kind === 'literal') return part.text
+    return part.kind === 'level' ? '/' : `{${part.name}${part.prefix === null ? '' : `:${part.prefix}`}}`
+  }).join('')
+}
+
+/** Values of the person whose name is drawn, by field. */
+export type SampleValues = Record<string, string>
+
+/** What a part looks like in the sample name. */
+export function sampleOfPart(part: DrawnPart, fields: Fields, values: SampleValues): string {
+  if (part.kind === 'literal') return part.text
+  if (part.kind === 'level') return '/'
+  const field = fields[part.name]
+  if (!field || field.type === 'roster') {
+    const rule: FieldRule | undefined = field && { type: 'roster', case: field.case ?? 'as-is', spaces: field.spaces ?? null, accents: field.accents ?? 'keep' }
+    return writeValue(values[part.name] ?? '', rule, part.prefix) || `{${part.name}}`
+  }
+  switch (field.type) {
+    case 'number': return writeNumber(Math.max(field.from ?? 0, 1), field.digits ?? 1)
+    case 'version': return writeNumber(1, field.digits ?? 1)
+    case 'date': return sampleDate(field.pattern, field.from)
+    case 'choice': return field.values[0] ?? ''
+    case 'text': return 'text'
+    default: {
+      const never: never = field
+      return never
+    }
+  }
+}
+
+/** Today, or the first day that is allowed. */
+function sampleDate(pattern: string, from: string | undefined): string {
+  const now = from ? new Date(`${from}T12:00:00`) : new Date()
+  const values: Record<string, string> = {
+    yyyy: String(now.getFullYear()), yy: String(now.getFullYear()).slice(2), MM: String(now.getMonth() + 1).padStart(2, '0'), dd: String(now.getDate()).padStart(2, '0'), HH: '14', mm: '30',
+  }
+  return parseDatePattern(pattern).map(token => ('letter' in token ? values[token.letter] ?? '' : token.literal)).join('')
+}
+
+const PERSON_WORDS: Record<string, string> = {
+  id: 'the person\'s id', given: 'the given name', family: 'the family name', name: 'the whole name', group: 'the group', email: 'the mail address', alias: 'the other name', title: 'what is asked for',
+}
+const CASE_WORDS = { 'as-is': '', 'lower': 'in small letters', 'upper': 'in capitals', 'title': 'first letters raised' } as const
+
+/** What a part is and how it is written, in words. */
+export function sayPart(part: DrawnPart, fields: Fields): string {
+  if (part.kind === 'literal') return `the text ${[...part.text].map(char => (char === ' ' ? 'space' : char)).join('')}`
+  if (part.kind === 'level') return 'next level'
+  const field = fields[part.name]
+  if (!field || field.type === 'roster') {
+    const spaces = field?.spaces === undefined ? '' : field.spaces === '' ? 'spaces left out' : `spaces become ${field.spaces}`
+    const first = part.prefix === null ? '' : part.prefix === 1 ? 'first letter only' : `first ${part.prefix} letters`
+    return [PERSON_WORDS[part.name] ?? `"${part.name}" of the person`, first, CASE_WORDS[field?.case ?? 'as-is'], spaces, field?.accents === 'strip' ? 'without accents' : ''].filter(Boolean).join(', ')
+  }
+  switch (field.type) {
+    case 'number': return `a number, ${countedDigits(field.digits)}${field.from ? `, from ${field.from}` : ''}${field.to === undefined ? '' : ` to ${field.to}`}`
+    case 'version': return field.milestone ? `a milestone's number, ${countedDigits(field.digits)}` : `a version, ${countedDigits(field.digits)}`
+    case 'date': return `a date, ${field.pattern}`
+    case 'choice': return `one of: ${field.values.join(', ')}`
+    case 'text': return 'free text'
+    default: {
+      const never: never = field
+      return never
+    }
+  }
+}
+
+function countedDigits(digits = 1): string {
+  return digits === 1 ? '1 digit or more' : `${digits} digits`
+}
+
+/** Fields of a person that can stand in a name, with what they are. */
+export function personFields(columns: readonly string[]): { name: string, label: string }[] {
+  const known = columns.length > 0 ? columns : ['family', 'given', 'group']
+  return [...known, 'title'].map(name => ({ name, label: PERSON_WORDS[name] ?? `"${name}" of the person` }))
+}
+
+/** Kinds of fields of the file itself, with a field to begin with. */
+export const OWN_FIELDS: readonly { label: string, name: string, field: Field }[] = [
+  { label: 'a number', name: 'n', field: { type: 'number', digits: 2, from: 1 } },
+  { label: 'a version', name: 'version', field: { type: 'version', digits: 3 } },
+  { label: 'a milestone', name: 'milestone', field: { type: 'version', digits: 2, milestone: true } },
+  { label: 'a date', name: 'date', field: { type: 'date', pattern: 'yyyy-MM-dd' } },
+  { label: 'one of some words', name: 'part', field: { type: 'choice', values: ['draft', 'final'] } },
+  { label: 'free text', name: 'text', field: { type: 'text' } },
+]
+
+/** A field name that is still free. */
+export function freeName(wanted: string, fields: Fields): string {
+  let name = wanted
+  for (let at = 2; fields[name]; at++) name = `${wanted}${at}`
+  return name
+}

@@ -1,0 +1,29 @@
+import type { Remote } from 'comlink'
+import { wrap } from 'comlink'
+import { defineStore } from 'pinia'
+import type { BriefDocument } from '#core/brief/document'
+import type { Difference } from '#core/names/explain'
+import type { ChangeEffect } from '#core/reporting/change-effect'
+import type { Roster } from '#core/roster/types'
+import type { RulesWorker } from '~/workers/rules'
+
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+/** What is worked out about rules while they are written: in a worker, or by the server where received files count. */
+export const useRules = defineStore('rules', () => {
+  let remote: Remote<RulesWorker> | null = null
+  function worker(): Remote<RulesWorker> {
+    remote ??= wrap<RulesWorker>(new Worker(new URL('../workers/rules.ts', import.meta.url), { type: 'module' }))
+    return remote
+  }
+
+  const preview = (document: BriefDocument, requirementId: string, roster: Roster) => worker().preview(plain(document), requirementId, plain(roster))
+  const tryNames = (document: BriefDocument, roster: Roster, paths: string[]) => worker().tryNames(plain(document), plain(roster), paths)
+  const learn = (right: string[], wrong: string[], roster: Roster, received: string[]) => worker().learn(right, wrong, plain(roster), received)
+
+  const weigh = (briefId: string, document: BriefDocument) => api<ChangeEffect>(`/api/briefs/${briefId}/effect`, { method: 'POST', body: document })
+  const received = (briefId: string) => api<string[]>(`/api/briefs/${briefId}/received`)
+  const departures = (checkId: string) => api<{ requirement: string, path: string, differences: Difference[] }[]>(`/api/checks/${checkId}/departures`)
+
+  return { preview, tryNames, learn, weigh, received, departures }
+})
