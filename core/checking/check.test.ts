@@ -27,12 +27,12 @@ async function receive(files: (Sent | string)[]): Promise<ReceivedFile[]> {
   }))
 }
 
-async function run(requirement: Partial<RequirementDocument>, files: (Sent | string)[], more: { brief?: Partial<BriefDocument>, rulings?: Ruling[], previous?: Report } = {}): Promise<Report> {
+async function run(requirement: Partial<RequirementDocument>, files: (Sent | string)[], more: { brief?: Partial<BriefDocument>, rulings?: Ruling[], previous?: Report, roots?: { name: string, asIs: boolean }[] } = {}): Promise<Report> {
   const brief = await readBrief({
     usitorBrief: 1, title: 'Test', due: DUE, requirements: [{ id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], ...requirement }], ...more.brief,
   })
   const { roster } = readRoster(readTable(new TextEncoder().encode(ROSTER)))
-  return check({ brief, roster, received: await receive(files), checkedAt: BEFORE, rulings: more.rulings, previous: more.previous })
+  return check({ brief, roster, received: await receive(files), checkedAt: BEFORE, rulings: more.rulings, previous: more.previous, roots: more.roots })
 }
 
 const fileAt = (report: Report, path: string): ReportFile => {
@@ -56,6 +56,15 @@ describe('a placed file', () => {
     ['no extension', {}, 'Reef_Marsh_photo', ['name.extension-missing'], 'Reef_Marsh_photo.jpg'],
     ['capitals where small letters are asked', { extensionCase: 'lower' }, 'Reef_Marsh_photo.JPG', ['name.extension-case'], 'Reef_Marsh_photo.jpg'],
     ['a forbidden character', {}, 'Reef_Marsh?_photo.jpg', ['name.forbidden-character'], 'Reef_Marsh_photo.jpg'],
+    ['letters of another script', {}, 'Reef_M\u0430rsh_photo.jpg', ['name.look-alike'], 'Reef_Marsh_photo.jpg'],
+    ['an invisible character', {}, 'Reef_Marsh\u200B_photo.jpg', ['name.look-alike'], 'Reef_Marsh_photo.jpg'],
+    ['a word of the rule left in', { folder: '{group}/{family}' }, 'Reef/Marsh/Reef_family_photo.jpg', ['name.default'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['a placeholder for the number', { name: '{family}_{n}', fields: { n: { type: 'number', digits: 2, from: 1 } } }, 'Marsh_XX.jpg', ['name.default'], 'Marsh_{n}.jpg'],
+    ['two copy marks', {}, 'Reef_Marsh_photo - Copy (2).jpg', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
+    ['a copy mark in another language', {}, 'Reef_Marsh_photo - コピー.jpg', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
+    ['parts in another order', {}, 'Marsh_Reef_photo.jpg', ['name.differs'], 'Reef_Marsh_photo.jpg'],
+    ['a default folder', { folder: '{group}/{family}' }, 'Reef/Downloads/Reef_Marsh_photo.jpg', ['folder.wrong'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    ['somebody else\'s name as a level', { folder: '{group}/{family} {given}/photos' }, 'Dune/Cy Tamworthy/Reef_Marsh_photo.jpg', ['folder.other-holder'], 'Reef/Marsh Ana/photos/Reef_Marsh_photo.jpg'],
     ['decomposed letters', {}, { path: 'Dune_d\'Arquelle_photo.jpg'.replace('Arq', 'A\u0301rq').normalize('NFD') }, ['name.unicode-form'], null],
     ['a genuine file of another format', {}, { path: 'Reef_Marsh_photo.gif', bytes: makeGif() }, ['format.not-accepted'], 'Reef_Marsh_photo.jpg'],
     ['renamed, not exported', {}, { path: 'Reef_Marsh_photo.jpg', bytes: makeDocx(['x']) }, ['format.disguised'], null],
@@ -187,6 +196,42 @@ describe('whose file it is', () => {
     expect(wrapped.roots).toEqual([{ name: 'in', wrapper: 'export/week 2', prefix: null }])
     expect(wrapped.summary.right).toBe(2)
     expect((await run({ folder: '{group}/{family}' }, ['Reef/Marsh/Reef_Marsh_photo.jpg', 'Reef/Lindqvast/Reef_Lindqvast_photo.jpg'])).roots[0]?.wrapper).toBeNull()
+  })
+
+  test('what a delivering system put before every name is nobody\'s fault, says who sent it, and can be read as it stands', async () => {
+    const brief: Partial<BriefDocument> = { strictness: { letterCase: 'exact', separators: 'exact', accents: 'ignore' } }
+    const files = ['marshana_4711_Reef_Marsh_photo.jpg', 'LINDQVASTBO_4712_Reef_Lindqvast_photo (1).jpg', 'darquellezoe_4713_Dune_d\'Arquelle_photo.jpg', 'tamworthycy_4714_IMG_0815.jpg']
+    const report = await run({}, files, { brief })
+    expect(report.roots).toEqual([{ name: 'in', wrapper: null, prefix: '{family}{given}_#_' }])
+    expect(report.slots.map(slot => [slot.holder, slot.status])).toEqual([['s1', 'right'], ['s2', 'to-fix'], ['s3', 'right'], ['s4', 'to-fix']])
+    // ranges are told in the whole received name, the correction without the prefix
+    expect(fileAt(report, files[1] ?? '')).toMatchObject({ correctedPath: 'Reef_Lindqvast_photo.jpg', findings: [{ code: 'name.copy-mark', actual: files[1], differences: [{ range: [37, 41] }] }] })
+    expect(fileAt(report, files[3] ?? '').evidence).toContain('what stands before the name says who sent it')
+    const standing = await run({}, files, { brief, roots: [{ name: 'in', asIs: true }] })
+    expect([standing.roots[0]?.prefix, codes(standing, files[0] ?? '')]).toEqual([null, ['name.differs']])
+  })
+
+  test('a prefix that only one holder\'s files bear, or that the rule asks for, is none', async () => {
+    expect((await run({}, ['marshana_1_Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg'])).roots[0]?.prefix).toBeNull()
+    expect((await run({ name: '{family}_{n}_photo', fields: { n: { type: 'number', digits: 2 } } }, ['Marsh_01_photo.jpg', 'Lindqvast_02_photo.jpg'])).roots[0]?.prefix).toBeNull()
+  })
+
+  test('the right folder under the root for second copies only is another root\'s', async () => {
+    const report = await run({ copies: ['archive'], folder: '{group}' }, ['Reef/Reef_Marsh_photo.jpg', { path: 'Reef/Reef_Marsh_photo.jpg', root: 'archive' }, { path: 'Reef/Reef_Lindqvast_photo.jpg', root: 'archive' }])
+    expect([status(report, 's1'), status(report, 's2')]).toEqual(['right', 'to-fix'])
+    expect(report.files.find(file => file.root === 'archive' && file.path.includes('Lindqvast'))).toMatchObject({ role: 'placed', findings: [{ code: 'folder.other-root' }] })
+  })
+
+  test('one misspelt folder of one holder is one cause, each level and letter told', async () => {
+    const rule: Partial<RequirementDocument> = { folder: '{group}/{family} {given}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 2, by: 'n' } }
+    const report = await run(rule, ['Reef/Mrash Ana/Marsh_01.jpg', 'Reef/Mrash Ana/Marsh_02.jpg'])
+    const found = report.files.flatMap(file => file.findings)
+    expect(found.map(one => [one.code, one.cause])).toEqual([['folder.wrong', 'c1'], ['folder.wrong', 'c1']])
+    expect(found[0]?.differences).toEqual([{ part: 'level 2', kind: 'misspelt', range: [5, 14], expected: 'Marsh Ana', actual: 'Mrash Ana', edits: [{ range: [6, 8], expected: 'ar' }] }])
+  })
+
+  test('an unplaced file with the rule\'s own words says so', async () => {
+    expect(codes(await run({}, ['group_family_photo.jpg']), 'group_family_photo.jpg')).toEqual(['name.default'])
   })
 
   test('rulings: placed by hand, set aside, accepted until the bytes change, waived', async () => {

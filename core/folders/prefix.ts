@@ -119,7 +119,8 @@ function describePrefix(prefix: string, person: Person): string | null {
 function valueAt(pieces: readonly string[], at: number, person: Person): { words: string, next: number } | null {
   for (let joined = MOST_JOINED; joined >= 1; joined--) {
     const next = at + joined * 2 - 1
-    if (next > pieces.length) continue
+    // a run of digits by itself is never part of a value
+    if (next > pieces.length || pieces.slice(at + 1, next).some(piece => /^\d+$/.test(piece))) continue
     const key = looseKey(pieces.slice(at, next).join(''))
     const trimmed = key.replace(/\d+$/, '')
     for (const [words, of] of WAYS) {

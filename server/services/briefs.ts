@@ -96,8 +96,9 @@ export async function validFor(briefId: string, document: unknown): Promise<Brie
  *
  * @param keep - files received before that keep the earlier rule: each stays right where it is
  */
-export async function saveDocument(account: Account, briefId: string, document: BriefDocument, keep: readonly TurnedFile[]): Promise<{ number: number }> {
+export async function saveDocument(account: Account, briefId: string, found: unknown, keep: readonly TurnedFile[] = []): Promise<{ number: number }> {
   await requireRole(account, briefId, 'checker')
+  const document = await validFor(briefId, found)
   return db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
     const before = await newestVersion(briefId, trx)

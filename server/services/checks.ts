@@ -12,7 +12,7 @@ import { refuse } from '../utils/errors'
 import type { CheckTask } from '../workers/check'
 import type { Account } from './accounts'
 import { requireRole } from './access'
-import { newestRoster, newestVersion } from './briefs'
+import { newestRoster, newestVersion, validFor } from './briefs'
 import type { IntakeFile } from './check-input'
 import { loadPrevious, loadReceived, loadRulings, rosterOn } from './check-input'
 
@@ -64,9 +64,9 @@ export async function runCheck(account: Account, briefId: string): Promise<{ id:
 }
 
 /** What a changed brief would do to what has been received, before it is saved. */
-export async function weighChange(account: Account, briefId: string, document: BriefDocument, most?: number): Promise<ChangeEffect> {
+export async function weighChange(account: Account, briefId: string, document: unknown, most?: number): Promise<ChangeEffect> {
   await requireRole(account, briefId, 'reader')
-  const { task, version, received } = await prepareTask(briefId, document)
+  const { task, version, received } = await prepareTask(briefId, await validFor(briefId, document))
   if (received.length === 0) return { worse: 0, better: 0, worseFiles: [], betterFiles: [], files: 0 }
   const [before, after]: Report[] = await Promise.all([workers().run({ ...task, document: version.document }), workers().run(task)])
   if (!before || !after) throw refuse(503, 'The check could not be made now; nothing was changed.')

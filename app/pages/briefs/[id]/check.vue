@@ -91,7 +91,7 @@ async function act(action: () => Promise<unknown>) {
         class="small quiet wrapper"
       >
         <template v-if="root.wrapper">
-          All {{ check.head.summary.files }} files of <span class="mono">{{ showText(root.name) }}</span> lie inside <span class="mono">{{ showText(root.wrapper) }}</span>; read as the root.
+          All {{ check.head.roots.length === 1 ? `${check.head.summary.files} files` : 'files' }} of <span class="mono">{{ showText(root.name) }}</span> lie inside <span class="mono">{{ showText(root.wrapper) }}</span>; read as the root.
         </template>
         <template v-if="root.prefix">
           Before every name stands <span class="mono">{{ showText(root.prefix) }}</span>, put there on the way in; left out of the names.

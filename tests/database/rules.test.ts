@@ -1,0 +1,79 @@
+import { randomUUID } from 'node:crypto'
+import { beforeAll, describe, expect, test } from 'vitest'
+import type { BriefDocument } from '../../core/brief/document'
+import { sourceFromBytes } from '../../core/bytes/source'
+import { readBytes } from '../../core/formats/identify'
+import { db } from '../../server/database/connection'
+import type { Account } from '../../server/services/accounts'
+import { copyOf, getBrief, makeBrief, readRootAsIs, receivedPaths, saveDocument, saveRoster } from '../../server/services/briefs'
+import { runCheck, weighChange } from '../../server/services/checks'
+import { addFiles, completeIntake, startIntake, storeFiles } from '../../server/services/intakes'
+import { departuresOf, getCheck } from '../../server/services/report-rows'
+
+const account: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Ana' }
+const stranger: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Bo' }
+const person = (id: string, given: string, family: string) => ({ id, given, family, name: `${given} ${family}`, group: 'Reef', email: '', aliases: [], fields: {} })
+const document = (name: string, folder?: string): BriefDocument => ({ usitorBrief: 1, title: 'Rules', requirements: [{ id: 'note', title: 'Note', name, ...(folder === undefined ? {} : { folder }) }] })
+let brief: string
+
+async function receive(paths: string[]): Promise<void> {
+  const { id } = await startIntake(account, brief, { key: randomUUID(), root: 'in', keeps: true })
+  const files = await Promise.all(paths.map(async path => ({ path, bytes: Buffer.from(path), facts: { path, size: Buffer.byteLength(path), modified: 0, sha256: '', reading: await readBytes(sourceFromBytes(Buffer.from(path))) } })))
+  const { ids } = await addFiles(account, id, files.map(file => file.facts))
+  await storeFiles(account, id, files.map((file, at) => ({ fileId: ids[at] ?? '', bytes: file.bytes })))
+  await completeIntake(account, id, paths.length, true)
+}
+const summary = async () => (await getCheck(account, (await runCheck(account, brief)).id)).summary
+
+beforeAll(async () => {
+  for (const one of [account, stranger]) await db()('account').insert({ ...one, password: 'none' })
+  brief = (await makeBrief(account, 'Rules', document('{family}_note'))).id
+  await saveRoster(account, brief, { people: [person('s1', 'Ana', 'Marsh'), person('s2', 'Bo', 'Lindqvast'), person('s3', 'Cy', 'Tamworthy')], columns: ['id', 'given', 'family', 'name', 'group'] })
+  await receive(['Marsh_note.txt', 'Lindqvast_note.txt', 'Tamworthy-note.txt'])
+})
+
+describe('a rule changed after files came in', () => {
+  test('its effect is told before it is saved, and changes nothing', async () => {
+    expect(await weighChange(account, brief, document('{family}-note'))).toMatchObject({ files: 3, worse: 2, better: 1, worseFiles: [{ path: 'Lindqvast_note.txt', correctedPath: 'Lindqvast-note.txt' }, { path: 'Marsh_note.txt' }], betterFiles: [{ path: 'Tamworthy-note.txt' }] })
+    expect((await getBrief(account, brief)).document?.requirements[0]?.name).toBe('{family}_note')
+  })
+
+  test('files received before may keep the earlier rule, until the rule changes again', async () => {
+    const { worseFiles } = await weighChange(account, brief, document('{family}-note'), Infinity)
+    await saveDocument(account, brief, document('{family}-note'), worseFiles)
+    expect(await summary()).toMatchObject({ right: 3, toFix: 0 })
+    await saveDocument(account, brief, document('{family}+note'))
+    expect(await summary()).toMatchObject({ right: 0, toFix: 3 })
+    await saveDocument(account, brief, document('{family}_note'))
+    expect(await summary()).toMatchObject({ right: 2, toFix: 1 })
+  })
+
+  test('departures of the last check are told with their differences', async () => {
+    const { id } = await runCheck(account, brief)
+    expect(await departuresOf(account, id, 100)).toMatchObject([{ requirement: 'note', path: 'Tamworthy-note.txt', differences: [{ kind: 'separator' }] }])
+  })
+
+  test('a rule under which all would get one name is refused with the same words as on the page', async () => {
+    await expect(saveDocument(account, brief, document('note'))).rejects.toThrow('requirements[0].name: all 3 holders would get one and the same name, "note"')
+    await expect(saveDocument(account, brief, document('{boat}'))).rejects.toThrow('requirements[0].name: unknown field {boat}')
+  })
+
+  test('only members see or change anything of it', async () => {
+    for (const act of [() => weighChange(stranger, brief, document('x')), () => receivedPaths(stranger, brief, 9), () => copyOf(stranger, brief, { title: 't', due: null, samePeople: true }), () => readRootAsIs(stranger, brief, 'in', true)]) await expect(act()).rejects.toThrow('There is nothing here.')
+  })
+})
+
+test('a wrapper is read as the root, or as it stands where a person says so', async () => {
+  await saveDocument(account, brief, document('{family}_note', '{family}'))
+  await receive(['export/Marsh/Marsh_note.txt', 'export/Lindqvast/Lindqvast_note.txt'])
+  const root = async () => (await getCheck(account, (await runCheck(account, brief)).id)).roots[0]?.wrapper
+  expect(await root()).toBe('export')
+  await readRootAsIs(account, brief, 'in', true)
+  expect(await root()).toBeNull()
+  await expect(readRootAsIs(account, brief, 'elsewhere', true)).rejects.toThrow('Nothing was received under the root "elsewhere"')
+})
+
+test('a brief used again has its rules and no files', async () => {
+  const { id } = await copyOf(account, brief, { title: 'Next term', due: '2027-04-16T15:30:00+02:00', samePeople: true })
+  expect(await getBrief(account, id)).toMatchObject({ title: 'Next term', document: { due: '2027-04-16T15:30:00+02:00', requirements: [{ id: 'note' }] }, roster: { people: [{ id: 's1' }, { id: 's2' }, { id: 's3' }] }, intakes: [] })
+})
