@@ -35,6 +35,10 @@ async function look() {
 
 const asText = (rule: WeighedRule) => (rule.folder === undefined ? rule.name : `${rule.folder}/${rule.name}`)
 const saidFields = (rule: WeighedRule) => (drawTemplate(asText(rule), true) ?? []).flatMap(part => (part.kind === 'field' ? [sayPart(part, rule.fields)] : []))
+function sayTakes(rule: WeighedRule): string {
+  const of = [`${rule.accepts.length} of ${right.value.length} right names`, wrong.value.length > 0 ? `${rule.acceptsWrong.length} of ${wrong.value.length} wrong ones` : '', rule.of > 0 ? `${rule.takes} of ${rule.of} files received` : '']
+  return `Takes ${of.filter(Boolean).join(', ')}.`
+}
 const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accepts.includes(at))
 </script>
 
@@ -124,11 +128,7 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
               {{ saidFields(rule).join(' · ') }}
             </p>
             <p class="small">
-              Takes {{ rule.accepts.length }} of {{ right.length }} right names<template v-if="wrong.length">
-                , {{ rule.acceptsWrong.length }} of {{ wrong.length }} wrong ones
-              </template><template v-if="rule.of">
-                , {{ rule.takes }} of {{ rule.of }} files received
-              </template>.
+              {{ sayTakes(rule) }}
               <template v-if="refused(rule).length">
                 Not: <span class="mono">{{ refused(rule).slice(0, 3).join(', ') }}</span>
               </template>
