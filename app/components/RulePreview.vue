@@ -51,18 +51,19 @@ watch(() => [JSON.stringify(props.document.requirements.find(one => one.id === p
     >
       {{ roster ? 'Shown as soon as the rule can be read.' : 'Shown as soon as there is a list of people.' }}
     </p>
-    <ul
-      v-if="shown.warnings.length && roster"
-      class="warnings"
-      role="status"
-    >
-      <li
-        v-for="warning in shown.warnings"
-        :key="warning.message"
+    <div role="status">
+      <ul
+        v-if="shown.warnings.length && roster"
+        class="warnings"
       >
-        <b>{{ warning.level === 'error' ? 'To mend' : 'Look at' }}:</b> {{ warning.message }}.
-      </li>
-    </ul>
+        <li
+          v-for="warning in shown.warnings"
+          :key="warning.message"
+        >
+          <b>{{ warning.level === 'error' ? 'To mend' : 'Look at' }}:</b> {{ warning.message }}.
+        </li>
+      </ul>
+    </div>
   </div>
 </template>
 
