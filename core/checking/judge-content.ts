@@ -66,14 +66,18 @@ function firstWrong(view: FileView, requirement: Requirement, format: Acceptance
     const away = format.fits
       ? `renaming it to .${formatById(format.id)?.extensions[0] ?? format.id} is enough`
       : `export it as ${askedText} instead of renaming it`
-    return { code: 'format.disguised', message: `Named .${view.extension}, but the bytes are a ${real}: ${away}.`, expected: askedText || undefined, actual: real }
+    return { code: 'format.disguised', message: `Named .${view.extension}, but the bytes are ${withArticle(real)}: ${away}.`, expected: askedText || undefined, actual: real }
   }
   if (!format.fits) {
     const working = formatById(format.id)?.use === 'working' && requirement.formats.every(({ id }) => formatById(id)?.use === 'exchange')
-    return { code: 'format.not-accepted', message: `Is a ${real}; asked: ${askedText}. ${working ? 'Export it from the program it was made in.' : 'Save it in an asked format and hand it in again.'}`, expected: askedText, actual: real }
+    return { code: 'format.not-accepted', message: `Is ${withArticle(real)}; asked: ${askedText}. ${working ? 'Export it from the program it was made in.' : 'Save it in an asked format and hand it in again.'}`, expected: askedText, actual: real }
   }
   if (handouts.has(sha256.toLowerCase())) return { code: 'content.handout', message: 'Is the file that was given out, unchanged. Was the work saved under another name?' }
   return null
+}
+
+function withArticle(noun: string): string {
+  return `${/^[aeiou]/i.test(noun) ? 'an' : 'a'} ${noun}`
 }
 
 /**

@@ -181,11 +181,17 @@ const SAID: Record<Difference['kind'], (one: Difference) => string> = {
   'separator': ({ expected, actual }) => (actual === '' ? `${separators(expected)} is not there` : `${separators(actual)} instead of ${separators(expected)}`),
   'digits': ({ expected, actual }) => `the number is written ${showText(actual)}, asked: ${showText(expected)}`,
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
-  'extra': ({ actual }) => (isAddedWord(actual) ? `"${showText(actual)}" is a word too much: leave out what only tells its state` : `"${showText(actual)}" is too much`),
+  'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
   'date-range': ({ actual }) => `${showText(actual)} is no date that was asked for`,
   'not-allowed': ({ actual }) => `"${showText(actual)}" is none of the allowed words`,
   'other-person': ({ actual, expected, part }) => `${named(part)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
+}
+
+function sayExtra(actual: string): string {
+  const shown = `"${showText(actual)}"`
+  if (isAddedWord(actual)) return `${shown} is a word too much: leave out what only tells its state`
+  return copyMarks(`x${actual}`).some(({ base }) => base === 'x') ? `${shown} is the mark of a copy` : `${shown} is too much`
 }
 
 function named(part: string): string {

@@ -1,4 +1,4 @@
-/** A measured property's value; units stand in the properties table of `docs/formats.md`. */
+/** A measured property's value; units stand in `properties.ts`. */
 export type PropertyValue = string | number | boolean
 
 /** What the bytes of one file say. Depends on the bytes alone, so it can be kept by their hash. */

@@ -75,7 +75,9 @@ export async function learnRule(right: readonly string[], wrong: readonly string
     rules.push({ ...rule, accepts: accepted(bases), acceptsWrong: accepted(wrongBases) })
   }
   rules.sort((a, b) => b.accepts.length - a.accepts.length || a.acceptsWrong.length - b.acceptsWrong.length || cost(a) - cost(b))
-  const kept = rules.filter(rule => rule.accepts.length > 0).slice(0, MOST_RULES)
+  // where a rule without anything left open takes all, looser ones are no help
+  const closed = rules.some(rule => rule.accepts.length === bases.length && !isOpen(rule))
+  const kept = rules.filter(rule => rule.accepts.length > 0 && !(closed && isOpen(rule))).slice(0, MOST_RULES)
   const best = kept[0]
   if (best && best.accepts.length < bases.length) {
     const left = bases.map((_, at) => at).filter(at => !best.accepts.includes(at))
@@ -86,6 +88,8 @@ export async function learnRule(right: readonly string[], wrong: readonly string
   if (kept.length === 0 && bases.length > 0) conflicts.push('The names have nothing in common that makes a rule.')
   return { rules: kept.map(({ guesses: _guesses, ...rule }) => rule), conflicts }
 }
+
+const isOpen = ({ fields }: Pick<LearnedRule, 'fields'>): boolean => Object.values(fields).some(field => field.type === 'text' || field.type === 'choice')
 
 /** How much a rule leaves open or had to guess: free text most of all. */
 function cost({ fields, guesses, name }: LearnedRule & { guesses: number }): number {

@@ -35,26 +35,26 @@ const ABSENT = 1
 const SWAP = 2
 const TAKE = 3
 
-/** Received names as code units, with what they equal. */
-interface Units { raw: Uint16Array, plain: Uint16Array, folded: Uint16Array, separator: Uint8Array }
+/** A received name as code units, with what they equal; in memory that is used again. */
+interface Units { length: number, raw: Uint16Array, plain: Uint16Array, folded: Uint16Array, separator: Uint8Array, skip: Float64Array }
+const RECEIVED: Units = { length: 0, raw: new Uint16Array(512), plain: new Uint16Array(512), folded: new Uint16Array(512), separator: new Uint8Array(512), skip: new Float64Array(512) }
 
 /**
  * Aligns a received base name with the parts asked for, at least cost.
  *
  * @param parts - from `fillTemplate`
- * @param text - base name, NFC, bounded in length by the caller
+ * @param text - base name, NFC, at most 500 UTF-16 units: file systems allow 255
  * @param strictness - what may differ costs nothing
  * @param known - values already settled otherwise, such as the slot's number
  */
 export function alignParts(parts: readonly NamePart[], text: string, strictness: Strictness, known: Captures): Alignment {
   const plain = plainPunctuation(text)
-  const received = unitsOf(plain)
+  const received = readUnits(plain, strictness)
   const width = text.length + 1
-  const skips = skipCosts(received, strictness)
   const table = new Table(width)
   let input = table.add()
   for (let j = 1; j < width; j++) {
-    table.costs[input + j] = (table.costs[input + j - 1] ?? 0) + (skips[j - 1] ?? 0)
+    table.costs[input + j] = (table.costs[input + j - 1] ?? 0) + (received.skip[j - 1] ?? 0)
     table.steps[input + j] = SKIP
   }
   const stages: Stage[] = []
@@ -62,13 +62,13 @@ export function alignParts(parts: readonly NamePart[], text: string, strictness:
   for (const part of parts) {
     const begin = input
     if (part.kind === 'free') {
-      input = alignFree(part, plain, known, table, input, skips)
+      input = alignFree(part, plain, known, table, input, received.skip)
       stages.push({ begin, output: input, ways: [] })
       afterSeparator = false
       continue
     }
-    const texts = strictness.accents === 'ignore' ? [...new Set(part.texts.flatMap(accentForms))] : part.texts
-    const ways = texts.map(one => alignText(plainPunctuation(one), one, received, strictness, table, begin, skips, afterSeparator))
+    const texts = strictness.accents === 'ignore' ? waysToWrite(part.texts) : part.texts
+    const ways = texts.map(one => alignText(plainPunctuation(one), one, received, strictness, table, begin, afterSeparator))
     const [only] = ways
     if (ways.length === 1 && only) input = only.last
     else if (ways.length > 1) {
@@ -133,88 +133,104 @@ function foldUnit(code: number): void {
   FOLDED[code] = foldCase(plain).charCodeAt(0) || code
 }
 
-function unitsOf(text: string): Units {
-  const size = text.length
-  const units: Units = { raw: new Uint16Array(size), plain: new Uint16Array(size), folded: new Uint16Array(size), separator: new Uint8Array(size) }
-  for (let at = 0; at < size; at++) {
+/** Reads a name into the memory kept for it: what its units equal, and what leaving each out costs. */
+function readUnits(text: string, strictness: Strictness): Units {
+  const units = RECEIVED
+  units.length = text.length
+  for (let at = 0; at < text.length; at++) {
     const code = text.charCodeAt(at)
     if (FOLDED[code] === 0) foldUnit(code)
+    const separator = isSeparatorUnit(code)
     units.raw[at] = code
     units.plain[at] = PLAIN[code] ?? code
     units.folded[at] = FOLDED[code] ?? code
-    units.separator[at] = isSeparatorUnit(code) ? 1 : 0
+    units.separator[at] = separator ? 1 : 0
+    // a mark or a repeated separator that does not count costs nothing
+    const repeated = strictness.separators === 'ignore' && separator && at > 0 && units.separator[at - 1] === 1
+    units.skip[at] = repeated || (strictness.accents === 'ignore' && code >= 0x300 && code <= 0x36F) ? 0 : EXTRA_CHAR
   }
   return units
 }
 
-const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
+const WAYS = new Map<string, string[]>()
 
-/** What leaving out each received character costs: nothing for a mark or a repeated separator that does not count. */
-function skipCosts({ raw, separator }: Units, strictness: Strictness): Float64Array {
-  const costs = new Float64Array(raw.length)
-  for (let at = 0; at < raw.length; at++) {
-    const code = raw[at] ?? 0
-    const repeated = strictness.separators === 'ignore' && separator[at] === 1 && at > 0 && separator[at - 1] === 1
-    costs[at] = repeated || (strictness.accents === 'ignore' && code >= 0x300 && code <= 0x36F) ? 0 : EXTRA_CHAR
-  }
-  return costs
+/** Every accepted text of a part where accents do not count; the same few are asked for again and again. */
+function waysToWrite(texts: readonly string[]): string[] {
+  const key = texts.length === 1 ? texts[0] ?? '' : texts.join('\n')
+  const kept = WAYS.get(key)
+  if (kept) return kept
+  const made = [...new Set(texts.flatMap(accentForms))]
+  if (WAYS.size > 5000) WAYS.clear()
+  WAYS.set(key, made)
+  return made
 }
 
-function alignText(plain: string, text: string, received: Units, strictness: Strictness, table: Table, begin: number, skips: Float64Array, afterSeparator: boolean): Way {
-  const expected = unitsOf(plain)
+const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
+
+function alignText(plain: string, text: string, received: Units, strictness: Strictness, table: Table, begin: number, afterSeparator: boolean): Way {
   const { width } = table
+  const { raw: rawAt, plain: plainAt, folded: foldedAt, separator: separatorAt, skip } = received
   const caseFree = strictness.letterCase === 'ignore'
   const marksFree = strictness.accents === 'ignore'
   const separatorCost = strictness.separators === 'ignore' ? 0 : 0.2
-  const foldCost = caseFree && marksFree ? 0 : 0.15
   let before = begin
   let twoBefore = -1
   let first = -1
+  let previous = 0
+  let previousSeparator = afterSeparator
   for (let i = 0; i < plain.length; i++) {
     const row = table.add()
     const { costs, steps } = table
     if (first < 0) first = row
-    const raw = expected.raw[i] ?? 0
-    const unmarked = expected.plain[i] ?? 0
-    const folded = expected.folded[i] ?? 0
-    const separator = expected.separator[i] ?? 0
-    const previous = i > 0 ? expected.folded[i - 1] ?? 0 : 0
+    const raw = plain.charCodeAt(i)
+    if (FOLDED[raw] === 0) foldUnit(raw)
+    const unmarked = PLAIN[raw] ?? raw
+    const folded = FOLDED[raw] ?? raw
+    const separator = isSeparatorUnit(raw) ? 1 : 0
     // of separators that meet one is enough where their runs count as one
-    const absent = separator === 1 && separatorCost === 0 && (i > 0 ? expected.separator[i - 1] === 1 : afterSeparator) ? 0 : ABSENT_CHAR
-    for (let j = 0; j < width; j++) {
-      let best = (costs[before + j] ?? 0) + absent
+    const absent = separator === 1 && separatorCost === 0 && previousSeparator ? 0 : ABSENT_CHAR
+    // one cell left of this one, in the row above and in this row
+    let diagonal = costs[before] ?? 0
+    let left = diagonal + absent
+    costs[row] = left
+    steps[row] = ABSENT
+    for (let j = 1; j < width; j++) {
+      const at = j - 1
+      const above = costs[before + j] ?? 0
+      let best = above + absent
       let step = ABSENT
-      if (j > 0) {
-        const at = j - 1
-        let cost: number
-        if (received.raw[at] === raw || (marksFree && received.plain[at] === unmarked)) cost = 0
-        else if (received.folded[at] === folded) cost = caseFree && received.raw[at] !== undefined && foldedOnlyByCase(received.raw[at] ?? 0, raw) ? 0 : foldCost
-        else if (separator === 1 && received.separator[at] === 1) cost = separatorCost
-        // a letter hardly ever stands for a separator
-        else cost = separator === received.separator[at] ? 1.1 : 1.6
-        cost += costs[before + at] ?? 0
-        if (cost <= best) {
-          best = cost
-          step = TAKE + 1
+      let cost: number
+      if (rawAt[at] === raw || (marksFree && plainAt[at] === unmarked)) cost = 0
+      else if (foldedAt[at] === folded) cost = caseFree && (marksFree || foldedOnlyByCase(rawAt[at] ?? 0, raw)) ? 0 : 0.15
+      else if (separator === 1 && separatorAt[at] === 1) cost = separatorCost
+      // a letter hardly ever stands for a separator
+      else cost = separator === separatorAt[at] ? 1.1 : 1.6
+      cost += diagonal
+      if (cost <= best) {
+        best = cost
+        step = TAKE + 1
+      }
+      if (twoBefore >= 0 && j > 1 && foldedAt[at] === previous && foldedAt[at - 1] === folded && previous !== folded) {
+        const swapped = (costs[twoBefore + j - 2] ?? 0) + 1
+        if (swapped < best) {
+          best = swapped
+          step = SWAP
         }
-        if (twoBefore >= 0 && j > 1 && received.folded[at] === previous && received.folded[at - 1] === folded && previous !== folded) {
-          const swapped = (costs[twoBefore + j - 2] ?? 0) + 1
-          if (swapped < best) {
-            best = swapped
-            step = SWAP
-          }
-        }
-        const skipped = (costs[row + at] ?? 0) + (skips[at] ?? 0)
-        if (skipped < best) {
-          best = skipped
-          step = SKIP
-        }
+      }
+      const skipped = left + (skip[at] ?? 0)
+      if (skipped < best) {
+        best = skipped
+        step = SKIP
       }
       costs[row + j] = best
       steps[row + j] = step
+      diagonal = above
+      left = best
     }
     twoBefore = before
     before = row
+    previous = folded
+    previousSeparator = separator === 1
   }
   return { text, first, last: before, length: plain.length }
 }
