@@ -11,9 +11,23 @@ const wrongText = ref('')
 const found = shallowRef<{ rules: WeighedRule[], conflicts: string[] } | null>(null)
 const busy = ref(false)
 const problem = ref('')
+const received = shallowRef<string[]>([])
+const picked = ref<string[]>([])
 const lines = (text: string) => text.split('\n').map(line => line.trim()).filter(Boolean)
 const right = computed(() => lines(rightText.value))
 const wrong = computed(() => lines(wrongText.value))
+
+onMounted(async () => {
+  received.value = await rules.received(props.briefId).catch(() => [])
+})
+
+/** Names picked from what came in stand below those that were typed. */
+function pick(paths: string[]) {
+  const names = paths.map(path => path.slice(path.lastIndexOf('/') + 1))
+  const before = new Set(picked.value)
+  rightText.value = [...right.value.filter(line => !before.has(line) || names.includes(line)), ...names.filter(name => !right.value.includes(name))].join('\n')
+  picked.value = names
+}
 
 async function look() {
   problem.value = ''
@@ -23,7 +37,7 @@ async function look() {
   }
   busy.value = true
   try {
-    found.value = await rules.learn(right.value, wrong.value, props.roster, await rules.received(props.briefId))
+    found.value = await rules.learn(right.value, wrong.value, props.roster, received.value)
   }
   catch (error) {
     problem.value = sayError(error)
@@ -63,6 +77,24 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
           :rows="6"
           class="mono-input"
         />
+        <el-select
+          v-if="received.length"
+          :model-value="received.filter(path => picked.includes(path.slice(path.lastIndexOf('/') + 1)))"
+          class="pick"
+          multiple
+          filterable
+          collapse-tags
+          placeholder="or pick from what came in"
+          aria-label="Pick from what came in"
+          @update:model-value="pick"
+        >
+          <el-option
+            v-for="path in received"
+            :key="path"
+            :value="path"
+            :label="showText(path.slice(path.lastIndexOf('/') + 1))"
+          />
+        </el-select>
       </div>
       <div>
         <label
@@ -148,6 +180,7 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
 
 <style scoped>
 .columns { display: grid; grid-template-columns: 3fr 2fr; gap: 16px; }
+.pick { margin-top: 6px; }
 .act { margin: 12px 0; }
 .conflicts { margin: 0 0 10px; padding: 6px 10px 6px 24px; background: var(--to-fix-pale); font-size: 13.5px; }
 .proposals { list-style: none; margin: 0; padding: 0; }

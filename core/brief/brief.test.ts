@@ -57,6 +57,9 @@ describe('briefs', () => {
     ['a slash in a name', brief => Object.assign(brief.requirements[0] ?? {}, { name: 'a/{n}' }), 'requirements[0].name: "/" cannot stand in a name'],
     ['a folder that climbs', brief => Object.assign(brief.requirements[0] ?? {}, { folder: '../{group}' }), 'requirements[0].folder:'],
     ['31 February', brief => (brief.due = '2026-02-31T12:00:00Z'), 'due: "2026-02-31T12:00:00Z" is no day of the calendar'],
+    ['31 February in a field', brief => Object.assign(brief.requirements[0]?.fields ?? {}, { n: { type: 'date', pattern: 'dd', from: '2026-02-31' } }), 'requirements[0].fields.n.from: "2026-02-31" is no day of the calendar'],
+    ['a day range upside down', brief => Object.assign(brief.requirements[0]?.fields ?? {}, { n: { type: 'date', pattern: 'dd', from: '2026-03-01', to: '2026-02-01' } }), 'requirements[0].fields.n: from 2026-03-01 lies after to 2026-02-01'],
+    ['31 April in an exception', brief => (brief.exceptions = [{ for: { person: 's014' }, due: '2026-04-31T12:00:00Z' }]), 'exceptions[0].due: "2026-04-31T12:00:00Z" is no day of the calendar'],
     ['a time without zone', brief => (brief.due = '2026-02-01T12:00:00'), 'due: "2026-02-01T12:00:00" is not a time such as'],
     ['a range upside down', brief => Object.assign(brief.requirements[0] ?? {}, { count: { from: 5, to: 2 } }), 'requirements[0].count: from 5 lies after to 2'],
     ['a month as duration', brief => (brief.grace = 'P1M'), 'grace: "P1M" is not a duration'],
@@ -97,6 +100,14 @@ describe('who owes what', () => {
     expect(unit('quadrat', 's015')?.due).toBe(Date.UTC(2026, 9, 18))
     expect(unit('report', 'Reef')?.due).toBe(Date.UTC(2026, 9, 19))
     expect(peopleWithoutGroup).toBe(1)
+  })
+
+  test('a count that would ask for millions of files is refused in words', async () => {
+    const document = copy()
+    Object.assign(document.requirements[0] ?? {}, { count: { from: 100_000, to: 100_000, by: 'n' } })
+    const many = { ...roster, people: Array.from({ length: 60 }, (_, at) => ({ ...roster.people[0], id: `p${at}` }) as never) }
+    const brief = await readBrief(document)
+    expect(() => listUnits(brief, many)).toThrow('asks 60 people for up to 6000060 files; at most 5000000')
   })
 
   test('only these owe it', async () => {

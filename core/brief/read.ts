@@ -62,6 +62,7 @@ function normaliseBrief(document: BriefDocument, columns?: readonly string[]): B
   const exceptions = (document.exceptions ?? []).map((one, index): BriefException => {
     const path = `exceptions[${index}]`
     if ((one.for.person === undefined) === (one.for.group === undefined)) problems.push({ path: `${path}.for`, message: 'names one person or one group, not both and not neither' })
+    if (one.due !== undefined && !isRealTime(one.due)) problems.push({ path: `${path}.due`, message: `${showValue(one.due)} is no day of the calendar` })
     if (one.requirement !== undefined && !ids.has(one.requirement)) problems.push({ path: `${path}.requirement`, message: `${showValue(one.requirement)} is no requirement's id; they are ${[...ids].join(', ')}` })
     return {
       for: { person: one.for.person, group: one.for.group?.trim().normalize('NFC') },
@@ -91,6 +92,10 @@ function normaliseRequirement(one: RequirementDocument, brief: BriefDocument, pa
     if (rule.type === 'number' && name === one.count?.by && !('from' in field && field.from !== undefined)) rule.from = 1
     if ('from' in rule && 'to' in rule && rule.from !== null && rule.to !== null && rule.from > rule.to) {
       problems.push({ path: `${path}.fields.${name}`, message: `from ${rule.from} lies after to ${rule.to}` })
+    }
+    for (const end of ['from', 'to'] as const) {
+      const day = rule.type === 'date' ? rule[end] : null
+      if (day !== null && !isRealTime(day)) problems.push({ path: `${path}.fields.${name}.${end}`, message: `${showValue(day)} is no day of the calendar` })
     }
     if (rule.type === 'text' && rule.minLength > rule.maxLength) problems.push({ path: `${path}.fields.${name}`, message: `minLength ${rule.minLength} is more than maxLength ${rule.maxLength}` })
     fields[name] = rule

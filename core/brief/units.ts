@@ -24,13 +24,19 @@ export interface UnitList {
   peopleWithoutGroup: number
 }
 
+/** More files than this are not asked for at once: a slip in a count must not fill the memory. */
+const MOST_ASKED = 5_000_000
+
 /**
  * Lists who owes what.
  *
  * @param brief - from `readBrief`
  * @param roster - from `readRoster`
+ * @throws RangeError where the brief asks for more than five million files
  */
 export function listUnits(brief: Brief, roster: Roster): UnitList {
+  const asked = brief.requirements.reduce((sum, { count }) => sum + roster.people.length * Math.max(1, count.from), 0)
+  if (asked > MOST_ASKED) throw new RangeError(`The brief asks ${roster.people.length} people for up to ${asked} files; at most ${MOST_ASKED} can be asked for. Is a count too large?`)
   const groups = new Map<string, Person[]>()
   for (const person of roster.people) {
     const group = person.group.trim().normalize('NFC')

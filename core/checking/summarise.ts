@@ -43,10 +43,16 @@ function candidatePaths(files: readonly ReportFile[]): Map<string, string[]> {
 }
 
 function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files: readonly ReportFile[], candidates: ReadonlyMap<string, string[]>): ReportSlot[] {
-  const numbers = slotNumbers(unit, filled)
-  return numbers.map((n): ReportSlot => {
+  const byNumber = new Map<number | null, Filled[]>()
+  for (const one of filled) {
+    if (one.role === 'surplus') continue
+    const list = byNumber.get(one.n)
+    if (list) list.push(one)
+    else byNumber.set(one.n, [one])
+  }
+  return slotNumbers(unit, filled).map((n): ReportSlot => {
     const ref = slotRef(unit, n)
-    const here = filled.filter(one => one.role !== 'surplus' && (one.n === n || (one.n === null && n === null)))
+    const here = byNumber.get(n) ?? []
     const entries = here.flatMap(({ arrival }) => files[arrival.view.index] ?? [])
     const placed = entries.filter(entry => entry.role === 'placed')
     const counting = here.some(one => one.role === 'placed' && !one.milestone)

@@ -54,7 +54,11 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   const { first, most } = numbersOf(unit)
   if (count.by !== null) {
     const byNumber = new Map<number | null, Arrival[]>()
-    for (const arrival of arrivals) byNumber.set(arrival.n, [...byNumber.get(arrival.n) ?? [], arrival])
+    for (const arrival of arrivals) {
+      const list = byNumber.get(arrival.n)
+      if (list) list.push(arrival)
+      else byNumber.set(arrival.n, [arrival])
+    }
     return [...byNumber].flatMap(([n, list]) => {
       if (n === null || n < first || n >= first + most) return list.map(arrival => ({ arrival, role: 'surplus' as const, n: null, milestone: false, instead: null }))
       return fillSlot(unit, list, n)
@@ -66,11 +70,12 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   const order = [...kept].sort((a, b) => FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b))
   const inside = new Set(order.slice(0, most))
   const placed = kept.filter(arrival => inside.has(arrival)).sort((a, b) => byPath(a.view, b.view))
+  const numbers = new Map(placed.map((arrival, at) => [arrival, first + at]))
   return [
     ...placed.map((arrival, at): Filled => ({ arrival, role: 'placed', n: first + at, milestone: false, instead: null })),
     ...order.slice(most).map((arrival): Filled => ({ arrival, role: 'surplus', n: null, milestone: false, instead: null })),
     ...duplicates.map(({ arrival, original }): Filled => ({
-      arrival, role: inside.has(original) ? 'duplicate' : 'surplus', n: inside.has(original) ? first + placed.indexOf(original) : null, milestone: false, instead: original.view,
+      arrival, role: inside.has(original) ? 'duplicate' : 'surplus', n: numbers.get(original) ?? null, milestone: false, instead: original.view,
     })),
   ]
 }
@@ -78,7 +83,7 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
 function fillSlot(unit: Unit, arrivals: readonly Arrival[], n: number | null): Filled[] {
   const { kept, duplicates } = dropIdentical(arrivals)
   const milestones = kept.filter(arrival => isMilestone(unit, arrival))
-  const rivals = kept.filter(arrival => !milestones.includes(arrival)).sort((a, b) => byKeep(unit, a, b))
+  const rivals = kept.filter(arrival => !isMilestone(unit, arrival)).sort((a, b) => byKeep(unit, a, b))
   let chosen = rivals[0]
   // a late file does not displace one in time that is right
   if (chosen && isLate(unit, chosen)) chosen = rivals.find(one => !isLate(unit, one) && seemsRight(one)) ?? chosen

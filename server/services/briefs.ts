@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import { BriefError, readBrief } from '#core/brief/read'
 import type { BriefDocument } from '#core/brief/document'
 import type { Brief } from '#core/brief/types'
+import type { Unit } from '#core/brief/units'
 import { listUnits } from '#core/brief/units'
 import type { TurnedFile } from '#core/reporting/change-effect'
 import type { Person } from '#core/roster/types'
@@ -86,9 +87,19 @@ async function validBrief(document: unknown, columns?: string[]): Promise<Brief>
 export async function validFor(briefId: string, document: unknown): Promise<BriefDocument> {
   const roster = await newestRoster(briefId)
   const brief = await validBrief(document, roster?.columns)
-  const problems = roster ? forbidRules(brief, listUnits(brief, roster).units) : []
+  const problems = roster ? forbidRules(brief, unitsOf(brief, roster)) : []
   if (problems.length > 0) throw refuse(422, problems.map(({ path, message }) => `${path}: ${message}`).join('\n'), problems)
   return document as BriefDocument
+}
+
+function unitsOf(brief: Brief, roster: StoredRoster): Unit[] {
+  try {
+    return listUnits(brief, roster).units
+  }
+  catch (error) {
+    if (error instanceof RangeError) throw refuse(422, error.message)
+    throw error
+  }
 }
 
 /**
