@@ -1,5 +1,5 @@
-import { createHash, webcrypto } from 'node:crypto'
 import { open, readdir, stat } from 'node:fs/promises'
+import { Worker } from 'node:worker_threads'
 import { sourceFromBytes } from '../core/bytes/source'
 import type { ReceivedFile } from '../core/checking/input'
 import { readBytes } from '../core/formats/identify'
@@ -8,10 +8,9 @@ import { byCodeUnit } from '../core/text/order'
 
 /** Files up to this size are read once, hashed and identified in memory. */
 const IN_MEMORY = 16 * 1024 * 1024
-const BLOCK = 1024 * 1024
-/** So many files are open at once. */
+/** So many files are under way at once, on so many threads. */
 const AT_ONCE = 8
-const { subtle } = webcrypto
+const THREADS = 2
 
 /**
  * Lists all files below a folder, in code-unit order, links not followed.
@@ -47,35 +46,64 @@ function showBytes(name: Buffer): string {
 
 export interface HashedReading { size: number, modified: number, sha256: string, reading: Reading }
 
+interface Hashed { id: number, size: number, modified: number, sha256: string, bytes: Uint8Array | null, problem?: string }
+
+/** Threads that read and hash, so that this one only looks at the bytes. */
+export class HashThreads {
+  private readonly threads: Worker[]
+  private readonly waiting = new Map<number, (found: Hashed) => void>()
+  private next = 0
+
+  constructor(count = THREADS) {
+    this.threads = Array.from({ length: count }, () => {
+      const thread = new Worker(new URL('hash-worker.mjs', import.meta.url), { workerData: { inMemory: IN_MEMORY } })
+      thread.on('message', (found: Hashed) => {
+        this.waiting.get(found.id)?.(found)
+        this.waiting.delete(found.id)
+      })
+      return thread
+    })
+  }
+
+  hash(path: string | Buffer): Promise<Hashed> {
+    const id = this.next++
+    return new Promise((resolve) => {
+      this.waiting.set(id, resolve)
+      this.threads[id % this.threads.length]?.postMessage({ id, path: Buffer.from(path) })
+    })
+  }
+
+  async close(): Promise<void> {
+    await Promise.all(this.threads.map(thread => thread.terminate()))
+  }
+}
+
 /** Hashes and identifies one file; what cannot be read is `unread` with the reason. */
-export async function readFileFacts(path: string | Buffer): Promise<HashedReading> {
+export async function readFileFacts(path: string | Buffer, threads: HashThreads): Promise<HashedReading> {
+  const found = await threads.hash(path)
+  if (found.problem !== undefined) {
+    const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
+    return { size, modified: mtimeMs, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: found.problem, props: {} } }
+  }
+  const { size, modified, sha256, bytes } = found
+  return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes)) : readLarge(path, size)) }
+}
+
+/** A large file is looked at by ranges. */
+async function readLarge(path: string | Buffer, size: number): Promise<Reading> {
+  const handle = await open(path, 'r')
   try {
-    const handle = await open(path, 'r')
-    try {
-      const { size, mtimeMs } = await handle.stat()
-      if (size <= IN_MEMORY) {
-        const bytes = new Uint8Array(await handle.readFile())
-        // digested on a thread of its own while this one looks at the bytes
-        const [digest, reading] = await Promise.all([subtle.digest('SHA-256', bytes), readBytes(sourceFromBytes(bytes))])
-        return { size: bytes.length, modified: mtimeMs, sha256: Buffer.from(digest).toString('hex'), reading }
-      }
-      const read = async (offset: number, length: number) => {
+    return await readBytes({
+      size,
+      async read(offset, length) {
         const bytes = new Uint8Array(Math.min(length, size - offset))
         const { bytesRead } = await handle.read(bytes, 0, bytes.length, offset)
         return bytes.subarray(0, bytesRead)
-      }
-      const hash = createHash('sha256')
-      for (let at = 0; at < size; at += BLOCK) hash.update(await read(at, BLOCK))
-      return { size, modified: mtimeMs, sha256: hash.digest('hex'), reading: await readBytes({ size, read }) }
-    }
-    finally {
-      await handle.close()
-    }
+      },
+    })
   }
-  catch (error) {
-    const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
-    const reason = error instanceof Error ? error.message : String(error)
-    return { size, modified: mtimeMs, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason, props: {} } }
+  finally {
+    await handle.close()
   }
 }
 
@@ -88,10 +116,11 @@ export async function receiveFolder(root: string, folder: string, stated: number
   const listed = await listFiles(folder)
   const facts: HashedReading[] = []
   let next = 0
+  const threads = new HashThreads()
   const work = async () => {
-    for (let at = next++; at < listed.length; at = next++) facts[at] = await readFileFacts(listed[at]?.raw ?? '')
+    for (let at = next++; at < listed.length; at = next++) facts[at] = await readFileFacts(listed[at]?.raw ?? '', threads)
   }
-  await Promise.all(Array.from({ length: AT_ONCE }, work))
+  await Promise.all(Array.from({ length: AT_ONCE }, work)).finally(() => threads.close())
   return listed.flatMap(({ path }, at): ReceivedFile[] => {
     const one = facts[at]
     if (!one) return []

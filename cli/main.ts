@@ -16,7 +16,7 @@ import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/wr
 import { readRoster, readTable } from '../core/roster/read'
 import type { Roster } from '../core/roster/types'
 import { showText, showValue } from '../core/text/show'
-import { readFileFacts, receiveFolder } from './files'
+import { HashThreads, readFileFacts, receiveFolder } from './files'
 
 const USAGE = `usitor check --brief FILE --roster FILE [--root NAME=FOLDER]… [FOLDER] [--received-at TIME]
              [--output text|json|csv|junit] [--previous REPORT.json] [--rulings RULINGS.json]
@@ -71,9 +71,16 @@ async function runIdentify(args: string[]): Promise<number> {
   const { values, positionals } = parse(args, { output: { type: 'string' } })
   const output = chooseOutput(values.output, ['text', 'json'])
   if (positionals.length === 0) throw new InputError(`no file given\n${USAGE}`)
+  const threads = new HashThreads(1)
+  const failed = await identifyAll(positionals, output, threads).finally(() => threads.close())
+  return failed ? 2 : 0
+}
+
+/** Identifies one file after another; true where one could not be read. */
+async function identifyAll(paths: readonly string[], output: string, threads: HashThreads): Promise<boolean> {
   let failed = false
-  for (const path of positionals) {
-    const { reading } = await readFileFacts(path)
+  for (const path of paths) {
+    const { reading } = await readFileFacts(path, threads)
     const { extension } = splitExtension(basename(path).normalize('NFC'))
     const id = nameFormat(reading, extension)
     const facts = {
@@ -89,7 +96,7 @@ async function runIdentify(args: string[]): Promise<number> {
       ? [`${JSON.stringify(facts)}\n`]
       : [`${showText(path)}: ${id}${reading.version ? ` ${reading.version}` : ''}, ${reading.state}${reading.reason ? ` (${reading.reason})` : ''}${facts.extensionFits === false ? ', extension does not fit' : ''}${props ? `; ${showText(props)}` : ''}\n`])
   }
-  return failed ? 2 : 0
+  return failed
 }
 
 type Options = NonNullable<NonNullable<Parameters<typeof parseArgs>[0]>['options']>
