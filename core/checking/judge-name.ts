@@ -3,8 +3,7 @@ import type { Acceptance } from '../formats/accept'
 import { acceptedExtensions } from '../formats/accept'
 import { formatById, formatsOfExtension } from '../formats/registry'
 import { isAddedWord } from '../names/added-words'
-import type { CopyMark } from '../names/copy-marks'
-import { copyMarks, markBehindExtension } from '../names/copy-marks'
+import { copyMarks } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import type { Difference, ExplainContext } from '../names/explain'
 import { explainParts } from '../names/explain'
@@ -16,6 +15,7 @@ import { expandParts } from '../names/parts'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isReserved, isTooLong } from '../names/portability'
 import type { UnitForm } from '../placing/forms'
+import { copyMarksOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { showText } from '../text/show'
 import type { FindingCode } from './codes'
@@ -63,7 +63,7 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
       return verdict('name.extension-doubled', `Ends in two extensions, .${inner.extension}.${view.extension}: leave only the right one, .${extension}.`, inner.base, doubled.form, doubled.captures)
     }
   }
-  for (const { base, mark, at } of marksOf(view)) {
+  for (const { base, mark, at } of copyMarksOf(view)) {
     const marked = fits(base)
     if (marked) {
       return verdict('name.copy-mark', `Right but for the mark of a copy, "${showText(mark)}": take it off, once you are sure this is the copy that counts.`, base, marked.form, marked.captures,
@@ -72,9 +72,8 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
   }
   const nearest = nearestForm(view.base, forms, { strictness: requirement.strictness, known, ownerOf })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
-  const blank = () => expandParts(nearest.form.name ?? [], known)
   const given = defaultName(view.base) ?? copyMarks(view.base).map(({ base }) => defaultName(base)).find(Boolean)
-  if (given) return verdict('name.default', `This is the name ${given} gets by itself; give it the name that was asked for.`, blank(), nearest.form, known)
+  if (given) return verdict('name.default', `This is the name ${given} gets by itself; give it the name that was asked for.`, expandParts(nearest.form.name ?? [], known), nearest.form, known)
   const look = fitLook(view.base, requirement, forms, known)
   if (look) {
     const looks = sayLookAlikes(view.base)
@@ -97,12 +96,6 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
     return verdict('name.default', `${words.join(' and ')} ${words.length === 1 ? 'stands' : 'stand'} for a value and ${words.length === 1 ? 'was' : 'were'} left in: write the value itself.`, wanted, nearest.form, nearest.captures, nearest.differences)
   }
   return verdict('name.differs', describeDifferences(nearest.differences), wanted, nearest.form, nearest.captures, nearest.differences)
-}
-
-/** Every copy mark a name may bear, with its offset in the file name. */
-function marksOf(view: FileView): CopyMark[] {
-  const behind = markBehindExtension(view.name)
-  return [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
 }
 
 /** Whether a name fits once it is taken as it looks. */

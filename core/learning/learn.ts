@@ -1,6 +1,7 @@
 import type { RequirementDocument } from '../brief/document'
 import { readBrief } from '../brief/read'
 import type { Requirement } from '../brief/types'
+import { fillFolder, matchFolder } from '../folders/match'
 import { splitExtension } from '../names/extension'
 import { matchParts } from '../names/match'
 import { fillTemplate, valuesOf } from '../names/parts'
@@ -33,11 +34,12 @@ export interface Learned {
   conflicts: string[]
 }
 
+const STRICT = { letterCase: 'exact', separators: 'exact', accents: 'exact' } as const
 const MOST_RULES = 6
 /** Examples a rule is made from; the rest only has to fit. */
 const MADE_FROM = 8
 const MOST_PEOPLE = 6
-export const MOST_EXAMPLES = 20
+const MOST_EXAMPLES = 20
 
 /**
  * Proposes rules from names that are right: which stretches are roster values and how they are written, numbers, dates, constants.
@@ -218,7 +220,7 @@ function bestNext(common: readonly Element[], covers: readonly Cover[]): Element
 async function matcherOf(rule: Pick<LearnedRule, 'name' | 'folder' | 'fields'>, roster: Roster, finder: PeopleFinder): Promise<((base: string) => boolean) | null> {
   let requirement: Requirement | undefined
   try {
-    const brief = await readBrief({ usitorBrief: 1, title: 'learned', requirements: [{ id: 'learned', name: rule.name, ...(rule.folder === undefined ? {} : { folder: rule.folder }), fields: rule.fields }] })
+    const brief = await readBrief({ usitorBrief: 1, title: 'learned', requirements: [{ id: 'learned', name: rule.name, ...(rule.folder === undefined ? {} : { folder: rule.folder }), fields: rule.fields, strictness: STRICT }] })
     requirement = brief.requirements[0]
   }
   catch {
@@ -226,8 +228,6 @@ async function matcherOf(rule: Pick<LearnedRule, 'name' | 'folder' | 'fields'>, 
   }
   const [template] = requirement?.names ?? []
   if (!requirement || !template) return null
-  const { fields, folder } = requirement
-  const strict = { letterCase: 'exact', separators: 'exact', accents: 'exact' } as const
   return (base) => {
     const levels = base.split('/')
     const name = levels.pop() ?? ''
@@ -235,8 +235,9 @@ async function matcherOf(rule: Pick<LearnedRule, 'name' | 'folder' | 'fields'>, 
       const person = roster.people[index] ?? roster.people[0]
       if (!person) return false
       const values = valuesOf(person, 'learned')
-      if (!matchParts(fillTemplate(template, fields, values), name, strict)) return false
-      return folder === null || (folder.length === levels.length && folder.every((level, at) => matchParts(fillTemplate(level, fields, values), levels[at] ?? '', strict)))
+      if (!matchParts(fillTemplate(template, requirement.fields, values), name, STRICT)) return false
+      const folder = fillFolder(requirement, values)
+      return folder === null || matchFolder(folder, levels, requirement) !== null
     })
   }
 }

@@ -16,7 +16,8 @@ const PERSON_WORDS: Record<string, readonly string[]> = {
   name: ['yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome'],
   family: ['yourfamilyname', 'yourlastname', 'yoursurname', 'nom'], given: ['yourgivenname', 'yourfirstname'], group: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
 }
-const FOLDED = new Map<string, Set<string>>()
+/** Folded words of a field, the longest first, so that none hides behind its own beginning. */
+const FOLDED = new Map<string, readonly string[]>()
 
 /**
  * Whether what stands in a part is a word of the rule itself, or a sign for what is not known yet.
@@ -33,14 +34,14 @@ export function isPlaceholder(field: string, rule: FieldRule | undefined, actual
   if (rule?.type === 'number' && /^0+$/.test(actual)) return rule.from > 0
   if (rule?.type === 'number' && /^x$/i.test(actual)) return true
   const key = looseKey(actual)
-  return key !== '' && wordsFor(field, rule).has(key)
+  return key !== '' && wordsFor(field, rule).includes(key)
 }
 
-function wordsFor(field: string, rule: FieldRule | undefined): Set<string> {
+function wordsFor(field: string, rule: FieldRule | undefined): readonly string[] {
   const type = rule?.type ?? 'roster'
   const kept = FOLDED.get(`${type}\n${field}`)
   if (kept) return kept
-  const words = new Set([field, ...(type === 'roster' ? [...headingWords(field), ...PERSON_WORDS[field] ?? []] : FREE_WORDS[type])].map(looseKey))
+  const words = [...new Set([field, ...(type === 'roster' ? [...headingWords(field), ...PERSON_WORDS[field] ?? []] : FREE_WORDS[type])].map(looseKey))].sort((a, b) => b.length - a.length)
   if (FOLDED.size < 500) FOLDED.set(`${type}\n${field}`, words)
   return words
 }
@@ -65,8 +66,7 @@ export function isTypedRule(base: string, template: Template, rules: Record<stri
   let rest = looseKey(base)
   let placeholders = 0
   for (const part of template.parts) {
-    const texts = part.kind === 'literal' ? [looseKey(part.text)] : [...wordsFor(part.name, rules[part.name]), 'xxxx', 'xxx', 'xx', 'x'].sort((a, b) => b.length - a.length)
-    let found = texts.find(text => rest.startsWith(text))
+    let found = part.kind === 'literal' ? startOf(rest, [looseKey(part.text)]) : longer(startOf(rest, wordsFor(part.name, rules[part.name])), /^x{1,4}/.exec(rest)?.[0])
     if (part.kind === 'field' && found !== undefined) placeholders++
     // a number or date may be written out where the rest is not
     if (part.kind === 'field' && found === undefined && rules[part.name] && rules[part.name]?.type !== 'roster') found = /^\d+/.exec(rest)?.[0]
@@ -74,4 +74,12 @@ export function isTypedRule(base: string, template: Template, rules: Record<stri
     rest = rest.slice(found.length)
   }
   return rest === '' && placeholders > 0
+}
+
+function startOf(text: string, words: readonly string[]): string | undefined {
+  return words.find(word => text.startsWith(word))
+}
+
+function longer(a: string | undefined, b: string | undefined): string | undefined {
+  return (b?.length ?? 0) > (a?.length ?? 0) ? b : a
 }

@@ -2,7 +2,7 @@ import type { Unit } from '../brief/units'
 import type { FolderLevels } from '../folders/match'
 import { fillFolder } from '../folders/match'
 import { parseDatePattern } from '../names/date'
-import type { NamePart } from '../names/parts'
+import type { HolderValues, NamePart } from '../names/parts'
 import { fillTemplate, valuesOf } from '../names/parts'
 import { fieldsOf } from '../names/template'
 import { OPEN, WILD } from '../names/tokens'
@@ -36,11 +36,16 @@ function fillForms(unit: Unit): UnitForm[] {
   const { requirement } = unit
   const people = usesPerson(unit) ? unit.people : unit.people.slice(0, 1)
   return people.flatMap((person: Person): UnitForm[] => {
-    const values = { ...valuesOf(person, requirement.title), ...(requirement.holder === 'group' ? { group: unit.holder } : {}) }
+    const values = valuesIn(unit, person)
     const folder = fillFolder(requirement, values)
     if (requirement.names.length === 0) return [{ name: null, folder }]
     return requirement.names.map(template => ({ name: fillTemplate(template, requirement.fields, values), folder }))
   })
+}
+
+/** One person's values in a unit's templates; a group that owes is its own name. */
+export function valuesIn({ requirement, holder }: Unit, person: Person): HolderValues {
+  return { ...valuesOf(person, requirement.title), ...(requirement.holder === 'group' ? { group: holder } : {}) }
 }
 
 function usesPerson({ requirement, people }: Unit): boolean {

@@ -2,11 +2,10 @@ import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
 import { matchFolder } from '../folders/match'
-import { copyMarks, markBehindExtension } from '../names/copy-marks'
+import { copyMarks } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import { explainParts } from '../names/explain'
 import { lookOfParts, plainLook } from '../names/look-alikes'
-import { splitExtension } from '../names/extension'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
@@ -15,6 +14,7 @@ import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
 import type { UnitForm } from './forms'
 import { formsOf } from './forms'
+import { copyMarksOf } from './view'
 import type { FileView } from './view'
 
 /** How well a name fits a unit. */
@@ -80,9 +80,7 @@ export function fitName(form: UnitForm, view: FileView, requirement: Requirement
   const { strictness, count } = requirement
   const found = matchParts(form.name, view.base, strictness, count.by)
   if (found) return { nameFit: found.exact ? 'exact' : 'lenient', captures: found.captures }
-  const behind = markBehindExtension(view.name)
-  const bases = [...copyMarks(view.base).map(one => one.base), ...(behind ? [splitExtension(behind.base).base] : [])]
-  for (const base of bases) {
+  for (const { base } of copyMarksOf(view)) {
     const marked = matchParts(form.name, base, strictness, count.by)
     if (marked) return { nameFit: 'marked', captures: marked.captures }
   }

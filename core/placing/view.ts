@@ -1,6 +1,8 @@
 import type { ReceivedFile } from '../checking/input'
 import { levelsOf } from '../folders/match'
 import type { NamePrefix } from '../folders/prefix'
+import type { CopyMark } from '../names/copy-marks'
+import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import { splitExtension } from '../names/extension'
 
 /** A received file as placing and judging look at it. */
@@ -18,6 +20,12 @@ export interface FileView {
   /** NFC folder inside the root's wrapper; empty: the top. */
   folder: string
   levels: string[]
+}
+
+/** Every copy mark a file may bear, on its base name or behind its extension, with what is left of the base name. */
+export function copyMarksOf({ name, base }: FileView): CopyMark[] {
+  const behind = markBehindExtension(name)
+  return [...copyMarks(base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
 }
 
 /** How a root is read: its wrapper (levels joined with `/`), and what was put before every name. */

@@ -6,7 +6,7 @@ import type { NamePart } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { forbiddenCharacters, isReserved, LONGEST_NAME, LONGEST_PATH } from '../names/portability'
 import { fieldsOf } from '../names/template'
-import { formsOf } from '../placing/forms'
+import { formsOf, valuesIn } from '../placing/forms'
 import { counted, showText } from '../text/show'
 
 /** Something that will go wrong with a rule, told before anybody saves a file. */
@@ -77,26 +77,16 @@ function emptyValues(requirement: Requirement, units: readonly Unit[]): RuleWarn
     return field !== 'title' && (!rule || rule.type === 'roster')
   })
   return fields.flatMap((field): RuleWarning[] => {
-    const without = units.filter(unit => valueIn(unit, field) === '')
+    const without = units.filter(unit => isEmptyIn(unit, field))
     if (without.length === 0) return []
     const who = `${without.slice(0, 3).map(sayHolder).join(', ')}${without.length > 3 ? ` and ${without.length - 3} more` : ''}`
     return [{ level: 'warning', where: 'name', message: `{${field}} is empty for ${who}: there it is left out, with one separator` }]
   })
 }
 
-function valueIn({ requirement, holder, people }: Unit, field: string): string {
-  const [person] = people
-  if (!person) return ''
-  if (field === 'group') return requirement.holder === 'group' ? holder : person.group
-  switch (field) {
-    case 'id': return person.id
-    case 'given': return person.given
-    case 'family': return person.family
-    case 'name': return person.name
-    case 'email': return person.email
-    case 'alias': return person.aliases.join('')
-    default: return person.fields[field] ?? ''
-  }
+function isEmptyIn(unit: Unit, field: string): boolean {
+  const [person] = unit.people
+  return !person || (valuesIn(unit, person)[field] ?? '').length === 0
 }
 
 /** Fixed text of all forms, level by level, with the unit it comes from. */
