@@ -5,8 +5,6 @@ import { findWrapper } from '../folders/wrapper'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
 import { formatById } from '../formats/registry'
-import { defaultName } from '../names/default-names'
-import { isTypedRule } from '../names/placeholders'
 import { indexUnits } from '../placing/index'
 import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
@@ -20,7 +18,7 @@ import type { Companions } from './companions'
 import type { CheckInput } from './input'
 import { findIdentical } from './identical'
 import type { PlacedFile } from './identical'
-import { findingMaker, judgeFile, surplusFinding } from './judge'
+import { findingMaker, judgeFile, namelessFinding, surplusFinding } from './judge'
 import type { FindingMaker } from './judge'
 import { applyRulings } from './rulings'
 import type { AppliedRulings } from './rulings'
@@ -224,15 +222,13 @@ function blankFile({ aside, rulings }: CheckState, view: FileView): ReportFile {
 }
 
 function judgeUnplaced({ input, placements, make }: CheckState, entries: ReadonlyMap<number, ReportFile>): void {
-  const typedRule = (base: string) => input.brief.requirements.some(({ names, fields }) => names.some(template => isTypedRule(base, template, fields)))
   for (const { view, candidates, evidence, notOwed } of placements.unplaced) {
     const entry = entries.get(view.index)
     if (!entry) continue
     entry.candidates = candidates
     entry.evidence = evidence
-    const given = defaultName(view.base)
-    if (given && !notOwed) entry.findings = [make('name.default', `This is the name ${given} gets by itself; it does not say whose it is or which piece.`)]
-    else if (!notOwed && typedRule(view.base)) entry.findings = [make('name.default', 'The words of the rule were typed as they stand: write the values themselves.')]
+    const nameless = notOwed ? null : namelessFinding(make, view, input.brief.requirements)
+    if (nameless) entry.findings = [nameless]
     else if (candidates.length === 0) entry.findings = [make('unexpected', notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.')]
   }
 }

@@ -1,11 +1,13 @@
-import type { Brief } from '../brief/types'
+import type { Brief, Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions } from '../formats/accept'
 import type { Acceptance } from '../formats/accept'
+import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import type { Difference } from '../names/explain'
 import type { Captures } from '../names/parts'
 import { expandParts, writeNumber } from '../names/parts'
+import { isTypedRule } from '../names/placeholders'
 import { expandFolder } from '../folders/match'
 import { formsOf } from '../placing/forms'
 import type { EvidenceIndex } from '../placing/index'
@@ -120,6 +122,14 @@ function lateBy(ms: number): string {
   if (minutes < 120) return `${minutes} minutes`
   const hours = Math.round(minutes / 60)
   return hours < 48 ? `${hours} hours` : `${Math.round(hours / 24)} days`
+}
+
+/** What a name that says neither whose file it is nor which is told: given by a program, or the rule's own words; `null`: neither. */
+export function namelessFinding(make: FindingMaker, view: FileView, requirements: readonly Requirement[]): Finding | null {
+  const given = defaultName(view.base)
+  if (given) return make('name.default', `This is the name ${given} gets by itself; it does not say whose it is or which piece.`)
+  const typed = requirements.some(({ names, fields }) => names.some(template => isTypedRule(view.base, template, fields)))
+  return typed ? make('name.default', 'The words of the rule were typed as they stand: write the values themselves.') : null
 }
 
 /** How a surplus file is told. */

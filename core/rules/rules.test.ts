@@ -64,7 +64,7 @@ describe('warnings before anybody saves a file', () => {
 describe('trying a name', () => {
   test.each<[string, string, string | null, string[]]>([
     ['Reef_Marsh_photo.jpg', 'right', 's1', []], ['Reef_Mrash_photo.jpg', 'to-fix', 's1', ['name.differs']], ['Reef_Lindqvast_photo (1).JPG', 'to-fix', 's2', ['name.copy-mark']],
-    ['Reef_Marsh_photo', 'to-fix', 's1', ['name.extension-missing']], ['IMG_4711.jpg', 'unknown', null, ['name.default']], ['shopping list.txt', 'unknown', null, []],
+    ['Reef_Marsh_photo', 'to-fix', 's1', ['name.extension-missing']], ['IMG_4711.jpg', 'unknown', null, ['name.default']], ['group_family_photo.jpg', 'unknown', null, ['name.default']], ['shopping list.txt', 'unknown', null, []],
     ['any/folder/Reef_Marsh_photo.jpg', 'right', 's1', []], ['.\\x\\Reef_Marsh_photo.jpg', 'right', 's1', []],
   ])('%s is %s', async (path, verdict, holder, codes) => {
     const tried = prepareTrying(await readBrief(document({})), roster)(path)

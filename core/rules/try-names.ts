@@ -1,8 +1,7 @@
 import type { Brief } from '../brief/types'
 import { listUnits } from '../brief/units'
 import type { ReceivedFile } from '../checking/input'
-import { findingMaker, judgeFile } from '../checking/judge'
-import { defaultName } from '../names/default-names'
+import { findingMaker, judgeFile, namelessFinding } from '../checking/judge'
 import { splitExtension } from '../names/extension'
 import { acceptedExtensions } from '../formats/accept'
 import { formatsOfExtension } from '../formats/registry'
@@ -46,10 +45,10 @@ export function prepareTrying(brief: Brief, roster: Roster): (path: string) => T
     const one = entry?.[1][0]
     if (!unit || !one) {
       const [loose] = unplaced
-      const given = defaultName(view.base)
+      const nameless = namelessFinding(make, view, brief.requirements)
       return {
         path, verdict: 'unknown', slot: null, candidates: loose?.candidates ?? [], correctedPath: null, evidence: loose?.evidence ?? [],
-        findings: given ? [make('name.default', `This is the name ${given} gets by itself; it does not say whose it is or which piece.`)] : [],
+        findings: nameless ? [nameless] : [],
       }
     }
     const slot: SlotRef = { requirement: unit.requirement.id, holder: unit.holder, ...(one.arrival.n === null ? {} : { n: one.arrival.n }) }
