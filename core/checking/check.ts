@@ -24,6 +24,7 @@ import { applyRulings } from './rulings'
 import type { AppliedRulings } from './rulings'
 import { prepareSetAside } from './set-aside'
 import type { AsideRole } from './set-aside'
+import { shrunkFinding } from './shrunk'
 import { summarise } from './summarise'
 
 /** What the stages hand on. */
@@ -165,6 +166,8 @@ function judge(state: CheckState): void {
       entry.findings = verdict.findings
       if (one.role === 'superseded') continue
       if (verdict.late) state.late.add(view.index)
+      const shrunk = unit.requirement.keep === 'latest' && !one.milestone ? shrunkFinding(one, filled, make) : null
+      if (shrunk) entry.findings.push(shrunk)
       if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
       if (entry.findings.some(({ code }) => CONTENT.test(code)) && known.get(view.file.sha256) === false) {
         entry.findings.push(make('content.unchanged', 'Arrived again with the same bytes that had this fault before.'))
@@ -181,7 +184,7 @@ function judge(state: CheckState): void {
   state.files = [...entries.values()]
 }
 
-const CONTENT = /^(?:content\.(?!shared|unchanged|duplicate)|format\.|size\.)/
+const CONTENT = /^(?:content\.(?!shared|unchanged|duplicate|shrunk)|format\.|size\.)/
 
 /** Bytes that had a content, format or size finding in the check before and lay elsewhere or were received earlier: `false` where they arrived anew. */
 function knownFaults({ previous, received }: CheckInput): Map<string, boolean> {

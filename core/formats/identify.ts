@@ -1,45 +1,46 @@
-import type { ByteSource, FileBytes } from '../bytes/source'
+import type { ByteSource } from '../bytes/source'
 import { openBytes } from '../bytes/source'
+import { archive } from './families/archive'
+import { compound } from './families/compound'
+import { data } from './families/data'
+import { media } from './families/media'
+import { model } from './families/model'
+import { pdf } from './families/pdf'
+import { raster } from './families/raster'
+import { text } from './families/text'
+import { zip } from './families/zip'
+import type { Family, Proof } from './family'
 import { formatById, formatsOfExtension } from './registry'
 import { reading } from './reading'
 import type { Reading } from './reading'
-import { readByText } from './families/text'
-import { readBySignature } from './families/signatures'
-import { readImage } from './families/image'
-import { readPdf } from './families/pdf'
-import { readZip } from './families/zip'
-import { readCompound } from './families/compound'
-import { readMedia } from './families/media'
-import { readMesh } from './families/mesh'
-import { readMarkup } from './families/markup'
-
-/** A family's reader: a reading where the bytes are its own, `null` where they are not. */
-export type FamilyReader = (file: FileBytes) => Promise<Reading | null> | Reading | null
 
 /** Asked in this order; the first that knows the bytes answers. Text comes last, since it accepts almost anything. */
-const READERS: readonly FamilyReader[] = [
-  readPdf, readZip, readImage, readMedia, readCompound, readBySignature, readMesh, readMarkup, readByText,
-]
+const FAMILIES: readonly Family[] = [pdf, zip, raster, media, compound, data, model, archive, text]
+
+/** Everything that can be proved within the limits. */
+const FULL: Proof = { checksums: true }
 
 /**
  * Reads what a file is from its bytes alone, through ranged reads.
  *
- * Never throws: what cannot be read is `unread`, which says nothing about the file.
+ * Never throws: what cannot be read is `unread`, which says nothing about the file. Memory stays below 64 MB, whatever the file.
  *
  * @param source - the file's bytes
+ * @param proof - how far to prove it; readings that are kept are always made in full
  * @returns the reading; depends on the bytes only, so it can be kept by their hash
  * @example
  * (await readBytes(sourceFromBytes(new Uint8Array(0)))).state //=> 'empty'
  */
-export async function readBytes(source: ByteSource): Promise<Reading> {
+export async function readBytes(source: ByteSource, proof: Proof = FULL): Promise<Reading> {
   try {
     if (source.size === 0) return reading('empty', { state: 'empty', verified: 'checksum' })
     const file = await openBytes(source)
-    if (file.head.every(byte => byte === 0)) {
+    if (file.head.every(byte => byte === 0) && (await file.tail()).every(byte => byte === 0)) {
       return reading('unknown', { state: 'damaged', reason: 'it holds nothing but zero bytes' })
     }
-    for (const read of READERS) {
-      const found = await read(file)
+    for (const family of FAMILIES) {
+      if (!family.claims(file.head, source.size)) continue
+      const found = await (await family.load())(file, proof)
       if (found) return found
     }
     return reading('unknown')
@@ -50,7 +51,7 @@ export async function readBytes(source: ByteSource): Promise<Reading> {
 }
 
 /**
- * Settles on one format id: the bytes decide; the extension only chooses among text formats the bytes cannot tell apart.
+ * Settles on one format id: the bytes decide; the extension only chooses among formats the bytes cannot tell apart.
  *
  * @param found - reading of the bytes
  * @param extension - as received, any case, without dot

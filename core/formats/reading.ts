@@ -7,17 +7,19 @@ export interface Reading {
   candidates: string[]
   /** The format's own version, as the format writes it. */
   version: string | null
-  /** `unread`: the bytes could not be had, which says nothing about the file. */
+  /** `restricted`: opens without a password but limits use; `unread`: the bytes could not be had, which says nothing about the file. */
   state: 'ok' | 'empty' | 'damaged' | 'locked' | 'restricted' | 'unread'
   /** How far the bytes were proved. */
   verified: 'signature' | 'structure' | 'checksum'
   /** Why it is damaged, locked or unread, as a sentence part. */
   reason: string | null
   props: Record<string, PropertyValue>
+  /** Opens, but holds nothing: no words or pictures, no triangles, only a header row. Left out where it holds something or cannot be told. */
+  blank?: true
 }
 
 /** Raised whenever readings of the same bytes may come out differently, so that kept readings are made anew. */
-export const READER_VERSION = 1
+export const READER_VERSION = 2
 
 export function reading(candidates: string | string[], rest: Partial<Reading> = {}): Reading {
   return {
@@ -31,6 +33,29 @@ export function reading(candidates: string | string[], rest: Partial<Reading> = 
   }
 }
 
-export function damaged(id: string, reason: string, rest: Partial<Reading> = {}): Reading {
+export function damaged(id: string | string[], reason: string, rest: Partial<Reading> = {}): Reading {
   return reading(id, { state: 'damaged', reason, verified: 'structure', ...rest })
 }
+
+/** Says how much of the stated length is there; the number helps the person who sent it. */
+export function endsEarly(size: number, stated: number): string {
+  return `it ends after ${Math.floor(100 * size / stated)} % of the length its header states`
+}
+
+/** Text of a property, bounded and of one line: what stands in a file can be of any length and hold anything. */
+export function propertyText(text: string): string | undefined {
+  // eslint-disable-next-line no-control-regex -- control characters are what is taken out
+  const plain = text.replace(/[\x00-\x1F\x7F\uFFFE\uFFFF\s]+/g, ' ').replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '').trim()
+  return plain === '' ? undefined : [...plain.slice(0, 400)].slice(0, 200).join('')
+}
+
+/** Sets properties that are known; `undefined`, NaN and infinite numbers are left out. */
+export function setProps(props: Record<string, PropertyValue>, found: Record<string, PropertyValue | null | undefined>): void {
+  for (const [name, value] of Object.entries(found)) {
+    if (value === undefined || value === null || (typeof value === 'number' && !Number.isFinite(value)) || value === '') continue
+    props[name] = value
+  }
+}
+
+/** To thousandths: seconds and millimetres past that are noise. */
+export const thousandths = (value: number): number => Math.round(value * 1000) / 1000

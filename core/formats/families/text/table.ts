@@ -1,47 +1,7 @@
-import type { FileBytes } from '../../bytes/source'
-import { decodeText } from '../../text/decode'
-import { reading } from '../reading'
-import type { PropertyValue, Reading } from '../reading'
-import { FREE_TEXT_IDS } from '../registry'
-
-const COUNTED = 32 * 1024 * 1024
 const QUOTE = 34
 const LF = 10
 const CR = 13
 const SPACE = 32
-
-/** Plain text of any kind. The bytes cannot tell most kinds apart: all stay candidates, the likeliest first. */
-export async function readByText(file: FileBytes): Promise<Reading | null> {
-  const decoded = decodeText(file.head, file.size > file.head.length)
-  if (!decoded) return null
-  const whole = file.size <= file.head.length ? decoded : decodeText(await file.whole(COUNTED), file.size > COUNTED)
-  if (!whole) return null
-  const { text } = whole
-  const props: Record<string, PropertyValue> = { encoding: whole.encoding }
-  const ends = lineEnds(text)
-  if (ends) props.lineEnds = ends
-  const table = tellTable(text)
-  if (table) {
-    props.delimiter = table.delimiter
-    props.columns = table.columns
-    if (file.size <= COUNTED) props.rows = table.rows
-  }
-  else {
-    props.rows = text.split(/\r\n|\n|\r/).filter(line => line.trim() !== '').length
-    props.columns = 1
-  }
-  const likely = table ? (table.delimiter === '\t' ? ['tsv', 'csv', 'txt'] : ['csv', 'txt']) : ['txt']
-  return reading([...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id))], { verified: 'structure', props })
-}
-
-function lineEnds(text: string): string | null {
-  const crlf = text.includes('\r\n')
-  const lf = /(?:^|[^\r])\n/.test(text)
-  const cr = /\r(?!\n|$)/.test(text)
-  const kinds = Number(crlf) + Number(lf) + Number(cr)
-  if (kinds === 0) return null
-  return kinds > 1 ? 'mixed' : crlf ? 'crlf' : lf ? 'lf' : 'cr'
-}
 
 /** Whether records agree is told by so much of a text; the rest is only counted. */
 const SAMPLE = 16 * 1024

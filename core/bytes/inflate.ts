@@ -1,0 +1,63 @@
+import { Inflate, Unzlib } from 'fflate'
+
+/** So little is fed at once that even the densest packing (1032 : 1) cannot fill memory in one step. */
+const STEP = 8 * 1024
+
+/** Unpacked more than asked: a limit of the reader's, no fault of the file's. */
+export class TooLarge extends Error {}
+
+/**
+ * Unpacks deflated data piece by piece.
+ *
+ * @param packed - DEFLATE data (RFC 1951), or zlib data (RFC 1950)
+ * @param limit - most bytes to unpack; past that `TooLarge` is thrown
+ * @param each - called with every unpacked piece
+ * @throws TooLarge, or fflate's error where the data is not readable or ends early
+ */
+export async function inflatePieces(packed: AsyncIterable<Uint8Array> | Iterable<Uint8Array>, kind: 'deflate' | 'zlib', limit: number, each: (piece: Uint8Array) => void): Promise<void> {
+  let total = 0
+  let ended = false
+  const unpack = new (kind === 'zlib' ? Unzlib : Inflate)((piece, final) => {
+    total += piece.length
+    if (total > limit) throw new TooLarge('more than is unpacked')
+    ended = final
+    each(piece)
+  })
+  for await (const piece of packed) {
+    for (let at = 0; at < piece.length; at += STEP) unpack.push(piece.subarray(at, at + STEP), false)
+  }
+  unpack.push(new Uint8Array(0), true)
+  if (!ended) throw new Error('the packed data ends early')
+}
+
+/**
+ * The first `limit` unpacked bytes of packed data at hand; what is there where the data breaks off.
+ *
+ * @example
+ * inflateStart(deflateSync(new TextEncoder().encode('abc')), 'deflate', 2) //=> Uint8Array [97, 98]
+ */
+export function inflateStart(packed: Uint8Array, kind: 'deflate' | 'zlib', limit: number): Uint8Array {
+  const out: Uint8Array[] = []
+  let total = 0
+  try {
+    const unpack = new (kind === 'zlib' ? Unzlib : Inflate)((piece) => {
+      out.push(piece.subarray(0, Math.max(0, limit - total)))
+      total += piece.length
+    })
+    for (let at = 0; at < packed.length && total < limit; at += STEP) unpack.push(packed.subarray(at, at + STEP), at + STEP >= packed.length)
+  }
+  catch {
+    // what came before the break is still of use
+  }
+  return join(out)
+}
+
+export function join(parts: readonly Uint8Array[]): Uint8Array {
+  const whole = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0))
+  let at = 0
+  for (const part of parts) {
+    whole.set(part, at)
+    at += part.length
+  }
+  return whole
+}

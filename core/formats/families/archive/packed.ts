@@ -1,0 +1,181 @@
+import { cursor } from '../../../bytes/cursor'
+import { crc32 } from '../../../bytes/checksum'
+import { inflatePieces, inflateStart, TooLarge } from '../../../bytes/inflate'
+import { latin1, startsWith, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
+import { pieces } from '../../../bytes/cursor'
+import type { FileBytes } from '../../../bytes/source'
+import { Gunzip } from 'fflate'
+import { UNPACK_LIMIT } from '../../family'
+import type { Proof } from '../../family'
+import { damaged, endsEarly, reading } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+import { isTarHeader } from './tar'
+
+/** gzip (RFC 1952): one member or several, each with a CRC and a length behind it. */
+export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> {
+  const { head, size } = file
+  if (size < 18) return damaged('gz', 'it is shorter than a gzip header and its end')
+  const flags = u8(head, 3)
+  let at = 10
+  if (flags & 4) at += 2 + u16le(head, at)
+  if (flags & 8) at = head.indexOf(0, at) + 1
+  if (flags & 16) at = head.indexOf(0, at) + 1
+  if (flags & 2) at += 2
+  const start = inflateStart(head.subarray(at, at + 32_768), 'deflate', 65_536)
+  const id = tellPacked(start)
+  const end = await file.read(size - 8, 8)
+  const props: Record<string, PropertyValue> = {}
+  if (u8(head, 2) !== 8 || at === 0) return damaged(id, 'its header is not readable')
+  if (!proof.checksums) return start.length > 0 || u32le(end, 4) === 0 ? reading(id, { props }) : damaged(id, 'its packed data is not readable')
+  let [sum, length] = [0, 0]
+  try {
+    await inflatePieces(pieces(file, at, size - at - 8), 'deflate', UNPACK_LIMIT, (piece) => {
+      sum = crc32(piece, sum)
+      length += piece.length
+    })
+  }
+  catch (error) {
+    if (error instanceof TooLarge) return reading(id, { reason: `only its first ${Math.round(UNPACK_LIMIT / 1e6)} MB were unpacked to check it` })
+    return damaged(id, start.length > 0 && /EOF|early/i.test(String(error)) ? 'it ends in the middle of its packed data' : 'its packed data is not readable', { verified: 'checksum' })
+  }
+  if (sum === u32le(end, 0) && length % 0x100000000 === u32le(end, 4)) return reading(id, { verified: 'checksum', props: { unpackedSize: length } })
+  return await hasMoreMembers(file) ? reading(id, { verified: 'structure' }) : damaged(id, 'its contents do not agree with its checksum', { verified: 'checksum' })
+}
+
+/** Members one behind the other (§2.2), or padding behind the last: then the last eight bytes are not the first member's. */
+async function hasMoreMembers(file: FileBytes): Promise<boolean> {
+  let members = 0
+  try {
+    const unpack = new Gunzip(() => undefined)
+    unpack.onmember = () => members++
+    for await (const piece of pieces(file, 0, file.size)) for (let at = 0; at < piece.length; at += 8192) unpack.push(piece.subarray(at, at + 8192))
+    unpack.push(new Uint8Array(0), true)
+  }
+  catch {
+    const tail = await file.tail()
+    return members > 0 && tail.slice(-16).every(byte => byte === 0)
+  }
+  return members > 1
+}
+
+function tellPacked(start: Uint8Array): string {
+  if (isTarHeader(start)) return 'tar.gz'
+  const text = latin1(start, 0, 4096)
+  if (/<(?:gnm|gmr):Workbook\b/.test(text)) return 'gnumeric'
+  if (/<svg[\s>]/.test(text)) return 'svgz'
+  if (/^RD[XA][23]\n/.test(text) || /^[XA]\n\0\0\0[\x02\x03]/.test(text)) return 'rds'
+  return 'gz'
+}
+
+/** bzip2: the end mark (digits of √π) stands at any bit near the end. What is inside is not unpacked, so the name tells a tape archive. */
+export async function readBzip(file: FileBytes): Promise<Reading | null> {
+  const { head } = file
+  if (!/^BZh[1-9](?:1AY&SY|\x17\x72\x45\x38\x50\x90)/.test(latin1(head, 0, 10))) return null
+  const ids = ['bz2', 'tar.bz2']
+  const tail = (await file.tail()).slice(-12)
+  let bits = ''
+  for (const byte of tail) bits += byte.toString(2).padStart(8, '0')
+  const mark = [0x17, 0x72, 0x45, 0x38, 0x50, 0x90].map(byte => byte.toString(2).padStart(8, '0')).join('')
+  return bits.includes(mark) ? reading(ids, { verified: 'structure' }) : damaged(ids, 'its end mark is missing')
+}
+
+/** xz (file format 1.1 §2): stream footer with its own CRC, before it the index whose length the footer states. */
+export async function readXz(file: FileBytes): Promise<Reading> {
+  const ids = ['xz', 'tar.xz']
+  const tail = await file.tail()
+  // streams may be padded with zeros in fours (§2.2)
+  let end = tail.length
+  while (end >= 4 && u32le(tail, end - 4) === 0) end -= 4
+  const footer = tail.subarray(end - 12, end)
+  if (latin1(footer, 10, 12) !== 'YZ') return damaged(ids, 'its end is missing')
+  if (crc32(footer.subarray(4, 10)) !== u32le(footer, 0)) return damaged(ids, 'its end does not agree with its checksum')
+  const length = (u32le(footer, 4) + 1) * 4
+  const stop = file.size - (tail.length - end) - 12
+  const index = await file.read(stop - length, length)
+  if (length > file.size || u8(index, 0) !== 0 || crc32(index.subarray(0, length - 4)) !== u32le(index, length - 4)) return damaged(ids, 'its index does not agree with its checksum')
+  let at = 1
+  const number = () => {
+    let value = 0
+    for (let shift = 0; shift < 9; shift++) {
+      const byte = u8(index, at++)
+      value += (byte & 0x7F) * 128 ** shift
+      if (byte < 0x80) break
+    }
+    return value
+  }
+  let [unpacked, packed] = [0, 0]
+  for (let left = number(); left > 0 && at < index.length; left--) {
+    packed += Math.ceil(number() / 4) * 4
+    unpacked += number()
+  }
+  // several streams in one file: only the last one's index is read
+  const alone = 12 + packed + length + 12 === file.size - (tail.length - end)
+  return reading(ids, { verified: 'structure', props: alone ? { unpackedSize: unpacked } : {} })
+}
+
+/** Zstandard (RFC 8878 §3.1): frames of blocks, each block with its length. */
+export async function readZstandard(file: FileBytes): Promise<Reading> {
+  const ids = ['zst', 'tar.zst']
+  const read = cursor(file)
+  let at = 0
+  while (at < file.size) {
+    const header = await read(at, 18)
+    if ((u32le(header, 0) & 0xFFFFFFF0) >>> 0 === 0x184D2A50) {
+      at += 8 + u32le(header, 4)
+      continue
+    }
+    if (u32le(header, 0) !== 0xFD2FB528) return damaged(ids, 'a part of it is not readable')
+    const descriptor = u8(header, 4)
+    const single = (descriptor >> 5) & 1
+    at += 5 + (single ? 0 : 1) + ([0, 1, 2, 4][descriptor & 3] ?? 0) + ([single, 2, 4, 8][descriptor >> 6] ?? 0)
+    for (let last = false; !last;) {
+      const block = await read(at, 3)
+      if (block.length < 3) return damaged(ids, 'it ends in the middle of its packed data')
+      const bits = u8(block, 0) | (u8(block, 1) << 8) | (u8(block, 2) << 16)
+      last = (bits & 1) === 1
+      if (((bits >> 1) & 3) === 3) return damaged(ids, 'a part of it is not readable')
+      at += 3 + (((bits >> 1) & 3) === 1 ? 1 : bits >> 3)
+    }
+    at += descriptor & 4 ? 4 : 0
+  }
+  return at > file.size ? damaged(ids, 'it ends in the middle of its packed data') : reading(ids, { verified: 'structure' })
+}
+
+/** LZ4 frame format 1.6: blocks with lengths, closed by a zero. */
+export async function readLz4(file: FileBytes): Promise<Reading> {
+  const flags = u8(file.head, 4)
+  let at = 7 + (flags & 8 ? 8 : 0) + (flags & 1 ? 4 : 0)
+  for (;;) {
+    const bytes = await file.read(at, 4)
+    if (bytes.length < 4) return damaged('lz4', 'it ends in the middle of its packed data')
+    at += 4
+    const length = u32le(bytes, 0) & 0x7FFFFFFF
+    if (u32le(bytes, 0) === 0) break
+    at += length + (flags & 16 ? 4 : 0)
+  }
+  at += flags & 4 ? 4 : 0
+  return at > file.size ? damaged('lz4', 'it ends before its checksum') : reading('lz4', { verified: 'structure' })
+}
+
+/** lzip: each member ends in a CRC, its unpacked and its packed length. */
+export async function readLzip(file: FileBytes): Promise<Reading> {
+  const end = (await file.tail()).slice(-20)
+  const packed = u64le(end, 12)
+  if (packed > file.size) return damaged('lz', 'its length and its end do not agree')
+  if (!startsWith(await file.read(file.size - packed, 4), 'LZIP')) return damaged('lz', 'its end is missing')
+  return reading('lz', { verified: 'structure', props: packed === file.size ? { unpackedSize: u64le(end, 4) } : {} })
+}
+
+/** A length stated at a place: for images and packages that say how long they are. */
+export function readStated(id: string, file: FileBytes, stated: number, rest: Partial<Reading> = {}): Reading {
+  return stated > file.size ? damaged(id, endsEarly(file.size, stated), rest) : reading(id, { verified: 'structure', ...rest })
+}
+
+/** Whether bytes are the start of an LZMA file without a container: properties, window, and a length that is plausible. */
+export function isLzma(head: Uint8Array, size: number): boolean {
+  if (u8(head, 0) !== 0x5D || size < 18) return false
+  const window = u32le(head, 1)
+  const power = window > 0 && (window & (window - 1)) === 0
+  const length = u64le(head, 5)
+  return power && window >= 4096 && (length >= 2 ** 63 || (length > 0 && length < size * 20_000)) && u8(head, 13) === 0 && u32be(head, 14) !== 0
+}

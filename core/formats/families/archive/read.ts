@@ -1,0 +1,98 @@
+import { indexOf, latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import type { FamilyReader } from '../../family'
+import { damaged, propertyText, reading, setProps } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+import { isLzma, readBzip, readGzip, readLz4, readLzip, readStated, readXz, readZstandard } from './packed'
+import { readRar } from './rar'
+import { readSeven } from './seven'
+import { isTarHeader, readTar } from './tar'
+
+export const readArchive: FamilyReader = async (file, proof) => {
+  const { head, size } = file
+  const starts = (text: string, at = 0) => startsWith(head, text, at)
+  if (starts('\x1F\x8B')) return readGzip(file, proof)
+  if (starts('BZh')) return readBzip(file)
+  if (starts('\xFD7zXZ\0')) return readXz(file)
+  if (starts('\x28\xB5\x2F\xFD')) return readZstandard(file)
+  if (starts('\x04\x22\x4D\x18')) return readLz4(file)
+  if (starts('LZIP')) return readLzip(file)
+  if (starts('\x1F\x9D') || starts('\x1F\xA0')) return reading('z')
+  if (starts('7z\xBC\xAF\x27\x1C')) return readSeven(file)
+  if (starts('Rar!\x1A\x07')) return readRar(file)
+  if (starts('MSCF') && u32le(head, 4) === 0) return readStated('cab', file, u32le(head, 8), { props: { entries: u16le(head, 28) } })
+  if (starts('\x60\xEA') && u16le(head, 2) > 20 && u16le(head, 2) < 2600) return readArj(file)
+  if (/^-(?:lh|lz|pm)[\ds]-$/.test(latin1(head, 2, 7))) return readLzh(file)
+  if (starts('07070') || starts('\xC7\x71')) return indexOf(await file.tail(), 'TRAILER!!!') >= 0 ? reading('cpio', { verified: 'structure' }) : damaged('cpio', 'its closing entry is missing')
+  if (starts('!<arch>\n')) return readLibrary(file)
+  if (starts('\xED\xAB\xEE\xDB')) return reading('rpm')
+  if (starts('QFI\xFB')) return reading('qcow2', { version: String(u32be(head, 4)) })
+  if (starts('KDMV') || starts('# Disk DescriptorFile')) return reading('vmdk')
+  if (starts('CD001', 32_769)) return readDisc(file)
+  if (isTarHeader(head)) return readTar(file)
+  if (isLzma(head, size)) return reading('lzma')
+  const end = (await file.tail()).slice(-512)
+  if (starts('conectix') || startsWith(end, 'conectix')) return reading('vhd', { verified: 'structure' })
+  if (startsWith(end, 'koly')) return readStated('dmg', file, u64be(end, 24) + u64be(end, 32) + 512)
+  return null
+}
+
+/** Headers with their lengths; one of length zero closes the archive. */
+async function readArj(file: FileBytes): Promise<Reading> {
+  let at = 0
+  for (let entries = 0; entries < 100_000; entries++) {
+    const header = await file.read(at, 64)
+    if (!startsWith(header, '\x60\xEA')) return damaged('arj', entries === 0 ? 'its header is not readable' : 'its closing entry is missing')
+    const length = u16le(header, 2)
+    if (length === 0) return reading('arj', { verified: 'structure' })
+    const first = entries === 0
+    // basic header, its CRC, and extended headers up to one of length zero
+    at += 4 + length + 4
+    for (let extended = 0; extended < 16; extended++) {
+      const more = u16le(await file.read(at, 2), 0)
+      at += more === 0 ? 2 : 6 + more
+      if (more === 0) break
+    }
+    if (!first) at += u32le(header, 16)
+    if (at > file.size) return damaged('arj', 'it ends in the middle of an entry')
+  }
+  return reading('arj')
+}
+
+/** Headers of level 0 to 2 with the length of the packed data; a zero byte closes the archive. */
+async function readLzh(file: FileBytes): Promise<Reading> {
+  let at = 0
+  for (let entries = 0; at < file.size && entries < 100_000; entries++) {
+    const header = await file.read(at, 32)
+    if (u8(header, 0) === 0) return reading('lzh', { verified: 'structure' })
+    if (header.length < 22) return damaged('lzh', 'it ends inside a header')
+    const level = u8(header, 20)
+    at += (level === 2 ? u16le(header, 0) : u8(header, 0) + 2) + u32le(header, 7)
+    if (at > file.size) return damaged('lzh', 'it ends in the middle of an entry')
+  }
+  return reading('lzh', { verified: 'structure' })
+}
+
+/** Entries with a header of 60 characters; a program package begins with one named after it. */
+async function readLibrary(file: FileBytes): Promise<Reading> {
+  const id = startsWith(file.head, 'debian-binary', 8) ? 'deb' : 'ar'
+  let [at, entries] = [8, 0]
+  while (at < file.size && entries < 1_000_000) {
+    const header = await file.read(at, 60)
+    if (header.length < 60) return damaged(id, 'it ends inside a header')
+    if (latin1(header, 58, 60) !== '`\n') return damaged(id, 'a part of it is not readable')
+    const size = parseInt(latin1(header, 48, 58), 10) || 0
+    entries++
+    if (at + 60 + size > file.size) return damaged(id, 'it ends in the middle of an entry')
+    at += 60 + size + (size & 1)
+  }
+  return reading(id, { verified: 'structure', ...(id === 'ar' ? { props: { entries } } : {}) })
+}
+
+/** ISO 9660 (ECMA-119 §8.4): the primary volume descriptor states the number of blocks. */
+async function readDisc(file: FileBytes): Promise<Reading> {
+  const volume = await file.read(32_768, 2048)
+  const props: Record<string, PropertyValue> = {}
+  setProps(props, { title: propertyText(latin1(volume, 40, 72)) })
+  return readStated('iso', file, u32le(volume, 80) * Math.max(512, u16be(volume, 130)), { props })
+}

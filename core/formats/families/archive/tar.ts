@@ -1,0 +1,47 @@
+import { latin1, startsWith, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, reading } from '../../reading'
+import type { Reading } from '../../reading'
+
+/** Whether 512 bytes are a header: the sum of its bytes stands in it in octal (POSIX.1-1988 tar), signed in some old writers. */
+export function isTarHeader(bytes: Uint8Array, at = 0): boolean {
+  if (at + 512 > bytes.length) return startsWith(bytes, 'ustar', at + 257)
+  const stated = /^ *([0-7]{1,7})[\0 ]/.exec(latin1(bytes, at + 148, at + 156))?.[1]
+  if (stated === undefined) return false
+  let [plain, signed] = [8 * 32, 8 * 32]
+  for (let i = 0; i < 512; i++) {
+    if (i >= 148 && i < 156) continue
+    const byte = u8(bytes, at + i)
+    plain += byte
+    signed += byte > 127 ? byte - 256 : byte
+  }
+  const sum = parseInt(stated, 8)
+  return sum > 256 && (sum === plain || sum === signed)
+}
+
+/** Headers of 512 bytes, each followed by its file in whole blocks; two blocks of zeros close it. */
+export async function readTar(file: FileBytes): Promise<Reading> {
+  let [at, entries, unpackedSize] = [0, 0, 0]
+  const props = () => ({ entries, unpackedSize })
+  while (at < file.size && entries < 1_000_000) {
+    const header = await file.read(at, 512)
+    if (header.length < 512) return damaged('tar', 'it ends in the middle of an entry', { props: props() })
+    if (header.every(byte => byte === 0)) {
+      // nothing but zeros may follow the closing block; entries behind it are those a zeroed stretch cut off
+      const next = await file.read(at + 512, 512)
+      if (next.length === 512 && isTarHeader(next)) return damaged('tar', 'a part of it holds nothing but zero bytes', { props: props() })
+      return reading('tar', { verified: 'structure', props: props() })
+    }
+    if (!isTarHeader(header)) return damaged('tar', 'an entry does not agree with its checksum', { props: props() })
+    // sizes past 8 GB are written in base 256
+    const size = u8(header, 124) & 0x80 ? latin1(header, 128, 136).split('').reduce((sum, char) => sum * 256 + char.charCodeAt(0), 0) : parseInt(latin1(header, 124, 136).trim() || '0', 8) || 0
+    // extended headers and long names are no entries of their own
+    if (!/[xgLK]/.test(latin1(header, 156, 157))) {
+      entries++
+      unpackedSize += size
+    }
+    at += 512 + Math.ceil(size / 512) * 512
+    if (at > file.size) return damaged('tar', 'it ends in the middle of an entry', { props: props() })
+  }
+  return reading('tar', { verified: 'structure', props: props() })
+}

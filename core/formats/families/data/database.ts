@@ -1,0 +1,72 @@
+import { latin1, startsWith, u16be, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, endsEarly, reading } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+
+const sized = (id: string | string[], size: number, stated: number, rest: Partial<Reading> = {}): Reading =>
+  (stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest }))
+
+/** SQLite database file format §1.3: page size at 16, page count at 28, application id at 68, format number at 60. */
+export function readDatabase({ head, size }: FileBytes): Reading {
+  const pageSize = u16be(head, 16) === 1 ? 65_536 : u16be(head, 16)
+  const map = startsWith(head, 'GPKG', 68) || startsWith(head, 'GP10', 68) || startsWith(head, 'GP11', 68)
+  // a geopackage numbers itself in the user version: 10300 is 1.3.0
+  const user = u32be(head, 60)
+  const version = map ? (user >= 10_000 ? `${Math.floor(user / 10_000)}.${Math.floor(user / 100) % 100}` : startsWith(head, 'GP11', 68) ? '1.1' : '1.0') : '3'
+  const id = map ? 'gpkg' : 'sqlite'
+  if (pageSize < 512 || (pageSize & (pageSize - 1)) !== 0) return damaged(id, 'its page size is impossible', { version })
+  // the count is only valid where the change counter agrees with version-valid-for (§1.3.8)
+  if (u32be(head, 24) === u32be(head, 92)) return sized(id, size, pageSize * u32be(head, 28), { version })
+  return size % pageSize === 0 ? reading(id, { version, verified: 'structure' }) : damaged(id, 'it ends in the middle of a page', { version })
+}
+
+/** HDF5 file format 3.0 §II.A: the superblock states the end of the file; where it stands depends on its version. */
+export function readHierarchical({ head, size }: FileBytes): Reading {
+  const version = u8(head, 8)
+  const wide = u8(head, version < 2 ? 13 : 9)
+  const end = version < 2 ? 24 + (version === 1 ? 4 : 0) + 2 * wide : 12 + 2 * wide
+  // 4-byte addresses are rare, other widths do not occur
+  const stated = wide === 8 ? u64le(head, end) : u32le(head, end)
+  return sized('h5', size, stated, { version: String(version) })
+}
+
+/** Array file: magic, version, a header that ends in the shape; the data follows at once. */
+export function readArray({ head, size }: FileBytes): Reading {
+  const major = u8(head, 6)
+  const length = major === 1 ? u16le(head, 8) : u32le(head, 8)
+  const header = latin1(head, 0, Math.min(head.length, 12 + length))
+  const width = Number(/'descr':\s*'[<>|=]?[a-zA-Z](\d+)'/.exec(header)?.[1] ?? 0)
+  const shape = /'shape':\s*\(([^)]*)\)/.exec(header)?.[1]?.split(',').map(part => part.trim()).filter(Boolean).map(Number) ?? []
+  const unit = /'descr':\s*'[<>|=]?U/.test(header) ? 4 : 1
+  const stated = (major === 1 ? 10 : 12) + length + width * unit * shape.reduce((product, one) => product * one, 1)
+  return sized('npy', size, stated, { version: `${major}.${u8(head, 7)}` })
+}
+
+/** Table of attributes: number of records, lengths of header and record; fields of 32 bytes each. */
+export function readAttributes({ head, size }: FileBytes): Reading | null {
+  const [records, header, record] = [u32le(head, 4), u16le(head, 8), u16le(head, 10)]
+  const [month, day] = [u8(head, 2), u8(head, 3)]
+  if (header < 33 || record < 1 || month > 12 || day > 31 || header > size) return null
+  const ends = head[header - 1] === 0x0D || head[header - 2] === 0x0D || head[header - 264] === 0x0D
+  if (!ends || !/^[A-Za-z_][\w]{0,9}\0/.test(latin1(head, 32, 43)) || !/[A-Z@+]/.test(latin1(head, 43, 44))) return null
+  const columns = Math.floor((header - 33) / 32)
+  const props: Record<string, PropertyValue> = { rows: records, columns }
+  return { ...sized('dbf', size, header + records * record, { props }), ...(records === 0 ? { blank: true as const } : {}) }
+}
+
+/** Compiled translations: number of entries and places of both tables. */
+export function readTranslations({ head, size }: FileBytes): Reading {
+  const long = startsWith(head, '\xDE\x12') ? u32le : u32be
+  const entries = long(head, 8)
+  return sized('mo', size, Math.max(long(head, 12), long(head, 16)) + 8 * entries, { props: { entries } })
+}
+
+/** Network record: packets with their lengths behind a header of 24 bytes. */
+export async function readPackets(file: FileBytes): Promise<Reading> {
+  const little = startsWith(file.head, '\xD4\xC3')
+  const [short, long] = little ? [u16le, u32le] : [u16be, u32be]
+  const version = `${short(file.head, 4)}.${short(file.head, 6)}`
+  let at = 24
+  for (let packets = 0; at + 16 <= file.size && packets < 2_000_000; packets++) at += 16 + long(await file.read(at + 8, 4), 0)
+  return at === file.size ? reading('pcap', { version, verified: 'structure' }) : at > file.size || file.size - at < 16 ? damaged('pcap', 'it ends in the middle of a packet', { version }) : reading('pcap', { version })
+}

@@ -1,0 +1,208 @@
+import { latin1, startsWith, u16be, u32be, u64be, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, endsEarly, reading, setProps, thousandths } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+
+type Props = Record<string, PropertyValue>
+
+/** Boxes that such a file can begin with. */
+export const BOXES = new Set(['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip', 'pnot'])
+
+const BRANDS: readonly (readonly [brand: RegExp, id: string])[] = [
+  [/^(?:avif|avis)/, 'avif'],
+  [/^(?:heic|heix|hevc|hevx|heim|heis|mif1|msf1)/, 'heic'],
+  [/^M4[AB] /, 'm4a'],
+  [/^qt {2}/, 'mov'],
+  [/^3g/, '3gp'],
+  [/^crx /, 'cr3'],
+]
+
+/** The index is read whole up to this; past it only its beginning. */
+const INDEX_READ = 16 * 1024 * 1024
+
+/** ISO/IEC 14496-12 §4.2: top-level boxes are walked by their sizes; an index must be there, and what it points to as well. */
+export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
+  const typed = startsWith(head, 'ftyp', 4)
+  const brand = typed ? latin1(head, 8, 12) : 'qt  '
+  const compatible = typed ? latin1(head, 16, Math.min(u32be(head, 0), 256)) : ''
+  let id = BRANDS.find(([pattern]) => pattern.test(brand))?.[1] ?? 'mp4'
+  if (id === 'heic' && /^(?:mif1|msf1)/.test(brand) && /avi[fs]/.test(compatible)) id = 'avif'
+  const found = new Map<string, { at: number, length: number }>()
+  let at = 0
+  for (let boxes = 0; boxes < 200_000 && at + 8 <= size; boxes++) {
+    const box = await file.read(at, 16)
+    let length = u32be(box, 0)
+    if (length === 1) length = u64be(box, 8)
+    if (length === 0) length = size - at
+    const type = latin1(box, 4, 8)
+    if (length < 8 || !/^[\x20-\x7E\xA9]{4}$/.test(type)) break
+    if (!found.has(type)) found.set(type, { at, length })
+    at += length
+  }
+  if (!typed && !found.has('moov') && !found.has('mdat')) return null
+  const movie = found.get('moov')
+  const meta = found.get('meta')
+  const props: Props = {}
+  let reach = at
+  let sound = false
+  let zeros = false
+  if (movie) {
+    const index = await file.read(movie.at, Math.min(movie.length, INDEX_READ))
+    const told = measureMovie(index)
+    Object.assign(props, told.props)
+    reach = Math.max(reach, told.reach)
+    sound = told.sound && !told.video
+    zeros = told.packed && await anyZeros(file, told.places)
+  }
+  else if (meta) {
+    const told = measurePicture(await file.read(meta.at, Math.min(meta.length, INDEX_READ)))
+    Object.assign(props, told.props)
+    reach = Math.max(reach, told.reach)
+    if (id === 'avif') props.animated = false
+  }
+  if (id === 'avif' && movie) props.animated = true
+  // sound alone in the general box is what the sound extension was made for: both are right
+  const ids = id === 'mp4' && sound ? ['m4a', 'mp4'] : [id]
+  if (reach > size) return damaged(ids, endsEarly(size, reach), { props })
+  if (!movie && !meta && !found.has('moof')) return damaged(ids, 'its index is missing', { props })
+  if (zeros) return damaged(ids, 'a part of it holds nothing but zero bytes', { props })
+  return reading(ids, { verified: 'structure', props })
+}
+
+/** Calls back for every box in a stretch; never deeper than it is asked to. */
+function eachBox(bytes: Uint8Array, from: number, to: number, take: (type: string, start: number, end: number) => void): void {
+  for (let at = from, boxes = 0; at + 8 <= to && boxes < 10_000; boxes++) {
+    let length = u32be(bytes, at)
+    let start = at + 8
+    if (length === 1) {
+      length = u64be(bytes, at + 8)
+      start += 8
+    }
+    if (length === 0) length = to - at
+    if (length < 8) return
+    take(latin1(bytes, at + 4, at + 8), start, Math.min(to, at + length))
+    at += length
+  }
+}
+
+interface Track { kind: string, codec: string, timescale: number, duration: number, samples: number, props: Props, chunks: number[], lastSize: number }
+interface Movie { props: Props, reach: number, sound: boolean, video: boolean, packed: boolean, places: number[] }
+
+const CODECS: Record<string, string> = { 'avc1': 'h264', 'avc3': 'h264', 'hvc1': 'hevc', 'hev1': 'hevc', 'av01': 'av1', 'vp09': 'vp9', 'mp4v': 'mpeg4', 'mp4a': 'aac', 'ac-3': 'ac3', 'alac': 'alac', 'Opus': 'opus', 'fLaC': 'flac', 'samr': 'amr', 'sowt': 'pcm', 'twos': 'pcm', 'lpcm': 'pcm', 'in24': 'pcm', 'jpeg': 'mjpeg', 'mjp4': 'mjpeg', '.mp3': 'mp3', 's263': 'h263', 'h263': 'h263' }
+
+function measureMovie(bytes: Uint8Array): Movie {
+  const tracks: Track[] = []
+  const props: Props = {}
+  eachBox(bytes, 8, bytes.length, (type, start, end) => {
+    if (type === 'mvhd') {
+      const long = u8(bytes, start) === 1
+      const [scale, length] = long ? [u32be(bytes, start + 20), u64be(bytes, start + 24)] : [u32be(bytes, start + 12), u32be(bytes, start + 16)]
+      if (scale > 0 && length > 0 && length < 0xFFFFFFFF) props.duration = thousandths(length / scale)
+    }
+    if (type === 'trak' && tracks.length < 64) tracks.push(measureTrack(bytes, start, end))
+  })
+  const video = tracks.find(track => track.kind === 'vide')
+  const sound = tracks.find(track => track.kind === 'soun')
+  if (video) {
+    Object.assign(props, video.props)
+    setProps(props, { videoCodec: CODECS[video.codec] ?? video.codec.trim().toLowerCase() })
+    const seconds = video.duration / Math.max(1, video.timescale)
+    if (seconds > 0 && video.samples > 0) props.frameRate = thousandths(video.samples / seconds)
+  }
+  if (sound) {
+    Object.assign(props, sound.props)
+    setProps(props, { audioCodec: CODECS[sound.codec] ?? sound.codec.trim().toLowerCase() })
+  }
+  const main = video ?? sound
+  return {
+    props, sound: sound !== undefined, video: video !== undefined,
+    reach: Math.max(0, ...tracks.map(track => (track.chunks.length > 0 ? Math.max(...track.chunks.slice(-1)) + track.lastSize : 0))),
+    packed: main !== undefined && CODECS[main.codec] !== undefined && CODECS[main.codec] !== 'pcm',
+    places: main ? [0.25, 0.5, 0.75, 1].map(share => main.chunks[Math.min(main.chunks.length - 1, Math.floor(main.chunks.length * share))] ?? -1) : [],
+  }
+}
+
+function measureTrack(bytes: Uint8Array, from: number, to: number): Track {
+  const track: Track = { kind: '', codec: '', timescale: 0, duration: 0, samples: 0, props: {}, chunks: [], lastSize: 1 }
+  const look = (type: string, start: number, end: number): void => {
+    if (['mdia', 'minf', 'stbl'].includes(type)) eachBox(bytes, start, end, look)
+    const long = u8(bytes, start) === 1
+    if (type === 'mdhd') [track.timescale, track.duration] = long ? [u32be(bytes, start + 20), u64be(bytes, start + 24)] : [u32be(bytes, start + 12), u32be(bytes, start + 16)]
+    if (type === 'hdlr' && track.kind === '') track.kind = latin1(bytes, start + 8, start + 12)
+    if (type === 'stsd') {
+      track.codec = latin1(bytes, start + 12, start + 16)
+      const entry = start + 8
+      if (track.kind === 'vide') track.props = { width: u16be(bytes, entry + 32), height: u16be(bytes, entry + 34) }
+      if (track.kind === 'soun') track.props = { channels: u16be(bytes, entry + 24), sampleRate: u32be(bytes, entry + 32) >>> 16 }
+    }
+    if (type === 'stsz') {
+      track.samples = u32be(bytes, start + 8)
+      track.lastSize = u32be(bytes, start + 4) || (start + 12 + 4 * track.samples <= end ? u32be(bytes, start + 8 + 4 * track.samples) : 1)
+    }
+    if (type === 'stco' || type === 'co64') {
+      const each = type === 'stco' ? 4 : 8
+      const count = Math.min(u32be(bytes, start + 4), Math.floor((end - start - 8) / each))
+      for (let i = 0; i < count; i++) track.chunks.push(each === 4 ? u32be(bytes, start + 8 + 4 * i) : u64be(bytes, start + 8 + 8 * i))
+    }
+  }
+  eachBox(bytes, from, to, look)
+  return track
+}
+
+/** Whether packed sound or pictures begin with nothing but zeros somewhere, as in a download that was never finished. */
+async function anyZeros(file: FileBytes, places: readonly number[]): Promise<boolean> {
+  for (const place of places) {
+    if (place < 0 || place >= file.size) continue
+    const bytes = await file.read(place, 48)
+    if (bytes.length === 48 && bytes.every(byte => byte === 0)) return true
+  }
+  return false
+}
+
+/** ISO/IEC 23008-12: largest stated picture size, depth, and how far the items reach. */
+function measurePicture(bytes: Uint8Array): { props: Props, reach: number } {
+  const props: Props = {}
+  let reach = 0
+  eachBox(bytes, 12, bytes.length, (type, start, end) => {
+    if (type === 'iprp') {
+      eachBox(bytes, start, end, (inner, from, to) => {
+        if (inner !== 'ipco') return
+        eachBox(bytes, from, to, (property, place) => {
+          if (property === 'ispe' && u32be(bytes, place + 4) * u32be(bytes, place + 8) > Number(props.width ?? 0) * Number(props.height ?? 0)) Object.assign(props, { width: u32be(bytes, place + 4), height: u32be(bytes, place + 8) })
+          if (property === 'pixi' && props.depth === undefined) props.depth = u8(bytes, place + 5)
+        })
+      })
+    }
+    if (type === 'iloc') reach = Math.max(reach, reachOfItems(bytes, start, end))
+  })
+  return { props, reach }
+}
+
+/** Item locations (14496-12 §8.11.3), those that count from the start of the file. */
+function reachOfItems(bytes: Uint8Array, start: number, end: number): number {
+  const version = u8(bytes, start)
+  const [offsetSize, lengthSize] = [u8(bytes, start + 4) >> 4, u8(bytes, start + 4) & 15]
+  const [baseSize, indexSize] = [u8(bytes, start + 5) >> 4, version > 0 ? u8(bytes, start + 5) & 15 : 0]
+  const number = (at: number, size: number) => (size === 8 ? u64be(bytes, at) : size === 4 ? u32be(bytes, at) : 0)
+  const items = version < 2 ? u16be(bytes, start + 6) : u32be(bytes, start + 6)
+  let at = start + (version < 2 ? 8 : 10)
+  let reach = 0
+  for (let i = 0; i < items && at < end; i++) {
+    at += version < 2 ? 2 : 4
+    const method = version > 0 ? u16be(bytes, at) & 15 : 0
+    if (version > 0) at += 2
+    at += 2
+    const base = number(at, baseSize)
+    at += baseSize
+    const extents = u16be(bytes, at)
+    at += 2
+    for (let j = 0; j < extents && at < end; j++) {
+      at += indexSize
+      const [offset, length] = [number(at, offsetSize), number(at + offsetSize, lengthSize)]
+      at += offsetSize + lengthSize
+      if (method === 0) reach = Math.max(reach, base + offset + length)
+    }
+  }
+  return reach
+}

@@ -1,0 +1,202 @@
+import { cursor } from '../../../bytes/cursor'
+import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, endsEarly, propertyText, reading, setProps, thousandths } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+
+type Props = Record<string, PropertyValue>
+
+function sized(id: string, size: number, stated: number, rest: Partial<Reading> = {}): Reading {
+  return stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest })
+}
+
+/** The rarer containers of sound and film, by their signature; `null` where none fits. */
+export async function readMinor(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
+  const starts = (text: string, at = 0) => startsWith(head, text, at)
+  if (starts('FORM')) return readInterchange(file)
+  if (starts('MThd')) return readNotes(file)
+  if (starts('.snd')) return readBasic(head, size)
+  if (starts('#!AMR')) return readSpeech(file)
+  if (starts('FLV\x01')) return readFlv(file)
+  if (starts('caff')) return readContainer(file)
+  if (starts('wvpk')) return readHybrid(file)
+  if (starts('TTA1')) return reading('tta', { props: { channels: u16le(head, 6), sampleRate: u32le(head, 10), duration: thousandths(u32le(head, 14) / Math.max(1, u32le(head, 10))) } })
+  if (starts('MAC ')) return reading('ape')
+  if (starts('riff\x2E\x91\xCF\x11')) return sized('w64', size, u64le(head, 16), starts('fmt \xF3', 40) ? { props: { channels: u16le(head, 66), sampleRate: u32le(head, 68) } } : {})
+  if (starts('Creative Voice File\x1A')) return reading('voc')
+  if (starts('Extended Module: ')) return reading('xm', { props: titled(latin1(head, 17, 37)) })
+  if (starts('IMPM')) return reading('it', { props: titled(latin1(head, 4, 30)) })
+  if (starts('SCRM', 44)) return reading('s3m', { props: titled(latin1(head, 0, 28)) })
+  if (size > 1084 && ['M.K.', 'M!K!', '4CHN', '6CHN', '8CHN', 'FLT4'].includes(latin1(head, 1080, 1084))) return reading('mod', { props: titled(latin1(head, 0, 20)) })
+  if (starts('\x0B\x77') && size > 8) return readSurround(file)
+  if (starts('\x7F\xFE\x80\x01')) return reading('dts')
+  if (/^[FCZ]WS/.test(latin1(head, 0, 3)) && u8(head, 3) > 0 && u8(head, 3) < 60) return sized('swf', size, starts('FWS') ? u32le(head, 4) : 8, { version: String(u8(head, 3)) })
+  if (starts('.RMF') || starts('.ra\xFD')) return reading('rm')
+  if (starts('\x06\x0E\x2B\x34')) return reading('mxf')
+  if (starts('\x1F\x07\0') && (u8(head, 3) & 0x7F) === 0x3F) return size % 120_000 === 0 || size % 144_000 === 0 ? reading('dv', { verified: 'structure' }) : damaged('dv', 'it ends in the middle of a picture')
+  if (starts('DKIF')) return reading('ivf', { props: { width: u16le(head, 12), height: u16le(head, 14), videoCodec: latin1(head, 8, 12).toLowerCase() } })
+  if (starts('YUV4MPEG2')) return readRaw(file)
+  if (starts('nut/multimedia container\0')) return reading('nut')
+  return null
+}
+
+function titled(text: string): Props {
+  const props: Props = {}
+  setProps(props, { title: propertyText(text.replace(/\0[\s\S]*/, '')) })
+  return props
+}
+
+/** AIFF and AIFC: chunks in a FORM; the sample rate is an 80-bit number. */
+async function readInterchange(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
+  if (!startsWith(head, 'AIFF', 8) && !startsWith(head, 'AIFC', 8)) return null
+  const props: Props = {}
+  let at = 12
+  for (let chunks = 0; at + 8 <= size && chunks < 1000; chunks++) {
+    const chunk = await file.read(at, 30)
+    if (startsWith(chunk, 'COMM')) {
+      const frames = u32be(chunk, 10)
+      const exponent = (u16be(chunk, 16) & 0x7FFF) - 16_383 - 63
+      const rate = Math.round((u32be(chunk, 18) * 0x100000000 + u32be(chunk, 22)) * 2 ** exponent)
+      setProps(props, { channels: u16be(chunk, 8), bitDepth: u16be(chunk, 14), sampleRate: rate, duration: rate > 0 ? thousandths(frames / rate) : undefined })
+    }
+    at += 8 + u32be(chunk, 4) + (u32be(chunk, 4) & 1)
+  }
+  return sized('aiff', size, Math.max(at - 1, u32be(head, 4) + 7), { props })
+}
+
+/** Standard MIDI file: the header states the number of tracks, each track its length. */
+async function readNotes(file: FileBytes): Promise<Reading> {
+  const { head, size } = file
+  const [version, tracks] = [String(u16be(head, 8)), u16be(head, 10)]
+  let at = 8 + u32be(head, 4)
+  let found = 0
+  while (found < tracks && at + 8 <= size) {
+    const chunk = await file.read(at, 8)
+    const type = latin1(chunk, 0, 4)
+    if (!/^[\x20-\x7E]{4}$/.test(type)) return damaged('mid', 'a part of it is not readable', { version })
+    if (type === 'MTrk') found++
+    at += 8 + u32be(chunk, 4)
+  }
+  if (at > size) return damaged('mid', endsEarly(size, at), { version })
+  return found < tracks ? damaged('mid', `it holds ${found} of ${tracks} tracks`, { version }) : reading('mid', { version, verified: 'structure' })
+}
+
+const BASIC_BITS: Record<number, number> = { 1: 8, 2: 8, 3: 16, 4: 24, 5: 32, 6: 32, 7: 64, 27: 8 }
+
+function readBasic(head: Uint8Array, size: number): Reading {
+  const [start, length, encoding, sampleRate, channels] = [u32be(head, 4), u32be(head, 8), u32be(head, 12), u32be(head, 16), u32be(head, 20)]
+  const bits = BASIC_BITS[encoding]
+  const props: Props = { sampleRate, channels }
+  // all ones: the length was not known when the header was written
+  const known = length !== 0xFFFFFFFF
+  if (bits && sampleRate > 0 && channels > 0) Object.assign(props, { bitDepth: bits, duration: thousandths((known ? length : Math.max(0, size - start)) / (bits / 8 * channels * sampleRate)) })
+  return sized('au', size, known ? start + length : start, { props })
+}
+
+/** Bytes a frame (RFC 4867 §5.3), by its type. */
+const NARROW = [12, 13, 15, 17, 19, 20, 26, 31, 5, 0, 0, 0, 0, 0, 0, 0]
+const WIDE = [17, 23, 32, 36, 40, 46, 50, 58, 60, 5, 0, 0, 0, 0, 0, 0]
+
+async function readSpeech(file: FileBytes): Promise<Reading> {
+  const wide = startsWith(file.head, '#!AMR-WB\n')
+  const read = cursor(file)
+  let at = wide ? 9 : 6
+  let frames = 0
+  while (at < file.size && frames < 10_000_000) {
+    at += 1 + ((wide ? WIDE : NARROW)[(u8(await read(at, 1), 0) >> 3) & 15] ?? 0)
+    frames++
+  }
+  const props = { duration: thousandths(frames * 0.02) }
+  return at > file.size ? damaged('amr', 'it ends in the middle of a frame', { props }) : reading('amr', { verified: 'structure', props })
+}
+
+/** Tags one behind the other, each followed by its own length once more. */
+async function readFlv(file: FileBytes): Promise<Reading> {
+  const read = cursor(file)
+  let at = u32be(file.head, 5) + 4
+  let tags = 0
+  while (at < file.size) {
+    const tag = await read(at, 11)
+    const length = (u8(tag, 1) << 16) | (u8(tag, 2) << 8) | u8(tag, 3)
+    if (at + 15 + length > file.size) return damaged('flv', 'it ends in the middle of a part')
+    if (![8, 9, 18].includes(u8(tag, 0) & 0x1F)) return damaged('flv', 'a part of it is not readable')
+    tags++
+    at += 15 + length
+  }
+  return tags === 0 ? damaged('flv', 'it holds neither sound nor pictures') : reading('flv', { verified: 'structure' })
+}
+
+const CAF_CODECS: Record<string, string> = { 'lpcm': 'pcm', 'aac ': 'aac', 'alac': 'alac', 'ima4': 'ima-adpcm', 'ulaw': 'mu-law', 'alaw': 'a-law', '.mp3': 'mp3' }
+
+async function readContainer(file: FileBytes): Promise<Reading> {
+  const { head, size } = file
+  const view = new DataView(head.buffer, head.byteOffset, head.byteLength)
+  const props: Props = {}
+  if (startsWith(head, 'desc', 8) && head.length >= 52) setProps(props, { sampleRate: Math.round(view.getFloat64(20)), audioCodec: CAF_CODECS[latin1(head, 28, 32)] ?? latin1(head, 28, 32).trim(), channels: u32be(head, 44), bitDepth: u32be(head, 48) || undefined })
+  let at = 8
+  for (let chunks = 0; at + 12 <= size && chunks < 10_000; chunks++) {
+    const length = u64be(await file.read(at + 4, 8), 0)
+    // all ones on the last chunk: to the end of the file
+    if (length > 2 ** 62) return reading('caf', { verified: 'structure', props })
+    at += 12 + length
+  }
+  return sized('caf', size, at, { props })
+}
+
+const HYBRID_RATES = [6000, 8000, 9600, 11_025, 12_000, 16_000, 22_050, 24_000, 32_000, 44_100, 48_000, 64_000, 88_200, 96_000, 192_000]
+
+/** Blocks with their lengths; the first states the number of samples. */
+async function readHybrid(file: FileBytes): Promise<Reading> {
+  const { head, size } = file
+  const [samples, flags] = [u32le(head, 12), u32le(head, 24)]
+  const rate = HYBRID_RATES[(flags >>> 23) & 15]
+  const props: Props = { channels: flags & 4 ? 1 : 2 }
+  setProps(props, { sampleRate: rate, duration: rate && samples < 0xFFFFFFFF ? thousandths(samples / rate) : undefined })
+  let at = 0
+  let done = 0
+  for (let blocks = 0; at < size && blocks < 1_000_000; blocks++) {
+    const block = await file.read(at, 32)
+    if (!startsWith(block, 'wvpk')) break
+    at += 8 + u32le(block, 4)
+    done = u32le(block, 16) + u32le(block, 20)
+  }
+  if (at > size) return damaged('wv', 'it ends in the middle of a block', { props })
+  return samples < 0xFFFFFFFF && done < samples ? damaged('wv', `it ends after ${Math.floor(100 * done / samples)} % of the sound its header states`, { props }) : reading('wv', { verified: 'structure', props })
+}
+
+/** AC-3 (ETSI TS 102 366 §4.3): 16-bit words a frame, by the two codes of the fifth byte. */
+const SURROUND_BITS = [32, 40, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320, 384, 448, 512, 576, 640]
+async function readSurround(file: FileBytes): Promise<Reading | null> {
+  const read = cursor(file)
+  const code = u8(file.head, 4)
+  const [rate, bits] = [[48_000, 44_100, 32_000][code >> 6], SURROUND_BITS[(code & 0x3F) >> 1]]
+  if (!rate || !bits) return null
+  const props: Props = { sampleRate: rate, bitRate: bits * 1000 }
+  let at = 0
+  let frames = 0
+  while (at < file.size) {
+    const header = await read(at, 6)
+    const each = SURROUND_BITS[(u8(header, 4) & 0x3F) >> 1] ?? 0
+    if (!startsWith(header, '\x0B\x77') || each === 0) return frames > 2 ? damaged('ac3', 'a part of it is not readable', { props }) : null
+    at += 2 * (rate === 48_000 ? each * 2 : rate === 32_000 ? each * 3 : Math.floor(each * 1000 * 1536 / rate / 16) + (u8(header, 4) & 1))
+    frames++
+  }
+  return at > file.size ? damaged('ac3', 'it ends in the middle of a frame', { props }) : reading('ac3', { verified: 'structure', props })
+}
+
+/** Raw video: a line of parameters, then frames of one length. */
+function readRaw({ head, size }: FileBytes): Reading {
+  const line = latin1(head, 0, 512).split('\n')[0] ?? ''
+  const [width, height] = [Number(/ W(\d+)/.exec(line)?.[1] ?? 0), Number(/ H(\d+)/.exec(line)?.[1] ?? 0)]
+  const rate = / F(\d+):(\d+)/.exec(line)
+  const colour = / C(\S+)/.exec(line)?.[1] ?? '420'
+  const props: Props = { width, height }
+  if (rate && Number(rate[2]) > 0) props.frameRate = thousandths(Number(rate[1]) / Number(rate[2]))
+  const share = colour.startsWith('444') ? 3 : colour.startsWith('422') ? 2 : colour.startsWith('mono') ? 1 : 1.5
+  const frame = 6 + (share === 1.5 ? width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2) : width * height * share)
+  const plain = /^(?:420\w*|444|422|mono)$/.test(colour) && !colour.includes('p1')
+  if (plain && width > 0 && (size - line.length - 1) % frame !== 0) return damaged('y4m', 'it ends in the middle of a picture', { props })
+  return reading('y4m', { verified: plain ? 'structure' : 'signature', props })
+}

@@ -1,0 +1,154 @@
+import { cursor } from '../../../bytes/cursor'
+import { indexOf, latin1, startsWith, u16be, u32be, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import type { Proof } from '../../family'
+import { damaged, endsEarly, propertyText, reading, setProps, thousandths } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+import { readFlac } from './flac'
+
+interface Frame { length: number, layer: 'aac' | 1 | 2 | 3, sampleRate: number, channels: number, samples: number }
+
+const RATES = [44_100, 48_000, 32_000]
+const BITS: Record<string, readonly number[]> = {
+  '1-3': [0, 32, 40, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320],
+  '1-2': [0, 32, 48, 56, 64, 80, 96, 112, 128, 160, 192, 224, 256, 320, 384],
+  '1-1': [0, 32, 64, 96, 128, 160, 192, 224, 256, 288, 320, 352, 384, 416, 448],
+  '2-1': [0, 32, 48, 56, 64, 80, 96, 112, 128, 144, 160, 176, 192, 224, 256],
+  '2-2': [0, 8, 16, 24, 32, 40, 48, 56, 64, 80, 96, 112, 128, 144, 160],
+}
+const AAC_RATES = [96_000, 88_200, 64_000, 48_000, 44_100, 32_000, 24_000, 22_050, 16_000, 12_000, 11_025, 8000, 7350]
+
+/** A frame header of ISO/IEC 11172-3 §2.4.1.3 and 13818-3, or of ADTS (13818-7 §6.2). */
+function frameAt(bytes: Uint8Array, at: number): Frame | null {
+  if (bytes[at] !== 0xFF || (u8(bytes, at + 1) & 0xE0) !== 0xE0) return null
+  const kind = (u8(bytes, at + 1) >> 1) & 3
+  if (kind === 0) {
+    if ((u8(bytes, at + 1) & 0xF6) !== 0xF0) return null
+    const length = ((u8(bytes, at + 3) & 3) << 11) | (u8(bytes, at + 4) << 3) | (u8(bytes, at + 5) >> 5)
+    const sampleRate = AAC_RATES[(u8(bytes, at + 2) >> 2) & 15]
+    const channels = ((u8(bytes, at + 2) & 1) << 2) | (u8(bytes, at + 3) >> 6)
+    return length < 7 || !sampleRate ? null : { length, layer: 'aac', sampleRate, channels: channels === 7 ? 8 : channels, samples: 1024 * ((u8(bytes, at + 6) & 3) + 1) }
+  }
+  const layer = (4 - kind) as 1 | 2 | 3
+  const version = (u8(bytes, at + 1) >> 3) & 3
+  const first = version === 3
+  const bits = BITS[first ? `1-${layer}` : layer === 1 ? '2-1' : '2-2']?.[u8(bytes, at + 2) >> 4]
+  const base = RATES[(u8(bytes, at + 2) >> 2) & 3]
+  if (version === 1 || !bits || !base) return null
+  const sampleRate = base / (first ? 1 : version === 2 ? 2 : 4)
+  const padding = (u8(bytes, at + 2) >> 1) & 1
+  const samples = layer === 1 ? 384 : layer === 3 && !first ? 576 : 1152
+  const length = layer === 1 ? (Math.floor(12_000 * bits / sampleRate) + padding) * 4 : Math.floor(samples * 125 * bits / sampleRate) + padding
+  return { length, layer, sampleRate, channels: u8(bytes, at + 3) >> 6 === 3 ? 1 : 2, samples }
+}
+
+/**
+ * Sound in frames: three that follow one another where each says the next one is; ID3v2 tags may precede. Frames are walked
+ * to the end; where the first one states how many bytes there are, they must be there.
+ */
+export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Reading | null> {
+  let at = 0
+  const props: Record<string, PropertyValue> = {}
+  for (let tags = 0; tags < 4; tags++) {
+    const tag = await file.read(at, 10)
+    if (!startsWith(tag, 'ID3')) break
+    const length = ((u8(tag, 6) & 127) << 21) + ((u8(tag, 7) & 127) << 14) + ((u8(tag, 8) & 127) << 7) + (u8(tag, 9) & 127)
+    if (tags === 0) setProps(props, { title: titleOf(await file.read(at + 10, Math.min(length, 65_536))) })
+    at += 10 + length + (u8(tag, 5) & 0x10 ? 10 : 0)
+  }
+  const tagged = at > 0
+  if (tagged && at >= file.size) return damaged('mp3', 'it ends inside its tag', { props })
+  const start = await file.read(at, 64 * 1024)
+  if (startsWith(start, 'fLaC')) return readFlac(file, proof, at)
+  // some writers pad their tags with zeros past the stated length
+  const zeros = tagged ? start.findIndex(byte => byte !== 0) : 0
+  at += Math.max(0, zeros)
+  const first = frameAt(start, Math.max(0, zeros))
+  if (!first) return tagged && zeros < 0 ? damaged('mp3', 'it holds no sound', { props }) : tagged ? reading('mp3', { props }) : null
+  const id = first.layer === 'aac' ? 'aac' : first.layer === 3 ? 'mp3' : 'mp2'
+  const second = frameAt(start, zeros + first.length)
+  if (!tagged && (!second || second.layer !== first.layer || second.sampleRate !== first.sampleRate) && at + first.length < file.size) return null
+  if (!tagged && !second && file.size > first.length + 128) return null
+  Object.assign(props, { sampleRate: first.sampleRate, channels: first.channels })
+
+  const stated = statedBytes(start.subarray(Math.max(0, zeros)), first)
+  const walked = await walkFrames(file, at, first)
+  if (id === 'aac') setProps(props, { duration: thousandths(walked.samples / first.sampleRate) })
+  else {
+    const samples = stated ? stated.frames * first.samples : walked.samples
+    setProps(props, { duration: thousandths(samples / first.sampleRate), bitRate: samples > 0 ? Math.round(walked.bytes * 8 * first.sampleRate / samples / 1000) * 1000 : undefined })
+  }
+  if (stated && stated.bytes > file.size - at + 1) return damaged(id, endsEarly(file.size - at, stated.bytes), { props })
+  if (walked.zeros) return damaged(id, 'a part of it holds nothing but zero bytes', { props })
+  if (stated && walked.frames < stated.frames * 0.9) return damaged(id, 'a part of it is not readable', { props })
+  if (id === 'aac' && walked.cut) return damaged(id, 'it ends in the middle of a frame', { props })
+  return reading(id, { verified: stated || id === 'aac' ? 'structure' : 'signature', props })
+}
+
+/** The note many encoders put into the first frame: number of frames and bytes (layout common among encoders, from memory). */
+function statedBytes(frame: Uint8Array, first: Frame): { frames: number, bytes: number } | null {
+  if (first.layer !== 3) return null
+  for (const mark of ['Xing', 'Info']) {
+    const at = indexOf(frame.subarray(0, 64), mark)
+    if (at < 0) continue
+    const flags = u32be(frame, at + 4)
+    if ((flags & 3) !== 3) return null
+    return { frames: u32be(frame, at + 8), bytes: u32be(frame, at + 12) }
+  }
+  return null
+}
+
+async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<{ frames: number, samples: number, bytes: number, cut: boolean, zeros: boolean }> {
+  const read = cursor(file)
+  let [at, frames, samples, bytes] = [from, 0, 0, 0]
+  while (at < file.size) {
+    const header = await read(at, 8)
+    const frame = frameAt(header, 0)
+    if (frame && frame.layer === first.layer) {
+      if (at + frame.length > file.size) return { frames, samples, bytes, cut: true, zeros: false }
+      frames++
+      samples += frame.samples
+      bytes += frame.length
+      at += frame.length
+      continue
+    }
+    if (startsWith(header, 'TAG') || startsWith(header, 'APETAGEX') || startsWith(header, 'LYRICS') || startsWith(header, 'ID3')) break
+    const stretch = await read(at, 4096)
+    if (frames > 0 && stretch.length >= 1024 && stretch.every(byte => byte === 0)) return { frames, samples, bytes, cut: false, zeros: true }
+    // readers look for the next frame where one does not follow
+    let next = 1
+    while (next < stretch.length - 4 && !(stretch[next] === 0xFF && frameAt(stretch, next)?.layer === first.layer)) next++
+    at += next
+  }
+  return { frames, samples, bytes, cut: false, zeros: false }
+}
+
+/** Title of an ID3v2 tag (frames TIT2 or TT2). */
+function titleOf(tag: Uint8Array): string | undefined {
+  const at = indexOf(tag, 'TIT2')
+  if (at < 0) return undefined
+  const length = Math.min(512, u32be(tag, at + 4) & 0x7F7F7F7F)
+  const text = tag.subarray(at + 11, at + 10 + length)
+  const encoding = u8(tag, at + 10)
+  return propertyText(new TextDecoder(encoding === 1 ? (u8(text, 0) === 0xFE ? 'utf-16be' : 'utf-16le') : encoding === 2 ? 'utf-16be' : encoding === 3 ? 'utf-8' : 'windows-1252').decode(text).replace(/^\uFEFF/, ''))
+}
+
+const FRAME_RATES = [0, 23.976, 24, 25, 29.97, 30, 50, 59.94, 60]
+
+/** Program and transport streams (ISO/IEC 13818-1 §2.4, §2.5): packs and packets without any length of the whole. */
+export function readMpegStream({ head, size }: FileBytes): Reading | null {
+  if (startsWith(head, '\0\0\x01\xBA') || startsWith(head, '\0\0\x01\xB3')) {
+    const props: Record<string, PropertyValue> = {}
+    const at = indexOf(head, '\0\0\x01\xB3')
+    if (at >= 0) setProps(props, { width: u16be(head, at + 4) >> 4, height: u16be(head, at + 5) & 0xFFF, frameRate: FRAME_RATES[u8(head, at + 7) & 15] || undefined, videoCodec: latin1(head, at).includes('\0\0\x01\xB5') ? 'mpeg2' : 'mpeg1' })
+    return reading('mpg', { props })
+  }
+  for (const [offset, each] of [[0, 188], [4, 192]] as const) {
+    let packets = 0
+    while (packets < 20 && offset + packets * each < head.length && u8(head, offset + packets * each) === 0x47) packets++
+    if (packets < Math.min(5, Math.floor(size / each))) continue
+    if (packets < 3) continue
+    return size % each === 0 || size > 64 * 1024 * 1024 ? reading('m2ts', { verified: size % each === 0 ? 'structure' : 'signature' }) : damaged('m2ts', 'it ends in the middle of a packet')
+  }
+  return null
+}

@@ -1,0 +1,56 @@
+import { latin1, startsWith, u16be, u16le, u32le, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, endsEarly, reading } from '../../reading'
+import type { Reading } from '../../reading'
+
+const endOf = async (file: FileBytes): Promise<string> => latin1(await file.tail()).replace(/[\0\s\x1A]+$/, '')
+
+/** DXF: pairs of a number and a value up to EOF; the header names the version of the drawing. */
+export async function readDrawing(file: FileBytes): Promise<Reading | null> {
+  const text = latin1(file.head)
+  if (startsWith(file.head, 'AutoCAD Binary DXF')) {
+    const at = text.indexOf('$ACADVER')
+    const version = at < 0 ? null : /AC\d{4}/.exec(text.slice(at, at + 32))?.[0] ?? null
+    const end = latin1((await file.tail()).slice(-8))
+    return end.includes('EOF') ? reading('dxf', { version, verified: 'structure', props: { form: 'binary' } }) : damaged('dxf', 'its closing mark is missing', { version, props: { form: 'binary' } })
+  }
+  if (!/^(?:\s*999\s*\r?\n[^\n]*\n)*\s*0\s*\r?\n\s*SECTION\s*\r?\n/.test(text.slice(0, 4096))) return null
+  const version = /\$ACADVER\s*\r?\n\s*1\s*\r?\n\s*(AC\d{4})/.exec(text)?.[1] ?? null
+  const rest = { version, props: { form: 'ascii' } }
+  return /(?:^|\n)\s*EOF$/.test(await endOf(file)) ? reading('dxf', { ...rest, verified: 'structure' }) : damaged('dxf', 'its closing mark is missing', rest)
+}
+
+/** ISO 10303-21: sections up to the closing line; the schema tells a building model from other products. */
+export async function readProduct(file: FileBytes): Promise<Reading> {
+  const text = latin1(file.head)
+  const schema = /FILE_SCHEMA\s*\(\s*\(\s*'([^']{1,60})/i.exec(text)?.[1]?.trim() ?? null
+  const id = schema && /^IFC/i.test(schema) ? 'ifc' : 'step'
+  const version = schema ? schema.split(/[\s{]/)[0] ?? null : null
+  return (await endOf(file)).endsWith('END-ISO-10303-21;') ? reading(id, { version, verified: 'structure' }) : damaged(id, 'its closing line is missing', { version })
+}
+
+/** IGES: cards of 80 characters; the last one counts those of every section. */
+export async function readSurfaces(file: FileBytes): Promise<Reading> {
+  const end = await endOf(file)
+  const last = end.split(/\r?\n/).at(-1) ?? ''
+  return /^S *\d+G *\d+D *\d+P *\d+\s+T *\d*$/.test(last.trim()) ? reading('iges', { verified: 'structure' }) : damaged('iges', 'its closing card is missing')
+}
+
+/** Metafiles state their length: in words, in bytes. */
+export async function readMetafile(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
+  const placed = startsWith(head, '\xD7\xCD\xC6\x9A')
+  const at = placed ? 22 : 0
+  if (placed || (u16le(head, 0) <= 2 && u16le(head, 0) > 0 && u16le(head, 2) === 9 && [0x100, 0x300].includes(u16le(head, 4)))) {
+    const stated = at + u32le(head, at + 6) * 2
+    const end = (await file.tail()).slice(-6)
+    if (stated > size + 2) return damaged('wmf', endsEarly(size, stated))
+    return u32le(end, 0) === 3 && u16le(end, 4) === 0 || stated <= size ? reading('wmf', { verified: 'structure' }) : damaged('wmf', 'its closing record is missing')
+  }
+  if (startsWith(head, ' EMF', 40)) {
+    const stated = u32le(head, 48)
+    return stated > size ? damaged('emf', endsEarly(size, stated)) : reading('emf', { verified: 'structure' })
+  }
+  if (startsWith(head, 'BEGMF') || ((u16be(head, 0) & 0xFFE0) === 0x0020 && u8(head, 2) > 0 && size > 30 && (u16be(head, 2 + (u16be(head, 0) & 0x1F) + (u16be(head, 0) & 1)) & 0xFFE0) === 0x1020)) return reading('cgm')
+  return null
+}

@@ -1,0 +1,92 @@
+import { join } from '../../../bytes/inflate'
+import { f32le, latin1, u16le, u32le } from '../../../bytes/read'
+import { pieces } from '../../../bytes/cursor'
+import type { FileBytes } from '../../../bytes/source'
+import { measureTriangles } from '../../measure-mesh'
+import { damaged, reading } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+import { eachLine, Floats } from './lines'
+
+const TRIANGLE = 50
+const HEADER = 84
+/** Meshes with more triangles are counted, not measured. */
+const MEASURED = 600_000 / 3
+
+/** Binary STL has no signature, only a length: 84 + 50 × triangles. Its header may begin with `solid`, which means nothing. */
+export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
+  if (size < HEADER) return null
+  const triangles = u32le(head, 80)
+  const stated = HEADER + TRIANGLE * triangles
+  const told = { form: 'binary', triangles }
+  // some programs append colours or names behind the last facet
+  const more = size > stated && size - stated < 4096 && triangles > 0
+  if (stated === size || (more && looksLikeFacets(head, Math.min(8, triangles)))) {
+    if (triangles === 0) return size === HEADER && /[\0 ]{8}|solid|stl/i.test(latin1(head, 0, 80)) ? reading('stl', { verified: 'structure', props: told, blank: true }) : null
+    if (!looksLikeFacets(head, Math.min(4, triangles), true)) return null
+    if (triangles > MEASURED) return reading('stl', { verified: 'structure', props: told })
+    const points = new Floats()
+    let zeros = 0
+    let rest: Uint8Array = new Uint8Array(0)
+    for await (const piece of pieces(file, HEADER, TRIANGLE * triangles)) {
+      const bytes = rest.length > 0 ? join([rest, piece]) : piece
+      let at = 0
+      for (; at + TRIANGLE <= bytes.length; at += TRIANGLE) {
+        let any = 0
+        for (let corner = 12; corner < 48; corner += 12) {
+          const [x, y, z] = [f32le(bytes, at + corner), f32le(bytes, at + corner + 4), f32le(bytes, at + corner + 8)]
+          points.push(x, y, z)
+          if (x !== 0 || y !== 0 || z !== 0) any = 1
+        }
+        zeros = any ? 0 : zeros + 1
+      }
+      rest = bytes.slice(at)
+    }
+    const props = { ...told, ...measureTriangles(points.values(), null), triangles }
+    // a facet whose corners all lie in the origin has no area: a run of them up to the end was never written
+    if (zeros > 2 && zeros < triangles) return damaged('stl', `its last ${zeros} triangles hold nothing but zero bytes`, { props })
+    return reading('stl', { verified: 'structure', props })
+  }
+  // cut short: only where every facet at hand is a plausible one, since any bytes could stand here
+  if (stated > size && triangles < 50_000_000 && size >= HEADER + 2 * TRIANGLE && looksLikeFacets(head, Math.min(8, Math.floor((size - HEADER) / TRIANGLE)))) {
+    return damaged('stl', `it ends after ${Math.floor(100 * size / stated)} % of the length its header states`, { props: told })
+  }
+  return null
+}
+
+function looksLikeFacets(head: Uint8Array, count: number, flat = false): boolean {
+  let proper = 0
+  for (let facet = 0; facet < count && HEADER + (facet + 1) * TRIANGLE <= head.length; facet++) {
+    const at = HEADER + facet * TRIANGLE
+    const normal = Math.hypot(f32le(head, at), f32le(head, at + 4), f32le(head, at + 8))
+    const finite = [12, 16, 20, 24, 28, 32, 36, 40, 44].every(offset => Math.abs(f32le(head, at + offset)) < 1e9)
+    if (!finite || (!flat && (u16le(head, at + 48) !== 0 || !(normal === 0 || Math.abs(normal - 1) < 0.02)))) return false
+    if (normal !== 0) proper++
+  }
+  return flat || proper > 0
+}
+
+/** ASCII STL: `solid`, facets, `endsolid`; one file may hold several solids. */
+export async function readAsciiStl(file: FileBytes): Promise<Reading | null> {
+  if (!/^\s*solid\b/.test(latin1(file.head, 0, 1024)) || !/\bfacet\s+normal\b|\bendsolid\b/i.test(latin1(file.head, 0, 8192))) return null
+  const points = new Floats()
+  let [facets, corners, ended] = [0, 0, false]
+  let odd = false
+  await eachLine(file, (line) => {
+    const text = line.trim()
+    if (/^vertex\b/i.test(text)) {
+      corners++
+      const [, x, y, z] = text.split(/\s+/).map(Number)
+      if (![x, y, z].every(Number.isFinite)) odd = true
+      else if (!points.full) points.push(x ?? 0, y ?? 0, z ?? 0)
+    }
+    else if (/^facet\b/i.test(text)) facets++
+    else if (/^endsolid\b/i.test(text)) ended = true
+    else if (text !== '') ended &&= !/^solid\b/i.test(text)
+    return true
+  })
+  const props: Record<string, PropertyValue> = { form: 'ascii', ...(corners === 3 * facets && !points.full ? measureTriangles(points.values(), null) : { triangles: facets }) }
+  if (!ended) return damaged('stl', 'its closing line is missing', { props })
+  if (odd || corners !== 3 * facets) return damaged('stl', 'a triangle of it is not complete', { props })
+  return reading('stl', { verified: 'structure', props, ...(facets === 0 ? { blank: true as const } : {}) })
+}

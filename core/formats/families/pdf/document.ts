@@ -1,0 +1,269 @@
+import type { FileBytes } from '../../../bytes/source'
+import { inflateStart } from '../../../bytes/inflate'
+import { latin1 } from '../../../bytes/read'
+import { pieces } from '../../../bytes/cursor'
+import type { Dictionary, Value } from './syntax'
+import { isDictionary, isReference, nameOf, parseValue, skipSpace } from './syntax'
+
+/** Bounds of what is followed: sections of the cross-reference, objects, bytes of an unpacked stream. */
+const SECTIONS = 512
+const OBJECTS = 300_000
+const UNPACKED = 8 * 1024 * 1024
+/** A file is searched for objects, where its table is wrong, so far. */
+const SEARCHED = 128 * 1024 * 1024
+
+/** Where an object stands: at an offset, or as the n-th of an object stream. */
+type Place = { at: number } | { stream: number, index: number }
+
+/** A document opened at its cross-reference. */
+export interface Document {
+  trailer: Dictionary
+  /** Found by searching, because the table named in the end does not stand where it is said to. */
+  rebuilt: boolean
+  places: Map<number, Place>
+  get(value: Value | undefined): Promise<Value | undefined>
+  /** A stream's dictionary and unpacked data; `null` where it cannot be unpacked. */
+  stream(value: Value | undefined): Promise<{ dictionary: Dictionary, data: Uint8Array | null } | null>
+}
+
+/**
+ * Opens a document (ISO 32000-1 §7.5.4–7.5.8) at the cross-reference that its end names.
+ *
+ * @param start - offset of the cross-reference as the end states it
+ * @param shift - bytes of foreign matter before the header: some writers count from there
+ * @returns `null` where neither the table nor a search leads to a catalogue
+ */
+export async function openDocument(file: FileBytes, start: number, shift: number): Promise<Document | null> {
+  const places = new Map<number, Place>()
+  for (const offset of shift > 0 ? [start + shift, start] : [start]) {
+    const moved = offset - start
+    places.clear()
+    const trailer = await readSections(file, offset, moved, places)
+    if (trailer?.has('Root') && await leadsToCatalogue(file, trailer, places)) return documentOf(file, trailer, places, false)
+  }
+  places.clear()
+  const trailer = await searchObjects(file, places)
+  return trailer && await leadsToCatalogue(file, trailer, places) ? documentOf(file, trailer, places, true) : null
+}
+
+async function leadsToCatalogue(file: FileBytes, trailer: Dictionary, places: Map<number, Place>): Promise<boolean> {
+  if (trailer.has('Encrypt')) return true
+  const root = await documentOf(file, trailer, places, false).get(trailer.get('Root'))
+  return isDictionary(root) && root.has('Pages')
+}
+
+/** Follows the sections from the newest to the oldest; the newest entry of an object counts. */
+async function readSections(file: FileBytes, start: number, shift: number, places: Map<number, Place>): Promise<Dictionary | null> {
+  const waiting = [start]
+  const seen = new Set<number>()
+  let first: Dictionary | null = null
+  while (waiting.length > 0 && seen.size < SECTIONS) {
+    const at = waiting.shift() ?? 0
+    if (seen.has(at) || at >= file.size || at < 0) continue
+    seen.add(at)
+    const section = await readTable(file, at, shift, places) ?? await readStreamTable(file, at, shift, places)
+    if (!section) return null
+    first ??= section
+    const [hybrid, previous] = [section.get('XRefStm'), section.get('Prev')]
+    if (typeof hybrid === 'number') waiting.push(hybrid + shift)
+    if (typeof previous === 'number') waiting.push(previous + shift)
+  }
+  return first
+}
+
+/** A table section (§7.5.4): subsections of 20-byte lines, then the trailer. */
+async function readTable(file: FileBytes, at: number, shift: number, places: Map<number, Place>): Promise<Dictionary | null> {
+  const starts = latin1(await file.read(at, 64))
+  const lead = /^\s*xref\s+/.exec(starts)?.[0].length
+  if (lead === undefined) return null
+  let position = at + lead
+  for (let sections = 0; sections < 100_000; sections++) {
+    const line = latin1(await file.read(position, 64))
+    const found = /^\s*(\d+)\s+(\d+)\s*?(?:\r\n|\n|\r| )/.exec(line)
+    if (!found) break
+    const [all, from, count] = [found[0], Number(found[1]), Number(found[2])]
+    position += all.length + (/^\s*/.exec(line.slice(all.length))?.[0].length ?? 0)
+    if (count > OBJECTS) return null
+    for (let done = 0; done < count;) {
+      const lines = latin1(await file.read(position, Math.min(20 * (count - done), 20 * 2048)))
+      if (lines.length < 18) return null
+      // some writers end lines with one byte instead of two: the real width shows between two entries
+      const width = /^\d{10} \d{5} [nf][^\d]{1,2}(?=\d)/.exec(lines)?.[0].length ?? 20
+      const many = Math.min(count - done, Math.max(1, Math.floor(lines.length / width)))
+      for (let i = 0; i < many; i++) {
+        const entry = lines.slice(i * width, i * width + 18)
+        const number = from + done + i
+        if (entry[17] === 'n' && !places.has(number) && places.size < OBJECTS) places.set(number, { at: Number(entry.slice(0, 10)) + shift })
+      }
+      position += many * width
+      done += many
+    }
+  }
+  const text = latin1(await file.read(position, 16_384))
+  const trailer = /^\s*trailer/.exec(text)
+  if (!trailer) return null
+  const value = parseValue({ text, at: trailer[0].length })
+  return isDictionary(value) ? value : null
+}
+
+/** A cross-reference stream (§7.5.8): fields of stated widths, packed. */
+async function readStreamTable(file: FileBytes, at: number, shift: number, places: Map<number, Place>): Promise<Dictionary | null> {
+  const found = await readObjectAt(file, at, null)
+  if (!found?.dictionary || nameOf(found.dictionary.get('Type')) !== 'XRef') return null
+  const { dictionary } = found
+  const data = await unpack(file, dictionary, found.dataAt, dictionary.get('Length'))
+  const widths = dictionary.get('W')
+  if (!data || !Array.isArray(widths)) return null
+  const [a = 0, b = 0, c = 0] = widths.map(width => (typeof width === 'number' && width >= 0 && width <= 8 ? width : 0))
+  const width = a + b + c
+  const index = dictionary.get('Index')
+  const ranges = Array.isArray(index) ? index.map(Number) : [0, Number(dictionary.get('Size') ?? 0)]
+  const field = (from: number, length: number) => {
+    let value = 0
+    for (let i = 0; i < length; i++) value = value * 256 + (data[from + i] ?? 0)
+    return value
+  }
+  let row = 0
+  for (let i = 0; i + 1 < ranges.length && width > 0; i += 2) {
+    for (let j = 0; j < (ranges[i + 1] ?? 0) && row + width <= data.length && places.size < OBJECTS; j++, row += width) {
+      const kind = a === 0 ? 1 : field(row, a)
+      const number = (ranges[i] ?? 0) + j
+      if (places.has(number)) continue
+      if (kind === 1) places.set(number, { at: field(row + a, b) + shift })
+      if (kind === 2) places.set(number, { stream: field(row + a, b), index: field(row + a + b, c) })
+    }
+  }
+  return dictionary
+}
+
+interface Found { number: number, value: Value, dictionary: Dictionary | null, dataAt: number }
+
+/** Reads the object at an offset; where it is a stream, its data starts at `dataAt`. */
+async function readObjectAt(file: FileBytes, at: number, expected: number | null): Promise<Found | null> {
+  for (let length = 2048; ; length *= 16) {
+    const text = latin1(await file.read(at, Math.min(length, 512 * 1024)))
+    const lead = /^\s*(\d+)\s+\d+\s+obj/.exec(text)
+    if (!lead || (expected !== null && Number(lead[1]) !== expected)) return null
+    const parse = { text, at: lead[0].length }
+    const value = parseValue(parse)
+    if (value === undefined) {
+      if (length >= 512 * 1024 || at + length >= file.size) return null
+      continue
+    }
+    skipSpace(parse)
+    const data = /stream(?:\r\n|\n|\r)/y
+    data.lastIndex = parse.at
+    return { number: Number(lead[1]), value, dictionary: isDictionary(value) ? value : null, dataAt: data.test(text) ? at + data.lastIndex : -1 }
+  }
+}
+
+async function unpack(file: FileBytes, dictionary: Dictionary, dataAt: number, length: Value | undefined): Promise<Uint8Array | null> {
+  if (dataAt < 0 || typeof length !== 'number') return null
+  const raw = await file.read(dataAt, Math.min(Math.max(0, length), UNPACKED))
+  const filter = dictionary.get('Filter')
+  const names = (Array.isArray(filter) ? filter : filter === undefined ? [] : [filter]).map(nameOf)
+  if (names.length === 0) return raw
+  if (names.length > 1 || names[0] !== 'FlateDecode') return null
+  const data = inflateStart(raw, 'zlib', UNPACKED)
+  const stated = dictionary.get('DecodeParms')
+  const parms = Array.isArray(stated) ? stated[0] : stated
+  if (!isDictionary(parms) || Number(parms.get('Predictor') ?? 1) < 10) return data
+  return undoPredictor(data, Number(parms.get('Columns') ?? 1))
+}
+
+/** PNG predictors (§7.4.4.4) of one byte a column, as cross-reference streams use them. */
+function undoPredictor(data: Uint8Array, columns: number): Uint8Array | null {
+  if (!(columns > 0 && columns < 65_536)) return null
+  const rows = Math.floor(data.length / (columns + 1))
+  const out = new Uint8Array(rows * columns)
+  for (let row = 0; row < rows; row++) {
+    const kind = data[row * (columns + 1)] ?? 0
+    for (let i = 0; i < columns; i++) {
+      const raw = data[row * (columns + 1) + 1 + i] ?? 0
+      const left = i > 0 ? out[row * columns + i - 1] ?? 0 : 0
+      const up = row > 0 ? out[(row - 1) * columns + i] ?? 0 : 0
+      const corner = row > 0 && i > 0 ? out[(row - 1) * columns + i - 1] ?? 0 : 0
+      const guess = left + up - corner
+      const [a, b, c] = [Math.abs(guess - left), Math.abs(guess - up), Math.abs(guess - corner)]
+      const paeth = a <= b && a <= c ? left : b <= c ? up : corner
+      out[row * columns + i] = raw + ([0, left, up, (left + up) >> 1, paeth][kind] ?? 0)
+    }
+  }
+  return out
+}
+
+function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Place>, rebuilt: boolean): Document {
+  const packs = new Map<number, { numbers: number[], offsets: number[], text: string } | null>()
+
+  async function find(number: number): Promise<Found | null> {
+    const place = places.get(number)
+    if (!place) return null
+    if ('at' in place) return readObjectAt(file, place.at, number)
+    const value = await unpacked(place.stream, place.index, number)
+    return value === undefined ? null : { number, value, dictionary: isDictionary(value) ? value : null, dataAt: -1 }
+  }
+
+  /** Object streams (§7.5.7); encrypted ones are left alone, since their bytes are not what they seem. */
+  async function unpacked(stream: number, index: number, number: number): Promise<Value | undefined> {
+    if (!packs.has(stream)) {
+      if (packs.size > 16) packs.clear()
+      packs.set(stream, null)
+      const holder = places.get(stream)
+      const found = holder && 'at' in holder && !trailer.has('Encrypt') ? await readObjectAt(file, holder.at, stream) : null
+      const data = found?.dictionary ? await unpack(file, found.dictionary, found.dataAt, await get(found.dictionary.get('Length'))) : null
+      if (data && found?.dictionary) {
+        const first = Number(found.dictionary.get('First') ?? 0)
+        const text = latin1(data)
+        const table = text.slice(0, first).trim().split(/\s+/).map(Number)
+        packs.set(stream, { numbers: table.filter((_, i) => i % 2 === 0), offsets: table.filter((_, i) => i % 2 === 1).map(offset => offset + first), text })
+      }
+    }
+    const pack = packs.get(stream)
+    if (!pack) return undefined
+    const at = pack.numbers[index] === number ? index : pack.numbers.indexOf(number)
+    const offset = pack.offsets[at]
+    return offset === undefined ? undefined : parseValue({ text: pack.text, at: offset })
+  }
+
+  async function get(value: Value | undefined): Promise<Value | undefined> {
+    let current = value
+    for (let steps = 0; isReference(current) && steps < 16; steps++) current = (await find(current.object))?.value
+    return isReference(current) ? undefined : current
+  }
+
+  return {
+    trailer, rebuilt, places, get,
+    async stream(value) {
+      const found = isReference(value) ? await find(value.object) : null
+      if (!found?.dictionary || found.dataAt < 0) return null
+      return { dictionary: found.dictionary, data: await unpack(file, found.dictionary, found.dataAt, await get(found.dictionary.get('Length'))) }
+    },
+  }
+}
+
+/** Searches a file for objects and trailers, as every reader does where the table is wrong. */
+async function searchObjects(file: FileBytes, places: Map<number, Place>): Promise<Dictionary | null> {
+  let trailer: Dictionary | null = null
+  let kept = ''
+  let keptAt = 0
+  for await (const piece of pieces(file, 0, SEARCHED)) {
+    const text = kept + latin1(piece)
+    for (const found of text.matchAll(/(?:^|[\r\n ])(\d{1,10}) \d{1,5} obj\b|trailer\s*(?=<<)/g)) {
+      if (found[1] !== undefined) {
+        if (places.size < OBJECTS) places.set(Number(found[1]), { at: keptAt + found.index + found[0].indexOf(found[1]) })
+        const start = text.slice(found.index, found.index + 2048)
+        if (/\/Type\s*\/(?:XRef|Catalog)\b/.test(start)) {
+          const value = parseValue({ text: start, at: start.indexOf('obj') + 3 })
+          if (isDictionary(value) && nameOf(value.get('Type')) === 'XRef' && value.has('Root')) trailer = value
+          else trailer ??= new Map([['Root', { object: Number(found[1]) }]])
+        }
+        continue
+      }
+      const value = parseValue({ text: text.slice(0, found.index + 16_384), at: found.index + found[0].length })
+      if (isDictionary(value) && value.has('Root')) trailer = value
+    }
+    keptAt += text.length - Math.min(text.length, 4096)
+    kept = text.slice(-4096)
+  }
+  return trailer
+}

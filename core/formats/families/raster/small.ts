@@ -1,0 +1,152 @@
+import { latin1, startsWith, u16be, u16le, u32be, u32le, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import type { FamilyReader } from '../../family'
+import { damaged, endsEarly, reading } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+import { readQuick } from './modern'
+
+type Props = Record<string, PropertyValue>
+
+/** A reading that is damaged where the file is shorter than its header states. */
+function sized(id: string, size: number, stated: number, rest: Partial<Reading>): Reading {
+  return stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest })
+}
+
+/** Bitmap: file header of 14 bytes, then an information header whose length tells its form. */
+export function readBitmap({ head, size }: FileBytes): Reading | null {
+  const [data, header] = [u32le(head, 10), u32le(head, 14)]
+  if (![12, 16, 40, 52, 56, 64, 108, 124].includes(header) || data < 14 + header) return null
+  const short = header === 12
+  const width = short ? u16le(head, 18) : u32le(head, 18)
+  const height = short ? u16le(head, 20) : Math.abs(u32le(head, 22) | 0)
+  const bits = short ? u16le(head, 24) : u16le(head, 28)
+  const packing = short ? 0 : u32le(head, 30)
+  const props: Props = { width, height, depth: bits > 8 ? (bits === 16 ? 5 : 8) : bits, colorModel: bits <= 8 ? 'indexed' : 'rgb' }
+  const dots = u32le(head, 38)
+  if (!short && dots > 0) props.resolution = Math.round(dots * 0.0254)
+  const stated = data + (packing === 0 || packing === 3 || packing === 6 ? Math.floor((bits * width + 31) / 32) * 4 * height : u32le(head, 34))
+  return sized('bmp', size, stated, { props })
+}
+
+/** Icon and pointer: a directory of pictures, each with length and place. */
+export async function readIcon(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
+  const count = u16le(head, 4)
+  if (count > 256) return null
+  const id = u16le(head, 2) === 1 ? 'ico' : 'cur'
+  const props: Props = { width: 0, height: 0 }
+  let reach = 6 + 16 * count
+  for (let i = 0; i < count; i++) {
+    const at = 6 + 16 * i
+    const [length, place] = [u32le(head, at + 8), u32le(head, at + 12)]
+    if (u8(head, at + 3) !== 0 || length < 16 || place < 6 + 16 * count) return null
+    // the picture is a bitmap header or a whole PNG
+    const start = await file.read(place, 4)
+    if (start.length === 4 && u32le(start, 0) !== 40 && !startsWith(start, '\x89PNG')) return null
+    props.width = Math.max(Number(props.width), u8(head, at) || 256)
+    props.height = Math.max(Number(props.height), u8(head, at + 1) || 256)
+    reach = Math.max(reach, place + length)
+  }
+  return sized(id, size, reach, { props })
+}
+
+const MAPS: Record<string, string> = { 1: 'pbm', 2: 'pgm', 3: 'ppm', 4: 'pbm', 5: 'pgm', 6: 'ppm', 7: 'pam', F: 'pfm', f: 'pfm' }
+
+/** Portable maps: numbers as text, comments from `#`, then samples as text or bytes. */
+function readMap({ head, size }: FileBytes): Reading | null {
+  const text = latin1(head, 0, 4096)
+  const kind = text.charAt(1)
+  const id = MAPS[kind] ?? 'ppm'
+  if (id === 'pam') {
+    const lines = /^P7\n([\s\S]*?)ENDHDR\n/.exec(text)
+    if (!lines) return null
+    const value = (name: string) => Number(new RegExp(`^${name}\\s+(\\d+)`, 'm').exec(lines[1] ?? '')?.[1] ?? 0)
+    const [width, height] = [value('WIDTH'), value('HEIGHT')]
+    return sized(id, size, lines[0].length + width * height * value('DEPTH') * (value('MAXVAL') > 255 ? 2 : 1), { props: { width, height } })
+  }
+  const numbers: number[] = []
+  const wanted = id === 'pbm' ? 2 : 3
+  let at = 2
+  while (numbers.length < wanted) {
+    const next = /^(?:\s|#[^\n]*\n)+(-?[\d.]+)/.exec(text.slice(at))
+    if (!next) return null
+    numbers.push(Number(next[1]))
+    at += next[0].length
+  }
+  const [width = 0, height = 0, top = 1] = numbers
+  if (!(width > 0 && height > 0) || !/\s/.test(text.charAt(at))) return null
+  const ascii = kind < '4'
+  const props: Props = { width, height, ...(id === 'pfm' ? {} : { form: ascii ? 'ascii' : 'binary' }) }
+  const wide = id === 'pfm' ? 4 : top > 255 ? 2 : 1
+  const samples = kind === '4' ? Math.ceil(width / 8) * height : width * height * (id === 'ppm' || kind === 'F' ? 3 : 1) * wide
+  // as text every sample takes a digit at least; spaces may be left out between single bits
+  return sized(id, size, at + (ascii ? (id === 'pbm' ? samples : samples * 2 - 1) : 1 + samples), { props })
+}
+
+/** Image with a footer, or none: then only a header plausible in every field counts. */
+async function readTrueColour(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
+  const [type, depth] = [u8(head, 2), u8(head, 16)]
+  const [width, height] = [u16le(head, 12), u16le(head, 14)]
+  const props: Props = { width, height, depth: depth === 16 ? 5 : 8, colorModel: type === 3 || type === 11 ? 'gray' : type === 1 || type === 9 ? 'indexed' : 'rgb' }
+  const footer = startsWith((await file.tail()).slice(-18), 'TRUEVISION-XFILE.')
+  if (![8, 15, 16, 24, 32].includes(depth) || width === 0 || height === 0 || (u8(head, 17) & 0xC0) !== 0) return null
+  const palette = u8(head, 1) === 1 ? u16le(head, 5) * Math.ceil(u8(head, 7) / 8) : 0
+  const stated = 18 + u8(head, 0) + palette + (type < 9 ? width * height * Math.ceil(depth / 8) : 0)
+  if (footer) return sized('tga', size, stated, { props })
+  return type < 9 && stated === size && (u8(head, 1) === 0) === (palette === 0) ? reading('tga', { verified: 'structure', props }) : null
+}
+
+/** FITS 4.0 §3, §4.4.1: cards of 80 characters in blocks of 2880 bytes, data of the stated size behind them. */
+async function readAstronomy(file: FileBytes): Promise<Reading> {
+  let cards = ''
+  let blocks = 0
+  for (let ended = false; !ended; blocks++) {
+    const block = latin1(await file.read(blocks * 2880, 2880))
+    if (block.length < 2880 || blocks > 100) return damaged('fits', 'it ends inside its header')
+    cards += block
+    for (let card = 0; card < 2880; card += 80) ended ||= block.startsWith('END     ', card)
+  }
+  const value = (name: string) => Number(new RegExp(`${name.padEnd(8)}=\\s*(-?\\d+)`).exec(cards)?.[1] ?? Number.NaN)
+  const axes = value('NAXIS')
+  const props: Props = {}
+  let samples = axes > 0 ? 1 : 0
+  for (let axis = 1; axis <= Math.min(axes, 9); axis++) samples *= value(`NAXIS${axis}`)
+  if (axes >= 2) Object.assign(props, { width: value('NAXIS1'), height: value('NAXIS2') })
+  const stated = blocks * 2880 + samples * Math.abs(value('BITPIX')) / 8
+  if (!Number.isFinite(stated)) return reading('fits', { props })
+  return sized('fits', file.size, stated, { props: { ...props, depth: Math.abs(value('BITPIX')) } })
+}
+
+/** The rarer raster formats, mostly told by a signature and proved by the length their header states. */
+export const readMinor: FamilyReader = (file) => {
+  const { head, size } = file
+  const starts = (text: string, at = 0) => startsWith(head, text, at)
+  if (starts('#?RADIANCE') || starts('#?RGBE')) {
+    const found = /\n\n[-+]([YX]) (\d+) [-+]([YX]) (\d+)\n/.exec(latin1(head, 0, 8192))
+    if (!found) return damaged('hdr', 'its header is not readable')
+    const [first, second] = [Number(found[2]), Number(found[4])]
+    const props = found[1] === 'Y' ? { width: second, height: first } : { width: first, height: second }
+    return size < found.index + found[0].length + first * 4 ? damaged('hdr', 'it ends inside its picture', { props }) : reading('hdr', { props })
+  }
+  if (starts('qoif')) return readQuick(file)
+  if (starts('DDS ') && u32le(head, 4) === 124) return reading('dds', { props: { width: u32le(head, 16), height: u32le(head, 12) } })
+  if (starts('SIMPLE  =')) return readAstronomy(file)
+  if (starts('icns')) return sized('icns', size, u32be(head, 4), {})
+  if (starts('\x97JB2\r\n\x1A\n')) return reading('jbig2')
+  if (starts('CSFCHUNK')) return reading('clip')
+  if (starts('\x01\xDA') && u8(head, 2) <= 1 && (u8(head, 3) === 1 || u8(head, 3) === 2)) {
+    const [width, height, depth] = [u16be(head, 6), u16be(head, 8), u16be(head, 10)]
+    const stated = u8(head, 2) === 0 ? 512 + width * height * Math.max(1, depth) * u8(head, 3) : 512
+    return sized('sgi', size, stated, { props: { width, height } })
+  }
+  if (starts('DICM', 128)) return reading('dcm')
+  if (u8(head, 0) === 0x0A && [0, 2, 3, 4, 5].includes(u8(head, 1)) && u8(head, 2) <= 1 && [1, 2, 4, 8].includes(u8(head, 3)) && size > 128) {
+    const props: Props = { width: u16le(head, 8) - u16le(head, 4) + 1, height: u16le(head, 10) - u16le(head, 6) + 1, depth: u8(head, 3), resolution: u16le(head, 12) }
+    if (Number(props.width) <= 0 || Number(props.height) <= 0 || u8(head, 64) !== 0) return null
+    return reading('pcx', { props })
+  }
+  if (/^P[1-7Ff][\s#]/.test(latin1(head, 0, 3))) return readMap(file)
+  if (u8(head, 1) <= 1 && [1, 2, 3, 9, 10, 11].includes(u8(head, 2)) && size > 18) return readTrueColour(file)
+  return null
+}

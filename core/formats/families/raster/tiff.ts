@@ -1,0 +1,160 @@
+import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { sourceFromBytes } from '../../../bytes/source'
+import type { ByteSource } from '../../../bytes/source'
+import { damaged, endsEarly, reading, setProps } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+
+/** Directories and entries followed in one file. */
+const DIRECTORIES = 256
+const ENTRIES = 512
+const STRIPS = 4096
+
+/** What one directory says of its picture (TIFF 6.0 §8). */
+interface Directory {
+  width?: number
+  height?: number
+  depth?: number
+  photometric?: number
+  compression?: number
+  resolution?: number
+  make?: string
+  version?: string
+  subfile?: number
+  original: boolean
+  preview: boolean
+  /** Furthest byte that a strip, tile or value of it reaches. */
+  reach: number
+  /** Directories below (SubIFDs, Exif). */
+  below: number[]
+  next: number
+}
+
+/** Sizes of the field types 1 to 18 (§2, and the 64-bit ones of the large form). */
+const SIZES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8, 4, 0, 0, 8, 8, 8]
+
+/** Reads the chain of directories and those below them; never more than `DIRECTORIES`. */
+export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<Directory[]> {
+  const file = bytes instanceof Uint8Array ? sourceFromBytes(bytes) : bytes
+  const head = await file.read(0, 16)
+  const little = u8(head, 0) === 0x49
+  const large = u8(head, little ? 2 : 3) === 0x2B
+  const short = little ? u16le : u16be
+  const long = little ? u32le : u32be
+  const wide = little ? u64le : u64be
+  const word = large ? wide : long
+  const found: Directory[] = []
+  const waiting = [large ? wide(head, 8) : long(head, 4)]
+  const seen = new Set<number>()
+  while (waiting.length > 0 && found.length < DIRECTORIES) {
+    const at = waiting.shift() ?? 0
+    if (at === 0 || seen.has(at)) continue
+    seen.add(at)
+    if (at >= file.size) {
+      found.push({ original: false, preview: false, reach: at + 2, below: [], next: 0 })
+      continue
+    }
+    const count = large ? wide(await file.read(at, 8), 0) : short(await file.read(at, 2), 0)
+    const width = large ? 20 : 12
+    const start = large ? 8 : 2
+    const entries = await file.read(at + start, Math.min(count, ENTRIES) * width + 8)
+    const directory: Directory = { original: false, preview: false, reach: at + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
+    let offsets: number[] = []
+    let lengths: number[] = []
+    for (let i = 0; i < Math.min(count, ENTRIES); i++) {
+      const entry = entries.subarray(i * width, (i + 1) * width)
+      const [tag, type, many] = [short(entry, 0), short(entry, 2), large ? wide(entry, 4) : long(entry, 4)]
+      const bytesLong = (SIZES[type] ?? 0) * many
+      const inside = bytesLong <= (large ? 8 : 4)
+      const place = large ? 12 : 8
+      if (!inside) directory.reach = Math.max(directory.reach, word(entry, place) + bytesLong)
+      const raw = async (limit: number) => (inside ? entry.subarray(place) : await file.read(word(entry, place), Math.min(bytesLong, limit)))
+      const numbers = async (limit: number) => {
+        const data = await raw(limit * 8)
+        const value = type === 3 ? short : type === 16 || type === 18 ? wide : type === 1 || type === 7 ? u8 : long
+        return Array.from({ length: Math.min(many, limit, Math.floor(data.length / Math.max(1, SIZES[type] ?? 1))) }, (_, index) => value(data, index * (SIZES[type] ?? 1)))
+      }
+      switch (tag) {
+        case 254: directory.subfile = (await numbers(1))[0]; break
+        case 256: directory.width = (await numbers(1))[0]; break
+        case 257: directory.height = (await numbers(1))[0]; break
+        case 258: directory.depth = (await numbers(1))[0]; break
+        case 259: directory.compression = (await numbers(1))[0]; break
+        case 262: directory.photometric = (await numbers(1))[0]; break
+        case 271: directory.make = latin1(await raw(64)).replace(/\0[\s\S]*$/, ''); break
+        case 273: case 324: offsets = await numbers(STRIPS); break
+        case 279: case 325: lengths = await numbers(STRIPS); break
+        case 282: {
+          const value = await raw(8)
+          directory.resolution = (directory.resolution ?? 1) * long(value, 0) / Math.max(1, long(value, 4))
+          break
+        }
+        case 296: if ((await numbers(1))[0] === 3) directory.resolution = (directory.resolution ?? 1) * 2.54; break
+        case 330: case 34665: directory.below = [...directory.below, ...await numbers(16)]; break
+        case 513: directory.preview = true; break
+        case 50706: directory.version = [...(await raw(4)).subarray(0, 4)].join('.'); break
+        case 50828: directory.original = true; break
+        default:
+      }
+    }
+    if (directory.resolution !== undefined) directory.resolution = Math.round(directory.resolution)
+    for (const [index, offset] of offsets.entries()) directory.reach = Math.max(directory.reach, offset + (lengths[index] ?? 0))
+    found.push(directory)
+    waiting.push(directory.next, ...directory.below)
+  }
+  return found
+}
+
+const COLOURS: Record<number, string> = { 0: 'gray', 1: 'gray', 2: 'rgb', 3: 'indexed', 5: 'cmyk', 6: 'rgb', 8: 'lab' }
+/** Sensor data as it comes (TIFF/EP, DNG): a mosaic of filters, or the same made linear. */
+const SENSOR = [32803, 34892]
+const RAW_MAKES: readonly (readonly [make: RegExp, id: string])[] = [[/^NIKON/i, 'nef'], [/^SONY/i, 'arw'], [/^PENTAX|^RICOH/i, 'pef'], [/^SAMSUNG/i, 'srw'], [/^Canon/i, 'cr2']]
+
+/** TIFF 6.0 and the camera raw formats built on it: every strip, tile and value must lie within the file. */
+export async function readTiff(file: FileBytes): Promise<Reading> {
+  const { size } = file
+  const all = await readDirectories(file)
+  const [first] = all
+  if (!first || (first.width === undefined && first.make === undefined && first.reach >= size)) return damaged('tif', 'its first directory lies past its end')
+  const version = all.find(directory => directory.version !== undefined)?.version ?? null
+  const sensor = all.find(directory => SENSOR.includes(directory.photometric ?? -1))
+  const make = all.find(directory => directory.make)?.make ?? ''
+  const id = version ? 'dng' : startsWith(file.head, 'CR', 8) ? 'cr2' : sensor ? RAW_MAKES.find(([pattern]) => pattern.test(make))?.[1] ?? 'tif' : 'tif'
+  const picture = sensor ?? (id === 'tif' ? first : all.reduce((largest, one) => ((one.width ?? 0) > (largest.width ?? 0) ? one : largest), first))
+  const props: Record<string, PropertyValue> = {}
+  setProps(props, { width: picture.width, height: picture.height, depth: picture.depth })
+  if (id === 'tif') {
+    setProps(props, { resolution: first.resolution, colorModel: COLOURS[first.photometric ?? -1], pages: all.filter(one => one.width !== undefined && ((one.subfile ?? 0) & 1) === 0).length })
+  }
+  else {
+    props.preview = all.some(one => one.preview || ((one.subfile ?? 0) & 1) === 1 || one.compression === 6 || one.compression === 7) && all.length > 1
+    if (id === 'dng') {
+      props.embeddedOriginal = all.some(one => one.original)
+      // compression 34892 is the lossy form (DNG 1.4, chapter 3); 7 is lossless where the data is of the sensor
+      if (sensor?.compression !== undefined) props.lossy = sensor.compression === 34892
+    }
+  }
+  const rest = { version: version ?? (u8(file.head, 2) === 0x2B || u8(file.head, 3) === 0x2B ? 'big' : null), props }
+  const reach = Math.max(...all.map(directory => directory.reach))
+  if (reach > size) return damaged(id, endsEarly(size, reach), rest)
+  return reading(id, { verified: 'structure', ...rest })
+}
+
+/** Camera raw with signatures of their own. */
+export async function readRawCamera(file: FileBytes): Promise<Reading> {
+  const { head, size } = file
+  if (startsWith(head, 'FUJIFILMCCD-RAW')) {
+    const [preview, length] = [u32be(head, 84), u32be(head, 88)]
+    const reach = Math.max(preview + length, u32be(head, 92) + u32be(head, 96), u32be(head, 100) + u32be(head, 104))
+    const rest = { version: latin1(head, 16, 20), props: { preview: length > 0 } }
+    return reach > size ? damaged('raf', endsEarly(size, reach), rest) : reading('raf', { verified: 'structure', ...rest })
+  }
+  if (startsWith(head, 'FOVb')) return reading('x3f', { version: `${u16le(head, 6)}.${u16le(head, 4)}` })
+  if (startsWith(head, 'II\x1A')) return reading('crw')
+  const id = startsWith(head, 'IIU\0') ? 'rw2' : 'orf'
+  const all = await readDirectories(file)
+  const props: Record<string, PropertyValue> = { preview: all.some(one => one.preview) || all.length > 1 }
+  setProps(props, { width: all[0]?.width, height: all[0]?.height })
+  const reach = Math.max(0, ...all.map(directory => directory.reach))
+  return reach > size && all.length > 0 ? damaged(id, endsEarly(size, reach), { props }) : reading(id, { verified: 'structure', props })
+}

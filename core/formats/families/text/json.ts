@@ -1,0 +1,79 @@
+import { decodeText } from '../../../text/decode'
+import type { FileBytes } from '../../../bytes/source'
+import { sceneVersion, trianglesOf } from '../model/scene'
+import { damaged, reading, setProps } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+
+/** Longer texts are only looked at at their ends: a parsed text takes many times its length in memory. */
+const WHOLE = 4 * 1024 * 1024
+
+/** JSON (RFC 8259), and the formats written in it. */
+export async function readJson(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
+  const head = start.slice(0, 8192)
+  const geo = /"type"\s*:\s*"(?:FeatureCollection|Feature|GeometryCollection)"/.test(head)
+  const id = geo
+    ? 'geojson'
+    : /"type"\s*:\s*"Topology"/.test(head)
+      ? 'topojson'
+      : /"asset"\s*:\s*\{[^}]*"version"/.test(start)
+        ? 'gltf'
+        : /"nbformat"\s*:\s*\d/.test(start) || (/"cells"\s*:\s*\[/.test(head) && /"cell_type"/.test(start)) ? 'ipynb' : isPointer(file.size, start) ? 'gdoc' : 'json'
+  if (file.size > WHOLE) {
+    const end = (decodeText(await file.tail())?.text ?? '').trimEnd()
+    if (isLines(start)) return reading(['ndjson', 'json'], { props })
+    return /[\]}]$/.test(end) ? reading(id, { props }) : damaged(id, 'it ends before its last bracket closes', { props })
+  }
+  const text = decodeText(await file.whole(WHOLE))?.text.replace(/^\uFEFF/, '') ?? ''
+  if (id === 'gltf') setProps(props, { triangles: trianglesOf(text) })
+  const version = id === 'gltf' ? sceneVersion(text) : id === 'ipynb' ? /"nbformat"\s*:\s*(\d+)/.exec(text)?.[1] ?? null : null
+  try {
+    JSON.parse(text)
+    return reading(id, { version, verified: 'structure', props })
+  }
+  catch {
+    if (isLines(text)) {
+      const lines = text.split('\n').filter(line => line.trim() !== '')
+      props.rows = lines.length
+      return isRecord(lines.at(-1) ?? '') ? reading('ndjson', { verified: 'structure', props }) : damaged('ndjson', 'its last line is not complete', { props })
+    }
+    return openAtEnd(text) && (geo || /^\s*[{[]\s*["{[\d-]/.test(text)) ? damaged(id, 'it ends before its last bracket closes', { version, props }) : null
+  }
+}
+
+function isRecord(line: string): boolean {
+  try {
+    return typeof JSON.parse(line) === 'object'
+  }
+  catch {
+    return false
+  }
+}
+
+/** Whether the first lines are each a record of their own. */
+function isLines(text: string): boolean {
+  const lines = text.slice(0, 262_144).split('\n').filter(line => line.trim() !== '').slice(0, 2)
+  return lines.length === 2 && lines.every(isRecord)
+}
+
+/** A few keys with an address and the number of a document elsewhere: no work, only where it is. */
+function isPointer(size: number, text: string): boolean {
+  return size < 2048 && /"(?:doc_id|resource_id)"\s*:/.test(text) && /"(?:url|email)"\s*:/.test(text)
+}
+
+/** Whether brackets are well nested but not all closed: the mark of a text cut short, not of one that is no JSON. */
+function openAtEnd(text: string): boolean {
+  const open: string[] = []
+  let inText = false
+  for (let i = 0; i < text.length; i++) {
+    const char = text[i]
+    if (inText) {
+      if (char === '\\') i++
+      else if (char === '"') inText = false
+      continue
+    }
+    if (char === '"') inText = true
+    else if (char === '{' || char === '[') open.push(char === '{' ? '}' : ']')
+    else if ((char === '}' || char === ']') && open.pop() !== char) return false
+  }
+  return inText || open.length > 0
+}

@@ -1,0 +1,82 @@
+import { latin1 } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { decodeText } from '../../../text/decode'
+import { damaged, reading } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+import { FREE_TEXT_IDS } from '../../registry'
+import { readJson } from './json'
+import { readRecords } from './records'
+import { tellTable } from './table'
+import { readHtml, readXml } from './xml'
+
+/** A grammar shows itself in so many bytes. */
+const START = 16 * 1024
+/** Rows are counted up to this length. */
+const COUNTED = 12 * 1024 * 1024
+
+/** Reads text: the encoding first, then markup, data and records by their own marks, tables by their separators. */
+export async function readText(file: FileBytes): Promise<Reading | null> {
+  const decoded = decodeText(file.head, file.size > file.head.length)
+  if (!decoded) return readBroken(file)
+  const props: Record<string, PropertyValue> = { encoding: decoded.encoding }
+  const text = decoded.text.replace(/^\uFEFF/, '')
+  const ends = lineEnds(text)
+  if (ends) props.lineEnds = ends
+  const start = text.slice(0, START).trimStart()
+  return await readMarkup(file, start, text, props) ?? readPlain(file, decoded, props)
+}
+
+async function readMarkup(file: FileBytes, start: string, text: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
+  if (/^(?:<!--[\s\S]*?-->\s*)*(?:<!doctype html|<html|<head|<body)\b/i.test(start)) return readHtml(file, start, props)
+  if (start.startsWith('<')) return readXml(file, start, props)
+  if (/^(?:\{\s*["}]|\[\s*["{[\]\d-])/.test(start)) return readJson(file, text.trimStart(), props)
+  return readRecords(file, file.size <= text.length ? text.trimStart() : start, props)
+}
+
+/** First words of scripts → the kind of source text. */
+const SCRIPTS: readonly (readonly [RegExp, string])[] = [[/^#!.*\b(?:ba|da|z|k)?sh\b/, 'sh'], [/^#!.*\bpython/, 'py'], [/^#!.*\bperl/, 'pl'], [/^#!.*\bnode/, 'js'], [/^#!.*\bruby/, 'rb'], [/^#!.*\bRscript/, 'r'], [/^<\?php/, 'php'], [/^@echo off/i, 'bat'], [/^\\documentclass|^%.*\n\\documentclass/, 'tex'], [/^diff --|^--- \S.*\n\+\+\+ /, 'diff']]
+
+/** Plain text of any kind. The bytes cannot tell most kinds apart: all stay candidates, the likeliest first. */
+async function readPlain(file: FileBytes, head: { text: string, encoding: string }, props: Record<string, PropertyValue>): Promise<Reading | null> {
+  const whole = file.size <= file.head.length ? head : decodeText(await file.whole(COUNTED), file.size > COUNTED)
+  if (!whole) return readBroken(file)
+  const text = whole.text.replace(/^\uFEFF/, '')
+  props.encoding = whole.encoding
+  const ends = lineEnds(text)
+  if (ends) props.lineEnds = ends
+  const counted = file.size <= COUNTED
+  const table = tellTable(text)
+  if (table) {
+    props.delimiter = table.delimiter
+    props.columns = table.columns
+    if (counted) props.rows = table.rows
+  }
+  else {
+    if (counted) props.rows = text.split(/\r\n|\n|\r/).filter(line => line.trim() !== '').length
+    props.columns = 1
+  }
+  const script = SCRIPTS.find(([pattern]) => pattern.test(text.slice(0, 512)))?.[1]
+  const likely = script ? [script, 'txt'] : table ? (table.delimiter === '\t' ? ['tsv', 'csv', 'txt'] : ['csv', 'txt']) : ['txt']
+  return reading([...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id))], { verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}) })
+}
+
+/** Text up to a stretch of zeros that reaches to the end: a transfer that was never finished. */
+async function readBroken(file: FileBytes): Promise<Reading | null> {
+  const zero = file.head.indexOf(0)
+  const tail = await file.tail()
+  if (!tail.slice(-64).every(byte => byte === 0) || file.size < 128) return null
+  const written = zero < 0 ? file.head : file.head.subarray(0, zero)
+  if (written.length < 16 || !decodeText(written, true) || (zero >= 0 && !file.head.subarray(zero).every(byte => byte === 0))) return null
+  const start = latin1(written, 0, 512).trimStart()
+  const ids = start.startsWith('<') ? (/^<(?:!doctype html|html)/i.test(start) ? ['html'] : /<svg[\s>]/.test(start) ? ['svg', 'xml'] : ['xml']) : /^[{[]/.test(start) ? ['json'] : start.startsWith('{\\rtf') ? ['rtf'] : [...FREE_TEXT_IDS]
+  return damaged(ids, 'its last part holds nothing but zero bytes')
+}
+
+function lineEnds(text: string): string | null {
+  const crlf = text.includes('\r\n')
+  const lf = /(?:^|[^\r])\n/.test(text)
+  const cr = /\r(?!\n|$)/.test(text)
+  const kinds = Number(crlf) + Number(lf) + Number(cr)
+  if (kinds === 0) return null
+  return kinds > 1 ? 'mixed' : crlf ? 'crlf' : lf ? 'lf' : 'cr'
+}

@@ -1,0 +1,126 @@
+import { decodeText } from '../../../text/decode'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, propertyText, reading, setProps } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+
+type Props = Record<string, PropertyValue>
+
+/** A text format told by how it begins; where it closes with a mark, the mark must be there. */
+interface Kind {
+  ids: string[]
+  begins: RegExp
+  /** Must stand at the end. */
+  closes?: RegExp
+  /** Its first group is the version. */
+  version?: RegExp
+}
+
+const KINDS: readonly Kind[] = [
+  { ids: ['ics'], begins: /^BEGIN:VCALENDAR/i, closes: /END:VCALENDAR$/i, version: /\nVERSION:([\d.]+)/ }, // RFC 5545 §3.4
+  { ids: ['vcf'], begins: /^BEGIN:VCARD/i, closes: /END:VCARD$/i, version: /\nVERSION:([\d.]+)/ }, // RFC 6350 §3.3
+  { ids: ['vtt'], begins: /^WEBVTT(?=\s|$)/ },
+  { ids: ['lyx'], begins: /^#LyX /, closes: /\\end_document$/, version: /\\lyxformat (\d+)/ },
+  { ids: ['slk'], begins: /^ID;P/, closes: /(?:^|\n)E$/ },
+  { ids: ['dif'], begins: /^TABLE\r?\n0,1\r?\n/, closes: /EOD$/ },
+  { ids: ['fig'], begins: /^#FIG [\d.]+/, version: /^#FIG ([\d.]+)/ },
+  { ids: ['xpm'], begins: /^\/\* XPM \*\//, closes: /\}\s*;?(?:\s*\/\*[^*]*\*\/)?$/ },
+  { ids: ['xbm'], begins: /^(?:\/\*[\s\S]*?\*\/\s*)?#define\s+\w*_?width\s+\d+\s+#define\s+\w*_?height\s+\d+/, closes: /\}\s*;$/ },
+  { ids: ['m3u'], begins: /^#EXTM3U/ },
+  { ids: ['ass'], begins: /^\[Script Info\]/i, version: /\nScriptType:\s*v?([\d.]+)/i },
+  { ids: ['ris'], begins: /^TY {2}- / },
+  { ids: ['po'], begins: /^(?:#[^\n]*\n|\s*\n)*msgid "/ },
+  { ids: ['pgp'], begins: /^-----BEGIN PGP /, closes: /-----END PGP [A-Z ]+-----$/ },
+  { ids: ['pem'], begins: /^-----BEGIN [A-Z0-9 ]+-----/, closes: /-----END [A-Z0-9 ]+-----$/ },
+  { ids: ['mif'], begins: /^Version\s+\d+\s*\r?\n(?:Charset|Delimiter|CoordSys)/i },
+  { ids: ['tab'], begins: /^!table\s*\r?\n!version/i },
+  { ids: ['asc'], begins: /^ncols\s+\d+\s+nrows\s+\d+/i },
+  { ids: ['bdf'], begins: /^STARTFONT [\d.]+/, closes: /ENDFONT$/, version: /^STARTFONT ([\d.]+)/ },
+  { ids: ['pdb'], begins: /^(?:HEADER {4}|TITLE {5}|COMPND {4}|REMARK {3}\d|CRYST1|MODEL {5}|ATOM {2})[^\n]*\n(?:HEADER|TITLE|COMPND|SOURCE|KEYWDS|EXPDTA|AUTHOR|REVDAT|JRNL|REMARK|SEQRES|CRYST1|ORIGX|SCALE|MODEL|ATOM|HETATM)/ },
+  { ids: ['mol'], begins: /^[^\n]*\n[^\n]*\n[^\n]*\n[ \d]{6}[^\n]*V[23]000/, closes: /(?:M {2}END|\$\$\$\$)$/, version: /V([23]000)/ },
+  { ids: ['cif'], begins: /^(?:#[^\n]*\n|\s*\n)*data_\S*\s*\n(?:[\s#]|_|loop_)/ },
+  { ids: ['fastq'], begins: /^@[^\n]+\n[A-Za-z*.\n-]+\n\+[^\n]*\n[!-~]+/ },
+  { ids: ['fasta'], begins: /^>[^\n]*\n[A-Za-z*-]{10,}\r?(?:\n|$)/ },
+  { ids: ['prj', 'txt'], begins: /^(?:PROJCS|GEOGCS|PROJCRS|GEOGCRS|GEODCRS|COMPD_CS|LOCAL_CS)\[/, closes: /\]$/ },
+  { ids: ['plt'], begins: /^(?:\x1B%-?\d+[AB];?)?\s*(?:BP[^;]*;)?\s*IN\s*;/ },
+  { ids: ['url', 'ini', 'txt'], begins: /^\[(?:InternetShortcut|DEFAULT\]\s*BASEURL)/i },
+  { ids: ['desktop', 'ini', 'txt'], begins: /^(?:#[^\n]*\n)*\[Desktop Entry\]/ },
+  { ids: ['mbox'], begins: /^From \S+ .*\d{4}\r?\n(?:[\w-]+:)/ },
+  { ids: ['torrent'], begins: /^d8:announce/, closes: /e$/ },
+]
+
+/** Text formats that begin with words of their own. */
+export async function readRecords(file: FileBytes, start: string, props: Props): Promise<Reading | null> {
+  if (start.startsWith('{\\rtf')) return readRich(file, start, props)
+  if (start.startsWith('%!PS') || /^\x04%!PS/.test(start)) return readPages(file, start)
+  const mail = readMail(start, props)
+  if (mail) return mail
+  for (const { ids, begins, closes, version } of KINDS) {
+    if (!begins.test(start)) continue
+    // a menu entry of a desktop is a program's, not a pointer
+    if (ids[0] === 'desktop' && !/\nType\s*=\s*Link/.test(start)) return null
+    const rest = { version: version?.exec(start)?.[1] ?? null, props }
+    measure(ids[0] ?? '', start, file, props)
+    if (!closes) return reading(ids, rest)
+    return closes.test(await endOf(file)) ? reading(ids, { ...rest, verified: 'structure' }) : damaged(ids, 'its closing line is missing', rest)
+  }
+  return null
+}
+
+const endOf = async (file: FileBytes): Promise<string> => (decodeText(await file.tail())?.text ?? '').replace(/[\s\x1A]+$/, '')
+
+function measure(id: string, start: string, file: FileBytes, props: Props): void {
+  if (id === 'asc') {
+    const value = (name: string) => Number(new RegExp(`${name}\\s+(\\d+)`, 'i').exec(start)?.[1])
+    setProps(props, { columns: value('ncols'), rows: value('nrows') })
+  }
+  if (id === 'xbm') setProps(props, { width: Number(/width\s+(\d+)/.exec(start)?.[1]), height: Number(/height\s+(\d+)/.exec(start)?.[1]) })
+  if (id === 'xpm') {
+    const size = /"\s*(\d+)\s+(\d+)\s+\d+\s+\d+/.exec(start)
+    setProps(props, { width: Number(size?.[1]), height: Number(size?.[2]) })
+  }
+  if (id === 'fasta' && file.size === start.length) props.entries = start.split(/^>/m).length - 1
+}
+
+/** Rich text (published by its maker): groups in braces; the last brace closes the document. */
+async function readRich(file: FileBytes, start: string, props: Props): Promise<Reading> {
+  const value = (name: string) => propertyText((new RegExp(`\\{\\\\${name} ([^{}\\\\]*)`).exec(start)?.[1] ?? ''))
+  const { encoding: _, lineEnds: __, ...kept } = props
+  setProps(kept, { title: value('title'), author: value('author') })
+  const words = /\\nofwords(\d+)/.exec(start)?.[1]
+  if (words) kept.words = Number(words)
+  const end = new TextDecoder('windows-1252').decode(await file.tail()).replace(/[\0\s]+$/, '')
+  const rest = { version: /^\{\\rtf(\d)/.exec(start)?.[1] ?? null, props: kept }
+  return end.endsWith('}') ? reading('rtf', { ...rest, verified: 'structure' }) : damaged('rtf', 'its closing brace is missing', rest)
+}
+
+/** Page description (document structuring conventions 3.0): the comments state version, pages and title; %%EOF closes it where it keeps to them. */
+async function readPages(file: FileBytes, start: string): Promise<Reading> {
+  const text = start.replace(/^\x04/, '')
+  const id = /^%!PS-Adobe-[\d.]+ EPSF/.test(text) ? 'eps' : 'ps'
+  const props: Props = id === 'eps' ? { preview: text.includes('%%BeginPreview') } : {}
+  const end = await endOf(file)
+  const pages = /%%Pages:\s*(\d+)/.exec(text)?.[1] ?? /%%Pages:\s*(\d+)/.exec(end)?.[1]
+  setProps(props, { title: propertyText((/%%Title:\s*([^\r\n]*)/.exec(text)?.[1] ?? '').replace(/^\((.*)\)$/, '$1')), ...(id === 'ps' && pages ? { pages: Number(pages) } : {}) })
+  const rest = { version: /^%!PS-Adobe-([\d.]+)/.exec(text)?.[1] ?? null, props }
+  // only writers that keep to the conventions put the closing comment, and those announce it
+  const keeps = /%%(?:EndComments|Pages:|BoundingBox:)/.test(text)
+  if (/%%EOF[\x04\s]*$/.test(end)) return reading(id, { ...rest, verified: 'structure' })
+  return keeps && /%%(?:Pages|BoundingBox|PageOrder|Trailer):?\s*\(atend\)/.test(text) ? damaged(id, 'its closing comments are missing', rest) : reading(id, rest)
+}
+
+const FIELD = /^(?:Received|Return-Path|From|Message-ID|MIME-Version|Delivered-To|Date|Subject|To|Sender|Reply-To|Content-Type|X-[\w-]+)\s*:/i
+
+/** Mail message (RFC 5322 §2.2): fields, then an empty line; a saved web page is one with related parts. */
+function readMail(start: string, props: Props): Reading | null {
+  if (!FIELD.test(start)) return null
+  const header = start.split(/\r?\n\r?\n/)[0] ?? ''
+  const lines = header.split(/\r?\n/)
+  if (!lines.every(line => /^[\w-]+\s*:|^[ \t]/.test(line))) return null
+  const has = (name: string) => new RegExp(`^${name}\\s*:`, 'im').test(header)
+  if (!(has('From') || has('Message-ID') || has('MIME-Version')) || !(has('Subject') || has('To') || has('Received') || has('Content-Type') || has('Date'))) return null
+  const value = (name: string) => propertyText(new RegExp(`^${name}\\s*:\\s*([^\\r\\n]*)`, 'im').exec(header)?.[1] ?? '')
+  const related = /^Content-Type\s*:\s*multipart\/related/im.test(header) && (/^X-MimeOLE|^Snapshot-Content-Location|^From\s*:\s*["<]?Saved/im.test(header) || /type="?text\/html/i.test(header))
+  const { encoding: _, lineEnds: __, ...kept } = props
+  setProps(kept, { title: value('Subject'), author: value('From') })
+  return reading(related && !has('Received') ? ['mht', 'eml'] : 'eml', { props: kept })
+}

@@ -1,0 +1,59 @@
+import { decodeText } from '../../../text/decode'
+import { attributeIn, countElements } from '../../../text/xml'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, reading, setProps } from '../../reading'
+import type { PropertyValue, Reading } from '../../reading'
+
+/** Root element → id, where the local name tells enough. */
+const ROOTS: Record<string, string> = {
+  'svg': 'svg', 'gpx': 'gpx', 'kml': 'kml', 'html': 'html', 'COLLADA': 'dae', 'X3D': 'x3d', 'amf': 'amf', 'score-partwise': 'musicxml', 'score-timewise': 'musicxml',
+  'abiword': 'abw', 'FictionBook': 'fb2', 'osm': 'osm', 'VRTDataset': 'vrt', 'OGRVRTDataSource': 'vrt', 'SCRIBUSUTF8NEW': 'sla', 'SCRIBUSUTF8': 'sla', 'tt': 'ttml', 'rss': 'rss', 'feed': 'rss', 'plist': 'plist',
+}
+
+/** Root element → id, where the namespace or an attribute must agree. */
+function idOf(name: string, root: string, start: string): string {
+  if (name === 'FeatureCollection') return start.includes('opengis.net/gml') ? 'gml' : 'xml'
+  if (name === 'document' && start.includes('opendocument')) return ({ text: 'fodt', spreadsheet: 'fods', presentation: 'fodp', graphics: 'fodg' } as Record<string, string>)[/office:mimetype="application\/vnd\.oasis\.opendocument\.(\w+)/.exec(root)?.[1] ?? ''] ?? 'xml'
+  if (name === 'Workbook' && start.includes('gnumeric')) return 'gnumeric'
+  if (name === 'plist' && /<key>URL<\/key>/.test(start)) return 'webloc'
+  if (name === 'feed' && !start.includes('w3.org/2005/Atom')) return 'xml'
+  return Object.hasOwn(ROOTS, name) ? ROOTS[name] ?? 'xml' : 'xml'
+}
+
+/** XML (5th edition §2.1, §2.8): a prolog, one root element, closed at the end. No DTD and no entity is resolved. */
+export async function readXml(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
+  const prolog = /^(?:<\?[\s\S]*?\?>\s*|<!--[\s\S]*?-->\s*|<!DOCTYPE[^[>]*(?:\[[\s\S]*?\]\s*)?>\s*)*/i.exec(start)?.[0] ?? ''
+  const root = /^<([A-Za-z_][\w.-]*:)?([A-Za-z_][\w.-]*)(?=[\s/>])[^>]*>?/.exec(start.slice(prolog.length))
+  const declared = start.startsWith('<?xml')
+  if (!root) return declared ? (file.size > start.length ? reading('xml', { props }) : damaged('xml', 'it ends before its first element', { props })) : null
+  const [tag, prefix = '', name = ''] = root
+  const id = idOf(name, tag, start)
+  const end = (decodeText(await file.tail())?.text ?? '').trimEnd()
+  const version = id === 'xml' ? null : attributeIn(tag, 'version') ?? null
+  measure(id, tag, file.size <= 4 * 1024 * 1024 && (id === 'dae' || id === 'amf') ? decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '' : '', props)
+  // comments may follow the root; nothing else does
+  const last = end.replace(/(?:<!--[\s\S]{0,4096}?-->\s*)+$/, '').trimEnd()
+  const closed = new RegExp(`</${prefix}${name}\\s*>$`).test(last) || (/\/>$/.test(last) && tag.endsWith('/>'))
+  if (closed) return reading(id, { version, verified: 'structure', props })
+  return declared || id !== 'xml' ? damaged(id, `its closing tag </${prefix}${name}> is missing`, { version, props }) : null
+}
+
+function measure(id: string, tag: string, whole: string, props: Record<string, PropertyValue>): void {
+  if (id === 'svg') {
+    const box = attributeIn(tag, 'viewBox')?.trim().split(/[\s,]+/).map(Number) ?? []
+    const length = (text: string | undefined, fallback: number | undefined) => (text !== undefined && /^[\d.]+(?:px)?$/.test(text) ? parseFloat(text) : text === undefined || text.endsWith('%') ? fallback : undefined)
+    setProps(props, { width: length(attributeIn(tag, 'width'), box[2]), height: length(attributeIn(tag, 'height'), box[3]) })
+  }
+  if (id === 'dae') setProps(props, { triangles: [...whole.matchAll(/<triangles\b[^>]*\bcount="(\d+)"/g)].reduce((sum, [, count]) => sum + Number(count), 0) || undefined })
+  if (id === 'amf') setProps(props, { triangles: countElements(whole, 'triangle') })
+}
+
+/** HTML: by its first tags; browsers close what is left open, so an open end proves nothing unless a tag itself is cut. */
+export async function readHtml(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading> {
+  setProps(props, { title: /<title[^>]*>([^<]{1,200})<\/title>/i.exec(start)?.[1]?.replace(/\s+/g, ' ').trim() })
+  const end = (decodeText(await file.tail())?.text ?? '').trimEnd()
+  const opened = /<html[\s>]/i.test(start)
+  const closed = /<\/html\s*>(?:\s|<!--[\s\S]*?-->)*$/i.test(end)
+  if (opened && !closed && /<[a-z/][^<>]{0,400}$/i.test(end)) return damaged('html', 'it ends in the middle of a tag', { props })
+  return reading('html', { verified: closed ? 'structure' : 'signature', props })
+}

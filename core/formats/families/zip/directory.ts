@@ -1,0 +1,176 @@
+import { cursor } from '../../../bytes/cursor'
+import { crc32 } from '../../../bytes/checksum'
+import { inflatePieces, inflateStart, TooLarge } from '../../../bytes/inflate'
+import { latin1, lastIndexOf, startsWith, u16le, u32le, u64le } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { UNPACK_LIMIT } from '../../family'
+
+export interface Entry { name: string, method: number, flags: number, crc: number, packed: number, unpacked: number, at: number }
+
+/** An archive's directory, read from its end. */
+export interface Directory {
+  entries: Entry[]
+  /** Entries stated; more than `entries` holds only where the directory is longer than is read. */
+  count: number
+  /** Bytes before the archive: a program or script that unpacks it. */
+  shift: number
+}
+
+/** A directory longer than this is read only so far: enough to tell any package by its parts. */
+const DIRECTORY_READ = 8 * 1024 * 1024
+const ENTRIES_READ = 50_000
+const PART_READ = 16 * 1024 * 1024
+/** Packed data is fetched so much at once. */
+const PIECE = 64 * 1024
+
+/**
+ * Reads the directory at the end of an archive (§4.3.12–4.3.16).
+ *
+ * @returns the directory, a reason why it is damaged, or `null` where no archive ends here
+ */
+export async function readDirectory(file: FileBytes): Promise<Directory | string | null> {
+  const tail = await file.tail()
+  const end = findEnd(tail)
+  if (end < 0) return null
+  if (end + 22 > tail.length) return 'it ends inside its directory'
+  const [disk, firstDisk] = [u16le(tail, end + 4), u16le(tail, end + 6)]
+  if (disk !== 0xFFFF && (disk !== 0 || firstDisk !== 0)) return `it is part ${disk + 1} of a set of parts`
+  let count = u16le(tail, end + 10)
+  let length = u32le(tail, end + 12)
+  let stated = u32le(tail, end + 16)
+  let before = file.size - tail.length + end
+  const locator = end - 20
+  if (locator >= 0 && startsWith(tail, 'PK\x06\x07', locator)) {
+    const at = u64le(tail, locator + 8)
+    const large = await file.read(at, 56)
+    if (startsWith(large, 'PK\x06\x06')) {
+      before = at
+      count = u64le(large, 32)
+      length = u64le(large, 40)
+      stated = u64le(large, 48)
+    }
+  }
+  const shift = before - length - stated
+  if (shift < 0) return 'its directory and its length disagree'
+  const entries = listEntries(await file.read(stated + shift, Math.min(length, DIRECTORY_READ)))
+  if (count > 0 && entries.length === 0) return 'its directory is not readable'
+  if (length <= DIRECTORY_READ && entries.length < Math.min(count, ENTRIES_READ)) return 'its directory holds fewer entries than it states'
+  return { entries, count, shift }
+}
+
+/** The end record whose comment reaches just to the end of the file; else the last one, since some writers append. */
+function findEnd(tail: Uint8Array): number {
+  const last = lastIndexOf(tail, 'PK\x05\x06')
+  for (let at = last; at >= 0; at = at > 0 ? lastIndexOf(tail.subarray(0, at + 3), 'PK\x05\x06') : -1) {
+    if (at + 22 + u16le(tail, at + 20) === tail.length) return at
+  }
+  return last
+}
+
+function listEntries(bytes: Uint8Array): Entry[] {
+  const entries: Entry[] = []
+  for (let at = 0; at + 46 <= bytes.length && startsWith(bytes, 'PK\x01\x02', at) && entries.length < ENTRIES_READ;) {
+    const nameLength = u16le(bytes, at + 28)
+    const extraLength = u16le(bytes, at + 30)
+    const entry = {
+      name: latin1(bytes, at + 46, at + 46 + nameLength),
+      flags: u16le(bytes, at + 8),
+      method: u16le(bytes, at + 10),
+      crc: u32le(bytes, at + 16),
+      packed: u32le(bytes, at + 20),
+      unpacked: u32le(bytes, at + 24),
+      at: u32le(bytes, at + 42),
+    }
+    readLargeSizes(entry, bytes.subarray(at + 46 + nameLength, at + 46 + nameLength + extraLength))
+    entries.push(entry)
+    at += 46 + nameLength + extraLength + u16le(bytes, at + 32)
+  }
+  return entries
+}
+
+/** Extra field 1 (§4.5.3): sizes and offset past 32 bits, in this order, those that are all ones in the entry. */
+function readLargeSizes(entry: Entry, extra: Uint8Array): void {
+  for (let at = 0; at + 4 <= extra.length; at += 4 + u16le(extra, at + 2)) {
+    if (u16le(extra, at) !== 1) continue
+    let value = at + 4
+    for (const key of ['unpacked', 'packed', 'at'] as const) {
+      if (entry[key] !== 0xFFFFFFFF) continue
+      entry[key] = u64le(extra, value)
+      value += 8
+    }
+    return
+  }
+}
+
+/** Where an entry's data starts; `null` where its local header is not at the stated place. */
+async function dataStart(read: (offset: number, length: number) => Promise<Uint8Array>, entry: Entry, shift: number): Promise<number | null> {
+  const header = await read(entry.at + shift, 30)
+  if (header.length < 30 || !startsWith(header, 'PK\x03\x04')) return null
+  return entry.at + shift + 30 + u16le(header, 26) + u16le(header, 28)
+}
+
+/** The unpacked bytes of a part, up to `limit`; `null` where there is none or it is packed otherwise than by DEFLATE. */
+export async function readPart(file: FileBytes, { entries, shift }: Directory, name: string, limit = PART_READ): Promise<Uint8Array | null> {
+  const entry = entries.find(one => one.name === name)
+  if (!entry || (entry.flags & 1) !== 0) return null
+  const start = await dataStart(file.read, entry, shift)
+  if (start === null) return null
+  const bytes = await file.read(start, Math.min(entry.packed, PART_READ))
+  if (entry.method === 0) return bytes.subarray(0, limit)
+  return entry.method === 8 ? inflateStart(bytes, 'deflate', limit) : null
+}
+
+/** Whether every entry stands where the directory says and reaches no further than the file; the reason where not. */
+export async function proveStructure(file: FileBytes, { entries, shift }: Directory): Promise<string | null> {
+  const read = cursor(file)
+  for (const entry of [...entries].sort((a, b) => a.at - b.at)) {
+    const start = await dataStart(read, entry, shift)
+    if (start === null) return 'a part of it is not where its directory says'
+    if (start + entry.packed > file.size) return 'a part of it reaches past its end'
+  }
+  return null
+}
+
+/**
+ * Unpacks every entry and holds it against its checksum and length.
+ *
+ * @returns `proved`, a reason why it is damaged, or a note of what was left out
+ */
+export async function proveChecksums(file: FileBytes, { entries, shift }: Directory): Promise<{ damage?: string, note?: string }> {
+  let left = UNPACK_LIMIT
+  let skipped = false
+  for (const entry of entries) {
+    const start = await dataStart(file.read, entry, shift)
+    if (start === null) return { damage: 'a part of it is not where its directory says' }
+    if ((entry.method !== 0 && entry.method !== 8) || (entry.flags & 1) !== 0) {
+      skipped = true
+      continue
+    }
+    let sum = 0
+    let length = 0
+    const take = (piece: Uint8Array) => {
+      sum = crc32(piece, sum)
+      length += piece.length
+    }
+    try {
+      if (entry.method === 8) await inflatePieces(stretch(file, start, entry.packed), 'deflate', left, take)
+      else for await (const piece of stretch(file, start, Math.min(entry.packed, left))) take(piece)
+    }
+    catch (error) {
+      if (error instanceof TooLarge) return { note: `only its first ${Math.round(UNPACK_LIMIT / 1e6)} MB were unpacked to check it` }
+      return { damage: `the part ${showPart(entry.name)} cannot be unpacked` }
+    }
+    left -= length
+    if (left <= 0) return { note: `only its first ${Math.round(UNPACK_LIMIT / 1e6)} MB were unpacked to check it` }
+    if (length !== entry.unpacked || sum !== entry.crc) return { damage: `the part ${showPart(entry.name)} does not agree with its checksum` }
+  }
+  return skipped ? { note: 'parts packed in a rarer way were not unpacked to check them' } : {}
+}
+
+function showPart(name: string): string {
+  return `“${name.replace(/[^\x20-\x7E]/g, '?').slice(-60)}”`
+}
+
+async function* stretch(file: FileBytes, offset: number, length: number): AsyncGenerator<Uint8Array> {
+  for (let at = offset; at < offset + length; at += PIECE) yield await file.read(at, Math.min(PIECE, offset + length - at))
+}

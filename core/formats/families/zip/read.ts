@@ -1,0 +1,57 @@
+import { latin1, startsWith, u16le } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { decodeText } from '../../../text/decode'
+import type { Proof } from '../../family'
+import { damaged, reading } from '../../reading'
+import type { Reading } from '../../reading'
+import { proveChecksums, proveStructure, readDirectory, readPart } from './directory'
+import { measurePackage } from './office'
+import { MIMETYPES, tellPackage } from './tell'
+
+/** Reads an archive from the directory at its end, tells the package by its parts, and proves it part by part. */
+export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | null> {
+  const { head } = file
+  const stub = !startsWith(head, 'PK')
+  const directory = await readDirectory(file)
+  if (stub && (directory === null || typeof directory === 'string')) return null
+  if (directory === null) return damaged(guessCut(head), startsWith(head, 'PK\x07\x08') ? 'it is the first part of a set of parts' : 'its directory, which stands at the end, is missing')
+  if (typeof directory === 'string') return damaged(guessCut(head), directory)
+  const part = async (name: string): Promise<string | null> => {
+    const bytes = await readPart(file, directory, name)
+    return bytes === null ? null : decodeText(bytes)?.text ?? latin1(bytes)
+  }
+  const { entries, count } = directory
+  const { ids: told, main } = await tellPackage(entries, part)
+  const ids = stub && startsWith(head, 'MZ') ? ['exe', ...told] : told
+  const [id = 'zip'] = told
+  if (main !== undefined && !entries.some(entry => entry.name.toLowerCase() === main.toLowerCase())) return damaged(ids, `its main part “${main}” is missing`)
+  const { props, version = null, locked = false, blank = false } = await measurePackage(id, main, entries, part)
+  if (['zip', 'jar', 'apk', 'kmz', 'npz', 'cbz'].includes(id)) {
+    props.entries = count
+    props.unpackedSize = entries.reduce((sum, entry) => sum + entry.unpacked, 0)
+  }
+  const rest = { version, props, ...(blank ? { blank: true as const } : {}) }
+  const structure = await proveStructure(file, directory)
+  if (structure) return damaged(ids, structure, rest)
+  if (locked || entries.some(entry => (entry.flags & 1) !== 0 || /\.iwph$/.test(entry.name))) {
+    return reading(ids, { ...rest, state: 'locked', reason: 'it needs a password', verified: 'structure' })
+  }
+  if (!proof.checksums) return reading(ids, { ...rest, verified: 'structure' })
+  const { damage, note } = await proveChecksums(file, directory)
+  if (damage) return damaged(ids, damage, { ...rest, verified: 'checksum' })
+  return reading(ids, { ...rest, verified: note ? 'structure' : 'checksum', reason: note ?? null })
+}
+
+/** The first local entry's name still tells most packages whose end is lost. */
+function guessCut(head: Uint8Array): string | string[] {
+  const name = latin1(head, 30, 30 + u16le(head, 26))
+  const data = 30 + u16le(head, 26) + u16le(head, 28)
+  if (name === 'mimetype') return MIMETYPES[latin1(head, data, data + 80).replace(/PK[\s\S]*$/, '')] ?? 'zip'
+  const text = latin1(head)
+  if (name === '[Content_Types].xml' || /^(?:_rels|docProps|word|xl|ppt|3D)\//.test(name)) {
+    const places: [string, string][] = [['word/', 'docx'], ['xl/', 'xlsx'], ['ppt/', 'pptx'], ['3D/', '3mf']]
+    const found = places.filter(([folder]) => text.includes(folder)).map(([, id]) => id)
+    return found.length > 0 ? found : ['docx', 'xlsx', 'pptx', 'zip']
+  }
+  return 'zip'
+}

@@ -1,0 +1,64 @@
+/** Just enough of XML (5th edition) to read values out of documents: nothing is resolved, no DTD and no external entity is followed. */
+
+const ENTITIES: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: '\'' }
+
+/** Predefined entities and character references as text; all others stay as they stand. */
+export function unescapeXml(text: string): string {
+  return text.replace(/&(?:#(\d{1,7})|#x([\dA-Fa-f]{1,6})|(amp|lt|gt|quot|apos));/g, (all, decimal?: string, hex?: string, name?: string) => {
+    if (name) return ENTITIES[name] ?? all
+    const code = decimal ? Number(decimal) : parseInt(hex ?? '', 16)
+    return code <= 0x10FFFF ? String.fromCodePoint(code) : all
+  })
+}
+
+/**
+ * Text of the first element of a local name, whatever its prefix.
+ *
+ * @example
+ * elementText('<dc:title>A &amp; B</dc:title>', 'title') //=> 'A & B'
+ */
+export function elementText(xml: string, name: string): string | undefined {
+  const found = new RegExp(`<(?:[\\w.-]+:)?${name}(?:\\s[^>]*)?>([^<]*)<`).exec(xml)
+  return found?.[1] === undefined ? undefined : unescapeXml(found[1])
+}
+
+/** An attribute of the first element of a local name. */
+export function attributeOf(xml: string, element: string, attribute: string): string | undefined {
+  const tag = new RegExp(`<(?:[\\w.-]+:)?${element}(?=[\\s/>])[^>]*`).exec(xml)?.[0]
+  return tag === undefined ? undefined : attributeIn(tag, attribute)
+}
+
+/** An attribute of a tag at hand. */
+export function attributeIn(tag: string, attribute: string): string | undefined {
+  const found = new RegExp(`\\s(?:[\\w.-]+:)?${attribute}\\s*=\\s*(?:"([^"]*)"|'([^']*)')`).exec(tag)
+  const value = found?.[1] ?? found?.[2]
+  return value === undefined ? undefined : unescapeXml(value)
+}
+
+/** How many elements of a local name there are. */
+export function countElements(xml: string, name: string): number {
+  let count = 0
+  for (const found of xml.matchAll(new RegExp(`<(?:[\\w.-]+:)?${name}(?=[\\s/>])`, 'g'))) count += found.length > 0 ? 1 : 0
+  return count
+}
+
+/** Words between tags, where tags of the given names part words and others do not. */
+export function countWords(xml: string, parting: RegExp): number {
+  let count = 0
+  let word = false
+  for (const found of xml.matchAll(/<([^\s/>]*\/?[^\s/>]*)[^>]*>|[^<]+/g)) {
+    if (found[1] !== undefined) {
+      if (parting.test(found[1])) word = false
+      continue
+    }
+    for (const piece of found[0].split(/(\s+)/)) {
+      if (piece === '') continue
+      if (piece.trim() === '') word = false
+      else if (!word) {
+        count++
+        word = true
+      }
+    }
+  }
+  return count
+}
