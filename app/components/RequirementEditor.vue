@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import type { BriefDocument, RequirementDocument } from '#core/brief/document'
+import type { AcceptedDocument, BriefDocument, RequirementDocument } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
-import { FORMATS } from '#core/formats/registry'
 import type { Roster } from '#core/roster/types'
 import type { StartingPoint } from '#core/rules/starting-points'
 import { startFrom } from '#core/rules/starting-points'
@@ -85,9 +84,10 @@ const strictness = computed({
   },
 })
 const formats = computed({
-  get: () => (model.value.formats ?? []).map(format => format.id),
-  set: (ids: string[]) => {
-    model.value.formats = ids.map(id => model.value.formats?.find(format => format.id === id) ?? { id })
+  get: () => model.value.formats ?? [],
+  set: (list: AcceptedDocument[]) => {
+    if (list.length > 0) model.value.formats = list
+    else delete model.value.formats
   },
 })
 const from = computed({
@@ -270,30 +270,11 @@ const extensionCase = computed({
       :check-id="checkId"
       @accept="Object.assign(model, $event)"
     />
-    <div class="wide">
-      <span class="field-label">Formats that count <span class="quiet">· none chosen: any</span></span>
-      <el-select
-        v-model="formats"
-        multiple
-        filterable
-        placeholder="any format"
-        aria-label="Formats that count"
-      >
-        <el-option
-          v-for="format in FORMATS"
-          :key="format.id"
-          :value="format.id"
-          :label="`${format.id} · ${format.label}`"
-        />
-      </el-select>
-      <p
-        v-for="message in at('formats')"
-        :key="message"
-        class="problem"
-      >
-        {{ message }}
-      </p>
-    </div>
+    <FormatConditions
+      v-model="formats"
+      class="wide"
+      :problems="at('formats')"
+    />
     <div>
       <span class="field-label">How many</span>
       <div class="row">

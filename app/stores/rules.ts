@@ -6,6 +6,7 @@ import type { Difference } from '#core/names/explain'
 import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { Roster } from '#core/roster/types'
 import type { RulesWorker } from '~/workers/rules'
+import type { SampleWorker } from '~/workers/sample'
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
@@ -21,9 +22,15 @@ export const useRules = defineStore('rules', () => {
   const tryNames = (document: BriefDocument, roster: Roster, paths: string[]) => worker().tryNames(plain(document), plain(roster), paths)
   const learn = (right: string[], wrong: string[], roster: Roster, received: string[]) => worker().learn(right, wrong, plain(roster), received)
 
+  let reader: Remote<SampleWorker> | null = null
+  const readSample = (file: File) => {
+    reader ??= wrap<SampleWorker>(new Worker(new URL('../workers/sample.ts', import.meta.url), { type: 'module' }))
+    return reader.read(file)
+  }
+
   const weigh = (briefId: string, document: BriefDocument) => api<ChangeEffect>(`/api/briefs/${briefId}/effect`, { method: 'POST', body: document })
   const received = (briefId: string) => api<string[]>(`/api/briefs/${briefId}/received`)
   const departures = (checkId: string) => api<{ requirement: string, path: string, differences: Difference[] }[]>(`/api/checks/${checkId}/departures`)
 
-  return { preview, tryNames, learn, weigh, received, departures }
+  return { preview, tryNames, learn, readSample, weigh, received, departures }
 })

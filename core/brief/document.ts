@@ -8,13 +8,16 @@ type FieldDocument
     | { type: 'choice', values: string[] }
     | { type: 'text', minLength?: number, maxLength?: number }
 
+/** An accepted format with conditions on what is measured of it. */
+export interface AcceptedDocument { id: string, measured?: Record<string, Condition> }
+
 /** One requirement as it stands in a brief file; what is left out has the default of `readBrief`. */
 export interface RequirementDocument {
   id: string
   title?: string
   name?: string | string[]
   fields?: Record<string, FieldDocument>
-  formats?: { id: string, measured?: Record<string, Condition> }[]
+  formats?: AcceptedDocument[]
   extensionCase?: 'lower' | 'upper' | 'any'
   folder?: string
   count?: { from?: number, to?: number, by?: string }

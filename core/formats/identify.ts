@@ -1,4 +1,4 @@
-import type { ByteSource } from '../bytes/source'
+import type { ByteSource, FileBytes } from '../bytes/source'
 import { openBytes } from '../bytes/source'
 import { archive } from './families/archive'
 import { compound } from './families/compound'
@@ -13,6 +13,7 @@ import type { Family, Proof } from './family'
 import { formatById, formatsOfExtension } from './registry'
 import { reading } from './reading'
 import type { Reading } from './reading'
+import { endsInZeros, wasSentAsText } from './transfer'
 
 /** Asked in this order; the first that knows the bytes answers. Text comes last, since it accepts almost anything. */
 const FAMILIES: readonly Family[] = [pdf, zip, raster, media, compound, data, model, archive, text]
@@ -36,18 +37,27 @@ export async function readBytes(source: ByteSource, proof: Proof = FULL): Promis
     if (source.size === 0) return reading('empty', { state: 'empty', verified: 'checksum' })
     const file = await openBytes(source)
     if (file.head.every(byte => byte === 0) && (await file.tail()).every(byte => byte === 0)) {
+      // a tape archive of no entries is one record of zeros (POSIX.1-1988 tar: 20 blocks of 512)
+      if (source.size === 10_240) return reading('tar', { verified: 'structure', props: { entries: 0, unpackedSize: 0 }, blank: true })
       return reading('unknown', { state: 'damaged', reason: 'it holds nothing but zero bytes' })
     }
     for (const family of FAMILIES) {
       if (!family.claims(file.head, source.size)) continue
       const found = await (await family.load())(file, proof)
-      if (found) return found
+      if (found) return await proveTransfer(file, found)
     }
     return reading('unknown')
   }
   catch (error) {
     return reading('unknown', { state: 'unread', reason: error instanceof Error ? error.message : String(error) })
   }
+}
+
+/** What went wrong on the way shows in any binary format. */
+async function proveTransfer(file: FileBytes, found: Reading): Promise<Reading> {
+  if (found.state !== 'ok' || found.verified === 'checksum' || found.props.encoding !== undefined) return found
+  if (await endsInZeros(file, found.candidates[0] ?? '')) return { ...found, state: 'damaged', reason: 'its last part holds nothing but zero bytes' }
+  return wasSentAsText(file) ? { ...found, state: 'damaged', reason: 'it was sent as text on the way, which changed its bytes' } : found
 }
 
 /**

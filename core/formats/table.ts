@@ -120,7 +120,6 @@ export const TABLE: Record<string, FamilyRows> = {
     ['dcm', 'medical image', 'dcm dicom', 'application/dicom', 'exchange', { measures: '' }],
     ['jbig2', 'bilevel image', 'jbig2 jb2', 'image/jbig2', 'exchange', { measures: '' }],
     ['sgi', 'workstation image', 'sgi rgb', 'image/x-sgi', 'exchange', { measures: 'width height' }],
-    ['wbmp', 'wireless bitmap', 'wbmp', 'image/vnd.wap.wbmp', 'exchange', { measures: '' }],
   ] },
   'camera raw': { measures: 'version width height preview lossy', rows: [
     ['dng', 'camera raw, open', 'dng', 'image/x-adobe-dng', 'working', { as: 'tif', measures: 'version width height preview lossy embeddedOriginal' }],
@@ -246,7 +245,7 @@ export const TABLE: Record<string, FamilyRows> = {
     ['mpg', 'video stream', 'mpg mpeg vob', 'video/mpeg', 'exchange', { measures: 'width height frameRate' }],
     ['m2ts', 'transport stream', 'ts mts m2ts', 'video/mp2t', 'exchange', { measures: '' }],
     ['wmv', 'streaming video', 'wmv asf', 'video/x-ms-asf', 'exchange', { measures: 'duration' }],
-    ['wma', 'streaming sound', 'wma', 'audio/x-ms-wma', 'exchange', { as: 'wmv', measures: 'duration' }],
+    ['wma', 'streaming sound', 'wma', 'audio/x-ms-wma', 'exchange', { as: 'wmv', measures: SOUND }],
     ['flv', 'older web video', 'flv', 'video/x-flv', 'exchange', { measures: '' }],
     ['swf', 'web animation', 'swf', 'application/vnd.adobe.flash.movie', 'exchange', { measures: 'version' }],
     ['rm', 'streaming media', 'rm rmvb ra', 'application/vnd.rn-realmedia', 'exchange', { measures: '' }],

@@ -1,8 +1,7 @@
-import { cursor } from '../../../bytes/cursor'
+import { cursor, pieces } from '../../../bytes/cursor'
 import { crc32 } from '../../../bytes/checksum'
 import { inflatePieces, inflateStart, TooLarge } from '../../../bytes/inflate'
 import { latin1, startsWith, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
-import { pieces } from '../../../bytes/cursor'
 import type { FileBytes } from '../../../bytes/source'
 import { Gunzip } from 'fflate'
 import { UNPACK_LIMIT } from '../../family'
@@ -39,23 +38,34 @@ export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> 
     return damaged(id, start.length > 0 && /EOF|early/i.test(String(error)) ? 'it ends in the middle of its packed data' : 'its packed data is not readable', { verified: 'checksum' })
   }
   if (sum === u32le(end, 0) && length % 0x100000000 === u32le(end, 4)) return reading(id, { verified: 'checksum', props: { unpackedSize: length } })
-  return await hasMoreMembers(file) ? reading(id, { verified: 'structure' }) : damaged(id, 'its contents do not agree with its checksum', { verified: 'checksum' })
+  return await hasMoreMembers(file) || await isPadded(file, sum, length) ? reading(id, { verified: 'structure' }) : damaged(id, 'its contents do not agree with its checksum', { verified: 'checksum' })
 }
 
-/** Members one behind the other (§2.2), or padding behind the last: then the last eight bytes are not the first member's. */
+/** Members one behind the other (§2.2): then the last eight bytes are not the first member's. */
 async function hasMoreMembers(file: FileBytes): Promise<boolean> {
-  let members = 0
+  const starts: number[] = []
   try {
     const unpack = new Gunzip(() => undefined)
-    unpack.onmember = () => members++
+    unpack.onmember = at => starts.push(at)
     for await (const piece of pieces(file, 0, file.size)) for (let at = 0; at < piece.length; at += 8192) unpack.push(piece.subarray(at, at + 8192))
     unpack.push(new Uint8Array(0), true)
   }
   catch {
-    const tail = await file.tail()
-    return members > 0 && tail.slice(-16).every(byte => byte === 0)
+    return false
   }
-  return members > 1
+  return starts.some(at => at > 0)
+}
+
+/** Zeros behind the last member, as tapes leave them; its checksum and length may end in zeros of their own. */
+async function isPadded(file: FileBytes, sum: number, length: number): Promise<boolean> {
+  const tail = await file.tail()
+  let last = tail.length - 1
+  while (last >= 0 && tail[last] === 0) last--
+  for (let more = 0; more < 8 && last + 1 + more <= tail.length; more++) {
+    const end = last + 1 + more
+    if (end >= 8 && u32le(tail, end - 8) === sum && u32le(tail, end - 4) === length % 0x100000000) return true
+  }
+  return false
 }
 
 function tellPacked(start: Uint8Array): string {

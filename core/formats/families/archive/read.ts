@@ -25,16 +25,28 @@ export const readArchive: FamilyReader = async (file, proof) => {
   if (/^-(?:lh|lz|pm)[\ds]-$/.test(latin1(head, 2, 7))) return readLzh(file)
   if (starts('07070') || starts('\xC7\x71')) return indexOf(await file.tail(), 'TRAILER!!!') >= 0 ? reading('cpio', { verified: 'structure' }) : damaged('cpio', 'its closing entry is missing')
   if (starts('!<arch>\n')) return readLibrary(file)
-  if (starts('\xED\xAB\xEE\xDB')) return reading('rpm')
+  if (starts('\xED\xAB\xEE\xDB')) return readPackage(file)
   if (starts('QFI\xFB')) return reading('qcow2', { version: String(u32be(head, 4)) })
   if (starts('KDMV') || starts('# Disk DescriptorFile')) return reading('vmdk')
   if (starts('CD001', 32_769)) return readDisc(file)
   if (isTarHeader(head)) return readTar(file)
   if (isLzma(head, size)) return reading('lzma')
   const end = (await file.tail()).slice(-512)
-  if (starts('conectix') || startsWith(end, 'conectix')) return reading('vhd', { verified: 'structure' })
+  if (startsWith(end, 'conectix')) return reading('vhd', { verified: 'structure' })
+  if (starts('conectix')) return damaged('vhd', 'its closing block is missing')
   if (startsWith(end, 'koly')) return readStated('dmg', file, u64be(end, 24) + u64be(end, 32) + 512)
   return null
+}
+
+/** Program package: a lead of 96 bytes, then the signature, in which tag 1000 states the length of all that follows. */
+function readPackage(file: FileBytes): Reading {
+  const { head, size } = file
+  if (!startsWith(head, '\x8E\xAD\xE8', 96)) return damaged('rpm', 'its signature is missing')
+  const [count, store] = [Math.min(512, u32be(head, 104)), u32be(head, 108)]
+  const data = 112 + 16 * count
+  const end = Math.ceil((data + store) / 8) * 8
+  for (let i = 0; i < count; i++) if (u32be(head, 112 + 16 * i) === 1000) return readStated('rpm', file, end + u32be(head, data + u32be(head, 120 + 16 * i)))
+  return end > size ? damaged('rpm', 'it ends inside its signature') : reading('rpm')
 }
 
 /** Headers with their lengths; one of length zero closes the archive. */

@@ -55,10 +55,16 @@ export function readAttributes({ head, size }: FileBytes): Reading | null {
 }
 
 /** Compiled translations: number of entries and places of both tables. */
-export function readTranslations({ head, size }: FileBytes): Reading {
+export async function readTranslations(file: FileBytes): Promise<Reading> {
+  const { head, size } = file
   const long = startsWith(head, '\xDE\x12') ? u32le : u32be
   const entries = long(head, 8)
-  return sized('mo', size, Math.max(long(head, 12), long(head, 16)) + 8 * entries, { props: { entries } })
+  let reach = Math.max(long(head, 12), long(head, 16)) + 8 * entries
+  for (const table of [long(head, 12), long(head, 16)]) {
+    const last = await file.read(table + 8 * (entries - 1), 8)
+    reach = Math.max(reach, long(last, 0) + long(last, 4))
+  }
+  return sized('mo', size, reach, { props: { entries } })
 }
 
 /** Network record: packets with their lengths behind a header of 24 bytes. */

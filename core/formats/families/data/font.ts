@@ -15,7 +15,12 @@ export async function readFont(file: FileBytes, proof: Proof): Promise<Reading |
   }
   if (startsWith(head, 'ttcf')) {
     const fonts = u32be(head, 8)
-    const reach = 12 + 4 * fonts
+    let reach = 12 + 4 * fonts
+    for (let i = 0; i < Math.min(fonts, 64); i++) {
+      const at = u32be(head, 12 + 4 * i)
+      const directory = await file.read(at, 12 + 16 * 200)
+      for (let table = 0; table < Math.min(200, u16be(directory, 4)); table++) reach = Math.max(reach, u32be(directory, 12 + 16 * table + 8) + u32be(directory, 12 + 16 * table + 12))
+    }
     return reach > size ? damaged('ttc', endsEarly(size, reach)) : reading('ttc', { verified: 'structure', props: { entries: fonts } })
   }
   if (startsWith(head, '\x80\x01') && startsWith(head, '%!', 6)) {
@@ -28,7 +33,11 @@ export async function readFont(file: FileBytes, proof: Proof): Promise<Reading |
     }
     return reading('pfb')
   }
-  if (startsWith(head, '\x01fcp')) return reading('pcf')
+  if (startsWith(head, '\x01fcp')) {
+    let reach = 8
+    for (let i = 0; i < Math.min(64, u32le(head, 4)); i++) reach = Math.max(reach, u32le(head, 20 + 16 * i) + 1)
+    return reach > size ? damaged('pcf', endsEarly(size, reach)) : reading('pcf', { verified: 'structure' })
+  }
   if (startsWith(head, '\x4C\x50', 34) && u32le(head, 0) >= size - 4 && [0x10000, 0x20001, 0x20002].includes(u32le(head, 8))) return u32le(head, 0) > size ? damaged('eot', endsEarly(size, u32le(head, 0))) : reading('eot', { verified: 'structure' })
   const outlines = startsWith(head, 'OTTO')
   if (!outlines && !startsWith(head, '\0\x01\0\0') && !startsWith(head, 'true')) return null

@@ -25,7 +25,7 @@ export const readData: FamilyReader = async (file, proof) => {
   if (starts('PAR1')) return closing(file, 'parquet', 'PAR1')
   if (starts('ARROW1')) return closing(file, 'arrow', 'ARROW1')
   if (starts('\x93NUMPY')) return readArray(file)
-  if (starts('MATLAB 5.0')) return reading('mat', { version: '5.0' })
+  if (starts('MATLAB 5.0')) return readMatrices(file)
   if (starts('<stata_dta>')) return latin1((await file.tail()).slice(-16)).includes('</stata_dta>') ? reading('dta', { version: /<release>(\d+)/.exec(latin1(head, 0, 64))?.[1] ?? null, verified: 'structure' }) : damaged('dta', 'its closing mark is missing')
   if (u8(head, 0) >= 0x71 && u8(head, 0) <= 0x73 && [1, 2].includes(u8(head, 1)) && u8(head, 2) === 1 && u8(head, 3) === 0) return reading('dta', { version: String(u8(head, 0)) })
   if (starts('\xA1\xB2\xC3\xD4') || starts('\xD4\xC3\xB2\xA1')) return readPackets(file)
@@ -45,9 +45,18 @@ export const readData: FamilyReader = async (file, proof) => {
   if (starts('bplist00')) return readList(file)
   if (starts('\xC5\xD0\xD3\xC6')) return sized('eps', size, Math.max(u32le(head, 4) + u32le(head, 8), u32le(head, 12) + u32le(head, 16), u32le(head, 20) + u32le(head, 24)), { props: { preview: u32le(head, 16) + u32le(head, 24) > 0 } })
   if ([0x84, 0x85, 0x8C].includes(u8(head, 0)) && /^[\x01-\x03]\x0D?/.test(latin1(head, 1, 3)) && latin1(head, 0, 32).includes('PGP')) return reading('pgp')
+  if (/^(?:\x1B[%.][^;:\n]{0,20}[;:AB\n]*|\s)*(?:BP[^;]{0,80};)?(?:DF;)?\s*IN\s*;\s*(?:[A-Z]{2}[\d.,\s-]*;\s*){2}/.test(latin1(head, 0, 512).replace(/\x1B\.[^\x1B\n]*?[:\n]/g, ''))) return reading('plt')
   const signed = SIGNATURES.find(([bytes]) => starts(bytes))
   if (signed) return reading(signed[1])
   return await readFont(file, proof) ?? readAttributes(file)
+}
+
+/** Matrices: elements with type and length behind a header of 128 bytes; the mark of byte order says how to read them. */
+async function readMatrices(file: FileBytes): Promise<Reading> {
+  const long = startsWith(file.head, 'IM', 126) ? u32le : u32be
+  let at = 128
+  for (let elements = 0; at + 8 <= file.size && elements < 100_000; elements++) at += 8 + long(await file.read(at + 4, 4), 0)
+  return sized('mat', file.size, at, { version: '5.0' })
 }
 
 function titled(text: string): Record<string, PropertyValue> {

@@ -134,7 +134,7 @@ function measureTrack(bytes: Uint8Array, from: number, to: number): Track {
       track.codec = latin1(bytes, start + 12, start + 16)
       const entry = start + 8
       if (track.kind === 'vide') track.props = { width: u16be(bytes, entry + 32), height: u16be(bytes, entry + 34) }
-      if (track.kind === 'soun') track.props = { channels: u16be(bytes, entry + 24), sampleRate: u32be(bytes, entry + 32) >>> 16 }
+      if (track.kind === 'soun') track.props = { channels: channelsOf(bytes, entry, end), sampleRate: u32be(bytes, entry + 32) >>> 16 }
     }
     if (type === 'stsz') {
       track.samples = u32be(bytes, start + 8)
@@ -148,6 +148,24 @@ function measureTrack(bytes: Uint8Array, from: number, to: number): Track {
   }
   eachBox(bytes, from, to, look)
   return track
+}
+
+/** Channels of a sound track: many writers put 2 into the entry whatever the sound; the decoder's own settings tell (14496-3 §1.6.2.1). */
+function channelsOf(bytes: Uint8Array, entry: number, end: number): number {
+  const stated = u16be(bytes, entry + 24)
+  for (let at = entry + 36; at + 16 < Math.min(end, entry + 512); at++) {
+    if (!startsWith(bytes, 'esds', at)) continue
+    // descriptor 5 holds the settings; each length is one to four bytes, all but the last with the top bit set
+    for (let place = at + 8; place < Math.min(end, at + 64); place++) {
+      if (u8(bytes, place) !== 5) continue
+      let start = place + 1
+      while (u8(bytes, start) & 0x80 && start < place + 4) start++
+      const settings = u16be(bytes, start + 1)
+      const configuration = (settings >> 3) & 15
+      return settings >> 11 <= 5 && configuration > 0 && configuration < 8 && (settings >> 7 & 15) !== 15 ? [0, 1, 2, 3, 4, 5, 6, 8][configuration] ?? stated : stated
+    }
+  }
+  return stated
 }
 
 /** Whether packed sound or pictures begin with nothing but zeros somewhere, as in a download that was never finished. */

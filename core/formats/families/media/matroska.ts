@@ -85,6 +85,8 @@ function measure(bytes: Uint8Array, kind: number, props: Record<string, Property
         case 0x86: {
           const codec = latin1(bytes, start, Math.min(start + length, start + 32)).replace(/\0.*$/, '')
           if (codec.startsWith('V_')) setProps(props, { videoCodec: CODECS[codec] ?? codec.slice(2).toLowerCase() })
+          // one channel is what is left out (§5.1.4.1.29.3)
+          if (codec.startsWith('A_')) setProps(props, { channels: props.channels ?? 1 })
           if (codec.startsWith('A_')) setProps(props, { audioCodec: CODECS[codec] ?? codec.slice(2).toLowerCase() })
           break
         }

@@ -21,10 +21,10 @@ export async function readMinor(file: FileBytes): Promise<Reading | null> {
   if (starts('FLV\x01')) return readFlv(file)
   if (starts('caff')) return readContainer(file)
   if (starts('wvpk')) return readHybrid(file)
-  if (starts('TTA1')) return reading('tta', { props: { channels: u16le(head, 6), sampleRate: u32le(head, 10), duration: thousandths(u32le(head, 14) / Math.max(1, u32le(head, 10))) } })
+  if (starts('TTA1')) return readTrue(file)
   if (starts('MAC ')) return reading('ape')
-  if (starts('riff\x2E\x91\xCF\x11')) return sized('w64', size, u64le(head, 16), starts('fmt \xF3', 40) ? { props: { channels: u16le(head, 66), sampleRate: u32le(head, 68) } } : {})
-  if (starts('Creative Voice File\x1A')) return reading('voc')
+  if (starts('riff\x2E\x91\xCF\x11')) return readLargeWave(file)
+  if (starts('Creative Voice File\x1A')) return readVoice(file)
   if (starts('Extended Module: ')) return reading('xm', { props: titled(latin1(head, 17, 37)) })
   if (starts('IMPM')) return reading('it', { props: titled(latin1(head, 4, 30)) })
   if (starts('SCRM', 44)) return reading('s3m', { props: titled(latin1(head, 0, 28)) })
@@ -33,12 +33,67 @@ export async function readMinor(file: FileBytes): Promise<Reading | null> {
   if (starts('\x7F\xFE\x80\x01')) return reading('dts')
   if (/^[FCZ]WS/.test(latin1(head, 0, 3)) && u8(head, 3) > 0 && u8(head, 3) < 60) return sized('swf', size, starts('FWS') ? u32le(head, 4) : 8, { version: String(u8(head, 3)) })
   if (starts('.RMF') || starts('.ra\xFD')) return reading('rm')
-  if (starts('\x06\x0E\x2B\x34')) return reading('mxf')
+  if (starts('\x06\x0E\x2B\x34')) {
+    // SMPTE ST 377-1 §7.1: the partition pack behind the key and its length states where the footer is
+    const value = 17 + (u8(head, 16) & 0x80 ? u8(head, 16) & 0x7F : 0)
+    return sized('mxf', size, u64be(head, value + 24) + 1)
+  }
   if (starts('\x1F\x07\0') && (u8(head, 3) & 0x7F) === 0x3F) return size % 120_000 === 0 || size % 144_000 === 0 ? reading('dv', { verified: 'structure' }) : damaged('dv', 'it ends in the middle of a picture')
-  if (starts('DKIF')) return reading('ivf', { props: { width: u16le(head, 12), height: u16le(head, 14), videoCodec: latin1(head, 8, 12).toLowerCase() } })
+  if (starts('DKIF')) return readFrames(file, { width: u16le(head, 12), height: u16le(head, 14), videoCodec: latin1(head, 8, 12).toLowerCase() })
   if (starts('YUV4MPEG2')) return readRaw(file)
   if (starts('nut/multimedia container\0')) return reading('nut')
   return null
+}
+
+/** The large form of uncompressed sound: chunks named by 16 bytes, lengths of 8 that count their own header. */
+async function readLargeWave(file: FileBytes): Promise<Reading> {
+  const props: Props = {}
+  let at = 40
+  let rate = 0
+  for (let chunks = 0; at + 24 <= file.size && chunks < 1000; chunks++) {
+    const chunk = await file.read(at, 48)
+    const length = u64le(chunk, 16)
+    if (startsWith(chunk, 'fmt ')) {
+      setProps(props, { channels: u16le(chunk, 26), sampleRate: u32le(chunk, 28), bitDepth: u16le(chunk, 38) || undefined })
+      rate = u32le(chunk, 32)
+    }
+    if (startsWith(chunk, 'data') && rate > 0) props.duration = thousandths(Math.min(length - 24, file.size - at - 24) / rate)
+    if (length < 24) break
+    at += Math.ceil(length / 8) * 8
+  }
+  return sized('w64', file.size, u64le(file.head, 16), { props })
+}
+
+/** Lossless sound with a table of the lengths of its frames, of 256/245 seconds each. */
+async function readTrue(file: FileBytes): Promise<Reading> {
+  const { head, size } = file
+  const [channels, rate, samples] = [u16le(head, 6), u32le(head, 10), u32le(head, 14)]
+  const props: Props = { channels, sampleRate: rate, duration: thousandths(samples / Math.max(1, rate)) }
+  const frames = Math.min(1_000_000, Math.ceil(samples / Math.max(1, Math.floor(256 * rate / 245))))
+  const table = await file.read(22, 4 * frames)
+  let reach = 22 + 4 * frames + 4
+  for (let i = 0; i < frames; i++) reach += u32le(table, 4 * i)
+  return table.length < 4 * frames ? damaged('tta', 'it ends inside its table', { props }) : sized('tta', size, reach, { props })
+}
+
+/** Blocks with a type and a length of three bytes; a zero closes them. */
+async function readVoice(file: FileBytes): Promise<Reading> {
+  let at = u16le(file.head, 20)
+  for (let blocks = 0; at < file.size && blocks < 100_000; blocks++) {
+    const block = await file.read(at, 4)
+    // some writers state their lengths a few bytes short: what follows is then no block
+    if (u8(block, 0) === 0 || u8(block, 0) > 9) return reading('voc', { verified: 'structure' })
+    at += 4 + u16le(block, 1) + u8(block, 3) * 65_536
+  }
+  return sized('voc', file.size, at)
+}
+
+/** Raw video frames, each behind its length. */
+async function readFrames(file: FileBytes, props: Props): Promise<Reading> {
+  const read = cursor(file)
+  let at = u16le(file.head, 6)
+  while (at < file.size) at += 12 + u32le(await read(at, 4), 0)
+  return at > file.size ? damaged('ivf', 'it ends in the middle of a picture', { props }) : reading('ivf', { verified: 'structure', props })
 }
 
 function titled(text: string): Props {

@@ -67,8 +67,8 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
   if (!first) return tagged && zeros < 0 ? damaged('mp3', 'it holds no sound', { props }) : tagged ? reading('mp3', { props }) : null
   const id = first.layer === 'aac' ? 'aac' : first.layer === 3 ? 'mp3' : 'mp2'
   const second = frameAt(start, zeros + first.length)
-  if (!tagged && (!second || second.layer !== first.layer || second.sampleRate !== first.sampleRate) && at + first.length < file.size) return null
-  if (!tagged && !second && file.size > first.length + 128) return null
+  // two bytes are soon met by chance (a byte-order mark is one such pair): without a tag a second frame must follow
+  if (!tagged && (!second || second.layer !== first.layer || second.sampleRate !== first.sampleRate) && file.size !== first.length) return null
   Object.assign(props, { sampleRate: first.sampleRate, channels: first.channels })
 
   const stated = statedBytes(start.subarray(Math.max(0, zeros)), first)
@@ -100,7 +100,8 @@ function statedBytes(frame: Uint8Array, first: Frame): { frames: number, bytes: 
 
 async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<{ frames: number, samples: number, bytes: number, cut: boolean, zeros: boolean }> {
   const read = cursor(file)
-  let [at, frames, samples, bytes] = [from, 0, 0, 0]
+  let [at, frames, samples, bytes, last] = [from, 0, 0, 0, from]
+  let left = true
   while (at < file.size) {
     const header = await read(at, 8)
     const frame = frameAt(header, 0)
@@ -110,9 +111,13 @@ async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<
       samples += frame.samples
       bytes += frame.length
       at += frame.length
+      last = at
       continue
     }
-    if (startsWith(header, 'TAG') || startsWith(header, 'APETAGEX') || startsWith(header, 'LYRICS') || startsWith(header, 'ID3')) break
+    if (startsWith(header, 'TAG') || startsWith(header, 'APETAGEX') || startsWith(header, 'LYRICS') || startsWith(header, 'ID3')) {
+      left = false
+      break
+    }
     const stretch = await read(at, 4096)
     if (frames > 0 && stretch.length >= 1024 && stretch.every(byte => byte === 0)) return { frames, samples, bytes, cut: false, zeros: true }
     // readers look for the next frame where one does not follow
@@ -120,7 +125,7 @@ async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<
     while (next < stretch.length - 4 && !(stretch[next] === 0xFF && frameAt(stretch, next)?.layer === first.layer)) next++
     at += next
   }
-  return { frames, samples, bytes, cut: false, zeros: false }
+  return { frames, samples, bytes, cut: last < file.size && left, zeros: false }
 }
 
 /** Title of an ID3v2 tag (frames TIT2 or TT2). */

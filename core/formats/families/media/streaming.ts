@@ -1,4 +1,4 @@
-import { indexOf, startsWith, u32le, u64le } from '../../../bytes/read'
+import { indexOf, startsWith, u16le, u32le, u64le } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, endsEarly, reading, setProps, thousandths } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
@@ -34,6 +34,10 @@ export async function readAsf(file: FileBytes): Promise<Reading> {
   if (video) {
     const stream = header.subarray(indexOf(header, VIDEO_STREAM) + 54)
     if (!startsWith(stream, '\0\0\0\0')) setProps(props, { width: u32le(stream, 0), height: u32le(stream, 4) })
+  }
+  if (sound) {
+    const stream = header.subarray(indexOf(header, AUDIO_STREAM) + 54)
+    setProps(props, { channels: u16le(stream, 2), sampleRate: u32le(stream, 4) })
   }
   return reach > size ? damaged(id, endsEarly(size, reach), { props }) : reading(id, { verified: 'structure', props })
 }

@@ -43,14 +43,17 @@ export async function readMetafile(file: FileBytes): Promise<Reading | null> {
   const at = placed ? 22 : 0
   if (placed || (u16le(head, 0) <= 2 && u16le(head, 0) > 0 && u16le(head, 2) === 9 && [0x100, 0x300].includes(u16le(head, 4)))) {
     const stated = at + u32le(head, at + 6) * 2
-    const end = (await file.tail()).slice(-6)
-    if (stated > size + 2) return damaged('wmf', endsEarly(size, stated))
-    return u32le(end, 0) === 3 && u16le(end, 4) === 0 || stated <= size ? reading('wmf', { verified: 'structure' }) : damaged('wmf', 'its closing record is missing')
+    // the last record, of three words and number 0, closes it; some writers leave one word out of the length
+    return stated > size + 2 ? damaged('wmf', endsEarly(size, stated)) : reading('wmf', { verified: 'structure' })
   }
   if (startsWith(head, ' EMF', 40)) {
     const stated = u32le(head, 48)
     return stated > size ? damaged('emf', endsEarly(size, stated)) : reading('emf', { verified: 'structure' })
   }
-  if (startsWith(head, 'BEGMF') || ((u16be(head, 0) & 0xFFE0) === 0x0020 && u8(head, 2) > 0 && size > 30 && (u16be(head, 2 + (u16be(head, 0) & 0x1F) + (u16be(head, 0) & 1)) & 0xFFE0) === 0x1020)) return reading('cgm')
+  if (startsWith(head, 'BEGMF') || ((u16be(head, 0) & 0xFFE0) === 0x0020 && u8(head, 2) > 0 && size > 30 && (u16be(head, 2 + (u16be(head, 0) & 0x1F) + (u16be(head, 0) & 1)) & 0xFFE0) === 0x1020)) {
+    const end = (await file.tail()).slice(-64)
+    const last = [...end].filter(byte => byte !== 0).at(-1)
+    return startsWith(head, 'BEGMF') || last === 0x40 ? reading('cgm', { verified: 'structure' }) : damaged('cgm', 'its closing element is missing')
+  }
   return null
 }

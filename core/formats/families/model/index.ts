@@ -12,6 +12,6 @@ export const model = family(
     || (size >= 84 && (size === 84 + 50 * u32le(head, 80) || head.subarray(0, 512).includes(0)))
     || (u16le(head, 0) === 1 && u16le(head, 2) === 9)
     || /^\s*(?:solid\b|OFF\b|(?:ST)?C?N?4?n?OFF\b|\d+\s*\r?\n\s*SECTION|999\r?\n|#|v |mtllib |o |g |newmtl )/.test(latin1(head, 0, 256))
-    || /^.{72}S {6}1/.test(latin1(head, 0, 82)),
+    || /^.{72}S[ 0]{6}1/.test(latin1(head, 0, 82)),
   async () => (await import('./read')).readModel,
 )

@@ -1,4 +1,4 @@
-import { latin1, startsWith, u16le, u32be, u32le } from '../../../bytes/read'
+import { lastIndexOf, latin1, startsWith, u16le, u32be, u32le } from '../../../bytes/read'
 import type { FamilyReader } from '../../family'
 import { damaged, endsEarly, reading } from '../../reading'
 import { readDrawing, readMetafile, readProduct, readSurfaces } from './drawing'
@@ -11,7 +11,12 @@ export const readModel: FamilyReader = async (file) => {
   const starts = (text: string) => startsWith(head, text)
   if (starts('glTF')) return readBinaryScene(file)
   if (starts('BLENDER')) return readProject(file)
-  if (starts('Kaydara FBX Binary')) return reading('fbx', { version: String(u32le(head, 23) / 1000), props: { form: 'binary' } })
+  if (starts('Kaydara FBX Binary')) {
+    // sixteen fixed bytes close it (common among writers, from memory)
+    const closed = lastIndexOf((await file.tail()).slice(-64), '\xF8\x5A\x8C\x6A\xDE\xF5\xD9\x7E') >= 0
+    const rest = { version: String(u32le(head, 23) / 1000), props: { form: 'binary' } }
+    return closed ? reading('fbx', { ...rest, verified: 'structure' }) : damaged('fbx', 'its closing bytes are missing', rest)
+  }
   if (starts('; FBX')) return reading('fbx', { version: /^; FBX ([\d.]+)/.exec(latin1(head, 0, 64))?.[1] ?? null, props: { form: 'ascii' } })
   if (starts('PXR-USDC')) return u32le(head, 16) > size ? damaged('usdc', endsEarly(size, u32le(head, 16))) : reading('usdc', { version: [...head.subarray(8, 11)].join('.'), verified: 'structure' })
   if (starts('#usda')) return reading('usda', { version: /^#usda ([\d.]+)/.exec(latin1(head, 0, 32))?.[1] ?? null })
@@ -31,7 +36,7 @@ export const readModel: FamilyReader = async (file) => {
   if ((starts('MM') && [0x0002, 0x3D3D, 0x3D3E].includes(u16le(head, 6))) && u32le(head, 2) > 6) return readChunkScene(file)
   if (starts('\0\0\x27\x0A') && u32le(head, 28) === 1000) return readShapes(head, size)
   const start = latin1(head, 0, 1024)
-  if (/^.{72}S {6}1\s*$/m.test(start.slice(0, 90))) return readSurfaces(file)
+  if (/^.{72}S[ 0]{6}1\s*$/m.test(start.slice(0, 90))) return readSurfaces(file)
   return await readBinaryStl(file) ?? await readAsciiStl(file) ?? await readDrawing(file) ?? await readMetafile(file) ?? await readOff(file)
     ?? (/^\s*(?:#|v |mtllib |o |g )/.test(start) ? await readObj(file) : null) ?? readMaterials(start)
 }

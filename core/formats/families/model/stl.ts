@@ -22,7 +22,7 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
   // some programs append colours or names behind the last facet
   const more = size > stated && size - stated < 4096 && triangles > 0
   if (stated === size || (more && looksLikeFacets(head, Math.min(8, triangles)))) {
-    if (triangles === 0) return size === HEADER && /[\0 ]{8}|solid|stl/i.test(latin1(head, 0, 80)) ? reading('stl', { verified: 'structure', props: told, blank: true }) : null
+    if (triangles === 0) return size === HEADER && /solid|stl|binary/i.test(latin1(head, 0, 80)) ? reading('stl', { verified: 'structure', props: told, blank: true }) : null
     if (!looksLikeFacets(head, Math.min(4, triangles), true)) return null
     if (triangles > MEASURED) return reading('stl', { verified: 'structure', props: told })
     const points = new Floats()

@@ -1,5 +1,6 @@
 import { indexOf, latin1 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
+import { wasSentAsText } from '../../transfer'
 import { damaged, endsEarly, propertyText, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import type { Document } from './document'
@@ -39,7 +40,7 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
 
   const document = await openDocument(file, Number(stated[1]), at)
   if (!document) return bad('its table of contents cannot be read')
-  if (document.rebuilt && await isShifted(file, document)) return bad('its lengths do not agree: was it sent as text on the way?')
+  if (document.rebuilt && (wasSentAsText(file) || await isShifted(file, document))) return bad('its lengths do not agree: was it sent as text on the way?')
   if (!document.rebuilt && await holdsZeros(file, document)) return bad('a part of it holds nothing but zero bytes')
 
   const props: Record<string, PropertyValue> = {}
@@ -75,7 +76,7 @@ async function isShifted(file: FileBytes, document: Document): Promise<boolean> 
   for (const place of [...document.places.values()].slice(0, 500)) {
     if (!('at' in place) || right + wrong >= 20) continue
     const text = latin1(await file.read(place.at, 2048))
-    const found = /^\s*\d+ \d+ obj[^>]*?\/Length (\d+)(?! \d+ R)[\s\S]*?>>\s*stream(\r\n|\n|\r)/.exec(text)
+    const found = /^\s*\d+ \d+ obj[^>]*?\/Length (\d+)(?! \d+ R)[^]{0,500}?>>\s*stream(\r\n|\n|\r)/.exec(text)
     if (!found) continue
     const end = latin1(await file.read(place.at + found[0].length + Number(found[1]), 16))
     if (/^\s{0,2}endstream/.test(end)) right++

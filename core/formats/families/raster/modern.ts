@@ -76,6 +76,7 @@ export async function readHighRange(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   const props: Props = {}
   let [top, bottom, lines] = [0, 0, 1]
+  let tiles: { across: number, up: number, single: boolean } | null = null
   let at = 8
   for (let attributes = 0; attributes < 1000; attributes++) {
     const bytes = await file.read(at, 600)
@@ -91,20 +92,21 @@ export async function readHighRange(file: FileBytes): Promise<Reading> {
       props.width = (u32le(value, 8) | 0) - (u32le(value, 0) | 0) + 1
       props.height = bottom - top + 1
     }
+    if (latin1(bytes, 0, name) === 'tiles') tiles = { across: u32le(value, 0), up: u32le(value, 4), single: (u8(value, 8) & 15) === 0 }
     if (latin1(bytes, 0, name) === 'compression') lines = BLOCK_LINES[u8(value, 0)] ?? 1
     at += type + 5 + length
   }
   const rest = { version: String(u8(head, 4)), props }
-  // tiled, deep and many-part files (bits 9, 11, 12 of the version field) order their tables otherwise
-  if ((u8(head, 5) & 0x1A) !== 0) return reading('exr', rest)
-  const blocks = Math.ceil((bottom - top + 1) / lines)
+  // deep and many-part files (bits 11, 12 of the version field) and tiles in several sizes order their tables otherwise
+  if ((u8(head, 5) & 0x18) !== 0 || (tiles && !tiles.single)) return reading('exr', rest)
+  const blocks = tiles ? Math.ceil(Number(props.width) / Math.max(1, tiles.across)) * Math.ceil(Number(props.height) / Math.max(1, tiles.up)) : Math.ceil((bottom - top + 1) / lines)
   if (!(blocks > 0 && blocks < 1_000_000)) return damaged('exr', 'its header is not readable', rest)
   const table = await file.read(at + 1, blocks * 8)
   if (table.length < blocks * 8) return damaged('exr', 'it ends inside its table', rest)
   let reach = 0
   let last = 0
   for (let i = 0; i < blocks; i++) last = Math.max(last, u64le(table, i * 8))
-  reach = last + 8 + u32le(await file.read(last + 4, 4), 0)
+  reach = last + (tiles ? 20 + u32le(await file.read(last + 16, 4), 0) : 8 + u32le(await file.read(last + 4, 4), 0))
   if (last === 0 || reach > size) return damaged('exr', last === 0 ? 'its table of blocks was never written' : endsEarly(size, reach), rest)
   return reading('exr', { verified: 'structure', ...rest })
 }

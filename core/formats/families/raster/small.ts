@@ -1,3 +1,4 @@
+import { cursor } from '../../../bytes/cursor'
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { FamilyReader } from '../../family'
@@ -53,7 +54,8 @@ export async function readIcon(file: FileBytes): Promise<Reading | null> {
 const MAPS: Record<string, string> = { 1: 'pbm', 2: 'pgm', 3: 'ppm', 4: 'pbm', 5: 'pgm', 6: 'ppm', 7: 'pam', F: 'pfm', f: 'pfm' }
 
 /** Portable maps: numbers as text, comments from `#`, then samples as text or bytes. */
-function readMap({ head, size }: FileBytes): Reading | null {
+async function readMap(file: FileBytes): Promise<Reading | null> {
+  const { head, size } = file
   const text = latin1(head, 0, 4096)
   const kind = text.charAt(1)
   const id = MAPS[kind] ?? 'ppm'
@@ -79,8 +81,16 @@ function readMap({ head, size }: FileBytes): Reading | null {
   const props: Props = { width, height, ...(id === 'pfm' ? {} : { form: ascii ? 'ascii' : 'binary' }) }
   const wide = id === 'pfm' ? 4 : top > 255 ? 2 : 1
   const samples = kind === '4' ? Math.ceil(width / 8) * height : width * height * (id === 'ppm' || kind === 'F' ? 3 : 1) * wide
+  if (ascii && size <= 4 * 1024 * 1024) return readWritten(file, id, at, kind === '1' ? width * height : samples / wide, props)
   // as text every sample takes a digit at least; spaces may be left out between single bits
   return sized(id, size, at + (ascii ? (id === 'pbm' ? samples : samples * 2 - 1) : 1 + samples), { props })
+}
+
+/** Samples written as numbers are counted; single bits need no spaces between them. */
+async function readWritten(file: FileBytes, id: string, from: number, samples: number, props: Props): Promise<Reading> {
+  const text = latin1(await file.whole(4 * 1024 * 1024), from).replace(/#[^\n]*/g, '')
+  const found = (text.match(id === 'pbm' ? /[01]/g : /\d+/g) ?? []).length
+  return found < samples ? damaged(id, `it holds ${found} of ${samples} samples`, { props }) : reading(id, { verified: 'structure', props })
 }
 
 /** Image with a footer, or none: then only a header plausible in every field counts. */
@@ -94,7 +104,54 @@ async function readTrueColour(file: FileBytes): Promise<Reading | null> {
   const palette = u8(head, 1) === 1 ? u16le(head, 5) * Math.ceil(u8(head, 7) / 8) : 0
   const stated = 18 + u8(head, 0) + palette + (type < 9 ? width * height * Math.ceil(depth / 8) : 0)
   if (footer) return sized('tga', size, stated, { props })
+  if (type >= 9 && await endsWithRuns(file, stated, width * height, Math.ceil(depth / 8))) return reading('tga', { verified: 'structure', props })
   return type < 9 && stated === size && (u8(head, 1) === 0) === (palette === 0) ? reading('tga', { verified: 'structure', props }) : null
+}
+
+/** Whether packets of equal or different pixels give just the whole picture, and the file ends with the last. */
+async function endsWithRuns(file: FileBytes, from: number, pixels: number, each: number): Promise<boolean> {
+  if (pixels > 20_000_000 || file.size < from) return false
+  const read = cursor(file)
+  let [at, done] = [from, 0]
+  while (done < pixels && at < file.size) {
+    const count = u8(await read(at, 1), 0)
+    done += (count & 0x7F) + 1
+    at += 1 + (count & 0x80 ? each : each * ((count & 0x7F) + 1))
+  }
+  return done === pixels && at === file.size
+}
+
+/** Whether rows packed channel by channel, or of four bytes a pixel, reach no further than the file. */
+async function endsInRows(file: FileBytes, from: number, rows: number, pixels: number): Promise<boolean> {
+  const read = cursor(file)
+  let at = from
+  for (let row = 0; row < Math.min(rows, 100_000) && at <= file.size; row++) {
+    const start = await read(at, 4)
+    if (!(u8(start, 0) === 2 && u8(start, 1) === 2 && u8(start, 2) < 128)) {
+      at += 4 * pixels
+      continue
+    }
+    at += 4
+    for (let done = 0; done < 4 * pixels && at < file.size;) {
+      const count = u8(await read(at, 1), 0)
+      done += count > 128 ? count & 127 : Math.max(1, count)
+      at += count > 128 ? 2 : 1 + Math.max(1, count)
+    }
+  }
+  return at <= file.size
+}
+
+/** Whether packed runs give the whole picture: two top bits set say how often the next byte stands. */
+async function endsWithPacked(file: FileBytes, bytes: number): Promise<boolean> {
+  const read = cursor(file)
+  let [at, done] = [128, 0]
+  while (done < Math.min(bytes, 20_000_000)) {
+    if (at >= file.size) return false
+    const byte = u8(await read(at, 1), 0)
+    done += byte >= 0xC0 ? byte & 0x3F : 1
+    at += byte >= 0xC0 ? 2 : 1
+  }
+  return at <= file.size
 }
 
 /** FITS 4.0 §3, §4.4.1: cards of 80 characters in blocks of 2880 bytes, data of the stated size behind them. */
@@ -119,7 +176,7 @@ async function readAstronomy(file: FileBytes): Promise<Reading> {
 }
 
 /** The rarer raster formats, mostly told by a signature and proved by the length their header states. */
-export const readMinor: FamilyReader = (file) => {
+export const readMinor: FamilyReader = async (file) => {
   const { head, size } = file
   const starts = (text: string, at = 0) => startsWith(head, text, at)
   if (starts('#?RADIANCE') || starts('#?RGBE')) {
@@ -127,24 +184,35 @@ export const readMinor: FamilyReader = (file) => {
     if (!found) return damaged('hdr', 'its header is not readable')
     const [first, second] = [Number(found[2]), Number(found[4])]
     const props = found[1] === 'Y' ? { width: second, height: first } : { width: first, height: second }
-    return size < found.index + found[0].length + first * 4 ? damaged('hdr', 'it ends inside its picture', { props }) : reading('hdr', { props })
+    return await endsInRows(file, found.index + found[0].length, first, second) ? reading('hdr', { verified: 'structure', props }) : damaged('hdr', 'it ends inside its picture', { props })
   }
   if (starts('qoif')) return readQuick(file)
-  if (starts('DDS ') && u32le(head, 4) === 124) return reading('dds', { props: { width: u32le(head, 16), height: u32le(head, 12) } })
+  if (starts('DDS ') && u32le(head, 4) === 124) {
+    // the length stated is of a row, or of the whole where it is packed in blocks
+    const [flags, length] = [u32le(head, 8), u32le(head, 20)]
+    return sized('dds', size, 128 + (flags & 0x80000 ? length : flags & 8 ? length * u32le(head, 12) : 0), { props: { width: u32le(head, 16), height: u32le(head, 12) } })
+  }
   if (starts('SIMPLE  =')) return readAstronomy(file)
   if (starts('icns')) return sized('icns', size, u32be(head, 4), {})
   if (starts('\x97JB2\r\n\x1A\n')) return reading('jbig2')
   if (starts('CSFCHUNK')) return reading('clip')
   if (starts('\x01\xDA') && u8(head, 2) <= 1 && (u8(head, 3) === 1 || u8(head, 3) === 2)) {
     const [width, height, depth] = [u16be(head, 6), u16be(head, 8), u16be(head, 10)]
-    const stated = u8(head, 2) === 0 ? 512 + width * height * Math.max(1, depth) * u8(head, 3) : 512
+    let stated = 512 + width * height * Math.max(1, depth) * u8(head, 3)
+    if (u8(head, 2) === 1) {
+      // packed rows: a table of where each starts, and one of how long it is
+      const rows = Math.min(height * Math.max(1, depth), 8000)
+      stated = 512 + 8 * rows
+      for (let row = 0; row < rows; row++) stated = Math.max(stated, u32be(head, 512 + 4 * row) + u32be(head, 512 + 4 * (rows + row)))
+    }
     return sized('sgi', size, stated, { props: { width, height } })
   }
   if (starts('DICM', 128)) return reading('dcm')
   if (u8(head, 0) === 0x0A && [0, 2, 3, 4, 5].includes(u8(head, 1)) && u8(head, 2) <= 1 && [1, 2, 4, 8].includes(u8(head, 3)) && size > 128) {
     const props: Props = { width: u16le(head, 8) - u16le(head, 4) + 1, height: u16le(head, 10) - u16le(head, 6) + 1, depth: u8(head, 3), resolution: u16le(head, 12) }
     if (Number(props.width) <= 0 || Number(props.height) <= 0 || u8(head, 64) !== 0) return null
-    return reading('pcx', { props })
+    const row = u16le(head, 66) * u8(head, 65)
+    return await endsWithPacked(file, row * Number(props.height)) ? reading('pcx', { verified: 'structure', props }) : damaged('pcx', 'it ends inside its picture', { props })
   }
   if (/^P[1-7Ff][\s#]/.test(latin1(head, 0, 3))) return readMap(file)
   if (u8(head, 1) <= 1 && [1, 2, 3, 9, 10, 11].includes(u8(head, 2)) && size > 18) return readTrueColour(file)

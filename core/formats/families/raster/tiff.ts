@@ -1,7 +1,6 @@
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
-import type { FileBytes } from '../../../bytes/source'
+import type { FileBytes, ByteSource } from '../../../bytes/source'
 import { sourceFromBytes } from '../../../bytes/source'
-import type { ByteSource } from '../../../bytes/source'
 import { damaged, endsEarly, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
@@ -21,6 +20,8 @@ interface Directory {
   make?: string
   version?: string
   subfile?: number
+  /** Where its last strip or tile starts. */
+  last: number
   original: boolean
   preview: boolean
   /** Furthest byte that a strip, tile or value of it reaches. */
@@ -51,14 +52,14 @@ export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<D
     if (at === 0 || seen.has(at)) continue
     seen.add(at)
     if (at >= file.size) {
-      found.push({ original: false, preview: false, reach: at + 2, below: [], next: 0 })
+      found.push({ last: 0, original: false, preview: false, reach: at + 2, below: [], next: 0 })
       continue
     }
     const count = large ? wide(await file.read(at, 8), 0) : short(await file.read(at, 2), 0)
     const width = large ? 20 : 12
     const start = large ? 8 : 2
     const entries = await file.read(at + start, Math.min(count, ENTRIES) * width + 8)
-    const directory: Directory = { original: false, preview: false, reach: at + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
+    const directory: Directory = { last: 0, original: false, preview: false, reach: at + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
     let offsets: number[] = []
     let lengths: number[] = []
     for (let i = 0; i < Math.min(count, ENTRIES); i++) {
@@ -99,6 +100,7 @@ export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<D
     }
     if (directory.resolution !== undefined) directory.resolution = Math.round(directory.resolution)
     for (const [index, offset] of offsets.entries()) directory.reach = Math.max(directory.reach, offset + (lengths[index] ?? 0))
+    directory.last = offsets.at(-1) ?? 0
     found.push(directory)
     waiting.push(directory.next, ...directory.below)
   }
@@ -137,6 +139,12 @@ export async function readTiff(file: FileBytes): Promise<Reading> {
   const rest = { version: version ?? (u8(file.head, 2) === 0x2B || u8(file.head, 3) === 0x2B ? 'big' : null), props }
   const reach = Math.max(...all.map(directory => directory.reach))
   if (reach > size) return damaged(id, endsEarly(size, reach), rest)
+  // packed strips never begin with zeros: LZW with a clear code, deflate and JPEG with their headers
+  for (const { compression = 1, last } of all) {
+    if (![5, 7, 8, 32946].includes(compression) || last === 0) continue
+    const start = await file.read(last, 16)
+    if (start.length === 16 && start.every(byte => byte === 0)) return damaged(id, 'its last part holds nothing but zero bytes', rest)
+  }
   return reading(id, { verified: 'structure', ...rest })
 }
 

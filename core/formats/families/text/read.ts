@@ -30,7 +30,7 @@ async function readMarkup(file: FileBytes, start: string, text: string, props: R
   if (/^(?:<!--[\s\S]*?-->\s*)*(?:<!doctype html|<html|<head|<body)\b/i.test(start)) return readHtml(file, start, props)
   if (start.startsWith('<')) return readXml(file, start, props)
   if (/^(?:\{\s*["}]|\[\s*["{[\]\d-])/.test(start)) return readJson(file, text.trimStart(), props)
-  return readRecords(file, file.size <= text.length ? text.trimStart() : start, props)
+  return readRecords(file, file.size <= text.length ? text.trimStart() : start, text.slice(0, START), props)
 }
 
 /** First words of scripts → the kind of source text. */
@@ -64,9 +64,9 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
 async function readBroken(file: FileBytes): Promise<Reading | null> {
   const zero = file.head.indexOf(0)
   const tail = await file.tail()
-  if (!tail.slice(-64).every(byte => byte === 0) || file.size < 128) return null
+  if (!tail.slice(-8).every(byte => byte === 0) || file.size < 24) return null
   const written = zero < 0 ? file.head : file.head.subarray(0, zero)
-  if (written.length < 16 || !decodeText(written, true) || (zero >= 0 && !file.head.subarray(zero).every(byte => byte === 0))) return null
+  if (written.length < 8 || !decodeText(written, true) || (zero >= 0 && !file.head.subarray(zero).every(byte => byte === 0))) return null
   const start = latin1(written, 0, 512).trimStart()
   const ids = start.startsWith('<') ? (/^<(?:!doctype html|html)/i.test(start) ? ['html'] : /<svg[\s>]/.test(start) ? ['svg', 'xml'] : ['xml']) : /^[{[]/.test(start) ? ['json'] : start.startsWith('{\\rtf') ? ['rtf'] : [...FREE_TEXT_IDS]
   return damaged(ids, 'its last part holds nothing but zero bytes')

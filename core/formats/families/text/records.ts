@@ -1,3 +1,4 @@
+import { latin1 } from '../../../bytes/read'
 import { decodeText } from '../../../text/decode'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, propertyText, reading, setProps } from '../../reading'
@@ -41,7 +42,6 @@ const KINDS: readonly Kind[] = [
   { ids: ['fastq'], begins: /^@[^\n]+\n[A-Za-z*.\n-]+\n\+[^\n]*\n[!-~]+/ },
   { ids: ['fasta'], begins: /^>[^\n]*\n[A-Za-z*-]{10,}\r?(?:\n|$)/ },
   { ids: ['prj', 'txt'], begins: /^(?:PROJCS|GEOGCS|PROJCRS|GEOGCRS|GEODCRS|COMPD_CS|LOCAL_CS)\[/, closes: /\]$/ },
-  { ids: ['plt'], begins: /^(?:\x1B%-?\d+[AB];?)?\s*(?:BP[^;]*;)?\s*IN\s*;/ },
   { ids: ['url', 'ini', 'txt'], begins: /^\[(?:InternetShortcut|DEFAULT\]\s*BASEURL)/i },
   { ids: ['desktop', 'ini', 'txt'], begins: /^(?:#[^\n]*\n)*\[Desktop Entry\]/ },
   { ids: ['mbox'], begins: /^From \S+ .*\d{4}\r?\n(?:[\w-]+:)/ },
@@ -49,16 +49,17 @@ const KINDS: readonly Kind[] = [
 ]
 
 /** Text formats that begin with words of their own. */
-export async function readRecords(file: FileBytes, start: string, props: Props): Promise<Reading | null> {
+export async function readRecords(file: FileBytes, start: string, raw: string, props: Props): Promise<Reading | null> {
   if (start.startsWith('{\\rtf')) return readRich(file, start, props)
   if (start.startsWith('%!PS') || /^\x04%!PS/.test(start)) return readPages(file, start)
-  const mail = readMail(start, props)
+  const mail = await readMail(file, start, props)
   if (mail) return mail
   for (const { ids, begins, closes, version } of KINDS) {
-    if (!begins.test(start)) continue
+    // the first line of a molecule may be empty
+    if (!begins.test(ids[0] === 'mol' ? raw : start)) continue
     // a menu entry of a desktop is a program's, not a pointer
     if (ids[0] === 'desktop' && !/\nType\s*=\s*Link/.test(start)) return null
-    const rest = { version: version?.exec(start)?.[1] ?? null, props }
+    const rest = { version: version?.exec(ids[0] === 'mol' ? raw : start)?.[1] ?? null, props }
     measure(ids[0] ?? '', start, file, props)
     if (!closes) return reading(ids, rest)
     return closes.test(await endOf(file)) ? reading(ids, { ...rest, verified: 'structure' }) : damaged(ids, 'its closing line is missing', rest)
@@ -102,16 +103,15 @@ async function readPages(file: FileBytes, start: string): Promise<Reading> {
   const pages = /%%Pages:\s*(\d+)/.exec(text)?.[1] ?? /%%Pages:\s*(\d+)/.exec(end)?.[1]
   setProps(props, { title: propertyText((/%%Title:\s*([^\r\n]*)/.exec(text)?.[1] ?? '').replace(/^\((.*)\)$/, '$1')), ...(id === 'ps' && pages ? { pages: Number(pages) } : {}) })
   const rest = { version: /^%!PS-Adobe-([\d.]+)/.exec(text)?.[1] ?? null, props }
-  // only writers that keep to the conventions put the closing comment, and those announce it
-  const keeps = /%%(?:EndComments|Pages:|BoundingBox:)/.test(text)
+  // writers that keep to the conventions close with a comment, the others with one of a few words
   if (/%%EOF[\x04\s]*$/.test(end)) return reading(id, { ...rest, verified: 'structure' })
-  return keeps && /%%(?:Pages|BoundingBox|PageOrder|Trailer):?\s*\(atend\)/.test(text) ? damaged(id, 'its closing comments are missing', rest) : reading(id, rest)
+  return text.startsWith('%!PS-Adobe-') && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160)) ? damaged(id, 'its closing comments are missing', rest) : reading(id, rest)
 }
 
 const FIELD = /^(?:Received|Return-Path|From|Message-ID|MIME-Version|Delivered-To|Date|Subject|To|Sender|Reply-To|Content-Type|X-[\w-]+)\s*:/i
 
 /** Mail message (RFC 5322 §2.2): fields, then an empty line; a saved web page is one with related parts. */
-function readMail(start: string, props: Props): Reading | null {
+async function readMail(file: FileBytes, start: string, props: Props): Promise<Reading | null> {
   if (!FIELD.test(start)) return null
   const header = start.split(/\r?\n\r?\n/)[0] ?? ''
   const lines = header.split(/\r?\n/)
@@ -122,5 +122,9 @@ function readMail(start: string, props: Props): Reading | null {
   const related = /^Content-Type\s*:\s*multipart\/related/im.test(header) && (/^X-MimeOLE|^Snapshot-Content-Location|^From\s*:\s*["<]?Saved/im.test(header) || /type="?text\/html/i.test(header))
   const { encoding: _, lineEnds: __, ...kept } = props
   setProps(kept, { title: value('Subject'), author: value('From') })
-  return reading(related && !has('Received') ? ['mht', 'eml'] : 'eml', { props: kept })
+  const ids = related && !has('Received') ? ['mht', 'eml'] : ['eml']
+  // a message of several parts closes with its boundary (RFC 2046 §5.1.1)
+  const boundary = /^Content-Type\s*:\s*multipart\/[^]*?boundary="?([^"\r\n;]+)/im.exec(header)?.[1]
+  if (boundary && !latin1(await file.tail()).includes(`--${boundary}--`)) return damaged(ids, 'its last part is not closed', { props: kept })
+  return reading(ids, { verified: boundary ? 'structure' : 'signature', props: kept })
 }

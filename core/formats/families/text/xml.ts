@@ -48,6 +48,13 @@ function measure(id: string, tag: string, whole: string, props: Record<string, P
   if (id === 'amf') setProps(props, { triangles: countElements(whole, 'triangle') })
 }
 
+/** Elements whose end tag may not be left out (HTML Living Standard §13.1.2.4), and that are rarely forgotten. */
+const CLOSED = ['table', 'div', 'ul', 'ol', 'script', 'style', 'pre', 'title', 'section', 'h1', 'h2']
+
+function isOpen(text: string): boolean {
+  return CLOSED.some(name => (text.match(new RegExp(`<${name}[\\s>]`, 'gi')) ?? []).length > (text.match(new RegExp(`</${name}\\s*>`, 'gi')) ?? []).length)
+}
+
 /** HTML: by its first tags; browsers close what is left open, so an open end proves nothing unless a tag itself is cut. */
 export async function readHtml(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading> {
   setProps(props, { title: /<title[^>]*>([^<]{1,200})<\/title>/i.exec(start)?.[1]?.replace(/\s+/g, ' ').trim() })
@@ -55,5 +62,6 @@ export async function readHtml(file: FileBytes, start: string, props: Record<str
   const opened = /<html[\s>]/i.test(start)
   const closed = /<\/html\s*>(?:\s|<!--[\s\S]*?-->)*$/i.test(end)
   if (opened && !closed && /<[a-z/][^<>]{0,400}$/i.test(end)) return damaged('html', 'it ends in the middle of a tag', { props })
+  if (opened && !closed && file.size <= 4 * 1024 * 1024 && isOpen(decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '')) return damaged('html', 'it ends before its elements are closed', { props })
   return reading('html', { verified: closed ? 'structure' : 'signature', props })
 }

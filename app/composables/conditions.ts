@@ -1,0 +1,53 @@
+import type { Condition } from '#core/brief/types'
+import { PROPERTIES } from '#core/formats/properties'
+import type { PropertyValue } from '#core/formats/reading'
+
+/** How a value is held against what is asked. */
+export type ConditionKind = 'from' | 'to' | 'between' | 'is' | 'among'
+
+export const KIND_WORDS: Record<ConditionKind, string> = { from: 'at least', to: 'at most', between: 'from … to', is: 'exactly', among: 'one of' }
+
+/** Kinds that make sense for a property; the first is what a new condition begins with. */
+export function kindsOf(property: string): ConditionKind[] {
+  const type = PROPERTIES[property]?.type
+  if (type === 'flag') return ['is']
+  if (type === 'text') return ['is', 'among']
+  return type === 'version' ? ['from', 'to', 'between', 'is', 'among'] : ['from', 'to', 'between', 'is', 'among']
+}
+
+export function kindOf({ from, to, is, among }: Condition): ConditionKind {
+  if (among !== undefined) return 'among'
+  if (is !== undefined) return 'is'
+  return from !== undefined && to !== undefined ? 'between' : to !== undefined ? 'to' : 'from'
+}
+
+/** A condition of a kind around a value. */
+export function conditionOf(kind: ConditionKind, value: PropertyValue): Condition {
+  const bound = typeof value === 'boolean' ? String(value) : value
+  switch (kind) {
+    case 'from': return { from: bound }
+    case 'to': return { to: bound }
+    case 'between': return { from: bound, to: bound }
+    case 'is': return { is: value }
+    case 'among': return { among: [value] }
+  }
+}
+
+/** Any one value of a condition, to go on with under another kind. */
+export function valueOf(condition: Condition, property: string): PropertyValue {
+  const type = PROPERTIES[property]?.type
+  return condition.is ?? condition.among?.[0] ?? condition.from ?? condition.to ?? (type === 'number' ? 0 : type === 'flag' ? true : '')
+}
+
+/** What a person typed, as the property's kind of value. */
+export function typedValue(property: string, text: string | number | boolean): PropertyValue {
+  if (PROPERTIES[property]?.type !== 'number') return text
+  const number = Number(String(text).replace(',', '.'))
+  return String(text).trim() === '' || Number.isNaN(number) ? String(text) : number
+}
+
+/** What a new condition on a property asks for at first. */
+export function startOf(property: string): Condition {
+  const { type, values } = PROPERTIES[property] ?? {}
+  return type === 'flag' ? { is: true } : type === 'text' ? { is: values?.[0] ?? '' } : type === 'version' ? { from: '1.0' } : { from: 1 }
+}
