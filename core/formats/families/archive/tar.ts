@@ -40,7 +40,10 @@ export async function readTar(file: FileBytes): Promise<Reading> {
       entries++
       unpackedSize += size
     }
-    at += 512 + Math.ceil(size / 512) * 512
+    at += 512
+    // a file with holes may need more blocks for the list of them, each saying whether another follows
+    for (let more = header[156] === 0x53 ? header[482] : 0; more === 1 && at < file.size; at += 512) more = (await file.read(at, 512))[504]
+    at += Math.ceil(size / 512) * 512
     if (at > file.size) return damaged('tar', 'it ends in the middle of an entry', { props: props() })
   }
   return reading('tar', { verified: 'structure', props: props() })

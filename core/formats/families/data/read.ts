@@ -45,7 +45,8 @@ export const readData: FamilyReader = async (file, proof) => {
   if (starts('bplist00')) return readList(file)
   if (starts('\xC5\xD0\xD3\xC6')) return sized('eps', size, Math.max(u32le(head, 4) + u32le(head, 8), u32le(head, 12) + u32le(head, 16), u32le(head, 20) + u32le(head, 24)), { props: { preview: u32le(head, 16) + u32le(head, 24) > 0 } })
   if ([0x84, 0x85, 0x8C].includes(u8(head, 0)) && /^[\x01-\x03]\x0D?/.test(latin1(head, 1, 3)) && latin1(head, 0, 32).includes('PGP')) return reading('pgp')
-  if (/^(?:\x1B[%.][^;:\n]{0,20}[;:AB\n]*|\s)*(?:BP[^;]{0,80};)?(?:DF;)?\s*IN\s*;\s*(?:[A-Z]{2}[\d.,\s-]*;\s*){2}/.test(latin1(head, 0, 512).replace(/\x1B\.[^\x1B\n]*?[:\n]/g, ''))) return reading('plt')
+  // plotter language: commands to the device first, then two letters and numbers, each closed by a semicolon
+  if (/^\s*(?:BP[^;]{0,80};)?\s*(?:DF;)?\s*IN\s*;\s*[A-Z]{2}[\d.,\s-]{0,80};\s*[A-Z]{2}/.test(latin1(head, 0, 512).replace(/\x1B[.%][^\x1B\n]{0,40}/g, ''))) return reading('plt')
   const signed = SIGNATURES.find(([bytes]) => starts(bytes))
   if (signed) return reading(signed[1])
   return await readFont(file, proof) ?? readAttributes(file)

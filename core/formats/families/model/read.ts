@@ -30,7 +30,7 @@ export const readModel: FamilyReader = async (file) => {
   if (starts('//Maya ASCII')) return reading('ma')
   if (starts('# vtk DataFile')) return reading('vtk', { version: /Version ([\d.]+)/.exec(latin1(head, 0, 64))?.[1] ?? null, props: { form: /\nBINARY/.test(latin1(head, 0, 512)) ? 'binary' : 'ascii' } })
   if (starts('$MeshFormat')) return /\$End\w+\s*$/.test(latin1(await file.tail())) ? reading('msh', { version: /\n([\d.]+) /.exec(latin1(head, 0, 64))?.[1] ?? null, verified: 'structure' }) : damaged('msh', 'its closing line is missing')
-  if (starts('DBRep_DrawableShape') || starts('CASCADE Topology')) return reading('brep', { version: /Topology V(\d)/.exec(latin1(head, 0, 128))?.[1] ?? null })
+  if (starts('DBRep_DrawableShape') || starts('CASCADE Topology') || starts('\nCASCADE Topology')) return reading('brep', { version: /Topology V(\d)/.exec(latin1(head, 0, 128))?.[1] ?? null })
   if (starts('**ABCDEFGHIJKLMNOPQRSTUVWXYZ')) return reading('x_t')
   if (/^ply\r?\n/.test(latin1(head, 0, 5))) return readPly(file)
   if ((starts('MM') && [0x0002, 0x3D3D, 0x3D3E].includes(u16le(head, 6))) && u32le(head, 2) > 6) return readChunkScene(file)

@@ -68,7 +68,7 @@ function looksLikeFacets(head: Uint8Array, count: number, flat = false): boolean
 
 /** ASCII STL: `solid`, facets, `endsolid`; one file may hold several solids. */
 export async function readAsciiStl(file: FileBytes): Promise<Reading | null> {
-  if (!/^\s*solid\b/.test(latin1(file.head, 0, 1024)) || !/\bfacet\s+normal\b|\bendsolid\b/i.test(latin1(file.head, 0, 8192))) return null
+  if (!/^\s*solid\b/i.test(latin1(file.head, 0, 1024)) || !/\bfacet\s+normal\b|\bendsolid\b/i.test(latin1(file.head, 0, 8192))) return null
   const points = new Floats()
   let [facets, corners, ended] = [0, 0, false]
   let odd = false

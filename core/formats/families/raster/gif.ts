@@ -17,7 +17,9 @@ export async function readGif(file: FileBytes): Promise<Reading | null> {
   for (;;) {
     const block = await read(at, 11)
     const kind = u8(block, 0)
-    if (block.length === 0) return damaged('gif', 'its closing byte is missing', rest)
+    // readers do without the closing byte where the picture is whole
+    if (block.length === 0 && pictures === 0) return damaged('gif', 'it holds no picture', rest)
+    if (block.length === 0) break
     if (kind === 0x3B) break
     if (kind === 0x2C) {
       pictures++

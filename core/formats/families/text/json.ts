@@ -1,3 +1,4 @@
+import { endOf } from './end'
 import { decodeText } from '../../../text/decode'
 import type { FileBytes } from '../../../bytes/source'
 import { sceneVersion, trianglesOf } from '../model/scene'
@@ -19,7 +20,7 @@ export async function readJson(file: FileBytes, start: string, props: Record<str
         ? 'gltf'
         : /"nbformat"\s*:\s*\d/.test(start) || (/"cells"\s*:\s*\[/.test(head) && /"cell_type"/.test(start)) ? 'ipynb' : isPointer(file.size, start) ? 'gdoc' : 'json'
   if (file.size > WHOLE) {
-    const end = (decodeText(await file.tail())?.text ?? '').trimEnd()
+    const end = await endOf(file)
     if (isLines(start)) return reading(['ndjson', 'json'], { props })
     return /[\]}]$/.test(end) ? reading(id, { props }) : damaged(id, 'it ends before its last bracket closes', { props })
   }

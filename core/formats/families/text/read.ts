@@ -7,7 +7,7 @@ import { FREE_TEXT_IDS } from '../../registry'
 import { readJson } from './json'
 import { readRecords } from './records'
 import { tellTable } from './table'
-import { readHtml, readXml } from './xml'
+import { readHtml, readXml, skipProlog } from './xml'
 
 /** A grammar shows itself in so many bytes. */
 const START = 16 * 1024
@@ -27,7 +27,7 @@ export async function readText(file: FileBytes): Promise<Reading | null> {
 }
 
 async function readMarkup(file: FileBytes, start: string, text: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
-  if (/^(?:<!--[\s\S]*?-->\s*)*(?:<!doctype html|<html|<head|<body)\b/i.test(start)) return readHtml(file, start, props)
+  if (start.startsWith('<') && (/^<!doctype html\b/i.test(start) || /^<(?:html|head|body)\b/i.test(start.slice(skipProlog(start)))) && !start.startsWith('<?xml')) return readHtml(file, start, props)
   if (start.startsWith('<')) return readXml(file, start, props)
   if (/^(?:\{\s*["}]|\[\s*["{[\]\d-])/.test(start)) return readJson(file, text.trimStart(), props)
   return readRecords(file, file.size <= text.length ? text.trimStart() : start, text.slice(0, START), props)

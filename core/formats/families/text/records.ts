@@ -1,5 +1,5 @@
 import { latin1 } from '../../../bytes/read'
-import { decodeText } from '../../../text/decode'
+import { endOf } from './end'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, propertyText, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
@@ -24,12 +24,12 @@ const KINDS: readonly Kind[] = [
   { ids: ['slk'], begins: /^ID;P/, closes: /(?:^|\n)E$/ },
   { ids: ['dif'], begins: /^TABLE\r?\n0,1\r?\n/, closes: /EOD$/ },
   { ids: ['fig'], begins: /^#FIG [\d.]+/, version: /^#FIG ([\d.]+)/ },
-  { ids: ['xpm'], begins: /^\/\* XPM \*\//, closes: /\}\s*;?(?:\s*\/\*[^*]*\*\/)?$/ },
-  { ids: ['xbm'], begins: /^(?:\/\*[\s\S]*?\*\/\s*)?#define\s+\w*_?width\s+\d+\s+#define\s+\w*_?height\s+\d+/, closes: /\}\s*;$/ },
+  { ids: ['xpm'], begins: /^\/\* XPM \*\//, closes: /(?:\}\s*;?|\*\/)$/ },
+  { ids: ['xbm'], begins: /^(?:\/\*[\s\S]*?\*\/\s*)?#define\s+\S*width\s+\d+\s+#define\s+\S*height\s+\d+/, closes: /\}\s*;$/ },
   { ids: ['m3u'], begins: /^#EXTM3U/ },
   { ids: ['ass'], begins: /^\[Script Info\]/i, version: /\nScriptType:\s*v?([\d.]+)/i },
   { ids: ['ris'], begins: /^TY {2}- / },
-  { ids: ['po'], begins: /^(?:#[^\n]*\n|\s*\n)*msgid "/ },
+  { ids: ['po'], begins: /^(?:#[^\n]*\n|[^\S\n]*\n)*msgid "/ },
   { ids: ['pgp'], begins: /^-----BEGIN PGP /, closes: /-----END PGP [A-Z ]+-----$/ },
   { ids: ['pem'], begins: /^-----BEGIN [A-Z0-9 ]+-----/, closes: /-----END [A-Z0-9 ]+-----$/ },
   { ids: ['mif'], begins: /^Version\s+\d+\s*\r?\n(?:Charset|Delimiter|CoordSys)/i },
@@ -38,7 +38,7 @@ const KINDS: readonly Kind[] = [
   { ids: ['bdf'], begins: /^STARTFONT [\d.]+/, closes: /ENDFONT$/, version: /^STARTFONT ([\d.]+)/ },
   { ids: ['pdb'], begins: /^(?:HEADER {4}|TITLE {5}|COMPND {4}|REMARK {3}\d|CRYST1|MODEL {5}|ATOM {2})[^\n]*\n(?:HEADER|TITLE|COMPND|SOURCE|KEYWDS|EXPDTA|AUTHOR|REVDAT|JRNL|REMARK|SEQRES|CRYST1|ORIGX|SCALE|MODEL|ATOM|HETATM)/ },
   { ids: ['mol'], begins: /^[^\n]*\n[^\n]*\n[^\n]*\n[ \d]{6}[^\n]*V[23]000/, closes: /(?:M {2}END|\$\$\$\$)$/, version: /V([23]000)/ },
-  { ids: ['cif'], begins: /^(?:#[^\n]*\n|\s*\n)*data_\S*\s*\n(?:[\s#]|_|loop_)/ },
+  { ids: ['cif'], begins: /^(?:#[^\n]*\n|[^\S\n]*\n)*data_\S*\s*\n(?:[\s#]|_|loop_)/ },
   { ids: ['fastq'], begins: /^@[^\n]+\n[A-Za-z*.\n-]+\n\+[^\n]*\n[!-~]+/ },
   { ids: ['fasta'], begins: /^>[^\n]*\n[A-Za-z*-]{10,}\r?(?:\n|$)/ },
   { ids: ['prj', 'txt'], begins: /^(?:PROJCS|GEOGCS|PROJCRS|GEOGCRS|GEODCRS|COMPD_CS|LOCAL_CS)\[/, closes: /\]$/ },
@@ -66,8 +66,6 @@ export async function readRecords(file: FileBytes, start: string, raw: string, p
   }
   return null
 }
-
-const endOf = async (file: FileBytes): Promise<string> => (decodeText(await file.tail())?.text ?? '').replace(/[\s\x1A]+$/, '')
 
 function measure(id: string, start: string, file: FileBytes, props: Props): void {
   if (id === 'asc') {
@@ -105,7 +103,7 @@ async function readPages(file: FileBytes, start: string): Promise<Reading> {
   const rest = { version: /^%!PS-Adobe-([\d.]+)/.exec(text)?.[1] ?? null, props }
   // writers that keep to the conventions close with a comment, the others with one of a few words
   if (/%%EOF[\x04\s]*$/.test(end)) return reading(id, { ...rest, verified: 'structure' })
-  return text.startsWith('%!PS-Adobe-') && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160)) ? damaged(id, 'its closing comments are missing', rest) : reading(id, rest)
+  return /^%!PS-Adobe-[\d.]+(?: EPSF-[\d.]+)?\s/.test(text) && !/^%!PS-Adobe-[\d.]+ (?:Resource|Query|ExitServer)/.test(text) && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160)) ? damaged(id, 'its closing comments are missing', rest) : reading(id, rest)
 }
 
 const FIELD = /^(?:Received|Return-Path|From|Message-ID|MIME-Version|Delivered-To|Date|Subject|To|Sender|Reply-To|Content-Type|X-[\w-]+)\s*:/i

@@ -1,3 +1,4 @@
+import { endOf } from './end'
 import { decodeText } from '../../../text/decode'
 import { attributeIn, countElements } from '../../../text/xml'
 import type { FileBytes } from '../../../bytes/source'
@@ -20,19 +21,40 @@ function idOf(name: string, root: string, start: string): string {
   return Object.hasOwn(ROOTS, name) ? ROOTS[name] ?? 'xml' : 'xml'
 }
 
+/** How long declaration, instructions, comments and document type are that stand before the root element. A loop, since an expression over nested choices takes exponential time. */
+export function skipProlog(text: string): number {
+  let at = 0
+  for (;;) {
+    while (/\s/.test(text.charAt(at))) at++
+    let end = -1
+    if (text.startsWith('<?', at)) end = text.indexOf('?>', at)
+    else if (text.startsWith('<!--', at)) end = text.indexOf('-->', at)
+    else if (/^<!DOCTYPE/i.test(text.slice(at, at + 9))) {
+      const [subset, close] = [text.indexOf('[', at), text.indexOf('>', at)]
+      end = subset >= 0 && subset < close ? text.indexOf('>', text.indexOf(']', subset)) : close
+    }
+    if (end < 0) return at
+    at = text.indexOf('>', end) + 1
+  }
+}
+
 /** XML (5th edition §2.1, §2.8): a prolog, one root element, closed at the end. No DTD and no entity is resolved. */
 export async function readXml(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
-  const prolog = /^(?:<\?[\s\S]*?\?>\s*|<!--[\s\S]*?-->\s*|<!DOCTYPE[^[>]*(?:\[[\s\S]*?\]\s*)?>\s*)*/i.exec(start)?.[0] ?? ''
-  const root = /^<([A-Za-z_][\w.-]*:)?([A-Za-z_][\w.-]*)(?=[\s/>])[^>]*>?/.exec(start.slice(prolog.length))
+  const body = start.slice(skipProlog(start))
+  const root = /^<([A-Za-z_][\w.-]*:)?([A-Za-z_][\w.-]*)(?=[\s/>])[^>]*>?/.exec(body)
   const declared = start.startsWith('<?xml')
-  if (!root) return declared ? (file.size > start.length ? reading('xml', { props }) : damaged('xml', 'it ends before its first element', { props })) : null
+  // what is declared as XML without a root element is a part for others to take in, unless it ends at once
+  if (!root) return declared ? (body.trim() === '' && file.size <= start.length ? damaged('xml', 'it ends before its first element', { props }) : reading('xml', { props })) : null
   const [tag, prefix = '', name = ''] = root
   const id = idOf(name, tag, start)
-  const end = (decodeText(await file.tail())?.text ?? '').trimEnd()
+  const end = await endOf(file)
   const version = id === 'xml' ? null : attributeIn(tag, 'version') ?? null
   measure(id, tag, file.size <= 4 * 1024 * 1024 && (id === 'dae' || id === 'amf') ? decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '' : '', props)
-  // comments may follow the root; nothing else does
-  const last = end.replace(/(?:<!--[\s\S]{0,4096}?-->\s*)+$/, '').trimEnd()
+  // comments and instructions may follow the root; nothing else does
+  let last = end
+  for (const [open, close] of [['<!--', '-->'], ['<?', '?>'], ['<!--', '-->']] as const) {
+    while (last.endsWith(close) && last.lastIndexOf(open) >= 0) last = last.slice(0, last.lastIndexOf(open)).trimEnd()
+  }
   const closed = new RegExp(`</${prefix}${name}\\s*>$`).test(last) || (/\/>$/.test(last) && tag.endsWith('/>'))
   if (closed) return reading(id, { version, verified: 'structure', props })
   return declared || id !== 'xml' ? damaged(id, `its closing tag </${prefix}${name}> is missing`, { version, props }) : null
@@ -58,7 +80,7 @@ function isOpen(text: string): boolean {
 /** HTML: by its first tags; browsers close what is left open, so an open end proves nothing unless a tag itself is cut. */
 export async function readHtml(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading> {
   setProps(props, { title: /<title[^>]*>([^<]{1,200})<\/title>/i.exec(start)?.[1]?.replace(/\s+/g, ' ').trim() })
-  const end = (decodeText(await file.tail())?.text ?? '').trimEnd()
+  const end = await endOf(file)
   const opened = /<html[\s>]/i.test(start)
   const closed = /<\/html\s*>(?:\s|<!--[\s\S]*?-->)*$/i.test(end)
   if (opened && !closed && /<[a-z/][^<>]{0,400}$/i.test(end)) return damaged('html', 'it ends in the middle of a tag', { props })

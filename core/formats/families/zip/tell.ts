@@ -64,7 +64,7 @@ export async function tellPackage(entries: readonly Entry[], part: (name: string
 
   const declared = names.has('mimetype') ? (await part('mimetype'))?.trim() : /manifest:full-path="\/"[^>]*manifest:media-type="([^"]+)"|manifest:media-type="([^"]+)"[^>]*manifest:full-path="\/"/.exec(await part('META-INF/manifest.xml') ?? '')?.slice(1).find(Boolean)
   const kind = declared === undefined ? undefined : MIMETYPES[declared]
-  if (kind) return { ids: [kind], ...(/^(?:od|ot|sx)/.test(kind) ? { main: 'content.xml' } : kind === 'epub' ? { main: 'META-INF/container.xml' } : kind === 'kra' ? { main: 'maindoc.xml' } : kind === 'ora' ? { main: 'stack.xml' } : {}) }
+  if (kind) return { ids: [kind], ...(/^(?:od|sx)/.test(kind) ? { main: 'content.xml' } : kind === 'epub' ? { main: 'META-INF/container.xml' } : kind === 'kra' ? { main: 'maindoc.xml' } : kind === 'ora' ? { main: 'stack.xml' } : {}) }
   if (names.has('[Content_Types].xml')) {
     const types = await part('[Content_Types].xml') ?? ''
     const found = MAIN_PARTS.find(([type]) => types.includes(`"${type}"`))
@@ -83,7 +83,7 @@ export async function tellPackage(entries: readonly Entry[], part: (name: string
     if (/full-path="[^"]+\.opf"/.test(container)) return { ids: ['epub'] }
     if (/full-path="[^"]+\.(?:musicxml|xml)"/.test(container)) return { ids: ['mxl'] }
   }
-  if (some(/^Index\/.*\.iwa$/) || names.has('Index.zip')) return { ids: some(/^Index\/Slide/) ? ['key'] : some(/^Index\/CalculationEngine|^Index\/Tables\//) && !some(/^Index\/Document\.iwa$.*Section/) ? ['numbers', 'pages'] : ['pages', 'numbers', 'key'] }
+  if (some(/^Index\/.*\.iwa$/) || names.has('Index.zip')) return { ids: some(/^Index\/Slide/) ? ['key'] : some(/^Index\/CalculationEngine|^Index\/Tables\//) ? ['numbers', 'pages'] : ['pages', 'numbers', 'key'] }
   if (names.has('Document.archive') && some(/\.chunk$|\.lz4$/)) return { ids: ['procreate'] }
   if (names.has('designmap.xml')) return { ids: ['idml'] }
   if (/\.usd[ac]?$/.test(entries[0]?.name ?? '') && entries.every(entry => entry.method === 0)) return { ids: ['usdz'] }
