@@ -3,6 +3,7 @@ import { Worker } from 'node:worker_threads'
 import { sourceFromBytes } from '../core/bytes/source'
 import type { ReceivedFile } from '../core/checking/input'
 import { readBytes } from '../core/formats/identify'
+import type { Proof } from '../core/formats/family'
 import type { Reading } from '../core/formats/reading'
 import { byCodeUnit } from '../core/text/order'
 
@@ -79,18 +80,18 @@ export class HashThreads {
 }
 
 /** Hashes and identifies one file; what cannot be read is `unread` with the reason. */
-export async function readFileFacts(path: string | Buffer, threads: HashThreads): Promise<HashedReading> {
+export async function readFileFacts(path: string | Buffer, threads: HashThreads, proof?: Proof): Promise<HashedReading> {
   const found = await threads.hash(path)
   if (found.problem !== undefined) {
     const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
     return { size, modified: mtimeMs, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: found.problem, props: {} } }
   }
   const { size, modified, sha256, bytes } = found
-  return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes)) : readLarge(path, size)) }
+  return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes), proof) : readLarge(path, size, proof)) }
 }
 
 /** A large file is looked at by ranges. */
-async function readLarge(path: string | Buffer, size: number): Promise<Reading> {
+async function readLarge(path: string | Buffer, size: number, proof?: Proof): Promise<Reading> {
   const handle = await open(path, 'r')
   try {
     return await readBytes({
@@ -100,7 +101,7 @@ async function readLarge(path: string | Buffer, size: number): Promise<Reading> 
         const { bytesRead } = await handle.read(bytes, 0, bytes.length, offset)
         return bytes.subarray(0, bytesRead)
       },
-    })
+    }, proof)
   }
   finally {
     await handle.close()
@@ -111,14 +112,15 @@ async function readLarge(path: string | Buffer, size: number): Promise<Reading> 
  * Reads a folder as one root of received files.
  *
  * @param stated - UTC ms at which all was received, where the person says so; else each file's modification time counts
+ * @param proof - how far files are proved; left out: as far as can be
  */
-export async function receiveFolder(root: string, folder: string, stated: number | null): Promise<ReceivedFile[]> {
+export async function receiveFolder(root: string, folder: string, stated: number | null, proof?: Proof): Promise<ReceivedFile[]> {
   const listed = await listFiles(folder)
   const facts: HashedReading[] = []
   let next = 0
   const threads = new HashThreads()
   const work = async () => {
-    for (let at = next++; at < listed.length; at = next++) facts[at] = await readFileFacts(listed[at]?.raw ?? '', threads)
+    for (let at = next++; at < listed.length; at = next++) facts[at] = await readFileFacts(listed[at]?.raw ?? '', threads, proof)
   }
   await Promise.all(Array.from({ length: AT_ONCE }, work)).finally(() => threads.close())
   return listed.flatMap(({ path }, at): ReceivedFile[] => {

@@ -31,5 +31,5 @@ function planted(world: DemoWorld): string[] {
 }
 
 test.each(Array.from({ length: 20 }, (_, at) => at + 1))('seed %i: exactly what was planted is found, and nothing of anybody else', async (seed) => {
-  for (const world of [await buildShoreSurvey(seed), buildRadioSeason(seed)]) expect(await findings(world)).toEqual(planted(world))
+  for (const world of [await buildShoreSurvey(seed), await buildRadioSeason(seed)]) expect(await findings(world)).toEqual(planted(world))
 })

@@ -56,7 +56,7 @@ async function main(address: string): Promise<void> {
   const { first } = await client.send<{ first: boolean }>('GET', '/api/session')
   if (!first) return
   await client.send('POST', '/api/accounts', DEMO_ACCOUNT)
-  await loadWorld(client, buildRadioSeason(SEED))
+  await loadWorld(client, await buildRadioSeason(SEED))
   const shore = await loadWorld(client, await buildShoreSurvey(SEED))
   await client.send('PATCH', `/api/briefs/${shore}`, { atHand: true })
 }

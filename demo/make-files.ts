@@ -39,13 +39,14 @@ export function makePng(chance: Chance, width: number, height: number, serial: n
   return new Uint8Array(PNG.sync.write(image))
 }
 
-export async function makePdf(title: string, lines: readonly string[]): Promise<Uint8Array> {
+export async function makePdf(title: string, lines: readonly string[], pages = 1): Promise<Uint8Array> {
   const document = await PDFDocument.create()
   const font = await document.embedFont(StandardFonts.Helvetica)
   const page = document.addPage([595, 842])
   const plain = (text: string) => text.normalize('NFD').replace(/[^ -~]/g, '')
   page.drawText(plain(title), { x: 60, y: 770, size: 20, font })
   lines.forEach((line, at) => page.drawText(plain(line), { x: 60, y: 730 - at * 18, size: 11, font }))
+  for (let more = 1; more < pages; more++) document.addPage([595, 842])
   return document.save()
 }
 

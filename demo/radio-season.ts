@@ -1,5 +1,5 @@
 import type { BriefDocument } from '../core/brief/document'
-import { makeFlac, makeOdt, makePng, makeWav } from './make-files'
+import { makeFlac, makeOdt, makePdf, makePng, makeWav } from './make-files'
 import type { DemoPerson } from './people'
 import { drawPeople, fullName } from './people'
 import { chanceOf } from './random'
@@ -18,18 +18,19 @@ const DOCUMENT: BriefDocument = {
       formats: [{ id: 'wav', measured: { sampleRate: { is: 44100 } } }, { id: 'flac', measured: { sampleRate: { is: 44100 } } }],
     },
     { id: 'script', title: 'Script', name: 'episode-{id}_{family}_script', formats: [{ id: 'odt' }] },
+    { id: 'sheet', title: 'Programme sheet', name: 'episode-{id}_{family}_sheet', formats: [{ id: 'pdf', measured: { pages: { to: 1 }, pageWidth: { from: 205, to: 215 } } }] },
     { id: 'cover', title: 'Cover picture', name: 'episode-{id}_{family}_cover', formats: [{ id: 'png', measured: { width: { is: 300 }, height: { is: 300 } } }] },
   ],
 }
 
 /** Builds a smaller brief of another kind: everybody's files in one flat heap, small slips in names allowed. */
-export function buildRadioSeason(seed: number): DemoWorld {
+export async function buildRadioSeason(seed: number): Promise<DemoWorld> {
   const chance = chanceOf(seed + 7)
   const people = drawPeople(chance, 8, 2).map((person, at): DemoPerson => ({ ...person, id: String(at + 1).padStart(2, '0'), family: person.family || person.name, name: '' }))
   const time = Date.parse(DUE) - 3_600_000
   const files: DemoFile[] = []
   const planted: Planted[] = []
-  people.forEach((person, at) => {
+  for (const [at, person] of people.entries()) {
     const stem = `episode-${person.id}_${person.family}`
     const add = (path: string, bytes: Uint8Array, code?: string) => {
       files.push({ path, bytes, modified: time - at * 60_000 })
@@ -42,6 +43,7 @@ export function buildRadioSeason(seed: number): DemoWorld {
     // spaces for hyphens and another letter case are slips that this brief allows
     else add(at === 3 ? `Episode ${person.id} ${person.family} Script.odt` : `${stem}_script.odt`, makeOdt([`Episode ${person.id}`, `Written by ${fullName(person)}`]))
     add(`${stem}_cover${at === 5 ? ' (1)' : ''}.png`, makePng(chance, at === 4 ? 320 : 300, 300, at), at === 4 ? 'format.condition' : at === 5 ? 'name.copy-mark' : undefined)
-  })
+    add(`${stem}_sheet.pdf`, await makePdf(`Episode ${person.id}`, [fullName(person)], at === 6 ? 3 : 1), at === 6 ? 'format.condition' : undefined)
+  }
   return { key: 'radio-season', document: DOCUMENT, people, root: 'season', files: chance.shuffle(files), planted }
 }

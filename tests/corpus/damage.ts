@@ -1,43 +1,70 @@
 import { formatById } from '../../core/formats/registry'
 import type { Sample } from './corpus'
 
-/** What happens to files on the way. Each gives changed bytes, or `null` where it would change nothing or nothing that could be told. */
-export const DAMAGES: Record<string, (sample: Sample) => Uint8Array | null> = {
-  'cut after 30 %': ({ bytes }) => cut(bytes, 0.3),
-  'cut after 60 %': ({ bytes }) => cut(bytes, 0.6),
-  'cut after 90 %': ({ bytes }) => cut(bytes, 0.9),
-  'second half zeros': ({ bytes }) => {
-    const changed = bytes.slice()
-    changed.fill(0, Math.ceil(bytes.length / 2))
-    return differs(bytes, changed) ? changed : null
-  },
-  'sent as text': ({ bytes, id }) => {
-    // line ends of one byte become two; text formats stay what they are
-    if (isText(id)) return null
-    const changed = Uint8Array.from([...bytes].flatMap((byte, at) => (byte === 10 && bytes[at - 1] !== 13 ? [13, 10] : [byte])))
-    return changed.length > bytes.length ? changed : null
-  },
-  'one bit changed': ({ bytes, id }) => {
-    if (!CHECKED.has(id)) return null
-    const changed = bytes.slice()
-    const at = Math.floor(bytes.length * 0.7)
-    changed[at] = (changed[at] ?? 0) ^ 0x10
-    return changed
-  },
+/** One way in which files are damaged on the way: changed bytes, or `null` where it would change nothing. */
+export interface Damage {
+  kind: string
+  damage(sample: Sample): Uint8Array | null
+  /** Whether the format lets it be told at all. */
+  tellable(sample: Sample): boolean
 }
 
-/** Formats whose parts carry checksums all over, so that any changed bit can be told. */
-const CHECKED = new Set(['png', 'apng', 'gz', 'tar.gz', 'flac', 'ogg', 'opus', 'ogv', 'zip', 'docx', 'xlsx', 'pptx', 'odt', 'ods', 'odp', 'epub', '3mf', 'jar', 'gnumeric', 'svgz'])
+/** Formats that state neither a length nor an end nor a checksum, or only in parts (facts of the formats): cut short they are shorter files of the same kind. */
+const OPEN_ENDED = new Set([
+  'mbox', 'mht', 'vtt', 'ass', 'ris', 'm3u', 'mif', 'tab', 'asc', 'po', 'pdb', 'cif', 'fasta', 'fastq', 'url', 'desktop', 'vtk', 'usda', 'wrl', 'obj', 'mtl', 'brep', 'fig', 'plt', 'pcl', 'lyx', 'wasm',
+  'mp2', 'aac', 'ac3', 'dts', 'mpg', 'nut', 'dcm', 'nc', 'fgb', 'class', 'lzma', 'z', 'qcow2', 'vmdk', 'rm', 'abw', 'hdr', 'pem',
+])
+/** Producers whose files leave out what others of the same format write: no length, no count of frames, text form. */
+const LEFT_OUT = /piped|untagged|sox\.mp3|^\d+-libjxl\.jxl|assimp-fbxa|live|fragmented/
+/** Raw samples, pages and blocks may well be zeros to the end; so may what holds them as they are. */
+const ZEROS_HAPPEN = new Set(['bmp', 'tif', 'dng', 'tga', 'dds', 'fits', 'sgi', 'psd', 'pam', 'pfm', 'ppm', 'pgm', 'pbm', 'ico', 'exr', 'dcm', 'wav', 'aiff', 'caf', 'au', 'voc', 'w64', 'y4m', 'ply', 'elf', 'exe', 'gpkg', 'sqlite', 'dbf', 'shx', 'h5', 'nc', 'npy', 'mat', 'qcow2', 'vmdk', 'vhd', 'iso', 'tar', 'class', 'wasm', 'rm', 'wma', 'wmv', 'mxf', 'xls', 'doc', 'ppt', 'msi', 'lzma', 'z'])
 
-const differs = (a: Uint8Array, b: Uint8Array): boolean => a.length !== b.length || a.some((byte, at) => byte !== b[at])
+export const DAMAGES: readonly Damage[] = [
+  ...[0.3, 0.6, 0.9].map((share): Damage => ({
+    kind: `cut after ${share * 100} %`,
+    damage: ({ bytes }) => (Math.floor(bytes.length * share) > 0 ? bytes.slice(0, Math.floor(bytes.length * share)) : null),
+    // what pads an archive's last record is no part of its contents
+    tellable: ({ id, path, bytes }) => !isFree(id) && !OPEN_ENDED.has(id) && !LEFT_OUT.test(path) && bytes.subarray(Math.floor(bytes.length * share)).some(byte => byte !== 0) && !(id === 'cpio' && share > 0.5),
+  })),
+  {
+    kind: 'second half zeros',
+    damage({ bytes }) {
+      const changed = bytes.slice()
+      changed.fill(0, Math.ceil(bytes.length / 2))
+      return changed.some((byte, at) => byte !== bytes[at]) ? changed : null
+    },
+    tellable: ({ id, path }) => !ZEROS_HAPPEN.has(id) && !LEFT_OUT.test(path),
+  },
+  {
+    kind: 'sent as text',
+    damage({ bytes, id }) {
+      // line ends of one byte become two; text formats stay what they are
+      const changed = Uint8Array.from([...bytes].flatMap((byte, at) => (byte === 10 && bytes[at - 1] !== 13 ? [13, 10] : [byte])))
+      return isText(id) || changed.length === bytes.length ? null : changed
+    },
+    // a few line ends may stand there by chance
+    tellable: ({ bytes, id }) => bytes.subarray(0, 65_536).filter(byte => byte === 10).length >= 8 && bytes.includes(0) && !['iso', 'ar', 'sqlite'].includes(id),
+  },
+  {
+    kind: 'one bit changed',
+    damage({ bytes, id }) {
+      if (!CHECKED.has(id)) return null
+      const changed = bytes.slice()
+      const at = Math.floor(bytes.length * 0.7)
+      changed[at] = (changed[at] ?? 0) ^ 0x10
+      return changed
+    },
+    tellable: ({ bytes }) => bytes.length > 600,
+  },
+]
 
-function cut(bytes: Uint8Array, share: number): Uint8Array | null {
-  const length = Math.floor(bytes.length * share)
-  return length > 0 ? bytes.slice(0, length) : null
-}
+/** Formats whose data carries checksums all over, so that a changed bit can be told. */
+const CHECKED = new Set(['png', 'apng', 'gz', 'tar.gz', 'flac', 'ogg', 'opus', 'ogv', 'docx', 'odt', 'odp', 'pptx', 'epub', '3mf', 'gnumeric', 'svgz'])
 
-export function isText(id: string): boolean {
+const isFree = (id: string): boolean => formatById(id)?.freeText ?? false
+
+function isText(id: string): boolean {
   const format = formatById(id)
   return format?.freeText === true || (format?.satisfies.some(one => one === 'txt' || one === 'xml' || one === 'json') ?? false)
-    || ['txt', 'html', 'xml', 'json', 'rtf', 'step', 'iges', 'brep', 'dxf', 'ps', 'eps', 'pgm', 'ppm', 'pbm', 'plt', 'abw'].includes(id)
+    || ['txt', 'html', 'xml', 'json', 'rtf', 'step', 'iges', 'brep', 'dxf', 'ps', 'eps', 'plt', 'vtk', 'pgp', 'stl', 'off', 'ply', 'fbx'].includes(id)
 }

@@ -18,7 +18,7 @@ const ajv = new Ajv2020({ strict: false, allErrors: true })
 addFormats.default(ajv)
 const isBrief = ajv.compile(briefSchema())
 const isReport = ajv.compile(reportSchema())
-const worlds = [await buildShoreSurvey(4), buildRadioSeason(4)]
+const worlds = [await buildShoreSurvey(4), await buildRadioSeason(4)]
 
 // JSON Schema 2020-12, by an independent validator (ajv)
 describe('published schemas', () => {

@@ -22,6 +22,7 @@ export function isTarHeader(bytes: Uint8Array, at = 0): boolean {
 /** Headers of 512 bytes, each followed by its file in whole blocks; two blocks of zeros close it. */
 export async function readTar(file: FileBytes): Promise<Reading> {
   let [at, entries, unpackedSize] = [0, 0, 0]
+  let extended: number | null = null
   const props = () => ({ entries, unpackedSize })
   while (at < file.size && entries < 1_000_000) {
     const header = await file.read(at, 512)
@@ -34,17 +35,28 @@ export async function readTar(file: FileBytes): Promise<Reading> {
     }
     if (!isTarHeader(header)) return damaged('tar', 'an entry does not agree with its checksum', { props: props() })
     // sizes past 8 GB are written in base 256
-    const size = u8(header, 124) & 0x80 ? latin1(header, 128, 136).split('').reduce((sum, char) => sum * 256 + char.charCodeAt(0), 0) : parseInt(latin1(header, 124, 136).trim() || '0', 8) || 0
+    const stated = u8(header, 124) & 0x80 ? latin1(header, 128, 136).split('').reduce((sum, char) => sum * 256 + char.charCodeAt(0), 0) : parseInt(latin1(header, 124, 136).trim() || '0', 8) || 0
+    const type = latin1(header, 156, 157)
+    const size = /[xgLK]/.test(type) ? stated : extended ?? stated
+    // an extended header may state the size of the entry behind it (POSIX.1-2001 pax)
+    if (type === 'x') extended = sizeIn(latin1(await file.read(at + 512, Math.min(stated, 65_536))))
+    else if (!/[gLK]/.test(type)) extended = null
     // extended headers and long names are no entries of their own
-    if (!/[xgLK]/.test(latin1(header, 156, 157))) {
+    if (!/[xgLK]/.test(type)) {
       entries++
       unpackedSize += size
     }
     at += 512
     // a file with holes may need more blocks for the list of them, each saying whether another follows
     for (let more = header[156] === 0x53 ? header[482] : 0; more === 1 && at < file.size; at += 512) more = (await file.read(at, 512))[504]
-    at += Math.ceil(size / 512) * 512
+    // links, devices and folders have no data behind them, whatever size they state
+    if (!/[1-6]/.test(type)) at += Math.ceil(size / 512) * 512
     if (at > file.size) return damaged('tar', 'it ends in the middle of an entry', { props: props() })
   }
   return reading('tar', { verified: 'structure', props: props() })
+}
+
+function sizeIn(records: string): number | null {
+  const found = /(?:^|\n)\d+ size=(\d+)\n/.exec(records)
+  return found ? Number(found[1]) : null
 }
