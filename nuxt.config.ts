@@ -27,7 +27,7 @@ export default defineNuxtConfig({
   },
   vite: {
     worker: { format: 'es' },
-    optimizeDeps: { include: ['comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate'] },
+    optimizeDeps: { include: ['comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate', 'three', 'pdfjs-dist'] },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
@@ -47,6 +47,7 @@ export default defineNuxtConfig({
         'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'wasm-unsafe-eval\''],
         'style-src': ['\'self\'', '\'unsafe-inline\''],
         'img-src': ['\'self\'', 'data:', 'blob:'],
+        'media-src': ['\'self\'', 'blob:'],
         'font-src': ['\'self\''],
         'connect-src': ['\'self\''],
         'worker-src': ['\'self\''],

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import type { ReportSlot } from '#core/reporting/report'
+import { showValue } from '#core/checking/judge-content'
+import { PROPERTIES } from '#core/formats/properties'
+import type { PropertyValue } from '#core/formats/reading'
 import type { CheckHead, ShownFile, Slip } from '~/stores/check'
 
 const props = defineProps<{ open: { holder: string, requirement?: string, n?: number | null }, head: CheckHead }>()
@@ -37,6 +40,14 @@ function folderOf(file: ShownFile): string {
   const folder = file.path.slice(0, Math.max(0, file.path.lastIndexOf('/')))
   const wrapper = props.head.roots.find(root => root.name === file.root)?.wrapper
   return wrapper && (folder === wrapper || folder.startsWith(`${wrapper}/`)) ? folder.slice(wrapper.length + 1) : folder
+}
+
+/** Measured values in words; what is only true or false is told where it is true, and people's names not at all. */
+function sayMeasured(props: Record<string, PropertyValue>): string {
+  return Object.entries(props).filter(([name, value]) => value !== false && name !== 'author').map(([name, value]) => {
+    const { label = name, unit = '' } = PROPERTIES[name] ?? {}
+    return ` · ${value === true ? label : `${label} ${showText(showValue(value === '\t' ? 'tab' : value, unit))}`}`
+  }).join('')
 }
 
 const differences = (file: ShownFile, family: string) => file.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
@@ -136,13 +147,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                   :differences="differences(file, 'name.')"
                 />
                 <p class="small quiet">
-                  {{ sayBytes(file.size) }} · {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}<template
-                    v-for="(value, key) in file.format.props"
-                    :key="key"
-                  >
-                    · {{ key }} {{ value }}
-                  </template>
-                  · received {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
+                  {{ sayBytes(file.size) }} · {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}{{ sayMeasured(file.format.props) }} · received {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
                 </p>
                 <ul class="findings">
                   <li
@@ -153,6 +158,10 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                     <span v-else>{{ finding.message }}</span>
                   </li>
                 </ul>
+                <FilePreview
+                  :file="file"
+                  :check-id="head.id"
+                />
                 <p
                   v-if="file.evidence.length"
                   class="small quiet"

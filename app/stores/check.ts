@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import type { Finding, ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/reporting/report'
 
-export interface ShownFile extends ReportFile { fileId: string, verified: boolean }
+export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
 export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: string[], name: string | null, candidates: number }
 export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
 export interface CheckHead {

@@ -5,7 +5,7 @@ import type { Roster } from '#core/roster/types'
 import { db } from '../database/connection'
 import type { ListedPerson, StoredRoster } from './briefs'
 
-export interface IntakeFile extends ReceivedFile { id: string }
+export interface IntakeFile extends ReceivedFile { id: string, readingId: string | null }
 
 /** Files of all intakes that count; of one path that came twice the later one. */
 export async function loadReceived(intakeIds: readonly string[]): Promise<IntakeFile[]> {
@@ -14,9 +14,9 @@ export async function loadReceived(intakeIds: readonly string[]): Promise<Intake
     .whereIn('intake.id', [...intakeIds])
     .distinctOn('intake.root', 'received_file.path')
     .orderBy([{ column: 'intake.root' }, { column: 'received_file.path' }, { column: 'intake.completed_at', order: 'desc' }])
-    .select('received_file.id', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'reading.reading')
+    .select('received_file.id', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'reading.id as reading_id', 'reading.reading')
   return rows.map(row => ({
-    id: row.id, root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
+    id: row.id, readingId: row.reading_id, root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
     receivedAt: (row.stated_at ?? row.modified_at)?.getTime() ?? null,
     receivedAtFrom: row.stated_at ? 'stated' : row.modified_at ? 'modified' : 'unknown',
     reading: row.reading,

@@ -15,9 +15,10 @@ import { requireRole } from './access'
 import { newestRoster, newestVersion, validFor } from './briefs'
 import type { IntakeFile } from './check-input'
 import { loadPrevious, loadReceived, loadRulings, rosterOn } from './check-input'
+import { refreshReadings } from './contents'
 
 /** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
-const ENGINE_VERSION = 1
+const ENGINE_VERSION = 2
 
 let pool: Piscina | null = null
 function workers(): Piscina {
@@ -33,6 +34,7 @@ async function prepareTask(briefId: string, document?: BriefDocument) {
   if (!version) throw refuse(409, 'Nothing is asked for yet: set a requirement under Ask.')
   const intakes: { id: string, root: string, as_is: boolean }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id', 'root', 'as_is')
   const previous = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id')
+  await refreshReadings(intakes.map(row => row.id))
   const received = await loadReceived(intakes.map(row => row.id))
   const rulings = await loadRulings(briefId)
   const checkedAt = Date.now()
@@ -74,7 +76,7 @@ export async function weighChange(account: Account, briefId: string, document: u
 }
 
 async function saveRows(trx: Knex.Transaction, id: string, report: Report, received: readonly IntakeFile[]): Promise<void> {
-  const ids = new Map(received.map(file => [`${file.root}\n${file.path}`, file.id]))
+  const sources = new Map(received.map(file => [`${file.root}\n${file.path}`, file]))
   const findings: Record<string, unknown>[] = []
   const keep = (subject: 's' | 'f', position: number, list: readonly Finding[]) => list.forEach((finding, number) =>
     findings.push({ check_id: id, subject, position, number, code: finding.code, severity: finding.severity, finding: JSON.stringify(finding) }))
@@ -84,9 +86,10 @@ async function saveRows(trx: Knex.Transaction, id: string, report: Report, recei
   })
   const files = report.files.map((file, position) => {
     keep('f', position, file.findings)
+    const source = sources.get(`${file.root}\n${file.path}`)
     const { role, slot, confidence, evidence, candidates, correctedPath, format } = file
     return {
-      check_id: id, position, received_file_id: ids.get(`${file.root}\n${file.path}`), role,
+      check_id: id, position, received_file_id: source?.id, reading_id: source?.readingId ?? null, role,
       requirement: slot?.requirement ?? null, holder: slot?.holder ?? null, n: slot?.n ?? null,
       file: JSON.stringify({ confidence, evidence, candidates, correctedPath, formatId: format.id }),
     }

@@ -8,7 +8,10 @@ import type { Reading } from '#core/formats/reading'
 import { READER_VERSION } from '#core/formats/reading'
 import { byCodeUnit } from '#core/text/order'
 import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
 import { storableReading } from '../utils/storable'
+import { requireCheck } from './access'
+import type { Account } from './accounts'
 
 /** Length of one stored piece; uploads by offset come in whole pieces. */
 export const CHUNK = 1024 * 1024
@@ -114,12 +117,35 @@ async function keepReadings(trx: Knex, found: readonly { sha256: string, reading
   return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
 }
 
+/** Most files that are read anew before one check; the rest keep their earlier readings until the next. */
+const READ_ANEW = 5000
+
+/** Reads stored contents again whose readings an earlier reader made; what only a browser read stays as it is. */
+export async function refreshReadings(intakeIds: readonly string[]): Promise<void> {
+  const stale = await db()('received_file').join('reading', 'reading.id', 'received_file.reading_id').whereIn('received_file.intake_id', [...intakeIds]).whereNotNull('received_file.content_id')
+    .where('reading.reader_version', '<', READER_VERSION).distinct('received_file.content_id', 'received_file.sha256', 'received_file.size').limit(READ_ANEW)
+  for (const { content_id: contentId, sha256, size } of stale) {
+    const reading = await readBytes(contentSource(contentId, Number(size)))
+    const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256)
+    if (readingId) await db()('received_file').where('content_id', contentId).update({ reading_id: readingId })
+  }
+}
+
+/** Where a file of a check has its bytes; nothing where they were never sent. */
+export async function findContent(account: Account, checkId: string, fileId: string): Promise<{ source: ByteSource, path: string }> {
+  await requireCheck(account, checkId)
+  const row = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ 'check_file.check_id': checkId, 'received_file.id': fileId }).first('content_id', 'size', 'path')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  if (!row.content_id) throw refuse(409, 'This file was only read where it was, not sent: there is nothing to show.')
+  return { source: contentSource(row.content_id, Number(row.size)), path: row.path }
+}
+
 /** Removes what was begun and never finished, and contents no file points to any more. */
 export async function sweep(): Promise<void> {
   const old = db().raw(`now() - interval '1 day'`)
   await db()('intake').where('state', 'receiving').where('created_at', '<', old).delete()
   await db()('content').where('created_at', '<', old).whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id)').delete()
   // a reading only a browser spoke of is of use to its own file alone
-  await db()('reading').whereNull('sha256').whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id)').delete()
+  await db()('reading').whereNull('sha256').whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id) and not exists (select 1 from check_file where check_file.reading_id = reading.id)').delete()
   await db()('session').where('expires_at', '<', old).delete()
 }

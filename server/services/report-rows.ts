@@ -12,8 +12,8 @@ import type { BriefDocument } from '#core/brief/document'
 
 const PAGE = 2000
 
-/** A file as a screen shows it: the report's own, and whether the server has it itself. */
-export interface ShownFile extends ReportFile { fileId: string, verified: boolean }
+/** A file as a screen shows it: the report's own, whether the server read it itself, and whether it has the bytes. */
+export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
 
 /** A check's head: counts, roots, and what and whom it asked. */
 export async function getCheck(account: Account, checkId: string) {
@@ -52,7 +52,7 @@ async function* streamSlots(checkId: string): AsyncGenerator<ReportSlot> {
 async function* streamFiles(checkId: string): AsyncGenerator<ReportFile> {
   for (let from = 0; ; from += PAGE) {
     const files = await filesWhere(checkId, query => query.whereBetween('check_file.position', [from, from + PAGE - 1]))
-    for (const { fileId: _id, verified: _verified, ...file } of files) yield file
+    for (const { fileId: _id, verified: _verified, kept: _kept, ...file } of files) yield file
     if (files.length === 0) return
   }
 }
@@ -89,6 +89,7 @@ interface FileRow {
   sha256: string
   modified_at: Date | null
   verified: boolean
+  kept: boolean
   root: string
   stated_at: Date | null
   reading: Reading | null
@@ -96,10 +97,10 @@ interface FileRow {
 
 /** Files of a check that a condition picks, with readings and findings. */
 async function filesWhere(checkId: string, pick: (query: FileQuery) => FileQuery): Promise<ShownFile[]> {
-  const query = db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
+  const query = db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'check_file.reading_id')
     .where('check_file.check_id', checkId)
   const rows: FileRow[] = await pick(query).orderBy('check_file.position').select('check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
-    'received_file.id', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'received_file.verified', 'intake.root', 'intake.stated_at', 'reading.reading')
+    'received_file.id', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'received_file.verified', db().raw('received_file.content_id is not null as kept'), 'intake.root', 'intake.stated_at', 'reading.reading')
   const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
   return rows.map((row): ShownFile => {
     const { confidence, evidence, candidates, correctedPath, formatId } = row.file
@@ -110,7 +111,7 @@ async function filesWhere(checkId: string, pick: (query: FileQuery) => FileQuery
       role: row.role, slot: row.requirement === null ? null : { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) },
       confidence, evidence, candidates,
       format: { id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: row.reading?.version ?? null, state: row.reading?.state ?? 'unread', verified: row.reading?.verified ?? 'signature', props: row.reading?.props ?? {} },
-      findings: findings.get(row.position) ?? [], correctedPath, fileId: row.id, verified: row.verified,
+      findings: findings.get(row.position) ?? [], correctedPath, fileId: row.id, verified: row.verified, kept: row.kept,
     }
   })
 }

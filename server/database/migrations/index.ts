@@ -4,6 +4,7 @@ import * as briefs from './002-briefs'
 import * as intakes from './003-intakes'
 import * as checks from './004-checks'
 import * as roots from './005-roots'
+import * as readings from './006-readings'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -12,6 +13,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '003-intakes': intakes,
   '004-checks': checks,
   '005-roots': roots,
+  '006-readings': readings,
 }
 
 /** Migrations as modules of the bundle, so that the built server carries them. */

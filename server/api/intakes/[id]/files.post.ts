@@ -6,11 +6,12 @@ import { requireAccount } from '../../../utils/session'
 import { exact, readValid, routeId } from '../../../utils/validate'
 
 const reading = exact({
-  candidates: yup.array(yup.string().max(20).required()).min(1).max(60).required(),
+  candidates: yup.array(yup.string().max(20).required()).min(1).max(400).required(),
   version: yup.string().max(200).nullable().defined(),
   state: yup.string().oneOf(['ok', 'empty', 'damaged', 'locked', 'restricted', 'unread']).required(),
   verified: yup.string().oneOf(['signature', 'structure', 'checksum']).required(),
   reason: yup.string().max(2000).nullable().defined(),
+  blank: yup.boolean().oneOf([true]),
   props: yup.lazy((found: unknown) => exact(Object.fromEntries(Object.keys(typeof found === 'object' && found !== null ? found : {}).slice(0, 100).map(key => [key, yup.mixed().required()])))),
 })
 

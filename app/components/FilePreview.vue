@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import type { ShownFile } from '~/stores/check'
+
+/** A received file to look at: picture, first page, text, table, sound, film, mesh or list of parts. Nothing in it is run, and it fetches nothing. */
+const props = defineProps<{ file: ShownFile, checkId: string }>()
+const preview = usePreview()
+const kind = computed(() => previewKind(props.file))
+const open = ref(false)
+const busy = ref(false)
+const problem = ref('')
+const address = ref('')
+const text = shallowRef<{ text: string, more: boolean } | null>(null)
+const table = shallowRef<{ rows: string[][], more: boolean } | null>(null)
+const archive = shallowRef<{ entries: { name: string, size: number }[], total: number } | null>(null)
+const canvas = ref<HTMLCanvasElement | null>(null)
+const name = computed(() => props.file.path.slice(props.file.path.lastIndexOf('/') + 1))
+let stop = new AbortController()
+
+const TYPES: Record<string, string> = { mov: 'video/mp4', mkv: 'video/webm', m4a: 'audio/mp4', wav: 'audio/wav', opus: 'audio/ogg' }
+const WIDTH = 420
+
+watch(() => props.file.fileId, close)
+onBeforeUnmount(close)
+
+function close() {
+  stop.abort()
+  if (address.value) URL.revokeObjectURL(address.value)
+  address.value = ''
+  open.value = false
+}
+
+async function show() {
+  close()
+  stop = new AbortController()
+  open.value = true
+  busy.value = true
+  problem.value = ''
+  text.value = table.value = archive.value = null
+  try {
+    const blob = await preview.fetchBytes(props.checkId, props.file, stop.signal)
+    await make(blob)
+  }
+  catch (error) {
+    if (!stop.signal.aborted) problem.value = props.file.format.state === 'damaged' ? 'It cannot be shown: it is damaged.' : `It cannot be shown: ${sayError(error)}`
+  }
+  finally {
+    busy.value = false
+  }
+}
+
+async function make(blob: Blob) {
+  const { id, mediaType } = props.file.format
+  switch (kind.value) {
+    case 'picture': case 'sound': case 'film':
+      address.value = URL.createObjectURL(new Blob([blob], { type: TYPES[id] ?? mediaType ?? '' }))
+      return
+    case 'text': text.value = await preview.text(blob); break
+    case 'table': table.value = await preview.table(blob); break
+    case 'archive': archive.value = await preview.archive(blob); return
+    case 'page': if (canvas.value) await preview.page(blob, canvas.value, WIDTH); return
+    case 'mesh': if (canvas.value && (id === 'stl' || id === 'obj' || id === 'ply')) await drawMesh(blob, id, canvas.value); return
+    default: return
+  }
+  if (!text.value && !table.value) problem.value = 'It cannot be shown: it is no text that can be read.'
+}
+
+async function drawMesh(blob: Blob, id: 'stl' | 'obj' | 'ply', target: HTMLCanvasElement) {
+  const picture = await preview.mesh(blob, id, WIDTH, 300)
+  target.width = picture.width
+  target.height = picture.height
+  target.getContext('bitmaprenderer')?.transferFromImageBitmap(picture)
+}
+
+const failed = () => {
+  problem.value = props.file.format.state === 'damaged' ? 'It cannot be shown in full: it is damaged.' : 'This browser cannot show it.'
+}
+</script>
+
+<template>
+  <div class="preview">
+    <p class="row small">
+      <template v-if="file.kept">
+        <button
+          v-if="kind && file.size <= SHOWN_AT_MOST"
+          type="button"
+          class="plain-button"
+          :aria-expanded="open"
+          @click="open ? close() : show()"
+        >
+          {{ open ? 'Put it away' : 'Look at it' }}
+        </button>
+        <a :href="preview.address(checkId, file)">The file as received</a>
+      </template>
+      <span
+        v-else
+        class="quiet"
+      >It was read where it is and not sent: there is nothing to look at here.</span>
+    </p>
+    <div
+      v-if="open"
+      class="shown"
+      aria-live="polite"
+    >
+      <p
+        v-if="busy"
+        class="quiet small"
+      >
+        Fetching it …
+      </p>
+      <p
+        v-if="problem"
+        class="problem small"
+      >
+        {{ problem }}
+      </p>
+      <img
+        v-if="kind === 'picture' && address"
+        :src="address"
+        :alt="`Picture: ${name}`"
+        @error="failed"
+      >
+      <audio
+        v-else-if="kind === 'sound' && address"
+        controls
+        :src="address"
+        :aria-label="`Sound: ${name}`"
+        @error="failed"
+      />
+      <video
+        v-else-if="kind === 'film' && address"
+        controls
+        :src="address"
+        :aria-label="`Film: ${name}`"
+        @error="failed"
+      />
+      <canvas
+        v-else-if="kind === 'page' || kind === 'mesh'"
+        v-show="!busy && !problem"
+        ref="canvas"
+        role="img"
+        :aria-label="kind === 'page' ? `First page of ${name}` : `Mesh ${name}, seen from above and aside`"
+      />
+      <pre
+        v-else-if="text"
+        class="mono"
+        tabindex="0"
+      >{{ text.text }}</pre>
+      <div
+        v-else-if="table"
+        class="scroll"
+        tabindex="0"
+      >
+        <table>
+          <tbody>
+            <tr
+              v-for="(row, at) in table.rows"
+              :key="at"
+            >
+              <td
+                v-for="(cell, column) in row"
+                :key="column"
+                class="mono"
+              >
+                {{ cell }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <ul
+        v-else-if="archive"
+        class="scroll"
+        tabindex="0"
+      >
+        <li
+          v-for="(entry, at) in archive.entries"
+          :key="at"
+        >
+          <span class="mono">{{ showText(entry.name) }}</span> <span class="quiet small">{{ sayBytes(entry.size) }}</span>
+        </li>
+      </ul>
+      <p
+        v-if="text?.more || table?.more"
+        class="quiet small"
+      >
+        Only its beginning is shown.
+      </p>
+      <p
+        v-if="archive && archive.total > archive.entries.length"
+        class="quiet small"
+      >
+        The first {{ archive.entries.length }} of {{ archive.total }} parts.
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.preview p { margin: 2px 0; }
+.shown { margin-top: 6px; }
+.shown img, .shown canvas, .shown video { max-width: min(420px, 100%); max-height: 420px; border: 1px solid var(--rule); background: var(--ground); }
+pre, .scroll { max-height: 260px; overflow: auto; border: 1px solid var(--rule); background: var(--ground); padding: 8px 10px; margin: 0; font-size: 13px; }
+pre { white-space: pre-wrap; overflow-wrap: anywhere; }
+.scroll table { border-collapse: collapse; }
+.scroll td { border: 1px solid var(--rule); padding: 1px 7px; white-space: pre; }
+.scroll li { list-style: none; }
+ul.scroll { padding-left: 10px; }
+</style>
