@@ -2,6 +2,7 @@
 # Speed as ratios within one run; nothing here is asserted by the tests.
 . "$(dirname "$0")/prepare.sh"
 node --import tsx bench/files.ts
+node --import tsx bench/formats.ts
 node --import tsx bench/check.ts
 node --import tsx bench/names.ts
 # the second start of the demo, to its first answer; the first one is done before where it is missing

@@ -109,7 +109,7 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
         />
       </template>
     </template>
-    <span class="quiet small">{{ about.unit }}</span>
+    <span class="quiet small unit">{{ about.unit }}</span>
     <button
       type="button"
       class="plain-button small"
@@ -126,4 +126,5 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
 .kind { width: 110px; }
 .value { width: 130px; }
 .many { width: 300px; }
+.unit { min-width: 70px; }
 </style>

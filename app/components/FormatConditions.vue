@@ -120,6 +120,7 @@ function askLike(id: string, measured: Record<string, Condition>) {
 </template>
 
 <style scoped>
+.spread { margin-bottom: 4px; }
 .format { padding: 6px 0 2px; border-bottom: 1px solid var(--rule); }
 .format p { margin: 0; }
 .format ul { list-style: none; margin: 2px 0 6px; padding: 0 0 0 14px; }

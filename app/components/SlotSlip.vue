@@ -42,9 +42,9 @@ function folderOf(file: ShownFile): string {
   return wrapper && (folder === wrapper || folder.startsWith(`${wrapper}/`)) ? folder.slice(wrapper.length + 1) : folder
 }
 
-/** Measured values in words; what is only true or false is told where it is true, and people's names not at all. */
+/** Measured values in words; what is only true or false is told where it is true; people's names and times of work are not told. */
 function sayMeasured(props: Record<string, PropertyValue>): string {
-  return Object.entries(props).filter(([name, value]) => value !== false && name !== 'author').map(([name, value]) => {
+  return Object.entries(props).filter(([name, value]) => value !== false && !['author', 'created', 'modified'].includes(name)).map(([name, value]) => {
     const { label = name, unit = '' } = PROPERTIES[name] ?? {}
     return ` · ${value === true ? label : `${label} ${showText(showValue(value === '\t' ? 'tab' : value, unit))}`}`
   }).join('')

@@ -46,3 +46,17 @@ export function lastIndexOf(bytes: Uint8Array, text: string): number {
   }
   return -1
 }
+
+/**
+ * Text without white space, zeros and end-of-file marks at its end. A loop: an expression anchored at the end would try
+ * anew at every character of every run, which takes minutes on a stretch of zeros.
+ */
+export function trimmedEnd(text: string): string {
+  let end = text.length
+  while (end > 0) {
+    const code = text.charCodeAt(end - 1)
+    if (code !== 0 && code !== 9 && code !== 10 && code !== 11 && code !== 12 && code !== 13 && code !== 26 && code !== 32 && code !== 160) break
+    end--
+  }
+  return text.slice(0, end)
+}

@@ -16,7 +16,7 @@ export interface ContentVerdict {
   actual?: string
 }
 
-const LINKS = new Set(['url', 'desktop', 'webloc', 'lnk'])
+const LINKS = new Set(['url', 'desktop', 'webloc', 'lnk', 'alias', 'gdoc'])
 
 /**
  * Judges what a placed file holds: of the content itself the first that is wrong; then version, conditions and size.
@@ -38,7 +38,7 @@ export function judgeContent(view: FileView, { requirement }: Unit, format: Acce
     const actual = showValue(value, unit)
     found.push({
       code: property === 'version' ? 'format.version' : 'format.condition',
-      message: `${label[0]?.toUpperCase() ?? ''}${label.slice(1)} is ${actual}; asked: ${asked}. ${wayOut(property, value, condition, format.id)}`,
+      message: `${label[0]?.toUpperCase() ?? ''}${label.slice(1)}: ${actual}; asked: ${asked}. ${wayOut(property, value, condition, format.id)}`,
       expected: `${label}: ${asked}`, actual,
     })
   }

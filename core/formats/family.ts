@@ -18,7 +18,7 @@ export interface Family {
 }
 
 /** Most that is unpacked of one file to prove its checksums. */
-export const UNPACK_LIMIT = 512 * 1024 * 1024
+export const UNPACK_LIMIT = 256 * 1024 * 1024
 
 /** A family whose reader is loaded once. */
 export function family(claims: Family['claims'], load: () => Promise<FamilyReader>): Family {

@@ -33,7 +33,7 @@ export const PROPERTIES: Record<string, Property> = {
   watertight: flag('watertight', 'Close its holes and export it again.'),
   duration: number('duration', 's', { more: 'Is it complete?', less: 'Shorten it and export it again.' }), sampleRate: number('sample rate', 'Hz', { change: 'Export it again at an asked rate.' }),
   channels: number('channels', '', { change: 'Export it again with the asked channels.' }), bitDepth: number('bit depth', 'bits'), bitRate: number('bit rate', 'bit/s'),
-  audioCodec: text('sound codec'), videoCodec: text('video codec'), frameRate: number('frame rate', '1/s'),
+  audioCodec: text('sound codec'), videoCodec: text('video codec'), frameRate: number('frame rate', 'frames/s'),
   words: number('words', '', { more: 'It is shorter than asked.', less: 'Shorten it.' }), sheets: number('sheets'), slides: number('slides', '', { more: 'Are slides missing?', less: 'Shorten it.' }),
   macros: flag('macros', 'Save it again without or with macros, as asked.'), title: text('title'), author: text('author'),
   sensitivity: text('sensitivity label'), created: text('created'), modified: text('modified'),

@@ -108,7 +108,10 @@ async function act(action: () => Promise<unknown>) {
           {{ root.wrapper || root.prefix ? 'Read them as they stand' : 'Look for what was put around them' }}
         </button>
       </p>
-      <div class="tables">
+      <div
+        class="tables"
+        :class="{ wide: check.head.requirements.length > 6 }"
+      >
         <RackTable
           :head="check.head"
           :rows="check.rows"
@@ -140,5 +143,7 @@ async function act(action: () => Promise<unknown>) {
 <style scoped>
 .check { flex: 1; display: flex; flex-direction: column; min-height: 0; }
 .tables { display: grid; grid-template-columns: 1fr 270px; gap: 16px; align-items: start; }
+/* many pieces take the whole width: the tray then lies below */
+.tables.wide { grid-template-columns: minmax(0, 1fr); }
 .wrapper { margin: 0 0 6px; }
 </style>

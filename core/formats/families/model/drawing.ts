@@ -1,9 +1,9 @@
-import { latin1, startsWith, u16be, u16le, u32le, u8 } from '../../../bytes/read'
+import { latin1, startsWith, trimmedEnd, u16be, u16le, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, endsEarly, reading } from '../../reading'
 import type { Reading } from '../../reading'
 
-const endOf = async (file: FileBytes): Promise<string> => latin1(await file.tail()).replace(/[\0\s\x1A]+$/, '')
+const endOf = async (file: FileBytes): Promise<string> => trimmedEnd(latin1(await file.tail()))
 
 /** DXF: pairs of a number and a value up to EOF; the header names the version of the drawing. */
 export async function readDrawing(file: FileBytes): Promise<Reading | null> {
@@ -14,10 +14,10 @@ export async function readDrawing(file: FileBytes): Promise<Reading | null> {
     const end = latin1((await file.tail()).slice(-8))
     return end.includes('EOF') ? reading('dxf', { version, verified: 'structure', props: { form: 'binary' } }) : damaged('dxf', 'its closing mark is missing', { version, props: { form: 'binary' } })
   }
-  if (!/^(?:\s*999\s*\r?\n[^\n]*\n)*\s*0\s*\r?\n\s*SECTION\s*\r?\n/.test(text.slice(0, 4096))) return null
-  const version = /\$ACADVER\s*\r?\n\s*1\s*\r?\n\s*(AC\d{4})/.exec(text)?.[1] ?? null
+  if (!/^\s{0,80}(?:999[ \t\r]*\n[^\n]*\n\s{0,80})*0[ \t\r]*\n[ \t]*SECTION[ \t\r]*\n/.test(text.slice(0, 4096))) return null
+  const version = /\$ACADVER\s{0,20}1\s{0,20}(AC\d{4})/.exec(text)?.[1] ?? null
   const rest = { version, props: { form: 'ascii' } }
-  return /(?:^|\n)\s*EOF$/.test(await endOf(file)) ? reading('dxf', { ...rest, verified: 'structure' }) : damaged('dxf', 'its closing mark is missing', rest)
+  return /(?:^|\n)\s*EOF$/.test((await endOf(file)).slice(-80)) ? reading('dxf', { ...rest, verified: 'structure' }) : damaged('dxf', 'its closing mark is missing', rest)
 }
 
 /** ISO 10303-21: sections up to the closing line; the schema tells a building model from other products. */

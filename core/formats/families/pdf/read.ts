@@ -1,4 +1,4 @@
-import { indexOf, latin1 } from '../../../bytes/read'
+import { indexOf, latin1, trimmedEnd } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { wasSentAsText } from '../../transfer'
 import { damaged, endsEarly, propertyText, reading, setProps } from '../../reading'
@@ -29,7 +29,7 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
   const tail = latin1(await file.tail())
   const linear = /\/Linearized\s[^>]*\/L\s+(\d+)/.exec(start.slice(0, 1024)) ?? /\/L\s+(\d+)[^>]*\/Linearized/.exec(start.slice(0, 1024))
   if (linear && Number(linear[1]) > file.size - at) return bad(endsEarly(file.size - at, Number(linear[1])))
-  const ends = tail.replace(/[\0\s]+$/, '')
+  const ends = trimmedEnd(tail)
   const last = ends.lastIndexOf('startxref')
   const stated = last < 0 ? null : /^startxref\s+(\d+)/.exec(ends.slice(last, last + 64))
   if (!stated) return bad('its end, with the table of contents, is missing')

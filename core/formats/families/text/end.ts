@@ -1,4 +1,4 @@
-import { latin1 } from '../../../bytes/read'
+import { latin1, trimmedEnd } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 
 /**
@@ -6,5 +6,5 @@ import type { FileBytes } from '../../../bytes/source'
  * encoding once the zeros of UTF-16 are left out; decoding would trip over the character the stretch begins in.
  */
 export async function endOf(file: FileBytes): Promise<string> {
-  return latin1(await file.tail()).replace(/\0/g, '').replace(/[\s\x1A]+$/, '')
+  return trimmedEnd(latin1(await file.tail()).replace(/\0/g, ''))
 }

@@ -1,4 +1,4 @@
-import { latin1 } from '../../../bytes/read'
+import { latin1, trimmedEnd } from '../../../bytes/read'
 import { endOf } from './end'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, propertyText, reading, setProps } from '../../reading'
@@ -87,7 +87,7 @@ async function readRich(file: FileBytes, start: string, props: Props): Promise<R
   setProps(kept, { title: value('title'), author: value('author') })
   const words = /\\nofwords(\d+)/.exec(start)?.[1]
   if (words) kept.words = Number(words)
-  const end = new TextDecoder('windows-1252').decode(await file.tail()).replace(/[\0\s]+$/, '')
+  const end = trimmedEnd(latin1(await file.tail()))
   const rest = { version: /^\{\\rtf(\d)/.exec(start)?.[1] ?? null, props: kept }
   return end.endsWith('}') ? reading('rtf', { ...rest, verified: 'structure' }) : damaged('rtf', 'its closing brace is missing', rest)
 }

@@ -33,8 +33,10 @@ export function skipProlog(text: string): number {
       const [subset, close] = [text.indexOf('[', at), text.indexOf('>', at)]
       end = subset >= 0 && subset < close ? text.indexOf('>', text.indexOf(']', subset)) : close
     }
-    if (end < 0) return at
-    at = text.indexOf('>', end) + 1
+    const next = end < 0 ? 0 : text.indexOf('>', end) + 1
+    // what does not close takes the loop no further
+    if (next <= at) return at
+    at = next
   }
 }
 
