@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { sourceFromBytes } from '../../core/bytes/source'
 import { readBytes } from '../../core/formats/identify'
+import { READER_VERSION } from '../../core/formats/reading'
 import { writeJson } from '../../core/reporting/write'
 import type { Report } from '../../core/reporting/report'
 import { readRoster, readTable } from '../../core/roster/read'
@@ -14,7 +15,7 @@ import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { deleteBrief, getBrief, listBriefs, makeBrief, saveDocument, saveRoster } from '../../server/services/briefs'
 import { runCheck } from '../../server/services/checks'
-import { CHUNK, contentSource, sweep } from '../../server/services/contents'
+import { CHUNK, contentSource, findContent, sweep } from '../../server/services/contents'
 import { addFiles, cancelIntake, completeIntake, startIntake, storeFiles, storePiece } from '../../server/services/intakes'
 import { getCheck, rackPage, reportParts, slipOf, trayOf } from '../../server/services/report-rows'
 
@@ -44,6 +45,40 @@ describe('receiving', () => {
     await storeFiles(owner, id, [{ fileId, bytes }])
     const row = await db()('received_file').join('reading', 'reading.id', 'reading_id').where('received_file.id', fileId).first('received_file.sha256', 'verified', 'reading')
     expect(row).toMatchObject({ sha256: createHash('sha256').update(bytes).digest('hex'), verified: true, reading: { candidates: ['jpg'] } })
+  })
+
+  test('received bytes are handed out whole, to members of the brief alone, and only where they were sent', async () => {
+    const own = (await makeBrief(owner, 'Looked at', { usitorBrief: 1, title: 'Looked at', requirements: [{ id: 'photo', name: '{family}' }] })).id
+    await saveRoster(owner, own, readRoster(readTable(textBytes('id,given,family\ns1,Ana,Marsh\n'))).roster)
+    const bytes = makePhoto(chanceOf(3), 20, 20)
+    const kept = await start(owner, own)
+    const { ids: [fileId = ''] } = await addFiles(owner, kept.id, [await facts('Marsh.jpg', bytes)])
+    await storeFiles(owner, kept.id, [{ fileId, bytes }])
+    await completeIntake(owner, kept.id, 1, false)
+    const read = await start(owner, own, false)
+    const { ids: [factsOnly = ''] } = await addFiles(owner, read.id, [await facts('other.jpg', textBytes('x'))])
+    await completeIntake(owner, read.id, 1, false)
+    const { id } = await runCheck(owner, own)
+    const { source, path } = await findContent(owner, id, fileId)
+    expect([path, Buffer.from(await source.read(0, source.size)).equals(Buffer.from(bytes))]).toEqual(['Marsh.jpg', true])
+    await expect(findContent(owner, id, factsOnly)).rejects.toMatchObject({ statusCode: 409 })
+    await expect(findContent(owner, id, uuid())).rejects.toMatchObject({ statusCode: 404 })
+    await expect(findContent(await account('Eve'), id, fileId)).rejects.toMatchObject({ statusCode: 404 })
+    expect((await slipOf(owner, id, 's1', null)).files.map(file => file.kept)).toEqual([true])
+  })
+
+  test('what an earlier reader read is read anew before the next check', async () => {
+    const own = (await makeBrief(owner, 'Read anew', { usitorBrief: 1, title: 'Read anew', requirements: [{ id: 'photo', name: '{family}', formats: [{ id: 'jpg' }] }] })).id
+    await saveRoster(owner, own, readRoster(readTable(textBytes('id,given,family\ns1,Ana,Marsh\n'))).roster)
+    const bytes = makePhoto(chanceOf(4), 20, 20)
+    const { id: intake } = await start(owner, own)
+    const { ids: [fileId = ''] } = await addFiles(owner, intake, [await facts('Marsh.jpg', bytes)])
+    await storeFiles(owner, intake, [{ fileId, bytes }])
+    await completeIntake(owner, intake, 1, false)
+    const reading = await db()('received_file').where('id', fileId).first('reading_id')
+    await db()('reading').where('id', reading.reading_id).update({ reader_version: 0, reading: db().raw(`jsonb_set(reading, '{candidates}', '["gif"]')`) })
+    expect((await slipOf(owner, (await runCheck(owner, own)).id, 's1', null)).files[0]?.format.id).toBe('jpg')
+    expect(await db()('received_file').join('reading', 'reading.id', 'reading_id').where('received_file.id', fileId).first('reader_version')).toEqual({ reader_version: READER_VERSION })
   })
 
   test('a large file arrives in stretches, in any order and twice, and is sealed once; equal bytes are stored once', async () => {

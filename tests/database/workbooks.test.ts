@@ -14,11 +14,17 @@ test('a list in a spreadsheet is read like one in CSV', async () => {
   expect(readRoster(table).roster.people.map(({ id, name, group }) => [id, name, group])).toEqual([['007', 'Zoë d\'Arquelle', 'Reef'], ['8', 'Bo Lindqvast', '']])
 })
 
+/** The least that makes a package a spreadsheet (ECMA-376 part 2 §10.1.2). */
+const PARTS = {
+  '[Content_Types].xml': strToU8('<Types><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>'),
+  'xl/workbook.xml': strToU8('<workbook>'),
+}
+
 test.each<[string, Uint8Array, string]>([
   ['no spreadsheet', strToU8('given,family\n'), 'no spreadsheet'],
   ['another package', zipSync({ 'a.txt': strToU8('a') }), 'found: zip'],
-  ['one that unpacks to far more', zipSync({ '[Content_Types].xml': strToU8('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml'), 'xl/big.xml': new Uint8Array(70_000_000) }), 'unpacks to more than'],
-  ['a broken one', zipSync({ '[Content_Types].xml': strToU8('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml') }), ''],
+  ['one that unpacks to far more', zipSync({ ...PARTS, 'xl/big.xml': new Uint8Array(70_000_000) }), 'unpacks to more than'],
+  ['a broken one', zipSync(PARTS), ''],
 ])('%s is refused in words', async (_, bytes, said) => {
   await expect(readWorkbook(bytes)).rejects.toMatchObject({ statusCode: 422, message: expect.stringContaining(said) })
 })
