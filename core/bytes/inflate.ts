@@ -1,7 +1,10 @@
-import { Inflate, Unzlib } from 'fflate'
+import { Inflate, inflateSync, Unzlib, unzlibSync } from 'fflate'
 
 /** So little is fed at once that even the densest packing (1032 : 1) cannot fill memory in one step. */
 const STEP = 8 * 1024
+
+/** Packed data up to this length unpacks to 17 MB at most. */
+const IN_ONE_GO = 16 * 1024
 
 /** Unpacked more than asked: a limit of the reader's, no fault of the file's. */
 export class TooLarge extends Error {}
@@ -33,10 +36,23 @@ export async function inflatePieces(packed: AsyncIterable<Uint8Array> | Iterable
 /**
  * The first `limit` unpacked bytes of packed data at hand; what is there where the data breaks off.
  *
+ * @param expected - unpacked length where it is stated somewhere
  * @example
  * inflateStart(deflateSync(new TextEncoder().encode('abc')), 'deflate', 2) //=> Uint8Array [97, 98]
  */
-export function inflateStart(packed: Uint8Array, kind: 'deflate' | 'zlib', limit: number): Uint8Array {
+export function inflateStart(packed: Uint8Array, kind: 'deflate' | 'zlib', limit: number, expected?: number): Uint8Array {
+  // little data cannot unpack to much: in one go it takes a tenth of the time
+  if (packed.length <= IN_ONE_GO) {
+    try {
+      // given room, the library makes none of its own; a byte more than needed shows that all is there
+      const room = Math.min(limit, packed.length * 1032, expected ?? packed.length * 8) + 1
+      const all = (kind === 'zlib' ? unzlibSync : inflateSync)(packed, { out: new Uint8Array(room) })
+      if (all.length < room || room > limit) return all.subarray(0, limit)
+    }
+    catch {
+      // broken off: what comes before the break is read piece by piece
+    }
+  }
   const out: Uint8Array[] = []
   let total = 0
   try {

@@ -42,23 +42,47 @@ export function countElements(xml: string, name: string): number {
   return count
 }
 
-/** Words between tags, where tags of the given names part words and others do not. */
-export function countWords(xml: string, parting: RegExp): number {
+/** Tags that part words, by their local names; all others may stand inside one. */
+export type Parting = ReadonlySet<string>
+
+const LT = 60
+const GT = 62
+
+/**
+ * Words between tags.
+ *
+ * @param parting - local names of the tags that end a word
+ * @example
+ * countWords('<p>one t<b>w</b>o</p><p>three</p>', new Set(['p'])) //=> 3
+ */
+export function countWords(xml: string, parting: Parting): number {
   let count = 0
   let word = false
-  for (const found of xml.matchAll(/<([^\s/>]*\/?[^\s/>]*)[^>]*>|[^<]+/g)) {
-    if (found[1] !== undefined) {
-      if (parting.test(found[1])) word = false
+  for (let at = 0; at < xml.length;) {
+    const code = xml.charCodeAt(at)
+    if (code === LT) {
+      const end = xml.indexOf('>', at)
+      if (end < 0) break
+      if (word && parting.has(localName(xml, at + 1))) word = false
+      at = end + 1
       continue
     }
-    for (const piece of found[0].split(/(\s+)/)) {
-      if (piece === '') continue
-      if (piece.trim() === '') word = false
-      else if (!word) {
-        count++
-        word = true
-      }
+    if (code <= 32 || code === 0xA0 || code === 0x3000 || (code >= 0x2000 && code <= 0x200A)) word = false
+    else if (!word) {
+      count++
+      word = true
     }
+    at++
   }
   return count
+}
+
+function localName(xml: string, from: number): string {
+  let start = xml.charCodeAt(from) === 47 ? from + 1 : from
+  let at = start
+  for (;; at++) {
+    const code = xml.charCodeAt(at)
+    if (code === 58) start = at + 1
+    else if (!(code > 32 && code !== 47 && code !== GT)) return xml.slice(start, at)
+  }
 }

@@ -1,4 +1,4 @@
-import { indexOf, startsWith, u16be, u8 } from '../../../bytes/read'
+import { indexOf, lastIndexOf, startsWith, u16be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
@@ -39,6 +39,8 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
     if (marker === 0xDA) break
   }
   if (components === 0) return damaged('jpg', 'its header is not readable', { props })
+  const tail = await file.tail()
+  if (file.size - tail.length + lastIndexOf(tail, '\xFF\xD9') >= at && lastIndexOf(tail, '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })
   // entropy-coded data stuffs every FF, so FF D9 behind the scan header can only be an end; writers may append more behind it
   for (let from = Math.max(at, file.size - SEARCHED); ; from = Math.max(at, from - SEARCHED)) {
     if (indexOf(await file.read(from, SEARCHED + 1), '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })

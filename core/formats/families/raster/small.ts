@@ -1,4 +1,3 @@
-import { cursor } from '../../../bytes/cursor'
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { FamilyReader } from '../../family'
@@ -7,6 +6,9 @@ import type { PropertyValue, Reading } from '../../reading'
 import { readQuick } from './modern'
 
 type Props = Record<string, PropertyValue>
+
+/** Packed pictures are walked in memory up to this length; longer ones are taken as they are. */
+const PACKED_READ = 24 * 1024 * 1024
 
 /** A reading that is damaged where the file is shorter than its header states. */
 function sized(id: string, size: number, stated: number, rest: Partial<Reading>): Reading {
@@ -110,48 +112,49 @@ async function readTrueColour(file: FileBytes): Promise<Reading | null> {
 
 /** Whether packets of equal or different pixels give just the whole picture, and the file ends with the last. */
 async function endsWithRuns(file: FileBytes, from: number, pixels: number, each: number): Promise<boolean> {
-  if (pixels > 20_000_000 || file.size < from) return false
-  const read = cursor(file)
+  if (file.size > PACKED_READ || file.size < from) return false
+  const bytes = await file.whole(PACKED_READ)
   let [at, done] = [from, 0]
-  while (done < pixels && at < file.size) {
-    const count = u8(await read(at, 1), 0)
+  while (done < pixels && at < bytes.length) {
+    const count = u8(bytes, at)
     done += (count & 0x7F) + 1
     at += 1 + (count & 0x80 ? each : each * ((count & 0x7F) + 1))
   }
-  return done === pixels && at === file.size
+  return done === pixels && at === bytes.length
 }
 
 /** Whether rows packed channel by channel, or of four bytes a pixel, reach no further than the file. */
 async function endsInRows(file: FileBytes, from: number, rows: number, pixels: number): Promise<boolean> {
-  const read = cursor(file)
+  if (file.size > PACKED_READ) return true
+  const bytes = await file.whole(PACKED_READ)
   let at = from
-  for (let row = 0; row < Math.min(rows, 100_000) && at <= file.size; row++) {
-    const start = await read(at, 4)
-    if (!(u8(start, 0) === 2 && u8(start, 1) === 2 && u8(start, 2) < 128)) {
+  for (let row = 0; row < Math.min(rows, 100_000) && at <= bytes.length; row++) {
+    if (!(u8(bytes, at) === 2 && u8(bytes, at + 1) === 2 && u8(bytes, at + 2) < 128)) {
       at += 4 * pixels
       continue
     }
     at += 4
-    for (let done = 0; done < 4 * pixels && at < file.size;) {
-      const count = u8(await read(at, 1), 0)
+    for (let done = 0; done < 4 * pixels && at < bytes.length;) {
+      const count = u8(bytes, at)
       done += count > 128 ? count & 127 : Math.max(1, count)
       at += count > 128 ? 2 : 1 + Math.max(1, count)
     }
   }
-  return at <= file.size
+  return at <= bytes.length
 }
 
 /** Whether packed runs give the whole picture: two top bits set say how often the next byte stands. */
-async function endsWithPacked(file: FileBytes, bytes: number): Promise<boolean> {
-  const read = cursor(file)
+async function endsWithPacked(file: FileBytes, wanted: number): Promise<boolean> {
+  if (file.size > PACKED_READ) return true
+  const bytes = await file.whole(PACKED_READ)
   let [at, done] = [128, 0]
-  while (done < Math.min(bytes, 20_000_000)) {
-    if (at >= file.size) return false
-    const byte = u8(await read(at, 1), 0)
+  while (done < wanted) {
+    if (at >= bytes.length) return false
+    const byte = u8(bytes, at)
     done += byte >= 0xC0 ? byte & 0x3F : 1
     at += byte >= 0xC0 ? 2 : 1
   }
-  return at <= file.size
+  return at <= bytes.length
 }
 
 /** FITS 4.0 §3, §4.4.1: cards of 80 characters in blocks of 2880 bytes, data of the stated size behind them. */

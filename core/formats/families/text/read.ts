@@ -16,7 +16,9 @@ const COUNTED = 12 * 1024 * 1024
 
 /** Reads text: the encoding first, then markup, data and records by their own marks, tables by their separators. */
 export async function readText(file: FileBytes): Promise<Reading | null> {
-  const decoded = decodeText(file.head, file.size > file.head.length)
+  // the first part of a longer text is decoded to see what it is; the whole only where that is plain text
+  const first = file.size > file.head.length ? file.head.subarray(0, START) : file.head
+  const decoded = decodeText(first, file.size > first.length)
   if (!decoded) return readBroken(file)
   const props: Record<string, PropertyValue> = { encoding: decoded.encoding }
   const text = decoded.text.replace(/^\uFEFF/, '')
@@ -73,6 +75,8 @@ async function readBroken(file: FileBytes): Promise<Reading | null> {
 }
 
 function lineEnds(text: string): string | null {
+  // most texts have one kind of line end: that is told without an expression
+  if (!text.includes('\r')) return text.includes('\n') ? 'lf' : null
   const crlf = text.includes('\r\n')
   const lf = /(?:^|[^\r])\n/.test(text)
   const cr = /\r(?!\n|$)/.test(text)

@@ -117,7 +117,7 @@ export async function readPart(file: FileBytes, { entries, shift }: Directory, n
   if (start === null) return null
   const bytes = await file.read(start, Math.min(entry.packed, PART_READ))
   if (entry.method === 0) return bytes.subarray(0, limit)
-  return entry.method === 8 ? inflateStart(bytes, 'deflate', limit) : null
+  return entry.method === 8 ? inflateStart(bytes, 'deflate', limit, entry.unpacked) : null
 }
 
 /** Whether every entry stands where the directory says and reaches no further than the file; the reason where not. */

@@ -1,3 +1,4 @@
+import type { Parting } from '../../../text/xml'
 import { attributeIn, attributeOf, countElements, countWords, elementText } from '../../../text/xml'
 import { measureTriangles } from '../../measure-mesh'
 import { propertyText, setProps } from '../../reading'
@@ -9,6 +10,10 @@ type Part = (name: string) => Promise<string | null>
 
 /** Slides or sheets are looked into for something to see up to this many. */
 const LOOKED_AT = 60
+
+/** Elements between which words end: paragraphs, cells, breaks and tabs of either kind of package. */
+const TEXT_PARTS: Parting = new Set(['p', 'tab', 'br', 'cr', 'tc'])
+const OPEN_PARTS: Parting = new Set(['p', 'h', 'tab', 'line-break', 's', 'table-cell'])
 
 /** What a package holds, beside what it is. */
 export interface Measured { props: Props, version?: string | null, locked?: boolean, blank?: boolean }
@@ -47,7 +52,7 @@ async function measureText(main: string, entries: readonly Entry[], part: Part):
   if (body === null) return { props }
   const text = body.slice(Math.max(0, body.indexOf('<w:body')))
   // deleted text and field codes are no words of the document
-  const words = countWords(text.replace(/<w:(?:delText|instrText)\b[^>]*>[^<]*/g, ''), /(?:^|:)\/?(?:p|tab|br|cr|tc)\/?$|^\/?\w+:(?:p|tab|br|cr|tc)\/?$/)
+  const words = countWords(text.replace(/<w:(?:delText|instrText)\b[^>]*>[^<]*/g, ''), TEXT_PARTS)
   props.words = words
   const stored = await part('docProps/app.xml') ?? ''
   const [pages, storedWords] = [Number(elementText(stored, 'Pages')), Number(elementText(stored, 'Words'))]
@@ -77,7 +82,7 @@ async function measureSlides(main: string, entries: readonly Entry[], part: Part
   for (const slide of slides) {
     const xml = await part(slide.name)
     if (xml === null) return { props }
-    words += countWords(xml, /:(?:p|br|tc)\/?$/)
+    words += countWords(xml, TEXT_PARTS)
     // a shape that is no placeholder of the layout was drawn by somebody
     seen ||= /<p:(?:pic|graphicFrame|cxnSp|contentPart)\b|<a:blip\b/.test(xml) || countElements(xml, 'sp') > countElements(xml, 'ph')
   }
@@ -107,13 +112,13 @@ async function measureOpenDocument(id: string, entries: readonly Entry[], part: 
   const kind = id.slice(0, 2) === 'sx' ? { sxw: 'text', sxc: 'sheet', sxi: 'slides' }[id] : { t: 'text', s: 'sheet', p: 'slides' }[id.charAt(2)]
   const picture = /<draw:(?:frame|image|object|path|polygon|polyline|custom-shape|line|rect|circle|ellipse|g)\b|<chart:/.test(body)
   if (kind === 'text') {
-    props.words = countWords(body.replace(/<text:sequence-decls>[\s\S]*?<\/text:sequence-decls>/, ''), /(?:^|:)(?:p|h|tab|line-break|s)\/?$/)
+    props.words = countWords(body.replace(/<text:sequence-decls>[\s\S]*?<\/text:sequence-decls>/, ''), OPEN_PARTS)
     const [pages, words] = [stored('page-count'), stored('word-count')]
     if (pages && (words === undefined || Math.abs(words - props.words) <= Math.max(20, props.words * 0.2))) props.pages = pages
   }
   if (kind === 'sheet') props.sheets = countElements(body, 'table')
   if (kind === 'slides') props.slides = countElements(body, 'page')
-  const empty = kind === 'text' ? props.words === 0 : kind === 'sheet' ? !/<text:p\b|office:value/.test(body) : countWords(body, /:(?:p|h|tab|line-break|s)\/?$/) === 0
+  const empty = kind === 'text' ? props.words === 0 : kind === 'sheet' ? !/<text:p\b|office:value/.test(body) : countWords(body, OPEN_PARTS) === 0
   return { props, version, blank: kind !== undefined && empty && (kind === 'slides' ? !/<draw:(?!page\b|frame\b)|<draw:frame\b(?![^>]*presentation:placeholder)/.test(body) : !picture) }
 }
 
