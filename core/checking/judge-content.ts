@@ -130,15 +130,16 @@ export function meets(value: PropertyValue, condition: Condition, property: stri
 }
 
 function meetsAs(value: PropertyValue, condition: Condition, property: string): boolean {
-  const compare = PROPERTIES[property]?.type === 'version' ? compareVersions : compareValues
+  const { type, tolerance = 0 } = PROPERTIES[property] ?? {}
+  const compare = type === 'version' ? compareVersions : (a: PropertyValue, b: PropertyValue) => compareValues(a, b, tolerance)
   if (condition.from !== undefined && compare(value, condition.from) < 0) return false
   if (condition.to !== undefined && compare(value, condition.to) > 0) return false
   if (condition.is !== undefined && compare(value, condition.is) !== 0) return false
   return condition.among === undefined || condition.among.some(one => compare(value, one) === 0)
 }
 
-function compareValues(a: PropertyValue, b: PropertyValue): number {
-  if (typeof a === 'number' && typeof b === 'number') return a - b
+function compareValues(a: PropertyValue, b: PropertyValue, tolerance: number): number {
+  if (typeof a === 'number' && typeof b === 'number') return Math.abs(a - b) <= tolerance ? 0 : a - b
   const [left, right] = [String(a), String(b)]
   return left === right ? 0 : left < right ? -1 : 1
 }

@@ -4,6 +4,8 @@ export interface Property {
   /** Unit as it stands behind a number; empty where there is none. */
   unit: string
   type: 'number' | 'text' | 'flag' | 'version'
+  /** Values no further apart count as the same: writers round sizes and pad sounds. */
+  tolerance?: number
   /** The values there are, where they are few. */
   values?: readonly string[]
   /** What a holder does about a value that is too small, too large, or simply another. */
@@ -15,6 +17,9 @@ const number = (label: string, unit = '', wayOut?: WayOut): Property => ({ label
 const text = (label: string, values?: readonly string[], wayOut?: WayOut): Property => ({ label, unit: '', type: 'text', ...(values ? { values } : {}), ...(wayOut ? { wayOut } : {}) })
 const flag = (label: string, change?: string): Property => ({ label, unit: '', type: 'flag', ...(change ? { wayOut: { change } } : {}) })
 
+const about = (tolerance: number, property: Property): Property => ({ ...property, tolerance })
+
+const PAGE = { change: 'Set the page size and export it again.' }
 const LARGER = { more: 'Export it larger, from the original.', less: 'Export it smaller.' }
 const SCALED = { change: 'Check the unit it was exported in, and export it again.' }
 
@@ -22,18 +27,18 @@ const SCALED = { change: 'Check the unit it was exported in, and export it again
 export const PROPERTIES: Record<string, Property> = {
   version: { label: 'format version', unit: '', type: 'version' },
   pages: number('pages', '', { more: 'Are pages missing?', less: 'Shorten it, or hand in only the asked pages.' }),
-  pageWidth: number('page width', 'mm', { change: 'Set the page size and export it again.' }), pageHeight: number('page height', 'mm', { change: 'Set the page size and export it again.' }),
+  pageWidth: about(0.6, number('page width', 'mm', PAGE)), pageHeight: about(0.6, number('page height', 'mm', PAGE)),
   fontsEmbedded: flag('fonts embedded', 'Export it again with all fonts embedded.'),
   width: number('width', 'px', LARGER), height: number('height', 'px', LARGER), depth: number('depth', 'bits a channel'),
   resolution: number('resolution', 'dpi'), colorModel: text('colour model', ['gray', 'rgb', 'cmyk', 'indexed', 'lab']), animated: flag('animated', 'Save it as asked: one picture, or several in motion.'),
   layers: number('layers', '', { more: 'Was it flattened? Hand in the file with its layers.', less: 'Join layers and save it again.' }),
   lossy: flag('lossy'), preview: flag('preview embedded'), embeddedOriginal: flag('original embedded'),
   triangles: number('triangles', '', { more: 'Export it with a finer mesh.', less: 'Export it with a coarser mesh.' }), form: text('form', ['ascii', 'binary']),
-  sizeX: number('size along x', '', SCALED), sizeY: number('size along y', '', SCALED), sizeZ: number('size along z', '', SCALED),
+  sizeX: about(0.01, number('size along x', '', SCALED)), sizeY: about(0.01, number('size along y', '', SCALED)), sizeZ: about(0.01, number('size along z', '', SCALED)),
   watertight: flag('watertight', 'Close its holes and export it again.'),
-  duration: number('duration', 's', { more: 'Is it complete?', less: 'Shorten it and export it again.' }), sampleRate: number('sample rate', 'Hz', { change: 'Export it again at an asked rate.' }),
+  duration: about(0.06, number('duration', 's', { more: 'Is it complete?', less: 'Shorten it and export it again.' })), sampleRate: number('sample rate', 'Hz', { change: 'Export it again at an asked rate.' }),
   channels: number('channels', '', { change: 'Export it again with the asked channels.' }), bitDepth: number('bit depth', 'bits'), bitRate: number('bit rate', 'bit/s'),
-  audioCodec: text('sound codec'), videoCodec: text('video codec'), frameRate: number('frame rate', 'frames/s'),
+  audioCodec: text('sound codec'), videoCodec: text('video codec'), frameRate: about(0.01, number('frame rate', 'frames/s')),
   words: number('words', '', { more: 'It is shorter than asked.', less: 'Shorten it.' }), sheets: number('sheets'), slides: number('slides', '', { more: 'Are slides missing?', less: 'Shorten it.' }),
   macros: flag('macros', 'Save it again without or with macros, as asked.'), title: text('title'), author: text('author'),
   sensitivity: text('sensitivity label'), created: text('created'), modified: text('modified'),

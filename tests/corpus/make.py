@@ -1,7 +1,13 @@
 #!/usr/bin/python3
 """Makes the corpus of small real files: every file by an independent program from Debian's packages, with its real format
-and what independent tools measure of it. Run on a machine that has the programs listed in README.md; a program that is not
-there is passed over. Usage: make.py OUTPUT.zip"""
+and what independent tools measure of it. A program that is not there is passed over. Debian's packages that were
+there when corpus.zip was made: libreoffice-*-nogui python3-uno pandoc abiword gnumeric ghostscript qpdf mupdf-tools poppler-utils groff
+texlive-latex-base imagemagick netpbm libjpeg-turbo-progs libtiff-tools webp libheif-examples libavif-bin libjxl-tools djvulibre-bin
+openexr libopenjp2-tools dcmtk libimage-exiftool-perl librsvg2-bin img2pdf potrace pstoedit graphviz gnuplot-nox ffmpeg sox flac lame
+twolame vorbis-tools opus-tools speex wavpack abcmidi mkvtoolnix openscad assimp-utils admesh occt-draw gdal-bin netcdf-bin zip unzip
+p7zip-full libarchive-tools arj jlha-utils gcab cpio rpm dpkg lzip ncompress genisoimage xorriso qemu-utils msitools default-jdk-headless
+gcc gcc-mingw-w64-x86-64-win32 openbabel sqlite3 fonttools woff2 xfonts-utils fonts-dejavu-core fonts-urw-base35 and python3-pil, -docx,
+-openpyxl, -xlwt, -odf, -reportlab, -ezdxf, -numpy, -scipy, -h5py, -fonttools. Usage: make.py OUTPUT.zip"""
 import json, os, shutil, subprocess, sys, tempfile, zipfile
 
 OUT = os.path.abspath(sys.argv[1])

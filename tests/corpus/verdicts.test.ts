@@ -63,8 +63,11 @@ describe('verdicts say what the bytes are and what to do', () => {
   })
 })
 
-test('versions are compared number by number, as published version numbers are', () => {
+test('versions are compared number by number, sizes within what writers round', () => {
   expect(meets('1.10', { from: '1.7' }, 'version')).toBe(true)
   expect(meets('AC1032', { to: 'AC1024' }, 'version')).toBe(false)
+  // ISO 216: A4 is 210 mm wide; documents write it as 595 of 595.28 points, which are 209.9 mm
+  expect(meets(209.9, { is: 210 }, 'pageWidth')).toBe(true)
+  expect(meets(208, { from: 210 }, 'pageWidth')).toBe(false)
   expect(meets('2.0', { among: ['1.7', '2.0'] }, 'version')).toBe(true)
 })
