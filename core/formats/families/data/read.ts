@@ -12,7 +12,7 @@ const sized = (id: string | string[], size: number, stated: number, rest: Partia
 /** Formats told by a signature alone. */
 const SIGNATURES: readonly (readonly [bytes: string, id: string])[] = [
   ['Obj\x01', 'avro'], ['$FL2', 'sav'], ['\x0A\x0D\x0D\x0A', 'pcapng'], ['fgb\x03', 'fgb'], ['!BDN', 'pst'], ['L\0\0\0\x01\x14\x02\0', 'lnk'], ['book\0\0\0\0mark', 'alias'],
-  ['\xFFWPC', 'wpd'], ['\0\0\x02\0\x06\x04', 'wk1'], ['\0\0\x1A\0', 'wk1'], ['\x06\x06\xED\xF5\xD8\x1D\x46\xE5', 'indd'], ['\x1BE', 'pcl'], ['\x1B%-12345X', 'pcl'], ['\0asm', 'wasm'],
+  ['\xFFWPC', 'wpd'], ['\0\0\x02\0\x06\x04', 'wk1'], ['\0\0\x1A\0', 'wk1'], ['\x06\x06\xED\xF5\xD8\x1D\x46\xE5', 'indd'], ['\x1BE', 'pcl'], ['\x1B%-12345X', 'pcl'], ['\0asm', 'wasm'], ['\x08\x09\xFE\x02', 'dgn'], ['\xC8\x09\xFE\x02', 'dgn'],
   ['\xCF\xFA\xED\xFE', 'macho'], ['\xCE\xFA\xED\xFE', 'macho'],
 ]
 
