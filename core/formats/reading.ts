@@ -42,6 +42,11 @@ export function endsEarly(size: number, stated: number): string {
   return `it ends after ${Math.floor(100 * size / stated)} % of the length its header states`
 }
 
+/** A reading that is damaged where the file is shorter than it states to be. */
+export function sized(id: string | string[], size: number, stated: number, rest: Partial<Reading> = {}): Reading {
+  return stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest })
+}
+
 /** Text of a property, bounded and of one line: what stands in a file can be of any length and hold anything. */
 export function propertyText(text: string): string | undefined {
   // eslint-disable-next-line no-control-regex -- control characters are what is taken out

@@ -1,13 +1,13 @@
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { strToU8, zipSync } from 'fflate'
 import Papa from 'papaparse'
 import { makePdf, makePhoto, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
+import { accessible } from './help'
 
 const folder = mkdtempSync(join(tmpdir(), 'usitor-browser-'))
 const received = join(folder, 'received')
@@ -37,11 +37,6 @@ test.beforeAll(async ({ browser }) => {
 })
 test.afterAll(() => rmSync(folder, { recursive: true }))
 
-async function accessible(): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.map(one => `${one.id}: ${one.nodes.map(node => node.html.slice(0, 120)).join(' | ')}`)).toEqual([])
-}
-
 const step = (name: string) => page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: new RegExp(`^${name}`) })
 const pigeonhole = (name: string) => page.getByRole('button', { name })
 
@@ -49,7 +44,7 @@ test('the first visitor makes the coordinator\'s account', async () => {
   await page.goto('/')
   await page.locator('html[data-hydrated]').waitFor()
   await expect(page.getByRole('heading', { name: 'Make your account' })).toBeVisible()
-  await accessible()
+  await accessible(page)
   await page.getByLabel('Your name').fill('Ana')
   await page.getByLabel('Mail address').fill('ana@shore.example')
   await page.getByLabel('Password').fill('short')
@@ -58,7 +53,7 @@ test('the first visitor makes the coordinator\'s account', async () => {
   await page.getByLabel('Password').fill('long enough to keep')
   await page.getByRole('button', { name: 'Make the account' }).click()
   await expect(page.getByRole('heading', { name: 'Nothing on the desk yet' })).toBeVisible()
-  await accessible()
+  await accessible(page)
 })
 
 test('own fonts are loaded and used', async () => {
@@ -82,7 +77,7 @@ test('who: a pasted list', async () => {
   await page.getByLabel('The list').fill('given;family;group\nAna;Marsh;Reef\nBo;Lindqvast;Reef\nZoë;d\'Arquelle;Dune\nCy;Tamworthy;Dune')
   await page.getByRole('button', { name: 'Look at it' }).click()
   await expect(page.getByText('4 people.')).toBeVisible()
-  await accessible()
+  await accessible(page)
   await page.getByRole('button', { name: 'Use this list' }).click()
   await expect(page.getByRole('cell', { name: 'd\'Arquelle', exact: true })).toBeVisible()
 })
@@ -102,7 +97,7 @@ test('ask: a rule, with its errors under the field and live samples', async () =
   await expect(page.getByText('Dune/Dune_d\'Arquelle_photo.jpg')).toBeVisible()
   await page.getByRole('combobox', { name: 'How exact must names be?' }).press('Enter')
   await page.getByRole('option', { name: 'Exact, accents free' }).click()
-  await accessible()
+  await accessible(page)
   await page.getByRole('button', { name: 'Save what is asked' }).click()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 })
@@ -120,7 +115,7 @@ test('receive: a damaged archive and one that climbs out are refused in words, a
     await expect(page.getByRole('alert')).toHaveText(said)
   }
   await expect(page.getByText('Received so far')).toBeHidden()
-  await accessible()
+  await accessible(page)
 })
 
 test('receive a folder, and see the rack', async () => {
@@ -130,7 +125,7 @@ test('receive a folder, and see the rack', async () => {
   await expect(pigeonhole('Zoë d\'Arquelle, Photo: to fix')).toContainText('folder')
   await expect(pigeonhole('Cy Tamworthy, Photo: to fix')).toContainText('format disguised')
   await expect(page.getByText('1 set aside')).toBeVisible()
-  await accessible()
+  await accessible(page)
 })
 
 test('the slip, by keyboard alone: asked, received, the finding, the right path', async () => {
@@ -143,14 +138,14 @@ test('the slip, by keyboard alone: asked, received, the finding, the right path'
   await expect(slip.locator('.right')).toHaveText('Reef/Reef_Lindqvast_photo.jpg')
   await slip.getByRole('button', { name: 'Copy the corrected path' }).click()
   await expect(slip.getByText('Copied')).toBeVisible()
-  await accessible()
+  await accessible(page)
   await page.keyboard.press('Escape')
   await expect(slip).toBeHidden()
 })
 
 test('follow up: the report as CSV and JSON, and the printable page', async () => {
   await step('Follow up').click()
-  await accessible()
+  await accessible(page)
   const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV' }).click()])
   const { data } = Papa.parse<Record<string, string>>(readFileSync(await csv.path(), 'utf8'), { header: true, skipEmptyLines: true })
   expect(data.map(row => [row.family, row.status, row.codes])).toEqual([['Marsh', 'right', ''], ['Lindqvast', 'to-fix', 'name.copy-mark'], ['d\'Arquelle', 'to-fix', 'folder.wrong'], ['Tamworthy', 'to-fix', 'format.disguised']])
@@ -158,7 +153,7 @@ test('follow up: the report as CSV and JSON, and the printable page', async () =
   expect(JSON.parse(readFileSync(await json.path(), 'utf8'))).toMatchObject({ usitorReport: 1, summary: { right: 1, toFix: 3, setAside: 1 } })
   await page.getByRole('link', { name: 'Printable page' }).click()
   await expect(page.getByText('1 of 4 holders are complete')).toBeVisible()
-  await accessible()
+  await accessible(page)
 })
 
 test('corrections come in a zip, facts only; what is not verified says so', async () => {
@@ -192,7 +187,7 @@ test('a large intake can be called off, and nothing of it shows', async () => {
 test('the account page lists sessions; signing out ends this one', async () => {
   await page.getByRole('link', { name: 'Ana', exact: true }).click()
   await expect(page.getByText('this one')).toBeVisible()
-  await accessible()
+  await accessible(page)
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await page.goto('/briefs/00000000-0000-7000-8000-000000000000/check')

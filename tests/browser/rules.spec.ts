@@ -1,9 +1,9 @@
 import { mkdirSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
+import { accessible, joinAs, sender } from './help'
 
 const ACCOUNT = { mail: 'rules@shore.example', name: 'Rules', password: 'long enough to keep' }
 const PEOPLE = [['s1', 'Ana', 'Marsh', 'Reef'], ['s2', 'Bo', 'van der Holm', 'Kelp Bed'], ['s3', 'Zoë', 'd\'Arquelle', 'Dune'], ['s4', 'Cy', 'Tamworthy', 'Dune']]
@@ -16,15 +16,8 @@ test.describe.configure({ mode: 'serial' })
 test.beforeAll(async ({ browser, baseURL }) => {
   const context = await browser.newContext({ baseURL })
   page = await context.newPage()
-  const headers = { origin: baseURL ?? '' }
-  const send = async (method: 'post' | 'put', path: string, data: unknown) => (await page.request[method](path, { data, headers })).json()
-  // the first account may have been made by another test: then this one comes by invitation
-  if (!(await (await page.request.get('/api/session')).json()).first) {
-    await send('post', '/api/session', { mail: 'ana@shore.example', password: 'long enough to keep' })
-    const { token } = await send('post', '/api/invitations', {})
-    await send('post', '/api/accounts', { ...ACCOUNT, invitation: token })
-  }
-  else await send('post', '/api/accounts', ACCOUNT)
+  await joinAs(page, baseURL ?? '', ACCOUNT)
+  const send = sender(page, baseURL ?? '')
   const people = PEOPLE.map(([id, given, family, group]) => ({ id, given, family, name: `${given} ${family}`, group, email: '', aliases: [], fields: {} }))
   briefId = (await send('post', '/api/briefs', { title: 'Drawn rules', document: { usitorBrief: 1, title: 'Drawn rules', requirements: [{ id: 'note', title: 'Note', name: '{group}_{family}', formats: [{ id: 'txt' }] }] } })).id
   await send('put', `/api/briefs/${briefId}/roster`, { people, columns: ['id', 'given', 'family', 'name', 'group'] })
@@ -33,12 +26,6 @@ test.beforeAll(async ({ browser, baseURL }) => {
 })
 test.afterAll(() => rmSync(folder, { recursive: true }))
 
-async function accessible(): Promise<void> {
-  // what fades in has no contrast yet
-  await page.waitForTimeout(400)
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.map(one => `${one.id}: ${one.nodes.map(node => node.html.slice(0, 120)).join(' | ')}`)).toEqual([])
-}
 const asText = () => page.getByLabel('Name, as text')
 const drawing = () => page.getByRole('region', { name: 'Name' }).getByRole('img', { name: /^Sample/ })
 
@@ -62,7 +49,7 @@ test('the drawing by keyboard alone: add a part, set it, move it; the text is th
   await expect(asText()).toHaveValue('{group}_{family}')
   await asText().fill('{group:1}-{family}')
   await expect(drawing()).toHaveAccessibleName('Sample: R-Marsh')
-  await accessible()
+  await accessible(page)
 })
 
 test('the drawing by mouse: a part dragged to another place', async () => {
@@ -95,7 +82,7 @@ test('learn from examples, and take the rule over', async () => {
   await page.getByLabel(/^Names that are not/).fill('Marsh note.txt')
   await page.getByRole('button', { name: 'Find the rule' }).click()
   await expect(page.getByText('Takes 3 of 3 right names, 0 of 1 wrong ones').first()).toBeVisible()
-  await accessible()
+  await accessible(page)
   await page.getByRole('button', { name: 'Take this rule' }).first().click()
   await expect(asText()).toHaveValue('{group}_{family}-{given:1}_note_{n}')
   await expect(page.getByText('the group, in capitals, spaces become -')).toBeVisible()
@@ -107,12 +94,12 @@ test('try a name: the difference is marked and said, and what it would be filed 
   await expect(page.getByText('To fix: filed as Ana Marsh, Note')).toBeVisible()
   await expect(page.locator('.results .wrong').first()).toHaveText('ra')
   await expect(page.getByText(': Mrash should be Marsh.')).toBeAttached()
-  await accessible()
+  await accessible(page)
 })
 
 test('a ready rule to start from', async () => {
   await page.getByRole('button', { name: 'Start from a ready rule' }).click()
-  await accessible()
+  await accessible(page)
   await page.getByRole('button', { name: 'Start from One document a person' }).click()
   await expect(asText()).toHaveValue('{family}_{given}_{title}')
   await asText().fill('{family}_{title}')
@@ -144,7 +131,7 @@ test('the effect of a change on what came in; files received before keep the ear
   await page.getByLabel('Name, as text').fill('{family} {given} {title}')
   await page.getByRole('button', { name: 'Save what is asked' }).click()
   await expect(effect).toContainText('4 files that are right now would need a change')
-  await accessible()
+  await accessible(page)
   await effect.getByText('Files received before keep the earlier rule').click()
   await effect.getByRole('button', { name: 'Save the rule' }).click()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
@@ -157,7 +144,7 @@ test('the brief is used again for the next term', async () => {
   await page.getByRole('link', { name: 'Usitor' }).click()
   await page.getByRole('button', { name: 'Use Drawn rules again' }).click()
   await page.getByLabel('What is it called?').fill('Next term')
-  await accessible()
+  await accessible(page)
   await page.getByText('the same people', { exact: true }).click()
   await page.getByRole('button', { name: 'Make it' }).click()
   await expect(page.getByText('4 people, 3 groups')).toBeVisible()

@@ -176,11 +176,6 @@ export async function readLzip(file: FileBytes): Promise<Reading> {
   return reading('lz', { verified: 'structure', props: packed === file.size ? { unpackedSize: u64le(end, 4) } : {} })
 }
 
-/** A length stated at a place: for images and packages that say how long they are. */
-export function readStated(id: string, file: FileBytes, stated: number, rest: Partial<Reading> = {}): Reading {
-  return stated > file.size ? damaged(id, endsEarly(file.size, stated), rest) : reading(id, { verified: 'structure', ...rest })
-}
-
 /** Whether bytes are the start of an LZMA file without a container: properties, window, and a length that is plausible. */
 export function isLzma(head: Uint8Array, size: number): boolean {
   if (u8(head, 0) !== 0x5D || size < 18) return false

@@ -1,9 +1,9 @@
 import { indexOf, latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { FamilyReader } from '../../family'
-import { damaged, propertyText, reading, setProps } from '../../reading'
+import { damaged, propertyText, reading, setProps, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
-import { isLzma, readBzip, readGzip, readLz4, readLzip, readStated, readXz, readZstandard } from './packed'
+import { isLzma, readBzip, readGzip, readLz4, readLzip, readXz, readZstandard } from './packed'
 import { readRar } from './rar'
 import { readSeven } from './seven'
 import { isTarHeader, readTar } from './tar'
@@ -20,7 +20,7 @@ export const readArchive: FamilyReader = async (file, proof) => {
   if (starts('\x1F\x9D') || starts('\x1F\xA0')) return reading('z')
   if (starts('7z\xBC\xAF\x27\x1C')) return readSeven(file)
   if (starts('Rar!\x1A\x07')) return readRar(file)
-  if (starts('MSCF') && u32le(head, 4) === 0) return readStated('cab', file, u32le(head, 8), { props: { entries: u16le(head, 28) } })
+  if (starts('MSCF') && u32le(head, 4) === 0) return sized('cab', size, u32le(head, 8), { props: { entries: u16le(head, 28) } })
   if (starts('\x60\xEA') && u16le(head, 2) > 20 && u16le(head, 2) < 2600) return readArj(file)
   if (/^-(?:lh|lz|pm)[\ds]-$/.test(latin1(head, 2, 7))) return readLzh(file)
   if (starts('07070') || starts('\xC7\x71')) return indexOf(await file.tail(), 'TRAILER!!!') >= 0 ? reading('cpio', { verified: 'structure' }) : damaged('cpio', 'its closing entry is missing')
@@ -34,7 +34,7 @@ export const readArchive: FamilyReader = async (file, proof) => {
   const end = (await file.tail()).slice(-512)
   if (startsWith(end, 'conectix')) return reading('vhd', { verified: 'structure' })
   if (starts('conectix')) return damaged('vhd', 'its closing block is missing')
-  if (startsWith(end, 'koly')) return readStated('dmg', file, u64be(end, 24) + u64be(end, 32) + 512)
+  if (startsWith(end, 'koly')) return sized('dmg', size, u64be(end, 24) + u64be(end, 32) + 512)
   return null
 }
 
@@ -45,7 +45,7 @@ function readPackage(file: FileBytes): Reading {
   const [count, store] = [Math.min(512, u32be(head, 104)), u32be(head, 108)]
   const data = 112 + 16 * count
   const end = Math.ceil((data + store) / 8) * 8
-  for (let i = 0; i < count; i++) if (u32be(head, 112 + 16 * i) === 1000) return readStated('rpm', file, end + u32be(head, data + u32be(head, 120 + 16 * i)))
+  for (let i = 0; i < count; i++) if (u32be(head, 112 + 16 * i) === 1000) return sized('rpm', size, end + u32be(head, data + u32be(head, 120 + 16 * i)))
   return end > size ? damaged('rpm', 'it ends inside its signature') : reading('rpm')
 }
 
@@ -106,5 +106,5 @@ async function readDisc(file: FileBytes): Promise<Reading> {
   const volume = await file.read(32_768, 2048)
   const props: Record<string, PropertyValue> = {}
   setProps(props, { title: propertyText(latin1(volume, 40, 72)) })
-  return readStated('iso', file, u32le(volume, 80) * Math.max(512, u16be(volume, 130)), { props })
+  return sized('iso', file.size, u32le(volume, 80) * Math.max(512, u16be(volume, 130)), { props })
 }

@@ -1,10 +1,7 @@
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import { damaged, endsEarly, reading } from '../../reading'
+import { damaged, reading, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
-
-const sized = (id: string | string[], size: number, stated: number, rest: Partial<Reading> = {}): Reading =>
-  (stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest }))
 
 /** SQLite database file format §1.3: page size at 16, page count at 28, application id at 68, format number at 60. */
 export function readDatabase({ head, size }: FileBytes): Reading {

@@ -1,13 +1,10 @@
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { FamilyReader } from '../../family'
-import { damaged, endsEarly, propertyText, reading, setProps } from '../../reading'
+import { damaged, propertyText, reading, setProps, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { readArray, readAttributes, readDatabase, readHierarchical, readPackets, readTranslations } from './database'
 import { readFont } from './font'
-
-const sized = (id: string | string[], size: number, stated: number, rest: Partial<Reading> = {}): Reading =>
-  (stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest }))
 
 /** Formats told by a signature alone. */
 const SIGNATURES: readonly (readonly [bytes: string, id: string])[] = [

@@ -1,14 +1,10 @@
 import { cursor } from '../../../bytes/cursor'
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import { damaged, endsEarly, propertyText, reading, setProps, thousandths } from '../../reading'
+import { damaged, endsEarly, propertyText, reading, setProps, thousandths, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
 type Props = Record<string, PropertyValue>
-
-function sized(id: string, size: number, stated: number, rest: Partial<Reading> = {}): Reading {
-  return stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest })
-}
 
 /** The rarer containers of sound and film, by their signature; `null` where none fits. */
 export async function readMinor(file: FileBytes): Promise<Reading | null> {

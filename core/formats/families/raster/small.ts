@@ -1,7 +1,7 @@
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { FamilyReader } from '../../family'
-import { damaged, endsEarly, reading } from '../../reading'
+import { damaged, reading, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { readQuick } from './modern'
 
@@ -9,11 +9,6 @@ type Props = Record<string, PropertyValue>
 
 /** Packed pictures are walked in memory up to this length; longer ones are taken as they are. */
 const PACKED_READ = 24 * 1024 * 1024
-
-/** A reading that is damaged where the file is shorter than its header states. */
-function sized(id: string, size: number, stated: number, rest: Partial<Reading>): Reading {
-  return stated > size ? damaged(id, endsEarly(size, stated), rest) : reading(id, { verified: 'structure', ...rest })
-}
 
 /** Bitmap: file header of 14 bytes, then an information header whose length tells its form. */
 export function readBitmap({ head, size }: FileBytes): Reading | null {

@@ -1,10 +1,10 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { readCorpus } from '../corpus/corpus'
+import { accessible, joinAs, sender } from './help'
 
 const ACCOUNT = { mail: 'formats@shore.example', name: 'Formats', password: 'long enough to keep' }
 const corpus = readCorpus()
@@ -18,14 +18,8 @@ test.describe.configure({ mode: 'serial' })
 
 test.beforeAll(async ({ browser, baseURL }) => {
   page = await (await browser.newContext({ baseURL })).newPage()
-  const headers = { origin: baseURL ?? '' }
-  const send = async (method: 'post' | 'put', path: string, data: unknown) => (await page.request[method](path, { data, headers })).json()
-  if (!(await (await page.request.get('/api/session')).json()).first) {
-    await send('post', '/api/session', { mail: 'ana@shore.example', password: 'long enough to keep' })
-    const { token } = await send('post', '/api/invitations', {})
-    await send('post', '/api/accounts', { ...ACCOUNT, invitation: token })
-  }
-  else await send('post', '/api/accounts', ACCOUNT)
+  await joinAs(page, baseURL ?? '', ACCOUNT)
+  const send = sender(page, baseURL ?? '')
   briefId = (await send('post', '/api/briefs', { title: 'Formats', document: { usitorBrief: 1, title: 'Formats', requirements: REQUIREMENTS } })).id
   const people = [{ id: 's1', given: 'Ana', family: 'Marsh', name: 'Ana Marsh', group: '', email: '', aliases: [], fields: {} }]
   await send('put', `/api/briefs/${briefId}/roster`, { people, columns: ['id', 'given', 'family', 'name'] })
@@ -38,12 +32,6 @@ test.beforeAll(async ({ browser, baseURL }) => {
   await page.locator('html[data-hydrated]').waitFor()
 })
 test.afterAll(() => rmSync(folder, { recursive: true }))
-
-async function accessible(): Promise<void> {
-  await page.waitForTimeout(400)
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
-  expect(violations.map(one => `${one.id}: ${one.nodes.map(node => node.html.slice(0, 120)).join(' | ')}`)).toEqual([])
-}
 
 test('received files can be looked at in the slip, and nothing in them is run or fetched', async () => {
   await page.locator('input[webkitdirectory]').setInputFiles(join(folder, 'in'))
@@ -71,7 +59,7 @@ test('received files can be looked at in the slip, and nothing in them is run or
   await close()
   await look('pack')
   await expect(page.getByText('d/table.csv')).toBeVisible()
-  await accessible()
+  await accessible(page)
   await close()
   await look('photo')
   await expect(page.getByRole('img', { name: 'Picture: Marsh_photo.jpg' })).toBeVisible()
@@ -97,7 +85,7 @@ test('conditions are taken from a file at hand, and only what its format measure
   const panel = page.getByRole('region', { name: 'A file at hand' })
   await expect(panel.getByText('uncompressed sound (wav)')).toBeVisible()
   await expect(panel.getByRole('cell', { name: '96000 Hz' })).toBeVisible()
-  await accessible()
+  await accessible(page)
   await panel.getByRole('button', { name: 'Ask for files like this one' }).click()
   await expect(page.getByLabel('sample rate', { exact: true })).toHaveValue('96000')
   await expect(page.getByLabel('bit depth', { exact: true })).toHaveValue('24')

@@ -1,0 +1,26 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect } from '@playwright/test'
+import type { Page } from '@playwright/test'
+
+/** Nothing that WCAG 2.2 AA asks for is missing on the page as it stands. */
+export async function accessible(page: Page): Promise<void> {
+  // what fades in has no contrast yet
+  await page.waitForTimeout(400)
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  expect(violations.map(one => `${one.id}: ${one.nodes.map(node => node.html.slice(0, 120)).join(' | ')}`)).toEqual([])
+}
+
+/** Sends as the page's own scripts do. */
+export const sender = (page: Page, address: string) => async (method: 'post' | 'put', path: string, data: unknown) => (await page.request[method](path, { data, headers: { origin: address } })).json()
+
+/** Makes an account: the first one there is, or by invitation of the one that another test made first. */
+export async function joinAs(page: Page, address: string, account: { mail: string, name: string, password: string }): Promise<void> {
+  const send = sender(page, address)
+  if ((await (await page.request.get('/api/session')).json()).first) {
+    await send('post', '/api/accounts', account)
+    return
+  }
+  await send('post', '/api/session', { mail: 'ana@shore.example', password: 'long enough to keep' })
+  const { token } = await send('post', '/api/invitations', {})
+  await send('post', '/api/accounts', { ...account, invitation: token })
+}
