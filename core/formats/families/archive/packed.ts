@@ -6,7 +6,7 @@ import type { FileBytes } from '../../../bytes/source'
 import { Gunzip } from 'fflate'
 import { UNPACK_LIMIT } from '../../family'
 import type { Proof } from '../../family'
-import { damaged, endsEarly, reading } from '../../reading'
+import { damaged, reading } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { isTarHeader } from './tar'
 
