@@ -197,6 +197,7 @@ const failed = () => {
 
 <style scoped>
 .preview p { margin: 2px 0; }
+.preview a, .preview .plain-button { display: inline-flex; align-items: center; min-height: 24px; }
 .shown { margin-top: 6px; }
 .shown img, .shown canvas, .shown video { max-width: min(420px, 100%); max-height: 420px; border: 1px solid var(--rule); background: var(--ground); }
 pre, .scroll { max-height: 260px; overflow: auto; border: 1px solid var(--rule); background: var(--ground); padding: 8px 10px; margin: 0; font-size: 13px; }

@@ -3,10 +3,10 @@ import type { ReportSlot } from '#core/reporting/report'
 import { showValue } from '#core/checking/judge-content'
 import { PROPERTIES } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
-import type { CheckHead, ShownFile, Slip } from '~/stores/check'
+import type { CheckHead, ShownFile, ShownRuling, Slip } from '~/stores/check'
 
 const props = defineProps<{ open: { holder: string, requirement?: string, n?: number | null }, head: CheckHead }>()
-const emit = defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: [], ruled: [] }>()
 const check = useCheck()
 const slip = shallowRef<Slip | null>(null)
 const problem = ref('')
@@ -14,7 +14,7 @@ const panel = ref<HTMLElement | null>(null)
 const heading = computed(() => check.names.get(props.open.holder) ?? props.open.holder)
 const title = computed(() => props.head.requirements.find(one => one.id === props.open.requirement)?.title ?? '')
 
-watch(() => props.open, async ({ holder, requirement }) => {
+watch(() => [props.open, props.head.id] as const, async ([{ holder, requirement }]) => {
   problem.value = ''
   try {
     slip.value = await check.slip(holder, requirement)
@@ -33,6 +33,24 @@ const entries = computed(() => (slip.value?.slots ?? [])
 function expectedName({ expected }: ReportSlot): string {
   return `${expected.name ?? 'any name'}${expected.extensions.length > 0 ? `.${expected.extensions[0]}` : ''}`
 }
+
+/** Decisions about a slot or about the files in it. */
+const rulingsOf = (slot: ReportSlot, files: readonly ShownFile[]) => check.rulings.filter(one => (one.file
+  ? files.some(file => file.sha256 === one.file?.sha256 && file.path === one.file.path)
+  : one.slot?.requirement === slot.requirement && one.slot.holder === slot.holder && (one.slot.n ?? null) === (slot.n ?? null)))
+const RULED: Record<ShownRuling['kind'], string> = { 'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Waived' }
+
+async function takeBack(ruling: ShownRuling) {
+  problem.value = ''
+  try {
+    await check.takeBack(ruling)
+    emit('ruled')
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+const refOf = (slot: ReportSlot) => ({ requirement: slot.requirement, holder: slot.holder, ...(slot.n === undefined ? {} : { n: slot.n }) })
 
 const nameOf = (file: ShownFile) => file.path.slice(file.path.lastIndexOf('/') + 1)
 /** The folder inside the wrapper that everybody shares: differences count from there. */
@@ -96,6 +114,27 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
           :key="finding.code"
         >{{ finding.message }}</span>
       </p>
+      <p
+        v-for="ruling in rulingsOf(slot, files)"
+        :key="ruling.id"
+        class="small row"
+      >
+        <span>{{ RULED[ruling.kind] }} by {{ ruling.by }}, {{ sayTime(ruling.at, head.zone) }}{{ ruling.reason ? `: ${ruling.reason}` : '' }}</span>
+        <button
+          type="button"
+          class="plain-button"
+          @click="takeBack(ruling)"
+        >
+          Take back
+        </button>
+      </p>
+      <RulingForm
+        v-if="slot.status === 'missing'"
+        :head="head"
+        :slot-ref="refOf(slot)"
+        :kinds="['waive']"
+        @ruled="emit('ruled')"
+      />
       <table class="compare">
         <tbody>
           <tr>
@@ -161,6 +200,14 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                 <FilePreview
                   :file="file"
                   :check-id="head.id"
+                />
+                <RulingForm
+                  v-if="file.role === 'placed'"
+                  :head="head"
+                  :file="file"
+                  :slot-ref="refOf(slot)"
+                  :kinds="slot.status === 'to-fix' ? ['accept', 'place', 'set-aside'] : ['place', 'set-aside']"
+                  @ruled="emit('ruled')"
                 />
                 <p
                   v-if="file.evidence.length"

@@ -1,13 +1,29 @@
 <script setup lang="ts">
 import type { SlotRef } from '#core/reporting/report'
-import type { ShownFile } from '~/stores/check'
+import type { CheckHead, ShownFile } from '~/stores/check'
 
-const props = defineProps<{ tray: { files: ShownFile[], total: number }, names: Map<string, string>, requirements: { id: string, title: string }[] }>()
+const props = defineProps<{ tray: { files: ShownFile[], total: number }, names: Map<string, string>, head: CheckHead }>()
+const emit = defineEmits<{ ruled: [] }>()
+const check = useCheck()
+const problem = ref('')
+const rulingOn = (file: ShownFile) => check.rulings.find(one => one.kind === 'set-aside' && one.file?.sha256 === file.sha256 && one.file.path === file.path)
+
+async function takeBack(file: ShownFile) {
+  const ruling = rulingOn(file)
+  if (!ruling) return
+  try {
+    await check.takeBack(ruling)
+    emit('ruled')
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
 const loose = computed(() => props.tray.files.filter(file => file.role === 'unplaced' || file.role === 'surplus'))
 const aside = computed(() => props.tray.files.filter(file => file.role !== 'unplaced' && file.role !== 'surplus'))
 
 function say(slot: SlotRef): string {
-  const title = props.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement
+  const title = props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement
   return `${props.names.get(slot.holder) ?? slot.holder}, ${title}${slot.n === undefined ? '' : ` ${slot.n}`}`
 }
 </script>
@@ -39,8 +55,21 @@ function say(slot: SlotRef): string {
           v-if="file.candidates.length"
           class="small block quiet"
         >May be: {{ file.candidates.slice(0, 3).map(say).join('; ') }}{{ file.candidates.length > 3 ? ` and ${file.candidates.length - 3} more` : '' }}</span>
+        <RulingForm
+          :head="head"
+          :file="file"
+          :kinds="['place', 'set-aside']"
+          @ruled="emit('ruled')"
+        />
       </li>
     </ul>
+    <p
+      v-if="problem"
+      class="problem small"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
     <details v-if="aside.length">
       <summary class="small">
         {{ aside.length }} set aside: clutter, backups, ignored
@@ -51,6 +80,14 @@ function say(slot: SlotRef): string {
           :key="file.fileId"
         >
           <span class="mono small">{{ showText(file.path) }}</span> <span class="small quiet">{{ file.role }}</span>
+          <button
+            v-if="rulingOn(file)"
+            type="button"
+            class="plain-button small"
+            @click="takeBack(file)"
+          >
+            Take back
+          </button>
         </li>
       </ul>
     </details>

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import type { Finding, ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/reporting/report'
+import type { SlotRef, Finding, ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/reporting/report'
 
 export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
 export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: string[], name: string | null, candidates: number }
@@ -13,9 +13,13 @@ export interface CheckHead {
   zone: string | null
   summary: ReportSummary
   roots: ReportRoot[]
-  requirements: { id: string, title: string, holder: 'person' | 'group' }[]
+  /** `by`: the number field that tells counted pieces apart. */
+  requirements: { id: string, title: string, holder: 'person' | 'group', by: string | null }[]
   people: { id: string, name: string, given: string, family: string, group: string }[]
 }
+/** A decision that holds: who made it, when, and about what. */
+export interface ShownRuling { id: string, kind: 'place' | 'set-aside' | 'accept' | 'waive', file: { sha256: string, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
+export interface RulingWish { kind: ShownRuling['kind'], fileId?: string, slot?: SlotRef, reason?: string }
 export interface Slip { slots: ReportSlot[], files: ShownFile[] }
 
 const PAGE = 500
@@ -25,6 +29,7 @@ export const useCheck = defineStore('check', () => {
   const head = ref<CheckHead | null>(null)
   const rows = shallowRef<RackRow[]>([])
   const tray = shallowRef<{ files: ShownFile[], total: number }>({ files: [], total: 0 })
+  const rulings = shallowRef<ShownRuling[]>([])
   const names = computed(() => new Map(head.value?.people.map(person => [person.id, person.name])))
 
   async function load(id: string) {
@@ -36,6 +41,7 @@ export const useCheck = defineStore('check', () => {
       all.push(...page.rows)
       total = page.total
     }
+    rulings.value = await api<ShownRuling[]>(`/api/briefs/${newHead.briefId}/rulings`)
     head.value = newHead
     tray.value = newTray
     rows.value = all
@@ -44,7 +50,10 @@ export const useCheck = defineStore('check', () => {
   const slip = (holder: string, requirement?: string) =>
     api<Slip>(`/api/checks/${head.value?.id}/slip`, { query: { holder, ...(requirement === undefined ? {} : { requirement }) } })
 
-  return { head, rows, tray, names, load, slip }
+  const rule = (wish: RulingWish) => api<{ id: string }>(`/api/checks/${head.value?.id}/rulings`, { method: 'POST', body: wish })
+  const takeBack = (ruling: ShownRuling) => api(`/api/briefs/${head.value?.briefId}/rulings/${ruling.id}`, { method: 'DELETE' })
+
+  return { head, rows, tray, names, rulings, load, slip, rule, takeBack }
 })
 
 /** Every finding of a slip's slots and files, errors first. */

@@ -9,6 +9,9 @@ import type { Arrival, Filled } from './slots'
 import { fillUnit, isNumbered, numbersOf, slotRef } from './slots'
 import type { FileView } from './view'
 
+/** Evidence of a placement that a person decided. */
+export const PLACED_BY_HAND = 'placed by a person'
+
 /** Below this confidence no placement is made. */
 export const THRESHOLD = 0.8
 
@@ -42,7 +45,7 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
     const ruling = ruled.get(view.index)
     const unit = ruling && bySlot.get(`${ruling.requirement}\n${ruling.holder}`)
     if (unit) {
-      const candidate = scoreUnit(view, unit, { strength: 3, said: ['placed by a person'] }, true)
+      const candidate = scoreUnit(view, unit, { strength: 3, said: [PLACED_BY_HAND] }, true)
       arrive(unit, { view, candidate, n: ruling.n ?? numberIn(candidate), confidence: 1 })
       continue
     }

@@ -2,6 +2,7 @@ import type { ReceivedFile, Ruling } from '#core/checking/input'
 import type { BriefDocument } from '#core/brief/document'
 import type { Report, ReportFile } from '#core/reporting/report'
 import type { Roster } from '#core/roster/types'
+import { PLACED_BY_HAND } from '#core/placing/place'
 import { db } from '../database/connection'
 import type { ListedPerson, StoredRoster } from './briefs'
 
@@ -40,11 +41,13 @@ export async function loadPrevious(checkId: string | null): Promise<Report | nul
   if (!checkId) return null
   const rows = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
     .where('check_file.check_id', checkId).whereNotNull('check_file.requirement')
-    .select('check_file.position', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n')
+    .select('check_file.position', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file')
   const codes = await db()('finding').where({ check_id: checkId, subject: 'f' }).select('position', 'finding')
   const findings = new Map<number, ReportFile['findings']>()
   for (const { position, finding } of codes) findings.set(position, [...findings.get(position) ?? [], finding])
-  const files = rows.map((row): ReportFile => ({
+  // where a person placed a file is no evidence of its own: the decision holds as long as it stands, and no longer
+  const byHand = new Set(rows.filter(row => row.file.evidence.includes(PLACED_BY_HAND)).map(row => row.position))
+  const files = rows.filter(row => !byHand.has(row.position)).map((row): ReportFile => ({
     root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
     receivedAt: (row.stated_at ?? row.modified_at)?.toISOString() ?? null, receivedAtFrom: 'modified', role: row.role,
     slot: { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) },

@@ -26,7 +26,7 @@ export async function getCheck(account: Account, checkId: string) {
   return {
     id: checkId, briefId, checkedAt: row.checked_at.toISOString(), summary: row.summary as Report['summary'], roots: row.roots as Report['roots'],
     title: document.title, due: document.due ?? null, zone: document.zone ?? null,
-    requirements: document.requirements.map(({ id, title, holder }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person' })),
+    requirements: document.requirements.map(({ id, title, holder, count }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null })),
     people: people.map(({ id, name, given, family, group }) => ({ id, name, given, family, group })),
   }
 }

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
+import { makePdf } from '../../demo/make-files'
 import { accessible, joinAs, sender } from './help'
 
 const ACCOUNT = { mail: 'rules@shore.example', name: 'Rules', password: 'long enough to keep' }
@@ -54,13 +55,16 @@ test('the drawing by keyboard alone: add a part, set it, move it; the text is th
 
 test('the drawing by mouse: a part dragged to another place', async () => {
   await asText().fill('{group}_{family}')
+  // near an edge of the window a drag scrolls the page away under the pointer
+  await page.getByRole('region', { name: 'Name' }).evaluate(region => region.scrollIntoView({ block: 'center' }))
   const handles = page.getByRole('region', { name: 'Name' }).locator('.handle')
   const [from, to] = [await handles.nth(2).boundingBox(), await handles.nth(0).boundingBox()]
   if (!from || !to) throw new Error('no parts to drag')
   await page.mouse.move(from.x + 6, from.y + 6)
   await page.mouse.down()
   await page.mouse.move(from.x + 6, from.y - 10, { steps: 4 })
-  await page.mouse.move(to.x + 6, to.y + 2, { steps: 8 })
+  await page.mouse.move(to.x + 6, to.y + 2, { steps: 12 })
+  await page.mouse.move(to.x + 6, to.y + 1, { steps: 4 })
   await page.mouse.up()
   await expect(asText()).toHaveValue('{family}{group}_')
 })
@@ -111,7 +115,7 @@ test('the effect of a change on what came in; files received before keep the ear
   const received = join(folder, 'in')
   mkdirSync(received)
   for (const name of ['Marsh_Note.pdf', 'van der Holm_Note.pdf', 'd\'Arquelle-Note.pdf', 'Tamworthy-Note.pdf']) {
-    writeFileSync(join(received, name), `%PDF-1.4\n${name}\nstartxref\n9\n%%EOF\n`)
+    writeFileSync(join(received, name), await makePdf(name, []))
     utimesSync(join(received, name), 1_790_000_000, 1_790_000_000)
   }
   const step = (name: string) => page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: new RegExp(`^${name}`) })

@@ -21,11 +21,12 @@ test.beforeAll(async ({ browser, baseURL }) => {
   await joinAs(page, baseURL ?? '', ACCOUNT)
   const send = sender(page, baseURL ?? '')
   briefId = (await send('post', '/api/briefs', { title: 'Formats', document: { usitorBrief: 1, title: 'Formats', requirements: REQUIREMENTS } })).id
-  const people = [{ id: 's1', given: 'Ana', family: 'Marsh', name: 'Ana Marsh', group: '', email: '', aliases: [], fields: {} }]
+  const people = [['s1', 'Ana', 'Marsh'], ['s2', 'Bo', 'Lindqvast']].map(([id, given, family]) => ({ id, given, family, name: `${given} ${family}`, group: '', email: '', aliases: [], fields: {} }))
   await send('put', `/api/briefs/${briefId}/roster`, { people, columns: ['id', 'given', 'family', 'name'] })
   const files: [string, RegExp][] = [['mesh.stl', /opencascade\.stl/], ['sheet.pdf', /reportlab\.pdf/], ['table.csv', /quoted\.csv/], ['pack.zip', /infozip\.zip/], ['photo.jpg', /pillow\.jpg/], ['sound.wav', /sox\.wav/]]
   mkdirSync(join(folder, 'in'))
   for (const [name, pattern] of files) writeFileSync(join(folder, 'in', `Marsh_${name}`), sample(pattern))
+  writeFileSync(join(folder, 'in', 'IMG_4711.jpg'), sample(/libjpeg\.jpg/))
   // what would run or fetch if it were opened as a page
   writeFileSync(join(folder, 'in', 'Marsh_page.html'), '<!DOCTYPE html><html><body><script>document.title = "ran"</script><img src="https://elsewhere.example/x.png"></body></html>')
   await page.goto(`/briefs/${briefId}/receive`)
@@ -75,6 +76,28 @@ test('received files can be looked at in the slip, and nothing in them is run or
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'The file as received' }).click()])
   expect(download.suggestedFilename()).toBe('Marsh_page.html')
   await close()
+})
+
+test('a file of the tray is placed by hand with keys alone, told with who and when, and taken back', async () => {
+  const tray = page.getByRole('complementary', { name: 'Tray' })
+  await tray.getByRole('button', { name: 'Place it' }).focus()
+  await page.keyboard.press('Enter')
+  await tray.getByRole('combobox', { name: 'Whose it is' }).focus()
+  await page.keyboard.type('Lindq')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await tray.getByRole('combobox', { name: 'Which piece' }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('option', { name: 'photo' }).click()
+  await accessible(page)
+  await tray.getByRole('button', { name: 'Place it' }).last().focus()
+  await page.keyboard.press('Enter')
+  await expect(tray.getByText('Every file has its slot.')).toBeVisible()
+  await page.getByRole('button', { name: /Bo Lindqvast.*photo|photo.*Bo Lindqvast/ }).click()
+  await expect(page.getByText(/^Placed by hand by /)).toBeVisible()
+  await page.getByRole('button', { name: 'Take back' }).click()
+  await expect(tray.getByText('IMG_4711.jpg')).toBeVisible()
+  await page.getByRole('button', { name: 'Close' }).click()
 })
 
 test('conditions are taken from a file at hand, and only what its format measures is offered', async () => {

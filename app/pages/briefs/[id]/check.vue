@@ -124,13 +124,15 @@ async function act(action: () => Promise<unknown>) {
         <TrayList
           :tray="check.tray"
           :names="check.names"
-          :requirements="check.head.requirements"
+          :head="check.head"
+          @ruled="again"
         />
       </div>
       <SlotSlip
         v-if="open"
         :open="open"
         :head="check.head"
+        @ruled="again"
         @close="open = null"
       />
     </template>

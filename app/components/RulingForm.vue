@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import type { SlotRef } from '#core/reporting/report'
+import type { CheckHead, ShownFile } from '~/stores/check'
+
+/** A person's decision: place a file, set it aside, accept it as it is, or waive a slot. It holds from the next check on. */
+const props = defineProps<{ head: CheckHead, file?: ShownFile, slotRef?: SlotRef, kinds: ('place' | 'set-aside' | 'accept' | 'waive')[] }>()
+const emit = defineEmits<{ ruled: [] }>()
+const check = useCheck()
+const kind = ref<'place' | 'set-aside' | 'accept' | 'waive' | null>(null)
+const reason = ref('')
+const holder = ref('')
+const requirement = ref('')
+const number = ref<number | undefined>()
+const problem = ref('')
+const busy = ref(false)
+
+const WORDS = { 'place': 'Place it', 'set-aside': 'Set it aside', 'accept': 'Accept it as it is', 'waive': 'Waive this slot' }
+const needsReason = computed(() => kind.value === 'accept' || kind.value === 'waive')
+const holders = computed(() => [...new Map(check.rows.map(row => [row.holder, check.names.get(row.holder) ?? row.holder]))])
+const pieces = computed(() => check.rows.find(row => row.holder === holder.value)?.cells ?? {})
+/** Pieces that only a count tells apart have no numbers of their own. */
+const numbers = computed(() => (props.head.requirements.find(one => one.id === requirement.value)?.by ? (pieces.value[requirement.value] ?? []).flatMap(cell => (cell.n === null ? [] : [cell.n])) : []))
+const chosen = computed((): SlotRef | undefined => (kind.value === 'place'
+  ? (holder.value && requirement.value ? { requirement: requirement.value, holder: holder.value, ...(number.value === undefined ? {} : { n: number.value }) } : undefined)
+  : props.slotRef))
+const ready = computed(() => kind.value !== null && (!needsReason.value || reason.value.trim() !== '') && (kind.value !== 'place' || (chosen.value !== undefined && (numbers.value.length === 0 || number.value !== undefined))))
+
+function start(next: NonNullable<typeof kind.value>) {
+  kind.value = kind.value === next ? null : next
+  problem.value = ''
+  const [first] = props.file?.candidates ?? []
+  if (next === 'place' && first && holder.value === '') use(first)
+}
+
+function use(slot: SlotRef) {
+  holder.value = slot.holder
+  requirement.value = slot.requirement
+  number.value = slot.n
+}
+const say = (slot: SlotRef) => `${check.names.get(slot.holder) ?? slot.holder}, ${props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
+
+async function rule() {
+  if (!kind.value) return
+  busy.value = true
+  problem.value = ''
+  try {
+    await check.rule({ kind: kind.value, ...(props.file ? { fileId: props.file.fileId } : {}), ...(kind.value === 'set-aside' || !chosen.value ? {} : { slot: chosen.value }), ...(needsReason.value ? { reason: reason.value } : {}) })
+    kind.value = null
+    emit('ruled')
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+  finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="ruling">
+    <p class="row small">
+      <button
+        v-for="one in kinds"
+        :key="one"
+        type="button"
+        class="plain-button"
+        :aria-expanded="kind === one"
+        @click="start(one)"
+      >
+        {{ WORDS[one] }}
+      </button>
+    </p>
+    <form
+      v-if="kind"
+      class="form"
+      @submit.prevent="rule"
+    >
+      <template v-if="kind === 'place'">
+        <p
+          v-if="file?.candidates.length"
+          class="small row"
+        >
+          May be:
+          <button
+            v-for="(one, at) in file.candidates.slice(0, 4)"
+            :key="at"
+            type="button"
+            class="plain-button"
+            @click="use(one)"
+          >
+            {{ say(one) }}
+          </button>
+        </p>
+        <div class="row">
+          <el-select
+            v-model="holder"
+            filterable
+            size="small"
+            placeholder="whose it is"
+            aria-label="Whose it is"
+            class="wide"
+            @change="requirement = ''; number = undefined"
+          >
+            <el-option
+              v-for="[id, name] in holders"
+              :key="id"
+              :value="id"
+              :label="name"
+            />
+          </el-select>
+          <el-select
+            v-model="requirement"
+            size="small"
+            placeholder="which piece"
+            aria-label="Which piece"
+            class="wide"
+            :disabled="!holder"
+            @change="number = undefined"
+          >
+            <el-option
+              v-for="one in head.requirements.filter(one => pieces[one.id])"
+              :key="one.id"
+              :value="one.id"
+              :label="one.title"
+            />
+          </el-select>
+          <el-select
+            v-if="numbers.length"
+            v-model="number"
+            size="small"
+            placeholder="number"
+            aria-label="Which number"
+            class="number"
+          >
+            <el-option
+              v-for="n in numbers"
+              :key="n"
+              :value="n"
+              :label="String(n)"
+            />
+          </el-select>
+        </div>
+      </template>
+      <el-input
+        v-if="needsReason"
+        v-model="reason"
+        size="small"
+        maxlength="500"
+        placeholder="why; it is kept with your name and the time"
+        aria-label="Reason"
+      />
+      <p class="row">
+        <el-button
+          type="primary"
+          size="small"
+          native-type="submit"
+          :loading="busy"
+          :disabled="!ready"
+        >
+          {{ WORDS[kind] }}
+        </el-button>
+        <span class="small quiet">Holds in every later check until it is taken back.</span>
+      </p>
+      <p
+        v-if="problem"
+        class="problem small"
+        role="alert"
+      >
+        {{ problem }}
+      </p>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.ruling p { margin: 3px 0; }
+.ruling .plain-button { min-height: 24px; }
+.form { border-left: 2px solid var(--petrol); padding: 2px 0 2px 10px; margin: 4px 0; max-width: 620px; }
+.wide { width: min(220px, 100%); }
+.number { width: 100px; }
+</style>

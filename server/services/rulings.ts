@@ -1,0 +1,74 @@
+import { v7 as uuid } from 'uuid'
+import type { SlotRef } from '#core/reporting/report'
+import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
+import { requireCheck, requireRole } from './access'
+import type { Account } from './accounts'
+
+export type RulingKind = 'place' | 'set-aside' | 'accept' | 'waive'
+
+/** What a person asks for: about a received file, a slot, or both. */
+export interface RulingWish { kind: RulingKind, fileId?: string, slot?: SlotRef, reason?: string }
+
+/** A ruling as it is shown: who made it and when. */
+export interface ShownRuling { id: string, kind: RulingKind, file: { sha256: string, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
+
+/** Rulings that hold, the latest last. */
+export async function listRulings(account: Account, briefId: string): Promise<ShownRuling[]> {
+  await requireRole(account, briefId, 'reader')
+  const rows = await db()('ruling').leftJoin('account', 'account.id', 'ruling.made_by').where('brief_id', briefId).whereNull('taken_back_at').orderBy(['made_at', 'ruling.id'])
+    .select('ruling.id', 'kind', 'file', 'slot', 'reason', 'account.name', 'made_at')
+  return rows.map(row => ({ id: row.id, kind: row.kind, file: row.file, slot: row.slot, reason: row.reason, by: row.name ?? 'somebody who left', at: row.made_at.toISOString() }))
+}
+
+/**
+ * Keeps a person's decision; it holds from the next check on, until it is taken back.
+ *
+ * Whoever rules sees a check: what somebody else has decided since, about the same slot or file, is told instead of covered up.
+ */
+export async function makeRuling(account: Account, checkId: string, { kind, fileId, slot, reason = '' }: RulingWish): Promise<{ id: string }> {
+  const { briefId } = await requireCheck(account, checkId)
+  await requireRole(account, briefId, 'checker')
+  if ((kind === 'accept' || kind === 'waive') && reason.trim() === '') throw refuse(422, 'Say why: the reason is kept with it.')
+  if (kind !== 'waive' && !fileId) throw refuse(422, 'Say which file is meant.')
+  if (kind !== 'set-aside' && !slot) throw refuse(422, 'Say which slot is meant.')
+  const file = fileId ? await findFile(checkId, fileId) : null
+  if (slot) await requireSlot(checkId, slot)
+  return db().transaction(async (trx) => {
+    await trx('brief').where('id', briefId).forUpdate().first('id')
+    const run = await trx('check_run').where('id', checkId).first('checked_at')
+    const since = await trx('ruling').leftJoin('account', 'account.id', 'ruling.made_by').where('brief_id', briefId).whereNull('taken_back_at').where('made_at', '>', run.checked_at).whereNot('made_by', account.id)
+      .where(query => query.whereRaw('slot @> ?::jsonb', [JSON.stringify(slot ?? { requirement: '\u0001' })]).orWhereRaw('file @> ?::jsonb', [JSON.stringify(file ?? { path: '\u0001' })]))
+      .first('account.name', 'kind')
+    if (since) throw refuse(409, `${since.name ?? 'Somebody else'} has just decided on this (${KINDS[since.kind as RulingKind]}). Check again to see it.`)
+    // one decision a file or slot: the new one takes the place of the old
+    await trx('ruling').where({ brief_id: briefId }).whereNull('taken_back_at')
+      .where(query => (file ? query.whereRaw('file = ?::jsonb', [JSON.stringify(file)]).whereIn('kind', kind === 'accept' ? ['accept'] : ['place', 'set-aside']) : query.where('kind', 'waive').whereRaw('slot = ?::jsonb', [JSON.stringify(slot)])))
+      .update({ taken_back_at: trx.fn.now() })
+    const id = uuid()
+    await trx('ruling').insert({ id, brief_id: briefId, kind, file: file && JSON.stringify(file), slot: slot ? JSON.stringify(slot) : null, reason: reason.trim(), made_by: account.id })
+    return { id }
+  })
+}
+
+const KINDS: Record<RulingKind, string> = { 'place': 'placed by hand', 'set-aside': 'set aside', 'accept': 'accepted as it is', 'waive': 'waived' }
+
+/** Takes a ruling back; it stays on record as one that held until now. */
+export async function takeBackRuling(account: Account, briefId: string, rulingId: string): Promise<void> {
+  await requireRole(account, briefId, 'checker')
+  const taken = await db()('ruling').where({ id: rulingId, brief_id: briefId }).whereNull('taken_back_at').update({ taken_back_at: db().fn.now() })
+  if (taken === 0) throw refuse(404, 'This decision holds no longer.')
+}
+
+async function findFile(checkId: string, fileId: string) {
+  const row = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
+    .where({ 'check_file.check_id': checkId, 'received_file.id': fileId }).first('received_file.sha256', 'intake.root', 'received_file.path')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  return { sha256: row.sha256 as string, root: row.root as string, path: row.path as string }
+}
+
+/** A slot the check knows; of a counted requirement without number field its holder and requirement are enough. */
+async function requireSlot(checkId: string, { requirement, holder, n }: SlotRef): Promise<void> {
+  const known = await db()('check_slot').where({ check_id: checkId, requirement, holder, ...(n === undefined ? {} : { n }) }).first('position')
+  if (!known) throw refuse(422, 'Nothing like that is owed: look at the list of slots.')
+}
