@@ -22,7 +22,7 @@ const LINKS = new Set(['url', 'desktop', 'webloc', 'lnk', 'alias', 'gdoc'])
  * Judges what a placed file holds: of the content itself the first that is wrong; then version, conditions and size.
  *
  * @param handouts - SHA-256 of files that were given out
- * @param doubled - whether the name's finding already explains the extension
+ * @param doubled - whether the inner of two extensions fits the content: then the name's finding says it all
  */
 export function judgeContent(view: FileView, { requirement }: Unit, format: Acceptance, handouts: ReadonlySet<string>, doubled: boolean): ContentVerdict[] {
   const first = firstWrong(view, requirement, format, handouts, doubled)

@@ -2,6 +2,7 @@ import type { Brief, Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions } from '../formats/accept'
 import type { Acceptance } from '../formats/accept'
+import { extensionFits } from '../formats/identify'
 import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import type { Difference } from '../names/explain'
@@ -85,7 +86,7 @@ export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make
   else if (!view.file.path.endsWith(receivedName(view))) {
     findings.push(make('name.unicode-form', 'The same letters in a decomposed form; some programs take it for another name.'))
   }
-  for (const { code, message, expected, actual } of judgeContent(view, unit, format, handouts, name.code === 'name.extension-doubled')) {
+  for (const { code, message, expected, actual } of judgeContent(view, unit, format, handouts, name.code === 'name.extension-doubled' && extensionFits(format.id, splitExtension(view.base).extension) !== false)) {
     findings.push(make(code, message, { ...(expected === undefined ? {} : { expected }), ...(actual === undefined ? {} : { actual }) }))
   }
   const folder = judgeFolder(view, unit, forms, name.form, name.captures, index)

@@ -31,7 +31,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const byName = lookUp(view.base, index.byName, found => found.size === 0)
   const clear = clearFit(view, byName, index)
   if (clear) return { list: [clear], unweighed: [] }
-  const spoken = speakOf(view, index)
+  const { spoken, against } = speakOf(view, index)
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
   const strongest = Math.max(0, ...[...spoken.values()].map(({ strength }) => strength))
   // who is spoken of much less than another cannot come before them: what else speaks for both is the same
@@ -46,6 +46,8 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
   const list = weighed.map(({ at, unit, holder }) => {
     const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - 1)
+    // a name that says somebody else outweighs the folder it lies in
+    if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) candidate.total -= 3
     if (before.includes(at)) {
       candidate.total += 4
       candidate.holder += 2
@@ -100,8 +102,16 @@ function lookUp<T>(base: string, look: (text: string) => T, nothing: (found: T) 
 
 interface Spoken { strength: number, said: string[] }
 
-/** Whom folder levels and name speak of; slips are allowed only where nobody is named without. */
-function speakOf(view: FileView, index: EvidenceIndex): Map<string, Spoken> {
+/** A full name, in any order, or an id. */
+const FULL_NAME = 2.4
+const FAMILY_NAME = 1.8
+/** What a name with a slip in it is worth of one without. */
+const SLIP = 0.75
+/** What a document says of its author is often the owner of the machine. */
+const AUTHOR = 0.3
+
+/** Whom folder levels and name speak of, and whose folder it lies in although its name is somebody else's. */
+function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Spoken>, against: ReadonlySet<string> } {
   const spoken = new Map<string, Spoken>()
   const add = (found: Map<string, HolderEvidence>, where: string) => {
     for (const [key, { strength, said }] of found) {
@@ -116,19 +126,39 @@ function speakOf(view: FileView, index: EvidenceIndex): Map<string, Spoken> {
     }
     return best
   }
-  add(strongest(view.levels, index.people.namedIn), 'folder')
-  add(lookUp(view.base, index.people.namedIn, found => found.size === 0), 'name')
+  const byFolder = strongest(view.levels, index.people.namedIn)
+  const byName = lookUp(view.base, index.people.namedIn, found => found.size === 0)
+  const against = new Set<string>()
+  const persons = [...byName].filter(([key]) => key.startsWith('p:'))
+  const full = persons.some(([, { strength }]) => strength >= FULL_NAME)
+  const slipped = byFolder.size > 0 && !full ? index.people.nearlyNamedIn(view.base) : null
+  const other = slipped !== null && [...slipped].some(([key, { strength }]) => key.startsWith('p:') && strength >= FULL_NAME * SLIP)
+  for (const key of byFolder.keys()) {
+    if (!key.startsWith('p:')) continue
+    const own = byName.get(key)?.strength ?? 0
+    // a group may be called as somebody is
+    const groups = new Set(index.ofHolder(key).flatMap(at => index.units[at]?.people.map(person => person.group) ?? []))
+    if (full ? own < FULL_NAME : own === 0 && other ? (slipped?.get(key)?.strength ?? 0) === 0 : own === 0 && persons.some(([, { strength, said }]) => strength >= FAMILY_NAME && !groups.has(said))) against.add(key)
+  }
+  add(new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
+  add(byName, 'name')
   for (const id of view.sentBy) {
     const key = holderKey('person', id)
     const before = spoken.get(key)
     spoken.set(key, { strength: (before?.strength ?? 0) + 3 / view.sentBy.length, said: [...before?.said ?? [], 'what stands before the name says who sent it'] })
   }
-  // a group named does not say which of its members is meant
-  if (![...spoken].some(([key, { strength }]) => key.startsWith('p:') && strength >= 1.4)) {
-    add(strongest(view.levels, index.people.nearlyNamedIn), 'folder nearly')
-    add(index.people.nearlyNamedIn(view.base), 'name nearly')
+  // a group or a given name does not say which person is meant: a slip in the whole name may
+  const known = Math.max(0, ...[...spoken].map(([key, { strength }]) => (key.startsWith('p:') ? strength : 0)))
+  if (known < FULL_NAME - 0.3) {
+    const nearly = (found: Map<string, HolderEvidence>) => new Map([...found].filter(([key, { strength }]) => key.startsWith('g:') ? known < 1.4 : strength > known))
+    add(nearly(strongest(view.levels, index.people.nearlyNamedIn)), 'folder nearly')
+    add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }
-  return spoken
+  const { author } = view.file.reading.props
+  if (typeof author === 'string' && author.length <= 80) {
+    add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME ? [[key, { strength: strength * AUTHOR, said }] as const] : []))), 'its author')
+  }
+  return { spoken, against }
 }
 
 function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>): Spoken {

@@ -1,6 +1,8 @@
 import type { Unit } from '../brief/units'
 import type { SlotRef } from '../reporting/report'
 import type { Candidates } from './candidates'
+import type { Assigned, Edge } from './assign'
+import { assign } from './assign'
 import { findCandidates, MOST_CANDIDATES } from './candidates'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
@@ -24,7 +26,7 @@ export interface Placements {
 }
 
 /**
- * Places files into slots: names that fit first, then names nearly right, last by elimination, one pass.
+ * Places files into slots: names that fit first, then those nearly right against each other, last by elimination, one pass.
  *
  * @param views - files that take part, set-aside ones left out
  * @param index - from `indexUnits`
@@ -59,7 +61,9 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
       else arrive(sure.candidate.unit, { view, candidate: sure.candidate, n, confidence: sure.confidence })
     }
   }
-  const left = eliminate(open, arrivals, arrive)
+  const { rest, notOwed } = assignOpen(open, arrivals, arrive)
+  unplaced.push(...notOwed)
+  const left = eliminate(rest, arrivals, arrive)
   const filled = new Map<number, Filled[]>()
   for (const [at, list] of arrivals) {
     const unit = index.units[at]
@@ -83,17 +87,70 @@ function decide(list: readonly Candidate[]): { candidate: Candidate, confidence:
   // where both fit, the one that is owed is meant
   const rivals = alike.some(one => one.unit.owed) ? alike.filter(one => one.unit.owed) : alike
   const [best, second] = [...rivals].sort((a, b) => b.total - a.total)
-  if (!best) return null
-  if (fitting.length === 0 && (best.nameFit !== 'near' || best.holder < 1.4)) return null
-  const margin = best.total - (second?.total ?? 0)
-  const confidence = second ? 1 - 0.5 * Math.exp(-margin) : fitting.length > 0 ? 1 : 0.97
-  return confidence >= THRESHOLD ? { candidate: best, confidence: Math.round(confidence * 100) / 100 } : null
+  // names that only nearly fit are weighed against each other
+  if (!best || fitting.length === 0) return null
+  const confidence = second ? confidenceOf(best.total - second.total) : 1
+  return confidence >= THRESHOLD ? { candidate: best, confidence } : null
 }
+
+function confidenceOf(margin: number): number {
+  return Math.round((1 - 0.5 * Math.exp(-margin)) * 100) / 100
+}
+
+/** A slot that another file fills already speaks against it a little: the file may be another version of it. */
+const OCCUPIED = 0.8
+const SURE_HOLDER = 1.4
+
+interface Open { view: FileView, found: Candidates }
+
+/** Settles the files that no name alone places, against each other: each slot takes one, another may be a version of it. */
+function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void): { rest: Open[], notOwed: Placements['unplaced'] } {
+  const targets = new Map<string, number>()
+  const ways: { edge: Edge, candidate: Candidate, n: number | null, told: boolean }[] = []
+  open.forEach(({ view, found }, file) => {
+    for (const candidate of found.list.slice(0, MOST_CANDIDATES)) {
+      const { unit } = candidate
+      if (CLASS[candidate.nameFit] <= 0 && (candidate.nameFit !== 'near' || candidate.holder < SURE_HOLDER)) continue
+      const n = numberIn(candidate)
+      const told = unit.requirement.count.by === null || n !== null
+      const key = `${unit.index}\n${n ?? ''}`
+      const target = targets.get(key) ?? targets.size
+      targets.set(key, target)
+      const filling = (arrivals.get(unit.index) ?? []).filter(other => other.n === n)
+      const free = filling.length === 0 || filling.some(other => other.view.file.sha256 === view.file.sha256)
+      const many = !told || (unit.requirement.count.by === null && isNumbered(unit))
+      // what is owed is meant rather than what is not
+      const weight = candidate.total - (unit.owed ? 0 : OCCUPIED)
+      const edge = { file, target, weight, shared: false }
+      ways.push({ edge: { ...edge, weight: many || free ? weight - (many ? 0 : OCCUPIED / 2) : weight - OCCUPIED }, candidate, n, told })
+      if (!many && filling.length === 0) ways.push({ edge: { ...edge, shared: true }, candidate, n, told })
+    }
+  })
+  const byEdge = new Map(ways.map(way => [way.edge, way]))
+  const assigned = assign(open.length, ways.map(way => way.edge))
+  const rest: Open[] = []
+  const notOwed: Placements['unplaced'] = []
+  open.forEach((one, file) => {
+    const { edge, margin, alone } = assigned[file] ?? NOWHERE
+    const way = edge && byEdge.get(edge)
+    const confidence = Math.min(0.99, confidenceOf(margin))
+    if (!way || confidence < THRESHOLD) rest.push(one)
+    else if (!way.told) rest.push({ view: one.view, found: { list: [way.candidate], unweighed: [] } })
+    else if (!way.candidate.unit.owed) notOwed.push({ view: one.view, candidates: [], evidence: way.candidate.evidence, notOwed: true })
+    else {
+      const evidence = alone ? [...way.candidate.evidence, 'weighed by itself: very many files compete'] : way.candidate.evidence
+      arrive(way.candidate.unit, { view: one.view, candidate: { ...way.candidate, evidence }, n: way.n, confidence })
+    }
+  })
+  return { rest, notOwed }
+}
+
+const NOWHERE: Assigned = { edge: null, margin: 0, alone: false }
 
 interface Option { candidate: Candidate, slots: (number | null)[] }
 
 /** Files whose holder is known but not their slot go where only one is left for them. */
-function eliminate(open: readonly { view: FileView, found: Candidates }[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void): Placements['unplaced'] {
+function eliminate(open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void): Placements['unplaced'] {
   const waiting = open.map(({ view, found }) => ({ view, found, options: optionsFor(view, found.list, arrivals) }))
   const wanted = new Map<number, number>()
   for (const { options } of waiting) for (const { candidate } of options) wanted.set(candidate.unit.index, (wanted.get(candidate.unit.index) ?? 0) + 1)
@@ -112,7 +169,7 @@ function eliminate(open: readonly { view: FileView, found: Candidates }[], arriv
     const owed = found.list.filter(one => one.unit.owed && (one.holder >= 1 || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
     const candidates = options.length > 0
       ? options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
-      : [...owed.filter(one => one.formatFits).map(one => slotRef(one.unit, numberIn(one))), ...found.unweighed.map(unit => slotRef(unit, null))]
+      : [...(owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => one.nameFit === 'near' || CLASS[one.nameFit] > 0)).map(one => slotRef(one.unit, numberIn(one))), ...found.unweighed.map(unit => slotRef(unit, null))]
     left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: found.list[0]?.evidence ?? [], notOwed: false })
   }
   return left

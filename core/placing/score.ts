@@ -5,6 +5,7 @@ import { matchFolder } from '../folders/match'
 import { copyMarks } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import { explainParts } from '../names/explain'
+import { splitExtension } from '../names/extension'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
@@ -66,7 +67,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   }
   if (best.nameFit === 'none') weighWords(best, view, closely ? forms : [])
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push('the name fits')
-  if (best.nameFit === 'marked') best.evidence.push('the name fits but for a copy mark')
+  if (best.nameFit === 'marked') best.evidence.push('the name fits but for a mark, letter case or separators')
   if (best.folderFits && (requirement.folder?.length ?? 0) > 0) best.evidence.push(`lies in the folder of "${requirement.title}"`)
   if (best.formatFits && requirement.formats.length > 0) best.evidence.push(`is of an asked format (${format.id})`)
   best.total = WORTH[best.nameFit] + best.holder + best.requirement + (best.folderFits ? 3 : 0)
@@ -74,15 +75,21 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   return best
 }
 
-/** Whether a view's name fits a form exactly, leniently, or but for a copy mark. */
+/** Whether a view's name fits a form exactly, leniently, or but for a copy mark, letter case, separators or letters that only look alike. */
 export function fitName(form: UnitForm, view: FileView, requirement: Requirement): { nameFit: NameFit, captures: Captures } | null {
   if (!form.name) return null
   const { strictness, count } = requirement
   const found = matchParts(form.name, view.base, strictness, count.by)
   if (found) return { nameFit: found.exact ? 'exact' : 'lenient', captures: found.captures }
-  for (const { base } of copyMarksOf(view)) {
+  // a copy mark, or a second extension
+  const inner = splitExtension(view.base)
+  for (const { base } of [...copyMarksOf(view), ...(inner.extension === '' ? [] : [inner])]) {
     const marked = matchParts(form.name, base, strictness, count.by)
     if (marked) return { nameFit: 'marked', captures: marked.captures }
+  }
+  if (strictness.letterCase === 'exact' || strictness.separators === 'exact') {
+    const loose = matchParts(form.name, view.base, { ...strictness, letterCase: 'ignore', separators: 'ignore' }, count.by)
+    if (loose) return { nameFit: 'marked', captures: loose.captures }
   }
   const look = plainLook(view.base)
   const alike = look === view.base ? null : matchParts(lookOfParts(form.name), look, strictness, count.by)
@@ -112,7 +119,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     best.form ??= nearest.form
     best.captures = { ...best.captures, ...nearest.captures }
   }
-  best.requirement = Math.max(share * 3, alike >= ALIKE ? alike * 3 : 0)
+  best.requirement = share * 2.5 + (alike >= ALIKE ? alike * 2 : 0)
   if (share >= 0.5) best.evidence.push(`the name says "${said.join(' ')}"`)
   if (share >= 0.75 || alike >= ALIKE) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += 0.2
