@@ -1,4 +1,5 @@
-// One check of a generated hand-in: ten numbered photos a person, a tenth of them misnamed. Prints its figures as JSON.
+// One check of a generated hand-in: ten numbered photos a person, a share of them misnamed, each sent so often. Prints its figures as JSON.
+//   check-once.ts PEOPLE [SHARE 0.1] [TIMES 1]
 import { readBrief } from '../core/brief/read'
 import { check } from '../core/checking/check'
 import type { ReceivedFile } from '../core/checking/input'
@@ -6,6 +7,8 @@ import { readRoster, readTable } from '../core/roster/read'
 import { chanceOf } from '../demo/random'
 
 const count = Number(process.argv[2] ?? 1000)
+const share = Number(process.argv[3] ?? 0.1)
+const times = Number(process.argv[4] ?? 1)
 const chance = chanceOf(count)
 const syllables = ['ma', 'rel', 'vik', 'so', 'tan', 'bry', 'lo', 'fen', 'gar', 'hul', 'ist', 'ky', 'nor', 'pel', 'qua', 'ude']
 const word = () => Array.from({ length: 3 }, () => chance.pick(syllables)).join('').replace(/^./, char => char.toUpperCase())
@@ -17,11 +20,12 @@ const brief = await readBrief({
     formats: [{ id: 'jpg' }], folder: '{group}/{family} {given}', count: { from: 10, to: 10, by: 'n' },
   }],
 })
-const received = people.flatMap(({ given, family, group }) => Array.from({ length: 10 }, (_, at): ReceivedFile => {
+const received = people.flatMap(({ given, family, group }) => Array.from({ length: 10 * times }, (_, serial): ReceivedFile => {
+  const at = serial % 10
   const name = `${group}_${family}-${given}_photo-${String(at + 1).padStart(2, '0')}`
-  const spoilt = chance.below(10) === 0 ? chance.pick([name.toLowerCase(), `${name} (1)`, name.replace('photo', 'pohto'), name.replace(/_/g, '-'), name.slice(1)]) : name
+  const spoilt = chance.next() < share ? chance.pick([name.toLowerCase(), `${name} (1)`, name.replace('photo', 'pohto'), name.replace(/_/g, '-'), name.slice(1)]) : name
   return {
-    root: 'in', path: `${group}/${family} ${given}/${spoilt}.jpg`, size: 1000, sha256: `${chance.next()}`, receivedAt: 0, receivedAtFrom: 'modified',
+    root: 'in', path: `${group}/${family} ${given}/${spoilt}${serial < 10 ? '' : ' (1)'}.jpg`, size: 1000, sha256: `${chance.next()}`, receivedAt: 1e12 - serial * 60_000, receivedAtFrom: 'modified',
     reading: { candidates: ['jpg'], version: null, state: 'ok', verified: 'structure', reason: null, props: {} },
   }
 }))

@@ -5,6 +5,7 @@ node --import tsx bench/files.ts
 node --import tsx bench/formats.ts
 node --import tsx bench/check.ts
 node --import tsx bench/names.ts
+node --import tsx bench/placing.ts
 # the second start of the demo, to its first answer; the first one is done before where it is missing
 port=3290
 answer() { node -e "fetch('http://127.0.0.1:$port/api/session').then(a=>process.exit(a.ok?0:1),()=>process.exit(1))"; }

@@ -18,7 +18,7 @@ import type { Companions } from './companions'
 import type { CheckInput } from './input'
 import { findIdentical } from './identical'
 import type { PlacedFile } from './identical'
-import { findingMaker, judgeFile, namelessFinding, surplusFinding } from './judge'
+import { findingMaker, judgeFile, namelessFinding, supersededFinding, surplusFinding } from './judge'
 import type { FindingMaker } from './judge'
 import { applyRulings } from './rulings'
 import type { AppliedRulings } from './rulings'
@@ -162,9 +162,12 @@ function judge(state: CheckState): void {
         continue
       }
       if (one.role === 'duplicate') continue
+      if (one.role === 'superseded') {
+        if (one.instead) entry.findings = [supersededFinding(make, one.instead)]
+        continue
+      }
       const verdict = judgeFile(one, unit, index, make, handouts)
       entry.findings = verdict.findings
-      if (one.role === 'superseded') continue
       if (verdict.late) state.late.add(view.index)
       const shrunk = unit.requirement.keep === 'latest' && !one.milestone ? shrunkFinding(one, filled, make) : null
       if (shrunk) entry.findings.push(shrunk)

@@ -97,8 +97,6 @@ export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make
   if (late && unit.due !== null && view.file.receivedAt !== null) {
     findings.push(make('time.late', `Received ${lateBy(view.file.receivedAt - unit.due)} after the due time.`, { actual: new Date(view.file.receivedAt).toISOString() }))
   }
-  const instead = filled.instead
-  if (instead && filled.role === 'superseded') findings.splice(0, findings.length, superseded(make, instead))
   return { findings, correctedPath: folder.corrected === '' ? name.corrected : `${folder.corrected}/${name.corrected}`, late }
 }
 
@@ -114,7 +112,8 @@ function shifted(one: Difference, by: number): Difference {
   return by === 0 ? one : { ...one, range: move(one.range), ...(one.edits ? { edits: one.edits.map(edit => ({ ...edit, range: move(edit.range) })) } : {}) }
 }
 
-function superseded(make: FindingMaker, instead: FileView): Finding {
+/** How a file is told that another one counts instead of. */
+export function supersededFinding(make: FindingMaker, instead: FileView): Finding {
   return make('version.superseded', `"${instead.name}" counts instead; nothing to do, unless this one was meant.`, { expected: instead.file.path })
 }
 

@@ -94,8 +94,36 @@ function matchStraight(parts: readonly NamePart[], name: string, freeRange: stri
   return at === received.length ? captures : null
 }
 
+/** A received name is held against many units one after the other: its folding is kept until the next name comes. */
+let lastFolded: { text: string, flags: number, folded: Folded } | null = null
+
+function foldOnce(text: string, strictness: Strictness): Folded {
+  const flags = flagsOf(strictness)
+  if (lastFolded?.text !== text || lastFolded.flags !== flags) lastFolded = { text, flags, folded: foldReceived(text, strictness) }
+  return lastFolded.folded
+}
+
+function flagsOf({ letterCase, separators, accents }: Strictness): number {
+  return (letterCase === 'ignore' ? 1 : 0) + (separators === 'ignore' ? 2 : 0) + (accents === 'ignore' ? 4 : 0)
+}
+
+/** What a part's own texts are under each strictness; parts live as long as their units. */
+const FORMS = new WeakMap<NamePart, string[][]>()
+
+function formsOfPart(part: NamePart, texts: readonly string[], strictness: Strictness): string[] {
+  const flags = flagsOf(strictness)
+  const kept = FORMS.get(part) ?? []
+  const found = kept[flags] ?? texts.flatMap((text) => {
+    const forms = strictness.accents === 'ignore' ? accentForms(text) : [text]
+    return forms.map(form => foldReceived(form, strictness.accents === 'ignore' ? { ...strictness, accents: 'exact' } : strictness).text)
+  })
+  kept[flags] = found
+  FORMS.set(part, kept)
+  return found
+}
+
 function matchAt(parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null): Captures | null {
-  const { text, from } = foldReceived(received, strictness)
+  const { text, from } = foldOnce(received, strictness)
   const dead = new Set<number>()
   const spans: [start: number, end: number][] = []
 
@@ -112,48 +140,42 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
     return false
   }
 
-  function* endsOf(part: NamePart, at: number): Generator<number> {
-    if (part.kind === 'fixed') {
-      for (const written of part.texts) yield* endsOfText(written, at)
-      return
-    }
-    yield* endsOfFree(part.rule, at, part.part === freeRange)
+  function endsOf(part: NamePart, at: number): number[] {
+    return part.kind === 'fixed' ? endsOfText(formsOfPart(part, part.texts, strictness), at) : endsOfFree(part, part.rule, at)
   }
 
-  function* endsOfText(written: string, at: number): Generator<number> {
-    const forms = strictness.accents === 'ignore' ? accentForms(written) : [written]
-    for (const form of forms) {
-      const folded = foldReceived(form, strictness.accents === 'ignore' ? { ...strictness, accents: 'exact' } : strictness).text
-      if (text.startsWith(folded, at)) yield at + folded.length
+  function endsOfText(forms: readonly string[], at: number): number[] {
+    const ends: number[] = []
+    for (const folded of forms) {
+      if (text.startsWith(folded, at)) ends.push(at + folded.length)
       // runs of separators count as one, also where two parts meet
-      else if (strictness.separators === 'ignore' && folded.startsWith('-') && text[at - 1] === '-' && text.startsWith(folded.slice(1), at)) yield at + folded.length - 1
+      else if (strictness.separators === 'ignore' && folded.startsWith('-') && text[at - 1] === '-' && text.startsWith(folded.slice(1), at)) ends.push(at + folded.length - 1)
     }
+    return ends
   }
 
-  function* endsOfFree(rule: FreeRule, at: number, anyRange: boolean): Generator<number> {
+  function endsOfFree(part: NamePart, rule: FreeRule, at: number): number[] {
+    const ends: number[] = []
     switch (rule.type) {
       case 'number':
       case 'version': {
         let most = at
         while (most < text.length && isDigit(text.charCodeAt(most))) most++
         for (let end = most; end > at; end--) {
-          if (isNumber(text.slice(at, end), rule, anyRange)) yield end
+          if (isNumber(text.slice(at, end), rule, part.part === freeRange)) ends.push(end)
         }
-        return
+        return ends
       }
-      case 'choice':
-        for (const choice of rule.values) yield* endsOfText(choice, at)
-        return
+      case 'choice': return endsOfText(formsOfPart(part, rule.values, strictness), at)
       case 'date': {
         const end = endOfDate(text, at, rule, strictness)
-        if (end !== null) yield end
-        return
+        return end === null ? [] : [end]
       }
       case 'text': {
         const least = at + rule.minLength
         const most = Math.min(text.length, at + rule.maxLength)
-        for (let end = least; end <= most; end++) yield end
-        return
+        for (let end = least; end <= most; end++) ends.push(end)
+        return ends
       }
       default: {
         const never: never = rule

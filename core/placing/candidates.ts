@@ -6,6 +6,7 @@ import type { Candidate } from './score'
 import { plainLook } from '../names/look-alikes'
 import { fitName, scoreUnit } from './score'
 import { formsOf } from './forms'
+import { copyMarksOf } from './view'
 import type { FileView } from './view'
 
 /** A look-up that yields more units than this says nothing of whose file it is; other evidence must narrow it. */
@@ -28,7 +29,7 @@ export interface Candidates {
  * @param before - units where the same bytes were placed in the check before
  */
 export function findCandidates(view: FileView, index: EvidenceIndex, before: readonly number[]): Candidates {
-  const byName = lookUp(view.base, index.byName, found => found.size === 0)
+  const byName = lookUpName(view, index)
   const clear = clearFit(view, byName, index)
   if (clear) return { list: [clear], unweighed: [] }
   const { spoken, against } = speakOf(view, index)
@@ -60,22 +61,31 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   return { list, unweighed }
 }
 
-/** A name that fits one owed unit exactly and no other needs no weighing. */
+/** Units by the name as it is; where that finds none, by what is left of it without the mark of a copy. */
+function lookUpName(view: FileView, index: EvidenceIndex): UnitSet {
+  const found = lookUp(view.base, index.byName, units => units.size === 0)
+  if (found.size > 0) return found
+  for (const { base } of copyMarksOf(view)) {
+    const marked = index.byName(base)
+    if (marked.size > 0) return marked
+  }
+  return found
+}
+
+/** A name that fits one owed unit, be it but for a mark, and no other needs no weighing. */
 function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candidate | null {
   if (byName.size === 0 || byName.size > MOST_UNITS) return null
   let only: Unit | null = null
   for (const at of byName) {
     const unit = index.units[at]
-    if (!unit || !formsOf(unit).some((form) => {
-      const fit = fitName(form, view, unit.requirement)
-      return fit !== null && fit.nameFit !== 'marked'
-    })) continue
+    if (!unit || !formsOf(unit).some(form => fitName(form, view, unit.requirement) !== null)) continue
+
     if (only) return null
     only = unit
   }
   if (!only?.owed) return null
   const candidate = scoreUnit(view, only, { strength: 3, said: [] }, false)
-  return candidate.nameFit === 'exact' || candidate.nameFit === 'lenient' ? candidate : null
+  return candidate.nameFit === 'near' || candidate.nameFit === 'none' ? null : candidate
 }
 
 function narrow(found: UnitSet, holders: ReadonlySet<number>): number[] {
@@ -119,14 +129,8 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
       spoken.set(key, { strength: (before?.strength ?? 0) + strength, said: [...before?.said ?? [], `${where} names ${said}`] })
     }
   }
-  const strongest = (texts: readonly string[], look: (text: string) => Map<string, HolderEvidence>) => {
-    const best = new Map<string, HolderEvidence>()
-    for (const text of texts) {
-      for (const [key, one] of look(text)) if (one.strength > (best.get(key)?.strength ?? 0)) best.set(key, one)
-    }
-    return best
-  }
-  const byFolder = strongest(view.levels, index.people.namedIn)
+  const inFolder = index.namedInFolder(view.levels)
+  const byFolder = inFolder.named
   const byName = lookUp(view.base, index.people.namedIn, found => found.size === 0)
   const against = new Set<string>()
   const persons = [...byName].filter(([key]) => key.startsWith('p:'))
@@ -137,10 +141,10 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
     if (!key.startsWith('p:')) continue
     const own = byName.get(key)?.strength ?? 0
     // a group may be called as somebody is
-    const groups = new Set(index.ofHolder(key).flatMap(at => index.units[at]?.people.map(person => person.group) ?? []))
+    const groups = inFolder.groupsOf(key)
     if (full ? own < FULL_NAME : own === 0 && other ? (slipped?.get(key)?.strength ?? 0) === 0 : own === 0 && persons.some(([, { strength, said }]) => strength >= FAMILY_NAME && !groups.has(said))) against.add(key)
   }
-  add(new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
+  add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
   add(byName, 'name')
   for (const id of view.sentBy) {
     const key = holderKey('person', id)
@@ -151,7 +155,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   const known = Math.max(0, ...[...spoken].map(([key, { strength }]) => (key.startsWith('p:') ? strength : 0)))
   if (known < FULL_NAME - 0.3) {
     const nearly = (found: Map<string, HolderEvidence>) => new Map([...found].filter(([key, { strength }]) => key.startsWith('g:') ? known < 1.4 : strength > known))
-    add(nearly(strongest(view.levels, index.people.nearlyNamedIn)), 'folder nearly')
+    add(nearly(inFolder.nearly()), 'folder nearly')
     add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }
   const { author } = view.file.reading.props

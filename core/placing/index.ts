@@ -3,7 +3,7 @@ import type { Roster } from '../roster/types'
 import { patternKey, receivedKeys, tokensOf } from '../names/tokens'
 import { fixedEnds, formsOf, patternsOf } from './forms'
 import { holderKey, indexPeople } from './people'
-import type { PeopleIndex } from './people'
+import type { HolderEvidence, PeopleIndex } from './people'
 
 /** Where a file may belong, looked up by name, folder and people; never by comparing every file with every unit. */
 export interface EvidenceIndex {
@@ -13,9 +13,13 @@ export interface EvidenceIndex {
   byName(base: string): UnitSet
   /** Units whose folder a path (`/` between levels) may be. */
   byFolder(folder: string): UnitSet
+  /** Holders that the levels of a folder name, the strongest evidence each; without slips, and with. */
+  namedInFolder(levels: readonly string[]): NamedInFolder
   /** A holder's own units, and its group's. */
   ofHolder(key: string): readonly number[]
 }
+
+export interface NamedInFolder { named: Map<string, HolderEvidence>, nearly(): Map<string, HolderEvidence>, /** Groups of the persons named. */ groupsOf(key: string): ReadonlySet<string> }
 
 /** Indexes of units, without repeats; may be large where the name says nothing of whose file it is. */
 export type UnitSet = ReadonlySet<number>
@@ -36,16 +40,27 @@ class KeyIndex {
     else this.sets.set(key, new Set([unit]))
   }
 
+  get isEmpty(): boolean {
+    return this.sets.size === 0
+  }
+
   get(key: string): UnitSet | undefined {
     return this.sets.get(key)
   }
 
   find(text: string): UnitSet {
-    return union(receivedKeys(text, this.wilds).flatMap(key => this.sets.get(key) ?? []))
+    const found: UnitSet[] = []
+    for (const key of receivedKeys(text, this.wilds)) {
+      const set = this.sets.get(key)
+      if (set) found.push(set)
+    }
+    return union(found)
   }
 }
 
 const NONE: UnitSet = new Set()
+/** Folders whose look-ups are kept. */
+const MOST_KEPT = 2000
 
 function union(sets: UnitSet[]): UnitSet {
   const [first, ...rest] = sets
@@ -94,18 +109,54 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     own(holderKey(kind, unit.holder), unit.index)
     if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
   }
+  const people = indexPeople(roster)
+  // thousands of files share a few folders, and come folder by folder
+  const byFolder = new Map<string, NamedInFolder>()
+  const groups = new Map<string, Set<string>>()
+  const unitsOfFolder = new Map<string, UnitSet>()
   return {
     units,
-    people: indexPeople(roster),
+    people,
+    namedInFolder(levels) {
+      const folder = levels.join('/')
+      const kept = byFolder.get(folder)
+      if (kept) return kept
+      const strongest = (look: (text: string) => Map<string, HolderEvidence>) => {
+        const best = new Map<string, HolderEvidence>()
+        for (const level of levels) {
+          for (const [key, one] of look(level)) if (one.strength > (best.get(key)?.strength ?? 0)) best.set(key, one)
+        }
+        return best
+      }
+      let nearly: Map<string, HolderEvidence> | null = null
+      const made: NamedInFolder = {
+        named: strongest(people.namedIn),
+        nearly: () => (nearly ??= strongest(people.nearlyNamedIn)),
+        groupsOf(key) {
+          const found = groups.get(key) ?? new Set((holders.get(key) ?? []).flatMap(at => units[at]?.people.map(person => person.group) ?? []))
+          groups.set(key, found)
+          return found
+        },
+      }
+      if (byFolder.size >= MOST_KEPT) byFolder.clear()
+      byFolder.set(folder, made)
+      return made
+    },
     byName(base) {
       const found = [names.find(base)]
+      if (begins.isEmpty && ends.isEmpty) return found[0] ?? NONE
       const tokens = tokensOf(base)
       for (let count = 1; count <= Math.min(8, tokens.length); count++) {
         found.push(begins.get(tokens.slice(0, count).join('')) ?? NONE, ends.get(tokens.slice(-count).join('')) ?? NONE)
       }
       return union(found.filter(set => set.size > 0))
     },
-    byFolder: folder => folders.find(folder),
+    byFolder(folder) {
+      const found = unitsOfFolder.get(folder) ?? folders.find(folder)
+      if (unitsOfFolder.size >= MOST_KEPT) unitsOfFolder.clear()
+      unitsOfFolder.set(folder, found)
+      return found
+    },
     ofHolder: key => holders.get(key) ?? [],
   }
 }

@@ -79,5 +79,6 @@ export function plainPunctuation(text: string): string {
  * looseKey("D'Arc_Zoë 02") //=> 'darczoe02'
  */
 export function looseKey(text: string): string {
+  if (isPlain(text)) return text.toLowerCase().replace(/[^a-z0-9]+/g, '')
   return foldCase(removeAccents(text)).replace(/[^\p{L}\p{N}]+/gu, '')
 }
