@@ -3,7 +3,8 @@ import { createSHA256, sha256 } from 'hash-wasm'
 import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
-import { openArchive } from './archive'
+import type { Opening } from './opening'
+import { openDropped } from './opening'
 import type { Incoming } from './sources'
 import { fileSource } from './sources'
 
@@ -16,11 +17,9 @@ export interface IntakeOrder {
   keeps: boolean
   replaces: boolean
   statedAt: string | null
-  /** Minutes east of UTC for zoneless times. */
-  offset: number
+  /** What is opened, and how names and times in it are read. */
+  opening: Opening
   files: { path: string, file: File }[]
-  /** One archive to be opened instead of files. */
-  archive: File | null
 }
 
 export interface IntakeProgress { stage: string, files: number, totalFiles: number, bytes: number, totalBytes: number }
@@ -41,9 +40,7 @@ let stop: AbortController | null = null
 async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void): Promise<{ files: number }> {
   stop = new AbortController()
   const { signal } = stop
-  const incoming: Incoming[] = order.archive
-    ? await openArchive(order.archive, order.offset)
-    : order.files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) }))
+  const incoming = await openDropped(order.files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) })), order.opening)
   const progress: IntakeProgress = { stage: 'reading', files: 0, totalFiles: incoming.length, bytes: 0, totalBytes: incoming.reduce((sum, one) => sum + one.size, 0) }
   let last = 0
   const tell = (force = false) => {
@@ -129,7 +126,7 @@ async function hashStream(blob: Blob, signal: AbortSignal): Promise<string> {
 async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void): Promise<void> {
   const { ids } = await send<{ ids: string[] }>(`/api/intakes/${intakeId}/files`, 'POST', {
     files: batch.map(({ incoming, blob, sha256, reading }) => ({
-      path: incoming.path, ...(incoming.rawPath ? { rawPath: incoming.rawPath } : {}), size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
+      path: incoming.path, ...(incoming.rawPath ? { rawPath: incoming.rawPath } : {}), ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}), size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
     })),
   }, signal)
   const small = new FormData()

@@ -17,5 +17,9 @@ export interface Incoming {
   /** UTC ms */
   modified: number | null
   size: number
+  /** Archives or mails it lay in, outermost first. */
+  container?: string[]
+  /** Mail address it was sent from. */
+  sender?: string
   open(): Promise<Blob>
 }

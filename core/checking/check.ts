@@ -1,5 +1,6 @@
 import { listUnits } from '../brief/units'
 import type { UnitList } from '../brief/units'
+import { findOwnFolders } from '../folders/own-folders'
 import { findPrefix } from '../folders/prefix'
 import { findWrapper } from '../folders/wrapper'
 import type { Located } from '../folders/wrapper'
@@ -11,8 +12,9 @@ import { placeFiles } from '../placing/place'
 import type { Placements } from '../placing/place'
 import { slotRef } from '../placing/slots'
 import type { FileView, RootReading } from '../placing/view'
-import { viewFile } from '../placing/view'
+import { copyMarksOf, viewFile } from '../placing/view'
 import type { Report, ReportFile, ReportRoot } from '../reporting/report'
+import { fileKey } from '../reporting/report'
 import { takeCompanions } from './companions'
 import type { Companions } from './companions'
 import type { CheckInput } from './input'
@@ -65,7 +67,7 @@ export function check(input: CheckInput): Report {
 
   stage('find the root')
   const readings = readRoots(input, aside, index)
-  const roots = [...readings].map(([name, { wrapper, prefix }]): ReportRoot => ({ name, wrapper, prefix: prefix?.pattern ?? null }))
+  const roots = [...readings].map(([name, { wrapper, prefix, own }]): ReportRoot => ({ name, wrapper, prefix: prefix?.pattern ?? null, ...(own ? { own: own.pattern } : {}) }))
   const views = input.received.map((file, at) => viewFile(file, at, readings.get(file.root)))
   const rulings = applyRulings(input.rulings ?? [], views)
 
@@ -121,9 +123,13 @@ function readRoots({ received, roots: asked, roster }: CheckInput, aside: Readon
     located.set(file.root, list)
     if (!aside.has(at)) list.push(viewFile(file, at, undefined))
   })
-  return new Map([...located].map(([name, files]) => {
-    if (asked?.find(root => root.name === name)?.asIs) return [name, { wrapper: null, prefix: null }]
-    return [name, { wrapper: findWrapper(files, index), prefix: findPrefix(files.map(file => file.base), index, roster.people) }]
+  const senders = new Map<string, string[]>()
+  for (const { id, email } of roster.people) if (email) senders.set(email.toLowerCase(), [...senders.get(email.toLowerCase()) ?? [], id])
+  return new Map([...located].map(([name, files]): [string, RootReading] => {
+    if (asked?.find(root => root.name === name)?.asIs) return [name, { wrapper: null, prefix: null, senders }]
+    const wrapper = findWrapper(files, index)
+    const inside = wrapper === null ? files : files.map(({ folder, base }) => ({ folder: folder === wrapper ? '' : folder.startsWith(`${wrapper}/`) ? folder.slice(wrapper.length + 1) : folder, base }))
+    return [name, { wrapper, prefix: findPrefix(files.map(file => file.base), index, roster.people), own: findOwnFolders(inside, index, roster.people), senders }]
   }))
 }
 
@@ -171,6 +177,7 @@ function judge(state: CheckState): void {
       if (verdict.late) state.late.add(view.index)
       const shrunk = unit.requirement.keep === 'latest' && !one.milestone ? shrunkFinding(one, filled, make) : null
       if (shrunk) entry.findings.push(shrunk)
+      entry.rightPath = verdict.correctedPath
       if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
       if (entry.findings.some(({ code }) => CONTENT.test(code)) && known.get(view.file.sha256) === false) {
         entry.findings.push(make('content.unchanged', 'Arrived again with the same bytes that had this fault before.'))
@@ -179,6 +186,7 @@ function judge(state: CheckState): void {
     }
   }
   findIdentical(placed, make)
+  forgiveNumbered(placed, state.views)
   state.companions.judge(placed, make)
   state.companions.enter(entries)
   judgeUnplaced(state, entries)
@@ -192,10 +200,12 @@ const CONTENT = /^(?:content\.(?!shared|unchanged|duplicate|shrunk)|format\.|siz
 /** Bytes that had a content, format or size finding in the check before and lay elsewhere or were received earlier: `false` where they arrived anew. */
 function knownFaults({ previous, received }: CheckInput): Map<string, boolean> {
   const faults = new Map<string, boolean>()
-  for (const { sha256, path, root, receivedAt, findings } of previous?.files ?? []) {
-    if (!findings.some(({ code }) => CONTENT.test(code))) continue
-    const same = received.some(file => file.sha256 === sha256 && file.path === path && file.root === root && (file.receivedAt ?? 0) === Date.parse(receivedAt ?? ''))
-    faults.set(sha256, same)
+  if (!previous) return faults
+  const here = new Map(received.map(file => [fileKey(file), file]))
+  for (const file of previous.files) {
+    if (!file.findings.some(({ code }) => CONTENT.test(code))) continue
+    const same = here.get(fileKey(file))
+    faults.set(file.sha256, same?.sha256 === file.sha256 && (same.receivedAt ?? 0) === Date.parse(file.receivedAt ?? ''))
   }
   return faults
 }
@@ -236,6 +246,19 @@ function judgeUnplaced({ input, placements, make }: CheckState, entries: Readonl
     const nameless = notOwed ? null : namelessFinding(make, view, input.brief.requirements)
     if (nameless) entry.findings = [nameless]
     else if (candidates.length === 0) entry.findings = [make('unexpected', notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.')]
+  }
+}
+
+/** Two people who sent one name into one flat folder: the number behind the second name is the folder's, not a person's. */
+function forgiveNumbered(placed: readonly PlacedFile[], views: readonly FileView[]): void {
+  const numbered = placed.filter(({ findings }) => findings.some(({ code }) => code === 'name.copy-mark'))
+  if (numbered.length === 0) return
+  const holders = new Map(placed.map(({ unit, filled }) => [filled.arrival.view.index, unit.holder]))
+  const at = new Map(views.map(view => [`${view.file.root}\n${view.folder}\n${view.name}`, view.index]))
+  for (const { unit, filled: { arrival: { view } }, findings } of numbered) {
+    const twin = copyMarksOf(view).map(({ base }) => at.get(`${view.file.root}\n${view.folder}\n${base}${view.extension ? `.${view.extension}` : ''}`)).find(index => index !== undefined)
+    const holder = twin === undefined ? undefined : holders.get(twin)
+    if (holder !== undefined && holder !== unit.holder) findings.splice(findings.findIndex(({ code }) => code === 'name.copy-mark'), 1)
   }
 }
 

@@ -10,6 +10,8 @@ export interface ReceivedFile {
   path: string
   /** Archives it was taken from, outermost first. */
   container?: string[]
+  /** Mail address it was sent from, where a message brought it. */
+  sender?: string
   /** Bytes. */
   size: number
   /** Hexadecimal, lower case. */

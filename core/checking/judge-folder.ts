@@ -33,6 +33,7 @@ export interface FolderVerdict {
 export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm[], form: UnitForm, captures: Captures, index: EvidenceIndex): FolderVerdict {
   const right: FolderVerdict = { code: null, message: '', differences: [], corrected: view.folder }
   if (form.folder === null) return right
+  if (view.folderLost) return { ...right, corrected: expandFolder(form.folder, captures) }
   // of a group's file name and folder speak of one and the same member
   const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
   for (const one of speaking.length > 0 ? speaking : [form, ...forms]) {

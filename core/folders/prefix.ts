@@ -116,7 +116,8 @@ function describePrefix(prefix: string, person: Person): string | null {
   return values > 0 || pattern.includes('#') ? pattern : null
 }
 
-function valueAt(pieces: readonly string[], at: number, person: Person): { words: string, next: number } | null {
+/** A person's value that begins at a piece of a text split at separators. */
+export function valueAt(pieces: readonly string[], at: number, person: Person): { words: string, next: number } | null {
   for (let joined = MOST_JOINED; joined >= 1; joined--) {
     const next = at + joined * 2 - 1
     // a run of digits by itself is never part of a value

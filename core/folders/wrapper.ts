@@ -38,7 +38,8 @@ export function findWrapper(files: readonly Located[], index: Lookups): string |
   return wrapper
 }
 
-function countFitting(files: readonly Located[], index: Lookups): { files: number, holders: number } {
+/** How many files are in an asked folder, and of how many holders (two are enough to know). */
+export function countFitting(files: readonly Located[], index: Lookups): { files: number, holders: number } {
   const found = new Map<string, UnitSet>()
   const holders = new Set<string>()
   let count = 0

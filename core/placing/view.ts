@@ -1,5 +1,6 @@
 import type { ReceivedFile } from '../checking/input'
 import { levelsOf } from '../folders/match'
+import type { OwnFolders } from '../folders/own-folders'
 import type { NamePrefix } from '../folders/prefix'
 import type { CopyMark } from '../names/copy-marks'
 import { copyMarks, markBehindExtension } from '../names/copy-marks'
@@ -20,6 +21,8 @@ export interface FileView {
   /** NFC folder inside the root's wrapper; empty: the top. */
   folder: string
   levels: string[]
+  /** The way in leaves no folders: where it lay cannot be known. */
+  folderLost: boolean
 }
 
 /** Every copy mark a file may bear, on its base name or behind its extension, with what is left of the base name. */
@@ -28,21 +31,25 @@ export function copyMarksOf({ name, base }: FileView): CopyMark[] {
   return [...copyMarks(base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
 }
 
-/** How a root is read: its wrapper (levels joined with `/`), and what was put before every name. */
-export interface RootReading { wrapper: string | null, prefix: NamePrefix | null }
+/** How a root is read: its wrapper (levels joined with `/`), a level made for every person, what was put before every name, who sends from which address. */
+export interface RootReading { wrapper: string | null, prefix: NamePrefix | null, own?: OwnFolders | null, senders?: ReadonlyMap<string, readonly string[]> }
 
 /** Looks at a file from inside its root's wrapper and behind its name's prefix. */
 export function viewFile(file: ReceivedFile, index: number, root: RootReading | undefined): FileView {
   const path = file.path.normalize('NFC')
   const slash = path.lastIndexOf('/')
   let name = path.slice(slash + 1)
-  let folder = slash < 0 ? '' : path.slice(0, slash)
+  // of what lay in an archive or mail, the folder of that one counts, its name is no level
+  let folder = [...(file.container ?? []), path].map(one => one.normalize('NFC')).map(one => one.slice(0, Math.max(0, one.lastIndexOf('/')))).filter(Boolean).join('/')
   const wrapper = root?.wrapper ?? null
   if (wrapper !== null) {
     if (folder === wrapper) folder = ''
     else if (folder.startsWith(`${wrapper}/`)) folder = folder.slice(wrapper.length + 1)
   }
+  const level = folder.split('/')[0] ?? ''
+  const own = level === '' ? null : root?.own?.take(level) ?? null
+  if (own) folder = [own.level, folder.slice(level.length + 1)].filter(Boolean).join('/')
   const taken = root?.prefix?.take(splitExtension(name).base) ?? null
   if (taken) name = name.slice(taken.length)
-  return { index, file, name, ...splitExtension(name), cut: taken?.length ?? 0, sentBy: taken?.people ?? [], folder, levels: levelsOf(folder) }
+  return { index, file, name, ...splitExtension(name), cut: taken?.length ?? 0, sentBy: [...new Set([...taken?.people ?? [], ...own?.people ?? [], ...(file.sender ? root?.senders?.get(file.sender.toLowerCase()) ?? [] : [])])], folder, levels: levelsOf(folder), folderLost: folder === '' && (taken !== null || file.sender !== undefined) }
 }

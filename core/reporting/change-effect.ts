@@ -1,4 +1,5 @@
 import type { Report, ReportFile, SlotRef } from './report'
+import { fileKey } from './report'
 
 /** One file a changed rule turns. */
 export interface TurnedFile { root: string, path: string, sha256: string, slot: SlotRef | null, message: string, correctedPath: string | null }
@@ -23,10 +24,10 @@ export interface ChangeEffect {
  * @param most - so many files are listed of each; all are counted
  */
 export function compareReports(before: Report, after: Report, most = 500): ChangeEffect {
-  const was = new Map(before.files.map(file => [`${file.root}\n${file.path}`, file]))
+  const was = new Map(before.files.map(file => [fileKey(file), file]))
   const effect: ChangeEffect = { files: after.files.length, worse: 0, better: 0, worseFiles: [], betterFiles: [] }
   for (const file of after.files) {
-    const earlier = was.get(`${file.root}\n${file.path}`)
+    const earlier = was.get(fileKey(file))
     if (!earlier) continue
     const [right, stays] = [isRight(earlier), isRight(file)]
     if (right && !stays) {

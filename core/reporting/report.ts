@@ -55,9 +55,17 @@ export interface ReportFile {
   findings: Finding[]
   /** The right path under the root, where the received one is not it; `null` otherwise. */
   correctedPath: string | null
+  /** The right path of a placed file, whether it is the received one or not; without what was put before names on the way in. */
+  rightPath?: string
 }
 
-export interface ReportRoot { name: string, wrapper: string | null, prefix: string | null }
+/** One root as it was read; `own`: the level a package put there for every person. */
+export interface ReportRoot { name: string, wrapper: string | null, prefix: string | null, own?: string }
+
+/** What tells one received file from every other of a check. */
+export function fileKey({ root, path, container }: { root: string, path: string, container?: readonly string[] }): string {
+  return `${root}\n${container ? `${container.join('\n')}\n\n` : ''}${path}`
+}
 
 export interface ReportSummary {
   slots: number

@@ -13,11 +13,11 @@ export async function loadReceived(intakeIds: readonly string[]): Promise<Intake
   if (intakeIds.length === 0) return []
   const rows = await db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
     .whereIn('intake.id', [...intakeIds])
-    .distinctOn('intake.root', 'received_file.path')
-    .orderBy([{ column: 'intake.root' }, { column: 'received_file.path' }, { column: 'intake.completed_at', order: 'desc' }])
-    .select('received_file.id', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'reading.id as reading_id', 'reading.reading')
+    .distinctOn('intake.root', 'received_file.container', 'received_file.path')
+    .orderBy([{ column: 'intake.root' }, { column: 'received_file.container' }, { column: 'received_file.path' }, { column: 'intake.completed_at', order: 'desc' }])
+    .select('received_file.id', 'intake.root', 'received_file.container', 'received_file.sender', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'reading.id as reading_id', 'reading.reading')
   return rows.map(row => ({
-    id: row.id, readingId: row.reading_id, root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
+    id: row.id, readingId: row.reading_id, root: row.root, path: row.path, ...(row.container.length > 0 ? { container: row.container } : {}), ...(row.sender ? { sender: row.sender } : {}), size: Number(row.size), sha256: row.sha256,
     receivedAt: (row.stated_at ?? row.modified_at)?.getTime() ?? null,
     receivedAtFrom: row.stated_at ? 'stated' : row.modified_at ? 'modified' : 'unknown',
     reading: row.reading,
@@ -41,14 +41,14 @@ export async function loadPrevious(checkId: string | null): Promise<Report | nul
   if (!checkId) return null
   const rows = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
     .where('check_file.check_id', checkId).whereNotNull('check_file.requirement')
-    .select('check_file.position', 'intake.root', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file')
+    .select('check_file.position', 'intake.root', 'received_file.container', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file')
   const codes = await db()('finding').where({ check_id: checkId, subject: 'f' }).select('position', 'finding')
   const findings = new Map<number, ReportFile['findings']>()
   for (const { position, finding } of codes) findings.set(position, [...findings.get(position) ?? [], finding])
   // where a person placed a file is no evidence of its own: the decision holds as long as it stands, and no longer
   const byHand = new Set(rows.filter(row => row.file.evidence.includes(PLACED_BY_HAND)).map(row => row.position))
   const files = rows.filter(row => !byHand.has(row.position)).map((row): ReportFile => ({
-    root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
+    root: row.root, path: row.path, ...(row.container.length > 0 ? { container: row.container } : {}), size: Number(row.size), sha256: row.sha256,
     receivedAt: (row.stated_at ?? row.modified_at)?.toISOString() ?? null, receivedAtFrom: 'modified', role: row.role,
     slot: { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) },
     confidence: null, evidence: [], candidates: [], format: { id: 'unknown', mediaType: null, version: null, state: 'ok', verified: 'signature', props: {} },

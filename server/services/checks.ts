@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid'
 import { READER_VERSION } from '#core/formats/reading'
 import type { BriefDocument } from '#core/brief/document'
 import type { Finding, Report } from '#core/reporting/report'
+import { fileKey } from '#core/reporting/report'
 import type { ChangeEffect } from '#core/reporting/change-effect'
 import { compareReports } from '#core/reporting/change-effect'
 import { db } from '../database/connection'
@@ -76,7 +77,7 @@ export async function weighChange(account: Account, briefId: string, document: u
 }
 
 async function saveRows(trx: Knex.Transaction, id: string, report: Report, received: readonly IntakeFile[]): Promise<void> {
-  const sources = new Map(received.map(file => [`${file.root}\n${file.path}`, file]))
+  const sources = new Map(received.map(file => [fileKey(file), file]))
   const findings: Record<string, unknown>[] = []
   const keep = (subject: 's' | 'f', position: number, list: readonly Finding[]) => list.forEach((finding, number) =>
     findings.push({ check_id: id, subject, position, number, code: finding.code, severity: finding.severity, finding: JSON.stringify(finding) }))
@@ -86,12 +87,12 @@ async function saveRows(trx: Knex.Transaction, id: string, report: Report, recei
   })
   const files = report.files.map((file, position) => {
     keep('f', position, file.findings)
-    const source = sources.get(`${file.root}\n${file.path}`)
-    const { role, slot, confidence, evidence, candidates, correctedPath, format } = file
+    const source = sources.get(fileKey(file))
+    const { role, slot, confidence, evidence, candidates, correctedPath, rightPath, format } = file
     return {
       check_id: id, position, received_file_id: source?.id, reading_id: source?.readingId ?? null, role,
       requirement: slot?.requirement ?? null, holder: slot?.holder ?? null, n: slot?.n ?? null,
-      file: JSON.stringify({ confidence, evidence, candidates, correctedPath, formatId: format.id }),
+      file: JSON.stringify({ confidence, evidence, candidates, correctedPath, rightPath, formatId: format.id }),
     }
   })
   await trx.batchInsert('check_slot', slots, 1000)

@@ -13,6 +13,10 @@ export interface FileFacts {
   path: string
   /** The name's own bytes, base64, where they are no UTF-8. */
   rawPath?: string
+  /** Archives or mails it lay in, outermost first. */
+  container?: string[]
+  /** Mail address it was sent from. */
+  sender?: string
   size: number
   /** UTC ms */
   modified: number | null
@@ -46,21 +50,23 @@ export async function addFiles(account: Account, intakeId: string, files: readon
       reading: own,
       file: {
         id: uuid(), intake_id: intakeId, path, raw_path: file.rawPath ? Buffer.from(file.rawPath, 'base64') : null,
+        container: (file.container ?? []).map(storableText), sender: file.sender ? storableText(file.sender) : null,
         size: file.size, modified_at: file.modified === null ? null : new Date(file.modified), sha256: file.sha256, reading_id: own?.id ?? null,
       },
     }
   })
   const paths = new Set<string>()
-  for (const { file: { path } } of rows) {
-    if (paths.has(path)) throw refuse(422, `"${path}" stands twice in this intake; nothing of it was received.`)
-    paths.add(path)
+  const keyOf = ({ container, path }: { container: string[], path: string }) => [...container, path].join('\n')
+  for (const { file } of rows) {
+    if (paths.has(keyOf(file))) throw refuse(422, `"${file.path}" stands twice in this intake; nothing of it was received.`)
+    paths.add(keyOf(file))
   }
   return db().transaction(async (trx) => {
     const readings = rows.flatMap(({ reading }) => reading ?? [])
     if (readings.length > 0) await trx('reading').insert(readings)
-    const made = await trx('received_file').insert(rows.map(({ file }) => file)).onConflict(['intake_id', 'path']).merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path']).returning(['id', 'path'])
-    const ids = new Map(made.map(row => [String(row.path), String(row.id)]))
-    return { ids: rows.map(({ file }) => ids.get(file.path) ?? '') }
+    const made = await trx('received_file').insert(rows.map(({ file }) => file)).onConflict(['intake_id', 'container', 'path']).merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path', 'sender']).returning(['id', 'container', 'path'])
+    const ids = new Map(made.map(row => [keyOf(row), String(row.id)]))
+    return { ids: rows.map(({ file }) => ids.get(keyOf(file)) ?? '') }
   })
 }
 

@@ -82,10 +82,11 @@ interface FileRow {
   requirement: string | null
   holder: string
   n: number | null
-  file: { confidence: number | null, evidence: string[], candidates: ReportFile['candidates'], correctedPath: string | null, formatId: string }
+  file: { confidence: number | null, evidence: string[], candidates: ReportFile['candidates'], correctedPath: string | null, rightPath?: string, formatId: string }
   id: string
   path: string
   size: string
+  container: string[]
   sha256: string
   modified_at: Date | null
   verified: boolean
@@ -100,18 +101,18 @@ async function filesWhere(checkId: string, pick: (query: FileQuery) => FileQuery
   const query = db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'check_file.reading_id')
     .where('check_file.check_id', checkId)
   const rows: FileRow[] = await pick(query).orderBy('check_file.position').select('check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
-    'received_file.id', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'received_file.verified', db().raw('received_file.content_id is not null as kept'), 'intake.root', 'intake.stated_at', 'reading.reading')
+    'received_file.id', 'received_file.container', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'received_file.verified', db().raw('received_file.content_id is not null as kept'), 'intake.root', 'intake.stated_at', 'reading.reading')
   const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
   return rows.map((row): ShownFile => {
-    const { confidence, evidence, candidates, correctedPath, formatId } = row.file
+    const { confidence, evidence, candidates, correctedPath, rightPath, formatId } = row.file
     const time = row.stated_at ?? row.modified_at
     return {
-      root: row.root, path: row.path, size: Number(row.size), sha256: row.sha256,
+      root: row.root, path: row.path, ...(row.container.length > 0 ? { container: row.container } : {}), size: Number(row.size), sha256: row.sha256,
       receivedAt: time?.toISOString() ?? null, receivedAtFrom: row.stated_at ? 'stated' : row.modified_at ? 'modified' : 'unknown',
       role: row.role, slot: row.requirement === null ? null : { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) },
       confidence, evidence, candidates,
       format: { id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: row.reading?.version ?? null, state: row.reading?.state ?? 'unread', verified: row.reading?.verified ?? 'signature', props: row.reading?.props ?? {} },
-      findings: findings.get(row.position) ?? [], correctedPath, fileId: row.id, verified: row.verified, kept: row.kept,
+      findings: findings.get(row.position) ?? [], correctedPath, ...(rightPath === undefined ? {} : { rightPath }), fileId: row.id, verified: row.verified, kept: row.kept,
     }
   })
 }

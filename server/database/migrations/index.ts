@@ -5,6 +5,8 @@ import * as intakes from './003-intakes'
 import * as checks from './004-checks'
 import * as roots from './005-roots'
 import * as readings from './006-readings'
+import * as arrivals from './007-arrivals'
+import * as followUp from './008-follow-up'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -14,6 +16,8 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '004-checks': checks,
   '005-roots': roots,
   '006-readings': readings,
+  '007-arrivals': arrivals,
+  '008-follow-up': followUp,
 }
 
 /** Migrations as modules of the bundle, so that the built server carries them. */

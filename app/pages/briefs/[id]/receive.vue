@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { splitParts } from '#core/folders/arrivals'
 import type { Dropped } from '~/composables/dropped'
 
 const brief = useBrief()
@@ -31,15 +32,16 @@ async function take(find: () => Promise<Dropped> | Dropped) {
     const { root, files } = await find()
     const [only] = files
     if (!only) throw new Error('There is no file in it. Needed: a folder with files, or a .zip of one.')
-    const opens = !(brief.current?.document?.requirements.some(one => one.formats?.some(format => format.id === 'zip')) ?? false)
-    const archive = opens && files.length === 1 && /\.zip$/i.test(only.file.name) ? only.file : null
+    // what is asked for itself stays whole
+    const asked = (...ids: string[]) => brief.current?.document?.requirements.some(one => one.formats?.some(format => ids.includes(format.id))) ?? false
+    const opening = { zip: !asked('zip'), mail: !asked('eml', 'mbox'), offset: briefOffset(), known: brief.current?.roster?.people.flatMap(person => [person.given, person.family, person.name, person.group]) ?? [] }
+    const archive = opening.zip && /\.zip$/i.test(only.file.name) ? splitParts(files.map(one => one.file.name)) ?? (files.length === 1 ? only.file.name.replace(/\.zip$/i, '') : null) : null
     const done = await intake.receive({
       briefId: brief.current?.id ?? '', key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`,
       // an archive's root keeps the archive's name
-      root: archive ? archive.name.replace(/\.zip$/i, '') : root,
+      root: archive ?? root,
       keeps: keeps.value, replaces: standing.value && replaces.value === 'replace',
-      statedAt: stated.value ? timeInZone(stated.value, brief.current?.document?.zone) : null, offset: briefOffset(),
-      files: archive ? [] : files, archive,
+      statedAt: stated.value ? timeInZone(stated.value, brief.current?.document?.zone) : null, opening, files,
     })
     if (!done) return
     await brief.reload()

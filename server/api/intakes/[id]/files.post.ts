@@ -20,6 +20,8 @@ const schema = exact({
     // levels may not climb out: a path is data here, and never one on a disk
     path: yup.string().min(1).max(4096).test('levels', '${path} climbs out of its folder or begins at the top of a disk', path => path !== undefined && !path.startsWith('/') && !path.split('/').includes('..')).required(),
     rawPath: yup.string().max(8192).matches(/^[A-Za-z0-9+/=]*$/),
+    container: yup.array(yup.string().min(1).max(4096).required()).min(1).max(4),
+    sender: yup.string().max(320),
     size: yup.number().integer().min(0).required(),
     modified: yup.number().min(-8.64e15).max(8.64e15).nullable().defined(),
     sha256: yup.string().matches(/^(?:[0-9a-f]{64})?$/).defined(),

@@ -1,0 +1,76 @@
+import type { ReportFile } from './report'
+import { byCodeUnit } from '../text/order'
+
+/** Why a file is left out of the corrected copy. */
+export interface LeftOut { file: ReportFile, why: string }
+
+/** What the corrected copy holds, and what it does not. */
+export interface CorrectionPlan {
+  /** In path order of the copy; `from` is the received path. */
+  files: { file: ReportFile, to: string, changed: boolean }[]
+  leftOut: LeftOut[]
+}
+
+const WRONG_CONTENT = /^(?:content\.(?!shared|blank|shrunk|duplicate)|format\.|size\.)/
+
+/**
+ * Plans the corrected copy: every placed file under its right name in its right folder; originals stay as they are.
+ *
+ * Left out, with the reason: wrong contents, names in which something cannot be read, a second file for one place, and all that has no slot.
+ *
+ * @param files - of a report, with their right paths
+ */
+export function planCorrections(files: readonly ReportFile[]): CorrectionPlan {
+  const plan: CorrectionPlan = { files: [], leftOut: [] }
+  const mains = new Map<string, ReportFile>()
+  const taken = new Map<string, string>()
+  const order = [...files].sort((a, b) => byCodeUnit(a.rightPath ?? a.path, b.rightPath ?? b.path) || byCodeUnit(a.path, b.path))
+  const take = (file: ReportFile, to: string) => {
+    const key = to.normalize('NFC').toLowerCase()
+    const other = taken.get(key)
+    if (other !== undefined) plan.leftOut.push({ file, why: `another file has the same right place: ${other}` })
+    else {
+      taken.set(key, file.path)
+      plan.files.push({ file, to, changed: to !== file.path })
+    }
+  }
+  for (const file of order) {
+    if (file.role === 'companion' || file.role === 'copy') continue
+    if (file.role !== 'placed' || !file.rightPath) {
+      const why = WHY[file.role]
+      if (why) plan.leftOut.push({ file, why })
+      continue
+    }
+    const wrong = file.findings.find(finding => finding.severity === 'error' && WRONG_CONTENT.test(finding.code))
+    if (wrong) plan.leftOut.push({ file, why: wrong.message })
+    else if (/\{[A-Za-z]\w*\}/.test(file.rightPath)) plan.leftOut.push({ file, why: `its right name cannot be told in full: ${file.rightPath}` })
+    else {
+      mains.set(stem(file.path), file)
+      take(file, file.rightPath)
+    }
+  }
+  for (const file of order) {
+    if (file.role !== 'companion') continue
+    const main = mains.get(stem(file.path))
+    if (main?.rightPath) take(file, `${stem(main.rightPath)}.${file.path.slice(file.path.lastIndexOf('.') + 1)}`)
+    else plan.leftOut.push({ file, why: 'the file it goes with is left out' })
+  }
+  plan.files.sort((a, b) => byCodeUnit(a.to, b.to))
+  return plan
+}
+
+function stem(path: string): string {
+  const dot = path.lastIndexOf('.')
+  return dot > path.lastIndexOf('/') + 1 ? path.slice(0, dot) : path
+}
+
+const WHY: Partial<Record<ReportFile['role'], string>> = {
+  unplaced: 'it has no slot', superseded: 'a newer file counts', duplicate: 'the same bytes are there already', surplus: 'more than asked', placed: 'its right place is not known',
+}
+
+/** Files that can be cleared away: older versions that are neither the latest nor a milestone, and second copies. Only a list. */
+export function clearOut(files: readonly ReportFile[]): { path: string, size: number, why: string }[] {
+  return files.filter(({ role }) => role === 'superseded' || role === 'duplicate')
+    .map(({ path, size, role }) => ({ path, size, why: role === 'duplicate' ? 'same bytes as the file that counts' : 'an older version; a newer one counts' }))
+    .sort((a, b) => byCodeUnit(a.path, b.path))
+}

@@ -1,0 +1,129 @@
+import type { Person } from '../roster/types'
+import { showText } from '../text/show'
+import type { Finding, ReportFile, ReportSlot } from './report'
+
+/** What one slip is written from. */
+export interface SlipInput {
+  title: string
+  /** As it is to be read, zone included; `null`: no due time. */
+  due: string | null
+  checkedAt: string
+  /** The person or group that is told. */
+  holder: { name: string, group: boolean }
+  requirements: readonly { id: string, title: string }[]
+  slots: readonly ReportSlot[]
+  /** Files in those slots. */
+  files: readonly ReportFile[]
+  /** Names of everybody else, which the slip must not say. */
+  others: readonly Pick<Person, 'name' | 'given' | 'family'>[]
+}
+
+export interface Slip { subject: string, text: string, /** Something is to be done. */ open: boolean }
+
+/** Findings that are between the coordinator and the coordinator's own eyes. */
+const NEVER_TOLD = new Set(['content.shared', 'content.shrunk'])
+
+/**
+ * Writes what one holder is told: what is to be put right with the exact name, what is missing and where to look, what is in order.
+ *
+ * Names of other people never stand in it, be it in a path or in a finding.
+ *
+ * @returns plain text for a mail, lines ended by `\n`
+ */
+export function writeSlip(input: SlipInput): Slip {
+  const hide = hideNames(input.others)
+  const titles = new Map(input.requirements.map(one => [one.id, one.title]))
+  const label = (slot: { requirement: string, n?: number }) => `${titles.get(slot.requirement) ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
+  const own = (slot: ReportSlot) => input.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null))
+  const toFix = input.slots.filter(slot => slot.status === 'to-fix')
+  const missing = input.slots.filter(slot => slot.status === 'missing')
+  const right = input.slots.filter(slot => slot.status === 'right' || slot.status === 'waived')
+  const surplus = input.files.filter(file => file.role === 'surplus')
+  const lines: string[] = [`${input.title}: ${input.holder.group ? `group ${input.holder.name}` : input.holder.name}`, '']
+  if (input.due) lines.push(`Due ${input.due}. Looked at ${input.checkedAt}.`, '')
+  if (toFix.length > 0) {
+    lines.push(`TO PUT RIGHT (${toFix.length})`)
+    for (const slot of toFix) lines.push(...tellToFix(label(slot), own(slot), hide))
+    lines.push('')
+  }
+  if (missing.length > 0) {
+    lines.push(`MISSING (${missing.length})`)
+    for (const slot of missing) {
+      lines.push(`- ${label(slot)}: ${slot.candidates.length > 0 ? 'a file arrived that may be this one, but nothing in it says whose it is' : 'not received'}`)
+      lines.push(`  asked for: ${askedFor(slot)}`)
+    }
+    lines.push('', ...WHERE_TO_LOOK, '')
+  }
+  if (surplus.length > 0) {
+    lines.push(`MORE THAN ASKED (${surplus.length})`)
+    for (const file of surplus) lines.push(`- ${showText(file.path)}: ${hide(file.findings[0]?.message ?? '')}`)
+    lines.push('')
+  }
+  if (right.length > 0) {
+    lines.push(`IN ORDER (${right.length})`)
+    for (const slot of right) lines.push(`- ${label(slot)}${receivedOf(own(slot), slot)}`)
+    lines.push('')
+  }
+  const open = toFix.length + missing.length
+  lines.push(open === 0 ? 'Everything that was asked for is here and in order. Thank you.' : 'Hand in the corrected files again under exactly these names; nothing else has to be sent again.')
+  return { subject: `${input.title}: ${open === 0 ? 'all in order' : `${open} still open`}`, text: `${lines.join('\n')}\n`, open: open > 0 }
+}
+
+/** Common practice, no source: where files are when people say they saved them. */
+const WHERE_TO_LOOK = [
+  'Where to look: under the name the program gives by itself (Document1, Untitled, a camera number, a bare date); in Downloads, on the',
+  'desktop, in the folder used last; in the folder of the same name on the other drive.',
+]
+
+function tellToFix(label: string, files: readonly ReportFile[], hide: (text: string) => string): string[] {
+  const placed = files.filter(file => file.role === 'placed')
+  return placed.flatMap((file) => {
+    const told = file.findings.filter(finding => !NEVER_TOLD.has(finding.code) && (finding.severity === 'error' || finding.code === 'time.late' || finding.code === 'content.blank'))
+    const elsewhere = told.some(finding => finding.code === 'folder.other-holder')
+    const asked = askWhich(file, files)
+    return [
+      `- ${label}`,
+      // the folder it lies in may be somebody else's
+      `  received: ${hide(showText(elsewhere ? file.path.slice(file.path.lastIndexOf('/') + 1) : file.path))}`,
+      ...(asked ? [`  ${asked}`] : told.map(finding => `  ${hide(tell(finding))}`)),
+      ...(file.correctedPath ? [`  right: ${showText(file.correctedPath)}`] : []),
+    ]
+  })
+}
+
+/** Who went on working in a copy is asked which one counts, not told that its name is wrong. */
+function askWhich(file: ReportFile, files: readonly ReportFile[]): string | null {
+  const errors = file.findings.filter(finding => finding.severity === 'error')
+  if (errors.length !== 1 || errors[0]?.code !== 'name.copy-mark') return null
+  const before = files.find(other => other.role === 'superseded' && file.rightPath?.endsWith(other.path.slice(other.path.lastIndexOf('/') + 1)))
+  if (!before) return null
+  const nameOf = (one: ReportFile) => showText(one.path.slice(one.path.lastIndexOf('/') + 1))
+  return `Two files came: "${nameOf(before)}" and, later, "${nameOf(file)}". Which one counts? If it is the later one, give it the right name below and hand it in again; if the first, write that.`
+}
+
+function tell(finding: Finding): string {
+  if (finding.code === 'folder.other-holder') return `Lies in another person's folder${finding.expected ? `; it belongs in "${showText(finding.expected)}"` : ''}.`
+  if (finding.differences?.some(one => one.kind === 'other-person')) return 'The name says another person; it must say whose file it is.'
+  return finding.message
+}
+
+function askedFor({ expected }: ReportSlot): string {
+  const { folder, name, extensions } = expected
+  const [first, ...more] = extensions
+  const file = `${name ?? 'any name'}${first ? `.${first}` : ''}${more.length > 0 ? ` (or ${more.map(one => `.${one}`).join(' ')})` : ''}`
+  return folder ? `${showText(folder)}/${showText(file)}` : showText(file)
+}
+
+function receivedOf(files: readonly ReportFile[], slot: ReportSlot): string {
+  const file = files.find(one => one.role === 'placed')
+  if (!file) return slot.status === 'waived' ? ': need not be sent' : ''
+  return `: ${showText(file.path.slice(file.path.lastIndexOf('/') + 1))}${slot.late ? ' (late)' : ''}`
+}
+
+/** Replaces every full name of somebody else; parts of names are also words. */
+function hideNames(others: SlipInput['others']): (text: string) => string {
+  const names = new Set(others.flatMap(({ name, given, family }) => [name, given && family ? `${given} ${family}` : '', given && family ? `${family} ${given}` : '', given && family ? `${family}, ${given}` : '']))
+  names.delete('')
+  const list = [...names].sort((a, b) => b.length - a.length)
+  return text => list.reduce((out, name) => (out.includes(name) ? out.replaceAll(name, 'another person') : out), text)
+}

@@ -1,0 +1,147 @@
+import { execFileSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { strToU8, zipSync } from 'fflate'
+import { expect, test } from 'vitest'
+import { openDropped, splitMbox } from '../../app/workers/opening'
+import type { Incoming } from '../../app/workers/sources'
+import { sourceFromBytes } from '../../core/bytes/source'
+import { readBrief } from '../../core/brief/read'
+import { check } from '../../core/checking/check'
+import type { ReceivedFile } from '../../core/checking/input'
+import { ARRIVALS, readNames, splitParts } from '../../core/folders/arrivals'
+import { readBytes } from '../../core/formats/identify'
+import { readRoster, readTable } from '../../core/roster/read'
+import { makePhoto, makeWav, withComment } from '../../demo/make-files'
+import { chanceOf } from '../../demo/random'
+
+const { roster } = readRoster(readTable(strToU8('id,given,family,group,email\ns1,Ana,Marsh,Reef,ana@shore.example\ns2,Zoë,Lindqvast,Reef,zoe@shore.example\ns3,Cy,Tamworthy,Dune,cy@shore.example\ns4,José,Orñales,Dune,jose@shore.example\n')))
+const brief = await readBrief({
+  usitorBrief: 1, title: 'Shore', due: '2026-10-16T15:30:00+02:00',
+  requirements: [
+    { id: 'photo', title: 'Photo', name: '{family}_photo', formats: [{ id: 'jpg' }], folder: '{group}/{family} {given}' },
+    { id: 'sound', title: 'Sound', name: '{family}_sound', formats: [{ id: 'wav' }], folder: '{group}/{family} {given}' },
+  ],
+}, roster.columns)
+const WHEN = Date.UTC(2026, 9, 10, 12)
+const PHOTO = makePhoto(chanceOf(3), 40, 30)
+const right = roster.people.flatMap(person => [
+  { person, folder: `${person.group}/${person.family} ${person.given}`, name: `${person.family}_photo.jpg`, bytes: withComment(PHOTO, person.id) },
+  { person, folder: `${person.group}/${person.family} ${person.given}`, name: `${person.family}_sound.wav`, bytes: makeWav(0.02, 8000, 200 + roster.people.indexOf(person)) },
+])
+const incoming = (path: string, bytes: Uint8Array): Incoming => ({ path, modified: WHEN, size: bytes.length, open: () => Promise.resolve(new Blob([bytes as Uint8Array<ArrayBuffer>])) })
+const opening = { zip: true, mail: true, offset: 120, known: roster.people.flatMap(person => [person.given, person.family, person.name]) }
+
+async function received(files: readonly Incoming[], root = 'in'): Promise<ReceivedFile[]> {
+  return Promise.all((await openDropped(files, opening)).map(async ({ path, modified, open, container, sender }) => {
+    const bytes = new Uint8Array(await (await open()).arrayBuffer())
+    return {
+      root, path, ...(container ? { container } : {}), ...(sender ? { sender } : {}), size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'),
+      receivedAt: modified, receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
+    }
+  }))
+}
+
+const zip = (files: Record<string, Uint8Array>) => zipSync(files, { mtime: new Date(2026, 9, 10, 12) })
+const tree = (files: typeof right, around = '') => Object.fromEntries(files.map(({ folder, name, bytes }) => [`${around}${folder}/${name}`, bytes]))
+
+/** One message with attachments, as RFC 5322 and RFC 2045 to 2047 write it. */
+function mail(from: string, files: { name: string, bytes: Uint8Array }[]): Uint8Array {
+  const encoded = (name: string) => `=?UTF-8?B?${Buffer.from(name).toString('base64')}?=`
+  const parts = files.map(({ name, bytes }) => `--part\r\nContent-Type: application/octet-stream; name="${encoded(name)}"\r\nContent-Disposition: attachment; filename="${encoded(name)}"\r\nContent-Transfer-Encoding: base64\r\n\r\n${Buffer.from(bytes).toString('base64').replace(/.{76}/g, '$&\r\n')}\r\n`)
+  return strToU8(`From: Somebody <${from}>\r\nTo: desk@shore.example\r\nDate: Sat, 10 Oct 2026 14:00:00 +0200\r\nSubject: my files\r\nMIME-Version: 1.0\r\nContent-Type: multipart/mixed; boundary=part\r\n\r\n--part\r\nContent-Type: text/plain\r\n\r\nHere they are.\r\n${parts.join('')}--part--\r\n`)
+}
+const ownOf = (id: string) => right.filter(file => file.person.id === id)
+
+/** The same right set, by every way in of the table. */
+const WAYS: Record<string, () => Incoming[]> = {
+  'folder': () => right.map(({ folder, name, bytes }) => incoming(`week 2/${folder}/${name}`, bytes)),
+  'own-folders': () => right.map(({ person, folder, name, bytes }, at) => incoming(`${person.name}_${4000 + Math.floor(at / 2)}_handed-in/${folder}/${name}`, bytes)),
+  'prefix': () => right.map(({ person, name, bytes }, at) => incoming(`${person.family.toLowerCase()}${person.given.toLowerCase()}_${100 + at}_${name}`, bytes)),
+  'flat': () => right.map(({ name, bytes }) => incoming(name, bytes)),
+  'split-archive': () => [incoming('week 2-001.zip', zip(tree(right.slice(0, 3)))), incoming('week 2-002.zip', zip(tree(right.slice(3))))],
+  'archive': () => [incoming('week 2.zip', zip(tree(right, 'export/')))],
+  'archive-inside': () => roster.people.map(({ id, name }) => incoming(`${name} files.zip`, zip(tree(ownOf(id))))),
+  'mail': () => roster.people.map(({ id, email }) => incoming(`${id}.eml`, mail(email, ownOf(id)))),
+  'disk': () => [...right.map(({ folder, name, bytes }) => incoming(`${folder}/${name}`, bytes)), incoming('System Volume Information/IndexerVolumeGuid', strToU8('x')), incoming('.Trashes/501/a.jpg', PHOTO)],
+  'synchronised': () => right.map(({ folder, name, bytes }) => incoming(`${folder}/${name}`, bytes)),
+}
+
+test('every way in has its right set here', () => {
+  expect(Object.keys(WAYS)).toEqual(ARRIVALS.map(({ id }) => id))
+})
+
+test.each(Object.entries(WAYS))('the same right set sent as "%s" has no error finding, and every slot is right', async (way, make) => {
+  // where nothing but the name arrives, folders can only be asked for in vain
+  const asked = way === 'flat' ? { ...brief, requirements: brief.requirements.map(one => ({ ...one, folder: null })) } : brief
+  const report = check({ brief: asked, roster, received: await received(make()), checkedAt: WHEN })
+  expect(report.files.flatMap(file => file.findings.filter(finding => finding.severity === 'error').map(finding => `${file.path}: ${finding.message}`))).toEqual([])
+  expect(report.summary).toMatchObject({ slots: 8, right: 8, missing: 0, late: 0, unplaced: 0 })
+})
+
+test('an entry that is not on the machine is unread, and nobody is told that it is empty or missing its content', async () => {
+  const files = await received(WAYS.folder?.() ?? [])
+  const [first, ...rest] = files
+  if (!first) throw new Error('no file')
+  const report = check({ brief, roster, received: [{ ...first, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: 'not on this machine', props: {} } }, ...rest], checkedAt: WHEN })
+  expect(report.summary).toMatchObject({ right: 8 })
+})
+
+test('two people who send one name into one flat folder: the number behind the second name is the folder\'s', async () => {
+  const twins = readRoster(readTable(strToU8('id,given,family,email\na,Ana,Marsh,ana@x.example\nb,Bo,Marsh,bo@x.example\n'))).roster
+  const plain = await readBrief({ usitorBrief: 1, title: 'x', requirements: [{ id: 'r', name: '{family}_report', formats: [{ id: 'jpg' }] }] }, twins.columns)
+  const files = await received([incoming('Marsh_report.jpg', withComment(PHOTO, 'a')), incoming('Marsh_report (1).jpg', withComment(PHOTO, 'b'))])
+  const sent = files.map((file, at) => ({ ...file, sender: at === 0 ? 'ana@x.example' : 'bo@x.example' }))
+  const report = check({ brief: plain, roster: twins, received: sent, checkedAt: WHEN })
+  expect(report.summary).toMatchObject({ right: 2, toFix: 0 })
+})
+
+test('names of an archive that states no encoding: made by an independent program with code page 437, read as they were written', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'usitor-'))
+  const script = join(folder, 'make.py')
+  // Python's zipfile writes names outside ASCII as UTF-8 and says so: the flag is taken off and the bytes are those of the code page
+  writeFileSync(script, `
+import zipfile, sys, base64
+class Old(zipfile.ZipInfo):
+    def _encodeFilenameFlags(self):
+        return self.filename.encode('cp437'), self.flag_bits & ~0x800
+z = zipfile.ZipFile(sys.argv[1], 'w')
+for name in ['Reef/Lindqvast Zoë/Lindqvast_photo.jpg', 'Dune/Orñales José/Orñales_photo.jpg']:
+    z.writestr(Old(name, (2026, 10, 10, 14, 0, 0)), base64.b64decode(sys.argv[2]) + name.encode())
+z.close()
+`)
+  execFileSync('python3', [script, join(folder, 'old.zip'), Buffer.from(PHOTO).toString('base64')])
+  const files = await received([incoming('old.zip', new Uint8Array(readFileSync(join(folder, 'old.zip'))))])
+  expect(files.map(file => file.path).sort()).toEqual(['Dune/Orñales José/Orñales_photo.jpg', 'Reef/Lindqvast Zoë/Lindqvast_photo.jpg'])
+  // 14:00 without a zone, in the brief's: 12:00 UTC
+  expect(files.map(file => file.receivedAt)).toEqual([WHEN, WHEN])
+})
+
+test.each([['windows-1252', 'Zoë'], ['shift_jis', '田中'], ['windows-1251', 'Лена'], ['ibm850', 'Søren']])('names in %s are told by the roster\'s words', (encoding, word) => {
+  const folder = mkdtempSync(join(tmpdir(), 'usitor-'))
+  const bytes = execFileSync('python3', ['-c', 'import sys; sys.stdout.buffer.write(sys.argv[1].encode(sys.argv[2]))', word, encoding.replace('ibm', 'cp')], { cwd: folder })
+  expect(readNames([new Uint8Array(bytes)], [word, 'Ana']).names).toEqual([word])
+})
+
+test.each([
+  [['week 2-001.zip', 'week 2-002.zip'], 'week 2'], [['all (1).zip', 'all.zip'], 'all'], [['tree part 1 of 2.zip', 'tree part 2 of 2.zip'], 'tree'],
+  [['Marsh.zip', 'Tamworthy.zip'], null], [['only.zip'], null],
+] as const)('parts of one download: %j', (names, whole) => {
+  expect(splitParts(names)).toBe(whole)
+})
+
+test('a mailbox file holds its messages one after the other (RFC 4155); a line that only quotes one begins none', () => {
+  const box = strToU8('From ana@x Sat Oct 10 12:00:00 2026\nSubject: a\n\nHe wrote:\n>From here on\n\nFrom bo@x Sat Oct 10 12:00:00 2026\nSubject: b\n\nSo it is.\nFrom this line none begins: none before it is empty\n')
+  expect(splitMbox(box as Uint8Array<ArrayBuffer>).map(message => new TextDecoder().decode(message).split('\n')[0])).toEqual(['Subject: a', 'Subject: b'])
+})
+
+test('an archive in an archive in an archive stays closed, and a mail with 500 attachments is received whole', async () => {
+  const third = zip({ 'deep.jpg': PHOTO })
+  const files = await received([incoming('a.txt', strToU8('x')), incoming('one.zip', zip({ 'two.zip': zip({ 'three.zip': third, 'in two.jpg': PHOTO }) }))])
+  expect(files.map(({ path, container }) => `${(container ?? []).join(' > ')} > ${path}`).sort()).toEqual([' > a.txt', 'one.zip > two.zip > in two.jpg', 'one.zip > two.zip > three.zip'])
+  const many = await received([incoming('big.eml', mail('ana@shore.example', Array.from({ length: 500 }, (_, at) => ({ name: `${at}.txt`, bytes: strToU8(String(at)) }))))])
+  expect(many).toHaveLength(500)
+  expect(new Set(many.map(file => file.sender))).toEqual(new Set(['ana@shore.example']))
+})
