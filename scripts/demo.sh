@@ -15,9 +15,15 @@ if [ ! -f .output/server/index.mjs ] || [ "$(cat .output/sources 2>/dev/null)" !
   echo "$sources" > .output/sources
 fi
 
+# a mail service that takes everything and sends nothing on; SMTP_URL names a real one
+mail=
+if [ -z "${SMTP_URL:-}" ]; then
+  node --import tsx stand-ins/mail.ts $((port + 15)) $((port + 16)) & mail=$!
+  export SMTP_URL=smtp://127.0.0.1:$((port + 15))
+fi
 node scripts/start.mjs &
 server=$!
-trap 'kill $server 2>/dev/null; wait $server 2>/dev/null; bash scripts/database.sh stop demo' EXIT
+trap 'kill $server $mail 2>/dev/null; wait $server 2>/dev/null; bash scripts/database.sh stop demo' EXIT
 trap 'exit 0' INT TERM
 for _ in $(seq 150); do
   if curl -sf "http://127.0.0.1:$port/api/session" >/dev/null 2>&1 || node -e "fetch('http://127.0.0.1:$port/api/session').then(a=>process.exit(a.ok?0:1),()=>process.exit(1))"; then break; fi
@@ -30,7 +36,9 @@ cat <<TEXT
   Usitor is at     http://127.0.0.1:$port
   Sign in with     coordinator@usitor.example
   and password     shore-survey
-
+${mail:+
+  Mail that is sent is only taken and shown: http://127.0.0.1:$((port + 16))
+}
   Ctrl+C ends it; the data stays. npm run demo -- --fresh starts over.
 TEXT
 wait $server

@@ -19,8 +19,9 @@ export function holderRows(roster: Roster, requirements: readonly { id: string, 
     if (list) list.push(slot)
     else bySubject.set(key, [slot])
   }
-  const base = ['id', 'given', 'family', 'name', 'group', 'email'].filter(column => roster.columns.includes(column) || roster.people.some(person => valueOf(person, column) !== ''))
-  const columns = [...new Set([...roster.columns.filter(column => column !== 'alias'), ...base])]
+  // a full name that is only put together from the two parts is no column of the list
+  const whole = roster.people.some(person => person.given === '' || person.family === '')
+  const columns = roster.columns.filter(column => column !== 'alias' && (column !== 'name' || whole) && roster.people.some(person => valueOf(person, column) !== ''))
   const header = [...columns, 'complete', 'right', 'to fix', 'missing', 'late', ...requirements.map(one => one.title)]
   return [header, ...roster.people.map((person) => {
     const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : person.group.trim().normalize('NFC')}`) ?? [])

@@ -83,8 +83,12 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
   if (people.length === 0 && notes.every(note => note.level !== 'error')) {
     notes.push({ level: 'error', row: null, message: 'The list names nobody: found a header row only.' })
   }
-  const extra = table.header.filter((name, index) => columns[index] === 'other' && name !== '')
-  return { roster: { people, columns: [...new Set(['id', 'given', 'family', 'name', 'group', 'email', 'alias', ...extra])] }, notes }
+  const own: readonly string[] = ['id', 'given', 'family', 'name', 'group', 'email', 'alias']
+  const inOrder = table.header.flatMap((name, index) => {
+    const meaning = columns[index] ?? ''
+    return own.includes(meaning) ? [meaning] : meaning === 'other' && name !== '' ? [name] : []
+  })
+  return { roster: { people, columns: [...new Set([...inOrder, ...own])] }, notes }
 }
 
 /** The mapping a header asks for, with names read as they stand. */

@@ -16,7 +16,8 @@ import { requireRole } from './access'
 import { newestRoster, newestVersion, validFor } from './briefs'
 import type { IntakeFile } from './check-input'
 import { loadPrevious, loadReceived, loadRulings, rosterOn } from './check-input'
-import { refreshReadings } from './contents'
+import { readStale } from './contents'
+import { startJob } from './jobs'
 
 /** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
 const ENGINE_VERSION = 2
@@ -35,7 +36,6 @@ async function prepareTask(briefId: string, document?: BriefDocument) {
   if (!version) throw refuse(409, 'Nothing is asked for yet: set a requirement under Ask.')
   const intakes: { id: string, root: string, as_is: boolean }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id', 'root', 'as_is')
   const previous = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id')
-  await refreshReadings(intakes.map(row => row.id))
   const received = await loadReceived(intakes.map(row => row.id))
   const rulings = await loadRulings(briefId)
   const checkedAt = Date.now()
@@ -48,17 +48,38 @@ async function prepareTask(briefId: string, document?: BriefDocument) {
   return { task, version, roster, intakes, previousId: previous?.id ?? null, received, rulings, checkedAt }
 }
 
-/** Runs a check over all that counts now and keeps it; the brief, list and files it saw can be looked up again. */
+/** Past so many files a check is long work. */
+const LONG_FROM = Number(process.env.USITOR_LONG_FROM ?? 3000)
+/** So many contents are read anew within the request; more are long work. */
+const READ_AT_ONCE = 200
+
+/** Runs a check over all that counts now, or puts it on the queue where that takes longer than a person waits. */
+export async function askForCheck(account: Account, briefId: string): Promise<{ id: string } | { jobId: string }> {
+  await requireRole(account, briefId, 'checker')
+  const intakes: { id: string, files: number }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').select('id', 'files')
+  const { left } = await readStale(intakes.map(row => row.id), READ_AT_ONCE)
+  if (left > 0 || intakes.reduce((sum, { files }) => sum + files, 0) > LONG_FROM) return startJob(account, briefId, 'check', {})
+  return makeCheck(briefId, account.id)
+}
+
+/** Runs a check at once, however long it takes. */
 export async function runCheck(account: Account, briefId: string): Promise<{ id: string }> {
   await requireRole(account, briefId, 'checker')
+  const intakes: { id: string }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').select('id')
+  while ((await readStale(intakes.map(row => row.id), READ_AT_ONCE)).left > 0) { /* the next so many */ }
+  return makeCheck(briefId, account.id)
+}
+
+/** Makes and keeps a check; the brief, list and files it saw can be looked up again. */
+export async function makeCheck(briefId: string, by: string | null, outer?: Knex.Transaction, { jobId = null, signal }: { jobId?: string | null, signal?: AbortSignal } = {}): Promise<{ id: string }> {
   const { task, version, roster, intakes, previousId, received, rulings, checkedAt } = await prepareTask(briefId)
-  const report: Report = await workers().run(task)
+  const report: Report = await workers().run(task, signal ? { signal } : {})
   const id = uuid()
-  await db().transaction(async (trx) => {
+  await (outer ?? db()).transaction(async (trx) => {
     await trx('check_run').insert({
-      id, brief_id: briefId, brief_version_id: version.id, roster_version_id: roster.id, previous_id: previousId,
+      id, job_id: jobId, brief_id: briefId, brief_version_id: version.id, roster_version_id: roster.id, previous_id: previousId,
       reader_version: READER_VERSION, engine_version: ENGINE_VERSION, checked_at: new Date(checkedAt), rulings: JSON.stringify(rulings),
-      roots: JSON.stringify(report.roots), summary: JSON.stringify(report.summary), created_by: account.id,
+      roots: JSON.stringify(report.roots), summary: JSON.stringify(report.summary), created_by: by,
     })
     if (intakes.length > 0) await trx('check_intake').insert(intakes.map(row => ({ check_id: id, intake_id: row.id })))
     await saveRows(trx, id, report, received)

@@ -91,6 +91,17 @@ export async function sealContent(contentId: string, size: number): Promise<Seal
   return { contentId: joined, sha256, readingId, reading }
 }
 
+/** Seals an archive made here: it is known by its own id alone and joins nothing. */
+export async function sealArchive(contentId: string, size: number, trx: Knex): Promise<void> {
+  const source = contentSource(contentId, size)
+  const hash = createHash('sha256')
+  for (let at = 0; at < size; at += 4 * CHUNK) hash.update(await source.read(at, 4 * CHUNK))
+  // equal bytes may be there already as somebody's file: then this one stays unsealed until its job goes
+  const sha256 = hash.digest('hex')
+  const taken = await trx('content').where({ sha256 }).first('id')
+  await trx('content').where('id', contentId).update({ size, ...(taken ? {} : { sha256 }) })
+}
+
 /** Ranged reads over stored pieces. */
 export function contentSource(contentId: string, size: number): ByteSource {
   return {
@@ -117,18 +128,18 @@ async function keepReadings(trx: Knex, found: readonly { sha256: string, reading
   return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
 }
 
-/** Most files that are read anew before one check; the rest keep their earlier readings until the next. */
-const READ_ANEW = 5000
-
-/** Reads stored contents again whose readings an earlier reader made; what only a browser read stays as it is. */
-export async function refreshReadings(intakeIds: readonly string[]): Promise<void> {
-  const stale = await db()('received_file').join('reading', 'reading.id', 'received_file.reading_id').whereIn('received_file.intake_id', [...intakeIds]).whereNotNull('received_file.content_id')
-    .where('reading.reader_version', '<', READER_VERSION).distinct('received_file.content_id', 'received_file.sha256', 'received_file.size').limit(READ_ANEW)
+/** Reads stored contents again whose readings an earlier reader made, the first so many; what only a browser read stays as it is. */
+export async function readStale(intakeIds: readonly string[], most: number): Promise<{ read: number, left: number }> {
+  const query = () => db()('received_file').join('reading', 'reading.id', 'received_file.reading_id').whereIn('received_file.intake_id', [...intakeIds]).whereNotNull('received_file.content_id')
+    .where('reading.reader_version', '<', READER_VERSION)
+  const stale = await query().distinct('received_file.content_id', 'received_file.sha256', 'received_file.size').limit(most)
   for (const { content_id: contentId, sha256, size } of stale) {
     const reading = await readBytes(contentSource(contentId, Number(size)))
     const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256)
     if (readingId) await db()('received_file').where('content_id', contentId).update({ reading_id: readingId })
   }
+  const left = stale.length < most ? 0 : Number((await query().countDistinct('received_file.content_id as left').first())?.left ?? 0)
+  return { read: stale.length, left }
 }
 
 /** Where a file of a check has its bytes; nothing where they were never sent. */
@@ -143,8 +154,10 @@ export async function findContent(account: Account, checkId: string, fileId: str
 /** Removes what was begun and never finished, and contents no file points to any more. */
 export async function sweep(): Promise<void> {
   const old = db().raw(`now() - interval '1 day'`)
+  // what a job made can be made again
+  await db()('job').where('ended_at', '<', db().raw(`now() - interval '7 days'`)).delete()
   await db()('intake').where('state', 'receiving').where('created_at', '<', old).delete()
-  await db()('content').where('created_at', '<', old).whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id)').delete()
+  await db()('content').where('created_at', '<', old).whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id) and not exists (select 1 from job_part where job_part.content_id = content.id)').delete()
   // a reading only a browser spoke of is of use to its own file alone
   await db()('reading').whereNull('sha256').whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id) and not exists (select 1 from check_file where check_file.reading_id = reading.id)').delete()
   await db()('session').where('expires_at', '<', old).delete()

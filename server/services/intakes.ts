@@ -131,6 +131,26 @@ export async function completeIntake(account: Account, intakeId: string, files: 
   })
 }
 
+/** How much of what counts now is in a new intake: the same path under the same root, or the same bytes. */
+export async function overlapOf(account: Account, intakeId: string): Promise<{ earlier: number, here: number, proposes: 'replace' | 'add' }> {
+  const intake = await requireIntake(account, intakeId)
+  const { rows: [row] } = await db().raw(`
+    select count(*)::int as earlier, count(*) filter (where exists (
+      select 1 from received_file now join intake own on own.id = now.intake_id
+      where now.intake_id = :id and ((now.path = old.path and own.root = was.root) or (now.sha256 = old.sha256 and old.size > 0))
+    ))::int as here
+    from received_file old join intake was on was.id = old.intake_id
+    where was.brief_id = :brief and was.state = 'complete' and was.replaced_at is null`, { id: intakeId, brief: intake.brief_id })
+  return { earlier: row.earlier, here: row.here, proposes: row.earlier > 0 && row.here > row.earlier / 2 ? 'replace' : 'add' }
+}
+
+/** Lets a received intake count or not; nothing of it is lost either way. */
+export async function letCount(account: Account, intakeId: string, counts: boolean): Promise<void> {
+  const intake = await requireIntake(account, intakeId)
+  if (intake.state !== 'complete') throw refuse(409, 'This intake is not complete yet.')
+  await db()('intake').where('id', intakeId).update({ replaced_at: counts ? null : db().fn.now() })
+}
+
 /** Drops an intake that was called off. */
 export async function cancelIntake(account: Account, intakeId: string): Promise<void> {
   const intake = await requireIntake(account, intakeId)

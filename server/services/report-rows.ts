@@ -34,9 +34,8 @@ export async function getCheck(account: Account, checkId: string) {
 /** The whole report of a check, streamed from its rows in fixed order. */
 export async function reportParts(account: Account, checkId: string): Promise<{ parts: ReportParts, people: Person[] }> {
   const head = await getCheck(account, checkId)
-  const roster = await db()('check_run').join('roster_version', 'roster_version.id', 'check_run.roster_version_id').where('check_run.id', checkId).first('people', 'columns')
   return {
-    people: roster.people,
+    people: (await rosterOf(checkId)).people,
     parts: { usitorReport: 1, brief: head.title, checkedAt: head.checkedAt, roots: head.roots, summary: head.summary, slots: streamSlots(checkId), files: streamFiles(checkId) },
   }
 }
@@ -46,6 +45,16 @@ async function* streamSlots(checkId: string): AsyncGenerator<ReportSlot> {
     const slots = await slotsBetween(checkId, from, from + PAGE)
     yield* slots
     if (slots.length === 0) return
+  }
+}
+
+/** Every file of a check, for what needs them all at once. */
+export async function allFiles(checkId: string): Promise<ShownFile[]> {
+  const all: ShownFile[] = []
+  for (let from = 0; ; from += PAGE) {
+    const files = await filesWhere(checkId, query => query.whereBetween('check_file.position', [from, from + PAGE - 1]))
+    if (files.length === 0) return all
+    all.push(...files)
   }
 }
 
@@ -72,6 +81,29 @@ export async function slipOf(account: Account, checkId: string, holder: string, 
   const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
   const files = await filesWhere(checkId, query => query.where({ 'check_file.holder': holder, ...(requirement === null ? {} : { 'check_file.requirement': requirement }) }).limit(2000))
   return { slots: rows.map(({ position, slot }) => ({ ...slot, findings: findings.get(position) ?? [] })), files }
+}
+
+/** Slots and files of several holders at once. */
+export async function slipsOf(checkId: string, holders: readonly string[]): Promise<{ holder: string, slots: ReportSlot[], files: ShownFile[] }[]> {
+  const rows: (SlotRow & { holder: string })[] = await db()('check_slot').where('check_id', checkId).whereIn('holder', [...holders]).orderBy('position').select('position', 'holder', 'slot')
+  const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
+  const files = await filesWhere(checkId, query => query.whereIn('check_file.holder', [...holders]))
+  const slots = new Map<string, ReportSlot[]>(holders.map(holder => [holder, []]))
+  for (const { position, holder, slot } of rows) slots.get(holder)?.push({ ...slot, findings: findings.get(position) ?? [] })
+  const byHolder = new Map<string, ShownFile[]>(holders.map(holder => [holder, []]))
+  for (const file of files) byHolder.get(file.slot?.holder ?? '')?.push(file)
+  return holders.map(holder => ({ holder, slots: slots.get(holder) ?? [], files: byHolder.get(holder) ?? [] }))
+}
+
+/** The list a check was made with. */
+export async function rosterOf(checkId: string): Promise<{ people: Person[], columns: string[] }> {
+  return db()('check_run').join('roster_version', 'roster_version.id', 'check_run.roster_version_id').where('check_run.id', checkId).first('people', 'columns')
+}
+
+export async function allSlots(checkId: string): Promise<ReportSlot[]> {
+  const all: ReportSlot[] = []
+  for await (const slot of streamSlots(checkId)) all.push(slot)
+  return all
 }
 
 type FileQuery = Knex.QueryBuilder

@@ -1,14 +1,16 @@
 import { v7 as uuid } from 'uuid'
+import type { BriefDocument } from '#core/brief/document'
 import type { SlotRef } from '#core/reporting/report'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
+import { newestRoster, saveRoster } from './briefs'
 
 export type RulingKind = 'place' | 'set-aside' | 'accept' | 'waive'
 
 /** What a person asks for: about a received file, a slot, or both. */
-export interface RulingWish { kind: RulingKind, fileId?: string, slot?: SlotRef, reason?: string }
+export interface RulingWish { kind: RulingKind, fileId?: string, slot?: SlotRef, reason?: string, /** Another name the holder goes by, learnt with this decision. */ alias?: string }
 
 /** A ruling as it is shown: who made it and when. */
 export interface ShownRuling { id: string, kind: RulingKind, file: { sha256: string, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
@@ -26,7 +28,7 @@ export async function listRulings(account: Account, briefId: string): Promise<Sh
  *
  * Whoever rules sees a check: what somebody else has decided since, about the same slot or file, is told instead of covered up.
  */
-export async function makeRuling(account: Account, checkId: string, { kind, fileId, slot, reason = '' }: RulingWish): Promise<{ id: string }> {
+export async function makeRuling(account: Account, checkId: string, { kind, fileId, slot, reason = '', alias = '' }: RulingWish): Promise<{ id: string }> {
   const { briefId } = await requireCheck(account, checkId)
   await requireRole(account, briefId, 'checker')
   if ((kind === 'accept' || kind === 'waive') && reason.trim() === '') throw refuse(422, 'Say why: the reason is kept with it.')
@@ -34,7 +36,7 @@ export async function makeRuling(account: Account, checkId: string, { kind, file
   if (kind !== 'set-aside' && !slot) throw refuse(422, 'Say which slot is meant.')
   const file = fileId ? await findFile(checkId, fileId) : null
   if (slot) await requireSlot(checkId, slot)
-  return db().transaction(async (trx) => {
+  const made = await db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
     const run = await trx('check_run').where('id', checkId).first('checked_at')
     const since = await trx('ruling').leftJoin('account', 'account.id', 'ruling.made_by').where('brief_id', briefId).whereNull('taken_back_at').where('made_at', '>', run.checked_at).whereNot('made_by', account.id)
@@ -49,6 +51,16 @@ export async function makeRuling(account: Account, checkId: string, { kind, file
     await trx('ruling').insert({ id, brief_id: briefId, kind, file: file && JSON.stringify(file), slot: slot ? JSON.stringify(slot) : null, reason: reason.trim(), made_by: account.id })
     return { id }
   })
+  if (kind === 'place' && slot && alias.trim() !== '') await keepAlias(account, briefId, slot.holder, alias.trim())
+  return made
+}
+
+/** Keeps another name of a person in the list; in later checks it speaks for that person. */
+async function keepAlias(account: Account, briefId: string, holder: string, alias: string): Promise<void> {
+  const roster = await newestRoster(briefId)
+  const person = roster?.people.find(one => one.id === holder)
+  if (!roster || !person || person.aliases.includes(alias)) return
+  await saveRoster(account, briefId, { people: roster.people.map(one => (one === person ? { ...one, aliases: [...one.aliases, alias] } : one)), columns: roster.columns })
 }
 
 const KINDS: Record<RulingKind, string> = { 'place': 'placed by hand', 'set-aside': 'set aside', 'accept': 'accepted as it is', 'waive': 'waived' }
@@ -69,6 +81,10 @@ async function findFile(checkId: string, fileId: string) {
 
 /** A slot the check knows; of a counted requirement without number field its holder and requirement are enough. */
 async function requireSlot(checkId: string, { requirement, holder, n }: SlotRef): Promise<void> {
-  const known = await db()('check_slot').where({ check_id: checkId, requirement, holder, ...(n === undefined ? {} : { n }) }).first('position')
-  if (!known) throw refuse(422, 'Nothing like that is owed: look at the list of slots.')
+  const known = await db()('check_slot').where({ check_id: checkId, requirement, holder }).first('n')
+  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').where('check_run.id', checkId).first('document')
+  const count = (row?.document as BriefDocument | undefined)?.requirements.find(one => one.id === requirement)?.count
+  // numbers beyond those that are owed have no slot until one is filled
+  const inRange = n === undefined || !count || count.to === undefined || n <= Math.max(count.to, count.from ?? 1)
+  if (!known || !inRange || (n !== undefined && known.n === null && !count?.by)) throw refuse(422, 'Nothing like that is owed: look at the list of slots.')
 }

@@ -8,6 +8,8 @@ export async function up(knex: Knex): Promise<void> {
       brief_id uuid not null references brief on delete cascade,
       kind text not null check (kind in ('check', 'corrected-copy', 'mail')),
       input jsonb not null,
+      -- worked out once, in the first step
+      plan jsonb,
       state text not null check (state in ('queued', 'running', 'done', 'failed', 'cancelled')),
       step integer not null default 0,
       checkpoint jsonb not null default '{}',
@@ -51,7 +53,7 @@ export async function up(knex: Knex): Promise<void> {
       subject text not null,
       body text not null,
       digest text collate "C" not null,
-      state text not null check (state in ('waiting', 'sent', 'failed')),
+      state text not null check (state in ('waiting', 'sending', 'sent', 'failed')),
       problem text,
       sent_by uuid references account on delete set null,
       sent_at timestamptz,

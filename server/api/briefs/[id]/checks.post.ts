@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
-import { runCheck } from '../../../services/checks'
+import { askForCheck } from '../../../services/checks'
 import { requireAccount } from '../../../utils/session'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => runCheck(await requireAccount(event), routeId(event)))
+export default defineEventHandler(async event => askForCheck(await requireAccount(event), routeId(event)))

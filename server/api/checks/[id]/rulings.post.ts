@@ -10,6 +10,7 @@ const schema = exact({
   fileId: yup.string().matches(/^[0-9a-f-]{36}$/, 'is no id of a file'),
   slot: exact({ requirement: yup.string().max(60).required('is missing'), holder: yup.string().max(400).required('is missing'), n: yup.number().integer().min(0) }).default(undefined),
   reason: yup.string().max(500),
+  alias: yup.string().max(100),
 })
 
 export default defineEventHandler(async (event) => {

@@ -1,0 +1,112 @@
+import { BlobReader, configure, TextReader, ZipWriter } from '@zip.js/zip.js'
+import Papa from 'papaparse'
+import type { CorrectionPlan } from '#core/reporting/corrections'
+import { planCorrections } from '#core/reporting/corrections'
+import { showText } from '#core/text/show'
+import { db } from '../database/connection'
+import { CHUNK, appendContent, beginContent, contentSource, sealArchive } from '../services/contents'
+import { allFiles } from '../services/report-rows'
+import { refuse } from '../utils/errors'
+import type { Step } from './queue'
+
+configure({ useWebWorkers: false })
+
+/** One archive holds so much, so that a step stays short and a download can be taken up again. */
+const PART_BYTES = 64 * 1024 * 1024
+const PART_FILES = 1000
+
+interface Planned { fileId: string, path: string, to: string }
+interface CopyPlan { files: Planned[], table: string, leftOut: string, without: number }
+
+/** Makes the corrected copy, one archive a step. Originals stay as they are. */
+export const runCopyStep: Step = async (job, trx, signal) => {
+  const checkId = String(job.input.checkId)
+  const plan = job.plan as CopyPlan | null ?? await planCopy(checkId)
+  const at = Number(job.checkpoint.at ?? 0)
+  const { files, next } = await choosePart(plan.files, at)
+  const { contentId, size } = await writePart(files, at === 0 ? plan : null, signal)
+  await sealArchive(contentId, size, trx)
+  const last = next >= plan.files.length
+  const name = at === 0 && last ? 'corrected copy.zip' : `corrected copy, part ${job.step + 1}.zip`
+  await trx('job_part').insert({ job_id: job.id, step: job.step, content_id: contentId, name, files: files.length })
+  return {
+    checkpoint: { at: next }, done: next, total: plan.files.length, ...(job.plan ? {} : { plan }), finished: last,
+    ...(last ? { result: { files: plan.files.length, leftOut: plan.without, parts: job.step + 1 } } : {}),
+  }
+}
+
+async function planCopy(checkId: string): Promise<CopyPlan> {
+  const files = await allFiles(checkId)
+  const ids = new Map(files.map(file => [file, file]))
+  const plan = planCorrections(files)
+  const kept = plan.files.filter(({ file }) => ids.get(file as typeof files[number])?.kept)
+  const absent = plan.files.filter(({ file }) => !ids.get(file as typeof files[number])?.kept)
+  if (plan.files.length > 0 && kept.length === 0) throw refuse(409, 'None of these files is kept here: only their facts were taken. The table of right names is under the exports.')
+  return {
+    files: kept.map(({ file, to }) => ({ fileId: (file as typeof files[number]).fileId, path: file.path, to })),
+    table: correctionTable(plan), leftOut: leftOutTable(plan, absent.map(({ file }) => file.path)), without: plan.leftOut.length + absent.length,
+  }
+}
+
+const csv = (rows: string[][]) => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`
+
+/** What was renamed or moved from where to where; also the rename list for those who do it by hand. */
+export function correctionTable(plan: CorrectionPlan): string {
+  return csv([['received as', 'right place', 'changed'], ...plan.files.map(({ file, to, changed }) => [showText(file.path), showText(to), changed ? 'yes' : 'no'])])
+}
+
+function leftOutTable(plan: CorrectionPlan, absent: readonly string[]): string {
+  return csv([['received as', 'left out because'], ...plan.leftOut.map(({ file, why }) => [showText(file.path), why]), ...absent.map(path => [showText(path), 'only its facts were taken, not its bytes'])])
+}
+
+async function choosePart(files: readonly Planned[], at: number): Promise<{ files: (Planned & { contentId: string, size: number, modified: Date })[], next: number }> {
+  const candidates = files.slice(at, at + PART_FILES)
+  const rows = await db()('received_file').whereIn('id', candidates.map(one => one.fileId)).select('id', 'content_id', 'size', 'modified_at')
+  const byId = new Map(rows.map(row => [String(row.id), row]))
+  const chosen: (Planned & { contentId: string, size: number, modified: Date })[] = []
+  let bytes = 0
+  for (const one of candidates) {
+    const row = byId.get(one.fileId)
+    if (!row?.content_id) throw refuse(409, `The content of "${one.path}" is not here any more; check again.`)
+    bytes += Number(row.size)
+    if (chosen.length > 0 && bytes > PART_BYTES) break
+    chosen.push({ ...one, contentId: row.content_id, size: Number(row.size), modified: row.modified_at ?? new Date(0) })
+  }
+  return { files: chosen, next: at + chosen.length }
+}
+
+/** Writes one archive straight into the store; until it is sealed it is not there. */
+async function writePart(files: Awaited<ReturnType<typeof choosePart>>['files'], plan: CopyPlan | null, signal: AbortSignal): Promise<{ contentId: string, size: number }> {
+  const contentId = await beginContent(0)
+  let held = new Uint8Array(0)
+  let size = 0
+  const flush = async (all: boolean) => {
+    const whole = all ? held.length : held.length - held.length % CHUNK
+    if (whole === 0) return
+    await appendContent(contentId, size - held.length, held.subarray(0, whole))
+    held = held.slice(whole)
+  }
+  const sink = new WritableStream<Uint8Array>({
+    async write(bytes) {
+      const joined = new Uint8Array(held.length + bytes.length)
+      joined.set(held)
+      joined.set(bytes, held.length)
+      held = joined
+      size += bytes.length
+      if (held.length >= 4 * CHUNK) await flush(false)
+    },
+  })
+  const zip = new ZipWriter(sink, { level: 1, extendedTimestamp: true, keepOrder: true })
+  if (plan) {
+    await zip.add('corrections.csv', new TextReader(plan.table))
+    await zip.add('left out.csv', new TextReader(plan.leftOut))
+  }
+  for (const { to, contentId: from, size: length, modified } of files) {
+    signal.throwIfAborted()
+    const bytes = await contentSource(from, length).read(0, length)
+    await zip.add(`corrected/${to}`, new BlobReader(new Blob([bytes as Uint8Array<ArrayBuffer>])), { lastModDate: modified })
+  }
+  await zip.close()
+  await flush(true)
+  return { contentId, size }
+}

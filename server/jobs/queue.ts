@@ -1,0 +1,113 @@
+import PgBoss from 'pg-boss'
+import { randomUUID } from 'node:crypto'
+import { hostname } from 'node:os'
+import type { Knex } from 'knex'
+import { db } from '../database/connection'
+import { runCheckStep } from './check'
+import { runCopyStep } from './corrected-copy'
+import { runMailStep } from './mail'
+
+export type JobKind = 'check' | 'corrected-copy' | 'mail'
+
+/** A job as its steps see it. */
+export interface JobRow {
+  id: string
+  brief_id: string
+  kind: JobKind
+  input: Record<string, unknown>
+  plan: unknown
+  state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled'
+  step: number
+  checkpoint: Record<string, unknown>
+  done: string
+  total: string
+  cancel_asked: boolean
+  created_by: string | null
+}
+
+/** What a step leaves behind: where the next one goes on, how far the whole is, and the result of the last. */
+export interface StepOutcome { checkpoint: Record<string, unknown>, done: number, total: number, plan?: unknown, result?: Record<string, unknown>, finished: boolean }
+
+/** A step runs inside the transaction that also counts it; `signal` ends it where the job is called off. */
+export type Step = (job: JobRow, trx: Knex.Transaction, signal: AbortSignal) => Promise<StepOutcome>
+
+/** Looked up when asked for: steps and services know each other. */
+const stepOf = (kind: JobKind): Step => ({ 'check': runCheckStep, 'corrected-copy': runCopyStep, 'mail': runMailStep })[kind]
+
+const QUEUE = 'usitor-job'
+/** A step takes 30 s at most; what has not ended by then was lost with its process and is taken up by another. */
+const EXPIRES = Number(process.env.USITOR_JOB_EXPIRES ?? 60)
+const RETRIES = 5
+
+/** This process among those that share the work. */
+export const PROCESS = `${hostname()} ${process.pid} ${randomUUID().slice(0, 8)}`
+
+let boss: PgBoss | null = null
+
+/** Begins to take part in the work; any number of processes may. */
+export async function startQueue(url: string): Promise<void> {
+  if (boss) return
+  const made = new PgBoss({ connectionString: url, max: 3, schema: 'job_queue', maintenanceIntervalSeconds: Math.max(1, Math.min(30, Math.floor(EXPIRES / 2))), schedule: false })
+  made.on('error', (error: Error) => console.error('usitor: the job queue:', error.message))
+  await made.start()
+  await made.createQueue(QUEUE)
+  await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (found) => {
+    for (const { data, retryCount, retryLimit } of found) await takeStep(data.id, retryCount >= retryLimit)
+  })
+  boss = made
+}
+
+export async function stopQueue(): Promise<void> {
+  const ending = boss
+  boss = null
+  await ending?.stop({ graceful: true, timeout: 5000, wait: true })
+}
+
+/** Asks for the next step of a job. */
+export async function sendStep(id: string): Promise<void> {
+  await boss?.send(QUEUE, { id }, { retryLimit: RETRIES, retryDelay: 1, expireInSeconds: EXPIRES })
+}
+
+/** One step: its effect, its count and where the next goes on are one transaction, so that nothing counts twice. */
+export async function takeStep(id: string, last: boolean): Promise<void> {
+  const calling = new AbortController()
+  const watch = setInterval(() => {
+    db()('job').where({ id, cancel_asked: true }).first('id').then(row => row && calling.abort(), () => undefined)
+  }, 1000)
+  try {
+    const more = await db().transaction(async (trx) => {
+      const { rows: [lock] } = await trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 0)) as taken', [id])
+      // somebody else is at it: that one asks for the next step
+      if (!lock.taken) return false
+      const job: JobRow | undefined = await trx('job').where({ id }).first()
+      if (!job || (job.state !== 'queued' && job.state !== 'running')) return false
+      if (job.cancel_asked) return end(trx, id, 'cancelled')
+      const { checkpoint, done, total, plan, result, finished } = await stepOf(job.kind)(job, trx, calling.signal)
+      await trx('job_step').insert({ job_id: id, step: job.step, process: PROCESS })
+      await trx('job').where({ id }).update({
+        step: job.step + 1, checkpoint: JSON.stringify(checkpoint), done, total, state: finished ? 'done' : 'running',
+        ...(plan === undefined ? {} : { plan: JSON.stringify(plan) }), ...(result === undefined ? {} : { result: JSON.stringify(result) }), ...(finished ? { ended_at: trx.fn.now() } : {}),
+      })
+      return !finished
+    })
+    if (more) await sendStep(id)
+  }
+  catch (error) {
+    if (calling.signal.aborted) await end(db(), id, 'cancelled')
+    else if (isFinal(error) || last) await end(db(), id, 'failed', error instanceof Error ? error.message : String(error))
+    else throw error
+  }
+  finally {
+    clearInterval(watch)
+  }
+}
+
+/** What was refused in words is refused again next time. */
+function isFinal(error: unknown): boolean {
+  return typeof error === 'object' && error !== null && 'statusCode' in error
+}
+
+async function end(trx: Knex, id: string, state: 'cancelled' | 'failed', problem: string | null = null): Promise<false> {
+  await trx('job').where({ id }).whereIn('state', ['queued', 'running']).update({ state, problem, ended_at: trx.fn.now() })
+  return false
+}

@@ -1,0 +1,27 @@
+import type { ByteSource } from '#core/bytes/source'
+import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
+import { requireCheck } from './access'
+import type { Account } from './accounts'
+import { contentSource } from './contents'
+import { getJob, startJob } from './jobs'
+
+/** Begins the corrected copy of a check's files. */
+export async function startCopy(account: Account, checkId: string): Promise<{ jobId: string }> {
+  const { briefId } = await requireCheck(account, checkId)
+  return startJob(account, briefId, 'corrected-copy', { checkId })
+}
+
+/** The archives a finished copy consists of; unpacked into one folder they are the whole. */
+export async function listParts(account: Account, jobId: string): Promise<{ step: number, name: string, files: number, size: number }[]> {
+  await getJob(account, jobId)
+  const rows = await db()('job_part').join('content', 'content.id', 'job_part.content_id').where('job_id', jobId).orderBy('step').select('step', 'name', 'files', 'size')
+  return rows.map(row => ({ step: row.step, name: row.name, files: row.files, size: Number(row.size) }))
+}
+
+export async function openPart(account: Account, jobId: string, step: number): Promise<{ source: ByteSource, name: string }> {
+  await getJob(account, jobId)
+  const row = await db()('job_part').join('content', 'content.id', 'job_part.content_id').where({ job_id: jobId, step }).first('content_id', 'name', 'size')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  return { source: contentSource(row.content_id, Number(row.size)), name: row.name }
+}

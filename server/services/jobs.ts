@@ -1,0 +1,35 @@
+import { v7 as uuid } from 'uuid'
+import { db } from '../database/connection'
+import type { JobKind, JobRow } from '../jobs/queue'
+import { sendStep } from '../jobs/queue'
+import { refuse } from '../utils/errors'
+import { requireRole } from './access'
+import type { Account } from './accounts'
+
+/** A job as a page follows it. */
+export interface ShownJob { id: string, briefId: string, kind: JobKind, state: JobRow['state'], done: number, total: number, result: Record<string, unknown> | null, problem: string | null }
+
+/** Puts long work on the queue. */
+export async function startJob(account: Account, briefId: string, kind: JobKind, input: Record<string, unknown>): Promise<{ jobId: string }> {
+  await requireRole(account, briefId, 'checker')
+  const id = uuid()
+  await db()('job').insert({ id, brief_id: briefId, kind, input: JSON.stringify(input), state: 'queued', created_by: account.id })
+  await sendStep(id)
+  return { jobId: id }
+}
+
+export async function getJob(account: Account, id: string): Promise<ShownJob> {
+  const row = await db()('job').where({ id }).first('id', 'brief_id', 'kind', 'state', 'done', 'total', 'result', 'problem')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  await requireRole(account, row.brief_id, 'reader')
+  return { id: row.id, briefId: row.brief_id, kind: row.kind, state: row.state, done: Number(row.done), total: Number(row.total), result: row.result, problem: row.problem }
+}
+
+/** Calls a job off: what its steps have done so far stays as it is, and nothing more is done. */
+export async function cancelJob(account: Account, id: string): Promise<void> {
+  const job = await getJob(account, id)
+  await requireRole(account, job.briefId, 'checker')
+  await db()('job').where({ id }).whereIn('state', ['queued', 'running']).update({ cancel_asked: true })
+  // one that nobody has begun ends here
+  await db()('job').where({ id, state: 'queued', step: 0 }).update({ state: 'cancelled', ended_at: db().fn.now() })
+}

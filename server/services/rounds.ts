@@ -1,0 +1,77 @@
+import type { BriefDocument } from '#core/brief/document'
+import type { Round, RoundSlot } from '#core/reporting/rounds'
+import { compareRounds } from '#core/reporting/rounds'
+import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
+import { requireCheck, requireRole } from './access'
+import type { Account } from './accounts'
+
+/** Checks of a brief, the latest first, with their counts. */
+export async function listChecks(account: Account, briefId: string) {
+  await requireRole(account, briefId, 'reader')
+  const rows = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').limit(200).select('id', 'checked_at', 'summary')
+  return rows.map(row => ({ id: row.id, checkedAt: row.checked_at.toISOString(), summary: row.summary }))
+}
+
+/** A check seen against the one before it, or against an earlier one. */
+export async function roundOf(account: Account, checkId: string, against: string | null): Promise<Round & { before: { id: string, checkedAt: string } | null, people: { came: string[], left: string[] } }> {
+  const { briefId } = await requireCheck(account, checkId)
+  const now = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
+    .where('check_run.id', checkId).first('previous_id', 'document', 'people')
+  const earlier = against ?? now.previous_id
+  if (!earlier) return { ...compareRounds([], []), before: null, people: { came: [], left: [] } }
+  const was = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
+    .where({ 'check_run.id': earlier, 'check_run.brief_id': briefId }).first('checked_at', 'document', 'people')
+  if (!was) throw refuse(404, 'There is nothing here.')
+  const [before, after] = await Promise.all([slotsOf(earlier, was.document), slotsOf(checkId, now.document)])
+  const names = (people: { id: string, name: string }[]) => new Map(people.map(person => [person.id, person.name]))
+  const [whoWas, whoIs] = [names(was.people), names(now.people)]
+  return {
+    ...compareRounds(before, after), before: { id: earlier, checkedAt: was.checked_at.toISOString() },
+    people: { came: [...whoIs].flatMap(([id, name]) => (whoWas.has(id) ? [] : [name])), left: [...whoWas].flatMap(([id, name]) => (whoIs.has(id) ? [] : [name])) },
+  }
+}
+
+async function slotsOf(checkId: string, document: BriefDocument): Promise<RoundSlot[]> {
+  const counted = new Set(document.requirements.filter(one => one.count?.by).map(one => one.id))
+  const slots = await db()('check_slot').where('check_id', checkId).orderBy('position').select('requirement', 'holder', 'n', 'status')
+  const placed = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).orderBy('check_file.position')
+    .select('requirement', 'holder', 'n', 'sha256', 'path')
+  const files = new Map<string, { sha256: string, path: string }>()
+  for (const { requirement, holder, n, sha256, path } of placed) {
+    const key = `${requirement}\n${holder}\n${n ?? ''}`
+    if (!files.has(key)) files.set(key, { sha256, path })
+  }
+  return slots.map(({ requirement, holder, n, status }) => ({ requirement, holder, n: counted.has(requirement) ? n : null, status, file: files.get(`${requirement}\n${holder}\n${n ?? ''}`) ?? null }))
+}
+
+/** One holder's piece over the checks, the latest first: state, file and when. */
+export async function historyOf(account: Account, checkId: string, holder: string, requirement: string, n: number | null) {
+  const { briefId } = await requireCheck(account, checkId)
+  const rows = await db()('check_run').join('check_slot', 'check_slot.check_id', 'check_run.id')
+    .leftJoin('check_file', join => join.on('check_file.check_id', 'check_run.id').andOn('check_file.requirement', 'check_slot.requirement').andOn('check_file.holder', 'check_slot.holder')
+      .andOn(db().raw('check_file.n is not distinct from check_slot.n')).andOn('check_file.role', db().raw('?', ['placed'])))
+    .leftJoin('received_file', 'received_file.id', 'check_file.received_file_id')
+    .where({ 'check_run.brief_id': briefId, 'check_slot.holder': holder, 'check_slot.requirement': requirement }).whereRaw('check_slot.n is not distinct from ?::integer', [n])
+    .orderBy('check_run.checked_at', 'desc').limit(60)
+    .select('check_run.id', 'check_run.checked_at', 'check_slot.status', 'check_slot.late', 'received_file.path', 'received_file.sha256')
+  return rows.map(row => ({ checkId: row.id, checkedAt: row.checked_at.toISOString(), status: row.status, late: row.late, path: row.path ?? null, sha256: row.sha256 ?? null }))
+}
+
+/** Figures for the charts: arrivals over time, findings by kind over the checks, most frequent mistake of each requirement. */
+export async function figuresOf(account: Account, checkId: string) {
+  const { briefId } = await requireCheck(account, checkId)
+  const arrivals = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
+    .where({ check_id: checkId, role: 'placed' }).whereRaw('coalesce(intake.stated_at, received_file.modified_at) is not null')
+    .groupByRaw('1').orderByRaw('1').select(db().raw(`date_trunc('hour', coalesce(intake.stated_at, received_file.modified_at)) as hour`), db().raw('count(*)::int as files'))
+  const checks = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').limit(12).select('id', 'checked_at')
+  const kinds = await db()('finding').whereIn('check_id', checks.map(one => one.id)).where('severity', 'error').groupBy('check_id', 'code').select('check_id', 'code', db().raw('count(*)::int as findings'))
+  const mistakes = await db()('finding').join('check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'))
+    .where({ 'finding.check_id': checkId, 'subject': 'f', 'severity': 'error' }).whereNotNull('check_file.requirement')
+    .groupBy('check_file.requirement', 'code').select('check_file.requirement', 'code', db().raw('count(*)::int as findings'), db().raw('count(distinct check_file.holder)::int as holders'))
+  return {
+    arrivals: arrivals.map(row => ({ hour: row.hour.toISOString(), files: row.files })),
+    checks: checks.reverse().map(one => ({ id: one.id, checkedAt: one.checked_at.toISOString(), codes: Object.fromEntries(kinds.filter(row => row.check_id === one.id).map(row => [row.code, row.findings])) })),
+    mistakes: mistakes.sort((a, b) => b.findings - a.findings).map(row => ({ requirement: row.requirement, code: row.code, findings: row.findings, holders: row.holders })),
+  }
+}

@@ -1,0 +1,25 @@
+import { db } from '../database/connection'
+import type { Account } from './accounts'
+
+const MOST = 40
+
+/** Looks for a text in the titles, people and received files of all briefs an account may read. */
+export async function searchBriefs(account: Account, text: string) {
+  const pattern = `%${text.trim().normalize('NFC').replace(/[\\%_]/g, '\\$&')}%`
+  const mine = db()('brief_member').where('account_id', account.id).select('brief_id')
+  const [briefs, people, files] = await Promise.all([
+    db()('brief').whereIn('id', mine).where('title', 'ilike', pattern).orderBy('created_at', 'desc').limit(MOST).select('id', 'title'),
+    db().raw(`
+      select brief.id, brief.title, person->>'id' as person, person->>'name' as name, person->>'group' as "group"
+      from brief join lateral (select people from roster_version r where r.brief_id = brief.id order by number desc limit 1) roster on true, jsonb_array_elements(roster.people) person
+      where brief.id in (select brief_id from brief_member where account_id = ?) and (person->>'name' ilike ? or person->>'id' ilike ? or person->>'email' ilike ?)
+      order by brief.created_at desc limit ?`, [account.id, pattern, pattern, pattern, MOST]),
+    db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').join('brief', 'brief.id', 'intake.brief_id').whereIn('brief.id', mine).where('intake.state', 'complete').where('path', 'ilike', pattern)
+      .orderBy('intake.completed_at', 'desc').limit(MOST).select('brief.id', 'brief.title', 'path', 'intake.root', 'intake.completed_at as receivedAt'),
+  ])
+  return {
+    briefs: briefs.map(row => ({ id: row.id as string, title: row.title as string })),
+    people: people.rows.map((row: Record<string, string>) => ({ briefId: row.id, title: row.title, holder: row.person, name: row.name, group: row.group })),
+    files: files.map(row => ({ briefId: row.id as string, title: row.title as string, path: row.path as string, root: row.root as string, receivedAt: row.receivedAt.toISOString() as string })),
+  }
+}

@@ -1,0 +1,135 @@
+import { createHash } from 'node:crypto'
+import nodemailer from 'nodemailer'
+import { v7 as uuid } from 'uuid'
+import type { BriefDocument } from '#core/brief/document'
+import type { Slip } from '#core/reporting/slips'
+import { writeSlip } from '#core/reporting/slips'
+import type { Person } from '#core/roster/types'
+import { db } from '../database/connection'
+import { refuse } from '../utils/errors'
+import { requireCheck, requireRole } from './access'
+import type { Account } from './accounts'
+import { startJob } from './jobs'
+import { slipsOf } from './report-rows'
+
+/** One holder's slip as it would be sent, and when the very same words went out before. */
+export interface PreparedSlip extends Slip { holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
+
+const HOLDERS_AT_ONCE = 100
+
+/** Writes the slips of every holder of a check, or of some. */
+export async function prepareSlips(account: Account, checkId: string, only: readonly string[] | null = null): Promise<{ slips: PreparedSlip[], canSend: boolean }> {
+  const { briefId } = await requireCheck(account, checkId)
+  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
+    .where('check_run.id', checkId).first('check_run.checked_at', 'brief_version.document', 'roster_version.people')
+  const document: BriefDocument = row.document
+  const people: Person[] = row.people
+  const requirements = document.requirements.map(({ id, title, holder }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person' }))
+  const holders: string[] = (await db()('check_slot').where('check_id', checkId).groupBy('holder').min('position as first').select('holder').orderBy('first')).map(one => String(one.holder))
+  const wanted = only === null ? holders : holders.filter(holder => only.includes(holder))
+  const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent' }).select('holder', 'digest', 'sent_at')
+  const before = new Map(sent.map(one => [`${one.holder}\n${one.digest}`, one.sent_at as Date]))
+  const byId = new Map(people.map(person => [person.id, person]))
+  const slips: PreparedSlip[] = []
+  for (let at = 0; at < wanted.length; at += HOLDERS_AT_ONCE) {
+    for (const { holder, slots, files } of await slipsOf(checkId, wanted.slice(at, at + HOLDERS_AT_ONCE))) {
+      const kinds = new Set(slots.map(slot => requirements.find(one => one.id === slot.requirement)?.holder ?? 'person'))
+      // a person and a group may bear the same text: each gets its own slip
+      for (const kind of kinds) {
+        const own = slots.filter(slot => (requirements.find(one => one.id === slot.requirement)?.holder ?? 'person') === kind)
+        const members = kind === 'person' ? [byId.get(holder)].flatMap(person => person ?? []) : people.filter(person => person.group.trim().normalize('NFC') === holder)
+        const name = kind === 'person' ? members[0]?.name ?? holder : holder
+        const slip = writeSlip({
+          title: document.title, due: document.due ? sayWhen(new Date(document.due), document.zone) : null, checkedAt: sayWhen(row.checked_at, document.zone), holder: { name, group: kind === 'group' },
+          requirements, slots: own, files: files.filter(file => own.some(slot => slot.requirement === file.slot?.requirement)), others: people.filter(person => !members.includes(person)),
+        })
+        slips.push({ ...slip, holder, group: kind === 'group', name, addresses: [...new Set(members.map(person => person.email).filter(Boolean))], sentAt: before.get(`${holder}\n${digestOf(slip)}`)?.toISOString() ?? null })
+      }
+    }
+  }
+  return { slips, canSend: Boolean(process.env.SMTP_URL) }
+}
+
+/** A time as people write it, with weekday and zone. */
+export function sayWhen(time: Date, zone: string | undefined): string {
+  const options: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZoneName: 'short' }
+  try {
+    return new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone ?? 'UTC' }).format(time)
+  }
+  catch {
+    return new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' }).format(time)
+  }
+}
+
+/** What makes two slips the same: their words but for the time they were looked at. */
+function digestOf({ subject, text }: Slip): string {
+  return createHash('sha256').update(`${subject}\n${text.replace(/Looked at [^\n]*/, '')}`).digest('hex')
+}
+
+/**
+ * Sends slips to those who are named. What went to the same address in the same words before stays away, unless `again`.
+ *
+ * @returns the job that sends, and whom nothing is sent to and why
+ */
+export async function sendSlips(account: Account, checkId: string, holders: readonly string[], again: boolean): Promise<{ jobId: string | null, waiting: number, notSent: { name: string, why: string }[] }> {
+  const { briefId } = await requireCheck(account, checkId)
+  await requireRole(account, briefId, 'checker')
+  if (!process.env.SMTP_URL) throw refuse(409, 'No mail server is set here (SMTP_URL). Copy the texts, print them, or take the mail-merge table.')
+  const { slips } = await prepareSlips(account, checkId, holders)
+  const notSent: { name: string, why: string }[] = []
+  const rows = slips.flatMap((slip) => {
+    if (slip.addresses.length === 0) {
+      notSent.push({ name: slip.name, why: 'no mail address in the list' })
+      return []
+    }
+    const digest = again ? `${digestOf(slip)} ${uuid()}` : digestOf(slip)
+    return [{ id: uuid(), brief_id: briefId, check_id: checkId, holder: slip.holder, address: slip.addresses.join(', '), subject: slip.subject, body: slip.text, digest, state: 'waiting', sent_by: account.id, name: slip.name }]
+  })
+  const kept: string[] = rows.length === 0 ? [] : (await db()('slip_mail').insert(rows.map(({ name: _name, ...row }) => row)).onConflict(db().raw(`(brief_id, holder, address, digest) where state <> 'failed'`)).ignore().returning('id')).map(row => String(row.id))
+  for (const { id, name } of rows) if (!kept.includes(id)) notSent.push({ name, why: 'the same words went to this address before' })
+  if (kept.length === 0) return { jobId: null, waiting: 0, notSent }
+  const { jobId } = await startJob(account, briefId, 'mail', { ids: kept })
+  return { jobId, waiting: kept.length, notSent }
+}
+
+/** Sends some of a job's waiting slips. Which one is on its way is written down first. */
+export async function sendWaiting(jobId: string, most: number, signal: AbortSignal): Promise<{ sent: number, failed: number, left: number }> {
+  const job = await db()('job').where({ id: jobId }).first('input', 'created_by')
+  const ids: string[] = job?.input.ids ?? []
+  // one that was on its way when its process ended may have arrived: a person decides
+  const lost = await db()('slip_mail').whereIn('id', ids).where('state', 'sending').update({ state: 'failed', problem: 'It is not known whether this one was sent: the server ended in the middle. Ask before sending it again.' })
+  const waiting = await db()('slip_mail').whereIn('id', ids).where('state', 'waiting').orderBy('id').limit(most).select('id', 'address', 'subject', 'body')
+  const sender = await db()('account').where({ id: job?.created_by ?? null }).first('mail', 'name')
+  const transport = nodemailer.createTransport(process.env.SMTP_URL ?? '')
+  let [sent, failed] = [0, lost]
+  try {
+    for (const { id, address, subject, body } of waiting) {
+      signal.throwIfAborted()
+      await db()('slip_mail').where({ id }).update({ state: 'sending' })
+      try {
+        await transport.sendMail({
+          from: process.env.MAIL_FROM ?? { name: sender?.name ?? 'Usitor', address: sender?.mail ?? 'usitor@localhost' }, ...(sender ? { replyTo: sender.mail } : {}),
+          to: address, subject, text: body, messageId: `<${id}@usitor>`, headers: { 'Auto-Submitted': 'auto-generated' },
+        })
+        await db()('slip_mail').where({ id }).update({ state: 'sent', sent_at: db().fn.now() })
+        sent++
+      }
+      catch (error) {
+        await db()('slip_mail').where({ id }).update({ state: 'failed', problem: error instanceof Error ? error.message : String(error) })
+        failed++
+      }
+    }
+  }
+  finally {
+    transport.close()
+  }
+  const left = await db()('slip_mail').whereIn('id', ids).where('state', 'waiting').count('* as left').first()
+  return { sent, failed, left: Number(left?.left ?? 0) }
+}
+
+/** What was sent for a brief, the latest first. */
+export async function listSent(account: Account, briefId: string) {
+  await requireRole(account, briefId, 'reader')
+  const rows = await db()('slip_mail').where('brief_id', briefId).orderBy('made_at', 'desc').limit(500).select('id', 'holder', 'address', 'subject', 'body', 'state', 'problem', 'sent_at', 'made_at')
+  return rows.map(row => ({ id: row.id, holder: row.holder, address: row.address, subject: row.subject, body: row.body, state: row.state, problem: row.problem, at: (row.sent_at ?? row.made_at).toISOString() }))
+}

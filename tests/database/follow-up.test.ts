@@ -1,0 +1,196 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import ExcelJS from 'exceljs'
+import Papa from 'papaparse'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { readRoster, readTable } from '../../core/roster/read'
+import { makePhoto, textBytes, withComment } from '../../demo/make-files'
+import { chanceOf } from '../../demo/random'
+import { startQueue, stopQueue } from '../../server/jobs/queue'
+import { db, disconnect } from '../../server/database/connection'
+import type { Account } from '../../server/services/accounts'
+import { makeBrief, newestRoster, saveRoster } from '../../server/services/briefs'
+import { runCheck } from '../../server/services/checks'
+import { listParts, openPart, startCopy } from '../../server/services/corrected'
+import { exportOf } from '../../server/services/exports'
+import { letCount, overlapOf, startIntake } from '../../server/services/intakes'
+import { getJob } from '../../server/services/jobs'
+import { endShare, listMembers, shareBrief } from '../../server/services/members'
+import { allSlots, slipOf, trayOf } from '../../server/services/report-rows'
+import { figuresOf, historyOf, roundOf } from '../../server/services/rounds'
+import { makeRuling } from '../../server/services/rulings'
+import { searchBriefs } from '../../server/services/search'
+import { listSent, prepareSlips, sendSlips } from '../../server/services/slips'
+import type { MailService } from '../../stand-ins/mail'
+import { startMail } from '../../stand-ins/mail'
+import { accountOf, receive, until } from './help'
+
+let owner: Account
+let mail: MailService
+let brief = ''
+const PHOTO = makePhoto(chanceOf(4), 24, 24)
+const photo = (mark: string) => withComment(PHOTO, mark)
+const ROSTER = 'family,id,given,email,room\nMarsh,s1,Ana,ana@shore.example,A1\nLindqvast,s2,Bo,bo@shore.example,A2\nTamworthy,s3,Cy,,B1\nd\'Arquelle,s4,Zoë,zoe@shore.example,B2\n'
+const ended = (jobId: string) => until(async () => {
+  const job = await getJob(owner, jobId)
+  return job.state === 'queued' || job.state === 'running' ? false : job
+})
+
+beforeAll(async () => {
+  owner = await accountOf('Ana')
+  mail = await startMail()
+  process.env.SMTP_URL = mail.url
+  await startQueue(process.env.DATABASE_URL ?? '')
+  brief = (await makeBrief(owner, 'Shore week', {
+    usitorBrief: 1, title: 'Shore week', due: '2025-12-01T12:00:00Z', requirements: [
+      { id: 'photo', title: 'Photo', name: '{family}_photo', formats: [{ id: 'jpg' }], folder: '{family} {given}' },
+      { id: 'extra', title: 'Extra', name: '{family}_extra-{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'jpg' }], folder: '{family} {given}', count: { from: 1, to: 2, by: 'n' } },
+    ],
+  })).id
+  await saveRoster(owner, brief, readRoster(readTable(textBytes(ROSTER))).roster)
+})
+afterAll(async () => {
+  await stopQueue()
+  await mail.close()
+  await disconnect()
+})
+
+const first: Record<string, Uint8Array> = {
+  'Marsh Ana/Marsh_photo.jpg': photo('1'), 'Marsh Ana/Marsh_extra-1.jpg': photo('2'),
+  'Marsh Ana/Lindqvast_photo (1).jpg': photo('3'), 'Lindqvast Bo/Lindqvast_extra-1.jpg': photo('4'),
+  'Tamworthy Cy/IMG_2231.jpg': photo('5'), 'd\'Arquelle Zoë/d\'Arquelle_photo.jpg': photo('6').subarray(0, 300), 'd\'Arquelle Zoë/d\'Arquelle_extra-1.jpg': photo('7'),
+}
+
+test('slips tell each one all of it and nobody else, are sent once, and what fails says why', async () => {
+  await receive(owner, brief, first)
+  const { id } = await runCheck(owner, brief)
+  const { slips, canSend } = await prepareSlips(owner, id)
+  expect(canSend).toBe(true)
+  expect(slips.map(slip => [slip.name, slip.open])).toEqual([['Ana Marsh', false], ['Bo Lindqvast', true], ['Cy Tamworthy', true], ['Zoë d\'Arquelle', true]])
+  const bo = slips[1]?.text ?? ''
+  expect(bo).toContain('right: Lindqvast Bo/Lindqvast_photo.jpg')
+  expect(bo).toContain('another person\'s folder')
+  for (const slip of slips) for (const other of ['Ana Marsh', 'Bo Lindqvast', 'Cy Tamworthy', 'Zoë d\'Arquelle', 'Marsh Ana'].filter(name => !name.includes(slip.name.split(' ')[1] ?? ''))) expect(slip.text).not.toContain(other)
+  mail.refuses.add('zoe@shore.example')
+  const order = await sendSlips(owner, id, slips.filter(slip => slip.open).map(slip => slip.holder), false)
+  expect(order.notSent).toEqual([{ name: 'Cy Tamworthy', why: 'no mail address in the list' }])
+  expect(await ended(order.jobId ?? '')).toMatchObject({ state: 'done', result: { sent: 1, failed: 1 } })
+  expect(mail.taken.map(({ to, subject }) => [to, subject])).toEqual([[['bo@shore.example'], 'Shore week: 1 still open']])
+  expect((await listSent(owner, brief)).map(({ holder, state, problem }) => [holder, state, problem?.includes('no such mailbox') ?? null]).sort()).toEqual([['s2', 'sent', null], ['s4', 'failed', true]])
+  // the same words to the same address: not by accident
+  const twice = await sendSlips(owner, id, ['s2'], false)
+  expect(twice).toMatchObject({ jobId: null, notSent: [{ name: 'Bo Lindqvast', why: 'the same words went to this address before' }] })
+  const meant = await sendSlips(owner, id, ['s2'], true)
+  await ended(meant.jobId ?? '')
+  expect(mail.taken).toHaveLength(2)
+})
+
+test('a decision can teach another name; the list keeps it and later files find their way by it', async () => {
+  await receive(owner, brief, { 'Nita photo.jpg': photo('nita') })
+  const { id } = await runCheck(owner, brief)
+  const file = (await trayOf(owner, id)).files.find(one => one.path === 'Nita photo.jpg')
+  await makeRuling(owner, id, { kind: 'place', fileId: file?.fileId, slot: { requirement: 'extra', holder: 's1', n: 2 }, alias: 'Nita' })
+  expect((await newestRoster(brief))?.people.find(person => person.id === 's1')?.aliases).toEqual(['Nita'])
+  await receive(owner, brief, { 'Nita extra-2.jpg': photo('nita two') })
+  const after = await runCheck(owner, brief)
+  const { files } = await slipOf(owner, after.id, 's1', 'extra')
+  expect(files.map(one => one.path)).toContain('Nita extra-2.jpg')
+})
+
+let second = ''
+test('a round says what is newly right, newly wrong, unchanged although asked, and gone', async () => {
+  const before = await runCheck(owner, brief)
+  const { 'Lindqvast Bo/Lindqvast_extra-1.jpg': _gone, 'Marsh Ana/Lindqvast_photo (1).jpg': renamed = photo('3'), ...rest } = first
+  const { id: probe } = await startIntake(owner, brief, { key: 'overlap-probe', root: 'in', keeps: false })
+  expect(await overlapOf(owner, probe)).toMatchObject({ here: 0, proposes: 'add' })
+  await receive(owner, brief, { ...rest, 'Lindqvast Bo/Lindqvast_photo.jpg': renamed, 'Tamworthy Cy/Tamworthy_photo.jpg': photo('5') }, { replaces: true })
+  second = (await runCheck(owner, brief)).id
+  const round = await roundOf(owner, second, null)
+  expect(round.before?.id).toBe(before.id)
+  const told = round.entries.map(entry => `${entry.kind} ${entry.holder} ${entry.requirement}${entry.n ?? ''}${entry.moved ? ' moved' : ''}`).sort()
+  expect(told).toContain('newly-right s2 photo moved')
+  expect(told).toContain('gone s2 extra1')
+  expect(told).toContain('unchanged s4 photo')
+  expect((await historyOf(owner, second, 's2', 'photo', null)).map(one => one.status).slice(0, 2)).toEqual(['right', 'to-fix'])
+  const figures = await figuresOf(owner, second)
+  expect(figures.arrivals.reduce((sum, one) => sum + one.files, 0)).toBeGreaterThan(3)
+  expect(figures.checks.length).toBeGreaterThan(2)
+})
+
+test('a changed list is told in the round, and the earlier check stays readable', async () => {
+  const roster = await newestRoster(brief)
+  if (!roster) throw new Error('no list')
+  await saveRoster(owner, brief, { people: [...roster.people.filter(person => person.id !== 's3'), { ...roster.people[0] as typeof roster.people[number], id: 's9', given: 'Eli', family: 'Newcombe', name: 'Eli Newcombe', fields: {} }], columns: roster.columns })
+  const { id } = await runCheck(owner, brief)
+  expect((await roundOf(owner, id, null)).people).toEqual({ came: ['Eli Newcombe'], left: ['Cy Tamworthy'] })
+  expect((await allSlots(second)).map(slot => slot.holder)).toContain('s3')
+  await saveRoster(owner, brief, { people: roster.people, columns: roster.columns })
+})
+
+test('the corrected copy, unpacked, is found right by the command line; what is wrong inside is left out and listed', async () => {
+  await receive(owner, brief, { ...first, 'Tamworthy Cy/extra.jpg': photo('8') }, { replaces: true })
+  const { id } = await runCheck(owner, brief)
+  const { jobId } = await startCopy(owner, id)
+  const job = await ended(jobId)
+  expect(job).toMatchObject({ state: 'done', problem: null })
+  const [part] = await listParts(owner, jobId)
+  const { source, name } = await openPart(owner, jobId, part?.step ?? 0)
+  expect(name).toBe('corrected copy.zip')
+  const folder = mkdtempSync(join(tmpdir(), 'usitor-'))
+  writeFileSync(join(folder, 'copy.zip'), await source.read(0, source.size))
+  execFileSync('unzip', ['-q', 'copy.zip'], { cwd: folder })
+  const left = Papa.parse<string[]>(execFileSync('cat', [join(folder, 'left out.csv')], { encoding: 'utf8' }).trim()).data
+  expect(left.map(row => row[0])).toContain('d\'Arquelle Zoë/d\'Arquelle_photo.jpg')
+  const { document } = (await db()('brief_version').where('brief_id', brief).first('document'))
+  writeFileSync(join(folder, 'b.json'), JSON.stringify(document))
+  writeFileSync(join(folder, 'r.csv'), ROSTER)
+  const out = execFileSync('bash', ['-c', `npx usitor check --brief '${folder}/b.json' --roster '${folder}/r.csv' --output json '${folder}/corrected' || true`], { encoding: 'utf8' })
+  const report = JSON.parse(out) as { files: { findings: { severity: string }[], role: string }[] }
+  expect(report.files.length).toBeGreaterThan(4)
+  expect(report.files.flatMap(file => [...file.findings.filter(one => one.severity === 'error'), ...(file.role === 'placed' ? [] : [file.role])])).toEqual([])
+})
+
+test('the table for one\'s own list keeps the list\'s order and columns; the mail-merge table has one row an open slip', async () => {
+  const { id } = await runCheck(owner, brief)
+  const text = async (as: string) => {
+    let all = ''
+    for await (const piece of await exportOf(owner, id, as) as AsyncIterable<string>) all += piece
+    return all
+  }
+  const rows = Papa.parse<string[]>(await text('people')).data
+  expect(rows[0]?.slice(0, 5)).toEqual(['family', 'id', 'given', 'email', 'room'])
+  expect(rows.slice(1).map(row => row[0])).toEqual(['Marsh', 'Lindqvast', 'Tamworthy', 'd\'Arquelle'])
+  expect(Papa.parse<Record<string, string>>(await text('mail-merge'), { header: true }).data.map(row => row.name)).toEqual(expect.arrayContaining(['Bo Lindqvast']))
+  // read again by a library of its own
+  const book = new ExcelJS.Workbook()
+  await book.xlsx.load(Buffer.from(await exportOf(owner, id, 'xlsx') as Uint8Array) as unknown as ArrayBuffer)
+  expect(book.worksheets[0]?.getRow(2).getCell(1).text).toBe('Marsh')
+})
+
+test('a brief is shared by role; one owner stays, and a reader changes nothing', async () => {
+  const [colleague, stranger] = [await accountOf('Bo'), await accountOf('Eve')]
+  await expect(shareBrief(owner, brief, 'nobody@shore.example', 'reader')).rejects.toMatchObject({ statusCode: 404 })
+  await shareBrief(owner, brief, colleague.mail, 'reader')
+  expect((await listMembers(colleague, brief)).map(({ name, role }) => [name, role])).toEqual([['Ana', 'owner'], ['Bo', 'reader']])
+  await expect(runCheck(colleague, brief)).rejects.toMatchObject({ statusCode: 403 })
+  await expect(shareBrief(colleague, brief, stranger.mail, 'owner')).rejects.toMatchObject({ statusCode: 403 })
+  await expect(shareBrief(owner, brief, owner.mail, 'reader')).rejects.toMatchObject({ statusCode: 409 })
+  await shareBrief(owner, brief, colleague.mail, 'checker')
+  await runCheck(colleague, brief)
+  expect((await searchBriefs(colleague, 'lindq')).people.map((one: { name: string }) => one.name)).toEqual(['Bo Lindqvast'])
+  expect(await searchBriefs(stranger, 'lindq')).toEqual({ briefs: [], people: [], files: [] })
+  await endShare(owner, brief, colleague.id)
+  await expect(listMembers(colleague, brief)).rejects.toMatchObject({ statusCode: 404 })
+})
+
+test('an intake can be let count again, or no longer', async () => {
+  const id = await receive(owner, brief, { 'late.jpg': photo('late') })
+  const files = async () => Number((await db()('check_file').where('check_id', (await runCheck(owner, brief)).id).count('* as files').first())?.files)
+  const before = await files()
+  await letCount(owner, id, false)
+  expect(await files()).toBe(before - 1)
+  await letCount(owner, id, true)
+  expect(await files()).toBe(before)
+})

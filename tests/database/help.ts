@@ -1,0 +1,38 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { v7 as uuid } from 'uuid'
+import { sourceFromBytes } from '../../core/bytes/source'
+import { readBytes } from '../../core/formats/identify'
+import { db } from '../../server/database/connection'
+import type { Account } from '../../server/services/accounts'
+import { addFiles, completeIntake, startIntake, storeFiles } from '../../server/services/intakes'
+
+/** An account made straight in the database. */
+export async function accountOf(name: string): Promise<Account> {
+  const made = { id: uuid(), mail: `${name.toLowerCase()}-${randomUUID()}@shore.example`, name }
+  await db()('account').insert({ ...made, password: 'x' })
+  return made
+}
+
+export const TIME = 1_760_000_000_000
+
+/** Receives files as a page would: announced, sent, closed. */
+export async function receive(account: Account, brief: string, files: Record<string, Uint8Array>, { replaces = false, keeps = true, root = 'in', modified = TIME } = {}): Promise<string> {
+  const { id } = await startIntake(account, brief, { key: randomUUID(), root, keeps })
+  const list = Object.entries(files)
+  const { ids } = await addFiles(account, id, await Promise.all(list.map(async ([path, bytes]) => ({
+    path, size: bytes.length, modified, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)),
+  }))))
+  if (keeps) await storeFiles(account, id, list.map(([, bytes], at) => ({ fileId: ids[at] ?? '', bytes })))
+  await completeIntake(account, id, list.length, replaces)
+  return id
+}
+
+/** Waits until something holds; asks again every so often. */
+export async function until<T>(look: () => Promise<T | false | null | undefined>, seconds = 60): Promise<T> {
+  for (const end = Date.now() + seconds * 1000; ;) {
+    const found = await look()
+    if (found) return found
+    if (Date.now() > end) throw new Error(`not within ${seconds} s`)
+    await new Promise(resolve => setTimeout(resolve, 100))
+  }
+}
