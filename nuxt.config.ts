@@ -21,6 +21,8 @@ export default defineNuxtConfig({
     routeRules: {
       '/_nuxt/**': { headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
     },
+    // reached by a condition of their package's exports that the tracing of the build does not follow
+    externals: { traceInclude: ['async-function', 'async-generator-function', 'generator-function'].map(name => fileURLToPath(new URL(`node_modules/${name}/require.mjs`, import.meta.url))) },
     hooks: {
       compiled: (nitro: { options: { output: { serverDir: string } } }) => bundleWorkers(nitro.options.output.serverDir, core),
     },

@@ -7,7 +7,7 @@ import { readRoster, readTable } from '../core/roster/read'
 import { rosterCsv } from './people'
 import { buildRadioSeason } from './radio-season'
 import { buildShoreSurvey } from './shore-survey'
-import type { DemoWorld } from './world'
+import type { DemoFile, DemoWorld } from './world'
 
 export const DEMO_ACCOUNT = { name: 'Coordinator', mail: 'coordinator@usitor.example', password: 'shore-survey' }
 const SEED = 25
@@ -30,14 +30,31 @@ export class DemoClient {
   }
 }
 
-/** Makes a brief with list, files and a first check. */
+/** Makes a brief with list and files. */
 export async function loadWorld(client: DemoClient, world: DemoWorld): Promise<string> {
   const { id } = await client.send<{ id: string }>('POST', '/api/briefs', { title: world.document.title, document: world.document })
   const { roster } = readRoster(readTable(new TextEncoder().encode(rosterCsv(world.people))))
   await client.send('PUT', `/api/briefs/${id}/roster`, roster)
-  const intake = await client.send<{ id: string }>('POST', `/api/briefs/${id}/intakes`, { key: randomUUID(), root: world.root, keeps: true })
-  for (let at = 0; at < world.files.length; at += 100) {
-    const batch = world.files.slice(at, at + 100)
+  await receive(client, id, world.root, world.files, false)
+  return id
+}
+
+/** A second round: every second misnamed or misplaced file comes again as it should be, one right file is gone. */
+export async function loadCorrections(client: DemoClient, id: string, checkId: string, world: DemoWorld): Promise<void> {
+  const { files, roots } = await client.send<{ files: { path: string, role: string, rightPath?: string, correctedPath: string | null }[], roots: { wrapper: string | null }[] }>('GET', `/api/checks/${checkId}/export?as=json`)
+  const around = roots[0]?.wrapper ? `${roots[0].wrapper}/` : ''
+  const wrong = files.filter(file => file.role === 'placed' && file.correctedPath !== null && !file.correctedPath.includes('{'))
+  const mended = new Map(wrong.filter((_, at) => at % 2 === 0).map(file => [file.path, around + (file.rightPath ?? file.path)]))
+  const gone = files.find(file => file.role === 'placed' && file.correctedPath === null)?.path
+  const again = world.files.filter(file => file.path !== gone).map(file => ({ ...file, path: mended.get(file.path) ?? file.path }))
+  // where the right file stood beside a wrong one, it is there once
+  await receive(client, id, world.root, [...new Map(again.map(file => [file.path, file])).values()], true)
+}
+
+async function receive(client: DemoClient, id: string, root: string, all: readonly DemoFile[], replaces: boolean): Promise<void> {
+  const intake = await client.send<{ id: string }>('POST', `/api/briefs/${id}/intakes`, { key: randomUUID(), root, keeps: true })
+  for (let at = 0; at < all.length; at += 100) {
+    const batch = all.slice(at, at + 100)
     const files = await Promise.all(batch.map(async ({ path, bytes, modified }) => ({
       path, size: bytes.length, modified, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)),
     })))
@@ -46,18 +63,22 @@ export async function loadWorld(client: DemoClient, world: DemoWorld): Promise<s
     batch.forEach(({ bytes }, index) => form.append(ids[index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
     await client.send('POST', `/api/intakes/${intake.id}/contents`, form)
   }
-  await client.send('POST', `/api/intakes/${intake.id}/complete`, { files: world.files.length, replaces: false })
-  await client.send('POST', `/api/briefs/${id}/checks`, {})
-  return id
+  await client.send('POST', `/api/intakes/${intake.id}/complete`, { files: all.length, replaces })
 }
+
+const check = (client: DemoClient, id: string) => client.send<{ id: string }>('POST', `/api/briefs/${id}/checks`, {})
 
 async function main(address: string): Promise<void> {
   const client = new DemoClient(address)
   const { first } = await client.send<{ first: boolean }>('GET', '/api/session')
   if (!first) return
   await client.send('POST', '/api/accounts', DEMO_ACCOUNT)
-  await loadWorld(client, await buildRadioSeason(SEED))
-  const shore = await loadWorld(client, await buildShoreSurvey(SEED))
+  await check(client, await loadWorld(client, await buildRadioSeason(SEED)))
+  const survey = await buildShoreSurvey(SEED)
+  const shore = await loadWorld(client, survey)
+  const { id: before } = await check(client, shore)
+  await loadCorrections(client, shore, before, survey)
+  await check(client, shore)
   await client.send('PATCH', `/api/briefs/${shore}`, { atHand: true })
 }
 

@@ -1,46 +1,78 @@
 <script setup lang="ts">
+import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import type { SlotStatus } from '#core/reporting/report'
+import { byCodeUnit } from '#core/text/order'
 import type { CheckHead, RackCell, RackRow } from '~/stores/check'
 
-const props = defineProps<{ head: CheckHead, rows: RackRow[], names: Map<string, string>, only: SlotStatus | 'late' | null, find: string, open: { holder: string, requirement?: string, n?: number | null } | null }>()
-const emit = defineEmits<{ open: [slot: { holder: string, requirement: string, n: number | null }] }>()
+type Opening = { holder: string, requirement?: string, n?: number | null }
+const props = defineProps<{ head: CheckHead, rows: RackRow[], only: SlotStatus | 'late' | null, find: string, open: Opening | null, sort: 'list' | 'name' | 'open', grouped: boolean, hideNames: boolean, narrow: ReadonlySet<string> }>()
+const emit = defineEmits<{ open: [slot: Opening], narrow: [requirement: string], place: [slot: { holder: string, requirement: string, n: number | null }] }>()
+const check = useCheck()
 
-/** Rows past this are shown on demand, so that the page stays quick. */
-const STEP = 300
-const most = ref(STEP)
-watch(() => [props.only, props.find, props.rows], () => (most.value = STEP))
-
+const ROW = 27
 const groupOf = computed(() => new Map(props.head.people.map(person => [person.id, person.group])))
+const numberOf = computed(() => new Map(props.rows.map((row, at) => [row.holder, at + 1])))
+const openOf = (row: RackRow) => Object.values(row.cells).flat().filter(cell => cell.status === 'missing' || cell.status === 'to-fix').length
+
 const shown = computed(() => {
   const wanted = props.find.trim().toLowerCase()
-  return props.rows.filter((row) => {
+  const rows = props.rows.filter((row) => {
     const cells = Object.values(row.cells).flat()
     if (props.only && !cells.some(cell => (props.only === 'late' ? cell.late : cell.status === props.only))) return false
     if (!wanted) return true
     return [nameOf(row.holder), groupOf.value.get(row.holder) ?? '', ...cells.map(cell => cell.name ?? '')].some(text => text.toLowerCase().includes(wanted))
   })
+  if (props.sort === 'name') return [...rows].sort((a, b) => byCodeUnit(sortKey(a.holder), sortKey(b.holder)))
+  return props.sort === 'open' ? [...rows].sort((a, b) => openOf(b) - openOf(a)) : rows
+})
+
+/** By family name where there is one. */
+function sortKey(holder: string): string {
+  const person = props.head.people.find(one => one.id === holder)
+  return (person?.family ? `${person.family} ${person.given}` : person?.name ?? holder).toUpperCase()
+}
+
+type Line = { kind: 'group', key: string, group: string, holders: number, complete: number } | { kind: 'row', key: string, row: RackRow }
+const lines = computed((): Line[] => {
+  const line = (row: RackRow): Line => ({ kind: 'row', key: row.holder, row })
+  if (!props.grouped) return shown.value.map(line)
+  const groups = new Map<string, RackRow[]>()
+  for (const row of shown.value) {
+    const group = groupOf.value.get(row.holder) ?? ''
+    groups.set(group, [...groups.get(group) ?? [], row])
+  }
+  return [...groups].sort((a, b) => byCodeUnit(a[0], b[0])).flatMap(([group, rows]): Line[] => [
+    { kind: 'group', key: `group ${group}`, group, holders: rows.length, complete: rows.filter(row => openOf(row) === 0).length }, ...rows.map(line),
+  ])
 })
 
 function nameOf(holder: string): string {
-  return props.names.get(holder) ?? holder
+  return check.sayName(holder, props.hideNames ? numberOf.value.get(holder) ?? 0 : null)
 }
+
+// only what is in sight is drawn: two thousand holders scroll as easily as twenty
+const body = ref<HTMLElement | null>(null)
+const margin = ref(0)
+onMounted(() => (margin.value = body.value?.offsetTop ?? 0))
+const virtualizer = useWindowVirtualizer(computed(() => ({ count: lines.value.length, estimateSize: () => ROW, overscan: 24, scrollMargin: margin.value })))
+const drawn = computed(() => virtualizer.value.getVirtualItems().flatMap(({ index }) => lines.value[index] ?? []))
+const before = computed(() => Math.max(0, (virtualizer.value.getVirtualItems()[0]?.start ?? margin.value) - margin.value))
+const behind = computed(() => Math.max(0, virtualizer.value.getTotalSize() - ((virtualizer.value.getVirtualItems().at(-1)?.end ?? margin.value) - margin.value)))
 
 function say(row: RackRow, requirement: string, cell: RackCell): string {
   const title = props.head.requirements.find(one => one.id === requirement)?.title ?? requirement
   return `${nameOf(row.holder)}, ${title}${cell.n === null ? '' : ` ${cell.n}`}: ${STATUS_WORDS[cell.status]}${cell.late ? ', late' : ''}`
 }
 
-/** The telling part of a pigeonhole: the name as received, what is wrong, or that something may be it. */
+/** The telling part of a pigeonhole: what is wrong, or that something may be it. */
 function tell(cell: RackCell): string {
   if (cell.status === 'missing') return cell.candidates > 0 ? 'arrived, not assignable' : 'missing'
-  if (cell.status === 'to-fix') return WRONG.find(([test]) => cell.codes.some(code => code.startsWith(test)))?.[1] ?? 'to fix'
-  return STATUS_WORDS[cell.status]
+  if (cell.status !== 'to-fix') return STATUS_WORDS[cell.status]
+  const code = WEIGHT.map(test => cell.codes.find(one => one.startsWith(test))).find(Boolean)
+  return code ? CODE_WORDS[code] ?? 'to fix' : 'to fix'
 }
-const WRONG: readonly (readonly [code: string, say: string])[] = [
-  ['content.empty', 'empty'], ['content.damaged', 'damaged'], ['content.locked', 'locked'], ['content.link', 'only a pointer'], ['content.handout', 'as given out'], ['content.unchanged', 'unchanged'], ['content.duplicate', 'same bytes twice'],
-  ['format.disguised', 'format disguised'], ['format.condition', 'condition not met'], ['format.version', 'other version'], ['format', 'wrong format'], ['size', 'size'],
-  ['name.default', 'never named'], ['name.copy-mark', 'copy mark'], ['name.extension', 'extension'], ['name', 'name'], ['folder', 'folder'], ['companion', 'companion missing'], ['copy', 'second copy'],
-]
+/** Of several findings the one to be told first. */
+const WEIGHT = ['content.empty', 'content.damaged', 'content.locked', 'content.link', 'content.handout', 'content.unchanged', 'content.duplicate', 'format', 'size', 'name', 'folder', 'companion', 'copy', '']
 
 function isOpen(row: RackRow, requirement: string, cell: RackCell): boolean {
   return props.open?.holder === row.holder && props.open.requirement === requirement && (props.open.n ?? null) === cell.n
@@ -48,6 +80,15 @@ function isOpen(row: RackRow, requirement: string, cell: RackCell): boolean {
 
 function rightOf(cells: RackCell[]): number {
   return cells.filter(cell => cell.status === 'right' || cell.status === 'waived').length
+}
+
+/** A file dragged from the tray is let go over a pigeonhole: it is placed there. */
+const over = ref('')
+const keyOf = (row: RackRow, requirement: string, cell: RackCell) => `${row.holder} ${requirement} ${cell.n ?? ''}`
+function drop(row: RackRow, requirement: string, cell: RackCell) {
+  over.value = ''
+  const counted = props.head.requirements.find(one => one.id === requirement)?.by
+  emit('place', { holder: row.holder, requirement, n: counted ? cell.n : null })
 }
 
 /** Arrow keys go from pigeonhole to pigeonhole. */
@@ -74,6 +115,7 @@ function move(event: KeyboardEvent) {
   <div>
     <table
       class="rack"
+      :aria-rowcount="lines.length + 1"
       @keydown="move"
     >
       <thead>
@@ -85,55 +127,103 @@ function move(event: KeyboardEvent) {
             v-for="requirement in head.requirements"
             :key="requirement.id"
             scope="col"
+            :class="{ narrow: narrow.has(requirement.id) }"
           >
-            {{ requirement.title }}
+            <button
+              type="button"
+              class="column"
+              :title="narrow.has(requirement.id) ? `${requirement.title}: show words` : `${requirement.title}: marks only`"
+              :aria-label="`${requirement.title}: ${narrow.has(requirement.id) ? 'show words' : 'marks only'}`"
+              @click="emit('narrow', requirement.id)"
+            >
+              {{ requirement.title }}
+            </button>
           </th>
         </tr>
       </thead>
-      <tbody>
+      <tbody ref="body">
         <tr
-          v-for="row in shown.slice(0, most)"
-          :key="row.holder"
+          v-if="before > 0"
+          aria-hidden="true"
+          class="space"
+          :style="{ height: `${before}px` }"
+        />
+        <template
+          v-for="line in drawn"
+          :key="line.key"
         >
-          <th scope="row">
-            <span class="holder">{{ nameOf(row.holder) }}</span> <span class="quiet small">{{ groupOf.get(row.holder) }}</span>
-          </th>
-          <td
-            v-for="requirement in head.requirements"
-            :key="requirement.id"
+          <tr
+            v-if="line.kind === 'group'"
+            class="group"
           >
-            <div
-              v-if="row.cells[requirement.id]"
-              class="holes"
+            <th
+              scope="rowgroup"
+              :colspan="head.requirements.length + 1"
             >
+              {{ line.group || 'without a group' }} <span class="quiet small">{{ line.complete }} of {{ line.holders }} complete</span>
+            </th>
+          </tr>
+          <tr v-else>
+            <th scope="row">
               <button
-                v-for="cell in row.cells[requirement.id]"
-                :key="cell.n ?? 0"
                 type="button"
-                class="hole"
-                :class="{ open: isOpen(row, requirement.id, cell), one: row.cells[requirement.id]?.length === 1, dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
-                :aria-label="say(row, requirement.id, cell)"
-                :title="cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
-                @click="emit('open', { holder: row.holder, requirement: requirement.id, n: cell.n })"
+                class="holder"
+                :aria-label="`Everything of ${nameOf(line.row.holder)}`"
+                @click="emit('open', { holder: line.row.holder })"
               >
-                <StateMark
-                  :status="cell.status"
-                  :content="isContentWrong(cell.codes)"
-                  :late="cell.late"
-                />
-                <span
-                  v-if="row.cells[requirement.id]?.length === 1"
-                  class="tell"
-                  :class="cell.status"
-                >{{ tell(cell) }}</span>
+                {{ nameOf(line.row.holder) }}
               </button>
               <span
-                v-if="(row.cells[requirement.id]?.length ?? 0) > 1"
-                class="tell"
-              >{{ rightOf(row.cells[requirement.id] ?? []) }} of {{ row.cells[requirement.id]?.length }}</span>
-            </div>
-          </td>
-        </tr>
+                v-if="!grouped"
+                class="quiet small"
+              >{{ groupOf.get(line.row.holder) }}</span>
+            </th>
+            <td
+              v-for="requirement in head.requirements"
+              :key="requirement.id"
+            >
+              <div
+                v-if="line.row.cells[requirement.id]"
+                class="holes"
+              >
+                <button
+                  v-for="cell in line.row.cells[requirement.id]"
+                  :key="cell.n ?? 0"
+                  type="button"
+                  class="hole"
+                  :class="{ open: isOpen(line.row, requirement.id, cell), over: over === keyOf(line.row, requirement.id, cell), one: line.row.cells[requirement.id]?.length === 1, dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
+                  :aria-label="say(line.row, requirement.id, cell)"
+                  :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
+                  @click="emit('open', { holder: line.row.holder, requirement: requirement.id, n: cell.n })"
+                  @dragover="check.dragged && ($event.preventDefault(), over = keyOf(line.row, requirement.id, cell))"
+                  @dragleave="over = ''"
+                  @drop.prevent="drop(line.row, requirement.id, cell)"
+                >
+                  <StateMark
+                    :status="cell.status"
+                    :content="isContentWrong(cell.codes)"
+                    :late="cell.late"
+                  />
+                  <span
+                    v-if="line.row.cells[requirement.id]?.length === 1 && !narrow.has(requirement.id)"
+                    class="tell"
+                    :class="cell.status"
+                  >{{ tell(cell) }}</span>
+                </button>
+                <span
+                  v-if="(line.row.cells[requirement.id]?.length ?? 0) > 1 && !narrow.has(requirement.id)"
+                  class="tell"
+                >{{ rightOf(line.row.cells[requirement.id] ?? []) }} of {{ line.row.cells[requirement.id]?.length }}</span>
+              </div>
+            </td>
+          </tr>
+        </template>
+        <tr
+          v-if="behind > 0"
+          aria-hidden="true"
+          class="space"
+          :style="{ height: `${behind}px` }"
+        />
       </tbody>
     </table>
     <p
@@ -142,27 +232,29 @@ function move(event: KeyboardEvent) {
     >
       Nobody fits this choice.
     </p>
-    <el-button
-      v-if="shown.length > most"
-      @click="most += STEP"
-    >
-      Show {{ Math.min(STEP, shown.length - most) }} more of {{ shown.length - most }}
-    </el-button>
   </div>
 </template>
 
 <style scoped>
 .rack { border-collapse: collapse; width: 100%; }
 thead th { text-align: left; font-size: 13px; font-weight: 600; color: var(--quiet); padding: 3px 8px 4px 0; border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; background: var(--sheet); z-index: 1; }
+thead th.narrow { max-width: 70px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.column { font: inherit; color: inherit; background: none; border: 0; padding: 0; cursor: pointer; text-align: left; min-height: 24px; max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
+.column:hover { text-decoration: underline; }
 tbody th { text-align: left; font-weight: 500; padding: 0 12px 0 0; white-space: nowrap; max-width: 230px; overflow: hidden; text-overflow: ellipsis; }
 tbody tr { border-bottom: 1px solid var(--rule); height: 26px; }
-tbody tr:hover { background: var(--ground); }
+tbody tr:not(.space):hover { background: var(--ground); }
+tbody tr.space { border: 0; }
+.group th { padding-top: 6px; font-weight: 650; max-width: none; }
+.holder { font: inherit; color: inherit; background: none; border: 0; padding: 0 4px 0 0; cursor: pointer; min-height: 24px; }
+.holder:hover { text-decoration: underline; }
 td { padding: 0 8px 0 0; }
 .holes { display: flex; align-items: center; gap: 2px; }
 .hole { display: flex; align-items: center; gap: 6px; min-width: 24px; height: 24px; padding: 0 5px; border: 1px solid transparent; background: none; font: inherit; color: inherit; cursor: pointer; justify-content: center; }
 .hole.one { justify-content: flex-start; padding-left: 2px; }
 .hole:hover { border-color: var(--rule); }
 .hole.open { border-color: var(--petrol); background: var(--petrol-pale); }
+.hole.over { outline: 2px solid var(--petrol); background: var(--petrol-pale); }
 .hole.dim { opacity: 0.35; }
 .tell { font-size: 13px; color: var(--quiet); white-space: nowrap; }
 .tell.to-fix { color: var(--ink); }

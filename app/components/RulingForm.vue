@@ -13,6 +13,8 @@ const requirement = ref('')
 const number = ref<number | undefined>()
 const problem = ref('')
 const busy = ref(false)
+const keepAlias = ref(false)
+const alias = ref('')
 
 const WORDS = { 'place': 'Place it', 'set-aside': 'Set it aside', 'accept': 'Accept it as it is', 'waive': 'Waive this slot' }
 const needsReason = computed(() => kind.value === 'accept' || kind.value === 'waive')
@@ -39,12 +41,23 @@ function use(slot: SlotRef) {
 }
 const say = (slot: SlotRef) => `${check.names.get(slot.holder) ?? slot.holder}, ${props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
 
+/** Words of a file's name that nothing asked for explains: perhaps another name of the person. */
+const unknownWords = computed(() => {
+  const known = [check.names.get(holder.value) ?? '', ...props.head.requirements.map(one => `${one.title} ${one.id}`)].join(' ').toLowerCase()
+  const base = props.file?.path.slice(props.file.path.lastIndexOf('/') + 1).replace(/\.[^.]+$/, '') ?? ''
+  return (base.match(/\p{L}{3,}/gu) ?? []).filter(word => !known.includes(word.toLowerCase()) && !/^(?:img|dsc|scan|document|untitled|final|copy|new)$/i.test(word))
+})
+watch([holder, kind], () => {
+  alias.value = unknownWords.value[0] ?? ''
+  keepAlias.value = false
+})
+
 async function rule() {
   if (!kind.value) return
   busy.value = true
   problem.value = ''
   try {
-    await check.rule({ kind: kind.value, ...(props.file ? { fileId: props.file.fileId } : {}), ...(kind.value === 'set-aside' || !chosen.value ? {} : { slot: chosen.value }), ...(needsReason.value ? { reason: reason.value } : {}) })
+    await check.rule({ kind: kind.value, ...(props.file ? { fileId: props.file.fileId } : {}), ...(kind.value === 'set-aside' || !chosen.value ? {} : { slot: chosen.value }), ...(needsReason.value ? { reason: reason.value } : {}), ...(kind.value === 'place' && keepAlias.value && alias.value.trim() ? { alias: alias.value.trim() } : {}) })
     kind.value = null
     emit('ruled')
   }
@@ -141,6 +154,24 @@ async function rule() {
             />
           </el-select>
         </div>
+        <p
+          v-if="holder && check.names.has(holder) && unknownWords.length"
+          class="row small"
+        >
+          <el-checkbox
+            v-model="keepAlias"
+            size="small"
+            :label="`Also called`"
+          />
+          <el-input
+            v-model="alias"
+            size="small"
+            maxlength="100"
+            class="number"
+            aria-label="Another name of this person"
+          />
+          <span class="quiet">is {{ check.names.get(holder) }}; kept in the list for later files</span>
+        </p>
       </template>
       <el-input
         v-if="needsReason"

@@ -11,7 +11,7 @@ const check = useCheck()
 const slip = shallowRef<Slip | null>(null)
 const problem = ref('')
 const panel = ref<HTMLElement | null>(null)
-const heading = computed(() => check.names.get(props.open.holder) ?? props.open.holder)
+const heading = computed(() => check.sayName(props.open.holder))
 const title = computed(() => props.head.requirements.find(one => one.id === props.open.requirement)?.title ?? '')
 
 watch(() => [props.open, props.head.id] as const, async ([{ holder, requirement }]) => {
@@ -29,6 +29,18 @@ watch(() => [props.open, props.head.id] as const, async ([{ holder, requirement 
 const entries = computed(() => (slip.value?.slots ?? [])
   .filter(slot => props.open.n === undefined || (slot.n ?? null) === props.open.n)
   .map(slot => ({ slot, files: slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? [] })))
+
+/** Findings of one cause are told once, above the pieces they befall. */
+const causes = computed(() => {
+  const found = new Map<string, { message: string, files: number }>()
+  for (const { files } of entries.value) {
+    for (const { cause, message } of files.flatMap(file => file.findings)) {
+      if (cause) found.set(cause, { message, files: (found.get(cause)?.files ?? 0) + 1 })
+    }
+  }
+  return new Map([...found].filter(([, { files }]) => files > 1))
+})
+const titleOf = (slot: ReportSlot) => `${props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
 
 function expectedName({ expected }: ReportSlot): string {
   return `${expected.name ?? 'any name'}${expected.extensions.length > 0 ? `.${expected.extensions[0]}` : ''}`
@@ -76,12 +88,12 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
     ref="panel"
     class="slip"
     role="dialog"
-    :aria-label="`Slip: ${heading}, ${title}`"
+    :aria-label="`Slip: ${heading}, ${title || 'everything'}`"
     tabindex="-1"
     @keydown.esc="emit('close')"
   >
     <div class="row spread head">
-      <h2>{{ heading }} <span class="quiet">· {{ title }}{{ open.n ? ` ${open.n}` : '' }}</span></h2>
+      <h2>{{ heading }} <span class="quiet">· {{ title || 'everything' }}{{ open.n ? ` ${open.n}` : '' }}</span></h2>
       <el-button
         size="small"
         @click="emit('close')"
@@ -96,9 +108,16 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
     >
       {{ problem }}
     </p>
+    <p
+      v-for="[cause, { message, files }] in causes"
+      :key="cause"
+      class="cause"
+    >
+      <b>{{ message }}</b> One cause for {{ files }} files.
+    </p>
     <div
       v-for="{ slot, files } in entries"
-      :key="slot.n ?? 0"
+      :key="`${slot.requirement} ${slot.n ?? 0}`"
       class="entry"
     >
       <p class="row state">
@@ -108,7 +127,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
           :content="files.some(file => isContentWrong(file.findings.map(one => one.code)))"
           :size="18"
         />
-        <b>{{ STATUS_WORDS[slot.status] }}{{ slot.late ? ', late' : '' }}</b>
+        <b><template v-if="!open.requirement">{{ titleOf(slot) }}: </template>{{ STATUS_WORDS[slot.status] }}{{ slot.late ? ', late' : '' }}</b>
         <span
           v-for="finding in slot.findings"
           :key="finding.code"
@@ -190,7 +209,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                 </p>
                 <ul class="findings">
                   <li
-                    v-for="finding in file.findings"
+                    v-for="finding in file.findings.filter(one => !one.cause || !causes.has(one.cause))"
                     :key="finding.code"
                   >
                     <b v-if="finding.severity === 'error'">{{ finding.message }}</b>
@@ -232,6 +251,12 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
           </template>
         </tbody>
       </table>
+      <SlotHistory
+        v-if="open.requirement"
+        :check-id="head.id"
+        :slot-ref="refOf(slot)"
+        :zone="head.zone"
+      />
       <p
         v-if="slot.candidates.length"
         class="small"
@@ -255,6 +280,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
 .compare th { text-align: left; vertical-align: top; width: 90px; padding: 6px 10px 6px 0; font-weight: 600; color: var(--quiet); font-size: 13px; }
 .compare .mono { font-size: 15px; }
 .compare td { padding: 5px 0; border-top: 1px solid var(--rule); }
+.cause { border-left: 3px solid var(--to-fix); padding-left: 10px; }
 .folder { display: block; color: var(--quiet); }
 .findings { margin: 4px 0; padding-left: 18px; }
 .findings:empty { display: none; }

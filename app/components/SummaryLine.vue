@@ -59,7 +59,7 @@ const COUNTS = computed(() => {
         :loading="busy"
         @click="emit('again')"
       >
-        Check again
+        Check again <kbd>A</kbd>
       </el-button>
     </div>
   </div>
@@ -72,5 +72,6 @@ const COUNTS = computed(() => {
 .count { display: flex; align-items: center; gap: 6px; font: inherit; color: inherit; background: none; border: 1px solid transparent; border-bottom-color: var(--rule); padding: 4px 9px; cursor: pointer; }
 .count[aria-pressed='true'] { border-color: var(--quiet); background: var(--ground); }
 .find { width: 190px; }
+kbd { font: inherit; font-size: 12px; border: 1px solid currentColor; border-radius: 2px; padding: 0 4px; margin-left: 6px; }
 .stale { color: var(--to-fix); }
 </style>

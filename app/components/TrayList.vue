@@ -5,6 +5,12 @@ import type { CheckHead, ShownFile } from '~/stores/check'
 const props = defineProps<{ tray: { files: ShownFile[], total: number }, names: Map<string, string>, head: CheckHead }>()
 const emit = defineEmits<{ ruled: [] }>()
 const check = useCheck()
+/** The drag image stays the browser's own; which file it is, the store knows. */
+function drag(event: DragEvent, file: ShownFile) {
+  check.dragged = file
+  event.dataTransfer?.setData('text/plain', file.path)
+  if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move'
+}
 const problem = ref('')
 const rulingOn = (file: ShownFile) => check.rulings.find(one => one.kind === 'set-aside' && one.file?.sha256 === file.sha256 && one.file.path === file.path)
 
@@ -44,7 +50,15 @@ function say(slot: SlotRef): string {
       <li
         v-for="file in loose"
         :key="file.fileId"
+        draggable="true"
+        class="loose"
+        @dragstart="drag($event, file)"
+        @dragend="check.dragged = null"
       >
+        <span
+          v-if="file.container"
+          class="small quiet block"
+        >from {{ showText(file.container.at(-1) ?? '') }}</span>
         <span class="mono">{{ showText(file.path) }}</span>
         <span
           v-for="finding in file.findings"
@@ -104,6 +118,7 @@ function say(slot: SlotRef): string {
 .tray { border-left: 1px solid var(--rule); padding-left: 14px; }
 .tray h2 { font-size: 15px; margin-bottom: 6px; }
 ul { list-style: none; margin: 0; padding: 0; }
+.loose { cursor: grab; }
 li { padding: 6px 0; border-bottom: 1px solid var(--rule); font-size: 14px; }
 .block { display: block; }
 </style>

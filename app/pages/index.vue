@@ -79,6 +79,7 @@ onMounted(() => act(desk.load))
     >
       {{ problem }}
     </p>
+    <SearchBriefs v-if="desk.briefs.length > 0" />
     <div
       v-if="desk.loaded && desk.briefs.length === 0"
       class="sheet empty"

@@ -5,6 +5,9 @@ import type { Person } from '#core/roster/types'
 export interface ListedPerson extends Person { from?: string | null, until?: string | null }
 export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null, asIs: boolean }
 
+/** Somebody who works on a brief. */
+export interface Member { id: string, name: string, mail: string, role: 'owner' | 'checker' | 'reader', self: boolean }
+
 interface BriefAnswer {
   id: string
   title: string
@@ -18,6 +21,7 @@ interface BriefAnswer {
 /** The brief that lies open. */
 export const useBrief = defineStore('brief', () => {
   const current = ref<BriefAnswer | null>(null)
+  const jobs = useJobs()
 
   async function load(id: string) {
     if (current.value?.id !== id) current.value = null
@@ -41,11 +45,20 @@ export const useBrief = defineStore('brief', () => {
     await reload()
   }
 
-  async function check(): Promise<string> {
-    const { id } = await api<{ id: string }>(`/api/briefs/${current.value?.id}/checks`, { method: 'POST', body: {} })
+  /** Checks now; with very many files it is long work, and this waits for it. */
+  async function check(): Promise<void> {
+    const { jobId } = await api<{ id?: string, jobId?: string }>(`/api/briefs/${current.value?.id}/checks`, { method: 'POST', body: {} })
+    if (jobId) await jobs.follow(jobId)
     await reload()
-    return id
   }
+
+  const letCount = async (intakeId: string, counts: boolean) => {
+    await api(`/api/intakes/${intakeId}`, { method: 'PATCH', body: { counts } })
+    await reload()
+  }
+  const members = () => api<Member[]>(`/api/briefs/${current.value?.id}/members`)
+  const share = (mail: string, role: Member['role']) => api(`/api/briefs/${current.value?.id}/members`, { method: 'PUT', body: { mail, role } })
+  const endShare = (id: string) => api(`/api/briefs/${current.value?.id}/members/${id}`, { method: 'DELETE' })
 
   /** What still blocks each step; empty where nothing does. */
   const blocks = computed(() => {
@@ -59,5 +72,5 @@ export const useBrief = defineStore('brief', () => {
     return { 'who': who, 'ask': ask, 'receive': receive, 'check': check, 'follow-up': follow }
   })
 
-  return { current, blocks, load, reload, saveDocument, saveRoster, readRoot, check }
+  return { current, blocks, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share, endShare }
 })

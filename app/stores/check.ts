@@ -19,7 +19,7 @@ export interface CheckHead {
 }
 /** A decision that holds: who made it, when, and about what. */
 export interface ShownRuling { id: string, kind: 'place' | 'set-aside' | 'accept' | 'waive', file: { sha256: string, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
-export interface RulingWish { kind: ShownRuling['kind'], fileId?: string, slot?: SlotRef, reason?: string }
+export interface RulingWish { kind: ShownRuling['kind'], fileId?: string, slot?: SlotRef, reason?: string, alias?: string }
 export interface Slip { slots: ReportSlot[], files: ShownFile[] }
 
 const PAGE = 500
@@ -30,6 +30,10 @@ export const useCheck = defineStore('check', () => {
   const rows = shallowRef<RackRow[]>([])
   const tray = shallowRef<{ files: ShownFile[], total: number }>({ files: [], total: 0 })
   const rulings = shallowRef<ShownRuling[]>([])
+  /** The file that is being dragged from the tray. */
+  const dragged = shallowRef<ShownFile | null>(null)
+  /** For showing on a wall: nobody is named. */
+  const hideNames = ref(false)
   const names = computed(() => new Map(head.value?.people.map(person => [person.id, person.name])))
 
   async function load(id: string) {
@@ -53,7 +57,13 @@ export const useCheck = defineStore('check', () => {
   const rule = (wish: RulingWish) => api<{ id: string }>(`/api/checks/${head.value?.id}/rulings`, { method: 'POST', body: wish })
   const takeBack = (ruling: ShownRuling) => api(`/api/briefs/${head.value?.briefId}/rulings/${ruling.id}`, { method: 'DELETE' })
 
-  return { head, rows, tray, names, rulings, load, slip, rule, takeBack }
+  /** A holder's name, or only the place in the list where names are hidden. */
+  function sayName(holder: string, number: number | null = null): string {
+    if (!hideNames.value) return names.value.get(holder) ?? holder
+    return `No. ${number ?? rows.value.findIndex(row => row.holder === holder) + 1}`
+  }
+
+  return { head, rows, tray, names, rulings, dragged, hideNames, sayName, load, slip, rule, takeBack }
 })
 
 /** Every finding of a slip's slots and files, errors first. */

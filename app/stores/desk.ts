@@ -15,6 +15,13 @@ export interface DeskBrief {
   checkedAt: string | null
 }
 
+/** What was found over all briefs. */
+export interface Found {
+  briefs: { id: string, title: string }[]
+  people: { briefId: string, title: string, holder: string, name: string, group: string }[]
+  files: { briefId: string, title: string, path: string, root: string, receivedAt: string }[]
+}
+
 export const useDesk = defineStore('desk', () => {
   const briefs = ref<DeskBrief[]>([])
   const loaded = ref(false)
@@ -38,5 +45,7 @@ export const useDesk = defineStore('desk', () => {
     await load()
   }
 
-  return { briefs, loaded, load, make, copy, keepAtHand, remove }
+  const search = (text: string) => api<Found>('/api/search', { query: { for: text } })
+
+  return { briefs, loaded, search, load, make, copy, keepAtHand, remove }
 })

@@ -1,12 +1,14 @@
 import { proxy, wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import { defineStore } from 'pinia'
-import type { IntakeOrder, IntakeProgress, IntakeWorker } from '~/workers/intake'
+import type { IntakeOrder, IntakeProgress, IntakeWorker, Overlap } from '~/workers/intake'
 
 /** What is being received now; one at a time, going on while the person looks elsewhere. */
 export const useIntake = defineStore('intake', () => {
   const progress = ref<IntakeProgress | null>(null)
   const problem = ref('')
+  /** All is here but for one answer: in place of what was received before, or besides it? */
+  const asking = shallowRef<{ overlap: Overlap, answer: (replaces: boolean) => void } | null>(null)
   let worker: Worker | null = null
   let remote: Remote<IntakeWorker> | null = null
 
@@ -18,7 +20,15 @@ export const useIntake = defineStore('intake', () => {
     try {
       await remote.receive(order, proxy((now: IntakeProgress) => {
         progress.value = now
-      }))
+      }), proxy((overlap: Overlap) => new Promise<boolean>((resolve) => {
+        asking.value = {
+          overlap,
+          answer: (replaces) => {
+            asking.value = null
+            resolve(replaces)
+          },
+        }
+      })))
       return true
     }
     catch (error) {
@@ -26,6 +36,7 @@ export const useIntake = defineStore('intake', () => {
       return false
     }
     finally {
+      asking.value = null
       progress.value = null
       worker.terminate()
       worker = null
@@ -37,5 +48,5 @@ export const useIntake = defineStore('intake', () => {
     await remote?.cancel()
   }
 
-  return { progress, problem, receive, cancel }
+  return { progress, problem, asking, receive, cancel }
 })

@@ -15,12 +15,16 @@ export interface IntakeOrder {
   root: string
   /** Keep the files on the server, or take facts only. */
   keeps: boolean
-  replaces: boolean
+  /** What becomes of what was received before; `ask` says how much of it is here again and waits for an answer. */
+  replaces: boolean | 'ask'
   statedAt: string | null
   /** What is opened, and how names and times in it are read. */
   opening: Opening
   files: { path: string, file: File }[]
 }
+
+/** How much of what counts now is here again. */
+export interface Overlap { earlier: number, here: number, proposes: 'replace' | 'add' }
 
 export interface IntakeProgress { stage: string, files: number, totalFiles: number, bytes: number, totalBytes: number }
 
@@ -37,7 +41,7 @@ const READ_AT_ONCE = 6
 let stop: AbortController | null = null
 
 /** Receives everything of an order: read and hash here, announce, send, close. Only then does anything of it show. */
-async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void): Promise<{ files: number }> {
+async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>): Promise<{ files: number }> {
   stop = new AbortController()
   const { signal } = stop
   const incoming = await openDropped(order.files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) })), order.opening)
@@ -78,9 +82,15 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
     }
     await flush()
     await travelling
+    let { replaces } = order
+    if (replaces === 'ask') {
+      const overlap = await send<Overlap>(`/api/intakes/${intake.id}/overlap`, 'GET', undefined, signal)
+      replaces = overlap.earlier > 0 && await onAsk(overlap)
+      signal.throwIfAborted()
+    }
     progress.stage = 'closing'
     tell(true)
-    return await send<{ files: number }>(`/api/intakes/${intake.id}/complete`, 'POST', { files: incoming.length, replaces: order.replaces }, signal)
+    return await send<{ files: number }>(`/api/intakes/${intake.id}/complete`, 'POST', { files: incoming.length, replaces }, signal)
   }
   catch (error) {
     // what was called off or failed leaves nothing behind; if this does not reach the server, its sweeper does it

@@ -71,8 +71,9 @@ export function writeSlip(input: SlipInput): Slip {
 
 /** Common practice, no source: where files are when people say they saved them. */
 const WHERE_TO_LOOK = [
-  'Where to look: under the name the program gives by itself (Document1, Untitled, a camera number, a bare date); in Downloads, on the',
-  'desktop, in the folder used last; in the folder of the same name on the other drive.',
+  'Where to look: under the name the program gives by itself (Document1,',
+  'Untitled, a camera number, a bare date); in Downloads, on the desktop,',
+  'in the folder used last; in the folder of the same name on the other drive.',
 ]
 
 function tellToFix(label: string, files: readonly ReportFile[], hide: (text: string) => string): string[] {

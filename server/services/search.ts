@@ -14,8 +14,9 @@ export async function searchBriefs(account: Account, text: string) {
       from brief join lateral (select people from roster_version r where r.brief_id = brief.id order by number desc limit 1) roster on true, jsonb_array_elements(roster.people) person
       where brief.id in (select brief_id from brief_member where account_id = ?) and (person->>'name' ilike ? or person->>'id' ilike ? or person->>'email' ilike ?)
       order by brief.created_at desc limit ?`, [account.id, pattern, pattern, pattern, MOST]),
+    // a path that came again is told once, with when it came last
     db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').join('brief', 'brief.id', 'intake.brief_id').whereIn('brief.id', mine).where('intake.state', 'complete').where('path', 'ilike', pattern)
-      .orderBy('intake.completed_at', 'desc').limit(MOST).select('brief.id', 'brief.title', 'path', 'intake.root', 'intake.completed_at as receivedAt'),
+      .groupBy('brief.id', 'brief.title', 'path', 'intake.root').orderByRaw('max(intake.completed_at) desc, path').limit(MOST).select('brief.id', 'brief.title', 'path', 'intake.root', db().raw('max(intake.completed_at) as "receivedAt"')),
   ])
   return {
     briefs: briefs.map(row => ({ id: row.id as string, title: row.title as string })),

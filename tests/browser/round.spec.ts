@@ -145,8 +145,9 @@ test('the slip, by keyboard alone: asked, received, the finding, the right path'
 
 test('follow up: the report as CSV and JSON, and the printable page', async () => {
   await step('Follow up').click()
+  await page.getByRole('button', { name: 'Hand the result on' }).click()
   await accessible(page)
-  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV' }).click()])
+  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV', exact: true }).click()])
   const { data } = Papa.parse<Record<string, string>>(readFileSync(await csv.path(), 'utf8'), { header: true, skipEmptyLines: true })
   expect(data.map(row => [row.family, row.status, row.codes])).toEqual([['Marsh', 'right', ''], ['Lindqvast', 'to-fix', 'name.copy-mark'], ['d\'Arquelle', 'to-fix', 'folder.wrong'], ['Tamworthy', 'to-fix', 'format.disguised']])
   const [json] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'JSON' }).click()])
@@ -161,6 +162,7 @@ test('corrections come in a zip, facts only; what is not verified says so', asyn
   await page.getByText('Keep the files here').click()
   const zip = zipSync({ 'week 2/Reef/Reef_Marsh_photo.jpg': withComment(photo, 'right'), 'week 2/Reef/Reef_Lindqvast_photo.jpg': withComment(photo, 'copy mark'), 'week 2/Dune/Dune_d\'Arquelle_photo.jpg': withComment(photo, 'z') }, { mtime: new Date(2026, 8, 1) })
   await page.locator('[data-test=files]').setInputFiles({ name: 'corrections.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) })
+  await page.getByRole('button', { name: 'This counts in its place' }).click()
   await expect(page.getByText('All 3 files of corrections lie inside week 2')).toBeVisible()
   await expect(pigeonhole('Bo Lindqvast, Photo: right')).toBeVisible()
   await expect(pigeonhole('Cy Tamworthy, Photo: missing')).toBeVisible()

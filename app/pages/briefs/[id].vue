@@ -2,6 +2,7 @@
 const route = useRoute()
 const brief = useBrief()
 const problem = ref('')
+const sharing = ref(false)
 const id = computed(() => String(route.params.id))
 
 const STEPS = [
@@ -44,8 +45,19 @@ watch(id, load, { immediate: true })
     <template v-if="brief.current">
       <div class="head no-print">
         <h1>{{ brief.current.title }}</h1>
+        <button
+          type="button"
+          class="plain-button small"
+          @click="sharing = true"
+        >
+          Who works on it
+        </button>
         <span class="quiet small">{{ brief.current.document?.due ? `due ${sayTime(brief.current.document.due, brief.current.document.zone)}` : 'no due time' }}</span>
       </div>
+      <ShareDialog
+        v-if="sharing"
+        @close="sharing = false"
+      />
       <nav
         class="steps no-print"
         aria-label="Steps of this brief"

@@ -5,15 +5,32 @@ const brief = useBrief()
 const check = useCheck()
 const problem = ref('')
 const busy = ref(false)
-const find = ref('')
+const route = useRoute()
+const find = ref(typeof route.query.find === 'string' ? route.query.find : '')
 const only = ref<SlotStatus | 'late' | null>(null)
 const open = ref<{ holder: string, requirement?: string, n?: number | null } | null>(null)
+const jobs = useJobs()
+const view = ref<'rack' | 'round' | 'figures'>('rack')
+const VIEWS = [{ key: 'rack', label: 'Rack' }, { key: 'round', label: 'Round: what changed' }, { key: 'figures', label: 'Figures' }] as const
+const sort = ref<'list' | 'name' | 'open'>('list')
+const grouped = ref(false)
+const narrow = ref<Set<string>>(new Set())
+const narrowAll = computed({
+  get: () => narrow.value.size > 0 && narrow.value.size === check.head?.requirements.length,
+  set: (all: boolean) => (narrow.value = new Set(all ? check.head?.requirements.map(one => one.id) : [])),
+})
+function toggleNarrow(requirement: string) {
+  const next = new Set(narrow.value)
+  if (!next.delete(requirement)) next.add(requirement)
+  narrow.value = next
+}
 const id = computed(() => brief.current?.check?.id)
 
 watch(id, async (now) => {
   problem.value = ''
   try {
     if (now) await check.load(now)
+    if (typeof route.query.holder === 'string' && check.rows.some(row => row.holder === route.query.holder)) open.value = { holder: route.query.holder }
   }
   catch (error) {
     problem.value = sayError(error)
@@ -31,6 +48,24 @@ async function readRoot(root: string, stand: boolean) {
 }
 
 const again = () => act(brief.check)
+
+/** A file let go over a pigeonhole is placed there, as by the form in the tray. */
+const place = (slot: { holder: string, requirement: string, n: number | null }) => act(async () => {
+  const file = check.dragged
+  check.dragged = null
+  if (!file) return
+  await check.rule({ kind: 'place', fileId: file.fileId, slot: { holder: slot.holder, requirement: slot.requirement, ...(slot.n === null ? {} : { n: slot.n }) } })
+  await brief.check()
+})
+
+/** The letter on the button repeats the last check. */
+function press(event: KeyboardEvent) {
+  const at = event.target as HTMLElement
+  if (event.key.toLowerCase() !== 'a' || event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(at.tagName) || at.isContentEditable) return
+  if (id.value) void again()
+}
+onMounted(() => window.addEventListener('keydown', press))
+onUnmounted(() => window.removeEventListener('keydown', press))
 
 async function act(action: () => Promise<unknown>) {
   busy.value = true
@@ -108,20 +143,94 @@ async function act(action: () => Promise<unknown>) {
           {{ root.wrapper || root.prefix ? 'Read them as they stand' : 'Look for what was put around them' }}
         </button>
       </p>
+      <JobProgress
+        v-if="jobs.of('check')"
+        :job="jobs.of('check')!"
+        what="Checking"
+      />
+      <div class="row spread tools">
+        <ViewTabs
+          v-model="view"
+          :views="VIEWS"
+          label="Ways to look at this check"
+        />
+        <div
+          v-if="view === 'rack'"
+          class="row small"
+        >
+          <el-select
+            v-model="sort"
+            size="small"
+            class="sort"
+            aria-label="Order of the holders"
+          >
+            <el-option
+              value="list"
+              label="in the list's order"
+            />
+            <el-option
+              value="name"
+              label="by name"
+            />
+            <el-option
+              value="open"
+              label="most open first"
+            />
+          </el-select>
+          <el-checkbox
+            v-model="grouped"
+            size="small"
+            label="by group"
+          />
+          <el-checkbox
+            v-model="narrowAll"
+            size="small"
+            label="marks only"
+          />
+          <el-checkbox
+            v-model="check.hideNames"
+            size="small"
+            label="hide names"
+          />
+        </div>
+      </div>
+      <RoundView
+        v-if="view === 'round'"
+        :head="check.head"
+        :names="check.names"
+        @open="open = $event"
+      />
+      <FiguresView
+        v-else-if="view === 'figures'"
+        :head="check.head"
+      />
       <div
+        v-else
         class="tables"
-        :class="{ wide: check.head.requirements.length > 6 }"
+        :class="{ wide: check.head.requirements.length > 6 && narrow.size === 0 }"
       >
         <RackTable
           :head="check.head"
           :rows="check.rows"
-          :names="check.names"
           :only="only"
           :find="find"
           :open="open"
+          :sort="sort"
+          :grouped="grouped"
+          :hide-names="check.hideNames"
+          :narrow="narrow"
           @open="open = $event"
+          @narrow="toggleNarrow"
+          @place="place"
         />
+        <p
+          v-if="check.hideNames"
+          class="small quiet"
+        >
+          The tray tells names; it is away while they are hidden.
+        </p>
         <TrayList
+          v-else
           :tray="check.tray"
           :names="check.names"
           :head="check.head"
@@ -148,4 +257,6 @@ async function act(action: () => Promise<unknown>) {
 /* many pieces take the whole width: the tray then lies below */
 .tables.wide { grid-template-columns: minmax(0, 1fr); }
 .wrapper { margin: 0 0 6px; }
+.tools { align-items: flex-start; }
+.sort { width: 150px; }
 </style>

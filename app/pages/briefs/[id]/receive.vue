@@ -5,7 +5,7 @@ import type { Dropped } from '~/composables/dropped'
 const brief = useBrief()
 const intake = useIntake()
 const keeps = ref(true)
-const replaces = ref<'add' | 'replace'>('replace')
+const replaces = ref<'ask' | 'add' | 'replace'>('ask')
 const stated = ref('')
 const over = ref(false)
 const problem = ref('')
@@ -40,12 +40,23 @@ async function take(find: () => Promise<Dropped> | Dropped) {
       briefId: brief.current?.id ?? '', key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`,
       // an archive's root keeps the archive's name
       root: archive ?? root,
-      keeps: keeps.value, replaces: standing.value && replaces.value === 'replace',
+      keeps: keeps.value, replaces: !standing.value ? false : replaces.value === 'ask' ? 'ask' : replaces.value === 'replace',
       statedAt: stated.value ? timeInZone(stated.value, brief.current?.document?.zone) : null, opening, files,
     })
     if (!done) return
     await brief.reload()
     if (!brief.blocks.check) await check()
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+
+/** Whether an intake counts is the person's choice, at any time. */
+async function letCount(one: { id: string, replacedAt: string | null }) {
+  problem.value = ''
+  try {
+    await brief.letCount(one.id, one.replacedAt !== null)
   }
   catch (error) {
     problem.value = sayError(error)
@@ -95,7 +106,31 @@ function choose(event: Event) {
       <p aria-live="polite">
         {{ intake.progress.files }} of {{ intake.progress.totalFiles }} files, {{ sayBytes(intake.progress.bytes) }} of {{ sayBytes(intake.progress.totalBytes) }}
       </p>
-      <el-button @click="intake.cancel()">
+      <div
+        v-if="intake.asking"
+        class="ask"
+        role="alertdialog"
+        aria-label="In place of what was received before?"
+      >
+        <p>{{ intake.asking.overlap.here }} of the {{ intake.asking.overlap.earlier }} files received before are in it again. What becomes of what was received before?</p>
+        <div class="row center">
+          <el-button
+            :type="intake.asking.overlap.proposes === 'replace' ? 'primary' : 'default'"
+            @click="intake.asking.answer(true)"
+          >
+            This counts in its place{{ intake.asking.overlap.proposes === 'replace' ? ' (proposed)' : '' }}
+          </el-button>
+          <el-button
+            :type="intake.asking.overlap.proposes === 'add' ? 'primary' : 'default'"
+            @click="intake.asking.answer(false)"
+          >
+            This comes besides{{ intake.asking.overlap.proposes === 'add' ? ' (proposed)' : '' }}
+          </el-button>
+        </div>
+      </div>
+      <el-button
+        @click="intake.cancel(), intake.asking?.answer(false)"
+      >
         Call it off
       </el-button>
       <p class="quiet small">
@@ -158,6 +193,9 @@ function choose(event: Event) {
             v-model="replaces"
             aria-label="What about what was received before?"
           >
+            <el-radio value="ask">
+              say when it is here
+            </el-radio>
             <el-radio value="replace">
               in place of what was received before
             </el-radio>
@@ -203,7 +241,18 @@ function choose(event: Event) {
             </td>
             <td>{{ one.files }}</td><td>{{ sayBytes(one.bytes) }}</td>
             <td>{{ one.keeps ? 'here, verified' : 'facts only, not verified' }}</td>
-            <td>{{ one.replacedAt ? 'replaced' : 'yes' }}</td>
+            <td>
+              {{ one.replacedAt ? 'no longer' : 'yes' }}
+              <button
+                v-if="brief.current?.role !== 'reader'"
+                type="button"
+                class="plain-button small"
+                :aria-label="`${one.replacedAt ? 'Count again' : 'Count no longer'}: ${one.root}, ${sayTime(one.completedAt)}`"
+                @click="letCount(one)"
+              >
+                {{ one.replacedAt ? 'Count again' : 'Count no longer' }}
+              </button>
+            </td>
           </tr>
         </tbody>
       </table>
@@ -232,6 +281,7 @@ function choose(event: Event) {
 .zone { border: 2px dashed var(--quiet); padding: 28px; text-align: center; background: var(--ground); }
 .zone.over { border-color: var(--petrol); background: var(--petrol-pale); }
 .zone.busy { border-style: solid; }
+.ask { border: 1.5px solid var(--petrol); padding: 8px 16px; margin: 10px auto; max-width: 620px; background: var(--sheet); }
 .center { justify-content: center; margin: 12px 0; }
 .options { display: grid; gap: 12px; justify-items: start; text-align: left; max-width: 560px; margin: 18px auto 0; border-top: 1px solid var(--rule); padding-top: 14px; }
 .stated { width: 220px; }

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import type { Member } from '~/stores/brief'
+
+/** Who else works on this brief, and as what. */
+const emit = defineEmits<{ close: [] }>()
+const brief = useBrief()
+const members = shallowRef<Member[]>([])
+const mail = ref('')
+const role = ref<Member['role']>('checker')
+const problem = ref('')
+const ROLES: { key: Member['role'], label: string }[] = [
+  { key: 'owner', label: 'owner: decides and shares' }, { key: 'checker', label: 'checker: asks, receives, checks, tells' }, { key: 'reader', label: 'reader: looks only' },
+]
+const owns = computed(() => brief.current?.role === 'owner')
+
+async function act(action: () => Promise<unknown>) {
+  problem.value = ''
+  try {
+    await action()
+    members.value = await brief.members()
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+}
+onMounted(() => act(() => Promise.resolve()))
+
+const add = () => act(async () => {
+  await brief.share(mail.value, role.value)
+  mail.value = ''
+})
+</script>
+
+<template>
+  <el-dialog
+    :model-value="true"
+    title="Who works on this brief"
+    width="620"
+    @close="emit('close')"
+  >
+    <table class="list">
+      <tbody>
+        <tr
+          v-for="one in members"
+          :key="one.id"
+        >
+          <td>{{ one.name }} <span class="small quiet">{{ one.mail }}{{ one.self ? ' · you' : '' }}</span></td>
+          <td>
+            <el-select
+              v-if="owns"
+              :model-value="one.role"
+              size="small"
+              :aria-label="`What ${one.name} may do`"
+              @change="act(() => brief.share(one.mail, $event))"
+            >
+              <el-option
+                v-for="choice in ROLES"
+                :key="choice.key"
+                :value="choice.key"
+                :label="choice.label"
+              />
+            </el-select>
+            <template v-else>
+              {{ one.role }}
+            </template>
+          </td>
+          <td>
+            <button
+              v-if="owns && !one.self"
+              type="button"
+              class="plain-button small"
+              :aria-label="`End the part of ${one.name}`"
+              @click="act(() => brief.endShare(one.id))"
+            >
+              End
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <form
+      v-if="owns"
+      class="row add"
+      @submit.prevent="add"
+    >
+      <el-input
+        v-model="mail"
+        placeholder="mail address of their account here"
+        aria-label="Mail address"
+        class="mail"
+      />
+      <el-select
+        v-model="role"
+        aria-label="As what"
+        class="role"
+      >
+        <el-option
+          v-for="choice in ROLES"
+          :key="choice.key"
+          :value="choice.key"
+          :label="choice.label"
+        />
+      </el-select>
+      <el-button
+        type="primary"
+        native-type="submit"
+        :disabled="!mail.trim()"
+      >
+        Share
+      </el-button>
+    </form>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+  </el-dialog>
+</template>
+
+<style scoped>
+.add { margin-top: 16px; flex-wrap: nowrap; }
+.mail { flex: 1; }
+.role { width: 190px; }
+</style>
