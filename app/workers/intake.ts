@@ -177,7 +177,7 @@ async function send<T>(path: string, method: string, body: unknown, signal: Abor
       if (signal.aborted || attempt >= TRIES) throw signal.aborted ? error : new Error('The server does not answer. Nothing of this folder was received; drop it again.')
     }
     if (answer?.ok) return await answer.json() as T
-    if (answer && (answer.status < 500 || attempt >= TRIES)) {
+    if (answer && (answer.status < 500 || answer.status === 507 || attempt >= TRIES)) {
       const said = await answer.json().catch(() => null) as { message?: string } | null
       throw new Error(answer.status !== 500 && said?.message ? said.message : 'The server or its database could not do this now. Nothing of this folder was received; drop it again.')
     }

@@ -13,7 +13,7 @@ configure({ useWebWorkers: false })
 
 /** One archive holds so much, so that a step stays short and a download can be taken up again. */
 const PART_BYTES = 64 * 1024 * 1024
-const PART_FILES = 1000
+const PART_FILES = Number(process.env.USITOR_COPY_PART_FILES ?? 1000)
 
 interface Planned { fileId: string, path: string, to: string }
 interface CopyPlan { files: Planned[], table: string, leftOut: string, without: number }

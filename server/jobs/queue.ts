@@ -44,20 +44,33 @@ export const PROCESS = `${hostname()} ${process.pid} ${randomUUID().slice(0, 8)}
 
 let boss: PgBoss | null = null
 
-/** Begins to take part in the work; any number of processes may. */
-export async function startQueue(url: string): Promise<void> {
+/** Jobs that nobody has touched for so long were lost between two steps: they are asked for again. */
+const FORGOTTEN = `${2 * EXPIRES} seconds`
+let looking: NodeJS.Timeout | null = null
+
+async function resumeForgotten(): Promise<void> {
+  const rows = await db()('job').whereIn('state', ['queued', 'running']).whereRaw(`greatest(created_at, (select max(at) from job_step where job_id = job.id)) < now() - ?::interval`, [FORGOTTEN]).select('id')
+  for (const { id } of rows) await sendStep(id)
+}
+
+/** Begins to take part in the work; any number of processes may. One that does not work itself only asks for it. */
+export async function startQueue(url: string, { works = true } = {}): Promise<void> {
   if (boss) return
   const made = new PgBoss({ connectionString: url, max: 3, schema: 'job_queue', maintenanceIntervalSeconds: Math.max(1, Math.min(30, Math.floor(EXPIRES / 2))), schedule: false })
   made.on('error', (error: Error) => console.error('usitor: the job queue:', error.message))
   await made.start()
   await made.createQueue(QUEUE)
-  await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (found) => {
+  if (works) await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (found) => {
     for (const { data, retryCount, retryLimit } of found) await takeStep(data.id, retryCount >= retryLimit)
   })
   boss = made
+  if (!works) return
+  looking = setInterval(() => void resumeForgotten().catch(() => undefined), EXPIRES * 1000)
+  looking.unref()
 }
 
 export async function stopQueue(): Promise<void> {
+  if (looking) clearInterval(looking)
   const ending = boss
   boss = null
   await ending?.stop({ graceful: true, timeout: 5000, wait: true })

@@ -9,7 +9,7 @@ import { fileKey } from '#core/reporting/report'
 import type { ChangeEffect } from '#core/reporting/change-effect'
 import { compareReports } from '#core/reporting/change-effect'
 import { db } from '../database/connection'
-import { refuse } from '../utils/errors'
+import { refuse, whileAway } from '../utils/errors'
 import type { CheckTask } from '../workers/check'
 import type { Account } from './accounts'
 import { requireRole } from './access'
@@ -75,7 +75,9 @@ export async function makeCheck(briefId: string, by: string | null, outer?: Knex
   const { task, version, roster, intakes, previousId, received, rulings, checkedAt } = await prepareTask(briefId)
   const report: Report = await workers().run(task, signal ? { signal } : {})
   const id = uuid()
-  await (outer ?? db()).transaction(async (trx) => {
+  const save = () => (outer ?? db()).transaction(async (trx) => {
+    // saved by the first try, whose answer was lost
+    if (!outer && await trx('check_run').where({ id }).first('id')) return
     await trx('check_run').insert({
       id, job_id: jobId, brief_id: briefId, brief_version_id: version.id, roster_version_id: roster.id, previous_id: previousId,
       reader_version: READER_VERSION, engine_version: ENGINE_VERSION, checked_at: new Date(checkedAt), rulings: JSON.stringify(rulings),
@@ -84,6 +86,7 @@ export async function makeCheck(briefId: string, by: string | null, outer?: Knex
     if (intakes.length > 0) await trx('check_intake').insert(intakes.map(row => ({ check_id: id, intake_id: row.id })))
     await saveRows(trx, id, report, received)
   })
+  await (outer ? save() : whileAway(save))
   return { id }
 }
 

@@ -8,7 +8,7 @@ import type { Reading } from '#core/formats/reading'
 import { READER_VERSION } from '#core/formats/reading'
 import { byCodeUnit } from '#core/text/order'
 import { db } from '../database/connection'
-import { refuse } from '../utils/errors'
+import { refuse, sayStorage } from '../utils/errors'
 import { storableReading } from '../utils/storable'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
@@ -25,7 +25,7 @@ export async function storeWhole(all: readonly Uint8Array[]): Promise<Sealed[]> 
   for (const bytes of all) facts.push({ bytes, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)) })
   // in one order, so that two batches never wait for each other
   const distinct = [...new Map(facts.map(one => [one.sha256, one])).values()].sort((a, b) => byCodeUnit(a.sha256, b.sha256))
-  return db().transaction(async (trx) => {
+  return await db().transaction(async (trx) => {
     const readings = await keepReadings(trx, distinct)
     const made = await trx('content').insert(distinct.map(({ sha256, bytes }) => ({ id: uuid(), sha256, size: bytes.length }))).onConflict('sha256').ignore().returning(['id', 'sha256'])
     const fresh = new Map(made.map(row => [String(row.sha256), String(row.id)]))
@@ -36,6 +36,8 @@ export async function storeWhole(all: readonly Uint8Array[]): Promise<Sealed[]> 
     const kept = await trx('content').whereIn('sha256', distinct.map(one => one.sha256)).select('id', 'sha256')
     const contents = new Map(kept.map(row => [String(row.sha256), String(row.id)]))
     return facts.map(({ sha256, reading }) => ({ contentId: contents.get(sha256) ?? '', sha256, readingId: readings.get(sha256) ?? '', reading }))
+  }).catch((error: unknown) => {
+    throw sayStorage(error)
   })
 }
 
@@ -53,7 +55,9 @@ export async function beginContent(size: number, trx: Knex = db()): Promise<stri
 /** Stores pieces from a chunk boundary on; sent again they replace themselves. */
 export async function appendContent(contentId: string, offset: number, bytes: Uint8Array): Promise<void> {
   for (const [index, piece] of chunksOf(bytes).entries()) {
-    await db()('content_chunk').insert({ content_id: contentId, number: offset / CHUNK + index, bytes: piece }).onConflict(['content_id', 'number']).merge()
+    await db()('content_chunk').insert({ content_id: contentId, number: offset / CHUNK + index, bytes: piece }).onConflict(['content_id', 'number']).merge().catch((error: unknown) => {
+      throw sayStorage(error)
+    })
   }
 }
 

@@ -5,6 +5,35 @@ export function refuse(statusCode: number, message: string, problems: { path: st
   return createError({ statusCode, statusMessage: STATUS[statusCode] ?? 'Error', message, data: { problems } })
 }
 
+/** SQLSTATE class 53, insufficient resources (PostgreSQL, appendix A): the disk is full. */
+const DISK_FULL = '53100'
+/** Class 08 and operator intervention: the database went away; what was not committed did not happen. */
+const AWAY = /^(?:08\w{3}|57P0[123]|ECONN\w+|EPIPE)$/
+
+const codeOf = (error: unknown): string => (typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '')
+
+/** Says in words that there is no room; any other error stays as it is. */
+export function sayStorage(error: unknown): unknown {
+  return codeOf(error) === DISK_FULL ? refuse(507, 'The server has no room left for files. Nothing of this was received; tell whoever runs it, then send it again.') : error
+}
+
+const TRIES = 12
+const PAUSE = 500
+
+/** Does something again where the database was away for a moment; it must be one transaction, and harmless when done twice. */
+export async function whileAway<T>(action: () => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await action()
+    }
+    catch (error) {
+      const away = AWAY.test(codeOf(error)) || /Connection terminated|the database system is (?:starting up|shutting down)/.test(String(error))
+      if (!away || attempt >= TRIES) throw error
+      await new Promise(resolve => setTimeout(resolve, PAUSE))
+    }
+  }
+}
+
 const STATUS: Record<number, string> = {
-  400: 'Bad Request', 401: 'Unauthorized', 403: 'Forbidden', 404: 'Not Found', 409: 'Conflict', 413: 'Content Too Large', 422: 'Unprocessable Content', 429: 'Too Many Requests', 503: 'Service Unavailable',
+  400: 'Bad Request', 401: 'Unauthorized', 403: 'Forbidden', 404: 'Not Found', 409: 'Conflict', 413: 'Content Too Large', 422: 'Unprocessable Content', 429: 'Too Many Requests', 503: 'Service Unavailable', 507: 'Insufficient Storage',
 }
