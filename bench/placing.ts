@@ -1,11 +1,13 @@
 // Placing and findings over messy hand-ins with known truth, fresh seeds: shares, and a table by kind of mistake.
 import { emptyScore, scoreWorld, sharesOf } from '../tests/worlds/measure'
+import { makeArchive } from '../tests/worlds/archive'
 import { makeWorld, SCENES } from '../tests/worlds/messy'
 
 const first = Number(process.argv[2] ?? Math.floor(Math.random() * 1e6))
 const score = emptyScore()
 for (let seed = first; seed < first + 5; seed++) {
   for (let scene = 0; scene < SCENES; scene++) for (const share of [0.05, 0.35]) await scoreWorld(makeWorld(seed, scene, 80, share), score)
+  await scoreWorld(makeArchive(seed), score)
 }
 const percent = (share: number) => `${(share * 100).toFixed(2)} %`
 const { placementPrecision, placementRecall, findingPrecision, findingRecall, accused, untouched } = sharesOf(score)

@@ -41,6 +41,14 @@ await shoot('slip', async () => {
   }
 })
 await page.getByRole('button', { name: 'Close' }).click()
+await shoot('round', async () => {
+  await page.getByRole('button', { name: 'Round: what changed' }).click()
+  await page.getByRole('columnheader', { name: 'Whose' }).waitFor()
+})
+await shoot('figures', async () => {
+  await page.getByRole('button', { name: 'Figures' }).click()
+  await page.getByRole('img', { name: /Mistakes by kind/ }).waitFor()
+})
 for (const step of ['Who', 'Ask', 'Receive', 'Follow up']) {
   await shoot(step.toLowerCase().replace(' ', '-'), async () => {
     await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: new RegExp(`^${step}`) }).click()
@@ -74,6 +82,7 @@ await shoot('start', async () => {
 })
 await page.keyboard.press('Escape')
 await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: /^Follow up/ }).click()
+await page.getByRole('button', { name: 'Hand the result on' }).click()
 await shoot('print', async () => {
   await page.getByRole('link', { name: 'Printable page' }).click()
   await page.getByRole('button', { name: 'Print' }).waitFor()

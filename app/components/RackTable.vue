@@ -2,7 +2,7 @@
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import type { SlotStatus } from '#core/reporting/report'
 import { byCodeUnit } from '#core/text/order'
-import type { CheckHead, RackCell, RackRow } from '~/stores/check'
+import type { CheckHead, RackRow } from '~/stores/check'
 
 type Opening = { holder: string, requirement?: string, n?: number | null }
 const props = defineProps<{ head: CheckHead, rows: RackRow[], only: SlotStatus | 'late' | null, find: string, open: Opening | null, sort: 'list' | 'name' | 'open', grouped: boolean, hideNames: boolean, narrow: ReadonlySet<string> }>()
@@ -54,42 +54,10 @@ function nameOf(holder: string): string {
 const body = ref<HTMLElement | null>(null)
 const margin = ref(0)
 onMounted(() => (margin.value = body.value?.offsetTop ?? 0))
-const virtualizer = useWindowVirtualizer(computed(() => ({ count: lines.value.length, estimateSize: () => ROW, overscan: 24, scrollMargin: margin.value })))
+const virtualizer = useWindowVirtualizer(computed(() => ({ count: lines.value.length, estimateSize: () => ROW, overscan: 8, scrollMargin: margin.value })))
 const drawn = computed(() => virtualizer.value.getVirtualItems().flatMap(({ index }) => lines.value[index] ?? []))
 const before = computed(() => Math.max(0, (virtualizer.value.getVirtualItems()[0]?.start ?? margin.value) - margin.value))
 const behind = computed(() => Math.max(0, virtualizer.value.getTotalSize() - ((virtualizer.value.getVirtualItems().at(-1)?.end ?? margin.value) - margin.value)))
-
-function say(row: RackRow, requirement: string, cell: RackCell): string {
-  const title = props.head.requirements.find(one => one.id === requirement)?.title ?? requirement
-  return `${nameOf(row.holder)}, ${title}${cell.n === null ? '' : ` ${cell.n}`}: ${STATUS_WORDS[cell.status]}${cell.late ? ', late' : ''}`
-}
-
-/** The telling part of a pigeonhole: what is wrong, or that something may be it. */
-function tell(cell: RackCell): string {
-  if (cell.status === 'missing') return cell.candidates > 0 ? 'arrived, not assignable' : 'missing'
-  if (cell.status !== 'to-fix') return STATUS_WORDS[cell.status]
-  const code = WEIGHT.map(test => cell.codes.find(one => one.startsWith(test))).find(Boolean)
-  return code ? CODE_WORDS[code] ?? 'to fix' : 'to fix'
-}
-/** Of several findings the one to be told first. */
-const WEIGHT = ['content.empty', 'content.damaged', 'content.locked', 'content.link', 'content.handout', 'content.unchanged', 'content.duplicate', 'format', 'size', 'name', 'folder', 'companion', 'copy', '']
-
-function isOpen(row: RackRow, requirement: string, cell: RackCell): boolean {
-  return props.open?.holder === row.holder && props.open.requirement === requirement && (props.open.n ?? null) === cell.n
-}
-
-function rightOf(cells: RackCell[]): number {
-  return cells.filter(cell => cell.status === 'right' || cell.status === 'waived').length
-}
-
-/** A file dragged from the tray is let go over a pigeonhole: it is placed there. */
-const over = ref('')
-const keyOf = (row: RackRow, requirement: string, cell: RackCell) => `${row.holder} ${requirement} ${cell.n ?? ''}`
-function drop(row: RackRow, requirement: string, cell: RackCell) {
-  over.value = ''
-  const counted = props.head.requirements.find(one => one.id === requirement)?.by
-  emit('place', { holder: row.holder, requirement, n: counted ? cell.n : null })
-}
 
 /** Arrow keys go from pigeonhole to pigeonhole. */
 function move(event: KeyboardEvent) {
@@ -163,60 +131,19 @@ function move(event: KeyboardEvent) {
               {{ line.group || 'without a group' }} <span class="quiet small">{{ line.complete }} of {{ line.holders }} complete</span>
             </th>
           </tr>
-          <tr v-else>
-            <th scope="row">
-              <button
-                type="button"
-                class="holder"
-                :aria-label="`Everything of ${nameOf(line.row.holder)}`"
-                @click="emit('open', { holder: line.row.holder })"
-              >
-                {{ nameOf(line.row.holder) }}
-              </button>
-              <span
-                v-if="!grouped"
-                class="quiet small"
-              >{{ groupOf.get(line.row.holder) }}</span>
-            </th>
-            <td
-              v-for="requirement in head.requirements"
-              :key="requirement.id"
-            >
-              <div
-                v-if="line.row.cells[requirement.id]"
-                class="holes"
-              >
-                <button
-                  v-for="cell in line.row.cells[requirement.id]"
-                  :key="cell.n ?? 0"
-                  type="button"
-                  class="hole"
-                  :class="{ open: isOpen(line.row, requirement.id, cell), over: over === keyOf(line.row, requirement.id, cell), one: line.row.cells[requirement.id]?.length === 1, dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
-                  :aria-label="say(line.row, requirement.id, cell)"
-                  :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
-                  @click="emit('open', { holder: line.row.holder, requirement: requirement.id, n: cell.n })"
-                  @dragover="check.dragged && ($event.preventDefault(), over = keyOf(line.row, requirement.id, cell))"
-                  @dragleave="over = ''"
-                  @drop.prevent="drop(line.row, requirement.id, cell)"
-                >
-                  <StateMark
-                    :status="cell.status"
-                    :content="isContentWrong(cell.codes)"
-                    :late="cell.late"
-                  />
-                  <span
-                    v-if="line.row.cells[requirement.id]?.length === 1 && !narrow.has(requirement.id)"
-                    class="tell"
-                    :class="cell.status"
-                  >{{ tell(cell) }}</span>
-                </button>
-                <span
-                  v-if="(line.row.cells[requirement.id]?.length ?? 0) > 1 && !narrow.has(requirement.id)"
-                  class="tell"
-                >{{ rightOf(line.row.cells[requirement.id] ?? []) }} of {{ line.row.cells[requirement.id]?.length }}</span>
-              </div>
-            </td>
-          </tr>
+          <RackLine
+            v-else
+            :row="line.row"
+            :name="nameOf(line.row.holder)"
+            :group="grouped ? '' : groupOf.get(line.row.holder) ?? ''"
+            :requirements="head.requirements"
+            :only="only"
+            :open="open?.holder === line.row.holder ? open : null"
+            :hide-names="hideNames"
+            :narrow="narrow"
+            @open="emit('open', $event)"
+            @place="emit('place', $event)"
+          />
         </template>
         <tr
           v-if="behind > 0"
@@ -236,26 +163,11 @@ function move(event: KeyboardEvent) {
 </template>
 
 <style scoped>
-.rack { border-collapse: collapse; width: 100%; }
+/* borders of their own are painted much faster than shared ones */
+.rack { border-collapse: separate; border-spacing: 0; width: 100%; }
 thead th { text-align: left; font-size: 13px; font-weight: 600; color: var(--quiet); padding: 3px 8px 4px 0; border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; background: var(--sheet); z-index: 1; }
 thead th.narrow { max-width: 70px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .column { font: inherit; color: inherit; background: none; border: 0; padding: 0; cursor: pointer; text-align: left; min-height: 24px; max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
 .column:hover { text-decoration: underline; }
-tbody th { text-align: left; font-weight: 500; padding: 0 12px 0 0; white-space: nowrap; max-width: 230px; overflow: hidden; text-overflow: ellipsis; }
-tbody tr { border-bottom: 1px solid var(--rule); height: 26px; }
-tbody tr:not(.space):hover { background: var(--ground); }
-tbody tr.space { border: 0; }
-.group th { padding-top: 6px; font-weight: 650; max-width: none; }
-.holder { font: inherit; color: inherit; background: none; border: 0; padding: 0 4px 0 0; cursor: pointer; min-height: 24px; }
-.holder:hover { text-decoration: underline; }
-td { padding: 0 8px 0 0; }
-.holes { display: flex; align-items: center; gap: 2px; }
-.hole { display: flex; align-items: center; gap: 6px; min-width: 24px; height: 24px; padding: 0 5px; border: 1px solid transparent; background: none; font: inherit; color: inherit; cursor: pointer; justify-content: center; }
-.hole.one { justify-content: flex-start; padding-left: 2px; }
-.hole:hover { border-color: var(--rule); }
-.hole.open { border-color: var(--petrol); background: var(--petrol-pale); }
-.hole.over { outline: 2px solid var(--petrol); background: var(--petrol-pale); }
-.hole.dim { opacity: 0.35; }
-.tell { font-size: 13px; color: var(--quiet); white-space: nowrap; }
-.tell.to-fix { color: var(--ink); }
+.group th { text-align: left; padding: 6px 0 0; font-weight: 650; border-bottom: 1px solid var(--rule); }
 </style>

@@ -77,6 +77,16 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
 
 /** Whether a view's name fits a form exactly, leniently, or but for a copy mark, letter case, separators or letters that only look alike. */
 export function fitName(form: UnitForm, view: FileView, requirement: Requirement): { nameFit: NameFit, captures: Captures } | null {
+  if (lastFit?.form === form && lastFit.view === view) return lastFit.fit
+  const fit = findFit(form, view, requirement)
+  lastFit = { form, view, fit }
+  return fit
+}
+
+/** Asked for twice in a row where a name fits at once. */
+let lastFit: { form: UnitForm, view: FileView, fit: ReturnType<typeof findFit> } | null = null
+
+function findFit(form: UnitForm, view: FileView, requirement: Requirement): { nameFit: NameFit, captures: Captures } | null {
   if (!form.name) return null
   const { strictness, count } = requirement
   const found = matchParts(form.name, view.base, strictness, count.by)
