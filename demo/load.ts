@@ -44,7 +44,7 @@ export async function loadCorrections(client: DemoClient, id: string, checkId: s
   const { files, roots } = await client.send<{ files: { path: string, role: string, rightPath?: string, correctedPath: string | null }[], roots: { wrapper: string | null }[] }>('GET', `/api/checks/${checkId}/export?as=json`)
   const around = roots[0]?.wrapper ? `${roots[0].wrapper}/` : ''
   const wrong = files.filter(file => file.role === 'placed' && file.correctedPath !== null && !file.correctedPath.includes('{'))
-  const mended = new Map(wrong.filter((_, at) => at % 2 === 0).map(file => [file.path, around + (file.rightPath ?? file.path)]))
+  const mended = new Map(wrong.filter((_, at) => at % 2 === 1).map(file => [file.path, around + (file.rightPath ?? file.path)]))
   const gone = files.find(file => file.role === 'placed' && file.correctedPath === null)?.path
   const again = world.files.filter(file => file.path !== gone).map(file => ({ ...file, path: mended.get(file.path) ?? file.path }))
   // where the right file stood beside a wrong one, it is there once

@@ -147,7 +147,7 @@ function choose(event: Event) {
     >
       <h2>{{ checking ? 'Checking …' : 'Drop the folder with what came in' }}</h2>
       <p class="quiet">
-        The whole folder as it is, or one .zip of it. Nothing in it is changed.
+        The whole folder as it is; a .zip of it, or all parts of a download; mails saved as .eml or .mbox. Nothing in it is changed.
       </p>
       <div class="row center">
         <input
@@ -189,18 +189,21 @@ function choose(event: Event) {
           </p>
         </div>
         <div v-if="standing">
+          <p class="small quiet">
+            What was received before:
+          </p>
           <el-radio-group
             v-model="replaces"
             aria-label="What about what was received before?"
           >
             <el-radio value="ask">
-              say when it is here
+              decide when this is here
             </el-radio>
             <el-radio value="replace">
-              in place of what was received before
+              this counts in its place
             </el-radio>
             <el-radio value="add">
-              besides what was received before
+              this comes besides
             </el-radio>
           </el-radio-group>
         </div>
