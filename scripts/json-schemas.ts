@@ -83,7 +83,7 @@ export function reportSchema(): Schema {
     $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Usitor report, version 1',
     ...growing({
       usitorReport: { const: 1 }, brief: { type: 'string' }, checkedAt: time,
-      roots: { type: 'array', items: growing({ name: { type: 'string' }, wrapper: orNull({ type: 'string' }), prefix: orNull({ type: 'string' }) }, ['name', 'wrapper', 'prefix']) },
+      roots: { type: 'array', items: growing({ name: { type: 'string' }, wrapper: orNull({ type: 'string' }), prefix: orNull({ type: 'string' }), own: { type: 'string' } }, ['name', 'wrapper', 'prefix']) },
       summary: growing(Object.fromEntries(summary.map(key => [key, count])), summary),
       slots: {
         type: 'array', items: growing({
@@ -103,7 +103,7 @@ export function reportSchema(): Schema {
             id: { type: 'string' }, mediaType: orNull({ type: 'string' }), version: orNull({ type: 'string' }), state: oneOf('ok', 'empty', 'damaged', 'locked', 'restricted', 'unread'),
             verified: oneOf('signature', 'structure', 'checksum'), props: { type: 'object', additionalProperties: scalar },
           }, ['id', 'mediaType', 'version', 'state', 'verified', 'props']),
-          findings, correctedPath: orNull({ type: 'string' }),
+          findings, correctedPath: orNull({ type: 'string' }), rightPath: { type: 'string' },
         }, ['root', 'path', 'size', 'sha256', 'receivedAt', 'role', 'slot', 'findings', 'correctedPath']),
       },
     }, ['usitorReport', 'brief', 'checkedAt', 'roots', 'summary', 'slots', 'files']),

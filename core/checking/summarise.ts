@@ -56,8 +56,10 @@ function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files
     const entries = here.flatMap(({ arrival }) => files[arrival.view.index] ?? [])
     const placed = entries.filter(entry => entry.role === 'placed')
     const counting = here.some(one => one.role === 'placed' && !one.milestone)
-    const waived = state.rulings.waived.has(slotKey(ref)) || state.rulings.waived.has(slotKey({ requirement: ref.requirement, holder: ref.holder }))
-    const may = candidates.get(slotKey(ref)) ?? candidates.get(slotKey({ requirement: ref.requirement, holder: ref.holder })) ?? []
+    const { waived: all } = state.rulings
+    const whole = { requirement: ref.requirement, holder: ref.holder }
+    const waived = all.size > 0 && (all.has(slotKey(ref)) || all.has(slotKey(whole)))
+    const may = counting || candidates.size === 0 ? [] : candidates.get(slotKey(ref)) ?? candidates.get(slotKey(whole)) ?? []
     const broken = placed.some(entry => entry.findings.some(finding => finding.severity === 'error'))
     const missing = !counting && !waived && !unit.requirement.optional
     return {
@@ -66,7 +68,7 @@ function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files
       late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
       expected: expectedOf(unit, unit.requirement.count.by === null ? null : n),
       files: entries.map(entry => entry.path),
-      candidates: counting ? [] : may,
+      candidates: may,
       findings: missing ? [missingFinding(state.make, unit, unit.requirement.count.by === null ? null : n, may.length)] : [],
     }
   })

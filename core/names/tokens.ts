@@ -19,6 +19,8 @@ export const OPEN = '\uE002'
 type Piece = { digits: string } | { letters: string }
 
 function piecesOf(text: string): Piece[] {
+  const plain = plainPieces(text)
+  if (plain) return plain
   const pieces: Piece[] = []
   for (const [run] of text.matchAll(/[0-9\uE001]+|\/|[^0-9\uE001/]+/g)) {
     if (run === '/') pieces.push({ letters: '/' })
@@ -27,6 +29,31 @@ function piecesOf(text: string): Piece[] {
       const letters = looseKey(run)
       if (letters) pieces.push({ letters })
     }
+  }
+  return pieces
+}
+
+/** The same for ASCII names, which most are: once through, character by character. */
+function plainPieces(text: string): Piece[] | null {
+  const pieces: Piece[] = []
+  let letters = ''
+  let digits = ''
+  for (let at = 0; at <= text.length; at++) {
+    const code = at < text.length ? text.charCodeAt(at) : 0x2F
+    if (code > 127) return null
+    const isDigit = code >= 48 && code <= 57
+    if (!isDigit && digits !== '') {
+      pieces.push({ digits })
+      digits = ''
+    }
+    if (isDigit || code === 0x2F) {
+      if (letters !== '') pieces.push({ letters })
+      letters = ''
+      if (isDigit) digits += text[at] ?? ''
+      else if (at < text.length) pieces.push({ letters: '/' })
+    }
+    else if (code >= 97 && code <= 122) letters += text[at] ?? ''
+    else if (code >= 65 && code <= 90) letters += String.fromCharCode(code + 32)
   }
   return pieces
 }

@@ -108,7 +108,10 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
   yield `${counted(summary.holders, 'holder')}: ${summary.holdersComplete} complete, ${summary.holdersOpen} with something open, ${summary.holdersWithNothing} with nothing\n`
   yield `${counted(summary.slots, 'slot')}: ${summary.right} right, ${summary.toFix} to fix, ${summary.missing} missing, ${summary.waived} waived, ${summary.absent} not sent; ${summary.late} late\n`
   yield `${counted(summary.files, 'file')}: ${summary.unplaced} without a slot, ${summary.setAside} set aside\n`
-  for (const root of report.roots) if (root.wrapper) yield `All files lie inside "${showText(root.wrapper)}"; read as the root\n`
+  for (const root of report.roots) {
+    if (root.wrapper) yield `All files lie inside "${showText(root.wrapper)}"; read as the root\n`
+    if (root.own) yield `Each person's files lie in a folder "${showText(root.own)}" made on the way in; left out\n`
+  }
   const slots: ReportSlot[] = []
   for await (const slot of report.slots) slots.push(slot)
   const files: ReportFile[] = []

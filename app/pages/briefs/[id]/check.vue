@@ -121,7 +121,7 @@ async function act(action: () => Promise<unknown>) {
         @again="again"
       />
       <p
-        v-for="root in check.head.roots.filter(one => one.wrapper || one.prefix || asIs.has(one.name))"
+        v-for="root in check.head.roots.filter(one => one.wrapper || one.prefix || one.own || asIs.has(one.name))"
         :key="root.name"
         class="small quiet wrapper"
       >
@@ -131,16 +131,19 @@ async function act(action: () => Promise<unknown>) {
         <template v-if="root.prefix">
           Before every name stands <span class="mono">{{ showText(root.prefix) }}</span>, put there on the way in; left out of the names.
         </template>
-        <template v-if="!root.wrapper && !root.prefix">
+        <template v-if="root.own">
+          Each person's files lie in a folder <span class="mono">{{ showText(root.own) }}</span> that was made on the way in; left out of the folders.
+        </template>
+        <template v-if="!root.wrapper && !root.prefix && !root.own">
           Folders and names of <span class="mono">{{ showText(root.name) }}</span> are read as they stand.
         </template>
         <button
           type="button"
           class="plain-button"
           :disabled="busy"
-          @click="readRoot(root.name, Boolean(root.wrapper || root.prefix))"
+          @click="readRoot(root.name, Boolean(root.wrapper || root.prefix || root.own))"
         >
-          {{ root.wrapper || root.prefix ? 'Read them as they stand' : 'Look for what was put around them' }}
+          {{ root.wrapper || root.prefix || root.own ? 'Read them as they stand' : 'Look for what was put around them' }}
         </button>
       </p>
       <JobProgress
