@@ -19,7 +19,7 @@ const query = async (text: string, database = url) => {
   await client.end()
   return rows as Record<string, string>[]
 }
-let server: ChildProcess
+let server: ChildProcess | undefined
 
 async function serve(): Promise<void> {
   server = spawn('node', ['scripts/start.mjs'], { env: { ...process.env, DATABASE_URL: url, PORT: String(PORT), HOST: '127.0.0.1' }, stdio: 'ignore' })
@@ -28,7 +28,7 @@ async function serve(): Promise<void> {
     await new Promise(resolve => setTimeout(resolve, 100))
   }
 }
-const peak = () => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
+const peak = () => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server?.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
 
 execFileSync('bash', ['scripts/database.sh', 'start', 'demo'])
 await query('drop database if exists usitor_bench with (force)', cluster)
@@ -77,7 +77,7 @@ if (process.argv[2] !== 'rack') {
   const more = Array.from({ length: 6 }, (_, at) => makeBatch(`k${at}`, 10))
   const running = Promise.allSettled(more.map((batch, at) => upload(batch, `k${at}`)))
   await new Promise(resolve => setTimeout(resolve, 250))
-  server.kill('SIGKILL')
+  server?.kill('SIGKILL')
   const broken = (await running).filter(one => one.status === 'rejected').length
   const half = Number((await query('select count(*)::int as files from received_file join intake on intake.id = intake_id where state <> \'complete\''))[0]?.files)
   const shown = (await compare([...batches])).extra
@@ -127,6 +127,6 @@ const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] 
 const drawn = await page.locator('.rack tbody tr').count()
 await browser.close()
 console.log(`rack of 2,000 holders × 10: first paint ${Math.max(0, seen.painted - seen.answered).toFixed(0)} ms after the last answer (goal < 1000); scrolling 36,000 px at 6,000 px a second: ${tasks.filter(one => one > 50).length} tasks over 50 ms, the longest ${Math.max(0, ...tasks).toFixed(0)} ms (goal: none); ${drawn} rows drawn at a time`)
-server.kill('SIGTERM')
+server?.kill('SIGTERM')
 await new Promise(resolve => setTimeout(resolve, 500))
 await query('drop database if exists usitor_bench with (force)', cluster)

@@ -1,14 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { beforeAll, describe, expect, test } from 'vitest'
 import type { BriefDocument } from '../../core/brief/document'
-import { sourceFromBytes } from '../../core/bytes/source'
-import { readBytes } from '../../core/formats/identify'
 import { db } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { copyOf, getBrief, makeBrief, readRootAsIs, receivedPaths, saveDocument, saveRoster } from '../../server/services/briefs'
 import { runCheck, weighChange } from '../../server/services/checks'
-import { addFiles, completeIntake, startIntake, storeFiles } from '../../server/services/intakes'
 import { departuresOf, getCheck } from '../../server/services/report-rows'
+import { receive as receiveFiles } from './help'
 
 const account: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Ana' }
 const stranger: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Bo' }
@@ -16,13 +14,8 @@ const person = (id: string, given: string, family: string) => ({ id, given, fami
 const document = (name: string, folder?: string): BriefDocument => ({ usitorBrief: 1, title: 'Rules', requirements: [{ id: 'note', title: 'Note', name, ...(folder === undefined ? {} : { folder }) }] })
 let brief: string
 
-async function receive(paths: string[]): Promise<void> {
-  const { id } = await startIntake(account, brief, { key: randomUUID(), root: 'in', keeps: true })
-  const files = await Promise.all(paths.map(async path => ({ path, bytes: Buffer.from(path), facts: { path, size: Buffer.byteLength(path), modified: 0, sha256: '', reading: await readBytes(sourceFromBytes(Buffer.from(path))) } })))
-  const { ids } = await addFiles(account, id, files.map(file => file.facts))
-  await storeFiles(account, id, files.map((file, at) => ({ fileId: ids[at] ?? '', bytes: file.bytes })))
-  await completeIntake(account, id, paths.length, true)
-}
+/** Files that hold their own paths. */
+const receive = (paths: string[]) => receiveFiles(account, brief, Object.fromEntries(paths.map(path => [path, Buffer.from(path)])), { replaces: true })
 const summary = async () => (await getCheck(account, (await runCheck(account, brief)).id)).summary
 
 beforeAll(async () => {

@@ -1,8 +1,5 @@
-import { createHash, randomUUID } from 'node:crypto'
 import { v7 as uuid } from 'uuid'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { sourceFromBytes } from '../../core/bytes/source'
-import { readBytes } from '../../core/formats/identify'
 import { readRoster, readTable } from '../../core/roster/read'
 import { makePhoto, textBytes, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
@@ -10,15 +7,9 @@ import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { makeBrief, saveRoster } from '../../server/services/briefs'
 import { runCheck } from '../../server/services/checks'
-import { addFiles, completeIntake, startIntake, storeFiles } from '../../server/services/intakes'
 import { slipOf, trayOf } from '../../server/services/report-rows'
 import { listRulings, makeRuling, takeBackRuling } from '../../server/services/rulings'
-
-async function account(name: string): Promise<Account> {
-  const made = { id: uuid(), mail: `${name}-${randomUUID()}@shore.example`, name }
-  await db()('account').insert({ ...made, password: 'x' })
-  return made
-}
+import { accountOf, receive } from './help'
 
 let owner: Account
 let colleague: Account
@@ -28,15 +19,11 @@ const PHOTO = makePhoto(chanceOf(9), 20, 20)
 const status = async (check: string, holder: string) => (await slipOf(owner, check, holder, null)).slots[0]?.status
 
 beforeAll(async () => {
-  [owner, colleague, reader] = [await account('Ana'), await account('Bo'), await account('Cy')]
+  [owner, colleague, reader] = [await accountOf('Ana'), await accountOf('Bo'), await accountOf('Cy')]
   brief = (await makeBrief(owner, 'Ruled', { usitorBrief: 1, title: 'Ruled', requirements: [{ id: 'photo', name: '{family}_photo', formats: [{ id: 'jpg' }] }] })).id
   await db()('brief_member').insert([{ brief_id: brief, account_id: colleague.id, role: 'checker' }, { brief_id: brief, account_id: reader.id, role: 'reader' }])
   await saveRoster(owner, brief, readRoster(readTable(textBytes('id,given,family\ns1,Ana,Marsh\ns2,Bo,Lindqvast\ns3,Cy,Tamworthy\n'))).roster)
-  const files: [string, Uint8Array][] = [['IMG_4711.jpg', withComment(PHOTO, 'a')], ['Lindqvast_photo_old.jpg', withComment(PHOTO, 'b')]]
-  const { id } = await startIntake(owner, brief, { key: randomUUID(), root: 'in', keeps: true })
-  const { ids } = await addFiles(owner, id, await Promise.all(files.map(async ([path, bytes]) => ({ path, size: bytes.length, modified: 1_760_000_000_000, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)) }))))
-  await storeFiles(owner, id, files.map(([, bytes], at) => ({ fileId: ids[at] ?? '', bytes })))
-  await completeIntake(owner, id, files.length, false)
+  await receive(owner, brief, { 'IMG_4711.jpg': withComment(PHOTO, 'a'), 'Lindqvast_photo_old.jpg': withComment(PHOTO, 'b') })
 })
 afterAll(disconnect)
 
@@ -78,7 +65,7 @@ test('only who may check may rule, and only about what the check knows', async (
   const { id } = await runCheck(owner, brief)
   const slot = { requirement: 'photo', holder: 's3' }
   await expect(makeRuling(reader, id, { kind: 'waive', slot, reason: 'x' })).rejects.toMatchObject({ statusCode: 403 })
-  await expect(makeRuling(await account('Eve'), id, { kind: 'waive', slot, reason: 'x' })).rejects.toMatchObject({ statusCode: 404 })
+  await expect(makeRuling(await accountOf('Eve'), id, { kind: 'waive', slot, reason: 'x' })).rejects.toMatchObject({ statusCode: 404 })
   await expect(makeRuling(owner, id, { kind: 'waive', slot: { requirement: 'photo', holder: 'nobody' }, reason: 'x' })).rejects.toMatchObject({ statusCode: 422 })
   await expect(makeRuling(owner, id, { kind: 'set-aside', fileId: uuid() })).rejects.toMatchObject({ statusCode: 404 })
 })
