@@ -87,10 +87,16 @@ function decide(list: readonly Candidate[]): { candidate: Candidate, confidence:
   // where both fit, the one that is owed is meant
   const rivals = alike.some(one => one.unit.owed) ? alike.filter(one => one.unit.owed) : alike
   const [best, second] = [...rivals].sort((a, b) => b.total - a.total)
-  // names that only nearly fit are weighed against each other
-  if (!best || fitting.length === 0) return null
+  if (!best || fitting.length === 0) return anyNameIn(list)
   const confidence = second ? confidenceOf(best.total - second.total) : 1
   return confidence >= THRESHOLD ? { candidate: best, confidence } : null
+}
+
+/** The one place where any name will do, unless the name is nearly one that is asked for elsewhere. */
+function anyNameIn(list: readonly Candidate[]): { candidate: Candidate, confidence: number } | null {
+  const [only, ...more] = list.filter(one => one.anyName && one.unit.owed)
+  const meant = list.some(one => one.nameFit === 'near' && one.holder >= SURE_HOLDER && !one.anyName)
+  return only && more.length === 0 && !meant ? { candidate: only, confidence: 0.95 } : null
 }
 
 function confidenceOf(margin: number): number {

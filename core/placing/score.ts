@@ -28,6 +28,8 @@ export interface Candidate {
   nameFit: NameFit
   folderFits: boolean
   formatFits: boolean
+  /** Any name will do there: folder and format say it all. */
+  anyName: boolean
   /** What speaks for the holder, and for the requirement. */
   holder: number
   requirement: number
@@ -53,7 +55,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const forms = formsOf(unit)
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
-    unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits,
+    unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
     holder: holder.strength, requirement: 0, total: 0, captures: {}, evidence: [...holder.said],
   }
   for (const form of forms) {
@@ -65,6 +67,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
     }
     else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
   }
+  best.anyName = best.folderFits && (requirement.folder?.length ?? 0) > 0 && requirement.names.length === 0 && requirement.formats.length > 0 && format.fits
   if (best.nameFit === 'none') weighWords(best, view, closely ? forms : [])
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push('the name fits')
   if (best.nameFit === 'marked') best.evidence.push('the name fits but for a mark, letter case or separators')

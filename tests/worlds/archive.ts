@@ -28,8 +28,8 @@ export function makeArchive(seed: number): World {
       // the saved version counts; milestones stay beside it
       { id: 'minutes', title: 'Minutes', name: ['{name}_minutes_v{v}', '{name}_minutes_M{m}'], fields: { name: { type: 'roster', spaces: '-' }, v: { type: 'version', digits: 3 }, m: { type: 'version', digits: 1, milestone: true } }, formats: [{ id: 'odt' }], folder: '{id}' },
       { id: 'evening', title: 'Evening', name: '{date} {name}', fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-05-01', to: '2026-06-30' } }, formats: [{ id: 'flac' }], folder: '{id}/sound' },
-      // so many scans, whatever they are called
-      { id: 'scans', title: 'Scans', formats: [{ id: 'tif' }], folder: '{id}/scans', count: { from: 3, to: 3 } },
+      // at least so many scans, whatever they are called
+      { id: 'scans', title: 'Scans', formats: [{ id: 'tif' }], folder: '{id}/scans', count: { from: 3 } },
       { id: 'plan', title: 'Crew plan', holder: 'group', name: 'plan-{group}-{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'pdf' }], folder: '{group}', count: { from: 2, to: 2, by: 'n' } },
     ],
   }
@@ -83,11 +83,11 @@ export function makeArchive(seed: number): World {
     }
 
     // any name will do: the folder says whose, the count how many
-    const names = Array.from({ length: 3 }, (_, at) => pick(rng, ['scan', 'page', 'IMG', 'box 4 sheet']) + String(1000 + at * 37 + Math.floor(rng() * 30)))
-    const sent = rng() < 0.2 ? names.slice(0, 2) : names
+    const names = Array.from({ length: 5 }, (_, at) => pick(rng, ['scan', 'page', 'IMG', 'box 4 sheet']) + String(1000 + at * 37 + Math.floor(rng() * 30)))
+    const sent = names.slice(0, pick(rng, [2, 3, 3, 5]))
     const order = [...sent].map(one => `${id}/scans/${one}.tif`).sort((a, b) => (a < b ? -1 : 1))
     order.forEach((path, at) => add(right(path, 'tif', { requirement: 'scans', holder: id, n: at + 1 })))
-    for (let n = 1; n <= 3; n++) (n <= sent.length ? world.untouched : world.missing).push({ requirement: 'scans', holder: id, n })
+    for (let n = 1; n <= Math.max(3, sent.length); n++) (n <= sent.length ? world.untouched : world.missing).push({ requirement: 'scans', holder: id, n })
   }
   for (const crew of CREWS) {
     for (let n = 1; n <= 2; n++) {

@@ -1,0 +1,119 @@
+import { describe, expect, test } from 'vitest'
+import { readBrief } from '../brief/read'
+import { check } from '../checking/check'
+import type { ReceivedFile } from '../checking/input'
+import type { Report } from '../reporting/report'
+import { readRoster, readTable } from '../roster/read'
+
+/** Whose file is it? Cases that occur in every long list; common practice, no source. */
+const roster = (rows: string) => readRoster(readTable(new TextEncoder().encode(`id,given,family,group,alias\n${rows}`))).roster
+const LIST = roster(['s1,Ana,Marsh,Reef,Nita', 's2,Benno,Marsh,Reef,', 's3,Ana,Marsch,Dune,', 's4,Levin,Jasper,Dune,', 's5,Jasper,Levin,Reef,', 's6,Mira,Vurnoy,Dune,', 's7,Mira,Vurnoy,Reef,'].join('\n'))
+const PHOTO = { id: 'photo', title: 'Photo', name: '{family}-{given}_photo', formats: [{ id: 'jpg' }] }
+const brief = (...requirements: object[]) => readBrief({ usitorBrief: 1, title: 'x', requirements }, LIST.columns)
+
+let serial = 0
+function file(path: string, rest: Partial<ReceivedFile> & { format?: string, author?: string } = {}): ReceivedFile {
+  const { format = path.slice(path.lastIndexOf('.') + 1), author, ...more } = rest
+  serial++
+  return {
+    root: 'in', path, size: 1000 + serial, sha256: serial.toString(16).padStart(64, '0'), receivedAt: 1_760_000_000_000 + serial, receivedAtFrom: 'modified',
+    reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', reason: null, props: author ? { author } : {} }, ...more,
+  }
+}
+/** Where each path went: `requirement holder n`, or how it stayed behind. */
+const placed = (report: Report) => Object.fromEntries(report.files.map(({ path, role, slot }) => [path, role === 'placed' && slot ? `${slot.requirement} ${slot.holder}${slot.n === undefined ? '' : ` ${slot.n}`}` : role]))
+const run = async (requirements: object[], files: ReceivedFile[], previous: Report | null = null) => check({ brief: await brief(...requirements), roster: LIST, received: files, checkedAt: 0, previous })
+
+describe('by name', () => {
+  test.each([
+    ['Marsh-Ana_photo.jpg', 'photo s1', 'exactly'],
+    ['marsh ana photo.jpg', 'photo s1', 'case and separators'],
+    ['Ana-Marsh_photo.jpg', 'photo s1', 'given name first'],
+    ['Marsch-Ana_foto.jpg', 'photo s3', 'a namesake one letter away'],
+    ['Jasper-Levin_photo.jpg', 'photo s4', 'a family name that is another\'s given name'],
+    ['Levin-Jasper_photo.jpg', 'photo s5', 'and the other way round'],
+    ['photo_Marsh-Benno (1).jpg', 'photo s2', 'parts exchanged, with a copy mark'],
+    ['Nita photo.jpg', 'photo s1', 'another name that stands in the list'],
+    ['Marsh_photo.jpg', 'unplaced', 'the family name of two'],
+    ['Vurnoy-Mira_photo.jpg', 'unplaced', 'two people with one full name'],
+    ['photo.jpg', 'unplaced', 'nobody named'],
+  ])('%s is %s: %s', async (path, where) => {
+    expect(placed(await run([PHOTO], [file(path)]))[path]).toBe(where)
+  })
+
+  test('of two with one full name the group tells which, where it stands beside', async () => {
+    const report = await run([PHOTO], [file('Dune/Vurnoy-Mira_photo.jpg'), file('Reef/Vurnoy-Mira_photo (1).jpg')])
+    expect(placed(report)).toEqual({ 'Dune/Vurnoy-Mira_photo.jpg': 'photo s6', 'Reef/Vurnoy-Mira_photo (1).jpg': 'photo s7' })
+  })
+
+  test('what could be several people\'s says whose, and never takes a slot', async () => {
+    const report = await run([PHOTO], [file('Vurnoy-Mira_photo.jpg')])
+    expect(report.files[0]?.candidates.map(slot => slot.holder).sort()).toEqual(['s6', 's7'])
+    expect(report.slots.filter(slot => slot.holder === 's6' || slot.holder === 's7').map(slot => [slot.status, slot.candidates])).toEqual([['missing', ['Vurnoy-Mira_photo.jpg']], ['missing', ['Vurnoy-Mira_photo.jpg']]])
+  })
+})
+
+describe('by folder', () => {
+  const inFolder = { ...PHOTO, folder: '{family} {given}' }
+  test('a name that says somebody in full outweighs the folder it lies in', async () => {
+    const report = await run([inFolder], [file('Marsh Benno/Marsch-Ana_foto.jpg'), file('Marsh Benno/Marsh-Benno_photo.jpg')])
+    expect(placed(report)).toEqual({ 'Marsh Benno/Marsch-Ana_foto.jpg': 'photo s3', 'Marsh Benno/Marsh-Benno_photo.jpg': 'photo s2' })
+    expect(report.files[0]?.findings.map(one => one.code)).toContain('folder.other-holder')
+  })
+
+  test('a name that a camera gave goes where only one slot of the folder\'s person is open', async () => {
+    const counted = { ...PHOTO, id: 'piece', name: '{family}_{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, folder: '{family} {given}', count: { from: 2, to: 2, by: 'n' } }
+    expect(placed(await run([counted], [file('Marsh Ana/IMG_4711.jpg'), file('Marsh Ana/Marsh_1.jpg')]))['Marsh Ana/IMG_4711.jpg']).toBe('piece s1 2')
+    expect(placed(await run([counted], [file('Marsh Ana/IMG_4711.jpg')]))['Marsh Ana/IMG_4711.jpg']).toBe('unplaced')
+    // of another format than asked it is not told by elimination
+    expect(placed(await run([counted], [file('Marsh Ana/IMG_4711.jpg', { format: 'png' }), file('Marsh Ana/Marsh_1.jpg')]))['Marsh Ana/IMG_4711.jpg']).toBe('unplaced')
+  })
+})
+
+describe('groups', () => {
+  const parts = { id: 'part', title: 'Part', holder: 'group', name: '{group}_{family}_part-{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'jpg' }], count: { from: 2, to: 4, by: 'n' } }
+  test('members each bring a part', async () => {
+    const report = await run([parts], [file('Reef_Marsh_part-1.jpg'), file('Reef_Levin_part-2.jpg'), file('reef levin part 3.jpg')])
+    expect(placed(report)).toEqual({ 'Reef_Marsh_part-1.jpg': 'part Reef 1', 'Reef_Levin_part-2.jpg': 'part Reef 2', 'reef levin part 3.jpg': 'part Reef 3' })
+  })
+
+  test('pieces that no number tells apart take what there is, and no more', async () => {
+    const loose = { id: 'scan', title: 'Scan', holder: 'group', formats: [{ id: 'tif' }], folder: '{group}', count: { from: 2, to: 2 } }
+    const report = await run([loose], ['a', 'b', 'c'].map(name => file(`Reef/${name}.tif`)))
+    expect(Object.values(placed(report)).sort()).toEqual(['scan Reef 1', 'scan Reef 2', 'surplus'])
+    // at least two: more are welcome
+    const more = await run([{ ...loose, count: { from: 2 } }], ['a', 'b', 'c'].map(name => file(`Reef/${name}.tif`)))
+    expect(more.summary).toMatchObject({ right: 3, missing: 2, unplaced: 0 })
+  })
+})
+
+describe('weaker evidence', () => {
+  test('the same bytes placed before speak for the same slot, whatever the file is called now', async () => {
+    const sha256 = 'a'.repeat(64)
+    const before = await run([PHOTO], [file('Marsh-Benno_photo.jpg', { sha256 })])
+    const report = await run([PHOTO], [file('holiday.jpg', { sha256 })], before)
+    expect(report.files[0]).toMatchObject({ role: 'placed', slot: { requirement: 'photo', holder: 's2' } })
+    expect(report.files[0]?.evidence).toContain('the same bytes were placed here before')
+  })
+
+  test('the author in a document tells two apart, but places nothing alone', async () => {
+    const text = { ...PHOTO, formats: [{ id: 'odt' }] }
+    expect(placed(await run([text], [file('Marsh_photo.odt', { author: 'Benno Marsh' })]))['Marsh_photo.odt']).toBe('photo s2')
+    expect(placed(await run([text], [file('notes.odt', { author: 'Benno Marsh' })]))['notes.odt']).toBe('unplaced')
+  })
+
+  test('two files for one slot: the other is a version of it, no matter which comes first', async () => {
+    const files = [file('Marsh-Benno_photo_final.jpg'), file('Marsh-Benno_photo.jpg')]
+    for (const order of [files, [...files].reverse()]) {
+      const report = await run([PHOTO], order)
+      expect(report.files.map(({ role, slot }) => [role, slot?.holder]).sort()).toEqual([['placed', 's2'], ['superseded', 's2']])
+    }
+  })
+})
+
+test('five thousand camera numbers at the top neither take long nor fill the report: each names 16 at most', async () => {
+  const many = Array.from({ length: 5000 }, (_, at) => file(`IMG_${String(at).padStart(4, '0')}.jpg`))
+  const report = await run([{ ...PHOTO, name: '{family}-{given}_{n}', fields: { n: { type: 'number', digits: 4, from: 0 } }, count: { from: 1, by: 'n' } }], many)
+  expect(report.summary.unplaced).toBe(5000)
+  expect(Math.max(...report.files.map(one => one.candidates.length))).toBeLessThanOrEqual(16)
+})
