@@ -232,7 +232,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                   v-if="file.evidence.length"
                   class="small quiet"
                 >
-                  Placed here because {{ file.evidence.join(', ') }}.
+                  Placed here because {{ file.evidence.join(', ') }}{{ file.confidence !== null && file.confidence < 1 ? `; sure to ${Math.round(file.confidence * 100)} %` : '' }}.
                 </p>
               </td>
             </tr>

@@ -69,6 +69,10 @@ function say(slot: SlotRef): string {
           v-if="file.candidates.length"
           class="small block quiet"
         >May be: {{ file.candidates.slice(0, 3).map(say).join('; ') }}{{ file.candidates.length > 3 ? ` and ${file.candidates.length - 3} more` : '' }}</span>
+        <span
+          v-if="file.evidence.length"
+          class="small block quiet"
+        >Known of it: {{ file.evidence.join(', ') }}.</span>
         <RulingForm
           :head="head"
           :file="file"

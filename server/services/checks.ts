@@ -20,7 +20,7 @@ import { readStale } from './contents'
 import { startJob } from './jobs'
 
 /** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
-const ENGINE_VERSION = 2
+const ENGINE_VERSION = 3
 
 let pool: Piscina | null = null
 function workers(): Piscina {
