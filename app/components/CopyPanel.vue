@@ -9,6 +9,35 @@ const made = ref<{ jobId: string, files: number, leftOut: number, parts: CopyPar
 const problem = ref('')
 watch(() => props.checkId, () => (made.value = null))
 
+const brief = useBrief()
+const folderInput = ref<HTMLInputElement | null>(null)
+const here = ref<{ url: string, packed: number, absent: string[] } | null>(null)
+const share = ref<{ done: number, total: number } | null>(null)
+/** Some of what counts was only read where it was. */
+const elsewhere = computed(() => brief.current?.intakes.some(one => !one.keeps && !one.replacedAt) ?? false)
+
+async function makeHere(event: Event) {
+  const input = event.target as HTMLInputElement
+  if (!input.files || input.files.length === 0) return
+  const { files } = takeChosen(input.files)
+  input.value = ''
+  problem.value = ''
+  if (here.value) URL.revokeObjectURL(here.value.url)
+  here.value = null
+  share.value = { done: 0, total: files.length }
+  try {
+    const { archive, packed, absent } = await followUp.copyHere(props.checkId, files, { ...brief.opening, known: [...brief.opening.known] }, (done, total) => (share.value = { done, total }))
+    here.value = { url: URL.createObjectURL(archive), packed, absent }
+  }
+  catch (error) {
+    problem.value = sayError(error)
+  }
+  finally {
+    share.value = null
+  }
+}
+onUnmounted(() => here.value && URL.revokeObjectURL(here.value.url))
+
 async function make() {
   problem.value = ''
   made.value = null
@@ -59,6 +88,39 @@ async function make() {
         </li>
       </ul>
     </template>
+    <div v-if="elsewhere">
+      <p>Some files were only read where they are, not kept here. Choose that folder again, and this browser makes the copy of them; nothing is sent.</p>
+      <input
+        ref="folderInput"
+        type="file"
+        webkitdirectory
+        multiple
+        hidden
+        data-test="copy-folder"
+        @change="makeHere"
+      >
+      <p
+        v-if="share"
+        aria-live="polite"
+      >
+        Looking through {{ share.done }} of {{ share.total }} files …
+      </p>
+      <el-button
+        v-else
+        @click="folderInput?.click()"
+      >
+        Choose the folder
+      </el-button>
+      <p
+        v-if="here"
+        role="status"
+      >
+        {{ here.packed }} files packed here{{ here.absent.length ? `, ${here.absent.length} were not in that folder` : '' }}: <a
+          :href="here.url"
+          download="corrected copy.zip"
+        >corrected copy.zip</a>
+      </p>
+    </div>
     <p class="small">
       <a
         :href="`/api/checks/${checkId}/export?as=corrections`"

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import type { BriefDocument } from '#core/brief/document'
 import type { Person } from '#core/roster/types'
+import type { Opening } from '~/workers/opening'
 
 export interface ListedPerson extends Person { from?: string | null, until?: string | null }
 export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null, asIs: boolean }
@@ -60,6 +61,15 @@ export const useBrief = defineStore('brief', () => {
   const share = (mail: string, role: Member['role']) => api(`/api/briefs/${current.value?.id}/members`, { method: 'PUT', body: { mail, role } })
   const endShare = (id: string) => api(`/api/briefs/${current.value?.id}/members/${id}`, { method: 'DELETE' })
 
+  /** What is opened where files are taken, and how names and times in it are read: what is asked for itself stays whole. */
+  const opening = computed((): Opening => {
+    const asked = (...ids: string[]) => current.value?.document?.requirements.some(one => one.formats?.some(format => ids.includes(format.id))) ?? false
+    // minutes east of UTC in which the brief was written
+    const found = /([+-])(\d\d):(\d\d)$/.exec(current.value?.document?.due ?? '')
+    const offset = found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : -new Date().getTimezoneOffset()
+    return { zip: !asked('zip'), mail: !asked('eml', 'mbox'), offset, known: current.value?.roster?.people.flatMap(person => [person.given, person.family, person.name, person.group]) ?? [] }
+  })
+
   /** What still blocks each step; empty where nothing does. */
   const blocks = computed(() => {
     const people = current.value?.roster?.people.length ?? 0
@@ -72,5 +82,5 @@ export const useBrief = defineStore('brief', () => {
     return { 'who': who, 'ask': ask, 'receive': receive, 'check': check, 'follow-up': follow }
   })
 
-  return { current, blocks, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share, endShare }
+  return { current, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share, endShare }
 })

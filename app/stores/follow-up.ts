@@ -1,5 +1,8 @@
+import { proxy, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import type { Round } from '#core/reporting/rounds'
+import type { CopyPlan, CopyWorker } from '~/workers/copy'
+import type { Opening } from '~/workers/opening'
 
 export interface PreparedSlip { subject: string, text: string, open: boolean, holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
 export interface SentSlip { id: string, holder: string, address: string, subject: string, body: string, state: 'waiting' | 'sending' | 'sent' | 'failed', problem: string | null, at: string }
@@ -38,5 +41,17 @@ export const useFollowUp = defineStore('follow-up', () => {
     return { jobId, files: Number(result?.files ?? 0), leftOut: Number(result?.leftOut ?? 0), parts: await api<CopyPart[]>(`/api/jobs/${jobId}/parts`) }
   }
 
-  return { slips, sent, round, checks, figures, history, send, copy }
+  /** Makes the corrected copy here, of files that only this browser has at hand. */
+  async function copyHere(checkId: string, files: { path: string, file: File }[], opening: Opening, onProgress: (done: number, total: number) => void): Promise<{ archive: Blob, packed: number, absent: string[] }> {
+    const plan = await api<CopyPlan>(`/api/checks/${checkId}/copy`)
+    const worker = new Worker(new URL('../workers/copy.ts', import.meta.url), { type: 'module' })
+    try {
+      return await wrap<CopyWorker>(worker).make(files, plan, opening, proxy(onProgress))
+    }
+    finally {
+      worker.terminate()
+    }
+  }
+
+  return { copyHere, slips, sent, round, checks, figures, history, send, copy }
 })

@@ -1,8 +1,8 @@
 import { expose } from 'comlink'
-import { createSHA256, sha256 } from 'hash-wasm'
 import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
+import { hashBytes, hashStream } from './hashes'
 import type { Opening } from './opening'
 import { openDropped } from './opening'
 import type { Incoming } from './sources'
@@ -114,23 +114,6 @@ async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
     const reason = error instanceof Error ? error.message : String(error)
     return { incoming, blob: null, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason, props: {} } }
   }
-}
-
-async function hashBytes(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
-  // the browser's own digest is faster but is absent on plain HTTP
-  if (globalThis.crypto.subtle === undefined) return sha256(bytes)
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes))
-  return [...digest].map(byte => byte.toString(16).padStart(2, '0')).join('')
-}
-
-/** The browser's own digest takes whole buffers only. */
-async function hashStream(blob: Blob, signal: AbortSignal): Promise<string> {
-  const hash = await createSHA256()
-  for (let at = 0; at < blob.size; at += STRETCH) {
-    signal.throwIfAborted()
-    hash.update(new Uint8Array(await blob.slice(at, at + STRETCH).arrayBuffer()))
-  }
-  return hash.digest('hex')
 }
 
 async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void): Promise<void> {

@@ -2,13 +2,13 @@ import type { ReportFile } from './report'
 import { byCodeUnit } from '../text/order'
 
 /** Why a file is left out of the corrected copy. */
-export interface LeftOut { file: ReportFile, why: string }
+export interface LeftOut<F extends ReportFile = ReportFile> { file: F, why: string }
 
 /** What the corrected copy holds, and what it does not. */
-export interface CorrectionPlan {
+export interface CorrectionPlan<F extends ReportFile = ReportFile> {
   /** In path order of the copy; `from` is the received path. */
-  files: { file: ReportFile, to: string, changed: boolean }[]
-  leftOut: LeftOut[]
+  files: { file: F, to: string, changed: boolean }[]
+  leftOut: LeftOut<F>[]
 }
 
 const WRONG_CONTENT = /^(?:content\.(?!shared|blank|shrunk|duplicate)|format\.|size\.)/
@@ -20,12 +20,12 @@ const WRONG_CONTENT = /^(?:content\.(?!shared|blank|shrunk|duplicate)|format\.|s
  *
  * @param files - of a report, with their right paths
  */
-export function planCorrections(files: readonly ReportFile[]): CorrectionPlan {
-  const plan: CorrectionPlan = { files: [], leftOut: [] }
-  const mains = new Map<string, ReportFile>()
+export function planCorrections<F extends ReportFile>(files: readonly F[]): CorrectionPlan<F> {
+  const plan: CorrectionPlan<F> = { files: [], leftOut: [] }
+  const mains = new Map<string, F>()
   const taken = new Map<string, string>()
   const order = [...files].sort((a, b) => byCodeUnit(a.rightPath ?? a.path, b.rightPath ?? b.path) || byCodeUnit(a.path, b.path))
-  const take = (file: ReportFile, to: string) => {
+  const take = (file: F, to: string) => {
     const key = to.normalize('NFC').toLowerCase()
     const other = taken.get(key)
     if (other !== undefined) plan.leftOut.push({ file, why: `another file has the same right place: ${other}` })

@@ -37,15 +37,20 @@ export const runCopyStep: Step = async (job, trx, signal) => {
 
 async function planCopy(checkId: string): Promise<CopyPlan> {
   const files = await allFiles(checkId)
-  const ids = new Map(files.map(file => [file, file]))
   const plan = planCorrections(files)
-  const kept = plan.files.filter(({ file }) => ids.get(file as typeof files[number])?.kept)
-  const absent = plan.files.filter(({ file }) => !ids.get(file as typeof files[number])?.kept)
-  if (plan.files.length > 0 && kept.length === 0) throw refuse(409, 'None of these files is kept here: only their facts were taken. The table of right names is under the exports.')
+  const kept = plan.files.filter(({ file }) => file.kept)
+  const absent = plan.files.filter(({ file }) => !file.kept)
+  if (plan.files.length > 0 && kept.length === 0) throw refuse(409, 'None of these files is kept here: only their facts were taken. Choose the folder again, and the copy is made in the browser.')
   return {
-    files: kept.map(({ file, to }) => ({ fileId: (file as typeof files[number]).fileId, path: file.path, to })),
+    files: kept.map(({ file, to }) => ({ fileId: file.fileId, path: file.path, to })),
     table: correctionTable(plan), leftOut: leftOutTable(plan, absent.map(({ file }) => file.path)), without: plan.leftOut.length + absent.length,
   }
+}
+
+/** The same for a browser that has the files at hand: each is known by its bytes. */
+export async function planForBrowser(checkId: string): Promise<{ files: { sha256: string, path: string, to: string }[], table: string, leftOut: string }> {
+  const plan = planCorrections(await allFiles(checkId))
+  return { files: plan.files.map(({ file, to }) => ({ sha256: file.sha256, path: file.path, to })), table: correctionTable(plan), leftOut: leftOutTable(plan, []) }
 }
 
 const csv = (rows: string[][]) => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`

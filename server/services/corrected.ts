@@ -1,5 +1,6 @@
 import type { ByteSource } from '#core/bytes/source'
 import { db } from '../database/connection'
+import { planForBrowser } from '../jobs/corrected-copy'
 import { refuse } from '../utils/errors'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
@@ -10,6 +11,12 @@ import { getJob, startJob } from './jobs'
 export async function startCopy(account: Account, checkId: string): Promise<{ jobId: string }> {
   const { briefId } = await requireCheck(account, checkId)
   return startJob(account, briefId, 'corrected-copy', { checkId })
+}
+
+/** What the copy is to hold, for a browser that has the files at hand. */
+export async function planCopy(account: Account, checkId: string) {
+  await requireCheck(account, checkId)
+  return planForBrowser(checkId)
 }
 
 /** The archives a finished copy consists of; unpacked into one folder they are the whole. */

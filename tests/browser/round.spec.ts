@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
@@ -169,6 +170,20 @@ test('corrections come in a zip, facts only; what is not verified says so', asyn
   await pigeonhole('Bo Lindqvast, Photo: right').click()
   await expect(page.getByRole('dialog')).toContainText('not verified by the server')
   await page.getByRole('button', { name: 'Close' }).click()
+})
+
+test('of files that were only read where they are, this browser makes the corrected copy', async () => {
+  const again = join(folder, 'again')
+  mkdirSync(again)
+  for (const [name, mark] of [['a.jpg', 'right'], ['b.jpg', 'copy mark'], ['c.jpg', 'z'], ['d.jpg', 'something else']] as const) writeFileSync(join(again, name), withComment(photo, mark))
+  await step('Follow up').click()
+  await page.getByRole('button', { name: 'Corrected copy' }).click()
+  await page.locator('[data-test=copy-folder]').setInputFiles(again)
+  await expect(page.getByText('3 files packed here')).toBeVisible()
+  await accessible(page)
+  const [zip] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'corrected copy.zip' }).click()])
+  const names = execFileSync('unzip', ['-Z1', await zip.path()], { encoding: 'utf8' }).trim().split('\n')
+  expect(names.filter(name => name.startsWith('corrected/')).sort()).toEqual(['corrected/Dune/Dune_d\'Arquelle_photo.jpg', 'corrected/Reef/Reef_Lindqvast_photo.jpg', 'corrected/Reef/Reef_Marsh_photo.jpg'])
 })
 
 test('a large intake can be called off, and nothing of it shows', async () => {

@@ -20,21 +20,13 @@ const share = computed(() => {
   return Math.min(100, Math.round(50 * now.files / now.totalFiles + (now.totalBytes === 0 ? 50 * now.files / now.totalFiles : 50 * now.bytes / now.totalBytes)))
 })
 
-/** Minutes east of UTC in which the brief was written. */
-function briefOffset(): number {
-  const found = /([+-])(\d\d):(\d\d)$/.exec(brief.current?.document?.due ?? '')
-  return found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : -new Date().getTimezoneOffset()
-}
-
 async function take(find: () => Promise<Dropped> | Dropped) {
   problem.value = ''
   try {
     const { root, files } = await find()
     const [only] = files
     if (!only) throw new Error('There is no file in it. Needed: a folder with files, or a .zip of one.')
-    // what is asked for itself stays whole
-    const asked = (...ids: string[]) => brief.current?.document?.requirements.some(one => one.formats?.some(format => ids.includes(format.id))) ?? false
-    const opening = { zip: !asked('zip'), mail: !asked('eml', 'mbox'), offset: briefOffset(), known: brief.current?.roster?.people.flatMap(person => [person.given, person.family, person.name, person.group]) ?? [] }
+    const { opening } = brief
     const archive = opening.zip && /\.zip$/i.test(only.file.name) ? splitParts(files.map(one => one.file.name)) ?? (files.length === 1 ? only.file.name.replace(/\.zip$/i, '') : null) : null
     const done = await intake.receive({
       briefId: brief.current?.id ?? '', key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`,

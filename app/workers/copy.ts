@@ -1,0 +1,42 @@
+import { BlobReader, BlobWriter, configure, TextReader, ZipWriter } from '@zip.js/zip.js'
+import { expose } from 'comlink'
+import { hashBytes, hashStream } from './hashes'
+import type { Opening } from './opening'
+import { openDropped } from './opening'
+
+configure({ useWebWorkers: false })
+
+const IN_MEMORY = 16 * 1024 * 1024
+
+/** What the corrected copy is to hold, as the server plans it. */
+export interface CopyPlan { files: { sha256: string, path: string, to: string }[], table: string, leftOut: string }
+
+/**
+ * Makes the corrected copy of files that are only at hand here: the folder is chosen again, each file is known by its bytes.
+ *
+ * @returns the archive, and the paths whose bytes were not in the folder
+ */
+async function make(files: { path: string, file: File }[], plan: CopyPlan, opening: Opening, onProgress: (done: number, total: number) => void): Promise<{ archive: Blob, packed: number, absent: string[] }> {
+  const wanted = new Map<string, { path: string, to: string }[]>()
+  for (const { sha256, path, to } of plan.files) wanted.set(sha256, [...wanted.get(sha256) ?? [], { path, to }])
+  const incoming = await openDropped(files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) })), opening)
+  const zip = new ZipWriter(new BlobWriter('application/zip'), { level: 1, extendedTimestamp: true })
+  await zip.add('corrections.csv', new TextReader(plan.table))
+  await zip.add('left out.csv', new TextReader(plan.leftOut))
+  let packed = 0
+  for (const [at, one] of incoming.entries()) {
+    const blob = await one.open()
+    const hash = blob.size > IN_MEMORY ? await hashStream(blob) : await hashBytes(new Uint8Array(await blob.arrayBuffer()))
+    const places = wanted.get(hash) ?? []
+    wanted.delete(hash)
+    for (const { to } of places) {
+      await zip.add(`corrected/${to}`, new BlobReader(blob), one.modified === null ? {} : { lastModDate: new Date(one.modified) })
+      packed++
+    }
+    onProgress(at + 1, incoming.length)
+  }
+  return { archive: await zip.close(), packed, absent: [...wanted.values()].flat().map(one => one.path) }
+}
+
+export type CopyWorker = { make: typeof make }
+expose({ make })
