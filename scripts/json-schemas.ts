@@ -83,7 +83,7 @@ export function reportSchema(): Schema {
     $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Usitor report, version 1',
     ...growing({
       usitorReport: { const: 1 }, brief: { type: 'string' }, checkedAt: time,
-      roots: { type: 'array', items: growing({ name: { type: 'string' }, wrapper: orNull({ type: 'string' }), prefix: orNull({ type: 'string' }), own: { type: 'string' } }, ['name', 'wrapper', 'prefix']) },
+      roots: { type: 'array', items: growing({ name: { type: 'string' }, wrapper: orNull({ type: 'string' }), prefix: orNull({ type: 'string' }), own: { type: 'string' }, replaced: { type: 'string' } }, ['name', 'wrapper', 'prefix']) },
       summary: growing(Object.fromEntries(summary.map(key => [key, count])), summary),
       slots: {
         type: 'array', items: growing({

@@ -38,7 +38,8 @@ const lines = computed((): Line[] => {
   if (!props.grouped) return shown.value.map(line)
   const groups = new Map<string, RackRow[]>()
   for (const row of shown.value) {
-    const group = groupOf.value.get(row.holder) ?? ''
+    // a group that owes stands with its members
+    const group = groupOf.value.get(row.holder) ?? row.holder
     groups.set(group, [...groups.get(group) ?? [], row])
   }
   return [...groups].sort((a, b) => byCodeUnit(a[0], b[0])).flatMap(([group, rows]): Line[] => [

@@ -6,6 +6,7 @@ import type { CheckHead, ShownFile } from '~/stores/check'
 const props = defineProps<{ head: CheckHead, file?: ShownFile, slotRef?: SlotRef, kinds: ('place' | 'set-aside' | 'accept' | 'waive')[] }>()
 const emit = defineEmits<{ ruled: [] }>()
 const check = useCheck()
+const brief = useBrief()
 const kind = ref<'place' | 'set-aside' | 'accept' | 'waive' | null>(null)
 const reason = ref('')
 const holder = ref('')
@@ -71,7 +72,10 @@ async function rule() {
 </script>
 
 <template>
-  <div class="ruling">
+  <div
+    v-if="brief.current?.role !== 'reader'"
+    class="ruling"
+  >
     <p class="row small">
       <button
         v-for="one in kinds"

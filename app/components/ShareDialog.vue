@@ -35,7 +35,7 @@ const add = () => act(async () => {
   <el-dialog
     :model-value="true"
     title="Who works on this brief"
-    width="620"
+    width="720"
     @close="emit('close')"
   >
     <table class="list">
@@ -50,6 +50,7 @@ const add = () => act(async () => {
               v-if="owns"
               :model-value="one.role"
               size="small"
+              class="role"
               :aria-label="`What ${one.name} may do`"
               @change="act(() => brief.share(one.mail, $event))"
             >
@@ -122,5 +123,5 @@ const add = () => act(async () => {
 <style scoped>
 .add { margin-top: 16px; flex-wrap: nowrap; }
 .mail { flex: 1; }
-.role { width: 190px; }
+.role { width: 270px; }
 </style>

@@ -2,6 +2,7 @@ import { listUnits } from '../brief/units'
 import type { UnitList } from '../brief/units'
 import { findOwnFolders } from '../folders/own-folders'
 import { findPrefix } from '../folders/prefix'
+import { findReplaced } from '../folders/replaced'
 import { findWrapper } from '../folders/wrapper'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
@@ -67,7 +68,7 @@ export function check(input: CheckInput): Report {
 
   stage('find the root')
   const readings = readRoots(input, aside, index)
-  const roots = [...readings].map(([name, { wrapper, prefix, own }]): ReportRoot => ({ name, wrapper, prefix: prefix?.pattern ?? null, ...(own ? { own: own.pattern } : {}) }))
+  const roots = [...readings].map(([name, { wrapper, prefix, own, replaced }]): ReportRoot => ({ name, wrapper, prefix: prefix?.pattern ?? null, ...(own ? { own: own.pattern } : {}), ...(replaced ? { replaced: replaced.by } : {}) }))
   const views = input.received.map((file, at) => viewFile(file, at, readings.get(file.root)))
   const rulings = applyRulings(input.rulings ?? [], views)
 
@@ -129,7 +130,7 @@ function readRoots({ received, roots: asked, roster }: CheckInput, aside: Readon
     if (asked?.find(root => root.name === name)?.asIs) return [name, { wrapper: null, prefix: null, senders }]
     const wrapper = findWrapper(files, index)
     const inside = wrapper === null ? files : files.map(({ folder, base }) => ({ folder: folder === wrapper ? '' : folder.startsWith(`${wrapper}/`) ? folder.slice(wrapper.length + 1) : folder, base }))
-    return [name, { wrapper, prefix: findPrefix(files.map(file => file.base), index, roster.people), own: findOwnFolders(inside, index, roster.people), senders }]
+    return [name, { wrapper, prefix: findPrefix(files.map(file => file.base), index, roster.people), own: findOwnFolders(inside, index, roster.people), replaced: findReplaced(inside, index.units), senders }]
   }))
 }
 

@@ -1,4 +1,4 @@
-import type { UnitSet } from '../placing/index'
+import type { UnitSet } from '../placing/key-index'
 import type { Unit } from '../brief/units'
 
 /** Wrappers inside wrappers are looked for so deep. */

@@ -1,5 +1,6 @@
 import type { Unit } from '../brief/units'
-import type { EvidenceIndex, UnitSet } from './index'
+import type { EvidenceIndex } from './index'
+import type { UnitSet } from './key-index'
 import { holderKey } from './people'
 import type { HolderEvidence } from './people'
 import type { Candidate } from './score'

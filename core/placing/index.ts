@@ -1,7 +1,9 @@
 import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
-import { patternKey, receivedKeys, tokensOf } from '../names/tokens'
+import { tokensOf } from '../names/tokens'
 import { fixedEnds, formsOf, patternsOf } from './forms'
+import { KeyIndex, NONE, union } from './key-index'
+import type { UnitSet } from './key-index'
 import { holderKey, indexPeople } from './people'
 import type { HolderEvidence, PeopleIndex } from './people'
 
@@ -21,52 +23,8 @@ export interface EvidenceIndex {
 
 export interface NamedInFolder { named: Map<string, HolderEvidence>, nearly(): Map<string, HolderEvidence>, /** Groups of the persons named. */ groupsOf(key: string): ReadonlySet<string> }
 
-/** Indexes of units, without repeats; may be large where the name says nothing of whose file it is. */
-export type UnitSet = ReadonlySet<number>
-
-class KeyIndex {
-  private readonly sets = new Map<string, Set<number>>()
-  readonly wilds = new Set<number>()
-
-  add(pattern: string, unit: number): void {
-    const { key, wild } = patternKey(pattern)
-    this.wilds.add(wild)
-    this.put(key, unit)
-  }
-
-  put(key: string, unit: number): void {
-    const set = this.sets.get(key)
-    if (set) set.add(unit)
-    else this.sets.set(key, new Set([unit]))
-  }
-
-  get isEmpty(): boolean {
-    return this.sets.size === 0
-  }
-
-  get(key: string): UnitSet | undefined {
-    return this.sets.get(key)
-  }
-
-  find(text: string): UnitSet {
-    const found: UnitSet[] = []
-    for (const key of receivedKeys(text, this.wilds)) {
-      const set = this.sets.get(key)
-      if (set) found.push(set)
-    }
-    return union(found)
-  }
-}
-
-const NONE: UnitSet = new Set()
 /** Folders whose look-ups are kept. */
 const MOST_KEPT = 2000
-
-function union(sets: UnitSet[]): UnitSet {
-  const [first, ...rest] = sets
-  if (!first) return NONE
-  return rest.length === 0 ? first : new Set(sets.flatMap(set => [...set]))
-}
 
 /**
  * Builds the index over all units; linear in their number.

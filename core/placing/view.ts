@@ -2,6 +2,7 @@ import type { ReceivedFile } from '../checking/input'
 import { levelsOf } from '../folders/match'
 import type { OwnFolders } from '../folders/own-folders'
 import type { NamePrefix } from '../folders/prefix'
+import type { Replaced } from '../folders/replaced'
 import type { CopyMark } from '../names/copy-marks'
 import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import { splitExtension } from '../names/extension'
@@ -26,13 +27,20 @@ export interface FileView {
 }
 
 /** Every copy mark a file may bear, on its base name or behind its extension, with what is left of the base name. */
-export function copyMarksOf({ name, base }: FileView): CopyMark[] {
-  const behind = markBehindExtension(name)
-  return [...copyMarks(base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
+export function copyMarksOf(view: FileView): CopyMark[] {
+  const kept = MARKS.get(view)
+  if (kept) return kept
+  const behind = markBehindExtension(view.name)
+  const found = [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
+  MARKS.set(view, found)
+  return found
 }
 
+/** Asked for by every unit a file may belong to. */
+const MARKS = new WeakMap<FileView, CopyMark[]>()
+
 /** How a root is read: its wrapper (levels joined with `/`), a level made for every person, what was put before every name, who sends from which address. */
-export interface RootReading { wrapper: string | null, prefix: NamePrefix | null, own?: OwnFolders | null, senders?: ReadonlyMap<string, readonly string[]> }
+export interface RootReading { wrapper: string | null, prefix: NamePrefix | null, own?: OwnFolders | null, replaced?: Replaced | null, senders?: ReadonlyMap<string, readonly string[]> }
 
 /** Looks at a file from inside its root's wrapper and behind its name's prefix. */
 export function viewFile(file: ReceivedFile, index: number, root: RootReading | undefined): FileView {
@@ -46,10 +54,16 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
     if (folder === wrapper) folder = ''
     else if (folder.startsWith(`${wrapper}/`)) folder = folder.slice(wrapper.length + 1)
   }
+  folder = root?.replaced?.folder(folder) ?? folder
   const level = folder.split('/')[0] ?? ''
   const own = level === '' ? null : root?.own?.take(level) ?? null
   if (own) folder = [own.level, folder.slice(level.length + 1)].filter(Boolean).join('/')
   const taken = root?.prefix?.take(splitExtension(name).base) ?? null
   if (taken) name = name.slice(taken.length)
+  if (root?.replaced) {
+    const { base, extension } = splitExtension(name)
+    const meant = root.replaced.name(base)
+    if (meant !== null) name = extension === '' ? meant : `${meant}.${extension}`
+  }
   return { index, file, name, ...splitExtension(name), cut: taken?.length ?? 0, sentBy: [...new Set([...taken?.people ?? [], ...own?.people ?? [], ...(file.sender ? root?.senders?.get(file.sender.toLowerCase()) ?? [] : [])])], folder, levels: levelsOf(folder), folderLost: folder === '' && (taken !== null || file.sender !== undefined) }
 }

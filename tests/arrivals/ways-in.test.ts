@@ -61,6 +61,7 @@ const WAYS: Record<string, () => Incoming[]> = {
   'own-folders': () => right.map(({ person, folder, name, bytes }, at) => incoming(`${person.name}_${4000 + Math.floor(at / 2)}_handed-in/${folder}/${name}`, bytes)),
   'prefix': () => right.map(({ person, name, bytes }, at) => incoming(`${person.family.toLowerCase()}${person.given.toLowerCase()}_${100 + at}_${name}`, bytes)),
   'flat': () => right.map(({ name, bytes }) => incoming(name, bytes)),
+  'replaced': () => right.map(({ folder, name, bytes }) => incoming(`${folder}/${name}`.replace(/[^A-Za-z0-9 ._/-]/g, '_'), bytes)),
   'split-archive': () => [incoming('week 2-001.zip', zip(tree(right.slice(0, 3)))), incoming('week 2-002.zip', zip(tree(right.slice(3))))],
   'archive': () => [incoming('week 2.zip', zip(tree(right, 'export/')))],
   'archive-inside': () => roster.people.map(({ id, name }) => incoming(`${name} files.zip`, zip(tree(ownOf(id))))),
@@ -96,6 +97,12 @@ test('two people who send one name into one flat folder: the number behind the s
   const sent = files.map((file, at) => ({ ...file, sender: at === 0 ? 'ana@x.example' : 'bo@x.example' }))
   const report = check({ brief: plain, roster: twins, received: sent, checkedAt: WHEN })
   expect(report.summary).toMatchObject({ right: 2, toFix: 0 })
+})
+
+test('signs that some names still hold were not replaced on the way in: then the one without is told', async () => {
+  const files = right.map(({ folder, name, bytes }) => incoming(`${folder}/${name === 'Orñales_photo.jpg' ? 'Or_ales_photo.jpg' : name}`, bytes))
+  const report = check({ brief, roster, received: await received(files), checkedAt: WHEN })
+  expect(report.files.filter(file => file.findings.length > 0).map(file => [file.path, file.findings[0]?.code])).toEqual([['Dune/Orñales José/Or_ales_photo.jpg', 'name.differs']])
 })
 
 test('names of an archive that states no encoding: made by an independent program with code page 437, read as they were written', async () => {

@@ -121,7 +121,7 @@ async function act(action: () => Promise<unknown>) {
         @again="again"
       />
       <p
-        v-for="root in check.head.roots.filter(one => one.wrapper || one.prefix || one.own || asIs.has(one.name))"
+        v-for="root in check.head.roots.filter(one => one.wrapper || one.prefix || one.own || one.replaced !== undefined || asIs.has(one.name))"
         :key="root.name"
         class="small quiet wrapper"
       >
@@ -134,16 +134,19 @@ async function act(action: () => Promise<unknown>) {
         <template v-if="root.own">
           Each person's files lie in a folder <span class="mono">{{ showText(root.own) }}</span> that was made on the way in; left out of the folders.
         </template>
-        <template v-if="!root.wrapper && !root.prefix && !root.own">
+        <template v-if="root.replaced !== undefined">
+          Signs such as apostrophes and accents were replaced{{ root.replaced ? ` by “${root.replaced}”` : ' by nothing' }} on the way in; read as they were meant.
+        </template>
+        <template v-if="!root.wrapper && !root.prefix && !root.own && root.replaced === undefined">
           Folders and names of <span class="mono">{{ showText(root.name) }}</span> are read as they stand.
         </template>
         <button
           type="button"
           class="plain-button"
           :disabled="busy"
-          @click="readRoot(root.name, Boolean(root.wrapper || root.prefix || root.own))"
+          @click="readRoot(root.name, Boolean(root.wrapper || root.prefix || root.own || root.replaced !== undefined))"
         >
-          {{ root.wrapper || root.prefix || root.own ? 'Read them as they stand' : 'Look for what was put around them' }}
+          {{ root.wrapper || root.prefix || root.own || root.replaced !== undefined ? 'Read them as they stand' : 'Look for what was put around them' }}
         </button>
       </p>
       <JobProgress

@@ -1,0 +1,104 @@
+import type { Unit } from '../brief/units'
+import type { NamePart } from '../names/parts'
+import { parseDatePattern } from '../names/date'
+import { WILD } from '../names/tokens'
+import { formsOf } from '../placing/forms'
+import { KeyIndex } from '../placing/key-index'
+import type { Located } from './wrapper'
+
+/** What signs are replaced by on the way in. */
+const SUBSTITUTES = ['_', '-', ''] as const
+
+/** Outside the portable file name character set and the space (POSIX.1-2017 §3.282). */
+const SIGN = /[^A-Za-z0-9 ._-]/
+const SIGNS = new RegExp(SIGN, 'gu')
+
+/** Gives back, for names in which signs were replaced on the way in, what was meant. */
+export interface Replaced {
+  /** By what signs were replaced. */
+  by: string
+  /** A base name with its signs; `null` where none is missing. */
+  name(base: string): string | null
+  /** A folder with the signs of its levels. */
+  folder(folder: string): string | null
+}
+
+/**
+ * Finds whether a delivering system replaced the signs of names: an apostrophe by `_`, a letter with an accent by nothing.
+ *
+ * It did only if no received name or folder holds any such sign, and names fit to the letter once it is put back.
+ *
+ * @param files - every file of one root, NFC
+ * @param units - from `listUnits`
+ * @returns `null` where nothing speaks for it
+ */
+export function findReplaced(files: readonly Located[], units: readonly Unit[]): Replaced | null {
+  const names: Way[] = []
+  const levels = new Map<string, string>()
+  for (const unit of units) {
+    for (const { name, folder } of formsOf(unit)) {
+      if (name && hasSign(name)) names.push({ parts: name, unit })
+      for (const level of folder ?? []) {
+        const text = level.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : WILD)).join('')
+        if (SIGN.test(text) && !text.includes(WILD)) levels.set(text, text)
+      }
+    }
+  }
+  if (names.length + levels.size === 0 || files.some(({ folder, base }) => SIGN.test(base) || SIGN.test(folder.replace(/\//g, '')))) return null
+  let best: { found: Replaced, fits: number } | null = null
+  for (const by of SUBSTITUTES) {
+    const found = putBack(by, names, [...levels.keys()])
+    const fits = files.filter(({ folder, base }) => found.name(base) !== null || found.folder(folder) !== null).length
+    if (fits > (best?.fits ?? 0)) best = { found, fits }
+  }
+  return best?.found ?? null
+}
+
+interface Way { parts: readonly NamePart[], unit: Unit }
+
+function hasSign(parts: readonly NamePart[]): boolean {
+  return parts.some(part => part.kind === 'fixed' && SIGN.test(part.texts[0] ?? ''))
+}
+
+function putBack(by: string, names: readonly Way[], levels: readonly string[]): Replaced {
+  const index = new KeyIndex()
+  const ways = names.flatMap(({ parts }) => {
+    const pattern = patternOf(parts, by)
+    return pattern === null ? [] : [{ parts, pattern, expression: expressionOf(parts, by) }]
+  })
+  ways.forEach(({ pattern }, at) => index.add(pattern, at))
+  const folders = new Map(levels.map(level => [level.replace(SIGNS, by), level]))
+  return {
+    by,
+    name(base) {
+      for (const at of index.find(base)) {
+        const way = ways[at]
+        const told = way?.expression.exec(base)
+        if (!way || !told) continue
+        let next = 1
+        return way.parts.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : told[next++] ?? '')).join('')
+      }
+      return null
+    },
+    folder(folder) {
+      const meant = folder.split('/').map(level => folders.get(level) ?? level).join('/')
+      return meant === folder ? null : meant
+    },
+  }
+}
+
+function patternOf(parts: readonly NamePart[], by: string): string | null {
+  let pattern = ''
+  for (const part of parts) {
+    if (part.kind === 'fixed') pattern += (part.texts[0] ?? '').replace(SIGNS, by)
+    else if (part.rule.type === 'number' || part.rule.type === 'version') pattern += WILD
+    else if (part.rule.type === 'date') pattern += parseDatePattern(part.rule.pattern).map(token => ('letter' in token ? WILD : token.literal)).join('')
+    else return null
+  }
+  return pattern
+}
+
+function expressionOf(parts: readonly NamePart[], by: string): RegExp {
+  const source = parts.map(part => (part.kind === 'fixed' ? (part.texts[0] ?? '').replace(SIGNS, by).replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : '([0-9._-]{1,40})')).join('')
+  return new RegExp(`^${source}$`, 'u')
+}
