@@ -33,41 +33,44 @@ export interface Replaced {
  * @returns `null` where nothing speaks for it
  */
 export function findReplaced(files: readonly Located[], units: readonly Unit[]): Replaced | null {
-  const names: Way[] = []
-  const levels = new Map<string, string>()
+  const names: (readonly NamePart[])[] = []
+  const levels: (readonly NamePart[])[] = []
   for (const unit of units) {
     for (const { name, folder } of formsOf(unit)) {
-      if (name && hasSign(name)) names.push({ parts: name, unit })
-      for (const level of folder ?? []) {
-        const text = level.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : WILD)).join('')
-        if (SIGN.test(text) && !text.includes(WILD)) levels.set(text, text)
-      }
+      if (name && hasSign(name)) names.push(name)
+      for (const level of folder ?? []) if (hasSign(level) && level.every(part => part.kind === 'fixed')) levels.push(level)
     }
   }
-  if (names.length + levels.size === 0 || files.some(({ folder, base }) => SIGN.test(base) || SIGN.test(folder.replace(/\//g, '')))) return null
+  if (names.length + levels.length === 0 || files.some(({ folder, base }) => SIGN.test(base) || SIGN.test(folder.replace(/\//g, '')))) return null
   let best: { found: Replaced, fits: number } | null = null
   for (const by of SUBSTITUTES) {
-    const found = putBack(by, names, [...levels.keys()])
+    const found = putBack(by, names, levels)
     const fits = files.filter(({ folder, base }) => found.name(base) !== null || found.folder(folder) !== null).length
     if (fits > (best?.fits ?? 0)) best = { found, fits }
   }
   return best?.found ?? null
 }
 
-interface Way { parts: readonly NamePart[], unit: Unit }
-
+/** Only in people's values: what the rule itself writes between them is a matter of typing it. */
 function hasSign(parts: readonly NamePart[]): boolean {
-  return parts.some(part => part.kind === 'fixed' && SIGN.test(part.texts[0] ?? ''))
+  return parts.some(part => part.kind === 'fixed' && part.part !== 'literal' && SIGN.test(part.texts[0] ?? ''))
 }
 
-function putBack(by: string, names: readonly Way[], levels: readonly string[]): Replaced {
+/** A part's own text, with its signs or with what stands for them. */
+function textOf(part: Extract<NamePart, { kind: 'fixed' }>, by: string | null = null): string {
+  const text = part.texts[0] ?? ''
+  return by === null || part.part === 'literal' ? text : text.replace(SIGNS, by)
+}
+
+function putBack(by: string, names: readonly (readonly NamePart[])[], levels: readonly (readonly NamePart[])[]): Replaced {
   const index = new KeyIndex()
-  const ways = names.flatMap(({ parts }) => {
+  const ways = names.flatMap((parts) => {
     const pattern = patternOf(parts, by)
     return pattern === null ? [] : [{ parts, pattern, expression: expressionOf(parts, by) }]
   })
   ways.forEach(({ pattern }, at) => index.add(pattern, at))
-  const folders = new Map(levels.map(level => [level.replace(SIGNS, by), level]))
+  const whole = (level: readonly NamePart[], sign: string | null) => level.map(part => (part.kind === 'fixed' ? textOf(part, sign) : '')).join('')
+  const folders = new Map(levels.map(level => [whole(level, by), whole(level, null)]))
   return {
     by,
     name(base) {
@@ -76,7 +79,7 @@ function putBack(by: string, names: readonly Way[], levels: readonly string[]): 
         const told = way?.expression.exec(base)
         if (!way || !told) continue
         let next = 1
-        return way.parts.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : told[next++] ?? '')).join('')
+        return way.parts.map(part => (part.kind === 'fixed' ? textOf(part) : told[next++] ?? '')).join('')
       }
       return null
     },
@@ -90,7 +93,7 @@ function putBack(by: string, names: readonly Way[], levels: readonly string[]): 
 function patternOf(parts: readonly NamePart[], by: string): string | null {
   let pattern = ''
   for (const part of parts) {
-    if (part.kind === 'fixed') pattern += (part.texts[0] ?? '').replace(SIGNS, by)
+    if (part.kind === 'fixed') pattern += textOf(part, by)
     else if (part.rule.type === 'number' || part.rule.type === 'version') pattern += WILD
     else if (part.rule.type === 'date') pattern += parseDatePattern(part.rule.pattern).map(token => ('letter' in token ? WILD : token.literal)).join('')
     else return null
@@ -99,6 +102,6 @@ function patternOf(parts: readonly NamePart[], by: string): string | null {
 }
 
 function expressionOf(parts: readonly NamePart[], by: string): RegExp {
-  const source = parts.map(part => (part.kind === 'fixed' ? (part.texts[0] ?? '').replace(SIGNS, by).replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : '([0-9._-]{1,40})')).join('')
+  const source = parts.map(part => (part.kind === 'fixed' ? textOf(part, by).replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : '([0-9._-]{1,40})')).join('')
   return new RegExp(`^${source}$`, 'u')
 }

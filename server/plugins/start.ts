@@ -26,7 +26,8 @@ async function takePart(): Promise<void> {
     await ready()
     await startQueue(process.env.DATABASE_URL ?? '')
   }
-  catch {
+  catch (error) {
+    console.error('usitor: long work waits, its queue cannot be used yet:', error instanceof Error ? error.message : error)
     setTimeout(() => void takePart(), 5000).unref()
   }
 }

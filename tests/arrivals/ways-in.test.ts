@@ -105,6 +105,12 @@ test('signs that some names still hold were not replaced on the way in: then the
   expect(report.files.filter(file => file.findings.length > 0).map(file => [file.path, file.findings[0]?.code])).toEqual([['Dune/Orñales José/Or_ales_photo.jpg', 'name.differs']])
 })
 
+test('what the rule itself asks for between the values is no sign that was replaced', async () => {
+  const plus = await readBrief({ usitorBrief: 1, title: 'x', requirements: [{ id: 'photo', name: '{family}+photo', formats: [{ id: 'jpg' }] }] }, roster.columns)
+  const files = right.filter(({ name }) => name.endsWith('jpg')).map(({ name, bytes }) => incoming(name, bytes))
+  expect(check({ brief: plus, roster, received: await received(files), checkedAt: WHEN }).summary).toMatchObject({ right: 0, toFix: 4 })
+})
+
 test('names of an archive that states no encoding: made by an independent program with code page 437, read as they were written', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'usitor-'))
   const script = join(folder, 'make.py')

@@ -13,10 +13,10 @@ import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { makeBrief, newestRoster, saveRoster } from '../../server/services/briefs'
 import { runCheck } from '../../server/services/checks'
-import { listParts, openPart, startCopy } from '../../server/services/corrected'
+import { listParts, openPart, planCopy, startCopy } from '../../server/services/corrected'
 import { exportOf } from '../../server/services/exports'
 import { letCount, overlapOf, startIntake } from '../../server/services/intakes'
-import { getJob } from '../../server/services/jobs'
+import { cancelJob, getJob } from '../../server/services/jobs'
 import { endShare, listMembers, shareBrief } from '../../server/services/members'
 import { allSlots, slipOf, trayOf } from '../../server/services/report-rows'
 import { figuresOf, historyOf, roundOf } from '../../server/services/rounds'
@@ -183,6 +183,26 @@ test('a brief is shared by role; one owner stays, and a reader changes nothing',
   expect(await searchBriefs(stranger, 'lindq')).toEqual({ briefs: [], people: [], files: [] })
   await endShare(owner, brief, colleague.id)
   await expect(listMembers(colleague, brief)).rejects.toMatchObject({ statusCode: 404 })
+})
+
+test('to a stranger none of it exists, and a reader changes nothing', async () => {
+  const [stranger, reader] = [await accountOf('Eve'), await accountOf('Rob')]
+  await shareBrief(owner, brief, reader.mail, 'reader')
+  const { id } = await runCheck(owner, brief)
+  const { jobId } = await startCopy(owner, id)
+  await ended(jobId)
+  const intake = (await db()('intake').where({ brief_id: brief, state: 'complete' }).first('id')).id as string
+  const looks = [(who: Account) => prepareSlips(who, id), (who: Account) => roundOf(who, id, null), (who: Account) => figuresOf(who, id), (who: Account) => historyOf(who, id, 's2', 'photo', null), (who: Account) => listSent(who, brief), (who: Account) => getJob(who, jobId), (who: Account) => openPart(who, jobId, 0), (who: Account) => exportOf(who, id, 'people'), (who: Account) => listMembers(who, brief), (who: Account) => planCopy(who, id)]
+  const changes = [(who: Account) => sendSlips(who, id, ['s2'], true), (who: Account) => startCopy(who, id), (who: Account) => cancelJob(who, jobId), (who: Account) => letCount(who, intake, false), (who: Account) => shareBrief(who, brief, stranger.mail, 'owner')]
+  for (const act of [...looks, ...changes]) await expect(act(stranger)).rejects.toMatchObject({ statusCode: 404 })
+  for (const look of looks) await look(reader)
+  for (const change of changes) await expect(change(reader)).rejects.toMatchObject({ statusCode: 403 })
+})
+
+test('what is looked for is text, not a pattern', async () => {
+  expect(await searchBriefs(owner, '%%')).toEqual({ briefs: [], people: [], files: [] })
+  expect((await searchBriefs(owner, 'Marsh_photo')).files.map(one => one.path)).toContain('Marsh Ana/Marsh_photo.jpg')
+  expect((await searchBriefs(owner, 'Marsh%photo')).files).toEqual([])
 })
 
 test('an intake can be let count again, or no longer', async () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { splitParts } from '#core/folders/arrivals'
+import { ARRIVALS, splitParts } from '#core/folders/arrivals'
 import type { Dropped } from '~/composables/dropped'
 
 const brief = useBrief()
@@ -220,6 +220,25 @@ function choose(event: Event) {
     >
       {{ problem || intake.problem }}
     </p>
+    <details v-if="!intake.progress">
+      <summary class="small">
+        What may come in, and what is made of it
+      </summary>
+      <table class="list small">
+        <thead><tr><th>What comes</th><th>Names</th><th>Folders</th><th>Whose it is</th><th>Time received</th></tr></thead>
+        <tbody>
+          <tr
+            v-for="way in ARRIVALS"
+            :key="way.id"
+          >
+            <td>{{ way.words }}</td><td>{{ way.names }}</td><td>{{ way.folders }}</td><td>{{ way.owner }}</td><td>{{ way.time }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small quiet">
+        What the way in did to names and folders is undone first, and is nobody's mistake.
+      </p>
+    </details>
     <div v-if="earlier.length">
       <h3>Received so far</h3>
       <table class="list">
