@@ -4,9 +4,10 @@ import type { CheckHead } from '~/stores/check'
 import type { RoundAnswer } from '~/stores/follow-up'
 
 /** What changed since the check before, and what was asked for and did not. */
-const props = defineProps<{ head: CheckHead, names: Map<string, string> }>()
+const props = defineProps<{ head: CheckHead }>()
 const emit = defineEmits<{ open: [slot: { holder: string, requirement: string, n: number | null }] }>()
 const followUp = useFollowUp()
+const check = useCheck()
 const round = shallowRef<RoundAnswer | null>(null)
 const checks = shallowRef<{ id: string, checkedAt: string }[]>([])
 /** Element Plus takes an empty value for none chosen. */
@@ -89,7 +90,7 @@ const say = (entry: RoundEntry) => `${titleOf(entry.requirement)}${entry.n === n
         <span class="small quiet">{{ round.stillRight }} were in order and still are{{ round.moved > 0 ? ` · ${round.moved} moved or renamed, the same bytes` : '' }}</span>
       </div>
       <p
-        v-if="round.people.came.length || round.people.left.length"
+        v-if="!check.hideNames && (round.people.came.length || round.people.left.length)"
         class="small"
       >
         The list changed:{{ round.people.came.length ? ` ${round.people.came.join(', ')} came` : '' }}{{ round.people.came.length && round.people.left.length ? ';' : '' }}{{ round.people.left.length ? ` ${round.people.left.join(', ')} left` : '' }}.
@@ -137,12 +138,16 @@ const say = (entry: RoundEntry) => `${titleOf(entry.requirement)}${entry.n === n
                   :disabled="entry.after === null"
                   @click="emit('open', { holder: entry.holder, requirement: entry.requirement, n: entry.n })"
                 >
-                  {{ names.get(entry.holder) ?? entry.holder }}
+                  {{ check.sayName(entry.holder) }}
                 </button>
               </td>
               <td>{{ say(entry) }}</td>
               <td>
-                <template v-if="entry.moved">
+                <span
+                  v-if="check.hideNames"
+                  class="quiet small"
+                >hidden</span>
+                <template v-else-if="entry.moved">
                   <span class="mono small">{{ inside(entry.moved.from) }}</span> <span class="quiet">is now</span> <span class="mono small">{{ inside(entry.moved.to) }}</span>
                 </template>
                 <span

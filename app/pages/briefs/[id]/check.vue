@@ -203,7 +203,6 @@ async function act(action: () => Promise<unknown>) {
       <RoundView
         v-if="view === 'round'"
         :head="check.head"
-        :names="check.names"
         @open="open = $event"
       />
       <FiguresView
