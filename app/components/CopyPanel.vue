@@ -55,7 +55,7 @@ async function make() {
     <p>All placed files under their right names in their right folders, as a .zip, with a table of what was called what. The originals stay as they were received. Files with wrong contents are left out, and listed with the reason.</p>
     <JobProgress
       v-if="jobs.of('corrected-copy')"
-      :job="jobs.of('corrected-copy')!"
+      kind="corrected-copy"
       what="Packing"
     />
     <el-button

@@ -2,13 +2,17 @@
 import type { ShownJob } from '~/stores/jobs'
 
 /** Long work under way: how far it is, and a way to call it off. */
-const props = defineProps<{ job: ShownJob, what: string }>()
+const props = defineProps<{ kind: ShownJob['kind'], what: string }>()
 const jobs = useJobs()
-const share = computed(() => (props.job.total === 0 ? 0 : Math.min(100, Math.round(100 * props.job.done / props.job.total))))
+const job = computed(() => jobs.of(props.kind))
+const share = computed(() => (job.value && job.value.total > 0 ? Math.min(100, Math.round(100 * job.value.done / job.value.total)) : 0))
 </script>
 
 <template>
-  <div class="row job">
+  <div
+    v-if="job"
+    class="row job"
+  >
     <span aria-live="polite">{{ what }}{{ job.total > 1 ? `: ${job.done} of ${job.total}` : ' …' }}</span>
     <el-progress
       :percentage="share"

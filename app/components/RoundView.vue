@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { insideWrapper } from '#core/folders/match'
 import type { RoundEntry, RoundKind } from '#core/reporting/rounds'
 import type { CheckHead } from '~/stores/check'
 import type { RoundAnswer } from '~/stores/follow-up'
@@ -43,8 +44,8 @@ watch(() => [props.head.id, against.value] as const, async ([id, with_]) => {
 const entries = computed(() => round.value?.entries.filter(entry => entry.kind === shown.value) ?? [])
 const titleOf = (id: string) => props.head.requirements.find(one => one.id === id)?.title ?? id
 /** Inside the folder around everything, where there is one. */
-const wrapper = computed(() => props.head.roots.flatMap(root => root.wrapper ?? [])[0])
-const inside = (path: string) => showText(wrapper.value && path.startsWith(`${wrapper.value}/`) ? path.slice(wrapper.value.length + 1) : path)
+const wrapper = computed(() => props.head.roots.find(root => root.wrapper !== null)?.wrapper ?? null)
+const inside = (path: string) => showText(insideWrapper(path, wrapper.value))
 const say = (entry: RoundEntry) => `${titleOf(entry.requirement)}${entry.n === null ? '' : ` ${entry.n}`}`
 </script>
 

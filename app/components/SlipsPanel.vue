@@ -90,8 +90,7 @@ const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${sl
         />
         <div class="row">
           <JobProgress
-            v-if="jobs.of('mail')"
-            :job="jobs.of('mail')!"
+            kind="mail"
             what="Sending"
           />
           <CopyButton

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ReportSlot } from '#core/reporting/report'
+import { insideWrapper } from '#core/folders/match'
 import { showValue } from '#core/checking/judge-content'
 import { PROPERTIES } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
@@ -68,8 +69,7 @@ const nameOf = (file: ShownFile) => file.path.slice(file.path.lastIndexOf('/') +
 /** The folder inside the wrapper that everybody shares: differences count from there. */
 function folderOf(file: ShownFile): string {
   const folder = file.path.slice(0, Math.max(0, file.path.lastIndexOf('/')))
-  const wrapper = props.head.roots.find(root => root.name === file.root)?.wrapper
-  return wrapper && (folder === wrapper || folder.startsWith(`${wrapper}/`)) ? folder.slice(wrapper.length + 1) : folder
+  return insideWrapper(folder, props.head.roots.find(root => root.name === file.root)?.wrapper ?? null)
 }
 
 /** Measured values in words; what is only true or false is told where it is true; people's names and times of work are not told. */

@@ -3,6 +3,7 @@ import type { UnitList } from '../brief/units'
 import { findOwnFolders } from '../folders/own-folders'
 import { findPrefix } from '../folders/prefix'
 import { findReplaced } from '../folders/replaced'
+import { insideWrapper } from '../folders/match'
 import { findWrapper } from '../folders/wrapper'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
@@ -129,7 +130,7 @@ function readRoots({ received, roots: asked, roster }: CheckInput, aside: Readon
   return new Map([...located].map(([name, files]): [string, RootReading] => {
     if (asked?.find(root => root.name === name)?.asIs) return [name, { wrapper: null, prefix: null, senders }]
     const wrapper = findWrapper(files, index)
-    const inside = wrapper === null ? files : files.map(({ folder, base }) => ({ folder: folder === wrapper ? '' : folder.startsWith(`${wrapper}/`) ? folder.slice(wrapper.length + 1) : folder, base }))
+    const inside = files.map(({ folder, base }) => ({ folder: insideWrapper(folder, wrapper), base }))
     return [name, { wrapper, prefix: findPrefix(files.map(file => file.base), index, roster.people), own: findOwnFolders(inside, index, roster.people), replaced: findReplaced(inside, index.units), senders }]
   }))
 }

@@ -17,6 +17,13 @@ export function expandFolder(levels: FolderLevels, captures: Captures = {}): str
   return levels.map(parts => expandParts(parts, captures)).join('/')
 }
 
+/** A folder seen from inside the one around everything; what lies outside it stays as it is. */
+export function insideWrapper(folder: string, wrapper: string | null): string {
+  if (wrapper === null) return folder
+  if (folder === wrapper) return ''
+  return folder.startsWith(`${wrapper}/`) ? folder.slice(wrapper.length + 1) : folder
+}
+
 /** Levels of a folder path; none for the top. */
 export function levelsOf(folder: string): string[] {
   return folder === '' ? [] : folder.split('/')

@@ -125,11 +125,11 @@ function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonl
       const filling = (arrivals.get(unit.index) ?? []).filter(other => other.n === n)
       const free = filling.length === 0 || filling.some(other => other.view.file.sha256 === view.file.sha256)
       const many = !told || (unit.requirement.count.by === null && isNumbered(unit))
+      const besides = many ? 0 : free ? OCCUPIED / 2 : OCCUPIED
       // what is owed is meant rather than what is not
       const weight = candidate.total - (unit.owed ? 0 : OCCUPIED)
-      const edge = { file, target, weight, shared: false }
-      ways.push({ edge: { ...edge, weight: many || free ? weight - (many ? 0 : OCCUPIED / 2) : weight - OCCUPIED }, candidate, n, told })
-      if (!many && filling.length === 0) ways.push({ edge: { ...edge, shared: true }, candidate, n, told })
+      ways.push({ edge: { file, target, weight: weight - besides, shared: false }, candidate, n, told })
+      if (!many && filling.length === 0) ways.push({ edge: { file, target, weight, shared: true }, candidate, n, told })
     }
   })
   const byEdge = new Map(ways.map(way => [way.edge, way]))

@@ -1,5 +1,5 @@
 import type { ReceivedFile } from '../checking/input'
-import { levelsOf } from '../folders/match'
+import { insideWrapper, levelsOf } from '../folders/match'
 import type { OwnFolders } from '../folders/own-folders'
 import type { NamePrefix } from '../folders/prefix'
 import type { Replaced } from '../folders/replaced'
@@ -49,11 +49,7 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
   let name = path.slice(slash + 1)
   // of what lay in an archive or mail, the folder of that one counts, its name is no level
   let folder = [...(file.container ?? []), path].map(one => one.normalize('NFC')).map(one => one.slice(0, Math.max(0, one.lastIndexOf('/')))).filter(Boolean).join('/')
-  const wrapper = root?.wrapper ?? null
-  if (wrapper !== null) {
-    if (folder === wrapper) folder = ''
-    else if (folder.startsWith(`${wrapper}/`)) folder = folder.slice(wrapper.length + 1)
-  }
+  folder = insideWrapper(folder, root?.wrapper ?? null)
   folder = root?.replaced?.folder(folder) ?? folder
   const level = folder.split('/')[0] ?? ''
   const own = level === '' ? null : root?.own?.take(level) ?? null

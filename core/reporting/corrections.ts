@@ -1,5 +1,7 @@
+import Papa from 'papaparse'
 import type { ReportFile } from './report'
 import { byCodeUnit } from '../text/order'
+import { showText } from '../text/show'
 
 /** Why a file is left out of the corrected copy. */
 export interface LeftOut<F extends ReportFile = ReportFile> { file: F, why: string }
@@ -66,6 +68,22 @@ function stem(path: string): string {
 
 const WHY: Partial<Record<ReportFile['role'], string>> = {
   unplaced: 'it has no slot', superseded: 'a newer file counts', duplicate: 'the same bytes are there already', surplus: 'more than asked', placed: 'its right place is not known',
+}
+
+const csv = (rows: string[][]) => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`
+
+/** What was renamed or moved from where to where, as CSV; also the rename list for those who do it by hand. */
+export function correctionTable(plan: CorrectionPlan): string {
+  return csv([['received as', 'right place', 'changed'], ...plan.files.map(({ file, to, changed }) => [showText(file.path), showText(to), changed ? 'yes' : 'no'])])
+}
+
+/**
+ * What is not in the copy and why, as CSV.
+ *
+ * @param absent - paths that are planned, but whose bytes are not at hand
+ */
+export function leftOutTable(plan: CorrectionPlan, absent: readonly string[]): string {
+  return csv([['received as', 'left out because'], ...plan.leftOut.map(({ file, why }) => [showText(file.path), why]), ...absent.map(path => [showText(path), 'only its facts were taken, not its bytes'])])
 }
 
 /** Files that can be cleared away: older versions that are neither the latest nor a milestone, and second copies. Only a list. */

@@ -1,8 +1,6 @@
-import { BlobReader, configure, TextReader, ZipWriter } from '@zip.js/zip.js'
-import Papa from 'papaparse'
-import type { CorrectionPlan } from '#core/reporting/corrections'
-import { planCorrections } from '#core/reporting/corrections'
-import { showText } from '#core/text/show'
+import { configure, Reader, TextReader, ZipWriter } from '@zip.js/zip.js'
+import type { ByteSource } from '#core/bytes/source'
+import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
 import { CHUNK, appendContent, beginContent, contentSource, sealArchive } from '../services/contents'
 import { allFiles } from '../services/report-rows'
@@ -47,23 +45,6 @@ async function planCopy(checkId: string): Promise<CopyPlan> {
   }
 }
 
-/** The same for a browser that has the files at hand: each is known by its bytes. */
-export async function planForBrowser(checkId: string): Promise<{ files: { sha256: string, path: string, to: string }[], table: string, leftOut: string }> {
-  const plan = planCorrections(await allFiles(checkId))
-  return { files: plan.files.map(({ file, to }) => ({ sha256: file.sha256, path: file.path, to })), table: correctionTable(plan), leftOut: leftOutTable(plan, []) }
-}
-
-const csv = (rows: string[][]) => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`
-
-/** What was renamed or moved from where to where; also the rename list for those who do it by hand. */
-export function correctionTable(plan: CorrectionPlan): string {
-  return csv([['received as', 'right place', 'changed'], ...plan.files.map(({ file, to, changed }) => [showText(file.path), showText(to), changed ? 'yes' : 'no'])])
-}
-
-function leftOutTable(plan: CorrectionPlan, absent: readonly string[]): string {
-  return csv([['received as', 'left out because'], ...plan.leftOut.map(({ file, why }) => [showText(file.path), why]), ...absent.map(path => [showText(path), 'only its facts were taken, not its bytes'])])
-}
-
 async function choosePart(files: readonly Planned[], at: number): Promise<{ files: (Planned & { contentId: string, size: number, modified: Date })[], next: number }> {
   const candidates = files.slice(at, at + PART_FILES)
   const rows = await db()('received_file').whereIn('id', candidates.map(one => one.fileId)).select('id', 'content_id', 'size', 'modified_at')
@@ -78,6 +59,18 @@ async function choosePart(files: readonly Planned[], at: number): Promise<{ file
     chosen.push({ ...one, contentId: row.content_id, size: Number(row.size), modified: row.modified_at ?? new Date(0) })
   }
   return { files: chosen, next: at + chosen.length }
+}
+
+/** Lets a large file into an archive by ranges: it is never whole in memory. */
+class SourceReader extends Reader<ByteSource> {
+  constructor(private readonly source: ByteSource) {
+    super(source)
+    this.size = source.size
+  }
+
+  override readUint8Array(index: number, length: number): Promise<Uint8Array> {
+    return this.source.read(index, length)
+  }
 }
 
 /** Writes one archive straight into the store; until it is sealed it is not there. */
@@ -108,8 +101,7 @@ async function writePart(files: Awaited<ReturnType<typeof choosePart>>['files'],
   }
   for (const { to, contentId: from, size: length, modified } of files) {
     signal.throwIfAborted()
-    const bytes = await contentSource(from, length).read(0, length)
-    await zip.add(`corrected/${to}`, new BlobReader(new Blob([bytes as Uint8Array<ArrayBuffer>])), { lastModDate: modified })
+    await zip.add(`corrected/${to}`, new SourceReader(contentSource(from, length)), { lastModDate: modified })
   }
   await zip.close()
   await flush(true)

@@ -82,7 +82,7 @@ export async function sendStep(id: string): Promise<void> {
 }
 
 /** One step: its effect, its count and where the next goes on are one transaction, so that nothing counts twice. */
-export async function takeStep(id: string, last: boolean): Promise<void> {
+async function takeStep(id: string, last: boolean): Promise<void> {
   const calling = new AbortController()
   const watch = setInterval(() => {
     db()('job').where({ id, cancel_asked: true }).first('id').then(row => row && calling.abort(), () => undefined)

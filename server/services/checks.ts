@@ -17,6 +17,7 @@ import { newestRoster, newestVersion, validFor } from './briefs'
 import type { IntakeFile } from './check-input'
 import { loadPrevious, loadReceived, loadRulings, rosterOn } from './check-input'
 import { readStale } from './contents'
+import { countingIntakes } from './intakes'
 import { startJob } from './jobs'
 
 /** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
@@ -34,7 +35,7 @@ async function prepareTask(briefId: string, document?: BriefDocument) {
   const [version, roster] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
   if (!roster || roster.people.length === 0) throw refuse(409, 'There is no list of people yet: bring one under Who.')
   if (!version) throw refuse(409, 'Nothing is asked for yet: set a requirement under Ask.')
-  const intakes: { id: string, root: string, as_is: boolean }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id', 'root', 'as_is')
+  const intakes = await countingIntakes(briefId)
   const previous = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id')
   const received = await loadReceived(intakes.map(row => row.id))
   const rulings = await loadRulings(briefId)
@@ -50,23 +51,27 @@ async function prepareTask(briefId: string, document?: BriefDocument) {
 
 /** Past so many files a check is long work. */
 const LONG_FROM = Number(process.env.USITOR_LONG_FROM ?? 3000)
-/** So many contents are read anew within the request; more are long work. */
+/** So many contents are read anew within one request, or one step of long work. */
 const READ_AT_ONCE = 200
+
+/** Reads anew what an earlier reader read of the files that count, the first so many. */
+export async function refreshReadings(briefId: string): Promise<{ read: number, left: number, files: number }> {
+  const intakes = await countingIntakes(briefId)
+  return { ...await readStale(intakes.map(row => row.id), READ_AT_ONCE), files: intakes.reduce((sum, { files }) => sum + files, 0) }
+}
 
 /** Runs a check over all that counts now, or puts it on the queue where that takes longer than a person waits. */
 export async function askForCheck(account: Account, briefId: string): Promise<{ id: string } | { jobId: string }> {
   await requireRole(account, briefId, 'checker')
-  const intakes: { id: string, files: number }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').select('id', 'files')
-  const { left } = await readStale(intakes.map(row => row.id), READ_AT_ONCE)
-  if (left > 0 || intakes.reduce((sum, { files }) => sum + files, 0) > LONG_FROM) return startJob(account, briefId, 'check', {})
+  const { left, files } = await refreshReadings(briefId)
+  if (left > 0 || files > LONG_FROM) return startJob(account, briefId, 'check', {})
   return makeCheck(briefId, account.id)
 }
 
 /** Runs a check at once, however long it takes. */
 export async function runCheck(account: Account, briefId: string): Promise<{ id: string }> {
   await requireRole(account, briefId, 'checker')
-  const intakes: { id: string }[] = await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').select('id')
-  while ((await readStale(intakes.map(row => row.id), READ_AT_ONCE)).left > 0) { /* the next so many */ }
+  while ((await refreshReadings(briefId)).left > 0) { /* the next so many */ }
   return makeCheck(briefId, account.id)
 }
 

@@ -75,9 +75,7 @@ export async function arrivedBytes(contentId: string): Promise<number> {
 /** Seals a content whose pieces are all there: hashes and reads what is stored, and joins it with equal bytes. */
 export async function sealContent(contentId: string, size: number): Promise<Sealed> {
   const source = contentSource(contentId, size)
-  const hash = createHash('sha256')
-  for (let at = 0; at < size; at += 4 * CHUNK) hash.update(await source.read(at, 4 * CHUNK))
-  const sha256 = hash.digest('hex')
+  const sha256 = await hashOf(source)
   const reading = await readBytes(source)
   const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256) ?? ''
   const joined = await db().transaction(async (trx) => {
@@ -97,13 +95,21 @@ export async function sealContent(contentId: string, size: number): Promise<Seal
 
 /** Seals an archive made here: it is known by its own id alone and joins nothing. */
 export async function sealArchive(contentId: string, size: number, trx: Knex): Promise<void> {
-  const source = contentSource(contentId, size)
-  const hash = createHash('sha256')
-  for (let at = 0; at < size; at += 4 * CHUNK) hash.update(await source.read(at, 4 * CHUNK))
+  const sha256 = await hashOf(contentSource(contentId, size))
   // equal bytes may be there already as somebody's file: then this one stays unsealed until its job goes
-  const sha256 = hash.digest('hex')
   const taken = await trx('content').where({ sha256 }).first('id')
   await trx('content').where('id', contentId).update({ size, ...(taken ? {} : { sha256 }) })
+}
+
+/** Bytes from the first to the last, a stretch at a time. */
+export async function* piecesOf(source: ByteSource): AsyncGenerator<Uint8Array> {
+  for (let at = 0; at < source.size; at += 4 * CHUNK) yield await source.read(at, 4 * CHUNK)
+}
+
+async function hashOf(source: ByteSource): Promise<string> {
+  const hash = createHash('sha256')
+  for await (const piece of piecesOf(source)) hash.update(piece)
+  return hash.digest('hex')
 }
 
 /** Ranged reads over stored pieces. */

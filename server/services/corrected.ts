@@ -1,11 +1,12 @@
 import type { ByteSource } from '#core/bytes/source'
+import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
-import { planForBrowser } from '../jobs/corrected-copy'
 import { refuse } from '../utils/errors'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { contentSource } from './contents'
 import { getJob, startJob } from './jobs'
+import { allFiles } from './report-rows'
 
 /** Begins the corrected copy of a check's files. */
 export async function startCopy(account: Account, checkId: string): Promise<{ jobId: string }> {
@@ -13,10 +14,11 @@ export async function startCopy(account: Account, checkId: string): Promise<{ jo
   return startJob(account, briefId, 'corrected-copy', { checkId })
 }
 
-/** What the copy is to hold, for a browser that has the files at hand. */
+/** What the copy is to hold, for a browser that has the files at hand: each is known by its bytes. */
 export async function planCopy(account: Account, checkId: string) {
   await requireCheck(account, checkId)
-  return planForBrowser(checkId)
+  const plan = planCorrections(await allFiles(checkId))
+  return { files: plan.files.map(({ file, to }) => ({ sha256: file.sha256, path: file.path, to })), table: correctionTable(plan), leftOut: leftOutTable(plan, []) }
 }
 
 /** The archives a finished copy consists of; unpacked into one folder they are the whole. */

@@ -144,6 +144,11 @@ export async function overlapOf(account: Account, intakeId: string): Promise<{ e
   return { earlier: row.earlier, here: row.here, proposes: row.earlier > 0 && row.here > row.earlier / 2 ? 'replace' : 'add' }
 }
 
+/** Intakes of a brief that count now, the earliest first. */
+export async function countingIntakes(briefId: string): Promise<{ id: string, root: string, files: number, as_is: boolean }[]> {
+  return db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id', 'root', 'files', 'as_is')
+}
+
 /** Lets a received intake count or not; nothing of it is lost either way. */
 export async function letCount(account: Account, intakeId: string, counts: boolean): Promise<void> {
   const intake = await requireIntake(account, intakeId)

@@ -47,7 +47,6 @@ export async function up(knex: Knex): Promise<void> {
       id uuid primary key,
       brief_id uuid not null references brief on delete cascade,
       check_id uuid not null references check_run on delete cascade,
-      job_id uuid references job on delete set null,
       holder text collate "C" not null,
       address text collate "C" not null,
       subject text not null,

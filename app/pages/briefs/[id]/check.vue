@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SlotStatus } from '#core/reporting/report'
+import type { ReportRoot, SlotStatus } from '#core/reporting/report'
 
 const brief = useBrief()
 const check = useCheck()
@@ -9,7 +9,6 @@ const route = useRoute()
 const find = ref(typeof route.query.find === 'string' ? route.query.find : '')
 const only = ref<SlotStatus | 'late' | null>(null)
 const open = ref<{ holder: string, requirement?: string, n?: number | null } | null>(null)
-const jobs = useJobs()
 const view = ref<'rack' | 'round' | 'figures'>('rack')
 const VIEWS = [{ key: 'rack', label: 'Rack' }, { key: 'round', label: 'Round: what changed' }, { key: 'figures', label: 'Figures' }] as const
 const sort = ref<'list' | 'name' | 'open'>('list')
@@ -39,6 +38,9 @@ watch(id, async (now) => {
 
 /** Roots whose folders and names a person wants read as they stand. */
 const asIs = computed(() => new Set(brief.current?.intakes.filter(one => one.asIs && !one.replacedAt).map(one => one.root)))
+
+/** Whether anything was undone that the way in did. */
+const isUndone = (root: ReportRoot) => Boolean(root.wrapper || root.prefix || root.own || root.replaced !== undefined)
 
 async function readRoot(root: string, stand: boolean) {
   await act(async () => {
@@ -121,7 +123,7 @@ async function act(action: () => Promise<unknown>) {
         @again="again"
       />
       <p
-        v-for="root in check.head.roots.filter(one => one.wrapper || one.prefix || one.own || one.replaced !== undefined || asIs.has(one.name))"
+        v-for="root in check.head.roots.filter(one => isUndone(one) || asIs.has(one.name))"
         :key="root.name"
         class="small quiet wrapper"
       >
@@ -137,21 +139,20 @@ async function act(action: () => Promise<unknown>) {
         <template v-if="root.replaced !== undefined">
           Signs such as apostrophes and accents were replaced{{ root.replaced ? ` by “${root.replaced}”` : ' by nothing' }} on the way in; read as they were meant.
         </template>
-        <template v-if="!root.wrapper && !root.prefix && !root.own && root.replaced === undefined">
+        <template v-if="!isUndone(root)">
           Folders and names of <span class="mono">{{ showText(root.name) }}</span> are read as they stand.
         </template>
         <button
           type="button"
           class="plain-button"
           :disabled="busy"
-          @click="readRoot(root.name, Boolean(root.wrapper || root.prefix || root.own || root.replaced !== undefined))"
+          @click="readRoot(root.name, isUndone(root))"
         >
-          {{ root.wrapper || root.prefix || root.own || root.replaced !== undefined ? 'Read them as they stand' : 'Look for what was put around them' }}
+          {{ isUndone(root) ? 'Read them as they stand' : 'Look for what was put around them' }}
         </button>
       </p>
       <JobProgress
-        v-if="jobs.of('check')"
-        :job="jobs.of('check')!"
+        kind="check"
         what="Checking"
       />
       <div class="row spread tools">

@@ -1,10 +1,8 @@
 import { Readable } from 'node:stream'
 import { defineEventHandler, sendStream, setHeader } from 'h3'
-import { findContent } from '../../../../services/contents'
+import { findContent, piecesOf } from '../../../../services/contents'
 import { requireAccount } from '../../../../utils/session'
 import { routeId } from '../../../../utils/validate'
-
-const PIECE = 1024 * 1024
 
 /** The received bytes as they came: an attachment of no type, so that no browser ever opens them by itself. */
 export default defineEventHandler(async (event) => {
@@ -18,8 +16,5 @@ export default defineEventHandler(async (event) => {
   setHeader(event, 'cache-control', 'private, no-store')
   // RFC 6266 and RFC 8187: everything but letters and digits is written in percent signs
   setHeader(event, 'content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name.toWellFormed?.() ?? name).replace(/['()*]/g, char => `%${char.charCodeAt(0).toString(16).toUpperCase()}`)}`)
-  async function* pieces() {
-    for (let at = 0; at < source.size; at += PIECE) yield await source.read(at, PIECE)
-  }
-  return sendStream(event, Readable.from(pieces(), { objectMode: false }))
+  return sendStream(event, Readable.from(piecesOf(source), { objectMode: false }))
 })

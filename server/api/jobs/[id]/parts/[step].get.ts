@@ -1,11 +1,10 @@
 import { Readable } from 'node:stream'
 import { defineEventHandler, getRouterParams, sendStream, setHeader } from 'h3'
+import { piecesOf } from '../../../../services/contents'
 import { openPart } from '../../../../services/corrected'
 import { refuse } from '../../../../utils/errors'
 import { requireAccount } from '../../../../utils/session'
 import { routeId } from '../../../../utils/validate'
-
-const STRETCH = 4 * 1024 * 1024
 
 export default defineEventHandler(async (event) => {
   const step = Number(getRouterParams(event).step)
@@ -14,7 +13,5 @@ export default defineEventHandler(async (event) => {
   setHeader(event, 'content-type', 'application/zip')
   setHeader(event, 'content-length', source.size)
   setHeader(event, 'content-disposition', `attachment; filename="${name}"`)
-  return sendStream(event, Readable.from((async function* () {
-    for (let at = 0; at < source.size; at += STRETCH) yield Buffer.from(await source.read(at, STRETCH))
-  })()))
+  return sendStream(event, Readable.from(piecesOf(source), { objectMode: false }))
 })
