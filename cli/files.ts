@@ -45,7 +45,7 @@ function showBytes(name: Buffer): string {
   return name.toString('latin1').replace(/[\x80-\xFF]/g, char => `\\x${char.charCodeAt(0).toString(16).toUpperCase()}`)
 }
 
-export interface HashedReading { size: number, modified: number, sha256: string, reading: Reading }
+export interface HashedReading { size: number, modified: number, sha256: string | null, reading: Reading }
 
 interface Hashed { id: number, size: number, modified: number, sha256: string, bytes: Uint8Array | null, problem?: string }
 
@@ -84,7 +84,7 @@ export async function readFileFacts(path: string | Buffer, threads: HashThreads,
   const found = await threads.hash(path)
   if (found.problem !== undefined) {
     const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
-    return { size, modified: mtimeMs, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: found.problem, props: {} } }
+    return { size, modified: mtimeMs, sha256: null, reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: found.problem, props: {} } }
   }
   const { size, modified, sha256, bytes } = found
   return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes), proof) : readLarge(path, size, proof)) }

@@ -94,7 +94,7 @@ export function reportSchema(): Schema {
       },
       files: {
         type: 'array', items: growing({
-          root: { type: 'string' }, path: { type: 'string' }, container: { type: 'array', items: { type: 'string' } }, size: count, sha256: { type: 'string', pattern: '^(?:[0-9a-f]{64})?$' },
+          root: { type: 'string' }, path: { type: 'string' }, container: { type: 'array', items: { type: 'string' } }, size: count, sha256: orNull({ type: 'string', pattern: '^[0-9a-f]{64}$' }),
           receivedAt: orNull(time), receivedAtFrom: oneOf('server', 'stated', 'modified', 'unknown'),
           role: oneOf('placed', 'unplaced', 'superseded', 'duplicate', 'copy', 'companion', 'surplus', 'set-aside', 'clutter', 'backup', 'ignored'),
           slot: orNull(growing(ref, ['requirement', 'holder'])), confidence: orNull({ type: 'number', minimum: 0, maximum: 1 }), evidence: { type: 'array', items: { type: 'string' } },

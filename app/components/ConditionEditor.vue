@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Condition } from '#core/brief/types'
-import { PROPERTIES } from '#core/formats/properties'
+import { propertyOf } from '#core/formats/properties'
 
 /** One condition on one measured property, with its unit. */
 const model = defineModel<Condition>({ required: true })
 const props = defineProps<{ property: string }>()
 const emit = defineEmits<{ remove: [] }>()
 
-const about = computed(() => PROPERTIES[props.property] ?? { label: props.property, unit: '', type: 'text' as const })
+const about = computed(() => propertyOf(props.property) ?? { label: props.property, unit: '', type: 'text' as const })
 const kind = computed({
   get: () => kindOf(model.value),
   set: (next: ConditionKind) => (model.value = conditionOf(next, valueOf(model.value, props.property))),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { AcceptedDocument } from '#core/brief/document'
 import type { Condition } from '#core/brief/types'
-import { PROPERTIES } from '#core/formats/properties'
+import { propertyOf } from '#core/formats/properties'
 import { formatById, FORMATS } from '#core/formats/registry'
 
 /** The formats that count, and what must be true of a file in each of them. */
@@ -15,7 +15,11 @@ const ids = computed({
 const sampled = ref(false)
 const families = computed(() => [...new Set(FORMATS.map(format => format.family))].map(family => ({ family, formats: FORMATS.filter(format => format.family === family) })))
 const labelOf = (id: string) => `${formatById(id)?.label ?? id} · ${id}`
-const free = (format: AcceptedDocument) => (formatById(format.id)?.measures ?? []).filter(name => !(name in (format.measured ?? {})))
+function propertyLabel(name: string): string {
+  const { label = name, unit = '' } = propertyOf(name) ?? {}
+  return unit ? `${label} (${unit})` : label
+}
+const free = (format: AcceptedDocument) => (formatById(format.id)?.measures ?? []).filter(name => !Object.hasOwn(format.measured ?? {}, name))
 
 function setConditions(id: string, measured: Record<string, Condition>) {
   model.value = model.value.map(format => (format.id !== id ? format : Object.keys(measured).length > 0 ? { id, measured } : { id }))
@@ -101,7 +105,7 @@ function askLike(id: string, measured: Record<string, Condition>) {
             v-for="name in free(format)"
             :key="name"
             :value="name"
-            :label="`${PROPERTIES[name]?.label ?? name}${PROPERTIES[name]?.unit ? ` (${PROPERTIES[name].unit})` : ''}`"
+            :label="propertyLabel(name)"
           />
         </el-select>
       </p>

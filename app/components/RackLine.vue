@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ownOf } from '#core/text/own'
 import type { SlotStatus } from '#core/reporting/report'
 import type { CheckHead, RackCell, RackRow } from '~/stores/check'
 
@@ -61,15 +62,15 @@ function drop({ id, by }: Asked, cell: RackCell) {
       :key="requirement.id"
     >
       <div
-        v-if="row.cells[requirement.id]"
+        v-if="ownOf(row.cells, requirement.id)"
         class="holes"
       >
         <button
-          v-for="cell in row.cells[requirement.id]"
+          v-for="cell in ownOf(row.cells, requirement.id)"
           :key="cell.n ?? 0"
           type="button"
           class="hole"
-          :class="{ open: isOpen(requirement.id, cell), over: over === keyOf(requirement.id, cell), one: row.cells[requirement.id]?.length === 1, dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
+          :class="{ open: isOpen(requirement.id, cell), over: over === keyOf(requirement.id, cell), one: ownOf(row.cells, requirement.id)?.length === 1, dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
           :aria-label="say(requirement, cell)"
           :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
           @click="emit('open', { holder: row.holder, requirement: requirement.id, n: cell.n })"
@@ -83,15 +84,15 @@ function drop({ id, by }: Asked, cell: RackCell) {
             :late="cell.late"
           />
           <span
-            v-if="row.cells[requirement.id]?.length === 1 && !narrow.has(requirement.id)"
+            v-if="ownOf(row.cells, requirement.id)?.length === 1 && !narrow.has(requirement.id)"
             class="tell"
             :class="cell.status"
           >{{ tell(cell) }}</span>
         </button>
         <span
-          v-if="(row.cells[requirement.id]?.length ?? 0) > 1 && !narrow.has(requirement.id)"
+          v-if="(ownOf(row.cells, requirement.id)?.length ?? 0) > 1 && !narrow.has(requirement.id)"
           class="tell"
-        >{{ rightOf(row.cells[requirement.id] ?? []) }} of {{ row.cells[requirement.id]?.length }}</span>
+        >{{ rightOf(ownOf(row.cells, requirement.id) ?? []) }} of {{ ownOf(row.cells, requirement.id)?.length }}</span>
       </div>
     </td>
   </tr>

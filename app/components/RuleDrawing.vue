@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ownOf } from '#core/text/own'
 import { VueDraggable } from 'vue-draggable-plus'
 
 /** One template drawn: the sample large, each part bracketed and numbered, the numbered parts listed; the text beside it is the same thing. */
@@ -32,7 +33,7 @@ function take(next: DrawnPart[]) {
 }
 
 function isOwn(part: DrawnPart): boolean {
-  const field = part.kind === 'field' ? props.fields[part.name] : undefined
+  const field = part.kind === 'field' ? ownOf(props.fields, part.name) : undefined
   return field !== undefined && field.type !== 'roster'
 }
 
@@ -198,7 +199,7 @@ function setPrefix(at: number, prefix: number | null) {
           <PartOptions
             v-if="part.kind === 'field' && opened === part.key"
             :name="part.name"
-            :field="fields[part.name]"
+            :field="ownOf(fields, part.name)"
             :prefix="part.prefix"
             :own="isOwn(part)"
             @field="setField(part.name, $event)"

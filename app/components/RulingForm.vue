@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ownOf } from '#core/text/own'
 import type { SlotRef } from '#core/reporting/report'
 import type { CheckHead, ShownFile } from '~/stores/check'
 
@@ -22,7 +23,7 @@ const needsReason = computed(() => kind.value === 'accept' || kind.value === 'wa
 const holders = computed(() => [...new Map(check.rows.map(row => [row.holder, check.names.get(row.holder) ?? row.holder]))])
 const pieces = computed(() => check.rows.find(row => row.holder === holder.value)?.cells ?? {})
 /** Pieces that only a count tells apart have no numbers of their own. */
-const numbers = computed(() => (props.head.requirements.find(one => one.id === requirement.value)?.by ? (pieces.value[requirement.value] ?? []).flatMap(cell => (cell.n === null ? [] : [cell.n])) : []))
+const numbers = computed(() => (props.head.requirements.find(one => one.id === requirement.value)?.by ? (ownOf(pieces.value, requirement.value) ?? []).flatMap(cell => (cell.n === null ? [] : [cell.n])) : []))
 const chosen = computed((): SlotRef | undefined => (kind.value === 'place'
   ? (holder.value && requirement.value ? { requirement: requirement.value, holder: holder.value, ...(number.value === undefined ? {} : { n: number.value }) } : undefined)
   : props.slotRef))
@@ -136,7 +137,7 @@ async function rule() {
             @change="number = undefined"
           >
             <el-option
-              v-for="one in head.requirements.filter(one => pieces[one.id])"
+              v-for="one in head.requirements.filter(one => ownOf(pieces, one.id))"
               :key="one.id"
               :value="one.id"
               :label="one.title"

@@ -2,7 +2,7 @@
 import type { AcceptedDocument } from '#core/brief/document'
 import type { Condition } from '#core/brief/types'
 import { describeCondition, meets, showValue } from '#core/checking/judge-content'
-import { PROPERTIES } from '#core/formats/properties'
+import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
 import { countsAs, formatById, formatLabel } from '#core/formats/registry'
 import type { SampleReading } from '~/workers/sample'
@@ -26,7 +26,7 @@ const values = computed((): [name: string, value: PropertyValue][] => {
   return [...(reading.version ? [['version', reading.version] as [string, PropertyValue]] : []), ...Object.entries(reading.props)]
 })
 const accepted = computed(() => props.formats.find(format => sample.value && countsAs(sample.value.id, format.id)))
-const askable = (name: string) => name in PROPERTIES && (formatById(sample.value?.id ?? '')?.measures.includes(name) ?? false)
+const askable = (name: string) => propertyOf(name) !== undefined && (formatById(sample.value?.id ?? '')?.measures.includes(name) ?? false)
 
 async function take(file: File | undefined) {
   if (!file) return
@@ -132,9 +132,9 @@ const PROOFS: Record<string, string> = { signature: 'told by its first bytes', s
               v-for="[name, value] in values"
               :key="name"
             >
-              <td>{{ PROPERTIES[name]?.label ?? name }}</td>
+              <td>{{ propertyOf(name)?.label ?? name }}</td>
               <td class="mono">
-                {{ showText(showValue(value === '\t' ? 'tab' : value, PROPERTIES[name]?.unit ?? '')) }}
+                {{ showText(showValue(value === '\t' ? 'tab' : value, propertyOf(name)?.unit ?? '')) }}
               </td>
               <td>
                 <el-select
@@ -143,7 +143,7 @@ const PROOFS: Record<string, string> = { signature: 'told by its first bytes', s
                   size="small"
                   class="kind"
                   :empty-values="[null, undefined]"
-                  :aria-label="`Ask for ${PROPERTIES[name]?.label ?? name}`"
+                  :aria-label="`Ask for ${propertyOf(name)?.label ?? name}`"
                 >
                   <el-option
                     value=""

@@ -2,7 +2,7 @@
 import type { ReportSlot } from '#core/reporting/report'
 import { insideWrapper } from '#core/folders/match'
 import { showValue } from '#core/checking/judge-content'
-import { PROPERTIES } from '#core/formats/properties'
+import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
 import type { CheckHead, ShownFile, ShownRuling, Slip } from '~/stores/check'
 
@@ -75,7 +75,7 @@ function folderOf(file: ShownFile): string {
 /** Measured values in words; what is only true or false is told where it is true; people's names and times of work are not told. */
 function sayMeasured(props: Record<string, PropertyValue>): string {
   return Object.entries(props).filter(([name, value]) => value !== false && !['author', 'created', 'modified'].includes(name)).map(([name, value]) => {
-    const { label = name, unit = '' } = PROPERTIES[name] ?? {}
+    const { label = name, unit = '' } = propertyOf(name) ?? {}
     return ` · ${value === true ? label : `${label} ${showText(showValue(value === '\t' ? 'tab' : value, unit))}`}`
   }).join('')
 }

@@ -1,5 +1,5 @@
 import type { Condition } from '#core/brief/types'
-import { PROPERTIES } from '#core/formats/properties'
+import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
 
 /** How a value is held against what is asked. */
@@ -9,7 +9,7 @@ export const KIND_WORDS: Record<ConditionKind, string> = { from: 'at least', to:
 
 /** Kinds that make sense for a property; the first is what a new condition begins with. */
 export function kindsOf(property: string): ConditionKind[] {
-  const type = PROPERTIES[property]?.type
+  const type = propertyOf(property)?.type
   if (type === 'flag') return ['is']
   if (type === 'text') return ['is', 'among']
   return type === 'version' ? ['from', 'to', 'between', 'is', 'among'] : ['from', 'to', 'between', 'is', 'among']
@@ -35,19 +35,19 @@ export function conditionOf(kind: ConditionKind, value: PropertyValue): Conditio
 
 /** Any one value of a condition, to go on with under another kind. */
 export function valueOf(condition: Condition, property: string): PropertyValue {
-  const type = PROPERTIES[property]?.type
+  const type = propertyOf(property)?.type
   return condition.is ?? condition.among?.[0] ?? condition.from ?? condition.to ?? (type === 'number' ? 0 : type === 'flag' ? true : '')
 }
 
 /** What a person typed, as the property's kind of value. */
 export function typedValue(property: string, text: string | number | boolean): PropertyValue {
-  if (PROPERTIES[property]?.type !== 'number') return text
+  if (propertyOf(property)?.type !== 'number') return text
   const number = Number(String(text).replace(',', '.'))
   return String(text).trim() === '' || Number.isNaN(number) ? String(text) : number
 }
 
 /** What a new condition on a property asks for at first. */
 export function startOf(property: string): Condition {
-  const { type, values } = PROPERTIES[property] ?? {}
+  const { type, values } = propertyOf(property) ?? {}
   return type === 'flag' ? { is: true } : type === 'text' ? { is: values?.[0] ?? '' } : type === 'version' ? { from: '1.0' } : { from: 1 }
 }

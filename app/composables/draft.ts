@@ -1,3 +1,4 @@
+import { ownOf } from '#core/text/own'
 import type { BriefDocument, RequirementDocument } from '#core/brief/document'
 import { BriefError, readBrief } from '#core/brief/read'
 import type { BriefProblem } from '#core/brief/read'
@@ -44,7 +45,7 @@ export function declareFields(requirement: RequirementDocument, columns: readonl
   const fields = { ...requirement.fields }
   const used = new Set(usedFields(requirement))
   for (const name of used) {
-    if (ROSTER_LIKE.has(name) || columns.includes(name) || fields[name]) continue
+    if (ROSTER_LIKE.has(name) || columns.includes(name) || ownOf(fields, name)) continue
     if (/^(?:n|no|nr|number|piece)$/i.test(name)) fields[name] = { type: 'number', digits: 2, from: 1 }
     else if (/^v(?:ersion)?$/i.test(name)) fields[name] = { type: 'version', digits: 2 }
     else if (/date|day/i.test(name)) fields[name] = { type: 'date', pattern: 'yyyy-MM-dd' }
@@ -54,7 +55,7 @@ export function declareFields(requirement: RequirementDocument, columns: readonl
   if (canBeRead(requirement)) for (const name of Object.keys(fields)) if (!used.has(name)) Reflect.deleteProperty(fields, name)
   if (Object.keys(fields).length > 0) requirement.fields = fields
   else delete requirement.fields
-  if (requirement.count?.by && fields[requirement.count.by]?.type !== 'number') delete requirement.count.by
+  if (requirement.count?.by && ownOf(fields, requirement.count.by)?.type !== 'number') delete requirement.count.by
 }
 
 function templatesOf(requirement: RequirementDocument): string[] {

@@ -3,6 +3,7 @@ import { parseDatePattern } from '#core/names/date'
 import { writeNumber, writeValue } from '#core/names/parts'
 import { parseTemplate } from '#core/names/template'
 import type { FieldRule } from '#core/brief/types'
+import { ownOf } from '#core/text/own'
 
 export type Fields = NonNullable<RequirementDocument['fields']>
 export type Field = Fields[string]
@@ -49,10 +50,10 @@ export type SampleValues = Record<string, string>
 export function sampleOfPart(part: DrawnPart, fields: Fields, values: SampleValues): string {
   if (part.kind === 'literal') return part.text
   if (part.kind === 'level') return '/'
-  const field = fields[part.name]
+  const field = ownOf(fields, part.name)
   if (!field || field.type === 'roster') {
     const rule: FieldRule | undefined = field && { type: 'roster', case: field.case ?? 'as-is', spaces: field.spaces ?? null, accents: field.accents ?? 'keep' }
-    return writeValue(values[part.name] ?? '', rule, part.prefix) || `{${part.name}}`
+    return writeValue(ownOf(values, part.name) ?? '', rule, part.prefix) || `{${part.name}}`
   }
   switch (field.type) {
     case 'number': return writeNumber(Math.max(field.from ?? 0, 1), field.digits ?? 1)
@@ -85,11 +86,11 @@ const CASE_WORDS = { 'as-is': '', 'lower': 'in small letters', 'upper': 'in capi
 export function sayPart(part: DrawnPart, fields: Fields): string {
   if (part.kind === 'literal') return `the text ${[...part.text].map(char => (char === ' ' ? 'space' : char)).join('')}`
   if (part.kind === 'level') return 'next level'
-  const field = fields[part.name]
+  const field = ownOf(fields, part.name)
   if (!field || field.type === 'roster') {
     const spaces = field?.spaces === undefined ? '' : field.spaces === '' ? 'spaces left out' : `spaces become ${field.spaces}`
     const first = part.prefix === null ? '' : part.prefix === 1 ? 'first letter only' : `first ${part.prefix} letters`
-    return [PERSON_WORDS[part.name] ?? `"${part.name}" of the person`, first, CASE_WORDS[field?.case ?? 'as-is'], spaces, field?.accents === 'strip' ? 'without accents' : ''].filter(Boolean).join(', ')
+    return [ownOf(PERSON_WORDS, part.name) ?? `"${part.name}" of the person`, first, CASE_WORDS[field?.case ?? 'as-is'], spaces, field?.accents === 'strip' ? 'without accents' : ''].filter(Boolean).join(', ')
   }
   switch (field.type) {
     case 'number': return `a number, ${countedDigits(field.digits)}${field.from ? `, from ${field.from}` : ''}${field.to === undefined ? '' : ` to ${field.to}`}`
@@ -111,7 +112,7 @@ function countedDigits(digits = 1): string {
 /** Fields of a person that can stand in a name, with what they are. */
 export function personFields(columns: readonly string[]): { name: string, label: string }[] {
   const known = columns.length > 0 ? columns : ['family', 'given', 'group']
-  return [...known, 'title'].map(name => ({ name, label: PERSON_WORDS[name] ?? `"${name}" of the person` }))
+  return [...known, 'title'].map(name => ({ name, label: ownOf(PERSON_WORDS, name) ?? `"${name}" of the person` }))
 }
 
 /** Kinds of fields of the file itself, with a field to begin with. */
@@ -127,6 +128,6 @@ export const OWN_FIELDS: readonly { label: string, name: string, field: Field }[
 /** A field name that is still free. */
 export function freeName(wanted: string, fields: Fields): string {
   let name = wanted
-  for (let at = 2; fields[name]; at++) name = `${wanted}${at}`
+  for (let at = 2; ownOf(fields, name); at++) name = `${wanted}${at}`
   return name
 }

@@ -18,7 +18,7 @@ export interface CheckHead {
   people: { id: string, name: string, given: string, family: string, group: string }[]
 }
 /** A decision that holds: who made it, when, and about what. */
-export interface ShownRuling { id: string, kind: 'place' | 'set-aside' | 'accept' | 'waive', file: { sha256: string, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
+export interface ShownRuling { id: string, kind: 'place' | 'set-aside' | 'accept' | 'waive', file: { sha256: string | null, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
 export interface RulingWish { kind: ShownRuling['kind'], fileId?: string, slot?: SlotRef, reason?: string, alias?: string }
 export interface Slip { slots: ReportSlot[], files: ShownFile[] }
 

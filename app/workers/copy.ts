@@ -9,7 +9,7 @@ configure({ useWebWorkers: false })
 const IN_MEMORY = 16 * 1024 * 1024
 
 /** What the corrected copy is to hold, as the server plans it. */
-export interface CopyPlan { files: { sha256: string, path: string, to: string }[], table: string, leftOut: string }
+export interface CopyPlan { files: { sha256: string | null, path: string, to: string }[], table: string, leftOut: string }
 
 /**
  * Makes the corrected copy of files that are only at hand here: the folder is chosen again, each file is known by its bytes.
@@ -17,7 +17,8 @@ export interface CopyPlan { files: { sha256: string, path: string, to: string }[
  * @returns the archive, and the paths whose bytes were not in the folder
  */
 async function make(files: { path: string, file: File }[], plan: CopyPlan, opening: Opening, onProgress: (done: number, total: number) => void): Promise<{ archive: Blob, packed: number, absent: string[] }> {
-  const wanted = new Map<string, { path: string, to: string }[]>()
+  // what could not be read has no hash: nothing here is ever taken for it
+  const wanted = new Map<string | null, { path: string, to: string }[]>()
   for (const { sha256, path, to } of plan.files) wanted.set(sha256, [...wanted.get(sha256) ?? [], { path, to }])
   const incoming = await openDropped(files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) })), opening)
   const zip = new ZipWriter(new BlobWriter('application/zip'), { level: 1, extendedTimestamp: true })

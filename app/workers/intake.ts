@@ -99,7 +99,7 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
   }
 }
 
-interface Read { incoming: Incoming, blob: Blob | null, sha256: string, reading: Reading }
+interface Read { incoming: Incoming, blob: Blob | null, sha256: string | null, reading: Reading }
 
 async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
   try {
@@ -112,7 +112,7 @@ async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
   catch (error) {
     if (signal.aborted) throw error
     const reason = error instanceof Error ? error.message : String(error)
-    return { incoming, blob: null, sha256: '', reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason, props: {} } }
+    return { incoming, blob: null, sha256: null, reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason, props: {} } }
   }
 }
 

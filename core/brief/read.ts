@@ -2,6 +2,7 @@ import { ValidationError } from 'yup'
 import { isRealDate, parseDuration } from '../names/date'
 import { fieldsOf, parseTemplate, TemplateError } from '../names/template'
 import type { Template } from '../names/template'
+import { emptyRecord } from '../text/own'
 import { showValue } from '../text/show'
 import type { Brief, BriefException, FieldRule, Requirement, Strictness } from './types'
 import { briefSchema } from './schema'
@@ -85,7 +86,7 @@ function normaliseBrief(document: BriefDocument, columns?: readonly string[]): B
 }
 
 function normaliseRequirement(one: RequirementDocument, brief: BriefDocument, path: string, problems: BriefProblem[], columns?: readonly string[]): Requirement {
-  const fields: Record<string, FieldRule> = {}
+  const fields: Record<string, FieldRule> = emptyRecord()
   for (const [name, field] of Object.entries(one.fields ?? {})) {
     const rule = normaliseField(field)
     // pieces are counted from 1 unless the rule says otherwise
@@ -121,14 +122,14 @@ function normaliseRequirement(one: RequirementDocument, brief: BriefDocument, pa
   const known = columns ? new Set<string>([...ROSTER_FIELDS, 'title', ...columns]) : null
   for (const template of [...names, ...folder ?? []]) {
     for (const part of template.parts) {
-      if (part.kind === 'field' && part.prefix !== null && fields[part.name] && fields[part.name]?.type !== 'roster') {
+      if (part.kind === 'field' && part.prefix !== null && (fields[part.name]?.type ?? 'roster') !== 'roster') {
         problems.push({ path: `${path}.${names.includes(template) ? 'name' : 'folder'}`, message: `{${part.name}:${part.prefix}} takes the first characters of a ${fields[part.name]?.type}; only a person's own values can be shortened` })
       }
     }
   }
   for (const [templates, at] of [[names, `${path}.name`], [folder ?? [], `${path}.folder`]] as const) {
     for (const field of fieldsOf(...templates)) {
-      if (field in fields && fields[field]?.type !== 'roster') continue
+      if ((fields[field]?.type ?? 'roster') !== 'roster') continue
       if (known && !known.has(field)) {
         problems.push({ path: at, message: `unknown field {${field}}; known are ${[...known, ...Object.keys(fields)].map(name => `{${name}}`).join(', ')}` })
       }

@@ -3,6 +3,7 @@ import { FINDING_CODES } from '../checking/codes'
 import { formatById } from '../formats/registry'
 import { PROPERTIES } from '../formats/properties'
 import { DATE_LETTERS } from '../names/date'
+import { ownOf } from '../text/own'
 import { showValue } from '../text/show'
 
 /** A value that must pass a test; the message says what was found and what is allowed. */
@@ -28,14 +29,14 @@ function object(keys: Record<string, yup.AnySchema>) {
   return value('an object', isPlainObject).test({
     test(found) {
       if (!isPlainObject(found)) return true
-      const unknown = Object.keys(found).find(key => !(key in keys))
+      const unknown = Object.keys(found).find(key => !Object.hasOwn(keys, key))
       if (unknown === undefined) return true
       return this.createError({ path: join(this.path, unknown), message: `unknown key; allowed are ${Object.keys(keys).join(', ')}` })
     },
   }).test({
     async test(found) {
       if (!isPlainObject(found)) return true
-      return collect(Object.entries(keys).map(([key, schema]) => [join(this.path, key), schema, found[key]] as const), this)
+      return collect(Object.entries(keys).map(([key, schema]) => [join(this.path, key), schema, ownOf(found, key)] as const), this)
     },
   })
 }
@@ -115,15 +116,15 @@ const FIELD_OPTIONS: Record<string, Record<string, yup.AnySchema>> = {
 const FIELD_TYPES = Object.keys(FIELD_OPTIONS)
 
 const field = yup.lazy((found: unknown) => {
-  const type = isPlainObject(found) ? found.type : undefined
-  const options = typeof type === 'string' ? FIELD_OPTIONS[type] : undefined
+  const type = isPlainObject(found) ? ownOf(found, 'type') : undefined
+  const options = typeof type === 'string' ? ownOf(FIELD_OPTIONS, type) : undefined
   return object({ type: needed(oneOf(...FIELD_TYPES)), ...(options ?? Object.assign({}, ...Object.values(FIELD_OPTIONS))) })
 }) as unknown as yup.AnySchema
 
 const bound = value('a number or text', found => typeof found === 'number' || typeof found === 'string')
 const scalar = value('a number, text, true or false', found => ['number', 'string', 'boolean'].includes(typeof found))
 const condition = object({ from: bound, to: bound, is: scalar, among: list(100, scalar, 1) })
-const measured = map(key => (key in PROPERTIES ? null : `unknown property; known are ${Object.keys(PROPERTIES).join(', ')}`), () => condition)
+const measured = map(key => (Object.hasOwn(PROPERTIES, key) ? null : `unknown property; known are ${Object.keys(PROPERTIES).join(', ')}`), () => condition)
 
 const requirement = object({
   id: needed(pattern('an id of letters, digits and -', /^[A-Za-z0-9-]{1,60}$/)),

@@ -142,7 +142,7 @@ function earlierPlacements({ previous }: CheckInput, index: EvidenceIndex): Map<
   const bySlot = new Map(index.units.map(unit => [`${unit.requirement.id}\n${unit.holder}`, unit.index]))
   for (const { sha256, size, role, slot } of previous.files) {
     const unit = slot && bySlot.get(`${slot.requirement}\n${slot.holder}`)
-    if (role === 'placed' && unit !== undefined && unit !== null && size > 0) before.set(sha256, [...new Set([...before.get(sha256) ?? [], unit])])
+    if (sha256 !== null && role === 'placed' && unit !== undefined && unit !== null && size > 0) before.set(sha256, [...new Set([...before.get(sha256) ?? [], unit])])
   }
   return before
 }
@@ -181,7 +181,7 @@ function judge(state: CheckState): void {
       if (shrunk) entry.findings.push(shrunk)
       entry.rightPath = verdict.correctedPath
       if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
-      if (entry.findings.some(({ code }) => CONTENT.test(code)) && known.get(view.file.sha256) === false) {
+      if (view.file.sha256 !== null && entry.findings.some(({ code }) => CONTENT.test(code)) && known.get(view.file.sha256) === false) {
         entry.findings.push(make('content.unchanged', 'Arrived again with the same bytes that had this fault before.'))
       }
       placed.push({ unit, filled: one, findings: entry.findings })
@@ -205,7 +205,7 @@ function knownFaults({ previous, received }: CheckInput): Map<string, boolean> {
   if (!previous) return faults
   const here = new Map(received.map(file => [fileKey(file), file]))
   for (const file of previous.files) {
-    if (!file.findings.some(({ code }) => CONTENT.test(code))) continue
+    if (file.sha256 === null || !file.findings.some(({ code }) => CONTENT.test(code))) continue
     const same = here.get(fileKey(file))
     faults.set(file.sha256, same?.sha256 === file.sha256 && (same.receivedAt ?? 0) === Date.parse(file.receivedAt ?? ''))
   }

@@ -74,7 +74,8 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
           else {
             owner.set(copy.index, one)
             roles.set(copy.index, 'copy')
-            if (copy.file.sha256 !== view.file.sha256) one.findings.push(make('copy.differs', `The second copy in "${root}" is not the same file.`, { actual: `${root}: ${copy.file.path}` }))
+            // of bytes that could not be read nobody can say that they differ
+            if (copy.file.sha256 !== null && view.file.sha256 !== null && copy.file.sha256 !== view.file.sha256) one.findings.push(make('copy.differs', `The second copy in "${root}" is not the same file.`, { actual: `${root}: ${copy.file.path}` }))
           }
         }
       }

@@ -15,7 +15,7 @@ export function findIdentical(placed: readonly PlacedFile[], make: FindingMaker)
   const byHash = new Map<string, PlacedFile[]>()
   for (const one of placed) {
     const { file } = one.filled.arrival.view
-    if (file.size === 0 || one.filled.role !== 'placed' || one.filled.milestone) continue
+    if (file.sha256 === null || file.size === 0 || one.filled.role !== 'placed' || one.filled.milestone) continue
     const list = byHash.get(file.sha256)
     if (list) list.push(one)
     else byHash.set(file.sha256, [one])

@@ -14,8 +14,8 @@ export interface ReceivedFile {
   sender?: string
   /** Bytes. */
   size: number
-  /** Hexadecimal, lower case. */
-  sha256: string
+  /** Hexadecimal, lower case; `null` where the bytes could not be read: such a file is compared with nothing. */
+  sha256: string | null
   /** UTC ms; `null`: unknown, and then never late. */
   receivedAt: number | null
   receivedAtFrom: 'server' | 'stated' | 'modified' | 'unknown'
@@ -25,7 +25,7 @@ export interface ReceivedFile {
 /** A person's decision, kept over later checks. */
 export interface Ruling {
   kind: 'place' | 'set-aside' | 'accept' | 'waive'
-  file?: { sha256: string, root: string, path: string }
+  file?: { sha256: string | null, root: string, path: string }
   slot?: SlotRef
   reason?: string
   by?: string

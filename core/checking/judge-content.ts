@@ -2,10 +2,11 @@ import type { Condition, Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import type { Acceptance } from '../formats/accept'
 import { extensionFits } from '../formats/identify'
-import { PROPERTIES } from '../formats/properties'
+import { propertyOf } from '../formats/properties'
 import type { PropertyValue, Reading } from '../formats/reading'
 import { formatById, formatLabel } from '../formats/registry'
 import type { FileView } from '../placing/view'
+import { ownOf } from '../text/own'
 import type { FindingCode } from './codes'
 
 /** One thing wrong with a file's content. */
@@ -30,10 +31,10 @@ export function judgeContent(view: FileView, { requirement }: Unit, format: Acce
   const found: ContentVerdict[] = []
   const { reading } = view.file
   for (const [property, condition] of Object.entries(format.accepted?.measured ?? {})) {
-    const value: PropertyValue | null | undefined = property === 'version' ? reading.version : reading.props[property]
+    const value: PropertyValue | null | undefined = property === 'version' ? reading.version : ownOf(reading.props, property)
     // what was not measured is unknown, and nobody's fault
     if (value === undefined || value === null || meets(value, condition, property)) continue
-    const { label = property, unit = '' } = PROPERTIES[property] ?? {}
+    const { label = property, unit = '' } = propertyOf(property) ?? {}
     const asked = describeCondition(condition, property)
     const actual = showValue(value, unit)
     found.push({
@@ -73,7 +74,7 @@ function firstWrong(view: FileView, requirement: Requirement, format: Acceptance
     return { code: 'format.disguised', message: `Named .${view.extension}, but the bytes are ${withArticle(real)}: ${away}.`, expected: askedText || undefined, actual: real }
   }
   if (!format.fits) return { code: 'format.not-accepted', message: `Is ${withArticle(real)}; asked: ${askedText}. ${otherForm(format.id, asked)}`, expected: askedText, actual: real }
-  if (handouts.has(sha256.toLowerCase())) return { code: 'content.handout', message: 'Is the file that was given out, unchanged. Was the work saved under another name?' }
+  if (sha256 !== null && handouts.has(sha256.toLowerCase())) return { code: 'content.handout', message: 'Is the file that was given out, unchanged. Was the work saved under another name?' }
   return null
 }
 
@@ -95,7 +96,7 @@ function wayOut(property: string, value: PropertyValue, { from, is, among }: Con
     const act = formatById(id)?.use === 'working' ? 'save it' : 'export it'
     return `${which}${which ? act : `${act[0]?.toUpperCase() ?? ''}${act.slice(1)}`} for an asked version.`
   }
-  const { more, less, change } = PROPERTIES[property]?.wayOut ?? {}
+  const { more, less, change } = propertyOf(property)?.wayOut ?? {}
   return (typeof value === 'number' ? (below ? more : less) : undefined) ?? change ?? 'Export it again with the asked value.'
 }
 
@@ -130,7 +131,7 @@ export function meets(value: PropertyValue, condition: Condition, property: stri
 }
 
 function meetsAs(value: PropertyValue, condition: Condition, property: string): boolean {
-  const { type, tolerance = 0 } = PROPERTIES[property] ?? {}
+  const { type, tolerance = 0 } = propertyOf(property) ?? {}
   const compare = type === 'version' ? compareVersions : (a: PropertyValue, b: PropertyValue) => compareValues(a, b, tolerance)
   if (condition.from !== undefined && compare(value, condition.from) < 0) return false
   if (condition.to !== undefined && compare(value, condition.to) > 0) return false
@@ -162,7 +163,7 @@ function compareVersions(a: PropertyValue, b: PropertyValue): number {
  * describeCondition({ is: true }, 'macros') //=> 'yes'
  */
 export function describeCondition({ from, to, is, among }: Condition, property: string): string {
-  const unit = PROPERTIES[property]?.unit ?? ''
+  const unit = propertyOf(property)?.unit ?? ''
   if (is !== undefined) return showValue(is, unit)
   if (among !== undefined) return among.map(one => showValue(one, '')).join(' or ') + (unit ? ` ${unit}` : '')
   if (from !== undefined && to !== undefined) return from === to ? showValue(from, unit) : `${from} to ${showValue(to, unit)}`

@@ -11,6 +11,7 @@ import { formsOf } from '../placing/forms'
 import type { EvidenceIndex } from '../placing/index'
 import { holderKey } from '../placing/people'
 import type { FileView } from '../placing/view'
+import { ownOf } from '../text/own'
 import { showText } from '../text/show'
 import type { FindingCode } from './codes'
 
@@ -38,7 +39,7 @@ export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm
   const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
   for (const one of speaking.length > 0 ? speaking : [form, ...forms]) {
     const found = one.folder && matchFolder(one.folder, view.levels, unit.requirement)
-    if (!found || !Object.entries(found).every(([field, value]) => captures[field] === undefined || captures[field] === value)) continue
+    if (!found || !Object.entries(found).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue
     if (!unit.requirement.copies.includes(view.file.root)) return right
     return { ...right, code: 'folder.other-root', message: `Lies under "${showText(view.file.root)}", which is for second copies only; the file itself belongs in the same folder of the first root.` }
   }

@@ -17,6 +17,7 @@ import { forbiddenCharacters, isReserved, isTooLong } from '../names/portability
 import type { UnitForm } from '../placing/forms'
 import { copyMarksOf } from '../placing/view'
 import type { FileView } from '../placing/view'
+import { ownOf } from '../text/own'
 import { showText } from '../text/show'
 import type { FindingCode } from './codes'
 
@@ -113,7 +114,7 @@ function fitBase(base: string, requirement: Requirement, forms: readonly UnitFor
   for (const form of forms) {
     const found = form.name && matchParts(form.name, base, strictness, count.by)
     if (!found) continue
-    const agrees = Object.entries(known).every(([field, value]) => found.captures[field] === undefined || Number(found.captures[field]) === Number(value))
+    const agrees = Object.entries(known).every(([field, value]) => ownOf(found.captures, field) === undefined || Number(found.captures[field]) === Number(value))
     if (agrees) return { form, captures: found.captures }
   }
   return null

@@ -16,6 +16,7 @@ import type { Filled } from '../placing/slots'
 import { isLate } from '../placing/slots'
 import type { FileView } from '../placing/view'
 import type { Finding, ReportSlot } from '../reporting/report'
+import { ownOf } from '../text/own'
 import type { FindingCode } from './codes'
 import { SEVERITIES } from './codes'
 import { judgeContent } from './judge-content'
@@ -41,7 +42,7 @@ export function findingMaker(brief: Brief): FindingMaker {
 export function knownOf(unit: Unit, n: number | null): Captures {
   const { count, fields } = unit.requirement
   if (count.by === null || n === null) return {}
-  const rule = fields[count.by]
+  const rule = ownOf(fields, count.by)
   return { [count.by]: writeNumber(n, rule?.type === 'number' ? rule.digits : 1) }
 }
 

@@ -4,7 +4,8 @@ import type { FileView } from '../placing/view'
 import type { Ruling } from './input'
 
 const slot = yup.object({ requirement: yup.string().required(), holder: yup.string().required(), n: yup.number().integer() }).noUnknown()
-const file = yup.object({ sha256: yup.string().matches(/^[0-9a-f]{64}$/).required(), root: yup.string().required(), path: yup.string().required() }).noUnknown()
+// an empty text stood for bytes that could not be read
+const file = yup.object({ sha256: yup.string().nullable().matches(/^(?:[0-9a-f]{64})?$/).defined(), root: yup.string().required(), path: yup.string().required() }).noUnknown()
 
 const rulingsSchema = yup.object({
   usitorRulings: yup.number().oneOf([1]).required(),
@@ -25,7 +26,7 @@ const rulingsSchema = yup.object({
  */
 export async function readRulings(document: unknown): Promise<Ruling[]> {
   const { rulings } = await rulingsSchema.validate(document, { abortEarly: false })
-  return rulings as Ruling[]
+  return (rulings as Ruling[]).map(({ file, ...ruling }) => ({ ...ruling, ...(file ? { file: { ...file, sha256: file.sha256 || null } } : {}) }))
 }
 
 /** Rulings as one check applies them, by view index and by slot. */
@@ -47,7 +48,7 @@ export function slotKey({ requirement, holder, n }: SlotRef): string {
 export function applyRulings(rulings: readonly Ruling[], views: readonly FileView[]): AppliedRulings {
   const applied: AppliedRulings = { placed: new Map(), setAside: new Set(), accepted: new Set(), waived: new Set() }
   if (rulings.length === 0) return applied
-  const byHash = new Map<string, FileView[]>()
+  const byHash = new Map<string | null, FileView[]>()
   for (const view of views) byHash.set(view.file.sha256, [...byHash.get(view.file.sha256) ?? [], view])
   for (const ruling of rulings) {
     if (ruling.kind === 'waive') {
@@ -58,7 +59,7 @@ export function applyRulings(rulings: readonly Ruling[], views: readonly FileVie
     if (!wanted) continue
     const same = byHash.get(wanted.sha256) ?? []
     const view = same.find(one => one.file.root === wanted.root && one.file.path.normalize('NFC') === wanted.path.normalize('NFC'))
-      ?? (same.length === 1 && (same[0]?.file.size ?? 0) > 0 ? same[0] : undefined)
+      ?? (wanted.sha256 !== null && same.length === 1 && (same[0]?.file.size ?? 0) > 0 ? same[0] : undefined)
     if (!view) continue
     if (ruling.kind === 'accept') applied.accepted.add(view.index)
     if (ruling.kind === 'set-aside') {

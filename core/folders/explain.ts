@@ -4,6 +4,7 @@ import { explainParts } from '../names/explain'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
+import { emptyRecord } from '../text/own'
 import type { FolderLevels } from './match'
 
 /** A level so unlike the one asked for is another folder, not a misspelt one. */
@@ -50,7 +51,7 @@ export function explainFolder(levels: FolderLevels, received: readonly string[],
     }
   }
   const differences: Difference[] = []
-  const captures: Captures = {}
+  const captures: Captures = emptyRecord()
   for (let i = levels.length, j = received.length; i > 0 || j > 0;) {
     const found = pair[i - 1]?.[j - 1]
     if (i > 0 && j > 0 && found && at(i, j) === at(i - 1, j - 1) + found.cost) {

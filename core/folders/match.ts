@@ -2,6 +2,7 @@ import type { Requirement } from '../brief/types'
 import type { Captures, HolderValues, NamePart } from '../names/parts'
 import { expandParts, fillTemplate } from '../names/parts'
 import { matchParts } from '../names/match'
+import { emptyRecord } from '../text/own'
 
 /** A requirement's folder for one holder: parts a level; empty: the top. */
 export type FolderLevels = NamePart[][]
@@ -36,7 +37,7 @@ export function levelsOf(folder: string): string[] {
  */
 export function matchFolder(levels: FolderLevels, received: readonly string[], requirement: Requirement): Captures | null {
   if (levels.length !== received.length) return null
-  const captures: Captures = {}
+  const captures: Captures = emptyRecord()
   for (const [index, parts] of levels.entries()) {
     const found = matchParts(parts, received[index] ?? '', requirement.strictness, requirement.count.by)
     if (!found) return null

@@ -1,3 +1,5 @@
+import { ownOf } from '../text/own'
+
 /** What a measured property is, for conditions, forms and messages. */
 export interface Property {
   label: string
@@ -45,4 +47,9 @@ export const PROPERTIES: Record<string, Property> = {
   encoding: text('encoding', ['utf-8', 'us-ascii', 'utf-16le', 'utf-16be', 'windows-1252'], { change: 'Save it again in an asked encoding.' }), lineEnds: text('line ends', ['lf', 'crlf', 'cr', 'mixed']),
   rows: number('rows', '', { more: 'Are rows missing?', less: 'It has more rows than asked.' }), columns: number('columns'), delimiter: text('delimiter', [',', ';', '\t'], { change: 'Export it again with the asked delimiter.' }),
   entries: number('entries'), unpackedSize: number('unpacked size', 'bytes'),
+}
+
+/** A property by its name, which may be anything that stands in a file's facts. */
+export function propertyOf(name: string): Property | undefined {
+  return ownOf(PROPERTIES, name)
 }

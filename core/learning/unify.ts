@@ -1,4 +1,5 @@
 import type { RequirementDocument } from '../brief/document'
+import { ownOf } from '../text/own'
 import type { Piece } from './pieces'
 import type { Writing } from './variants'
 
@@ -121,7 +122,7 @@ function add(wording: Wording, { text, field, prefix }: Option): Omit<Wording, '
   if (!field) return /[{}]/.test(text) ? null : { template: wording.template + text, fields: wording.fields }
   const suffix = prefix === null ? '' : `:${prefix}`
   if (field.document.type === 'roster') {
-    const kept = wording.fields[field.name]
+    const kept = ownOf(wording.fields, field.name)
     const plain = Object.keys(field.document).length === 1
     const used = new RegExp(`\\{${field.name.replace(/[.*+?^$()|[\]\\]/g, '\\$&')}(?::\\d+)?\\}`).test(wording.template)
     // one field is written in one way throughout
@@ -129,7 +130,7 @@ function add(wording: Wording, { text, field, prefix }: Option): Omit<Wording, '
     return { template: `${wording.template}{${field.name}${suffix}}`, fields: plain ? wording.fields : { ...wording.fields, [field.name]: field.document } }
   }
   let name = field.name
-  for (let serial = 2; wording.fields[name]; serial++) name = `${field.name}${serial}`
+  for (let serial = 2; ownOf(wording.fields, name); serial++) name = `${field.name}${serial}`
   return { template: `${wording.template}{${name}}`, fields: { ...wording.fields, [name]: field.document } }
 }
 

@@ -1,6 +1,7 @@
 import type { FieldRule } from '../brief/types'
 import { writeValue } from '../names/parts'
 import type { Person } from '../roster/types'
+import { ownOf } from '../text/own'
 
 /** One way a roster value can be written in a name. */
 export interface Writing {
@@ -53,6 +54,6 @@ export function valuesToFind(person: Person, columns: readonly string[]): [field
   // a whole name that is only the other two in a row would hide what parts them
   const whole = person.name === `${person.given} ${person.family}` ? '' : person.name
   const own: [string, string][] = [['family', person.family], ['given', person.given], ['name', whole], ['id', person.id], ['group', person.group]]
-  for (const column of columns) if (person.fields[column]) own.push([column, person.fields[column] ?? ''])
+  for (const column of columns) own.push([column, ownOf(person.fields, column) ?? ''])
   return own.filter(([, value]) => value.trim() !== '')
 }

@@ -1,5 +1,6 @@
 import type { Strictness } from '../brief/types'
 import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { ownOf } from '../text/own'
 import { looseDate } from './loose-date'
 import { endOfDate, isNumber, isSeparator } from './match'
 import type { Captures, FreeRule, NamePart } from './parts'
@@ -246,7 +247,7 @@ function alignFree(part: Extract<NamePart, { kind: 'free' }>, text: string, know
     costs[row + j] = (costs[before + j] ?? 0) + ABSENT_FREE
     steps[row + j] = ABSENT
   }
-  takeFree(part.rule, text, known[part.part], (start, end, cost) => {
+  takeFree(part.rule, text, ownOf(known, part.part), (start, end, cost) => {
     const total = (costs[before + start] ?? 0) + cost
     if (total < (costs[row + end] ?? 0)) {
       costs[row + end] = total

@@ -3,6 +3,7 @@ import { foldCase, plainPunctuation, stripMarks } from '../text/fold'
 import type { Alignment, Edit, Span } from './align'
 import { alignParts } from './align'
 import { editDistance } from '../text/distance'
+import { emptyRecord, ownOf } from '../text/own'
 import { looseDate } from './loose-date'
 import { endOfDate, isNumber, isSeparator } from './match'
 import type { Captures, NamePart } from './parts'
@@ -165,10 +166,10 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
 }
 
 function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: string, known: Captures): Captures {
-  const captures: Captures = {}
+  const captures: Captures = emptyRecord()
   for (const [index, part] of parts.entries()) {
     if (part.kind !== 'free') continue
-    const settled = known[part.part]
+    const settled = ownOf(known, part.part)
     if (settled !== undefined) {
       captures[part.part] = settled
       continue
@@ -231,7 +232,7 @@ function tellKind(part: NamePart, span: Span, expected: string, actual: string, 
     case 'number':
     case 'version':
       if (!/^\d+$/.test(actual)) return 'digits'
-      return known[part.part] === undefined && !isNumber(writeNumber(Number(actual), rule.digits), rule) ? 'not-allowed' : 'digits'
+      return ownOf(known, part.part) === undefined && !isNumber(writeNumber(Number(actual), rule.digits), rule) ? 'not-allowed' : 'digits'
     case 'date': {
       if (endOfDate(actual, 0, rule) === actual.length) return null
       const loose = looseDate(actual, 0, rule.pattern)

@@ -1,5 +1,6 @@
 import type { Strictness } from '../brief/types'
 import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { emptyRecord } from '../text/own'
 import { isRealDate, parseDatePattern } from './date'
 import type { DateLetter } from './date'
 import type { Captures, FreeRule, NamePart } from './parts'
@@ -71,7 +72,7 @@ function isStraight(part: NamePart, at: number, parts: readonly NamePart[]): boo
 /** The quick way for names that fit to the letter: once from left to right. `null` says only that this way does not fit. */
 function matchStraight(parts: readonly NamePart[], name: string, freeRange: string | null): Captures | null {
   const received = plainPunctuation(name)
-  const captures: Captures = {}
+  const captures: Captures = emptyRecord()
   let at = 0
   for (const part of parts) {
     let end = at
@@ -185,7 +186,7 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
   }
 
   if (!step(0, 0)) return null
-  const captures: Captures = {}
+  const captures: Captures = emptyRecord()
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
     if (part.kind !== 'free' || !span) continue

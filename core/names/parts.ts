@@ -1,6 +1,7 @@
 import type { FieldRule } from '../brief/types'
 import type { Person } from '../roster/types'
 import { removeAccents } from '../text/fold'
+import { ownOf } from '../text/own'
 import type { Template } from './template'
 
 export type FreeRule = Exclude<FieldRule, { type: 'roster' }>
@@ -40,12 +41,12 @@ export function fillTemplate(template: Template, rules: Record<string, FieldRule
       parts.push({ kind: 'fixed', part: 'literal', texts: [part.text] })
       continue
     }
-    const rule = rules[part.name]
+    const rule = ownOf(rules, part.name)
     if (rule && rule.type !== 'roster') {
       parts.push({ kind: 'free', part: part.name, rule })
       continue
     }
-    const value = values[part.name] ?? ''
+    const value = ownOf(values, part.name) ?? ''
     const texts = (typeof value === 'string' ? [value] : value).map(one => writeValue(one, rule, part.prefix)).filter(Boolean)
     if (texts.length === 0) emptyAt.push(parts.length)
     parts.push({ kind: 'fixed', part: part.name, texts })
@@ -92,7 +93,7 @@ export type Captures = Record<string, string>
  * expandParts(fillTemplate(parseTemplate('{family}_{n}'), { n: number2 }, { family: 'Marsh' }), { n: '02' }) //=> 'Marsh_02'
  */
 export function expandParts(parts: readonly NamePart[], captures: Captures = {}): string {
-  return parts.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : captures[part.part] ?? `{${part.part}}`)).join('')
+  return parts.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : ownOf(captures, part.part) ?? `{${part.part}}`)).join('')
 }
 
 /** A number as a field writes it. */

@@ -1,6 +1,7 @@
 import type { FieldRule } from '../brief/types'
 import { headingWords } from '../roster/columns'
 import { looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
 import type { Difference } from './explain'
 import type { Template } from './template'
 
@@ -41,7 +42,7 @@ function wordsFor(field: string, rule: FieldRule | undefined): readonly string[]
   const type = rule?.type ?? 'roster'
   const kept = FOLDED.get(`${type}\n${field}`)
   if (kept) return kept
-  const words = [...new Set([field, ...(type === 'roster' ? [...headingWords(field), ...PERSON_WORDS[field] ?? []] : FREE_WORDS[type])].map(looseKey))].sort((a, b) => b.length - a.length)
+  const words = [...new Set([field, ...(type === 'roster' ? [...headingWords(field), ...ownOf(PERSON_WORDS, field) ?? []] : FREE_WORDS[type])].map(looseKey))].sort((a, b) => b.length - a.length)
   if (FOLDED.size < 500) FOLDED.set(`${type}\n${field}`, words)
   return words
 }
@@ -53,7 +54,7 @@ function wordsFor(field: string, rule: FieldRule | undefined): readonly string[]
  */
 export function onlyPlaceholders(differences: readonly Difference[], rules: Record<string, FieldRule>): boolean {
   const left = differences.filter(one => one.kind !== 'separator' && one.kind !== 'letter-case')
-  return left.length > 0 && left.every(({ part, actual }) => part !== 'literal' && actual !== '' && isPlaceholder(part, rules[part], actual))
+  return left.length > 0 && left.every(({ part, actual }) => part !== 'literal' && actual !== '' && isPlaceholder(part, ownOf(rules, part), actual))
 }
 
 /**
@@ -66,10 +67,10 @@ export function isTypedRule(base: string, template: Template, rules: Record<stri
   let rest = looseKey(base)
   let placeholders = 0
   for (const part of template.parts) {
-    let found = part.kind === 'literal' ? startOf(rest, [looseKey(part.text)]) : longer(startOf(rest, wordsFor(part.name, rules[part.name])), /^x{1,4}/.exec(rest)?.[0])
+    let found = part.kind === 'literal' ? startOf(rest, [looseKey(part.text)]) : longer(startOf(rest, wordsFor(part.name, ownOf(rules, part.name))), /^x{1,4}/.exec(rest)?.[0])
     if (part.kind === 'field' && found !== undefined) placeholders++
     // a number or date may be written out where the rest is not
-    if (part.kind === 'field' && found === undefined && rules[part.name] && rules[part.name]?.type !== 'roster') found = /^\d+/.exec(rest)?.[0]
+    if (part.kind === 'field' && found === undefined && (ownOf(rules, part.name)?.type ?? 'roster') !== 'roster') found = /^\d+/.exec(rest)?.[0]
     if (found === undefined) return false
     rest = rest.slice(found.length)
   }

@@ -8,6 +8,7 @@ import { fieldsOf } from '../names/template'
 import { OPEN, WILD } from '../names/tokens'
 import type { Person } from '../roster/types'
 import { accentForms } from '../text/fold'
+import { ownOf } from '../text/own'
 
 /** One accepted way to write a unit's file: name and folder filled with the same person's values. */
 export interface UnitForm {
@@ -51,7 +52,7 @@ export function valuesIn({ requirement, holder }: Unit, person: Person): HolderV
 function usesPerson({ requirement, people }: Unit): boolean {
   if (people.length < 2) return false
   return fieldsOf(...requirement.names, ...requirement.folder ?? []).some((field) => {
-    const rule = requirement.fields[field]
+    const rule = ownOf(requirement.fields, field)
     return field !== 'group' && field !== 'title' && (!rule || rule.type === 'roster')
   })
 }

@@ -1,5 +1,6 @@
 import type { Unit } from '../brief/units'
 import type { SlotRef } from '../reporting/report'
+import { ownOf } from '../text/own'
 import type { Candidates } from './candidates'
 import type { Assigned, Edge } from './assign'
 import { assign } from './assign'
@@ -51,7 +52,7 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
       arrive(unit, { view, candidate, n: ruling.n ?? numberIn(candidate), confidence: 1 })
       continue
     }
-    const found = findCandidates(view, index, view.file.size === 0 ? [] : before.get(view.file.sha256) ?? [])
+    const found = findCandidates(view, index, view.file.size === 0 || view.file.sha256 === null ? [] : before.get(view.file.sha256) ?? [])
     const sure = decide(found.list)
     if (!sure) open.push({ view, found })
     else if (!sure.candidate.unit.owed) unplaced.push({ view, candidates: [], evidence: sure.candidate.evidence, notOwed: true })
@@ -73,7 +74,7 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
 }
 
 function numberIn({ unit, captures }: Candidate): number | null {
-  const text = unit.requirement.count.by === null ? undefined : captures[unit.requirement.count.by]
+  const text = unit.requirement.count.by === null ? undefined : ownOf(captures, unit.requirement.count.by)
   return text === undefined || !/^\d{1,9}$/.test(text) ? null : Number(text)
 }
 
@@ -123,7 +124,7 @@ function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonl
       const target = targets.get(key) ?? targets.size
       targets.set(key, target)
       const filling = (arrivals.get(unit.index) ?? []).filter(other => other.n === n)
-      const free = filling.length === 0 || filling.some(other => other.view.file.sha256 === view.file.sha256)
+      const free = filling.length === 0 || filling.some(other => view.file.sha256 !== null && other.view.file.sha256 === view.file.sha256)
       const many = !told || (unit.requirement.count.by === null && isNumbered(unit))
       const besides = many ? 0 : free ? OCCUPIED / 2 : OCCUPIED
       // what is owed is meant rather than what is not

@@ -1,5 +1,6 @@
 import type { Unit } from '../brief/units'
 import type { SlotRef } from '../reporting/report'
+import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
 import type { FileView } from './view'
 
@@ -29,7 +30,7 @@ const FIT_ORDER: Record<NameFit, number> = { exact: 0, lenient: 1, marked: 2, ne
 /** The first number of a counted unit, and how many slots it owes and may have. */
 export function numbersOf({ requirement }: Unit): { first: number, owed: number, most: number } {
   const { count, fields } = requirement
-  const rule = count.by === null ? undefined : fields[count.by]
+  const rule = count.by === null ? undefined : ownOf(fields, count.by)
   const first = rule?.type === 'number' ? rule.from : 1
   const most = rule?.type === 'number' ? Math.min(count.to, rule.to - first + 1) : count.to
   return { first, owed: Math.min(count.from, most), most }
@@ -101,16 +102,17 @@ function fillSlot(unit: Unit, arrivals: readonly Arrival[], n: number | null): F
   ].sort((a, b) => Number(b.arrival === chosen) - Number(a.arrival === chosen))
 }
 
-/** Of files with the same bytes the one that fits best stays; empty files are no copies of each other. */
+/** Of files with the same bytes the one that fits best stays; empty ones and those that could not be read are no copies of each other. */
 function dropIdentical(arrivals: readonly Arrival[]): { kept: Arrival[], duplicates: { arrival: Arrival, original: Arrival }[] } {
   const originals = new Map<string, Arrival>()
   const kept: Arrival[] = []
   const duplicates: { arrival: Arrival, original: Arrival }[] = []
   for (const arrival of [...arrivals].sort(byFit)) {
-    const original = arrival.view.file.size === 0 ? undefined : originals.get(arrival.view.file.sha256)
+    const { sha256, size } = arrival.view.file
+    const original = sha256 === null || size === 0 ? undefined : originals.get(sha256)
     if (original) duplicates.push({ arrival, original })
     else {
-      originals.set(arrival.view.file.sha256, arrival)
+      if (sha256 !== null) originals.set(sha256, arrival)
       kept.push(arrival)
     }
   }
@@ -133,7 +135,7 @@ function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
 
 function versionOf(unit: Unit, { candidate }: Arrival): number {
   for (const [field, rule] of Object.entries(unit.requirement.fields)) {
-    const value = candidate.captures[field]
+    const value = ownOf(candidate.captures, field)
     if (rule.type === 'version' && value !== undefined) return Number(value)
   }
   return -1

@@ -2,7 +2,7 @@ import type { Report, ReportFile, SlotRef } from './report'
 import { fileKey } from './report'
 
 /** One file a changed rule turns. */
-export interface TurnedFile { root: string, path: string, sha256: string, slot: SlotRef | null, message: string, correctedPath: string | null }
+export interface TurnedFile { root: string, path: string, sha256: string | null, slot: SlotRef | null, message: string, correctedPath: string | null }
 
 /** What a changed brief does to files already received. */
 export interface ChangeEffect {

@@ -1,4 +1,5 @@
 import type { Person, Roster } from '../roster/types'
+import { ownOf } from '../text/own'
 import type { ReportSlot, SlotStatus } from './report'
 
 const WORDS: Record<SlotStatus, string> = { 'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent' }
@@ -43,5 +44,5 @@ function sayCell(slots: readonly ReportSlot[]): string {
 
 function valueOf(person: Person, column: string): string {
   if (column === 'id' || column === 'given' || column === 'family' || column === 'name' || column === 'group' || column === 'email') return person[column]
-  return person.fields[column] ?? ''
+  return ownOf(person.fields, column) ?? ''
 }

@@ -12,7 +12,8 @@ const reportSchema = yup.object({
     root: yup.string().required(),
     path: yup.string().defined(),
     size: yup.number().min(0).required(),
-    sha256: yup.string().required(),
+    // reports of before held an empty text for bytes that could not be read
+    sha256: yup.string().nullable().defined(),
     receivedAt: yup.string().nullable().defined(),
     role: yup.string().required(),
     slot: slotRef.nullable().default(null),
@@ -27,5 +28,6 @@ const reportSchema = yup.object({
  */
 export async function readReport(document: unknown): Promise<Report> {
   await reportSchema.validate(document, { abortEarly: false, strict: true })
-  return document as Report
+  const report = document as Report
+  return { ...report, files: report.files.map(file => ({ ...file, sha256: file.sha256 || null })) }
 }

@@ -43,7 +43,8 @@ export interface ReportFile {
   path: string
   container?: string[]
   size: number
-  sha256: string
+  /** `null` where the bytes could not be read. */
+  sha256: string | null
   receivedAt: string | null
   receivedAtFrom: string
   role: FileRole

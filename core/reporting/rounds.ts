@@ -8,7 +8,7 @@ export interface RoundSlot {
   n: number | null
   status: SlotStatus
   /** The file that counts, if there is one. */
-  file: { sha256: string, path: string } | null
+  file: { sha256: string | null, path: string } | null
 }
 
 /** What became of a slot since the check before. */
@@ -59,7 +59,7 @@ export function compareRounds(before: readonly RoundSlot[], after: readonly Roun
   }
   const round: Round = { entries: [], counts: { 'newly-right': 0, 'newly-wrong': 0, 'gone': 0, 'changed': 0, 'unchanged': 0, 'still-open': 0, 'new': 0, 'dropped': 0 }, stillRight: 0, moved: 0 }
   const add = (kind: RoundKind, slot: RoundSlot, was: RoundSlot | null, now: RoundSlot | null) => {
-    const moved = was?.file && now?.file && was.file.sha256 === now.file.sha256 && was.file.path !== now.file.path ? { from: was.file.path, to: now.file.path } : null
+    const moved = was?.file && now?.file && sameBytes(was.file, now.file) && was.file.path !== now.file.path ? { from: was.file.path, to: now.file.path } : null
     if (moved) round.moved++
     round.counts[kind]++
     round.entries.push({ kind, requirement: slot.requirement, holder: slot.holder, n: slot.n, before: was?.status ?? null, after: now?.status ?? null, moved, path: now?.file?.path ?? was?.file?.path ?? null })
@@ -82,7 +82,7 @@ function keyOf({ requirement, holder, n }: RoundSlot): string {
 function pairUp(after: readonly RoundSlot[], earlier: Map<string, RoundSlot[]>): Map<RoundSlot, RoundSlot | null> {
   const pairs = new Map<RoundSlot, RoundSlot | null>(after.map(slot => [slot, null]))
   const ways: readonly ((was: RoundSlot, now: RoundSlot) => boolean)[] = [
-    (was, now) => was.file !== null && was.file.sha256 === now.file?.sha256,
+    (was, now) => sameBytes(was.file, now.file),
     (was, now) => was.file !== null && was.file.path === now.file?.path,
     (was, now) => (was.file === null) === (now.file === null),
     () => true,
@@ -102,5 +102,13 @@ function kindOf(was: RoundSlot, now: RoundSlot): RoundKind | null {
   if (isRight(now.status)) return isRight(was.status) ? null : 'newly-right'
   if (now.status === 'missing') return was.status === 'missing' ? 'still-open' : was.file ? 'gone' : 'newly-wrong'
   if (isRight(was.status)) return 'newly-wrong'
-  return was.file?.sha256 === now.file?.sha256 && was.file?.path === now.file?.path ? 'unchanged' : 'changed'
+  if (was.file?.path !== now.file?.path) return 'changed'
+  // nobody can say whether bytes that could not be read have changed
+  if (was.file?.sha256 === null || now.file?.sha256 === null) return 'still-open'
+  return was.file?.sha256 === now.file?.sha256 ? 'unchanged' : 'changed'
+}
+
+/** A file that could not be read is the same as no other. */
+function sameBytes(was: RoundSlot['file'], now: RoundSlot['file']): boolean {
+  return was !== null && now !== null && was.sha256 !== null && was.sha256 === now.sha256
 }

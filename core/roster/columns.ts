@@ -1,4 +1,5 @@
 import { looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
 
 /** What a column of a brought list is. `role` and `status` only choose rows (OneRoster users.csv). */
 export type ColumnMeaning = 'id' | 'given' | 'family' | 'name' | 'group' | 'email' | 'alias' | 'role' | 'status' | 'other' | 'skip'
@@ -18,7 +19,7 @@ const WORDS: Record<Exclude<ColumnMeaning, 'other' | 'skip'>, readonly string[]>
 
 /** Words a roster field goes by as a heading, itself left out. */
 export function headingWords(field: string): readonly string[] {
-  return field in WORDS ? WORDS[field as keyof typeof WORDS] : []
+  return ownOf<readonly string[]>(WORDS, field) ?? []
 }
 
 /**

@@ -103,11 +103,10 @@ function readPerson(header: string[], row: string[], { columns, nameOrder }: Ros
   let name = cell('name')
   if (!given && !family && name && nameOrder !== 'whole') ({ given, family } = splitName(name, nameOrder))
   if (given || family) name = nameOrder === 'whole' && name ? name : [given, family].filter(Boolean).join(' ')
-  const fields: Record<string, string> = {}
-  columns.forEach((meaning, index) => {
+  const fields = Object.fromEntries(columns.flatMap((meaning, index) => {
     const column = header[index]
-    if (meaning === 'other' && column) fields[column] = row[index] ?? ''
-  })
+    return meaning === 'other' && column ? [[column, row[index] ?? '']] : []
+  }))
   const aliases = cell('alias').split('|').map(alias => alias.trim()).filter(Boolean)
   return { id: cell('id'), given, family, name, group: cell('group'), email: cell('email'), aliases, fields }
 }

@@ -71,7 +71,7 @@ function asReceived(path: string): ReceivedFile {
   const { extension } = splitExtension(path.slice(path.lastIndexOf('/') + 1))
   const claimed = formatsOfExtension(extension.toLowerCase())
   return {
-    root: 'tried', path, size: 1, sha256: '', receivedAt: null, receivedAtFrom: 'unknown',
+    root: 'tried', path, size: 1, sha256: null, receivedAt: null, receivedAtFrom: 'unknown',
     // a name without extension says nothing of the format: then it is not held against it
     reading: { candidates: claimed.length > 0 ? [...claimed] : ['unknown'], version: null, state: claimed.length > 0 ? 'ok' : 'unread', verified: 'signature', reason: null, props: {} },
   }

@@ -7,6 +7,7 @@ import { expandParts } from '../names/parts'
 import { forbiddenCharacters, isReserved, LONGEST_NAME, LONGEST_PATH } from '../names/portability'
 import { fieldsOf } from '../names/template'
 import { formsOf, valuesIn } from '../placing/forms'
+import { ownOf } from '../text/own'
 import { counted, showText } from '../text/show'
 
 /** Something that will go wrong with a rule, told before anybody saves a file. */
@@ -73,7 +74,7 @@ function sameNames(requirement: Requirement, units: readonly Unit[]): RuleWarnin
 
 function emptyValues(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
   const fields = fieldsOf(...requirement.names, ...requirement.folder ?? []).filter((field) => {
-    const rule = requirement.fields[field]
+    const rule = ownOf(requirement.fields, field)
     return field !== 'title' && (!rule || rule.type === 'roster')
   })
   return fields.flatMap((field): RuleWarning[] => {
@@ -86,7 +87,7 @@ function emptyValues(requirement: Requirement, units: readonly Unit[]): RuleWarn
 
 function isEmptyIn(unit: Unit, field: string): boolean {
   const [person] = unit.people
-  return !person || (valuesIn(unit, person)[field] ?? '').length === 0
+  return !person || (ownOf(valuesIn(unit, person), field) ?? '').length === 0
 }
 
 /** Fixed text of all forms, level by level, with the unit it comes from. */
@@ -154,7 +155,7 @@ function lengthOf(parts: readonly NamePart[]): number {
 function readTwice(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
   // one form after another: that two accepted forms may meet in one name does no harm
   for (const [at, template] of requirement.names.entries()) {
-    const free = template.parts.filter(part => part.kind === 'field' && requirement.fields[part.name] !== undefined && requirement.fields[part.name]?.type !== 'roster').length
+    const free = template.parts.filter(part => part.kind === 'field' && (ownOf(requirement.fields, part.name)?.type ?? 'roster') !== 'roster').length
     if (free === 0) continue
     const ways = units.slice(0, MOST_WAYS).flatMap((unit) => {
       const form = formsOf(unit).filter(one => one.name)[at]

@@ -20,7 +20,8 @@ export interface FileFacts {
   size: number
   /** UTC ms */
   modified: number | null
-  sha256: string
+  /** `null` where the bytes could not be read. */
+  sha256: string | null
   reading: Reading
 }
 

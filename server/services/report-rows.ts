@@ -5,6 +5,7 @@ import type { Difference } from '#core/names/explain'
 import type { Finding, Report, ReportFile, ReportSlot } from '#core/reporting/report'
 import type { ReportParts } from '#core/reporting/write'
 import type { Person } from '#core/roster/types'
+import { emptyRecord } from '#core/text/own'
 import { db } from '../database/connection'
 import type { Account } from './accounts'
 import { requireCheck } from './access'
@@ -119,7 +120,7 @@ interface FileRow {
   path: string
   size: string
   container: string[]
-  sha256: string
+  sha256: string | null
   modified_at: Date | null
   verified: boolean
   kept: boolean
@@ -177,11 +178,11 @@ export async function rackPage(account: Account, checkId: string, from: number, 
     const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
     if (!placed.has(key)) placed.set(key, { path: file.path, codes: (found.get(file.position) ?? []).map(one => one.code) })
   }
-  const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: {} }]))
+  const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: emptyRecord() }]))
   for (const slot of slots) {
     const file = placed.get(`${slot.holder}\n${slot.requirement}\n${slot.n ?? ''}`)
-    const cells = rows.get(slot.holder)?.cells ?? {}
-    const list = cells[slot.requirement] ?? (cells[slot.requirement] = [])
+    const cells = rows.get(slot.holder)?.cells ?? emptyRecord<RackCell[]>()
+    const list = cells[slot.requirement] ??= []
     list.push({
       n: slot.n, status: slot.status, late: slot.late, candidates: slot.candidates,
       codes: file?.codes ?? [], name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,

@@ -37,7 +37,7 @@ async function slotsOf(checkId: string, document: BriefDocument): Promise<RoundS
   const slots = await db()('check_slot').where('check_id', checkId).orderBy('position').select('requirement', 'holder', 'n', 'status')
   const placed = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).orderBy('check_file.position')
     .select('requirement', 'holder', 'n', 'sha256', 'path')
-  const files = new Map<string, { sha256: string, path: string }>()
+  const files = new Map<string, { sha256: string | null, path: string }>()
   for (const { requirement, holder, n, sha256, path } of placed) {
     const key = `${requirement}\n${holder}\n${n ?? ''}`
     if (!files.has(key)) files.set(key, { sha256, path })

@@ -13,7 +13,7 @@ export type RulingKind = 'place' | 'set-aside' | 'accept' | 'waive'
 export interface RulingWish { kind: RulingKind, fileId?: string, slot?: SlotRef, reason?: string, /** Another name the holder goes by, learnt with this decision. */ alias?: string }
 
 /** A ruling as it is shown: who made it and when. */
-export interface ShownRuling { id: string, kind: RulingKind, file: { sha256: string, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
+export interface ShownRuling { id: string, kind: RulingKind, file: { sha256: string | null, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
 
 /** Rulings that hold, the latest last. */
 export async function listRulings(account: Account, briefId: string): Promise<ShownRuling[]> {
@@ -76,7 +76,7 @@ async function findFile(checkId: string, fileId: string) {
   const row = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
     .where({ 'check_file.check_id': checkId, 'received_file.id': fileId }).first('received_file.sha256', 'intake.root', 'received_file.path')
   if (!row) throw refuse(404, 'There is nothing here.')
-  return { sha256: row.sha256 as string, root: row.root as string, path: row.path as string }
+  return { sha256: row.sha256 as string | null, root: row.root as string, path: row.path as string }
 }
 
 /** A slot the check knows; of a counted requirement without number field its holder and requirement are enough. */

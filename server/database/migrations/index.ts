@@ -7,6 +7,7 @@ import * as roots from './005-roots'
 import * as readings from './006-readings'
 import * as arrivals from './007-arrivals'
 import * as followUp from './008-follow-up'
+import * as unreadFiles from './009-unread-files'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -18,6 +19,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '006-readings': readings,
   '007-arrivals': arrivals,
   '008-follow-up': followUp,
+  '009-unread-files': unreadFiles,
 }
 
 /** Migrations as modules of the bundle, so that the built server carries them. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ownOf } from '#core/text/own'
 import type { RosterNote } from '#core/roster/types'
 import type { ListedPerson } from '~/stores/brief'
 
@@ -142,7 +143,7 @@ function levelWord(note: RosterNote): string {
               v-for="column in extra"
               :key="column"
             >
-              {{ person.fields[column] }}
+              {{ ownOf(person.fields, column) }}
             </td>
             <td class="mono small">
               {{ person.id }}

@@ -24,7 +24,7 @@ const schema = exact({
     sender: yup.string().max(320),
     size: yup.number().integer().min(0).required(),
     modified: yup.number().min(-8.64e15).max(8.64e15).nullable().defined(),
-    sha256: yup.string().matches(/^(?:[0-9a-f]{64})?$/).defined(),
+    sha256: yup.string().matches(/^[0-9a-f]{64}$/, 'is neither a SHA-256 in hexadecimal nor null').nullable().defined(),
     reading: reading.required(),
   })).min(1).max(500).required('is missing'),
 })

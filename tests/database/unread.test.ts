@@ -1,0 +1,47 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, expect, test } from 'vitest'
+import { readRoster, readTable } from '../../core/roster/read'
+import { textBytes } from '../../demo/make-files'
+import { db, disconnect } from '../../server/database/connection'
+import { up } from '../../server/database/migrations/009-unread-files'
+import { makeBrief, saveRoster } from '../../server/services/briefs'
+import { runCheck } from '../../server/services/checks'
+import { addFiles, completeIntake, overlapOf, startIntake } from '../../server/services/intakes'
+import { rackPage } from '../../server/services/report-rows'
+import { roundOf } from '../../server/services/rounds'
+import { accountOf } from './help'
+
+afterAll(disconnect)
+
+const UNREAD = { candidates: ['unknown'], version: null, state: 'unread' as const, verified: 'signature' as const, reason: 'not on this machine', props: {} }
+
+test('unread files are no overlap of two intakes, have not moved, and a requirement may be called constructor', async () => {
+  const owner = await accountOf('Unread')
+  const { id: brief } = await makeBrief(owner, 'Unread', { usitorBrief: 1, title: 'Unread', requirements: [{ id: 'constructor', name: '{family}_photo' }, { id: 'toString', name: '{family}_map' }] })
+  await saveRoster(owner, brief, readRoster(readTable(textBytes('id,given,family\nvalueOf,Ana,Marsh\ns2,Bo,Lind\n'))).roster)
+  const receive = async (path: string, replaces: boolean) => {
+    const { id } = await startIntake(owner, brief, { key: randomUUID(), root: 'in', keeps: false })
+    await addFiles(owner, id, [{ path, size: 5000, modified: 0, sha256: null, reading: UNREAD }])
+    const overlap = await overlapOf(owner, id)
+    await completeIntake(owner, id, 1, replaces)
+    return overlap
+  }
+  await receive('Marsh_photo.jpg', false)
+  await runCheck(owner, brief)
+  expect(await receive('old/Marsh_photo.jpg', true)).toMatchObject({ earlier: 1, here: 0, proposes: 'add' })
+  const { id: check } = await runCheck(owner, brief)
+  expect((await roundOf(owner, check, null)).moved).toBe(0)
+  const { rows: [row] } = await rackPage(owner, check, 0, 10)
+  expect(Object.keys(row?.cells ?? {})).toEqual(['constructor', 'toString'])
+  expect(row?.cells.constructor).toMatchObject([{ status: 'right', name: 'Marsh_photo.jpg' }])
+})
+
+test('what was stored with an empty text for the hash is null afterwards', async () => {
+  const owner = await accountOf('Earlier')
+  const { id: brief } = await makeBrief(owner, 'Earlier')
+  const { id: intake } = await startIntake(owner, brief, { key: randomUUID(), root: 'in', keeps: false })
+  const { ids: [file] } = await addFiles(owner, intake, [{ path: 'a.jpg', size: 1, modified: 0, sha256: null, reading: UNREAD }])
+  await db()('received_file').where('id', file).update({ sha256: '' })
+  await up(db())
+  expect(await db()('received_file').where('id', file).first('sha256')).toEqual({ sha256: null })
+})
