@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
-const alias = { '#core': fileURLToPath(new URL('core', import.meta.url)) }
+const alias = { '#core': fileURLToPath(new URL('core', import.meta.url)), '#shared': fileURLToPath(new URL('shared', import.meta.url)) }
 
 export default defineConfig({
   test: {

@@ -2,7 +2,7 @@
 //   check-once.ts PEOPLE [SHARE 0.1] [TIMES 1]
 import { readBrief } from '../core/brief/read'
 import { check } from '../core/checking/check'
-import type { ReceivedFile } from '../core/checking/input'
+import type { ReceivedFile } from '../core/arrivals/received'
 import { readRoster, readTable } from '../core/roster/read'
 import { chanceOf } from '../demo/random'
 

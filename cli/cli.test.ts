@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { rosterCsv } from '../demo/people'
 import { buildShoreSurvey } from '../demo/shore-survey'
 import type { DemoWorld } from '../demo/world'
-import type { Report } from '../core/reporting/report'
+import type { Report } from '../core/checking/report'
 
 const folder = mkdtempSync(join(tmpdir(), 'usitor-cli-'))
 const at = (name: string) => join(folder, name)

@@ -1,7 +1,7 @@
 import { open, readdir, stat } from 'node:fs/promises'
 import { Worker } from 'node:worker_threads'
 import { sourceFromBytes } from '../core/bytes/source'
-import type { ReceivedFile } from '../core/checking/input'
+import type { ReceivedFile } from '../core/arrivals/received'
 import { readBytes } from '../core/formats/identify'
 import type { Proof } from '../core/formats/family'
 import type { Reading } from '../core/formats/reading'

@@ -10,6 +10,6 @@ export async function bundleWorkers(serverDir: string, core: string): Promise<vo
     entryPoints: files.map(name => join(folder, name)),
     outdir: join(serverDir, 'workers'),
     outExtension: { '.js': '.mjs' },
-    bundle: true, platform: 'node', format: 'esm', target: 'node20', alias: { '#core': core },
+    bundle: true, platform: 'node', format: 'esm', target: 'node20', alias: { '#core': core, '#shared': join(core, '../shared') },
   })
 }

@@ -1,7 +1,7 @@
 // JSON Schemas (draft 2020-12) of the brief and of the report, from the tables the readers use: npx tsx scripts/json-schemas.ts
 import { writeFileSync } from 'node:fs'
 import { pathToFileURL } from 'node:url'
-import { FINDING_CODES } from '../core/checking/codes'
+import { FINDING_CODES } from '../core/findings/codes'
 import { PROPERTIES } from '../core/formats/properties'
 import { FORMATS } from '../core/formats/registry'
 

@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Everything that must hold: packages, lint, types, unit, database and browser tests. Ends with one line of counts.
+# Everything that must hold: packages, lint, what builds on what, types, unit, database and browser tests. Ends with one line of counts.
 . "$(dirname "$0")/prepare.sh"
 results=$PWD/.data/results
 rm -rf "$results"; mkdir -p "$results"
@@ -28,6 +28,7 @@ part() { # name, command …: a part that fails counts as one failure and the re
 
 npx nuxt prepare >/dev/null
 part "lint" npx eslint .
+part "structure" npm run --silent structure
 part "types" bash scripts/typecheck.sh
 # what fails in these two is counted test by test
 echo; echo "== unit and database tests"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReportSummary } from '#core/reporting/report'
+import type { ReportSummary } from '#core/checking/report'
 
 /** People counted, not only files: complete, something open, nothing at all. */
 const props = defineProps<{ summary: ReportSummary }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Condition } from '#core/brief/types'
+import type { Condition } from '#core/formats/condition'
 import { propertyOf } from '#core/formats/properties'
 
 /** One condition on one measured property, with its unit. */

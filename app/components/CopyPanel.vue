@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CopyPart } from '~/stores/follow-up'
+import type { CopyPart } from '#shared/jobs'
 
 /** The corrected copy: everything placed, under its right name in its right folder. Originals stay as they are. */
 const props = defineProps<{ checkId: string }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { ShownJob } from '~/stores/jobs'
+import type { JobKind } from '#shared/jobs'
 
 /** Long work under way: how far it is, and a way to call it off. */
-const props = defineProps<{ kind: ShownJob['kind'], what: string }>()
+const props = defineProps<{ kind: JobKind, what: string }>()
 const jobs = useJobs()
 const job = computed(() => jobs.of(props.kind))
 const share = computed(() => (job.value && job.value.total > 0 ? Math.min(100, Math.round(100 * job.value.done / job.value.total)) : 0))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ownOf } from '#core/text/own'
-import type { SlotStatus } from '#core/reporting/report'
+import type { SlotStatus } from '#core/checking/report'
 import type { CheckHead, RackCell, RackRow } from '~/stores/check'
 
 /** One holder's line of the rack; drawn again only when something in it changed. */

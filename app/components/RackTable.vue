@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
-import type { SlotStatus } from '#core/reporting/report'
+import type { SlotStatus } from '#core/checking/report'
 import { byCodeUnit } from '#core/text/order'
 import type { CheckHead, RackRow } from '~/stores/check'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { insideWrapper } from '#core/folders/match'
+import { insideWrapper } from '#core/folders/wrapper'
 import type { RoundEntry, RoundKind } from '#core/reporting/rounds'
 import type { CheckHead } from '~/stores/check'
 import type { RoundAnswer } from '~/stores/follow-up'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ownOf } from '#core/text/own'
-import type { SlotRef } from '#core/reporting/report'
+import type { SlotRef } from '#core/brief/slots'
 import type { CheckHead, ShownFile } from '~/stores/check'
 
 /** A person's decision: place a file, set it aside, accept it as it is, or waive a slot. It holds from the next check on. */

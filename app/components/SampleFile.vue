@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AcceptedDocument } from '#core/brief/document'
-import type { Condition } from '#core/brief/types'
+import type { Condition } from '#core/formats/condition'
 import { describeCondition, meets, showValue } from '#core/checking/judge-content'
 import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReportSlot } from '#core/reporting/report'
+import type { ReportSlot } from '#core/checking/report'
 import type { PieceHistory } from '~/stores/follow-up'
 
 /** One piece over the checks: what its state and file were each time. */

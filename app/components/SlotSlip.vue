@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { ReportSlot } from '#core/reporting/report'
-import { insideWrapper } from '#core/folders/match'
+import type { ReportSlot } from '#core/checking/report'
+import { insideWrapper } from '#core/folders/wrapper'
 import { showValue } from '#core/checking/judge-content'
 import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SlotStatus } from '#core/reporting/report'
+import type { SlotStatus } from '#core/checking/report'
 
 /** A slot's state as a shape: told apart in greyscale; colour is only third. The word stands beside it or in `title`. */
 const props = defineProps<{ status: SlotStatus, content?: boolean, late?: boolean, size?: number }>()

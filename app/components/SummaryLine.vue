@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SlotStatus } from '#core/reporting/report'
+import type { SlotStatus } from '#core/checking/report'
 import type { CheckHead } from '~/stores/check'
 
 const props = defineProps<{ head: CheckHead, stale: boolean, busy: boolean }>()

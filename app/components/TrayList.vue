@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SlotRef } from '#core/reporting/report'
+import type { SlotRef } from '#core/brief/slots'
 import type { CheckHead, ShownFile } from '~/stores/check'
 
 const props = defineProps<{ tray: { files: ShownFile[], total: number }, names: Map<string, string>, head: CheckHead }>()

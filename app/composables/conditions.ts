@@ -1,4 +1,4 @@
-import type { Condition } from '#core/brief/types'
+import type { Condition } from '#core/formats/condition'
 import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
 

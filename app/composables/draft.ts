@@ -1,8 +1,9 @@
+import { ROSTER_COLUMNS } from '#core/names/roster-columns'
 import { ownOf } from '#core/text/own'
 import type { BriefDocument, RequirementDocument } from '#core/brief/document'
 import { BriefError, readBrief } from '#core/brief/read'
 import type { BriefProblem } from '#core/brief/read'
-import type { Strictness } from '#core/brief/types'
+import type { Strictness } from '#core/names/strictness'
 import { fieldsOf, parseTemplate } from '#core/names/template'
 import type { Person } from '#core/roster/types'
 
@@ -38,14 +39,14 @@ export function newRequirement(others: readonly RequirementDocument[], people: r
   return { id: `piece-${serial}`, title: `Piece ${serial}`, name: whole ? '{name}_{title}' : '{family}_{given}_{title}', formats: [] }
 }
 
-const ROSTER_LIKE = new Set(['id', 'given', 'family', 'name', 'group', 'email', 'alias', 'title'])
+const BUILT_IN = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title'])
 
 /** Declares what a template's own fields are, so that typing `{n}` is enough to get a number. */
 export function declareFields(requirement: RequirementDocument, columns: readonly string[]): void {
   const fields = { ...requirement.fields }
   const used = new Set(usedFields(requirement))
   for (const name of used) {
-    if (ROSTER_LIKE.has(name) || columns.includes(name) || ownOf(fields, name)) continue
+    if (BUILT_IN.has(name) || columns.includes(name) || ownOf(fields, name)) continue
     if (/^(?:n|no|nr|number|piece)$/i.test(name)) fields[name] = { type: 'number', digits: 2, from: 1 }
     else if (/^v(?:ersion)?$/i.test(name)) fields[name] = { type: 'version', digits: 2 }
     else if (/date|day/i.test(name)) fields[name] = { type: 'date', pattern: 'yyyy-MM-dd' }

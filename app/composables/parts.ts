@@ -2,7 +2,7 @@ import type { RequirementDocument } from '#core/brief/document'
 import { parseDatePattern } from '#core/names/date'
 import { writeNumber, writeValue } from '#core/names/parts'
 import { parseTemplate } from '#core/names/template'
-import type { FieldRule } from '#core/brief/types'
+import type { FieldRule } from '#core/names/fields/index'
 import { ownOf } from '#core/text/own'
 
 export type Fields = NonNullable<RequirementDocument['fields']>

@@ -1,4 +1,4 @@
-import type { ReportSlot } from '#core/reporting/report'
+import type { ReportSlot } from '#core/checking/report'
 
 /** A slot's state in words. */
 export const STATUS_WORDS: Record<ReportSlot['status'], string> = {

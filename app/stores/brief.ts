@@ -49,7 +49,7 @@ export const useBrief = defineStore('brief', () => {
   /** Checks now; with very many files it is long work, and this waits for it. */
   async function check(): Promise<void> {
     const { jobId } = await api<{ id?: string, jobId?: string }>(`/api/briefs/${current.value?.id}/checks`, { method: 'POST', body: {} })
-    if (jobId) await jobs.follow(jobId)
+    if (jobId) await jobs.follow<'check'>(jobId)
     await reload()
   }
 

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import type { SlotRef, Finding, ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/reporting/report'
+import type { Finding, ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
+import type { SlotRef } from '#core/brief/slots'
 
 export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
 export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: string[], name: string | null, candidates: number }

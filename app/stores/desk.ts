@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import type { ReportSummary } from '#core/reporting/report'
+import type { ReportSummary } from '#core/checking/report'
 
 /** One brief as it lies on the desk. */
 export interface DeskBrief {

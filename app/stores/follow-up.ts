@@ -1,12 +1,12 @@
 import { proxy, wrap } from 'comlink'
 import { defineStore } from 'pinia'
+import type { CopyPart } from '#shared/jobs'
 import type { Round } from '#core/reporting/rounds'
 import type { CopyPlan, CopyWorker } from '~/workers/copy'
 import type { Opening } from '~/workers/opening'
 
 export interface PreparedSlip { subject: string, text: string, open: boolean, holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
 export interface SentSlip { id: string, holder: string, address: string, subject: string, body: string, state: 'waiting' | 'sending' | 'sent' | 'failed', problem: string | null, at: string }
-export interface CopyPart { step: number, name: string, files: number, size: number }
 export interface RoundAnswer extends Round { before: { id: string, checkedAt: string } | null, people: { came: string[], left: string[] } }
 export interface Figures {
   arrivals: { hour: string, files: number }[]
@@ -30,15 +30,15 @@ export const useFollowUp = defineStore('follow-up', () => {
   /** Sends slips and waits until they are out. */
   async function send(checkId: string, holders: string[], again: boolean): Promise<{ sent: number, failed: number, notSent: { name: string, why: string }[] }> {
     const { jobId, notSent } = await api<{ jobId: string | null, notSent: { name: string, why: string }[] }>(`/api/checks/${checkId}/slips/send`, { method: 'POST', body: { holders, again } })
-    const result = jobId ? (await jobs.follow(jobId)).result : null
-    return { sent: Number(result?.sent ?? 0), failed: Number(result?.failed ?? 0), notSent }
+    const result = jobId ? (await jobs.follow<'mail'>(jobId)).result : null
+    return { sent: result?.sent ?? 0, failed: result?.failed ?? 0, notSent }
   }
 
   /** Makes the corrected copy and lists its archives. */
   async function copy(checkId: string): Promise<{ jobId: string, files: number, leftOut: number, parts: CopyPart[] }> {
     const { jobId } = await api<{ jobId: string }>(`/api/checks/${checkId}/copy`, { method: 'POST', body: {} })
-    const { result } = await jobs.follow(jobId)
-    return { jobId, files: Number(result?.files ?? 0), leftOut: Number(result?.leftOut ?? 0), parts: await api<CopyPart[]>(`/api/jobs/${jobId}/parts`) }
+    const { result } = await jobs.follow<'corrected-copy'>(jobId)
+    return { jobId, files: result?.files ?? 0, leftOut: result?.leftOut ?? 0, parts: await api<CopyPart[]>(`/api/jobs/${jobId}/parts`) }
   }
 
   /** Makes the corrected copy here, of files that only this browser has at hand. */

@@ -1,6 +1,5 @@
 import { defineStore } from 'pinia'
-
-export interface ShownJob { id: string, briefId: string, kind: 'check' | 'corrected-copy' | 'mail', state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled', done: number, total: number, result: Record<string, unknown> | null, problem: string | null }
+import type { JobKind, ShownJob } from '#shared/jobs'
 
 const LOOK_EVERY = 400
 
@@ -8,12 +7,12 @@ const LOOK_EVERY = 400
 export const useJobs = defineStore('jobs', () => {
   const running = ref<ShownJob[]>([])
 
-  /** Follows a job to its end; what failed or was called off is thrown in words. */
-  async function follow(id: string): Promise<ShownJob> {
+  /** Follows a job of a kind to its end; what failed or was called off is thrown in words. */
+  async function follow<K extends JobKind>(id: string): Promise<ShownJob<K>> {
     try {
       for (;;) {
-        const job = await api<ShownJob>(`/api/jobs/${id}`)
-        running.value = [...running.value.filter(one => one.id !== id), job]
+        const job = await api<ShownJob<K>>(`/api/jobs/${id}`)
+        running.value = [...running.value.filter(one => one.id !== id), job as ShownJob]
         if (job.state === 'done') return job
         if (job.state === 'cancelled') throw new Error('Called off. What was done before stays; nothing more is done.')
         if (job.state === 'failed') throw new Error(job.problem ?? 'This could not be done now.')
@@ -26,7 +25,7 @@ export const useJobs = defineStore('jobs', () => {
   }
 
   const cancel = (id: string) => api(`/api/jobs/${id}`, { method: 'DELETE' })
-  const of = (kind: ShownJob['kind']) => running.value.find(job => job.kind === kind) ?? null
+  const of = (kind: JobKind) => running.value.find(job => job.kind === kind) ?? null
 
   return { running, follow, cancel, of }
 })

@@ -1,4 +1,5 @@
-import type { Condition, Strictness } from './types'
+import type { Condition } from '../formats/condition'
+import type { Strictness } from '../names/strictness'
 
 type FieldDocument
   = | { type: 'roster', case?: 'as-is' | 'lower' | 'upper' | 'title', spaces?: string, accents?: 'keep' | 'strip' }

@@ -1,10 +1,13 @@
 import { ValidationError } from 'yup'
 import { isRealDate, parseDuration } from '../names/date'
+import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { fieldsOf, parseTemplate, TemplateError } from '../names/template'
 import type { Template } from '../names/template'
 import { emptyRecord } from '../text/own'
 import { showValue } from '../text/show'
-import type { Brief, BriefException, FieldRule, Requirement, Strictness } from './types'
+import type { Brief, BriefException, Requirement } from './types'
+import type { Strictness } from '../names/strictness'
+import type { FieldRule } from '../names/fields/index'
 import { briefSchema } from './schema'
 import type { BriefDocument, RequirementDocument } from './document'
 
@@ -22,9 +25,6 @@ export class BriefError extends Error {
     this.name = 'BriefError'
   }
 }
-
-/** Fields every template may use without the roster's own columns. */
-export const ROSTER_FIELDS = ['id', 'given', 'family', 'name', 'group', 'email', 'alias'] as const
 
 /**
  * Reads a brief document: validates it and fills in every default.
@@ -119,7 +119,7 @@ function normaliseRequirement(one: RequirementDocument, brief: BriefDocument, pa
     return read(text, at)
   })
   const folder = one.folder === undefined ? null : readFolder(one.folder, text => read(text, `${path}.folder`), message => problems.push({ path: `${path}.folder`, message }))
-  const known = columns ? new Set<string>([...ROSTER_FIELDS, 'title', ...columns]) : null
+  const known = columns ? new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...columns]) : null
   for (const template of [...names, ...folder ?? []]) {
     for (const part of template.parts) {
       if (part.kind === 'field' && part.prefix !== null && (fields[part.name]?.type ?? 'roster') !== 'roster') {

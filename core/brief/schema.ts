@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { FINDING_CODES } from '../checking/codes'
+import { FINDING_CODES } from '../findings/codes'
 import { formatById } from '../formats/registry'
 import { PROPERTIES } from '../formats/properties'
 import { DATE_LETTERS } from '../names/date'

@@ -1,32 +1,7 @@
+import type { AcceptedFormat } from '../formats/condition'
+import type { FieldRule } from '../names/fields/index'
+import type { Strictness } from '../names/strictness'
 import type { Template } from '../names/template'
-
-export interface Strictness {
-  letterCase: 'exact' | 'ignore'
-  separators: 'exact' | 'ignore'
-  accents: 'exact' | 'ignore'
-}
-
-/** A template's own field, or how a roster field is written. */
-export type FieldRule
-  = | { type: 'roster', case: 'as-is' | 'lower' | 'upper' | 'title', spaces: string | null, accents: 'keep' | 'strip' }
-    | { type: 'number', digits: number, from: number, to: number }
-    | { type: 'version', digits: number, milestone: boolean }
-    | { type: 'date', pattern: string, from: string | null, to: string | null }
-    | { type: 'choice', values: string[] }
-    | { type: 'text', minLength: number, maxLength: number }
-
-/** What a measured property must be. */
-export interface Condition {
-  from?: number | string
-  to?: number | string
-  is?: number | string | boolean
-  among?: (number | string | boolean)[]
-}
-
-export interface AcceptedFormat {
-  id: string
-  measured: Record<string, Condition>
-}
 
 /** One required file, all defaults filled in. */
 export interface Requirement {

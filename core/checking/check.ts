@@ -1,10 +1,8 @@
 import { listUnits } from '../brief/units'
-import type { UnitList } from '../brief/units'
 import { findOwnFolders } from '../folders/own-folders'
 import { findPrefix } from '../folders/prefix'
 import { findReplaced } from '../folders/replaced'
-import { insideWrapper } from '../folders/match'
-import { findWrapper } from '../folders/wrapper'
+import { insideWrapper, findWrapper } from '../folders/wrapper'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
 import { formatById } from '../formats/registry'
@@ -12,41 +10,22 @@ import { indexUnits } from '../placing/index'
 import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
 import type { Placements } from '../placing/place'
-import { slotRef } from '../placing/slots'
+import { slotRef } from '../brief/slots'
 import type { FileView, RootReading } from '../placing/view'
 import { copyMarksOf, viewFile } from '../placing/view'
-import type { Report, ReportFile, ReportRoot } from '../reporting/report'
-import { fileKey } from '../reporting/report'
+import type { Report, ReportFile, ReportRoot } from './report'
+import { fileKey } from './report'
 import { takeCompanions } from './companions'
-import type { Companions } from './companions'
 import type { CheckInput } from './input'
 import { findIdentical } from './identical'
 import type { PlacedFile } from './identical'
 import { findingMaker, judgeFile, namelessFinding, supersededFinding, surplusFinding } from './judge'
-import type { FindingMaker } from './judge'
 import { applyRulings } from './rulings'
-import type { AppliedRulings } from './rulings'
 import { prepareSetAside } from './set-aside'
 import type { AsideRole } from './set-aside'
 import { shrunkFinding } from './shrunk'
 import { summarise } from './summarise'
-
-/** What the stages hand on. */
-export interface CheckState {
-  input: CheckInput
-  list: UnitList
-  index: EvidenceIndex
-  make: FindingMaker
-  /** Every received file, by index. */
-  views: FileView[]
-  aside: Map<number, AsideRole>
-  roots: ReportRoot[]
-  rulings: AppliedRulings
-  placements: Placements
-  companions: Companions
-  files: ReportFile[]
-  late: Set<number>
-}
+import type { CheckState } from './state'
 
 /**
  * Holds received files against a brief and says what is missing, misnamed, wrongly formatted or in the wrong place.

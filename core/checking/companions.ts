@@ -1,9 +1,9 @@
 import type { Unit } from '../brief/units'
 import type { FileView } from '../placing/view'
-import type { ReportFile } from '../reporting/report'
+import type { ReportFile } from './report'
 import type { PlacedFile } from './identical'
 import type { FindingMaker } from './judge'
-import { slotRef } from '../placing/slots'
+import { slotRef } from '../brief/slots'
 
 /** Files that travel with a main one under the same name, and copies asked for in other roots. */
 export interface Companions {

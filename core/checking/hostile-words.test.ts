@@ -9,7 +9,7 @@ import { readRoster, readTable } from '../roster/read'
 import { previewRule } from '../rules/preview'
 import { prepareTrying } from '../rules/try-names'
 import { check } from './check'
-import type { ReceivedFile } from './input'
+import type { ReceivedFile } from '../arrivals/received'
 
 /** Words that plain objects already hold: people are free to use them for columns, fields, groups and ids. */
 const INHERITED = ['__proto__', 'constructor', 'toString', 'hasOwnProperty', 'valueOf', 'isPrototypeOf', '__defineGetter__'] as const

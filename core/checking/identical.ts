@@ -1,6 +1,6 @@
 import type { Unit } from '../brief/units'
 import type { Filled } from '../placing/slots'
-import type { Finding } from '../reporting/report'
+import type { Finding } from './report'
 import type { FindingMaker } from './judge'
 
 /** A placed file in its slot. */

@@ -1,4 +1,5 @@
-import type { Condition, Requirement } from '../brief/types'
+import type { Requirement } from '../brief/types'
+import type { Condition } from '../formats/condition'
 import type { Unit } from '../brief/units'
 import type { Acceptance } from '../formats/accept'
 import { extensionFits } from '../formats/identify'
@@ -7,7 +8,7 @@ import type { PropertyValue, Reading } from '../formats/reading'
 import { formatById, formatLabel } from '../formats/registry'
 import type { FileView } from '../placing/view'
 import { ownOf } from '../text/own'
-import type { FindingCode } from './codes'
+import type { FindingCode } from '../findings/codes'
 
 /** One thing wrong with a file's content. */
 export interface ContentVerdict {

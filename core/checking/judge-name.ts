@@ -14,12 +14,12 @@ import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isReserved, isTooLong } from '../names/portability'
-import type { UnitForm } from '../placing/forms'
+import type { UnitForm } from '../brief/forms'
 import { copyMarksOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { ownOf } from '../text/own'
 import { showText } from '../text/show'
-import type { FindingCode } from './codes'
+import type { FindingCode } from '../findings/codes'
 
 /** What a name is worth against one unit. */
 export interface NameVerdict {

@@ -1,7 +1,8 @@
 import * as yup from 'yup'
-import type { SlotRef } from '../reporting/report'
+import type { SlotRef } from '../brief/slots'
 import type { FileView } from '../placing/view'
 import type { Ruling } from './input'
+import { slotKey } from '../brief/slots'
 
 const slot = yup.object({ requirement: yup.string().required(), holder: yup.string().required(), n: yup.number().integer() }).noUnknown()
 // an empty text stood for bytes that could not be read
@@ -35,10 +36,6 @@ export interface AppliedRulings {
   setAside: Set<number>
   accepted: Set<number>
   waived: Set<string>
-}
-
-export function slotKey({ requirement, holder, n }: SlotRef): string {
-  return `${requirement}\n${holder}\n${n ?? ''}`
 }
 
 /**

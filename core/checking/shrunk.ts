@@ -1,7 +1,7 @@
 import type { PropertyValue } from '../formats/reading'
 import type { Filled } from '../placing/slots'
 import type { FileView } from '../placing/view'
-import type { Finding } from '../reporting/report'
+import type { Finding } from './report'
 import { bytes } from './judge-content'
 import type { FindingMaker } from './judge'
 

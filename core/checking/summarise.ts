@@ -1,11 +1,10 @@
 import type { Unit } from '../brief/units'
-import { isNumbered, numbersOf, slotRef } from '../placing/slots'
+import { isNumbered, numbersOf, slotRef, slotKey } from '../brief/slots'
 import type { Filled } from '../placing/slots'
-import type { Report, ReportFile, ReportSlot, ReportSummary } from '../reporting/report'
+import type { Report, ReportFile, ReportSlot, ReportSummary } from './report'
 import { byCodeUnit } from '../text/order'
-import type { CheckState } from './check'
+import type { CheckState } from './state'
 import { expectedOf, missingFinding } from './judge'
-import { slotKey } from './rulings'
 
 /** Sums a check up: one entry a slot, one a file in path order, and the counts. */
 export function summarise(state: CheckState): Report {

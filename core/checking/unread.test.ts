@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest'
 import { readBrief } from '../brief/read'
 import { readReport } from '../reporting/read'
-import type { Report } from '../reporting/report'
+import type { Report } from './report'
 import { compareRounds } from '../reporting/rounds'
 import { readRoster, readTable } from '../roster/read'
 import { check } from './check'
-import type { ReceivedFile } from './input'
+import type { ReceivedFile } from '../arrivals/received'
 import { readRulings } from './rulings'
 
 const { roster } = readRoster(readTable(new TextEncoder().encode('id,given,family\ns1,Ana,Marsh\ns2,Bo,Lind\n')))

@@ -5,7 +5,7 @@ import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { emptyRecord } from '../text/own'
-import type { FolderLevels } from './match'
+import type { FolderLevels } from '../names/levels'
 
 /** A level so unlike the one asked for is another folder, not a misspelt one. */
 const UNLIKE = 0.55

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { readBrief } from '../brief/read'
 import { defaultFolder, DEFAULT_FOLDERS } from './default-folders'
 import { explainFolder } from './explain'
-import { fillFolder } from './match'
+import { fillFolder } from '../names/levels'
 
 const VALUES = { group: 'Reef', family: 'Marsh', given: 'Ana' }
 

@@ -1,8 +1,7 @@
-import type { EvidenceIndex } from '../placing/index'
 import type { Person } from '../roster/types'
 import { byCodeUnit } from '../text/order'
 import { valueAt } from './prefix'
-import type { Located } from './wrapper'
+import type { Located, Lookups } from './wrapper'
 import { countFitting } from './wrapper'
 
 /** The level a delivering system made for every person, and what is read in its place. */
@@ -25,7 +24,7 @@ const LONGEST = 160
  * @param files - every file that takes part, the wrapper taken off
  * @returns `null` where there is none
  */
-export function findOwnFolders(files: readonly Located[], index: EvidenceIndex, people: readonly Person[]): OwnFolders | null {
+export function findOwnFolders(files: readonly Located[], index: Lookups, people: readonly Person[]): OwnFolders | null {
   const byId = new Map(people.map(person => [person.id, person]))
   const counts = new Map<string, number>()
   for (const { folder } of files) {

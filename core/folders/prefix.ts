@@ -1,6 +1,6 @@
 import type { Unit } from '../brief/units'
 import { matchParts } from '../names/match'
-import { formsOf } from '../placing/forms'
+import { formsOf } from '../brief/forms'
 import type { Person } from '../roster/types'
 import { looseKey } from '../text/fold'
 import { byCodeUnit } from '../text/order'

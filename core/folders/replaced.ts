@@ -2,8 +2,8 @@ import type { Unit } from '../brief/units'
 import type { NamePart } from '../names/parts'
 import { parseDatePattern } from '../names/date'
 import { WILD } from '../names/tokens'
-import { formsOf } from '../placing/forms'
-import { KeyIndex } from '../placing/key-index'
+import { formsOf } from '../brief/forms'
+import { KeyIndex } from '../names/key-index'
 import type { Located } from './wrapper'
 
 /** What signs are replaced by on the way in. */

@@ -1,4 +1,4 @@
-import type { UnitSet } from '../placing/key-index'
+import type { UnitSet } from '../names/key-index'
 import type { Unit } from '../brief/units'
 
 /** Wrappers inside wrappers are looked for so deep. */
@@ -8,7 +8,13 @@ const DEEPEST = 6
 export interface Located { folder: string, base: string }
 
 /** Where folders and names may belong. */
-export interface Lookups { byFolder(folder: string): UnitSet, byName(base: string): UnitSet, units: readonly Unit[] }
+export interface Lookups {
+  byFolder(folder: string): UnitSet
+  byName(base: string): UnitSet
+  units: readonly Unit[]
+  /** Keys of the holders a text names. */
+  people: { namedIn(text: string): ReadonlyMap<string, unknown> }
+}
 
 /**
  * Finds the folder around everything that a packing program or delivering system put there.
@@ -70,4 +76,11 @@ function holdersOf(units: UnitSet, base: string, index: Lookups): Set<string> {
   const both = named.size <= units.size ? [...named].filter(at => units.has(at)) : [...units].filter(at => named.has(at))
   const byName = own(both)
   return byName.size === 1 ? byName : new Set()
+}
+
+/** A folder seen from inside the one around everything; what lies outside it stays as it is. */
+export function insideWrapper(folder: string, wrapper: string | null): string {
+  if (wrapper === null) return folder
+  if (folder === wrapper) return ''
+  return folder.startsWith(`${wrapper}/`) ? folder.slice(wrapper.length + 1) : folder
 }

@@ -1,4 +1,4 @@
-import type { AcceptedFormat } from '../brief/types'
+import type { AcceptedFormat } from './condition'
 import { nameFormat } from './identify'
 import type { Reading } from './reading'
 import { countsAs, formatById, formatsOfExtension } from './registry'

@@ -1,4 +1,4 @@
-import type { FieldRule } from '../brief/types'
+import type { FieldRule } from '../names/fields/index'
 import { writeValue } from '../names/parts'
 import type { Person } from '../roster/types'
 import { ownOf } from '../text/own'

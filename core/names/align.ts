@@ -1,4 +1,4 @@
-import type { Strictness } from '../brief/types'
+import type { Strictness } from './strictness'
 import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
 import { ownOf } from '../text/own'
 import { looseDate } from './loose-date'

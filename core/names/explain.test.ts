@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
-import type { FieldRule, Strictness } from '../brief/types'
+import type { Strictness } from './strictness'
+import type { FieldRule } from './fields/index'
 import { findAmbiguity } from './ambiguity'
 import type { ExplainContext } from './explain'
 import { explainParts } from './explain'

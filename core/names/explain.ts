@@ -1,4 +1,4 @@
-import type { Strictness } from '../brief/types'
+import type { Strictness } from './strictness'
 import { foldCase, plainPunctuation, stripMarks } from '../text/fold'
 import type { Alignment, Edit, Span } from './align'
 import { alignParts } from './align'

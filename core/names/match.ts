@@ -1,4 +1,4 @@
-import type { Strictness } from '../brief/types'
+import type { Strictness } from './strictness'
 import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
 import { emptyRecord } from '../text/own'
 import { isRealDate, parseDatePattern } from './date'

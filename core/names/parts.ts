@@ -1,5 +1,4 @@
-import type { FieldRule } from '../brief/types'
-import type { Person } from '../roster/types'
+import type { FieldRule } from './fields/index'
 import { removeAccents } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Template } from './template'
@@ -13,15 +12,6 @@ export type NamePart
 
 /** Values of one holder: text by field name; several where any of them is right (`alias`). */
 export type HolderValues = Record<string, string | string[]>
-
-/** The values a template can use of a person, the group name being the holder's own where a group owes. */
-export function valuesOf(person: Person, title: string): HolderValues {
-  return {
-    ...person.fields,
-    id: person.id, given: person.given, family: person.family, name: person.name, group: person.group, email: person.email,
-    alias: person.aliases, title,
-  }
-}
 
 /**
  * Fills a template with one holder's values. An empty value drops its part together with one separator beside it.

@@ -1,8 +1,8 @@
-import type { FieldRule } from '../brief/types'
-import { headingWords } from '../roster/columns'
+import type { FieldRule } from './fields/index'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Difference } from './explain'
+import { wordsOfColumn } from './roster-columns'
 import type { Template } from './template'
 
 /** What people leave in for a value not known yet, by kind of field; folded as `looseKey` does. */
@@ -12,10 +12,6 @@ const FREE_WORDS: Record<Exclude<FieldRule['type'], 'roster'>, readonly string[]
   date: ['date', 'datum', 'fecha', 'data', 'yyyymmdd', 'ddmmyyyy', 'mmddyyyy', 'yymmdd', 'ddmmyy', 'jjjjmmtt', 'ttmmjjjj', 'aaaammjj', 'jjmmaaaa', 'ddmmaaaa', 'aaaammdd', 'today', 'day'],
   choice: [],
   text: ['text', 'title', 'titel', 'titre', 'título', 'titolo', 'topic', 'thema', 'subject', 'description'],
-}
-const PERSON_WORDS: Record<string, readonly string[]> = {
-  name: ['yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome'],
-  family: ['yourfamilyname', 'yourlastname', 'yoursurname', 'nom'], given: ['yourgivenname', 'yourfirstname'], group: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
 }
 /** Folded words of a field, the longest first, so that none hides behind its own beginning. */
 const FOLDED = new Map<string, readonly string[]>()
@@ -42,7 +38,7 @@ function wordsFor(field: string, rule: FieldRule | undefined): readonly string[]
   const type = rule?.type ?? 'roster'
   const kept = FOLDED.get(`${type}\n${field}`)
   if (kept) return kept
-  const words = [...new Set([field, ...(type === 'roster' ? [...headingWords(field), ...ownOf(PERSON_WORDS, field) ?? []] : FREE_WORDS[type])].map(looseKey))].sort((a, b) => b.length - a.length)
+  const words = [...new Set([field, ...(type === 'roster' ? wordsOfColumn(field) : FREE_WORDS[type])].map(looseKey))].sort((a, b) => b.length - a.length)
   if (FOLDED.size < 500) FOLDED.set(`${type}\n${field}`, words)
   return words
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import type { FieldRule } from '../brief/types'
+import type { FieldRule } from './fields/index'
 import { ADDED_WORDS, isAddedWord } from './added-words'
 import { COPY_MARKS, COPY_WORDS, copyMarks, markBehindExtension } from './copy-marks'
 import { isRealDate, parseDuration } from './date'

@@ -1,9 +1,9 @@
 import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
 import { tokensOf } from '../names/tokens'
-import { fixedEnds, formsOf, patternsOf } from './forms'
-import { KeyIndex, NONE, union } from './key-index'
-import type { UnitSet } from './key-index'
+import { fixedEnds, formsOf, patternsOf } from '../brief/forms'
+import { KeyIndex, NONE, union } from '../names/key-index'
+import type { UnitSet } from '../names/key-index'
 import { holderKey, indexPeople } from './people'
 import type { HolderEvidence, PeopleIndex } from './people'
 

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { readBrief } from '../brief/read'
 import { check } from '../checking/check'
-import type { ReceivedFile } from '../checking/input'
-import type { Report } from '../reporting/report'
+import type { ReceivedFile } from '../arrivals/received'
+import type { Report } from '../checking/report'
 import { readRoster, readTable } from '../roster/read'
 
 /** Whose file is it? Cases that occur in every long list; common practice, no source. */

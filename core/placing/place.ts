@@ -1,5 +1,5 @@
 import type { Unit } from '../brief/units'
-import type { SlotRef } from '../reporting/report'
+import type { SlotRef } from '../brief/slots'
 import { ownOf } from '../text/own'
 import type { Candidates } from './candidates'
 import type { Assigned, Edge } from './assign'
@@ -9,7 +9,8 @@ import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
 import { scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
-import { fillUnit, isNumbered, numbersOf, slotRef } from './slots'
+import { fillUnit } from './slots'
+import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import type { FileView } from './view'
 
 /** Evidence of a placement that a person decided. */

@@ -1,8 +1,8 @@
 import type { Unit } from '../brief/units'
-import type { SlotRef } from '../reporting/report'
 import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
 import type { FileView } from './view'
+import { isNumbered, numbersOf } from '../brief/slots'
 
 /** A file that goes to a unit, with the number its name tells where the unit counts by one. */
 export interface Arrival {
@@ -26,24 +26,6 @@ export interface Filled {
 }
 
 const FIT_ORDER: Record<NameFit, number> = { exact: 0, lenient: 1, marked: 2, near: 3, none: 4 }
-
-/** The first number of a counted unit, and how many slots it owes and may have. */
-export function numbersOf({ requirement }: Unit): { first: number, owed: number, most: number } {
-  const { count, fields } = requirement
-  const rule = count.by === null ? undefined : ownOf(fields, count.by)
-  const first = rule?.type === 'number' ? rule.from : 1
-  const most = rule?.type === 'number' ? Math.min(count.to, rule.to - first + 1) : count.to
-  return { first, owed: Math.min(count.from, most), most }
-}
-
-/** Whether a unit's slots are told apart by a number at all. */
-export function isNumbered({ requirement: { count } }: Unit): boolean {
-  return count.by !== null || count.to > 1 || count.from > 1
-}
-
-export function slotRef(unit: Unit, n: number | null): SlotRef {
-  return { requirement: unit.requirement.id, holder: unit.holder, ...(n === null ? {} : { n }) }
-}
 
 /**
  * Settles which of a unit's files fill its slots, by `keep` and `count`.

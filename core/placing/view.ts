@@ -1,5 +1,6 @@
-import type { ReceivedFile } from '../checking/input'
-import { insideWrapper, levelsOf } from '../folders/match'
+import type { ReceivedFile } from '../arrivals/received'
+import { levelsOf } from '../names/levels'
+import { insideWrapper } from '../folders/wrapper'
 import type { OwnFolders } from '../folders/own-folders'
 import type { NamePrefix } from '../folders/prefix'
 import type { Replaced } from '../folders/replaced'

@@ -1,5 +1,6 @@
-import type { Report, ReportFile, SlotRef } from './report'
-import { fileKey } from './report'
+import type { Report, ReportFile } from '../checking/report'
+import type { SlotRef } from '../brief/slots'
+import { fileKey } from '../checking/report'
 
 /** One file a changed rule turns. */
 export interface TurnedFile { root: string, path: string, sha256: string | null, slot: SlotRef | null, message: string, correctedPath: string | null }

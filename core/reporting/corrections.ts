@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import type { ReportFile } from './report'
+import type { ReportFile } from '../checking/report'
 import { byCodeUnit } from '../text/order'
 import { showText } from '../text/show'
 

@@ -1,6 +1,6 @@
 import type { Person, Roster } from '../roster/types'
 import { ownOf } from '../text/own'
-import type { ReportSlot, SlotStatus } from './report'
+import type { ReportSlot, SlotStatus } from '../checking/report'
 
 const WORDS: Record<SlotStatus, string> = { 'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent' }
 

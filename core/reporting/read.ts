@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import type { Report } from './report'
+import type { Report } from '../checking/report'
 
 const slotRef = yup.object({ requirement: yup.string().required(), holder: yup.string().required(), n: yup.number().integer() })
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { planCorrections, clearOut } from './corrections'
 import { holderRows } from './holder-rows'
-import type { Finding, ReportFile, ReportSlot } from './report'
+import type { Finding, ReportFile, ReportSlot } from '../checking/report'
 import type { RoundSlot } from './rounds'
 import { compareRounds } from './rounds'
 import { writeSlip } from './slips'

@@ -1,4 +1,4 @@
-import type { SlotStatus } from './report'
+import type { SlotStatus } from '../checking/report'
 
 /** A slot as a round compares it: its state and the file that counts. */
 export interface RoundSlot {

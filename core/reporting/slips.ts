@@ -1,6 +1,6 @@
 import type { Person } from '../roster/types'
 import { showText } from '../text/show'
-import type { Finding, ReportFile, ReportSlot } from './report'
+import type { Finding, ReportFile, ReportSlot } from '../checking/report'
 
 /** What one slip is written from. */
 export interface SlipInput {

@@ -1,8 +1,8 @@
 import Papa from 'papaparse'
 import type { Person, Roster } from '../roster/types'
 import { counted, showText } from '../text/show'
-import { slotKey } from '../checking/rulings'
-import type { Report, ReportFile, ReportSlot } from './report'
+import { slotKey } from '../brief/slots'
+import type { Report, ReportFile, ReportSlot } from '../checking/report'
 
 /** What a report is written from: a whole one, or its head with slots and files streamed from rows. */
 export interface ReportParts extends Omit<Report, 'slots' | 'files'> {

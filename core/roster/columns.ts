@@ -1,26 +1,14 @@
+import type { RosterColumn } from '../names/roster-columns'
+import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { looseKey } from '../text/fold'
-import { ownOf } from '../text/own'
 
 /** What a column of a brought list is. `role` and `status` only choose rows (OneRoster users.csv). */
-export type ColumnMeaning = 'id' | 'given' | 'family' | 'name' | 'group' | 'email' | 'alias' | 'role' | 'status' | 'other' | 'skip'
+export type ColumnMeaning = RosterColumn | 'role' | 'status' | 'other' | 'skip'
 
-/** Header words, folded and without separators. Exact names of the roster format come first in each line. */
-const WORDS: Record<Exclude<ColumnMeaning, 'other' | 'skip'>, readonly string[]> = {
-  id: ['id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero'],
-  given: ['given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn', 'voornaam', 'imie'],
-  family: ['family', 'familyname', 'lastname', 'last', 'surname', 'nachname', 'familienname', 'nomdefamille', 'apellido', 'apellidos', 'cognome', 'sobrenome', 'etternavn', 'efternamn', 'achternaam', 'nazwisko'],
-  name: ['name', 'fullname', 'displayname', 'person', 'participant', 'organisation', 'organization', 'firm', 'company', 'teilnehmer', 'firma', 'nom', 'naam'],
-  group: ['group', 'team', 'crew', 'class', 'course', 'section', 'gruppe', 'klasse', 'groupe', 'grupo', 'gruppo', 'grupa'],
-  email: ['email', 'mail', 'emailaddress', 'mailaddress'],
-  alias: ['alias', 'aliases', 'othernames', 'nickname', 'spitzname', 'goesby'],
-  role: ['role'],
-  status: ['status'],
-}
-
-/** Words a roster field goes by as a heading, itself left out. */
-export function headingWords(field: string): readonly string[] {
-  return ownOf<readonly string[]>(WORDS, field) ?? []
-}
+/** Heading words by meaning; those of the roster format itself come first in each line. */
+const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly string[]])[] = [
+  ...ROSTER_COLUMNS.map(({ name, headings }) => [name, headings] as const), ['role', ['role']], ['status', ['status']],
+]
 
 /**
  * Guesses what each column is from its heading, in several languages.
@@ -39,7 +27,7 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
   for (const depth of [2, Infinity]) {
     keys.forEach((key, index) => {
       if (found[index] !== 'other') return
-      for (const [meaning, words] of Object.entries(WORDS) as [Exclude<ColumnMeaning, 'other' | 'skip'>, readonly string[]][]) {
+      for (const [meaning, words] of HEADINGS) {
         if ((meaning === 'role' || meaning === 'status') && !oneRoster) continue
         if (words.slice(0, depth).includes(key) && !taken.has(meaning)) {
           found[index] = meaning

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { decodeText } from '../text/decode'
 import { foldCase, looseKey, removeAccents } from '../text/fold'
 import { counted, showText } from '../text/show'
@@ -83,7 +84,7 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
   if (people.length === 0 && notes.every(note => note.level !== 'error')) {
     notes.push({ level: 'error', row: null, message: 'The list names nobody: found a header row only.' })
   }
-  const own: readonly string[] = ['id', 'given', 'family', 'name', 'group', 'email', 'alias']
+  const own: readonly string[] = ROSTER_COLUMNS.map(column => column.name)
   const inOrder = table.header.flatMap((name, index) => {
     const meaning = columns[index] ?? ''
     return own.includes(meaning) ? [meaning] : meaning === 'other' && name !== '' ? [name] : []

@@ -1,6 +1,6 @@
 import type { Brief } from '../brief/types'
 import { listUnits } from '../brief/units'
-import type { ReceivedFile } from '../checking/input'
+import type { ReceivedFile } from '../arrivals/received'
 import { findingMaker, judgeFile, namelessFinding } from '../checking/judge'
 import { splitExtension } from '../names/extension'
 import { acceptedExtensions } from '../formats/accept'
@@ -8,7 +8,8 @@ import { formatsOfExtension } from '../formats/registry'
 import { indexUnits } from '../placing/index'
 import { placeFiles } from '../placing/place'
 import { viewFile } from '../placing/view'
-import type { Finding, SlotRef } from '../reporting/report'
+import type { Finding } from '../checking/report'
+import type { SlotRef } from '../brief/slots'
 import type { Roster } from '../roster/types'
 
 /** What a name or path would be taken for. */

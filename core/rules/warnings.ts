@@ -6,7 +6,7 @@ import type { NamePart } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { forbiddenCharacters, isReserved, LONGEST_NAME, LONGEST_PATH } from '../names/portability'
 import { fieldsOf } from '../names/template'
-import { formsOf, valuesIn } from '../placing/forms'
+import { formsOf, valuesIn } from '../brief/forms'
 import { ownOf } from '../text/own'
 import { counted, showText } from '../text/show'
 

@@ -5,7 +5,7 @@ import { db } from '../database/connection'
 import { CHUNK, appendContent, beginContent, contentSource, sealArchive } from '../services/contents'
 import { allFiles } from '../services/report-rows'
 import { refuse } from '../utils/errors'
-import type { Step } from './queue'
+import type { CopyPlan, PlannedFile, Step } from '../queue/task'
 
 configure({ useWebWorkers: false })
 
@@ -13,14 +13,11 @@ configure({ useWebWorkers: false })
 const PART_BYTES = 64 * 1024 * 1024
 const PART_FILES = Number(process.env.USITOR_COPY_PART_FILES ?? 1000)
 
-interface Planned { fileId: string, path: string, to: string }
-interface CopyPlan { files: Planned[], table: string, leftOut: string, without: number }
-
 /** Makes the corrected copy, one archive a step. Originals stay as they are. */
-export const runCopyStep: Step = async (job, trx, signal) => {
-  const checkId = String(job.input.checkId)
-  const plan = job.plan as CopyPlan | null ?? await planCopy(checkId)
-  const at = Number(job.checkpoint.at ?? 0)
+export const runCopyStep: Step<'corrected-copy'> = async (job, trx, signal) => {
+  const checkId = job.input.checkId
+  const plan = job.plan ?? await planCopy(checkId)
+  const at = job.checkpoint.at ?? 0
   const { files, next } = await choosePart(plan.files, at)
   const { contentId, size } = await writePart(files, at === 0 ? plan : null, signal)
   await sealArchive(contentId, size, trx)
@@ -45,11 +42,11 @@ async function planCopy(checkId: string): Promise<CopyPlan> {
   }
 }
 
-async function choosePart(files: readonly Planned[], at: number): Promise<{ files: (Planned & { contentId: string, size: number, modified: Date })[], next: number }> {
+async function choosePart(files: readonly PlannedFile[], at: number): Promise<{ files: (PlannedFile & { contentId: string, size: number, modified: Date })[], next: number }> {
   const candidates = files.slice(at, at + PART_FILES)
   const rows = await db()('received_file').whereIn('id', candidates.map(one => one.fileId)).select('id', 'content_id', 'size', 'modified_at')
   const byId = new Map(rows.map(row => [String(row.id), row]))
-  const chosen: (Planned & { contentId: string, size: number, modified: Date })[] = []
+  const chosen: (PlannedFile & { contentId: string, size: number, modified: Date })[] = []
   let bytes = 0
   for (const one of candidates) {
     const row = byId.get(one.fileId)

@@ -1,6 +1,7 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { disconnect, migrate } from '../database/connection'
-import { startQueue, stopQueue } from '../jobs/queue'
+import { startJobs } from '../jobs/index'
+import { stopQueue } from '../queue/queue'
 import { sweep } from '../services/contents'
 import { refuse } from '../utils/errors'
 
@@ -24,7 +25,7 @@ export async function ready(): Promise<void> {
 async function takePart(): Promise<void> {
   try {
     await ready()
-    await startQueue(process.env.DATABASE_URL ?? '')
+    await startJobs(process.env.DATABASE_URL ?? '')
   }
   catch (error) {
     console.error('usitor: long work waits, its queue cannot be used yet:', error instanceof Error ? error.message : error)

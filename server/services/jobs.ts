@@ -1,16 +1,14 @@
 import { v7 as uuid } from 'uuid'
 import { db } from '../database/connection'
-import type { JobKind, JobRow } from '../jobs/queue'
-import { sendStep } from '../jobs/queue'
+import type { JobKind, ShownJob } from '#shared/jobs'
+import { sendStep } from '../queue/queue'
+import type { JobParts } from '../queue/task'
 import { refuse } from '../utils/errors'
 import { requireRole } from './access'
 import type { Account } from './accounts'
 
-/** A job as a page follows it. */
-export interface ShownJob { id: string, briefId: string, kind: JobKind, state: JobRow['state'], done: number, total: number, result: Record<string, unknown> | null, problem: string | null }
-
 /** Puts long work on the queue. */
-export async function startJob(account: Account, briefId: string, kind: JobKind, input: Record<string, unknown>): Promise<{ jobId: string }> {
+export async function startJob<K extends JobKind>(account: Account, briefId: string, kind: K, input: JobParts[K]['input']): Promise<{ jobId: string }> {
   await requireRole(account, briefId, 'checker')
   const id = uuid()
   await db()('job').insert({ id, brief_id: briefId, kind, input: JSON.stringify(input), state: 'queued', created_by: account.id })

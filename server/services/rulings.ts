@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import type { BriefDocument } from '#core/brief/document'
-import type { SlotRef } from '#core/reporting/report'
+import type { SlotRef } from '#core/brief/slots'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'

@@ -2,7 +2,7 @@ import { check } from '#core/checking/check'
 import type { CheckInput } from '#core/checking/input'
 import type { BriefDocument } from '#core/brief/document'
 import { readBrief } from '#core/brief/read'
-import type { Report } from '#core/reporting/report'
+import type { Report } from '#core/checking/report'
 
 /** What a check is made from, as it crosses to the worker. */
 export interface CheckTask extends Omit<CheckInput, 'brief' | 'onStage'> { document: BriefDocument }

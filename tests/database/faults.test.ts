@@ -4,7 +4,8 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { readRoster, readTable } from '../../core/roster/read'
 import { makePhoto, textBytes, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
-import { startQueue, stopQueue } from '../../server/jobs/queue'
+import { startJobs } from '../../server/jobs/index'
+import { stopQueue } from '../../server/queue/queue'
 import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { makeBrief, saveRoster } from '../../server/services/briefs'
@@ -38,7 +39,7 @@ beforeAll(async () => {
   await receive(owner, brief, Object.fromEntries(Array.from({ length: FILES }, (_, at) => [`Holder${at}_photo.jpg`, withComment(PHOTO, `nr ${at}`)])))
   check = (await runCheck(owner, brief)).id
   // this process asks for work and does none of it
-  await startQueue(process.env.DATABASE_URL ?? '', { works: false })
+  await startJobs(process.env.DATABASE_URL ?? '', { works: false })
   // every step takes a while, so that both are surely at work and one can be killed in the middle of a step
   await db().raw('create or replace function slow_part() returns trigger language plpgsql as $$ begin perform pg_sleep(0.2); return new; end $$; create or replace trigger slow before insert on job_part for each row execute function slow_part()')
 })

@@ -8,7 +8,8 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { readRoster, readTable } from '../../core/roster/read'
 import { makePhoto, textBytes, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
-import { startQueue, stopQueue } from '../../server/jobs/queue'
+import { startJobs } from '../../server/jobs/index'
+import { stopQueue } from '../../server/queue/queue'
 import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { makeBrief, newestRoster, saveRoster } from '../../server/services/briefs'
@@ -42,7 +43,7 @@ beforeAll(async () => {
   owner = await accountOf('Ana')
   mail = await startMail()
   process.env.SMTP_URL = mail.url
-  await startQueue(process.env.DATABASE_URL ?? '')
+  await startJobs(process.env.DATABASE_URL ?? '')
   brief = (await makeBrief(owner, 'Shore week', {
     usitorBrief: 1, title: 'Shore week', due: '2025-12-01T12:00:00Z', requirements: [
       { id: 'photo', title: 'Photo', name: '{family}_photo', formats: [{ id: 'jpg' }], folder: '{family} {given}' },

@@ -1,5 +1,6 @@
 // One more process that takes part in the work; bundled and started by the tests.
-import { PROCESS, startQueue } from '../../server/jobs/queue'
+import { startJobs } from '../../server/jobs/index'
+import { PROCESS } from '../../server/queue/queue'
 
-await startQueue(process.env.DATABASE_URL ?? '')
+await startJobs(process.env.DATABASE_URL ?? '')
 process.stdout.write(`${PROCESS}\n`)

@@ -1,6 +1,6 @@
 import { readBrief } from '../../core/brief/read'
 import { check } from '../../core/checking/check'
-import type { Report } from '../../core/reporting/report'
+import type { Report } from '../../core/checking/report'
 import type { Roster } from '../../core/roster/types'
 import type { World, WorldSlot } from './messy'
 

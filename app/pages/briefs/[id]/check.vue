@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ReportRoot, SlotStatus } from '#core/reporting/report'
+import type { ReportRoot, SlotStatus } from '#core/checking/report'
 
 const brief = useBrief()
 const check = useCheck()

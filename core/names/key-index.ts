@@ -1,4 +1,4 @@
-import { patternKey, receivedKeys } from '../names/tokens'
+import { patternKey, receivedKeys } from './tokens'
 
 /** Indexes of units, without repeats; may be large where the name says nothing of whose file it is. */
 export type UnitSet = ReadonlySet<number>

@@ -1,6 +1,7 @@
-import type { FindingCode } from '../checking/codes'
+import type { FindingCode } from '../findings/codes'
 import type { Difference } from '../names/explain'
 import type { PropertyValue, Reading } from '../formats/reading'
+import type { SlotRef } from '../brief/slots'
 
 export type SlotStatus = 'right' | 'to-fix' | 'missing' | 'waived' | 'absent'
 export type FileRole = 'placed' | 'unplaced' | 'superseded' | 'duplicate' | 'copy' | 'companion' | 'surplus' | 'set-aside' | 'clutter' | 'backup' | 'ignored'
@@ -18,13 +19,6 @@ export interface Finding {
   /** Findings of one common cause share it. */
   cause?: string
   differences?: Difference[]
-}
-
-/** Which slot: `n` only where the requirement asks for more than one. */
-export interface SlotRef {
-  requirement: string
-  holder: string
-  n?: number
 }
 
 export interface ReportSlot extends SlotRef {

@@ -3,36 +3,8 @@ import { randomUUID } from 'node:crypto'
 import { hostname } from 'node:os'
 import type { Knex } from 'knex'
 import { db } from '../database/connection'
-import { runCheckStep } from './check'
-import { runCopyStep } from './corrected-copy'
-import { runMailStep } from './mail'
-
-export type JobKind = 'check' | 'corrected-copy' | 'mail'
-
-/** A job as its steps see it. */
-export interface JobRow {
-  id: string
-  brief_id: string
-  kind: JobKind
-  input: Record<string, unknown>
-  plan: unknown
-  state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled'
-  step: number
-  checkpoint: Record<string, unknown>
-  done: string
-  total: string
-  cancel_asked: boolean
-  created_by: string | null
-}
-
-/** What a step leaves behind: where the next one goes on, how far the whole is, and the result of the last. */
-export interface StepOutcome { checkpoint: Record<string, unknown>, done: number, total: number, plan?: unknown, result?: Record<string, unknown>, finished: boolean }
-
-/** A step runs inside the transaction that also counts it; `signal` ends it where the job is called off. */
-export type Step = (job: JobRow, trx: Knex.Transaction, signal: AbortSignal) => Promise<StepOutcome>
-
-/** Looked up when asked for: steps and services know each other. */
-const stepOf = (kind: JobKind): Step => ({ 'check': runCheckStep, 'corrected-copy': runCopyStep, 'mail': runMailStep })[kind]
+import type { JobKind } from '#shared/jobs'
+import type { JobRow, Step, Tasks } from './task'
 
 const QUEUE = 'usitor-job'
 /** A step takes 30 s at most; what has not ended by then was lost with its process and is taken up by another. */
@@ -43,6 +15,7 @@ const RETRIES = 5
 export const PROCESS = `${hostname()} ${process.pid} ${randomUUID().slice(0, 8)}`
 
 let boss: PgBoss | null = null
+let tasks: Tasks | null = null
 
 /** Jobs that nobody has touched for so long were lost between two steps: they are asked for again. */
 const FORGOTTEN = `${2 * EXPIRES} seconds`
@@ -53,9 +26,11 @@ async function resumeForgotten(): Promise<void> {
   for (const { id } of rows) await sendStep(id)
 }
 
-/** Begins to take part in the work; any number of processes may. One that does not work itself only asks for it. */
-export async function startQueue(url: string, { works = true } = {}): Promise<void> {
+/** Begins to take part in the work; any number of processes may. Without tasks it only asks for work. */
+export async function startQueue(url: string, known: Tasks | null): Promise<void> {
   if (boss) return
+  tasks = known
+  const works = known !== null
   const made = new PgBoss({ connectionString: url, max: 3, schema: 'job_queue', maintenanceIntervalSeconds: Math.max(1, Math.min(30, Math.floor(EXPIRES / 2))), schedule: false })
   made.on('error', (error: Error) => console.error('usitor: the job queue:', error.message))
   await made.start()
@@ -92,10 +67,10 @@ async function takeStep(id: string, last: boolean): Promise<void> {
       const { rows: [lock] } = await trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 0)) as taken', [id])
       // somebody else is at it: that one asks for the next step
       if (!lock.taken) return false
-      const job: JobRow | undefined = await trx('job').where({ id }).first()
+      const job = await trx('job').where({ id }).first<JobRow | undefined>()
       if (!job || (job.state !== 'queued' && job.state !== 'running')) return false
       if (job.cancel_asked) return end(trx, id, 'cancelled')
-      const { checkpoint, done, total, plan, result, finished } = await stepOf(job.kind)(job, trx, calling.signal)
+      const { checkpoint, done, total, plan, result, finished } = await takeTask(job, trx, calling.signal)
       await trx('job_step').insert({ job_id: id, step: job.step, process: PROCESS })
       await trx('job').where({ id }).update({
         step: job.step + 1, checkpoint: JSON.stringify(checkpoint), done, total, state: finished ? 'done' : 'running',
@@ -113,6 +88,12 @@ async function takeStep(id: string, last: boolean): Promise<void> {
   finally {
     clearInterval(watch)
   }
+}
+
+/** The step of the job's own kind: payload and checkpoint are those of that kind. */
+function takeTask<K extends JobKind>(job: JobRow<K>, trx: Knex.Transaction, signal: AbortSignal): ReturnType<Step<K>> {
+  if (!tasks) throw new Error('no task is known to this process')
+  return tasks[job.kind](job, trx, signal)
 }
 
 /** What was refused in words is refused again next time. */

@@ -1,14 +1,19 @@
-import type { Requirement } from '../brief/types'
-import type { Captures, HolderValues, NamePart } from '../names/parts'
-import { expandParts, fillTemplate } from '../names/parts'
-import { matchParts } from '../names/match'
 import { emptyRecord } from '../text/own'
+import type { FieldRule } from './fields/index'
+import { matchParts } from './match'
+import type { Captures, HolderValues, NamePart } from './parts'
+import { expandParts, fillTemplate } from './parts'
+import type { Strictness } from './strictness'
+import type { Template } from './template'
 
 /** A requirement's folder for one holder: parts a level; empty: the top. */
 export type FolderLevels = NamePart[][]
 
+/** As much of a requirement as reading its folders takes. */
+export interface FolderRule { folder: readonly Template[] | null, fields: Record<string, FieldRule>, strictness: Strictness, count: { by: string | null } }
+
 /** Fills a folder template; levels that come out empty are dropped. */
-export function fillFolder(requirement: Requirement, values: HolderValues): FolderLevels | null {
+export function fillFolder(requirement: FolderRule, values: HolderValues): FolderLevels | null {
   if (requirement.folder === null) return null
   return requirement.folder.map(level => fillTemplate(level, requirement.fields, values)).filter(parts => parts.length > 0)
 }
@@ -16,13 +21,6 @@ export function fillFolder(requirement: Requirement, values: HolderValues): Fold
 /** The folder as text; what nobody told stands as `{field}`. */
 export function expandFolder(levels: FolderLevels, captures: Captures = {}): string {
   return levels.map(parts => expandParts(parts, captures)).join('/')
-}
-
-/** A folder seen from inside the one around everything; what lies outside it stays as it is. */
-export function insideWrapper(folder: string, wrapper: string | null): string {
-  if (wrapper === null) return folder
-  if (folder === wrapper) return ''
-  return folder.startsWith(`${wrapper}/`) ? folder.slice(wrapper.length + 1) : folder
 }
 
 /** Levels of a folder path; none for the top. */
@@ -35,7 +33,7 @@ export function levelsOf(folder: string): string[] {
  *
  * @returns the values its free fields hold, or `null` where it does not fit
  */
-export function matchFolder(levels: FolderLevels, received: readonly string[], requirement: Requirement): Captures | null {
+export function matchFolder(levels: FolderLevels, received: readonly string[], requirement: FolderRule): Captures | null {
   if (levels.length !== received.length) return null
   const captures: Captures = emptyRecord()
   for (const [index, parts] of levels.entries()) {

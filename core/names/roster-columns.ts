@@ -1,0 +1,54 @@
+import { ownOf } from '../text/own'
+
+/** A column every list may have, usable in templates without being declared. */
+interface ColumnRow {
+  name: string
+  /** Heading words in several languages, folded and without separators; the exact names of the roster format come first. */
+  headings: readonly string[]
+  /** What people type in its place when they copy the rule instead of filling it in; the headings count as well. */
+  typed?: readonly string[]
+}
+
+/** The built-in columns of a list, in the order a list has them. Adding one is a row here and its place in `Person`. */
+export const ROSTER_COLUMNS = [
+  { name: 'id', headings: ['id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero'] },
+  {
+    name: 'given',
+    headings: ['given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn', 'voornaam', 'imie'],
+    typed: ['yourgivenname', 'yourfirstname'],
+  },
+  {
+    name: 'family',
+    headings: [
+      'family', 'familyname', 'lastname', 'last', 'surname', 'nachname', 'familienname', 'nomdefamille', 'apellido', 'apellidos', 'cognome',
+      'sobrenome', 'etternavn', 'efternamn', 'achternaam', 'nazwisko',
+    ],
+    typed: ['yourfamilyname', 'yourlastname', 'yoursurname', 'nom'],
+  },
+  {
+    name: 'name',
+    headings: [
+      'name', 'fullname', 'displayname', 'person', 'participant', 'organisation', 'organization', 'firm', 'company', 'teilnehmer', 'firma', 'nom', 'naam',
+    ],
+    typed: [
+      'yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome',
+    ],
+  },
+  {
+    name: 'group',
+    headings: ['group', 'team', 'crew', 'class', 'course', 'section', 'gruppe', 'klasse', 'groupe', 'grupo', 'gruppo', 'grupa'],
+    typed: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
+  },
+  { name: 'email', headings: ['email', 'mail', 'emailaddress', 'mailaddress'] },
+  { name: 'alias', headings: ['alias', 'aliases', 'othernames', 'nickname', 'spitzname', 'goesby'] },
+] as const satisfies readonly ColumnRow[]
+
+export type RosterColumn = typeof ROSTER_COLUMNS[number]['name']
+
+const BY_NAME: Readonly<Record<string, ColumnRow>> = Object.fromEntries(ROSTER_COLUMNS.map(column => [column.name, column]))
+
+/** Words people leave in for a person's value: the field itself, what lists call it, and what rules tell people to write. */
+export function wordsOfColumn(field: string): readonly string[] {
+  const { headings = [], typed = [] } = ownOf(BY_NAME, field) ?? {}
+  return [...headings, ...typed]
+}

@@ -1,0 +1,13 @@
+import { startQueue } from '../queue/queue'
+import type { Tasks } from '../queue/task'
+import { runCheckStep } from './check'
+import { runCopyStep } from './corrected-copy'
+import { runMailStep } from './mail'
+
+/** Every kind of long work. */
+const TASKS: Tasks = { 'check': runCheckStep, 'corrected-copy': runCopyStep, 'mail': runMailStep }
+
+/** Begins to share long work with all other processes on this database; `works: false` only asks for it. */
+export function startJobs(url: string, { works = true } = {}): Promise<void> {
+  return startQueue(url, works ? TASKS : null)
+}
