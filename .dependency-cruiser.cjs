@@ -1,9 +1,9 @@
 /** What may build on what: no circles anywhere, and the directions of docs/architecture.md. */
-const CORE = ['bytes', 'text', 'formats', 'findings', 'names', 'brief', 'roster', 'arrivals', 'folders', 'placing', 'learning', 'checking', 'reporting', 'wording', 'rules']
+const CORE = ['bytes', 'text', 'formats', 'names', 'findings', 'roster', 'brief', 'arrivals', 'folders', 'placing', 'learning', 'checking', 'wording', 'reporting', 'rules']
 
 /** What each folder of core may take from, itself and `bytes` and `text` aside. */
 const BELOW = {
-  bytes: [], text: [], formats: [], findings: ['formats'],
+  bytes: [], text: [], formats: [], findings: ['formats', 'names'],
   names: ['formats'],
   roster: ['names'],
   brief: ['findings', 'formats', 'names', 'roster'],

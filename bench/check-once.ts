@@ -26,7 +26,7 @@ const received = people.flatMap(({ given, family, group }) => Array.from({ lengt
   const spoilt = chance.next() < share ? chance.pick([name.toLowerCase(), `${name} (1)`, name.replace('photo', 'pohto'), name.replace(/_/g, '-'), name.slice(1)]) : name
   return {
     root: 'in', path: `${group}/${family} ${given}/${spoilt}${serial < 10 ? '' : ' (1)'}.jpg`, size: 1000, sha256: `${chance.next()}`, receivedAt: 1e12 - serial * 60_000, receivedAtFrom: 'modified',
-    reading: { candidates: ['jpg'], version: null, state: 'ok', verified: 'structure', reason: null, props: {} },
+    reading: { candidates: ['jpg'], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
   }
 }))
 let peak = 0

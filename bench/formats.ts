@@ -62,7 +62,7 @@ for (let done = 0; done < CASES; done += 5000) {
     const took = performance.now() - began
     if (reading.state === 'unread') {
       unread++
-      console.log(`  thrown: ${reading.reason}`)
+      console.log(`  thrown: ${JSON.stringify(reading.fault)}`)
     }
     if (took > worst) [worst, slowest] = [took, reading.candidates[0] ?? '']
   }

@@ -43,7 +43,7 @@ const makeBatch = (name: string, count: number): Batch => ({ key: randomUUID(), 
   const bytes = new Uint8Array(randomBytes(MB))
   return { path: `${name}/${at}.bin`, bytes, sha256: createHash('sha256').update(bytes).digest('hex') }
 }) })
-const reading = { candidates: ['unknown'], version: null, state: 'ok', verified: 'signature', reason: null, props: {} }
+const reading = { candidates: ['unknown'], version: null, state: 'ok', verified: 'signature', fault: null, props: {} }
 
 async function upload({ key, files }: Batch, name: string): Promise<void> {
   const intake = await client.send<{ id: string, state: string }>('POST', `/api/briefs/${brief}/intakes`, { key, root: name, keeps: true })

@@ -5,6 +5,7 @@ import type { ReceivedFile } from '../core/arrivals/received'
 import { readBytes } from '../core/formats/identify'
 import type { Proof } from '../core/formats/family'
 import type { Reading } from '../core/formats/reading'
+import { unread } from '../core/formats/reading'
 import { byCodeUnit } from '../core/text/order'
 
 /** Files up to this size are read once, hashed and identified in memory. */
@@ -84,7 +85,7 @@ export async function readFileFacts(path: string | Buffer, threads: HashThreads,
   const found = await threads.hash(path)
   if (found.problem !== undefined) {
     const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
-    return { size, modified: mtimeMs, sha256: null, reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: found.problem, props: {} } }
+    return { size, modified: mtimeMs, sha256: null, reading: unread(found.problem) }
   }
   const { size, modified, sha256, bytes } = found
   return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes), proof) : readLarge(path, size, proof)) }

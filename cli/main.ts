@@ -16,6 +16,7 @@ import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/wr
 import { readRoster, readTable } from '../core/roster/read'
 import type { Roster } from '../core/roster/types'
 import { showText, showValue } from '../core/text/show'
+import { sayFault } from '../core/wording/index'
 import { HashThreads, readFileFacts, receiveFolder } from './files'
 
 const USAGE = `usitor check --brief FILE --roster FILE [--root NAME=FOLDER]… [FOLDER] [--received-at TIME]
@@ -81,20 +82,21 @@ async function identifyAll(paths: readonly string[], output: string, threads: Ha
   let failed = false
   for (const path of paths) {
     const { reading } = await readFileFacts(path, threads)
+    const reason = reading.fault && sayFault(reading.fault)
     const { extension } = splitExtension(basename(path).normalize('NFC'))
     const id = nameFormat(reading, extension)
     const facts = {
       path, format: id, mediaType: formatById(id)?.mediaType ?? null, extensionFits: extensionFits(id, extension),
-      state: reading.state, verified: reading.verified, reason: reading.reason, version: reading.version, props: reading.props,
+      state: reading.state, verified: reading.verified, reason, version: reading.version, props: reading.props,
     }
     if (reading.state === 'unread') {
       failed = true
-      process.stderr.write(`usitor: ${showText(path)}: ${reading.reason ?? 'cannot be read'}\n`)
+      process.stderr.write(`usitor: ${showText(path)}: ${reason ?? 'cannot be read'}\n`)
     }
     const props = Object.entries(reading.props).map(([name, value]) => `${name} ${String(value)}`).join(', ')
     await print(output === 'json'
       ? [`${JSON.stringify(facts)}\n`]
-      : [`${showText(path)}: ${id}${reading.version ? ` ${reading.version}` : ''}, ${reading.state}${reading.reason ? ` (${reading.reason})` : ''}${facts.extensionFits === false ? ', extension does not fit' : ''}${props ? `; ${showText(props)}` : ''}\n`])
+      : [`${showText(path)}: ${id}${reading.version ? ` ${reading.version}` : ''}, ${reading.state}${reason ? ` (${reason})` : ''}${facts.extensionFits === false ? ', extension does not fit' : ''}${props ? `; ${showText(props)}` : ''}\n`])
   }
   return failed
 }

@@ -73,7 +73,7 @@ export function reportSchema(): Schema {
     range, expected: { type: 'string' }, actual: { type: 'string' }, edits: { type: 'array', items: growing({ range, expected: { type: 'string' } }, ['range', 'expected']) },
   }, ['part', 'kind', 'range', 'expected', 'actual'])
   const finding = growing({
-    code: { enum: FINDING_CODES }, severity: oneOf('error', 'notice'), expected: { type: 'string' }, actual: { type: 'string' }, message: { type: 'string' }, cause: { type: 'string' },
+    code: { enum: FINDING_CODES }, severity: oneOf('error', 'notice'), expected: { type: 'string' }, actual: { type: 'string' }, message: { type: 'string' }, params: { type: 'object' }, cause: { type: 'string' },
     differences: { type: 'array', items: difference },
   }, ['code', 'severity', 'message'])
   const ref = { requirement: { type: 'string' }, holder: { type: 'string' }, n: count }

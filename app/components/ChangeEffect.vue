@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayFinding } from '#core/wording/index'
 import type { ChangeEffect, TurnedFile } from '#core/reporting/change-effect'
 
 /** What a changed rule does to files already received, before it is saved. */
@@ -40,9 +41,9 @@ const listed = computed((): { title: string, files: TurnedFile[], count: number 
           >
             <span class="mono">{{ showText(file.path) }}</span>
             <span
-              v-if="file.message"
+              v-if="file.finding || !file.placed"
               class="small quiet block"
-            >{{ file.message }}</span>
+            >{{ file.finding ? sayFinding(file.finding) : 'Would have no slot any more.' }}</span>
           </li>
         </ul>
         <p

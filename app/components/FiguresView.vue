@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { isFindingCode } from '#core/findings/codes'
+import { shortOf } from '#core/wording/index'
 import { BarElement, CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import type { ChartData, ChartOptions } from 'chart.js'
 import { Bar, Line } from 'vue-chartjs'
@@ -117,7 +119,7 @@ const UNCLEAR = 0.2
               :key="one.requirement"
             >
               <td>{{ one.title }}</td>
-              <td>{{ CODE_WORDS[one.code] ?? one.code }}</td>
+              <td>{{ isFindingCode(one.code) ? shortOf(one.code) : one.code }}</td>
               <td>{{ one.findings }}</td>
               <td>{{ one.holders }} of {{ head.summary.holders }}</td>
               <td>{{ one.holders / Math.max(1, head.summary.holders) >= UNCLEAR ? 'So many alike: say the rule again, or accept it.' : '' }}</td>

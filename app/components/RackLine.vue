@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { isContentWrong, mostTelling } from '#core/findings/codes'
+import { shortOf } from '#core/wording/index'
 import { ownOf } from '#core/text/own'
 import type { SlotStatus } from '#core/checking/report'
 import type { CheckHead, RackCell, RackRow } from '~/stores/check'
@@ -18,11 +20,9 @@ function say({ title }: Asked, cell: RackCell): string {
 function tell(cell: RackCell): string {
   if (cell.status === 'missing') return cell.candidates > 0 ? 'arrived, not assignable' : 'missing'
   if (cell.status !== 'to-fix') return STATUS_WORDS[cell.status]
-  const code = WEIGHT.map(test => cell.codes.find(one => one.startsWith(test))).find(Boolean)
-  return code ? CODE_WORDS[code] ?? 'to fix' : 'to fix'
+  const code = mostTelling(cell.codes)
+  return code ? shortOf(code) : 'to fix'
 }
-/** Of several findings the one to be told first. */
-const WEIGHT = ['content.empty', 'content.damaged', 'content.locked', 'content.link', 'content.handout', 'content.unchanged', 'content.duplicate', 'format', 'size', 'name', 'folder', 'companion', 'copy', '']
 
 function isOpen(requirement: string, cell: RackCell): boolean {
   return props.open?.requirement === requirement && (props.open.n ?? null) === cell.n

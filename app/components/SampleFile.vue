@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { AcceptedDocument } from '#core/brief/document'
 import type { Condition } from '#core/formats/condition'
-import { describeCondition, meets, showValue } from '#core/checking/judge-content'
+import { meets } from '#core/formats/condition'
+import { describeCondition, showMeasured } from '#core/wording/en/conditions'
+import { sayFault } from '#core/wording/index'
 import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
 import { countsAs, formatById, formatLabel } from '#core/formats/registry'
@@ -108,7 +110,7 @@ const PROOFS: Record<string, string> = { signature: 'told by its first bytes', s
           </template>
         </p>
         <p class="small">
-          <b>{{ STATES[sample.reading.state] }}</b>{{ sample.reading.reason ? `: ${sample.reading.reason}` : '' }}{{ sample.reading.state === 'ok' ? ` · ${PROOFS[sample.reading.verified]}` : '' }}{{ sample.reading.blank ? ' · opens, but holds nothing' : '' }}
+          <b>{{ STATES[sample.reading.state] }}</b>{{ sample.reading.fault ? `: ${sayFault(sample.reading.fault)}` : '' }}{{ sample.reading.state === 'ok' ? ` · ${PROOFS[sample.reading.verified]}` : '' }}{{ sample.reading.blank ? ' · opens, but holds nothing' : '' }}
         </p>
         <table v-if="values.length">
           <thead>
@@ -134,7 +136,7 @@ const PROOFS: Record<string, string> = { signature: 'told by its first bytes', s
             >
               <td>{{ propertyOf(name)?.label ?? name }}</td>
               <td class="mono">
-                {{ showText(showValue(value === '\t' ? 'tab' : value, propertyOf(name)?.unit ?? '')) }}
+                {{ showText(showMeasured(value === '\t' ? 'tab' : value, propertyOf(name)?.unit ?? '')) }}
               </td>
               <td>
                 <el-select

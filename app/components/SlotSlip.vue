@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { ReportSlot } from '#core/checking/report'
 import { insideWrapper } from '#core/folders/wrapper'
-import { showValue } from '#core/checking/judge-content'
+import { isContentWrong } from '#core/findings/codes'
+import { sayEvidence, sayFinding } from '#core/wording/index'
+import { showMeasured } from '#core/wording/en/conditions'
 import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
 import type { CheckHead, ShownFile, ShownRuling, Slip } from '~/stores/check'
@@ -35,8 +37,9 @@ const entries = computed(() => (slip.value?.slots ?? [])
 const causes = computed(() => {
   const found = new Map<string, { message: string, files: number }>()
   for (const { files } of entries.value) {
-    for (const { cause, message } of files.flatMap(file => file.findings)) {
-      if (cause) found.set(cause, { message, files: (found.get(cause)?.files ?? 0) + 1 })
+    for (const finding of files.flatMap(file => file.findings)) {
+      const { cause } = finding
+      if (cause) found.set(cause, { message: sayFinding(finding), files: (found.get(cause)?.files ?? 0) + 1 })
     }
   }
   return new Map([...found].filter(([, { files }]) => files > 1))
@@ -76,7 +79,7 @@ function folderOf(file: ShownFile): string {
 function sayMeasured(props: Record<string, PropertyValue>): string {
   return Object.entries(props).filter(([name, value]) => value !== false && !['author', 'created', 'modified'].includes(name)).map(([name, value]) => {
     const { label = name, unit = '' } = propertyOf(name) ?? {}
-    return ` · ${value === true ? label : `${label} ${showText(showValue(value === '\t' ? 'tab' : value, unit))}`}`
+    return ` · ${value === true ? label : `${label} ${showText(showMeasured(value === '\t' ? 'tab' : value, unit))}`}`
   }).join('')
 }
 
@@ -131,7 +134,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
         <span
           v-for="finding in slot.findings"
           :key="finding.code"
-        >{{ finding.message }}</span>
+        >{{ sayFinding(finding) }}</span>
       </p>
       <p
         v-for="ruling in rulingsOf(slot, files)"
@@ -212,8 +215,8 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                     v-for="finding in file.findings.filter(one => !one.cause || !causes.has(one.cause))"
                     :key="finding.code"
                   >
-                    <b v-if="finding.severity === 'error'">{{ finding.message }}</b>
-                    <span v-else>{{ finding.message }}</span>
+                    <b v-if="finding.severity === 'error'">{{ sayFinding(finding) }}</b>
+                    <span v-else>{{ sayFinding(finding) }}</span>
                   </li>
                 </ul>
                 <FilePreview
@@ -232,7 +235,7 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                   v-if="file.evidence.length"
                   class="small quiet"
                 >
-                  Placed here because {{ file.evidence.join(', ') }}{{ file.confidence !== null && file.confidence < 1 ? `; sure to ${Math.round(file.confidence * 100)} %` : '' }}.
+                  Placed here because {{ file.evidence.map(one => sayEvidence(one)).join(', ') }}{{ file.confidence !== null && file.confidence < 1 ? `; sure to ${Math.round(file.confidence * 100)} %` : '' }}.
                 </p>
               </td>
             </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayEvidence, sayFinding } from '#core/wording/index'
 import type { SlotRef } from '#core/brief/slots'
 import type { CheckHead, ShownFile } from '~/stores/check'
 
@@ -64,7 +65,7 @@ function say(slot: SlotRef): string {
           v-for="finding in file.findings"
           :key="finding.code"
           class="small block"
-        >{{ finding.message }}</span>
+        >{{ sayFinding(finding) }}</span>
         <span
           v-if="file.candidates.length"
           class="small block quiet"
@@ -72,7 +73,7 @@ function say(slot: SlotRef): string {
         <span
           v-if="file.evidence.length"
           class="small block quiet"
-        >Known of it: {{ file.evidence.join(', ') }}.</span>
+        >Known of it: {{ file.evidence.map(one => sayEvidence(one)).join(', ') }}.</span>
         <RulingForm
           :head="head"
           :file="file"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayFinding } from '#core/wording/index'
 import type { BriefDocument } from '#core/brief/document'
 import type { Roster } from '#core/roster/types'
 import type { TriedName } from '#core/rules/try-names'
@@ -100,7 +101,7 @@ const counts = computed(() => ({ right: tried.value.filter(one => one.verdict ==
               :key="finding.code"
               class="small"
             >
-              {{ finding.message }}
+              {{ sayFinding(finding) }}
             </p>
             <p
               v-if="one.verdict === 'to-fix' && one.correctedPath"

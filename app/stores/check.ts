@@ -1,9 +1,11 @@
+import type { FindingCode } from '#core/findings/codes'
 import { defineStore } from 'pinia'
-import type { Finding, ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
+import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
+import type { Finding } from '#core/findings/finding'
 import type { SlotRef } from '#core/brief/slots'
 
 export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
-export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: string[], name: string | null, candidates: number }
+export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: FindingCode[], name: string | null, candidates: number }
 export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
 export interface CheckHead {
   id: string

@@ -2,6 +2,7 @@ import { expose } from 'comlink'
 import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
+import { unread } from '#core/formats/reading'
 import { hashBytes, hashStream } from './hashes'
 import type { Opening } from './opening'
 import { openDropped } from './opening'
@@ -112,7 +113,7 @@ async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
   catch (error) {
     if (signal.aborted) throw error
     const reason = error instanceof Error ? error.message : String(error)
-    return { incoming, blob: null, sha256: null, reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason, props: {} } }
+    return { incoming, blob: null, sha256: null, reading: unread(reason) }
   }
 }
 

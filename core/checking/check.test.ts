@@ -207,7 +207,7 @@ describe('whose file it is', () => {
     expect(report.slots.map(slot => [slot.holder, slot.status])).toEqual([['s1', 'right'], ['s2', 'to-fix'], ['s3', 'right'], ['s4', 'to-fix']])
     // ranges are told in the whole received name, the correction without the prefix
     expect(fileAt(report, files[1] ?? '')).toMatchObject({ correctedPath: 'Reef_Lindqvast_photo.jpg', findings: [{ code: 'name.copy-mark', actual: files[1], differences: [{ range: [37, 41] }] }] })
-    expect(fileAt(report, files[3] ?? '').evidence).toContain('what stands before the name says who sent it')
+    expect(fileAt(report, files[3] ?? '').evidence).toContainEqual({ kind: 'sent-by' })
     const standing = await run({}, files, { brief, roots: [{ name: 'in', asIs: true }] })
     expect([standing.roots[0]?.prefix, codes(standing, files[0] ?? '')]).toEqual([null, ['name.differs']])
   })

@@ -5,6 +5,8 @@ import { findReplaced } from '../folders/replaced'
 import { insideWrapper, findWrapper } from '../folders/wrapper'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
+import { FINDINGS, isAboutContent, isFindingCode } from '../findings/codes'
+import { findingMaker } from '../findings/finding'
 import { formatById } from '../formats/registry'
 import { indexUnits } from '../placing/index'
 import type { EvidenceIndex } from '../placing/index'
@@ -19,7 +21,7 @@ import { takeCompanions } from './companions'
 import type { CheckInput } from './input'
 import { findIdentical } from './identical'
 import type { PlacedFile } from './identical'
-import { findingMaker, judgeFile, namelessFinding, supersededFinding, surplusFinding } from './judge'
+import { judgeFile, namelessFinding, supersededFinding, surplusFinding } from './judge'
 import { applyRulings } from './rulings'
 import { prepareSetAside } from './set-aside'
 import type { AsideRole } from './set-aside'
@@ -41,7 +43,7 @@ export function check(input: CheckInput): Report {
   const stage = input.onStage ?? (() => undefined)
   const list = listUnits(input.brief, input.roster)
   const index = indexUnits(list.units, input.roster)
-  const make = findingMaker(input.brief)
+  const make = findingMaker(input.brief.severity)
 
   stage('set aside')
   const aside = setAside(input)
@@ -160,8 +162,8 @@ function judge(state: CheckState): void {
       if (shrunk) entry.findings.push(shrunk)
       entry.rightPath = verdict.correctedPath
       if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
-      if (view.file.sha256 !== null && entry.findings.some(({ code }) => CONTENT.test(code)) && known.get(view.file.sha256) === false) {
-        entry.findings.push(make('content.unchanged', 'Arrived again with the same bytes that had this fault before.'))
+      if (view.file.sha256 !== null && entry.findings.some(({ code }) => isAboutContent(code)) && known.get(view.file.sha256) === false) {
+        entry.findings.push(make({ code: 'content.unchanged', params: {} }))
       }
       placed.push({ unit, filled: one, findings: entry.findings })
     }
@@ -176,15 +178,13 @@ function judge(state: CheckState): void {
   state.files = [...entries.values()]
 }
 
-const CONTENT = /^(?:content\.(?!shared|unchanged|duplicate|shrunk)|format\.|size\.)/
-
 /** Bytes that had a content, format or size finding in the check before and lay elsewhere or were received earlier: `false` where they arrived anew. */
 function knownFaults({ previous, received }: CheckInput): Map<string, boolean> {
   const faults = new Map<string, boolean>()
   if (!previous) return faults
   const here = new Map(received.map(file => [fileKey(file), file]))
   for (const file of previous.files) {
-    if (file.sha256 === null || !file.findings.some(({ code }) => CONTENT.test(code))) continue
+    if (file.sha256 === null || !file.findings.some(({ code }) => isFindingCode(code) && isAboutContent(code))) continue
     const same = here.get(fileKey(file))
     faults.set(file.sha256, same?.sha256 === file.sha256 && (same.receivedAt ?? 0) === Date.parse(file.receivedAt ?? ''))
   }
@@ -226,7 +226,7 @@ function judgeUnplaced({ input, placements, make }: CheckState, entries: Readonl
     entry.evidence = evidence
     const nameless = notOwed ? null : namelessFinding(make, view, input.brief.requirements)
     if (nameless) entry.findings = [nameless]
-    else if (candidates.length === 0) entry.findings = [make('unexpected', notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.')]
+    else if (candidates.length === 0) entry.findings = [make({ code: 'unexpected', params: { notOwed } })]
   }
 }
 
@@ -248,7 +248,7 @@ function nameCauses(placed: readonly PlacedFile[]): void {
   const groups = new Map<string, PlacedFile['findings']>()
   for (const { unit, findings } of placed) {
     for (const finding of findings) {
-      if (!finding.code.startsWith('folder.')) continue
+      if (FINDINGS[finding.code].about !== 'folder') continue
       const key = `${unit.requirement.holder}\n${unit.holder}\n${finding.code}\n${finding.actual}\n${finding.expected}`
       const list = groups.get(key)
       if (list) list.push(finding)

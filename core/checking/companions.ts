@@ -2,7 +2,7 @@ import type { Unit } from '../brief/units'
 import type { FileView } from '../placing/view'
 import type { ReportFile } from './report'
 import type { PlacedFile } from './identical'
-import type { FindingMaker } from './judge'
+import type { FindingMaker } from '../findings/finding'
 import { slotRef } from '../brief/slots'
 
 /** Files that travel with a main one under the same name, and copies asked for in other roots. */
@@ -64,18 +64,18 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
             owner.set(found.index, one)
             roles.set(found.index, 'companion')
           }
-          else if (companion.required) one.findings.push(make('companion.missing', `The file "${view.base}.${companion.extension}" that goes with it is not there.`, { expected: `${view.base}.${companion.extension}` }))
+          else if (companion.required) one.findings.push(make({ code: 'companion.missing', params: { name: `${view.base}.${companion.extension}` } }, { expected: `${view.base}.${companion.extension}` }))
         }
         for (const root of requirement.copies) {
           // the file itself lies under the copies' root: that is said of its folder
           if (root === view.file.root) continue
           const copy = elsewhere.get(`${root}\n${view.folder}\n${view.name}`)
-          if (!copy) one.findings.push(make('copy.missing', `The second copy in "${root}" is not there.`, { expected: `${root}: ${view.file.path}` }))
+          if (!copy) one.findings.push(make({ code: 'copy.missing', params: { root } }, { expected: `${root}: ${view.file.path}` }))
           else {
             owner.set(copy.index, one)
             roles.set(copy.index, 'copy')
             // of bytes that could not be read nobody can say that they differ
-            if (copy.file.sha256 !== null && view.file.sha256 !== null && copy.file.sha256 !== view.file.sha256) one.findings.push(make('copy.differs', `The second copy in "${root}" is not the same file.`, { actual: `${root}: ${copy.file.path}` }))
+            if (copy.file.sha256 !== null && view.file.sha256 !== null && copy.file.sha256 !== view.file.sha256) one.findings.push(make({ code: 'copy.differs', params: { root } }, { actual: `${root}: ${copy.file.path}` }))
           }
         }
       }

@@ -17,7 +17,7 @@ const word = fc.constantFrom(...INHERITED)
 
 const jpg = (path: string): ReceivedFile => ({
   root: 'in', path, size: 1000, sha256: path.padEnd(64, '0').slice(0, 64), receivedAt: 0, receivedAtFrom: 'modified',
-  reading: { candidates: ['jpg'], version: null, state: 'ok', verified: 'structure', reason: null, props: {} },
+  reading: { candidates: ['jpg'], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
 })
 
 async function whole(pieces: AsyncIterable<string>): Promise<string> {

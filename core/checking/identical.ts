@@ -1,7 +1,6 @@
 import type { Unit } from '../brief/units'
 import type { Filled } from '../placing/slots'
-import type { Finding } from './report'
-import type { FindingMaker } from './judge'
+import type { Finding, FindingMaker } from '../findings/finding'
 
 /** A placed file in its slot. */
 export interface PlacedFile { unit: Unit, filled: Filled, findings: Finding[] }
@@ -30,14 +29,14 @@ export function findIdentical(placed: readonly PlacedFile[], make: FindingMaker)
       if (!first) firstOf.set(key, one)
       else {
         const other = first.filled.arrival.view
-        one.findings.push(make('content.duplicate', `Has the same bytes as "${other.name}". Was the right piece saved under this name?`, { expected: 'a file of its own', actual: other.file.path }))
+        one.findings.push(make({ code: 'content.duplicate', params: { other: other.name } }, { actual: other.file.path }))
       }
     }
     const people = [...firstOf.values()].filter(one => one.unit.requirement.holder === 'person')
     const groups = [...firstOf.values()].filter(one => one.unit.requirement.holder === 'group')
     for (const holders of [people, groups]) {
       if (holders.length < 2) continue
-      for (const one of holders) one.findings.push(make('content.shared', `Has the same bytes as a file of ${holders.length - 1 === 1 ? 'another holder' : `${holders.length - 1} other holders`}.`))
+      for (const one of holders) one.findings.push(make({ code: 'content.shared', params: { holders: holders.length - 1 } }))
     }
   }
 }

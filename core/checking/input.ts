@@ -1,6 +1,6 @@
 import type { Brief } from '../brief/types'
 import type { Roster } from '../roster/types'
-import type { Report } from './report'
+import type { ReportFile } from './report'
 import type { SlotRef } from '../brief/slots'
 import type { ReceivedFile } from '../arrivals/received'
 
@@ -14,6 +14,13 @@ export interface Ruling {
   at?: string
 }
 
+/** As much of an earlier check as a later one builds on. */
+export interface EarlierCheck { files: readonly EarlierFile[] }
+
+export type EarlierFile
+  = & Pick<ReportFile, 'root' | 'path' | 'container' | 'size' | 'sha256' | 'receivedAt' | 'role' | 'slot'>
+    & { findings: readonly { code: string }[] }
+
 export interface CheckInput {
   brief: Brief
   roster: Roster
@@ -21,8 +28,8 @@ export interface CheckInput {
   rulings?: readonly Ruling[]
   /** Roots whose folders and names are to be read as they stand, no wrapper or prefix taken off. */
   roots?: readonly { name: string, asIs: boolean }[]
-  /** The report of the check before this one. */
-  previous?: Report | null
+  /** The check before this one: its report, or as much of it. */
+  previous?: EarlierCheck | null
   /** UTC ms */
   checkedAt: number
   /** Called with the name of each stage as it begins. */

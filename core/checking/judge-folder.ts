@@ -1,5 +1,5 @@
 import type { Unit } from '../brief/units'
-import { defaultFolder } from '../folders/default-folders'
+import { defaultFolder } from '../names/default-folders'
 import { explainFolder } from '../folders/explain'
 import { expandFolder, matchFolder } from '../names/levels'
 import type { FolderLevels } from '../names/levels'
@@ -12,14 +12,12 @@ import type { EvidenceIndex } from '../placing/index'
 import { holderKey } from '../placing/people'
 import type { FileView } from '../placing/view'
 import { ownOf } from '../text/own'
-import { showText } from '../text/show'
-import type { FindingCode } from '../findings/codes'
+import type { Verdict } from '../findings/finding'
 
 /** What a file's folder is worth against one unit. */
 export interface FolderVerdict {
   /** `null`: the folder fits, or none is asked for. */
-  code: FindingCode | null
-  message: string
+  verdict: Verdict | null
   differences: Difference[]
   /** The right folder; the received one where any will do. */
   corrected: string
@@ -32,7 +30,7 @@ export interface FolderVerdict {
  * @param captures - values the name tells
  */
 export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm[], form: UnitForm, captures: Captures, index: EvidenceIndex): FolderVerdict {
-  const right: FolderVerdict = { code: null, message: '', differences: [], corrected: view.folder }
+  const right: FolderVerdict = { verdict: null, differences: [], corrected: view.folder }
   if (form.folder === null) return right
   if (view.folderLost) return { ...right, corrected: expandFolder(form.folder, captures) }
   // of a group's file name and folder speak of one and the same member
@@ -41,32 +39,27 @@ export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm
     const found = one.folder && matchFolder(one.folder, view.levels, unit.requirement)
     if (!found || !Object.entries(found).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue
     if (!unit.requirement.copies.includes(view.file.root)) return right
-    return { ...right, code: 'folder.other-root', message: `Lies under "${showText(view.file.root)}", which is for second copies only; the file itself belongs in the same folder of the first root.` }
+    return { ...right, verdict: { code: 'folder.other-root', params: { root: view.file.root } } }
   }
-  const levels = form.folder
-  const explained = explainFolder(levels, view.levels, unit.requirement, { ownerOf: index.people.ownerOf })
-  const corrected = expandFolder(levels, { ...explained.captures, ...captures })
-  const wanted = corrected === '' ? 'at the top' : `in "${showText(corrected)}"`
-  const actual = view.folder === '' ? 'at the top' : `in "${showText(view.folder)}"`
-  const verdict = (code: FindingCode, message: string): FolderVerdict => ({ code, message, differences: explained.differences, corrected })
+  const { differences, captures: told } = explainFolder(form.folder, view.levels, unit.requirement, { ownerOf: index.people.ownerOf })
+  const corrected = expandFolder(form.folder, { ...told, ...captures })
+  return { verdict: tellFolder(view, unit, form.folder, index), differences, corrected }
+}
+
+/** In which way a folder is not the asked one. */
+function tellFolder(view: FileView, unit: Unit, levels: FolderLevels, index: EvidenceIndex): Verdict {
   const other = otherHolder(view, unit, index)
-  if (other !== null) return verdict('folder.other-holder', `Lies in the folder of ${showText(other)}; it belongs ${wanted}.`)
+  if (other !== null) return { code: 'folder.other-holder', params: { holder: other } }
   const made = view.levels.find(level => defaultFolder(level) !== null && !levels.some((_, at) => fitsLevel(levels, at, level, unit)))
-  const why = made === undefined ? '' : ` "${showText(made)}" is where programs put ${defaultFolder(made)} by themselves.`
+  const what = made === undefined ? null : defaultFolder(made)
+  const params = { madeLevel: made === undefined || what === null ? null : { level: made, what }, atTop: levels.length === 0 }
   const fits = (at: number, received: string) => fitsLevel(levels, at, received, unit)
-  if (levels.length === 0) return verdict(view.levels.length > 0 ? 'folder.too-deep' : 'folder.wrong', `Lies ${actual}; it belongs at the top, in no folder.${why}`)
-  if (isSubsequence(levels.length, view.levels.length, (asked, got) => fits(asked, view.levels[got] ?? ''))) {
-    const extra = explained.differences.filter(one => one.kind === 'extra').map(one => `"${showText(one.actual)}"`)
-    return verdict('folder.too-deep', `Lies ${actual}: ${extra.length === 1 ? `the level ${extra[0]} is` : `the levels ${extra.join(' and ')} are`} too much; it belongs ${wanted}.${why}`)
-  }
+  if (levels.length === 0) return { code: view.levels.length > 0 ? 'folder.too-deep' : 'folder.wrong', params }
+  if (isSubsequence(levels.length, view.levels.length, (asked, got) => fits(asked, view.levels[got] ?? ''))) return { code: 'folder.too-deep', params }
   if (view.levels.length > 0 && isSubsequence(view.levels.length, levels.length, (got, asked) => fits(asked, view.levels[got] ?? ''))) {
-    const absent = explained.differences.filter(one => one.kind === 'absent').map(one => `"${showText(one.expected)}"`)
-    return verdict('folder.level-missing', `Lies ${actual}: ${absent.length === 1 ? `the level ${absent[0]} is` : `the levels ${absent.join(' and ')} are`} missing; it belongs ${wanted}.`)
+    return { code: 'folder.level-missing', params: {} }
   }
-  const misspelt = explained.differences.filter(one => one.actual !== '' && one.expected !== '')
-  const [only] = misspelt
-  const where = explained.differences.length === 1 && only ? `: "${showText(only.actual)}" should read "${showText(only.expected)}"` : ''
-  return verdict('folder.wrong', `Lies ${actual}${where}; it belongs ${wanted}.${why}`)
+  return { code: 'folder.wrong', params }
 }
 
 function fitsLevel(levels: FolderLevels, at: number, received: string, { requirement }: Unit): boolean {

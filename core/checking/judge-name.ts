@@ -2,13 +2,12 @@ import type { Requirement } from '../brief/types'
 import type { Acceptance } from '../formats/accept'
 import { acceptedExtensions } from '../formats/accept'
 import { formatById, formatsOfExtension } from '../formats/registry'
-import { isAddedWord } from '../names/added-words'
 import { copyMarks } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import type { Difference, ExplainContext } from '../names/explain'
 import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
-import { lookOfParts, plainLook, sayLookAlikes } from '../names/look-alikes'
+import { findLookAlikes, lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
@@ -18,14 +17,12 @@ import type { UnitForm } from '../brief/forms'
 import { copyMarksOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { ownOf } from '../text/own'
-import { showText } from '../text/show'
-import type { FindingCode } from '../findings/codes'
+import type { Verdict } from '../findings/finding'
 
 /** What a name is worth against one unit. */
 export interface NameVerdict {
   /** `null`: the name fits. */
-  code: FindingCode | null
-  message: string
+  verdict: Verdict | null
   differences: Difference[]
   /** The right file name; placeholders `{field}` stand for what cannot be read. */
   corrected: string
@@ -48,55 +45,54 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
   const extension = rightExtension(view.extension, requirement, format)
   const withExtension = (base: string) => (extension ? `${base}.${extension}` : base)
   const fits = (base: string) => fitBase(base, requirement, forms, known)
-  const verdict = (code: FindingCode | null, message: string, base: string, form: UnitForm, captures: Captures, differences: Difference[] = []): NameVerdict =>
-    ({ code, message, differences, corrected: withExtension(base), form, captures })
+  const worth = (verdict: Verdict | null, base: string, form: UnitForm, captures: Captures, differences: Difference[] = []): NameVerdict =>
+    ({ verdict, differences, corrected: withExtension(base), form, captures })
 
-  if (forms.every(form => form.name === null)) return { ...verdict(null, '', view.base, first, {}), ...judgeExtension(view, requirement, format, extension) }
+  if (forms.every(form => form.name === null)) return { ...worth(null, view.base, first, {}), ...judgeExtension(view, requirement, format, extension) }
   const fitting = fits(view.base)
   if (fitting) {
     // leniency accepts the name as it stands, so its correction is itself
-    return { ...verdict(null, '', view.base, fitting.form, fitting.captures), ...judgeExtension(view, requirement, format, extension) }
+    return { ...worth(null, view.base, fitting.form, fitting.captures), ...judgeExtension(view, requirement, format, extension) }
   }
   const inner = innerExtension(view.base, view.extension, format)
   if (inner) {
     const doubled = fits(inner.base)
     if (doubled) {
-      return verdict('name.extension-doubled', `Ends in two extensions, .${inner.extension}.${view.extension}: leave only the right one, .${extension}.`, inner.base, doubled.form, doubled.captures)
+      return worth({ code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: extension } }, inner.base, doubled.form, doubled.captures)
     }
   }
   for (const { base, mark, at } of copyMarksOf(view)) {
     const marked = fits(base)
     if (marked) {
-      return verdict('name.copy-mark', `Right but for the mark of a copy, "${showText(mark)}": take it off, once you are sure this is the copy that counts.`, base, marked.form, marked.captures,
+      return worth({ code: 'name.copy-mark', params: { mark } }, base, marked.form, marked.captures,
         [{ part: 'literal', kind: 'extra', range: [at, at + mark.length], expected: '', actual: mark }])
     }
   }
   const nearest = nearestForm(view.base, forms, { strictness: requirement.strictness, known, ownerOf })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
   const given = defaultName(view.base) ?? copyMarks(view.base).map(({ base }) => defaultName(base)).find(Boolean)
-  if (given) return verdict('name.default', `This is the name ${given} gets by itself; give it the name that was asked for.`, expandParts(nearest.form.name ?? [], known), nearest.form, known)
+  if (given) return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], known), nearest.form, known)
   const look = fitLook(view.base, requirement, forms, known)
   if (look) {
-    const looks = sayLookAlikes(view.base)
-    return verdict('name.look-alike', `Only looks right: ${looks.join('; ')}. Type the name anew.`, expandParts(look.form.name ?? [], look.captures), look.form, look.captures, nearest.differences)
+    return worth({ code: 'name.look-alike', params: { looks: findLookAlikes(view.base) } }, expandParts(look.form.name ?? [], look.captures), look.form, look.captures, nearest.differences)
   }
   const forbidden = forbiddenCharacters(view.base)
   if (forbidden.length > 0) {
     // eslint-disable-next-line no-control-regex -- control characters are among the forbidden ones
     const clean = ['', '-', '_', ' '].map(by => fits(view.base.replace(/[<>:"\\|?*\u0000-\u001F]/g, by))).find(Boolean)
-    if (clean) return verdict('name.forbidden-character', `Holds ${forbidden.map(char => `"${showText(char)}"`).join(' ')}, which not every computer can store.`, expandParts(clean.form.name ?? [], clean.captures), clean.form, clean.captures, nearest.differences)
+    if (clean) return worth({ code: 'name.forbidden-character', params: { characters: forbidden } }, expandParts(clean.form.name ?? [], clean.captures), clean.form, clean.captures, nearest.differences)
   }
   if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) {
-    return verdict('name.reserved', 'Ends in a space or dot, or is a name that some computers keep for devices.', wanted, nearest.form, nearest.captures)
+    return worth({ code: 'name.reserved', params: {} }, wanted, nearest.form, nearest.captures)
   }
   if (isTooLong(view.name, view.file.path)) {
-    return verdict('name.too-long', 'Longer than a file name may be everywhere (255 bytes, or 240 with its folders).', wanted, nearest.form, nearest.captures)
+    return worth({ code: 'name.too-long', params: {} }, wanted, nearest.form, nearest.captures)
   }
   if (onlyPlaceholders(nearest.differences, requirement.fields)) {
-    const words = nearest.differences.filter(one => one.part !== 'literal').map(one => `"${showText(one.actual)}"`)
-    return verdict('name.default', `${words.join(' and ')} ${words.length === 1 ? 'stands' : 'stand'} for a value and ${words.length === 1 ? 'was' : 'were'} left in: write the value itself.`, wanted, nearest.form, nearest.captures, nearest.differences)
+    const leftIn = nearest.differences.filter(one => one.part !== 'literal').map(one => one.actual)
+    return worth({ code: 'name.default', params: { leftIn } }, wanted, nearest.form, nearest.captures, nearest.differences)
   }
-  return verdict('name.differs', describeDifferences(nearest.differences), wanted, nearest.form, nearest.captures, nearest.differences)
+  return worth({ code: 'name.differs', params: {} }, wanted, nearest.form, nearest.captures, nearest.differences)
 }
 
 /** Whether a name fits once it is taken as it looks. */
@@ -154,53 +150,16 @@ export function rightExtension(received: string, requirement: Requirement, forma
 function judgeExtension(view: FileView, requirement: Requirement, format: Acceptance, right: string): Partial<NameVerdict> {
   if (view.extension === '') {
     return format.fits && right !== '' && format.id !== 'unknown' && format.id !== 'empty'
-      ? { code: 'name.extension-missing', message: `Has no extension; its content is ${format.id}: add .${right}.` }
+      ? { verdict: { code: 'name.extension-missing', params: { format: format.id, asked: right } } }
       : {}
   }
   const inner = innerExtension(view.base, view.extension, format)
   if (inner && requirement.names.length === 0 && formatsOfExtension(inner.extension.toLowerCase()).length > 0) {
-    return { code: 'name.extension-doubled', message: `Ends in two extensions, .${inner.extension}.${view.extension}: leave only one.`, corrected: `${inner.base}.${right}` }
+    return { verdict: { code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: null } }, corrected: `${inner.base}.${right}` }
   }
   const cased = requirement.extensionCase === 'lower' ? view.extension.toLowerCase() : requirement.extensionCase === 'upper' ? view.extension.toUpperCase() : view.extension
   if (cased !== view.extension && right.toLowerCase() === view.extension.toLowerCase()) {
-    return { code: 'name.extension-case', message: `Ends in .${view.extension}; asked: .${cased}.` }
+    return { verdict: { code: 'name.extension-case', params: { received: view.extension, asked: cased } } }
   }
   return {}
-}
-
-const SAID: Record<Difference['kind'], (one: Difference) => string> = {
-  'absent': ({ expected, part }) => `${named(part)}"${showText(expected)}" is not there`,
-  'misspelt': ({ expected, actual, part }) => `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`,
-  'order': ({ expected, part }) => `${named(part)}"${showText(expected)}" stands in another place`,
-  'separator': ({ expected, actual }) => (actual === '' ? `${separators(expected)} is not there` : `${separators(actual)} instead of ${separators(expected)}`),
-  'digits': ({ expected, actual }) => `the number is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
-  'extra': ({ actual }) => sayExtra(actual),
-  'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'date-range': ({ actual }) => `${showText(actual)} is no date that was asked for`,
-  'not-allowed': ({ actual }) => `"${showText(actual)}" is none of the allowed words`,
-  'other-person': ({ actual, expected, part }) => `${named(part)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
-}
-
-function sayExtra(actual: string): string {
-  const shown = `"${showText(actual)}"`
-  if (isAddedWord(actual)) return `${shown} is a word too much: leave out what only tells its state`
-  return copyMarks(`x${actual}`).some(({ base }) => base === 'x') ? `${shown} is the mark of a copy` : `${shown} is too much`
-}
-
-function named(part: string): string {
-  return part === 'literal' ? '' : `${part} `
-}
-
-function separators(text: string): string {
-  return text === ' ' ? 'a space' : `"${showText(text)}"`
-}
-
-/** Differences as one sentence, the first four; the drawing of the name shows them all. */
-export function describeDifferences(differences: readonly Difference[]): string {
-  if (differences.length === 0) return 'Departs from the name that was asked for.'
-  const said = differences.slice(0, 4).map(one => SAID[one.kind](one))
-  const rest = differences.length - said.length
-  const text = said.join('; ') + (rest > 0 ? `; and ${rest} more` : '')
-  return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}.`
 }

@@ -1,4 +1,4 @@
-import type { Brief, Requirement } from '../brief/types'
+import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions } from '../formats/accept'
 import type { Acceptance } from '../formats/accept'
@@ -15,27 +15,19 @@ import type { EvidenceIndex } from '../placing/index'
 import type { Filled } from '../placing/slots'
 import { isLate } from '../placing/slots'
 import type { FileView } from '../placing/view'
-import type { Finding, ReportSlot } from './report'
+import type { ReportSlot } from './report'
 import { ownOf } from '../text/own'
-import type { FindingCode } from '../findings/codes'
-import { SEVERITIES } from '../findings/codes'
+import type { Finding, FindingMaker } from '../findings/finding'
 import { judgeContent } from './judge-content'
 import { judgeFolder } from './judge-folder'
 import { judgeName } from './judge-name'
 
 /** What was found of one placed file. */
-export interface Verdict {
+export interface JudgedFile {
   findings: Finding[]
   /** The right path under the root. */
   correctedPath: string
   late: boolean
-}
-
-/** Makes findings with the severity the brief gives them. */
-export type FindingMaker = (code: FindingCode, message: string, rest?: Partial<Finding>) => Finding
-
-export function findingMaker(brief: Brief): FindingMaker {
-  return (code, message, rest = {}) => ({ code, severity: brief.severity[code] ?? SEVERITIES[code], ...rest, message })
 }
 
 /** The number field's value as the names of one slot write it. */
@@ -73,30 +65,28 @@ function settleFormat(view: FileView, unit: Unit): Acceptance {
  * @param filled - the file and its slot
  * @param handouts - SHA-256 of files that were given out
  */
-export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make: FindingMaker, handouts: ReadonlySet<string>): Verdict {
+export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make: FindingMaker, handouts: ReadonlySet<string>): JudgedFile {
   const { arrival, n } = filled
   const { view } = arrival
   const forms = formsOf(unit)
   const format = settleFormat(view, unit)
   const findings: Finding[] = []
   const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf)
-  if (name.code) {
+  if (name.verdict) {
     const differences = name.differences.map(one => shifted(one, view.cut))
-    findings.push(make(name.code, name.message, { expected: name.corrected, actual: receivedName(view), ...(differences.length > 0 ? { differences } : {}) }))
+    findings.push(make(name.verdict, { expected: name.corrected, actual: receivedName(view), ...(differences.length > 0 ? { differences } : {}) }))
   }
-  else if (!view.file.path.endsWith(receivedName(view))) {
-    findings.push(make('name.unicode-form', 'The same letters in a decomposed form; some programs take it for another name.'))
-  }
-  for (const { code, message, expected, actual } of judgeContent(view, unit, format, handouts, name.code === 'name.extension-doubled' && extensionFits(format.id, splitExtension(view.base).extension) !== false)) {
-    findings.push(make(code, message, { ...(expected === undefined ? {} : { expected }), ...(actual === undefined ? {} : { actual }) }))
-  }
+  else if (!view.file.path.endsWith(receivedName(view))) findings.push(make({ code: 'name.unicode-form', params: {} }))
+  const doubled = name.verdict?.code === 'name.extension-doubled' && extensionFits(format.id, splitExtension(view.base).extension) !== false
+  findings.push(...judgeContent(view, unit, format, handouts, doubled).map(verdict => make(verdict)))
   const folder = judgeFolder(view, unit, forms, name.form, name.captures, index)
-  if (folder.code) {
-    findings.push(make(folder.code, folder.message, { expected: folder.corrected, actual: view.folder, ...(folder.differences.length > 0 ? { differences: folder.differences } : {}) }))
+  if (folder.verdict) {
+    const { differences, corrected } = folder
+    findings.push(make(folder.verdict, { expected: corrected, actual: view.folder, ...(differences.length > 0 ? { differences } : {}) }))
   }
   const late = isLate(unit, arrival)
   if (late && unit.due !== null && view.file.receivedAt !== null) {
-    findings.push(make('time.late', `Received ${lateBy(view.file.receivedAt - unit.due)} after the due time.`, { actual: new Date(view.file.receivedAt).toISOString() }))
+    findings.push(make({ code: 'time.late', params: { ms: view.file.receivedAt - unit.due } }, { actual: new Date(view.file.receivedAt).toISOString() }))
   }
   return { findings, correctedPath: folder.corrected === '' ? name.corrected : `${folder.corrected}/${name.corrected}`, late }
 }
@@ -115,35 +105,26 @@ function shifted(one: Difference, by: number): Difference {
 
 /** How a file is told that another one counts instead of. */
 export function supersededFinding(make: FindingMaker, instead: FileView): Finding {
-  return make('version.superseded', `"${instead.name}" counts instead; nothing to do, unless this one was meant.`, { expected: instead.file.path })
-}
-
-function lateBy(ms: number): string {
-  const minutes = Math.max(1, Math.round(ms / 60_000))
-  if (minutes < 120) return `${minutes} minutes`
-  const hours = Math.round(minutes / 60)
-  return hours < 48 ? `${hours} hours` : `${Math.round(hours / 24)} days`
+  return make({ code: 'version.superseded', params: { instead: instead.name } }, { expected: instead.file.path })
 }
 
 /** What a name that says neither whose file it is nor which is told: given by a program, or the rule's own words; `null`: neither. */
 export function namelessFinding(make: FindingMaker, view: FileView, requirements: readonly Requirement[]): Finding | null {
   const given = defaultName(view.base)
-  if (given) return make('name.default', `This is the name ${given} gets by itself; it does not say whose it is or which piece.`)
+  if (given) return make({ code: 'name.default', params: { given, placed: false } })
   const typed = requirements.some(({ names, fields }) => names.some(template => isTypedRule(view.base, template, fields)))
-  return typed ? make('name.default', 'The words of the rule were typed as they stand: write the values themselves.') : null
+  return typed ? make({ code: 'name.default', params: { typedRule: true } }) : null
 }
 
 /** How a surplus file is told. */
 export function surplusFinding(make: FindingMaker, unit: Unit, n: number | null): Finding {
-  const { count } = unit.requirement
-  const asked = count.to === Infinity ? `at least ${count.from}` : count.from === count.to ? `${count.to}` : `${count.from} to ${count.to}`
-  return make('count.too-many', n === null ? `More than asked: ${asked}.` : `Number ${n} was not asked for: ${asked}.`, { expected: asked })
+  const { from, to } = unit.requirement.count
+  return make({ code: 'count.too-many', params: { n, from, to: to === Infinity ? null : to } })
 }
 
 /** How an empty slot is told. */
 export function missingFinding(make: FindingMaker, unit: Unit, n: number | null, candidates: number): Finding {
   const { folder, name, extensions } = expectedOf(unit, n)
   const path = [folder, name].filter(part => part !== null && part !== '').join('/') + (name !== null && extensions[0] ? `.${extensions[0]}` : '')
-  const arrived = candidates === 0 ? 'Nothing received' : candidates === 1 ? 'A file arrived that may be it, but could not be assigned' : `${candidates} files arrived that may be it, but could not be assigned`
-  return make('missing', path ? `${arrived}; asked for: ${path}` : `${arrived}.`, path ? { expected: path } : {})
+  return make({ code: 'missing', params: { candidates } }, path ? { expected: path } : {})
 }

@@ -1,25 +1,10 @@
-import type { FindingCode } from '../findings/codes'
-import type { Difference } from '../names/explain'
+import type { Finding } from '../findings/finding'
 import type { PropertyValue, Reading } from '../formats/reading'
+import type { Evidence } from '../placing/evidence'
 import type { SlotRef } from '../brief/slots'
 
 export type SlotStatus = 'right' | 'to-fix' | 'missing' | 'waived' | 'absent'
 export type FileRole = 'placed' | 'unplaced' | 'superseded' | 'duplicate' | 'copy' | 'companion' | 'surplus' | 'set-aside' | 'clutter' | 'backup' | 'ignored'
-
-/** One deviation. */
-export interface Finding {
-  code: FindingCode
-  severity: 'error' | 'notice'
-  /** What was asked for, as text to show. */
-  expected?: string
-  /** What was received, as text to show. */
-  actual?: string
-  /** The fact, then the way out, in one or two sentences. */
-  message: string
-  /** Findings of one common cause share it. */
-  cause?: string
-  differences?: Difference[]
-}
 
 export interface ReportSlot extends SlotRef {
   status: SlotStatus
@@ -44,7 +29,7 @@ export interface ReportFile {
   role: FileRole
   slot: SlotRef | null
   confidence: number | null
-  evidence: string[]
+  evidence: Evidence[]
   candidates: SlotRef[]
   format: { id: string, mediaType: string | null, version: string | null, state: Reading['state'], verified: Reading['verified'], props: Record<string, PropertyValue> }
   findings: Finding[]

@@ -1,9 +1,7 @@
 import type { PropertyValue } from '../formats/reading'
 import type { Filled } from '../placing/slots'
 import type { FileView } from '../placing/view'
-import type { Finding } from './report'
-import { bytes } from './judge-content'
-import type { FindingMaker } from './judge'
+import type { Finding, FindingMaker } from '../findings/finding'
 
 /** Below this share of the version before, something may have been lost. */
 const SHARE = { pages: 0.5, words: 0.5, bytes: 0.25 }
@@ -24,10 +22,10 @@ export function shrunkFinding(one: Filled, filled: readonly Filled[], make: Find
   for (const unit of ['pages', 'words'] as const) {
     const [old, own] = [measured(before.file.reading.props[unit]), measured(now.file.reading.props[unit])]
     if (old === null || own === null) continue
-    return old >= LEAST[unit] && own < old * SHARE[unit] ? told(`${own} ${unit}`, `${old} ${unit}`, before, make) : null
+    return old >= LEAST[unit] && own < old * SHARE[unit] ? told(unit, own, old, before, make) : null
   }
   const [old, own] = [before.file.size, now.file.size]
-  return old >= LEAST.bytes && own < old * SHARE.bytes ? told(bytes(own), bytes(old), before, make) : null
+  return old >= LEAST.bytes && own < old * SHARE.bytes ? told('bytes', own, old, before, make) : null
 }
 
 const measured = (value: PropertyValue | undefined): number | null => (typeof value === 'number' ? value : null)
@@ -36,6 +34,6 @@ function isEarlier(before: FileView, now: FileView): boolean {
   return (before.file.receivedAt ?? 0) <= (now.file.receivedAt ?? 0)
 }
 
-function told(now: string, before: string, view: FileView, make: FindingMaker): Finding {
-  return make('content.shrunk', `Holds ${now}; "${view.name}" before it held ${before}. Was something deleted by accident?`, { expected: before, actual: now })
+function told(unit: 'pages' | 'words' | 'bytes', now: number, before: number, view: FileView, make: FindingMaker): Finding {
+  return make({ code: 'content.shrunk', params: { unit, now, before, other: view.name } })
 }

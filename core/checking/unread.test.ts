@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { readBrief } from '../brief/read'
+import { unread as unreadReading } from '../formats/reading'
 import { readReport } from '../reporting/read'
 import type { Report } from './report'
 import { compareRounds } from '../reporting/rounds'
@@ -13,7 +14,7 @@ const { roster } = readRoster(readTable(new TextEncoder().encode('id,given,famil
 /** Two people's files of one size that could not be read: all that is known of them is that nothing is known. */
 const unread = (path: string, root = 'in'): ReceivedFile => ({
   root, path, size: 5000, sha256: null, receivedAt: 1000, receivedAtFrom: 'modified',
-  reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: 'not on this machine', props: {} },
+  reading: unreadReading('not on this machine'),
 })
 
 async function checkUnread(paths: string[], previous: Report | null = null): Promise<Report> {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { readBrief } from '../brief/read'
-import { defaultFolder, DEFAULT_FOLDERS } from './default-folders'
+import { defaultFolder, DEFAULT_FOLDERS } from '../names/default-folders'
 import { explainFolder } from './explain'
 import { fillFolder } from '../names/levels'
 

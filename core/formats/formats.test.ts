@@ -123,7 +123,7 @@ describe('identification', () => {
   })
 
   test('a mesh cut short says how much of it is there', async () => {
-    expect((await read(binaryStl(100).subarray(0, 2584))).reason).toContain('50 %')
+    expect((await read(binaryStl(100).subarray(0, 2584))).fault).toEqual({ kind: 'ends-early', percent: 50 })
   })
 
   test('a zip with a comment and one behind a stub are still read', async () => {
@@ -133,7 +133,7 @@ describe('identification', () => {
   })
 
   test('what cannot be read is unread, never empty or damaged', async () => {
-    expect(await readBytes({ size: 10, read: () => Promise.reject(new Error('disk gone')) })).toMatchObject({ state: 'unread', reason: 'disk gone' })
+    expect(await readBytes({ size: 10, read: () => Promise.reject(new Error('disk gone')) })).toMatchObject({ state: 'unread', fault: { kind: 'said', text: 'disk gone' } })
   })
 
   test('no bytes make a reader throw', async () => {

@@ -11,7 +11,7 @@ import { text } from './families/text'
 import { zip } from './families/zip'
 import type { Family, Proof } from './family'
 import { formatById, formatsOfExtension } from './registry'
-import { reading } from './reading'
+import { reading, unread } from './reading'
 import type { Reading } from './reading'
 import { endsInZeros, wasSentAsText } from './transfer'
 
@@ -39,7 +39,7 @@ export async function readBytes(source: ByteSource, proof: Proof = FULL): Promis
     if (file.head.every(byte => byte === 0) && (await file.tail()).every(byte => byte === 0)) {
       // a tape archive of no entries is one record of zeros (POSIX.1-1988 tar: 20 blocks of 512)
       if (source.size === 10_240) return reading('tar', { verified: 'structure', props: { entries: 0, unpackedSize: 0 }, blank: true })
-      return reading('unknown', { state: 'damaged', reason: 'it holds nothing but zero bytes' })
+      return reading('unknown', { state: 'damaged', fault: { kind: 'all-zeros' } })
     }
     for (const family of FAMILIES) {
       if (!family.claims(file.head, source.size)) continue
@@ -49,15 +49,15 @@ export async function readBytes(source: ByteSource, proof: Proof = FULL): Promis
     return reading('unknown')
   }
   catch (error) {
-    return reading('unknown', { state: 'unread', reason: error instanceof Error ? error.message : String(error) })
+    return unread(error instanceof Error ? error.message : String(error))
   }
 }
 
 /** What went wrong on the way shows in any binary format. */
 async function proveTransfer(file: FileBytes, found: Reading): Promise<Reading> {
   if (found.state !== 'ok' || found.verified === 'checksum' || found.props.encoding !== undefined) return found
-  if (await endsInZeros(file, found.candidates[0] ?? '')) return { ...found, state: 'damaged', reason: 'its last part holds nothing but zero bytes' }
-  return wasSentAsText(file) ? { ...found, state: 'damaged', reason: 'it was sent as text on the way, which changed its bytes' } : found
+  if (await endsInZeros(file, found.candidates[0] ?? '')) return { ...found, state: 'damaged', fault: { kind: 'last-part-zeros' } }
+  return wasSentAsText(file) ? { ...found, state: 'damaged', fault: { kind: 'sent-as-text' } } : found
 }
 
 /**

@@ -1,3 +1,5 @@
+import type { Fault } from './faults'
+
 /** A measured property's value; units stand in `properties.ts`. */
 export type PropertyValue = string | number | boolean
 
@@ -11,15 +13,15 @@ export interface Reading {
   state: 'ok' | 'empty' | 'damaged' | 'locked' | 'restricted' | 'unread'
   /** How far the bytes were proved. */
   verified: 'signature' | 'structure' | 'checksum'
-  /** Why it is damaged, locked or unread, as a sentence part. */
-  reason: string | null
+  /** Why it is damaged, locked or unread, or what could not be told; its words stand in `wording`. */
+  fault: Fault | null
   props: Record<string, PropertyValue>
   /** Opens, but holds nothing: no words or pictures, no triangles, only a header row. Left out where it holds something or cannot be told. */
   blank?: true
 }
 
 /** Raised whenever readings of the same bytes may come out differently, so that kept readings are made anew. */
-export const READER_VERSION = 2
+export const READER_VERSION = 3
 
 export function reading(candidates: string | string[], rest: Partial<Reading> = {}): Reading {
   return {
@@ -27,19 +29,24 @@ export function reading(candidates: string | string[], rest: Partial<Reading> = 
     version: null,
     state: 'ok',
     verified: 'signature',
-    reason: null,
+    fault: null,
     props: {},
     ...rest,
   }
 }
 
-export function damaged(id: string | string[], reason: string, rest: Partial<Reading> = {}): Reading {
-  return reading(id, { state: 'damaged', reason, verified: 'structure', ...rest })
+/** A reading of bytes that could not be had; it says nothing about the file. */
+export function unread(why: string): Reading {
+  return reading('unknown', { state: 'unread', fault: { kind: 'said', text: why } })
+}
+
+export function damaged(id: string | string[], fault: Fault, rest: Partial<Reading> = {}): Reading {
+  return reading(id, { state: 'damaged', fault, verified: 'structure', ...rest })
 }
 
 /** Says how much of the stated length is there; the number helps the person who sent it. */
-export function endsEarly(size: number, stated: number): string {
-  return `it ends after ${Math.floor(100 * size / stated)} % of the length its header states`
+export function endsEarly(size: number, stated: number): Fault {
+  return { kind: 'ends-early', percent: Math.floor(100 * size / stated) }
 }
 
 /** A reading that is damaged where the file is shorter than it states to be. */

@@ -9,10 +9,12 @@ const INVISIBLE = /[\u00AD\u034F\u061C\u115F\u1160\u17B4\u17B5\u180B-\u180F\u200
 /** Spaces other than the plain one. */
 const SPACES = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000]/
 
-/** Scripts a letter may come from, as they are said. */
-const SCRIPTS: readonly (readonly [name: string, test: RegExp])[] = [
-  ['Cyrillic', /\p{Script=Cyrillic}/u], ['Greek', /\p{Script=Greek}/u], ['Armenian', /\p{Script=Armenian}/u], ['Hebrew', /\p{Script=Hebrew}/u], ['Arabic', /\p{Script=Arabic}/u],
-  ['Cherokee', /\p{Script=Cherokee}/u], ['Latin', /\p{Script=Latin}/u],
+export type Script = 'cyrillic' | 'greek' | 'armenian' | 'hebrew' | 'arabic' | 'cherokee' | 'latin'
+
+/** Scripts a letter may come from. */
+const SCRIPTS: readonly (readonly [name: Script, test: RegExp])[] = [
+  ['cyrillic', /\p{Script=Cyrillic}/u], ['greek', /\p{Script=Greek}/u], ['armenian', /\p{Script=Armenian}/u], ['hebrew', /\p{Script=Hebrew}/u], ['arabic', /\p{Script=Arabic}/u],
+  ['cherokee', /\p{Script=Cherokee}/u], ['latin', /\p{Script=Latin}/u],
 ]
 
 /**
@@ -52,20 +54,26 @@ export function lookOfParts(parts: readonly NamePart[]): NamePart[] {
   return parts.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.map(plainLook) } : part))
 }
 
+/** A character that only looks like another, and what it is. */
+export interface LookAlike { char: string, kind: 'invisible' | 'space' | Script | 'foreign' }
+
 /**
- * Says which characters of a name only look like others.
+ * Which characters of a name only look like others, without repeats.
  *
  * @example
- * sayLookAlikes('Мarsh') //=> ['"М" is a Cyrillic letter']
+ * findLookAlikes('\u041Carsh') //=> [{ char: '\u041C', kind: 'cyrillic' }]
  */
-export function sayLookAlikes(text: string): string[] {
-  const said = new Set<string>()
+export function findLookAlikes(text: string): LookAlike[] {
+  const found = new Map<string, LookAlike>()
   for (const char of text) {
     if (char.charCodeAt(0) < 128 || lookOf(char) === char) continue
-    const code = `U+${(char.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}`
-    if (INVISIBLE.test(char)) said.add(`an invisible character (${code})`)
-    else if (SPACES.test(char)) said.add(`an unusual space (${code})`)
-    else said.add(`"${char}" is a ${SCRIPTS.find(([, test]) => test.test(char))?.[0] ?? 'foreign'} letter or sign (${code})`)
+    found.set(char, { char, kind: kindOf(char) })
   }
-  return [...said]
+  return [...found.values()]
+}
+
+function kindOf(char: string): LookAlike['kind'] {
+  if (INVISIBLE.test(char)) return 'invisible'
+  if (SPACES.test(char)) return 'space'
+  return SCRIPTS.find(([, test]) => test.test(char))?.[0] ?? 'foreign'
 }

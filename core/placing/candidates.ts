@@ -1,4 +1,5 @@
 import type { Unit } from '../brief/units'
+import type { Evidence, NamedIn } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { UnitSet } from '../names/key-index'
 import { holderKey } from './people'
@@ -54,7 +55,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
       candidate.total += 4
       candidate.holder += 2
       candidate.requirement += 2
-      candidate.evidence.push('the same bytes were placed here before')
+      candidate.evidence.push({ kind: 'placed-before' })
     }
     return candidate
   }).sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
@@ -85,7 +86,7 @@ function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candid
     only = unit
   }
   if (!only?.owed) return null
-  const candidate = scoreUnit(view, only, { strength: 3, said: [] }, false)
+  const candidate = scoreUnit(view, only, { strength: 3, evidence: [] }, false)
   return candidate.nameFit === 'near' || candidate.nameFit === 'none' ? null : candidate
 }
 
@@ -111,7 +112,7 @@ function lookUp<T>(base: string, look: (text: string) => T, nothing: (found: T) 
   return seen === base ? found : look(seen)
 }
 
-interface Spoken { strength: number, said: string[] }
+interface Spoken { strength: number, evidence: Evidence[] }
 
 /** A full name, in any order, or an id. */
 const FULL_NAME = 2.4
@@ -124,10 +125,10 @@ const AUTHOR = 0.3
 /** Whom folder levels and name speak of, and whose folder it lies in although its name is somebody else's. */
 function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Spoken>, against: ReadonlySet<string> } {
   const spoken = new Map<string, Spoken>()
-  const add = (found: Map<string, HolderEvidence>, where: string) => {
+  const add = (found: Map<string, HolderEvidence>, where: NamedIn) => {
     for (const [key, { strength, said }] of found) {
       const before = spoken.get(key)
-      spoken.set(key, { strength: (before?.strength ?? 0) + strength, said: [...before?.said ?? [], `${where} names ${said}`] })
+      spoken.set(key, { strength: (before?.strength ?? 0) + strength, evidence: [...before?.evidence ?? [], { kind: 'named', where, said }] })
     }
   }
   const inFolder = index.namedInFolder(view.levels)
@@ -150,7 +151,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   for (const id of view.sentBy) {
     const key = holderKey('person', id)
     const before = spoken.get(key)
-    spoken.set(key, { strength: (before?.strength ?? 0) + 3 / view.sentBy.length, said: [...before?.said ?? [], 'what stands before the name says who sent it'] })
+    spoken.set(key, { strength: (before?.strength ?? 0) + 3 / view.sentBy.length, evidence: [...before?.evidence ?? [], { kind: 'sent-by' }] })
   }
   // a group or a given name does not say which person is meant: a slip in the whole name may
   const known = Math.max(0, ...[...spoken].map(([key, { strength }]) => (key.startsWith('p:') ? strength : 0)))
@@ -161,7 +162,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   }
   const { author } = view.file.reading.props
   if (typeof author === 'string' && author.length <= 80) {
-    add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME ? [[key, { strength: strength * AUTHOR, said }] as const] : []))), 'its author')
+    add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME ? [[key, { strength: strength * AUTHOR, said }] as const] : []))), 'author')
   }
   return { spoken, against }
 }
@@ -169,15 +170,15 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
 function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>): Spoken {
   const { requirement, holder, people } = unit
   if (requirement.holder === 'person') {
-    const own = spoken.get(holderKey('person', holder)) ?? { strength: 0, said: [] }
+    const own = spoken.get(holderKey('person', holder)) ?? { strength: 0, evidence: [] }
     const group = spoken.get(holderKey('group', people[0]?.group ?? ''))
     // the group alone says nothing of one member, but tells two of one name apart
-    return group && own.strength > 0 ? { strength: own.strength + group.strength / 2, said: [...own.said, ...group.said] } : own
+    return group && own.strength > 0 ? { strength: own.strength + group.strength / 2, evidence: [...own.evidence, ...group.evidence] } : own
   }
-  let best = spoken.get(holderKey('group', holder)) ?? { strength: 0, said: [] }
+  let best = spoken.get(holderKey('group', holder)) ?? { strength: 0, evidence: [] }
   for (const person of people) {
     const member = spoken.get(holderKey('person', person.id))
-    if (member && member.strength * 0.9 > best.strength) best = { strength: member.strength * 0.9, said: member.said }
+    if (member && member.strength * 0.9 > best.strength) best = { strength: member.strength * 0.9, evidence: member.evidence }
   }
   return best
 }

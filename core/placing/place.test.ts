@@ -17,7 +17,7 @@ function file(path: string, rest: Partial<ReceivedFile> & { format?: string, aut
   serial++
   return {
     root: 'in', path, size: 1000 + serial, sha256: serial.toString(16).padStart(64, '0'), receivedAt: 1_760_000_000_000 + serial, receivedAtFrom: 'modified',
-    reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', reason: null, props: author ? { author } : {} }, ...more,
+    reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', fault: null, props: author ? { author } : {} }, ...more,
   }
 }
 /** Where each path went: `requirement holder n`, or how it stayed behind. */
@@ -93,7 +93,7 @@ describe('weaker evidence', () => {
     const before = await run([PHOTO], [file('Marsh-Benno_photo.jpg', { sha256 })])
     const report = await run([PHOTO], [file('holiday.jpg', { sha256 })], before)
     expect(report.files[0]).toMatchObject({ role: 'placed', slot: { requirement: 'photo', holder: 's2' } })
-    expect(report.files[0]?.evidence).toContain('the same bytes were placed here before')
+    expect(report.files[0]?.evidence).toContainEqual({ kind: 'placed-before' })
   })
 
   test('the author in a document tells two apart, but places nothing alone', async () => {

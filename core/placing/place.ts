@@ -5,6 +5,7 @@ import type { Candidates } from './candidates'
 import type { Assigned, Edge } from './assign'
 import { assign } from './assign'
 import { findCandidates, MOST_CANDIDATES } from './candidates'
+import type { Evidence } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
 import { scoreUnit } from './score'
@@ -12,9 +13,6 @@ import type { Arrival, Filled } from './slots'
 import { fillUnit } from './slots'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import type { FileView } from './view'
-
-/** Evidence of a placement that a person decided. */
-export const PLACED_BY_HAND = 'placed by a person'
 
 /** Below this confidence no placement is made. */
 export const THRESHOLD = 0.8
@@ -24,7 +22,7 @@ export interface Placements {
   /** By unit index: its files. */
   filled: Map<number, Filled[]>
   /** Files without a slot, with the slots that may be theirs. */
-  unplaced: { view: FileView, candidates: SlotRef[], evidence: string[], notOwed: boolean }[]
+  unplaced: { view: FileView, candidates: SlotRef[], evidence: Evidence[], notOwed: boolean }[]
 }
 
 /**
@@ -49,7 +47,7 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
     const ruling = ruled.get(view.index)
     const unit = ruling && bySlot.get(`${ruling.requirement}\n${ruling.holder}`)
     if (unit) {
-      const candidate = scoreUnit(view, unit, { strength: 3, said: [PLACED_BY_HAND] }, true)
+      const candidate = scoreUnit(view, unit, { strength: 3, evidence: [{ kind: 'placed-by-hand' }] }, true)
       arrive(unit, { view, candidate, n: ruling.n ?? numberIn(candidate), confidence: 1 })
       continue
     }
@@ -146,7 +144,7 @@ function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonl
     else if (!way.told) rest.push({ view: one.view, found: { list: [way.candidate], unweighed: [] } })
     else if (!way.candidate.unit.owed) notOwed.push({ view: one.view, candidates: [], evidence: way.candidate.evidence, notOwed: true })
     else {
-      const evidence = alone ? [...way.candidate.evidence, 'weighed by itself: very many files compete'] : way.candidate.evidence
+      const evidence = alone ? [...way.candidate.evidence, { kind: 'weighed-alone' } as const] : way.candidate.evidence
       arrive(way.candidate.unit, { view: one.view, candidate: { ...way.candidate, evidence }, n: way.n, confidence })
     }
   })
@@ -169,7 +167,7 @@ function eliminate(open: readonly Open[], arrivals: ReadonlyMap<number, readonly
       const rivals = wanted.get(only.candidate.unit.index) ?? 0
       const anonymous = only.candidate.unit.requirement.count.by === null
       if (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1) {
-        const evidence = [...only.candidate.evidence, 'only slot left for it']
+        const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
         arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: 0.85 })
         continue
       }

@@ -14,6 +14,7 @@ import { tokensOf } from '../names/tokens'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
+import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
@@ -36,7 +37,7 @@ export interface Candidate {
   total: number
   /** Values of the free fields that the name tells. */
   captures: Captures
-  evidence: string[]
+  evidence: Evidence[]
 }
 
 const WORTH: Record<NameFit, number> = { exact: 10, lenient: 9.7, marked: 9, near: 0, none: 0 }
@@ -50,13 +51,13 @@ const ALIKE = 0.6
  * @param holder - how strongly folder and name speak of the unit's holder
  * @param closely - whether a name that does not fit is aligned with the expected one, which is the costly part
  */
-export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number, said: string[] }, closely: boolean): Candidate {
+export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number, evidence: Evidence[] }, closely: boolean): Candidate {
   const { requirement } = unit
   const forms = formsOf(unit)
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, evidence: [...holder.said],
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, evidence: [...holder.evidence],
   }
   for (const form of forms) {
     const folder = form.folder ? matchFolder(form.folder, view.levels, requirement) : null
@@ -69,10 +70,10 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   }
   best.anyName = best.folderFits && (requirement.folder?.length ?? 0) > 0 && requirement.names.length === 0 && requirement.formats.length > 0 && format.fits
   if (best.nameFit === 'none') weighWords(best, view, closely ? forms : [])
-  if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push('the name fits')
-  if (best.nameFit === 'marked') best.evidence.push('the name fits but for a mark, letter case or separators')
-  if (best.folderFits && (requirement.folder?.length ?? 0) > 0) best.evidence.push(`lies in the folder of "${requirement.title}"`)
-  if (best.formatFits && requirement.formats.length > 0) best.evidence.push(`is of an asked format (${format.id})`)
+  if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push({ kind: 'name-fits' })
+  if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
+  if (best.folderFits && (requirement.folder?.length ?? 0) > 0) best.evidence.push({ kind: 'in-folder', title: requirement.title })
+  if (best.formatFits && requirement.formats.length > 0) best.evidence.push({ kind: 'format', format: format.id })
   best.total = WORTH[best.nameFit] + best.holder + best.requirement + (best.folderFits ? 3 : 0)
     + (best.formatFits ? 1.5 : requirement.formats.some(one => sameFamily(one.id, format.id)) ? 0.5 : 0)
   return best
@@ -133,7 +134,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     best.captures = { ...best.captures, ...nearest.captures }
   }
   best.requirement = share * 2.5 + (alike >= ALIKE ? alike * 2 : 0)
-  if (share >= 0.5) best.evidence.push(`the name says "${said.join(' ')}"`)
+  if (share >= 0.5) best.evidence.push({ kind: 'words', said: said.join(' ') })
   if (share >= 0.75 || alike >= ALIKE) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += 0.2
 }

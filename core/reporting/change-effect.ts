@@ -1,9 +1,19 @@
+import type { Finding } from '../findings/finding'
 import type { Report, ReportFile } from '../checking/report'
 import type { SlotRef } from '../brief/slots'
 import { fileKey } from '../checking/report'
 
 /** One file a changed rule turns. */
-export interface TurnedFile { root: string, path: string, sha256: string | null, slot: SlotRef | null, message: string, correctedPath: string | null }
+export interface TurnedFile {
+  root: string
+  path: string
+  sha256: string | null
+  slot: SlotRef | null
+  /** The first thing that would have to be put right; `null` where the file would only lose its slot, or need nothing. */
+  finding: Finding | null
+  placed: boolean
+  correctedPath: string | null
+}
 
 /** What a changed brief does to files already received. */
 export interface ChangeEffect {
@@ -49,6 +59,6 @@ function isRight({ role, findings }: ReportFile): boolean {
 }
 
 function turned({ root, path, sha256, findings, correctedPath, role }: ReportFile, slot: SlotRef | null): TurnedFile {
-  const message = findings.find(finding => finding.severity === 'error')?.message ?? (role === 'placed' ? '' : 'Would have no slot any more.')
-  return { root, path, sha256, slot, message, correctedPath }
+  const finding = findings.find(one => one.severity === 'error') ?? null
+  return { root, path, sha256, slot, finding, placed: role === 'placed', correctedPath }
 }

@@ -1,5 +1,7 @@
 import Papa from 'papaparse'
 import type { ReportFile } from '../checking/report'
+import { FINDINGS } from '../findings/codes'
+import { sayFinding } from '../wording/index'
 import { byCodeUnit } from '../text/order'
 import { showText } from '../text/show'
 
@@ -12,8 +14,6 @@ export interface CorrectionPlan<F extends ReportFile = ReportFile> {
   files: { file: F, to: string, changed: boolean }[]
   leftOut: LeftOut<F>[]
 }
-
-const WRONG_CONTENT = /^(?:content\.(?!shared|blank|shrunk|duplicate)|format\.|size\.)/
 
 /**
  * Plans the corrected copy: every placed file under its right name in its right folder; originals stay as they are.
@@ -43,8 +43,8 @@ export function planCorrections<F extends ReportFile>(files: readonly F[]): Corr
       if (why) plan.leftOut.push({ file, why })
       continue
     }
-    const wrong = file.findings.find(finding => finding.severity === 'error' && WRONG_CONTENT.test(finding.code))
-    if (wrong) plan.leftOut.push({ file, why: wrong.message })
+    const wrong = file.findings.find(finding => finding.severity === 'error' && FINDINGS[finding.code].keepsOut)
+    if (wrong) plan.leftOut.push({ file, why: sayFinding(wrong) })
     else if (/\{[A-Za-z]\w*\}/.test(file.rightPath)) plan.leftOut.push({ file, why: `its right name cannot be told in full: ${file.rightPath}` })
     else {
       mains.set(stem(file.path), file)

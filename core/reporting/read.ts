@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import type { Report } from '../checking/report'
+import type { EarlierCheck } from '../checking/input'
 
 const slotRef = yup.object({ requirement: yup.string().required(), holder: yup.string().required(), n: yup.number().integer() })
 
@@ -26,8 +26,8 @@ const reportSchema = yup.object({
  *
  * @throws yup.ValidationError naming the path of what is wrong
  */
-export async function readReport(document: unknown): Promise<Report> {
+export async function readReport(document: unknown): Promise<EarlierCheck> {
   await reportSchema.validate(document, { abortEarly: false, strict: true })
-  const report = document as Report
-  return { ...report, files: report.files.map(file => ({ ...file, sha256: file.sha256 || null })) }
+  const report = document as EarlierCheck
+  return { files: report.files.map(file => ({ ...file, sha256: file.sha256 || null })) }
 }

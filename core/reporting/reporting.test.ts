@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { planCorrections, clearOut } from './corrections'
 import { holderRows } from './holder-rows'
-import type { Finding, ReportFile, ReportSlot } from '../checking/report'
+import type { Finding } from '../findings/finding'
+import type { ReportFile, ReportSlot } from '../checking/report'
 import type { RoundSlot } from './rounds'
 import { compareRounds } from './rounds'
 import { writeSlip } from './slips'
@@ -37,7 +38,7 @@ describe('a round', () => {
   })
 })
 
-const finding = (code: Finding['code'], message = code as string, rest: Partial<Finding> = {}): Finding => ({ code, severity: 'error', message, ...rest })
+const finding = (code: Finding['code'], message = code as string, rest: Partial<Finding> = {}): Finding => ({ code, severity: 'error', message, ...rest }) as Finding
 const file = (path: string, role: ReportFile['role'], rest: Partial<ReportFile> = {}): ReportFile => ({
   root: 'in', path, size: 10, sha256: path, receivedAt: null, receivedAtFrom: 'modified', role, slot: { requirement: 'photo', holder: 's1' }, confidence: 1, evidence: [], candidates: [],
   format: { id: 'jpg', mediaType: 'image/jpeg', version: null, state: 'ok', verified: 'structure', props: {} }, findings: [], correctedPath: null, ...rest,

@@ -1,6 +1,9 @@
 import type { Person } from '../roster/types'
 import { showText } from '../text/show'
-import type { Finding, ReportFile, ReportSlot } from '../checking/report'
+import type { ReportFile, ReportSlot } from '../checking/report'
+import { FINDINGS } from '../findings/codes'
+import type { Finding } from '../findings/finding'
+import { sayFinding } from '../wording/index'
 
 /** What one slip is written from. */
 export interface SlipInput {
@@ -18,10 +21,14 @@ export interface SlipInput {
   others: readonly Pick<Person, 'name' | 'given' | 'family'>[]
 }
 
-export interface Slip { subject: string, text: string, /** Something is to be done. */ open: boolean }
-
-/** Findings that are between the coordinator and the coordinator's own eyes. */
-const NEVER_TOLD = new Set(['content.shared', 'content.shrunk'])
+export interface Slip {
+  subject: string
+  text: string
+  /** The text without the time it was looked at: two slips that say the same have the same. */
+  unchanging: string
+  /** Something is to be done. */
+  open: boolean
+}
 
 /**
  * Writes what one holder is told: what is to be put right with the exact name, what is missing and where to look, what is in order.
@@ -39,8 +46,7 @@ export function writeSlip(input: SlipInput): Slip {
   const missing = input.slots.filter(slot => slot.status === 'missing')
   const right = input.slots.filter(slot => slot.status === 'right' || slot.status === 'waived')
   const surplus = input.files.filter(file => file.role === 'surplus')
-  const lines: string[] = [`${input.title}: ${input.holder.group ? `group ${input.holder.name}` : input.holder.name}`, '']
-  if (input.due) lines.push(`Due ${input.due}. Looked at ${input.checkedAt}.`, '')
+  const lines: string[] = []
   if (toFix.length > 0) {
     lines.push(`TO PUT RIGHT (${toFix.length})`)
     for (const slot of toFix) lines.push(...tellToFix(label(slot), own(slot), hide))
@@ -56,7 +62,7 @@ export function writeSlip(input: SlipInput): Slip {
   }
   if (surplus.length > 0) {
     lines.push(`MORE THAN ASKED (${surplus.length})`)
-    for (const file of surplus) lines.push(`- ${showText(file.path)}: ${hide(file.findings[0]?.message ?? '')}`)
+    for (const file of surplus) lines.push(`- ${showText(file.path)}: ${hide(file.findings[0] ? sayFinding(file.findings[0]) : '')}`)
     lines.push('')
   }
   if (right.length > 0) {
@@ -66,7 +72,12 @@ export function writeSlip(input: SlipInput): Slip {
   }
   const open = toFix.length + missing.length
   lines.push(open === 0 ? 'Everything that was asked for is here and in order. Thank you.' : 'Hand in the corrected files again under exactly these names; nothing else has to be sent again.')
-  return { subject: `${input.title}: ${open === 0 ? 'all in order' : `${open} still open`}`, text: `${lines.join('\n')}\n`, open: open > 0 }
+  const head = `${input.title}: ${input.holder.group ? `group ${input.holder.name}` : input.holder.name}`
+  const whole = (looked: string) => `${[head, '', ...(input.due ? [`Due ${input.due}. ${looked}`, ''] : []), ...lines].join('\n')}\n`
+  return {
+    subject: `${input.title}: ${open === 0 ? 'all in order' : `${open} still open`}`,
+    text: whole(`Looked at ${input.checkedAt}.`), unchanging: whole(''), open: open > 0,
+  }
 }
 
 /** Common practice, no source: where files are when people say they saved them. */
@@ -79,7 +90,7 @@ const WHERE_TO_LOOK = [
 function tellToFix(label: string, files: readonly ReportFile[], hide: (text: string) => string): string[] {
   const placed = files.filter(file => file.role === 'placed')
   return placed.flatMap((file) => {
-    const told = file.findings.filter(finding => !NEVER_TOLD.has(finding.code) && (finding.severity === 'error' || finding.code === 'time.late' || finding.code === 'content.blank'))
+    const told = file.findings.filter(isTold)
     const elsewhere = told.some(finding => finding.code === 'folder.other-holder')
     const asked = askWhich(file, files)
     return [
@@ -105,7 +116,13 @@ function askWhich(file: ReportFile, files: readonly ReportFile[]): string | null
 function tell(finding: Finding): string {
   if (finding.code === 'folder.other-holder') return `Lies in another person's folder${finding.expected ? `; it belongs in "${showText(finding.expected)}"` : ''}.`
   if (finding.differences?.some(one => one.kind === 'other-person')) return 'The name says another person; it must say whose file it is.'
-  return finding.message
+  return sayFinding(finding)
+}
+
+/** What is between the coordinator and the coordinator's own eyes is not told, nor what needs no doing. */
+function isTold({ code, severity }: Finding): boolean {
+  const { told } = FINDINGS[code]
+  return told === 'always' || (told === 'errors' && severity === 'error')
 }
 
 function askedFor({ expected }: ReportSlot): string {

@@ -3,6 +3,8 @@ import type { Person, Roster } from '../roster/types'
 import { counted, showText } from '../text/show'
 import { slotKey } from '../brief/slots'
 import type { Report, ReportFile, ReportSlot } from '../checking/report'
+import { sayFinding } from '../wording/index'
+import { fileDocument, slotDocument } from './document'
 
 /** What a report is written from: a whole one, or its head with slots and files streamed from rows. */
 export interface ReportParts extends Omit<Report, 'slots' | 'files'> {
@@ -14,16 +16,16 @@ export interface ReportParts extends Omit<Report, 'slots' | 'files'> {
 export async function* writeJson(report: ReportParts): AsyncGenerator<string> {
   const { slots, files, ...head } = report
   yield `${JSON.stringify(head, null, 2).replace(/\n\}$/, '')},\n  "slots": [`
-  yield* jsonList(slots)
+  yield* jsonList(slots, slotDocument)
   yield '],\n  "files": ['
-  yield* jsonList(files)
+  yield* jsonList(files, fileDocument)
   yield ']\n}\n'
 }
 
-async function* jsonList(items: Iterable<unknown> | AsyncIterable<unknown>): AsyncGenerator<string> {
+async function* jsonList<T>(items: Iterable<T> | AsyncIterable<T>, toDocument: (item: T) => unknown): AsyncGenerator<string> {
   let first = true
   for await (const item of items) {
-    yield `${first ? '\n' : ',\n'}    ${JSON.stringify(item)}`
+    yield `${first ? '\n' : ',\n'}    ${JSON.stringify(toDocument(item))}`
     first = false
   }
   yield first ? '' : '\n  '
@@ -83,7 +85,7 @@ export async function* writeJunit(report: ReportParts): AsyncGenerator<string> {
       const found = [...slot.findings, ...(findings.get(slotKey(slot)) ?? []).flatMap(file => file.findings)].filter(finding => finding.severity === 'error')
       const open = `    <testcase classname="${xml(requirement)}" name="${xml(name)}"`
       if (slot.status === 'to-fix' || slot.status === 'missing') {
-        const text = found.map(finding => `${finding.code}: ${finding.message}`).join('\n')
+        const text = found.map(finding => `${finding.code}: ${sayFinding(finding)}`).join('\n')
         yield `${open}><failure message="${xml(found[0]?.code ?? slot.status)}">${xml(text)}</failure></testcase>\n`
       }
       else if (slot.status === 'waived' || slot.status === 'absent') yield `${open}><skipped/></testcase>\n`
@@ -123,11 +125,11 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
     const said = [...slot.findings, ...here.flatMap(file => file.findings)]
     if (said.length === 0) continue
     yield `\n${showText(names.get(slot.holder) ?? slot.holder)} · ${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`} · ${WORDS[slot.status]}${slot.late ? ', late' : ''}\n`
-    for (const finding of slot.findings) yield `  ${finding.code}: ${finding.message}\n`
+    for (const finding of slot.findings) yield `  ${finding.code}: ${sayFinding(finding)}\n`
     for (const file of here) {
       if (file.findings.length === 0) continue
       yield `  ${showText(file.path)}\n`
-      for (const finding of file.findings) yield `    ${finding.code}: ${finding.message}\n`
+      for (const finding of file.findings) yield `    ${finding.code}: ${sayFinding(finding)}\n`
       if (file.correctedPath) yield `    → ${showText(file.correctedPath)}\n`
     }
   }
@@ -135,7 +137,7 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
   if (loose.length > 0) yield '\nWithout a slot\n'
   for (const file of loose) {
     yield `  ${showText(file.path)}\n`
-    for (const finding of file.findings) yield `    ${finding.code}: ${finding.message}\n`
+    for (const finding of file.findings) yield `    ${finding.code}: ${sayFinding(finding)}\n`
     if (file.candidates.length > 0) yield `    may be: ${file.candidates.slice(0, 4).map(slot => `${names.get(slot.holder) ?? slot.holder}, ${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`).join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
   }
 }

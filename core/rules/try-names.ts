@@ -1,14 +1,17 @@
 import type { Brief } from '../brief/types'
 import { listUnits } from '../brief/units'
 import type { ReceivedFile } from '../arrivals/received'
-import { findingMaker, judgeFile, namelessFinding } from '../checking/judge'
+import { judgeFile, namelessFinding } from '../checking/judge'
 import { splitExtension } from '../names/extension'
 import { acceptedExtensions } from '../formats/accept'
 import { formatsOfExtension } from '../formats/registry'
 import { indexUnits } from '../placing/index'
 import { placeFiles } from '../placing/place'
 import { viewFile } from '../placing/view'
-import type { Finding } from '../checking/report'
+import { FINDINGS } from '../findings/codes'
+import type { Finding } from '../findings/finding'
+import { findingMaker } from '../findings/finding'
+import type { Evidence } from '../placing/evidence'
 import type { SlotRef } from '../brief/slots'
 import type { Roster } from '../roster/types'
 
@@ -23,7 +26,7 @@ export interface TriedName {
   findings: Finding[]
   /** Under which folder and name it would be filed. */
   correctedPath: string | null
-  evidence: string[]
+  evidence: Evidence[]
 }
 
 /**
@@ -36,7 +39,7 @@ export interface TriedName {
  */
 export function prepareTrying(brief: Brief, roster: Roster): (path: string) => TriedName {
   const index = indexUnits(listUnits(brief, roster).units, roster)
-  const make = findingMaker(brief)
+  const make = findingMaker(brief.severity)
   return (written) => {
     const path = written.trim().replace(/\\/g, '/').replace(/^\.?\/+/, '').normalize('NFC')
     const view = viewFile(asReceived(path), 0, undefined)
@@ -55,10 +58,10 @@ export function prepareTrying(brief: Brief, roster: Roster): (path: string) => T
     const slot: SlotRef = { requirement: unit.requirement.id, holder: unit.holder, ...(one.arrival.n === null ? {} : { n: one.arrival.n }) }
     const verdict = judgeFile(one, unit, index, make, new Set())
     // folders are judged only where the name comes with one
-    const findings = verdict.findings.filter(finding => /^(?:name|folder)\./.test(finding.code) && (view.levels.length > 0 || !finding.code.startsWith('folder.')))
+    const findings = verdict.findings.filter(({ code }) => FINDINGS[code].about === 'name' || (FINDINGS[code].about === 'folder' && view.levels.length > 0))
     const [extension] = acceptedExtensions(unit.requirement.formats)
-    if (view.extension === '' && extension) findings.push(make('name.extension-missing', `Has no extension; asked: .${extension}.`))
-    if (one.role === 'surplus') findings.push(make('count.too-many', 'This number is more than was asked for.'))
+    if (view.extension === '' && extension) findings.push(make({ code: 'name.extension-missing', params: { format: null, asked: extension } }))
+    if (one.role === 'surplus') findings.push(make({ code: 'count.too-many', params: { tried: true } }))
     const corrected = view.extension === '' && extension ? `${verdict.correctedPath}.${extension}` : verdict.correctedPath
     return {
       path, slot, candidates: [], findings, correctedPath: corrected, evidence: one.arrival.candidate.evidence,
@@ -74,6 +77,6 @@ function asReceived(path: string): ReceivedFile {
   return {
     root: 'tried', path, size: 1, sha256: null, receivedAt: null, receivedAtFrom: 'unknown',
     // a name without extension says nothing of the format: then it is not held against it
-    reading: { candidates: claimed.length > 0 ? [...claimed] : ['unknown'], version: null, state: claimed.length > 0 ? 'ok' : 'unread', verified: 'signature', reason: null, props: {} },
+    reading: { candidates: claimed.length > 0 ? [...claimed] : ['unknown'], version: null, state: claimed.length > 0 ? 'ok' : 'unread', verified: 'signature', fault: null, props: {} },
   }
 }

@@ -37,3 +37,15 @@ export function showValue(value: unknown): string {
 export function counted(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`
 }
+
+/**
+ * A size as people say it, in decimal units.
+ *
+ * @example
+ * showBytes(48_213) //=> '48.2 kB'
+ */
+export function showBytes(size: number): string {
+  if (size < 1000) return `${size} bytes`
+  if (size < 1e6) return `${Math.round(size / 100) / 10} kB`
+  return size < 1e9 ? `${Math.round(size / 1e5) / 10} MB` : `${Math.round(size / 1e8) / 10} GB`
+}

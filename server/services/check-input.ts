@@ -1,9 +1,7 @@
-import type { Ruling } from '#core/checking/input'
+import type { EarlierCheck, EarlierFile, Ruling } from '#core/checking/input'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { BriefDocument } from '#core/brief/document'
-import type { Report, ReportFile } from '#core/checking/report'
 import type { Roster } from '#core/roster/types'
-import { PLACED_BY_HAND } from '#core/placing/place'
 import { db } from '../database/connection'
 import type { ListedPerson, StoredRoster } from './briefs'
 
@@ -38,23 +36,21 @@ export function rosterOn(roster: StoredRoster, document: BriefDocument, checkedA
 }
 
 /** As much of the check before as the next one builds on. */
-export async function loadPrevious(checkId: string | null): Promise<Report | null> {
+export async function loadPrevious(checkId: string | null): Promise<EarlierCheck | null> {
   if (!checkId) return null
   const rows = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
     .where('check_file.check_id', checkId).whereNotNull('check_file.requirement')
-    .select('check_file.position', 'intake.root', 'received_file.container', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file')
-  const codes = await db()('finding').where({ check_id: checkId, subject: 'f' }).select('position', 'finding')
-  const findings = new Map<number, ReportFile['findings']>()
-  for (const { position, finding } of codes) findings.set(position, [...findings.get(position) ?? [], finding])
-  // where a person placed a file is no evidence of its own: the decision holds as long as it stands, and no longer
-  const byHand = new Set(rows.filter(row => row.file.evidence.includes(PLACED_BY_HAND)).map(row => row.position))
-  const files = rows.filter(row => !byHand.has(row.position)).map((row): ReportFile => ({
-    root: row.root, path: row.path, ...(row.container.length > 0 ? { container: row.container } : {}), size: Number(row.size), sha256: row.sha256,
-    receivedAt: (row.stated_at ?? row.modified_at)?.toISOString() ?? null, receivedAtFrom: 'modified', role: row.role,
-    slot: { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) },
-    confidence: null, evidence: [], candidates: [], format: { id: 'unknown', mediaType: null, version: null, state: 'ok', verified: 'signature', props: {} },
-    findings: findings.get(row.position) ?? [], correctedPath: null,
-  }))
-  const none = { slots: 0, right: 0, toFix: 0, missing: 0, waived: 0, absent: 0, late: 0, files: 0, unplaced: 0, setAside: 0, holders: 0, holdersComplete: 0, holdersOpen: 0, holdersWithNothing: 0, peopleWithoutGroup: 0 }
-  return { usitorReport: 1, brief: '', checkedAt: '', roots: [], summary: none, slots: [], files }
+    // where a person placed a file is no evidence of its own: the decision holds as long as it stands, and no longer
+    .whereRaw(`not check_file.file->'evidence' @> '[{"kind": "placed-by-hand"}]'`)
+    .select('check_file.position', 'intake.root', 'received_file.container', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n')
+  const codes = await db()('finding').where({ check_id: checkId, subject: 'f' }).select('position', 'code')
+  const findings = new Map<number, { code: string }[]>()
+  for (const { position, code } of codes) findings.set(position, [...findings.get(position) ?? [], { code }])
+  return {
+    files: rows.map((row): EarlierFile => ({
+      root: row.root, path: row.path, ...(row.container.length > 0 ? { container: row.container } : {}), size: Number(row.size), sha256: row.sha256,
+      receivedAt: (row.stated_at ?? row.modified_at)?.toISOString() ?? null, role: row.role,
+      slot: { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) }, findings: findings.get(row.position) ?? [],
+    })),
+  }
 }

@@ -1,10 +1,13 @@
+import type { FindingCode } from '#core/findings/codes'
 import type { Knex } from 'knex'
 import { formatById } from '#core/formats/registry'
 import type { Reading } from '#core/formats/reading'
 import type { Difference } from '#core/names/explain'
-import type { Finding, Report, ReportFile, ReportSlot } from '#core/checking/report'
+import type { Report, ReportFile, ReportSlot } from '#core/checking/report'
+import type { Finding } from '#core/findings/finding'
 import type { ReportParts } from '#core/reporting/write'
 import type { Person } from '#core/roster/types'
+import type { Evidence } from '#core/placing/evidence'
 import { emptyRecord } from '#core/text/own'
 import { db } from '../database/connection'
 import type { Account } from './accounts'
@@ -115,7 +118,7 @@ interface FileRow {
   requirement: string | null
   holder: string
   n: number | null
-  file: { confidence: number | null, evidence: string[], candidates: ReportFile['candidates'], correctedPath: string | null, rightPath?: string, formatId: string }
+  file: { confidence: number | null, evidence: Evidence[], candidates: ReportFile['candidates'], correctedPath: string | null, rightPath?: string, formatId: string }
   id: string
   path: string
   size: string
@@ -159,7 +162,7 @@ async function findingsOf(checkId: string, subject: 's' | 'f', positions: readon
 }
 
 /** One pigeonhole of the rack. */
-export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: string[], name: string | null, candidates: number }
+export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: FindingCode[], name: string | null, candidates: number }
 export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
 
 /** A page of the rack: holders in their order, each with its pigeonholes by requirement. */
@@ -173,7 +176,7 @@ export async function rackPage(account: Account, checkId: string, from: number, 
   const files = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
     .select('check_file.position', 'requirement', 'holder', 'n', 'path')
   const found = await findingsOf(checkId, 'f', files.map(file => file.position))
-  const placed = new Map<string, { path: string, codes: string[] }>()
+  const placed = new Map<string, { path: string, codes: FindingCode[] }>()
   for (const file of files) {
     const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
     if (!placed.has(key)) placed.set(key, { path: file.path, codes: (found.get(file.position) ?? []).map(one => one.code) })

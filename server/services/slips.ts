@@ -13,7 +13,7 @@ import { startJob } from './jobs'
 import { slipsOf } from './report-rows'
 
 /** One holder's slip as it would be sent, and when the very same words went out before. */
-export interface PreparedSlip extends Slip { holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
+export interface PreparedSlip extends Omit<Slip, 'unchanging'> { digest: string, holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
 
 const HOLDERS_AT_ONCE = 100
 
@@ -43,7 +43,9 @@ export async function prepareSlips(account: Account, checkId: string, only: read
           title: document.title, due: document.due ? sayWhen(new Date(document.due), document.zone) : null, checkedAt: sayWhen(row.checked_at, document.zone), holder: { name, group: kind === 'group' },
           requirements, slots: own, files: files.filter(file => own.some(slot => slot.requirement === file.slot?.requirement)), others: people.filter(person => !members.includes(person)),
         })
-        slips.push({ ...slip, holder, group: kind === 'group', name, addresses: [...new Set(members.map(person => person.email).filter(Boolean))], sentAt: before.get(`${holder}\n${digestOf(slip)}`)?.toISOString() ?? null })
+        const { unchanging: _, ...told } = slip
+        const digest = digestOf(slip)
+        slips.push({ ...told, digest, holder, group: kind === 'group', name, addresses: [...new Set(members.map(person => person.email).filter(Boolean))], sentAt: before.get(`${holder}\n${digest}`)?.toISOString() ?? null })
       }
     }
   }
@@ -62,8 +64,8 @@ export function sayWhen(time: Date, zone: string | undefined): string {
 }
 
 /** What makes two slips the same: their words but for the time they were looked at. */
-function digestOf({ subject, text }: Slip): string {
-  return createHash('sha256').update(`${subject}\n${text.replace(/Looked at [^\n]*/, '')}`).digest('hex')
+function digestOf({ subject, unchanging }: Pick<Slip, 'subject' | 'unchanging'>): string {
+  return createHash('sha256').update(`${subject}\n${unchanging}`).digest('hex')
 }
 
 /**
@@ -82,7 +84,7 @@ export async function sendSlips(account: Account, checkId: string, holders: read
       notSent.push({ name: slip.name, why: 'no mail address in the list' })
       return []
     }
-    const digest = again ? `${digestOf(slip)} ${uuid()}` : digestOf(slip)
+    const digest = again ? `${slip.digest} ${uuid()}` : slip.digest
     return [{ id: uuid(), brief_id: briefId, check_id: checkId, holder: slip.holder, address: slip.addresses.join(', '), subject: slip.subject, body: slip.text, digest, state: 'waiting', sent_by: account.id, name: slip.name }]
   })
   const kept: string[] = rows.length === 0 ? [] : (await db()('slip_mail').insert(rows.map(({ name: _name, ...row }) => row)).onConflict(db().raw(`(brief_id, holder, address, digest) where state <> 'failed'`)).ignore().returning('id')).map(row => String(row.id))

@@ -1,5 +1,6 @@
 import ExcelJS from 'exceljs'
 import { sourceFromBytes } from '#core/bytes/source'
+import { sayFault } from '#core/wording/index'
 import { readBytes } from '#core/formats/identify'
 import type { RosterTable } from '#core/roster/read'
 import { Unzip, UnzipInflate } from 'fflate'
@@ -12,7 +13,7 @@ const MOST_ROWS = 20_000
 export async function readWorkbook(bytes: Uint8Array): Promise<RosterTable> {
   const found = await readBytes(sourceFromBytes(bytes))
   if (!found.candidates.includes('xlsx') || found.state !== 'ok') {
-    throw refuse(422, `The list is no spreadsheet that can be read here (found: ${found.candidates[0]}${found.reason ? `, ${found.reason}` : ''}); allowed are xlsx and CSV.`)
+    throw refuse(422, `The list is no spreadsheet that can be read here (found: ${found.candidates[0]}${found.fault ? `, ${sayFault(found.fault)}` : ''}); allowed are xlsx and CSV.`)
   }
   boundUnpacked(bytes)
   const book = new ExcelJS.Workbook()

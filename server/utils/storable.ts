@@ -1,3 +1,4 @@
+import type { Fault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
 
 /**
@@ -15,11 +16,17 @@ export function storableText(text: string): string {
   return out
 }
 
+/** A fault whose texts can be stored, in bounded length. */
+function storableFault(fault: Fault): Fault {
+  const told = Object.entries(fault).map(([key, value]) => [key, typeof value === 'string' ? storableText(value.slice(0, 500)) : value] as const)
+  return Object.fromEntries(told) as unknown as Fault
+}
+
 /** A reading whose texts can be stored, in bounded length. */
 export function storableReading(reading: Reading): Reading {
   const props: Record<string, PropertyValue> = {}
   for (const [name, value] of Object.entries(reading.props)) {
     props[storableText(name)] = typeof value === 'string' ? storableText(value.slice(0, 2000)) : value
   }
-  return { ...reading, version: reading.version && storableText(reading.version.slice(0, 60)), reason: reading.reason && storableText(reading.reason.slice(0, 500)), props }
+  return { ...reading, version: reading.version && storableText(reading.version.slice(0, 60)), fault: reading.fault && storableFault(reading.fault), props }
 }

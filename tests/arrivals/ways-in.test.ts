@@ -13,6 +13,8 @@ import { check } from '../../core/checking/check'
 import type { ReceivedFile } from '../../core/arrivals/received'
 import { ARRIVALS, readNames, splitParts } from '../../core/folders/arrivals'
 import { readBytes } from '../../core/formats/identify'
+import { unread } from '../../core/formats/reading'
+import { sayFinding } from '../../core/wording/index'
 import { readRoster, readTable } from '../../core/roster/read'
 import { makePhoto, makeWav, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
@@ -78,7 +80,7 @@ test.each(Object.entries(WAYS))('the same right set sent as "%s" has no error fi
   // where nothing but the name arrives, folders can only be asked for in vain
   const asked = way === 'flat' ? { ...brief, requirements: brief.requirements.map(one => ({ ...one, folder: null })) } : brief
   const report = check({ brief: asked, roster, received: await received(make()), checkedAt: WHEN })
-  expect(report.files.flatMap(file => file.findings.filter(finding => finding.severity === 'error').map(finding => `${file.path}: ${finding.message}`))).toEqual([])
+  expect(report.files.flatMap(file => file.findings.filter(finding => finding.severity === 'error').map(finding => `${file.path}: ${sayFinding(finding)}`))).toEqual([])
   expect(report.summary).toMatchObject({ slots: 8, right: 8, missing: 0, late: 0, unplaced: 0 })
 })
 
@@ -86,7 +88,7 @@ test('an entry that is not on the machine is unread, and nobody is told that it 
   const files = await received(WAYS.folder?.() ?? [])
   const [first, ...rest] = files
   if (!first) throw new Error('no file')
-  const report = check({ brief, roster, received: [{ ...first, sha256: null, reading: { candidates: ['unknown'], version: null, state: 'unread', verified: 'signature', reason: 'not on this machine', props: {} } }, ...rest], checkedAt: WHEN })
+  const report = check({ brief, roster, received: [{ ...first, sha256: null, reading: unread('not on this machine') }, ...rest], checkedAt: WHEN })
   expect(report.summary).toMatchObject({ right: 8 })
 })
 

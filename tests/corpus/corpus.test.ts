@@ -41,7 +41,7 @@ describe('the corpus', () => {
   test('every genuine file is named rightly, and nothing intact is called damaged', () => {
     const wrong = corpus.flatMap((sample) => {
       const found = readings.get(sample)
-      return found && idOf(sample, found) === sample.id && found.state === sample.state ? [] : [`${sample.path}: ${found?.candidates[0]} ${found?.state} ${found?.reason}`]
+      return found && idOf(sample, found) === sample.id && found.state === sample.state ? [] : [`${sample.path}: ${found?.candidates[0]} ${found?.state} ${JSON.stringify(found?.fault)}`]
     })
     expect(wrong).toEqual([])
   })

@@ -4,9 +4,10 @@ import type { AcceptedDocument, RequirementDocument } from '../../core/brief/doc
 import { readBrief } from '../../core/brief/read'
 import { sourceFromBytes } from '../../core/bytes/source'
 import { check } from '../../core/checking/check'
-import { meets } from '../../core/checking/judge-content'
+import { meets } from '../../core/formats/condition'
 import { readBytes } from '../../core/formats/identify'
 import { readRoster, readTable } from '../../core/roster/read'
+import { sayFinding } from '../../core/wording/index'
 import { readCorpus } from './corpus'
 
 const corpus = readCorpus()
@@ -21,7 +22,7 @@ async function findings(formats: AcceptedDocument[], files: Record<string, Uint8
     root: 'in', path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'), receivedAt: 1000 + at, receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
   })))
   const report = check({ brief, roster, received, checkedAt: 5000 })
-  return report.files.map(file => file.findings.map(({ code, message }) => `${code}: ${message}`))
+  return report.files.map(file => file.findings.map(finding => `${finding.code}: ${sayFinding(finding)}`))
 }
 
 const F = (id: string, measured?: AcceptedDocument['measured']): AcceptedDocument[] => [{ id, ...(measured ? { measured } : {}) }]

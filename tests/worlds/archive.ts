@@ -36,7 +36,7 @@ export function makeArchive(seed: number): World {
   const world: World = { name: 'archive', document, people, files: [], truth: [], missing: [], untouched: [] }
   const add = ({ path, format, state, at, truth }: Draft) => {
     if (world.files.some(file => file.path === path)) return
-    const file: WorldFile = { root: 'in', path, size: state === 'empty' ? 0 : 500 + Math.floor(rng() * 9000), sha256: hex(rng), receivedAt: at, receivedAtFrom: 'modified', reading: { candidates: [format], version: null, state, verified: 'structure', reason: null, props: {} } }
+    const file: WorldFile = { root: 'in', path, size: state === 'empty' ? 0 : 500 + Math.floor(rng() * 9000), sha256: hex(rng), receivedAt: at, receivedAtFrom: 'modified', reading: { candidates: [format], version: null, state, verified: 'structure', fault: null, props: {} } }
     world.files.push(file)
     world.truth.push({ path, ...truth })
   }

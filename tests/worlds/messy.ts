@@ -20,7 +20,7 @@ export function rngOf(seed: number): Rng {
 
 export interface WorldPerson { id: string, given: string, family: string, name: string, group: string, email: string, aliases: string[], fields: Record<string, string> }
 
-export interface WorldReading { candidates: string[], version: string | null, state: 'ok' | 'empty' | 'damaged' | 'locked', verified: 'structure', reason: string | null, props: Record<string, string | number | boolean> }
+export interface WorldReading { candidates: string[], version: string | null, state: 'ok' | 'empty' | 'damaged' | 'locked', verified: 'structure', fault: { kind: 'said', text: string } | null, props: Record<string, string | number | boolean> }
 
 export interface WorldFile { root: string, path: string, size: number, sha256: string, receivedAt: number, receivedAtFrom: 'modified', reading: WorldReading }
 
@@ -425,7 +425,7 @@ function add(world: World, path: string, facts: { size: number, sha256: string, 
   if (world.files.some(file => file.path === path)) throw new Error(`two files at ${path}: choose another seed`)
   world.files.push({
     root: 'in', path, size: facts.size, sha256: facts.sha256, receivedAt: facts.receivedAt, receivedAtFrom: 'modified',
-    reading: { candidates: [facts.format], version: null, state: facts.state, verified: 'structure', reason: facts.state === 'ok' ? null : 'as the world made it', props: {} },
+    reading: { candidates: [facts.format], version: null, state: facts.state, verified: 'structure', fault: facts.state === 'ok' ? null : { kind: 'said', text: 'as the world made it' }, props: {} },
   })
   world.truth.push({ path, ...truth })
 }

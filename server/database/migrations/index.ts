@@ -8,6 +8,7 @@ import * as readings from './006-readings'
 import * as arrivals from './007-arrivals'
 import * as followUp from './008-follow-up'
 import * as unreadFiles from './009-unread-files'
+import * as typedWords from './010-typed-words'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -20,6 +21,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '007-arrivals': arrivals,
   '008-follow-up': followUp,
   '009-unread-files': unreadFiles,
+  '010-typed-words': typedWords,
 }
 
 /** Migrations as modules of the bundle, so that the built server carries them. */

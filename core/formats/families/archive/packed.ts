@@ -13,7 +13,7 @@ import { isTarHeader } from './tar'
 /** gzip (RFC 1952): one member or several, each with a CRC and a length behind it. */
 export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> {
   const { head, size } = file
-  if (size < 18) return damaged('gz', 'it is shorter than a gzip header and its end')
+  if (size < 18) return damaged('gz', { kind: 'shorter-than-gzip' })
   const flags = u8(head, 3)
   let at = 10
   if (flags & 4) at += 2 + u16le(head, at)
@@ -24,8 +24,8 @@ export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> 
   const id = tellPacked(start)
   const end = await file.read(size - 8, 8)
   const props: Record<string, PropertyValue> = {}
-  if (u8(head, 2) !== 8 || at === 0) return damaged(id, 'its header is not readable')
-  if (!proof.checksums) return start.length > 0 || u32le(end, 4) === 0 ? reading(id, { props }) : damaged(id, 'its packed data is not readable')
+  if (u8(head, 2) !== 8 || at === 0) return damaged(id, { kind: 'header-unreadable' })
+  if (!proof.checksums) return start.length > 0 || u32le(end, 4) === 0 ? reading(id, { props }) : damaged(id, { kind: 'packed-data-unreadable' })
   let [sum, length] = [0, 0]
   try {
     await inflatePieces(pieces(file, at, size - at - 8), 'deflate', UNPACK_LIMIT, (piece) => {
@@ -34,11 +34,11 @@ export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> 
     })
   }
   catch (error) {
-    if (error instanceof TooLarge) return reading(id, { reason: `only its first ${Math.round(UNPACK_LIMIT / 1e6)} MB were unpacked to check it` })
-    return damaged(id, start.length > 0 && /EOF|early/i.test(String(error)) ? 'it ends in the middle of its packed data' : 'its packed data is not readable', { verified: 'checksum' })
+    if (error instanceof TooLarge) return reading(id, { fault: { kind: 'unpacked-in-part', megabytes: Math.round(UNPACK_LIMIT / 1e6) } })
+    return damaged(id, start.length > 0 && /EOF|early/i.test(String(error)) ? { kind: 'ends-in-packed-data' } : { kind: 'packed-data-unreadable' }, { verified: 'checksum' })
   }
   if (sum === u32le(end, 0) && length % 0x100000000 === u32le(end, 4)) return reading(id, { verified: 'checksum', props: { unpackedSize: length } })
-  return await hasMoreMembers(file) || await isPadded(file, sum, length) ? reading(id, { verified: 'structure' }) : damaged(id, 'its contents do not agree with its checksum', { verified: 'checksum' })
+  return await hasMoreMembers(file) || await isPadded(file, sum, length) ? reading(id, { verified: 'structure' }) : damaged(id, { kind: 'contents-checksum' }, { verified: 'checksum' })
 }
 
 /** Members one behind the other (§2.2): then the last eight bytes are not the first member's. */
@@ -86,7 +86,7 @@ export async function readBzip(file: FileBytes): Promise<Reading | null> {
   let bits = ''
   for (const byte of tail) bits += byte.toString(2).padStart(8, '0')
   const mark = [0x17, 0x72, 0x45, 0x38, 0x50, 0x90].map(byte => byte.toString(2).padStart(8, '0')).join('')
-  return bits.includes(mark) ? reading(ids, { verified: 'structure' }) : damaged(ids, 'its end mark is missing')
+  return bits.includes(mark) ? reading(ids, { verified: 'structure' }) : damaged(ids, { kind: 'end-mark-missing' })
 }
 
 /** xz (file format 1.1 §2): stream footer with its own CRC, before it the index whose length the footer states. */
@@ -97,12 +97,12 @@ export async function readXz(file: FileBytes): Promise<Reading> {
   let end = tail.length
   while (end >= 4 && u32le(tail, end - 4) === 0) end -= 4
   const footer = tail.subarray(end - 12, end)
-  if (latin1(footer, 10, 12) !== 'YZ') return damaged(ids, 'its end is missing')
-  if (crc32(footer.subarray(4, 10)) !== u32le(footer, 0)) return damaged(ids, 'its end does not agree with its checksum')
+  if (latin1(footer, 10, 12) !== 'YZ') return damaged(ids, { kind: 'end-missing' })
+  if (crc32(footer.subarray(4, 10)) !== u32le(footer, 0)) return damaged(ids, { kind: 'end-checksum' })
   const length = (u32le(footer, 4) + 1) * 4
   const stop = file.size - (tail.length - end) - 12
   const index = await file.read(stop - length, length)
-  if (length > file.size || u8(index, 0) !== 0 || crc32(index.subarray(0, length - 4)) !== u32le(index, length - 4)) return damaged(ids, 'its index does not agree with its checksum')
+  if (length > file.size || u8(index, 0) !== 0 || crc32(index.subarray(0, length - 4)) !== u32le(index, length - 4)) return damaged(ids, { kind: 'index-checksum' })
   let at = 1
   const number = () => {
     let value = 0
@@ -134,21 +134,21 @@ export async function readZstandard(file: FileBytes): Promise<Reading> {
       at += 8 + u32le(header, 4)
       continue
     }
-    if (u32le(header, 0) !== 0xFD2FB528) return damaged(ids, 'a part of it is not readable')
+    if (u32le(header, 0) !== 0xFD2FB528) return damaged(ids, { kind: 'part-unreadable' })
     const descriptor = u8(header, 4)
     const single = (descriptor >> 5) & 1
     at += 5 + (single ? 0 : 1) + ([0, 1, 2, 4][descriptor & 3] ?? 0) + ([single, 2, 4, 8][descriptor >> 6] ?? 0)
     for (let last = false; !last;) {
       const block = await read(at, 3)
-      if (block.length < 3) return damaged(ids, 'it ends in the middle of its packed data')
+      if (block.length < 3) return damaged(ids, { kind: 'ends-in-packed-data' })
       const bits = u8(block, 0) | (u8(block, 1) << 8) | (u8(block, 2) << 16)
       last = (bits & 1) === 1
-      if (((bits >> 1) & 3) === 3) return damaged(ids, 'a part of it is not readable')
+      if (((bits >> 1) & 3) === 3) return damaged(ids, { kind: 'part-unreadable' })
       at += 3 + (((bits >> 1) & 3) === 1 ? 1 : bits >> 3)
     }
     at += descriptor & 4 ? 4 : 0
   }
-  return at > file.size ? damaged(ids, 'it ends in the middle of its packed data') : reading(ids, { verified: 'structure' })
+  return at > file.size ? damaged(ids, { kind: 'ends-in-packed-data' }) : reading(ids, { verified: 'structure' })
 }
 
 /** LZ4 frame format 1.6: blocks with lengths, closed by a zero. */
@@ -157,22 +157,22 @@ export async function readLz4(file: FileBytes): Promise<Reading> {
   let at = 7 + (flags & 8 ? 8 : 0) + (flags & 1 ? 4 : 0)
   for (;;) {
     const bytes = await file.read(at, 4)
-    if (bytes.length < 4) return damaged('lz4', 'it ends in the middle of its packed data')
+    if (bytes.length < 4) return damaged('lz4', { kind: 'ends-in-packed-data' })
     at += 4
     const length = u32le(bytes, 0) & 0x7FFFFFFF
     if (u32le(bytes, 0) === 0) break
     at += length + (flags & 16 ? 4 : 0)
   }
   at += flags & 4 ? 4 : 0
-  return at > file.size ? damaged('lz4', 'it ends before its checksum') : reading('lz4', { verified: 'structure' })
+  return at > file.size ? damaged('lz4', { kind: 'ends-before-checksum' }) : reading('lz4', { verified: 'structure' })
 }
 
 /** lzip: each member ends in a CRC, its unpacked and its packed length. */
 export async function readLzip(file: FileBytes): Promise<Reading> {
   const end = (await file.tail()).slice(-20)
   const packed = u64le(end, 12)
-  if (packed > file.size) return damaged('lz', 'its length and its end do not agree')
-  if (!startsWith(await file.read(file.size - packed, 4), 'LZIP')) return damaged('lz', 'its end is missing')
+  if (packed > file.size) return damaged('lz', { kind: 'length-end' })
+  if (!startsWith(await file.read(file.size - packed, 4), 'LZIP')) return damaged('lz', { kind: 'end-missing' })
   return reading('lz', { verified: 'structure', props: packed === file.size ? { unpackedSize: u64le(end, 4) } : {} })
 }
 

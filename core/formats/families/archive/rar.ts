@@ -25,30 +25,30 @@ async function readFifth(file: FileBytes): Promise<Reading> {
       }
       return value
     }
-    if (header.length < 7) return damaged('rar', 'its closing mark is missing', rest)
+    if (header.length < 7) return damaged('rar', { kind: 'closing-mark-missing' }, rest)
     const size = number()
     const end = position + size
-    if (end <= header.length && crc32(header.subarray(4, end)) !== u32le(header, 0)) return damaged('rar', 'a header of it does not agree with its checksum', { ...rest, verified: 'checksum' })
+    if (end <= header.length && crc32(header.subarray(4, end)) !== u32le(header, 0)) return damaged('rar', { kind: 'some-header-checksum' }, { ...rest, verified: 'checksum' })
     const [type, flags] = [number(), number()]
     const extra = flags & 1 ? number() : 0
     const data = flags & 2 ? number() : 0
-    if (type === 4) return reading('rar', { ...rest, state: 'locked', reason: 'it needs a password', verified: 'structure' })
+    if (type === 4) return reading('rar', { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
     if (type === 1) part = (number() & 1) === 1
     if (type === 2 && extra > 0) {
       position = end - extra
       while (position < end) {
         const length = number()
         const next = position + length
-        if (number() === 1) return reading('rar', { ...rest, state: 'locked', reason: 'it needs a password', verified: 'structure' })
+        if (number() === 1) return reading('rar', { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
         position = next
       }
     }
     if (type === 5) {
       position = end
-      return part ? damaged('rar', 'it is one part of a set of parts', rest) : reading('rar', { ...rest, verified: 'structure' })
+      return part ? damaged('rar', { kind: 'one-of-set' }, rest) : reading('rar', { ...rest, verified: 'structure' })
     }
     at += end + data
-    if (at > file.size) return damaged('rar', 'it ends in the middle of an entry', rest)
+    if (at > file.size) return damaged('rar', { kind: 'ends-in-entry' }, rest)
   }
   return reading('rar', rest)
 }
@@ -59,17 +59,17 @@ async function readFourth(file: FileBytes): Promise<Reading> {
   let part = false
   for (let headers = 0; headers < 200_000 && at < file.size; headers++) {
     const header = await file.read(at, 64)
-    if (header.length < 7) return damaged('rar', 'it ends inside a header', rest)
+    if (header.length < 7) return damaged('rar', { kind: 'ends-in-some-header' }, rest)
     const [type, flags, size] = [u8(header, 2), u16le(header, 3), u16le(header, 5)]
-    if (size < 7) return damaged('rar', 'a header of it is not readable', rest)
+    if (size < 7) return damaged('rar', { kind: 'some-header-unreadable' }, rest)
     if (type === 0x73) {
       part = (flags & 1) === 1
-      if (flags & 0x80) return reading('rar', { ...rest, state: 'locked', reason: 'it needs a password', verified: 'structure' })
+      if (flags & 0x80) return reading('rar', { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
     }
-    if (type === 0x74 && flags & 4) return reading('rar', { ...rest, state: 'locked', reason: 'it needs a password', verified: 'structure' })
+    if (type === 0x74 && flags & 4) return reading('rar', { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
     if (type === 0x7B) break
     at += size + (type === 0x74 || flags & 0x8000 ? u32le(header, 7) : 0)
-    if (at > file.size) return damaged('rar', 'it ends in the middle of an entry', rest)
+    if (at > file.size) return damaged('rar', { kind: 'ends-in-entry' }, rest)
   }
-  return part ? damaged('rar', 'it is one part of a set of parts', rest) : reading('rar', { ...rest, verified: 'structure' })
+  return part ? damaged('rar', { kind: 'one-of-set' }, rest) : reading('rar', { ...rest, verified: 'structure' })
 }

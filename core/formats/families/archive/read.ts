@@ -23,7 +23,7 @@ export const readArchive: FamilyReader = async (file, proof) => {
   if (starts('MSCF') && u32le(head, 4) === 0) return sized('cab', size, u32le(head, 8), { props: { entries: u16le(head, 28) } })
   if (starts('\x60\xEA') && u16le(head, 2) > 20 && u16le(head, 2) < 2600) return readArj(file)
   if (/^-(?:lh|lz|pm)[\ds]-$/.test(latin1(head, 2, 7))) return readLzh(file)
-  if (starts('07070') || starts('\xC7\x71')) return indexOf(await file.tail(), 'TRAILER!!!') >= 0 ? reading('cpio', { verified: 'structure' }) : damaged('cpio', 'its closing entry is missing')
+  if (starts('07070') || starts('\xC7\x71')) return indexOf(await file.tail(), 'TRAILER!!!') >= 0 ? reading('cpio', { verified: 'structure' }) : damaged('cpio', { kind: 'closing-entry-missing' })
   if (starts('!<arch>\n')) return readLibrary(file)
   if (starts('\xED\xAB\xEE\xDB')) return readPackage(file)
   if (starts('QFI\xFB')) return reading('qcow2', { version: String(u32be(head, 4)) })
@@ -33,7 +33,7 @@ export const readArchive: FamilyReader = async (file, proof) => {
   if (isLzma(head, size)) return reading('lzma')
   const end = (await file.tail()).slice(-512)
   if (startsWith(end, 'conectix')) return reading('vhd', { verified: 'structure' })
-  if (starts('conectix')) return damaged('vhd', 'its closing block is missing')
+  if (starts('conectix')) return damaged('vhd', { kind: 'closing-block-missing' })
   if (startsWith(end, 'koly')) return sized('dmg', size, u64be(end, 24) + u64be(end, 32) + 512)
   return null
 }
@@ -41,12 +41,12 @@ export const readArchive: FamilyReader = async (file, proof) => {
 /** Program package: a lead of 96 bytes, then the signature, in which tag 1000 states the length of all that follows. */
 function readPackage(file: FileBytes): Reading {
   const { head, size } = file
-  if (!startsWith(head, '\x8E\xAD\xE8', 96)) return damaged('rpm', 'its signature is missing')
+  if (!startsWith(head, '\x8E\xAD\xE8', 96)) return damaged('rpm', { kind: 'signature-missing' })
   const [count, store] = [Math.min(512, u32be(head, 104)), u32be(head, 108)]
   const data = 112 + 16 * count
   const end = Math.ceil((data + store) / 8) * 8
   for (let i = 0; i < count; i++) if (u32be(head, 112 + 16 * i) === 1000) return sized('rpm', size, end + u32be(head, data + u32be(head, 120 + 16 * i)))
-  return end > size ? damaged('rpm', 'it ends inside its signature') : reading('rpm')
+  return end > size ? damaged('rpm', { kind: 'ends-in-signature' }) : reading('rpm')
 }
 
 /** Headers with their lengths; one of length zero closes the archive. */
@@ -54,7 +54,7 @@ async function readArj(file: FileBytes): Promise<Reading> {
   let at = 0
   for (let entries = 0; entries < 100_000; entries++) {
     const header = await file.read(at, 64)
-    if (!startsWith(header, '\x60\xEA')) return damaged('arj', entries === 0 ? 'its header is not readable' : 'its closing entry is missing')
+    if (!startsWith(header, '\x60\xEA')) return damaged('arj', entries === 0 ? { kind: 'header-unreadable' } : { kind: 'closing-entry-missing' })
     const length = u16le(header, 2)
     if (length === 0) return reading('arj', { verified: 'structure' })
     const first = entries === 0
@@ -66,7 +66,7 @@ async function readArj(file: FileBytes): Promise<Reading> {
       if (more === 0) break
     }
     if (!first) at += u32le(header, 16)
-    if (at > file.size) return damaged('arj', 'it ends in the middle of an entry')
+    if (at > file.size) return damaged('arj', { kind: 'ends-in-entry' })
   }
   return reading('arj')
 }
@@ -77,10 +77,10 @@ async function readLzh(file: FileBytes): Promise<Reading> {
   for (let entries = 0; at < file.size && entries < 100_000; entries++) {
     const header = await file.read(at, 32)
     if (u8(header, 0) === 0) return reading('lzh', { verified: 'structure' })
-    if (header.length < 22) return damaged('lzh', 'it ends inside a header')
+    if (header.length < 22) return damaged('lzh', { kind: 'ends-in-some-header' })
     const level = u8(header, 20)
     at += (level === 2 ? u16le(header, 0) : u8(header, 0) + 2) + u32le(header, 7)
-    if (at > file.size) return damaged('lzh', 'it ends in the middle of an entry')
+    if (at > file.size) return damaged('lzh', { kind: 'ends-in-entry' })
   }
   return reading('lzh', { verified: 'structure' })
 }
@@ -91,11 +91,11 @@ async function readLibrary(file: FileBytes): Promise<Reading> {
   let [at, entries] = [8, 0]
   while (at < file.size && entries < 1_000_000) {
     const header = await file.read(at, 60)
-    if (header.length < 60) return damaged(id, 'it ends inside a header')
-    if (latin1(header, 58, 60) !== '`\n') return damaged(id, 'a part of it is not readable')
+    if (header.length < 60) return damaged(id, { kind: 'ends-in-some-header' })
+    if (latin1(header, 58, 60) !== '`\n') return damaged(id, { kind: 'part-unreadable' })
     const size = parseInt(latin1(header, 48, 58), 10) || 0
     entries++
-    if (at + 60 + size > file.size) return damaged(id, 'it ends in the middle of an entry')
+    if (at + 60 + size > file.size) return damaged(id, { kind: 'ends-in-entry' })
     at += 60 + size + (size & 1)
   }
   return reading(id, { verified: 'structure', ...(id === 'ar' ? { props: { entries } } : {}) })

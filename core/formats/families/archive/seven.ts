@@ -13,8 +13,8 @@ const ENCRYPTED = '\x06\xF1\x07\x01'
 /** 7z (format description in the public domain): the start header states where the end header is, both with checksums. */
 export async function readSeven(file: FileBytes): Promise<Reading> {
   const { head, size } = file
-  if (size < 32) return damaged('7z', 'it ends inside its header')
-  if (crc32(head.subarray(12, 32)) !== u32le(head, 8)) return damaged('7z', 'its header does not agree with its checksum')
+  if (size < 32) return damaged('7z', { kind: 'ends-in-header' })
+  if (crc32(head.subarray(12, 32)) !== u32le(head, 8)) return damaged('7z', { kind: 'header-checksum' })
   const [offset, length] = [u64le(head, 12), u64le(head, 20)]
   const reach = 32 + offset + length
   if (reach > size) return damaged('7z', endsEarly(size, reach))
@@ -22,10 +22,10 @@ export async function readSeven(file: FileBytes): Promise<Reading> {
   if (length === 0) return reading('7z', { version, verified: 'checksum' })
   if (length > HEADER_READ) return reading('7z', { version })
   const header = await file.read(32 + offset, length)
-  if (crc32(header) !== u32le(head, 28)) return damaged('7z', 'its directory does not agree with its checksum')
+  if (crc32(header) !== u32le(head, 28)) return damaged('7z', { kind: 'directory-checksum' })
   const rest = { version, verified: 'structure' as const }
   const inner = u8(header, 0) === 0x17 ? await unpackHeader(file, header) : header
-  if (indexOf(header, ENCRYPTED) >= 0 || (inner !== null && indexOf(inner, ENCRYPTED) >= 0)) return reading('7z', { ...rest, state: 'locked', reason: 'it needs a password' })
+  if (indexOf(header, ENCRYPTED) >= 0 || (inner !== null && indexOf(inner, ENCRYPTED) >= 0)) return reading('7z', { ...rest, state: 'locked', fault: { kind: 'password' } })
   return reading('7z', rest)
 }
 

@@ -26,14 +26,14 @@ export async function readTar(file: FileBytes): Promise<Reading> {
   const props = () => ({ entries, unpackedSize })
   while (at < file.size && entries < 1_000_000) {
     const header = await file.read(at, 512)
-    if (header.length < 512) return damaged('tar', 'it ends in the middle of an entry', { props: props() })
+    if (header.length < 512) return damaged('tar', { kind: 'ends-in-entry' }, { props: props() })
     if (header.every(byte => byte === 0)) {
       // nothing but zeros may follow the closing block; entries behind it are those a zeroed stretch cut off
       const next = await file.read(at + 512, 512)
-      if (next.length === 512 && isTarHeader(next)) return damaged('tar', 'a part of it holds nothing but zero bytes', { props: props() })
+      if (next.length === 512 && isTarHeader(next)) return damaged('tar', { kind: 'part-zeros' }, { props: props() })
       return reading('tar', { verified: 'structure', props: props() })
     }
-    if (!isTarHeader(header)) return damaged('tar', 'an entry does not agree with its checksum', { props: props() })
+    if (!isTarHeader(header)) return damaged('tar', { kind: 'entry-checksum' }, { props: props() })
     // sizes past 8 GB are written in base 256
     const stated = u8(header, 124) & 0x80 ? latin1(header, 128, 136).split('').reduce((sum, char) => sum * 256 + char.charCodeAt(0), 0) : parseInt(latin1(header, 124, 136).trim() || '0', 8) || 0
     const type = latin1(header, 156, 157)
@@ -51,7 +51,7 @@ export async function readTar(file: FileBytes): Promise<Reading> {
     for (let more = header[156] === 0x53 ? header[482] : 0; more === 1 && at < file.size; at += 512) more = (await file.read(at, 512))[504]
     // links, devices and folders have no data behind them, whatever size they state
     if (!/[1-6]/.test(type)) at += Math.ceil(size / 512) * 512
-    if (at > file.size) return damaged('tar', 'it ends in the middle of an entry', { props: props() })
+    if (at > file.size) return damaged('tar', { kind: 'ends-in-entry' }, { props: props() })
   }
   return reading('tar', { verified: 'structure', props: props() })
 }

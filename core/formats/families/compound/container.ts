@@ -1,3 +1,4 @@
+import type { Fault } from '../../faults'
 import { u16le, u32le } from '../../../bytes/read'
 import { join } from '../../../bytes/inflate'
 import type { FileBytes } from '../../../bytes/source'
@@ -14,18 +15,18 @@ export interface Container {
   /** Reads a stream, at most `limit` bytes of it. */
   read(name: string, limit: number): Promise<Uint8Array | null>
   /** Why it is damaged: a chain or the data of a stream that lies past the end. */
-  damage: string | null
+  damage: Fault | null
 }
 
 /** Opens a compound file; a text says why it cannot be. */
-export async function openContainer(file: FileBytes): Promise<Container | string> {
+export async function openContainer(file: FileBytes): Promise<Container | Fault> {
   const { head, size } = file
   const sector = 2 ** u16le(head, 30)
-  if (sector !== 512 && sector !== 4096) return 'its sector size is impossible'
+  if (sector !== 512 && sector !== 4096) return { kind: 'sector-size' }
   const place = (index: number) => (index + 1) * sector
   const perSector = sector / 4
-  let damage: string | null = null
-  const cut = () => (damage ??= 'it ends before its parts do')
+  let damage: Fault | null = null
+  const cut = () => (damage ??= { kind: 'ends-before-parts' })
 
   const tables: number[] = []
   for (let i = 0; i < 109 && tables.length < u32le(head, 44); i++) tables.push(u32le(head, 76 + 4 * i))
@@ -72,14 +73,14 @@ export async function openContainer(file: FileBytes): Promise<Container | string
       streams.push({ name, kind: kind === 1 ? 'storage' : kind === 2 ? 'stream' : 'root', start: u32le(bytes, entry + 116), size: u32le(bytes, entry + 120) })
     }
   }
-  if (directory.length === 0 || streams.length === 0) return 'its directory cannot be read'
+  if (directory.length === 0 || streams.length === 0) return { kind: 'directory-unread' }
 
   const cutoff = u32le(head, 56)
   for (const stream of streams) {
     if (damage !== null || stream.kind === 'storage' || stream.size === 0 || (stream.kind === 'stream' && stream.size < cutoff)) continue
     const needed = Math.ceil(stream.size / sector)
     const sectors = await chain(stream.start, Math.min(needed, 400_000))
-    if (sectors.length < Math.min(needed, 400_000)) damage = `its part “${stream.name.replace(/[^\x20-\x7E]/g, '')}” is not complete`
+    if (sectors.length < Math.min(needed, 400_000)) damage = { kind: 'stream-incomplete', name: stream.name.replace(/[^\x20-\x7E]/g, '') }
     for (const [i, index] of sectors.entries()) {
       // the last sector need not be filled up
       const full = i < needed - 1 ? sector : (stream.size - 1) % sector + 1

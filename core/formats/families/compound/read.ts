@@ -28,10 +28,10 @@ export async function readCompound(file: FileBytes): Promise<Reading | null> {
   const { head } = file
   if (!startsWith(head, '\xD0\xCF\x11\xE0')) return readBare(head)
   const container = await openContainer(file)
-  if (typeof container === 'string') return damaged(['doc', 'xls', 'ppt', 'msg'], container)
+  if ('kind' in container) return damaged(['doc', 'xls', 'ppt', 'msg'], container)
   const names = container.streams.map(stream => stream.name)
   const ids = [...PARTS.find(([name]) => names.some(one => name.test(one)))?.[1] ?? ['unknown']]
-  if (names.includes('EncryptedPackage')) return reading(ids, { state: 'locked', reason: 'it needs a password', verified: 'structure' })
+  if (names.includes('EncryptedPackage')) return reading(ids, { state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
   const props: Record<string, PropertyValue> = {}
   const [id = ''] = ids
   const summary = { ...readSummary(await container.read('\x05SummaryInformation', 65_536) ?? new Uint8Array(0), 'summary'), ...readSummary(await container.read('\x05DocumentSummaryInformation', 65_536) ?? new Uint8Array(0), 'document') }
@@ -43,7 +43,7 @@ export async function readCompound(file: FileBytes): Promise<Reading | null> {
   setProps(props, inner.props ?? {})
   const rest = { version: inner.version ?? null, props, ...(inner.blank ? { blank: true as const } : {}) }
   if (container.damage) return damaged(ids, container.damage, rest)
-  if (inner.locked) return reading(ids, { ...rest, state: 'locked', reason: 'it needs a password', verified: 'structure' })
+  if (inner.locked) return reading(ids, { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
   return reading(ids, { ...rest, verified: 'structure' })
 }
 

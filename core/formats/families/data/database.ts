@@ -11,10 +11,10 @@ export function readDatabase({ head, size }: FileBytes): Reading {
   const user = u32be(head, 60)
   const version = map ? (user >= 10_000 ? `${Math.floor(user / 10_000)}.${Math.floor(user / 100) % 100}` : startsWith(head, 'GP11', 68) ? '1.1' : '1.0') : '3'
   const id = map ? 'gpkg' : 'sqlite'
-  if (pageSize < 512 || (pageSize & (pageSize - 1)) !== 0) return damaged(id, 'its page size is impossible', { version })
+  if (pageSize < 512 || (pageSize & (pageSize - 1)) !== 0) return damaged(id, { kind: 'page-size' }, { version })
   // the count is only valid where the change counter agrees with version-valid-for (§1.3.8)
   if (u32be(head, 24) === u32be(head, 92)) return sized(id, size, pageSize * u32be(head, 28), { version })
-  return size % pageSize === 0 ? reading(id, { version, verified: 'structure' }) : damaged(id, 'it ends in the middle of a page', { version })
+  return size % pageSize === 0 ? reading(id, { version, verified: 'structure' }) : damaged(id, { kind: 'ends-in-page' }, { version })
 }
 
 /** HDF5 file format 3.0 §II.A: the superblock states the end of the file; where it stands depends on its version. */
@@ -71,5 +71,5 @@ export async function readPackets(file: FileBytes): Promise<Reading> {
   const version = `${short(file.head, 4)}.${short(file.head, 6)}`
   let at = 24
   for (let packets = 0; at + 16 <= file.size && packets < 2_000_000; packets++) at += 16 + long(await file.read(at + 8, 4), 0)
-  return at === file.size ? reading('pcap', { version, verified: 'structure' }) : at > file.size || file.size - at < 16 ? damaged('pcap', 'it ends in the middle of a packet', { version }) : reading('pcap', { version })
+  return at === file.size ? reading('pcap', { version, verified: 'structure' }) : at > file.size || file.size - at < 16 ? damaged('pcap', { kind: 'ends-in-packet' }, { version }) : reading('pcap', { version })
 }

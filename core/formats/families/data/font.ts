@@ -29,7 +29,7 @@ export async function readFont(file: FileBytes, proof: Proof): Promise<Reading |
       const part = await file.read(at, 6)
       if (part[0] === 0x80 && part[1] === 3) return reading('pfb', { verified: 'structure' })
       at += 6 + u32le(part, 2)
-      if (part[0] !== 0x80 || at > size) return damaged('pfb', 'its closing mark is missing')
+      if (part[0] !== 0x80 || at > size) return damaged('pfb', { kind: 'closing-mark-missing' })
     }
     return reading('pfb')
   }

@@ -23,13 +23,13 @@ export const readData: FamilyReader = async (file, proof) => {
   if (starts('ARROW1')) return closing(file, 'arrow', 'ARROW1')
   if (starts('\x93NUMPY')) return readArray(file)
   if (starts('MATLAB 5.0')) return readMatrices(file)
-  if (starts('<stata_dta>')) return latin1((await file.tail()).slice(-16)).includes('</stata_dta>') ? reading('dta', { version: /<release>(\d+)/.exec(latin1(head, 0, 64))?.[1] ?? null, verified: 'structure' }) : damaged('dta', 'its closing mark is missing')
+  if (starts('<stata_dta>')) return latin1((await file.tail()).slice(-16)).includes('</stata_dta>') ? reading('dta', { version: /<release>(\d+)/.exec(latin1(head, 0, 64))?.[1] ?? null, verified: 'structure' }) : damaged('dta', { kind: 'closing-mark-missing' })
   if (u8(head, 0) >= 0x71 && u8(head, 0) <= 0x73 && [1, 2].includes(u8(head, 1)) && u8(head, 2) === 1 && u8(head, 3) === 0) return reading('dta', { version: String(u8(head, 0)) })
   if (starts('\xA1\xB2\xC3\xD4') || starts('\xD4\xC3\xB2\xA1')) return readPackets(file)
   if (starts('\xDE\x12\x04\x95') || starts('\x95\x04\x12\xDE')) return readTranslations(file)
   if (starts('0       ') && /^\d+ *$/.test(latin1(head, 184, 192)) && /^\d+ *$/.test(latin1(head, 252, 256))) return reading('edf')
   if (starts('LASF')) return reading('las', { version: `${u8(head, 24)}.${u8(head, 25)}` })
-  if (starts('Standard Jet DB', 4) || starts('Standard ACE DB', 4)) return size % 2048 === 0 ? reading('mdb', { verified: 'structure' }) : damaged('mdb', 'it ends in the middle of a page')
+  if (starts('Standard Jet DB', 4) || starts('Standard ACE DB', 4)) return size % 2048 === 0 ? reading('mdb', { verified: 'structure' }) : damaged('mdb', { kind: 'ends-in-page' })
   if (starts('BOOKMOBI', 60)) return reading('mobi', { props: titled(latin1(head, 0, 32).replace(/\0[\s\S]*/, '').replace(/_/g, ' ')) })
   if (starts('ITSF')) return reading('chm')
   if (starts('MZ')) return readProgram(file)
@@ -38,7 +38,7 @@ export const readData: FamilyReader = async (file, proof) => {
   if (starts('\xCA\xFE\xBA\xBE')) return u32be(head, 4) < 20 ? reading('macho') : reading('class', { version: `${u16be(head, 6)}.${u16be(head, 4)}` })
   if (starts('\xF7\x02') && u32be(head, 2) === 25_400_000) return readTypeset(file)
   if (starts('AT&TFORM')) return readScanned(file)
-  if (starts('d8:announce')) return latin1((await file.tail()).slice(-4)).trimEnd().endsWith('e') ? reading('torrent', { verified: 'structure' }) : damaged('torrent', 'its closing mark is missing')
+  if (starts('d8:announce')) return latin1((await file.tail()).slice(-4)).trimEnd().endsWith('e') ? reading('torrent', { verified: 'structure' }) : damaged('torrent', { kind: 'closing-mark-missing' })
   if (starts('bplist00')) return readList(file)
   if (starts('\xC5\xD0\xD3\xC6')) return sized('eps', size, Math.max(u32le(head, 4) + u32le(head, 8), u32le(head, 12) + u32le(head, 16), u32le(head, 20) + u32le(head, 24)), { props: { preview: u32le(head, 16) + u32le(head, 24) > 0 } })
   if ([0x84, 0x85, 0x8C].includes(u8(head, 0)) && /^[\x01-\x03]\x0D?/.test(latin1(head, 1, 3)) && latin1(head, 0, 32).includes('PGP')) return reading('pgp')
@@ -64,7 +64,7 @@ function titled(text: string): Record<string, PropertyValue> {
 }
 
 async function closing(file: FileBytes, id: string, mark: string): Promise<Reading> {
-  return startsWith((await file.tail()).slice(-mark.length), mark) && file.size > 2 * mark.length ? reading(id, { verified: 'structure' }) : damaged(id, 'its closing mark is missing')
+  return startsWith((await file.tail()).slice(-mark.length), mark) && file.size > 2 * mark.length ? reading(id, { verified: 'structure' }) : damaged(id, { kind: 'closing-mark-missing' })
 }
 
 /** Program for one system family: sections reach as far as the file (PE format §3, §4). */
@@ -92,7 +92,7 @@ function readElf({ head, size }: FileBytes): Reading {
 /** Typeset pages: closed by at least four bytes 223. */
 async function readTypeset(file: FileBytes): Promise<Reading> {
   const tail = await file.tail()
-  if (!tail.slice(-4).every(byte => byte === 223)) return damaged('dvi', 'its closing bytes are missing')
+  if (!tail.slice(-4).every(byte => byte === 223)) return damaged('dvi', { kind: 'closing-bytes-missing' })
   let end = tail.length
   while (end > 0 && tail[end - 1] === 223) end--
   const post = u32be(tail, end - 5)
@@ -123,5 +123,5 @@ async function readList(file: FileBytes): Promise<Reading> {
   const end = (await file.tail()).slice(-32)
   const table = u64be(end, 24) + u64be(end, 8) * u8(end, 6)
   const id = file.size < 4096 && /URL/.test(latin1(file.head)) && /https?:\/\//.test(latin1(file.head)) ? 'webloc' : 'plist'
-  return table === 0 || table > file.size - 32 ? damaged(id, 'its closing table is missing') : reading(id, { verified: 'structure' })
+  return table === 0 || table > file.size - 32 ? damaged(id, { kind: 'closing-table-missing' }) : reading(id, { verified: 'structure' })
 }

@@ -1,3 +1,4 @@
+import type { Fault } from '../../faults'
 import { cursor } from '../../../bytes/cursor'
 import { u16be, u32be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
@@ -18,21 +19,21 @@ export async function readFlac(file: FileBytes, proof: Proof, from = 0): Promise
   let at = from + 4
   for (let blocks = 0; blocks < 10_000; blocks++) {
     const block = await file.read(at, 4)
-    if (block.length < 4) return damaged('flac', 'it ends inside its header', { props })
+    if (block.length < 4) return damaged('flac', { kind: 'ends-in-header' }, { props })
     at += 4 + u32be(block, 0) % 0x1000000
     if (u8(block, 0) & 0x80) break
   }
-  if (at >= file.size) return samples > 0 || at > file.size ? damaged('flac', 'it holds no sound', { props }) : reading('flac', { verified: 'structure', props })
+  if (at >= file.size) return samples > 0 || at > file.size ? damaged('flac', { kind: 'no-sound' }, { props }) : reading('flac', { verified: 'structure', props })
   const [blockSize, largest] = [u16be(info, 8), u16be(info, 10)]
   const tail = await file.tail()
   const last = lastFrame(tail)
   if (last && samples > 0 && blockSize > 0) {
     // frames of fixed length are numbered, others state their first sample
     const begins = last.frame.fixed ? last.frame.number * blockSize : last.frame.number
-    if (begins + Math.max(blockSize, largest) < samples) return damaged('flac', `it ends after ${Math.floor(100 * begins / samples)} % of the sound its header states`, { props })
+    if (begins + Math.max(blockSize, largest) < samples) return damaged('flac', { kind: 'ends-early-sound', percent: Math.floor(100 * begins / samples) }, { props })
   }
   const longest = u32be(info, 14) >>> 8
-  if (!last && samples > 0 && longest > 0 && longest < tail.length) return damaged('flac', 'its last part holds no sound', { props })
+  if (!last && samples > 0 && longest > 0 && longest < tail.length) return damaged('flac', { kind: 'last-part-silent' }, { props })
   if (!proof.checksums) return reading('flac', { verified: 'structure', props })
   const damage = await proveFrames(file, at)
   return damage ? damaged('flac', damage, { props, verified: 'checksum' }) : reading('flac', { verified: 'checksum', props })
@@ -61,13 +62,13 @@ function lastFrame(tail: Uint8Array): { frame: Frame, at: number } | null {
 }
 
 /** Every frame ends in a 16-bit check of the whole frame (§9.3); tags that other programs append may follow the last. */
-async function proveFrames(file: FileBytes, from: number): Promise<string | null> {
+async function proveFrames(file: FileBytes, from: number): Promise<Fault | null> {
   const read = cursor(file)
   let at = from
   while (at < file.size) {
     // a frame's end is told by the next frame's start: it is looked for within one window
     const window = await read(at, 256 * 1024)
-    if (!frameAt(window, 0)) return isTag(window) ? null : 'a part of its sound is not readable'
+    if (!frameAt(window, 0)) return isTag(window) ? null : { kind: 'sound-unreadable' }
     let end = -1
     for (let next = window.indexOf(0xFF, 8); next >= 0; next = window.indexOf(0xFF, next + 1)) {
       if (frameAt(window, next) && crc16(window, 0, next - 2) === u16be(window, next - 2)) {
@@ -77,11 +78,11 @@ async function proveFrames(file: FileBytes, from: number): Promise<string | null
     }
     if (end < 0) {
       const whole = at + window.length >= file.size
-      if (!whole) return 'a part of its sound does not agree with its checksum'
+      if (!whole) return { kind: 'sound-checksum' }
       let stop = window.length
       const tag = findTag(window)
       if (tag > 0) stop = tag
-      return crc16(window, 0, stop - 2) === u16be(window, stop - 2) ? null : 'its last part does not agree with its checksum'
+      return crc16(window, 0, stop - 2) === u16be(window, stop - 2) ? null : { kind: 'last-part-checksum' }
     }
     at += end
   }

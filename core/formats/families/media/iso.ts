@@ -65,8 +65,8 @@ export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
   // sound alone in the general box is what the sound extension was made for: both are right
   const ids = id === 'mp4' && sound ? ['m4a', 'mp4'] : [id]
   if (reach > size) return damaged(ids, endsEarly(size, reach), { props })
-  if (!movie && !meta && !found.has('moof')) return damaged(ids, 'its index is missing', { props })
-  if (zeros) return damaged(ids, 'a part of it holds nothing but zero bytes', { props })
+  if (!movie && !meta && !found.has('moof')) return damaged(ids, { kind: 'index-missing' }, { props })
+  if (zeros) return damaged(ids, { kind: 'part-zeros' }, { props })
   return reading(ids, { verified: 'structure', props })
 }
 

@@ -39,7 +39,7 @@ export async function readMatroska(file: FileBytes): Promise<Reading | null> {
   const props: Record<string, PropertyValue> = {}
   const segmentAt = header.start + header.length
   const segment = elementAt(await file.read(segmentAt, 16), 0)
-  if (segment?.id !== SEGMENT) return damaged(type === 'webm' ? 'webm' : 'mkv', 'it ends inside its header', { props })
+  if (segment?.id !== SEGMENT) return damaged(type === 'webm' ? 'webm' : 'mkv', { kind: 'ends-in-header' }, { props })
   let at = segmentAt + segment.start
   const end = segment.length === null ? null : at + segment.length
   let clusters = 0
@@ -54,8 +54,8 @@ export async function readMatroska(file: FileBytes): Promise<Reading | null> {
   const id = type === 'webm' ? 'webm' : props.videoCodec === undefined && props.audioCodec !== undefined ? ['mka', 'mkv'] : 'mkv'
   const reach = Math.max(end ?? 0, end === null && at > size ? at : 0)
   if (reach > size) return damaged(id, endsEarly(size, reach), { props })
-  if (clusters === 0) return damaged(id, 'it holds neither sound nor pictures', { props })
-  if (end !== null && at < end - 16) return damaged(id, 'a part of it is not readable', { props })
+  if (clusters === 0) return damaged(id, { kind: 'no-sound-nor-pictures' }, { props })
+  if (end !== null && at < end - 16) return damaged(id, { kind: 'part-unreadable' }, { props })
   return reading(id, { verified: 'structure', props })
 }
 

@@ -34,7 +34,7 @@ export async function readMinor(file: FileBytes): Promise<Reading | null> {
     const value = 17 + (u8(head, 16) & 0x80 ? u8(head, 16) & 0x7F : 0)
     return sized('mxf', size, u64be(head, value + 24) + 1)
   }
-  if (starts('\x1F\x07\0') && (u8(head, 3) & 0x7F) === 0x3F) return size % 120_000 === 0 || size % 144_000 === 0 ? reading('dv', { verified: 'structure' }) : damaged('dv', 'it ends in the middle of a picture')
+  if (starts('\x1F\x07\0') && (u8(head, 3) & 0x7F) === 0x3F) return size % 120_000 === 0 || size % 144_000 === 0 ? reading('dv', { verified: 'structure' }) : damaged('dv', { kind: 'ends-in-picture' })
   if (starts('DKIF')) return readFrames(file, { width: u16le(head, 12), height: u16le(head, 14), videoCodec: latin1(head, 8, 12).toLowerCase() })
   if (starts('YUV4MPEG2')) return readRaw(file)
   if (starts('nut/multimedia container\0')) return reading('nut')
@@ -69,7 +69,7 @@ async function readTrue(file: FileBytes): Promise<Reading> {
   const table = await file.read(22, 4 * frames)
   let reach = 22 + 4 * frames + 4
   for (let i = 0; i < frames; i++) reach += u32le(table, 4 * i)
-  return table.length < 4 * frames ? damaged('tta', 'it ends inside its table', { props }) : sized('tta', size, reach, { props })
+  return table.length < 4 * frames ? damaged('tta', { kind: 'ends-in-table' }, { props }) : sized('tta', size, reach, { props })
 }
 
 /** Blocks with a type and a length of three bytes; a zero closes them. */
@@ -89,7 +89,7 @@ async function readFrames(file: FileBytes, props: Props): Promise<Reading> {
   const read = cursor(file)
   let at = u16le(file.head, 6)
   while (at < file.size) at += 12 + u32le(await read(at, 4), 0)
-  return at > file.size ? damaged('ivf', 'it ends in the middle of a picture', { props }) : reading('ivf', { verified: 'structure', props })
+  return at > file.size ? damaged('ivf', { kind: 'ends-in-picture' }, { props }) : reading('ivf', { verified: 'structure', props })
 }
 
 function titled(text: string): Props {
@@ -126,12 +126,12 @@ async function readNotes(file: FileBytes): Promise<Reading> {
   while (found < tracks && at + 8 <= size) {
     const chunk = await file.read(at, 8)
     const type = latin1(chunk, 0, 4)
-    if (!/^[\x20-\x7E]{4}$/.test(type)) return damaged('mid', 'a part of it is not readable', { version })
+    if (!/^[\x20-\x7E]{4}$/.test(type)) return damaged('mid', { kind: 'part-unreadable' }, { version })
     if (type === 'MTrk') found++
     at += 8 + u32be(chunk, 4)
   }
   if (at > size) return damaged('mid', endsEarly(size, at), { version })
-  return found < tracks ? damaged('mid', `it holds ${found} of ${tracks} tracks`, { version }) : reading('mid', { version, verified: 'structure' })
+  return found < tracks ? damaged('mid', { kind: 'fewer-tracks', found, stated: tracks }, { version }) : reading('mid', { version, verified: 'structure' })
 }
 
 const BASIC_BITS: Record<number, number> = { 1: 8, 2: 8, 3: 16, 4: 24, 5: 32, 6: 32, 7: 64, 27: 8 }
@@ -160,7 +160,7 @@ async function readSpeech(file: FileBytes): Promise<Reading> {
     frames++
   }
   const props = { duration: thousandths(frames * 0.02) }
-  return at > file.size ? damaged('amr', 'it ends in the middle of a frame', { props }) : reading('amr', { verified: 'structure', props })
+  return at > file.size ? damaged('amr', { kind: 'ends-in-frame' }, { props }) : reading('amr', { verified: 'structure', props })
 }
 
 /** Tags one behind the other, each followed by its own length once more. */
@@ -171,12 +171,12 @@ async function readFlv(file: FileBytes): Promise<Reading> {
   while (at < file.size) {
     const tag = await read(at, 11)
     const length = (u8(tag, 1) << 16) | (u8(tag, 2) << 8) | u8(tag, 3)
-    if (at + 15 + length > file.size) return damaged('flv', 'it ends in the middle of a part')
-    if (![8, 9, 18].includes(u8(tag, 0) & 0x1F)) return damaged('flv', 'a part of it is not readable')
+    if (at + 15 + length > file.size) return damaged('flv', { kind: 'ends-in-part' })
+    if (![8, 9, 18].includes(u8(tag, 0) & 0x1F)) return damaged('flv', { kind: 'part-unreadable' })
     tags++
     at += 15 + length
   }
-  return tags === 0 ? damaged('flv', 'it holds neither sound nor pictures') : reading('flv', { verified: 'structure' })
+  return tags === 0 ? damaged('flv', { kind: 'no-sound-nor-pictures' }) : reading('flv', { verified: 'structure' })
 }
 
 const CAF_CODECS: Record<string, string> = { 'lpcm': 'pcm', 'aac ': 'aac', 'alac': 'alac', 'ima4': 'ima-adpcm', 'ulaw': 'mu-law', 'alaw': 'a-law', '.mp3': 'mp3' }
@@ -213,8 +213,8 @@ async function readHybrid(file: FileBytes): Promise<Reading> {
     at += 8 + u32le(block, 4)
     done = u32le(block, 16) + u32le(block, 20)
   }
-  if (at > size) return damaged('wv', 'it ends in the middle of a block', { props })
-  return samples < 0xFFFFFFFF && done < samples ? damaged('wv', `it ends after ${Math.floor(100 * done / samples)} % of the sound its header states`, { props }) : reading('wv', { verified: 'structure', props })
+  if (at > size) return damaged('wv', { kind: 'ends-in-block' }, { props })
+  return samples < 0xFFFFFFFF && done < samples ? damaged('wv', { kind: 'ends-early-sound', percent: Math.floor(100 * done / samples) }, { props }) : reading('wv', { verified: 'structure', props })
 }
 
 /** AC-3 (ETSI TS 102 366 §4.3): 16-bit words a frame, by the two codes of the fifth byte. */
@@ -230,11 +230,11 @@ async function readSurround(file: FileBytes): Promise<Reading | null> {
   while (at < file.size) {
     const header = await read(at, 6)
     const each = SURROUND_BITS[(u8(header, 4) & 0x3F) >> 1] ?? 0
-    if (!startsWith(header, '\x0B\x77') || each === 0) return frames > 2 ? damaged('ac3', 'a part of it is not readable', { props }) : null
+    if (!startsWith(header, '\x0B\x77') || each === 0) return frames > 2 ? damaged('ac3', { kind: 'part-unreadable' }, { props }) : null
     at += 2 * (rate === 48_000 ? each * 2 : rate === 32_000 ? each * 3 : Math.floor(each * 1000 * 1536 / rate / 16) + (u8(header, 4) & 1))
     frames++
   }
-  return at > file.size ? damaged('ac3', 'it ends in the middle of a frame', { props }) : reading('ac3', { verified: 'structure', props })
+  return at > file.size ? damaged('ac3', { kind: 'ends-in-frame' }, { props }) : reading('ac3', { verified: 'structure', props })
 }
 
 /** Raw video: a line of parameters, then frames of one length. */
@@ -248,6 +248,6 @@ function readRaw({ head, size }: FileBytes): Reading {
   const share = colour.startsWith('444') ? 3 : colour.startsWith('422') ? 2 : colour.startsWith('mono') ? 1 : 1.5
   const frame = 6 + (share === 1.5 ? width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2) : width * height * share)
   const plain = /^(?:420\w*|444|422|mono)$/.test(colour) && !colour.includes('p1')
-  if (plain && width > 0 && (size - line.length - 1) % frame !== 0) return damaged('y4m', 'it ends in the middle of a picture', { props })
+  if (plain && width > 0 && (size - line.length - 1) % frame !== 0) return damaged('y4m', { kind: 'ends-in-picture' }, { props })
   return reading('y4m', { verified: plain ? 'structure' : 'signature', props })
 }

@@ -57,14 +57,14 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
     at += 10 + length + (u8(tag, 5) & 0x10 ? 10 : 0)
   }
   const tagged = at > 0
-  if (tagged && at >= file.size) return damaged('mp3', 'it ends inside its tag', { props })
+  if (tagged && at >= file.size) return damaged('mp3', { kind: 'ends-in-own-tag' }, { props })
   const start = await file.read(at, 64 * 1024)
   if (startsWith(start, 'fLaC')) return readFlac(file, proof, at)
   // some writers pad their tags with zeros past the stated length
   const zeros = tagged ? start.findIndex(byte => byte !== 0) : 0
   at += Math.max(0, zeros)
   const first = frameAt(start, Math.max(0, zeros))
-  if (!first) return tagged && zeros < 0 ? damaged('mp3', 'it holds no sound', { props }) : tagged ? reading('mp3', { props }) : null
+  if (!first) return tagged && zeros < 0 ? damaged('mp3', { kind: 'no-sound' }, { props }) : tagged ? reading('mp3', { props }) : null
   const id = first.layer === 'aac' ? 'aac' : first.layer === 3 ? 'mp3' : 'mp2'
   const second = frameAt(start, zeros + first.length)
   // two bytes are soon met by chance (a byte-order mark is one such pair): without a tag a second frame must follow
@@ -79,9 +79,9 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
     setProps(props, { duration: thousandths(samples / first.sampleRate), bitRate: samples > 0 ? Math.round(walked.bytes * 8 * first.sampleRate / samples / 1000) * 1000 : undefined })
   }
   if (stated && stated.bytes > file.size - at + 1) return damaged(id, endsEarly(file.size - at, stated.bytes), { props })
-  if (walked.zeros) return damaged(id, 'a part of it holds nothing but zero bytes', { props })
-  if (stated && walked.frames < stated.frames * 0.9) return damaged(id, 'a part of it is not readable', { props })
-  if (id === 'aac' && walked.cut) return damaged(id, 'it ends in the middle of a frame', { props })
+  if (walked.zeros) return damaged(id, { kind: 'part-zeros' }, { props })
+  if (stated && walked.frames < stated.frames * 0.9) return damaged(id, { kind: 'part-unreadable' }, { props })
+  if (id === 'aac' && walked.cut) return damaged(id, { kind: 'ends-in-frame' }, { props })
   return reading(id, { verified: stated || id === 'aac' ? 'structure' : 'signature', props })
 }
 
@@ -153,7 +153,7 @@ export function readMpegStream({ head, size }: FileBytes): Reading | null {
     while (packets < 20 && offset + packets * each < head.length && u8(head, offset + packets * each) === 0x47) packets++
     if (packets < Math.min(5, Math.floor(size / each))) continue
     if (packets < 3) continue
-    return size % each === 0 || size > 64 * 1024 * 1024 ? reading('m2ts', { verified: size % each === 0 ? 'structure' : 'signature' }) : damaged('m2ts', 'it ends in the middle of a packet')
+    return size % each === 0 || size > 64 * 1024 * 1024 ? reading('m2ts', { verified: size % each === 0 ? 'structure' : 'signature' }) : damaged('m2ts', { kind: 'ends-in-packet' })
   }
   return null
 }

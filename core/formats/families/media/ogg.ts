@@ -18,13 +18,13 @@ export async function readOgg(file: FileBytes, proof: Proof): Promise<Reading> {
     if (!startsWith(header, 'OggS\0')) {
       // tags that other programs append are no part of the stream
       if (pages > 0 && (startsWith(header, 'TAG') || startsWith(header, 'ID3') || startsWith(header, 'APETAG'))) break
-      return damaged(id, 'a part of it is not readable', { props })
+      return damaged(id, { kind: 'part-unreadable' }, { props })
     }
     const segments = u8(header, 26)
     let length = 27 + segments
     for (let i = 0; i < segments; i++) length += u8(header, 27 + i)
-    if (at + length > size) return damaged(id, 'it ends in the middle of a page', { props })
-    if (proof.checksums && checksum(await read(at, length)) !== u32le(header, 22)) return damaged(id, 'a page of it does not agree with its checksum', { props, verified: 'checksum' })
+    if (at + length > size) return damaged(id, { kind: 'ends-in-page' }, { props })
+    if (proof.checksums && checksum(await read(at, length)) !== u32le(header, 22)) return damaged(id, { kind: 'page-checksum' }, { props, verified: 'checksum' })
     const position = u64le(header, 6)
     // all ones mark a page on which no packet ends
     if (u32le(header, 10) !== 0xFFFFFFFF) granule = Math.max(granule, position)

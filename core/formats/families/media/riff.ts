@@ -40,7 +40,7 @@ export async function readRiff(file: FileBytes): Promise<Reading | null> {
   // an odd last chunk may lack its padding byte
   const reach = Math.max(at - 1, id === 'wav' || unset(long(head, 4)) || startsWith(head, 'RF64') ? 0 : stated)
   if (reach > size) return damaged(id, endsEarly(size, reach), { props, version })
-  if (id === 'wav' && !chunks.some(chunk => chunk.type === 'data')) return damaged(id, 'it holds no sound', { props })
+  if (id === 'wav' && !chunks.some(chunk => chunk.type === 'data')) return damaged(id, { kind: 'no-sound' }, { props })
   return reading(id, { verified: 'structure', props, version })
 }
 

@@ -53,7 +53,7 @@ export async function readObj(file: FileBytes): Promise<Reading | null> {
     return true
   })
   const props = mesh.measure()
-  if (far >= vertices) return damaged('obj', 'a face of it names a corner that is not there', { props })
+  if (far >= vertices) return damaged('obj', { kind: 'corner-not-there' }, { props })
   return reading('obj', { verified: 'structure', props, ...(vertices === 0 && mesh.count === 0 ? { blank: true as const } : {}) })
 }
 
@@ -84,7 +84,7 @@ export async function readOff(file: FileBytes): Promise<Reading | null> {
     return true
   })
   const props: Props = { form: 'ascii', ...mesh.measure() }
-  if (vertices < 0 || done < vertices + faces) return damaged('off', `it holds ${done} of ${Math.max(0, vertices + faces)} corners and faces`, { props })
+  if (vertices < 0 || done < vertices + faces) return damaged('off', { kind: 'fewer-corners', found: done, stated: Math.max(0, vertices + faces) }, { props })
   return reading('off', { verified: 'structure', props, ...(faces === 0 ? { blank: true as const } : {}) })
 }
 
@@ -96,7 +96,7 @@ interface PlyElement { name: string, count: number, properties: { name: string, 
 export async function readPly(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   const found = /^ply\r?\n[\s\S]*?\nend_header[ \t]*\r?\n/.exec(latin1(head))
-  if (!found) return /^ply\r?\n/.test(latin1(head, 0, 8)) ? damaged('ply', 'it ends inside its header') : null
+  if (!found) return /^ply\r?\n/.test(latin1(head, 0, 8)) ? damaged('ply', { kind: 'ends-in-header' }) : null
   const header = found[0]
   const format = /\nformat (\w+) ([\d.]+)/.exec(header)
   const elements: PlyElement[] = []
@@ -127,7 +127,7 @@ export async function readPly(file: FileBytes): Promise<Reading | null> {
       return true
     })
     Object.assign(rest.props, mesh.measure())
-    if (done < total) return damaged('ply', `it holds ${done} of ${total} lines of data`, rest)
+    if (done < total) return damaged('ply', { kind: 'fewer-lines', found: done, stated: total }, rest)
     return reading('ply', { verified: 'structure', ...rest, ...(total === 0 ? { blank: true as const } : {}) })
   }
   const little = format?.[1] === 'binary_little_endian'

@@ -15,7 +15,7 @@ export const readModel: FamilyReader = async (file) => {
     // sixteen fixed bytes close it (common among writers, from memory)
     const closed = lastIndexOf((await file.tail()).slice(-64), '\xF8\x5A\x8C\x6A\xDE\xF5\xD9\x7E') >= 0
     const rest = { version: String(u32le(head, 23) / 1000), props: { form: 'binary' } }
-    return closed ? reading('fbx', { ...rest, verified: 'structure' }) : damaged('fbx', 'its closing bytes are missing', rest)
+    return closed ? reading('fbx', { ...rest, verified: 'structure' }) : damaged('fbx', { kind: 'closing-bytes-missing' }, rest)
   }
   if (starts('; FBX')) return reading('fbx', { version: /^; FBX ([\d.]+)/.exec(latin1(head, 0, 64))?.[1] ?? null, props: { form: 'ascii' } })
   if (starts('PXR-USDC')) return u32le(head, 16) > size ? damaged('usdc', endsEarly(size, u32le(head, 16))) : reading('usdc', { version: [...head.subarray(8, 11)].join('.'), verified: 'structure' })
@@ -29,7 +29,7 @@ export const readModel: FamilyReader = async (file) => {
   if (starts('QC4DC4D6') || starts('C4DC4D6')) return reading('c4d')
   if (starts('//Maya ASCII')) return reading('ma')
   if (starts('# vtk DataFile')) return reading('vtk', { version: /Version ([\d.]+)/.exec(latin1(head, 0, 64))?.[1] ?? null, props: { form: /\nBINARY/.test(latin1(head, 0, 512)) ? 'binary' : 'ascii' } })
-  if (starts('$MeshFormat')) return /\$End\w+\s*$/.test(latin1(await file.tail())) ? reading('msh', { version: /\n([\d.]+) /.exec(latin1(head, 0, 64))?.[1] ?? null, verified: 'structure' }) : damaged('msh', 'its closing line is missing')
+  if (starts('$MeshFormat')) return /\$End\w+\s*$/.test(latin1(await file.tail())) ? reading('msh', { version: /\n([\d.]+) /.exec(latin1(head, 0, 64))?.[1] ?? null, verified: 'structure' }) : damaged('msh', { kind: 'closing-line-missing' })
   if (starts('DBRep_DrawableShape') || starts('CASCADE Topology') || starts('\nCASCADE Topology')) return reading('brep', { version: /Topology V(\d)/.exec(latin1(head, 0, 128))?.[1] ?? null })
   if (starts('**ABCDEFGHIJKLMNOPQRSTUVWXYZ')) return reading('x_t')
   if (/^ply\r?\n/.test(latin1(head, 0, 5))) return readPly(file)

@@ -9,7 +9,7 @@ export async function readBinaryScene(file: FileBytes): Promise<Reading> {
   const [version, stated] = [String(u32le(head, 4)), u32le(head, 8)]
   if (stated > size) return damaged('glb', endsEarly(size, stated), { version })
   const json = latin1(await file.read(20, Math.min(u32le(head, 12), 8 * 1024 * 1024)))
-  if (latin1(head, 16, 20) !== 'JSON') return damaged('glb', 'its description is missing', { version })
+  if (latin1(head, 16, 20) !== 'JSON') return damaged('glb', { kind: 'description-missing' }, { version })
   const props: Record<string, PropertyValue> = {}
   setProps(props, { triangles: trianglesOf(json) })
   return reading('glb', { version: sceneVersion(json) ?? version, verified: 'structure', props })
@@ -74,7 +74,7 @@ export async function readProject(file: FileBytes): Promise<Reading> {
     if (startsWith(block, 'ENDB')) return reading('blend', { ...rest, verified: 'structure' })
     const length = little ? u32le(block, 4) : u8(block, 4) * 0x1000000 + (u8(block, 5) << 16) + (u8(block, 6) << 8) + u8(block, 7)
     at += (wide ? 24 : 20) + length
-    if (block.length < 8 || at > size) return damaged('blend', 'its closing block is missing', rest)
+    if (block.length < 8 || at > size) return damaged('blend', { kind: 'closing-block-missing' }, rest)
   }
   return reading('blend', rest)
 }

@@ -44,12 +44,12 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
     }
     const props = { ...told, ...measureTriangles(points.values(), null), triangles }
     // a facet whose corners all lie in the origin has no area: a run of them up to the end was never written
-    if (zeros > 2 && zeros < triangles) return damaged('stl', `its last ${zeros} triangles hold nothing but zero bytes`, { props })
+    if (zeros > 2 && zeros < triangles) return damaged('stl', { kind: 'triangles-zeros', count: zeros }, { props })
     return reading('stl', { verified: 'structure', props })
   }
   // cut short: only where every facet at hand is a plausible one, since any bytes could stand here
   if (stated > size && triangles < 50_000_000 && size >= HEADER + 2 * TRIANGLE && looksLikeFacets(head, Math.min(8, Math.floor((size - HEADER) / TRIANGLE)))) {
-    return damaged('stl', `it ends after ${Math.floor(100 * size / stated)} % of the length its header states`, { props: told })
+    return damaged('stl', { kind: 'ends-early', percent: Math.floor(100 * size / stated) }, { props: told })
   }
   return null
 }
@@ -86,7 +86,7 @@ export async function readAsciiStl(file: FileBytes): Promise<Reading | null> {
     return true
   })
   const props: Record<string, PropertyValue> = { form: 'ascii', ...(corners === 3 * facets && !points.full ? measureTriangles(points.values(), null) : { triangles: facets }) }
-  if (!ended) return damaged('stl', 'its closing line is missing', { props })
-  if (odd || corners !== 3 * facets) return damaged('stl', 'a triangle of it is not complete', { props })
+  if (!ended) return damaged('stl', { kind: 'closing-line-missing' }, { props })
+  if (odd || corners !== 3 * facets) return damaged('stl', { kind: 'triangle-incomplete' }, { props })
   return reading('stl', { verified: 'structure', props, ...(facets === 0 ? { blank: true as const } : {}) })
 }

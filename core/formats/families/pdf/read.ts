@@ -1,3 +1,4 @@
+import type { Fault } from '../../faults'
 import { indexOf, latin1, trimmedEnd } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { wasSentAsText } from '../../transfer'
@@ -24,7 +25,7 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
   const start = latin1(file.head, at, at + 4096)
   const version = /^%PDF-(\d\.\d)/.exec(start)?.[1] ?? null
   const ids = /\/AIPrivateData|\/Illustrator\b|\/AIMetaData/.test(latin1(file.head)) ? ['pdf', 'ai'] : ['pdf']
-  const bad = (reason: string) => damaged(ids, reason, { version })
+  const bad = (fault: Fault) => damaged(ids, fault, { version })
 
   const tail = latin1(await file.tail())
   const linear = /\/Linearized\s[^>]*\/L\s+(\d+)/.exec(start.slice(0, 1024)) ?? /\/L\s+(\d+)[^>]*\/Linearized/.exec(start.slice(0, 1024))
@@ -32,28 +33,28 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
   const ends = trimmedEnd(tail)
   const last = ends.lastIndexOf('startxref')
   const stated = last < 0 ? null : /^startxref\s+(\d+)/.exec(ends.slice(last, last + 64))
-  if (!stated) return bad('its end, with the table of contents, is missing')
+  if (!stated) return bad({ kind: 'end-contents-missing' })
   // an update appended to a document has an end of its own: whole objects behind the last end mark are one cut short
   const after = ends.slice(Math.max(last, ends.lastIndexOf('%%EOF')))
-  if (/[\r\n]\d+ \d+ obj\b/.test(after)) return bad('it ends in the middle of its last change')
-  if (tail.length - ends.length > 4096) return bad('its last part holds nothing but zero bytes')
+  if (/[\r\n]\d+ \d+ obj\b/.test(after)) return bad({ kind: 'ends-in-last-change' })
+  if (tail.length - ends.length > 4096) return bad({ kind: 'last-part-zeros' })
 
   const document = await openDocument(file, Number(stated[1]), at)
-  if (!document) return bad('its table of contents cannot be read')
-  if (document.rebuilt && (wasSentAsText(file) || await isShifted(file, document))) return bad('its lengths do not agree: was it sent as text on the way?')
-  if (!document.rebuilt && await holdsZeros(file, document)) return bad('a part of it holds nothing but zero bytes')
+  if (!document) return bad({ kind: 'contents-unread' })
+  if (document.rebuilt && (wasSentAsText(file) || await isShifted(file, document))) return bad({ kind: 'lengths-disagree' })
+  if (!document.rebuilt && await holdsZeros(file, document)) return bad({ kind: 'part-zeros' })
 
   const props: Record<string, PropertyValue> = {}
   const catalogue = await document.get(document.trailer.get('Root'))
   const opening = await openingOf(document)
   const proved = { version: newest(version, isDictionary(catalogue) ? nameOf(catalogue.get('Version')) : null), verified: document.rebuilt ? 'signature' as const : 'structure' as const, props }
-  if (opening === 'locked') return reading(ids, { ...proved, state: 'locked', reason: 'it needs a password' })
+  if (opening === 'locked') return reading(ids, { ...proved, state: 'locked', fault: { kind: 'password' } })
   const blank = isDictionary(catalogue) ? await measurePages(document, catalogue, props) : false
   if (!document.trailer.has('Encrypt')) await readInformation(document, props)
   return reading(ids, {
     ...proved,
     ...(blank ? { blank: true as const } : {}),
-    ...(opening === 'restricted' ? { state: 'restricted' as const, reason: 'its owner limits printing, copying or changing' } : {}),
+    ...(opening === 'restricted' ? { state: 'restricted' as const, fault: { kind: 'restricted' } } : {}),
   })
 }
 

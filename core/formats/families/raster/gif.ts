@@ -18,7 +18,7 @@ export async function readGif(file: FileBytes): Promise<Reading | null> {
     const block = await read(at, 11)
     const kind = u8(block, 0)
     // readers do without the closing byte where the picture is whole
-    if (block.length === 0 && pictures === 0) return damaged('gif', 'it holds no picture', rest)
+    if (block.length === 0 && pictures === 0) return damaged('gif', { kind: 'no-picture' }, rest)
     if (block.length === 0) break
     if (kind === 0x3B) break
     if (kind === 0x2C) {
@@ -31,14 +31,14 @@ export async function readGif(file: FileBytes): Promise<Reading | null> {
       at += 1
       continue
     }
-    else return damaged('gif', 'a part of it is not readable', rest)
+    else return damaged('gif', { kind: 'part-unreadable' }, rest)
     for (let sub = u8(await read(at, 1), 0); ; sub = u8(await read(at, 1), 0)) {
       at += sub + 1
-      if (at > file.size) return damaged('gif', 'it ends in the middle of a picture', rest)
+      if (at > file.size) return damaged('gif', { kind: 'ends-in-picture' }, rest)
       if (sub === 0) break
     }
   }
-  if (pictures === 0) return damaged('gif', 'it holds no picture', rest)
+  if (pictures === 0) return damaged('gif', { kind: 'no-picture' }, rest)
   props.animated = pictures > 1
   return reading('gif', { verified: 'structure', ...rest })
 }

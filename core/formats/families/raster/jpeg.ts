@@ -13,16 +13,16 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
   let components = 0
   for (let segments = 0; ; segments++) {
     const segment = await file.read(at, 24)
-    if (segment.length < 4 || segments > 5000) return damaged('jpg', 'it ends inside its header', { props })
-    if (u8(segment, 0) !== 0xFF) return damaged('jpg', 'its header is not readable', { props })
+    if (segment.length < 4 || segments > 5000) return damaged('jpg', { kind: 'ends-in-header' }, { props })
+    if (u8(segment, 0) !== 0xFF) return damaged('jpg', { kind: 'header-unreadable' }, { props })
     const marker = u8(segment, 1)
     if (marker === 0xFF) {
       at += 1
       continue
     }
-    if (marker === 0xD9) return damaged('jpg', 'it holds no picture', { props })
+    if (marker === 0xD9) return damaged('jpg', { kind: 'no-picture' }, { props })
     const length = u16be(segment, 2)
-    if (length < 2) return damaged('jpg', 'its header is not readable', { props })
+    if (length < 2) return damaged('jpg', { kind: 'header-unreadable' }, { props })
     if (marker >= 0xC0 && marker <= 0xCF && marker !== 0xC4 && marker !== 0xC8 && marker !== 0xCC) {
       components = u8(segment, 9)
       Object.assign(props, { depth: u8(segment, 4), height: u16be(segment, 5), width: u16be(segment, 7), colorModel: components === 1 ? 'gray' : components === 4 ? 'cmyk' : 'rgb' })
@@ -38,12 +38,12 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
     at += 2 + length
     if (marker === 0xDA) break
   }
-  if (components === 0) return damaged('jpg', 'its header is not readable', { props })
+  if (components === 0) return damaged('jpg', { kind: 'header-unreadable' }, { props })
   const tail = await file.tail()
   if (file.size - tail.length + lastIndexOf(tail, '\xFF\xD9') >= at && lastIndexOf(tail, '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })
   // entropy-coded data stuffs every FF, so FF D9 behind the scan header can only be an end; writers may append more behind it
   for (let from = Math.max(at, file.size - SEARCHED); ; from = Math.max(at, from - SEARCHED)) {
     if (indexOf(await file.read(from, SEARCHED + 1), '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })
-    if (from <= at) return damaged('jpg', 'its end marker is missing', { props })
+    if (from <= at) return damaged('jpg', { kind: 'end-marker-missing' }, { props })
   }
 }

@@ -76,7 +76,7 @@ export async function readXcf(file: FileBytes): Promise<Reading> {
   let reach = at
   for (; layers < 10_000; layers++) {
     const bytes = await file.read(at + layers * each, each)
-    if (bytes.length < each) return damaged('xcf', 'it ends inside its list of layers', { props, version })
+    if (bytes.length < each) return damaged('xcf', { kind: 'ends-in-layers' }, { props, version })
     const offset = each === 8 ? u64be(bytes, 0) : u32be(bytes, 0)
     if (offset === 0) break
     reach = Math.max(reach, offset + 12)

@@ -30,14 +30,14 @@ export async function readJpeg2000(file: FileBytes): Promise<Reading> {
     const { reach, at } = await walkBoxes(file)
     const boxed = at.get('jp2c')
     if (reach > size) return damaged('jp2', endsEarly(size, reach))
-    if (boxed === undefined) return damaged('jp2', 'it holds no picture')
+    if (boxed === undefined) return damaged('jp2', { kind: 'no-picture' })
     stream = boxed + (u32be(await file.read(boxed, 4), 0) === 1 ? 16 : 8)
   }
   const siz = await file.read(stream, 64)
   const props: Props = { width: u32be(siz, 8) - u32be(siz, 16), height: u32be(siz, 12) - u32be(siz, 20), depth: (u8(siz, 42) & 0x7F) + 1 }
-  if (!startsWith(siz, '\xFF\x4F\xFF\x51')) return damaged('jp2', 'its picture is not readable')
+  if (!startsWith(siz, '\xFF\x4F\xFF\x51')) return damaged('jp2', { kind: 'picture-unreadable' })
   const tail = await file.tail()
-  if (indexOf(tail, '\xFF\xD9', Math.max(0, tail.length - 65_536)) < 0) return damaged('jp2', 'its end marker is missing', { props })
+  if (indexOf(tail, '\xFF\xD9', Math.max(0, tail.length - 65_536)) < 0) return damaged('jp2', { kind: 'end-marker-missing' }, { props })
   return reading('jp2', { verified: 'structure', props })
 }
 
@@ -50,7 +50,7 @@ export async function readJpegXl(file: FileBytes): Promise<Reading> {
     if (reach > size) return damaged('jxl', endsEarly(size, reach))
     const whole = at.get('jxlc')
     const partial = at.get('jxlp')
-    if (whole === undefined && partial === undefined) return damaged('jxl', 'it holds no picture')
+    if (whole === undefined && partial === undefined) return damaged('jxl', { kind: 'no-picture' })
     stream = await file.read(whole === undefined ? (partial ?? 0) + 12 : whole + 8, 64)
   }
   let bit = 16
@@ -80,11 +80,11 @@ export async function readHighRange(file: FileBytes): Promise<Reading> {
   let at = 8
   for (let attributes = 0; attributes < 1000; attributes++) {
     const bytes = await file.read(at, 600)
-    if (bytes.length === 0) return damaged('exr', 'it ends inside its header', { version: '2', props })
+    if (bytes.length === 0) return damaged('exr', { kind: 'ends-in-header' }, { version: '2', props })
     if (u8(bytes, 0) === 0) break
     const name = bytes.indexOf(0)
     const type = bytes.indexOf(0, name + 1)
-    if (name < 0 || type < 0) return damaged('exr', 'its header is not readable', { version: '2' })
+    if (name < 0 || type < 0) return damaged('exr', { kind: 'header-unreadable' }, { version: '2' })
     const length = u32le(bytes, type + 1)
     const value = bytes.subarray(type + 5)
     if (latin1(bytes, 0, name) === 'dataWindow') {
@@ -100,14 +100,14 @@ export async function readHighRange(file: FileBytes): Promise<Reading> {
   // deep and many-part files (bits 11, 12 of the version field) and tiles in several sizes order their tables otherwise
   if ((u8(head, 5) & 0x18) !== 0 || (tiles && !tiles.single)) return reading('exr', rest)
   const blocks = tiles ? Math.ceil(Number(props.width) / Math.max(1, tiles.across)) * Math.ceil(Number(props.height) / Math.max(1, tiles.up)) : Math.ceil((bottom - top + 1) / lines)
-  if (!(blocks > 0 && blocks < 1_000_000)) return damaged('exr', 'its header is not readable', rest)
+  if (!(blocks > 0 && blocks < 1_000_000)) return damaged('exr', { kind: 'header-unreadable' }, rest)
   const table = await file.read(at + 1, blocks * 8)
-  if (table.length < blocks * 8) return damaged('exr', 'it ends inside its table', rest)
+  if (table.length < blocks * 8) return damaged('exr', { kind: 'ends-in-table' }, rest)
   let reach = 0
   let last = 0
   for (let i = 0; i < blocks; i++) last = Math.max(last, u64le(table, i * 8))
   reach = last + (tiles ? 20 + u32le(await file.read(last + 16, 4), 0) : 8 + u32le(await file.read(last + 4, 4), 0))
-  if (last === 0 || reach > size) return damaged('exr', last === 0 ? 'its table of blocks was never written' : endsEarly(size, reach), rest)
+  if (last === 0 || reach > size) return damaged('exr', last === 0 ? { kind: 'blocks-never-written' } : endsEarly(size, reach), rest)
   return reading('exr', { verified: 'structure', ...rest })
 }
 
@@ -116,6 +116,6 @@ export async function readQuick(file: FileBytes): Promise<Reading> {
   const { head } = file
   const props: Props = { width: u32be(head, 4), height: u32be(head, 8), colorModel: 'rgb' }
   const end = (await file.tail()).slice(-8)
-  if (![0, 0, 0, 0, 0, 0, 0, 1].every((byte, i) => end[i] === byte)) return damaged('qoi', 'its closing bytes are missing', { props })
+  if (![0, 0, 0, 0, 0, 0, 0, 1].every((byte, i) => end[i] === byte)) return damaged('qoi', { kind: 'closing-bytes-missing' }, { props })
   return reading('qoi', { verified: 'structure', props })
 }

@@ -10,7 +10,7 @@ const COLOURS = ['gray', '', 'rgb', 'indexed', 'gray', '', 'rgb']
 export async function readPng(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   // the signature (§5.2) is made so that a transfer as text spoils it
-  if (!startsWith(head, '\x89PNG\r\n\x1A\n')) return indexOf(head.subarray(0, 40), 'IHDR') > 0 ? damaged('png', 'it was sent as text on the way, which changed its bytes') : null
+  if (!startsWith(head, '\x89PNG\r\n\x1A\n')) return indexOf(head.subarray(0, 40), 'IHDR') > 0 ? damaged('png', { kind: 'sent-as-text' }) : null
   const props: Record<string, PropertyValue> = { width: u32be(head, 16), height: u32be(head, 20), depth: u8(head, 24), animated: false }
   const colour = COLOURS[u8(head, 25)]
   if (colour) props.colorModel = colour
@@ -19,18 +19,18 @@ export async function readPng(file: FileBytes): Promise<Reading | null> {
   let data = false
   for (let chunks = 0; chunks < 1_000_000; chunks++) {
     const header = await file.read(at, 21)
-    if (header.length < 12) return damaged(id(), 'its closing chunk is missing', { props })
+    if (header.length < 12) return damaged(id(), { kind: 'closing-chunk-missing' }, { props })
     const length = u32be(header, 0)
     const type = latin1(header, 4, 8)
     if (at + 12 + length > size) return damaged(id(), endsEarly(size, at + 12 + length), { props })
-    if (await crc32Of(file, at + 4, 4 + length) !== u32be(await file.read(at + 8 + length, 4), 0)) return damaged(id(), `its ${/^[A-Za-z]{4}$/.test(type) ? type : 'next'} chunk does not agree with its checksum`, { props, verified: 'checksum' })
-    if (chunks === 0 && type !== 'IHDR') return damaged('png', 'its header chunk is missing')
+    if (await crc32Of(file, at + 4, 4 + length) !== u32be(await file.read(at + 8 + length, 4), 0)) return damaged(id(), { kind: 'chunk-checksum', name: /^[A-Za-z]{4}$/.test(type) ? type : 'next' }, { props, verified: 'checksum' })
+    if (chunks === 0 && type !== 'IHDR') return damaged('png', { kind: 'header-chunk-missing' })
     if (type === 'acTL' && !data) props.animated = true
     if (type === 'IDAT') data = true
     if (type === 'pHYs' && u8(header, 16) === 1) props.resolution = Math.round(u32be(header, 8) * 0.0254)
     at += 12 + length
     if (type === 'IEND') break
   }
-  if (!data) return damaged(id(), 'it holds no picture', { props })
+  if (!data) return damaged(id(), { kind: 'no-picture' }, { props })
   return reading(id(), { verified: 'checksum', props })
 }

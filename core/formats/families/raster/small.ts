@@ -87,7 +87,7 @@ async function readMap(file: FileBytes): Promise<Reading | null> {
 async function readWritten(file: FileBytes, id: string, from: number, samples: number, props: Props): Promise<Reading> {
   const text = latin1(await file.whole(4 * 1024 * 1024), from).replace(/#[^\n]*/g, '')
   const found = (text.match(id === 'pbm' ? /[01]/g : /\d+/g) ?? []).length
-  return found < samples ? damaged(id, `it holds ${found} of ${samples} samples`, { props }) : reading(id, { verified: 'structure', props })
+  return found < samples ? damaged(id, { kind: 'fewer-samples', found, stated: samples }, { props }) : reading(id, { verified: 'structure', props })
 }
 
 /** Image with a footer, or none: then only a header plausible in every field counts. */
@@ -158,7 +158,7 @@ async function readAstronomy(file: FileBytes): Promise<Reading> {
   let blocks = 0
   for (let ended = false; !ended; blocks++) {
     const block = latin1(await file.read(blocks * 2880, 2880))
-    if (block.length < 2880 || blocks > 100) return damaged('fits', 'it ends inside its header')
+    if (block.length < 2880 || blocks > 100) return damaged('fits', { kind: 'ends-in-header' })
     cards += block
     for (let card = 0; card < 2880; card += 80) ended ||= block.startsWith('END     ', card)
   }
@@ -179,10 +179,10 @@ export const readMinor: FamilyReader = async (file) => {
   const starts = (text: string, at = 0) => startsWith(head, text, at)
   if (starts('#?RADIANCE') || starts('#?RGBE')) {
     const found = /\n\n[-+]([YX]) (\d+) [-+]([YX]) (\d+)\n/.exec(latin1(head, 0, 8192))
-    if (!found) return damaged('hdr', 'its header is not readable')
+    if (!found) return damaged('hdr', { kind: 'header-unreadable' })
     const [first, second] = [Number(found[2]), Number(found[4])]
     const props = found[1] === 'Y' ? { width: second, height: first } : { width: first, height: second }
-    return await endsInRows(file, found.index + found[0].length, first, second) ? reading('hdr', { verified: 'structure', props }) : damaged('hdr', 'it ends inside its picture', { props })
+    return await endsInRows(file, found.index + found[0].length, first, second) ? reading('hdr', { verified: 'structure', props }) : damaged('hdr', { kind: 'ends-in-own-picture' }, { props })
   }
   if (starts('qoif')) return readQuick(file)
   if (starts('DDS ') && u32le(head, 4) === 124) {
@@ -210,7 +210,7 @@ export const readMinor: FamilyReader = async (file) => {
     const props: Props = { width: u16le(head, 8) - u16le(head, 4) + 1, height: u16le(head, 10) - u16le(head, 6) + 1, depth: u8(head, 3), resolution: u16le(head, 12) }
     if (Number(props.width) <= 0 || Number(props.height) <= 0 || u8(head, 64) !== 0) return null
     const row = u16le(head, 66) * u8(head, 65)
-    return await endsWithPacked(file, row * Number(props.height)) ? reading('pcx', { verified: 'structure', props }) : damaged('pcx', 'it ends inside its picture', { props })
+    return await endsWithPacked(file, row * Number(props.height)) ? reading('pcx', { verified: 'structure', props }) : damaged('pcx', { kind: 'ends-in-own-picture' }, { props })
   }
   if (/^P[1-7Ff][\s#]/.test(latin1(head, 0, 3))) return readMap(file)
   if (u8(head, 1) <= 1 && [1, 2, 3, 9, 10, 11].includes(u8(head, 2)) && size > 18) return readTrueColour(file)

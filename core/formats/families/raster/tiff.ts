@@ -117,7 +117,7 @@ export async function readTiff(file: FileBytes): Promise<Reading> {
   const { size } = file
   const all = await readDirectories(file)
   const [first] = all
-  if (!first || (first.width === undefined && first.make === undefined && first.reach >= size)) return damaged('tif', 'its first directory lies past its end')
+  if (!first || (first.width === undefined && first.make === undefined && first.reach >= size)) return damaged('tif', { kind: 'directory-past-end' })
   const version = all.find(directory => directory.version !== undefined)?.version ?? null
   const sensor = all.find(directory => SENSOR.includes(directory.photometric ?? -1))
   const make = all.find(directory => directory.make)?.make ?? ''
@@ -143,7 +143,7 @@ export async function readTiff(file: FileBytes): Promise<Reading> {
   for (const { compression = 1, last } of all) {
     if (![5, 7, 8, 32946].includes(compression) || last === 0) continue
     const start = await file.read(last, 16)
-    if (start.length === 16 && start.every(byte => byte === 0)) return damaged(id, 'its last part holds nothing but zero bytes', rest)
+    if (start.length === 16 && start.every(byte => byte === 0)) return damaged(id, { kind: 'last-part-zeros' }, rest)
   }
   return reading(id, { verified: 'structure', ...rest })
 }

@@ -22,7 +22,7 @@ export async function readJson(file: FileBytes, start: string, props: Record<str
   if (file.size > WHOLE) {
     const end = await endOf(file)
     if (isLines(start)) return reading(['ndjson', 'json'], { props })
-    return /[\]}]$/.test(end) ? reading(id, { props }) : damaged(id, 'it ends before its last bracket closes', { props })
+    return /[\]}]$/.test(end) ? reading(id, { props }) : damaged(id, { kind: 'ends-before-bracket' }, { props })
   }
   const text = decodeText(await file.whole(WHOLE))?.text.replace(/^\uFEFF/, '') ?? ''
   if (id === 'gltf') setProps(props, { triangles: trianglesOf(text) })
@@ -35,9 +35,9 @@ export async function readJson(file: FileBytes, start: string, props: Record<str
     if (isLines(text)) {
       const lines = text.split('\n').filter(line => line.trim() !== '')
       props.rows = lines.length
-      return isRecord(lines.at(-1) ?? '') ? reading('ndjson', { verified: 'structure', props }) : damaged('ndjson', 'its last line is not complete', { props })
+      return isRecord(lines.at(-1) ?? '') ? reading('ndjson', { verified: 'structure', props }) : damaged('ndjson', { kind: 'last-line-incomplete' }, { props })
     }
-    return openAtEnd(text) && (geo || /^\s*[{[]\s*["{[\d-]/.test(text)) ? damaged(id, 'it ends before its last bracket closes', { version, props }) : null
+    return openAtEnd(text) && (geo || /^\s*[{[]\s*["{[\d-]/.test(text)) ? damaged(id, { kind: 'ends-before-bracket' }, { version, props }) : null
   }
 }
 

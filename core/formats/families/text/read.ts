@@ -71,7 +71,7 @@ async function readBroken(file: FileBytes): Promise<Reading | null> {
   if (written.length < 8 || !decodeText(written, true) || (zero >= 0 && !file.head.subarray(zero).every(byte => byte === 0))) return null
   const start = latin1(written, 0, 512).trimStart()
   const ids = start.startsWith('<') ? (/^<(?:!doctype html|html)/i.test(start) ? ['html'] : /<svg[\s>]/.test(start) ? ['svg', 'xml'] : ['xml']) : /^[{[]/.test(start) ? ['json'] : start.startsWith('{\\rtf') ? ['rtf'] : [...FREE_TEXT_IDS]
-  return damaged(ids, 'its last part holds nothing but zero bytes')
+  return damaged(ids, { kind: 'last-part-zeros' })
 }
 
 function lineEnds(text: string): string | null {

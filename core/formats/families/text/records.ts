@@ -62,7 +62,7 @@ export async function readRecords(file: FileBytes, start: string, raw: string, p
     const rest = { version: version?.exec(ids[0] === 'mol' ? raw : start)?.[1] ?? null, props }
     measure(ids[0] ?? '', start, file, props)
     if (!closes) return reading(ids, rest)
-    return closes.test(await endOf(file)) ? reading(ids, { ...rest, verified: 'structure' }) : damaged(ids, 'its closing line is missing', rest)
+    return closes.test(await endOf(file)) ? reading(ids, { ...rest, verified: 'structure' }) : damaged(ids, { kind: 'closing-line-missing' }, rest)
   }
   return null
 }
@@ -89,7 +89,7 @@ async function readRich(file: FileBytes, start: string, props: Props): Promise<R
   if (words) kept.words = Number(words)
   const end = trimmedEnd(latin1(await file.tail()))
   const rest = { version: /^\{\\rtf(\d)/.exec(start)?.[1] ?? null, props: kept }
-  return end.endsWith('}') ? reading('rtf', { ...rest, verified: 'structure' }) : damaged('rtf', 'its closing brace is missing', rest)
+  return end.endsWith('}') ? reading('rtf', { ...rest, verified: 'structure' }) : damaged('rtf', { kind: 'closing-brace-missing' }, rest)
 }
 
 /** Page description (document structuring conventions 3.0): the comments state version, pages and title; %%EOF closes it where it keeps to them. */
@@ -103,7 +103,7 @@ async function readPages(file: FileBytes, start: string): Promise<Reading> {
   const rest = { version: /^%!PS-Adobe-([\d.]+)/.exec(text)?.[1] ?? null, props }
   // writers that keep to the conventions close with a comment, the others with one of a few words
   if (/%%EOF[\x04\s]*$/.test(end)) return reading(id, { ...rest, verified: 'structure' })
-  return /^%!PS-Adobe-[\d.]+(?: EPSF-[\d.]+)?\s/.test(text) && !/^%!PS-Adobe-[\d.]+ (?:Resource|Query|ExitServer)/.test(text) && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160)) ? damaged(id, 'its closing comments are missing', rest) : reading(id, rest)
+  return /^%!PS-Adobe-[\d.]+(?: EPSF-[\d.]+)?\s/.test(text) && !/^%!PS-Adobe-[\d.]+ (?:Resource|Query|ExitServer)/.test(text) && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160)) ? damaged(id, { kind: 'closing-comments-missing' }, rest) : reading(id, rest)
 }
 
 const FIELD = /^(?:Received|Return-Path|From|Message-ID|MIME-Version|Delivered-To|Date|Subject|To|Sender|Reply-To|Content-Type|X-[\w-]+)\s*:/i
@@ -123,6 +123,6 @@ async function readMail(file: FileBytes, start: string, props: Props): Promise<R
   const ids = related && !has('Received') ? ['mht', 'eml'] : ['eml']
   // a message of several parts closes with its boundary (RFC 2046 §5.1.1)
   const boundary = /^Content-Type\s*:\s*multipart\/[^]*?boundary="?([^"\r\n;]+)/im.exec(header)?.[1]
-  if (boundary && !latin1(await file.tail()).includes(`--${boundary}--`)) return damaged(ids, 'its last part is not closed', { props: kept })
+  if (boundary && !latin1(await file.tail()).includes(`--${boundary}--`)) return damaged(ids, { kind: 'last-part-open' }, { props: kept })
   return reading(ids, { verified: boundary ? 'structure' : 'signature', props: kept })
 }

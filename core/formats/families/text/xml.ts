@@ -46,7 +46,7 @@ export async function readXml(file: FileBytes, start: string, props: Record<stri
   const root = /^<([A-Za-z_][\w.-]*:)?([A-Za-z_][\w.-]*)(?=[\s/>])[^>]*>?/.exec(body)
   const declared = start.startsWith('<?xml')
   // what is declared as XML without a root element is a part for others to take in, unless it ends at once
-  if (!root) return declared ? (body.trim() === '' && file.size <= start.length ? damaged('xml', 'it ends before its first element', { props }) : reading('xml', { props })) : null
+  if (!root) return declared ? (body.trim() === '' && file.size <= start.length ? damaged('xml', { kind: 'ends-before-element' }, { props }) : reading('xml', { props })) : null
   const [tag, prefix = '', name = ''] = root
   const id = idOf(name, tag, start)
   const end = await endOf(file)
@@ -59,7 +59,7 @@ export async function readXml(file: FileBytes, start: string, props: Record<stri
   }
   const closed = new RegExp(`</${prefix}${name}\\s*>$`).test(last) || (/\/>$/.test(last) && tag.endsWith('/>'))
   if (closed) return reading(id, { version, verified: 'structure', props })
-  return declared || id !== 'xml' ? damaged(id, `its closing tag </${prefix}${name}> is missing`, { version, props }) : null
+  return declared || id !== 'xml' ? damaged(id, { kind: 'closing-tag-missing', name: `${prefix}${name}` }, { version, props }) : null
 }
 
 function measure(id: string, tag: string, whole: string, props: Record<string, PropertyValue>): void {
@@ -85,7 +85,7 @@ export async function readHtml(file: FileBytes, start: string, props: Record<str
   const end = await endOf(file)
   const opened = /<html[\s>]/i.test(start)
   const closed = /<\/html\s*>(?:\s|<!--[\s\S]*?-->)*$/i.test(end)
-  if (opened && !closed && /<[a-z/][^<>]{0,400}$/i.test(end)) return damaged('html', 'it ends in the middle of a tag', { props })
-  if (opened && !closed && file.size <= 4 * 1024 * 1024 && isOpen(decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '')) return damaged('html', 'it ends before its elements are closed', { props })
+  if (opened && !closed && /<[a-z/][^<>]{0,400}$/i.test(end)) return damaged('html', { kind: 'ends-in-tag' }, { props })
+  if (opened && !closed && file.size <= 4 * 1024 * 1024 && isOpen(decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '')) return damaged('html', { kind: 'ends-before-elements-close' }, { props })
   return reading('html', { verified: closed ? 'structure' : 'signature', props })
 }

@@ -1,3 +1,4 @@
+import type { Fault } from '../../faults'
 import { cursor } from '../../../bytes/cursor'
 import { crc32 } from '../../../bytes/checksum'
 import { inflatePieces, inflateStart, TooLarge } from '../../../bytes/inflate'
@@ -26,15 +27,15 @@ const PIECE = 64 * 1024
 /**
  * Reads the directory at the end of an archive (§4.3.12–4.3.16).
  *
- * @returns the directory, a reason why it is damaged, or `null` where no archive ends here
+ * @returns the directory, what is wrong with it, or `null` where no archive ends here
  */
-export async function readDirectory(file: FileBytes): Promise<Directory | string | null> {
+export async function readDirectory(file: FileBytes): Promise<Directory | Fault | null> {
   const tail = await file.tail()
   const end = findEnd(tail)
   if (end < 0) return null
-  if (end + 22 > tail.length) return 'it ends inside its directory'
+  if (end + 22 > tail.length) return { kind: 'ends-in-directory' }
   const [disk, firstDisk] = [u16le(tail, end + 4), u16le(tail, end + 6)]
-  if (disk !== 0xFFFF && (disk !== 0 || firstDisk !== 0)) return `it is part ${disk + 1} of a set of parts`
+  if (disk !== 0xFFFF && (disk !== 0 || firstDisk !== 0)) return { kind: 'part-of-set', part: disk + 1 }
   let count = u16le(tail, end + 10)
   let length = u32le(tail, end + 12)
   let stated = u32le(tail, end + 16)
@@ -51,10 +52,10 @@ export async function readDirectory(file: FileBytes): Promise<Directory | string
     }
   }
   const shift = before - length - stated
-  if (shift < 0) return 'its directory and its length disagree'
+  if (shift < 0) return { kind: 'directory-length' }
   const entries = listEntries(await file.read(stated + shift, Math.min(length, DIRECTORY_READ)))
-  if (count > 0 && entries.length === 0) return 'its directory is not readable'
-  if (length <= DIRECTORY_READ && entries.length < Math.min(count, ENTRIES_READ)) return 'its directory holds fewer entries than it states'
+  if (count > 0 && entries.length === 0) return { kind: 'directory-unreadable' }
+  if (length <= DIRECTORY_READ && entries.length < Math.min(count, ENTRIES_READ)) return { kind: 'directory-short' }
   return { entries, count, shift }
 }
 
@@ -120,13 +121,13 @@ export async function readPart(file: FileBytes, { entries, shift }: Directory, n
   return entry.method === 8 ? inflateStart(bytes, 'deflate', limit, entry.unpacked) : null
 }
 
-/** Whether every entry stands where the directory says and reaches no further than the file; the reason where not. */
-export async function proveStructure(file: FileBytes, { entries, shift }: Directory): Promise<string | null> {
+/** Whether every entry stands where the directory says and reaches no further than the file; what is wrong where not. */
+export async function proveStructure(file: FileBytes, { entries, shift }: Directory): Promise<Fault | null> {
   const read = cursor(file)
   for (const entry of [...entries].sort((a, b) => a.at - b.at)) {
     const start = await dataStart(read, entry, shift)
-    if (start === null) return 'a part of it is not where its directory says'
-    if (start + entry.packed > file.size) return 'a part of it reaches past its end'
+    if (start === null) return { kind: 'part-misplaced' }
+    if (start + entry.packed > file.size) return { kind: 'part-past-end' }
   }
   return null
 }
@@ -134,14 +135,14 @@ export async function proveStructure(file: FileBytes, { entries, shift }: Direct
 /**
  * Unpacks every entry and holds it against its checksum and length.
  *
- * @returns `proved`, a reason why it is damaged, or a note of what was left out
+ * @returns what is wrong with it, or a note of what was left out
  */
-export async function proveChecksums(file: FileBytes, { entries, shift }: Directory): Promise<{ damage?: string, note?: string }> {
+export async function proveChecksums(file: FileBytes, { entries, shift }: Directory): Promise<{ damage?: Fault, note?: Fault }> {
   let left = UNPACK_LIMIT
   let skipped = false
   for (const entry of entries) {
     const start = await dataStart(file.read, entry, shift)
-    if (start === null) return { damage: 'a part of it is not where its directory says' }
+    if (start === null) return { damage: { kind: 'part-misplaced' } }
     if ((entry.method !== 0 && entry.method !== 8) || (entry.flags & 1) !== 0) {
       skipped = true
       continue
@@ -157,14 +158,14 @@ export async function proveChecksums(file: FileBytes, { entries, shift }: Direct
       else for await (const piece of stretch(file, start, Math.min(entry.packed, left))) take(piece)
     }
     catch (error) {
-      if (error instanceof TooLarge) return { note: `only its first ${Math.round(UNPACK_LIMIT / 1e6)} MB were unpacked to check it` }
-      return { damage: `the part ${showPart(entry.name)} cannot be unpacked` }
+      if (error instanceof TooLarge) return { note: { kind: 'unpacked-in-part', megabytes: Math.round(UNPACK_LIMIT / 1e6) } }
+      return { damage: { kind: 'named-part-unpacked', name: showPart(entry.name) } }
     }
     left -= length
-    if (left <= 0) return { note: `only its first ${Math.round(UNPACK_LIMIT / 1e6)} MB were unpacked to check it` }
-    if (length !== entry.unpacked || sum !== entry.crc) return { damage: `the part ${showPart(entry.name)} does not agree with its checksum` }
+    if (left <= 0) return { note: { kind: 'unpacked-in-part', megabytes: Math.round(UNPACK_LIMIT / 1e6) } }
+    if (length !== entry.unpacked || sum !== entry.crc) return { damage: { kind: 'named-part-checksum', name: showPart(entry.name) } }
   }
-  return skipped ? { note: 'parts packed in a rarer way were not unpacked to check them' } : {}
+  return skipped ? { note: { kind: 'packed-rarely' } } : {}
 }
 
 function showPart(name: string): string {

@@ -13,9 +13,9 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
   const { head } = file
   const stub = !startsWith(head, 'PK')
   const directory = await readDirectory(file)
-  if (stub && (directory === null || typeof directory === 'string')) return null
-  if (directory === null) return damaged(guessCut(head), startsWith(head, 'PK\x07\x08') ? 'it is the first part of a set of parts' : 'its directory, which stands at the end, is missing')
-  if (typeof directory === 'string') return damaged(guessCut(head), directory)
+  if (stub && (directory === null || 'kind' in directory)) return null
+  if (directory === null) return damaged(guessCut(head), startsWith(head, 'PK\x07\x08') ? { kind: 'first-of-set' } : { kind: 'end-directory-missing' })
+  if ('kind' in directory) return damaged(guessCut(head), directory)
   const part = async (name: string): Promise<string | null> => {
     const bytes = await readPart(file, directory, name)
     return bytes === null ? null : decodeText(bytes)?.text ?? latin1(bytes)
@@ -24,7 +24,7 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
   const { ids: told, main } = await tellPackage(entries, part)
   const ids = stub && startsWith(head, 'MZ') ? ['exe', ...told] : told
   const [id = 'zip'] = told
-  if (main !== undefined && !entries.some(entry => entry.name.toLowerCase() === main.toLowerCase())) return damaged(ids, `its main part “${main}” is missing`)
+  if (main !== undefined && !entries.some(entry => entry.name.toLowerCase() === main.toLowerCase())) return damaged(ids, { kind: 'main-part-missing', name: main })
   const { props, version = null, locked = false, blank = false } = await measurePackage(id, main, entries, part)
   if (['zip', 'jar', 'apk', 'kmz', 'npz', 'cbz'].includes(id)) {
     props.entries = count
@@ -34,12 +34,12 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
   const structure = await proveStructure(file, directory)
   if (structure) return damaged(ids, structure, rest)
   if (locked || entries.some(entry => (entry.flags & 1) !== 0 || /\.iwph$/.test(entry.name))) {
-    return reading(ids, { ...rest, state: 'locked', reason: 'it needs a password', verified: 'structure' })
+    return reading(ids, { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
   }
   if (!proof.checksums) return reading(ids, { ...rest, verified: 'structure' })
   const { damage, note } = await proveChecksums(file, directory)
   if (damage) return damaged(ids, damage, { ...rest, verified: 'checksum' })
-  return reading(ids, { ...rest, verified: note ? 'structure' : 'checksum', reason: note ?? null })
+  return reading(ids, { ...rest, verified: note ? 'structure' : 'checksum', fault: note ?? null })
 }
 
 /** The first local entry's name still tells most packages whose end is lost. */

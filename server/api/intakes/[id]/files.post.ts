@@ -1,5 +1,7 @@
 import { defineEventHandler } from 'h3'
 import * as yup from 'yup'
+import type { Fault } from '#core/formats/faults'
+import { readFault } from '#core/formats/faults'
 import type { FileFacts } from '../../../services/intakes'
 import { addFiles } from '../../../services/intakes'
 import { requireAccount } from '../../../utils/session'
@@ -10,7 +12,7 @@ const reading = exact({
   version: yup.string().max(200).nullable().defined(),
   state: yup.string().oneOf(['ok', 'empty', 'damaged', 'locked', 'restricted', 'unread']).required(),
   verified: yup.string().oneOf(['signature', 'structure', 'checksum']).required(),
-  reason: yup.string().max(2000).nullable().defined(),
+  fault: yup.mixed<Fault>().nullable().defined().test('fault', '${path} is no fault that is known here', found => found === null || readFault(found) !== null),
   blank: yup.boolean().oneOf([true]),
   props: yup.lazy((found: unknown) => exact(Object.fromEntries(Object.keys(typeof found === 'object' && found !== null ? found : {}).slice(0, 100).map(key => [key, yup.mixed().required()])))),
 })

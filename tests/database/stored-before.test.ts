@@ -1,19 +1,22 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, expect, test } from 'vitest'
+import { unread } from '../../core/formats/reading'
 import { readRoster, readTable } from '../../core/roster/read'
 import { textBytes } from '../../demo/make-files'
 import { db, disconnect } from '../../server/database/connection'
 import { up } from '../../server/database/migrations/009-unread-files'
+import { up as typeWords } from '../../server/database/migrations/010-typed-words'
 import { makeBrief, saveRoster } from '../../server/services/briefs'
+import { loadPrevious } from '../../server/services/check-input'
 import { runCheck } from '../../server/services/checks'
 import { addFiles, completeIntake, overlapOf, startIntake } from '../../server/services/intakes'
-import { rackPage } from '../../server/services/report-rows'
+import { rackPage, slipOf } from '../../server/services/report-rows'
 import { roundOf } from '../../server/services/rounds'
 import { accountOf } from './help'
 
 afterAll(disconnect)
 
-const UNREAD = { candidates: ['unknown'], version: null, state: 'unread' as const, verified: 'signature' as const, reason: 'not on this machine', props: {} }
+const UNREAD = unread('not on this machine')
 
 test('unread files are no overlap of two intakes, have not moved, and a requirement may be called constructor', async () => {
   const owner = await accountOf('Unread')
@@ -44,4 +47,22 @@ test('what was stored with an empty text for the hash is null afterwards', async
   await db()('received_file').where('id', file).update({ sha256: '' })
   await up(db())
   expect(await db()('received_file').where('id', file).first('sha256')).toEqual({ sha256: null })
+})
+
+test('evidence and faults that were stored in words keep them, and a decision by hand is still known as one', async () => {
+  const owner = await accountOf('Worded')
+  const { id: brief } = await makeBrief(owner, 'Worded', { usitorBrief: 1, title: 'Worded', requirements: [{ id: 'photo', name: '{family}_photo' }] })
+  await saveRoster(owner, brief, readRoster(readTable(textBytes('id,given,family\ns1,Ana,Marsh\n'))).roster)
+  const { id: intake } = await startIntake(owner, brief, { key: randomUUID(), root: 'in', keeps: false })
+  await addFiles(owner, intake, [{ path: 'Marsh_photo.jpg', size: 1, modified: 0, sha256: null, reading: UNREAD }])
+  await completeIntake(owner, intake, 1, false)
+  const { id: check } = await runCheck(owner, brief)
+  const reading = await db()('received_file').where('intake_id', intake).first('reading_id')
+  await db().raw(`update check_file set file = jsonb_set(file, '{evidence}', '["placed by a person", "folder names Ana Marsh"]') where check_id = ?`, [check])
+  await db().raw(`update reading set reading = reading - 'fault' || '{"reason": "it ends early"}' where id = ?`, [reading?.reading_id])
+  await typeWords(db())
+  const { files: [file] } = await slipOf(owner, check, 's1', null)
+  expect(file?.evidence).toEqual([{ kind: 'placed-by-hand' }, { kind: 'said', text: 'folder names Ana Marsh' }])
+  expect(await loadPrevious(check)).toEqual({ files: [] })
+  expect(await db()('reading').where('id', reading?.reading_id).first(db().raw(`reading->'fault' as fault`))).toEqual({ fault: { kind: 'said', text: 'it ends early' } })
 })

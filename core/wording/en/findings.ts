@@ -1,0 +1,239 @@
+import type { FindingCode, FindingParams } from '../../findings/codes'
+import type { FindingRest } from '../../findings/finding'
+import type { Fault } from '../../formats/faults'
+import { isCutShort } from '../../formats/faults'
+import { propertyOf } from '../../formats/properties'
+import { formatById, formatLabel } from '../../formats/registry'
+import type { LookAlike } from '../../names/look-alikes'
+import { showBytes, showText } from '../../text/show'
+import { describeCondition, sayAskedSize, sayUnmet, showMeasured } from './conditions'
+import { DEFAULT_FOLDER_WORDS, DEFAULT_NAME_WORDS } from './defaults'
+import { sayDifferences } from './differences'
+import { FAULT_WORDS } from './faults'
+
+/** A code's words: few, as a pigeonhole has room for, and the sentence: the fact, then the way out. */
+interface FindingWords<C extends FindingCode> {
+  short: string
+  sentence: string | ((params: FindingParams<C>, finding: FindingRest) => string)
+  /** What was asked for and what was received, where neither is a name or path that the finding itself holds. */
+  expected?: (params: FindingParams<C>) => string
+  actual?: (params: FindingParams<C>) => string
+}
+
+/** A measured value against its condition. */
+const UNMET: Omit<FindingWords<'format.condition'>, 'short'> = {
+  sentence: ({ property, value, condition, format }) => sayUnmet(property, value, condition, format),
+  expected: ({ property, condition }) => `${propertyOf(property)?.label ?? property}: ${describeCondition(condition, property)}`,
+  actual: ({ property, value }) => showMeasured(value, propertyOf(property)?.unit ?? ''),
+}
+
+/** Every finding in English. */
+export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
+  'missing': { short: 'missing', sentence: ({ candidates }, { expected }) => sayMissing(candidates, expected) },
+  'name.differs': { short: 'name', sentence: (_, { differences = [] }) => sayDifferences(differences) },
+  'name.default': { short: 'never named', sentence: sayDefault },
+  'name.copy-mark': {
+    short: 'copy mark',
+    sentence: ({ mark }) => `Right but for the mark of a copy, "${showText(mark)}": take it off, once you are sure this is the copy that counts.`,
+  },
+  'name.forbidden-character': {
+    short: 'a sign that is not allowed',
+    sentence: ({ characters }) => `Holds ${characters.map(char => `"${showText(char)}"`).join(' ')}, which not every computer can store.`,
+  },
+  'name.reserved': { short: 'a reserved name', sentence: 'Ends in a space or dot, or is a name that some computers keep for devices.' },
+  'name.too-long': { short: 'name too long', sentence: 'Longer than a file name may be everywhere (255 bytes, or 240 with its folders).' },
+  'name.extension-case': { short: 'extension in other letters', sentence: ({ received, asked }) => `Ends in .${received}; asked: .${asked}.` },
+  'name.extension-missing': {
+    short: 'extension left out',
+    sentence: ({ format, asked }) => (format === null ? `Has no extension; asked: .${asked}.` : `Has no extension; its content is ${format}: add .${asked}.`),
+  },
+  'name.extension-doubled': {
+    short: 'extension twice',
+    sentence: ({ inner, outer, right }) => `Ends in two extensions, .${inner}.${outer}: leave only ${right === null ? 'one' : `the right one, .${right}`}.`,
+  },
+  'name.look-alike': { short: 'letters of another script', sentence: ({ looks }) => `Only looks right: ${looks.map(sayLookAlike).join('; ')}. Type the name anew.` },
+  'name.unicode-form': { short: 'decomposed letters', sentence: 'The same letters in a decomposed form; some programs take it for another name.' },
+  'format.not-accepted': {
+    short: 'another format',
+    sentence: ({ format, asked }) => `Is ${withArticle(formatLabel(format))}; asked: ${sayFormats(asked)}. ${sayOtherForm(format, asked)}`,
+    expected: ({ asked }) => sayFormats(asked),
+    actual: ({ format }) => formatLabel(format),
+  },
+  'format.disguised': {
+    short: 'format disguised',
+    sentence: ({ extension, format, asked, renaming }) => {
+      const away = renaming ? `renaming it to .${formatById(format)?.extensions[0] ?? format} is enough` : `export it as ${sayFormats(asked)} instead of renaming it`
+      return `Named .${extension}, but the bytes are ${withArticle(formatLabel(format))}: ${away}.`
+    },
+    expected: ({ asked }) => sayFormats(asked),
+    actual: ({ format }) => formatLabel(format),
+  },
+  'format.unknown': {
+    short: 'unknown format',
+    sentence: ({ asked }) => `Its bytes are of no format known here; asked: ${sayFormats(asked)}.`,
+    expected: ({ asked }) => sayFormats(asked),
+    actual: () => 'unknown',
+  },
+  'format.version': { short: 'another version', ...UNMET },
+  'format.condition': { short: 'condition not met', ...UNMET },
+  'content.empty': { short: 'empty', sentence: 'Is empty: it holds no bytes. Save it again and hand in the new file.' },
+  'content.damaged': { short: 'damaged', sentence: ({ fault }) => sayDamaged(fault) },
+  'content.locked': { short: 'locked', sentence: 'Needs a password. Save it without one and hand it in again.' },
+  'content.blank': { short: 'holds nothing', sentence: ({ format }) => `Opens, but holds ${sayNothing(format)}. Was the work saved into another file?` },
+  'content.link': { short: 'only a pointer', sentence: 'Is only a pointer to a file, not the file. Hand in the file itself.' },
+  'content.handout': { short: 'as given out', sentence: 'Is the file that was given out, unchanged. Was the work saved under another name?' },
+  'content.duplicate': { short: 'same bytes twice', sentence: ({ other }) => `Has the same bytes as "${other}". Was the right piece saved under this name?`, expected: () => 'a file of its own' },
+  'content.shared': {
+    short: 'same bytes as somebody else\'s',
+    sentence: ({ holders }) => `Has the same bytes as a file of ${holders === 1 ? 'another holder' : `${holders} other holders`}.`,
+  },
+  'content.unchanged': { short: 'unchanged', sentence: 'Arrived again with the same bytes that had this fault before.' },
+  'content.shrunk': {
+    short: 'much smaller than before',
+    sentence: ({ unit, now, before, other }) =>
+      `Holds ${sayAmount(now, unit)}; "${other}" before it held ${sayAmount(before, unit)}. Was something deleted by accident?`,
+    expected: ({ unit, before }) => sayAmount(before, unit),
+    actual: ({ unit, now }) => sayAmount(now, unit),
+  },
+  'companion.missing': { short: 'companion missing', sentence: ({ name }) => `The file "${name}" that goes with it is not there.` },
+  'folder.wrong': { short: 'folder', sentence: sayWrongFolder },
+  'folder.other-holder': {
+    short: 'somebody else\'s folder',
+    sentence: ({ holder }, { expected = '' }) => `Lies in the folder of ${showText(holder)}; it belongs ${sayPlace(expected)}.`,
+  },
+  'folder.other-root': {
+    short: 'wrong root',
+    sentence: ({ root }) => `Lies under "${showText(root)}", which is for second copies only; the file itself belongs in the same folder of the first root.`,
+  },
+  'folder.too-deep': { short: 'a level too many', sentence: sayTooDeep },
+  'folder.level-missing': {
+    short: 'a level left out',
+    sentence: (_, { expected = '', actual = '', differences = [] }) => {
+      const absent = differences.filter(one => one.kind === 'absent').map(one => `"${showText(one.expected)}"`)
+      return `Lies ${sayPlace(actual)}: ${sayLevels(absent)} missing; it belongs ${sayPlace(expected)}.`
+    },
+  },
+  'size.out-of-range': {
+    short: 'size',
+    sentence: ({ size, from, to }) => `Is ${showBytes(size)} long; asked: ${sayAskedSize(from, to)}.`,
+    expected: ({ from, to }) => sayAskedSize(from, to),
+    actual: ({ size }) => showBytes(size),
+  },
+  'time.late': { short: 'late', sentence: ({ ms }) => `Received ${sayLateBy(ms)} after the due time.` },
+  'count.too-many': { short: 'more than asked', sentence: sayTooMany, expected: params => ('tried' in params ? '' : sayAskedCount(params.from, params.to)) },
+  'version.superseded': { short: 'an older version', sentence: ({ instead }) => `"${instead}" counts instead; nothing to do, unless this one was meant.` },
+  'copy.missing': { short: 'second copy missing', sentence: ({ root }) => `The second copy in "${root}" is not there.` },
+  'copy.differs': { short: 'second copy differs', sentence: ({ root }) => `The second copy in "${root}" is not the same file.` },
+  'unexpected': { short: 'not asked for', sentence: ({ notOwed }) => (notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.') },
+}
+
+function sayAmount(amount: number, unit: 'pages' | 'words' | 'bytes'): string {
+  return unit === 'bytes' ? showBytes(amount) : `${amount} ${unit}`
+}
+
+function sayMissing(candidates: number, path: string | undefined): string {
+  if (candidates === 0) return path === undefined ? 'Nothing received.' : `Nothing received; asked for: ${path}`
+  const arrived = candidates === 1 ? 'A file arrived that may be it, but could not be assigned' : `${candidates} files arrived that may be it, but could not be assigned`
+  return path === undefined ? `${arrived}.` : `${arrived}; asked for: ${path}`
+}
+
+function sayDefault(params: FindingParams<'name.default'>): string {
+  if ('typedRule' in params) return 'The words of the rule were typed as they stand: write the values themselves.'
+  if ('leftIn' in params) {
+    const words = params.leftIn.map(word => `"${showText(word)}"`)
+    const one = words.length === 1
+    return `${words.join(' and ')} ${one ? 'stands' : 'stand'} for a value and ${one ? 'was' : 'were'} left in: write the value itself.`
+  }
+  const given = `This is the name ${DEFAULT_NAME_WORDS[params.given]} gets by itself`
+  return params.placed ? `${given}; give it the name that was asked for.` : `${given}; it does not say whose it is or which piece.`
+}
+
+const SCRIPT_WORDS: Record<LookAlike['kind'], string> = {
+  invisible: 'an invisible character', space: 'an unusual space', cyrillic: 'Cyrillic', greek: 'Greek', armenian: 'Armenian', hebrew: 'Hebrew', arabic: 'Arabic',
+  cherokee: 'Cherokee', latin: 'Latin', foreign: 'foreign',
+}
+
+function sayLookAlike({ char, kind }: LookAlike): string {
+  const code = `U+${(char.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}`
+  if (kind === 'invisible' || kind === 'space') return `${SCRIPT_WORDS[kind]} (${code})`
+  return `"${char}" is a ${SCRIPT_WORDS[kind]} letter or sign (${code})`
+}
+
+/** Accepted formats as people read them. */
+export function sayFormats(ids: readonly string[]): string {
+  return ids.map(formatLabel).join(' or ')
+}
+
+/** What to do with a genuine file of another format. */
+function sayOtherForm(id: string, asked: readonly string[]): string {
+  const use = formatById(id)?.use
+  if (use === 'working' && asked.every(one => formatById(one)?.use === 'exchange')) return 'It is the file its program works in: export it from there.'
+  if (use === 'exchange' && asked.every(one => formatById(one)?.use === 'working')) return 'It is a form made to be passed on: hand in the file the program works in.'
+  return 'Save it in an asked format and hand it in again.'
+}
+
+/** What is wrong with a file's bytes, as a part of a sentence. */
+function sayFault(fault: Fault): string {
+  const words = FAULT_WORDS[fault.kind] as string | ((fault: Fault) => string)
+  return typeof words === 'string' ? words : words(fault)
+}
+
+function sayDamaged(fault: Fault | null): string {
+  const away = fault && isCutShort(fault) ? 'Was the upload cut short? Hand it in again.' : 'Open it where it was made, save it anew and hand it in again.'
+  return `Cannot be read in full: ${fault ? sayFault(fault) : 'it is damaged'}. ${away}`
+}
+
+function sayNothing(format: string): string {
+  if (format === 'csv' || format === 'tsv' || format === 'dbf') return 'no row beyond a header'
+  const family = formatById(format)?.family
+  if (family === 'mesh') return 'no triangles'
+  return family === 'spreadsheet' ? 'no values' : 'neither words nor pictures'
+}
+
+function sayPlace(folder: string): string {
+  return folder === '' ? 'at the top' : `in "${showText(folder)}"`
+}
+
+function sayMadeLevel(made: FindingParams<'folder.wrong'>['madeLevel']): string {
+  return made === null ? '' : ` "${showText(made.level)}" is where programs put ${DEFAULT_FOLDER_WORDS[made.what]} by themselves.`
+}
+
+function sayLevels(levels: readonly string[]): string {
+  return levels.length === 1 ? `the level ${levels[0]} is` : `the levels ${levels.join(' and ')} are`
+}
+
+function sayTooDeep({ madeLevel, atTop }: FindingParams<'folder.too-deep'>, { expected = '', actual = '', differences = [] }: FindingRest): string {
+  if (atTop) return `Lies ${sayPlace(actual)}; it belongs at the top, in no folder.${sayMadeLevel(madeLevel)}`
+  const extra = differences.filter(one => one.kind === 'extra').map(one => `"${showText(one.actual)}"`)
+  return `Lies ${sayPlace(actual)}: ${sayLevels(extra)} too much; it belongs ${sayPlace(expected)}.${sayMadeLevel(madeLevel)}`
+}
+
+function sayWrongFolder({ madeLevel, atTop }: FindingParams<'folder.wrong'>, { expected = '', actual = '', differences = [] }: FindingRest): string {
+  if (atTop) return `Lies ${sayPlace(actual)}; it belongs at the top, in no folder.${sayMadeLevel(madeLevel)}`
+  const [only] = differences.filter(one => one.actual !== '' && one.expected !== '')
+  const where = differences.length === 1 && only ? `: "${showText(only.actual)}" should read "${showText(only.expected)}"` : ''
+  return `Lies ${sayPlace(actual)}${where}; it belongs ${sayPlace(expected)}.${sayMadeLevel(madeLevel)}`
+}
+
+function sayLateBy(ms: number): string {
+  const minutes = Math.max(1, Math.round(ms / 60_000))
+  if (minutes < 120) return `${minutes} minutes`
+  const hours = Math.round(minutes / 60)
+  return hours < 48 ? `${hours} hours` : `${Math.round(hours / 24)} days`
+}
+
+/** How many files are asked for; `to` is `null` where no most is set. */
+export function sayAskedCount(from: number, to: number | null): string {
+  if (to === null) return `at least ${from}`
+  return from === to ? `${to}` : `${from} to ${to}`
+}
+
+function sayTooMany(params: FindingParams<'count.too-many'>): string {
+  if ('tried' in params) return 'This number is more than was asked for.'
+  const asked = sayAskedCount(params.from, params.to)
+  return params.n === null ? `More than asked: ${asked}.` : `Number ${params.n} was not asked for: ${asked}.`
+}
+
+function withArticle(noun: string): string {
+  return `${/^[aeiou]/i.test(noun) ? 'an' : 'a'} ${noun}`
+}
