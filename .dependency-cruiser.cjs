@@ -1,9 +1,9 @@
 /** What may build on what: no circles anywhere, and the directions of docs/architecture.md. */
-const CORE = ['bytes', 'text', 'formats', 'names', 'findings', 'roster', 'brief', 'arrivals', 'folders', 'placing', 'learning', 'checking', 'wording', 'reporting', 'rules']
+const CORE = ['bytes', 'text', 'shapes', 'formats', 'names', 'findings', 'roster', 'brief', 'arrivals', 'folders', 'placing', 'learning', 'checking', 'wording', 'reporting', 'rules']
 
-/** What each folder of core may take from, itself and `bytes` and `text` aside. */
+/** What each folder of core may take from, itself and `bytes`, `text` and `shapes` aside. */
 const BELOW = {
-  bytes: [], text: [], formats: [], findings: ['formats', 'names'],
+  bytes: [], text: [], shapes: [], formats: [], findings: ['formats', 'names'],
   names: ['formats'],
   roster: ['names'],
   brief: ['findings', 'formats', 'names', 'roster'],
@@ -18,10 +18,10 @@ const BELOW = {
 }
 
 const upward = Object.entries(BELOW).map(([folder, below]) => {
-  const allowed = [folder, 'bytes', 'text', ...below]
+  const allowed = [folder, 'bytes', 'text', 'shapes', ...below]
   return {
     name: `core-${folder}`, severity: 'error',
-    comment: `core/${folder} builds on ${below.join(', ') || 'nothing'} and on bytes and text, on nothing above it`,
+    comment: `core/${folder} builds on ${below.join(', ') || 'nothing'} and on bytes, text and shapes, on nothing above it`,
     from: { path: `^core/${folder}/`, pathNot: '\\.test\\.ts$' }, to: { path: `^core/(?:${CORE.filter(one => !allowed.includes(one)).join('|')})/` },
   }
 })

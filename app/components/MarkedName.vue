@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Difference } from '#core/names/explain'
+import type { Difference } from '#core/names/difference'
 
 /** A name with its differences in ink: underlined what is wrong, a caret with the missing text; spaces made visible. */
 const props = defineProps<{ name: string, differences?: Difference[] }>()

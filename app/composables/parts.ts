@@ -1,6 +1,7 @@
 import type { RequirementDocument } from '#core/brief/document'
 import { parseDatePattern } from '#core/names/date'
-import { writeNumber, writeValue } from '#core/names/parts'
+import { writeValue } from '#core/names/fields/roster'
+import { writeNumber } from '#core/names/fields/digits'
 import { parseTemplate } from '#core/names/template'
 import type { FieldRule } from '#core/names/fields/index'
 import { ownOf } from '#core/text/own'

@@ -1,52 +1,87 @@
-import type { Condition } from '../formats/condition'
-import type { Strictness } from '../names/strictness'
+import { FINDING_CODES } from '../findings/codes'
+import { formatById, FORMATS } from '../formats/registry'
+import { PROPERTIES } from '../formats/properties'
+import { fieldShape } from '../names/fields/index'
+import type { Shaped } from '../shapes/shape'
+import { bound, duration, exactly, flag, known, list, map, needed, object, oneOf, oneOrMore, pattern, scalar, text, time, whole } from '../shapes/shape'
 
-type FieldDocument
-  = | { type: 'roster', case?: 'as-is' | 'lower' | 'upper' | 'title', spaces?: string, accents?: 'keep' | 'strip' }
-    | { type: 'number', digits?: number, from?: number, to?: number }
-    | { type: 'version', digits?: number, milestone?: boolean }
-    | { type: 'date', pattern: string, from?: string, to?: string }
-    | { type: 'choice', values: string[] }
-    | { type: 'text', minLength?: number, maxLength?: number }
+/*
+ * The brief document, version 1, stated once: its TypeScript type, what the reader validates and the published JSON Schema all come
+ * from these shapes. What hangs together is held to in `readBrief`.
+ */
 
-/** An accepted format with conditions on what is measured of it. */
-export interface AcceptedDocument { id: string, measured?: Record<string, Condition> }
+const strictness = object({
+  letterCase: oneOf('exact', 'ignore'), separators: oneOf('exact', 'ignore'), accents: oneOf('exact', 'ignore'),
+})
 
-/** One requirement as it stands in a brief file; what is left out has the default of `readBrief`. */
-export interface RequirementDocument {
-  id: string
-  title?: string
-  name?: string | string[]
-  fields?: Record<string, FieldDocument>
-  formats?: AcceptedDocument[]
-  extensionCase?: 'lower' | 'upper' | 'any'
-  folder?: string
-  count?: { from?: number, to?: number, by?: string }
-  size?: { from?: number, to?: number }
-  keep?: 'latest' | 'first' | 'all'
-  optional?: boolean
-  locked?: 'refuse' | 'accept'
-  companions?: { extension: string, required?: boolean }[]
-  copies?: string[]
-  holder?: 'person' | 'group'
-  due?: string
-  grace?: string
-  strictness?: Partial<Strictness>
-  owedBy?: { groups?: string[], people?: string[] }
-}
+const condition = object({ from: bound(), to: bound(), is: scalar(), among: list(100, scalar(), 1) })
+
+const measured = map(
+  key => (Object.hasOwn(PROPERTIES, key) ? null : `unknown property; known are ${Object.keys(PROPERTIES).join(', ')}`),
+  condition, { enum: Object.keys(PROPERTIES) },
+)
+
+const accepted = object({
+  id: needed(known<string>('a known format id', FORMATS.map(format => format.id), found => formatById(found) !== undefined)),
+  measured,
+})
+
+const LARGEST_SIZE = Number.MAX_SAFE_INTEGER
+
+const requirement = object({
+  id: needed(pattern('an id of letters, digits and -', /^[A-Za-z0-9-]{1,60}$/)),
+  title: text(200),
+  name: oneOrMore('a template or a list of templates', 20, 500),
+  fields: map(
+    key => (/^[\p{L}\p{N}_ .-]{1,60}$/u.test(key) ? null : 'a field name is 1 to 60 letters, digits, spaces, _ . -'),
+    fieldShape, { minLength: 1, maxLength: 60 },
+  ),
+  formats: list(200, accepted),
+  extensionCase: oneOf('lower', 'upper', 'any'),
+  folder: pattern('a folder template', /^[^]{0,1000}$/, { minLength: 0, maxLength: 1000 }),
+  count: object({ from: whole(0, 100_000), to: whole(1, 100_000), by: text(60) }),
+  size: object({ from: whole(0, LARGEST_SIZE), to: whole(0, LARGEST_SIZE) }),
+  keep: oneOf('latest', 'first', 'all'),
+  optional: flag(),
+  locked: oneOf('refuse', 'accept'),
+  companions: list(20, object({ extension: needed(pattern('an extension without dot', /^[A-Za-z0-9]{1,16}$/)), required: flag() })),
+  copies: list(10, text(120)),
+  holder: oneOf('person', 'group'),
+  due: time(),
+  grace: duration(),
+  strictness,
+  owedBy: object({ groups: list(5000, text(200)), people: list(100_000, text(200)) }),
+})
+
+const exception = object({
+  for: needed(object({ person: text(200), group: text(200) }, { minProperties: 1, maxProperties: 1 })),
+  requirement: text(60),
+  due: time(),
+  owed: flag(),
+})
 
 /** A brief file (`*.brief.json`), version 1. */
-export interface BriefDocument {
-  usitorBrief: 1
-  title: string
-  due?: string
-  zone?: string
-  grace?: string
-  holder?: 'person' | 'group'
-  strictness?: Partial<Strictness>
-  ignore?: string[]
-  severity?: Record<string, 'error' | 'notice'>
-  handouts?: string[]
-  exceptions?: { for: { person?: string, group?: string }, requirement?: string, due?: string, owed?: boolean }[]
-  requirements: RequirementDocument[]
-}
+export const briefShape = object({
+  usitorBrief: needed(exactly(1, '1, the only version this reader knows')),
+  title: needed(text(200)),
+  due: time(),
+  zone: pattern('a time zone such as Europe/Lisbon', /^[A-Za-z_+-]+(?:\/[A-Za-z0-9_+-]+){0,2}$/, {}),
+  grace: duration(),
+  holder: oneOf('person', 'group'),
+  strictness,
+  ignore: list(200, text(200)),
+  severity: map(
+    key => ((FINDING_CODES as readonly string[]).includes(key) ? null : `unknown finding code; known are ${FINDING_CODES.join(', ')}`),
+    oneOf('error', 'notice'), { enum: FINDING_CODES },
+  ),
+  handouts: list(5000, pattern('a SHA-256 in hexadecimal', /^[0-9a-f]{64}$/i, { pattern: '^[0-9A-Fa-f]{64}$' })),
+  exceptions: list(10_000, exception),
+  requirements: needed(list(500, requirement, 1)),
+})
+
+export type BriefDocument = Shaped<typeof briefShape>
+/** One requirement as it stands in a brief file; what is left out has the default of `readBrief`. */
+export type RequirementDocument = Shaped<typeof requirement>
+/** An accepted format with conditions on what is measured of it. */
+export type AcceptedDocument = Shaped<typeof accepted>
+export type ExceptionDocument = Shaped<typeof exception>

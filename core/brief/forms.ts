@@ -1,14 +1,12 @@
 import type { Unit } from './units'
 import type { FolderLevels } from '../names/levels'
 import { fillFolder } from '../names/levels'
-import { parseDatePattern } from '../names/date'
 import type { HolderValues, NamePart } from '../names/parts'
 import { fillTemplate } from '../names/parts'
 import { valuesOf } from '../roster/values'
+import { isFree } from '../names/fields/index'
 import { fieldsOf } from '../names/template'
-import { OPEN, WILD } from '../names/tokens'
 import type { Person } from '../roster/types'
-import { accentForms } from '../text/fold'
 import { ownOf } from '../text/own'
 
 /** One accepted way to write a unit's file: name and folder filled with the same person's values. */
@@ -54,49 +52,6 @@ function usesPerson({ requirement, people }: Unit): boolean {
   if (people.length < 2) return false
   return fieldsOf(...requirement.names, ...requirement.folder ?? []).some((field) => {
     const rule = ownOf(requirement.fields, field)
-    return field !== 'group' && field !== 'title' && (!rule || rule.type === 'roster')
+    return field !== 'group' && field !== 'title' && !isFree(rule)
   })
-}
-
-/** Parts as look-up patterns, one for each uniform way accents are written and each value of a choice; empty where free text is asked. */
-export function patternsOf(parts: readonly NamePart[]): string[] {
-  let patterns: string[][] = [['', '', '']]
-  for (const part of parts) {
-    const options = waysOf(part)
-    if (options === null || patterns.length * options.length > MOST_PATTERNS) return []
-    patterns = patterns.flatMap(head => options.map(ways => head.map((text, way) => text + (ways[way] ?? ''))))
-  }
-  return [...new Set(patterns.flat())]
-}
-
-/** Choices multiply: a rule with more readings than this is found by its words instead. */
-const MOST_PATTERNS = 200
-
-function waysOf(part: NamePart): string[][] | null {
-  if (part.kind === 'fixed') return part.texts.map(accents)
-  switch (part.rule.type) {
-    case 'number':
-    case 'version': return [[WILD, WILD, WILD]]
-    case 'date': {
-      const run = parseDatePattern(part.rule.pattern).map(token => ('letter' in token ? WILD : token.literal)).join('')
-      return [[run, run, run]]
-    }
-    case 'choice': return part.rule.values.map(accents)
-    case 'text': return null
-    default: {
-      const never: never = part.rule
-      return never
-    }
-  }
-}
-
-function accents(text: string): string[] {
-  const forms = accentForms(text)
-  return [forms[0] ?? text, forms[1] ?? forms[0] ?? text, forms[2] ?? forms[1] ?? forms[0] ?? text]
-}
-
-/** The fixed text before the first and behind the last field that the name itself tells. */
-export function fixedEnds(parts: readonly NamePart[]): { before: string, behind: string } {
-  const text = parts.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : OPEN)).join('')
-  return { before: text.slice(0, Math.max(0, text.indexOf(OPEN))), behind: text.slice(text.lastIndexOf(OPEN) + 1) }
 }

@@ -1,15 +1,16 @@
 import { ValidationError } from 'yup'
-import { isRealDate, parseDuration } from '../names/date'
+import { isRealDay, parseDuration } from '../names/date'
+import type { FieldRule } from '../names/fields/index'
+import { isFree, readField } from '../names/fields/index'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
+import type { Strictness } from '../names/strictness'
 import { fieldsOf, parseTemplate, TemplateError } from '../names/template'
 import type { Template } from '../names/template'
 import { emptyRecord } from '../text/own'
 import { showValue } from '../text/show'
+import type { BriefDocument, ExceptionDocument, RequirementDocument } from './document'
+import { briefShape } from './document'
 import type { Brief, BriefException, Requirement } from './types'
-import type { Strictness } from '../names/strictness'
-import type { FieldRule } from '../names/fields/index'
-import { briefSchema } from './schema'
-import type { BriefDocument, RequirementDocument } from './document'
 
 /** One thing wrong with a brief. */
 export interface BriefProblem {
@@ -35,7 +36,7 @@ export class BriefError extends Error {
  */
 export async function readBrief(document: unknown, columns?: readonly string[]): Promise<Brief> {
   try {
-    await briefSchema.validate(document, { abortEarly: false, strict: true })
+    await briefShape.yup.validate(document, { abortEarly: false, strict: true })
   }
   catch (error) {
     if (!(error instanceof ValidationError)) throw error
@@ -50,28 +51,25 @@ function flatten(error: ValidationError): BriefProblem[] {
   return error.inner.flatMap(flatten)
 }
 
+/** Gathers what is wrong, each with its place. */
+interface Reader {
+  brief: BriefDocument
+  columns: readonly string[] | undefined
+  wrong(path: string, message: string): void
+}
+
 function normaliseBrief(document: BriefDocument, columns?: readonly string[]): Brief {
   const problems: BriefProblem[] = []
+  const reader: Reader = { brief: document, columns, wrong: (path, message) => problems.push({ path, message }) }
+  checkDay(document.due, 'due', reader)
   const ids = new Set<string>()
-  if (document.due !== undefined && !isRealTime(document.due)) problems.push({ path: 'due', message: `${showValue(document.due)} is no day of the calendar` })
   const requirements = document.requirements.map((one, index): Requirement => {
     const path = `requirements[${index}]`
-    if (ids.has(one.id)) problems.push({ path: `${path}.id`, message: `${showValue(one.id)} is used twice; ids are unique in a brief` })
+    if (ids.has(one.id)) reader.wrong(`${path}.id`, `${showValue(one.id)} is used twice; ids are unique in a brief`)
     ids.add(one.id)
-    return normaliseRequirement(one, document, path, problems, columns)
+    return normaliseRequirement(one, path, reader)
   })
-  const exceptions = (document.exceptions ?? []).map((one, index): BriefException => {
-    const path = `exceptions[${index}]`
-    if ((one.for.person === undefined) === (one.for.group === undefined)) problems.push({ path: `${path}.for`, message: 'names one person or one group, not both and not neither' })
-    if (one.due !== undefined && !isRealTime(one.due)) problems.push({ path: `${path}.due`, message: `${showValue(one.due)} is no day of the calendar` })
-    if (one.requirement !== undefined && !ids.has(one.requirement)) problems.push({ path: `${path}.requirement`, message: `${showValue(one.requirement)} is no requirement's id; they are ${[...ids].join(', ')}` })
-    return {
-      for: { person: one.for.person, group: one.for.group?.trim().normalize('NFC') },
-      requirement: one.requirement ?? null,
-      due: one.due === undefined ? null : Date.parse(one.due),
-      owed: one.owed ?? null,
-    }
-  })
+  const exceptions = (document.exceptions ?? []).map((one, index) => normaliseException(one, `exceptions[${index}]`, ids, reader))
   if (problems.length > 0) throw new BriefError(problems)
   return {
     title: document.title,
@@ -85,64 +83,38 @@ function normaliseBrief(document: BriefDocument, columns?: readonly string[]): B
   }
 }
 
-function normaliseRequirement(one: RequirementDocument, brief: BriefDocument, path: string, problems: BriefProblem[], columns?: readonly string[]): Requirement {
-  const fields: Record<string, FieldRule> = emptyRecord()
-  for (const [name, field] of Object.entries(one.fields ?? {})) {
-    const rule = normaliseField(field)
-    // pieces are counted from 1 unless the rule says otherwise
-    if (rule.type === 'number' && name === one.count?.by && !('from' in field && field.from !== undefined)) rule.from = 1
-    if ('from' in rule && 'to' in rule && rule.from !== null && rule.to !== null && rule.from > rule.to) {
-      problems.push({ path: `${path}.fields.${name}`, message: `from ${rule.from} lies after to ${rule.to}` })
-    }
-    for (const end of ['from', 'to'] as const) {
-      const day = rule.type === 'date' ? rule[end] : null
-      if (day !== null && !isRealTime(day)) problems.push({ path: `${path}.fields.${name}.${end}`, message: `${showValue(day)} is no day of the calendar` })
-    }
-    if (rule.type === 'text' && rule.minLength > rule.maxLength) problems.push({ path: `${path}.fields.${name}`, message: `minLength ${rule.minLength} is more than maxLength ${rule.maxLength}` })
-    fields[name] = rule
+/** The shape holds to the form; 31 February has the form of a date. */
+function checkDay(time: string | undefined, path: string, reader: Reader): void {
+  if (time !== undefined && !isRealDay(time)) reader.wrong(path, `${showValue(time)} is no day of the calendar`)
+}
+
+const groupName = (group: string): string => group.trim().normalize('NFC')
+
+function normaliseException(one: ExceptionDocument, path: string, ids: ReadonlySet<string>, reader: Reader): BriefException {
+  if ((one.for.person === undefined) === (one.for.group === undefined)) reader.wrong(`${path}.for`, 'names one person or one group, not both and not neither')
+  checkDay(one.due, `${path}.due`, reader)
+  if (one.requirement !== undefined && !ids.has(one.requirement)) {
+    reader.wrong(`${path}.requirement`, `${showValue(one.requirement)} is no requirement's id; they are ${[...ids].join(', ')}`)
   }
-  const read = (text: string, at: string): Template => {
-    try {
-      return parseTemplate(text)
-    }
-    catch (error) {
-      if (!(error instanceof TemplateError)) throw error
-      problems.push({ path: at, message: error.message })
-      return { text, parts: [] }
-    }
+  return {
+    for: { person: one.for.person, group: one.for.group === undefined ? undefined : groupName(one.for.group) },
+    requirement: one.requirement ?? null,
+    due: one.due === undefined ? null : Date.parse(one.due),
+    owed: one.owed ?? null,
   }
-  const nameTexts = one.name === undefined ? [] : typeof one.name === 'string' ? [one.name] : one.name
-  const names = nameTexts.map((text, index) => {
-    const at = typeof one.name === 'string' ? `${path}.name` : `${path}.name[${index}]`
-    if (text.trim() === '') problems.push({ path: at, message: 'is empty; leave it out for any name' })
-    if (text.includes('/')) problems.push({ path: at, message: '"/" cannot stand in a name; levels belong in the folder' })
-    return read(text, at)
-  })
-  const folder = one.folder === undefined ? null : readFolder(one.folder, text => read(text, `${path}.folder`), message => problems.push({ path: `${path}.folder`, message }))
-  const known = columns ? new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...columns]) : null
-  for (const template of [...names, ...folder ?? []]) {
-    for (const part of template.parts) {
-      if (part.kind === 'field' && part.prefix !== null && (fields[part.name]?.type ?? 'roster') !== 'roster') {
-        problems.push({ path: `${path}.${names.includes(template) ? 'name' : 'folder'}`, message: `{${part.name}:${part.prefix}} takes the first characters of a ${fields[part.name]?.type}; only a person's own values can be shortened` })
-      }
-    }
-  }
-  for (const [templates, at] of [[names, `${path}.name`], [folder ?? [], `${path}.folder`]] as const) {
-    for (const field of fieldsOf(...templates)) {
-      if ((fields[field]?.type ?? 'roster') !== 'roster') continue
-      if (known && !known.has(field)) {
-        problems.push({ path: at, message: `unknown field {${field}}; known are ${[...known, ...Object.keys(fields)].map(name => `{${name}}`).join(', ')}` })
-      }
-    }
-  }
-  const count = { from: one.count?.from ?? Math.min(1, one.count?.to ?? 1), to: one.count === undefined ? 1 : one.count.to ?? Infinity, by: one.count?.by ?? null }
-  if (count.from > count.to) problems.push({ path: `${path}.count`, message: `from ${count.from} lies after to ${count.to}` })
-  if (count.by !== null && fields[count.by]?.type !== 'number') problems.push({ path: `${path}.count.by`, message: `${showValue(count.by)} is not a field of type number declared under fields` })
-  else if (count.by !== null && !fieldsOf(...names, ...(folder ?? [])).includes(count.by)) problems.push({ path: `${path}.count.by`, message: `{${count.by}} stands in no template, so pieces could not be told apart` })
-  const size = { from: one.size?.from ?? 1, to: one.size?.to ?? Infinity }
-  if (size.from > size.to) problems.push({ path: `${path}.size`, message: `from ${size.from} lies after to ${size.to}` })
+}
+
+const EXACT: Strictness = { letterCase: 'exact', separators: 'exact', accents: 'ignore' }
+
+function normaliseRequirement(one: RequirementDocument, path: string, reader: Reader): Requirement {
+  const { brief } = reader
+  const fields = readFields(one, path, reader)
+  const names = readNames(one, path, reader)
+  const folder = readFolder(one, path, reader)
+  checkTemplates(names, `${path}.name`, fields, reader)
+  checkTemplates(folder ?? [], `${path}.folder`, fields, reader)
   const due = one.due ?? brief.due
-  if (one.due !== undefined && !isRealTime(one.due)) problems.push({ path: `${path}.due`, message: `${showValue(one.due)} is no day of the calendar` })
+  checkDay(one.due, `${path}.due`, reader)
   return {
     id: one.id,
     title: one.title ?? one.id,
@@ -151,8 +123,8 @@ function normaliseRequirement(one: RequirementDocument, brief: BriefDocument, pa
     formats: (one.formats ?? []).map(({ id, measured }) => ({ id, measured: measured ?? {} })),
     extensionCase: one.extensionCase ?? 'any',
     folder,
-    count,
-    size,
+    count: readCount(one, path, fields, [...names, ...folder ?? []], reader),
+    size: readSize(one, path, reader),
     keep: one.keep ?? 'latest',
     optional: one.optional ?? false,
     locked: one.locked ?? 'refuse',
@@ -162,41 +134,81 @@ function normaliseRequirement(one: RequirementDocument, brief: BriefDocument, pa
     due: due === undefined ? null : Date.parse(due),
     grace: parseDuration(one.grace ?? brief.grace ?? 'PT0S'),
     strictness: { ...EXACT, ...brief.strictness, ...one.strictness },
-    owedBy: one.owedBy ? { groups: (one.owedBy.groups ?? []).map(group => group.trim().normalize('NFC')), people: one.owedBy.people ?? [] } : null,
+    owedBy: one.owedBy ? { groups: (one.owedBy.groups ?? []).map(groupName), people: one.owedBy.people ?? [] } : null,
   }
 }
 
-const EXACT: Strictness = { letterCase: 'exact', separators: 'exact', accents: 'ignore' }
-
-function readFolder(text: string, read: (text: string) => Template, problem: (message: string) => void): Template[] {
-  if (text === '') return []
-  const levels = text.replace(/^\/|\/$/g, '').split('/')
-  if (levels.some(level => level === '' || level === '.' || level === '..')) problem(`${showValue(text)} holds an empty level, "." or ".."`)
-  return levels.map(read)
+function readFields({ fields = {}, count }: RequirementDocument, path: string, reader: Reader): Record<string, FieldRule> {
+  const rules: Record<string, FieldRule> = emptyRecord()
+  for (const [name, field] of Object.entries(fields)) {
+    const { rule, problems } = readField(field, name === count?.by)
+    for (const { at, message } of problems) reader.wrong(`${path}.fields.${name}${at ? `.${at}` : ''}`, message)
+    rules[name] = rule
+  }
+  return rules
 }
 
-function normaliseField(field: NonNullable<RequirementDocument['fields']>[string]): FieldRule {
-  switch (field.type) {
-    case 'roster': return { type: 'roster', case: field.case ?? 'as-is', spaces: field.spaces ?? null, accents: field.accents ?? 'keep' }
-    case 'number': return { type: 'number', digits: field.digits ?? 1, from: field.from ?? 0, to: field.to ?? Infinity }
-    case 'version': return { type: 'version', digits: field.digits ?? 1, milestone: field.milestone ?? false }
-    case 'date': return { type: 'date', pattern: field.pattern, from: field.from ?? null, to: field.to ?? null }
-    case 'choice': return { type: 'choice', values: field.values.map(one => one.normalize('NFC')) }
-    case 'text': return { type: 'text', minLength: field.minLength ?? 1, maxLength: field.maxLength ?? 250 }
-    default: {
-      const never: never = field
-      return never
-    }
+function readTemplate(text: string, path: string, reader: Reader): Template {
+  try {
+    return parseTemplate(text)
+  }
+  catch (error) {
+    if (!(error instanceof TemplateError)) throw error
+    reader.wrong(path, error.message)
+    return { text, parts: [] }
   }
 }
 
-function offsetOf(due: string | undefined): number {
-  const found = /([+-])(\d\d):(\d\d)$/.exec(due ?? '')
+function readNames({ name = [] }: RequirementDocument, path: string, reader: Reader): Template[] {
+  return (typeof name === 'string' ? [name] : name).map((text, index) => {
+    const place = typeof name === 'string' ? `${path}.name` : `${path}.name[${index}]`
+    if (text.trim() === '') reader.wrong(place, 'is empty; leave it out for any name')
+    if (text.includes('/')) reader.wrong(place, '"/" cannot stand in a name; levels belong in the folder')
+    return readTemplate(text, place, reader)
+  })
+}
+
+function readFolder({ folder }: RequirementDocument, path: string, reader: Reader): Template[] | null {
+  if (folder === undefined) return null
+  if (folder === '') return []
+  const levels = folder.replace(/^\/|\/$/g, '').split('/')
+  if (levels.some(level => level === '' || level === '.' || level === '..')) reader.wrong(`${path}.folder`, `${showValue(folder)} holds an empty level, "." or ".."`)
+  return levels.map(level => readTemplate(level, `${path}.folder`, reader))
+}
+
+/** Only a person's own values can be shortened, and every field must be declared or a column. */
+function checkTemplates(templates: readonly Template[], path: string, fields: Record<string, FieldRule>, reader: Reader): void {
+  for (const part of templates.flatMap(template => template.parts)) {
+    if (part.kind !== 'field' || part.prefix === null) continue
+    const rule = fields[part.name]
+    if (isFree(rule)) reader.wrong(path, `{${part.name}:${part.prefix}} takes the first characters of a ${rule.type}; only a person's own values can be shortened`)
+  }
+  if (!reader.columns) return
+  const known = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...reader.columns])
+  for (const field of fieldsOf(...templates)) {
+    if (isFree(fields[field]) || known.has(field)) continue
+    reader.wrong(path, `unknown field {${field}}; known are ${[...known, ...Object.keys(fields)].map(name => `{${name}}`).join(', ')}`)
+  }
+}
+
+function readCount({ count: asked }: RequirementDocument, path: string, fields: Record<string, FieldRule>, templates: readonly Template[], reader: Reader): Requirement['count'] {
+  const to = asked === undefined ? 1 : asked.to ?? Infinity
+  const count = { from: asked?.from ?? Math.min(1, asked?.to ?? 1), to, by: asked?.by ?? null }
+  if (count.from > count.to) reader.wrong(`${path}.count`, `from ${count.from} lies after to ${count.to}`)
+  if (count.by === null) return count
+  if (fields[count.by]?.type !== 'number') reader.wrong(`${path}.count.by`, `${showValue(count.by)} is not a field of type number declared under fields`)
+  else if (!fieldsOf(...templates).includes(count.by)) reader.wrong(`${path}.count.by`, `{${count.by}} stands in no template, so pieces could not be told apart`)
+  return count
+}
+
+function readSize({ size: asked }: RequirementDocument, path: string, reader: Reader): Requirement['size'] {
+  const size = { from: asked?.from ?? 1, to: asked?.to ?? Infinity }
+  if (size.from > size.to) reader.wrong(`${path}.size`, `from ${size.from} lies after to ${size.to}`)
+  return size
+}
+
+/** Minutes east of UTC in which a time was written. */
+function offsetOf(time: string | undefined): number {
+  const found = /([+-])(\d\d):(\d\d)$/.exec(time ?? '')
   return found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : 0
-}
-
-/** The schema holds to the form; 31 February has the form of a date. */
-function isRealTime(text: string): boolean {
-  const [yyyy, MM, dd] = text.slice(0, 10).split('-').map(Number)
-  return isRealDate({ yyyy, MM, dd })
 }

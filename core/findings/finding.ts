@@ -1,4 +1,4 @@
-import type { Difference } from '../names/explain'
+import type { Difference } from '../names/difference'
 import type { FindingCode, FindingParams, Severity } from './codes'
 import { FINDINGS } from './codes'
 

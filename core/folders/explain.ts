@@ -1,5 +1,6 @@
 import type { Requirement } from '../brief/types'
-import type { Difference, ExplainContext } from '../names/explain'
+import type { ExplainContext } from '../names/explain'
+import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'

@@ -1,7 +1,6 @@
 import type { Unit } from '../brief/units'
 import type { NamePart } from '../names/parts'
-import { parseDatePattern } from '../names/date'
-import { WILD } from '../names/tokens'
+import { freeField } from '../names/fields/index'
 import { formsOf } from '../brief/forms'
 import { KeyIndex } from '../names/key-index'
 import type { Located } from './wrapper'
@@ -94,9 +93,8 @@ function patternOf(parts: readonly NamePart[], by: string): string | null {
   let pattern = ''
   for (const part of parts) {
     if (part.kind === 'fixed') pattern += textOf(part, by)
-    else if (part.rule.type === 'number' || part.rule.type === 'version') pattern += WILD
-    else if (part.rule.type === 'date') pattern += parseDatePattern(part.rule.pattern).map(token => ('letter' in token ? WILD : token.literal)).join('')
-    else return null
+    else if (!freeField(part.rule).digits) return null
+    else pattern += freeField(part.rule).ways(part.rule)?.[0]?.[0] ?? ''
   }
   return pattern
 }

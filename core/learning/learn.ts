@@ -2,6 +2,7 @@ import type { RequirementDocument } from '../brief/document'
 import { readBrief } from '../brief/read'
 import type { Requirement } from '../brief/types'
 import { fillFolder, matchFolder } from '../names/levels'
+import { opennessOf } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
 import { matchParts } from '../names/match'
 import { fillTemplate } from '../names/parts'
@@ -92,11 +93,11 @@ export async function learnRule(right: readonly string[], wrong: readonly string
   return { rules: kept.map(({ guesses: _guesses, ...rule }) => rule), conflicts }
 }
 
-const isOpen = ({ fields }: Pick<LearnedRule, 'fields'>): boolean => Object.values(fields).some(field => field.type === 'text' || field.type === 'choice')
+const isOpen = ({ fields }: Pick<LearnedRule, 'fields'>): boolean => Object.values(fields).some(field => opennessOf(field) > 0)
 
 /** How much a rule leaves open or had to guess: free text most of all. */
 function cost({ fields, guesses, name }: LearnedRule & { guesses: number }): number {
-  const open = Object.values(fields).reduce((sum, field) => sum + (field.type === 'text' ? 3 : field.type === 'choice' ? 1 : 0), 0)
+  const open = Object.values(fields).reduce((sum, field) => sum + opennessOf(field), 0)
   return guesses + open - (/\{/.test(name) ? 0 : -5)
 }
 

@@ -1,5 +1,5 @@
 import type { FieldRule } from '../names/fields/index'
-import { writeValue } from '../names/parts'
+import { writeValue } from '../names/fields/roster'
 import type { Person } from '../roster/types'
 import { ownOf } from '../text/own'
 

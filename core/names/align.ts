@@ -1,12 +1,10 @@
-import type { Strictness } from './strictness'
 import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
 import { ownOf } from '../text/own'
-import { looseDate } from './loose-date'
-import { endOfDate, isNumber, isSeparator } from './match'
-import type { Captures, FreeRule, NamePart } from './parts'
-
-/** One stretch of a received name that is not as its part asks: what stands there, and what belongs there. */
-export interface Edit { range: [start: number, end: number], expected: string }
+import type { Edit } from './difference'
+import { freeField } from './fields/index'
+import type { Captures, NamePart } from './parts'
+import type { Strictness } from './strictness'
+import { isSeparator } from './strictness'
 
 /** Where one part was found in a received name. */
 export interface Span {
@@ -247,7 +245,7 @@ function alignFree(part: Extract<NamePart, { kind: 'free' }>, text: string, know
     costs[row + j] = (costs[before + j] ?? 0) + ABSENT_FREE
     steps[row + j] = ABSENT
   }
-  takeFree(part.rule, text, ownOf(known, part.part), (start, end, cost) => {
+  freeField(part.rule).take(text, part.rule, ownOf(known, part.part), (start, end, cost) => {
     const total = (costs[before + start] ?? 0) + cost
     if (total < (costs[row + end] ?? 0)) {
       costs[row + end] = total
@@ -262,75 +260,6 @@ function alignFree(part: Extract<NamePart, { kind: 'free' }>, text: string, know
     }
   }
   return row
-}
-
-/** Every stretch of a name that a free field may mean, with what is held against it. */
-function takeFree(rule: FreeRule, text: string, settled: string | undefined, take: (start: number, end: number, cost: number) => void): void {
-  switch (rule.type) {
-    case 'number':
-    case 'version':
-      for (let start = 0; start < text.length; start++) {
-        if (!isDigitAt(text, start)) {
-          // what stands for a number not known yet
-          if (/[X#?]/i.test(text[start] ?? '') && !/[\p{L}#?]/u.test(text[start - 1] ?? '')) {
-            const end = start + (/^(?:x+|#+|\?+)(?![\p{L}\p{N}])/iu.exec(text.slice(start, start + 12))?.[0].length ?? 0)
-            if (end > start) take(start, end, 1.2)
-          }
-          continue
-        }
-        let most = start + 1
-        while (isDigitAt(text, most)) most++
-        const inside = start > 0 && isDigitAt(text, start - 1)
-        for (let end = most; end > start; end--) {
-          const digits = text.slice(start, end)
-          const other = settled !== undefined && Number(settled) !== Number(digits)
-          take(start, end, (isNumber(digits, rule, true) ? 0 : 0.5) + (other ? 1.5 : 0) + (inside || end < most ? 0.7 : 0))
-        }
-      }
-      return
-    case 'date':
-      for (let start = 0; start < text.length; start++) {
-        if (!isDigitAt(text, start)) continue
-        const end = endOfDate(text, start, rule)
-        if (end !== null) take(start, end, 0)
-        if (start > 0 && isDigitAt(text, start - 1)) continue
-        const loose = looseDate(text, start, rule.pattern)
-        if (loose) take(start, loose.end, 0.9)
-      }
-      return
-    case 'choice':
-      for (const value of rule.values) {
-        const folded = foldCase(value)
-        for (let start = 0; start + value.length <= text.length; start++) {
-          const there = text.slice(start, start + value.length)
-          if (there === value) take(start, start + value.length, 0)
-          else if (foldCase(there) === folded) take(start, start + value.length, 0.3)
-        }
-      }
-      // any word may have been meant for one of the choices
-      for (let start = 0; start < text.length; start++) {
-        if (start > 0 && !isSeparator(text[start - 1] ?? ' ')) continue
-        let end = start
-        while (end < text.length && end < start + 40 && !isSeparator(text[end] ?? ' ')) end++
-        if (end > start) take(start, end, 2)
-      }
-      return
-    case 'text':
-      // cheaper by the character than extra text, so that fixed parts still find their own letters
-      for (let start = 0; start < text.length; start++) {
-        for (let end = start + rule.minLength; end <= Math.min(text.length, start + rule.maxLength); end++) take(start, end, 0.01 * (end - start))
-      }
-      return
-    default: {
-      const never: never = rule
-      return never
-    }
-  }
-}
-
-function isDigitAt(text: string, at: number): boolean {
-  const code = text.charCodeAt(at)
-  return code >= 48 && code <= 57
 }
 
 /** Walks the cheapest way back and gathers where each part stands. */

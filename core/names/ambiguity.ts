@@ -1,6 +1,6 @@
-import { parseDatePattern } from './date'
-import { endOfDate, isNumber } from './match'
-import type { Captures, FreeRule, NamePart } from './parts'
+import { freeField } from './fields/index'
+import type { Automaton, Characters } from './fields/type'
+import type { Captures, NamePart } from './parts'
 
 /** One way a name can be read: which of the ways, and what each part's text is, by the part's index. */
 export interface NameReading { way: number, captures: Captures }
@@ -10,10 +10,6 @@ export interface Ambiguity { name: string, readings: [NameReading, NameReading] 
 
 /** More pairs of places than this are not looked at: then nothing is said. */
 const MOST_PAIRS = 60_000
-const LONGEST_NUMBER = 6
-
-/** A set of characters: any but those left out, or only these. */
-type Characters = { only: string } | { not: string }
 
 /** A place in one way of writing names, with the characters that lead on from it. */
 interface Place { steps: { characters: Characters, to: number }[], ends: boolean, way: number, part: number }
@@ -93,13 +89,7 @@ function isPossible({ way, captures }: NameReading, ways: readonly (readonly Nam
   return Object.entries(captures).every(([index, text]) => {
     const part = ways[way]?.[Number(index)]
     if (part?.kind !== 'free') return true
-    switch (part.rule.type) {
-      case 'number':
-      case 'version': return isNumber(text, part.rule)
-      case 'date': return endOfDate(text, 0, part.rule) === text.length
-      case 'text': return text.length <= part.rule.maxLength
-      default: return true
-    }
+    return freeField(part.rule).fits(text, part.rule)
   })
 }
 
@@ -141,26 +131,15 @@ function common(a: Characters, b: Characters): string | null {
 
 /** Lays one way's places behind one another; free fields branch and repeat. */
 function buildWay(parts: readonly NamePart[], way: number, start: number, places: Place[]): void {
-  const add = (part: number): number => places.push({ steps: [], ends: false, way, part }) - 1
   let open = [start]
-  const text = (from: number[], written: string, part: number): number => {
-    let here = from
-    let last = -1
-    for (const char of written) {
-      last = add(part)
-      for (const one of here) places[one]?.steps.push({ characters: { only: char }, to: last })
-      here = [last]
-    }
-    return last
-  }
   parts.forEach((part, index) => {
-    if (part.kind === 'fixed') {
-      const written = part.texts.filter(Boolean)
-      if (written.length === 0) return
-      open = written.map(one => text(open, one, index))
+    const automaton = placesOf(way, index, places)
+    if (part.kind === 'free') {
+      open = freeField(part.rule).build(part.rule, open, automaton)
       return
     }
-    open = free(part.rule, open, index, add, text, places)
+    const written = part.texts.filter(Boolean)
+    if (written.length > 0) open = written.map(one => automaton.text(open, one))
   })
   for (const one of open) {
     const place = places[one]
@@ -168,59 +147,22 @@ function buildWay(parts: readonly NamePart[], way: number, start: number, places
   }
 }
 
-function free(rule: FreeRule, open: number[], part: number, add: (part: number) => number, text: (from: number[], written: string, part: number) => number, places: Place[]): number[] {
-  const step = (from: number[], characters: Characters): number => {
-    const to = add(part)
+/** Adds places of one part of one way. */
+function placesOf(way: number, part: number, places: Place[]): Automaton {
+  const step: Automaton['step'] = (from, characters) => {
+    const to = places.push({ steps: [], ends: false, way, part }) - 1
     for (const one of from) places[one]?.steps.push({ characters, to })
     return to
   }
-  switch (rule.type) {
-    case 'number':
-    case 'version': {
-      const most = rule.type === 'number' && rule.to !== Infinity ? Math.max(rule.digits, String(rule.to).length) : Math.max(rule.digits, LONGEST_NUMBER)
-      const ends: number[] = []
-      for (let width = rule.digits; width <= most; width++) {
-        let here = open
-        for (let digit = 0; digit < width; digit++) {
-          // wider than asked only where it has to be
-          here = [step(here, { only: digit === 0 && width > rule.digits ? '123456789' : '0123456789' })]
-        }
-        ends.push(...here)
-      }
-      return ends
-    }
-    case 'date': {
-      let here = open
-      for (const token of parseDatePattern(rule.pattern)) {
-        if ('literal' in token) here = [text(here, token.literal, part)]
-        else for (const digits of digitsOf(token.letter)) here = [step(here, { only: digits })]
-      }
-      return here
-    }
-    case 'choice': return rule.values.map(value => text(open, value, part))
-    case 'text': {
-      let here = open
-      for (let at = 0; at < rule.minLength; at++) here = [step(here, { not: '/' })]
-      const [last] = here
-      // as long as it may be is as good as endless here
-      if (last !== undefined && rule.maxLength > rule.minLength) places[last]?.steps.push({ characters: { not: '/' }, to: last })
-      return here
-    }
-    default: {
-      const never: never = rule
-      return never
-    }
-  }
-}
-
-/** What each digit of a date's letter may be. */
-function digitsOf(letter: string): string[] {
-  switch (letter) {
-    case 'yyyy': return ['12', '09', '0123456789', '0123456789']
-    case 'MM': return ['01', '0123456789']
-    case 'dd': return ['0123', '0123456789']
-    case 'HH': return ['012', '0123456789']
-    case 'mm': return ['012345', '0123456789']
-    default: return ['0123456789', '0123456789']
+  return {
+    step,
+    text(from, written) {
+      let here = from
+      for (const only of written) here = [step(here, { only })]
+      return here[0] ?? -1
+    },
+    repeat(place, characters) {
+      places[place]?.steps.push({ characters, to: place })
+    },
   }
 }

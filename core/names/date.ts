@@ -34,6 +34,12 @@ export function isRealDate(values: Partial<Record<DateLetter, number>>, from: st
   return (from === null || text.slice(0, width) >= from.slice(0, width)) && (to === null || text.slice(0, width) <= to.slice(0, width))
 }
 
+/** Whether the day a text begins with (`yyyy-MM-dd`) is in the calendar: 31 February has the form of a date. */
+export function isRealDay(text: string): boolean {
+  const [yyyy, MM, dd] = text.slice(0, 10).split('-').map(Number)
+  return isRealDate({ yyyy, MM, dd })
+}
+
 /** Two-digit years: the century of the allowed range, else 2000–2069 and 1970–1999. */
 function centuryOf(short: number, from: string | null): number {
   if (from) {

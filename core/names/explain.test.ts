@@ -7,7 +7,8 @@ import type { ExplainContext } from './explain'
 import { explainParts } from './explain'
 import { matchParts } from './match'
 import type { NamePart } from './parts'
-import { expandParts, fillTemplate, writeNumber } from './parts'
+import { expandParts, fillTemplate } from './parts'
+import { writeNumber } from './fields/digits'
 import { parseTemplate } from './template'
 
 const rules: Record<string, FieldRule> = {

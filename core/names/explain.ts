@@ -1,28 +1,13 @@
-import type { Strictness } from './strictness'
 import { foldCase, plainPunctuation, stripMarks } from '../text/fold'
-import type { Alignment, Edit, Span } from './align'
-import { alignParts } from './align'
-import { editDistance } from '../text/distance'
 import { emptyRecord, ownOf } from '../text/own'
-import { looseDate } from './loose-date'
-import { endOfDate, isNumber, isSeparator } from './match'
+import type { Alignment, Span } from './align'
+import { alignParts } from './align'
+import type { Difference, DifferenceKind, Edit } from './difference'
+import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
-import { expandParts, writeNumber } from './parts'
-
-export type DifferenceKind = 'absent' | 'misspelt' | 'order' | 'separator' | 'digits' | 'letter-case' | 'extra' | 'date-order' | 'date-range' | 'not-allowed' | 'other-person'
-
-/** How one part of a name departs from what was asked. */
-export interface Difference {
-  /** Field name, `literal`, or for folders `level 1` … */
-  part: string
-  kind: DifferenceKind
-  /** UTF-16 offsets in the received name. */
-  range: [start: number, end: number]
-  expected: string
-  actual: string
-  /** Inside the range, which letters: what stands there, and what belongs there. */
-  edits?: Edit[]
-}
+import { expandParts } from './parts'
+import type { Strictness } from './strictness'
+import { isSeparator } from './strictness'
 
 export interface Explanation {
   /** 0 for a fitting name; about one a wrong character. */
@@ -99,7 +84,7 @@ function reorder(parts: readonly NamePart[], text: string, straight: Alignment, 
 }
 
 function isValue(part: NamePart): boolean {
-  return part.kind === 'free' ? part.rule.type !== 'text' : part.part !== 'literal'
+  return part.kind === 'free' ? freeField(part.rule).ordered : part.part !== 'literal'
 }
 
 /** Two values exchanged, or one moved to the place of another, the rest moving up. */
@@ -159,7 +144,7 @@ function mergeExtras(parts: readonly NamePart[], alignment: Alignment, text: str
 }
 
 function belongsTo(part: NamePart, stray: string, touching: string): boolean {
-  if (part.kind === 'free') return part.rule.type === 'choice' && /^[\p{L}\p{M}]{1,2}$/u.test(stray) && /\p{L}/u.test(touching)
+  if (part.kind === 'free') return freeField(part.rule).takesStray?.(stray, touching) ?? false
   if ([...stray].every(isSeparator)) return part.part === 'literal' && isSeparator(touching)
   if (!/^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)) return false
   return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
@@ -177,31 +162,10 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
     const span = spans[index]
     if (!span || span.end <= span.start) continue
     const actual = text.slice(span.start, span.end)
-    const { rule } = part
-    if (rule.type === 'number' || rule.type === 'version') {
-      const written = /^\d{1,12}$/.test(actual) ? writeNumber(Number(actual), rule.digits) : ''
-      if (written !== '' && isNumber(written, rule)) captures[part.part] = written
-    }
-    else if (rule.type === 'text') captures[part.part] = actual
-    else if (rule.type === 'choice') {
-      const value = readChoice(actual, rule.values)
-      if (value !== undefined) captures[part.part] = value
-    }
-    else if (endOfDate(actual, 0, rule) === actual.length) captures[part.part] = actual
-    else {
-      const written = looseDate(actual, 0, rule.pattern)?.written
-      if (written && endOfDate(written, 0, rule) === written.length) captures[part.part] = written
-    }
+    const value = freeField(part.rule).read(actual, part.rule)
+    if (value !== undefined) captures[part.part] = value
   }
   return captures
-}
-
-/** The one choice a word means: the same but for letter case, or with one slip in a long word. */
-function readChoice(actual: string, values: readonly string[]): string | undefined {
-  const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
-  if (same !== undefined || actual.length < 4) return same
-  const near = values.filter(one => one.length >= 4 && editDistance(foldCase(one), foldCase(actual), 1) <= 1)
-  return near.length === 1 ? near[0] : undefined
 }
 
 function describe(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext, order: readonly number[]): Difference[] {
@@ -227,30 +191,7 @@ function tellKind(part: NamePart, span: Span, expected: string, actual: string, 
   if (part.kind === 'fixed') return tellFixed(part.part, span, actual, strictness, ownerOf)
   if (actual === expected) return null
   if (actual === '') return 'absent'
-  const { rule } = part
-  switch (rule.type) {
-    case 'number':
-    case 'version':
-      if (!/^\d+$/.test(actual)) return 'digits'
-      return ownOf(known, part.part) === undefined && !isNumber(writeNumber(Number(actual), rule.digits), rule) ? 'not-allowed' : 'digits'
-    case 'date': {
-      if (endOfDate(actual, 0, rule) === actual.length) return null
-      const loose = looseDate(actual, 0, rule.pattern)
-      if (!loose) return 'date-range'
-      return loose.written && endOfDate(loose.written, 0, rule) === null ? 'date-range' : loose.kind
-    }
-    case 'choice': {
-      const value = readChoice(actual, rule.values)
-      if (value === undefined) return 'not-allowed'
-      if (foldCase(value) === foldCase(actual)) return strictness.letterCase === 'ignore' ? null : 'letter-case'
-      return 'misspelt'
-    }
-    case 'text': return null
-    default: {
-      const never: never = rule
-      return never
-    }
-  }
+  return freeField(part.rule).tell(actual, part.rule, ownOf(known, part.part) !== undefined, strictness)
 }
 
 function tellFixed(field: string, { text, edits }: Span, actual: string, strictness: Strictness, ownerOf: ExplainContext['ownerOf']): DifferenceKind | null {

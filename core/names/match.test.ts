@@ -4,7 +4,8 @@ import type { Strictness } from './strictness'
 import type { FieldRule } from './fields/index'
 import { explainParts } from './explain'
 import { matchParts } from './match'
-import { expandParts, fillTemplate, writeNumber } from './parts'
+import { expandParts, fillTemplate } from './parts'
+import { writeNumber } from './fields/digits'
 import { parseTemplate } from './template'
 
 const EXACT: Strictness = { letterCase: 'exact', separators: 'exact', accents: 'exact' }

@@ -1,43 +1,16 @@
-import type { Strictness } from './strictness'
-import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { accentForms, plainPunctuation } from '../text/fold'
 import { emptyRecord } from '../text/own'
-import { isRealDate, parseDatePattern } from './date'
-import type { DateLetter } from './date'
-import type { Captures, FreeRule, NamePart } from './parts'
-import { writeNumber } from './parts'
+import { isDigit } from './fields/digits'
+import type { FreeRule } from './fields/index'
+import { freeField } from './fields/index'
+import type { Captures, NamePart } from './parts'
+import type { Folded, Strictness } from './strictness'
+import { foldReceived, STRICT } from './strictness'
 
 /** How a name fits: what its free fields hold, and whether without any leniency. */
 export interface NameMatch {
   captures: Captures
   exact: boolean
-}
-
-const STRICT: Strictness = { letterCase: 'exact', separators: 'exact', accents: 'exact' }
-
-export function isSeparator(char: string): boolean {
-  return char === ' ' || char === '_' || char === '-' || char === '.' || char === '\u00A0'
-}
-
-/** Text as a strictness compares it, with the way back to the original's UTF-16 offsets. */
-interface Folded { text: string, from: number[] }
-
-function foldReceived(text: string, strictness: Strictness): Folded {
-  let folded = ''
-  const from: number[] = []
-  let at = 0
-  for (const char of plainPunctuation(text)) {
-    let out = char
-    if (strictness.separators === 'ignore' && isSeparator(char)) out = folded.endsWith('-') ? '' : '-'
-    else {
-      if (strictness.accents === 'ignore') out = stripMarks(out)
-      if (strictness.letterCase === 'ignore') out = foldCase(out)
-    }
-    folded += out
-    for (let i = 0; i < out.length; i++) from.push(at)
-    at += char.length
-  }
-  from.push(at)
-  return { text: folded, from }
 }
 
 /**
@@ -64,9 +37,10 @@ export function matchParts(parts: readonly NamePart[], received: string, strictn
 /** Parts that can be read in one way only: digits run into nothing, since no two of them meet. */
 function isStraight(part: NamePart, at: number, parts: readonly NamePart[]): boolean {
   if (part.kind === 'fixed') return part.texts.length === 1
+  const field = freeField(part.rule)
+  if (!field.straight || !field.runsOn) return field.straight !== undefined
   const next = parts[at + 1]
-  const meets = next !== undefined && (next.kind === 'free' || isDigit((next.texts[0] ?? '').charCodeAt(0)))
-  return (part.rule.type === 'number' || part.rule.type === 'version' || part.rule.type === 'date') && !(meets && part.rule.type !== 'date')
+  return next === undefined || (next.kind === 'fixed' && !isDigit((next.texts[0] ?? '').charCodeAt(0)))
 }
 
 /** The quick way for names that fit to the letter: once from left to right. `null` says only that this way does not fit. */
@@ -75,19 +49,13 @@ function matchStraight(parts: readonly NamePart[], name: string, freeRange: stri
   const captures: Captures = emptyRecord()
   let at = 0
   for (const part of parts) {
-    let end = at
     if (part.kind === 'fixed') {
       const text = plainPunctuation(part.texts[0] ?? '')
       if (!received.startsWith(text, at)) return null
       at += text.length
       continue
     }
-    if (part.rule.type === 'number' || part.rule.type === 'version') {
-      while (isDigit(received.charCodeAt(end))) end++
-      if (end === at || !isNumber(received.slice(at, end), part.rule, part.part === freeRange)) return null
-    }
-    else if (part.rule.type === 'date') end = endOfDate(received, at, part.rule) ?? -1
-    else return null
+    const end = freeField(part.rule).straight?.(received, at, part.rule, part.part === freeRange) ?? -1
     if (end < 0 || (captures[part.part] !== undefined && captures[part.part] !== name.slice(at, end))) return null
     captures[part.part] = name.slice(at, end)
     at = end
@@ -156,33 +124,8 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
   }
 
   function endsOfFree(part: NamePart, rule: FreeRule, at: number): number[] {
-    const ends: number[] = []
-    switch (rule.type) {
-      case 'number':
-      case 'version': {
-        let most = at
-        while (most < text.length && isDigit(text.charCodeAt(most))) most++
-        for (let end = most; end > at; end--) {
-          if (isNumber(text.slice(at, end), rule, part.part === freeRange)) ends.push(end)
-        }
-        return ends
-      }
-      case 'choice': return endsOfText(formsOfPart(part, rule.values, strictness), at)
-      case 'date': {
-        const end = endOfDate(text, at, rule, strictness)
-        return end === null ? [] : [end]
-      }
-      case 'text': {
-        const least = at + rule.minLength
-        const most = Math.min(text.length, at + rule.maxLength)
-        for (let end = least; end <= most; end++) ends.push(end)
-        return ends
-      }
-      default: {
-        const never: never = rule
-        return never
-      }
-    }
+    const endsOf = (texts: readonly string[], from: number) => endsOfText(formsOfPart(part, texts, strictness), from)
+    return freeField(rule).ends({ text, strictness, anyRange: part.part === freeRange, endsOf }, at, rule)
   }
 
   if (!step(0, 0)) return null
@@ -195,35 +138,4 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
     captures[part.part] = value
   }
   return captures
-}
-
-function isDigit(code: number): boolean {
-  return code >= 48 && code <= 57
-}
-
-/** Whether digits are a number as a rule writes it: padded to the least width, no wider than needed, in range. */
-export function isNumber(digits: string, rule: Extract<FreeRule, { type: 'number' | 'version' }>, anyRange = false): boolean {
-  if (digits.length > 12) return false
-  const value = Number(digits)
-  if (digits !== writeNumber(value, rule.digits)) return false
-  return rule.type === 'version' || anyRange || (value >= rule.from && value <= rule.to)
-}
-
-/** End of a real date of the rule's pattern that begins at `at`, or `null`. */
-export function endOfDate(text: string, at: number, rule: Extract<FreeRule, { type: 'date' }>, strictness: Strictness = STRICT): number | null {
-  const values: Partial<Record<DateLetter, number>> = {}
-  let end = at
-  for (const token of parseDatePattern(rule.pattern)) {
-    if ('literal' in token) {
-      const folded = foldReceived(token.literal, strictness).text
-      if (!text.startsWith(folded, end)) return null
-      end += folded.length
-      continue
-    }
-    const digits = text.slice(end, end + token.letter.length)
-    if (!/^\d+$/.test(digits) || digits.length < token.letter.length) return null
-    values[token.letter] = Number(digits)
-    end += token.letter.length
-  }
-  return isRealDate(values, rule.from, rule.to) ? end : null
 }

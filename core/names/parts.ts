@@ -1,9 +1,8 @@
-import type { FieldRule } from './fields/index'
-import { removeAccents } from '../text/fold'
+import type { FieldRule, FreeRule } from './fields/index'
+import { isFree } from './fields/index'
+import { writeValue } from './fields/roster'
 import { ownOf } from '../text/own'
 import type { Template } from './template'
-
-export type FreeRule = Exclude<FieldRule, { type: 'roster' }>
 
 /** A template part with one holder's values filled in: fixed text, or a field that the name itself tells. */
 export type NamePart
@@ -32,7 +31,7 @@ export function fillTemplate(template: Template, rules: Record<string, FieldRule
       continue
     }
     const rule = ownOf(rules, part.name)
-    if (rule && rule.type !== 'roster') {
+    if (isFree(rule)) {
       parts.push({ kind: 'free', part: part.name, rule })
       continue
     }
@@ -42,19 +41,6 @@ export function fillTemplate(template: Template, rules: Record<string, FieldRule
     parts.push({ kind: 'fixed', part: part.name, texts })
   }
   return emptyAt.length === 0 ? parts : dropEmpty(parts, emptyAt)
-}
-
-/** A roster value as a field writes it: accents, case, spaces, prefix, in this order. */
-export function writeValue(value: string, rule: FieldRule | undefined, prefix: number | null): string {
-  let text = value.normalize('NFC').trim()
-  if (rule?.type === 'roster') {
-    if (rule.accents === 'strip') text = removeAccents(text)
-    if (rule.case === 'lower') text = text.toLowerCase()
-    if (rule.case === 'upper') text = text.toUpperCase()
-    if (rule.case === 'title') text = text.replace(/(^|[^\p{L}\p{N}\p{M}'’])(\p{L})/gu, (_, before: string, letter: string) => before + letter.toUpperCase())
-    if (rule.spaces !== null) text = text.replace(/\s+/g, rule.spaces)
-  }
-  return prefix === null ? text : [...text].slice(0, prefix).join('')
 }
 
 const SEPARATORS = /[\s_.\-‐-―,+~]/
@@ -84,9 +70,4 @@ export type Captures = Record<string, string>
  */
 export function expandParts(parts: readonly NamePart[], captures: Captures = {}): string {
   return parts.map(part => (part.kind === 'fixed' ? part.texts[0] ?? '' : ownOf(captures, part.part) ?? `{${part.part}}`)).join('')
-}
-
-/** A number as a field writes it. */
-export function writeNumber(value: number, digits: number): string {
-  return String(value).padStart(digits, '0')
 }

@@ -1,18 +1,11 @@
 import type { FieldRule } from './fields/index'
+import { freeField, isFree, wordsOfType } from './fields/index'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
-import type { Difference } from './explain'
+import type { Difference } from './difference'
 import { wordsOfColumn } from './roster-columns'
 import type { Template } from './template'
 
-/** What people leave in for a value not known yet, by kind of field; folded as `looseKey` does. */
-const FREE_WORDS: Record<Exclude<FieldRule['type'], 'roster'>, readonly string[]> = {
-  number: ['n', 'nn', 'nnn', 'nr', 'no', 'num', 'number', 'nummer', 'numero', 'numéro', 'número', 'piece', 'lfdnr'],
-  version: ['v', 'vv', 'vvv', 'vn', 'version', 'nn', 'nnn', 'n'],
-  date: ['date', 'datum', 'fecha', 'data', 'yyyymmdd', 'ddmmyyyy', 'mmddyyyy', 'yymmdd', 'ddmmyy', 'jjjjmmtt', 'ttmmjjjj', 'aaaammjj', 'jjmmaaaa', 'ddmmaaaa', 'aaaammdd', 'today', 'day'],
-  choice: [],
-  text: ['text', 'title', 'titel', 'titre', 'título', 'titolo', 'topic', 'thema', 'subject', 'description'],
-}
 /** Folded words of a field, the longest first, so that none hides behind its own beginning. */
 const FOLDED = new Map<string, readonly string[]>()
 
@@ -28,8 +21,7 @@ const FOLDED = new Map<string, readonly string[]>()
  */
 export function isPlaceholder(field: string, rule: FieldRule | undefined, actual: string): boolean {
   if (/^(?:x{2,}|#+|\?+|_{2,}|\.{2,}|\{.*\}|<.*>|\[.*\])$/iu.test(actual)) return true
-  if (rule?.type === 'number' && /^0+$/.test(actual)) return rule.from > 0
-  if (rule?.type === 'number' && /^x$/i.test(actual)) return true
+  if (isFree(rule) && freeField(rule).isOpenSign?.(actual, rule)) return true
   const key = looseKey(actual)
   return key !== '' && wordsFor(field, rule).includes(key)
 }
@@ -38,7 +30,7 @@ function wordsFor(field: string, rule: FieldRule | undefined): readonly string[]
   const type = rule?.type ?? 'roster'
   const kept = FOLDED.get(`${type}\n${field}`)
   if (kept) return kept
-  const words = [...new Set([field, ...(type === 'roster' ? wordsOfColumn(field) : FREE_WORDS[type])].map(looseKey))].sort((a, b) => b.length - a.length)
+  const words = [...new Set([field, ...(type === 'roster' ? wordsOfColumn(field) : wordsOfType(type))].map(looseKey))].sort((a, b) => b.length - a.length)
   if (FOLDED.size < 500) FOLDED.set(`${type}\n${field}`, words)
   return words
 }
@@ -66,7 +58,7 @@ export function isTypedRule(base: string, template: Template, rules: Record<stri
     let found = part.kind === 'literal' ? startOf(rest, [looseKey(part.text)]) : longer(startOf(rest, wordsFor(part.name, ownOf(rules, part.name))), /^x{1,4}/.exec(rest)?.[0])
     if (part.kind === 'field' && found !== undefined) placeholders++
     // a number or date may be written out where the rest is not
-    if (part.kind === 'field' && found === undefined && (ownOf(rules, part.name)?.type ?? 'roster') !== 'roster') found = /^\d+/.exec(rest)?.[0]
+    if (part.kind === 'field' && found === undefined && isFree(ownOf(rules, part.name))) found = /^\d+/.exec(rest)?.[0]
     if (found === undefined) return false
     rest = rest.slice(found.length)
   }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import { expandParts, fillTemplate, writeValue } from './parts'
+import { expandParts, fillTemplate } from './parts'
+import { writeValue } from './fields/roster'
 import { parseTemplate, TemplateError } from './template'
 
 const expand = (template: string, values: Record<string, string>) => expandParts(fillTemplate(parseTemplate(template), {}, values))

@@ -1,4 +1,5 @@
 import type { Unit } from '../brief/units'
+import { freeField, isFree } from '../names/fields/index'
 import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
 import type { FileView } from './view'
@@ -118,13 +119,13 @@ function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
 function versionOf(unit: Unit, { candidate }: Arrival): number {
   for (const [field, rule] of Object.entries(unit.requirement.fields)) {
     const value = ownOf(candidate.captures, field)
-    if (rule.type === 'version' && value !== undefined) return Number(value)
+    if (value !== undefined && isFree(rule) && freeField(rule).version) return Number(value)
   }
   return -1
 }
 
 function isMilestone(unit: Unit, { candidate }: Arrival): boolean {
-  return candidate.form?.name?.some(part => part.kind === 'free' && part.rule.type === 'version' && part.rule.milestone) ?? false
+  return candidate.form?.name?.some(part => part.kind === 'free' && freeField(part.rule).version?.(part.rule).milestone) ?? false
 }
 
 export function isLate(unit: Unit, { view }: Arrival): boolean {

@@ -1,8 +1,8 @@
 import type { RequirementDocument } from '../brief/document'
-import type { Difference } from '../names/explain'
+import type { Difference } from '../names/difference'
 import { parseTemplate } from '../names/template'
 import type { TemplatePart } from '../names/template'
-import { isSeparator } from '../names/match'
+import { isSeparator } from '../names/strictness'
 import { showText } from '../text/show'
 
 /** A departure that several names share, with the change that would make it right for all. */

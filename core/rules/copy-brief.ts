@@ -1,4 +1,5 @@
 import type { BriefDocument } from '../brief/document'
+import { moveField } from '../names/fields/index'
 
 const DAY = 86_400_000
 
@@ -29,18 +30,11 @@ export function copyBrief(document: BriefDocument, { title, due, samePeople }: C
   for (const requirement of copy.requirements) {
     delete requirement.due
     if (!samePeople) delete requirement.owedBy
-    for (const field of Object.values(requirement.fields ?? {})) {
-      if (field.type !== 'date') continue
-      if (field.from) field.from = moved(field.from, days)
-      if (field.to) field.to = moved(field.to, days)
-    }
+    const { fields } = requirement
+    if (fields) requirement.fields = Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, moveField(field, days)]))
   }
   // another date for one person belongs to the term it was given in
   copy.exceptions = copy.exceptions?.flatMap(({ due: _due, ...one }) => (one.owed === undefined ? [] : [one]))
   if (!copy.exceptions?.length) delete copy.exceptions
   return copy
-}
-
-function moved(day: string, days: number): string {
-  return new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10)
 }

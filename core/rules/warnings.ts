@@ -1,6 +1,7 @@
 import type { Brief, Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { expectedOf } from '../checking/judge'
+import { freeField, isFree } from '../names/fields/index'
 import { findAmbiguity } from '../names/ambiguity'
 import type { NamePart } from '../names/parts'
 import { expandParts } from '../names/parts'
@@ -75,7 +76,7 @@ function sameNames(requirement: Requirement, units: readonly Unit[]): RuleWarnin
 function emptyValues(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
   const fields = fieldsOf(...requirement.names, ...requirement.folder ?? []).filter((field) => {
     const rule = ownOf(requirement.fields, field)
-    return field !== 'title' && (!rule || rule.type === 'roster')
+    return field !== 'title' && !isFree(rule)
   })
   return fields.flatMap((field): RuleWarning[] => {
     const without = units.filter(unit => isEmptyIn(unit, field))
@@ -137,25 +138,14 @@ function tooLong(requirement: Requirement, units: readonly Unit[]): RuleWarning[
 function lengthOf(parts: readonly NamePart[]): number {
   return parts.reduce((sum, part) => {
     if (part.kind === 'fixed') return sum + Math.max(0, ...part.texts.map(text => text.length))
-    const { rule } = part
-    switch (rule.type) {
-      case 'number': return sum + Math.max(rule.digits, rule.to === Infinity ? 0 : String(rule.to).length)
-      case 'version': return sum + rule.digits
-      case 'date': return sum + rule.pattern.length
-      case 'choice': return sum + Math.max(...rule.values.map(value => value.length))
-      case 'text': return sum + (rule.maxLength < 250 ? rule.maxLength : 30)
-      default: {
-        const never: never = rule
-        return never
-      }
-    }
+    return sum + freeField(part.rule).longest(part.rule)
   }, 0)
 }
 
 function readTwice(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
   // one form after another: that two accepted forms may meet in one name does no harm
   for (const [at, template] of requirement.names.entries()) {
-    const free = template.parts.filter(part => part.kind === 'field' && (ownOf(requirement.fields, part.name)?.type ?? 'roster') !== 'roster').length
+    const free = template.parts.filter(part => part.kind === 'field' && isFree(ownOf(requirement.fields, part.name))).length
     if (free === 0) continue
     const ways = units.slice(0, MOST_WAYS).flatMap((unit) => {
       const form = formsOf(unit).filter(one => one.name)[at]

@@ -62,6 +62,12 @@ export function accentForms(text: string): string[] {
   return isPlain(text) ? [text] : [...new Set([stripMarks(text), removeAccents(text), transcribe(text)])]
 }
 
+/** The three uniform ways accents are written in a text: as they stand, with marks removed, transcribed. */
+export function accentWays(text: string): string[] {
+  const [plain = text, removed = plain, transcribed = removed] = accentForms(text)
+  return [plain, removed, transcribed]
+}
+
 /** Case folding without any locale: upper, then lower. */
 export function foldCase(text: string): string {
   return text.toUpperCase().toLowerCase()

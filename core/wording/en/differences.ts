@@ -1,6 +1,6 @@
 import { isAddedWord } from '../../names/added-words'
 import { copyMarks } from '../../names/copy-marks'
-import type { Difference } from '../../names/explain'
+import type { Difference } from '../../names/difference'
 import { showText } from '../../text/show'
 
 /** How one part of a name departs, as a part of a sentence. */

@@ -1,0 +1,18 @@
+/** One stretch of a received name that is not as its part asks: what stands there, and what belongs there. */
+export interface Edit { range: [start: number, end: number], expected: string }
+
+export type DifferenceKind
+  = 'absent' | 'misspelt' | 'order' | 'separator' | 'digits' | 'letter-case' | 'extra' | 'date-order' | 'date-range' | 'not-allowed' | 'other-person'
+
+/** How one part of a name departs from what was asked. */
+export interface Difference {
+  /** Field name, `literal`, or for folders `level 1` … */
+  part: string
+  kind: DifferenceKind
+  /** UTF-16 offsets in the received name. */
+  range: [start: number, end: number]
+  expected: string
+  actual: string
+  /** Inside the range, which letters: what stands there, and what belongs there. */
+  edits?: Edit[]
+}

@@ -1,0 +1,79 @@
+import type { Automaton, FoundText, Take } from './type'
+
+/** A number as a field writes it. */
+export function writeNumber(value: number, digits: number): string {
+  return String(value).padStart(digits, '0')
+}
+
+export function isDigit(code: number): boolean {
+  return code >= 48 && code <= 57
+}
+
+/** The longest number that is read. */
+const MOST_DIGITS = 12
+/** Without a bound of its own a number is thought of as no longer than this where every way of writing counts. */
+const LONGEST_OPEN = 6
+
+/** How a run of digits is held against a rule. */
+export interface DigitRule { digits: number }
+
+/** Whether digits are a number as a rule writes it: padded to the least width, no wider than needed. */
+export function isPadded(digits: string, rule: DigitRule): boolean {
+  return digits.length <= MOST_DIGITS && digits === writeNumber(Number(digits), rule.digits)
+}
+
+/** End of the run of digits that begins at an offset. */
+export function endOfRun(text: string, at: number): number {
+  let end = at
+  while (end < text.length && isDigit(text.charCodeAt(end))) end++
+  return end
+}
+
+/** Every end of a number that begins at an offset, the longest first. */
+export function endsOfNumber(found: FoundText, at: number, isNumber: (digits: string) => boolean): number[] {
+  const ends: number[] = []
+  for (let end = endOfRun(found.text, at); end > at; end--) {
+    if (isNumber(found.text.slice(at, end))) ends.push(end)
+  }
+  return ends
+}
+
+/** Every stretch that may mean a number, or stands for one not known yet. */
+export function takeNumbers(text: string, settled: string | undefined, isNumber: (digits: string) => boolean, take: Take): void {
+  for (let start = 0; start < text.length; start++) {
+    if (!isDigit(text.charCodeAt(start))) {
+      // what stands for a number not known yet
+      if (/[X#?]/i.test(text[start] ?? '') && !/[\p{L}#?]/u.test(text[start - 1] ?? '')) {
+        const end = start + (/^(?:x+|#+|\?+)(?![\p{L}\p{N}])/iu.exec(text.slice(start, start + 12))?.[0].length ?? 0)
+        if (end > start) take(start, end, 1.2)
+      }
+      continue
+    }
+    const most = endOfRun(text, start + 1)
+    const inside = start > 0 && isDigit(text.charCodeAt(start - 1))
+    for (let end = most; end > start; end--) {
+      const digits = text.slice(start, end)
+      const other = settled !== undefined && Number(settled) !== Number(digits)
+      take(start, end, (isNumber(digits) ? 0 : 0.5) + (other ? 1.5 : 0) + (inside || end < most ? 0.7 : 0))
+    }
+  }
+}
+
+/** The number in a stretch as a rule writes it. */
+export function readNumber(actual: string, rule: DigitRule, isNumber: (digits: string) => boolean): string | undefined {
+  if (!/^\d{1,12}$/.test(actual)) return undefined
+  const written = writeNumber(Number(actual), rule.digits)
+  return isNumber(written) ? written : undefined
+}
+
+/** Lays out every width a number can have; `most` where it has a bound. */
+export function buildNumber({ digits }: DigitRule, most: number | null, open: readonly number[], automaton: Automaton): number[] {
+  const ends: number[] = []
+  for (let width = digits; width <= Math.max(digits, most ?? LONGEST_OPEN); width++) {
+    let here = open
+    // wider than asked only where it has to be
+    for (let digit = 0; digit < width; digit++) here = [automaton.step(here, { only: digit === 0 && width > digits ? '123456789' : '0123456789' })]
+    ends.push(...here)
+  }
+  return ends
+}

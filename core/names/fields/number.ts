@@ -1,0 +1,41 @@
+import { whole } from '../../shapes/shape'
+import { WILD } from '../tokens'
+import { buildNumber, endOfRun, endsOfNumber, isPadded, readNumber, takeNumbers, writeNumber } from './digits'
+import type { FreeField } from './type'
+
+/** A number in a range, zero-padded to a least width. */
+export interface NumberRule { type: 'number', digits: number, from: number, to: number }
+
+const LARGEST = 999_999_999
+const options = { digits: whole(1, 12), from: whole(0, LARGEST), to: whole(0, LARGEST) }
+
+const isNumber = (digits: string, rule: NumberRule, anyRange = false): boolean =>
+  isPadded(digits, rule) && (anyRange || (Number(digits) >= rule.from && Number(digits) <= rule.to))
+
+export const number: FreeField<NumberRule, typeof options> = {
+  options,
+  // pieces are counted from 1 unless the rule says otherwise
+  normalise: ({ digits = 1, from, to = Infinity }, counts) => ({ type: 'number', digits, from: from ?? (counts ? 1 : 0), to }),
+  problems: ({ from, to }) => (from > to ? [{ at: '', message: `from ${from} lies after to ${to}` }] : []),
+  words: ['n', 'nn', 'nnn', 'nr', 'no', 'num', 'number', 'nummer', 'numero', 'numéro', 'número', 'piece', 'lfdnr'],
+  digits: true,
+  runsOn: true,
+  ordered: true,
+  openness: 0,
+  straight(text, at, rule, anyRange) {
+    const end = endOfRun(text, at)
+    return end > at && isNumber(text.slice(at, end), rule, anyRange) ? end : -1
+  },
+  ends: (found, at, rule) => endsOfNumber(found, at, digits => isNumber(digits, rule, found.anyRange)),
+  take: (text, rule, settled, take) => takeNumbers(text, settled, digits => isNumber(digits, rule, true), take),
+  read: (actual, rule) => readNumber(actual, rule, digits => isNumber(digits, rule)),
+  tell(actual, rule, settled) {
+    if (!/^\d+$/.test(actual)) return 'digits'
+    return !settled && !isNumber(writeNumber(Number(actual), rule.digits), rule) ? 'not-allowed' : 'digits'
+  },
+  ways: () => [[WILD, WILD, WILD]],
+  build: (rule, open, automaton) => buildNumber(rule, rule.to === Infinity ? null : String(rule.to).length, open, automaton),
+  fits: (text, rule) => isNumber(text, rule),
+  longest: ({ digits, to }) => Math.max(digits, to === Infinity ? 0 : String(to).length),
+  isOpenSign: (actual, { from }) => (/^0+$/.test(actual) ? from > 0 : /^x$/i.test(actual)),
+}

@@ -1,0 +1,32 @@
+import { flag, whole } from '../../shapes/shape'
+import { WILD } from '../tokens'
+import { buildNumber, endOfRun, endsOfNumber, isPadded, readNumber, takeNumbers } from './digits'
+import type { FreeField } from './type'
+
+/** The number of a saved version; the highest is the latest. Names with a milestone's number are always kept. */
+export interface VersionRule { type: 'version', digits: number, milestone: boolean }
+
+const options = { digits: whole(1, 12), milestone: flag() }
+
+export const version: FreeField<VersionRule, typeof options> = {
+  options,
+  normalise: ({ digits = 1, milestone = false }) => ({ type: 'version', digits, milestone }),
+  words: ['v', 'vv', 'vvv', 'vn', 'version', 'nn', 'nnn', 'n'],
+  digits: true,
+  runsOn: true,
+  ordered: true,
+  openness: 0,
+  straight(text, at, rule) {
+    const end = endOfRun(text, at)
+    return end > at && isPadded(text.slice(at, end), rule) ? end : -1
+  },
+  ends: (found, at, rule) => endsOfNumber(found, at, digits => isPadded(digits, rule)),
+  take: (text, rule, settled, take) => takeNumbers(text, settled, digits => isPadded(digits, rule), take),
+  read: (actual, rule) => readNumber(actual, rule, digits => isPadded(digits, rule)),
+  tell: () => 'digits',
+  ways: () => [[WILD, WILD, WILD]],
+  build: (rule, open, automaton) => buildNumber(rule, null, open, automaton),
+  fits: (text, rule) => isPadded(text, rule),
+  longest: ({ digits }) => digits,
+  version: ({ milestone }) => ({ milestone }),
+}

@@ -1,0 +1,190 @@
+import * as yup from 'yup'
+import { ownOf } from '../text/own'
+import { showValue } from '../text/show'
+
+/** A JSON Schema (draft 2020-12), or a part of one. */
+export type JsonSchema = Record<string, unknown>
+
+/**
+ * What a value in a document must be, stated once: how it is validated, how it stands in the published JSON Schema, and its type.
+ */
+export interface Shape<T, Needed extends boolean = false> {
+  yup: yup.AnySchema
+  json: JsonSchema
+  needed: Needed
+  /** For the compiler alone: never set. */
+  type?: T
+}
+
+type AnyShape = Shape<unknown, boolean>
+type Shapes = Record<string, AnyShape>
+type NeededKeys<S extends Shapes> = { [K in keyof S]: S[K]['needed'] extends true ? K : never }[keyof S]
+type Flat<T> = { [K in keyof T]: T[K] }
+
+/** The type of a document that has a shape. */
+export type Shaped<S> = S extends Shape<infer T, boolean> ? T : never
+export type ShapedObject<S extends Shapes> = Flat<
+  & { [K in NeededKeys<S>]: Shaped<S[K]> }
+  & { [K in Exclude<keyof S, NeededKeys<S>>]?: Shaped<S[K]> }
+>
+
+/** A value that must pass a test; the message says what was found and what is allowed. */
+function value<T>(allowed: string, json: JsonSchema, test: (found: unknown) => boolean): Shape<T> {
+  const schema = yup.mixed().test({
+    test(found) {
+      return found === undefined || test(found) || this.createError({ message: `${showValue(found)} is not ${allowed}` })
+    },
+  })
+  return { yup: schema, json, needed: false }
+}
+
+/** The same shape, said in another way to those who get it wrong, or with more of a JSON Schema. */
+export function described<T, N extends boolean>(shape: Shape<T, N>, json: JsonSchema): Shape<T, N> {
+  return { ...shape, json: { ...shape.json, ...json } }
+}
+
+export const whole = (from: number, to: number): Shape<number> =>
+  value(`a whole number from ${from} to ${to}`, { type: 'integer', minimum: from, maximum: to },
+    found => Number.isInteger(found) && Number(found) >= from && Number(found) <= to)
+
+export const text = (most: number, least = 1): Shape<string> =>
+  value(`text of ${least} to ${most} characters`, { type: 'string', minLength: least, maxLength: most },
+    found => typeof found === 'string' && found.length >= least && found.length <= most)
+
+export const oneOf = <const T extends string>(...allowed: readonly T[]): Shape<T> =>
+  value(`one of ${allowed.map(one => `"${one}"`).join(', ')}`, { enum: allowed }, found => typeof found === 'string' && (allowed as readonly string[]).includes(found))
+
+/** Exactly one value. */
+export const exactly = <const T extends number | string>(only: T, allowed: string): Shape<T> => value(allowed, { const: only }, found => found === only)
+
+/** Text that an expression takes. The published pattern may be plainer than the one held to. */
+export const pattern = (allowed: string, test: RegExp, json: JsonSchema = { pattern: test.source }): Shape<string> =>
+  value(allowed, { type: 'string', ...json }, found => typeof found === 'string' && test.test(found))
+
+export const flag = (): Shape<boolean> => value('true or false', { type: 'boolean' }, found => typeof found === 'boolean')
+
+export const bound = (): Shape<number | string> => value('a number or text', { type: ['number', 'string'] }, found => typeof found === 'number' || typeof found === 'string')
+
+export const scalar = (): Shape<number | string | boolean> =>
+  value('a number, text, true or false', { type: ['number', 'string', 'boolean'] }, found => ['number', 'string', 'boolean'].includes(typeof found))
+
+/** A value some other table knows. */
+export const known = <T extends string>(allowed: string, values: readonly string[], test: (found: string) => boolean): Shape<T> =>
+  value(allowed, { enum: values }, found => typeof found === 'string' && test(found))
+
+/** One text, or a list of them. */
+export const oneOrMore = (allowed: string, most: number, longest: number): Shape<string | string[]> => value(
+  allowed,
+  { anyOf: [text(longest, 0).json, { type: 'array', items: text(longest, 0).json, minItems: 1, maxItems: most }] },
+  found => typeof found === 'string' || (Array.isArray(found) && found.length > 0 && found.length <= most && found.every(one => typeof one === 'string' && one.length <= longest)),
+)
+
+/** A shape that must be there. */
+export function needed<T>(shape: Shape<T>): Shape<T, true> {
+  const schema = shape.yup.test({
+    test(found) {
+      return found !== undefined || this.createError({ message: 'is missing' })
+    },
+  })
+  return { ...shape, yup: schema, needed: true }
+}
+
+/** An object with these keys only; an unknown one is an error that names the allowed ones. */
+export function object<const S extends Shapes>(keys: S, json: JsonSchema = {}): Shape<ShapedObject<S>> {
+  const base = value<ShapedObject<S>>('an object', {}, isPlainObject)
+  const schema = base.yup.test({
+    test(found) {
+      if (!isPlainObject(found)) return true
+      const unknown = Object.keys(found).find(key => !Object.hasOwn(keys, key))
+      if (unknown === undefined) return true
+      return this.createError({ path: join(this.path, unknown), message: `unknown key; allowed are ${Object.keys(keys).join(', ')}` })
+    },
+  }).test({
+    async test(found) {
+      if (!isPlainObject(found)) return true
+      return collect(Object.entries(keys).map(([key, shape]) => [join(this.path, key), shape.yup, ownOf(found, key)] as const), this)
+    },
+  })
+  const required = Object.entries(keys).filter(([, shape]) => shape.needed).map(([key]) => key)
+  const properties = Object.fromEntries(Object.entries(keys).map(([key, shape]) => [key, shape.json]))
+  return { yup: schema, json: { type: 'object', properties, required, additionalProperties: false, ...json }, needed: false }
+}
+
+/** An object whose keys are free, each value of one shape; `keyTest` says what is wrong with a key. */
+export function map<T>(keyTest: (key: string) => string | null, shape: Shape<T>, propertyNames: JsonSchema): Shape<Record<string, T>> {
+  const schema = value<Record<string, T>>('an object', {}, isPlainObject).yup.test({
+    async test(found) {
+      if (!isPlainObject(found)) return true
+      for (const key of Object.keys(found)) {
+        const wrong = keyTest(key)
+        if (wrong) return this.createError({ path: join(this.path, key), message: wrong })
+      }
+      return collect(Object.entries(found).map(([key, one]) => [join(this.path, key), shape.yup, one] as const), this)
+    },
+  })
+  return { yup: schema, json: { type: 'object', propertyNames, additionalProperties: shape.json }, needed: false }
+}
+
+export function list<T>(most: number, shape: Shape<T, boolean>, least = 0): Shape<T[]> {
+  const base = value<T[]>(`a list of ${least} to ${most}`, {}, found => Array.isArray(found) && found.length <= most && found.length >= least)
+  const schema = base.yup.test({
+    async test(found) {
+      if (!Array.isArray(found) || found.length > most) return true
+      return collect(found.map((one, index) => [`${this.path}[${index}]`, shape.yup, one] as const), this)
+    },
+  })
+  return { yup: schema, json: { type: 'array', items: shape.json, minItems: least, maxItems: most }, needed: false }
+}
+
+/**
+ * An object of one of several kinds, told by its `type`; where that is none of them, every kind's keys are let through so that
+ * the one wrong thing said is the type.
+ */
+export function variants<const S extends Record<string, Shapes>>(kinds: S): Shape<{ [K in keyof S & string]: { type: K } & ShapedObject<S[K]> }[keyof S & string]> {
+  const type = needed(oneOf(...Object.keys(kinds)))
+  const shapes = Object.fromEntries(Object.entries(kinds).map(([kind, keys]) => [kind, object({ type, ...keys })]))
+  const any = object({ type, ...Object.assign({}, ...Object.values(kinds)) as Shapes })
+  const schema = yup.lazy((found: unknown) => {
+    const kind = isPlainObject(found) ? ownOf(found, 'type') : undefined
+    return ((typeof kind === 'string' ? ownOf(shapes, kind) : undefined) ?? any).yup
+  }) as unknown as yup.AnySchema
+  const json = Object.entries(kinds).map(([kind, keys]) => object({ type: { ...type, json: { const: kind } }, ...keys }).json)
+  return { yup: schema, json: { oneOf: json }, needed: false }
+}
+
+/** Runs every part's schema and hands on all errors together, so that one pass shows all there is to mend. */
+async function collect(parts: (readonly [path: string, schema: yup.AnySchema, found: unknown])[], context: yup.TestContext) {
+  const errors: yup.ValidationError[] = []
+  for (const [path, schema, found] of parts) {
+    try {
+      await schema.validate(found, { abortEarly: false, strict: true, path } as yup.ValidateOptions)
+    }
+    catch (error) {
+      if (!(error instanceof yup.ValidationError)) throw error
+      errors.push(error)
+    }
+  }
+  if (errors.length === 0) return true
+  return new yup.ValidationError(errors, undefined, context.path)
+}
+
+function join(path: string, key: string): string {
+  return path ? `${path}.${key}` : key
+}
+
+function isPlainObject(found: unknown): found is Record<string, unknown> {
+  return typeof found === 'object' && found !== null && !Array.isArray(found)
+}
+
+/** A point in time with its offset (RFC 3339). */
+export const time = (): Shape<string> => pattern(
+  'a time such as 2026-10-16T15:30:00+02:00',
+  /^\d{4}-(?:0\d|1[0-2])-(?:[0-2]\d|3[01])T(?:[01]\d|2[0-3]):[0-5]\d(?::[0-5]\d(?:\.\d+)?)?(?:Z|[+-](?:[01]\d|2[0-3]):[0-5]\d)$/,
+  { format: 'date-time', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}' },
+)
+
+/** A calendar day. */
+export const day = (): Shape<string> => pattern('a date such as 2026-10-16', /^\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])$/, { format: 'date' })
+
+/** A duration in days, hours, minutes and seconds (ISO 8601, limited). */
+export const duration = (): Shape<string> => pattern('a duration such as PT10M or P1DT2H', /^P(?=.)(?:\d+D)?(?:T(?=.)(?:\d+H)?(?:\d+M)?(?:\d+S)?)?$/)
