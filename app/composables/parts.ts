@@ -1,9 +1,6 @@
 import type { RequirementDocument } from '#core/brief/document'
-import { parseDatePattern } from '#core/names/date'
 import { writeValue } from '#core/names/fields/roster'
-import { writeNumber } from '#core/names/fields/digits'
 import { parseTemplate } from '#core/names/template'
-import type { FieldRule } from '#core/names/fields/index'
 import { ownOf } from '#core/text/own'
 
 export type Fields = NonNullable<RequirementDocument['fields']>
@@ -53,29 +50,18 @@ export function sampleOfPart(part: DrawnPart, fields: Fields, values: SampleValu
   if (part.kind === 'level') return '/'
   const field = ownOf(fields, part.name)
   if (!field || field.type === 'roster') {
-    const rule: FieldRule | undefined = field && { type: 'roster', case: field.case ?? 'as-is', spaces: field.spaces ?? null, accents: field.accents ?? 'keep' }
+    const rule = field && rosterField.normalise(field, false)
     return writeValue(ownOf(values, part.name) ?? '', rule, part.prefix) || `{${part.name}}`
   }
-  switch (field.type) {
-    case 'number': return writeNumber(Math.max(field.from ?? 0, 1), field.digits ?? 1)
-    case 'version': return writeNumber(1, field.digits ?? 1)
-    case 'date': return sampleDate(field.pattern, field.from)
-    case 'choice': return field.values[0] ?? ''
-    case 'text': return 'text'
-    default: {
-      const never: never = field
-      return never
-    }
-  }
+  const { rule } = readField(field, false)
+  return isFree(rule) ? freeField(rule).sample(rule, now()) : ''
 }
 
-/** Today, or the first day that is allowed. */
-function sampleDate(pattern: string, from: string | undefined): string {
-  const now = from ? new Date(`${from}T12:00:00`) : new Date()
-  const values: Record<string, string> = {
-    yyyy: String(now.getFullYear()), yy: String(now.getFullYear()).slice(2), MM: String(now.getMonth() + 1).padStart(2, '0'), dd: String(now.getDate()).padStart(2, '0'), HH: '14', mm: '30',
-  }
-  return parseDatePattern(pattern).map(token => ('letter' in token ? values[token.letter] ?? '' : token.literal)).join('')
+/** The moment as dates in sample names show it. */
+function now(): string {
+  const time = new Date()
+  const two = (value: number) => String(value).padStart(2, '0')
+  return `${time.getFullYear()}-${two(time.getMonth() + 1)}-${two(time.getDate())}T14:30`
 }
 
 const PERSON_WORDS: Record<string, string> = {
@@ -93,17 +79,18 @@ export function sayPart(part: DrawnPart, fields: Fields): string {
     const first = part.prefix === null ? '' : part.prefix === 1 ? 'first letter only' : `first ${part.prefix} letters`
     return [ownOf(PERSON_WORDS, part.name) ?? `"${part.name}" of the person`, first, CASE_WORDS[field?.case ?? 'as-is'], spaces, field?.accents === 'strip' ? 'without accents' : ''].filter(Boolean).join(', ')
   }
-  switch (field.type) {
-    case 'number': return `a number, ${countedDigits(field.digits)}${field.from ? `, from ${field.from}` : ''}${field.to === undefined ? '' : ` to ${field.to}`}`
-    case 'version': return field.milestone ? `a milestone's number, ${countedDigits(field.digits)}` : `a version, ${countedDigits(field.digits)}`
-    case 'date': return `a date, ${field.pattern}`
-    case 'choice': return `one of: ${field.values.join(', ')}`
-    case 'text': return 'free text'
-    default: {
-      const never: never = field
-      return never
-    }
-  }
+  return (FIELD_WORDS[field.type] as (field: Field) => string)(field)
+}
+
+type OwnField = Exclude<Field, { type: 'roster' }>
+
+/** What a field of the file itself is, in words. */
+const FIELD_WORDS: { [T in OwnField['type']]: (field: Extract<OwnField, { type: T }>) => string } = {
+  number: ({ digits, from, to }) => `a number, ${countedDigits(digits)}${from ? `, from ${from}` : ''}${to === undefined ? '' : ` to ${to}`}`,
+  version: ({ digits, milestone }) => `${milestone ? 'a milestone\'s number' : 'a version'}, ${countedDigits(digits)}`,
+  date: ({ pattern }) => `a date, ${pattern}`,
+  choice: ({ values }) => `one of: ${values.join(', ')}`,
+  text: () => 'free text',
 }
 
 function countedDigits(digits = 1): string {

@@ -58,5 +58,6 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
   ways: rule => rule.values.map(accentWays),
   build: (rule, open, automaton) => rule.values.map(value => automaton.text(open, value)),
   fits: () => true,
+  sample: ({ values }) => values[0] ?? '',
   longest: rule => Math.max(...rule.values.map(value => value.length)),
 }

@@ -45,6 +45,13 @@ const DIGITS: Record<DateLetter, string[]> = {
   HH: ['012', '0123456789'], mm: ['012345', '0123456789'],
 }
 
+/** A point in time (`yyyy-MM-ddTHH:mm`) as a pattern writes it. */
+function writeDate(moment: string, written: string): string {
+  const [yyyy = '', MM = '', dd = '', HH = '', mm = ''] = moment.split(/[-T:]/)
+  const values: Record<DateLetter, string> = { yyyy, yy: yyyy.slice(2), MM, dd, HH, mm }
+  return parseDatePattern(written).map(token => ('letter' in token ? values[token.letter] : token.literal)).join('')
+}
+
 const movedDay = (date: string, days: number): string => new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 
 export const date: FreeField<DateRule, typeof options> = {
@@ -102,5 +109,6 @@ export const date: FreeField<DateRule, typeof options> = {
   },
   fits: (text, rule) => endOfDate(text, 0, rule) === text.length,
   longest: rule => rule.pattern.length,
+  sample: ({ pattern: written, from }, today) => writeDate(from ? `${from}T14:30` : today, written),
   moved: ({ from, to, ...rest }, days) => ({ ...rest, ...(from ? { from: movedDay(from, days) } : {}), ...(to ? { to: movedDay(to, days) } : {}) }),
 }

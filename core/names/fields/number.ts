@@ -37,5 +37,6 @@ export const number: FreeField<NumberRule, typeof options> = {
   build: (rule, open, automaton) => buildNumber(rule, rule.to === Infinity ? null : String(rule.to).length, open, automaton),
   fits: (text, rule) => isNumber(text, rule),
   longest: ({ digits, to }) => Math.max(digits, to === Infinity ? 0 : String(to).length),
+  sample: ({ from, digits }) => writeNumber(Math.max(from, 1), digits),
   isOpenSign: (actual, { from }) => (/^0+$/.test(actual) ? from > 0 : /^x$/i.test(actual)),
 }

@@ -42,5 +42,6 @@ export const text: FreeField<TextRule, typeof options> = {
     return [...here]
   },
   fits: (name, rule) => name.length <= rule.maxLength,
+  sample: () => 'text',
   longest: ({ maxLength }) => (maxLength < MOST ? maxLength : USUAL),
 }

@@ -80,6 +80,8 @@ export interface FreeField<Rule, O extends Options> extends DeclaredField<Rule, 
   fits(text: string, rule: Rule): boolean
   /** The most characters its value can take; free text without a bound of its own counts as a short one. */
   longest(rule: Rule): number
+  /** A value as it might stand in a sample name; `today`: `yyyy-MM-ddTHH:mm`, local time. */
+  sample(rule: Rule, today: string): string
   /** A sign for a value not known yet that only this type has. */
   isOpenSign?(actual: string, rule: Rule): boolean
   /** The part of the value that says which saved version it is, and whether such names are milestones. */

@@ -1,6 +1,6 @@
 import { flag, whole } from '../../shapes/shape'
 import { WILD } from '../tokens'
-import { buildNumber, endOfRun, endsOfNumber, isPadded, readNumber, takeNumbers } from './digits'
+import { buildNumber, endOfRun, endsOfNumber, isPadded, readNumber, takeNumbers, writeNumber } from './digits'
 import type { FreeField } from './type'
 
 /** The number of a saved version; the highest is the latest. Names with a milestone's number are always kept. */
@@ -28,5 +28,6 @@ export const version: FreeField<VersionRule, typeof options> = {
   build: (rule, open, automaton) => buildNumber(rule, null, open, automaton),
   fits: (text, rule) => isPadded(text, rule),
   longest: ({ digits }) => digits,
+  sample: ({ digits }) => writeNumber(1, digits),
   version: ({ milestone }) => ({ milestone }),
 }

@@ -1,41 +1,48 @@
 import { indexOf, latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import type { FamilyReader } from '../../family'
+import { readBySignature } from '../../family'
 import { damaged, propertyText, reading, setProps, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { isLzma, readBzip, readGzip, readLz4, readLzip, readXz, readZstandard } from './packed'
 import { readRar } from './rar'
 import { readSeven } from './seven'
+import { SIGNATURES } from './signatures'
 import { isTarHeader, readTar } from './tar'
 
-export const readArchive: FamilyReader = async (file, proof) => {
+export const readArchive = readBySignature(SIGNATURES, {
+  gzip: readGzip,
+  bzip: readBzip,
+  xz: readXz,
+  zstandard: readZstandard,
+  lz4: readLz4,
+  lzip: readLzip,
+  seven: readSeven,
+  rar: readRar,
+  cabinet: ({ head, size }) => sized('cab', size, u32le(head, 8), { props: { entries: u16le(head, 28) } }),
+  arj: readArj,
+  lzh: readLzh,
+  copied: readCopied,
+  library: readLibrary,
+  package: readPackage,
+  layeredDisc: ({ head }) => reading('qcow2', { version: String(u32be(head, 4)) }),
+  disc: readDisc,
+  plain: readPlain,
+})
+
+async function readCopied(file: FileBytes): Promise<Reading> {
+  const closed = indexOf(await file.tail(), 'TRAILER!!!') >= 0
+  return closed ? reading('cpio', { verified: 'structure' }) : damaged('cpio', { kind: 'closing-entry-missing' })
+}
+
+/** Tapes by the sum in their header, and discs by what stands in their last block. */
+async function readPlain(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
-  const starts = (text: string, at = 0) => startsWith(head, text, at)
-  if (starts('\x1F\x8B')) return readGzip(file, proof)
-  if (starts('BZh')) return readBzip(file)
-  if (starts('\xFD7zXZ\0')) return readXz(file)
-  if (starts('\x28\xB5\x2F\xFD')) return readZstandard(file)
-  if (starts('\x04\x22\x4D\x18')) return readLz4(file)
-  if (starts('LZIP')) return readLzip(file)
-  if (starts('\x1F\x9D') || starts('\x1F\xA0')) return reading('z')
-  if (starts('7z\xBC\xAF\x27\x1C')) return readSeven(file)
-  if (starts('Rar!\x1A\x07')) return readRar(file)
-  if (starts('MSCF') && u32le(head, 4) === 0) return sized('cab', size, u32le(head, 8), { props: { entries: u16le(head, 28) } })
-  if (starts('\x60\xEA') && u16le(head, 2) > 20 && u16le(head, 2) < 2600) return readArj(file)
-  if (/^-(?:lh|lz|pm)[\ds]-$/.test(latin1(head, 2, 7))) return readLzh(file)
-  if (starts('07070') || starts('\xC7\x71')) return indexOf(await file.tail(), 'TRAILER!!!') >= 0 ? reading('cpio', { verified: 'structure' }) : damaged('cpio', { kind: 'closing-entry-missing' })
-  if (starts('!<arch>\n')) return readLibrary(file)
-  if (starts('\xED\xAB\xEE\xDB')) return readPackage(file)
-  if (starts('QFI\xFB')) return reading('qcow2', { version: String(u32be(head, 4)) })
-  if (starts('KDMV') || starts('# Disk DescriptorFile')) return reading('vmdk')
-  if (starts('CD001', 32_769)) return readDisc(file)
   if (isTarHeader(head)) return readTar(file)
   if (isLzma(head, size)) return reading('lzma')
   const end = (await file.tail()).slice(-512)
   if (startsWith(end, 'conectix')) return reading('vhd', { verified: 'structure' })
-  if (starts('conectix')) return damaged('vhd', { kind: 'closing-block-missing' })
-  if (startsWith(end, 'koly')) return sized('dmg', size, u64be(end, 24) + u64be(end, 32) + 512)
-  return null
+  if (startsWith(head, 'conectix')) return damaged('vhd', { kind: 'closing-block-missing' })
+  return startsWith(end, 'koly') ? sized('dmg', size, u64be(end, 24) + u64be(end, 32) + 512) : null
 }
 
 /** Program package: a lead of 96 bytes, then the signature, in which tag 1000 states the length of all that follows. */

@@ -1,8 +1,10 @@
-import { startsWith, u16le, u32le } from '../../../bytes/read'
+import { u16le, u32le } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import type { Container } from './container'
+import { readBySignature } from '../../family'
+import { SIGNATURES } from './signatures'
 import { openContainer } from './container'
 import { readSummary } from './properties'
 
@@ -23,10 +25,10 @@ const PARTS: readonly (readonly [name: RegExp, ids: readonly string[]])[] = [
   [/^[\u3800-\u4840]{2,}$/, ['msi']],
 ]
 
-/** Compound files, their streams held against the allocation table; and the bare record streams before them. */
-export async function readCompound(file: FileBytes): Promise<Reading | null> {
-  const { head } = file
-  if (!startsWith(head, '\xD0\xCF\x11\xE0')) return readBare(head)
+export const readCompound = readBySignature(SIGNATURES, { container: readContainer })
+
+/** Compound files, their streams held against the allocation table. */
+async function readContainer(file: FileBytes): Promise<Reading> {
   const container = await openContainer(file)
   if ('kind' in container) return damaged(['doc', 'xls', 'ppt', 'msg'], container)
   const names = container.streams.map(stream => stream.name)
@@ -74,12 +76,4 @@ async function measureSheets(container: Container): Promise<Inner> {
 async function measureSlides(container: Container): Promise<Inner> {
   const user = await container.read('Current User', 64)
   return { locked: user !== null && u32le(user, 12) === 0xF3D1C4DF }
-}
-
-function readBare(head: Uint8Array): Reading {
-  if (startsWith(head, '\x31\xBE') || startsWith(head, '\x32\xBE')) return reading('wri')
-  if (startsWith(head, '\xDB\xA5') || startsWith(head, '\x9B\xA5')) return reading('doc')
-  // the next record must follow where the first one ends
-  const version = ({ 0: '2', 2: '3', 4: '4', 8: '5' } as Record<number, string>)[head[1] ?? 0] ?? null
-  return reading('xls', { version })
 }

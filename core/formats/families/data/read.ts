@@ -1,52 +1,52 @@
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import type { FamilyReader } from '../../family'
+import { readBySignature } from '../../family'
 import { damaged, propertyText, reading, setProps, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { readArray, readAttributes, readDatabase, readHierarchical, readPackets, readTranslations } from './database'
 import { readFont } from './font'
+import { SIGNATURES } from './signatures'
 
-/** Formats told by a signature alone. */
-const SIGNATURES: readonly (readonly [bytes: string, id: string])[] = [
-  ['Obj\x01', 'avro'], ['$FL2', 'sav'], ['\x0A\x0D\x0D\x0A', 'pcapng'], ['fgb\x03', 'fgb'], ['!BDN', 'pst'], ['L\0\0\0\x01\x14\x02\0', 'lnk'], ['book\0\0\0\0mark', 'alias'],
-  ['\xFFWPC', 'wpd'], ['\0\0\x02\0\x06\x04', 'wk1'], ['\0\0\x1A\0', 'wk1'], ['\x06\x06\xED\xF5\xD8\x1D\x46\xE5', 'indd'], ['\x1BE', 'pcl'], ['\x1B%-12345X', 'pcl'], ['\0asm', 'wasm'], ['\x08\x09\xFE\x02', 'dgn'], ['\xC8\x09\xFE\x02', 'dgn'],
-  ['\xCF\xFA\xED\xFE', 'macho'], ['\xCE\xFA\xED\xFE', 'macho'],
-]
+export const readData = readBySignature(SIGNATURES, {
+  database: readDatabase,
+  hierarchical: readHierarchical,
+  parquet: file => closing(file, 'parquet', 'PAR1'),
+  arrow: file => closing(file, 'arrow', 'ARROW1'),
+  array: readArray,
+  matrices: readMatrices,
+  markedStatistics: readMarkedStatistics,
+  plainStatistics: ({ head }) => reading('dta', { version: String(u8(head, 0)) }),
+  packets: readPackets,
+  translations: readTranslations,
+  points: ({ head }) => reading('las', { version: `${u8(head, 24)}.${u8(head, 25)}` }),
+  pages: ({ size }) => (size % 2048 === 0 ? reading('mdb', { verified: 'structure' }) : damaged('mdb', { kind: 'ends-in-page' })),
+  book: ({ head }) => reading('mobi', { props: titled(latin1(head, 0, 32).replace(/\0[\s\S]*/, '').replace(/_/g, ' ')) }),
+  program: readProgram,
+  elf: readElf,
+  compiled: ({ head }) => reading('class', { version: `${u16be(head, 6)}.${u16be(head, 4)}` }),
+  typeset: readTypeset,
+  scanned: readScanned,
+  torrent: readTorrent,
+  list: readList,
+  previewed: readPreviewed,
+  font: readFont,
+  attributes: readAttributes,
+})
 
-export const readData: FamilyReader = async (file, proof) => {
-  const { head, size } = file
-  const starts = (text: string, at = 0) => startsWith(head, text, at)
-  if (starts('SQLite format 3\0')) return readDatabase(file)
-  if (starts('\x89HDF\r\n\x1A\n')) return readHierarchical(file)
-  if (starts('CDF') && [1, 2, 5].includes(u8(head, 3))) return reading('nc', { version: String(u8(head, 3)) })
-  if (starts('PAR1')) return closing(file, 'parquet', 'PAR1')
-  if (starts('ARROW1')) return closing(file, 'arrow', 'ARROW1')
-  if (starts('\x93NUMPY')) return readArray(file)
-  if (starts('MATLAB 5.0')) return readMatrices(file)
-  if (starts('<stata_dta>')) return latin1((await file.tail()).slice(-16)).includes('</stata_dta>') ? reading('dta', { version: /<release>(\d+)/.exec(latin1(head, 0, 64))?.[1] ?? null, verified: 'structure' }) : damaged('dta', { kind: 'closing-mark-missing' })
-  if (u8(head, 0) >= 0x71 && u8(head, 0) <= 0x73 && [1, 2].includes(u8(head, 1)) && u8(head, 2) === 1 && u8(head, 3) === 0) return reading('dta', { version: String(u8(head, 0)) })
-  if (starts('\xA1\xB2\xC3\xD4') || starts('\xD4\xC3\xB2\xA1')) return readPackets(file)
-  if (starts('\xDE\x12\x04\x95') || starts('\x95\x04\x12\xDE')) return readTranslations(file)
-  if (starts('0       ') && /^\d+ *$/.test(latin1(head, 184, 192)) && /^\d+ *$/.test(latin1(head, 252, 256))) return reading('edf')
-  if (starts('LASF')) return reading('las', { version: `${u8(head, 24)}.${u8(head, 25)}` })
-  if (starts('Standard Jet DB', 4) || starts('Standard ACE DB', 4)) return size % 2048 === 0 ? reading('mdb', { verified: 'structure' }) : damaged('mdb', { kind: 'ends-in-page' })
-  if (starts('BOOKMOBI', 60)) return reading('mobi', { props: titled(latin1(head, 0, 32).replace(/\0[\s\S]*/, '').replace(/_/g, ' ')) })
-  if (starts('ITSF')) return reading('chm')
-  if (starts('MZ')) return readProgram(file)
-  if (starts('\x7FELF')) return readElf(file)
-  // the same four bytes begin a program for several machines: there the number of parts is small
-  if (starts('\xCA\xFE\xBA\xBE')) return u32be(head, 4) < 20 ? reading('macho') : reading('class', { version: `${u16be(head, 6)}.${u16be(head, 4)}` })
-  if (starts('\xF7\x02') && u32be(head, 2) === 25_400_000) return readTypeset(file)
-  if (starts('AT&TFORM')) return readScanned(file)
-  if (starts('d8:announce')) return latin1((await file.tail()).slice(-4)).trimEnd().endsWith('e') ? reading('torrent', { verified: 'structure' }) : damaged('torrent', { kind: 'closing-mark-missing' })
-  if (starts('bplist00')) return readList(file)
-  if (starts('\xC5\xD0\xD3\xC6')) return sized('eps', size, Math.max(u32le(head, 4) + u32le(head, 8), u32le(head, 12) + u32le(head, 16), u32le(head, 20) + u32le(head, 24)), { props: { preview: u32le(head, 16) + u32le(head, 24) > 0 } })
-  if ([0x84, 0x85, 0x8C].includes(u8(head, 0)) && /^[\x01-\x03]\x0D?/.test(latin1(head, 1, 3)) && latin1(head, 0, 32).includes('PGP')) return reading('pgp')
-  // plotter language: commands to the device first, then two letters and numbers, each closed by a semicolon
-  if (/^\s*(?:BP[^;]{0,80};)?\s*(?:DF;)?\s*IN\s*;\s*[A-Z]{2}[\d.,\s-]{0,80};\s*[A-Z]{2}/.test(latin1(head, 0, 512).replace(/\x1B[.%][^\x1B\n]{0,40}/g, ''))) return reading('plt')
-  const signed = SIGNATURES.find(([bytes]) => starts(bytes))
-  if (signed) return reading(signed[1])
-  return await readFont(file, proof) ?? readAttributes(file)
+async function readMarkedStatistics(file: FileBytes): Promise<Reading> {
+  if (!latin1((await file.tail()).slice(-16)).includes('</stata_dta>')) return damaged('dta', { kind: 'closing-mark-missing' })
+  return reading('dta', { version: /<release>(\d+)/.exec(latin1(file.head, 0, 64))?.[1] ?? null, verified: 'structure' })
+}
+
+async function readTorrent(file: FileBytes): Promise<Reading> {
+  const closed = latin1((await file.tail()).slice(-4)).trimEnd().endsWith('e')
+  return closed ? reading('torrent', { verified: 'structure' }) : damaged('torrent', { kind: 'closing-mark-missing' })
+}
+
+/** Page description with a preview: three stretches, each with place and length. */
+function readPreviewed({ head, size }: FileBytes): Reading {
+  const end = (at: number) => u32le(head, at) + u32le(head, at + 4)
+  return sized('eps', size, Math.max(end(4), end(12), end(20)), { props: { preview: u32le(head, 16) + u32le(head, 24) > 0 } })
 }
 
 /** Matrices: elements with type and length behind a header of 128 bytes; the mark of byte order says how to read them. */

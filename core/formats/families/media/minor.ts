@@ -1,44 +1,43 @@
 import { cursor } from '../../../bytes/cursor'
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
+import type { FamilyReader } from '../../family'
 import { damaged, endsEarly, propertyText, reading, setProps, thousandths, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
 type Props = Record<string, PropertyValue>
 
-/** The rarer containers of sound and film, by their signature; `null` where none fits. */
-export async function readMinor(file: FileBytes): Promise<Reading | null> {
-  const { head, size } = file
-  const starts = (text: string, at = 0) => startsWith(head, text, at)
-  if (starts('FORM')) return readInterchange(file)
-  if (starts('MThd')) return readNotes(file)
-  if (starts('.snd')) return readBasic(head, size)
-  if (starts('#!AMR')) return readSpeech(file)
-  if (starts('FLV\x01')) return readFlv(file)
-  if (starts('caff')) return readContainer(file)
-  if (starts('wvpk')) return readHybrid(file)
-  if (starts('TTA1')) return readTrue(file)
-  if (starts('MAC ')) return reading('ape')
-  if (starts('riff\x2E\x91\xCF\x11')) return readLargeWave(file)
-  if (starts('Creative Voice File\x1A')) return readVoice(file)
-  if (starts('Extended Module: ')) return reading('xm', { props: titled(latin1(head, 17, 37)) })
-  if (starts('IMPM')) return reading('it', { props: titled(latin1(head, 4, 30)) })
-  if (starts('SCRM', 44)) return reading('s3m', { props: titled(latin1(head, 0, 28)) })
-  if (size > 1084 && ['M.K.', 'M!K!', '4CHN', '6CHN', '8CHN', 'FLT4'].includes(latin1(head, 1080, 1084))) return reading('mod', { props: titled(latin1(head, 0, 20)) })
-  if (starts('\x0B\x77') && size > 8) return readSurround(file)
-  if (starts('\x7F\xFE\x80\x01')) return reading('dts')
-  if (/^[FCZ]WS/.test(latin1(head, 0, 3)) && u8(head, 3) > 0 && u8(head, 3) < 60) return sized('swf', size, starts('FWS') ? u32le(head, 4) : 8, { version: String(u8(head, 3)) })
-  if (starts('.RMF') || starts('.ra\xFD')) return reading('rm')
-  if (starts('\x06\x0E\x2B\x34')) {
-    // SMPTE ST 377-1 §7.1: the partition pack behind the key and its length states where the footer is
-    const value = 17 + (u8(head, 16) & 0x80 ? u8(head, 16) & 0x7F : 0)
-    return sized('mxf', size, u64be(head, value + 24) + 1)
-  }
-  if (starts('\x1F\x07\0') && (u8(head, 3) & 0x7F) === 0x3F) return size % 120_000 === 0 || size % 144_000 === 0 ? reading('dv', { verified: 'structure' }) : damaged('dv', { kind: 'ends-in-picture' })
-  if (starts('DKIF')) return readFrames(file, { width: u16le(head, 12), height: u16le(head, 14), videoCodec: latin1(head, 8, 12).toLowerCase() })
-  if (starts('YUV4MPEG2')) return readRaw(file)
-  if (starts('nut/multimedia container\0')) return reading('nut')
-  return null
+/** The rarer containers of sound and film. */
+export const MINOR_READERS = {
+  interchange: readInterchange,
+  notes: readNotes,
+  basic: ({ head, size }) => readBasic(head, size),
+  speech: readSpeech,
+  flv: readFlv,
+  container: readContainer,
+  hybrid: readHybrid,
+  lossless: readTrue,
+  largeWave: readLargeWave,
+  voice: readVoice,
+  extendedModule: ({ head }) => reading('xm', { props: titled(latin1(head, 17, 37)) }),
+  impulseModule: ({ head }) => reading('it', { props: titled(latin1(head, 4, 30)) }),
+  screamModule: ({ head }) => reading('s3m', { props: titled(latin1(head, 0, 28)) }),
+  module: ({ head }) => reading('mod', { props: titled(latin1(head, 0, 20)) }),
+  surround: readSurround,
+  animation: ({ head, size }) => sized('swf', size, startsWith(head, 'FWS') ? u32le(head, 4) : 8, { version: String(u8(head, 3)) }),
+  exchange: readExchange,
+  tape: ({ size }) => (size % 120_000 === 0 || size % 144_000 === 0 ? reading('dv', { verified: 'structure' }) : damaged('dv', { kind: 'ends-in-picture' })),
+  frames: (file) => {
+    const { head } = file
+    return readFrames(file, { width: u16le(head, 12), height: u16le(head, 14), videoCodec: latin1(head, 8, 12).toLowerCase() })
+  },
+  raw: readRaw,
+} satisfies Record<string, FamilyReader>
+
+/** SMPTE ST 377-1 §7.1: the partition pack behind the key and its length states where the footer is. */
+function readExchange({ head, size }: FileBytes): Reading {
+  const value = 17 + (u8(head, 16) & 0x80 ? u8(head, 16) & 0x7F : 0)
+  return sized('mxf', size, u64be(head, value + 24) + 1)
 }
 
 /** The large form of uncompressed sound: chunks named by 16 bytes, lengths of 8 that count their own header. */

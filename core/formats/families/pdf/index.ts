@@ -1,8 +1,4 @@
-import { indexOf } from '../../../bytes/read'
 import { family } from '../../family'
+import { SIGNATURES } from './signatures'
 
-/** PDF (ISO 32000-1 §7.5.2): readers accept the header anywhere in the first 1024 bytes (annex H.3.4.1). */
-export const pdf = family(
-  head => indexOf(head.subarray(0, 1032), '%PDF-') >= 0,
-  async () => (await import('./read')).readPdf,
-)
+export const pdf = family(SIGNATURES, async () => (await import('./read')).readPdf)

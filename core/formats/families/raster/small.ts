@@ -1,9 +1,7 @@
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import type { FamilyReader } from '../../family'
 import { damaged, reading, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
-import { readQuick } from './modern'
 
 type Props = Record<string, PropertyValue>
 
@@ -51,7 +49,7 @@ export async function readIcon(file: FileBytes): Promise<Reading | null> {
 const MAPS: Record<string, string> = { 1: 'pbm', 2: 'pgm', 3: 'ppm', 4: 'pbm', 5: 'pgm', 6: 'ppm', 7: 'pam', F: 'pfm', f: 'pfm' }
 
 /** Portable maps: numbers as text, comments from `#`, then samples as text or bytes. */
-async function readMap(file: FileBytes): Promise<Reading | null> {
+export async function readMap(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   const text = latin1(head, 0, 4096)
   const kind = text.charAt(1)
@@ -91,7 +89,7 @@ async function readWritten(file: FileBytes, id: string, from: number, samples: n
 }
 
 /** Image with a footer, or none: then only a header plausible in every field counts. */
-async function readTrueColour(file: FileBytes): Promise<Reading | null> {
+export async function readTrueColour(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   const [type, depth] = [u8(head, 2), u8(head, 16)]
   const [width, height] = [u16le(head, 12), u16le(head, 14)]
@@ -153,7 +151,7 @@ async function endsWithPacked(file: FileBytes, wanted: number): Promise<boolean>
 }
 
 /** FITS 4.0 §3, §4.4.1: cards of 80 characters in blocks of 2880 bytes, data of the stated size behind them. */
-async function readAstronomy(file: FileBytes): Promise<Reading> {
+export async function readAstronomy(file: FileBytes): Promise<Reading> {
   let cards = ''
   let blocks = 0
   for (let ended = false; !ended; blocks++) {
@@ -173,46 +171,44 @@ async function readAstronomy(file: FileBytes): Promise<Reading> {
   return sized('fits', file.size, stated, { props: { ...props, depth: Math.abs(value('BITPIX')) } })
 }
 
-/** The rarer raster formats, mostly told by a signature and proved by the length their header states. */
-export const readMinor: FamilyReader = async (file) => {
-  const { head, size } = file
-  const starts = (text: string, at = 0) => startsWith(head, text, at)
-  if (starts('#?RADIANCE') || starts('#?RGBE')) {
-    const found = /\n\n[-+]([YX]) (\d+) [-+]([YX]) (\d+)\n/.exec(latin1(head, 0, 8192))
-    if (!found) return damaged('hdr', { kind: 'header-unreadable' })
-    const [first, second] = [Number(found[2]), Number(found[4])]
-    const props = found[1] === 'Y' ? { width: second, height: first } : { width: first, height: second }
-    return await endsInRows(file, found.index + found[0].length, first, second) ? reading('hdr', { verified: 'structure', props }) : damaged('hdr', { kind: 'ends-in-own-picture' }, { props })
+/** High dynamic range: a header of lines, the last of which states the size, then packed rows. */
+export async function readRadiance(file: FileBytes): Promise<Reading> {
+  const found = /\n\n[-+]([YX]) (\d+) [-+]([YX]) (\d+)\n/.exec(latin1(file.head, 0, 8192))
+  if (!found) return damaged('hdr', { kind: 'header-unreadable' })
+  const [first, second] = [Number(found[2]), Number(found[4])]
+  const props = found[1] === 'Y' ? { width: second, height: first } : { width: first, height: second }
+  const whole = await endsInRows(file, found.index + found[0].length, first, second)
+  return whole ? reading('hdr', { verified: 'structure', props }) : damaged('hdr', { kind: 'ends-in-own-picture' }, { props })
+}
+
+/** Surfaces for drawing cards: the length stated is of a row, or of the whole where it is packed in blocks. */
+export function readSurface({ head, size }: FileBytes): Reading {
+  const [flags, length, height] = [u32le(head, 8), u32le(head, 20), u32le(head, 12)]
+  const rows = flags & 8 ? length * height : 0
+  return sized('dds', size, 128 + (flags & 0x80000 ? length : rows), { props: { width: u32le(head, 16), height } })
+}
+
+export function readIcons({ head, size }: FileBytes): Reading {
+  return sized('icns', size, u32be(head, 4), {})
+}
+
+/** Planes of samples; packed rows have a table of where each starts, and one of how long it is. */
+export function readPlanes({ head, size }: FileBytes): Reading {
+  const [width, height, depth] = [u16be(head, 6), u16be(head, 8), u16be(head, 10)]
+  let stated = 512 + width * height * Math.max(1, depth) * u8(head, 3)
+  if (u8(head, 2) === 1) {
+    const rows = Math.min(height * Math.max(1, depth), 8000)
+    stated = 512 + 8 * rows
+    for (let row = 0; row < rows; row++) stated = Math.max(stated, u32be(head, 512 + 4 * row) + u32be(head, 512 + 4 * (rows + row)))
   }
-  if (starts('qoif')) return readQuick(file)
-  if (starts('DDS ') && u32le(head, 4) === 124) {
-    // the length stated is of a row, or of the whole where it is packed in blocks
-    const [flags, length] = [u32le(head, 8), u32le(head, 20)]
-    return sized('dds', size, 128 + (flags & 0x80000 ? length : flags & 8 ? length * u32le(head, 12) : 0), { props: { width: u32le(head, 16), height: u32le(head, 12) } })
-  }
-  if (starts('SIMPLE  =')) return readAstronomy(file)
-  if (starts('icns')) return sized('icns', size, u32be(head, 4), {})
-  if (starts('\x97JB2\r\n\x1A\n')) return reading('jbig2')
-  if (starts('CSFCHUNK')) return reading('clip')
-  if (starts('\x01\xDA') && u8(head, 2) <= 1 && (u8(head, 3) === 1 || u8(head, 3) === 2)) {
-    const [width, height, depth] = [u16be(head, 6), u16be(head, 8), u16be(head, 10)]
-    let stated = 512 + width * height * Math.max(1, depth) * u8(head, 3)
-    if (u8(head, 2) === 1) {
-      // packed rows: a table of where each starts, and one of how long it is
-      const rows = Math.min(height * Math.max(1, depth), 8000)
-      stated = 512 + 8 * rows
-      for (let row = 0; row < rows; row++) stated = Math.max(stated, u32be(head, 512 + 4 * row) + u32be(head, 512 + 4 * (rows + row)))
-    }
-    return sized('sgi', size, stated, { props: { width, height } })
-  }
-  if (starts('DICM', 128)) return reading('dcm')
-  if (u8(head, 0) === 0x0A && [0, 2, 3, 4, 5].includes(u8(head, 1)) && u8(head, 2) <= 1 && [1, 2, 4, 8].includes(u8(head, 3)) && size > 128) {
-    const props: Props = { width: u16le(head, 8) - u16le(head, 4) + 1, height: u16le(head, 10) - u16le(head, 6) + 1, depth: u8(head, 3), resolution: u16le(head, 12) }
-    if (Number(props.width) <= 0 || Number(props.height) <= 0 || u8(head, 64) !== 0) return null
-    const row = u16le(head, 66) * u8(head, 65)
-    return await endsWithPacked(file, row * Number(props.height)) ? reading('pcx', { verified: 'structure', props }) : damaged('pcx', { kind: 'ends-in-own-picture' }, { props })
-  }
-  if (/^P[1-7Ff][\s#]/.test(latin1(head, 0, 3))) return readMap(file)
-  if (u8(head, 1) <= 1 && [1, 2, 3, 9, 10, 11].includes(u8(head, 2)) && size > 18) return readTrueColour(file)
-  return null
+  return sized('sgi', size, stated, { props: { width, height } })
+}
+
+export async function readPaint(file: FileBytes): Promise<Reading | null> {
+  const { head } = file
+  const [width, height] = [u16le(head, 8) - u16le(head, 4) + 1, u16le(head, 10) - u16le(head, 6) + 1]
+  if (width <= 0 || height <= 0 || u8(head, 64) !== 0) return null
+  const props: Props = { width, height, depth: u8(head, 3), resolution: u16le(head, 12) }
+  const whole = await endsWithPacked(file, u16le(head, 66) * u8(head, 65) * height)
+  return whole ? reading('pcx', { verified: 'structure', props }) : damaged('pcx', { kind: 'ends-in-own-picture' }, { props })
 }

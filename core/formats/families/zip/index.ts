@@ -1,8 +1,4 @@
-import { startsWith } from '../../../bytes/read'
 import { family } from '../../family'
+import { SIGNATURES } from './signatures'
 
-/** ZIP (APPNOTE 6.3.10 §4.3), also behind a program or script that unpacks it (§4.1.9), and the packages built on it. */
-export const zip = family(
-  head => ['PK\x03\x04', 'PK\x05\x06', 'PK\x07\x08', 'MZ', '#!'].some(start => startsWith(head, start)),
-  async () => (await import('./read')).readZip,
-)
+export const zip = family(SIGNATURES, async () => (await import('./read')).readZip)

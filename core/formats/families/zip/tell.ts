@@ -1,3 +1,4 @@
+import { ownOf } from '../../../text/own'
 import type { Entry } from './directory'
 
 /** `mimetype` parts (ODF 1.3 part 2 §3.3, EPUB OCF §4.3, OpenRaster) → id. */
@@ -51,47 +52,89 @@ export interface Told {
   main?: string
 }
 
-/**
- * Tells a package by its parts.
- *
- * @param part - text of a part, `null` where there is none
- */
-export async function tellPackage(entries: readonly Entry[], part: (name: string) => Promise<string | null>): Promise<Told> {
-  const names = new Set(entries.map(entry => entry.name))
-  const some = (pattern: RegExp) => entries.some(entry => pattern.test(entry.name))
-  const files = entries.filter(entry => !entry.name.endsWith('/'))
-  const every = (pattern: RegExp) => files.length > 0 && files.every(entry => pattern.test(entry.name))
+/** The part that packages with such an id cannot do without. */
+const MAIN_OF: readonly (readonly [id: RegExp, main: string])[] = [
+  [/^(?:od|sx)/, 'content.xml'], [/^epub$/, 'META-INF/container.xml'], [/^kra$/, 'maindoc.xml'], [/^ora$/, 'stack.xml'],
+]
 
-  const declared = names.has('mimetype') ? (await part('mimetype'))?.trim() : /manifest:full-path="\/"[^>]*manifest:media-type="([^"]+)"|manifest:media-type="([^"]+)"[^>]*manifest:full-path="\/"/.exec(await part('META-INF/manifest.xml') ?? '')?.slice(1).find(Boolean)
-  const kind = declared === undefined ? undefined : MIMETYPES[declared]
-  if (kind) return { ids: [kind], ...(/^(?:od|sx)/.test(kind) ? { main: 'content.xml' } : kind === 'epub' ? { main: 'META-INF/container.xml' } : kind === 'kra' ? { main: 'maindoc.xml' } : kind === 'ora' ? { main: 'stack.xml' } : {}) }
-  if (names.has('[Content_Types].xml')) {
-    const types = await part('[Content_Types].xml') ?? ''
-    const found = MAIN_PARTS.find(([type]) => types.includes(`"${type}"`))
-    if (found) {
-      const [type, id] = found
-      const override = types.split('<').find(tag => tag.startsWith('Override') && tag.includes(`"${type}"`))
-      const main = override === undefined ? undefined : /PartName\s*=\s*"\/?([^"]+)"/.exec(override)?.[1]
-      const open = id === 'xps' && (await part('_rels/.rels') ?? '').includes('schemas.openxps.org')
-      return { ids: [open ? 'oxps' : id], ...(main ? { main } : {}) }
-    }
-  }
-  if (names.has('Document.xml') && (names.has('GuiDocument.xml') || some(/\.brp$/))) return { ids: ['fcstd'] }
-  if (names.has('doc.kml') || (files.length > 0 && /\.kml$/i.test(files[0]?.name ?? ''))) return { ids: ['kmz'] }
-  if (names.has('META-INF/container.xml')) {
-    const container = await part('META-INF/container.xml') ?? ''
-    if (/full-path="[^"]+\.opf"/.test(container)) return { ids: ['epub'] }
-    if (/full-path="[^"]+\.(?:musicxml|xml)"/.test(container)) return { ids: ['mxl'] }
-  }
-  if (some(/^Index\/.*\.iwa$/) || names.has('Index.zip')) return { ids: some(/^Index\/Slide/) ? ['key'] : some(/^Index\/CalculationEngine|^Index\/Tables\//) ? ['numbers', 'pages'] : ['pages', 'numbers', 'key'] }
-  if (names.has('Document.archive') && some(/\.chunk$|\.lz4$/)) return { ids: ['procreate'] }
-  if (names.has('designmap.xml')) return { ids: ['idml'] }
-  if (/\.usd[ac]?$/.test(entries[0]?.name ?? '') && entries.every(entry => entry.method === 0)) return { ids: ['usdz'] }
-  if (some(/^FusionAssetName/) || names.has('Manifest.dat')) return { ids: ['f3d'] }
-  if (names.has('AndroidManifest.xml') && some(/\.dex$/)) return { ids: ['apk'] }
-  if (names.has('META-INF/MANIFEST.MF')) return { ids: ['jar'] }
-  if (every(/\.npy$/)) return { ids: ['npz'] }
+/** The parts of a package, as the rules below ask for them. */
+interface Parts {
+  entries: readonly Entry[]
+  has(name: string): boolean
+  some(pattern: RegExp): boolean
+  every(pattern: RegExp): boolean
+  /** Text of a part, `null` where there is none. */
+  text(name: string): Promise<string | null>
+}
+
+/** Packages told by which parts they hold; the first rule that holds tells. */
+const BY_PARTS: readonly { ids: string[], when(parts: Parts): boolean | Promise<boolean> }[] = [
+  { ids: ['fcstd'], when: parts => parts.has('Document.xml') && (parts.has('GuiDocument.xml') || parts.some(/\.brp$/)) },
+  { ids: ['kmz'], when: parts => parts.has('doc.kml') || /\.kml$/i.test(parts.entries.find(entry => !entry.name.endsWith('/'))?.name ?? '') },
+  { ids: ['epub'], when: parts => rootIs(parts, /full-path="[^"]+\.opf"/) },
+  { ids: ['mxl'], when: parts => rootIs(parts, /full-path="[^"]+\.(?:musicxml|xml)"/) },
+  { ids: ['key'], when: parts => isArchived(parts) && parts.some(/^Index\/Slide/) },
+  { ids: ['numbers', 'pages'], when: parts => isArchived(parts) && parts.some(/^Index\/CalculationEngine|^Index\/Tables\//) },
+  { ids: ['pages', 'numbers', 'key'], when: isArchived },
+  { ids: ['procreate'], when: parts => parts.has('Document.archive') && parts.some(/\.chunk$|\.lz4$/) },
+  { ids: ['idml'], when: parts => parts.has('designmap.xml') },
+  { ids: ['usdz'], when: ({ entries }) => /\.usd[ac]?$/.test(entries[0]?.name ?? '') && entries.every(entry => entry.method === 0) },
+  { ids: ['f3d'], when: parts => parts.some(/^FusionAssetName/) || parts.has('Manifest.dat') },
+  { ids: ['apk'], when: parts => parts.has('AndroidManifest.xml') && parts.some(/\.dex$/) },
+  { ids: ['jar'], when: parts => parts.has('META-INF/MANIFEST.MF') },
+  { ids: ['npz'], when: parts => parts.every(/\.npy$/) },
   // nothing but pictures: whether it is meant as pages to leaf through, only its name says
-  if (every(/\.(?:jpe?g|png|webp|gif)$|ComicInfo\.xml$/i)) return { ids: ['zip', 'cbz'] }
+  { ids: ['zip', 'cbz'], when: parts => parts.every(/\.(?:jpe?g|png|webp|gif)$|ComicInfo\.xml$/i) },
+]
+
+async function rootIs(parts: Parts, pattern: RegExp): Promise<boolean> {
+  return parts.has('META-INF/container.xml') && pattern.test(await parts.text('META-INF/container.xml') ?? '')
+}
+
+function isArchived(parts: Parts): boolean {
+  return parts.some(/^Index\/.*\.iwa$/) || parts.has('Index.zip')
+}
+
+/**
+ * Tells a package by its parts: by what it declares itself to be, by its main part, by the parts it holds.
+ *
+ * @param text - text of a part, `null` where there is none
+ */
+export async function tellPackage(entries: readonly Entry[], text: (name: string) => Promise<string | null>): Promise<Told> {
+  const names = new Set(entries.map(entry => entry.name))
+  const files = entries.filter(entry => !entry.name.endsWith('/'))
+  const parts: Parts = {
+    entries, text,
+    has: name => names.has(name),
+    some: pattern => entries.some(entry => pattern.test(entry.name)),
+    every: pattern => files.length > 0 && files.every(entry => pattern.test(entry.name)),
+  }
+  const told = await tellDeclared(parts) ?? await tellTyped(parts)
+  if (told) return told
+  for (const { ids, when } of BY_PARTS) if (await when(parts)) return { ids: [...ids] }
   return { ids: ['zip'] }
+}
+
+const MANIFEST_TYPE = /manifest:full-path="\/"[^>]*manifest:media-type="([^"]+)"|manifest:media-type="([^"]+)"[^>]*manifest:full-path="\/"/
+
+async function tellDeclared(parts: Parts): Promise<Told | null> {
+  const declared = parts.has('mimetype')
+    ? (await parts.text('mimetype'))?.trim()
+    : MANIFEST_TYPE.exec(await parts.text('META-INF/manifest.xml') ?? '')?.slice(1).find(Boolean)
+  const id = declared === undefined ? undefined : ownOf(MIMETYPES, declared)
+  if (id === undefined) return null
+  const main = MAIN_OF.find(([pattern]) => pattern.test(id))?.[1]
+  return { ids: [id], ...(main === undefined ? {} : { main }) }
+}
+
+async function tellTyped(parts: Parts): Promise<Told | null> {
+  if (!parts.has('[Content_Types].xml')) return null
+  const types = await parts.text('[Content_Types].xml') ?? ''
+  const found = MAIN_PARTS.find(([type]) => types.includes(`"${type}"`))
+  if (!found) return null
+  const [type, id] = found
+  const override = types.split('<').find(tag => tag.startsWith('Override') && tag.includes(`"${type}"`))
+  const main = override === undefined ? undefined : /PartName\s*=\s*"\/?([^"]+)"/.exec(override)?.[1]
+  const open = id === 'xps' && (await parts.text('_rels/.rels') ?? '').includes('schemas.openxps.org')
+  return { ids: [open ? 'oxps' : id], ...(main ? { main } : {}) }
 }

@@ -1,0 +1,35 @@
+import { latin1, u16le, u32le, u8 } from '../../../bytes/read'
+import { signatures } from '../../family'
+
+const isIcon = (head: Uint8Array, size: number) =>
+  u16le(head, 0) === 0 && (u16le(head, 2) === 1 || u16le(head, 2) === 2) && u16le(head, 4) > 0 && size > 22 && u8(head, 9) === 0
+const isPaint = (head: Uint8Array, size: number) =>
+  u8(head, 0) === 0x0A && [0, 2, 3, 4, 5].includes(u8(head, 1)) && u8(head, 2) <= 1 && [1, 2, 4, 8].includes(u8(head, 3)) && size > 128
+
+/** Raster images, layered images and camera raw. */
+export const SIGNATURES = signatures([
+  { starts: ['\x89PNG', '\xEF\xBF\xBDPNG'], reader: 'png' },
+  { starts: '\xFF\xD8\xFF', reader: 'jpeg' },
+  { starts: 'GIF8', reader: 'gif' },
+  { starts: ['II*\0', 'MM\0*', 'II+\0', 'MM\0+'], reader: 'tiff' },
+  { starts: ['IIRO', 'IIRS', 'MMOR', 'IIU\0', 'FUJIFILMCCD-RAW', 'FOVb', 'II\x1A\0\0\0HEAPCCDR'], reader: 'camera' },
+  { starts: '8BPS', reader: 'layered' },
+  { starts: 'gimp xcf ', reader: 'xcf' },
+  { starts: ['\xFF\x0A', '\0\0\0\x0CJXL '], reader: 'jpegXl' },
+  { starts: ['\0\0\0\x0CjP  ', '\xFF\x4F\xFF\x51'], reader: 'jpeg2000' },
+  { starts: '\x76\x2F\x31\x01', reader: 'highRange' },
+  { starts: 'BM', when: head => u32le(head, 6) === 0, reader: 'bitmap' },
+  { when: isIcon, reader: 'icon' },
+  { starts: ['#?RADIANCE', '#?RGBE'], reader: 'radiance' },
+  { starts: 'qoif', reader: 'quick' },
+  { starts: 'DDS ', when: head => u32le(head, 4) === 124, reader: 'surface' },
+  { starts: 'SIMPLE  =', reader: 'astronomy' },
+  { starts: 'icns', reader: 'icons' },
+  { starts: '\x97JB2\r\n\x1A\n', id: 'jbig2' },
+  { starts: 'CSFCHUNK', id: 'clip' },
+  { starts: '\x01\xDA', when: head => u8(head, 2) <= 1 && (u8(head, 3) === 1 || u8(head, 3) === 2), reader: 'planes' },
+  { starts: 'DICM', at: 128, id: 'dcm' },
+  { when: isPaint, reader: 'paint' },
+  { when: head => /^P[1-7Ff][\s#]/.test(latin1(head, 0, 3)), reader: 'map' },
+  { when: (head, size) => u8(head, 1) <= 1 && [1, 2, 3, 9, 10, 11].includes(u8(head, 2)) && size > 18, reader: 'trueColour' },
+])
