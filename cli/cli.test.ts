@@ -119,3 +119,38 @@ describe('usitor identify', () => {
     expect([status, JSON.parse(stdout).state]).toEqual([2, 'unread'])
   })
 })
+
+describe('what lies in archives and mails', () => {
+  const shore = (name: string) => at(`opened/${name}`)
+  beforeAll(() => {
+    mkdirSync(shore('crew'), { recursive: true })
+    writeFileSync(shore('brief.json'), JSON.stringify({ usitorBrief: 1, title: 'Opened', due: '2026-10-16T15:30:00+02:00', requirements: [{ id: 'note', name: '{family}_note', formats: [{ id: 'txt' }] }] }))
+    writeFileSync(shore('roster.csv'), 'id,given,family,email\ns1,Ana,Marsh,ana@shore.example\ns2,Bo,Lind,bo@shore.example\ns3,Cy,Orm,cy@shore.example\n')
+    // by an independent program
+    execFileSync('python3', ['-c', `
+import zipfile, sys
+z = zipfile.ZipFile(sys.argv[1] + '/crew/Marsh.zip', 'w'); z.writestr(zipfile.ZipInfo('Marsh_note.txt', (2026, 10, 16, 15, 0, 0)), 'marsh'); z.close()
+z = zipfile.ZipFile(sys.argv[1] + '/whole.zip', 'w'); z.writestr(zipfile.ZipInfo('Lind_note.txt', (2026, 10, 16, 16, 0, 0)), 'lind'); z.close()
+`, shore('')])
+    writeFileSync(shore('crew/letter.eml'), ['From: Cy <cy@shore.example>', 'Date: Fri, 16 Oct 2026 12:00:00 +0200', 'MIME-Version: 1.0', 'Content-Type: text/plain; name="note.txt"', 'Content-Disposition: attachment; filename="Orm_note.txt"', '', 'orm', ''].join('\r\n'))
+    writeFileSync(shore('crew/cut.zip'), 'PK\u0003\u0004 and nothing more')
+  })
+
+  test('is received with the archive\'s own time, in the brief\'s zone where it states none, and with who sent the mail', () => {
+    const { stdout, stderr } = usitor('check', '--brief', shore('brief.json'), '--roster', shore('roster.csv'), shore('crew'), '--output', 'json')
+    const { files } = JSON.parse(stdout) as Report
+    expect(files.map(({ path, container, receivedAt, role }) => [path, container, receivedAt, role])).toEqual([
+      ['Marsh_note.txt', ['Marsh.zip'], '2026-10-16T13:00:00.000Z', 'placed'], ['Orm_note.txt', ['letter.eml'], '2026-10-16T10:00:00.000Z', 'placed'],
+      ['cut.zip', undefined, expect.any(String), 'unplaced'],
+    ])
+    expect(stderr).toMatch(/cut\.zip cannot be opened: .*received as it is/)
+  })
+
+  test('an archive may stand for the folder, and stays whole where one is asked for', () => {
+    const whole = usitor('check', '--brief', shore('brief.json'), '--roster', shore('roster.csv'), shore('whole.zip'), '--output', 'json')
+    expect((JSON.parse(whole.stdout) as Report).files).toMatchObject([{ path: 'Lind_note.txt', role: 'placed', receivedAt: '2026-10-16T14:00:00.000Z', findings: [{ code: 'time.late' }] }])
+    writeFileSync(shore('zips.json'), JSON.stringify({ usitorBrief: 1, title: 'Zips', requirements: [{ id: 'pack', name: '{family}', formats: [{ id: 'zip' }] }] }))
+    const asked = usitor('check', '--brief', shore('zips.json'), '--roster', shore('roster.csv'), shore('crew'), '--output', 'json')
+    expect((JSON.parse(asked.stdout) as Report).files.map(file => file.path)).toContain('Marsh.zip')
+  })
+})

@@ -1,9 +1,17 @@
-import { open, readdir, stat } from 'node:fs/promises'
+import { createHash } from 'node:crypto'
+import { mkdtemp, open, readdir, rm, stat, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { basename, join } from 'node:path'
+import { Readable } from 'node:stream'
 import { Worker } from 'node:worker_threads'
-import { sourceFromBytes } from '../core/bytes/source'
+import type { Incoming, Keep, Opening, StaysClosed } from '../core/arrivals/incoming'
+import { MAY_BE_OPENED, openArrivals } from '../core/arrivals/open'
 import type { ReceivedFile } from '../core/arrivals/received'
-import { readBytes } from '../core/formats/identify'
+import { pieces } from '../core/bytes/cursor'
+import type { ByteSource } from '../core/bytes/source'
+import { sourceFromBytes } from '../core/bytes/source'
 import type { Proof } from '../core/formats/family'
+import { readBytes } from '../core/formats/identify'
 import type { Reading } from '../core/formats/reading'
 import { unread } from '../core/formats/reading'
 import { byCodeUnit } from '../core/text/order'
@@ -92,42 +100,118 @@ export async function readFileFacts(path: string | Buffer, threads: HashThreads,
 }
 
 /** A large file is looked at by ranges. */
-async function readLarge(path: string | Buffer, size: number, proof?: Proof): Promise<Reading> {
-  const handle = await open(path, 'r')
-  try {
-    return await readBytes({
-      size,
-      async read(offset, length) {
-        const bytes = new Uint8Array(Math.min(length, size - offset))
+function readLarge(path: string | Buffer, size: number, proof?: Proof): Promise<Reading> {
+  return readBytes(diskSource(path, size), proof)
+}
+
+/** A file on disk, read by ranges; open only while it is read. */
+function diskSource(path: string | Buffer, size: number): ByteSource {
+  return {
+    size,
+    async read(offset, length) {
+      const handle = await open(path, 'r')
+      try {
+        const bytes = new Uint8Array(Math.max(0, Math.min(length, size - offset)))
         const { bytesRead } = await handle.read(bytes, 0, bytes.length, offset)
         return bytes.subarray(0, bytesRead)
-      },
-    }, proof)
-  }
-  finally {
-    await handle.close()
+      }
+      finally {
+        await handle.close()
+      }
+    },
   }
 }
 
+/** Unpacked entries up to this size are held in memory, larger ones in a file that is removed at the end. */
+const UNPACKED_IN_MEMORY = 64 * 1024 * 1024
+
+/** Where the entries of archives go while they are hashed and read. */
+class Unpacked {
+  private folder: string | null = null
+  private serial = 0
+
+  readonly keep: Keep<ByteSource> = async (write, size) => {
+    const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>()
+    if (size <= UNPACKED_IN_MEMORY) {
+      const [bytes] = await Promise.all([new Response(readable).arrayBuffer(), write(writable as WritableStream<Uint8Array>)])
+      return sourceFromBytes(new Uint8Array(bytes))
+    }
+    this.folder ??= await mkdtemp(join(tmpdir(), 'usitor-'))
+    const path = join(this.folder, String(this.serial++))
+    await Promise.all([writeFile(path, Readable.fromWeb(readable as Parameters<typeof Readable.fromWeb>[0])), write(writable as WritableStream<Uint8Array>)])
+    return diskSource(path, (await stat(path)).size)
+  }
+
+  async remove(): Promise<void> {
+    if (this.folder !== null) await rm(this.folder, { recursive: true, force: true })
+  }
+}
+
+/** A file to be received: on disk as it is listed, or an entry of an archive. */
+type Listed = Incoming & { raw?: Buffer }
+
+const UNKNOWN = { size: 0, mtimeMs: 0 }
+
+async function listIncoming(folder: string): Promise<Listed[]> {
+  const single = (await stat(folder)).isFile()
+  const listed = single ? [{ path: basename(folder), raw: Buffer.from(folder) }] : await listFiles(folder)
+  return Promise.all(listed.map(async ({ path, raw }): Promise<Listed> => {
+    // size and time come with the hash, but for what may have to be opened; what cannot be looked at is told when it is read
+    const { size, mtimeMs } = MAY_BE_OPENED.test(path) ? await stat(raw).catch(() => UNKNOWN) : UNKNOWN
+    return { path, raw, size, modified: mtimeMs, open: () => Promise.resolve(diskSource(raw, size)) }
+  }))
+}
+
+/** Hashes and identifies an entry of an archive or mail. */
+async function readEntry(entry: Incoming, proof?: Proof): Promise<HashedReading> {
+  const modified = entry.modified ?? Number.NaN
+  try {
+    const source = await entry.open()
+    const hash = createHash('sha256')
+    for await (const piece of pieces(source, 0, source.size)) hash.update(piece)
+    return { size: source.size, modified, sha256: hash.digest('hex'), reading: await readBytes(source, proof) }
+  }
+  catch (error) {
+    return { size: entry.size, modified, sha256: null, reading: unread(error instanceof Error ? error.message : String(error)) }
+  }
+}
+
+/** What a root brought: its files, and the archives and mails among them that stay closed. */
+export interface ReceivedRoot { files: ReceivedFile[], closed: StaysClosed[] }
+
 /**
- * Reads a folder as one root of received files.
+ * Reads a folder, or one archive, as one root of received files; archives and mails are opened as the page opens them.
  *
  * @param stated - UTC ms at which all was received, where the person says so; else each file's modification time counts
+ * @param opening - what is opened, and how names and times in it are read
  * @param proof - how far files are proved; left out: as far as can be
  */
-export async function receiveFolder(root: string, folder: string, stated: number | null, proof?: Proof): Promise<ReceivedFile[]> {
-  const listed = await listFiles(folder)
-  const facts: HashedReading[] = []
-  let next = 0
+export async function receiveFolder(root: string, folder: string, stated: number | null, opening: Opening, proof?: Proof): Promise<ReceivedRoot> {
+  const unpacked = new Unpacked()
   const threads = new HashThreads()
-  const work = async () => {
-    for (let at = next++; at < listed.length; at = next++) facts[at] = await readFileFacts(listed[at]?.raw ?? '', threads, proof)
+  try {
+    const { files: listed, closed } = await openArrivals(await listIncoming(folder), opening, unpacked.keep)
+    const facts: HashedReading[] = []
+    let next = 0
+    const work = async () => {
+      for (let at = next++; at < listed.length; at = next++) {
+        const file: Listed | undefined = listed[at]
+        if (file) facts[at] = await (file.raw && !file.container ? readFileFacts(file.raw, threads, proof) : readEntry(file, proof))
+      }
+    }
+    await Promise.all(Array.from({ length: AT_ONCE }, work))
+    return { closed, files: listed.flatMap((file, at) => facts[at] ? [receivedFile(root, file, facts[at], stated)] : []) }
   }
-  await Promise.all(Array.from({ length: AT_ONCE }, work)).finally(() => threads.close())
-  return listed.flatMap(({ path }, at): ReceivedFile[] => {
-    const one = facts[at]
-    if (!one) return []
-    const { size, modified, sha256, reading } = one
-    return [{ root, path, size, sha256, reading, receivedAt: stated ?? Math.floor(modified), receivedAtFrom: stated === null ? 'modified' : 'stated' }]
-  })
+  finally {
+    await Promise.all([threads.close(), unpacked.remove()])
+  }
+}
+
+function receivedFile(root: string, { path, container, sender }: Incoming, { size, modified, sha256, reading }: HashedReading, stated: number | null): ReceivedFile {
+  const time = Number.isNaN(modified) ? null : Math.floor(modified)
+  const from = time === null ? 'unknown' : 'modified'
+  return {
+    root, path, ...(container ? { container } : {}), ...(sender ? { sender } : {}), size, sha256, reading,
+    receivedAt: stated ?? time, receivedAtFrom: stated === null ? from : 'stated',
+  }
 }

@@ -5,6 +5,7 @@ import { basename, resolve } from 'node:path'
 import { ValidationError } from 'yup'
 import { BriefError, readBrief } from '../core/brief/read'
 import { check } from '../core/checking/check'
+import { ArrivalError, openingFor } from '../core/arrivals/incoming'
 import type { ReceivedFile } from '../core/arrivals/received'
 import { readRulings } from '../core/checking/rulings'
 import { extensionFits, nameFormat } from '../core/formats/identify'
@@ -16,7 +17,7 @@ import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/wr
 import { readRoster, readTable } from '../core/roster/read'
 import type { Roster } from '../core/roster/types'
 import { showText, showValue } from '../core/text/show'
-import { sayFault } from '../core/wording/index'
+import { sayArrivalFault, sayFault } from '../core/wording/index'
 import { HashThreads, readFileFacts, receiveFolder } from './files'
 
 const USAGE = `usitor check --brief FILE --roster FILE [--root NAME=FOLDER]… [FOLDER] [--received-at TIME]
@@ -52,7 +53,12 @@ async function runCheck(args: string[]): Promise<number> {
   const rulings = values.rulings === undefined ? [] : await readRulings(await readJson(String(values.rulings)))
   const previous = values.previous === undefined ? null : await readReport(await readJson(String(values.previous)))
   const received: ReceivedFile[] = []
-  for (const { name, folder } of roots) received.push(...await receiveFolder(name, folder, stated))
+  const opening = openingFor(brief.requirements, brief.offset, roster.people)
+  for (const { name, folder } of roots) {
+    const { files, closed } = await receiveFolder(name, folder, stated, opening)
+    received.push(...files)
+    for (const one of closed) process.stderr.write(`usitor: ${showText([...one.container, one.path].join(' > '))} ${sayArrivalFault(one.fault)}; received as it is\n`)
+  }
   const report = check({ brief, roster, received, rulings, previous, checkedAt: Date.now() })
   await print(writerOf(output)(report, roster))
   const { summary } = report
@@ -170,6 +176,7 @@ async function print(pieces: Iterable<string> | AsyncIterable<string>): Promise<
 
 function explainFailure(error: unknown): string {
   if (error instanceof BriefError) return error.problems.map(({ path, message }) => (path ? `${path}: ${message}` : message)).join('\n')
+  if (error instanceof ArrivalError) return `"${showText(error.path)}" ${sayArrivalFault(error.fault)}`
   if (error instanceof ValidationError) return error.errors.join('\n')
   return error instanceof Error ? error.message : String(error)
 }

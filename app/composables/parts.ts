@@ -1,5 +1,6 @@
 import type { RequirementDocument } from '#core/brief/document'
-import { writeValue } from '#core/names/fields/roster'
+import { freeField, isFree, readField } from '#core/names/fields/index'
+import { roster as rosterField, writeValue } from '#core/names/fields/roster'
 import { parseTemplate } from '#core/names/template'
 import { ownOf } from '#core/text/own'
 

@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia'
+import { offsetOf } from '#core/brief/read'
+import { openingFor } from '#core/arrivals/incoming'
 import type { BriefDocument } from '#core/brief/document'
 import type { Person } from '#core/roster/types'
-import type { Opening } from '~/workers/opening'
+import type { Opening } from '#core/arrivals/incoming'
 
 export interface ListedPerson extends Person { from?: string | null, until?: string | null }
 export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null, asIs: boolean }
@@ -63,11 +65,8 @@ export const useBrief = defineStore('brief', () => {
 
   /** What is opened where files are taken, and how names and times in it are read: what is asked for itself stays whole. */
   const opening = computed((): Opening => {
-    const asked = (...ids: string[]) => current.value?.document?.requirements.some(one => one.formats?.some(format => ids.includes(format.id))) ?? false
-    // minutes east of UTC in which the brief was written
-    const found = /([+-])(\d\d):(\d\d)$/.exec(current.value?.document?.due ?? '')
-    const offset = found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : -new Date().getTimezoneOffset()
-    return { zip: !asked('zip'), mail: !asked('eml', 'mbox'), offset, known: current.value?.roster?.people.flatMap(person => [person.given, person.family, person.name, person.group]) ?? [] }
+    const { document, roster } = current.value ?? {}
+    return openingFor(document?.requirements ?? [], offsetOf(document?.due) ?? -new Date().getTimezoneOffset(), roster?.people ?? [])
   })
 
   /** What still blocks each step; empty where nothing does. */

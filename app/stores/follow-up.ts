@@ -3,7 +3,7 @@ import { defineStore } from 'pinia'
 import type { CopyPart } from '#shared/jobs'
 import type { Round } from '#core/reporting/rounds'
 import type { CopyPlan, CopyWorker } from '~/workers/copy'
-import type { Opening } from '~/workers/opening'
+import type { Opening } from '#core/arrivals/incoming'
 
 export interface PreparedSlip { subject: string, text: string, open: boolean, holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
 export interface SentSlip { id: string, holder: string, address: string, subject: string, body: string, state: 'waiting' | 'sending' | 'sent' | 'failed', problem: string | null, at: string }

@@ -1,6 +1,7 @@
 import { proxy, wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import { defineStore } from 'pinia'
+import type { StaysClosed } from '#core/arrivals/incoming'
 import type { IntakeOrder, IntakeProgress, IntakeWorker, Overlap } from '~/workers/intake'
 
 /** What is being received now; one at a time, going on while the person looks elsewhere. */
@@ -9,16 +10,19 @@ export const useIntake = defineStore('intake', () => {
   const problem = ref('')
   /** All is here but for one answer: in place of what was received before, or besides it? */
   const asking = shallowRef<{ overlap: Overlap, answer: (replaces: boolean) => void } | null>(null)
+  /** Archives and mails of the last intake that stay closed. */
+  const closed = shallowRef<StaysClosed[]>([])
   let worker: Worker | null = null
   let remote: Remote<IntakeWorker> | null = null
 
   async function receive(order: IntakeOrder): Promise<boolean> {
     problem.value = ''
+    closed.value = []
     progress.value = { stage: 'reading', files: 0, totalFiles: order.files.length, bytes: 0, totalBytes: 0 }
     worker = new Worker(new URL('../workers/intake.ts', import.meta.url), { type: 'module' })
     remote = wrap<IntakeWorker>(worker)
     try {
-      await remote.receive(order, proxy((now: IntakeProgress) => {
+      const received = await remote.receive(order, proxy((now: IntakeProgress) => {
         progress.value = now
       }), proxy((overlap: Overlap) => new Promise<boolean>((resolve) => {
         asking.value = {
@@ -29,6 +33,7 @@ export const useIntake = defineStore('intake', () => {
           },
         }
       })))
+      closed.value = received.closed
       return true
     }
     catch (error) {
@@ -48,5 +53,5 @@ export const useIntake = defineStore('intake', () => {
     await remote?.cancel()
   }
 
-  return { progress, problem, asking, receive, cancel }
+  return { progress, problem, asking, closed, receive, cancel }
 })

@@ -1,8 +1,9 @@
 import { BlobReader, BlobWriter, configure, TextReader, ZipWriter } from '@zip.js/zip.js'
 import { expose } from 'comlink'
+import type { Opening } from '#core/arrivals/incoming'
+import { openArrivals } from '#core/arrivals/open'
 import { hashBytes, hashStream } from './hashes'
-import type { Opening } from './opening'
-import { openDropped } from './opening'
+import { keepAsBlob, takeFile } from './sources'
 
 configure({ useWebWorkers: false })
 
@@ -20,13 +21,13 @@ async function make(files: { path: string, file: File }[], plan: CopyPlan, openi
   // what could not be read has no hash: nothing here is ever taken for it
   const wanted = new Map<string | null, { path: string, to: string }[]>()
   for (const { sha256, path, to } of plan.files) wanted.set(sha256, [...wanted.get(sha256) ?? [], { path, to }])
-  const incoming = await openDropped(files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) })), opening)
+  const { files: incoming } = await openArrivals(files.map(takeFile), opening, keepAsBlob)
   const zip = new ZipWriter(new BlobWriter('application/zip'), { level: 1, extendedTimestamp: true })
   await zip.add('corrections.csv', new TextReader(plan.table))
   await zip.add('left out.csv', new TextReader(plan.leftOut))
   let packed = 0
   for (const [at, one] of incoming.entries()) {
-    const blob = await one.open()
+    const { blob } = await one.open()
     const hash = blob.size > IN_MEMORY ? await hashStream(blob) : await hashBytes(new Uint8Array(await blob.arrayBuffer()))
     const places = wanted.get(hash) ?? []
     wanted.delete(hash)

@@ -1,13 +1,15 @@
 import { expose } from 'comlink'
+import type { Incoming, Opening, StaysClosed } from '#core/arrivals/incoming'
+import { ArrivalError } from '#core/arrivals/incoming'
+import { openArrivals } from '#core/arrivals/open'
+import { sayArrivalFault } from '#core/wording/index'
 import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { unread } from '#core/formats/reading'
 import { hashBytes, hashStream } from './hashes'
-import type { Opening } from './opening'
-import { openDropped } from './opening'
-import type { Incoming } from './sources'
-import { fileSource } from './sources'
+import type { BlobSource } from './sources'
+import { keepAsBlob, takeFile } from './sources'
 
 /** What the page hands over. */
 export interface IntakeOrder {
@@ -42,10 +44,12 @@ const READ_AT_ONCE = 6
 let stop: AbortController | null = null
 
 /** Receives everything of an order: read and hash here, announce, send, close. Only then does anything of it show. */
-async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>): Promise<{ files: number }> {
+async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>): Promise<Received> {
   stop = new AbortController()
   const { signal } = stop
-  const incoming = await openDropped(order.files.map(({ path, file }) => ({ path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(file) })), order.opening)
+  const { files: incoming, closed } = await openArrivals(order.files.map(takeFile), order.opening, keepAsBlob).catch((error: unknown) => {
+    throw error instanceof ArrivalError ? new Error(`"${error.path}" ${sayArrivalFault(error.fault)}. Nothing was received.`) : error
+  })
   const progress: IntakeProgress = { stage: 'reading', files: 0, totalFiles: incoming.length, bytes: 0, totalBytes: incoming.reduce((sum, one) => sum + one.size, 0) }
   let last = 0
   const tell = (force = false) => {
@@ -55,7 +59,7 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
   }
   tell(true)
   const intake = await send<{ id: string, state: string }>(`/api/briefs/${order.briefId}/intakes`, 'POST', { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt }, signal)
-  if (intake.state === 'complete') return { files: incoming.length }
+  if (intake.state === 'complete') return { files: incoming.length, closed }
   try {
     let batch: Read[] = []
     let held = 0
@@ -91,7 +95,8 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
     }
     progress.stage = 'closing'
     tell(true)
-    return await send<{ files: number }>(`/api/intakes/${intake.id}/complete`, 'POST', { files: incoming.length, replaces }, signal)
+    const { files } = await send<{ files: number }>(`/api/intakes/${intake.id}/complete`, 'POST', { files: incoming.length, replaces }, signal)
+    return { files, closed }
   }
   catch (error) {
     // what was called off or failed leaves nothing behind; if this does not reach the server, its sweeper does it
@@ -100,12 +105,16 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
   }
 }
 
-interface Read { incoming: Incoming, blob: Blob | null, sha256: string | null, reading: Reading }
+/** How many files came in, and which archives and mails among them stay closed. */
+export interface Received { files: number, closed: StaysClosed[] }
 
-async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
+interface Read { incoming: Incoming<BlobSource>, blob: Blob | null, sha256: string | null, reading: Reading }
+
+async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal): Promise<Read> {
   try {
-    const blob = await incoming.open()
-    if (blob.size > IN_MEMORY) return { incoming, blob, sha256: await hashStream(blob, signal), reading: await readBytes(fileSource(blob)) }
+    const source = await incoming.open()
+    const { blob } = source
+    if (blob.size > IN_MEMORY) return { incoming, blob, sha256: await hashStream(blob, signal), reading: await readBytes(source) }
     const bytes = new Uint8Array(await blob.arrayBuffer())
     // small ones travel as they were hashed, whatever becomes of the file meanwhile
     return { incoming, blob: bytes.length <= SMALL ? new Blob([bytes]) : blob, sha256: await hashBytes(bytes), reading: await readBytes(sourceFromBytes(bytes)) }
@@ -120,7 +129,7 @@ async function readOne(incoming: Incoming, signal: AbortSignal): Promise<Read> {
 async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void): Promise<void> {
   const { ids } = await send<{ ids: string[] }>(`/api/intakes/${intakeId}/files`, 'POST', {
     files: batch.map(({ incoming, blob, sha256, reading }) => ({
-      path: incoming.path, ...(incoming.rawPath ? { rawPath: incoming.rawPath } : {}), ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}), size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
+      path: incoming.path, ...(incoming.rawPath ? { rawPath: btoa(String.fromCharCode(...incoming.rawPath)) } : {}), ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}), size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
     })),
   }, signal)
   const small = new FormData()

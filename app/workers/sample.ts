@@ -2,13 +2,13 @@ import { expose } from 'comlink'
 import { extensionFits, nameFormat, readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { splitExtension } from '#core/names/extension'
-import { fileSource } from './sources'
+import { blobSource } from './sources'
 
 /** What one file at hand is. */
 export interface SampleReading { name: string, size: number, extension: string, id: string, fits: boolean | null, reading: Reading }
 
 async function read(file: File): Promise<SampleReading> {
-  const reading = await readBytes(fileSource(file))
+  const reading = await readBytes(blobSource(file))
   const { extension } = splitExtension(file.name)
   const id = nameFormat(reading, extension)
   return { name: file.name, size: file.size, extension, id, fits: extensionFits(id, extension), reading }

@@ -1,25 +1,27 @@
+import type { Incoming, Keep } from '#core/arrivals/incoming'
 import type { ByteSource } from '#core/bytes/source'
 
-/** Ranged reads over a browser file; what cannot be read rejects, and is then `unread`. */
-export function fileSource(file: Blob): ByteSource {
+/** A browser file as a source of bytes; what cannot be read rejects, and is then `unread`. */
+export interface BlobSource extends ByteSource { blob: Blob }
+
+export function blobSource(blob: Blob): BlobSource {
   return {
-    size: file.size,
+    blob,
+    size: blob.size,
     async read(offset, length) {
-      return new Uint8Array(await file.slice(offset, offset + length).arrayBuffer())
+      return new Uint8Array(await blob.slice(offset, offset + length).arrayBuffer())
     },
   }
 }
 
-/** One file to be received, wherever it comes from. */
-export interface Incoming {
-  path: string
-  rawPath?: string
-  /** UTC ms */
-  modified: number | null
-  size: number
-  /** Archives or mails it lay in, outermost first. */
-  container?: string[]
-  /** Mail address it was sent from. */
-  sender?: string
-  open(): Promise<Blob>
+/** Unpacked bytes go into a blob, which the browser may keep on disk. */
+export const keepAsBlob: Keep<BlobSource> = async (write) => {
+  const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>()
+  const [blob] = await Promise.all([new Response(readable as ReadableStream<Uint8Array<ArrayBuffer>>).blob(), write(writable)])
+  return blobSource(blob)
+}
+
+/** A file that was dropped or chosen, as one to be received. */
+export function takeFile({ path, file }: { path: string, file: File }): Incoming<BlobSource> {
+  return { path, modified: file.lastModified, size: file.size, open: () => Promise.resolve(blobSource(file)) }
 }

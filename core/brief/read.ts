@@ -74,7 +74,7 @@ function normaliseBrief(document: BriefDocument, columns?: readonly string[]): B
   return {
     title: document.title,
     zone: document.zone ?? null,
-    offset: offsetOf(document.due),
+    offset: offsetOf(document.due) ?? 0,
     ignore: document.ignore ?? [],
     severity: document.severity ?? {},
     handouts: (document.handouts ?? []).map(hash => hash.toLowerCase()),
@@ -207,8 +207,8 @@ function readSize({ size: asked }: RequirementDocument, path: string, reader: Re
   return size
 }
 
-/** Minutes east of UTC in which a time was written. */
-function offsetOf(time: string | undefined): number {
+/** Minutes east of UTC in which a time was written; `null` where it says none. */
+export function offsetOf(time: string | undefined): number | null {
   const found = /([+-])(\d\d):(\d\d)$/.exec(time ?? '')
-  return found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : 0
+  return found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : null
 }

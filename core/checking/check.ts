@@ -1,8 +1,6 @@
 import { listUnits } from '../brief/units'
-import { findOwnFolders } from '../folders/own-folders'
-import { findPrefix } from '../folders/prefix'
-import { findReplaced } from '../folders/replaced'
-import { insideWrapper, findWrapper } from '../folders/wrapper'
+import type { RootMarks } from '../folders/ways-in'
+import { recogniseWays } from '../folders/ways-in'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
 import { FINDINGS, isAboutContent, isFindingCode } from '../findings/codes'
@@ -50,7 +48,7 @@ export function check(input: CheckInput): Report {
 
   stage('find the root')
   const readings = readRoots(input, aside, index)
-  const roots = [...readings].map(([name, { wrapper, prefix, own, replaced }]): ReportRoot => ({ name, wrapper, prefix: prefix?.pattern ?? null, ...(own ? { own: own.pattern } : {}), ...(replaced ? { replaced: replaced.by } : {}) }))
+  const roots = [...readings].map(([name, { undoings }]): ReportRoot => ({ name, wrapper: null, prefix: null, ...Object.assign({}, ...undoings.map(one => one.marks)) as RootMarks }))
   const views = input.received.map((file, at) => viewFile(file, at, readings.get(file.root)))
   const rulings = applyRulings(input.rulings ?? [], views)
 
@@ -108,11 +106,10 @@ function readRoots({ received, roots: asked, roster }: CheckInput, aside: Readon
   })
   const senders = new Map<string, string[]>()
   for (const { id, email } of roster.people) if (email) senders.set(email.toLowerCase(), [...senders.get(email.toLowerCase()) ?? [], id])
+  const { units } = index
   return new Map([...located].map(([name, files]): [string, RootReading] => {
-    if (asked?.find(root => root.name === name)?.asIs) return [name, { wrapper: null, prefix: null, senders }]
-    const wrapper = findWrapper(files, index)
-    const inside = files.map(({ folder, base }) => ({ folder: insideWrapper(folder, wrapper), base }))
-    return [name, { wrapper, prefix: findPrefix(files.map(file => file.base), index, roster.people), own: findOwnFolders(inside, index, roster.people), replaced: findReplaced(inside, index.units), senders }]
+    const asIs = asked?.find(root => root.name === name)?.asIs
+    return [name, { undoings: asIs ? [] : recogniseWays({ files, index, units, people: roster.people }), senders }]
   }))
 }
 

@@ -1,12 +1,10 @@
 import type { ReceivedFile } from '../arrivals/received'
-import { levelsOf } from '../names/levels'
-import { insideWrapper } from '../folders/wrapper'
-import type { OwnFolders } from '../folders/own-folders'
-import type { NamePrefix } from '../folders/prefix'
-import type { Replaced } from '../folders/replaced'
+import type { Seen, Undoing } from '../folders/ways-in'
 import type { CopyMark } from '../names/copy-marks'
 import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import { splitExtension } from '../names/extension'
+import { levelsOf } from '../names/levels'
+import { folderOf, nameOf } from '../text/path'
 
 /** A received file as placing and judging look at it. */
 export interface FileView {
@@ -40,27 +38,20 @@ export function copyMarksOf(view: FileView): CopyMark[] {
 /** Asked for by every unit a file may belong to. */
 const MARKS = new WeakMap<FileView, CopyMark[]>()
 
-/** How a root is read: its wrapper (levels joined with `/`), a level made for every person, what was put before every name, who sends from which address. */
-export interface RootReading { wrapper: string | null, prefix: NamePrefix | null, own?: OwnFolders | null, replaced?: Replaced | null, senders?: ReadonlyMap<string, readonly string[]> }
+/** How a root is read: what was done to its files on the way in, and who sends from which address. */
+export interface RootReading { undoings: readonly Undoing[], senders: ReadonlyMap<string, readonly string[]> }
 
-/** Looks at a file from inside its root's wrapper and behind its name's prefix. */
+/** Looks at a file as it was before the way in changed it. */
 export function viewFile(file: ReceivedFile, index: number, root: RootReading | undefined): FileView {
   const path = file.path.normalize('NFC')
-  const slash = path.lastIndexOf('/')
-  let name = path.slice(slash + 1)
   // of what lay in an archive or mail, the folder of that one counts, its name is no level
-  let folder = [...(file.container ?? []), path].map(one => one.normalize('NFC')).map(one => one.slice(0, Math.max(0, one.lastIndexOf('/')))).filter(Boolean).join('/')
-  folder = insideWrapper(folder, root?.wrapper ?? null)
-  folder = root?.replaced?.folder(folder) ?? folder
-  const level = folder.split('/')[0] ?? ''
-  const own = level === '' ? null : root?.own?.take(level) ?? null
-  if (own) folder = [own.level, folder.slice(level.length + 1)].filter(Boolean).join('/')
-  const taken = root?.prefix?.take(splitExtension(name).base) ?? null
-  if (taken) name = name.slice(taken.length)
-  if (root?.replaced) {
-    const { base, extension } = splitExtension(name)
-    const meant = root.replaced.name(base)
-    if (meant !== null) name = extension === '' ? meant : `${meant}.${extension}`
+  const folder = [...file.container ?? [], path].map(one => folderOf(one.normalize('NFC'))).filter(Boolean).join('/')
+  let seen: Seen = { folder, ...splitExtension(nameOf(path)), cut: 0, sentBy: [] }
+  for (const { undo } of root?.undoings ?? []) seen = undo(seen)
+  const sender = file.sender === undefined ? [] : root?.senders.get(file.sender.toLowerCase()) ?? []
+  const name = seen.extension === '' ? seen.base : `${seen.base}.${seen.extension}`
+  return {
+    index, file, name, ...splitExtension(name), cut: seen.cut, sentBy: [...new Set([...seen.sentBy, ...sender])],
+    folder: seen.folder, levels: levelsOf(seen.folder), folderLost: seen.folder === '' && (seen.cut > 0 || file.sender !== undefined),
   }
-  return { index, file, name, ...splitExtension(name), cut: taken?.length ?? 0, sentBy: [...new Set([...taken?.people ?? [], ...own?.people ?? [], ...(file.sender ? root?.senders?.get(file.sender.toLowerCase()) ?? [] : [])])], folder, levels: levelsOf(folder), folderLost: folder === '' && (taken !== null || file.sender !== undefined) }
 }

@@ -1,3 +1,4 @@
+import type { ArrivalFault } from '../arrivals/incoming'
 import type { FindingCode } from '../findings/codes'
 import type { Finding, FindingRest } from '../findings/finding'
 import type { Evidence } from '../placing/evidence'
@@ -47,4 +48,9 @@ export function sayFault(fault: Fault, language: Language = EN): string {
 /** What speaks for a placement, as a part of a sentence. */
 export function sayEvidence(evidence: Evidence, language: Language = EN): string {
   return say(language.evidence[evidence.kind] as Words<Evidence>, evidence)
+}
+
+/** Why an archive or mail stays closed, as what is said of it. */
+export function sayArrivalFault(fault: ArrivalFault, language: Language = EN): string {
+  return say(language.arrivals[fault.kind] as Words<ArrivalFault>, fault)
 }

@@ -5,16 +5,20 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { strToU8, zipSync } from 'fflate'
 import { expect, test } from 'vitest'
-import { openDropped, splitMbox } from '../../app/workers/opening'
-import type { Incoming } from '../../app/workers/sources'
+import type { BlobSource } from '../../app/workers/sources'
+import { blobSource, keepAsBlob } from '../../app/workers/sources'
+import type { Incoming as AnyIncoming } from '../../core/arrivals/incoming'
+import { splitMbox } from '../../core/arrivals/mail'
+import { readNames, splitParts } from '../../core/arrivals/names'
+import { openArrivals } from '../../core/arrivals/open'
 import { sourceFromBytes } from '../../core/bytes/source'
 import { readBrief } from '../../core/brief/read'
 import { check } from '../../core/checking/check'
 import type { ReceivedFile } from '../../core/arrivals/received'
-import { ARRIVALS, readNames, splitParts } from '../../core/folders/arrivals'
+import { WAYS_IN } from '../../core/folders/ways-in'
 import { readBytes } from '../../core/formats/identify'
 import { unread } from '../../core/formats/reading'
-import { sayFinding } from '../../core/wording/index'
+import { sayArrivalFault, sayFinding } from '../../core/wording/index'
 import { readRoster, readTable } from '../../core/roster/read'
 import { makePhoto, makeWav, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
@@ -33,12 +37,13 @@ const right = roster.people.flatMap(person => [
   { person, folder: `${person.group}/${person.family} ${person.given}`, name: `${person.family}_photo.jpg`, bytes: withComment(PHOTO, person.id) },
   { person, folder: `${person.group}/${person.family} ${person.given}`, name: `${person.family}_sound.wav`, bytes: makeWav(0.02, 8000, 200 + roster.people.indexOf(person)) },
 ])
-const incoming = (path: string, bytes: Uint8Array): Incoming => ({ path, modified: WHEN, size: bytes.length, open: () => Promise.resolve(new Blob([bytes as Uint8Array<ArrayBuffer>])) })
+type Incoming = AnyIncoming<BlobSource>
+const incoming = (path: string, bytes: Uint8Array): Incoming => ({ path, modified: WHEN, size: bytes.length, open: () => Promise.resolve(blobSource(new Blob([bytes as Uint8Array<ArrayBuffer>]))) })
 const opening = { zip: true, mail: true, offset: 120, known: roster.people.flatMap(person => [person.given, person.family, person.name]) }
 
 async function received(files: readonly Incoming[], root = 'in'): Promise<ReceivedFile[]> {
-  return Promise.all((await openDropped(files, opening)).map(async ({ path, modified, open, container, sender }) => {
-    const bytes = new Uint8Array(await (await open()).arrayBuffer())
+  return Promise.all((await openArrivals(files, opening, keepAsBlob)).files.map(async ({ path, modified, open, container, sender }) => {
+    const bytes = new Uint8Array(await (await open()).blob.arrayBuffer())
     return {
       root, path, ...(container ? { container } : {}), ...(sender ? { sender } : {}), size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'),
       receivedAt: modified, receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
@@ -73,7 +78,7 @@ const WAYS: Record<string, () => Incoming[]> = {
 }
 
 test('every way in has its right set here', () => {
-  expect(Object.keys(WAYS)).toEqual(ARRIVALS.map(({ id }) => id))
+  expect(Object.keys(WAYS).sort()).toEqual(WAYS_IN.map(({ id }) => id).sort())
 })
 
 test.each(Object.entries(WAYS))('the same right set sent as "%s" has no error finding, and every slot is right', async (way, make) => {
@@ -149,7 +154,7 @@ test.each([
 
 test('a mailbox file holds its messages one after the other (RFC 4155); a line that only quotes one begins none', () => {
   const box = strToU8('From ana@x Sat Oct 10 12:00:00 2026\nSubject: a\n\nHe wrote:\n>From here on\n\nFrom bo@x Sat Oct 10 12:00:00 2026\nSubject: b\n\nSo it is.\nFrom this line none begins: none before it is empty\n')
-  expect(splitMbox(box as Uint8Array<ArrayBuffer>).map(message => new TextDecoder().decode(message).split('\n')[0])).toEqual(['Subject: a', 'Subject: b'])
+  expect(splitMbox(box).map(message => new TextDecoder().decode(message).split('\n')[0])).toEqual(['Subject: a', 'Subject: b'])
 })
 
 test('an archive in an archive in an archive stays closed, and a mail with 500 attachments is received whole', async () => {
@@ -159,4 +164,34 @@ test('an archive in an archive in an archive stays closed, and a mail with 500 a
   const many = await received([incoming('big.eml', mail('ana@shore.example', Array.from({ length: 500 }, (_, at) => ({ name: `${at}.txt`, bytes: strToU8(String(at)) }))))])
   expect(many).toHaveLength(500)
   expect(new Set(many.map(file => file.sender))).toEqual(new Set(['ana@shore.example']))
+})
+
+test('whatever keeps an archive or mail closed is told: a password, an entry that climbs out, depth, nothing attached, damage', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'usitor-'))
+  // made by an independent program: entries that climb out, and the flag of a password set by hand (APPNOTE 4.4.4 bit 0)
+  execFileSync('python3', ['-c', `
+import zipfile, sys
+z = zipfile.ZipFile(sys.argv[1] + '/climbs.zip', 'w'); z.writestr('../../x.jpg', b'x'); z.close()
+`, folder])
+  const climbs = new Uint8Array(readFileSync(join(folder, 'climbs.zip')))
+  const plain = zip({ 'a.jpg': PHOTO })
+  const locked = plain.slice()
+  for (let at = 0; at < locked.length - 4; at++) {
+    if (locked[at] === 0x50 && locked[at + 1] === 0x4B && locked[at + 2] === 3) locked[at + 6] = 1
+    if (locked[at] === 0x50 && locked[at + 1] === 0x4B && locked[at + 2] === 1) locked[at + 8] = 1
+  }
+  const { files, closed } = await openArrivals([
+    incoming('a/locked.zip', locked), incoming('a/climbs.zip', climbs), incoming('a/cut.zip', plain.slice(0, 60)), incoming('a/named.zip', strToU8('no archive at all')),
+    incoming('a/letter.eml', mail('ana@x.example', [])), incoming('a/one.zip', zip({ 'two.zip': zip({ 'three.zip': plain }) })),
+  ], opening, keepAsBlob)
+  expect(closed.map(({ path, container, fault }) => [[...container, path].join(' > '), fault.kind]).sort()).toEqual([
+    ['a/climbs.zip', 'climbs-out'], ['a/cut.zip', 'unreadable'], ['a/letter.eml', 'nothing-attached'], ['a/locked.zip', 'password'], ['a/one.zip > two.zip > three.zip', 'too-deep'],
+  ])
+  // what stays closed is received as it is
+  expect(files.map(file => file.path)).toEqual(['a/locked.zip', 'a/climbs.zip', 'a/cut.zip', 'a/named.zip', 'a/letter.eml', 'three.zip'])
+  expect(closed.map(({ fault }) => sayArrivalFault(fault)).every(words => words.length > 10)).toBe(true)
+})
+
+test('an archive that is all that came is refused in words where it cannot be opened', async () => {
+  await expect(openArrivals([incoming('week.zip', zip({ 'a.jpg': PHOTO }).slice(0, 40))], opening, keepAsBlob)).rejects.toMatchObject({ path: 'week.zip', fault: { kind: 'unreadable' } })
 })

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { ARRIVALS, splitParts } from '#core/folders/arrivals'
+import { splitParts } from '#core/arrivals/names'
+import { WAYS_IN } from '#core/folders/ways-in'
+import { sayArrivalFault } from '#core/wording/index'
 import type { Dropped } from '~/composables/dropped'
 
 const brief = useBrief()
@@ -220,6 +222,23 @@ function choose(event: Event) {
     >
       {{ problem || intake.problem }}
     </p>
+    <div
+      v-if="intake.closed.length && !intake.progress"
+      role="status"
+    >
+      <p>Received as {{ intake.closed.length === 1 ? 'it is' : 'they are' }}, not opened:</p>
+      <ul class="small">
+        <li
+          v-for="one in intake.closed.slice(0, 20)"
+          :key="[...one.container, one.path].join('/')"
+        >
+          <span class="mono">{{ showText([...one.container, one.path].join(' \u203a ')) }}</span> {{ sayArrivalFault(one.fault) }}
+        </li>
+      </ul>
+      <p v-if="intake.closed.length > 20">
+        and {{ intake.closed.length - 20 }} more
+      </p>
+    </div>
     <details v-if="!intake.progress">
       <summary class="small">
         What may come in, and what is made of it
@@ -228,7 +247,7 @@ function choose(event: Event) {
         <thead><tr><th>What comes</th><th>Names</th><th>Folders</th><th>Whose it is</th><th>Time received</th></tr></thead>
         <tbody>
           <tr
-            v-for="way in ARRIVALS"
+            v-for="way in WAYS_IN"
             :key="way.id"
           >
             <td>{{ way.words }}</td><td>{{ way.names }}</td><td>{{ way.folders }}</td><td>{{ way.owner }}</td><td>{{ way.time }}</td>

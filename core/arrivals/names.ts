@@ -1,37 +1,5 @@
 import { foldCase } from '../text/fold'
 
-/** One way in which files arrive, and what it does to them. What it explains is never a person's error. */
-export interface Arrival {
-  id: string
-  /** As a coordinator would say it. */
-  words: string
-  /** What it does to names, to folders, whom it tells of, and what counts as time received. */
-  names: string
-  folders: string
-  owner: string
-  time: string
-  /** Where it is undone. */
-  by: string
-}
-
-/**
- * The ways in. Each is recognised by what it did, not by where it comes from, and undone before anything is judged.
- * Common practice, no source.
- */
-export const ARRIVALS: readonly Arrival[] = [
-  { id: 'folder', words: 'a folder as people filled it', names: 'as saved', folders: 'as saved, perhaps inside one folder around everything', owner: 'folder and name', time: 'each file\'s own', by: 'folders/wrapper' },
-  { id: 'own-folders', words: 'a package with one folder a person', names: 'as saved', folders: 'first a level a person, made of roster values and a serial', owner: 'that level', time: 'each file\'s own', by: 'folders/own-folders' },
-  { id: 'prefix', words: 'everything flat, with something before every name', names: 'owner, time and serial before every name', folders: 'none left', owner: 'what stands before the name', time: 'each file\'s own', by: 'folders/prefix' },
-  { id: 'flat', words: 'everything flat in one folder', names: 'a number behind the second of two equal names', folders: 'none left', owner: 'the name', time: 'each file\'s own', by: 'folders/arrivals sameNameOfAnother' },
-  { id: 'replaced', words: 'a system that stores plain signs only', names: 'apostrophes and letters with accents replaced by one sign', folders: 'the same', owner: 'folder and name', time: 'each file\'s own', by: 'folders/replaced' },
-  { id: 'split-archive', words: 'a large download split into several archives', names: 'as saved', folders: 'parts of one tree in every archive', owner: 'folder and name', time: 'the archive\'s own field', by: 'folders/arrivals splitParts' },
-  { id: 'archive', words: 'an archive', names: 'perhaps in an encoding of before Unicode', folders: 'as packed', owner: 'folder and name', time: 'the archive\'s own field; without zone, the brief\'s', by: 'folders/arrivals readNames' },
-  { id: 'archive-inside', words: 'an archive among the files', names: 'as packed', folders: 'the folder the archive lies in, then as packed', owner: 'folder, name, or who sent the archive', time: 'the archive\'s own field', by: 'placing/view' },
-  { id: 'mail', words: 'mail messages with attachments', names: 'as attached', folders: 'none', owner: 'the sender\'s address', time: 'the message\'s date', by: 'placing/view' },
-  { id: 'disk', words: 'a stick or disk', names: 'as saved', folders: 'as saved, with what systems strew', owner: 'folder and name', time: 'each file\'s own, in steps of two seconds', by: 'checking/set-aside' },
-  { id: 'synchronised', words: 'a synchronised folder', names: 'as saved', folders: 'as saved', owner: 'folder and name', time: 'each file\'s own; entries that are not on the machine are unread', by: 'reading state' },
-]
-
 /**
  * Whether several archives are the parts of one download: alike but for their numbers.
  *

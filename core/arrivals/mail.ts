@@ -1,0 +1,43 @@
+import PostalMime from 'postal-mime'
+import type { ByteSource } from '../bytes/source'
+import type { Incoming, Keep } from './incoming'
+
+/** Attachments of one message as files to be received; two of one name are told apart by a number, as folders do. */
+export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: readonly Incoming<S>[], keep: Keep<S>): Promise<Incoming<S>[]> {
+  const mail = await PostalMime.parse(bytes as Uint8Array<ArrayBuffer>)
+  const sent = mail.date ? Date.parse(mail.date) : Number.NaN
+  const sender = mail.from && 'address' in mail.from ? mail.from.address?.toLowerCase() : undefined
+  const taken = new Set(before.map(one => one.path))
+  const found: Incoming<S>[] = []
+  for (const { filename, content, disposition } of mail.attachments) {
+    // pictures inside the text are part of the letter
+    if (!filename || disposition === 'inline') continue
+    const plain = filename.replace(/[/\\]/g, '_')
+    let path = plain
+    for (let number = 1; taken.has(path); number++) path = plain.replace(/(\.[^.]*)?$/, ` (${number})$1`)
+    taken.add(path)
+    const attached = typeof content === 'string' ? new TextEncoder().encode(content) : new Uint8Array(content)
+    found.push({
+      path, modified: Number.isNaN(sent) ? null : sent, size: attached.length, ...(sender ? { sender } : {}),
+      open: () => keep(async (sink) => {
+        const writer = sink.getWriter()
+        await writer.write(attached)
+        await writer.close()
+      }, attached.length),
+    })
+  }
+  return found
+}
+
+/** Messages of a mailbox file: each begins with a line `From ` behind an empty one (RFC 4155); `>From ` stands for itself. */
+export function splitMbox(bytes: Uint8Array): Uint8Array[] {
+  const starts: number[] = []
+  const isFrom = (at: number) => bytes[at] === 0x46 && bytes[at + 1] === 0x72 && bytes[at + 2] === 0x6F && bytes[at + 3] === 0x6D && bytes[at + 4] === 0x20
+  for (let at = 0; at >= 0 && at < bytes.length;) {
+    const behind = at === 0 || bytes[at - 2] === 0x0A || (bytes[at - 2] === 0x0D && bytes[at - 3] === 0x0A)
+    if (isFrom(at) && behind) starts.push(at)
+    const end = bytes.indexOf(0x0A, at)
+    at = end < 0 ? -1 : end + 1
+  }
+  return starts.map((start, index) => bytes.slice(bytes.indexOf(0x0A, start) + 1, starts[index + 1] ?? bytes.length))
+}
