@@ -41,7 +41,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '^(?:node_modules|\\.nuxt|\\.output|\\.data)/' },
+    exclude: { path: '^(?:node_modules|\\.nuxt|\\.output|\\.data|cli/dist)/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.paths.json' },
     enhancedResolveOptions: { extensions: ['.ts', '.mjs', '.vue', '.js', '.json'] },

@@ -1,7 +1,7 @@
 // @ts-check
 import withNuxt from './.nuxt/eslint.config.mjs'
 
-export default withNuxt({
+export default withNuxt({ ignores: ['cli/dist'] }, {
   rules: {
     'vue/multi-word-component-names': 'off',
     '@stylistic/max-statements-per-line': 'off',

@@ -154,3 +154,13 @@ z = zipfile.ZipFile(sys.argv[1] + '/whole.zip', 'w'); z.writestr(zipfile.ZipInfo
     expect((JSON.parse(asked.stdout) as Report).files.map(file => file.path)).toContain('Marsh.zip')
   })
 })
+
+test.each([['--help'], ['check', '--help'], ['identify', '-h'], ['check', '--brief', 'x.json', '--help']])('help for %s %s is no error', (...args) => {
+  const { status, stdout, stderr } = usitor(...args)
+  expect([status, stderr]).toEqual([0, ''])
+  expect(stdout).toContain(args[0]?.startsWith('-') ? 'usitor identify' : `usitor ${args[0]}`)
+})
+
+test('a command objects inherit is as unknown as any other', () => {
+  expect(usitor('constructor')).toMatchObject({ status: 2, stderr: expect.stringContaining('known are check and identify') })
+})

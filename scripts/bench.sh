@@ -2,6 +2,7 @@
 # Speed as ratios within one run; nothing here is asserted by the tests.
 . "$(dirname "$0")/prepare.sh"
 node --import tsx bench/files.ts
+node --import tsx bench/start.ts
 node --import tsx bench/formats.ts
 node --import tsx bench/check.ts
 node --import tsx bench/names.ts

@@ -29,6 +29,7 @@ part() { # name, command …: a part that fails counts as one failure and the re
 npx nuxt prepare >/dev/null
 part "lint" npx eslint .
 part "structure" npm run --silent structure
+part "unused code and packages" npm run --silent unused
 part "types" bash scripts/typecheck.sh
 # what fails in these two is counted test by test
 echo; echo "== unit and database tests"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { RosterMapping, RosterTable } from '#core/roster/read'
-import { guessMapping, readRoster, readTable } from '#core/roster/read'
+import { guessList } from '#core/roster/guess'
+import { readRoster, readTable } from '#core/roster/read'
 import type { ColumnMeaning } from '#core/roster/columns'
 import type { Person } from '#core/roster/types'
 
@@ -21,34 +22,11 @@ const fileInput = ref<HTMLInputElement | null>(null)
 const read = computed(() => (table.value ? readRoster(table.value, mapping.value) : null))
 const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
 
-/** A pasted list of bare names has no header row: what looks like a person is one. */
 function takeTable(found: RosterTable, from: string) {
-  const guess = guessMapping(found.header)
-  const bare = guess.columns.every(meaning => meaning === 'other')
-  if (bare) {
-    table.value = { ...found, header: found.header.map((_, index) => (index === 0 ? 'name' : `column ${index + 1}`)), rows: [found.header, ...found.rows] }
-    mapping.value = { columns: found.header.map((_, index) => (index === 0 ? 'name' : 'other')), nameOrder: 'whole' }
-  }
-  else {
-    table.value = found
-    mapping.value = guess
-    // mail addresses show themselves, whatever their heading
-    found.header.forEach((_, index) => {
-      const cells = found.rows.map(row => row[index] ?? '').filter(Boolean)
-      if (guess.columns[index] === 'other' && !guess.columns.includes('email') && cells.length > 0 && cells.every(cell => /^[^\s@]+@[^\s@]+$/.test(cell))) guess.columns[index] = 'email'
-    })
-  }
-  const only = mapping.value.columns.includes('name') && !mapping.value.columns.includes('family')
-  const cells = table.value?.rows.map(row => row[mapping.value.columns.indexOf('name')] ?? '') ?? []
-  // most names with a comma: they stand as "Family, Given"
-  if (only && cells.filter(cell => cell.includes(',')).length > cells.length / 2) mapping.value.nameOrder = 'family-given'
-  else if (only && cells.length > 0 && cells.filter(cell => /^\p{Lu}[\p{L}'’-]+(?: [\p{L}'’.-]+)+$/u.test(cell)).length > cells.length * 0.8 && !looksLikeFirms(cells)) mapping.value.nameOrder = 'given-family'
+  const guess = guessList(found)
+  table.value = guess.table
+  mapping.value = guess.mapping
   source.value = from
-}
-
-function looksLikeFirms(cells: string[]): boolean {
-  const firm = /\b(?:ltd|inc|gmbh|ag|s\.?a\.?|co|llc|kg|b\.?v\.?|works|studio|partners|associates|bros|& \w+|office|lab|labs|company|group|institute|society|club|association)\b\.?$/i
-  return cells.filter(cell => firm.test(cell)).length > cells.length * 0.2
 }
 
 async function takeFile(event: Event) {

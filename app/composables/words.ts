@@ -19,8 +19,3 @@ export function sayTime(time: string | null | undefined, zone?: string | null): 
 
 /** A size in decimal units, and a file name with hidden characters escaped. */
 export { showBytes as sayBytes, showText } from '#core/text/show'
-
-/** Field names as they stand in a template. */
-export function braced(names: readonly string[]): string {
-  return names.map(name => `{${name}}`).join(' ')
-}

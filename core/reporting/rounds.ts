@@ -35,8 +35,6 @@ export interface Round {
   moved: number
 }
 
-export const ROUND_KINDS: readonly RoundKind[] = ['newly-right', 'newly-wrong', 'gone', 'changed', 'unchanged', 'still-open', 'new', 'dropped']
-
 const isRight = (status: SlotStatus) => status === 'right' || status === 'waived' || status === 'absent'
 
 /**

@@ -38,11 +38,6 @@ function value<T>(allowed: string, json: JsonSchema, test: (found: unknown) => b
   return { yup: schema, json, needed: false }
 }
 
-/** The same shape, said in another way to those who get it wrong, or with more of a JSON Schema. */
-export function described<T, N extends boolean>(shape: Shape<T, N>, json: JsonSchema): Shape<T, N> {
-  return { ...shape, json: { ...shape.json, ...json } }
-}
-
 export const whole = (from: number, to: number): Shape<number> =>
   value(`a whole number from ${from} to ${to}`, { type: 'integer', minimum: from, maximum: to },
     found => Number.isInteger(found) && Number(found) >= from && Number(found) <= to)

@@ -32,9 +32,3 @@ export function editDistance(a: string, b: string, limit = Infinity): number {
   }
   return Math.min(previous[b.length] ?? 0, limit + 1)
 }
-
-/** Likeness from 0 to 1: 1 minus the distance over the longer length. */
-export function likeness(a: string, b: string): number {
-  const longest = Math.max(a.length, b.length)
-  return longest === 0 ? 1 : 1 - editDistance(a, b) / longest
-}

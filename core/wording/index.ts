@@ -1,6 +1,7 @@
 import type { ArrivalFault } from '../arrivals/incoming'
 import type { FindingCode } from '../findings/codes'
 import type { Finding, FindingRest } from '../findings/finding'
+import type { WorkbookFault } from '../roster/workbook'
 import type { Evidence } from '../placing/evidence'
 import type { Fault } from '../formats/faults'
 import { EN } from './en/index'
@@ -53,4 +54,9 @@ export function sayEvidence(evidence: Evidence, language: Language = EN): string
 /** Why an archive or mail stays closed, as what is said of it. */
 export function sayArrivalFault(fault: ArrivalFault, language: Language = EN): string {
   return say(language.arrivals[fault.kind] as Words<ArrivalFault>, fault)
+}
+
+/** Why a spreadsheet cannot be read as a list. */
+export function sayWorkbookFault(fault: WorkbookFault, language: Language = EN): string {
+  return say(language.workbook[fault.kind] as Words<WorkbookFault>, fault)
 }

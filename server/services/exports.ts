@@ -1,4 +1,3 @@
-import ExcelJS from 'exceljs'
 import Papa from 'papaparse'
 import { clearOut, correctionTable, planCorrections } from '#core/reporting/corrections'
 import { holderRows } from '#core/reporting/holder-rows'
@@ -10,6 +9,7 @@ import { showText } from '#core/text/show'
 import type { Account } from './accounts'
 import { allFiles, allSlots, getCheck, reportParts, rosterOf } from './report-rows'
 import { prepareSlips } from './slips'
+import { writeWorkbook } from './workbooks'
 
 const CSV = 'text/csv; charset=utf-8'
 
@@ -37,7 +37,7 @@ export async function exportOf(account: Account, checkId: string, as: string): P
       return { json: writeJson, csv: writeCsv, junit: writeJunit, text: writeText }[as](withoutPeople(parts), { people, columns: [] } satisfies Roster)
     }
     case 'people': return [table(holderRows(await rosterOf(checkId), head.requirements, await allSlots(checkId)))]
-    case 'xlsx': return workbook(holderRows(await rosterOf(checkId), head.requirements, await allSlots(checkId)))
+    case 'xlsx': return writeWorkbook('People', holderRows(await rosterOf(checkId), head.requirements, await allSlots(checkId)))
     case 'mail-merge': {
       const { slips } = await prepareSlips(account, checkId)
       return [table([['mail', 'name', 'subject', 'text'], ...slips.filter(slip => slip.open).map(slip => [slip.addresses.join(', '), slip.name, slip.subject, slip.text])])]
@@ -56,13 +56,4 @@ function withoutPeople(parts: ReportParts): ReportParts {
     }
   }
   return { ...parts, files: files() }
-}
-
-async function workbook(rows: (string | number)[][]): Promise<Uint8Array> {
-  const book = new ExcelJS.Workbook()
-  const sheet = book.addWorksheet('People', { views: [{ state: 'frozen', ySplit: 1 }] })
-  // cells are text or numbers: nothing in them is ever worked out
-  for (const row of rows) sheet.addRow(row)
-  sheet.getRow(1).font = { bold: true }
-  return new Uint8Array(await book.xlsx.writeBuffer() as ArrayBuffer)
 }

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import ExcelJS from 'exceljs'
+import readSheets from 'read-excel-file/universal'
 import Papa from 'papaparse'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { readRoster, readTable } from '../../core/roster/read'
@@ -165,9 +165,8 @@ test('the table for one\'s own list keeps the list\'s order and columns; the mai
   expect(rows.slice(1).map(row => row[0])).toEqual(['Marsh', 'Lindqvast', 'Tamworthy', 'd\'Arquelle'])
   expect(Papa.parse<Record<string, string>>(await text('mail-merge'), { header: true }).data.map(row => row.name)).toEqual(expect.arrayContaining(['Bo Lindqvast']))
   // read again by a library of its own
-  const book = new ExcelJS.Workbook()
-  await book.xlsx.load(Buffer.from(await exportOf(owner, id, 'xlsx') as Uint8Array) as unknown as ArrayBuffer)
-  expect(book.worksheets[0]?.getRow(2).getCell(1).text).toBe('Marsh')
+  const [sheet] = await readSheets((await exportOf(owner, id, 'xlsx') as Uint8Array).slice().buffer)
+  expect(sheet?.data[1]?.[0]).toBe('Marsh')
 })
 
 test('a brief is shared by role; one owner stays, and a reader changes nothing', async () => {

@@ -5,9 +5,6 @@ import type { PropertyValue, Reading } from '../../reading'
 
 type Props = Record<string, PropertyValue>
 
-/** Boxes that such a file can begin with. */
-export const BOXES = new Set(['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip', 'pnot'])
-
 const BRANDS: readonly (readonly [brand: RegExp, id: string])[] = [
   [/^(?:avif|avis)/, 'avif'],
   [/^(?:heic|heix|hevc|hevx|heim|heis|mif1|msf1)/, 'heic'],

@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto'
-import { mkdtemp, open, readdir, rm, stat, writeFile } from 'node:fs/promises'
+import { mkdtemp, readdir, rm, stat, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
 import { Readable } from 'node:stream'
-import { Worker } from 'node:worker_threads'
 import type { Incoming, Keep, Opening, StaysClosed } from '../core/arrivals/incoming'
 import { MAY_BE_OPENED, openArrivals } from '../core/arrivals/open'
 import type { ReceivedFile } from '../core/arrivals/received'
@@ -12,15 +11,13 @@ import type { ByteSource } from '../core/bytes/source'
 import { sourceFromBytes } from '../core/bytes/source'
 import type { Proof } from '../core/formats/family'
 import { readBytes } from '../core/formats/identify'
-import type { Reading } from '../core/formats/reading'
 import { unread } from '../core/formats/reading'
 import { byCodeUnit } from '../core/text/order'
+import type { HashedReading } from './hash'
+import { diskSource, HashThreads, readFileFacts } from './hash'
 
-/** Files up to this size are read once, hashed and identified in memory. */
-const IN_MEMORY = 16 * 1024 * 1024
-/** So many files are under way at once, on so many threads. */
+/** So many files are under way at once. */
 const AT_ONCE = 8
-const THREADS = 2
 
 /**
  * Lists all files below a folder, in code-unit order, links not followed.
@@ -52,74 +49,6 @@ function showBytes(name: Buffer): string {
   const text = name.toString('utf8')
   if (Buffer.from(text, 'utf8').equals(name)) return text
   return name.toString('latin1').replace(/[\x80-\xFF]/g, char => `\\x${char.charCodeAt(0).toString(16).toUpperCase()}`)
-}
-
-export interface HashedReading { size: number, modified: number, sha256: string | null, reading: Reading }
-
-interface Hashed { id: number, size: number, modified: number, sha256: string, bytes: Uint8Array | null, problem?: string }
-
-/** Threads that read and hash, so that this one only looks at the bytes. */
-export class HashThreads {
-  private readonly threads: Worker[]
-  private readonly waiting = new Map<number, (found: Hashed) => void>()
-  private next = 0
-
-  constructor(count = THREADS) {
-    this.threads = Array.from({ length: count }, () => {
-      const thread = new Worker(new URL('hash-worker.mjs', import.meta.url), { workerData: { inMemory: IN_MEMORY } })
-      thread.on('message', (found: Hashed) => {
-        this.waiting.get(found.id)?.(found)
-        this.waiting.delete(found.id)
-      })
-      return thread
-    })
-  }
-
-  hash(path: string | Buffer): Promise<Hashed> {
-    const id = this.next++
-    return new Promise((resolve) => {
-      this.waiting.set(id, resolve)
-      this.threads[id % this.threads.length]?.postMessage({ id, path: Buffer.from(path) })
-    })
-  }
-
-  async close(): Promise<void> {
-    await Promise.all(this.threads.map(thread => thread.terminate()))
-  }
-}
-
-/** Hashes and identifies one file; what cannot be read is `unread` with the reason. */
-export async function readFileFacts(path: string | Buffer, threads: HashThreads, proof?: Proof): Promise<HashedReading> {
-  const found = await threads.hash(path)
-  if (found.problem !== undefined) {
-    const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
-    return { size, modified: mtimeMs, sha256: null, reading: unread(found.problem) }
-  }
-  const { size, modified, sha256, bytes } = found
-  return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes), proof) : readLarge(path, size, proof)) }
-}
-
-/** A large file is looked at by ranges. */
-function readLarge(path: string | Buffer, size: number, proof?: Proof): Promise<Reading> {
-  return readBytes(diskSource(path, size), proof)
-}
-
-/** A file on disk, read by ranges; open only while it is read. */
-function diskSource(path: string | Buffer, size: number): ByteSource {
-  return {
-    size,
-    async read(offset, length) {
-      const handle = await open(path, 'r')
-      try {
-        const bytes = new Uint8Array(Math.max(0, Math.min(length, size - offset)))
-        const { bytesRead } = await handle.read(bytes, 0, bytes.length, offset)
-        return bytes.subarray(0, bytesRead)
-      }
-      finally {
-        await handle.close()
-      }
-    },
-  }
 }
 
 /** Unpacked entries up to this size are held in memory, larger ones in a file that is removed at the end. */

@@ -1,0 +1,119 @@
+import { readFile, stat } from 'node:fs/promises'
+import { basename, resolve } from 'node:path'
+import { ValidationError } from 'yup'
+import { ArrivalError, openingFor } from '../core/arrivals/incoming'
+import type { ReceivedFile } from '../core/arrivals/received'
+import { BriefError, readBrief } from '../core/brief/read'
+import { check } from '../core/checking/check'
+import type { Report } from '../core/checking/report'
+import { readRulings } from '../core/checking/rulings'
+import { readReport } from '../core/reporting/read'
+import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/write'
+import { guessList } from '../core/roster/guess'
+import { readRoster, readTable } from '../core/roster/read'
+import type { Roster } from '../core/roster/types'
+import { readWorkbook, WorkbookError } from '../core/roster/workbook'
+import { showText, showValue } from '../core/text/show'
+import { sayArrivalFault, sayWorkbookFault } from '../core/wording/index'
+import { chooseOutput, InputError, parse, print } from './options'
+import { receiveFolder } from './receive'
+
+/** `usitor check`: holds what was received against a brief. */
+export async function run(args: string[], usage: string): Promise<number> {
+  try {
+    return await runCheck(args, usage)
+  }
+  catch (error) {
+    throw new InputError(explainFailure(error))
+  }
+}
+
+async function runCheck(args: string[], usage: string): Promise<number> {
+  const { values, positionals } = parse(args, {
+    'brief': { type: 'string' }, 'roster': { type: 'string' }, 'root': { type: 'string', multiple: true }, 'received-at': { type: 'string' },
+    'output': { type: 'string' }, 'previous': { type: 'string' }, 'rulings': { type: 'string' },
+  }, usage)
+  const output = chooseOutput(values.output, ['text', 'json', 'csv', 'junit'])
+  const roots = rootsOf(values.root, positionals, usage)
+  const stated = values['received-at'] === undefined ? null : readTime(String(values['received-at']))
+  const [briefPath, rosterPath] = [needed(values.brief, '--brief', usage), needed(values.roster, '--roster', usage)]
+  const roster = await loadRoster(rosterPath)
+  const brief = await readBrief(await readJson(briefPath), roster.columns)
+  const rulings = values.rulings === undefined ? [] : await readRulings(await readJson(String(values.rulings)))
+  const previous = values.previous === undefined ? null : await readReport(await readJson(String(values.previous)))
+  const received: ReceivedFile[] = []
+  const opening = openingFor(brief.requirements, brief.offset, roster.people)
+  for (const { name, folder } of roots) {
+    const { files, closed } = await receiveFolder(name, folder, stated, opening)
+    received.push(...files)
+    for (const one of closed) process.stderr.write(`usitor: ${showText([...one.container, one.path].join(' > '))} ${sayArrivalFault(one.fault)}; received as it is\n`)
+  }
+  const report = check({ brief, roster, received, rulings, previous, checkedAt: Date.now() })
+  await print(writerOf(output)(report, roster))
+  const { summary } = report
+  return summary.toFix + summary.missing + summary.unplaced === 0 ? 0 : 1
+}
+
+function writerOf(output: string): (report: Report, roster: Roster) => AsyncGenerator<string> {
+  switch (output) {
+    case 'json': return writeJson
+    case 'csv': return writeCsv
+    case 'junit': return writeJunit
+    default: return writeText
+  }
+}
+
+function needed(value: unknown, name: string, usage: string): string {
+  if (typeof value !== 'string') throw new InputError(`${name} is missing\n${usage}`)
+  return value
+}
+
+function rootsOf(named: unknown, positionals: string[], usage: string): { name: string, folder: string }[] {
+  const roots = (Array.isArray(named) ? named.map(String) : []).map((text) => {
+    const cut = text.indexOf('=')
+    if (cut < 1) throw new InputError(`--root: ${showValue(text)} is not NAME=FOLDER`)
+    return { name: text.slice(0, cut).normalize('NFC'), folder: text.slice(cut + 1) }
+  })
+  for (const folder of positionals) roots.push({ name: basename(resolve(folder)), folder })
+  if (roots.length === 0) throw new InputError(`no folder given\n${usage}`)
+  const double = roots.find((root, at) => roots.findIndex(one => one.name === root.name) !== at)
+  if (double) throw new InputError(`two roots are called ${showValue(double.name)}; give each a name of its own with --root NAME=FOLDER`)
+  return roots
+}
+
+function readTime(text: string): number {
+  const time = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(?::\d{2}(?:\.\d+)?)?(?:Z|[+-]\d{2}:\d{2})$/.test(text) ? Date.parse(text) : Number.NaN
+  if (Number.isNaN(time)) throw new InputError(`--received-at: ${showValue(text)} is not a time such as 2026-10-16T15:30:00+02:00`)
+  return time
+}
+
+async function readJson(path: string): Promise<unknown> {
+  const text = await readFile(path, 'utf8')
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''))
+  }
+  catch (error) {
+    throw new InputError(`${path}: is not JSON: ${error instanceof Error ? error.message : String(error)}`)
+  }
+}
+
+async function loadRoster(path: string): Promise<Roster> {
+  const { size } = await stat(path)
+  if (size > 64 * 1024 * 1024) throw new InputError(`${path}: the list is ${size} bytes long; allowed are 64 MiB`)
+  const bytes = new Uint8Array(await readFile(path))
+  // a spreadsheet is a packed archive (APPNOTE 4.3.7)
+  const { table, mapping } = guessList(bytes[0] === 0x50 && bytes[1] === 0x4B ? await readWorkbook(bytes) : readTable(bytes))
+  const { roster, notes } = readRoster(table, mapping)
+  const errors = notes.filter(note => note.level === 'error')
+  if (errors.length > 0) throw new InputError(errors.map(note => `${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}`).join('\n'))
+  for (const note of notes) process.stderr.write(`usitor: ${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}\n`)
+  return roster
+}
+
+function explainFailure(error: unknown): string {
+  if (error instanceof BriefError) return error.problems.map(({ path, message }) => (path ? `${path}: ${message}` : message)).join('\n')
+  if (error instanceof WorkbookError) return sayWorkbookFault(error.fault)
+  if (error instanceof ArrivalError) return `"${showText(error.path)}" ${sayArrivalFault(error.fault)}`
+  if (error instanceof ValidationError) return error.errors.join('\n')
+  return error instanceof Error ? error.message : String(error)
+}

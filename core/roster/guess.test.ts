@@ -1,0 +1,46 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { guessList } from './guess'
+import type { RosterTable } from './read'
+import { readRoster, readTable } from './read'
+
+const read = (text: string) => {
+  const { table, mapping } = guessList(readTable(new TextEncoder().encode(text)))
+  return readRoster(table, mapping).roster.people
+}
+const names = (text: string) => read(text).map(({ given, family, name }) => [given, family, name])
+
+// common practice, no source: how people paste lists
+describe('a list is read as it was meant', () => {
+  test.each<[string, string, [string, string, string][]]>([
+    ['bare names, no header', 'Ana Marsh\nBo Lindqvast\nZoë d\'Arquelle\n', [['Ana', 'Marsh', 'Ana Marsh'], ['Bo', 'Lindqvast', 'Bo Lindqvast'], ['Zoë', 'd\'Arquelle', 'Zoë d\'Arquelle']]],
+    ['family name first, a comma between', 'Marsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
+    ['the same under a heading', 'name\nMarsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
+    ['the same in quotes', 'name;team\n"Marsh, Ada";Reef\n"Lind, Bo";Dune\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
+    ['headings in German', 'Vorname;Nachname;Klasse\nAda;Marsh;4b\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['headings in French', 'Prénom,Nom de famille\nAda,Marsh\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n', [['', '', 'Harbour Works Ltd'], ['', '', 'Marsh & Sons GmbH'], ['', '', 'Old Mill Studio']]],
+    ['people with one name beside others', 'name\nCher\nMadonna\nAna Marsh\n', [['', '', 'Cher'], ['', '', 'Madonna'], ['', '', 'Ana Marsh']]],
+  ])('%s', (_, text, expected) => {
+    expect(names(text)).toEqual(expected)
+  })
+
+  test('mail addresses show themselves, whatever their heading', () => {
+    expect(read('name,Kontakt\nAna Marsh,ana@shore.example\n')[0]).toMatchObject({ email: 'ana@shore.example', given: 'Ana' })
+    expect(read('name,Kontakt\nAna Marsh,ask at the desk\n')[0]).toMatchObject({ email: '', fields: { Kontakt: 'ask at the desk' } })
+  })
+})
+
+/** Words a list may hold: no separator of columns, no line end. */
+const word = fc.stringMatching(/^[A-Z][a-zà-ÿ'-]{1,12}$/)
+
+test('one list says the same people with commas, semicolons or tabs between its columns, and as cells of a spreadsheet', () => {
+  fc.assert(fc.property(fc.array(fc.tuple(word, word, word), { minLength: 1, maxLength: 12 }), fc.boolean(), (rows, marked) => {
+    const cells = [['given', 'family', 'team'], ...rows]
+    const said = ([',', ';', '\t'] as const).map(delimiter => read(`${marked ? '\uFEFF' : ''}${cells.map(row => row.join(delimiter)).join('\r\n')}\r\n`))
+    const [header = [], ...rest] = cells
+    const sheet: RosterTable = { header, rows: rest, encoding: 'utf-8', delimiter: ',' }
+    const { table, mapping } = guessList(sheet)
+    for (const people of said) expect(people).toEqual(readRoster(table, mapping).roster.people)
+  }))
+})

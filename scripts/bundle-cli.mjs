@@ -1,0 +1,17 @@
+// Bundles the command line into cli/dist, so that it starts without transpiling: run by `npm ci`, and by the command itself where it is missing or older than its sources.
+import { copyFile } from 'node:fs/promises'
+import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
+
+const here = path => fileURLToPath(new URL(path, import.meta.url))
+
+await build({
+  entryPoints: [here('../cli/main.ts')],
+  outdir: here('../cli/dist'),
+  outExtension: { '.js': '.mjs' },
+  // families of formats are loaded when a file calls for them
+  bundle: true, splitting: true, platform: 'node', format: 'esm', target: 'node20', minifySyntax: true, logLevel: 'error',
+  // packages of before modules ask for their parts with require
+  banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);' },
+})
+await copyFile(here('../cli/hash-worker.mjs'), here('../cli/dist/hash-worker.mjs'))
