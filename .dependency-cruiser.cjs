@@ -5,7 +5,7 @@ const CORE = ['bytes', 'text', 'shapes', 'formats', 'names', 'findings', 'roster
 const BELOW = {
   bytes: [], text: [], shapes: [], formats: [], findings: ['formats', 'names'],
   names: ['formats'],
-  roster: ['names'],
+  roster: ['formats', 'names'],
   brief: ['findings', 'formats', 'names', 'roster'],
   arrivals: ['formats', 'names', 'roster'],
   folders: ['arrivals', 'brief', 'names', 'roster'],
