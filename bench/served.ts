@@ -1,4 +1,5 @@
 // The built server by itself: uploads of many clients at once, a kill in the middle of them, and the rack of 2,000 × 10 in a browser.
+import type { Reading } from '../core/formats/reading'
 import type { ChildProcess } from 'node:child_process'
 import { execFileSync, spawn } from 'node:child_process'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
@@ -35,26 +36,26 @@ await query('drop database if exists usitor_bench with (force)', cluster)
 await query('create database usitor_bench', cluster)
 await serve()
 const client = new DemoClient(ADDRESS)
-await client.send('POST', '/api/accounts', { name: 'Bench', mail: 'bench@usitor.example', password: 'only for the bench' })
-const { id: brief } = await client.send<{ id: string }>('POST', '/api/briefs', { title: 'Bench' })
+await client.send('POST /api/accounts', { body: { name: 'Bench', mail: 'bench@usitor.example', password: 'only for the bench' } })
+const { id: brief } = await client.send('POST /api/briefs', { body: { title: 'Bench' } })
 
 interface Batch { key: string, files: { path: string, bytes: Uint8Array, sha256: string }[] }
 const makeBatch = (name: string, count: number): Batch => ({ key: randomUUID(), files: Array.from({ length: count }, (_, at) => {
   const bytes = new Uint8Array(randomBytes(MB))
   return { path: `${name}/${at}.bin`, bytes, sha256: createHash('sha256').update(bytes).digest('hex') }
 }) })
-const reading = { candidates: ['unknown'], version: null, state: 'ok', verified: 'signature', fault: null, props: {} }
+const reading: Reading = { candidates: ['unknown'], version: null, state: 'ok', verified: 'signature', fault: null, props: {} }
 
 async function upload({ key, files }: Batch, name: string): Promise<void> {
-  const intake = await client.send<{ id: string, state: string }>('POST', `/api/briefs/${brief}/intakes`, { key, root: name, keeps: true })
+  const intake = await client.send('POST /api/briefs/:id/intakes', { id: brief, body: { key, root: name, keeps: true } })
   if (intake.state === 'complete') return
-  const { ids } = await client.send<{ ids: string[] }>('POST', `/api/intakes/${intake.id}/files`, { files: files.map(({ path, bytes, sha256 }) => ({ path, size: bytes.length, modified: 0, sha256, reading })) })
+  const { ids } = await client.send('POST /api/intakes/:id/files', { id: intake.id, body: { files: files.map(({ path, bytes, sha256 }) => ({ path, size: bytes.length, modified: 0, sha256, reading })) } })
   for (let at = 0; at < files.length; at += 5) {
     const form = new FormData()
     files.slice(at, at + 5).forEach(({ bytes }, index) => form.append(ids[at + index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
-    await client.send('POST', `/api/intakes/${intake.id}/contents`, form)
+    await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: form })
   }
-  await client.send('POST', `/api/intakes/${intake.id}/complete`, { files: files.length, replaces: false })
+  await client.send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: files.length, replaces: false } })
 }
 
 /** What is stored, hashed by the database itself. */
@@ -89,9 +90,9 @@ if (process.argv[2] !== 'rack') {
 
 const people = Array.from({ length: 2000 }, (_, at) => ({ id: `p${at}`, given: `Given${at}`, family: `Family${at}`, name: `Given${at} Family${at}`, group: `G${at % 40}`, email: '', aliases: [], fields: {} }))
 const document = { usitorBrief: 1, title: 'Rack', requirements: Array.from({ length: 10 }, (_, at) => ({ id: `r${at}`, title: `Piece ${at}`, name: `{family}_r${at}`, formats: [{ id: 'jpg' }] })) }
-const { id: rack } = await client.send<{ id: string }>('POST', '/api/briefs', { title: 'Rack', document })
-await client.send('PUT', `/api/briefs/${rack}/roster`, { people, columns: ['id', 'given', 'family', 'group'] })
-await client.send('POST', `/api/briefs/${rack}/checks`, {})
+const { id: rack } = await client.send('POST /api/briefs', { body: { title: 'Rack', document } })
+await client.send('PUT /api/briefs/:id/roster', { id: rack, body: { people, columns: ['id', 'given', 'family', 'group'] } })
+await client.send('POST /api/briefs/:id/checks', { id: rack })
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 await page.goto(`${ADDRESS}/sign-in`)

@@ -1,12 +1,15 @@
 // Loads the demo data through the running server, as a page would: npx tsx demo/load.ts http://127.0.0.1:3210
 import { createHash, randomUUID } from 'node:crypto'
 import { pathToFileURL } from 'node:url'
+import type { Report } from '../core/checking/report'
 import { sourceFromBytes } from '../core/bytes/source'
 import { readBytes } from '../core/formats/identify'
 import { readRoster, readTable } from '../core/roster/read'
 import { rosterCsv } from './people'
 import { buildRadioSeason } from './radio-season'
 import { buildShoreSurvey } from './shore-survey'
+import type { AnswerOf, CallArguments, RouteKey } from '../shared/routes'
+import { requestOf } from '../shared/routes'
 import type { DemoFile, DemoWorld } from './world'
 
 export const DEMO_ACCOUNT = { name: 'Coordinator', mail: 'coordinator@usitor.example', password: 'shore-survey' }
@@ -17,31 +20,32 @@ export class DemoClient {
   private cookie = ''
   constructor(private readonly address: string) {}
 
-  async send<T>(method: string, path: string, body?: unknown): Promise<T> {
+  async send<K extends RouteKey>(key: K, ...call: CallArguments<K>): Promise<AnswerOf<K>> {
+    const { method, url, body } = requestOf(key, ...call)
     const raw = body instanceof FormData
-    const answer = await fetch(this.address + path, {
+    const answer = await fetch(this.address + url, {
       method, headers: { cookie: this.cookie, origin: this.address, ...(raw || body === undefined ? {} : { 'content-type': 'application/json' }) },
       body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
     })
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`)
+    if (!answer.ok) throw new Error(`${method} ${url}: ${answer.status} ${await answer.text()}`)
     const cookie = answer.headers.getSetCookie()[0]?.split(';')[0]
     if (cookie) this.cookie = cookie
-    return await answer.json() as T
+    return await answer.json() as AnswerOf<K>
   }
 }
 
 /** Makes a brief with list and files. */
 export async function loadWorld(client: DemoClient, world: DemoWorld): Promise<string> {
-  const { id } = await client.send<{ id: string }>('POST', '/api/briefs', { title: world.document.title, document: world.document })
+  const { id } = await client.send('POST /api/briefs', { body: { title: world.document.title, document: world.document } })
   const { roster } = readRoster(readTable(new TextEncoder().encode(rosterCsv(world.people))))
-  await client.send('PUT', `/api/briefs/${id}/roster`, roster)
+  await client.send('PUT /api/briefs/:id/roster', { id, body: roster })
   await receive(client, id, world.root, world.files, false)
   return id
 }
 
 /** A second round: every second misnamed or misplaced file comes again as it should be, one right file is gone. */
 export async function loadCorrections(client: DemoClient, id: string, checkId: string, world: DemoWorld): Promise<void> {
-  const { files, roots } = await client.send<{ files: { path: string, role: string, rightPath?: string, correctedPath: string | null }[], roots: { wrapper: string | null }[] }>('GET', `/api/checks/${checkId}/export?as=json`)
+  const { files, roots } = await client.send('GET /api/checks/:id/export', { id: checkId, query: { as: 'json' } }) as Report
   const around = roots[0]?.wrapper ? `${roots[0].wrapper}/` : ''
   const wrong = files.filter(file => file.role === 'placed' && file.correctedPath !== null && !file.correctedPath.includes('{'))
   const mended = new Map(wrong.filter((_, at) => at % 2 === 1).map(file => [file.path, around + (file.rightPath ?? file.path)]))
@@ -52,34 +56,34 @@ export async function loadCorrections(client: DemoClient, id: string, checkId: s
 }
 
 async function receive(client: DemoClient, id: string, root: string, all: readonly DemoFile[], replaces: boolean): Promise<void> {
-  const intake = await client.send<{ id: string }>('POST', `/api/briefs/${id}/intakes`, { key: randomUUID(), root, keeps: true })
+  const intake = await client.send('POST /api/briefs/:id/intakes', { id, body: { key: randomUUID(), root, keeps: true } })
   for (let at = 0; at < all.length; at += 100) {
     const batch = all.slice(at, at + 100)
     const files = await Promise.all(batch.map(async ({ path, bytes, modified }) => ({
       path, size: bytes.length, modified, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)),
     })))
-    const { ids } = await client.send<{ ids: string[] }>('POST', `/api/intakes/${intake.id}/files`, { files })
+    const { ids } = await client.send('POST /api/intakes/:id/files', { id: intake.id, body: { files } })
     const form = new FormData()
     batch.forEach(({ bytes }, index) => form.append(ids[index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
-    await client.send('POST', `/api/intakes/${intake.id}/contents`, form)
+    await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: form })
   }
-  await client.send('POST', `/api/intakes/${intake.id}/complete`, { files: all.length, replaces })
+  await client.send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: all.length, replaces } })
 }
 
-const check = (client: DemoClient, id: string) => client.send<{ id: string }>('POST', `/api/briefs/${id}/checks`, {})
+const check = (client: DemoClient, id: string) => client.send('POST /api/briefs/:id/checks', { id })
 
 async function main(address: string): Promise<void> {
   const client = new DemoClient(address)
-  const { first } = await client.send<{ first: boolean }>('GET', '/api/session')
+  const { first } = await client.send('GET /api/session')
   if (!first) return
-  await client.send('POST', '/api/accounts', DEMO_ACCOUNT)
+  await client.send('POST /api/accounts', { body: DEMO_ACCOUNT })
   await check(client, await loadWorld(client, await buildRadioSeason(SEED)))
   const survey = await buildShoreSurvey(SEED)
   const shore = await loadWorld(client, survey)
   const { id: before } = await check(client, shore)
-  await loadCorrections(client, shore, before, survey)
+  if (before) await loadCorrections(client, shore, before, survey)
   await check(client, shore)
-  await client.send('PATCH', `/api/briefs/${shore}`, { atHand: true })
+  await client.send('PATCH /api/briefs/:id', { id: shore, body: { atHand: true } })
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await main(process.argv[2] ?? 'http://127.0.0.1:3210')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DeskBrief } from '~/stores/desk'
+import type { DeskBrief } from '#shared/answers'
 
 /** The same rules for another term: title, due time, and whether the same people hand in. */
 const props = defineProps<{ brief: DeskBrief }>()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { CopyPart } from '#shared/jobs'
+import { addressOf } from '#shared/routes'
 
 /** The corrected copy: everything placed, under its right name in its right folder. Originals stay as they are. */
 const props = defineProps<{ checkId: string }>()
@@ -82,7 +83,7 @@ async function make() {
           :key="part.step"
         >
           <a
-            :href="`/api/jobs/${made.jobId}/parts/${part.step}`"
+            :href="addressOf('GET /api/jobs/:id/parts/:step', { id: made.jobId, step: part.step })"
             download
           >{{ part.name }}</a> <span class="quiet small">{{ part.files }} files, {{ sayBytes(part.size) }}</span>
         </li>
@@ -123,11 +124,11 @@ async function make() {
     </div>
     <p class="small">
       <a
-        :href="`/api/checks/${checkId}/export?as=corrections`"
+        :href="addressOf('GET /api/checks/:id/export', { id: checkId, query: { as: 'corrections' } })"
         download
       >Table of right names</a> <span class="quiet">to rename by hand · </span>
       <a
-        :href="`/api/checks/${checkId}/export?as=clear-out`"
+        :href="addressOf('GET /api/checks/:id/export', { id: checkId, query: { as: 'clear-out' } })"
         download
       >Clear-out list</a> <span class="quiet">older versions and second copies; only a list</span>
     </p>

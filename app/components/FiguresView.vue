@@ -4,8 +4,7 @@ import { shortOf } from '#core/wording/index'
 import { BarElement, CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import type { ChartData, ChartOptions } from 'chart.js'
 import { Bar, Line } from 'vue-chartjs'
-import type { CheckHead } from '~/stores/check'
-import type { Figures } from '~/stores/follow-up'
+import type { CheckHead, Figures } from '#shared/answers'
 
 /** Three questions with a picture each: when did it arrive, do mistakes become fewer, which rule is unclear. */
 const props = defineProps<{ head: CheckHead }>()

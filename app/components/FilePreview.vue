@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ShownFile } from '~/stores/check'
+import type { ShownFile } from '#shared/answers'
 
 /** A received file to look at: picture, first page, text, table, sound, film, mesh or list of parts. Nothing in it is run, and it fetches nothing. */
 const props = defineProps<{ file: ShownFile, checkId: string }>()

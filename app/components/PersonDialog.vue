@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ListedPerson } from '~/stores/brief'
+import type { ListedPerson } from '#shared/answers'
 
 const props = defineProps<{ person: ListedPerson, known: boolean, extra: string[] }>()
 const emit = defineEmits<{ keep: [person: ListedPerson], remove: [], close: [] }>()

@@ -3,7 +3,7 @@ import { isContentWrong, mostTelling } from '#core/findings/codes'
 import { shortOf } from '#core/wording/index'
 import { ownOf } from '#core/text/own'
 import type { SlotStatus } from '#core/checking/report'
-import type { CheckHead, RackCell, RackRow } from '~/stores/check'
+import type { CheckHead, RackCell, RackRow } from '#shared/answers'
 
 /** One holder's line of the rack; drawn again only when something in it changed. */
 type Opening = { holder: string, requirement?: string, n?: number | null }

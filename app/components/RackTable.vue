@@ -2,7 +2,7 @@
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import type { SlotStatus } from '#core/checking/report'
 import { byCodeUnit } from '#core/text/order'
-import type { CheckHead, RackRow } from '~/stores/check'
+import type { CheckHead, RackRow } from '#shared/answers'
 
 type Opening = { holder: string, requirement?: string, n?: number | null }
 const props = defineProps<{ head: CheckHead, rows: RackRow[], only: SlotStatus | 'late' | null, find: string, open: Opening | null, sort: 'list' | 'name' | 'open', grouped: boolean, hideNames: boolean, narrow: ReadonlySet<string> }>()

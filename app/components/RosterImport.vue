@@ -39,7 +39,7 @@ async function takeFile(event: Event) {
     if (file.size > 8 * 1024 * 1024) throw new Error(`The list is ${sayBytes(file.size)} long; allowed are 8 MB.`)
     const bytes = new Uint8Array(await file.arrayBuffer())
     const packed = bytes[0] === 0x50 && bytes[1] === 0x4B
-    takeTable(packed ? await api<RosterTable>('/api/rosters/table', { method: 'POST', body: file }) : readTable(bytes), file.name)
+    takeTable(packed ? await api('POST /api/rosters/table', { body: file }) : readTable(bytes), file.name)
   }
   catch (error) {
     problem.value = sayError(error)

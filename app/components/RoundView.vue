@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { insideWrapper } from '#core/folders/wrapper'
 import type { RoundEntry, RoundKind } from '#core/reporting/rounds'
-import type { CheckHead } from '~/stores/check'
-import type { RoundAnswer } from '~/stores/follow-up'
+import type { CheckHead, RoundAnswer } from '#shared/answers'
 
 /** What changed since the check before, and what was asked for and did not. */
 const props = defineProps<{ head: CheckHead }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ownOf } from '#core/text/own'
 import type { SlotRef } from '#core/brief/slots'
-import type { CheckHead, ShownFile } from '~/stores/check'
+import type { CheckHead, ShownFile } from '#shared/answers'
 
 /** A person's decision: place a file, set it aside, accept it as it is, or waive a slot. It holds from the next check on. */
 const props = defineProps<{ head: CheckHead, file?: ShownFile, slotRef?: SlotRef, kinds: ('place' | 'set-aside' | 'accept' | 'waive')[] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Found } from '~/stores/desk'
+import type { Found } from '#shared/answers'
 
 /** One search over all briefs: a title, a person, a file. */
 const desk = useDesk()

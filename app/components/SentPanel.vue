@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SentSlip } from '~/stores/follow-up'
+import type { SentSlip } from '#shared/answers'
 
 const props = defineProps<{ briefId: string, zone: string | null, names: Map<string, string> }>()
 const followUp = useFollowUp()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Member } from '~/stores/brief'
+import type { Member } from '#shared/answers'
 
 /** Who else works on this brief, and as what. */
 const emit = defineEmits<{ close: [] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PreparedSlip } from '~/stores/follow-up'
+import type { PreparedSlip } from '#shared/answers'
 
 /** What each one is told: looked at before anything is sent, and never sent twice by accident. */
 const props = defineProps<{ checkId: string, zone: string | null }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ReportSlot } from '#core/checking/report'
-import type { PieceHistory } from '~/stores/follow-up'
+import type { PieceHistory } from '#shared/answers'
 
 /** One piece over the checks: what its state and file were each time. */
 const props = defineProps<{ checkId: string, slotRef: { requirement: string, holder: string, n?: number }, zone: string | null }>()

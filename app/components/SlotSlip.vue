@@ -6,12 +6,12 @@ import { sayEvidence, sayFinding } from '#core/wording/index'
 import { showMeasured } from '#core/wording/en/conditions'
 import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
-import type { CheckHead, ShownFile, ShownRuling, Slip } from '~/stores/check'
+import type { CheckHead, HolderSlip, ShownFile, ShownRuling } from '#shared/answers'
 
 const props = defineProps<{ open: { holder: string, requirement?: string, n?: number | null }, head: CheckHead }>()
 const emit = defineEmits<{ close: [], ruled: [] }>()
 const check = useCheck()
-const slip = shallowRef<Slip | null>(null)
+const slip = shallowRef<HolderSlip | null>(null)
 const problem = ref('')
 const panel = ref<HTMLElement | null>(null)
 const heading = computed(() => check.sayName(props.open.holder))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { SlotStatus } from '#core/checking/report'
-import type { CheckHead } from '~/stores/check'
+import type { CheckHead } from '#shared/answers'
 
 const props = defineProps<{ head: CheckHead, stale: boolean, busy: boolean }>()
 const only = defineModel<SlotStatus | 'late' | null>('only', { required: true })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sayEvidence, sayFinding } from '#core/wording/index'
 import type { SlotRef } from '#core/brief/slots'
-import type { CheckHead, ShownFile } from '~/stores/check'
+import type { CheckHead, ShownFile } from '#shared/answers'
 
 const props = defineProps<{ tray: { files: ShownFile[], total: number }, names: Map<string, string>, head: CheckHead }>()
 const emit = defineEmits<{ ruled: [] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DeskBrief } from '~/stores/desk'
+import type { DeskBrief } from '#shared/answers'
 
 const desk = useDesk()
 const problem = ref('')

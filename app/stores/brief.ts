@@ -2,33 +2,18 @@ import { defineStore } from 'pinia'
 import { offsetOf } from '#core/brief/read'
 import { openingFor } from '#core/arrivals/incoming'
 import type { BriefDocument } from '#core/brief/document'
-import type { Person } from '#core/roster/types'
 import type { Opening } from '#core/arrivals/incoming'
-
-export interface ListedPerson extends Person { from?: string | null, until?: string | null }
-export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null, asIs: boolean }
-
-/** Somebody who works on a brief. */
-export interface Member { id: string, name: string, mail: string, role: 'owner' | 'checker' | 'reader', self: boolean }
-
-interface BriefAnswer {
-  id: string
-  title: string
-  role: 'owner' | 'checker' | 'reader'
-  document: BriefDocument | null
-  roster: { people: ListedPerson[], columns: string[] } | null
-  intakes: IntakeInfo[]
-  check: { id: string, checkedAt: string, stale: boolean } | null
-}
+import type { BriefAnswer, ListedPerson, Role } from '#shared/answers'
 
 /** The brief that lies open. */
 export const useBrief = defineStore('brief', () => {
   const current = ref<BriefAnswer | null>(null)
   const jobs = useJobs()
+  const open = () => ({ id: current.value?.id ?? '' })
 
   async function load(id: string) {
     if (current.value?.id !== id) current.value = null
-    current.value = await api<BriefAnswer>(`/api/briefs/${id}`)
+    current.value = await api('GET /api/briefs/:id', { id })
   }
 
   async function reload() {
@@ -37,31 +22,31 @@ export const useBrief = defineStore('brief', () => {
 
   /** `keep`: files received before keep the earlier rule. */
   async function saveDocument(document: BriefDocument, keep: boolean) {
-    await api(`/api/briefs/${current.value?.id}/document`, { method: 'PUT', body: document, ...(keep ? { query: { keep: 'earlier' } } : {}) })
+    await api('PUT /api/briefs/:id/document', { ...open(), body: document, ...(keep ? { query: { keep: 'earlier' } } : {}) })
     await reload()
   }
 
-  const readRoot = (root: string, asIs: boolean) => api(`/api/briefs/${current.value?.id}/roots`, { method: 'PATCH', body: { root, asIs } })
+  const readRoot = (root: string, asIs: boolean) => api('PATCH /api/briefs/:id/roots', { ...open(), body: { root, asIs } })
 
   async function saveRoster(people: ListedPerson[], columns: string[]) {
-    await api(`/api/briefs/${current.value?.id}/roster`, { method: 'PUT', body: { people, columns } })
+    await api('PUT /api/briefs/:id/roster', { ...open(), body: { people, columns } })
     await reload()
   }
 
   /** Checks now; with very many files it is long work, and this waits for it. */
   async function check(): Promise<void> {
-    const { jobId } = await api<{ id?: string, jobId?: string }>(`/api/briefs/${current.value?.id}/checks`, { method: 'POST', body: {} })
+    const { jobId } = await api('POST /api/briefs/:id/checks', open())
     if (jobId) await jobs.follow<'check'>(jobId)
     await reload()
   }
 
   const letCount = async (intakeId: string, counts: boolean) => {
-    await api(`/api/intakes/${intakeId}`, { method: 'PATCH', body: { counts } })
+    await api('PATCH /api/intakes/:id', { id: intakeId, body: { counts } })
     await reload()
   }
-  const members = () => api<Member[]>(`/api/briefs/${current.value?.id}/members`)
-  const share = (mail: string, role: Member['role']) => api(`/api/briefs/${current.value?.id}/members`, { method: 'PUT', body: { mail, role } })
-  const endShare = (id: string) => api(`/api/briefs/${current.value?.id}/members/${id}`, { method: 'DELETE' })
+  const members = () => api('GET /api/briefs/:id/members', open())
+  const share = (mail: string, role: Role) => api('PUT /api/briefs/:id/members', { ...open(), body: { mail, role } })
+  const endShare = (member: string) => api('DELETE /api/briefs/:id/members/:member', { ...open(), member })
 
   /** What is opened where files are taken, and how names and times in it are read: what is asked for itself stays whole. */
   const opening = computed((): Opening => {

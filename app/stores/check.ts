@@ -1,29 +1,8 @@
-import type { FindingCode } from '#core/findings/codes'
 import { defineStore } from 'pinia'
-import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
+import type { ReportSlot } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
-import type { SlotRef } from '#core/brief/slots'
-
-export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
-export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: FindingCode[], name: string | null, candidates: number }
-export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
-export interface CheckHead {
-  id: string
-  briefId: string
-  checkedAt: string
-  title: string
-  due: string | null
-  zone: string | null
-  summary: ReportSummary
-  roots: ReportRoot[]
-  /** `by`: the number field that tells counted pieces apart. */
-  requirements: { id: string, title: string, holder: 'person' | 'group', by: string | null }[]
-  people: { id: string, name: string, given: string, family: string, group: string }[]
-}
-/** A decision that holds: who made it, when, and about what. */
-export interface ShownRuling { id: string, kind: 'place' | 'set-aside' | 'accept' | 'waive', file: { sha256: string | null, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
-export interface RulingWish { kind: ShownRuling['kind'], fileId?: string, slot?: SlotRef, reason?: string, alias?: string }
-export interface Slip { slots: ReportSlot[], files: ShownFile[] }
+import type { CheckHead, RackRow, ShownFile, ShownRuling, Tray } from '#shared/answers'
+import type { RulingWish } from '#shared/requests'
 
 const PAGE = 500
 
@@ -31,7 +10,7 @@ const PAGE = 500
 export const useCheck = defineStore('check', () => {
   const head = ref<CheckHead | null>(null)
   const rows = shallowRef<RackRow[]>([])
-  const tray = shallowRef<{ files: ShownFile[], total: number }>({ files: [], total: 0 })
+  const tray = shallowRef<Tray>({ files: [], total: 0 })
   const rulings = shallowRef<ShownRuling[]>([])
   /** The file that is being dragged from the tray. */
   const dragged = shallowRef<ShownFile | null>(null)
@@ -40,25 +19,25 @@ export const useCheck = defineStore('check', () => {
   const names = computed(() => new Map(head.value?.people.map(person => [person.id, person.name])))
 
   async function load(id: string) {
-    const [newHead, newTray] = await Promise.all([api<CheckHead>(`/api/checks/${id}`), api<{ files: ShownFile[], total: number }>(`/api/checks/${id}/tray`)])
+    const [newHead, newTray] = await Promise.all([api('GET /api/checks/:id', { id }), api('GET /api/checks/:id/tray', { id })])
     const all: RackRow[] = []
     for (let total = 1; all.length < total;) {
-      const page = await api<{ total: number, rows: RackRow[] }>(`/api/checks/${id}/rack`, { query: { from: all.length, count: PAGE } })
+      const page = await api('GET /api/checks/:id/rack', { id, query: { from: all.length, count: PAGE } })
       if (page.rows.length === 0) break
       all.push(...page.rows)
       total = page.total
     }
-    rulings.value = await api<ShownRuling[]>(`/api/briefs/${newHead.briefId}/rulings`)
+    rulings.value = await api('GET /api/briefs/:id/rulings', { id: newHead.briefId })
     head.value = newHead
     tray.value = newTray
     rows.value = all
   }
 
   const slip = (holder: string, requirement?: string) =>
-    api<Slip>(`/api/checks/${head.value?.id}/slip`, { query: { holder, ...(requirement === undefined ? {} : { requirement }) } })
+    api('GET /api/checks/:id/slip', { id: head.value?.id ?? '', query: { holder, requirement } })
 
-  const rule = (wish: RulingWish) => api<{ id: string }>(`/api/checks/${head.value?.id}/rulings`, { method: 'POST', body: wish })
-  const takeBack = (ruling: ShownRuling) => api(`/api/briefs/${head.value?.briefId}/rulings/${ruling.id}`, { method: 'DELETE' })
+  const rule = (wish: RulingWish) => api('POST /api/checks/:id/rulings', { id: head.value?.id ?? '', body: wish })
+  const takeBack = (ruling: ShownRuling) => api('DELETE /api/briefs/:id/rulings/:ruling', { id: head.value?.briefId ?? '', ruling: ruling.id })
 
   /** A holder's name, or only the place in the list where names are hidden. */
   function sayName(holder: string, number: number | null = null): string {

@@ -2,7 +2,8 @@ import { proxy, wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import { defineStore } from 'pinia'
 import type { StaysClosed } from '#core/arrivals/incoming'
-import type { IntakeOrder, IntakeProgress, IntakeWorker, Overlap } from '~/workers/intake'
+import type { Overlap } from '#shared/answers'
+import type { IntakeOrder, IntakeProgress, IntakeWorker } from '~/workers/intake'
 
 /** What is being received now; one at a time, going on while the person looks elsewhere. */
 export const useIntake = defineStore('intake', () => {

@@ -11,7 +11,7 @@ export const useJobs = defineStore('jobs', () => {
   async function follow<K extends JobKind>(id: string): Promise<ShownJob<K>> {
     try {
       for (;;) {
-        const job = await api<ShownJob<K>>(`/api/jobs/${id}`)
+        const job = await api('GET /api/jobs/:id', { id }) as ShownJob<K>
         running.value = [...running.value.filter(one => one.id !== id), job as ShownJob]
         if (job.state === 'done') return job
         if (job.state === 'cancelled') throw new Error('Called off. What was done before stays; nothing more is done.')
@@ -24,7 +24,7 @@ export const useJobs = defineStore('jobs', () => {
     }
   }
 
-  const cancel = (id: string) => api(`/api/jobs/${id}`, { method: 'DELETE' })
+  const cancel = (id: string) => api('DELETE /api/jobs/:id', { id })
   const of = (kind: JobKind) => running.value.find(job => job.kind === kind) ?? null
 
   return { running, follow, cancel, of }

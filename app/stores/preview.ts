@@ -2,7 +2,8 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { formatById } from '#core/formats/registry'
-import type { ShownFile } from '~/stores/check'
+import type { ShownFile } from '#shared/answers'
+import { addressOf } from '#shared/routes'
 import type { PreviewWorker } from '~/workers/preview'
 
 /** How a format can be shown without opening it in its program. */
@@ -35,7 +36,7 @@ export const usePreview = defineStore('preview', () => {
   let remote: Remote<PreviewWorker> | null = null
   const worker = () => (remote ??= wrap<PreviewWorker>(new Worker(new URL('../workers/preview.ts', import.meta.url), { type: 'module' })))
 
-  const address = (checkId: string, file: ShownFile) => `/api/checks/${checkId}/contents/${file.fileId}`
+  const address = (checkId: string, file: ShownFile) => addressOf('GET /api/checks/:id/contents/:file', { id: checkId, file: file.fileId })
   async function fetchBytes(checkId: string, file: ShownFile, signal: AbortSignal): Promise<Blob> {
     const answer = await fetch(address(checkId, file), { signal })
     if (!answer.ok) throw new Error((await answer.json().catch(() => null))?.message ?? 'The file cannot be fetched now.')

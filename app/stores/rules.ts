@@ -2,8 +2,6 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import type { BriefDocument } from '#core/brief/document'
-import type { Difference } from '#core/names/difference'
-import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { Roster } from '#core/roster/types'
 import type { RulesWorker } from '~/workers/rules'
 import type { SampleWorker } from '~/workers/sample'
@@ -28,9 +26,9 @@ export const useRules = defineStore('rules', () => {
     return reader.read(file)
   }
 
-  const weigh = (briefId: string, document: BriefDocument) => api<ChangeEffect>(`/api/briefs/${briefId}/effect`, { method: 'POST', body: document })
-  const received = (briefId: string) => api<string[]>(`/api/briefs/${briefId}/received`)
-  const departures = (checkId: string) => api<{ requirement: string, path: string, differences: Difference[] }[]>(`/api/checks/${checkId}/departures`)
+  const weigh = (briefId: string, document: BriefDocument) => api('POST /api/briefs/:id/effect', { id: briefId, body: document })
+  const received = (briefId: string) => api('GET /api/briefs/:id/received', { id: briefId })
+  const departures = (checkId: string) => api('GET /api/checks/:id/departures', { id: checkId })
 
   return { preview, tryNames, learn, readSample, weigh, received, departures }
 })

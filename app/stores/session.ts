@@ -1,6 +1,5 @@
 import { defineStore } from 'pinia'
-
-export interface SignedIn { id: string, mail: string, name: string }
+import type { SignedIn } from '#shared/answers'
 
 export const useSession = defineStore('session', () => {
   const account = ref<SignedIn | null>(null)
@@ -9,30 +8,30 @@ export const useSession = defineStore('session', () => {
   const known = ref(false)
 
   async function load() {
-    const found = await api<{ account: SignedIn | null, first: boolean }>('/api/session')
+    const found = await api('GET /api/session')
     account.value = found.account
     first.value = found.first
     known.value = true
   }
 
   async function signIn(mail: string, password: string) {
-    account.value = (await api<{ account: SignedIn }>('/api/session', { method: 'POST', body: { mail, password } })).account
+    account.value = (await api('POST /api/session', { body: { mail, password } })).account
     first.value = false
   }
 
   async function makeAccount(input: { mail: string, name: string, password: string, invitation?: string }) {
-    account.value = (await api<{ account: SignedIn }>('/api/accounts', { method: 'POST', body: input })).account
+    account.value = (await api('POST /api/accounts', { body: input })).account
     first.value = false
   }
 
   async function signOut() {
-    await api('/api/session', { method: 'DELETE' })
+    await api('DELETE /api/session')
     account.value = null
   }
 
-  const invite = () => api<{ token: string }>('/api/invitations', { method: 'POST', body: {} })
-  const listSessions = () => api<{ current: string, sessions: { id: string, agent: string, createdAt: string }[] }>('/api/sessions')
-  const endSession = (id: string) => api(`/api/sessions/${id}`, { method: 'DELETE' })
+  const invite = () => api('POST /api/invitations')
+  const listSessions = () => api('GET /api/sessions')
+  const endSession = (id: string) => api('DELETE /api/sessions/:id', { id })
 
   return { account, first, known, load, signIn, makeAccount, signOut, invite, listSessions, endSession }
 })

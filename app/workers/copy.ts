@@ -1,6 +1,7 @@
 import { BlobReader, BlobWriter, configure, TextReader, ZipWriter } from '@zip.js/zip.js'
 import { expose } from 'comlink'
 import type { Opening } from '#core/arrivals/incoming'
+import type { CopyPlan } from '#shared/answers'
 import { openArrivals } from '#core/arrivals/open'
 import { hashBytes, hashStream } from './hashes'
 import { keepAsBlob, takeFile } from './sources'
@@ -8,9 +9,6 @@ import { keepAsBlob, takeFile } from './sources'
 configure({ useWebWorkers: false })
 
 const IN_MEMORY = 16 * 1024 * 1024
-
-/** What the corrected copy is to hold, as the server plans it. */
-export interface CopyPlan { files: { sha256: string | null, path: string, to: string }[], table: string, leftOut: string }
 
 /**
  * Makes the corrected copy of files that are only at hand here: the folder is chosen again, each file is known by its bytes.

@@ -7,6 +7,10 @@ import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { unread } from '#core/formats/reading'
+import type { Overlap } from '#shared/answers'
+import type { FileFacts } from '#shared/requests'
+import type { AnswerOf, CallArguments, CallOf, RouteKey } from '#shared/routes'
+import { requestOf } from '#shared/routes'
 import { hashBytes, hashStream } from './hashes'
 import type { BlobSource } from './sources'
 import { keepAsBlob, takeFile } from './sources'
@@ -25,9 +29,6 @@ export interface IntakeOrder {
   opening: Opening
   files: { path: string, file: File }[]
 }
-
-/** How much of what counts now is here again. */
-export interface Overlap { earlier: number, here: number, proposes: 'replace' | 'add' }
 
 export interface IntakeProgress { stage: string, files: number, totalFiles: number, bytes: number, totalBytes: number }
 
@@ -58,7 +59,7 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
     onProgress({ ...progress })
   }
   tell(true)
-  const intake = await send<{ id: string, state: string }>(`/api/briefs/${order.briefId}/intakes`, 'POST', { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt }, signal)
+  const intake = await send('POST /api/briefs/:id/intakes', { id: order.briefId, body: { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt } }, signal)
   if (intake.state === 'complete') return { files: incoming.length, closed }
   try {
     let batch: Read[] = []
@@ -89,18 +90,18 @@ async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress
     await travelling
     let { replaces } = order
     if (replaces === 'ask') {
-      const overlap = await send<Overlap>(`/api/intakes/${intake.id}/overlap`, 'GET', undefined, signal)
+      const overlap = await send('GET /api/intakes/:id/overlap', { id: intake.id }, signal)
       replaces = overlap.earlier > 0 && await onAsk(overlap)
       signal.throwIfAborted()
     }
     progress.stage = 'closing'
     tell(true)
-    const { files } = await send<{ files: number }>(`/api/intakes/${intake.id}/complete`, 'POST', { files: incoming.length, replaces }, signal)
+    const { files } = await send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: incoming.length, replaces } }, signal)
     return { files, closed }
   }
   catch (error) {
     // what was called off or failed leaves nothing behind; if this does not reach the server, its sweeper does it
-    await send(`/api/intakes/${intake.id}`, 'DELETE', undefined, AbortSignal.timeout(5000)).catch(() => undefined)
+    await send('DELETE /api/intakes/:id', { id: intake.id }, AbortSignal.timeout(5000)).catch(() => undefined)
     throw error
   }
 }
@@ -126,12 +127,18 @@ async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal): Pro
   }
 }
 
+/** What is said of a file before its bytes travel. */
+function factsOf({ incoming, blob, sha256, reading }: Read): FileFacts {
+  return {
+    path: incoming.path,
+    ...(incoming.rawPath ? { rawPath: btoa(String.fromCharCode(...incoming.rawPath)) } : {}),
+    ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}),
+    size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
+  }
+}
+
 async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void): Promise<void> {
-  const { ids } = await send<{ ids: string[] }>(`/api/intakes/${intakeId}/files`, 'POST', {
-    files: batch.map(({ incoming, blob, sha256, reading }) => ({
-      path: incoming.path, ...(incoming.rawPath ? { rawPath: btoa(String.fromCharCode(...incoming.rawPath)) } : {}), ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}), size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
-    })),
-  }, signal)
+  const { ids } = await send('POST /api/intakes/:id/files', { id: intakeId, body: { files: batch.map(factsOf) } }, signal)
   const small = new FormData()
   let smallBytes = 0
   let smallFiles = 0
@@ -148,28 +155,29 @@ async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[
       continue
     }
     for (let at = 0; at < blob.size; at += STRETCH) {
-      await send(`/api/intakes/${intakeId}/content/${id}?offset=${at}`, 'PUT', blob.slice(at, at + STRETCH), signal)
+      await send('PUT /api/intakes/:id/content/:file', { id: intakeId, file: id, query: { offset: at }, body: blob.slice(at, at + STRETCH) }, signal)
       sent(Math.min(STRETCH, blob.size - at))
     }
   }
-  if (smallFiles > 0) await send(`/api/intakes/${intakeId}/contents`, 'POST', small, signal)
+  if (smallFiles > 0) await send('POST /api/intakes/:id/contents', { id: intakeId, body: small }, signal)
   sent(smallBytes)
 }
 
 const TRIES = 4
 
 /** Sends, and sends again where the server or database was away for a moment; every request here may come twice without harm. */
-async function send<T>(path: string, method: string, body: unknown, signal: AbortSignal): Promise<T> {
+async function send<K extends RouteKey>(key: K, call: CallOf<K>, signal: AbortSignal): Promise<AnswerOf<K>> {
+  const { method, url, body } = requestOf(key, ...[call] as CallArguments<K>)
   for (let attempt = 1; ; attempt++) {
     let answer: Response | null = null
     try {
       const raw = body instanceof FormData || body instanceof Blob
-      answer = await fetch(path, { method, signal, body: body === undefined ? undefined : raw ? body : JSON.stringify(body), headers: raw || body === undefined ? {} : { 'content-type': 'application/json' } })
+      answer = await fetch(url, { method, signal, body: body === undefined ? undefined : raw ? body : JSON.stringify(body), headers: raw || body === undefined ? {} : { 'content-type': 'application/json' } })
     }
     catch (error) {
       if (signal.aborted || attempt >= TRIES) throw signal.aborted ? error : new Error('The server does not answer. Nothing of this folder was received; drop it again.')
     }
-    if (answer?.ok) return await answer.json() as T
+    if (answer?.ok) return await answer.json() as AnswerOf<K>
     if (answer && (answer.status < 500 || answer.status === 507 || attempt >= TRIES)) {
       const said = await answer.json().catch(() => null) as { message?: string } | null
       throw new Error(answer.status !== 500 && said?.message ? said.message : 'The server or its database could not do this now. Nothing of this folder was received; drop it again.')

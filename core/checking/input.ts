@@ -4,9 +4,13 @@ import type { ReportFile } from './report'
 import type { SlotRef } from '../brief/slots'
 import type { ReceivedFile } from '../arrivals/received'
 
+/** What a person decides: where a file belongs, that it is nobody's, that it is right as it is, that nothing is owed. */
+export const RULING_KINDS = ['place', 'set-aside', 'accept', 'waive'] as const
+export type RulingKind = typeof RULING_KINDS[number]
+
 /** A person's decision, kept over later checks. */
 export interface Ruling {
-  kind: 'place' | 'set-aside' | 'accept' | 'waive'
+  kind: RulingKind
   file?: { sha256: string | null, root: string, path: string }
   slot?: SlotRef
   reason?: string

@@ -1,9 +1,9 @@
 import type { Knex } from 'knex'
 import { db } from '../database/connection'
+import type { Role } from '#shared/answers'
 import { refuse } from '../utils/errors'
 import type { Account } from './accounts'
 
-export type Role = 'owner' | 'checker' | 'reader'
 const RANK: Record<Role, number> = { reader: 0, checker: 1, owner: 2 }
 
 /** Lets an account at a brief with at least this role; to anybody else the brief does not exist. */

@@ -1,10 +1,11 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { argon2id, argon2Verify } from 'hash-wasm'
 import { v7 as uuid } from 'uuid'
+import type { SignedIn } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 
-export interface Account { id: string, mail: string, name: string }
+export type Account = SignedIn
 export interface Credentials { mail: string, password: string }
 
 const SESSION_DAYS = 30

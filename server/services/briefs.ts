@@ -6,18 +6,14 @@ import type { Brief } from '#core/brief/types'
 import type { Unit } from '#core/brief/units'
 import { listUnits } from '#core/brief/units'
 import type { TurnedFile } from '#core/reporting/change-effect'
-import type { Person } from '#core/roster/types'
 import type { CopyOrder } from '#core/rules/copy-brief'
 import { copyBrief } from '#core/rules/copy-brief'
 import { forbidRules } from '#core/rules/warnings'
+import type { StoredRoster } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import type { Account } from './accounts'
 import { requireRole } from './access'
-
-/** A person of a brief's list, with the days between which they belong to it. */
-export interface ListedPerson extends Person { from?: string | null, until?: string | null }
-export interface StoredRoster { people: ListedPerson[], columns: string[] }
 
 /** All briefs of an account, those kept at hand first, with the counts of each one's last check. */
 export async function listBriefs(account: Account) {

@@ -3,7 +3,7 @@ import type { ReceivedFile } from '#core/arrivals/received'
 import type { BriefDocument } from '#core/brief/document'
 import type { Roster } from '#core/roster/types'
 import { db } from '../database/connection'
-import type { ListedPerson, StoredRoster } from './briefs'
+import type { ListedPerson, StoredRoster } from '#shared/answers'
 
 export interface IntakeFile extends ReceivedFile { id: string, readingId: string | null }
 

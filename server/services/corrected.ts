@@ -1,5 +1,7 @@
 import type { ByteSource } from '#core/bytes/source'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
+import type { CopyPlan } from '#shared/answers'
+import type { CopyPart } from '#shared/jobs'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck } from './access'
@@ -15,14 +17,14 @@ export async function startCopy(account: Account, checkId: string): Promise<{ jo
 }
 
 /** What the copy is to hold, for a browser that has the files at hand: each is known by its bytes. */
-export async function planCopy(account: Account, checkId: string) {
+export async function planCopy(account: Account, checkId: string): Promise<CopyPlan> {
   await requireCheck(account, checkId)
   const plan = planCorrections(await allFiles(checkId))
   return { files: plan.files.map(({ file, to }) => ({ sha256: file.sha256, path: file.path, to })), table: correctionTable(plan), leftOut: leftOutTable(plan, []) }
 }
 
 /** The archives a finished copy consists of; unpacked into one folder they are the whole. */
-export async function listParts(account: Account, jobId: string): Promise<{ step: number, name: string, files: number, size: number }[]> {
+export async function listParts(account: Account, jobId: string): Promise<CopyPart[]> {
   await getJob(account, jobId)
   const rows = await db()('job_part').join('content', 'content.id', 'job_part.content_id').where('job_id', jobId).orderBy('step').select('step', 'name', 'files', 'size')
   return rows.map(row => ({ step: row.step, name: row.name, files: row.files, size: Number(row.size) }))

@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid'
-import type { Reading } from '#core/formats/reading'
 import { READER_VERSION } from '#core/formats/reading'
+import type { Overlap } from '#shared/answers'
+import type { FileFacts, IntakeStart } from '#shared/requests'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { storableReading, storableText } from '../utils/storable'
@@ -8,27 +9,8 @@ import type { Account } from './accounts'
 import { requireIntake, requireRole } from './access'
 import { appendContent, arrivedBytes, beginContent, CHUNK, sealContent, storeWhole } from './contents'
 
-/** What a page says of one file. The server believes path and time, and finds out the rest itself where it keeps the file. */
-export interface FileFacts {
-  path: string
-  /** The name's own bytes, base64, where they are no UTF-8. */
-  rawPath?: string
-  /** Archives or mails it lay in, outermost first. */
-  container?: string[]
-  /** Mail address it was sent from. */
-  sender?: string
-  size: number
-  /** UTC ms */
-  modified: number | null
-  /** `null` where the bytes could not be read. */
-  sha256: string | null
-  reading: Reading
-}
-
-export interface IntakeStart { key: string, root: string, keeps: boolean, statedAt?: string | null }
-
 /** Begins an intake; the same key again leads to the same one, so that nothing is received twice. */
-export async function startIntake(account: Account, briefId: string, start: IntakeStart): Promise<{ id: string, state: string }> {
+export async function startIntake(account: Account, briefId: string, start: IntakeStart): Promise<{ id: string, state: 'receiving' | 'complete' }> {
   await requireRole(account, briefId, 'checker')
   const row = {
     id: uuid(), brief_id: briefId, root: storableText(start.root.normalize('NFC')), state: 'receiving', keeps: start.keeps, key: start.key,
@@ -133,7 +115,7 @@ export async function completeIntake(account: Account, intakeId: string, files: 
 }
 
 /** How much of what counts now is in a new intake: the same path under the same root, or the same bytes. */
-export async function overlapOf(account: Account, intakeId: string): Promise<{ earlier: number, here: number, proposes: 'replace' | 'add' }> {
+export async function overlapOf(account: Account, intakeId: string): Promise<Overlap> {
   const intake = await requireIntake(account, intakeId)
   const { rows: [row] } = await db().raw(`
     select count(*)::int as earlier, count(*) filter (where exists (

@@ -1,11 +1,11 @@
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
-import type { Role } from './access'
+import type { Member, Role } from '#shared/answers'
 import { requireRole } from './access'
 import type { Account } from './accounts'
 
 /** Who works on a brief: its owner decides, checkers receive and check, readers look. */
-export async function listMembers(account: Account, briefId: string) {
+export async function listMembers(account: Account, briefId: string): Promise<Member[]> {
   await requireRole(account, briefId, 'reader')
   const rows = await db()('brief_member').join('account', 'account.id', 'brief_member.account_id').where('brief_id', briefId).orderBy('account.name').select('account.id', 'account.name', 'account.mail', 'role')
   return rows.map(row => ({ id: String(row.id), name: String(row.name), mail: String(row.mail), role: row.role as Role, self: row.id === account.id }))

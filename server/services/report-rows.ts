@@ -2,13 +2,13 @@ import type { FindingCode } from '#core/findings/codes'
 import type { Knex } from 'knex'
 import { formatById } from '#core/formats/registry'
 import type { Reading } from '#core/formats/reading'
-import type { Difference } from '#core/names/difference'
 import type { Report, ReportFile, ReportSlot } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
 import type { ReportParts } from '#core/reporting/write'
 import type { Person } from '#core/roster/types'
 import type { Evidence } from '#core/placing/evidence'
 import { emptyRecord } from '#core/text/own'
+import type { CheckHead, Departure, HolderSlip, RackCell, RackPage, RackRow, ShownFile, Tray } from '#shared/answers'
 import { db } from '../database/connection'
 import type { Account } from './accounts'
 import { requireCheck } from './access'
@@ -16,11 +16,8 @@ import type { BriefDocument } from '#core/brief/document'
 
 const PAGE = 2000
 
-/** A file as a screen shows it: the report's own, whether the server read it itself, and whether it has the bytes. */
-export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
-
 /** A check's head: counts, roots, and what and whom it asked. */
-export async function getCheck(account: Account, checkId: string) {
+export async function getCheck(account: Account, checkId: string): Promise<CheckHead> {
   const { briefId } = await requireCheck(account, checkId)
   const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
     .where('check_run.id', checkId)
@@ -79,7 +76,7 @@ async function slotsBetween(checkId: string, from: number, to: number): Promise<
 }
 
 /** One slot with its files, for the slip; `null` where the check knows no such slot. */
-export async function slipOf(account: Account, checkId: string, holder: string, requirement: string | null): Promise<{ slots: ReportSlot[], files: ShownFile[] }> {
+export async function slipOf(account: Account, checkId: string, holder: string, requirement: string | null): Promise<HolderSlip> {
   await requireCheck(account, checkId)
   const rows: SlotRow[] = await db()('check_slot').where({ check_id: checkId, holder, ...(requirement === null ? {} : { requirement }) }).orderBy('position').limit(2000).select('position', 'slot')
   const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
@@ -161,12 +158,8 @@ async function findingsOf(checkId: string, subject: 's' | 'f', positions: readon
   return found
 }
 
-/** One pigeonhole of the rack. */
-export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: FindingCode[], name: string | null, candidates: number }
-export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
-
 /** A page of the rack: holders in their order, each with its pigeonholes by requirement. */
-export async function rackPage(account: Account, checkId: string, from: number, count: number): Promise<{ total: number, rows: RackRow[] }> {
+export async function rackPage(account: Account, checkId: string, from: number, count: number): Promise<RackPage> {
   await requireCheck(account, checkId)
   const kinds = db()('check_slot').where('check_id', checkId).groupBy('holder').select('holder').min('position as first')
   const total = await db().from(kinds.clone().as('holders')).count('* as total').first()
@@ -195,7 +188,7 @@ export async function rackPage(account: Account, checkId: string, from: number, 
 }
 
 /** Files without a slot, for the tray: first those with candidates; then what was set aside, counted only by its role. */
-export async function trayOf(account: Account, checkId: string): Promise<{ files: ShownFile[], total: number }> {
+export async function trayOf(account: Account, checkId: string): Promise<Tray> {
   await requireCheck(account, checkId)
   const total = await db()('check_file').where({ check_id: checkId }).whereIn('role', TRAY_ROLES).count('* as total').first()
   const files = await filesWhere(checkId, query => query.whereIn('check_file.role', TRAY_ROLES).limit(1000))
@@ -203,7 +196,7 @@ export async function trayOf(account: Account, checkId: string): Promise<{ files
 }
 
 /** Misnamed files with how they depart, for accepting one departure for all; the first so many. */
-export async function departuresOf(account: Account, checkId: string, most: number): Promise<{ requirement: string, path: string, differences: Difference[] }[]> {
+export async function departuresOf(account: Account, checkId: string, most: number): Promise<Departure[]> {
   await requireCheck(account, checkId)
   const rows = await db()('finding').join('check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'))
     .join('received_file', 'received_file.id', 'check_file.received_file_id')

@@ -1,20 +1,21 @@
 import type { BriefDocument } from '#core/brief/document'
-import type { Round, RoundSlot } from '#core/reporting/rounds'
+import type { RoundSlot } from '#core/reporting/rounds'
 import { compareRounds } from '#core/reporting/rounds'
+import type { CheckInfo, Figures, PieceHistory, RoundAnswer } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 
 /** Checks of a brief, the latest first, with their counts. */
-export async function listChecks(account: Account, briefId: string) {
+export async function listChecks(account: Account, briefId: string): Promise<CheckInfo[]> {
   await requireRole(account, briefId, 'reader')
   const rows = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').limit(200).select('id', 'checked_at', 'summary')
   return rows.map(row => ({ id: row.id, checkedAt: row.checked_at.toISOString(), summary: row.summary }))
 }
 
 /** A check seen against the one before it, or against an earlier one. */
-export async function roundOf(account: Account, checkId: string, against: string | null): Promise<Round & { before: { id: string, checkedAt: string } | null, people: { came: string[], left: string[] } }> {
+export async function roundOf(account: Account, checkId: string, against: string | null): Promise<RoundAnswer> {
   const { briefId } = await requireCheck(account, checkId)
   const now = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
     .where('check_run.id', checkId).first('previous_id', 'document', 'people')
@@ -46,7 +47,7 @@ async function slotsOf(checkId: string, document: BriefDocument): Promise<RoundS
 }
 
 /** One holder's piece over the checks, the latest first: state, file and when. */
-export async function historyOf(account: Account, checkId: string, holder: string, requirement: string, n: number | null) {
+export async function historyOf(account: Account, checkId: string, holder: string, requirement: string, n: number | null): Promise<PieceHistory[]> {
   const { briefId } = await requireCheck(account, checkId)
   const rows = await db()('check_run').join('check_slot', 'check_slot.check_id', 'check_run.id')
     .leftJoin('check_file', join => join.on('check_file.check_id', 'check_run.id').andOn('check_file.requirement', 'check_slot.requirement').andOn('check_file.holder', 'check_slot.holder')
@@ -59,7 +60,7 @@ export async function historyOf(account: Account, checkId: string, holder: strin
 }
 
 /** Figures for the charts: arrivals over time, findings by kind over the checks, most frequent mistake of each requirement. */
-export async function figuresOf(account: Account, checkId: string) {
+export async function figuresOf(account: Account, checkId: string): Promise<Figures> {
   const { briefId } = await requireCheck(account, checkId)
   const arrivals = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
     .where({ check_id: checkId, role: 'placed' }).whereRaw('coalesce(intake.stated_at, received_file.modified_at) is not null')

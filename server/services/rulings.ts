@@ -1,19 +1,14 @@
 import { v7 as uuid } from 'uuid'
 import type { BriefDocument } from '#core/brief/document'
 import type { SlotRef } from '#core/brief/slots'
+import type { RulingKind } from '#core/checking/input'
+import type { ShownRuling } from '#shared/answers'
+import type { RulingWish } from '#shared/requests'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { newestRoster, saveRoster } from './briefs'
-
-export type RulingKind = 'place' | 'set-aside' | 'accept' | 'waive'
-
-/** What a person asks for: about a received file, a slot, or both. */
-export interface RulingWish { kind: RulingKind, fileId?: string, slot?: SlotRef, reason?: string, /** Another name the holder goes by, learnt with this decision. */ alias?: string }
-
-/** A ruling as it is shown: who made it and when. */
-export interface ShownRuling { id: string, kind: RulingKind, file: { sha256: string | null, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
 
 /** Rulings that hold, the latest last. */
 export async function listRulings(account: Account, briefId: string): Promise<ShownRuling[]> {

@@ -1,10 +1,11 @@
+import type { Found } from '#shared/answers'
 import { db } from '../database/connection'
 import type { Account } from './accounts'
 
 const MOST = 40
 
 /** Looks for a text in the titles, people and received files of all briefs an account may read. */
-export async function searchBriefs(account: Account, text: string) {
+export async function searchBriefs(account: Account, text: string): Promise<Found> {
   const pattern = `%${text.trim().normalize('NFC').replace(/[\\%_]/g, '\\$&')}%`
   const mine = db()('brief_member').where('account_id', account.id).select('brief_id')
   const [briefs, people, files] = await Promise.all([

@@ -5,15 +5,13 @@ import type { BriefDocument } from '#core/brief/document'
 import type { Slip } from '#core/reporting/slips'
 import { writeSlip } from '#core/reporting/slips'
 import type { Person } from '#core/roster/types'
+import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { startJob } from './jobs'
 import { slipsOf } from './report-rows'
-
-/** One holder's slip as it would be sent, and when the very same words went out before. */
-export interface PreparedSlip extends Omit<Slip, 'unchanging'> { digest: string, holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
 
 const HOLDERS_AT_ONCE = 100
 
@@ -73,7 +71,7 @@ function digestOf({ subject, unchanging }: Pick<Slip, 'subject' | 'unchanging'>)
  *
  * @returns the job that sends, and whom nothing is sent to and why
  */
-export async function sendSlips(account: Account, checkId: string, holders: readonly string[], again: boolean): Promise<{ jobId: string | null, waiting: number, notSent: { name: string, why: string }[] }> {
+export async function sendSlips(account: Account, checkId: string, holders: readonly string[], again: boolean): Promise<SlipsAsked> {
   const { briefId } = await requireCheck(account, checkId)
   await requireRole(account, briefId, 'checker')
   if (!process.env.SMTP_URL) throw refuse(409, 'No mail server is set here (SMTP_URL). Copy the texts, print them, or take the mail-merge table.')
@@ -130,7 +128,7 @@ export async function sendWaiting(jobId: string, most: number, signal: AbortSign
 }
 
 /** What was sent for a brief, the latest first. */
-export async function listSent(account: Account, briefId: string) {
+export async function listSent(account: Account, briefId: string): Promise<SentSlip[]> {
   await requireRole(account, briefId, 'reader')
   const rows = await db()('slip_mail').where('brief_id', briefId).orderBy('made_at', 'desc').limit(500).select('id', 'holder', 'address', 'subject', 'body', 'state', 'problem', 'sent_at', 'made_at')
   return rows.map(row => ({ id: row.id, holder: row.holder, address: row.address, subject: row.subject, body: row.body, state: row.state, problem: row.problem, at: (row.sent_at ?? row.made_at).toISOString() }))

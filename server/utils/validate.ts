@@ -49,8 +49,3 @@ export function queryNumber(event: H3Event, name: string, fallback: number, most
   const value = Number(queryText(event, name) ?? fallback)
   return Number.isInteger(value) && value >= 0 ? Math.min(value, most) : fallback
 }
-
-/** An object that takes no other keys than these. */
-export function exact<T extends yup.ObjectShape>(shape: T) {
-  return yup.object(shape).noUnknown('${path} holds an unknown key: ${unknown}')
-}

@@ -1,18 +1,11 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { accountRequest } from '#shared/requests'
 import { makeAccount } from '../../services/accounts'
 import { startSession } from '../../utils/session'
-import { exact, readValid } from '../../utils/validate'
+import { readValid } from '../../utils/validate'
+import { openRoute } from '../../utils/route'
 
-const schema = exact({
-  mail: yup.string().max(200).matches(/^[^\s@]+@[^\s@]+$/, 'is no mail address: needed is something like ana@example.org').required('is missing'),
-  name: yup.string().trim().min(1, 'is missing').max(120).required('is missing'),
-  password: yup.string().min(10, 'is too short: at least 10 characters').max(500).required('is missing'),
-  invitation: yup.string().max(100),
-})
-
-export default defineEventHandler(async (event) => {
-  const account = await makeAccount(await readValid(event, schema))
+export default openRoute('POST /api/accounts', async (event) => {
+  const account = await makeAccount(await readValid(event, accountRequest))
   await startSession(event, account)
   return { account }
 })

@@ -1,5 +1,4 @@
-import { defineEventHandler } from 'h3'
 import { listBriefs } from '../../services/briefs'
-import { requireAccount } from '../../utils/session'
+import { route } from '../../utils/route'
 
-export default defineEventHandler(async event => listBriefs(await requireAccount(event)))
+export default route('GET /api/briefs', async (_, account) => listBriefs(account))

@@ -1,13 +1,9 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { briefRequest } from '#shared/requests'
 import { makeBrief } from '../../services/briefs'
-import { requireAccount } from '../../utils/session'
-import { exact, readValid } from '../../utils/validate'
+import { route } from '../../utils/route'
+import { readValid } from '../../utils/validate'
 
-const schema = exact({ title: yup.string().trim().min(1, 'is missing').max(200).required('is missing'), document: yup.mixed() })
-
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
-  const { title, document } = await readValid(event, schema)
+export default route('POST /api/briefs', async (event, account) => {
+  const { title, document } = await readValid(event, briefRequest)
   return makeBrief(account, title, document)
 })

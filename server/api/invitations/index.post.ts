@@ -1,5 +1,4 @@
-import { defineEventHandler } from 'h3'
 import { invite } from '../../services/accounts'
-import { requireAccount } from '../../utils/session'
+import { route } from '../../utils/route'
 
-export default defineEventHandler(async event => invite(await requireAccount(event)))
+export default route('POST /api/invitations', async (_, account) => invite(account))

@@ -1,13 +1,12 @@
-import { defineEventHandler, getHeader, readRawBody } from 'h3'
+import { getHeader, readRawBody } from 'h3'
 import { readWorkbook } from '../../services/workbooks'
 import { refuse } from '../../utils/errors'
-import { requireAccount } from '../../utils/session'
+import { route } from '../../utils/route'
 
 const MOST = 8 * 1024 * 1024
 
 /** Cells of a spreadsheet list; CSV is read in the page itself. */
-export default defineEventHandler(async (event) => {
-  await requireAccount(event)
+export default route('POST /api/rosters/table', async (event) => {
   const length = Number(getHeader(event, 'content-length') ?? Number.NaN)
   if (!(length <= MOST)) throw refuse(413, `The list is ${length} bytes long; allowed are ${MOST}.`)
   const bytes = await readRawBody(event, false)

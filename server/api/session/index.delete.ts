@@ -1,10 +1,9 @@
-import { defineEventHandler } from 'h3'
 import { endSession } from '../../services/accounts'
-import { forgetSession, requireAccount } from '../../utils/session'
+import { forgetSession } from '../../utils/session'
+import { route } from '../../utils/route'
 
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
+export default route('DELETE /api/session', async (event, account) => {
   await endSession(account, account.sessionId)
   forgetSession(event)
-  return { ended: true }
+  return {}
 })

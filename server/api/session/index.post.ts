@@ -1,13 +1,11 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { signInRequest } from '#shared/requests'
 import { signIn } from '../../services/accounts'
 import { placeOf, startSession } from '../../utils/session'
-import { exact, readValid } from '../../utils/validate'
+import { readValid } from '../../utils/validate'
+import { openRoute } from '../../utils/route'
 
-const schema = exact({ mail: yup.string().max(200).required(), password: yup.string().max(500).required() })
-
-export default defineEventHandler(async (event) => {
-  const account = await signIn(await readValid(event, schema), placeOf(event))
+export default openRoute('POST /api/session', async (event) => {
+  const account = await signIn(await readValid(event, signInRequest), placeOf(event))
   await startSession(event, account)
   return { account }
 })

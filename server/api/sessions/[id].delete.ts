@@ -1,9 +1,8 @@
-import { defineEventHandler } from 'h3'
 import { endSession } from '../../services/accounts'
-import { requireAccount } from '../../utils/session'
+import { route } from '../../utils/route'
 import { routeId } from '../../utils/validate'
 
-export default defineEventHandler(async (event) => {
-  await endSession(await requireAccount(event), routeId(event))
-  return { ended: true }
+export default route('DELETE /api/sessions/:id', async (event, account) => {
+  await endSession(account, routeId(event))
+  return {}
 })

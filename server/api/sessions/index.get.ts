@@ -1,8 +1,4 @@
-import { defineEventHandler } from 'h3'
 import { listSessions } from '../../services/accounts'
-import { requireAccount } from '../../utils/session'
+import { route } from '../../utils/route'
 
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
-  return { current: account.sessionId, sessions: await listSessions(account) }
-})
+export default route('GET /api/sessions', async (_, account) => ({ current: account.sessionId, sessions: await listSessions(account) }))

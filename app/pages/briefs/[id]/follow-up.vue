@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { addressOf } from '#shared/routes'
+
 const brief = useBrief()
 const id = computed(() => brief.current?.check?.id)
 const zone = computed(() => brief.current?.document?.zone ?? null)
@@ -56,7 +58,7 @@ const EXPORTS = [
           >
             <td>
               <a
-                :href="`/api/checks/${id}/export?as=${one.as}`"
+                :href="addressOf('GET /api/checks/:id/export', { id, query: { as: one.as } })"
                 download
               >{{ one.label }}</a>
             </td>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { Slip } from '~/stores/check'
+import type { HolderSlip } from '#shared/answers'
 
 const brief = useBrief()
 const check = useCheck()
 const problem = ref('')
-const open = shallowRef<{ holder: string, slip: Slip }[]>([])
+const open = shallowRef<{ holder: string, slip: HolderSlip }[]>([])
 const ready = ref(false)
 
 onMounted(async () => {
@@ -13,7 +13,7 @@ onMounted(async () => {
     if (!id) throw new Error('Nothing was checked yet.')
     await check.load(id)
     const holders = check.rows.filter(row => Object.values(row.cells).flat().some(cell => cell.status === 'missing' || cell.status === 'to-fix'))
-    const slips: { holder: string, slip: Slip }[] = []
+    const slips: { holder: string, slip: HolderSlip }[] = []
     for (const { holder } of holders) slips.push({ holder, slip: await check.slip(holder) })
     open.value = slips
     ready.value = true

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ownOf } from '#core/text/own'
 import type { RosterNote } from '#core/roster/types'
-import type { ListedPerson } from '~/stores/brief'
+import type { ListedPerson } from '#shared/answers'
 
 const brief = useBrief()
 const bringing = ref(false)

@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { listChecks } from '../../../services/rounds'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => listChecks(await requireAccount(event), routeId(event)))
+export default route('GET /api/briefs/:id/checks', async (event, account) => listChecks(account, routeId(event)))

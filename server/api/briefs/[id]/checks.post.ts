@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { askForCheck } from '../../../services/checks'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => askForCheck(await requireAccount(event), routeId(event)))
+export default route('POST /api/briefs/:id/checks', async (event, account) => askForCheck(account, routeId(event)))

@@ -1,16 +1,13 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { documentRequest } from '#shared/requests'
 import { saveDocument } from '../../../services/briefs'
 import { weighChange } from '../../../services/checks'
-import { requireAccount } from '../../../utils/session'
 import { queryText, readValid, routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
 
-/** `keep=earlier`: what has been received and is right stays right, whatever the new rule says. */
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
+export default route('PUT /api/briefs/:id/document', async (event, account) => {
   const id = routeId(event)
   // the brief's own schema says what is wrong with it, in its own words
-  const document = await readValid(event, yup.mixed())
+  const document = await readValid(event, documentRequest)
   const kept = queryText(event, 'keep') === 'earlier' ? (await weighChange(account, id, document, Infinity)).worseFiles : []
   return saveDocument(account, id, document, kept)
 })

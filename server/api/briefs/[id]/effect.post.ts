@@ -1,7 +1,6 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { documentRequest } from '#shared/requests'
 import { weighChange } from '../../../services/checks'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { readValid, routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => weighChange(await requireAccount(event), routeId(event), await readValid(event, yup.mixed())))
+export default route('POST /api/briefs/:id/effect', async (event, account) => weighChange(account, routeId(event), await readValid(event, documentRequest)))

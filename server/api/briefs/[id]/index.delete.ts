@@ -1,9 +1,8 @@
-import { defineEventHandler } from 'h3'
 import { deleteBrief } from '../../../services/briefs'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async (event) => {
-  await deleteBrief(await requireAccount(event), routeId(event))
-  return { deleted: true }
+export default route('DELETE /api/briefs/:id', async (event, account) => {
+  await deleteBrief(account, routeId(event))
+  return {}
 })

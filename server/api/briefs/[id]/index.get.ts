@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { getBrief } from '../../../services/briefs'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => getBrief(await requireAccount(event), routeId(event)))
+export default route('GET /api/briefs/:id', async (event, account) => getBrief(account, routeId(event)))

@@ -1,14 +1,10 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { atHandRequest } from '#shared/requests'
 import { keepAtHand } from '../../../services/briefs'
-import { requireAccount } from '../../../utils/session'
-import { exact, readValid, routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
+import { readValid, routeId } from '../../../utils/validate'
 
-const schema = exact({ atHand: yup.boolean().required('is missing') })
-
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
-  const { atHand } = await readValid(event, schema)
+export default route('PATCH /api/briefs/:id', async (event, account) => {
+  const { atHand } = await readValid(event, atHandRequest)
   await keepAtHand(account, routeId(event), atHand)
-  return { atHand }
+  return {}
 })

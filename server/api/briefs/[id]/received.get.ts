@@ -1,8 +1,7 @@
-import { defineEventHandler } from 'h3'
 import { receivedPaths } from '../../../services/briefs'
-import { requireAccount } from '../../../utils/session'
 import { routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
 
 const MOST = 1000
 
-export default defineEventHandler(async event => receivedPaths(await requireAccount(event), routeId(event), MOST))
+export default route('GET /api/briefs/:id/received', async (event, account) => receivedPaths(account, routeId(event), MOST))

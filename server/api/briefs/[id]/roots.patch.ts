@@ -1,14 +1,10 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { rootRequest } from '#shared/requests'
 import { readRootAsIs } from '../../../services/briefs'
-import { requireAccount } from '../../../utils/session'
-import { exact, readValid, routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
+import { readValid, routeId } from '../../../utils/validate'
 
-const schema = exact({ root: yup.string().max(255).required('is missing'), asIs: yup.boolean().required('is missing') })
-
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
-  const { root, asIs } = await readValid(event, schema)
+export default route('PATCH /api/briefs/:id/roots', async (event, account) => {
+  const { root, asIs } = await readValid(event, rootRequest)
   await readRootAsIs(account, routeId(event), root, asIs)
-  return { root, asIs }
+  return {}
 })

@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { listSent } from '../../../services/slips'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => listSent(await requireAccount(event), routeId(event)))
+export default route('GET /api/briefs/:id/sent', async (event, account) => listSent(account, routeId(event)))

@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { planCopy } from '../../../services/corrected'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => planCopy(await requireAccount(event), routeId(event)))
+export default route('GET /api/checks/:id/copy', async (event, account) => planCopy(account, routeId(event)))

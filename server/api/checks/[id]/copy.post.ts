@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { startCopy } from '../../../services/corrected'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => startCopy(await requireAccount(event), routeId(event)))
+export default route('POST /api/checks/:id/copy', async (event, account) => startCopy(account, routeId(event)))

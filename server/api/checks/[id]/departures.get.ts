@@ -1,8 +1,7 @@
-import { defineEventHandler } from 'h3'
 import { departuresOf } from '../../../services/report-rows'
-import { requireAccount } from '../../../utils/session'
 import { routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
 
 const MOST = 5000
 
-export default defineEventHandler(async event => departuresOf(await requireAccount(event), routeId(event), MOST))
+export default route('GET /api/checks/:id/departures', async (event, account) => departuresOf(account, routeId(event), MOST))

@@ -1,13 +1,12 @@
 import { Readable } from 'node:stream'
-import { defineEventHandler, sendStream, setHeader } from 'h3'
+import { sendStream, setHeader } from 'h3'
 import { ownOf } from '#core/text/own'
 import { EXPORTS, exportOf } from '../../../services/exports'
 import { refuse } from '../../../utils/errors'
-import { requireAccount } from '../../../utils/session'
 import { queryText, routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
 
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
+export default route('GET /api/checks/:id/export', async (event, account) => {
   const as = queryText(event, 'as') ?? 'json'
   const kind = ownOf(EXPORTS, as)
   if (!kind) throw refuse(400, `as: "${as}" is not one of ${Object.keys(EXPORTS).join(', ')}`)

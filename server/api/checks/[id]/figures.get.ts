@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { figuresOf } from '../../../services/rounds'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => figuresOf(await requireAccount(event), routeId(event)))
+export default route('GET /api/checks/:id/figures', async (event, account) => figuresOf(account, routeId(event)))

@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { getCheck } from '../../../services/report-rows'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => getCheck(await requireAccount(event), routeId(event)))
+export default route('GET /api/checks/:id', async (event, account) => getCheck(account, routeId(event)))

@@ -1,7 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { rackPage } from '../../../services/report-rows'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { queryNumber, routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event =>
-  rackPage(await requireAccount(event), routeId(event), queryNumber(event, 'from', 0, 1_000_000), queryNumber(event, 'count', 200, 500)))
+export default route('GET /api/checks/:id/rack', async (event, account) => rackPage(account, routeId(event), queryNumber(event, 'from', 0, 1_000_000), queryNumber(event, 'count', 200, 500)))

@@ -1,12 +1,7 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { againstQuery } from '#shared/requests'
 import { roundOf } from '../../../services/rounds'
-import { requireAccount } from '../../../utils/session'
 import { queryText, routeId, validate } from '../../../utils/validate'
+import { route } from '../../../utils/route'
 
-const against = yup.string().matches(/^[0-9a-f-]{36}$/, 'against: is no id of a check')
-
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
-  return roundOf(account, routeId(event), await validate(against, queryText(event, 'against')) ?? null)
-})
+export default route('GET /api/checks/:id/round', async (event, account) =>
+  roundOf(account, routeId(event), await validate(againstQuery, queryText(event, 'against')) ?? null))

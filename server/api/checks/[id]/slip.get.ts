@@ -1,11 +1,9 @@
-import { defineEventHandler } from 'h3'
 import { slipOf } from '../../../services/report-rows'
 import { refuse } from '../../../utils/errors'
-import { requireAccount } from '../../../utils/session'
 import { queryText, routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
 
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
+export default route('GET /api/checks/:id/slip', async (event, account) => {
   const holder = queryText(event, 'holder')
   if (!holder) throw refuse(400, 'holder is missing')
   return slipOf(account, routeId(event), holder, queryText(event, 'requirement') ?? null)

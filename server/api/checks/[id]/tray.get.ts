@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { trayOf } from '../../../services/report-rows'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => trayOf(await requireAccount(event), routeId(event)))
+export default route('GET /api/checks/:id/tray', async (event, account) => trayOf(account, routeId(event)))

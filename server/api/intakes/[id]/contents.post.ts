@@ -1,13 +1,12 @@
-import { defineEventHandler, getHeader, readMultipartFormData } from 'h3'
+import { getHeader, readMultipartFormData } from 'h3'
 import { storeFiles } from '../../../services/intakes'
 import { refuse } from '../../../utils/errors'
-import { requireAccount } from '../../../utils/session'
 import { routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
 
 const MOST = 24 * 1024 * 1024
 
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
+export default route('POST /api/intakes/:id/contents', async (event, account) => {
   const length = Number(getHeader(event, 'content-length') ?? Number.NaN)
   // the whole batch is held in memory: its length must be known and bounded before it is read
   if (!(length <= MOST)) throw refuse(413, `A batch of small files may be ${MOST} bytes long; larger files are sent in stretches.`)

@@ -1,9 +1,8 @@
-import { defineEventHandler } from 'h3'
 import { cancelIntake } from '../../../services/intakes'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async (event) => {
-  await cancelIntake(await requireAccount(event), routeId(event))
-  return { cancelled: true }
+export default route('DELETE /api/intakes/:id', async (event, account) => {
+  await cancelIntake(account, routeId(event))
+  return {}
 })

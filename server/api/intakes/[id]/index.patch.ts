@@ -1,13 +1,10 @@
-import { defineEventHandler } from 'h3'
-import * as yup from 'yup'
+import { countsRequest } from '#shared/requests'
 import { letCount } from '../../../services/intakes'
-import { requireAccount } from '../../../utils/session'
-import { exact, readValid, routeId } from '../../../utils/validate'
+import { route } from '../../../utils/route'
+import { readValid, routeId } from '../../../utils/validate'
 
-const schema = exact({ counts: yup.boolean().required('is missing') })
-
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
-  await letCount(account, routeId(event), (await readValid(event, schema)).counts)
+export default route('PATCH /api/intakes/:id', async (event, account) => {
+  const { counts } = await readValid(event, countsRequest)
+  await letCount(account, routeId(event), counts)
   return {}
 })

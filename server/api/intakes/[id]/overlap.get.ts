@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { overlapOf } from '../../../services/intakes'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => overlapOf(await requireAccount(event), routeId(event)))
+export default route('GET /api/intakes/:id/overlap', async (event, account) => overlapOf(account, routeId(event)))

@@ -1,9 +1,8 @@
-import { defineEventHandler } from 'h3'
 import { cancelJob } from '../../../services/jobs'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async (event) => {
-  await cancelJob(await requireAccount(event), routeId(event))
+export default route('DELETE /api/jobs/:id', async (event, account) => {
+  await cancelJob(account, routeId(event))
   return {}
 })

@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { getJob } from '../../../services/jobs'
-import { requireAccount } from '../../../utils/session'
+import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 
-export default defineEventHandler(async event => getJob(await requireAccount(event), routeId(event)))
+export default route('GET /api/jobs/:id', async (event, account) => getJob(account, routeId(event)))

@@ -1,9 +1,8 @@
-import { defineEventHandler } from 'h3'
 import { endShare } from '../../../../services/members'
-import { requireAccount } from '../../../../utils/session'
+import { route } from '../../../../utils/route'
 import { routeId } from '../../../../utils/validate'
 
-export default defineEventHandler(async (event) => {
-  await endShare(await requireAccount(event), routeId(event), routeId(event, 'member'))
+export default route('DELETE /api/briefs/:id/members/:member', async (event, account) => {
+  await endShare(account, routeId(event), routeId(event, 'member'))
   return {}
 })

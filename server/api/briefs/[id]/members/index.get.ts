@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { listMembers } from '../../../../services/members'
-import { requireAccount } from '../../../../utils/session'
+import { route } from '../../../../utils/route'
 import { routeId } from '../../../../utils/validate'
 
-export default defineEventHandler(async event => listMembers(await requireAccount(event), routeId(event)))
+export default route('GET /api/briefs/:id/members', async (event, account) => listMembers(account, routeId(event)))

@@ -1,9 +1,8 @@
-import { defineEventHandler } from 'h3'
 import { takeBackRuling } from '../../../../services/rulings'
-import { requireAccount } from '../../../../utils/session'
+import { route } from '../../../../utils/route'
 import { routeId } from '../../../../utils/validate'
 
-export default defineEventHandler(async (event) => {
-  await takeBackRuling(await requireAccount(event), routeId(event), routeId(event, 'ruling'))
+export default route('DELETE /api/briefs/:id/rulings/:ruling', async (event, account) => {
+  await takeBackRuling(account, routeId(event), routeId(event, 'ruling'))
   return {}
 })

@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { listRulings } from '../../../../services/rulings'
-import { requireAccount } from '../../../../utils/session'
+import { route } from '../../../../utils/route'
 import { routeId } from '../../../../utils/validate'
 
-export default defineEventHandler(async event => listRulings(await requireAccount(event), routeId(event)))
+export default route('GET /api/briefs/:id/rulings', async (event, account) => listRulings(account, routeId(event)))

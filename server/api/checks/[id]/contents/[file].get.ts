@@ -1,12 +1,11 @@
 import { Readable } from 'node:stream'
-import { defineEventHandler, sendStream, setHeader } from 'h3'
+import { sendStream, setHeader } from 'h3'
 import { findContent, piecesOf } from '../../../../services/contents'
-import { requireAccount } from '../../../../utils/session'
 import { routeId } from '../../../../utils/validate'
+import { route } from '../../../../utils/route'
 
 /** The received bytes as they came: an attachment of no type, so that no browser ever opens them by itself. */
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
+export default route('GET /api/checks/:id/contents/:file', async (event, account) => {
   const { source, path } = await findContent(account, routeId(event), routeId(event, 'file'))
   const name = path.slice(path.lastIndexOf('/') + 1)
   setHeader(event, 'content-type', 'application/octet-stream')

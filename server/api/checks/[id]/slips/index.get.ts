@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { prepareSlips } from '../../../../services/slips'
-import { requireAccount } from '../../../../utils/session'
+import { route } from '../../../../utils/route'
 import { routeId } from '../../../../utils/validate'
 
-export default defineEventHandler(async event => prepareSlips(await requireAccount(event), routeId(event)))
+export default route('GET /api/checks/:id/slips', async (event, account) => prepareSlips(account, routeId(event)))

@@ -1,13 +1,12 @@
-import { defineEventHandler, getHeader, readRawBody } from 'h3'
+import { getHeader, readRawBody } from 'h3'
 import { storePiece } from '../../../../services/intakes'
 import { refuse } from '../../../../utils/errors'
-import { requireAccount } from '../../../../utils/session'
 import { queryNumber, routeId } from '../../../../utils/validate'
+import { route } from '../../../../utils/route'
 
 const MOST = 8 * 1024 * 1024
 
-export default defineEventHandler(async (event) => {
-  const account = await requireAccount(event)
+export default route('PUT /api/intakes/:id/content/:file', async (event, account) => {
   const length = Number(getHeader(event, 'content-length') ?? Number.NaN)
   if (!(length <= MOST)) throw refuse(413, `A stretch of a file may be ${MOST} bytes long.`)
   const bytes = await readRawBody(event, false)

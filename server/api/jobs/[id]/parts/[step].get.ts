@@ -1,15 +1,15 @@
 import { Readable } from 'node:stream'
-import { defineEventHandler, getRouterParams, sendStream, setHeader } from 'h3'
+import { getRouterParams, sendStream, setHeader } from 'h3'
 import { piecesOf } from '../../../../services/contents'
 import { openPart } from '../../../../services/corrected'
 import { refuse } from '../../../../utils/errors'
-import { requireAccount } from '../../../../utils/session'
 import { routeId } from '../../../../utils/validate'
+import { route } from '../../../../utils/route'
 
-export default defineEventHandler(async (event) => {
+export default route('GET /api/jobs/:id/parts/:step', async (event, account) => {
   const step = Number(getRouterParams(event).step)
   if (!Number.isInteger(step) || step < 0) throw refuse(404, 'There is nothing here.')
-  const { source, name } = await openPart(await requireAccount(event), routeId(event), step)
+  const { source, name } = await openPart(account, routeId(event), step)
   setHeader(event, 'content-type', 'application/zip')
   setHeader(event, 'content-length', source.size)
   setHeader(event, 'content-disposition', `attachment; filename="${name}"`)

@@ -1,6 +1,5 @@
-import { defineEventHandler } from 'h3'
 import { listParts } from '../../../../services/corrected'
-import { requireAccount } from '../../../../utils/session'
+import { route } from '../../../../utils/route'
 import { routeId } from '../../../../utils/validate'
 
-export default defineEventHandler(async event => listParts(await requireAccount(event), routeId(event)))
+export default route('GET /api/jobs/:id/parts', async (event, account) => listParts(account, routeId(event)))

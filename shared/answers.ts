@@ -1,0 +1,114 @@
+import type { BriefDocument } from '#core/brief/document'
+import type { SlotRef } from '#core/brief/slots'
+import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
+import type { RulingKind } from '#core/checking/input'
+import type { FindingCode } from '#core/findings/codes'
+import type { Difference } from '#core/names/difference'
+import type { Round } from '#core/reporting/rounds'
+import type { Slip } from '#core/reporting/slips'
+import type { Person } from '#core/roster/types'
+
+// What the server answers, as it travels: times are ISO 8601 texts.
+
+export interface SignedIn { id: string, mail: string, name: string }
+/** Who asks; `first`: nobody has an account yet. */
+export interface SessionState { account: SignedIn | null, first: boolean }
+export interface OpenSession { id: string, agent: string, createdAt: string }
+
+export type Role = 'owner' | 'checker' | 'reader'
+/** Somebody who works on a brief. */
+export interface Member { id: string, name: string, mail: string, role: Role, self: boolean }
+
+/** One brief as it lies on the desk. */
+export interface DeskBrief {
+  id: string
+  title: string
+  role: Role
+  atHand: boolean
+  due: string | null
+  zone: string | null
+  people: number
+  requirements: number
+  summary: ReportSummary | null
+  checkedAt: string | null
+}
+
+/** A person of a brief's list, with the days between which they belong to it. */
+export interface ListedPerson extends Person { from?: string | null, until?: string | null }
+export interface StoredRoster { people: ListedPerson[], columns: string[] }
+/** What was received at once. */
+export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null, asIs: boolean }
+
+/** A brief with its newest document and list, and what was received. */
+export interface BriefAnswer {
+  id: string
+  title: string
+  role: Role
+  document: BriefDocument | null
+  roster: StoredRoster | null
+  intakes: IntakeInfo[]
+  check: { id: string, checkedAt: string, stale: boolean } | null
+}
+
+/** What was found over all briefs. */
+export interface Found {
+  briefs: { id: string, title: string }[]
+  people: { briefId: string, title: string, holder: string, name: string, group: string }[]
+  files: { briefId: string, title: string, path: string, root: string, receivedAt: string }[]
+}
+
+/** How much of what counts now is in a new intake. */
+export interface Overlap { earlier: number, here: number, proposes: 'replace' | 'add' }
+
+/** A check's head: counts, roots, and what and whom it asked. */
+export interface CheckHead {
+  id: string
+  briefId: string
+  checkedAt: string
+  title: string
+  due: string | null
+  zone: string | null
+  summary: ReportSummary
+  roots: ReportRoot[]
+  /** `by`: the number field that tells counted pieces apart. */
+  requirements: { id: string, title: string, holder: 'person' | 'group', by: string | null }[]
+  people: Pick<Person, 'id' | 'name' | 'given' | 'family' | 'group'>[]
+}
+
+/** A file as a screen shows it: the report's own, whether the server read it itself, and whether it has the bytes. */
+export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
+/** One pigeonhole of the rack. */
+export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: FindingCode[], name: string | null, candidates: number }
+export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
+export interface RackPage { total: number, rows: RackRow[] }
+/** Files without a slot; at most the first so many, of all. */
+export interface Tray { files: ShownFile[], total: number }
+/** One holder's slots with their files, as the slip shows them. */
+export interface HolderSlip { slots: ReportSlot[], files: ShownFile[] }
+/** A misnamed file with how it departs. */
+export interface Departure { requirement: string, path: string, differences: Difference[] }
+
+/** A decision that holds: who made it, when, and about what. */
+export interface ShownRuling { id: string, kind: RulingKind, file: { sha256: string | null, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
+
+/** A check of a brief with its counts. */
+export interface CheckInfo { id: string, checkedAt: string, summary: ReportSummary }
+/** A check seen against an earlier one. */
+export interface RoundAnswer extends Round { before: { id: string, checkedAt: string } | null, people: { came: string[], left: string[] } }
+/** One holder's piece in one check. */
+export interface PieceHistory { checkId: string, checkedAt: string, status: ReportSlot['status'], late: boolean, path: string | null, sha256: string | null }
+/** Arrivals over time, findings by kind over the checks, most frequent mistakes of each requirement. */
+export interface Figures {
+  arrivals: { hour: string, files: number }[]
+  checks: { id: string, checkedAt: string, codes: Record<string, number> }[]
+  mistakes: { requirement: string, code: string, findings: number, holders: number }[]
+}
+
+/** One holder's slip as it would be sent, and when the very same words went out before. */
+export interface PreparedSlip extends Omit<Slip, 'unchanging'> { digest: string, holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
+export interface SentSlip { id: string, holder: string, address: string, subject: string, body: string, state: 'waiting' | 'sending' | 'sent' | 'failed', problem: string | null, at: string }
+/** What came of asking for slips to be sent: the job, and whom nothing is sent to and why. */
+export interface SlipsAsked { jobId: string | null, waiting: number, notSent: { name: string, why: string }[] }
+
+/** What the corrected copy is to hold, for a browser that has the files at hand: each is known by its bytes. */
+export interface CopyPlan { files: { sha256: string | null, path: string, to: string }[], table: string, leftOut: string }

@@ -1,0 +1,115 @@
+import type { InferType } from 'yup'
+import type { BriefDocument } from '#core/brief/document'
+import type { ChangeEffect } from '#core/reporting/change-effect'
+import type { RosterTable } from '#core/roster/read'
+import type { BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeskBrief, Figures, Found, HolderSlip, Member, OpenSession, Overlap, PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShownRuling, SignedIn, SlipsAsked, StoredRoster, Tray } from './answers'
+import type { CopyPart, ShownJob } from './jobs'
+import type { accountRequest, atHandRequest, briefRequest, completeRequest, copyBriefRequest, countsRequest, FileFacts, IntakeStart, memberRequest, rootRequest, RulingWish, signInRequest, slipsRequest } from './requests'
+
+/** Done, and there is nothing to say of it. */
+type Done = Record<string, never>
+/** Bytes to be kept or shown, not JSON. */
+type Bytes = unknown
+
+/**
+ * Every route of the server: what it is asked with and what it answers.
+ *
+ * A key is the method and the address as the route's file lies under `server/api`, `:` before what stands for one.
+ */
+export interface Routes {
+  'GET /api/session': { answer: SessionState }
+  'POST /api/session': { body: InferType<typeof signInRequest>, answer: { account: SignedIn } }
+  'DELETE /api/session': { answer: Done }
+  'GET /api/sessions': { answer: { current: string, sessions: OpenSession[] } }
+  'DELETE /api/sessions/:id': { answer: Done }
+  'POST /api/accounts': { body: InferType<typeof accountRequest>, answer: { account: SignedIn } }
+  'POST /api/invitations': { answer: { token: string } }
+  'GET /api/search': { query: { for: string }, answer: Found }
+  'POST /api/rosters/table': { body: Blob, answer: RosterTable }
+
+  'GET /api/briefs': { answer: DeskBrief[] }
+  'POST /api/briefs': { body: InferType<typeof briefRequest>, answer: { id: string } }
+  'GET /api/briefs/:id': { answer: BriefAnswer }
+  'PATCH /api/briefs/:id': { body: InferType<typeof atHandRequest>, answer: Done }
+  'DELETE /api/briefs/:id': { answer: Done }
+  'POST /api/briefs/:id/copy': { body: InferType<typeof copyBriefRequest>, answer: { id: string } }
+  /** `keep=earlier`: what has been received and is right stays right, whatever the new rule says. */
+  'PUT /api/briefs/:id/document': { body: BriefDocument, query?: { keep?: 'earlier' }, answer: { number: number } }
+  'POST /api/briefs/:id/effect': { body: BriefDocument, answer: ChangeEffect }
+  'PUT /api/briefs/:id/roster': { body: StoredRoster, answer: { number: number } }
+  'PATCH /api/briefs/:id/roots': { body: InferType<typeof rootRequest>, answer: Done }
+  'GET /api/briefs/:id/received': { answer: string[] }
+  'GET /api/briefs/:id/members': { answer: Member[] }
+  'PUT /api/briefs/:id/members': { body: InferType<typeof memberRequest>, answer: Done }
+  'DELETE /api/briefs/:id/members/:member': { answer: Done }
+  'GET /api/briefs/:id/rulings': { answer: ShownRuling[] }
+  'DELETE /api/briefs/:id/rulings/:ruling': { answer: Done }
+  'GET /api/briefs/:id/sent': { answer: SentSlip[] }
+  'GET /api/briefs/:id/checks': { answer: CheckInfo[] }
+  /** Where it takes longer than a person waits, a job makes the check. */
+  'POST /api/briefs/:id/checks': { answer: { id?: string, jobId?: string } }
+  'POST /api/briefs/:id/intakes': { body: IntakeStart, answer: { id: string, state: 'receiving' | 'complete' } }
+
+  'PATCH /api/intakes/:id': { body: InferType<typeof countsRequest>, answer: Done }
+  'DELETE /api/intakes/:id': { answer: Done }
+  'POST /api/intakes/:id/files': { body: { files: FileFacts[] }, answer: { ids: string[] } }
+  /** Small files whole, each a part named with its file's id. */
+  'POST /api/intakes/:id/contents': { body: FormData, answer: { stored: number } }
+  /** A stretch of a large file. */
+  'PUT /api/intakes/:id/content/:file': { body: Blob, query: { offset: number }, answer: { arrived: number } }
+  'GET /api/intakes/:id/overlap': { answer: Overlap }
+  'POST /api/intakes/:id/complete': { body: InferType<typeof completeRequest>, answer: { files: number } }
+
+  'GET /api/checks/:id': { answer: CheckHead }
+  'GET /api/checks/:id/rack': { query?: { from?: number, count?: number }, answer: RackPage }
+  'GET /api/checks/:id/tray': { answer: Tray }
+  'GET /api/checks/:id/slip': { query: { holder: string, requirement?: string }, answer: HolderSlip }
+  'GET /api/checks/:id/slips': { answer: { slips: PreparedSlip[], canSend: boolean } }
+  'POST /api/checks/:id/slips/send': { body: InferType<typeof slipsRequest>, answer: SlipsAsked }
+  'POST /api/checks/:id/rulings': { body: RulingWish, answer: { id: string } }
+  'GET /api/checks/:id/round': { query?: { against?: string }, answer: RoundAnswer }
+  'GET /api/checks/:id/history': { query: { holder: string, requirement: string, n?: number }, answer: PieceHistory[] }
+  'GET /api/checks/:id/figures': { answer: Figures }
+  'GET /api/checks/:id/departures': { answer: Departure[] }
+  'GET /api/checks/:id/copy': { answer: CopyPlan }
+  'POST /api/checks/:id/copy': { answer: { jobId: string } }
+  'GET /api/checks/:id/export': { query?: { as?: string }, answer: Bytes }
+  'GET /api/checks/:id/contents/:file': { answer: Bytes }
+
+  'GET /api/jobs/:id': { answer: ShownJob }
+  'DELETE /api/jobs/:id': { answer: Done }
+  'GET /api/jobs/:id/parts': { answer: CopyPart[] }
+  'GET /api/jobs/:id/parts/:step': { answer: Bytes }
+}
+
+export type RouteKey = keyof Routes
+export type AnswerOf<K extends RouteKey> = Routes[K]['answer']
+
+/** What stands after a `:` in a key. */
+type ParamOf<K extends string> = K extends `${string}:${infer Name}/${infer Rest}` ? Name | ParamOf<`/${Rest}`> : K extends `${string}:${infer Name}` ? Name : never
+
+/** What one call of a route needs: what goes into its address, its query and its body. */
+export type CallOf<K extends RouteKey> = { [P in ParamOf<K>]: string | number } & Omit<Routes[K], 'answer'>
+
+/** Calls that need nothing may leave the whole out. */
+export type CallArguments<K extends RouteKey> = Record<string, never> extends CallOf<K> ? [call?: CallOf<K>] : [call: CallOf<K>]
+
+interface AnyCall { query?: Record<string, string | number | undefined>, body?: unknown, [param: string]: unknown }
+
+/**
+ * Method, address and body of one call, for whatever sends it.
+ *
+ * @example
+ * requestOf('GET /api/checks/:id/rack', { id: '018f', query: { from: 0 } }) //=> { method: 'GET', url: '/api/checks/018f/rack?from=0', body: undefined }
+ */
+export function requestOf<K extends RouteKey>(key: K, ...[call]: CallArguments<K>): { method: string, url: string, body: unknown } {
+  const { query, body, ...params }: AnyCall = call ?? {}
+  const [method = '', path = ''] = key.split(' ')
+  const asked = new URLSearchParams(Object.entries(query ?? {}).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]))).toString()
+  return { method, url: path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name]))) + (asked ? `?${asked}` : ''), body }
+}
+
+/** Address of what is fetched by a link or by the browser itself. */
+export function addressOf<K extends RouteKey>(key: K, ...call: CallArguments<K>): string {
+  return requestOf(key, ...call).url
+}
