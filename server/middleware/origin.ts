@@ -1,6 +1,6 @@
 import { defineEventHandler, getHeader, getRequestHost } from 'h3'
-import { ready } from '../plugins/start'
 import { refuse } from '../utils/errors'
+import { ready } from '../utils/ready'
 
 /** Requests that change something must come from a page of this server. */
 export default defineEventHandler(async (event) => {

@@ -1,25 +1,11 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
-import { disconnect, migrate } from '../database/connection'
+import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
 import { sweep } from '../services/contents'
-import { refuse } from '../utils/errors'
+import { ready } from '../utils/ready'
 
-let starting: Promise<void> | null = null
 const SWEEP_EVERY = 10 * 60_000
-
-/** Resolves once the schema is up to date; a database that is away is asked again with the next request. */
-export async function ready(): Promise<void> {
-  starting ??= migrate()
-  try {
-    await starting
-  }
-  catch (error) {
-    starting = null
-    console.error('usitor: the database does not answer:', error instanceof Error ? error.message : error)
-    throw refuse(503, 'The database does not answer. Nothing was changed; try again in a moment.')
-  }
-}
 
 /** Takes part in long work; where the database is away, tries again. */
 async function takePart(): Promise<void> {

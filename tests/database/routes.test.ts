@@ -1,0 +1,156 @@
+import { readFileSync } from 'node:fs'
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { DemoClient } from '../../demo/load'
+import { connect, disconnect } from '../../server/database/connection'
+import { invite } from '../../server/services/accounts'
+import { accountOf } from './help'
+import { ROUTE_FILES, startServer } from './server'
+
+let server: Awaited<ReturnType<typeof startServer>>
+const ID = '01890000-0000-7000-8000-000000000000'
+const OPEN = ['GET /api/session', 'POST /api/session', 'POST /api/accounts']
+const keyOf = ({ method, address }: { method: string, address: string }) => `${method.toUpperCase()} ${address}`
+const addressWithIds = (address: string) => address.replace(':step', '0').replace(/:\w+/g, ID)
+
+beforeAll(async () => {
+  server = await startServer()
+})
+afterAll(async () => {
+  server.stop()
+  await disconnect()
+})
+
+/** Somebody with an account, signed in over the server's own routes. */
+async function somebody(): Promise<{ client: DemoClient, cookie: string, mail: string }> {
+  const mail = `${randomUUID()}@shore.example`
+  const { token } = await invite(await accountOf('Host'))
+  const answer = await fetch(`${server.address}/api/accounts`, { method: 'POST', body: JSON.stringify({ mail, name: 'Zoë', password: 'long enough to keep', invitation: token }) })
+  const cookie = answer.headers.getSetCookie()[0]?.split(';')[0] ?? ''
+  const client = new DemoClient(server.address)
+  await client.send('POST /api/session', { body: { mail, password: 'long enough to keep' } })
+  return { client, cookie, mail }
+}
+
+async function ask(key: string, { cookie = '', body, headers = {} }: { cookie?: string, body?: string, headers?: Record<string, string> } = {}) {
+  const [method = '', path = ''] = key.split(' ')
+  const answer = await fetch(server.address + path, { method, body: body ?? null, headers: { cookie, ...headers } })
+  return { status: answer.status, headers: answer.headers, json: await answer.json().catch(() => null) as { message?: string, data?: { problems?: { path: string, message: string }[] } } | null }
+}
+
+test('every route says the method and address it lies at, and the table knows each and no other', () => {
+  const table = readFileSync('shared/routes.ts', 'utf8').match(/(?<=^ {2}')[A-Z]+ \/api\/[^']*(?=':)/gm) ?? []
+  expect(table.toSorted()).toEqual(ROUTE_FILES.map(keyOf).toSorted())
+  for (const one of ROUTE_FILES) expect(readFileSync(`server/api/${one.file}`, 'utf8'), one.file).toContain(`oute('${keyOf(one)}'`)
+})
+
+test.each(ROUTE_FILES.map(one => [keyOf(one), one.method.toUpperCase(), addressWithIds(one.address)]).filter(([key]) => !OPEN.includes(key ?? '')))('%s refuses whoever is not signed in', async (_, method, address) => {
+  const { status, json } = await ask(`${method} ${address}`, method === 'GET' ? {} : { body: '{}' })
+  expect([status, json?.message]).toEqual([401, 'Sign in first.'])
+})
+
+test('a request that changes something must come from a page of this server', async () => {
+  const wish = { body: JSON.stringify({ mail: 'a@b.example', password: 'x' }) }
+  const own = server.address
+  for (const headers of [{ origin: 'http://elsewhere.example' }, { origin: 'null' }, { 'sec-fetch-site': 'cross-site' }, { 'sec-fetch-site': 'same-site' }, { origin: `${own}.elsewhere.example` }]) {
+    expect((await ask('POST /api/session', { ...wish, headers: headers as Record<string, string> })).status, JSON.stringify(headers)).toBe(403)
+  }
+  // asked properly it is the password that is wrong
+  for (const headers of [{ origin: own }, { 'sec-fetch-site': 'same-origin' }, {}]) expect((await ask('POST /api/session', { ...wish, headers: headers as Record<string, string> })).status).toBe(401)
+  // reading changes nothing
+  expect((await ask('GET /api/session', { headers: { origin: 'http://elsewhere.example' } })).status).toBe(200)
+})
+
+test('the session lives in a cookie no script reads and no other site sends (RFC 6265bis §4.1.2), and ends when it is signed out', async () => {
+  const { mail } = await somebody()
+  const answer = await fetch(`${server.address}/api/session`, { method: 'POST', body: JSON.stringify({ mail, password: 'long enough to keep' }) })
+  const cookie = answer.headers.getSetCookie()[0] ?? ''
+  expect(cookie).toMatch(/; HttpOnly/i)
+  expect(cookie).toMatch(/; SameSite=Strict/i)
+  const signed = { cookie: cookie.split(';')[0] ?? '' }
+  expect((await ask('GET /api/briefs', signed)).status).toBe(200)
+  expect((await ask('DELETE /api/session', signed)).status).toBe(200)
+  expect((await ask('GET /api/briefs', signed)).status).toBe(401)
+})
+
+test('what is asked for is let in only as the table says: what is wrong is named with its place, and nothing is changed', async () => {
+  const { client, cookie } = await somebody()
+  const bad: [key: string, body: unknown, path: string][] = [
+    ['POST /api/briefs', { title: '' }, 'title'],
+    ['POST /api/briefs', { title: 'x'.repeat(201) }, 'title'],
+    ['POST /api/briefs', { title: 'Notes', colour: 'red' }, ''],
+    ['POST /api/briefs', { title: 7 }, 'title'],
+    ['POST /api/briefs', [], ''],
+  ]
+  for (const [key, body, path] of bad) {
+    const { status, json } = await ask(key, { cookie, body: JSON.stringify(body) })
+    expect([status, json?.data?.problems?.[0]?.path], JSON.stringify(body)).toEqual([422, path])
+    expect(json?.message, JSON.stringify(body)).toMatch(/\w/)
+  }
+  expect((await ask('POST /api/briefs', { cookie, body: '{"title":' })).json?.message).toBe('The request is not JSON.')
+  expect(await client.send('GET /api/briefs')).toEqual([])
+})
+
+test('people\'s words are taken as data: a column or a cell may be called what objects inherit', async () => {
+  const { client } = await somebody()
+  const { id } = await client.send('POST /api/briefs', { body: { title: 'Words' } })
+  const fields = JSON.parse('{"constructor": "a", "__proto__": "b", "toString": "c"}') as Record<string, string>
+  const people = [{ id: '1', given: 'Bo', family: 'Ek', name: 'Bo Ek', group: '', email: '', aliases: [], fields }]
+  await client.send('PUT /api/briefs/:id/roster', { id, body: { people, columns: ['id', 'constructor', '__proto__', 'toString'] } })
+  const brief = await client.send('GET /api/briefs/:id', { id })
+  expect(Object.entries(brief.roster?.people[0]?.fields ?? {}).toSorted()).toEqual(Object.entries(fields).toSorted())
+})
+
+test.each([
+  ['places', [{ path: '../up.txt' }], 'climbs out'],
+  ['places', [{ path: '/etc/x' }], 'begins at the top'],
+  ['hashes', [{ sha256: '' }], 'neither a SHA-256'],
+  ['faults', [{ fault: { kind: 'made-up' } }], 'no fault'],
+  ['sizes', [{ size: -1 }], 'size'],
+])('of announced files, %s that cannot be are refused', async (_, list, said) => {
+  const { client, cookie } = await somebody()
+  const { id } = await client.send('POST /api/briefs', { body: { title: 'Files' } })
+  const intake = await client.send('POST /api/briefs/:id/intakes', { id, body: { key: randomUUID(), root: 'in', keeps: false } })
+  const files = list.map(({ fault = null, ...one }: Record<string, unknown>) => ({ path: 'a.txt', size: 1, modified: null, sha256: null, reading: { candidates: ['txt'], version: null, state: 'ok', verified: 'structure', fault, props: {} }, ...one }))
+  const { status, json } = await ask(`POST /api/intakes/${intake.id}/files`, { cookie, body: JSON.stringify({ files }) })
+  expect([status, json?.message]).toEqual([422, expect.stringContaining(said)])
+  const db = connect(process.env.DATABASE_URL ?? '')
+  expect(await db('received_file').where({ intake_id: intake.id }).first('id')).toBeUndefined()
+  await db.destroy()
+})
+
+test('a batch or a stretch of unknown or too great length is not read at all', async () => {
+  const { cookie } = await somebody()
+  const long = 'x'.repeat(9 * 1024 * 1024)
+  expect((await ask(`PUT /api/intakes/${ID}/content/${ID}?offset=0`, { cookie, body: long })).json?.message).toBe('A stretch of a file may be 8388608 bytes long.')
+  expect((await ask('POST /api/rosters/table', { cookie, body: long })).json?.message).toContain('allowed are 8388608')
+  const stream = new ReadableStream({ start: (to) => {
+    to.enqueue(new Uint8Array(10))
+    to.close()
+  } })
+  const unknown = await fetch(`${server.address}/api/intakes/${ID}/contents`, { method: 'POST', body: stream, duplex: 'half', headers: { cookie } } as RequestInit)
+  expect(unknown.status).toBe(413)
+})
+
+test('what belongs to others is not there: same answer as for what never was', async () => {
+  const [ana, bo] = [await somebody(), await somebody()]
+  const { id } = await ana.client.send('POST /api/briefs', { body: { title: 'Ana\'s' } })
+  for (const one of ROUTE_FILES.filter(({ address }) => address.startsWith('/api/briefs/:id'))) {
+    const path = one.address.replace(':id', id).replace(/:\w+/g, ID)
+    const body = one.method === 'get' ? {} : { body: '{"title":"x","due":null,"samePeople":true,"atHand":true,"root":"in","asIs":true,"mail":"a","role":"reader","key":"12345678","keeps":true,"people":[],"columns":[]}' }
+    const { status } = await ask(`${one.method.toUpperCase()} ${path}`, { cookie: bo.cookie, ...body })
+    // a body that fits no schema is refused before anything is looked up
+    expect([404, 422], `${one.method} ${path}`).toContain(status)
+    if (one.method === 'get') expect(status, path).toBe(404)
+  }
+  expect((await ana.client.send('GET /api/briefs/:id', { id })).title).toBe('Ana\'s')
+  expect((await ask('GET /api/briefs/no-id', { cookie: bo.cookie })).json?.message).toBe('There is nothing here.')
+})
+
+test('the search wants two characters, an export one of its names, a history a whole number', async () => {
+  const { client, cookie } = await somebody()
+  expect((await ask('GET /api/search?for=%20a%20', { cookie })).status).toBe(400)
+  expect(await client.send('GET /api/search', { query: { for: '%_' } })).toEqual({ briefs: [], people: [], files: [] })
+  expect((await ask(`GET /api/checks/${ID}/export?as=constructor`, { cookie })).json?.message).toMatch(/^as: "constructor" is not one of json, csv/)
+  expect((await ask(`GET /api/checks/${ID}/history?holder=a&requirement=b&n=1.5`, { cookie })).json?.message).toBe('n: "1.5" is no number')
+})

@@ -1,0 +1,35 @@
+import { readdirSync } from 'node:fs'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import type { EventHandler } from 'h3'
+import { createApp, createRouter, setResponseStatus, toNodeListener } from 'h3'
+import origin from '../../server/middleware/origin'
+
+type Method = 'get' | 'post' | 'put' | 'patch' | 'delete'
+
+/** Every route's file under `server/api`, with the method and address its name stands for. */
+export const ROUTE_FILES = readdirSync('server/api', { recursive: true, encoding: 'utf8' }).filter(file => file.endsWith('.ts')).map((file) => {
+  const [, path = '', method = ''] = /^(.*?)(?:\/index)?\.(\w+)\.ts$/.exec(file) ?? []
+  return { file, method, address: `/api/${path.replace(/\[(\w+)\]/g, ':$1')}` }
+})
+
+/** The server's routes and its check of origins, listening on loopback; errors answer as they do in the application. */
+export async function startServer(): Promise<{ address: string, stop: () => void }> {
+  const app = createApp({
+    onError: (error, event) => {
+      setResponseStatus(event, error.statusCode)
+      event.node.res.setHeader('content-type', 'application/json')
+      event.node.res.end(JSON.stringify({ message: error.message, data: error.data }))
+    },
+  })
+  const router = createRouter()
+  for (const { file, method, address } of ROUTE_FILES) {
+    const { default: handler } = await import(/* @vite-ignore */ `../../server/api/${file}`) as { default: EventHandler }
+    router[method as Method](address, handler)
+  }
+  app.use(origin)
+  app.use(router)
+  const server = createServer(toNodeListener(app))
+  await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
+  return { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, stop: () => server.close() }
+}
