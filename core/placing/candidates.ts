@@ -10,13 +10,13 @@ import { fitName, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
+import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED, WORTH } from './weights'
 
 /** A look-up that yields more units than this says nothing of whose file it is; other evidence must narrow it. */
 const MOST_UNITS = 64
 /** So many candidates are weighed and named for one file. */
 export const MOST_CANDIDATES = 16
 const MOST_HOLDERS = 12
-const FAR_BEHIND = 2.5
 
 /** Everything that speaks for one file, the likeliest unit first. */
 export interface Candidates {
@@ -38,7 +38,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
   const strongest = Math.max(0, ...[...spoken.values()].map(({ strength }) => strength))
   // who is spoken of much less than another cannot come before them: what else speaks for both is the same
-  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= 1 && strength >= strongest - FAR_BEHIND).sort((a, b) => b[1].strength - a[1].strength)
+  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= LEAST_NAMED && strength >= strongest - BEHIND.weighed).sort((a, b) => b[1].strength - a[1].strength)
     .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders])
@@ -48,13 +48,13 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   })
   const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
   const list = weighed.map(({ at, unit, holder }) => {
-    const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - 1)
+    const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - BEHIND.aligned)
     // a name that says somebody else outweighs the folder it lies in
-    if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) candidate.total -= 3
+    if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) candidate.total += WORTH.againstFolder
     if (before.includes(at)) {
-      candidate.total += 4
-      candidate.holder += 2
-      candidate.requirement += 2
+      candidate.total += WORTH.before.total
+      candidate.holder += WORTH.before.holder
+      candidate.requirement += WORTH.before.requirement
       candidate.evidence.push({ kind: 'placed-before' })
     }
     return candidate
@@ -114,13 +114,8 @@ function lookUp<T>(base: string, look: (text: string) => T, nothing: (found: T) 
 
 interface Spoken { strength: number, evidence: Evidence[] }
 
-/** A full name, in any order, or an id. */
-const FULL_NAME = 2.4
-const FAMILY_NAME = 1.8
-/** What a name with a slip in it is worth of one without. */
-const SLIP = 0.75
-/** What a document says of its author is often the owner of the machine. */
-const AUTHOR = 0.3
+/** From here on a text is somebody's full name, in any order, or an id. */
+const FULL_NAME = NAMED.initialAndFamily
 
 /** Whom folder levels and name speak of, and whose folder it lies in although its name is somebody else's. */
 function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Spoken>, against: ReadonlySet<string> } {
@@ -138,31 +133,31 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   const persons = [...byName].filter(([key]) => key.startsWith('p:'))
   const full = persons.some(([, { strength }]) => strength >= FULL_NAME)
   const slipped = byFolder.size > 0 && !full ? index.people.nearlyNamedIn(view.base) : null
-  const other = slipped !== null && [...slipped].some(([key, { strength }]) => key.startsWith('p:') && strength >= FULL_NAME * SLIP)
+  const other = slipped !== null && [...slipped].some(([key, { strength }]) => key.startsWith('p:') && strength >= FULL_NAME * OF_NAMED.slip)
   for (const key of byFolder.keys()) {
     if (!key.startsWith('p:')) continue
     const own = byName.get(key)?.strength ?? 0
     // a group may be called as somebody is
     const groups = inFolder.groupsOf(key)
-    if (full ? own < FULL_NAME : own === 0 && other ? (slipped?.get(key)?.strength ?? 0) === 0 : own === 0 && persons.some(([, { strength, said }]) => strength >= FAMILY_NAME && !groups.has(said))) against.add(key)
+    if (full ? own < FULL_NAME : own === 0 && other ? (slipped?.get(key)?.strength ?? 0) === 0 : own === 0 && persons.some(([, { strength, said }]) => strength >= NAMED.family && !groups.has(said))) against.add(key)
   }
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
   add(byName, 'name')
   for (const id of view.sentBy) {
     const key = holderKey('person', id)
     const before = spoken.get(key)
-    spoken.set(key, { strength: (before?.strength ?? 0) + 3 / view.sentBy.length, evidence: [...before?.evidence ?? [], { kind: 'sent-by' }] })
+    spoken.set(key, { strength: (before?.strength ?? 0) + NAMED.sender / view.sentBy.length, evidence: [...before?.evidence ?? [], { kind: 'sent-by' }] })
   }
   // a group or a given name does not say which person is meant: a slip in the whole name may
   const known = Math.max(0, ...[...spoken].map(([key, { strength }]) => (key.startsWith('p:') ? strength : 0)))
-  if (known < FULL_NAME - 0.3) {
-    const nearly = (found: Map<string, HolderEvidence>) => new Map([...found].filter(([key, { strength }]) => key.startsWith('g:') ? known < 1.4 : strength > known))
+  if (known < FULL_NAME - BEHIND.fullName) {
+    const nearly = (found: Map<string, HolderEvidence>) => new Map([...found].filter(([key, { strength }]) => key.startsWith('g:') ? known < NAMED.given : strength > known))
     add(nearly(inFolder.nearly()), 'folder nearly')
     add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }
   const { author } = view.file.reading.props
   if (typeof author === 'string' && author.length <= 80) {
-    add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME ? [[key, { strength: strength * AUTHOR, said }] as const] : []))), 'author')
+    add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME ? [[key, { strength: strength * OF_NAMED.author, said }] as const] : []))), 'author')
   }
   return { spoken, against }
 }
@@ -173,12 +168,12 @@ function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>): Spoken {
     const own = spoken.get(holderKey('person', holder)) ?? { strength: 0, evidence: [] }
     const group = spoken.get(holderKey('group', people[0]?.group ?? ''))
     // the group alone says nothing of one member, but tells two of one name apart
-    return group && own.strength > 0 ? { strength: own.strength + group.strength / 2, evidence: [...own.evidence, ...group.evidence] } : own
+    return group && own.strength > 0 ? { strength: own.strength + group.strength * OF_NAMED.groupOfMember, evidence: [...own.evidence, ...group.evidence] } : own
   }
   let best = spoken.get(holderKey('group', holder)) ?? { strength: 0, evidence: [] }
   for (const person of people) {
     const member = spoken.get(holderKey('person', person.id))
-    if (member && member.strength * 0.9 > best.strength) best = { strength: member.strength * 0.9, evidence: member.evidence }
+    if (member && member.strength * OF_NAMED.memberOfGroup > best.strength) best = { strength: member.strength * OF_NAMED.memberOfGroup, evidence: member.evidence }
   }
   return best
 }

@@ -1,6 +1,7 @@
 import type { Person, Roster } from '../roster/types'
 import { tokensOf } from '../names/tokens'
 import { foldCase, looseKey, transcribe } from '../text/fold'
+import { NAMED, OF_NAMED } from './weights'
 
 /** How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name. */
 export interface HolderEvidence { strength: number, said: string }
@@ -38,7 +39,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
   }
   for (const person of roster.people) addPerson(person, add)
   for (const group of new Set(roster.people.map(person => person.group.trim().normalize('NFC')).filter(Boolean))) {
-    add(group, holderKey('group', group), 2, group)
+    add(group, holderKey('group', group), NAMED.group, group)
   }
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
@@ -68,7 +69,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
       near ??= indexDeletions(entries)
       const index = near
       return collect(runsOf(text).filter(run => run.length >= 4).flatMap(run =>
-        [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, 0.75] as const)))
+        [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, OF_NAMED.slip] as const)))
     },
   }
 }
@@ -92,26 +93,26 @@ export function holderKey(kind: 'person' | 'group', holder: string): string {
 function addPerson(person: Person, add: (text: string, holder: string, strength: number, said: string) => void): void {
   const holder = holderKey('person', person.id)
   const { given, family, name, aliases, email } = person
-  add(name, holder, 3, name)
+  add(name, holder, NAMED.whole, name)
   if (given && family) {
-    add(`${given} ${family}`, holder, 3, name)
-    add(`${family} ${given}`, holder, 3, name)
+    add(`${given} ${family}`, holder, NAMED.whole, name)
+    add(`${family} ${given}`, holder, NAMED.whole, name)
     const first = given.split(/[\s-]/)[0] ?? given
-    add(`${first} ${family}`, holder, 2.6, name)
-    add(`${family} ${first}`, holder, 2.6, name)
-    add(`${family} ${[...given][0] ?? ''}`, holder, 2.4, name)
-    add(`${[...given][0] ?? ''} ${family}`, holder, 2.4, name)
-    add(family, holder, 1.8, family)
-    add(given, holder, 1.4, given)
+    add(`${first} ${family}`, holder, NAMED.firstAndFamily, name)
+    add(`${family} ${first}`, holder, NAMED.firstAndFamily, name)
+    add(`${family} ${[...given][0] ?? ''}`, holder, NAMED.initialAndFamily, name)
+    add(`${[...given][0] ?? ''} ${family}`, holder, NAMED.initialAndFamily, name)
+    add(family, holder, NAMED.family, family)
+    add(given, holder, NAMED.given, given)
     // of a double or particled family name people often write the last word alone
     const last = family.split(/[\s-]/).pop() ?? family
-    if (last !== family) add(last, holder, 1.5, last)
-    if (first !== given) add(first, holder, 1.2, first)
+    if (last !== family) add(last, holder, NAMED.lastOfFamily, last)
+    if (first !== given) add(first, holder, NAMED.firstOfGiven, first)
   }
-  add(person.id, holder, 3, person.id)
-  for (const alias of aliases) add(alias, holder, 2.6, alias)
+  add(person.id, holder, NAMED.id, person.id)
+  for (const alias of aliases) add(alias, holder, NAMED.alias, alias)
   const local = email.split('@')[0] ?? ''
-  if (local.length > 3) add(local, holder, 2.2, local)
+  if (local.length > 3) add(local, holder, NAMED.mailbox, local)
 }
 
 /** All joined runs of up to five neighbouring tokens. */

@@ -13,9 +13,7 @@ import type { Arrival, Filled } from './slots'
 import { fillUnit } from './slots'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import type { FileView } from './view'
-
-/** Below this confidence no placement is made. */
-export const THRESHOLD = 0.8
+import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED } from './weights'
 
 /** Where every file went. */
 export interface Placements {
@@ -47,7 +45,7 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
     const ruling = ruled.get(view.index)
     const unit = ruling && bySlot.get(`${ruling.requirement}\n${ruling.holder}`)
     if (unit) {
-      const candidate = scoreUnit(view, unit, { strength: 3, evidence: [{ kind: 'placed-by-hand' }] }, true)
+      const candidate = scoreUnit(view, unit, { strength: NAMED.whole, evidence: [{ kind: 'placed-by-hand' }] }, true)
       arrive(unit, { view, candidate, n: ruling.n ?? numberIn(candidate), confidence: 1 })
       continue
     }
@@ -89,23 +87,15 @@ function decide(list: readonly Candidate[]): { candidate: Candidate, confidence:
   const [best, second] = [...rivals].sort((a, b) => b.total - a.total)
   if (!best || fitting.length === 0) return anyNameIn(list)
   const confidence = second ? confidenceOf(best.total - second.total) : 1
-  return confidence >= THRESHOLD ? { candidate: best, confidence } : null
+  return confidence >= CONFIDENCE.least ? { candidate: best, confidence } : null
 }
 
 /** The one place where any name will do, unless the name is nearly one that is asked for elsewhere. */
 function anyNameIn(list: readonly Candidate[]): { candidate: Candidate, confidence: number } | null {
   const [only, ...more] = list.filter(one => one.anyName && one.unit.owed)
-  const meant = list.some(one => one.nameFit === 'near' && one.holder >= SURE_HOLDER && !one.anyName)
-  return only && more.length === 0 && !meant ? { candidate: only, confidence: 0.95 } : null
+  const meant = list.some(one => one.nameFit === 'near' && one.holder >= NAMED.given && !one.anyName)
+  return only && more.length === 0 && !meant ? { candidate: only, confidence: CONFIDENCE.anyName } : null
 }
-
-function confidenceOf(margin: number): number {
-  return Math.round((1 - 0.5 * Math.exp(-margin)) * 100) / 100
-}
-
-/** A slot that another file fills already speaks against it a little: the file may be another version of it. */
-const OCCUPIED = 0.8
-const SURE_HOLDER = 1.4
 
 interface Open { view: FileView, found: Candidates }
 
@@ -116,7 +106,7 @@ function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonl
   open.forEach(({ view, found }, file) => {
     for (const candidate of found.list.slice(0, MOST_CANDIDATES)) {
       const { unit } = candidate
-      if (CLASS[candidate.nameFit] <= 0 && (candidate.nameFit !== 'near' || candidate.holder < SURE_HOLDER)) continue
+      if (CLASS[candidate.nameFit] <= 0 && (candidate.nameFit !== 'near' || candidate.holder < NAMED.given)) continue
       const n = numberIn(candidate)
       const told = unit.requirement.count.by === null || n !== null
       const key = `${unit.index}\n${n ?? ''}`
@@ -139,8 +129,8 @@ function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonl
   open.forEach((one, file) => {
     const { edge, margin, alone } = assigned[file] ?? NOWHERE
     const way = edge && byEdge.get(edge)
-    const confidence = Math.min(0.99, confidenceOf(margin))
-    if (!way || confidence < THRESHOLD) rest.push(one)
+    const confidence = Math.min(CONFIDENCE.weighed, confidenceOf(margin))
+    if (!way || confidence < CONFIDENCE.least) rest.push(one)
     else if (!way.told) rest.push({ view: one.view, found: { list: [way.candidate], unweighed: [] } })
     else if (!way.candidate.unit.owed) notOwed.push({ view: one.view, candidates: [], evidence: way.candidate.evidence, notOwed: true })
     else {
@@ -168,11 +158,11 @@ function eliminate(open: readonly Open[], arrivals: ReadonlyMap<number, readonly
       const anonymous = only.candidate.unit.requirement.count.by === null
       if (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1) {
         const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
-        arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: 0.85 })
+        arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
         continue
       }
     }
-    const owed = found.list.filter(one => one.unit.owed && (one.holder >= 1 || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
+    const owed = found.list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
     const candidates = options.length > 0
       ? options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
       : [...(owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => one.nameFit === 'near' || CLASS[one.nameFit] > 0)).map(one => slotRef(one.unit, numberIn(one))), ...found.unweighed.map(unit => slotRef(unit, null))]
@@ -187,12 +177,12 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   const inFolder = list.filter(one => one.folderFits && (one.unit.requirement.folder?.length ?? 0) > 0)
   // a folder that only one holder's files belong in names the holder as well as a name does
   const ofFolder = new Set(inFolder.map(one => one.unit.holder))
-  if (strongest < 1.4 && ofFolder.size !== 1) return []
-  const holders = new Set(list.filter(one => one.holder >= strongest - 0.4 && one.unit.requirement.holder === 'person').map(one => one.unit.holder))
+  if (strongest < NAMED.given && ofFolder.size !== 1) return []
+  const holders = new Set(list.filter(one => one.holder >= strongest - BEHIND.person && one.unit.requirement.holder === 'person').map(one => one.unit.holder))
   if (holders.size > 1 && ofFolder.size !== 1) return []
   const options = list.flatMap((candidate): Option[] => {
     const { unit } = candidate
-    const own = ofFolder.size === 1 ? ofFolder.has(unit.holder) || candidate.holder >= strongest - 0.4 : candidate.holder >= strongest - 0.9
+    const own = ofFolder.size === 1 ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person : candidate.holder >= strongest - BEHIND.slot
     if (!unit.owed || !candidate.formatFits || !own || isEmptyish(view)) return []
     const slots = openSlots(unit, arrivals.get(unit.index) ?? [])
     return slots.length > 0 ? [{ candidate, slots }] : []

@@ -18,6 +18,7 @@ import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
+import { SHARE, WORTH } from './weights'
 
 /** How well a name fits a unit. */
 export type NameFit = 'exact' | 'lenient' | 'marked' | 'near' | 'none'
@@ -40,11 +41,6 @@ export interface Candidate {
   evidence: Evidence[]
 }
 
-const WORTH: Record<NameFit, number> = { exact: 10, lenient: 9.7, marked: 9, near: 0, none: 0 }
-
-/** A name at least so much alike the expected one speaks for the requirement by itself. */
-const ALIKE = 0.6
-
 /**
  * Weighs one unit for one file.
  *
@@ -63,7 +59,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
     const folder = form.folder ? matchFolder(form.folder, view.levels, requirement) : null
     if (folder) best.folderFits = true
     const fit = form.name && fitName(form, view, requirement)
-    if (fit && WORTH[fit.nameFit] + (folder ? 1 : 0) > WORTH[best.nameFit] + (best.form && best.folderFits ? 1 : 0)) {
+    if (fit && WORTH.name[fit.nameFit] + (folder ? WORTH.folderOfForm : 0) > WORTH.name[best.nameFit] + (best.form && best.folderFits ? WORTH.folderOfForm : 0)) {
       Object.assign(best, { form, nameFit: fit.nameFit, captures: { ...folder, ...fit.captures } })
     }
     else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
@@ -74,9 +70,13 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
   if (best.folderFits && (requirement.folder?.length ?? 0) > 0) best.evidence.push({ kind: 'in-folder', title: requirement.title })
   if (best.formatFits && requirement.formats.length > 0) best.evidence.push({ kind: 'format', format: format.id })
-  best.total = WORTH[best.nameFit] + best.holder + best.requirement + (best.folderFits ? 3 : 0)
-    + (best.formatFits ? 1.5 : requirement.formats.some(one => sameFamily(one.id, format.id)) ? 0.5 : 0)
+  best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0) + worthOfFormat(best.formatFits, format.id, requirement)
   return best
+}
+
+function worthOfFormat(fits: boolean, id: string, requirement: Requirement): number {
+  if (fits) return WORTH.format
+  return requirement.formats.some(one => sameFamily(one.id, id)) ? WORTH.family : 0
 }
 
 /** Whether a view's name fits a form exactly, leniently, or but for a copy mark, letter case, separators or letters that only look alike. */
@@ -133,10 +133,10 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     best.form ??= nearest.form
     best.captures = { ...best.captures, ...nearest.captures }
   }
-  best.requirement = share * 2.5 + (alike >= ALIKE ? alike * 2 : 0)
-  if (share >= 0.5) best.evidence.push({ kind: 'words', said: said.join(' ') })
-  if (share >= 0.75 || alike >= ALIKE) best.nameFit = 'near'
-  else if (extensionAsked(view, requirement) && share > 0) best.requirement += 0.2
+  best.requirement = share * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
+  if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
+  if (share >= SHARE.wordsNear || alike >= SHARE.alike) best.nameFit = 'near'
+  else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
 
 function extensionAsked(view: FileView, requirement: Requirement): boolean {
