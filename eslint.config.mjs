@@ -8,6 +8,12 @@ export default withNuxt({ ignores: ['cli/dist'] }, {
     '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
   },
 }, {
+  // what a row, a request or an answer holds is known by its type, never by hope
+  files: ['server/**/*.ts', 'shared/**/*.ts'],
+  ignores: ['**/*.test.ts'],
+  languageOptions: { parserOptions: { project: ['.nuxt/tsconfig.server.json'] } },
+  rules: Object.fromEntries(['no-explicit-any', 'no-unsafe-argument', 'no-unsafe-assignment', 'no-unsafe-call', 'no-unsafe-member-access', 'no-unsafe-return'].map(rule => [`@typescript-eslint/${rule}`, 'error'])),
+}, {
   // nothing of the interface, the server or Node may be needed to judge a file
   files: ['core/**/*.ts'],
   ignores: ['core/**/*.test.ts'],

@@ -1,5 +1,6 @@
 import knex from 'knex'
 import type { Knex } from 'knex'
+import './tables'
 import { migrationSource } from './migrations'
 
 let database: Knex | null = null

@@ -3,9 +3,10 @@ import type { ByteSource } from '#core/bytes/source'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
 import { CHUNK, appendContent, beginContent, contentSource, sealArchive } from '../services/contents'
-import { allFiles } from '../services/report-rows'
+import { allFiles } from '../database/check-rows'
 import { refuse } from '../utils/errors'
-import type { CopyPlan, PlannedFile, Step } from '../queue/task'
+import type { CopyPlan, PlannedFile } from '../queue/parts'
+import type { Step } from '../queue/task'
 
 configure({ useWebWorkers: false })
 

@@ -4,7 +4,8 @@ import { hostname } from 'node:os'
 import type { Knex } from 'knex'
 import { db } from '../database/connection'
 import type { JobKind } from '#shared/jobs'
-import type { JobRow, Step, Tasks } from './task'
+import type { JobRow } from '../database/tables'
+import type { Step, Tasks } from './task'
 
 const QUEUE = 'usitor-job'
 /** A step takes 30 s at most; what has not ended by then was lost with its process and is taken up by another. */

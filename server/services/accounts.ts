@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { argon2id, argon2Verify } from 'hash-wasm'
 import { v7 as uuid } from 'uuid'
-import type { SignedIn } from '#shared/answers'
+import type { OpenSession, SignedIn } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 
@@ -63,8 +63,8 @@ async function dummyHash(): Promise<string> {
 
 async function limitAttempts(keys: { mail: string, place: string }): Promise<void> {
   await db()('sign_in_attempt').where('at', '<', db().raw(`now() - interval '15 minutes'`)).delete()
-  const rows = await db()('sign_in_attempt').whereIn('key', Object.values(keys)).groupBy('key').select('key').count('* as tries')
-  const tries = new Map(rows.map(row => [String(row.key), Number(row.tries)]))
+  const rows = await db()('sign_in_attempt').whereIn('key', Object.values(keys)).groupBy('key').select<{ key: string, tries: string }[]>('key', db().raw('count(*) as tries'))
+  const tries = new Map(rows.map(row => [row.key, Number(row.tries)]))
   if ((tries.get(keys.mail) ?? 0) >= ATTEMPTS.mail || (tries.get(keys.place) ?? 0) >= ATTEMPTS.place) {
     throw refuse(429, 'Too many sign-ins that did not work. Wait a quarter of an hour and try again.')
   }
@@ -85,9 +85,10 @@ export async function accountOfToken(token: string): Promise<(Account & { sessio
   return row ?? null
 }
 
-export async function listSessions(account: Account) {
-  return db()('session').where('account_id', account.id).whereNull('ended_at').where('expires_at', '>', db().fn.now())
-    .orderBy('created_at', 'desc').select('id', 'agent', 'created_at as createdAt')
+export async function listSessions(account: Account): Promise<OpenSession[]> {
+  const rows = await db()('session').where('account_id', account.id).whereNull('ended_at').where('expires_at', '>', db().fn.now())
+    .orderBy('created_at', 'desc').select('id', 'agent', 'created_at')
+  return rows.map(row => ({ id: row.id, agent: row.agent, createdAt: row.created_at.toISOString() }))
 }
 
 export async function endSession(account: Account, id: string): Promise<void> {

@@ -9,24 +9,28 @@ import type { TurnedFile } from '#core/reporting/change-effect'
 import type { CopyOrder } from '#core/rules/copy-brief'
 import { copyBrief } from '#core/rules/copy-brief'
 import { forbidRules } from '#core/rules/warnings'
-import type { StoredRoster } from '#shared/answers'
+import type { BriefAnswer, DeskBrief, StoredRoster } from '#shared/answers'
 import { db } from '../database/connection'
+import type { BriefMemberRow, BriefRow, CheckRunRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import type { Account } from './accounts'
 import { requireRole } from './access'
 
+/** A brief with what its newest versions and its last check hold. */
+type DeskRow = Pick<BriefRow, 'id' | 'title'> & Pick<BriefMemberRow, 'role' | 'at_hand'> & { [Key in 'summary' | 'checked_at']: CheckRunRow[Key] | null } & { due: string | null, zone: string | null, people: number | null, requirements: number | null }
+
 /** All briefs of an account, those kept at hand first, with the counts of each one's last check. */
-export async function listBriefs(account: Account) {
+export async function listBriefs(account: Account): Promise<DeskBrief[]> {
   const rows = await db()('brief').join('brief_member', 'brief_member.brief_id', 'brief.id').where('brief_member.account_id', account.id)
     .joinRaw('left join lateral (select document from brief_version v where v.brief_id = brief.id order by number desc limit 1) version on true')
     .joinRaw('left join lateral (select jsonb_array_length(people) as people from roster_version r where r.brief_id = brief.id order by number desc limit 1) roster on true')
     .joinRaw('left join lateral (select summary, checked_at from check_run c where c.brief_id = brief.id order by checked_at desc limit 1) last on true')
     .orderBy([{ column: 'at_hand', order: 'desc' }, { column: 'brief.created_at', order: 'desc' }])
-    .select('brief.id', 'brief.title', 'brief_member.role', 'brief_member.at_hand', 'roster.people', 'last.summary', 'last.checked_at',
+    .select<DeskRow[]>('brief.id', 'brief.title', 'brief_member.role', 'brief_member.at_hand', 'roster.people', 'last.summary', 'last.checked_at',
       db().raw(`version.document->>'due' as due`), db().raw(`version.document->>'zone' as zone`), db().raw(`jsonb_array_length(version.document->'requirements') as requirements`))
   return rows.map(row => ({
     id: row.id, title: row.title, role: row.role, atHand: row.at_hand, due: row.due, zone: row.zone,
-    people: row.people ?? 0, requirements: row.requirements ?? 0, summary: row.summary ?? null, checkedAt: row.checked_at ?? null,
+    people: row.people ?? 0, requirements: row.requirements ?? 0, summary: row.summary, checkedAt: row.checked_at?.toISOString() ?? null,
   }))
 }
 
@@ -43,21 +47,29 @@ export async function makeBrief(account: Account, title: string, document?: unkn
 }
 
 /** A brief with its newest document and list, and what was received. */
-export async function getBrief(account: Account, id: string) {
+export async function getBrief(account: Account, id: string): Promise<BriefAnswer> {
   const role = await requireRole(account, id, 'reader')
   const [brief, version, roster, intakes, check] = await Promise.all([
     db()('brief').where({ id }).first('id', 'title'),
     newestVersion(id),
     newestRoster(id),
     db()('intake').where({ brief_id: id, state: 'complete' }).orderBy('completed_at', 'desc')
-      .select('id', 'root', 'keeps', 'files', 'bytes', 'stated_at as statedAt', 'completed_at as completedAt', 'replaced_at as replacedAt', 'as_is as asIs'),
-    db()('check_run').where('brief_id', id).orderBy('checked_at', 'desc').first('id', 'checked_at as checkedAt', 'brief_version_id', 'roster_version_id'),
+      .select('id', 'root', 'keeps', 'files', 'bytes', 'stated_at', 'completed_at', 'replaced_at', 'as_is'),
+    db()('check_run').where('brief_id', id).orderBy('checked_at', 'desc').first('id', 'checked_at', 'brief_version_id', 'roster_version_id'),
   ])
-  const stale = check ? check.brief_version_id !== version?.id || check.roster_version_id !== roster?.id || intakes.some(intake => intake.completedAt > check.checkedAt) : false
+  if (!brief) throw refuse(404, 'There is nothing here.')
   return {
     ...brief, role, document: version?.document ?? null, roster: roster ? { people: roster.people, columns: roster.columns } : null,
-    intakes: intakes.map(intake => ({ ...intake, bytes: Number(intake.bytes) })),
-    check: check ? { id: check.id, checkedAt: check.checkedAt, stale } : null,
+    intakes: intakes.map(one => ({
+      id: one.id, root: one.root, keeps: one.keeps, files: one.files, bytes: Number(one.bytes), asIs: one.as_is,
+      statedAt: one.stated_at?.toISOString() ?? null, completedAt: one.completed_at?.toISOString() ?? '', replacedAt: one.replaced_at?.toISOString() ?? null,
+    })),
+    check: check
+      ? {
+          id: check.id, checkedAt: check.checked_at.toISOString(),
+          stale: check.brief_version_id !== version?.id || check.roster_version_id !== roster?.id || intakes.some(one => one.completed_at !== null && one.completed_at > check.checked_at),
+        }
+      : null,
   }
 }
 

@@ -3,6 +3,9 @@ import type { ReceivedFile } from '#core/arrivals/received'
 import type { BriefDocument } from '#core/brief/document'
 import type { Roster } from '#core/roster/types'
 import { db } from '../database/connection'
+import type { ReceivedRow } from '../database/received-files'
+import { RECEIVED_COLUMNS, receivedFacts, slotOf } from '../database/received-files'
+import type { CheckFileRow, ReadingRow, ReceivedFileRow } from '../database/tables'
 import type { ListedPerson, StoredRoster } from '#shared/answers'
 
 export interface IntakeFile extends ReceivedFile { id: string, readingId: string | null }
@@ -14,13 +17,12 @@ export async function loadReceived(intakeIds: readonly string[]): Promise<Intake
     .whereIn('intake.id', [...intakeIds])
     .distinctOn('intake.root', 'received_file.container', 'received_file.path')
     .orderBy([{ column: 'intake.root' }, { column: 'received_file.container' }, { column: 'received_file.path' }, { column: 'intake.completed_at', order: 'desc' }])
-    .select('received_file.id', 'intake.root', 'received_file.container', 'received_file.sender', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'reading.id as reading_id', 'reading.reading')
-  return rows.map(row => ({
-    id: row.id, readingId: row.reading_id, root: row.root, path: row.path, ...(row.container.length > 0 ? { container: row.container } : {}), ...(row.sender ? { sender: row.sender } : {}), size: Number(row.size), sha256: row.sha256,
-    receivedAt: (row.stated_at ?? row.modified_at)?.getTime() ?? null,
-    receivedAtFrom: row.stated_at ? 'stated' : row.modified_at ? 'modified' : 'unknown',
-    reading: row.reading,
-  }))
+    .select<(ReceivedRow & Pick<ReceivedFileRow, 'id' | 'sender'> & { reading_id: string | null, reading: ReadingRow['reading'] })[]>(
+      'received_file.id', 'received_file.sender', ...RECEIVED_COLUMNS, 'reading.id as reading_id', 'reading.reading')
+  return rows.map((row) => {
+    const { time, ...received } = receivedFacts(row)
+    return { id: row.id, readingId: row.reading_id, ...received, ...(row.sender ? { sender: row.sender } : {}), receivedAt: time?.getTime() ?? null, reading: row.reading }
+  })
 }
 
 export async function loadRulings(briefId: string): Promise<Ruling[]> {
@@ -42,15 +44,15 @@ export async function loadPrevious(checkId: string | null): Promise<EarlierCheck
     .where('check_file.check_id', checkId).whereNotNull('check_file.requirement')
     // where a person placed a file is no evidence of its own: the decision holds as long as it stands, and no longer
     .whereRaw(`not check_file.file->'evidence' @> '[{"kind": "placed-by-hand"}]'`)
-    .select('check_file.position', 'intake.root', 'received_file.container', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.stated_at', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n')
+    .select<(ReceivedRow & Pick<CheckFileRow, 'position' | 'role' | 'holder' | 'n'> & { requirement: string })[]>(
+      'check_file.position', ...RECEIVED_COLUMNS, 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n')
   const codes = await db()('finding').where({ check_id: checkId, subject: 'f' }).select('position', 'code')
   const findings = new Map<number, { code: string }[]>()
   for (const { position, code } of codes) findings.set(position, [...findings.get(position) ?? [], { code }])
   return {
-    files: rows.map((row): EarlierFile => ({
-      root: row.root, path: row.path, ...(row.container.length > 0 ? { container: row.container } : {}), size: Number(row.size), sha256: row.sha256,
-      receivedAt: (row.stated_at ?? row.modified_at)?.toISOString() ?? null, role: row.role,
-      slot: { requirement: row.requirement, holder: row.holder, ...(row.n === null ? {} : { n: row.n }) }, findings: findings.get(row.position) ?? [],
-    })),
+    files: rows.map((row): EarlierFile => {
+      const { time, receivedAtFrom: _, ...received } = receivedFacts(row)
+      return { ...received, receivedAt: time?.toISOString() ?? null, role: row.role, slot: slotOf(row), findings: findings.get(row.position) ?? [] }
+    }),
   }
 }

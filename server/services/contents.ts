@@ -8,6 +8,7 @@ import type { Reading } from '#core/formats/reading'
 import { READER_VERSION } from '#core/formats/reading'
 import { byCodeUnit } from '#core/text/order'
 import { db } from '../database/connection'
+import type { ReceivedFileRow } from '../database/tables'
 import { refuse, sayStorage } from '../utils/errors'
 import { storableReading } from '../utils/storable'
 import { requireCheck } from './access'
@@ -63,7 +64,7 @@ export async function appendContent(contentId: string, offset: number, bytes: Ui
 
 /** Bytes that have arrived without a gap. */
 export async function arrivedBytes(contentId: string): Promise<number> {
-  const rows = await db()('content_chunk').where('content_id', contentId).orderBy('number').select('number', db().raw('length(bytes) as length'))
+  const rows = await db()('content_chunk').where('content_id', contentId).orderBy('number').select<{ number: number, length: number }[]>('number', db().raw('length(bytes) as length'))
   let end = 0
   for (const { number, length } of rows) {
     if (number * CHUNK !== end) break
@@ -142,20 +143,23 @@ async function keepReadings(trx: Knex, found: readonly { sha256: string, reading
 export async function readStale(intakeIds: readonly string[], most: number): Promise<{ read: number, left: number }> {
   const query = () => db()('received_file').join('reading', 'reading.id', 'received_file.reading_id').whereIn('received_file.intake_id', [...intakeIds]).whereNotNull('received_file.content_id')
     .where('reading.reader_version', '<', READER_VERSION)
-  const stale = await query().distinct('received_file.content_id', 'received_file.sha256', 'received_file.size').limit(most)
+  const stale = await query().distinct().select<Pick<ReceivedFileRow, 'content_id' | 'sha256' | 'size'>[]>('received_file.content_id', 'received_file.sha256', 'received_file.size').limit(most)
   for (const { content_id: contentId, sha256, size } of stale) {
+    // what is kept whole has both
+    if (contentId === null || sha256 === null) continue
     const reading = await readBytes(contentSource(contentId, Number(size)))
     const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256)
     if (readingId) await db()('received_file').where('content_id', contentId).update({ reading_id: readingId })
   }
-  const left = stale.length < most ? 0 : Number((await query().countDistinct('received_file.content_id as left').first())?.left ?? 0)
+  const left = stale.length < most ? 0 : Number((await query().select<{ left: string }[]>(db().raw('count(distinct received_file.content_id) as left')))[0]?.left ?? 0)
   return { read: stale.length, left }
 }
 
 /** Where a file of a check has its bytes; nothing where they were never sent. */
 export async function findContent(account: Account, checkId: string, fileId: string): Promise<{ source: ByteSource, path: string }> {
   await requireCheck(account, checkId)
-  const row = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ 'check_file.check_id': checkId, 'received_file.id': fileId }).first('content_id', 'size', 'path')
+  const row = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where('check_file.check_id', checkId).where('received_file.id', fileId)
+    .first<Pick<ReceivedFileRow, 'content_id' | 'size' | 'path'> | undefined>('content_id', 'size', 'path')
   if (!row) throw refuse(404, 'There is nothing here.')
   if (!row.content_id) throw refuse(409, 'This file was only read where it was, not sent: there is nothing to show.')
   return { source: contentSource(row.content_id, Number(row.size)), path: row.path }

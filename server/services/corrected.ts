@@ -8,7 +8,7 @@ import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { contentSource } from './contents'
 import { getJob, startJob } from './jobs'
-import { allFiles } from './report-rows'
+import { allFiles } from '../database/check-rows'
 
 /** Begins the corrected copy of a check's files. */
 export async function startCopy(account: Account, checkId: string): Promise<{ jobId: string }> {

@@ -7,7 +7,8 @@ import { writeCsv, writeJson, writeJunit, writeText } from '#core/reporting/writ
 import type { Roster } from '#core/roster/types'
 import { showText } from '#core/text/show'
 import type { Account } from './accounts'
-import { allFiles, allSlots, getCheck, reportParts, rosterOf } from './report-rows'
+import { allFiles, allSlots, rosterOf } from '../database/check-rows'
+import { getCheck, reportParts } from './reports'
 import { prepareSlips } from './slips'
 import { writeWorkbook } from './workbooks'
 

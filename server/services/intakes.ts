@@ -13,12 +13,13 @@ import { appendContent, arrivedBytes, beginContent, CHUNK, sealContent, storeWho
 export async function startIntake(account: Account, briefId: string, start: IntakeStart): Promise<{ id: string, state: 'receiving' | 'complete' }> {
   await requireRole(account, briefId, 'checker')
   const row = {
-    id: uuid(), brief_id: briefId, root: storableText(start.root.normalize('NFC')), state: 'receiving', keeps: start.keeps, key: start.key,
+    id: uuid(), brief_id: briefId, root: storableText(start.root.normalize('NFC')), state: 'receiving' as const, keeps: start.keeps, key: start.key,
     stated_at: start.statedAt ?? null, created_by: account.id,
   }
   await db()('intake').insert(row).onConflict(['brief_id', 'key']).ignore()
   const found = await db()('intake').where({ brief_id: briefId, key: start.key }).first('id', 'state')
-  return { id: found.id, state: found.state }
+  if (!found) throw refuse(404, 'There is nothing here.')
+  return found
 }
 
 /** Takes the facts of a batch of files and gives each an id, in the batch's order. */
@@ -102,7 +103,7 @@ export async function completeIntake(account: Account, intakeId: string, files: 
   if (intake.state === 'complete') return { files }
   return db().transaction(async (trx) => {
     await trx('intake').where('id', intakeId).forUpdate().first('id')
-    const count = await trx('received_file').where('intake_id', intakeId).count('* as files').sum('size as bytes').first()
+    const count = await trx('received_file').where('intake_id', intakeId).first<{ files: string, bytes: string | null } | undefined>(trx.raw('count(*) as files'), trx.raw('sum(size) as bytes'))
     if (Number(count?.files) !== files) throw refuse(409, `${files} files were announced, ${count?.files} arrived. Drop the folder again; nothing of this intake is shown.`)
     if (intake.keeps) {
       const open = await trx('received_file').where({ intake_id: intakeId, verified: false }).whereNull('reading_id').first('path')

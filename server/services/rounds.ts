@@ -3,6 +3,7 @@ import type { RoundSlot } from '#core/reporting/rounds'
 import { compareRounds } from '#core/reporting/rounds'
 import type { CheckInfo, Figures, PieceHistory, RoundAnswer } from '#shared/answers'
 import { db } from '../database/connection'
+import type { BriefVersionRow, CheckRunRow, CheckSlotRow, RosterVersionRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
@@ -19,10 +20,12 @@ export async function roundOf(account: Account, checkId: string, against: string
   const { briefId } = await requireCheck(account, checkId)
   const now = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
     .where('check_run.id', checkId).first('previous_id', 'document', 'people')
+  if (!now) throw refuse(404, 'There is nothing here.')
   const earlier = against ?? now.previous_id
   if (!earlier) return { ...compareRounds([], []), before: null, people: { came: [], left: [] } }
   const was = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
-    .where({ 'check_run.id': earlier, 'check_run.brief_id': briefId }).first('checked_at', 'document', 'people')
+    .where('check_run.id', earlier).where('check_run.brief_id', briefId)
+    .first<Pick<CheckRunRow, 'checked_at'> & Pick<BriefVersionRow, 'document'> & Pick<RosterVersionRow, 'people'> | undefined>('checked_at', 'document', 'people')
   if (!was) throw refuse(404, 'There is nothing here.')
   const [before, after] = await Promise.all([slotsOf(earlier, was.document), slotsOf(checkId, now.document)])
   const names = (people: { id: string, name: string }[]) => new Map(people.map(person => [person.id, person.name]))
@@ -53,10 +56,10 @@ export async function historyOf(account: Account, checkId: string, holder: strin
     .leftJoin('check_file', join => join.on('check_file.check_id', 'check_run.id').andOn('check_file.requirement', 'check_slot.requirement').andOn('check_file.holder', 'check_slot.holder')
       .andOn(db().raw('check_file.n is not distinct from check_slot.n')).andOn('check_file.role', db().raw('?', ['placed'])))
     .leftJoin('received_file', 'received_file.id', 'check_file.received_file_id')
-    .where({ 'check_run.brief_id': briefId, 'check_slot.holder': holder, 'check_slot.requirement': requirement }).whereRaw('check_slot.n is not distinct from ?::integer', [n])
+    .where('check_run.brief_id', briefId).where('check_slot.holder', holder).where('check_slot.requirement', requirement).whereRaw('check_slot.n is not distinct from ?::integer', [n])
     .orderBy('check_run.checked_at', 'desc').limit(60)
-    .select('check_run.id', 'check_run.checked_at', 'check_slot.status', 'check_slot.late', 'received_file.path', 'received_file.sha256')
-  return rows.map(row => ({ checkId: row.id, checkedAt: row.checked_at.toISOString(), status: row.status, late: row.late, path: row.path ?? null, sha256: row.sha256 ?? null }))
+    .select<(Pick<CheckRunRow, 'id' | 'checked_at'> & Pick<CheckSlotRow, 'status' | 'late'> & { path: string | null, sha256: string | null })[]>('check_run.id', 'check_run.checked_at', 'check_slot.status', 'check_slot.late', 'received_file.path', 'received_file.sha256')
+  return rows.map(row => ({ checkId: row.id, checkedAt: row.checked_at.toISOString(), status: row.status, late: row.late, path: row.path, sha256: row.sha256 }))
 }
 
 /** Figures for the charts: arrivals over time, findings by kind over the checks, most frequent mistake of each requirement. */
@@ -64,12 +67,12 @@ export async function figuresOf(account: Account, checkId: string): Promise<Figu
   const { briefId } = await requireCheck(account, checkId)
   const arrivals = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
     .where({ check_id: checkId, role: 'placed' }).whereRaw('coalesce(intake.stated_at, received_file.modified_at) is not null')
-    .groupByRaw('1').orderByRaw('1').select(db().raw(`date_trunc('hour', coalesce(intake.stated_at, received_file.modified_at)) as hour`), db().raw('count(*)::int as files'))
+    .groupByRaw('1').orderByRaw('1').select<{ hour: Date, files: number }[]>(db().raw(`date_trunc('hour', coalesce(intake.stated_at, received_file.modified_at)) as hour`), db().raw('count(*)::int as files'))
   const checks = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').limit(12).select('id', 'checked_at')
-  const kinds = await db()('finding').whereIn('check_id', checks.map(one => one.id)).where('severity', 'error').groupBy('check_id', 'code').select('check_id', 'code', db().raw('count(*)::int as findings'))
+  const kinds = await db()('finding').whereIn('check_id', checks.map(one => one.id)).where('severity', 'error').groupBy('check_id', 'code').select<{ check_id: string, code: string, findings: number }[]>('check_id', 'code', db().raw('count(*)::int as findings'))
   const mistakes = await db()('finding').join('check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'))
-    .where({ 'finding.check_id': checkId, 'subject': 'f', 'severity': 'error' }).whereNotNull('check_file.requirement')
-    .groupBy('check_file.requirement', 'code').select('check_file.requirement', 'code', db().raw('count(*)::int as findings'), db().raw('count(distinct check_file.holder)::int as holders'))
+    .where('finding.check_id', checkId).where({ subject: 'f', severity: 'error' }).whereNotNull('check_file.requirement')
+    .groupBy('check_file.requirement', 'code').select<{ requirement: string, code: string, findings: number, holders: number }[]>('check_file.requirement', 'code', db().raw('count(*)::int as findings'), db().raw('count(distinct check_file.holder)::int as holders'))
   return {
     arrivals: arrivals.map(row => ({ hour: row.hour.toISOString(), files: row.files })),
     checks: checks.reverse().map(one => ({ id: one.id, checkedAt: one.checked_at.toISOString(), codes: Object.fromEntries(kinds.filter(row => row.check_id === one.id).map(row => [row.code, row.findings])) })),

@@ -5,6 +5,7 @@ import type { RulingKind } from '#core/checking/input'
 import type { ShownRuling } from '#shared/answers'
 import type { RulingWish } from '#shared/requests'
 import { db } from '../database/connection'
+import type { FileRef } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
@@ -34,6 +35,7 @@ export async function makeRuling(account: Account, checkId: string, { kind, file
   const made = await db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
     const run = await trx('check_run').where('id', checkId).first('checked_at')
+    if (!run) throw refuse(404, 'There is nothing here.')
     const since = await trx('ruling').leftJoin('account', 'account.id', 'ruling.made_by').where('brief_id', briefId).whereNull('taken_back_at').where('made_at', '>', run.checked_at).whereNot('made_by', account.id)
       .where(query => query.whereRaw('slot @> ?::jsonb', [JSON.stringify(slot ?? { requirement: '\u0001' })]).orWhereRaw('file @> ?::jsonb', [JSON.stringify(file ?? { path: '\u0001' })]))
       .first('account.name', 'kind')
@@ -67,11 +69,11 @@ export async function takeBackRuling(account: Account, briefId: string, rulingId
   if (taken === 0) throw refuse(404, 'This decision holds no longer.')
 }
 
-async function findFile(checkId: string, fileId: string) {
+async function findFile(checkId: string, fileId: string): Promise<FileRef> {
   const row = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
-    .where({ 'check_file.check_id': checkId, 'received_file.id': fileId }).first('received_file.sha256', 'intake.root', 'received_file.path')
+    .where('check_file.check_id', checkId).where('received_file.id', fileId).first<FileRef | undefined>('received_file.sha256', 'intake.root', 'received_file.path')
   if (!row) throw refuse(404, 'There is nothing here.')
-  return { sha256: row.sha256 as string | null, root: row.root as string, path: row.path as string }
+  return row
 }
 
 /** A slot the check knows; of a counted requirement without number field its holder and requirement are enough. */

@@ -7,11 +7,12 @@ import { writeSlip } from '#core/reporting/slips'
 import type { Person } from '#core/roster/types'
 import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
 import { db } from '../database/connection'
+import type { JobRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { startJob } from './jobs'
-import { slipsOf } from './report-rows'
+import { slipsOf } from '../database/check-rows'
 
 const HOLDERS_AT_ONCE = 100
 
@@ -83,7 +84,7 @@ export async function sendSlips(account: Account, checkId: string, holders: read
       return []
     }
     const digest = again ? `${slip.digest} ${uuid()}` : slip.digest
-    return [{ id: uuid(), brief_id: briefId, check_id: checkId, holder: slip.holder, address: slip.addresses.join(', '), subject: slip.subject, body: slip.text, digest, state: 'waiting', sent_by: account.id, name: slip.name }]
+    return [{ id: uuid(), brief_id: briefId, check_id: checkId, holder: slip.holder, address: slip.addresses.join(', '), subject: slip.subject, body: slip.text, digest, state: 'waiting' as const, sent_by: account.id, name: slip.name }]
   })
   const kept: string[] = rows.length === 0 ? [] : (await db()('slip_mail').insert(rows.map(({ name: _name, ...row }) => row)).onConflict(db().raw(`(brief_id, holder, address, digest) where state <> 'failed'`)).ignore().returning('id')).map(row => String(row.id))
   for (const { id, name } of rows) if (!kept.includes(id)) notSent.push({ name, why: 'the same words went to this address before' })
@@ -94,12 +95,12 @@ export async function sendSlips(account: Account, checkId: string, holders: read
 
 /** Sends some of a job's waiting slips. Which one is on its way is written down first. */
 export async function sendWaiting(jobId: string, most: number, signal: AbortSignal): Promise<{ sent: number, failed: number, left: number }> {
-  const job = await db()('job').where({ id: jobId }).first('input', 'created_by')
-  const ids: string[] = job?.input.ids ?? []
+  const job = await db()('job').where({ id: jobId, kind: 'mail' }).first<Pick<JobRow<'mail'>, 'input' | 'created_by'> | undefined>('input', 'created_by')
+  const ids = job?.input.ids ?? []
   // one that was on its way when its process ended may have arrived: a person decides
   const lost = await db()('slip_mail').whereIn('id', ids).where('state', 'sending').update({ state: 'failed', problem: 'It is not known whether this one was sent: the server ended in the middle. Ask before sending it again.' })
   const waiting = await db()('slip_mail').whereIn('id', ids).where('state', 'waiting').orderBy('id').limit(most).select('id', 'address', 'subject', 'body')
-  const sender = await db()('account').where({ id: job?.created_by ?? null }).first('mail', 'name')
+  const sender = job?.created_by ? await db()('account').where('id', job.created_by).first('mail', 'name') : undefined
   const transport = nodemailer.createTransport(process.env.SMTP_URL ?? '')
   let [sent, failed] = [0, lost]
   try {
@@ -123,7 +124,7 @@ export async function sendWaiting(jobId: string, most: number, signal: AbortSign
   finally {
     transport.close()
   }
-  const left = await db()('slip_mail').whereIn('id', ids).where('state', 'waiting').count('* as left').first()
+  const left = await db()('slip_mail').whereIn('id', ids).where('state', 'waiting').first<{ left: string } | undefined>(db().raw('count(*) as left'))
   return { sent, failed, left: Number(left?.left ?? 0) }
 }
 

@@ -12,7 +12,7 @@ import { makeBrief, saveRoster } from '../../server/services/briefs'
 import { runCheck } from '../../server/services/checks'
 import { listParts, openPart, startCopy } from '../../server/services/corrected'
 import { cancelJob, getJob } from '../../server/services/jobs'
-import { getCheck } from '../../server/services/report-rows'
+import { getCheck } from '../../server/services/reports'
 import { accountOf, receive, until } from './help'
 
 let owner: Account

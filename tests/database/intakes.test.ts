@@ -17,7 +17,7 @@ import { deleteBrief, getBrief, listBriefs, makeBrief, saveDocument, saveRoster 
 import { runCheck } from '../../server/services/checks'
 import { CHUNK, contentSource, findContent, sweep } from '../../server/services/contents'
 import { addFiles, cancelIntake, completeIntake, startIntake, storeFiles, storePiece } from '../../server/services/intakes'
-import { getCheck, rackPage, reportParts, slipOf, trayOf } from '../../server/services/report-rows'
+import { getCheck, rackPage, reportParts, slipOf, trayOf } from '../../server/services/reports'
 
 async function account(name: string): Promise<Account> {
   const made = { id: uuid(), mail: `${name}-${randomUUID()}@shore.example`, name }

@@ -5,7 +5,7 @@ import { db } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { copyOf, getBrief, makeBrief, readRootAsIs, receivedPaths, saveDocument, saveRoster } from '../../server/services/briefs'
 import { runCheck, weighChange } from '../../server/services/checks'
-import { departuresOf, getCheck } from '../../server/services/report-rows'
+import { departuresOf, getCheck } from '../../server/services/reports'
 import { receive as receiveFiles } from './help'
 
 const account: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Ana' }

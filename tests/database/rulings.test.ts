@@ -7,7 +7,7 @@ import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { makeBrief, saveRoster } from '../../server/services/briefs'
 import { runCheck } from '../../server/services/checks'
-import { slipOf, trayOf } from '../../server/services/report-rows'
+import { slipOf, trayOf } from '../../server/services/reports'
 import { listRulings, makeRuling, takeBackRuling } from '../../server/services/rulings'
 import { accountOf, receive } from './help'
 

@@ -10,7 +10,7 @@ import { makeBrief, saveRoster } from '../../server/services/briefs'
 import { loadPrevious } from '../../server/services/check-input'
 import { runCheck } from '../../server/services/checks'
 import { addFiles, completeIntake, overlapOf, startIntake } from '../../server/services/intakes'
-import { rackPage, slipOf } from '../../server/services/report-rows'
+import { rackPage, slipOf } from '../../server/services/reports'
 import { roundOf } from '../../server/services/rounds'
 import { accountOf } from './help'
 

@@ -1,4 +1,4 @@
-import { departuresOf } from '../../../services/report-rows'
+import { departuresOf } from '../../../services/reports'
 import { routeId } from '../../../utils/validate'
 import { route } from '../../../utils/route'
 

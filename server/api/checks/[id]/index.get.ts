@@ -1,4 +1,4 @@
-import { getCheck } from '../../../services/report-rows'
+import { getCheck } from '../../../services/reports'
 import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 

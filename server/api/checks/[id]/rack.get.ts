@@ -1,4 +1,4 @@
-import { rackPage } from '../../../services/report-rows'
+import { rackPage } from '../../../services/reports'
 import { route } from '../../../utils/route'
 import { queryNumber, routeId } from '../../../utils/validate'
 

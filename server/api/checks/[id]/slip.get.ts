@@ -1,4 +1,4 @@
-import { slipOf } from '../../../services/report-rows'
+import { slipOf } from '../../../services/reports'
 import { refuse } from '../../../utils/errors'
 import { queryText, routeId } from '../../../utils/validate'
 import { route } from '../../../utils/route'

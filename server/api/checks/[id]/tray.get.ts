@@ -1,4 +1,4 @@
-import { trayOf } from '../../../services/report-rows'
+import { trayOf } from '../../../services/reports'
 import { route } from '../../../utils/route'
 import { routeId } from '../../../utils/validate'
 

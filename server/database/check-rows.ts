@@ -1,0 +1,120 @@
+import type { Knex } from 'knex'
+import type { ReportFile, ReportSlot } from '#core/checking/report'
+import type { Finding } from '#core/findings/finding'
+import { formatById } from '#core/formats/registry'
+import type { Person } from '#core/roster/types'
+import type { HolderSlip, ShownFile } from '#shared/answers'
+import { db } from './connection'
+import { RECEIVED_COLUMNS, receivedFacts, slotOf } from './received-files'
+import type { ReceivedRow } from './received-files'
+import type { CheckFileRow, CheckSlotRow, ReadingRow, ReceivedFileRow } from './tables'
+
+const PAGE = 2000
+
+/** The list a check was made with. */
+export async function rosterOf(checkId: string): Promise<{ people: Person[], columns: string[] }> {
+  const row = await db()('check_run').join('roster_version', 'roster_version.id', 'check_run.roster_version_id').where('check_run.id', checkId).first('people', 'columns')
+  return row ?? { people: [], columns: [] }
+}
+
+/** Slots of a check in their order, a page at a time. */
+export async function* streamSlots(checkId: string): AsyncGenerator<ReportSlot> {
+  for (let from = 0; ; from += PAGE) {
+    const slots = await slotsBetween(checkId, from, from + PAGE)
+    yield* slots
+    if (slots.length === 0) return
+  }
+}
+
+/** Every slot of a check, for what needs them all at once. */
+export async function allSlots(checkId: string): Promise<ReportSlot[]> {
+  const all: ReportSlot[] = []
+  for await (const slot of streamSlots(checkId)) all.push(slot)
+  return all
+}
+
+/** Files of a check in their order, a page at a time. */
+export async function* streamFiles(checkId: string): AsyncGenerator<ReportFile> {
+  for (let from = 0; ; from += PAGE) {
+    const files = await filesBetween(checkId, from)
+    for (const { fileId: _id, verified: _verified, kept: _kept, ...file } of files) yield file
+    if (files.length === 0) return
+  }
+}
+
+/** Every file of a check, for what needs them all at once. */
+export async function allFiles(checkId: string): Promise<ShownFile[]> {
+  const all: ShownFile[] = []
+  for (let from = 0; ; from += PAGE) {
+    const files = await filesBetween(checkId, from)
+    if (files.length === 0) return all
+    all.push(...files)
+  }
+}
+
+function filesBetween(checkId: string, from: number): Promise<ShownFile[]> {
+  return filesWhere(checkId, query => query.whereBetween('check_file.position', [from, from + PAGE - 1]))
+}
+
+type SlotRow = Pick<CheckSlotRow, 'position' | 'holder' | 'slot'>
+
+async function slotsBetween(checkId: string, from: number, to: number): Promise<ReportSlot[]> {
+  return withFindings(checkId, await db()('check_slot').where('check_id', checkId).whereBetween('position', [from, to - 1]).orderBy('position').select('position', 'holder', 'slot'))
+}
+
+async function withFindings(checkId: string, rows: readonly SlotRow[]): Promise<ReportSlot[]> {
+  const findings = await findingsOf(checkId, 's', rows.map(row => row.position))
+  return rows.map(({ position, slot }) => ({ ...slot, findings: findings.get(position) ?? [] }))
+}
+
+const MOST_OF_HOLDER = 2000
+
+/** One holder's slots with their files, of one requirement or of all; the first so many. */
+export async function slipRows(checkId: string, holder: string, requirement: string | null): Promise<HolderSlip> {
+  const of = requirement === null ? {} : { requirement }
+  const rows = await db()('check_slot').where({ check_id: checkId, holder, ...of }).orderBy('position').limit(MOST_OF_HOLDER).select('position', 'holder', 'slot')
+  const files = await filesWhere(checkId, query => query.where({ 'check_file.holder': holder, ...(requirement === null ? {} : { 'check_file.requirement': requirement }) }).limit(MOST_OF_HOLDER))
+  return { slots: await withFindings(checkId, rows), files }
+}
+
+/** Slots and files of several holders at once. */
+export async function slipsOf(checkId: string, holders: readonly string[]): Promise<(HolderSlip & { holder: string })[]> {
+  const slots = await withFindings(checkId, await db()('check_slot').where('check_id', checkId).whereIn('holder', [...holders]).orderBy('position').select('position', 'holder', 'slot'))
+  const files = await filesWhere(checkId, query => query.whereIn('check_file.holder', [...holders]))
+  const byHolder = new Map<string, HolderSlip>(holders.map(holder => [holder, { slots: [], files: [] }]))
+  for (const slot of slots) byHolder.get(slot.holder)?.slots.push(slot)
+  for (const file of files) byHolder.get(file.slot?.holder ?? '')?.files.push(file)
+  return [...byHolder].map(([holder, slip]) => ({ holder, ...slip }))
+}
+
+type FileRow = ReceivedRow & Pick<CheckFileRow, 'position' | 'role' | 'requirement' | 'holder' | 'n' | 'file'> & Pick<ReceivedFileRow, 'id' | 'verified'> & { kept: boolean, reading: ReadingRow['reading'] | null }
+
+/** Files of a check that a condition picks, with readings and findings. */
+export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilder) => Knex.QueryBuilder): Promise<ShownFile[]> {
+  const query = db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'check_file.reading_id')
+    .where('check_file.check_id', checkId)
+  const rows: FileRow[] = await pick(query).orderBy('check_file.position').select(
+    'check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
+    'received_file.id', ...RECEIVED_COLUMNS, 'received_file.verified', db().raw('received_file.content_id is not null as kept'), 'reading.reading')
+  const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
+  return rows.map((row): ShownFile => {
+    const { confidence, evidence, candidates, correctedPath, rightPath, formatId } = row.file
+    const { time, ...received } = receivedFacts(row)
+    const { requirement, reading } = row
+    return {
+      ...received, receivedAt: time?.toISOString() ?? null,
+      role: row.role, slot: requirement === null ? null : slotOf({ ...row, requirement }), confidence, evidence, candidates,
+      format: { id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: reading?.version ?? null, state: reading?.state ?? 'unread', verified: reading?.verified ?? 'signature', props: reading?.props ?? {} },
+      findings: findings.get(row.position) ?? [], correctedPath, ...(rightPath === undefined ? {} : { rightPath }), fileId: row.id, verified: row.verified, kept: row.kept,
+    }
+  })
+}
+
+/** Findings of slots or files by their position. */
+export async function findingsOf(checkId: string, subject: 's' | 'f', positions: readonly number[]): Promise<Map<number, Finding[]>> {
+  const found = new Map<number, Finding[]>()
+  if (positions.length === 0) return found
+  const rows = await db()('finding').where({ check_id: checkId, subject }).whereRaw('position = any(?::integer[])', [[...positions]]).orderBy(['position', 'number']).select('position', 'finding')
+  for (const { position, finding } of rows) found.set(position, [...found.get(position) ?? [], finding])
+  return found
+}

@@ -1,0 +1,165 @@
+import type { Knex } from 'knex'
+import type { BriefDocument } from '#core/brief/document'
+import type { SlotRef } from '#core/brief/slots'
+import type { Ruling, RulingKind } from '#core/checking/input'
+import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
+import type { Finding } from '#core/findings/finding'
+import type { Reading } from '#core/formats/reading'
+import type { Evidence } from '#core/placing/evidence'
+import type { ListedPerson, Role, SentSlip } from '#shared/answers'
+import type { JobKind, JobResults, JobState } from '#shared/jobs'
+import type { JobParts } from '../queue/parts'
+
+// Rows as PostgreSQL hands them over: times as `Date`, `bigint` as text, JSON read.
+
+export interface AccountRow { id: string, mail: string, name: string, password: string, created_at: Date }
+export interface SessionRow { id: string, account_id: string, token_hash: Buffer, agent: string, created_at: Date, seen_at: Date, expires_at: Date, ended_at: Date | null }
+export interface InvitationRow { id: string, token_hash: Buffer, invited_by: string, created_at: Date, expires_at: Date, used_at: Date | null }
+export interface SignInAttemptRow { key: string, at: Date }
+
+export interface BriefRow { id: string, title: string, created_at: Date }
+export interface BriefMemberRow { brief_id: string, account_id: string, role: Role, at_hand: boolean }
+export interface BriefVersionRow { id: string, brief_id: string, number: number, document: BriefDocument, created_by: string | null, created_at: Date }
+export interface RosterVersionRow { id: string, brief_id: string, number: number, people: ListedPerson[], columns: string[], created_by: string | null, created_at: Date }
+
+/** `sha256`: `null` until sealed; what is not sealed was never received. */
+export interface ContentRow { id: string, sha256: string | null, size: string, created_at: Date }
+export interface ContentChunkRow { content_id: string, number: number, bytes: Buffer }
+/** `sha256`: `null` where only a browser said so; such a reading serves no other file. */
+export interface ReadingRow { id: string, sha256: string | null, reader_version: number, reading: Reading }
+export interface IntakeRow {
+  id: string
+  brief_id: string
+  root: string
+  state: 'receiving' | 'complete'
+  keeps: boolean
+  key: string
+  stated_at: Date | null
+  files: number
+  bytes: string
+  as_is: boolean
+  created_by: string | null
+  created_at: Date
+  completed_at: Date | null
+  replaced_at: Date | null
+}
+export interface ReceivedFileRow {
+  id: string
+  intake_id: string
+  raw_path: Buffer | null
+  container: string[]
+  sender: string | null
+  path: string
+  size: string
+  modified_at: Date | null
+  sha256: string | null
+  content_id: string | null
+  reading_id: string | null
+  verified: boolean
+}
+
+/** What a ruling or an earlier check says of a file: enough to find it again. */
+export interface FileRef { sha256: string | null, root: string, path: string }
+export interface RulingRow { id: string, brief_id: string, kind: RulingKind, file: FileRef | null, slot: SlotRef | null, reason: string, made_by: string | null, made_at: Date, taken_back_at: Date | null }
+export interface CheckRunRow {
+  id: string
+  brief_id: string
+  brief_version_id: string
+  roster_version_id: string
+  previous_id: string | null
+  job_id: string | null
+  reader_version: number
+  engine_version: number
+  checked_at: Date
+  rulings: Ruling[]
+  roots: ReportRoot[]
+  summary: ReportSummary
+  created_by: string | null
+}
+export interface CheckIntakeRow { check_id: string, intake_id: string }
+export interface CheckSlotRow { check_id: string, position: number, requirement: string, holder: string, n: number | null, status: ReportSlot['status'], late: boolean, slot: Omit<ReportSlot, 'findings'> }
+/** What a check says of a file beyond the received file and its reading. */
+export interface CheckedFile { confidence: number | null, evidence: Evidence[], candidates: ReportFile['candidates'], correctedPath: string | null, rightPath?: string, formatId: string }
+export interface CheckFileRow {
+  check_id: string
+  position: number
+  received_file_id: string
+  reading_id: string | null
+  role: ReportFile['role']
+  requirement: string | null
+  holder: string | null
+  n: number | null
+  file: CheckedFile
+}
+/** `subject`: `s` with a slot's position, `f` with a file's. */
+export interface FindingRow { check_id: string, subject: 's' | 'f', position: number, number: number, code: Finding['code'], severity: Finding['severity'], finding: Finding }
+
+/** A job of a kind: its input, checkpoint and plan are those of that kind. */
+export interface JobRow<K extends JobKind = JobKind> {
+  id: string
+  brief_id: string
+  kind: K
+  input: JobParts[K]['input']
+  plan: JobParts[K]['plan'] | null
+  state: JobState
+  step: number
+  checkpoint: JobParts[K]['checkpoint']
+  done: string
+  total: string
+  cancel_asked: boolean
+  result: JobResults[K] | null
+  problem: string | null
+  created_by: string | null
+  created_at: Date
+  ended_at: Date | null
+}
+export interface JobStepRow { job_id: string, step: number, process: string, at: Date }
+export interface JobPartRow { job_id: string, step: number, content_id: string, name: string, files: number }
+export interface SlipMailRow {
+  id: string
+  brief_id: string
+  check_id: string
+  holder: string
+  address: string
+  subject: string
+  body: string
+  digest: string
+  state: SentSlip['state']
+  problem: string | null
+  sent_by: string | null
+  sent_at: Date | null
+  made_at: Date
+}
+
+/** A value as it is written: JSON travels as text, numbers may stand for `bigint`, a time may be the database's own. */
+type Written<Value> = Value | Knex.Raw | (Value extends Date ? Date | string : Value extends string ? number : Value extends Buffer ? Uint8Array : Value extends object ? string : never)
+type WrittenRow<Row> = { [Column in keyof Row]?: Written<Row[Column]> }
+type Table<Row> = Knex.CompositeTableType<Row, WrittenRow<Row>, WrittenRow<Row>>
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    account: Table<AccountRow>
+    session: Table<SessionRow>
+    invitation: Table<InvitationRow>
+    sign_in_attempt: Table<SignInAttemptRow>
+    brief: Table<BriefRow>
+    brief_member: Table<BriefMemberRow>
+    brief_version: Table<BriefVersionRow>
+    roster_version: Table<RosterVersionRow>
+    content: Table<ContentRow>
+    content_chunk: Table<ContentChunkRow>
+    reading: Table<ReadingRow>
+    intake: Table<IntakeRow>
+    received_file: Table<ReceivedFileRow>
+    ruling: Table<RulingRow>
+    check_run: Table<CheckRunRow>
+    check_intake: Table<CheckIntakeRow>
+    check_slot: Table<CheckSlotRow>
+    check_file: Table<CheckFileRow>
+    finding: Table<FindingRow>
+    job: Table<JobRow>
+    job_step: Table<JobStepRow>
+    job_part: Table<JobPartRow>
+    slip_mail: Table<SlipMailRow>
+  }
+}

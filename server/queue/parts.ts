@@ -1,0 +1,10 @@
+/** What each kind of long work is asked with, where its next step goes on, and what its first step works out once. */
+export interface JobParts {
+  'check': { input: Record<string, never>, checkpoint: { read?: number }, plan: null }
+  'corrected-copy': { input: { checkId: string }, checkpoint: { at?: number }, plan: CopyPlan }
+  'mail': { input: { ids: string[] }, checkpoint: { sent?: number, failed?: number }, plan: null }
+}
+
+/** What the corrected copy is to hold, worked out before its first archive is written. */
+export interface CopyPlan { files: PlannedFile[], table: string, leftOut: string, without: number }
+export interface PlannedFile { fileId: string, path: string, to: string }

@@ -1,0 +1,94 @@
+import type { FindingCode } from '#core/findings/codes'
+import type { Report, ReportFile } from '#core/checking/report'
+import type { Finding } from '#core/findings/finding'
+import type { ReportParts } from '#core/reporting/write'
+import type { Person } from '#core/roster/types'
+import { emptyRecord } from '#core/text/own'
+import type { CheckHead, Departure, HolderSlip, RackCell, RackPage, RackRow, Tray } from '#shared/answers'
+import { filesWhere, findingsOf, rosterOf, slipRows, streamFiles, streamSlots } from '../database/check-rows'
+import { db } from '../database/connection'
+import type { CheckSlotRow } from '../database/tables'
+import type { Account } from './accounts'
+import { requireCheck } from './access'
+import type { BriefDocument } from '#core/brief/document'
+
+/** A check's head: counts, roots, and what and whom it asked. */
+export async function getCheck(account: Account, checkId: string): Promise<CheckHead> {
+  const { briefId } = await requireCheck(account, checkId)
+  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
+    .where('check_run.id', checkId)
+    .first('check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document', 'roster_version.people')
+  const document: BriefDocument = row.document
+  const people: Person[] = row.people
+  return {
+    id: checkId, briefId, checkedAt: row.checked_at.toISOString(), summary: row.summary as Report['summary'], roots: row.roots as Report['roots'],
+    title: document.title, due: document.due ?? null, zone: document.zone ?? null,
+    requirements: document.requirements.map(({ id, title, holder, count }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null })),
+    people: people.map(({ id, name, given, family, group }) => ({ id, name, given, family, group })),
+  }
+}
+
+/** The whole report of a check, streamed from its rows in fixed order. */
+export async function reportParts(account: Account, checkId: string): Promise<{ parts: ReportParts, people: Person[] }> {
+  const head = await getCheck(account, checkId)
+  return {
+    people: (await rosterOf(checkId)).people,
+    parts: { usitorReport: 1, brief: head.title, checkedAt: head.checkedAt, roots: head.roots, summary: head.summary, slots: streamSlots(checkId), files: streamFiles(checkId) },
+  }
+}
+
+/** One holder's slots with their files, for the slip. */
+export async function slipOf(account: Account, checkId: string, holder: string, requirement: string | null): Promise<HolderSlip> {
+  await requireCheck(account, checkId)
+  return slipRows(checkId, holder, requirement)
+}
+
+/** A page of the rack: holders in their order, each with its pigeonholes by requirement. */
+export async function rackPage(account: Account, checkId: string, from: number, count: number): Promise<RackPage> {
+  await requireCheck(account, checkId)
+  const kinds = db()('check_slot').where('check_id', checkId).groupBy('holder').select('holder').min('position as first')
+  const total = await db().from(kinds.clone().as('holders')).count('* as total').first()
+  const holders = await kinds.orderBy('first').offset(from).limit(count)
+  const names = holders.map(row => row.holder)
+  const slots = await db()('check_slot').where('check_id', checkId).whereIn('holder', names).orderBy('position')
+    .select<(Omit<CheckSlotRow, 'slot' | 'check_id'> & { candidates: number })[]>('position', 'requirement', 'holder', 'n', 'status', 'late', db().raw(`jsonb_array_length(slot->'candidates') as candidates`))
+  const files = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
+    .select('check_file.position', 'requirement', 'holder', 'n', 'path')
+  const found = await findingsOf(checkId, 'f', files.map(file => file.position))
+  const placed = new Map<string, { path: string, codes: FindingCode[] }>()
+  for (const file of files) {
+    const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
+    if (!placed.has(key)) placed.set(key, { path: file.path, codes: (found.get(file.position) ?? []).map(one => one.code) })
+  }
+  const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: emptyRecord() }]))
+  for (const slot of slots) {
+    const file = placed.get(`${slot.holder}\n${slot.requirement}\n${slot.n ?? ''}`)
+    const cells = rows.get(slot.holder)?.cells ?? emptyRecord<RackCell[]>()
+    const list = cells[slot.requirement] ??= []
+    list.push({
+      n: slot.n, status: slot.status, late: slot.late, candidates: slot.candidates,
+      codes: file?.codes ?? [], name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,
+    })
+  }
+  return { total: Number(total?.total ?? 0), rows: [...rows.values()] }
+}
+
+/** Files without a slot, for the tray: first those with candidates; then what was set aside, counted only by its role. */
+export async function trayOf(account: Account, checkId: string): Promise<Tray> {
+  await requireCheck(account, checkId)
+  const total = await db()('check_file').where({ check_id: checkId }).whereIn('role', TRAY_ROLES).first<{ total: string } | undefined>(db().raw('count(*) as total'))
+  const files = await filesWhere(checkId, query => query.whereIn('check_file.role', TRAY_ROLES).limit(1000))
+  return { files, total: Number(total?.total ?? 0) }
+}
+
+/** Misnamed files with how they depart, for accepting one departure for all; the first so many. */
+export async function departuresOf(account: Account, checkId: string, most: number): Promise<Departure[]> {
+  await requireCheck(account, checkId)
+  const rows = await db()('finding').join('check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'))
+    .join('received_file', 'received_file.id', 'check_file.received_file_id')
+    .where('finding.check_id', checkId).where({ subject: 'f', code: 'name.differs' }).orderBy('finding.position').limit(most)
+    .select<{ requirement: string, path: string, finding: Finding }[]>('check_file.requirement', 'received_file.path', 'finding.finding')
+  return rows.map(row => ({ requirement: row.requirement, path: row.path, differences: row.finding.differences ?? [] }))
+}
+
+const TRAY_ROLES: ReportFile['role'][] = ['unplaced', 'surplus', 'clutter', 'backup', 'ignored', 'set-aside']
