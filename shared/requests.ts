@@ -29,8 +29,8 @@ export const accountRequest = exact({
 })
 
 /** `document`: a brief document, whose own reader says what is wrong with it. */
-export const briefRequest = exact({ title, document: yup.mixed() })
-export const documentRequest = yup.mixed()
+export const briefRequest = exact({ title, document: yup.mixed<NonNullable<unknown>>() })
+export const documentRequest = yup.mixed<NonNullable<unknown>>()
 export const atHandRequest = exact({ atHand: yes })
 export const rootRequest = exact({ root: yup.string().max(255).required('is missing'), asIs: yes })
 export const copyBriefRequest = exact({ title, due: yup.string().max(40).nullable().defined(), samePeople: yes })

@@ -10,7 +10,7 @@ export const useDesk = defineStore('desk', () => {
     loaded.value = true
   }
 
-  const make = (title: string, document?: unknown) => api('POST /api/briefs', { body: { title, document } })
+  const make = (title: string, document?: NonNullable<unknown>) => api('POST /api/briefs', { body: { title, document } })
 
   const copy = (id: string, order: { title: string, due: string | null, samePeople: boolean }) => api('POST /api/briefs/:id/copy', { id, body: order })
 

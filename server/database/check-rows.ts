@@ -2,19 +2,29 @@ import type { Knex } from 'knex'
 import type { ReportFile, ReportSlot } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
 import { formatById } from '#core/formats/registry'
-import type { Person } from '#core/roster/types'
 import type { HolderSlip, ShownFile } from '#shared/answers'
+import { refuse } from '../utils/errors'
 import { db } from './connection'
 import { RECEIVED_COLUMNS, receivedFacts, slotOf } from './received-files'
 import type { ReceivedRow } from './received-files'
-import type { CheckFileRow, CheckSlotRow, ReadingRow, ReceivedFileRow } from './tables'
+import type { BriefVersionRow, CheckFileRow, CheckRunRow, CheckSlotRow, ReadingRow, ReceivedFileRow, RosterVersionRow } from './tables'
 
 const PAGE = 2000
 
-/** The list a check was made with. */
-export async function rosterOf(checkId: string): Promise<{ people: Person[], columns: string[] }> {
-  const row = await db()('check_run').join('roster_version', 'roster_version.id', 'check_run.roster_version_id').where('check_run.id', checkId).first('people', 'columns')
-  return row ?? { people: [], columns: [] }
+/** A check with the brief and list it was made with. */
+export async function checkMade(checkId: string): Promise<CheckMade> {
+  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
+    .where('check_run.id', checkId)
+    .first<CheckMade | undefined>('check_run.previous_id', 'check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document', 'roster_version.people', 'roster_version.columns')
+  if (!row) throw refuse(404, 'There is nothing here.')
+  return row
+}
+type CheckMade = Pick<CheckRunRow, 'previous_id' | 'summary' | 'roots' | 'checked_at'> & Pick<BriefVersionRow, 'document'> & Pick<RosterVersionRow, 'people' | 'columns'>
+
+/** Holders of a check in the order of its slots. */
+export async function holdersOf(checkId: string, from = 0, count = Number.MAX_SAFE_INTEGER): Promise<string[]> {
+  const rows = await db()('check_slot').where('check_id', checkId).groupBy('holder').orderByRaw('min(position)').offset(from).limit(count).select('holder')
+  return rows.map(row => row.holder)
 }
 
 /** Slots of a check in their order, a page at a time. */

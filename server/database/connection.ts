@@ -22,6 +22,12 @@ export function connect(url: string): Knex {
   })
 }
 
+/** Rows of a statement written by hand; what they hold is said by whoever writes it. */
+export async function rowsOf<Row>(to: Knex, statement: string, bindings: Knex.RawBinding[] | Knex.ValueDict): Promise<Row[]> {
+  const { rows } = await to.raw<{ rows: Row[] }>(statement, bindings)
+  return rows
+}
+
 /** Brings the schema up to date; several processes may ask at once, Knex's lock lets one do it. */
 export async function migrate(to: Knex = db()): Promise<void> {
   await to.migrate.latest()

@@ -8,7 +8,7 @@ import type { Reading } from '#core/formats/reading'
 import type { Evidence } from '#core/placing/evidence'
 import type { ListedPerson, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState } from '#shared/jobs'
-import type { JobParts } from '../queue/parts'
+import type { JobParts } from './job-parts'
 
 // Rows as PostgreSQL hands them over: times as `Date`, `bigint` as text, JSON read.
 

@@ -5,7 +5,7 @@ import { db } from '../database/connection'
 import { CHUNK, appendContent, beginContent, contentSource, sealArchive } from '../services/contents'
 import { allFiles } from '../database/check-rows'
 import { refuse } from '../utils/errors'
-import type { CopyPlan, PlannedFile } from '../queue/parts'
+import type { CopyPlan, PlannedFile } from '../database/job-parts'
 import type { Step } from '../queue/task'
 
 configure({ useWebWorkers: false })

@@ -2,7 +2,7 @@ import PgBoss from 'pg-boss'
 import { randomUUID } from 'node:crypto'
 import { hostname } from 'node:os'
 import type { Knex } from 'knex'
-import { db } from '../database/connection'
+import { db, rowsOf } from '../database/connection'
 import type { JobKind } from '#shared/jobs'
 import type { JobRow } from '../database/tables'
 import type { Step, Tasks } from './task'
@@ -65,9 +65,9 @@ async function takeStep(id: string, last: boolean): Promise<void> {
   }, 1000)
   try {
     const more = await db().transaction(async (trx) => {
-      const { rows: [lock] } = await trx.raw('select pg_try_advisory_xact_lock(hashtextextended(?, 0)) as taken', [id])
+      const [lock] = await rowsOf<{ taken: boolean }>(trx, 'select pg_try_advisory_xact_lock(hashtextextended(?, 0)) as taken', [id])
       // somebody else is at it: that one asks for the next step
-      if (!lock.taken) return false
+      if (!lock?.taken) return false
       const job = await trx('job').where({ id }).first<JobRow | undefined>()
       if (!job || (job.state !== 'queued' && job.state !== 'running')) return false
       if (job.cancel_asked) return end(trx, id, 'cancelled')

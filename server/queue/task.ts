@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import type { JobKind, JobResults } from '#shared/jobs'
 import type { JobRow } from '../database/tables'
-import type { JobParts } from './parts'
+import type { JobParts } from '../database/job-parts'
 
 /** What a step leaves behind: where the next one goes on, how far the whole is, and the result of the last. */
 export interface StepOutcome<K extends JobKind> {

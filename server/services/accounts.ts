@@ -81,7 +81,7 @@ export async function openSession(account: Account, agent: string): Promise<{ to
 export async function accountOfToken(token: string): Promise<(Account & { sessionId: string }) | null> {
   const row = await db()('session').join('account', 'account.id', 'session.account_id')
     .where('token_hash', hashOf(token)).whereNull('ended_at').where('expires_at', '>', db().fn.now())
-    .first('account.id', 'mail', 'name', 'session.id as sessionId')
+    .first<Account & { sessionId: string } | undefined>('account.id', 'mail', 'name', 'session.id as sessionId')
   return row ?? null
 }
 

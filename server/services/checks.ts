@@ -31,6 +31,10 @@ function workers(): Piscina {
   return pool
 }
 
+function judge(task: CheckTask, signal?: AbortSignal): Promise<Report> {
+  return workers().run(task, signal ? { signal } : {}) as Promise<Report>
+}
+
 /** What a check of a brief would be made from now, with its own newest document or another one. */
 async function prepareTask(briefId: string, document?: BriefDocument) {
   const [version, roster] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
@@ -79,7 +83,7 @@ export async function runCheck(account: Account, briefId: string): Promise<{ id:
 /** Makes and keeps a check; the brief, list and files it saw can be looked up again. */
 export async function makeCheck(briefId: string, by: string | null, outer?: Knex.Transaction, { jobId = null, signal }: { jobId?: string | null, signal?: AbortSignal } = {}): Promise<{ id: string }> {
   const { task, version, roster, intakes, previousId, received, rulings, checkedAt } = await prepareTask(briefId)
-  const report: Report = await workers().run(task, signal ? { signal } : {})
+  const report = await judge(task, signal)
   const id = uuid()
   const save = () => (outer ?? db()).transaction(async (trx) => {
     // saved by the first try, whose answer was lost
@@ -101,8 +105,7 @@ export async function weighChange(account: Account, briefId: string, document: u
   await requireRole(account, briefId, 'reader')
   const { task, version, received } = await prepareTask(briefId, await validFor(briefId, document))
   if (received.length === 0) return { worse: 0, better: 0, worseFiles: [], betterFiles: [], files: 0 }
-  const [before, after]: Report[] = await Promise.all([workers().run({ ...task, document: version.document }), workers().run(task)])
-  if (!before || !after) throw refuse(503, 'The check could not be made now; nothing was changed.')
+  const [before, after] = await Promise.all([judge({ ...task, document: version.document }), judge(task)])
   return compareReports(before, after, most)
 }
 

@@ -7,7 +7,7 @@ import { writeCsv, writeJson, writeJunit, writeText } from '#core/reporting/writ
 import type { Roster } from '#core/roster/types'
 import { showText } from '#core/text/show'
 import type { Account } from './accounts'
-import { allFiles, allSlots, rosterOf } from '../database/check-rows'
+import { allFiles, allSlots, checkMade } from '../database/check-rows'
 import { getCheck, reportParts } from './reports'
 import { prepareSlips } from './slips'
 import { writeWorkbook } from './workbooks'
@@ -37,8 +37,8 @@ export async function exportOf(account: Account, checkId: string, as: string): P
       const { parts, people } = await reportParts(account, checkId)
       return { json: writeJson, csv: writeCsv, junit: writeJunit, text: writeText }[as](withoutPeople(parts), { people, columns: [] } satisfies Roster)
     }
-    case 'people': return [table(holderRows(await rosterOf(checkId), head.requirements, await allSlots(checkId)))]
-    case 'xlsx': return writeWorkbook('People', holderRows(await rosterOf(checkId), head.requirements, await allSlots(checkId)))
+    case 'people': return [table(holderRows(await checkMade(checkId), head.requirements, await allSlots(checkId)))]
+    case 'xlsx': return writeWorkbook('People', holderRows(await checkMade(checkId), head.requirements, await allSlots(checkId)))
     case 'mail-merge': {
       const { slips } = await prepareSlips(account, checkId)
       return [table([['mail', 'name', 'subject', 'text'], ...slips.filter(slip => slip.open).map(slip => [slip.addresses.join(', '), slip.name, slip.subject, slip.text])])]

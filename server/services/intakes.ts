@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid'
 import { READER_VERSION } from '#core/formats/reading'
 import type { Overlap } from '#shared/answers'
 import type { FileFacts, IntakeStart } from '#shared/requests'
-import { db } from '../database/connection'
+import { db, rowsOf } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { storableReading, storableText } from '../utils/storable'
 import type { Account } from './accounts'
@@ -118,7 +118,7 @@ export async function completeIntake(account: Account, intakeId: string, files: 
 /** How much of what counts now is in a new intake: the same path under the same root, or the same bytes. */
 export async function overlapOf(account: Account, intakeId: string): Promise<Overlap> {
   const intake = await requireIntake(account, intakeId)
-  const { rows: [row] } = await db().raw(`
+  const [row = { earlier: 0, here: 0 }] = await rowsOf<{ earlier: number, here: number }>(db(), `
     select count(*)::int as earlier, count(*) filter (where exists (
       select 1 from received_file now join intake own on own.id = now.intake_id
       where now.intake_id = :id and ((now.path = old.path and own.root = was.root) or (now.sha256 = old.sha256 and old.size > 0))

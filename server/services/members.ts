@@ -7,8 +7,8 @@ import type { Account } from './accounts'
 /** Who works on a brief: its owner decides, checkers receive and check, readers look. */
 export async function listMembers(account: Account, briefId: string): Promise<Member[]> {
   await requireRole(account, briefId, 'reader')
-  const rows = await db()('brief_member').join('account', 'account.id', 'brief_member.account_id').where('brief_id', briefId).orderBy('account.name').select('account.id', 'account.name', 'account.mail', 'role')
-  return rows.map(row => ({ id: String(row.id), name: String(row.name), mail: String(row.mail), role: row.role as Role, self: row.id === account.id }))
+  const rows = await db()('brief_member').join('account', 'account.id', 'brief_member.account_id').where('brief_id', briefId).orderBy('account.name').select<Omit<Member, 'self'>[]>('account.id', 'account.name', 'account.mail', 'role')
+  return rows.map(row => ({ ...row, self: row.id === account.id }))
 }
 
 /** Shares a brief with somebody who has an account here, or gives them another role. */

@@ -1,27 +1,22 @@
 import type { FindingCode } from '#core/findings/codes'
-import type { Report, ReportFile } from '#core/checking/report'
+import type { ReportFile } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
 import type { ReportParts } from '#core/reporting/write'
 import type { Person } from '#core/roster/types'
 import { emptyRecord } from '#core/text/own'
 import type { CheckHead, Departure, HolderSlip, RackCell, RackPage, RackRow, Tray } from '#shared/answers'
-import { filesWhere, findingsOf, rosterOf, slipRows, streamFiles, streamSlots } from '../database/check-rows'
+import { checkMade, filesWhere, findingsOf, holdersOf, slipRows, streamFiles, streamSlots } from '../database/check-rows'
 import { db } from '../database/connection'
-import type { CheckSlotRow } from '../database/tables'
+import type { CheckFileRow, CheckSlotRow } from '../database/tables'
 import type { Account } from './accounts'
 import { requireCheck } from './access'
-import type { BriefDocument } from '#core/brief/document'
 
 /** A check's head: counts, roots, and what and whom it asked. */
 export async function getCheck(account: Account, checkId: string): Promise<CheckHead> {
   const { briefId } = await requireCheck(account, checkId)
-  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
-    .where('check_run.id', checkId)
-    .first('check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document', 'roster_version.people')
-  const document: BriefDocument = row.document
-  const people: Person[] = row.people
+  const { checked_at: checkedAt, summary, roots, document, people } = await checkMade(checkId)
   return {
-    id: checkId, briefId, checkedAt: row.checked_at.toISOString(), summary: row.summary as Report['summary'], roots: row.roots as Report['roots'],
+    id: checkId, briefId, checkedAt: checkedAt.toISOString(), summary, roots,
     title: document.title, due: document.due ?? null, zone: document.zone ?? null,
     requirements: document.requirements.map(({ id, title, holder, count }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null })),
     people: people.map(({ id, name, given, family, group }) => ({ id, name, given, family, group })),
@@ -32,7 +27,7 @@ export async function getCheck(account: Account, checkId: string): Promise<Check
 export async function reportParts(account: Account, checkId: string): Promise<{ parts: ReportParts, people: Person[] }> {
   const head = await getCheck(account, checkId)
   return {
-    people: (await rosterOf(checkId)).people,
+    people: (await checkMade(checkId)).people,
     parts: { usitorReport: 1, brief: head.title, checkedAt: head.checkedAt, roots: head.roots, summary: head.summary, slots: streamSlots(checkId), files: streamFiles(checkId) },
   }
 }
@@ -46,14 +41,12 @@ export async function slipOf(account: Account, checkId: string, holder: string, 
 /** A page of the rack: holders in their order, each with its pigeonholes by requirement. */
 export async function rackPage(account: Account, checkId: string, from: number, count: number): Promise<RackPage> {
   await requireCheck(account, checkId)
-  const kinds = db()('check_slot').where('check_id', checkId).groupBy('holder').select('holder').min('position as first')
-  const total = await db().from(kinds.clone().as('holders')).count('* as total').first()
-  const holders = await kinds.orderBy('first').offset(from).limit(count)
-  const names = holders.map(row => row.holder)
+  const total = await db()('check_slot').where('check_id', checkId).first<{ total: string } | undefined>(db().raw('count(distinct holder) as total'))
+  const names = await holdersOf(checkId, from, count)
   const slots = await db()('check_slot').where('check_id', checkId).whereIn('holder', names).orderBy('position')
     .select<(Omit<CheckSlotRow, 'slot' | 'check_id'> & { candidates: number })[]>('position', 'requirement', 'holder', 'n', 'status', 'late', db().raw(`jsonb_array_length(slot->'candidates') as candidates`))
   const files = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
-    .select('check_file.position', 'requirement', 'holder', 'n', 'path')
+    .select<(Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n'> & { path: string })[]>('check_file.position', 'requirement', 'holder', 'n', 'path')
   const found = await findingsOf(checkId, 'f', files.map(file => file.position))
   const placed = new Map<string, { path: string, codes: FindingCode[] }>()
   for (const file of files) {

@@ -3,7 +3,8 @@ import type { RoundSlot } from '#core/reporting/rounds'
 import { compareRounds } from '#core/reporting/rounds'
 import type { CheckInfo, Figures, PieceHistory, RoundAnswer } from '#shared/answers'
 import { db } from '../database/connection'
-import type { BriefVersionRow, CheckRunRow, CheckSlotRow, RosterVersionRow } from '../database/tables'
+import { checkMade } from '../database/check-rows'
+import type { CheckRunRow, CheckSlotRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
@@ -18,15 +19,11 @@ export async function listChecks(account: Account, briefId: string): Promise<Che
 /** A check seen against the one before it, or against an earlier one. */
 export async function roundOf(account: Account, checkId: string, against: string | null): Promise<RoundAnswer> {
   const { briefId } = await requireCheck(account, checkId)
-  const now = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
-    .where('check_run.id', checkId).first('previous_id', 'document', 'people')
-  if (!now) throw refuse(404, 'There is nothing here.')
+  const now = await checkMade(checkId)
   const earlier = against ?? now.previous_id
   if (!earlier) return { ...compareRounds([], []), before: null, people: { came: [], left: [] } }
-  const was = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
-    .where('check_run.id', earlier).where('check_run.brief_id', briefId)
-    .first<Pick<CheckRunRow, 'checked_at'> & Pick<BriefVersionRow, 'document'> & Pick<RosterVersionRow, 'people'> | undefined>('checked_at', 'document', 'people')
-  if (!was) throw refuse(404, 'There is nothing here.')
+  if (!await db()('check_run').where({ id: earlier, brief_id: briefId }).first('id')) throw refuse(404, 'There is nothing here.')
+  const was = await checkMade(earlier)
   const [before, after] = await Promise.all([slotsOf(earlier, was.document), slotsOf(checkId, now.document)])
   const names = (people: { id: string, name: string }[]) => new Map(people.map(person => [person.id, person.name]))
   const [whoWas, whoIs] = [names(was.people), names(now.people)]

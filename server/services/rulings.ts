@@ -5,7 +5,7 @@ import type { RulingKind } from '#core/checking/input'
 import type { ShownRuling } from '#shared/answers'
 import type { RulingWish } from '#shared/requests'
 import { db } from '../database/connection'
-import type { FileRef } from '../database/tables'
+import type { FileRef, RulingRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
@@ -15,7 +15,7 @@ import { newestRoster, saveRoster } from './briefs'
 export async function listRulings(account: Account, briefId: string): Promise<ShownRuling[]> {
   await requireRole(account, briefId, 'reader')
   const rows = await db()('ruling').leftJoin('account', 'account.id', 'ruling.made_by').where('brief_id', briefId).whereNull('taken_back_at').orderBy(['made_at', 'ruling.id'])
-    .select('ruling.id', 'kind', 'file', 'slot', 'reason', 'account.name', 'made_at')
+    .select<(Omit<RulingRow, 'brief_id' | 'made_by' | 'taken_back_at'> & { name: string | null })[]>('ruling.id', 'kind', 'file', 'slot', 'reason', 'account.name', 'made_at')
   return rows.map(row => ({ id: row.id, kind: row.kind, file: row.file, slot: row.slot, reason: row.reason, by: row.name ?? 'somebody who left', at: row.made_at.toISOString() }))
 }
 
@@ -38,8 +38,8 @@ export async function makeRuling(account: Account, checkId: string, { kind, file
     if (!run) throw refuse(404, 'There is nothing here.')
     const since = await trx('ruling').leftJoin('account', 'account.id', 'ruling.made_by').where('brief_id', briefId).whereNull('taken_back_at').where('made_at', '>', run.checked_at).whereNot('made_by', account.id)
       .where(query => query.whereRaw('slot @> ?::jsonb', [JSON.stringify(slot ?? { requirement: '\u0001' })]).orWhereRaw('file @> ?::jsonb', [JSON.stringify(file ?? { path: '\u0001' })]))
-      .first('account.name', 'kind')
-    if (since) throw refuse(409, `${since.name ?? 'Somebody else'} has just decided on this (${KINDS[since.kind as RulingKind]}). Check again to see it.`)
+      .first<{ name: string | null, kind: RulingKind } | undefined>('account.name', 'kind')
+    if (since) throw refuse(409, `${since.name ?? 'Somebody else'} has just decided on this (${KINDS[since.kind]}). Check again to see it.`)
     // one decision a file or slot: the new one takes the place of the old
     await trx('ruling').where({ brief_id: briefId }).whereNull('taken_back_at')
       .where(query => (file ? query.whereRaw('file = ?::jsonb', [JSON.stringify(file)]).whereIn('kind', kind === 'accept' ? ['accept'] : ['place', 'set-aside']) : query.where('kind', 'waive').whereRaw('slot = ?::jsonb', [JSON.stringify(slot)])))

@@ -1,5 +1,5 @@
 import type { Found } from '#shared/answers'
-import { db } from '../database/connection'
+import { db, rowsOf } from '../database/connection'
 import type { Account } from './accounts'
 
 const MOST = 40
@@ -10,18 +10,14 @@ export async function searchBriefs(account: Account, text: string): Promise<Foun
   const mine = db()('brief_member').where('account_id', account.id).select('brief_id')
   const [briefs, people, files] = await Promise.all([
     db()('brief').whereIn('id', mine).where('title', 'ilike', pattern).orderBy('created_at', 'desc').limit(MOST).select('id', 'title'),
-    db().raw(`
-      select brief.id, brief.title, person->>'id' as person, person->>'name' as name, person->>'group' as "group"
+    rowsOf<Found['people'][number]>(db(), `
+      select brief.id as "briefId", brief.title, person->>'id' as holder, person->>'name' as name, person->>'group' as "group"
       from brief join lateral (select people from roster_version r where r.brief_id = brief.id order by number desc limit 1) roster on true, jsonb_array_elements(roster.people) person
       where brief.id in (select brief_id from brief_member where account_id = ?) and (person->>'name' ilike ? or person->>'id' ilike ? or person->>'email' ilike ?)
       order by brief.created_at desc limit ?`, [account.id, pattern, pattern, pattern, MOST]),
     // a path that came again is told once, with when it came last
     db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').join('brief', 'brief.id', 'intake.brief_id').whereIn('brief.id', mine).where('intake.state', 'complete').where('path', 'ilike', pattern)
-      .groupBy('brief.id', 'brief.title', 'path', 'intake.root').orderByRaw('max(intake.completed_at) desc, path').limit(MOST).select('brief.id', 'brief.title', 'path', 'intake.root', db().raw('max(intake.completed_at) as "receivedAt"')),
+      .groupBy('brief.id', 'brief.title', 'path', 'intake.root').orderByRaw('max(intake.completed_at) desc, path').limit(MOST).select<{ id: string, title: string, path: string, root: string, receivedAt: Date }[]>('brief.id', 'brief.title', 'path', 'intake.root', db().raw('max(intake.completed_at) as "receivedAt"')),
   ])
-  return {
-    briefs: briefs.map(row => ({ id: row.id as string, title: row.title as string })),
-    people: people.rows.map((row: Record<string, string>) => ({ briefId: row.id, title: row.title, holder: row.person, name: row.name, group: row.group })),
-    files: files.map(row => ({ briefId: row.id as string, title: row.title as string, path: row.path as string, root: row.root as string, receivedAt: row.receivedAt.toISOString() as string })),
-  }
+  return { briefs, people, files: files.map(({ id, receivedAt, ...file }) => ({ briefId: id, ...file, receivedAt: receivedAt.toISOString() })) }
 }

@@ -1,10 +1,8 @@
 import { createHash } from 'node:crypto'
 import nodemailer from 'nodemailer'
 import { v7 as uuid } from 'uuid'
-import type { BriefDocument } from '#core/brief/document'
 import type { Slip } from '#core/reporting/slips'
 import { writeSlip } from '#core/reporting/slips'
-import type { Person } from '#core/roster/types'
 import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
 import { db } from '../database/connection'
 import type { JobRow } from '../database/tables'
@@ -12,22 +10,19 @@ import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { startJob } from './jobs'
-import { slipsOf } from '../database/check-rows'
+import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 
 const HOLDERS_AT_ONCE = 100
 
 /** Writes the slips of every holder of a check, or of some. */
 export async function prepareSlips(account: Account, checkId: string, only: readonly string[] | null = null): Promise<{ slips: PreparedSlip[], canSend: boolean }> {
   const { briefId } = await requireCheck(account, checkId)
-  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
-    .where('check_run.id', checkId).first('check_run.checked_at', 'brief_version.document', 'roster_version.people')
-  const document: BriefDocument = row.document
-  const people: Person[] = row.people
+  const { checked_at: checked, document, people } = await checkMade(checkId)
   const requirements = document.requirements.map(({ id, title, holder }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person' }))
-  const holders: string[] = (await db()('check_slot').where('check_id', checkId).groupBy('holder').min('position as first').select('holder').orderBy('first')).map(one => String(one.holder))
+  const holders = await holdersOf(checkId)
   const wanted = only === null ? holders : holders.filter(holder => only.includes(holder))
   const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent' }).select('holder', 'digest', 'sent_at')
-  const before = new Map(sent.map(one => [`${one.holder}\n${one.digest}`, one.sent_at as Date]))
+  const before = new Map(sent.map(one => [`${one.holder}\n${one.digest}`, one.sent_at]))
   const byId = new Map(people.map(person => [person.id, person]))
   const slips: PreparedSlip[] = []
   for (let at = 0; at < wanted.length; at += HOLDERS_AT_ONCE) {
@@ -39,7 +34,7 @@ export async function prepareSlips(account: Account, checkId: string, only: read
         const members = kind === 'person' ? [byId.get(holder)].flatMap(person => person ?? []) : people.filter(person => person.group.trim().normalize('NFC') === holder)
         const name = kind === 'person' ? members[0]?.name ?? holder : holder
         const slip = writeSlip({
-          title: document.title, due: document.due ? sayWhen(new Date(document.due), document.zone) : null, checkedAt: sayWhen(row.checked_at, document.zone), holder: { name, group: kind === 'group' },
+          title: document.title, due: document.due ? sayWhen(new Date(document.due), document.zone) : null, checkedAt: sayWhen(checked, document.zone), holder: { name, group: kind === 'group' },
           requirements, slots: own, files: files.filter(file => own.some(slot => slot.requirement === file.slot?.requirement)), others: people.filter(person => !members.includes(person)),
         })
         const { unchanging: _, ...told } = slip
