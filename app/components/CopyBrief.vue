@@ -8,23 +8,14 @@ const desk = useDesk()
 const title = ref(`${props.brief.title}, again`)
 const due = ref('')
 const samePeople = ref(false)
-const problem = ref('')
-const busy = ref(false)
+const { busy, problem, attempt } = useAttempt()
 
 async function make() {
-  busy.value = true
-  problem.value = ''
-  try {
+  await attempt(async () => {
     const zone = props.brief.zone ?? undefined
     const { id } = await desk.copy(props.brief.id, { title: title.value.trim(), due: due.value ? timeInZone(due.value, zone) : null, samePeople: samePeople.value })
     emit('copied', id)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 

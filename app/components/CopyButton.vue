@@ -1,30 +1,16 @@
 <script setup lang="ts">
-const props = defineProps<{ text: string, label?: string, what?: string }>()
-const copied = ref(false)
+import { useClipboard } from '@vueuse/core'
 
-async function copy() {
-  try {
-    await navigator.clipboard.writeText(props.text)
-  }
-  catch {
-    // without the clipboard's permission (plain HTTP) the old way still works
-    const area = document.createElement('textarea')
-    area.value = props.text
-    document.body.append(area)
-    area.select()
-    document.execCommand('copy')
-    area.remove()
-  }
-  copied.value = true
-  setTimeout(() => (copied.value = false), 1500)
-}
+const props = defineProps<{ text: string, label?: string, what?: string }>()
+// without the clipboard's permission (plain HTTP) the old way still works
+const { copy, copied } = useClipboard({ legacy: true, copiedDuring: 1500 })
 </script>
 
 <template>
   <el-button
     size="small"
     :aria-label="what ? `${label ?? 'Copy'} ${what}` : undefined"
-    @click="copy"
+    @click="copy(props.text)"
   >
     <span aria-live="polite">{{ copied ? 'Copied' : label ?? 'Copy' }}</span>
   </el-button>

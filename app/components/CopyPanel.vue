@@ -7,7 +7,7 @@ const props = defineProps<{ checkId: string }>()
 const followUp = useFollowUp()
 const jobs = useJobs()
 const made = ref<{ jobId: string, files: number, leftOut: number, parts: CopyPart[] } | null>(null)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 watch(() => props.checkId, () => (made.value = null))
 
 const brief = useBrief()
@@ -22,32 +22,22 @@ async function makeHere(event: Event) {
   if (!input.files || input.files.length === 0) return
   const { files } = takeChosen(input.files)
   input.value = ''
-  problem.value = ''
   if (here.value) URL.revokeObjectURL(here.value.url)
   here.value = null
   share.value = { done: 0, total: files.length }
-  try {
+  await attempt(async () => {
     const { archive, packed, absent } = await followUp.copyHere(props.checkId, files, { ...brief.opening, known: [...brief.opening.known] }, (done, total) => (share.value = { done, total }))
     here.value = { url: URL.createObjectURL(archive), packed, absent }
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    share.value = null
-  }
+  })
+  share.value = null
 }
 onUnmounted(() => here.value && URL.revokeObjectURL(here.value.url))
 
 async function make() {
-  problem.value = ''
   made.value = null
-  try {
+  await attempt(async () => {
     made.value = await followUp.copy(props.checkId)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 </script>
 

@@ -2,15 +2,18 @@
 import type { RequirementDocument } from '#core/brief/document'
 import type { SharedDeparture } from '#core/rules/accept-difference'
 import { shareDepartures } from '#core/rules/accept-difference'
+import type { Departure } from '#shared/answers'
 
 /** How files of the last check depart in common; one act makes one departure right for all. */
 const props = defineProps<{ requirement: RequirementDocument, checkId: string | null }>()
 const emit = defineEmits<{ accept: [requirement: RequirementDocument] }>()
 const rules = useRules()
-const all = shallowRef<Awaited<ReturnType<typeof rules.departures>>>([])
+const all = shallowRef<Departure[]>([])
+const { problem, attempt } = useAttempt(error => `How files depart from it so far is not known. ${sayError(error)}`)
 
 watch(() => props.checkId, async (id) => {
-  all.value = id ? await rules.departures(id).catch(() => []) : []
+  all.value = []
+  if (id) await attempt(async () => (all.value = await rules.departures(id)))
 }, { immediate: true })
 
 const shared = computed((): SharedDeparture[] => {
@@ -25,8 +28,15 @@ const shared = computed((): SharedDeparture[] => {
 </script>
 
 <template>
+  <p
+    v-if="problem"
+    class="problem"
+    role="alert"
+  >
+    {{ problem }}
+  </p>
   <div
-    v-if="shared.length"
+    v-else-if="shared.length"
     class="departures"
   >
     <h3>How files depart from it so far</h3>

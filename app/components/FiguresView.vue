@@ -10,19 +10,16 @@ import type { CheckHead, Figures } from '#shared/answers'
 const props = defineProps<{ head: CheckHead }>()
 const followUp = useFollowUp()
 const figures = shallowRef<Figures | null>(null)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 Chart.register(BarElement, CategoryScale, Legend, LinearScale, LineElement, PointElement, Tooltip)
 Chart.defaults.font.family = '\'Atkinson Hyperlegible Next Variable\', sans-serif'
 Chart.defaults.color = '#55636A'
 Chart.defaults.animation = false
 
 watch(() => props.head.id, async (id) => {
-  try {
+  await attempt(async () => {
     figures.value = await followUp.figures(id)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }, { immediate: true })
 
 const short = (time: number | string) => sayTime(new Date(time).toISOString(), props.head.zone).replace(/ \d{4},/, ',').replace(/ [A-Z+0-9:-]+$/, '')

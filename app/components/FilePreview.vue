@@ -6,8 +6,10 @@ const props = defineProps<{ file: ShownFile, checkId: string }>()
 const preview = usePreview()
 const kind = computed(() => previewKind(props.file))
 const open = ref(false)
-const busy = ref(false)
-const problem = ref('')
+const { busy, problem, attempt } = useAttempt((error) => {
+  if (stop.signal.aborted) return ''
+  return props.file.format.state === 'damaged' ? 'It cannot be shown: it is damaged.' : `It cannot be shown: ${sayError(error)}`
+})
 const address = ref('')
 const text = shallowRef<{ text: string, more: boolean } | null>(null)
 const table = shallowRef<{ rows: string[][], more: boolean } | null>(null)
@@ -33,19 +35,8 @@ async function show() {
   close()
   stop = new AbortController()
   open.value = true
-  busy.value = true
-  problem.value = ''
   text.value = table.value = archive.value = null
-  try {
-    const blob = await preview.fetchBytes(props.checkId, props.file, stop.signal)
-    await make(blob)
-  }
-  catch (error) {
-    if (!stop.signal.aborted) problem.value = props.file.format.state === 'damaged' ? 'It cannot be shown: it is damaged.' : `It cannot be shown: ${sayError(error)}`
-  }
-  finally {
-    busy.value = false
-  }
+  await attempt(async () => make(await preview.fetchBytes(props.checkId, props.file, stop.signal)))
 }
 
 async function make(blob: Blob) {

@@ -9,17 +9,14 @@ const rules = useRules()
 const rightText = ref('')
 const wrongText = ref('')
 const found = shallowRef<{ rules: WeighedRule[], conflicts: string[] } | null>(null)
-const busy = ref(false)
-const problem = ref('')
+const { busy, problem, attempt } = useAttempt()
 const received = shallowRef<string[]>([])
 const picked = ref<string[]>([])
 const lines = (text: string) => text.split('\n').map(line => line.trim()).filter(Boolean)
 const right = computed(() => lines(rightText.value))
 const wrong = computed(() => lines(wrongText.value))
 
-onMounted(async () => {
-  received.value = await rules.received(props.briefId).catch(() => [])
-})
+onMounted(() => attempt(async () => (received.value = await rules.received(props.briefId))))
 
 /** Names picked from what came in stand below those that were typed. */
 function pick(paths: string[]) {
@@ -30,21 +27,13 @@ function pick(paths: string[]) {
 }
 
 async function look() {
-  problem.value = ''
   if (right.value.length > 20 || wrong.value.length > 20) {
     problem.value = `Found ${Math.max(right.value.length, wrong.value.length)} names; up to twenty are enough.`
     return
   }
-  busy.value = true
-  try {
+  await attempt(async () => {
     found.value = await rules.learn(right.value, wrong.value, props.roster, received.value)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
+  })
 }
 
 const asText = (rule: WeighedRule) => (rule.folder === undefined ? rule.name : `${rule.folder}/${rule.name}`)

@@ -17,7 +17,7 @@ const pasted = ref('')
 const table = shallowRef<RosterTable | null>(null)
 const mapping = ref<RosterMapping>({ columns: [], nameOrder: 'whole' })
 const source = ref('')
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const fileInput = ref<HTMLInputElement | null>(null)
 const read = computed(() => (table.value ? readRoster(table.value, mapping.value) : null))
 const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
@@ -33,28 +33,16 @@ async function takeFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
-  problem.value = ''
   if (!file) return
-  try {
+  await attempt(async () => {
     if (file.size > 8 * 1024 * 1024) throw new Error(`The list is ${sayBytes(file.size)} long; allowed are 8 MB.`)
     const bytes = new Uint8Array(await file.arrayBuffer())
     const packed = bytes[0] === 0x50 && bytes[1] === 0x4B
     takeTable(packed ? await api('POST /api/rosters/table', { body: file }) : readTable(bytes), file.name)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 
-function takePasted() {
-  problem.value = ''
-  try {
-    takeTable(readTable(new TextEncoder().encode(pasted.value)), 'the pasted list')
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-}
+const takePasted = () => attempt(() => takeTable(readTable(new TextEncoder().encode(pasted.value)), 'the pasted list'))
 
 /** How a name was taken apart; nothing to say of a whole one. */
 function describe(person: Person): string {

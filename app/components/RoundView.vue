@@ -13,7 +13,7 @@ const checks = shallowRef<{ id: string, checkedAt: string }[]>([])
 /** Element Plus takes an empty value for none chosen. */
 const BEFORE = 'before'
 const against = ref(BEFORE)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const shown = ref<RoundKind | null>(null)
 const MOST = 200
 
@@ -29,15 +29,11 @@ const KINDS: { key: RoundKind, label: string, what: string }[] = [
 ]
 
 watch(() => [props.head.id, against.value] as const, async ([id, with_]) => {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     round.value = await followUp.round(id, with_ === BEFORE ? undefined : with_)
     checks.value = (await followUp.checks(props.head.briefId)).filter(one => one.id !== id)
     shown.value = KINDS.find(({ key }) => (round.value?.counts[key] ?? 0) > 0)?.key ?? null
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }, { immediate: true })
 
 const entries = computed(() => round.value?.entries.filter(entry => entry.kind === shown.value) ?? [])

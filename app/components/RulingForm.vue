@@ -13,8 +13,7 @@ const reason = ref('')
 const holder = ref('')
 const requirement = ref('')
 const number = ref<number | undefined>()
-const problem = ref('')
-const busy = ref(false)
+const { busy, problem, attempt } = useAttempt()
 const keepAlias = ref(false)
 const alias = ref('')
 
@@ -55,20 +54,16 @@ watch([holder, kind], () => {
 })
 
 async function rule() {
-  if (!kind.value) return
-  busy.value = true
-  problem.value = ''
-  try {
-    await check.rule({ kind: kind.value, ...(props.file ? { fileId: props.file.fileId } : {}), ...(kind.value === 'set-aside' || !chosen.value ? {} : { slot: chosen.value }), ...(needsReason.value ? { reason: reason.value } : {}), ...(kind.value === 'place' && keepAlias.value && alias.value.trim() ? { alias: alias.value.trim() } : {}) })
+  const decided = kind.value
+  if (!decided) return
+  await attempt(async () => {
+    await check.rule({
+      kind: decided, fileId: props.file?.fileId, slot: decided === 'set-aside' ? undefined : chosen.value ?? undefined,
+      reason: needsReason.value ? reason.value : undefined, alias: decided === 'place' && keepAlias.value ? alias.value.trim() || undefined : undefined,
+    })
     kind.value = null
     emit('ruled')
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 

@@ -14,8 +14,7 @@ const props = defineProps<{ formats: AcceptedDocument[] }>()
 const emit = defineEmits<{ ask: [id: string, measured: Record<string, Condition>], close: [] }>()
 const rules = useRules()
 const sample = shallowRef<SampleReading | null>(null)
-const busy = ref(false)
-const problem = ref('')
+const { busy, problem, attempt } = useAttempt()
 const over = ref(false)
 const chosen = ref<Record<string, ConditionKind | ''>>({})
 
@@ -32,18 +31,10 @@ const askable = (name: string) => propertyOf(name) !== undefined && (formatById(
 
 async function take(file: File | undefined) {
   if (!file) return
-  busy.value = true
-  problem.value = ''
-  try {
+  await attempt(async () => {
     sample.value = await rules.readSample(file)
     chosen.value = Object.fromEntries(values.value.filter(([name]) => askable(name)).map(([name]) => [name, TYPICAL.has(name) ? 'is' : '']))
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
+  })
 }
 
 function ask() {

@@ -5,17 +5,13 @@ import type { Found } from '#shared/answers'
 const desk = useDesk()
 const text = ref('')
 const found = shallowRef<Found | null>(null)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const none = computed(() => found.value !== null && found.value.briefs.length + found.value.people.length + found.value.files.length === 0)
 
 async function look() {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     found.value = text.value.trim().length < 2 ? null : await desk.search(text.value)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 </script>
 

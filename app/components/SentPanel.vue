@@ -5,16 +5,13 @@ const props = defineProps<{ briefId: string, zone: string | null, names: Map<str
 const followUp = useFollowUp()
 const sent = shallowRef<SentSlip[] | null>(null)
 const open = ref('')
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const STATES: Record<SentSlip['state'], string> = { waiting: 'waiting', sending: 'on its way', sent: 'sent', failed: 'failed' }
 
 onMounted(async () => {
-  try {
+  await attempt(async () => {
     sent.value = await followUp.sent(props.briefId)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 })
 </script>
 

@@ -7,21 +7,17 @@ const brief = useBrief()
 const members = shallowRef<Member[]>([])
 const mail = ref('')
 const role = ref<Member['role']>('checker')
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const ROLES: { key: Member['role'], label: string }[] = [
   { key: 'owner', label: 'owner: decides and shares' }, { key: 'checker', label: 'checker: asks, receives, checks, tells' }, { key: 'reader', label: 'reader: looks only' },
 ]
 const owns = computed(() => brief.current?.role === 'owner')
 
 async function act(action: () => Promise<unknown>) {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     await action()
     members.value = await brief.members()
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 onMounted(() => act(() => Promise.resolve()))
 

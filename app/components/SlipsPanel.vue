@@ -12,8 +12,9 @@ const shown = ref('')
 const all = ref(false)
 const asking = ref(false)
 const again = ref(false)
-const loading = ref(true)
-const problem = ref('')
+const { busy: loading, problem: unread, attempt: write } = useAttempt()
+const { problem: unsent, attempt: trySending } = useAttempt()
+const problem = computed(() => unread.value || unsent.value)
 const outcome = ref<{ sent: number, failed: number, notSent: { name: string, why: string }[] } | null>(null)
 
 const keyOf = (slip: PreparedSlip) => `${slip.group ? 'g' : 'p'}:${slip.holder}`
@@ -23,21 +24,14 @@ const ready = computed(() => slips.value.filter(slip => chosen.value.has(keyOf(s
 const before = computed(() => ready.value.filter(slip => slip.sentAt !== null).length)
 
 async function load() {
-  problem.value = ''
-  loading.value = true
-  try {
+  unsent.value = ''
+  await write(async () => {
     const found = await followUp.slips(props.checkId)
     slips.value = found.slips
     canSend.value = found.canSend
     chosen.value = new Set(found.slips.filter(slip => slip.open && slip.sentAt === null && slip.addresses.length > 0).map(keyOf))
     shown.value = list.value[0] ? keyOf(list.value[0]) : ''
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    loading.value = false
-  }
+  })
 }
 watch(() => props.checkId, load, { immediate: true })
 
@@ -50,18 +44,14 @@ function choose(slip: PreparedSlip, take: boolean) {
 
 async function send() {
   asking.value = false
-  problem.value = ''
   outcome.value = null
-  try {
+  await trySending(async () => {
     outcome.value = await followUp.send(props.checkId, ready.value.map(slip => slip.holder), again.value)
     again.value = false
     const { slips: fresh } = await followUp.slips(props.checkId)
     slips.value = fresh
     chosen.value = new Set()
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${slip.text}`).join('\n\n'))
 </script>

@@ -6,16 +6,13 @@ import type { PieceHistory } from '#shared/answers'
 const props = defineProps<{ checkId: string, slotRef: { requirement: string, holder: string, n?: number }, zone: string | null }>()
 const followUp = useFollowUp()
 const rows = shallowRef<PieceHistory[] | null>(null)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 
 async function load() {
   if (rows.value) return
-  try {
+  await attempt(async () => {
     rows.value = await followUp.history(props.checkId, props.slotRef.holder, props.slotRef.requirement, props.slotRef.n ?? null)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 /** Checks in which nothing changed are told together. */
 const told = computed(() => (rows.value ?? []).filter((row, at, all) => {

@@ -12,21 +12,17 @@ const props = defineProps<{ open: { holder: string, requirement?: string, n?: nu
 const emit = defineEmits<{ close: [], ruled: [] }>()
 const check = useCheck()
 const slip = shallowRef<HolderSlip | null>(null)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const panel = ref<HTMLElement | null>(null)
 const heading = computed(() => check.sayName(props.open.holder))
 const title = computed(() => props.head.requirements.find(one => one.id === props.open.requirement)?.title ?? '')
 
 watch(() => [props.open, props.head.id] as const, async ([{ holder, requirement }]) => {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     slip.value = await check.slip(holder, requirement)
     await nextTick()
     panel.value?.focus()
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }, { immediate: true })
 
 const entries = computed(() => (slip.value?.slots ?? [])
@@ -57,14 +53,10 @@ const rulingsOf = (slot: ReportSlot, files: readonly ShownFile[]) => check.rulin
 const RULED: Record<ShownRuling['kind'], string> = { 'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Waived' }
 
 async function takeBack(ruling: ShownRuling) {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     await check.takeBack(ruling)
     emit('ruled')
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 const refOf = (slot: ReportSlot) => ({ requirement: slot.requirement, holder: slot.holder, ...(slot.n === undefined ? {} : { n: slot.n }) })
 

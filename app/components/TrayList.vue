@@ -12,19 +12,16 @@ function drag(event: DragEvent, file: ShownFile) {
   event.dataTransfer?.setData('text/plain', file.path)
   if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move'
 }
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const rulingOn = (file: ShownFile) => check.rulings.find(one => one.kind === 'set-aside' && one.file?.sha256 === file.sha256 && one.file.path === file.path)
 
 async function takeBack(file: ShownFile) {
   const ruling = rulingOn(file)
   if (!ruling) return
-  try {
+  await attempt(async () => {
     await check.takeBack(ruling)
     emit('ruled')
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 const loose = computed(() => props.tray.files.filter(file => file.role === 'unplaced' || file.role === 'surplus'))
 const aside = computed(() => props.tray.files.filter(file => file.role !== 'unplaced' && file.role !== 'surplus'))

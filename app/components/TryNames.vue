@@ -21,8 +21,13 @@ watch(() => [text.value, JSON.stringify(props.document), props.roster, props.rea
     tried.value = []
     return
   }
-  const found = await rules.tryNames(props.document, props.roster, paths.slice(0, MOST)).catch(() => null)
-  if (turn === asked && found) tried.value = found
+  try {
+    const found = await rules.tryNames(props.document, props.roster, paths.slice(0, MOST))
+    if (turn === asked) tried.value = found
+  }
+  catch (error) {
+    if (turn === asked) problem.value = sayError(error)
+  }
 })
 
 const names = computed(() => new Map(props.roster.people.map(person => [person.id, person.name])))

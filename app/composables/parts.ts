@@ -90,6 +90,7 @@ const FIELD_WORDS: { [T in OwnField['type']]: (field: Extract<OwnField, { type: 
   number: ({ digits, from, to }) => `a number, ${countedDigits(digits)}${from ? `, from ${from}` : ''}${to === undefined ? '' : ` to ${to}`}`,
   version: ({ digits, milestone }) => `${milestone ? 'a milestone\'s number' : 'a version'}, ${countedDigits(digits)}`,
   date: ({ pattern }) => `a date, ${pattern}`,
+  week: ({ form, from, to }) => `a week, ${form ?? 'YYYY-\'W\'ww'}${from ? `, from ${from}` : ''}${to ? ` to ${to}` : ''}`,
   choice: ({ values }) => `one of: ${values.join(', ')}`,
   text: () => 'free text',
 }

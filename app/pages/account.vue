@@ -2,17 +2,13 @@
 const session = useSession()
 const listed = ref<Awaited<ReturnType<typeof session.listSessions>> | null>(null)
 const link = ref('')
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 
 async function act(action: () => Promise<unknown>) {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     await action()
     listed.value = await session.listSessions()
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 
 async function invite() {

@@ -2,22 +2,12 @@
 import type { DeskBrief } from '#shared/answers'
 
 const desk = useDesk()
-const problem = ref('')
+const { problem, attempt: act } = useAttempt()
 const making = ref(false)
 const title = ref('')
 const removing = ref<DeskBrief | null>(null)
 const copying = ref<DeskBrief | null>(null)
 const fileInput = ref<HTMLInputElement | null>(null)
-
-async function act(action: () => Promise<unknown>) {
-  problem.value = ''
-  try {
-    await action()
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-}
 
 async function make() {
   const { id } = await desk.make(title.value)

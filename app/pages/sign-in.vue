@@ -5,26 +5,20 @@ const invitation = computed(() => (typeof route.query.invitation === 'string' ? 
 /** Making an account: as the first visitor, or with an invitation. */
 const making = computed(() => session.first || invitation.value !== undefined)
 const form = reactive({ mail: '', name: '', password: '' })
-const problem = ref('')
 const problems = ref<Record<string, string>>({})
-const busy = ref(false)
+const { busy, problem, attempt } = useAttempt((error) => {
+  if (!(error instanceof ApiError) || error.problems.length === 0) return sayError(error)
+  problems.value = Object.fromEntries(error.problems.map(one => [one.path, one.message]))
+  return ''
+})
 
 async function send() {
-  busy.value = true
-  problem.value = ''
   problems.value = {}
-  try {
+  await attempt(async () => {
     if (making.value) await session.makeAccount({ ...form, invitation: invitation.value })
     else await session.signIn(form.mail, form.password)
     await navigateTo('/')
-  }
-  catch (error) {
-    if (error instanceof ApiError && error.problems.length > 0) problems.value = Object.fromEntries(error.problems.map(one => [one.path, one.message]))
-    else problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 const route = useRoute()
 const brief = useBrief()
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const sharing = ref(false)
 const id = computed(() => String(route.params.id))
 
@@ -22,13 +22,9 @@ const facts = computed(() => {
 })
 
 async function load() {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     await brief.load(id.value)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 watch(id, load, { immediate: true })
 </script>

@@ -11,8 +11,7 @@ const draft = ref<BriefDocument>(newDocument('', []))
 const chosen = ref(0)
 const problems = ref<BriefProblem[]>([])
 const saved = ref('')
-const problem = ref('')
-const busy = ref(false)
+const { busy, problem, attempt } = useAttempt()
 const roster = computed(() => brief.current?.roster ?? null)
 const changed = computed(() => JSON.stringify(draft.value) !== saved.value)
 
@@ -48,34 +47,18 @@ function has(index: number): boolean {
 
 /** What has been received is looked at first: a rule that turns files is not saved without a word. */
 async function save() {
-  busy.value = true
-  problem.value = ''
-  try {
+  await attempt(async () => {
     const weighed = received.value && saved.value ? await rules.weigh(brief.current?.id ?? '', draft.value) : null
     if (weighed && weighed.worse + weighed.better > 0) effect.value = weighed
     else await brief.saveDocument(draft.value, false)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
+  })
 }
 
 async function saveAll(keep: boolean) {
-  busy.value = true
-  problem.value = ''
-  try {
+  await attempt(async () => {
     await brief.saveDocument(draft.value, keep)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    effect.value = null
-    busy.value = false
-  }
+  })
+  effect.value = null
 }
 
 function download() {

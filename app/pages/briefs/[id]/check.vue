@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
 import type { ReportRoot, SlotStatus } from '#core/checking/report'
 
 const brief = useBrief()
 const check = useCheck()
-const problem = ref('')
-const busy = ref(false)
+const { busy, problem: undone, attempt: act } = useAttempt()
+const { problem: unread, attempt: tryLoading } = useAttempt()
+const problem = computed(() => unread.value || undone.value)
 const route = useRoute()
 const find = ref(typeof route.query.find === 'string' ? route.query.find : '')
 const only = ref<SlotStatus | 'late' | null>(null)
@@ -26,14 +28,11 @@ function toggleNarrow(requirement: string) {
 const id = computed(() => brief.current?.check?.id)
 
 watch(id, async (now) => {
-  problem.value = ''
-  try {
+  undone.value = ''
+  await tryLoading(async () => {
     if (now) await check.load(now)
     if (typeof route.query.holder === 'string' && check.rows.some(row => row.holder === route.query.holder)) open.value = { holder: route.query.holder }
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }, { immediate: true })
 
 /** Roots whose folders and names a person wants read as they stand. */
@@ -63,25 +62,10 @@ const place = (slot: { holder: string, requirement: string, n: number | null }) 
 /** The letter on the button repeats the last check. */
 function press(event: KeyboardEvent) {
   const at = event.target as HTMLElement
-  if (event.key.toLowerCase() !== 'a' || event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(at.tagName) || at.isContentEditable) return
+  if (event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(at.tagName) || at.isContentEditable) return
   if (id.value) void again()
 }
-onMounted(() => window.addEventListener('keydown', press))
-onUnmounted(() => window.removeEventListener('keydown', press))
-
-async function act(action: () => Promise<unknown>) {
-  busy.value = true
-  problem.value = ''
-  try {
-    await action()
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
-}
+onKeyStroke(['a', 'A'], press)
 </script>
 
 <template>

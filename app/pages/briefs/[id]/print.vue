@@ -3,12 +3,12 @@ import type { HolderSlip } from '#shared/answers'
 
 const brief = useBrief()
 const check = useCheck()
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const open = shallowRef<{ holder: string, slip: HolderSlip }[]>([])
 const ready = ref(false)
 
 onMounted(async () => {
-  try {
+  await attempt(async () => {
     const id = brief.current?.check?.id
     if (!id) throw new Error('Nothing was checked yet.')
     await check.load(id)
@@ -17,10 +17,7 @@ onMounted(async () => {
     for (const { holder } of holders) slips.push({ holder, slip: await check.slip(holder) })
     open.value = slips
     ready.value = true
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 })
 
 const titleOf = (id: string) => check.head?.requirements.find(one => one.id === id)?.title ?? id

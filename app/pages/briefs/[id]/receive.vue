@@ -10,7 +10,7 @@ const keeps = ref(true)
 const replaces = ref<'ask' | 'add' | 'replace'>('ask')
 const stated = ref('')
 const over = ref(false)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const checking = ref(false)
 const folderInput = ref<HTMLInputElement | null>(null)
 const fileInput = ref<HTMLInputElement | null>(null)
@@ -23,8 +23,7 @@ const share = computed(() => {
 })
 
 async function take(find: () => Promise<Dropped> | Dropped) {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     const { root, files } = await find()
     const [only] = files
     if (!only) throw new Error('There is no file in it. Needed: a folder with files, or a .zip of one.')
@@ -40,21 +39,14 @@ async function take(find: () => Promise<Dropped> | Dropped) {
     if (!done) return
     await brief.reload()
     if (!brief.blocks.check) await check()
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 
 /** Whether an intake counts is the person's choice, at any time. */
 async function letCount(one: { id: string, replacedAt: string | null }) {
-  problem.value = ''
-  try {
+  await attempt(async () => {
     await brief.letCount(one.id, one.replacedAt !== null)
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
+  })
 }
 
 async function check() {

@@ -9,8 +9,7 @@ const people = ref<ListedPerson[]>([])
 const columns = ref<string[]>([])
 const editing = ref<{ person: ListedPerson, at: number | null } | null>(null)
 const filter = ref('')
-const problem = ref('')
-const busy = ref(false)
+const { busy, problem, attempt } = useAttempt()
 
 watch(() => brief.current?.roster, (roster) => {
   people.value = structuredClone(toRaw(roster?.people ?? []))
@@ -28,19 +27,11 @@ const shown = computed(() => {
 })
 
 async function save(list: ListedPerson[], names: string[]) {
-  busy.value = true
-  problem.value = ''
-  try {
+  await attempt(async () => {
     await brief.saveRoster(list, names)
     editing.value = null
     bringing.value = false
-  }
-  catch (error) {
-    problem.value = sayError(error)
-  }
-  finally {
-    busy.value = false
-  }
+  })
 }
 
 function change(person: ListedPerson, at: number) {
