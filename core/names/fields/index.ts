@@ -7,9 +7,10 @@ import { roster } from './roster'
 import { text } from './text'
 import type { DeclaredField, FieldProblem, FreeField, Options } from './type'
 import { version } from './version'
+import { week } from './week'
 
 /** Types of fields that the name itself tells. Adding one is a file and a line here. */
-const FREE = { number, version, date, choice, text }
+const FREE = { number, version, date, week, choice, text }
 
 /** Every type of field a requirement may declare. */
 const DECLARED = { roster, ...FREE }

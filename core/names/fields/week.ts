@@ -1,0 +1,148 @@
+import { oneOf, pattern } from '../../shapes/shape'
+import type { Strictness } from '../strictness'
+import { foldReceived, STRICT } from '../strictness'
+import { WILD } from '../tokens'
+import { isDigit } from './digits'
+import type { FreeField } from './type'
+
+/** Ways to write a week, in UTS #35 letters, with what each is made of. */
+const FORMS = { 'YYYY-\'W\'ww': ['year', '-W', 'week'], 'YYYYww': ['year', 'week'], 'ww': ['week'] } as const
+type WeekForm = keyof typeof FORMS
+
+/** A week of the calendar that begins on Mondays (ISO 8601), perhaps between two weeks written `2026-W41`. */
+export interface WeekRule { type: 'week', form: WeekForm, from: string | null, to: string | null }
+
+const DAY = 86_400_000
+const MOST_WEEKS = 52
+
+/** Days since 1970 of the Monday a week begins with. */
+function mondayOf(year: number, week: number): number {
+  // 4 January is always in the first week (ISO 8601-1:2019, 3.1.1.23)
+  const fourth = Date.UTC(year, 0, 4) / DAY
+  return fourth - (fourth + 3) % 7 + (week - 1) * 7
+}
+
+/** Whether a year has such a week: the next year's first begins after it. */
+function isRealWeek(year: number, week: number): boolean {
+  return year >= 1583 && week >= 1 && mondayOf(year, week) < mondayOf(year + 1, 1)
+}
+
+interface Week { year: number, week: number }
+const writeIso = ({ year, week }: Week): string => `${String(year).padStart(4, '0')}-W${String(week).padStart(2, '0')}`
+const readIso = (text: string): Week => ({ year: Number(text.slice(0, 4)), week: Number(text.slice(6, 8)) })
+const weekOfDay = (day: number): Week => {
+  const [year] = [1, 0, -1].map(more => new Date(day * DAY).getUTCFullYear() + more).filter(year => mondayOf(year, 1) <= day)
+  return { year: year ?? 1970, week: Math.floor((day - mondayOf(year ?? 1970, 1)) / 7) + 1 }
+}
+
+function write(week: Week, form: WeekForm): string {
+  const iso = writeIso(week)
+  const pieces = { year: iso.slice(0, 4), week: iso.slice(6) }
+  return FORMS[form].map(piece => (piece === 'year' || piece === 'week' ? pieces[piece] : piece)).join('')
+}
+
+const inRange = (week: Week, { from, to }: WeekRule): boolean =>
+  isRealWeek(week.year, week.week) && (from === null || writeIso(week) >= from) && (to === null || writeIso(week) <= to)
+
+/** The week a number means; without a year the one in the range. */
+function settle(year: number | null, week: number, rule: WeekRule): Week | null {
+  const years = year === null && rule.from && rule.to ? [readIso(rule.from).year, readIso(rule.to).year] : [year]
+  for (const one of years) if (one !== null && inRange({ year: one, week }, rule)) return { year: one, week }
+  return null
+}
+
+/** End of a week as the rule writes it, or `null`. */
+function endOfWeek(text: string, at: number, rule: WeekRule, strictness: Strictness = STRICT): number | null {
+  let end = at
+  const found: { year: number | null, week: number } = { year: null, week: 0 }
+  for (const piece of FORMS[rule.form]) {
+    const width = piece === 'year' ? 4 : 2
+    const there = piece === 'year' || piece === 'week' ? text.slice(end, end + width) : foldReceived(piece, strictness).text
+    if (piece === 'year' || piece === 'week') {
+      if (there.length < width || !/^\d+$/.test(there)) return null
+      found[piece] = Number(there)
+    }
+    else if (!text.startsWith(there, end)) return null
+    end += there.length
+  }
+  return settle(found.year, found.week, rule) ? end : null
+}
+
+/** A week as people write it, in any of the ways: with or without year, `W`, `KW`, `wk` or `week` before the number. */
+const LOOSE = /^(?:(\d{4})[-_. ]?)?(?:(?:kw|wk|week|w)[-_. ]?)?(\d{1,2})(?!\d)/i
+
+function looseWeek(text: string, at: number, rule: WeekRule): { end: number, written: string | null } | null {
+  const found = LOOSE.exec(text.slice(at, at + 16))
+  if (!found) return null
+  const week = settle(found[1] === undefined ? null : Number(found[1]), Number(found[2]), rule)
+  return { end: at + found[0].length, written: week && write(week, rule.form) }
+}
+
+const weekText = () => pattern('a week such as 2026-W41', /^\d{4}-W\d{2}$/)
+const options = { form: oneOf('YYYY-\'W\'ww', 'YYYYww', 'ww'), from: weekText(), to: weekText() }
+
+const moved = (week: string, days: number): string => {
+  const { year, week: number } = readIso(week)
+  return writeIso(weekOfDay(mondayOf(year, number) + Math.round(days / 7) * 7))
+}
+
+export const week: FreeField<WeekRule, typeof options> = {
+  options,
+  normalise: ({ form = 'YYYY-\'W\'ww', from = null, to = null }) => ({ type: 'week', form, from, to }),
+  problems({ form, from, to }) {
+    const unreal = ([['from', from], ['to', to]] as const)
+      .flatMap(([at, text]) => (text === null || isRealWeek(readIso(text).year, readIso(text).week) ? [] : [{ at, message: `"${text}" is no week of the calendar` }]))
+    if (unreal.length > 0) return unreal
+    if (from !== null && to !== null && from > to) return [{ at: '', message: `from ${from} lies after to ${to}` }]
+    if (form !== 'ww') return []
+    if (from === null || to === null) return [{ at: 'form', message: 'a week without its year needs from and to' }]
+    const weeks = (mondayOf(readIso(to).year, readIso(to).week) - mondayOf(readIso(from).year, readIso(from).week)) / 7 + 1
+    return weeks > MOST_WEEKS ? [{ at: 'form', message: `${from} to ${to} are ${weeks} weeks: a week without its year needs ${MOST_WEEKS} or fewer` }] : []
+  },
+  words: ['week', 'kw', 'wk', 'ww', 'yyyyww', 'yyyywww', 'semana', 'semaine', 'woche'],
+  digits: true,
+  runsOn: false,
+  ordered: true,
+  openness: 0,
+  straight: (text, at, rule) => endOfWeek(text, at, rule) ?? -1,
+  ends(found, at, rule) {
+    const end = endOfWeek(found.text, at, rule, found.strictness)
+    return end === null ? [] : [end]
+  },
+  take(text, rule, _, take) {
+    for (let start = 0; start < text.length; start++) {
+      const end = endOfWeek(text, start, rule)
+      if (end !== null) take(start, end, 0)
+      // only from where a word or number begins
+      if (start > 0 && /[\p{L}\p{N}]/u.test(text[start - 1] ?? '')) continue
+      const loose = looseWeek(text, start, rule)
+      if (loose) take(start, loose.end, isDigit(text.charCodeAt(start)) ? 0.9 : 0.8)
+    }
+  },
+  read(actual, rule) {
+    if (endOfWeek(actual, 0, rule) === actual.length) return actual
+    const loose = looseWeek(actual, 0, rule)
+    return loose?.end === actual.length ? loose.written ?? undefined : undefined
+  },
+  tell(actual, rule) {
+    if (endOfWeek(actual, 0, rule) === actual.length) return null
+    return looseWeek(actual, 0, rule)?.written ? 'date-order' : 'date-range'
+  },
+  ways({ form }) {
+    const run = FORMS[form].map(piece => (piece === 'year' || piece === 'week' ? WILD : piece)).join('')
+    return [[run, run, run]]
+  },
+  build(rule, open, automaton) {
+    let here = open
+    for (const piece of FORMS[rule.form]) {
+      if (piece === 'year') for (let digit = 0; digit < 4; digit++) here = [automaton.step(here, { only: '0123456789' })]
+      else if (piece === 'week') for (const only of ['012345', '0123456789']) here = [automaton.step(here, { only })]
+      else here = [automaton.text(here, piece)]
+    }
+    return [...here]
+  },
+  fits: (text, rule) => endOfWeek(text, 0, rule) === text.length,
+  longest: ({ form }) => write({ year: 2026, week: 41 }, form).length,
+  sample: ({ form, from }, today) => write(from ? readIso(from) : weekOfDay(Math.floor(Date.parse(`${today.slice(0, 10)}T00:00:00Z`) / DAY)), form),
+  moved: ({ from, to, ...rest }, days) => ({ ...rest, ...(from ? { from: moved(from, days) } : {}), ...(to ? { to: moved(to, days) } : {}) }),
+}
