@@ -5,7 +5,10 @@ import type { ReportFile } from '#core/checking/report'
 import type { ReportParts } from '#core/reporting/write'
 import { writeCsv, writeJson, writeJunit, writeText } from '#core/reporting/write'
 import type { Roster } from '#core/roster/types'
+import { ownOf } from '#core/text/own'
 import { showText } from '#core/text/show'
+import { refuse } from '../utils/errors'
+import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { allFiles, allSlots, checkMade } from '../database/check-rows'
 import { getCheck, reportParts } from './reports'
@@ -14,38 +17,61 @@ import { writeWorkbook } from './workbooks'
 
 const CSV = 'text/csv; charset=utf-8'
 
-/** Ways to hand a check's result on. */
-export const EXPORTS: Record<string, { type: string, name: string }> = {
-  'json': { type: 'application/json; charset=utf-8', name: 'report.json' },
-  'csv': { type: CSV, name: 'report.csv' },
-  'xlsx': { type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', name: 'people.xlsx' },
-  'people': { type: CSV, name: 'people.csv' },
-  'mail-merge': { type: CSV, name: 'mail-merge.csv' },
-  'corrections': { type: CSV, name: 'corrections.csv' },
-  'clear-out': { type: CSV, name: 'clear-out.csv' },
-  'junit': { type: 'application/xml; charset=utf-8', name: 'report.junit.xml' },
-  'text': { type: 'text/plain; charset=utf-8', name: 'report.txt' },
+type Bytes = AsyncIterable<string> | Iterable<string> | Uint8Array
+type Write = (parts: ReportParts, roster: Roster) => AsyncIterable<string> | Iterable<string>
+
+interface Export {
+  type: string
+  name: string
+  /** Its bytes for one check, streamed where they may be many; whether the account may read the check has been asked before. */
+  write(account: Account, checkId: string): Promise<Bytes>
 }
 
-const table = (rows: (string | number)[][]) => Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })
+const table = (rows: (string | number)[][]) => [Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })]
 
-/** One way's bytes, streamed where the report may be large. */
-export async function exportOf(account: Account, checkId: string, as: string): Promise<AsyncIterable<string> | Iterable<string> | Uint8Array> {
-  const head = await getCheck(account, checkId)
-  switch (as) {
-    case 'json': case 'csv': case 'junit': case 'text': {
-      const { parts, people } = await reportParts(account, checkId)
-      return { json: writeJson, csv: writeCsv, junit: writeJunit, text: writeText }[as](withoutPeople(parts), { people, columns: [] } satisfies Roster)
-    }
-    case 'people': return [table(holderRows(await checkMade(checkId), head.requirements, await allSlots(checkId)))]
-    case 'xlsx': return writeWorkbook('People', holderRows(await checkMade(checkId), head.requirements, await allSlots(checkId)))
-    case 'mail-merge': {
+const report = (write: Write): Export['write'] => async (account, checkId) => {
+  const { parts, people } = await reportParts(account, checkId)
+  // a list's columns are nobody's business where a report is handed on
+  return write(withoutPeople(parts), { people, columns: [] })
+}
+
+async function peopleRows(account: Account, checkId: string) {
+  const { requirements } = await getCheck(account, checkId)
+  return holderRows(await checkMade(checkId), requirements, await allSlots(checkId))
+}
+
+/** Ways to hand a check's result on, each with what writes it. */
+const EXPORTS: Record<string, Export> = {
+  'json': { type: 'application/json; charset=utf-8', name: 'report.json', write: report(writeJson) },
+  'csv': { type: CSV, name: 'report.csv', write: report(writeCsv) },
+  'xlsx': {
+    type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', name: 'people.xlsx',
+    write: async (account, checkId) => writeWorkbook('People', await peopleRows(account, checkId)),
+  },
+  'people': { type: CSV, name: 'people.csv', write: async (account, checkId) => table(await peopleRows(account, checkId)) },
+  'mail-merge': {
+    type: CSV, name: 'mail-merge.csv',
+    async write(account, checkId) {
       const { slips } = await prepareSlips(account, checkId)
-      return [table([['mail', 'name', 'subject', 'text'], ...slips.filter(slip => slip.open).map(slip => [slip.addresses.join(', '), slip.name, slip.subject, slip.text])])]
-    }
-    case 'corrections': return [correctionTable(planCorrections(await allFiles(checkId)))]
-    default: return [table([['file', 'bytes', 'why'], ...clearOut(await allFiles(checkId)).map(({ path, size, why }) => [showText(path), size, why])])]
-  }
+      const rows = slips.filter(slip => slip.open).map(slip => [slip.addresses.join(', '), slip.name, slip.subject, slip.text])
+      return table([['mail', 'name', 'subject', 'text'], ...rows])
+    },
+  },
+  'corrections': { type: CSV, name: 'corrections.csv', write: async (_, checkId) => [correctionTable(planCorrections(await allFiles(checkId)))] },
+  'clear-out': {
+    type: CSV, name: 'clear-out.csv',
+    write: async (_, checkId) => table([['file', 'bytes', 'why'], ...clearOut(await allFiles(checkId)).map(({ path, size, why }) => [showText(path), size, why])]),
+  },
+  'junit': { type: 'application/xml; charset=utf-8', name: 'report.junit.xml', write: report(writeJunit) },
+  'text': { type: 'text/plain; charset=utf-8', name: 'report.txt', write: report(writeText) },
+}
+
+/** A check's result handed on in one way: media type, file name and bytes. */
+export async function exportOf(account: Account, checkId: string, as: string): Promise<{ type: string, name: string, pieces: Bytes }> {
+  const kind = ownOf(EXPORTS, as)
+  if (!kind) throw refuse(400, `as: "${as}" is not one of ${Object.keys(EXPORTS).join(', ')}`)
+  await requireCheck(account, checkId)
+  return { type: kind.type, name: kind.name, pieces: await kind.write(account, checkId) }
 }
 
 /** Author and place found in files are nobody else's business. */

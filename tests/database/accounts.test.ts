@@ -21,7 +21,7 @@ describe('accounts', () => {
   test('passwords are stored as Argon2id hashes, tokens as hashes; a session ends when told to', async () => {
     const account = await signIn({ mail: 'BO@shore.example ', password: 'another password' }, 'here')
     const row = await db()('account').where('id', account.id).first('password')
-    expect(row.password).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/)
+    expect(row?.password).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/)
     const { token } = await openSession(account, 'test')
     const found = await accountOfToken(token)
     expect(found?.id).toBe(account.id)

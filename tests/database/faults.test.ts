@@ -91,7 +91,7 @@ test('a job that is called off does nothing more', async () => {
   await until(async () => (await db()('job_step').where('job_id', jobId).first('step')) !== undefined)
   await cancelJob(owner, jobId)
   await until(async () => (await getJob(owner, jobId)).state === 'cancelled')
-  const count = async () => Number((await db()('job_step').where('job_id', jobId).count('* as steps').first())?.steps)
+  const count = async () => (await db()('job_step').where('job_id', jobId).select('step')).length
   const before = await count()
   await new Promise(resolve => setTimeout(resolve, 1500))
   expect(await count()).toBe(before)
@@ -109,7 +109,7 @@ test('a full disk is told in words; nothing of the intake shows, and afterwards 
 })
 
 test('the database is restarted between loading and saving a check: the check is there once, whole', async () => {
-  const before = Number((await db()('check_run').where('brief_id', brief).count('* as checks').first())?.checks)
+  const before = (await db()('check_run').where('brief_id', brief).select('id')).length
   const restart = () => new Promise<void>(resolve => spawn('bash', ['-c', 'bash scripts/database.sh stop test; bash scripts/database.sh start test'], { stdio: 'ignore' }).once('exit', () => resolve()))
   // files are loaded within the first milliseconds; the worker thread takes longer than the restart takes to begin
   const running = runCheck(owner, brief)
@@ -117,5 +117,5 @@ test('the database is restarted between loading and saving a check: the check is
   await restart()
   const { id } = await running
   expect((await getCheck(owner, id)).summary.files).toBe(FILES + 1)
-  expect(Number((await db()('check_run').where('brief_id', brief).count('* as checks').first())?.checks)).toBe(before + 1)
+  expect((await db()('check_run').where('brief_id', brief).select('id')).length).toBe(before + 1)
 })

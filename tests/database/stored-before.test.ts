@@ -59,7 +59,7 @@ test('evidence and faults that were stored in words keep them, and a decision by
   const { id: check } = await runCheck(owner, brief)
   const reading = await db()('received_file').where('intake_id', intake).first('reading_id')
   await db().raw(`update check_file set file = jsonb_set(file, '{evidence}', '["placed by a person", "folder names Ana Marsh"]') where check_id = ?`, [check])
-  await db().raw(`update reading set reading = reading - 'fault' || '{"reason": "it ends early"}' where id = ?`, [reading?.reading_id])
+  await db().raw(`update reading set reading = reading - 'fault' || '{"reason": "it ends early"}' where id = ?`, [reading?.reading_id ?? ''])
   await typeWords(db())
   const { files: [file] } = await slipOf(owner, check, 's1', null)
   expect(file?.evidence).toEqual([{ kind: 'placed-by-hand' }, { kind: 'said', text: 'folder names Ana Marsh' }])
