@@ -33,7 +33,8 @@ part "unused code and packages" npm run --silent unused
 part "types" bash scripts/typecheck.sh
 # what fails in these two is counted test by test
 echo; echo "== unit and database tests"
-npx vitest run --reporter=default --reporter=json --outputFile.json="$results/vitest.json" --hideSkippedTests 2>&1 | grep -v '✓' || true
+npx vitest run --coverage --coverage.reportsDirectory="$results/coverage" --reporter=default --reporter=json --outputFile.json="$results/vitest.json" --hideSkippedTests 2>&1 | grep -v '✓' || true
+node scripts/coverage.mjs "$results/coverage/coverage-summary.json" || true
 part "build" npx nuxt build --logLevel silent
 echo; echo "== browser tests"
 USITOR_TEST_JSON=$results/playwright.json npx playwright test || true

@@ -3,7 +3,8 @@ import type { Remote } from 'comlink'
 import { defineStore } from 'pinia'
 import type { StaysClosed } from '#core/arrivals/incoming'
 import type { Overlap } from '#shared/answers'
-import type { IntakeOrder, IntakeProgress, IntakeWorker } from '~/workers/intake'
+import type { IntakeWorker } from '~/workers/intake'
+import type { IntakeOrder, IntakeProgress } from '~/workers/receiving'
 
 /** What is being received now; one at a time, going on while the person looks elsewhere. */
 export const useIntake = defineStore('intake', () => {

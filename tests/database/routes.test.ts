@@ -1,11 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { DemoClient } from '../../demo/load'
 import { connect, disconnect } from '../../server/database/connection'
-import { invite } from '../../server/services/accounts'
-import { accountOf } from './help'
-import { ROUTE_FILES, startServer } from './server'
+import { ROUTE_FILES, somebody, startServer } from './server'
 
 let server: Awaited<ReturnType<typeof startServer>>
 const ID = '01890000-0000-7000-8000-000000000000'
@@ -20,17 +17,6 @@ afterAll(async () => {
   server.stop()
   await disconnect()
 })
-
-/** Somebody with an account, signed in over the server's own routes. */
-async function somebody(): Promise<{ client: DemoClient, cookie: string, mail: string }> {
-  const mail = `${randomUUID()}@shore.example`
-  const { token } = await invite(await accountOf('Host'))
-  const answer = await fetch(`${server.address}/api/accounts`, { method: 'POST', body: JSON.stringify({ mail, name: 'Zoë', password: 'long enough to keep', invitation: token }) })
-  const cookie = answer.headers.getSetCookie()[0]?.split(';')[0] ?? ''
-  const client = new DemoClient(server.address)
-  await client.send('POST /api/session', { body: { mail, password: 'long enough to keep' } })
-  return { client, cookie, mail }
-}
 
 async function ask(key: string, { cookie = '', body, headers = {} }: { cookie?: string, body?: string, headers?: Record<string, string> } = {}) {
   const [method = '', path = ''] = key.split(' ')
@@ -65,7 +51,7 @@ test('a request that changes something must come from a page of this server', as
 })
 
 test('the session lives in a cookie no script reads and no other site sends (RFC 6265bis §4.1.2), and ends when it is signed out', async () => {
-  const { mail } = await somebody()
+  const { mail } = await somebody(server.address)
   const answer = await fetch(`${server.address}/api/session`, { method: 'POST', body: JSON.stringify({ mail, password: 'long enough to keep' }) })
   const cookie = answer.headers.getSetCookie()[0] ?? ''
   expect(cookie).toMatch(/; HttpOnly/i)
@@ -77,7 +63,7 @@ test('the session lives in a cookie no script reads and no other site sends (RFC
 })
 
 test('what is asked for is let in only as the table says: what is wrong is named with its place, and nothing is changed', async () => {
-  const { client, cookie } = await somebody()
+  const { client, cookie } = await somebody(server.address)
   const bad: [key: string, body: unknown, path: string][] = [
     ['POST /api/briefs', { title: '' }, 'title'],
     ['POST /api/briefs', { title: 'x'.repeat(201) }, 'title'],
@@ -95,7 +81,7 @@ test('what is asked for is let in only as the table says: what is wrong is named
 })
 
 test('people\'s words are taken as data: a column or a cell may be called what objects inherit', async () => {
-  const { client } = await somebody()
+  const { client } = await somebody(server.address)
   const { id } = await client.send('POST /api/briefs', { body: { title: 'Words' } })
   const fields = JSON.parse('{"constructor": "a", "__proto__": "b", "toString": "c"}') as Record<string, string>
   const people = [{ id: '1', given: 'Bo', family: 'Ek', name: 'Bo Ek', group: '', email: '', aliases: [], fields }]
@@ -111,7 +97,7 @@ test.each([
   ['faults', [{ fault: { kind: 'made-up' } }], 'no fault'],
   ['sizes', [{ size: -1 }], 'size'],
 ])('of announced files, %s that cannot be are refused', async (_, list, said) => {
-  const { client, cookie } = await somebody()
+  const { client, cookie } = await somebody(server.address)
   const { id } = await client.send('POST /api/briefs', { body: { title: 'Files' } })
   const intake = await client.send('POST /api/briefs/:id/intakes', { id, body: { key: randomUUID(), root: 'in', keeps: false } })
   const files = list.map(({ fault = null, ...one }: Record<string, unknown>) => ({ path: 'a.txt', size: 1, modified: null, sha256: null, reading: { candidates: ['txt'], version: null, state: 'ok', verified: 'structure', fault, props: {} }, ...one }))
@@ -123,7 +109,7 @@ test.each([
 })
 
 test('a batch or a stretch of unknown or too great length is not read at all', async () => {
-  const { cookie } = await somebody()
+  const { cookie } = await somebody(server.address)
   const long = 'x'.repeat(9 * 1024 * 1024)
   expect((await ask(`PUT /api/intakes/${ID}/content/${ID}?offset=0`, { cookie, body: long })).json?.message).toBe('A stretch of a file may be 8388608 bytes long.')
   expect((await ask('POST /api/rosters/table', { cookie, body: long })).json?.message).toContain('allowed are 8388608')
@@ -136,7 +122,7 @@ test('a batch or a stretch of unknown or too great length is not read at all', a
 })
 
 test('what belongs to others is not there: same answer as for what never was', async () => {
-  const [ana, bo] = [await somebody(), await somebody()]
+  const [ana, bo] = [await somebody(server.address), await somebody(server.address)]
   const { id } = await ana.client.send('POST /api/briefs', { body: { title: 'Ana\'s' } })
   for (const one of ROUTE_FILES.filter(({ address }) => address.startsWith('/api/briefs/:id'))) {
     const path = one.address.replace(':id', id).replace(/:\w+/g, ID)
@@ -151,7 +137,7 @@ test('what belongs to others is not there: same answer as for what never was', a
 })
 
 test('the search wants two characters, an export one of its names, a history a whole number', async () => {
-  const { client, cookie } = await somebody()
+  const { client, cookie } = await somebody(server.address)
   expect((await ask('GET /api/search?for=%20a%20', { cookie })).status).toBe(400)
   expect(await client.send('GET /api/search', { query: { for: '%_' } })).toEqual({ briefs: [], people: [], files: [] })
   expect((await ask(`GET /api/checks/${ID}/export?as=constructor`, { cookie })).json?.message).toMatch(/^as: "constructor" is not one of json, csv/)

@@ -1,9 +1,13 @@
+import { randomUUID } from 'node:crypto'
 import { readdirSync } from 'node:fs'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { EventHandler } from 'h3'
 import { createApp, createRouter, setResponseStatus, toNodeListener } from 'h3'
+import { DemoClient } from '../../demo/load'
 import origin from '../../server/middleware/origin'
+import { invite } from '../../server/services/accounts'
+import { accountOf } from './help'
 
 type Method = 'get' | 'post' | 'put' | 'patch' | 'delete'
 
@@ -32,4 +36,15 @@ export async function startServer(): Promise<{ address: string, stop: () => void
   const server = createServer(toNodeListener(app))
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   return { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, stop: () => server.close() }
+}
+
+/** Somebody with an account, signed in over the server's own routes. */
+export async function somebody(address: string): Promise<{ client: DemoClient, cookie: string, mail: string }> {
+  const mail = `${randomUUID()}@shore.example`
+  const { token } = await invite(await accountOf('Host'))
+  const answer = await fetch(`${address}/api/accounts`, { method: 'POST', body: JSON.stringify({ mail, name: 'Zoë', password: 'long enough to keep', invitation: token }) })
+  const cookie = answer.headers.getSetCookie()[0]?.split(';')[0] ?? ''
+  const client = new DemoClient(address)
+  await client.send('POST /api/session', { body: { mail, password: 'long enough to keep' } })
+  return { client, cookie, mail }
 }

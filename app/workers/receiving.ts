@@ -1,0 +1,187 @@
+import type { Incoming, Opening, StaysClosed } from '#core/arrivals/incoming'
+import { ArrivalError } from '#core/arrivals/incoming'
+import { openArrivals } from '#core/arrivals/open'
+import { sayArrivalFault } from '#core/wording/index'
+import { sourceFromBytes } from '#core/bytes/source'
+import { readBytes } from '#core/formats/identify'
+import type { Reading } from '#core/formats/reading'
+import { unread } from '#core/formats/reading'
+import type { Overlap } from '#shared/answers'
+import type { FileFacts } from '#shared/requests'
+import type { AnswerOf, CallArguments, CallOf, RouteKey } from '#shared/routes'
+import { requestOf } from '#shared/routes'
+import { hashBytes, hashStream } from './hashes'
+import type { BlobSource } from './sources'
+import { keepAsBlob, takeFile } from './sources'
+
+/** What the page hands over. */
+export interface IntakeOrder {
+  briefId: string
+  key: string
+  root: string
+  /** Keep the files on the server, or take facts only. */
+  keeps: boolean
+  /** What becomes of what was received before; `ask` says how much of it is here again and waits for an answer. */
+  replaces: boolean | 'ask'
+  statedAt: string | null
+  /** What is opened, and how names and times in it are read. */
+  opening: Opening
+  files: { path: string, file: File }[]
+}
+
+export interface IntakeProgress { stage: string, files: number, totalFiles: number, bytes: number, totalBytes: number }
+
+/** Small files travel together; larger ones in stretches of their own. */
+const SMALL = 1024 * 1024
+const BATCH_BYTES = 8 * 1024 * 1024
+const BATCH_FILES = 200
+const STRETCH = 4 * 1024 * 1024
+/** Files up to this size are read once, hashed and identified in memory. */
+const IN_MEMORY = 16 * 1024 * 1024
+/** Opening a file takes longer than reading it: several are opened at once. */
+const READ_AT_ONCE = 6
+
+/**
+ * Receives everything of an order: read and hash here, announce, send, close. Only then does anything of it show.
+ *
+ * @param onAsk - asked where much of it is here already: in place of what was received before?
+ * @param signal - calls it off; then, and after any failure, nothing of it is left behind
+ */
+export async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>, signal: AbortSignal): Promise<Received> {
+  const { files: incoming, closed } = await openArrivals(order.files.map(takeFile), order.opening, keepAsBlob).catch((error: unknown) => {
+    throw error instanceof ArrivalError ? new Error(`"${error.path}" ${sayArrivalFault(error.fault)}. Nothing was received.`) : error
+  })
+  const progress: IntakeProgress = { stage: 'reading', files: 0, totalFiles: incoming.length, bytes: 0, totalBytes: incoming.reduce((sum, one) => sum + one.size, 0) }
+  let last = 0
+  const tell = (force = false) => {
+    if (!force && performance.now() - last < 80) return
+    last = performance.now()
+    onProgress({ ...progress })
+  }
+  tell(true)
+  const intake = await send('POST /api/briefs/:id/intakes', { id: order.briefId, body: { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt } }, signal)
+  if (intake.state === 'complete') return { files: incoming.length, closed }
+  try {
+    let batch: Read[] = []
+    let held = 0
+    // one batch travels while the next is read
+    let travelling: Promise<void> = Promise.resolve()
+    const flush = async () => {
+      await travelling
+      const sent = batch
+      batch = []
+      held = 0
+      if (sent.length === 0) return
+      travelling = sendBatch(intake.id, order.keeps, sent, signal, bytes => (progress.bytes += bytes, tell())).then(() => {
+        progress.files += sent.length
+        tell(true)
+      })
+      travelling.catch(() => undefined)
+    }
+    for (let at = 0; at < incoming.length; at += READ_AT_ONCE) {
+      signal.throwIfAborted()
+      for (const read of await Promise.all(incoming.slice(at, at + READ_AT_ONCE).map(one => readOne(one, signal)))) {
+        batch.push(read)
+        held += read.blob && read.blob.size <= SMALL ? read.blob.size : 0
+        if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
+      }
+    }
+    await flush()
+    await travelling
+    let { replaces } = order
+    if (replaces === 'ask') {
+      const overlap = await send('GET /api/intakes/:id/overlap', { id: intake.id }, signal)
+      replaces = overlap.earlier > 0 && await onAsk(overlap)
+      signal.throwIfAborted()
+    }
+    progress.stage = 'closing'
+    tell(true)
+    const { files } = await send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: incoming.length, replaces } }, signal)
+    return { files, closed }
+  }
+  catch (error) {
+    // what was called off or failed leaves nothing behind; if this does not reach the server, its sweeper does it
+    await send('DELETE /api/intakes/:id', { id: intake.id }, AbortSignal.timeout(5000)).catch(() => undefined)
+    throw error
+  }
+}
+
+/** How many files came in, and which archives and mails among them stay closed. */
+export interface Received { files: number, closed: StaysClosed[] }
+
+interface Read { incoming: Incoming<BlobSource>, blob: Blob | null, sha256: string | null, reading: Reading }
+
+async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal): Promise<Read> {
+  try {
+    const source = await incoming.open()
+    const { blob } = source
+    if (blob.size > IN_MEMORY) return { incoming, blob, sha256: await hashStream(blob, signal), reading: await readBytes(source) }
+    const bytes = new Uint8Array(await blob.arrayBuffer())
+    // small ones travel as they were hashed, whatever becomes of the file meanwhile
+    return { incoming, blob: bytes.length <= SMALL ? new Blob([bytes]) : blob, sha256: await hashBytes(bytes), reading: await readBytes(sourceFromBytes(bytes)) }
+  }
+  catch (error) {
+    if (signal.aborted) throw error
+    const reason = error instanceof Error ? error.message : String(error)
+    return { incoming, blob: null, sha256: null, reading: unread(reason) }
+  }
+}
+
+/** What is said of a file before its bytes travel. */
+function factsOf({ incoming, blob, sha256, reading }: Read): FileFacts {
+  return {
+    path: incoming.path,
+    ...(incoming.rawPath ? { rawPath: btoa(String.fromCharCode(...incoming.rawPath)) } : {}),
+    ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}),
+    size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
+  }
+}
+
+async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void): Promise<void> {
+  const { ids } = await send('POST /api/intakes/:id/files', { id: intakeId, body: { files: batch.map(factsOf) } }, signal)
+  const small = new FormData()
+  let smallBytes = 0
+  let smallFiles = 0
+  for (const [index, { blob }] of batch.entries()) {
+    const id = ids[index]
+    if (!blob || !id || !keeps) {
+      sent(blob?.size ?? 0)
+      continue
+    }
+    if (blob.size <= SMALL) {
+      small.append(id, blob, 'file')
+      smallBytes += blob.size
+      smallFiles++
+      continue
+    }
+    for (let at = 0; at < blob.size; at += STRETCH) {
+      await send('PUT /api/intakes/:id/content/:file', { id: intakeId, file: id, query: { offset: at }, body: blob.slice(at, at + STRETCH) }, signal)
+      sent(Math.min(STRETCH, blob.size - at))
+    }
+  }
+  if (smallFiles > 0) await send('POST /api/intakes/:id/contents', { id: intakeId, body: small }, signal)
+  sent(smallBytes)
+}
+
+const TRIES = 4
+
+/** Sends, and sends again where the server or database was away for a moment; every request here may come twice without harm. */
+async function send<K extends RouteKey>(key: K, call: CallOf<K>, signal: AbortSignal): Promise<AnswerOf<K>> {
+  const { method, url, body } = requestOf(key, ...[call] as CallArguments<K>)
+  for (let attempt = 1; ; attempt++) {
+    let answer: Response | null = null
+    try {
+      const raw = body instanceof FormData || body instanceof Blob
+      answer = await fetch(url, { method, signal, body: body === undefined ? undefined : raw ? body : JSON.stringify(body), headers: raw || body === undefined ? {} : { 'content-type': 'application/json' } })
+    }
+    catch (error) {
+      if (signal.aborted || attempt >= TRIES) throw signal.aborted ? error : new Error('The server does not answer. Nothing of this folder was received; drop it again.')
+    }
+    if (answer?.ok) return await answer.json() as AnswerOf<K>
+    if (answer && (answer.status < 500 || answer.status === 507 || attempt >= TRIES)) {
+      const said = await answer.json().catch(() => null) as { message?: string } | null
+      throw new Error(answer.status !== 500 && said?.message ? said.message : 'The server or its database could not do this now. Nothing of this folder was received; drop it again.')
+    }
+    await new Promise(resolve => setTimeout(resolve, 400 * 2 ** attempt))
+  }
+}
