@@ -6,6 +6,7 @@ import type { BriefProblem } from '#core/brief/read'
 import type { Strictness } from '#core/names/strictness'
 import { fieldsOf, parseTemplate } from '#core/names/template'
 import type { Person } from '#core/roster/types'
+import { ownZone } from './zones'
 
 /** How exact names must be, as people say it. */
 export const STRICTNESS_CHOICES: { key: string, label: string, example: string, value: Strictness }[] = [

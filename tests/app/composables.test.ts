@@ -1,0 +1,138 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { conditionOf, kindOf, kindsOf, startOf, typedValue, valueOf } from '../../app/composables/conditions'
+import { declareFields, findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
+import { drawTemplate, freeName, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate } from '../../app/composables/parts'
+import { timeInZone } from '../../app/composables/zones'
+import type { RequirementDocument } from '../../core/brief/document'
+import { meets } from '../../core/formats/condition'
+import { PROPERTIES } from '../../core/formats/properties'
+import { readRoster, readTable } from '../../core/roster/read'
+
+const people = (csv: string) => readRoster(readTable(new TextEncoder().encode(csv))).roster.people
+const ANA = { given: 'Ana', family: 'Marsh Reed', group: 'REEF' }
+/** Words people call things by, some of which objects inherit. */
+const WORDS = ['n', 'family', 'constructor', '__proto__', 'toString', 'hasOwnProperty', 'zoë', 'part_2']
+
+describe('a drawn rule', () => {
+  const piece = fc.oneof(fc.constantFrom('_', '-', ' ', 'notes', 'ä', '.'), fc.tuple(fc.constantFrom('n', 'family', 'given', 'group'), fc.option(fc.integer({ min: 1, max: 9 }))).map(([name, first]) => `{${name}${first === null ? '' : `:${first}`}}`))
+
+  test('is written as the text it was drawn from, whatever that was', () => {
+    fc.assert(fc.property(fc.array(piece, { minLength: 1, maxLength: 8 }), (pieces) => {
+      const text = pieces.join('')
+      expect(writeTemplate(drawTemplate(text, false) ?? [])).toBe(text)
+    }))
+  })
+
+  test('of a folder has a part for every step down', () => {
+    expect(drawTemplate('{group}/notes {n}/x', true)?.map(part => part.kind)).toEqual(['field', 'level', 'literal', 'field', 'level', 'literal'])
+    expect(writeTemplate(drawTemplate('{group}/notes {n}/x', true) ?? [])).toBe('{group}/notes {n}/x')
+  })
+
+  test('that cannot be read yet is not drawn', () => {
+    expect(drawTemplate('{family', false)).toBeNull()
+  })
+
+  const sample = (text: string, fields: RequirementDocument['fields'] = {}) => (drawTemplate(text, false) ?? []).map(part => sampleOfPart(part, fields ?? {}, ANA)).join('')
+  test.each([
+    ['{family}_{given:1}', {}, 'Marsh Reed_A'],
+    ['{family}', { family: { type: 'roster', case: 'upper', spaces: '-' } }, 'MARSH-REED'],
+    ['{n}', { n: { type: 'number', digits: 3, from: 7 } }, '007'],
+    ['{date}', { date: { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-16' } }, '20261016'],
+    ['{w}', { w: { type: 'week', from: '2026-W41' } }, '2026-W41'],
+    ['{nobody}', {}, '{nobody}'],
+  ] as const)('%s with %o looks like %s', (text, fields, shown) => expect(sample(text, fields as RequirementDocument['fields'])).toBe(shown))
+
+  test('says every part in words, also of fields called what objects inherit', () => {
+    for (const name of WORDS) {
+      const [part] = drawTemplate(`{${name}}`, false) ?? []
+      if (part) expect(sayPart(part, {})).toMatch(/^(?:the |")/)
+      expect(sample(`{${name}}`)).toBe(ownWord(name))
+    }
+    const said = OWN_FIELDS.map(({ name, field }) => sayPart(drawTemplate(`{${name}}`, false)?.[0] as never, { [name]: field }))
+    expect(said).toEqual(['a number, 2 digits, from 1', 'a version, 3 digits', 'a milestone\'s number, 2 digits', 'a date, yyyy-MM-dd', 'one of: draft, final', 'free text'])
+  })
+  const ownWord = (name: string) => (name === 'family' ? 'Marsh Reed' : `{${name}}`)
+
+  test('offers the columns of the list, and a name for a new field that is still free', () => {
+    expect(personFields(['id', 'constructor']).map(one => one.label)).toEqual(['the person\'s id', '"constructor" of the person', 'what is asked for'])
+    expect(freeName('n', { n: { type: 'number' }, n2: { type: 'number' } })).toBe('n3')
+    expect(freeName('constructor', {})).toBe('constructor')
+  })
+})
+
+describe('a draft', () => {
+  test('of a new brief may be saved as it is, for any list', async () => {
+    for (const list of ['given,family\nAna,Marsh', 'name\nReef Ltd\nDune & Sons', '']) {
+      const found = list === '' ? [] : people(list)
+      expect(await findProblems(newDocument('Notes', found), ['id', 'given', 'family', 'name', 'group'])).toEqual([])
+    }
+    // firms have no family name to write
+    expect(newRequirement([], people('name\nReef Ltd\nDune & Sons')).name).toBe('{name}_{title}')
+  })
+
+  test('gives every new requirement an id of its own', () => {
+    const made: RequirementDocument[] = []
+    for (let at = 0; at < 5; at++) {
+      made.push(newRequirement(made, []))
+      if (at === 2) made.splice(0, 1)
+    }
+    expect(new Set(made.map(one => one.id)).size).toBe(made.length)
+  })
+
+  test.each([
+    ['{family}_{n}', { n: { type: 'number', digits: 2, from: 1 } }], ['{v}', { v: { type: 'version', digits: 2 } }], ['{survey_date}', { survey_date: { type: 'date', pattern: 'yyyy-MM-dd' } }],
+    ['{topic}', { topic: { type: 'text' } }], ['{family}', undefined], ['{shift}', undefined], ['{constructor}', { constructor: { type: 'text' } }],
+  ])('that uses %s declares %o', (name, fields) => {
+    const requirement: RequirementDocument = { id: 'a', name }
+    declareFields(requirement, ['shift'])
+    expect(requirement.fields).toEqual(fields)
+  })
+
+  test('keeps what was declared while its text cannot be read, and drops what is no longer used', () => {
+    const requirement: RequirementDocument = { id: 'a', name: '{family}_{n', fields: { n: { type: 'number', digits: 4 } }, count: { from: 1, to: 3, by: 'n' } }
+    declareFields(requirement, [])
+    expect(requirement.fields).toEqual({ n: { type: 'number', digits: 4 } })
+    requirement.name = '{family}'
+    declareFields(requirement, [])
+    expect([requirement.fields, requirement.count]).toEqual([undefined, { from: 1, to: 3 }])
+  })
+
+  test('says where it is wrong', async () => {
+    const document = newDocument('Notes', [])
+    document.requirements[0]!.name = '{nobody}'
+    expect((await findProblems(document, ['family'])).map(one => one.path)).toEqual(['requirements[0].name'])
+  })
+
+  test('knows each of its choices of strictness again', () => {
+    for (const { key, value } of STRICTNESS_CHOICES) expect(strictnessKey(value)).toBe(key)
+    expect(strictnessKey(undefined)).toBe('exact')
+    expect(strictnessKey({ separators: 'ignore' })).toBe('')
+  })
+})
+
+describe('a condition on a file', () => {
+  test.each(Object.keys(PROPERTIES))('on %s begins as one that can be held, in a kind that is offered', (property) => {
+    const condition = startOf(property)
+    expect(kindsOf(property)).toContain(kindOf(condition))
+    for (const kind of kindsOf(property)) {
+      const value = valueOf(condition, property)
+      const turned = conditionOf(kind, value)
+      // turning the kind keeps the value, and the value itself is always in order
+      expect([kindOf(turned), String(valueOf(turned, property))]).toEqual([kind, String(value)])
+      if (value !== '') expect(meets(value, turned, property)).toBe(true)
+    }
+  })
+
+  test('takes a decimal comma for the point it means, and leaves what is no number as it was typed', () => {
+    expect([typedValue('pages', '12'), typedValue('pageWidth', '210,5'), typedValue('pages', ' '), typedValue('pages', 'ten'), typedValue('colorModel', 'rgb')]).toEqual([12, 210.5, ' ', 'ten', 'rgb'])
+  })
+})
+
+// Directive 2000/84/EC, articles 2 and 3: clocks change at 01:00 UTC on the last Sundays of March and October
+test.each([
+  ['2026-10-16T15:30', 'Europe/Lisbon', '2026-10-16T15:30:00+01:00'], ['2026-10-25T00:59', 'Europe/Lisbon', '2026-10-25T00:59:00+01:00'], ['2026-10-25T02:00', 'Europe/Lisbon', '2026-10-25T02:00:00+00:00'],
+  ['2026-03-29T01:59', 'Europe/Berlin', '2026-03-29T01:59:00+01:00'], ['2026-03-29T03:00', 'Europe/Berlin', '2026-03-29T03:00:00+02:00'],
+  // whole and half hours the year round (tz database)
+  ['2026-07-01T12:00', 'Asia/Kolkata', '2026-07-01T12:00:00+05:30'], ['2026-07-01T12:00', 'UTC', '2026-07-01T12:00:00+00:00'], ['2026-07-01T12:00', 'America/Caracas', '2026-07-01T12:00:00-04:00'],
+])('%s in %s is %s', (local, zone, time) => expect(timeInZone(local, zone)).toBe(time))
