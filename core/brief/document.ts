@@ -65,7 +65,7 @@ export const briefShape = object({
   usitorBrief: needed(exactly(1, '1, the only version this reader knows')),
   title: needed(text(200)),
   due: time(),
-  zone: pattern('a time zone such as Europe/Lisbon', /^[A-Za-z_+-]+(?:\/[A-Za-z0-9_+-]+){0,2}$/, {}),
+  zone: pattern('a time zone such as Europe/Lisbon', /^[A-Za-z_+-]+(?:\/[A-Za-z0-9_+-]+){0,2}$/),
   grace: duration(),
   holder: oneOf('person', 'group'),
   strictness,

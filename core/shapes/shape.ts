@@ -71,7 +71,10 @@ export const known = <T extends string>(allowed: string, values: readonly string
 export const oneOrMore = (allowed: string, most: number, longest: number): Shape<string | string[]> => value(
   allowed,
   { anyOf: [text(longest, 0).json, { type: 'array', items: text(longest, 0).json, minItems: 1, maxItems: most }] },
-  found => typeof found === 'string' || (Array.isArray(found) && found.length > 0 && found.length <= most && found.every(one => typeof one === 'string' && one.length <= longest)),
+  (found) => {
+    const texts: unknown[] = Array.isArray(found) ? found : [found]
+    return texts.length > 0 && texts.length <= most && texts.every(one => typeof one === 'string' && one.length <= longest)
+  },
 )
 
 /** A shape that must be there. */

@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs'
+import fc from 'fast-check'
 import { Ajv2020 } from 'ajv/dist/2020'
 import addFormats from 'ajv-formats'
 import { describe, expect, test } from 'vitest'
 import type { BriefDocument } from '../../core/brief/document'
+import { briefShape } from '../../core/brief/document'
 import { readBrief } from '../../core/brief/read'
 import { check } from '../../core/checking/check'
 import { sourceFromBytes } from '../../core/bytes/source'
@@ -52,4 +54,43 @@ describe('published schemas', () => {
     expect(isBrief(brief)).toBe(false)
     await expect(readBrief(brief)).rejects.toThrow()
   })
+})
+
+/** A place in a document: the object or list that holds it, and its key there. */
+type Place = [holder: Record<string, unknown>, key: string]
+
+function placesOf(value: unknown): Place[] {
+  if (typeof value !== 'object' || value === null) return []
+  return Object.entries(value).flatMap(([key, inner]): Place[] => [[value as Record<string, unknown>, key], ...placesOf(inner)])
+}
+
+const ODD = [null, true, -1, 0, 0.5, 1e9, '', 'x'.repeat(5000), 'constructor', '2026-02-31', [], ['a'], [1], {}, { constructor: 1 }, { toString: 'a' }]
+const KEYS = ['constructor', 'toString', 'hasOwnProperty', '__proto__', 'colour', 'name', 'from', 'type']
+/** One value put in place of another, a key taken away, or one added. */
+const change = fc.record({ at: fc.nat(), how: fc.constantFrom('put', 'drop', 'add'), odd: fc.constantFrom(...ODD), key: fc.constantFrom(...KEYS) })
+
+test('schema and reader agree on any brief: what one refuses for its shape, the other does not let in', async () => {
+  const bases = [...worlds.map(world => world.document), ...STARTING_POINTS.map(point => ({ usitorBrief: 1, title: 't', requirements: [startFrom(point, 'piece', 'Piece')] }))]
+  let [refused, taken] = [0, 0]
+  await fc.assert(fc.asyncProperty(fc.constantFrom(...bases), fc.array(change, { minLength: 1, maxLength: 2 }), async (base, changes) => {
+    const brief = structuredClone(base) as Record<string, unknown>
+    for (const { at, how, odd, key } of changes) {
+      const places = placesOf(brief)
+      const place = places[at % places.length]
+      if (!place) continue
+      const [holder, name] = place
+      if (how === 'put') holder[name] = structuredClone(odd)
+      else if (how === 'drop') Reflect.deleteProperty(holder, name)
+      else if (!Array.isArray(holder)) Object.defineProperty(holder, key, { value: structuredClone(odd), enumerable: true, configurable: true, writable: true })
+    }
+    // as it comes from a file: holes in lists are gone
+    const read = JSON.parse(JSON.stringify(brief)) as unknown
+    const fits = isBrief(read)
+    const shape = await briefShape.yup.validate(read, { strict: true }).then(() => true, () => false)
+    if (fits !== shape) throw new Error(`schema ${fits}, reader ${shape}: ${ajv.errorsText(isBrief.errors)} ${JSON.stringify(changes)}`)
+    if (fits) taken++
+    else refused++
+  }), { numRuns: 2000 })
+  // both sides were asked
+  expect(Math.min(refused, taken)).toBeGreaterThan(100)
 })
