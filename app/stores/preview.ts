@@ -2,33 +2,17 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { formatById } from '#core/formats/registry'
+import type { PreviewKind } from '#core/formats/table'
 import type { ShownFile } from '#shared/answers'
 import { addressOf } from '#shared/routes'
 import type { PreviewWorker } from '~/workers/preview'
 
-/** How a format can be shown without opening it in its program. */
-export type PreviewKind = 'picture' | 'page' | 'text' | 'table' | 'sound' | 'film' | 'mesh' | 'archive'
-
-const PICTURES = new Set(['jpg', 'png', 'apng', 'gif', 'webp', 'bmp', 'avif', 'svg', 'ico'])
-const SOUNDS = new Set(['wav', 'flac', 'mp3', 'm4a', 'aac', 'ogg', 'opus'])
-const FILMS = new Set(['mp4', 'webm', 'ogv', 'mov', 'mkv'])
-const ARCHIVES = new Set(['zip', 'jar', 'epub', 'docx', 'xlsx', 'pptx', 'odt', 'ods', 'odp', '3mf', 'kmz', 'npz', 'ora', 'fcstd', 'cbz'])
-
 /** Longer files are not fetched to be shown. */
 export const SHOWN_AT_MOST = 64 * 1024 * 1024
 
-export function previewKind(file: ShownFile): PreviewKind | null {
-  const { id, state } = file.format
-  if (state === 'empty' || state === 'unread' || state === 'locked') return null
-  if (PICTURES.has(id)) return 'picture'
-  if (id === 'pdf' || id === 'ai') return 'page'
-  if (id === 'csv' || id === 'tsv') return 'table'
-  if (SOUNDS.has(id)) return 'sound'
-  if (FILMS.has(id)) return 'film'
-  if (id === 'stl' || id === 'obj' || id === 'ply') return 'mesh'
-  if (ARCHIVES.has(id)) return 'archive'
-  const format = formatById(id)
-  return format && (format.freeText || format.satisfies.some(one => one === 'txt' || one === 'xml' || one === 'json') || ['txt', 'xml', 'json', 'html', 'step', 'dxf'].includes(id)) ? 'text' : null
+/** How a received file can be shown; `null` where nothing could be seen of it. */
+export function previewKind({ format: { id, state } }: ShownFile): PreviewKind | null {
+  return state === 'empty' || state === 'unread' || state === 'locked' ? null : formatById(id)?.shown ?? null
 }
 
 /** Fetches received files and makes something to look at of them, in a worker. */

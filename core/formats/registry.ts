@@ -1,3 +1,4 @@
+import type { PreviewKind } from './table'
 import { TABLE } from './table'
 
 /** What one format is. */
@@ -17,21 +18,20 @@ export interface Format {
   measures: readonly string[]
   /** Text that the bytes cannot tell from other text: here the extension decides. */
   freeText: boolean
+  /** How it can be looked at without its program. */
+  shown: PreviewKind | null
 }
 
 /** Every known format, in the table's order. */
 export const FORMATS: readonly Format[] = Object.entries(TABLE).flatMap(([family, { measures, rows }]) =>
-  rows.map(([id, label, extensions, mediaType, use, more]): Format => ({
-    id,
-    label,
-    family,
-    extensions: extensions.split(' '),
-    mediaType,
-    use,
-    satisfies: words(more?.as),
-    measures: words(more?.measures ?? measures),
-    freeText: more?.free ?? false,
-  })))
+  rows.map(([id, label, extensions, mediaType, use, more]): Format => {
+    const satisfies = words(more?.as)
+    const freeText = more?.free ?? false
+    return {
+      id, label, family, extensions: extensions.split(' '), mediaType, use, satisfies, measures: words(more?.measures ?? measures), freeText,
+      shown: more?.shown ?? (freeText || satisfies.some(one => one === 'txt' || one === 'xml' || one === 'json') ? 'text' : null),
+    }
+  }))
 
 function words(text: string | undefined): string[] {
   return text ? text.split(' ') : []
