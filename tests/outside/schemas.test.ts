@@ -64,7 +64,7 @@ function placesOf(value: unknown): Place[] {
   return Object.entries(value).flatMap(([key, inner]): Place[] => [[value as Record<string, unknown>, key], ...placesOf(inner)])
 }
 
-const ODD = [null, true, -1, 0, 0.5, 1e9, '', 'x'.repeat(5000), 'constructor', '2026-02-31', [], ['a'], [1], {}, { constructor: 1 }, { toString: 'a' }]
+const ODD: unknown[] = [null, true, -1, 0, 0.5, 1e9, '', 'x'.repeat(5000), 'constructor', '2026-02-31', [], ['a'], [1], {}, { constructor: 1 }, { toString: 'a' }]
 const KEYS = ['constructor', 'toString', 'hasOwnProperty', '__proto__', 'colour', 'name', 'from', 'type']
 /** One value put in place of another, a key taken away, or one added. */
 const change = fc.record({ at: fc.nat(), how: fc.constantFrom('put', 'drop', 'add'), odd: fc.constantFrom(...ODD), key: fc.constantFrom(...KEYS) })
