@@ -11,8 +11,7 @@ export const KIND_WORDS: Record<ConditionKind, string> = { from: 'at least', to:
 export function kindsOf(property: string): ConditionKind[] {
   const type = propertyOf(property)?.type
   if (type === 'flag') return ['is']
-  if (type === 'text') return ['is', 'among']
-  return type === 'version' ? ['from', 'to', 'between', 'is', 'among'] : ['from', 'to', 'between', 'is', 'among']
+  return type === 'text' ? ['is', 'among'] : ['from', 'to', 'between', 'is', 'among']
 }
 
 export function kindOf({ from, to, is, among }: Condition): ConditionKind {
