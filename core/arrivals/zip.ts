@@ -13,8 +13,8 @@ const RATIO_FROM = 50e6
 
 configure({ useWebWorkers: false })
 
-/** Lets an archive be read by ranges: it is never whole in memory. */
-class SourceReader extends Reader<ByteSource> {
+/** Lets the zip package read a source by ranges, an archive or what goes into one: it is never whole in memory. */
+export class SourceReader extends Reader<ByteSource> {
   constructor(private readonly source: ByteSource) {
     super(source)
     this.size = source.size

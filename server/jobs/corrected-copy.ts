@@ -1,5 +1,5 @@
-import { configure, Reader, TextReader, ZipWriter } from '@zip.js/zip.js'
-import type { ByteSource } from '#core/bytes/source'
+import { TextReader, ZipWriter } from '@zip.js/zip.js'
+import { SourceReader } from '#core/arrivals/zip'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
 import { CHUNK, appendContent, beginContent, contentSource, sealArchive } from '../services/contents'
@@ -7,8 +7,6 @@ import { allFiles } from '../database/check-rows'
 import { refuse } from '../utils/errors'
 import type { CopyPlan, PlannedFile } from '../database/job-parts'
 import type { Step } from '../queue/task'
-
-configure({ useWebWorkers: false })
 
 /** One archive holds so much, so that a step stays short and a download can be taken up again. */
 const PART_BYTES = 64 * 1024 * 1024
@@ -57,18 +55,6 @@ async function choosePart(files: readonly PlannedFile[], at: number): Promise<{ 
     chosen.push({ ...one, contentId: row.content_id, size: Number(row.size), modified: row.modified_at ?? new Date(0) })
   }
   return { files: chosen, next: at + chosen.length }
-}
-
-/** Lets a large file into an archive by ranges: it is never whole in memory. */
-class SourceReader extends Reader<ByteSource> {
-  constructor(private readonly source: ByteSource) {
-    super(source)
-    this.size = source.size
-  }
-
-  override readUint8Array(index: number, length: number): Promise<Uint8Array> {
-    return this.source.read(index, length)
-  }
 }
 
 /** Writes one archive straight into the store; until it is sealed it is not there. */

@@ -11,7 +11,7 @@ import { refuse } from '../utils/errors'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { allFiles, allSlots, checkMade } from '../database/check-rows'
-import { getCheck, reportParts } from './reports'
+import { askedIn, reportParts } from './reports'
 import { prepareSlips } from './slips'
 import { writeWorkbook } from './workbooks'
 
@@ -35,9 +35,9 @@ const report = (write: Write): Export['write'] => async (account, checkId) => {
   return write(withoutPeople(parts), { people, columns: [] })
 }
 
-async function peopleRows(account: Account, checkId: string) {
-  const { requirements } = await getCheck(account, checkId)
-  return holderRows(await checkMade(checkId), requirements, await allSlots(checkId))
+async function peopleRows(checkId: string) {
+  const { document, people, columns } = await checkMade(checkId)
+  return holderRows({ people, columns }, askedIn(document), await allSlots(checkId))
 }
 
 /** Ways to hand a check's result on, each with what writes it. */
@@ -46,9 +46,9 @@ const EXPORTS: Record<string, Export> = {
   'csv': { type: CSV, name: 'report.csv', write: report(writeCsv) },
   'xlsx': {
     type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', name: 'people.xlsx',
-    write: async (account, checkId) => writeWorkbook('People', await peopleRows(account, checkId)),
+    write: async (_, checkId) => writeWorkbook('People', await peopleRows(checkId)),
   },
-  'people': { type: CSV, name: 'people.csv', write: async (account, checkId) => table(await peopleRows(account, checkId)) },
+  'people': { type: CSV, name: 'people.csv', write: async (_, checkId) => table(await peopleRows(checkId)) },
   'mail-merge': {
     type: CSV, name: 'mail-merge.csv',
     async write(account, checkId) {

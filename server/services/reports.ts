@@ -1,3 +1,4 @@
+import type { BriefDocument } from '#core/brief/document'
 import type { FindingCode } from '#core/findings/codes'
 import type { ReportFile } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
@@ -18,17 +19,23 @@ export async function getCheck(account: Account, checkId: string): Promise<Check
   return {
     id: checkId, briefId, checkedAt: checkedAt.toISOString(), summary, roots,
     title: document.title, due: document.due ?? null, zone: document.zone ?? null,
-    requirements: document.requirements.map(({ id, title, holder, count }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null })),
+    requirements: askedIn(document),
     people: people.map(({ id, name, given, family, group }) => ({ id, name, given, family, group })),
   }
 }
 
+/** What a brief asks for, as it is told. */
+export function askedIn(document: BriefDocument): CheckHead['requirements'] {
+  return document.requirements.map(({ id, title, holder, count }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null }))
+}
+
 /** The whole report of a check, streamed from its rows in fixed order. */
 export async function reportParts(account: Account, checkId: string): Promise<{ parts: ReportParts, people: Person[] }> {
-  const head = await getCheck(account, checkId)
+  await requireCheck(account, checkId)
+  const { checked_at: checkedAt, summary, roots, document, people } = await checkMade(checkId)
   return {
-    people: (await checkMade(checkId)).people,
-    parts: { usitorReport: 1, brief: head.title, checkedAt: head.checkedAt, roots: head.roots, summary: head.summary, slots: streamSlots(checkId), files: streamFiles(checkId) },
+    people,
+    parts: { usitorReport: 1, brief: document.title, checkedAt: checkedAt.toISOString(), roots, summary, slots: streamSlots(checkId), files: streamFiles(checkId) },
   }
 }
 

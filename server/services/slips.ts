@@ -10,6 +10,7 @@ import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { startJob } from './jobs'
+import { askedIn } from './reports'
 import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 
 const HOLDERS_AT_ONCE = 100
@@ -18,7 +19,7 @@ const HOLDERS_AT_ONCE = 100
 export async function prepareSlips(account: Account, checkId: string, only: readonly string[] | null = null): Promise<{ slips: PreparedSlip[], canSend: boolean }> {
   const { briefId } = await requireCheck(account, checkId)
   const { checked_at: checked, document, people } = await checkMade(checkId)
-  const requirements = document.requirements.map(({ id, title, holder }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person' }))
+  const requirements = askedIn(document)
   const holders = await holdersOf(checkId)
   const wanted = only === null ? holders : holders.filter(holder => only.includes(holder))
   const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent' }).select('holder', 'digest', 'sent_at')
