@@ -21,8 +21,8 @@ const brief = await readBrief({
   }],
 })
 const received = people.flatMap(({ given, family, group }) => Array.from({ length: 10 * times }, (_, serial): ReceivedFile => {
-  const at = serial % 10
-  const name = `${group}_${family}-${given}_photo-${String(at + 1).padStart(2, '0')}`
+  const turn = serial % 10
+  const name = `${group}_${family}-${given}_photo-${String(turn + 1).padStart(2, '0')}`
   const spoilt = chance.next() < share ? chance.pick([name.toLowerCase(), `${name} (1)`, name.replace('photo', 'pohto'), name.replace(/_/g, '-'), name.slice(1)]) : name
   return {
     root: 'in', path: `${group}/${family} ${given}/${spoilt}${serial < 10 ? '' : ' (1)'}.jpg`, size: 1000, sha256: `${chance.next()}`, receivedAt: 1e12 - serial * 60_000, receivedAtFrom: 'modified',

@@ -9,5 +9,5 @@ const small = [run(1000), run(1000), run(1000)].sort((a, b) => a.seconds - b.sec
 const large = run(10_000)
 const messy = run(5000, 1 / 3, 2)
 if (!small) throw new Error('no run')
-for (const one of [small, large, messy]) console.log(`check() of ${one.files} files × ${one.slots} slots: ${one.seconds.toFixed(2)} s, peak ${Math.round(one.peak / 1e6)} MB (${one.right} right, ${one.toFix} to fix, ${one.unplaced} without a slot)`)
+for (const run of [small, large, messy]) console.log(`check() of ${run.files} files × ${run.slots} slots: ${run.seconds.toFixed(2)} s, peak ${Math.round(run.peak / 1e6)} MB (${run.right} right, ${run.toFix} to fix, ${run.unplaced} without a slot)`)
 console.log(`ten times the work: ${(large.seconds / small.seconds).toFixed(1)} times the time (goal ≤ 12); the last line's goals: under 10 s, under 1500 MB`)

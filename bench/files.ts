@@ -17,9 +17,9 @@ async function makeFiles(): Promise<void> {
     ['flac', () => makeFlac(1.5, 44_100, 200 + chance.below(900))], ['csv', () => textBytes(['a,b,c', ...lines.slice(chance.below(1500))].join('\n'))], ['odt', () => makeOdt(lines.slice(0, 400 + chance.below(99)))],
     ['docx', () => makeDocx(lines.slice(0, 400 + chance.below(99)))], ['pdf', () => makePdf('x', lines.slice(0, 30))],
   ]
-  for (let at = 0; at < 2000; at++) {
-    const [extension, make] = kinds[at % kinds.length] ?? kinds[0]!
-    writeFileSync(`${folder}/${String(at).padStart(4, '0')}.${extension}`, await make())
+  for (let index = 0; index < 2000; index++) {
+    const [extension, make] = kinds[index % kinds.length] ?? kinds[0]!
+    writeFileSync(`${folder}/${String(index).padStart(4, '0')}.${extension}`, await make())
   }
 }
 

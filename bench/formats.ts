@@ -16,7 +16,7 @@ const corpus = readCorpus()
 const genuine = corpus.filter(sample => sample.state !== 'locked')
 const folder = mkdtempSync(join(tmpdir(), 'usitor-formats-'))
 mkdirSync(join(folder, 'named'))
-for (const [at, { bytes }] of genuine.entries()) writeFileSync(join(folder, 'named', String(at).padStart(4, '0')), bytes)
+for (const [index, { bytes }] of genuine.entries()) writeFileSync(join(folder, 'named', String(index).padStart(4, '0')), bytes)
 
 const start = performance.now()
 let ours = 0
@@ -40,8 +40,8 @@ const magic = types.filter((type, at) => right(type, genuine[at]?.id ?? '')).len
 const otherStart = performance.now()
 let other = 0
 for (const { bytes, id } of genuine) {
-  const found = await fileTypeFromBuffer(bytes).catch(() => undefined)
-  if (found && (right(found.mime, id) || (formatById(id)?.extensions.includes(found.ext) ?? false))) other++
+  const told = await fileTypeFromBuffer(bytes).catch(() => undefined)
+  if (told && (right(told.mime, id) || (formatById(id)?.extensions.includes(told.ext) ?? false))) other++
 }
 const otherTime = performance.now() - otherStart
 rmSync(folder, { recursive: true })
@@ -49,9 +49,9 @@ const share = (count: number) => `${(100 * count / genuine.length).toFixed(1)} %
 const rate = (time: number) => `${Math.round(genuine.length / time * 1000)} a second`
 console.log(`formats: ${genuine.length} genuine files of ${new Set(genuine.map(one => one.id)).size} formats named rightly: ours ${share(ours)} (goal ≥ 99 %), ${rate(oursTime)} with proofs and measures; libmagic ${share(magic)}, ${rate(magicTime)}; file-type ${share(other)}, ${rate(otherTime)}`)
 const locked = corpus.filter(sample => sample.state === 'locked')
-let found = 0
-for (const { bytes } of locked) if ((await readBytes(sourceFromBytes(bytes))).state === 'locked') found++
-console.log(`locked: ${found} of ${locked.length} found (goal all)`)
+let match = 0
+for (const { bytes } of locked) if ((await readBytes(sourceFromBytes(bytes))).state === 'locked') match++
+console.log(`locked: ${match} of ${locked.length} found (goal all)`)
 
 let [worst, unread, slowest, most] = [0, 0, '', 0]
 const before = performance.now()

@@ -18,22 +18,22 @@ const people = drawPeople(chance, 500)
 const names = people.map((person): { parts: NamePart[], right: string, wrong: string } => {
   const parts = fillTemplate(template, rules, { ...person })
   const right = expandParts(parts, { n: String(1 + chance.below(99)).padStart(2, '0') })
-  const at = chance.below(right.length)
-  return { parts, right, wrong: chance.pick([right.toLowerCase(), right.replace(/_/g, ' '), `${right}_final`, right.slice(0, at) + right.slice(at + 1), right.replace(/-0(\d)$/, '-$1'), right.replace('quadrat', 'qadrat')]) }
+  const index = chance.below(right.length)
+  return { parts, right, wrong: chance.pick([right.toLowerCase(), right.replace(/_/g, ' '), `${right}_final`, right.slice(0, index) + right.slice(index + 1), right.replace(/-0(\d)$/, '-$1'), right.replace('quadrat', 'qadrat')]) }
 })
 
 /** Calls a second, the median of five rounds after one to warm up. */
 function rate(calls: number, work: (at: number) => unknown): number {
   const rounds = Array.from({ length: 6 }, () => {
     const start = performance.now()
-    for (let at = 0; at < calls; at++) work(at)
+    for (let call = 0; call < calls; call++) work(call)
     return calls / (performance.now() - start) * 1000
   }).slice(1).sort((a, b) => a - b)
   return rounds[2] ?? 0
 }
-const one = (at: number) => names[at % names.length]
-const matches = rate(200_000, at => matchParts(one(at)?.parts ?? [], one(at)?.right ?? '', strictness))
-const explained = rate(20_000, at => explainParts(one(at)?.parts ?? [], one(at)?.wrong ?? '', { strictness }))
+const nameAt = (index: number) => names[index % names.length]
+const matches = rate(200_000, at => matchParts(nameAt(at)?.parts ?? [], nameAt(at)?.right ?? '', strictness))
+const explained = rate(20_000, at => explainParts(nameAt(at)?.parts ?? [], nameAt(at)?.wrong ?? '', { strictness }))
 console.log(`exact matches: ${Math.round(matches)} a second (goal ≥ 500000); explanations: ${Math.round(explained)} a second (goal ≥ 20000); one explanation costs ${(matches / explained).toFixed(0)} matches`)
 
 const roster: Roster = { people: people.map(person => ({ ...person, name: `${person.given} ${person.family}`, email: '', aliases: [], fields: {} })), columns: ['id', 'given', 'family', 'name', 'group'] }

@@ -40,9 +40,9 @@ await client.send('POST /api/accounts', { body: { name: 'Bench', mail: 'bench@us
 const { id: brief } = await client.send('POST /api/briefs', { body: { title: 'Bench' } })
 
 interface Batch { key: string, files: { path: string, bytes: Uint8Array, sha256: string }[] }
-const makeBatch = (name: string, count: number): Batch => ({ key: randomUUID(), files: Array.from({ length: count }, (_, at) => {
+const makeBatch = (name: string, count: number): Batch => ({ key: randomUUID(), files: Array.from({ length: count }, (_, index) => {
   const bytes = new Uint8Array(randomBytes(MB))
-  return { path: `${name}/${at}.bin`, bytes, sha256: createHash('sha256').update(bytes).digest('hex') }
+  return { path: `${name}/${index}.bin`, bytes, sha256: createHash('sha256').update(bytes).digest('hex') }
 }) })
 const reading: Reading = { candidates: ['unknown'], version: null, state: 'ok', verified: 'signature', fault: null, props: {} }
 
@@ -50,9 +50,9 @@ async function upload({ key, files }: Batch, name: string): Promise<void> {
   const intake = await client.send('POST /api/briefs/:id/intakes', { id: brief, body: { key, root: name, keeps: true } })
   if (intake.state === 'complete') return
   const { ids } = await client.send('POST /api/intakes/:id/files', { id: intake.id, body: { files: files.map(({ path, bytes, sha256 }) => ({ path, size: bytes.length, modified: 0, sha256, reading })) } })
-  for (let at = 0; at < files.length; at += 5) {
+  for (let position = 0; position < files.length; position += 5) {
     const form = new FormData()
-    files.slice(at, at + 5).forEach(({ bytes }, index) => form.append(ids[at + index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
+    files.slice(position, position + 5).forEach(({ bytes }, index) => form.append(ids[position + index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
     await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: form })
   }
   await client.send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: files.length, replaces: false } })
@@ -119,7 +119,7 @@ await page.evaluate(`
   window.tasks = []
   new PerformanceObserver(list => list.getEntries().forEach(entry => tasks.push(entry.duration))).observe({ type: 'longtask' })
 `)
-for (let at = 0; at < 120; at++) {
+for (let index = 0; index < 120; index++) {
   await page.mouse.move(500, 500)
   await page.mouse.wheel(0, 300)
   await page.waitForTimeout(50)

@@ -46,7 +46,7 @@ async function runCheck(args: string[], usage: string): Promise<number> {
   for (const { name, folder } of roots) {
     const { files, closed } = await receiveFolder(name, folder, stated, opening)
     received.push(...files)
-    for (const one of closed) process.stderr.write(`usitor: ${showText([...one.container, one.path].join(' > '))} ${sayArrivalFault(one.fault)}; received as it is\n`)
+    for (const refused of closed) process.stderr.write(`usitor: ${showText([...refused.container, refused.path].join(' > '))} ${sayArrivalFault(refused.fault)}; received as it is\n`)
   }
   const report = check({ brief, roster, received, rulings, previous, checkedAt: Date.now() })
   await print(writerOf(output)(report, roster))

@@ -10,23 +10,23 @@ import type { DemoWorld } from '../demo/world'
 import type { Report } from '../core/checking/report'
 
 const folder = mkdtempSync(join(tmpdir(), 'usitor-cli-'))
-const at = (name: string) => join(folder, name)
+const pathOf = (name: string) => join(folder, name)
 let world: DemoWorld
 
 function usitor(...args: string[]) {
   const { status, stdout, stderr } = spawnSync('node', ['cli/usitor.mjs', ...args], { encoding: 'utf8', maxBuffer: 1e8 })
   return { status, stdout, stderr }
 }
-const check = (...args: string[]) => usitor('check', '--brief', at('brief.json'), '--roster', at('roster.csv'), '--root', `received=${at('in')}`, ...args)
+const check = (...args: string[]) => usitor('check', '--brief', pathOf('brief.json'), '--roster', pathOf('roster.csv'), '--root', `received=${pathOf('in')}`, ...args)
 
 beforeAll(async () => {
   world = await buildShoreSurvey(3)
-  writeFileSync(at('brief.json'), JSON.stringify(world.document))
-  writeFileSync(at('roster.csv'), rosterCsv(world.people))
+  writeFileSync(pathOf('brief.json'), JSON.stringify(world.document))
+  writeFileSync(pathOf('roster.csv'), rosterCsv(world.people))
   for (const { path, bytes, modified } of world.files) {
-    mkdirSync(dirname(at(`in/${path}`)), { recursive: true })
-    writeFileSync(at(`in/${path}`), bytes)
-    utimesSync(at(`in/${path}`), modified / 1000, modified / 1000)
+    mkdirSync(dirname(pathOf(`in/${path}`)), { recursive: true })
+    writeFileSync(pathOf(`in/${path}`), bytes)
+    utimesSync(pathOf(`in/${path}`), modified / 1000, modified / 1000)
   }
 })
 afterAll(() => rmSync(folder, { recursive: true }))
@@ -40,9 +40,9 @@ describe('usitor check', () => {
     expect([report.usitorReport, report.summary.missing, report.roots[0]?.wrapper]).toEqual([1, missing, 'week-2-export'])
     // sha256sum as the independent witness of what was hashed
     const [file] = report.files
-    expect(execFileSync('sha256sum', [at(`in/${file?.path}`)], { encoding: 'utf8' }).slice(0, 64)).toBe(file?.sha256)
-    writeFileSync(at('before.json'), stdout)
-    const again = JSON.parse(check('--output', 'json', '--previous', at('before.json')).stdout) as Report
+    expect(execFileSync('sha256sum', [pathOf(`in/${file?.path}`)], { encoding: 'utf8' }).slice(0, 64)).toBe(file?.sha256)
+    writeFileSync(pathOf('before.json'), stdout)
+    const again = JSON.parse(check('--output', 'json', '--previous', pathOf('before.json')).stdout) as Report
     expect(again.slots).toEqual(report.slots)
   })
 
@@ -55,10 +55,10 @@ describe('usitor check', () => {
 
   test('JUnit: well-formed, counted alike by an independent parser', () => {
     const { stdout } = check('--output', 'junit')
-    writeFileSync(at('junit.xml'), stdout)
+    writeFileSync(pathOf('junit.xml'), stdout)
     const python = 'import sys,xml.etree.ElementTree as t; r=t.parse(sys.argv[1]).getroot(); print(len(r.findall(".//testcase")), len(r.findall(".//failure")))'
     const report = JSON.parse(check('--output', 'json').stdout) as Report
-    expect(execFileSync('python3', ['-c', python, at('junit.xml')], { encoding: 'utf8' }).trim()).toBe(`${report.summary.slots} ${report.summary.toFix + report.summary.missing}`)
+    expect(execFileSync('python3', ['-c', python, pathOf('junit.xml')], { encoding: 'utf8' }).trim()).toBe(`${report.summary.slots} ${report.summary.toFix + report.summary.missing}`)
   })
 
   test('text names who still owes what', () => {
@@ -72,19 +72,19 @@ describe('usitor check', () => {
   })
 
   test('a name that is no UTF-8 and one with a line break are read, and shown as escapes', () => {
-    mkdirSync(at('odd'))
-    writeFileSync(Buffer.concat([Buffer.from(`${at('odd')}/`), Buffer.from([0x6C, 0xE9, 0x2E, 0x74, 0x78, 0x74])]), 'one\n')
-    writeFileSync(at('odd/new\nline.txt'), 'two\n')
-    const { stdout } = usitor('check', '--brief', at('brief.json'), '--roster', at('roster.csv'), at('odd'))
+    mkdirSync(pathOf('odd'))
+    writeFileSync(Buffer.concat([Buffer.from(`${pathOf('odd')}/`), Buffer.from([0x6C, 0xE9, 0x2E, 0x74, 0x78, 0x74])]), 'one\n')
+    writeFileSync(pathOf('odd/new\nline.txt'), 'two\n')
+    const { stdout } = usitor('check', '--brief', pathOf('brief.json'), '--roster', pathOf('roster.csv'), pathOf('odd'))
     expect(stdout).toContain('l\\xE9.txt')
     expect(stdout).toContain('new\\u{A}line.txt')
   })
 
   test('status 0 where all is right', () => {
-    writeFileSync(at('one.json'), JSON.stringify({ usitorBrief: 1, title: 'one', requirements: [{ id: 'a', name: '{family}', owedBy: { people: ['s001'] } }] }))
-    mkdirSync(at('one'))
-    writeFileSync(at(`one/${world.people[0]?.family}.txt`), 'hello\n')
-    expect(usitor('check', '--brief', at('one.json'), '--roster', at('roster.csv'), at('one')).status).toBe(0)
+    writeFileSync(pathOf('one.json'), JSON.stringify({ usitorBrief: 1, title: 'one', requirements: [{ id: 'a', name: '{family}', owedBy: { people: ['s001'] } }] }))
+    mkdirSync(pathOf('one'))
+    writeFileSync(pathOf(`one/${world.people[0]?.family}.txt`), 'hello\n')
+    expect(usitor('check', '--brief', pathOf('one.json'), '--roster', pathOf('roster.csv'), pathOf('one')).status).toBe(0)
   })
 
   test.each<[string, string[], string]>([
@@ -100,28 +100,28 @@ describe('usitor check', () => {
   })
 
   test('a brief that is wrong: status 2, every problem with its place', () => {
-    writeFileSync(at('bad.json'), JSON.stringify({ usitorBrief: 1, title: 'x', requirements: [{ id: 'a', name: '{boat}', count: { from: -1 } }] }))
-    const { status, stderr } = usitor('check', '--brief', at('bad.json'), '--roster', at('roster.csv'), at('in'))
+    writeFileSync(pathOf('bad.json'), JSON.stringify({ usitorBrief: 1, title: 'x', requirements: [{ id: 'a', name: '{boat}', count: { from: -1 } }] }))
+    const { status, stderr } = usitor('check', '--brief', pathOf('bad.json'), '--roster', pathOf('roster.csv'), pathOf('in'))
     expect([status, stderr]).toEqual([2, expect.stringContaining('requirements[0].count.from: -1 is not a whole number')])
   })
 })
 
 describe('usitor identify', () => {
   test('one JSON object a line', () => {
-    writeFileSync(at('named.pdf'), readFileSync(at(`in/${world.files.find(file => file.path.endsWith('.csv'))?.path}`)))
-    const { status, stdout } = usitor('identify', at('named.pdf'), '--output', 'json')
+    writeFileSync(pathOf('named.pdf'), readFileSync(pathOf(`in/${world.files.find(file => file.path.endsWith('.csv'))?.path}`)))
+    const { status, stdout } = usitor('identify', pathOf('named.pdf'), '--output', 'json')
     expect(status).toBe(0)
     expect(JSON.parse(stdout)).toMatchObject({ format: 'csv', mediaType: 'text/csv', extensionFits: false, state: 'ok', version: null })
   })
 
   test('what cannot be read: status 2, state unread', () => {
-    const { status, stdout } = usitor('identify', at('nothing.here'), '--output', 'json')
+    const { status, stdout } = usitor('identify', pathOf('nothing.here'), '--output', 'json')
     expect([status, JSON.parse(stdout).state]).toEqual([2, 'unread'])
   })
 })
 
 describe('what lies in archives and mails', () => {
-  const shore = (name: string) => at(`opened/${name}`)
+  const shore = (name: string) => pathOf(`opened/${name}`)
   beforeAll(() => {
     mkdirSync(shore('crew'), { recursive: true })
     writeFileSync(shore('brief.json'), JSON.stringify({ usitorBrief: 1, title: 'Opened', due: '2026-10-16T15:30:00+02:00', requirements: [{ id: 'note', name: '{family}_note', formats: [{ id: 'txt' }] }] }))

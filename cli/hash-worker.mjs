@@ -15,16 +15,16 @@ function read(path) {
       const bytes = new Uint8Array(size)
       let length = 0
       for (let got = -1; length < size && got !== 0; length += got) got = readSync(file, bytes, length, size - length, length)
-      const found = bytes.subarray(0, length)
-      return { size: length, modified: mtimeMs, sha256: hash.update(found).digest('hex'), bytes: found }
+      const piece = bytes.subarray(0, length)
+      return { size: length, modified: mtimeMs, sha256: hash.update(piece).digest('hex'), bytes: piece }
     }
     const block = new Uint8Array(BLOCK)
-    let at = 0
-    for (let got = readSync(file, block, 0, BLOCK, 0); got > 0; got = readSync(file, block, 0, BLOCK, at)) {
+    let offset = 0
+    for (let got = readSync(file, block, 0, BLOCK, 0); got > 0; got = readSync(file, block, 0, BLOCK, offset)) {
       hash.update(block.subarray(0, got))
-      at += got
+      offset += got
     }
-    return { size: at, modified: mtimeMs, sha256: hash.digest('hex'), bytes: null }
+    return { size: offset, modified: mtimeMs, sha256: hash.digest('hex'), bytes: null }
   }
   finally {
     closeSync(file)
@@ -33,8 +33,8 @@ function read(path) {
 
 parentPort?.on('message', ({ id, path }) => {
   try {
-    const found = read(Buffer.from(path))
-    parentPort.postMessage({ id, ...found }, found.bytes ? [found.bytes.buffer] : [])
+    const hashed = read(Buffer.from(path))
+    parentPort.postMessage({ id, ...hashed }, hashed.bytes ? [hashed.bytes.buffer] : [])
   }
   catch (error) {
     parentPort.postMessage({ id, problem: error instanceof Error ? error.message : String(error) })

@@ -24,9 +24,9 @@ export class HashThreads {
   constructor(count = THREADS) {
     this.threads = Array.from({ length: count }, () => {
       const thread = new Worker(new URL('hash-worker.mjs', import.meta.url), { workerData: { inMemory: IN_MEMORY } })
-      thread.on('message', (found: Hashed) => {
-        this.waiting.get(found.id)?.(found)
-        this.waiting.delete(found.id)
+      thread.on('message', (hashed: Hashed) => {
+        this.waiting.get(hashed.id)?.(hashed)
+        this.waiting.delete(hashed.id)
       })
       return thread
     })
@@ -47,12 +47,12 @@ export class HashThreads {
 
 /** Hashes and identifies one file; what cannot be read is `unread` with the reason. */
 export async function readFileFacts(path: string | Buffer, threads: HashThreads, proof?: Proof): Promise<HashedReading> {
-  const found = await threads.hash(path)
-  if (found.problem !== undefined) {
+  const hashed = await threads.hash(path)
+  if (hashed.problem !== undefined) {
     const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
-    return { size, modified: mtimeMs, sha256: null, reading: unread(found.problem) }
+    return { size, modified: mtimeMs, sha256: null, reading: unread(hashed.problem) }
   }
-  const { size, modified, sha256, bytes } = found
+  const { size, modified, sha256, bytes } = hashed
   return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes), proof) : readLarge(path, size, proof)) }
 }
 

@@ -25,7 +25,7 @@ const AT_ONCE = 8
  * @returns files with paths relative to the folder, `/` between levels
  */
 export async function listFiles(folder: string): Promise<ListedFile[]> {
-  const found: ListedFile[] = []
+  const files: ListedFile[] = []
   const walk = async (raw: Buffer, shown: string): Promise<void> => {
     // a name is bytes to the file system: read as text it could not be opened again
     const entries = await readdir(raw, { withFileTypes: true, encoding: 'buffer' })
@@ -34,11 +34,11 @@ export async function listFiles(folder: string): Promise<ListedFile[]> {
       const path = shown === '' ? showBytes(name) : `${shown}/${showBytes(name)}`
       const inside = Buffer.concat([raw, Buffer.from('/'), name])
       if (entry.isDirectory()) await walk(inside, path)
-      else if (entry.isFile()) found.push({ path, raw: inside })
+      else if (entry.isFile()) files.push({ path, raw: inside })
     }
   }
   await walk(Buffer.from(folder), '')
-  return found.sort((a, b) => byCodeUnit(a.path, b.path))
+  return files.sort((a, b) => byCodeUnit(a.path, b.path))
 }
 
 /** A file with its path as text and as the bytes it is opened by. */
@@ -123,9 +123,9 @@ export async function receiveFolder(root: string, folder: string, stated: number
     const facts: HashedReading[] = []
     let next = 0
     const work = async () => {
-      for (let at = next++; at < listed.length; at = next++) {
-        const file: Listed | undefined = listed[at]
-        if (file) facts[at] = await (file.raw && !file.container ? readFileFacts(file.raw, threads, proof) : readEntry(file, proof))
+      for (let index = next++; index < listed.length; index = next++) {
+        const file: Listed | undefined = listed[index]
+        if (file) facts[index] = await (file.raw && !file.container ? readFileFacts(file.raw, threads, proof) : readEntry(file, proof))
       }
     }
     await Promise.all(Array.from({ length: AT_ONCE }, work))

@@ -57,8 +57,8 @@ export async function loadCorrections(client: DemoClient, id: string, checkId: s
 
 async function receive(client: DemoClient, id: string, root: string, all: readonly DemoFile[], replaces: boolean): Promise<void> {
   const intake = await client.send('POST /api/briefs/:id/intakes', { id, body: { key: randomUUID(), root, keeps: true } })
-  for (let at = 0; at < all.length; at += 100) {
-    const batch = all.slice(at, at + 100)
+  for (let position = 0; position < all.length; position += 100) {
+    const batch = all.slice(position, position + 100)
     const files = await Promise.all(batch.map(async ({ path, bytes, modified }) => ({
       path, size: bytes.length, modified, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)),
     })))

@@ -29,11 +29,11 @@ export function withComment(photo: Uint8Array, comment: string): Uint8Array {
 export function makePng(chance: Chance, width: number, height: number, serial: number): Uint8Array {
   const image = new PNG({ width, height })
   const tint = 20 + chance.below(200)
-  for (let at = 0; at < width * height; at++) {
-    image.data[at * 4] = tint
-    image.data[at * 4 + 1] = (at % width) & 255
-    image.data[at * 4 + 2] = Math.floor(at / width) & 255
-    image.data[at * 4 + 3] = 255
+  for (let pixel = 0; pixel < width * height; pixel++) {
+    image.data[pixel * 4] = tint
+    image.data[pixel * 4 + 1] = (pixel % width) & 255
+    image.data[pixel * 4 + 2] = Math.floor(pixel / width) & 255
+    image.data[pixel * 4 + 3] = 255
   }
   image.data[0] = serial & 255
   return new Uint8Array(PNG.sync.write(image))
@@ -81,7 +81,7 @@ export function makeGif(): Uint8Array {
 export function makeWav(seconds: number, rate: number, pitch: number): Uint8Array {
   const samples = tone(seconds, rate, pitch)
   const out = new DataView(new ArrayBuffer(44 + samples.length * 2))
-  const text = (at: number, word: string) => [...word].forEach((char, i) => out.setUint8(at + i, char.charCodeAt(0)))
+  const text = (offset: number, word: string) => [...word].forEach((char, i) => out.setUint8(offset + i, char.charCodeAt(0)))
   text(0, 'RIFF')
   out.setUint32(4, 36 + samples.length * 2, true)
   text(8, 'WAVEfmt ')
@@ -107,7 +107,7 @@ export function makeFlac(seconds: number, rate: number, pitch: number): Uint8Arr
   const samples = tone(seconds, rate, pitch)
   const block = 4096
   const frames: Uint8Array[] = []
-  for (let at = 0, number = 0; at < samples.length; at += block, number++) frames.push(flacFrame(samples.subarray(at, at + block), number))
+  for (let offset = 0, number = 0; offset < samples.length; offset += block, number++) frames.push(flacFrame(samples.subarray(offset, offset + block), number))
   const sizes = frames.map(frame => frame.length)
   const info = new DataView(new ArrayBuffer(42))
   ;[0x66, 0x4C, 0x61, 0x43, 0x80, 0, 0, 34].forEach((byte, at) => info.setUint8(at, byte))
@@ -128,9 +128,9 @@ function flacFrame(samples: Int16Array, number: number): Uint8Array {
   body.set(head)
   body[head.length] = crc(head, 0x07, 8)
   body[head.length + 1] = 0x02
-  samples.forEach((sample, at) => {
-    body[head.length + 2 + at * 2] = (sample >> 8) & 255
-    body[head.length + 3 + at * 2] = sample & 255
+  samples.forEach((sample, index) => {
+    body[head.length + 2 + index * 2] = (sample >> 8) & 255
+    body[head.length + 3 + index * 2] = sample & 255
   })
   const check = crc(body.subarray(0, body.length - 2), 0x8005, 16)
   body[body.length - 2] = check >> 8
@@ -146,8 +146,8 @@ function crc(bytes: ArrayLike<number>, polynomial: number, width: 8 | 16): numbe
   const top = 1 << (width - 1)
   const mask = width === 8 ? 0xFF : 0xFFFF
   let value = 0
-  for (let at = 0; at < bytes.length; at++) {
-    value ^= (bytes[at] ?? 0) << (width - 8)
+  for (let offset = 0; offset < bytes.length; offset++) {
+    value ^= (bytes[offset] ?? 0) << (width - 8)
     for (let bit = 0; bit < 8; bit++) value = (value & top ? (value << 1) ^ polynomial : value << 1) & mask
   }
   return value
@@ -155,10 +155,10 @@ function crc(bytes: ArrayLike<number>, polynomial: number, width: 8 | 16): numbe
 
 export function join(parts: readonly Uint8Array[]): Uint8Array {
   const out = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
+  let offset = 0
   for (const part of parts) {
-    out.set(part, at)
-    at += part.length
+    out.set(part, offset)
+    offset += part.length
   }
   return out
 }

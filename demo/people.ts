@@ -20,15 +20,15 @@ export function drawPeople(chance: Chance, count: number, crewCount: number): De
   const family = chance.shuffle(FAMILY)
   // two people of one family name, in two crews
   family[crewCount + 1] = family[0] ?? ''
-  return Array.from({ length: count }, (_, at): DemoPerson => {
-    const single = at === count - 1
-    const name = single ? chance.pick(SINGLE) : `${given[at % given.length]} ${family[at % family.length]}`
+  return Array.from({ length: count }, (_, index): DemoPerson => {
+    const single = index === count - 1
+    const name = single ? chance.pick(SINGLE) : `${given[index % given.length]} ${family[index % family.length]}`
     const plain = removeAccents(name).replace(/[^A-Za-z]+/g, '.').toLowerCase()
     return {
-      id: `s${String(at + 1).padStart(3, '0')}`,
-      given: single ? '' : given[at % given.length] ?? '', family: single ? '' : family[at % family.length] ?? '', name: single ? name : '',
-      group: crews[at % crewCount] ?? '', email: `${plain}.${at + 1}@shore.example`,
-      alias: at === 2 ? 'Skip' : '',
+      id: `s${String(index + 1).padStart(3, '0')}`,
+      given: single ? '' : given[index % given.length] ?? '', family: single ? '' : family[index % family.length] ?? '', name: single ? name : '',
+      group: crews[index % crewCount] ?? '', email: `${plain}.${index + 1}@shore.example`,
+      alias: index === 2 ? 'Skip' : '',
     }
   })
 }

@@ -30,20 +30,20 @@ export async function buildRadioSeason(seed: number): Promise<DemoWorld> {
   const time = Date.parse(DUE) - 3_600_000
   const files: DemoFile[] = []
   const planted: Planted[] = []
-  for (const [at, person] of people.entries()) {
+  for (const [index, person] of people.entries()) {
     const stem = `episode-${person.id}_${person.family}`
     const add = (path: string, bytes: Uint8Array, code?: string) => {
-      files.push({ path, bytes, modified: time - at * 60_000 })
+      files.push({ path, bytes, modified: time - index * 60_000 })
       if (code) planted.push({ kind: code, path, codes: [code] })
     }
-    const rate = at === 1 ? 22_050 : 44_100
-    const flac = at % 2 === 1
-    add(`${stem}_final.${flac ? 'flac' : 'wav'}`, flac ? makeFlac(0.6, rate, 220 + at * 30) : makeWav(0.6, rate, 220 + at * 30), at === 1 ? 'format.condition' : undefined)
-    if (at === 2) planted.push({ kind: 'nothing sent', slot: { requirement: 'script', holder: person.id }, codes: ['missing'] })
+    const rate = index === 1 ? 22_050 : 44_100
+    const flac = index % 2 === 1
+    add(`${stem}_final.${flac ? 'flac' : 'wav'}`, flac ? makeFlac(0.6, rate, 220 + index * 30) : makeWav(0.6, rate, 220 + index * 30), index === 1 ? 'format.condition' : undefined)
+    if (index === 2) planted.push({ kind: 'nothing sent', slot: { requirement: 'script', holder: person.id }, codes: ['missing'] })
     // spaces for hyphens and another letter case are slips that this brief allows
-    else add(at === 3 ? `Episode ${person.id} ${person.family} Script.odt` : `${stem}_script.odt`, makeOdt([`Episode ${person.id}`, `Written by ${fullName(person)}`]))
-    add(`${stem}_cover${at === 5 ? ' (1)' : ''}.png`, makePng(chance, at === 4 ? 320 : 300, 300, at), at === 4 ? 'format.condition' : at === 5 ? 'name.copy-mark' : undefined)
-    add(`${stem}_sheet.pdf`, await makePdf(`Episode ${person.id}`, [fullName(person)], at === 6 ? 3 : 1), at === 6 ? 'format.condition' : undefined)
+    else add(index === 3 ? `Episode ${person.id} ${person.family} Script.odt` : `${stem}_script.odt`, makeOdt([`Episode ${person.id}`, `Written by ${fullName(person)}`]))
+    add(`${stem}_cover${index === 5 ? ' (1)' : ''}.png`, makePng(chance, index === 4 ? 320 : 300, 300, index), index === 4 ? 'format.condition' : index === 5 ? 'name.copy-mark' : undefined)
+    add(`${stem}_sheet.pdf`, await makePdf(`Episode ${person.id}`, [fullName(person)], index === 6 ? 3 : 1), index === 6 ? 'format.condition' : undefined)
   }
   return { key: 'radio-season', document: DOCUMENT, people, root: 'season', files: chance.shuffle(files), planted }
 }

@@ -18,9 +18,9 @@ export function chanceOf(seed: number): Chance {
   }
   const below = (limit: number) => Math.floor(next() * limit)
   const pick = <T>(list: readonly T[]): T => {
-    const found = list[below(list.length)]
-    if (found === undefined) throw new RangeError('nothing to pick from')
-    return found
+    const picked = list[below(list.length)]
+    if (picked === undefined) throw new RangeError('nothing to pick from')
+    return picked
   }
   const shuffle = <T>(list: readonly T[]): T[] => {
     const rest = [...list]

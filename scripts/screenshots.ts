@@ -33,11 +33,11 @@ await shoot('check', async () => {
 await shoot('slip', async () => {
   // the first one whose name is marked
   const holes = await page.getByRole('button', { name: /: to fix/ }).all()
-  for (const [at, hole] of holes.entries()) {
+  for (const [index, hole] of holes.entries()) {
     await hole.click()
     await page.getByRole('rowheader', { name: 'Asked' }).first().waitFor()
     await page.waitForTimeout(200)
-    if (at === holes.length - 1 || await page.locator('.slip .wrong').count() > 0) break
+    if (index === holes.length - 1 || await page.locator('.slip .wrong').count() > 0) break
     await page.getByRole('button', { name: 'Close' }).click()
   }
 })

@@ -37,8 +37,8 @@ export const copyBriefRequest = exact({ title, due: yup.string().max(40).nullabl
 
 const day = yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, 'is no day such as 2026-10-16').nullable()
 /** The list's own columns may be called anything: they are looked at as data, never as keys of a schema. */
-const cells = yup.mixed<Record<string, string>>().required('is missing').test('cells', 'holds at most 100 columns, each with text of at most 500 characters', (found: unknown) =>
-  typeof found === 'object' && found !== null && !Array.isArray(found) && Object.keys(found).length <= 100 && Object.values(found).every(cell => typeof cell === 'string' && cell.length <= 500))
+const cells = yup.mixed<Record<string, string>>().required('is missing').test('cells', 'holds at most 100 columns, each with text of at most 500 characters', (value: unknown) =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) && Object.keys(value).length <= 100 && Object.values(value).every(cell => typeof cell === 'string' && cell.length <= 500))
 
 export const rosterRequest: yup.Schema<StoredRoster> = exact({
   people: yup.array(exact({

@@ -33,8 +33,8 @@ export async function startMail(port = 0): Promise<MailService> {
     server.listen(port, '127.0.0.1', () => resolve())
   })
   const address = server.server.address()
-  const at = typeof address === 'object' && address ? address.port : port
-  return { url: `smtp://127.0.0.1:${at}`, taken, refuses, close: () => new Promise(resolve => server.close(() => resolve())) }
+  const bound = typeof address === 'object' && address ? address.port : port
+  return { url: `smtp://127.0.0.1:${bound}`, taken, refuses, close: () => new Promise(resolve => server.close(() => resolve())) }
 }
 
 /** What was taken, as a page: newest first. */

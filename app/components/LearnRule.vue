@@ -8,7 +8,7 @@ const emit = defineEmits<{ use: [rule: WeighedRule], close: [] }>()
 const rules = useRules()
 const rightText = ref('')
 const wrongText = ref('')
-const found = shallowRef<{ rules: WeighedRule[], conflicts: string[] } | null>(null)
+const learned = shallowRef<{ rules: WeighedRule[], conflicts: string[] } | null>(null)
 const { busy, problem, attempt } = useAttempt()
 const received = shallowRef<string[]>([])
 const picked = ref<string[]>([])
@@ -32,7 +32,7 @@ async function look() {
     return
   }
   await attempt(async () => {
-    found.value = await rules.learn(right.value, wrong.value, props.roster, received.value)
+    learned.value = await rules.learn(right.value, wrong.value, props.roster, received.value)
   })
 }
 
@@ -121,15 +121,15 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
       </p>
     </div>
     <div
-      v-if="found"
+      v-if="learned"
       aria-live="polite"
     >
       <ul
-        v-if="found.conflicts.length"
+        v-if="learned.conflicts.length"
         class="conflicts"
       >
         <li
-          v-for="conflict in found.conflicts"
+          v-for="conflict in learned.conflicts"
           :key="conflict"
         >
           {{ conflict }}
@@ -137,7 +137,7 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
       </ul>
       <ol class="proposals">
         <li
-          v-for="(rule, at) in found.rules"
+          v-for="(rule, at) in learned.rules"
           :key="at"
           class="row proposal"
         >

@@ -7,25 +7,25 @@ interface Piece { text: string, kind: 'kept' | 'wrong' | 'moved', missing: strin
 interface Mark { range: [number, number], missing: string, kind: 'wrong' | 'moved' }
 
 /** The letters that are wrong where they are known, else the whole part. */
-const marks = computed((): Mark[] => (props.differences ?? []).flatMap((one): Mark[] => {
-  if (one.edits?.length) return one.edits.map(edit => ({ range: edit.range, missing: edit.expected, kind: 'wrong' }))
-  return [{ range: one.range, missing: one.range[0] === one.range[1] ? one.expected : '', kind: one.kind === 'order' ? 'moved' : 'wrong' }]
+const marks = computed((): Mark[] => (props.differences ?? []).flatMap((difference): Mark[] => {
+  if (difference.edits?.length) return difference.edits.map(edit => ({ range: edit.range, missing: edit.expected, kind: 'wrong' }))
+  return [{ range: difference.range, missing: difference.range[0] === difference.range[1] ? difference.expected : '', kind: difference.kind === 'order' ? 'moved' : 'wrong' }]
 }).sort((a, b) => a.range[0] - b.range[0]))
 
 const pieces = computed(() => {
-  const found: Piece[] = []
-  let at = 0
+  const list: Piece[] = []
+  let done = 0
   const push = (text: string, kind: Piece['kind'], missing = '') => {
-    if (text || missing) found.push({ text: showText(text).replace(/ /g, '\u2423'), kind, missing: showText(missing).replace(/ /g, '\u2423') })
+    if (text || missing) list.push({ text: showText(text).replace(/ /g, '\u2423'), kind, missing: showText(missing).replace(/ /g, '\u2423') })
   }
   for (const { range: [start, end], missing, kind } of marks.value) {
-    if (start < at) continue
-    push(props.name.slice(at, start), 'kept')
+    if (start < done) continue
+    push(props.name.slice(done, start), 'kept')
     push(props.name.slice(start, end), kind, missing)
-    at = end
+    done = end
   }
-  push(props.name.slice(at), 'kept')
-  return found
+  push(props.name.slice(done), 'kept')
+  return list
 })
 
 const SAID: Record<Difference['kind'], (one: Difference) => string> = {

@@ -11,7 +11,7 @@ const emit = defineEmits<{ remove: [] }>()
 
 const columns = computed(() => props.roster?.columns ?? [])
 const groups = computed(() => [...new Set(props.roster?.people.map(person => person.group).filter(Boolean))].sort())
-const at = (...paths: string[]) => props.problems.filter(one => paths.some(path => one.path === path || one.path.startsWith(`${path}[`) || one.path.startsWith(`${path}.`))).map(one => one.message)
+const problemsAt = (...paths: string[]) => props.problems.filter(one => paths.some(path => one.path === path || one.path.startsWith(`${path}[`) || one.path.startsWith(`${path}.`))).map(one => one.message)
 
 /** Accepted forms of the name; none: any name. */
 const forms = computed(() => (typeof model.value.name === 'string' ? [model.value.name] : model.value.name ?? []))
@@ -25,7 +25,7 @@ function setForms(list: readonly string[]) {
   else model.value.name = list.length === 1 ? first : [...list]
   declareFields(model.value, columns.value)
 }
-const setForm = (at: number, text: string) => setForms(forms.value.length === 0 ? [text] : forms.value.map((one, index) => (index === at ? text : one)))
+const setForm = (place: number, text: string) => setForms(forms.value.length === 0 ? [text] : forms.value.map((one, index) => (index === place ? text : one)))
 
 function setFields(next: Fields) {
   if (Object.keys(next).length > 0) model.value.fields = next
@@ -157,7 +157,7 @@ const extensionCase = computed({
         v-model="model.title"
       />
       <p
-        v-for="message in at('title')"
+        v-for="message in problemsAt('title')"
         :key="message"
         class="problem"
       >
@@ -175,7 +175,7 @@ const extensionCase = computed({
         class="mono-input"
       />
       <p
-        v-for="message in at('id')"
+        v-for="message in problemsAt('id')"
         :key="message"
         class="problem"
       >
@@ -209,7 +209,7 @@ const extensionCase = computed({
         :values="values"
         :columns="columns"
         :label="forms.length > 1 ? `Name, form ${index + 1}` : 'Name'"
-        :problems="forms.length > 1 ? at(`name[${index}]`) : at('name')"
+        :problems="forms.length > 1 ? problemsAt(`name[${index}]`) : problemsAt('name')"
         @update:model-value="setForm(index, $event)"
         @fields="setFields"
       >
@@ -253,7 +253,7 @@ const extensionCase = computed({
         :values="values"
         :columns="columns"
         label="Folder"
-        :problems="at('folder')"
+        :problems="problemsAt('folder')"
         @fields="setFields"
       />
     </div>
@@ -273,7 +273,7 @@ const extensionCase = computed({
     <FormatConditions
       v-model="formats"
       class="wide"
-      :problems="at('formats')"
+      :problems="problemsAt('formats')"
     />
     <div>
       <span class="field-label">How many</span>
@@ -301,7 +301,7 @@ const extensionCase = computed({
         >no limit</span>
       </div>
       <p
-        v-for="message in at('count')"
+        v-for="message in problemsAt('count')"
         :key="message"
         class="problem"
       >

@@ -22,8 +22,8 @@ const fileInput = ref<HTMLInputElement | null>(null)
 const read = computed(() => (table.value ? readRoster(table.value, mapping.value) : null))
 const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
 
-function takeTable(found: RosterTable, from: string) {
-  const guess = guessList(found)
+function takeTable(raw: RosterTable, from: string) {
+  const guess = guessList(raw)
   table.value = guess.table
   mapping.value = guess.mapping
   source.value = from

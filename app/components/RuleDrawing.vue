@@ -60,34 +60,34 @@ function addByKey(key: string) {
   add(fieldPart(name), structuredClone(own.field))
 }
 
-function move(at: number, by: number) {
+function move(place: number, by: number) {
   const next = [...parts.value]
-  const [one] = next.splice(at, 1)
-  if (!one) return
-  next.splice(at + by, 0, one)
+  const [part] = next.splice(place, 1)
+  if (!part) return
+  next.splice(place + by, 0, part)
   take(next)
-  said.value = `Part moved to place ${at + by + 1} of ${next.length}`
+  said.value = `Part moved to place ${place + by + 1} of ${next.length}`
   const which = by < 0 ? 'earlier' : 'later'
   void nextTick(() => {
-    const row = list.value?.querySelector(`[data-key="${one.key}"]`)
+    const row = list.value?.querySelector(`[data-key="${part.key}"]`)
     const button = row?.querySelector<HTMLButtonElement>(`[data-move="${which}"]:not(:disabled)`) ?? row?.querySelector<HTMLButtonElement>('[data-move]:not(:disabled)')
     button?.focus()
   })
 }
 
-function remove(at: number) {
-  take(parts.value.filter((_, index) => index !== at))
-  void nextTick(() => list.value?.querySelectorAll<HTMLButtonElement>('[data-open]')[Math.max(0, at - 1)]?.focus())
+function remove(place: number) {
+  take(parts.value.filter((_, index) => index !== place))
+  void nextTick(() => list.value?.querySelectorAll<HTMLButtonElement>('[data-open]')[Math.max(0, place - 1)]?.focus())
 }
 
-function setText(at: number, text: string) {
+function setText(place: number, text: string) {
   // a space is shown as a sign of its own
   const clean = text.replace(/[{}]/g, '').replace(/\u2423/g, ' ')
-  take(parts.value.map((part, index) => (index === at && part.kind === 'literal' ? { ...part, text: props.folder ? clean : clean.replace(/\//g, '') } : part)))
+  take(parts.value.map((part, index) => (index === place && part.kind === 'literal' ? { ...part, text: props.folder ? clean : clean.replace(/\//g, '') } : part)))
 }
 
-function setPrefix(at: number, prefix: number | null) {
-  take(parts.value.map((part, index) => (index === at && part.kind === 'field' ? { ...part, prefix } : part)))
+function setPrefix(place: number, prefix: number | null) {
+  take(parts.value.map((part, index) => (index === place && part.kind === 'field' ? { ...part, prefix } : part)))
 }
 </script>
 

@@ -14,9 +14,9 @@ watch(() => [JSON.stringify(props.document.requirements.find(one => one.id === p
   const turn = ++asked
   if (!props.roster || !props.readable) return
   try {
-    const found = await rules.preview({ ...props.document, exceptions: [], requirements: props.document.requirements.filter(one => one.id === props.requirementId) }, props.requirementId, props.roster)
+    const preview = await rules.preview({ ...props.document, exceptions: [], requirements: props.document.requirements.filter(one => one.id === props.requirementId) }, props.requirementId, props.roster)
     // only the newest answer counts
-    if (turn === asked) shown.value = found
+    if (turn === asked) shown.value = preview
   }
   catch {
     // while the rule cannot be read, the last one that could stands

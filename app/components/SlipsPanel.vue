@@ -26,10 +26,10 @@ const before = computed(() => ready.value.filter(slip => slip.sentAt !== null).l
 async function load() {
   unsent.value = ''
   await write(async () => {
-    const found = await followUp.slips(props.checkId)
-    slips.value = found.slips
-    canSend.value = found.canSend
-    chosen.value = new Set(found.slips.filter(slip => slip.open && slip.sentAt === null && slip.addresses.length > 0).map(keyOf))
+    const answer = await followUp.slips(props.checkId)
+    slips.value = answer.slips
+    canSend.value = answer.canSend
+    chosen.value = new Set(answer.slips.filter(slip => slip.open && slip.sentAt === null && slip.addresses.length > 0).map(keyOf))
     shown.value = list.value[0] ? keyOf(list.value[0]) : ''
   })
 }

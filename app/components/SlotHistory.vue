@@ -15,8 +15,8 @@ async function load() {
   })
 }
 /** Checks in which nothing changed are told together. */
-const told = computed(() => (rows.value ?? []).filter((row, at, all) => {
-  const before = all[at + 1]
+const told = computed(() => (rows.value ?? []).filter((row, index, all) => {
+  const before = all[index + 1]
   return !before || before.status !== row.status || before.sha256 !== row.sha256 || before.path !== row.path
 }))
 const wordOf = (row: PieceHistory) => STATUS_WORDS[row.status as ReportSlot['status']] + (row.late ? ', late' : '')

@@ -31,14 +31,14 @@ const entries = computed(() => (slip.value?.slots ?? [])
 
 /** Findings of one cause are told once, above the pieces they befall. */
 const causes = computed(() => {
-  const found = new Map<string, { message: string, files: number }>()
+  const told = new Map<string, { message: string, files: number }>()
   for (const { files } of entries.value) {
     for (const finding of files.flatMap(file => file.findings)) {
       const { cause } = finding
-      if (cause) found.set(cause, { message: sayFinding(finding), files: (found.get(cause)?.files ?? 0) + 1 })
+      if (cause) told.set(cause, { message: sayFinding(finding), files: (told.get(cause)?.files ?? 0) + 1 })
     }
   }
-  return new Map([...found].filter(([, { files }]) => files > 1))
+  return new Map([...told].filter(([, { files }]) => files > 1))
 })
 const titleOf = (slot: ReportSlot) => `${props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
 
@@ -47,9 +47,9 @@ function expectedName({ expected }: ReportSlot): string {
 }
 
 /** Decisions about a slot or about the files in it. */
-const rulingsOf = (slot: ReportSlot, files: readonly ShownFile[]) => check.rulings.filter(one => (one.file
-  ? files.some(file => file.sha256 === one.file?.sha256 && file.path === one.file.path)
-  : one.slot?.requirement === slot.requirement && one.slot.holder === slot.holder && (one.slot.n ?? null) === (slot.n ?? null)))
+const rulingsOf = (slot: ReportSlot, files: readonly ShownFile[]) => check.rulings.filter(ruling => (ruling.file
+  ? files.some(file => file.sha256 === ruling.file?.sha256 && file.path === ruling.file.path)
+  : ruling.slot?.requirement === slot.requirement && ruling.slot.holder === slot.holder && (ruling.slot.n ?? null) === (slot.n ?? null)))
 const RULED: Record<ShownRuling['kind'], string> = { 'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Waived' }
 
 async function takeBack(ruling: ShownRuling) {

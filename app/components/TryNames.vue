@@ -22,8 +22,8 @@ watch(() => [text.value, JSON.stringify(props.document), props.roster, props.rea
     return
   }
   try {
-    const found = await rules.tryNames(props.document, props.roster, paths.slice(0, MOST))
-    if (turn === asked) tried.value = found
+    const answer = await rules.tryNames(props.document, props.roster, paths.slice(0, MOST))
+    if (turn === asked) tried.value = answer
   }
   catch (error) {
     if (turn === asked) problem.value = sayError(error)
@@ -35,7 +35,7 @@ const titleOf = (id: string) => props.document.requirements.find(one => one.id =
 const sayWhere = (slot: NonNullable<TriedName['slot']>) => `${names.value.get(slot.holder) ?? slot.holder}, ${titleOf(slot.requirement)}${slot.n === undefined ? '' : ` ${slot.n}`}`
 const nameOf = (path: string) => path.slice(path.lastIndexOf('/') + 1)
 const folderOf = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
-const differences = (one: TriedName, family: string) => one.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
+const differences = (name: TriedName, family: string) => name.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
 const counts = computed(() => ({ right: tried.value.filter(one => one.verdict === 'right').length, fix: tried.value.filter(one => one.verdict === 'to-fix').length, unknown: tried.value.filter(one => one.verdict === 'unknown').length }))
 </script>
 

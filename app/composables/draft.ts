@@ -17,8 +17,8 @@ export const STRICTNESS_CHOICES: { key: string, label: string, example: string, 
 ]
 
 /** Which choice a strictness is; empty where it is none of them. */
-export function strictnessKey(found: Partial<Strictness> | undefined): string {
-  const now = { letterCase: 'exact', separators: 'exact', accents: 'ignore', ...found }
+export function strictnessKey(strictness: Partial<Strictness> | undefined): string {
+  const now = { letterCase: 'exact', separators: 'exact', accents: 'ignore', ...strictness }
   return STRICTNESS_CHOICES.find(({ value }) => value.letterCase === now.letterCase && value.separators === now.separators && value.accents === now.accents)?.key ?? ''
 }
 

@@ -118,6 +118,6 @@ export const OWN_FIELDS: readonly { label: string, name: string, field: Field }[
 /** A field name that is still free. */
 export function freeName(wanted: string, fields: Fields): string {
   let name = wanted
-  for (let at = 2; ownOf(fields, name); at++) name = `${wanted}${at}`
+  for (let number = 2; ownOf(fields, name); number++) name = `${wanted}${number}`
   return name
 }

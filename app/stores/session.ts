@@ -8,9 +8,9 @@ export const useSession = defineStore('session', () => {
   const known = ref(false)
 
   async function load() {
-    const found = await api('GET /api/session')
-    account.value = found.account
-    first.value = found.first
+    const answer = await api('GET /api/session')
+    account.value = answer.account
+    first.value = answer.first
     known.value = true
   }
 

@@ -24,16 +24,16 @@ async function make(files: { path: string, file: File }[], plan: CopyPlan, openi
   await zip.add('corrections.csv', new TextReader(plan.table))
   await zip.add('left out.csv', new TextReader(plan.leftOut))
   let packed = 0
-  for (const [at, one] of incoming.entries()) {
-    const { blob } = await one.open()
+  for (const [index, file] of incoming.entries()) {
+    const { blob } = await file.open()
     const hash = blob.size > IN_MEMORY ? await hashStream(blob) : await hashBytes(new Uint8Array(await blob.arrayBuffer()))
     const places = wanted.get(hash) ?? []
     wanted.delete(hash)
     for (const { to } of places) {
-      await zip.add(`corrected/${to}`, new BlobReader(blob), one.modified === null ? {} : { lastModDate: new Date(one.modified) })
+      await zip.add(`corrected/${to}`, new BlobReader(blob), file.modified === null ? {} : { lastModDate: new Date(file.modified) })
       packed++
     }
-    onProgress(at + 1, incoming.length)
+    onProgress(index + 1, incoming.length)
   }
   return { archive: await zip.close(), packed, absent: [...wanted.values()].flat().map(one => one.path) }
 }

@@ -12,9 +12,9 @@ export async function hashBytes(bytes: Uint8Array<ArrayBuffer>): Promise<string>
 /** The same of a large file, stretch by stretch: the browser's own digest takes whole buffers only. */
 export async function hashStream(blob: Blob, signal?: AbortSignal): Promise<string> {
   const hash = await createSHA256()
-  for (let at = 0; at < blob.size; at += STRETCH) {
+  for (let offset = 0; offset < blob.size; offset += STRETCH) {
     signal?.throwIfAborted()
-    hash.update(new Uint8Array(await blob.slice(at, at + STRETCH).arrayBuffer()))
+    hash.update(new Uint8Array(await blob.slice(offset, offset + STRETCH).arrayBuffer()))
   }
   return hash.digest('hex')
 }

@@ -78,9 +78,9 @@ export async function receive(order: IntakeOrder, onProgress: (progress: IntakeP
       })
       travelling.catch(() => undefined)
     }
-    for (let at = 0; at < incoming.length; at += READ_AT_ONCE) {
+    for (let index = 0; index < incoming.length; index += READ_AT_ONCE) {
       signal.throwIfAborted()
-      for (const read of await Promise.all(incoming.slice(at, at + READ_AT_ONCE).map(one => readOne(one, signal)))) {
+      for (const read of await Promise.all(incoming.slice(index, index + READ_AT_ONCE).map(one => readOne(one, signal)))) {
         batch.push(read)
         held += read.blob && read.blob.size <= SMALL ? read.blob.size : 0
         if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
@@ -154,9 +154,9 @@ async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[
       smallFiles++
       continue
     }
-    for (let at = 0; at < blob.size; at += STRETCH) {
-      await send('PUT /api/intakes/:id/content/:file', { id: intakeId, file: id, query: { offset: at }, body: blob.slice(at, at + STRETCH) }, signal)
-      sent(Math.min(STRETCH, blob.size - at))
+    for (let offset = 0; offset < blob.size; offset += STRETCH) {
+      await send('PUT /api/intakes/:id/content/:file', { id: intakeId, file: id, query: { offset: offset }, body: blob.slice(offset, offset + STRETCH) }, signal)
+      sent(Math.min(STRETCH, blob.size - offset))
     }
   }
   if (smallFiles > 0) await send('POST /api/intakes/:id/contents', { id: intakeId, body: small }, signal)

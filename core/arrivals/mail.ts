@@ -8,7 +8,7 @@ export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: 
   const sent = mail.date ? Date.parse(mail.date) : Number.NaN
   const sender = mail.from && 'address' in mail.from ? mail.from.address?.toLowerCase() : undefined
   const taken = new Set(before.map(one => one.path))
-  const found: Incoming<S>[] = []
+  const arrived: Incoming<S>[] = []
   for (const { filename, content, disposition } of mail.attachments) {
     // pictures inside the text are part of the letter
     if (!filename || disposition === 'inline') continue
@@ -17,7 +17,7 @@ export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: 
     for (let number = 1; taken.has(path); number++) path = plain.replace(/(\.[^.]*)?$/, ` (${number})$1`)
     taken.add(path)
     const attached = typeof content === 'string' ? new TextEncoder().encode(content) : new Uint8Array(content)
-    found.push({
+    arrived.push({
       path, modified: Number.isNaN(sent) ? null : sent, size: attached.length, ...(sender ? { sender } : {}),
       open: () => keep(async (sink) => {
         const writer = sink.getWriter()
@@ -26,18 +26,18 @@ export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: 
       }, attached.length),
     })
   }
-  return found
+  return arrived
 }
 
 /** Messages of a mailbox file: each begins with a line `From ` behind an empty one (RFC 4155); `>From ` stands for itself. */
 export function splitMbox(bytes: Uint8Array): Uint8Array[] {
   const starts: number[] = []
-  const isFrom = (at: number) => bytes[at] === 0x46 && bytes[at + 1] === 0x72 && bytes[at + 2] === 0x6F && bytes[at + 3] === 0x6D && bytes[at + 4] === 0x20
-  for (let at = 0; at >= 0 && at < bytes.length;) {
-    const behind = at === 0 || bytes[at - 2] === 0x0A || (bytes[at - 2] === 0x0D && bytes[at - 3] === 0x0A)
-    if (isFrom(at) && behind) starts.push(at)
-    const end = bytes.indexOf(0x0A, at)
-    at = end < 0 ? -1 : end + 1
+  const isFrom = (offset: number) => bytes[offset] === 0x46 && bytes[offset + 1] === 0x72 && bytes[offset + 2] === 0x6F && bytes[offset + 3] === 0x6D && bytes[offset + 4] === 0x20
+  for (let offset = 0; offset >= 0 && offset < bytes.length;) {
+    const behind = offset === 0 || bytes[offset - 2] === 0x0A || (bytes[offset - 2] === 0x0D && bytes[offset - 3] === 0x0A)
+    if (isFrom(offset) && behind) starts.push(offset)
+    const end = bytes.indexOf(0x0A, offset)
+    offset = end < 0 ? -1 : end + 1
   }
   return starts.map((start, index) => bytes.slice(bytes.indexOf(0x0A, start) + 1, starts[index + 1] ?? bytes.length))
 }

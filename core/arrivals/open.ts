@@ -37,29 +37,29 @@ export async function openArrivals<S extends ByteSource>(files: readonly Incomin
 }
 
 async function openInside<S extends ByteSource>(files: readonly Incoming<S>[], opening: Opening, depth: number, keep: Keep<S>, closed: StaysClosed[]): Promise<Incoming<S>[]> {
-  const found: Incoming<S>[] = []
+  const arrived: Incoming<S>[] = []
   for (const file of files) {
     const container = file.container ?? []
     if (!mayBeOpened(file, opening)) {
-      found.push(file)
+      arrived.push(file)
       continue
     }
     if (depth >= DEEPEST) {
       closed.push({ path: file.path, container, fault: { kind: 'too-deep', deepest: DEEPEST } })
-      found.push(file)
+      arrived.push(file)
       continue
     }
     const inside = await openOne(file, opening, keep)
     if (!Array.isArray(inside)) {
       if (inside !== null) closed.push({ path: file.path, container, fault: inside })
-      found.push(file)
+      arrived.push(file)
       continue
     }
     const around = inside.map(one => ({ ...one, container: [...container, file.path], ...(one.sender ?? file.sender ? { sender: one.sender ?? file.sender } : {}) }))
-    found.push(...await openInside(around, opening, depth + 1, keep, closed))
-    if (found.length > MOST_FILES) throw new ArrivalError(file.path, { kind: 'too-many-files', most: MOST_FILES })
+    arrived.push(...await openInside(around, opening, depth + 1, keep, closed))
+    if (arrived.length > MOST_FILES) throw new ArrivalError(file.path, { kind: 'too-many-files', most: MOST_FILES })
   }
-  return found
+  return arrived
 }
 
 const isZip = (path: string) => /\.zip$/i.test(path)

@@ -52,9 +52,9 @@ export async function openZip<S extends ByteSource>(source: ByteSource, path: st
   // names that the archive does not say to be Unicode are read all in one way
   const old = entries.filter(entry => !entry.filenameUTF8 && entry.rawFilename.some(byte => byte > 0x7F))
   const names = new Map(old.length === 0 ? [] : readNames(old.map(entry => entry.rawFilename), known).names.map((name, at) => [old[at], name]))
-  const found = entries.map(entry => incoming(entry, names.get(entry) ?? entry.filename, offset, keep))
+  const arrived = entries.map(entry => incoming(entry, names.get(entry) ?? entry.filename, offset, keep))
   // of two entries of one name the later counts, as in every unpacking
-  return [...new Map(found.map(one => [one.path, one])).values()]
+  return [...new Map(arrived.map(one => [one.path, one])).values()]
 }
 
 function judgeEntry(entry: Entry, archive: string): void {

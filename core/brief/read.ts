@@ -63,11 +63,11 @@ function normaliseBrief(document: BriefDocument, columns?: readonly string[]): B
   const reader: Reader = { brief: document, columns, wrong: (path, message) => problems.push({ path, message }) }
   checkDay(document.due, 'due', reader)
   const ids = new Set<string>()
-  const requirements = document.requirements.map((one, index): Requirement => {
+  const requirements = document.requirements.map((requirement, index): Requirement => {
     const path = `requirements[${index}]`
-    if (ids.has(one.id)) reader.wrong(`${path}.id`, `${showValue(one.id)} is used twice; ids are unique in a brief`)
-    ids.add(one.id)
-    return normaliseRequirement(one, path, reader)
+    if (ids.has(requirement.id)) reader.wrong(`${path}.id`, `${showValue(requirement.id)} is used twice; ids are unique in a brief`)
+    ids.add(requirement.id)
+    return normaliseRequirement(requirement, path, reader)
   })
   const exceptions = (document.exceptions ?? []).map((one, index) => normaliseException(one, `exceptions[${index}]`, ids, reader))
   if (problems.length > 0) throw new BriefError(problems)
@@ -90,51 +90,51 @@ function checkDay(time: string | undefined, path: string, reader: Reader): void 
 
 const groupName = (group: string): string => group.trim().normalize('NFC')
 
-function normaliseException(one: ExceptionDocument, path: string, ids: ReadonlySet<string>, reader: Reader): BriefException {
-  if ((one.for.person === undefined) === (one.for.group === undefined)) reader.wrong(`${path}.for`, 'names one person or one group, not both and not neither')
-  checkDay(one.due, `${path}.due`, reader)
-  if (one.requirement !== undefined && !ids.has(one.requirement)) {
-    reader.wrong(`${path}.requirement`, `${showValue(one.requirement)} is no requirement's id; they are ${[...ids].join(', ')}`)
+function normaliseException(exception: ExceptionDocument, path: string, ids: ReadonlySet<string>, reader: Reader): BriefException {
+  if ((exception.for.person === undefined) === (exception.for.group === undefined)) reader.wrong(`${path}.for`, 'names one person or one group, not both and not neither')
+  checkDay(exception.due, `${path}.due`, reader)
+  if (exception.requirement !== undefined && !ids.has(exception.requirement)) {
+    reader.wrong(`${path}.requirement`, `${showValue(exception.requirement)} is no requirement's id; they are ${[...ids].join(', ')}`)
   }
   return {
-    for: { person: one.for.person, group: one.for.group === undefined ? undefined : groupName(one.for.group) },
-    requirement: one.requirement ?? null,
-    due: one.due === undefined ? null : Date.parse(one.due),
-    owed: one.owed ?? null,
+    for: { person: exception.for.person, group: exception.for.group === undefined ? undefined : groupName(exception.for.group) },
+    requirement: exception.requirement ?? null,
+    due: exception.due === undefined ? null : Date.parse(exception.due),
+    owed: exception.owed ?? null,
   }
 }
 
 const EXACT: Strictness = { letterCase: 'exact', separators: 'exact', accents: 'ignore' }
 
-function normaliseRequirement(one: RequirementDocument, path: string, reader: Reader): Requirement {
+function normaliseRequirement(stated: RequirementDocument, path: string, reader: Reader): Requirement {
   const { brief } = reader
-  const fields = readFields(one, path, reader)
-  const names = readNames(one, path, reader)
-  const folder = readFolder(one, path, reader)
+  const fields = readFields(stated, path, reader)
+  const names = readNames(stated, path, reader)
+  const folder = readFolder(stated, path, reader)
   checkTemplates(names, `${path}.name`, fields, reader)
   checkTemplates(folder ?? [], `${path}.folder`, fields, reader)
-  const due = one.due ?? brief.due
-  checkDay(one.due, `${path}.due`, reader)
+  const due = stated.due ?? brief.due
+  checkDay(stated.due, `${path}.due`, reader)
   return {
-    id: one.id,
-    title: one.title ?? one.id,
+    id: stated.id,
+    title: stated.title ?? stated.id,
     names,
     fields,
-    formats: (one.formats ?? []).map(({ id, measured }) => ({ id, measured: measured ?? {} })),
-    extensionCase: one.extensionCase ?? 'any',
+    formats: (stated.formats ?? []).map(({ id, measured }) => ({ id, measured: measured ?? {} })),
+    extensionCase: stated.extensionCase ?? 'any',
     folder,
-    count: readCount(one, path, fields, [...names, ...folder ?? []], reader),
-    size: readSize(one, path, reader),
-    keep: one.keep ?? 'latest',
-    optional: one.optional ?? false,
-    locked: one.locked ?? 'refuse',
-    companions: (one.companions ?? []).map(({ extension, required }) => ({ extension: extension.toLowerCase(), required: required ?? false })),
-    copies: one.copies ?? [],
-    holder: one.holder ?? brief.holder ?? 'person',
+    count: readCount(stated, path, fields, [...names, ...folder ?? []], reader),
+    size: readSize(stated, path, reader),
+    keep: stated.keep ?? 'latest',
+    optional: stated.optional ?? false,
+    locked: stated.locked ?? 'refuse',
+    companions: (stated.companions ?? []).map(({ extension, required }) => ({ extension: extension.toLowerCase(), required: required ?? false })),
+    copies: stated.copies ?? [],
+    holder: stated.holder ?? brief.holder ?? 'person',
     due: due === undefined ? null : Date.parse(due),
-    grace: parseDuration(one.grace ?? brief.grace ?? 'PT0S'),
-    strictness: { ...EXACT, ...brief.strictness, ...one.strictness },
-    owedBy: one.owedBy ? { groups: (one.owedBy.groups ?? []).map(groupName), people: one.owedBy.people ?? [] } : null,
+    grace: parseDuration(stated.grace ?? brief.grace ?? 'PT0S'),
+    strictness: { ...EXACT, ...brief.strictness, ...stated.strictness },
+    owedBy: stated.owedBy ? { groups: (stated.owedBy.groups ?? []).map(groupName), people: stated.owedBy.people ?? [] } : null,
   }
 }
 
@@ -142,7 +142,7 @@ function readFields({ fields = {}, count }: RequirementDocument, path: string, r
   const rules: Record<string, FieldRule> = emptyRecord()
   for (const [name, field] of Object.entries(fields)) {
     const { rule, problems } = readField(field, name === count?.by)
-    for (const { at, message } of problems) reader.wrong(`${path}.fields.${name}${at ? `.${at}` : ''}`, message)
+    for (const { at: place, message } of problems) reader.wrong(`${path}.fields.${name}${place ? `.${place}` : ''}`, message)
     rules[name] = rule
   }
   return rules
@@ -209,6 +209,6 @@ function readSize({ size: asked }: RequirementDocument, path: string, reader: Re
 
 /** Minutes east of UTC in which a time was written; `null` where it says none. */
 export function offsetOf(time: string | undefined): number | null {
-  const found = /([+-])(\d\d):(\d\d)$/.exec(time ?? '')
-  return found ? (found[1] === '-' ? -1 : 1) * (Number(found[2]) * 60 + Number(found[3])) : null
+  const match = /([+-])(\d\d):(\d\d)$/.exec(time ?? '')
+  return match ? (match[1] === '-' ? -1 : 1) * (Number(match[2]) * 60 + Number(match[3])) : null
 }

@@ -78,9 +78,9 @@ export function listUnits(brief: Brief, roster: Roster): UnitList {
 function indexExceptions(exceptions: readonly BriefException[]): (person: string | null, group: string, requirement: string) => BriefException[] {
   if (exceptions.length === 0) return () => []
   const byKey = new Map<string, BriefException[]>()
-  for (const one of exceptions) {
-    const key = `${one.for.person === undefined ? 'g' : 'p'}\n${one.for.person ?? one.for.group}\n${one.requirement ?? ''}`
-    byKey.set(key, [...byKey.get(key) ?? [], one])
+  for (const exception of exceptions) {
+    const key = `${exception.for.person === undefined ? 'g' : 'p'}\n${exception.for.person ?? exception.for.group}\n${exception.requirement ?? ''}`
+    byKey.set(key, [...byKey.get(key) ?? [], exception])
   }
   return (person, group, requirement) => [
     ...(person === null ? [] : [`p\n${person}\n${requirement}`, `p\n${person}\n`]),

@@ -28,5 +28,5 @@ export function cursor(source: ByteSource): (offset: number, length: number) => 
 /** Hands over a stretch of a source piece by piece, never more than 256 KiB at once. */
 export async function* pieces(source: ByteSource, offset: number, length: number): AsyncGenerator<Uint8Array> {
   const end = Math.min(source.size, offset + length)
-  for (let at = offset; at < end; at += WINDOW) yield await source.read(at, Math.min(WINDOW, end - at))
+  for (let position = offset; position < end; position += WINDOW) yield await source.read(position, Math.min(WINDOW, end - position))
 }

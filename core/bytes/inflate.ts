@@ -27,7 +27,7 @@ export async function inflatePieces(packed: AsyncIterable<Uint8Array> | Iterable
     each(piece)
   })
   for await (const piece of packed) {
-    for (let at = 0; at < piece.length; at += STEP) unpack.push(piece.subarray(at, at + STEP), false)
+    for (let offset = 0; offset < piece.length; offset += STEP) unpack.push(piece.subarray(offset, offset + STEP), false)
   }
   unpack.push(new Uint8Array(0), true)
   if (!ended) throw new Error('the packed data ends early')
@@ -60,7 +60,7 @@ export function inflateStart(packed: Uint8Array, kind: 'deflate' | 'zlib', limit
       out.push(piece.subarray(0, Math.max(0, limit - total)))
       total += piece.length
     })
-    for (let at = 0; at < packed.length && total < limit; at += STEP) unpack.push(packed.subarray(at, at + STEP), at + STEP >= packed.length)
+    for (let offset = 0; offset < packed.length && total < limit; offset += STEP) unpack.push(packed.subarray(offset, offset + STEP), offset + STEP >= packed.length)
   }
   catch {
     // what came before the break is still of use
@@ -70,10 +70,10 @@ export function inflateStart(packed: Uint8Array, kind: 'deflate' | 'zlib', limit
 
 export function join(parts: readonly Uint8Array[]): Uint8Array {
   const whole = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0))
-  let at = 0
+  let offset = 0
   for (const part of parts) {
-    whole.set(part, at)
-    at += part.length
+    whole.set(part, offset)
+    offset += part.length
   }
   return whole
 }

@@ -22,9 +22,9 @@ const sha = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('he
 interface Sent { path: string, bytes?: Uint8Array, at?: number, root?: string }
 
 async function receive(files: (Sent | string)[]): Promise<ReceivedFile[]> {
-  return Promise.all(files.map(async (one): Promise<ReceivedFile> => {
-    const { path, bytes = picture(path), at = BEFORE, root = 'in' } = typeof one === 'string' ? { path: one } : one
-    return { root, path, size: bytes.length, sha256: sha(bytes), receivedAt: at, receivedAtFrom: 'modified', reading: await readBytes(sourceFromBytes(bytes)) }
+  return Promise.all(files.map(async (file): Promise<ReceivedFile> => {
+    const { path, bytes = picture(path), at: time = BEFORE, root = 'in' } = typeof file === 'string' ? { path: file } : file
+    return { root, path, size: bytes.length, sha256: sha(bytes), receivedAt: time, receivedAtFrom: 'modified', reading: await readBytes(sourceFromBytes(bytes)) }
   }))
 }
 
@@ -37,9 +37,9 @@ async function run(requirement: Partial<RequirementDocument>, files: (Sent | str
 }
 
 const fileAt = (report: Report, path: string): ReportFile => {
-  const found = report.files.find(file => file.path === path)
-  if (!found) throw new Error(`no file ${path}`)
-  return found
+  const reported = report.files.find(file => file.path === path)
+  if (!reported) throw new Error(`no file ${path}`)
+  return reported
 }
 const codes = (report: Report, path: string) => fileAt(report, path).findings.map(finding => finding.code)
 const status = (report: Report, holder: string, n?: number) => report.slots.find(slot => slot.holder === holder && slot.n === n)?.status
@@ -163,8 +163,8 @@ describe('roles', () => {
 describe('whose file it is', () => {
   test('elimination takes the only open slot, and none where two files want it or the format is another', async () => {
     const rule: Partial<RequirementDocument> = { folder: '{group}/{family}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 2, by: 'n' } }
-    const one = await run(rule, ['Reef/Marsh/Marsh_01.jpg', 'Reef/Marsh/IMG_0031.jpg'])
-    expect(fileAt(one, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({ role: 'placed', slot: { holder: 's1', n: 2 } })
+    const first = await run(rule, ['Reef/Marsh/Marsh_01.jpg', 'Reef/Marsh/IMG_0031.jpg'])
+    expect(fileAt(first, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({ role: 'placed', slot: { holder: 's1', n: 2 } })
     const two = await run(rule, ['Reef/Marsh/IMG_0031.jpg', 'Reef/Marsh/IMG_0032.jpg', { path: 'Reef/Lindqvast/notes.txt', bytes: textBytes('rope\n') }])
     expect(fileAt(two, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({ role: 'unplaced', candidates: [{ n: 1 }, { n: 2 }], findings: [{ code: 'name.default' }] })
     expect(fileAt(two, 'Reef/Lindqvast/notes.txt')).toMatchObject({ role: 'unplaced', candidates: [], findings: [{ code: 'unexpected' }] })
@@ -226,9 +226,9 @@ describe('whose file it is', () => {
   test('one misspelt folder of one holder is one cause, each level and letter told', async () => {
     const rule: Partial<RequirementDocument> = { folder: '{group}/{family} {given}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 2, by: 'n' } }
     const report = await run(rule, ['Reef/Mrash Ana/Marsh_01.jpg', 'Reef/Mrash Ana/Marsh_02.jpg'])
-    const found = report.files.flatMap(file => file.findings)
-    expect(found.map(one => [one.code, one.cause])).toEqual([['folder.wrong', 'c1'], ['folder.wrong', 'c1']])
-    expect(found[0]?.differences).toEqual([{ part: 'level 2', kind: 'misspelt', range: [5, 14], expected: 'Marsh Ana', actual: 'Mrash Ana', edits: [{ range: [6, 8], expected: 'ar' }] }])
+    const findings = report.files.flatMap(file => file.findings)
+    expect(findings.map(one => [one.code, one.cause])).toEqual([['folder.wrong', 'c1'], ['folder.wrong', 'c1']])
+    expect(findings[0]?.differences).toEqual([{ part: 'level 2', kind: 'misspelt', range: [5, 14], expected: 'Marsh Ana', actual: 'Mrash Ana', edits: [{ range: [6, 8], expected: 'ar' }] }])
   })
 
   test('an unplaced file with the rule\'s own words says so', async () => {

@@ -70,27 +70,27 @@ export function check(input: CheckInput): Report {
 /** What lies under the root for second copies only, and nowhere else, takes the slots that nothing else fills. */
 function placeStrays(strays: readonly FileView[], placements: Placements, index: EvidenceIndex): void {
   if (strays.length === 0) return
-  for (const [at, list] of placeFiles(strays, index, new Map(), new Map()).filled) {
-    const before = placements.filled.get(at) ?? []
+  for (const [unitIndex, list] of placeFiles(strays, index, new Map(), new Map()).filled) {
+    const before = placements.filled.get(unitIndex) ?? []
     const free = list.filter(one => one.role === 'placed' && !before.some(other => other.n === one.n))
-    if (free.length > 0) placements.filled.set(at, [...before, ...free])
+    if (free.length > 0) placements.filled.set(unitIndex, [...before, ...free])
   }
 }
 
 function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
   const aside = new Map<number, AsideRole>()
   const byRoot = new Map<string, number[]>()
-  received.forEach(({ root }, at) => {
+  received.forEach(({ root }, index) => {
     const members = byRoot.get(root)
-    if (members) members.push(at)
-    else byRoot.set(root, [at])
+    if (members) members.push(index)
+    else byRoot.set(root, [index])
   })
   for (const members of byRoot.values()) {
     const paths = members.map(at => received[at]?.path.normalize('NFC') ?? '')
     const tell = prepareSetAside(paths, brief.ignore)
-    members.forEach((at, position) => {
+    members.forEach((member, position) => {
       const role = tell(paths[position] ?? '')
-      if (role) aside.set(at, role)
+      if (role) aside.set(member, role)
     })
   }
   return aside
@@ -99,10 +99,10 @@ function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
 /** Finds how each root is to be read, unless a person said that its folders and names stand as they are. */
 function readRoots({ received, roots: asked, roster }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex): Map<string, RootReading> {
   const located = new Map<string, Located[]>()
-  received.forEach((file, at) => {
+  received.forEach((file, index) => {
     const list = located.get(file.root) ?? []
     located.set(file.root, list)
-    if (!aside.has(at)) list.push(viewFile(file, at, undefined))
+    if (!aside.has(index)) list.push(viewFile(file, index, undefined))
   })
   const senders = new Map<string, string[]>()
   for (const { id, email } of roster.people) if (email) senders.set(email.toLowerCase(), [...senders.get(email.toLowerCase()) ?? [], id])
@@ -132,37 +132,37 @@ function judge(state: CheckState): void {
   const entries = new Map<number, ReportFile>()
   for (const view of state.views) entries.set(view.index, blankFile(state, view))
   const known = knownFaults(input)
-  for (const [at, filled] of placements.filled) {
-    const unit = index.units[at]
+  for (const [unitIndex, filled] of placements.filled) {
+    const unit = index.units[unitIndex]
     if (!unit) continue
-    for (const one of filled) {
-      const { view, candidate, confidence } = one.arrival
+    for (const piece of filled) {
+      const { view, candidate, confidence } = piece.arrival
       const entry = entries.get(view.index)
       if (!entry) continue
-      entry.role = one.role
+      entry.role = piece.role
       entry.confidence = confidence
       entry.evidence = candidate.evidence
-      entry.slot = one.role === 'surplus' ? slotRef(unit, null) : slotRef(unit, one.n)
-      if (one.role === 'surplus') {
-        entry.findings = [surplusFinding(make, unit, one.arrival.n)]
+      entry.slot = piece.role === 'surplus' ? slotRef(unit, null) : slotRef(unit, piece.n)
+      if (piece.role === 'surplus') {
+        entry.findings = [surplusFinding(make, unit, piece.arrival.n)]
         continue
       }
-      if (one.role === 'duplicate') continue
-      if (one.role === 'superseded') {
-        if (one.instead) entry.findings = [supersededFinding(make, one.instead)]
+      if (piece.role === 'duplicate') continue
+      if (piece.role === 'superseded') {
+        if (piece.instead) entry.findings = [supersededFinding(make, piece.instead)]
         continue
       }
-      const verdict = judgeFile(one, unit, index, make, handouts)
+      const verdict = judgeFile(piece, unit, index, make, handouts)
       entry.findings = verdict.findings
       if (verdict.late) state.late.add(view.index)
-      const shrunk = unit.requirement.keep === 'latest' && !one.milestone ? shrunkFinding(one, filled, make) : null
+      const shrunk = unit.requirement.keep === 'latest' && !piece.milestone ? shrunkFinding(piece, filled, make) : null
       if (shrunk) entry.findings.push(shrunk)
       entry.rightPath = verdict.correctedPath
       if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
       if (view.file.sha256 !== null && entry.findings.some(({ code }) => isAboutContent(code)) && known.get(view.file.sha256) === false) {
         entry.findings.push(make({ code: 'content.unchanged', params: {} }))
       }
-      placed.push({ unit, filled: one, findings: entry.findings })
+      placed.push({ unit, filled: piece, findings: entry.findings })
     }
   }
   findIdentical(placed, make)
@@ -232,9 +232,9 @@ function forgiveNumbered(placed: readonly PlacedFile[], views: readonly FileView
   const numbered = placed.filter(({ findings }) => findings.some(({ code }) => code === 'name.copy-mark'))
   if (numbered.length === 0) return
   const holders = new Map(placed.map(({ unit, filled }) => [filled.arrival.view.index, unit.holder]))
-  const at = new Map(views.map(view => [`${view.file.root}\n${view.folder}\n${view.name}`, view.index]))
+  const indexOfPath = new Map(views.map(view => [`${view.file.root}\n${view.folder}\n${view.name}`, view.index]))
   for (const { unit, filled: { arrival: { view } }, findings } of numbered) {
-    const twin = copyMarksOf(view).map(({ base }) => at.get(`${view.file.root}\n${view.folder}\n${base}${view.extension ? `.${view.extension}` : ''}`)).find(index => index !== undefined)
+    const twin = copyMarksOf(view).map(({ base }) => indexOfPath.get(`${view.file.root}\n${view.folder}\n${base}${view.extension ? `.${view.extension}` : ''}`)).find(index => index !== undefined)
     const holder = twin === undefined ? undefined : holders.get(twin)
     if (holder !== undefined && holder !== unit.holder) findings.splice(findings.findIndex(({ code }) => code === 'name.copy-mark'), 1)
   }
@@ -262,8 +262,8 @@ function nameCauses(placed: readonly PlacedFile[]): void {
 
 /** An accepted file's errors stay to be read, as notices. */
 function applyAccepted({ rulings }: CheckState, entries: ReadonlyMap<number, ReportFile>): void {
-  for (const at of rulings.accepted) {
-    const entry = entries.get(at)
+  for (const index of rulings.accepted) {
+    const entry = entries.get(index)
     if (entry?.role === 'placed') entry.findings = entry.findings.map(finding => ({ ...finding, severity: 'notice' }))
   }
 }

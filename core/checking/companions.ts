@@ -55,37 +55,37 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
     strays,
     judge(placed, make) {
       if (held.size === 0 && extensions.size === 0 && copyRoots.size === 0) return
-      for (const one of placed) {
-        const { requirement } = one.unit
-        const { view } = one.filled.arrival
+      for (const entry of placed) {
+        const { requirement } = entry.unit
+        const { view } = entry.filled.arrival
         for (const companion of requirement.companions) {
-          const found = (beside.get(stemKey(view)) ?? []).find(other => suffixOf(other) === companion.extension)
-          if (found) {
-            owner.set(found.index, one)
-            roles.set(found.index, 'companion')
+          const partner = (beside.get(stemKey(view)) ?? []).find(other => suffixOf(other) === companion.extension)
+          if (partner) {
+            owner.set(partner.index, entry)
+            roles.set(partner.index, 'companion')
           }
-          else if (companion.required) one.findings.push(make({ code: 'companion.missing', params: { name: `${view.base}.${companion.extension}` } }, { expected: `${view.base}.${companion.extension}` }))
+          else if (companion.required) entry.findings.push(make({ code: 'companion.missing', params: { name: `${view.base}.${companion.extension}` } }, { expected: `${view.base}.${companion.extension}` }))
         }
         for (const root of requirement.copies) {
           // the file itself lies under the copies' root: that is said of its folder
           if (root === view.file.root) continue
           const copy = elsewhere.get(`${root}\n${view.folder}\n${view.name}`)
-          if (!copy) one.findings.push(make({ code: 'copy.missing', params: { root } }, { expected: `${root}: ${view.file.path}` }))
+          if (!copy) entry.findings.push(make({ code: 'copy.missing', params: { root } }, { expected: `${root}: ${view.file.path}` }))
           else {
-            owner.set(copy.index, one)
+            owner.set(copy.index, entry)
             roles.set(copy.index, 'copy')
             // of bytes that could not be read nobody can say that they differ
-            if (copy.file.sha256 !== null && view.file.sha256 !== null && copy.file.sha256 !== view.file.sha256) one.findings.push(make({ code: 'copy.differs', params: { root } }, { actual: `${root}: ${copy.file.path}` }))
+            if (copy.file.sha256 !== null && view.file.sha256 !== null && copy.file.sha256 !== view.file.sha256) entry.findings.push(make({ code: 'copy.differs', params: { root } }, { actual: `${root}: ${copy.file.path}` }))
           }
         }
       }
     },
     enter(entries) {
-      for (const [at, one] of owner) {
-        const entry = entries.get(at)
+      for (const [index, main] of owner) {
+        const entry = entries.get(index)
         if (!entry) continue
-        entry.role = roles.get(at) ?? 'companion'
-        entry.slot = slotRef(one.unit, one.filled.n)
+        entry.role = roles.get(index) ?? 'companion'
+        entry.slot = slotRef(main.unit, main.filled.n)
       }
     },
   }

@@ -12,31 +12,31 @@ export interface PlacedFile { unit: Unit, filled: Filled, findings: Finding[] }
  */
 export function findIdentical(placed: readonly PlacedFile[], make: FindingMaker): void {
   const byHash = new Map<string, PlacedFile[]>()
-  for (const one of placed) {
-    const { file } = one.filled.arrival.view
-    if (file.sha256 === null || file.size === 0 || one.filled.role !== 'placed' || one.filled.milestone) continue
+  for (const entry of placed) {
+    const { file } = entry.filled.arrival.view
+    if (file.sha256 === null || file.size === 0 || entry.filled.role !== 'placed' || entry.filled.milestone) continue
     const list = byHash.get(file.sha256)
-    if (list) list.push(one)
-    else byHash.set(file.sha256, [one])
+    if (list) list.push(entry)
+    else byHash.set(file.sha256, [entry])
   }
   for (const list of byHash.values()) {
     if (list.length < 2) continue
     const order = [...list].sort((a, b) => time(a) - time(b) || a.unit.index - b.unit.index || (a.filled.n ?? 0) - (b.filled.n ?? 0))
     const firstOf = new Map<string, PlacedFile>()
-    for (const one of order) {
-      const key = `${one.unit.requirement.holder}\n${one.unit.holder}`
+    for (const entry of order) {
+      const key = `${entry.unit.requirement.holder}\n${entry.unit.holder}`
       const first = firstOf.get(key)
-      if (!first) firstOf.set(key, one)
+      if (!first) firstOf.set(key, entry)
       else {
         const other = first.filled.arrival.view
-        one.findings.push(make({ code: 'content.duplicate', params: { other: other.name } }, { actual: other.file.path }))
+        entry.findings.push(make({ code: 'content.duplicate', params: { other: other.name } }, { actual: other.file.path }))
       }
     }
     const people = [...firstOf.values()].filter(one => one.unit.requirement.holder === 'person')
     const groups = [...firstOf.values()].filter(one => one.unit.requirement.holder === 'group')
     for (const holders of [people, groups]) {
       if (holders.length < 2) continue
-      for (const one of holders) one.findings.push(make({ code: 'content.shared', params: { holders: holders.length - 1 } }))
+      for (const entry of holders) entry.findings.push(make({ code: 'content.shared', params: { holders: holders.length - 1 } }))
     }
   }
 }

@@ -20,18 +20,18 @@ export function judgeContent(view: FileView, { requirement }: Unit, format: Acce
   const first = firstWrong(view, requirement, format, handouts, doubled)
   if (first === 'nothing more') return []
   if (first) return [first]
-  const found: Verdict[] = []
+  const verdicts: Verdict[] = []
   const { reading, size } = view.file
   for (const [property, condition] of Object.entries(format.accepted?.measured ?? {})) {
     const value: PropertyValue | null | undefined = property === 'version' ? reading.version : ownOf(reading.props, property)
     // what was not measured is unknown, and nobody's fault
     if (value === undefined || value === null || meets(value, condition, property)) continue
-    found.push({ code: property === 'version' ? 'format.version' : 'format.condition', params: { property, value, condition, format: format.id } })
+    verdicts.push({ code: property === 'version' ? 'format.version' : 'format.condition', params: { property, value, condition, format: format.id } })
   }
-  if (holdsNothing(reading, format.id)) found.push({ code: 'content.blank', params: { format: format.id } })
+  if (holdsNothing(reading, format.id)) verdicts.push({ code: 'content.blank', params: { format: format.id } })
   const asked = requirement.size
-  if (size < asked.from || size > asked.to) found.push({ code: 'size.out-of-range', params: { size, from: asked.from, to: asked.to === Infinity ? null : asked.to } })
-  return found
+  if (size < asked.from || size > asked.to) verdicts.push({ code: 'size.out-of-range', params: { size, from: asked.from, to: asked.to === Infinity ? null : asked.to } })
+  return verdicts
 }
 
 /** The one thing that stands before all others; `nothing more` where nothing else can be said of the file. */

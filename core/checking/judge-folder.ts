@@ -35,9 +35,9 @@ export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm
   if (view.folderLost) return { ...right, corrected: expandFolder(form.folder, captures) }
   // of a group's file name and folder speak of one and the same member
   const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
-  for (const one of speaking.length > 0 ? speaking : [form, ...forms]) {
-    const found = one.folder && matchFolder(one.folder, view.levels, unit.requirement)
-    if (!found || !Object.entries(found).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue
+  for (const candidate of speaking.length > 0 ? speaking : [form, ...forms]) {
+    const fit = candidate.folder && matchFolder(candidate.folder, view.levels, unit.requirement)
+    if (!fit || !Object.entries(fit).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue
     if (!unit.requirement.copies.includes(view.file.root)) return right
     return { ...right, verdict: { code: 'folder.other-root', params: { root: view.file.root } } }
   }
@@ -53,7 +53,7 @@ function tellFolder(view: FileView, unit: Unit, levels: FolderLevels, index: Evi
   const made = view.levels.find(level => defaultFolder(level) !== null && !levels.some((_, at) => fitsLevel(levels, at, level, unit)))
   const what = made === undefined ? null : defaultFolder(made)
   const params = { madeLevel: made === undefined || what === null ? null : { level: made, what }, atTop: levels.length === 0 }
-  const fits = (at: number, received: string) => fitsLevel(levels, at, received, unit)
+  const fits = (depth: number, received: string) => fitsLevel(levels, depth, received, unit)
   if (levels.length === 0) return { code: view.levels.length > 0 ? 'folder.too-deep' : 'folder.wrong', params }
   if (isSubsequence(levels.length, view.levels.length, (asked, got) => fits(asked, view.levels[got] ?? ''))) return { code: 'folder.too-deep', params }
   if (view.levels.length > 0 && isSubsequence(view.levels.length, levels.length, (got, asked) => fits(asked, view.levels[got] ?? ''))) {
@@ -62,8 +62,8 @@ function tellFolder(view: FileView, unit: Unit, levels: FolderLevels, index: Evi
   return { code: 'folder.wrong', params }
 }
 
-function fitsLevel(levels: FolderLevels, at: number, received: string, { requirement }: Unit): boolean {
-  const parts = levels[at]
+function fitsLevel(levels: FolderLevels, depth: number, received: string, { requirement }: Unit): boolean {
+  const parts = levels[depth]
   return parts !== undefined && matchParts(parts, received, requirement.strictness, requirement.count.by) !== null
 }
 
@@ -77,15 +77,15 @@ function isSubsequence(count: number, among: number, fits: (item: number, place:
 /** Another holder of the same requirement whose folder this is, as it would be said. */
 function otherHolder(view: FileView, unit: Unit, index: EvidenceIndex): string | null {
   if (view.levels.length === 0) return null
-  const found: Unit[] = []
-  for (const at of index.byFolder(view.folder)) {
-    const one = index.units[at]
-    if (!one || one.requirement !== unit.requirement || one.holder === unit.holder) continue
-    if (formsOf(one).some(form => form.folder && matchFolder(form.folder, view.levels, one.requirement))) found.push(one)
+  const candidates: Unit[] = []
+  for (const unitIndex of index.byFolder(view.folder)) {
+    const candidate = index.units[unitIndex]
+    if (!candidate || candidate.requirement !== unit.requirement || candidate.holder === unit.holder) continue
+    if (formsOf(candidate).some(form => form.folder && matchFolder(form.folder, view.levels, candidate.requirement))) candidates.push(candidate)
     // a folder that belongs to many is nobody's own
-    if (found.length > 1) return null
+    if (candidates.length > 1) return null
   }
-  const [other] = found
+  const [other] = candidates
   if (other) return other.requirement.holder === 'person' ? other.people[0]?.name ?? other.holder : other.holder
   return unit.requirement.holder === 'person' ? otherPerson(view, unit, index) : null
 }

@@ -62,11 +62,11 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
       return worth({ code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: extension } }, inner.base, doubled.form, doubled.captures)
     }
   }
-  for (const { base, mark, at } of copyMarksOf(view)) {
+  for (const { base, mark, at: position } of copyMarksOf(view)) {
     const marked = fits(base)
     if (marked) {
       return worth({ code: 'name.copy-mark', params: { mark } }, base, marked.form, marked.captures,
-        [{ part: 'literal', kind: 'extra', range: [at, at + mark.length], expected: '', actual: mark }])
+        [{ part: 'literal', kind: 'extra', range: [position, position + mark.length], expected: '', actual: mark }])
     }
   }
   const nearest = nearestForm(view.base, forms, { strictness: requirement.strictness, known, ownerOf })
@@ -101,18 +101,18 @@ function fitLook(base: string, requirement: Requirement, forms: readonly UnitFor
   const look = plainLook(base)
   if (look === base) return null
   const looks = forms.map(form => ({ ...form, name: form.name && lookOfParts(form.name) }))
-  const found = fitBase(look, requirement, looks, known)
-  const form = found && forms[looks.indexOf(found.form)]
-  return found && form ? { form, captures: found.captures } : null
+  const fit = fitBase(look, requirement, looks, known)
+  const form = fit && forms[looks.indexOf(fit.form)]
+  return fit && form ? { form, captures: fit.captures } : null
 }
 
 function fitBase(base: string, requirement: Requirement, forms: readonly UnitForm[], known: Captures): { form: UnitForm, captures: Captures } | null {
   const { strictness, count } = requirement
   for (const form of forms) {
-    const found = form.name && matchParts(form.name, base, strictness, count.by)
-    if (!found) continue
-    const agrees = Object.entries(known).every(([field, value]) => ownOf(found.captures, field) === undefined || Number(found.captures[field]) === Number(value))
-    if (agrees) return { form, captures: found.captures }
+    const match = form.name && matchParts(form.name, base, strictness, count.by)
+    if (!match) continue
+    const agrees = Object.entries(known).every(([field, value]) => ownOf(match.captures, field) === undefined || Number(match.captures[field]) === Number(value))
+    if (agrees) return { form, captures: match.captures }
   }
   return null
 }
@@ -121,8 +121,8 @@ function nearestForm(base: string, forms: readonly UnitForm[], context: ExplainC
   let best: { form: UnitForm, captures: Captures, differences: Difference[], cost: number } | null = null
   for (const form of forms.slice(0, 24)) {
     if (!form.name) continue
-    const found = explainParts(form.name, base, context)
-    if (!best || found.cost < best.cost) best = { form, ...found }
+    const explanation = explainParts(form.name, base, context)
+    if (!best || explanation.cost < best.cost) best = { form, ...explanation }
   }
   return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: context.known, differences: [], cost: 0 }
 }

@@ -99,9 +99,9 @@ function receivedName({ file }: FileView): string {
 }
 
 /** A difference told in the whole received name. */
-function shifted(one: Difference, by: number): Difference {
+function shifted(difference: Difference, by: number): Difference {
   const move = ([start, end]: [number, number]): [number, number] => [start + by, end + by]
-  return by === 0 ? one : { ...one, range: move(one.range), ...(one.edits ? { edits: one.edits.map(edit => ({ ...edit, range: move(edit.range) })) } : {}) }
+  return by === 0 ? difference : { ...difference, range: move(difference.range), ...(difference.edits ? { edits: difference.edits.map(edit => ({ ...edit, range: move(edit.range) })) } : {}) }
 }
 
 /** How a file is told that another one counts instead of. */

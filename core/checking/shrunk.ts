@@ -11,13 +11,13 @@ const LEAST = { pages: 4, words: 100, bytes: 4096 }
 /**
  * Says where the version that counts is much smaller than the one before it: in pages or words where both are measured, else in bytes.
  *
- * @param one - the file that counts
+ * @param entry - the file that counts
  * @param filled - all files of its unit
  * @returns `null` where nothing was lost or there is no version before
  */
-export function shrunkFinding(one: Filled, filled: readonly Filled[], make: FindingMaker): Finding | null {
-  const now = one.arrival.view
-  const before = filled.find(other => other.role === 'superseded' && other.n === one.n && isEarlier(other.arrival.view, now))?.arrival.view
+export function shrunkFinding(entry: Filled, filled: readonly Filled[], make: FindingMaker): Finding | null {
+  const now = entry.arrival.view
+  const before = filled.find(other => other.role === 'superseded' && other.n === entry.n && isEarlier(other.arrival.view, now))?.arrival.view
   if (!before || before.file.reading.state !== 'ok' || now.file.reading.state !== 'ok' || before.file.reading.candidates[0] !== now.file.reading.candidates[0]) return null
   for (const unit of ['pages', 'words'] as const) {
     const [old, own] = [measured(before.file.reading.props[unit]), measured(now.file.reading.props[unit])]

@@ -43,11 +43,11 @@ function candidatePaths(files: readonly ReportFile[]): Map<string, string[]> {
 
 function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files: readonly ReportFile[], candidates: ReadonlyMap<string, string[]>): ReportSlot[] {
   const byNumber = new Map<number | null, Filled[]>()
-  for (const one of filled) {
-    if (one.role === 'surplus') continue
-    const list = byNumber.get(one.n)
-    if (list) list.push(one)
-    else byNumber.set(one.n, [one])
+  for (const entry of filled) {
+    if (entry.role === 'surplus') continue
+    const list = byNumber.get(entry.n)
+    if (list) list.push(entry)
+    else byNumber.set(entry.n, [entry])
   }
   return slotNumbers(unit, filled).map((n): ReportSlot => {
     const ref = slotRef(unit, n)
@@ -78,7 +78,7 @@ function slotNumbers(unit: Unit, filled: readonly Filled[]): (number | null)[] {
   if (!isNumbered(unit)) return [null]
   const { first, owed } = numbersOf(unit)
   const numbers = new Set(Array.from({ length: owed }, (_, at) => first + at))
-  for (const one of filled) if (one.n !== null && one.role === 'placed') numbers.add(one.n)
+  for (const entry of filled) if (entry.n !== null && entry.role === 'placed') numbers.add(entry.n)
   return [...numbers].sort((a, b) => a - b)
 }
 

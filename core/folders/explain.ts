@@ -39,29 +39,29 @@ export function explainFolder(levels: FolderLevels, received: readonly string[],
   const pair = levels.map(parts => received.map((level) => {
     const match = matchParts(parts, level, requirement.strictness, requirement.count.by)
     if (match) return { cost: 0, differences: [], captures: match.captures }
-    const found = explainParts(parts, level, { strictness: requirement.strictness, ...context })
-    const share = found.cost / Math.max(1, level.length, expandParts(parts, found.captures).length)
-    return { ...found, cost: share > UNLIKE ? OTHER : share }
+    const explanation = explainParts(parts, level, { strictness: requirement.strictness, ...context })
+    const share = explanation.cost / Math.max(1, level.length, expandParts(parts, explanation.captures).length)
+    return { ...explanation, cost: share > UNLIKE ? OTHER : share }
   }))
   const costs = Array.from({ length: levels.length + 1 }, (_, i) => Array.from({ length: received.length + 1 }, (_, j) => (i === 0 ? j * EXTRA : j === 0 ? i * ABSENT : 0)))
-  const at = (i: number, j: number) => costs[i]?.[j] ?? Infinity
+  const costAt = (i: number, j: number) => costs[i]?.[j] ?? Infinity
   for (let i = 1; i <= levels.length; i++) {
     for (let j = 1; j <= received.length; j++) {
       const row = costs[i]
-      if (row) row[j] = Math.min(at(i - 1, j - 1) + (pair[i - 1]?.[j - 1]?.cost ?? OTHER), at(i - 1, j) + ABSENT, at(i, j - 1) + EXTRA)
+      if (row) row[j] = Math.min(costAt(i - 1, j - 1) + (pair[i - 1]?.[j - 1]?.cost ?? OTHER), costAt(i - 1, j) + ABSENT, costAt(i, j - 1) + EXTRA)
     }
   }
   const differences: Difference[] = []
   const captures: Captures = emptyRecord()
   for (let i = levels.length, j = received.length; i > 0 || j > 0;) {
-    const found = pair[i - 1]?.[j - 1]
-    if (i > 0 && j > 0 && found && at(i, j) === at(i - 1, j - 1) + found.cost) {
-      Object.assign(captures, found.captures)
-      if (found.cost > 0) differences.unshift(levelDifference(i, starts[j - 1] ?? 0, received[j - 1] ?? '', expandParts(levels[i - 1] ?? [], found.captures), found.cost >= OTHER ? [] : found.differences))
+    const paired = pair[i - 1]?.[j - 1]
+    if (i > 0 && j > 0 && paired && costAt(i, j) === costAt(i - 1, j - 1) + paired.cost) {
+      Object.assign(captures, paired.captures)
+      if (paired.cost > 0) differences.unshift(levelDifference(i, starts[j - 1] ?? 0, received[j - 1] ?? '', expandParts(levels[i - 1] ?? [], paired.captures), paired.cost >= OTHER ? [] : paired.differences))
       i--
       j--
     }
-    else if (i > 0 && (j === 0 || at(i, j) === at(i - 1, j) + ABSENT)) {
+    else if (i > 0 && (j === 0 || costAt(i, j) === costAt(i - 1, j) + ABSENT)) {
       const here = starts[j] ?? end
       differences.unshift({ part: `level ${i}`, kind: 'absent', range: [here, here], expected: expandParts(levels[i - 1] ?? [], captures), actual: '' })
       i--

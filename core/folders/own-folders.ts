@@ -37,14 +37,14 @@ export function findOwnFolders(files: readonly Located[], index: Lookups, people
     const seen = new Set<string>()
     for (const key of index.people.namedIn(level).keys()) {
       const person = key.startsWith('p:') ? byId.get(key.slice(2)) : undefined
-      const found = person && describeLevel(level, person)
-      if (!person || !found) continue
-      const entry = patterns.get(found.pattern) ?? { files: 0, levels: new Map(), people: new Set() }
-      patterns.set(found.pattern, entry)
-      if (!seen.has(found.pattern)) entry.files += count
-      seen.add(found.pattern)
+      const described = person && describeLevel(level, person)
+      if (!person || !described) continue
+      const entry = patterns.get(described.pattern) ?? { files: 0, levels: new Map(), people: new Set() }
+      patterns.set(described.pattern, entry)
+      if (!seen.has(described.pattern)) entry.files += count
+      seen.add(described.pattern)
       entry.people.add(person.id)
-      const here = entry.levels.get(level) ?? { people: new Set(), level: found.values }
+      const here = entry.levels.get(level) ?? { people: new Set(), level: described.values }
       here.people.add(person.id)
       entry.levels.set(level, here)
     }
@@ -54,10 +54,10 @@ export function findOwnFolders(files: readonly Located[], index: Lookups, people
   const [pattern, { levels }] = best
   const reading = (off: boolean) => files.map(({ folder, base }): Located => {
     const level = firstLevel(folder)
-    const found = levels.get(level)
-    if (!found) return { folder, base }
+    const seen = levels.get(level)
+    if (!seen) return { folder, base }
     const rest = folder.slice(level.length + 1)
-    return { folder: off ? rest : rest === '' ? found.level : `${found.level}/${rest}`, base }
+    return { folder: off ? rest : rest === '' ? seen.level : `${seen.level}/${rest}`, base }
   })
   const asIs = countFitting(files, index).files
   const [off, cut] = [countFitting(reading(true), index).files, countFitting(reading(false), index).files]
@@ -65,8 +65,8 @@ export function findOwnFolders(files: readonly Located[], index: Lookups, people
   return {
     pattern,
     take(level) {
-      const found = levels.get(level)
-      return found ? { people: [...found.people], level: off >= cut ? '' : found.level } : null
+      const seen = levels.get(level)
+      return seen ? { people: [...seen.people], level: off >= cut ? '' : seen.level } : null
     },
   }
 }
@@ -82,18 +82,18 @@ function describeLevel(level: string, person: Person): { pattern: string, values
   let pattern = ''
   let first = -1
   let last = -1
-  for (let at = 0; at < pieces.length;) {
-    const piece = pieces[at] ?? ''
-    const found = piece === '' || /^[ _\-.]+$/.test(piece) || /^\d+$/.test(piece) ? null : valueAt(pieces, at, person)
-    if (!found) {
+  for (let index = 0; index < pieces.length;) {
+    const piece = pieces[index] ?? ''
+    const value = piece === '' || /^[ _\-.]+$/.test(piece) || /^\d+$/.test(piece) ? null : valueAt(pieces, index, person)
+    if (!value) {
       pattern += /^\d+$/.test(piece) ? '#' : piece
-      at++
+      index++
       continue
     }
-    pattern += found.words
-    if (first < 0) first = at
-    last = found.next
-    at = found.next
+    pattern += value.words
+    if (first < 0) first = index
+    last = value.next
+    index = value.next
   }
   return first < 0 ? null : { pattern, values: pieces.slice(first, last).join('') }
 }

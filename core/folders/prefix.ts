@@ -54,12 +54,12 @@ function commonPattern(bases: readonly string[], index: Lookups): string | null 
       plain++
       continue
     }
-    const found = splitPrefix(base, index)
-    if (!found) continue
-    const entry = patterns.get(found.pattern) ?? { files: 0, holders: new Set<string>() }
+    const split = splitPrefix(base, index)
+    if (!split) continue
+    const entry = patterns.get(split.pattern) ?? { files: 0, holders: new Set<string>() }
     entry.files++
-    if (entry.holders.size < 2) entry.holders.add(found.holder)
-    patterns.set(found.pattern, entry)
+    if (entry.holders.size < 2) entry.holders.add(split.holder)
+    patterns.set(split.pattern, entry)
   }
   const [best] = [...patterns].sort((a, b) => b[1].files - a[1].files || byCodeUnit(a[0], b[0]))
   return best && best[1].files > plain && best[1].holders.size >= 2 ? best[0] : null
@@ -67,19 +67,19 @@ function commonPattern(bases: readonly string[], index: Lookups): string | null 
 
 /** Units whose name a base name really fits; a name that fits very many tells nothing. */
 function fittingUnits(base: string, index: Lookups): Unit[] {
-  const found = index.byName(base)
-  if (found.size === 0 || found.size > 64) return []
-  return [...found].flatMap((at) => {
-    const unit = index.units[at]
+  const units = index.byName(base)
+  if (units.size === 0 || units.size > 64) return []
+  return [...units].flatMap((unitIndex) => {
+    const unit = index.units[unitIndex]
     const fits = unit && formsOf(unit).some(({ name }) => name && matchParts(name, base, unit.requirement.strictness, unit.requirement.count.by) !== null)
     return fits ? [unit] : []
   })
 }
 
 function splitPrefix(base: string, index: Lookups): { pattern: string, holder: string } | null {
-  for (const found of base.slice(0, LONGEST).matchAll(/[ _\-.]+/g)) {
-    const cut = found.index + found[0].length
-    if (found.index === 0 || cut >= base.length) continue
+  for (const separator of base.slice(0, LONGEST).matchAll(/[ _\-.]+/g)) {
+    const cut = separator.index + separator[0].length
+    if (separator.index === 0 || cut >= base.length) continue
     for (const unit of fittingUnits(base.slice(cut), index)) {
       for (const person of unit.people) {
         const pattern = describePrefix(base.slice(0, cut), person)
@@ -95,34 +95,34 @@ function describePrefix(prefix: string, person: Person): string | null {
   const pieces = prefix.split(/([ _\-.]+)/)
   let pattern = ''
   let values = 0
-  for (let at = 0; at < pieces.length;) {
-    const piece = pieces[at] ?? ''
+  for (let index = 0; index < pieces.length;) {
+    const piece = pieces[index] ?? ''
     if (piece === '' || /^[ _\-.]+$/.test(piece)) {
       pattern += piece
-      at++
+      index++
       continue
     }
     if (/^\d+$/.test(piece)) {
       pattern += '#'
-      at++
+      index++
       continue
     }
-    const found = valueAt(pieces, at, person)
-    if (!found) return null
-    pattern += found.words
+    const value = valueAt(pieces, index, person)
+    if (!value) return null
+    pattern += value.words
     values++
-    at = found.next
+    index = value.next
   }
   return values > 0 || pattern.includes('#') ? pattern : null
 }
 
 /** A person's value that begins at a piece of a text split at separators. */
-export function valueAt(pieces: readonly string[], at: number, person: Person): { words: string, next: number } | null {
+export function valueAt(pieces: readonly string[], index: number, person: Person): { words: string, next: number } | null {
   for (let joined = MOST_JOINED; joined >= 1; joined--) {
-    const next = at + joined * 2 - 1
+    const next = index + joined * 2 - 1
     // a run of digits by itself is never part of a value
-    if (next > pieces.length || pieces.slice(at + 1, next).some(piece => /^\d+$/.test(piece))) continue
-    const key = looseKey(pieces.slice(at, next).join(''))
+    if (next > pieces.length || pieces.slice(index + 1, next).some(piece => /^\d+$/.test(piece))) continue
+    const key = looseKey(pieces.slice(index, next).join(''))
     const trimmed = key.replace(/\d+$/, '')
     for (const [words, of] of WAYS) {
       const value = looseKey(of(person))
@@ -149,14 +149,14 @@ function takeOff(pattern: string, people: readonly Person[]): NamePrefix['take']
   const source = pattern.replace(/[.*+?^$()|[\]\\]/g, '\\$&').replace(/(?:\{[a-z]+\})+/g, '(.{1,80}?)').replace(/#/g, '\\d+')
   const expression = new RegExp(`^${source}(?=.)`, 'su')
   return (base) => {
-    const found = expression.exec(base)
-    if (!found) return null
+    const match = expression.exec(base)
+    if (!match) return null
     let named: readonly string[] | null = null
-    for (const [at, map] of owners.entries()) {
-      const here = map.get(looseKey(found[at + 1] ?? ''))
+    for (const [index, map] of owners.entries()) {
+      const here = map.get(looseKey(match[index + 1] ?? ''))
       if (!here) return null
       named = named === null ? here : named.filter(id => here.includes(id))
     }
-    return named !== null && named.length === 0 ? null : { length: found[0].length, people: named ?? [] }
+    return named !== null && named.length === 0 ? null : { length: match[0].length, people: named ?? [] }
   }
 }

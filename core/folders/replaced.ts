@@ -43,9 +43,9 @@ export function findReplaced(files: readonly Located[], units: readonly Unit[]):
   if (names.length + levels.length === 0 || files.some(({ folder, base }) => SIGN.test(base) || SIGN.test(folder.replace(/\//g, '')))) return null
   let best: { found: Replaced, fits: number } | null = null
   for (const by of SUBSTITUTES) {
-    const found = putBack(by, names, levels)
-    const fits = files.filter(({ folder, base }) => found.name(base) !== null || found.folder(folder) !== null).length
-    if (fits > (best?.fits ?? 0)) best = { found, fits }
+    const restored = putBack(by, names, levels)
+    const fits = files.filter(({ folder, base }) => restored.name(base) !== null || restored.folder(folder) !== null).length
+    if (fits > (best?.fits ?? 0)) best = { found: restored, fits }
   }
   return best?.found ?? null
 }
@@ -73,8 +73,8 @@ function putBack(by: string, names: readonly (readonly NamePart[])[], levels: re
   return {
     by,
     name(base) {
-      for (const at of index.find(base)) {
-        const way = ways[at]
+      for (const unitIndex of index.find(base)) {
+        const way = ways[unitIndex]
         const told = way?.expression.exec(base)
         if (!way || !told) continue
         let next = 1

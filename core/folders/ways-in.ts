@@ -97,9 +97,9 @@ export const WAYS_IN: readonly WayIn[] = [
         marks: { own: own.pattern },
         undo(seen) {
           const [level = ''] = seen.folder.split('/')
-          const found = level === '' ? null : own.take(level)
-          if (!found) return seen
-          return { ...seen, folder: [found.level, seen.folder.slice(level.length + 1)].filter(Boolean).join('/'), sentBy: [...seen.sentBy, ...found.people] }
+          const owner = level === '' ? null : own.take(level)
+          if (!owner) return seen
+          return { ...seen, folder: [owner.level, seen.folder.slice(level.length + 1)].filter(Boolean).join('/'), sentBy: [...seen.sentBy, ...owner.people] }
         },
       }
     },
@@ -127,14 +127,14 @@ export const WAYS_IN: readonly WayIn[] = [
 
 /** Runs the table over one root: what was done to its files, in the order in which it is undone. */
 export function recogniseWays({ files, ...root }: Omit<RootFiles, 'inside'>): Undoing[] {
-  const found: Undoing[] = []
+  const undoings: Undoing[] = []
   let inside = files
   for (const { recognise } of WAYS_IN) {
     const undoing = recognise?.({ ...root, files, inside })
     if (!undoing) continue
-    found.push(undoing)
+    undoings.push(undoing)
     const { wrapper } = undoing.marks
     if (wrapper !== undefined) inside = files.map(({ folder, base }) => ({ folder: insideWrapper(folder, wrapper), base }))
   }
-  return found
+  return undoings
 }

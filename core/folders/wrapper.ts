@@ -46,13 +46,13 @@ export function findWrapper(files: readonly Located[], index: Lookups): string |
 
 /** How many files are in an asked folder, and of how many holders (two are enough to know). */
 export function countFitting(files: readonly Located[], index: Lookups): { files: number, holders: number } {
-  const found = new Map<string, UnitSet>()
+  const unitsByName = new Map<string, UnitSet>()
   const holders = new Set<string>()
   let count = 0
   for (const { folder, base } of files) {
     // thousands of files share a few folders
-    const units = found.get(folder) ?? index.byFolder(folder)
-    found.set(folder, units)
+    const units = unitsByName.get(folder) ?? index.byFolder(folder)
+    unitsByName.set(folder, units)
     if (units.size === 0) continue
     count++
     if (holders.size < 2) for (const holder of holdersOf(units, base, index)) holders.add(holder)
@@ -64,8 +64,8 @@ export function countFitting(files: readonly Located[], index: Lookups): { files
 function holdersOf(units: UnitSet, base: string, index: Lookups): Set<string> {
   const own = (set: Iterable<number>) => {
     const holders = new Set<string>()
-    for (const at of set) {
-      holders.add(index.units[at]?.holder ?? '')
+    for (const unitIndex of set) {
+      holders.add(index.units[unitIndex]?.holder ?? '')
       if (holders.size > 1) break
     }
     return holders

@@ -15,15 +15,15 @@ export interface Acceptance {
 /**
  * Settles a file's format for a requirement. Where the bytes cannot tell and the extension says nothing, the asked one holds.
  *
- * @param found - reading of the bytes
+ * @param reading - reading of the bytes
  * @param extension - as received
  * @param formats - the requirement's accepted formats; empty: any
  */
-export function acceptFormat(found: Reading, extension: string, formats: readonly AcceptedFormat[]): Acceptance {
-  const claims = formatsOfExtension(extension.toLowerCase()).some(id => found.candidates.includes(id))
-  const named = nameFormat(found, extension)
+export function acceptFormat(reading: Reading, extension: string, formats: readonly AcceptedFormat[]): Acceptance {
+  const claims = formatsOfExtension(extension.toLowerCase()).some(id => reading.candidates.includes(id))
+  const named = nameFormat(reading, extension)
   if (formats.length === 0) return { id: named, accepted: null, fits: true }
-  const tried = claims ? [named] : found.candidates
+  const tried = claims ? [named] : reading.candidates
   for (const id of tried) {
     const accepted = formats.find(one => countsAs(id, one.id))
     if (accepted) return { id, accepted, fits: true }

@@ -40,8 +40,8 @@ export function signatures<const Reader extends string>(rows: readonly Signature
   return rows
 }
 
-function matches({ starts, at = 0, when }: Signature, head: Uint8Array, size: number): boolean {
-  if (starts !== undefined && !(typeof starts === 'string' ? startsWith(head, starts, at) : starts.some(start => startsWith(head, start, at)))) return false
+function matches({ starts, at: offset = 0, when }: Signature, head: Uint8Array, size: number): boolean {
+  if (starts !== undefined && !(typeof starts === 'string' ? startsWith(head, starts, offset) : starts.some(start => startsWith(head, start, offset)))) return false
   return when === undefined || when(head, size)
 }
 
@@ -51,8 +51,8 @@ export function readBySignature<Reader extends string>(rows: readonly Signature<
     for (const row of rows) {
       if (!matches(row, file.head, file.size)) continue
       if (row.id !== undefined) return reading(row.id, row.version === undefined ? {} : { version: row.version })
-      const found = row.reader === undefined ? null : await readers[row.reader](file, proof)
-      if (found || !row.tries) return found
+      const match = row.reader === undefined ? null : await readers[row.reader](file, proof)
+      if (match || !row.tries) return match
     }
     return null
   }

@@ -124,9 +124,9 @@ export type Fault = { [K in FaultKind]: { kind: K } & ParamsOf<K> }[FaultKind]
 export type FaultOf<K extends FaultKind> = Extract<Fault, { kind: K }>
 
 /** Reads a fault as it was kept or sent: a known kind with short texts and finite numbers beside it, or nothing. */
-export function readFault(found: unknown): Fault | null {
-  if (typeof found !== 'object' || found === null || !('kind' in found) || typeof found.kind !== 'string' || !Object.hasOwn(FAULTS, found.kind)) return null
-  const told = Object.entries(found).slice(0, 6)
+export function readFault(stored: unknown): Fault | null {
+  if (typeof stored !== 'object' || stored === null || !('kind' in stored) || typeof stored.kind !== 'string' || !Object.hasOwn(FAULTS, stored.kind)) return null
+  const told = Object.entries(stored).slice(0, 6)
   const fits = told.every(([, value]) => (typeof value === 'string' && value.length <= 2000) || (typeof value === 'number' && Number.isFinite(value)))
   return fits ? Object.fromEntries(told) as unknown as Fault : null
 }

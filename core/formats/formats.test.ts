@@ -20,8 +20,8 @@ function binaryStl(triangles: number, header = 'solid made by a program that sho
   const view = new DataView(new ArrayBuffer(84 + 50 * triangles))
   ;[...header].forEach((char, at) => view.setUint8(at, char.charCodeAt(0)))
   view.setUint32(80, triangles, true)
-  for (let at = 84; at < view.byteLength; at += 50) {
-    [0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0].forEach((value, index) => view.setFloat32(at + 4 * index, value, true))
+  for (let offset = 84; offset < view.byteLength; offset += 50) {
+    [0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1, 0].forEach((value, index) => view.setFloat32(offset + 4 * index, value, true))
   }
   return new Uint8Array(view.buffer)
 }
@@ -61,8 +61,8 @@ describe('identification', () => {
     const bytes = await make()
     const path = join(folder, 'sample')
     writeFileSync(path, bytes)
-    const found = await read(bytes)
-    expect([found.candidates[0], found.state]).toEqual([id, 'ok'])
+    const reading = await read(bytes)
+    expect([reading.candidates[0], reading.state]).toEqual([id, 'ok'])
     expect(execFileSync('file', ['-b', '--mime-type', path], { encoding: 'utf8' }).trim()).toBe(magic)
   })
 
@@ -117,8 +117,8 @@ describe('identification', () => {
   test.each(['jpg', 'png', 'pdf', 'odt', 'docx', 'xlsx', 'wav', 'flac', 'zip', 'json', 'svg', 'rtf'])('%s cut short at two thirds is damaged', async (id) => {
     const sample = SAMPLES.find(([one]) => one === id)
     const bytes = await sample?.[1]() ?? new Uint8Array(0)
-    const found = await read(bytes.subarray(0, Math.floor(bytes.length * 2 / 3)))
-    expect([found.candidates[0], found.state]).toEqual([id === 'docx' || id === 'xlsx' || id === 'odt' ? expect.stringMatching(/docx|xlsx|odt|zip/) : id, 'damaged'])
+    const reading = await read(bytes.subarray(0, Math.floor(bytes.length * 2 / 3)))
+    expect([reading.candidates[0], reading.state]).toEqual([id === 'docx' || id === 'xlsx' || id === 'odt' ? expect.stringMatching(/docx|xlsx|odt|zip/) : id, 'damaged'])
   })
 
   test('a mesh cut short says how much of it is there', async () => {
@@ -139,7 +139,7 @@ describe('identification', () => {
     const starts = await Promise.all(SAMPLES.map(async ([, make]) => [...await make()].slice(0, 400)))
     await fc.assert(fc.asyncProperty(fc.constantFrom(...starts), fc.array(fc.tuple(fc.nat(399), fc.nat(255)), { maxLength: 12 }), fc.nat(400), async (start, flips, length) => {
       const bytes = Uint8Array.from(start)
-      for (const [at, value] of flips) bytes[at % bytes.length] = value
+      for (const [offset, value] of flips) bytes[offset % bytes.length] = value
       expect((await read(bytes.subarray(0, length))).state).not.toBe('unread')
     }), { seed: 4, numRuns: 1500 })
   })

@@ -27,12 +27,12 @@ function archiveOf(packed: Uint8Array, unpacked: number, crc: number): Uint8Arra
   const header = (central: boolean) => {
     const view = new DataView(new ArrayBuffer(central ? 46 : 30))
     view.setUint32(0, central ? 0x02014B50 : 0x04034B50, true)
-    const at = central ? 10 : 8
-    view.setUint16(at, 8, true)
-    view.setUint32(at + 6, crc, true)
-    view.setUint32(at + 10, packed.length, true)
-    view.setUint32(at + 14, unpacked, true)
-    view.setUint16(at + 18, 1, true)
+    const offset = central ? 10 : 8
+    view.setUint16(offset, 8, true)
+    view.setUint32(offset + 6, crc, true)
+    view.setUint32(offset + 10, packed.length, true)
+    view.setUint32(offset + 14, unpacked, true)
+    view.setUint16(offset + 18, 1, true)
     return new Uint8Array(view.buffer)
   }
   const end = new DataView(new ArrayBuffer(22))
@@ -80,13 +80,13 @@ test('a hundred thousand entries are read in bounds', async () => {
 
 test('a document that refers to itself in circles ends', async () => {
   const body = '%PDF-1.4\n1 0 obj\n<</Type/Catalog/Pages 2 0 R>>\nendobj\n2 0 obj\n<</Type/Pages/Count 2/Kids[2 0 R 3 0 R]/Parent 2 0 R/MediaBox 4 0 R>>\nendobj\n3 0 obj\n<</Type/Pages/Kids[2 0 R]/Count 3 0 R>>\nendobj\n4 0 obj\n4 0 R\nendobj\n'
-  const at = [...body.matchAll(/\d+ 0 obj/g)].map(found => String(found.index).padStart(10, '0'))
-  const table = `xref\n0 5\n0000000000 65535 f \n${at.map(offset => `${offset} 00000 n \n`).join('')}trailer\n<</Size 5/Root 1 0 R/Prev ${body.length}>>\nstartxref\n${body.length}\n%%EOF`
+  const offsets = [...body.matchAll(/\d+ 0 obj/g)].map(found => String(found.index).padStart(10, '0'))
+  const table = `xref\n0 5\n0000000000 65535 f \n${offsets.map(offset => `${offset} 00000 n \n`).join('')}trailer\n<</Size 5/Root 1 0 R/Prev ${body.length}>>\nstartxref\n${body.length}\n%%EOF`
   expect(await read(text(body + table))).toMatchObject({ candidates: ['pdf'], state: 'ok', props: { pages: 2 } })
 })
 
 test('texts made to mislead expressions are read to the end', async () => {
   const hard = [`<?xml${'<!---->'.repeat(9000)}`, `<!DOCTYPE a [${'>'.repeat(9000)}`, '\n'.repeat(60_000), `#${'\n'.repeat(30_000)}x`, '<'.repeat(60_000), `{"a":${'['.repeat(60_000)}`, `${'  0\n'.repeat(12_000)}`, `From: ${'a: b\n'.repeat(12_000)}`, `%PDF-1.4 ${'/Length 1 '.repeat(6000)}startxref 9`]
   // an expression of exponential time would never come back from these
-  for (const one of hard) expect((await read(text(one))).state).not.toBe('unread')
+  for (const sample of hard) expect((await read(text(sample))).state).not.toBe('unread')
 })

@@ -43,8 +43,8 @@ export async function readBytes(source: ByteSource, proof: Proof = FULL): Promis
     }
     for (const family of FAMILIES) {
       if (!family.claims(file.head, source.size)) continue
-      const found = await (await family.load())(file, proof)
-      if (found) return await proveTransfer(file, found)
+      const reading = await (await family.load())(file, proof)
+      if (reading) return await proveTransfer(file, reading)
     }
     return reading('unknown')
   }
@@ -54,23 +54,23 @@ export async function readBytes(source: ByteSource, proof: Proof = FULL): Promis
 }
 
 /** What went wrong on the way shows in any binary format. */
-async function proveTransfer(file: FileBytes, found: Reading): Promise<Reading> {
-  if (found.state !== 'ok' || found.verified === 'checksum' || found.props.encoding !== undefined) return found
-  if (await endsInZeros(file, found.candidates[0] ?? '')) return { ...found, state: 'damaged', fault: { kind: 'last-part-zeros' } }
-  return wasSentAsText(file) ? { ...found, state: 'damaged', fault: { kind: 'sent-as-text' } } : found
+async function proveTransfer(file: FileBytes, reading: Reading): Promise<Reading> {
+  if (reading.state !== 'ok' || reading.verified === 'checksum' || reading.props.encoding !== undefined) return reading
+  if (await endsInZeros(file, reading.candidates[0] ?? '')) return { ...reading, state: 'damaged', fault: { kind: 'last-part-zeros' } }
+  return wasSentAsText(file) ? { ...reading, state: 'damaged', fault: { kind: 'sent-as-text' } } : reading
 }
 
 /**
  * Settles on one format id: the bytes decide; the extension only chooses among formats the bytes cannot tell apart.
  *
- * @param found - reading of the bytes
+ * @param reading - reading of the bytes
  * @param extension - as received, any case, without dot
  * @example
  * nameFormat(reading(['txt', 'csv']), 'CSV') //=> 'csv'
  */
-export function nameFormat(found: Reading, extension: string): string {
+export function nameFormat(reading: Reading, extension: string): string {
   const claimed = formatsOfExtension(extension.toLowerCase())
-  return found.candidates.find(id => claimed.includes(id)) ?? found.candidates[0] ?? 'unknown'
+  return reading.candidates.find(id => claimed.includes(id)) ?? reading.candidates[0] ?? 'unknown'
 }
 
 /** Whether an extension (any case, without dot) is right for a format id; `null` where there is no extension. */

@@ -54,16 +54,16 @@ function isWatertight(points: ArrayLike<number>, corners: ArrayLike<number> | nu
       const from = side === 0 ? a : side === 1 ? b : c
       const to = side === 0 ? b : side === 1 ? c : a
       const key = Math.min(from, to) * total + Math.max(from, to)
-      let at = (Math.imul(Math.min(from, to), 0x9E3779B1) ^ Math.imul(Math.max(from, to), 0x85EBCA6B)) & (size - 1)
-      while (keys[at] !== -1 && keys[at] !== key) at = (at + 1) & (size - 1)
-      keys[at] = key
-      uses[at] = (uses[at] ?? 0) + (from < to ? 1 : 0x10000)
+      let offset = (Math.imul(Math.min(from, to), 0x9E3779B1) ^ Math.imul(Math.max(from, to), 0x85EBCA6B)) & (size - 1)
+      while (keys[offset] !== -1 && keys[offset] !== key) offset = (offset + 1) & (size - 1)
+      keys[offset] = key
+      uses[offset] = (uses[offset] ?? 0) + (from < to ? 1 : 0x10000)
     }
   }
   let edges = 0
-  for (let at = 0; at < size; at++) {
-    if (keys[at] === -1) continue
-    if (uses[at] !== 0x10001) return false
+  for (let offset = 0; offset < size; offset++) {
+    if (keys[offset] === -1) continue
+    if (uses[offset] !== 0x10001) return false
     edges++
   }
   return edges > 0
@@ -82,12 +82,12 @@ function joinPlaces(points: ArrayLike<number>, total: number): Uint32Array {
   }
   for (let i = 0; i < total; i++) {
     const [x, y, z] = [points[3 * i] ?? 0, points[3 * i + 1] ?? 0, points[3 * i + 2] ?? 0]
-    let at = (Math.imul(mix(x), 0x9E3779B1) ^ Math.imul(mix(y), 0x85EBCA6B) ^ Math.imul(mix(z), 0xC2B2AE35))
-    at = (at ^ (at >>> 15)) & (size - 1)
-    for (;; at = (at + 1) & (size - 1)) {
-      const other = table[at] ?? -1
+    let offset = (Math.imul(mix(x), 0x9E3779B1) ^ Math.imul(mix(y), 0x85EBCA6B) ^ Math.imul(mix(z), 0xC2B2AE35))
+    offset = (offset ^ (offset >>> 15)) & (size - 1)
+    for (;; offset = (offset + 1) & (size - 1)) {
+      const other = table[offset] ?? -1
       if (other < 0) {
-        table[at] = i
+        table[offset] = i
         same[i] = i
         break
       }

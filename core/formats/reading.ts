@@ -62,8 +62,8 @@ export function propertyText(text: string): string | undefined {
 }
 
 /** Sets properties that are known; `undefined`, NaN and infinite numbers are left out. */
-export function setProps(props: Record<string, PropertyValue>, found: Record<string, PropertyValue | null | undefined>): void {
-  for (const [name, value] of Object.entries(found)) {
+export function setProps(props: Record<string, PropertyValue>, measured: Record<string, PropertyValue | null | undefined>): void {
+  for (const [name, value] of Object.entries(measured)) {
     if (value === undefined || value === null || (typeof value === 'number' && !Number.isFinite(value)) || value === '') continue
     props[name] = value
   }

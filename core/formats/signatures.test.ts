@@ -14,11 +14,11 @@ function tagged(start: string, tags: [number, number, number, number][], make = 
   ;[...start].forEach((char, at) => view.setUint8(at, char.charCodeAt(0)))
   view.setUint32(4, 32, true)
   view.setUint16(32, tags.length, true)
-  tags.forEach(([tag, type, count, value], at) => {
-    view.setUint16(34 + 12 * at, tag, true)
-    view.setUint16(36 + 12 * at, type, true)
-    view.setUint32(38 + 12 * at, count, true)
-    view.setUint32(42 + 12 * at, value, true)
+  tags.forEach(([tag, type, count, value], index) => {
+    view.setUint16(34 + 12 * index, tag, true)
+    view.setUint16(36 + 12 * index, type, true)
+    view.setUint32(38 + 12 * index, count, true)
+    view.setUint32(42 + 12 * index, value, true)
   })
   ;[...make].forEach((char, at) => view.setUint8(300 + at, char.charCodeAt(0)))
   return new Uint8Array(view.buffer)

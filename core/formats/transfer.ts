@@ -25,8 +25,8 @@ const LINE_ENDS = 8
 export function wasSentAsText({ head }: FileBytes): boolean {
   if (!head.includes(0)) return false
   let count = 0
-  for (let at = head.indexOf(10); at >= 0; at = head.indexOf(10, at + 1)) {
-    if (head[at - 1] !== 13) return false
+  for (let offset = head.indexOf(10); offset >= 0; offset = head.indexOf(10, offset + 1)) {
+    if (head[offset - 1] !== 13) return false
     count++
   }
   return count >= LINE_ENDS && /[\x80-\xFF]/.test(latin1(head, 0, 4096))

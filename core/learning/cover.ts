@@ -19,7 +19,7 @@ interface State { weight: number, from: Found | null, before: 'loose' | 'ended' 
  */
 export function coverName(base: string, variants: readonly Variant[], person: number, dates: boolean): Cover {
   const byEnd = new Map<number, Found[]>()
-  for (const one of variants.flatMap(variant => placesOf(base, variant))) byEnd.set(one.end, [...byEnd.get(one.end) ?? [], one])
+  for (const place of variants.flatMap(variant => placesOf(base, variant))) byEnd.set(place.end, [...byEnd.get(place.end) ?? [], place])
   // at each offset: behind other text, behind a value, or behind a value that needs another one
   const states: Record<State['before'], State | null>[] = [{ loose: { weight: 0, from: null, before: 'loose' }, ended: null, open: null }]
   for (let i = 1; i <= base.length; i++) {
@@ -28,12 +28,12 @@ export function coverName(base: string, variants: readonly Variant[], person: nu
       const weight = states[i - 1]?.[before]?.weight
       if (weight !== undefined && weight > (here.loose?.weight ?? -1)) here.loose = { weight, from: null, before }
     }
-    for (const one of byEnd.get(i) ?? []) {
-      const into = one.open ? 'open' : 'ended'
+    for (const place of byEnd.get(i) ?? []) {
+      const into = place.open ? 'open' : 'ended'
       for (const before of ['ended', 'open', 'loose'] as const) {
-        const state = states[one.start]?.[before]
-        if (!state || (before === 'loose' && !one.free && !isEdge(base, one.start))) continue
-        if (state.weight + one.weight > (here[into]?.weight ?? -1)) here[into] = { weight: state.weight + one.weight, from: one, before }
+        const state = states[place.start]?.[before]
+        if (!state || (before === 'loose' && !place.free && !isEdge(base, place.start))) continue
+        if (state.weight + place.weight > (here[into]?.weight ?? -1)) here[into] = { weight: state.weight + place.weight, from: place, before }
       }
     }
     states.push(here)
@@ -52,12 +52,12 @@ export function coverName(base: string, variants: readonly Variant[], person: nu
     else i--
   }
   const pieces: Piece[] = []
-  let at = 0
-  for (const one of chosen) {
-    pieces.push(...piecesOf(base.slice(at, one.start), dates), { kind: 'value', text: one.variant.text, writings: one.variant.writings })
-    at = one.end
+  let position = 0
+  for (const place of chosen) {
+    pieces.push(...piecesOf(base.slice(position, place.start), dates), { kind: 'value', text: place.variant.text, writings: place.variant.writings })
+    position = place.end
   }
-  pieces.push(...piecesOf(base.slice(at), dates))
+  pieces.push(...piecesOf(base.slice(position), dates))
   return { person, pieces, weight: chosen.reduce((sum, one) => sum + one.weight, 0) }
 }
 
@@ -67,21 +67,21 @@ function placesOf(base: string, variant: Variant): Found[] {
   const digits = /^\d+$/.test(text)
   // a whole value of some length is one wherever it stands; a few letters only between edges
   const free = whole && text.length >= 4 && !digits
-  const found: Found[] = []
+  const places: Found[] = []
   for (let start = base.indexOf(text); start >= 0; start = base.indexOf(text, start + 1)) {
     const end = start + text.length
     const open = !free && !isEdge(base, end)
     // "v" before a number tells a version, whoever's name begins with it
     if (/^v$/i.test(text) && /\d/.test(base[end] ?? '')) continue
     if (digits && (/\d/.test(base[start - 1] ?? '') || /\d/.test(base[end] ?? ''))) continue
-    found.push({ start, end, variant, free, open, weight: (whole ? text.length + 0.5 : text.length * 0.6) - (digits && text.length < 3 ? 0.8 : 0) })
+    places.push({ start, end, variant, free, open, weight: (whole ? text.length + 0.5 : text.length * 0.6) - (digits && text.length < 3 ? 0.8 : 0) })
   }
-  return found
+  return places
 }
 
 /** Whether words part at an offset: beside a separator or digit, or where small letters turn to a capital. */
-function isEdge(text: string, at: number): boolean {
-  const [before, after] = [text[at - 1] ?? '', text[at] ?? '']
+function isEdge(text: string, position: number): boolean {
+  const [before, after] = [text[position - 1] ?? '', text[position] ?? '']
   if (!/[\p{L}\p{M}]/u.test(before) || !/[\p{L}\p{M}]/u.test(after)) return true
   return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after)
 }

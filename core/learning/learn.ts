@@ -58,21 +58,21 @@ export async function learnRule(right: readonly string[], wrong: readonly string
   const wrongBases = wrong.slice(0, MOST_EXAMPLES).map(baseOf)
   const conflicts = wrongBases.flatMap((base, at) => (bases.includes(base) ? [`"${wrong[at] ?? ''}" stands among the right and among the wrong names.`] : []))
   const finder = findPeople(roster)
-  const found = new Map<string, Omit<LearnedRule, 'accepts' | 'acceptsWrong'> & { guesses: number }>()
+  const candidates = new Map<string, Omit<LearnedRule, 'accepts' | 'acceptsWrong'> & { guesses: number }>()
   for (const dates of [true, false]) {
     for (const elements of commonElements(bases, roster, finder, dates)) {
       for (const { template, fields, guesses } of wordElements(elements)) {
         const cut = template.lastIndexOf('/')
         const rule = { name: template.slice(cut + 1), ...(cut < 0 ? {} : { folder: template.slice(0, cut) }), fields }
         const key = JSON.stringify(rule)
-        if (!found.has(key)) found.set(key, { ...rule, guesses: guesses + (dates ? 0 : 1) })
+        if (!candidates.has(key)) candidates.set(key, { ...rule, guesses: guesses + (dates ? 0 : 1) })
       }
     }
     // without a date in any example the second look is the first again
     if (!bases.some(base => /\d{2}/.test(base))) break
   }
   const rules: (LearnedRule & { guesses: number })[] = []
-  for (const rule of [...found.values()].sort((a, b) => a.guesses - b.guesses).slice(0, 24)) {
+  for (const rule of [...candidates.values()].sort((a, b) => a.guesses - b.guesses).slice(0, 24)) {
     const fits = await matcherOf(rule, roster, finder)
     if (!fits) continue
     const accepted = (list: readonly string[]) => list.flatMap((base, at) => (fits(base) ? [at] : []))
@@ -88,7 +88,7 @@ export async function learnRule(right: readonly string[], wrong: readonly string
     const first = right[best.accepts[0] ?? 0] ?? ''
     conflicts.push(`No one rule takes all: ${left.map(at => `"${right[at] ?? ''}"`).join(', ')} ${left.length === 1 ? 'is' : 'are'} not put together like "${first}".`)
   }
-  if (best) for (const at of best.acceptsWrong) conflicts.push(`"${wrong[at] ?? ''}" is put together like the right names; nothing in it tells why it is wrong.`)
+  if (best) for (const index of best.acceptsWrong) conflicts.push(`"${wrong[index] ?? ''}" is put together like the right names; nothing in it tells why it is wrong.`)
   if (kept.length === 0 && bases.length > 0) conflicts.push('The names have nothing in common that makes a rule.')
   return { rules: kept.map(({ guesses: _guesses, ...rule }) => rule), conflicts }
 }
@@ -157,9 +157,9 @@ function findPeople({ people, columns }: Roster): PeopleFinder {
       const ranked = [...scores].sort((a, b) => b[1] - a[1] || a[0] - b[0]).slice(0, MOST_PEOPLE)
       const best = ranked[0]?.[1] ?? 0
       // who is told of much less is not meant
-      const found = ranked.filter(([, score]) => score >= best * 0.4).map(([person]) => person)
-      asked.set(base, found)
-      return found
+      const likely = ranked.filter(([, score]) => score >= best * 0.4).map(([person]) => person)
+      asked.set(base, likely)
+      return likely
     },
     variants(index) {
       const before = kept.get(index)
@@ -192,8 +192,8 @@ function* commonElements(bases: readonly string[], roster: Roster, finder: Peopl
     for (const first of ways.slice(0, 4)) {
       let common: Element[] | null = unifyPieces(null, first.pieces)
       let joined = 1
-      covers.forEach((other, at) => {
-        if (at === position || !common) return
+      covers.forEach((other, index) => {
+        if (index === position || !common) return
         const next = bestNext(common, other)
         if (next) {
           common = next

@@ -29,13 +29,13 @@ const DATE_FORMS: readonly DateForm[] = [
  */
 export function piecesOf(text: string, dates: boolean): Piece[] {
   const pieces: Piece[] = []
-  for (let at = 0; at < text.length;) {
-    const rest = text.slice(at)
+  for (let position = 0; position < text.length;) {
+    const rest = text.slice(position)
     if (/^\d/.test(rest)) {
       const date = dates ? dateAt(rest) : null
       const run = date?.text ?? /^\d+/.exec(rest)?.[0] ?? ''
       pieces.push(date ?? { kind: 'digits', text: run })
-      at += run.length
+      position += run.length
       continue
     }
     const word = /^[\p{L}\p{M}]+/u.exec(rest)?.[0]
@@ -43,25 +43,25 @@ export function piecesOf(text: string, dates: boolean): Piece[] {
     const last = pieces.at(-1)
     if (word === undefined && last?.kind === 'gap') last.text += run
     else pieces.push({ kind: word === undefined ? 'gap' : 'word', text: run })
-    at += run.length
+    position += run.length
   }
   return pieces
 }
 
 function dateAt(rest: string): Extract<Piece, { kind: 'date' }> | null {
   for (const { test, patterns } of DATE_FORMS) {
-    const found = test.exec(rest)
-    if (!found) continue
-    const possible = patterns(found[2] ?? '').filter(pattern => isPatternDate(found[0], pattern))
-    if (possible.length > 0) return { kind: 'date', text: found[0], patterns: possible }
+    const match = test.exec(rest)
+    if (!match) continue
+    const possible = patterns(match[2] ?? '').filter(pattern => isPatternDate(match[0], pattern))
+    if (possible.length > 0) return { kind: 'date', text: match[0], patterns: possible }
   }
   return null
 }
 
 function isPatternDate(text: string, pattern: string): boolean {
   const value = (letter: string): number | undefined => {
-    const at = pattern.indexOf(letter)
-    return at < 0 ? undefined : Number(text.slice(at, at + letter.length))
+    const index = pattern.indexOf(letter)
+    return index < 0 ? undefined : Number(text.slice(index, index + letter.length))
   }
   const yyyy = value('yyyy')
   if (yyyy !== undefined && (yyyy < 1950 || yyyy > 2100)) return false

@@ -62,20 +62,20 @@ function unifyAround(before: readonly Element[], pieces: readonly Piece[]): Elem
   const already = before.findIndex(element => element.kind === 'text')
   const head: Element[] = []
   const most = Math.min(before.length, pieces.length) - 1
-  for (let at = 0; at < most && at !== already; at++) {
-    const one = before[at]
-    const found = one && unifyOne(one, pieces[at])
-    if (!found || found.kind === 'text') break
-    head.push(found)
+  for (let index = 0; index < most && index !== already; index++) {
+    const element = before[index]
+    const unified = element && unifyOne(element, pieces[index])
+    if (!unified || unified.kind === 'text') break
+    head.push(unified)
   }
   const tail: Element[] = []
   for (let back = 1; back <= most - head.length; back++) {
-    const at = before.length - back
-    if (at === already) break
-    const one = before[at]
-    const found = one && unifyOne(one, pieces[pieces.length - back])
-    if (!found || found.kind === 'text') break
-    tail.unshift(found)
+    const index = before.length - back
+    if (index === already) break
+    const element = before[index]
+    const unified = element && unifyOne(element, pieces[pieces.length - back])
+    if (!unified || unified.kind === 'text') break
+    tail.unshift(unified)
   }
   const texts = [...before.slice(head.length, before.length - tail.length).map(textOf), '']
   const middle = pieces.slice(head.length, pieces.length - tail.length).map(piece => piece.text).join('')
@@ -105,12 +105,12 @@ export function wordElements(elements: readonly Element[]): Wording[] {
 
 function wordWith(elements: readonly Element[], habit: Habit): Wording[] {
   let wordings: Wording[] = [{ template: '', fields: {}, guesses: 0 }]
-  elements.forEach((element, at) => {
-    const before = elements[at - 1]
+  elements.forEach((element, index) => {
+    const before = elements[index - 1]
     const options = optionsFor(element, before?.kind === 'constant' ? before.text : '', habit)
-    wordings = wordings.flatMap(one => options.flatMap((option, guess): Wording[] => {
-      const made = add(one, option)
-      return made ? [{ ...made, guesses: one.guesses + guess }] : []
+    wordings = wordings.flatMap(wording => options.flatMap((option, guess): Wording[] => {
+      const made = add(wording, option)
+      return made ? [{ ...made, guesses: wording.guesses + guess }] : []
     })).sort((a, b) => a.guesses - b.guesses).slice(0, 8)
   })
   return wordings
@@ -171,7 +171,7 @@ function writingOptions(writings: readonly Writing[], habit: Habit): Option[] {
   const score = ({ field, case: style, spaces, accents, prefix }: Writing) =>
     (prefix === null ? 0 : 10) + (style === 'as-is' ? 0 : 3) + (spaces === (habit.spaces ?? null) ? 0 : 2) + (accents === (habit.accents ?? 'keep') ? 0 : 1) + (['family', 'given', 'group', 'id', 'name'].includes(field) ? 0 : 0.5)
   const byField = new Map<string, Writing>()
-  for (const one of [...writings].sort((a, b) => score(a) - score(b))) if (!byField.has(one.field)) byField.set(one.field, one)
+  for (const writing of [...writings].sort((a, b) => score(a) - score(b))) if (!byField.has(writing.field)) byField.set(writing.field, writing)
   const [plainest] = byField.values()
   const chosen = [...byField.values()].filter(one => plainest && score(one) < score(plainest) + 8).slice(0, 3)
   return chosen.map(({ field, case: style, spaces, accents, prefix }): Option => ({

@@ -105,14 +105,14 @@ class Table {
 
   /** Offset of a new vector. */
   add(): number {
-    const at = this.used
+    const slot = this.used
     this.used += this.width
     if (this.used > this.costs.length) {
       this.costs = COSTS = grown(this.costs, new Float64Array(this.used * 2))
       this.steps = STEPS = grown(this.steps, new Uint16Array(this.used * 2))
     }
-    this.costs[at] = 0
-    return at
+    this.costs[slot] = 0
+    return slot
   }
 }
 
@@ -136,17 +136,17 @@ function foldUnit(code: number): void {
 function readUnits(text: string, strictness: Strictness): Units {
   const units = RECEIVED
   units.length = text.length
-  for (let at = 0; at < text.length; at++) {
-    const code = text.charCodeAt(at)
+  for (let position = 0; position < text.length; position++) {
+    const code = text.charCodeAt(position)
     if (FOLDED[code] === 0) foldUnit(code)
     const separator = isSeparatorUnit(code)
-    units.raw[at] = code
-    units.plain[at] = PLAIN[code] ?? code
-    units.folded[at] = FOLDED[code] ?? code
-    units.separator[at] = separator ? 1 : 0
+    units.raw[position] = code
+    units.plain[position] = PLAIN[code] ?? code
+    units.folded[position] = FOLDED[code] ?? code
+    units.separator[position] = separator ? 1 : 0
     // a mark or a repeated separator that does not count costs nothing
-    const repeated = strictness.separators === 'ignore' && separator && at > 0 && units.separator[at - 1] === 1
-    units.skip[at] = repeated || (strictness.accents === 'ignore' && code >= 0x300 && code <= 0x36F) ? 0 : EXTRA_CHAR
+    const repeated = strictness.separators === 'ignore' && separator && position > 0 && units.separator[position - 1] === 1
+    units.skip[position] = repeated || (strictness.accents === 'ignore' && code >= 0x300 && code <= 0x36F) ? 0 : EXTRA_CHAR
   }
   return units
 }
@@ -194,29 +194,29 @@ function alignText(plain: string, text: string, received: Units, strictness: Str
     costs[row] = left
     steps[row] = ABSENT
     for (let j = 1; j < width; j++) {
-      const at = j - 1
+      const column = j - 1
       const above = costs[before + j] ?? 0
       let best = above + absent
       let step = ABSENT
       let cost: number
-      if (rawAt[at] === raw || (marksFree && plainAt[at] === unmarked)) cost = 0
-      else if (foldedAt[at] === folded) cost = caseFree && (marksFree || foldedOnlyByCase(rawAt[at] ?? 0, raw)) ? 0 : 0.15
-      else if (separator === 1 && separatorAt[at] === 1) cost = separatorCost
+      if (rawAt[column] === raw || (marksFree && plainAt[column] === unmarked)) cost = 0
+      else if (foldedAt[column] === folded) cost = caseFree && (marksFree || foldedOnlyByCase(rawAt[column] ?? 0, raw)) ? 0 : 0.15
+      else if (separator === 1 && separatorAt[column] === 1) cost = separatorCost
       // a letter hardly ever stands for a separator
-      else cost = separator === separatorAt[at] ? 1.1 : 1.6
+      else cost = separator === separatorAt[column] ? 1.1 : 1.6
       cost += diagonal
       if (cost <= best) {
         best = cost
         step = TAKE + 1
       }
-      if (twoBefore >= 0 && j > 1 && foldedAt[at] === previous && foldedAt[at - 1] === folded && previous !== folded) {
+      if (twoBefore >= 0 && j > 1 && foldedAt[column] === previous && foldedAt[column - 1] === folded && previous !== folded) {
         const swapped = (costs[twoBefore + j - 2] ?? 0) + 1
         if (swapped < best) {
           best = swapped
           step = SWAP
         }
       }
-      const skipped = left + (skip[at] ?? 0)
+      const skipped = left + (skip[column] ?? 0)
       if (skipped < best) {
         best = skipped
         step = SKIP

@@ -42,13 +42,13 @@ export function findAmbiguity(ways: readonly (readonly NamePart[])[]): Ambiguity
     queue.push(pair)
   }
   meet(start, start, null, '')
-  for (let at = 0; at < queue.length; at++) {
-    const pair = queue[at]
+  for (let index = 0; index < queue.length; index++) {
+    const pair = queue[index]
     const [a, b] = [pair && places[pair.a], pair && places[pair.b]]
     if (!pair || !a || !b) continue
     if (pair.split && a.ends && b.ends) {
-      const found = tell(pair, places, ways)
-      if (found) return found
+      const ambiguity = tell(pair, places, ways)
+      if (ambiguity) return ambiguity
     }
     a.steps.forEach((left, i) => {
       b.steps.forEach((right, j) => {
@@ -73,15 +73,15 @@ function tell(end: Pair, places: readonly Place[], ways: readonly (readonly Name
   if (!runs) return null
   const read = (run: readonly number[]): NameReading => {
     const texts: Captures = {}
-    run.forEach((at, index) => {
-      const place = places[at]
+    run.forEach((state, index) => {
+      const place = places[state]
       if (place && index > 0) texts[String(place.part)] = (texts[String(place.part)] ?? '') + (chain[index]?.char ?? '')
     })
     return { way: places[run.at(-1) ?? 0]?.way ?? 0, captures: texts }
   }
-  const [one, two] = [read(runs[0]), read(runs[1])]
-  if (one.way === two.way && JSON.stringify(one.captures) === JSON.stringify(two.captures)) return null
-  return isPossible(one, ways) && isPossible(two, ways) ? { name, readings: [one, two] } : null
+  const [first, second] = [read(runs[0]), read(runs[1])]
+  if (first.way === second.way && JSON.stringify(first.captures) === JSON.stringify(second.captures)) return null
+  return isPossible(first, ways) && isPossible(second, ways) ? { name, readings: [first, second] } : null
 }
 
 /** Whether every value lies in its field's range: the automaton knows digits, not numbers or days. */
@@ -99,8 +99,8 @@ function traceRuns(chain: readonly Pair[], places: readonly Place[]): [number[],
   if (!end) return null
   const runs: [number[], number[]] = [[end.a], [end.b]]
   const leads = (from: number, to: number, char: string) => places[from]?.steps.some(step => step.to === to && holds(step.characters, char)) ?? false
-  for (let at = chain.length - 1; at > 0; at--) {
-    const [before, char] = [chain[at - 1], chain[at]?.char ?? '']
+  for (let index = chain.length - 1; index > 0; index--) {
+    const [before, char] = [chain[index - 1], chain[index]?.char ?? '']
     const [x, y] = [runs[0][0] ?? 0, runs[1][0] ?? 0]
     if (!before) return null
     if (leads(before.a, x, char) && leads(before.b, y, char)) {
@@ -141,8 +141,8 @@ function buildWay(parts: readonly NamePart[], way: number, start: number, places
     const written = part.texts.filter(Boolean)
     if (written.length > 0) open = written.map(one => automaton.text(open, one))
   })
-  for (const one of open) {
-    const place = places[one]
+  for (const state of open) {
+    const place = places[state]
     if (place) place.ends = true
   }
 }
@@ -151,7 +151,7 @@ function buildWay(parts: readonly NamePart[], way: number, start: number, places
 function placesOf(way: number, part: number, places: Place[]): Automaton {
   const step: Automaton['step'] = (from, characters) => {
     const to = places.push({ steps: [], ends: false, way, part }) - 1
-    for (const one of from) places[one]?.steps.push({ characters, to })
+    for (const state of from) places[state]?.steps.push({ characters, to })
     return to
   }
   return {

@@ -49,18 +49,18 @@ export function copyMarks(base: string): CopyMark[] {
 let LAST: { base: string, marks: CopyMark[] } = { base: '', marks: [] }
 
 function takeMarks(base: string): CopyMark[] {
-  const found = new Map<string, CopyMark>()
+  const marks = new Map<string, CopyMark>()
   const take = (from: string, depth: number) => {
     for (const { pattern } of COPY_MARKS) {
       const rest = pattern.exec(from)?.[1]
-      if (!rest || found.has(rest)) continue
-      const at = base.startsWith(rest) ? rest.length : 0
-      found.set(rest, { base: rest, mark: at > 0 ? base.slice(at) : base.slice(0, base.length - rest.length), at })
+      if (!rest || marks.has(rest)) continue
+      const position = base.startsWith(rest) ? rest.length : 0
+      marks.set(rest, { base: rest, mark: position > 0 ? base.slice(position) : base.slice(0, base.length - rest.length), at: position })
       if (depth < 2) take(rest, depth + 1)
     }
   }
   take(base, 0)
-  return [...found.values()]
+  return [...marks.values()]
 }
 
 /** A file name whose copy mark stands behind the extension. */

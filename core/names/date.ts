@@ -57,8 +57,8 @@ function daysIn(year: number, month: number): number {
 
 /** A duration `PnDTnHnMnS` in ms; a day is 24 h. */
 export function parseDuration(text: string): number {
-  const found = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?$/.exec(text)
-  if (!found) throw new RangeError(`"${text}" is not a duration such as PT10M`)
-  const [days = 0, hours = 0, minutes = 0, seconds = 0] = found.slice(1).map(part => Number(part ?? 0))
+  const match = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?$/.exec(text)
+  if (!match) throw new RangeError(`"${text}" is not a duration such as PT10M`)
+  const [days = 0, hours = 0, minutes = 0, seconds = 0] = match.slice(1).map(part => Number(part ?? 0))
   return (((days * 24 + hours) * 60 + minutes) * 60 + seconds) * 1000
 }

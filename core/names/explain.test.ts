@@ -111,19 +111,19 @@ describe('laws', () => {
     const wild = fc.shuffledSubarray(['{about}', '{m}', '{v}', '{part}', '_', 'x', '{n}'], { minLength: 2, maxLength: 5 }).map(parts => parts.join(''))
     fc.assert(fc.property(wild, (text) => {
       const parts = fillTemplate(parseTemplate(text), { ...rules, m: { type: 'number', digits: 1, from: 0, to: Infinity } }, {})
-      const found = findAmbiguity([parts])
-      fc.pre(found !== null)
-      for (const { captures } of found?.readings ?? []) expect(parts.map((part, at) => (part.kind === 'fixed' ? part.texts[0] : captures[String(at)])).join('')).toBe(found?.name)
-      expect(found?.readings[0].captures).not.toEqual(found?.readings[1].captures)
+      const ambiguity = findAmbiguity([parts])
+      fc.pre(ambiguity !== null)
+      for (const { captures } of ambiguity?.readings ?? []) expect(parts.map((part, at) => (part.kind === 'fixed' ? part.texts[0] : captures[String(at)])).join('')).toBe(ambiguity?.name)
+      expect(ambiguity?.readings[0].captures).not.toEqual(ambiguity?.readings[1].captures)
     }), { seed: 12, numRuns: 300 })
   })
 
   test('a name that fits is never explained away; the corrected name always fits and keeps what could be read', () => {
-    fc.assert(fc.property(template, values, told, fc.nat(60), fc.constantFrom('', 'x', '_', 'Q', '7', ' '), (text, holder, free, at, put) => {
+    fc.assert(fc.property(template, values, told, fc.nat(60), fc.constantFrom('', 'x', '_', 'Q', '7', ' '), (text, holder, free, index, put) => {
       const parts = fill(text, holder)
       const name = expandParts(parts, free)
       expect(explainParts(parts, name)).toMatchObject({ cost: 0, differences: [], captures: used(parts, free) })
-      const { captures } = explainParts(parts, name.slice(0, at) + put + name.slice(at + 1))
+      const { captures } = explainParts(parts, name.slice(0, index) + put + name.slice(index + 1))
       const corrected = expandParts(parts, captures)
       expect(corrected.includes('{') || matchParts(parts, corrected, STRICT) !== null).toBe(true)
     }), { seed: 13, numRuns: 500 })
@@ -131,22 +131,22 @@ describe('laws', () => {
 
   test('one edit is found in its part or the neighbour: at least 97 of 100', () => {
     let edits = 0
-    let found = 0
+    let count = 0
     fc.assert(fc.property(template, values, told, fc.nat(80), fc.constantFrom('delete', 'insert', 'replace', 'swap'), fc.constantFrom(...'aeixzQ7_-'), (text, holder, free, place, kind, char) => {
       const parts = fill(text, holder)
       const pieces = parts.map(part => expandParts([part], free))
       const name = pieces.join('')
-      const at = place % name.length
-      const spoilt = kind === 'delete' ? name.slice(0, at) + name.slice(at + 1) : kind === 'insert' ? name.slice(0, at) + char + name.slice(at) : kind === 'replace' ? name.slice(0, at) + char + name.slice(at + 1) : name.slice(0, at) + (name[at + 1] ?? '') + name[at] + name.slice(at + 2)
+      const position = place % name.length
+      const spoilt = kind === 'delete' ? name.slice(0, position) + name.slice(position + 1) : kind === 'insert' ? name.slice(0, position) + char + name.slice(position) : kind === 'replace' ? name.slice(0, position) + char + name.slice(position + 1) : name.slice(0, position) + (name[position + 1] ?? '') + name[position] + name.slice(position + 2)
       if (spoilt === name || matchParts(parts, spoilt, STRICT)) return
       let end = 0
-      const where = pieces.findIndex(piece => (end += piece.length) > at)
+      const where = pieces.findIndex(piece => (end += piece.length) > position)
       const near = new Set([where - 1, where, where + 1].map(index => parts[index]?.part ?? 'literal'))
       edits++
-      if (explainParts(parts, spoilt).differences.some(one => near.has(one.part))) found++
+      if (explainParts(parts, spoilt).differences.some(one => near.has(one.part))) count++
     }), { seed: 14, numRuns: 2000 })
     expect(edits).toBeGreaterThan(1000)
-    expect(found / edits).toBeGreaterThanOrEqual(0.97)
+    expect(count / edits).toBeGreaterThanOrEqual(0.97)
   })
 
   test('a hostile name of 255 characters against 40 parts is explained, and within the name', () => {

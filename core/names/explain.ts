@@ -60,9 +60,9 @@ const MOST_ORDERS = 12
 function reorder(parts: readonly NamePart[], text: string, straight: Alignment, strictness: Strictness, known: Captures): { order: number[], alignment: Alignment } | null {
   const folded = foldCase(stripMarks(text))
   const values = parts.flatMap((part, at) => (isValue(part) ? [at] : []))
-  const astray = values.filter((at) => {
-    const span = straight.spans[at]
-    const part = parts[at]
+  const astray = values.filter((index) => {
+    const span = straight.spans[index]
+    const part = parts[index]
     if (!span || !part) return false
     if (part.kind === 'free') return span.end === span.start
     const expected = foldCase(stripMarks(span.text))
@@ -90,16 +90,16 @@ function isValue(part: NamePart): boolean {
 /** Two values exchanged, or one moved to the place of another, the rest moving up. */
 function* ordersOf(length: number, values: readonly number[], astray: readonly number[]): Generator<number[]> {
   const straight = Array.from({ length }, (_, at) => at)
-  for (const one of astray) {
+  for (const stray of astray) {
     for (const other of values) {
-      if (other === one) continue
+      if (other === stray) continue
       const swapped = [...straight]
-      swapped[one] = other
-      swapped[other] = one
+      swapped[stray] = other
+      swapped[other] = stray
       yield swapped
     }
     const places = values
-    const from = places.indexOf(one)
+    const from = places.indexOf(stray)
     for (let to = 0; to < places.length; to++) {
       if (to === from) continue
       const moved = [...places]
@@ -117,9 +117,9 @@ function mergeExtras(parts: readonly NamePart[], alignment: Alignment, text: str
   for (const extra of alignment.extras) {
     const [start, end] = extra.range
     const stray = text.slice(start, end)
-    const into = [extra.before - 1, extra.before].find((at) => {
-      const part = parts[at]
-      const span = alignment.spans[at]
+    const into = [extra.before - 1, extra.before].find((index) => {
+      const part = parts[index]
+      const span = alignment.spans[index]
       if (!part || !span || span.end === span.start || (span.end !== start && span.start !== end)) return false
       const touching = text[span.end === start ? start - 1 : end] ?? ''
       return belongsTo(part, stray, touching)
@@ -169,10 +169,10 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
 }
 
 function describe(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext, order: readonly number[]): Difference[] {
-  const found: Difference[] = []
+  const differences: Difference[] = []
   for (const { range, before } of extras) {
     const actual = text.slice(range[0], range[1])
-    found.push({ part: parts[before]?.part ?? 'literal', kind: 'extra', range, expected: '', actual })
+    differences.push({ part: parts[before]?.part ?? 'literal', kind: 'extra', range, expected: '', actual })
   }
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
@@ -182,9 +182,9 @@ function describe(parts: readonly NamePart[], { spans, extras }: Alignment, text
     const kind = isValue(part) && order[index] !== index && (actual !== '' || part.kind === 'free') ? 'order' : tellKind(part, span, expected, actual, context)
     if (!kind) continue
     const { edits } = span
-    found.push({ part: part.part, kind, range: [span.start, span.end], expected, actual, ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}) })
+    differences.push({ part: part.part, kind, range: [span.start, span.end], expected, actual, ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}) })
   }
-  return found.sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
+  return differences.sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
 }
 
 function tellKind(part: NamePart, span: Span, expected: string, actual: string, { strictness, known, ownerOf }: ExplainContext): DifferenceKind | null {
@@ -201,7 +201,7 @@ function tellFixed(field: string, { text, edits }: Span, actual: string, strictn
     return separators ? (strictness.separators === 'ignore' && edits.length === 0 ? null : 'separator') : 'absent'
   }
   if (edits.length === 0) return null
-  const loosely = (one: string) => foldCase(strictness.accents === 'ignore' ? stripMarks(one) : one)
+  const loosely = (text: string) => foldCase(strictness.accents === 'ignore' ? stripMarks(text) : text)
   const [was, asked] = [plainPunctuation(actual), plainPunctuation(text)]
   if (loosely(was) === loosely(asked)) return 'letter-case'
   if (partedAlike(loosely(was)) === partedAlike(loosely(asked))) return 'separator'

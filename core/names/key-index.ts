@@ -29,12 +29,12 @@ export class KeyIndex {
   }
 
   find(text: string): UnitSet {
-    const found: UnitSet[] = []
+    const sets: UnitSet[] = []
     for (const key of receivedKeys(text, this.wilds)) {
       const set = this.sets.get(key)
-      if (set) found.push(set)
+      if (set) sets.push(set)
     }
-    return union(found)
+    return union(sets)
   }
 }
 

@@ -37,9 +37,9 @@ export function matchFolder(levels: FolderLevels, received: readonly string[], r
   if (levels.length !== received.length) return null
   const captures: Captures = emptyRecord()
   for (const [index, parts] of levels.entries()) {
-    const found = matchParts(parts, received[index] ?? '', requirement.strictness, requirement.count.by)
-    if (!found) return null
-    for (const [field, value] of Object.entries(found.captures)) {
+    const fit = matchParts(parts, received[index] ?? '', requirement.strictness, requirement.count.by)
+    if (!fit) return null
+    for (const [field, value] of Object.entries(fit.captures)) {
       if (captures[field] !== undefined && captures[field] !== value) return null
       captures[field] = value
     }

@@ -34,7 +34,7 @@ export function plainLook(text: string): string {
 }
 
 function isAscii(text: string): boolean {
-  for (let at = 0; at < text.length; at++) if (text.charCodeAt(at) > 127) return false
+  for (let index = 0; index < text.length; index++) if (text.charCodeAt(index) > 127) return false
   return true
 }
 
@@ -64,12 +64,12 @@ export interface LookAlike { char: string, kind: 'invisible' | 'space' | Script 
  * findLookAlikes('\u041Carsh') //=> [{ char: '\u041C', kind: 'cyrillic' }]
  */
 export function findLookAlikes(text: string): LookAlike[] {
-  const found = new Map<string, LookAlike>()
+  const lookAlikes = new Map<string, LookAlike>()
   for (const char of text) {
     if (char.charCodeAt(0) < 128 || lookOf(char) === char) continue
-    found.set(char, { char, kind: kindOf(char) })
+    lookAlikes.set(char, { char, kind: kindOf(char) })
   }
-  return [...found.values()]
+  return [...lookAlikes.values()]
 }
 
 function kindOf(char: string): LookAlike['kind'] {

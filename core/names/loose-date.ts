@@ -14,15 +14,15 @@ export interface LooseDate {
  * Reads a date in digits with other separators, widths or in another order than asked.
  *
  * @param text - received name
- * @param at - where it may begin
+ * @param position - where it may begin
  * @param pattern - UTS #35 letters and separators
  * @example
  * looseDate('16.10.2026', 0, 'yyyy-MM-dd') //=> { end: 10, written: '2026-10-16', kind: 'date-order' }
  */
-export function looseDate(text: string, at: number, pattern: string): LooseDate | null {
-  const inOrder = readInOrder(text, at, pattern)
+export function looseDate(text: string, position: number, pattern: string): LooseDate | null {
+  const inOrder = readInOrder(text, position, pattern)
   if (inOrder?.written) return inOrder
-  return readInAnyOrder(text, at, pattern) ?? inOrder
+  return readInAnyOrder(text, position, pattern) ?? inOrder
 }
 
 const TOLERANT: Record<string, string> = { yyyy: '(\\d{4}|\\d{2})', yy: '(\\d{4}|\\d{2})', MM: '(\\d{1,2})', dd: '(\\d{1,2})', HH: '(\\d{1,2})', mm: '(\\d{2})' }
@@ -41,17 +41,17 @@ function expressionsOf(pattern: string): RegExp[] {
   return made
 }
 
-function readInOrder(text: string, at: number, pattern: string): LooseDate | null {
-  const piece = text.slice(at, at + 24)
-  const found = expressionsOf(pattern).map(expression => expression.exec(piece)).find(Boolean)
-  if (!found) return null
-  const end = at + found[0].length
+function readInOrder(text: string, position: number, pattern: string): LooseDate | null {
+  const piece = text.slice(position, position + 24)
+  const match = expressionsOf(pattern).map(expression => expression.exec(piece)).find(Boolean)
+  if (!match) return null
+  const end = position + match[0].length
   let group = 0
   let possible = true
   const digits: string[] = []
   const written = parseDatePattern(pattern).map((token) => {
     if ('literal' in token) return token.literal
-    const number = found[++group] ?? ''
+    const number = match[++group] ?? ''
     digits.push(number)
     const value = Number(number)
     if (token.letter === 'MM' && (value < 1 || value > 12)) possible = false
@@ -65,10 +65,10 @@ function readInOrder(text: string, at: number, pattern: string): LooseDate | nul
 
 const ANY_ORDER = /^(?:(\d{4})[-_. /]?(\d{1,2})[-_. /]?(\d{1,2})|(\d{1,2})[-_. /](\d{1,2})[-_. /](\d{4}|\d{2})|(\d{2})(\d{2})(\d{4}|\d{2}))(?!\d)/
 
-function readInAnyOrder(text: string, at: number, pattern: string): LooseDate | null {
-  const found = ANY_ORDER.exec(text.slice(at, at + 12))
-  if (!found) return null
-  const [, y1, m1, d1, a2, b2, y2, a3, b3, y3] = found
+function readInAnyOrder(text: string, position: number, pattern: string): LooseDate | null {
+  const match = ANY_ORDER.exec(text.slice(position, position + 12))
+  if (!match) return null
+  const [, y1, m1, d1, a2, b2, y2, a3, b3, y3] = match
   const written = new Set<string>()
   const add = (year: string | undefined, month: string | undefined, day: string | undefined) => {
     if (!year || !month || !day || Number(month) < 1 || Number(month) > 12 || Number(day) < 1 || Number(day) > 31) return
@@ -82,5 +82,5 @@ function readInAnyOrder(text: string, at: number, pattern: string): LooseDate | 
   if (written.size === 0) return null
   const [only] = written
   // hours and minutes cannot be made up, and two possible days are not one
-  return { end: at + found[0].length, written: written.size === 1 && only !== undefined && !/[Hm]/.test(only) ? only : null, kind: 'date-order' }
+  return { end: position + match[0].length, written: written.size === 1 && only !== undefined && !/[Hm]/.test(only) ? only : null, kind: 'date-order' }
 }

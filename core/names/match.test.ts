@@ -78,10 +78,10 @@ describe('matching names', () => {
   })
 
   test('the corrected name fits whenever everything in it could be read', () => {
-    fc.assert(fc.property(value, fc.integer({ min: 1, max: 20 }), fc.nat(30), fc.constantFrom('x', '_', 'Q', ''), (family, n, at, put) => {
+    fc.assert(fc.property(value, fc.integer({ min: 1, max: 20 }), fc.nat(30), fc.constantFrom('x', '_', 'Q', ''), (family, n, index, put) => {
       const rule = parts('{family}_quadrat-{n}', { family })
       const name = expandParts(rule, { n: writeNumber(n, 2) })
-      const spoilt = name.slice(0, at) + put + name.slice(at + 1)
+      const spoilt = name.slice(0, index) + put + name.slice(index + 1)
       const { captures } = explainParts(rule, spoilt)
       const corrected = expandParts(rule, captures)
       expect(corrected.includes('{') || matchParts(rule, corrected, EXACT, 'n') !== null).toBe(true)

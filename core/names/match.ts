@@ -35,11 +35,11 @@ export function matchParts(parts: readonly NamePart[], received: string, strictn
 }
 
 /** Parts that can be read in one way only: digits run into nothing, since no two of them meet. */
-function isStraight(part: NamePart, at: number, parts: readonly NamePart[]): boolean {
+function isStraight(part: NamePart, position: number, parts: readonly NamePart[]): boolean {
   if (part.kind === 'fixed') return part.texts.length === 1
   const field = freeField(part.rule)
   if (!field.straight || !field.runsOn) return field.straight !== undefined
-  const next = parts[at + 1]
+  const next = parts[position + 1]
   return next === undefined || (next.kind === 'fixed' && !isDigit((next.texts[0] ?? '').charCodeAt(0)))
 }
 
@@ -47,20 +47,20 @@ function isStraight(part: NamePart, at: number, parts: readonly NamePart[]): boo
 function matchStraight(parts: readonly NamePart[], name: string, freeRange: string | null): Captures | null {
   const received = plainPunctuation(name)
   const captures: Captures = emptyRecord()
-  let at = 0
+  let position = 0
   for (const part of parts) {
     if (part.kind === 'fixed') {
       const text = plainPunctuation(part.texts[0] ?? '')
-      if (!received.startsWith(text, at)) return null
-      at += text.length
+      if (!received.startsWith(text, position)) return null
+      position += text.length
       continue
     }
-    const end = freeField(part.rule).straight?.(received, at, part.rule, part.part === freeRange) ?? -1
-    if (end < 0 || (captures[part.part] !== undefined && captures[part.part] !== name.slice(at, end))) return null
-    captures[part.part] = name.slice(at, end)
-    at = end
+    const end = freeField(part.rule).straight?.(received, position, part.rule, part.part === freeRange) ?? -1
+    if (end < 0 || (captures[part.part] !== undefined && captures[part.part] !== name.slice(position, end))) return null
+    captures[part.part] = name.slice(position, end)
+    position = end
   }
-  return at === received.length ? captures : null
+  return position === received.length ? captures : null
 }
 
 /** A received name is held against many units one after the other: its folding is kept until the next name comes. */
@@ -82,13 +82,13 @@ const FORMS = new WeakMap<NamePart, string[][]>()
 function formsOfPart(part: NamePart, texts: readonly string[], strictness: Strictness): string[] {
   const flags = flagsOf(strictness)
   const kept = FORMS.get(part) ?? []
-  const found = kept[flags] ?? texts.flatMap((text) => {
+  const folded = kept[flags] ?? texts.flatMap((text) => {
     const forms = strictness.accents === 'ignore' ? accentForms(text) : [text]
     return forms.map(form => foldReceived(form, strictness.accents === 'ignore' ? { ...strictness, accents: 'exact' } : strictness).text)
   })
-  kept[flags] = found
+  kept[flags] = folded
   FORMS.set(part, kept)
-  return found
+  return folded
 }
 
 function matchAt(parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null): Captures | null {
@@ -96,36 +96,36 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
   const dead = new Set<number>()
   const spans: [start: number, end: number][] = []
 
-  const step = (index: number, at: number): boolean => {
+  const step = (index: number, position: number): boolean => {
     const part = parts[index]
-    if (!part) return at === text.length
-    const state = index * (text.length + 1) + at
+    if (!part) return position === text.length
+    const state = index * (text.length + 1) + position
     if (dead.has(state)) return false
-    for (const end of endsOf(part, at)) {
-      spans[index] = [at, end]
+    for (const end of endsOf(part, position)) {
+      spans[index] = [position, end]
       if (step(index + 1, end)) return true
     }
     dead.add(state)
     return false
   }
 
-  function endsOf(part: NamePart, at: number): number[] {
-    return part.kind === 'fixed' ? endsOfText(formsOfPart(part, part.texts, strictness), at) : endsOfFree(part, part.rule, at)
+  function endsOf(part: NamePart, position: number): number[] {
+    return part.kind === 'fixed' ? endsOfText(formsOfPart(part, part.texts, strictness), position) : endsOfFree(part, part.rule, position)
   }
 
-  function endsOfText(forms: readonly string[], at: number): number[] {
+  function endsOfText(forms: readonly string[], position: number): number[] {
     const ends: number[] = []
     for (const folded of forms) {
-      if (text.startsWith(folded, at)) ends.push(at + folded.length)
+      if (text.startsWith(folded, position)) ends.push(position + folded.length)
       // runs of separators count as one, also where two parts meet
-      else if (strictness.separators === 'ignore' && folded.startsWith('-') && text[at - 1] === '-' && text.startsWith(folded.slice(1), at)) ends.push(at + folded.length - 1)
+      else if (strictness.separators === 'ignore' && folded.startsWith('-') && text[position - 1] === '-' && text.startsWith(folded.slice(1), position)) ends.push(position + folded.length - 1)
     }
     return ends
   }
 
-  function endsOfFree(part: NamePart, rule: FreeRule, at: number): number[] {
+  function endsOfFree(part: NamePart, rule: FreeRule, position: number): number[] {
     const endsOf = (texts: readonly string[], from: number) => endsOfText(formsOfPart(part, texts, strictness), from)
-    return freeField(rule).ends({ text, strictness, anyRange: part.part === freeRange, endsOf }, at, rule)
+    return freeField(rule).ends({ text, strictness, anyRange: part.part === freeRange, endsOf }, position, rule)
   }
 
   if (!step(0, 0)) return null

@@ -55,12 +55,12 @@ export function isTypedRule(base: string, template: Template, rules: Record<stri
   let rest = looseKey(base)
   let placeholders = 0
   for (const part of template.parts) {
-    let found = part.kind === 'literal' ? startOf(rest, [looseKey(part.text)]) : longer(startOf(rest, wordsFor(part.name, ownOf(rules, part.name))), /^x{1,4}/.exec(rest)?.[0])
-    if (part.kind === 'field' && found !== undefined) placeholders++
+    let reach = part.kind === 'literal' ? startOf(rest, [looseKey(part.text)]) : longer(startOf(rest, wordsFor(part.name, ownOf(rules, part.name))), /^x{1,4}/.exec(rest)?.[0])
+    if (part.kind === 'field' && reach !== undefined) placeholders++
     // a number or date may be written out where the rest is not
-    if (part.kind === 'field' && found === undefined && isFree(ownOf(rules, part.name))) found = /^\d+/.exec(rest)?.[0]
-    if (found === undefined) return false
-    rest = rest.slice(found.length)
+    if (part.kind === 'field' && reach === undefined && isFree(ownOf(rules, part.name))) reach = /^\d+/.exec(rest)?.[0]
+    if (reach === undefined) return false
+    rest = rest.slice(reach.length)
   }
   return rest === '' && placeholders > 0
 }

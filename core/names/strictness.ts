@@ -21,7 +21,7 @@ export interface Folded { text: string, from: number[] }
 export function foldReceived(text: string, strictness: Strictness): Folded {
   let folded = ''
   const from: number[] = []
-  let at = 0
+  let position = 0
   for (const char of plainPunctuation(text)) {
     let out = char
     if (strictness.separators === 'ignore' && isSeparator(char)) out = folded.endsWith('-') ? '' : '-'
@@ -30,9 +30,9 @@ export function foldReceived(text: string, strictness: Strictness): Folded {
       if (strictness.letterCase === 'ignore') out = foldCase(out)
     }
     folded += out
-    for (let i = 0; i < out.length; i++) from.push(at)
-    at += char.length
+    for (let i = 0; i < out.length; i++) from.push(position)
+    position += char.length
   }
-  from.push(at)
+  from.push(position)
   return { text: folded, from }
 }

@@ -33,31 +33,31 @@ export function parseTemplate(text: string): Template {
     literal = ''
   }
   const source = text.normalize('NFC')
-  for (let at = 0; at < source.length; at++) {
-    const char = source[at]
-    if (char === '}') throw new TemplateError(`"}" at character ${at + 1} closes nothing; a brace cannot stand in a name`, at)
+  for (let index = 0; index < source.length; index++) {
+    const char = source[index]
+    if (char === '}') throw new TemplateError(`"}" at character ${index + 1} closes nothing; a brace cannot stand in a name`, index)
     if (char !== '{') {
       literal += char
       continue
     }
-    const end = source.indexOf('}', at)
-    if (end < 0) throw new TemplateError(`"{" at character ${at + 1} is never closed`, at)
+    const end = source.indexOf('}', index)
+    if (end < 0) throw new TemplateError(`"{" at character ${index + 1} is never closed`, index)
     close()
-    parts.push(parseField(source.slice(at + 1, end), at))
-    at = end
+    parts.push(parseField(source.slice(index + 1, end), index))
+    index = end
   }
   close()
   return { text: source, parts }
 }
 
-function parseField(inner: string, at: number): TemplatePart {
-  const found = /^([^:{}]+)(?::(.*))?$/su.exec(inner)
-  const name = found?.[1]?.trim() ?? ''
-  if (!found || name === '' || /[{]/.test(inner)) throw new TemplateError(`"{${inner}}" names no field`, at)
-  if (/^[+#./;?&=,!@|]/.test(name)) throw new TemplateError(`"{${inner}}" begins with an operator; only {field} and {field:3} are known`, at)
-  if (found[2] === undefined) return { kind: 'field', name, prefix: null }
-  if (!/^[1-9]\d{0,3}$/.test(found[2])) throw new TemplateError(`"${found[2]}" in "{${inner}}" is not a whole number from 1 to 9999`, at)
-  return { kind: 'field', name, prefix: Number(found[2]) }
+function parseField(inner: string, position: number): TemplatePart {
+  const match = /^([^:{}]+)(?::(.*))?$/su.exec(inner)
+  const name = match?.[1]?.trim() ?? ''
+  if (!match || name === '' || /[{]/.test(inner)) throw new TemplateError(`"{${inner}}" names no field`, position)
+  if (/^[+#./;?&=,!@|]/.test(name)) throw new TemplateError(`"{${inner}}" begins with an operator; only {field} and {field:3} are known`, position)
+  if (match[2] === undefined) return { kind: 'field', name, prefix: null }
+  if (!/^[1-9]\d{0,3}$/.test(match[2])) throw new TemplateError(`"${match[2]}" in "{${inner}}" is not a whole number from 1 to 9999`, position)
+  return { kind: 'field', name, prefix: Number(match[2]) }
 }
 
 /** Names of the fields a template uses, in order, without repeats. */

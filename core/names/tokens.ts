@@ -7,8 +7,8 @@ import { looseKey, removeAccents } from '../text/fold'
  * tokensOf('REEF_MarshAna-quadrat02') //=> ['reef', 'marsh', 'ana', 'quadrat', '02']
  */
 export function tokensOf(text: string): string[] {
-  const found = removeAccents(text).match(/\p{Lu}+(?=\p{Lu}\p{Ll})|\p{Lu}?\p{Ll}+|\p{Lu}+|\p{N}+|[\p{Lo}\p{Lt}\p{Lm}]+/gu) ?? []
-  return found.slice(0, 40).map(looseKey)
+  const words = removeAccents(text).match(/\p{Lu}+(?=\p{Lu}\p{Ll})|\p{Lu}?\p{Ll}+|\p{Lu}+|\p{N}+|[\p{Lo}\p{Lt}\p{Lm}]+/gu) ?? []
+  return words.slice(0, 40).map(looseKey)
 }
 
 /** Stands for a run of digits that the name itself tells: a private-use character, which no name holds. */
@@ -38,8 +38,8 @@ function plainPieces(text: string): Piece[] | null {
   const pieces: Piece[] = []
   let letters = ''
   let digits = ''
-  for (let at = 0; at <= text.length; at++) {
-    const code = at < text.length ? text.charCodeAt(at) : 0x2F
+  for (let index = 0; index <= text.length; index++) {
+    const code = index < text.length ? text.charCodeAt(index) : 0x2F
     if (code > 127) return null
     const isDigit = code >= 48 && code <= 57
     if (!isDigit && digits !== '') {
@@ -49,10 +49,10 @@ function plainPieces(text: string): Piece[] | null {
     if (isDigit || code === 0x2F) {
       if (letters !== '') pieces.push({ letters })
       letters = ''
-      if (isDigit) digits += text[at] ?? ''
-      else if (at < text.length) pieces.push({ letters: '/' })
+      if (isDigit) digits += text[index] ?? ''
+      else if (index < text.length) pieces.push({ letters: '/' })
     }
-    else if (code >= 97 && code <= 122) letters += text[at] ?? ''
+    else if (code >= 97 && code <= 122) letters += text[index] ?? ''
     else if (code >= 65 && code <= 90) letters += String.fromCharCode(code + 32)
   }
   return pieces

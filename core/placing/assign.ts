@@ -35,9 +35,9 @@ export function assign(files: number, edges: readonly Edge[]): Assigned[] {
 function componentsOf(own: readonly Edge[][]): number[][] {
   const parent = own.map((_, file) => file)
   const root = (file: number): number => {
-    let at = file
-    while (parent[at] !== at) at = parent[at] = parent[parent[at] ?? at] ?? at
-    return at
+    let slot = file
+    while (parent[slot] !== slot) slot = parent[slot] = parent[parent[slot] ?? slot] ?? slot
+    return slot
   }
   const first = new Map<number, number>()
   own.forEach((list, file) => {
@@ -51,10 +51,10 @@ function componentsOf(own: readonly Edge[][]): number[][] {
   const components = new Map<number, number[]>()
   own.forEach((list, file) => {
     if (list.length === 0) return
-    const at = root(file)
-    const members = components.get(at)
+    const slot = root(file)
+    const members = components.get(slot)
     if (members) members.push(file)
-    else components.set(at, [file])
+    else components.set(slot, [file])
   })
   return [...components.values()]
 }
@@ -75,7 +75,7 @@ function solve(members: readonly number[], own: readonly Edge[][], result: Assig
   const taken = new Map<number, Edge>()
   const going = new Map<number, Edge>()
   for (const file of members) {
-    for (const { at, edge } of searchPath(file, own, taken, null).moves) put(at, edge, taken, going)
+    for (const { at: slot, edge } of searchPath(file, own, taken, null).moves) put(slot, edge, taken, going)
   }
   for (const file of members) {
     const edge = going.get(file) ?? null
@@ -162,11 +162,11 @@ function searchPath(start: number, own: readonly Edge[][], taken: ReadonlyMap<nu
     }
   }
   const moves = [{ at: best.at, edge: best.edge }]
-  for (let at = best.at, steps = 0; at !== start && steps < own.length + 1; steps++) {
-    const step = via.get(at)
+  for (let slot = best.at, steps = 0; slot !== start && steps < own.length + 1; steps++) {
+    const step = via.get(slot)
     if (!step) break
     moves.push({ at: step.from, edge: step.edge })
-    at = step.from
+    slot = step.from
   }
   return { gain: best.gain, moves }
 }

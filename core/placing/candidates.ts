@@ -42,16 +42,16 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders])
-  const weighed = [...chosen].flatMap((at) => {
-    const unit = index.units[at]
-    return unit ? [{ at, unit, holder: holderOf(unit, spoken) }] : []
+  const weighed = [...chosen].flatMap((unitIndex) => {
+    const unit = index.units[unitIndex]
+    return unit ? [{ at: unitIndex, unit, holder: holderOf(unit, spoken) }] : []
   })
   const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
-  const list = weighed.map(({ at, unit, holder }) => {
+  const list = weighed.map(({ at: unitIndex, unit, holder }) => {
     const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - BEHIND.aligned)
     // a name that says somebody else outweighs the folder it lies in
     if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) candidate.total += WORTH.againstFolder
-    if (before.includes(at)) {
+    if (before.includes(unitIndex)) {
       candidate.total += WORTH.before.total
       candidate.holder += WORTH.before.holder
       candidate.requirement += WORTH.before.requirement
@@ -65,21 +65,21 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
 
 /** Units by the name as it is; where that finds none, by what is left of it without the mark of a copy. */
 function lookUpName(view: FileView, index: EvidenceIndex): UnitSet {
-  const found = lookUp(view.base, index.byName, units => units.size === 0)
-  if (found.size > 0) return found
+  const match = lookUp(view.base, index.byName, units => units.size === 0)
+  if (match.size > 0) return match
   for (const { base } of copyMarksOf(view)) {
     const marked = index.byName(base)
     if (marked.size > 0) return marked
   }
-  return found
+  return match
 }
 
 /** A name that fits one owed unit, be it but for a mark, and no other needs no weighing. */
 function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candidate | null {
   if (byName.size === 0 || byName.size > MOST_UNITS) return null
   let only: Unit | null = null
-  for (const at of byName) {
-    const unit = index.units[at]
+  for (const unitIndex of byName) {
+    const unit = index.units[unitIndex]
     if (!unit || !formsOf(unit).some(form => fitName(form, view, unit.requirement) !== null)) continue
 
     if (only) return null
@@ -90,15 +90,15 @@ function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candid
   return candidate.nameFit === 'near' || candidate.nameFit === 'none' ? null : candidate
 }
 
-function narrow(found: UnitSet, holders: ReadonlySet<number>): number[] {
-  if (found.size <= MOST_UNITS) return [...found]
-  return [...holders].filter(unit => found.has(unit))
+function narrow(units: UnitSet, holders: ReadonlySet<number>): number[] {
+  if (units.size <= MOST_UNITS) return [...units]
+  return [...holders].filter(unit => units.has(unit))
 }
 
-function firstUnits(found: UnitSet, index: EvidenceIndex): Unit[] {
+function firstUnits(units: UnitSet, index: EvidenceIndex): Unit[] {
   const first: Unit[] = []
-  for (const at of found) {
-    const unit = index.units[at]
+  for (const unitIndex of units) {
+    const unit = index.units[unitIndex]
     if (unit) first.push(unit)
     if (first.length >= MOST_CANDIDATES) break
   }
@@ -107,9 +107,9 @@ function firstUnits(found: UnitSet, index: EvidenceIndex): Unit[] {
 
 /** Looks a name up as it is, and where that finds nothing as it looks. */
 function lookUp<T>(base: string, look: (text: string) => T, nothing: (found: T) => boolean): T {
-  const found = look(base)
-  const seen = nothing(found) ? plainLook(base) : base
-  return seen === base ? found : look(seen)
+  const named = look(base)
+  const seen = nothing(named) ? plainLook(base) : base
+  return seen === base ? named : look(seen)
 }
 
 interface Spoken { strength: number, evidence: Evidence[] }
@@ -120,8 +120,8 @@ const FULL_NAME = NAMED.initialAndFamily
 /** Whom folder levels and name speak of, and whose folder it lies in although its name is somebody else's. */
 function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Spoken>, against: ReadonlySet<string> } {
   const spoken = new Map<string, Spoken>()
-  const add = (found: Map<string, HolderEvidence>, where: NamedIn) => {
-    for (const [key, { strength, said }] of found) {
+  const add = (evidence: Map<string, HolderEvidence>, where: NamedIn) => {
+    for (const [key, { strength, said }] of evidence) {
       const before = spoken.get(key)
       spoken.set(key, { strength: (before?.strength ?? 0) + strength, evidence: [...before?.evidence ?? [], { kind: 'named', where, said }] })
     }
@@ -151,7 +151,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   // a group or a given name does not say which person is meant: a slip in the whole name may
   const known = Math.max(0, ...[...spoken].map(([key, { strength }]) => (key.startsWith('p:') ? strength : 0)))
   if (known < FULL_NAME - BEHIND.fullName) {
-    const nearly = (found: Map<string, HolderEvidence>) => new Map([...found].filter(([key, { strength }]) => key.startsWith('g:') ? known < NAMED.given : strength > known))
+    const nearly = (evidence: Map<string, HolderEvidence>) => new Map([...evidence].filter(([key, { strength }]) => key.startsWith('g:') ? known < NAMED.given : strength > known))
     add(nearly(inFolder.nearly()), 'folder nearly')
     add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }

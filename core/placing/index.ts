@@ -83,7 +83,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       const strongest = (look: (text: string) => Map<string, HolderEvidence>) => {
         const best = new Map<string, HolderEvidence>()
         for (const level of levels) {
-          for (const [key, one] of look(level)) if (one.strength > (best.get(key)?.strength ?? 0)) best.set(key, one)
+          for (const [key, evidence] of look(level)) if (evidence.strength > (best.get(key)?.strength ?? 0)) best.set(key, evidence)
         }
         return best
       }
@@ -92,9 +92,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
         named: strongest(people.namedIn),
         nearly: () => (nearly ??= strongest(people.nearlyNamedIn)),
         groupsOf(key) {
-          const found = groups.get(key) ?? new Set((holders.get(key) ?? []).flatMap(at => units[at]?.people.map(person => person.group) ?? []))
-          groups.set(key, found)
-          return found
+          const members = groups.get(key) ?? new Set((holders.get(key) ?? []).flatMap(at => units[at]?.people.map(person => person.group) ?? []))
+          groups.set(key, members)
+          return members
         },
       }
       if (byFolder.size >= MOST_KEPT) byFolder.clear()
@@ -102,19 +102,19 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       return made
     },
     byName(base) {
-      const found = [names.find(base)]
-      if (begins.isEmpty && ends.isEmpty) return found[0] ?? NONE
+      const sets = [names.find(base)]
+      if (begins.isEmpty && ends.isEmpty) return sets[0] ?? NONE
       const tokens = tokensOf(base)
       for (let count = 1; count <= Math.min(8, tokens.length); count++) {
-        found.push(begins.get(tokens.slice(0, count).join('')) ?? NONE, ends.get(tokens.slice(-count).join('')) ?? NONE)
+        sets.push(begins.get(tokens.slice(0, count).join('')) ?? NONE, ends.get(tokens.slice(-count).join('')) ?? NONE)
       }
-      return union(found.filter(set => set.size > 0))
+      return union(sets.filter(set => set.size > 0))
     },
     byFolder(folder) {
-      const found = unitsOfFolder.get(folder) ?? folders.find(folder)
+      const units = unitsOfFolder.get(folder) ?? folders.find(folder)
       if (unitsOfFolder.size >= MOST_KEPT) unitsOfFolder.clear()
-      unitsOfFolder.set(folder, found)
-      return found
+      unitsOfFolder.set(folder, units)
+      return units
     },
     ofHolder: key => holders.get(key) ?? [],
   }

@@ -45,16 +45,16 @@ export function indexPeople(roster: Roster): PeopleIndex {
   let owners: Map<string, string> | null = null
 
   const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
-    const found = new Map<string, HolderEvidence>()
+    const evidence = new Map<string, HolderEvidence>()
     for (const [key, factor] of keys) {
       const list = entries.get(key)
       if (!list || list.length > MOST_SHARED) continue
       for (const { holder, strength, said } of list) {
         const value = strength * factor
-        if (value > (found.get(holder)?.strength ?? 0)) found.set(holder, { strength: value, said })
+        if (value > (evidence.get(holder)?.strength ?? 0)) evidence.set(holder, { strength: value, said })
       }
     }
-    return found
+    return evidence
   }
 
   return {

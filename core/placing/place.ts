@@ -49,9 +49,9 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
       arrive(unit, { view, candidate, n: ruling.n ?? numberIn(candidate), confidence: 1 })
       continue
     }
-    const found = findCandidates(view, index, view.file.size === 0 || view.file.sha256 === null ? [] : before.get(view.file.sha256) ?? [])
-    const sure = decide(found.list)
-    if (!sure) open.push({ view, found })
+    const candidates = findCandidates(view, index, view.file.size === 0 || view.file.sha256 === null ? [] : before.get(view.file.sha256) ?? [])
+    const sure = decide(candidates.list)
+    if (!sure) open.push({ view, found: candidates })
     else if (!sure.candidate.unit.owed) unplaced.push({ view, candidates: [], evidence: sure.candidate.evidence, notOwed: true })
     else {
       const n = numberIn(sure.candidate)
@@ -63,9 +63,9 @@ export function placeFiles(views: readonly FileView[], index: EvidenceIndex, rul
   unplaced.push(...notOwed)
   const left = eliminate(rest, arrivals, arrive)
   const filled = new Map<number, Filled[]>()
-  for (const [at, list] of arrivals) {
-    const unit = index.units[at]
-    if (unit) filled.set(at, fillUnit(unit, list))
+  for (const [position, list] of arrivals) {
+    const unit = index.units[position]
+    if (unit) filled.set(position, fillUnit(unit, list))
   }
   return { filled, unplaced: [...unplaced, ...left] }
 }
@@ -103,8 +103,8 @@ interface Open { view: FileView, found: Candidates }
 function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void): { rest: Open[], notOwed: Placements['unplaced'] } {
   const targets = new Map<string, number>()
   const ways: { edge: Edge, candidate: Candidate, n: number | null, told: boolean }[] = []
-  open.forEach(({ view, found }, file) => {
-    for (const candidate of found.list.slice(0, MOST_CANDIDATES)) {
+  open.forEach(({ view, found: candidates }, file) => {
+    for (const candidate of candidates.list.slice(0, MOST_CANDIDATES)) {
       const { unit } = candidate
       if (CLASS[candidate.nameFit] <= 0 && (candidate.nameFit !== 'near' || candidate.holder < NAMED.given)) continue
       const n = numberIn(candidate)
@@ -126,16 +126,16 @@ function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonl
   const assigned = assign(open.length, ways.map(way => way.edge))
   const rest: Open[] = []
   const notOwed: Placements['unplaced'] = []
-  open.forEach((one, file) => {
+  open.forEach((entry, file) => {
     const { edge, margin, alone } = assigned[file] ?? NOWHERE
     const way = edge && byEdge.get(edge)
     const confidence = Math.min(CONFIDENCE.weighed, confidenceOf(margin))
-    if (!way || confidence < CONFIDENCE.least) rest.push(one)
-    else if (!way.told) rest.push({ view: one.view, found: { list: [way.candidate], unweighed: [] } })
-    else if (!way.candidate.unit.owed) notOwed.push({ view: one.view, candidates: [], evidence: way.candidate.evidence, notOwed: true })
+    if (!way || confidence < CONFIDENCE.least) rest.push(entry)
+    else if (!way.told) rest.push({ view: entry.view, found: { list: [way.candidate], unweighed: [] } })
+    else if (!way.candidate.unit.owed) notOwed.push({ view: entry.view, candidates: [], evidence: way.candidate.evidence, notOwed: true })
     else {
       const evidence = alone ? [...way.candidate.evidence, { kind: 'weighed-alone' } as const] : way.candidate.evidence
-      arrive(way.candidate.unit, { view: one.view, candidate: { ...way.candidate, evidence }, n: way.n, confidence })
+      arrive(way.candidate.unit, { view: entry.view, candidate: { ...way.candidate, evidence }, n: way.n, confidence })
     }
   })
   return { rest, notOwed }
@@ -151,7 +151,7 @@ function eliminate(open: readonly Open[], arrivals: ReadonlyMap<number, readonly
   const wanted = new Map<number, number>()
   for (const { options } of waiting) for (const { candidate } of options) wanted.set(candidate.unit.index, (wanted.get(candidate.unit.index) ?? 0) + 1)
   const left: Placements['unplaced'] = []
-  for (const { view, found, options } of waiting) {
+  for (const { view, found: match, options } of waiting) {
     const [only] = options
     if (only && options.length === 1) {
       const rivals = wanted.get(only.candidate.unit.index) ?? 0
@@ -162,11 +162,11 @@ function eliminate(open: readonly Open[], arrivals: ReadonlyMap<number, readonly
         continue
       }
     }
-    const owed = found.list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
+    const owed = match.list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
     const candidates = options.length > 0
       ? options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
-      : [...(owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => one.nameFit === 'near' || CLASS[one.nameFit] > 0)).map(one => slotRef(one.unit, numberIn(one))), ...found.unweighed.map(unit => slotRef(unit, null))]
-    left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: found.list[0]?.evidence ?? [], notOwed: false })
+      : [...(owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => one.nameFit === 'near' || CLASS[one.nameFit] > 0)).map(one => slotRef(one.unit, numberIn(one))), ...match.unweighed.map(unit => slotRef(unit, null))]
+    left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
   }
   return left
 }

@@ -93,8 +93,8 @@ let lastFit: { form: UnitForm, view: FileView, fit: ReturnType<typeof findFit> }
 function findFit(form: UnitForm, view: FileView, requirement: Requirement): { nameFit: NameFit, captures: Captures } | null {
   if (!form.name) return null
   const { strictness, count } = requirement
-  const found = matchParts(form.name, view.base, strictness, count.by)
-  if (found) return { nameFit: found.exact ? 'exact' : 'lenient', captures: found.captures }
+  const match = matchParts(form.name, view.base, strictness, count.by)
+  if (match) return { nameFit: match.exact ? 'exact' : 'lenient', captures: match.captures }
   // a copy mark, or a second extension
   const inner = splitExtension(view.base)
   for (const { base } of [...copyMarksOf(view), ...(inner.extension === '' ? [] : [inner])]) {

@@ -30,9 +30,9 @@ export function copyMarksOf(view: FileView): CopyMark[] {
   const kept = MARKS.get(view)
   if (kept) return kept
   const behind = markBehindExtension(view.name)
-  const found = [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
-  MARKS.set(view, found)
-  return found
+  const marks = [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
+  MARKS.set(view, marks)
+  return marks
 }
 
 /** Asked for by every unit a file may belong to. */

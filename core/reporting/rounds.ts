@@ -89,8 +89,8 @@ function pairUp(after: readonly RoundSlot[], earlier: Map<string, RoundSlot[]>):
     for (const now of after) {
       if (pairs.get(now)) continue
       const list = earlier.get(keyOf(now))
-      const at = list?.findIndex(was => fits(was, now)) ?? -1
-      if (list && at >= 0) pairs.set(now, list.splice(at, 1)[0] ?? null)
+      const index = list?.findIndex(was => fits(was, now)) ?? -1
+      if (list && index >= 0) pairs.set(now, list.splice(index, 1)[0] ?? null)
     }
   }
   return pairs

@@ -109,7 +109,7 @@ function askWhich(file: ReportFile, files: readonly ReportFile[]): string | null
   if (errors.length !== 1 || errors[0]?.code !== 'name.copy-mark') return null
   const before = files.find(other => other.role === 'superseded' && file.rightPath?.endsWith(other.path.slice(other.path.lastIndexOf('/') + 1)))
   if (!before) return null
-  const nameOf = (one: ReportFile) => showText(one.path.slice(one.path.lastIndexOf('/') + 1))
+  const nameOf = (file: ReportFile) => showText(file.path.slice(file.path.lastIndexOf('/') + 1))
   return `Two files came: "${nameOf(before)}" and, later, "${nameOf(file)}". Which one counts? If it is the later one, give it the right name below and hand it in again; if the first, write that.`
 }
 

@@ -82,11 +82,11 @@ export async function* writeJunit(report: ReportParts): AsyncGenerator<string> {
     yield `  <testsuite name="${xml(requirement)}" tests="${cases.length}" failures="${failures}" skipped="${skipped}" timestamp="${report.checkedAt.slice(0, 19)}">\n`
     for (const slot of cases) {
       const name = slot.n === undefined ? slot.holder : `${slot.holder} ${slot.n}`
-      const found = [...slot.findings, ...(findings.get(slotKey(slot)) ?? []).flatMap(file => file.findings)].filter(finding => finding.severity === 'error')
+      const reasons = [...slot.findings, ...(findings.get(slotKey(slot)) ?? []).flatMap(file => file.findings)].filter(finding => finding.severity === 'error')
       const open = `    <testcase classname="${xml(requirement)}" name="${xml(name)}"`
       if (slot.status === 'to-fix' || slot.status === 'missing') {
-        const text = found.map(finding => `${finding.code}: ${sayFinding(finding)}`).join('\n')
-        yield `${open}><failure message="${xml(found[0]?.code ?? slot.status)}">${xml(text)}</failure></testcase>\n`
+        const text = reasons.map(finding => `${finding.code}: ${sayFinding(finding)}`).join('\n')
+        yield `${open}><failure message="${xml(reasons[0]?.code ?? slot.status)}">${xml(text)}</failure></testcase>\n`
       }
       else if (slot.status === 'waived' || slot.status === 'absent') yield `${open}><skipped/></testcase>\n`
       else yield `${open}/>\n`

@@ -22,20 +22,20 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
   const keys = header.map(looseKey)
   const oneRoster = keys.includes('sourcedid')
   const taken = new Set<ColumnMeaning>()
-  const found: ColumnMeaning[] = keys.map(() => 'other')
+  const meanings: ColumnMeaning[] = keys.map(() => 'other')
   // two rounds, so that an exact heading wins over a synonym that stands before it
   for (const depth of [2, Infinity]) {
     keys.forEach((key, index) => {
-      if (found[index] !== 'other') return
+      if (meanings[index] !== 'other') return
       for (const [meaning, words] of HEADINGS) {
         if ((meaning === 'role' || meaning === 'status') && !oneRoster) continue
         if (words.slice(0, depth).includes(key) && !taken.has(meaning)) {
-          found[index] = meaning
+          meanings[index] = meaning
           taken.add(meaning)
           return
         }
       }
     })
   }
-  return found
+  return meanings
 }

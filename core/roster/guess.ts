@@ -13,8 +13,8 @@ export interface GuessedList { table: RosterTable, mapping: RosterMapping }
  * @example
  * guessList(readTable(bytesOf('Marsh, Ada\nLind, Bo\n'))).mapping.nameOrder //=> 'family-given'
  */
-export function guessList(found: RosterTable): GuessedList {
-  const table = joinNames(found)
+export function guessList(match: RosterTable): GuessedList {
+  const table = joinNames(match)
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
   const guessed: GuessedList = bare ? guessBare(table) : { table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } }

@@ -166,8 +166,8 @@ export function notePeople(people: readonly Person[]): RosterNote[] {
 function noteGroups(people: readonly Person[], notes: RosterNote[]): void {
   const spellings = new Map<string, Set<string>>()
   for (const { group } of people) if (group) spellings.set(looseKey(group), (spellings.get(looseKey(group)) ?? new Set()).add(group))
-  for (const found of spellings.values()) {
-    if (found.size > 1) notes.push({ level: 'error', row: null, message: `One group is spelt in ${found.size} ways: ${[...found].map(group => `"${showText(group)}"`).join(', ')}; use one spelling` })
+  for (const spelling of spellings.values()) {
+    if (spelling.size > 1) notes.push({ level: 'error', row: null, message: `One group is spelt in ${spelling.size} ways: ${[...spelling].map(group => `"${showText(group)}"`).join(', ')}; use one spelling` })
   }
   const without = people.filter(person => person.group === '').length
   if (without > 0 && without < people.length) {

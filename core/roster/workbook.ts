@@ -31,9 +31,9 @@ export class WorkbookError extends Error {
  * @throws WorkbookError where it is none, unpacks to too much, cannot be read or holds nothing
  */
 export async function readWorkbook(bytes: Uint8Array): Promise<RosterTable> {
-  const found = await readBytes(sourceFromBytes(bytes))
-  if (!found.candidates.includes('xlsx') || found.state !== 'ok') {
-    throw new WorkbookError({ kind: 'no-spreadsheet', format: found.candidates[0] ?? 'unknown', fault: found.fault })
+  const reading = await readBytes(sourceFromBytes(bytes))
+  if (!reading.candidates.includes('xlsx') || reading.state !== 'ok') {
+    throw new WorkbookError({ kind: 'no-spreadsheet', format: reading.candidates[0] ?? 'unknown', fault: reading.fault })
   }
   boundUnpacked(bytes)
   let data: readonly (readonly unknown[])[]
@@ -69,5 +69,5 @@ function boundUnpacked(bytes: Uint8Array): void {
     file.start()
   })
   unzip.register(UnzipInflate)
-  for (let at = 0; at < bytes.length; at += 65_536) unzip.push(bytes.subarray(at, at + 65_536), at + 65_536 >= bytes.length)
+  for (let offset = 0; offset < bytes.length; offset += 65_536) unzip.push(bytes.subarray(offset, offset + 65_536), offset + 65_536 >= bytes.length)
 }

@@ -70,9 +70,9 @@ function changeParts(parts: readonly TemplatePart[], { part, kind, actual, expec
     // only at the end: elsewhere it may be anything
     return /[{}/]/.test(actual) || /\d/.test(actual) ? null : [...parts, { kind: 'literal', text: actual }]
   }
-  const at = parts.findIndex(one => one.kind === 'literal' && one.text === expected)
-  if (at < 0) return null
-  if (kind === 'absent') return parts.filter((_, index) => index !== at)
+  const position = parts.findIndex(one => one.kind === 'literal' && one.text === expected)
+  if (position < 0) return null
+  if (kind === 'absent') return parts.filter((_, index) => index !== position)
   if (kind === 'misspelt' && [...actual].some(isSeparator) !== [...expected].some(isSeparator)) return null
-  return parts.map((one, index) => (index === at ? { kind: 'literal', text: actual } : one))
+  return parts.map((one, index) => (index === position ? { kind: 'literal', text: actual } : one))
 }

@@ -46,8 +46,8 @@ export function prepareTrying(brief: Brief, roster: Roster): (path: string) => T
     const { filled, unplaced } = placeFiles([view], index, new Map(), new Map())
     const [entry] = filled
     const unit = entry && index.units[entry[0]]
-    const one = entry?.[1][0]
-    if (!unit || !one) {
+    const first = entry?.[1][0]
+    if (!unit || !first) {
       const [loose] = unplaced
       const nameless = namelessFinding(make, view, brief.requirements)
       return {
@@ -55,16 +55,16 @@ export function prepareTrying(brief: Brief, roster: Roster): (path: string) => T
         findings: nameless ? [nameless] : [],
       }
     }
-    const slot: SlotRef = { requirement: unit.requirement.id, holder: unit.holder, ...(one.arrival.n === null ? {} : { n: one.arrival.n }) }
-    const verdict = judgeFile(one, unit, index, make, new Set())
+    const slot: SlotRef = { requirement: unit.requirement.id, holder: unit.holder, ...(first.arrival.n === null ? {} : { n: first.arrival.n }) }
+    const verdict = judgeFile(first, unit, index, make, new Set())
     // folders are judged only where the name comes with one
     const findings = verdict.findings.filter(({ code }) => FINDINGS[code].about === 'name' || (FINDINGS[code].about === 'folder' && view.levels.length > 0))
     const [extension] = acceptedExtensions(unit.requirement.formats)
     if (view.extension === '' && extension) findings.push(make({ code: 'name.extension-missing', params: { format: null, asked: extension } }))
-    if (one.role === 'surplus') findings.push(make({ code: 'count.too-many', params: { tried: true } }))
+    if (first.role === 'surplus') findings.push(make({ code: 'count.too-many', params: { tried: true } }))
     const corrected = view.extension === '' && extension ? `${verdict.correctedPath}.${extension}` : verdict.correctedPath
     return {
-      path, slot, candidates: [], findings, correctedPath: corrected, evidence: one.arrival.candidate.evidence,
+      path, slot, candidates: [], findings, correctedPath: corrected, evidence: first.arrival.candidate.evidence,
       verdict: findings.some(finding => finding.severity === 'error') ? 'to-fix' : 'right',
     }
   }

@@ -39,8 +39,8 @@ export function warnOfRule(requirement: Requirement, units: readonly Unit[]): Ru
 
 /** What forbids saving a brief for these people, by requirement: the same words the editor shows. */
 export function forbidRules(brief: Brief, units: readonly Unit[]): { path: string, message: string }[] {
-  return brief.requirements.flatMap((requirement, at) => warnOfSameForAll(requirement, units.filter(unit => unit.owed && unit.requirement === requirement))
-    .map(message => ({ path: `requirements[${at}].name`, message })))
+  return brief.requirements.flatMap((requirement, index) => warnOfSameForAll(requirement, units.filter(unit => unit.owed && unit.requirement === requirement))
+    .map(message => ({ path: `requirements[${index}].name`, message })))
 }
 
 const sayHolder = ({ requirement, holder, people }: Unit): string => showText(requirement.holder === 'person' ? people[0]?.name ?? holder : holder)
@@ -102,7 +102,7 @@ function* written(units: readonly Unit[]): Generator<{ unit: Unit, text: string,
 }
 
 function badValues(_: Requirement, units: readonly Unit[]): RuleWarning[] {
-  const found = new Map<string, RuleWarning>()
+  const warnings = new Map<string, RuleWarning>()
   for (const { unit, text, folder, parts } of written(units)) {
     const where = folder ? 'folder' : 'name'
     for (const part of parts) {
@@ -111,13 +111,13 @@ function badValues(_: Requirement, units: readonly Unit[]): RuleWarning[] {
       if (bad.length === 0) continue
       const signs = [...new Set(bad)].map(char => `"${showText(char)}"`).join(' ')
       const what = part.part === 'literal' ? `The text "${showText(part.texts[0] ?? '')}"` : `{${part.part}} of ${sayHolder(unit)}`
-      found.set(`${part.part} ${signs}`, { level: 'warning', where, message: `${what} holds ${signs}, which not every computer can store in a name` })
+      warnings.set(`${part.part} ${signs}`, { level: 'warning', where, message: `${what} holds ${signs}, which not every computer can store in a name` })
     }
-    if (/[ .]$/.test(text) && !text.endsWith('}')) found.set(`end ${where}`, { level: 'warning', where, message: `"${showText(text)}" ends in a space or dot, which some computers cut off` })
-    else if (isReserved(text)) found.set(`reserved ${text}`, { level: 'warning', where, message: `"${showText(text)}" is a name some computers keep for devices` })
-    if (found.size >= 8) break
+    if (/[ .]$/.test(text) && !text.endsWith('}')) warnings.set(`end ${where}`, { level: 'warning', where, message: `"${showText(text)}" ends in a space or dot, which some computers cut off` })
+    else if (isReserved(text)) warnings.set(`reserved ${text}`, { level: 'warning', where, message: `"${showText(text)}" is a name some computers keep for devices` })
+    if (warnings.size >= 8) break
   }
-  return [...found.values()]
+  return [...warnings.values()]
 }
 
 function tooLong(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
@@ -144,23 +144,23 @@ function lengthOf(parts: readonly NamePart[]): number {
 
 function readTwice(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
   // one form after another: that two accepted forms may meet in one name does no harm
-  for (const [at, template] of requirement.names.entries()) {
+  for (const [position, template] of requirement.names.entries()) {
     const free = template.parts.filter(part => part.kind === 'field' && isFree(ownOf(requirement.fields, part.name))).length
     if (free === 0) continue
     const ways = units.slice(0, MOST_WAYS).flatMap((unit) => {
-      const form = formsOf(unit).filter(one => one.name)[at]
+      const form = formsOf(unit).filter(one => one.name)[position]
       return form?.name ? [{ unit, parts: [...(form.folder ?? []).flatMap(level => [...level, { kind: 'fixed', part: 'literal', texts: ['/'] } as NamePart]), ...form.name] }] : []
     })
-    const found = findAmbiguity(ways.map(way => way.parts))
-    if (!found) continue
-    const [one, two] = found.readings.map(({ way, captures }) => {
+    const ambiguity = findAmbiguity(ways.map(way => way.parts))
+    if (!ambiguity) continue
+    const [first, second] = ambiguity.readings.map(({ way, captures }) => {
       const { parts, unit } = ways[way] ?? { parts: [], unit: null }
       const values = parts.flatMap((part, index) => (part.kind === 'free' ? [`{${part.part}} = "${captures[String(index)] ?? ''}"`] : []))
       return { text: values.join(', '), who: unit ? sayHolder(unit) : '' }
     })
-    if (!one || !two) continue
-    const who = one.who === two.who ? ['', ''] : [`${one.who}, `, `${two.who}, `]
-    return [{ level: 'warning', where: 'name', message: `Some names can be read in two ways: "${showText(found.name)}" as ${who[0]}${one.text}, or as ${who[1]}${two.text}. ${one.who === two.who ? 'Put a fixed sign between them' : 'Add something that tells them apart'}` }]
+    if (!first || !second) continue
+    const who = first.who === second.who ? ['', ''] : [`${first.who}, `, `${second.who}, `]
+    return [{ level: 'warning', where: 'name', message: `Some names can be read in two ways: "${showText(ambiguity.name)}" as ${who[0]}${first.text}, or as ${who[1]}${second.text}. ${first.who === second.who ? 'Put a fixed sign between them' : 'Add something that tells them apart'}` }]
   }
   return []
 }

@@ -31,8 +31,8 @@ export type ShapedObject<S extends Shapes> = Flat<
 /** A value that must pass a test; the message says what was found and what is allowed. */
 function value<T>(allowed: string, json: JsonSchema, test: (found: unknown) => boolean): Shape<T> {
   const schema = yup.mixed().test({
-    test(found) {
-      return found === undefined || test(found) || this.createError({ message: `${showValue(found)} is not ${allowed}` })
+    test(value) {
+      return value === undefined || test(value) || this.createError({ message: `${showValue(value)} is not ${allowed}` })
     },
   })
   return { yup: schema, json, needed: false }
@@ -71,8 +71,8 @@ export const known = <T extends string>(allowed: string, values: readonly string
 export const oneOrMore = (allowed: string, most: number, longest: number): Shape<string | string[]> => value(
   allowed,
   { anyOf: [text(longest, 0).json, { type: 'array', items: text(longest, 0).json, minItems: 1, maxItems: most }] },
-  (found) => {
-    const texts: unknown[] = Array.isArray(found) ? found : [found]
+  (value) => {
+    const texts: unknown[] = Array.isArray(value) ? value : [value]
     return texts.length > 0 && texts.length <= most && texts.every(one => typeof one === 'string' && one.length <= longest)
   },
 )
@@ -80,8 +80,8 @@ export const oneOrMore = (allowed: string, most: number, longest: number): Shape
 /** A shape that must be there. */
 export function needed<T>(shape: Shape<T>): Shape<T, true> {
   const schema = shape.yup.test({
-    test(found) {
-      return found !== undefined || this.createError({ message: 'is missing' })
+    test(value) {
+      return value !== undefined || this.createError({ message: 'is missing' })
     },
   })
   return { ...shape, yup: schema, needed: true }
@@ -91,16 +91,16 @@ export function needed<T>(shape: Shape<T>): Shape<T, true> {
 export function object<const S extends Shapes>(keys: S, json: JsonSchema = {}): Shape<ShapedObject<S>> {
   const base = value<ShapedObject<S>>('an object', {}, isPlainObject)
   const schema = base.yup.test({
-    test(found) {
-      if (!isPlainObject(found)) return true
-      const unknown = Object.keys(found).find(key => !Object.hasOwn(keys, key))
+    test(value) {
+      if (!isPlainObject(value)) return true
+      const unknown = Object.keys(value).find(key => !Object.hasOwn(keys, key))
       if (unknown === undefined) return true
       return this.createError({ path: join(this.path, unknown), message: `unknown key; allowed are ${Object.keys(keys).join(', ')}` })
     },
   }).test({
-    async test(found) {
-      if (!isPlainObject(found)) return true
-      return collect(Object.entries(keys).map(([key, shape]) => [join(this.path, key), shape.yup, ownOf(found, key)] as const), this)
+    async test(value) {
+      if (!isPlainObject(value)) return true
+      return collect(Object.entries(keys).map(([key, shape]) => [join(this.path, key), shape.yup, ownOf(value, key)] as const), this)
     },
   })
   const required = Object.entries(keys).filter(([, shape]) => shape.needed).map(([key]) => key)
@@ -111,13 +111,13 @@ export function object<const S extends Shapes>(keys: S, json: JsonSchema = {}): 
 /** An object whose keys are free, each value of one shape; `keyTest` says what is wrong with a key. */
 export function map<T>(keyTest: (key: string) => string | null, shape: Shape<T>, propertyNames: JsonSchema): Shape<Record<string, T>> {
   const schema = value<Record<string, T>>('an object', {}, isPlainObject).yup.test({
-    async test(found) {
-      if (!isPlainObject(found)) return true
-      for (const key of Object.keys(found)) {
+    async test(value) {
+      if (!isPlainObject(value)) return true
+      for (const key of Object.keys(value)) {
         const wrong = keyTest(key)
         if (wrong) return this.createError({ path: join(this.path, key), message: wrong })
       }
-      return collect(Object.entries(found).map(([key, one]) => [join(this.path, key), shape.yup, one] as const), this)
+      return collect(Object.entries(value).map(([key, one]) => [join(this.path, key), shape.yup, one] as const), this)
     },
   })
   return { yup: schema, json: { type: 'object', propertyNames, additionalProperties: shape.json }, needed: false }
@@ -126,9 +126,9 @@ export function map<T>(keyTest: (key: string) => string | null, shape: Shape<T>,
 export function list<T>(most: number, shape: Shape<T, boolean>, least = 0): Shape<T[]> {
   const base = value<T[]>(`a list of ${least} to ${most}`, {}, found => Array.isArray(found) && found.length <= most && found.length >= least)
   const schema = base.yup.test({
-    async test(found) {
-      if (!Array.isArray(found) || found.length > most) return true
-      return collect(found.map((one, index) => [`${this.path}[${index}]`, shape.yup, one] as const), this)
+    async test(value) {
+      if (!Array.isArray(value) || value.length > most) return true
+      return collect(value.map((one, index) => [`${this.path}[${index}]`, shape.yup, one] as const), this)
     },
   })
   return { yup: schema, json: { type: 'array', items: shape.json, minItems: least, maxItems: most }, needed: false }
@@ -142,8 +142,8 @@ export function variants<const S extends Record<string, Shapes>>(kinds: S): Shap
   const type = needed(oneOf(...Object.keys(kinds)))
   const shapes = Object.fromEntries(Object.entries(kinds).map(([kind, keys]) => [kind, object({ type, ...keys })]))
   const any = object({ type, ...Object.assign({}, ...Object.values(kinds)) as Shapes })
-  const schema = yup.lazy((found: unknown) => {
-    const kind = isPlainObject(found) ? ownOf(found, 'type') : undefined
+  const schema = yup.lazy((value: unknown) => {
+    const kind = isPlainObject(value) ? ownOf(value, 'type') : undefined
     return ((typeof kind === 'string' ? ownOf(shapes, kind) : undefined) ?? any).yup
   }) as unknown as yup.AnySchema
   const json = Object.entries(kinds).map(([kind, keys]) => object({ type: { ...type, json: { const: kind } }, ...keys }).json)
@@ -153,9 +153,9 @@ export function variants<const S extends Record<string, Shapes>>(kinds: S): Shap
 /** Runs every part's schema and hands on all errors together, so that one pass shows all there is to mend. */
 async function collect(parts: (readonly [path: string, schema: yup.AnySchema, found: unknown])[], context: yup.TestContext) {
   const errors: yup.ValidationError[] = []
-  for (const [path, schema, found] of parts) {
+  for (const [path, schema, value] of parts) {
     try {
-      await schema.validate(found, { abortEarly: false, strict: true, path } as yup.ValidateOptions)
+      await schema.validate(value, { abortEarly: false, strict: true, path } as yup.ValidateOptions)
     }
     catch (error) {
       if (!(error instanceof yup.ValidationError)) throw error
@@ -170,8 +170,8 @@ function join(path: string, key: string): string {
   return path ? `${path}.${key}` : key
 }
 
-function isPlainObject(found: unknown): found is Record<string, unknown> {
-  return typeof found === 'object' && found !== null && !Array.isArray(found)
+function isPlainObject(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
 }
 
 /** A point in time with its offset (RFC 3339). */

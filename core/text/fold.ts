@@ -13,7 +13,7 @@ const MARKS = /[\u0300-\u036F]/g
 
 /** Most names are plain ASCII, where all of this is nothing to do. */
 function isPlain(text: string): boolean {
-  for (let at = 0; at < text.length; at++) if (text.charCodeAt(at) > 127) return false
+  for (let index = 0; index < text.length; index++) if (text.charCodeAt(index) > 127) return false
   return true
 }
 
@@ -44,12 +44,12 @@ export function transcribe(text: string): string {
 
 function replaceLetters(text: string, table: Record<string, string>): string {
   const chars = [...text]
-  return chars.map((char, at) => {
+  return chars.map((char, index) => {
     const plain = table[char] ?? char
     if (plain.length < 2 || char === char.toLowerCase()) return plain
     // a capital becomes two capitals only among capitals: ÆRØ is AERO, Ærø is Aero
-    const beside = chars[at + 1] ?? chars[at - 1] ?? ''
-    const among = isCapital(beside) || (!isSmall(beside) && isCapital(chars[at - 1] ?? ''))
+    const beside = chars[index + 1] ?? chars[index - 1] ?? ''
+    const among = isCapital(beside) || (!isSmall(beside) && isCapital(chars[index - 1] ?? ''))
     return among ? plain.toUpperCase() : `${plain[0]?.toUpperCase() ?? ''}${plain.slice(1).toLowerCase()}`
   }).join('')
 }

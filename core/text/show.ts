@@ -34,8 +34,8 @@ export function showValue(value: unknown): string {
  * counted(1, 'file') //=> '1 file'
  * counted(3, 'person', 'people') //=> '3 people'
  */
-export function counted(count: number, one: string, many = `${one}s`): string {
-  return `${count} ${count === 1 ? one : many}`
+export function counted(count: number, singular: string, many = `${singular}s`): string {
+  return `${count} ${count === 1 ? singular : many}`
 }
 
 /**

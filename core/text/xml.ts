@@ -18,8 +18,8 @@ export function unescapeXml(text: string): string {
  * elementText('<dc:title>A &amp; B</dc:title>', 'title') //=> 'A & B'
  */
 export function elementText(xml: string, name: string): string | undefined {
-  const found = new RegExp(`<(?:[\\w.-]+:)?${name}(?:\\s[^>]*)?>([^<]*)<`).exec(xml)
-  return found?.[1] === undefined ? undefined : unescapeXml(found[1])
+  const match = new RegExp(`<(?:[\\w.-]+:)?${name}(?:\\s[^>]*)?>([^<]*)<`).exec(xml)
+  return match?.[1] === undefined ? undefined : unescapeXml(match[1])
 }
 
 /** An attribute of the first element of a local name. */
@@ -30,15 +30,15 @@ export function attributeOf(xml: string, element: string, attribute: string): st
 
 /** An attribute of a tag at hand. */
 export function attributeIn(tag: string, attribute: string): string | undefined {
-  const found = new RegExp(`\\s(?:[\\w.-]+:)?${attribute}\\s*=\\s*(?:"([^"]*)"|'([^']*)')`).exec(tag)
-  const value = found?.[1] ?? found?.[2]
+  const match = new RegExp(`\\s(?:[\\w.-]+:)?${attribute}\\s*=\\s*(?:"([^"]*)"|'([^']*)')`).exec(tag)
+  const value = match?.[1] ?? match?.[2]
   return value === undefined ? undefined : unescapeXml(value)
 }
 
 /** How many elements of a local name there are. */
 export function countElements(xml: string, name: string): number {
   let count = 0
-  for (const found of xml.matchAll(new RegExp(`<(?:[\\w.-]+:)?${name}(?=[\\s/>])`, 'g'))) count += found.length > 0 ? 1 : 0
+  for (const tag of xml.matchAll(new RegExp(`<(?:[\\w.-]+:)?${name}(?=[\\s/>])`, 'g'))) count += tag.length > 0 ? 1 : 0
   return count
 }
 
@@ -58,13 +58,13 @@ const GT = 62
 export function countWords(xml: string, parting: Parting): number {
   let count = 0
   let word = false
-  for (let at = 0; at < xml.length;) {
-    const code = xml.charCodeAt(at)
+  for (let position = 0; position < xml.length;) {
+    const code = xml.charCodeAt(position)
     if (code === LT) {
-      const end = xml.indexOf('>', at)
+      const end = xml.indexOf('>', position)
       if (end < 0) break
-      if (word && parting.has(localName(xml, at + 1))) word = false
-      at = end + 1
+      if (word && parting.has(localName(xml, position + 1))) word = false
+      position = end + 1
       continue
     }
     if (code <= 32 || code === 0xA0 || code === 0x3000 || (code >= 0x2000 && code <= 0x200A)) word = false
@@ -72,17 +72,17 @@ export function countWords(xml: string, parting: Parting): number {
       count++
       word = true
     }
-    at++
+    position++
   }
   return count
 }
 
 function localName(xml: string, from: number): string {
   let start = xml.charCodeAt(from) === 47 ? from + 1 : from
-  let at = start
-  for (;; at++) {
-    const code = xml.charCodeAt(at)
-    if (code === 58) start = at + 1
-    else if (!(code > 32 && code !== 47 && code !== GT)) return xml.slice(start, at)
+  let position = start
+  for (;; position++) {
+    const code = xml.charCodeAt(position)
+    if (code === 58) start = position + 1
+    else if (!(code > 32 && code !== 47 && code !== GT)) return xml.slice(start, position)
   }
 }

@@ -78,8 +78,8 @@ describe('words of faults and evidence', () => {
   test.each<[string, unknown]>([
     ['an unknown kind', { kind: 'constructor' }], ['no kind', {}], ['words alone', 'it ends early'], ['a list beside it', { kind: 'ends-early', percent: [50] }],
     ['no number', { kind: 'ends-early', percent: Number.NaN }], ['a text of 3 kB', { kind: 'said', text: 'x'.repeat(3000) }],
-  ])('%s is no fault', (_, found) => {
-    expect(readFault(found)).toBeNull()
+  ])('%s is no fault', (_, fault) => {
+    expect(readFault(fault)).toBeNull()
   })
 
   test('a fault that was kept is read as it was', () => {

@@ -122,9 +122,9 @@ export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilde
 
 /** Findings of slots or files by their position. */
 export async function findingsOf(checkId: string, subject: 's' | 'f', positions: readonly number[]): Promise<Map<number, Finding[]>> {
-  const found = new Map<number, Finding[]>()
-  if (positions.length === 0) return found
+  const byPosition = new Map<number, Finding[]>()
+  if (positions.length === 0) return byPosition
   const rows = await db()('finding').where({ check_id: checkId, subject }).whereRaw('position = any(?::integer[])', [[...positions]]).orderBy(['position', 'number']).select('position', 'finding')
-  for (const { position, finding } of rows) found.set(position, [...found.get(position) ?? [], finding])
-  return found
+  for (const { position, finding } of rows) byPosition.set(position, [...byPosition.get(position) ?? [], finding])
+  return byPosition
 }

@@ -16,12 +16,12 @@ const PART_FILES = Number(process.env.USITOR_COPY_PART_FILES ?? 1000)
 export const runCopyStep: Step<'corrected-copy'> = async (job, trx, signal) => {
   const checkId = job.input.checkId
   const plan = job.plan ?? await planCopy(checkId)
-  const at = job.checkpoint.at ?? 0
-  const { files, next } = await choosePart(plan.files, at)
-  const { contentId, size } = await writePart(files, at === 0 ? plan : null, signal)
+  const start = job.checkpoint.at ?? 0
+  const { files, next } = await choosePart(plan.files, start)
+  const { contentId, size } = await writePart(files, start === 0 ? plan : null, signal)
   await sealArchive(contentId, size, trx)
   const last = next >= plan.files.length
-  const name = at === 0 && last ? 'corrected copy.zip' : `corrected copy, part ${job.step + 1}.zip`
+  const name = start === 0 && last ? 'corrected copy.zip' : `corrected copy, part ${job.step + 1}.zip`
   await trx('job_part').insert({ job_id: job.id, step: job.step, content_id: contentId, name, files: files.length })
   return {
     checkpoint: { at: next }, done: next, total: plan.files.length, ...(job.plan ? {} : { plan }), finished: last,
@@ -41,20 +41,20 @@ async function planCopy(checkId: string): Promise<CopyPlan> {
   }
 }
 
-async function choosePart(files: readonly PlannedFile[], at: number): Promise<{ files: (PlannedFile & { contentId: string, size: number, modified: Date })[], next: number }> {
-  const candidates = files.slice(at, at + PART_FILES)
+async function choosePart(files: readonly PlannedFile[], start: number): Promise<{ files: (PlannedFile & { contentId: string, size: number, modified: Date })[], next: number }> {
+  const candidates = files.slice(start, start + PART_FILES)
   const rows = await db()('received_file').whereIn('id', candidates.map(one => one.fileId)).select('id', 'content_id', 'size', 'modified_at')
   const byId = new Map(rows.map(row => [String(row.id), row]))
   const chosen: (PlannedFile & { contentId: string, size: number, modified: Date })[] = []
   let bytes = 0
-  for (const one of candidates) {
-    const row = byId.get(one.fileId)
-    if (!row?.content_id) throw refuse(409, `The content of "${one.path}" is not here any more; check again.`)
+  for (const candidate of candidates) {
+    const row = byId.get(candidate.fileId)
+    if (!row?.content_id) throw refuse(409, `The content of "${candidate.path}" is not here any more; check again.`)
     bytes += Number(row.size)
     if (chosen.length > 0 && bytes > PART_BYTES) break
-    chosen.push({ ...one, contentId: row.content_id, size: Number(row.size), modified: row.modified_at ?? new Date(0) })
+    chosen.push({ ...candidate, contentId: row.content_id, size: Number(row.size), modified: row.modified_at ?? new Date(0) })
   }
-  return { files: chosen, next: at + chosen.length }
+  return { files: chosen, next: start + chosen.length }
 }
 
 /** Writes one archive straight into the store; until it is sealed it is not there. */

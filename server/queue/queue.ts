@@ -36,8 +36,8 @@ export async function startQueue(url: string, known: Tasks | null): Promise<void
   made.on('error', (error: Error) => console.error('usitor: the job queue:', error.message))
   await made.start()
   await made.createQueue(QUEUE)
-  if (works) await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (found) => {
-    for (const { data, retryCount, retryLimit } of found) await takeStep(data.id, retryCount >= retryLimit)
+  if (works) await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (batch) => {
+    for (const { data, retryCount, retryLimit } of batch) await takeStep(data.id, retryCount >= retryLimit)
   })
   boss = made
   if (!works) return

@@ -30,9 +30,9 @@ export async function makeAccount(input: Credentials & { name: string, invitatio
     // one lock for all first visitors: only one of two at once may be the first
     await trx.raw('lock table account in share row exclusive mode')
     if (await trx('account').first('id')) {
-      const found = input.invitation && await trx('invitation').where('token_hash', hashOf(input.invitation)).whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
-      if (!found) throw refuse(403, 'An account needs an invitation: ask somebody who has one. This invitation is unknown, used up or too old.')
-      await trx('invitation').where('id', found.id).update({ used_at: trx.fn.now() })
+      const invited = input.invitation && await trx('invitation').where('token_hash', hashOf(input.invitation)).whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
+      if (!invited) throw refuse(403, 'An account needs an invitation: ask somebody who has one. This invitation is unknown, used up or too old.')
+      await trx('invitation').where('id', invited.id).update({ used_at: trx.fn.now() })
     }
     const account = { id: uuid(), mail: foldMail(input.mail), name: input.name.trim() }
     const made = await trx('account').insert({ ...account, password }).onConflict('mail').ignore().returning('id')

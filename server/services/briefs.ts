@@ -60,9 +60,9 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
   if (!brief) throw refuse(404, 'There is nothing here.')
   return {
     ...brief, role, document: version?.document ?? null, roster: roster ? { people: roster.people, columns: roster.columns } : null,
-    intakes: intakes.map(one => ({
-      id: one.id, root: one.root, keeps: one.keeps, files: one.files, bytes: Number(one.bytes), asIs: one.as_is,
-      statedAt: one.stated_at?.toISOString() ?? null, completedAt: one.completed_at?.toISOString() ?? '', replacedAt: one.replaced_at?.toISOString() ?? null,
+    intakes: intakes.map(intake => ({
+      id: intake.id, root: intake.root, keeps: intake.keeps, files: intake.files, bytes: Number(intake.bytes), asIs: intake.as_is,
+      statedAt: intake.stated_at?.toISOString() ?? null, completedAt: intake.completed_at?.toISOString() ?? '', replacedAt: intake.replaced_at?.toISOString() ?? null,
     })),
     check: check
       ? {
@@ -115,9 +115,9 @@ function unitsOf(brief: Brief, roster: StoredRoster): Unit[] {
  *
  * @param keep - files received before that keep the earlier rule: each stays right where it is
  */
-export async function saveDocument(account: Account, briefId: string, found: unknown, keep: readonly TurnedFile[] = []): Promise<{ number: number }> {
+export async function saveDocument(account: Account, briefId: string, stated: unknown, keep: readonly TurnedFile[] = []): Promise<{ number: number }> {
   await requireRole(account, briefId, 'checker')
-  const document = await validFor(briefId, found)
+  const document = await validFor(briefId, stated)
   return db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
     const before = await newestVersion(briefId, trx)

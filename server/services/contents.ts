@@ -104,7 +104,7 @@ export async function sealArchive(contentId: string, size: number, trx: Knex): P
 
 /** Bytes from the first to the last, a stretch at a time. */
 export async function* piecesOf(source: ByteSource): AsyncGenerator<Uint8Array> {
-  for (let at = 0; at < source.size; at += 4 * CHUNK) yield await source.read(at, 4 * CHUNK)
+  for (let offset = 0; offset < source.size; offset += 4 * CHUNK) yield await source.read(offset, 4 * CHUNK)
 }
 
 async function hashOf(source: ByteSource): Promise<string> {
@@ -133,8 +133,8 @@ export function contentSource(contentId: string, size: number): ByteSource {
 }
 
 /** Keeps what the server itself read, by hash and reader version, for every file of these bytes. */
-async function keepReadings(trx: Knex, found: readonly { sha256: string, reading: Reading }[]): Promise<Map<string, string>> {
-  const rows = found.map(({ sha256, reading }) => ({ id: uuid(), sha256, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(reading)) }))
+async function keepReadings(trx: Knex, incoming: readonly { sha256: string, reading: Reading }[]): Promise<Map<string, string>> {
+  const rows = incoming.map(({ sha256, reading }) => ({ id: uuid(), sha256, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(reading)) }))
   const kept = rows.length === 0 ? [] : await trx('reading').insert(rows).onConflict(['sha256', 'reader_version']).merge(['reading']).returning(['id', 'sha256'])
   return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
 }

@@ -17,9 +17,9 @@ export async function startIntake(account: Account, briefId: string, start: Inta
     stated_at: start.statedAt ?? null, created_by: account.id,
   }
   await db()('intake').insert(row).onConflict(['brief_id', 'key']).ignore()
-  const found = await db()('intake').where({ brief_id: briefId, key: start.key }).first('id', 'state')
-  if (!found) throw refuse(404, 'There is nothing here.')
-  return found
+  const known = await db()('intake').where({ brief_id: briefId, key: start.key }).first('id', 'state')
+  if (!known) throw refuse(404, 'There is nothing here.')
+  return known
 }
 
 /** Takes the facts of a batch of files and gives each an id, in the batch's order. */

@@ -54,11 +54,11 @@ export async function rackPage(account: Account, checkId: string, from: number, 
     .select<(Omit<CheckSlotRow, 'slot' | 'check_id'> & { candidates: number })[]>('position', 'requirement', 'holder', 'n', 'status', 'late', db().raw(`jsonb_array_length(slot->'candidates') as candidates`))
   const files = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
     .select<(Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n'> & { path: string })[]>('check_file.position', 'requirement', 'holder', 'n', 'path')
-  const found = await findingsOf(checkId, 'f', files.map(file => file.position))
+  const findings = await findingsOf(checkId, 'f', files.map(file => file.position))
   const placed = new Map<string, { path: string, codes: FindingCode[] }>()
   for (const file of files) {
     const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
-    if (!placed.has(key)) placed.set(key, { path: file.path, codes: (found.get(file.position) ?? []).map(one => one.code) })
+    if (!placed.has(key)) placed.set(key, { path: file.path, codes: (findings.get(file.position) ?? []).map(one => one.code) })
   }
   const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: emptyRecord() }]))
   for (const slot of slots) {

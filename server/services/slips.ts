@@ -26,8 +26,8 @@ export async function prepareSlips(account: Account, checkId: string, only: read
   const before = new Map(sent.map(one => [`${one.holder}\n${one.digest}`, one.sent_at]))
   const byId = new Map(people.map(person => [person.id, person]))
   const slips: PreparedSlip[] = []
-  for (let at = 0; at < wanted.length; at += HOLDERS_AT_ONCE) {
-    for (const { holder, slots, files } of await slipsOf(checkId, wanted.slice(at, at + HOLDERS_AT_ONCE))) {
+  for (let position = 0; position < wanted.length; position += HOLDERS_AT_ONCE) {
+    for (const { holder, slots, files } of await slipsOf(checkId, wanted.slice(position, position + HOLDERS_AT_ONCE))) {
       const kinds = new Set(slots.map(slot => requirements.find(one => one.id === slot.requirement)?.holder ?? 'person'))
       // a person and a group may bear the same text: each gets its own slip
       for (const kind of kinds) {

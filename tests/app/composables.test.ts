@@ -64,8 +64,8 @@ describe('a drawn rule', () => {
 describe('a draft', () => {
   test('of a new brief may be saved as it is, for any list', async () => {
     for (const list of ['given,family\nAna,Marsh', 'name\nReef Ltd\nDune & Sons', '']) {
-      const found = list === '' ? [] : people(list)
-      expect(await findProblems(newDocument('Notes', found), ['id', 'given', 'family', 'name', 'group'])).toEqual([])
+      const holders = list === '' ? [] : people(list)
+      expect(await findProblems(newDocument('Notes', holders), ['id', 'given', 'family', 'name', 'group'])).toEqual([])
     }
     // firms have no family name to write
     expect(newRequirement([], people('name\nReef Ltd\nDune & Sons')).name).toBe('{name}_{title}')
@@ -73,9 +73,9 @@ describe('a draft', () => {
 
   test('gives every new requirement an id of its own', () => {
     const made: RequirementDocument[] = []
-    for (let at = 0; at < 5; at++) {
+    for (let index = 0; index < 5; index++) {
       made.push(newRequirement(made, []))
-      if (at === 2) made.splice(0, 1)
+      if (index === 2) made.splice(0, 1)
     }
     expect(new Set(made.map(one => one.id)).size).toBe(made.length)
   })

@@ -176,9 +176,9 @@ z = zipfile.ZipFile(sys.argv[1] + '/climbs.zip', 'w'); z.writestr('../../x.jpg',
   const climbs = new Uint8Array(readFileSync(join(folder, 'climbs.zip')))
   const plain = zip({ 'a.jpg': PHOTO })
   const locked = plain.slice()
-  for (let at = 0; at < locked.length - 4; at++) {
-    if (locked[at] === 0x50 && locked[at + 1] === 0x4B && locked[at + 2] === 3) locked[at + 6] = 1
-    if (locked[at] === 0x50 && locked[at + 1] === 0x4B && locked[at + 2] === 1) locked[at + 8] = 1
+  for (let index = 0; index < locked.length - 4; index++) {
+    if (locked[index] === 0x50 && locked[index + 1] === 0x4B && locked[index + 2] === 3) locked[index + 6] = 1
+    if (locked[index] === 0x50 && locked[index + 1] === 0x4B && locked[index + 2] === 1) locked[index + 8] = 1
   }
   const { files, closed } = await openArrivals([
     incoming('a/locked.zip', locked), incoming('a/climbs.zip', climbs), incoming('a/cut.zip', plain.slice(0, 60)), incoming('a/named.zip', strToU8('no archive at all')),

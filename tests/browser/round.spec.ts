@@ -194,7 +194,7 @@ test('a large intake can be called off, and nothing of it shows', async () => {
   const before = await rows.count()
   const large = join(folder, 'large')
   mkdirSync(large)
-  for (let at = 0; at < 300; at++) writeFileSync(join(large, `${at}.bin`), Buffer.alloc(400_000, at))
+  for (let index = 0; index < 300; index++) writeFileSync(join(large, `${index}.bin`), Buffer.alloc(400_000, index))
   await page.locator('[data-test=folder]').setInputFiles(large)
   const cancel = page.getByRole('button', { name: 'Call it off' })
   await cancel.click()

@@ -19,7 +19,7 @@ import { mutate } from './mutate'
 const corpus = readCorpus()
 const readings = new Map<Sample, Reading>()
 const read = (bytes: Uint8Array) => readBytes(sourceFromBytes(bytes))
-const idOf = (sample: Sample, found: Reading, extension = splitExtension(sample.path).extension) => nameFormat(found, extension)
+const idOf = (sample: Sample, reading: Reading, extension = splitExtension(sample.path).extension) => nameFormat(reading, extension)
 
 beforeAll(async () => {
   for (const sample of corpus) readings.set(sample, await read(sample.bytes))
@@ -40,17 +40,17 @@ describe('the corpus', () => {
 
   test('every genuine file is named rightly, and nothing intact is called damaged', () => {
     const wrong = corpus.flatMap((sample) => {
-      const found = readings.get(sample)
-      return found && idOf(sample, found) === sample.id && found.state === sample.state ? [] : [`${sample.path}: ${found?.candidates[0]} ${found?.state} ${JSON.stringify(found?.fault)}`]
+      const reading = readings.get(sample)
+      return reading && idOf(sample, reading) === sample.id && reading.state === sample.state ? [] : [`${sample.path}: ${reading?.candidates[0]} ${reading?.state} ${JSON.stringify(reading?.fault)}`]
     })
     expect(wrong).toEqual([])
   })
 
   test('what is measured is what other tools measure', () => {
     const wrong = corpus.flatMap((sample) => {
-      const found = readings.get(sample)
+      const reading = readings.get(sample)
       const truth: [string, PropertyValue][] = Object.entries({ ...sample.props, ...(sample.version ? { version: sample.version } : {}) })
-      return truth.filter(([name, value]) => !agrees(name === 'version' ? found?.version : found?.props[name], value)).map(([name, value]) => `${sample.path}: ${name} ${String(name === 'version' ? found?.version : found?.props[name])}, not ${String(value)}`)
+      return truth.filter(([name, value]) => !agrees(name === 'version' ? reading?.version : reading?.props[name], value)).map(([name, value]) => `${sample.path}: ${name} ${String(name === 'version' ? reading?.version : reading?.props[name])}, not ${String(value)}`)
     })
     expect(wrong).toEqual([])
   })
@@ -66,10 +66,10 @@ describe('the corpus', () => {
   test('every disguise is found: a file named as another format never fits its extension', () => {
     const missed: string[] = []
     for (const sample of corpus) {
-      const found = readings.get(sample)
-      if (!found || formatById(sample.id)?.freeText) continue
+      const reading = readings.get(sample)
+      if (!reading || formatById(sample.id)?.freeText) continue
       for (const extension of ['pdf', 'docx', 'jpg', 'stl', 'wav', 'psd', 'mp4', 'xlsx']) {
-        if (found.candidates.some(id => extensionFits(id, extension))) {
+        if (reading.candidates.some(id => extensionFits(id, extension))) {
           // the registry says which formats share an extension; a locked package may be any of its kind
           if (!formatById(sample.id)?.extensions.includes(extension) && sample.state !== 'locked') missed.push(`${sample.path} as .${extension}`)
         }
@@ -80,7 +80,7 @@ describe('the corpus', () => {
 
   test('at least 97 of 100 damaged files are found, of every kind that the format lets be told', async () => {
     for (const { kind, damage, tellable } of DAMAGES) {
-      let [total, found] = [0, 0]
+      let [total, named] = [0, 0]
       const missed: string[] = []
       for (const sample of corpus) {
         if (sample.state !== 'ok' || !tellable(sample)) continue
@@ -88,16 +88,16 @@ describe('the corpus', () => {
         if (!bytes) continue
         total++
         const { state, candidates } = await read(bytes)
-        if (state === 'damaged' || !candidates.includes(sample.id)) found++
+        if (state === 'damaged' || !candidates.includes(sample.id)) named++
         else missed.push(sample.path)
       }
       expect(total).toBeGreaterThan(10)
-      expect(found / total, `${kind}: ${missed.join(', ')}`).toBeGreaterThanOrEqual(0.97)
+      expect(named / total, `${kind}: ${missed.join(', ')}`).toBeGreaterThanOrEqual(0.97)
     }
   })
 
   test('a mutated file never throws and is never unread', async () => {
-    for (const [at, bytes] of mutate(corpus, 3, 1500).entries()) expect((await read(bytes)).state, `case ${at}`).not.toBe('unread')
+    for (const [index, bytes] of mutate(corpus, 3, 1500).entries()) expect((await read(bytes)).state, `case ${index}`).not.toBe('unread')
   })
 
   test('an earlier reader agrees on signatures: libmagic names the same kind of media for the common formats', () => {

@@ -50,8 +50,8 @@ export const DAMAGES: readonly Damage[] = [
     damage({ bytes, id }) {
       if (!CHECKED.has(id)) return null
       const changed = bytes.slice()
-      const at = Math.floor(bytes.length * 0.7)
-      changed[at] = (changed[at] ?? 0) ^ 0x10
+      const position = Math.floor(bytes.length * 0.7)
+      changed[position] = (changed[position] ?? 0) ^ 0x10
       return changed
     },
     tellable: ({ bytes }) => bytes.length > 600,

@@ -14,8 +14,8 @@ export function mutate(corpus: readonly Sample[], seed: number, count: number): 
     let bytes = pick().slice()
     for (let turns = chance.below(12); turns > 0; turns--) {
       // headers hold the numbers that lead astray
-      const at = chance.below(chance.below(3) === 0 ? bytes.length : Math.min(bytes.length, 512))
-      bytes[at] = chance.below(256)
+      const position = chance.below(chance.below(3) === 0 ? bytes.length : Math.min(bytes.length, 512))
+      bytes[position] = chance.below(256)
     }
     const kind = chance.below(5)
     if (kind === 0) bytes = bytes.slice(0, chance.below(bytes.length) + 1)

@@ -23,10 +23,10 @@ describe('accounts', () => {
     const row = await db()('account').where('id', account.id).first('password')
     expect(row?.password).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/)
     const { token } = await openSession(account, 'test')
-    const found = await accountOfToken(token)
-    expect(found?.id).toBe(account.id)
+    const known = await accountOfToken(token)
+    expect(known?.id).toBe(account.id)
     expect(await db()('session').whereRaw('encode(token_hash, \'escape\') = ?', [token]).first()).toBeUndefined()
-    await endSession(account, found?.sessionId ?? '')
+    await endSession(account, known?.sessionId ?? '')
     expect(await accountOfToken(token)).toBeNull()
   })
 
@@ -36,7 +36,7 @@ describe('accounts', () => {
       await signIn({ mail, password: 'wrong' }, 'there').catch((error: Error) => messages.add(error.message))
     }
     expect([...messages]).toEqual(['Mail address or password is not right.'])
-    for (let at = 0; at < 8; at++) await signIn({ mail: 'nobody@shore.example', password: 'wrong' }, 'there').catch(() => undefined)
+    for (let turn = 0; turn < 8; turn++) await signIn({ mail: 'nobody@shore.example', password: 'wrong' }, 'there').catch(() => undefined)
     await expect(signIn({ mail: 'nobody@shore.example', password: 'wrong' }, 'elsewhere')).rejects.toMatchObject({ statusCode: 429 })
     await expect(signIn({ mail: 'bo@shore.example', password: 'another password' }, 'elsewhere')).resolves.toMatchObject({ name: 'Bo' })
   })

@@ -30,8 +30,8 @@ export async function receive(account: Account, brief: string, files: Record<str
 /** Waits until something holds; asks again every so often. */
 export async function until<T>(look: () => Promise<T | false | null | undefined>, seconds = 60): Promise<T> {
   for (const end = Date.now() + seconds * 1000; ;) {
-    const found = await look()
-    if (found) return found
+    const seen = await look()
+    if (seen) return seen
     if (Date.now() > end) throw new Error(`not within ${seconds} s`)
     await new Promise(resolve => setTimeout(resolve, 100))
   }

@@ -116,14 +116,14 @@ describe('receiving', () => {
 
   test('two tabs that send the same intake make one; a complete one takes nothing more', async () => {
     const key = randomUUID()
-    const [one, two] = await Promise.all([start(owner, brief, true, key), start(owner, brief, true, key)])
-    expect(one.id).toBe(two.id)
+    const [first, second] = await Promise.all([start(owner, brief, true, key), start(owner, brief, true, key)])
+    expect(first.id).toBe(second.id)
     const file = await facts('tab.txt', textBytes('tab'))
-    const [a, b] = await Promise.all([addFiles(owner, one.id, [file]), addFiles(owner, one.id, [file])])
+    const [a, b] = await Promise.all([addFiles(owner, first.id, [file]), addFiles(owner, first.id, [file])])
     expect(a.ids).toEqual(b.ids)
-    await Promise.all([a, b].map(({ ids: [fileId = ''] }) => storeFiles(owner, one.id, [{ fileId, bytes: textBytes('tab') }])))
-    await Promise.all([completeIntake(owner, one.id, 1, false), completeIntake(owner, one.id, 1, false)])
-    await expect(addFiles(owner, one.id, [file])).rejects.toMatchObject({ statusCode: 409 })
+    await Promise.all([a, b].map(({ ids: [fileId = ''] }) => storeFiles(owner, first.id, [{ fileId, bytes: textBytes('tab') }])))
+    await Promise.all([completeIntake(owner, first.id, 1, false), completeIntake(owner, first.id, 1, false)])
+    await expect(addFiles(owner, first.id, [file])).rejects.toMatchObject({ statusCode: 409 })
     expect((await start(owner, brief, true, key)).state).toBe('complete')
   })
 

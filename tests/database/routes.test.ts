@@ -27,7 +27,7 @@ async function ask(key: string, { cookie = '', body, headers = {} }: { cookie?: 
 test('every route says the method and address it lies at, and the table knows each and no other', () => {
   const table: string[] = [...readFileSync('shared/routes.ts', 'utf8').match(/(?<=^ {2}')[A-Z]+ \/api\/[^']*(?=':)/gm) ?? []]
   expect(table.sort()).toEqual(ROUTE_FILES.map(keyOf).sort())
-  for (const one of ROUTE_FILES) expect(readFileSync(`server/api/${one.file}`, 'utf8'), one.file).toContain(`oute('${keyOf(one)}'`)
+  for (const routeFile of ROUTE_FILES) expect(readFileSync(`server/api/${routeFile.file}`, 'utf8'), routeFile.file).toContain(`oute('${keyOf(routeFile)}'`)
 })
 
 test.each(ROUTE_FILES.map(one => [keyOf(one), one.method.toUpperCase(), addressWithIds(one.address)]).filter(([key]) => !OPEN.includes(key ?? '')))('%s refuses whoever is not signed in', async (_, method, address) => {
@@ -124,13 +124,13 @@ test('a batch or a stretch of unknown or too great length is not read at all', a
 test('what belongs to others is not there: same answer as for what never was', async () => {
   const [ana, bo] = [await somebody(server.address), await somebody(server.address)]
   const { id } = await ana.client.send('POST /api/briefs', { body: { title: 'Ana\'s' } })
-  for (const one of ROUTE_FILES.filter(({ address }) => address.startsWith('/api/briefs/:id'))) {
-    const path = one.address.replace(':id', id).replace(/:\w+/g, ID)
-    const body = one.method === 'get' ? {} : { body: '{"title":"x","due":null,"samePeople":true,"atHand":true,"root":"in","asIs":true,"mail":"a","role":"reader","key":"12345678","keeps":true,"people":[],"columns":[]}' }
-    const { status } = await ask(`${one.method.toUpperCase()} ${path}`, { cookie: bo.cookie, ...body })
+  for (const routeFile of ROUTE_FILES.filter(({ address }) => address.startsWith('/api/briefs/:id'))) {
+    const path = routeFile.address.replace(':id', id).replace(/:\w+/g, ID)
+    const body = routeFile.method === 'get' ? {} : { body: '{"title":"x","due":null,"samePeople":true,"atHand":true,"root":"in","asIs":true,"mail":"a","role":"reader","key":"12345678","keeps":true,"people":[],"columns":[]}' }
+    const { status } = await ask(`${routeFile.method.toUpperCase()} ${path}`, { cookie: bo.cookie, ...body })
     // a body that fits no schema is refused before anything is looked up
-    expect([404, 422], `${one.method} ${path}`).toContain(status)
-    if (one.method === 'get') expect(status, path).toBe(404)
+    expect([404, 422], `${routeFile.method} ${path}`).toContain(status)
+    if (routeFile.method === 'get') expect(status, path).toBe(404)
   }
   expect((await ana.client.send('GET /api/briefs/:id', { id })).title).toBe('Ana\'s')
   expect((await ask('GET /api/briefs/no-id', { cookie: bo.cookie })).json?.message).toBe('There is nothing here.')

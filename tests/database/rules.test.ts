@@ -19,7 +19,7 @@ const receive = (paths: string[]) => receiveFiles(account, brief, Object.fromEnt
 const summary = async () => (await getCheck(account, (await runCheck(account, brief)).id)).summary
 
 beforeAll(async () => {
-  for (const one of [account, stranger]) await db()('account').insert({ ...one, password: 'none' })
+  for (const member of [account, stranger]) await db()('account').insert({ ...member, password: 'none' })
   brief = (await makeBrief(account, 'Rules', document('{family}_note'))).id
   await saveRoster(account, brief, { people: [person('s1', 'Ana', 'Marsh'), person('s2', 'Bo', 'Lindqvast'), person('s3', 'Cy', 'Tamworthy')], columns: ['id', 'given', 'family', 'name', 'group'] })
   await receive(['Marsh_note.txt', 'Lindqvast_note.txt', 'Tamworthy-note.txt'])

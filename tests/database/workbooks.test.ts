@@ -12,7 +12,7 @@ function sheetOf(...rows: Cell[][]): Uint8Array {
     if (typeof value === 'number') return `<c><v>${value}</v></c>`
     return `<c t="inlineStr"><is>${typeof value === 'string' ? `<t>${value}</t>` : `<r><t>${value.rich}</t></r>`}</is></c>`
   }
-  const named = (row: Cell[], at: number) => row.map((value, column) => cell(value).replace('<c', `<c r="${'ABCDEFGH'[column]}${at + 1}"`)).join('')
+  const named = (row: Cell[], rowIndex: number) => row.map((value, column) => cell(value).replace('<c', `<c r="${'ABCDEFGH'[column]}${rowIndex + 1}"`)).join('')
   const main = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main'
   const rels = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships'
   const packed = 'http://schemas.openxmlformats.org/package/2006'

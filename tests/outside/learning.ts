@@ -41,9 +41,9 @@ async function firstEqual(rules: readonly LearnedRule[], drawn: DrawnRule, probe
     const [requirement] = brief.requirements
     const template = requirement?.names[0]
     if (!requirement || !template) continue
-    const equal = probes.every(({ person, file }, at) => {
-      const of = roster.people[at]
-      const other = roster.people[(at + 7) % roster.people.length]
+    const equal = probes.every(({ person, file }, index) => {
+      const of = roster.people[index]
+      const other = roster.people[(index + 7) % roster.people.length]
       if (!of || !other) return false
       const written = writeName(drawn, person, file)
       const parts = fillTemplate(template, requirement.fields, valuesOf(of, ''))

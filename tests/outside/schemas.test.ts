@@ -74,9 +74,9 @@ test('schema and reader agree on any brief: what one refuses for its shape, the 
   let [refused, taken] = [0, 0]
   await fc.assert(fc.asyncProperty(fc.constantFrom(...bases), fc.array(change, { minLength: 1, maxLength: 2 }), async (base, changes) => {
     const brief = structuredClone(base) as Record<string, unknown>
-    for (const { at, how, odd, key } of changes) {
+    for (const { at: position, how, odd, key } of changes) {
       const places = placesOf(brief)
-      const place = places[at % places.length]
+      const place = places[position % places.length]
       if (!place) continue
       const [holder, name] = place
       if (how === 'put') holder[name] = structuredClone(odd)

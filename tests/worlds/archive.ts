@@ -34,13 +34,13 @@ export function makeArchive(seed: number): World {
     ],
   }
   const world: World = { name: 'archive', document, people, files: [], truth: [], missing: [], untouched: [] }
-  const add = ({ path, format, state, at, truth }: Draft) => {
+  const add = ({ path, format, state, at: time, truth }: Draft) => {
     if (world.files.some(file => file.path === path)) return
-    const file: WorldFile = { root: 'in', path, size: state === 'empty' ? 0 : 500 + Math.floor(rng() * 9000), sha256: hex(rng), receivedAt: at, receivedAtFrom: 'modified', reading: { candidates: [format], version: null, state, verified: 'structure', fault: null, props: {} } }
+    const file: WorldFile = { root: 'in', path, size: state === 'empty' ? 0 : 500 + Math.floor(rng() * 9000), sha256: hex(rng), receivedAt: time, receivedAtFrom: 'modified', reading: { candidates: [format], version: null, state, verified: 'structure', fault: null, props: {} } }
     world.files.push(file)
     world.truth.push({ path, ...truth })
   }
-  const right = (path: string, format: string, slot: WorldSlot, at = START + Math.floor(rng() * 20) * DAY): Draft => ({ path, format, state: 'ok', at, truth: { slot, role: 'placed', codes: [], kinds: [] } })
+  const right = (path: string, format: string, slot: WorldSlot, time = START + Math.floor(rng() * 20) * DAY): Draft => ({ path, format, state: 'ok', at: time, truth: { slot, role: 'placed', codes: [], kinds: [] } })
   const spoil = (draft: Draft, kind: string, codes: string[], change: Partial<Draft>): Draft => ({ ...draft, ...change, truth: { ...draft.truth, codes, kinds: [kind] } })
 
   for (const society of people) {

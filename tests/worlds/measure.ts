@@ -36,18 +36,18 @@ export async function scoreWorld(world: World, score: Score): Promise<Report> {
     if (isPlaced && rightly) score.placedRightly++
     if (real.slot) score.knowable++
     // only these notices are asked for here; others may stand beside
-    const found = file.findings.map(finding => finding.code).filter(code => code !== 'content.shared' && code !== 'content.shrunk').sort()
-    score.findings += found.length
+    const codes = file.findings.map(finding => finding.code).filter(code => code !== 'content.shared' && code !== 'content.shrunk').sort()
+    score.findings += codes.length
     score.expected += real.codes.length
-    score.met += found.filter(code => real.codes.includes(code)).length
-    const asExpected = file.role === real.role && keyOf(PLACED.has(file.role) ? file.slot : null) === keyOf(real.slot) && found.join() === [...real.codes].sort().join()
+    score.met += codes.filter(code => real.codes.includes(code)).length
+    const asExpected = file.role === real.role && keyOf(PLACED.has(file.role) ? file.slot : null) === keyOf(real.slot) && codes.join() === [...real.codes].sort().join()
     const kind = real.kinds.join(' + ') || 'right'
     for (const name of real.kinds.length > 0 ? real.kinds : ['right']) {
       const entry = score.kinds.get(name) ?? { files: 0, asExpected: 0, misses: [] }
       score.kinds.set(name, entry)
       entry.files++
       if (asExpected) entry.asExpected++
-      else entry.misses.push(`[${world.name}] ${kind}: ${file.path} is ${file.role} ${keyOf(file.slot).replace(/\n/g, ' ')} with ${found.join(' ') || 'nothing'}; true: ${real.role} ${keyOf(real.slot).replace(/\n/g, ' ')} with ${real.codes.join(' ') || 'nothing'}`)
+      else entry.misses.push(`[${world.name}] ${kind}: ${file.path} is ${file.role} ${keyOf(file.slot).replace(/\n/g, ' ')} with ${codes.join(' ') || 'nothing'}; true: ${real.role} ${keyOf(real.slot).replace(/\n/g, ' ')} with ${real.codes.join(' ') || 'nothing'}`)
     }
   }
   const missing = new Set(world.missing.map(keyOf))

@@ -61,9 +61,9 @@ const pad = (n: number, width: number) => String(n).padStart(width, '0')
 function makePeople(rng: Rng, count: number): WorldPerson[] {
   const people: WorldPerson[] = []
   const add = (given: string, family: string) => {
-    const at = people.length
-    const id = `h${pad(at + 11, 3)}`
-    people.push({ id, given, family, name: `${given} ${family}`, group: GROUPS[at % GROUPS.length] as string, email: `${plain(given).toLowerCase().replace(/[^a-z]/g, '')}.${plain(family).toLowerCase().replace(/[^a-z]/g, '')}@plants.example`, aliases: [], fields: {} })
+    const position = people.length
+    const id = `h${pad(position + 11, 3)}`
+    people.push({ id, given, family, name: `${given} ${family}`, group: GROUPS[position % GROUPS.length] as string, email: `${plain(given).toLowerCase().replace(/[^a-z]/g, '')}.${plain(family).toLowerCase().replace(/[^a-z]/g, '')}@plants.example`, aliases: [], fields: {} })
   }
   add('Alma', 'Brantholm')
   add('Benno', 'Brantholm')
@@ -161,11 +161,11 @@ const always = () => true
 const CAMERA = ['IMG_', 'DSC0', 'P101']
 
 function misspell(rng: Rng, word: string): string {
-  const at = 1 + Math.floor(rng() * Math.max(1, word.length - 2))
+  const position = 1 + Math.floor(rng() * Math.max(1, word.length - 2))
   const kind = Math.floor(rng() * 3)
-  if (kind === 0) return word.slice(0, at) + word.slice(at + 1)
-  if (kind === 1) return word.slice(0, at) + (word[at] ?? '') + word.slice(at)
-  return word.slice(0, at) + (word[at + 1] ?? '') + (word[at] ?? '') + word.slice(at + 2)
+  if (kind === 0) return word.slice(0, position) + word.slice(position + 1)
+  if (kind === 1) return word.slice(0, position) + (word[position] ?? '') + word.slice(position)
+  return word.slice(0, position) + (word[position + 1] ?? '') + (word[position] ?? '') + word.slice(position + 2)
 }
 
 /** The whole family name with one slip that makes it nobody else's and no nearer to anybody else. */
@@ -411,10 +411,10 @@ export function makeWorld(seed: number, scene: number, count: number, share: num
       }
     }
     // which of two open pieces an unnamed file is, nobody can know
-    for (const one of world.truth.slice(firstTruth)) {
-      if (!one.slot || !one.codes.includes('name.default') || !gone.has(one.slot.requirement)) continue
-      world.missing.push(one.slot)
-      Object.assign(one, { slot: null, role: 'unplaced', codes: ['name.default'] })
+    for (const entry of world.truth.slice(firstTruth)) {
+      if (!entry.slot || !entry.codes.includes('name.default') || !gone.has(entry.slot.requirement)) continue
+      world.missing.push(entry.slot)
+      Object.assign(entry, { slot: null, role: 'unplaced', codes: ['name.default'] })
     }
   }
   return world

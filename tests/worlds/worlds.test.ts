@@ -7,7 +7,7 @@ import { makeWorld, SCENES } from './messy'
 test.each([11, Math.floor(Math.random() * 1e6)])('seed %i: files go where they belong, findings are the planted ones, and no slot that is right is accused', async (seed) => {
   const score = emptyScore()
   for (let scene = 0; scene < SCENES; scene++) for (const share of [0.05, 0.35]) await scoreWorld(makeWorld(seed, scene, 70, share), score)
-  for (let at = 0; at < 4; at++) await scoreWorld(makeArchive(seed + at), score)
+  for (let index = 0; index < 4; index++) await scoreWorld(makeArchive(seed + index), score)
   const { placementPrecision, placementRecall, findingPrecision, findingRecall } = sharesOf(score)
   expect(score.accusedSlots).toEqual([])
   expect(score.untouched).toBeGreaterThan(2000)

@@ -21,9 +21,9 @@ const options = {
 }
 
 /** End of a real date of the rule's pattern that begins at `at`, or `null`. */
-export function endOfDate(text: string, at: number, rule: DateRule, strictness: Strictness = STRICT): number | null {
+export function endOfDate(text: string, position: number, rule: DateRule, strictness: Strictness = STRICT): number | null {
   const values: Partial<Record<DateLetter, number>> = {}
-  let end = at
+  let end = position
   for (const token of parseDatePattern(rule.pattern)) {
     if ('literal' in token) {
       const folded = foldReceived(token.literal, strictness).text
@@ -70,8 +70,8 @@ export const date: FreeField<DateRule, typeof options> = {
   ordered: true,
   openness: 0,
   straight: (text, at, rule) => endOfDate(text, at, rule) ?? -1,
-  ends(found, at, rule) {
-    const end = endOfDate(found.text, at, rule, found.strictness)
+  ends(received, index, rule) {
+    const end = endOfDate(received.text, index, rule, received.strictness)
     return end === null ? [] : [end]
   },
   take(text, rule, _, take) {

@@ -23,17 +23,17 @@ export function isPadded(digits: string, rule: DigitRule): boolean {
 }
 
 /** End of the run of digits that begins at an offset. */
-export function endOfRun(text: string, at: number): number {
-  let end = at
+export function endOfRun(text: string, position: number): number {
+  let end = position
   while (end < text.length && isDigit(text.charCodeAt(end))) end++
   return end
 }
 
 /** Every end of a number that begins at an offset, the longest first. */
-export function endsOfNumber(found: FoundText, at: number, isNumber: (digits: string) => boolean): number[] {
+export function endsOfNumber(received: FoundText, position: number, isNumber: (digits: string) => boolean): number[] {
   const ends: number[] = []
-  for (let end = endOfRun(found.text, at); end > at; end--) {
-    if (isNumber(found.text.slice(at, end))) ends.push(end)
+  for (let end = endOfRun(received.text, position); end > position; end--) {
+    if (isNumber(received.text.slice(position, end))) ends.push(end)
   }
   return ends
 }

@@ -22,9 +22,9 @@ export const number: FreeField<NumberRule, typeof options> = {
   runsOn: true,
   ordered: true,
   openness: 0,
-  straight(text, at, rule, anyRange) {
-    const end = endOfRun(text, at)
-    return end > at && isNumber(text.slice(at, end), rule, anyRange) ? end : -1
+  straight(text, index, rule, anyRange) {
+    const end = endOfRun(text, index)
+    return end > index && isNumber(text.slice(index, end), rule, anyRange) ? end : -1
   },
   ends: (found, at, rule) => endsOfNumber(found, at, digits => isNumber(digits, rule, found.anyRange)),
   take: (text, rule, settled, take) => takeNumbers(text, settled, digits => isNumber(digits, rule, true), take),

@@ -19,9 +19,9 @@ export const text: FreeField<TextRule, typeof options> = {
   runsOn: false,
   ordered: false,
   openness: 3,
-  ends(found, at, rule) {
+  ends(received, position, rule) {
     const ends: number[] = []
-    for (let end = at + rule.minLength; end <= Math.min(found.text.length, at + rule.maxLength); end++) ends.push(end)
+    for (let end = position + rule.minLength; end <= Math.min(received.text.length, position + rule.maxLength); end++) ends.push(end)
     return ends
   },
   take(name, rule, _, take) {
@@ -35,7 +35,7 @@ export const text: FreeField<TextRule, typeof options> = {
   ways: () => null,
   build(rule, open, automaton) {
     let here = open
-    for (let at = 0; at < rule.minLength; at++) here = [automaton.step(here, { not: '/' })]
+    for (let length = 0; length < rule.minLength; length++) here = [automaton.step(here, { not: '/' })]
     const [last] = here
     // as long as it may be is as good as endless here
     if (last !== undefined && rule.maxLength > rule.minLength) automaton.repeat(last, { not: '/' })

@@ -16,9 +16,9 @@ export const version: FreeField<VersionRule, typeof options> = {
   runsOn: true,
   ordered: true,
   openness: 0,
-  straight(text, at, rule) {
-    const end = endOfRun(text, at)
-    return end > at && isPadded(text.slice(at, end), rule) ? end : -1
+  straight(text, index, rule) {
+    const end = endOfRun(text, index)
+    return end > index && isPadded(text.slice(index, end), rule) ? end : -1
   },
   ends: (found, at, rule) => endsOfNumber(found, at, digits => isPadded(digits, rule)),
   take: (text, rule, settled, take) => takeNumbers(text, settled, digits => isPadded(digits, rule), take),

@@ -47,35 +47,35 @@ const inRange = (week: Week, { from, to }: WeekRule): boolean =>
 /** The week a number means; without a year the one in the range. */
 function settle(year: number | null, week: number, rule: WeekRule): Week | null {
   const years = year === null && rule.from && rule.to ? [readIso(rule.from).year, readIso(rule.to).year] : [year]
-  for (const one of years) if (one !== null && inRange({ year: one, week }, rule)) return { year: one, week }
+  for (const candidate of years) if (candidate !== null && inRange({ year: candidate, week }, rule)) return { year: candidate, week }
   return null
 }
 
 /** End of a week as the rule writes it, or `null`. */
-function endOfWeek(text: string, at: number, rule: WeekRule, strictness: Strictness = STRICT): number | null {
-  let end = at
-  const found: { year: number | null, week: number } = { year: null, week: 0 }
+function endOfWeek(text: string, position: number, rule: WeekRule, strictness: Strictness = STRICT): number | null {
+  let end = position
+  const written: { year: number | null, week: number } = { year: null, week: 0 }
   for (const piece of FORMS[rule.form]) {
     const width = piece === 'year' ? 4 : 2
     const there = piece === 'year' || piece === 'week' ? text.slice(end, end + width) : foldReceived(piece, strictness).text
     if (piece === 'year' || piece === 'week') {
       if (there.length < width || !/^\d+$/.test(there)) return null
-      found[piece] = Number(there)
+      written[piece] = Number(there)
     }
     else if (!text.startsWith(there, end)) return null
     end += there.length
   }
-  return settle(found.year, found.week, rule) ? end : null
+  return settle(written.year, written.week, rule) ? end : null
 }
 
 /** A week as people write it, in any of the ways: with or without year, `W`, `KW`, `wk` or `week` before the number. */
 const LOOSE = /^(?:(\d{4})[-_. ]?)?(?:(?:kw|wk|week|w)[-_. ]?)?(\d{1,2})(?!\d)/i
 
-function looseWeek(text: string, at: number, rule: WeekRule): { end: number, written: string | null } | null {
-  const found = LOOSE.exec(text.slice(at, at + 16))
-  if (!found) return null
-  const week = settle(found[1] === undefined ? null : Number(found[1]), Number(found[2]), rule)
-  return { end: at + found[0].length, written: week && write(week, rule.form) }
+function looseWeek(text: string, position: number, rule: WeekRule): { end: number, written: string | null } | null {
+  const match = LOOSE.exec(text.slice(position, position + 16))
+  if (!match) return null
+  const week = settle(match[1] === undefined ? null : Number(match[1]), Number(match[2]), rule)
+  return { end: position + match[0].length, written: week && write(week, rule.form) }
 }
 
 const weekText = () => pattern('a week such as 2026-W41', /^\d{4}-W\d{2}$/)
@@ -105,8 +105,8 @@ export const week: FreeField<WeekRule, typeof options> = {
   ordered: true,
   openness: 0,
   straight: (text, at, rule) => endOfWeek(text, at, rule) ?? -1,
-  ends(found, at, rule) {
-    const end = endOfWeek(found.text, at, rule, found.strictness)
+  ends(received, index, rule) {
+    const end = endOfWeek(received.text, index, rule, received.strictness)
     return end === null ? [] : [end]
   },
   take(text, rule, _, take) {

@@ -141,8 +141,8 @@ function sayDefault(params: FindingParams<'name.default'>): string {
   if ('typedRule' in params) return 'The words of the rule were typed as they stand: write the values themselves.'
   if ('leftIn' in params) {
     const words = params.leftIn.map(word => `"${showText(word)}"`)
-    const one = words.length === 1
-    return `${words.join(' and ')} ${one ? 'stands' : 'stand'} for a value and ${one ? 'was' : 'were'} left in: write the value itself.`
+    const single = words.length === 1
+    return `${words.join(' and ')} ${single ? 'stands' : 'stand'} for a value and ${single ? 'was' : 'were'} left in: write the value itself.`
   }
   const given = `This is the name ${DEFAULT_NAME_WORDS[params.given]} gets by itself`
   return params.placed ? `${given}; give it the name that was asked for.` : `${given}; it does not say whose it is or which piece.`

@@ -61,8 +61,8 @@ const place = (slot: { holder: string, requirement: string, n: number | null }) 
 
 /** The letter on the button repeats the last check. */
 function press(event: KeyboardEvent) {
-  const at = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(at.tagName) || at.isContentEditable) return
+  const target = event.target as HTMLElement
+  if (event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable) return
   if (id.value) void again()
 }
 onKeyStroke(['a', 'A'], press)

@@ -43,9 +43,9 @@ async function take(find: () => Promise<Dropped> | Dropped) {
 }
 
 /** Whether an intake counts is the person's choice, at any time. */
-async function letCount(one: { id: string, replacedAt: string | null }) {
+async function letCount(intake: { id: string, replacedAt: string | null }) {
   await attempt(async () => {
-    await brief.letCount(one.id, one.replacedAt !== null)
+    await brief.letCount(intake.id, intake.replacedAt !== null)
   })
 }
 

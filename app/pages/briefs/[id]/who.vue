@@ -34,8 +34,8 @@ async function save(list: ListedPerson[], names: string[]) {
   })
 }
 
-function change(person: ListedPerson, at: number) {
-  editing.value = { person: structuredClone(toRaw(person)), at }
+function change(person: ListedPerson, index: number) {
+  editing.value = { person: structuredClone(toRaw(person)), at: index }
 }
 
 function add() {
@@ -50,8 +50,8 @@ async function keepPerson(person: ListedPerson) {
 }
 
 async function removePerson() {
-  const at = editing.value?.at
-  if (at !== null && at !== undefined) await save(people.value.filter((_, index) => index !== at), columns.value)
+  const index = editing.value?.at
+  if (index !== null && index !== undefined) await save(people.value.filter((_, other) => other !== index), columns.value)
 }
 
 function levelWord(note: RosterNote): string {

@@ -14,7 +14,7 @@ export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: n
   const [lc, lp, pb] = [all % 9, Math.floor(all / 9) % 5, Math.floor(all / 45)]
   if (lc + lp > 8 || u32le(properties, 1) < 0) return null
   const out = new Uint8Array(length)
-  let at = 5
+  let start = 5
   let range = 0xFFFFFFFF
   let code = ((u8(packed, 1) << 24) | (u8(packed, 2) << 16) | (u8(packed, 3) << 8) | u8(packed, 4)) >>> 0
   const bit = (table: Uint16Array, index: number): number => {
@@ -33,7 +33,7 @@ export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: n
     }
     if (range < 0x1000000) {
       range = (range << 8) >>> 0
-      code = ((code << 8) | u8(packed, at++)) >>> 0
+      code = ((code << 8) | u8(packed, start++)) >>> 0
     }
     return value
   }
@@ -45,9 +45,9 @@ export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: n
   const reverse = (table: Uint16Array, bits: number, offset: number): number => {
     let [node, value] = [1, 0]
     for (let i = 0; i < bits; i++) {
-      const one = bit(table, offset + node)
-      node = (node << 1) | one
-      value |= one << i
+      const decoded = bit(table, offset + node)
+      node = (node << 1) | decoded
+      value |= decoded << i
     }
     return value
   }
@@ -64,7 +64,7 @@ export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: n
   }
   let [rep0, rep1, rep2, rep3, state, done] = [0, 0, 0, 0, 0, 0]
   while (done < length) {
-    if (at > packed.length + 16) return null
+    if (start > packed.length + 16) return null
     const position = done & ((1 << pb) - 1)
     if (bit(isMatch, (state << 4) + position) === 0) {
       const before = done > 0 ? u8(out, done - 1) : 0
@@ -75,9 +75,9 @@ export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: n
         while (symbol < 0x100) {
           const matchBit = (match >> 7) & 1
           match <<= 1
-          const one = bit(literals, base + ((1 + matchBit) << 8) + symbol)
-          symbol = (symbol << 1) | one
-          if (matchBit !== one) break
+          const decoded = bit(literals, base + ((1 + matchBit) << 8) + symbol)
+          symbol = (symbol << 1) | decoded
+          if (matchBit !== decoded) break
         }
       }
       while (symbol < 0x100) symbol = (symbol << 1) | bit(literals, base + symbol)
@@ -106,7 +106,7 @@ export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: n
             high = high * 2 + borrow + 1
             if (range < 0x1000000) {
               range = (range << 8) >>> 0
-              code = ((code << 8) | u8(packed, at++)) >>> 0
+              code = ((code << 8) | u8(packed, start++)) >>> 0
             }
           }
           rep0 += high * 16 + reverse(align, 4, 0)

@@ -15,20 +15,20 @@ export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> 
   const { head, size } = file
   if (size < 18) return damaged('gz', { kind: 'shorter-than-gzip' })
   const flags = u8(head, 3)
-  let at = 10
-  if (flags & 4) at += 2 + u16le(head, at)
-  if (flags & 8) at = head.indexOf(0, at) + 1
-  if (flags & 16) at = head.indexOf(0, at) + 1
-  if (flags & 2) at += 2
-  const start = inflateStart(head.subarray(at, at + 32_768), 'deflate', 65_536)
+  let offset = 10
+  if (flags & 4) offset += 2 + u16le(head, offset)
+  if (flags & 8) offset = head.indexOf(0, offset) + 1
+  if (flags & 16) offset = head.indexOf(0, offset) + 1
+  if (flags & 2) offset += 2
+  const start = inflateStart(head.subarray(offset, offset + 32_768), 'deflate', 65_536)
   const id = tellPacked(start)
   const end = await file.read(size - 8, 8)
   const props: Record<string, PropertyValue> = {}
-  if (u8(head, 2) !== 8 || at === 0) return damaged(id, { kind: 'header-unreadable' })
+  if (u8(head, 2) !== 8 || offset === 0) return damaged(id, { kind: 'header-unreadable' })
   if (!proof.checksums) return start.length > 0 || u32le(end, 4) === 0 ? reading(id, { props }) : damaged(id, { kind: 'packed-data-unreadable' })
   let [sum, length] = [0, 0]
   try {
-    await inflatePieces(pieces(file, at, size - at - 8), 'deflate', UNPACK_LIMIT, (piece) => {
+    await inflatePieces(pieces(file, offset, size - offset - 8), 'deflate', UNPACK_LIMIT, (piece) => {
       sum = crc32(piece, sum)
       length += piece.length
     })
@@ -47,7 +47,7 @@ async function hasMoreMembers(file: FileBytes): Promise<boolean> {
   try {
     const unpack = new Gunzip(() => undefined)
     unpack.onmember = at => starts.push(at)
-    for await (const piece of pieces(file, 0, file.size)) for (let at = 0; at < piece.length; at += 8192) unpack.push(piece.subarray(at, at + 8192))
+    for await (const piece of pieces(file, 0, file.size)) for (let offset = 0; offset < piece.length; offset += 8192) unpack.push(piece.subarray(offset, offset + 8192))
     unpack.push(new Uint8Array(0), true)
   }
   catch {
@@ -103,18 +103,18 @@ export async function readXz(file: FileBytes): Promise<Reading> {
   const stop = file.size - (tail.length - end) - 12
   const index = await file.read(stop - length, length)
   if (length > file.size || u8(index, 0) !== 0 || crc32(index.subarray(0, length - 4)) !== u32le(index, length - 4)) return damaged(ids, { kind: 'index-checksum' })
-  let at = 1
+  let offset = 1
   const number = () => {
     let value = 0
     for (let shift = 0; shift < 9; shift++) {
-      const byte = u8(index, at++)
+      const byte = u8(index, offset++)
       value += (byte & 0x7F) * 128 ** shift
       if (byte < 0x80) break
     }
     return value
   }
   let [unpacked, packed] = [0, 0]
-  for (let left = number(); left > 0 && at < index.length; left--) {
+  for (let left = number(); left > 0 && offset < index.length; left--) {
     packed += Math.ceil(number() / 4) * 4
     unpacked += number()
   }
@@ -127,44 +127,44 @@ export async function readXz(file: FileBytes): Promise<Reading> {
 export async function readZstandard(file: FileBytes): Promise<Reading> {
   const ids = ['zst', 'tar.zst']
   const read = cursor(file)
-  let at = 0
-  while (at < file.size) {
-    const header = await read(at, 18)
+  let offset = 0
+  while (offset < file.size) {
+    const header = await read(offset, 18)
     if ((u32le(header, 0) & 0xFFFFFFF0) >>> 0 === 0x184D2A50) {
-      at += 8 + u32le(header, 4)
+      offset += 8 + u32le(header, 4)
       continue
     }
     if (u32le(header, 0) !== 0xFD2FB528) return damaged(ids, { kind: 'part-unreadable' })
     const descriptor = u8(header, 4)
     const single = (descriptor >> 5) & 1
-    at += 5 + (single ? 0 : 1) + ([0, 1, 2, 4][descriptor & 3] ?? 0) + ([single, 2, 4, 8][descriptor >> 6] ?? 0)
+    offset += 5 + (single ? 0 : 1) + ([0, 1, 2, 4][descriptor & 3] ?? 0) + ([single, 2, 4, 8][descriptor >> 6] ?? 0)
     for (let last = false; !last;) {
-      const block = await read(at, 3)
+      const block = await read(offset, 3)
       if (block.length < 3) return damaged(ids, { kind: 'ends-in-packed-data' })
       const bits = u8(block, 0) | (u8(block, 1) << 8) | (u8(block, 2) << 16)
       last = (bits & 1) === 1
       if (((bits >> 1) & 3) === 3) return damaged(ids, { kind: 'part-unreadable' })
-      at += 3 + (((bits >> 1) & 3) === 1 ? 1 : bits >> 3)
+      offset += 3 + (((bits >> 1) & 3) === 1 ? 1 : bits >> 3)
     }
-    at += descriptor & 4 ? 4 : 0
+    offset += descriptor & 4 ? 4 : 0
   }
-  return at > file.size ? damaged(ids, { kind: 'ends-in-packed-data' }) : reading(ids, { verified: 'structure' })
+  return offset > file.size ? damaged(ids, { kind: 'ends-in-packed-data' }) : reading(ids, { verified: 'structure' })
 }
 
 /** LZ4 frame format 1.6: blocks with lengths, closed by a zero. */
 export async function readLz4(file: FileBytes): Promise<Reading> {
   const flags = u8(file.head, 4)
-  let at = 7 + (flags & 8 ? 8 : 0) + (flags & 1 ? 4 : 0)
+  let offset = 7 + (flags & 8 ? 8 : 0) + (flags & 1 ? 4 : 0)
   for (;;) {
-    const bytes = await file.read(at, 4)
+    const bytes = await file.read(offset, 4)
     if (bytes.length < 4) return damaged('lz4', { kind: 'ends-in-packed-data' })
-    at += 4
+    offset += 4
     const length = u32le(bytes, 0) & 0x7FFFFFFF
     if (u32le(bytes, 0) === 0) break
-    at += length + (flags & 16 ? 4 : 0)
+    offset += length + (flags & 16 ? 4 : 0)
   }
-  at += flags & 4 ? 4 : 0
-  return at > file.size ? damaged('lz4', { kind: 'ends-before-checksum' }) : reading('lz4', { verified: 'structure' })
+  offset += flags & 4 ? 4 : 0
+  return offset > file.size ? damaged('lz4', { kind: 'ends-before-checksum' }) : reading('lz4', { verified: 'structure' })
 }
 
 /** lzip: each member ends in a CRC, its unpacked and its packed length. */

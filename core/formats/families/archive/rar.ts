@@ -11,10 +11,10 @@ export async function readRar(file: FileBytes): Promise<Reading> {
 
 async function readFifth(file: FileBytes): Promise<Reading> {
   const rest = { version: '5' }
-  let at = 8
+  let offset = 8
   let part = false
   for (let headers = 0; headers < 200_000; headers++) {
-    const header = await file.read(at, 4096)
+    const header = await file.read(offset, 4096)
     let position = 4
     const number = () => {
       let value = 0
@@ -47,18 +47,18 @@ async function readFifth(file: FileBytes): Promise<Reading> {
       position = end
       return part ? damaged('rar', { kind: 'one-of-set' }, rest) : reading('rar', { ...rest, verified: 'structure' })
     }
-    at += end + data
-    if (at > file.size) return damaged('rar', { kind: 'ends-in-entry' }, rest)
+    offset += end + data
+    if (offset > file.size) return damaged('rar', { kind: 'ends-in-entry' }, rest)
   }
   return reading('rar', rest)
 }
 
 async function readFourth(file: FileBytes): Promise<Reading> {
   const rest = { version: '4' }
-  let at = 7
+  let offset = 7
   let part = false
-  for (let headers = 0; headers < 200_000 && at < file.size; headers++) {
-    const header = await file.read(at, 64)
+  for (let headers = 0; headers < 200_000 && offset < file.size; headers++) {
+    const header = await file.read(offset, 64)
     if (header.length < 7) return damaged('rar', { kind: 'ends-in-some-header' }, rest)
     const [type, flags, size] = [u8(header, 2), u16le(header, 3), u16le(header, 5)]
     if (size < 7) return damaged('rar', { kind: 'some-header-unreadable' }, rest)
@@ -68,8 +68,8 @@ async function readFourth(file: FileBytes): Promise<Reading> {
     }
     if (type === 0x74 && flags & 4) return reading('rar', { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
     if (type === 0x7B) break
-    at += size + (type === 0x74 || flags & 0x8000 ? u32le(header, 7) : 0)
-    if (at > file.size) return damaged('rar', { kind: 'ends-in-entry' }, rest)
+    offset += size + (type === 0x74 || flags & 0x8000 ? u32le(header, 7) : 0)
+    if (offset > file.size) return damaged('rar', { kind: 'ends-in-entry' }, rest)
   }
   return part ? damaged('rar', { kind: 'one-of-set' }, rest) : reading('rar', { ...rest, verified: 'structure' })
 }

@@ -58,36 +58,36 @@ function readPackage(file: FileBytes): Reading {
 
 /** Headers with their lengths; one of length zero closes the archive. */
 async function readArj(file: FileBytes): Promise<Reading> {
-  let at = 0
+  let offset = 0
   for (let entries = 0; entries < 100_000; entries++) {
-    const header = await file.read(at, 64)
+    const header = await file.read(offset, 64)
     if (!startsWith(header, '\x60\xEA')) return damaged('arj', entries === 0 ? { kind: 'header-unreadable' } : { kind: 'closing-entry-missing' })
     const length = u16le(header, 2)
     if (length === 0) return reading('arj', { verified: 'structure' })
     const first = entries === 0
     // basic header, its CRC, and extended headers up to one of length zero
-    at += 4 + length + 4
+    offset += 4 + length + 4
     for (let extended = 0; extended < 16; extended++) {
-      const more = u16le(await file.read(at, 2), 0)
-      at += more === 0 ? 2 : 6 + more
+      const more = u16le(await file.read(offset, 2), 0)
+      offset += more === 0 ? 2 : 6 + more
       if (more === 0) break
     }
-    if (!first) at += u32le(header, 16)
-    if (at > file.size) return damaged('arj', { kind: 'ends-in-entry' })
+    if (!first) offset += u32le(header, 16)
+    if (offset > file.size) return damaged('arj', { kind: 'ends-in-entry' })
   }
   return reading('arj')
 }
 
 /** Headers of level 0 to 2 with the length of the packed data; a zero byte closes the archive. */
 async function readLzh(file: FileBytes): Promise<Reading> {
-  let at = 0
-  for (let entries = 0; at < file.size && entries < 100_000; entries++) {
-    const header = await file.read(at, 32)
+  let offset = 0
+  for (let entries = 0; offset < file.size && entries < 100_000; entries++) {
+    const header = await file.read(offset, 32)
     if (u8(header, 0) === 0) return reading('lzh', { verified: 'structure' })
     if (header.length < 22) return damaged('lzh', { kind: 'ends-in-some-header' })
     const level = u8(header, 20)
-    at += (level === 2 ? u16le(header, 0) : u8(header, 0) + 2) + u32le(header, 7)
-    if (at > file.size) return damaged('lzh', { kind: 'ends-in-entry' })
+    offset += (level === 2 ? u16le(header, 0) : u8(header, 0) + 2) + u32le(header, 7)
+    if (offset > file.size) return damaged('lzh', { kind: 'ends-in-entry' })
   }
   return reading('lzh', { verified: 'structure' })
 }
@@ -95,15 +95,15 @@ async function readLzh(file: FileBytes): Promise<Reading> {
 /** Entries with a header of 60 characters; a program package begins with one named after it. */
 async function readLibrary(file: FileBytes): Promise<Reading> {
   const id = startsWith(file.head, 'debian-binary', 8) ? 'deb' : 'ar'
-  let [at, entries] = [8, 0]
-  while (at < file.size && entries < 1_000_000) {
-    const header = await file.read(at, 60)
+  let [offset, entries] = [8, 0]
+  while (offset < file.size && entries < 1_000_000) {
+    const header = await file.read(offset, 60)
     if (header.length < 60) return damaged(id, { kind: 'ends-in-some-header' })
     if (latin1(header, 58, 60) !== '`\n') return damaged(id, { kind: 'part-unreadable' })
     const size = parseInt(latin1(header, 48, 58), 10) || 0
     entries++
-    if (at + 60 + size > file.size) return damaged(id, { kind: 'ends-in-entry' })
-    at += 60 + size + (size & 1)
+    if (offset + 60 + size > file.size) return damaged(id, { kind: 'ends-in-entry' })
+    offset += 60 + size + (size & 1)
   }
   return reading(id, { verified: 'structure', ...(id === 'ar' ? { props: { entries } } : {}) })
 }

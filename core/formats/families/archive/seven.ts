@@ -31,8 +31,8 @@ export async function readSeven(file: FileBytes): Promise<Reading> {
 
 /** A packed header: one folder with one LZMA coder; where it stands and how long it is follows the mark. */
 async function unpackHeader(file: FileBytes, header: Uint8Array): Promise<Uint8Array | null> {
-  let at = 1
-  const byte = () => u8(header, at++)
+  let offset = 1
+  const byte = () => u8(header, offset++)
   /** Numbers of one to nine bytes: leading ones of the first tell how many follow. */
   const number = () => {
     const first = byte()
@@ -49,16 +49,16 @@ async function unpackHeader(file: FileBytes, header: Uint8Array): Promise<Uint8A
   const packed = number()
   for (let id = byte(); id !== 0; id = byte()) {
     if (id !== 10 || byte() !== 1) return null
-    at += 4
+    offset += 4
   }
   if (byte() !== 7 || byte() !== 11 || number() !== 1 || byte() !== 0 || number() !== 1) return null
   const flags = byte()
-  const method = header.subarray(at, at + (flags & 15))
-  at += flags & 15
+  const method = header.subarray(offset, offset + (flags & 15))
+  offset += flags & 15
   if ([...method].join(',') !== '3,1,1' || (flags & 0x20) === 0) return null
   const properties = number()
-  const settings = header.subarray(at, at + properties)
-  at += properties
+  const settings = header.subarray(offset, offset + properties)
+  offset += properties
   if (byte() !== 12) return null
   const unpacked = number()
   if (packed > HEADER_READ || unpacked > HEADER_READ) return null

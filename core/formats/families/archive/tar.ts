@@ -4,14 +4,14 @@ import { damaged, reading } from '../../reading'
 import type { Reading } from '../../reading'
 
 /** Whether 512 bytes are a header: the sum of its bytes stands in it in octal (POSIX.1-1988 tar), signed in some old writers. */
-export function isTarHeader(bytes: Uint8Array, at = 0): boolean {
-  if (at + 512 > bytes.length) return startsWith(bytes, 'ustar', at + 257)
-  const stated = /^ *([0-7]{1,7})[\0 ]/.exec(latin1(bytes, at + 148, at + 156))?.[1]
+export function isTarHeader(bytes: Uint8Array, offset = 0): boolean {
+  if (offset + 512 > bytes.length) return startsWith(bytes, 'ustar', offset + 257)
+  const stated = /^ *([0-7]{1,7})[\0 ]/.exec(latin1(bytes, offset + 148, offset + 156))?.[1]
   if (stated === undefined) return false
   let [plain, signed] = [8 * 32, 8 * 32]
   for (let i = 0; i < 512; i++) {
     if (i >= 148 && i < 156) continue
-    const byte = u8(bytes, at + i)
+    const byte = u8(bytes, offset + i)
     plain += byte
     signed += byte > 127 ? byte - 256 : byte
   }
@@ -21,15 +21,15 @@ export function isTarHeader(bytes: Uint8Array, at = 0): boolean {
 
 /** Headers of 512 bytes, each followed by its file in whole blocks; two blocks of zeros close it. */
 export async function readTar(file: FileBytes): Promise<Reading> {
-  let [at, entries, unpackedSize] = [0, 0, 0]
+  let [offset, entries, unpackedSize] = [0, 0, 0]
   let extended: number | null = null
   const props = () => ({ entries, unpackedSize })
-  while (at < file.size && entries < 1_000_000) {
-    const header = await file.read(at, 512)
+  while (offset < file.size && entries < 1_000_000) {
+    const header = await file.read(offset, 512)
     if (header.length < 512) return damaged('tar', { kind: 'ends-in-entry' }, { props: props() })
     if (header.every(byte => byte === 0)) {
       // nothing but zeros may follow the closing block; entries behind it are those a zeroed stretch cut off
-      const next = await file.read(at + 512, 512)
+      const next = await file.read(offset + 512, 512)
       if (next.length === 512 && isTarHeader(next)) return damaged('tar', { kind: 'part-zeros' }, { props: props() })
       return reading('tar', { verified: 'structure', props: props() })
     }
@@ -39,24 +39,24 @@ export async function readTar(file: FileBytes): Promise<Reading> {
     const type = latin1(header, 156, 157)
     const size = /[xgLK]/.test(type) ? stated : extended ?? stated
     // an extended header may state the size of the entry behind it (POSIX.1-2001 pax)
-    if (type === 'x') extended = sizeIn(latin1(await file.read(at + 512, Math.min(stated, 65_536))))
+    if (type === 'x') extended = sizeIn(latin1(await file.read(offset + 512, Math.min(stated, 65_536))))
     else if (!/[gLK]/.test(type)) extended = null
     // extended headers and long names are no entries of their own
     if (!/[xgLK]/.test(type)) {
       entries++
       unpackedSize += size
     }
-    at += 512
+    offset += 512
     // a file with holes may need more blocks for the list of them, each saying whether another follows
-    for (let more = header[156] === 0x53 ? header[482] : 0; more === 1 && at < file.size; at += 512) more = (await file.read(at, 512))[504]
+    for (let more = header[156] === 0x53 ? header[482] : 0; more === 1 && offset < file.size; offset += 512) more = (await file.read(offset, 512))[504]
     // links, devices and folders have no data behind them, whatever size they state
-    if (!/[1-6]/.test(type)) at += Math.ceil(size / 512) * 512
-    if (at > file.size) return damaged('tar', { kind: 'ends-in-entry' }, { props: props() })
+    if (!/[1-6]/.test(type)) offset += Math.ceil(size / 512) * 512
+    if (offset > file.size) return damaged('tar', { kind: 'ends-in-entry' }, { props: props() })
   }
   return reading('tar', { verified: 'structure', props: props() })
 }
 
 function sizeIn(records: string): number | null {
-  const found = /(?:^|\n)\d+ size=(\d+)\n/.exec(records)
-  return found ? Number(found[1]) : null
+  const match = /(?:^|\n)\d+ size=(\d+)\n/.exec(records)
+  return match ? Number(match[1]) : null
 }

@@ -41,9 +41,9 @@ export async function openContainer(file: FileBytes): Promise<Container | Fault>
     const number = Math.floor(index / perSector)
     let table = loaded.get(number)
     if (!table) {
-      const at = tables[number]
-      if (at === undefined || at >= END) return END
-      table = await file.read(place(at), sector)
+      const offset = tables[number]
+      if (offset === undefined || offset >= END) return END
+      table = await file.read(place(offset), sector)
       if (table.length < sector) cut()
       if (loaded.size > 512) loaded.clear()
       loaded.set(number, table)
@@ -53,7 +53,7 @@ export async function openContainer(file: FileBytes): Promise<Container | Fault>
   /** The sectors of a chain, bounded by what its length needs. */
   async function chain(start: number, most: number): Promise<number[]> {
     const list: number[] = []
-    for (let at = start; at < END && list.length < most; at = await next(at)) list.push(at)
+    for (let sector = start; sector < END && list.length < most; sector = await next(sector)) list.push(sector)
     return list
   }
 
@@ -103,10 +103,10 @@ export async function openContainer(file: FileBytes): Promise<Container | Fault>
       const tableSectors = await chain(u32le(head, 60), 4096)
       small = { sectors: await chain(root?.start ?? END, 32_768), table: join(await Promise.all(tableSectors.map(index => file.read(place(index), sector)))) }
     }
-    for (let at = stream.start, steps = 0; at < END && steps < Math.ceil(length / 64); at = 4 * at + 4 <= small.table.length ? u32le(small.table, 4 * at) : END, steps++) {
-      const holder = small.sectors[Math.floor(at * 64 / sector)]
+    for (let offset = stream.start, steps = 0; offset < END && steps < Math.ceil(length / 64); offset = 4 * offset + 4 <= small.table.length ? u32le(small.table, 4 * offset) : END, steps++) {
+      const holder = small.sectors[Math.floor(offset * 64 / sector)]
       if (holder === undefined) break
-      parts.push(await file.read(place(holder) + at * 64 % sector, 64))
+      parts.push(await file.read(place(holder) + offset * 64 % sector, 64))
     }
     return join(parts).subarray(0, length)
   }

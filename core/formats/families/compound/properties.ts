@@ -10,35 +10,35 @@ const DOCUMENT: Record<number, keyof Summary> = { 7: 'slides' }
 /** Reads a property set (MS-OLEPS §2.18–2.21): the first section of typed values. */
 export function readSummary(bytes: Uint8Array, kind: 'summary' | 'document'): Summary {
   const wanted = kind === 'summary' ? SUMMARY : DOCUMENT
-  const found: Summary = {}
+  const summary: Summary = {}
   const section = u32le(bytes, 44)
   const count = Math.min(u32le(bytes, section + 4), 200)
   let codePage = 1252
   for (const pass of [1, 2]) {
     for (let i = 0; i < count; i++) {
       const number = u32le(bytes, section + 8 + 8 * i)
-      const at = section + u32le(bytes, section + 12 + 8 * i)
-      const type = u32le(bytes, at) & 0xFFFF
+      const offset = section + u32le(bytes, section + 12 + 8 * i)
+      const type = u32le(bytes, offset) & 0xFFFF
       if (pass === 1) {
-        if (number === 1 && type === 2) codePage = u16le(bytes, at + 4)
+        if (number === 1 && type === 2) codePage = u16le(bytes, offset + 4)
         continue
       }
       const key = wanted[number]
       if (key === undefined) continue
       if (key === 'pages' || key === 'words' || key === 'slides') {
-        if (type === 3) found[key] = u32le(bytes, at + 4)
+        if (type === 3) summary[key] = u32le(bytes, offset + 4)
         continue
       }
       if (key === 'created' || key === 'modified') {
-        if (type === 64) found[key] = fileTime(u32le(bytes, at + 4), u32le(bytes, at + 8))
+        if (type === 64) summary[key] = fileTime(u32le(bytes, offset + 4), u32le(bytes, offset + 8))
         continue
       }
-      const length = Math.min(u32le(bytes, at + 4), 1024)
-      const text = bytes.subarray(at + 8, at + 8 + (type === 31 ? 2 * length : length))
-      if (type === 30 || type === 31) found[key] = propertyText(decode(text, type === 31 ? 1200 : codePage).replace(/\0[\s\S]*/, ''))
+      const length = Math.min(u32le(bytes, offset + 4), 1024)
+      const text = bytes.subarray(offset + 8, offset + 8 + (type === 31 ? 2 * length : length))
+      if (type === 30 || type === 31) summary[key] = propertyText(decode(text, type === 31 ? 1200 : codePage).replace(/\0[\s\S]*/, ''))
     }
   }
-  return found
+  return summary
 }
 
 function decode(bytes: Uint8Array, codePage: number): string {

@@ -62,12 +62,12 @@ async function measureText(container: Container): Promise<Inner> {
 async function measureSheets(container: Container): Promise<Inner> {
   const bytes = await container.read('Workbook', 4 * 1024 * 1024) ?? await container.read('Book', 4 * 1024 * 1024) ?? new Uint8Array(0)
   let sheets = 0
-  for (let at = 0, records = 0; at + 4 <= bytes.length && records < 100_000; records++) {
-    const [type, length] = [u16le(bytes, at), u16le(bytes, at + 2)]
+  for (let offset = 0, records = 0; offset + 4 <= bytes.length && records < 100_000; records++) {
+    const [type, length] = [u16le(bytes, offset), u16le(bytes, offset + 2)]
     if (type === 0x2F) return { locked: true }
     if (type === 0x85) sheets++
     if (type === 0x0A) break
-    at += 4 + length
+    offset += 4 + length
   }
   return { props: { sheets } }
 }

@@ -69,7 +69,7 @@ export async function readPackets(file: FileBytes): Promise<Reading> {
   const little = startsWith(file.head, '\xD4\xC3')
   const [short, long] = little ? [u16le, u32le] : [u16be, u32be]
   const version = `${short(file.head, 4)}.${short(file.head, 6)}`
-  let at = 24
-  for (let packets = 0; at + 16 <= file.size && packets < 2_000_000; packets++) at += 16 + long(await file.read(at + 8, 4), 0)
-  return at === file.size ? reading('pcap', { version, verified: 'structure' }) : at > file.size || file.size - at < 16 ? damaged('pcap', { kind: 'ends-in-packet' }, { version }) : reading('pcap', { version })
+  let offset = 24
+  for (let packets = 0; offset + 16 <= file.size && packets < 2_000_000; packets++) offset += 16 + long(await file.read(offset + 8, 4), 0)
+  return offset === file.size ? reading('pcap', { version, verified: 'structure' }) : offset > file.size || file.size - offset < 16 ? damaged('pcap', { kind: 'ends-in-packet' }, { version }) : reading('pcap', { version })
 }

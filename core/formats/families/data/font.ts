@@ -17,19 +17,19 @@ export async function readFont(file: FileBytes, proof: Proof): Promise<Reading |
     const fonts = u32be(head, 8)
     let reach = 12 + 4 * fonts
     for (let i = 0; i < Math.min(fonts, 64); i++) {
-      const at = u32be(head, 12 + 4 * i)
-      const directory = await file.read(at, 12 + 16 * 200)
+      const offset = u32be(head, 12 + 4 * i)
+      const directory = await file.read(offset, 12 + 16 * 200)
       for (let table = 0; table < Math.min(200, u16be(directory, 4)); table++) reach = Math.max(reach, u32be(directory, 12 + 16 * table + 8) + u32be(directory, 12 + 16 * table + 12))
     }
     return reach > size ? damaged('ttc', endsEarly(size, reach)) : reading('ttc', { verified: 'structure', props: { entries: fonts } })
   }
   if (startsWith(head, '\x80\x01') && startsWith(head, '%!', 6)) {
-    let at = 0
+    let offset = 0
     for (let parts = 0; parts < 64; parts++) {
-      const part = await file.read(at, 6)
+      const part = await file.read(offset, 6)
       if (part[0] === 0x80 && part[1] === 3) return reading('pfb', { verified: 'structure' })
-      at += 6 + u32le(part, 2)
-      if (part[0] !== 0x80 || at > size) return damaged('pfb', { kind: 'closing-mark-missing' })
+      offset += 6 + u32le(part, 2)
+      if (part[0] !== 0x80 || offset > size) return damaged('pfb', { kind: 'closing-mark-missing' })
     }
     return reading('pfb')
   }
@@ -50,10 +50,10 @@ export async function readFont(file: FileBytes, proof: Proof): Promise<Reading |
   if (reach > size) return damaged(ids, endsEarly(size, reach))
   if (!proof.checksums) return reading(ids, { verified: 'structure' })
   for (let i = 0; i < tables; i++) {
-    const at = 12 + 16 * i
+    const offset = 12 + 16 * i
     // the head table holds the checksum of the whole, and its own is made without it
-    if (latin1(head, at, at + 4) === 'head') continue
-    if (await sumOf(file, u32be(head, at + 8), u32be(head, at + 12)) !== u32be(head, at + 4)) return reading(ids, { verified: 'structure' })
+    if (latin1(head, offset, offset + 4) === 'head') continue
+    if (await sumOf(file, u32be(head, offset + 8), u32be(head, offset + 12)) !== u32be(head, offset + 4)) return reading(ids, { verified: 'structure' })
   }
   return reading(ids, { verified: 'checksum' })
 }

@@ -45,16 +45,16 @@ async function readTorrent(file: FileBytes): Promise<Reading> {
 
 /** Page description with a preview: three stretches, each with place and length. */
 function readPreviewed({ head, size }: FileBytes): Reading {
-  const end = (at: number) => u32le(head, at) + u32le(head, at + 4)
+  const end = (offset: number) => u32le(head, offset) + u32le(head, offset + 4)
   return sized('eps', size, Math.max(end(4), end(12), end(20)), { props: { preview: u32le(head, 16) + u32le(head, 24) > 0 } })
 }
 
 /** Matrices: elements with type and length behind a header of 128 bytes; the mark of byte order says how to read them. */
 async function readMatrices(file: FileBytes): Promise<Reading> {
   const long = startsWith(file.head, 'IM', 126) ? u32le : u32be
-  let at = 128
-  for (let elements = 0; at + 8 <= file.size && elements < 100_000; elements++) at += 8 + long(await file.read(at + 4, 4), 0)
-  return sized('mat', file.size, at, { version: '5.0' })
+  let offset = 128
+  for (let elements = 0; offset + 8 <= file.size && elements < 100_000; elements++) offset += 8 + long(await file.read(offset + 4, 4), 0)
+  return sized('mat', file.size, offset, { version: '5.0' })
 }
 
 function titled(text: string): Record<string, PropertyValue> {
@@ -69,11 +69,11 @@ async function closing(file: FileBytes, id: string, mark: string): Promise<Readi
 
 /** Program for one system family: sections reach as far as the file (PE format §3, §4). */
 async function readProgram(file: FileBytes): Promise<Reading> {
-  const at = u32le(file.head, 60)
-  const header = await file.read(at, 24)
+  const offset = u32le(file.head, 60)
+  const header = await file.read(offset, 24)
   if (!startsWith(header, 'PE\0\0')) return reading('exe')
   const count = Math.min(96, u16le(header, 6))
-  const sections = await file.read(at + 24 + u16le(header, 20), count * 40)
+  const sections = await file.read(offset + 24 + u16le(header, 20), count * 40)
   let reach = 0
   for (let i = 0; i < count; i++) if (u32le(sections, 40 * i + 16) > 0) reach = Math.max(reach, u32le(sections, 40 * i + 20) + u32le(sections, 40 * i + 16))
   return sized('exe', file.size, reach)
@@ -108,10 +108,10 @@ async function readScanned(file: FileBytes): Promise<Reading> {
   if (startsWith(head, 'DJVU', 12)) Object.assign(props, { pages: 1, width: u16be(head, 24), height: u16be(head, 26), resolution: u16le(head, 30) })
   else {
     let pages = 0
-    for (let at = 16, chunks = 0; at + 12 <= size && chunks < 100_000; chunks++) {
-      const chunk = await file.read(at, 12)
+    for (let offset = 16, chunks = 0; offset + 12 <= size && chunks < 100_000; chunks++) {
+      const chunk = await file.read(offset, 12)
       if (startsWith(chunk, 'FORM') && startsWith(chunk, 'DJVU', 8)) pages++
-      at += 8 + u32be(chunk, 4) + (u32be(chunk, 4) & 1)
+      offset += 8 + u32be(chunk, 4) + (u32be(chunk, 4) & 1)
     }
     if (pages > 0) props.pages = pages
   }

@@ -16,14 +16,14 @@ export async function readFlac(file: FileBytes, proof: Proof, from = 0): Promise
   const samples = (bits & 15) * 0x100000000 + u32be(info, 22)
   const props: Record<string, PropertyValue> = { sampleRate, channels, bitDepth }
   if (sampleRate > 0 && samples > 0) props.duration = thousandths(samples / sampleRate)
-  let at = from + 4
+  let offset = from + 4
   for (let blocks = 0; blocks < 10_000; blocks++) {
-    const block = await file.read(at, 4)
+    const block = await file.read(offset, 4)
     if (block.length < 4) return damaged('flac', { kind: 'ends-in-header' }, { props })
-    at += 4 + u32be(block, 0) % 0x1000000
+    offset += 4 + u32be(block, 0) % 0x1000000
     if (u8(block, 0) & 0x80) break
   }
-  if (at >= file.size) return samples > 0 || at > file.size ? damaged('flac', { kind: 'no-sound' }, { props }) : reading('flac', { verified: 'structure', props })
+  if (offset >= file.size) return samples > 0 || offset > file.size ? damaged('flac', { kind: 'no-sound' }, { props }) : reading('flac', { verified: 'structure', props })
   const [blockSize, largest] = [u16be(info, 8), u16be(info, 10)]
   const tail = await file.tail()
   const last = lastFrame(tail)
@@ -35,28 +35,28 @@ export async function readFlac(file: FileBytes, proof: Proof, from = 0): Promise
   const longest = u32be(info, 14) >>> 8
   if (!last && samples > 0 && longest > 0 && longest < tail.length) return damaged('flac', { kind: 'last-part-silent' }, { props })
   if (!proof.checksums) return reading('flac', { verified: 'structure', props })
-  const damage = await proveFrames(file, at)
+  const damage = await proveFrames(file, offset)
   return damage ? damaged('flac', damage, { props, verified: 'checksum' }) : reading('flac', { verified: 'checksum', props })
 }
 
 /** A frame header (§9.1): sync code, coded number, and an 8-bit check that tells it from chance. */
-function frameAt(bytes: Uint8Array, at: number): Frame | null {
-  if (bytes[at] !== 0xFF || (u8(bytes, at + 1) & 0xFE) !== 0xF8) return null
-  const lead = u8(bytes, at + 4)
+function frameAt(bytes: Uint8Array, offset: number): Frame | null {
+  if (bytes[offset] !== 0xFF || (u8(bytes, offset + 1) & 0xFE) !== 0xF8) return null
+  const lead = u8(bytes, offset + 4)
   const more = lead < 0x80 ? 0 : Math.clz32(~lead << 24) - 1
   let number = lead < 0x80 ? lead : lead & (0x3F >> more)
-  for (let i = 1; i <= more; i++) number = number * 64 + (u8(bytes, at + 4 + i) & 0x3F)
-  const size = u8(bytes, at + 2) >> 4
-  const rate = u8(bytes, at + 2) & 15
-  const end = at + 5 + more + (size === 6 ? 1 : size === 7 ? 2 : 0) + (rate === 12 ? 1 : rate === 13 || rate === 14 ? 2 : 0)
-  if (end >= bytes.length || crc8(bytes, at, end) !== bytes[end]) return null
-  return { number, fixed: (u8(bytes, at + 1) & 1) === 0, headerEnd: end + 1 }
+  for (let i = 1; i <= more; i++) number = number * 64 + (u8(bytes, offset + 4 + i) & 0x3F)
+  const size = u8(bytes, offset + 2) >> 4
+  const rate = u8(bytes, offset + 2) & 15
+  const end = offset + 5 + more + (size === 6 ? 1 : size === 7 ? 2 : 0) + (rate === 12 ? 1 : rate === 13 || rate === 14 ? 2 : 0)
+  if (end >= bytes.length || crc8(bytes, offset, end) !== bytes[end]) return null
+  return { number, fixed: (u8(bytes, offset + 1) & 1) === 0, headerEnd: end + 1 }
 }
 
 function lastFrame(tail: Uint8Array): { frame: Frame, at: number } | null {
-  for (let at = tail.lastIndexOf(0xFF); at >= 0; at = at > 0 ? tail.lastIndexOf(0xFF, at - 1) : -1) {
-    const frame = frameAt(tail, at)
-    if (frame) return { frame, at }
+  for (let offset = tail.lastIndexOf(0xFF); offset >= 0; offset = offset > 0 ? tail.lastIndexOf(0xFF, offset - 1) : -1) {
+    const frame = frameAt(tail, offset)
+    if (frame) return { frame, at: offset }
   }
   return null
 }
@@ -64,10 +64,10 @@ function lastFrame(tail: Uint8Array): { frame: Frame, at: number } | null {
 /** Every frame ends in a 16-bit check of the whole frame (§9.3); tags that other programs append may follow the last. */
 async function proveFrames(file: FileBytes, from: number): Promise<Fault | null> {
   const read = cursor(file)
-  let at = from
-  while (at < file.size) {
+  let offset = from
+  while (offset < file.size) {
     // a frame's end is told by the next frame's start: it is looked for within one window
-    const window = await read(at, 256 * 1024)
+    const window = await read(offset, 256 * 1024)
     if (!frameAt(window, 0)) return isTag(window) ? null : { kind: 'sound-unreadable' }
     let end = -1
     for (let next = window.indexOf(0xFF, 8); next >= 0; next = window.indexOf(0xFF, next + 1)) {
@@ -77,14 +77,14 @@ async function proveFrames(file: FileBytes, from: number): Promise<Fault | null>
       }
     }
     if (end < 0) {
-      const whole = at + window.length >= file.size
+      const whole = offset + window.length >= file.size
       if (!whole) return { kind: 'sound-checksum' }
       let stop = window.length
       const tag = findTag(window)
       if (tag > 0) stop = tag
       return crc16(window, 0, stop - 2) === u16be(window, stop - 2) ? null : { kind: 'last-part-checksum' }
     }
-    at += end
+    offset += end
   }
   return null
 }

@@ -25,23 +25,23 @@ export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
   const compatible = typed ? latin1(head, 16, Math.min(u32be(head, 0), 256)) : ''
   let id = BRANDS.find(([pattern]) => pattern.test(brand))?.[1] ?? 'mp4'
   if (id === 'heic' && /^(?:mif1|msf1)/.test(brand) && /avi[fs]/.test(compatible)) id = 'avif'
-  const found = new Map<string, { at: number, length: number }>()
-  let at = 0
-  for (let boxes = 0; boxes < 200_000 && at + 8 <= size; boxes++) {
-    const box = await file.read(at, 16)
+  const places = new Map<string, { at: number, length: number }>()
+  let offset = 0
+  for (let boxes = 0; boxes < 200_000 && offset + 8 <= size; boxes++) {
+    const box = await file.read(offset, 16)
     let length = u32be(box, 0)
     if (length === 1) length = u64be(box, 8)
-    if (length === 0) length = size - at
+    if (length === 0) length = size - offset
     const type = latin1(box, 4, 8)
     if (length < 8 || !/^[\x20-\x7E\xA9]{4}$/.test(type)) break
-    if (!found.has(type)) found.set(type, { at, length })
-    at += length
+    if (!places.has(type)) places.set(type, { at: offset, length })
+    offset += length
   }
-  if (!typed && !found.has('moov') && !found.has('mdat')) return null
-  const movie = found.get('moov')
-  const meta = found.get('meta')
+  if (!typed && !places.has('moov') && !places.has('mdat')) return null
+  const movie = places.get('moov')
+  const meta = places.get('meta')
   const props: Props = {}
-  let reach = at
+  let reach = offset
   let sound = false
   let zeros = false
   if (movie) {
@@ -62,24 +62,24 @@ export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
   // sound alone in the general box is what the sound extension was made for: both are right
   const ids = id === 'mp4' && sound ? ['m4a', 'mp4'] : [id]
   if (reach > size) return damaged(ids, endsEarly(size, reach), { props })
-  if (!movie && !meta && !found.has('moof')) return damaged(ids, { kind: 'index-missing' }, { props })
+  if (!movie && !meta && !places.has('moof')) return damaged(ids, { kind: 'index-missing' }, { props })
   if (zeros) return damaged(ids, { kind: 'part-zeros' }, { props })
   return reading(ids, { verified: 'structure', props })
 }
 
 /** Calls back for every box in a stretch; never deeper than it is asked to. */
 function eachBox(bytes: Uint8Array, from: number, to: number, take: (type: string, start: number, end: number) => void): void {
-  for (let at = from, boxes = 0; at + 8 <= to && boxes < 10_000; boxes++) {
-    let length = u32be(bytes, at)
-    let start = at + 8
+  for (let offset = from, boxes = 0; offset + 8 <= to && boxes < 10_000; boxes++) {
+    let length = u32be(bytes, offset)
+    let start = offset + 8
     if (length === 1) {
-      length = u64be(bytes, at + 8)
+      length = u64be(bytes, offset + 8)
       start += 8
     }
-    if (length === 0) length = to - at
+    if (length === 0) length = to - offset
     if (length < 8) return
-    take(latin1(bytes, at + 4, at + 8), start, Math.min(to, at + length))
-    at += length
+    take(latin1(bytes, offset + 4, offset + 8), start, Math.min(to, offset + length))
+    offset += length
   }
 }
 
@@ -150,10 +150,10 @@ function measureTrack(bytes: Uint8Array, from: number, to: number): Track {
 /** Channels of a sound track: many writers put 2 into the entry whatever the sound; the decoder's own settings tell (14496-3 §1.6.2.1). */
 function channelsOf(bytes: Uint8Array, entry: number, end: number): number {
   const stated = u16be(bytes, entry + 24)
-  for (let at = entry + 36; at + 16 < Math.min(end, entry + 512); at++) {
-    if (!startsWith(bytes, 'esds', at)) continue
+  for (let offset = entry + 36; offset + 16 < Math.min(end, entry + 512); offset++) {
+    if (!startsWith(bytes, 'esds', offset)) continue
     // descriptor 5 holds the settings; each length is one to four bytes, all but the last with the top bit set
-    for (let place = at + 8; place < Math.min(end, at + 64); place++) {
+    for (let place = offset + 8; place < Math.min(end, offset + 64); place++) {
       if (u8(bytes, place) !== 5) continue
       let start = place + 1
       while (u8(bytes, start) & 0x80 && start < place + 4) start++
@@ -199,23 +199,23 @@ function reachOfItems(bytes: Uint8Array, start: number, end: number): number {
   const version = u8(bytes, start)
   const [offsetSize, lengthSize] = [u8(bytes, start + 4) >> 4, u8(bytes, start + 4) & 15]
   const [baseSize, indexSize] = [u8(bytes, start + 5) >> 4, version > 0 ? u8(bytes, start + 5) & 15 : 0]
-  const number = (at: number, size: number) => (size === 8 ? u64be(bytes, at) : size === 4 ? u32be(bytes, at) : 0)
+  const number = (offset: number, size: number) => (size === 8 ? u64be(bytes, offset) : size === 4 ? u32be(bytes, offset) : 0)
   const items = version < 2 ? u16be(bytes, start + 6) : u32be(bytes, start + 6)
-  let at = start + (version < 2 ? 8 : 10)
+  let position = start + (version < 2 ? 8 : 10)
   let reach = 0
-  for (let i = 0; i < items && at < end; i++) {
-    at += version < 2 ? 2 : 4
-    const method = version > 0 ? u16be(bytes, at) & 15 : 0
-    if (version > 0) at += 2
-    at += 2
-    const base = number(at, baseSize)
-    at += baseSize
-    const extents = u16be(bytes, at)
-    at += 2
-    for (let j = 0; j < extents && at < end; j++) {
-      at += indexSize
-      const [offset, length] = [number(at, offsetSize), number(at + offsetSize, lengthSize)]
-      at += offsetSize + lengthSize
+  for (let i = 0; i < items && position < end; i++) {
+    position += version < 2 ? 2 : 4
+    const method = version > 0 ? u16be(bytes, position) & 15 : 0
+    if (version > 0) position += 2
+    position += 2
+    const base = number(position, baseSize)
+    position += baseSize
+    const extents = u16be(bytes, position)
+    position += 2
+    for (let j = 0; j < extents && position < end; j++) {
+      position += indexSize
+      const [offset, length] = [number(position, offsetSize), number(position + offsetSize, lengthSize)]
+      position += offsetSize + lengthSize
       if (method === 0) reach = Math.max(reach, base + offset + length)
     }
   }

@@ -12,17 +12,17 @@ const CLUSTER = 0x1F43B675
 interface Element { id: number, start: number, length: number | null }
 
 /** EBML (RFC 8794 §4): a number whose first bits tell its length; all ones for a length mean unknown. */
-function elementAt(bytes: Uint8Array, at: number): Element | null {
-  const idLength = Math.clz32(u8(bytes, at)) - 23
+function elementAt(bytes: Uint8Array, offset: number): Element | null {
+  const idLength = Math.clz32(u8(bytes, offset)) - 23
   if (idLength < 1 || idLength > 4) return null
   let id = 0
-  for (let i = 0; i < idLength; i++) id = id * 256 + u8(bytes, at + i)
-  const sizeLength = Math.clz32(u8(bytes, at + idLength)) - 23
+  for (let i = 0; i < idLength; i++) id = id * 256 + u8(bytes, offset + i)
+  const sizeLength = Math.clz32(u8(bytes, offset + idLength)) - 23
   if (sizeLength < 1 || sizeLength > 8) return null
-  let length = u8(bytes, at + idLength) & (0xFF >> sizeLength)
+  let length = u8(bytes, offset + idLength) & (0xFF >> sizeLength)
   let unknown = length === (0xFF >> sizeLength)
   for (let i = 1; i < sizeLength; i++) {
-    const byte = u8(bytes, at + idLength + i)
+    const byte = u8(bytes, offset + idLength + i)
     length = length * 256 + byte
     unknown &&= byte === 0xFF
   }
@@ -40,22 +40,22 @@ export async function readMatroska(file: FileBytes): Promise<Reading | null> {
   const segmentAt = header.start + header.length
   const segment = elementAt(await file.read(segmentAt, 16), 0)
   if (segment?.id !== SEGMENT) return damaged(type === 'webm' ? 'webm' : 'mkv', { kind: 'ends-in-header' }, { props })
-  let at = segmentAt + segment.start
-  const end = segment.length === null ? null : at + segment.length
+  let offset = segmentAt + segment.start
+  const end = segment.length === null ? null : offset + segment.length
   let clusters = 0
-  for (let parts = 0; parts < 200_000 && at < size; parts++) {
-    const part = elementAt(await file.read(at, 16), 0)
+  for (let parts = 0; parts < 200_000 && offset < size; parts++) {
+    const part = elementAt(await file.read(offset, 16), 0)
     if (!part) break
-    if (part.id === INFO || part.id === TRACKS) measure(await file.read(at + part.start, Math.min(part.length ?? 0, 256 * 1024)), part.id, props)
+    if (part.id === INFO || part.id === TRACKS) measure(await file.read(offset + part.start, Math.min(part.length ?? 0, 256 * 1024)), part.id, props)
     if (part.id === CLUSTER) clusters++
     if (part.length === null) break
-    at += part.start + part.length
+    offset += part.start + part.length
   }
   const id = type === 'webm' ? 'webm' : props.videoCodec === undefined && props.audioCodec !== undefined ? ['mka', 'mkv'] : 'mkv'
-  const reach = Math.max(end ?? 0, end === null && at > size ? at : 0)
+  const reach = Math.max(end ?? 0, end === null && offset > size ? offset : 0)
   if (reach > size) return damaged(id, endsEarly(size, reach), { props })
   if (clusters === 0) return damaged(id, { kind: 'no-sound-nor-pictures' }, { props })
-  if (end !== null && at < end - 16) return damaged(id, { kind: 'part-unreadable' }, { props })
+  if (end !== null && offset < end - 16) return damaged(id, { kind: 'part-unreadable' }, { props })
   return reading(id, { verified: 'structure', props })
 }
 
@@ -74,10 +74,10 @@ function measure(bytes: Uint8Array, kind: number, props: Record<string, Property
     return length === 4 ? view.getFloat32(start) : length === 8 ? view.getFloat64(start) : Number.NaN
   }
   function walk(from: number, to: number, depth: number): void {
-    for (let at = from, steps = 0; at < to && steps < 5000; steps++) {
-      const element = elementAt(bytes, at)
+    for (let offset = from, steps = 0; offset < to && steps < 5000; steps++) {
+      const element = elementAt(bytes, offset)
       if (!element || element.length === null) return
-      const [start, length] = [at + element.start, element.length]
+      const [start, length] = [offset + element.start, element.length]
       switch (element.id) {
         case 0xAE: case 0xE0: case 0xE1: if (depth < 4) walk(start, Math.min(to, start + length), depth + 1); break
         case 0x2AD7B1: scale = number(start, length); break
@@ -96,7 +96,7 @@ function measure(bytes: Uint8Array, kind: number, props: Record<string, Property
         case 0x9F: setProps(props, { channels: number(start, length) }); break
         default:
       }
-      at = start + length
+      offset = start + length
     }
   }
   walk(0, bytes.length, 0)

@@ -43,18 +43,18 @@ function readExchange({ head, size }: FileBytes): Reading {
 /** The large form of uncompressed sound: chunks named by 16 bytes, lengths of 8 that count their own header. */
 async function readLargeWave(file: FileBytes): Promise<Reading> {
   const props: Props = {}
-  let at = 40
+  let offset = 40
   let rate = 0
-  for (let chunks = 0; at + 24 <= file.size && chunks < 1000; chunks++) {
-    const chunk = await file.read(at, 48)
+  for (let chunks = 0; offset + 24 <= file.size && chunks < 1000; chunks++) {
+    const chunk = await file.read(offset, 48)
     const length = u64le(chunk, 16)
     if (startsWith(chunk, 'fmt ')) {
       setProps(props, { channels: u16le(chunk, 26), sampleRate: u32le(chunk, 28), bitDepth: u16le(chunk, 38) || undefined })
       rate = u32le(chunk, 32)
     }
-    if (startsWith(chunk, 'data') && rate > 0) props.duration = thousandths(Math.min(length - 24, file.size - at - 24) / rate)
+    if (startsWith(chunk, 'data') && rate > 0) props.duration = thousandths(Math.min(length - 24, file.size - offset - 24) / rate)
     if (length < 24) break
-    at += Math.ceil(length / 8) * 8
+    offset += Math.ceil(length / 8) * 8
   }
   return sized('w64', file.size, u64le(file.head, 16), { props })
 }
@@ -73,22 +73,22 @@ async function readTrue(file: FileBytes): Promise<Reading> {
 
 /** Blocks with a type and a length of three bytes; a zero closes them. */
 async function readVoice(file: FileBytes): Promise<Reading> {
-  let at = u16le(file.head, 20)
-  for (let blocks = 0; at < file.size && blocks < 100_000; blocks++) {
-    const block = await file.read(at, 4)
+  let offset = u16le(file.head, 20)
+  for (let blocks = 0; offset < file.size && blocks < 100_000; blocks++) {
+    const block = await file.read(offset, 4)
     // some writers state their lengths a few bytes short: what follows is then no block
     if (u8(block, 0) === 0 || u8(block, 0) > 9) return reading('voc', { verified: 'structure' })
-    at += 4 + u16le(block, 1) + u8(block, 3) * 65_536
+    offset += 4 + u16le(block, 1) + u8(block, 3) * 65_536
   }
-  return sized('voc', file.size, at)
+  return sized('voc', file.size, offset)
 }
 
 /** Raw video frames, each behind its length. */
 async function readFrames(file: FileBytes, props: Props): Promise<Reading> {
   const read = cursor(file)
-  let at = u16le(file.head, 6)
-  while (at < file.size) at += 12 + u32le(await read(at, 4), 0)
-  return at > file.size ? damaged('ivf', { kind: 'ends-in-picture' }, { props }) : reading('ivf', { verified: 'structure', props })
+  let offset = u16le(file.head, 6)
+  while (offset < file.size) offset += 12 + u32le(await read(offset, 4), 0)
+  return offset > file.size ? damaged('ivf', { kind: 'ends-in-picture' }, { props }) : reading('ivf', { verified: 'structure', props })
 }
 
 function titled(text: string): Props {
@@ -102,35 +102,35 @@ async function readInterchange(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   if (!startsWith(head, 'AIFF', 8) && !startsWith(head, 'AIFC', 8)) return null
   const props: Props = {}
-  let at = 12
-  for (let chunks = 0; at + 8 <= size && chunks < 1000; chunks++) {
-    const chunk = await file.read(at, 30)
+  let offset = 12
+  for (let chunks = 0; offset + 8 <= size && chunks < 1000; chunks++) {
+    const chunk = await file.read(offset, 30)
     if (startsWith(chunk, 'COMM')) {
       const frames = u32be(chunk, 10)
       const exponent = (u16be(chunk, 16) & 0x7FFF) - 16_383 - 63
       const rate = Math.round((u32be(chunk, 18) * 0x100000000 + u32be(chunk, 22)) * 2 ** exponent)
       setProps(props, { channels: u16be(chunk, 8), bitDepth: u16be(chunk, 14), sampleRate: rate, duration: rate > 0 ? thousandths(frames / rate) : undefined })
     }
-    at += 8 + u32be(chunk, 4) + (u32be(chunk, 4) & 1)
+    offset += 8 + u32be(chunk, 4) + (u32be(chunk, 4) & 1)
   }
-  return sized('aiff', size, Math.max(at - 1, u32be(head, 4) + 7), { props })
+  return sized('aiff', size, Math.max(offset - 1, u32be(head, 4) + 7), { props })
 }
 
 /** Standard MIDI file: the header states the number of tracks, each track its length. */
 async function readNotes(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   const [version, tracks] = [String(u16be(head, 8)), u16be(head, 10)]
-  let at = 8 + u32be(head, 4)
-  let found = 0
-  while (found < tracks && at + 8 <= size) {
-    const chunk = await file.read(at, 8)
+  let offset = 8 + u32be(head, 4)
+  let count = 0
+  while (count < tracks && offset + 8 <= size) {
+    const chunk = await file.read(offset, 8)
     const type = latin1(chunk, 0, 4)
     if (!/^[\x20-\x7E]{4}$/.test(type)) return damaged('mid', { kind: 'part-unreadable' }, { version })
-    if (type === 'MTrk') found++
-    at += 8 + u32be(chunk, 4)
+    if (type === 'MTrk') count++
+    offset += 8 + u32be(chunk, 4)
   }
-  if (at > size) return damaged('mid', endsEarly(size, at), { version })
-  return found < tracks ? damaged('mid', { kind: 'fewer-tracks', found, stated: tracks }, { version }) : reading('mid', { version, verified: 'structure' })
+  if (offset > size) return damaged('mid', endsEarly(size, offset), { version })
+  return count < tracks ? damaged('mid', { kind: 'fewer-tracks', found: count, stated: tracks }, { version }) : reading('mid', { version, verified: 'structure' })
 }
 
 const BASIC_BITS: Record<number, number> = { 1: 8, 2: 8, 3: 16, 4: 24, 5: 32, 6: 32, 7: 64, 27: 8 }
@@ -152,28 +152,28 @@ const WIDE = [17, 23, 32, 36, 40, 46, 50, 58, 60, 5, 0, 0, 0, 0, 0, 0]
 async function readSpeech(file: FileBytes): Promise<Reading> {
   const wide = startsWith(file.head, '#!AMR-WB\n')
   const read = cursor(file)
-  let at = wide ? 9 : 6
+  let offset = wide ? 9 : 6
   let frames = 0
-  while (at < file.size && frames < 10_000_000) {
-    at += 1 + ((wide ? WIDE : NARROW)[(u8(await read(at, 1), 0) >> 3) & 15] ?? 0)
+  while (offset < file.size && frames < 10_000_000) {
+    offset += 1 + ((wide ? WIDE : NARROW)[(u8(await read(offset, 1), 0) >> 3) & 15] ?? 0)
     frames++
   }
   const props = { duration: thousandths(frames * 0.02) }
-  return at > file.size ? damaged('amr', { kind: 'ends-in-frame' }, { props }) : reading('amr', { verified: 'structure', props })
+  return offset > file.size ? damaged('amr', { kind: 'ends-in-frame' }, { props }) : reading('amr', { verified: 'structure', props })
 }
 
 /** Tags one behind the other, each followed by its own length once more. */
 async function readFlv(file: FileBytes): Promise<Reading> {
   const read = cursor(file)
-  let at = u32be(file.head, 5) + 4
+  let offset = u32be(file.head, 5) + 4
   let tags = 0
-  while (at < file.size) {
-    const tag = await read(at, 11)
+  while (offset < file.size) {
+    const tag = await read(offset, 11)
     const length = (u8(tag, 1) << 16) | (u8(tag, 2) << 8) | u8(tag, 3)
-    if (at + 15 + length > file.size) return damaged('flv', { kind: 'ends-in-part' })
+    if (offset + 15 + length > file.size) return damaged('flv', { kind: 'ends-in-part' })
     if (![8, 9, 18].includes(u8(tag, 0) & 0x1F)) return damaged('flv', { kind: 'part-unreadable' })
     tags++
-    at += 15 + length
+    offset += 15 + length
   }
   return tags === 0 ? damaged('flv', { kind: 'no-sound-nor-pictures' }) : reading('flv', { verified: 'structure' })
 }
@@ -185,14 +185,14 @@ async function readContainer(file: FileBytes): Promise<Reading> {
   const view = new DataView(head.buffer, head.byteOffset, head.byteLength)
   const props: Props = {}
   if (startsWith(head, 'desc', 8) && head.length >= 52) setProps(props, { sampleRate: Math.round(view.getFloat64(20)), audioCodec: CAF_CODECS[latin1(head, 28, 32)] ?? latin1(head, 28, 32).trim(), channels: u32be(head, 44), bitDepth: u32be(head, 48) || undefined })
-  let at = 8
-  for (let chunks = 0; at + 12 <= size && chunks < 10_000; chunks++) {
-    const length = u64be(await file.read(at + 4, 8), 0)
+  let offset = 8
+  for (let chunks = 0; offset + 12 <= size && chunks < 10_000; chunks++) {
+    const length = u64be(await file.read(offset + 4, 8), 0)
     // all ones on the last chunk: to the end of the file
     if (length > 2 ** 62) return reading('caf', { verified: 'structure', props })
-    at += 12 + length
+    offset += 12 + length
   }
-  return sized('caf', size, at, { props })
+  return sized('caf', size, offset, { props })
 }
 
 const HYBRID_RATES = [6000, 8000, 9600, 11_025, 12_000, 16_000, 22_050, 24_000, 32_000, 44_100, 48_000, 64_000, 88_200, 96_000, 192_000]
@@ -204,15 +204,15 @@ async function readHybrid(file: FileBytes): Promise<Reading> {
   const rate = HYBRID_RATES[(flags >>> 23) & 15]
   const props: Props = { channels: flags & 4 ? 1 : 2 }
   setProps(props, { sampleRate: rate, duration: rate && samples < 0xFFFFFFFF ? thousandths(samples / rate) : undefined })
-  let at = 0
+  let offset = 0
   let done = 0
-  for (let blocks = 0; at < size && blocks < 1_000_000; blocks++) {
-    const block = await file.read(at, 32)
+  for (let blocks = 0; offset < size && blocks < 1_000_000; blocks++) {
+    const block = await file.read(offset, 32)
     if (!startsWith(block, 'wvpk')) break
-    at += 8 + u32le(block, 4)
+    offset += 8 + u32le(block, 4)
     done = u32le(block, 16) + u32le(block, 20)
   }
-  if (at > size) return damaged('wv', { kind: 'ends-in-block' }, { props })
+  if (offset > size) return damaged('wv', { kind: 'ends-in-block' }, { props })
   return samples < 0xFFFFFFFF && done < samples ? damaged('wv', { kind: 'ends-early-sound', percent: Math.floor(100 * done / samples) }, { props }) : reading('wv', { verified: 'structure', props })
 }
 
@@ -224,16 +224,16 @@ async function readSurround(file: FileBytes): Promise<Reading | null> {
   const [rate, bits] = [[48_000, 44_100, 32_000][code >> 6], SURROUND_BITS[(code & 0x3F) >> 1]]
   if (!rate || !bits) return null
   const props: Props = { sampleRate: rate, bitRate: bits * 1000 }
-  let at = 0
+  let offset = 0
   let frames = 0
-  while (at < file.size) {
-    const header = await read(at, 6)
+  while (offset < file.size) {
+    const header = await read(offset, 6)
     const each = SURROUND_BITS[(u8(header, 4) & 0x3F) >> 1] ?? 0
     if (!startsWith(header, '\x0B\x77') || each === 0) return frames > 2 ? damaged('ac3', { kind: 'part-unreadable' }, { props }) : null
-    at += 2 * (rate === 48_000 ? each * 2 : rate === 32_000 ? each * 3 : Math.floor(each * 1000 * 1536 / rate / 16) + (u8(header, 4) & 1))
+    offset += 2 * (rate === 48_000 ? each * 2 : rate === 32_000 ? each * 3 : Math.floor(each * 1000 * 1536 / rate / 16) + (u8(header, 4) & 1))
     frames++
   }
-  return at > file.size ? damaged('ac3', { kind: 'ends-in-frame' }, { props }) : reading('ac3', { verified: 'structure', props })
+  return offset > file.size ? damaged('ac3', { kind: 'ends-in-frame' }, { props }) : reading('ac3', { verified: 'structure', props })
 }
 
 /** Raw video: a line of parameters, then frames of one length. */

@@ -19,27 +19,27 @@ const BITS: Record<string, readonly number[]> = {
 const AAC_RATES = [96_000, 88_200, 64_000, 48_000, 44_100, 32_000, 24_000, 22_050, 16_000, 12_000, 11_025, 8000, 7350]
 
 /** A frame header of ISO/IEC 11172-3 §2.4.1.3 and 13818-3, or of ADTS (13818-7 §6.2). */
-function frameAt(bytes: Uint8Array, at: number): Frame | null {
-  if (bytes[at] !== 0xFF || (u8(bytes, at + 1) & 0xE0) !== 0xE0) return null
-  const kind = (u8(bytes, at + 1) >> 1) & 3
+function frameAt(bytes: Uint8Array, offset: number): Frame | null {
+  if (bytes[offset] !== 0xFF || (u8(bytes, offset + 1) & 0xE0) !== 0xE0) return null
+  const kind = (u8(bytes, offset + 1) >> 1) & 3
   if (kind === 0) {
-    if ((u8(bytes, at + 1) & 0xF6) !== 0xF0) return null
-    const length = ((u8(bytes, at + 3) & 3) << 11) | (u8(bytes, at + 4) << 3) | (u8(bytes, at + 5) >> 5)
-    const sampleRate = AAC_RATES[(u8(bytes, at + 2) >> 2) & 15]
-    const channels = ((u8(bytes, at + 2) & 1) << 2) | (u8(bytes, at + 3) >> 6)
-    return length < 7 || !sampleRate ? null : { length, layer: 'aac', sampleRate, channels: channels === 7 ? 8 : channels, samples: 1024 * ((u8(bytes, at + 6) & 3) + 1) }
+    if ((u8(bytes, offset + 1) & 0xF6) !== 0xF0) return null
+    const length = ((u8(bytes, offset + 3) & 3) << 11) | (u8(bytes, offset + 4) << 3) | (u8(bytes, offset + 5) >> 5)
+    const sampleRate = AAC_RATES[(u8(bytes, offset + 2) >> 2) & 15]
+    const channels = ((u8(bytes, offset + 2) & 1) << 2) | (u8(bytes, offset + 3) >> 6)
+    return length < 7 || !sampleRate ? null : { length, layer: 'aac', sampleRate, channels: channels === 7 ? 8 : channels, samples: 1024 * ((u8(bytes, offset + 6) & 3) + 1) }
   }
   const layer = (4 - kind) as 1 | 2 | 3
-  const version = (u8(bytes, at + 1) >> 3) & 3
+  const version = (u8(bytes, offset + 1) >> 3) & 3
   const first = version === 3
-  const bits = BITS[first ? `1-${layer}` : layer === 1 ? '2-1' : '2-2']?.[u8(bytes, at + 2) >> 4]
-  const base = RATES[(u8(bytes, at + 2) >> 2) & 3]
+  const bits = BITS[first ? `1-${layer}` : layer === 1 ? '2-1' : '2-2']?.[u8(bytes, offset + 2) >> 4]
+  const base = RATES[(u8(bytes, offset + 2) >> 2) & 3]
   if (version === 1 || !bits || !base) return null
   const sampleRate = base / (first ? 1 : version === 2 ? 2 : 4)
-  const padding = (u8(bytes, at + 2) >> 1) & 1
+  const padding = (u8(bytes, offset + 2) >> 1) & 1
   const samples = layer === 1 ? 384 : layer === 3 && !first ? 576 : 1152
   const length = layer === 1 ? (Math.floor(12_000 * bits / sampleRate) + padding) * 4 : Math.floor(samples * 125 * bits / sampleRate) + padding
-  return { length, layer, sampleRate, channels: u8(bytes, at + 3) >> 6 === 3 ? 1 : 2, samples }
+  return { length, layer, sampleRate, channels: u8(bytes, offset + 3) >> 6 === 3 ? 1 : 2, samples }
 }
 
 /**
@@ -47,22 +47,22 @@ function frameAt(bytes: Uint8Array, at: number): Frame | null {
  * to the end; where the first one states how many bytes there are, they must be there.
  */
 export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Reading | null> {
-  let at = 0
+  let offset = 0
   const props: Record<string, PropertyValue> = {}
   for (let tags = 0; tags < 4; tags++) {
-    const tag = await file.read(at, 10)
+    const tag = await file.read(offset, 10)
     if (!startsWith(tag, 'ID3')) break
     const length = ((u8(tag, 6) & 127) << 21) + ((u8(tag, 7) & 127) << 14) + ((u8(tag, 8) & 127) << 7) + (u8(tag, 9) & 127)
-    if (tags === 0) setProps(props, { title: titleOf(await file.read(at + 10, Math.min(length, 65_536))) })
-    at += 10 + length + (u8(tag, 5) & 0x10 ? 10 : 0)
+    if (tags === 0) setProps(props, { title: titleOf(await file.read(offset + 10, Math.min(length, 65_536))) })
+    offset += 10 + length + (u8(tag, 5) & 0x10 ? 10 : 0)
   }
-  const tagged = at > 0
-  if (tagged && at >= file.size) return damaged('mp3', { kind: 'ends-in-own-tag' }, { props })
-  const start = await file.read(at, 64 * 1024)
-  if (startsWith(start, 'fLaC')) return readFlac(file, proof, at)
+  const tagged = offset > 0
+  if (tagged && offset >= file.size) return damaged('mp3', { kind: 'ends-in-own-tag' }, { props })
+  const start = await file.read(offset, 64 * 1024)
+  if (startsWith(start, 'fLaC')) return readFlac(file, proof, offset)
   // some writers pad their tags with zeros past the stated length
   const zeros = tagged ? start.findIndex(byte => byte !== 0) : 0
-  at += Math.max(0, zeros)
+  offset += Math.max(0, zeros)
   const first = frameAt(start, Math.max(0, zeros))
   if (!first) return tagged && zeros < 0 ? damaged('mp3', { kind: 'no-sound' }, { props }) : tagged ? reading('mp3', { props }) : null
   const id = first.layer === 'aac' ? 'aac' : first.layer === 3 ? 'mp3' : 'mp2'
@@ -72,13 +72,13 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
   Object.assign(props, { sampleRate: first.sampleRate, channels: first.channels })
 
   const stated = statedBytes(start.subarray(Math.max(0, zeros)), first)
-  const walked = await walkFrames(file, at, first)
+  const walked = await walkFrames(file, offset, first)
   if (id === 'aac') setProps(props, { duration: thousandths(walked.samples / first.sampleRate) })
   else {
     const samples = stated ? stated.frames * first.samples : walked.samples
     setProps(props, { duration: thousandths(samples / first.sampleRate), bitRate: samples > 0 ? Math.round(walked.bytes * 8 * first.sampleRate / samples / 1000) * 1000 : undefined })
   }
-  if (stated && stated.bytes > file.size - at + 1) return damaged(id, endsEarly(file.size - at, stated.bytes), { props })
+  if (stated && stated.bytes > file.size - offset + 1) return damaged(id, endsEarly(file.size - offset, stated.bytes), { props })
   if (walked.zeros) return damaged(id, { kind: 'part-zeros' }, { props })
   if (stated && walked.frames < stated.frames * 0.9) return damaged(id, { kind: 'part-unreadable' }, { props })
   if (id === 'aac' && walked.cut) return damaged(id, { kind: 'ends-in-frame' }, { props })
@@ -89,52 +89,52 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
 function statedBytes(frame: Uint8Array, first: Frame): { frames: number, bytes: number } | null {
   if (first.layer !== 3) return null
   for (const mark of ['Xing', 'Info']) {
-    const at = indexOf(frame.subarray(0, 64), mark)
-    if (at < 0) continue
-    const flags = u32be(frame, at + 4)
+    const offset = indexOf(frame.subarray(0, 64), mark)
+    if (offset < 0) continue
+    const flags = u32be(frame, offset + 4)
     if ((flags & 3) !== 3) return null
-    return { frames: u32be(frame, at + 8), bytes: u32be(frame, at + 12) }
+    return { frames: u32be(frame, offset + 8), bytes: u32be(frame, offset + 12) }
   }
   return null
 }
 
 async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<{ frames: number, samples: number, bytes: number, cut: boolean, zeros: boolean }> {
   const read = cursor(file)
-  let [at, frames, samples, bytes, last] = [from, 0, 0, 0, from]
+  let [offset, frames, samples, bytes, last] = [from, 0, 0, 0, from]
   let left = true
-  while (at < file.size) {
-    const header = await read(at, 8)
+  while (offset < file.size) {
+    const header = await read(offset, 8)
     const frame = frameAt(header, 0)
     if (frame && frame.layer === first.layer) {
-      if (at + frame.length > file.size) return { frames, samples, bytes, cut: true, zeros: false }
+      if (offset + frame.length > file.size) return { frames, samples, bytes, cut: true, zeros: false }
       frames++
       samples += frame.samples
       bytes += frame.length
-      at += frame.length
-      last = at
+      offset += frame.length
+      last = offset
       continue
     }
     if (startsWith(header, 'TAG') || startsWith(header, 'APETAGEX') || startsWith(header, 'LYRICS') || startsWith(header, 'ID3')) {
       left = false
       break
     }
-    const stretch = await read(at, 4096)
+    const stretch = await read(offset, 4096)
     if (frames > 0 && stretch.length >= 1024 && stretch.every(byte => byte === 0)) return { frames, samples, bytes, cut: false, zeros: true }
     // readers look for the next frame where one does not follow
     let next = 1
     while (next < stretch.length - 4 && !(stretch[next] === 0xFF && frameAt(stretch, next)?.layer === first.layer)) next++
-    at += next
+    offset += next
   }
   return { frames, samples, bytes, cut: last < file.size && left, zeros: false }
 }
 
 /** Title of an ID3v2 tag (frames TIT2 or TT2). */
 function titleOf(tag: Uint8Array): string | undefined {
-  const at = indexOf(tag, 'TIT2')
-  if (at < 0) return undefined
-  const length = Math.min(512, u32be(tag, at + 4) & 0x7F7F7F7F)
-  const text = tag.subarray(at + 11, at + 10 + length)
-  const encoding = u8(tag, at + 10)
+  const offset = indexOf(tag, 'TIT2')
+  if (offset < 0) return undefined
+  const length = Math.min(512, u32be(tag, offset + 4) & 0x7F7F7F7F)
+  const text = tag.subarray(offset + 11, offset + 10 + length)
+  const encoding = u8(tag, offset + 10)
   return propertyText(new TextDecoder(encoding === 1 ? (u8(text, 0) === 0xFE ? 'utf-16be' : 'utf-16le') : encoding === 2 ? 'utf-16be' : encoding === 3 ? 'utf-8' : 'windows-1252').decode(text).replace(/^\uFEFF/, ''))
 }
 
@@ -144,8 +144,8 @@ const FRAME_RATES = [0, 23.976, 24, 25, 29.97, 30, 50, 59.94, 60]
 export function readMpegStream({ head, size }: FileBytes): Reading | null {
   if (startsWith(head, '\0\0\x01\xBA') || startsWith(head, '\0\0\x01\xB3')) {
     const props: Record<string, PropertyValue> = {}
-    const at = indexOf(head, '\0\0\x01\xB3')
-    if (at >= 0) setProps(props, { width: u16be(head, at + 4) >> 4, height: u16be(head, at + 5) & 0xFFF, frameRate: FRAME_RATES[u8(head, at + 7) & 15] || undefined, videoCodec: latin1(head, at).includes('\0\0\x01\xB5') ? 'mpeg2' : 'mpeg1' })
+    const offset = indexOf(head, '\0\0\x01\xB3')
+    if (offset >= 0) setProps(props, { width: u16be(head, offset + 4) >> 4, height: u16be(head, offset + 5) & 0xFFF, frameRate: FRAME_RATES[u8(head, offset + 7) & 15] || undefined, videoCodec: latin1(head, offset).includes('\0\0\x01\xB5') ? 'mpeg2' : 'mpeg1' })
     return reading('mpg', { props })
   }
   for (const [offset, each] of [[0, 188], [4, 192]] as const) {

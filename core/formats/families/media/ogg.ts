@@ -10,11 +10,11 @@ export async function readOgg(file: FileBytes, proof: Proof): Promise<Reading> {
   const { head, size } = file
   const { id, props, rate, skip } = measure(head)
   const read = cursor(file)
-  let at = 0
+  let offset = 0
   let granule = 0
   let pages = 0
-  while (at < size) {
-    const header = await read(at, 282)
+  while (offset < size) {
+    const header = await read(offset, 282)
     if (!startsWith(header, 'OggS\0')) {
       // tags that other programs append are no part of the stream
       if (pages > 0 && (startsWith(header, 'TAG') || startsWith(header, 'ID3') || startsWith(header, 'APETAG'))) break
@@ -23,13 +23,13 @@ export async function readOgg(file: FileBytes, proof: Proof): Promise<Reading> {
     const segments = u8(header, 26)
     let length = 27 + segments
     for (let i = 0; i < segments; i++) length += u8(header, 27 + i)
-    if (at + length > size) return damaged(id, { kind: 'ends-in-page' }, { props })
-    if (proof.checksums && checksum(await read(at, length)) !== u32le(header, 22)) return damaged(id, { kind: 'page-checksum' }, { props, verified: 'checksum' })
+    if (offset + length > size) return damaged(id, { kind: 'ends-in-page' }, { props })
+    if (proof.checksums && checksum(await read(offset, length)) !== u32le(header, 22)) return damaged(id, { kind: 'page-checksum' }, { props, verified: 'checksum' })
     const position = u64le(header, 6)
     // all ones mark a page on which no packet ends
     if (u32le(header, 10) !== 0xFFFFFFFF) granule = Math.max(granule, position)
     pages++
-    at += length
+    offset += length
   }
   if (rate > 0 && granule > 0) props.duration = thousandths(Math.max(0, granule - skip) / rate)
   return reading(id, { verified: proof.checksums ? 'checksum' : 'structure', props })
@@ -42,9 +42,9 @@ function measure(head: Uint8Array): { id: string, props: Record<string, Property
   const data = 27 + u8(head, 26)
   const first = head.subarray(data)
   if (text.includes('\x80theora')) {
-    const at = text.indexOf('\x80theora')
-    const [over, under] = [u32be(head, at + 22), u32be(head, at + 26)]
-    setProps(props, { videoCodec: 'theora', width: (u8(head, at + 14) << 16) | (u8(head, at + 15) << 8) | u8(head, at + 16), height: (u8(head, at + 17) << 16) | (u8(head, at + 18) << 8) | u8(head, at + 19), frameRate: under > 0 ? thousandths(over / under) : undefined })
+    const offset = text.indexOf('\x80theora')
+    const [over, under] = [u32be(head, offset + 22), u32be(head, offset + 26)]
+    setProps(props, { videoCodec: 'theora', width: (u8(head, offset + 14) << 16) | (u8(head, offset + 15) << 8) | u8(head, offset + 16), height: (u8(head, offset + 17) << 16) | (u8(head, offset + 18) << 8) | u8(head, offset + 19), frameRate: under > 0 ? thousandths(over / under) : undefined })
     return { id: 'ogv', props, rate: 0, skip: 0 }
   }
   if (startsWith(first, 'OpusHead')) {

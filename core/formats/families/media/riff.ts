@@ -19,26 +19,26 @@ export async function readRiff(file: FileBytes): Promise<Reading | null> {
   const big = startsWith(head, 'RIFX')
   const long = big ? u32be : u32le
   const chunks: Chunk[] = []
-  let at = 12
+  let offset = 12
   let large: number | null = null
-  for (let count = 0; at + 8 <= size && count < 5000; count++) {
-    const start = await file.read(at, 64)
-    const chunk = { type: latin1(start, 0, 4), at, length: long(start, 4), start }
+  for (let count = 0; offset + 8 <= size && count < 5000; count++) {
+    const start = await file.read(offset, 64)
+    const chunk = { type: latin1(start, 0, 4), at: offset, length: long(start, 4), start }
     // RF64 (EBU Tech 3306): the real length of the data stands in ds64
     if (chunk.type === 'ds64') large = u64le(start, 16)
     if (chunk.type === 'data' && chunk.length === 0xFFFFFFFF && large !== null) chunk.length = large
     if (!/^[\x20-\x7E]{4}$/.test(chunk.type)) break
     chunks.push(chunk)
     if (chunk.type === 'data' && unset(chunk.length)) {
-      at = size
+      offset = size
       break
     }
-    at += 8 + chunk.length + (chunk.length & 1)
+    offset += 8 + chunk.length + (chunk.length & 1)
   }
   const { props, version = null } = id === 'wav' ? measureWave(chunks, size, big) : id === 'webp' ? { props: measureWebp(chunks) } : id === 'avi' ? { props: await measureAvi(file, chunks) } : { props: {}, version: id === 'cdr' ? form.slice(3).trim() : null }
   const stated = long(head, 4) + 8
   // an odd last chunk may lack its padding byte
-  const reach = Math.max(at - 1, id === 'wav' || unset(long(head, 4)) || startsWith(head, 'RF64') ? 0 : stated)
+  const reach = Math.max(offset - 1, id === 'wav' || unset(long(head, 4)) || startsWith(head, 'RF64') ? 0 : stated)
   if (reach > size) return damaged(id, endsEarly(size, reach), { props, version })
   if (id === 'wav' && !chunks.some(chunk => chunk.type === 'data')) return damaged(id, { kind: 'no-sound' }, { props })
   return reading(id, { verified: 'structure', props, version })

@@ -17,11 +17,11 @@ export async function readAsf(file: FileBytes): Promise<Reading> {
   const id = sound && !video ? 'wma' : 'wmv'
   const props: Record<string, PropertyValue> = {}
   let reach = u64le(file.head, 16)
-  const at = indexOf(header, FILE_PROPERTIES)
-  if (at >= 0) {
-    const live = (u32le(header, at + 88) & 1) === 1
-    if (!live) reach = Math.max(reach, u64le(header, at + 40))
-    const [play, preroll] = [u64le(header, at + 64), u64le(header, at + 80)]
+  const offset = indexOf(header, FILE_PROPERTIES)
+  if (offset >= 0) {
+    const live = (u32le(header, offset + 88) & 1) === 1
+    if (!live) reach = Math.max(reach, u64le(header, offset + 40))
+    const [play, preroll] = [u64le(header, offset + 64), u64le(header, offset + 80)]
     if (!live && play > 0) setProps(props, { duration: thousandths(play / 1e7 - preroll / 1000) })
   }
   let position = 0

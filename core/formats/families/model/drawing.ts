@@ -9,8 +9,8 @@ const endOf = async (file: FileBytes): Promise<string> => trimmedEnd(latin1(awai
 export async function readDrawing(file: FileBytes): Promise<Reading | null> {
   const text = latin1(file.head)
   if (startsWith(file.head, 'AutoCAD Binary DXF')) {
-    const at = text.indexOf('$ACADVER')
-    const version = at < 0 ? null : /AC\d{4}/.exec(text.slice(at, at + 32))?.[0] ?? null
+    const offset = text.indexOf('$ACADVER')
+    const version = offset < 0 ? null : /AC\d{4}/.exec(text.slice(offset, offset + 32))?.[0] ?? null
     const end = latin1((await file.tail()).slice(-8))
     return end.includes('EOF') ? reading('dxf', { version, verified: 'structure', props: { form: 'binary' } }) : damaged('dxf', { kind: 'closing-mark-missing' }, { version, props: { form: 'binary' } })
   }
@@ -40,9 +40,9 @@ export async function readSurfaces(file: FileBytes): Promise<Reading> {
 export async function readMetafile(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   const placed = startsWith(head, '\xD7\xCD\xC6\x9A')
-  const at = placed ? 22 : 0
+  const offset = placed ? 22 : 0
   if (placed || (u16le(head, 0) <= 2 && u16le(head, 0) > 0 && u16le(head, 2) === 9 && [0x100, 0x300].includes(u16le(head, 4)))) {
-    const stated = at + u32le(head, at + 6) * 2
+    const stated = offset + u32le(head, offset + 6) * 2
     // the last record, of three words and number 0, closes it; some writers leave one word out of the length
     return stated > size + 2 ? damaged('wmf', endsEarly(size, stated)) : reading('wmf', { verified: 'structure' })
   }

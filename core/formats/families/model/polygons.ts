@@ -95,9 +95,9 @@ interface PlyElement { name: string, count: number, properties: { name: string, 
 /** PLY: a header in text, then elements as lines or bytes. */
 export async function readPly(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
-  const found = /^ply\r?\n[\s\S]*?\nend_header[ \t]*\r?\n/.exec(latin1(head))
-  if (!found) return /^ply\r?\n/.test(latin1(head, 0, 8)) ? damaged('ply', { kind: 'ends-in-header' }) : null
-  const header = found[0]
+  const headerText = /^ply\r?\n[\s\S]*?\nend_header[ \t]*\r?\n/.exec(latin1(head))
+  if (!headerText) return /^ply\r?\n/.test(latin1(head, 0, 8)) ? damaged('ply', { kind: 'ends-in-header' }) : null
+  const header = headerText[0]
   const format = /\nformat (\w+) ([\d.]+)/.exec(header)
   const elements: PlyElement[] = []
   for (const line of header.split(/\r?\n/)) {
@@ -140,24 +140,24 @@ export async function readPly(file: FileBytes): Promise<Reading | null> {
 async function walkBinary(file: FileBytes, from: number, elements: readonly PlyElement[], little: boolean): Promise<{ reach: number, props: Props } | null> {
   const mesh = new Fans()
   // elements before the faces have rows of one length; faces are walked, up to what is measured
-  let at = from
+  let offset = from
   for (const element of elements) {
     const lists = element.properties.some(property => property.list !== null)
     if (element.properties.some(property => !SIZES[property.type] || (property.list !== null && !SIZES[property.list]))) return null
     if (!lists) {
       const row = element.properties.reduce((sum, property) => sum + (SIZES[property.type] ?? 0), 0)
-      if (element.name === 'vertex' && at + row * element.count <= file.size && row * element.count < 32 * 1024 * 1024) {
-        const bytes = await file.read(at, row * element.count)
+      if (element.name === 'vertex' && offset + row * element.count <= file.size && row * element.count < 32 * 1024 * 1024) {
+        const bytes = await file.read(offset, row * element.count)
         const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
         const [wide, narrow] = [element.properties[0]?.type === 'double' || element.properties[0]?.type === 'float64', element.properties[0]?.type.startsWith('float')]
         for (let i = 0; i < element.count && (wide || narrow) && !mesh.points.full; i++) mesh.points.push(...[0, 1, 2].map(axis => (wide ? view.getFloat64(i * row + 8 * axis, little) : view.getFloat32(i * row + 4 * axis, little))) as [number, number, number])
       }
-      at += row * element.count
+      offset += row * element.count
       continue
     }
-    if (at > file.size || element.count > 2_000_000) return { reach: at, props: { triangles: element.count } }
-    const bytes = await file.read(at, Math.min(file.size - at, 32 * 1024 * 1024))
-    if (at + bytes.length < file.size && bytes.length >= 32 * 1024 * 1024) return { reach: at, props: {} }
+    if (offset > file.size || element.count > 2_000_000) return { reach: offset, props: { triangles: element.count } }
+    const bytes = await file.read(offset, Math.min(file.size - offset, 32 * 1024 * 1024))
+    if (offset + bytes.length < file.size && bytes.length >= 32 * 1024 * 1024) return { reach: offset, props: {} }
     const number = (type: string, place: number) => {
       const width = SIZES[type] ?? 1
       return width === 1 ? u8(bytes, place) : width === 2 ? (little ? u16le : u16be)(bytes, place) : (little ? u32le : u32be)(bytes, place)
@@ -177,7 +177,7 @@ async function walkBinary(file: FileBytes, from: number, elements: readonly PlyE
       }
       if (place > bytes.length) break
     }
-    at += place
+    offset += place
   }
-  return { reach: at, props: mesh.measure() }
+  return { reach: offset, props: mesh.measure() }
 }

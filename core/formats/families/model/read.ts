@@ -40,8 +40,8 @@ export const readModel = readBySignature(SIGNATURES, {
 /** What has no signature of its own: the stricter tests first. */
 async function readPlain(file: FileBytes): Promise<Reading | null> {
   for (const read of [readBinaryStl, readAsciiStl, readDrawing, readMetafile, readOff]) {
-    const found = await read(file)
-    if (found) return found
+    const reading = await read(file)
+    if (reading) return reading
   }
   const start = latin1(file.head, 0, 1024)
   return (/^\s*(?:#|v |mtllib |o |g )/.test(start) ? await readObj(file) : null) ?? readMaterials(start)

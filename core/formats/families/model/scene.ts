@@ -44,16 +44,16 @@ export async function readChunkScene(file: FileBytes): Promise<Reading | null> {
   let triangles = 0
   let chunks = 0
   async function walk(from: number, to: number, depth: number): Promise<void> {
-    for (let at = from; at + 6 <= to && chunks < 100_000;) {
+    for (let offset = from; offset + 6 <= to && chunks < 100_000;) {
       chunks++
-      const chunk = await file.read(at, 8)
+      const chunk = await file.read(offset, 8)
       const [id, length] = [u16le(chunk, 0), u32le(chunk, 2)]
       if (length < 6) return
       if (id === 0x4120) triangles += u16le(chunk, 6)
-      let inside = at + 6
+      let inside = offset + 6
       if (id === 0x4000) inside += (await file.read(inside, 64)).indexOf(0) + 1
-      if ((id === 0x3D3D || id === 0x4000 || id === 0x4100) && depth < 8) await walk(inside, Math.min(to, at + length), depth + 1)
-      at += length
+      if ((id === 0x3D3D || id === 0x4000 || id === 0x4100) && depth < 8) await walk(inside, Math.min(to, offset + length), depth + 1)
+      offset += length
     }
   }
   await walk(6, Math.min(size, stated), 0)
@@ -68,13 +68,13 @@ export async function readProject(file: FileBytes): Promise<Reading> {
   const version = /^(\d)(\d\d)/.exec(latin1(head, 9, 12))
   const rest = { version: version ? `${version[1]}.${Number(version[2])}` : null }
   if (!version) return reading('blend', rest)
-  let at = 12
+  let offset = 12
   for (let blocks = 0; blocks < 1_000_000; blocks++) {
-    const block = await file.read(at, 24)
+    const block = await file.read(offset, 24)
     if (startsWith(block, 'ENDB')) return reading('blend', { ...rest, verified: 'structure' })
     const length = little ? u32le(block, 4) : u8(block, 4) * 0x1000000 + (u8(block, 5) << 16) + (u8(block, 6) << 8) + u8(block, 7)
-    at += (wide ? 24 : 20) + length
-    if (block.length < 8 || at > size) return damaged('blend', { kind: 'closing-block-missing' }, rest)
+    offset += (wide ? 24 : 20) + length
+    if (block.length < 8 || offset > size) return damaged('blend', { kind: 'closing-block-missing' }, rest)
   }
   return reading('blend', rest)
 }

@@ -30,17 +30,17 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
     let rest: Uint8Array = new Uint8Array(0)
     for await (const piece of pieces(file, HEADER, TRIANGLE * triangles)) {
       const bytes = rest.length > 0 ? join([rest, piece]) : piece
-      let at = 0
-      for (; at + TRIANGLE <= bytes.length; at += TRIANGLE) {
+      let offset = 0
+      for (; offset + TRIANGLE <= bytes.length; offset += TRIANGLE) {
         let any = 0
         for (let corner = 12; corner < 48; corner += 12) {
-          const [x, y, z] = [f32le(bytes, at + corner), f32le(bytes, at + corner + 4), f32le(bytes, at + corner + 8)]
+          const [x, y, z] = [f32le(bytes, offset + corner), f32le(bytes, offset + corner + 4), f32le(bytes, offset + corner + 8)]
           points.push(x, y, z)
           if (x !== 0 || y !== 0 || z !== 0) any = 1
         }
         zeros = any ? 0 : zeros + 1
       }
-      rest = bytes.slice(at)
+      rest = bytes.slice(offset)
     }
     const props = { ...told, ...measureTriangles(points.values(), null), triangles }
     // a facet whose corners all lie in the origin has no area: a run of them up to the end was never written
@@ -57,10 +57,10 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
 function looksLikeFacets(head: Uint8Array, count: number, flat = false): boolean {
   let proper = 0
   for (let facet = 0; facet < count && HEADER + (facet + 1) * TRIANGLE <= head.length; facet++) {
-    const at = HEADER + facet * TRIANGLE
-    const normal = Math.hypot(f32le(head, at), f32le(head, at + 4), f32le(head, at + 8))
-    const finite = [12, 16, 20, 24, 28, 32, 36, 40, 44].every(offset => Math.abs(f32le(head, at + offset)) < 1e9)
-    if (!finite || (!flat && (u16le(head, at + 48) !== 0 || !(normal === 0 || Math.abs(normal - 1) < 0.02)))) return false
+    const position = HEADER + facet * TRIANGLE
+    const normal = Math.hypot(f32le(head, position), f32le(head, position + 4), f32le(head, position + 8))
+    const finite = [12, 16, 20, 24, 28, 32, 36, 40, 44].every(offset => Math.abs(f32le(head, position + offset)) < 1e9)
+    if (!finite || (!flat && (u16le(head, position + 48) !== 0 || !(normal === 0 || Math.abs(normal - 1) < 0.02)))) return false
     if (normal !== 0) proper++
   }
   return flat || proper > 0

@@ -58,10 +58,10 @@ async function readSections(file: FileBytes, start: number, shift: number, place
   const seen = new Set<number>()
   let first: Dictionary | null = null
   while (waiting.length > 0 && seen.size < SECTIONS) {
-    const at = waiting.shift() ?? 0
-    if (seen.has(at) || at >= file.size || at < 0) continue
-    seen.add(at)
-    const section = await readTable(file, at, shift, places) ?? await readStreamTable(file, at, shift, places)
+    const offset = waiting.shift() ?? 0
+    if (seen.has(offset) || offset >= file.size || offset < 0) continue
+    seen.add(offset)
+    const section = await readTable(file, offset, shift, places) ?? await readStreamTable(file, offset, shift, places)
     if (!section) return null
     first ??= section
     const [hybrid, previous] = [section.get('XRefStm'), section.get('Prev')]
@@ -72,16 +72,16 @@ async function readSections(file: FileBytes, start: number, shift: number, place
 }
 
 /** A table section (§7.5.4): subsections of 20-byte lines, then the trailer. */
-async function readTable(file: FileBytes, at: number, shift: number, places: Map<number, Place>): Promise<Dictionary | null> {
-  const starts = latin1(await file.read(at, 64))
+async function readTable(file: FileBytes, offset: number, shift: number, places: Map<number, Place>): Promise<Dictionary | null> {
+  const starts = latin1(await file.read(offset, 64))
   const lead = /^\s*xref\s+/.exec(starts)?.[0].length
   if (lead === undefined) return null
-  let position = at + lead
+  let position = offset + lead
   for (let sections = 0; sections < 100_000; sections++) {
     const line = latin1(await file.read(position, 64))
-    const found = /^\s*(\d+)\s+(\d+)\s*?(?:\r\n|\n|\r| )/.exec(line)
-    if (!found) break
-    const [all, from, count] = [found[0], Number(found[1]), Number(found[2])]
+    const match = /^\s*(\d+)\s+(\d+)\s*?(?:\r\n|\n|\r| )/.exec(line)
+    if (!match) break
+    const [all, from, count] = [match[0], Number(match[1]), Number(match[2])]
     position += all.length + (/^\s*/.exec(line.slice(all.length))?.[0].length ?? 0)
     if (count > OBJECTS) return null
     for (let done = 0; done < count;) {
@@ -107,11 +107,11 @@ async function readTable(file: FileBytes, at: number, shift: number, places: Map
 }
 
 /** A cross-reference stream (§7.5.8): fields of stated widths, packed. */
-async function readStreamTable(file: FileBytes, at: number, shift: number, places: Map<number, Place>): Promise<Dictionary | null> {
-  const found = await readObjectAt(file, at, null)
-  if (!found?.dictionary || nameOf(found.dictionary.get('Type')) !== 'XRef') return null
-  const { dictionary } = found
-  const data = await unpack(file, dictionary, found.dataAt, dictionary.get('Length'))
+async function readStreamTable(file: FileBytes, offset: number, shift: number, places: Map<number, Place>): Promise<Dictionary | null> {
+  const stored = await readObjectAt(file, offset, null)
+  if (!stored?.dictionary || nameOf(stored.dictionary.get('Type')) !== 'XRef') return null
+  const { dictionary } = stored
+  const data = await unpack(file, dictionary, stored.dataAt, dictionary.get('Length'))
   const widths = dictionary.get('W')
   if (!data || !Array.isArray(widths)) return null
   const [a = 0, b = 0, c = 0] = widths.map(width => (typeof width === 'number' && width >= 0 && width <= 8 ? width : 0))
@@ -139,21 +139,21 @@ async function readStreamTable(file: FileBytes, at: number, shift: number, place
 interface Found { number: number, value: Value, dictionary: Dictionary | null, dataAt: number }
 
 /** Reads the object at an offset; where it is a stream, its data starts at `dataAt`. */
-async function readObjectAt(file: FileBytes, at: number, expected: number | null): Promise<Found | null> {
+async function readObjectAt(file: FileBytes, offset: number, expected: number | null): Promise<Found | null> {
   for (let length = 2048; ; length *= 16) {
-    const text = latin1(await file.read(at, Math.min(length, 512 * 1024)))
+    const text = latin1(await file.read(offset, Math.min(length, 512 * 1024)))
     const lead = /^\s*(\d+)\s+\d+\s+obj/.exec(text)
     if (!lead || (expected !== null && Number(lead[1]) !== expected)) return null
     const parse = { text, at: lead[0].length }
     const value = parseValue(parse)
     if (value === undefined) {
-      if (length >= 512 * 1024 || at + length >= file.size) return null
+      if (length >= 512 * 1024 || offset + length >= file.size) return null
       continue
     }
     skipSpace(parse)
     const data = /stream(?:\r\n|\n|\r)/y
     data.lastIndex = parse.at
-    return { number: Number(lead[1]), value, dictionary: isDictionary(value) ? value : null, dataAt: data.test(text) ? at + data.lastIndex : -1 }
+    return { number: Number(lead[1]), value, dictionary: isDictionary(value) ? value : null, dataAt: data.test(text) ? offset + data.lastIndex : -1 }
   }
 }
 
@@ -209,10 +209,10 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
       if (packs.size > 16) packs.clear()
       packs.set(stream, null)
       const holder = places.get(stream)
-      const found = holder && 'at' in holder && !trailer.has('Encrypt') ? await readObjectAt(file, holder.at, stream) : null
-      const data = found?.dictionary ? await unpack(file, found.dictionary, found.dataAt, await get(found.dictionary.get('Length'))) : null
-      if (data && found?.dictionary) {
-        const first = Number(found.dictionary.get('First') ?? 0)
+      const stored = holder && 'at' in holder && !trailer.has('Encrypt') ? await readObjectAt(file, holder.at, stream) : null
+      const data = stored?.dictionary ? await unpack(file, stored.dictionary, stored.dataAt, await get(stored.dictionary.get('Length'))) : null
+      if (data && stored?.dictionary) {
+        const first = Number(stored.dictionary.get('First') ?? 0)
         const text = latin1(data)
         const table = text.slice(0, first).trim().split(/\s+/).map(Number)
         packs.set(stream, { numbers: table.filter((_, i) => i % 2 === 0), offsets: table.filter((_, i) => i % 2 === 1).map(offset => offset + first), text })
@@ -220,8 +220,8 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
     }
     const pack = packs.get(stream)
     if (!pack) return undefined
-    const at = pack.numbers[index] === number ? index : pack.numbers.indexOf(number)
-    const offset = pack.offsets[at]
+    const position = pack.numbers[index] === number ? index : pack.numbers.indexOf(number)
+    const offset = pack.offsets[position]
     return offset === undefined ? undefined : parseValue({ text: pack.text, at: offset })
   }
 
@@ -234,9 +234,9 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
   return {
     trailer, rebuilt, places, get,
     async stream(value) {
-      const found = isReference(value) ? await find(value.object) : null
-      if (!found?.dictionary || found.dataAt < 0) return null
-      return { dictionary: found.dictionary, data: await unpack(file, found.dictionary, found.dataAt, await get(found.dictionary.get('Length'))) }
+      const stored = isReference(value) ? await find(value.object) : null
+      if (!stored?.dictionary || stored.dataAt < 0) return null
+      return { dictionary: stored.dictionary, data: await unpack(file, stored.dictionary, stored.dataAt, await get(stored.dictionary.get('Length'))) }
     },
   }
 }
@@ -248,18 +248,18 @@ async function searchObjects(file: FileBytes, places: Map<number, Place>): Promi
   let keptAt = 0
   for await (const piece of pieces(file, 0, SEARCHED)) {
     const text = kept + latin1(piece)
-    for (const found of text.matchAll(/(?:^|[\r\n ])(\d{1,10}) \d{1,5} obj\b|trailer\s*(?=<<)/g)) {
-      if (found[1] !== undefined) {
-        if (places.size < OBJECTS) places.set(Number(found[1]), { at: keptAt + found.index + found[0].indexOf(found[1]) })
-        const start = text.slice(found.index, found.index + 2048)
+    for (const match of text.matchAll(/(?:^|[\r\n ])(\d{1,10}) \d{1,5} obj\b|trailer\s*(?=<<)/g)) {
+      if (match[1] !== undefined) {
+        if (places.size < OBJECTS) places.set(Number(match[1]), { at: keptAt + match.index + match[0].indexOf(match[1]) })
+        const start = text.slice(match.index, match.index + 2048)
         if (/\/Type\s*\/(?:XRef|Catalog)\b/.test(start)) {
           const value = parseValue({ text: start, at: start.indexOf('obj') + 3 })
           if (isDictionary(value) && nameOf(value.get('Type')) === 'XRef' && value.has('Root')) trailer = value
-          else trailer ??= new Map([['Root', { object: Number(found[1]) }]])
+          else trailer ??= new Map([['Root', { object: Number(match[1]) }]])
         }
         continue
       }
-      const value = parseValue({ text: text.slice(0, found.index + 16_384), at: found.index + found[0].length })
+      const value = parseValue({ text: text.slice(0, match.index + 16_384), at: match.index + match[0].length })
       if (isDictionary(value) && value.has('Root')) trailer = value
     }
     keptAt += text.length - Math.min(text.length, 4096)

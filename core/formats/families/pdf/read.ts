@@ -20,16 +20,16 @@ const OBJECTS_READ = 5000
  * they say it is; a linearised file (annex F) states its own length near the start.
  */
 export async function readPdf(file: FileBytes): Promise<Reading | null> {
-  const at = indexOf(file.head.subarray(0, 1032), '%PDF-')
-  if (at < 0) return null
-  const start = latin1(file.head, at, at + 4096)
+  const offset = indexOf(file.head.subarray(0, 1032), '%PDF-')
+  if (offset < 0) return null
+  const start = latin1(file.head, offset, offset + 4096)
   const version = /^%PDF-(\d\.\d)/.exec(start)?.[1] ?? null
   const ids = /\/AIPrivateData|\/Illustrator\b|\/AIMetaData/.test(latin1(file.head)) ? ['pdf', 'ai'] : ['pdf']
   const bad = (fault: Fault) => damaged(ids, fault, { version })
 
   const tail = latin1(await file.tail())
   const linear = /\/Linearized\s[^>]*\/L\s+(\d+)/.exec(start.slice(0, 1024)) ?? /\/L\s+(\d+)[^>]*\/Linearized/.exec(start.slice(0, 1024))
-  if (linear && Number(linear[1]) > file.size - at) return bad(endsEarly(file.size - at, Number(linear[1])))
+  if (linear && Number(linear[1]) > file.size - offset) return bad(endsEarly(file.size - offset, Number(linear[1])))
   const ends = trimmedEnd(tail)
   const last = ends.lastIndexOf('startxref')
   const stated = last < 0 ? null : /^startxref\s+(\d+)/.exec(ends.slice(last, last + 64))
@@ -39,7 +39,7 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
   if (/[\r\n]\d+ \d+ obj\b/.test(after)) return bad({ kind: 'ends-in-last-change' })
   if (tail.length - ends.length > 4096) return bad({ kind: 'last-part-zeros' })
 
-  const document = await openDocument(file, Number(stated[1]), at)
+  const document = await openDocument(file, Number(stated[1]), offset)
   if (!document) return bad({ kind: 'contents-unread' })
   if (document.rebuilt && (wasSentAsText(file) || await isShifted(file, document))) return bad({ kind: 'lengths-disagree' })
   if (!document.rebuilt && await holdsZeros(file, document)) return bad({ kind: 'part-zeros' })
@@ -77,9 +77,9 @@ async function isShifted(file: FileBytes, document: Document): Promise<boolean> 
   for (const place of [...document.places.values()].slice(0, 500)) {
     if (!('at' in place) || right + wrong >= 20) continue
     const text = latin1(await file.read(place.at, 2048))
-    const found = /^\s*\d+ \d+ obj[^>]*?\/Length (\d+)(?! \d+ R)[^]{0,500}?>>\s*stream(\r\n|\n|\r)/.exec(text)
-    if (!found) continue
-    const end = latin1(await file.read(place.at + found[0].length + Number(found[1]), 16))
+    const match = /^\s*\d+ \d+ obj[^>]*?\/Length (\d+)(?! \d+ R)[^]{0,500}?>>\s*stream(\r\n|\n|\r)/.exec(text)
+    if (!match) continue
+    const end = latin1(await file.read(place.at + match[0].length + Number(match[1]), 16))
     if (/^\s{0,2}endstream/.test(end)) right++
     else wrong++
   }
@@ -202,8 +202,8 @@ async function drawsNothing(document: Document, pages: readonly Page[]): Promise
     const contents = page.get('Contents')
     const target = await document.get(contents)
     const streams = Array.isArray(target) ? target : contents === undefined ? [] : [contents]
-    for (const one of streams.slice(0, 16)) {
-      const stream = await document.stream(one)
+    for (const reference of streams.slice(0, 16)) {
+      const stream = await document.stream(reference)
       if (!stream?.data || PAINTS.test(latin1(stream.data))) return false
     }
     if (streams.length > 16) return false

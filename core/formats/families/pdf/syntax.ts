@@ -34,8 +34,8 @@ export function parseValue(parse: Parse, depth = 0): Value | undefined {
   if (char === '[') return parseArray(parse, depth)
   const word = /[+-]?[\d.]+|[A-Za-z]+/y
   word.lastIndex = parse.at
-  const found = word.exec(text)?.[0]
-  if (found === undefined) return undefined
+  const token = word.exec(text)?.[0]
+  if (token === undefined) return undefined
   const reference = /(\d{1,10})[\0\t\n\f\r ]+(\d{1,5})[\0\t\n\f\r ]+R(?![A-Za-z])/y
   reference.lastIndex = parse.at
   const target = reference.exec(text)
@@ -44,37 +44,37 @@ export function parseValue(parse: Parse, depth = 0): Value | undefined {
     return { object: Number(target[1]) }
   }
   parse.at = word.lastIndex
-  if (found === 'true') return true
-  if (found === 'false') return false
-  if (found === 'null') return null
-  const number = Number(found)
+  if (token === 'true') return true
+  if (token === 'false') return false
+  if (token === 'null') return null
+  const number = Number(token)
   return Number.isNaN(number) ? undefined : number
 }
 
 function parseName(parse: Parse): Name {
   const name = /\/([^\0\t\n\f\r ()<>[\]{}/%]*)/y
   name.lastIndex = parse.at
-  const found = name.exec(parse.text)?.[1] ?? ''
+  const token = name.exec(parse.text)?.[1] ?? ''
   parse.at = Math.max(parse.at + 1, name.lastIndex)
-  return { name: found.replace(/#([\dA-Fa-f]{2})/g, (_, code: string) => String.fromCharCode(parseInt(code, 16))) }
+  return { name: token.replace(/#([\dA-Fa-f]{2})/g, (_, code: string) => String.fromCharCode(parseInt(code, 16))) }
 }
 
 function parseString(parse: Parse): string | undefined {
   let open = 0
   let out = ''
-  for (let at = parse.at; at < parse.text.length && out.length < 65_536; at++) {
-    const char = parse.text.charAt(at)
+  for (let offset = parse.at; offset < parse.text.length && out.length < 65_536; offset++) {
+    const char = parse.text.charAt(offset)
     if (char === '\\') {
-      const octal = /^[0-7]{1,3}/.exec(parse.text.slice(at + 1, at + 4))?.[0]
-      const next = parse.text.charAt(at + 1)
+      const octal = /^[0-7]{1,3}/.exec(parse.text.slice(offset + 1, offset + 4))?.[0]
+      const next = parse.text.charAt(offset + 1)
       if (octal) out += String.fromCharCode(parseInt(octal, 8) & 255)
       else if (next !== '\r' && next !== '\n') out += ESCAPES[next] ?? next
-      at += octal ? octal.length : next === '\r' && parse.text[at + 2] === '\n' ? 2 : 1
+      offset += octal ? octal.length : next === '\r' && parse.text[offset + 2] === '\n' ? 2 : 1
       continue
     }
     if (char === '(' && open++ === 0) continue
     if (char === ')' && --open === 0) {
-      parse.at = at + 1
+      parse.at = offset + 1
       return out
     }
     out += char
@@ -143,8 +143,8 @@ export function textOf(value: Value | undefined): string | undefined {
  * timeOf("D:20261016153000+02'00'") //=> '2026-10-16T15:30:00+02:00'
  */
 export function timeOf(value: Value | undefined): string | undefined {
-  const found = typeof value === 'string' ? /^(?:D:)?(\d{4})(\d\d)?(\d\d)?(\d\d)?(\d\d)?(\d\d)?(?:(Z)|([+-]\d\d)'?(\d\d)?)?/.exec(value) : null
-  if (!found) return undefined
-  const [, year, month = '01', day = '01', hour = '00', minute = '00', second = '00', zulu, offset, minutes = '00'] = found
+  const match = typeof value === 'string' ? /^(?:D:)?(\d{4})(\d\d)?(\d\d)?(\d\d)?(\d\d)?(\d\d)?(?:(Z)|([+-]\d\d)'?(\d\d)?)?/.exec(value) : null
+  if (!match) return undefined
+  const [, year, month = '01', day = '01', hour = '00', minute = '00', second = '00', zulu, offset, minutes = '00'] = match
   return `${year}-${month}-${day}T${hour}:${minute}:${second}${zulu ?? (offset ? `${offset}:${minutes}` : '')}`
 }

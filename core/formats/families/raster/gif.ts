@@ -13,9 +13,9 @@ export async function readGif(file: FileBytes): Promise<Reading | null> {
   const read = cursor(file)
   const rest = { version, props }
   let [pictures, padding] = [0, 0]
-  let at = 13 + (u8(head, 10) & 0x80 ? 3 * 2 ** ((u8(head, 10) & 7) + 1) : 0)
+  let offset = 13 + (u8(head, 10) & 0x80 ? 3 * 2 ** ((u8(head, 10) & 7) + 1) : 0)
   for (;;) {
-    const block = await read(at, 11)
+    const block = await read(offset, 11)
     const kind = u8(block, 0)
     // readers do without the closing byte where the picture is whole
     if (block.length === 0 && pictures === 0) return damaged('gif', { kind: 'no-picture' }, rest)
@@ -23,18 +23,18 @@ export async function readGif(file: FileBytes): Promise<Reading | null> {
     if (kind === 0x3B) break
     if (kind === 0x2C) {
       pictures++
-      at += 11 + (u8(block, 9) & 0x80 ? 3 * 2 ** ((u8(block, 9) & 7) + 1) : 0)
+      offset += 11 + (u8(block, 9) & 0x80 ? 3 * 2 ** ((u8(block, 9) & 7) + 1) : 0)
     }
-    else if (kind === 0x21) at += 2
+    else if (kind === 0x21) offset += 2
     // some writers put padding between blocks and all readers pass over it
     else if (kind === 0 && padding++ < 65_536) {
-      at += 1
+      offset += 1
       continue
     }
     else return damaged('gif', { kind: 'part-unreadable' }, rest)
-    for (let sub = u8(await read(at, 1), 0); ; sub = u8(await read(at, 1), 0)) {
-      at += sub + 1
-      if (at > file.size) return damaged('gif', { kind: 'ends-in-picture' }, rest)
+    for (let sub = u8(await read(offset, 1), 0); ; sub = u8(await read(offset, 1), 0)) {
+      offset += sub + 1
+      if (offset > file.size) return damaged('gif', { kind: 'ends-in-picture' }, rest)
       if (sub === 0) break
     }
   }

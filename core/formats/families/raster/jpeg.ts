@@ -9,15 +9,15 @@ const SEARCHED = 1024 * 1024
 /** JPEG (ITU-T T.81 annex B): marker segments to the first scan, then an end marker must follow it. */
 export async function readJpeg(file: FileBytes): Promise<Reading> {
   const props: Record<string, PropertyValue> = {}
-  let at = 2
+  let offset = 2
   let components = 0
   for (let segments = 0; ; segments++) {
-    const segment = await file.read(at, 24)
+    const segment = await file.read(offset, 24)
     if (segment.length < 4 || segments > 5000) return damaged('jpg', { kind: 'ends-in-header' }, { props })
     if (u8(segment, 0) !== 0xFF) return damaged('jpg', { kind: 'header-unreadable' }, { props })
     const marker = u8(segment, 1)
     if (marker === 0xFF) {
-      at += 1
+      offset += 1
       continue
     }
     if (marker === 0xD9) return damaged('jpg', { kind: 'no-picture' }, { props })
@@ -32,18 +32,18 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
       if (u8(segment, 11) === 2) props.resolution = Math.round(u16be(segment, 12) * 2.54)
     }
     if (marker === 0xE1 && startsWith(segment, 'Exif\0\0', 4) && props.resolution === undefined) {
-      const tags = (await readDirectories(await file.read(at + 10, length)))[0]
+      const tags = (await readDirectories(await file.read(offset + 10, length)))[0]
       setProps(props, { resolution: tags?.resolution })
     }
-    at += 2 + length
+    offset += 2 + length
     if (marker === 0xDA) break
   }
   if (components === 0) return damaged('jpg', { kind: 'header-unreadable' }, { props })
   const tail = await file.tail()
-  if (file.size - tail.length + lastIndexOf(tail, '\xFF\xD9') >= at && lastIndexOf(tail, '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })
+  if (file.size - tail.length + lastIndexOf(tail, '\xFF\xD9') >= offset && lastIndexOf(tail, '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })
   // entropy-coded data stuffs every FF, so FF D9 behind the scan header can only be an end; writers may append more behind it
-  for (let from = Math.max(at, file.size - SEARCHED); ; from = Math.max(at, from - SEARCHED)) {
+  for (let from = Math.max(offset, file.size - SEARCHED); ; from = Math.max(offset, from - SEARCHED)) {
     if (indexOf(await file.read(from, SEARCHED + 1), '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })
-    if (from <= at) return damaged('jpg', { kind: 'end-marker-missing' }, { props })
+    if (from <= offset) return damaged('jpg', { kind: 'end-marker-missing' }, { props })
   }
 }

@@ -47,14 +47,14 @@ export async function readLayered(file: FileBytes): Promise<Reading | null> {
 
 /** Image resource 1005: horizontal resolution as a 16.16 number of dots an inch. */
 async function findResolution(file: FileBytes, from: number, to: number): Promise<number | null> {
-  for (let at = from, blocks = 0; at + 12 < to && blocks < 1000; blocks++) {
-    const block = await file.read(at, 7)
+  for (let offset = from, blocks = 0; offset + 12 < to && blocks < 1000; blocks++) {
+    const block = await file.read(offset, 7)
     if (latin1(block, 0, 4) !== '8BIM') return null
     const name = 1 + (block[6] ?? 0)
-    const data = at + 6 + name + (name % 2)
+    const data = offset + 6 + name + (name % 2)
     const length = u32be(await file.read(data, 4), 0)
     if (u16be(block, 4) === 1005) return Math.round(u32be(await file.read(data + 4, 4), 0) / 65_536)
-    at = data + 4 + length + (length % 2)
+    offset = data + 4 + length + (length % 2)
   }
   return null
 }
@@ -65,17 +65,17 @@ export async function readXcf(file: FileBytes): Promise<Reading> {
   const version = latin1(head, 9, 13)
   const number = version === 'file' ? 0 : Number(version.slice(1)) || 0
   const props: Record<string, PropertyValue> = { width: u32be(head, 14), height: u32be(head, 18), colorModel: ['rgb', 'gray', 'indexed'][u32be(head, 22)] ?? 'rgb' }
-  let at = number >= 4 ? 30 : 26
+  let position = number >= 4 ? 30 : 26
   for (let properties = 0; properties < 1000; properties++) {
-    const property = await file.read(at, 8)
-    at += 8 + u32be(property, 4)
+    const property = await file.read(position, 8)
+    position += 8 + u32be(property, 4)
     if (property.length < 8 || u32be(property, 0) === 0) break
   }
   const each = number >= 11 ? 8 : 4
   let layers = 0
-  let reach = at
+  let reach = position
   for (; layers < 10_000; layers++) {
-    const bytes = await file.read(at + layers * each, each)
+    const bytes = await file.read(position + layers * each, each)
     if (bytes.length < each) return damaged('xcf', { kind: 'ends-in-layers' }, { props, version })
     const offset = each === 8 ? u64be(bytes, 0) : u32be(bytes, 0)
     if (offset === 0) break

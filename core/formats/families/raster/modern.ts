@@ -7,7 +7,7 @@ type Props = Record<string, PropertyValue>
 
 /** Walks length-prefixed boxes (ISO/IEC 15444-1 annex I, 18181-2); says how far they reach and where those of a kind are. */
 async function walkBoxes(file: FileBytes): Promise<{ reach: number, at: Map<string, number> }> {
-  const at = new Map<string, number>()
+  const offsets = new Map<string, number>()
   let position = 0
   for (let boxes = 0; position + 8 <= file.size && boxes < 10_000; boxes++) {
     const box = await file.read(position, 16)
@@ -16,10 +16,10 @@ async function walkBoxes(file: FileBytes): Promise<{ reach: number, at: Map<stri
     if (length === 0) length = file.size - position
     if (length < 8) break
     const type = latin1(box, 4, 8)
-    if (!at.has(type)) at.set(type, position)
+    if (!offsets.has(type)) offsets.set(type, position)
     position += length
   }
-  return { reach: position, at }
+  return { reach: position, at: offsets }
 }
 
 /** JPEG 2000 (ISO/IEC 15444-1): boxes, or the bare codestream from SIZ to EOC. */
@@ -27,8 +27,8 @@ export async function readJpeg2000(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   let stream = 0
   if (!startsWith(head, '\xFF\x4F')) {
-    const { reach, at } = await walkBoxes(file)
-    const boxed = at.get('jp2c')
+    const { reach, at: offsets } = await walkBoxes(file)
+    const boxed = offsets.get('jp2c')
     if (reach > size) return damaged('jp2', endsEarly(size, reach))
     if (boxed === undefined) return damaged('jp2', { kind: 'no-picture' })
     stream = boxed + (u32be(await file.read(boxed, 4), 0) === 1 ? 16 : 8)
@@ -46,10 +46,10 @@ export async function readJpegXl(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   let stream = head
   if (!startsWith(head, '\xFF\x0A')) {
-    const { reach, at } = await walkBoxes(file)
+    const { reach, at: offsets } = await walkBoxes(file)
     if (reach > size) return damaged('jxl', endsEarly(size, reach))
-    const whole = at.get('jxlc')
-    const partial = at.get('jxlp')
+    const whole = offsets.get('jxlc')
+    const partial = offsets.get('jxlp')
     if (whole === undefined && partial === undefined) return damaged('jxl', { kind: 'no-picture' })
     stream = await file.read(whole === undefined ? (partial ?? 0) + 12 : whole + 8, 64)
   }
@@ -77,9 +77,9 @@ export async function readHighRange(file: FileBytes): Promise<Reading> {
   const props: Props = {}
   let [top, bottom, lines] = [0, 0, 1]
   let tiles: { across: number, up: number, single: boolean } | null = null
-  let at = 8
+  let offset = 8
   for (let attributes = 0; attributes < 1000; attributes++) {
-    const bytes = await file.read(at, 600)
+    const bytes = await file.read(offset, 600)
     if (bytes.length === 0) return damaged('exr', { kind: 'ends-in-header' }, { version: '2', props })
     if (u8(bytes, 0) === 0) break
     const name = bytes.indexOf(0)
@@ -94,14 +94,14 @@ export async function readHighRange(file: FileBytes): Promise<Reading> {
     }
     if (latin1(bytes, 0, name) === 'tiles') tiles = { across: u32le(value, 0), up: u32le(value, 4), single: (u8(value, 8) & 15) === 0 }
     if (latin1(bytes, 0, name) === 'compression') lines = BLOCK_LINES[u8(value, 0)] ?? 1
-    at += type + 5 + length
+    offset += type + 5 + length
   }
   const rest = { version: String(u8(head, 4)), props }
   // deep and many-part files (bits 11, 12 of the version field) and tiles in several sizes order their tables otherwise
   if ((u8(head, 5) & 0x18) !== 0 || (tiles && !tiles.single)) return reading('exr', rest)
   const blocks = tiles ? Math.ceil(Number(props.width) / Math.max(1, tiles.across)) * Math.ceil(Number(props.height) / Math.max(1, tiles.up)) : Math.ceil((bottom - top + 1) / lines)
   if (!(blocks > 0 && blocks < 1_000_000)) return damaged('exr', { kind: 'header-unreadable' }, rest)
-  const table = await file.read(at + 1, blocks * 8)
+  const table = await file.read(offset + 1, blocks * 8)
   if (table.length < blocks * 8) return damaged('exr', { kind: 'ends-in-table' }, rest)
   let reach = 0
   let last = 0

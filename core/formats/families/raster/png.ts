@@ -15,20 +15,20 @@ export async function readPng(file: FileBytes): Promise<Reading | null> {
   const colour = COLOURS[u8(head, 25)]
   if (colour) props.colorModel = colour
   const id = () => (props.animated === true ? 'apng' : 'png')
-  let at = 8
+  let offset = 8
   let data = false
   for (let chunks = 0; chunks < 1_000_000; chunks++) {
-    const header = await file.read(at, 21)
+    const header = await file.read(offset, 21)
     if (header.length < 12) return damaged(id(), { kind: 'closing-chunk-missing' }, { props })
     const length = u32be(header, 0)
     const type = latin1(header, 4, 8)
-    if (at + 12 + length > size) return damaged(id(), endsEarly(size, at + 12 + length), { props })
-    if (await crc32Of(file, at + 4, 4 + length) !== u32be(await file.read(at + 8 + length, 4), 0)) return damaged(id(), { kind: 'chunk-checksum', name: /^[A-Za-z]{4}$/.test(type) ? type : 'next' }, { props, verified: 'checksum' })
+    if (offset + 12 + length > size) return damaged(id(), endsEarly(size, offset + 12 + length), { props })
+    if (await crc32Of(file, offset + 4, 4 + length) !== u32be(await file.read(offset + 8 + length, 4), 0)) return damaged(id(), { kind: 'chunk-checksum', name: /^[A-Za-z]{4}$/.test(type) ? type : 'next' }, { props, verified: 'checksum' })
     if (chunks === 0 && type !== 'IHDR') return damaged('png', { kind: 'header-chunk-missing' })
     if (type === 'acTL' && !data) props.animated = true
     if (type === 'IDAT') data = true
     if (type === 'pHYs' && u8(header, 16) === 1) props.resolution = Math.round(u32be(header, 8) * 0.0254)
-    at += 12 + length
+    offset += 12 + length
     if (type === 'IEND') break
   }
   if (!data) return damaged(id(), { kind: 'no-picture' }, { props })

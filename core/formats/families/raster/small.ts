@@ -33,14 +33,14 @@ export async function readIcon(file: FileBytes): Promise<Reading | null> {
   const props: Props = { width: 0, height: 0 }
   let reach = 6 + 16 * count
   for (let i = 0; i < count; i++) {
-    const at = 6 + 16 * i
-    const [length, place] = [u32le(head, at + 8), u32le(head, at + 12)]
-    if (u8(head, at + 3) !== 0 || length < 16 || place < 6 + 16 * count) return null
+    const offset = 6 + 16 * i
+    const [length, place] = [u32le(head, offset + 8), u32le(head, offset + 12)]
+    if (u8(head, offset + 3) !== 0 || length < 16 || place < 6 + 16 * count) return null
     // the picture is a bitmap header or a whole PNG
     const start = await file.read(place, 4)
     if (start.length === 4 && u32le(start, 0) !== 40 && !startsWith(start, '\x89PNG')) return null
-    props.width = Math.max(Number(props.width), u8(head, at) || 256)
-    props.height = Math.max(Number(props.height), u8(head, at + 1) || 256)
+    props.width = Math.max(Number(props.width), u8(head, offset) || 256)
+    props.height = Math.max(Number(props.height), u8(head, offset + 1) || 256)
     reach = Math.max(reach, place + length)
   }
   return sized(id, size, reach, { props })
@@ -63,29 +63,29 @@ export async function readMap(file: FileBytes): Promise<Reading | null> {
   }
   const numbers: number[] = []
   const wanted = id === 'pbm' ? 2 : 3
-  let at = 2
+  let offset = 2
   while (numbers.length < wanted) {
-    const next = /^(?:\s|#[^\n]*\n)+(-?[\d.]+)/.exec(text.slice(at))
+    const next = /^(?:\s|#[^\n]*\n)+(-?[\d.]+)/.exec(text.slice(offset))
     if (!next) return null
     numbers.push(Number(next[1]))
-    at += next[0].length
+    offset += next[0].length
   }
   const [width = 0, height = 0, top = 1] = numbers
-  if (!(width > 0 && height > 0) || !/\s/.test(text.charAt(at))) return null
+  if (!(width > 0 && height > 0) || !/\s/.test(text.charAt(offset))) return null
   const ascii = kind < '4'
   const props: Props = { width, height, ...(id === 'pfm' ? {} : { form: ascii ? 'ascii' : 'binary' }) }
   const wide = id === 'pfm' ? 4 : top > 255 ? 2 : 1
   const samples = kind === '4' ? Math.ceil(width / 8) * height : width * height * (id === 'ppm' || kind === 'F' ? 3 : 1) * wide
-  if (ascii && size <= 4 * 1024 * 1024) return readWritten(file, id, at, kind === '1' ? width * height : samples / wide, props)
+  if (ascii && size <= 4 * 1024 * 1024) return readWritten(file, id, offset, kind === '1' ? width * height : samples / wide, props)
   // as text every sample takes a digit at least; spaces may be left out between single bits
-  return sized(id, size, at + (ascii ? (id === 'pbm' ? samples : samples * 2 - 1) : 1 + samples), { props })
+  return sized(id, size, offset + (ascii ? (id === 'pbm' ? samples : samples * 2 - 1) : 1 + samples), { props })
 }
 
 /** Samples written as numbers are counted; single bits need no spaces between them. */
 async function readWritten(file: FileBytes, id: string, from: number, samples: number, props: Props): Promise<Reading> {
   const text = latin1(await file.whole(4 * 1024 * 1024), from).replace(/#[^\n]*/g, '')
-  const found = (text.match(id === 'pbm' ? /[01]/g : /\d+/g) ?? []).length
-  return found < samples ? damaged(id, { kind: 'fewer-samples', found, stated: samples }, { props }) : reading(id, { verified: 'structure', props })
+  const count = (text.match(id === 'pbm' ? /[01]/g : /\d+/g) ?? []).length
+  return count < samples ? damaged(id, { kind: 'fewer-samples', found: count, stated: samples }, { props }) : reading(id, { verified: 'structure', props })
 }
 
 /** Image with a footer, or none: then only a header plausible in every field counts. */
@@ -107,47 +107,47 @@ export async function readTrueColour(file: FileBytes): Promise<Reading | null> {
 async function endsWithRuns(file: FileBytes, from: number, pixels: number, each: number): Promise<boolean> {
   if (file.size > PACKED_READ || file.size < from) return false
   const bytes = await file.whole(PACKED_READ)
-  let [at, done] = [from, 0]
-  while (done < pixels && at < bytes.length) {
-    const count = u8(bytes, at)
+  let [offset, done] = [from, 0]
+  while (done < pixels && offset < bytes.length) {
+    const count = u8(bytes, offset)
     done += (count & 0x7F) + 1
-    at += 1 + (count & 0x80 ? each : each * ((count & 0x7F) + 1))
+    offset += 1 + (count & 0x80 ? each : each * ((count & 0x7F) + 1))
   }
-  return done === pixels && at === bytes.length
+  return done === pixels && offset === bytes.length
 }
 
 /** Whether rows packed channel by channel, or of four bytes a pixel, reach no further than the file. */
 async function endsInRows(file: FileBytes, from: number, rows: number, pixels: number): Promise<boolean> {
   if (file.size > PACKED_READ) return true
   const bytes = await file.whole(PACKED_READ)
-  let at = from
-  for (let row = 0; row < Math.min(rows, 100_000) && at <= bytes.length; row++) {
-    if (!(u8(bytes, at) === 2 && u8(bytes, at + 1) === 2 && u8(bytes, at + 2) < 128)) {
-      at += 4 * pixels
+  let offset = from
+  for (let row = 0; row < Math.min(rows, 100_000) && offset <= bytes.length; row++) {
+    if (!(u8(bytes, offset) === 2 && u8(bytes, offset + 1) === 2 && u8(bytes, offset + 2) < 128)) {
+      offset += 4 * pixels
       continue
     }
-    at += 4
-    for (let done = 0; done < 4 * pixels && at < bytes.length;) {
-      const count = u8(bytes, at)
+    offset += 4
+    for (let done = 0; done < 4 * pixels && offset < bytes.length;) {
+      const count = u8(bytes, offset)
       done += count > 128 ? count & 127 : Math.max(1, count)
-      at += count > 128 ? 2 : 1 + Math.max(1, count)
+      offset += count > 128 ? 2 : 1 + Math.max(1, count)
     }
   }
-  return at <= bytes.length
+  return offset <= bytes.length
 }
 
 /** Whether packed runs give the whole picture: two top bits set say how often the next byte stands. */
 async function endsWithPacked(file: FileBytes, wanted: number): Promise<boolean> {
   if (file.size > PACKED_READ) return true
   const bytes = await file.whole(PACKED_READ)
-  let [at, done] = [128, 0]
+  let [offset, done] = [128, 0]
   while (done < wanted) {
-    if (at >= bytes.length) return false
-    const byte = u8(bytes, at)
+    if (offset >= bytes.length) return false
+    const byte = u8(bytes, offset)
     done += byte >= 0xC0 ? byte & 0x3F : 1
-    at += byte >= 0xC0 ? 2 : 1
+    offset += byte >= 0xC0 ? 2 : 1
   }
-  return at <= bytes.length
+  return offset <= bytes.length
 }
 
 /** FITS 4.0 §3, §4.4.1: cards of 80 characters in blocks of 2880 bytes, data of the stated size behind them. */
@@ -173,11 +173,11 @@ export async function readAstronomy(file: FileBytes): Promise<Reading> {
 
 /** High dynamic range: a header of lines, the last of which states the size, then packed rows. */
 export async function readRadiance(file: FileBytes): Promise<Reading> {
-  const found = /\n\n[-+]([YX]) (\d+) [-+]([YX]) (\d+)\n/.exec(latin1(file.head, 0, 8192))
-  if (!found) return damaged('hdr', { kind: 'header-unreadable' })
-  const [first, second] = [Number(found[2]), Number(found[4])]
-  const props = found[1] === 'Y' ? { width: second, height: first } : { width: first, height: second }
-  const whole = await endsInRows(file, found.index + found[0].length, first, second)
+  const match = /\n\n[-+]([YX]) (\d+) [-+]([YX]) (\d+)\n/.exec(latin1(file.head, 0, 8192))
+  if (!match) return damaged('hdr', { kind: 'header-unreadable' })
+  const [first, second] = [Number(match[2]), Number(match[4])]
+  const props = match[1] === 'Y' ? { width: second, height: first } : { width: first, height: second }
+  const whole = await endsInRows(file, match.index + match[0].length, first, second)
   return whole ? reading('hdr', { verified: 'structure', props }) : damaged('hdr', { kind: 'ends-in-own-picture' }, { props })
 }
 

@@ -44,22 +44,22 @@ export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<D
   const long = little ? u32le : u32be
   const wide = little ? u64le : u64be
   const word = large ? wide : long
-  const found: Directory[] = []
+  const directories: Directory[] = []
   const waiting = [large ? wide(head, 8) : long(head, 4)]
   const seen = new Set<number>()
-  while (waiting.length > 0 && found.length < DIRECTORIES) {
-    const at = waiting.shift() ?? 0
-    if (at === 0 || seen.has(at)) continue
-    seen.add(at)
-    if (at >= file.size) {
-      found.push({ last: 0, original: false, preview: false, reach: at + 2, below: [], next: 0 })
+  while (waiting.length > 0 && directories.length < DIRECTORIES) {
+    const position = waiting.shift() ?? 0
+    if (position === 0 || seen.has(position)) continue
+    seen.add(position)
+    if (position >= file.size) {
+      directories.push({ last: 0, original: false, preview: false, reach: position + 2, below: [], next: 0 })
       continue
     }
-    const count = large ? wide(await file.read(at, 8), 0) : short(await file.read(at, 2), 0)
+    const count = large ? wide(await file.read(position, 8), 0) : short(await file.read(position, 2), 0)
     const width = large ? 20 : 12
     const start = large ? 8 : 2
-    const entries = await file.read(at + start, Math.min(count, ENTRIES) * width + 8)
-    const directory: Directory = { last: 0, original: false, preview: false, reach: at + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
+    const entries = await file.read(position + start, Math.min(count, ENTRIES) * width + 8)
+    const directory: Directory = { last: 0, original: false, preview: false, reach: position + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
     let offsets: number[] = []
     let lengths: number[] = []
     for (let i = 0; i < Math.min(count, ENTRIES); i++) {
@@ -101,10 +101,10 @@ export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<D
     if (directory.resolution !== undefined) directory.resolution = Math.round(directory.resolution)
     for (const [index, offset] of offsets.entries()) directory.reach = Math.max(directory.reach, offset + (lengths[index] ?? 0))
     directory.last = offsets.at(-1) ?? 0
-    found.push(directory)
+    directories.push(directory)
     waiting.push(directory.next, ...directory.below)
   }
-  return found
+  return directories
 }
 
 const COLOURS: Record<number, string> = { 0: 'gray', 1: 'gray', 2: 'rgb', 3: 'indexed', 5: 'cmyk', 6: 'rgb', 8: 'lab' }

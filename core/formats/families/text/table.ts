@@ -65,7 +65,7 @@ function readPlainRecords(sample: string, delimiter: string): { columns: number,
   for (const line of sample.split(/\r\n|\n|\r/)) {
     if (line === '' || /^ +$/.test(line)) continue
     let fields = 1
-    for (let at = line.indexOf(delimiter); at >= 0; at = line.indexOf(delimiter, at + 1)) fields++
+    for (let offset = line.indexOf(delimiter); offset >= 0; offset = line.indexOf(delimiter, offset + 1)) fields++
     if (records === 0) columns = fields
     else if (fields !== columns) return null
     records++
@@ -77,11 +77,11 @@ function readPlainRecords(sample: string, delimiter: string): { columns: number,
 function countRecords(text: string, from: number): number {
   if (text.indexOf('"', from) >= 0) return readLines(text, from)
   let records = 0
-  for (let at = from; at < text.length;) {
-    const end = text.indexOf('\n', at)
+  for (let offset = from; offset < text.length;) {
+    const end = text.indexOf('\n', offset)
     const stop = end < 0 ? text.length : end
-    if (stop > at && !(stop === at + 1 && text.charCodeAt(at) === CR)) records++
-    at = stop + 1
+    if (stop > offset && !(stop === offset + 1 && text.charCodeAt(offset) === CR)) records++
+    offset = stop + 1
   }
   return records
 }

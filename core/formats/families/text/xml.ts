@@ -23,20 +23,20 @@ function idOf(name: string, root: string, start: string): string {
 
 /** How long declaration, instructions, comments and document type are that stand before the root element. A loop, since an expression over nested choices takes exponential time. */
 export function skipProlog(text: string): number {
-  let at = 0
+  let offset = 0
   for (;;) {
-    while (/\s/.test(text.charAt(at))) at++
+    while (/\s/.test(text.charAt(offset))) offset++
     let end = -1
-    if (text.startsWith('<?', at)) end = text.indexOf('?>', at)
-    else if (text.startsWith('<!--', at)) end = text.indexOf('-->', at)
-    else if (/^<!DOCTYPE/i.test(text.slice(at, at + 9))) {
-      const [subset, close] = [text.indexOf('[', at), text.indexOf('>', at)]
+    if (text.startsWith('<?', offset)) end = text.indexOf('?>', offset)
+    else if (text.startsWith('<!--', offset)) end = text.indexOf('-->', offset)
+    else if (/^<!DOCTYPE/i.test(text.slice(offset, offset + 9))) {
+      const [subset, close] = [text.indexOf('[', offset), text.indexOf('>', offset)]
       end = subset >= 0 && subset < close ? text.indexOf('>', text.indexOf(']', subset)) : close
     }
     const next = end < 0 ? 0 : text.indexOf('>', end) + 1
     // what does not close takes the loop no further
-    if (next <= at) return at
-    at = next
+    if (next <= offset) return offset
+    offset = next
   }
 }
 

@@ -42,10 +42,10 @@ export async function readDirectory(file: FileBytes): Promise<Directory | Fault 
   let before = file.size - tail.length + end
   const locator = end - 20
   if (locator >= 0 && startsWith(tail, 'PK\x06\x07', locator)) {
-    const at = u64le(tail, locator + 8)
-    const large = await file.read(at, 56)
+    const offset = u64le(tail, locator + 8)
+    const large = await file.read(offset, 56)
     if (startsWith(large, 'PK\x06\x06')) {
-      before = at
+      before = offset
       count = u64le(large, 32)
       length = u64le(large, 40)
       stated = u64le(large, 48)
@@ -62,38 +62,38 @@ export async function readDirectory(file: FileBytes): Promise<Directory | Fault 
 /** The end record whose comment reaches just to the end of the file; else the last one, since some writers append. */
 function findEnd(tail: Uint8Array): number {
   const last = lastIndexOf(tail, 'PK\x05\x06')
-  for (let at = last; at >= 0; at = at > 0 ? lastIndexOf(tail.subarray(0, at + 3), 'PK\x05\x06') : -1) {
-    if (at + 22 + u16le(tail, at + 20) === tail.length) return at
+  for (let offset = last; offset >= 0; offset = offset > 0 ? lastIndexOf(tail.subarray(0, offset + 3), 'PK\x05\x06') : -1) {
+    if (offset + 22 + u16le(tail, offset + 20) === tail.length) return offset
   }
   return last
 }
 
 function listEntries(bytes: Uint8Array): Entry[] {
   const entries: Entry[] = []
-  for (let at = 0; at + 46 <= bytes.length && startsWith(bytes, 'PK\x01\x02', at) && entries.length < ENTRIES_READ;) {
-    const nameLength = u16le(bytes, at + 28)
-    const extraLength = u16le(bytes, at + 30)
+  for (let offset = 0; offset + 46 <= bytes.length && startsWith(bytes, 'PK\x01\x02', offset) && entries.length < ENTRIES_READ;) {
+    const nameLength = u16le(bytes, offset + 28)
+    const extraLength = u16le(bytes, offset + 30)
     const entry = {
-      name: latin1(bytes, at + 46, at + 46 + nameLength),
-      flags: u16le(bytes, at + 8),
-      method: u16le(bytes, at + 10),
-      crc: u32le(bytes, at + 16),
-      packed: u32le(bytes, at + 20),
-      unpacked: u32le(bytes, at + 24),
-      at: u32le(bytes, at + 42),
+      name: latin1(bytes, offset + 46, offset + 46 + nameLength),
+      flags: u16le(bytes, offset + 8),
+      method: u16le(bytes, offset + 10),
+      crc: u32le(bytes, offset + 16),
+      packed: u32le(bytes, offset + 20),
+      unpacked: u32le(bytes, offset + 24),
+      at: u32le(bytes, offset + 42),
     }
-    readLargeSizes(entry, bytes.subarray(at + 46 + nameLength, at + 46 + nameLength + extraLength))
+    readLargeSizes(entry, bytes.subarray(offset + 46 + nameLength, offset + 46 + nameLength + extraLength))
     entries.push(entry)
-    at += 46 + nameLength + extraLength + u16le(bytes, at + 32)
+    offset += 46 + nameLength + extraLength + u16le(bytes, offset + 32)
   }
   return entries
 }
 
 /** Extra field 1 (§4.5.3): sizes and offset past 32 bits, in this order, those that are all ones in the entry. */
 function readLargeSizes(entry: Entry, extra: Uint8Array): void {
-  for (let at = 0; at + 4 <= extra.length; at += 4 + u16le(extra, at + 2)) {
-    if (u16le(extra, at) !== 1) continue
-    let value = at + 4
+  for (let offset = 0; offset + 4 <= extra.length; offset += 4 + u16le(extra, offset + 2)) {
+    if (u16le(extra, offset) !== 1) continue
+    let value = offset + 4
     for (const key of ['unpacked', 'packed', 'at'] as const) {
       if (entry[key] !== 0xFFFFFFFF) continue
       entry[key] = u64le(extra, value)
@@ -173,5 +173,5 @@ function showPart(name: string): string {
 }
 
 async function* stretch(file: FileBytes, offset: number, length: number): AsyncGenerator<Uint8Array> {
-  for (let at = offset; at < offset + length; at += PIECE) yield await file.read(at, Math.min(PIECE, offset + length - at))
+  for (let position = offset; position < offset + length; position += PIECE) yield await file.read(position, Math.min(PIECE, offset + length - position))
 }

@@ -50,8 +50,8 @@ function guessCut(head: Uint8Array): string | string[] {
   const text = latin1(head)
   if (name === '[Content_Types].xml' || /^(?:_rels|docProps|word|xl|ppt|3D)\//.test(name)) {
     const places: [string, string][] = [['word/', 'docx'], ['xl/', 'xlsx'], ['ppt/', 'pptx'], ['3D/', '3mf']]
-    const found = places.filter(([folder]) => text.includes(folder)).map(([, id]) => id)
-    return found.length > 0 ? found : ['docx', 'xlsx', 'pptx', 'zip']
+    const ids = places.filter(([folder]) => text.includes(folder)).map(([, id]) => id)
+    return ids.length > 0 ? ids : ['docx', 'xlsx', 'pptx', 'zip']
   }
   return 'zip'
 }

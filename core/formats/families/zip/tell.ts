@@ -130,9 +130,9 @@ async function tellDeclared(parts: Parts): Promise<Told | null> {
 async function tellTyped(parts: Parts): Promise<Told | null> {
   if (!parts.has('[Content_Types].xml')) return null
   const types = await parts.text('[Content_Types].xml') ?? ''
-  const found = MAIN_PARTS.find(([type]) => types.includes(`"${type}"`))
-  if (!found) return null
-  const [type, id] = found
+  const match = MAIN_PARTS.find(([type]) => types.includes(`"${type}"`))
+  if (!match) return null
+  const [type, id] = match
   const override = types.split('<').find(tag => tag.startsWith('Override') && tag.includes(`"${type}"`))
   const main = override === undefined ? undefined : /PartName\s*=\s*"\/?([^"]+)"/.exec(override)?.[1]
   const open = id === 'xps' && (await parts.text('_rels/.rels') ?? '').includes('schemas.openxps.org')
