@@ -9,7 +9,7 @@ import { rosterCsv } from './people'
 import { buildRadioSeason } from './radio-season'
 import { buildShoreSurvey } from './shore-survey'
 import type { AnswerOf, CallArguments, RouteKey } from '../shared/routes'
-import { requestOf } from '../shared/routes'
+import { encodeBody, requestOf } from '../shared/routes'
 import type { DemoFile, DemoWorld } from './world'
 
 export const DEMO_ACCOUNT = { name: 'Coordinator', mail: 'coordinator@usitor.example', password: 'shore-survey' }
@@ -22,11 +22,8 @@ export class DemoClient {
 
   async send<K extends RouteKey>(key: K, ...call: CallArguments<K>): Promise<AnswerOf<K>> {
     const { method, url, body } = requestOf(key, ...call)
-    const raw = body instanceof FormData
-    const answer = await fetch(this.address + url, {
-      method, headers: { cookie: this.cookie, origin: this.address, ...(raw || body === undefined ? {} : { 'content-type': 'application/json' }) },
-      body: body === undefined ? undefined : raw ? body : JSON.stringify(body),
-    })
+    const sent = encodeBody(body)
+    const answer = await fetch(this.address + url, { method, ...sent, headers: { cookie: this.cookie, origin: this.address, ...sent.headers } })
     if (!answer.ok) throw new Error(`${method} ${url}: ${answer.status} ${await answer.text()}`)
     const cookie = answer.headers.getSetCookie()[0]?.split(';')[0]
     if (cookie) this.cookie = cookie

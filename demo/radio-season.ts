@@ -42,7 +42,8 @@ export async function buildRadioSeason(seed: number): Promise<DemoWorld> {
     if (index === 2) planted.push({ kind: 'nothing sent', slot: { requirement: 'script', holder: person.id }, codes: ['missing'] })
     // spaces for hyphens and another letter case are slips that this brief allows
     else add(index === 3 ? `Episode ${person.id} ${person.family} Script.odt` : `${stem}_script.odt`, makeOdt([`Episode ${person.id}`, `Written by ${fullName(person)}`]))
-    add(`${stem}_cover${index === 5 ? ' (1)' : ''}.png`, makePng(chance, index === 4 ? 320 : 300, 300, index), index === 4 ? 'format.condition' : index === 5 ? 'name.copy-mark' : undefined)
+    const coverFault = { 4: 'format.condition', 5: 'name.copy-mark' }[index]
+    add(`${stem}_cover${index === 5 ? ' (1)' : ''}.png`, makePng(chance, index === 4 ? 320 : 300, 300, index), coverFault)
     add(`${stem}_sheet.pdf`, await makePdf(`Episode ${person.id}`, [fullName(person)], index === 6 ? 3 : 1), index === 6 ? 'format.condition' : undefined)
   }
   return { key: 'radio-season', document: DOCUMENT, people, root: 'season', files: chance.shuffle(files), planted }

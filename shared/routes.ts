@@ -113,3 +113,10 @@ export function requestOf<K extends RouteKey>(key: K, ...[call]: CallArguments<K
 export function addressOf<K extends RouteKey>(key: K, ...call: CallArguments<K>): string {
   return requestOf(key, ...call).url
 }
+
+/** A request's body as it goes over the wire: bytes and forms as they are, everything else as JSON. */
+export function encodeBody(body: unknown): { body?: BodyInit, headers: Record<string, string> } {
+  if (body === undefined) return { headers: {} }
+  if (body instanceof FormData || body instanceof Blob) return { body, headers: {} }
+  return { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }
+}

@@ -22,7 +22,8 @@ function propertyLabel(name: string): string {
 const free = (format: AcceptedDocument) => (formatById(format.id)?.measures ?? []).filter(name => !Object.hasOwn(format.measured ?? {}, name))
 
 function setConditions(id: string, measured: Record<string, Condition>) {
-  model.value = model.value.map(format => (format.id !== id ? format : Object.keys(measured).length > 0 ? { id, measured } : { id }))
+  const changed = Object.keys(measured).length > 0 ? { id, measured } : { id }
+  model.value = model.value.map(format => (format.id === id ? changed : format))
 }
 const setOne = (format: AcceptedDocument, property: string, condition: Condition) => setConditions(format.id, { ...format.measured, [property]: condition })
 function removeOne(format: AcceptedDocument, property: string) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { gather } from '#core/text/gather'
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import type { SlotStatus } from '#core/checking/report'
 import { byCodeUnit } from '#core/text/order'
@@ -40,7 +41,7 @@ const lines = computed((): Line[] => {
   for (const row of shown.value) {
     // a group that owes stands with its members
     const group = groupOf.value.get(row.holder) ?? row.holder
-    groups.set(group, [...groups.get(group) ?? [], row])
+    gather(groups, group, row)
   }
   return [...groups].sort((a, b) => byCodeUnit(a[0], b[0])).flatMap(([group, rows]): Line[] => [
     { kind: 'group', key: `group ${group}`, group, holders: rows.length, complete: rows.filter(row => openOf(row) === 0).length }, ...rows.map(line),

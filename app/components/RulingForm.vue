@@ -23,9 +23,11 @@ const holders = computed(() => [...new Map(check.rows.map(row => [row.holder, ch
 const pieces = computed(() => check.rows.find(row => row.holder === holder.value)?.cells ?? {})
 /** Pieces that only a count tells apart have no numbers of their own. */
 const numbers = computed(() => (props.head.requirements.find(one => one.id === requirement.value)?.by ? (ownOf(pieces.value, requirement.value) ?? []).flatMap(cell => (cell.n === null ? [] : [cell.n])) : []))
-const chosen = computed((): SlotRef | undefined => (kind.value === 'place'
-  ? (holder.value && requirement.value ? { requirement: requirement.value, holder: holder.value, ...(number.value === undefined ? {} : { n: number.value }) } : undefined)
-  : props.slotRef))
+const chosen = computed((): SlotRef | undefined => {
+  if (kind.value !== 'place') return props.slotRef
+  if (!holder.value || !requirement.value) return undefined
+  return { requirement: requirement.value, holder: holder.value, ...(number.value === undefined ? {} : { n: number.value }) }
+})
 const ready = computed(() => kind.value !== null && (!needsReason.value || reason.value.trim() !== '') && (kind.value !== 'place' || (chosen.value !== undefined && (numbers.value.length === 0 || number.value !== undefined))))
 
 function start(next: NonNullable<typeof kind.value>) {

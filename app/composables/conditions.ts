@@ -1,4 +1,5 @@
 import type { Condition } from '#core/formats/condition'
+import type { Property } from '#core/formats/properties'
 import { propertyOf } from '#core/formats/properties'
 import type { PropertyValue } from '#core/formats/reading'
 
@@ -17,7 +18,8 @@ export function kindsOf(property: string): ConditionKind[] {
 export function kindOf({ from, to, is, among }: Condition): ConditionKind {
   if (among !== undefined) return 'among'
   if (is !== undefined) return 'is'
-  return from !== undefined && to !== undefined ? 'between' : to !== undefined ? 'to' : 'from'
+  if (to === undefined) return 'from'
+  return from === undefined ? 'to' : 'between'
 }
 
 /** A condition of a kind around a value. */
@@ -32,10 +34,12 @@ export function conditionOf(kind: ConditionKind, value: PropertyValue): Conditio
   }
 }
 
+/** What a condition without a value begins with. */
+const NEUTRAL: Record<Property['type'], PropertyValue> = { number: 0, flag: true, text: '', version: '' }
+
 /** Any one value of a condition, to go on with under another kind. */
 export function valueOf(condition: Condition, property: string): PropertyValue {
-  const type = propertyOf(property)?.type
-  return condition.is ?? condition.among?.[0] ?? condition.from ?? condition.to ?? (type === 'number' ? 0 : type === 'flag' ? true : '')
+  return condition.is ?? condition.among?.[0] ?? condition.from ?? condition.to ?? NEUTRAL[propertyOf(property)?.type ?? 'text']
 }
 
 /** What a person typed, as the property's kind of value. */
@@ -48,5 +52,10 @@ export function typedValue(property: string, text: string | number | boolean): P
 /** What a new condition on a property asks for at first. */
 export function startOf(property: string): Condition {
   const { type, values } = propertyOf(property) ?? {}
-  return type === 'flag' ? { is: true } : type === 'text' ? { is: values?.[0] ?? '' } : type === 'version' ? { from: '1.0' } : { from: 1 }
+  switch (type) {
+    case 'flag': return { is: true }
+    case 'text': return { is: values?.[0] ?? '' }
+    case 'version': return { from: '1.0' }
+    default: return { from: 1 }
+  }
 }

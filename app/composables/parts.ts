@@ -70,15 +70,23 @@ const PERSON_WORDS: Record<string, string> = {
 }
 const CASE_WORDS = { 'as-is': '', 'lower': 'in small letters', 'upper': 'in capitals', 'title': 'first letters raised' } as const
 
+function sayPrefix(prefix: number | null): string {
+  if (prefix === null) return ''
+  return prefix === 1 ? 'first letter only' : `first ${prefix} letters`
+}
+
+function saySpaces(spaces: string | undefined): string {
+  if (spaces === undefined) return ''
+  return spaces === '' ? 'spaces left out' : `spaces become ${spaces}`
+}
+
 /** What a part is and how it is written, in words. */
 export function sayPart(part: DrawnPart, fields: Fields): string {
   if (part.kind === 'literal') return `the text ${[...part.text].map(char => (char === ' ' ? 'space' : char)).join('')}`
   if (part.kind === 'level') return 'next level'
   const field = ownOf(fields, part.name)
   if (!field || field.type === 'roster') {
-    const spaces = field?.spaces === undefined ? '' : field.spaces === '' ? 'spaces left out' : `spaces become ${field.spaces}`
-    const first = part.prefix === null ? '' : part.prefix === 1 ? 'first letter only' : `first ${part.prefix} letters`
-    return [ownOf(PERSON_WORDS, part.name) ?? `"${part.name}" of the person`, first, CASE_WORDS[field?.case ?? 'as-is'], spaces, field?.accents === 'strip' ? 'without accents' : ''].filter(Boolean).join(', ')
+    return [ownOf(PERSON_WORDS, part.name) ?? `"${part.name}" of the person`, sayPrefix(part.prefix), CASE_WORDS[field?.case ?? 'as-is'], saySpaces(field?.spaces), field?.accents === 'strip' ? 'without accents' : ''].filter(Boolean).join(', ')
   }
   return (FIELD_WORDS[field.type] as (field: Field) => string)(field)
 }

@@ -1,3 +1,4 @@
+import { gather } from '#core/text/gather'
 import { BlobReader, BlobWriter, configure, TextReader, ZipWriter } from '@zip.js/zip.js'
 import { expose } from 'comlink'
 import type { Opening } from '#core/arrivals/incoming'
@@ -18,7 +19,7 @@ const IN_MEMORY = 16 * 1024 * 1024
 async function make(files: { path: string, file: File }[], plan: CopyPlan, opening: Opening, onProgress: (done: number, total: number) => void): Promise<{ archive: Blob, packed: number, absent: string[] }> {
   // what could not be read has no hash: nothing here is ever taken for it
   const wanted = new Map<string | null, { path: string, to: string }[]>()
-  for (const { sha256, path, to } of plan.files) wanted.set(sha256, [...wanted.get(sha256) ?? [], { path, to }])
+  for (const { sha256, path, to } of plan.files) gather(wanted, sha256, { path, to })
   const { files: incoming } = await openArrivals(files.map(takeFile), opening, keepAsBlob)
   const zip = new ZipWriter(new BlobWriter('application/zip'), { level: 1, extendedTimestamp: true })
   await zip.add('corrections.csv', new TextReader(plan.table))

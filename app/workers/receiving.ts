@@ -9,7 +9,7 @@ import { unread } from '#core/formats/reading'
 import type { Overlap } from '#shared/answers'
 import type { FileFacts } from '#shared/requests'
 import type { AnswerOf, CallArguments, CallOf, RouteKey } from '#shared/routes'
-import { requestOf } from '#shared/routes'
+import { encodeBody, requestOf } from '#shared/routes'
 import { hashBytes, hashStream } from './hashes'
 import type { BlobSource } from './sources'
 import { keepAsBlob, takeFile } from './sources'
@@ -171,8 +171,7 @@ async function send<K extends RouteKey>(key: K, call: CallOf<K>, signal: AbortSi
   for (let attempt = 1; ; attempt++) {
     let answer: Response | null = null
     try {
-      const raw = body instanceof FormData || body instanceof Blob
-      answer = await fetch(url, { method, signal, body: body === undefined ? undefined : raw ? body : JSON.stringify(body), headers: raw || body === undefined ? {} : { 'content-type': 'application/json' } })
+      answer = await fetch(url, { method, signal, ...encodeBody(body) })
     }
     catch (error) {
       if (signal.aborted || attempt >= TRIES) throw signal.aborted ? error : new Error('The server does not answer. Nothing of this folder was received; drop it again.')

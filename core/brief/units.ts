@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { byCodeUnit } from '../text/order'
 import type { Brief, BriefException, Requirement } from './types'
@@ -41,9 +42,7 @@ export function listUnits(brief: Brief, roster: Roster): UnitList {
   for (const person of roster.people) {
     const group = person.group.trim().normalize('NFC')
     if (group === '') continue
-    const members = groups.get(group)
-    if (members) members.push(person)
-    else groups.set(group, [person])
+    gather(groups, group, person)
   }
   const sortedGroups = [...groups].sort((a, b) => byCodeUnit(a[0], b[0]))
   const owners = brief.requirements.map(({ owedBy }) => owedBy && { groups: new Set(owedBy.groups), people: new Set(owedBy.people) })
@@ -80,7 +79,7 @@ function indexExceptions(exceptions: readonly BriefException[]): (person: string
   const byKey = new Map<string, BriefException[]>()
   for (const exception of exceptions) {
     const key = `${exception.for.person === undefined ? 'g' : 'p'}\n${exception.for.person ?? exception.for.group}\n${exception.requirement ?? ''}`
-    byKey.set(key, [...byKey.get(key) ?? [], exception])
+    gather(byKey, key, exception)
   }
   return (person, group, requirement) => [
     ...(person === null ? [] : [`p\n${person}\n${requirement}`, `p\n${person}\n`]),

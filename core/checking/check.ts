@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import { listUnits } from '../brief/units'
 import type { RootMarks } from '../folders/ways-in'
 import { recogniseWays } from '../folders/ways-in'
@@ -81,9 +82,7 @@ function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
   const aside = new Map<number, AsideRole>()
   const byRoot = new Map<string, number[]>()
   received.forEach(({ root }, index) => {
-    const members = byRoot.get(root)
-    if (members) members.push(index)
-    else byRoot.set(root, [index])
+    gather(byRoot, root, index)
   })
   for (const members of byRoot.values()) {
     const paths = members.map(at => received[at]?.path.normalize('NFC') ?? '')
@@ -105,7 +104,7 @@ function readRoots({ received, roots: asked, roster }: CheckInput, aside: Readon
     if (!aside.has(index)) list.push(viewFile(file, index, undefined))
   })
   const senders = new Map<string, string[]>()
-  for (const { id, email } of roster.people) if (email) senders.set(email.toLowerCase(), [...senders.get(email.toLowerCase()) ?? [], id])
+  for (const { id, email } of roster.people) if (email) gather(senders, email.toLowerCase(), id)
   const { units } = index
   return new Map([...located].map(([name, files]): [string, RootReading] => {
     const asIs = asked?.find(root => root.name === name)?.asIs
@@ -247,9 +246,7 @@ function nameCauses(placed: readonly PlacedFile[]): void {
     for (const finding of findings) {
       if (FINDINGS[finding.code].about !== 'folder') continue
       const key = `${unit.requirement.holder}\n${unit.holder}\n${finding.code}\n${finding.actual}\n${finding.expected}`
-      const list = groups.get(key)
-      if (list) list.push(finding)
-      else groups.set(key, [finding])
+      gather(groups, key, finding)
     }
   }
   let serial = 0

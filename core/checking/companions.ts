@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { FileView } from '../placing/view'
 import type { ReportFile } from './report'
@@ -43,7 +44,7 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
     else if (extensions.has(suffix) && !mainExtensions(view)) {
       held.add(view.index)
       const key = stemKey(view)
-      beside.set(key, [...beside.get(key) ?? [], view])
+      gather(beside, key, view)
     }
   }
   const mains = new Set(views.filter(view => !held.has(view.index)).map(view => `${view.folder}\n${view.name}`))

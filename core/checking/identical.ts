@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { Filled } from '../placing/slots'
 import type { Finding, FindingMaker } from '../findings/finding'
@@ -15,9 +16,7 @@ export function findIdentical(placed: readonly PlacedFile[], make: FindingMaker)
   for (const entry of placed) {
     const { file } = entry.filled.arrival.view
     if (file.sha256 === null || file.size === 0 || entry.filled.role !== 'placed' || entry.filled.milestone) continue
-    const list = byHash.get(file.sha256)
-    if (list) list.push(entry)
-    else byHash.set(file.sha256, [entry])
+    gather(byHash, file.sha256, entry)
   }
   for (const list of byHash.values()) {
     if (list.length < 2) continue

@@ -77,23 +77,28 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
   if (look) {
     return worth({ code: 'name.look-alike', params: { looks: findLookAlikes(view.base) } }, expandParts(look.form.name ?? [], look.captures), look.form, look.captures, nearest.differences)
   }
-  const forbidden = forbiddenCharacters(view.base)
-  if (forbidden.length > 0) {
-    // eslint-disable-next-line no-control-regex -- control characters are among the forbidden ones
-    const clean = ['', '-', '_', ' '].map(by => fits(view.base.replace(/[<>:"\\|?*\u0000-\u001F]/g, by))).find(Boolean)
-    if (clean) return worth({ code: 'name.forbidden-character', params: { characters: forbidden } }, expandParts(clean.form.name ?? [], clean.captures), clean.form, clean.captures, nearest.differences)
-  }
-  if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) {
-    return worth({ code: 'name.reserved', params: {} }, wanted, nearest.form, nearest.captures)
-  }
-  if (isTooLong(view.name, view.file.path)) {
-    return worth({ code: 'name.too-long', params: {} }, wanted, nearest.form, nearest.captures)
-  }
+  const characters = forbiddenCharacters(view.base)
+  const clean = characters.length > 0 ? withoutForbidden(view.base).map(fits).find(Boolean) : undefined
+  if (clean) return worth({ code: 'name.forbidden-character', params: { characters } }, expandParts(clean.form.name ?? [], clean.captures), clean.form, clean.captures, nearest.differences)
+  const unportable = tellUnportable(view, fits)
+  if (unportable) return worth(unportable, wanted, nearest.form, nearest.captures)
   if (onlyPlaceholders(nearest.differences, requirement.fields)) {
     const leftIn = nearest.differences.filter(one => one.part !== 'literal').map(one => one.actual)
     return worth({ code: 'name.default', params: { leftIn } }, wanted, nearest.form, nearest.captures, nearest.differences)
   }
   return worth({ code: 'name.differs', params: {} }, wanted, nearest.form, nearest.captures, nearest.differences)
+}
+
+/** A name that some systems cannot keep, whatever else is wrong with it. */
+function tellUnportable(view: FileView, fits: (base: string) => unknown): Verdict | null {
+  if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) return { code: 'name.reserved', params: {} }
+  return isTooLong(view.name, view.file.path) ? { code: 'name.too-long', params: {} } : null
+}
+
+/** A name as it may have been meant before forbidden characters got into it. */
+function withoutForbidden(base: string): string[] {
+  // eslint-disable-next-line no-control-regex -- control characters are among the forbidden ones
+  return ['', '-', '_', ' '].map(by => base.replace(/[<>:"\\|?*\u0000-\u001F]/g, by))
 }
 
 /** Whether a name fits once it is taken as it looks. */
@@ -143,8 +148,12 @@ export function rightExtension(received: string, requirement: Requirement, forma
   const asked = acceptedExtensions(requirement.formats)
   const usual = format.fits ? own : asked
   const extension = usual.includes(lower) ? received : usual[0] ?? received
-  if (requirement.extensionCase === 'lower') return extension.toLowerCase()
-  return requirement.extensionCase === 'upper' ? extension.toUpperCase() : extension
+  return inAskedCase(extension, requirement)
+}
+
+function inAskedCase(extension: string, { extensionCase }: Requirement): string {
+  if (extensionCase === 'lower') return extension.toLowerCase()
+  return extensionCase === 'upper' ? extension.toUpperCase() : extension
 }
 
 /** The extension alone, where the rest of the name fits. Disguises are the format's matter, not the name's. */
@@ -158,7 +167,7 @@ function judgeExtension(view: FileView, requirement: Requirement, format: Accept
   if (inner && requirement.names.length === 0 && formatsOfExtension(inner.extension.toLowerCase()).length > 0) {
     return { verdict: { code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: null } }, corrected: `${inner.base}.${right}` }
   }
-  const cased = requirement.extensionCase === 'lower' ? view.extension.toLowerCase() : requirement.extensionCase === 'upper' ? view.extension.toUpperCase() : view.extension
+  const cased = inAskedCase(view.extension, requirement)
   if (cased !== view.extension && right.toLowerCase() === view.extension.toLowerCase()) {
     return { verdict: { code: 'name.extension-case', params: { received: view.extension, asked: cased } } }
   }

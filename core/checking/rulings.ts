@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import * as yup from 'yup'
 import type { SlotRef } from '../brief/slots'
 import type { FileView } from '../placing/view'
@@ -46,7 +47,7 @@ export function applyRulings(rulings: readonly Ruling[], views: readonly FileVie
   const applied: AppliedRulings = { placed: new Map(), setAside: new Set(), accepted: new Set(), waived: new Set() }
   if (rulings.length === 0) return applied
   const byHash = new Map<string | null, FileView[]>()
-  for (const view of views) byHash.set(view.file.sha256, [...byHash.get(view.file.sha256) ?? [], view])
+  for (const view of views) gather(byHash, view.file.sha256, view)
   for (const ruling of rulings) {
     if (ruling.kind === 'waive') {
       if (ruling.slot) applied.waived.add(slotKey(ruling.slot))

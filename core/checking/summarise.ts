@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import { isNumbered, numbersOf, slotRef, slotKey } from '../brief/slots'
 import type { Filled } from '../placing/slots'
@@ -33,9 +34,7 @@ function candidatePaths(files: readonly ReportFile[]): Map<string, string[]> {
     if (role !== 'unplaced') continue
     for (const slot of candidates) {
       const key = slotKey(slot)
-      const list = paths.get(key)
-      if (list) list.push(path)
-      else paths.set(key, [path])
+      gather(paths, key, path)
     }
   }
   return paths
@@ -45,9 +44,7 @@ function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files
   const byNumber = new Map<number | null, Filled[]>()
   for (const entry of filled) {
     if (entry.role === 'surplus') continue
-    const list = byNumber.get(entry.n)
-    if (list) list.push(entry)
-    else byNumber.set(entry.n, [entry])
+    gather(byNumber, entry.n, entry)
   }
   return slotNumbers(unit, filled).map((n): ReportSlot => {
     const ref = slotRef(unit, n)
@@ -61,9 +58,12 @@ function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files
     const may = counting || candidates.size === 0 ? [] : candidates.get(slotKey(ref)) ?? candidates.get(slotKey(whole)) ?? []
     const broken = placed.some(entry => entry.findings.some(finding => finding.severity === 'error'))
     const missing = !counting && !waived && !unit.requirement.optional
+    const open = missing ? 'missing' : 'absent'
+    const filledAs = broken ? 'to-fix' : 'right'
+    const owed = counting ? filledAs : open
     return {
       ...ref,
-      status: waived ? 'waived' : counting ? (broken ? 'to-fix' : 'right') : missing ? 'missing' : 'absent',
+      status: waived ? 'waived' : owed,
       late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
       expected: expectedOf(unit, unit.requirement.count.by === null ? null : n),
       files: entries.map(entry => entry.path),

@@ -43,14 +43,7 @@ export function explainFolder(levels: FolderLevels, received: readonly string[],
     const share = explanation.cost / Math.max(1, level.length, expandParts(parts, explanation.captures).length)
     return { ...explanation, cost: share > UNLIKE ? OTHER : share }
   }))
-  const costs = Array.from({ length: levels.length + 1 }, (_, i) => Array.from({ length: received.length + 1 }, (_, j) => (i === 0 ? j * EXTRA : j === 0 ? i * ABSENT : 0)))
-  const costAt = (i: number, j: number) => costs[i]?.[j] ?? Infinity
-  for (let i = 1; i <= levels.length; i++) {
-    for (let j = 1; j <= received.length; j++) {
-      const row = costs[i]
-      if (row) row[j] = Math.min(costAt(i - 1, j - 1) + (pair[i - 1]?.[j - 1]?.cost ?? OTHER), costAt(i - 1, j) + ABSENT, costAt(i, j - 1) + EXTRA)
-    }
-  }
+  const costAt = alignLevels(pair, levels.length, received.length)
   const differences: Difference[] = []
   const captures: Captures = emptyRecord()
   for (let i = levels.length, j = received.length; i > 0 || j > 0;) {
@@ -74,6 +67,19 @@ export function explainFolder(levels: FolderLevels, received: readonly string[],
     }
   }
   return { differences, captures }
+}
+
+/** Costs of the cheapest way from the top to so many levels asked and received. */
+function alignLevels(pair: readonly (readonly { cost: number }[])[], asked: number, received: number): (i: number, j: number) => number {
+  const costs = Array.from({ length: asked + 1 }, (_, i) => Array.from({ length: received + 1 }, (_, j) => (i === 0 || j === 0 ? i * ABSENT + j * EXTRA : 0)))
+  const costAt = (i: number, j: number) => costs[i]?.[j] ?? Infinity
+  for (let i = 1; i <= asked; i++) {
+    for (let j = 1; j <= received; j++) {
+      const row = costs[i]
+      if (row) row[j] = Math.min(costAt(i - 1, j - 1) + (pair[i - 1]?.[j - 1]?.cost ?? OTHER), costAt(i - 1, j) + ABSENT, costAt(i, j - 1) + EXTRA)
+    }
+  }
+  return costAt
 }
 
 /** A level's own differences as one: of one kind, or misspelt with the places marked. */

@@ -57,7 +57,8 @@ export function findOwnFolders(files: readonly Located[], index: Lookups, people
     const seen = levels.get(level)
     if (!seen) return { folder, base }
     const rest = folder.slice(level.length + 1)
-    return { folder: off ? rest : rest === '' ? seen.level : `${seen.level}/${rest}`, base }
+    const kept = rest === '' ? seen.level : `${seen.level}/${rest}`
+    return { folder: off ? rest : kept, base }
   })
   const asIs = countFitting(files, index).files
   const [off, cut] = [countFitting(reading(true), index).files, countFitting(reading(false), index).files]

@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import { matchParts } from '../names/match'
 import { formsOf } from '../brief/forms'
@@ -142,7 +143,7 @@ function takeOff(pattern: string, people: readonly Person[]): NamePrefix['take']
     const map = new Map<string, string[]>()
     for (const person of people) {
       const key = of ? looseKey(of(person)) : ''
-      if (key) map.set(key, [...map.get(key) ?? [], person.id])
+      if (key) gather(map, key, person.id)
     }
     return map
   })

@@ -44,15 +44,12 @@ function isWatertight(points: ArrayLike<number>, corners: ArrayLike<number> | nu
   const size = powerAbove(count * 3)
   const keys = new Float64Array(size).fill(-1)
   const uses = new Int32Array(size)
+  const placeOf = (corner: number) => same[corners?.[corner] ?? corner] ?? 0
   for (let i = 0; i < count; i++) {
-    const a = same[corners ? corners[3 * i] ?? 0 : 3 * i] ?? 0
-    const b = same[corners ? corners[3 * i + 1] ?? 0 : 3 * i + 1] ?? 0
-    const c = same[corners ? corners[3 * i + 2] ?? 0 : 3 * i + 2] ?? 0
+    const [a, b, c] = [placeOf(3 * i), placeOf(3 * i + 1), placeOf(3 * i + 2)]
     // a triangle without area closes nothing and opens nothing
     if (a === b || b === c || a === c) continue
-    for (let side = 0; side < 3; side++) {
-      const from = side === 0 ? a : side === 1 ? b : c
-      const to = side === 0 ? b : side === 1 ? c : a
+    for (const [from, to] of [[a, b], [b, c], [c, a]] as const) {
       const key = Math.min(from, to) * total + Math.max(from, to)
       let offset = (Math.imul(Math.min(from, to), 0x9E3779B1) ^ Math.imul(Math.max(from, to), 0x85EBCA6B)) & (size - 1)
       while (keys[offset] !== -1 && keys[offset] !== key) offset = (offset + 1) & (size - 1)

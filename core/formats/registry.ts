@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { PreviewKind } from './table'
 import { TABLE } from './table'
 
@@ -41,15 +42,13 @@ const BY_ID = new Map(FORMATS.map(format => [format.id, format]))
 const BY_EXTENSION = new Map<string, string[]>()
 for (const format of FORMATS) {
   for (const extension of format.extensions) {
-    const ids = BY_EXTENSION.get(extension)
-    if (ids) ids.push(format.id)
-    else BY_EXTENSION.set(extension, [format.id])
+    gather(BY_EXTENSION, extension, format.id)
   }
 }
 
 /** Ids of text formats that the bytes cannot tell apart, plain text first. */
 export const FREE_TEXT_IDS: readonly string[] = FORMATS.filter(format => format.freeText).map(format => format.id)
-  .sort((a, b) => (a === 'txt' ? -1 : b === 'txt' ? 1 : 0))
+  .sort((a, b) => Number(b === 'txt') - Number(a === 'txt'))
 
 export function formatById(id: string): Format | undefined {
   return BY_ID.get(id)

@@ -1,3 +1,4 @@
+import { groupBy } from '../text/gather'
 import type { Piece } from './pieces'
 import { piecesOf } from './pieces'
 import type { Variant } from './variants'
@@ -18,30 +19,51 @@ interface State { weight: number, from: Found | null, before: 'loose' | 'ended' 
  * @param dates - whether dates are looked for in the rest
  */
 export function coverName(base: string, variants: readonly Variant[], person: number, dates: boolean): Cover {
-  const byEnd = new Map<number, Found[]>()
-  for (const place of variants.flatMap(variant => placesOf(base, variant))) byEnd.set(place.end, [...byEnd.get(place.end) ?? [], place])
+  const chosen = walkBack(weighStates(base, variants), base.length)
+  const pieces: Piece[] = []
+  let position = 0
+  for (const place of chosen) {
+    pieces.push(...piecesOf(base.slice(position, place.start), dates), { kind: 'value', text: place.variant.text, writings: place.variant.writings })
+    position = place.end
+  }
+  pieces.push(...piecesOf(base.slice(position), dates))
+  return { person, pieces, weight: chosen.reduce((sum, one) => sum + one.weight, 0) }
+}
+
+type States = Record<State['before'], State | null>
+
+/** The best way to each offset of the example. */
+function weighStates(base: string, variants: readonly Variant[]): States[] {
+  const byEnd = groupBy(variants.flatMap(variant => placesOf(base, variant)), place => place.end)
   // at each offset: behind other text, behind a value, or behind a value that needs another one
-  const states: Record<State['before'], State | null>[] = [{ loose: { weight: 0, from: null, before: 'loose' }, ended: null, open: null }]
+  const states: States[] = [{ loose: { weight: 0, from: null, before: 'loose' }, ended: null, open: null }]
   for (let i = 1; i <= base.length; i++) {
-    const here: Record<State['before'], State | null> = { loose: null, ended: null, open: null }
-    for (const before of ['loose', 'ended'] as const) {
-      const weight = states[i - 1]?.[before]?.weight
-      if (weight !== undefined && weight > (here.loose?.weight ?? -1)) here.loose = { weight, from: null, before }
-    }
+    const here: States = { loose: stepOn(states[i - 1]), ended: null, open: null }
     for (const place of byEnd.get(i) ?? []) {
       const into = place.open ? 'open' : 'ended'
-      for (const before of ['ended', 'open', 'loose'] as const) {
-        const state = states[place.start]?.[before]
-        if (!state || (before === 'loose' && !place.free && !isEdge(base, place.start))) continue
-        if (state.weight + place.weight > (here[into]?.weight ?? -1)) here[into] = { weight: state.weight + place.weight, from: place, before }
+      const behindText = place.free || isEdge(base, place.start)
+      for (const before of behindText ? ['ended', 'open', 'loose'] as const : ['ended', 'open'] as const) {
+        const weight = (states[place.start]?.[before]?.weight ?? -Infinity) + place.weight
+        if (weight > (here[into]?.weight ?? -1)) here[into] = { weight, from: place, before }
       }
     }
     states.push(here)
   }
+  return states
+}
+
+/** One letter further without a value. */
+function stepOn(last: States | undefined): State | null {
+  const [before, state] = (last?.ended?.weight ?? -1) > (last?.loose?.weight ?? -1) ? ['ended', last?.ended] as const : ['loose', last?.loose] as const
+  return state ? { weight: state.weight, from: null, before } : null
+}
+
+/** The values on the best way, in reading order. */
+function walkBack(states: readonly States[], length: number): Found[] {
   const chosen: Found[] = []
-  const last = states[base.length]
+  const last = states[length]
   let kind: State['before'] = (last?.ended?.weight ?? -1) >= (last?.loose?.weight ?? 0) ? 'ended' : 'loose'
-  for (let i = base.length; i > 0;) {
+  for (let i = length; i > 0;) {
     const state: State | null = states[i]?.[kind] ?? null
     if (!state) break
     kind = state.before
@@ -51,14 +73,7 @@ export function coverName(base: string, variants: readonly Variant[], person: nu
     }
     else i--
   }
-  const pieces: Piece[] = []
-  let position = 0
-  for (const place of chosen) {
-    pieces.push(...piecesOf(base.slice(position, place.start), dates), { kind: 'value', text: place.variant.text, writings: place.variant.writings })
-    position = place.end
-  }
-  pieces.push(...piecesOf(base.slice(position), dates))
-  return { person, pieces, weight: chosen.reduce((sum, one) => sum + one.weight, 0) }
+  return chosen
 }
 
 function placesOf(base: string, variant: Variant): Found[] {

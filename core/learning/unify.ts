@@ -32,6 +32,12 @@ function elementOf(piece: Piece): Element {
   }
 }
 
+function unifyConstant(element: Extract<Element, { kind: 'constant' }>, piece: Piece): Element | null {
+  if (piece.kind !== 'word' && piece.kind !== 'gap') return piece.kind === 'value' && piece.text === element.text ? element : null
+  if (piece.text === element.text) return element
+  return piece.kind === 'word' && /^[\p{L}\p{M}]+$/u.test(element.text) ? { kind: 'text', texts: [element.text, piece.text] } : null
+}
+
 function unifyOne(element: Element, piece: Piece | undefined): Element | null {
   if (!piece) return null
   switch (element.kind) {
@@ -46,9 +52,7 @@ function unifyOne(element: Element, piece: Piece | undefined): Element | null {
       const patterns = element.patterns.filter(pattern => piece.patterns.includes(pattern))
       return patterns.length > 0 ? { kind: 'date', texts: [...element.texts, piece.text], patterns } : null
     }
-    case 'constant':
-      if (piece.kind !== 'word' && piece.kind !== 'gap') return piece.kind === 'value' && piece.text === element.text ? element : null
-      return piece.text === element.text ? element : piece.kind === 'word' && /^[\p{L}\p{M}]+$/u.test(element.text) ? { kind: 'text', texts: [element.text, piece.text] } : null
+    case 'constant': return unifyConstant(element, piece)
     case 'text': return piece.kind === 'word' || piece.kind === 'value' ? { kind: 'text', texts: [...element.texts, piece.text] } : null
     default: {
       const never: never = element

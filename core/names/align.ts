@@ -166,6 +166,7 @@ function waysToWrite(texts: readonly string[]): string[] {
 
 const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
 
+// eslint-disable-next-line complexity -- the innermost loop of every explanation: each step in it is taken for every pair of characters
 function alignText(plain: string, text: string, received: Units, strictness: Strictness, table: Table, begin: number, afterSeparator: boolean): Way {
   const { width } = table
   const { raw: rawAt, plain: plainAt, folded: foldedAt, separator: separatorAt, skip } = received
@@ -316,8 +317,7 @@ function traceText(way: Way, table: Table, text: string, from: number, index: nu
       continue
     }
     if (end < 0) end = j
-    // more separators than asked are no slip where their runs count as one
-    if (pending && !(strictness.separators === 'ignore' && [...text.slice(pending[0], pending[1])].every(isSeparator))) edits.unshift({ range: pending, expected: '' })
+    if (pending && !isFreeGap(text.slice(...pending), strictness)) edits.unshift({ range: pending, expected: '' })
     pending = null
     if (step === SWAP) {
       edits.unshift({ range: [j - 2, j], expected: way.text.slice(i - 1, i + 1) })
@@ -331,6 +331,11 @@ function traceText(way: Way, table: Table, text: string, from: number, index: nu
   if (pending) extras.unshift({ range: pending, before: index })
   spans.unshift({ start: j, end: end < 0 ? j : end, text: way.text, edits: joined(edits) })
   return j
+}
+
+/** More separators than asked are no slip where their runs count as one. */
+function isFreeGap(text: string, { separators }: Strictness): boolean {
+  return separators === 'ignore' && [...text].every(isSeparator)
 }
 
 /** Whether one character may stand for another without any deviation. */

@@ -124,7 +124,8 @@ const SAMPLES = 'aeb10_- .'
 
 /** A character in both sets. */
 function common(a: Characters, b: Characters): string | null {
-  const from = 'only' in a ? a.only : 'only' in b ? b.only : SAMPLES
+  const other = 'only' in b ? b.only : SAMPLES
+  const from = 'only' in a ? a.only : other
   for (const char of from) if (holds(a, char) && holds(b, char)) return char
   return null
 }

@@ -30,7 +30,8 @@ export function isRealDate(values: Partial<Record<DateLetter, number>>, from: st
   if (month < 1 || month > 12 || day < 1 || day > daysIn(year, month)) return false
   if ((values.HH ?? 0) > 23 || (values.mm ?? 0) > 59) return false
   const text = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
-  const width = values.dd !== undefined ? 10 : values.MM !== undefined ? 7 : 4
+  const withMonth = values.MM === undefined ? 4 : 7
+  const width = values.dd === undefined ? withMonth : 10
   return (from === null || text.slice(0, width) >= from.slice(0, width)) && (to === null || text.slice(0, width) <= to.slice(0, width))
 }
 

@@ -137,7 +137,11 @@ describe('laws', () => {
       const pieces = parts.map(part => expandParts([part], free))
       const name = pieces.join('')
       const position = place % name.length
-      const spoilt = kind === 'delete' ? name.slice(0, position) + name.slice(position + 1) : kind === 'insert' ? name.slice(0, position) + char + name.slice(position) : kind === 'replace' ? name.slice(0, position) + char + name.slice(position + 1) : name.slice(0, position) + (name[position + 1] ?? '') + name[position] + name.slice(position + 2)
+      const [before, after] = [name.slice(0, position), name.slice(position + 1)]
+      const spoilt = {
+        delete: before + after, insert: before + char + name.slice(position), replace: before + char + after,
+        swap: before + (name[position + 1] ?? '') + name[position] + name.slice(position + 2),
+      }[kind]
       if (spoilt === name || matchParts(parts, spoilt, STRICT)) return
       let end = 0
       const where = pieces.findIndex(piece => (end += piece.length) > position)

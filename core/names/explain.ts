@@ -198,7 +198,8 @@ function tellFixed(field: string, { text, edits }: Span, actual: string, strictn
   const separators = text !== '' && [...text].every(isSeparator)
   if (actual === '') {
     if (text === '' || (edits.length === 0 && separators)) return null
-    return separators ? (strictness.separators === 'ignore' && edits.length === 0 ? null : 'separator') : 'absent'
+    if (!separators) return 'absent'
+    return strictness.separators === 'ignore' && edits.length === 0 ? null : 'separator'
   }
   if (edits.length === 0) return null
   const loosely = (text: string) => foldCase(strictness.accents === 'ignore' ? stripMarks(text) : text)

@@ -90,7 +90,10 @@ export function receivedKeys(text: string, wilds: ReadonlySet<number>): string[]
     if (wild > runs.length) continue
     choose(runs, wild, (chosen) => {
       if (keys.length >= MOST_KEYS) return
-      keys.push(pieces.map((piece, index) => ('letters' in piece ? piece.letters : chosen.has(index) ? '#' : `<${piece.digits}>`)).join(''))
+      keys.push(pieces.map((piece, index) => {
+        if ('letters' in piece) return piece.letters
+        return chosen.has(index) ? '#' : `<${piece.digits}>`
+      }).join(''))
     })
   }
   return keys

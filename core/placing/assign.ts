@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 /** One way a file may go. A shared target takes one file; one that is not is this file's own, whoever else goes there. */
 export interface Edge { file: number, target: number, weight: number, shared: boolean }
 
@@ -52,9 +53,7 @@ function componentsOf(own: readonly Edge[][]): number[][] {
   own.forEach((list, file) => {
     if (list.length === 0) return
     const slot = root(file)
-    const members = components.get(slot)
-    if (members) members.push(file)
-    else components.set(slot, [file])
+    gather(components, slot, file)
   })
   return [...components.values()]
 }
@@ -100,7 +99,7 @@ function bestUse(free: number, without: number, members: readonly number[], own:
   for (const file of members) {
     if (file === without) continue
     for (const edge of own[file] ?? []) {
-      if (edge.shared) wishes.set(edge.target, [...wishes.get(edge.target) ?? [], edge])
+      if (edge.shared) gather(wishes, edge.target, edge)
     }
   }
   const reached = new Map<number, number>([[free, 0]])

@@ -117,6 +117,27 @@ interface Spoken { strength: number, evidence: Evidence[] }
 /** From here on a text is somebody's full name, in any order, or an id. */
 const FULL_NAME = NAMED.initialAndFamily
 
+/** Whose folder a file lies in although its name is somebody else's; with whom the name nearly names, where that was asked. */
+function elsewhere(base: string, byName: ReadonlyMap<string, HolderEvidence>, inFolder: ReturnType<EvidenceIndex['namedInFolder']>, index: EvidenceIndex): { against: ReadonlySet<string>, slipped: Map<string, HolderEvidence> | null } {
+  const byFolder = inFolder.named
+  const against = new Set<string>()
+  const persons = [...byName].filter(([key]) => key.startsWith('p:'))
+  const full = persons.some(([, { strength }]) => strength >= FULL_NAME)
+  const slipped = byFolder.size > 0 && !full ? index.people.nearlyNamedIn(base) : null
+  const other = slipped !== null && [...slipped].some(([key, { strength }]) => key.startsWith('p:') && strength >= FULL_NAME * OF_NAMED.slip)
+  for (const key of byFolder.keys()) {
+    if (!key.startsWith('p:')) continue
+    const own = byName.get(key)?.strength ?? 0
+    // a group may be called as somebody is
+    const groups = inFolder.groupsOf(key)
+    const contradicted = () => (other
+      ? (slipped?.get(key)?.strength ?? 0) === 0
+      : persons.some(([, { strength, said }]) => strength >= NAMED.family && !groups.has(said)))
+    if (full ? own < FULL_NAME : own === 0 && contradicted()) against.add(key)
+  }
+  return { against, slipped }
+}
+
 /** Whom folder levels and name speak of, and whose folder it lies in although its name is somebody else's. */
 function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Spoken>, against: ReadonlySet<string> } {
   const spoken = new Map<string, Spoken>()
@@ -129,18 +150,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   const inFolder = index.namedInFolder(view.levels)
   const byFolder = inFolder.named
   const byName = lookUp(view.base, index.people.namedIn, found => found.size === 0)
-  const against = new Set<string>()
-  const persons = [...byName].filter(([key]) => key.startsWith('p:'))
-  const full = persons.some(([, { strength }]) => strength >= FULL_NAME)
-  const slipped = byFolder.size > 0 && !full ? index.people.nearlyNamedIn(view.base) : null
-  const other = slipped !== null && [...slipped].some(([key, { strength }]) => key.startsWith('p:') && strength >= FULL_NAME * OF_NAMED.slip)
-  for (const key of byFolder.keys()) {
-    if (!key.startsWith('p:')) continue
-    const own = byName.get(key)?.strength ?? 0
-    // a group may be called as somebody is
-    const groups = inFolder.groupsOf(key)
-    if (full ? own < FULL_NAME : own === 0 && other ? (slipped?.get(key)?.strength ?? 0) === 0 : own === 0 && persons.some(([, { strength, said }]) => strength >= NAMED.family && !groups.has(said))) against.add(key)
-  }
+  const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
   add(byName, 'name')
   for (const id of view.sentBy) {

@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
 import { tokensOf } from '../names/tokens'
@@ -39,9 +40,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const folders = new KeyIndex()
   const holders = new Map<string, number[]>()
   const own = (key: string, unit: number) => {
-    const list = holders.get(key)
-    if (list) list.push(unit)
-    else holders.set(key, [unit])
+    gather(holders, key, unit)
   }
   for (const unit of units) {
     for (const { name, folder } of formsOf(unit)) {

@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { tokensOf } from '../names/tokens'
 import { foldCase, looseKey, transcribe } from '../text/fold'
@@ -135,9 +136,7 @@ function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
   for (const key of entries.keys()) {
     if (key.length < 5 || key.length > 40) continue
     for (const cut of new Set([key, ...deletionsOf(key)])) {
-      const list = index.get(cut)
-      if (list) list.push(key)
-      else index.set(cut, [key])
+      gather(index, cut, key)
     }
   }
   return index

@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { SlotRef } from '../brief/slots'
 import { ownOf } from '../text/own'
@@ -34,9 +35,7 @@ export interface Placements {
 export function placeFiles(views: readonly FileView[], index: EvidenceIndex, ruled: ReadonlyMap<number, SlotRef>, before: ReadonlyMap<string, number[]>): Placements {
   const arrivals = new Map<number, Arrival[]>()
   const arrive = (unit: Unit, arrival: Arrival) => {
-    const list = arrivals.get(unit.index)
-    if (list) list.push(arrival)
-    else arrivals.set(unit.index, [arrival])
+    gather(arrivals, unit.index, arrival)
   }
   const open: { view: FileView, found: Candidates }[] = []
   const unplaced: Placements['unplaced'] = []
@@ -115,7 +114,8 @@ function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonl
       const filling = (arrivals.get(unit.index) ?? []).filter(other => other.n === n)
       const free = filling.length === 0 || filling.some(other => view.file.sha256 !== null && other.view.file.sha256 === view.file.sha256)
       const many = !told || (unit.requirement.count.by === null && isNumbered(unit))
-      const besides = many ? 0 : free ? OCCUPIED / 2 : OCCUPIED
+      const oneMore = free ? OCCUPIED / 2 : OCCUPIED
+      const besides = many ? 0 : oneMore
       // what is owed is meant rather than what is not
       const weight = candidate.total - (unit.owed ? 0 : OCCUPIED)
       ways.push({ edge: { file, target, weight: weight - besides, shared: false }, candidate, n, told })

@@ -55,23 +55,29 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
     holder: holder.strength, requirement: 0, total: 0, captures: {}, evidence: [...holder.evidence],
   }
-  for (const form of forms) {
-    const folder = form.folder ? matchFolder(form.folder, view.levels, requirement) : null
-    if (folder) best.folderFits = true
-    const fit = form.name && fitName(form, view, requirement)
-    if (fit && WORTH.name[fit.nameFit] + (folder ? WORTH.folderOfForm : 0) > WORTH.name[best.nameFit] + (best.form && best.folderFits ? WORTH.folderOfForm : 0)) {
-      Object.assign(best, { form, nameFit: fit.nameFit, captures: { ...folder, ...fit.captures } })
-    }
-    else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
-  }
-  best.anyName = best.folderFits && (requirement.folder?.length ?? 0) > 0 && requirement.names.length === 0 && requirement.formats.length > 0 && format.fits
+  for (const form of forms) takeForm(best, form, view)
+  const asksFolder = best.folderFits && (requirement.folder?.length ?? 0) > 0
+  best.anyName = asksFolder && requirement.names.length === 0 && requirement.formats.length > 0 && format.fits
   if (best.nameFit === 'none') weighWords(best, view, closely ? forms : [])
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push({ kind: 'name-fits' })
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
-  if (best.folderFits && (requirement.folder?.length ?? 0) > 0) best.evidence.push({ kind: 'in-folder', title: requirement.title })
+  if (asksFolder) best.evidence.push({ kind: 'in-folder', title: requirement.title })
   if (best.formatFits && requirement.formats.length > 0) best.evidence.push({ kind: 'format', format: format.id })
   best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0) + worthOfFormat(best.formatFits, format.id, requirement)
   return best
+}
+
+/** Takes a form whose name and folder fit better than what was taken before. */
+function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
+  const { requirement } = best.unit
+  const folder = form.folder ? matchFolder(form.folder, view.levels, requirement) : null
+  if (folder) best.folderFits = true
+  const fit = form.name && fitName(form, view, requirement)
+  const worth = WORTH.name[best.nameFit] + (best.form && best.folderFits ? WORTH.folderOfForm : 0)
+  if (fit && WORTH.name[fit.nameFit] + (folder ? WORTH.folderOfForm : 0) > worth) {
+    Object.assign(best, { form, nameFit: fit.nameFit, captures: { ...folder, ...fit.captures } })
+  }
+  else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
 }
 
 function worthOfFormat(fits: boolean, id: string, requirement: Requirement): number {
@@ -149,7 +155,10 @@ const WORDS = new WeakMap<Requirement, string[]>()
 export function ownWords(requirement: Requirement): string[] {
   const kept = WORDS.get(requirement)
   if (kept) return kept
-  const literal = requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? tokensOf(part.text) : part.name === 'title' ? tokensOf(requirement.title) : [])))
+  const literal = requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
+    if (part.kind === 'literal') return tokensOf(part.text)
+    return part.name === 'title' ? tokensOf(requirement.title) : []
+  }))
   const long = (tokens: string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
   const words = long(literal).length > 0 ? long(literal) : long(tokensOf(requirement.title))
   WORDS.set(requirement, words)

@@ -1,4 +1,6 @@
+import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
+import { byCodeUnit } from '../text/order'
 import { freeField, isFree } from '../names/fields/index'
 import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
@@ -39,9 +41,7 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   if (count.by !== null) {
     const byNumber = new Map<number | null, Arrival[]>()
     for (const arrival of arrivals) {
-      const list = byNumber.get(arrival.n)
-      if (list) list.push(arrival)
-      else byNumber.set(arrival.n, [arrival])
+      gather(byNumber, arrival.n, arrival)
     }
     return [...byNumber].flatMap(([n, list]) => {
       if (n === null || n < first || n >= first + most) return list.map(arrival => ({ arrival, role: 'surplus' as const, n: null, milestone: false, instead: null }))
@@ -139,5 +139,5 @@ function seemsRight({ candidate, view }: Arrival): boolean {
 
 export function byPath(a: FileView, b: FileView): number {
   const [left, right] = [a.file.path.normalize('NFC'), b.file.path.normalize('NFC')]
-  return left < right ? -1 : left > right ? 1 : a.index - b.index
+  return byCodeUnit(left, right) || a.index - b.index
 }

@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { ownOf } from '../text/own'
 import type { ReportSlot, SlotStatus } from '../checking/report'
@@ -16,9 +17,7 @@ export function holderRows(roster: Roster, requirements: readonly { id: string, 
   const bySubject = new Map<string, ReportSlot[]>()
   for (const slot of slots) {
     const key = `${slot.requirement}\n${slot.holder}`
-    const list = bySubject.get(key)
-    if (list) list.push(slot)
-    else bySubject.set(key, [slot])
+    gather(bySubject, key, slot)
   }
   // a full name that is only put together from the two parts is no column of the list
   const whole = roster.people.some(person => person.given === '' || person.family === '')
@@ -28,7 +27,8 @@ export function holderRows(roster: Roster, requirements: readonly { id: string, 
     const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : person.group.trim().normalize('NFC')}`) ?? [])
     const all = own.flat()
     const count = (status: SlotStatus) => all.filter(slot => slot.status === status).length
-    const complete = all.length === 0 ? '' : count('to-fix') + count('missing') === 0 ? 'yes' : 'no'
+    const nothingOpen = count('to-fix') + count('missing') === 0 ? 'yes' : 'no'
+    const complete = all.length === 0 ? '' : nothingOpen
     return [...columns.map(column => valueOf(person, column)), complete, count('right'), count('to-fix'), count('missing'), all.filter(slot => slot.late).length, ...own.map(sayCell)]
   })]
 }

@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { SlotStatus } from '../checking/report'
 
 /** A slot as a round compares it: its state and the file that counts. */
@@ -51,9 +52,7 @@ const isRight = (status: SlotStatus) => status === 'right' || status === 'waived
 export function compareRounds(before: readonly RoundSlot[], after: readonly RoundSlot[]): Round {
   const earlier = new Map<string, RoundSlot[]>()
   for (const slot of before) {
-    const list = earlier.get(keyOf(slot))
-    if (list) list.push(slot)
-    else earlier.set(keyOf(slot), [slot])
+    gather(earlier, keyOf(slot), slot)
   }
   const round: Round = { entries: [], counts: { 'newly-right': 0, 'newly-wrong': 0, 'gone': 0, 'changed': 0, 'unchanged': 0, 'still-open': 0, 'new': 0, 'dropped': 0 }, stillRight: 0, moved: 0 }
   const add = (kind: RoundKind, slot: RoundSlot, was: RoundSlot | null, now: RoundSlot | null) => {
@@ -64,7 +63,7 @@ export function compareRounds(before: readonly RoundSlot[], after: readonly Roun
   }
   const pairs = pairUp(after, earlier)
   for (const [now, was] of pairs) {
-    const kind = was === null ? (isRight(now.status) ? null : 'new') : kindOf(was, now)
+    const kind = kindOf(was, now)
     if (kind === null) round.stillRight++
     else add(kind, now, was, now)
   }
@@ -96,9 +95,11 @@ function pairUp(after: readonly RoundSlot[], earlier: Map<string, RoundSlot[]>):
   return pairs
 }
 
-function kindOf(was: RoundSlot, now: RoundSlot): RoundKind | null {
+function kindOf(was: RoundSlot | null, now: RoundSlot): RoundKind | null {
+  if (was === null) return isRight(now.status) ? null : 'new'
   if (isRight(now.status)) return isRight(was.status) ? null : 'newly-right'
-  if (now.status === 'missing') return was.status === 'missing' ? 'still-open' : was.file ? 'gone' : 'newly-wrong'
+  if (now.status === 'missing' && was.status === 'missing') return 'still-open'
+  if (now.status === 'missing') return was.file ? 'gone' : 'newly-wrong'
   if (isRight(was.status)) return 'newly-wrong'
   if (was.file?.path !== now.file?.path) return 'changed'
   // nobody can say whether bytes that could not be read have changed

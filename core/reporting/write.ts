@@ -1,7 +1,9 @@
+import { gather } from '../text/gather'
 import Papa from 'papaparse'
 import type { Person, Roster } from '../roster/types'
 import { counted, showText } from '../text/show'
 import { slotKey } from '../brief/slots'
+import type { SlotRef } from '../brief/slots'
 import type { Report, ReportFile, ReportSlot } from '../checking/report'
 import { sayFinding } from '../wording/index'
 import { fileDocument, slotDocument } from './document'
@@ -48,16 +50,20 @@ export async function* writeCsv(report: ReportParts, roster: Roster): AsyncGener
   yield csvRow([...COLUMNS])
   for (const slot of slots) {
     const file = placed.get(slotKey(slot))
-    const person: Person | undefined = people.get(slot.holder)
-    const codes = [...slot.findings, ...file?.findings ?? []].map(finding => finding.code)
-    yield csvRow([
-      slot.requirement, slot.holder, person?.given ?? '', person ? person.family || person.name : '', person?.group ?? '', slot.n ?? '',
-      slot.status, slot.late ? 'late' : '', file ? showText(file.path) : '', file?.format.id ?? '', [...new Set(codes)].join(' '), file?.correctedPath ?? '',
-    ])
+    yield csvRow([slot.requirement, slot.holder, ...personCells(people.get(slot.holder)), slot.n ?? '', slot.status, slot.late ? 'late' : '', ...fileCells(slot, file)])
   }
   for (const file of loose) {
     yield csvRow(['', '', '', '', '', '', file.role, '', showText(file.path), file.format.id, file.findings.map(finding => finding.code).join(' '), ''])
   }
+}
+
+function personCells(person: Person | undefined): string[] {
+  return person ? [person.given, person.family || person.name, person.group] : ['', '', '']
+}
+
+function fileCells(slot: ReportSlot, file: ReportFile | undefined): string[] {
+  const codes = [...new Set([...slot.findings, ...file?.findings ?? []].map(finding => finding.code))].join(' ')
+  return file ? [showText(file.path), file.format.id, codes, file.correctedPath ?? ''] : ['', '', codes, '']
 }
 
 function csvRow(cells: (string | number)[]): string {
@@ -72,7 +78,7 @@ export async function* writeJunit(report: ReportParts): AsyncGenerator<string> {
   for await (const file of report.files) {
     if (!file.slot) continue
     const key = slotKey(file.slot)
-    findings.set(key, [...findings.get(key) ?? [], file])
+    gather(findings, key, file)
   }
   yield `<?xml version="1.0" encoding="UTF-8"?>\n<testsuites name="${xml(report.brief)}">\n`
   for (const requirement of [...new Set(slots.map(slot => slot.requirement))]) {
@@ -102,6 +108,12 @@ function xml(text: string): string {
 
 const WORDS: Record<ReportSlot['status'], string> = { 'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent' }
 
+function linesOfFile(file: ReportFile): string {
+  const lines = [`  ${showText(file.path)}`, ...file.findings.map(finding => `    ${finding.code}: ${sayFinding(finding)}`)]
+  if (file.correctedPath) lines.push(`    → ${showText(file.correctedPath)}`)
+  return `${lines.join('\n')}\n`
+}
+
 /** The report as plain text for a terminal: the counts, then everything that is open. */
 export async function* writeText(report: ReportParts, roster: Roster): AsyncGenerator<string> {
   const { summary } = report
@@ -119,25 +131,20 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
   const files: ReportFile[] = []
   for await (const file of report.files) files.push(file)
   const bySlot = new Map<string, ReportFile[]>()
-  for (const file of files) if (file.slot) bySlot.set(slotKey(file.slot), [...bySlot.get(slotKey(file.slot)) ?? [], file])
+  for (const file of files) if (file.slot) gather(bySlot, slotKey(file.slot), file)
   for (const slot of slots) {
     const here = bySlot.get(slotKey(slot)) ?? []
     const said = [...slot.findings, ...here.flatMap(file => file.findings)]
     if (said.length === 0) continue
     yield `\n${showText(names.get(slot.holder) ?? slot.holder)} · ${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`} · ${WORDS[slot.status]}${slot.late ? ', late' : ''}\n`
     for (const finding of slot.findings) yield `  ${finding.code}: ${sayFinding(finding)}\n`
-    for (const file of here) {
-      if (file.findings.length === 0) continue
-      yield `  ${showText(file.path)}\n`
-      for (const finding of file.findings) yield `    ${finding.code}: ${sayFinding(finding)}\n`
-      if (file.correctedPath) yield `    → ${showText(file.correctedPath)}\n`
-    }
+    yield* here.filter(file => file.findings.length > 0).map(linesOfFile)
   }
   const loose = files.filter(file => file.role === 'unplaced' || file.role === 'surplus')
+  const candidate = ({ holder, requirement, n }: SlotRef) => `${names.get(holder) ?? holder}, ${requirement}${n === undefined ? '' : ` ${n}`}`
   if (loose.length > 0) yield '\nWithout a slot\n'
   for (const file of loose) {
-    yield `  ${showText(file.path)}\n`
-    for (const finding of file.findings) yield `    ${finding.code}: ${sayFinding(finding)}\n`
-    if (file.candidates.length > 0) yield `    may be: ${file.candidates.slice(0, 4).map(slot => `${names.get(slot.holder) ?? slot.holder}, ${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`).join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
+    yield linesOfFile(file)
+    if (file.candidates.length > 0) yield `    may be: ${file.candidates.slice(0, 4).map(slot => candidate(slot)).join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
   }
 }

@@ -87,7 +87,8 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
   const own: readonly string[] = ROSTER_COLUMNS.map(column => column.name)
   const inOrder = table.header.flatMap((name, index) => {
     const meaning = columns[index] ?? ''
-    return own.includes(meaning) ? [meaning] : meaning === 'other' && name !== '' ? [name] : []
+    if (own.includes(meaning)) return [meaning]
+    return meaning === 'other' && name !== '' ? [name] : []
   })
   return { roster: { people, columns: [...new Set([...inOrder, ...own])] }, notes }
 }

@@ -1,3 +1,4 @@
+import { gather } from '../text/gather'
 import type { Brief, Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { expectedOf } from '../checking/judge'
@@ -64,7 +65,7 @@ function sameNames(requirement: Requirement, units: readonly Unit[]): RuleWarnin
   const byPath = new Map<string, Unit[]>()
   for (const unit of units) {
     const path = pathOf(unit)
-    if (path !== null) byPath.set(path, [...byPath.get(path) ?? [], unit])
+    if (path !== null) gather(byPath, path, unit)
   }
   const same = [...byPath].filter(([, list]) => list.length > 1)
   return same.slice(0, 3).map(([path, list]) => ({

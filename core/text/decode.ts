@@ -20,12 +20,8 @@ export function decodeText(bytes: Uint8Array, partial = false): DecodedText | nu
   if (startsWith(bytes, '\xEF\xBB\xBF')) return { text: decodeUtf8(bytes.subarray(3), partial) ?? '', encoding: 'utf-8' }
   if (startsWith(bytes, '\xFF\xFE')) return decodeUtf16(bytes.subarray(2), 'utf-16le')
   if (startsWith(bytes, '\xFE\xFF')) return decodeUtf16(bytes.subarray(2), 'utf-16be')
-  const zeros = [0, 0]
-  for (let i = 0; i < Math.min(bytes.length, 4096); i++) if (bytes[i] === 0) zeros[i & 1] = (zeros[i & 1] ?? 0) + 1
-  const half = Math.min(bytes.length, 4096) / 2
-  const [even = 0, odd = 0] = zeros
-  if (odd > half * 0.3 && even < half * 0.05) return decodeUtf16(bytes, 'utf-16le')
-  if (even > half * 0.3 && odd < half * 0.05) return decodeUtf16(bytes, 'utf-16be')
+  const wide = tellUtf16(bytes)
+  if (wide) return decodeUtf16(bytes, wide)
   // the first bytes tell nearly all binary data at once
   if (CONTROLS.test(latin1(bytes, 0, 512))) return null
   const utf8 = decodeUtf8(bytes, partial)
@@ -35,6 +31,16 @@ export function decodeText(bytes: Uint8Array, partial = false): DecodedText | nu
   if ([0x81, 0x8D, 0x8F, 0x90, 0x9D].some(byte => bytes.includes(byte))) return null
   const text = new TextDecoder('windows-1252').decode(bytes)
   return CONTROLS.test(text) ? null : { text, encoding: 'windows-1252' }
+}
+
+/** UTF-16 without a mark: of letters in it every other byte is zero. */
+function tellUtf16(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
+  const zeros = [0, 0]
+  for (let i = 0; i < Math.min(bytes.length, 4096); i++) if (bytes[i] === 0) zeros[i & 1] = (zeros[i & 1] ?? 0) + 1
+  const half = Math.min(bytes.length, 4096) / 2
+  const [even = 0, odd = 0] = zeros
+  if (odd > half * 0.3 && even < half * 0.05) return 'utf-16le'
+  return even > half * 0.3 && odd < half * 0.05 ? 'utf-16be' : null
 }
 
 /** Tab, line ends, form feed, escape, end of file and backspace occur in text; other control characters do not. */

@@ -1,3 +1,4 @@
+import { gather } from '#core/text/gather'
 import type { Knex } from 'knex'
 import type { ReportFile, ReportSlot } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
@@ -125,6 +126,6 @@ export async function findingsOf(checkId: string, subject: 's' | 'f', positions:
   const byPosition = new Map<number, Finding[]>()
   if (positions.length === 0) return byPosition
   const rows = await db()('finding').where({ check_id: checkId, subject }).whereRaw('position = any(?::integer[])', [[...positions]]).orderBy(['position', 'number']).select('position', 'finding')
-  for (const { position, finding } of rows) byPosition.set(position, [...byPosition.get(position) ?? [], finding])
+  for (const { position, finding } of rows) gather(byPosition, position, finding)
   return byPosition
 }

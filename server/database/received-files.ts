@@ -6,12 +6,18 @@ export const RECEIVED_COLUMNS = [
 ] as const
 export type ReceivedRow = Pick<ReceivedFileRow, 'container' | 'path' | 'size' | 'sha256' | 'modified_at'> & Pick<IntakeRow, 'root' | 'stated_at'>
 
+/** What the time of a received file was taken from. */
+function timeFrom(stated: Date | null, modified: Date | null): 'stated' | 'modified' | 'unknown' {
+  if (stated) return 'stated'
+  return modified ? 'modified' : 'unknown'
+}
+
 /** A received file as core knows it, but for its reading; a time that was stated goes before the file's own. */
 export function receivedFacts({ root, path, container, size, sha256, stated_at: stated, modified_at: modified }: ReceivedRow) {
   const time = stated ?? modified
   return {
     root, path, ...(container.length > 0 ? { container } : {}), size: Number(size), sha256, time,
-    receivedAtFrom: stated ? 'stated' as const : modified ? 'modified' as const : 'unknown' as const,
+    receivedAtFrom: timeFrom(stated, modified),
   }
 }
 

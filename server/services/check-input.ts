@@ -1,3 +1,4 @@
+import { gather } from '#core/text/gather'
 import type { EarlierCheck, EarlierFile, Ruling } from '#core/checking/input'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { BriefDocument } from '#core/brief/document'
@@ -48,7 +49,7 @@ export async function loadPrevious(checkId: string | null): Promise<EarlierCheck
       'check_file.position', ...RECEIVED_COLUMNS, 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n')
   const codes = await db()('finding').where({ check_id: checkId, subject: 'f' }).select('position', 'code')
   const findings = new Map<number, { code: string }[]>()
-  for (const { position, code } of codes) findings.set(position, [...findings.get(position) ?? [], { code }])
+  for (const { position, code } of codes) gather(findings, position, { code })
   return {
     files: rows.map((row): EarlierFile => {
       const { time, receivedAtFrom: _, ...received } = receivedFacts(row)

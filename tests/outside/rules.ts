@@ -25,7 +25,10 @@ export function drawPeople(chance: Drawer, count: number): DrawnPerson[] {
     const text = Array.from({ length: 2 + chance.below(2) }, () => chance.pick(SYLLABLES)).join('')
     return text[0]?.toUpperCase() + text.slice(1)
   }
-  const family = () => (chance.below(8) === 0 ? `van ${word()}` : chance.below(9) === 0 ? `${word()}-${word()}` : word())
+  const family = () => {
+    if (chance.below(8) === 0) return `van ${word()}`
+    return chance.below(9) === 0 ? `${word()}-${word()}` : word()
+  }
   return Array.from({ length: count }, (_, at) => ({ id: `s${String(at + 101)}`, given: chance.below(10) === 0 ? `${word()} ${word()}` : word(), family: family(), group: chance.pick(GROUPS) }))
 }
 

@@ -305,11 +305,11 @@ export const MISTAKES: readonly Mistake[] = [
     draft.codes.add('content.locked')
   } },
   { kind: 'another format under this extension', stage: 'content', fits: always, spoil: (draft, right) => {
-    draft.format = right.format === 'png' ? 'gif' : right.format === 'pdf' ? 'docx' : 'png'
+    draft.format = { png: 'gif', pdf: 'docx' }[right.format] ?? 'png'
     draft.codes.add('format.disguised')
   } },
   { kind: 'another format', stage: 'content', fits: always, spoil: (draft, right) => {
-    draft.format = right.format === 'jpg' ? 'gif' : right.format === 'pdf' ? 'odt' : right.format === 'csv' ? 'xlsx' : 'pdf'
+    draft.format = { jpg: 'gif', pdf: 'odt', csv: 'xlsx' }[right.format] ?? 'pdf'
     draft.extension = draft.format
     draft.codes.add('format.not-accepted')
   } },
@@ -348,6 +348,7 @@ function settle(draft: Draft, right: Right, kinds: readonly string[], { people }
  *
  * @param share - how many of the files are spoiled; a third of those twice
  */
+// eslint-disable-next-line complexity -- every draw of a world follows the one before: divided, all worlds would be others
 export function makeWorld(seed: number, scene: number, count: number, share: number): World {
   const rng = rngOf(seed * 7919 + scene)
   const chosen = scenes()[scene]

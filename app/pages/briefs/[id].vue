@@ -12,11 +12,12 @@ const STEPS = [
 
 const facts = computed(() => {
   const now = brief.current
+  const age = now?.check?.stale ? 'out of date' : 'up to date'
   return {
     'who': `${now?.roster?.people.length ?? 0} people`,
     'ask': `${now?.document?.requirements.length ?? 0} asked`,
     'receive': `${now?.intakes.filter(one => !one.replacedAt).reduce((sum, one) => sum + one.files, 0) ?? 0} files`,
-    'check': now?.check ? (now.check.stale ? 'out of date' : 'up to date') : 'not yet',
+    'check': now?.check ? age : 'not yet',
     'follow-up': '',
   }
 })

@@ -42,10 +42,11 @@ export function sayUnmet(property: string, value: PropertyValue, condition: Cond
 
 function sayWayOut(property: string, value: PropertyValue, condition: Condition, format: string): string {
   if (property === 'version') return sayVersionWayOut(value, condition, format)
-  const { from, is } = condition
-  const below = typeof value === 'number' && (typeof from === 'number' ? value < from : typeof is === 'number' && value < is)
+  const bound = typeof condition.from === 'number' ? condition.from : condition.is
+  const below = typeof value === 'number' && typeof bound === 'number' && value < bound
   const { more, less, change } = propertyOf(property)?.wayOut ?? {}
-  const towards = typeof value === 'number' ? (below ? more : less) : undefined
+  const nearer = below ? more : less
+  const towards = typeof value === 'number' ? nearer : undefined
   return towards ?? change ?? 'Export it again with the asked value.'
 }
 

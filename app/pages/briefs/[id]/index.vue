@@ -1,7 +1,13 @@
 <script setup lang="ts">
 const route = useRoute()
 const brief = useBrief()
-onMounted(() => navigateTo(`/briefs/${String(route.params.id)}/${brief.blocks.who ? 'who' : brief.blocks.ask ? 'ask' : brief.current?.check ? 'check' : 'receive'}`, { replace: true }))
+/** The first step that still blocks the ones after it. */
+function stepToGoOn(): string {
+  if (brief.blocks.who) return 'who'
+  if (brief.blocks.ask) return 'ask'
+  return brief.current?.check ? 'check' : 'receive'
+}
+onMounted(() => navigateTo(`/briefs/${String(route.params.id)}/${stepToGoOn()}`, { replace: true }))
 </script>
 
 <template>

@@ -8,6 +8,7 @@ const brief = useBrief()
 const intake = useIntake()
 const keeps = ref(true)
 const replaces = ref<'ask' | 'add' | 'replace'>('ask')
+const REPLACES = { ask: 'ask', add: false, replace: true } as const
 const stated = ref('')
 const over = ref(false)
 const { problem, attempt } = useAttempt()
@@ -28,12 +29,13 @@ async function take(find: () => Promise<Dropped> | Dropped) {
     const [only] = files
     if (!only) throw new Error('There is no file in it. Needed: a folder with files, or a .zip of one.')
     const { opening } = brief
-    const archive = opening.zip && /\.zip$/i.test(only.file.name) ? splitParts(files.map(one => one.file.name)) ?? (files.length === 1 ? only.file.name.replace(/\.zip$/i, '') : null) : null
+    const alone = files.length === 1 ? only.file.name.replace(/\.zip$/i, '') : null
+    const archive = opening.zip && /\.zip$/i.test(only.file.name) ? splitParts(files.map(one => one.file.name)) ?? alone : null
     const done = await intake.receive({
       briefId: brief.current?.id ?? '', key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`,
       // an archive's root keeps the archive's name
       root: archive ?? root,
-      keeps: keeps.value, replaces: !standing.value ? false : replaces.value === 'ask' ? 'ask' : replaces.value === 'replace',
+      keeps: keeps.value, replaces: standing.value && REPLACES[replaces.value],
       statedAt: stated.value ? timeInZone(stated.value, brief.current?.document?.zone) : null, opening, files,
     })
     if (!done) return

@@ -54,8 +54,9 @@ async function removePerson() {
   if (index !== null && index !== undefined) await save(people.value.filter((_, other) => other !== index), columns.value)
 }
 
+const LEVEL_WORDS: Record<RosterNote['level'], string> = { error: 'To mend', warning: 'Look at', note: 'Note' }
 function levelWord(note: RosterNote): string {
-  return note.level === 'error' ? 'To mend' : note.level === 'warning' ? 'Look at' : 'Note'
+  return LEVEL_WORDS[note.level]
 }
 </script>
 

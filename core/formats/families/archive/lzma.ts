@@ -1,5 +1,8 @@
 import { u32le, u8 } from '../../../bytes/read'
 
+/** The state after a literal: how many literals and matches went before it. */
+const AFTER_LITERAL = [0, 0, 0, 0, 1, 2, 3, 4, 5, 6, 4, 5]
+
 /**
  * Unpacks LZMA data (the specification in the public domain that its author publishes, from memory).
  *
@@ -8,6 +11,7 @@ import { u32le, u8 } from '../../../bytes/read'
  * @param length - bytes to unpack, at most 4 MiB
  * @returns `null` where the data is not readable
  */
+// eslint-disable-next-line complexity -- one loop over one state: divided, every call would carry ten variables back and forth
 export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: number): Uint8Array | null {
   if (length > 4 * 1024 * 1024 || u8(properties, 0) >= 225) return null
   const all = u8(properties, 0)
@@ -82,7 +86,7 @@ export function unpackLzma(properties: Uint8Array, packed: Uint8Array, length: n
       }
       while (symbol < 0x100) symbol = (symbol << 1) | bit(literals, base + symbol)
       out[done++] = symbol
-      state = state < 4 ? 0 : state < 10 ? state - 3 : state - 6
+      state = AFTER_LITERAL[state] ?? 0
       continue
     }
     let count: number

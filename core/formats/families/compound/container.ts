@@ -9,6 +9,9 @@ const ENTRIES = 20_000
 
 export interface Stream { name: string, kind: 'storage' | 'stream' | 'root', start: number, size: number }
 
+/** Object types of a directory entry (MS-CFB §2.6.1). */
+const KINDS: Record<number, Stream['kind']> = { 1: 'storage', 2: 'stream', 5: 'root' }
+
 /** A compound file opened at its directory (MS-CFB §2.2–2.6). */
 export interface Container {
   streams: Stream[]
@@ -67,10 +70,10 @@ export async function openContainer(file: FileBytes): Promise<Container | Fault>
     }
     for (let entry = 0; entry < sector; entry += 128) {
       const kind = bytes[entry + 66]
-      if (kind !== 1 && kind !== 2 && kind !== 5) continue
+      if (!kind || !KINDS[kind]) continue
       let name = ''
       for (let i = 0; i + 2 < Math.min(64, u16le(bytes, entry + 64)); i += 2) name += String.fromCharCode(u16le(bytes, entry + i))
-      streams.push({ name, kind: kind === 1 ? 'storage' : kind === 2 ? 'stream' : 'root', start: u32le(bytes, entry + 116), size: u32le(bytes, entry + 120) })
+      streams.push({ name, kind: KINDS[kind] ?? 'root', start: u32le(bytes, entry + 116), size: u32le(bytes, entry + 120) })
     }
   }
   if (directory.length === 0 || streams.length === 0) return { kind: 'directory-unread' }

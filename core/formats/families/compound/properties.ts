@@ -41,8 +41,11 @@ export function readSummary(bytes: Uint8Array, kind: 'summary' | 'document'): Su
   return summary
 }
 
+/** Code pages that property sets name by number, with their names in the Encoding Standard. */
+const CODE_PAGES: Record<number, string> = { 932: 'shift_jis', 936: 'gbk', 949: 'euc-kr', 950: 'big5', 1200: 'utf-16le', 65_001: 'utf-8' }
+
 function decode(bytes: Uint8Array, codePage: number): string {
-  const name = codePage === 1200 ? 'utf-16le' : codePage === 65_001 ? 'utf-8' : codePage === 932 ? 'shift_jis' : codePage === 936 ? 'gbk' : codePage === 949 ? 'euc-kr' : codePage === 950 ? 'big5' : codePage >= 1250 && codePage <= 1258 ? `windows-${codePage}` : 'windows-1252'
+  const name = CODE_PAGES[codePage] ?? (codePage >= 1250 && codePage <= 1258 ? `windows-${codePage}` : 'windows-1252')
   return new TextDecoder(name).decode(bytes)
 }
 

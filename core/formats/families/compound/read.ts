@@ -4,6 +4,7 @@ import { damaged, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import type { Container } from './container'
 import { readBySignature } from '../../family'
+import { ownOf } from '../../../text/own'
 import { SIGNATURES } from './signatures'
 import { openContainer } from './container'
 import { readSummary } from './properties'
@@ -39,7 +40,7 @@ async function readContainer(file: FileBytes): Promise<Reading> {
   const summary = { ...readSummary(await container.read('\x05SummaryInformation', 65_536) ?? new Uint8Array(0), 'summary'), ...readSummary(await container.read('\x05DocumentSummaryInformation', 65_536) ?? new Uint8Array(0), 'document') }
   setProps(props, { title: summary.title, author: summary.author, created: summary.created, modified: summary.modified })
   if (['doc', 'xls', 'ppt'].includes(id)) props.macros = names.some(name => name === 'Macros' || name === '_VBA_PROJECT_CUR' || name === '_VBA_PROJECT')
-  const inner = id === 'doc' ? await measureText(container) : id === 'xls' ? await measureSheets(container) : id === 'ppt' ? await measureSlides(container) : {}
+  const inner = await ownOf(MEASURES, id)?.(container) ?? {}
   if (id === 'doc') setProps(props, { pages: summary.pages || undefined, words: summary.words || undefined })
   if (id === 'ppt') setProps(props, { slides: summary.slides })
   setProps(props, inner.props ?? {})
@@ -48,6 +49,8 @@ async function readContainer(file: FileBytes): Promise<Reading> {
   if (inner.locked) return reading(ids, { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
   return reading(ids, { ...rest, verified: 'structure' })
 }
+
+const MEASURES: Record<string, (container: Container) => Promise<Inner>> = { doc: measureText, xls: measureSheets, ppt: measureSlides }
 
 interface Inner { locked?: boolean, blank?: boolean, version?: string, props?: Record<string, PropertyValue> }
 

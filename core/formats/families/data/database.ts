@@ -9,7 +9,9 @@ export function readDatabase({ head, size }: FileBytes): Reading {
   const map = startsWith(head, 'GPKG', 68) || startsWith(head, 'GP10', 68) || startsWith(head, 'GP11', 68)
   // a geopackage numbers itself in the user version: 10300 is 1.3.0
   const user = u32be(head, 60)
-  const version = map ? (user >= 10_000 ? `${Math.floor(user / 10_000)}.${Math.floor(user / 100) % 100}` : startsWith(head, 'GP11', 68) ? '1.1' : '1.0') : '3'
+  const early = startsWith(head, 'GP11', 68) ? '1.1' : '1.0'
+  const mapVersion = user >= 10_000 ? `${Math.floor(user / 10_000)}.${Math.floor(user / 100) % 100}` : early
+  const version = map ? mapVersion : '3'
   const id = map ? 'gpkg' : 'sqlite'
   if (pageSize < 512 || (pageSize & (pageSize - 1)) !== 0) return damaged(id, { kind: 'page-size' }, { version })
   // the count is only valid where the change counter agrees with version-valid-for (§1.3.8)
@@ -71,5 +73,6 @@ export async function readPackets(file: FileBytes): Promise<Reading> {
   const version = `${short(file.head, 4)}.${short(file.head, 6)}`
   let offset = 24
   for (let packets = 0; offset + 16 <= file.size && packets < 2_000_000; packets++) offset += 16 + long(await file.read(offset + 8, 4), 0)
-  return offset === file.size ? reading('pcap', { version, verified: 'structure' }) : offset > file.size || file.size - offset < 16 ? damaged('pcap', { kind: 'ends-in-packet' }, { version }) : reading('pcap', { version })
+  if (offset === file.size) return reading('pcap', { version, verified: 'structure' })
+  return offset > file.size || file.size - offset < 16 ? damaged('pcap', { kind: 'ends-in-packet' }, { version }) : reading('pcap', { version })
 }

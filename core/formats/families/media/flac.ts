@@ -39,6 +39,10 @@ export async function readFlac(file: FileBytes, proof: Proof, from = 0): Promise
   return damage ? damaged('flac', damage, { props, verified: 'checksum' }) : reading('flac', { verified: 'checksum', props })
 }
 
+/** Bytes behind the coded number for a block size or sample rate that is written out (§9.1.5, §9.1.7). */
+const SIZE_BYTES: Record<number, number> = { 6: 1, 7: 2 }
+const RATE_BYTES: Record<number, number> = { 12: 1, 13: 2, 14: 2 }
+
 /** A frame header (§9.1): sync code, coded number, and an 8-bit check that tells it from chance. */
 function frameAt(bytes: Uint8Array, offset: number): Frame | null {
   if (bytes[offset] !== 0xFF || (u8(bytes, offset + 1) & 0xFE) !== 0xF8) return null
@@ -48,7 +52,7 @@ function frameAt(bytes: Uint8Array, offset: number): Frame | null {
   for (let i = 1; i <= more; i++) number = number * 64 + (u8(bytes, offset + 4 + i) & 0x3F)
   const size = u8(bytes, offset + 2) >> 4
   const rate = u8(bytes, offset + 2) & 15
-  const end = offset + 5 + more + (size === 6 ? 1 : size === 7 ? 2 : 0) + (rate === 12 ? 1 : rate === 13 || rate === 14 ? 2 : 0)
+  const end = offset + 5 + more + (SIZE_BYTES[size] ?? 0) + (RATE_BYTES[rate] ?? 0)
   if (end >= bytes.length || crc8(bytes, offset, end) !== bytes[end]) return null
   return { number, fixed: (u8(bytes, offset + 1) & 1) === 0, headerEnd: end + 1 }
 }

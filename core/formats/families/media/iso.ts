@@ -25,23 +25,12 @@ export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
   const compatible = typed ? latin1(head, 16, Math.min(u32be(head, 0), 256)) : ''
   let id = BRANDS.find(([pattern]) => pattern.test(brand))?.[1] ?? 'mp4'
   if (id === 'heic' && /^(?:mif1|msf1)/.test(brand) && /avi[fs]/.test(compatible)) id = 'avif'
-  const places = new Map<string, { at: number, length: number }>()
-  let offset = 0
-  for (let boxes = 0; boxes < 200_000 && offset + 8 <= size; boxes++) {
-    const box = await file.read(offset, 16)
-    let length = u32be(box, 0)
-    if (length === 1) length = u64be(box, 8)
-    if (length === 0) length = size - offset
-    const type = latin1(box, 4, 8)
-    if (length < 8 || !/^[\x20-\x7E\xA9]{4}$/.test(type)) break
-    if (!places.has(type)) places.set(type, { at: offset, length })
-    offset += length
-  }
+  const { places, end } = await walkTop(file)
   if (!typed && !places.has('moov') && !places.has('mdat')) return null
   const movie = places.get('moov')
   const meta = places.get('meta')
   const props: Props = {}
-  let reach = offset
+  let reach = end
   let sound = false
   let zeros = false
   if (movie) {
@@ -65,6 +54,23 @@ export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
   if (!movie && !meta && !places.has('moof')) return damaged(ids, { kind: 'index-missing' }, { props })
   if (zeros) return damaged(ids, { kind: 'part-zeros' }, { props })
   return reading(ids, { verified: 'structure', props })
+}
+
+/** The first box of each type at the top, and where the last one ends. */
+async function walkTop(file: FileBytes): Promise<{ places: Map<string, { at: number, length: number }>, end: number }> {
+  const places = new Map<string, { at: number, length: number }>()
+  let offset = 0
+  for (let boxes = 0; boxes < 200_000 && offset + 8 <= file.size; boxes++) {
+    const box = await file.read(offset, 16)
+    let length = u32be(box, 0)
+    if (length === 1) length = u64be(box, 8)
+    if (length === 0) length = file.size - offset
+    const type = latin1(box, 4, 8)
+    if (length < 8 || !/^[\x20-\x7E\xA9]{4}$/.test(type)) break
+    if (!places.has(type)) places.set(type, { at: offset, length })
+    offset += length
+  }
+  return { places, end: offset }
 }
 
 /** Calls back for every box in a stretch; never deeper than it is asked to. */
@@ -194,12 +200,14 @@ function measurePicture(bytes: Uint8Array): { props: Props, reach: number } {
   return { props, reach }
 }
 
+const NUMBERS: Record<number, (bytes: Uint8Array, offset: number) => number> = { 4: u32be, 8: u64be }
+
 /** Item locations (14496-12 §8.11.3), those that count from the start of the file. */
 function reachOfItems(bytes: Uint8Array, start: number, end: number): number {
   const version = u8(bytes, start)
   const [offsetSize, lengthSize] = [u8(bytes, start + 4) >> 4, u8(bytes, start + 4) & 15]
   const [baseSize, indexSize] = [u8(bytes, start + 5) >> 4, version > 0 ? u8(bytes, start + 5) & 15 : 0]
-  const number = (offset: number, size: number) => (size === 8 ? u64be(bytes, offset) : size === 4 ? u32be(bytes, offset) : 0)
+  const number = (offset: number, size: number) => NUMBERS[size]?.(bytes, offset) ?? 0
   const items = version < 2 ? u16be(bytes, start + 6) : u32be(bytes, start + 6)
   let position = start + (version < 2 ? 8 : 10)
   let reach = 0

@@ -51,7 +51,9 @@ export async function readMatroska(file: FileBytes): Promise<Reading | null> {
     if (part.length === null) break
     offset += part.start + part.length
   }
-  const id = type === 'webm' ? 'webm' : props.videoCodec === undefined && props.audioCodec !== undefined ? ['mka', 'mkv'] : 'mkv'
+  const soundOnly = props.videoCodec === undefined && props.audioCodec !== undefined
+  const own = soundOnly ? ['mka', 'mkv'] : 'mkv'
+  const id = type === 'webm' ? 'webm' : own
   const reach = Math.max(end ?? 0, end === null && offset > size ? offset : 0)
   if (reach > size) return damaged(id, endsEarly(size, reach), { props })
   if (clusters === 0) return damaged(id, { kind: 'no-sound-nor-pictures' }, { props })
@@ -71,7 +73,8 @@ function measure(bytes: Uint8Array, kind: number, props: Record<string, Property
   const real = (start: number, length: number) => {
     const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
     if (start + length > bytes.length) return Number.NaN
-    return length === 4 ? view.getFloat32(start) : length === 8 ? view.getFloat64(start) : Number.NaN
+    if (length === 4) return view.getFloat32(start)
+    return length === 8 ? view.getFloat64(start) : Number.NaN
   }
   function walk(from: number, to: number, depth: number): void {
     for (let offset = from, steps = 0; offset < to && steps < 5000; steps++) {

@@ -230,11 +230,15 @@ async function readSurround(file: FileBytes): Promise<Reading | null> {
     const header = await read(offset, 6)
     const each = SURROUND_BITS[(u8(header, 4) & 0x3F) >> 1] ?? 0
     if (!startsWith(header, '\x0B\x77') || each === 0) return frames > 2 ? damaged('ac3', { kind: 'part-unreadable' }, { props }) : null
-    offset += 2 * (rate === 48_000 ? each * 2 : rate === 32_000 ? each * 3 : Math.floor(each * 1000 * 1536 / rate / 16) + (u8(header, 4) & 1))
+    // 1536 samples a frame in words of 16 bits; only at 44.1 kHz does the code's last bit round the word up
+    offset += 2 * (Math.floor(each * 1000 * 1536 / rate / 16) + (rate === 44_100 ? u8(header, 4) & 1 : 0))
     frames++
   }
   return offset > file.size ? damaged('ac3', { kind: 'ends-in-frame' }, { props }) : reading('ac3', { verified: 'structure', props })
 }
+
+/** Samples a picture element, by the way colour is kept; else a quarter of each colour. */
+const SAMPLES_A_DOT = [['444', 3], ['422', 2], ['mono', 1]] as const
 
 /** Raw video: a line of parameters, then frames of one length. */
 function readRaw({ head, size }: FileBytes): Reading {
@@ -244,7 +248,7 @@ function readRaw({ head, size }: FileBytes): Reading {
   const colour = / C(\S+)/.exec(line)?.[1] ?? '420'
   const props: Props = { width, height }
   if (rate && Number(rate[2]) > 0) props.frameRate = thousandths(Number(rate[1]) / Number(rate[2]))
-  const share = colour.startsWith('444') ? 3 : colour.startsWith('422') ? 2 : colour.startsWith('mono') ? 1 : 1.5
+  const share = SAMPLES_A_DOT.find(([start]) => colour.startsWith(start))?.[1] ?? 1.5
   const frame = 6 + (share === 1.5 ? width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2) : width * height * share)
   const plain = /^(?:420\w*|444|422|mono)$/.test(colour) && !colour.includes('p1')
   if (plain && width > 0 && (size - line.length - 1) % frame !== 0) return damaged('y4m', { kind: 'ends-in-picture' }, { props })

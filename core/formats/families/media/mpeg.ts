@@ -16,6 +16,12 @@ const BITS: Record<string, readonly number[]> = {
   '2-1': [0, 32, 48, 56, 64, 80, 96, 112, 128, 144, 160, 176, 192, 224, 256],
   '2-2': [0, 8, 16, 24, 32, 40, 48, 56, 64, 80, 96, 112, 128, 144, 160],
 }
+/** Samples a frame by layer, in version 1 and in the later ones. */
+const SAMPLES = { 1: 384, 2: 1152, 3: 1152 } as const
+const LATER_SAMPLES = { 1: 384, 2: 1152, 3: 576 } as const
+/** Version bits of the header: 2.5, reserved, 2, 1. */
+const RATE_DIVISORS = [4, 4, 2, 1]
+const LAYER_IDS = { aac: 'aac', 1: 'mp2', 2: 'mp2', 3: 'mp3' } as const
 const AAC_RATES = [96_000, 88_200, 64_000, 48_000, 44_100, 32_000, 24_000, 22_050, 16_000, 12_000, 11_025, 8000, 7350]
 
 /** A frame header of ISO/IEC 11172-3 §2.4.1.3 and 13818-3, or of ADTS (13818-7 §6.2). */
@@ -32,12 +38,13 @@ function frameAt(bytes: Uint8Array, offset: number): Frame | null {
   const layer = (4 - kind) as 1 | 2 | 3
   const version = (u8(bytes, offset + 1) >> 3) & 3
   const first = version === 3
-  const bits = BITS[first ? `1-${layer}` : layer === 1 ? '2-1' : '2-2']?.[u8(bytes, offset + 2) >> 4]
+  const later = layer === 1 ? '2-1' : '2-2'
+  const bits = BITS[first ? `1-${layer}` : later]?.[u8(bytes, offset + 2) >> 4]
   const base = RATES[(u8(bytes, offset + 2) >> 2) & 3]
   if (version === 1 || !bits || !base) return null
-  const sampleRate = base / (first ? 1 : version === 2 ? 2 : 4)
+  const sampleRate = base / (RATE_DIVISORS[version] ?? 1)
   const padding = (u8(bytes, offset + 2) >> 1) & 1
-  const samples = layer === 1 ? 384 : layer === 3 && !first ? 576 : 1152
+  const samples = (first ? SAMPLES : LATER_SAMPLES)[layer]
   const length = layer === 1 ? (Math.floor(12_000 * bits / sampleRate) + padding) * 4 : Math.floor(samples * 125 * bits / sampleRate) + padding
   return { length, layer, sampleRate, channels: u8(bytes, offset + 3) >> 6 === 3 ? 1 : 2, samples }
 }
@@ -64,8 +71,9 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
   const zeros = tagged ? start.findIndex(byte => byte !== 0) : 0
   offset += Math.max(0, zeros)
   const first = frameAt(start, Math.max(0, zeros))
-  if (!first) return tagged && zeros < 0 ? damaged('mp3', { kind: 'no-sound' }, { props }) : tagged ? reading('mp3', { props }) : null
-  const id = first.layer === 'aac' ? 'aac' : first.layer === 3 ? 'mp3' : 'mp2'
+  if (!first && tagged) return zeros < 0 ? damaged('mp3', { kind: 'no-sound' }, { props }) : reading('mp3', { props })
+  if (!first) return null
+  const id = LAYER_IDS[first.layer]
   const second = frameAt(start, zeros + first.length)
   // two bytes are soon met by chance (a byte-order mark is one such pair): without a tag a second frame must follow
   if (!tagged && (!second || second.layer !== first.layer || second.sampleRate !== first.sampleRate) && file.size !== first.length) return null
@@ -128,6 +136,9 @@ async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<
   return { frames, samples, bytes, cut: last < file.size && left, zeros: false }
 }
 
+/** ID3v2.4 §4: the byte before a text tells how it is written; with a byte-order mark in the first case. */
+const TAG_ENCODINGS: Record<number, string> = { 1: 'utf-16le', 2: 'utf-16be', 3: 'utf-8' }
+
 /** Title of an ID3v2 tag (frames TIT2 or TT2). */
 function titleOf(tag: Uint8Array): string | undefined {
   const offset = indexOf(tag, 'TIT2')
@@ -135,7 +146,8 @@ function titleOf(tag: Uint8Array): string | undefined {
   const length = Math.min(512, u32be(tag, offset + 4) & 0x7F7F7F7F)
   const text = tag.subarray(offset + 11, offset + 10 + length)
   const encoding = u8(tag, offset + 10)
-  return propertyText(new TextDecoder(encoding === 1 ? (u8(text, 0) === 0xFE ? 'utf-16be' : 'utf-16le') : encoding === 2 ? 'utf-16be' : encoding === 3 ? 'utf-8' : 'windows-1252').decode(text).replace(/^\uFEFF/, ''))
+  const named = encoding === 1 && u8(text, 0) === 0xFE ? 'utf-16be' : TAG_ENCODINGS[encoding] ?? 'windows-1252'
+  return propertyText(new TextDecoder(named).decode(text).replace(/^\uFEFF/, ''))
 }
 
 const FRAME_RATES = [0, 23.976, 24, 25, 29.97, 30, 50, 59.94, 60]

@@ -16,8 +16,7 @@ export async function readRiff(file: FileBytes): Promise<Reading | null> {
   const form = latin1(head, 8, 12)
   const id = ({ 'WAVE': 'wav', 'WEBP': 'webp', 'AVI ': 'avi', 'sfbk': 'sf2', 'RMID': 'mid' } as Record<string, string>)[form] ?? (/^CDR/i.test(form) ? 'cdr' : null)
   if (!id) return null
-  const big = startsWith(head, 'RIFX')
-  const long = big ? u32be : u32le
+  const long = startsWith(head, 'RIFX') ? u32be : u32le
   const chunks: Chunk[] = []
   let offset = 12
   let large: number | null = null
@@ -35,13 +34,23 @@ export async function readRiff(file: FileBytes): Promise<Reading | null> {
     }
     offset += 8 + chunk.length + (chunk.length & 1)
   }
-  const { props, version = null } = id === 'wav' ? measureWave(chunks, size, big) : id === 'webp' ? { props: measureWebp(chunks) } : id === 'avi' ? { props: await measureAvi(file, chunks) } : { props: {}, version: id === 'cdr' ? form.slice(3).trim() : null }
+  const { props, version = null } = await measureForm(id, form, file, chunks)
   const stated = long(head, 4) + 8
   // an odd last chunk may lack its padding byte
   const reach = Math.max(offset - 1, id === 'wav' || unset(long(head, 4)) || startsWith(head, 'RF64') ? 0 : stated)
   if (reach > size) return damaged(id, endsEarly(size, reach), { props, version })
   if (id === 'wav' && !chunks.some(chunk => chunk.type === 'data')) return damaged(id, { kind: 'no-sound' }, { props })
   return reading(id, { verified: 'structure', props, version })
+}
+
+async function measureForm(id: string, form: string, file: FileBytes, chunks: readonly Chunk[]): Promise<{ props: Props, version?: string | null }> {
+  switch (id) {
+    case 'wav': return measureWave(chunks, file.size, startsWith(file.head, 'RIFX'))
+    case 'webp': return { props: measureWebp(chunks) }
+    case 'avi': return { props: await measureAvi(file, chunks) }
+    case 'cdr': return { props: {}, version: form.slice(3).trim() }
+    default: return { props: {} }
+  }
 }
 
 const WAVE_CODECS: Record<number, string> = { 1: 'pcm', 2: 'adpcm', 3: 'pcm-float', 6: 'a-law', 7: 'mu-law', 0x11: 'ima-adpcm', 0x50: 'mp2', 0x55: 'mp3' }

@@ -88,6 +88,8 @@ export async function readOff(file: FileBytes): Promise<Reading | null> {
   return reading('off', { verified: 'structure', props, ...(faces === 0 ? { blank: true as const } : {}) })
 }
 
+const LITTLE: Record<number, typeof u8> = { 1: u8, 2: u16le, 4: u32le }
+const BIG: Record<number, typeof u8> = { 1: u8, 2: u16be, 4: u32be }
 const SIZES: Record<string, number> = { char: 1, uchar: 1, int8: 1, uint8: 1, short: 2, ushort: 2, int16: 2, uint16: 2, int: 4, uint: 4, int32: 4, uint32: 4, float: 4, float32: 4, double: 8, float64: 8 }
 
 interface PlyElement { name: string, count: number, properties: { name: string, type: string, list: string | null }[] }
@@ -160,7 +162,7 @@ async function walkBinary(file: FileBytes, from: number, elements: readonly PlyE
     if (offset + bytes.length < file.size && bytes.length >= 32 * 1024 * 1024) return { reach: offset, props: {} }
     const number = (type: string, place: number) => {
       const width = SIZES[type] ?? 1
-      return width === 1 ? u8(bytes, place) : width === 2 ? (little ? u16le : u16be)(bytes, place) : (little ? u32le : u32be)(bytes, place)
+      return (little ? LITTLE[width] ?? u32le : BIG[width] ?? u32be)(bytes, place)
     }
     let place = 0
     for (let i = 0; i < element.count; i++) {

@@ -63,7 +63,8 @@ async function readElements(file: FileBytes): Promise<Reading> {
 function readShapes(head: Uint8Array, size: number) {
   const stated = u32be(head, 24) * 2
   // the first record behind the header: number 1 and its length; in the index: its place, 50 words, and its length
-  const id = size > 100 && u32be(head, 100) === 50 && (size - 100) % 8 === 0 ? 'shx' : size === 100 ? ['shp', 'shx'] : 'shp'
+  const plain = size === 100 ? ['shp', 'shx'] : 'shp'
+  const id = size > 100 && u32be(head, 100) === 50 && (size - 100) % 8 === 0 ? 'shx' : plain
   return stated > size ? damaged(id, endsEarly(size, stated)) : reading(id, { verified: 'structure' })
 }
 

@@ -3,7 +3,7 @@ import { inflateStart } from '../../../bytes/inflate'
 import { latin1 } from '../../../bytes/read'
 import { pieces } from '../../../bytes/cursor'
 import type { Dictionary, Value } from './syntax'
-import { isDictionary, isReference, nameOf, parseValue, skipSpace } from './syntax'
+import { isDictionary, isReference, listOf, nameOf, parseValue, skipSpace } from './syntax'
 
 /** Bounds of what is followed: sections of the cross-reference, objects, bytes of an unpacked stream. */
 const SECTIONS = 512
@@ -161,7 +161,7 @@ async function unpack(file: FileBytes, dictionary: Dictionary, dataAt: number, l
   if (dataAt < 0 || typeof length !== 'number') return null
   const raw = await file.read(dataAt, Math.min(Math.max(0, length), UNPACKED))
   const filter = dictionary.get('Filter')
-  const names = (Array.isArray(filter) ? filter : filter === undefined ? [] : [filter]).map(nameOf)
+  const names = listOf(filter).map(nameOf)
   if (names.length === 0) return raw
   if (names.length > 1 || names[0] !== 'FlateDecode') return null
   const data = inflateStart(raw, 'zlib', UNPACKED)
@@ -185,7 +185,8 @@ function undoPredictor(data: Uint8Array, columns: number): Uint8Array | null {
       const corner = row > 0 && i > 0 ? out[(row - 1) * columns + i - 1] ?? 0 : 0
       const guess = left + up - corner
       const [a, b, c] = [Math.abs(guess - left), Math.abs(guess - up), Math.abs(guess - corner)]
-      const paeth = a <= b && a <= c ? left : b <= c ? up : corner
+      const nearer = b <= c ? up : corner
+      const paeth = a <= b && a <= c ? left : nearer
       out[row * columns + i] = raw + ([0, left, up, (left + up) >> 1, paeth][kind] ?? 0)
     }
   }

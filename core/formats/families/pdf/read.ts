@@ -8,7 +8,7 @@ import type { Document } from './document'
 import { openDocument } from './document'
 import { tellOpening } from './security'
 import type { Dictionary, Value } from './syntax'
-import { isDictionary, isReference, nameOf, textOf, timeOf } from './syntax'
+import { isDictionary, isReference, listOf, nameOf, textOf, timeOf } from './syntax'
 
 /** Pages looked at for fonts; a longer document's fonts are told only where one is found missing. */
 const PAGES_READ = 200
@@ -201,7 +201,7 @@ async function drawsNothing(document: Document, pages: readonly Page[]): Promise
     if (page.has('Annots')) return false
     const contents = page.get('Contents')
     const target = await document.get(contents)
-    const streams = Array.isArray(target) ? target : contents === undefined ? [] : [contents]
+    const streams = Array.isArray(target) ? target : listOf(contents)
     for (const reference of streams.slice(0, 16)) {
       const stream = await document.stream(reference)
       if (!stream?.data || PAINTS.test(latin1(stream.data))) return false

@@ -69,7 +69,7 @@ function parseString(parse: Parse): string | undefined {
       const next = parse.text.charAt(offset + 1)
       if (octal) out += String.fromCharCode(parseInt(octal, 8) & 255)
       else if (next !== '\r' && next !== '\n') out += ESCAPES[next] ?? next
-      offset += octal ? octal.length : next === '\r' && parse.text[offset + 2] === '\n' ? 2 : 1
+      offset += octal?.length ?? (next === '\r' && parse.text[offset + 2] === '\n' ? 2 : 1)
       continue
     }
     if (char === '(' && open++ === 0) continue
@@ -120,6 +120,12 @@ function parseDictionary(parse: Parse, depth: number): Dictionary | undefined {
     if (value === undefined) return undefined
     entries.set(name, value)
   }
+}
+
+/** A value that may be one or several. */
+export function listOf(value: Value | undefined): Value[] {
+  if (value === undefined) return []
+  return Array.isArray(value) ? value : [value]
 }
 
 export const isDictionary = (value: Value | undefined): value is Dictionary => value instanceof Map

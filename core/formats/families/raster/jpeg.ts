@@ -4,6 +4,7 @@ import { damaged, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { readDirectories } from './tiff'
 
+const COLOR_MODELS: Record<number, string> = { 1: 'gray', 4: 'cmyk' }
 const SEARCHED = 1024 * 1024
 
 /** JPEG (ITU-T T.81 annex B): marker segments to the first scan, then an end marker must follow it. */
@@ -25,7 +26,7 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
     if (length < 2) return damaged('jpg', { kind: 'header-unreadable' }, { props })
     if (marker >= 0xC0 && marker <= 0xCF && marker !== 0xC4 && marker !== 0xC8 && marker !== 0xCC) {
       components = u8(segment, 9)
-      Object.assign(props, { depth: u8(segment, 4), height: u16be(segment, 5), width: u16be(segment, 7), colorModel: components === 1 ? 'gray' : components === 4 ? 'cmyk' : 'rgb' })
+      Object.assign(props, { depth: u8(segment, 4), height: u16be(segment, 5), width: u16be(segment, 7), colorModel: COLOR_MODELS[components] ?? 'rgb' })
     }
     if (marker === 0xE0 && startsWith(segment, 'JFIF\0', 4) && u16be(segment, 12) > 1) {
       if (u8(segment, 11) === 1) props.resolution = u16be(segment, 12)

@@ -64,7 +64,8 @@ export async function readJpegXl(file: FileBytes): Promise<Reading> {
   const height = eighths ? (bits(5) + 1) * 8 : bits(choose()) + 1
   const ratio = bits(3)
   const [over = 1, under = 1] = [[1, 1], [1, 1], [12, 10], [4, 3], [3, 2], [16, 9], [5, 4], [2, 1]][ratio] ?? []
-  const width = ratio > 0 ? Math.floor(height * over / under) : eighths ? (bits(5) + 1) * 8 : bits(choose()) + 1
+  const ownWidth = () => (eighths ? (bits(5) + 1) * 8 : bits(choose()) + 1)
+  const width = ratio > 0 ? Math.floor(height * over / under) : ownWidth()
   return reading('jxl', { verified: startsWith(head, '\xFF\x0A') ? 'signature' : 'structure', props: { width, height } })
 }
 

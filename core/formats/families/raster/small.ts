@@ -8,6 +8,9 @@ type Props = Record<string, PropertyValue>
 /** Packed pictures are walked in memory up to this length; longer ones are taken as they are. */
 const PACKED_READ = 24 * 1024 * 1024
 
+/** Bits a colour where a whole point has more than eight: sixteen are shared by three. */
+const perColour = (bits: number) => (bits === 16 ? 5 : 8)
+
 /** Bitmap: file header of 14 bytes, then an information header whose length tells its form. */
 export function readBitmap({ head, size }: FileBytes): Reading | null {
   const [data, header] = [u32le(head, 10), u32le(head, 14)]
@@ -17,7 +20,7 @@ export function readBitmap({ head, size }: FileBytes): Reading | null {
   const height = short ? u16le(head, 20) : Math.abs(u32le(head, 22) | 0)
   const bits = short ? u16le(head, 24) : u16le(head, 28)
   const packing = short ? 0 : u32le(head, 30)
-  const props: Props = { width, height, depth: bits > 8 ? (bits === 16 ? 5 : 8) : bits, colorModel: bits <= 8 ? 'indexed' : 'rgb' }
+  const props: Props = { width, height, depth: bits > 8 ? perColour(bits) : bits, colorModel: bits <= 8 ? 'indexed' : 'rgb' }
   const dots = u32le(head, 38)
   if (!short && dots > 0) props.resolution = Math.round(dots * 0.0254)
   const stated = data + (packing === 0 || packing === 3 || packing === 6 ? Math.floor((bits * width + 31) / 32) * 4 * height : u32le(head, 34))
@@ -74,11 +77,13 @@ export async function readMap(file: FileBytes): Promise<Reading | null> {
   if (!(width > 0 && height > 0) || !/\s/.test(text.charAt(offset))) return null
   const ascii = kind < '4'
   const props: Props = { width, height, ...(id === 'pfm' ? {} : { form: ascii ? 'ascii' : 'binary' }) }
-  const wide = id === 'pfm' ? 4 : top > 255 ? 2 : 1
+  const whole = top > 255 ? 2 : 1
+  const wide = id === 'pfm' ? 4 : whole
   const samples = kind === '4' ? Math.ceil(width / 8) * height : width * height * (id === 'ppm' || kind === 'F' ? 3 : 1) * wide
   if (ascii && size <= 4 * 1024 * 1024) return readWritten(file, id, offset, kind === '1' ? width * height : samples / wide, props)
   // as text every sample takes a digit at least; spaces may be left out between single bits
-  return sized(id, size, offset + (ascii ? (id === 'pbm' ? samples : samples * 2 - 1) : 1 + samples), { props })
+  const least = id === 'pbm' ? samples : samples * 2 - 1
+  return sized(id, size, offset + (ascii ? least : 1 + samples), { props })
 }
 
 /** Samples written as numbers are counted; single bits need no spaces between them. */
@@ -88,12 +93,15 @@ async function readWritten(file: FileBytes, id: string, from: number, samples: n
   return count < samples ? damaged(id, { kind: 'fewer-samples', found: count, stated: samples }, { props }) : reading(id, { verified: 'structure', props })
 }
 
+/** Types 9 to 11 are 1 to 3 packed in runs. */
+const COLOR_MODELS: Record<number, string> = { 1: 'indexed', 3: 'gray', 9: 'indexed', 11: 'gray' }
+
 /** Image with a footer, or none: then only a header plausible in every field counts. */
 export async function readTrueColour(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   const [type, depth] = [u8(head, 2), u8(head, 16)]
   const [width, height] = [u16le(head, 12), u16le(head, 14)]
-  const props: Props = { width, height, depth: depth === 16 ? 5 : 8, colorModel: type === 3 || type === 11 ? 'gray' : type === 1 || type === 9 ? 'indexed' : 'rgb' }
+  const props: Props = { width, height, depth: perColour(depth), colorModel: COLOR_MODELS[type] ?? 'rgb' }
   const footer = startsWith((await file.tail()).slice(-18), 'TRUEVISION-XFILE.')
   if (![8, 15, 16, 24, 32].includes(depth) || width === 0 || height === 0 || (u8(head, 17) & 0xC0) !== 0) return null
   const palette = u8(head, 1) === 1 ? u16le(head, 5) * Math.ceil(u8(head, 7) / 8) : 0

@@ -34,18 +34,67 @@ interface Directory {
 /** Sizes of the field types 1 to 18 (§2, and the 64-bit ones of the large form). */
 const SIZES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8, 4, 0, 0, 8, 8, 8]
 
+/** How numbers are written in one file: byte order, and the 64-bit form's wider fields. */
+interface Form {
+  short: typeof u16le
+  long: typeof u32le
+  wide: typeof u64le
+  /** An offset or a count. */
+  word: typeof u32le
+  large: boolean
+}
+
+function formOf(head: Uint8Array): Form {
+  const little = u8(head, 0) === 0x49
+  const large = u8(head, little ? 2 : 3) === 0x2B
+  const [short, long, wide] = little ? [u16le, u32le, u64le] : [u16be, u32be, u64be]
+  return { short, long, wide, word: large ? wide : long, large }
+}
+
+/** A directory on its way: its values, and the strips of which the reach follows. */
+interface Draft {
+  directory: Directory
+  offsets: number[]
+  lengths: number[]
+}
+
+/** One entry: its value as bytes, or as at most so many numbers. */
+interface Entry {
+  raw: (limit: number) => Promise<Uint8Array>
+  numbers: (limit: number) => Promise<number[]>
+  form: Form
+}
+
+const takeOffsets = async ({ numbers }: Entry, draft: Draft) => { draft.offsets = await numbers(STRIPS) }
+const takeLengths = async ({ numbers }: Entry, draft: Draft) => { draft.lengths = await numbers(STRIPS) }
+const takeBelow = async ({ numbers }: Entry, { directory }: Draft) => { directory.below.push(...await numbers(16)) }
+const number = (key: 'subfile' | 'width' | 'height' | 'depth' | 'compression' | 'photometric') =>
+  async ({ numbers }: Entry, { directory }: Draft) => { directory[key] = (await numbers(1))[0] }
+
+/** What a tag (TIFF 6.0 §8, DNG 1.4 chapter 4) says of its directory. */
+const TAGS: Record<number, (entry: Entry, draft: Draft) => Promise<void> | void> = {
+  254: number('subfile'), 256: number('width'), 257: number('height'), 258: number('depth'), 259: number('compression'), 262: number('photometric'),
+  271: async ({ raw }, { directory }) => { directory.make = latin1(await raw(64)).replace(/\0[\s\S]*$/, '') },
+  273: takeOffsets, 324: takeOffsets, 279: takeLengths, 325: takeLengths,
+  282: async ({ raw, form }, { directory }) => {
+    const value = await raw(8)
+    directory.resolution = (directory.resolution ?? 1) * form.long(value, 0) / Math.max(1, form.long(value, 4))
+  },
+  // 3: dots a centimetre
+  296: async ({ numbers }, { directory }) => { if ((await numbers(1))[0] === 3) directory.resolution = (directory.resolution ?? 1) * 2.54 },
+  330: takeBelow, 34665: takeBelow,
+  513: (_, { directory }) => { directory.preview = true },
+  50706: async ({ raw }, { directory }) => { directory.version = [...(await raw(4)).subarray(0, 4)].join('.') },
+  50828: (_, { directory }) => { directory.original = true },
+}
+
 /** Reads the chain of directories and those below them; never more than `DIRECTORIES`. */
 export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<Directory[]> {
   const file = bytes instanceof Uint8Array ? sourceFromBytes(bytes) : bytes
   const head = await file.read(0, 16)
-  const little = u8(head, 0) === 0x49
-  const large = u8(head, little ? 2 : 3) === 0x2B
-  const short = little ? u16le : u16be
-  const long = little ? u32le : u32be
-  const wide = little ? u64le : u64be
-  const word = large ? wide : long
+  const form = formOf(head)
   const directories: Directory[] = []
-  const waiting = [large ? wide(head, 8) : long(head, 4)]
+  const waiting = [form.large ? form.wide(head, 8) : form.long(head, 4)]
   const seen = new Set<number>()
   while (waiting.length > 0 && directories.length < DIRECTORIES) {
     const position = waiting.shift() ?? 0
@@ -55,62 +104,53 @@ export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<D
       directories.push({ last: 0, original: false, preview: false, reach: position + 2, below: [], next: 0 })
       continue
     }
-    const count = large ? wide(await file.read(position, 8), 0) : short(await file.read(position, 2), 0)
-    const width = large ? 20 : 12
-    const start = large ? 8 : 2
-    const entries = await file.read(position + start, Math.min(count, ENTRIES) * width + 8)
-    const directory: Directory = { last: 0, original: false, preview: false, reach: position + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
-    let offsets: number[] = []
-    let lengths: number[] = []
-    for (let i = 0; i < Math.min(count, ENTRIES); i++) {
-      const entry = entries.subarray(i * width, (i + 1) * width)
-      const [tag, type, many] = [short(entry, 0), short(entry, 2), large ? wide(entry, 4) : long(entry, 4)]
-      const bytesLong = (SIZES[type] ?? 0) * many
-      const inside = bytesLong <= (large ? 8 : 4)
-      const place = large ? 12 : 8
-      if (!inside) directory.reach = Math.max(directory.reach, word(entry, place) + bytesLong)
-      const raw = async (limit: number) => (inside ? entry.subarray(place) : await file.read(word(entry, place), Math.min(bytesLong, limit)))
-      const numbers = async (limit: number) => {
-        const data = await raw(limit * 8)
-        const value = type === 3 ? short : type === 16 || type === 18 ? wide : type === 1 || type === 7 ? u8 : long
-        return Array.from({ length: Math.min(many, limit, Math.floor(data.length / Math.max(1, SIZES[type] ?? 1))) }, (_, index) => value(data, index * (SIZES[type] ?? 1)))
-      }
-      switch (tag) {
-        case 254: directory.subfile = (await numbers(1))[0]; break
-        case 256: directory.width = (await numbers(1))[0]; break
-        case 257: directory.height = (await numbers(1))[0]; break
-        case 258: directory.depth = (await numbers(1))[0]; break
-        case 259: directory.compression = (await numbers(1))[0]; break
-        case 262: directory.photometric = (await numbers(1))[0]; break
-        case 271: directory.make = latin1(await raw(64)).replace(/\0[\s\S]*$/, ''); break
-        case 273: case 324: offsets = await numbers(STRIPS); break
-        case 279: case 325: lengths = await numbers(STRIPS); break
-        case 282: {
-          const value = await raw(8)
-          directory.resolution = (directory.resolution ?? 1) * long(value, 0) / Math.max(1, long(value, 4))
-          break
-        }
-        case 296: if ((await numbers(1))[0] === 3) directory.resolution = (directory.resolution ?? 1) * 2.54; break
-        case 330: case 34665: directory.below = [...directory.below, ...await numbers(16)]; break
-        case 513: directory.preview = true; break
-        case 50706: directory.version = [...(await raw(4)).subarray(0, 4)].join('.'); break
-        case 50828: directory.original = true; break
-        default:
-      }
-    }
-    if (directory.resolution !== undefined) directory.resolution = Math.round(directory.resolution)
-    for (const [index, offset] of offsets.entries()) directory.reach = Math.max(directory.reach, offset + (lengths[index] ?? 0))
-    directory.last = offsets.at(-1) ?? 0
+    const directory = await readDirectory(file, position, form)
     directories.push(directory)
     waiting.push(directory.next, ...directory.below)
   }
   return directories
 }
 
+async function readDirectory(file: ByteSource, position: number, form: Form): Promise<Directory> {
+  const { short, word, large } = form
+  const count = large ? form.wide(await file.read(position, 8), 0) : short(await file.read(position, 2), 0)
+  const width = large ? 20 : 12
+  const start = large ? 8 : 2
+  const entries = await file.read(position + start, Math.min(count, ENTRIES) * width + 8)
+  const directory: Directory = { last: 0, original: false, preview: false, reach: position + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
+  const draft: Draft = { directory, offsets: [], lengths: [] }
+  for (let i = 0; i < Math.min(count, ENTRIES); i++) {
+    const entry = entries.subarray(i * width, (i + 1) * width)
+    const [tag, type, many] = [short(entry, 0), short(entry, 2), large ? form.wide(entry, 4) : form.long(entry, 4)]
+    const bytesLong = (SIZES[type] ?? 0) * many
+    const inside = bytesLong <= (large ? 8 : 4)
+    const place = large ? 12 : 8
+    if (!inside) directory.reach = Math.max(directory.reach, word(entry, place) + bytesLong)
+    const raw = async (limit: number) => (inside ? entry.subarray(place) : await file.read(word(entry, place), Math.min(bytesLong, limit)))
+    const numbers = async (limit: number) => {
+      const data = await raw(limit * 8)
+      const value = ({ 1: u8, 3: short, 7: u8, 16: form.wide, 18: form.wide } as Record<number, typeof u8>)[type] ?? form.long
+      return Array.from({ length: Math.min(many, limit, Math.floor(data.length / Math.max(1, SIZES[type] ?? 1))) }, (_, index) => value(data, index * (SIZES[type] ?? 1)))
+    }
+    await TAGS[tag]?.({ raw, numbers, form }, draft)
+  }
+  if (directory.resolution !== undefined) directory.resolution = Math.round(directory.resolution)
+  for (const [index, offset] of draft.offsets.entries()) directory.reach = Math.max(directory.reach, offset + (draft.lengths[index] ?? 0))
+  directory.last = draft.offsets.at(-1) ?? 0
+  return directory
+}
+
 const COLOURS: Record<number, string> = { 0: 'gray', 1: 'gray', 2: 'rgb', 3: 'indexed', 5: 'cmyk', 6: 'rgb', 8: 'lab' }
 /** Sensor data as it comes (TIFF/EP, DNG): a mosaic of filters, or the same made linear. */
 const SENSOR = [32803, 34892]
 const RAW_MAKES: readonly (readonly [make: RegExp, id: string])[] = [[/^NIKON/i, 'nef'], [/^SONY/i, 'arw'], [/^PENTAX|^RICOH/i, 'pef'], [/^SAMSUNG/i, 'srw'], [/^Canon/i, 'cr2']]
+
+/** Whose camera raw it is; `null` where it is a plain picture. */
+function rawMakeOf(head: Uint8Array, all: readonly Directory[], sensor: boolean): string | null {
+  if (startsWith(head, 'CR', 8)) return 'cr2'
+  const make = all.find(directory => directory.make)?.make ?? ''
+  return sensor ? RAW_MAKES.find(([pattern]) => pattern.test(make))?.[1] ?? null : null
+}
 
 /** TIFF 6.0 and the camera raw formats built on it: every strip, tile and value must lie within the file. */
 export async function readTiff(file: FileBytes): Promise<Reading> {
@@ -120,8 +160,7 @@ export async function readTiff(file: FileBytes): Promise<Reading> {
   if (!first || (first.width === undefined && first.make === undefined && first.reach >= size)) return damaged('tif', { kind: 'directory-past-end' })
   const version = all.find(directory => directory.version !== undefined)?.version ?? null
   const sensor = all.find(directory => SENSOR.includes(directory.photometric ?? -1))
-  const make = all.find(directory => directory.make)?.make ?? ''
-  const id = version ? 'dng' : startsWith(file.head, 'CR', 8) ? 'cr2' : sensor ? RAW_MAKES.find(([pattern]) => pattern.test(make))?.[1] ?? 'tif' : 'tif'
+  const id = version ? 'dng' : rawMakeOf(file.head, all, sensor !== undefined) ?? 'tif'
   const picture = sensor ?? (id === 'tif' ? first : all.reduce((largest, one) => ((one.width ?? 0) > (largest.width ?? 0) ? one : largest), first))
   const props: Record<string, PropertyValue> = {}
   setProps(props, { width: picture.width, height: picture.height, depth: picture.depth })

@@ -1,4 +1,5 @@
 import { endOf } from './end'
+import { ownOf } from '../../../text/own'
 import { decodeText } from '../../../text/decode'
 import type { FileBytes } from '../../../bytes/source'
 import { sceneVersion, trianglesOf } from '../model/scene'
@@ -8,17 +9,23 @@ import type { PropertyValue, Reading } from '../../reading'
 /** Longer texts are only looked at at their ends: a parsed text takes many times its length in memory. */
 const WHOLE = 4 * 1024 * 1024
 
+/** Formats written in JSON, the most telling first: by the first 8 kB, the first text, the length of the file. */
+const KINDS: readonly (readonly [id: string, tells: (head: string, start: string, size: number) => boolean])[] = [
+  ['geojson', head => /"type"\s*:\s*"(?:FeatureCollection|Feature|GeometryCollection)"/.test(head)],
+  ['topojson', head => /"type"\s*:\s*"Topology"/.test(head)],
+  ['gltf', (_, start) => /"asset"\s*:\s*\{[^}]*"version"/.test(start)],
+  ['ipynb', (head, start) => /"nbformat"\s*:\s*\d/.test(start) || (/"cells"\s*:\s*\[/.test(head) && /"cell_type"/.test(start))],
+  ['gdoc', (_, start, size) => isPointer(size, start)],
+]
+const VERSIONS: Record<string, (text: string) => string | null> = {
+  gltf: sceneVersion,
+  ipynb: text => /"nbformat"\s*:\s*(\d+)/.exec(text)?.[1] ?? null,
+}
+
 /** JSON (RFC 8259), and the formats written in it. */
 export async function readJson(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
   const head = start.slice(0, 8192)
-  const geo = /"type"\s*:\s*"(?:FeatureCollection|Feature|GeometryCollection)"/.test(head)
-  const id = geo
-    ? 'geojson'
-    : /"type"\s*:\s*"Topology"/.test(head)
-      ? 'topojson'
-      : /"asset"\s*:\s*\{[^}]*"version"/.test(start)
-        ? 'gltf'
-        : /"nbformat"\s*:\s*\d/.test(start) || (/"cells"\s*:\s*\[/.test(head) && /"cell_type"/.test(start)) ? 'ipynb' : isPointer(file.size, start) ? 'gdoc' : 'json'
+  const id = KINDS.find(([, tells]) => tells(head, start, file.size))?.[0] ?? 'json'
   if (file.size > WHOLE) {
     const end = await endOf(file)
     if (isLines(start)) return reading(['ndjson', 'json'], { props })
@@ -26,7 +33,7 @@ export async function readJson(file: FileBytes, start: string, props: Record<str
   }
   const text = decodeText(await file.whole(WHOLE))?.text.replace(/^\uFEFF/, '') ?? ''
   if (id === 'gltf') setProps(props, { triangles: trianglesOf(text) })
-  const version = id === 'gltf' ? sceneVersion(text) : id === 'ipynb' ? /"nbformat"\s*:\s*(\d+)/.exec(text)?.[1] ?? null : null
+  const version = ownOf(VERSIONS, id)?.(text) ?? null
   try {
     JSON.parse(text)
     return reading(id, { version, verified: 'structure', props })
@@ -37,7 +44,7 @@ export async function readJson(file: FileBytes, start: string, props: Record<str
       props.rows = lines.length
       return isRecord(lines.at(-1) ?? '') ? reading('ndjson', { verified: 'structure', props }) : damaged('ndjson', { kind: 'last-line-incomplete' }, { props })
     }
-    return openAtEnd(text) && (geo || /^\s*[{[]\s*["{[\d-]/.test(text)) ? damaged(id, { kind: 'ends-before-bracket' }, { version, props }) : null
+    return openAtEnd(text) && (id === 'geojson' || /^\s*[{[]\s*["{[\d-]/.test(text)) ? damaged(id, { kind: 'ends-before-bracket' }, { version, props }) : null
   }
 }
 

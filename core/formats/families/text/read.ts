@@ -58,9 +58,16 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
     props.columns = 1
   }
   const script = SCRIPTS.find(([pattern]) => pattern.test(text.slice(0, 512)))?.[1]
-  const likely = script ? [script, 'txt'] : table ? (table.delimiter === '\t' ? ['tsv', 'csv', 'txt'] : ['csv', 'txt']) : ['txt']
+  const tableIds = table?.delimiter === '\t' ? ['tsv', 'csv', 'txt'] : ['csv', 'txt']
+  const plainIds = table ? tableIds : ['txt']
+  const likely = script ? [script, 'txt'] : plainIds
   return reading([...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id))], { verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}) })
 }
+
+/** What a text cut short is by its beginning, the most telling first. */
+const BEGINNINGS: readonly (readonly [RegExp, readonly string[]])[] = [
+  [/^<(?:!doctype html|html)/i, ['html']], [/^(?=<)[^]*<svg[\s>]/, ['svg', 'xml']], [/^</, ['xml']], [/^\{\\rtf/, ['rtf']], [/^[{[]/, ['json']],
+]
 
 /** Text up to a stretch of zeros that reaches to the end: a transfer that was never finished. */
 async function readBroken(file: FileBytes): Promise<Reading | null> {
@@ -70,8 +77,8 @@ async function readBroken(file: FileBytes): Promise<Reading | null> {
   const written = zero < 0 ? file.head : file.head.subarray(0, zero)
   if (written.length < 8 || !decodeText(written, true) || (zero >= 0 && !file.head.subarray(zero).every(byte => byte === 0))) return null
   const start = latin1(written, 0, 512).trimStart()
-  const ids = start.startsWith('<') ? (/^<(?:!doctype html|html)/i.test(start) ? ['html'] : /<svg[\s>]/.test(start) ? ['svg', 'xml'] : ['xml']) : /^[{[]/.test(start) ? ['json'] : start.startsWith('{\\rtf') ? ['rtf'] : [...FREE_TEXT_IDS]
-  return damaged(ids, { kind: 'last-part-zeros' })
+  const ids = BEGINNINGS.find(([pattern]) => pattern.test(start))?.[1] ?? FREE_TEXT_IDS
+  return damaged([...ids], { kind: 'last-part-zeros' })
 }
 
 function lineEnds(text: string): string | null {
@@ -82,5 +89,7 @@ function lineEnds(text: string): string | null {
   const cr = /\r(?!\n|$)/.test(text)
   const kinds = Number(crlf) + Number(lf) + Number(cr)
   if (kinds === 0) return null
-  return kinds > 1 ? 'mixed' : crlf ? 'crlf' : lf ? 'lf' : 'cr'
+  if (kinds > 1) return 'mixed'
+  if (crlf) return 'crlf'
+  return lf ? 'lf' : 'cr'
 }

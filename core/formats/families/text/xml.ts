@@ -46,7 +46,8 @@ export async function readXml(file: FileBytes, start: string, props: Record<stri
   const root = /^<([A-Za-z_][\w.-]*:)?([A-Za-z_][\w.-]*)(?=[\s/>])[^>]*>?/.exec(body)
   const declared = start.startsWith('<?xml')
   // what is declared as XML without a root element is a part for others to take in, unless it ends at once
-  if (!root) return declared ? (body.trim() === '' && file.size <= start.length ? damaged('xml', { kind: 'ends-before-element' }, { props }) : reading('xml', { props })) : null
+  if (!root && !declared) return null
+  if (!root) return body.trim() === '' && file.size <= start.length ? damaged('xml', { kind: 'ends-before-element' }, { props }) : reading('xml', { props })
   const [tag, prefix = '', name = ''] = root
   const id = idOf(name, tag, start)
   const end = await endOf(file)
@@ -65,7 +66,10 @@ export async function readXml(file: FileBytes, start: string, props: Record<stri
 function measure(id: string, tag: string, whole: string, props: Record<string, PropertyValue>): void {
   if (id === 'svg') {
     const box = attributeIn(tag, 'viewBox')?.trim().split(/[\s,]+/).map(Number) ?? []
-    const length = (text: string | undefined, fallback: number | undefined) => (text !== undefined && /^[\d.]+(?:px)?$/.test(text) ? parseFloat(text) : text === undefined || text.endsWith('%') ? fallback : undefined)
+    const length = (text: string | undefined, fallback: number | undefined) => {
+      if (text === undefined || text.endsWith('%')) return fallback
+      return /^[\d.]+(?:px)?$/.test(text) ? parseFloat(text) : undefined
+    }
     setProps(props, { width: length(attributeIn(tag, 'width'), box[2]), height: length(attributeIn(tag, 'height'), box[3]) })
   }
   if (id === 'dae') setProps(props, { triangles: [...whole.matchAll(/<triangles\b[^>]*\bcount="(\d+)"/g)].reduce((sum, [, count]) => sum + Number(count), 0) || undefined })

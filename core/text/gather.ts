@@ -1,0 +1,23 @@
+/**
+ * Adds an item to the list that stands under a key.
+ *
+ * @example
+ * gather(byHolder, 's1', slot) // byHolder.get('s1') ends with slot
+ */
+export function gather<K, T>(lists: Map<K, T[]>, key: K, item: T): void {
+  const list = lists.get(key)
+  if (list) list.push(item)
+  else lists.set(key, [item])
+}
+
+/**
+ * Items by what they have in common, in their order.
+ *
+ * @example
+ * groupBy(['ab', 'c', 'de'], text => text.length) //=> Map { 2 => ['ab', 'de'], 1 => ['c'] }
+ */
+export function groupBy<K, T>(items: Iterable<T>, keyOf: (item: T) => K): Map<K, T[]> {
+  const lists = new Map<K, T[]>()
+  for (const item of items) gather(lists, keyOf(item), item)
+  return lists
+}
