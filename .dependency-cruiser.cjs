@@ -1,5 +1,8 @@
 /** What may build on what: no circles anywhere, and the directions of docs/architecture.md. */
-const CORE = ['bytes', 'text', 'shapes', 'formats', 'names', 'findings', 'roster', 'brief', 'arrivals', 'folders', 'placing', 'learning', 'checking', 'wording', 'reporting', 'rules']
+const CORE = [
+  'bytes', 'text', 'shapes', 'formats', 'names', 'findings', 'roster', 'brief', 'arrivals', 'folders', 'placing', 'learning',
+  'checking', 'wording', 'reporting', 'rules',
+]
 
 /** What each folder of core may take from, itself and `bytes`, `text` and `shapes` aside. */
 const BELOW = {
@@ -28,16 +31,44 @@ const upward = Object.entries(BELOW).map(([folder, below]) => {
 
 module.exports = {
   forbidden: [
-    { name: 'no-circle', severity: 'error', comment: 'two files that need each other are one, or a third is missing', from: {}, to: { circular: true } },
+    {
+      name: 'no-circle', severity: 'error', comment: 'two files that need each other are one, or a third is missing', from: {},
+      to: { circular: true },
+    },
     ...upward,
-    { name: 'core-alone', severity: 'error', comment: 'judging a file takes nothing of the interface, the server or the command line', from: { path: '^core/' }, to: { path: '^(?:app|server|cli|shared|demo|tests|stand-ins)/', pathNot: '^(?:demo|tests)/' } },
-    { name: 'server-without-page', severity: 'error', comment: 'the server knows no page', from: { path: '^server/' }, to: { path: '^(?:app|cli)/' } },
-    { name: 'page-without-server', severity: 'error', comment: 'a page knows of the server only what shared/ says', from: { path: '^app/' }, to: { path: '^(?:server|cli)/' } },
-    { name: 'routes-through-services', severity: 'error', comment: 'a route asks a service, never the database or a repository', from: { path: '^server/api/' }, to: { path: '^server/(?:database|jobs|queue)/' } },
-    { name: 'services-without-routes', severity: 'error', comment: 'services know no route', from: { path: '^server/(?:services|database|jobs|queue)/' }, to: { path: '^server/(?:api|middleware)/' } },
-    { name: 'services-below-jobs', severity: 'error', comment: 'jobs use services; services only ask the queue', from: { path: '^server/services/' }, to: { path: '^server/jobs/' } },
-    { name: 'queue-below-services', severity: 'error', comment: 'the queue knows no use case', from: { path: '^server/queue/' }, to: { path: '^server/(?:services|jobs)/' } },
-    { name: 'database-below-services', severity: 'error', comment: 'repositories know no use case', from: { path: '^server/database/' }, to: { path: '^server/(?:services|jobs|queue)/' } },
+    {
+      name: 'core-alone', severity: 'error',
+      comment: 'judging a file takes nothing of the interface, the server or the command line', from: { path: '^core/' },
+      to: { path: '^(?:app|server|cli|shared|demo|tests|stand-ins)/', pathNot: '^(?:demo|tests)/' },
+    },
+    {
+      name: 'server-without-page', severity: 'error', comment: 'the server knows no page', from: { path: '^server/' },
+      to: { path: '^(?:app|cli)/' },
+    },
+    {
+      name: 'page-without-server', severity: 'error', comment: 'a page knows of the server only what shared/ says',
+      from: { path: '^app/' }, to: { path: '^(?:server|cli)/' },
+    },
+    {
+      name: 'routes-through-services', severity: 'error', comment: 'a route asks a service, never the database or a repository',
+      from: { path: '^server/api/' }, to: { path: '^server/(?:database|jobs|queue)/' },
+    },
+    {
+      name: 'services-without-routes', severity: 'error', comment: 'services know no route',
+      from: { path: '^server/(?:services|database|jobs|queue)/' }, to: { path: '^server/(?:api|middleware)/' },
+    },
+    {
+      name: 'services-below-jobs', severity: 'error', comment: 'jobs use services; services only ask the queue',
+      from: { path: '^server/services/' }, to: { path: '^server/jobs/' },
+    },
+    {
+      name: 'queue-below-services', severity: 'error', comment: 'the queue knows no use case', from: { path: '^server/queue/' },
+      to: { path: '^server/(?:services|jobs)/' },
+    },
+    {
+      name: 'database-below-services', severity: 'error', comment: 'repositories know no use case',
+      from: { path: '^server/database/' }, to: { path: '^server/(?:services|jobs|queue)/' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -9,9 +9,15 @@ export default defineNuxtConfig({
   ssr: false,
   devtools: { enabled: false },
   app: {
-    head: { title: 'Usitor', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }], link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }] },
+    head: {
+      title: 'Usitor', htmlAttrs: { lang: 'en' }, meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
   },
-  css: ['@fontsource-variable/atkinson-hyperlegible-next/index.css', '@fontsource-variable/atkinson-hyperlegible-mono/index.css', '~/assets/theme.css', '~/assets/print.css'],
+  css: [
+    '@fontsource-variable/atkinson-hyperlegible-next/index.css', '@fontsource-variable/atkinson-hyperlegible-mono/index.css',
+    '~/assets/theme.css', '~/assets/print.css',
+  ],
   srcDir: 'app',
   serverDir: 'server',
   alias: { '#core': core },
@@ -19,10 +25,14 @@ export default defineNuxtConfig({
   nitro: {
     // a worker's script needs the same isolation headers as its page, or it never answers
     routeRules: {
-      '/_nuxt/**': { headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' } },
+      '/_nuxt/**': {
+        headers: { 'cache-control': HALF_YEAR, 'cross-origin-embedder-policy': 'require-corp', 'cross-origin-resource-policy': 'same-origin' },
+      },
     },
     // reached by a condition of their package's exports that the tracing of the build does not follow
-    externals: { traceInclude: ['async-function', 'async-generator-function', 'generator-function'].map(name => fileURLToPath(new URL(`node_modules/${name}/require.mjs`, import.meta.url))) },
+    externals: { traceInclude: [
+      'async-function', 'async-generator-function', 'generator-function',
+    ].map(name => fileURLToPath(new URL(`node_modules/${name}/require.mjs`, import.meta.url))) },
     hooks: {
       compiled: (nitro: { options: { output: { serverDir: string } } }) => bundleWorkers(nitro.options.output.serverDir, core),
     },

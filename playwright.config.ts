@@ -14,5 +14,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--disable-background-networking', '--no-first-run'] },
   },
-  webServer: { command: `bash tests/browser/serve.sh ${port}`, url: `http://127.0.0.1:${port}/api/session`, timeout: 180_000, reuseExistingServer: false },
+  webServer: {
+    command: `bash tests/browser/serve.sh ${port}`, url: `http://127.0.0.1:${port}/api/session`, timeout: 180_000,
+    reuseExistingServer: false,
+  },
 })

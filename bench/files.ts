@@ -13,8 +13,11 @@ async function makeFiles(): Promise<void> {
   const photo = makePhoto(chance, 1600, 1200)
   const lines = Array.from({ length: 4000 }, () => `${chance.below(1e9)},${chance.below(1e9)},barnacle`)
   const kinds: [string, () => Uint8Array | Promise<Uint8Array>][] = [
-    ['jpg', () => withComment(photo, String(chance.next()))], ['png', () => makePng(chance, 400, 300, chance.below(255))], ['wav', () => makeWav(2, 44_100, 200 + chance.below(900))],
-    ['flac', () => makeFlac(1.5, 44_100, 200 + chance.below(900))], ['csv', () => textBytes(['a,b,c', ...lines.slice(chance.below(1500))].join('\n'))], ['odt', () => makeOdt(lines.slice(0, 400 + chance.below(99)))],
+    ['jpg', () => withComment(photo, String(chance.next()))], ['png', () => makePng(chance, 400, 300, chance.below(255))],
+    ['wav', () => makeWav(2, 44_100, 200 + chance.below(900))],
+    ['flac', () => makeFlac(1.5, 44_100, 200 + chance.below(900))], [
+      'csv', () => textBytes(['a,b,c', ...lines.slice(chance.below(1500))].join('\n')),
+    ], ['odt', () => makeOdt(lines.slice(0, 400 + chance.below(99)))],
     ['docx', () => makeDocx(lines.slice(0, 400 + chance.below(99)))], ['pdf', () => makePdf('x', lines.slice(0, 30))],
   ]
   for (let index = 0; index < 2000; index++) {
@@ -31,7 +34,11 @@ const time = (command: string) => {
   return performance.now() - start
 }
 // bundled, as the server runs it: the command line's own start through a loader is no part of reading
-await build({ entryPoints: ['bench/read-folder.ts'], bundle: true, platform: 'node', format: 'esm', outfile: '.data/bench/read-folder.mjs', logLevel: 'error', banner: { js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);' } })
+await build({
+  entryPoints: ['bench/read-folder.ts'], bundle: true, platform: 'node', format: 'esm', outfile: '.data/bench/read-folder.mjs',
+  logLevel: 'error',
+  banner: { js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);' },
+})
 copyFileSync('cli/hash-worker.mjs', '.data/bench/hash-worker.mjs')
 const ours: number[] = []
 const theirs: number[] = []
@@ -42,5 +49,9 @@ for (let round = 0; round < 4; round++) {
   theirs.push(time(`sha256sum ${folder}/*`) + time(`file ${folder}/*`))
 }
 const median = (values: number[]) => [...values.slice(1)].sort((a, b) => a - b)[1] ?? 0
-console.log(`hash + identify + structure of 2000 files, ${Math.round(bytes / 1e6)} MB: ${(median(ours) / 1000).toFixed(2)} s; sha256sum + file: ${(median(theirs) / 1000).toFixed(2)} s; ratio ${(median(ours) / median(theirs)).toFixed(2)} (goal ≤ 1.00)`)
-console.log(`the same with every checksum inside archives: ${(median(full) / 1000).toFixed(2)} s; ratio ${(median(full) / median(theirs)).toFixed(2)}`)
+console.log(`hash + identify + structure of 2000 files, ${Math.round(bytes / 1e6)} MB: ${(median(ours) / 1000).toFixed(2)} s; `
+  + `sha256sum + file: ${(median(theirs) / 1000).toFixed(2)} s; ratio ${(median(ours) / median(theirs)).toFixed(2)} (goal ≤ `
+  + '1.00)')
+console.log(
+  `the same with every checksum inside archives: ${(median(full) / 1000).toFixed(2)} s; ratio ${(median(full) / median(theirs)).toFixed(2)}`,
+)

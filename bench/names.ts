@@ -12,14 +12,19 @@ import { drawer, drawFile, drawPeople, drawRule, writeName } from '../tests/outs
 
 const chance = drawer(7)
 const strictness: Strictness = { letterCase: 'exact', separators: 'exact', accents: 'ignore' }
-const rules: Record<string, FieldRule> = { n: { type: 'number', digits: 2, from: 1, to: 99 }, group: { type: 'roster', case: 'upper', spaces: '-', accents: 'keep' } }
+const rules: Record<string, FieldRule> = {
+  n: { type: 'number', digits: 2, from: 1, to: 99 }, group: { type: 'roster', case: 'upper', spaces: '-', accents: 'keep' },
+}
 const template = parseTemplate('{group}_{family}-{given:1}_quadrat-{n}')
 const people = drawPeople(chance, 500)
 const names = people.map((person): { parts: NamePart[], right: string, wrong: string } => {
   const parts = fillTemplate(template, rules, { ...person })
   const right = expandParts(parts, { n: String(1 + chance.below(99)).padStart(2, '0') })
   const index = chance.below(right.length)
-  return { parts, right, wrong: chance.pick([right.toLowerCase(), right.replace(/_/g, ' '), `${right}_final`, right.slice(0, index) + right.slice(index + 1), right.replace(/-0(\d)$/, '-$1'), right.replace('quadrat', 'qadrat')]) }
+  return { parts, right, wrong: chance.pick([
+    right.toLowerCase(), right.replace(/_/g, ' '), `${right}_final`, right.slice(0, index) + right.slice(index + 1),
+    right.replace(/-0(\d)$/, '-$1'), right.replace('quadrat', 'qadrat'),
+  ]) }
 })
 
 /** Calls a second, the median of five rounds after one to warm up. */
@@ -34,9 +39,13 @@ function rate(calls: number, work: (at: number) => unknown): number {
 const nameAt = (index: number) => names[index % names.length]
 const matches = rate(200_000, at => matchParts(nameAt(at)?.parts ?? [], nameAt(at)?.right ?? '', strictness))
 const explained = rate(20_000, at => explainParts(nameAt(at)?.parts ?? [], nameAt(at)?.wrong ?? '', { strictness }))
-console.log(`exact matches: ${Math.round(matches)} a second (goal ≥ 500000); explanations: ${Math.round(explained)} a second (goal ≥ 20000); one explanation costs ${(matches / explained).toFixed(0)} matches`)
+console.log(`exact matches: ${Math.round(matches)} a second (goal ≥ 500000); explanations: ${Math.round(explained)} a second (goal ≥ `
+  + `20000); one explanation costs ${(matches / explained).toFixed(0)} matches`)
 
-const roster: Roster = { people: people.map(person => ({ ...person, name: `${person.given} ${person.family}`, email: '', aliases: [], fields: {} })), columns: ['id', 'given', 'family', 'name', 'group'] }
+const roster: Roster = {
+  people: people.map(person => ({ ...person, name: `${person.given} ${person.family}`, email: '', aliases: [], fields: {} })),
+  columns: ['id', 'given', 'family', 'name', 'group'],
+}
 const times: number[] = []
 for (let round = 0; round < 9; round++) {
   const rule = drawRule(chance)

@@ -11,5 +11,7 @@ for (let seed = first; seed < first + 5; seed++) {
 }
 const percent = (share: number) => `${(share * 100).toFixed(2)} %`
 const { placementPrecision, placementRecall, findingPrecision, findingRecall, accused, untouched } = sharesOf(score)
-console.log(`messy hand-ins, seeds ${first} to ${first + 4}: placement precision ${percent(placementPrecision)} (goal ≥ 99.5), recall ${percent(placementRecall)} (goal ≥ 97); finding precision ${percent(findingPrecision)}, recall ${percent(findingRecall)} (goals ≥ 98); ${accused} of ${untouched} right slots accused (goal 0)`)
+console.log(`messy hand-ins, seeds ${first} to ${first + 4}: placement precision ${percent(placementPrecision)} (goal ≥ 99.5), recall `
+  + `${percent(placementRecall)} (goal ≥ 97); finding precision ${percent(findingPrecision)}, recall `
+  + `${percent(findingRecall)} (goals ≥ 98); ${accused} of ${untouched} right slots accused (goal 0)`)
 for (const [kind, { files, asExpected }] of [...score.kinds].sort()) console.log(`  ${kind.padEnd(40)} ${asExpected} of ${files}`)

@@ -23,7 +23,10 @@ const query = async (text: string, database = url) => {
 let server: ChildProcess | undefined
 
 async function serve(): Promise<void> {
-  server = spawn('node', ['scripts/start.mjs'], { env: { ...process.env, DATABASE_URL: url, PORT: String(PORT), HOST: '127.0.0.1' }, stdio: 'ignore' })
+  server = spawn(
+    'node', ['scripts/start.mjs'],
+    { env: { ...process.env, DATABASE_URL: url, PORT: String(PORT), HOST: '127.0.0.1' }, stdio: 'ignore' },
+  )
   for (;;) {
     if (await fetch(`${ADDRESS}/api/session`).then(answer => answer.ok, () => false)) return
     await new Promise(resolve => setTimeout(resolve, 100))
@@ -49,10 +52,14 @@ const reading: Reading = { candidates: ['unknown'], version: null, state: 'ok', 
 async function upload({ key, files }: Batch, name: string): Promise<void> {
   const intake = await client.send('POST /api/briefs/:id/intakes', { id: brief, body: { key, root: name, keeps: true } })
   if (intake.state === 'complete') return
-  const { ids } = await client.send('POST /api/intakes/:id/files', { id: intake.id, body: { files: files.map(({ path, bytes, sha256 }) => ({ path, size: bytes.length, modified: 0, sha256, reading })) } })
+  const { ids } = await client.send(
+    'POST /api/intakes/:id/files',
+    { id: intake.id, body: { files: files.map(({ path, bytes, sha256 }) => ({ path, size: bytes.length, modified: 0, sha256, reading })) } },
+  )
   for (let position = 0; position < files.length; position += 5) {
     const form = new FormData()
-    files.slice(position, position + 5).forEach(({ bytes }, index) => form.append(ids[position + index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
+    files.slice(position, position + 5)
+      .forEach(({ bytes }, index) => form.append(ids[position + index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
     await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: form })
   }
   await client.send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: files.length, replaces: false } })
@@ -60,7 +67,9 @@ async function upload({ key, files }: Batch, name: string): Promise<void> {
 
 /** What is stored, hashed by the database itself. */
 async function compare(batches: readonly Batch[]): Promise<{ equal: number, extra: number }> {
-  const rows = await query(`select intake.root, path, (select encode(sha256(string_agg(bytes, ''::bytea order by number)), 'hex') from content_chunk where content_chunk.content_id = received_file.content_id) as hash from received_file join intake on intake.id = intake_id where state = 'complete'`)
+  const rows = await query(`select intake.root, path, (select encode(sha256(string_agg(bytes, ''::bytea order by number)), 'hex') from `
+    + 'content_chunk where content_chunk.content_id = received_file.content_id) as hash from received_file join intake on '
+    + `intake.id = intake_id where state = 'complete'`)
   const stored = new Map(rows.map(row => [row.path, row.hash]))
   const all = batches.flatMap(batch => batch.files)
   return { equal: all.filter(({ path, sha256 }) => stored.get(path) === sha256).length, extra: rows.length - all.length }
@@ -73,23 +82,33 @@ if (process.argv[2] !== 'rack') {
   await Promise.all(batches.map((batch, at) => upload(batch, `c${at}`)))
   const seconds = (performance.now() - start) / 1000
   const { equal, extra } = await compare(batches)
-  console.log(`upload of 200 files × 1 MB by 20 clients at once: ${seconds.toFixed(1)} s, ${equal} of 200 stored with equal hashes (hashed by the database), ${extra} too many; server's memory ${idle.toFixed(0)} MB before, ${peak().toFixed(0)} MB at most`)
+  console.log(`upload of 200 files × 1 MB by 20 clients at once: ${seconds.toFixed(1)} s, ${equal} of 200 stored with equal hashes `
+    + `(hashed by the database), ${extra} too many; server's memory ${idle.toFixed(0)} MB before, ${peak().toFixed(0)} MB at `
+    + 'most')
 
   const more = Array.from({ length: 6 }, (_, at) => makeBatch(`k${at}`, 10))
   const running = Promise.allSettled(more.map((batch, at) => upload(batch, `k${at}`)))
   await new Promise(resolve => setTimeout(resolve, 250))
   server?.kill('SIGKILL')
   const broken = (await running).filter(one => one.status === 'rejected').length
-  const half = Number((await query('select count(*)::int as files from received_file join intake on intake.id = intake_id where state <> \'complete\''))[0]?.files)
+  const [open] = await query('select count(*)::int as files from received_file join intake on intake.id = intake_id where state <> \'complete\'')
+  const half = Number(open?.files)
   const shown = (await compare([...batches])).extra
   await serve()
   await Promise.all(more.map((batch, at) => upload(batch, `k${at}`)))
   const after = await compare([...batches, ...more])
-  console.log(`killed (SIGKILL) in the middle of 6 uploads: ${broken} broken off with ${half} files half there, ${shown} files of them shown; sent again with the same keys: ${after.equal} of 260 stored with equal hashes, ${after.extra} too many`)
+  console.log(`killed (SIGKILL) in the middle of 6 uploads: ${broken} broken off with ${half} files half there, ${shown} files of `
+    + `them shown; sent again with the same keys: ${after.equal} of 260 stored with equal hashes, ${after.extra} too many`)
 }
 
-const people = Array.from({ length: 2000 }, (_, at) => ({ id: `p${at}`, given: `Given${at}`, family: `Family${at}`, name: `Given${at} Family${at}`, group: `G${at % 40}`, email: '', aliases: [], fields: {} }))
-const document = { usitorBrief: 1, title: 'Rack', requirements: Array.from({ length: 10 }, (_, at) => ({ id: `r${at}`, title: `Piece ${at}`, name: `{family}_r${at}`, formats: [{ id: 'jpg' }] })) }
+const people = Array.from({ length: 2000 }, (_, at) => ({
+  id: `p${at}`, given: `Given${at}`, family: `Family${at}`, name: `Given${at} Family${at}`, group: `G${at % 40}`, email: '',
+  aliases: [], fields: {},
+}))
+const document = {
+  usitorBrief: 1, title: 'Rack',
+  requirements: Array.from({ length: 10 }, (_, at) => ({ id: `r${at}`, title: `Piece ${at}`, name: `{family}_r${at}`, formats: [{ id: 'jpg' }] })),
+}
 const { id: rack } = await client.send('POST /api/briefs', { body: { title: 'Rack', document } })
 await client.send('PUT /api/briefs/:id/roster', { id: rack, body: { people, columns: ['id', 'given', 'family', 'group'] } })
 await client.send('POST /api/briefs/:id/checks', { id: rack })
@@ -104,9 +123,11 @@ await page.getByRole('heading', { name: 'Your briefs' }).waitFor()
 // as text: what is compiled would name its functions by a helper that the page does not have
 await page.evaluate(`
   window.seen = { answered: 0, painted: 0 }
-  new PerformanceObserver(list => list.getEntries().forEach(entry => { if (entry.name.includes('/rack?')) seen.answered = entry.responseEnd })).observe({ type: 'resource' })
+  const note = entry => { if (entry.name.includes('/rack?')) seen.answered = entry.responseEnd }
+  new PerformanceObserver(list => list.getEntries().forEach(note)).observe({ type: 'resource' })
   const look = () => {
-    if (seen.painted === 0 && document.querySelector('.rack .hole')) requestAnimationFrame(() => setTimeout(() => { seen.painted = performance.now() }))
+    const there = seen.painted === 0 && document.querySelector('.rack .hole')
+    if (there) requestAnimationFrame(() => setTimeout(() => { seen.painted = performance.now() }))
     else requestAnimationFrame(look)
   }
   look()
@@ -127,7 +148,9 @@ for (let index = 0; index < 120; index++) {
 const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks)
 const drawn = await page.locator('.rack tbody tr').count()
 await browser.close()
-console.log(`rack of 2,000 holders × 10: first paint ${Math.max(0, seen.painted - seen.answered).toFixed(0)} ms after the last answer (goal < 1000); scrolling 36,000 px at 6,000 px a second: ${tasks.filter(one => one > 50).length} tasks over 50 ms, the longest ${Math.max(0, ...tasks).toFixed(0)} ms (goal: none); ${drawn} rows drawn at a time`)
+console.log(`rack of 2,000 holders × 10: first paint ${Math.max(0, seen.painted - seen.answered).toFixed(0)} ms after the last answer `
+  + `(goal < 1000); scrolling 36,000 px at 6,000 px a second: ${tasks.filter(one => one > 50).length} tasks over 50 ms, the `
+  + `longest ${Math.max(0, ...tasks).toFixed(0)} ms (goal: none); ${drawn} rows drawn at a time`)
 server?.kill('SIGTERM')
 await new Promise(resolve => setTimeout(resolve, 500))
 await query('drop database if exists usitor_bench with (force)', cluster)

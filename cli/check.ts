@@ -46,7 +46,9 @@ async function runCheck(args: string[], usage: string): Promise<number> {
   for (const { name, folder } of roots) {
     const { files, closed } = await receiveFolder(name, folder, stated, opening)
     received.push(...files)
-    for (const refused of closed) process.stderr.write(`usitor: ${showText([...refused.container, refused.path].join(' > '))} ${sayArrivalFault(refused.fault)}; received as it is\n`)
+    for (const refused of closed) process.stderr.write(
+      `usitor: ${showText([...refused.container, refused.path].join(' > '))} ${sayArrivalFault(refused.fault)}; received as it is\n`,
+    )
   }
   const report = check({ brief, roster, received, rulings, previous, checkedAt: Date.now() })
   await print(writerOf(output)(report, roster))
@@ -105,7 +107,9 @@ async function loadRoster(path: string): Promise<Roster> {
   const { table, mapping } = guessList(bytes[0] === 0x50 && bytes[1] === 0x4B ? await readWorkbook(bytes) : readTable(bytes))
   const { roster, notes } = readRoster(table, mapping)
   const errors = notes.filter(note => note.level === 'error')
-  if (errors.length > 0) throw new InputError(errors.map(note => `${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}`).join('\n'))
+  if (errors.length > 0) {
+    throw new InputError(errors.map(note => `${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}`).join('\n'))
+  }
   for (const note of notes) process.stderr.write(`usitor: ${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}\n`)
   return roster
 }

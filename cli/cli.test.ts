@@ -17,7 +17,9 @@ function usitor(...args: string[]) {
   const { status, stdout, stderr } = spawnSync('node', ['cli/usitor.mjs', ...args], { encoding: 'utf8', maxBuffer: 1e8 })
   return { status, stdout, stderr }
 }
-const check = (...args: string[]) => usitor('check', '--brief', pathOf('brief.json'), '--roster', pathOf('roster.csv'), '--root', `received=${pathOf('in')}`, ...args)
+const check = (...args: string[]) => usitor(
+  'check', '--brief', pathOf('brief.json'), '--roster', pathOf('roster.csv'), '--root', `received=${pathOf('in')}`, ...args,
+)
 
 beforeAll(async () => {
   world = await buildShoreSurvey(3)
@@ -50,15 +52,20 @@ describe('usitor check', () => {
     const { data } = Papa.parse<Record<string, string>>(check('--output', 'csv').stdout, { header: true, skipEmptyLines: true })
     const report = JSON.parse(check('--output', 'json').stdout) as Report
     expect(data).toHaveLength(report.slots.length + report.files.filter(file => file.role === 'unplaced').length)
-    expect(Object.keys(data[0] ?? {})).toEqual(['requirement', 'holder', 'given', 'family', 'group', 'n', 'status', 'late', 'path', 'format', 'codes', 'correctedPath'])
+    expect(Object.keys(data[0] ?? {})).toEqual([
+      'requirement', 'holder', 'given', 'family', 'group', 'n', 'status', 'late', 'path', 'format', 'codes', 'correctedPath',
+    ])
   })
 
   test('JUnit: well-formed, counted alike by an independent parser', () => {
     const { stdout } = check('--output', 'junit')
     writeFileSync(pathOf('junit.xml'), stdout)
-    const python = 'import sys,xml.etree.ElementTree as t; r=t.parse(sys.argv[1]).getroot(); print(len(r.findall(".//testcase")), len(r.findall(".//failure")))'
+    const python = 'import sys,xml.etree.ElementTree as t; r=t.parse(sys.argv[1]).getroot(); print(len(r.findall(".//testcase")), '
+      + 'len(r.findall(".//failure")))'
     const report = JSON.parse(check('--output', 'json').stdout) as Report
-    expect(execFileSync('python3', ['-c', python, pathOf('junit.xml')], { encoding: 'utf8' }).trim()).toBe(`${report.summary.slots} ${report.summary.toFix + report.summary.missing}`)
+    expect(execFileSync(
+      'python3', ['-c', python, pathOf('junit.xml')], { encoding: 'utf8' },
+    ).trim()).toBe(`${report.summary.slots} ${report.summary.toFix + report.summary.missing}`)
   })
 
   test('text names who still owes what', () => {
@@ -81,7 +88,10 @@ describe('usitor check', () => {
   })
 
   test('status 0 where all is right', () => {
-    writeFileSync(pathOf('one.json'), JSON.stringify({ usitorBrief: 1, title: 'one', requirements: [{ id: 'a', name: '{family}', owedBy: { people: ['s001'] } }] }))
+    writeFileSync(
+      pathOf('one.json'),
+      JSON.stringify({ usitorBrief: 1, title: 'one', requirements: [{ id: 'a', name: '{family}', owedBy: { people: ['s001'] } }] }),
+    )
     mkdirSync(pathOf('one'))
     writeFileSync(pathOf(`one/${world.people[0]?.family}.txt`), 'hello\n')
     expect(usitor('check', '--brief', pathOf('one.json'), '--roster', pathOf('roster.csv'), pathOf('one')).status).toBe(0)
@@ -100,7 +110,10 @@ describe('usitor check', () => {
   })
 
   test('a brief that is wrong: status 2, every problem with its place', () => {
-    writeFileSync(pathOf('bad.json'), JSON.stringify({ usitorBrief: 1, title: 'x', requirements: [{ id: 'a', name: '{boat}', count: { from: -1 } }] }))
+    writeFileSync(
+      pathOf('bad.json'),
+      JSON.stringify({ usitorBrief: 1, title: 'x', requirements: [{ id: 'a', name: '{boat}', count: { from: -1 } }] }),
+    )
     const { status, stderr } = usitor('check', '--brief', pathOf('bad.json'), '--roster', pathOf('roster.csv'), pathOf('in'))
     expect([status, stderr]).toEqual([2, expect.stringContaining('requirements[0].count.from: -1 is not a whole number')])
   })
@@ -124,15 +137,24 @@ describe('what lies in archives and mails', () => {
   const shore = (name: string) => pathOf(`opened/${name}`)
   beforeAll(() => {
     mkdirSync(shore('crew'), { recursive: true })
-    writeFileSync(shore('brief.json'), JSON.stringify({ usitorBrief: 1, title: 'Opened', due: '2026-10-16T15:30:00+02:00', requirements: [{ id: 'note', name: '{family}_note', formats: [{ id: 'txt' }] }] }))
-    writeFileSync(shore('roster.csv'), 'id,given,family,email\ns1,Ana,Marsh,ana@shore.example\ns2,Bo,Lind,bo@shore.example\ns3,Cy,Orm,cy@shore.example\n')
+    writeFileSync(shore('brief.json'), JSON.stringify({
+      usitorBrief: 1, title: 'Opened', due: '2026-10-16T15:30:00+02:00',
+      requirements: [{ id: 'note', name: '{family}_note', formats: [{ id: 'txt' }] }],
+    }))
+    writeFileSync(
+      shore('roster.csv'),
+      'id,given,family,email\ns1,Ana,Marsh,ana@shore.example\ns2,Bo,Lind,bo@shore.example\ns3,Cy,Orm,cy@shore.example\n',
+    )
     // by an independent program
     execFileSync('python3', ['-c', `
 import zipfile, sys
 z = zipfile.ZipFile(sys.argv[1] + '/crew/Marsh.zip', 'w'); z.writestr(zipfile.ZipInfo('Marsh_note.txt', (2026, 10, 16, 15, 0, 0)), 'marsh'); z.close()
 z = zipfile.ZipFile(sys.argv[1] + '/whole.zip', 'w'); z.writestr(zipfile.ZipInfo('Lind_note.txt', (2026, 10, 16, 16, 0, 0)), 'lind'); z.close()
 `, shore('')])
-    writeFileSync(shore('crew/letter.eml'), ['From: Cy <cy@shore.example>', 'Date: Fri, 16 Oct 2026 12:00:00 +0200', 'MIME-Version: 1.0', 'Content-Type: text/plain; name="note.txt"', 'Content-Disposition: attachment; filename="Orm_note.txt"', '', 'orm', ''].join('\r\n'))
+    writeFileSync(shore('crew/letter.eml'), [
+      'From: Cy <cy@shore.example>', 'Date: Fri, 16 Oct 2026 12:00:00 +0200', 'MIME-Version: 1.0',
+      'Content-Type: text/plain; name="note.txt"', 'Content-Disposition: attachment; filename="Orm_note.txt"', '', 'orm', '',
+    ].join('\r\n'))
     writeFileSync(shore('crew/cut.zip'), 'PK\u0003\u0004 and nothing more')
   })
 
@@ -148,14 +170,21 @@ z = zipfile.ZipFile(sys.argv[1] + '/whole.zip', 'w'); z.writestr(zipfile.ZipInfo
 
   test('an archive may stand for the folder, and stays whole where one is asked for', () => {
     const whole = usitor('check', '--brief', shore('brief.json'), '--roster', shore('roster.csv'), shore('whole.zip'), '--output', 'json')
-    expect((JSON.parse(whole.stdout) as Report).files).toMatchObject([{ path: 'Lind_note.txt', role: 'placed', receivedAt: '2026-10-16T14:00:00.000Z', findings: [{ code: 'time.late' }] }])
-    writeFileSync(shore('zips.json'), JSON.stringify({ usitorBrief: 1, title: 'Zips', requirements: [{ id: 'pack', name: '{family}', formats: [{ id: 'zip' }] }] }))
+    expect((JSON.parse(whole.stdout) as Report).files).toMatchObject([
+      { path: 'Lind_note.txt', role: 'placed', receivedAt: '2026-10-16T14:00:00.000Z', findings: [{ code: 'time.late' }] },
+    ])
+    writeFileSync(
+      shore('zips.json'),
+      JSON.stringify({ usitorBrief: 1, title: 'Zips', requirements: [{ id: 'pack', name: '{family}', formats: [{ id: 'zip' }] }] }),
+    )
     const asked = usitor('check', '--brief', shore('zips.json'), '--roster', shore('roster.csv'), shore('crew'), '--output', 'json')
     expect((JSON.parse(asked.stdout) as Report).files.map(file => file.path)).toContain('Marsh.zip')
   })
 })
 
-test.each([['--help'], ['check', '--help'], ['identify', '-h'], ['check', '--brief', 'x.json', '--help']])('help for %s %s is no error', (...args) => {
+test.each([
+  ['--help'], ['check', '--help'], ['identify', '-h'], ['check', '--brief', 'x.json', '--help'],
+])('help for %s %s is no error', (...args) => {
   const { status, stdout, stderr } = usitor(...args)
   expect([status, stderr]).toEqual([0, ''])
   expect(stdout).toContain(args[0]?.startsWith('-') ? 'usitor identify' : `usitor ${args[0]}`)

@@ -35,7 +35,10 @@ async function identifyAll(paths: readonly string[], output: string): Promise<bo
     const props = Object.entries(reading.props).map(([name, value]) => `${name} ${String(value)}`).join(', ')
     await print(output === 'json'
       ? [`${JSON.stringify(facts)}\n`]
-      : [`${showText(path)}: ${id}${reading.version ? ` ${reading.version}` : ''}, ${reading.state}${reason ? ` (${reason})` : ''}${facts.extensionFits === false ? ', extension does not fit' : ''}${props ? `; ${showText(props)}` : ''}\n`])
+      : [`${showText(path)}: ${id}${reading.version ? ` ${reading.version}` : ''}, `
+        + `${reading.state}${reason ? ` (${reason})` : ''}${facts.extensionFits === false
+          ? ', extension does not fit'
+          : ''}${props ? `; ${showText(props)}` : ''}\n`])
   }
   return failed
 }

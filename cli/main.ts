@@ -23,7 +23,9 @@ async function main([name, ...args]: string[]): Promise<number> {
       process.stdout.write(USAGE)
       return 0
     }
-    throw new InputError(`${name === undefined ? 'no command given' : `unknown command ${showValue(name)}`}; known are ${[...COMMANDS.keys()].join(' and ')}\n${USAGE}`)
+    throw new InputError(`${name === undefined
+      ? 'no command given'
+      : `unknown command ${showValue(name)}`}; known are ${[...COMMANDS.keys()].join(' and ')}\n${USAGE}`)
   }
   if (args.some(arg => HELP.includes(arg))) {
     process.stdout.write(command.usage)

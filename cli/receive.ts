@@ -67,7 +67,10 @@ class Unpacked {
     }
     this.folder ??= await mkdtemp(join(tmpdir(), 'usitor-'))
     const path = join(this.folder, String(this.serial++))
-    await Promise.all([writeFile(path, Readable.fromWeb(readable as Parameters<typeof Readable.fromWeb>[0])), write(writable as WritableStream<Uint8Array>)])
+    await Promise.all([
+      writeFile(path, Readable.fromWeb(readable as Parameters<typeof Readable.fromWeb>[0])),
+      write(writable as WritableStream<Uint8Array>),
+    ])
     return diskSource(path, (await stat(path)).size)
   }
 
@@ -136,7 +139,9 @@ export async function receiveFolder(root: string, folder: string, stated: number
   }
 }
 
-function receivedFile(root: string, { path, container, sender }: Incoming, { size, modified, sha256, reading }: HashedReading, stated: number | null): ReceivedFile {
+function receivedFile(
+  root: string, { path, container, sender }: Incoming, { size, modified, sha256, reading }: HashedReading, stated: number | null,
+): ReceivedFile {
   const time = Number.isNaN(modified) ? null : Math.floor(modified)
   const from = time === null ? 'unknown' : 'modified'
   return {

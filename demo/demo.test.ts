@@ -14,11 +14,15 @@ import type { DemoWorld } from './world'
 async function findings(world: DemoWorld): Promise<string[]> {
   const { roster } = readRoster(readTable(new TextEncoder().encode(rosterCsv(world.people))))
   const received = await Promise.all(world.files.map(async ({ path, bytes, modified }) => ({
-    root: world.root, path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'), receivedAt: modified, receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
+    root: world.root, path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'), receivedAt: modified,
+    receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
   })))
   const report = check({ brief: await readBrief(world.document, roster.columns), roster, received, checkedAt: 0 })
   return [
-    ...report.files.flatMap(file => [...file.findings.map(one => `${file.path}: ${one.code}`), ...(file.role === 'placed' ? [] : [`${file.path}: is ${file.role}`])]),
+    ...report.files.flatMap(file => [
+      ...file.findings.map(one => `${file.path}: ${one.code}`),
+      ...(file.role === 'placed' ? [] : [`${file.path}: is ${file.role}`]),
+    ]),
     ...report.slots.flatMap(slot => slot.findings.map(one => `${slot.requirement} ${slot.holder} ${slot.n ?? ''}: ${one.code}`)),
   ].sort()
 }

@@ -54,8 +54,15 @@ const xml = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
 
 /** A text document as ODF 1.3 part 2 packs it: `mimetype` first and stored. */
 export function makeOdt(lines: readonly string[]): Uint8Array {
-  const content = `<?xml version="1.0" encoding="UTF-8"?><office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0" office:version="1.3"><office:body><office:text>${lines.map(line => `<text:p>${xml(line)}</text:p>`).join('')}</office:text></office:body></office:document-content>`
-  const manifest = '<?xml version="1.0" encoding="UTF-8"?><manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3"><manifest:file-entry manifest:full-path="/" manifest:media-type="application/vnd.oasis.opendocument.text"/><manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/></manifest:manifest>'
+  const content = '<?xml version="1.0" encoding="UTF-8"?><office:document-content '
+    + 'xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" '
+    + 'xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0" '
+    + 'office:version="1.3"><office:body><office:text>'
+    + `${lines.map(line => `<text:p>${xml(line)}</text:p>`).join('')}</office:text></office:body></office:document-content>`
+  const manifest = '<?xml version="1.0" encoding="UTF-8"?><manifest:manifest '
+    + 'xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3"><manifest:file-entry '
+    + 'manifest:full-path="/" manifest:media-type="application/vnd.oasis.opendocument.text"/><manifest:file-entry '
+    + 'manifest:full-path="content.xml" manifest:media-type="text/xml"/></manifest:manifest>'
   return zipSync({
     'mimetype': [strToU8('application/vnd.oasis.opendocument.text'), { level: 0 }],
     'content.xml': strToU8(content), 'META-INF/manifest.xml': strToU8(manifest),
@@ -65,9 +72,19 @@ export function makeOdt(lines: readonly string[]): Uint8Array {
 /** A text document as ECMA-376 packs it: three parts are enough. */
 export function makeDocx(lines: readonly string[]): Uint8Array {
   return zipSync({
-    '[Content_Types].xml': strToU8('<?xml version="1.0" encoding="UTF-8"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>'),
-    '_rels/.rels': strToU8('<?xml version="1.0" encoding="UTF-8"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="word/document.xml"/></Relationships>'),
-    'word/document.xml': strToU8(`<?xml version="1.0" encoding="UTF-8"?><w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>${lines.map(line => `<w:p><w:r><w:t>${xml(line)}</w:t></w:r></w:p>`).join('')}</w:body></w:document>`),
+    '[Content_Types].xml': strToU8('<?xml version="1.0" encoding="UTF-8"?><Types '
+      + 'xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" '
+      + 'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/word/document.xml" '
+      + 'ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>'),
+    '_rels/.rels': strToU8('<?xml version="1.0" encoding="UTF-8"?><Relationships '
+      + 'xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" '
+      + 'Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" '
+      + 'Target="word/document.xml"/></Relationships>'),
+    'word/document.xml': strToU8(
+      '<?xml version="1.0" encoding="UTF-8"?><w:document '
+      + `xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>${lines.map(line =>
+        `<w:p><w:r><w:t>${xml(line)}</w:t></w:r></w:p>`).join('')}</w:body></w:document>`,
+    ),
   }, { mtime: ZIP_TIME })
 }
 
@@ -75,7 +92,10 @@ const ZIP_TIME = new Date(2026, 8, 1, 12)
 
 export function makeGif(): Uint8Array {
   // GIF89a, one pixel (W3C, GIF89a specification, appendix: worked by hand)
-  return new Uint8Array([0x47, 0x49, 0x46, 0x38, 0x39, 0x61, 1, 0, 1, 0, 0x80, 0, 0, 255, 255, 255, 0, 0, 0, 0x2C, 0, 0, 0, 0, 1, 0, 1, 0, 0, 2, 2, 0x44, 1, 0, 0x3B])
+  return new Uint8Array([
+    0x47, 0x49, 0x46, 0x38, 0x39, 0x61, 1, 0, 1, 0, 0x80, 0, 0, 255, 255, 255, 0, 0, 0, 0x2C, 0, 0, 0, 0, 1, 0, 1, 0, 0, 2, 2,
+    0x44, 1, 0, 0x3B,
+  ])
 }
 
 export function makeWav(seconds: number, rate: number, pitch: number): Uint8Array {
@@ -107,7 +127,9 @@ export function makeFlac(seconds: number, rate: number, pitch: number): Uint8Arr
   const samples = tone(seconds, rate, pitch)
   const block = 4096
   const frames: Uint8Array[] = []
-  for (let offset = 0, number = 0; offset < samples.length; offset += block, number++) frames.push(flacFrame(samples.subarray(offset, offset + block), number))
+  for (let offset = 0, number = 0; offset < samples.length; offset += block, number++) {
+    frames.push(flacFrame(samples.subarray(offset, offset + block), number))
+  }
   const sizes = frames.map(frame => frame.length)
   const info = new DataView(new ArrayBuffer(42))
   ;[0x66, 0x4C, 0x61, 0x43, 0x80, 0, 0, 34].forEach((byte, at) => info.setUint8(at, byte))

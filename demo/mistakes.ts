@@ -15,7 +15,10 @@ export interface Mistake {
 
 const base = (name: string) => name.slice(0, name.lastIndexOf('.'))
 const extension = (name: string) => name.slice(name.lastIndexOf('.') + 1)
-const onlyName = (kind: string, code: string, fits: (file: RightFile) => boolean, change: (name: string, file: RightFile, chance: Chance) => string): Mistake => ({
+const onlyName = (
+  kind: string, code: string, fits: (file: RightFile) => boolean,
+  change: (name: string, file: RightFile, chance: Chance) => string,
+): Mistake => ({
   kind, fits,
   spoil(file, { chance }) {
     const path = renamed(file.path, name => change(name, file, chance))
@@ -29,11 +32,15 @@ const onlyFolder = (kind: string, code: string, change: (folder: string) => stri
     return { files: [{ ...file, path }], planted: [{ kind, path, codes: [code] }] }
   },
 })
-const onlyBytes = (kind: string, code: string, fits: (file: RightFile) => boolean, change: (file: RightFile, chance: Chance) => Uint8Array): Mistake => ({
+const onlyBytes = (
+  kind: string, code: string, fits: (file: RightFile) => boolean, change: (file: RightFile, chance: Chance) => Uint8Array,
+): Mistake => ({
   kind, fits,
   spoil: (file, { chance }) => ({ files: [{ ...file, bytes: change(file, chance) }], planted: [{ kind, path: file.path, codes: [code] }] }),
 })
-const beside = (kind: string, fits: (file: RightFile) => boolean, make: (file: RightFile) => { file: DemoFile, codes: string[], role: string }): Mistake => ({
+const beside = (
+  kind: string, fits: (file: RightFile) => boolean, make: (file: RightFile) => { file: DemoFile, codes: string[], role: string },
+): Mistake => ({
   kind, fits,
   spoil(right) {
     const { file, codes, role } = make(right)
@@ -49,8 +56,15 @@ const cameraName = (chance: Chance) => chance.pick(['IMG_', 'DSC0', 'P101']) + S
 
 /** The mistakes of the trade, one entry each. */
 export const MISTAKES: readonly Mistake[] = [
-  { kind: 'nothing sent', fits: any, spoil: file => ({ files: [], planted: [{ kind: 'nothing sent', slot: { requirement: file.requirement, holder: file.holder, ...(file.n === undefined ? {} : { n: file.n }) }, codes: ['missing'] }] }) },
-  onlyName('copy mark', 'name.copy-mark', any, (name, _, chance) => `${base(name)}${chance.pick([' (1)', ' - Copy', ' copy', ' 2', '(2)'])}.${extension(name)}`),
+  { kind: 'nothing sent', fits: any, spoil: file => ({ files: [], planted: [{
+    kind: 'nothing sent',
+    slot: { requirement: file.requirement, holder: file.holder, ...(file.n === undefined ? {} : { n: file.n }) },
+    codes: ['missing'],
+  }] }) },
+  onlyName(
+    'copy mark', 'name.copy-mark', any,
+    (name, _, chance) => `${base(name)}${chance.pick([' (1)', ' - Copy', ' copy', ' 2', '(2)'])}.${extension(name)}`,
+  ),
   onlyName('never renamed', 'name.default', photo, (name, _, chance) => `${cameraName(chance)}.${extension(name)}`),
   onlyName('number without zero', 'name.differs', photo, name => name.replace(/-0(\d)\./, '-$1.')),
   onlyName('group in small letters', 'name.differs', photo, name => name.slice(0, name.indexOf('_')).toLowerCase() + name.slice(name.indexOf('_'))),
@@ -75,7 +89,10 @@ export const MISTAKES: readonly Mistake[] = [
     },
   },
   onlyBytes('empty', 'content.empty', any, () => new Uint8Array(0)),
-  onlyBytes('cut short', 'content.damaged', photo, (file, chance) => file.bytes.subarray(0, Math.floor(file.bytes.length * (0.5 + chance.next() * 0.4)))),
+  onlyBytes(
+    'cut short', 'content.damaged', photo,
+    (file, chance) => file.bytes.subarray(0, Math.floor(file.bytes.length * (0.5 + chance.next() * 0.4))),
+  ),
   onlyBytes('picture too small', 'format.condition', photo, (file, chance) => withComment(makePhoto(chance, 160, 120), file.path)),
   onlyBytes('document under another extension', 'format.disguised', file => file.requirement === 'report', file => makeDocx([file.path])),
   {
@@ -87,17 +104,34 @@ export const MISTAKES: readonly Mistake[] = [
   },
   {
     kind: 'sent too late', fits: any,
-    spoil: (file, { due, chance }) => ({ files: [{ ...file, modified: due + (30 + chance.below(2000)) * 60_000 }], planted: [{ kind: 'sent too late', path: file.path, codes: ['time.late'] }] }),
+    spoil: (file, { due, chance }) => ({
+      files: [{ ...file, modified: due + (30 + chance.below(2000)) * 60_000 }],
+      planted: [{ kind: 'sent too late', path: file.path, codes: ['time.late'] }],
+    }),
   },
-  beside('same file twice', photo, file => ({ file: { ...file, path: renamed(file.path, name => `${base(name)} (1).jpg`) }, codes: [], role: 'duplicate' })),
+  beside(
+    'same file twice', photo,
+    file => ({ file: { ...file, path: renamed(file.path, name => `${base(name)} (1).jpg`) }, codes: [], role: 'duplicate' }),
+  ),
   beside('one piece too many', file => photo(file) && file.n === 3, file => ({
-    file: { ...file, path: file.path.replace(/-03\.jpg$/, '-04.jpg'), bytes: withComment(file.bytes, 'a fourth') }, codes: ['count.too-many'], role: 'surplus',
+    file: { ...file, path: file.path.replace(/-03\.jpg$/, '-04.jpg'), bytes: withComment(file.bytes, 'a fourth') },
+    codes: ['count.too-many'], role: 'surplus',
   })),
   beside('backup beside it', log, file => ({ file: { ...file, path: `${file.path}.bak` }, codes: [], role: 'backup' })),
-  beside('clutter beside it', photo, file => ({ file: { ...file, path: `${folderOf(file.path)}/Thumbs.db`, bytes: textBytes('x') }, codes: [], role: 'clutter' })),
-  beside('a stray note', log, file => ({ file: { ...file, path: `${folderOf(file.path)}/shopping list.txt`, bytes: textBytes('rope\nbatteries\n') }, codes: ['unexpected'], role: 'unplaced' })),
+  beside(
+    'clutter beside it', photo,
+    file => ({ file: { ...file, path: `${folderOf(file.path)}/Thumbs.db`, bytes: textBytes('x') }, codes: [], role: 'clutter' }),
+  ),
+  beside('a stray note', log, file => ({
+    file: { ...file, path: `${folderOf(file.path)}/shopping list.txt`, bytes: textBytes('rope\nbatteries\n') },
+    codes: ['unexpected'], role: 'unplaced',
+  })),
   beside('older version beside it', file => file.requirement === 'report', file => ({
-    file: { ...file, path: renamed(file.path, name => `${base(name)} old.${extension(name)}`), bytes: extension(file.path) === 'odt' ? makeDocx(['an older one']) : withOlder(file.bytes), modified: file.modified - 86_400_000 },
+    file: {
+      ...file, path: renamed(file.path, name => `${base(name)} old.${extension(name)}`),
+      bytes: extension(file.path) === 'odt' ? makeDocx(['an older one']) : withOlder(file.bytes),
+      modified: file.modified - 86_400_000,
+    },
     codes: ['version.superseded'], role: 'superseded',
   })),
 ]

@@ -4,8 +4,17 @@ import type { Chance } from './random'
 export interface DemoPerson { id: string, given: string, family: string, name: string, group: string, email: string, alias: string }
 
 // made up, and mixed so that no pair belongs to anybody
-const GIVEN = ['Ana', 'Zoë', 'Bo', 'Jürgen', 'Łucja', 'Nuno', 'Siobhán', 'Wanjiru', 'Théo', 'Ilse', 'Rasmus', 'Mei-Lin', 'Oskar', 'Yara', 'Pål', 'Catarina', 'Dmitar', 'Eluned', 'Fikret', 'Giulia', 'Hanne Marie', 'Ivo', 'Joëlle', 'Kaspar', 'Ludmila', 'Mårten', 'Noor', 'Odile', 'Petra', 'Quirin']
-const FAMILY = ['Marsh', 'd\'Arquelle', 'Lindqvast', 'van der Holm', 'Sørbyen', 'Grünfelder', 'Óskarsen', 'Tamworthy', 'de la Ventura', 'Kowalczak', 'Pettigrove', 'Njorogeh', 'Brandtner', 'O\'Mallory', 'Ferreirinho', 'Weißenbach', 'Dubrovski', 'Castellanova', 'Ashdown-Reyes', 'Ilvesmäki', 'Hollowell', 'Quintaneiro', 'Råholmen', 'Saltmarsh', 'Thistlewick', 'Umberland', 'Vörösházi', 'Wrenfield', 'Yellowlees', 'Zinnmeister']
+const GIVEN = [
+  'Ana', 'Zoë', 'Bo', 'Jürgen', 'Łucja', 'Nuno', 'Siobhán', 'Wanjiru', 'Théo', 'Ilse', 'Rasmus', 'Mei-Lin', 'Oskar', 'Yara',
+  'Pål', 'Catarina', 'Dmitar', 'Eluned', 'Fikret', 'Giulia', 'Hanne Marie', 'Ivo', 'Joëlle', 'Kaspar', 'Ludmila', 'Mårten',
+  'Noor', 'Odile', 'Petra', 'Quirin',
+]
+const FAMILY = [
+  'Marsh', 'd\'Arquelle', 'Lindqvast', 'van der Holm', 'Sørbyen', 'Grünfelder', 'Óskarsen', 'Tamworthy', 'de la Ventura',
+  'Kowalczak', 'Pettigrove', 'Njorogeh', 'Brandtner', 'O\'Mallory', 'Ferreirinho', 'Weißenbach', 'Dubrovski', 'Castellanova',
+  'Ashdown-Reyes', 'Ilvesmäki', 'Hollowell', 'Quintaneiro', 'Råholmen', 'Saltmarsh', 'Thistlewick', 'Umberland', 'Vörösházi',
+  'Wrenfield', 'Yellowlees', 'Zinnmeister',
+]
 const SINGLE = ['Aurangi', 'Suprapti', 'Mihaelin']
 const CREWS = ['Reef', 'Dune', 'Kelp Bed', 'Estuary', 'Cliff', 'Tidepool', 'Sandbar', 'Lagoon', 'Skerry']
 
@@ -36,7 +45,8 @@ export function drawPeople(chance: Chance, count: number, crewCount: number): De
 /** The list as a coordinator would have it. */
 export function rosterCsv(people: readonly DemoPerson[]): string {
   const cell = (text: string) => (/[",\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text)
-  const rows = people.map(person => [person.id, person.given, person.family, person.name, person.group, person.email, person.alias].map(cell).join(','))
+  const rows = people.map(person => [person.id, person.given, person.family, person.name, person.group, person.email, person.alias]
+    .map(cell).join(','))
   return ['id,given,family,name,group,email,alias', ...rows, ''].join('\r\n')
 }
 

@@ -18,15 +18,23 @@ const DOCUMENT: BriefDocument = {
       formats: [{ id: 'wav', measured: { sampleRate: { is: 44100 } } }, { id: 'flac', measured: { sampleRate: { is: 44100 } } }],
     },
     { id: 'script', title: 'Script', name: 'episode-{id}_{family}_script', formats: [{ id: 'odt' }] },
-    { id: 'sheet', title: 'Programme sheet', name: 'episode-{id}_{family}_sheet', formats: [{ id: 'pdf', measured: { pages: { to: 1 }, pageWidth: { from: 205, to: 215 } } }] },
-    { id: 'cover', title: 'Cover picture', name: 'episode-{id}_{family}_cover', formats: [{ id: 'png', measured: { width: { is: 300 }, height: { is: 300 } } }] },
+    {
+      id: 'sheet', title: 'Programme sheet', name: 'episode-{id}_{family}_sheet',
+      formats: [{ id: 'pdf', measured: { pages: { to: 1 }, pageWidth: { from: 205, to: 215 } } }],
+    },
+    {
+      id: 'cover', title: 'Cover picture', name: 'episode-{id}_{family}_cover',
+      formats: [{ id: 'png', measured: { width: { is: 300 }, height: { is: 300 } } }],
+    },
   ],
 }
 
 /** Builds a smaller brief of another kind: everybody's files in one flat heap, small slips in names allowed. */
 export async function buildRadioSeason(seed: number): Promise<DemoWorld> {
   const chance = chanceOf(seed + 7)
-  const people = drawPeople(chance, 8, 2).map((person, at): DemoPerson => ({ ...person, id: String(at + 1).padStart(2, '0'), family: person.family || person.name, name: '' }))
+  const people = drawPeople(chance, 8, 2).map((person, at): DemoPerson => ({
+    ...person, id: String(at + 1).padStart(2, '0'), family: person.family || person.name, name: '',
+  }))
   const time = Date.parse(DUE) - 3_600_000
   const files: DemoFile[] = []
   const planted: Planted[] = []
@@ -38,13 +46,23 @@ export async function buildRadioSeason(seed: number): Promise<DemoWorld> {
     }
     const rate = index === 1 ? 22_050 : 44_100
     const flac = index % 2 === 1
-    add(`${stem}_final.${flac ? 'flac' : 'wav'}`, flac ? makeFlac(0.6, rate, 220 + index * 30) : makeWav(0.6, rate, 220 + index * 30), index === 1 ? 'format.condition' : undefined)
+    add(
+      `${stem}_final.${flac ? 'flac' : 'wav'}`,
+      flac ? makeFlac(0.6, rate, 220 + index * 30) : makeWav(0.6, rate, 220 + index * 30),
+      index === 1 ? 'format.condition' : undefined,
+    )
     if (index === 2) planted.push({ kind: 'nothing sent', slot: { requirement: 'script', holder: person.id }, codes: ['missing'] })
     // spaces for hyphens and another letter case are slips that this brief allows
-    else add(index === 3 ? `Episode ${person.id} ${person.family} Script.odt` : `${stem}_script.odt`, makeOdt([`Episode ${person.id}`, `Written by ${fullName(person)}`]))
+    else add(
+      index === 3 ? `Episode ${person.id} ${person.family} Script.odt` : `${stem}_script.odt`,
+      makeOdt([`Episode ${person.id}`, `Written by ${fullName(person)}`]),
+    )
     const coverFault = { 4: 'format.condition', 5: 'name.copy-mark' }[index]
     add(`${stem}_cover${index === 5 ? ' (1)' : ''}.png`, makePng(chance, index === 4 ? 320 : 300, 300, index), coverFault)
-    add(`${stem}_sheet.pdf`, await makePdf(`Episode ${person.id}`, [fullName(person)], index === 6 ? 3 : 1), index === 6 ? 'format.condition' : undefined)
+    add(
+      `${stem}_sheet.pdf`, await makePdf(`Episode ${person.id}`, [fullName(person)], index === 6 ? 3 : 1),
+      index === 6 ? 'format.condition' : undefined,
+    )
   }
   return { key: 'radio-season', document: DOCUMENT, people, root: 'season', files: chance.shuffle(files), planted }
 }

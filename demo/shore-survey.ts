@@ -23,12 +23,18 @@ const DOCUMENT: BriefDocument = {
   requirements: [
     {
       id: 'transect', title: 'Transect log', name: '{group}_{family}-{given:1}_transect_{date}',
-      fields: { group: { type: 'roster', case: 'upper', spaces: '-' }, family: { type: 'roster', spaces: '-' }, date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-10-31' } },
+      fields: {
+        group: { type: 'roster', case: 'upper', spaces: '-' }, family: { type: 'roster', spaces: '-' },
+        date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-10-31' },
+      },
       formats: [{ id: 'csv' }], extensionCase: 'lower', folder: '{group}/{family} {given}',
     },
     {
       id: 'quadrat', title: 'Quadrat photo', name: '{group}_{family}-{given:1}_quadrat-{n}',
-      fields: { group: { type: 'roster', case: 'upper', spaces: '-' }, family: { type: 'roster', spaces: '-' }, n: { type: 'number', digits: 2, from: 1 } },
+      fields: {
+        group: { type: 'roster', case: 'upper', spaces: '-' }, family: { type: 'roster', spaces: '-' },
+        n: { type: 'number', digits: 2, from: 1 },
+      },
       formats: [{ id: 'jpg', measured: { width: { from: 400 } } }], extensionCase: 'lower',
       folder: '{group}/{family} {given}/photos', count: { from: 3, to: 3, by: 'n' },
     },
@@ -78,8 +84,15 @@ async function rightFiles(chance: Chance, people: readonly DemoPerson[]): Promis
     const own = `${upper(group)}/${[written, given].filter(Boolean).join(' ')}`
     const time = () => due - (5 + chance.below(3 * 1440)) * 60_000
     const day = `2026-10-${String(12 + chance.below(4)).padStart(2, '0')}`
-    const rows = Array.from({ length: 6 + chance.below(12) }, (_, metre) => `${metre},${chance.pick(['barnacle', 'limpet', 'kelp', 'sea lettuce', 'shore crab'])},${chance.below(40)}`)
-    files.push({ path: `${own}/${tag}_transect_${day}.csv`, bytes: textBytes(['metre,species,count', ...rows, `99,checked by ${fullName(person)},1`, ''].join('\r\n')), modified: time(), requirement: 'transect', holder: id, person })
+    const rows = Array.from(
+      { length: 6 + chance.below(12) },
+      (_, metre) => `${metre},${chance.pick(['barnacle', 'limpet', 'kelp', 'sea lettuce', 'shore crab'])},${chance.below(40)}`,
+    )
+    files.push({
+      path: `${own}/${tag}_transect_${day}.csv`,
+      bytes: textBytes(['metre,species,count', ...rows, `99,checked by ${fullName(person)},1`, ''].join('\r\n')),
+      modified: time(), requirement: 'transect', holder: id, person,
+    })
     for (let n = 1; n <= 3; n++) {
       const path = `${own}/photos/${tag}_quadrat-0${n}.jpg`
       files.push({ path, bytes: withComment(chance.pick(pictures), path), modified: time(), requirement: 'quadrat', holder: id, person, n })
@@ -89,11 +102,25 @@ async function rightFiles(chance: Chance, people: readonly DemoPerson[]): Promis
     const person = people.find(one => one.group === group)
     if (!person) continue
     const time = due - (20 + chance.below(1440)) * 60_000
-    const lines = ['Weather fair, tide falling.', `Crew ${group} surveyed ${3 + chance.below(4)} transects.`, 'Nothing unusual was found above the strandline.']
-    const points = Array.from({ length: 3 }, () => ({ type: 'Feature', properties: { crew: group }, geometry: { type: 'Point', coordinates: [chance.next() * 3 - 4, 47 + chance.next()] } }))
-    files.push({ path: `${upper(group)}/${upper(group)}_site-map.geojson`, bytes: textBytes(JSON.stringify({ type: 'FeatureCollection', features: points })), modified: time, requirement: 'map', holder: group, person })
+    const lines = [
+      'Weather fair, tide falling.', `Crew ${group} surveyed ${3 + chance.below(4)} transects.`,
+      'Nothing unusual was found above the strandline.',
+    ]
+    const points = Array.from(
+      { length: 3 },
+      () => ({ type: 'Feature', properties: { crew: group }, geometry: { type: 'Point', coordinates: [chance.next() * 3 - 4, 47 + chance.next()] } }),
+    )
+    files.push({
+      path: `${upper(group)}/${upper(group)}_site-map.geojson`,
+      bytes: textBytes(JSON.stringify({ type: 'FeatureCollection', features: points })), modified: time, requirement: 'map',
+      holder: group, person,
+    })
     const odt = chance.below(2) === 0
-    files.push({ path: `${upper(group)}/${upper(group)}_field-report.${odt ? 'odt' : 'pdf'}`, bytes: odt ? makeOdt([`Field report, ${group}`, ...lines]) : await makePdf(`Field report, ${group}`, lines), modified: time, requirement: 'report', holder: group, person })
+    files.push({
+      path: `${upper(group)}/${upper(group)}_field-report.${odt ? 'odt' : 'pdf'}`,
+      bytes: odt ? makeOdt([`Field report, ${group}`, ...lines]) : await makePdf(`Field report, ${group}`, lines), modified: time,
+      requirement: 'report', holder: group, person,
+    })
   }
   return files
 }
@@ -114,6 +141,7 @@ function spoil(chance: Chance, right: readonly RightFile[]): { files: DemoFile[]
   }
   return {
     files: right.flatMap(file => spoilt.get(file)?.files ?? [file]),
-    planted: [...spoilt.values()].flatMap(({ planted }) => planted).map(one => (one.path === undefined ? one : { ...one, path: `${WRAPPER}/${one.path}` })),
+    planted: [...spoilt.values()]
+      .flatMap(({ planted }) => planted).map(one => (one.path === undefined ? one : { ...one, path: `${WRAPPER}/${one.path}` })),
   }
 }

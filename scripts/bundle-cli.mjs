@@ -1,4 +1,5 @@
-// Bundles the command line into cli/dist, so that it starts without transpiling: run by `npm ci`, and by the command itself where it is missing or older than its sources.
+// Bundles the command line into cli/dist, so that it starts without transpiling: run by `npm ci`, and by the command itself
+// where it is missing or older than its sources.
 import { copyFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'

@@ -9,7 +9,8 @@ for (const [file, { lines }] of Object.entries(files)) {
   const sum = folders.get(folder) ?? { total: 0, covered: 0 }
   folders.set(folder, { total: sum.total + lines.total, covered: sum.covered + lines.covered })
 }
-const say = (name, { total: all, covered }) => `${(all === 0 ? 100 : 100 * covered / all).toFixed(0).padStart(4)} %  ${String(covered).padStart(5)} of ${String(all).padStart(5)} lines  ${name}`
+const say = (name, { total: all, covered }) => `${(all === 0 ? 100 : 100 * covered / all)
+  .toFixed(0).padStart(4)} %  ${String(covered).padStart(5)} of ${String(all).padStart(5)} lines  ${name}`
 console.log('\nLines run by these tests')
 for (const [name, sum] of [...folders].sort(([a], [b]) => (a < b ? -1 : 1))) console.log(say(name, sum))
 console.log(say('in all', total.lines))

@@ -12,13 +12,18 @@ export function formatsTable(corpus: readonly Sample[]): string {
   const blocks = families.map((family) => {
     const rows = FORMATS.filter(format => format.family === family).map(({ id, label, extensions, mediaType, use, satisfies, measures }) => {
       const producers = [...new Set(corpus.filter(sample => sample.id === id).map(sample => sample.producer.split('-')[0]))]
-      return `| \`${id}\` | ${label} | ${extensions.join(' ')} | ${mediaType} | ${use} | ${satisfies.join(' ')} | ${measures.map(name => PROPERTIES[name]?.label ?? name).join(', ')} | ${producers.length > 0 ? producers.join(', ') : 'untested'} |`
+      return `| \`${id}\` | ${label} | ${extensions.join(' ')} | ${mediaType} | ${use} | ${satisfies.join(' ')} | `
+        + `${measures.map(name => PROPERTIES[name]?.label ?? name).join(', ')} | `
+        + `${producers.length > 0 ? producers.join(', ') : 'untested'} |`
     })
-    return `## ${family[0]?.toUpperCase() ?? ''}${family.slice(1)}\n\n| id | what it is | extensions | media type | use | also counts as | measured | samples by |\n|---|---|---|---|---|---|---|---|\n${rows.join('\n')}\n`
+    return `## ${family[0]?.toUpperCase() ?? ''}${family.slice(1)}\n\n| id | what it is | extensions | media type | use | also `
+      + `counts as | measured | samples by |\n|---|---|---|---|---|---|---|---|\n${rows.join('\n')}\n`
   })
+  const counts = `${FORMATS.length} formats, ${tested} of them with samples in \`tests/corpus\``
   return `# Formats
 
-Made from \`core/formats/table.ts\` by \`npx tsx scripts/formats-table.ts\`. ${FORMATS.length} formats, ${tested} of them with samples in \`tests/corpus\`; the others are told by their published signature and marked untested.
+Made from \`core/formats/table.ts\` by \`npx tsx scripts/formats-table.ts\`. ${counts}; \
+the others are told by their published signature and marked untested.
 
 ${blocks.join('\n')}`
 }

@@ -25,38 +25,55 @@ export function reportSchema(): Schema {
   const count: Schema = { type: 'integer', minimum: 0 }
   const range: Schema = { type: 'array', items: count, minItems: 2, maxItems: 2 }
   const difference = growing({
-    part: { type: 'string' }, kind: oneOf('absent', 'misspelt', 'order', 'separator', 'digits', 'letter-case', 'extra', 'date-order', 'date-range', 'not-allowed', 'other-person'),
-    range, expected: { type: 'string' }, actual: { type: 'string' }, edits: { type: 'array', items: growing({ range, expected: { type: 'string' } }, ['range', 'expected']) },
+    part: { type: 'string' }, kind: oneOf(
+      'absent', 'misspelt', 'order', 'separator', 'digits', 'letter-case', 'extra', 'date-order', 'date-range', 'not-allowed',
+      'other-person',
+    ),
+    range, expected: { type: 'string' }, actual: { type: 'string' },
+    edits: { type: 'array', items: growing({ range, expected: { type: 'string' } }, ['range', 'expected']) },
   }, ['part', 'kind', 'range', 'expected', 'actual'])
   const finding = growing({
-    code: { enum: FINDING_CODES }, severity: oneOf('error', 'notice'), expected: { type: 'string' }, actual: { type: 'string' }, message: { type: 'string' }, params: { type: 'object' }, cause: { type: 'string' },
+    code: { enum: FINDING_CODES }, severity: oneOf('error', 'notice'), expected: { type: 'string' }, actual: { type: 'string' },
+    message: { type: 'string' }, params: { type: 'object' }, cause: { type: 'string' },
     differences: { type: 'array', items: difference },
   }, ['code', 'severity', 'message'])
   const ref = { requirement: { type: 'string' }, holder: { type: 'string' }, n: count }
   const findings: Schema = { type: 'array', items: finding }
-  const summary = ['slots', 'right', 'toFix', 'missing', 'waived', 'absent', 'late', 'files', 'unplaced', 'setAside', 'holders', 'holdersComplete', 'holdersOpen', 'holdersWithNothing']
+  const summary = [
+    'slots', 'right', 'toFix', 'missing', 'waived', 'absent', 'late', 'files', 'unplaced', 'setAside', 'holders',
+    'holdersComplete', 'holdersOpen', 'holdersWithNothing',
+  ]
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Usitor report, version 1',
     ...growing({
       usitorReport: { const: 1 }, brief: { type: 'string' }, checkedAt: moment,
-      roots: { type: 'array', items: growing({ name: { type: 'string' }, wrapper: orNull({ type: 'string' }), prefix: orNull({ type: 'string' }), own: { type: 'string' }, replaced: { type: 'string' } }, ['name', 'wrapper', 'prefix']) },
+      roots: { type: 'array', items: growing({
+        name: { type: 'string' }, wrapper: orNull({ type: 'string' }), prefix: orNull({ type: 'string' }),
+        own: { type: 'string' }, replaced: { type: 'string' },
+      }, ['name', 'wrapper', 'prefix']) },
       summary: growing(Object.fromEntries(summary.map(key => [key, count])), summary),
       slots: {
         type: 'array', items: growing({
           ...ref, status: oneOf('right', 'to-fix', 'missing', 'waived', 'absent'), late: flag,
-          expected: growing({ folder: orNull({ type: 'string' }), name: orNull({ type: 'string' }), extensions: { type: 'array', items: { type: 'string' } } }, ['folder', 'name', 'extensions']),
+          expected: growing(
+            { folder: orNull({ type: 'string' }), name: orNull({ type: 'string' }), extensions: { type: 'array', items: { type: 'string' } } },
+            ['folder', 'name', 'extensions'],
+          ),
           files: { type: 'array', items: { type: 'string' } }, candidates: { type: 'array', items: { type: 'string' } }, findings,
         }, ['requirement', 'holder', 'status', 'late', 'expected', 'files', 'candidates', 'findings']),
       },
       files: {
         type: 'array', items: growing({
-          root: { type: 'string' }, path: { type: 'string' }, container: { type: 'array', items: { type: 'string' } }, size: count, sha256: orNull({ type: 'string', pattern: '^[0-9a-f]{64}$' }),
+          root: { type: 'string' }, path: { type: 'string' }, container: { type: 'array', items: { type: 'string' } },
+          size: count, sha256: orNull({ type: 'string', pattern: '^[0-9a-f]{64}$' }),
           receivedAt: orNull(moment), receivedAtFrom: oneOf('server', 'stated', 'modified', 'unknown'),
           role: oneOf('placed', 'unplaced', 'superseded', 'duplicate', 'copy', 'companion', 'surplus', 'set-aside', 'clutter', 'backup', 'ignored'),
-          slot: orNull(growing(ref, ['requirement', 'holder'])), confidence: orNull({ type: 'number', minimum: 0, maximum: 1 }), evidence: { type: 'array', items: { type: 'string' } },
+          slot: orNull(growing(ref, ['requirement', 'holder'])), confidence: orNull({ type: 'number', minimum: 0, maximum: 1 }),
+          evidence: { type: 'array', items: { type: 'string' } },
           candidates: { type: 'array', items: growing(ref, ['requirement', 'holder']) },
           format: growing({
-            id: { type: 'string' }, mediaType: orNull({ type: 'string' }), version: orNull({ type: 'string' }), state: oneOf('ok', 'empty', 'damaged', 'locked', 'restricted', 'unread'),
+            id: { type: 'string' }, mediaType: orNull({ type: 'string' }), version: orNull({ type: 'string' }),
+            state: oneOf('ok', 'empty', 'damaged', 'locked', 'restricted', 'unread'),
             verified: oneOf('signature', 'structure', 'checksum'), props: { type: 'object', additionalProperties: scalarValue },
           }, ['id', 'mediaType', 'version', 'state', 'verified', 'props']),
           findings, correctedPath: orNull({ type: 'string' }), rightPath: { type: 'string' },

@@ -59,7 +59,8 @@ for (const step of ['Who', 'Ask', 'Receive', 'Follow up']) {
 await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: /^Ask/ }).click()
 await page.getByRole('button', { name: 'Quadrat photo' }).click()
 await shoot('try', async () => {
-  await page.getByLabel(/^Try a name/).fill('TIDEPOOL_Grünfelder-W_quadrat-1.jpg\nreef_tamworthy_n_quadrat-02.jpg\nREEF_Tamworhty-N_quadrat-02 (1).jpg\nIMG_4711.jpg')
+  await page.getByLabel(/^Try a name/)
+    .fill('TIDEPOOL_Grünfelder-W_quadrat-1.jpg\nreef_tamworthy_n_quadrat-02.jpg\nREEF_Tamworhty-N_quadrat-02 (1).jpg\nIMG_4711.jpg')
   await page.locator('.results li').nth(3).waitFor()
   await page.locator('.results').evaluate(list => list.scrollIntoView({ block: 'center' }))
 })
@@ -72,7 +73,8 @@ await shoot('effect', async () => {
 await page.getByRole('button', { name: 'Change it further' }).click()
 await shoot('learn', async () => {
   await page.getByRole('button', { name: 'Learn from examples' }).click()
-  await page.getByLabel(/^Names that are right/).fill('TIDEPOOL_Grünfelder-W_quadrat-01.jpg\nREEF_van-der-Holm-M_quadrat-02.jpg\nCLIFF_Weißenbach-P_quadrat-12.jpg')
+  await page.getByLabel(/^Names that are right/)
+    .fill('TIDEPOOL_Grünfelder-W_quadrat-01.jpg\nREEF_van-der-Holm-M_quadrat-02.jpg\nCLIFF_Weißenbach-P_quadrat-12.jpg')
   await page.getByRole('button', { name: 'Find the rule' }).click()
   await page.getByRole('button', { name: 'Take this rule' }).first().waitFor()
 })

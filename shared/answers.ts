@@ -37,7 +37,17 @@ export interface DeskBrief {
 export interface ListedPerson extends Person { from?: string | null, until?: string | null }
 export interface StoredRoster { people: ListedPerson[], columns: string[] }
 /** What was received at once. */
-export interface IntakeInfo { id: string, root: string, keeps: boolean, files: number, bytes: number, statedAt: string | null, completedAt: string, replacedAt: string | null, asIs: boolean }
+export interface IntakeInfo {
+  id: string
+  root: string
+  keeps: boolean
+  files: number
+  bytes: number
+  statedAt: string | null
+  completedAt: string
+  replacedAt: string | null
+  asIs: boolean
+}
 
 /** A brief with its newest document and list, and what was received. */
 export interface BriefAnswer {
@@ -78,7 +88,14 @@ export interface CheckHead {
 /** A file as a screen shows it: the report's own, whether the server read it itself, and whether it has the bytes. */
 export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
 /** One pigeonhole of the rack. */
-export interface RackCell { n: number | null, status: ReportSlot['status'], late: boolean, codes: FindingCode[], name: string | null, candidates: number }
+export interface RackCell {
+  n: number | null
+  status: ReportSlot['status']
+  late: boolean
+  codes: FindingCode[]
+  name: string | null
+  candidates: number
+}
 export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
 export interface RackPage { total: number, rows: RackRow[] }
 /** Files without a slot; at most the first so many, of all. */
@@ -89,14 +106,29 @@ export interface HolderSlip { slots: ReportSlot[], files: ShownFile[] }
 export interface Departure { requirement: string, path: string, differences: Difference[] }
 
 /** A decision that holds: who made it, when, and about what. */
-export interface ShownRuling { id: string, kind: RulingKind, file: { sha256: string | null, root: string, path: string } | null, slot: SlotRef | null, reason: string, by: string, at: string }
+export interface ShownRuling {
+  id: string
+  kind: RulingKind
+  file: { sha256: string | null, root: string, path: string } | null
+  slot: SlotRef | null
+  reason: string
+  by: string
+  at: string
+}
 
 /** A check of a brief with its counts. */
 export interface CheckInfo { id: string, checkedAt: string, summary: ReportSummary }
 /** A check seen against an earlier one. */
 export interface RoundAnswer extends Round { before: { id: string, checkedAt: string } | null, people: { came: string[], left: string[] } }
 /** One holder's piece in one check. */
-export interface PieceHistory { checkId: string, checkedAt: string, status: ReportSlot['status'], late: boolean, path: string | null, sha256: string | null }
+export interface PieceHistory {
+  checkId: string
+  checkedAt: string
+  status: ReportSlot['status']
+  late: boolean
+  path: string | null
+  sha256: string | null
+}
 /** Arrivals over time, findings by kind over the checks, most frequent mistakes of each requirement. */
 export interface Figures {
   arrivals: { hour: string, files: number }[]
@@ -105,8 +137,24 @@ export interface Figures {
 }
 
 /** One holder's slip as it would be sent, and when the very same words went out before. */
-export interface PreparedSlip extends Omit<Slip, 'unchanging'> { digest: string, holder: string, group: boolean, name: string, addresses: string[], sentAt: string | null }
-export interface SentSlip { id: string, holder: string, address: string, subject: string, body: string, state: 'waiting' | 'sending' | 'sent' | 'failed', problem: string | null, at: string }
+export interface PreparedSlip extends Omit<Slip, 'unchanging'> {
+  digest: string
+  holder: string
+  group: boolean
+  name: string
+  addresses: string[]
+  sentAt: string | null
+}
+export interface SentSlip {
+  id: string
+  holder: string
+  address: string
+  subject: string
+  body: string
+  state: 'waiting' | 'sending' | 'sent' | 'failed'
+  problem: string | null
+  at: string
+}
 /** What came of asking for slips to be sent: the job, and whom nothing is sent to and why. */
 export interface SlipsAsked { jobId: string | null, waiting: number, notSent: { name: string, why: string }[] }
 

@@ -37,12 +37,15 @@ export const copyBriefRequest = exact({ title, due: yup.string().max(40).nullabl
 
 const day = yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, 'is no day such as 2026-10-16').nullable()
 /** The list's own columns may be called anything: they are looked at as data, never as keys of a schema. */
-const cells = yup.mixed<Record<string, string>>().required('is missing').test('cells', 'holds at most 100 columns, each with text of at most 500 characters', (value: unknown) =>
-  typeof value === 'object' && value !== null && !Array.isArray(value) && Object.keys(value).length <= 100 && Object.values(value).every(cell => typeof cell === 'string' && cell.length <= 500))
+const CELLS = 'holds at most 100 columns, each with text of at most 500 characters'
+const cells = yup.mixed<Record<string, string>>().required('is missing').test('cells', CELLS, (value: unknown) =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) && Object.keys(value).length <= 100
+  && Object.values(value).every(cell => typeof cell === 'string' && cell.length <= 500))
 
 export const rosterRequest: yup.Schema<StoredRoster> = exact({
   people: yup.array(exact({
-    id: text(200).min(1, 'is missing'), given: text(200), family: text(200), name: text(400).min(1, 'names nobody'), group: text(200), email: text(200),
+    id: text(200).min(1, 'is missing'), given: text(200), family: text(200), name: text(400).min(1, 'names nobody'),
+    group: text(200), email: text(200),
     aliases: yup.array(text(200)).max(50).defined(),
     fields: cells,
     from: day, until: day,
@@ -86,15 +89,21 @@ const reading = exact({
   version: yup.string().max(200).nullable().defined(),
   state: yup.string().oneOf(['ok', 'empty', 'damaged', 'locked', 'restricted', 'unread']).required(),
   verified: yup.string().oneOf(['signature', 'structure', 'checksum']).required(),
-  fault: yup.mixed<Fault>().nullable().defined().test('fault', '${path} is no fault that is known here', found => found === null || readFault(found) !== null),
+  fault: yup.mixed<Fault>()
+    .nullable().defined()
+    .test('fault', '${path} is no fault that is known here', found => found === null || readFault(found) !== null),
   blank: yup.boolean().oneOf([true]),
-  props: yup.lazy((found: unknown) => exact(Object.fromEntries(Object.keys(typeof found === 'object' && found !== null ? found : {}).slice(0, 100).map(key => [key, yup.mixed().required()])))),
+  props: yup.lazy((found: unknown) => exact(Object.fromEntries(Object.keys(typeof found === 'object' && found !== null ? found : {})
+    .slice(0, 100).map(key => [key, yup.mixed().required()])))),
 })
 
 export const filesRequest = exact({
   files: yup.array(exact({
     // levels may not climb out: a path is data here, and never one on a disk
-    path: yup.string().min(1).max(4096).test('levels', '${path} climbs out of its folder or begins at the top of a disk', path => path !== undefined && !path.startsWith('/') && !path.split('/').includes('..')).required(),
+    path: yup.string().min(1).max(4096).test(
+      'levels', '${path} climbs out of its folder or begins at the top of a disk',
+      path => path !== undefined && !path.startsWith('/') && !path.split('/').includes('..'),
+    ).required(),
     rawPath: yup.string().max(8192).matches(/^[A-Za-z0-9+/=]*$/),
     container: yup.array(yup.string().min(1).max(4096).required()).min(1).max(4),
     sender: yup.string().max(320),
@@ -114,7 +123,10 @@ export interface RulingWish { kind: RulingKind, fileId?: string, slot?: SlotRef,
 export const rulingRequest = exact({
   kind: yup.string<RulingKind>().oneOf(RULING_KINDS).required('is missing'),
   fileId: yup.string().matches(ID, 'is no id of a file'),
-  slot: exact({ requirement: yup.string().max(60).required('is missing'), holder: yup.string().max(400).required('is missing'), n: yup.number().integer().min(0) }).default(undefined),
+  slot: exact({
+    requirement: yup.string().max(60).required('is missing'), holder: yup.string().max(400).required('is missing'),
+    n: yup.number().integer().min(0),
+  }).default(undefined),
   reason: yup.string().max(500),
   alias: yup.string().max(100),
 }) as unknown as yup.Schema<RulingWish>

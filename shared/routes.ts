@@ -2,9 +2,16 @@ import type { InferType } from 'yup'
 import type { BriefDocument } from '#core/brief/document'
 import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { RosterTable } from '#core/roster/read'
-import type { BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeskBrief, Figures, Found, HolderSlip, Member, OpenSession, Overlap, PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShownRuling, SignedIn, SlipsAsked, StoredRoster, Tray } from './answers'
+import type {
+  BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeskBrief, Figures, Found, HolderSlip, Member, OpenSession, Overlap,
+  PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
+  Tray,
+} from './answers'
 import type { CopyPart, ShownJob } from './jobs'
-import type { accountRequest, atHandRequest, briefRequest, completeRequest, copyBriefRequest, countsRequest, FileFacts, IntakeStart, memberRequest, rootRequest, RulingWish, signInRequest, slipsRequest } from './requests'
+import type {
+  accountRequest, atHandRequest, briefRequest, completeRequest, copyBriefRequest, countsRequest, FileFacts, IntakeStart,
+  memberRequest, rootRequest, RulingWish, signInRequest, slipsRequest,
+} from './requests'
 
 /** Done, and there is nothing to say of it. */
 type Done = Record<string, never>
@@ -86,7 +93,9 @@ export type RouteKey = keyof Routes
 export type AnswerOf<K extends RouteKey> = Routes[K]['answer']
 
 /** What stands after a `:` in a key. */
-type ParamOf<K extends string> = K extends `${string}:${infer Name}/${infer Rest}` ? Name | ParamOf<`/${Rest}`> : K extends `${string}:${infer Name}` ? Name : never
+type ParamOf<K extends string> = K extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | ParamOf<`/${Rest}`>
+  : K extends `${string}:${infer Name}` ? Name : never
 
 /** What one call of a route needs: what goes into its address, its query and its body. */
 export type CallOf<K extends RouteKey> = { [P in ParamOf<K>]: string | number } & Omit<Routes[K], 'answer'>
@@ -100,12 +109,14 @@ interface AnyCall { query?: Record<string, string | number | undefined>, body?: 
  * Method, address and body of one call, for whatever sends it.
  *
  * @example
- * requestOf('GET /api/checks/:id/rack', { id: '018f', query: { from: 0 } }) //=> { method: 'GET', url: '/api/checks/018f/rack?from=0', body: undefined }
+ * requestOf('GET /api/checks/:id/rack', { id: '018f', query: { from: 0 } })
+ * //=> { method: 'GET', url: '/api/checks/018f/rack?from=0', body: undefined }
  */
 export function requestOf<K extends RouteKey>(key: K, ...[call]: CallArguments<K>): { method: string, url: string, body: unknown } {
   const { query, body, ...params }: AnyCall = call ?? {}
   const [method = '', path = ''] = key.split(' ')
-  const asked = new URLSearchParams(Object.entries(query ?? {}).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]))).toString()
+  const asked = new URLSearchParams(Object.entries(query ?? {})
+    .flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]))).toString()
   return { method, url: path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name]))) + (asked ? `?${asked}` : ''), body }
 }
 

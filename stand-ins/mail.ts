@@ -22,7 +22,10 @@ export async function startMail(port = 0): Promise<MailService> {
       stream.on('end', () => {
         PostalMime.parse(Buffer.concat(pieces)).then((mail) => {
           const { mailFrom, rcptTo } = session.envelope
-          taken.push({ from: mailFrom ? mailFrom.address : '', to: rcptTo.map(one => one.address), subject: mail.subject ?? '', text: mail.text ?? '', messageId: mail.messageId ?? '' })
+          taken.push({
+            from: mailFrom ? mailFrom.address : '', to: rcptTo.map(one => one.address), subject: mail.subject ?? '',
+            text: mail.text ?? '', messageId: mail.messageId ?? '',
+          })
           done()
         }, done)
       })
@@ -48,8 +51,17 @@ function servePage(service: MailService, port: number): void {
     }
     answer.setHeader('content-type', 'text/html; charset=utf-8')
     answer.setHeader('content-security-policy', 'default-src \'none\'; style-src \'unsafe-inline\'')
-    answer.end(`<!doctype html><title>Simulated mail</title><style>body{font:15px sans-serif;max-width:46em;margin:2em auto}pre{white-space:pre-wrap;border-left:3px solid #999;padding-left:1em}</style><h1>Simulated mail service</h1><p>${service.taken.length} messages taken; none was sent on.</p>${[...service.taken].reverse().map(mail => `<h2>${plain(mail.subject)}</h2><p>to ${plain(mail.to.join(', '))}</p><pre>${plain(mail.text)}</pre>`).join('')}`)
+    answer.end(
+      '<!doctype html><title>Simulated mail</title><style>body{font:15px sans-serif;max-width:46em;margin:2em '
+      + 'auto}pre{white-space:pre-wrap;border-left:3px solid #999;padding-left:1em}</style><h1>Simulated mail '
+      + `service</h1><p>${service.taken.length} messages taken; none was sent `
+      + `on.</p>${[...service.taken].reverse()
+        .map(mail => `<h2>${plain(mail.subject)}</h2><p>to ${plain(mail.to.join(', '))}</p><pre>${plain(mail.text)}</pre>`)
+        .join('')}`,
+    )
   }).listen(port, '127.0.0.1')
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) servePage(await startMail(Number(process.argv[2] ?? 3225)), Number(process.argv[3] ?? 3226))
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
+  servePage(await startMail(Number(process.argv[2] ?? 3225)), Number(process.argv[3] ?? 3226))
+}

@@ -22,10 +22,12 @@ const listed = computed((): { title: string, files: TurnedFile[], count: number 
   >
     <p class="told">
       <template v-if="effect.worse">
-        <b>{{ effect.worse }}</b> {{ effect.worse === 1 ? 'file that is right now would need a change' : 'files that are right now would need a change' }}.
+        <b>{{ effect.worse }}</b>
+        {{ effect.worse === 1 ? 'file that is right now would need a change' : 'files that are right now would need a change' }}.
       </template>
       <template v-if="effect.better">
-        <b>{{ effect.better }}</b> {{ effect.better === 1 ? 'file that needs a change now would be right' : 'files that need a change now would be right' }}.
+        <b>{{ effect.better }}</b>
+        {{ effect.better === 1 ? 'file that needs a change now would be right' : 'files that need a change now would be right' }}.
       </template>
     </p>
     <div class="lists">

@@ -22,7 +22,8 @@ const share = (count: number) => `${props.summary.holders === 0 ? 0 : 100 * coun
       />
     </div>
     <p class="small">
-      <b>{{ summary.holdersComplete }}</b> complete · <b>{{ summary.holdersOpen }}</b> with something open · <b>{{ summary.holdersWithNothing }}</b> with nothing
+      <b>{{ summary.holdersComplete }}</b> complete · <b>{{ summary.holdersOpen }}</b> with something open ·
+      <b>{{ summary.holdersWithNothing }}</b> with nothing
     </p>
   </div>
 </template>

@@ -13,7 +13,10 @@ const { busy, problem, attempt } = useAttempt()
 async function make() {
   await attempt(async () => {
     const zone = props.brief.zone ?? undefined
-    const { id } = await desk.copy(props.brief.id, { title: title.value.trim(), due: due.value ? timeInZone(due.value, zone) : null, samePeople: samePeople.value })
+    const { id } = await desk.copy(
+      props.brief.id,
+      { title: title.value.trim(), due: due.value ? timeInZone(due.value, zone) : null, samePeople: samePeople.value },
+    )
     emit('copied', id)
   })
 }

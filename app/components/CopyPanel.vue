@@ -26,7 +26,10 @@ async function makeHere(event: Event) {
   here.value = null
   share.value = { done: 0, total: files.length }
   await attempt(async () => {
-    const { archive, packed, absent } = await followUp.copyHere(props.checkId, files, { ...brief.opening, known: [...brief.opening.known] }, (done, total) => (share.value = { done, total }))
+    const { archive, packed, absent } = await followUp.copyHere(
+      props.checkId, files, { ...brief.opening, known: [...brief.opening.known] },
+      (done, total) => (share.value = { done, total }),
+    )
     here.value = { url: URL.createObjectURL(archive), packed, absent }
   })
   share.value = null
@@ -43,7 +46,10 @@ async function make() {
 
 <template>
   <div class="stack panel">
-    <p>All placed files under their right names in their right folders, as a .zip, with a table of what was called what. The originals stay as they were received. Files with wrong contents are left out, and listed with the reason.</p>
+    <p>
+      All placed files under their right names in their right folders, as a .zip, with a table of what was called what. The
+      originals stay as they were received. Files with wrong contents are left out, and listed with the reason.
+    </p>
     <JobProgress
       v-if="jobs.of('corrected-copy')"
       kind="corrected-copy"
@@ -65,7 +71,9 @@ async function make() {
     </p>
     <template v-if="made">
       <p role="status">
-        {{ made.files }} files packed{{ made.leftOut ? `, ${made.leftOut} left out (listed in “left out.csv”)` : '' }}.{{ made.parts.length > 1 ? ' It comes in parts: unpack all of them into one folder.' : '' }}
+        {{ made.files }} files
+        packed{{ made.leftOut ? `, ${made.leftOut} left out (listed in “left out.csv”)` : '' }}.
+        {{ made.parts.length > 1 ? 'It comes in parts: unpack all of them into one folder.' : '' }}
       </p>
       <ul>
         <li
@@ -80,7 +88,10 @@ async function make() {
       </ul>
     </template>
     <div v-if="elsewhere">
-      <p>Some files were only read where they are, not kept here. Choose that folder again, and this browser makes the copy of them; nothing is sent.</p>
+      <p>
+        Some files were only read where they are, not kept here. Choose that folder again, and this browser makes the copy of
+        them; nothing is sent.
+      </p>
       <input
         ref="folderInput"
         type="file"

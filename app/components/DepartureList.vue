@@ -18,7 +18,10 @@ watch(() => props.checkId, async (id) => {
 
 const shared = computed((): SharedDeparture[] => {
   try {
-    return shareDepartures(JSON.parse(JSON.stringify(props.requirement)) as RequirementDocument, all.value.filter(one => one.requirement === props.requirement.id)).slice(0, 5)
+    return shareDepartures(
+      JSON.parse(JSON.stringify(props.requirement)) as RequirementDocument,
+      all.value.filter(one => one.requirement === props.requirement.id),
+    ).slice(0, 5)
   }
   catch {
     // while the rule cannot be read there is nothing to say
@@ -46,7 +49,8 @@ const shared = computed((): SharedDeparture[] => {
         :key="one.what"
         class="row"
       >
-        <span><b>{{ one.files.length }} files</b>: {{ one.what }} <span class="small quiet">as in</span> <span class="mono small">{{ showText(one.files[0] ?? '') }}</span></span>
+        <span><b>{{ one.files.length }} files</b>: {{ one.what }} <span class="small quiet">as in</span>
+          <span class="mono small">{{ showText(one.files[0] ?? '') }}</span></span>
         <el-button
           size="small"
           :aria-label="`${one.what}: is fine too`"

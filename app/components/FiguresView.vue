@@ -26,35 +26,52 @@ const short = (time: number | string) => sayTime(new Date(time).toISOString(), p
 
 const total = computed(() => figures.value?.arrivals.reduce((sum, one) => sum + one.files, 0) ?? 0)
 const due = computed(() => (props.head.due ? Date.parse(props.head.due) : null))
-const inTime = computed(() => figures.value?.arrivals.filter(one => due.value === null || Date.parse(one.hour) <= due.value).reduce((sum, one) => sum + one.files, 0) ?? 0)
+const inTime = computed(() => figures.value?.arrivals
+  .filter(one => due.value === null || Date.parse(one.hour) <= due.value).reduce((sum, one) => sum + one.files, 0) ?? 0)
 const arrivals = computed((): ChartData<'line', { x: number, y: number }[]> => {
   let sum = 0
   const points = figures.value?.arrivals.map(({ hour, files }) => ({ x: Date.parse(hour) + 3_600_000, y: sum += files })) ?? []
   const [first] = points
   return {
     datasets: [
-      { label: 'files received', data: first ? [{ x: first.x - 3_600_000, y: 0 }, ...points] : [], stepped: 'before' as const, borderColor: '#17565E', borderWidth: 2, pointRadius: 0 },
-      ...(due.value === null ? [] : [{ label: 'due', data: [{ x: due.value, y: 0 }, { x: due.value, y: sum }], borderColor: '#39458F', borderDash: [5, 4], borderWidth: 2, pointRadius: 0 }]),
+      {
+        label: 'files received', data: first ? [{ x: first.x - 3_600_000, y: 0 }, ...points] : [], stepped: 'before' as const,
+        borderColor: '#17565E', borderWidth: 2, pointRadius: 0,
+      },
+      ...(due.value === null
+        ? []
+        : [{
+            label: 'due', data: [{ x: due.value, y: 0 }, { x: due.value, y: sum }], borderColor: '#39458F', borderDash: [5, 4],
+            borderWidth: 2, pointRadius: 0,
+          }]),
     ],
   }
 })
 const arrivalOptions = computed((): ChartOptions<'line'> => ({
-  maintainAspectRatio: false, plugins: { legend: { labels: { usePointStyle: true, pointStyle: 'line' } } }, scales: { x: { type: 'linear', ticks: { maxTicksLimit: 5, callback: value => short(Number(value)) } }, y: { beginAtZero: true, ticks: { precision: 0 } } },
+  maintainAspectRatio: false, plugins: { legend: { labels: { usePointStyle: true, pointStyle: 'line' } } }, scales: {
+    x: { type: 'linear', ticks: { maxTicksLimit: 5, callback: value => short(Number(value)) } },
+    y: { beginAtZero: true, ticks: { precision: 0 } },
+  },
 }))
 
 const FAMILIES = [
-  { key: 'missing', label: 'missing', colour: '#9AA3A6' }, { key: 'name', label: 'name', colour: '#B97A1C' }, { key: 'folder', label: 'folder', colour: '#8F5300' },
-  { key: 'format', label: 'format', colour: '#7A2350' }, { key: 'content', label: 'content', colour: '#A9607F' }, { key: '', label: 'other', colour: '#1F2D33' },
+  { key: 'missing', label: 'missing', colour: '#9AA3A6' }, { key: 'name', label: 'name', colour: '#B97A1C' },
+  { key: 'folder', label: 'folder', colour: '#8F5300' },
+  { key: 'format', label: 'format', colour: '#7A2350' }, { key: 'content', label: 'content', colour: '#A9607F' },
+  { key: '', label: 'other', colour: '#1F2D33' },
 ]
 const familyOf = (code: string) => FAMILIES.find(({ key }) => key !== '' && code.split('.')[0] === key)?.key ?? ''
 const mistakes = computed((): ChartData<'bar'> => ({
   labels: figures.value?.checks.map(one => short(one.checkedAt)) ?? [],
   datasets: FAMILIES.map(({ key, label, colour }) => ({
     label, backgroundColor: colour, maxBarThickness: 46,
-    data: figures.value?.checks.map(({ codes }) => Object.entries(codes).reduce((sum, [code, count]) => sum + (familyOf(code) === key ? count : 0), 0)) ?? [],
+    data: figures.value?.checks.map(({ codes }) => Object.entries(codes)
+      .reduce((sum, [code, count]) => sum + (familyOf(code) === key ? count : 0), 0)) ?? [],
   })).filter(({ data }) => data.some(count => count > 0)),
 }))
-const mistakeOptions: ChartOptions<'bar'> = { maintainAspectRatio: false, scales: { x: { stacked: true }, y: { stacked: true, beginAtZero: true, ticks: { precision: 0 } } } }
+const mistakeOptions: ChartOptions<'bar'> = {
+  maintainAspectRatio: false, scales: { x: { stacked: true }, y: { stacked: true, beginAtZero: true, ticks: { precision: 0 } } },
+}
 
 /** The most frequent mistake of each requirement; many holders with the same one often mean that the rule is unclear. */
 const frequent = computed(() => props.head.requirements.flatMap((requirement) => {

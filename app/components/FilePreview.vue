@@ -191,7 +191,10 @@ const failed = () => {
 .preview a, .preview .plain-button { display: inline-flex; align-items: center; min-height: 24px; }
 .shown { margin-top: 6px; }
 .shown img, .shown canvas, .shown video { max-width: min(420px, 100%); max-height: 420px; border: 1px solid var(--rule); background: var(--ground); }
-pre, .scroll { max-height: 260px; overflow: auto; border: 1px solid var(--rule); background: var(--ground); padding: 8px 10px; margin: 0; font-size: 13px; }
+pre, .scroll {
+  max-height: 260px; overflow: auto; border: 1px solid var(--rule); background: var(--ground); padding: 8px 10px;
+  margin: 0; font-size: 13px;
+}
 pre { white-space: pre-wrap; overflow-wrap: anywhere; }
 .scroll table { border-collapse: collapse; }
 .scroll td { border: 1px solid var(--rule); padding: 1px 7px; white-space: pre; }

@@ -13,7 +13,9 @@ const ids = computed({
   set: (list: string[]) => (model.value = list.map(id => model.value.find(format => format.id === id) ?? { id })),
 })
 const sampled = ref(false)
-const families = computed(() => [...new Set(FORMATS.map(format => format.family))].map(family => ({ family, formats: FORMATS.filter(format => format.family === family) })))
+const families = computed(() => [...new Set(FORMATS.map(format => format.family))].map(family => ({
+  family, formats: FORMATS.filter(format => format.family === family),
+})))
 const labelOf = (id: string) => `${formatById(id)?.label ?? id} · ${id}`
 function propertyLabel(name: string): string {
   const { label = name, unit = '' } = propertyOf(name) ?? {}
@@ -25,7 +27,9 @@ function setConditions(id: string, measured: Record<string, Condition>) {
   const changed = Object.keys(measured).length > 0 ? { id, measured } : { id }
   model.value = model.value.map(format => (format.id === id ? changed : format))
 }
-const setOne = (format: AcceptedDocument, property: string, condition: Condition) => setConditions(format.id, { ...format.measured, [property]: condition })
+const setOne = (format: AcceptedDocument, property: string, condition: Condition) => setConditions(
+  format.id, { ...format.measured, [property]: condition },
+)
 function removeOne(format: AcceptedDocument, property: string) {
   setConditions(format.id, Object.fromEntries(Object.entries(format.measured ?? {}).filter(([name]) => name !== property)))
 }

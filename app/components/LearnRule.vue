@@ -22,7 +22,10 @@ onMounted(() => attempt(async () => (received.value = await rules.received(props
 function pick(paths: string[]) {
   const names = paths.map(path => path.slice(path.lastIndexOf('/') + 1))
   const before = new Set(picked.value)
-  rightText.value = [...right.value.filter(line => !before.has(line) || names.includes(line)), ...names.filter(name => !right.value.includes(name))].join('\n')
+  rightText.value = [
+    ...right.value.filter(line => !before.has(line) || names.includes(line)),
+    ...names.filter(name => !right.value.includes(name)),
+  ].join('\n')
   picked.value = names
 }
 
@@ -37,9 +40,14 @@ async function look() {
 }
 
 const asText = (rule: WeighedRule) => (rule.folder === undefined ? rule.name : `${rule.folder}/${rule.name}`)
-const saidFields = (rule: WeighedRule) => (drawTemplate(asText(rule), true) ?? []).flatMap(part => (part.kind === 'field' ? [sayPart(part, rule.fields)] : []))
+const saidFields = (rule: WeighedRule) =>
+  (drawTemplate(asText(rule), true) ?? []).flatMap(part => (part.kind === 'field' ? [sayPart(part, rule.fields)] : []))
 function sayTakes(rule: WeighedRule): string {
-  const of = [`${rule.accepts.length} of ${right.value.length} right names`, wrong.value.length > 0 ? `${rule.acceptsWrong.length} of ${wrong.value.length} wrong ones` : '', rule.of > 0 ? `${rule.takes} of ${rule.of} files received` : '']
+  const of = [
+    `${rule.accepts.length} of ${right.value.length} right names`,
+    wrong.value.length > 0 ? `${rule.acceptsWrong.length} of ${wrong.value.length} wrong ones` : '',
+    rule.of > 0 ? `${rule.takes} of ${rule.of} files received` : '',
+  ]
   return `Takes ${of.filter(Boolean).join(', ')}.`
 }
 const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accepts.includes(at))

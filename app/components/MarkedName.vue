@@ -9,7 +9,10 @@ interface Mark { range: [number, number], missing: string, kind: 'wrong' | 'move
 /** The letters that are wrong where they are known, else the whole part. */
 const marks = computed((): Mark[] => (props.differences ?? []).flatMap((difference): Mark[] => {
   if (difference.edits?.length) return difference.edits.map(edit => ({ range: edit.range, missing: edit.expected, kind: 'wrong' }))
-  return [{ range: difference.range, missing: difference.range[0] === difference.range[1] ? difference.expected : '', kind: difference.kind === 'order' ? 'moved' : 'wrong' }]
+  return [{
+    range: difference.range, missing: difference.range[0] === difference.range[1] ? difference.expected : '',
+    kind: difference.kind === 'order' ? 'moved' : 'wrong',
+  }]
 }).sort((a, b) => a.range[0] - b.range[0]))
 
 const pieces = computed(() => {
@@ -29,9 +32,12 @@ const pieces = computed(() => {
 })
 
 const SAID: Record<Difference['kind'], (one: Difference) => string> = {
-  'absent': one => `${one.expected} is missing`, 'extra': one => `${one.actual} is too much`, 'order': one => `${one.actual || one.expected} stands in another place`,
-  'misspelt': one => `${one.actual} should be ${one.expected}`, 'separator': one => `${sayGap(one.actual)} should be ${sayGap(one.expected)}`, 'digits': one => `number ${one.actual} should be ${one.expected}`,
-  'letter-case': one => `${one.actual} should be written ${one.expected}`, 'date-order': one => `date ${one.actual} should be ${one.expected}`, 'date-range': one => `date ${one.actual} is not allowed`,
+  'absent': one => `${one.expected} is missing`, 'extra': one => `${one.actual} is too much`,
+  'order': one => `${one.actual || one.expected} stands in another place`,
+  'misspelt': one => `${one.actual} should be ${one.expected}`,
+  'separator': one => `${sayGap(one.actual)} should be ${sayGap(one.expected)}`, 'digits': one => `number ${one.actual} should be ${one.expected}`,
+  'letter-case': one => `${one.actual} should be written ${one.expected}`,
+  'date-order': one => `date ${one.actual} should be ${one.expected}`, 'date-range': one => `date ${one.actual} is not allowed`,
   'not-allowed': one => `${one.actual} is not allowed`, 'other-person': one => `${one.actual} is somebody else's, should be ${one.expected}`,
 }
 function sayGap(text: string): string {

@@ -8,7 +8,16 @@ import type { CheckHead, RackCell, RackRow } from '#shared/answers'
 /** One holder's line of the rack; drawn again only when something in it changed. */
 type Opening = { holder: string, requirement?: string, n?: number | null }
 type Asked = CheckHead['requirements'][number]
-const props = defineProps<{ row: RackRow, name: string, group: string, requirements: Asked[], only: SlotStatus | 'late' | null, open: Opening | null, hideNames: boolean, narrow: ReadonlySet<string> }>()
+const props = defineProps<{
+  row: RackRow
+  name: string
+  group: string
+  requirements: Asked[]
+  only: SlotStatus | 'late' | null
+  open: Opening | null
+  hideNames: boolean
+  narrow: ReadonlySet<string>
+}>()
 const emit = defineEmits<{ open: [slot: Opening], place: [slot: { holder: string, requirement: string, n: number | null }] }>()
 const check = useCheck()
 
@@ -70,7 +79,11 @@ function drop({ id, by }: Asked, cell: RackCell) {
           :key="cell.n ?? 0"
           type="button"
           class="hole"
-          :class="{ open: isOpen(requirement.id, cell), over: over === keyOf(requirement.id, cell), one: ownOf(row.cells, requirement.id)?.length === 1, dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
+          :class="{ open: isOpen(requirement.id, cell),
+                    over: over === keyOf(requirement.id, cell),
+                    one: ownOf(row.cells,
+                               requirement.id)?.length === 1,
+                    dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
           :aria-label="say(requirement, cell)"
           :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
           @click="emit('open', { holder: row.holder, requirement: requirement.id, n: cell.n })"
@@ -107,7 +120,11 @@ th { text-align: left; font-weight: 500; padding: 0 12px 0 0; white-space: nowra
 .holder:hover { text-decoration: underline; }
 td { padding: 0 8px 0 0; }
 .holes { display: flex; align-items: center; gap: 2px; }
-.hole { display: flex; align-items: center; gap: 6px; min-width: 24px; height: 24px; padding: 0 5px; border: 1px solid transparent; background: none; font: inherit; color: inherit; cursor: pointer; justify-content: center; }
+.hole {
+  display: flex; align-items: center; gap: 6px; min-width: 24px; height: 24px; padding: 0 5px;
+  border: 1px solid transparent; background: none; font: inherit; color: inherit; cursor: pointer;
+  justify-content: center;
+}
 .hole.one { justify-content: flex-start; padding-left: 2px; }
 .hole:hover { border-color: var(--rule); }
 .hole.open { border-color: var(--petrol); background: var(--petrol-pale); }

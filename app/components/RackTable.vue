@@ -6,8 +6,22 @@ import { byCodeUnit } from '#core/text/order'
 import type { CheckHead, RackRow } from '#shared/answers'
 
 type Opening = { holder: string, requirement?: string, n?: number | null }
-const props = defineProps<{ head: CheckHead, rows: RackRow[], only: SlotStatus | 'late' | null, find: string, open: Opening | null, sort: 'list' | 'name' | 'open', grouped: boolean, hideNames: boolean, narrow: ReadonlySet<string> }>()
-const emit = defineEmits<{ open: [slot: Opening], narrow: [requirement: string], place: [slot: { holder: string, requirement: string, n: number | null }] }>()
+const props = defineProps<{
+  head: CheckHead
+  rows: RackRow[]
+  only: SlotStatus | 'late' | null
+  find: string
+  open: Opening | null
+  sort: 'list' | 'name' | 'open'
+  grouped: boolean
+  hideNames: boolean
+  narrow: ReadonlySet<string>
+}>()
+const emit = defineEmits<{
+  open: [slot: Opening]
+  narrow: [requirement: string]
+  place: [slot: { holder: string, requirement: string, n: number | null }]
+}>()
 const check = useCheck()
 
 const ROW = 27
@@ -21,7 +35,9 @@ const shown = computed(() => {
     const cells = Object.values(row.cells).flat()
     if (props.only && !cells.some(cell => (props.only === 'late' ? cell.late : cell.status === props.only))) return false
     if (!wanted) return true
-    return [nameOf(row.holder), groupOf.value.get(row.holder) ?? '', ...cells.map(cell => cell.name ?? '')].some(text => text.toLowerCase().includes(wanted))
+    return [
+      nameOf(row.holder), groupOf.value.get(row.holder) ?? '', ...cells.map(cell => cell.name ?? ''),
+    ].some(text => text.toLowerCase().includes(wanted))
   })
   if (props.sort === 'name') return [...rows].sort((a, b) => byCodeUnit(sortKey(a.holder), sortKey(b.holder)))
   return props.sort === 'open' ? [...rows].sort((a, b) => openOf(b) - openOf(a)) : rows
@@ -56,10 +72,14 @@ function nameOf(holder: string): string {
 const body = ref<HTMLElement | null>(null)
 const margin = ref(0)
 onMounted(() => (margin.value = body.value?.offsetTop ?? 0))
-const virtualizer = useWindowVirtualizer(computed(() => ({ count: lines.value.length, estimateSize: () => ROW, overscan: 8, scrollMargin: margin.value })))
+const virtualizer = useWindowVirtualizer(computed(() => ({
+  count: lines.value.length, estimateSize: () => ROW, overscan: 8, scrollMargin: margin.value,
+})))
 const drawn = computed(() => virtualizer.value.getVirtualItems().flatMap(({ index }) => lines.value[index] ?? []))
 const before = computed(() => Math.max(0, (virtualizer.value.getVirtualItems()[0]?.start ?? margin.value) - margin.value))
-const behind = computed(() => Math.max(0, virtualizer.value.getTotalSize() - ((virtualizer.value.getVirtualItems().at(-1)?.end ?? margin.value) - margin.value)))
+const behind = computed(() => Math.max(
+  0, virtualizer.value.getTotalSize() - ((virtualizer.value.getVirtualItems().at(-1)?.end ?? margin.value) - margin.value),
+))
 
 /** Arrow keys go from pigeonhole to pigeonhole. */
 function move(event: KeyboardEvent) {
@@ -167,9 +187,15 @@ function move(event: KeyboardEvent) {
 <style scoped>
 /* borders of their own are painted much faster than shared ones */
 .rack { border-collapse: separate; border-spacing: 0; width: 100%; }
-thead th { text-align: left; font-size: 13px; font-weight: 600; color: var(--quiet); padding: 3px 8px 4px 0; border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; background: var(--sheet); z-index: 1; }
+thead th {
+  text-align: left; font-size: 13px; font-weight: 600; color: var(--quiet); padding: 3px 8px 4px 0;
+  border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; background: var(--sheet); z-index: 1;
+}
 thead th.narrow { max-width: 70px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.column { font: inherit; color: inherit; background: none; border: 0; padding: 0; cursor: pointer; text-align: left; min-height: 24px; max-width: 100%; overflow: hidden; text-overflow: ellipsis; }
+.column {
+  font: inherit; color: inherit; background: none; border: 0; padding: 0; cursor: pointer; text-align: left;
+  min-height: 24px; max-width: 100%; overflow: hidden; text-overflow: ellipsis;
+}
 .column:hover { text-decoration: underline; }
 .group th { text-align: left; padding: 6px 0 0; font-weight: 650; border-bottom: 1px solid var(--rule); }
 </style>

@@ -6,12 +6,20 @@ import type { StartingPoint } from '#core/rules/starting-points'
 import { startFrom } from '#core/rules/starting-points'
 
 const model = defineModel<RequirementDocument>({ required: true })
-const props = defineProps<{ document: BriefDocument, problems: BriefProblem[], roster: Roster | null, only: boolean, briefId: string, checkId: string | null }>()
+const props = defineProps<{
+  document: BriefDocument
+  problems: BriefProblem[]
+  roster: Roster | null
+  only: boolean
+  briefId: string
+  checkId: string | null
+}>()
 const emit = defineEmits<{ remove: [] }>()
 
 const columns = computed(() => props.roster?.columns ?? [])
 const groups = computed(() => [...new Set(props.roster?.people.map(person => person.group).filter(Boolean))].sort())
-const problemsAt = (...paths: string[]) => props.problems.filter(one => paths.some(path => one.path === path || one.path.startsWith(`${path}[`) || one.path.startsWith(`${path}.`))).map(one => one.message)
+const problemsAt = (...paths: string[]) => props.problems.filter(one => paths.some(path => one.path === path || one.path.startsWith(`${path}[`)
+  || one.path.startsWith(`${path}.`))).map(one => one.message)
 
 /** Accepted forms of the name; none: any name. */
 const forms = computed(() => (typeof model.value.name === 'string' ? [model.value.name] : model.value.name ?? []))
@@ -25,7 +33,9 @@ function setForms(list: readonly string[]) {
   else model.value.name = list.length === 1 ? first : [...list]
   declareFields(model.value, columns.value)
 }
-const setForm = (place: number, text: string) => setForms(forms.value.length === 0 ? [text] : forms.value.map((one, index) => (index === place ? text : one)))
+const setForm = (place: number, text: string) => setForms(forms.value.length === 0
+  ? [text]
+  : forms.value.map((one, index) => (index === place ? text : one)))
 
 function setFields(next: Fields) {
   if (Object.keys(next).length > 0) model.value.fields = next
@@ -52,7 +62,10 @@ const values = computed((): SampleValues => {
   const people = props.roster?.people ?? []
   const person = people.find(one => one.given && one.family && /^[A-Za-z]{3,9}$/.test(one.family)) ?? people[0]
   if (!person) return { family: 'Family', given: 'Given', name: 'Given Family', group: 'Group', id: '101', title: model.value.title ?? '' }
-  return { ...person.fields, id: person.id, given: person.given, family: person.family, name: person.name, group: person.group, email: person.email, alias: person.aliases[0] ?? '', title: model.value.title ?? model.value.id }
+  return {
+    ...person.fields, id: person.id, given: person.given, family: person.family, name: person.name, group: person.group,
+    email: person.email, alias: person.aliases[0] ?? '', title: model.value.title ?? model.value.id,
+  }
 })
 
 function useLearned(rule: { name: string, folder?: string, fields: Fields }) {
@@ -71,7 +84,8 @@ function useStart(point: StartingPoint) {
   starting.value = false
 }
 
-const fieldProblems = computed(() => props.problems.filter(one => one.path.startsWith('fields.')).map(one => `{${one.path.slice('fields.'.length).split('.')[0]}}: ${one.message}`))
+const fieldProblems = computed(() => props.problems.filter(one => one.path.startsWith('fields.'))
+  .map(one => `{${one.path.slice('fields.'.length).split('.')[0]}}: ${one.message}`))
 const strictness = computed({
   get: () => {
     const own = model.value.strictness

@@ -9,7 +9,8 @@ defineProps<{ busy: boolean, canCancel: boolean }>()
 const emit = defineEmits<{ keep: [people: Person[], columns: string[]], cancel: [] }>()
 
 const MEANINGS: { value: ColumnMeaning, label: string }[] = [
-  { value: 'name', label: 'whole name' }, { value: 'given', label: 'given name' }, { value: 'family', label: 'family name' }, { value: 'group', label: 'group' },
+  { value: 'name', label: 'whole name' }, { value: 'given', label: 'given name' }, { value: 'family', label: 'family name' },
+  { value: 'group', label: 'group' },
   { value: 'id', label: 'id' }, { value: 'email', label: 'mail address' }, { value: 'alias', label: 'also called' },
   { value: 'other', label: 'a column of its own' }, { value: 'skip', label: 'leave out' },
 ]
@@ -54,6 +55,7 @@ function keep() {
   if (!read.value) return
   emit('keep', read.value.roster.people, read.value.roster.columns)
 }
+const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“${delimiter}”`)
 </script>
 
 <template>
@@ -65,7 +67,8 @@ function keep() {
       <div class="stack">
         <h2>Who hands in?</h2>
         <p class="quiet">
-          Paste your list: one person a line, with or without a header row. Or a table copied from a spreadsheet: names, groups, mail addresses, whatever you have.
+          Paste your list: one person a line, with or without a header row. Or a table copied from a spreadsheet: names, groups,
+          mail addresses, whatever you have.
         </p>
         <label
           class="field-label"
@@ -109,7 +112,8 @@ function keep() {
     <template v-else>
       <div class="row spread">
         <h2>Is this read rightly?</h2>
-        <span class="quiet small">{{ source }}: {{ table.rows.length }} rows, {{ table.encoding }}{{ table.header.length < 2 ? '' : `, columns parted by ${table.delimiter === '\t' ? 'tabs' : `“${table.delimiter}”`}` }}</span>
+        <span class="quiet small">{{ source }}: {{ table.rows.length }} rows,
+          {{ table.encoding }}{{ table.header.length < 2 ? '' : `, columns parted by ${delimiterWord(table.delimiter)}` }}</span>
       </div>
       <div
         v-if="mapping.columns.includes('name') && !mapping.columns.includes('family')"

@@ -42,6 +42,11 @@ const titleOf = (id: string) => props.head.requirements.find(one => one.id === i
 const wrapper = computed(() => props.head.roots.find(root => root.wrapper !== null)?.wrapper ?? null)
 const inside = (path: string) => showText(insideWrapper(path, wrapper.value))
 const say = (entry: RoundEntry) => `${titleOf(entry.requirement)}${entry.n === null ? '' : ` ${entry.n}`}`
+/** Who came to the list and who left it since the check before. */
+const saidChange = computed(() => {
+  const { came = [], left = [] } = round.value?.people ?? {}
+  return [came.length > 0 && `${came.join(', ')} came`, left.length > 0 && `${left.join(', ')} left`].filter(Boolean).join('; ')
+})
 </script>
 
 <template>
@@ -83,13 +88,15 @@ const say = (entry: RoundEntry) => `${titleOf(entry.requirement)}${entry.n === n
             :label="sayTime(one.checkedAt, head.zone)"
           />
         </el-select>
-        <span class="small quiet">{{ round.stillRight }} were in order and still are{{ round.moved > 0 ? ` · ${round.moved} moved or renamed, the same bytes` : '' }}</span>
+        <span class="small quiet">{{ round.stillRight }} were in order and still
+          are{{ round.moved > 0 ? ` · ${round.moved} moved or renamed, the same bytes` : '' }}</span>
       </div>
       <p
         v-if="!check.hideNames && (round.people.came.length || round.people.left.length)"
         class="small"
       >
-        The list changed:{{ round.people.came.length ? ` ${round.people.came.join(', ')} came` : '' }}{{ round.people.came.length && round.people.left.length ? ';' : '' }}{{ round.people.left.length ? ` ${round.people.left.join(', ')} left` : '' }}.
+        The list
+        changed: {{ saidChange }}.
       </p>
       <div class="board">
         <div
@@ -144,7 +151,8 @@ const say = (entry: RoundEntry) => `${titleOf(entry.requirement)}${entry.n === n
                   class="quiet small"
                 >hidden</span>
                 <template v-else-if="entry.moved">
-                  <span class="mono small">{{ inside(entry.moved.from) }}</span> <span class="quiet">is now</span> <span class="mono small">{{ inside(entry.moved.to) }}</span>
+                  <span class="mono small">{{ inside(entry.moved.from) }}</span> <span class="quiet">is now</span>
+                  <span class="mono small">{{ inside(entry.moved.to) }}</span>
                 </template>
                 <span
                   v-else
@@ -175,7 +183,11 @@ const say = (entry: RoundEntry) => `${titleOf(entry.requirement)}${entry.n === n
 .against { width: 300px; }
 .board { display: grid; grid-template-columns: 250px minmax(0, 1fr); gap: 20px; align-items: start; }
 .kinds { display: grid; }
-.kind { display: grid; grid-template-columns: 44px 1fr; gap: 8px; text-align: left; font: inherit; color: inherit; background: none; border: 0; border-left: 3px solid transparent; border-bottom: 1px solid var(--rule); padding: 6px 8px; cursor: pointer; }
+.kind {
+  display: grid; grid-template-columns: 44px 1fr; gap: 8px; text-align: left; font: inherit; color: inherit;
+  background: none; border: 0; border-left: 3px solid transparent; border-bottom: 1px solid var(--rule);
+  padding: 6px 8px; cursor: pointer;
+}
 .kind b { text-align: right; font-size: 18px; }
 .kind[aria-pressed='true'] { border-left-color: var(--petrol); background: var(--ground); }
 .kind:disabled { cursor: default; color: var(--quiet); }

@@ -70,7 +70,8 @@ function move(place: number, by: number) {
   const which = by < 0 ? 'earlier' : 'later'
   void nextTick(() => {
     const row = list.value?.querySelector(`[data-key="${part.key}"]`)
-    const button = row?.querySelector<HTMLButtonElement>(`[data-move="${which}"]:not(:disabled)`) ?? row?.querySelector<HTMLButtonElement>('[data-move]:not(:disabled)')
+    const button = row?.querySelector<HTMLButtonElement>(`[data-move="${which}"]:not(:disabled)`)
+      ?? row?.querySelector<HTMLButtonElement>('[data-move]:not(:disabled)')
     button?.focus()
   })
 }
@@ -83,7 +84,9 @@ function remove(place: number) {
 function setText(place: number, text: string) {
   // a space is shown as a sign of its own
   const clean = text.replace(/[{}]/g, '').replace(/\u2423/g, ' ')
-  take(parts.value.map((part, index) => (index === place && part.kind === 'literal' ? { ...part, text: props.folder ? clean : clean.replace(/\//g, '') } : part)))
+  take(parts.value.map((part, index) => (index === place && part.kind === 'literal'
+    ? { ...part, text: props.folder ? clean : clean.replace(/\//g, '') }
+    : part)))
 }
 
 function setPrefix(place: number, prefix: number | null) {

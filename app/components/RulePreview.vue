@@ -14,7 +14,10 @@ watch(() => [JSON.stringify(props.document.requirements.find(one => one.id === p
   const turn = ++asked
   if (!props.roster || !props.readable) return
   try {
-    const preview = await rules.preview({ ...props.document, exceptions: [], requirements: props.document.requirements.filter(one => one.id === props.requirementId) }, props.requirementId, props.roster)
+    const preview = await rules.preview(
+      { ...props.document, exceptions: [], requirements: props.document.requirements.filter(one => one.id === props.requirementId) },
+      props.requirementId, props.roster,
+    )
     // only the newest answer counts
     if (turn === asked) shown.value = preview
   }

@@ -22,13 +22,16 @@ const needsReason = computed(() => kind.value === 'accept' || kind.value === 'wa
 const holders = computed(() => [...new Map(check.rows.map(row => [row.holder, check.names.get(row.holder) ?? row.holder]))])
 const pieces = computed(() => check.rows.find(row => row.holder === holder.value)?.cells ?? {})
 /** Pieces that only a count tells apart have no numbers of their own. */
-const numbers = computed(() => (props.head.requirements.find(one => one.id === requirement.value)?.by ? (ownOf(pieces.value, requirement.value) ?? []).flatMap(cell => (cell.n === null ? [] : [cell.n])) : []))
+const numbers = computed(() => (props.head.requirements.find(one => one.id === requirement.value)?.by
+  ? (ownOf(pieces.value, requirement.value) ?? []).flatMap(cell => (cell.n === null ? [] : [cell.n]))
+  : []))
 const chosen = computed((): SlotRef | undefined => {
   if (kind.value !== 'place') return props.slotRef
   if (!holder.value || !requirement.value) return undefined
   return { requirement: requirement.value, holder: holder.value, ...(number.value === undefined ? {} : { n: number.value }) }
 })
-const ready = computed(() => kind.value !== null && (!needsReason.value || reason.value.trim() !== '') && (kind.value !== 'place' || (chosen.value !== undefined && (numbers.value.length === 0 || number.value !== undefined))))
+const ready = computed(() => kind.value !== null && (!needsReason.value || reason.value.trim() !== '')
+  && (kind.value !== 'place' || (chosen.value !== undefined && (numbers.value.length === 0 || number.value !== undefined))))
 
 function start(next: NonNullable<typeof kind.value>) {
   kind.value = kind.value === next ? null : next
@@ -42,13 +45,15 @@ function use(slot: SlotRef) {
   requirement.value = slot.requirement
   number.value = slot.n
 }
-const say = (slot: SlotRef) => `${check.names.get(slot.holder) ?? slot.holder}, ${props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
+const say = (slot: SlotRef) => `${check.names.get(slot.holder) ?? slot.holder}, `
+  + `${props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
 
 /** Words of a file's name that nothing asked for explains: perhaps another name of the person. */
 const unknownWords = computed(() => {
   const known = [check.names.get(holder.value) ?? '', ...props.head.requirements.map(one => `${one.title} ${one.id}`)].join(' ').toLowerCase()
   const base = props.file?.path.slice(props.file.path.lastIndexOf('/') + 1).replace(/\.[^.]+$/, '') ?? ''
-  return (base.match(/\p{L}{3,}/gu) ?? []).filter(word => !known.includes(word.toLowerCase()) && !/^(?:img|dsc|scan|document|untitled|final|copy|new)$/i.test(word))
+  return (base.match(/\p{L}{3,}/gu) ?? []).filter(word => !known.includes(word.toLowerCase())
+    && !/^(?:img|dsc|scan|document|untitled|final|copy|new)$/i.test(word))
 })
 watch([holder, kind], () => {
   alias.value = unknownWords.value[0] ?? ''
@@ -61,7 +66,8 @@ async function rule() {
   await attempt(async () => {
     await check.rule({
       kind: decided, fileId: props.file?.fileId, slot: decided === 'set-aside' ? undefined : chosen.value ?? undefined,
-      reason: needsReason.value ? reason.value : undefined, alias: decided === 'place' && keepAlias.value ? alias.value.trim() || undefined : undefined,
+      reason: needsReason.value ? reason.value : undefined,
+      alias: decided === 'place' && keepAlias.value ? alias.value.trim() || undefined : undefined,
     })
     kind.value = null
     emit('ruled')

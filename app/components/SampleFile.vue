@@ -19,7 +19,10 @@ const over = ref(false)
 const chosen = ref<Record<string, ConditionKind | ''>>({})
 
 /** What a sample is usually shown for; the rest is offered, not chosen. */
-const TYPICAL = new Set(['sampleRate', 'channels', 'bitDepth', 'colorModel', 'form', 'pageWidth', 'pageHeight', 'fontsEmbedded', 'watertight', 'delimiter', 'columns', 'width', 'height'])
+const TYPICAL = new Set([
+  'sampleRate', 'channels', 'bitDepth', 'colorModel', 'form', 'pageWidth', 'pageHeight', 'fontsEmbedded', 'watertight',
+  'delimiter', 'columns', 'width', 'height',
+])
 
 const values = computed((): [name: string, value: PropertyValue][] => {
   const { reading } = sample.value ?? {}
@@ -47,8 +50,13 @@ function ask() {
 }
 const knownFormat = computed(() => formatById(sample.value?.id ?? '') !== undefined)
 
-const STATES: Record<string, string> = { ok: 'in order', empty: 'empty', damaged: 'damaged', locked: 'locked with a password', restricted: 'opens, but its owner limits its use', unread: 'could not be read' }
-const PROOFS: Record<string, string> = { signature: 'told by its first bytes', structure: 'its parts and lengths agree', checksum: 'its checksums agree' }
+const STATES: Record<string, string> = {
+  ok: 'in order', empty: 'empty', damaged: 'damaged', locked: 'locked with a password',
+  restricted: 'opens, but its owner limits its use', unread: 'could not be read',
+}
+const PROOFS: Record<string, string> = {
+  signature: 'told by its first bytes', structure: 'its parts and lengths agree', checksum: 'its checksums agree',
+}
 </script>
 
 <template>
@@ -96,12 +104,16 @@ const PROOFS: Record<string, string> = { signature: 'told by its first bytes', s
       </p>
       <template v-else-if="sample">
         <p>
-          <span class="mono">{{ showText(sample.name) }}</span> is <b>{{ knownFormat ? formatLabel(sample.id) : sample.id === 'empty' ? 'empty' : 'of no known format' }}</b>, {{ sayBytes(sample.size) }}<template v-if="sample.fits === false">
+          <span class="mono">{{ showText(sample.name) }}</span> is
+          <b>{{ knownFormat ? formatLabel(sample.id) : sample.id === 'empty' ? 'empty' : 'of no known format' }}</b>,
+          {{ sayBytes(sample.size) }}<template v-if="sample.fits === false">
             · named .{{ sample.extension }}, which is another format's extension
           </template>
         </p>
         <p class="small">
-          <b>{{ STATES[sample.reading.state] }}</b>{{ sample.reading.fault ? `: ${sayFault(sample.reading.fault)}` : '' }}{{ sample.reading.state === 'ok' ? ` · ${PROOFS[sample.reading.verified]}` : '' }}{{ sample.reading.blank ? ' · opens, but holds nothing' : '' }}
+          <b>{{ STATES[sample.reading.state] }}</b>{{ sample.reading.fault ? `: ${sayFault(sample.reading.fault)}` : '' }}{{
+            sample.reading.state === 'ok' ? ` · ${PROOFS[sample.reading.verified]}` : '' }}{{
+            sample.reading.blank ? ' · opens, but holds nothing' : '' }}
         </p>
         <table v-if="values.length">
           <thead>

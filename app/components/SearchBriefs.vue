@@ -67,7 +67,8 @@ async function look() {
         v-for="one in found.people"
         :key="`${one.briefId} ${one.holder}`"
       >
-        {{ one.name }} <span class="small quiet">{{ one.group }}</span> in <NuxtLink :to="`/briefs/${one.briefId}/check?holder=${encodeURIComponent(one.holder)}`">
+        {{ one.name }} <span class="small quiet">{{ one.group }}</span> in
+        <NuxtLink :to="`/briefs/${one.briefId}/check?holder=${encodeURIComponent(one.holder)}`">
           {{ one.title }}
         </NuxtLink>
       </p>
@@ -75,7 +76,8 @@ async function look() {
         v-for="(one, at) in found.files"
         :key="at"
       >
-        <span class="mono">{{ showText(one.path) }}</span> <span class="small quiet">{{ sayTime(one.receivedAt) }}</span> in <NuxtLink :to="`/briefs/${one.briefId}/check?find=${encodeURIComponent(one.path.slice(one.path.lastIndexOf('/') + 1))}`">
+        <span class="mono">{{ showText(one.path) }}</span> <span class="small quiet">{{ sayTime(one.receivedAt) }}</span> in
+        <NuxtLink :to="`/briefs/${one.briefId}/check?find=${encodeURIComponent(one.path.slice(one.path.lastIndexOf('/') + 1))}`">
           {{ one.title }}
         </NuxtLink>
       </p>

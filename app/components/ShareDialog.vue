@@ -9,7 +9,8 @@ const mail = ref('')
 const role = ref<Member['role']>('checker')
 const { problem, attempt } = useAttempt()
 const ROLES: { key: Member['role'], label: string }[] = [
-  { key: 'owner', label: 'owner: decides and shares' }, { key: 'checker', label: 'checker: asks, receives, checks, tells' }, { key: 'reader', label: 'reader: looks only' },
+  { key: 'owner', label: 'owner: decides and shares' }, { key: 'checker', label: 'checker: asks, receives, checks, tells' },
+  { key: 'reader', label: 'reader: looks only' },
 ]
 const owns = computed(() => brief.current?.role === 'owner')
 

@@ -54,6 +54,10 @@ async function send() {
   })
 }
 const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${slip.text}`).join('\n\n'))
+function saySent(slip: PreparedSlip): string {
+  if (slip.sentAt) return `sent ${sayTime(slip.sentAt, props.zone)}`
+  return slip.addresses.length === 0 ? 'no address' : ''
+}
 </script>
 
 <template>
@@ -139,7 +143,7 @@ const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${sl
               @click="shown = keyOf(slip)"
             >
               {{ slip.name }}
-              <span class="small quiet">{{ slip.sentAt ? `sent ${sayTime(slip.sentAt, zone)}` : slip.addresses.length === 0 ? 'no address' : '' }}</span>
+              <span class="small quiet">{{ saySent(slip) }}</span>
             </button>
           </li>
         </ul>
@@ -172,7 +176,10 @@ const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${sl
       title="Send these slips?"
       width="460"
     >
-      <p>{{ ready.length }} {{ ready.length === 1 ? 'message goes' : 'messages go' }} out, each to its own holder only. What stands in them is what you see beside the list.</p>
+      <p>
+        {{ ready.length }} {{ ready.length === 1 ? 'message goes' : 'messages go' }} out, each to its own holder only. What
+        stands in them is what you see beside the list.
+      </p>
       <p v-if="before">
         {{ before }} of them went out in these very words before: they stay away.
         <el-checkbox
@@ -201,7 +208,10 @@ const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${sl
 .people li { display: flex; align-items: center; gap: 8px; border-bottom: 1px solid var(--rule); padding: 0 6px 0 2px; }
 .people li.shown { background: var(--ground); }
 .name { flex: 1; text-align: left; font: inherit; color: inherit; background: none; border: 0; padding: 5px 0; cursor: pointer; }
-.preview pre { margin: 0; border-left: 2px solid var(--rule); padding: 4px 0 4px 14px; max-height: 58vh; overflow: auto; font-size: 13.5px; line-height: 1.45; }
+.preview pre {
+  margin: 0; border-left: 2px solid var(--rule); padding: 4px 0 4px 14px; max-height: 58vh; overflow: auto;
+  font-size: 13.5px; line-height: 1.45;
+}
 .outcome { border-left: 3px solid var(--petrol); padding: 4px 10px; }
 .block { display: block; }
 .dialog-actions { margin-top: 18px; justify-content: flex-end; }

@@ -27,7 +27,10 @@ watch(() => [props.open, props.head.id] as const, async ([{ holder, requirement 
 
 const entries = computed(() => (slip.value?.slots ?? [])
   .filter(slot => props.open.n === undefined || (slot.n ?? null) === props.open.n)
-  .map(slot => ({ slot, files: slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? [] })))
+  .map(slot => ({
+    slot,
+    files: slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? [],
+  })))
 
 /** Findings of one cause are told once, above the pieces they befall. */
 const causes = computed(() => {
@@ -40,7 +43,8 @@ const causes = computed(() => {
   }
   return new Map([...told].filter(([, { files }]) => files > 1))
 })
-const titleOf = (slot: ReportSlot) => `${props.head.requirements.find(one => one.id === slot.requirement)?.title ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
+const titleOf = (slot: ReportSlot) => `${props.head.requirements.find(one => one.id === slot.requirement)?.title
+  ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
 
 function expectedName({ expected }: ReportSlot): string {
   return `${expected.name ?? 'any name'}${expected.extensions.length > 0 ? `.${expected.extensions[0]}` : ''}`
@@ -50,7 +54,9 @@ function expectedName({ expected }: ReportSlot): string {
 const rulingsOf = (slot: ReportSlot, files: readonly ShownFile[]) => check.rulings.filter(ruling => (ruling.file
   ? files.some(file => file.sha256 === ruling.file?.sha256 && file.path === ruling.file.path)
   : ruling.slot?.requirement === slot.requirement && ruling.slot.holder === slot.holder && (ruling.slot.n ?? null) === (slot.n ?? null)))
-const RULED: Record<ShownRuling['kind'], string> = { 'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Waived' }
+const RULED: Record<ShownRuling['kind'], string> = {
+  'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Waived',
+}
 
 async function takeBack(ruling: ShownRuling) {
   await attempt(async () => {
@@ -69,7 +75,8 @@ function folderOf(file: ShownFile): string {
 
 /** Measured values in words; what is only true or false is told where it is true; people's names and times of work are not told. */
 function sayMeasured(props: Record<string, PropertyValue>): string {
-  return Object.entries(props).filter(([name, value]) => value !== false && !['author', 'created', 'modified'].includes(name)).map(([name, value]) => {
+  return Object.entries(props).filter(([name, value]) => value !== false
+    && !['author', 'created', 'modified'].includes(name)).map(([name, value]) => {
     const { label = name, unit = '' } = propertyOf(name) ?? {}
     return ` · ${value === true ? label : `${label} ${showText(showMeasured(value === '\t' ? 'tab' : value, unit))}`}`
   }).join('')
@@ -200,7 +207,10 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                   :differences="differences(file, 'name.')"
                 />
                 <p class="small quiet">
-                  {{ sayBytes(file.size) }} · {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}{{ sayMeasured(file.format.props) }} · received {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
+                  {{ sayBytes(file.size) }} ·
+                  {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}{{ sayMeasured(file.format.props) }}
+                  · received
+                  {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
                 </p>
                 <ul class="findings">
                   <li
@@ -227,7 +237,9 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
                   v-if="file.evidence.length"
                   class="small quiet"
                 >
-                  Placed here because {{ file.evidence.map(one => sayEvidence(one)).join(', ') }}{{ file.confidence !== null && file.confidence < 1 ? `; sure to ${Math.round(file.confidence * 100)} %` : '' }}.
+                  Placed here because
+                  {{ file.evidence.map(one => sayEvidence(one)).join(', ') }}{{
+                    file.confidence !== null && file.confidence < 1 ? `; sure to ${Math.round(file.confidence * 100)} %` : '' }}.
                 </p>
               </td>
             </tr>
@@ -267,7 +279,11 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
 </template>
 
 <style scoped>
-.slip { position: fixed; left: 20px; right: 20px; bottom: 0; max-height: 52vh; overflow: auto; background: var(--sheet); border: 1.5px solid var(--ink); border-bottom: 0; padding: 12px 22px 18px; box-shadow: 0 -6px 24px rgb(31 45 51 / 18%); z-index: 5; }
+.slip {
+  position: fixed; left: 20px; right: 20px; bottom: 0; max-height: 52vh; overflow: auto; background: var(--sheet);
+  border: 1.5px solid var(--ink); border-bottom: 0; padding: 12px 22px 18px;
+  box-shadow: 0 -6px 24px rgb(31 45 51 / 18%); z-index: 5;
+}
 .slip:focus { outline: none; }
 .head { border-bottom: 1px solid var(--rule); padding-bottom: 6px; }
 .state { margin: 8px 0; }

@@ -10,8 +10,10 @@ const emit = defineEmits<{ again: [] }>()
 const COUNTS = computed(() => {
   const { summary } = props.head
   const all: { key: SlotStatus | 'late', label: string, count: number }[] = [
-    { key: 'right', label: 'right', count: summary.right }, { key: 'to-fix', label: 'to fix', count: summary.toFix }, { key: 'missing', label: 'missing', count: summary.missing },
-    { key: 'waived', label: 'waived', count: summary.waived }, { key: 'absent', label: 'not sent', count: summary.absent }, { key: 'late', label: 'late', count: summary.late },
+    { key: 'right', label: 'right', count: summary.right }, { key: 'to-fix', label: 'to fix', count: summary.toFix },
+    { key: 'missing', label: 'missing', count: summary.missing },
+    { key: 'waived', label: 'waived', count: summary.waived }, { key: 'absent', label: 'not sent', count: summary.absent },
+    { key: 'late', label: 'late', count: summary.late },
   ]
   return all.filter(one => one.count > 0 || one.key === 'right' || one.key === 'missing')
 })
@@ -69,7 +71,10 @@ const COUNTS = computed(() => {
 .line { margin-bottom: 10px; align-items: flex-end; }
 .people { min-width: 320px; }
 .counts { gap: 4px; }
-.count { display: flex; align-items: center; gap: 6px; font: inherit; color: inherit; background: none; border: 1px solid transparent; border-bottom-color: var(--rule); padding: 4px 9px; cursor: pointer; }
+.count {
+  display: flex; align-items: center; gap: 6px; font: inherit; color: inherit; background: none;
+  border: 1px solid transparent; border-bottom-color: var(--rule); padding: 4px 9px; cursor: pointer;
+}
 .count[aria-pressed='true'] { border-color: var(--quiet); background: var(--ground); }
 .find { width: 190px; }
 kbd { font: inherit; font-size: 12px; border: 1px solid currentColor; border-radius: 2px; padding: 0 4px; margin-left: 6px; }

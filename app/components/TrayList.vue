@@ -13,7 +13,8 @@ function drag(event: DragEvent, file: ShownFile) {
   if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move'
 }
 const { problem, attempt } = useAttempt()
-const rulingOn = (file: ShownFile) => check.rulings.find(one => one.kind === 'set-aside' && one.file?.sha256 === file.sha256 && one.file.path === file.path)
+const rulingOn = (file: ShownFile) => check.rulings.find(one => one.kind === 'set-aside' && one.file?.sha256 === file.sha256
+  && one.file.path === file.path)
 
 async function takeBack(file: ShownFile) {
   const ruling = rulingOn(file)
@@ -66,7 +67,8 @@ function say(slot: SlotRef): string {
         <span
           v-if="file.candidates.length"
           class="small block quiet"
-        >May be: {{ file.candidates.slice(0, 3).map(say).join('; ') }}{{ file.candidates.length > 3 ? ` and ${file.candidates.length - 3} more` : '' }}</span>
+        >May be: {{ file.candidates.slice(0, 3).map(say).join('; ') }}{{
+          file.candidates.length > 3 ? ` and ${file.candidates.length - 3} more` : '' }}</span>
         <span
           v-if="file.evidence.length"
           class="small block quiet"

@@ -32,11 +32,20 @@ watch(() => [text.value, JSON.stringify(props.document), props.roster, props.rea
 
 const names = computed(() => new Map(props.roster.people.map(person => [person.id, person.name])))
 const titleOf = (id: string) => props.document.requirements.find(one => one.id === id)?.title ?? id
-const sayWhere = (slot: NonNullable<TriedName['slot']>) => `${names.value.get(slot.holder) ?? slot.holder}, ${titleOf(slot.requirement)}${slot.n === undefined ? '' : ` ${slot.n}`}`
+const sayWhere = (slot: NonNullable<TriedName['slot']>) =>
+  `${names.value.get(slot.holder) ?? slot.holder}, ${titleOf(slot.requirement)}${slot.n === undefined ? '' : ` ${slot.n}`}`
 const nameOf = (path: string) => path.slice(path.lastIndexOf('/') + 1)
 const folderOf = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
 const differences = (name: TriedName, family: string) => name.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
-const counts = computed(() => ({ right: tried.value.filter(one => one.verdict === 'right').length, fix: tried.value.filter(one => one.verdict === 'to-fix').length, unknown: tried.value.filter(one => one.verdict === 'unknown').length }))
+const counts = computed(() => ({
+  right: tried.value.filter(one => one.verdict === 'right').length,
+  fix: tried.value.filter(one => one.verdict === 'to-fix').length,
+  unknown: tried.value.filter(one => one.verdict === 'unknown').length,
+}))
+function sayMaybe({ candidates }: TriedName): string {
+  if (candidates.length === 0) return ': nothing in it says whose it is, or for what'
+  return `; may be ${candidates.slice(0, 2).map(sayWhere).join(' or ')}${candidates.length > 2 ? ` or ${candidates.length - 2} more` : ''}`
+}
 </script>
 
 <template>
@@ -99,7 +108,8 @@ const counts = computed(() => ({ right: tried.value.filter(one => one.verdict ==
               v-else
               class="small quiet"
             >
-              Cannot be filed{{ one.candidates.length ? `; may be ${one.candidates.slice(0, 2).map(sayWhere).join(' or ')}${one.candidates.length > 2 ? ` or ${one.candidates.length - 2} more` : ''}` : ': nothing in it says whose it is, or for what' }}
+              Cannot be
+              filed{{ sayMaybe(one) }}
             </p>
             <p
               v-for="finding in one.findings"

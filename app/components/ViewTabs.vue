@@ -25,6 +25,9 @@ defineProps<{ views: readonly { key: K, label: string }[], label: string }>()
 
 <style scoped>
 .views { gap: 2px; margin-bottom: 10px; border-bottom: 1px solid var(--rule); }
-.view { font: inherit; background: none; border: 0; border-bottom: 3px solid transparent; padding: 3px 12px 4px; color: var(--quiet); cursor: pointer; }
+.view {
+  font: inherit; background: none; border: 0; border-bottom: 3px solid transparent; padding: 3px 12px 4px;
+  color: var(--quiet); cursor: pointer;
+}
 .view[aria-pressed='true'] { color: var(--ink); border-bottom-color: var(--petrol); font-weight: 600; }
 </style>

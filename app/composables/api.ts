@@ -23,7 +23,9 @@ export async function api<K extends RouteKey>(key: K, ...call: CallArguments<K>)
     if (status === 401 && url !== '/api/session') await navigateTo('/sign-in')
     // what the server did not expect itself it has no words for
     const spoken = status >= 400 && status !== 500 ? failure.data?.message : undefined
-    const message = spoken ?? (status === 0 ? 'The server does not answer. Nothing was changed; try again in a moment.' : 'The server or its database could not do this now. Nothing was changed; try again in a moment.')
+    const message = spoken ?? (status === 0
+      ? 'The server does not answer. Nothing was changed; try again in a moment.'
+      : 'The server or its database could not do this now. Nothing was changed; try again in a moment.')
     throw new ApiError(message, status, failure.data?.data?.problems ?? [])
   }
 }

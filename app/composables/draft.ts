@@ -10,16 +10,29 @@ import { ownZone } from './zones'
 
 /** How exact names must be, as people say it. */
 export const STRICTNESS_CHOICES: { key: string, label: string, example: string, value: Strictness }[] = [
-  { key: 'slips', label: 'Small slips are fine', example: 'reef marsh-a.jpg counts as REEF_Marsh-A.jpg', value: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } },
-  { key: 'letters', label: 'Separators exact, letter case free', example: 'reef_marsh-a.jpg counts, reef marsh-a.jpg does not', value: { letterCase: 'ignore', separators: 'exact', accents: 'ignore' } },
-  { key: 'exact', label: 'Exact, accents free', example: 'only REEF_Marsh-A.jpg counts; Zoë may write Zoe', value: { letterCase: 'exact', separators: 'exact', accents: 'ignore' } },
-  { key: 'letter', label: 'Exact to the letter', example: 'only REEF_Marsh-A.jpg counts; Zoë must write Zoë', value: { letterCase: 'exact', separators: 'exact', accents: 'exact' } },
+  {
+    key: 'slips', label: 'Small slips are fine', example: 'reef marsh-a.jpg counts as REEF_Marsh-A.jpg',
+    value: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' },
+  },
+  {
+    key: 'letters', label: 'Separators exact, letter case free', example: 'reef_marsh-a.jpg counts, reef marsh-a.jpg does not',
+    value: { letterCase: 'ignore', separators: 'exact', accents: 'ignore' },
+  },
+  {
+    key: 'exact', label: 'Exact, accents free', example: 'only REEF_Marsh-A.jpg counts; Zoë may write Zoe',
+    value: { letterCase: 'exact', separators: 'exact', accents: 'ignore' },
+  },
+  {
+    key: 'letter', label: 'Exact to the letter', example: 'only REEF_Marsh-A.jpg counts; Zoë must write Zoë',
+    value: { letterCase: 'exact', separators: 'exact', accents: 'exact' },
+  },
 ]
 
 /** Which choice a strictness is; empty where it is none of them. */
 export function strictnessKey(strictness: Partial<Strictness> | undefined): string {
   const now = { letterCase: 'exact', separators: 'exact', accents: 'ignore', ...strictness }
-  return STRICTNESS_CHOICES.find(({ value }) => value.letterCase === now.letterCase && value.separators === now.separators && value.accents === now.accents)?.key ?? ''
+  return STRICTNESS_CHOICES.find(({ value }) => value.letterCase === now.letterCase && value.separators === now.separators
+    && value.accents === now.accents)?.key ?? ''
 }
 
 /** A brief nobody has written anything into yet: small slips are allowed until the coordinator says otherwise. */

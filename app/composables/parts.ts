@@ -66,7 +66,8 @@ function now(): string {
 }
 
 const PERSON_WORDS: Record<string, string> = {
-  id: 'the person\'s id', given: 'the given name', family: 'the family name', name: 'the whole name', group: 'the group', email: 'the mail address', alias: 'the other name', title: 'what is asked for',
+  id: 'the person\'s id', given: 'the given name', family: 'the family name', name: 'the whole name', group: 'the group',
+  email: 'the mail address', alias: 'the other name', title: 'what is asked for',
 }
 const CASE_WORDS = { 'as-is': '', 'lower': 'in small letters', 'upper': 'in capitals', 'title': 'first letters raised' } as const
 
@@ -86,7 +87,10 @@ export function sayPart(part: DrawnPart, fields: Fields): string {
   if (part.kind === 'level') return 'next level'
   const field = ownOf(fields, part.name)
   if (!field || field.type === 'roster') {
-    return [ownOf(PERSON_WORDS, part.name) ?? `"${part.name}" of the person`, sayPrefix(part.prefix), CASE_WORDS[field?.case ?? 'as-is'], saySpaces(field?.spaces), field?.accents === 'strip' ? 'without accents' : ''].filter(Boolean).join(', ')
+    return [
+      ownOf(PERSON_WORDS, part.name) ?? `"${part.name}" of the person`, sayPrefix(part.prefix),
+      CASE_WORDS[field?.case ?? 'as-is'], saySpaces(field?.spaces), field?.accents === 'strip' ? 'without accents' : '',
+    ].filter(Boolean).join(', ')
   }
   return (FIELD_WORDS[field.type] as (field: Field) => string)(field)
 }

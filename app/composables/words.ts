@@ -8,7 +8,9 @@ export const STATUS_WORDS: Record<ReportSlot['status'], string> = {
 /** A time as people write it, with weekday, in the brief's zone where it names one. */
 export function sayTime(time: string | null | undefined, zone?: string | null): string {
   if (!time) return ''
-  const options: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' }
+  const options: Intl.DateTimeFormatOptions = {
+    weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit',
+  }
   try {
     return new Intl.DateTimeFormat('en-GB', { ...options, ...(zone ? { timeZone: zone } : {}), timeZoneName: 'short' }).format(new Date(time))
   }

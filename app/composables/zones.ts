@@ -25,7 +25,9 @@ function offsetAt(time: number, zone: string | undefined): number {
 }
 
 function clockOf(zone: string | undefined): Intl.DateTimeFormat {
-  const options: Intl.DateTimeFormatOptions = { hourCycle: 'h23', year: 'numeric', month: 'numeric', day: 'numeric', hour: 'numeric', minute: 'numeric', second: 'numeric' }
+  const options: Intl.DateTimeFormatOptions = {
+    hourCycle: 'h23', year: 'numeric', month: 'numeric', day: 'numeric', hour: 'numeric', minute: 'numeric', second: 'numeric',
+  }
   try {
     return new Intl.DateTimeFormat('en-US', { ...options, timeZone: zone ?? ownZone() })
   }

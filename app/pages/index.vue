@@ -136,7 +136,9 @@ onMounted(() => act(desk.load))
           </div>
         </div>
         <p class="quiet small">
-          {{ brief.due ? `due ${sayTime(brief.due, brief.zone)}` : 'no due time' }} · {{ brief.people }} people · {{ brief.requirements }} {{ brief.requirements === 1 ? 'requirement' : 'requirements' }}<template v-if="brief.checkedAt">
+          {{ brief.due ? `due ${sayTime(brief.due, brief.zone)}` : 'no due time' }} · {{ brief.people }} people ·
+          {{ brief.requirements }}
+          {{ brief.requirements === 1 ? 'requirement' : 'requirements' }}<template v-if="brief.checkedAt">
             · checked {{ sayTime(brief.checkedAt, brief.zone) }}
           </template>
         </p>

@@ -12,7 +12,9 @@ export const useDesk = defineStore('desk', () => {
 
   const make = (title: string, document?: NonNullable<unknown>) => api('POST /api/briefs', { body: { title, document } })
 
-  const copy = (id: string, order: { title: string, due: string | null, samePeople: boolean }) => api('POST /api/briefs/:id/copy', { id, body: order })
+  const copy = (id: string, order: { title: string, due: string | null, samePeople: boolean }) => api(
+    'POST /api/briefs/:id/copy', { id, body: order },
+  )
 
   async function keepAtHand(brief: DeskBrief) {
     await api('PATCH /api/briefs/:id', { id: brief.id, body: { atHand: !brief.atHand } })

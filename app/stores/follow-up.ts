@@ -17,7 +17,9 @@ export const useFollowUp = defineStore('follow-up', () => {
     api('GET /api/checks/:id/history', { id: checkId, query: { holder, requirement, n: n ?? undefined } })
 
   /** Sends slips and waits until they are out. */
-  async function send(checkId: string, holders: string[], again: boolean): Promise<{ sent: number, failed: number, notSent: { name: string, why: string }[] }> {
+  async function send(
+    checkId: string, holders: string[], again: boolean,
+  ): Promise<{ sent: number, failed: number, notSent: { name: string, why: string }[] }> {
     const { jobId, notSent } = await api('POST /api/checks/:id/slips/send', { id: checkId, body: { holders, again } })
     const result = jobId ? (await jobs.follow<'mail'>(jobId)).result : null
     return { sent: result?.sent ?? 0, failed: result?.failed ?? 0, notSent }
@@ -31,7 +33,9 @@ export const useFollowUp = defineStore('follow-up', () => {
   }
 
   /** Makes the corrected copy here, of files that only this browser has at hand. */
-  async function copyHere(checkId: string, files: { path: string, file: File }[], opening: Opening, onProgress: (done: number, total: number) => void): Promise<{ archive: Blob, packed: number, absent: string[] }> {
+  async function copyHere(
+    checkId: string, files: { path: string, file: File }[], opening: Opening, onProgress: (done: number, total: number) => void,
+  ): Promise<{ archive: Blob, packed: number, absent: string[] }> {
     const plan = await api('GET /api/checks/:id/copy', { id: checkId })
     const worker = new Worker(new URL('../workers/copy.ts', import.meta.url), { type: 'module' })
     try {

@@ -36,7 +36,10 @@ export const usePreview = defineStore('preview', () => {
   async function page(blob: Blob, canvas: HTMLCanvasElement, width: number): Promise<void> {
     const library = await import('pdfjs-dist')
     const port = new Worker(new URL('pdfjs-dist/build/pdf.worker.min.mjs', import.meta.url), { type: 'module' })
-    const reading = library.getDocument({ data: new Uint8Array(await blob.arrayBuffer()), worker: library.PDFWorker.create({ port }), isEvalSupported: false, enableXfa: false, stopAtErrors: false, useSystemFonts: true })
+    const reading = library.getDocument({
+      data: new Uint8Array(await blob.arrayBuffer()), worker: library.PDFWorker.create({ port }), isEvalSupported: false,
+      enableXfa: false, stopAtErrors: false, useSystemFonts: true,
+    })
     try {
       const first = await (await reading.promise).getPage(1)
       const scale = width / first.getViewport({ scale: 1 }).width

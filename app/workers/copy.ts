@@ -16,7 +16,9 @@ const IN_MEMORY = 16 * 1024 * 1024
  *
  * @returns the archive, and the paths whose bytes were not in the folder
  */
-async function make(files: { path: string, file: File }[], plan: CopyPlan, opening: Opening, onProgress: (done: number, total: number) => void): Promise<{ archive: Blob, packed: number, absent: string[] }> {
+async function make(
+  files: { path: string, file: File }[], plan: CopyPlan, opening: Opening, onProgress: (done: number, total: number) => void,
+): Promise<{ archive: Blob, packed: number, absent: string[] }> {
   // what could not be read has no hash: nothing here is ever taken for it
   const wanted = new Map<string | null, { path: string, to: string }[]>()
   for (const { sha256, path, to } of plan.files) gather(wanted, sha256, { path, to })

@@ -5,7 +5,9 @@ import { receive as receiveOrder } from './receiving'
 
 let stop: AbortController | null = null
 
-function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>): Promise<Received> {
+function receive(
+  order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>,
+): Promise<Received> {
   stop = new AbortController()
   return receiveOrder(order, onProgress, onAsk, stop.signal)
 }

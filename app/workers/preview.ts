@@ -1,7 +1,10 @@
 import { BlobReader, ZipReader } from '@zip.js/zip.js'
 import { expose, transfer } from 'comlink'
 import Papa from 'papaparse'
-import { AmbientLight, Box3, DirectionalLight, DoubleSide, Mesh, MeshLambertMaterial, PerspectiveCamera, Points, PointsMaterial, Scene, Vector3, WebGLRenderer } from 'three'
+import {
+  AmbientLight, Box3, DirectionalLight, DoubleSide, Mesh, MeshLambertMaterial, PerspectiveCamera, Points, PointsMaterial, Scene,
+  Vector3, WebGLRenderer,
+} from 'three'
 import type { Object3D, BufferGeometry } from 'three'
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js'
 import { PLYLoader } from 'three/examples/jsm/loaders/PLYLoader.js'
@@ -52,7 +55,9 @@ async function mesh(blob: Blob, kind: 'stl' | 'obj' | 'ply', width: number, heig
     const bytes = await blob.arrayBuffer()
     const geometry: BufferGeometry = kind === 'stl' ? new STLLoader().parse(bytes) : new PLYLoader().parse(bytes)
     if (!geometry.hasAttribute('normal')) geometry.computeVertexNormals()
-    body = kind === 'ply' && geometry.index === null ? new Points(geometry, new PointsMaterial({ color: 0x17565E, size: 2, sizeAttenuation: false })) : new Mesh(geometry, material)
+    body = kind === 'ply' && geometry.index === null
+      ? new Points(geometry, new PointsMaterial({ color: 0x17565E, size: 2, sizeAttenuation: false }))
+      : new Mesh(geometry, material)
   }
   const box = new Box3().setFromObject(body)
   const [center, size] = [box.getCenter(new Vector3()), box.getSize(new Vector3()).length() || 1]

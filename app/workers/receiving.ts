@@ -47,11 +47,17 @@ const READ_AT_ONCE = 6
  * @param onAsk - asked where much of it is here already: in place of what was received before?
  * @param signal - calls it off; then, and after any failure, nothing of it is left behind
  */
-export async function receive(order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>, signal: AbortSignal): Promise<Received> {
+export async function receive(
+  order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>,
+  signal: AbortSignal,
+): Promise<Received> {
   const { files: incoming, closed } = await openArrivals(order.files.map(takeFile), order.opening, keepAsBlob).catch((error: unknown) => {
     throw error instanceof ArrivalError ? new Error(`"${error.path}" ${sayArrivalFault(error.fault)}. Nothing was received.`) : error
   })
-  const progress: IntakeProgress = { stage: 'reading', files: 0, totalFiles: incoming.length, bytes: 0, totalBytes: incoming.reduce((sum, one) => sum + one.size, 0) }
+  const progress: IntakeProgress = {
+    stage: 'reading', files: 0, totalFiles: incoming.length, bytes: 0,
+    totalBytes: incoming.reduce((sum, one) => sum + one.size, 0),
+  }
   let last = 0
   const tell = (force = false) => {
     if (!force && performance.now() - last < 80) return
@@ -59,7 +65,10 @@ export async function receive(order: IntakeOrder, onProgress: (progress: IntakeP
     onProgress({ ...progress })
   }
   tell(true)
-  const intake = await send('POST /api/briefs/:id/intakes', { id: order.briefId, body: { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt } }, signal)
+  const intake = await send(
+    'POST /api/briefs/:id/intakes',
+    { id: order.briefId, body: { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt } }, signal,
+  )
   if (intake.state === 'complete') return { files: incoming.length, closed }
   try {
     let batch: Read[] = []
@@ -118,7 +127,10 @@ async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal): Pro
     if (blob.size > IN_MEMORY) return { incoming, blob, sha256: await hashStream(blob, signal), reading: await readBytes(source) }
     const bytes = new Uint8Array(await blob.arrayBuffer())
     // small ones travel as they were hashed, whatever becomes of the file meanwhile
-    return { incoming, blob: bytes.length <= SMALL ? new Blob([bytes]) : blob, sha256: await hashBytes(bytes), reading: await readBytes(sourceFromBytes(bytes)) }
+    return {
+      incoming, blob: bytes.length <= SMALL ? new Blob([bytes]) : blob, sha256: await hashBytes(bytes),
+      reading: await readBytes(sourceFromBytes(bytes)),
+    }
   }
   catch (error) {
     if (signal.aborted) throw error
@@ -137,7 +149,9 @@ function factsOf({ incoming, blob, sha256, reading }: Read): FileFacts {
   }
 }
 
-async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void): Promise<void> {
+async function sendBatch(
+  intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void,
+): Promise<void> {
   const { ids } = await send('POST /api/intakes/:id/files', { id: intakeId, body: { files: batch.map(factsOf) } }, signal)
   const small = new FormData()
   let smallBytes = 0
@@ -155,7 +169,10 @@ async function sendBatch(intakeId: string, keeps: boolean, batch: readonly Read[
       continue
     }
     for (let offset = 0; offset < blob.size; offset += STRETCH) {
-      await send('PUT /api/intakes/:id/content/:file', { id: intakeId, file: id, query: { offset: offset }, body: blob.slice(offset, offset + STRETCH) }, signal)
+      await send(
+        'PUT /api/intakes/:id/content/:file',
+        { id: intakeId, file: id, query: { offset: offset }, body: blob.slice(offset, offset + STRETCH) }, signal,
+      )
       sent(Math.min(STRETCH, blob.size - offset))
     }
   }
@@ -174,12 +191,16 @@ async function send<K extends RouteKey>(key: K, call: CallOf<K>, signal: AbortSi
       answer = await fetch(url, { method, signal, ...encodeBody(body) })
     }
     catch (error) {
-      if (signal.aborted || attempt >= TRIES) throw signal.aborted ? error : new Error('The server does not answer. Nothing of this folder was received; drop it again.')
+      if (signal.aborted || attempt >= TRIES) {
+        throw signal.aborted ? error : new Error('The server does not answer. Nothing of this folder was received; drop it again.')
+      }
     }
     if (answer?.ok) return await answer.json() as AnswerOf<K>
     if (answer && (answer.status < 500 || answer.status === 507 || attempt >= TRIES)) {
       const said = await answer.json().catch(() => null) as { message?: string } | null
-      throw new Error(answer.status !== 500 && said?.message ? said.message : 'The server or its database could not do this now. Nothing of this folder was received; drop it again.')
+      throw new Error(answer.status !== 500 && said?.message
+        ? said.message
+        : 'The server or its database could not do this now. Nothing of this folder was received; drop it again.')
     }
     await new Promise(resolve => setTimeout(resolve, 400 * 2 ** attempt))
   }

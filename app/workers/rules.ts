@@ -25,13 +25,22 @@ export interface WeighedRule extends LearnedRule { takes: number, of: number }
 const MOST_SHOWN = 4
 
 /** Learns rules from names, and holds the best against what has been received. */
-async function learn(right: string[], wrong: string[], roster: Roster, received: string[]): Promise<Omit<Learned, 'rules'> & { rules: WeighedRule[] }> {
+async function learn(
+  right: string[], wrong: string[], roster: Roster, received: string[],
+): Promise<Omit<Learned, 'rules'> & { rules: WeighedRule[] }> {
   const { rules, conflicts } = await learnRule(right, wrong, roster)
   const weighed: WeighedRule[] = []
   for (const rule of rules.slice(0, MOST_SHOWN)) {
-    const document: BriefDocument = { usitorBrief: 1, title: 'learned', requirements: [{ id: 'learned', name: rule.name, ...(rule.folder === undefined ? {} : { folder: rule.folder }), fields: rule.fields }] }
+    const document: BriefDocument = {
+      usitorBrief: 1, title: 'learned',
+      requirements: [{ id: 'learned', name: rule.name, ...(rule.folder === undefined ? {} : { folder: rule.folder }), fields: rule.fields }],
+    }
     const judge = received.length > 0 ? prepareTrying(await readBrief(document), roster) : null
-    weighed.push({ ...rule, takes: judge ? received.filter(path => judge(path.slice(path.lastIndexOf('/') + 1)).verdict === 'right').length : 0, of: received.length })
+    weighed.push({
+      ...rule,
+      takes: judge ? received.filter(path => judge(path.slice(path.lastIndexOf('/') + 1)).verdict === 'right').length : 0,
+      of: received.length,
+    })
   }
   return { rules: weighed, conflicts }
 }

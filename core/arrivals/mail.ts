@@ -32,7 +32,8 @@ export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: 
 /** Messages of a mailbox file: each begins with a line `From ` behind an empty one (RFC 4155); `>From ` stands for itself. */
 export function splitMbox(bytes: Uint8Array): Uint8Array[] {
   const starts: number[] = []
-  const isFrom = (offset: number) => bytes[offset] === 0x46 && bytes[offset + 1] === 0x72 && bytes[offset + 2] === 0x6F && bytes[offset + 3] === 0x6D && bytes[offset + 4] === 0x20
+  const isFrom = (offset: number) => bytes[offset] === 0x46 && bytes[offset + 1] === 0x72 && bytes[offset + 2] === 0x6F && bytes[offset + 3] === 0x6D
+    && bytes[offset + 4] === 0x20
   for (let offset = 0; offset >= 0 && offset < bytes.length;) {
     const behind = offset === 0 || bytes[offset - 2] === 0x0A || (bytes[offset - 2] === 0x0D && bytes[offset - 3] === 0x0A)
     if (isFrom(offset) && behind) starts.push(offset)

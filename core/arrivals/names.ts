@@ -19,12 +19,15 @@ export function splitParts(names: readonly string[]): string | null {
 }
 
 const CP437 = 'ÇüéâäàåçêëèïîìÄÅÉæÆôöòûùÿÖÜ¢£¥₧ƒáíóúñÑªº¿⌐¬½¼¡«»░▒▓│┤╡╢╖╕╣║╗╝╜╛┐└┴┬├─┼╞╟╚╔╩╦╠═╬╧╨╤╥╙╘╒╓╫╪┘┌█▄▌▐▀αßΓπΣσµτΦΘΩδ∞φε∩≡±≥≤⌠⌡÷≈°∙·√ⁿ²■\u00A0'
-const CP850 = 'ÇüéâäàåçêëèïîìÄÅÉæÆôöòûùÿÖÜø£Ø×ƒáíóúñÑªº¿®¬½¼¡«»░▒▓│┤ÁÂÀ©╣║╗╝¢¥┐└┴┬├─┼ãÃ╚╔╩╦╠═╬¤ðÐÊËÈıÍÎÏ┘┌█▄¦Ì▀ÓßÔÒõÕµþÞÚÛÙýÝ¯´\u00AD±‗¾¶§÷¸°¨·¹³²■\u00A0'
+const CP850 = 'ÇüéâäàåçêëèïîìÄÅÉæÆôöòûùÿÖÜø£Ø×ƒáíóúñÑªº¿®¬½¼¡«»░▒▓│┤ÁÂÀ©╣║╗╝¢¥┐└┴┬├─┼ãÃ╚╔╩╦╠═╬¤'
+  + 'ðÐÊËÈıÍÎÏ┘┌█▄¦Ì▀ÓßÔÒõÕµþÞÚÛÙýÝ¯´\u00AD±‗¾¶§÷¸°¨·¹³²■\u00A0'
 
 /** Encodings of names before Unicode, the one the format's description names first (APPNOTE.TXT, appendix D). */
 const ENCODINGS: readonly (readonly [label: string, decode: (bytes: Uint8Array) => string])[] = [
   ['ibm437', bytes => byTable(bytes, CP437)], ['ibm850', bytes => byTable(bytes, CP850)],
-  ...['windows-1252', 'windows-1250', 'windows-1251', 'ibm866', 'macintosh', 'shift_jis', 'gbk', 'big5', 'euc-kr'].map(label => [label, (bytes: Uint8Array) => new TextDecoder(label).decode(bytes)] as const),
+  ...[
+    'windows-1252', 'windows-1250', 'windows-1251', 'ibm866', 'macintosh', 'shift_jis', 'gbk', 'big5', 'euc-kr',
+  ].map(label => [label, (bytes: Uint8Array) => new TextDecoder(label).decode(bytes)] as const),
 ]
 
 function byTable(bytes: Uint8Array, table: string): string {

@@ -36,7 +36,9 @@ export async function openArrivals<S extends ByteSource>(files: readonly Incomin
   return { files: await openInside(inside, opening, 0, keep, closed), closed }
 }
 
-async function openInside<S extends ByteSource>(files: readonly Incoming<S>[], opening: Opening, depth: number, keep: Keep<S>, closed: StaysClosed[]): Promise<Incoming<S>[]> {
+async function openInside<S extends ByteSource>(
+  files: readonly Incoming<S>[], opening: Opening, depth: number, keep: Keep<S>, closed: StaysClosed[],
+): Promise<Incoming<S>[]> {
   const arrived: Incoming<S>[] = []
   for (const file of files) {
     const container = file.container ?? []
@@ -55,7 +57,9 @@ async function openInside<S extends ByteSource>(files: readonly Incoming<S>[], o
       arrived.push(file)
       continue
     }
-    const around = inside.map(one => ({ ...one, container: [...container, file.path], ...(one.sender ?? file.sender ? { sender: one.sender ?? file.sender } : {}) }))
+    const around = inside.map(one => ({
+      ...one, container: [...container, file.path], ...(one.sender ?? file.sender ? { sender: one.sender ?? file.sender } : {}),
+    }))
     arrived.push(...await openInside(around, opening, depth + 1, keep, closed))
     if (arrived.length > MOST_FILES) throw new ArrivalError(file.path, { kind: 'too-many-files', most: MOST_FILES })
   }

@@ -32,7 +32,9 @@ export class SourceReader extends Reader<ByteSource> {
  * @param keep - where unpacked bytes go
  * @throws ArrivalError saying what is wrong with the archive and which entry
  */
-export async function openZip<S extends ByteSource>(source: ByteSource, path: string, { offset, known }: Opening, keep: Keep<S>): Promise<Incoming<S>[]> {
+export async function openZip<S extends ByteSource>(
+  source: ByteSource, path: string, { offset, known }: Opening, keep: Keep<S>,
+): Promise<Incoming<S>[]> {
   const reader = new ZipReader(new SourceReader(source), { filenameValidation: 'tolerant' } as ConstructorParameters<typeof ZipReader>[1])
   const entries: FileEntry[] = []
   let unpacked = 0
@@ -59,7 +61,9 @@ export async function openZip<S extends ByteSource>(source: ByteSource, path: st
 
 function judgeEntry(entry: Entry, archive: string): void {
   const name = entry.filename.replace(/\\/g, '/')
-  if (name.startsWith('/') || /^[A-Za-z]:\//.test(name) || name.split('/').includes('..')) throw new ArrivalError(archive, { kind: 'climbs-out', entry: entry.filename })
+  if (name.startsWith('/') || /^[A-Za-z]:\//.test(name) || name.split('/').includes('..')) {
+    throw new ArrivalError(archive, { kind: 'climbs-out', entry: entry.filename })
+  }
   if (entry.encrypted) throw new ArrivalError(archive, { kind: 'password', entry: entry.filename })
   if (entry.uncompressedSize > RATIO_FROM && entry.uncompressedSize > MOST_RATIO * Math.max(1, entry.compressedSize)) {
     throw new ArrivalError(archive, { kind: 'too-dense', entry: entry.filename, times: MOST_RATIO })

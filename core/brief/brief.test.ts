@@ -41,34 +41,76 @@ async function problems(change: (brief: ReturnType<typeof copy> & Record<string,
 describe('briefs', () => {
   test('the example is read, and what is left out has its default', async () => {
     const { requirements: [quadrat, report], offset } = await readBrief(copy())
-    expect(quadrat).toMatchObject({ due: Date.UTC(2026, 9, 16, 13, 30), grace: 600_000, count: { from: 5, to: 5, by: 'n' }, optional: false, locked: 'refuse' })
-    expect(report).toMatchObject({ names: [], formats: [], folder: null, count: { from: 1, to: 1, by: null }, extensionCase: 'any', keep: 'latest', size: { from: 1, to: Infinity }, holder: 'group' })
+    expect(quadrat).toMatchObject({
+      due: Date.UTC(2026, 9, 16, 13, 30), grace: 600_000, count: { from: 5, to: 5, by: 'n' }, optional: false, locked: 'refuse',
+    })
+    expect(report).toMatchObject({
+      names: [], formats: [], folder: null, count: { from: 1, to: 1, by: null }, extensionCase: 'any', keep: 'latest',
+      size: { from: 1, to: Infinity }, holder: 'group',
+    })
     expect(offset).toBe(120)
   })
 
   test.each<[string, (brief: BriefDocument & Record<string, unknown>) => void, string]>([
-    ['a number of no digits', brief => Object.assign(brief.requirements[0]?.fields?.n ?? {}, { digits: 0 }), 'requirements[0].fields.n.digits: 0 is not a whole number from 1 to 12'],
+    [
+      'a number of no digits', brief => Object.assign(brief.requirements[0]?.fields?.n ?? {}, { digits: 0 }),
+      'requirements[0].fields.n.digits: 0 is not a whole number from 1 to 12',
+    ],
     ['an unknown key', brief => (brief.colour = 'red'), 'colour: unknown key; allowed are usitorBrief, title'],
     ['another version', brief => Object.assign(brief, { usitorBrief: 2 }), 'usitorBrief: 2 is not 1'],
     ['a wrong type', brief => Object.assign(brief, { title: 7 }), 'title: 7 is not text'],
     ['no requirement', brief => (brief.requirements = []), 'requirements: a list is not a list of 1 to 500'],
-    ['an unknown field', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{boat}_{n}' }), 'requirements[0].name: unknown field {boat}; known are'],
-    ['an open brace', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{group_{n}' }), 'requirements[0].name: "{group_{n}" names no field'],
+    [
+      'an unknown field', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{boat}_{n}' }),
+      'requirements[0].name: unknown field {boat}; known are',
+    ],
+    [
+      'an open brace', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{group_{n}' }),
+      'requirements[0].name: "{group_{n}" names no field',
+    ],
     ['a slash in a name', brief => Object.assign(brief.requirements[0] ?? {}, { name: 'a/{n}' }), 'requirements[0].name: "/" cannot stand in a name'],
     ['a folder that climbs', brief => Object.assign(brief.requirements[0] ?? {}, { folder: '../{group}' }), 'requirements[0].folder:'],
     ['31 February', brief => (brief.due = '2026-02-31T12:00:00Z'), 'due: "2026-02-31T12:00:00Z" is no day of the calendar'],
-    ['31 February in a field', brief => Object.assign(brief.requirements[0]?.fields ?? {}, { n: { type: 'date', pattern: 'dd', from: '2026-02-31' } }), 'requirements[0].fields.n.from: "2026-02-31" is no day of the calendar'],
-    ['a day range upside down', brief => Object.assign(brief.requirements[0]?.fields ?? {}, { n: { type: 'date', pattern: 'dd', from: '2026-03-01', to: '2026-02-01' } }), 'requirements[0].fields.n: from 2026-03-01 lies after to 2026-02-01'],
-    ['31 April in an exception', brief => (brief.exceptions = [{ for: { person: 's014' }, due: '2026-04-31T12:00:00Z' }]), 'exceptions[0].due: "2026-04-31T12:00:00Z" is no day of the calendar'],
+    [
+      '31 February in a field',
+      brief => Object.assign(brief.requirements[0]?.fields ?? {}, { n: { type: 'date', pattern: 'dd', from: '2026-02-31' } }),
+      'requirements[0].fields.n.from: "2026-02-31" is no day of the calendar',
+    ],
+    [
+      'a day range upside down',
+      brief => Object.assign(brief.requirements[0]?.fields ?? {}, { n: { type: 'date', pattern: 'dd', from: '2026-03-01', to: '2026-02-01' } }),
+      'requirements[0].fields.n: from 2026-03-01 lies after to 2026-02-01',
+    ],
+    [
+      '31 April in an exception', brief => (brief.exceptions = [{ for: { person: 's014' }, due: '2026-04-31T12:00:00Z' }]),
+      'exceptions[0].due: "2026-04-31T12:00:00Z" is no day of the calendar',
+    ],
     ['a time without zone', brief => (brief.due = '2026-02-01T12:00:00'), 'due: "2026-02-01T12:00:00" is not a time such as'],
-    ['a range upside down', brief => Object.assign(brief.requirements[0] ?? {}, { count: { from: 5, to: 2 } }), 'requirements[0].count: from 5 lies after to 2'],
+    [
+      'a range upside down', brief => Object.assign(brief.requirements[0] ?? {}, { count: { from: 5, to: 2 } }),
+      'requirements[0].count: from 5 lies after to 2',
+    ],
     ['a month as duration', brief => (brief.grace = 'P1M'), 'grace: "P1M" is not a duration'],
-    ['an unknown format', brief => Object.assign(brief.requirements[0] ?? {}, { formats: [{ id: 'jpgg' }] }), 'requirements[0].formats[0].id: "jpgg" is not a known format id'],
-    ['an unknown property', brief => Object.assign(brief.requirements[0] ?? {}, { formats: [{ id: 'jpg', measured: { girth: { from: 1 } } }] }), 'requirements[0].formats[0].measured.girth: unknown property'],
+    [
+      'an unknown format', brief => Object.assign(brief.requirements[0] ?? {}, { formats: [{ id: 'jpgg' }] }),
+      'requirements[0].formats[0].id: "jpgg" is not a known format id',
+    ],
+    [
+      'an unknown property',
+      brief => Object.assign(brief.requirements[0] ?? {}, { formats: [{ id: 'jpg', measured: { girth: { from: 1 } } }] }),
+      'requirements[0].formats[0].measured.girth: unknown property',
+    ],
     ['two of one id', brief => Object.assign(brief.requirements[1] ?? {}, { id: 'quadrat' }), 'requirements[1].id: "quadrat" is used twice'],
     ['an exception for nobody', brief => (brief.exceptions = [{ for: {} }]), 'exceptions[0].for: names one person or one group'],
-    ['a date pattern of words', brief => Object.assign(brief.requirements[0]?.fields ?? {}, { date: { type: 'date', pattern: 'day' } }), 'requirements[0].fields.date.pattern: "day" is not a date pattern'],
-    ['pieces that nothing tells apart', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{group}', folder: '' }), 'requirements[0].count.by: {n} stands in no template'],
+    [
+      'a date pattern of words',
+      brief => Object.assign(brief.requirements[0]?.fields ?? {}, { date: { type: 'date', pattern: 'day' } }),
+      'requirements[0].fields.date.pattern: "day" is not a date pattern',
+    ],
+    [
+      'pieces that nothing tells apart', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{group}', folder: '' }),
+      'requirements[0].count.by: {n} stands in no template',
+    ],
   ])('%s is named with its place, what was found and what is allowed', async (_, change, said) => {
     expect((await problems(change as never)).join('\n')).toContain(said)
   })

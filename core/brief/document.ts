@@ -3,7 +3,9 @@ import { formatById, FORMATS } from '../formats/registry'
 import { PROPERTIES } from '../formats/properties'
 import { fieldShape } from '../names/fields/index'
 import type { Shaped } from '../shapes/shape'
-import { bound, duration, exactly, flag, known, list, map, needed, object, oneOf, oneOrMore, pattern, scalar, text, time, whole } from '../shapes/shape'
+import {
+  bound, duration, exactly, flag, known, list, map, needed, object, oneOf, oneOrMore, pattern, scalar, text, time, whole,
+} from '../shapes/shape'
 
 /*
  * The brief document, version 1, stated once: its TypeScript type, what the reader validates and the published JSON Schema all come

@@ -1,5 +1,5 @@
 import { ValidationError } from 'yup'
-import { isRealDay, parseDuration } from '../names/date'
+import { parseDuration } from '../names/date'
 import type { FieldRule } from '../names/fields/index'
 import { isFree, readField } from '../names/fields/index'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
@@ -42,7 +42,9 @@ export async function readBrief(document: unknown, columns?: readonly string[]):
     if (!(error instanceof ValidationError)) throw error
     throw new BriefError(flatten(error))
   }
-  if (typeof document !== 'object' || document === null) throw new BriefError([{ path: '', message: `${showValue(document)} is not a brief document` }])
+  if (typeof document !== 'object' || document === null) {
+    throw new BriefError([{ path: '', message: `${showValue(document)} is not a brief document` }])
+  }
   return normaliseBrief(document as BriefDocument, columns)
 }
 
@@ -61,7 +63,6 @@ interface Reader {
 function normaliseBrief(document: BriefDocument, columns?: readonly string[]): Brief {
   const problems: BriefProblem[] = []
   const reader: Reader = { brief: document, columns, wrong: (path, message) => problems.push({ path, message }) }
-  checkDay(document.due, 'due', reader)
   const ids = new Set<string>()
   const requirements = document.requirements.map((requirement, index): Requirement => {
     const path = `requirements[${index}]`
@@ -83,16 +84,12 @@ function normaliseBrief(document: BriefDocument, columns?: readonly string[]): B
   }
 }
 
-/** The shape holds to the form; 31 February has the form of a date. */
-function checkDay(time: string | undefined, path: string, reader: Reader): void {
-  if (time !== undefined && !isRealDay(time)) reader.wrong(path, `${showValue(time)} is no day of the calendar`)
-}
-
 const groupName = (group: string): string => group.trim().normalize('NFC')
 
 function normaliseException(exception: ExceptionDocument, path: string, ids: ReadonlySet<string>, reader: Reader): BriefException {
-  if ((exception.for.person === undefined) === (exception.for.group === undefined)) reader.wrong(`${path}.for`, 'names one person or one group, not both and not neither')
-  checkDay(exception.due, `${path}.due`, reader)
+  if ((exception.for.person === undefined) === (exception.for.group === undefined)) {
+    reader.wrong(`${path}.for`, 'names one person or one group, not both and not neither')
+  }
   if (exception.requirement !== undefined && !ids.has(exception.requirement)) {
     reader.wrong(`${path}.requirement`, `${showValue(exception.requirement)} is no requirement's id; they are ${[...ids].join(', ')}`)
   }
@@ -114,7 +111,6 @@ function normaliseRequirement(stated: RequirementDocument, path: string, reader:
   checkTemplates(names, `${path}.name`, fields, reader)
   checkTemplates(folder ?? [], `${path}.folder`, fields, reader)
   const due = stated.due ?? brief.due
-  checkDay(stated.due, `${path}.due`, reader)
   return {
     id: stated.id,
     title: stated.title ?? stated.id,
@@ -172,7 +168,9 @@ function readFolder({ folder }: RequirementDocument, path: string, reader: Reade
   if (folder === undefined) return null
   if (folder === '') return []
   const levels = folder.replace(/^\/|\/$/g, '').split('/')
-  if (levels.some(level => level === '' || level === '.' || level === '..')) reader.wrong(`${path}.folder`, `${showValue(folder)} holds an empty level, "." or ".."`)
+  if (levels.some(level => level === '' || level === '.' || level === '..')) {
+    reader.wrong(`${path}.folder`, `${showValue(folder)} holds an empty level, "." or ".."`)
+  }
   return levels.map(level => readTemplate(level, `${path}.folder`, reader))
 }
 
@@ -181,7 +179,9 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
   for (const part of templates.flatMap(template => template.parts)) {
     if (part.kind !== 'field' || part.prefix === null) continue
     const rule = fields[part.name]
-    if (isFree(rule)) reader.wrong(path, `{${part.name}:${part.prefix}} takes the first characters of a ${rule.type}; only a person's own values can be shortened`)
+    if (isFree(rule)) {
+      reader.wrong(path, `{${part.name}:${part.prefix}} takes the first characters of a ${rule.type}; only a person's own values can be shortened`)
+    }
   }
   if (!reader.columns) return
   const known = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...reader.columns])
@@ -191,13 +191,20 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
   }
 }
 
-function readCount({ count: asked }: RequirementDocument, path: string, fields: Record<string, FieldRule>, templates: readonly Template[], reader: Reader): Requirement['count'] {
+function readCount(
+  { count: asked }: RequirementDocument, path: string, fields: Record<string, FieldRule>, templates: readonly Template[],
+  reader: Reader,
+): Requirement['count'] {
   const to = asked === undefined ? 1 : asked.to ?? Infinity
   const count = { from: asked?.from ?? Math.min(1, asked?.to ?? 1), to, by: asked?.by ?? null }
   if (count.from > count.to) reader.wrong(`${path}.count`, `from ${count.from} lies after to ${count.to}`)
   if (count.by === null) return count
-  if (fields[count.by]?.type !== 'number') reader.wrong(`${path}.count.by`, `${showValue(count.by)} is not a field of type number declared under fields`)
-  else if (!fieldsOf(...templates).includes(count.by)) reader.wrong(`${path}.count.by`, `{${count.by}} stands in no template, so pieces could not be told apart`)
+  if (fields[count.by]?.type !== 'number') {
+    reader.wrong(`${path}.count.by`, `${showValue(count.by)} is not a field of type number declared under fields`)
+  }
+  else if (!fieldsOf(...templates).includes(count.by)) {
+    reader.wrong(`${path}.count.by`, `{${count.by}} stands in no template, so pieces could not be told apart`)
+  }
   return count
 }
 

@@ -37,7 +37,9 @@ const MOST_ASKED = 5_000_000
  */
 export function listUnits(brief: Brief, roster: Roster): UnitList {
   const asked = brief.requirements.reduce((sum, { count }) => sum + roster.people.length * Math.max(1, count.from), 0)
-  if (asked > MOST_ASKED) throw new RangeError(`The brief asks ${roster.people.length} people for up to ${asked} files; at most ${MOST_ASKED} can be asked for. Is a count too large?`)
+  if (asked > MOST_ASKED) throw new RangeError(
+    `The brief asks ${roster.people.length} people for up to ${asked} files; at most ${MOST_ASKED} can be asked for. Is a count too large?`,
+  )
   const groups = new Map<string, Person[]>()
   for (const person of roster.people) {
     const group = person.group.trim().normalize('NFC')

@@ -17,7 +17,10 @@ export class TooLarge extends Error {}
  * @param each - called with every unpacked piece
  * @throws TooLarge, or fflate's error where the data is not readable or ends early
  */
-export async function inflatePieces(packed: AsyncIterable<Uint8Array> | Iterable<Uint8Array>, kind: 'deflate' | 'zlib', limit: number, each: (piece: Uint8Array) => void): Promise<void> {
+export async function inflatePieces(
+  packed: AsyncIterable<Uint8Array> | Iterable<Uint8Array>, kind: 'deflate' | 'zlib', limit: number,
+  each: (piece: Uint8Array) => void,
+): Promise<void> {
   let total = 0
   let ended = false
   const unpack = new (kind === 'zlib' ? Unzlib : Inflate)((piece, final) => {
@@ -60,7 +63,9 @@ export function inflateStart(packed: Uint8Array, kind: 'deflate' | 'zlib', limit
       out.push(piece.subarray(0, Math.max(0, limit - total)))
       total += piece.length
     })
-    for (let offset = 0; offset < packed.length && total < limit; offset += STEP) unpack.push(packed.subarray(offset, offset + STEP), offset + STEP >= packed.length)
+    for (let offset = 0; offset < packed.length && total < limit; offset += STEP) {
+      unpack.push(packed.subarray(offset, offset + STEP), offset + STEP >= packed.length)
+    }
   }
   catch {
     // what came before the break is still of use

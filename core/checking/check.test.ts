@@ -24,16 +24,27 @@ interface Sent { path: string, bytes?: Uint8Array, at?: number, root?: string }
 async function receive(files: (Sent | string)[]): Promise<ReceivedFile[]> {
   return Promise.all(files.map(async (file): Promise<ReceivedFile> => {
     const { path, bytes = picture(path), at: time = BEFORE, root = 'in' } = typeof file === 'string' ? { path: file } : file
-    return { root, path, size: bytes.length, sha256: sha(bytes), receivedAt: time, receivedAtFrom: 'modified', reading: await readBytes(sourceFromBytes(bytes)) }
+    return {
+      root, path, size: bytes.length, sha256: sha(bytes), receivedAt: time, receivedAtFrom: 'modified',
+      reading: await readBytes(sourceFromBytes(bytes)),
+    }
   }))
 }
 
-async function run(requirement: Partial<RequirementDocument>, files: (Sent | string)[], more: { brief?: Partial<BriefDocument>, rulings?: Ruling[], previous?: Report, roots?: { name: string, asIs: boolean }[] } = {}): Promise<Report> {
+async function run(
+  requirement: Partial<RequirementDocument>, files: (Sent | string)[],
+  more: { brief?: Partial<BriefDocument>, rulings?: Ruling[], previous?: Report, roots?: { name: string, asIs: boolean }[] } = {},
+): Promise<Report> {
   const brief = await readBrief({
-    usitorBrief: 1, title: 'Test', due: DUE, requirements: [{ id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], ...requirement }], ...more.brief,
+    usitorBrief: 1, title: 'Test', due: DUE, requirements: [
+      { id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], ...requirement },
+    ], ...more.brief,
   })
   const { roster } = readRoster(readTable(new TextEncoder().encode(ROSTER)))
-  return check({ brief, roster, received: await receive(files), checkedAt: BEFORE, rulings: more.rulings, previous: more.previous, roots: more.roots })
+  return check({
+    brief, roster, received: await receive(files), checkedAt: BEFORE, rulings: more.rulings, previous: more.previous,
+    roots: more.roots,
+  })
 }
 
 const fileAt = (report: Report, path: string): ReportFile => {
@@ -59,17 +70,29 @@ describe('a placed file', () => {
     ['a forbidden character', {}, 'Reef_Marsh?_photo.jpg', ['name.forbidden-character'], 'Reef_Marsh_photo.jpg'],
     ['letters of another script', {}, 'Reef_M\u0430rsh_photo.jpg', ['name.look-alike'], 'Reef_Marsh_photo.jpg'],
     ['an invisible character', {}, 'Reef_Marsh\u200B_photo.jpg', ['name.look-alike'], 'Reef_Marsh_photo.jpg'],
-    ['a word of the rule left in', { folder: '{group}/{family}' }, 'Reef/Marsh/Reef_family_photo.jpg', ['name.default'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
-    ['a placeholder for the number', { name: '{family}_{n}', fields: { n: { type: 'number', digits: 2, from: 1 } } }, 'Marsh_XX.jpg', ['name.default'], 'Marsh_{n}.jpg'],
+    [
+      'a word of the rule left in', { folder: '{group}/{family}' }, 'Reef/Marsh/Reef_family_photo.jpg', ['name.default'],
+      'Reef/Marsh/Reef_Marsh_photo.jpg',
+    ],
+    [
+      'a placeholder for the number', { name: '{family}_{n}', fields: { n: { type: 'number', digits: 2, from: 1 } } },
+      'Marsh_XX.jpg', ['name.default'], 'Marsh_{n}.jpg',
+    ],
     ['two copy marks', {}, 'Reef_Marsh_photo - Copy (2).jpg', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
     ['a copy mark in another language', {}, 'Reef_Marsh_photo - コピー.jpg', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
     ['parts in another order', {}, 'Marsh_Reef_photo.jpg', ['name.differs'], 'Reef_Marsh_photo.jpg'],
     ['a default folder', { folder: '{group}/{family}' }, 'Reef/Downloads/Reef_Marsh_photo.jpg', ['folder.wrong'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
-    ['somebody else\'s name as a level', { folder: '{group}/{family} {given}/photos' }, 'Dune/Cy Tamworthy/Reef_Marsh_photo.jpg', ['folder.other-holder'], 'Reef/Marsh Ana/photos/Reef_Marsh_photo.jpg'],
+    [
+      'somebody else\'s name as a level', { folder: '{group}/{family} {given}/photos' }, 'Dune/Cy Tamworthy/Reef_Marsh_photo.jpg',
+      ['folder.other-holder'], 'Reef/Marsh Ana/photos/Reef_Marsh_photo.jpg',
+    ],
     ['decomposed letters', {}, { path: 'Dune_d\'Arquelle_photo.jpg'.replace('Arq', 'A\u0301rq').normalize('NFD') }, ['name.unicode-form'], null],
     ['a genuine file of another format', {}, { path: 'Reef_Marsh_photo.gif', bytes: makeGif() }, ['format.not-accepted'], 'Reef_Marsh_photo.jpg'],
     ['renamed, not exported', {}, { path: 'Reef_Marsh_photo.jpg', bytes: makeDocx(['x']) }, ['format.disguised'], null],
-    ['an asked format under another extension', { formats: [{ id: 'jpg' }, { id: 'gif' }] }, { path: 'Reef_Marsh_photo.jpg', bytes: makeGif() }, ['format.disguised'], 'Reef_Marsh_photo.gif'],
+    [
+      'an asked format under another extension', { formats: [{ id: 'jpg' }, { id: 'gif' }] },
+      { path: 'Reef_Marsh_photo.jpg', bytes: makeGif() }, ['format.disguised'], 'Reef_Marsh_photo.gif',
+    ],
     ['no bytes', {}, { path: 'Reef_Marsh_photo.jpg', bytes: new Uint8Array(0) }, ['content.empty'], null],
     ['cut short', {}, { path: 'Reef_Marsh_photo.jpg', bytes: PHOTO.subarray(0, -9) }, ['content.damaged'], null],
     ['too small', { formats: [{ id: 'jpg', measured: { width: { from: 1600 } } }] }, 'Reef_Marsh_photo.jpg', ['format.condition'], null],
@@ -77,22 +100,42 @@ describe('a placed file', () => {
     ['late', {}, { path: 'Reef_Marsh_photo.jpg', at: Date.parse(DUE) + 1 }, ['time.late'], null],
     ['in time within the grace', { grace: 'PT10M' }, { path: 'Reef_Marsh_photo.jpg', at: Date.parse(DUE) + 600_000 }, [], null],
     ['a level missing', { folder: '{group}/{family}' }, 'Reef/Reef_Marsh_photo.jpg', ['folder.level-missing'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
-    ['a level too many', { folder: '{group}/{family}' }, 'Reef/new/Marsh/Reef_Marsh_photo.jpg', ['folder.too-deep'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
-    ['somebody else\'s folder', { folder: '{group}/{family}' }, 'Dune/Tamworthy/Reef_Marsh_photo.jpg', ['folder.other-holder'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    [
+      'a level too many', { folder: '{group}/{family}' }, 'Reef/new/Marsh/Reef_Marsh_photo.jpg', ['folder.too-deep'],
+      'Reef/Marsh/Reef_Marsh_photo.jpg',
+    ],
+    [
+      'somebody else\'s folder', { folder: '{group}/{family}' }, 'Dune/Tamworthy/Reef_Marsh_photo.jpg', ['folder.other-holder'],
+      'Reef/Marsh/Reef_Marsh_photo.jpg',
+    ],
     ['a misspelt level', { folder: '{group}/{family}' }, 'Reef/Mrash/Reef_Marsh_photo.jpg', ['folder.wrong'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
-    ['at the top where a folder is asked', { folder: '{group}/{family}' }, 'Reef_Marsh_photo.jpg', ['folder.wrong'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    [
+      'at the top where a folder is asked', { folder: '{group}/{family}' }, 'Reef_Marsh_photo.jpg', ['folder.wrong'],
+      'Reef/Marsh/Reef_Marsh_photo.jpg',
+    ],
     ['in a folder where the top is asked', { folder: '' }, 'x/Reef_Marsh_photo.jpg', ['folder.too-deep'], 'Reef_Marsh_photo.jpg'],
-    ['a default name in a known folder', { folder: '{group}/{family}' }, 'Reef/Marsh/IMG_4711.jpg', ['name.default'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
-    ['name and folder wrong at once', { folder: '{group}/{family}' }, 'Reef/Reef_Marsh_photo (2).jpg', ['name.copy-mark', 'folder.level-missing'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
+    [
+      'a default name in a known folder', { folder: '{group}/{family}' }, 'Reef/Marsh/IMG_4711.jpg', ['name.default'],
+      'Reef/Marsh/Reef_Marsh_photo.jpg',
+    ],
+    [
+      'name and folder wrong at once', { folder: '{group}/{family}' }, 'Reef/Reef_Marsh_photo (2).jpg',
+      ['name.copy-mark', 'folder.level-missing'], 'Reef/Marsh/Reef_Marsh_photo.jpg',
+    ],
   ])('%s', async (_, requirement, sent, expected, corrected) => {
     const path = typeof sent === 'string' ? sent : sent.path
     const report = await run(requirement, [sent])
     const file = fileAt(report, path)
-    expect({ role: file.role, codes: file.findings.map(one => one.code), corrected: file.correctedPath }).toEqual({ role: 'placed', codes: expected, corrected })
+    expect({
+      role: file.role, codes: file.findings.map(one => one.code), corrected: file.correctedPath,
+    }).toEqual({ role: 'placed', codes: expected, corrected })
   })
 
   test('a name that fits exactly is right whatever it looks like', async () => {
-    const report = await run({ name: 'IMG_{n}', fields: { n: { type: 'number', digits: 4 } }, owedBy: { people: ['s1'] }, count: { from: 1, to: 1 } }, ['IMG_4711.jpg'])
+    const report = await run(
+      { name: 'IMG_{n}', fields: { n: { type: 'number', digits: 4 } }, owedBy: { people: ['s1'] }, count: { from: 1, to: 1 } },
+      ['IMG_4711.jpg'],
+    )
     expect(codes(report, 'IMG_4711.jpg')).toEqual([])
   })
 
@@ -103,17 +146,26 @@ describe('a placed file', () => {
 })
 
 describe('roles', () => {
-  const numbered: Partial<RequirementDocument> = { name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 3, by: 'n' } }
+  const numbered: Partial<RequirementDocument> = {
+    name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 3, by: 'n' },
+  }
 
   test('owed numbers are slots; those beyond exist only when filled; past the most is surplus', async () => {
     const report = await run(numbered, ['Marsh_01.jpg', 'Marsh_03.jpg', 'Marsh_04.jpg'])
-    expect([status(report, 's1', 1), status(report, 's1', 2), status(report, 's1', 3), status(report, 's1', 4)]).toEqual(['right', 'missing', 'right', undefined])
+    expect([
+      status(report, 's1', 1), status(report, 's1', 2), status(report, 's1', 3), status(report, 's1', 4),
+    ]).toEqual(['right', 'missing', 'right', undefined])
     expect(fileAt(report, 'Marsh_04.jpg')).toMatchObject({ role: 'surplus', findings: [{ code: 'count.too-many' }] })
   })
 
   test('the later of two counts; the same bytes twice are a duplicate, and the better name is kept', async () => {
-    const report = await run({}, [{ path: 'Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'Reef_Marsh_photo (1).jpg' }, { path: 'Reef_Lindqvast_photo.jpg', bytes: PHOTO }, { path: 'Reef_Lindqvast_photo (1).jpg', bytes: PHOTO, at: BEFORE + 9 }])
-    expect(fileAt(report, 'Reef_Marsh_photo.jpg')).toMatchObject({ role: 'superseded', findings: [{ code: 'version.superseded', severity: 'notice' }] })
+    const report = await run({}, [
+      { path: 'Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'Reef_Marsh_photo (1).jpg' },
+      { path: 'Reef_Lindqvast_photo.jpg', bytes: PHOTO }, { path: 'Reef_Lindqvast_photo (1).jpg', bytes: PHOTO, at: BEFORE + 9 },
+    ])
+    expect(fileAt(report, 'Reef_Marsh_photo.jpg')).toMatchObject({
+      role: 'superseded', findings: [{ code: 'version.superseded', severity: 'notice' }],
+    })
     expect(fileAt(report, 'Reef_Lindqvast_photo (1).jpg')).toMatchObject({ role: 'duplicate', findings: [] })
     expect(status(report, 's2')).toBe('right')
   })
@@ -125,16 +177,24 @@ describe('roles', () => {
   })
 
   test('the highest version counts; a milestone stands beside it and does not fill the slot alone', async () => {
-    const rule: Partial<RequirementDocument> = { name: ['{family}_v{v}', '{family}_M{m}'], fields: { v: { type: 'version', digits: 3 }, m: { type: 'version', digits: 1, milestone: true } } }
+    const rule: Partial<RequirementDocument> = {
+      name: ['{family}_v{v}', '{family}_M{m}'],
+      fields: { v: { type: 'version', digits: 3 }, m: { type: 'version', digits: 1, milestone: true } },
+    }
     const report = await run(rule, [{ path: 'Marsh_v002.jpg', at: BEFORE - 5 }, 'Marsh_v001.jpg', 'Marsh_M1.jpg', 'Lindqvast_M1.jpg'])
     expect(['Marsh_v002.jpg', 'Marsh_v001.jpg', 'Marsh_M1.jpg'].map(path => fileAt(report, path).role)).toEqual(['placed', 'superseded', 'placed'])
     expect([status(report, 's1'), status(report, 's2')]).toEqual(['right', 'missing'])
   })
 
   test('clutter, backups beside their file and what the brief ignores are set aside without a finding; a lone backup is not', async () => {
-    const report = await run({}, ['Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.jpg.bak' }, { path: 'Thumbs.db' }, { path: '__MACOSX/._Reef_Marsh_photo.jpg' }, { path: '~$notes.docx' }, { path: 'x.raw.xmp' }, { path: 'Reef_Lindqvast_photo.jpg.bak' }], { brief: { ignore: ['*.xmp'] } })
+    const report = await run({}, [
+      'Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.jpg.bak' }, { path: 'Thumbs.db' },
+      { path: '__MACOSX/._Reef_Marsh_photo.jpg' }, { path: '~$notes.docx' }, { path: 'x.raw.xmp' },
+      { path: 'Reef_Lindqvast_photo.jpg.bak' },
+    ], { brief: { ignore: ['*.xmp'] } })
     expect(report.files.map(({ path, role }) => [path, role])).toEqual([
-      ['Reef_Lindqvast_photo.jpg.bak', 'placed'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'], ['Thumbs.db', 'clutter'],
+      ['Reef_Lindqvast_photo.jpg.bak', 'placed'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'],
+      ['Thumbs.db', 'clutter'],
       ['__MACOSX/._Reef_Marsh_photo.jpg', 'clutter'], ['x.raw.xmp', 'ignored'], ['~$notes.docx', 'backup'],
     ])
     expect(report.summary.setAside).toBe(5)
@@ -142,19 +202,34 @@ describe('roles', () => {
 
   test('a companion travels with its file; a required one that is absent is said on the main file', async () => {
     const rule: Partial<RequirementDocument> = { companions: [{ extension: 'xmp', required: true }] }
-    const report = await run(rule, ['Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.xmp', bytes: textBytes('x') }, 'Reef_Lindqvast_photo.jpg', { path: 'stray.xmp', bytes: textBytes('y') }])
-    expect([fileAt(report, 'Reef_Marsh_photo.xmp').role, codes(report, 'Reef_Lindqvast_photo.jpg'), fileAt(report, 'stray.xmp').role]).toEqual(['companion', ['companion.missing'], 'unplaced'])
+    const report = await run(rule, [
+      'Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.xmp', bytes: textBytes('x') }, 'Reef_Lindqvast_photo.jpg',
+      { path: 'stray.xmp', bytes: textBytes('y') },
+    ])
+    expect([
+      fileAt(report, 'Reef_Marsh_photo.xmp').role, codes(report, 'Reef_Lindqvast_photo.jpg'), fileAt(report, 'stray.xmp').role,
+    ]).toEqual(['companion', ['companion.missing'], 'unplaced'])
   })
 
   test('a second copy in another root: there, absent, or not the same', async () => {
     const copy = (path: string, bytes: Uint8Array) => ({ path, bytes, root: 'archive' })
-    const report = await run({ copies: ['archive'] }, ['Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg', 'Dune_Tamworthy_photo.jpg', copy('Reef_Marsh_photo.jpg', picture('Reef_Marsh_photo.jpg')), copy('Reef_Lindqvast_photo.jpg', PHOTO)])
-    expect(['Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg', 'Dune_Tamworthy_photo.jpg'].map(path => report.files.find(file => file.path === path && file.root === 'in')?.findings.map(one => one.code))).toEqual([[], ['copy.differs'], ['copy.missing']])
+    const report = await run({ copies: ['archive'] }, [
+      'Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg', 'Dune_Tamworthy_photo.jpg',
+      copy('Reef_Marsh_photo.jpg', picture('Reef_Marsh_photo.jpg')), copy('Reef_Lindqvast_photo.jpg', PHOTO),
+    ])
+    expect(
+      [
+        'Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg', 'Dune_Tamworthy_photo.jpg',
+      ].map(path => report.files.find(file => file.path === path && file.root === 'in')?.findings.map(one => one.code)),
+    ).toEqual([[], ['copy.differs'], ['copy.missing']])
     expect(report.files.filter(file => file.role === 'copy')).toHaveLength(2)
   })
 
   test('one holder\'s bytes in two slots, and one file of two holders', async () => {
-    const report = await run(numbered, [{ path: 'Marsh_01.jpg', bytes: PHOTO }, { path: 'Marsh_02.jpg', bytes: PHOTO, at: BEFORE + 5 }, { path: 'Lindqvast_01.jpg', bytes: makeGif() }, { path: 'Tamworthy_01.jpg', bytes: makeGif() }])
+    const report = await run(numbered, [
+      { path: 'Marsh_01.jpg', bytes: PHOTO }, { path: 'Marsh_02.jpg', bytes: PHOTO, at: BEFORE + 5 },
+      { path: 'Lindqvast_01.jpg', bytes: makeGif() }, { path: 'Tamworthy_01.jpg', bytes: makeGif() },
+    ])
     expect([codes(report, 'Marsh_01.jpg'), codes(report, 'Marsh_02.jpg')]).toEqual([[], ['content.duplicate']])
     expect(codes(report, 'Lindqvast_01.jpg')).toContain('content.shared')
   })
@@ -162,11 +237,19 @@ describe('roles', () => {
 
 describe('whose file it is', () => {
   test('elimination takes the only open slot, and none where two files want it or the format is another', async () => {
-    const rule: Partial<RequirementDocument> = { folder: '{group}/{family}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 2, by: 'n' } }
+    const rule: Partial<RequirementDocument> = {
+      folder: '{group}/{family}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } },
+      count: { from: 2, to: 2, by: 'n' },
+    }
     const first = await run(rule, ['Reef/Marsh/Marsh_01.jpg', 'Reef/Marsh/IMG_0031.jpg'])
     expect(fileAt(first, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({ role: 'placed', slot: { holder: 's1', n: 2 } })
-    const two = await run(rule, ['Reef/Marsh/IMG_0031.jpg', 'Reef/Marsh/IMG_0032.jpg', { path: 'Reef/Lindqvast/notes.txt', bytes: textBytes('rope\n') }])
-    expect(fileAt(two, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({ role: 'unplaced', candidates: [{ n: 1 }, { n: 2 }], findings: [{ code: 'name.default' }] })
+    const two = await run(
+      rule,
+      ['Reef/Marsh/IMG_0031.jpg', 'Reef/Marsh/IMG_0032.jpg', { path: 'Reef/Lindqvast/notes.txt', bytes: textBytes('rope\n') }],
+    )
+    expect(fileAt(two, 'Reef/Marsh/IMG_0031.jpg')).toMatchObject({
+      role: 'unplaced', candidates: [{ n: 1 }, { n: 2 }], findings: [{ code: 'name.default' }],
+    })
     expect(fileAt(two, 'Reef/Lindqvast/notes.txt')).toMatchObject({ role: 'unplaced', candidates: [], findings: [{ code: 'unexpected' }] })
     expect(two.slots.find(slot => slot.holder === 's1')?.candidates).toHaveLength(2)
   })
@@ -196,17 +279,25 @@ describe('whose file it is', () => {
     const wrapped = await run({ folder: '{group}/{family}' }, files.map(path => `export/week 2/${path}`))
     expect(wrapped.roots).toEqual([{ name: 'in', wrapper: 'export/week 2', prefix: null }])
     expect(wrapped.summary.right).toBe(2)
-    expect((await run({ folder: '{group}/{family}' }, ['Reef/Marsh/Reef_Marsh_photo.jpg', 'Reef/Lindqvast/Reef_Lindqvast_photo.jpg'])).roots[0]?.wrapper).toBeNull()
+    expect((await run(
+      { folder: '{group}/{family}' }, ['Reef/Marsh/Reef_Marsh_photo.jpg', 'Reef/Lindqvast/Reef_Lindqvast_photo.jpg'],
+    )).roots[0]?.wrapper).toBeNull()
   })
 
   test('what a delivering system put before every name is nobody\'s fault, says who sent it, and can be read as it stands', async () => {
     const brief: Partial<BriefDocument> = { strictness: { letterCase: 'exact', separators: 'exact', accents: 'ignore' } }
-    const files = ['marshana_4711_Reef_Marsh_photo.jpg', 'LINDQVASTBO_4712_Reef_Lindqvast_photo (1).jpg', 'darquellezoe_4713_Dune_d\'Arquelle_photo.jpg', 'tamworthycy_4714_IMG_0815.jpg']
+    const files = [
+      'marshana_4711_Reef_Marsh_photo.jpg', 'LINDQVASTBO_4712_Reef_Lindqvast_photo (1).jpg',
+      'darquellezoe_4713_Dune_d\'Arquelle_photo.jpg', 'tamworthycy_4714_IMG_0815.jpg',
+    ]
     const report = await run({}, files, { brief })
     expect(report.roots).toEqual([{ name: 'in', wrapper: null, prefix: '{family}{given}_#_' }])
     expect(report.slots.map(slot => [slot.holder, slot.status])).toEqual([['s1', 'right'], ['s2', 'to-fix'], ['s3', 'right'], ['s4', 'to-fix']])
     // ranges are told in the whole received name, the correction without the prefix
-    expect(fileAt(report, files[1] ?? '')).toMatchObject({ correctedPath: 'Reef_Lindqvast_photo.jpg', findings: [{ code: 'name.copy-mark', actual: files[1], differences: [{ range: [37, 41] }] }] })
+    expect(fileAt(report, files[1] ?? '')).toMatchObject({
+      correctedPath: 'Reef_Lindqvast_photo.jpg',
+      findings: [{ code: 'name.copy-mark', actual: files[1], differences: [{ range: [37, 41] }] }],
+    })
     expect(fileAt(report, files[3] ?? '').evidence).toContainEqual({ kind: 'sent-by' })
     const standing = await run({}, files, { brief, roots: [{ name: 'in', asIs: true }] })
     expect([standing.roots[0]?.prefix, codes(standing, files[0] ?? '')]).toEqual([null, ['name.differs']])
@@ -214,21 +305,34 @@ describe('whose file it is', () => {
 
   test('a prefix that only one holder\'s files bear, or that the rule asks for, is none', async () => {
     expect((await run({}, ['marshana_1_Reef_Marsh_photo.jpg', 'Reef_Lindqvast_photo.jpg'])).roots[0]?.prefix).toBeNull()
-    expect((await run({ name: '{family}_{n}_photo', fields: { n: { type: 'number', digits: 2 } } }, ['Marsh_01_photo.jpg', 'Lindqvast_02_photo.jpg'])).roots[0]?.prefix).toBeNull()
+    expect((await run(
+      { name: '{family}_{n}_photo', fields: { n: { type: 'number', digits: 2 } } },
+      ['Marsh_01_photo.jpg', 'Lindqvast_02_photo.jpg'],
+    )).roots[0]?.prefix).toBeNull()
   })
 
   test('the right folder under the root for second copies only is another root\'s', async () => {
-    const report = await run({ copies: ['archive'], folder: '{group}' }, ['Reef/Reef_Marsh_photo.jpg', { path: 'Reef/Reef_Marsh_photo.jpg', root: 'archive' }, { path: 'Reef/Reef_Lindqvast_photo.jpg', root: 'archive' }])
+    const report = await run({ copies: ['archive'], folder: '{group}' }, [
+      'Reef/Reef_Marsh_photo.jpg', { path: 'Reef/Reef_Marsh_photo.jpg', root: 'archive' },
+      { path: 'Reef/Reef_Lindqvast_photo.jpg', root: 'archive' },
+    ])
     expect([status(report, 's1'), status(report, 's2')]).toEqual(['right', 'to-fix'])
-    expect(report.files.find(file => file.root === 'archive' && file.path.includes('Lindqvast'))).toMatchObject({ role: 'placed', findings: [{ code: 'folder.other-root' }] })
+    expect(report.files.find(file => file.root === 'archive' && file.path.includes('Lindqvast'))).toMatchObject({
+      role: 'placed', findings: [{ code: 'folder.other-root' }],
+    })
   })
 
   test('one misspelt folder of one holder is one cause, each level and letter told', async () => {
-    const rule: Partial<RequirementDocument> = { folder: '{group}/{family} {given}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 2, by: 'n' } }
+    const rule: Partial<RequirementDocument> = {
+      folder: '{group}/{family} {given}', name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } },
+      count: { from: 2, to: 2, by: 'n' },
+    }
     const report = await run(rule, ['Reef/Mrash Ana/Marsh_01.jpg', 'Reef/Mrash Ana/Marsh_02.jpg'])
     const findings = report.files.flatMap(file => file.findings)
     expect(findings.map(one => [one.code, one.cause])).toEqual([['folder.wrong', 'c1'], ['folder.wrong', 'c1']])
-    expect(findings[0]?.differences).toEqual([{ part: 'level 2', kind: 'misspelt', range: [5, 14], expected: 'Marsh Ana', actual: 'Mrash Ana', edits: [{ range: [6, 8], expected: 'ar' }] }])
+    expect(findings[0]?.differences).toEqual([
+      { part: 'level 2', kind: 'misspelt', range: [5, 14], expected: 'Marsh Ana', actual: 'Mrash Ana', edits: [{ range: [6, 8], expected: 'ar' }] },
+    ])
   })
 
   test('an unplaced file with the rule\'s own words says so', async () => {
@@ -239,7 +343,9 @@ describe('whose file it is', () => {
     const stray = { path: 'thing.jpg', bytes: picture('thing') }
     const file = { sha256: sha(stray.bytes), root: 'in', path: 'thing.jpg' }
     const slot = { requirement: 'photo', holder: 's1' }
-    const placed = await run({}, [stray], { rulings: [{ kind: 'place', file, slot }, { kind: 'waive', slot: { requirement: 'photo', holder: 's2' } }] })
+    const placed = await run(
+      {}, [stray], { rulings: [{ kind: 'place', file, slot }, { kind: 'waive', slot: { requirement: 'photo', holder: 's2' } }] },
+    )
     expect([status(placed, 's1'), status(placed, 's2')]).toEqual(['to-fix', 'waived'])
     const accepted = await run({}, [{ ...stray, path: 'moved.jpg' }], { rulings: [{ kind: 'place', file, slot }, { kind: 'accept', file }] })
     expect(status(accepted, 's1')).toBe('right')
@@ -252,7 +358,10 @@ describe('whose file it is', () => {
     const bytes = makePdf('x', [])
     const faulty = { path: 'Reef_Marsh_photo.pdf', bytes: await bytes }
     const previous = await run({}, [faulty, 'Reef_Lindqvast_photo.jpg'])
-    const moved = await run({}, [{ ...faulty, at: BEFORE + 60_000 }, { path: 'scan0001.jpg', bytes: picture('Reef_Lindqvast_photo.jpg') }], { previous })
+    const moved = await run(
+      {}, [{ ...faulty, at: BEFORE + 60_000 }, { path: 'scan0001.jpg', bytes: picture('Reef_Lindqvast_photo.jpg') }],
+      { previous },
+    )
     expect(codes(moved, 'Reef_Marsh_photo.pdf')).toEqual(['format.not-accepted', 'content.unchanged'])
     expect(fileAt(moved, 'scan0001.jpg')).toMatchObject({ role: 'placed', slot: { holder: 's2' } })
     expect(codes(await run({}, [faulty], { previous }), 'Reef_Marsh_photo.pdf')).toEqual(['format.not-accepted'])

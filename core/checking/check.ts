@@ -49,7 +49,9 @@ export function check(input: CheckInput): Report {
 
   stage('find the root')
   const readings = readRoots(input, aside, index)
-  const roots = [...readings].map(([name, { undoings }]): ReportRoot => ({ name, wrapper: null, prefix: null, ...Object.assign({}, ...undoings.map(one => one.marks)) as RootMarks }))
+  const roots = [...readings].map(([name, { undoings }]): ReportRoot => ({
+    name, wrapper: null, prefix: null, ...Object.assign({}, ...undoings.map(one => one.marks)) as RootMarks,
+  }))
   const views = input.received.map((file, at) => viewFile(file, at, readings.get(file.root)))
   const rulings = applyRulings(input.rulings ?? [], views)
 
@@ -96,7 +98,9 @@ function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
 }
 
 /** Finds how each root is to be read, unless a person said that its folders and names stand as they are. */
-function readRoots({ received, roots: asked, roster }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex): Map<string, RootReading> {
+function readRoots(
+  { received, roots: asked, roster }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex,
+): Map<string, RootReading> {
   const located = new Map<string, Located[]>()
   received.forEach((file, index) => {
     const list = located.get(file.root) ?? []
@@ -119,7 +123,9 @@ function earlierPlacements({ previous }: CheckInput, index: EvidenceIndex): Map<
   const bySlot = new Map(index.units.map(unit => [`${unit.requirement.id}\n${unit.holder}`, unit.index]))
   for (const { sha256, size, role, slot } of previous.files) {
     const unit = slot && bySlot.get(`${slot.requirement}\n${slot.holder}`)
-    if (sha256 !== null && role === 'placed' && unit !== undefined && unit !== null && size > 0) before.set(sha256, [...new Set([...before.get(sha256) ?? [], unit])])
+    if (sha256 !== null && role === 'placed' && unit !== undefined && unit !== null && size > 0) {
+      before.set(sha256, [...new Set([...before.get(sha256) ?? [], unit])])
+    }
   }
   return before
 }
@@ -174,7 +180,10 @@ function judge(state: CheckState): void {
   state.files = [...entries.values()]
 }
 
-/** Bytes that had a content, format or size finding in the check before and lay elsewhere or were received earlier: `false` where they arrived anew. */
+/**
+ * Bytes that had a content, format or size finding in the check before and lay elsewhere or were received earlier:
+ * `false` where they arrived anew.
+ */
 function knownFaults({ previous, received }: CheckInput): Map<string, boolean> {
   const faults = new Map<string, boolean>()
   if (!previous) return faults
@@ -208,7 +217,10 @@ function blankFile({ aside, rulings }: CheckState, view: FileView): ReportFile {
     confidence: null,
     evidence: [],
     candidates: [],
-    format: { id, mediaType: formatById(id)?.mediaType ?? null, version: reading.version, state: reading.state, verified: reading.verified, props: reading.props },
+    format: {
+      id, mediaType: formatById(id)?.mediaType ?? null, version: reading.version, state: reading.state,
+      verified: reading.verified, props: reading.props,
+    },
     findings: [],
     correctedPath: null,
   }
@@ -233,7 +245,9 @@ function forgiveNumbered(placed: readonly PlacedFile[], views: readonly FileView
   const holders = new Map(placed.map(({ unit, filled }) => [filled.arrival.view.index, unit.holder]))
   const indexOfPath = new Map(views.map(view => [`${view.file.root}\n${view.folder}\n${view.name}`, view.index]))
   for (const { unit, filled: { arrival: { view } }, findings } of numbered) {
-    const twin = copyMarksOf(view).map(({ base }) => indexOfPath.get(`${view.file.root}\n${view.folder}\n${base}${view.extension ? `.${view.extension}` : ''}`)).find(index => index !== undefined)
+    const twin = copyMarksOf(view).map(({ base }) => indexOfPath.get(
+      `${view.file.root}\n${view.folder}\n${base}${view.extension ? `.${view.extension}` : ''}`,
+    )).find(index => index !== undefined)
     const holder = twin === undefined ? undefined : holders.get(twin)
     if (holder !== undefined && holder !== unit.holder) findings.splice(findings.findIndex(({ code }) => code === 'name.copy-mark'), 1)
   }

@@ -65,7 +65,10 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
             owner.set(partner.index, entry)
             roles.set(partner.index, 'companion')
           }
-          else if (companion.required) entry.findings.push(make({ code: 'companion.missing', params: { name: `${view.base}.${companion.extension}` } }, { expected: `${view.base}.${companion.extension}` }))
+          else if (companion.required) entry.findings.push(make(
+            { code: 'companion.missing', params: { name: `${view.base}.${companion.extension}` } },
+            { expected: `${view.base}.${companion.extension}` },
+          ))
         }
         for (const root of requirement.copies) {
           // the file itself lies under the copies' root: that is said of its folder
@@ -76,7 +79,9 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
             owner.set(copy.index, entry)
             roles.set(copy.index, 'copy')
             // of bytes that could not be read nobody can say that they differ
-            if (copy.file.sha256 !== null && view.file.sha256 !== null && copy.file.sha256 !== view.file.sha256) entry.findings.push(make({ code: 'copy.differs', params: { root } }, { actual: `${root}: ${copy.file.path}` }))
+            if (copy.file.sha256 !== null && view.file.sha256 !== null && copy.file.sha256 !== view.file.sha256) {
+              entry.findings.push(make({ code: 'copy.differs', params: { root } }, { actual: `${root}: ${copy.file.path}` }))
+            }
           }
         }
       }

@@ -30,16 +30,24 @@ test('a column, a field, a group, an id and a requirement may be called as anyth
   await fc.assert(fc.asyncProperty(word, word, word, word, async (column, field, group, id) => {
     // a folder that is called as somebody's id speaks of that person: no matter of words
     fc.pre(column !== field && id !== group)
-    const { roster } = readRoster(readTable(new TextEncoder().encode(`id,given,family,group,${column}\n${id},Ana,Marsh,${group},Blue\ns2,Bo,Lindqvast,${group},Red\n`)))
+    const { roster } = readRoster(
+      readTable(new TextEncoder().encode(`id,given,family,group,${column}\n${id},Ana,Marsh,${group},Blue\ns2,Bo,Lindqvast,${group},Red\n`)),
+    )
     expect(roster.people[0]?.fields).toEqual(Object.fromEntries([[column, 'Blue']]))
     const document: BriefDocument = {
       usitorBrief: 1, title: 'Test', requirements: [{
         id: 'constructor', title: 'Photo', name: `{${column}}_{family}_{${field}}`, folder: `{group}`,
         fields: Object.fromEntries([[field, { type: 'number', digits: 2, from: 1 }]]), count: { from: 2, to: 2, by: field },
-      }, { id: 'toString', name: `{${column}}_{family}_{${field}}_note`, fields: Object.fromEntries([[field, { type: 'choice', values: ['a', 'b'] }]]), formats: [{ id: 'jpg' }] }],
+      }, {
+        id: 'toString', name: `{${column}}_{family}_{${field}}_note`,
+        fields: Object.fromEntries([[field, { type: 'choice', values: ['a', 'b'] }]]), formats: [{ id: 'jpg' }],
+      }],
     }
     const brief = await readBrief(document, roster.columns)
-    const received = [jpg(`${group}/Blue_Marsh_01.jpg`), jpg(`${group}/blue-marsh-2.jpg`), jpg(`${group}/Red_Lindqvsat_01.jpg`), jpg('Blue_Marsh_a_note.jpg')]
+    const received = [
+      jpg(`${group}/Blue_Marsh_01.jpg`), jpg(`${group}/blue-marsh-2.jpg`), jpg(`${group}/Red_Lindqvsat_01.jpg`),
+      jpg('Blue_Marsh_a_note.jpg'),
+    ]
     const report = check({ brief, roster, received, checkedAt: 0 })
     const of = (path: string) => report.files.find(file => file.path === path)
     expect(of(`${group}/Blue_Marsh_01.jpg`)).toMatchObject({ role: 'placed', slot: { requirement: 'constructor', holder: id, n: 1 }, findings: [] })
@@ -66,9 +74,18 @@ test('a key that objects inherit is as unknown to a brief as any other', async (
   await fc.assert(fc.asyncProperty(word, async (key) => {
     const requirement = { id: 'photo', name: '{family}' }
     const unknown = expect.objectContaining({ message: expect.stringContaining('unknown key') as string }) as unknown
-    await expect(readBrief(Object.fromEntries([['usitorBrief', 1], ['title', 'Test'], ['requirements', [requirement]], [key, 1]]))).rejects.toEqual(unknown)
-    await expect(readBrief({ usitorBrief: 1, title: 'Test', requirements: [Object.fromEntries([...Object.entries(requirement), [key, 1]])] })).rejects.toEqual(unknown)
-    await expect(readBrief({ usitorBrief: 1, title: 'Test', requirements: [{ ...requirement, fields: { n: { type: key } } }] })).rejects.toThrow('is not one of')
-    await expect(readBrief({ usitorBrief: 1, title: 'Test', requirements: [{ ...requirement, formats: [{ id: 'jpg', measured: Object.fromEntries([[key, { from: 1 }]]) }] }] })).rejects.toThrow('unknown property')
+    await expect(readBrief(Object.fromEntries([
+      ['usitorBrief', 1], ['title', 'Test'], ['requirements', [requirement]], [key, 1],
+    ]))).rejects.toEqual(unknown)
+    await expect(readBrief({
+      usitorBrief: 1, title: 'Test', requirements: [Object.fromEntries([...Object.entries(requirement), [key, 1]])],
+    })).rejects.toEqual(unknown)
+    await expect(readBrief({
+      usitorBrief: 1, title: 'Test', requirements: [{ ...requirement, fields: { n: { type: key } } }],
+    })).rejects.toThrow('is not one of')
+    await expect(readBrief({
+      usitorBrief: 1, title: 'Test',
+      requirements: [{ ...requirement, formats: [{ id: 'jpg', measured: Object.fromEntries([[key, { from: 1 }]]) }] }],
+    })).rejects.toThrow('unknown property')
   }))
 })

@@ -30,12 +30,16 @@ export function judgeContent(view: FileView, { requirement }: Unit, format: Acce
   }
   if (holdsNothing(reading, format.id)) verdicts.push({ code: 'content.blank', params: { format: format.id } })
   const asked = requirement.size
-  if (size < asked.from || size > asked.to) verdicts.push({ code: 'size.out-of-range', params: { size, from: asked.from, to: asked.to === Infinity ? null : asked.to } })
+  if (size < asked.from || size > asked.to) {
+    verdicts.push({ code: 'size.out-of-range', params: { size, from: asked.from, to: asked.to === Infinity ? null : asked.to } })
+  }
   return verdicts
 }
 
 /** The one thing that stands before all others; `nothing more` where nothing else can be said of the file. */
-function firstWrong(view: FileView, requirement: Requirement, format: Acceptance, handouts: ReadonlySet<string>, doubled: boolean): Verdict | 'nothing more' | null {
+function firstWrong(
+  view: FileView, requirement: Requirement, format: Acceptance, handouts: ReadonlySet<string>, doubled: boolean,
+): Verdict | 'nothing more' | null {
   const { reading, sha256 } = view.file
   const asked = requirement.formats.map(({ id }) => id)
   if (reading.state === 'unread') return 'nothing more'
@@ -55,5 +59,6 @@ function firstWrong(view: FileView, requirement: Requirement, format: Acceptance
 /** Whether a file of this format opens but holds nothing: told by its reader, or a table of one row, which can only be its header. */
 function holdsNothing(reading: Reading, id: string): boolean {
   if (reading.blank) return true
-  return (id === 'csv' || id === 'tsv') && reading.state === 'ok' && (reading.props.rows === 0 || (reading.props.rows === 1 && reading.props.delimiter === undefined))
+  return (id === 'csv' || id === 'tsv') && reading.state === 'ok'
+    && (reading.props.rows === 0 || (reading.props.rows === 1 && reading.props.delimiter === undefined))
 }

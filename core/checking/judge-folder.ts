@@ -29,7 +29,9 @@ export interface FolderVerdict {
  * @param form - the form its name fits or lies nearest to; other members' folders count as well where a group owes
  * @param captures - values the name tells
  */
-export function judgeFolder(view: FileView, unit: Unit, forms: readonly UnitForm[], form: UnitForm, captures: Captures, index: EvidenceIndex): FolderVerdict {
+export function judgeFolder(
+  view: FileView, unit: Unit, forms: readonly UnitForm[], form: UnitForm, captures: Captures, index: EvidenceIndex,
+): FolderVerdict {
   const right: FolderVerdict = { verdict: null, differences: [], corrected: view.folder }
   if (form.folder === null) return right
   if (view.folderLost) return { ...right, corrected: expandFolder(form.folder, captures) }
@@ -55,7 +57,9 @@ function tellFolder(view: FileView, unit: Unit, levels: FolderLevels, index: Evi
   const params = { madeLevel: made === undefined || what === null ? null : { level: made, what }, atTop: levels.length === 0 }
   const fits = (depth: number, received: string) => fitsLevel(levels, depth, received, unit)
   if (levels.length === 0) return { code: view.levels.length > 0 ? 'folder.too-deep' : 'folder.wrong', params }
-  if (isSubsequence(levels.length, view.levels.length, (asked, got) => fits(asked, view.levels[got] ?? ''))) return { code: 'folder.too-deep', params }
+  if (isSubsequence(levels.length, view.levels.length, (asked, got) => fits(asked, view.levels[got] ?? ''))) {
+    return { code: 'folder.too-deep', params }
+  }
   if (view.levels.length > 0 && isSubsequence(view.levels.length, levels.length, (got, asked) => fits(asked, view.levels[got] ?? ''))) {
     return { code: 'folder.level-missing', params: {} }
   }

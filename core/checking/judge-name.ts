@@ -41,7 +41,10 @@ export interface NameVerdict {
  * @param format - what its format means for the requirement
  * @param ownerOf - whose value of a field a text is, to tell another person's
  */
-export function judgeName(view: FileView, requirement: Requirement, forms: readonly UnitForm[], known: Captures, format: Acceptance, ownerOf: ExplainContext['ownerOf'] = null): NameVerdict {
+export function judgeName(
+  view: FileView, requirement: Requirement, forms: readonly UnitForm[], known: Captures, format: Acceptance,
+  ownerOf: ExplainContext['ownerOf'] = null,
+): NameVerdict {
   const first = forms[0] ?? { name: null, folder: null }
   const extension = rightExtension(view.extension, requirement, format)
   const withExtension = (base: string) => (extension ? `${base}.${extension}` : base)
@@ -49,7 +52,9 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
   const worth = (verdict: Verdict | null, base: string, form: UnitForm, captures: Captures, differences: Difference[] = []): NameVerdict =>
     ({ verdict, differences, corrected: withExtension(base), form, captures })
 
-  if (forms.every(form => form.name === null)) return { ...worth(null, view.base, first, {}), ...judgeExtension(view, requirement, format, extension) }
+  if (forms.every(form => form.name === null)) {
+    return { ...worth(null, view.base, first, {}), ...judgeExtension(view, requirement, format, extension) }
+  }
   const fitting = fits(view.base)
   if (fitting) {
     // leniency accepts the name as it stands, so its correction is itself
@@ -59,7 +64,10 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
   if (inner) {
     const doubled = fits(inner.base)
     if (doubled) {
-      return worth({ code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: extension } }, inner.base, doubled.form, doubled.captures)
+      return worth(
+        { code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: extension } },
+        inner.base, doubled.form, doubled.captures,
+      )
     }
   }
   for (const { base, mark, at: position } of copyMarksOf(view)) {
@@ -75,11 +83,17 @@ export function judgeName(view: FileView, requirement: Requirement, forms: reado
   if (given) return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], known), nearest.form, known)
   const look = fitLook(view.base, requirement, forms, known)
   if (look) {
-    return worth({ code: 'name.look-alike', params: { looks: findLookAlikes(view.base) } }, expandParts(look.form.name ?? [], look.captures), look.form, look.captures, nearest.differences)
+    return worth(
+      { code: 'name.look-alike', params: { looks: findLookAlikes(view.base) } }, expandParts(look.form.name ?? [], look.captures),
+      look.form, look.captures, nearest.differences,
+    )
   }
   const characters = forbiddenCharacters(view.base)
   const clean = characters.length > 0 ? withoutForbidden(view.base).map(fits).find(Boolean) : undefined
-  if (clean) return worth({ code: 'name.forbidden-character', params: { characters } }, expandParts(clean.form.name ?? [], clean.captures), clean.form, clean.captures, nearest.differences)
+  if (clean) return worth(
+    { code: 'name.forbidden-character', params: { characters } }, expandParts(clean.form.name ?? [], clean.captures), clean.form,
+    clean.captures, nearest.differences,
+  )
   const unportable = tellUnportable(view, fits)
   if (unportable) return worth(unportable, wanted, nearest.form, nearest.captures)
   if (onlyPlaceholders(nearest.differences, requirement.fields)) {
@@ -116,13 +130,16 @@ function fitBase(base: string, requirement: Requirement, forms: readonly UnitFor
   for (const form of forms) {
     const match = form.name && matchParts(form.name, base, strictness, count.by)
     if (!match) continue
-    const agrees = Object.entries(known).every(([field, value]) => ownOf(match.captures, field) === undefined || Number(match.captures[field]) === Number(value))
+    const agrees = Object.entries(known)
+      .every(([field, value]) => ownOf(match.captures, field) === undefined || Number(match.captures[field]) === Number(value))
     if (agrees) return { form, captures: match.captures }
   }
   return null
 }
 
-function nearestForm(base: string, forms: readonly UnitForm[], context: ExplainContext): { form: UnitForm, captures: Captures, differences: Difference[], cost: number } {
+function nearestForm(
+  base: string, forms: readonly UnitForm[], context: ExplainContext,
+): { form: UnitForm, captures: Captures, differences: Difference[], cost: number } {
   let best: { form: UnitForm, captures: Captures, differences: Difference[], cost: number } | null = null
   for (const form of forms.slice(0, 24)) {
     if (!form.name) continue
@@ -165,7 +182,10 @@ function judgeExtension(view: FileView, requirement: Requirement, format: Accept
   }
   const inner = innerExtension(view.base, view.extension, format)
   if (inner && requirement.names.length === 0 && formatsOfExtension(inner.extension.toLowerCase()).length > 0) {
-    return { verdict: { code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: null } }, corrected: `${inner.base}.${right}` }
+    return {
+      verdict: { code: 'name.extension-doubled', params: { inner: inner.extension, outer: view.extension, right: null } },
+      corrected: `${inner.base}.${right}`,
+    }
   }
   const cased = inAskedCase(view.extension, requirement)
   if (cased !== view.extension && right.toLowerCase() === view.extension.toLowerCase()) {

@@ -87,7 +87,10 @@ export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make
   }
   const late = isLate(unit, arrival)
   if (late && unit.due !== null && view.file.receivedAt !== null) {
-    findings.push(make({ code: 'time.late', params: { ms: view.file.receivedAt - unit.due } }, { actual: new Date(view.file.receivedAt).toISOString() }))
+    findings.push(make(
+      { code: 'time.late', params: { ms: view.file.receivedAt - unit.due } },
+      { actual: new Date(view.file.receivedAt).toISOString() },
+    ))
   }
   return { findings, correctedPath: folder.corrected === '' ? name.corrected : `${folder.corrected}/${name.corrected}`, late }
 }
@@ -101,7 +104,12 @@ function receivedName({ file }: FileView): string {
 /** A difference told in the whole received name. */
 function shifted(difference: Difference, by: number): Difference {
   const move = ([start, end]: [number, number]): [number, number] => [start + by, end + by]
-  return by === 0 ? difference : { ...difference, range: move(difference.range), ...(difference.edits ? { edits: difference.edits.map(edit => ({ ...edit, range: move(edit.range) })) } : {}) }
+  return by === 0
+    ? difference
+    : {
+        ...difference, range: move(difference.range),
+        ...(difference.edits ? { edits: difference.edits.map(edit => ({ ...edit, range: move(edit.range) })) } : {}),
+      }
 }
 
 /** How a file is told that another one counts instead of. */

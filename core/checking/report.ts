@@ -4,7 +4,9 @@ import type { Evidence } from '../placing/evidence'
 import type { SlotRef } from '../brief/slots'
 
 export type SlotStatus = 'right' | 'to-fix' | 'missing' | 'waived' | 'absent'
-export type FileRole = 'placed' | 'unplaced' | 'superseded' | 'duplicate' | 'copy' | 'companion' | 'surplus' | 'set-aside' | 'clutter' | 'backup' | 'ignored'
+export type FileRole
+  = | 'placed' | 'unplaced' | 'superseded' | 'duplicate' | 'copy' | 'companion' | 'surplus' | 'set-aside' | 'clutter' | 'backup'
+    | 'ignored'
 
 export interface ReportSlot extends SlotRef {
   status: SlotStatus
@@ -31,7 +33,14 @@ export interface ReportFile {
   confidence: number | null
   evidence: Evidence[]
   candidates: SlotRef[]
-  format: { id: string, mediaType: string | null, version: string | null, state: Reading['state'], verified: Reading['verified'], props: Record<string, PropertyValue> }
+  format: {
+    id: string
+    mediaType: string | null
+    version: string | null
+    state: Reading['state']
+    verified: Reading['verified']
+    props: Record<string, PropertyValue>
+  }
   findings: Finding[]
   /** The right path under the root, where the received one is not it; `null` otherwise. */
   correctedPath: string | null

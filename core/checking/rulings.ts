@@ -7,7 +7,10 @@ import { slotKey } from '../brief/slots'
 
 const slot = yup.object({ requirement: yup.string().required(), holder: yup.string().required(), n: yup.number().integer() }).noUnknown()
 // an empty text stood for bytes that could not be read
-const file = yup.object({ sha256: yup.string().nullable().matches(/^(?:[0-9a-f]{64})?$/).defined(), root: yup.string().required(), path: yup.string().required() }).noUnknown()
+const file = yup.object({
+  sha256: yup.string().nullable().matches(/^(?:[0-9a-f]{64})?$/).defined(), root: yup.string().required(),
+  path: yup.string().required(),
+}).noUnknown()
 
 const rulingsSchema = yup.object({
   usitorRulings: yup.number().oneOf([1]).required(),

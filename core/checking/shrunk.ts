@@ -18,7 +18,8 @@ const LEAST = { pages: 4, words: 100, bytes: 4096 }
 export function shrunkFinding(entry: Filled, filled: readonly Filled[], make: FindingMaker): Finding | null {
   const now = entry.arrival.view
   const before = filled.find(other => other.role === 'superseded' && other.n === entry.n && isEarlier(other.arrival.view, now))?.arrival.view
-  if (!before || before.file.reading.state !== 'ok' || now.file.reading.state !== 'ok' || before.file.reading.candidates[0] !== now.file.reading.candidates[0]) return null
+  if (!before || before.file.reading.state !== 'ok' || now.file.reading.state !== 'ok'
+    || before.file.reading.candidates[0] !== now.file.reading.candidates[0]) return null
   for (const unit of ['pages', 'words'] as const) {
     const [old, own] = [measured(before.file.reading.props[unit]), measured(now.file.reading.props[unit])]
     if (old === null || own === null) continue

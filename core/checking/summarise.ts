@@ -40,7 +40,10 @@ function candidatePaths(files: readonly ReportFile[]): Map<string, string[]> {
   return paths
 }
 
-function slotsOf(state: CheckState, unit: Unit, filled: readonly Filled[], files: readonly ReportFile[], candidates: ReadonlyMap<string, string[]>): ReportSlot[] {
+function slotsOf(
+  state: CheckState, unit: Unit, filled: readonly Filled[], files: readonly ReportFile[],
+  candidates: ReadonlyMap<string, string[]>,
+): ReportSlot[] {
   const byNumber = new Map<number | null, Filled[]>()
   for (const entry of filled) {
     if (entry.role === 'surplus') continue

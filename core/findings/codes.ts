@@ -99,7 +99,9 @@ export function isAboutContent(code: FindingCode): boolean {
 }
 
 /** What is told first where there is room for one thing only. */
-const TELLING: readonly About[] = ['content', 'likeness', 'format', 'size', 'name', 'folder', 'companion', 'copy', 'placing', 'count', 'version', 'time']
+const TELLING: readonly About[] = [
+  'content', 'likeness', 'format', 'size', 'name', 'folder', 'companion', 'copy', 'placing', 'count', 'version', 'time',
+]
 
 /** Of several findings the one that tells most: an error before a notice, then by what it is about. */
 export function mostTelling(codes: readonly FindingCode[]): FindingCode | undefined {

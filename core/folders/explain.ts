@@ -29,7 +29,9 @@ export interface FolderExplanation {
  * @example
  * explainFolder(levelsOf('{group}/{family}'), ['Reef', 'Mrash'], …).differences[0] //=> { part: 'level 2', kind: 'misspelt', range: [5, 10], … }
  */
-export function explainFolder(levels: FolderLevels, received: readonly string[], requirement: Requirement, context: Partial<ExplainContext>): FolderExplanation {
+export function explainFolder(
+  levels: FolderLevels, received: readonly string[], requirement: Requirement, context: Partial<ExplainContext>,
+): FolderExplanation {
   const starts: number[] = []
   received.reduce((offset, level) => {
     starts.push(offset)
@@ -50,13 +52,18 @@ export function explainFolder(levels: FolderLevels, received: readonly string[],
     const paired = pair[i - 1]?.[j - 1]
     if (i > 0 && j > 0 && paired && costAt(i, j) === costAt(i - 1, j - 1) + paired.cost) {
       Object.assign(captures, paired.captures)
-      if (paired.cost > 0) differences.unshift(levelDifference(i, starts[j - 1] ?? 0, received[j - 1] ?? '', expandParts(levels[i - 1] ?? [], paired.captures), paired.cost >= OTHER ? [] : paired.differences))
+      if (paired.cost > 0) differences.unshift(levelDifference(
+        i, starts[j - 1] ?? 0, received[j - 1] ?? '', expandParts(levels[i - 1] ?? [], paired.captures),
+        paired.cost >= OTHER ? [] : paired.differences,
+      ))
       i--
       j--
     }
     else if (i > 0 && (j === 0 || costAt(i, j) === costAt(i - 1, j) + ABSENT)) {
       const here = starts[j] ?? end
-      differences.unshift({ part: `level ${i}`, kind: 'absent', range: [here, here], expected: expandParts(levels[i - 1] ?? [], captures), actual: '' })
+      differences.unshift({
+        part: `level ${i}`, kind: 'absent', range: [here, here], expected: expandParts(levels[i - 1] ?? [], captures), actual: '',
+      })
       i--
     }
     else {
@@ -71,7 +78,10 @@ export function explainFolder(levels: FolderLevels, received: readonly string[],
 
 /** Costs of the cheapest way from the top to so many levels asked and received. */
 function alignLevels(pair: readonly (readonly { cost: number }[])[], asked: number, received: number): (i: number, j: number) => number {
-  const costs = Array.from({ length: asked + 1 }, (_, i) => Array.from({ length: received + 1 }, (_, j) => (i === 0 || j === 0 ? i * ABSENT + j * EXTRA : 0)))
+  const costs = Array.from(
+    { length: asked + 1 },
+    (_, i) => Array.from({ length: received + 1 }, (_, j) => (i === 0 || j === 0 ? i * ABSENT + j * EXTRA : 0)),
+  )
   const costAt = (i: number, j: number) => costs[i]?.[j] ?? Infinity
   for (let i = 1; i <= asked; i++) {
     for (let j = 1; j <= received; j++) {

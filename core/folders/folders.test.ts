@@ -7,10 +7,15 @@ import { fillFolder } from '../names/levels'
 const VALUES = { group: 'Reef', family: 'Marsh', given: 'Ana' }
 
 async function told(folder: string, received: string, strictness: 'exact' | 'ignore' = 'exact') {
-  const brief = await readBrief({ usitorBrief: 1, title: 't', requirements: [{ id: 'r', folder, strictness: { letterCase: strictness, separators: strictness } }] })
+  const brief = await readBrief({
+    usitorBrief: 1, title: 't',
+    requirements: [{ id: 'r', folder, strictness: { letterCase: strictness, separators: strictness } }],
+  })
   const [requirement] = brief.requirements
   if (!requirement) return []
-  return explainFolder(fillFolder(requirement, VALUES) ?? [], received === '' ? [] : received.split('/'), requirement, {}).differences.map(one => `${one.part} ${one.kind} ${one.actual}→${one.expected} ${one.range.join('-')}`)
+  return explainFolder(
+    fillFolder(requirement, VALUES) ?? [], received === '' ? [] : received.split('/'), requirement, {},
+  ).differences.map(one => `${one.part} ${one.kind} ${one.actual}→${one.expected} ${one.range.join('-')}`)
 }
 
 describe('folders, level by level', () => {

@@ -49,7 +49,8 @@ export function findOwnFolders(files: readonly Located[], index: Lookups, people
       entry.levels.set(level, here)
     }
   }
-  const [best] = [...patterns].filter(([, { people: persons, levels }]) => persons.size >= 2 && levels.size >= 2).sort((a, b) => b[1].files - a[1].files || byCodeUnit(a[0], b[0]))
+  const [best] = [...patterns].filter(([, { people: persons, levels }]) => persons.size >= 2 && levels.size >= 2)
+    .sort((a, b) => b[1].files - a[1].files || byCodeUnit(a[0], b[0]))
   if (!best) return null
   const [pattern, { levels }] = best
   const reading = (off: boolean) => files.map(({ folder, base }): Located => {

@@ -22,7 +22,8 @@ export interface NamePrefix {
 
 /** Ways a delivering system writes whose file it is, by the words for it. */
 const WAYS: readonly (readonly [words: string, of: (person: Person) => string])[] = [
-  ['{family}{given}', ({ family, given }) => (family && given ? family + given : '')], ['{given}{family}', ({ family, given }) => (family && given ? given + family : '')],
+  ['{family}{given}', ({ family, given }) => (family && given ? family + given : '')],
+  ['{given}{family}', ({ family, given }) => (family && given ? given + family : '')],
   ['{name}', ({ name, family }) => (family ? '' : name)], ['{family}', ({ family }) => family], ['{given}', ({ given }) => given],
   ['{id}', ({ id }) => id], ['{group}', ({ group }) => group], ['{email}', ({ email }) => email.split('@')[0] ?? ''],
 ]
@@ -72,7 +73,8 @@ function fittingUnits(base: string, index: Lookups): Unit[] {
   if (units.size === 0 || units.size > 64) return []
   return [...units].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
-    const fits = unit && formsOf(unit).some(({ name }) => name && matchParts(name, base, unit.requirement.strictness, unit.requirement.count.by) !== null)
+    const fits = unit
+      && formsOf(unit).some(({ name }) => name && matchParts(name, base, unit.requirement.strictness, unit.requirement.count.by) !== null)
     return fits ? [unit] : []
   })
 }

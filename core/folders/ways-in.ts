@@ -76,7 +76,8 @@ export const WAYS_IN: readonly WayIn[] = [
     },
   },
   {
-    id: 'replaced', words: 'a system that stores plain signs only', names: 'apostrophes and letters with accents replaced by one sign', folders: 'the same',
+    id: 'replaced', words: 'a system that stores plain signs only',
+    names: 'apostrophes and letters with accents replaced by one sign', folders: 'the same',
     owner: 'folder and name', time: EACH_TIME,
     recognise({ inside, units }) {
       const replaced = findReplaced(inside, units)
@@ -88,7 +89,8 @@ export const WAYS_IN: readonly WayIn[] = [
     },
   },
   {
-    id: 'own-folders', words: 'a package with one folder a person', names: 'as saved', folders: 'first a level a person, made of roster values and a serial',
+    id: 'own-folders', words: 'a package with one folder a person', names: 'as saved',
+    folders: 'first a level a person, made of roster values and a serial',
     owner: 'that level', time: EACH_TIME,
     recognise({ inside, index, people }) {
       const own = findOwnFolders(inside, index, people)
@@ -99,12 +101,18 @@ export const WAYS_IN: readonly WayIn[] = [
           const [level = ''] = seen.folder.split('/')
           const owner = level === '' ? null : own.take(level)
           if (!owner) return seen
-          return { ...seen, folder: [owner.level, seen.folder.slice(level.length + 1)].filter(Boolean).join('/'), sentBy: [...seen.sentBy, ...owner.people] }
+          return {
+            ...seen, folder: [owner.level, seen.folder.slice(level.length + 1)].filter(Boolean).join('/'),
+            sentBy: [...seen.sentBy, ...owner.people],
+          }
         },
       }
     },
   },
-  { id: 'flat', words: 'everything flat in one folder', names: 'a number behind the second of two equal names', folders: 'none left', owner: 'the name', time: EACH_TIME },
+  {
+    id: 'flat', words: 'everything flat in one folder', names: 'a number behind the second of two equal names',
+    folders: 'none left', owner: 'the name', time: EACH_TIME,
+  },
   {
     id: 'split-archive', words: 'a large download split into several archives', names: 'as saved', folders: 'parts of one tree in every archive',
     owner: 'folder and name', time: 'the archive\'s own field',
@@ -117,8 +125,14 @@ export const WAYS_IN: readonly WayIn[] = [
     id: 'archive-inside', words: 'an archive among the files', names: 'as packed', folders: 'the folder the archive lies in, then as packed',
     owner: 'folder, name, or who sent the archive', time: 'the archive\'s own field',
   },
-  { id: 'mail', words: 'mail messages with attachments', names: 'as attached', folders: 'none', owner: 'the sender\'s address', time: 'the message\'s date' },
-  { id: 'disk', words: 'a stick or disk', names: 'as saved', folders: 'as saved, with what systems strew', owner: 'folder and name', time: `${EACH_TIME}, in steps of two seconds` },
+  {
+    id: 'mail', words: 'mail messages with attachments', names: 'as attached', folders: 'none', owner: 'the sender\'s address',
+    time: 'the message\'s date',
+  },
+  {
+    id: 'disk', words: 'a stick or disk', names: 'as saved', folders: 'as saved, with what systems strew',
+    owner: 'folder and name', time: `${EACH_TIME}, in steps of two seconds`,
+  },
   {
     id: 'synchronised', words: 'a synchronised folder', names: 'as saved', folders: 'as saved', owner: 'folder and name',
     time: `${EACH_TIME}; entries that are not on the machine are unread`,

@@ -41,7 +41,8 @@ export function signatures<const Reader extends string>(rows: readonly Signature
 }
 
 function matches({ starts, at: offset = 0, when }: Signature, head: Uint8Array, size: number): boolean {
-  if (starts !== undefined && !(typeof starts === 'string' ? startsWith(head, starts, offset) : starts.some(start => startsWith(head, start, offset)))) return false
+  if (starts !== undefined
+    && !(typeof starts === 'string' ? startsWith(head, starts, offset) : starts.some(start => startsWith(head, start, offset)))) return false
   return when === undefined || when(head, size)
 }
 

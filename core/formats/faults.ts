@@ -125,7 +125,8 @@ export type FaultOf<K extends FaultKind> = Extract<Fault, { kind: K }>
 
 /** Reads a fault as it was kept or sent: a known kind with short texts and finite numbers beside it, or nothing. */
 export function readFault(stored: unknown): Fault | null {
-  if (typeof stored !== 'object' || stored === null || !('kind' in stored) || typeof stored.kind !== 'string' || !Object.hasOwn(FAULTS, stored.kind)) return null
+  if (typeof stored !== 'object' || stored === null || !('kind' in stored) || typeof stored.kind !== 'string'
+    || !Object.hasOwn(FAULTS, stored.kind)) return null
   const told = Object.entries(stored).slice(0, 6)
   const fits = told.every(([, value]) => (typeof value === 'string' && value.length <= 2000) || (typeof value === 'number' && Number.isFinite(value)))
   return fits ? Object.fromEntries(told) as unknown as Fault : null

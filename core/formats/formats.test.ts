@@ -114,11 +114,15 @@ describe('identification', () => {
     expect((await read(binaryStl(7))).props).toMatchObject({ form: 'binary', triangles: 7 })
   })
 
-  test.each(['jpg', 'png', 'pdf', 'odt', 'docx', 'xlsx', 'wav', 'flac', 'zip', 'json', 'svg', 'rtf'])('%s cut short at two thirds is damaged', async (id) => {
+  test.each([
+    'jpg', 'png', 'pdf', 'odt', 'docx', 'xlsx', 'wav', 'flac', 'zip', 'json', 'svg', 'rtf',
+  ])('%s cut short at two thirds is damaged', async (id) => {
     const sample = SAMPLES.find(([one]) => one === id)
     const bytes = await sample?.[1]() ?? new Uint8Array(0)
     const reading = await read(bytes.subarray(0, Math.floor(bytes.length * 2 / 3)))
-    expect([reading.candidates[0], reading.state]).toEqual([id === 'docx' || id === 'xlsx' || id === 'odt' ? expect.stringMatching(/docx|xlsx|odt|zip/) : id, 'damaged'])
+    expect([reading.candidates[0], reading.state]).toEqual([
+      id === 'docx' || id === 'xlsx' || id === 'odt' ? expect.stringMatching(/docx|xlsx|odt|zip/) : id, 'damaged',
+    ])
   })
 
   test('a mesh cut short says how much of it is there', async () => {
@@ -132,12 +136,16 @@ describe('identification', () => {
   })
 
   test('what cannot be read is unread, never empty or damaged', async () => {
-    expect(await readBytes({ size: 10, read: () => Promise.reject(new Error('disk gone')) })).toMatchObject({ state: 'unread', fault: { kind: 'said', text: 'disk gone' } })
+    expect(await readBytes({
+      size: 10, read: () => Promise.reject(new Error('disk gone')),
+    })).toMatchObject({ state: 'unread', fault: { kind: 'said', text: 'disk gone' } })
   })
 
   test('no bytes make a reader throw', async () => {
     const starts = await Promise.all(SAMPLES.map(async ([, make]) => [...await make()].slice(0, 400)))
-    await fc.assert(fc.asyncProperty(fc.constantFrom(...starts), fc.array(fc.tuple(fc.nat(399), fc.nat(255)), { maxLength: 12 }), fc.nat(400), async (start, flips, length) => {
+    await fc.assert(fc.asyncProperty(fc.constantFrom(...starts), fc.array(
+      fc.tuple(fc.nat(399), fc.nat(255)), { maxLength: 12 },
+    ), fc.nat(400), async (start, flips, length) => {
       const bytes = Uint8Array.from(start)
       for (const [offset, value] of flips) bytes[offset % bytes.length] = value
       expect((await read(bytes.subarray(0, length))).state).not.toBe('unread')

@@ -46,7 +46,9 @@ function archiveOf(packed: Uint8Array, unpacked: number, crc: number): Uint8Arra
 
 test('an archive that unpacks to absurd size is in order, with the limit noted', async () => {
   const zeros = new Uint8Array(300_000_000)
-  expect(await read(archiveOf(deflateRawSync(zeros), zeros.length, crc32(zeros)))).toMatchObject({ candidates: ['zip'], state: 'ok', verified: 'structure', fault: { kind: 'unpacked-in-part', megabytes: 268 } })
+  expect(await read(archiveOf(deflateRawSync(zeros), zeros.length, crc32(zeros)))).toMatchObject({
+    candidates: ['zip'], state: 'ok', verified: 'structure', fault: { kind: 'unpacked-in-part', megabytes: 268 },
+  })
 })
 
 test('four gigabytes declared in a few bytes are damage, not memory', async () => {
@@ -63,7 +65,9 @@ test('four gigabytes declared in a few bytes are damage, not memory', async () =
 })
 
 test('entities are never resolved, outside ones never fetched', async () => {
-  const bomb = `<?xml version="1.0"?><!DOCTYPE a [<!ENTITY b "${'x'.repeat(100)}">${Array.from({ length: 30 }, (_, at) => `<!ENTITY e${at} "&b;&b;&b;&b;">`).join('')}<!ENTITY out SYSTEM "file:///etc/passwd">]><a>&e29;&out;</a>`
+  const bomb = `<?xml version="1.0"?><!DOCTYPE a [<!ENTITY b "${'x'.repeat(100)}">${Array.from(
+    { length: 30 }, (_, at) => `<!ENTITY e${at} "&b;&b;&b;&b;">`,
+  ).join('')}<!ENTITY out SYSTEM "file:///etc/passwd">]><a>&e29;&out;</a>`
   expect(await read(text(bomb))).toMatchObject({ candidates: ['xml'], state: 'ok' })
 })
 
@@ -79,14 +83,20 @@ test('a hundred thousand entries are read in bounds', async () => {
 })
 
 test('a document that refers to itself in circles ends', async () => {
-  const body = '%PDF-1.4\n1 0 obj\n<</Type/Catalog/Pages 2 0 R>>\nendobj\n2 0 obj\n<</Type/Pages/Count 2/Kids[2 0 R 3 0 R]/Parent 2 0 R/MediaBox 4 0 R>>\nendobj\n3 0 obj\n<</Type/Pages/Kids[2 0 R]/Count 3 0 R>>\nendobj\n4 0 obj\n4 0 R\nendobj\n'
+  const body = '%PDF-1.4\n1 0 obj\n<</Type/Catalog/Pages 2 0 R>>\nendobj\n2 0 obj\n<</Type/Pages/Count 2/Kids[2 0 R 3 0 R]/Parent 2 0 '
+    + 'R/MediaBox 4 0 R>>\nendobj\n3 0 obj\n<</Type/Pages/Kids[2 0 R]/Count 3 0 R>>\nendobj\n4 0 obj\n4 0 R\nendobj\n'
   const offsets = [...body.matchAll(/\d+ 0 obj/g)].map(found => String(found.index).padStart(10, '0'))
-  const table = `xref\n0 5\n0000000000 65535 f \n${offsets.map(offset => `${offset} 00000 n \n`).join('')}trailer\n<</Size 5/Root 1 0 R/Prev ${body.length}>>\nstartxref\n${body.length}\n%%EOF`
+  const table = `xref\n0 5\n0000000000 65535 f \n${offsets.map(offset => `${offset} 00000 n \n`).join('')}trailer\n<</Size 5/Root 1 0 `
+    + `R/Prev ${body.length}>>\nstartxref\n${body.length}\n%%EOF`
   expect(await read(text(body + table))).toMatchObject({ candidates: ['pdf'], state: 'ok', props: { pages: 2 } })
 })
 
 test('texts made to mislead expressions are read to the end', async () => {
-  const hard = [`<?xml${'<!---->'.repeat(9000)}`, `<!DOCTYPE a [${'>'.repeat(9000)}`, '\n'.repeat(60_000), `#${'\n'.repeat(30_000)}x`, '<'.repeat(60_000), `{"a":${'['.repeat(60_000)}`, `${'  0\n'.repeat(12_000)}`, `From: ${'a: b\n'.repeat(12_000)}`, `%PDF-1.4 ${'/Length 1 '.repeat(6000)}startxref 9`]
+  const hard = [
+    `<?xml${'<!---->'.repeat(9000)}`, `<!DOCTYPE a [${'>'.repeat(9000)}`, '\n'.repeat(60_000), `#${'\n'.repeat(30_000)}x`,
+    '<'.repeat(60_000), `{"a":${'['.repeat(60_000)}`, `${'  0\n'.repeat(12_000)}`, `From: ${'a: b\n'.repeat(12_000)}`,
+    `%PDF-1.4 ${'/Length 1 '.repeat(6000)}startxref 9`,
+  ]
   // an expression of exponential time would never come back from these
   for (const sample of hard) expect((await read(text(sample))).state).not.toBe('unread')
 })

@@ -16,7 +16,9 @@ export interface Property {
 
 type WayOut = Property['wayOut']
 const number = (label: string, unit = '', wayOut?: WayOut): Property => ({ label, unit, type: 'number', ...(wayOut ? { wayOut } : {}) })
-const text = (label: string, values?: readonly string[], wayOut?: WayOut): Property => ({ label, unit: '', type: 'text', ...(values ? { values } : {}), ...(wayOut ? { wayOut } : {}) })
+const text = (label: string, values?: readonly string[], wayOut?: WayOut): Property => ({
+  label, unit: '', type: 'text', ...(values ? { values } : {}), ...(wayOut ? { wayOut } : {}),
+})
 const flag = (label: string, change?: string): Property => ({ label, unit: '', type: 'flag', ...(change ? { wayOut: { change } } : {}) })
 
 const about = (tolerance: number, property: Property): Property => ({ ...property, tolerance })
@@ -32,20 +34,28 @@ export const PROPERTIES: Record<string, Property> = {
   pageWidth: about(0.6, number('page width', 'mm', PAGE)), pageHeight: about(0.6, number('page height', 'mm', PAGE)),
   fontsEmbedded: flag('fonts embedded', 'Export it again with all fonts embedded.'),
   width: number('width', 'px', LARGER), height: number('height', 'px', LARGER), depth: number('depth', 'bits a channel'),
-  resolution: number('resolution', 'dpi'), colorModel: text('colour model', ['gray', 'rgb', 'cmyk', 'indexed', 'lab']), animated: flag('animated', 'Save it as asked: one picture, or several in motion.'),
+  resolution: number('resolution', 'dpi'), colorModel: text('colour model', ['gray', 'rgb', 'cmyk', 'indexed', 'lab']),
+  animated: flag('animated', 'Save it as asked: one picture, or several in motion.'),
   layers: number('layers', '', { more: 'Was it flattened? Hand in the file with its layers.', less: 'Join layers and save it again.' }),
   lossy: flag('lossy'), preview: flag('preview embedded'), embeddedOriginal: flag('original embedded'),
-  triangles: number('triangles', '', { more: 'Export it with a finer mesh.', less: 'Export it with a coarser mesh.' }), form: text('form', ['ascii', 'binary']),
-  sizeX: about(0.01, number('size along x', '', SCALED)), sizeY: about(0.01, number('size along y', '', SCALED)), sizeZ: about(0.01, number('size along z', '', SCALED)),
+  triangles: number('triangles', '', { more: 'Export it with a finer mesh.', less: 'Export it with a coarser mesh.' }),
+  form: text('form', ['ascii', 'binary']),
+  sizeX: about(0.01, number('size along x', '', SCALED)), sizeY: about(0.01, number('size along y', '', SCALED)),
+  sizeZ: about(0.01, number('size along z', '', SCALED)),
   watertight: flag('watertight', 'Close its holes and export it again.'),
-  duration: about(0.06, number('duration', 's', { more: 'Is it complete?', less: 'Shorten it and export it again.' })), sampleRate: number('sample rate', 'Hz', { change: 'Export it again at an asked rate.' }),
-  channels: number('channels', '', { change: 'Export it again with the asked channels.' }), bitDepth: number('bit depth', 'bits'), bitRate: number('bit rate', 'bit/s'),
+  duration: about(0.06, number('duration', 's', { more: 'Is it complete?', less: 'Shorten it and export it again.' })),
+  sampleRate: number('sample rate', 'Hz', { change: 'Export it again at an asked rate.' }),
+  channels: number('channels', '', { change: 'Export it again with the asked channels.' }), bitDepth: number('bit depth', 'bits'),
+  bitRate: number('bit rate', 'bit/s'),
   audioCodec: text('sound codec'), videoCodec: text('video codec'), frameRate: about(0.01, number('frame rate', 'frames/s')),
-  words: number('words', '', { more: 'It is shorter than asked.', less: 'Shorten it.' }), sheets: number('sheets'), slides: number('slides', '', { more: 'Are slides missing?', less: 'Shorten it.' }),
+  words: number('words', '', { more: 'It is shorter than asked.', less: 'Shorten it.' }), sheets: number('sheets'),
+  slides: number('slides', '', { more: 'Are slides missing?', less: 'Shorten it.' }),
   macros: flag('macros', 'Save it again without or with macros, as asked.'), title: text('title'), author: text('author'),
   sensitivity: text('sensitivity label'), created: text('created'), modified: text('modified'),
-  encoding: text('encoding', ['utf-8', 'us-ascii', 'utf-16le', 'utf-16be', 'windows-1252'], { change: 'Save it again in an asked encoding.' }), lineEnds: text('line ends', ['lf', 'crlf', 'cr', 'mixed']),
-  rows: number('rows', '', { more: 'Are rows missing?', less: 'It has more rows than asked.' }), columns: number('columns'), delimiter: text('delimiter', [',', ';', '\t'], { change: 'Export it again with the asked delimiter.' }),
+  encoding: text('encoding', ['utf-8', 'us-ascii', 'utf-16le', 'utf-16be', 'windows-1252'], { change: 'Save it again in an asked encoding.' }),
+  lineEnds: text('line ends', ['lf', 'crlf', 'cr', 'mixed']),
+  rows: number('rows', '', { more: 'Are rows missing?', less: 'It has more rows than asked.' }), columns: number('columns'),
+  delimiter: text('delimiter', [',', ';', '\t'], { change: 'Export it again with the asked delimiter.' }),
   entries: number('entries'), unpackedSize: number('unpacked size', 'bytes'),
 }
 

@@ -57,7 +57,8 @@ export function sized(id: string | string[], size: number, stated: number, rest:
 /** Text of a property, bounded and of one line: what stands in a file can be of any length and hold anything. */
 export function propertyText(text: string): string | undefined {
   // eslint-disable-next-line no-control-regex -- control characters are what is taken out
-  const plain = text.replace(/[\x00-\x1F\x7F\uFFFE\uFFFF\s]+/g, ' ').replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '').trim()
+  const plain = text.replace(/[\x00-\x1F\x7F\uFFFE\uFFFF\s]+/g, ' ')
+    .replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '').trim()
   return plain === '' ? undefined : [...plain.slice(0, 400)].slice(0, 200).join('')
 }
 

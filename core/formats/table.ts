@@ -26,13 +26,31 @@ const SOURCE = { as: 'txt', free: true } as const
 /** Every known format, one block a family. Labels say what a format is, never who made it. */
 export const TABLE: Record<string, FamilyRows> = {
   'text document': { measures: OFFICE, rows: [
-    ['docx', 'text document', 'docx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', 'working', { measures: `pages words ${OFFICE} macros sensitivity`, shown: 'archive' }],
-    ['docm', 'text document with macros', 'docm', 'application/vnd.ms-word.document.macroEnabled.12', 'working', { measures: `pages words ${OFFICE} macros sensitivity` }],
-    ['dotx', 'text document template', 'dotx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.template', 'working', { measures: `pages words ${OFFICE} macros` }],
-    ['dotm', 'text document template with macros', 'dotm', 'application/vnd.ms-word.template.macroEnabled.12', 'working', { measures: `pages words ${OFFICE} macros` }],
+    [
+      'docx', 'text document', 'docx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', 'working',
+      { measures: `pages words ${OFFICE} macros sensitivity`, shown: 'archive' },
+    ],
+    [
+      'docm', 'text document with macros', 'docm', 'application/vnd.ms-word.document.macroEnabled.12', 'working',
+      { measures: `pages words ${OFFICE} macros sensitivity` },
+    ],
+    [
+      'dotx', 'text document template', 'dotx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.template',
+      'working', { measures: `pages words ${OFFICE} macros` },
+    ],
+    [
+      'dotm', 'text document template with macros', 'dotm', 'application/vnd.ms-word.template.macroEnabled.12', 'working',
+      { measures: `pages words ${OFFICE} macros` },
+    ],
     ['doc', 'text document, older binary form', 'doc dot', 'application/msword', 'working', { measures: `pages words ${OFFICE} macros` }],
-    ['odt', 'open text document', 'odt', 'application/vnd.oasis.opendocument.text', 'working', { measures: `version pages words ${OFFICE} macros`, shown: 'archive' }],
-    ['ott', 'open text document template', 'ott', 'application/vnd.oasis.opendocument.text-template', 'working', { measures: `version pages words ${OFFICE} macros` }],
+    [
+      'odt', 'open text document', 'odt', 'application/vnd.oasis.opendocument.text', 'working',
+      { measures: `version pages words ${OFFICE} macros`, shown: 'archive' },
+    ],
+    [
+      'ott', 'open text document template', 'ott', 'application/vnd.oasis.opendocument.text-template', 'working',
+      { measures: `version pages words ${OFFICE} macros` },
+    ],
     ['odm', 'open master document', 'odm', 'application/vnd.oasis.opendocument.text-master', 'working', { measures: `version ${OFFICE}` }],
     ['fodt', 'open text document, flat', 'fodt', 'application/vnd.oasis.opendocument.text-flat-xml', 'working', { as: 'xml', measures: 'version' }],
     ['sxw', 'text document, earlier open form', 'sxw', 'application/vnd.sun.xml.writer', 'working'],
@@ -49,15 +67,39 @@ export const TABLE: Record<string, FamilyRows> = {
     ['odf', 'open formula', 'odf', 'application/vnd.oasis.opendocument.formula', 'working', { measures: 'version' }],
   ] },
   'spreadsheet': { measures: `sheets ${OFFICE}`, rows: [
-    ['xlsx', 'spreadsheet', 'xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'working', { measures: `sheets ${OFFICE} macros sensitivity`, shown: 'archive' }],
-    ['xlsm', 'spreadsheet with macros', 'xlsm', 'application/vnd.ms-excel.sheet.macroEnabled.12', 'working', { measures: `sheets ${OFFICE} macros sensitivity` }],
-    ['xlsb', 'spreadsheet, binary parts', 'xlsb', 'application/vnd.ms-excel.sheet.binary.macroEnabled.12', 'working', { measures: `sheets ${OFFICE} macros` }],
-    ['xltx', 'spreadsheet template', 'xltx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.template', 'working', { measures: `sheets ${OFFICE} macros` }],
-    ['xltm', 'spreadsheet template with macros', 'xltm', 'application/vnd.ms-excel.template.macroEnabled.12', 'working', { measures: `sheets ${OFFICE} macros` }],
+    [
+      'xlsx', 'spreadsheet', 'xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'working',
+      { measures: `sheets ${OFFICE} macros sensitivity`, shown: 'archive' },
+    ],
+    [
+      'xlsm', 'spreadsheet with macros', 'xlsm', 'application/vnd.ms-excel.sheet.macroEnabled.12', 'working',
+      { measures: `sheets ${OFFICE} macros sensitivity` },
+    ],
+    [
+      'xlsb', 'spreadsheet, binary parts', 'xlsb', 'application/vnd.ms-excel.sheet.binary.macroEnabled.12', 'working',
+      { measures: `sheets ${OFFICE} macros` },
+    ],
+    [
+      'xltx', 'spreadsheet template', 'xltx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.template', 'working',
+      { measures: `sheets ${OFFICE} macros` },
+    ],
+    [
+      'xltm', 'spreadsheet template with macros', 'xltm', 'application/vnd.ms-excel.template.macroEnabled.12', 'working',
+      { measures: `sheets ${OFFICE} macros` },
+    ],
     ['xls', 'spreadsheet, older binary form', 'xls xlt', 'application/vnd.ms-excel', 'working', { measures: `sheets ${OFFICE} macros` }],
-    ['ods', 'open spreadsheet', 'ods', 'application/vnd.oasis.opendocument.spreadsheet', 'working', { measures: `version sheets ${OFFICE} macros`, shown: 'archive' }],
-    ['ots', 'open spreadsheet template', 'ots', 'application/vnd.oasis.opendocument.spreadsheet-template', 'working', { measures: `version sheets ${OFFICE} macros` }],
-    ['fods', 'open spreadsheet, flat', 'fods', 'application/vnd.oasis.opendocument.spreadsheet-flat-xml', 'working', { as: 'xml', measures: 'version' }],
+    [
+      'ods', 'open spreadsheet', 'ods', 'application/vnd.oasis.opendocument.spreadsheet', 'working',
+      { measures: `version sheets ${OFFICE} macros`, shown: 'archive' },
+    ],
+    [
+      'ots', 'open spreadsheet template', 'ots', 'application/vnd.oasis.opendocument.spreadsheet-template', 'working',
+      { measures: `version sheets ${OFFICE} macros` },
+    ],
+    [
+      'fods', 'open spreadsheet, flat', 'fods', 'application/vnd.oasis.opendocument.spreadsheet-flat-xml', 'working',
+      { as: 'xml', measures: 'version' },
+    ],
     ['sxc', 'spreadsheet, earlier open form', 'sxc', 'application/vnd.sun.xml.calc', 'working'],
     ['gnumeric', 'spreadsheet, packed markup', 'gnumeric', 'application/x-gnumeric', 'working', { measures: 'unpackedSize' }],
     ['numbers', 'spreadsheet package', 'numbers', 'application/vnd.apple.numbers', 'working', { measures: '' }],
@@ -66,21 +108,48 @@ export const TABLE: Record<string, FamilyRows> = {
     ['dif', 'data interchange table', 'dif', 'application/x-dif', 'exchange', { as: 'txt', measures: TEXT }],
   ] },
   'slides': { measures: `slides ${OFFICE}`, rows: [
-    ['pptx', 'slides', 'pptx', 'application/vnd.openxmlformats-officedocument.presentationml.presentation', 'working', { measures: `slides words ${OFFICE} macros sensitivity`, shown: 'archive' }],
-    ['pptm', 'slides with macros', 'pptm', 'application/vnd.ms-powerpoint.presentation.macroEnabled.12', 'working', { measures: `slides words ${OFFICE} macros` }],
-    ['potx', 'slide template', 'potx', 'application/vnd.openxmlformats-officedocument.presentationml.template', 'working', { measures: `slides words ${OFFICE} macros` }],
-    ['potm', 'slide template with macros', 'potm', 'application/vnd.ms-powerpoint.template.macroEnabled.12', 'working', { measures: `slides words ${OFFICE} macros` }],
-    ['ppsx', 'slide show', 'ppsx', 'application/vnd.openxmlformats-officedocument.presentationml.slideshow', 'working', { measures: `slides words ${OFFICE} macros` }],
-    ['ppsm', 'slide show with macros', 'ppsm', 'application/vnd.ms-powerpoint.slideshow.macroEnabled.12', 'working', { measures: `slides words ${OFFICE} macros` }],
+    [
+      'pptx', 'slides', 'pptx', 'application/vnd.openxmlformats-officedocument.presentationml.presentation', 'working',
+      { measures: `slides words ${OFFICE} macros sensitivity`, shown: 'archive' },
+    ],
+    [
+      'pptm', 'slides with macros', 'pptm', 'application/vnd.ms-powerpoint.presentation.macroEnabled.12', 'working',
+      { measures: `slides words ${OFFICE} macros` },
+    ],
+    [
+      'potx', 'slide template', 'potx', 'application/vnd.openxmlformats-officedocument.presentationml.template', 'working',
+      { measures: `slides words ${OFFICE} macros` },
+    ],
+    [
+      'potm', 'slide template with macros', 'potm', 'application/vnd.ms-powerpoint.template.macroEnabled.12', 'working',
+      { measures: `slides words ${OFFICE} macros` },
+    ],
+    [
+      'ppsx', 'slide show', 'ppsx', 'application/vnd.openxmlformats-officedocument.presentationml.slideshow', 'working',
+      { measures: `slides words ${OFFICE} macros` },
+    ],
+    [
+      'ppsm', 'slide show with macros', 'ppsm', 'application/vnd.ms-powerpoint.slideshow.macroEnabled.12', 'working',
+      { measures: `slides words ${OFFICE} macros` },
+    ],
     ['ppt', 'slides, older binary form', 'ppt pps pot', 'application/vnd.ms-powerpoint', 'working', { measures: `slides words ${OFFICE} macros` }],
-    ['odp', 'open slides', 'odp', 'application/vnd.oasis.opendocument.presentation', 'working', { measures: `version slides ${OFFICE} macros`, shown: 'archive' }],
-    ['otp', 'open slide template', 'otp', 'application/vnd.oasis.opendocument.presentation-template', 'working', { measures: `version slides ${OFFICE} macros` }],
+    [
+      'odp', 'open slides', 'odp', 'application/vnd.oasis.opendocument.presentation', 'working',
+      { measures: `version slides ${OFFICE} macros`, shown: 'archive' },
+    ],
+    [
+      'otp', 'open slide template', 'otp', 'application/vnd.oasis.opendocument.presentation-template', 'working',
+      { measures: `version slides ${OFFICE} macros` },
+    ],
     ['fodp', 'open slides, flat', 'fodp', 'application/vnd.oasis.opendocument.presentation-flat-xml', 'working', { as: 'xml', measures: 'version' }],
     ['sxi', 'slides, earlier open form', 'sxi', 'application/vnd.sun.xml.impress', 'working'],
     ['key', 'slide package', 'key', 'application/vnd.apple.keynote', 'working', { measures: '' }],
   ] },
   'page document': { measures: '', rows: [
-    ['pdf', 'page document', 'pdf', 'application/pdf', 'exchange', { measures: `version pages pageWidth pageHeight fontsEmbedded ${OFFICE}`, shown: 'page' }],
+    [
+      'pdf', 'page document', 'pdf', 'application/pdf', 'exchange',
+      { measures: `version pages pageWidth pageHeight fontsEmbedded ${OFFICE}`, shown: 'page' },
+    ],
     ['ps', 'page description', 'ps', 'application/postscript', 'exchange', { measures: 'version pages title' }],
     ['eps', 'page description, one picture', 'eps epsf epsi', 'application/postscript', 'exchange', { as: 'ps', measures: 'version title preview' }],
     ['djvu', 'scanned pages', 'djvu djv', 'image/vnd.djvu', 'exchange', { measures: 'pages width height resolution' }],
@@ -127,7 +196,10 @@ export const TABLE: Record<string, FamilyRows> = {
     ['sgi', 'workstation image', 'sgi rgb', 'image/x-sgi', 'exchange', { measures: 'width height' }],
   ] },
   'camera raw': { measures: 'version width height preview lossy', rows: [
-    ['dng', 'camera raw, open', 'dng', 'image/x-adobe-dng', 'working', { as: 'tif', measures: 'version width height depth preview lossy embeddedOriginal' }],
+    [
+      'dng', 'camera raw, open', 'dng', 'image/x-adobe-dng', 'working',
+      { as: 'tif', measures: 'version width height depth preview lossy embeddedOriginal' },
+    ],
     ['cr2', 'camera raw', 'cr2', 'image/x-canon-cr2', 'working', { as: 'tif', measures: 'width height depth preview' }],
     ['cr3', 'camera raw', 'cr3', 'image/x-canon-cr3', 'working', { measures: '' }],
     ['crw', 'camera raw', 'crw', 'image/x-canon-crw', 'working', { measures: '' }],
@@ -153,9 +225,15 @@ export const TABLE: Record<string, FamilyRows> = {
     ['svg', 'vector drawing', 'svg', 'image/svg+xml', 'exchange', { as: 'xml', measures: 'version width height', shown: 'picture' }],
     ['svgz', 'vector drawing, packed', 'svgz', 'image/svg+xml', 'exchange', { as: 'gz', measures: 'unpackedSize' }],
     ['odg', 'open drawing', 'odg', 'application/vnd.oasis.opendocument.graphics', 'working', { measures: `version ${OFFICE} macros` }],
-    ['otg', 'open drawing template', 'otg', 'application/vnd.oasis.opendocument.graphics-template', 'working', { measures: `version ${OFFICE} macros` }],
+    [
+      'otg', 'open drawing template', 'otg', 'application/vnd.oasis.opendocument.graphics-template', 'working',
+      { measures: `version ${OFFICE} macros` },
+    ],
     ['fodg', 'open drawing, flat', 'fodg', 'application/vnd.oasis.opendocument.graphics-flat-xml', 'working', { as: 'xml', measures: 'version' }],
-    ['ai', 'vector artwork', 'ai', 'application/vnd.adobe.illustrator', 'working', { as: 'pdf', measures: 'version pages pageWidth pageHeight', shown: 'page' }],
+    [
+      'ai', 'vector artwork', 'ai', 'application/vnd.adobe.illustrator', 'working',
+      { as: 'pdf', measures: 'version pages pageWidth pageHeight', shown: 'page' },
+    ],
     ['cdr', 'vector artwork', 'cdr', 'application/vnd.corel-draw', 'working', { measures: 'version' }],
     ['wmf', 'metafile', 'wmf', 'image/wmf', 'exchange', { measures: '' }],
     ['emf', 'extended metafile', 'emf', 'image/emf', 'exchange', { measures: '' }],
@@ -303,7 +381,10 @@ export const TABLE: Record<string, FamilyRows> = {
     ['mobi', 'electronic book, pocket form', 'mobi azw azw3 prc', 'application/x-mobipocket-ebook', 'exchange', { measures: 'title' }],
     ['fb2', 'electronic book, markup', 'fb2', 'application/x-fictionbook+xml', 'exchange', { as: 'xml', measures: '' }],
     ['chm', 'compiled help', 'chm', 'application/vnd.ms-htmlhelp', 'exchange'],
-    ['cbz', 'picture pages, packed', 'cbz', 'application/vnd.comicbook+zip', 'exchange', { as: 'zip', measures: 'entries unpackedSize', shown: 'archive' }],
+    [
+      'cbz', 'picture pages, packed', 'cbz', 'application/vnd.comicbook+zip', 'exchange',
+      { as: 'zip', measures: 'entries unpackedSize', shown: 'archive' },
+    ],
     ['eml', 'mail message', 'eml', 'message/rfc822', 'exchange', { as: 'txt', measures: 'title author' }],
     ['msg', 'mail message, binary', 'msg', 'application/vnd.ms-outlook', 'working'],
     ['pst', 'mail store', 'pst ost', 'application/vnd.ms-outlook-pst', 'working'],
@@ -335,7 +416,10 @@ export const TABLE: Record<string, FamilyRows> = {
   'data and markup': { measures: TEXT, rows: [
     ['txt', 'plain text', 'txt text asc', 'text/plain', 'exchange', { free: true, measures: `${TEXT} rows`, shown: 'text' }],
     ['csv', 'table as text', 'csv', 'text/csv', 'exchange', { ...SOURCE, measures: `rows columns delimiter ${TEXT}`, shown: 'table' }],
-    ['tsv', 'table as text, by tabs', 'tsv tab', 'text/tab-separated-values', 'exchange', { ...SOURCE, measures: `rows columns delimiter ${TEXT}`, shown: 'table' }],
+    [
+      'tsv', 'table as text, by tabs', 'tsv tab', 'text/tab-separated-values', 'exchange',
+      { ...SOURCE, measures: `rows columns delimiter ${TEXT}`, shown: 'table' },
+    ],
     ['md', 'marked-down text', 'md markdown', 'text/markdown', 'exchange', SOURCE],
     ['rst', 'structured text', 'rst', 'text/x-rst', 'exchange', SOURCE],
     ['adoc', 'structured text', 'adoc asciidoc', 'text/asciidoc', 'exchange', SOURCE],

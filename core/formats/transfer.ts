@@ -6,8 +6,10 @@ import type { FileBytes } from '../bytes/source'
  * Raw pictures and sound may well end in black or silence, and discs and tapes in empty blocks: those are not among them.
  */
 const NEVER_ZEROS = new Set([
-  'djvu', 'webp', 'heic', 'avif', 'jxl', 'wv', 'tta', 'ape', 'dts', 'mp2', 'mpg', 'm2ts', 'swf', 'ivf', 'nut', 'rm', 'mkv', 'mka', 'webm', 'avi', 'mid', 'amr', 'cab', 'zst', 'tar.zst', 'lz4', 'lzma', 'lzh', 'z', 'rpm', 'deb',
-  'woff', 'woff2', 'ttf', 'otf', 'ttc', 'pcf', 'pcl', 'plt', 'cgm', 'emf', 'wmf', 'glb', '3ds', 'usdc', 'fbx', 'fgb', 'pcx', 'hdr', 'shp', 'mo', 'class', 'wasm', 'brep', 'wrl', 'obj', 'vtk', 'usda', 'mxf', 'mp3', 'aac',
+  'djvu', 'webp', 'heic', 'avif', 'jxl', 'wv', 'tta', 'ape', 'dts', 'mp2', 'mpg', 'm2ts', 'swf', 'ivf', 'nut', 'rm', 'mkv', 'mka',
+  'webm', 'avi', 'mid', 'amr', 'cab', 'zst', 'tar.zst', 'lz4', 'lzma', 'lzh', 'z', 'rpm', 'deb',
+  'woff', 'woff2', 'ttf', 'otf', 'ttc', 'pcf', 'pcl', 'plt', 'cgm', 'emf', 'wmf', 'glb', '3ds', 'usdc', 'fbx', 'fgb', 'pcx',
+  'hdr', 'shp', 'mo', 'class', 'wasm', 'brep', 'wrl', 'obj', 'vtk', 'usda', 'mxf', 'mp3', 'aac',
 ])
 
 /** Whether at least a quarter of a file, at its end, was never written: a download or copy that stopped after the room for it was made. */

@@ -54,7 +54,9 @@ function weighStates(base: string, variants: readonly Variant[]): States[] {
 
 /** One letter further without a value. */
 function stepOn(last: States | undefined): State | null {
-  const [before, state] = (last?.ended?.weight ?? -1) > (last?.loose?.weight ?? -1) ? ['ended', last?.ended] as const : ['loose', last?.loose] as const
+  const [before, state] = (last?.ended?.weight ?? -1) > (last?.loose?.weight ?? -1)
+    ? ['ended', last?.ended] as const
+    : ['loose', last?.loose] as const
   return state ? { weight: state.weight, from: null, before } : null
 }
 

@@ -56,7 +56,9 @@ const MOST_EXAMPLES = 20
 export async function learnRule(right: readonly string[], wrong: readonly string[], roster: Roster): Promise<Learned> {
   const bases = right.slice(0, MOST_EXAMPLES).map(baseOf)
   const wrongBases = wrong.slice(0, MOST_EXAMPLES).map(baseOf)
-  const conflicts = wrongBases.flatMap((base, at) => (bases.includes(base) ? [`"${wrong[at] ?? ''}" stands among the right and among the wrong names.`] : []))
+  const conflicts = wrongBases.flatMap((base, at) => (bases.includes(base)
+    ? [`"${wrong[at] ?? ''}" stands among the right and among the wrong names.`]
+    : []))
   const finder = findPeople(roster)
   const candidates = new Map<string, Omit<LearnedRule, 'accepts' | 'acceptsWrong'> & { guesses: number }>()
   for (const dates of [true, false]) {
@@ -86,9 +88,12 @@ export async function learnRule(right: readonly string[], wrong: readonly string
   if (best && best.accepts.length < bases.length) {
     const left = bases.map((_, at) => at).filter(at => !best.accepts.includes(at))
     const first = right[best.accepts[0] ?? 0] ?? ''
-    conflicts.push(`No one rule takes all: ${left.map(at => `"${right[at] ?? ''}"`).join(', ')} ${left.length === 1 ? 'is' : 'are'} not put together like "${first}".`)
+    conflicts.push(`No one rule takes all: ${left.map(at => `"${right[at] ?? ''}"`).join(', ')} ${left.length === 1 ? 'is' : 'are'} not `
+      + `put together like "${first}".`)
   }
-  if (best) for (const index of best.acceptsWrong) conflicts.push(`"${wrong[index] ?? ''}" is put together like the right names; nothing in it tells why it is wrong.`)
+  if (best) for (const index of best.acceptsWrong) {
+    conflicts.push(`"${wrong[index] ?? ''}" is put together like the right names; nothing in it tells why it is wrong.`)
+  }
   if (kept.length === 0 && bases.length > 0) conflicts.push('The names have nothing in common that makes a rule.')
   return { rules: kept.map(({ guesses: _guesses, ...rule }) => rule), conflicts }
 }
@@ -149,7 +154,9 @@ function findPeople({ people, columns }: Roster): PeopleFinder {
           run += token
           for (let length = 4; length < run.length; length++) {
             for (const piece of [run.slice(0, length), run.slice(-length)]) {
-              for (const [person, weight] of byKey.get(piece) ?? []) if (weight > piece.length) scores.set(person, (scores.get(person) ?? 0) + weight * 0.8)
+              for (const [person, weight] of byKey.get(piece) ?? []) {
+                if (weight > piece.length) scores.set(person, (scores.get(person) ?? 0) + weight * 0.8)
+              }
             }
           }
         }
@@ -219,10 +226,14 @@ function bestNext(common: readonly Element[], covers: readonly Cover[]): Element
 }
 
 /** Holds names against a learned rule, with the values of those they may be of. */
-async function matcherOf(rule: Pick<LearnedRule, 'name' | 'folder' | 'fields'>, roster: Roster, finder: PeopleFinder): Promise<((base: string) => boolean) | null> {
+async function matcherOf(
+  rule: Pick<LearnedRule, 'name' | 'folder' | 'fields'>, roster: Roster, finder: PeopleFinder,
+): Promise<((base: string) => boolean) | null> {
   let requirement: Requirement | undefined
   try {
-    const brief = await readBrief({ usitorBrief: 1, title: 'learned', requirements: [{ id: 'learned', name: rule.name, ...(rule.folder === undefined ? {} : { folder: rule.folder }), fields: rule.fields, strictness: STRICT }] })
+    const brief = await readBrief({ usitorBrief: 1, title: 'learned', requirements: [
+      { id: 'learned', name: rule.name, ...(rule.folder === undefined ? {} : { folder: rule.folder }), fields: rule.fields, strictness: STRICT },
+    ] })
     requirement = brief.requirements[0]
   }
   catch {

@@ -104,7 +104,10 @@ export function wordElements(elements: readonly Element[]): Wording[] {
   const habit = habitOf(elements)
   // what no example tells is offered both ways, the plain one first
   const unsettled = habit.accents === undefined && elements.some(element => element.kind === 'value')
-  return [...wordWith(elements, habit), ...(unsettled ? wordWith(elements, { ...habit, accents: 'strip' }).map(one => ({ ...one, guesses: one.guesses + 1 })) : [])]
+  return [
+    ...wordWith(elements, habit),
+    ...(unsettled ? wordWith(elements, { ...habit, accents: 'strip' }).map(one => ({ ...one, guesses: one.guesses + 1 })) : []),
+  ]
 }
 
 function wordWith(elements: readonly Element[], habit: Habit): Wording[] {
@@ -131,7 +134,10 @@ function add(wording: Wording, { text, field, prefix }: Option): Omit<Wording, '
     const used = new RegExp(`\\{${field.name.replace(/[.*+?^$()|[\]\\]/g, '\\$&')}(?::\\d+)?\\}`).test(wording.template)
     // one field is written in one way throughout
     if (used && JSON.stringify(kept ?? { type: 'roster' }) !== JSON.stringify(field.document)) return null
-    return { template: `${wording.template}{${field.name}${suffix}}`, fields: plain ? wording.fields : { ...wording.fields, [field.name]: field.document } }
+    return {
+      template: `${wording.template}{${field.name}${suffix}}`,
+      fields: plain ? wording.fields : { ...wording.fields, [field.name]: field.document },
+    }
   }
   let name = field.name
   for (let serial = 2; ownOf(wording.fields, name); serial++) name = `${field.name}${serial}`
@@ -142,7 +148,9 @@ function optionsFor(element: Element, before: string, habit: Habit): Option[] {
   switch (element.kind) {
     case 'constant': return [{ text: element.text, field: null, prefix: null }]
     case 'value': return writingOptions([...element.writings.values()], habit)
-    case 'date': return element.patterns.map((pattern): Option => ({ text: '', field: { name: 'date', document: { type: 'date', pattern } }, prefix: null })).concat(element.patterns.length > 0 && /^\d{6}$/.test(element.texts[0] ?? '') ? numberOptions(element.texts, before) : [])
+    case 'date': return element.patterns.map((pattern): Option => ({
+      text: '', field: { name: 'date', document: { type: 'date', pattern } }, prefix: null,
+    })).concat(element.patterns.length > 0 && /^\d{6}$/.test(element.texts[0] ?? '') ? numberOptions(element.texts, before) : [])
     case 'digits': return numberOptions(element.texts, before)
     case 'text': {
       const distinct = [...new Set(element.texts)]
@@ -173,14 +181,18 @@ function habitOf(elements: readonly Element[]): Habit {
 /** The plainest way of writing of each field that fits all examples. */
 function writingOptions(writings: readonly Writing[], habit: Habit): Option[] {
   const score = ({ field, case: style, spaces, accents, prefix }: Writing) =>
-    (prefix === null ? 0 : 10) + (style === 'as-is' ? 0 : 3) + (spaces === (habit.spaces ?? null) ? 0 : 2) + (accents === (habit.accents ?? 'keep') ? 0 : 1) + (['family', 'given', 'group', 'id', 'name'].includes(field) ? 0 : 0.5)
+    (prefix === null ? 0 : 10) + (style === 'as-is' ? 0 : 3) + (spaces === (habit.spaces ?? null) ? 0 : 2)
+    + (accents === (habit.accents ?? 'keep') ? 0 : 1) + (['family', 'given', 'group', 'id', 'name'].includes(field) ? 0 : 0.5)
   const byField = new Map<string, Writing>()
   for (const writing of [...writings].sort((a, b) => score(a) - score(b))) if (!byField.has(writing.field)) byField.set(writing.field, writing)
   const [plainest] = byField.values()
   const chosen = [...byField.values()].filter(one => plainest && score(one) < score(plainest) + 8).slice(0, 3)
   return chosen.map(({ field, case: style, spaces, accents, prefix }): Option => ({
     text: '', prefix,
-    field: { name: field, document: { type: 'roster', ...(style === 'as-is' ? {} : { case: style }), ...(spaces === null ? {} : { spaces }), ...(accents === 'keep' ? {} : { accents }) } },
+    field: { name: field, document: {
+      type: 'roster', ...(style === 'as-is' ? {} : { case: style }), ...(spaces === null ? {} : { spaces }),
+      ...(accents === 'keep' ? {} : { accents }),
+    } },
   }))
 }
 

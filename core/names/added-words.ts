@@ -1,8 +1,17 @@
 /** Words people add to tell the state of a file, by language; common practice, no source. */
 export const ADDED_WORDS: Record<string, readonly string[]> = {
-  English: ['final', 'finished', 'new', 'newest', 'old', 'altered', 'changed', 'corrected', 'correction', 'revised', 'edited', 'updated', 'latest', 'last', 'real', 'draft', 'done', 'ok', 'good', 'submit', 'submission', 'backup', 'test'],
-  German: ['final', 'fertig', 'neu', 'neueste', 'alt', 'geändert', 'korrigiert', 'überarbeitet', 'verbessert', 'aktuell', 'letzte', 'endfassung', 'endgültig', 'entwurf', 'abgabe', 'richtig'],
-  French: ['final', 'finale', 'nouveau', 'nouvelle', 'ancien', 'modifié', 'corrigé', 'définitif', 'définitive', 'dernier', 'dernière', 'brouillon', 'rendu'],
+  English: [
+    'final', 'finished', 'new', 'newest', 'old', 'altered', 'changed', 'corrected', 'correction', 'revised', 'edited', 'updated',
+    'latest', 'last', 'real', 'draft', 'done', 'ok', 'good', 'submit', 'submission', 'backup', 'test',
+  ],
+  German: [
+    'final', 'fertig', 'neu', 'neueste', 'alt', 'geändert', 'korrigiert', 'überarbeitet', 'verbessert', 'aktuell', 'letzte',
+    'endfassung', 'endgültig', 'entwurf', 'abgabe', 'richtig',
+  ],
+  French: [
+    'final', 'finale', 'nouveau', 'nouvelle', 'ancien', 'modifié', 'corrigé', 'définitif', 'définitive', 'dernier', 'dernière',
+    'brouillon', 'rendu',
+  ],
   Spanish: ['final', 'nuevo', 'nueva', 'viejo', 'modificado', 'corregido', 'definitivo', 'último', 'última', 'borrador', 'entrega'],
   Portuguese: ['final', 'novo', 'nova', 'antigo', 'alterado', 'corrigido', 'definitivo', 'último', 'rascunho', 'entrega'],
   Italian: ['finale', 'definitivo', 'nuovo', 'nuova', 'vecchio', 'modificato', 'corretto', 'ultimo', 'bozza', 'consegna'],

@@ -36,7 +36,10 @@ const TAKE = 3
 
 /** A received name as code units, with what they equal; in memory that is used again. */
 interface Units { length: number, raw: Uint16Array, plain: Uint16Array, folded: Uint16Array, separator: Uint8Array, skip: Float64Array }
-const RECEIVED: Units = { length: 0, raw: new Uint16Array(512), plain: new Uint16Array(512), folded: new Uint16Array(512), separator: new Uint8Array(512), skip: new Float64Array(512) }
+const RECEIVED: Units = {
+  length: 0, raw: new Uint16Array(512), plain: new Uint16Array(512), folded: new Uint16Array(512), separator: new Uint8Array(512),
+  skip: new Float64Array(512),
+}
 
 /**
  * Aligns a received base name with the parts asked for, at least cost.
@@ -239,7 +242,9 @@ function foldedOnlyByCase(a: number, b: number): boolean {
   return foldCase(String.fromCharCode(a)) === foldCase(String.fromCharCode(b))
 }
 
-function alignFree(part: Extract<NamePart, { kind: 'free' }>, text: string, known: Captures, table: Table, before: number, skips: Float64Array): number {
+function alignFree(
+  part: Extract<NamePart, { kind: 'free' }>, text: string, known: Captures, table: Table, before: number, skips: Float64Array,
+): number {
   const row = table.add()
   const { costs, steps, width } = table
   for (let j = 0; j < width; j++) {
@@ -296,7 +301,10 @@ function trace(stages: readonly Stage[], table: Table, text: string, strictness:
   return { spans, extras }
 }
 
-function traceText(way: Way, table: Table, text: string, from: number, index: number, spans: Span[], extras: Alignment['extras'], strictness: Strictness): number {
+function traceText(
+  way: Way, table: Table, text: string, from: number, index: number, spans: Span[], extras: Alignment['extras'],
+  strictness: Strictness,
+): number {
   const { width, steps } = table
   const edits: Edit[] = []
   /** Skipped text that lies inside the part only if more of the part is found before it. */

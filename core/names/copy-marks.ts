@@ -1,8 +1,11 @@
 /** How "copy" is said by file managers and browsers, by language. */
 export const COPY_WORDS: Record<string, readonly string[]> = {
-  English: ['copy'], German: ['Kopie'], French: ['copie'], Spanish: ['copia'], Portuguese: ['cópia'], Italian: ['copia'], Dutch: ['kopie'], Polish: ['kopia'],
-  Danish: ['kopi'], Swedish: ['kopia'], Czech: ['kopie'], Slovak: ['kópia'], Finnish: ['kopio'], Hungarian: ['másolat'], Romanian: ['copie'], Turkish: ['kopya'], Croatian: ['kopija'],
-  Russian: ['копия'], Ukrainian: ['копія'], Bulgarian: ['копие'], Greek: ['αντίγραφο'], Chinese: ['副本', '拷贝'], Japanese: ['コピー'], Korean: ['복사본', '사본'], Arabic: ['نسخة'], Hebrew: ['עותק'],
+  English: ['copy'], German: ['Kopie'], French: ['copie'], Spanish: ['copia'], Portuguese: ['cópia'], Italian: ['copia'],
+  Dutch: ['kopie'], Polish: ['kopia'],
+  Danish: ['kopi'], Swedish: ['kopia'], Czech: ['kopie'], Slovak: ['kópia'], Finnish: ['kopio'], Hungarian: ['másolat'],
+  Romanian: ['copie'], Turkish: ['kopya'], Croatian: ['kopija'],
+  Russian: ['копия'], Ukrainian: ['копія'], Bulgarian: ['копие'], Greek: ['αντίγραφο'], Chinese: ['副本', '拷贝'], Japanese: ['コピー'],
+  Korean: ['복사본', '사본'], Arabic: ['نسخة'], Hebrew: ['עותק'],
 }
 const WORD = [...new Set(Object.values(COPY_WORDS).flat())].join('|')
 
@@ -11,16 +14,41 @@ export interface CopyMarkRule { left: string, pattern: RegExp, examples: readonl
 
 /** Marks that copying or downloading again leaves, the longest first; each example is a copy of `report`. */
 export const COPY_MARKS: readonly CopyMarkRule[] = [
-  { left: 'by a file manager, numbered', pattern: new RegExp(`^(.+?) - (?:${WORD})(?: ?\\(\\d{1,3}\\)| \\d{1,3})$`, 'iu'), examples: ['report - Copy (3)', 'report - Kopie (2)', 'report - Copia (10)', 'report - コピー (2)', 'report - Copy 2'] },
-  { left: 'by a file manager', pattern: new RegExp(`^(.+?) ?[-–] ?(?:${WORD})$`, 'iu'), examples: ['report - Copy', 'report - Kopie', 'report - копия', 'report - 副本', 'report - コピー', 'report-kopi'] },
-  { left: 'by a file manager, one word', pattern: new RegExp(`^(.+?)[ _](?:${WORD})(?: ?\\d{1,3})?$`, 'iu'), examples: ['report copy', 'report copy 2', 'report_copy', 'report Kopie 3', 'report 복사본'] },
-  { left: 'by a file manager, in brackets', pattern: new RegExp(`^(.+?) ?\\((?:(?:another|\\d{1,3}(?:st|nd|rd|th)?|weitere|autre|otra) )?(?:${WORD})(?: \\d{1,3})?\\)$`, 'iu'), examples: ['report (copy)', 'report (another copy)', 'report (3rd copy)', 'report (Kopie)', 'report (copie 2)', 'report (копия)'] },
+  {
+    left: 'by a file manager, numbered', pattern: new RegExp(`^(.+?) - (?:${WORD})(?: ?\\(\\d{1,3}\\)| \\d{1,3})$`, 'iu'),
+    examples: ['report - Copy (3)', 'report - Kopie (2)', 'report - Copia (10)', 'report - コピー (2)', 'report - Copy 2'],
+  },
+  {
+    left: 'by a file manager', pattern: new RegExp(`^(.+?) ?[-–] ?(?:${WORD})$`, 'iu'),
+    examples: ['report - Copy', 'report - Kopie', 'report - копия', 'report - 副本', 'report - コピー', 'report-kopi'],
+  },
+  {
+    left: 'by a file manager, one word', pattern: new RegExp(`^(.+?)[ _](?:${WORD})(?: ?\\d{1,3})?$`, 'iu'),
+    examples: ['report copy', 'report copy 2', 'report_copy', 'report Kopie 3', 'report 복사본'],
+  },
+  {
+    left: 'by a file manager, in brackets',
+    pattern: new RegExp(`^(.+?) ?\\((?:(?:another|\\d{1,3}(?:st|nd|rd|th)?|weitere|autre|otra) )?(?:${WORD})(?: \\d{1,3})?\\)$`, 'iu'),
+    examples: ['report (copy)', 'report (another copy)', 'report (3rd copy)', 'report (Kopie)', 'report (copie 2)', 'report (копия)'],
+  },
   { left: 'by a file manager, joined', pattern: /^(.+)(?:的副本|のコピー)(?: ?\d{1,3})?$/u, examples: ['report的副本', 'reportのコピー', 'reportのコピー2'] },
-  { left: 'by a file manager, before the name', pattern: new RegExp(`^(?:copy(?: \\(\\d{1,3}\\))? of|kopie(?: \\(\\d{1,3}\\))? von|copie de|copia de|copia di|cópia de|kopia av|kopi av|kopie van|kopia|копия|コピー ?[～~-]) ?(?<=[ ～~-])(.+)$`, 'iu'), examples: ['Copy of report', 'Copy (2) of report', 'Kopie von report', 'Copie de report', 'Copia de report', 'Copia di report', 'Cópia de report', 'Kopia av report', 'Kopie van report', 'コピー ～ report', 'Копия report'] },
+  {
+    left: 'by a file manager, before the name',
+    pattern: new RegExp(`^(?:copy(?: \\(\\d{1,3}\\))? of|kopie(?: \\(\\d{1,3}\\))? von|copie de|copia de|copia di|cópia de|kopia av|kopi `
+      + 'av|kopie van|kopia|копия|コピー ?[～~-]) ?(?<=[ ～~-])(.+)$', 'iu'),
+    examples: [
+      'Copy of report', 'Copy (2) of report', 'Kopie von report', 'Copie de report', 'Copia de report', 'Copia di report',
+      'Cópia de report', 'Kopia av report', 'Kopie van report', 'コピー ～ report', 'Копия report',
+    ],
+  },
   { left: 'by a browser or mail program', pattern: /^(.+?) ?\(\d{1,3}\)$/u, examples: ['report (1)', 'report(2)', 'report (12)'] },
   { left: 'by a browser, in square brackets', pattern: /^(.+?) ?\[\d{1,3}\]$/u, examples: ['report[1]', 'report [2]'] },
   { left: 'by a file manager, a bare number', pattern: /^(.+) \d{1,2}$/u, examples: ['report 2', 'report 11'] },
-  { left: 'by a synchronising program', pattern: /^(.+?)[ _-]\(?(?:conflict(?:ed copy)?|konflikt|in conflict|version conflict(?:uelle)?)\b[^()]*\)?$/iu, examples: ['report (conflicted copy 2026-10-16)', 'report_conflict-20261016', 'report (Konflikt)'] },
+  {
+    left: 'by a synchronising program',
+    pattern: /^(.+?)[ _-]\(?(?:conflict(?:ed copy)?|konflikt|in conflict|version conflict(?:uelle)?)\b[^()]*\)?$/iu,
+    examples: ['report (conflicted copy 2026-10-16)', 'report_conflict-20261016', 'report (Konflikt)'],
+  },
   { left: 'by a program that numbers', pattern: /^(.+)\.\d{1,2}$/u, examples: ['report.1', 'report.12'] },
   { left: 'by a program that numbers, with a tilde', pattern: /^(.+)~\d{1,2}$/u, examples: ['report~1'] },
 ]

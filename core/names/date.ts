@@ -1,3 +1,5 @@
+import { daysIn } from '../text/calendar'
+
 /** UTS #35 letters that a date pattern may hold, longest first. */
 export const DATE_LETTERS = ['yyyy', 'yy', 'MM', 'dd', 'HH', 'mm'] as const
 export type DateLetter = typeof DATE_LETTERS[number]
@@ -35,12 +37,6 @@ export function isRealDate(values: Partial<Record<DateLetter, number>>, from: st
   return (from === null || text.slice(0, width) >= from.slice(0, width)) && (to === null || text.slice(0, width) <= to.slice(0, width))
 }
 
-/** Whether the day a text begins with (`yyyy-MM-dd`) is in the calendar: 31 February has the form of a date. */
-export function isRealDay(text: string): boolean {
-  const [yyyy, MM, dd] = text.slice(0, 10).split('-').map(Number)
-  return isRealDate({ yyyy, MM, dd })
-}
-
 /** Two-digit years: the century of the allowed range, else 2000–2069 and 1970–1999. */
 function centuryOf(short: number, from: string | null): number {
   if (from) {
@@ -49,11 +45,6 @@ function centuryOf(short: number, from: string | null): number {
     return year < start ? year + 100 : year
   }
   return short < 70 ? 2000 + short : 1900 + short
-}
-
-function daysIn(year: number, month: number): number {
-  if (month === 2) return year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28
-  return [4, 6, 9, 11].includes(month) ? 30 : 31
 }
 
 /** A duration `PnDTnHnMnS` in ms; a day is 24 h. */

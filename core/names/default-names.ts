@@ -5,36 +5,124 @@ export type DefaultName
 
 /** Names that programs and devices give by themselves, as a word before a number; by what they are, in many languages. */
 export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string[] }[] = [
-  { what: 'document', words: ['Document', 'Dokument', 'Documento', 'Documentum', 'Doc', 'Text', 'Texto', 'Texte', 'Page', 'Dokumentti', 'Dokumentum', 'Belge', 'Документ', 'Έγγραφο', '文档', '文書', '문서', 'مستند', 'מסמך'] },
-  { what: 'file', words: ['Untitled', 'Unnamed', 'Noname', 'No name', 'New file', 'New document', 'New text document', 'Unbenannt', 'Neues Dokument', 'Neu Textdokument', 'Neues Textdokument', 'Sans titre', 'Sans nom', 'Nouveau document', 'Nouveau document texte', 'Sin título', 'Sin titulo', 'Nuevo documento', 'Sem título', 'Sem titulo', 'Novo documento', 'Senza titolo', 'Senza nome', 'Nuovo documento', 'Naamloos', 'Nieuw document', 'Bez názvu', 'Bez tytułu', 'Nowy dokument', 'Namnlös', 'Uten navn', 'Uden titel', 'Nimetön', 'Névtelen', 'Fără titlu', 'Adsız', 'Neimenovano', 'Без имени', 'Без названия', 'Безымянный', 'Новый документ', 'Χωρίς τίτλο', '无标题', '無題', '未命名', '新建文档', '名称未設定', '新規ドキュメント', '제목 없음', '이름 없음', 'بدون عنوان', 'ללא שם'] },
-  { what: 'table', words: ['Book', 'Workbook', 'Mappe', 'Classeur', 'Libro', 'Cartel', 'Cartella', 'Pasta', 'Map', 'Zeszyt', 'Sešit', 'Bok', 'Projektmappe', 'Työkirja', 'Spreadsheet', 'Sheet', 'Table', 'Tabelle', 'Tabla', 'Tableau', 'Книга', 'Βιβλίο', '工作簿', 'ブック', '통합 문서'] },
-  { what: 'slides', words: ['Presentation', 'Präsentation', 'Présentation', 'Presentación', 'Presentazione', 'Apresentação', 'Presentatie', 'Prezentacja', 'Prezentace', 'Presentasjon', 'Slides', 'Презентация', 'Παρουσίαση', '演示文稿', 'プレゼンテーション', '프레젠테이션'] },
-  { what: 'drawing', words: ['Drawing', 'Zeichnung', 'Dessin', 'Dibujo', 'Disegno', 'Desenho', 'Tekening', 'Rysunek', 'Part', 'Assembly', 'Assem', 'Sketch', 'Model', 'Scene', 'Design', 'Bauteil', 'Baugruppe', 'Skizze', 'Pièce', 'Assemblage', 'Pieza', 'Ensamblaje', 'Peça', 'Parte', 'Assieme', 'Część', 'Unnamed part', 'Чертеж', 'Деталь', '图纸', '零件', '図面', '部品'] },
-  { what: 'image', words: ['Image', 'Bild', 'Imagen', 'Immagine', 'Imagem', 'Afbeelding', 'Obraz', 'Kuva', 'Picture', 'Photo', 'Foto', 'Pixel', 'Layer', 'Canvas', 'Изображение', 'Εικόνα', '图片', '图像', '画像', '사진'] },
-  { what: 'screen', words: ['Screenshot', 'Screen shot', 'Screen capture', 'Bildschirmfoto', 'Capture', 'Capture d’écran', 'Capture d\'écran', 'Captura de pantalla', 'Captura de tela', 'Captura de ecrã', 'Schermata', 'Schermafbeelding', 'Zrzut ekranu', 'Skärmavbild', 'Skjermbilde', 'Skærmbillede', 'Снимок экрана', 'Στιγμιότυπο', '屏幕截图', '屏幕快照', 'スクリーンショット', '스크린샷'] },
-  { what: 'scan', words: ['Scan', 'Scanned', 'Scanned document', 'Scanned image', 'Scan document', 'Gescanntes Dokument', 'Numérisation', 'Numériser', 'Document numérisé', 'Escaneo', 'Escanear', 'Documento escaneado', 'Digitalização', 'Scansione', 'Documento scansionato', 'Skan', 'Skannet', 'Skanning', 'Img_scan', 'Doc_scan', 'Скан', 'Сканирование', 'Σάρωση', '扫描', '扫描件', 'スキャン', '스캔'] },
-  { what: 'recording', words: ['Recording', 'New recording', 'Voice', 'Voice memo', 'Voice recording', 'Voice note', 'Aufnahme', 'Neue Aufnahme', 'Sprachaufnahme', 'Sprachmemo', 'Enregistrement', 'Nouvel enregistrement', 'Mémo vocal', 'Grabación', 'Nueva grabación', 'Nota de voz', 'Gravação', 'Nova gravação', 'Registrazione', 'Nuova registrazione', 'Memo vocale', 'Opname', 'Nieuwe opname', 'Nagranie', 'Nowe nagranie', 'Inspelning', 'Ny inspelning', 'Opptak', 'Optagelse', 'Запись', 'Новая запись', 'Εγγραφή', '录音', '新录音', '新規録音', '音声', '녹음', 'Audio', 'Track', 'Sound', 'Untitled project', 'Memo', 'Zoom'] },
-  { what: 'film', words: ['Video', 'Movie', 'Clip', 'Film', 'Vidéo', 'Vídeo', 'Sequence', 'Sequenz', 'Séquence', 'My movie', 'Mein Film', 'Mon film', 'Видео', '视频', '動画', '동영상'] },
-  { what: 'download', words: ['Download', 'File', 'Datei', 'Fichier', 'Archivo', 'Arquivo', 'Bestand', 'Plik', 'Unknown', 'Attachment', 'Anhang', 'Pièce jointe', 'Adjunto', 'Anexo', 'Allegato', 'Bijlage', 'Attachments', 'ATT', 'Файл', 'Вложение', '附件', '文件', '添付ファイル', '첨부파일', 'Archive', 'Archiv'] },
+  { what: 'document', words: [
+    'Document', 'Dokument', 'Documento', 'Documentum', 'Doc', 'Text', 'Texto', 'Texte', 'Page', 'Dokumentti', 'Dokumentum',
+    'Belge', 'Документ', 'Έγγραφο', '文档', '文書', '문서', 'مستند', 'מסמך',
+  ] },
+  { what: 'file', words: [
+    'Untitled', 'Unnamed', 'Noname', 'No name', 'New file', 'New document', 'New text document', 'Unbenannt', 'Neues Dokument',
+    'Neu Textdokument', 'Neues Textdokument', 'Sans titre', 'Sans nom', 'Nouveau document', 'Nouveau document texte',
+    'Sin título', 'Sin titulo', 'Nuevo documento', 'Sem título', 'Sem titulo', 'Novo documento', 'Senza titolo', 'Senza nome',
+    'Nuovo documento', 'Naamloos', 'Nieuw document', 'Bez názvu', 'Bez tytułu', 'Nowy dokument', 'Namnlös', 'Uten navn',
+    'Uden titel', 'Nimetön', 'Névtelen', 'Fără titlu', 'Adsız', 'Neimenovano', 'Без имени', 'Без названия', 'Безымянный',
+    'Новый документ', 'Χωρίς τίτλο', '无标题', '無題', '未命名', '新建文档', '名称未設定', '新規ドキュメント', '제목 없음', '이름 없음', 'بدون عنوان', 'ללא שם',
+  ] },
+  { what: 'table', words: [
+    'Book', 'Workbook', 'Mappe', 'Classeur', 'Libro', 'Cartel', 'Cartella', 'Pasta', 'Map', 'Zeszyt', 'Sešit', 'Bok',
+    'Projektmappe', 'Työkirja', 'Spreadsheet', 'Sheet', 'Table', 'Tabelle', 'Tabla', 'Tableau', 'Книга', 'Βιβλίο', '工作簿', 'ブック',
+    '통합 문서',
+  ] },
+  { what: 'slides', words: [
+    'Presentation', 'Präsentation', 'Présentation', 'Presentación', 'Presentazione', 'Apresentação', 'Presentatie', 'Prezentacja',
+    'Prezentace', 'Presentasjon', 'Slides', 'Презентация', 'Παρουσίαση', '演示文稿', 'プレゼンテーション', '프레젠테이션',
+  ] },
+  { what: 'drawing', words: [
+    'Drawing', 'Zeichnung', 'Dessin', 'Dibujo', 'Disegno', 'Desenho', 'Tekening', 'Rysunek', 'Part', 'Assembly', 'Assem',
+    'Sketch', 'Model', 'Scene', 'Design', 'Bauteil', 'Baugruppe', 'Skizze', 'Pièce', 'Assemblage', 'Pieza', 'Ensamblaje', 'Peça',
+    'Parte', 'Assieme', 'Część', 'Unnamed part', 'Чертеж', 'Деталь', '图纸', '零件', '図面', '部品',
+  ] },
+  { what: 'image', words: [
+    'Image', 'Bild', 'Imagen', 'Immagine', 'Imagem', 'Afbeelding', 'Obraz', 'Kuva', 'Picture', 'Photo', 'Foto', 'Pixel', 'Layer',
+    'Canvas', 'Изображение', 'Εικόνα', '图片', '图像', '画像', '사진',
+  ] },
+  { what: 'screen', words: [
+    'Screenshot', 'Screen shot', 'Screen capture', 'Bildschirmfoto', 'Capture', 'Capture d’écran', 'Capture d\'écran',
+    'Captura de pantalla', 'Captura de tela', 'Captura de ecrã', 'Schermata', 'Schermafbeelding', 'Zrzut ekranu', 'Skärmavbild',
+    'Skjermbilde', 'Skærmbillede', 'Снимок экрана', 'Στιγμιότυπο', '屏幕截图', '屏幕快照', 'スクリーンショット', '스크린샷',
+  ] },
+  { what: 'scan', words: [
+    'Scan', 'Scanned', 'Scanned document', 'Scanned image', 'Scan document', 'Gescanntes Dokument', 'Numérisation', 'Numériser',
+    'Document numérisé', 'Escaneo', 'Escanear', 'Documento escaneado', 'Digitalização', 'Scansione', 'Documento scansionato',
+    'Skan', 'Skannet', 'Skanning', 'Img_scan', 'Doc_scan', 'Скан', 'Сканирование', 'Σάρωση', '扫描', '扫描件', 'スキャン', '스캔',
+  ] },
+  { what: 'recording', words: [
+    'Recording', 'New recording', 'Voice', 'Voice memo', 'Voice recording', 'Voice note', 'Aufnahme', 'Neue Aufnahme',
+    'Sprachaufnahme', 'Sprachmemo', 'Enregistrement', 'Nouvel enregistrement', 'Mémo vocal', 'Grabación', 'Nueva grabación',
+    'Nota de voz', 'Gravação', 'Nova gravação', 'Registrazione', 'Nuova registrazione', 'Memo vocale', 'Opname', 'Nieuwe opname',
+    'Nagranie', 'Nowe nagranie', 'Inspelning', 'Ny inspelning', 'Opptak', 'Optagelse', 'Запись', 'Новая запись', 'Εγγραφή', '录音',
+    '新录音', '新規録音', '音声', '녹음', 'Audio', 'Track', 'Sound', 'Untitled project', 'Memo', 'Zoom',
+  ] },
+  { what: 'film', words: [
+    'Video', 'Movie', 'Clip', 'Film', 'Vidéo', 'Vídeo', 'Sequence', 'Sequenz', 'Séquence', 'My movie', 'Mein Film', 'Mon film',
+    'Видео', '视频', '動画', '동영상',
+  ] },
+  { what: 'download', words: [
+    'Download', 'File', 'Datei', 'Fichier', 'Archivo', 'Arquivo', 'Bestand', 'Plik', 'Unknown', 'Attachment', 'Anhang',
+    'Pièce jointe', 'Adjunto', 'Anexo', 'Allegato', 'Bijlage', 'Attachments', 'ATT', 'Файл', 'Вложение', '附件', '文件', '添付ファイル',
+    '첨부파일', 'Archive', 'Archiv',
+  ] },
 ]
 
 /** Names with a form of their own; each example is one. */
 export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examples: readonly string[] }[] = [
-  { what: 'camera', pattern: /^(?:_?dsc[fn_]?|_?img|imgp|image|mvi|mov|vid|pict?|p|sam|gopr|gx\d\d|gh\d\d|dji|cimg|sdc|hpim|fuji|kimg|pxl|wp|_mg|r\d{2}|dcim|pano|burst|ptz)[_-]?\d{3,8}(?:[_-]\d{3,9}){0,2}(?:[_.~]?(?:hdr|bur\d*|cover|mp|portrait|night|pano|\d))?$/i, examples: ['IMG_4711', 'DSC01234', '_DSC0042', 'DSCF1234', 'DSCN0001', 'P1013687', 'GOPR0042', 'GX010123', 'DJI_0007', 'MVI_0815', 'PXL_20261016_143000123', 'IMG_20261016_143000', 'VID_20261016_143000', 'WP_20261016_001', 'SAM_0101', 'IMG_20261016_143000_HDR'] },
+  {
+    what: 'camera',
+    pattern: /^(?:_?dsc[fn_]?|_?img|imgp|image|mvi|mov|vid|pict?|p|sam|gopr|gx\d\d|gh\d\d|dji|cimg|sdc|hpim|fuji|kimg|pxl|wp|_mg|r\d{2}|dcim|pano|burst|ptz)[_-]?\d{3,8}(?:[_-]\d{3,9}){0,2}(?:[_.~]?(?:hdr|bur\d*|cover|mp|portrait|night|pano|\d))?$/i,
+    examples: [
+      'IMG_4711', 'DSC01234', '_DSC0042', 'DSCF1234', 'DSCN0001', 'P1013687', 'GOPR0042', 'GX010123', 'DJI_0007', 'MVI_0815',
+      'PXL_20261016_143000123', 'IMG_20261016_143000', 'VID_20261016_143000', 'WP_20261016_001', 'SAM_0101',
+      'IMG_20261016_143000_HDR',
+    ],
+  },
   { what: 'camera', pattern: /^\d{3}[_-]\d{4}$/, examples: ['100_0042', '101-0815'] },
   { what: 'camera', pattern: /^\d{8}[_-]\d{6,9}(?:[_~(-]?\d{1,3}\)?)?$/, examples: ['20261016_143000', '20261016-143000123', '20261016_143000~2'] },
-  { what: 'date', pattern: /^\d{4}[-_. ]?\d{2}[-_. ]?\d{2}(?:[-_. T]+(?:at |um |à )?\d{2}[-_.:h ]?\d{2}(?:[-_.: ]?\d{2})?)?(?:[-_. ]\d{1,4})?$/, examples: ['2026-10-16', '20261016', '2026-10-16 14.30.00', '2026-10-16T14-30', '2026_10_16_2'] },
-  { what: 'date', pattern: /^\d{1,2}[-_. ]\d{1,2}[-_. ]\d{2,4}(?:[-_. ,]+\d{1,2}[-_.: ]\d{2}(?:[-_.: ]\d{2})?)?$/, examples: ['16.10.2026', '16-10-26', '10_16_2026', '16.10.2026 14.30'] },
-  { what: 'date', pattern: /^(?:new (?:note|document|recording) )?(?:mon|tue|wed|thu|fri|sat|sun)?,? ?\d{1,2} (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]* \d{4}$/i, examples: ['16 October 2026', 'Fri 16 Oct 2026'] },
-  { what: 'screen', pattern: /^(?:screenshot|screen shot|screen recording|bildschirmfoto|bildschirmaufnahme|capture d[’']écran|captura de pantalla|captura de tela|schermata|schermafbeelding|zrzut ekranu|снимок экрана|屏幕截图|スクリーンショット|스크린샷)[ _-]*(?:from |vom |du |de |a las )?\d{4}.*$/iu, examples: ['Screenshot 2026-10-16 at 14.30.00', 'Screenshot_20261016-143000', 'Screenshot from 2026-10-16 14-30-00', 'Bildschirmfoto 2026-10-16 um 14.30.00', 'Capture d’écran 2026-10-16', 'スクリーンショット 2026-10-16 14.30.00'] },
+  {
+    what: 'date',
+    pattern: /^\d{4}[-_. ]?\d{2}[-_. ]?\d{2}(?:[-_. T]+(?:at |um |à )?\d{2}[-_.:h ]?\d{2}(?:[-_.: ]?\d{2})?)?(?:[-_. ]\d{1,4})?$/,
+    examples: ['2026-10-16', '20261016', '2026-10-16 14.30.00', '2026-10-16T14-30', '2026_10_16_2'],
+  },
+  {
+    what: 'date', pattern: /^\d{1,2}[-_. ]\d{1,2}[-_. ]\d{2,4}(?:[-_. ,]+\d{1,2}[-_.: ]\d{2}(?:[-_.: ]\d{2})?)?$/,
+    examples: ['16.10.2026', '16-10-26', '10_16_2026', '16.10.2026 14.30'],
+  },
+  {
+    what: 'date',
+    pattern: /^(?:new (?:note|document|recording) )?(?:mon|tue|wed|thu|fri|sat|sun)?,? ?\d{1,2} (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]* \d{4}$/i,
+    examples: ['16 October 2026', 'Fri 16 Oct 2026'],
+  },
+  {
+    what: 'screen',
+    pattern: /^(?:screenshot|screen shot|screen recording|bildschirmfoto|bildschirmaufnahme|capture d[’']écran|captura de pantalla|captura de tela|schermata|schermafbeelding|zrzut ekranu|снимок экрана|屏幕截图|スクリーンショット|스크린샷)[ _-]*(?:from |vom |du |de |a las )?\d{4}.*$/iu,
+    examples: [
+      'Screenshot 2026-10-16 at 14.30.00', 'Screenshot_20261016-143000', 'Screenshot from 2026-10-16 14-30-00',
+      'Bildschirmfoto 2026-10-16 um 14.30.00', 'Capture d’écran 2026-10-16', 'スクリーンショット 2026-10-16 14.30.00',
+    ],
+  },
   { what: 'message', pattern: /^(?:img|vid|aud|ptt|doc|stk)-\d{8}-wa\d{4}$/i, examples: ['IMG-20261016-WA0003', 'PTT-20261016-WA0001'] },
-  { what: 'message', pattern: /^(?:photo|video|audio|file|document|voice)_\d{4}-\d{2}-\d{2}_\d{2}-\d{2}-\d{2}$/i, examples: ['photo_2026-10-16_14-30-00', 'audio_2026-10-16_14-30-00'] },
-  { what: 'scan', pattern: /^(?:scan|skm|km|doc|img|epson|brn|brw|hp|canon|xerox|sharp|mx)[_-]?(?:c?\d{2,4}[_-]?)?\d{6,20}(?:[_-]\d{1,4})?$/i, examples: ['SKM_C25826101614300', 'Scan20261016143000', 'doc00042120261016143000', 'SCAN_20261016_0001'] },
-  { what: 'meeting', pattern: /^(?:gmt\d{8}-\d{6}|zoom_\d+|meeting[_-]?\d+|audio_only|video\d{6,12}|double_click_to_convert).*$/i, examples: ['GMT20261016-143000_Recording', 'audio_only'] },
-  { what: 'key', pattern: /^(?:[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}|[0-9a-f]{32})$/i, examples: ['3f2504e0-4f89-41d3-9a0c-0305e82c3301', '9e107d9d372bb6826bd81d3542a419d6'] },
+  {
+    what: 'message', pattern: /^(?:photo|video|audio|file|document|voice)_\d{4}-\d{2}-\d{2}_\d{2}-\d{2}-\d{2}$/i,
+    examples: ['photo_2026-10-16_14-30-00', 'audio_2026-10-16_14-30-00'],
+  },
+  {
+    what: 'scan',
+    pattern: /^(?:scan|skm|km|doc|img|epson|brn|brw|hp|canon|xerox|sharp|mx)[_-]?(?:c?\d{2,4}[_-]?)?\d{6,20}(?:[_-]\d{1,4})?$/i,
+    examples: ['SKM_C25826101614300', 'Scan20261016143000', 'doc00042120261016143000', 'SCAN_20261016_0001'],
+  },
+  {
+    what: 'meeting', pattern: /^(?:gmt\d{8}-\d{6}|zoom_\d+|meeting[_-]?\d+|audio_only|video\d{6,12}|double_click_to_convert).*$/i,
+    examples: ['GMT20261016-143000_Recording', 'audio_only'],
+  },
+  {
+    what: 'key', pattern: /^(?:[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}|[0-9a-f]{32})$/i,
+    examples: ['3f2504e0-4f89-41d3-9a0c-0305e82c3301', '9e107d9d372bb6826bd81d3542a419d6'],
+  },
   { what: 'number', pattern: /^\d{9,20}$/, examples: ['1760625000123'] },
   { what: 'placeholder', pattern: /^[x_#0-]*x{3,}[x_#0-]*$/i, examples: ['XXXX', 'xxx_XXX', 'XXX-000'] },
-  { what: 'placeholder', pattern: /^(?:asdf+|qwer+ty?|qwertz|aaa+|bla+|foo|bar|test|abc|tbd|todo|name|file ?name|dateiname|nom du fichier|nombre)\d{0,3}$/iu, examples: ['asdf', 'aaaa', 'test1', 'tbd', 'filename', 'Dateiname'] },
+  {
+    what: 'placeholder',
+    pattern: /^(?:asdf+|qwer+ty?|qwertz|aaa+|bla+|foo|bar|test|abc|tbd|todo|name|file ?name|dateiname|nom du fichier|nombre)\d{0,3}$/iu,
+    examples: ['asdf', 'aaaa', 'test1', 'tbd', 'filename', 'Dateiname'],
+  },
 ]
 
 const SERIAL = '[ _-]?(?:\\(\\d{1,6}\\)|\\d{0,6})'

@@ -50,14 +50,19 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mergeExtras(shown, alignment, text, strictness)
   const captures = readCaptures(shown, alignment.spans, text, known)
-  return { cost: alignment.cost + (moved ? 0.5 : 0), differences: describe(shown, alignment, text, captures, { strictness, known, ownerOf }, order), captures }
+  return {
+    cost: alignment.cost + (moved ? 0.5 : 0),
+    differences: describe(shown, alignment, text, captures, { strictness, known, ownerOf }, order), captures,
+  }
 }
 
 /** Values that stand in each other's place: so many other orders are tried, the likeliest ones. */
 const MOST_ORDERS = 12
 
 /** Tries the parts in another order where one was not found in its own place but stands elsewhere in the name. */
-function reorder(parts: readonly NamePart[], text: string, straight: Alignment, strictness: Strictness, known: Captures): { order: number[], alignment: Alignment } | null {
+function reorder(
+  parts: readonly NamePart[], text: string, straight: Alignment, strictness: Strictness, known: Captures,
+): { order: number[], alignment: Alignment } | null {
   const folded = foldCase(stripMarks(text))
   const values = parts.flatMap((part, at) => (isValue(part) ? [at] : []))
   const astray = values.filter((index) => {
@@ -168,7 +173,10 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
   return captures
 }
 
-function describe(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext, order: readonly number[]): Difference[] {
+function describe(
+  parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext,
+  order: readonly number[],
+): Difference[] {
   const differences: Difference[] = []
   for (const { range, before } of extras) {
     const actual = text.slice(range[0], range[1])
@@ -179,22 +187,31 @@ function describe(parts: readonly NamePart[], { spans, extras }: Alignment, text
     if (!span) continue
     const actual = text.slice(span.start, span.end)
     const expected = expandParts([part], captures)
-    const kind = isValue(part) && order[index] !== index && (actual !== '' || part.kind === 'free') ? 'order' : tellKind(part, span, expected, actual, context)
+    const kind = isValue(part) && order[index] !== index && (actual !== '' || part.kind === 'free')
+      ? 'order'
+      : tellKind(part, span, expected, actual, context)
     if (!kind) continue
     const { edits } = span
-    differences.push({ part: part.part, kind, range: [span.start, span.end], expected, actual, ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}) })
+    differences.push({
+      part: part.part, kind, range: [span.start, span.end], expected, actual,
+      ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}),
+    })
   }
   return differences.sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
 }
 
-function tellKind(part: NamePart, span: Span, expected: string, actual: string, { strictness, known, ownerOf }: ExplainContext): DifferenceKind | null {
+function tellKind(
+  part: NamePart, span: Span, expected: string, actual: string, { strictness, known, ownerOf }: ExplainContext,
+): DifferenceKind | null {
   if (part.kind === 'fixed') return tellFixed(part.part, span, actual, strictness, ownerOf)
   if (actual === expected) return null
   if (actual === '') return 'absent'
   return freeField(part.rule).tell(actual, part.rule, ownOf(known, part.part) !== undefined, strictness)
 }
 
-function tellFixed(field: string, { text, edits }: Span, actual: string, strictness: Strictness, ownerOf: ExplainContext['ownerOf']): DifferenceKind | null {
+function tellFixed(
+  field: string, { text, edits }: Span, actual: string, strictness: Strictness, ownerOf: ExplainContext['ownerOf'],
+): DifferenceKind | null {
   const separators = text !== '' && [...text].every(isSeparator)
   if (actual === '') {
     if (text === '' || (edits.length === 0 && separators)) return null

@@ -10,7 +10,12 @@ import type { Template } from './template'
 export type FolderLevels = NamePart[][]
 
 /** As much of a requirement as reading its folders takes. */
-export interface FolderRule { folder: readonly Template[] | null, fields: Record<string, FieldRule>, strictness: Strictness, count: { by: string | null } }
+export interface FolderRule {
+  folder: readonly Template[] | null
+  fields: Record<string, FieldRule>
+  strictness: Strictness
+  count: { by: string | null }
+}
 
 /** Fills a folder template; levels that come out empty are dropped. */
 export function fillFolder(requirement: FolderRule, values: HolderValues): FolderLevels | null {

@@ -13,7 +13,8 @@ export type Script = 'cyrillic' | 'greek' | 'armenian' | 'hebrew' | 'arabic' | '
 
 /** Scripts a letter may come from. */
 const SCRIPTS: readonly (readonly [name: Script, test: RegExp])[] = [
-  ['cyrillic', /\p{Script=Cyrillic}/u], ['greek', /\p{Script=Greek}/u], ['armenian', /\p{Script=Armenian}/u], ['hebrew', /\p{Script=Hebrew}/u], ['arabic', /\p{Script=Arabic}/u],
+  ['cyrillic', /\p{Script=Cyrillic}/u], ['greek', /\p{Script=Greek}/u], ['armenian', /\p{Script=Armenian}/u],
+  ['hebrew', /\p{Script=Hebrew}/u], ['arabic', /\p{Script=Arabic}/u],
   ['cherokee', /\p{Script=Cherokee}/u], ['latin', /\p{Script=Latin}/u],
 ]
 

@@ -25,7 +25,9 @@ export function looseDate(text: string, position: number, pattern: string): Loos
   return readInAnyOrder(text, position, pattern) ?? inOrder
 }
 
-const TOLERANT: Record<string, string> = { yyyy: '(\\d{4}|\\d{2})', yy: '(\\d{4}|\\d{2})', MM: '(\\d{1,2})', dd: '(\\d{1,2})', HH: '(\\d{1,2})', mm: '(\\d{2})' }
+const TOLERANT: Record<string, string> = {
+  yyyy: '(\\d{4}|\\d{2})', yy: '(\\d{4}|\\d{2})', MM: '(\\d{1,2})', dd: '(\\d{1,2})', HH: '(\\d{1,2})', mm: '(\\d{2})',
+}
 const EXPRESSIONS = new Map<string, RegExp[]>()
 
 /** The pattern with any separators, and with each number as wide as people write it. */
@@ -72,7 +74,8 @@ function readInAnyOrder(text: string, position: number, pattern: string): LooseD
   const written = new Set<string>()
   const add = (year: string | undefined, month: string | undefined, day: string | undefined) => {
     if (!year || !month || !day || Number(month) < 1 || Number(month) > 12 || Number(day) < 1 || Number(day) > 31) return
-    written.add(pattern.replace('yyyy', year.length === 4 ? year : `20${year}`).replace('yy', year.slice(-2)).replace('MM', month.padStart(2, '0')).replace('dd', day.padStart(2, '0')))
+    written.add(pattern.replace('yyyy', year.length === 4 ? year : `20${year}`)
+      .replace('yy', year.slice(-2)).replace('MM', month.padStart(2, '0')).replace('dd', day.padStart(2, '0')))
   }
   add(y1, m1, d1)
   add(y2, b2, a2)
@@ -82,5 +85,8 @@ function readInAnyOrder(text: string, position: number, pattern: string): LooseD
   if (written.size === 0) return null
   const [only] = written
   // hours and minutes cannot be made up, and two possible days are not one
-  return { end: position + match[0].length, written: written.size === 1 && only !== undefined && !/[Hm]/.test(only) ? only : null, kind: 'date-order' }
+  return {
+    end: position + match[0].length, written: written.size === 1 && only !== undefined && !/[Hm]/.test(only) ? only : null,
+    kind: 'date-order',
+  }
 }

@@ -17,8 +17,12 @@ const rules: Record<string, FieldRule> = {
   part: { type: 'choice', values: ['mix', 'final'] },
   about: { type: 'text', minLength: 1, maxLength: 30 },
 }
-const parts = (template: string, values: Record<string, string> = { family: 'Marsh', given: 'Ana' }) => fillTemplate(parseTemplate(template), rules, values)
-const fits = (template: string, name: string, strictness = EXACT, values?: Record<string, string>) => matchParts(parts(template, values), name, strictness)
+const parts = (
+  template: string, values: Record<string, string> = { family: 'Marsh', given: 'Ana' },
+) => fillTemplate(parseTemplate(template), rules, values)
+const fits = (
+  template: string, name: string, strictness = EXACT, values?: Record<string, string>,
+) => matchParts(parts(template, values), name, strictness)
 
 describe('matching names', () => {
   test.each([
@@ -34,9 +38,11 @@ describe('matching names', () => {
   })
 
   test.each([
-    ['{family}_{n}', 'Marsh_2', 'too few digits'], ['{family}_{n}', 'Marsh_002', 'more digits than needed'], ['{family}_{n}', 'Marsh_21', 'out of range'],
+    ['{family}_{n}', 'Marsh_2', 'too few digits'], ['{family}_{n}', 'Marsh_002', 'more digits than needed'],
+    ['{family}_{n}', 'Marsh_21', 'out of range'],
     ['{date}', '2026-02-31', 'no day of the calendar'], ['{date}', '2025-12-31', 'before the range'], ['{date}', '31-12-2026', 'another order'],
-    ['{family}_{part}', 'Marsh_draft', 'a word that is not allowed'], ['{family}', 'marsh', 'letter case'], ['{family} {given}', 'Marsh_Ana', 'separator'], ['{family}{about}', 'Marsh', 'free text of no length'],
+    ['{family}_{part}', 'Marsh_draft', 'a word that is not allowed'], ['{family}', 'marsh', 'letter case'],
+    ['{family} {given}', 'Marsh_Ana', 'separator'], ['{family}{about}', 'Marsh', 'free text of no length'],
   ])('%s refuses %s: %s', (template, name) => {
     expect(fits(template, name)).toBeNull()
   })
@@ -49,7 +55,8 @@ describe('matching names', () => {
   // marks-removed and transcribed forms as in the exchange format; the letters' transcriptions are common practice, no source
   test.each([
     ['Müller', 'Muller', true], ['Müller', 'Mueller', true], ['Müller', 'Müller', true], ['Mueller', 'Müller', false],
-    ['Weiß', 'Weiss', true], ['Sørby', 'Sorby', true], ['Sørby', 'Soerby', true], ['Łęcki', 'Lecki', true], ['Åse', 'Aase', true], ['Þór', 'Thor', true], ['Ana', 'Anä', true],
+    ['Weiß', 'Weiss', true], ['Sørby', 'Sorby', true], ['Sørby', 'Soerby', true], ['Łęcki', 'Lecki', true], ['Åse', 'Aase', true],
+    ['Þór', 'Thor', true], ['Ana', 'Anä', true],
   ])('accents ignored: %s written %s fits: %s', (family, name, expected) => {
     expect(fits('{family}', name, { ...EXACT, accents: 'ignore' }, { family }) !== null).toBe(expected)
   })
@@ -59,7 +66,11 @@ describe('matching names', () => {
   })
 
   const value = fc.stringMatching(/^[A-Za-zÀ-ÖØ-öø-ÿ' -]{1,12}$/).filter(text => text.trim() === text && text.normalize('NFC') === text)
-  const strictness = fc.record({ letterCase: fc.constantFrom('exact' as const, 'ignore' as const), separators: fc.constantFrom('exact' as const, 'ignore' as const), accents: fc.constantFrom('exact' as const, 'ignore' as const) })
+  const strictness = fc.record({
+    letterCase: fc.constantFrom('exact' as const, 'ignore' as const),
+    separators: fc.constantFrom('exact' as const, 'ignore' as const),
+    accents: fc.constantFrom('exact' as const, 'ignore' as const),
+  })
 
   test('what a rule writes always fits it, under any strictness, and is never explained away', () => {
     fc.assert(fc.property(value, value, fc.integer({ min: 1, max: 20 }), strictness, (family, given, n, how) => {
@@ -98,7 +109,8 @@ describe('explaining names', () => {
     ['{family}_{part}', 'Marsh_draft', [['part', 'not-allowed']]],
     ['{family}_log', 'log', [['family', 'absent']]],
   ])('%s against %s', (template, name, expected) => {
-    expect(explainParts(parts(template), name).differences.map(one => [one.part, one.kind]).filter(([, kind]) => kind !== 'misspelt' || expected.some(one => one[1] === 'misspelt'))).toEqual(expected)
+    expect(explainParts(parts(template), name).differences
+      .map(one => [one.part, one.kind]).filter(([, kind]) => kind !== 'misspelt' || expected.some(one => one[1] === 'misspelt'))).toEqual(expected)
   })
 
   test('a number, a date in another order and free text are kept in the corrected name', () => {

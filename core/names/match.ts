@@ -118,7 +118,8 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
     for (const folded of forms) {
       if (text.startsWith(folded, position)) ends.push(position + folded.length)
       // runs of separators count as one, also where two parts meet
-      else if (strictness.separators === 'ignore' && folded.startsWith('-') && text[position - 1] === '-' && text.startsWith(folded.slice(1), position)) ends.push(position + folded.length - 1)
+      else if (strictness.separators === 'ignore' && folded.startsWith('-') && text[position - 1] === '-'
+        && text.startsWith(folded.slice(1), position)) ends.push(position + folded.length - 1)
     }
     return ends
   }

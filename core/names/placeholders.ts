@@ -30,7 +30,9 @@ function wordsFor(field: string, rule: FieldRule | undefined): readonly string[]
   const type = rule?.type ?? 'roster'
   const kept = FOLDED.get(`${type}\n${field}`)
   if (kept) return kept
-  const words = [...new Set([field, ...(type === 'roster' ? wordsOfColumn(field) : wordsOfType(type))].map(looseKey))].sort((a, b) => b.length - a.length)
+  const words = [
+    ...new Set([field, ...(type === 'roster' ? wordsOfColumn(field) : wordsOfType(type))].map(looseKey)),
+  ].sort((a, b) => b.length - a.length)
   if (FOLDED.size < 500) FOLDED.set(`${type}\n${field}`, words)
   return words
 }
@@ -55,7 +57,9 @@ export function isTypedRule(base: string, template: Template, rules: Record<stri
   let rest = looseKey(base)
   let placeholders = 0
   for (const part of template.parts) {
-    let reach = part.kind === 'literal' ? startOf(rest, [looseKey(part.text)]) : longer(startOf(rest, wordsFor(part.name, ownOf(rules, part.name))), /^x{1,4}/.exec(rest)?.[0])
+    let reach = part.kind === 'literal'
+      ? startOf(rest, [looseKey(part.text)])
+      : longer(startOf(rest, wordsFor(part.name, ownOf(rules, part.name))), /^x{1,4}/.exec(rest)?.[0])
     if (part.kind === 'field' && reach !== undefined) placeholders++
     // a number or date may be written out where the rest is not
     if (part.kind === 'field' && reach === undefined && isFree(ownOf(rules, part.name))) reach = /^\d+/.exec(rest)?.[0]

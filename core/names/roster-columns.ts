@@ -14,7 +14,10 @@ export const ROSTER_COLUMNS = [
   { name: 'id', headings: ['id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero'] },
   {
     name: 'given',
-    headings: ['given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn', 'voornaam', 'imie'],
+    headings: [
+      'given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn',
+      'voornaam', 'imie',
+    ],
     typed: ['yourgivenname', 'yourfirstname'],
   },
   {
@@ -28,7 +31,8 @@ export const ROSTER_COLUMNS = [
   {
     name: 'name',
     headings: [
-      'name', 'fullname', 'displayname', 'person', 'participant', 'organisation', 'organization', 'firm', 'company', 'teilnehmer', 'firma', 'nom', 'naam',
+      'name', 'fullname', 'displayname', 'person', 'participant', 'organisation', 'organization', 'firm', 'company', 'teilnehmer',
+      'firma', 'nom', 'naam',
     ],
     typed: [
       'yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome',

@@ -18,7 +18,10 @@ test.each(DEFAULT_FORMS.flatMap(({ what, examples }) => examples.map(one => [one
   expect(defaultName(name)).toBe(what)
 })
 
-test.each(['REEF_Marsh-A_quadrat-01', 'Booker', 'documentation of the reef', 'Marsh 2026-10-16', 'partition', 'Imogen', 'text of the play', 'A1', 'Filmore', 'reef 2026', 'testament', 'Marsh_test', '12345', 'week 2'])('%s is somebody\'s own name', (name) => {
+test.each([
+  'REEF_Marsh-A_quadrat-01', 'Booker', 'documentation of the reef', 'Marsh 2026-10-16', 'partition', 'Imogen', 'text of the play',
+  'A1', 'Filmore', 'reef 2026', 'testament', 'Marsh_test', '12345', 'week 2',
+])('%s is somebody\'s own name', (name) => {
   expect(defaultName(name)).toBeNull()
 })
 
@@ -26,8 +29,11 @@ test.each(['REEF_Marsh-A_quadrat-01', 'Booker', 'documentation of the reef', 'Ma
 test.each(COPY_MARKS.flatMap(({ left, examples }) => examples.map(one => [one, left] as const)))('%s is a copy of report, left %s', (name) => {
   expect(copyMarks(name).map(one => one.base)).toContain('report')
 })
-test.each(Object.entries(COPY_WORDS).flatMap(([language, words]) => words.map(word => [language, word] as const)))('in %s a copy says %s', (_, word) => {
-  for (const name of [`report - ${word}`, `report - ${word} (2)`, `report ${word}`, `report (${word})`]) expect(copyMarks(name).map(one => one.base), name).toContain('report')
+test.each(Object.entries(COPY_WORDS)
+  .flatMap(([language, words]) => words.map(word => [language, word] as const)))('in %s a copy says %s', (_, word) => {
+  for (const name of [`report - ${word}`, `report - ${word} (2)`, `report ${word}`, `report (${word})`]) {
+    expect(copyMarks(name).map(one => one.base), name).toContain('report')
+  }
 })
 test('two marks are taken off together', () => {
   expect(copyMarks('report - Copy (1) (2)')).toContainEqual({ base: 'report', mark: ' - Copy (1) (2)', at: 6 })
@@ -37,7 +43,8 @@ test.each(['report', 'copyright notes', 'a-copycat', 'photocopy', '2026-10-16'])
 })
 
 // common practice, no source
-test.each(Object.entries(ADDED_WORDS).flatMap(([language, words]) => words.map(word => [language, word] as const)))('%s: %s only tells a state', (_, word) => {
+test.each(Object.entries(ADDED_WORDS)
+  .flatMap(([language, words]) => words.map(word => [language, word] as const)))('%s: %s only tells a state', (_, word) => {
   for (const text of [`_${word}`, ` ${word.toUpperCase()} 2`, `-${word}-${word}`]) expect(isAddedWord(text), text).toBe(true)
 })
 test.each(['_reef', '_2', '', '-finally', '_newt'])('%s is more than a state', (text) => {
@@ -46,7 +53,11 @@ test.each(['_reef', '_2', '', '-finally', '_newt'])('%s is more than a state', (
 
 describe('letters that only look right', () => {
   // Unicode UTS #39, confusables.txt: Cyrillic а е о р с у х, Greek ο ν, Latin small letter dotless i and script small g
-  test.each([['М\u0430rsh', 'Marsh'], ['Br\u043Ewn', 'Brown'], ['\u0440h\u043Et\u043E', 'photo'], ['R\u03BF\u03BDer', 'Rover'], ['\uFF32\uFF25\uFF25\uFF26', 'REEF'], ['Ma\u200Brsh', 'Marsh'], ['Marsh\u202E', 'Marsh'], ['Marsh\u00A0Ana', 'Marsh Ana'], ['so\u00ADft', 'soft'], ['\uD835\uDC00na', 'Ana'], ['\uFEFFlog', 'log']])('%s looks like %s', (text, look) => {
+  test.each([
+    ['М\u0430rsh', 'Marsh'], ['Br\u043Ewn', 'Brown'], ['\u0440h\u043Et\u043E', 'photo'], ['R\u03BF\u03BDer', 'Rover'],
+    ['\uFF32\uFF25\uFF25\uFF26', 'REEF'], ['Ma\u200Brsh', 'Marsh'], ['Marsh\u202E', 'Marsh'], ['Marsh\u00A0Ana', 'Marsh Ana'],
+    ['so\u00ADft', 'soft'], ['\uD835\uDC00na', 'Ana'], ['\uFEFFlog', 'log'],
+  ])('%s looks like %s', (text, look) => {
     expect(plainLook(text)).toBe(look)
     expect(findLookAlikes(text).length).toBeGreaterThan(0)
   })
@@ -60,12 +71,18 @@ describe('placeholders', () => {
   const date: FieldRule = { type: 'date', pattern: 'yyyy-MM-dd', from: null, to: null }
   // common practice, no source
   test.each<[string, FieldRule | undefined, string, boolean]>([
-    ['family', undefined, 'family', true], ['family', undefined, 'Surname', true], ['family', undefined, 'Nachname', true], ['given', undefined, 'First name', true], ['name', undefined, 'Your Name', true], ['group', undefined, 'XX', true],
-    ['n', n, 'NN', true], ['n', n, '00', true], ['n', n, '##', true], ['n', n, '01', false], ['n', { ...n, from: 0 }, '00', false], ['date', date, 'YYYY-MM-DD', true], ['date', date, 'Datum', true], ['family', undefined, 'Marsh', false], ['family', undefined, '{family}', true],
+    ['family', undefined, 'family', true], ['family', undefined, 'Surname', true], ['family', undefined, 'Nachname', true],
+    ['given', undefined, 'First name', true], ['name', undefined, 'Your Name', true], ['group', undefined, 'XX', true],
+    ['n', n, 'NN', true], ['n', n, '00', true], ['n', n, '##', true], ['n', n, '01', false],
+    ['n', { ...n, from: 0 }, '00', false], ['date', date, 'YYYY-MM-DD', true], ['date', date, 'Datum', true],
+    ['family', undefined, 'Marsh', false], ['family', undefined, '{family}', true],
   ])('in {%s} (%j) %s is one: %s', (field, rule, text, is) => {
     expect(isPlaceholder(field, rule, text)).toBe(is)
   })
-  test.each([['family_given_photo', true], ['Surname-Firstname-Photo', true], ['{family}_{given}_photo', true], ['xxx_xx_photo', true], ['Marsh_given_photo', false], ['photo', false]])('%s is the rule typed as it stands: %s', (base, is) => {
+  test.each([
+    ['family_given_photo', true], ['Surname-Firstname-Photo', true], ['{family}_{given}_photo', true], ['xxx_xx_photo', true],
+    ['Marsh_given_photo', false], ['photo', false],
+  ])('%s is the rule typed as it stands: %s', (base, is) => {
     expect(isTypedRule(base, parseTemplate('{family}_{given}_photo'), {})).toBe(is)
   })
 })
@@ -98,12 +115,16 @@ describe('portable names', () => {
 })
 
 test.each([
-  ['report.tar.gz', 'report', 'tar.gz'], ['report.gz', 'report', 'gz'], ['mesh.STL', 'mesh', 'STL'], ['minutes 12.10', 'minutes 12.10', ''], ['v1.2.pdf', 'v1.2', 'pdf'], ['.pdf', '.pdf', ''], ['noext', 'noext', ''],
+  ['report.tar.gz', 'report', 'tar.gz'], ['report.gz', 'report', 'gz'], ['mesh.STL', 'mesh', 'STL'],
+  ['minutes 12.10', 'minutes 12.10', ''], ['v1.2.pdf', 'v1.2', 'pdf'], ['.pdf', '.pdf', ''], ['noext', 'noext', ''],
 ])('%s splits into %s and %s', (name, base, extension) => {
   expect(splitExtension(name)).toEqual({ base, extension })
 })
 
-test.each([[{ yyyy: 2026, MM: 2, dd: 29 }, false], [{ yyyy: 2028, MM: 2, dd: 29 }, true], [{ yyyy: 1900, MM: 2, dd: 29 }, false], [{ yyyy: 2000, MM: 2, dd: 29 }, true], [{ MM: 13 }, false], [{ HH: 24 }, false]])('%j is a date: %s (Gregorian calendar, ISO 8601 §3)', (values, real) => {
+test.each([
+  [{ yyyy: 2026, MM: 2, dd: 29 }, false], [{ yyyy: 2028, MM: 2, dd: 29 }, true], [{ yyyy: 1900, MM: 2, dd: 29 }, false],
+  [{ yyyy: 2000, MM: 2, dd: 29 }, true], [{ MM: 13 }, false], [{ HH: 24 }, false],
+])('%j is a date: %s (Gregorian calendar, ISO 8601 §3)', (values, real) => {
   expect(isRealDate(values)).toBe(real)
 })
 

@@ -13,7 +13,9 @@ describe('templates', () => {
     expect(expand(template, { var: 'value', x: '1024', y: '768' })).toBe(expanded)
   })
 
-  test.each(['{', '}', 'a}b', '{}', '{+var}', '{#var}', '{/var}', '{?x}', '{var*}x{', '{var:0}', '{var:x}', '{var:10000}', '{a{b}}'])('%s is refused, with the place', (template) => {
+  test.each([
+    '{', '}', 'a}b', '{}', '{+var}', '{#var}', '{/var}', '{?x}', '{var*}x{', '{var:0}', '{var:x}', '{var:10000}', '{a{b}}',
+  ])('%s is refused, with the place', (template) => {
     expect(() => parseTemplate(template)).toThrow(TemplateError)
   })
 

@@ -9,7 +9,9 @@ function bruteForce(files: number, edges: readonly Edge[], without?: { file: num
     if (file === files) return 0
     let best = walk(file + 1, taken)
     for (const edge of edges) {
-      if (edge.file !== file || (edge.shared && taken.has(edge.target)) || (without && file === without.file && edge.target === without.target)) continue
+      if (edge.file !== file || (edge.shared && taken.has(edge.target)) || (without && file === without.file && edge.target === without.target)) {
+        continue
+      }
       best = Math.max(best, edge.weight + walk(file + 1, edge.shared ? new Set([...taken, edge.target]) : taken))
     }
     return best
@@ -32,7 +34,10 @@ test('a worked example of the assignment problem: three people, three tasks, lea
 
 const instance = fc.integer({ min: 1, max: 5 }).chain(files => fc.record({
   files: fc.constant(files),
-  edges: fc.uniqueArray(fc.record({ file: fc.nat(files - 1), target: fc.nat(4), weight: fc.integer({ min: 1, max: 30 }), shared: fc.boolean() }), { maxLength: 14, selector: edge => `${edge.file} ${edge.target} ${edge.shared}` }),
+  edges: fc.uniqueArray(
+    fc.record({ file: fc.nat(files - 1), target: fc.nat(4), weight: fc.integer({ min: 1, max: 30 }), shared: fc.boolean() }),
+    { maxLength: 14, selector: edge => `${edge.file} ${edge.target} ${edge.shared}` },
+  ),
 }))
 
 test('the sum is the greatest there is, and no target that takes one file takes two (brute force over small cases)', () => {

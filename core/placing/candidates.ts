@@ -38,7 +38,8 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
   const strongest = Math.max(0, ...[...spoken.values()].map(({ strength }) => strength))
   // who is spoken of much less than another cannot come before them: what else speaks for both is the same
-  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= LEAST_NAMED && strength >= strongest - BEHIND.weighed).sort((a, b) => b[1].strength - a[1].strength)
+  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= LEAST_NAMED
+    && strength >= strongest - BEHIND.weighed).sort((a, b) => b[1].strength - a[1].strength)
     .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders])
@@ -50,7 +51,9 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const list = weighed.map(({ at: unitIndex, unit, holder }) => {
     const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - BEHIND.aligned)
     // a name that says somebody else outweighs the folder it lies in
-    if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) candidate.total += WORTH.againstFolder
+    if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) {
+      candidate.total += WORTH.againstFolder
+    }
     if (before.includes(unitIndex)) {
       candidate.total += WORTH.before.total
       candidate.holder += WORTH.before.holder
@@ -118,7 +121,10 @@ interface Spoken { strength: number, evidence: Evidence[] }
 const FULL_NAME = NAMED.initialAndFamily
 
 /** Whose folder a file lies in although its name is somebody else's; with whom the name nearly names, where that was asked. */
-function elsewhere(base: string, byName: ReadonlyMap<string, HolderEvidence>, inFolder: ReturnType<EvidenceIndex['namedInFolder']>, index: EvidenceIndex): { against: ReadonlySet<string>, slipped: Map<string, HolderEvidence> | null } {
+function elsewhere(
+  base: string, byName: ReadonlyMap<string, HolderEvidence>, inFolder: ReturnType<EvidenceIndex['namedInFolder']>,
+  index: EvidenceIndex,
+): { against: ReadonlySet<string>, slipped: Map<string, HolderEvidence> | null } {
   const byFolder = inFolder.named
   const against = new Set<string>()
   const persons = [...byName].filter(([key]) => key.startsWith('p:'))
@@ -156,18 +162,25 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   for (const id of view.sentBy) {
     const key = holderKey('person', id)
     const before = spoken.get(key)
-    spoken.set(key, { strength: (before?.strength ?? 0) + NAMED.sender / view.sentBy.length, evidence: [...before?.evidence ?? [], { kind: 'sent-by' }] })
+    spoken.set(
+      key,
+      { strength: (before?.strength ?? 0) + NAMED.sender / view.sentBy.length, evidence: [...before?.evidence ?? [], { kind: 'sent-by' }] },
+    )
   }
   // a group or a given name does not say which person is meant: a slip in the whole name may
   const known = Math.max(0, ...[...spoken].map(([key, { strength }]) => (key.startsWith('p:') ? strength : 0)))
   if (known < FULL_NAME - BEHIND.fullName) {
-    const nearly = (evidence: Map<string, HolderEvidence>) => new Map([...evidence].filter(([key, { strength }]) => key.startsWith('g:') ? known < NAMED.given : strength > known))
+    const nearly = (evidence: Map<string, HolderEvidence>) => new Map([...evidence].filter(([key, { strength }]) => key.startsWith('g:')
+      ? known < NAMED.given
+      : strength > known))
     add(nearly(inFolder.nearly()), 'folder nearly')
     add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }
   const { author } = view.file.reading.props
   if (typeof author === 'string' && author.length <= 80) {
-    add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME ? [[key, { strength: strength * OF_NAMED.author, said }] as const] : []))), 'author')
+    add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME
+      ? [[key, { strength: strength * OF_NAMED.author, said }] as const]
+      : []))), 'author')
   }
   return { spoken, against }
 }
@@ -178,12 +191,16 @@ function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>): Spoken {
     const own = spoken.get(holderKey('person', holder)) ?? { strength: 0, evidence: [] }
     const group = spoken.get(holderKey('group', people[0]?.group ?? ''))
     // the group alone says nothing of one member, but tells two of one name apart
-    return group && own.strength > 0 ? { strength: own.strength + group.strength * OF_NAMED.groupOfMember, evidence: [...own.evidence, ...group.evidence] } : own
+    return group && own.strength > 0
+      ? { strength: own.strength + group.strength * OF_NAMED.groupOfMember, evidence: [...own.evidence, ...group.evidence] }
+      : own
   }
   let best = spoken.get(holderKey('group', holder)) ?? { strength: 0, evidence: [] }
   for (const person of people) {
     const member = spoken.get(holderKey('person', person.id))
-    if (member && member.strength * OF_NAMED.memberOfGroup > best.strength) best = { strength: member.strength * OF_NAMED.memberOfGroup, evidence: member.evidence }
+    if (member && member.strength * OF_NAMED.memberOfGroup > best.strength) {
+      best = { strength: member.strength * OF_NAMED.memberOfGroup, evidence: member.evidence }
+    }
   }
   return best
 }

@@ -23,7 +23,11 @@ export interface EvidenceIndex {
   ofHolder(key: string): readonly number[]
 }
 
-export interface NamedInFolder { named: Map<string, HolderEvidence>, nearly(): Map<string, HolderEvidence>, /** Groups of the persons named. */ groupsOf(key: string): ReadonlySet<string> }
+export interface NamedInFolder {
+  named: Map<string, HolderEvidence>
+  nearly(): Map<string, HolderEvidence>
+  groupsOf(key: string): ReadonlySet<string>
+}
 
 /** Folders whose look-ups are kept. */
 const MOST_KEPT = 2000

@@ -7,7 +7,10 @@ import { readRoster, readTable } from '../roster/read'
 
 /** Whose file is it? Cases that occur in every long list; common practice, no source. */
 const roster = (rows: string) => readRoster(readTable(new TextEncoder().encode(`id,given,family,group,alias\n${rows}`))).roster
-const LIST = roster(['s1,Ana,Marsh,Reef,Nita', 's2,Benno,Marsh,Reef,', 's3,Ana,Marsch,Dune,', 's4,Levin,Jasper,Dune,', 's5,Jasper,Levin,Reef,', 's6,Mira,Vurnoy,Dune,', 's7,Mira,Vurnoy,Reef,'].join('\n'))
+const LIST = roster([
+  's1,Ana,Marsh,Reef,Nita', 's2,Benno,Marsh,Reef,', 's3,Ana,Marsch,Dune,', 's4,Levin,Jasper,Dune,', 's5,Jasper,Levin,Reef,',
+  's6,Mira,Vurnoy,Dune,', 's7,Mira,Vurnoy,Reef,',
+].join('\n'))
 const PHOTO = { id: 'photo', title: 'Photo', name: '{family}-{given}_photo', formats: [{ id: 'jpg' }] }
 const brief = (...requirements: object[]) => readBrief({ usitorBrief: 1, title: 'x', requirements }, LIST.columns)
 
@@ -16,13 +19,18 @@ function file(path: string, rest: Partial<ReceivedFile> & { format?: string, aut
   const { format = path.slice(path.lastIndexOf('.') + 1), author, ...more } = rest
   serial++
   return {
-    root: 'in', path, size: 1000 + serial, sha256: serial.toString(16).padStart(64, '0'), receivedAt: 1_760_000_000_000 + serial, receivedAtFrom: 'modified',
+    root: 'in', path, size: 1000 + serial, sha256: serial.toString(16).padStart(64, '0'), receivedAt: 1_760_000_000_000 + serial,
+    receivedAtFrom: 'modified',
     reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', fault: null, props: author ? { author } : {} }, ...more,
   }
 }
 /** Where each path went: `requirement holder n`, or how it stayed behind. */
-const placed = (report: Report) => Object.fromEntries(report.files.map(({ path, role, slot }) => [path, role === 'placed' && slot ? `${slot.requirement} ${slot.holder}${slot.n === undefined ? '' : ` ${slot.n}`}` : role]))
-const run = async (requirements: object[], files: ReceivedFile[], previous: Report | null = null) => check({ brief: await brief(...requirements), roster: LIST, received: files, checkedAt: 0, previous })
+const placed = (report: Report) => Object.fromEntries(report.files.map(({ path, role, slot }) => [
+  path, role === 'placed' && slot ? `${slot.requirement} ${slot.holder}${slot.n === undefined ? '' : ` ${slot.n}`}` : role,
+]))
+const run = async (requirements: object[], files: ReceivedFile[], previous: Report | null = null) => check({
+  brief: await brief(...requirements), roster: LIST, received: files, checkedAt: 0, previous,
+})
 
 describe('by name', () => {
   test.each([
@@ -49,7 +57,8 @@ describe('by name', () => {
   test('what could be several people\'s says whose, and never takes a slot', async () => {
     const report = await run([PHOTO], [file('Vurnoy-Mira_photo.jpg')])
     expect(report.files[0]?.candidates.map(slot => slot.holder).sort()).toEqual(['s6', 's7'])
-    expect(report.slots.filter(slot => slot.holder === 's6' || slot.holder === 's7').map(slot => [slot.status, slot.candidates])).toEqual([['missing', ['Vurnoy-Mira_photo.jpg']], ['missing', ['Vurnoy-Mira_photo.jpg']]])
+    expect(report.slots.filter(slot => slot.holder === 's6' || slot.holder === 's7')
+      .map(slot => [slot.status, slot.candidates])).toEqual([['missing', ['Vurnoy-Mira_photo.jpg']], ['missing', ['Vurnoy-Mira_photo.jpg']]])
   })
 })
 
@@ -62,19 +71,29 @@ describe('by folder', () => {
   })
 
   test('a name that a camera gave goes where only one slot of the folder\'s person is open', async () => {
-    const counted = { ...PHOTO, id: 'piece', name: '{family}_{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, folder: '{family} {given}', count: { from: 2, to: 2, by: 'n' } }
+    const counted = {
+      ...PHOTO, id: 'piece', name: '{family}_{n}', fields: { n: { type: 'number', digits: 1, from: 1 } },
+      folder: '{family} {given}', count: { from: 2, to: 2, by: 'n' },
+    }
     expect(placed(await run([counted], [file('Marsh Ana/IMG_4711.jpg'), file('Marsh Ana/Marsh_1.jpg')]))['Marsh Ana/IMG_4711.jpg']).toBe('piece s1 2')
     expect(placed(await run([counted], [file('Marsh Ana/IMG_4711.jpg')]))['Marsh Ana/IMG_4711.jpg']).toBe('unplaced')
     // of another format than asked it is not told by elimination
-    expect(placed(await run([counted], [file('Marsh Ana/IMG_4711.jpg', { format: 'png' }), file('Marsh Ana/Marsh_1.jpg')]))['Marsh Ana/IMG_4711.jpg']).toBe('unplaced')
+    expect(placed(await run(
+      [counted], [file('Marsh Ana/IMG_4711.jpg', { format: 'png' }), file('Marsh Ana/Marsh_1.jpg')],
+    ))['Marsh Ana/IMG_4711.jpg']).toBe('unplaced')
   })
 })
 
 describe('groups', () => {
-  const parts = { id: 'part', title: 'Part', holder: 'group', name: '{group}_{family}_part-{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'jpg' }], count: { from: 2, to: 4, by: 'n' } }
+  const parts = {
+    id: 'part', title: 'Part', holder: 'group', name: '{group}_{family}_part-{n}',
+    fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'jpg' }], count: { from: 2, to: 4, by: 'n' },
+  }
   test('members each bring a part', async () => {
     const report = await run([parts], [file('Reef_Marsh_part-1.jpg'), file('Reef_Levin_part-2.jpg'), file('reef levin part 3.jpg')])
-    expect(placed(report)).toEqual({ 'Reef_Marsh_part-1.jpg': 'part Reef 1', 'Reef_Levin_part-2.jpg': 'part Reef 2', 'reef levin part 3.jpg': 'part Reef 3' })
+    expect(placed(report)).toEqual({
+      'Reef_Marsh_part-1.jpg': 'part Reef 1', 'Reef_Levin_part-2.jpg': 'part Reef 2', 'reef levin part 3.jpg': 'part Reef 3',
+    })
   })
 
   test('pieces that no number tells apart take what there is, and no more', async () => {
@@ -113,7 +132,10 @@ describe('weaker evidence', () => {
 
 test('five thousand camera numbers at the top neither take long nor fill the report: each names 16 at most', async () => {
   const many = Array.from({ length: 5000 }, (_, at) => file(`IMG_${String(at).padStart(4, '0')}.jpg`))
-  const report = await run([{ ...PHOTO, name: '{family}-{given}_{n}', fields: { n: { type: 'number', digits: 4, from: 0 } }, count: { from: 1, by: 'n' } }], many)
+  const report = await run(
+    [{ ...PHOTO, name: '{family}-{given}_{n}', fields: { n: { type: 'number', digits: 4, from: 0 } }, count: { from: 1, by: 'n' } }],
+    many,
+  )
   expect(report.summary.unplaced).toBe(5000)
   expect(Math.max(...report.files.map(one => one.candidates.length))).toBeLessThanOrEqual(16)
 })

@@ -32,7 +32,9 @@ export interface Placements {
  * @param ruled - placements a person decided: view index → slot
  * @param before - by SHA-256: units where the same bytes were placed in the check before
  */
-export function placeFiles(views: readonly FileView[], index: EvidenceIndex, ruled: ReadonlyMap<number, SlotRef>, before: ReadonlyMap<string, number[]>): Placements {
+export function placeFiles(
+  views: readonly FileView[], index: EvidenceIndex, ruled: ReadonlyMap<number, SlotRef>, before: ReadonlyMap<string, number[]>,
+): Placements {
   const arrivals = new Map<number, Arrival[]>()
   const arrive = (unit: Unit, arrival: Arrival) => {
     gather(arrivals, unit.index, arrival)
@@ -99,7 +101,9 @@ function anyNameIn(list: readonly Candidate[]): { candidate: Candidate, confiden
 interface Open { view: FileView, found: Candidates }
 
 /** Settles the files that no name alone places, against each other: each slot takes one, another may be a version of it. */
-function assignOpen(open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void): { rest: Open[], notOwed: Placements['unplaced'] } {
+function assignOpen(
+  open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void,
+): { rest: Open[], notOwed: Placements['unplaced'] } {
   const targets = new Map<string, number>()
   const ways: { edge: Edge, candidate: Candidate, n: number | null, told: boolean }[] = []
   open.forEach(({ view, found: candidates }, file) => {
@@ -146,10 +150,14 @@ const NOWHERE: Assigned = { edge: null, margin: 0, alone: false }
 interface Option { candidate: Candidate, slots: (number | null)[] }
 
 /** Files whose holder is known but not their slot go where only one is left for them. */
-function eliminate(open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void): Placements['unplaced'] {
+function eliminate(
+  open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void,
+): Placements['unplaced'] {
   const waiting = open.map(({ view, found }) => ({ view, found, options: optionsFor(view, found.list, arrivals) }))
   const wanted = new Map<number, number>()
-  for (const { options } of waiting) for (const { candidate } of options) wanted.set(candidate.unit.index, (wanted.get(candidate.unit.index) ?? 0) + 1)
+  for (const { options } of waiting) {
+    for (const { candidate } of options) wanted.set(candidate.unit.index, (wanted.get(candidate.unit.index) ?? 0) + 1)
+  }
   const left: Placements['unplaced'] = []
   for (const { view, found: match, options } of waiting) {
     const [only] = options
@@ -165,7 +173,12 @@ function eliminate(open: readonly Open[], arrivals: ReadonlyMap<number, readonly
     const owed = match.list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
     const candidates = options.length > 0
       ? options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
-      : [...(owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => one.nameFit === 'near' || CLASS[one.nameFit] > 0)).map(one => slotRef(one.unit, numberIn(one))), ...match.unweighed.map(unit => slotRef(unit, null))]
+      : [
+          ...(owed.some(one => one.formatFits)
+            ? owed.filter(one => one.formatFits)
+            : owed.filter(one => one.nameFit === 'near' || CLASS[one.nameFit] > 0)).map(one => slotRef(one.unit, numberIn(one))),
+          ...match.unweighed.map(unit => slotRef(unit, null)),
+        ]
     left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
   }
   return left
@@ -178,11 +191,14 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   // a folder that only one holder's files belong in names the holder as well as a name does
   const ofFolder = new Set(inFolder.map(one => one.unit.holder))
   if (strongest < NAMED.given && ofFolder.size !== 1) return []
-  const holders = new Set(list.filter(one => one.holder >= strongest - BEHIND.person && one.unit.requirement.holder === 'person').map(one => one.unit.holder))
+  const holders = new Set(list.filter(one => one.holder >= strongest - BEHIND.person && one.unit.requirement.holder === 'person')
+    .map(one => one.unit.holder))
   if (holders.size > 1 && ofFolder.size !== 1) return []
   const options = list.flatMap((candidate): Option[] => {
     const { unit } = candidate
-    const own = ofFolder.size === 1 ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person : candidate.holder >= strongest - BEHIND.slot
+    const own = ofFolder.size === 1
+      ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person
+      : candidate.holder >= strongest - BEHIND.slot
     if (!unit.owed || !candidate.formatFits || !own || isEmptyish(view)) return []
     const slots = openSlots(unit, arrivals.get(unit.index) ?? [])
     return slots.length > 0 ? [{ candidate, slots }] : []

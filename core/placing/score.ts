@@ -63,7 +63,8 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
   if (asksFolder) best.evidence.push({ kind: 'in-folder', title: requirement.title })
   if (best.formatFits && requirement.formats.length > 0) best.evidence.push({ kind: 'format', format: format.id })
-  best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0) + worthOfFormat(best.formatFits, format.id, requirement)
+  best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0)
+    + worthOfFormat(best.formatFits, format.id, requirement)
   return best
 }
 

@@ -44,7 +44,9 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
       gather(byNumber, arrival.n, arrival)
     }
     return [...byNumber].flatMap(([n, list]) => {
-      if (n === null || n < first || n >= first + most) return list.map(arrival => ({ arrival, role: 'surplus' as const, n: null, milestone: false, instead: null }))
+      if (n === null || n < first || n >= first + most) {
+        return list.map(arrival => ({ arrival, role: 'surplus' as const, n: null, milestone: false, instead: null }))
+      }
       return fillSlot(unit, list, n)
     })
   }
@@ -80,7 +82,8 @@ function fillSlot(unit: Unit, arrivals: readonly Arrival[], n: number | null): F
     })),
     ...milestones.map((arrival): Filled => ({ arrival, role: 'placed', n, milestone: true, instead: null })),
     ...duplicates.map(({ arrival, original }): Filled => ({
-      arrival, n, milestone: false, role: original === counting || unit.requirement.keep === 'all' ? 'duplicate' : 'superseded', instead: (original === counting ? original : counting)?.view ?? null,
+      arrival, n, milestone: false, role: original === counting || unit.requirement.keep === 'all' ? 'duplicate' : 'superseded',
+      instead: (original === counting ? original : counting)?.view ?? null,
     })),
   ].sort((a, b) => Number(b.arrival === chosen) - Number(a.arrival === chosen))
 }

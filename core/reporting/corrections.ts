@@ -67,14 +67,18 @@ function stem(path: string): string {
 }
 
 const WHY: Partial<Record<ReportFile['role'], string>> = {
-  unplaced: 'it has no slot', superseded: 'a newer file counts', duplicate: 'the same bytes are there already', surplus: 'more than asked', placed: 'its right place is not known',
+  unplaced: 'it has no slot', superseded: 'a newer file counts', duplicate: 'the same bytes are there already',
+  surplus: 'more than asked', placed: 'its right place is not known',
 }
 
 const csv = (rows: string[][]) => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`
 
 /** What was renamed or moved from where to where, as CSV; also the rename list for those who do it by hand. */
 export function correctionTable(plan: CorrectionPlan): string {
-  return csv([['received as', 'right place', 'changed'], ...plan.files.map(({ file, to, changed }) => [showText(file.path), showText(to), changed ? 'yes' : 'no'])])
+  return csv([
+    ['received as', 'right place', 'changed'],
+    ...plan.files.map(({ file, to, changed }) => [showText(file.path), showText(to), changed ? 'yes' : 'no']),
+  ])
 }
 
 /**
@@ -83,12 +87,17 @@ export function correctionTable(plan: CorrectionPlan): string {
  * @param absent - paths that are planned, but whose bytes are not at hand
  */
 export function leftOutTable(plan: CorrectionPlan, absent: readonly string[]): string {
-  return csv([['received as', 'left out because'], ...plan.leftOut.map(({ file, why }) => [showText(file.path), why]), ...absent.map(path => [showText(path), 'only its facts were taken, not its bytes'])])
+  return csv([
+    ['received as', 'left out because'], ...plan.leftOut.map(({ file, why }) => [showText(file.path), why]),
+    ...absent.map(path => [showText(path), 'only its facts were taken, not its bytes']),
+  ])
 }
 
 /** Files that can be cleared away: older versions that are neither the latest nor a milestone, and second copies. Only a list. */
 export function clearOut(files: readonly ReportFile[]): { path: string, size: number, why: string }[] {
   return files.filter(({ role }) => role === 'superseded' || role === 'duplicate')
-    .map(({ path, size, role }) => ({ path, size, why: role === 'duplicate' ? 'same bytes as the file that counts' : 'an older version; a newer one counts' }))
+    .map(({ path, size, role }) => ({
+      path, size, why: role === 'duplicate' ? 'same bytes as the file that counts' : 'an older version; a newer one counts',
+    }))
     .sort((a, b) => byCodeUnit(a.path, b.path))
 }

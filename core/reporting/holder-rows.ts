@@ -13,7 +13,10 @@ const WORDS: Record<SlotStatus, string> = { 'right': 'right', 'to-fix': 'to fix'
  * @param requirements - in the brief's order
  * @returns the header row, then one a person
  */
-export function holderRows(roster: Roster, requirements: readonly { id: string, title: string, holder: 'person' | 'group' }[], slots: readonly ReportSlot[]): (string | number)[][] {
+export function holderRows(
+  roster: Roster, requirements: readonly { id: string, title: string, holder: 'person' | 'group' }[],
+  slots: readonly ReportSlot[],
+): (string | number)[][] {
   const bySubject = new Map<string, ReportSlot[]>()
   for (const slot of slots) {
     const key = `${slot.requirement}\n${slot.holder}`
@@ -21,15 +24,20 @@ export function holderRows(roster: Roster, requirements: readonly { id: string, 
   }
   // a full name that is only put together from the two parts is no column of the list
   const whole = roster.people.some(person => person.given === '' || person.family === '')
-  const columns = roster.columns.filter(column => column !== 'alias' && (column !== 'name' || whole) && roster.people.some(person => valueOf(person, column) !== ''))
+  const columns = roster.columns.filter(column => column !== 'alias' && (column !== 'name' || whole)
+    && roster.people.some(person => valueOf(person, column) !== ''))
   const header = [...columns, 'complete', 'right', 'to fix', 'missing', 'late', ...requirements.map(one => one.title)]
   return [header, ...roster.people.map((person) => {
-    const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : person.group.trim().normalize('NFC')}`) ?? [])
+    const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : person.group.trim().normalize('NFC')}`)
+      ?? [])
     const all = own.flat()
     const count = (status: SlotStatus) => all.filter(slot => slot.status === status).length
     const nothingOpen = count('to-fix') + count('missing') === 0 ? 'yes' : 'no'
     const complete = all.length === 0 ? '' : nothingOpen
-    return [...columns.map(column => valueOf(person, column)), complete, count('right'), count('to-fix'), count('missing'), all.filter(slot => slot.late).length, ...own.map(sayCell)]
+    return [
+      ...columns.map(column => valueOf(person, column)), complete, count('right'), count('to-fix'), count('missing'),
+      all.filter(slot => slot.late).length, ...own.map(sayCell),
+    ]
   })]
 }
 
@@ -43,6 +51,8 @@ function sayCell(slots: readonly ReportSlot[]): string {
 }
 
 function valueOf(person: Person, column: string): string {
-  if (column === 'id' || column === 'given' || column === 'family' || column === 'name' || column === 'group' || column === 'email') return person[column]
+  if (column === 'id' || column === 'given' || column === 'family' || column === 'name' || column === 'group' || column === 'email') {
+    return person[column]
+  }
   return ownOf(person.fields, column) ?? ''
 }

@@ -7,7 +7,9 @@ import type { RoundSlot } from './rounds'
 import { compareRounds } from './rounds'
 import { writeSlip } from './slips'
 
-const slot = (status: RoundSlot['status'], sha256: string | null, path = 'a.jpg', n: number | null = null): RoundSlot => ({ requirement: 'photo', holder: 's1', n, status, file: sha256 === null ? null : { sha256, path } })
+const slot = (status: RoundSlot['status'], sha256: string | null, path = 'a.jpg', n: number | null = null): RoundSlot => ({
+  requirement: 'photo', holder: 's1', n, status, file: sha256 === null ? null : { sha256, path },
+})
 
 describe('a round', () => {
   test.each([
@@ -38,10 +40,14 @@ describe('a round', () => {
   })
 })
 
-const finding = (code: Finding['code'], message = code as string, rest: Partial<Finding> = {}): Finding => ({ code, severity: 'error', message, ...rest }) as Finding
+const finding = (
+  code: Finding['code'], message = code as string, rest: Partial<Finding> = {},
+): Finding => ({ code, severity: 'error', message, ...rest }) as Finding
 const file = (path: string, role: ReportFile['role'], rest: Partial<ReportFile> = {}): ReportFile => ({
-  root: 'in', path, size: 10, sha256: path, receivedAt: null, receivedAtFrom: 'modified', role, slot: { requirement: 'photo', holder: 's1' }, confidence: 1, evidence: [], candidates: [],
-  format: { id: 'jpg', mediaType: 'image/jpeg', version: null, state: 'ok', verified: 'structure', props: {} }, findings: [], correctedPath: null, ...rest,
+  root: 'in', path, size: 10, sha256: path, receivedAt: null, receivedAtFrom: 'modified', role,
+  slot: { requirement: 'photo', holder: 's1' }, confidence: 1, evidence: [], candidates: [],
+  format: { id: 'jpg', mediaType: 'image/jpeg', version: null, state: 'ok', verified: 'structure', props: {} }, findings: [],
+  correctedPath: null, ...rest,
 })
 
 describe('the corrected copy', () => {
@@ -54,28 +60,41 @@ describe('the corrected copy', () => {
       file('old.jpg', 'superseded'), file('loose.txt', 'unplaced', { slot: null }), file('Thumbs.db', 'clutter'),
       file('x/marsh.dbf', 'companion'),
     ])
-    expect(plan.files.map(({ file: { path }, to, changed }) => [path, to, changed])).toEqual([['x/marsh.dbf', 'Reef/Marsh.dbf', true], ['x/marsh.jpg', 'Reef/Marsh.jpg', true]])
+    expect(plan.files.map(({ file: { path }, to, changed }) => [path, to, changed])).toEqual([
+      ['x/marsh.dbf', 'Reef/Marsh.dbf', true], ['x/marsh.jpg', 'Reef/Marsh.jpg', true],
+    ])
     // on many disks upper and lower case are one name
     expect(plan.leftOut.map(({ file: { path }, why }) => [path, why])).toEqual(expect.arrayContaining([
-      ['x/marsh2.jpg', 'another file has the same right place: x/marsh.jpg'], ['bad.jpg', 'ends early'], ['old.jpg', 'a newer file counts'], ['loose.txt', 'it has no slot'],
+      ['x/marsh2.jpg', 'another file has the same right place: x/marsh.jpg'], ['bad.jpg', 'ends early'],
+      ['old.jpg', 'a newer file counts'], ['loose.txt', 'it has no slot'],
     ]))
     expect(plan.leftOut.map(({ file: { path } }) => path)).not.toContain('Thumbs.db')
   })
 
   test('the clear-out list names older versions and second copies, never what counts or a milestone', () => {
-    expect(clearOut([file('new.jpg', 'placed'), file('milestone.jpg', 'placed'), file('old.jpg', 'superseded'), file('twice.jpg', 'duplicate')]).map(one => one.path)).toEqual(['old.jpg', 'twice.jpg'])
+    expect(clearOut([
+      file('new.jpg', 'placed'), file('milestone.jpg', 'placed'), file('old.jpg', 'superseded'), file('twice.jpg', 'duplicate'),
+    ]).map(one => one.path)).toEqual(['old.jpg', 'twice.jpg'])
   })
 })
 
-const asked = (status: ReportSlot['status'], rest: Partial<ReportSlot> = {}): ReportSlot => ({ requirement: 'photo', holder: 's1', status, late: false, expected: { folder: 'Reef', name: 'Marsh_photo', extensions: ['jpg', 'jpeg'] }, files: [], candidates: [], findings: [], ...rest })
+const asked = (status: ReportSlot['status'], rest: Partial<ReportSlot> = {}): ReportSlot => ({
+  requirement: 'photo', holder: 's1', status, late: false,
+  expected: { folder: 'Reef', name: 'Marsh_photo', extensions: ['jpg', 'jpeg'] }, files: [], candidates: [], findings: [],
+  ...rest,
+})
 const slip = (slots: ReportSlot[], files: ReportFile[]) => writeSlip({
-  title: 'Shore', due: 'Fri, 16 Oct 2026, 15:30 CEST', checkedAt: 'today', holder: { name: 'Ana Marsh', group: false }, requirements: [{ id: 'photo', title: 'Photo' }], slots, files,
+  title: 'Shore', due: 'Fri, 16 Oct 2026, 15:30 CEST', checkedAt: 'today', holder: { name: 'Ana Marsh', group: false },
+  requirements: [{ id: 'photo', title: 'Photo' }], slots, files,
   others: [{ name: 'Bo Lindqvast', given: 'Bo', family: 'Lindqvast' }],
 }).text
 
 describe('a slip', () => {
   test('says the exact right name, what is missing and where to look', () => {
-    const text = slip([asked('to-fix'), asked('missing', { requirement: 'photo' })], [file('marsh.jpg', 'placed', { findings: [finding('name.differs', 'Says marsh.')], correctedPath: 'Reef/Marsh_photo.jpg' })])
+    const text = slip(
+      [asked('to-fix'), asked('missing', { requirement: 'photo' })],
+      [file('marsh.jpg', 'placed', { findings: [finding('name.differs', 'Says marsh.')], correctedPath: 'Reef/Marsh_photo.jpg' })],
+    )
     expect(text).toContain('right: Reef/Marsh_photo.jpg')
     expect(text).toContain('asked for: Reef/Marsh_photo.jpg (or .jpeg)')
     expect(text).toContain('Where to look')
@@ -83,7 +102,11 @@ describe('a slip', () => {
 
   test('names nobody else: not in a folder, not in a finding, not as who has the same bytes', () => {
     const text = slip([asked('to-fix')], [file('Lindqvast Bo/Marsh_photo.jpg', 'placed', {
-      findings: [finding('folder.other-holder', 'Lies in the folder of Bo Lindqvast.', { expected: 'Reef' }), finding('content.shared', 'Has the same bytes as a file of another holder.', { severity: 'notice' }), finding('name.differs', 'The name says Lindqvast Bo.')],
+      findings: [
+        finding('folder.other-holder', 'Lies in the folder of Bo Lindqvast.', { expected: 'Reef' }),
+        finding('content.shared', 'Has the same bytes as a file of another holder.', { severity: 'notice' }),
+        finding('name.differs', 'The name says Lindqvast Bo.'),
+      ],
     })])
     expect(text).not.toMatch(/Lindqvast/)
     expect(text).not.toContain('same bytes')
@@ -92,7 +115,10 @@ describe('a slip', () => {
 
   test('who went on working in a copy is asked which one counts', () => {
     const text = slip([asked('to-fix')], [
-      file('Marsh_photo (1).jpg', 'placed', { findings: [finding('name.copy-mark', 'Right but for the mark of a copy.')], rightPath: 'Reef/Marsh_photo.jpg', correctedPath: 'Reef/Marsh_photo.jpg' }),
+      file('Marsh_photo (1).jpg', 'placed', {
+        findings: [finding('name.copy-mark', 'Right but for the mark of a copy.')], rightPath: 'Reef/Marsh_photo.jpg',
+        correctedPath: 'Reef/Marsh_photo.jpg',
+      }),
       file('Marsh_photo.jpg', 'superseded'),
     ])
     expect(text).toContain('Which one counts?')
@@ -105,10 +131,15 @@ describe('a slip', () => {
 })
 
 test('one row a person, in the roster\'s order and with its columns; what a group owes stands with each member', () => {
-  const person = (id: string, family: string, group: string) => ({ id, given: 'Ana', family, name: `Ana ${family}`, group, email: '', aliases: [], fields: { Boat: `boat ${id}` } })
-  const rows = holderRows({ people: [person('b', 'Zander', 'Reef'), person('a', 'Marsh', 'Reef')], columns: ['family', 'id', 'Boat', 'given', 'name', 'group', 'email', 'alias'] },
-    [{ id: 'photo', title: 'Photo', holder: 'person' }, { id: 'map', title: 'Map', holder: 'group' }],
-    [{ ...asked('right'), holder: 'b' }, { ...asked('missing'), holder: 'a' }, { ...asked('to-fix'), requirement: 'map', holder: 'Reef' }])
+  const person = (id: string, family: string, group: string) => ({
+    id, given: 'Ana', family, name: `Ana ${family}`, group, email: '', aliases: [], fields: { Boat: `boat ${id}` },
+  })
+  const rows = holderRows({
+    people: [person('b', 'Zander', 'Reef'), person('a', 'Marsh', 'Reef')],
+    columns: ['family', 'id', 'Boat', 'given', 'name', 'group', 'email', 'alias'],
+  },
+  [{ id: 'photo', title: 'Photo', holder: 'person' }, { id: 'map', title: 'Map', holder: 'group' }],
+  [{ ...asked('right'), holder: 'b' }, { ...asked('missing'), holder: 'a' }, { ...asked('to-fix'), requirement: 'map', holder: 'Reef' }])
   expect(rows).toEqual([
     ['family', 'id', 'Boat', 'given', 'group', 'complete', 'right', 'to fix', 'missing', 'late', 'Photo', 'Map'],
     ['Zander', 'b', 'boat b', 'Ana', 'Reef', 'no', 1, 1, 0, 0, 'right', 'to fix'],

@@ -47,19 +47,29 @@ const isRight = (status: SlotStatus) => status === 'right' || status === 'waived
  * @param after - slots of this check
  * @returns what changed and what was asked for and did not, in the order of `after`; slots in order throughout are only counted
  * @example
- * compareRounds([{ requirement: 'photo', holder: 's1', n: null, status: 'missing', file: null }], [{ …, status: 'right', file }]).counts['newly-right'] //=> 1
+ * const was = { requirement: 'photo', holder: 's1', n: null, status: 'missing', file: null }
+ * compareRounds([was], [{ ...was, status: 'right', file }]).counts['newly-right'] //=> 1
  */
 export function compareRounds(before: readonly RoundSlot[], after: readonly RoundSlot[]): Round {
   const earlier = new Map<string, RoundSlot[]>()
   for (const slot of before) {
     gather(earlier, keyOf(slot), slot)
   }
-  const round: Round = { entries: [], counts: { 'newly-right': 0, 'newly-wrong': 0, 'gone': 0, 'changed': 0, 'unchanged': 0, 'still-open': 0, 'new': 0, 'dropped': 0 }, stillRight: 0, moved: 0 }
+  const round: Round = {
+    entries: [],
+    counts: { 'newly-right': 0, 'newly-wrong': 0, 'gone': 0, 'changed': 0, 'unchanged': 0, 'still-open': 0, 'new': 0, 'dropped': 0 },
+    stillRight: 0, moved: 0,
+  }
   const add = (kind: RoundKind, slot: RoundSlot, was: RoundSlot | null, now: RoundSlot | null) => {
-    const moved = was?.file && now?.file && sameBytes(was.file, now.file) && was.file.path !== now.file.path ? { from: was.file.path, to: now.file.path } : null
+    const moved = was?.file && now?.file && sameBytes(was.file, now.file) && was.file.path !== now.file.path
+      ? { from: was.file.path, to: now.file.path }
+      : null
     if (moved) round.moved++
     round.counts[kind]++
-    round.entries.push({ kind, requirement: slot.requirement, holder: slot.holder, n: slot.n, before: was?.status ?? null, after: now?.status ?? null, moved, path: now?.file?.path ?? was?.file?.path ?? null })
+    round.entries.push({
+      kind, requirement: slot.requirement, holder: slot.holder, n: slot.n, before: was?.status ?? null,
+      after: now?.status ?? null, moved, path: now?.file?.path ?? was?.file?.path ?? null,
+    })
   }
   const pairs = pairUp(after, earlier)
   for (const [now, was] of pairs) {

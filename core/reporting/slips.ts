@@ -40,8 +40,12 @@ export interface Slip {
 export function writeSlip(input: SlipInput): Slip {
   const hide = hideNames(input.others)
   const titles = new Map(input.requirements.map(one => [one.id, one.title]))
-  const label = (slot: { requirement: string, n?: number }) => `${titles.get(slot.requirement) ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
-  const own = (slot: ReportSlot) => input.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null))
+  const label = (slot: {
+    requirement: string
+    n?: number
+  }) => `${titles.get(slot.requirement) ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
+  const own = (slot: ReportSlot) => input.files.filter(file => file.slot?.requirement === slot.requirement
+    && (file.slot.n ?? null) === (slot.n ?? null))
   const toFix = input.slots.filter(slot => slot.status === 'to-fix')
   const missing = input.slots.filter(slot => slot.status === 'missing')
   const right = input.slots.filter(slot => slot.status === 'right' || slot.status === 'waived')
@@ -55,7 +59,9 @@ export function writeSlip(input: SlipInput): Slip {
   if (missing.length > 0) {
     lines.push(`MISSING (${missing.length})`)
     for (const slot of missing) {
-      lines.push(`- ${label(slot)}: ${slot.candidates.length > 0 ? 'a file arrived that may be this one, but nothing in it says whose it is' : 'not received'}`)
+      lines.push(`- ${label(slot)}: ${slot.candidates.length > 0
+        ? 'a file arrived that may be this one, but nothing in it says whose it is'
+        : 'not received'}`)
       lines.push(`  asked for: ${askedFor(slot)}`)
     }
     lines.push('', ...WHERE_TO_LOOK, '')
@@ -71,7 +77,9 @@ export function writeSlip(input: SlipInput): Slip {
     lines.push('')
   }
   const open = toFix.length + missing.length
-  lines.push(open === 0 ? 'Everything that was asked for is here and in order. Thank you.' : 'Hand in the corrected files again under exactly these names; nothing else has to be sent again.')
+  lines.push(open === 0
+    ? 'Everything that was asked for is here and in order. Thank you.'
+    : 'Hand in the corrected files again under exactly these names; nothing else has to be sent again.')
   const head = `${input.title}: ${input.holder.group ? `group ${input.holder.name}` : input.holder.name}`
   const whole = (looked: string) => `${[head, '', ...(input.due ? [`Due ${input.due}. ${looked}`, ''] : []), ...lines].join('\n')}\n`
   return {
@@ -110,11 +118,14 @@ function askWhich(file: ReportFile, files: readonly ReportFile[]): string | null
   const before = files.find(other => other.role === 'superseded' && file.rightPath?.endsWith(other.path.slice(other.path.lastIndexOf('/') + 1)))
   if (!before) return null
   const nameOf = (file: ReportFile) => showText(file.path.slice(file.path.lastIndexOf('/') + 1))
-  return `Two files came: "${nameOf(before)}" and, later, "${nameOf(file)}". Which one counts? If it is the later one, give it the right name below and hand it in again; if the first, write that.`
+  return `Two files came: "${nameOf(before)}" and, later, "${nameOf(file)}". Which one counts? If it is the later one, give it `
+    + 'the right name below and hand it in again; if the first, write that.'
 }
 
 function tell(finding: Finding): string {
-  if (finding.code === 'folder.other-holder') return `Lies in another person's folder${finding.expected ? `; it belongs in "${showText(finding.expected)}"` : ''}.`
+  if (finding.code === 'folder.other-holder') {
+    return `Lies in another person's folder${finding.expected ? `; it belongs in "${showText(finding.expected)}"` : ''}.`
+  }
   if (finding.differences?.some(one => one.kind === 'other-person')) return 'The name says another person; it must say whose file it is.'
   return sayFinding(finding)
 }
@@ -140,7 +151,10 @@ function receivedOf(files: readonly ReportFile[], slot: ReportSlot): string {
 
 /** Replaces every full name of somebody else; parts of names are also words. */
 function hideNames(others: SlipInput['others']): (text: string) => string {
-  const names = new Set(others.flatMap(({ name, given, family }) => [name, given && family ? `${given} ${family}` : '', given && family ? `${family} ${given}` : '', given && family ? `${family}, ${given}` : '']))
+  const names = new Set(others.flatMap(({ name, given, family }) => [
+    name, given && family ? `${given} ${family}` : '', given && family ? `${family} ${given}` : '',
+    given && family ? `${family}, ${given}` : '',
+  ]))
   names.delete('')
   const list = [...names].sort((a, b) => b.length - a.length)
   return text => list.reduce((out, name) => (out.includes(name) ? out.replaceAll(name, 'another person') : out), text)

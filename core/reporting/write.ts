@@ -50,10 +50,16 @@ export async function* writeCsv(report: ReportParts, roster: Roster): AsyncGener
   yield csvRow([...COLUMNS])
   for (const slot of slots) {
     const file = placed.get(slotKey(slot))
-    yield csvRow([slot.requirement, slot.holder, ...personCells(people.get(slot.holder)), slot.n ?? '', slot.status, slot.late ? 'late' : '', ...fileCells(slot, file)])
+    yield csvRow([
+      slot.requirement, slot.holder, ...personCells(people.get(slot.holder)), slot.n ?? '', slot.status, slot.late ? 'late' : '',
+      ...fileCells(slot, file),
+    ])
   }
   for (const file of loose) {
-    yield csvRow(['', '', '', '', '', '', file.role, '', showText(file.path), file.format.id, file.findings.map(finding => finding.code).join(' '), ''])
+    yield csvRow([
+      '', '', '', '', '', '', file.role, '', showText(file.path), file.format.id,
+      file.findings.map(finding => finding.code).join(' '), '',
+    ])
   }
 }
 
@@ -85,10 +91,13 @@ export async function* writeJunit(report: ReportParts): AsyncGenerator<string> {
     const cases = slots.filter(slot => slot.requirement === requirement)
     const failures = cases.filter(slot => slot.status === 'to-fix' || slot.status === 'missing').length
     const skipped = cases.filter(slot => slot.status === 'waived' || slot.status === 'absent').length
-    yield `  <testsuite name="${xml(requirement)}" tests="${cases.length}" failures="${failures}" skipped="${skipped}" timestamp="${report.checkedAt.slice(0, 19)}">\n`
+    yield `  <testsuite name="${xml(requirement)}" tests="${cases.length}" failures="${failures}" skipped="${skipped}" `
+      + `timestamp="${report.checkedAt.slice(0, 19)}">\n`
     for (const slot of cases) {
       const name = slot.n === undefined ? slot.holder : `${slot.holder} ${slot.n}`
-      const reasons = [...slot.findings, ...(findings.get(slotKey(slot)) ?? []).flatMap(file => file.findings)].filter(finding => finding.severity === 'error')
+      const reasons = [
+        ...slot.findings, ...(findings.get(slotKey(slot)) ?? []).flatMap(file => file.findings),
+      ].filter(finding => finding.severity === 'error')
       const open = `    <testcase classname="${xml(requirement)}" name="${xml(name)}"`
       if (slot.status === 'to-fix' || slot.status === 'missing') {
         const text = reasons.map(finding => `${finding.code}: ${sayFinding(finding)}`).join('\n')
@@ -106,7 +115,9 @@ function xml(text: string): string {
   return showText(text).replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
 }
 
-const WORDS: Record<ReportSlot['status'], string> = { 'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent' }
+const WORDS: Record<ReportSlot['status'], string> = {
+  'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent',
+}
 
 function linesOfFile(file: ReportFile): string {
   const lines = [`  ${showText(file.path)}`, ...file.findings.map(finding => `    ${finding.code}: ${sayFinding(finding)}`)]
@@ -119,8 +130,10 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
   const { summary } = report
   const names = new Map(roster.people.map(person => [person.id, person.name]))
   yield `${showText(report.brief)}\n`
-  yield `${counted(summary.holders, 'holder')}: ${summary.holdersComplete} complete, ${summary.holdersOpen} with something open, ${summary.holdersWithNothing} with nothing\n`
-  yield `${counted(summary.slots, 'slot')}: ${summary.right} right, ${summary.toFix} to fix, ${summary.missing} missing, ${summary.waived} waived, ${summary.absent} not sent; ${summary.late} late\n`
+  yield `${counted(summary.holders, 'holder')}: ${summary.holdersComplete} complete, ${summary.holdersOpen} with something `
+    + `open, ${summary.holdersWithNothing} with nothing\n`
+  yield `${counted(summary.slots, 'slot')}: ${summary.right} right, ${summary.toFix} to fix, ${summary.missing} missing, `
+    + `${summary.waived} waived, ${summary.absent} not sent; ${summary.late} late\n`
   yield `${counted(summary.files, 'file')}: ${summary.unplaced} without a slot, ${summary.setAside} set aside\n`
   for (const root of report.roots) {
     if (root.wrapper) yield `All files lie inside "${showText(root.wrapper)}"; read as the root\n`
@@ -136,7 +149,8 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
     const here = bySlot.get(slotKey(slot)) ?? []
     const said = [...slot.findings, ...here.flatMap(file => file.findings)]
     if (said.length === 0) continue
-    yield `\n${showText(names.get(slot.holder) ?? slot.holder)} · ${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`} · ${WORDS[slot.status]}${slot.late ? ', late' : ''}\n`
+    yield `\n${showText(names.get(slot.holder) ?? slot.holder)} · `
+      + `${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`} · ${WORDS[slot.status]}${slot.late ? ', late' : ''}\n`
     for (const finding of slot.findings) yield `  ${finding.code}: ${sayFinding(finding)}\n`
     yield* here.filter(file => file.findings.length > 0).map(linesOfFile)
   }
@@ -145,6 +159,8 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
   if (loose.length > 0) yield '\nWithout a slot\n'
   for (const file of loose) {
     yield linesOfFile(file)
-    if (file.candidates.length > 0) yield `    may be: ${file.candidates.slice(0, 4).map(slot => candidate(slot)).join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
+    if (file.candidates.length > 0) {
+      yield `    may be: ${file.candidates.slice(0, 4).map(slot => candidate(slot)).join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
+    }
   }
 }

@@ -13,13 +13,19 @@ const names = (text: string) => read(text).map(({ given, family, name }) => [giv
 // common practice, no source: how people paste lists
 describe('a list is read as it was meant', () => {
   test.each<[string, string, [string, string, string][]]>([
-    ['bare names, no header', 'Ana Marsh\nBo Lindqvast\nZoë d\'Arquelle\n', [['Ana', 'Marsh', 'Ana Marsh'], ['Bo', 'Lindqvast', 'Bo Lindqvast'], ['Zoë', 'd\'Arquelle', 'Zoë d\'Arquelle']]],
+    [
+      'bare names, no header', 'Ana Marsh\nBo Lindqvast\nZoë d\'Arquelle\n',
+      [['Ana', 'Marsh', 'Ana Marsh'], ['Bo', 'Lindqvast', 'Bo Lindqvast'], ['Zoë', 'd\'Arquelle', 'Zoë d\'Arquelle']],
+    ],
     ['family name first, a comma between', 'Marsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['the same under a heading', 'name\nMarsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['the same in quotes', 'name;team\n"Marsh, Ada";Reef\n"Lind, Bo";Dune\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['headings in German', 'Vorname;Nachname;Klasse\nAda;Marsh;4b\n', [['Ada', 'Marsh', 'Ada Marsh']]],
     ['headings in French', 'Prénom,Nom de famille\nAda,Marsh\n', [['Ada', 'Marsh', 'Ada Marsh']]],
-    ['firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n', [['', '', 'Harbour Works Ltd'], ['', '', 'Marsh & Sons GmbH'], ['', '', 'Old Mill Studio']]],
+    [
+      'firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n',
+      [['', '', 'Harbour Works Ltd'], ['', '', 'Marsh & Sons GmbH'], ['', '', 'Old Mill Studio']],
+    ],
     ['people with one name beside others', 'name\nCher\nMadonna\nAna Marsh\n', [['', '', 'Cher'], ['', '', 'Madonna'], ['', '', 'Ana Marsh']]],
   ])('%s', (_, text, expected) => {
     expect(names(text)).toEqual(expected)
@@ -37,7 +43,9 @@ const word = fc.stringMatching(/^[A-Z][a-zà-ÿ'-]{1,12}$/)
 test('one list says the same people with commas, semicolons or tabs between its columns, and as cells of a spreadsheet', () => {
   fc.assert(fc.property(fc.array(fc.tuple(word, word, word), { minLength: 1, maxLength: 12 }), fc.boolean(), (rows, marked) => {
     const cells = [['given', 'family', 'team'], ...rows]
-    const said = ([',', ';', '\t'] as const).map(delimiter => read(`${marked ? '\uFEFF' : ''}${cells.map(row => row.join(delimiter)).join('\r\n')}\r\n`))
+    const said = ([',', ';', '\t'] as const).map(delimiter => read(
+      `${marked ? '\uFEFF' : ''}${cells.map(row => row.join(delimiter)).join('\r\n')}\r\n`,
+    ))
     const [header = [], ...rest] = cells
     const sheet: RosterTable = { header, rows: rest, encoding: 'utf-8', delimiter: ',' }
     const { table, mapping } = guessList(sheet)

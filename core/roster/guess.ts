@@ -73,7 +73,8 @@ function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping
 }
 
 const FIRM = new RegExp(`\\b(?:${[
-  'ltd', 'inc', 'gmbh', 'ag', 's\\.?a\\.?', 'co', 'llc', 'kg', 'b\\.?v\\.?', 'works', 'studio', 'partners', 'associates', 'bros', '& \\w+', 'office', 'lab',
+  'ltd', 'inc', 'gmbh', 'ag', 's\\.?a\\.?', 'co', 'llc', 'kg', 'b\\.?v\\.?', 'works', 'studio', 'partners', 'associates', 'bros',
+  '& \\w+', 'office', 'lab',
   'labs', 'company', 'group', 'institute', 'society', 'club', 'association',
 ].join('|')})\\b\\.?$`, 'i')
 

@@ -58,7 +58,8 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
   if (!has('name') && !has('family') && !has('given')) {
     notes.push({
       level: 'error', row: 1,
-      message: `No column names a person: found ${table.header.map(cell => `"${showText(cell)}"`).join(', ')}; needed is "name", or "given" and "family".`,
+      message: `No column names a person: found ${table.header.map(cell => `"${showText(cell)}"`).join(', ')}; needed is "name", `
+        + 'or "given" and "family".',
     })
     return { roster: { people: [], columns: [] }, notes }
   }
@@ -152,7 +153,10 @@ function makeIds(people: Person[], rowOf: number[], given: boolean, notes: Roste
     made++
   }
   if (made > 0) {
-    notes.push({ level: 'note', row: null, message: given ? `${counted(made, 'id')} made from names where the cell was empty` : 'The list has no id column: ids were made from the names' })
+    notes.push({
+      level: 'note', row: null,
+      message: given ? `${counted(made, 'id')} made from names where the cell was empty` : 'The list has no id column: ids were made from the names',
+    })
   }
 }
 
@@ -168,7 +172,10 @@ function noteGroups(people: readonly Person[], notes: RosterNote[]): void {
   const spellings = new Map<string, Set<string>>()
   for (const { group } of people) if (group) spellings.set(looseKey(group), (spellings.get(looseKey(group)) ?? new Set()).add(group))
   for (const spelling of spellings.values()) {
-    if (spelling.size > 1) notes.push({ level: 'error', row: null, message: `One group is spelt in ${spelling.size} ways: ${[...spelling].map(group => `"${showText(group)}"`).join(', ')}; use one spelling` })
+    if (spelling.size > 1) notes.push({
+      level: 'error', row: null,
+      message: `One group is spelt in ${spelling.size} ways: ${[...spelling].map(group => `"${showText(group)}"`).join(', ')}; use one spelling`,
+    })
   }
   const without = people.filter(person => person.group === '').length
   if (without > 0 && without < people.length) {
@@ -180,6 +187,9 @@ function noteNames(people: readonly Person[], notes: RosterNote[]): void {
   const seen = new Map<string, number>()
   for (const person of people) seen.set(person.name, (seen.get(person.name) ?? 0) + 1)
   for (const [name, times] of seen) {
-    if (times > 1) notes.push({ level: 'warning', row: null, message: `${counted(times, 'person is', 'people are')} called "${showText(name)}": a name alone cannot tell their files apart` })
+    if (times > 1) notes.push({
+      level: 'warning', row: null,
+      message: `${counted(times, 'person is', 'people are')} called "${showText(name)}": a name alone cannot tell their files apart`,
+    })
   }
 }

@@ -36,7 +36,11 @@ describe('rosters', () => {
 
   // 1EdTech OneRoster 1.1 §4: users.csv columns
   test('a OneRoster users.csv: active students only', () => {
-    const { roster } = read('sourcedId,status,dateLastModified,enabledUser,orgSourcedIds,role,username,userIds,givenName,familyName,middleName,identifier,email\nu1,active,,true,o1,student,a,,Ana,Marsh,,,a@x.example\nu2,active,,true,o1,teacher,b,,Bo,Lind,,,\nu3,tobedeleted,,true,o1,student,c,,Cy,Dune,,,\nu4,,,true,o1,,d,,Di,Reef,,,\n')
+    const { roster } = read(
+      'sourcedId,status,dateLastModified,enabledUser,orgSourcedIds,role,username,userIds,givenName,familyName,middleName,'
+      + 'identifier,email\nu1,active,,true,o1,student,a,,Ana,Marsh,,,a@x.example\nu2,active,,true,o1,teacher,b,,Bo,Lind,,,\n'
+      + 'u3,tobedeleted,,true,o1,student,c,,Cy,Dune,,,\nu4,,,true,o1,,d,,Di,Reef,,,\n',
+    )
     expect(roster.people.map(person => person.id)).toEqual(['u1', 'u4'])
   })
 
@@ -56,6 +60,8 @@ describe('rosters', () => {
     expect(splitName('de la Cruz, Ana', 'family-given')).toEqual({ given: 'Ana', family: 'de la Cruz' })
     expect(splitName('Ana María de la Cruz', 'given-family')).toEqual({ given: 'Ana María', family: 'de la Cruz' })
     const table = readTable(bytes('name\n"Marsh, Ana"\n'))
-    expect(readRoster(table, { ...guessMapping(table.header), nameOrder: 'family-given' }).roster.people[0]).toMatchObject({ given: 'Ana', family: 'Marsh', name: 'Ana Marsh' })
+    expect(readRoster(
+      table, { ...guessMapping(table.header), nameOrder: 'family-given' },
+    ).roster.people[0]).toMatchObject({ given: 'Ana', family: 'Marsh', name: 'Ana Marsh' })
   })
 })

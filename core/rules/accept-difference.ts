@@ -55,7 +55,8 @@ function acceptDifferences(requirement: RequirementDocument, differences: readon
   if (differences.every(one => one.kind === 'letter-case')) return { ...requirement, strictness: { ...requirement.strictness, letterCase: 'ignore' } }
   const names = typeof requirement.name === 'string' ? [requirement.name] : requirement.name ?? []
   const [first] = names
-  if (first === undefined || differences.some(one => one.kind !== 'separator' && one.kind !== 'extra' && one.kind !== 'absent' && one.kind !== 'misspelt')) return null
+  if (first === undefined
+    || differences.some(one => one.kind !== 'separator' && one.kind !== 'extra' && one.kind !== 'absent' && one.kind !== 'misspelt')) return null
   const parts = parseTemplate(first).parts
   const changed = differences.reduce<TemplatePart[] | null>((before, one) => before && changeParts(before, one), parts)
   if (!changed) return null

@@ -35,7 +35,10 @@ function awkwardness(unit: Unit): number {
 
 function pickHolders(units: readonly Unit[]): { unit: Unit, why: string }[] {
   const picked: { unit: Unit, why: string }[] = []
-  for (const [why, score] of [['longest', (unit: Unit) => sayName(unit).length], ['plainest', (unit: Unit) => -awkwardness(unit) - sayName(unit).length / 100], ['most awkward', awkwardness]] as const) {
+  for (const [why, score] of [
+    ['longest', (unit: Unit) => sayName(unit).length],
+    ['plainest', (unit: Unit) => -awkwardness(unit) - sayName(unit).length / 100], ['most awkward', awkwardness],
+  ] as const) {
     let best: Unit | null = null
     for (const unit of units) if (!picked.some(one => one.unit === unit) && (!best || score(unit) > score(best))) best = unit
     if (best) picked.push({ unit: best, why })

@@ -10,9 +10,17 @@ import { startFrom, STARTING_POINTS } from './starting-points'
 import { prepareTrying } from './try-names'
 import { forbidRules, warnOfRule } from './warnings'
 
-const person = (id: string, given: string, family: string, group: string, name = `${given} ${family}`): Person => ({ id, given, family, name, group, email: '', aliases: [], fields: {} })
-const roster: Roster = { people: [person('s1', 'Ana', 'Marsh', 'Reef'), person('s2', 'Bo', 'Lindqvast', 'Reef'), person('s3', 'Zoë', 'd\'Arquelle', 'Dune'), person('s4', '', '', 'Dune', 'Aurangi')], columns: ['id', 'given', 'family', 'name', 'group'] }
-const document = (requirement: Partial<RequirementDocument>): BriefDocument => ({ usitorBrief: 1, title: 'Test', requirements: [{ id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], ...requirement }] })
+const person = (id: string, given: string, family: string, group: string, name = `${given} ${family}`): Person => ({
+  id, given, family, name, group, email: '', aliases: [], fields: {},
+})
+const roster: Roster = { people: [
+  person('s1', 'Ana', 'Marsh', 'Reef'), person('s2', 'Bo', 'Lindqvast', 'Reef'), person('s3', 'Zoë', 'd\'Arquelle', 'Dune'),
+  person('s4', '', '', 'Dune', 'Aurangi'),
+], columns: ['id', 'given', 'family', 'name', 'group'] }
+const document = (requirement: Partial<RequirementDocument>): BriefDocument => ({
+  usitorBrief: 1, title: 'Test',
+  requirements: [{ id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], ...requirement }],
+})
 
 async function warnings(requirement: Partial<RequirementDocument>, people: Roster = roster): Promise<string[]> {
   const brief = await readBrief(document(requirement))
@@ -26,10 +34,20 @@ describe('warnings before anybody saves a file', () => {
     ['everybody would get one name', { name: 'photo' }, /all 4 holders would get one and the same name, "photo"/],
     ['a value is empty', {}, /\{family\} is empty for Aurangi/],
     ['the name could be too long', { name: `{name}_${'x'.repeat(250)}` }, /can be 2\d\d characters long .* portable are 255/],
-    ['folder and name together could be too long', { name: `{name}_${'x'.repeat(120)}`, folder: `{name}/${'y'.repeat(120)}` }, /Folder and name can be 2\d\d characters/],
+    [
+      'folder and name together could be too long', { name: `{name}_${'x'.repeat(120)}`, folder: `{name}/${'y'.repeat(120)}` },
+      /Folder and name can be 2\d\d characters/,
+    ],
     ['a fixed text holds a sign not every computer stores', { name: '{family}: photo' }, /The text ": photo" holds ":"/],
-    ['a name can be read in two ways', { name: '{family}_{a}_{b}', fields: { a: { type: 'text' }, b: { type: 'text' } } }, /can be read in two ways: .* \{a\} = /],
-    ['a number has too few digits for the count', { name: '{family}_{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, count: { from: 12, to: 12, by: 'n' } }, /\{n\} goes up to 12 but is written with 1 digit: with 2/],
+    [
+      'a name can be read in two ways', { name: '{family}_{a}_{b}', fields: { a: { type: 'text' }, b: { type: 'text' } } },
+      /can be read in two ways: .* \{a\} = /,
+    ],
+    [
+      'a number has too few digits for the count',
+      { name: '{family}_{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, count: { from: 12, to: 12, by: 'n' } },
+      /\{n\} goes up to 12 but is written with 1 digit: with 2/,
+    ],
   ])('%s', async (_, requirement, said) => {
     expect((await warnings(requirement)).join('\n')).toMatch(said)
   })
@@ -41,38 +59,55 @@ describe('warnings before anybody saves a file', () => {
     expect(said).toMatch(/"Con" is a name some computers keep for devices/)
   })
 
-  test.each([[{ name: '{group}_{family}-{given:1}_{n}', fields: { n: { type: 'number', digits: 2, from: 1 } } }], [{ name: '{name}_{about}_{n}', fields: { about: { type: 'text' }, n: { type: 'number', digits: 2 } } }], [{ name: 'report', folder: '{group}/{name}' }]] as [Partial<RequirementDocument>][])('%j is not called ambiguous or the same for all', async (requirement) => {
+  test.each([
+    [{ name: '{group}_{family}-{given:1}_{n}', fields: { n: { type: 'number', digits: 2, from: 1 } } }],
+    [{ name: '{name}_{about}_{n}', fields: { about: { type: 'text' }, n: { type: 'number', digits: 2 } } }],
+    [{ name: 'report', folder: '{group}/{name}' }],
+  ] as [Partial<RequirementDocument>][])('%j is not called ambiguous or the same for all', async (requirement) => {
     expect((await warnings(requirement)).filter(one => /two ways|same name/.test(one))).toEqual([])
   })
 
   test('whose file it is counts as a reading: Lee with 10 and Lee1 with 0', async () => {
     const twins: Roster = { people: [person('a', 'A', 'Lee', 'G'), person('b', 'B', 'Lee1', 'G')], columns: [] }
-    expect((await warnings({ name: '{family}{n}', fields: { n: { type: 'number', digits: 1 } } }, twins)).join()).toMatch(/"Lee10" as A Lee, \{n\} = "10", or as B Lee1, \{n\} = "0"/)
+    expect((await warnings(
+      { name: '{family}{n}', fields: { n: { type: 'number', digits: 1 } } }, twins,
+    )).join()).toMatch(/"Lee10" as A Lee, \{n\} = "10", or as B Lee1, \{n\} = "0"/)
   })
 
   test('one name for all is refused when saving, with its place', async () => {
     const brief = await readBrief(document({ name: 'photo' }))
-    expect(forbidRules(brief, listUnits(brief, roster).units)[0]).toMatchObject({ path: 'requirements[0].name', message: expect.stringMatching(/^all 4 holders/) })
+    expect(forbidRules(brief, listUnits(brief, roster).units)[0]).toMatchObject({
+      path: 'requirements[0].name', message: expect.stringMatching(/^all 4 holders/),
+    })
   })
 
   test('samples are the longest, the plainest and the most awkward name', async () => {
     const { samples } = previewRule(await readBrief(document({})), 'photo', roster)
-    expect(samples.map(one => [one.why, one.path])).toEqual([['longest', 'Dune_d\'Arquelle_photo.jpg'], ['plainest', 'Reef_Marsh_photo.jpg'], ['most awkward', 'Dune_photo.jpg']])
+    expect(samples.map(one => [one.why, one.path])).toEqual([
+      ['longest', 'Dune_d\'Arquelle_photo.jpg'], ['plainest', 'Reef_Marsh_photo.jpg'], ['most awkward', 'Dune_photo.jpg'],
+    ])
   })
 })
 
 describe('trying a name', () => {
   test.each<[string, string, string | null, string[]]>([
-    ['Reef_Marsh_photo.jpg', 'right', 's1', []], ['Reef_Mrash_photo.jpg', 'to-fix', 's1', ['name.differs']], ['Reef_Lindqvast_photo (1).JPG', 'to-fix', 's2', ['name.copy-mark']],
-    ['Reef_Marsh_photo', 'to-fix', 's1', ['name.extension-missing']], ['IMG_4711.jpg', 'unknown', null, ['name.default']], ['group_family_photo.jpg', 'unknown', null, ['name.default']], ['shopping list.txt', 'unknown', null, []],
+    ['Reef_Marsh_photo.jpg', 'right', 's1', []], ['Reef_Mrash_photo.jpg', 'to-fix', 's1', ['name.differs']],
+    ['Reef_Lindqvast_photo (1).JPG', 'to-fix', 's2', ['name.copy-mark']],
+    ['Reef_Marsh_photo', 'to-fix', 's1', ['name.extension-missing']], ['IMG_4711.jpg', 'unknown', null, ['name.default']],
+    ['group_family_photo.jpg', 'unknown', null, ['name.default']], ['shopping list.txt', 'unknown', null, []],
     ['any/folder/Reef_Marsh_photo.jpg', 'right', 's1', []], ['.\\x\\Reef_Marsh_photo.jpg', 'right', 's1', []],
   ])('%s is %s', async (path, verdict, holder, codes) => {
     const tried = prepareTrying(await readBrief(document({})), roster)(path)
-    expect({ verdict: tried.verdict, holder: tried.slot?.holder ?? null, codes: tried.findings.map(one => one.code) }).toEqual({ verdict, holder, codes })
+    expect({
+      verdict: tried.verdict, holder: tried.slot?.holder ?? null, codes: tried.findings.map(one => one.code),
+    }).toEqual({ verdict, holder, codes })
   })
   test('a folder is judged only where one is given', async () => {
     const judge = prepareTrying(await readBrief(document({ folder: '{group}' })), roster)
-    expect([judge('Reef_Marsh_photo.jpg').verdict, judge('Dune/Reef_Marsh_photo.jpg').verdict, judge('Dune/Reef_Marsh_photo.jpg').correctedPath]).toEqual(['right', 'to-fix', 'Reef/Reef_Marsh_photo.jpg'])
+    expect([
+      judge('Reef_Marsh_photo.jpg').verdict, judge('Dune/Reef_Marsh_photo.jpg').verdict,
+      judge('Dune/Reef_Marsh_photo.jpg').correctedPath,
+    ]).toEqual(['right', 'to-fix', 'Reef/Reef_Marsh_photo.jpg'])
   })
 })
 
@@ -85,7 +120,10 @@ describe('one departure made right for all', () => {
   }
   test.each<[string, string[], Partial<RequirementDocument>]>([
     ['a hyphen is fine too', ['Reef-Marsh-photo.jpg', 'Reef-Lindqvast-photo.jpg'], { name: ['{group}_{family}_photo', '{group}-{family}-photo'] }],
-    ['a word added', ['Reef_Marsh_photo_final.jpg', 'Reef_Lindqvast_photo_final.jpg'], { name: ['{group}_{family}_photo', '{group}_{family}_photo_final'] }],
+    [
+      'a word added', ['Reef_Marsh_photo_final.jpg', 'Reef_Lindqvast_photo_final.jpg'],
+      { name: ['{group}_{family}_photo', '{group}_{family}_photo_final'] },
+    ],
     ['letter case', ['reef_marsh_photo.jpg', 'REEF_lindqvast_photo.jpg'], { strictness: { letterCase: 'ignore' } }],
   ])('%s', async (_, paths, change) => {
     const [shared] = await judge(paths)
@@ -107,11 +145,15 @@ describe('starting points and copies', () => {
 
   test('the next term has other dates and people, and the same rules', () => {
     const autumn: BriefDocument = {
-      ...document({ fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-10-31' } }, owedBy: { people: ['s1'] } }), due: '2026-10-16T15:30:00+02:00',
+      ...document({ fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-10-31' } }, owedBy: { people: ['s1'] } }),
+      due: '2026-10-16T15:30:00+02:00',
       exceptions: [{ for: { person: 's1' }, due: '2026-10-20T15:30:00+02:00' }, { for: { group: 'Dune' }, owed: false }],
     }
     const spring = copyBrief(autumn, { title: 'Spring', due: '2027-04-14T15:30:00+02:00', samePeople: false })
-    expect(spring).toMatchObject({ title: 'Spring', due: '2027-04-14T15:30:00+02:00', requirements: [{ name: '{group}_{family}_photo', fields: { date: { from: '2027-03-30', to: '2027-04-29' } } }] })
+    expect(spring).toMatchObject({
+      title: 'Spring', due: '2027-04-14T15:30:00+02:00',
+      requirements: [{ name: '{group}_{family}_photo', fields: { date: { from: '2027-03-30', to: '2027-04-29' } } }],
+    })
     expect([spring.exceptions, spring.requirements[0]?.owedBy]).toEqual([undefined, undefined])
     expect(copyBrief(autumn, { title: 'Again', due: null, samePeople: true }).exceptions).toEqual([{ for: { group: 'Dune' }, owed: false }])
   })

@@ -16,44 +16,63 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
     rule: { name: '{family}_{given}_{title}', fields: { title: { type: 'roster', spaces: '-' } }, formats: [{ id: 'pdf' }], extensionCase: 'lower' },
   },
   {
-    key: 'numbered-pieces', title: 'Numbered pieces, a folder a person', serves: 'Photos, drawings or parts of one kind, told apart by a number, in a folder of each course and person.',
+    key: 'numbered-pieces', title: 'Numbered pieces, a folder a person',
+    serves: 'Photos, drawings or parts of one kind, told apart by a number, in a folder of each course and person.',
     rule: {
       name: '{group}_{family}-{given:1}_{title}-{n}', folder: '{group}/{family} {given}',
-      fields: { group: { type: 'roster', case: 'upper', spaces: '-' }, family: { type: 'roster', spaces: '-' }, title: { type: 'roster', case: 'lower', spaces: '-' }, n: { type: 'number', digits: 2, from: 1 } },
+      fields: {
+        group: { type: 'roster', case: 'upper', spaces: '-' }, family: { type: 'roster', spaces: '-' },
+        title: { type: 'roster', case: 'lower', spaces: '-' }, n: { type: 'number', digits: 2, from: 1 },
+      },
       formats: [{ id: 'jpg' }, { id: 'png' }], count: { from: 5, to: 5, by: 'n' },
     },
   },
   {
-    key: 'versions', title: 'Saved versions with milestones', serves: 'Work that grows: every save has its number, milestones have a mark of their own and are kept.',
+    key: 'versions', title: 'Saved versions with milestones',
+    serves: 'Work that grows: every save has its number, milestones have a mark of their own and are kept.',
     rule: {
       name: ['{family}_{title}_v{version}', '{family}_{title}_M{milestone}'], folder: '{family} {given}',
-      fields: { title: { type: 'roster', spaces: '-' }, version: { type: 'version', digits: 3 }, milestone: { type: 'version', digits: 2, milestone: true } }, keep: 'latest',
+      fields: {
+        title: { type: 'roster', spaces: '-' }, version: { type: 'version', digits: 3 },
+        milestone: { type: 'version', digits: 2, milestone: true },
+      }, keep: 'latest',
     },
   },
   {
     key: 'dated-minutes', title: 'Dated minutes of a group', serves: 'One file for each meeting: the day comes first, so that they sort in order.',
     rule: {
       name: '{date}_{group}_minutes', folder: '{group}/minutes', holder: 'group',
-      fields: { date: { type: 'date', pattern: 'yyyy-MM-dd' }, group: { type: 'roster', spaces: '-' } }, formats: [{ id: 'pdf' }, { id: 'odt' }, { id: 'docx' }], count: { from: 1, to: 50 },
+      fields: { date: { type: 'date', pattern: 'yyyy-MM-dd' }, group: { type: 'roster', spaces: '-' } },
+      formats: [{ id: 'pdf' }, { id: 'odt' }, { id: 'docx' }], count: { from: 1, to: 50 },
     },
   },
   {
     key: 'day-pictures', title: 'Pictures of a day', serves: 'Field work: day, who took it and a number.',
-    rule: { name: '{date}_{family}_{n}', fields: { date: { type: 'date', pattern: 'yyyyMMdd' }, family: { type: 'roster', spaces: '-' }, n: { type: 'number', digits: 3, from: 1 } }, formats: [{ id: 'jpg' }], count: { from: 1, to: 200, by: 'n' } },
+    rule: {
+      name: '{date}_{family}_{n}',
+      fields: { date: { type: 'date', pattern: 'yyyyMMdd' }, family: { type: 'roster', spaces: '-' }, n: { type: 'number', digits: 3, from: 1 } },
+      formats: [{ id: 'jpg' }], count: { from: 1, to: 200, by: 'n' },
+    },
   },
   {
     key: 'exported-mesh', title: 'The exported form, not the working file', serves: 'The printable mesh from each, never the design part itself.',
-    rule: { name: '{group}_{family}_{title}', fields: { title: { type: 'roster', spaces: '-' } }, formats: [{ id: 'stl' }, { id: '3mf' }], extensionCase: 'lower' },
+    rule: {
+      name: '{group}_{family}_{title}', fields: { title: { type: 'roster', spaces: '-' } },
+      formats: [{ id: 'stl' }, { id: '3mf' }], extensionCase: 'lower',
+    },
   },
   {
     // ISO 19650-2, national annex of the United Kingdom: order of the fields and usual codes, from memory
-    key: 'containers', title: 'Information containers of a building project', serves: 'Seven fields in the style of ISO 19650: project, originator, volume, level, type, role, number.',
+    key: 'containers', title: 'Information containers of a building project',
+    serves: 'Seven fields in the style of ISO 19650: project, originator, volume, level, type, role, number.',
     rule: {
       name: '{project}-{group}-{volume}-{level}-{type}-{role}-{number}', holder: 'group',
       fields: {
         project: { type: 'choice', values: ['PRJ1'] }, group: { type: 'roster', case: 'upper', spaces: '', accents: 'strip' },
-        volume: { type: 'choice', values: ['ZZ', 'XX', '01', '02', '03'] }, level: { type: 'choice', values: ['ZZ', 'XX', 'B1', '00', '01', '02', '03', 'RF'] },
-        type: { type: 'choice', values: ['DR', 'M2', 'M3', 'SH', 'SP', 'RP', 'MI', 'CO', 'HS', 'VS'] }, role: { type: 'choice', values: ['A', 'B', 'C', 'E', 'K', 'L', 'M', 'P', 'Q', 'S', 'W', 'Z'] },
+        volume: { type: 'choice', values: ['ZZ', 'XX', '01', '02', '03'] },
+        level: { type: 'choice', values: ['ZZ', 'XX', 'B1', '00', '01', '02', '03', 'RF'] },
+        type: { type: 'choice', values: ['DR', 'M2', 'M3', 'SH', 'SP', 'RP', 'MI', 'CO', 'HS', 'VS'] },
+        role: { type: 'choice', values: ['A', 'B', 'C', 'E', 'K', 'L', 'M', 'P', 'Q', 'S', 'W', 'Z'] },
         number: { type: 'number', digits: 4, from: 1, to: 9999 },
       },
       count: { from: 1, to: 500 },

@@ -58,7 +58,8 @@ export function prepareTrying(brief: Brief, roster: Roster): (path: string) => T
     const slot: SlotRef = { requirement: unit.requirement.id, holder: unit.holder, ...(first.arrival.n === null ? {} : { n: first.arrival.n }) }
     const verdict = judgeFile(first, unit, index, make, new Set())
     // folders are judged only where the name comes with one
-    const findings = verdict.findings.filter(({ code }) => FINDINGS[code].about === 'name' || (FINDINGS[code].about === 'folder' && view.levels.length > 0))
+    const findings = verdict.findings.filter(({ code }) => FINDINGS[code].about === 'name'
+      || (FINDINGS[code].about === 'folder' && view.levels.length > 0))
     const [extension] = acceptedExtensions(unit.requirement.formats)
     if (view.extension === '' && extension) findings.push(make({ code: 'name.extension-missing', params: { format: null, asked: extension } }))
     if (first.role === 'surplus') findings.push(make({ code: 'count.too-many', params: { tried: true } }))
@@ -77,6 +78,9 @@ function asReceived(path: string): ReceivedFile {
   return {
     root: 'tried', path, size: 1, sha256: null, receivedAt: null, receivedAtFrom: 'unknown',
     // a name without extension says nothing of the format: then it is not held against it
-    reading: { candidates: claimed.length > 0 ? [...claimed] : ['unknown'], version: null, state: claimed.length > 0 ? 'ok' : 'unread', verified: 'signature', fault: null, props: {} },
+    reading: {
+      candidates: claimed.length > 0 ? [...claimed] : ['unknown'], version: null, state: claimed.length > 0 ? 'ok' : 'unread',
+      verified: 'signature', fault: null, props: {},
+    },
   }
 }

@@ -40,7 +40,9 @@ export function warnOfRule(requirement: Requirement, units: readonly Unit[]): Ru
 
 /** What forbids saving a brief for these people, by requirement: the same words the editor shows. */
 export function forbidRules(brief: Brief, units: readonly Unit[]): { path: string, message: string }[] {
-  return brief.requirements.flatMap((requirement, index) => warnOfSameForAll(requirement, units.filter(unit => unit.owed && unit.requirement === requirement))
+  return brief.requirements.flatMap((requirement, index) => warnOfSameForAll(
+    requirement, units.filter(unit => unit.owed && unit.requirement === requirement),
+  )
     .map(message => ({ path: `requirements[${index}].name`, message })))
 }
 
@@ -70,7 +72,8 @@ function sameNames(requirement: Requirement, units: readonly Unit[]): RuleWarnin
   const same = [...byPath].filter(([, list]) => list.length > 1)
   return same.slice(0, 3).map(([path, list]) => ({
     level: 'warning', where: 'name',
-    message: `${list.slice(0, 3).map(sayHolder).join(', ')}${list.length > 3 ? ' and others' : ''} would get the same name, "${showText(path.replace(/^\//, ''))}": add something that tells them apart`,
+    message: `${list.slice(0, 3).map(sayHolder).join(', ')}${list.length > 3 ? ' and others' : ''} would get the same name, `
+      + `"${showText(path.replace(/^\//, ''))}": add something that tells them apart`,
   }))
 }
 
@@ -112,10 +115,17 @@ function badValues(_: Requirement, units: readonly Unit[]): RuleWarning[] {
       if (bad.length === 0) continue
       const signs = [...new Set(bad)].map(char => `"${showText(char)}"`).join(' ')
       const what = part.part === 'literal' ? `The text "${showText(part.texts[0] ?? '')}"` : `{${part.part}} of ${sayHolder(unit)}`
-      warnings.set(`${part.part} ${signs}`, { level: 'warning', where, message: `${what} holds ${signs}, which not every computer can store in a name` })
+      warnings.set(
+        `${part.part} ${signs}`,
+        { level: 'warning', where, message: `${what} holds ${signs}, which not every computer can store in a name` },
+      )
     }
-    if (/[ .]$/.test(text) && !text.endsWith('}')) warnings.set(`end ${where}`, { level: 'warning', where, message: `"${showText(text)}" ends in a space or dot, which some computers cut off` })
-    else if (isReserved(text)) warnings.set(`reserved ${text}`, { level: 'warning', where, message: `"${showText(text)}" is a name some computers keep for devices` })
+    if (/[ .]$/.test(text) && !text.endsWith('}')) {
+      warnings.set(`end ${where}`, { level: 'warning', where, message: `"${showText(text)}" ends in a space or dot, which some computers cut off` })
+    }
+    else if (isReserved(text)) {
+      warnings.set(`reserved ${text}`, { level: 'warning', where, message: `"${showText(text)}" is a name some computers keep for devices` })
+    }
     if (warnings.size >= 8) break
   }
   return [...warnings.values()]
@@ -131,8 +141,16 @@ function tooLong(requirement: Requirement, units: readonly Unit[]): RuleWarning[
     }
   }
   if (!longest) return []
-  if (longest.name > LONGEST_NAME) return [{ level: 'warning', where: 'name', message: `The name can be ${longest.name} characters long (${sayHolder(longest.unit)}); portable are ${LONGEST_NAME}` }]
-  return longest.path > LONGEST_PATH ? [{ level: 'warning', where: requirement.folder === null ? 'name' : 'folder', message: `Folder and name can be ${longest.path} characters long (${sayHolder(longest.unit)}); portable are ${LONGEST_PATH}` }] : []
+  if (longest.name > LONGEST_NAME) return [{
+    level: 'warning', where: 'name',
+    message: `The name can be ${longest.name} characters long (${sayHolder(longest.unit)}); portable are ${LONGEST_NAME}`,
+  }]
+  return longest.path > LONGEST_PATH
+    ? [{
+        level: 'warning', where: requirement.folder === null ? 'name' : 'folder',
+        message: `Folder and name can be ${longest.path} characters long (${sayHolder(longest.unit)}); portable are ${LONGEST_PATH}`,
+      }]
+    : []
 }
 
 /** The most characters parts can take; free text without a bound of its own counts as a short one. */
@@ -150,7 +168,12 @@ function readTwice(requirement: Requirement, units: readonly Unit[]): RuleWarnin
     if (free === 0) continue
     const ways = units.slice(0, MOST_WAYS).flatMap((unit) => {
       const form = formsOf(unit).filter(one => one.name)[position]
-      return form?.name ? [{ unit, parts: [...(form.folder ?? []).flatMap(level => [...level, { kind: 'fixed', part: 'literal', texts: ['/'] } as NamePart]), ...form.name] }] : []
+      return form?.name
+        ? [{
+            unit,
+            parts: [...(form.folder ?? []).flatMap(level => [...level, { kind: 'fixed', part: 'literal', texts: ['/'] } as NamePart]), ...form.name],
+          }]
+        : []
     })
     const ambiguity = findAmbiguity(ways.map(way => way.parts))
     if (!ambiguity) continue
@@ -161,7 +184,14 @@ function readTwice(requirement: Requirement, units: readonly Unit[]): RuleWarnin
     })
     if (!first || !second) continue
     const who = first.who === second.who ? ['', ''] : [`${first.who}, `, `${second.who}, `]
-    return [{ level: 'warning', where: 'name', message: `Some names can be read in two ways: "${showText(ambiguity.name)}" as ${who[0]}${first.text}, or as ${who[1]}${second.text}. ${first.who === second.who ? 'Put a fixed sign between them' : 'Add something that tells them apart'}` }]
+    return [
+      {
+        level: 'warning', where: 'name',
+        message: `Some names can be read in two ways: "${showText(ambiguity.name)}" as ${who[0]}${first.text}, or as `
+          + `${who[1]}${second.text}. `
+          + `${first.who === second.who ? 'Put a fixed sign between them' : 'Add something that tells them apart'}`,
+      },
+    ]
   }
   return []
 }
@@ -171,6 +201,12 @@ function fewDigits({ count, fields }: Requirement): RuleWarning[] {
     if (rule.type !== 'number') return []
     const most = count.by === name && count.to !== Infinity ? rule.from + count.to - 1 : rule.to
     if (most === Infinity || String(most).length <= rule.digits) return []
-    return [{ level: 'warning', where: 'fields', message: `{${name}} goes up to ${most} but is written with ${counted(rule.digits, 'digit')}: with ${String(most).length} the files sort in order` }]
+    return [
+      {
+        level: 'warning', where: 'fields',
+        message: `{${name}} goes up to ${most} but is written with ${counted(rule.digits, 'digit')}: with ${String(most).length} `
+          + 'the files sort in order',
+      },
+    ]
   })
 }

@@ -1,3 +1,4 @@
+import { isRealDay } from '../text/calendar'
 import * as yup from 'yup'
 import { ownOf } from '../text/own'
 import { showValue } from '../text/show'
@@ -47,10 +48,15 @@ export const text = (most: number, least = 1): Shape<string> =>
     found => typeof found === 'string' && found.length >= least && found.length <= most)
 
 export const oneOf = <const T extends string>(...allowed: readonly T[]): Shape<T> =>
-  value(`one of ${allowed.map(one => `"${one}"`).join(', ')}`, { enum: allowed }, found => typeof found === 'string' && (allowed as readonly string[]).includes(found))
+  value(
+    `one of ${allowed.map(one => `"${one}"`).join(', ')}`, { enum: allowed },
+    found => typeof found === 'string' && (allowed as readonly string[]).includes(found),
+  )
 
 /** Exactly one value. */
-export const exactly = <const T extends number | string>(only: T, allowed: string): Shape<T> => value(allowed, { const: only }, found => found === only)
+export const exactly = <const T extends number | string>(only: T, allowed: string): Shape<T> => value(
+  allowed, { const: only }, found => found === only,
+)
 
 /** Text that an expression takes. The published pattern may be plainer than the one held to. */
 export const pattern = (allowed: string, test: RegExp, json: JsonSchema = { pattern: test.source }): Shape<string> =>
@@ -58,7 +64,9 @@ export const pattern = (allowed: string, test: RegExp, json: JsonSchema = { patt
 
 export const flag = (): Shape<boolean> => value('true or false', { type: 'boolean' }, found => typeof found === 'boolean')
 
-export const bound = (): Shape<number | string> => value('a number or text', { type: ['number', 'string'] }, found => typeof found === 'number' || typeof found === 'string')
+export const bound = (): Shape<number | string> => value(
+  'a number or text', { type: ['number', 'string'] }, found => typeof found === 'number' || typeof found === 'string',
+)
 
 export const scalar = (): Shape<number | string | boolean> =>
   value('a number, text, true or false', { type: ['number', 'string', 'boolean'] }, found => ['number', 'string', 'boolean'].includes(typeof found))
@@ -138,7 +146,9 @@ export function list<T>(most: number, shape: Shape<T, boolean>, least = 0): Shap
  * An object of one of several kinds, told by its `type`; where that is none of them, every kind's keys are let through so that
  * the one wrong thing said is the type.
  */
-export function variants<const S extends Record<string, Shapes>>(kinds: S): Shape<{ [K in keyof S & string]: { type: K } & ShapedObject<S[K]> }[keyof S & string]> {
+type Variant<S extends Record<string, Shapes>> = { [K in keyof S & string]: { type: K } & ShapedObject<S[K]> }[keyof S & string]
+
+export function variants<const S extends Record<string, Shapes>>(kinds: S): Shape<Variant<S>> {
   const type = needed(oneOf(...Object.keys(kinds)))
   const shapes = Object.fromEntries(Object.entries(kinds).map(([kind, keys]) => [kind, object({ type, ...keys })]))
   const any = object({ type, ...Object.assign({}, ...Object.values(kinds)) as Shapes })
@@ -174,15 +184,26 @@ function isPlainObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value)
 }
 
+/** A date that is in the calendar: 31 February has the form of one. */
+const inCalendar = (shape: Shape<string>): Shape<string> => ({
+  ...shape,
+  yup: (shape.yup as yup.MixedSchema).test({
+    test(value: unknown) {
+      if (typeof value !== 'string' || !/^\d{4}-\d{2}-\d{2}/.test(value) || isRealDay(value)) return true
+      return this.createError({ message: `${showValue(value)} is no day of the calendar` })
+    },
+  }),
+})
+
 /** A point in time with its offset (RFC 3339). */
-export const time = (): Shape<string> => pattern(
+export const time = (): Shape<string> => inCalendar(pattern(
   'a time such as 2026-10-16T15:30:00+02:00',
   /^\d{4}-(?:0\d|1[0-2])-(?:[0-2]\d|3[01])T(?:[01]\d|2[0-3]):[0-5]\d(?::[0-5]\d(?:\.\d+)?)?(?:Z|[+-](?:[01]\d|2[0-3]):[0-5]\d)$/,
   { format: 'date-time', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}' },
-)
+))
 
 /** A calendar day. */
-export const day = (): Shape<string> => pattern('a date such as 2026-10-16', /^\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])$/, { format: 'date' })
+export const day = (): Shape<string> => inCalendar(pattern('a date such as 2026-10-16', /^\d{4}-\d{2}-\d{2}$/, { format: 'date' }))
 
 /** A duration in days, hours, minutes and seconds (ISO 8601, limited). */
 export const duration = (): Shape<string> => pattern('a duration such as PT10M or P1DT2H', /^P(?=.)(?:\d+D)?(?:T(?=.)(?:\d+H)?(?:\d+M)?(?:\d+S)?)?$/)

@@ -20,8 +20,14 @@ describe('words of findings', () => {
     [findingMaker({})({ code: 'content.shared', params: { holders: 1 } }), 'Has the same bytes as a file of another holder.'],
     [findingMaker({})({ code: 'count.too-many', params: { n: 7, from: 2, to: null } }), 'Number 7 was not asked for: at least 2.'],
     [findingMaker({})({ code: 'time.late', params: { ms: 3 * 86_400_000 } }), 'Received 3 days after the due time.'],
-    [findingMaker({})({ code: 'name.default', params: { leftIn: ['XXX', 'name'] } }), '"XXX" and "name" stand for a value and were left in: write the value itself.'],
-    [findingMaker({})({ code: 'folder.wrong', params: { madeLevel: { level: 'Downloads', what: 'downloads' }, atTop: false } }, { expected: 'Reef', actual: 'Downloads' }), 'Lies in "Downloads"; it belongs in "Reef". "Downloads" is where programs put downloads by themselves.'],
+    [
+      findingMaker({})({ code: 'name.default', params: { leftIn: ['XXX', 'name'] } }),
+      '"XXX" and "name" stand for a value and were left in: write the value itself.',
+    ],
+    [findingMaker({})(
+      { code: 'folder.wrong', params: { madeLevel: { level: 'Downloads', what: 'downloads' }, atTop: false } },
+      { expected: 'Reef', actual: 'Downloads' },
+    ), 'Lies in "Downloads"; it belongs in "Reef". "Downloads" is where programs put downloads by themselves.'],
   ])('%j is said', (finding, sentence) => {
     expect(sayFinding(finding)).toBe(sentence)
   })
@@ -32,8 +38,12 @@ describe('words of findings', () => {
   })
 
   test('what a finding itself holds is told before what its parameters say', () => {
-    expect(sayValues(findingMaker({})({ code: 'size.out-of-range', params: { size: 10, from: 1000, to: null } }))).toEqual({ expected: 'at least 1 kB', actual: '10 bytes' })
-    expect(sayValues(findingMaker({})({ code: 'folder.too-deep', params: { madeLevel: null, atTop: true } }, { expected: '', actual: 'a' }))).toEqual({ expected: '', actual: 'a' })
+    expect(sayValues(findingMaker({})({
+      code: 'size.out-of-range', params: { size: 10, from: 1000, to: null },
+    }))).toEqual({ expected: 'at least 1 kB', actual: '10 bytes' })
+    expect(sayValues(findingMaker({})(
+      { code: 'folder.too-deep', params: { madeLevel: null, atTop: true } }, { expected: '', actual: 'a' },
+    ))).toEqual({ expected: '', actual: 'a' })
   })
 
   test('the brief may weigh a finding otherwise than the table', () => {
@@ -44,7 +54,8 @@ describe('words of findings', () => {
 describe('facts of findings', () => {
   test('only what a new name does not mend keeps a file out of the corrected copy', () => {
     expect(FINDING_CODES.filter(code => FINDINGS[code].keepsOut)).toEqual([
-      'format.not-accepted', 'format.disguised', 'format.unknown', 'format.version', 'format.condition', 'content.empty', 'content.damaged', 'content.locked', 'content.link', 'content.handout', 'content.unchanged', 'size.out-of-range',
+      'format.not-accepted', 'format.disguised', 'format.unknown', 'format.version', 'format.condition', 'content.empty',
+      'content.damaged', 'content.locked', 'content.link', 'content.handout', 'content.unchanged', 'size.out-of-range',
     ])
   })
 
@@ -63,7 +74,9 @@ describe('facts of findings', () => {
 describe('words of faults and evidence', () => {
   const kinds = Object.keys(FAULTS) as Fault['kind'][]
   /** A fault of every kind, with every parameter there is. */
-  const all = kinds.map(kind => ({ kind, percent: 50, found: 1, stated: 2, part: 3, count: 4, name: 'x', megabytes: 5, text: 'said' }) as unknown as Fault)
+  const all = kinds.map(kind => ({
+    kind, percent: 50, found: 1, stated: 2, part: 3, count: 4, name: 'x', megabytes: 5, text: 'said',
+  }) as unknown as Fault)
 
   test('every fault is a part of a sentence, with nothing left open', () => {
     for (const fault of all) expect(sayFault(fault), fault.kind).toMatch(/^[a-z][^{}]*[^.{}]$/)
@@ -72,11 +85,13 @@ describe('words of faults and evidence', () => {
 
   test('what stops before its end may have been cut short; what is wrong inside was not', () => {
     expect(all.filter(isCutShort).map(fault => fault.kind)).toEqual(expect.arrayContaining(['ends-early', 'closing-mark-missing', 'last-part-zeros']))
-    expect(all.filter(fault => !isCutShort(fault)).map(fault => fault.kind)).toEqual(expect.arrayContaining(['chunk-checksum', 'sent-as-text', 'password']))
+    expect(all.filter(fault => !isCutShort(fault))
+      .map(fault => fault.kind)).toEqual(expect.arrayContaining(['chunk-checksum', 'sent-as-text', 'password']))
   })
 
   test.each<[string, unknown]>([
-    ['an unknown kind', { kind: 'constructor' }], ['no kind', {}], ['words alone', 'it ends early'], ['a list beside it', { kind: 'ends-early', percent: [50] }],
+    ['an unknown kind', { kind: 'constructor' }], ['no kind', {}], ['words alone', 'it ends early'],
+    ['a list beside it', { kind: 'ends-early', percent: [50] }],
     ['no number', { kind: 'ends-early', percent: Number.NaN }], ['a text of 3 kB', { kind: 'said', text: 'x'.repeat(3000) }],
   ])('%s is no fault', (_, fault) => {
     expect(readFault(fault)).toBeNull()

@@ -14,17 +14,24 @@ const PAGE = 2000
 
 /** A check with the brief and list it was made with. */
 export async function checkMade(checkId: string): Promise<CheckMade> {
-  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join('roster_version', 'roster_version.id', 'check_run.roster_version_id')
+  const row = await db()('check_run').join('brief_version', 'brief_version.id', 'check_run.brief_version_id').join(
+    'roster_version', 'roster_version.id', 'check_run.roster_version_id',
+  )
     .where('check_run.id', checkId)
-    .first<CheckMade | undefined>('check_run.previous_id', 'check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document', 'roster_version.people', 'roster_version.columns')
+    .first<CheckMade | undefined>(
+      'check_run.previous_id', 'check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document',
+      'roster_version.people', 'roster_version.columns',
+    )
   if (!row) throw refuse(404, 'There is nothing here.')
   return row
 }
-type CheckMade = Pick<CheckRunRow, 'previous_id' | 'summary' | 'roots' | 'checked_at'> & Pick<BriefVersionRow, 'document'> & Pick<RosterVersionRow, 'people' | 'columns'>
+type CheckMade = Pick<CheckRunRow, 'previous_id' | 'summary' | 'roots' | 'checked_at'>
+  & Pick<BriefVersionRow, 'document'> & Pick<RosterVersionRow, 'people' | 'columns'>
 
 /** Holders of a check in the order of its slots. */
 export async function holdersOf(checkId: string, from = 0, count = Number.MAX_SAFE_INTEGER): Promise<string[]> {
-  const rows = await db()('check_slot').where('check_id', checkId).groupBy('holder').orderByRaw('min(position)').offset(from).limit(count).select('holder')
+  const rows = await db()('check_slot').where('check_id', checkId)
+    .groupBy('holder').orderByRaw('min(position)').offset(from).limit(count).select('holder')
   return rows.map(row => row.holder)
 }
 
@@ -70,7 +77,8 @@ function filesBetween(checkId: string, from: number): Promise<ShownFile[]> {
 type SlotRow = Pick<CheckSlotRow, 'position' | 'holder' | 'slot'>
 
 async function slotsBetween(checkId: string, from: number, to: number): Promise<ReportSlot[]> {
-  return withFindings(checkId, await db()('check_slot').where('check_id', checkId).whereBetween('position', [from, to - 1]).orderBy('position').select('position', 'holder', 'slot'))
+  return withFindings(checkId, await db()('check_slot').where('check_id', checkId)
+    .whereBetween('position', [from, to - 1]).orderBy('position').select('position', 'holder', 'slot'))
 }
 
 async function withFindings(checkId: string, rows: readonly SlotRow[]): Promise<ReportSlot[]> {
@@ -83,14 +91,20 @@ const MOST_OF_HOLDER = 2000
 /** One holder's slots with their files, of one requirement or of all; the first so many. */
 export async function slipRows(checkId: string, holder: string, requirement: string | null): Promise<HolderSlip> {
   const of = requirement === null ? {} : { requirement }
-  const rows = await db()('check_slot').where({ check_id: checkId, holder, ...of }).orderBy('position').limit(MOST_OF_HOLDER).select('position', 'holder', 'slot')
-  const files = await filesWhere(checkId, query => query.where({ 'check_file.holder': holder, ...(requirement === null ? {} : { 'check_file.requirement': requirement }) }).limit(MOST_OF_HOLDER))
+  const rows = await db()('check_slot').where({ check_id: checkId, holder, ...of })
+    .orderBy('position').limit(MOST_OF_HOLDER).select('position', 'holder', 'slot')
+  const files = await filesWhere(checkId, query => query.where({
+    'check_file.holder': holder, ...(requirement === null ? {} : { 'check_file.requirement': requirement }),
+  }).limit(MOST_OF_HOLDER))
   return { slots: await withFindings(checkId, rows), files }
 }
 
 /** Slots and files of several holders at once. */
 export async function slipsOf(checkId: string, holders: readonly string[]): Promise<(HolderSlip & { holder: string })[]> {
-  const slots = await withFindings(checkId, await db()('check_slot').where('check_id', checkId).whereIn('holder', [...holders]).orderBy('position').select('position', 'holder', 'slot'))
+  const slots = await withFindings(
+    checkId,
+    await db()('check_slot').where('check_id', checkId).whereIn('holder', [...holders]).orderBy('position').select('position', 'holder', 'slot'),
+  )
   const files = await filesWhere(checkId, query => query.whereIn('check_file.holder', [...holders]))
   const byHolder = new Map<string, HolderSlip>(holders.map(holder => [holder, { slots: [], files: [] }]))
   for (const slot of slots) byHolder.get(slot.holder)?.slots.push(slot)
@@ -98,11 +112,17 @@ export async function slipsOf(checkId: string, holders: readonly string[]): Prom
   return [...byHolder].map(([holder, slip]) => ({ holder, ...slip }))
 }
 
-type FileRow = ReceivedRow & Pick<CheckFileRow, 'position' | 'role' | 'requirement' | 'holder' | 'n' | 'file'> & Pick<ReceivedFileRow, 'id' | 'verified'> & { kept: boolean, reading: ReadingRow['reading'] | null }
+type FileRow = ReceivedRow & Pick<CheckFileRow,
+  | 'position' | 'role' | 'requirement' | 'holder' | 'n' | 'file'> & Pick<ReceivedFileRow, 'id' | 'verified'> & {
+    kept: boolean
+    reading: ReadingRow['reading'] | null
+  }
 
 /** Files of a check that a condition picks, with readings and findings. */
 export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilder) => Knex.QueryBuilder): Promise<ShownFile[]> {
-  const query = db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'check_file.reading_id')
+  const query = db()('check_file').join(
+    'received_file', 'received_file.id', 'check_file.received_file_id',
+  ).join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'check_file.reading_id')
     .where('check_file.check_id', checkId)
   const rows: FileRow[] = await pick(query).orderBy('check_file.position').select(
     'check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
@@ -115,8 +135,12 @@ export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilde
     return {
       ...received, receivedAt: time?.toISOString() ?? null,
       role: row.role, slot: requirement === null ? null : slotOf({ ...row, requirement }), confidence, evidence, candidates,
-      format: { id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: reading?.version ?? null, state: reading?.state ?? 'unread', verified: reading?.verified ?? 'signature', props: reading?.props ?? {} },
-      findings: findings.get(row.position) ?? [], correctedPath, ...(rightPath === undefined ? {} : { rightPath }), fileId: row.id, verified: row.verified, kept: row.kept,
+      format: {
+        id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: reading?.version ?? null,
+        state: reading?.state ?? 'unread', verified: reading?.verified ?? 'signature', props: reading?.props ?? {},
+      },
+      findings: findings.get(row.position) ?? [], correctedPath, ...(rightPath === undefined ? {} : { rightPath }),
+      fileId: row.id, verified: row.verified, kept: row.kept,
     }
   })
 }
@@ -125,7 +149,8 @@ export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilde
 export async function findingsOf(checkId: string, subject: 's' | 'f', positions: readonly number[]): Promise<Map<number, Finding[]>> {
   const byPosition = new Map<number, Finding[]>()
   if (positions.length === 0) return byPosition
-  const rows = await db()('finding').where({ check_id: checkId, subject }).whereRaw('position = any(?::integer[])', [[...positions]]).orderBy(['position', 'number']).select('position', 'finding')
+  const rows = await db()('finding').where({ check_id: checkId, subject })
+    .whereRaw('position = any(?::integer[])', [[...positions]]).orderBy(['position', 'number']).select('position', 'finding')
   for (const { position, finding } of rows) gather(byPosition, position, finding)
   return byPosition
 }

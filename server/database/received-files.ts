@@ -2,7 +2,8 @@ import type { IntakeRow, ReceivedFileRow } from './tables'
 
 /** Columns that say what a received file is, of `received_file` joined with its `intake`. */
 export const RECEIVED_COLUMNS = [
-  'received_file.container', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at', 'intake.root', 'intake.stated_at',
+  'received_file.container', 'received_file.path', 'received_file.size', 'received_file.sha256', 'received_file.modified_at',
+  'intake.root', 'intake.stated_at',
 ] as const
 export type ReceivedRow = Pick<ReceivedFileRow, 'container' | 'path' | 'size' | 'sha256' | 'modified_at'> & Pick<IntakeRow, 'root' | 'stated_at'>
 

@@ -13,14 +13,38 @@ import type { JobParts } from './job-parts'
 // Rows as PostgreSQL hands them over: times as `Date`, `bigint` as text, JSON read.
 
 export interface AccountRow { id: string, mail: string, name: string, password: string, created_at: Date }
-export interface SessionRow { id: string, account_id: string, token_hash: Buffer, agent: string, created_at: Date, seen_at: Date, expires_at: Date, ended_at: Date | null }
+export interface SessionRow {
+  id: string
+  account_id: string
+  token_hash: Buffer
+  agent: string
+  created_at: Date
+  seen_at: Date
+  expires_at: Date
+  ended_at: Date | null
+}
 export interface InvitationRow { id: string, token_hash: Buffer, invited_by: string, created_at: Date, expires_at: Date, used_at: Date | null }
 export interface SignInAttemptRow { key: string, at: Date }
 
 export interface BriefRow { id: string, title: string, created_at: Date }
 export interface BriefMemberRow { brief_id: string, account_id: string, role: Role, at_hand: boolean }
-export interface BriefVersionRow { id: string, brief_id: string, number: number, document: BriefDocument, created_by: string | null, created_at: Date }
-export interface RosterVersionRow { id: string, brief_id: string, number: number, people: ListedPerson[], columns: string[], created_by: string | null, created_at: Date }
+export interface BriefVersionRow {
+  id: string
+  brief_id: string
+  number: number
+  document: BriefDocument
+  created_by: string | null
+  created_at: Date
+}
+export interface RosterVersionRow {
+  id: string
+  brief_id: string
+  number: number
+  people: ListedPerson[]
+  columns: string[]
+  created_by: string | null
+  created_at: Date
+}
 
 /** `sha256`: `null` until sealed; what is not sealed was never received. */
 export interface ContentRow { id: string, sha256: string | null, size: string, created_at: Date }
@@ -60,7 +84,17 @@ export interface ReceivedFileRow {
 
 /** What a ruling or an earlier check says of a file: enough to find it again. */
 export interface FileRef { sha256: string | null, root: string, path: string }
-export interface RulingRow { id: string, brief_id: string, kind: RulingKind, file: FileRef | null, slot: SlotRef | null, reason: string, made_by: string | null, made_at: Date, taken_back_at: Date | null }
+export interface RulingRow {
+  id: string
+  brief_id: string
+  kind: RulingKind
+  file: FileRef | null
+  slot: SlotRef | null
+  reason: string
+  made_by: string | null
+  made_at: Date
+  taken_back_at: Date | null
+}
 export interface CheckRunRow {
   id: string
   brief_id: string
@@ -77,9 +111,25 @@ export interface CheckRunRow {
   created_by: string | null
 }
 export interface CheckIntakeRow { check_id: string, intake_id: string }
-export interface CheckSlotRow { check_id: string, position: number, requirement: string, holder: string, n: number | null, status: ReportSlot['status'], late: boolean, slot: Omit<ReportSlot, 'findings'> }
+export interface CheckSlotRow {
+  check_id: string
+  position: number
+  requirement: string
+  holder: string
+  n: number | null
+  status: ReportSlot['status']
+  late: boolean
+  slot: Omit<ReportSlot, 'findings'>
+}
 /** What a check says of a file beyond the received file and its reading. */
-export interface CheckedFile { confidence: number | null, evidence: Evidence[], candidates: ReportFile['candidates'], correctedPath: string | null, rightPath?: string, formatId: string }
+export interface CheckedFile {
+  confidence: number | null
+  evidence: Evidence[]
+  candidates: ReportFile['candidates']
+  correctedPath: string | null
+  rightPath?: string
+  formatId: string
+}
 export interface CheckFileRow {
   check_id: string
   position: number
@@ -92,7 +142,15 @@ export interface CheckFileRow {
   file: CheckedFile
 }
 /** `subject`: `s` with a slot's position, `f` with a file's. */
-export interface FindingRow { check_id: string, subject: 's' | 'f', position: number, number: number, code: Finding['code'], severity: Finding['severity'], finding: Finding }
+export interface FindingRow {
+  check_id: string
+  subject: 's' | 'f'
+  position: number
+  number: number
+  code: Finding['code']
+  severity: Finding['severity']
+  finding: Finding
+}
 
 /** A job of a kind: its input, checkpoint and plan are those of that kind. */
 export interface JobRow<K extends JobKind = JobKind> {
@@ -132,7 +190,9 @@ export interface SlipMailRow {
 }
 
 /** A value as it is written: JSON travels as text, numbers may stand for `bigint`, a time may be the database's own. */
-type Written<Value> = Value | Knex.Raw | (Value extends Date ? Date | string : Value extends string ? number : Value extends Buffer ? Uint8Array : Value extends object ? string : never)
+type Written<Value>
+  = | Value | Knex.Raw
+    | (Value extends Date ? Date | string : Value extends string ? number : Value extends Buffer ? Uint8Array : Value extends object ? string : never)
 type WrittenRow<Row> = { [Column in keyof Row]?: Written<Row[Column]> }
 type Table<Row> = Knex.CompositeTableType<Row, WrittenRow<Row>, WrittenRow<Row>>
 

@@ -34,14 +34,18 @@ async function planCopy(checkId: string): Promise<CopyPlan> {
   const plan = planCorrections(files)
   const kept = plan.files.filter(({ file }) => file.kept)
   const absent = plan.files.filter(({ file }) => !file.kept)
-  if (plan.files.length > 0 && kept.length === 0) throw refuse(409, 'None of these files is kept here: only their facts were taken. Choose the folder again, and the copy is made in the browser.')
+  if (plan.files.length > 0 && kept.length === 0) {
+    throw refuse(409, 'None of these files is kept here: only their facts were taken. Choose the folder again, and the copy is made in the browser.')
+  }
   return {
     files: kept.map(({ file, to }) => ({ fileId: file.fileId, path: file.path, to })),
     table: correctionTable(plan), leftOut: leftOutTable(plan, absent.map(({ file }) => file.path)), without: plan.leftOut.length + absent.length,
   }
 }
 
-async function choosePart(files: readonly PlannedFile[], start: number): Promise<{ files: (PlannedFile & { contentId: string, size: number, modified: Date })[], next: number }> {
+async function choosePart(
+  files: readonly PlannedFile[], start: number,
+): Promise<{ files: (PlannedFile & { contentId: string, size: number, modified: Date })[], next: number }> {
   const candidates = files.slice(start, start + PART_FILES)
   const rows = await db()('received_file').whereIn('id', candidates.map(one => one.fileId)).select('id', 'content_id', 'size', 'modified_at')
   const byId = new Map(rows.map(row => [String(row.id), row]))
@@ -58,7 +62,9 @@ async function choosePart(files: readonly PlannedFile[], start: number): Promise
 }
 
 /** Writes one archive straight into the store; until it is sealed it is not there. */
-async function writePart(files: Awaited<ReturnType<typeof choosePart>>['files'], plan: CopyPlan | null, signal: AbortSignal): Promise<{ contentId: string, size: number }> {
+async function writePart(
+  files: Awaited<ReturnType<typeof choosePart>>['files'], plan: CopyPlan | null, signal: AbortSignal,
+): Promise<{ contentId: string, size: number }> {
   const contentId = await beginContent(0)
   let held = new Uint8Array(0)
   let size = 0

@@ -23,7 +23,9 @@ const FORGOTTEN = `${2 * EXPIRES} seconds`
 let looking: NodeJS.Timeout | null = null
 
 async function resumeForgotten(): Promise<void> {
-  const rows = await db()('job').whereIn('state', ['queued', 'running']).whereRaw(`greatest(created_at, (select max(at) from job_step where job_id = job.id)) < now() - ?::interval`, [FORGOTTEN]).select('id')
+  const rows = await db()('job').whereIn('state', ['queued', 'running'])
+    .whereRaw(`greatest(created_at, (select max(at) from job_step where job_id = job.id)) < now() - ?::interval`, [FORGOTTEN])
+    .select('id')
   for (const { id } of rows) await sendStep(id)
 }
 
@@ -32,7 +34,10 @@ export async function startQueue(url: string, known: Tasks | null): Promise<void
   if (boss) return
   tasks = known
   const works = known !== null
-  const made = new PgBoss({ connectionString: url, max: 3, schema: 'job_queue', maintenanceIntervalSeconds: Math.max(1, Math.min(30, Math.floor(EXPIRES / 2))), schedule: false })
+  const made = new PgBoss({
+    connectionString: url, max: 3, schema: 'job_queue',
+    maintenanceIntervalSeconds: Math.max(1, Math.min(30, Math.floor(EXPIRES / 2))), schedule: false,
+  })
   made.on('error', (error: Error) => console.error('usitor: the job queue:', error.message))
   await made.start()
   await made.createQueue(QUEUE)
@@ -75,7 +80,8 @@ async function takeStep(id: string, last: boolean): Promise<void> {
       await trx('job_step').insert({ job_id: id, step: job.step, process: PROCESS })
       await trx('job').where({ id }).update({
         step: job.step + 1, checkpoint: JSON.stringify(checkpoint), done, total, state: finished ? 'done' : 'running',
-        ...(plan === undefined ? {} : { plan: JSON.stringify(plan) }), ...(result === undefined ? {} : { result: JSON.stringify(result) }), ...(finished ? { ended_at: trx.fn.now() } : {}),
+        ...(plan === undefined ? {} : { plan: JSON.stringify(plan) }),
+        ...(result === undefined ? {} : { result: JSON.stringify(result) }), ...(finished ? { ended_at: trx.fn.now() } : {}),
       })
       return !finished
     })

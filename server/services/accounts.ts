@@ -30,7 +30,8 @@ export async function makeAccount(input: Credentials & { name: string, invitatio
     // one lock for all first visitors: only one of two at once may be the first
     await trx.raw('lock table account in share row exclusive mode')
     if (await trx('account').first('id')) {
-      const invited = input.invitation && await trx('invitation').where('token_hash', hashOf(input.invitation)).whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
+      const invited = input.invitation && await trx('invitation').where('token_hash', hashOf(input.invitation))
+        .whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
       if (!invited) throw refuse(403, 'An account needs an invitation: ask somebody who has one. This invitation is unknown, used up or too old.')
       await trx('invitation').where('id', invited.id).update({ used_at: trx.fn.now() })
     }
@@ -63,7 +64,9 @@ async function dummyHash(): Promise<string> {
 
 async function limitAttempts(keys: { mail: string, place: string }): Promise<void> {
   await db()('sign_in_attempt').where('at', '<', db().raw(`now() - interval '15 minutes'`)).delete()
-  const rows = await db()('sign_in_attempt').whereIn('key', Object.values(keys)).groupBy('key').select<{ key: string, tries: string }[]>('key', db().raw('count(*) as tries'))
+  const rows = await db()('sign_in_attempt')
+    .whereIn('key', Object.values(keys)).groupBy('key')
+    .select<{ key: string, tries: string }[]>('key', db().raw('count(*) as tries'))
   const tries = new Map(rows.map(row => [row.key, Number(row.tries)]))
   if ((tries.get(keys.mail) ?? 0) >= ATTEMPTS.mail || (tries.get(keys.place) ?? 0) >= ATTEMPTS.place) {
     throw refuse(429, 'Too many sign-ins that did not work. Wait a quarter of an hour and try again.')
@@ -74,7 +77,10 @@ async function limitAttempts(keys: { mail: string, place: string }): Promise<voi
 export async function openSession(account: Account, agent: string): Promise<{ token: string, maxAge: number }> {
   const token = randomBytes(32).toString('base64url')
   const maxAge = SESSION_DAYS * 86_400
-  await db()('session').insert({ id: uuid(), account_id: account.id, token_hash: hashOf(token), agent: agent.slice(0, 300), expires_at: new Date(Date.now() + maxAge * 1000) })
+  await db()('session').insert({
+    id: uuid(), account_id: account.id, token_hash: hashOf(token), agent: agent.slice(0, 300),
+    expires_at: new Date(Date.now() + maxAge * 1000),
+  })
   return { token, maxAge }
 }
 
@@ -99,6 +105,9 @@ export async function endSession(account: Account, id: string): Promise<void> {
 /** An invitation's token, to be handed on as a link; it makes one account. */
 export async function invite(account: Account): Promise<{ token: string }> {
   const token = randomBytes(16).toString('base64url')
-  await db()('invitation').insert({ id: uuid(), token_hash: hashOf(token), invited_by: account.id, expires_at: new Date(Date.now() + INVITATION_DAYS * 86_400_000) })
+  await db()('invitation').insert({
+    id: uuid(), token_hash: hashOf(token), invited_by: account.id,
+    expires_at: new Date(Date.now() + INVITATION_DAYS * 86_400_000),
+  })
   return { token }
 }

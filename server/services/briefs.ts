@@ -17,17 +17,27 @@ import type { Account } from './accounts'
 import { requireRole } from './access'
 
 /** A brief with what its newest versions and its last check hold. */
-type DeskRow = Pick<BriefRow, 'id' | 'title'> & Pick<BriefMemberRow, 'role' | 'at_hand'> & { [Key in 'summary' | 'checked_at']: CheckRunRow[Key] | null } & { due: string | null, zone: string | null, people: number | null, requirements: number | null }
+type DeskRow = Pick<BriefRow, 'id' | 'title'> & Pick<BriefMemberRow, 'role' | 'at_hand'>
+  & { [Key in 'summary' | 'checked_at']: CheckRunRow[Key] | null } & {
+    due: string | null
+    zone: string | null
+    people: number | null
+    requirements: number | null
+  }
 
 /** All briefs of an account, those kept at hand first, with the counts of each one's last check. */
 export async function listBriefs(account: Account): Promise<DeskBrief[]> {
   const rows = await db()('brief').join('brief_member', 'brief_member.brief_id', 'brief.id').where('brief_member.account_id', account.id)
     .joinRaw('left join lateral (select document from brief_version v where v.brief_id = brief.id order by number desc limit 1) version on true')
-    .joinRaw('left join lateral (select jsonb_array_length(people) as people from roster_version r where r.brief_id = brief.id order by number desc limit 1) roster on true')
-    .joinRaw('left join lateral (select summary, checked_at from check_run c where c.brief_id = brief.id order by checked_at desc limit 1) last on true')
+    .joinRaw('left join lateral (select jsonb_array_length(people) as people from roster_version r where r.brief_id = brief.id '
+      + 'order by number desc limit 1) roster on true')
+    .joinRaw(
+      'left join lateral (select summary, checked_at from check_run c where c.brief_id = brief.id order by checked_at desc limit 1) last on true',
+    )
     .orderBy([{ column: 'at_hand', order: 'desc' }, { column: 'brief.created_at', order: 'desc' }])
     .select<DeskRow[]>('brief.id', 'brief.title', 'brief_member.role', 'brief_member.at_hand', 'roster.people', 'last.summary', 'last.checked_at',
-      db().raw(`version.document->>'due' as due`), db().raw(`version.document->>'zone' as zone`), db().raw(`jsonb_array_length(version.document->'requirements') as requirements`))
+      db().raw(`version.document->>'due' as due`), db().raw(`version.document->>'zone' as zone`),
+      db().raw(`jsonb_array_length(version.document->'requirements') as requirements`))
   return rows.map(row => ({
     id: row.id, title: row.title, role: row.role, atHand: row.at_hand, due: row.due, zone: row.zone,
     people: row.people ?? 0, requirements: row.requirements ?? 0, summary: row.summary, checkedAt: row.checked_at?.toISOString() ?? null,
@@ -41,7 +51,9 @@ export async function makeBrief(account: Account, title: string, document?: unkn
   await db().transaction(async (trx) => {
     await trx('brief').insert({ id, title })
     await trx('brief_member').insert({ brief_id: id, account_id: account.id, role: 'owner' })
-    if (document !== undefined) await trx('brief_version').insert({ id: uuid(), brief_id: id, number: 1, document: JSON.stringify(document), created_by: account.id })
+    if (document !== undefined) {
+      await trx('brief_version').insert({ id: uuid(), brief_id: id, number: 1, document: JSON.stringify(document), created_by: account.id })
+    }
   })
   return { id }
 }
@@ -62,12 +74,14 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
     ...brief, role, document: version?.document ?? null, roster: roster ? { people: roster.people, columns: roster.columns } : null,
     intakes: intakes.map(intake => ({
       id: intake.id, root: intake.root, keeps: intake.keeps, files: intake.files, bytes: Number(intake.bytes), asIs: intake.as_is,
-      statedAt: intake.stated_at?.toISOString() ?? null, completedAt: intake.completed_at?.toISOString() ?? '', replacedAt: intake.replaced_at?.toISOString() ?? null,
+      statedAt: intake.stated_at?.toISOString() ?? null, completedAt: intake.completed_at?.toISOString() ?? '',
+      replacedAt: intake.replaced_at?.toISOString() ?? null,
     })),
     check: check
       ? {
           id: check.id, checkedAt: check.checked_at.toISOString(),
-          stale: check.brief_version_id !== version?.id || check.roster_version_id !== roster?.id || intakes.some(one => one.completed_at !== null && one.completed_at > check.checked_at),
+          stale: check.brief_version_id !== version?.id || check.roster_version_id !== roster?.id
+            || intakes.some(one => one.completed_at !== null && one.completed_at > check.checked_at),
         }
       : null,
   }
@@ -115,19 +129,26 @@ function unitsOf(brief: Brief, roster: StoredRoster): Unit[] {
  *
  * @param keep - files received before that keep the earlier rule: each stays right where it is
  */
-export async function saveDocument(account: Account, briefId: string, stated: unknown, keep: readonly TurnedFile[] = []): Promise<{ number: number }> {
+export async function saveDocument(
+  account: Account, briefId: string, stated: unknown, keep: readonly TurnedFile[] = [],
+): Promise<{ number: number }> {
   await requireRole(account, briefId, 'checker')
   const document = await validFor(briefId, stated)
   return db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
     const before = await newestVersion(briefId, trx)
-    const changed = document.requirements.filter(one => JSON.stringify(before?.document.requirements.find(other => other.id === one.id)) !== JSON.stringify(one)).map(one => one.id)
+    const changed = document.requirements
+      .filter(one => JSON.stringify(before?.document.requirements.find(other => other.id === one.id)) !== JSON.stringify(one))
+      .map(one => one.id)
     // what was accepted under a rule ends with it
-    await trx('ruling').where({ brief_id: briefId, kind: 'accept' }).whereNull('taken_back_at').whereRaw(`slot->>'requirement' = any(?::text[])`, [changed]).update({ taken_back_at: trx.fn.now() })
+    await trx('ruling').where({ brief_id: briefId, kind: 'accept' })
+      .whereNull('taken_back_at').whereRaw(`slot->>'requirement' = any(?::text[])`, [changed])
+      .update({ taken_back_at: trx.fn.now() })
     const rulings = keep.flatMap(({ sha256, root, path, slot }) => (slot === null
       ? []
       : (['place', 'accept'] as const).map(kind => ({
-          id: uuid(), brief_id: briefId, kind, file: JSON.stringify({ sha256, root, path }), slot: JSON.stringify(slot), reason: 'right under the rule it was received by', made_by: account.id,
+          id: uuid(), brief_id: briefId, kind, file: JSON.stringify({ sha256, root, path }), slot: JSON.stringify(slot),
+          reason: 'right under the rule it was received by', made_by: account.id,
         }))))
     await trx.batchInsert('ruling', rulings, 500)
     await trx('brief').where('id', briefId).update({ title: document.title })
@@ -155,7 +176,9 @@ export async function readRootAsIs(account: Account, briefId: string, root: stri
 /** Paths of what has been received and counts, for trying rules on; the first so many. */
 export async function receivedPaths(account: Account, briefId: string, most: number): Promise<string[]> {
   await requireRole(account, briefId, 'reader')
-  const rows = await db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at')
+  const rows = await db()('received_file').join(
+    'intake', 'intake.id', 'received_file.intake_id',
+  ).where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at')
     .orderBy('path').limit(most).select('path')
   return rows.map(row => String(row.path))
 }
@@ -165,12 +188,17 @@ export async function saveRoster(account: Account, briefId: string, roster: Stor
   await requireRole(account, briefId, 'checker')
   const seen = new Set<string>()
   for (const { id } of roster.people) {
-    if (seen.has(id)) throw refuse(422, `people: id "${id}" stands twice; ids must be unique`, [{ path: 'people', message: `id "${id}" stands twice` }])
+    if (seen.has(id)) {
+      throw refuse(422, `people: id "${id}" stands twice; ids must be unique`, [{ path: 'people', message: `id "${id}" stands twice` }])
+    }
     seen.add(id)
   }
   return db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
-    return addVersion(trx, 'roster_version', briefId, { people: JSON.stringify(roster.people), columns: JSON.stringify(roster.columns), created_by: account.id })
+    return addVersion(
+      trx, 'roster_version', briefId,
+      { people: JSON.stringify(roster.people), columns: JSON.stringify(roster.columns), created_by: account.id },
+    )
   })
 }
 

@@ -14,21 +14,32 @@ export interface IntakeFile extends ReceivedFile { id: string, readingId: string
 /** Files of all intakes that count; of one path that came twice the later one. */
 export async function loadReceived(intakeIds: readonly string[]): Promise<IntakeFile[]> {
   if (intakeIds.length === 0) return []
-  const rows = await db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
+  const rows = await db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').leftJoin(
+    'reading', 'reading.id', 'received_file.reading_id',
+  )
     .whereIn('intake.id', [...intakeIds])
     .distinctOn('intake.root', 'received_file.container', 'received_file.path')
-    .orderBy([{ column: 'intake.root' }, { column: 'received_file.container' }, { column: 'received_file.path' }, { column: 'intake.completed_at', order: 'desc' }])
+    .orderBy([
+      { column: 'intake.root' }, { column: 'received_file.container' }, { column: 'received_file.path' },
+      { column: 'intake.completed_at', order: 'desc' },
+    ])
     .select<(ReceivedRow & Pick<ReceivedFileRow, 'id' | 'sender'> & { reading_id: string | null, reading: ReadingRow['reading'] })[]>(
       'received_file.id', 'received_file.sender', ...RECEIVED_COLUMNS, 'reading.id as reading_id', 'reading.reading')
   return rows.map((row) => {
     const { time, ...received } = receivedFacts(row)
-    return { id: row.id, readingId: row.reading_id, ...received, ...(row.sender ? { sender: row.sender } : {}), receivedAt: time?.getTime() ?? null, reading: row.reading }
+    return {
+      id: row.id, readingId: row.reading_id, ...received, ...(row.sender ? { sender: row.sender } : {}),
+      receivedAt: time?.getTime() ?? null, reading: row.reading,
+    }
   })
 }
 
 export async function loadRulings(briefId: string): Promise<Ruling[]> {
-  const rows = await db()('ruling').where('brief_id', briefId).whereNull('taken_back_at').orderBy('made_at').select('kind', 'file', 'slot', 'reason', 'made_at')
-  return rows.map(row => ({ kind: row.kind, file: row.file ?? undefined, slot: row.slot ?? undefined, reason: row.reason, at: row.made_at.toISOString() }))
+  const rows = await db()('ruling').where('brief_id', briefId)
+    .whereNull('taken_back_at').orderBy('made_at').select('kind', 'file', 'slot', 'reason', 'made_at')
+  return rows.map(row => ({
+    kind: row.kind, file: row.file ?? undefined, slot: row.slot ?? undefined, reason: row.reason, at: row.made_at.toISOString(),
+  }))
 }
 
 /** The people who belong to the list on the day the brief is due (or checked). */
@@ -41,7 +52,9 @@ export function rosterOn(roster: StoredRoster, document: BriefDocument, checkedA
 /** As much of the check before as the next one builds on. */
 export async function loadPrevious(checkId: string | null): Promise<EarlierCheck | null> {
   if (!checkId) return null
-  const rows = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').join('intake', 'intake.id', 'received_file.intake_id')
+  const rows = await db()('check_file').join(
+    'received_file', 'received_file.id', 'check_file.received_file_id',
+  ).join('intake', 'intake.id', 'received_file.intake_id')
     .where('check_file.check_id', checkId).whereNotNull('check_file.requirement')
     // where a person placed a file is no evidence of its own: the decision holds as long as it stands, and no longer
     .whereRaw(`not check_file.file->'evidence' @> '[{"kind": "placed-by-hand"}]'`)

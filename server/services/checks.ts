@@ -27,7 +27,10 @@ const ENGINE_VERSION = 3
 let pool: Piscina | null = null
 function workers(): Piscina {
   const folder = process.env.USITOR_WORKERS ?? join(dirname(process.argv[1] ?? '.'), 'workers')
-  pool ??= new Piscina({ filename: join(folder, 'check.mjs'), minThreads: 0, maxThreads: 2, maxQueue: 100, idleTimeout: 30_000, resourceLimits: { maxOldGenerationSizeMb: 1536 } })
+  pool ??= new Piscina({
+    filename: join(folder, 'check.mjs'), minThreads: 0, maxThreads: 2, maxQueue: 100, idleTimeout: 30_000,
+    resourceLimits: { maxOldGenerationSizeMb: 1536 },
+  })
   return pool
 }
 
@@ -81,7 +84,10 @@ export async function runCheck(account: Account, briefId: string): Promise<{ id:
 }
 
 /** Makes and keeps a check; the brief, list and files it saw can be looked up again. */
-export async function makeCheck(briefId: string, by: string | null, outer?: Knex.Transaction, { jobId = null, signal }: { jobId?: string | null, signal?: AbortSignal } = {}): Promise<{ id: string }> {
+export async function makeCheck(
+  briefId: string, by: string | null, outer?: Knex.Transaction,
+  { jobId = null, signal }: { jobId?: string | null, signal?: AbortSignal } = {},
+): Promise<{ id: string }> {
   const { task, version, roster, intakes, previousId, received, rulings, checkedAt } = await prepareTask(briefId)
   const report = await judge(task, signal)
   const id = uuid()
@@ -116,7 +122,10 @@ async function saveRows(trx: Knex.Transaction, id: string, report: Report, recei
     findings.push({ check_id: id, subject, position, number, code: finding.code, severity: finding.severity, finding: JSON.stringify(finding) }))
   const slots = report.slots.map(({ findings: own, ...slot }, position) => {
     keep('s', position, own)
-    return { check_id: id, position, requirement: slot.requirement, holder: slot.holder, n: slot.n ?? null, status: slot.status, late: slot.late, slot: JSON.stringify(slot) }
+    return {
+      check_id: id, position, requirement: slot.requirement, holder: slot.holder, n: slot.n ?? null, status: slot.status,
+      late: slot.late, slot: JSON.stringify(slot),
+    }
   })
   const files = report.files.map((file, position) => {
     keep('f', position, file.findings)

@@ -23,12 +23,15 @@ export interface Sealed { contentId: string, sha256: string, readingId: string, 
 /** Stores small files' bytes in one transaction: hashed and read here, whatever the browser said of them. */
 export async function storeWhole(all: readonly Uint8Array[]): Promise<Sealed[]> {
   const facts: { bytes: Uint8Array, sha256: string, reading: Reading }[] = []
-  for (const bytes of all) facts.push({ bytes, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)) })
+  for (const bytes of all) {
+    facts.push({ bytes, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)) })
+  }
   // in one order, so that two batches never wait for each other
   const distinct = [...new Map(facts.map(one => [one.sha256, one])).values()].sort((a, b) => byCodeUnit(a.sha256, b.sha256))
   return await db().transaction(async (trx) => {
     const readings = await keepReadings(trx, distinct)
-    const made = await trx('content').insert(distinct.map(({ sha256, bytes }) => ({ id: uuid(), sha256, size: bytes.length }))).onConflict('sha256').ignore().returning(['id', 'sha256'])
+    const made = await trx('content').insert(distinct.map(({ sha256, bytes }) => ({ id: uuid(), sha256, size: bytes.length })))
+      .onConflict('sha256').ignore().returning(['id', 'sha256'])
     const fresh = new Map(made.map(row => [String(row.sha256), String(row.id)]))
     await trx.batchInsert('content_chunk', distinct.flatMap(({ sha256, bytes }) => {
       const id = fresh.get(sha256)
@@ -43,7 +46,10 @@ export async function storeWhole(all: readonly Uint8Array[]): Promise<Sealed[]> 
 }
 
 function chunksOf(bytes: Uint8Array): Buffer[] {
-  return Array.from({ length: Math.ceil(bytes.length / CHUNK) }, (_, number) => Buffer.from(bytes.buffer, bytes.byteOffset + number * CHUNK, Math.min(CHUNK, bytes.length - number * CHUNK)))
+  return Array.from(
+    { length: Math.ceil(bytes.length / CHUNK) },
+    (_, number) => Buffer.from(bytes.buffer, bytes.byteOffset + number * CHUNK, Math.min(CHUNK, bytes.length - number * CHUNK)),
+  )
 }
 
 /** Begins a content that arrives in pieces; until sealed it was never received. */
@@ -56,7 +62,9 @@ export async function beginContent(size: number, trx: Knex = db()): Promise<stri
 /** Stores pieces from a chunk boundary on; sent again they replace themselves. */
 export async function appendContent(contentId: string, offset: number, bytes: Uint8Array): Promise<void> {
   for (const [index, piece] of chunksOf(bytes).entries()) {
-    await db()('content_chunk').insert({ content_id: contentId, number: offset / CHUNK + index, bytes: piece }).onConflict(['content_id', 'number']).merge().catch((error: unknown) => {
+    await db()('content_chunk').insert({
+      content_id: contentId, number: offset / CHUNK + index, bytes: piece,
+    }).onConflict(['content_id', 'number']).merge().catch((error: unknown) => {
       throw sayStorage(error)
     })
   }
@@ -64,7 +72,9 @@ export async function appendContent(contentId: string, offset: number, bytes: Ui
 
 /** Bytes that have arrived without a gap. */
 export async function arrivedBytes(contentId: string): Promise<number> {
-  const rows = await db()('content_chunk').where('content_id', contentId).orderBy('number').select<{ number: number, length: number }[]>('number', db().raw('length(bytes) as length'))
+  const rows = await db()('content_chunk')
+    .where('content_id', contentId).orderBy('number')
+    .select<{ number: number, length: number }[]>('number', db().raw('length(bytes) as length'))
   let end = 0
   for (const { number, length } of rows) {
     if (number * CHUNK !== end) break
@@ -123,7 +133,9 @@ export function contentSource(contentId: string, size: number): ByteSource {
       const first = Math.floor(offset / CHUNK)
       const last = Math.floor((end - 1) / CHUNK)
       const rows: { number: number, bytes: Buffer }[] = first === last
-        ? await db()('content_chunk').where({ content_id: contentId, number: first }).select('number', db().raw('substring(bytes from ? for ?) as bytes', [offset - first * CHUNK + 1, end - offset]))
+        ? await db()('content_chunk')
+            .where({ content_id: contentId, number: first })
+            .select('number', db().raw('substring(bytes from ? for ?) as bytes', [offset - first * CHUNK + 1, end - offset]))
         : await db()('content_chunk').where('content_id', contentId).whereBetween('number', [first, last]).orderBy('number').select('number', 'bytes')
       const bytes = Buffer.concat(rows.map(row => row.bytes))
       const start = first === last ? 0 : offset - first * CHUNK
@@ -134,16 +146,24 @@ export function contentSource(contentId: string, size: number): ByteSource {
 
 /** Keeps what the server itself read, by hash and reader version, for every file of these bytes. */
 async function keepReadings(trx: Knex, incoming: readonly { sha256: string, reading: Reading }[]): Promise<Map<string, string>> {
-  const rows = incoming.map(({ sha256, reading }) => ({ id: uuid(), sha256, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(reading)) }))
-  const kept = rows.length === 0 ? [] : await trx('reading').insert(rows).onConflict(['sha256', 'reader_version']).merge(['reading']).returning(['id', 'sha256'])
+  const rows = incoming.map(({ sha256, reading }) => ({
+    id: uuid(), sha256, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(reading)),
+  }))
+  const kept = rows.length === 0
+    ? []
+    : await trx('reading').insert(rows).onConflict(['sha256', 'reader_version']).merge(['reading']).returning(['id', 'sha256'])
   return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
 }
 
 /** Reads stored contents again whose readings an earlier reader made, the first so many; what only a browser read stays as it is. */
 export async function readStale(intakeIds: readonly string[], most: number): Promise<{ read: number, left: number }> {
-  const query = () => db()('received_file').join('reading', 'reading.id', 'received_file.reading_id').whereIn('received_file.intake_id', [...intakeIds]).whereNotNull('received_file.content_id')
+  const query = () => db()('received_file').join(
+    'reading', 'reading.id', 'received_file.reading_id',
+  ).whereIn('received_file.intake_id', [...intakeIds]).whereNotNull('received_file.content_id')
     .where('reading.reader_version', '<', READER_VERSION)
-  const stale = await query().distinct().select<Pick<ReceivedFileRow, 'content_id' | 'sha256' | 'size'>[]>('received_file.content_id', 'received_file.sha256', 'received_file.size').limit(most)
+  const stale = await query().distinct()
+    .select<Pick<ReceivedFileRow, 'content_id' | 'sha256' | 'size'>[]>('received_file.content_id', 'received_file.sha256', 'received_file.size')
+    .limit(most)
   for (const { content_id: contentId, sha256, size } of stale) {
     // what is kept whole has both
     if (contentId === null || sha256 === null) continue
@@ -151,14 +171,18 @@ export async function readStale(intakeIds: readonly string[], most: number): Pro
     const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256)
     if (readingId) await db()('received_file').where('content_id', contentId).update({ reading_id: readingId })
   }
-  const left = stale.length < most ? 0 : Number((await query().select<{ left: string }[]>(db().raw('count(distinct received_file.content_id) as left')))[0]?.left ?? 0)
+  const left = stale.length < most
+    ? 0
+    : Number((await query().select<{ left: string }[]>(db().raw('count(distinct received_file.content_id) as left')))[0]?.left ?? 0)
   return { read: stale.length, left }
 }
 
 /** Where a file of a check has its bytes; nothing where they were never sent. */
 export async function findContent(account: Account, checkId: string, fileId: string): Promise<{ source: ByteSource, path: string }> {
   await requireCheck(account, checkId)
-  const row = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where('check_file.check_id', checkId).where('received_file.id', fileId)
+  const row = await db()('check_file').join(
+    'received_file', 'received_file.id', 'check_file.received_file_id',
+  ).where('check_file.check_id', checkId).where('received_file.id', fileId)
     .first<Pick<ReceivedFileRow, 'content_id' | 'size' | 'path'> | undefined>('content_id', 'size', 'path')
   if (!row) throw refuse(404, 'There is nothing here.')
   if (!row.content_id) throw refuse(409, 'This file was only read where it was, not sent: there is nothing to show.')
@@ -171,8 +195,14 @@ export async function sweep(): Promise<void> {
   // what a job made can be made again
   await db()('job').where('ended_at', '<', db().raw(`now() - interval '7 days'`)).delete()
   await db()('intake').where('state', 'receiving').where('created_at', '<', old).delete()
-  await db()('content').where('created_at', '<', old).whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id) and not exists (select 1 from job_part where job_part.content_id = content.id)').delete()
+  await db()('content').where('created_at', '<', old)
+    .whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id) and not exists (select 1 from '
+      + 'job_part where job_part.content_id = content.id)')
+    .delete()
   // a reading only a browser spoke of is of use to its own file alone
-  await db()('reading').whereNull('sha256').whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id) and not exists (select 1 from check_file where check_file.reading_id = reading.id)').delete()
+  await db()('reading').whereNull('sha256')
+    .whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id) and not exists (select 1 from '
+      + 'check_file where check_file.reading_id = reading.id)')
+    .delete()
   await db()('session').where('expires_at', '<', old).delete()
 }

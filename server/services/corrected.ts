@@ -20,19 +20,24 @@ export async function startCopy(account: Account, checkId: string): Promise<{ jo
 export async function planCopy(account: Account, checkId: string): Promise<CopyPlan> {
   await requireCheck(account, checkId)
   const plan = planCorrections(await allFiles(checkId))
-  return { files: plan.files.map(({ file, to }) => ({ sha256: file.sha256, path: file.path, to })), table: correctionTable(plan), leftOut: leftOutTable(plan, []) }
+  return {
+    files: plan.files.map(({ file, to }) => ({ sha256: file.sha256, path: file.path, to })), table: correctionTable(plan),
+    leftOut: leftOutTable(plan, []),
+  }
 }
 
 /** The archives a finished copy consists of; unpacked into one folder they are the whole. */
 export async function listParts(account: Account, jobId: string): Promise<CopyPart[]> {
   await getJob(account, jobId)
-  const rows = await db()('job_part').join('content', 'content.id', 'job_part.content_id').where('job_id', jobId).orderBy('step').select('step', 'name', 'files', 'size')
+  const rows = await db()('job_part').join('content', 'content.id', 'job_part.content_id')
+    .where('job_id', jobId).orderBy('step').select('step', 'name', 'files', 'size')
   return rows.map(row => ({ step: row.step, name: row.name, files: row.files, size: Number(row.size) }))
 }
 
 export async function openPart(account: Account, jobId: string, step: number): Promise<{ source: ByteSource, name: string }> {
   await getJob(account, jobId)
-  const row = await db()('job_part').join('content', 'content.id', 'job_part.content_id').where({ job_id: jobId, step }).first('content_id', 'name', 'size')
+  const row = await db()('job_part').join('content', 'content.id', 'job_part.content_id')
+    .where({ job_id: jobId, step }).first('content_id', 'name', 'size')
   if (!row) throw refuse(404, 'There is nothing here.')
   return { source: contentSource(row.content_id, Number(row.size)), name: row.name }
 }

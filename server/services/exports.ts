@@ -60,7 +60,9 @@ const EXPORTS: Record<string, Export> = {
   'corrections': { type: CSV, name: 'corrections.csv', write: async (_, checkId) => [correctionTable(planCorrections(await allFiles(checkId)))] },
   'clear-out': {
     type: CSV, name: 'clear-out.csv',
-    write: async (_, checkId) => table([['file', 'bytes', 'why'], ...clearOut(await allFiles(checkId)).map(({ path, size, why }) => [showText(path), size, why])]),
+    write: async (_, checkId) => table([
+      ['file', 'bytes', 'why'], ...clearOut(await allFiles(checkId)).map(({ path, size, why }) => [showText(path), size, why]),
+    ]),
   },
   'junit': { type: 'application/xml; charset=utf-8', name: 'report.junit.xml', write: report(writeJunit) },
   'text': { type: 'text/plain; charset=utf-8', name: 'report.txt', write: report(writeText) },

@@ -29,7 +29,9 @@ export async function addFiles(account: Account, intakeId: string, files: readon
   const rows = files.map((file) => {
     const path = storableText(file.path)
     // without a hash a reading serves no other file: nobody but this page has said so
-    const own = !intake.keeps || file.reading.state === 'unread' ? { id: uuid(), sha256: null, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(file.reading)) } : null
+    const own = !intake.keeps || file.reading.state === 'unread'
+      ? { id: uuid(), sha256: null, reader_version: READER_VERSION, reading: JSON.stringify(storableReading(file.reading)) }
+      : null
     return {
       reading: own,
       file: {
@@ -48,21 +50,30 @@ export async function addFiles(account: Account, intakeId: string, files: readon
   return db().transaction(async (trx) => {
     const readings = rows.flatMap(({ reading }) => reading ?? [])
     if (readings.length > 0) await trx('reading').insert(readings)
-    const made = await trx('received_file').insert(rows.map(({ file }) => file)).onConflict(['intake_id', 'container', 'path']).merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path', 'sender']).returning(['id', 'container', 'path'])
+    const made = await trx('received_file')
+      .insert(rows.map(({ file }) => file)).onConflict(['intake_id', 'container', 'path'])
+      .merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path', 'sender']).returning(['id', 'container', 'path'])
     const ids = new Map(made.map(row => [keyOf(row), String(row.id)]))
     return { ids: rows.map(({ file }) => ids.get(keyOf(file)) ?? '') }
   })
 }
 
 /** Stores small files whole. */
-export async function storeFiles(account: Account, intakeId: string, parts: readonly { fileId: string, bytes: Uint8Array }[]): Promise<{ stored: number }> {
+export async function storeFiles(
+  account: Account, intakeId: string, parts: readonly { fileId: string, bytes: Uint8Array }[],
+): Promise<{ stored: number }> {
   const intake = await receiving(account, intakeId)
-  const rows: FileRow[] = await db()('received_file').where('intake_id', intake.id).whereIn('id', parts.map(part => part.fileId)).select('id', 'path', 'size', 'content_id', 'verified')
+  const rows: FileRow[] = await db()('received_file')
+    .where('intake_id', intake.id).whereIn('id', parts.map(part => part.fileId))
+    .select('id', 'path', 'size', 'content_id', 'verified')
   const files = new Map(rows.map(row => [row.id, row]))
   for (const { fileId, bytes } of parts) {
     const file = files.get(fileId)
     if (!file) throw refuse(404, 'There is no such file in this intake.')
-    if (Number(file.size) !== bytes.length) throw refuse(422, `${file.path}: ${bytes.length} bytes arrived, ${file.size} were announced. Was the file changed while it was sent? Drop the folder again.`)
+    if (Number(file.size) !== bytes.length) throw refuse(
+      422,
+      `${file.path}: ${bytes.length} bytes arrived, ${file.size} were announced. Was the file changed while it was sent? Drop the folder again.`,
+    )
   }
   if (parts.length === 0) return { stored: 0 }
   const sealed = await storeWhole(parts.map(part => part.bytes))
@@ -74,12 +85,17 @@ export async function storeFiles(account: Account, intakeId: string, parts: read
 }
 
 /** Stores a stretch of a large file; the last one seals it. */
-export async function storePiece(account: Account, intakeId: string, fileId: string, offset: number, bytes: Uint8Array): Promise<{ arrived: number }> {
+export async function storePiece(
+  account: Account, intakeId: string, fileId: string, offset: number, bytes: Uint8Array,
+): Promise<{ arrived: number }> {
   const intake = await receiving(account, intakeId)
   const file = await fileOf(intake.id, fileId)
   const size = Number(file.size)
   if (offset % CHUNK !== 0 || offset + bytes.length > size || (bytes.length % CHUNK !== 0 && offset + bytes.length !== size)) {
-    throw refuse(422, `${file.path}: offset ${offset} with ${bytes.length} bytes is no whole stretch of ${size}; stretches begin and end at multiples of ${CHUNK}.`)
+    throw refuse(
+      422,
+      `${file.path}: offset ${offset} with ${bytes.length} bytes is no whole stretch of ${size}; stretches begin and end at multiples of ${CHUNK}.`,
+    )
   }
   let contentId = file.content_id
   if (!contentId) {
@@ -93,7 +109,9 @@ export async function storePiece(account: Account, intakeId: string, fileId: str
   const arrived = await arrivedBytes(contentId)
   if (arrived < size) return { arrived }
   const sealed = await sealContent(contentId, size)
-  await db()('received_file').where('id', fileId).update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })
+  await db()('received_file')
+    .where('id', fileId)
+    .update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })
   return { arrived }
 }
 
@@ -103,13 +121,19 @@ export async function completeIntake(account: Account, intakeId: string, files: 
   if (intake.state === 'complete') return { files }
   return db().transaction(async (trx) => {
     await trx('intake').where('id', intakeId).forUpdate().first('id')
-    const count = await trx('received_file').where('intake_id', intakeId).first<{ files: string, bytes: string | null } | undefined>(trx.raw('count(*) as files'), trx.raw('sum(size) as bytes'))
-    if (Number(count?.files) !== files) throw refuse(409, `${files} files were announced, ${count?.files} arrived. Drop the folder again; nothing of this intake is shown.`)
+    const count = await trx('received_file')
+      .where('intake_id', intakeId)
+      .first<{ files: string, bytes: string | null } | undefined>(trx.raw('count(*) as files'), trx.raw('sum(size) as bytes'))
+    if (Number(count?.files) !== files) {
+      throw refuse(409, `${files} files were announced, ${count?.files} arrived. Drop the folder again; nothing of this intake is shown.`)
+    }
     if (intake.keeps) {
       const open = await trx('received_file').where({ intake_id: intakeId, verified: false }).whereNull('reading_id').first('path')
       if (open) throw refuse(409, `The content of "${open.path}" has not arrived in full. Drop the folder again; nothing of this intake is shown.`)
     }
-    if (replaces) await trx('intake').where({ brief_id: intake.brief_id, state: 'complete' }).whereNull('replaced_at').update({ replaced_at: trx.fn.now() })
+    if (replaces) {
+      await trx('intake').where({ brief_id: intake.brief_id, state: 'complete' }).whereNull('replaced_at').update({ replaced_at: trx.fn.now() })
+    }
     await trx('intake').where('id', intakeId).update({ state: 'complete', completed_at: trx.fn.now(), files, bytes: count?.bytes ?? 0 })
     return { files }
   })
@@ -130,7 +154,8 @@ export async function overlapOf(account: Account, intakeId: string): Promise<Ove
 
 /** Intakes of a brief that count now, the earliest first. */
 export async function countingIntakes(briefId: string): Promise<{ id: string, root: string, files: number, as_is: boolean }[]> {
-  return db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at').select('id', 'root', 'files', 'as_is')
+  return db()('intake').where({ brief_id: briefId, state: 'complete' })
+    .whereNull('replaced_at').orderBy('completed_at').select('id', 'root', 'files', 'as_is')
 }
 
 /** Lets a received intake count or not; nothing of it is lost either way. */
@@ -157,7 +182,8 @@ async function receiving(account: Account, intakeId: string) {
 interface FileRow { id: string, path: string, size: string, content_id: string | null, verified: boolean }
 
 async function fileOf(intakeId: string, fileId: string): Promise<FileRow> {
-  const row: FileRow | undefined = await db()('received_file').where({ id: fileId, intake_id: intakeId }).first('id', 'path', 'size', 'content_id', 'verified')
+  const row: FileRow | undefined = await db()('received_file')
+    .where({ id: fileId, intake_id: intakeId }).first('id', 'path', 'size', 'content_id', 'verified')
   if (!row) throw refuse(404, 'There is no such file in this intake.')
   return row
 }

@@ -8,7 +8,9 @@ import { requireRole } from './access'
 import type { Account } from './accounts'
 
 /** Puts long work on the queue. */
-export async function startJob<K extends JobKind>(account: Account, briefId: string, kind: K, input: JobParts[K]['input']): Promise<{ jobId: string }> {
+export async function startJob<K extends JobKind>(
+  account: Account, briefId: string, kind: K, input: JobParts[K]['input'],
+): Promise<{ jobId: string }> {
   await requireRole(account, briefId, 'checker')
   const id = uuid()
   await db()('job').insert({ id, brief_id: briefId, kind, input: JSON.stringify(input), state: 'queued', created_by: account.id })
@@ -20,7 +22,10 @@ export async function getJob(account: Account, id: string): Promise<ShownJob> {
   const row = await db()('job').where({ id }).first('id', 'brief_id', 'kind', 'state', 'done', 'total', 'result', 'problem')
   if (!row) throw refuse(404, 'There is nothing here.')
   await requireRole(account, row.brief_id, 'reader')
-  return { id: row.id, briefId: row.brief_id, kind: row.kind, state: row.state, done: Number(row.done), total: Number(row.total), result: row.result, problem: row.problem }
+  return {
+    id: row.id, briefId: row.brief_id, kind: row.kind, state: row.state, done: Number(row.done), total: Number(row.total),
+    result: row.result, problem: row.problem,
+  }
 }
 
 /** Calls a job off: what its steps have done so far stays as it is, and nothing more is done. */

@@ -7,7 +7,9 @@ import type { Account } from './accounts'
 /** Who works on a brief: its owner decides, checkers receive and check, readers look. */
 export async function listMembers(account: Account, briefId: string): Promise<Member[]> {
   await requireRole(account, briefId, 'reader')
-  const rows = await db()('brief_member').join('account', 'account.id', 'brief_member.account_id').where('brief_id', briefId).orderBy('account.name').select<Omit<Member, 'self'>[]>('account.id', 'account.name', 'account.mail', 'role')
+  const rows = await db()('brief_member')
+    .join('account', 'account.id', 'brief_member.account_id').where('brief_id', briefId).orderBy('account.name')
+    .select<Omit<Member, 'self'>[]>('account.id', 'account.name', 'account.mail', 'role')
   return rows.map(row => ({ ...row, self: row.id === account.id }))
 }
 

@@ -26,7 +26,9 @@ export async function getCheck(account: Account, checkId: string): Promise<Check
 
 /** What a brief asks for, as it is told. */
 export function askedIn(document: BriefDocument): CheckHead['requirements'] {
-  return document.requirements.map(({ id, title, holder, count }) => ({ id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null }))
+  return document.requirements.map(({ id, title, holder, count }) => ({
+    id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null,
+  }))
 }
 
 /** The whole report of a check, streamed from its rows in fixed order. */
@@ -35,7 +37,10 @@ export async function reportParts(account: Account, checkId: string): Promise<{ 
   const { checked_at: checkedAt, summary, roots, document, people } = await checkMade(checkId)
   return {
     people,
-    parts: { usitorReport: 1, brief: document.title, checkedAt: checkedAt.toISOString(), roots, summary, slots: streamSlots(checkId), files: streamFiles(checkId) },
+    parts: {
+      usitorReport: 1, brief: document.title, checkedAt: checkedAt.toISOString(), roots, summary, slots: streamSlots(checkId),
+      files: streamFiles(checkId),
+    },
   }
 }
 
@@ -51,9 +56,16 @@ export async function rackPage(account: Account, checkId: string, from: number, 
   const total = await db()('check_slot').where('check_id', checkId).first<{ total: string } | undefined>(db().raw('count(distinct holder) as total'))
   const names = await holdersOf(checkId, from, count)
   const slots = await db()('check_slot').where('check_id', checkId).whereIn('holder', names).orderBy('position')
-    .select<(Omit<CheckSlotRow, 'slot' | 'check_id'> & { candidates: number })[]>('position', 'requirement', 'holder', 'n', 'status', 'late', db().raw(`jsonb_array_length(slot->'candidates') as candidates`))
-  const files = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id').where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
-    .select<(Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n'> & { path: string })[]>('check_file.position', 'requirement', 'holder', 'n', 'path')
+    .select<(Omit<CheckSlotRow, 'slot' | 'check_id'> & { candidates: number })[]>(
+      'position', 'requirement', 'holder', 'n', 'status', 'late',
+      db().raw(`jsonb_array_length(slot->'candidates') as candidates`),
+    )
+  const files = await db()('check_file').join(
+    'received_file', 'received_file.id', 'check_file.received_file_id',
+  ).where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
+    .select<(Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n'> & { path: string })[]>(
+      'check_file.position', 'requirement', 'holder', 'n', 'path',
+    )
   const findings = await findingsOf(checkId, 'f', files.map(file => file.position))
   const placed = new Map<string, { path: string, codes: FindingCode[] }>()
   for (const file of files) {
@@ -76,7 +88,8 @@ export async function rackPage(account: Account, checkId: string, from: number, 
 /** Files without a slot, for the tray: first those with candidates; then what was set aside, counted only by its role. */
 export async function trayOf(account: Account, checkId: string): Promise<Tray> {
   await requireCheck(account, checkId)
-  const total = await db()('check_file').where({ check_id: checkId }).whereIn('role', TRAY_ROLES).first<{ total: string } | undefined>(db().raw('count(*) as total'))
+  const total = await db()('check_file').where({ check_id: checkId })
+    .whereIn('role', TRAY_ROLES).first<{ total: string } | undefined>(db().raw('count(*) as total'))
   const files = await filesWhere(checkId, query => query.whereIn('check_file.role', TRAY_ROLES).limit(1000))
   return { files, total: Number(total?.total ?? 0) }
 }
@@ -84,7 +97,9 @@ export async function trayOf(account: Account, checkId: string): Promise<Tray> {
 /** Misnamed files with how they depart, for accepting one departure for all; the first so many. */
 export async function departuresOf(account: Account, checkId: string, most: number): Promise<Departure[]> {
   await requireCheck(account, checkId)
-  const rows = await db()('finding').join('check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'))
+  const rows = await db()('finding').join(
+    'check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'),
+  )
     .join('received_file', 'received_file.id', 'check_file.received_file_id')
     .where('finding.check_id', checkId).where({ subject: 'f', code: 'name.differs' }).orderBy('finding.position').limit(most)
     .select<{ requirement: string, path: string, finding: Finding }[]>('check_file.requirement', 'received_file.path', 'finding.finding')

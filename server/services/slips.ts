@@ -16,7 +16,9 @@ import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 const HOLDERS_AT_ONCE = 100
 
 /** Writes the slips of every holder of a check, or of some. */
-export async function prepareSlips(account: Account, checkId: string, only: readonly string[] | null = null): Promise<{ slips: PreparedSlip[], canSend: boolean }> {
+export async function prepareSlips(
+  account: Account, checkId: string, only: readonly string[] | null = null,
+): Promise<{ slips: PreparedSlip[], canSend: boolean }> {
   const { briefId } = await requireCheck(account, checkId)
   const { checked_at: checked, document, people } = await checkMade(checkId)
   const requirements = askedIn(document)
@@ -32,15 +34,24 @@ export async function prepareSlips(account: Account, checkId: string, only: read
       // a person and a group may bear the same text: each gets its own slip
       for (const kind of kinds) {
         const own = slots.filter(slot => (requirements.find(one => one.id === slot.requirement)?.holder ?? 'person') === kind)
-        const members = kind === 'person' ? [byId.get(holder)].flatMap(person => person ?? []) : people.filter(person => person.group.trim().normalize('NFC') === holder)
+        const members = kind === 'person'
+          ? [byId.get(holder)].flatMap(person => person ?? [])
+          : people.filter(person => person.group.trim().normalize('NFC') === holder)
         const name = kind === 'person' ? members[0]?.name ?? holder : holder
         const slip = writeSlip({
-          title: document.title, due: document.due ? sayWhen(new Date(document.due), document.zone) : null, checkedAt: sayWhen(checked, document.zone), holder: { name, group: kind === 'group' },
-          requirements, slots: own, files: files.filter(file => own.some(slot => slot.requirement === file.slot?.requirement)), others: people.filter(person => !members.includes(person)),
+          title: document.title, due: document.due
+            ? sayWhen(new Date(document.due), document.zone)
+            : null, checkedAt: sayWhen(checked, document.zone), holder: { name, group: kind === 'group' },
+          requirements, slots: own, files: files.filter(file =>
+            own.some(slot => slot.requirement === file.slot?.requirement)), others: people.filter(person => !members.includes(person)),
         })
         const { unchanging: _, ...told } = slip
         const digest = digestOf(slip)
-        slips.push({ ...told, digest, holder, group: kind === 'group', name, addresses: [...new Set(members.map(person => person.email).filter(Boolean))], sentAt: before.get(`${holder}\n${digest}`)?.toISOString() ?? null })
+        slips.push({
+          ...told, digest, holder, group: kind === 'group', name,
+          addresses: [...new Set(members.map(person => person.email).filter(Boolean))],
+          sentAt: before.get(`${holder}\n${digest}`)?.toISOString() ?? null,
+        })
       }
     }
   }
@@ -49,7 +60,9 @@ export async function prepareSlips(account: Account, checkId: string, only: read
 
 /** A time as people write it, with weekday and zone. */
 export function sayWhen(time: Date, zone: string | undefined): string {
-  const options: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZoneName: 'short' }
+  const options: Intl.DateTimeFormatOptions = {
+    weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZoneName: 'short',
+  }
   try {
     return new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone ?? 'UTC' }).format(time)
   }
@@ -80,9 +93,15 @@ export async function sendSlips(account: Account, checkId: string, holders: read
       return []
     }
     const digest = again ? `${slip.digest} ${uuid()}` : slip.digest
-    return [{ id: uuid(), brief_id: briefId, check_id: checkId, holder: slip.holder, address: slip.addresses.join(', '), subject: slip.subject, body: slip.text, digest, state: 'waiting' as const, sent_by: account.id, name: slip.name }]
+    return [{
+      id: uuid(), brief_id: briefId, check_id: checkId, holder: slip.holder, address: slip.addresses.join(', '),
+      subject: slip.subject, body: slip.text, digest, state: 'waiting' as const, sent_by: account.id, name: slip.name,
+    }]
   })
-  const kept: string[] = rows.length === 0 ? [] : (await db()('slip_mail').insert(rows.map(({ name: _name, ...row }) => row)).onConflict(db().raw(`(brief_id, holder, address, digest) where state <> 'failed'`)).ignore().returning('id')).map(row => String(row.id))
+  const kept: string[] = rows.length === 0
+    ? []
+    : (await db()('slip_mail').insert(rows.map(({ name: _name, ...row }) => row))
+        .onConflict(db().raw(`(brief_id, holder, address, digest) where state <> 'failed'`)).ignore().returning('id')).map(row => String(row.id))
   for (const { id, name } of rows) if (!kept.includes(id)) notSent.push({ name, why: 'the same words went to this address before' })
   if (kept.length === 0) return { jobId: null, waiting: 0, notSent }
   const { jobId } = await startJob(account, briefId, 'mail', { ids: kept })
@@ -91,11 +110,15 @@ export async function sendSlips(account: Account, checkId: string, holders: read
 
 /** Sends some of a job's waiting slips. Which one is on its way is written down first. */
 export async function sendWaiting(jobId: string, most: number, signal: AbortSignal): Promise<{ sent: number, failed: number, left: number }> {
-  const job = await db()('job').where({ id: jobId, kind: 'mail' }).first<Pick<JobRow<'mail'>, 'input' | 'created_by'> | undefined>('input', 'created_by')
+  const job = await db()('job').where({ id: jobId, kind: 'mail' })
+    .first<Pick<JobRow<'mail'>, 'input' | 'created_by'> | undefined>('input', 'created_by')
   const ids = job?.input.ids ?? []
   // one that was on its way when its process ended may have arrived: a person decides
-  const lost = await db()('slip_mail').whereIn('id', ids).where('state', 'sending').update({ state: 'failed', problem: 'It is not known whether this one was sent: the server ended in the middle. Ask before sending it again.' })
-  const waiting = await db()('slip_mail').whereIn('id', ids).where('state', 'waiting').orderBy('id').limit(most).select('id', 'address', 'subject', 'body')
+  const lost = await db()('slip_mail').whereIn('id', ids)
+    .where('state', 'sending')
+    .update({ state: 'failed', problem: 'It is not known whether this one was sent: the server ended in the middle. Ask before sending it again.' })
+  const waiting = await db()('slip_mail').whereIn('id', ids)
+    .where('state', 'waiting').orderBy('id').limit(most).select('id', 'address', 'subject', 'body')
   const sender = job?.created_by ? await db()('account').where('id', job.created_by).first('mail', 'name') : undefined
   const transport = nodemailer.createTransport(process.env.SMTP_URL ?? '')
   let [sent, failed] = [0, lost]
@@ -105,7 +128,8 @@ export async function sendWaiting(jobId: string, most: number, signal: AbortSign
       await db()('slip_mail').where({ id }).update({ state: 'sending' })
       try {
         await transport.sendMail({
-          from: process.env.MAIL_FROM ?? { name: sender?.name ?? 'Usitor', address: sender?.mail ?? 'usitor@localhost' }, ...(sender ? { replyTo: sender.mail } : {}),
+          from: process.env.MAIL_FROM
+            ?? { name: sender?.name ?? 'Usitor', address: sender?.mail ?? 'usitor@localhost' }, ...(sender ? { replyTo: sender.mail } : {}),
           to: address, subject, text: body, messageId: `<${id}@usitor>`, headers: { 'Auto-Submitted': 'auto-generated' },
         })
         await db()('slip_mail').where({ id }).update({ state: 'sent', sent_at: db().fn.now() })
@@ -127,6 +151,11 @@ export async function sendWaiting(jobId: string, most: number, signal: AbortSign
 /** What was sent for a brief, the latest first. */
 export async function listSent(account: Account, briefId: string): Promise<SentSlip[]> {
   await requireRole(account, briefId, 'reader')
-  const rows = await db()('slip_mail').where('brief_id', briefId).orderBy('made_at', 'desc').limit(500).select('id', 'holder', 'address', 'subject', 'body', 'state', 'problem', 'sent_at', 'made_at')
-  return rows.map(row => ({ id: row.id, holder: row.holder, address: row.address, subject: row.subject, body: row.body, state: row.state, problem: row.problem, at: (row.sent_at ?? row.made_at).toISOString() }))
+  const rows = await db()('slip_mail').where('brief_id', briefId)
+    .orderBy('made_at', 'desc').limit(500)
+    .select('id', 'holder', 'address', 'subject', 'body', 'state', 'problem', 'sent_at', 'made_at')
+  return rows.map(row => ({
+    id: row.id, holder: row.holder, address: row.address, subject: row.subject, body: row.body, state: row.state,
+    problem: row.problem, at: (row.sent_at ?? row.made_at).toISOString(),
+  }))
 }

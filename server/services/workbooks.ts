@@ -16,7 +16,9 @@ export async function readWorkbook(bytes: Uint8Array): Promise<RosterTable> {
 
 /** A spreadsheet of one sheet, the header row standing while the rest is scrolled. Cells are text or numbers: nothing in them is ever worked out. */
 export async function writeWorkbook(sheet: string, rows: readonly (readonly (string | number)[])[]): Promise<Uint8Array> {
-  const cells = rows.map((row, at) => row.map(value => ({ value, type: typeof value === 'number' ? Number : String, ...(at === 0 ? { fontWeight: 'bold' as const } : {}) })))
+  const cells = rows.map((row, at) => row.map(value => ({
+    value, type: typeof value === 'number' ? Number : String, ...(at === 0 ? { fontWeight: 'bold' as const } : {}),
+  })))
   const blob = await writeSheet(cells, { sheet, stickyRowsCount: 1 }).toBlob()
   return new Uint8Array(await blob.arrayBuffer())
 }

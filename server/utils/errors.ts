@@ -14,7 +14,9 @@ const codeOf = (error: unknown): string => (typeof error === 'object' && error !
 
 /** Says in words that there is no room; any other error stays as it is. */
 export function sayStorage(error: unknown): unknown {
-  return codeOf(error) === DISK_FULL ? refuse(507, 'The server has no room left for files. Nothing of this was received; tell whoever runs it, then send it again.') : error
+  return codeOf(error) === DISK_FULL
+    ? refuse(507, 'The server has no room left for files. Nothing of this was received; tell whoever runs it, then send it again.')
+    : error
 }
 
 const TRIES = 12
@@ -35,5 +37,6 @@ export async function whileAway<T>(action: () => Promise<T>): Promise<T> {
 }
 
 const STATUS: Record<number, string> = {
-  400: 'Bad Request', 401: 'Unauthorized', 403: 'Forbidden', 404: 'Not Found', 409: 'Conflict', 413: 'Content Too Large', 422: 'Unprocessable Content', 429: 'Too Many Requests', 503: 'Service Unavailable', 507: 'Insufficient Storage',
+  400: 'Bad Request', 401: 'Unauthorized', 403: 'Forbidden', 404: 'Not Found', 409: 'Conflict', 413: 'Content Too Large',
+  422: 'Unprocessable Content', 429: 'Too Many Requests', 503: 'Service Unavailable', 507: 'Insufficient Storage',
 }

@@ -5,7 +5,9 @@ import type { Account } from '../services/accounts'
 import { requireAccount } from './session'
 
 /** A route of the table for whoever is signed in; anybody else is told to. */
-export function route<K extends RouteKey>(_key: K, answer: (event: H3Event, account: Account & { sessionId: string }) => Promise<AnswerOf<K>>): EventHandler {
+export function route<K extends RouteKey>(
+  _key: K, answer: (event: H3Event, account: Account & { sessionId: string }) => Promise<AnswerOf<K>>,
+): EventHandler {
   return defineEventHandler(async event => answer(event, await requireAccount(event)))
 }
 

@@ -28,5 +28,8 @@ export function storableReading(reading: Reading): Reading {
   for (const [name, value] of Object.entries(reading.props)) {
     props[storableText(name)] = typeof value === 'string' ? storableText(value.slice(0, 2000)) : value
   }
-  return { ...reading, version: reading.version && storableText(reading.version.slice(0, 60)), fault: reading.fault && storableFault(reading.fault), props }
+  return {
+    ...reading, version: reading.version && storableText(reading.version.slice(0, 60)),
+    fault: reading.fault && storableFault(reading.fault), props,
+  }
 }

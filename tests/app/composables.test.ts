@@ -15,7 +15,9 @@ const ANA = { given: 'Ana', family: 'Marsh Reed', group: 'REEF' }
 const WORDS = ['n', 'family', 'constructor', '__proto__', 'toString', 'hasOwnProperty', 'zoë', 'part_2']
 
 describe('a drawn rule', () => {
-  const piece = fc.oneof(fc.constantFrom('_', '-', ' ', 'notes', 'ä', '.'), fc.tuple(fc.constantFrom('n', 'family', 'given', 'group'), fc.option(fc.integer({ min: 1, max: 9 }))).map(([name, first]) => `{${name}${first === null ? '' : `:${first}`}}`))
+  const piece = fc.oneof(fc.constantFrom('_', '-', ' ', 'notes', 'ä', '.'), fc.tuple(
+    fc.constantFrom('n', 'family', 'given', 'group'), fc.option(fc.integer({ min: 1, max: 9 })),
+  ).map(([name, first]) => `{${name}${first === null ? '' : `:${first}`}}`))
 
   test('is written as the text it was drawn from, whatever that was', () => {
     fc.assert(fc.property(fc.array(piece, { minLength: 1, maxLength: 8 }), (pieces) => {
@@ -33,7 +35,8 @@ describe('a drawn rule', () => {
     expect(drawTemplate('{family', false)).toBeNull()
   })
 
-  const sample = (text: string, fields: RequirementDocument['fields'] = {}) => (drawTemplate(text, false) ?? []).map(part => sampleOfPart(part, fields ?? {}, ANA)).join('')
+  const sample = (text: string, fields: RequirementDocument['fields'] = {}) => (drawTemplate(text, false) ?? [])
+    .map(part => sampleOfPart(part, fields ?? {}, ANA)).join('')
   test.each([
     ['{family}_{given:1}', {}, 'Marsh Reed_A'],
     ['{family}', { family: { type: 'roster', case: 'upper', spaces: '-' } }, 'MARSH-REED'],
@@ -50,12 +53,17 @@ describe('a drawn rule', () => {
       expect(sample(`{${name}}`)).toBe(ownWord(name))
     }
     const said = OWN_FIELDS.map(({ name, field }) => sayPart(drawTemplate(`{${name}}`, false)?.[0] as never, { [name]: field }))
-    expect(said).toEqual(['a number, 2 digits, from 1', 'a version, 3 digits', 'a milestone\'s number, 2 digits', 'a date, yyyy-MM-dd', 'one of: draft, final', 'free text'])
+    expect(said).toEqual([
+      'a number, 2 digits, from 1', 'a version, 3 digits', 'a milestone\'s number, 2 digits', 'a date, yyyy-MM-dd',
+      'one of: draft, final', 'free text',
+    ])
   })
   const ownWord = (name: string) => (name === 'family' ? 'Marsh Reed' : `{${name}}`)
 
   test('offers the columns of the list, and a name for a new field that is still free', () => {
-    expect(personFields(['id', 'constructor']).map(one => one.label)).toEqual(['the person\'s id', '"constructor" of the person', 'what is asked for'])
+    expect(personFields(['id', 'constructor']).map(one => one.label)).toEqual([
+      'the person\'s id', '"constructor" of the person', 'what is asked for',
+    ])
     expect(freeName('n', { n: { type: 'number' }, n2: { type: 'number' } })).toBe('n3')
     expect(freeName('constructor', {})).toBe('constructor')
   })
@@ -81,7 +89,8 @@ describe('a draft', () => {
   })
 
   test.each([
-    ['{family}_{n}', { n: { type: 'number', digits: 2, from: 1 } }], ['{v}', { v: { type: 'version', digits: 2 } }], ['{survey_date}', { survey_date: { type: 'date', pattern: 'yyyy-MM-dd' } }],
+    ['{family}_{n}', { n: { type: 'number', digits: 2, from: 1 } }], ['{v}', { v: { type: 'version', digits: 2 } }],
+    ['{survey_date}', { survey_date: { type: 'date', pattern: 'yyyy-MM-dd' } }],
     ['{topic}', { topic: { type: 'text' } }], ['{family}', undefined], ['{shift}', undefined], ['{constructor}', { constructor: { type: 'text' } }],
   ])('that uses %s declares %o', (name, fields) => {
     const requirement: RequirementDocument = { id: 'a', name }
@@ -90,7 +99,9 @@ describe('a draft', () => {
   })
 
   test('keeps what was declared while its text cannot be read, and drops what is no longer used', () => {
-    const requirement: RequirementDocument = { id: 'a', name: '{family}_{n', fields: { n: { type: 'number', digits: 4 } }, count: { from: 1, to: 3, by: 'n' } }
+    const requirement: RequirementDocument = {
+      id: 'a', name: '{family}_{n', fields: { n: { type: 'number', digits: 4 } }, count: { from: 1, to: 3, by: 'n' },
+    }
     declareFields(requirement, [])
     expect(requirement.fields).toEqual({ n: { type: 'number', digits: 4 } })
     requirement.name = '{family}'
@@ -125,14 +136,19 @@ describe('a condition on a file', () => {
   })
 
   test('takes a decimal comma for the point it means, and leaves what is no number as it was typed', () => {
-    expect([typedValue('pages', '12'), typedValue('pageWidth', '210,5'), typedValue('pages', ' '), typedValue('pages', 'ten'), typedValue('colorModel', 'rgb')]).toEqual([12, 210.5, ' ', 'ten', 'rgb'])
+    expect([
+      typedValue('pages', '12'), typedValue('pageWidth', '210,5'), typedValue('pages', ' '), typedValue('pages', 'ten'),
+      typedValue('colorModel', 'rgb'),
+    ]).toEqual([12, 210.5, ' ', 'ten', 'rgb'])
   })
 })
 
 // Directive 2000/84/EC, articles 2 and 3: clocks change at 01:00 UTC on the last Sundays of March and October
 test.each([
-  ['2026-10-16T15:30', 'Europe/Lisbon', '2026-10-16T15:30:00+01:00'], ['2026-10-25T00:59', 'Europe/Lisbon', '2026-10-25T00:59:00+01:00'], ['2026-10-25T02:00', 'Europe/Lisbon', '2026-10-25T02:00:00+00:00'],
+  ['2026-10-16T15:30', 'Europe/Lisbon', '2026-10-16T15:30:00+01:00'],
+  ['2026-10-25T00:59', 'Europe/Lisbon', '2026-10-25T00:59:00+01:00'], ['2026-10-25T02:00', 'Europe/Lisbon', '2026-10-25T02:00:00+00:00'],
   ['2026-03-29T01:59', 'Europe/Berlin', '2026-03-29T01:59:00+01:00'], ['2026-03-29T03:00', 'Europe/Berlin', '2026-03-29T03:00:00+02:00'],
   // whole and half hours the year round (tz database)
-  ['2026-07-01T12:00', 'Asia/Kolkata', '2026-07-01T12:00:00+05:30'], ['2026-07-01T12:00', 'UTC', '2026-07-01T12:00:00+00:00'], ['2026-07-01T12:00', 'America/Caracas', '2026-07-01T12:00:00-04:00'],
+  ['2026-07-01T12:00', 'Asia/Kolkata', '2026-07-01T12:00:00+05:30'], ['2026-07-01T12:00', 'UTC', '2026-07-01T12:00:00+00:00'],
+  ['2026-07-01T12:00', 'America/Caracas', '2026-07-01T12:00:00-04:00'],
 ])('%s in %s is %s', (local, zone, time) => expect(timeInZone(local, zone)).toBe(time))

@@ -15,7 +15,9 @@ export async function accessible(page: Page): Promise<void> {
 }
 
 /** Sends as the page's own scripts do. */
-export const sender = (page: Page, address: string) => async (method: 'post' | 'put', path: string, data: unknown) => (await page.request[method](path, { data, headers: { origin: address } })).json()
+export const sender = (page: Page, address: string) => async (method: 'post' | 'put', path: string, data: unknown) => (await page.request[method](
+  path, { data, headers: { origin: address } },
+)).json()
 
 /** Makes an account: the first one there is, or by invitation of the one that another test made first. */
 export async function joinAs(page: Page, address: string, account: { mail: string, name: string, password: string }): Promise<void> {

@@ -60,7 +60,10 @@ test('the first visitor makes the coordinator\'s account', async () => {
 test('own fonts are loaded and used', async () => {
   const fonts = await page.evaluate(async () => {
     await document.fonts.ready
-    return { text: getComputedStyle(document.body).fontFamily, loaded: [...document.fonts].filter(font => font.status === 'loaded').map(font => font.family) }
+    return {
+      text: getComputedStyle(document.body).fontFamily,
+      loaded: [...document.fonts].filter(font => font.status === 'loaded').map(font => font.family),
+    }
   })
   expect(fonts.text).toContain('Atkinson Hyperlegible Next Variable')
   expect(fonts.loaded.join()).toContain('Atkinson Hyperlegible Next Variable')
@@ -70,7 +73,8 @@ test('who: a pasted list', async () => {
   await page.getByRole('button', { name: 'Make the first brief' }).click()
   await page.getByLabel('What is it called?').fill('Browser brief')
   await page.getByRole('button', { name: 'Make it' }).click()
-  await page.getByLabel('The list').fill('given;family;group\nAna;Marsh;Reef\nBo;Lindqvast;Reef\nZoë;d\'Arquelle;Dune\nCy;Tamworthy;Dune\nDi;Ohne;dune')
+  await page.getByLabel('The list')
+    .fill('given;family;group\nAna;Marsh;Reef\nBo;Lindqvast;Reef\nZoë;d\'Arquelle;Dune\nCy;Tamworthy;Dune\nDi;Ohne;dune')
   await page.getByRole('button', { name: 'Look at it' }).click()
   await expect(page.getByText('One group is spelt in 2 ways')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Use this list' })).toBeDisabled()
@@ -150,7 +154,10 @@ test('follow up: the report as CSV and JSON, and the printable page', async () =
   await accessible(page)
   const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV', exact: true }).click()])
   const { data } = Papa.parse<Record<string, string>>(readFileSync(await csv.path(), 'utf8'), { header: true, skipEmptyLines: true })
-  expect(data.map(row => [row.family, row.status, row.codes])).toEqual([['Marsh', 'right', ''], ['Lindqvast', 'to-fix', 'name.copy-mark'], ['d\'Arquelle', 'to-fix', 'folder.wrong'], ['Tamworthy', 'to-fix', 'format.disguised']])
+  expect(data.map(row => [row.family, row.status, row.codes])).toEqual([
+    ['Marsh', 'right', ''], ['Lindqvast', 'to-fix', 'name.copy-mark'], ['d\'Arquelle', 'to-fix', 'folder.wrong'],
+    ['Tamworthy', 'to-fix', 'format.disguised'],
+  ])
   const [json] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'JSON' }).click()])
   expect(JSON.parse(readFileSync(await json.path(), 'utf8'))).toMatchObject({ usitorReport: 1, summary: { right: 1, toFix: 3, setAside: 1 } })
   await page.getByRole('link', { name: 'Printable page' }).click()
@@ -161,7 +168,11 @@ test('follow up: the report as CSV and JSON, and the printable page', async () =
 test('corrections come in a zip, facts only; what is not verified says so', async () => {
   await step('Receive').click()
   await page.getByText('Keep the files here').click()
-  const zip = zipSync({ 'week 2/Reef/Reef_Marsh_photo.jpg': withComment(photo, 'right'), 'week 2/Reef/Reef_Lindqvast_photo.jpg': withComment(photo, 'copy mark'), 'week 2/Dune/Dune_d\'Arquelle_photo.jpg': withComment(photo, 'z') }, { mtime: new Date(2026, 8, 1) })
+  const zip = zipSync({
+    'week 2/Reef/Reef_Marsh_photo.jpg': withComment(photo, 'right'),
+    'week 2/Reef/Reef_Lindqvast_photo.jpg': withComment(photo, 'copy mark'),
+    'week 2/Dune/Dune_d\'Arquelle_photo.jpg': withComment(photo, 'z'),
+  }, { mtime: new Date(2026, 8, 1) })
   await page.locator('[data-test=files]').setInputFiles({ name: 'corrections.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) })
   await page.getByRole('button', { name: 'This counts in its place' }).click()
   await expect(page.getByText('All 3 files of corrections lie inside week 2')).toBeVisible()
@@ -175,7 +186,9 @@ test('corrections come in a zip, facts only; what is not verified says so', asyn
 test('of files that were only read where they are, this browser makes the corrected copy', async () => {
   const again = join(folder, 'again')
   mkdirSync(again)
-  for (const [name, mark] of [['a.jpg', 'right'], ['b.jpg', 'copy mark'], ['c.jpg', 'z'], ['d.jpg', 'something else']] as const) writeFileSync(join(again, name), withComment(photo, mark))
+  for (const [name, mark] of [['a.jpg', 'right'], ['b.jpg', 'copy mark'], ['c.jpg', 'z'], ['d.jpg', 'something else']] as const) {
+    writeFileSync(join(again, name), withComment(photo, mark))
+  }
   await step('Follow up').click()
   await page.getByRole('button', { name: 'Corrected copy' }).click()
   await page.locator('[data-test=copy-folder]').setInputFiles(again)
@@ -183,7 +196,9 @@ test('of files that were only read where they are, this browser makes the correc
   await accessible(page)
   const [zip] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'corrected copy.zip' }).click()])
   const names = execFileSync('unzip', ['-Z1', await zip.path()], { encoding: 'utf8' }).trim().split('\n')
-  expect(names.filter(name => name.startsWith('corrected/')).sort()).toEqual(['corrected/Dune/Dune_d\'Arquelle_photo.jpg', 'corrected/Reef/Reef_Lindqvast_photo.jpg', 'corrected/Reef/Reef_Marsh_photo.jpg'])
+  expect(names.filter(name => name.startsWith('corrected/')).sort()).toEqual([
+    'corrected/Dune/Dune_d\'Arquelle_photo.jpg', 'corrected/Reef/Reef_Lindqvast_photo.jpg', 'corrected/Reef/Reef_Marsh_photo.jpg',
+  ])
 })
 
 test('a large intake can be called off, and nothing of it shows', async () => {

@@ -7,7 +7,10 @@ import { makePdf } from '../../demo/make-files'
 import { accessible, joinAs, sender } from './help'
 
 const ACCOUNT = { mail: 'rules@shore.example', name: 'Rules', password: 'long enough to keep' }
-const PEOPLE = [['s1', 'Ana', 'Marsh', 'Reef'], ['s2', 'Bo', 'van der Holm', 'Kelp Bed'], ['s3', 'Zoë', 'd\'Arquelle', 'Dune'], ['s4', 'Cy', 'Tamworthy', 'Dune']]
+const PEOPLE = [
+  ['s1', 'Ana', 'Marsh', 'Reef'], ['s2', 'Bo', 'van der Holm', 'Kelp Bed'], ['s3', 'Zoë', 'd\'Arquelle', 'Dune'],
+  ['s4', 'Cy', 'Tamworthy', 'Dune'],
+]
 const folder = mkdtempSync(join(tmpdir(), 'usitor-rules-'))
 let page: Page
 let briefId: string
@@ -19,8 +22,13 @@ test.beforeAll(async ({ browser, baseURL }) => {
   page = await context.newPage()
   await joinAs(page, baseURL ?? '', ACCOUNT)
   const send = sender(page, baseURL ?? '')
-  const people = PEOPLE.map(([id, given, family, group]) => ({ id, given, family, name: `${given} ${family}`, group, email: '', aliases: [], fields: {} }))
-  briefId = (await send('post', '/api/briefs', { title: 'Drawn rules', document: { usitorBrief: 1, title: 'Drawn rules', requirements: [{ id: 'note', title: 'Note', name: '{group}_{family}', formats: [{ id: 'txt' }] }] } })).id
+  const people = PEOPLE.map(([id, given, family, group]) => ({
+    id, given, family, name: `${given} ${family}`, group, email: '', aliases: [], fields: {},
+  }))
+  briefId = (await send('post', '/api/briefs', { title: 'Drawn rules', document: {
+    usitorBrief: 1, title: 'Drawn rules',
+    requirements: [{ id: 'note', title: 'Note', name: '{group}_{family}', formats: [{ id: 'txt' }] }],
+  } })).id
   await send('put', `/api/briefs/${briefId}/roster`, { people, columns: ['id', 'given', 'family', 'name', 'group'] })
   await page.goto(`/briefs/${briefId}/ask`)
   await page.locator('html[data-hydrated]').waitFor()

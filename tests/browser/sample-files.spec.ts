@@ -10,7 +10,9 @@ const ACCOUNT = { mail: 'formats@shore.example', name: 'Formats', password: 'lon
 const corpus = readCorpus()
 const sample = (pattern: RegExp) => Buffer.from(corpus.find(one => pattern.test(one.path))?.bytes ?? [])
 const folder = mkdtempSync(join(tmpdir(), 'usitor-formats-'))
-const REQUIREMENTS = [['mesh', 'stl'], ['sheet', 'pdf'], ['table', 'csv'], ['pack', 'zip'], ['photo', 'jpg'], ['sound', 'wav'], ['page', 'html']].map(([id = '', format = '']) => ({ id, title: id, name: `{family}_${id}`, formats: [{ id: format }] }))
+const REQUIREMENTS = [
+  ['mesh', 'stl'], ['sheet', 'pdf'], ['table', 'csv'], ['pack', 'zip'], ['photo', 'jpg'], ['sound', 'wav'], ['page', 'html'],
+].map(([id = '', format = '']) => ({ id, title: id, name: `{family}_${id}`, formats: [{ id: format }] }))
 let page: Page
 let briefId: string
 
@@ -21,14 +23,22 @@ test.beforeAll(async ({ browser, baseURL }) => {
   await joinAs(page, baseURL ?? '', ACCOUNT)
   const send = sender(page, baseURL ?? '')
   briefId = (await send('post', '/api/briefs', { title: 'Formats', document: { usitorBrief: 1, title: 'Formats', requirements: REQUIREMENTS } })).id
-  const people = [['s1', 'Ana', 'Marsh'], ['s2', 'Bo', 'Lindqvast']].map(([id, given, family]) => ({ id, given, family, name: `${given} ${family}`, group: '', email: '', aliases: [], fields: {} }))
+  const people = [['s1', 'Ana', 'Marsh'], ['s2', 'Bo', 'Lindqvast']].map(([id, given, family]) => ({
+    id, given, family, name: `${given} ${family}`, group: '', email: '', aliases: [], fields: {},
+  }))
   await send('put', `/api/briefs/${briefId}/roster`, { people, columns: ['id', 'given', 'family', 'name'] })
-  const files: [string, RegExp][] = [['mesh.stl', /opencascade\.stl/], ['sheet.pdf', /reportlab\.pdf/], ['table.csv', /quoted\.csv/], ['pack.zip', /infozip\.zip/], ['photo.jpg', /pillow\.jpg/], ['sound.wav', /sox\.wav/]]
+  const files: [string, RegExp][] = [
+    ['mesh.stl', /opencascade\.stl/], ['sheet.pdf', /reportlab\.pdf/], ['table.csv', /quoted\.csv/], ['pack.zip', /infozip\.zip/],
+    ['photo.jpg', /pillow\.jpg/], ['sound.wav', /sox\.wav/],
+  ]
   mkdirSync(join(folder, 'in'))
   for (const [name, pattern] of files) writeFileSync(join(folder, 'in', `Marsh_${name}`), sample(pattern))
   writeFileSync(join(folder, 'in', 'IMG_4711.jpg'), sample(/libjpeg\.jpg/))
   // what would run or fetch if it were opened as a page
-  writeFileSync(join(folder, 'in', 'Marsh_page.html'), '<!DOCTYPE html><html><body><script>document.title = "ran"</script><img src="https://elsewhere.example/x.png"></body></html>')
+  writeFileSync(
+    join(folder, 'in', 'Marsh_page.html'),
+    '<!DOCTYPE html><html><body><script>document.title = "ran"</script><img src="https://elsewhere.example/x.png"></body></html>',
+  )
   await page.goto(`/briefs/${briefId}/receive`)
   await page.locator('html[data-hydrated]').waitFor()
 })
@@ -53,7 +63,8 @@ test('received files can be looked at in the slip, and nothing in them is run or
   await look('sheet')
   await expect(page.getByRole('img', { name: 'First page of Marsh_sheet.pdf' })).toBeVisible()
   // the page was really drawn: 210 × 148 mm in its proportions
-  expect(await page.locator('canvas').evaluate((canvas: HTMLCanvasElement) => Math.round(canvas.width / canvas.height * 100) / 100)).toBeCloseTo(1.42, 1)
+  expect(await page.locator('canvas')
+    .evaluate((canvas: HTMLCanvasElement) => Math.round(canvas.width / canvas.height * 100) / 100)).toBeCloseTo(1.42, 1)
   await close()
   await look('table')
   await expect(page.getByRole('cell', { name: 'b;c', exact: true })).toBeVisible()

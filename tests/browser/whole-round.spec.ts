@@ -14,18 +14,25 @@ import { accessible, joinAs, sender } from './help'
 test.describe.configure({ mode: 'serial' })
 let page: Page
 let brief = ''
-const ROSTER = 'id,given,family,group,email\ns1,Ana,Marsh,Reef,ana@round.example\ns2,Bo,Lindqvast,Reef,bo@round.example\ns3,Cy,Tamworthy,Dune,cy@round.example\ns4,Zoë,d\'Arquelle,Dune,zoe@round.example\n'
-const DOCUMENT = { usitorBrief: 1, title: 'Whole round', due: '2096-10-16T15:30:00+02:00', zone: 'Europe/Lisbon', requirements: [{ id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], folder: '{group}' }, { id: 'map', title: 'Map', name: '{family}_map', formats: [{ id: 'png' }], folder: '{group}' }] }
+const ROSTER = 'id,given,family,group,email\ns1,Ana,Marsh,Reef,ana@round.example\ns2,Bo,Lindqvast,Reef,bo@round.example\n'
+  + 's3,Cy,Tamworthy,Dune,cy@round.example\ns4,Zoë,d\'Arquelle,Dune,zoe@round.example\n'
+const DOCUMENT = { usitorBrief: 1, title: 'Whole round', due: '2096-10-16T15:30:00+02:00', zone: 'Europe/Lisbon', requirements: [
+  { id: 'photo', title: 'Photo', name: '{group}_{family}_photo', formats: [{ id: 'jpg' }], folder: '{group}' },
+  { id: 'map', title: 'Map', name: '{family}_map', formats: [{ id: 'png' }], folder: '{group}' },
+] }
 const PHOTO = makePhoto(chanceOf(8), 30, 20)
 // one pixel (PNG, ISO/IEC 15948: signature, IHDR, IDAT, IEND)
 const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
 const photo = (mark: string) => withComment(PHOTO, mark)
 const folder = mkdtempSync(join(tmpdir(), 'usitor-round-'))
 const first: Record<string, Uint8Array> = {
-  'Reef/Reef_Marsh_photo.jpg': photo('1'), 'Reef/Marsh_map.png': PNG, 'Reef/Reef_Lindqvast_photo (1).jpg': photo('2'), 'Dune/IMG_4711.jpg': photo('3'),
+  'Reef/Reef_Marsh_photo.jpg': photo('1'), 'Reef/Marsh_map.png': PNG, 'Reef/Reef_Lindqvast_photo (1).jpg': photo('2'),
+  'Dune/IMG_4711.jpg': photo('3'),
   'Dune/Dune_Tamworthy_photo.jpg': photo('4').subarray(0, 200), 'Reef/Dune_d\'Arquelle_photo.jpg': photo('5'),
 }
-const mails = async () => (await (await page.request.get(`http://127.0.0.1:${Number(process.env.USITOR_TEST_PORT ?? 3219) + 16}/mails.json`)).json()) as { to: string[], subject: string, text: string }[]
+const mails = async () => (await (await page.request.get(
+  `http://127.0.0.1:${Number(process.env.USITOR_TEST_PORT ?? 3219) + 16}/mails.json`,
+)).json()) as { to: string[], subject: string, text: string }[]
 
 function lay(name: string, files: Record<string, Uint8Array>): string {
   for (const [path, bytes] of Object.entries(files)) {
@@ -92,7 +99,9 @@ test('a slot is waived with a reason; the letter on the button checks again', as
   await page.getByRole('dialog').getByRole('button', { name: 'Waive this slot' }).last().click()
   await expect(pigeonhole('Cy Tamworthy, Map: waived')).toBeVisible()
   await page.keyboard.press('Escape')
-  const [answer] = await Promise.all([page.waitForResponse(one => one.url().endsWith('/checks') && one.request().method() === 'POST'), page.keyboard.press('a')])
+  const [answer] = await Promise.all([
+    page.waitForResponse(one => one.url().endsWith('/checks') && one.request().method() === 'POST'), page.keyboard.press('a'),
+  ])
   expect(answer.ok()).toBe(true)
   await expect(page.getByRole('button', { name: 'Check again A' })).toBeEnabled()
 })
@@ -108,7 +117,9 @@ test('slips are looked at, sent once, and arrive at the simulated mail naming no
   const taken = await mails()
   expect(taken.map(one => one.to[0]).sort()).toEqual(['bo@round.example', 'cy@round.example', 'zoe@round.example'])
   for (const { to: [address = ''], text } of taken) {
-    for (const name of ['Ana Marsh', 'Bo Lindqvast', 'Cy Tamworthy', 'Zoë d\'Arquelle'].filter(one => !address.startsWith(one.split(' ')[0]?.toLowerCase().replace('ë', 'e') ?? ''))) expect(text).not.toContain(name)
+    for (const name of [
+      'Ana Marsh', 'Bo Lindqvast', 'Cy Tamworthy', 'Zoë d\'Arquelle',
+    ].filter(one => !address.startsWith(one.split(' ')[0]?.toLowerCase().replace('ë', 'e') ?? ''))) expect(text).not.toContain(name)
   }
   // nobody is chosen any more, and the same words stay away
   await page.getByRole('checkbox', { name: 'Choose Bo Lindqvast' }).focus()
@@ -126,7 +137,10 @@ test('slips are looked at, sent once, and arrive at the simulated mail naming no
 test('corrections come; the overlap proposes what becomes of the first intake; the round says what changed', async () => {
   const { 'Reef/Reef_Lindqvast_photo (1).jpg': bo = PHOTO, 'Reef/Dune_d\'Arquelle_photo.jpg': zoe = PHOTO, ...same } = first
   await step('Receive').click()
-  await page.locator('[data-test=folder]').setInputFiles(lay('second', { ...same, 'Reef/Reef_Lindqvast_photo.jpg': bo, 'Dune/Dune_d\'Arquelle_photo.jpg': zoe, 'Reef/Lindqvast_map.png': PNG }))
+  await page.locator('[data-test=folder]').setInputFiles(lay(
+    'second',
+    { ...same, 'Reef/Reef_Lindqvast_photo.jpg': bo, 'Dune/Dune_d\'Arquelle_photo.jpg': zoe, 'Reef/Lindqvast_map.png': PNG },
+  ))
   await expect(page.getByText('6 of the 6 files received before are in it again')).toBeVisible()
   await accessible(page)
   await page.getByRole('button', { name: 'This counts in its place (proposed)' }).click()
@@ -151,7 +165,11 @@ test('the corrected copy is made, downloaded, unpacked and found right by the co
   execFileSync('unzip', ['-q', '-o', await zip.path(), '-d', join(folder, 'unpacked')])
   writeFileSync(join(folder, 'brief.json'), JSON.stringify(DOCUMENT))
   writeFileSync(join(folder, 'roster.csv'), ROSTER)
-  const report = JSON.parse(execFileSync('bash', ['-c', `npx usitor check --brief '${folder}/brief.json' --roster '${folder}/roster.csv' --output json '${folder}/unpacked/corrected' || true`], { encoding: 'utf8' })) as { files: { path: string, role: string, findings: { severity: string }[] }[] }
+  const report = JSON.parse(execFileSync(
+    'bash',
+    ['-c', `npx usitor check --brief '${folder}/brief.json' --roster '${folder}/roster.csv' --output json '${folder}/unpacked/corrected' || true`],
+    { encoding: 'utf8' },
+  )) as { files: { path: string, role: string, findings: { severity: string }[] }[] }
   expect(report.files.map(file => file.path)).toHaveLength(5)
   expect(report.files.filter(file => file.role !== 'placed' || file.findings.some(one => one.severity === 'error'))).toEqual([])
 })

@@ -27,13 +27,18 @@ beforeAll(async () => {
 
 /** Encoders pad their last frame, and tools round: a fiftieth, or six hundredths of a second. */
 function agrees(mine: PropertyValue | null | undefined, truth: PropertyValue): boolean {
-  return typeof truth === 'number' && typeof mine === 'number' ? Math.abs(mine - truth) <= Math.max(Number.isInteger(truth) ? 0 : 0.06, Number.isInteger(truth) ? 0 : truth * 0.02) : mine === truth
+  return typeof truth === 'number' && typeof mine === 'number'
+    ? Math.abs(mine - truth) <= Math.max(Number.isInteger(truth) ? 0 : 0.06, Number.isInteger(truth) ? 0 : truth * 0.02)
+    : mine === truth
 }
 
 describe('the corpus', () => {
   test('holds at least 120 formats, the everyday ones by about three producers each', () => {
     expect(new Set(corpus.map(sample => sample.id)).size).toBeGreaterThanOrEqual(120)
-    for (const id of ['docx', 'odt', 'xlsx', 'xls', 'ods', 'pdf', 'jpg', 'png', 'gif', 'tif', 'bmp', 'webp', 'svg', 'stl', 'dxf', 'wav', 'flac', 'mp3', 'zip', 'csv', 'html', 'rtf', 'eps']) {
+    for (const id of [
+      'docx', 'odt', 'xlsx', 'xls', 'ods', 'pdf', 'jpg', 'png', 'gif', 'tif', 'bmp', 'webp', 'svg', 'stl', 'dxf', 'wav', 'flac',
+      'mp3', 'zip', 'csv', 'html', 'rtf', 'eps',
+    ]) {
       expect(new Set(corpus.filter(sample => sample.id === id).map(sample => sample.producer)).size, id).toBeGreaterThanOrEqual(3)
     }
   })
@@ -41,7 +46,9 @@ describe('the corpus', () => {
   test('every genuine file is named rightly, and nothing intact is called damaged', () => {
     const wrong = corpus.flatMap((sample) => {
       const reading = readings.get(sample)
-      return reading && idOf(sample, reading) === sample.id && reading.state === sample.state ? [] : [`${sample.path}: ${reading?.candidates[0]} ${reading?.state} ${JSON.stringify(reading?.fault)}`]
+      return reading && idOf(sample, reading) === sample.id && reading.state === sample.state
+        ? []
+        : [`${sample.path}: ${reading?.candidates[0]} ${reading?.state} ${JSON.stringify(reading?.fault)}`]
     })
     expect(wrong).toEqual([])
   })
@@ -50,7 +57,8 @@ describe('the corpus', () => {
     const wrong = corpus.flatMap((sample) => {
       const reading = readings.get(sample)
       const truth: [string, PropertyValue][] = Object.entries({ ...sample.props, ...(sample.version ? { version: sample.version } : {}) })
-      return truth.filter(([name, value]) => !agrees(name === 'version' ? reading?.version : reading?.props[name], value)).map(([name, value]) => `${sample.path}: ${name} ${String(name === 'version' ? reading?.version : reading?.props[name])}, not ${String(value)}`)
+      return truth.filter(([name, value]) => !agrees(name === 'version' ? reading?.version : reading?.props[name], value)).map(([name, value]) =>
+        `${sample.path}: ${name} ${String(name === 'version' ? reading?.version : reading?.props[name])}, not ${String(value)}`)
     })
     expect(wrong).toEqual([])
   })
@@ -58,7 +66,8 @@ describe('the corpus', () => {
   test('only properties that the registry names are measured, or that belong to text', () => {
     const wrong = corpus.flatMap((sample) => {
       const measures = formatById(sample.id)?.measures ?? []
-      return Object.keys(readings.get(sample)?.props ?? {}).filter(name => !(name in PROPERTIES) || !(measures.includes(name) || ['encoding', 'lineEnds', 'rows', 'columns', 'delimiter'].includes(name))).map(name => `${sample.id}: ${name}`)
+      return Object.keys(readings.get(sample)?.props ?? {}).filter(name => !(name in PROPERTIES)
+        || !(measures.includes(name) || ['encoding', 'lineEnds', 'rows', 'columns', 'delimiter'].includes(name))).map(name => `${sample.id}: ${name}`)
     })
     expect([...new Set(wrong)]).toEqual([])
   })
@@ -106,7 +115,8 @@ describe('the corpus', () => {
       const sample = corpus.find(one => one.id === id)
       const path = join(folder, 'sample')
       writeFileSync(path, sample?.bytes ?? '')
-      expect(execFileSync('file', ['-b', '--mime-type', path], { encoding: 'utf8' }).trim().replace('text/rtf', 'application/rtf')).toBe(formatById(id)?.mediaType)
+      expect(execFileSync('file', ['-b', '--mime-type', path], { encoding: 'utf8' })
+        .trim().replace('text/rtf', 'application/rtf')).toBe(formatById(id)?.mediaType)
     }
     rmSync(folder, { recursive: true })
   })

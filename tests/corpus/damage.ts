@@ -9,22 +9,31 @@ export interface Damage {
   tellable(sample: Sample): boolean
 }
 
-/** Formats that state neither a length nor an end nor a checksum, or only in parts (facts of the formats): cut short they are shorter files of the same kind. */
+/**
+ * Formats that state neither a length nor an end nor a checksum, or only in parts (facts of the formats): cut short they are
+ * shorter files of the same kind.
+ */
 const OPEN_ENDED = new Set([
-  'mbox', 'mht', 'vtt', 'ass', 'ris', 'm3u', 'mif', 'tab', 'asc', 'po', 'pdb', 'cif', 'fasta', 'fastq', 'url', 'desktop', 'vtk', 'usda', 'wrl', 'obj', 'mtl', 'brep', 'fig', 'plt', 'pcl', 'lyx', 'wasm',
+  'mbox', 'mht', 'vtt', 'ass', 'ris', 'm3u', 'mif', 'tab', 'asc', 'po', 'pdb', 'cif', 'fasta', 'fastq', 'url', 'desktop', 'vtk',
+  'usda', 'wrl', 'obj', 'mtl', 'brep', 'fig', 'plt', 'pcl', 'lyx', 'wasm',
   'mp2', 'aac', 'ac3', 'dts', 'mpg', 'nut', 'dcm', 'nc', 'fgb', 'class', 'lzma', 'z', 'qcow2', 'vmdk', 'rm', 'abw', 'hdr', 'pem',
 ])
 /** Producers whose files leave out what others of the same format write: no length, no count of frames, text form. */
 const LEFT_OUT = /piped|untagged|sox\.mp3|^\d+-libjxl\.jxl|assimp-fbxa|live|fragmented/
 /** Raw samples, pages and blocks may well be zeros to the end; so may what holds them as they are. */
-const ZEROS_HAPPEN = new Set(['bmp', 'tif', 'dng', 'tga', 'dds', 'fits', 'sgi', 'psd', 'pam', 'pfm', 'ppm', 'pgm', 'pbm', 'ico', 'exr', 'dcm', 'wav', 'aiff', 'caf', 'au', 'voc', 'w64', 'y4m', 'ply', 'elf', 'exe', 'gpkg', 'sqlite', 'dbf', 'shx', 'h5', 'nc', 'npy', 'mat', 'qcow2', 'vmdk', 'vhd', 'iso', 'tar', 'class', 'wasm', 'rm', 'wma', 'wmv', 'mxf', 'xls', 'doc', 'ppt', 'msi', 'lzma', 'z'])
+const ZEROS_HAPPEN = new Set([
+  'bmp', 'tif', 'dng', 'tga', 'dds', 'fits', 'sgi', 'psd', 'pam', 'pfm', 'ppm', 'pgm', 'pbm', 'ico', 'exr', 'dcm', 'wav', 'aiff',
+  'caf', 'au', 'voc', 'w64', 'y4m', 'ply', 'elf', 'exe', 'gpkg', 'sqlite', 'dbf', 'shx', 'h5', 'nc', 'npy', 'mat', 'qcow2',
+  'vmdk', 'vhd', 'iso', 'tar', 'class', 'wasm', 'rm', 'wma', 'wmv', 'mxf', 'xls', 'doc', 'ppt', 'msi', 'lzma', 'z',
+])
 
 export const DAMAGES: readonly Damage[] = [
   ...[0.3, 0.6, 0.9].map((share): Damage => ({
     kind: `cut after ${share * 100} %`,
     damage: ({ bytes }) => (Math.floor(bytes.length * share) > 0 ? bytes.slice(0, Math.floor(bytes.length * share)) : null),
     // what pads an archive's last record is no part of its contents
-    tellable: ({ id, path, bytes }) => !isFree(id) && !OPEN_ENDED.has(id) && !LEFT_OUT.test(path) && bytes.subarray(Math.floor(bytes.length * share)).some(byte => byte !== 0) && !(id === 'cpio' && share > 0.5),
+    tellable: ({ id, path, bytes }) => !isFree(id) && !OPEN_ENDED.has(id) && !LEFT_OUT.test(path)
+      && bytes.subarray(Math.floor(bytes.length * share)).some(byte => byte !== 0) && !(id === 'cpio' && share > 0.5),
   })),
   {
     kind: 'second half zeros',
@@ -43,7 +52,8 @@ export const DAMAGES: readonly Damage[] = [
       return isText(id) || changed.length === bytes.length ? null : changed
     },
     // a few line ends may stand there by chance
-    tellable: ({ bytes, id }) => bytes.subarray(0, 65_536).filter(byte => byte === 10).length >= 8 && bytes.includes(0) && !['iso', 'ar', 'sqlite'].includes(id),
+    tellable: ({ bytes, id }) => bytes.subarray(0, 65_536).filter(byte => byte === 10).length >= 8 && bytes.includes(0)
+      && !['iso', 'ar', 'sqlite'].includes(id),
   },
   {
     kind: 'one bit changed',
@@ -59,7 +69,9 @@ export const DAMAGES: readonly Damage[] = [
 ]
 
 /** Formats whose data carries checksums all over, so that a changed bit can be told. */
-const CHECKED = new Set(['png', 'apng', 'gz', 'tar.gz', 'flac', 'ogg', 'opus', 'ogv', 'docx', 'odt', 'odp', 'pptx', 'epub', '3mf', 'gnumeric', 'svgz'])
+const CHECKED = new Set([
+  'png', 'apng', 'gz', 'tar.gz', 'flac', 'ogg', 'opus', 'ogv', 'docx', 'odt', 'odp', 'pptx', 'epub', '3mf', 'gnumeric', 'svgz',
+])
 
 const isFree = (id: string): boolean => formatById(id)?.freeText ?? false
 

@@ -15,7 +15,9 @@ describe('accounts', () => {
     if (!first) throw new Error('nobody became the first')
     const { token } = await invite(first)
     await makeAccount({ mail: 'bo@shore.example', name: 'Bo', password: 'another password', invitation: token })
-    await expect(makeAccount({ mail: 'cy@shore.example', name: 'Cy', password: 'a third password', invitation: token })).rejects.toMatchObject({ statusCode: 403 })
+    await expect(makeAccount({
+      mail: 'cy@shore.example', name: 'Cy', password: 'a third password', invitation: token,
+    })).rejects.toMatchObject({ statusCode: 403 })
   })
 
   test('passwords are stored as Argon2id hashes, tokens as hashes; a session ends when told to', async () => {

@@ -23,7 +23,10 @@ const workers: ChildProcess[] = []
 const PHOTO = makePhoto(chanceOf(2), 16, 16)
 
 async function startWorker(name: string): Promise<{ child: ChildProcess, process: string }> {
-  const child = spawn('node', ['.data/test-workers/job-process.mjs'], { env: { ...process.env, PGAPPNAME: name, USITOR_JOB_EXPIRES: '3', USITOR_COPY_PART_FILES: '2' }, stdio: ['ignore', 'pipe', 'inherit'] })
+  const child = spawn(
+    'node', ['.data/test-workers/job-process.mjs'],
+    { env: { ...process.env, PGAPPNAME: name, USITOR_JOB_EXPIRES: '3', USITOR_COPY_PART_FILES: '2' }, stdio: ['ignore', 'pipe', 'inherit'] },
+  )
   workers.push(child)
   const line = await new Promise<string>((resolve, reject) => {
     child.stdout?.once('data', (bytes: Buffer) => resolve(bytes.toString().trim()))
@@ -34,14 +37,21 @@ async function startWorker(name: string): Promise<{ child: ChildProcess, process
 
 beforeAll(async () => {
   owner = await accountOf('Fay')
-  brief = (await makeBrief(owner, 'Faults', { usitorBrief: 1, title: 'Faults', requirements: [{ id: 'photo', name: '{family}_photo', formats: [{ id: 'jpg' }] }] })).id
-  await saveRoster(owner, brief, readRoster(readTable(textBytes(`id,given,family\n${Array.from({ length: FILES }, (_, at) => `f${at},Ana,Holder${at}`).join('\n')}\n`))).roster)
+  brief = (await makeBrief(
+    owner, 'Faults',
+    { usitorBrief: 1, title: 'Faults', requirements: [{ id: 'photo', name: '{family}_photo', formats: [{ id: 'jpg' }] }] },
+  )).id
+  await saveRoster(
+    owner, brief,
+    readRoster(readTable(textBytes(`id,given,family\n${Array.from({ length: FILES }, (_, at) => `f${at},Ana,Holder${at}`).join('\n')}\n`))).roster,
+  )
   await receive(owner, brief, Object.fromEntries(Array.from({ length: FILES }, (_, at) => [`Holder${at}_photo.jpg`, withComment(PHOTO, `nr ${at}`)])))
   check = (await runCheck(owner, brief)).id
   // this process asks for work and does none of it
   await startJobs(process.env.DATABASE_URL ?? '', { works: false })
   // every step takes a while, so that both are surely at work and one can be killed in the middle of a step
-  await db().raw('create or replace function slow_part() returns trigger language plpgsql as $$ begin perform pg_sleep(0.2); return new; end $$; create or replace trigger slow before insert on job_part for each row execute function slow_part()')
+  await db().raw('create or replace function slow_part() returns trigger language plpgsql as $$ begin perform pg_sleep(0.2); return new; '
+    + 'end $$; create or replace trigger slow before insert on job_part for each row execute function slow_part()')
 })
 afterAll(async () => {
   for (const child of workers) child.kill('SIGKILL')
@@ -53,12 +63,15 @@ afterAll(async () => {
 test('two processes share the work; one is killed in the middle of a step: every step counts exactly once and no file is lost', async () => {
   const [a, b] = [await startWorker('worker-a'), await startWorker('worker-b')]
   const jobs = [await startCopy(owner, check), await startCopy(owner, check), await startCopy(owner, check)].map(one => one.jobId)
-  const steps = (): Promise<{ job_id: string, step: number, process: string }[]> => db()('job_step').whereIn('job_id', jobs).orderBy('step').select('job_id', 'step', 'process')
+  const steps = (): Promise<{ job_id: string, step: number, process: string }[]> => db()('job_step').whereIn('job_id', jobs)
+    .orderBy('step').select('job_id', 'step', 'process')
   await until(async () => {
     const done = await steps()
     return [a, b].every(worker => done.some(one => one.process === worker.process))
   })
-  await until(async () => (await db().raw(`select 1 from pg_stat_activity where application_name = 'worker-a' and state = 'active' and query ilike '%job_part%'`)).rows.length > 0)
+  await until(async () => (await db().raw(
+    `select 1 from pg_stat_activity where application_name = 'worker-a' and state = 'active' and query ilike '%job_part%'`,
+  )).rows.length > 0)
   a.child.kill('SIGKILL')
   for (const jobId of jobs) {
     const job = await until(async () => {
@@ -79,7 +92,12 @@ async function readParts(jobId: string): Promise<void> {
     const { source } = await openPart(owner, jobId, part.step)
     const bytes = await source.read(0, source.size)
     // read by an independent program
-    const list = execFileSync('python3', ['-c', 'import io,sys,zipfile; z=zipfile.ZipFile(io.BytesIO(sys.stdin.buffer.read())); assert z.testzip() is None; print("\\n".join(n for n in z.namelist() if n.startswith("corrected/")))'], { input: bytes, encoding: 'utf8' })
+    const list = execFileSync(
+      'python3',
+      ['-c', 'import io,sys,zipfile; z=zipfile.ZipFile(io.BytesIO(sys.stdin.buffer.read())); assert z.testzip() is None; '
+      + 'print("\\n".join(n for n in z.namelist() if n.startswith("corrected/")))'],
+      { input: bytes, encoding: 'utf8' },
+    )
     names.push(...list.trim().split('\n'))
   }
   expect(new Set(names).size).toBe(FILES)
@@ -99,7 +117,9 @@ test('a job that is called off does nothing more', async () => {
 })
 
 test('a full disk is told in words; nothing of the intake shows, and afterwards it can be received', async () => {
-  await db().raw(`create or replace function full_disk() returns trigger language plpgsql as $$ begin raise exception 'could not extend file' using errcode = '53100'; end $$; create or replace trigger full_disk before insert on content_chunk for each row execute function full_disk()`)
+  await db().raw(`create or replace function full_disk() returns trigger language plpgsql as $$ begin raise exception 'could not extend `
+    + `file' using errcode = '53100'; end $$; create or replace trigger full_disk before insert on content_chunk for each row `
+    + 'execute function full_disk()')
   const files = { 'Holder1_photo again.jpg': withComment(PHOTO, 'again') }
   await expect(receive(owner, brief, files)).rejects.toMatchObject({ statusCode: 507, message: /no room left/ })
   await db().raw('drop trigger full_disk on content_chunk')
@@ -110,10 +130,14 @@ test('a full disk is told in words; nothing of the intake shows, and afterwards 
 
 test('the database is restarted between loading and saving a check: the check is there once, whole', async () => {
   const before = (await db()('check_run').where('brief_id', brief).select('id')).length
-  const restart = () => new Promise<void>(resolve => spawn('bash', ['-c', 'bash scripts/database.sh stop test; bash scripts/database.sh start test'], { stdio: 'ignore' }).once('exit', () => resolve()))
+  const restart = () => new Promise<void>(resolve => spawn(
+    'bash', ['-c', 'bash scripts/database.sh stop test; bash scripts/database.sh start test'], { stdio: 'ignore' },
+  ).once('exit', () => resolve()))
   // files are loaded within the first milliseconds; the worker thread takes longer than the restart takes to begin
   const running = runCheck(owner, brief)
-  await until(async () => (await db().raw(`select 1 from pg_stat_activity where state in ('idle', 'active') and query ilike '%check_file%' and pid <> pg_backend_pid()`)).rows.length > 0, 5).catch(() => undefined)
+  await until(async () => (await db().raw(
+    `select 1 from pg_stat_activity where state in ('idle', 'active') and query ilike '%check_file%' and pid <> pg_backend_pid()`,
+  )).rows.length > 0, 5).catch(() => undefined)
   await restart()
   const { id } = await running
   expect((await getCheck(owner, id)).summary.files).toBe(FILES + 1)

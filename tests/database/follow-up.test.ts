@@ -34,7 +34,8 @@ let mail: MailService
 let brief = ''
 const PHOTO = makePhoto(chanceOf(4), 24, 24)
 const photo = (mark: string) => withComment(PHOTO, mark)
-const ROSTER = 'family,id,given,email,room\nMarsh,s1,Ana,ana@shore.example,A1\nLindqvast,s2,Bo,bo@shore.example,A2\nTamworthy,s3,Cy,,B1\nd\'Arquelle,s4,Zoë,zoe@shore.example,B2\n'
+const ROSTER = 'family,id,given,email,room\nMarsh,s1,Ana,ana@shore.example,A1\nLindqvast,s2,Bo,bo@shore.example,A2\n'
+  + 'Tamworthy,s3,Cy,,B1\nd\'Arquelle,s4,Zoë,zoe@shore.example,B2\n'
 const ended = (jobId: string) => until(async () => {
   const job = await getJob(owner, jobId)
   return job.state === 'queued' || job.state === 'running' ? false : job
@@ -48,7 +49,10 @@ beforeAll(async () => {
   brief = (await makeBrief(owner, 'Shore week', {
     usitorBrief: 1, title: 'Shore week', due: '2025-12-01T12:00:00Z', requirements: [
       { id: 'photo', title: 'Photo', name: '{family}_photo', formats: [{ id: 'jpg' }], folder: '{family} {given}' },
-      { id: 'extra', title: 'Extra', name: '{family}_extra-{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'jpg' }], folder: '{family} {given}', count: { from: 1, to: 2, by: 'n' } },
+      {
+        id: 'extra', title: 'Extra', name: '{family}_extra-{n}', fields: { n: { type: 'number', digits: 1, from: 1 } },
+        formats: [{ id: 'jpg' }], folder: '{family} {given}', count: { from: 1, to: 2, by: 'n' },
+      },
     ],
   })).id
   await saveRoster(owner, brief, readRoster(readTable(textBytes(ROSTER))).roster)
@@ -62,7 +66,8 @@ afterAll(async () => {
 const first: Record<string, Uint8Array> = {
   'Marsh Ana/Marsh_photo.jpg': photo('1'), 'Marsh Ana/Marsh_extra-1.jpg': photo('2'),
   'Marsh Ana/Lindqvast_photo (1).jpg': photo('3'), 'Lindqvast Bo/Lindqvast_extra-1.jpg': photo('4'),
-  'Tamworthy Cy/IMG_2231.jpg': photo('5'), 'd\'Arquelle Zoë/d\'Arquelle_photo.jpg': photo('6').subarray(0, 300), 'd\'Arquelle Zoë/d\'Arquelle_extra-1.jpg': photo('7'),
+  'Tamworthy Cy/IMG_2231.jpg': photo('5'), 'd\'Arquelle Zoë/d\'Arquelle_photo.jpg': photo('6').subarray(0, 300),
+  'd\'Arquelle Zoë/d\'Arquelle_extra-1.jpg': photo('7'),
 }
 
 test('slips tell each one all of it and nobody else, are sent once, and what fails says why', async () => {
@@ -70,17 +75,23 @@ test('slips tell each one all of it and nobody else, are sent once, and what fai
   const { id } = await runCheck(owner, brief)
   const { slips, canSend } = await prepareSlips(owner, id)
   expect(canSend).toBe(true)
-  expect(slips.map(slip => [slip.name, slip.open])).toEqual([['Ana Marsh', false], ['Bo Lindqvast', true], ['Cy Tamworthy', true], ['Zoë d\'Arquelle', true]])
+  expect(slips.map(slip => [slip.name, slip.open])).toEqual([
+    ['Ana Marsh', false], ['Bo Lindqvast', true], ['Cy Tamworthy', true], ['Zoë d\'Arquelle', true],
+  ])
   const bo = slips[1]?.text ?? ''
   expect(bo).toContain('right: Lindqvast Bo/Lindqvast_photo.jpg')
   expect(bo).toContain('another person\'s folder')
-  for (const slip of slips) for (const other of ['Ana Marsh', 'Bo Lindqvast', 'Cy Tamworthy', 'Zoë d\'Arquelle', 'Marsh Ana'].filter(name => !name.includes(slip.name.split(' ')[1] ?? ''))) expect(slip.text).not.toContain(other)
+  for (const slip of slips) for (const other of [
+    'Ana Marsh', 'Bo Lindqvast', 'Cy Tamworthy', 'Zoë d\'Arquelle', 'Marsh Ana',
+  ].filter(name => !name.includes(slip.name.split(' ')[1] ?? ''))) expect(slip.text).not.toContain(other)
   mail.refuses.add('zoe@shore.example')
   const order = await sendSlips(owner, id, slips.filter(slip => slip.open).map(slip => slip.holder), false)
   expect(order.notSent).toEqual([{ name: 'Cy Tamworthy', why: 'no mail address in the list' }])
   expect(await ended(order.jobId ?? '')).toMatchObject({ state: 'done', result: { sent: 1, failed: 1 } })
   expect(mail.taken.map(({ to, subject }) => [to, subject])).toEqual([[['bo@shore.example'], 'Shore week: 1 still open']])
-  expect((await listSent(owner, brief)).map(({ holder, state, problem }) => [holder, state, problem?.includes('no such mailbox') ?? null]).sort()).toEqual([['s2', 'sent', null], ['s4', 'failed', true]])
+  expect((await listSent(owner, brief)).map(({ holder, state, problem }) => [
+    holder, state, problem?.includes('no such mailbox') ?? null,
+  ]).sort()).toEqual([['s2', 'sent', null], ['s4', 'failed', true]])
   // the same words to the same address: not by accident
   const twice = await sendSlips(owner, id, ['s2'], false)
   expect(twice).toMatchObject({ jobId: null, notSent: [{ name: 'Bo Lindqvast', why: 'the same words went to this address before' }] })
@@ -107,7 +118,10 @@ test('a round says what is newly right, newly wrong, unchanged although asked, a
   const { 'Lindqvast Bo/Lindqvast_extra-1.jpg': _gone, 'Marsh Ana/Lindqvast_photo (1).jpg': renamed = photo('3'), ...rest } = first
   const { id: probe } = await startIntake(owner, brief, { key: 'overlap-probe', root: 'in', keeps: false })
   expect(await overlapOf(owner, probe)).toMatchObject({ here: 0, proposes: 'add' })
-  await receive(owner, brief, { ...rest, 'Lindqvast Bo/Lindqvast_photo.jpg': renamed, 'Tamworthy Cy/Tamworthy_photo.jpg': photo('5') }, { replaces: true })
+  await receive(
+    owner, brief, { ...rest, 'Lindqvast Bo/Lindqvast_photo.jpg': renamed, 'Tamworthy Cy/Tamworthy_photo.jpg': photo('5') },
+    { replaces: true },
+  )
   second = (await runCheck(owner, brief)).id
   const round = await roundOf(owner, second, null)
   expect(round.before?.id).toBe(before.id)
@@ -124,7 +138,10 @@ test('a round says what is newly right, newly wrong, unchanged although asked, a
 test('a changed list is told in the round, and the earlier check stays readable', async () => {
   const roster = await newestRoster(brief)
   if (!roster) throw new Error('no list')
-  await saveRoster(owner, brief, { people: [...roster.people.filter(person => person.id !== 's3'), { ...roster.people[0] as typeof roster.people[number], id: 's9', given: 'Eli', family: 'Newcombe', name: 'Eli Newcombe', fields: {} }], columns: roster.columns })
+  await saveRoster(owner, brief, { people: [
+    ...roster.people.filter(person => person.id !== 's3'),
+    { ...roster.people[0] as typeof roster.people[number], id: 's9', given: 'Eli', family: 'Newcombe', name: 'Eli Newcombe', fields: {} },
+  ], columns: roster.columns })
   const { id } = await runCheck(owner, brief)
   expect((await roundOf(owner, id, null)).people).toEqual({ came: ['Eli Newcombe'], left: ['Cy Tamworthy'] })
   expect((await allSlots(second)).map(slot => slot.holder)).toContain('s3')
@@ -148,10 +165,16 @@ test('the corrected copy, unpacked, is found right by the command line; what is 
   const document = (await db()('brief_version').where('brief_id', brief).first('document'))?.document
   writeFileSync(join(folder, 'b.json'), JSON.stringify(document))
   writeFileSync(join(folder, 'r.csv'), ROSTER)
-  const out = execFileSync('bash', ['-c', `npx usitor check --brief '${folder}/b.json' --roster '${folder}/r.csv' --output json '${folder}/corrected' || true`], { encoding: 'utf8' })
+  const out = execFileSync(
+    'bash',
+    ['-c', `npx usitor check --brief '${folder}/b.json' --roster '${folder}/r.csv' --output json '${folder}/corrected' || true`],
+    { encoding: 'utf8' },
+  )
   const report = JSON.parse(out) as { files: { findings: { severity: string }[], role: string }[] }
   expect(report.files.length).toBeGreaterThan(4)
-  expect(report.files.flatMap(file => [...file.findings.filter(one => one.severity === 'error'), ...(file.role === 'placed' ? [] : [file.role])])).toEqual([])
+  expect(report.files.flatMap(file => [
+    ...file.findings.filter(one => one.severity === 'error'), ...(file.role === 'placed' ? [] : [file.role]),
+  ])).toEqual([])
 })
 
 test('the table for one\'s own list keeps the list\'s order and columns; the mail-merge table has one row an open slip', async () => {
@@ -164,7 +187,9 @@ test('the table for one\'s own list keeps the list\'s order and columns; the mai
   const rows = Papa.parse<string[]>(await text('people')).data
   expect(rows[0]?.slice(0, 5)).toEqual(['family', 'id', 'given', 'email', 'room'])
   expect(rows.slice(1).map(row => row[0])).toEqual(['Marsh', 'Lindqvast', 'Tamworthy', 'd\'Arquelle'])
-  expect(Papa.parse<Record<string, string>>(await text('mail-merge'), { header: true }).data.map(row => row.name)).toEqual(expect.arrayContaining(['Bo Lindqvast']))
+  expect(Papa.parse<Record<string, string>>(
+    await text('mail-merge'), { header: true },
+  ).data.map(row => row.name)).toEqual(expect.arrayContaining(['Bo Lindqvast']))
   // read again by a library of its own
   const [sheet] = await readSheets(((await exportOf(owner, id, 'xlsx')).pieces as Uint8Array).slice().buffer)
   expect(sheet?.data[1]?.[0]).toBe('Marsh')
@@ -193,8 +218,17 @@ test('to a stranger none of it exists, and a reader changes nothing', async () =
   const { jobId } = await startCopy(owner, id)
   await ended(jobId)
   const intake = (await db()('intake').where({ brief_id: brief, state: 'complete' }).first('id'))?.id ?? ''
-  const looks = [(who: Account) => prepareSlips(who, id), (who: Account) => roundOf(who, id, null), (who: Account) => figuresOf(who, id), (who: Account) => historyOf(who, id, 's2', 'photo', null), (who: Account) => listSent(who, brief), (who: Account) => getJob(who, jobId), (who: Account) => openPart(who, jobId, 0), (who: Account) => exportOf(who, id, 'people'), (who: Account) => listMembers(who, brief), (who: Account) => planCopy(who, id)]
-  const changes = [(who: Account) => sendSlips(who, id, ['s2'], true), (who: Account) => startCopy(who, id), (who: Account) => cancelJob(who, jobId), (who: Account) => letCount(who, intake, false), (who: Account) => shareBrief(who, brief, stranger.mail, 'owner')]
+  const looks = [
+    (who: Account) => prepareSlips(who, id), (who: Account) => roundOf(who, id, null), (who: Account) => figuresOf(who, id),
+    (who: Account) => historyOf(who, id, 's2', 'photo', null), (who: Account) => listSent(who, brief),
+    (who: Account) => getJob(who, jobId), (who: Account) => openPart(who, jobId, 0),
+    (who: Account) => exportOf(who, id, 'people'), (who: Account) => listMembers(who, brief), (who: Account) => planCopy(who, id),
+  ]
+  const changes = [
+    (who: Account) => sendSlips(who, id, ['s2'], true), (who: Account) => startCopy(who, id),
+    (who: Account) => cancelJob(who, jobId), (who: Account) => letCount(who, intake, false),
+    (who: Account) => shareBrief(who, brief, stranger.mail, 'owner'),
+  ]
   for (const act of [...looks, ...changes]) await expect(act(stranger)).rejects.toMatchObject({ statusCode: 404 })
   for (const look of looks) await look(reader)
   for (const change of changes) await expect(change(reader)).rejects.toMatchObject({ statusCode: 403 })

@@ -16,7 +16,10 @@ export async function accountOf(name: string): Promise<Account> {
 export const TIME = 1_760_000_000_000
 
 /** Receives files as a page would: announced, sent, closed. */
-export async function receive(account: Account, brief: string, files: Record<string, Uint8Array>, { replaces = false, keeps = true, root = 'in', modified = TIME } = {}): Promise<string> {
+export async function receive(
+  account: Account, brief: string, files: Record<string, Uint8Array>,
+  { replaces = false, keeps = true, root = 'in', modified = TIME } = {},
+): Promise<string> {
   const { id } = await startIntake(account, brief, { key: randomUUID(), root, keeps })
   const list = Object.entries(files)
   const { ids } = await addFiles(account, id, await Promise.all(list.map(async ([path, bytes]) => ({

@@ -41,9 +41,14 @@ describe('receiving', () => {
   test('the server believes no browser: it hashes and reads again what it stores', async () => {
     const bytes = makePhoto(chanceOf(2), 20, 20)
     const { id } = await start(owner, brief)
-    const { ids: [fileId = ''] } = await addFiles(owner, id, [{ ...await facts('a.jpg', bytes), sha256: '0'.repeat(64), reading: await readBytes(sourceFromBytes(textBytes('x'))) }])
+    const { ids: [fileId = ''] } = await addFiles(
+      owner, id,
+      [{ ...await facts('a.jpg', bytes), sha256: '0'.repeat(64), reading: await readBytes(sourceFromBytes(textBytes('x'))) }],
+    )
     await storeFiles(owner, id, [{ fileId, bytes }])
-    const row = await db()('received_file').join('reading', 'reading.id', 'reading_id').where('received_file.id', fileId).first('received_file.sha256', 'verified', 'reading')
+    const row = await db()('received_file')
+      .join('reading', 'reading.id', 'reading_id').where('received_file.id', fileId)
+      .first('received_file.sha256', 'verified', 'reading')
     expect(row).toMatchObject({ sha256: createHash('sha256').update(bytes).digest('hex'), verified: true, reading: { candidates: ['jpg'] } })
   })
 
@@ -68,7 +73,10 @@ describe('receiving', () => {
   })
 
   test('what an earlier reader read is read anew before the next check', async () => {
-    const own = (await makeBrief(owner, 'Read anew', { usitorBrief: 1, title: 'Read anew', requirements: [{ id: 'photo', name: '{family}', formats: [{ id: 'jpg' }] }] })).id
+    const own = (await makeBrief(
+      owner, 'Read anew',
+      { usitorBrief: 1, title: 'Read anew', requirements: [{ id: 'photo', name: '{family}', formats: [{ id: 'jpg' }] }] },
+    )).id
     await saveRoster(owner, own, readRoster(readTable(textBytes('id,given,family\ns1,Ana,Marsh\n'))).roster)
     const bytes = makePhoto(chanceOf(4), 20, 20)
     const { id: intake } = await start(owner, own)
@@ -76,9 +84,12 @@ describe('receiving', () => {
     await storeFiles(owner, intake, [{ fileId, bytes }])
     await completeIntake(owner, intake, 1, false)
     const reading = await db()('received_file').where('id', fileId).first('reading_id')
-    await db()('reading').where('id', reading?.reading_id ?? '').update({ reader_version: 0, reading: db().raw(`jsonb_set(reading, '{candidates}', '["gif"]')`) })
+    await db()('reading').where('id', reading?.reading_id ?? '')
+      .update({ reader_version: 0, reading: db().raw(`jsonb_set(reading, '{candidates}', '["gif"]')`) })
     expect((await slipOf(owner, (await runCheck(owner, own)).id, 's1', null)).files[0]?.format.id).toBe('jpg')
-    expect(await db()('received_file').join('reading', 'reading.id', 'reading_id').where('received_file.id', fileId).first('reader_version')).toEqual({ reader_version: READER_VERSION })
+    expect(
+      await db()('received_file').join('reading', 'reading.id', 'reading_id').where('received_file.id', fileId).first('reader_version'),
+    ).toEqual({ reader_version: READER_VERSION })
   })
 
   test('a large file arrives in stretches, in any order and twice, and is sealed once; equal bytes are stored once', async () => {
@@ -174,12 +185,18 @@ describe('checks', () => {
       .toEqual(world.planted.filter(one => one.path && !one.role && one.codes.length > 0).map(one => one.path).sort())
     const second = await report((await runCheck(owner, shore)).id)
     expect({ ...second, checkedAt: '' }).toEqual({ ...made, checkedAt: '', files: second.files })
-    expect(second.files.map(({ evidence: _e, confidence: _c, ...file }) => file)).toEqual(made.files.map(({ evidence: _e, confidence: _c, ...file }) => file))
+    expect(
+      second.files.map(({ evidence: _e, confidence: _c, ...file }) => file),
+    ).toEqual(made.files.map(({ evidence: _e, confidence: _c, ...file }) => file))
 
     const rack = await rackPage(owner, first.id, 0, 500)
     expect(rack.total).toBe(made.summary.holders)
     const stranger = await account('Stranger')
-    for (const look of [() => getBrief(stranger, shore), () => getCheck(stranger, first.id), () => rackPage(stranger, first.id, 0, 1), () => trayOf(stranger, first.id), () => slipOf(stranger, first.id, 's001', null), () => runCheck(stranger, shore), () => start(stranger, shore), () => addFiles(stranger, intake, []), () => deleteBrief(stranger, shore)]) {
+    for (const look of [
+      () => getBrief(stranger, shore), () => getCheck(stranger, first.id), () => rackPage(stranger, first.id, 0, 1),
+      () => trayOf(stranger, first.id), () => slipOf(stranger, first.id, 's001', null), () => runCheck(stranger, shore),
+      () => start(stranger, shore), () => addFiles(stranger, intake, []), () => deleteBrief(stranger, shore),
+    ]) {
       await expect(look()).rejects.toMatchObject({ statusCode: 404 })
     }
     expect(await listBriefs(stranger)).toEqual([])
@@ -194,7 +211,9 @@ describe('checks', () => {
   test('a wrong brief or list is refused with its places, and the one before stays', async () => {
     const { id } = await makeBrief(owner, 'Keep')
     await saveDocument(owner, id, { usitorBrief: 1, title: 'Keep', requirements: [{ id: 'a' }] })
-    await expect(saveDocument(owner, id, { usitorBrief: 1, title: 'Keep', requirements: [{ id: 'a b' }] })).rejects.toMatchObject({ statusCode: 422, data: { problems: [{ path: 'requirements[0].id' }] } })
+    await expect(saveDocument(
+      owner, id, { usitorBrief: 1, title: 'Keep', requirements: [{ id: 'a b' }] },
+    )).rejects.toMatchObject({ statusCode: 422, data: { problems: [{ path: 'requirements[0].id' }] } })
     const person = { id: 'x', given: '', family: '', name: 'X', group: '', email: '', aliases: [], fields: {} }
     await expect(saveRoster(owner, id, { people: [person, person], columns: [] })).rejects.toMatchObject({ statusCode: 422 })
     expect((await getBrief(owner, id)).document).toMatchObject({ requirements: [{ id: 'a' }] })

@@ -41,11 +41,22 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-const fileOf = (path: string, content: string | Uint8Array): IntakeOrder['files'][number] => ({ path, file: new File([content as BlobPart], path.slice(path.lastIndexOf('/') + 1), { lastModified: 1_790_000_000_000 }) })
+const fileOf = (path: string, content: string | Uint8Array): IntakeOrder['files'][number] => ({
+  path, file: new File([content as BlobPart], path.slice(path.lastIndexOf('/') + 1), { lastModified: 1_790_000_000_000 }),
+})
 const orderOf = (files: IntakeOrder['files'], more: Partial<IntakeOrder> = {}): IntakeOrder =>
-  ({ briefId, key: randomUUID(), root: 'in', keeps: true, replaces: false, statedAt: null, opening: { zip: true, mail: true, offset: 0, known: [] }, files, ...more })
-const go = (order: IntakeOrder, { ask = async () => false, progress = () => undefined, signal = new AbortController().signal }: { ask?: Parameters<typeof receive>[2], progress?: (now: IntakeProgress) => void, signal?: AbortSignal } = {}) => receive(order, progress, ask, signal)
-const received = () => db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').where('brief_id', briefId).where('state', 'complete').whereNull('replaced_at').orderBy('path')
+  ({
+    briefId, key: randomUUID(), root: 'in', keeps: true, replaces: false, statedAt: null,
+    opening: { zip: true, mail: true, offset: 0, known: [] }, files, ...more,
+  })
+const go = (order: IntakeOrder, { ask = async () => false, progress = () => undefined, signal = new AbortController().signal }: {
+  ask?: Parameters<typeof receive>[2]
+  progress?: (now: IntakeProgress) => void
+  signal?: AbortSignal
+} = {}) => receive(order, progress, ask, signal)
+const received = () => db()('received_file').join(
+  'intake', 'intake.id', 'received_file.intake_id',
+).where('brief_id', briefId).where('state', 'complete').whereNull('replaced_at').orderBy('path')
   .select<{ path: string, sha256: string, container: string[], verified: boolean }[]>('path', 'sha256', 'container', 'verified')
 const nothingLeft = async () => expect(await db()('intake').where('brief_id', briefId).select('id')).toEqual([])
 const sha = (text: string | Uint8Array) => createHash('sha256').update(text).digest('hex')
@@ -69,7 +80,9 @@ test('a large file travels in stretches of its own', async () => {
 test('archives come as what is in them, and keep where they lay', async () => {
   const zip = zipSync({ 'photos/a.txt': strToU8('a'), 'b.txt': strToU8('b') })
   await go(orderOf([fileOf('Marsh/all.zip', zip)]))
-  expect((await received()).map(({ path, container }) => [path, container])).toEqual([['b.txt', ['Marsh/all.zip']], ['photos/a.txt', ['Marsh/all.zip']]])
+  expect((await received()).map(({ path, container }) => [path, container])).toEqual([
+    ['b.txt', ['Marsh/all.zip']], ['photos/a.txt', ['Marsh/all.zip']],
+  ])
 })
 
 test('where facts only are taken, no content is sent', async () => {
@@ -104,7 +117,9 @@ test('what was refused in words is not asked again, is told in those words, and 
 })
 
 test('a disk that is full is told at once', async () => {
-  instead = call => (call.endsWith('/contents') ? new Response(JSON.stringify({ message: 'The server has no room left for files.' }), { status: 507 }) : null)
+  instead = call => (call.endsWith('/contents')
+    ? new Response(JSON.stringify({ message: 'The server has no room left for files.' }), { status: 507 })
+    : null)
   await expect(go(orderOf([fileOf('a.txt', 'a')]))).rejects.toThrow('no room left')
   expect(calls.filter(call => call.endsWith('/contents'))).toHaveLength(1)
 })

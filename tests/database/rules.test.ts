@@ -10,24 +10,38 @@ import { receive as receiveFiles } from './help'
 
 const account: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Ana' }
 const stranger: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Bo' }
-const person = (id: string, given: string, family: string) => ({ id, given, family, name: `${given} ${family}`, group: 'Reef', email: '', aliases: [], fields: {} })
-const document = (name: string, folder?: string): BriefDocument => ({ usitorBrief: 1, title: 'Rules', requirements: [{ id: 'note', title: 'Note', name, ...(folder === undefined ? {} : { folder }) }] })
+const person = (id: string, given: string, family: string) => ({
+  id, given, family, name: `${given} ${family}`, group: 'Reef', email: '', aliases: [], fields: {},
+})
+const document = (name: string, folder?: string): BriefDocument => ({
+  usitorBrief: 1, title: 'Rules',
+  requirements: [{ id: 'note', title: 'Note', name, ...(folder === undefined ? {} : { folder }) }],
+})
 let brief: string
 
 /** Files that hold their own paths. */
-const receive = (paths: string[]) => receiveFiles(account, brief, Object.fromEntries(paths.map(path => [path, Buffer.from(path)])), { replaces: true })
+const receive = (paths: string[]) => receiveFiles(
+  account, brief, Object.fromEntries(paths.map(path => [path, Buffer.from(path)])), { replaces: true },
+)
 const summary = async () => (await getCheck(account, (await runCheck(account, brief)).id)).summary
 
 beforeAll(async () => {
   for (const member of [account, stranger]) await db()('account').insert({ ...member, password: 'none' })
   brief = (await makeBrief(account, 'Rules', document('{family}_note'))).id
-  await saveRoster(account, brief, { people: [person('s1', 'Ana', 'Marsh'), person('s2', 'Bo', 'Lindqvast'), person('s3', 'Cy', 'Tamworthy')], columns: ['id', 'given', 'family', 'name', 'group'] })
+  await saveRoster(account, brief, {
+    people: [person('s1', 'Ana', 'Marsh'), person('s2', 'Bo', 'Lindqvast'), person('s3', 'Cy', 'Tamworthy')],
+    columns: ['id', 'given', 'family', 'name', 'group'],
+  })
   await receive(['Marsh_note.txt', 'Lindqvast_note.txt', 'Tamworthy-note.txt'])
 })
 
 describe('a rule changed after files came in', () => {
   test('its effect is told before it is saved, and changes nothing', async () => {
-    expect(await weighChange(account, brief, document('{family}-note'))).toMatchObject({ files: 3, worse: 2, better: 1, worseFiles: [{ path: 'Lindqvast_note.txt', correctedPath: 'Lindqvast-note.txt' }, { path: 'Marsh_note.txt' }], betterFiles: [{ path: 'Tamworthy-note.txt' }] })
+    expect(await weighChange(account, brief, document('{family}-note'))).toMatchObject({
+      files: 3, worse: 2, better: 1,
+      worseFiles: [{ path: 'Lindqvast_note.txt', correctedPath: 'Lindqvast-note.txt' }, { path: 'Marsh_note.txt' }],
+      betterFiles: [{ path: 'Tamworthy-note.txt' }],
+    })
     expect((await getBrief(account, brief)).document?.requirements[0]?.name).toBe('{family}_note')
   })
 
@@ -43,16 +57,23 @@ describe('a rule changed after files came in', () => {
 
   test('departures of the last check are told with their differences', async () => {
     const { id } = await runCheck(account, brief)
-    expect(await departuresOf(account, id, 100)).toMatchObject([{ requirement: 'note', path: 'Tamworthy-note.txt', differences: [{ kind: 'separator' }] }])
+    expect(await departuresOf(account, id, 100)).toMatchObject([
+      { requirement: 'note', path: 'Tamworthy-note.txt', differences: [{ kind: 'separator' }] },
+    ])
   })
 
   test('a rule under which all would get one name is refused with the same words as on the page', async () => {
-    await expect(saveDocument(account, brief, document('note'))).rejects.toThrow('requirements[0].name: all 3 holders would get one and the same name, "note"')
+    await expect(saveDocument(account, brief, document('note'))).rejects.toThrow(
+      'requirements[0].name: all 3 holders would get one and the same name, "note"',
+    )
     await expect(saveDocument(account, brief, document('{boat}'))).rejects.toThrow('requirements[0].name: unknown field {boat}')
   })
 
   test('only members see or change anything of it', async () => {
-    for (const act of [() => weighChange(stranger, brief, document('x')), () => receivedPaths(stranger, brief, 9), () => copyOf(stranger, brief, { title: 't', due: null, samePeople: true }), () => readRootAsIs(stranger, brief, 'in', true)]) await expect(act()).rejects.toThrow('There is nothing here.')
+    for (const act of [
+      () => weighChange(stranger, brief, document('x')), () => receivedPaths(stranger, brief, 9),
+      () => copyOf(stranger, brief, { title: 't', due: null, samePeople: true }), () => readRootAsIs(stranger, brief, 'in', true),
+    ]) await expect(act()).rejects.toThrow('There is nothing here.')
   })
 })
 
@@ -68,5 +89,8 @@ test('a wrapper is read as the root, or as it stands where a person says so', as
 
 test('a brief used again has its rules and no files', async () => {
   const { id } = await copyOf(account, brief, { title: 'Next term', due: '2027-04-16T15:30:00+02:00', samePeople: true })
-  expect(await getBrief(account, id)).toMatchObject({ title: 'Next term', document: { due: '2027-04-16T15:30:00+02:00', requirements: [{ id: 'note' }] }, roster: { people: [{ id: 's1' }, { id: 's2' }, { id: 's3' }] }, intakes: [] })
+  expect(await getBrief(account, id)).toMatchObject({
+    title: 'Next term', document: { due: '2027-04-16T15:30:00+02:00', requirements: [{ id: 'note' }] },
+    roster: { people: [{ id: 's1' }, { id: 's2' }, { id: 's3' }] }, intakes: [],
+  })
 })

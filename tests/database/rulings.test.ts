@@ -20,8 +20,13 @@ const status = async (check: string, holder: string) => (await slipOf(owner, che
 
 beforeAll(async () => {
   [owner, colleague, reader] = [await accountOf('Ana'), await accountOf('Bo'), await accountOf('Cy')]
-  brief = (await makeBrief(owner, 'Ruled', { usitorBrief: 1, title: 'Ruled', requirements: [{ id: 'photo', name: '{family}_photo', formats: [{ id: 'jpg' }] }] })).id
-  await db()('brief_member').insert([{ brief_id: brief, account_id: colleague.id, role: 'checker' }, { brief_id: brief, account_id: reader.id, role: 'reader' }])
+  brief = (await makeBrief(
+    owner, 'Ruled',
+    { usitorBrief: 1, title: 'Ruled', requirements: [{ id: 'photo', name: '{family}_photo', formats: [{ id: 'jpg' }] }] },
+  )).id
+  await db()('brief_member').insert([
+    { brief_id: brief, account_id: colleague.id, role: 'checker' }, { brief_id: brief, account_id: reader.id, role: 'reader' },
+  ])
   await saveRoster(owner, brief, readRoster(readTable(textBytes('id,given,family\ns1,Ana,Marsh\ns2,Bo,Lindqvast\ns3,Cy,Tamworthy\n'))).roster)
   await receive(owner, brief, { 'IMG_4711.jpg': withComment(PHOTO, 'a'), 'Lindqvast_photo_old.jpg': withComment(PHOTO, 'b') })
 })
@@ -44,18 +49,25 @@ test('what is accepted as it is counts as right, what is waived as waived; both 
   const { id } = await runCheck(owner, brief)
   const { files: [file] } = await slipOf(owner, id, 's2', null)
   expect(file?.findings.length).toBeGreaterThan(0)
-  await expect(makeRuling(owner, id, { kind: 'accept', fileId: file?.fileId, slot: { requirement: 'photo', holder: 's2' } })).rejects.toMatchObject({ statusCode: 422 })
+  await expect(makeRuling(
+    owner, id, { kind: 'accept', fileId: file?.fileId, slot: { requirement: 'photo', holder: 's2' } },
+  )).rejects.toMatchObject({ statusCode: 422 })
   await makeRuling(owner, id, { kind: 'accept', fileId: file?.fileId, slot: { requirement: 'photo', holder: 's2' }, reason: 'agreed by phone' })
   await makeRuling(owner, id, { kind: 'waive', slot: { requirement: 'photo', holder: 's3' }, reason: 'ill' })
   const after = await runCheck(owner, brief)
   expect([await status(after.id, 's2'), await status(after.id, 's3')]).toEqual(['right', 'waived'])
-  expect((await listRulings(owner, brief)).map(({ kind, reason, by }) => [kind, reason, by])).toEqual([['accept', 'agreed by phone', 'Ana'], ['waive', 'ill', 'Ana']])
+  expect((await listRulings(owner, brief)).map(({ kind, reason, by }) => [kind, reason, by])).toEqual([
+    ['accept', 'agreed by phone', 'Ana'], ['waive', 'ill', 'Ana'],
+  ])
 })
 
 test('of two who decide on one slot at once the second is told, and nothing of the first is lost', async () => {
   const { id } = await runCheck(owner, brief)
   const slot = { requirement: 'photo', holder: 's1' }
-  const both = await Promise.allSettled([makeRuling(owner, id, { kind: 'waive', slot, reason: 'first' }), makeRuling(colleague, id, { kind: 'waive', slot, reason: 'second' })])
+  const both = await Promise.allSettled([
+    makeRuling(owner, id, { kind: 'waive', slot, reason: 'first' }),
+    makeRuling(colleague, id, { kind: 'waive', slot, reason: 'second' }),
+  ])
   expect(both.map(one => one.status).sort()).toEqual(['fulfilled', 'rejected'])
   expect(both.find(one => one.status === 'rejected')).toMatchObject({ reason: { statusCode: 409 } })
   expect((await listRulings(owner, brief)).filter(one => one.slot?.holder === 's1')).toHaveLength(1)
@@ -66,6 +78,8 @@ test('only who may check may rule, and only about what the check knows', async (
   const slot = { requirement: 'photo', holder: 's3' }
   await expect(makeRuling(reader, id, { kind: 'waive', slot, reason: 'x' })).rejects.toMatchObject({ statusCode: 403 })
   await expect(makeRuling(await accountOf('Eve'), id, { kind: 'waive', slot, reason: 'x' })).rejects.toMatchObject({ statusCode: 404 })
-  await expect(makeRuling(owner, id, { kind: 'waive', slot: { requirement: 'photo', holder: 'nobody' }, reason: 'x' })).rejects.toMatchObject({ statusCode: 422 })
+  await expect(makeRuling(
+    owner, id, { kind: 'waive', slot: { requirement: 'photo', holder: 'nobody' }, reason: 'x' },
+  )).rejects.toMatchObject({ statusCode: 422 })
   await expect(makeRuling(owner, id, { kind: 'set-aside', fileId: uuid() })).rejects.toMatchObject({ statusCode: 404 })
 })

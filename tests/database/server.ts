@@ -42,7 +42,10 @@ export async function startServer(): Promise<{ address: string, stop: () => void
 export async function somebody(address: string): Promise<{ client: DemoClient, cookie: string, mail: string }> {
   const mail = `${randomUUID()}@shore.example`
   const { token } = await invite(await accountOf('Host'))
-  const answer = await fetch(`${address}/api/accounts`, { method: 'POST', body: JSON.stringify({ mail, name: 'Zoë', password: 'long enough to keep', invitation: token }) })
+  const answer = await fetch(
+    `${address}/api/accounts`,
+    { method: 'POST', body: JSON.stringify({ mail, name: 'Zoë', password: 'long enough to keep', invitation: token }) },
+  )
   const cookie = answer.headers.getSetCookie()[0]?.split(';')[0] ?? ''
   const client = new DemoClient(address)
   await client.send('POST /api/session', { body: { mail, password: 'long enough to keep' } })

@@ -14,7 +14,14 @@ export default async function setup(): Promise<void> {
   await migrate(db)
   await db.destroy()
   mkdirSync('.data/test-workers', { recursive: true })
-  await build({ entryPoints: ['server/workers/check.ts'], outfile: '.data/test-workers/check.mjs', bundle: true, platform: 'node', format: 'esm', target: 'node20', alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error' })
-  await build({ entryPoints: ['tests/database/job-process.ts'], outfile: '.data/test-workers/job-process.mjs', bundle: true, external: ['pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse', 'yup'], platform: 'node', format: 'esm', target: 'node20', alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error' })
+  await build({
+    entryPoints: ['server/workers/check.ts'], outfile: '.data/test-workers/check.mjs', bundle: true, platform: 'node',
+    format: 'esm', target: 'node20', alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
+  })
+  await build({
+    entryPoints: ['tests/database/job-process.ts'], outfile: '.data/test-workers/job-process.mjs', bundle: true,
+    external: ['pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse', 'yup'], platform: 'node',
+    format: 'esm', target: 'node20', alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
+  })
   process.env.USITOR_WORKERS = resolve('.data/test-workers')
 }

@@ -20,7 +20,10 @@ const UNREAD = unread('not on this machine')
 
 test('unread files are no overlap of two intakes, have not moved, and a requirement may be called constructor', async () => {
   const owner = await accountOf('Unread')
-  const { id: brief } = await makeBrief(owner, 'Unread', { usitorBrief: 1, title: 'Unread', requirements: [{ id: 'constructor', name: '{family}_photo' }, { id: 'toString', name: '{family}_map' }] })
+  const { id: brief } = await makeBrief(
+    owner, 'Unread',
+    { usitorBrief: 1, title: 'Unread', requirements: [{ id: 'constructor', name: '{family}_photo' }, { id: 'toString', name: '{family}_map' }] },
+  )
   await saveRoster(owner, brief, readRoster(readTable(textBytes('id,given,family\nvalueOf,Ana,Marsh\ns2,Bo,Lind\n'))).roster)
   const receive = async (path: string, replaces: boolean) => {
     const { id } = await startIntake(owner, brief, { key: randomUUID(), root: 'in', keeps: false })
@@ -58,11 +61,15 @@ test('evidence and faults that were stored in words keep them, and a decision by
   await completeIntake(owner, intake, 1, false)
   const { id: check } = await runCheck(owner, brief)
   const reading = await db()('received_file').where('intake_id', intake).first('reading_id')
-  await db().raw(`update check_file set file = jsonb_set(file, '{evidence}', '["placed by a person", "folder names Ana Marsh"]') where check_id = ?`, [check])
+  await db().raw(
+    `update check_file set file = jsonb_set(file, '{evidence}', '["placed by a person", "folder names Ana Marsh"]') where check_id = ?`,
+    [check],
+  )
   await db().raw(`update reading set reading = reading - 'fault' || '{"reason": "it ends early"}' where id = ?`, [reading?.reading_id ?? ''])
   await typeWords(db())
   const { files: [file] } = await slipOf(owner, check, 's1', null)
   expect(file?.evidence).toEqual([{ kind: 'placed-by-hand' }, { kind: 'said', text: 'folder names Ana Marsh' }])
   expect(await loadPrevious(check)).toEqual({ files: [] })
-  expect(await db()('reading').where('id', reading?.reading_id).first(db().raw(`reading->'fault' as fault`))).toEqual({ fault: { kind: 'said', text: 'it ends early' } })
+  expect(await db()('reading').where('id', reading?.reading_id)
+    .first(db().raw(`reading->'fault' as fault`))).toEqual({ fault: { kind: 'said', text: 'it ends early' } })
 })

@@ -12,27 +12,42 @@ function sheetOf(...rows: Cell[][]): Uint8Array {
     if (typeof value === 'number') return `<c><v>${value}</v></c>`
     return `<c t="inlineStr"><is>${typeof value === 'string' ? `<t>${value}</t>` : `<r><t>${value.rich}</t></r>`}</is></c>`
   }
-  const named = (row: Cell[], rowIndex: number) => row.map((value, column) => cell(value).replace('<c', `<c r="${'ABCDEFGH'[column]}${rowIndex + 1}"`)).join('')
+  const named = (row: Cell[], rowIndex: number) => row.map((value, column) => cell(value).replace(
+    '<c', `<c r="${'ABCDEFGH'[column]}${rowIndex + 1}"`,
+  )).join('')
   const main = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main'
   const rels = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships'
   const packed = 'http://schemas.openxmlformats.org/package/2006'
   return zipSync({
-    '[Content_Types].xml': strToU8(`<Types xmlns="${packed}/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>`),
-    '_rels/.rels': strToU8(`<Relationships xmlns="${packed}/relationships"><Relationship Id="a" Type="${rels}/officeDocument" Target="xl/workbook.xml"/></Relationships>`),
+    '[Content_Types].xml': strToU8(`<Types xmlns="${packed}/content-types"><Default Extension="rels" `
+      + 'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/xl/workbook.xml" '
+      + 'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>'),
+    '_rels/.rels': strToU8(
+      `<Relationships xmlns="${packed}/relationships"><Relationship Id="a" Type="${rels}/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
+    ),
     'xl/workbook.xml': strToU8(`<workbook xmlns="${main}" xmlns:r="${rels}"><sheets><sheet name="people" sheetId="1" r:id="b"/></sheets></workbook>`),
-    'xl/_rels/workbook.xml.rels': strToU8(`<Relationships xmlns="${packed}/relationships"><Relationship Id="b" Type="${rels}/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`),
-    'xl/worksheets/sheet1.xml': strToU8(`<worksheet xmlns="${main}"><sheetData>${rows.map((row, at) => `<row r="${at + 1}">${named(row, at)}</row>`).join('')}</sheetData></worksheet>`),
+    'xl/_rels/workbook.xml.rels': strToU8(
+      `<Relationships xmlns="${packed}/relationships"><Relationship Id="b" Type="${rels}/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
+    ),
+    'xl/worksheets/sheet1.xml': strToU8(`<worksheet xmlns="${main}"><sheetData>${rows.map((row, at) => `<row r="${at + 1}">${named(row, at)}</row>`)
+      .join('')}</sheetData></worksheet>`),
   })
 }
 
 test('a list in a spreadsheet is read like one in CSV', async () => {
-  const table = await readWorkbook(sheetOf(['id', 'given', 'family', 'group'], ['007', 'Zoë', 'd\'Arquelle', 'Reef'], [8, { rich: 'Bo' }, 'Lindqvast', null]))
-  expect(readRoster(table).roster.people.map(({ id, name, group }) => [id, name, group])).toEqual([['007', 'Zoë d\'Arquelle', 'Reef'], ['8', 'Bo Lindqvast', '']])
+  const table = await readWorkbook(sheetOf(
+    ['id', 'given', 'family', 'group'], ['007', 'Zoë', 'd\'Arquelle', 'Reef'], [8, { rich: 'Bo' }, 'Lindqvast', null],
+  ))
+  expect(readRoster(table).roster.people.map(({ id, name, group }) => [id, name, group])).toEqual([
+    ['007', 'Zoë d\'Arquelle', 'Reef'], ['8', 'Bo Lindqvast', ''],
+  ])
 })
 
 /** The least that makes a package a spreadsheet (ECMA-376 part 2 §10.1.2). */
 const PARTS = {
-  '[Content_Types].xml': strToU8('<Types><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>'),
+  '[Content_Types].xml': strToU8(
+    '<Types><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>',
+  ),
   'xl/workbook.xml': strToU8('<workbook>'),
 }
 

@@ -22,7 +22,10 @@ export async function tallyLearning(seed: number, count: number): Promise<Learni
     const rule = drawRule(chance)
     const shown = tellingPeople(people)
     const examples = shown.map(person => `${writeName(rule, person, drawFile(chance))}.pdf`)
-    const roster: Roster = { people: people.map(one => ({ ...one, name: `${one.given} ${one.family}`, email: '', aliases: [], fields: {} })), columns: ['id', 'given', 'family', 'name', 'group', 'email', 'alias'] }
+    const roster: Roster = {
+      people: people.map(one => ({ ...one, name: `${one.given} ${one.family}`, email: '', aliases: [], fields: {} })),
+      columns: ['id', 'given', 'family', 'name', 'group', 'email', 'alias'],
+    }
     const { rules } = await learnRule(examples, [], roster)
     const probes = people.map(person => ({ person, file: drawFile(chance) }))
     const rank = await firstEqual(rules, rule, probes, roster)
@@ -35,7 +38,10 @@ export async function tallyLearning(seed: number, count: number): Promise<Learni
 }
 
 /** A learned rule is equal in effect where it takes the rule's name of every person, as that person's, and no name of somebody else. */
-async function firstEqual(rules: readonly LearnedRule[], drawn: DrawnRule, probes: readonly { person: DrawnPerson, file: ReturnType<typeof drawFile> }[], roster: Roster): Promise<number> {
+async function firstEqual(
+  rules: readonly LearnedRule[], drawn: DrawnRule, probes: readonly { person: DrawnPerson, file: ReturnType<typeof drawFile> }[],
+  roster: Roster,
+): Promise<number> {
   for (const [rank, { name, fields }] of rules.entries()) {
     const brief = await readBrief({ usitorBrief: 1, title: 't', requirements: [{ id: 'r', name, fields }] })
     const [requirement] = brief.requirements

@@ -17,7 +17,10 @@ export type Drawer = ReturnType<typeof drawer>
 
 export interface DrawnPerson { id: string, given: string, family: string, group: string }
 
-const SYLLABLES = ['ma', 'rel', 'vik', 'so', 'tan', 'bry', 'lo', 'fen', 'gar', 'hul', 'ist', 'ky', 'nor', 'pel', 'qua', 'ude', 'zé', 'löm', 'åsk', 'ñar', 'wie', 'tho']
+const SYLLABLES = [
+  'ma', 'rel', 'vik', 'so', 'tan', 'bry', 'lo', 'fen', 'gar', 'hul', 'ist', 'ky', 'nor', 'pel', 'qua', 'ude', 'zé', 'löm', 'åsk',
+  'ñar', 'wie', 'tho',
+]
 const GROUPS = ['Reef', 'Dune', 'Kelp Bed', 'Tide Pool', 'Cliff', 'North Shore']
 
 export function drawPeople(chance: Drawer, count: number): DrawnPerson[] {
@@ -29,7 +32,10 @@ export function drawPeople(chance: Drawer, count: number): DrawnPerson[] {
     if (chance.below(8) === 0) return `van ${word()}`
     return chance.below(9) === 0 ? `${word()}-${word()}` : word()
   }
-  return Array.from({ length: count }, (_, at) => ({ id: `s${String(at + 101)}`, given: chance.below(10) === 0 ? `${word()} ${word()}` : word(), family: family(), group: chance.pick(GROUPS) }))
+  return Array.from({ length: count }, (_, at) => ({
+    id: `s${String(at + 101)}`, given: chance.below(10) === 0 ? `${word()} ${word()}` : word(), family: family(),
+    group: chance.pick(GROUPS),
+  }))
 }
 
 type Part
@@ -52,8 +58,10 @@ export function drawRule(chance: Drawer): DrawnRule {
     kind: 'person', field, style: chance.pick(['as-is', 'as-is', 'lower', 'upper']), spaces: spaces === separator ? '' : spaces, plain, first,
   })
   const who: Part[][] = [
-    [person('family')], [person('family'), { kind: 'text', text: chance.pick(['-', '']) }, person('given', 1)], [person('family'), { kind: 'text', text: separator }, person('given')],
-    [person('given'), { kind: 'text', text: separator }, person('family')], [person('id')], [person('id'), { kind: 'text', text: separator }, person('family')], [person('given', 1), person('family')],
+    [person('family')], [person('family'), { kind: 'text', text: chance.pick(['-', '']) }, person('given', 1)],
+    [person('family'), { kind: 'text', text: separator }, person('given')],
+    [person('given'), { kind: 'text', text: separator }, person('family')], [person('id')],
+    [person('id'), { kind: 'text', text: separator }, person('family')], [person('given', 1), person('family')],
   ]
   const blocks: Part[][] = []
   if (chance.below(2) === 0) blocks.push([person('group')])
@@ -70,7 +78,9 @@ export function drawRule(chance: Drawer): DrawnRule {
 
 /** What one file of a person tells besides whose it is. */
 export interface DrawnFile { number: number, day: number, month: number, year: number }
-export const drawFile = (chance: Drawer): DrawnFile => ({ number: 1 + chance.below(29), day: 1 + chance.below(28), month: 1 + chance.below(12), year: 2024 + chance.below(3) })
+export const drawFile = (chance: Drawer): DrawnFile => ({
+  number: 1 + chance.below(29), day: 1 + chance.below(28), month: 1 + chance.below(12), year: 2024 + chance.below(3),
+})
 
 const MARKS: Record<string, string> = { é: 'e', ö: 'o', å: 'a', ñ: 'n', É: 'E', Ö: 'O', Å: 'A', Ñ: 'N' }
 
@@ -100,7 +110,9 @@ export function writeName({ parts }: DrawnRule, person: DrawnPerson, file: Drawn
 
 /** People whose names tell most about a rule: one with a space, one with a mark, one of another group, as a coordinator would choose. */
 export function tellingPeople(people: readonly DrawnPerson[]): DrawnPerson[] {
-  const score = ({ given, family, group }: DrawnPerson) => (/ /.test(family) ? 4 : 0) + (/ /.test(given) ? 2 : 0) + (/[^ -~]/.test(family) ? 2 : 0) + (/[^ -~]/.test(given) ? 1 : 0) + (/ /.test(group) ? 3 : 0)
+  const score = ({ given, family, group }: DrawnPerson) =>
+    (/ /.test(family) ? 4 : 0) + (/ /.test(given) ? 2 : 0) + (/[^ -~]/.test(family) ? 2 : 0) + (/[^ -~]/.test(given) ? 1 : 0)
+    + (/ /.test(group) ? 3 : 0)
   const [first, ...rest] = [...people].sort((a, b) => score(b) - score(a))
   const second = rest.find(one => one.group !== first?.group && / /.test(one.family) !== / /.test(first?.family ?? '')) ?? rest[0]
   const third = rest.find(one => one !== second && one.group !== second?.group && /[^ -~]/.test(one.given)) ?? rest[1]

@@ -34,7 +34,8 @@ describe('published schemas', () => {
     expect(isBrief(world.document), ajv.errorsText(isBrief.errors)).toBe(true)
     const { roster } = readRoster(readTable(new TextEncoder().encode(rosterCsv(world.people))))
     const received = await Promise.all(world.files.map(async ({ path, bytes, modified }) => ({
-      root: world.root, path, size: bytes.length, sha256: 'a'.repeat(64), receivedAt: modified, receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
+      root: world.root, path, size: bytes.length, sha256: 'a'.repeat(64), receivedAt: modified,
+      receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
     })))
     const report = check({ brief: await readBrief(world.document), roster, received, checkedAt: 0 })
     expect(isReport(JSON.parse(JSON.stringify(reportDocument(report)))), ajv.errorsText(isReport.errors)).toBe(true)
@@ -45,9 +46,13 @@ describe('published schemas', () => {
   })
 
   test.each<[string, (brief: Record<string, unknown>) => void]>([
-    ['an unknown key', brief => (brief.colour = 'red')], ['another version', brief => (brief.usitorBrief = 2)], ['no requirement', brief => (brief.requirements = [])], ['a month as duration', brief => (brief.grace = 'P1M')],
-    ['an unknown format', brief => (brief.requirements = [{ id: 'a', formats: [{ id: 'jpgg' }] }])], ['a field without its pattern', brief => (brief.requirements = [{ id: 'a', fields: { d: { type: 'date' } } }])],
-    ['a number of no digits', brief => (brief.requirements = [{ id: 'a', fields: { n: { type: 'number', digits: 0 } } }])], ['an unknown code', brief => (brief.severity = { 'name.odd': 'error' })], ['an exception for two', brief => (brief.exceptions = [{ for: { person: 'a', group: 'b' } }])],
+    ['an unknown key', brief => (brief.colour = 'red')], ['another version', brief => (brief.usitorBrief = 2)],
+    ['no requirement', brief => (brief.requirements = [])], ['a month as duration', brief => (brief.grace = 'P1M')],
+    ['an unknown format', brief => (brief.requirements = [{ id: 'a', formats: [{ id: 'jpgg' }] }])],
+    ['a field without its pattern', brief => (brief.requirements = [{ id: 'a', fields: { d: { type: 'date' } } }])],
+    ['a number of no digits', brief => (brief.requirements = [{ id: 'a', fields: { n: { type: 'number', digits: 0 } } }])], [
+      'an unknown code', brief => (brief.severity = { 'name.odd': 'error' }),
+    ], ['an exception for two', brief => (brief.exceptions = [{ for: { person: 'a', group: 'b' } }])],
   ])('schema and reader refuse %s alike', async (_, change) => {
     const brief = structuredClone(worlds[0]?.document) as BriefDocument & Record<string, unknown>
     change(brief)
@@ -64,13 +69,19 @@ function placesOf(value: unknown): Place[] {
   return Object.entries(value).flatMap(([key, inner]): Place[] => [[value as Record<string, unknown>, key], ...placesOf(inner)])
 }
 
-const ODD: unknown[] = [null, true, -1, 0, 0.5, 1e9, '', 'x'.repeat(5000), 'constructor', '2026-02-31', [], ['a'], [1], {}, { constructor: 1 }, { toString: 'a' }]
+const ODD: unknown[] = [
+  null, true, -1, 0, 0.5, 1e9, '', 'x'.repeat(5000), 'constructor', '2026-02-31', [], ['a'], [1], {}, { constructor: 1 },
+  { toString: 'a' },
+]
 const KEYS = ['constructor', 'toString', 'hasOwnProperty', '__proto__', 'colour', 'name', 'from', 'type']
 /** One value put in place of another, a key taken away, or one added. */
 const change = fc.record({ at: fc.nat(), how: fc.constantFrom('put', 'drop', 'add'), odd: fc.constantFrom(...ODD), key: fc.constantFrom(...KEYS) })
 
 test('schema and reader agree on any brief: what one refuses for its shape, the other does not let in', async () => {
-  const bases = [...worlds.map(world => world.document), ...STARTING_POINTS.map(point => ({ usitorBrief: 1, title: 't', requirements: [startFrom(point, 'piece', 'Piece')] }))]
+  const bases = [
+    ...worlds.map(world => world.document),
+    ...STARTING_POINTS.map(point => ({ usitorBrief: 1, title: 't', requirements: [startFrom(point, 'piece', 'Piece')] })),
+  ]
   let [refused, taken] = [0, 0]
   await fc.assert(fc.asyncProperty(fc.constantFrom(...bases), fc.array(change, { minLength: 1, maxLength: 2 }), async (base, changes) => {
     const brief = structuredClone(base) as Record<string, unknown>
@@ -81,7 +92,9 @@ test('schema and reader agree on any brief: what one refuses for its shape, the 
       const [holder, name] = place
       if (how === 'put') holder[name] = structuredClone(odd)
       else if (how === 'drop') Reflect.deleteProperty(holder, name)
-      else if (!Array.isArray(holder)) Object.defineProperty(holder, key, { value: structuredClone(odd), enumerable: true, configurable: true, writable: true })
+      else if (!Array.isArray(holder)) {
+        Object.defineProperty(holder, key, { value: structuredClone(odd), enumerable: true, configurable: true, writable: true })
+      }
     }
     // as it comes from a file: holes in lists are gone
     const read = JSON.parse(JSON.stringify(brief)) as unknown

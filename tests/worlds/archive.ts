@@ -7,7 +7,11 @@
 import type { FileTruth, Rng, World, WorldFile, WorldPerson, WorldReading, WorldSlot } from './messy'
 import { rngOf } from './messy'
 
-const SOCIETIES = ['Harbour Choir', 'Lantern Walkers', 'Old Mill Friends', 'Rowing Club Ottersfurt', 'St. Brannoc Ringers', 'Kite Makers', 'Bee Wardens', 'Salt Road Players', 'Quarry Band', 'Night Bakers', 'Glass Menders', 'Fen Skaters', 'Tower Keepers', 'Paper Boats', 'Hill Readers', 'Ferry Hands']
+const SOCIETIES = [
+  'Harbour Choir', 'Lantern Walkers', 'Old Mill Friends', 'Rowing Club Ottersfurt', 'St. Brannoc Ringers', 'Kite Makers',
+  'Bee Wardens', 'Salt Road Players', 'Quarry Band', 'Night Bakers', 'Glass Menders', 'Fen Skaters', 'Tower Keepers',
+  'Paper Boats', 'Hill Readers', 'Ferry Hands',
+]
 const CREWS = ['Sound', 'Film', 'Scan']
 const pick = <T>(rng: Rng, list: readonly T[]): T => list[Math.floor(rng() * list.length)] as T
 const hex = (rng: Rng) => Array.from({ length: 64 }, () => '0123456789abcdef'[Math.floor(rng() * 16)]).join('')
@@ -21,28 +25,52 @@ interface Draft { path: string, format: string, state: WorldReading['state'], at
 // eslint-disable-next-line complexity -- every draw of a world follows the one before: divided, all worlds would be others
 export function makeArchive(seed: number): World {
   const rng = rngOf(seed * 31 + 7)
-  const people: WorldPerson[] = SOCIETIES.map((name, at) => ({ id: `${100 + at * 7}`, given: '', family: '', name, group: CREWS[at % 3] as string, email: `post@society${at}.example`, aliases: [`${name.split(' ')[0]}${at} e.V.`], fields: {} }))
+  const people: WorldPerson[] = SOCIETIES.map((name, at) => ({
+    id: `${100 + at * 7}`, given: '', family: '', name, group: CREWS[at % 3] as string, email: `post@society${at}.example`,
+    aliases: [`${name.split(' ')[0]}${at} e.V.`], fields: {},
+  }))
   const due = START + 30 * DAY
   const document = {
-    usitorBrief: 1, title: 'Town archive', due: new Date(due).toISOString().replace('.000Z', 'Z'), strictness: { letterCase: 'exact', separators: 'exact' },
+    usitorBrief: 1, title: 'Town archive', due: new Date(due).toISOString().replace('.000Z', 'Z'),
+    strictness: { letterCase: 'exact', separators: 'exact' },
     requirements: [
       // the saved version counts; milestones stay beside it
-      { id: 'minutes', title: 'Minutes', name: ['{name}_minutes_v{v}', '{name}_minutes_M{m}'], fields: { name: { type: 'roster', spaces: '-' }, v: { type: 'version', digits: 3 }, m: { type: 'version', digits: 1, milestone: true } }, formats: [{ id: 'odt' }], folder: '{id}' },
-      { id: 'evening', title: 'Evening', name: '{date} {name}', fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-05-01', to: '2026-06-30' } }, formats: [{ id: 'flac' }], folder: '{id}/sound' },
+      {
+        id: 'minutes', title: 'Minutes', name: ['{name}_minutes_v{v}', '{name}_minutes_M{m}'],
+        fields: { name: { type: 'roster', spaces: '-' }, v: { type: 'version', digits: 3 }, m: { type: 'version', digits: 1, milestone: true } },
+        formats: [{ id: 'odt' }], folder: '{id}',
+      },
+      {
+        id: 'evening', title: 'Evening', name: '{date} {name}',
+        fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-05-01', to: '2026-06-30' } },
+        formats: [{ id: 'flac' }], folder: '{id}/sound',
+      },
       // at least so many scans, whatever they are called
       { id: 'scans', title: 'Scans', formats: [{ id: 'tif' }], folder: '{id}/scans', count: { from: 3 } },
-      { id: 'plan', title: 'Crew plan', holder: 'group', name: 'plan-{group}-{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'pdf' }], folder: '{group}', count: { from: 2, to: 2, by: 'n' } },
+      {
+        id: 'plan', title: 'Crew plan', holder: 'group', name: 'plan-{group}-{n}',
+        fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'pdf' }], folder: '{group}',
+        count: { from: 2, to: 2, by: 'n' },
+      },
     ],
   }
   const world: World = { name: 'archive', document, people, files: [], truth: [], missing: [], untouched: [] }
   const add = ({ path, format, state, at: time, truth }: Draft) => {
     if (world.files.some(file => file.path === path)) return
-    const file: WorldFile = { root: 'in', path, size: state === 'empty' ? 0 : 500 + Math.floor(rng() * 9000), sha256: hex(rng), receivedAt: time, receivedAtFrom: 'modified', reading: { candidates: [format], version: null, state, verified: 'structure', fault: null, props: {} } }
+    const file: WorldFile = {
+      root: 'in', path, size: state === 'empty' ? 0 : 500 + Math.floor(rng() * 9000), sha256: hex(rng), receivedAt: time,
+      receivedAtFrom: 'modified',
+      reading: { candidates: [format], version: null, state, verified: 'structure', fault: null, props: {} },
+    }
     world.files.push(file)
     world.truth.push({ path, ...truth })
   }
-  const right = (path: string, format: string, slot: WorldSlot, time = START + Math.floor(rng() * 20) * DAY): Draft => ({ path, format, state: 'ok', at: time, truth: { slot, role: 'placed', codes: [], kinds: [] } })
-  const spoil = (draft: Draft, kind: string, codes: string[], change: Partial<Draft>): Draft => ({ ...draft, ...change, truth: { ...draft.truth, codes, kinds: [kind] } })
+  const right = (path: string, format: string, slot: WorldSlot, time = START + Math.floor(rng() * 20) * DAY): Draft => ({
+    path, format, state: 'ok', at: time, truth: { slot, role: 'placed', codes: [], kinds: [] },
+  })
+  const spoil = (draft: Draft, kind: string, codes: string[], change: Partial<Draft>): Draft => ({
+    ...draft, ...change, truth: { ...draft.truth, codes, kinds: [kind] },
+  })
 
   for (const society of people) {
     const { id, name } = society
@@ -55,8 +83,14 @@ export function makeArchive(seed: number): World {
       add(spoil(saved, 'version without zeros', ['name.differs'], { path: `${id}/${dashed}_minutes_v${version}.odt` }))
       if (version > 99) world.untouched.push(minutes)
     }
-    else if (how === 1) add(spoil(saved, 'in the folder of another', ['folder.other-holder'], { path: `${pick(rng, people.filter(one => one.id !== id)).id}/${dashed}_minutes_v${String(version).padStart(3, '0')}.odt` }))
-    else if (how === 2) add(spoil(saved, 'exported instead of the working document', ['format.not-accepted'], { path: saved.path.replace(/odt$/, 'pdf'), format: 'pdf' }))
+    else if (how === 1) add(spoil(
+      saved, 'in the folder of another', ['folder.other-holder'],
+      { path: `${pick(rng, people.filter(one => one.id !== id)).id}/${dashed}_minutes_v${String(version).padStart(3, '0')}.odt` },
+    ))
+    else if (how === 2) add(spoil(
+      saved, 'exported instead of the working document', ['format.not-accepted'],
+      { path: saved.path.replace(/odt$/, 'pdf'), format: 'pdf' },
+    ))
     else if (how === 3) world.missing.push(minutes)
     else {
       add(saved)
@@ -65,7 +99,10 @@ export function makeArchive(seed: number): World {
         const older = right(`${id}/${dashed}_minutes_v${String(version - 1).padStart(3, '0')}.odt`, 'odt', minutes)
         add({ ...older, truth: { slot: minutes, role: 'superseded', codes: ['version.superseded'], kinds: ['an older version beside it'] } })
       }
-      if (how === 5) add({ ...right(`${id}/${dashed}_minutes_M1.odt`, 'odt', minutes), truth: { slot: minutes, role: 'placed', codes: [], kinds: ['a milestone beside it'] } })
+      if (how === 5) add({
+        ...right(`${id}/${dashed}_minutes_M1.odt`, 'odt', minutes),
+        truth: { slot: minutes, role: 'placed', codes: [], kinds: ['a milestone beside it'] },
+      })
     }
 
     const evening = { requirement: 'evening', holder: id }
@@ -84,11 +121,16 @@ export function makeArchive(seed: number): World {
     }
 
     // any name will do: the folder says whose, the count how many
-    const names = Array.from({ length: 5 }, (_, at) => pick(rng, ['scan', 'page', 'IMG', 'box 4 sheet']) + String(1000 + at * 37 + Math.floor(rng() * 30)))
+    const names = Array.from(
+      { length: 5 },
+      (_, at) => pick(rng, ['scan', 'page', 'IMG', 'box 4 sheet']) + String(1000 + at * 37 + Math.floor(rng() * 30)),
+    )
     const sent = names.slice(0, pick(rng, [2, 3, 3, 5]))
     const order = [...sent].map(one => `${id}/scans/${one}.tif`).sort((a, b) => (a < b ? -1 : 1))
     order.forEach((path, at) => add(right(path, 'tif', { requirement: 'scans', holder: id, n: at + 1 })))
-    for (let n = 1; n <= Math.max(3, sent.length); n++) (n <= sent.length ? world.untouched : world.missing).push({ requirement: 'scans', holder: id, n })
+    for (let n = 1; n <= Math.max(3, sent.length); n++) {
+      (n <= sent.length ? world.untouched : world.missing).push({ requirement: 'scans', holder: id, n })
+    }
   }
   for (const crew of CREWS) {
     for (let n = 1; n <= 2; n++) {

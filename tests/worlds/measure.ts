@@ -17,7 +17,9 @@ export interface Score {
   kinds: Map<string, { files: number, asExpected: number, misses: string[] }>
 }
 
-export const emptyScore = (): Score => ({ placed: 0, placedRightly: 0, knowable: 0, accusedSlots: [], untouched: 0, findings: 0, expected: 0, met: 0, kinds: new Map() })
+export const emptyScore = (): Score => ({
+  placed: 0, placedRightly: 0, knowable: 0, accusedSlots: [], untouched: 0, findings: 0, expected: 0, met: 0, kinds: new Map(),
+})
 
 const keyOf = (slot: WorldSlot | null | undefined) => (slot ? `${slot.requirement}\n${slot.holder}\n${slot.n ?? ''}` : '')
 const PLACED = new Set(['placed', 'superseded', 'duplicate'])
@@ -41,14 +43,17 @@ export async function scoreWorld(world: World, score: Score): Promise<Report> {
     score.findings += codes.length
     score.expected += real.codes.length
     score.met += codes.filter(code => real.codes.includes(code)).length
-    const asExpected = file.role === real.role && keyOf(PLACED.has(file.role) ? file.slot : null) === keyOf(real.slot) && codes.join() === [...real.codes].sort().join()
+    const asExpected = file.role === real.role && keyOf(PLACED.has(file.role) ? file.slot : null) === keyOf(real.slot)
+      && codes.join() === [...real.codes].sort().join()
     const kind = real.kinds.join(' + ') || 'right'
     for (const name of real.kinds.length > 0 ? real.kinds : ['right']) {
       const entry = score.kinds.get(name) ?? { files: 0, asExpected: 0, misses: [] }
       score.kinds.set(name, entry)
       entry.files++
       if (asExpected) entry.asExpected++
-      else entry.misses.push(`[${world.name}] ${kind}: ${file.path} is ${file.role} ${keyOf(file.slot).replace(/\n/g, ' ')} with ${codes.join(' ') || 'nothing'}; true: ${real.role} ${keyOf(real.slot).replace(/\n/g, ' ')} with ${real.codes.join(' ') || 'nothing'}`)
+      else entry.misses.push(`[${world.name}] ${kind}: ${file.path} is ${file.role} ${keyOf(file.slot).replace(/\n/g, ' ')} with `
+        + `${codes.join(' ') || 'nothing'}; true: ${real.role} ${keyOf(real.slot).replace(/\n/g, ' ')} with `
+        + `${real.codes.join(' ') || 'nothing'}`)
     }
   }
   const missing = new Set(world.missing.map(keyOf))
@@ -72,6 +77,7 @@ export async function scoreWorld(world: World, score: Score): Promise<Report> {
 export function sharesOf(score: Score) {
   return {
     placementPrecision: score.placedRightly / score.placed, placementRecall: score.placedRightly / score.knowable,
-    findingPrecision: score.met / score.findings, findingRecall: score.met / score.expected, accused: score.accusedSlots.length, untouched: score.untouched,
+    findingPrecision: score.met / score.findings, findingRecall: score.met / score.expected, accused: score.accusedSlots.length,
+    untouched: score.untouched,
   }
 }

@@ -18,11 +18,35 @@ export function rngOf(seed: number): Rng {
   }
 }
 
-export interface WorldPerson { id: string, given: string, family: string, name: string, group: string, email: string, aliases: string[], fields: Record<string, string> }
+export interface WorldPerson {
+  id: string
+  given: string
+  family: string
+  name: string
+  group: string
+  email: string
+  aliases: string[]
+  fields: Record<string, string>
+}
 
-export interface WorldReading { candidates: string[], version: string | null, state: 'ok' | 'empty' | 'damaged' | 'locked', verified: 'structure', fault: { kind: 'said', text: string } | null, props: Record<string, string | number | boolean> }
+export interface WorldReading {
+  candidates: string[]
+  version: string | null
+  state: 'ok' | 'empty' | 'damaged' | 'locked'
+  verified: 'structure'
+  fault: { kind: 'said', text: string } | null
+  props: Record<string, string | number | boolean>
+}
 
-export interface WorldFile { root: string, path: string, size: number, sha256: string, receivedAt: number, receivedAtFrom: 'modified', reading: WorldReading }
+export interface WorldFile {
+  root: string
+  path: string
+  size: number
+  sha256: string
+  receivedAt: number
+  receivedAtFrom: 'modified'
+  reading: WorldReading
+}
 
 export interface WorldSlot { requirement: string, holder: string, n?: number }
 
@@ -48,8 +72,17 @@ export interface World {
   untouched: WorldSlot[]
 }
 
-const FAMILIES = ['Brantholm', 'Osterweil', 'Kessandra', 'Vurnoy', 'Pallister', 'Dravik', 'Emmonds', 'Falkenrath', 'Grimaud', 'Hollenbek', 'Isterby', 'Jorvanen', 'Kalloway', 'Lindersson', 'Marrovec', 'Nystrand', 'Okonwe', 'Perrault-Dane', 'Quillon', 'Rosvall', 'Södermark', 'Tåghus', 'Ulvestad', 'van der Meeren', 'Wendlecote', 'Yarrowby', 'Zellinger', 'O\'Dwyer', 'Müllenkamp', 'Ibáñora', 'Castellun', 'Thornaby']
-const GIVENS = ['Alma', 'Benno', 'Clara', 'Dario', 'Edda', 'Fenja', 'Gustav', 'Hanne', 'Ilja', 'Jasper', 'Katja', 'Levin', 'Mira', 'Nuno', 'Olga', 'Petra', 'Quirin', 'Ronja', 'Selma', 'Tomas', 'Uma', 'Viktor', 'Wanda', 'Yuna', 'Zeno', 'José', 'Anaïs', 'Björn', 'Mai Linh', 'Karl-Otto']
+const FAMILIES = [
+  'Brantholm', 'Osterweil', 'Kessandra', 'Vurnoy', 'Pallister', 'Dravik', 'Emmonds', 'Falkenrath', 'Grimaud', 'Hollenbek',
+  'Isterby', 'Jorvanen', 'Kalloway', 'Lindersson', 'Marrovec', 'Nystrand', 'Okonwe', 'Perrault-Dane', 'Quillon', 'Rosvall',
+  'Södermark', 'Tåghus', 'Ulvestad', 'van der Meeren', 'Wendlecote', 'Yarrowby', 'Zellinger', 'O\'Dwyer', 'Müllenkamp', 'Ibáñora',
+  'Castellun', 'Thornaby',
+]
+const GIVENS = [
+  'Alma', 'Benno', 'Clara', 'Dario', 'Edda', 'Fenja', 'Gustav', 'Hanne', 'Ilja', 'Jasper', 'Katja', 'Levin', 'Mira', 'Nuno',
+  'Olga', 'Petra', 'Quirin', 'Ronja', 'Selma', 'Tomas', 'Uma', 'Viktor', 'Wanda', 'Yuna', 'Zeno', 'José', 'Anaïs', 'Björn',
+  'Mai Linh', 'Karl-Otto',
+]
 const GROUPS = ['Heath', 'Marsh', 'Scree', 'Alder', 'Bog', 'Ridge']
 
 const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '')
@@ -63,7 +96,11 @@ function makePeople(rng: Rng, count: number): WorldPerson[] {
   const add = (given: string, family: string) => {
     const position = people.length
     const id = `h${pad(position + 11, 3)}`
-    people.push({ id, given, family, name: `${given} ${family}`, group: GROUPS[position % GROUPS.length] as string, email: `${plain(given).toLowerCase().replace(/[^a-z]/g, '')}.${plain(family).toLowerCase().replace(/[^a-z]/g, '')}@plants.example`, aliases: [], fields: {} })
+    people.push({
+      id, given, family, name: `${given} ${family}`, group: GROUPS[position % GROUPS.length] as string,
+      email: `${lettersOf(given)}.${lettersOf(family)}@plants.example`,
+      aliases: [], fields: {},
+    })
   }
   add('Alma', 'Brantholm')
   add('Benno', 'Brantholm')
@@ -76,7 +113,8 @@ function makePeople(rng: Rng, count: number): WorldPerson[] {
   while (people.length < count) {
     const given = pick(rng, GIVENS)
     const round = Math.floor(people.length / 200)
-    const family = pick(rng, FAMILIES) + ['', 'sen', 'ley', 'dahl', 'ov', 'ette', 'mann', 'wick', 'ek', 'ola'][Math.floor(rng() * Math.min(10, 2 + round * 2))]
+    const family = pick(rng, FAMILIES)
+      + ['', 'sen', 'ley', 'dahl', 'ov', 'ette', 'mann', 'wick', 'ek', 'ola'][Math.floor(rng() * Math.min(10, 2 + round * 2))]
     if (seen.has(`${given} ${family}`)) continue
     seen.add(`${given} ${family}`)
     add(given, family)
@@ -85,7 +123,17 @@ function makePeople(rng: Rng, count: number): WorldPerson[] {
 }
 
 /** One file as it should be, with the pieces of its name so that mistakes can take it apart. */
-interface Right { person: WorldPerson, requirement: string, slot: WorldSlot, parts: string[], separator: string, folder: string, extension: string, format: string, levels: string[] }
+interface Right {
+  person: WorldPerson
+  requirement: string
+  slot: WorldSlot
+  parts: string[]
+  separator: string
+  folder: string
+  extension: string
+  format: string
+  levels: string[]
+}
 
 interface Ask {
   id: string
@@ -106,17 +154,28 @@ const REVERSED = (person: WorldPerson) => `${person.family}-${person.given}`
 function scenes(): Scene[] {
   const sheet = (folder: boolean): Ask => ({
     id: 'sheet', count: 4, format: 'jpg', extension: 'jpg', separator: '_', numbered: true,
-    requirement: { id: 'sheet', title: 'Pressed sheet', name: '{family}-{given}_sheet_{n}', fields: { n: { type: 'number', digits: 2, from: 1 } }, formats: [{ id: 'jpg' }], extensionCase: 'lower', ...(folder ? { folder: '{group}/{family} {given}/sheets' } : {}), count: { from: 4, to: 4, by: 'n' } },
-    parts: (person, n) => [REVERSED(person), 'sheet', pad(n, 2)], folder: person => (folder ? `${person.group}/${person.family} ${person.given}/sheets` : ''),
+    requirement: {
+      id: 'sheet', title: 'Pressed sheet', name: '{family}-{given}_sheet_{n}',
+      fields: { n: { type: 'number', digits: 2, from: 1 } }, formats: [{ id: 'jpg' }], extensionCase: 'lower',
+      ...(folder ? { folder: '{group}/{family} {given}/sheets' } : {}), count: { from: 4, to: 4, by: 'n' },
+    },
+    parts: (person, n) => [REVERSED(person), 'sheet', pad(n, 2)],
+    folder: person => (folder ? `${person.group}/${person.family} ${person.given}/sheets` : ''),
   })
   const key = (folder: boolean): Ask => ({
     id: 'key', count: 1, format: 'pdf', extension: 'pdf', separator: '_', numbered: false,
-    requirement: { id: 'key', title: 'Plant key', name: '{family}-{given}_key', formats: [{ id: 'pdf' }], extensionCase: 'lower', ...(folder ? { folder: '{group}/{family} {given}' } : {}) },
+    requirement: {
+      id: 'key', title: 'Plant key', name: '{family}-{given}_key', formats: [{ id: 'pdf' }], extensionCase: 'lower',
+      ...(folder ? { folder: '{group}/{family} {given}' } : {}),
+    },
     parts: person => [REVERSED(person), 'key'], folder: person => (folder ? `${person.group}/${person.family} ${person.given}` : ''),
   })
   const table: Ask = {
     id: 'counts', count: 1, format: 'csv', extension: 'csv', separator: '_', numbered: false,
-    requirement: { id: 'counts', title: 'Counts', name: 'counts_{group}_{family}-{given}', formats: [{ id: 'csv' }], extensionCase: 'lower', folder: '{group}/{family} {given}' },
+    requirement: {
+      id: 'counts', title: 'Counts', name: 'counts_{group}_{family}-{given}', formats: [{ id: 'csv' }], extensionCase: 'lower',
+      folder: '{group}/{family} {given}',
+    },
     parts: person => ['counts', person.group, REVERSED(person)], folder: person => `${person.group}/${person.family} ${person.given}`,
   }
   const byId: Ask = {
@@ -136,7 +195,10 @@ function scenes(): Scene[] {
   }
   const profile: Ask = {
     id: 'profile', count: 3, format: 'stl', extension: 'stl', separator: '_', numbered: true,
-    requirement: { id: 'profile', title: 'Soil profile', name: '{group}_profile_{n}', fields: { n: { type: 'number', digits: 1, from: 1 } }, formats: [{ id: 'stl' }], extensionCase: 'lower', folder: '{group}', count: { from: 3, to: 3, by: 'n' } },
+    requirement: {
+      id: 'profile', title: 'Soil profile', name: '{group}_profile_{n}', fields: { n: { type: 'number', digits: 1, from: 1 } },
+      formats: [{ id: 'stl' }], extensionCase: 'lower', folder: '{group}', count: { from: 3, to: 3, by: 'n' },
+    },
     parts: (person, n) => [person.group, 'profile', String(n)], folder: person => person.group,
   }
   return [
@@ -151,9 +213,32 @@ function scenes(): Scene[] {
 }
 
 /** A mistake turns one right file into what arrived, or into nothing. */
-interface Draft { base: string, extension: string, folder: string, format: string, state: WorldReading['state'], size: number, sha256: string, receivedAt: number, codes: Set<string>, known: boolean, gone: boolean, beside: { draft: { path: string, format: string, sha256: string, size: number, receivedAt: number }, role: string, codes: string[], slot: boolean }[] }
+interface Draft {
+  base: string
+  extension: string
+  folder: string
+  format: string
+  state: WorldReading['state']
+  size: number
+  sha256: string
+  receivedAt: number
+  codes: Set<string>
+  known: boolean
+  gone: boolean
+  beside: {
+    draft: { path: string, format: string, sha256: string, size: number, receivedAt: number }
+    role: string
+    codes: string[]
+    slot: boolean
+  }[]
+}
 
-interface Mistake { kind: string, stage: 'name' | 'folder' | 'content' | 'time' | 'beside' | 'gone', fits(right: Right, scene: Scene): boolean, spoil(draft: Draft, right: Right, tools: Tools): void }
+interface Mistake {
+  kind: string
+  stage: 'name' | 'folder' | 'content' | 'time' | 'beside' | 'gone'
+  fits(right: Right, scene: Scene): boolean
+  spoil(draft: Draft, right: Right, tools: Tools): void
+}
 interface Tools { rng: Rng, scene: Scene, people: readonly WorldPerson[], due: number }
 
 const base = (right: Right) => right.parts.join(right.separator)
@@ -171,11 +256,13 @@ function misspell(rng: Rng, word: string): string {
 /** The whole family name with one slip that makes it nobody else's and no nearer to anybody else. */
 function slippedFamily(right: Right, { rng, people }: Tools): string | null {
   const near = (a: string, b: string) => Math.abs(a.length - b.length) <= 2 && distance(plain(a).toLowerCase(), plain(b).toLowerCase()) <= 2
-  if (people.some(other => other.family !== right.person.family && (near(other.family, right.person.family) || near(other.given, right.person.family)))) return null
+  if (people.some(other => other.family !== right.person.family
+    && (near(other.family, right.person.family) || near(other.given, right.person.family)))) return null
   if (right.person.family.length < 6 || /[^A-Za-z]/.test(right.person.family)) return null
   for (let tries = 0; tries < 8; tries++) {
     const slipped = misspell(rng, right.person.family)
-    if (slipped !== right.person.family && !people.some(other => other.family.toLowerCase() === slipped.toLowerCase() || other.given.toLowerCase() === slipped.toLowerCase())) return slipped
+    if (slipped !== right.person.family && !people.some(other => other.family.toLowerCase() === slipped.toLowerCase()
+      || other.given.toLowerCase() === slipped.toLowerCase())) return slipped
   }
   return null
 }
@@ -184,7 +271,9 @@ function distance(a: string, b: string): number {
   let row = Array.from({ length: b.length + 1 }, (_, at) => at)
   for (let i = 1; i <= a.length; i++) {
     const next = [i]
-    for (let j = 1; j <= b.length; j++) next.push(Math.min((row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1, (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1)))
+    for (let j = 1; j <= b.length; j++) {
+      next.push(Math.min((row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1, (row[j - 1] ?? 0) + (a[i - 1] === b[j - 1] ? 0 : 1)))
+    }
     row = next
   }
   return row[b.length] ?? 0
@@ -206,8 +295,10 @@ export const MISTAKES: readonly Mistake[] = [
     draft.base = [...right.parts].reverse().join(right.separator)
     draft.codes.add('name.differs')
   } },
-  { kind: 'given name first', stage: 'name', fits: (right, scene) => personal(right, scene) && right.parts.includes(REVERSED(right.person)) && !['Levin', 'Jasper'].includes(right.person.given), spoil: (draft, right) => {
-    draft.base = right.parts.map(part => (part === REVERSED(right.person) ? `${right.person.given}-${right.person.family}` : part)).join(right.separator)
+  { kind: 'given name first', stage: 'name', fits: (right, scene) => personal(right, scene) && right.parts.includes(REVERSED(right.person))
+    && !['Levin', 'Jasper'].includes(right.person.given), spoil: (draft, right) => {
+    draft.base = right.parts.map(part => (part === REVERSED(right.person) ? `${right.person.given}-${right.person.family}` : part))
+      .join(right.separator)
     draft.codes.add('name.differs')
   } },
   { kind: 'family name misspelt', stage: 'name', fits: personal, spoil: (draft, right, tools) => {
@@ -216,22 +307,27 @@ export const MISTAKES: readonly Mistake[] = [
     draft.base = base(right).replace(right.person.family, slipped)
     draft.codes.add('name.differs')
   } },
-  { kind: 'title misspelt', stage: 'name', fits: right => right.parts.some(part => ['sheet', 'counts', 'essay', 'poster', 'profile'].includes(part)), spoil: (draft, right, { rng }) => {
-    draft.base = right.parts.map(part => (['sheet', 'counts', 'essay', 'poster', 'profile'].includes(part) ? misspell(rng, part) : part)).join(right.separator)
+  { kind: 'title misspelt', stage: 'name', fits: right =>
+    right.parts.some(part => ['sheet', 'counts', 'essay', 'poster', 'profile'].includes(part)), spoil: (draft, right, { rng }) => {
+    draft.base = right.parts.map(part => (['sheet', 'counts', 'essay', 'poster', 'profile'].includes(part) ? misspell(rng, part) : part))
+      .join(right.separator)
     if (draft.base !== base(right)) draft.codes.add('name.differs')
   } },
   { kind: 'number without zero', stage: 'name', fits: right => right.requirement === 'sheet', spoil: (draft, right) => {
     draft.base = [...right.parts.slice(0, -1), String(right.slot.n)].join(right.separator)
     draft.codes.add('name.differs')
   } },
-  { kind: 'given name left out', stage: 'name', fits: (right, scene) => personal(right, scene) && right.parts.includes(REVERSED(right.person)), spoil: (draft, right, { people, scene }) => {
-    const shared = people.filter(other => other.family === right.person.family).length > 1 || people.some(other => other.given === right.person.family)
+  { kind: 'given name left out', stage: 'name', fits: (right, scene) => personal(right, scene)
+    && right.parts.includes(REVERSED(right.person)), spoil: (draft, right, { people, scene }) => {
+    const shared = people.filter(other => other.family === right.person.family).length > 1
+      || people.some(other => other.given === right.person.family)
     if (shared && !scene.nested) return
     draft.base = right.parts.map(part => (part === REVERSED(right.person) ? right.person.family : part)).join(right.separator)
     draft.codes.add('name.differs')
   } },
   { kind: 'id left out', stage: 'name', fits: right => right.parts.includes(right.person.id), spoil: (draft, right, { people, scene }) => {
-    const shared = people.some(other => other !== right.person && (other.given === right.person.family || distance(other.family.toLowerCase(), right.person.family.toLowerCase()) <= 1))
+    const shared = people.some(other => other !== right.person
+      && (other.given === right.person.family || distance(other.family.toLowerCase(), right.person.family.toLowerCase()) <= 1))
     if (shared && !scene.prefix) return
     draft.base = right.parts.filter(part => part !== right.person.id).join(right.separator)
     draft.codes.add('name.differs')
@@ -260,7 +356,8 @@ export const MISTAKES: readonly Mistake[] = [
     draft.base = base(right).replace(/[aeo]/, letter => ({ a: '\u0430', e: '\u0435', o: '\u043e' })[letter] ?? letter)
     draft.codes.add('name.look-alike')
   } },
-  { kind: 'never named, in its folder', stage: 'name', fits: (right, scene) => inOwnFolder(right, scene) && right.format !== 'csv', spoil: (draft, right, { rng }) => {
+  { kind: 'never named, in its folder', stage: 'name', fits: (right, scene) =>
+    inOwnFolder(right, scene) && right.format !== 'csv', spoil: (draft, right, { rng }) => {
     draft.base = right.format === 'jpg' ? pick(rng, CAMERA) + String(1000 + Math.floor(rng() * 8999)) : 'Untitled'
     draft.codes.add('name.default')
   } },
@@ -277,7 +374,8 @@ export const MISTAKES: readonly Mistake[] = [
     draft.folder = `${draft.folder}/${pick(rng, ['new', 'last week', 'to hand in'])}`
     draft.codes.add('folder.too-deep')
   } },
-  { kind: 'folder misspelt', stage: 'folder', fits: (right, scene) => inOwnFolder(right, scene) && scene.holder === 'person', spoil: (draft, right, tools) => {
+  { kind: 'folder misspelt', stage: 'folder', fits: (right, scene) =>
+    inOwnFolder(right, scene) && scene.holder === 'person', spoil: (draft, right, tools) => {
     const slipped = slippedFamily(right, tools)
     if (!slipped) return
     draft.folder = draft.folder.replace(right.person.family, slipped)
@@ -287,9 +385,11 @@ export const MISTAKES: readonly Mistake[] = [
     draft.folder = pick(rng, ['Downloads', 'Desktop', 'Documents'])
     draft.codes.add('folder.wrong')
   } },
-  { kind: 'folder of somebody else', stage: 'folder', fits: (right, scene) => inOwnFolder(right, scene) && scene.holder === 'person', spoil: (draft, right, { rng, people }) => {
+  { kind: 'folder of somebody else', stage: 'folder', fits: (right, scene) =>
+    inOwnFolder(right, scene) && scene.holder === 'person', spoil: (draft, right, { rng, people }) => {
     const other = pick(rng, people.filter(one => one.id !== right.person.id && one.family !== right.person.family))
-    draft.folder = right.folder.replace(right.person.group, other.group).replace(`${right.person.family} ${right.person.given}`, `${other.family} ${other.given}`)
+    draft.folder = right.folder.replace(right.person.group, other.group)
+      .replace(`${right.person.family} ${right.person.given}`, `${other.family} ${other.given}`)
     draft.codes.add('folder.other-holder')
   } },
   { kind: 'empty', stage: 'content', fits: always, spoil: (draft) => {
@@ -317,10 +417,25 @@ export const MISTAKES: readonly Mistake[] = [
     draft.receivedAt = due + 3_600_000
     draft.codes.add('time.late')
   } },
-  { kind: 'a backup beside it', stage: 'beside', fits: (right, scene) => !scene.prefix, spoil: (draft, right, { rng }) => draft.beside.push({ draft: { path: `${base(right)}.${right.extension}.bak`, format: right.format, sha256: hex(rng), size: 900, receivedAt: draft.receivedAt }, role: 'backup', codes: [], slot: false }) },
-  { kind: 'the same twice', stage: 'beside', fits: (right, scene) => !scene.prefix, spoil: (draft, right) => draft.beside.push({ draft: { path: `${base(right)} (1).${right.extension}`, format: right.format, sha256: draft.sha256, size: draft.size, receivedAt: draft.receivedAt }, role: 'duplicate', codes: [], slot: true }) },
-  { kind: 'an older one beside it', stage: 'beside', fits: (right, scene) => !scene.prefix, spoil: (draft, right, { rng }) => draft.beside.push({ draft: { path: `${base(right)} - Copy.${right.extension}`, format: right.format, sha256: hex(rng), size: 1200, receivedAt: draft.receivedAt - 86_400_000 }, role: 'superseded', codes: ['version.superseded'], slot: true }) },
-  { kind: 'a stray note', stage: 'beside', fits: inOwnFolder, spoil: (draft, right, { rng }) => draft.beside.push({ draft: { path: 'shopping list.txt', format: 'txt', sha256: hex(rng), size: 77, receivedAt: draft.receivedAt }, role: 'unplaced', codes: ['unexpected'], slot: false }) },
+  { kind: 'a backup beside it', stage: 'beside', fits: (right, scene) => !scene.prefix, spoil: (draft, right, { rng }) => draft.beside.push({
+    draft: { path: `${base(right)}.${right.extension}.bak`, format: right.format, sha256: hex(rng), size: 900, receivedAt: draft.receivedAt },
+    role: 'backup', codes: [], slot: false,
+  }) },
+  { kind: 'the same twice', stage: 'beside', fits: (right, scene) => !scene.prefix, spoil: (draft, right) => draft.beside.push({ draft: {
+    path: `${base(right)} (1).${right.extension}`, format: right.format, sha256: draft.sha256, size: draft.size,
+    receivedAt: draft.receivedAt,
+  }, role: 'duplicate', codes: [], slot: true }) },
+  {
+    kind: 'an older one beside it', stage: 'beside', fits: (right, scene) => !scene.prefix,
+    spoil: (draft, right, { rng }) => draft.beside.push({ draft: {
+      path: `${base(right)} - Copy.${right.extension}`, format: right.format, sha256: hex(rng), size: 1200,
+      receivedAt: draft.receivedAt - 86_400_000,
+    }, role: 'superseded', codes: ['version.superseded'], slot: true }),
+  },
+  { kind: 'a stray note', stage: 'beside', fits: inOwnFolder, spoil: (draft, right, { rng }) => draft.beside.push({
+    draft: { path: 'shopping list.txt', format: 'txt', sha256: hex(rng), size: 77, receivedAt: draft.receivedAt },
+    role: 'unplaced', codes: ['unexpected'], slot: false,
+  }) },
   { kind: 'not sent', stage: 'gone', fits: always, spoil: (draft) => {
     draft.gone = true
   } },
@@ -330,7 +445,9 @@ export const MISTAKES: readonly Mistake[] = [
 function settle(draft: Draft, right: Right, kinds: readonly string[], { people }: Tools): void {
   const has = (...wanted: string[]) => wanted.some(kind => kinds.includes(kind))
   // a name that a camera or program gave says nothing: then folder and real format must tell
-  if (draft.codes.has('name.default') && (has('where programs save', 'folder of somebody else', 'empty') || draft.format !== right.format)) draft.known = false
+  if (draft.codes.has('name.default') && (has('where programs save', 'folder of somebody else', 'empty') || draft.format !== right.format)) {
+    draft.known = false
+  }
   // of two of one family only the folder tells which is meant
   const shared = people.some(other => other !== right.person && (other.family === right.person.family || other.given === right.person.family))
   if (has('given name left out') && has('where programs save', 'folder of somebody else') && shared) draft.known = false
@@ -341,6 +458,11 @@ function settle(draft: Draft, right: Right, kinds: readonly string[], { people }
     draft.extension = draft.format
     for (const code of ['name.extension-missing', 'name.extension-doubled', 'name.extension-case']) draft.codes.delete(code)
   }
+}
+
+/** Small letters alone, as delivering systems and mail addresses write names. */
+function lettersOf(name: string): string {
+  return plain(name).toLowerCase().replace(/[^a-z]/g, '')
 }
 
 /**
@@ -373,18 +495,28 @@ export function makeWorld(seed: number, scene: number, count: number, share: num
     for (const ask of chosen.asks) {
       for (let n = 1; n <= ask.count; n++) {
         const slot: WorldSlot = { requirement: ask.id, holder, ...(ask.numbered ? { n } : {}) }
-        const right: Right = { person, requirement: ask.id, slot, parts: ask.parts(person, n), separator: ask.separator, folder: ask.folder(person), extension: ask.extension, format: ask.format, levels: [] }
-        const draft: Draft = { base: base(right), extension: right.extension, folder: right.folder, format: right.format, state: 'ok', size: 1000 + Math.floor(rng() * 90_000), sha256: hex(rng), receivedAt: due - Math.floor(rng() * 9e7) - 60_000, codes: new Set(), known: true, gone: false, beside: [] }
+        const right: Right = {
+          person, requirement: ask.id, slot, parts: ask.parts(person, n), separator: ask.separator, folder: ask.folder(person),
+          extension: ask.extension, format: ask.format, levels: [],
+        }
+        const draft: Draft = {
+          base: base(right), extension: right.extension, folder: right.folder, format: right.format, state: 'ok',
+          size: 1000 + Math.floor(rng() * 90_000), sha256: hex(rng), receivedAt: due - Math.floor(rng() * 9e7) - 60_000,
+          codes: new Set(), known: true, gone: false, beside: [],
+        }
         const kinds: string[] = []
         const stages = new Set<string>()
         if (rng() < share) {
           for (let more = rng() < 1 / 3 ? 2 : 1; more > 0; more--) {
-            const mistake = pick(rng, MISTAKES.filter(one => one.fits(right, chosen) && !stages.has(one.stage) && (kinds.length === 0 || (one.stage !== 'gone' && one.stage !== 'beside' && !stages.has('gone') && !stages.has('beside')))))
+            const mistake = pick(rng, MISTAKES.filter(one => one.fits(right, chosen) && !stages.has(one.stage)
+              && (kinds.length === 0 || (one.stage !== 'gone' && one.stage !== 'beside' && !stages.has('gone') && !stages.has('beside')))))
             if (!mistake) continue
             if (mistake.kind.startsWith('never named') && unnamed) continue
-            const before = `${draft.base}.${draft.extension} ${draft.folder} ${draft.format} ${draft.state} ${draft.receivedAt} ${draft.beside.length} ${draft.gone}`
+            const before = `${draft.base}.${draft.extension} ${draft.folder} ${draft.format} ${draft.state} ${draft.receivedAt} `
+              + `${draft.beside.length} ${draft.gone}`
             mistake.spoil(draft, right, tools)
-            if (before === `${draft.base}.${draft.extension} ${draft.folder} ${draft.format} ${draft.state} ${draft.receivedAt} ${draft.beside.length} ${draft.gone}`) continue
+            if (before === `${draft.base}.${draft.extension} ${draft.folder} ${draft.format} ${draft.state} ${draft.receivedAt} `
+              + `${draft.beside.length} ${draft.gone}`) continue
             if (mistake.kind.startsWith('never named')) unnamed = true
             kinds.push(mistake.kind)
             stages.add(mistake.stage)
@@ -399,10 +531,14 @@ export function makeWorld(seed: number, scene: number, count: number, share: num
         }
         if (!draft.known) world.missing.push(slot)
         // what a delivering system puts before every name it hands over
-        const before = chosen.prefix ? `${plain(person.family).toLowerCase().replace(/[^a-z]/g, '')}${plain(person.given).toLowerCase().replace(/[^a-z]/g, '')}_${1000 + Math.floor(rng() * 9000)}_` : ''
+        const before = chosen.prefix
+          ? `${lettersOf(person.family)}${lettersOf(person.given)}_${1000 + Math.floor(rng() * 9000)}_`
+          : ''
         const name = before + draft.base + (draft.extension ? `.${draft.extension}` : '')
         const path = draft.folder ? `${draft.folder}/${name}` : name
-        add(world, path, draft, draft.known ? { slot, role: 'placed', codes: [...draft.codes], kinds } : { slot: null, role: 'unplaced', codes: [...draft.codes].filter(code => code === 'name.default'), kinds })
+        add(world, path, draft, draft.known
+          ? { slot, role: 'placed', codes: [...draft.codes], kinds }
+          : { slot: null, role: 'unplaced', codes: [...draft.codes].filter(code => code === 'name.default'), kinds })
         for (const { draft: extra, role, codes, slot: own } of draft.beside) {
           const extraPath = draft.folder ? `${draft.folder}/${extra.path}` : extra.path
           if (folders.has(extraPath) || world.files.some(file => file.path === extraPath)) continue
@@ -421,12 +557,19 @@ export function makeWorld(seed: number, scene: number, count: number, share: num
   return world
 }
 
-function add(world: World, path: string, facts: { size: number, sha256: string, receivedAt: number, format: string, state: WorldReading['state'] }, truth: Omit<FileTruth, 'path'>): void {
+function add(
+  world: World, path: string,
+  facts: { size: number, sha256: string, receivedAt: number, format: string, state: WorldReading['state'] },
+  truth: Omit<FileTruth, 'path'>,
+): void {
   // two cameras may count alike: the second file then never came to be
   if (world.files.some(file => file.path === path)) throw new Error(`two files at ${path}: choose another seed`)
   world.files.push({
     root: 'in', path, size: facts.size, sha256: facts.sha256, receivedAt: facts.receivedAt, receivedAtFrom: 'modified',
-    reading: { candidates: [facts.format], version: null, state: facts.state, verified: 'structure', fault: facts.state === 'ok' ? null : { kind: 'said', text: 'as the world made it' }, props: {} },
+    reading: {
+      candidates: [facts.format], version: null, state: facts.state, verified: 'structure',
+      fault: facts.state === 'ok' ? null : { kind: 'said', text: 'as the world made it' }, props: {},
+    },
   })
   world.truth.push({ path, ...truth })
 }

@@ -4,7 +4,8 @@ import { makeArchive } from './archive'
 import { makeWorld, SCENES } from './messy'
 
 /** What is promised for messy hand-ins with known truth: a fixed seed, and one drawn anew at every run. */
-test.each([11, Math.floor(Math.random() * 1e6)])('seed %i: files go where they belong, findings are the planted ones, and no slot that is right is accused', async (seed) => {
+const SEEDS = [11, Math.floor(Math.random() * 1e6)]
+test.each(SEEDS)('seed %i: files go right, findings are the planted ones, no right slot is accused', async (seed) => {
   const score = emptyScore()
   for (let scene = 0; scene < SCENES; scene++) for (const share of [0.05, 0.35]) await scoreWorld(makeWorld(seed, scene, 70, share), score)
   for (let index = 0; index < 4; index++) await scoreWorld(makeArchive(seed + index), score)

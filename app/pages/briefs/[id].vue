@@ -28,6 +28,11 @@ async function load() {
   })
 }
 watch(id, load, { immediate: true })
+
+const dueWords = computed(() => {
+  const { due, zone } = brief.current?.document ?? {}
+  return due ? `due ${sayTime(due, zone)}` : 'no due time'
+})
 </script>
 
 <template>
@@ -49,7 +54,7 @@ watch(id, load, { immediate: true })
         >
           Who works on it
         </button>
-        <span class="quiet small">{{ brief.current.document?.due ? `due ${sayTime(brief.current.document.due, brief.current.document.zone)}` : 'no due time' }}</span>
+        <span class="quiet small">{{ dueWords }}</span>
       </div>
       <ShareDialog
         v-if="sharing"
@@ -81,7 +86,11 @@ watch(id, load, { immediate: true })
 .head { display: flex; align-items: baseline; gap: 14px; margin-bottom: 8px; }
 .head h1 { font-size: 20px; }
 .steps { display: flex; gap: 4px; padding-left: 12px; }
-.step { display: flex; align-items: baseline; gap: 8px; padding: 5px 16px 6px; text-decoration: none; color: var(--quiet); border: 1px solid transparent; border-bottom: 0; position: relative; top: 1px; clip-path: polygon(8px 0, calc(100% - 8px) 0, 100% 100%, 0 100%); background: #E7E2D6; }
+.step {
+  display: flex; align-items: baseline; gap: 8px; padding: 5px 16px 6px; text-decoration: none; color: var(--quiet);
+  border: 1px solid transparent; border-bottom: 0; position: relative; top: 1px;
+  clip-path: polygon(8px 0, calc(100% - 8px) 0, 100% 100%, 0 100%); background: #E7E2D6;
+}
 .step b { color: var(--ink); font-weight: 600; }
 .step.router-link-active { background: var(--sheet); }
 .step.router-link-active b { color: var(--petrol); text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 4px; }

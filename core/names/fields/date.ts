@@ -1,5 +1,5 @@
 import { day, needed, pattern } from '../../shapes/shape'
-import { DATE_LETTERS, isRealDate, isRealDay, parseDatePattern } from '../date'
+import { DATE_LETTERS, isRealDate, parseDatePattern } from '../date'
 import type { DateLetter } from '../date'
 import { looseDate } from '../loose-date'
 import type { Strictness } from '../strictness'
@@ -59,10 +59,10 @@ export const date: FreeField<DateRule, typeof options> = {
   normalise: ({ pattern: written, from = null, to = null }) => ({ type: 'date', pattern: written, from, to }),
   problems: ({ from, to }) => [
     ...(from !== null && to !== null && from > to ? [{ at: '', message: `from ${from} lies after to ${to}` }] : []),
-    ...([['from', from], ['to', to]] as const).flatMap(([at, date]) => (date === null || isRealDay(date) ? [] : [{ at, message: `"${date}" is no day of the calendar` }])),
   ],
   words: [
-    'date', 'datum', 'fecha', 'data', 'yyyymmdd', 'ddmmyyyy', 'mmddyyyy', 'yymmdd', 'ddmmyy', 'jjjjmmtt', 'ttmmjjjj', 'aaaammjj', 'jjmmaaaa', 'ddmmaaaa',
+    'date', 'datum', 'fecha', 'data', 'yyyymmdd', 'ddmmyyyy', 'mmddyyyy', 'yymmdd', 'ddmmyy', 'jjjjmmtt', 'ttmmjjjj', 'aaaammjj',
+    'jjmmaaaa', 'ddmmaaaa',
     'aaaammdd', 'today', 'day',
   ],
   digits: true,

@@ -13,7 +13,9 @@ const options = { minLength: whole(1, MOST), maxLength: whole(1, MOST) }
 export const text: FreeField<TextRule, typeof options> = {
   options,
   normalise: ({ minLength = 1, maxLength = MOST }) => ({ type: 'text', minLength, maxLength }),
-  problems: ({ minLength, maxLength }) => (minLength > maxLength ? [{ at: '', message: `minLength ${minLength} is more than maxLength ${maxLength}` }] : []),
+  problems: ({ minLength, maxLength }) => (minLength > maxLength
+    ? [{ at: '', message: `minLength ${minLength} is more than maxLength ${maxLength}` }]
+    : []),
   words: ['text', 'title', 'titel', 'titre', 'título', 'titolo', 'topic', 'thema', 'subject', 'description'],
   digits: false,
   runsOn: false,

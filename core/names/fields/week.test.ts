@@ -44,8 +44,10 @@ describe('a week of the calendar', () => {
   })
 
   test.each([
-    ['Marsh_KW41', BETWEEN, 'date-order', '2026-W41'], ['Marsh_wk 41', BETWEEN, 'date-order', '2026-W41'], ['Marsh_2026W41', {}, 'date-order', '2026-W41'],
-    ['Marsh_2026-41', {}, 'date-order', '2026-W41'], ['Marsh_202641', {}, 'date-order', '2026-W41'], ['Marsh_2026-W54', {}, 'date-range', '{week}'], ['Marsh_W20', BETWEEN, 'date-range', '{week}'],
+    ['Marsh_KW41', BETWEEN, 'date-order', '2026-W41'], ['Marsh_wk 41', BETWEEN, 'date-order', '2026-W41'],
+    ['Marsh_2026W41', {}, 'date-order', '2026-W41'],
+    ['Marsh_2026-41', {}, 'date-order', '2026-W41'], ['Marsh_202641', {}, 'date-order', '2026-W41'],
+    ['Marsh_2026-W54', {}, 'date-range', '{week}'], ['Marsh_W20', BETWEEN, 'date-range', '{week}'],
   ] as const)('%s is told once: %o %s, asked %s', (name, options, kind, asked) => {
     const { differences, captures } = explainParts(partsOf(options), name, { strictness: EXACT })
     expect(differences.map(one => [one.part, one.kind, one.expected])).toEqual([['week', kind, asked]])
@@ -82,11 +84,16 @@ describe('a week of the calendar', () => {
 })
 
 describe('a brief', () => {
-  const brief = (week: Record<string, unknown>) => readBrief({ usitorBrief: 1, title: 'Logs', requirements: [{ id: 'log', name: '{family}_{week}', fields: { week: { type: 'week', ...week } } }] }, ['family'])
+  const brief = (week: Record<string, unknown>) => readBrief(
+    { usitorBrief: 1, title: 'Logs', requirements: [{ id: 'log', name: '{family}_{week}', fields: { week: { type: 'week', ...week } } }] },
+    ['family'],
+  )
 
   test.each([
-    [{ form: 'YYYY/ww' }, 'is not one of'], [{ from: '2026-41' }, 'is not a week such as 2026-W41'], [{ from: '2025-W53' }, '"2025-W53" is no week of the calendar'],
-    [{ from: '2026-W41', to: '2026-W40' }, 'lies after'], [{ form: 'ww' }, 'needs from and to'], [{ form: 'ww', from: '2026-W01', to: '2027-W01' }, '54 weeks'], [{ digits: 2 }, 'digits'],
+    [{ form: 'YYYY/ww' }, 'is not one of'], [{ from: '2026-41' }, 'is not a week such as 2026-W41'],
+    [{ from: '2025-W53' }, '"2025-W53" is no week of the calendar'],
+    [{ from: '2026-W41', to: '2026-W40' }, 'lies after'], [{ form: 'ww' }, 'needs from and to'],
+    [{ form: 'ww', from: '2026-W01', to: '2027-W01' }, '54 weeks'], [{ digits: 2 }, 'digits'],
   ])('with %o is refused in words', async (week, said) => {
     const error: unknown = await brief(week).then(() => null, (found: unknown) => found)
     expect(error).toBeInstanceOf(BriefError)

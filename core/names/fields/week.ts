@@ -91,13 +91,17 @@ export const week: FreeField<WeekRule, typeof options> = {
   normalise: ({ form = 'YYYY-\'W\'ww', from = null, to = null }) => ({ type: 'week', form, from, to }),
   problems({ form, from, to }) {
     const unreal = ([['from', from], ['to', to]] as const)
-      .flatMap(([at, text]) => (text === null || isRealWeek(readIso(text).year, readIso(text).week) ? [] : [{ at, message: `"${text}" is no week of the calendar` }]))
+      .flatMap(([at, text]) => (text === null || isRealWeek(readIso(text).year, readIso(text).week)
+        ? []
+        : [{ at, message: `"${text}" is no week of the calendar` }]))
     if (unreal.length > 0) return unreal
     if (from !== null && to !== null && from > to) return [{ at: '', message: `from ${from} lies after to ${to}` }]
     if (form !== 'ww') return []
     if (from === null || to === null) return [{ at: 'form', message: 'a week without its year needs from and to' }]
     const weeks = (mondayOf(readIso(to).year, readIso(to).week) - mondayOf(readIso(from).year, readIso(from).week)) / 7 + 1
-    return weeks > MOST_WEEKS ? [{ at: 'form', message: `${from} to ${to} are ${weeks} weeks: a week without its year needs ${MOST_WEEKS} or fewer` }] : []
+    return weeks > MOST_WEEKS
+      ? [{ at: 'form', message: `${from} to ${to} are ${weeks} weeks: a week without its year needs ${MOST_WEEKS} or fewer` }]
+      : []
   },
   words: ['week', 'kw', 'wk', 'ww', 'yyyyww', 'yyyywww', 'semana', 'semaine', 'woche'],
   digits: true,

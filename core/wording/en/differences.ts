@@ -8,7 +8,9 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'absent': ({ expected, part }) => `${named(part)}"${showText(expected)}" is not there`,
   'misspelt': ({ expected, actual, part }) => `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`,
   'order': ({ expected, part }) => `${named(part)}"${showText(expected)}" stands in another place`,
-  'separator': ({ expected, actual }) => (actual === '' ? `${separators(expected)} is not there` : `${separators(actual)} instead of ${separators(expected)}`),
+  'separator': ({ expected, actual }) => (actual === ''
+    ? `${separators(expected)} is not there`
+    : `${separators(actual)} instead of ${separators(expected)}`),
   'digits': ({ expected, actual }) => `the number is written ${showText(actual)}, asked: ${showText(expected)}`,
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),

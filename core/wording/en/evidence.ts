@@ -1,7 +1,8 @@
 import type { Evidence, EvidenceKind, NamedIn } from '../../placing/evidence'
 
 const WHERE: Record<NamedIn, string> = {
-  'folder': 'folder names', 'name': 'name names', 'folder nearly': 'folder nearly names', 'name nearly': 'name nearly names', 'author': 'its author names',
+  'folder': 'folder names', 'name': 'name names', 'folder nearly': 'folder nearly names', 'name nearly': 'name nearly names',
+  'author': 'its author names',
 }
 
 type EvidenceOf<K extends EvidenceKind> = Extract<Evidence, { kind: K }>

@@ -45,13 +45,19 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'name.extension-case': { short: 'extension in other letters', sentence: ({ received, asked }) => `Ends in .${received}; asked: .${asked}.` },
   'name.extension-missing': {
     short: 'extension left out',
-    sentence: ({ format, asked }) => (format === null ? `Has no extension; asked: .${asked}.` : `Has no extension; its content is ${format}: add .${asked}.`),
+    sentence: ({ format, asked }) => (format === null
+      ? `Has no extension; asked: .${asked}.`
+      : `Has no extension; its content is ${format}: add .${asked}.`),
   },
   'name.extension-doubled': {
     short: 'extension twice',
-    sentence: ({ inner, outer, right }) => `Ends in two extensions, .${inner}.${outer}: leave only ${right === null ? 'one' : `the right one, .${right}`}.`,
+    sentence: ({ inner, outer, right }) =>
+      `Ends in two extensions, .${inner}.${outer}: leave only ${right === null ? 'one' : `the right one, .${right}`}.`,
   },
-  'name.look-alike': { short: 'letters of another script', sentence: ({ looks }) => `Only looks right: ${looks.map(sayLookAlike).join('; ')}. Type the name anew.` },
+  'name.look-alike': {
+    short: 'letters of another script',
+    sentence: ({ looks }) => `Only looks right: ${looks.map(sayLookAlike).join('; ')}. Type the name anew.`,
+  },
   'name.unicode-form': { short: 'decomposed letters', sentence: 'The same letters in a decomposed form; some programs take it for another name.' },
   'format.not-accepted': {
     short: 'another format',
@@ -62,7 +68,9 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'format.disguised': {
     short: 'format disguised',
     sentence: ({ extension, format, asked, renaming }) => {
-      const away = renaming ? `renaming it to .${formatById(format)?.extensions[0] ?? format} is enough` : `export it as ${sayFormats(asked)} instead of renaming it`
+      const away = renaming
+        ? `renaming it to .${formatById(format)?.extensions[0] ?? format} is enough`
+        : `export it as ${sayFormats(asked)} instead of renaming it`
       return `Named .${extension}, but the bytes are ${withArticle(formatLabel(format))}: ${away}.`
     },
     expected: ({ asked }) => sayFormats(asked),
@@ -79,10 +87,17 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'content.empty': { short: 'empty', sentence: 'Is empty: it holds no bytes. Save it again and hand in the new file.' },
   'content.damaged': { short: 'damaged', sentence: ({ fault }) => sayDamaged(fault) },
   'content.locked': { short: 'locked', sentence: 'Needs a password. Save it without one and hand it in again.' },
-  'content.blank': { short: 'holds nothing', sentence: ({ format }) => `Opens, but holds ${sayNothing(format)}. Was the work saved into another file?` },
+  'content.blank': {
+    short: 'holds nothing',
+    sentence: ({ format }) => `Opens, but holds ${sayNothing(format)}. Was the work saved into another file?`,
+  },
   'content.link': { short: 'only a pointer', sentence: 'Is only a pointer to a file, not the file. Hand in the file itself.' },
   'content.handout': { short: 'as given out', sentence: 'Is the file that was given out, unchanged. Was the work saved under another name?' },
-  'content.duplicate': { short: 'same bytes twice', sentence: ({ other }) => `Has the same bytes as "${other}". Was the right piece saved under this name?`, expected: () => 'a file of its own' },
+  'content.duplicate': {
+    short: 'same bytes twice',
+    sentence: ({ other }) => `Has the same bytes as "${other}". Was the right piece saved under this name?`,
+    expected: () => 'a file of its own',
+  },
   'content.shared': {
     short: 'same bytes as somebody else\'s',
     sentence: ({ holders }) => `Has the same bytes as a file of ${holders === 1 ? 'another holder' : `${holders} other holders`}.`,
@@ -103,7 +118,8 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   },
   'folder.other-root': {
     short: 'wrong root',
-    sentence: ({ root }) => `Lies under "${showText(root)}", which is for second copies only; the file itself belongs in the same folder of the first root.`,
+    sentence: ({ root }) =>
+      `Lies under "${showText(root)}", which is for second copies only; the file itself belongs in the same folder of the first root.`,
   },
   'folder.too-deep': { short: 'a level too many', sentence: sayTooDeep },
   'folder.level-missing': {
@@ -120,11 +136,20 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
     actual: ({ size }) => showBytes(size),
   },
   'time.late': { short: 'late', sentence: ({ ms }) => `Received ${sayLateBy(ms)} after the due time.` },
-  'count.too-many': { short: 'more than asked', sentence: sayTooMany, expected: params => ('tried' in params ? '' : sayAskedCount(params.from, params.to)) },
-  'version.superseded': { short: 'an older version', sentence: ({ instead }) => `"${instead}" counts instead; nothing to do, unless this one was meant.` },
+  'count.too-many': {
+    short: 'more than asked', sentence: sayTooMany,
+    expected: params => ('tried' in params ? '' : sayAskedCount(params.from, params.to)),
+  },
+  'version.superseded': {
+    short: 'an older version',
+    sentence: ({ instead }) => `"${instead}" counts instead; nothing to do, unless this one was meant.`,
+  },
   'copy.missing': { short: 'second copy missing', sentence: ({ root }) => `The second copy in "${root}" is not there.` },
   'copy.differs': { short: 'second copy differs', sentence: ({ root }) => `The second copy in "${root}" is not the same file.` },
-  'unexpected': { short: 'not asked for', sentence: ({ notOwed }) => (notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.') },
+  'unexpected': {
+    short: 'not asked for',
+    sentence: ({ notOwed }) => (notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.'),
+  },
 }
 
 function sayAmount(amount: number, unit: 'pages' | 'words' | 'bytes'): string {
@@ -133,7 +158,9 @@ function sayAmount(amount: number, unit: 'pages' | 'words' | 'bytes'): string {
 
 function sayMissing(candidates: number, path: string | undefined): string {
   if (candidates === 0) return path === undefined ? 'Nothing received.' : `Nothing received; asked for: ${path}`
-  const arrived = candidates === 1 ? 'A file arrived that may be it, but could not be assigned' : `${candidates} files arrived that may be it, but could not be assigned`
+  const arrived = candidates === 1
+    ? 'A file arrived that may be it, but could not be assigned'
+    : `${candidates} files arrived that may be it, but could not be assigned`
   return path === undefined ? `${arrived}.` : `${arrived}; asked for: ${path}`
 }
 
@@ -149,7 +176,8 @@ function sayDefault(params: FindingParams<'name.default'>): string {
 }
 
 const SCRIPT_WORDS: Record<LookAlike['kind'], string> = {
-  invisible: 'an invisible character', space: 'an unusual space', cyrillic: 'Cyrillic', greek: 'Greek', armenian: 'Armenian', hebrew: 'Hebrew', arabic: 'Arabic',
+  invisible: 'an invisible character', space: 'an unusual space', cyrillic: 'Cyrillic', greek: 'Greek', armenian: 'Armenian',
+  hebrew: 'Hebrew', arabic: 'Arabic',
   cherokee: 'Cherokee', latin: 'Latin', foreign: 'foreign',
 }
 
@@ -167,8 +195,12 @@ export function sayFormats(ids: readonly string[]): string {
 /** What to do with a genuine file of another format. */
 function sayOtherForm(id: string, asked: readonly string[]): string {
   const use = formatById(id)?.use
-  if (use === 'working' && asked.every(one => formatById(one)?.use === 'exchange')) return 'It is the file its program works in: export it from there.'
-  if (use === 'exchange' && asked.every(one => formatById(one)?.use === 'working')) return 'It is a form made to be passed on: hand in the file the program works in.'
+  if (use === 'working' && asked.every(one => formatById(one)?.use === 'exchange')) {
+    return 'It is the file its program works in: export it from there.'
+  }
+  if (use === 'exchange' && asked.every(one => formatById(one)?.use === 'working')) {
+    return 'It is a form made to be passed on: hand in the file the program works in.'
+  }
   return 'Save it in an asked format and hand it in again.'
 }
 
@@ -179,7 +211,9 @@ function sayFault(fault: Fault): string {
 }
 
 function sayDamaged(fault: Fault | null): string {
-  const away = fault && isCutShort(fault) ? 'Was the upload cut short? Hand it in again.' : 'Open it where it was made, save it anew and hand it in again.'
+  const away = fault && isCutShort(fault)
+    ? 'Was the upload cut short? Hand it in again.'
+    : 'Open it where it was made, save it anew and hand it in again.'
   return `Cannot be read in full: ${fault ? sayFault(fault) : 'it is damaged'}. ${away}`
 }
 

@@ -159,8 +159,14 @@ function download() {
 <style scoped>
 .ask { display: grid; grid-template-columns: 270px 1fr; gap: 22px; }
 .pieces { display: flex; flex-direction: column; gap: 4px; }
-.piece { display: flex; flex-direction: column; text-align: left; font: inherit; color: inherit; background: none; border: 1px solid var(--rule); border-left: 4px solid var(--rule); padding: 5px 10px; cursor: pointer; }
+.piece {
+  display: flex; flex-direction: column; text-align: left; font: inherit; color: inherit; background: none;
+  border: 1px solid var(--rule); border-left: 4px solid var(--rule); padding: 5px 10px; cursor: pointer;
+}
 .piece[aria-current='true'] { border-left-color: var(--petrol); background: var(--petrol-pale); }
 .try { margin-top: 18px; padding-top: 12px; border-top: 1px solid var(--rule); }
-.foot { margin-top: 16px; position: sticky; bottom: 0; background: var(--sheet); padding-bottom: 8px; z-index: 2; padding-top: 12px; border-top: 1px solid var(--rule); }
+.foot {
+  margin-top: 16px; position: sticky; bottom: 0; background: var(--sheet); padding-bottom: 8px; z-index: 2;
+  padding-top: 12px; border-top: 1px solid var(--rule);
+}
 </style>

@@ -31,7 +31,9 @@ watch(id, async (now) => {
   undone.value = ''
   await tryLoading(async () => {
     if (now) await check.load(now)
-    if (typeof route.query.holder === 'string' && check.rows.some(row => row.holder === route.query.holder)) open.value = { holder: route.query.holder }
+    if (typeof route.query.holder === 'string' && check.rows.some(row => row.holder === route.query.holder)) {
+      open.value = { holder: route.query.holder }
+    }
   })
 }, { immediate: true })
 
@@ -55,14 +57,18 @@ const place = (slot: { holder: string, requirement: string, n: number | null }) 
   const file = check.dragged
   check.dragged = null
   if (!file) return
-  await check.rule({ kind: 'place', fileId: file.fileId, slot: { holder: slot.holder, requirement: slot.requirement, ...(slot.n === null ? {} : { n: slot.n }) } })
+  await check.rule({
+    kind: 'place', fileId: file.fileId,
+    slot: { holder: slot.holder, requirement: slot.requirement, ...(slot.n === null ? {} : { n: slot.n }) },
+  })
   await brief.check()
 })
 
 /** The letter on the button repeats the last check. */
 function press(event: KeyboardEvent) {
   const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable) return
+  if (event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+    || target.isContentEditable) return
   if (id.value) void again()
 }
 onKeyStroke(['a', 'A'], press)
@@ -86,7 +92,8 @@ onKeyStroke(['a', 'A'], press)
         v-if="brief.blocks.check"
         class="quiet"
       >
-        Before a check: {{ brief.blocks.who ? 'bring a list under Who' : '' }}{{ brief.blocks.who && brief.blocks.ask ? ', and ' : '' }}{{ brief.blocks.ask ? 'say what is asked under Ask' : '' }}.
+        Before a check:
+        {{ [brief.blocks.who && 'bring a list under Who', brief.blocks.ask && 'say what is asked under Ask'].filter(Boolean).join(', and ') }}.
       </p>
       <el-button
         v-else
@@ -112,7 +119,9 @@ onKeyStroke(['a', 'A'], press)
         class="small quiet wrapper"
       >
         <template v-if="root.wrapper">
-          All {{ check.head.roots.length === 1 ? `${check.head.summary.files} files` : 'files' }} of <span class="mono">{{ showText(root.name) }}</span> lie inside <span class="mono">{{ showText(root.wrapper) }}</span>; read as the root.
+          All {{ check.head.roots.length === 1 ? `${check.head.summary.files} files` : 'files' }} of
+          <span class="mono">{{ showText(root.name) }}</span> lie inside <span class="mono">{{ showText(root.wrapper) }}</span>;
+          read as the root.
         </template>
         <template v-if="root.prefix">
           Before every name stands <span class="mono">{{ showText(root.prefix) }}</span>, put there on the way in; left out of the names.
@@ -121,7 +130,8 @@ onKeyStroke(['a', 'A'], press)
           Each person's files lie in a folder <span class="mono">{{ showText(root.own) }}</span> that was made on the way in; left out of the folders.
         </template>
         <template v-if="root.replaced !== undefined">
-          Signs such as apostrophes and accents were replaced{{ root.replaced ? ` by “${root.replaced}”` : ' by nothing' }} on the way in; read as they were meant.
+          Signs such as apostrophes and accents were replaced{{ root.replaced ? ` by “${root.replaced}”` : ' by nothing' }} on the
+          way in; read as they were meant.
         </template>
         <template v-if="!isUndone(root)">
           Folders and names of <span class="mono">{{ showText(root.name) }}</span> are read as they stand.

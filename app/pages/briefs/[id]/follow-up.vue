@@ -6,7 +6,10 @@ const id = computed(() => brief.current?.check?.id)
 const zone = computed(() => brief.current?.document?.zone ?? null)
 const names = computed(() => new Map(brief.current?.roster?.people.map(person => [person.id, person.name])))
 const view = ref<'slips' | 'copy' | 'hand-on' | 'sent'>('slips')
-const VIEWS = [{ key: 'slips', label: 'Tell everybody' }, { key: 'copy', label: 'Corrected copy' }, { key: 'hand-on', label: 'Hand the result on' }, { key: 'sent', label: 'What was sent' }] as const
+const VIEWS = [
+  { key: 'slips', label: 'Tell everybody' }, { key: 'copy', label: 'Corrected copy' },
+  { key: 'hand-on', label: 'Hand the result on' }, { key: 'sent', label: 'What was sent' },
+] as const
 const EXPORTS = [
   { as: 'people', label: 'CSV, one row a person', what: 'in your list\'s order and with its columns, to paste into it' },
   { as: 'xlsx', label: 'XLSX, one row a person', what: 'the same as a spreadsheet' },

@@ -44,7 +44,9 @@ const print = () => window.print()
         </el-button>
       </div>
       <p>
-        Checked {{ sayTime(check.head.checkedAt, check.head.zone) }}{{ check.head.due ? `, due ${sayTime(check.head.due, check.head.zone)}` : '' }}. {{ check.head.summary.holdersComplete }} of {{ check.head.summary.holders }} holders are complete.
+        Checked
+        {{ sayTime(check.head.checkedAt, check.head.zone) }}{{ check.head.due ? `, due ${sayTime(check.head.due, check.head.zone)}` : '' }}.
+        {{ check.head.summary.holdersComplete }} of {{ check.head.summary.holders }} holders are complete.
       </p>
       <section
         v-for="{ holder, slip } in open"
@@ -63,10 +65,12 @@ const print = () => window.print()
                 {{ slot.findings.map(one => one.message).join(' ') }}
               </template>
               <template
-                v-for="file in slip.files.filter(one => one.role === 'placed' && one.slot?.requirement === slot.requirement && (one.slot.n ?? null) === (slot.n ?? null))"
+                v-for="file in slip.files.filter(one => one.role === 'placed' && one.slot?.requirement === slot.requirement
+                  && (one.slot.n ?? null) === (slot.n ?? null))"
                 :key="file.fileId"
               >
-                <span class="mono">{{ showText(file.path) }}</span>. {{ file.findings.filter(one => one.severity === 'error').map(one => one.message).join(' ') }}
+                <span class="mono">{{ showText(file.path) }}</span>.
+                {{ file.findings.filter(one => one.severity === 'error').map(one => one.message).join(' ') }}
                 <template v-if="file.correctedPath">
                   Right: <span class="mono">{{ showText(file.correctedPath) }}</span>
                 </template>

@@ -20,7 +20,10 @@ const standing = computed(() => earlier.value.some(one => !one.replacedAt))
 const share = computed(() => {
   const now = intake.progress
   if (!now || now.totalFiles === 0) return 0
-  return Math.min(100, Math.round(50 * now.files / now.totalFiles + (now.totalBytes === 0 ? 50 * now.files / now.totalFiles : 50 * now.bytes / now.totalBytes)))
+  return Math.min(
+    100,
+    Math.round(50 * now.files / now.totalFiles + (now.totalBytes === 0 ? 50 * now.files / now.totalFiles : 50 * now.bytes / now.totalBytes)),
+  )
 })
 
 async function take(find: () => Promise<Dropped> | Dropped) {
@@ -92,7 +95,8 @@ function choose(event: Event) {
         aria-label="Received so far"
       />
       <p aria-live="polite">
-        {{ intake.progress.files }} of {{ intake.progress.totalFiles }} files, {{ sayBytes(intake.progress.bytes) }} of {{ sayBytes(intake.progress.totalBytes) }}
+        {{ intake.progress.files }} of {{ intake.progress.totalFiles }} files, {{ sayBytes(intake.progress.bytes) }} of
+        {{ sayBytes(intake.progress.totalBytes) }}
       </p>
       <div
         v-if="intake.asking"
@@ -100,7 +104,10 @@ function choose(event: Event) {
         role="alertdialog"
         aria-label="In place of what was received before?"
       >
-        <p>{{ intake.asking.overlap.here }} of the {{ intake.asking.overlap.earlier }} files received before are in it again. What becomes of what was received before?</p>
+        <p>
+          {{ intake.asking.overlap.here }} of the {{ intake.asking.overlap.earlier }} files received before are in it again. What
+          becomes of what was received before?
+        </p>
         <div class="row center">
           <el-button
             :type="intake.asking.overlap.proposes === 'replace' ? 'primary' : 'default'"
@@ -173,7 +180,9 @@ function choose(event: Event) {
             aria-label="Keep the files here"
           />
           <p class="small quiet">
-            {{ keeps ? 'The server stores, hashes and reads every file itself.' : 'Only name, size, time, hash and format are taken, as this browser reads them; marked as not verified.' }}
+            {{ keeps
+              ? 'The server stores, hashes and reads every file itself.'
+              : 'Only name, size, time, hash and format are taken, as this browser reads them; marked as not verified.' }}
           </p>
         </div>
         <div v-if="standing">
@@ -310,6 +319,9 @@ function choose(event: Event) {
 .zone.busy { border-style: solid; }
 .ask { border: 1.5px solid var(--petrol); padding: 8px 16px; margin: 10px auto; max-width: 620px; background: var(--sheet); }
 .center { justify-content: center; margin: 12px 0; }
-.options { display: grid; gap: 12px; justify-items: start; text-align: left; max-width: 560px; margin: 18px auto 0; border-top: 1px solid var(--rule); padding-top: 14px; }
+.options {
+  display: grid; gap: 12px; justify-items: start; text-align: left; max-width: 560px; margin: 18px auto 0;
+  border-top: 1px solid var(--rule); padding-top: 14px;
+}
 .stated { width: 220px; }
 </style>

@@ -39,7 +39,10 @@ function change(person: ListedPerson, index: number) {
 }
 
 function add() {
-  editing.value = { at: null, person: { id: '', given: '', family: '', name: '', group: '', email: '', aliases: [], fields: {}, from: null, until: null } }
+  editing.value = {
+    at: null,
+    person: { id: '', given: '', family: '', name: '', group: '', email: '', aliases: [], fields: {}, from: null, until: null },
+  }
 }
 
 async function keepPerson(person: ListedPerson) {

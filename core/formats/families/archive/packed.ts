@@ -35,10 +35,16 @@ export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> 
   }
   catch (error) {
     if (error instanceof TooLarge) return reading(id, { fault: { kind: 'unpacked-in-part', megabytes: Math.round(UNPACK_LIMIT / 1e6) } })
-    return damaged(id, start.length > 0 && /EOF|early/i.test(String(error)) ? { kind: 'ends-in-packed-data' } : { kind: 'packed-data-unreadable' }, { verified: 'checksum' })
+    return damaged(
+      id,
+      start.length > 0 && /EOF|early/i.test(String(error)) ? { kind: 'ends-in-packed-data' } : { kind: 'packed-data-unreadable' },
+      { verified: 'checksum' },
+    )
   }
   if (sum === u32le(end, 0) && length % 0x100000000 === u32le(end, 4)) return reading(id, { verified: 'checksum', props: { unpackedSize: length } })
-  return await hasMoreMembers(file) || await isPadded(file, sum, length) ? reading(id, { verified: 'structure' }) : damaged(id, { kind: 'contents-checksum' }, { verified: 'checksum' })
+  return await hasMoreMembers(file) || await isPadded(file, sum, length)
+    ? reading(id, { verified: 'structure' })
+    : damaged(id, { kind: 'contents-checksum' }, { verified: 'checksum' })
 }
 
 /** Members one behind the other (§2.2): then the last eight bytes are not the first member's. */
@@ -47,7 +53,9 @@ async function hasMoreMembers(file: FileBytes): Promise<boolean> {
   try {
     const unpack = new Gunzip(() => undefined)
     unpack.onmember = at => starts.push(at)
-    for await (const piece of pieces(file, 0, file.size)) for (let offset = 0; offset < piece.length; offset += 8192) unpack.push(piece.subarray(offset, offset + 8192))
+    for await (const piece of pieces(file, 0, file.size)) {
+      for (let offset = 0; offset < piece.length; offset += 8192) unpack.push(piece.subarray(offset, offset + 8192))
+    }
     unpack.push(new Uint8Array(0), true)
   }
   catch {
@@ -102,7 +110,9 @@ export async function readXz(file: FileBytes): Promise<Reading> {
   const length = (u32le(footer, 4) + 1) * 4
   const stop = file.size - (tail.length - end) - 12
   const index = await file.read(stop - length, length)
-  if (length > file.size || u8(index, 0) !== 0 || crc32(index.subarray(0, length - 4)) !== u32le(index, length - 4)) return damaged(ids, { kind: 'index-checksum' })
+  if (length > file.size || u8(index, 0) !== 0 || crc32(index.subarray(0, length - 4)) !== u32le(index, length - 4)) {
+    return damaged(ids, { kind: 'index-checksum' })
+  }
   let offset = 1
   const number = () => {
     let value = 0

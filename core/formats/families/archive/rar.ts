@@ -28,7 +28,9 @@ async function readFifth(file: FileBytes): Promise<Reading> {
     if (header.length < 7) return damaged('rar', { kind: 'closing-mark-missing' }, rest)
     const size = number()
     const end = position + size
-    if (end <= header.length && crc32(header.subarray(4, end)) !== u32le(header, 0)) return damaged('rar', { kind: 'some-header-checksum' }, { ...rest, verified: 'checksum' })
+    if (end <= header.length && crc32(header.subarray(4, end)) !== u32le(header, 0)) {
+      return damaged('rar', { kind: 'some-header-checksum' }, { ...rest, verified: 'checksum' })
+    }
     const [type, flags] = [number(), number()]
     const extra = flags & 1 ? number() : 0
     const data = flags & 2 ? number() : 0

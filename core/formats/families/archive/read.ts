@@ -52,7 +52,9 @@ function readPackage(file: FileBytes): Reading {
   const [count, store] = [Math.min(512, u32be(head, 104)), u32be(head, 108)]
   const data = 112 + 16 * count
   const end = Math.ceil((data + store) / 8) * 8
-  for (let i = 0; i < count; i++) if (u32be(head, 112 + 16 * i) === 1000) return sized('rpm', size, end + u32be(head, data + u32be(head, 120 + 16 * i)))
+  for (let i = 0; i < count; i++) {
+    if (u32be(head, 112 + 16 * i) === 1000) return sized('rpm', size, end + u32be(head, data + u32be(head, 120 + 16 * i)))
+  }
   return end > size ? damaged('rpm', { kind: 'ends-in-signature' }) : reading('rpm')
 }
 

@@ -25,7 +25,9 @@ export async function readSeven(file: FileBytes): Promise<Reading> {
   if (crc32(header) !== u32le(head, 28)) return damaged('7z', { kind: 'directory-checksum' })
   const rest = { version, verified: 'structure' as const }
   const inner = u8(header, 0) === 0x17 ? await unpackHeader(file, header) : header
-  if (indexOf(header, ENCRYPTED) >= 0 || (inner !== null && indexOf(inner, ENCRYPTED) >= 0)) return reading('7z', { ...rest, state: 'locked', fault: { kind: 'password' } })
+  if (indexOf(header, ENCRYPTED) >= 0 || (inner !== null && indexOf(inner, ENCRYPTED) >= 0)) {
+    return reading('7z', { ...rest, state: 'locked', fault: { kind: 'password' } })
+  }
   return reading('7z', rest)
 }
 

@@ -35,7 +35,9 @@ export async function readTar(file: FileBytes): Promise<Reading> {
     }
     if (!isTarHeader(header)) return damaged('tar', { kind: 'entry-checksum' }, { props: props() })
     // sizes past 8 GB are written in base 256
-    const stated = u8(header, 124) & 0x80 ? latin1(header, 128, 136).split('').reduce((sum, char) => sum * 256 + char.charCodeAt(0), 0) : parseInt(latin1(header, 124, 136).trim() || '0', 8) || 0
+    const stated = u8(header, 124) & 0x80
+      ? latin1(header, 128, 136).split('').reduce((sum, char) => sum * 256 + char.charCodeAt(0), 0)
+      : parseInt(latin1(header, 124, 136).trim() || '0', 8) || 0
     const type = latin1(header, 156, 157)
     const size = /[xgLK]/.test(type) ? stated : extended ?? stated
     // an extended header may state the size of the entry behind it (POSIX.1-2001 pax)
@@ -48,7 +50,9 @@ export async function readTar(file: FileBytes): Promise<Reading> {
     }
     offset += 512
     // a file with holes may need more blocks for the list of them, each saying whether another follows
-    for (let more = header[156] === 0x53 ? header[482] : 0; more === 1 && offset < file.size; offset += 512) more = (await file.read(offset, 512))[504]
+    for (let more = header[156] === 0x53 ? header[482] : 0; more === 1 && offset < file.size; offset += 512) {
+      more = (await file.read(offset, 512))[504]
+    }
     // links, devices and folders have no data behind them, whatever size they state
     if (!/[1-6]/.test(type)) offset += Math.ceil(size / 512) * 512
     if (offset > file.size) return damaged('tar', { kind: 'ends-in-entry' }, { props: props() })

@@ -104,9 +104,14 @@ export async function openContainer(file: FileBytes): Promise<Container | Fault>
     if (!small) {
       const root = streams.find(one => one.kind === 'root')
       const tableSectors = await chain(u32le(head, 60), 4096)
-      small = { sectors: await chain(root?.start ?? END, 32_768), table: join(await Promise.all(tableSectors.map(index => file.read(place(index), sector)))) }
+      small = {
+        sectors: await chain(root?.start ?? END, 32_768),
+        table: join(await Promise.all(tableSectors.map(index => file.read(place(index), sector)))),
+      }
     }
-    for (let offset = stream.start, steps = 0; offset < END && steps < Math.ceil(length / 64); offset = 4 * offset + 4 <= small.table.length ? u32le(small.table, 4 * offset) : END, steps++) {
+    for (let offset = stream.start, steps = 0; offset < END && steps < Math.ceil(length / 64); offset = 4 * offset + 4 <= small.table.length
+      ? u32le(small.table, 4 * offset)
+      : END, steps++) {
       const holder = small.sectors[Math.floor(offset * 64 / sector)]
       if (holder === undefined) break
       parts.push(await file.read(place(holder) + offset * 64 % sector, 64))

@@ -37,9 +37,14 @@ async function readContainer(file: FileBytes): Promise<Reading> {
   if (names.includes('EncryptedPackage')) return reading(ids, { state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
   const props: Record<string, PropertyValue> = {}
   const [id = ''] = ids
-  const summary = { ...readSummary(await container.read('\x05SummaryInformation', 65_536) ?? new Uint8Array(0), 'summary'), ...readSummary(await container.read('\x05DocumentSummaryInformation', 65_536) ?? new Uint8Array(0), 'document') }
+  const summary = {
+    ...readSummary(await container.read('\x05SummaryInformation', 65_536) ?? new Uint8Array(0), 'summary'),
+    ...readSummary(await container.read('\x05DocumentSummaryInformation', 65_536) ?? new Uint8Array(0), 'document'),
+  }
   setProps(props, { title: summary.title, author: summary.author, created: summary.created, modified: summary.modified })
-  if (['doc', 'xls', 'ppt'].includes(id)) props.macros = names.some(name => name === 'Macros' || name === '_VBA_PROJECT_CUR' || name === '_VBA_PROJECT')
+  if (['doc', 'xls', 'ppt'].includes(id)) {
+    props.macros = names.some(name => name === 'Macros' || name === '_VBA_PROJECT_CUR' || name === '_VBA_PROJECT')
+  }
   const inner = await ownOf(MEASURES, id)?.(container) ?? {}
   if (id === 'doc') setProps(props, { pages: summary.pages || undefined, words: summary.words || undefined })
   if (id === 'ppt') setProps(props, { slides: summary.slides })

@@ -84,7 +84,9 @@ async function readTables(file: FileBytes, proof: Proof): Promise<Reading | null
     const offset = 12 + 16 * i
     // the head table holds the checksum of the whole, and its own is made without it
     if (latin1(head, offset, offset + 4) === 'head') continue
-    if (await sumOf(file, u32be(head, offset + 8), u32be(head, offset + 12)) !== u32be(head, offset + 4)) return reading(ids, { verified: 'structure' })
+    if (await sumOf(file, u32be(head, offset + 8), u32be(head, offset + 12)) !== u32be(head, offset + 4)) {
+      return reading(ids, { verified: 'structure' })
+    }
   }
   return reading(ids, { verified: 'checksum' })
 }

@@ -64,7 +64,9 @@ function titled(text: string): Record<string, PropertyValue> {
 }
 
 async function closing(file: FileBytes, id: string, mark: string): Promise<Reading> {
-  return startsWith((await file.tail()).slice(-mark.length), mark) && file.size > 2 * mark.length ? reading(id, { verified: 'structure' }) : damaged(id, { kind: 'closing-mark-missing' })
+  return startsWith((await file.tail()).slice(-mark.length), mark) && file.size > 2 * mark.length
+    ? reading(id, { verified: 'structure' })
+    : damaged(id, { kind: 'closing-mark-missing' })
 }
 
 /** Program for one system family: sections reach as far as the file (PE format §3, §4). */
@@ -75,7 +77,9 @@ async function readProgram(file: FileBytes): Promise<Reading> {
   const count = Math.min(96, u16le(header, 6))
   const sections = await file.read(offset + 24 + u16le(header, 20), count * 40)
   let reach = 0
-  for (let i = 0; i < count; i++) if (u32le(sections, 40 * i + 16) > 0) reach = Math.max(reach, u32le(sections, 40 * i + 20) + u32le(sections, 40 * i + 16))
+  for (let i = 0; i < count; i++) {
+    if (u32le(sections, 40 * i + 16) > 0) reach = Math.max(reach, u32le(sections, 40 * i + 20) + u32le(sections, 40 * i + 16))
+  }
   return sized('exe', file.size, reach)
 }
 

@@ -3,7 +3,9 @@ import { signatures } from '../../family'
 
 /** A device's commands first, then two letters and numbers, each closed by a semicolon. */
 const isPlotted = (head: Uint8Array) =>
-  /^\s*(?:BP[^;]{0,80};)?\s*(?:DF;)?\s*IN\s*;\s*[A-Z]{2}[\d.,\s-]{0,80};\s*[A-Z]{2}/.test(latin1(head, 0, 512).replace(/\x1B[.%][^\x1B\n]{0,40}/g, ''))
+  /^\s*(?:BP[^;]{0,80};)?\s*(?:DF;)?\s*IN\s*;\s*[A-Z]{2}[\d.,\s-]{0,80};\s*[A-Z]{2}/.test(
+    latin1(head, 0, 512).replace(/\x1B[.%][^\x1B\n]{0,40}/g, ''),
+  )
 const isPlainStatistics = (head: Uint8Array) =>
   u8(head, 0) >= 0x71 && u8(head, 0) <= 0x73 && [1, 2].includes(u8(head, 1)) && u8(head, 2) === 1 && u8(head, 3) === 0
 const isRecorded = (head: Uint8Array) => /^\d+ *$/.test(latin1(head, 184, 192)) && /^\d+ *$/.test(latin1(head, 252, 256))

@@ -23,14 +23,18 @@ export async function readFlac(file: FileBytes, proof: Proof, from = 0): Promise
     offset += 4 + u32be(block, 0) % 0x1000000
     if (u8(block, 0) & 0x80) break
   }
-  if (offset >= file.size) return samples > 0 || offset > file.size ? damaged('flac', { kind: 'no-sound' }, { props }) : reading('flac', { verified: 'structure', props })
+  if (offset >= file.size) {
+    return samples > 0 || offset > file.size ? damaged('flac', { kind: 'no-sound' }, { props }) : reading('flac', { verified: 'structure', props })
+  }
   const [blockSize, largest] = [u16be(info, 8), u16be(info, 10)]
   const tail = await file.tail()
   const last = lastFrame(tail)
   if (last && samples > 0 && blockSize > 0) {
     // frames of fixed length are numbered, others state their first sample
     const begins = last.frame.fixed ? last.frame.number * blockSize : last.frame.number
-    if (begins + Math.max(blockSize, largest) < samples) return damaged('flac', { kind: 'ends-early-sound', percent: Math.floor(100 * begins / samples) }, { props })
+    if (begins + Math.max(blockSize, largest) < samples) {
+      return damaged('flac', { kind: 'ends-early-sound', percent: Math.floor(100 * begins / samples) }, { props })
+    }
   }
   const longest = u32be(info, 14) >>> 8
   if (!last && samples > 0 && longest > 0 && longest < tail.length) return damaged('flac', { kind: 'last-part-silent' }, { props })

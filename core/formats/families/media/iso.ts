@@ -89,10 +89,23 @@ function eachBox(bytes: Uint8Array, from: number, to: number, take: (type: strin
   }
 }
 
-interface Track { kind: string, codec: string, timescale: number, duration: number, samples: number, props: Props, chunks: number[], lastSize: number }
+interface Track {
+  kind: string
+  codec: string
+  timescale: number
+  duration: number
+  samples: number
+  props: Props
+  chunks: number[]
+  lastSize: number
+}
 interface Movie { props: Props, reach: number, sound: boolean, video: boolean, packed: boolean, places: number[] }
 
-const CODECS: Record<string, string> = { 'avc1': 'h264', 'avc3': 'h264', 'hvc1': 'hevc', 'hev1': 'hevc', 'av01': 'av1', 'vp09': 'vp9', 'mp4v': 'mpeg4', 'mp4a': 'aac', 'ac-3': 'ac3', 'alac': 'alac', 'Opus': 'opus', 'fLaC': 'flac', 'samr': 'amr', 'sowt': 'pcm', 'twos': 'pcm', 'lpcm': 'pcm', 'in24': 'pcm', 'jpeg': 'mjpeg', 'mjp4': 'mjpeg', '.mp3': 'mp3', 's263': 'h263', 'h263': 'h263' }
+const CODECS: Record<string, string> = {
+  'avc1': 'h264', 'avc3': 'h264', 'hvc1': 'hevc', 'hev1': 'hevc', 'av01': 'av1', 'vp09': 'vp9', 'mp4v': 'mpeg4', 'mp4a': 'aac',
+  'ac-3': 'ac3', 'alac': 'alac', 'Opus': 'opus', 'fLaC': 'flac', 'samr': 'amr', 'sowt': 'pcm', 'twos': 'pcm', 'lpcm': 'pcm',
+  'in24': 'pcm', 'jpeg': 'mjpeg', 'mjp4': 'mjpeg', '.mp3': 'mp3', 's263': 'h263', 'h263': 'h263',
+}
 
 function measureMovie(bytes: Uint8Array): Movie {
   const tracks: Track[] = []
@@ -122,7 +135,9 @@ function measureMovie(bytes: Uint8Array): Movie {
     props, sound: sound !== undefined, video: video !== undefined,
     reach: Math.max(0, ...tracks.map(track => (track.chunks.length > 0 ? Math.max(...track.chunks.slice(-1)) + track.lastSize : 0))),
     packed: main !== undefined && CODECS[main.codec] !== undefined && CODECS[main.codec] !== 'pcm',
-    places: main ? [0.25, 0.5, 0.75, 1].map(share => main.chunks[Math.min(main.chunks.length - 1, Math.floor(main.chunks.length * share))] ?? -1) : [],
+    places: main
+      ? [0.25, 0.5, 0.75, 1].map(share => main.chunks[Math.min(main.chunks.length - 1, Math.floor(main.chunks.length * share))] ?? -1)
+      : [],
   }
 }
 
@@ -131,7 +146,9 @@ function measureTrack(bytes: Uint8Array, from: number, to: number): Track {
   const look = (type: string, start: number, end: number): void => {
     if (['mdia', 'minf', 'stbl'].includes(type)) eachBox(bytes, start, end, look)
     const long = u8(bytes, start) === 1
-    if (type === 'mdhd') [track.timescale, track.duration] = long ? [u32be(bytes, start + 20), u64be(bytes, start + 24)] : [u32be(bytes, start + 12), u32be(bytes, start + 16)]
+    if (type === 'mdhd') [track.timescale, track.duration] = long
+      ? [u32be(bytes, start + 20), u64be(bytes, start + 24)]
+      : [u32be(bytes, start + 12), u32be(bytes, start + 16)]
     if (type === 'hdlr' && track.kind === '') track.kind = latin1(bytes, start + 8, start + 12)
     if (type === 'stsd') {
       track.codec = latin1(bytes, start + 12, start + 16)
@@ -165,7 +182,9 @@ function channelsOf(bytes: Uint8Array, entry: number, end: number): number {
       while (u8(bytes, start) & 0x80 && start < place + 4) start++
       const settings = u16be(bytes, start + 1)
       const configuration = (settings >> 3) & 15
-      return settings >> 11 <= 5 && configuration > 0 && configuration < 8 && (settings >> 7 & 15) !== 15 ? [0, 1, 2, 3, 4, 5, 6, 8][configuration] ?? stated : stated
+      return settings >> 11 <= 5 && configuration > 0 && configuration < 8 && (settings >> 7 & 15) !== 15
+        ? [0, 1, 2, 3, 4, 5, 6, 8][configuration] ?? stated
+        : stated
     }
   }
   return stated
@@ -190,7 +209,9 @@ function measurePicture(bytes: Uint8Array): { props: Props, reach: number } {
       eachBox(bytes, start, end, (inner, from, to) => {
         if (inner !== 'ipco') return
         eachBox(bytes, from, to, (property, place) => {
-          if (property === 'ispe' && u32be(bytes, place + 4) * u32be(bytes, place + 8) > Number(props.width ?? 0) * Number(props.height ?? 0)) Object.assign(props, { width: u32be(bytes, place + 4), height: u32be(bytes, place + 8) })
+          if (property === 'ispe' && u32be(bytes, place + 4) * u32be(bytes, place + 8) > Number(props.width ?? 0) * Number(props.height ?? 0)) {
+            Object.assign(props, { width: u32be(bytes, place + 4), height: u32be(bytes, place + 8) })
+          }
           if (property === 'pixi' && props.depth === undefined) props.depth = u8(bytes, place + 5)
         })
       })

@@ -106,4 +106,7 @@ function measure(bytes: Uint8Array, kind: number, props: Record<string, Property
   if (kind === INFO && duration > 0) setProps(props, { duration: thousandths(duration * scale / 1e9) })
 }
 
-const CODECS: Record<string, string> = { 'V_MPEG4/ISO/AVC': 'h264', 'V_MPEGH/ISO/HEVC': 'hevc', 'V_AV1': 'av1', 'V_VP8': 'vp8', 'V_VP9': 'vp9', 'A_AAC': 'aac', 'A_OPUS': 'opus', 'A_VORBIS': 'vorbis', 'A_FLAC': 'flac', 'A_MPEG/L3': 'mp3', 'A_AC3': 'ac3' }
+const CODECS: Record<string, string> = {
+  'V_MPEG4/ISO/AVC': 'h264', 'V_MPEGH/ISO/HEVC': 'hevc', 'V_AV1': 'av1', 'V_VP8': 'vp8', 'V_VP9': 'vp9', 'A_AAC': 'aac',
+  'A_OPUS': 'opus', 'A_VORBIS': 'vorbis', 'A_FLAC': 'flac', 'A_MPEG/L3': 'mp3', 'A_AC3': 'ac3',
+}

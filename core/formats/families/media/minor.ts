@@ -26,7 +26,9 @@ export const MINOR_READERS = {
   surround: readSurround,
   animation: ({ head, size }) => sized('swf', size, startsWith(head, 'FWS') ? u32le(head, 4) : 8, { version: String(u8(head, 3)) }),
   exchange: readExchange,
-  tape: ({ size }) => (size % 120_000 === 0 || size % 144_000 === 0 ? reading('dv', { verified: 'structure' }) : damaged('dv', { kind: 'ends-in-picture' })),
+  tape: ({ size }) => (size % 120_000 === 0 || size % 144_000 === 0
+    ? reading('dv', { verified: 'structure' })
+    : damaged('dv', { kind: 'ends-in-picture' })),
   frames: (file) => {
     const { head } = file
     return readFrames(file, { width: u16le(head, 12), height: u16le(head, 14), videoCodec: latin1(head, 8, 12).toLowerCase() })
@@ -109,7 +111,10 @@ async function readInterchange(file: FileBytes): Promise<Reading | null> {
       const frames = u32be(chunk, 10)
       const exponent = (u16be(chunk, 16) & 0x7FFF) - 16_383 - 63
       const rate = Math.round((u32be(chunk, 18) * 0x100000000 + u32be(chunk, 22)) * 2 ** exponent)
-      setProps(props, { channels: u16be(chunk, 8), bitDepth: u16be(chunk, 14), sampleRate: rate, duration: rate > 0 ? thousandths(frames / rate) : undefined })
+      setProps(
+        props,
+        { channels: u16be(chunk, 8), bitDepth: u16be(chunk, 14), sampleRate: rate, duration: rate > 0 ? thousandths(frames / rate) : undefined },
+      )
     }
     offset += 8 + u32be(chunk, 4) + (u32be(chunk, 4) & 1)
   }
@@ -130,7 +135,9 @@ async function readNotes(file: FileBytes): Promise<Reading> {
     offset += 8 + u32be(chunk, 4)
   }
   if (offset > size) return damaged('mid', endsEarly(size, offset), { version })
-  return count < tracks ? damaged('mid', { kind: 'fewer-tracks', found: count, stated: tracks }, { version }) : reading('mid', { version, verified: 'structure' })
+  return count < tracks
+    ? damaged('mid', { kind: 'fewer-tracks', found: count, stated: tracks }, { version })
+    : reading('mid', { version, verified: 'structure' })
 }
 
 const BASIC_BITS: Record<number, number> = { 1: 8, 2: 8, 3: 16, 4: 24, 5: 32, 6: 32, 7: 64, 27: 8 }
@@ -141,7 +148,9 @@ function readBasic(head: Uint8Array, size: number): Reading {
   const props: Props = { sampleRate, channels }
   // all ones: the length was not known when the header was written
   const known = length !== 0xFFFFFFFF
-  if (bits && sampleRate > 0 && channels > 0) Object.assign(props, { bitDepth: bits, duration: thousandths((known ? length : Math.max(0, size - start)) / (bits / 8 * channels * sampleRate)) })
+  if (bits && sampleRate > 0 && channels > 0) {
+    Object.assign(props, { bitDepth: bits, duration: thousandths((known ? length : Math.max(0, size - start)) / (bits / 8 * channels * sampleRate)) })
+  }
   return sized('au', size, known ? start + length : start, { props })
 }
 
@@ -178,13 +187,18 @@ async function readFlv(file: FileBytes): Promise<Reading> {
   return tags === 0 ? damaged('flv', { kind: 'no-sound-nor-pictures' }) : reading('flv', { verified: 'structure' })
 }
 
-const CAF_CODECS: Record<string, string> = { 'lpcm': 'pcm', 'aac ': 'aac', 'alac': 'alac', 'ima4': 'ima-adpcm', 'ulaw': 'mu-law', 'alaw': 'a-law', '.mp3': 'mp3' }
+const CAF_CODECS: Record<string, string> = {
+  'lpcm': 'pcm', 'aac ': 'aac', 'alac': 'alac', 'ima4': 'ima-adpcm', 'ulaw': 'mu-law', 'alaw': 'a-law', '.mp3': 'mp3',
+}
 
 async function readContainer(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   const view = new DataView(head.buffer, head.byteOffset, head.byteLength)
   const props: Props = {}
-  if (startsWith(head, 'desc', 8) && head.length >= 52) setProps(props, { sampleRate: Math.round(view.getFloat64(20)), audioCodec: CAF_CODECS[latin1(head, 28, 32)] ?? latin1(head, 28, 32).trim(), channels: u32be(head, 44), bitDepth: u32be(head, 48) || undefined })
+  if (startsWith(head, 'desc', 8) && head.length >= 52) setProps(props, {
+    sampleRate: Math.round(view.getFloat64(20)), audioCodec: CAF_CODECS[latin1(head, 28, 32)] ?? latin1(head, 28, 32).trim(),
+    channels: u32be(head, 44), bitDepth: u32be(head, 48) || undefined,
+  })
   let offset = 8
   for (let chunks = 0; offset + 12 <= size && chunks < 10_000; chunks++) {
     const length = u64be(await file.read(offset + 4, 8), 0)
@@ -213,7 +227,9 @@ async function readHybrid(file: FileBytes): Promise<Reading> {
     done = u32le(block, 16) + u32le(block, 20)
   }
   if (offset > size) return damaged('wv', { kind: 'ends-in-block' }, { props })
-  return samples < 0xFFFFFFFF && done < samples ? damaged('wv', { kind: 'ends-early-sound', percent: Math.floor(100 * done / samples) }, { props }) : reading('wv', { verified: 'structure', props })
+  return samples < 0xFFFFFFFF && done < samples
+    ? damaged('wv', { kind: 'ends-early-sound', percent: Math.floor(100 * done / samples) }, { props })
+    : reading('wv', { verified: 'structure', props })
 }
 
 /** AC-3 (ETSI TS 102 366 §4.3): 16-bit words a frame, by the two codes of the fifth byte. */

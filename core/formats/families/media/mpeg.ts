@@ -33,7 +33,9 @@ function frameAt(bytes: Uint8Array, offset: number): Frame | null {
     const length = ((u8(bytes, offset + 3) & 3) << 11) | (u8(bytes, offset + 4) << 3) | (u8(bytes, offset + 5) >> 5)
     const sampleRate = AAC_RATES[(u8(bytes, offset + 2) >> 2) & 15]
     const channels = ((u8(bytes, offset + 2) & 1) << 2) | (u8(bytes, offset + 3) >> 6)
-    return length < 7 || !sampleRate ? null : { length, layer: 'aac', sampleRate, channels: channels === 7 ? 8 : channels, samples: 1024 * ((u8(bytes, offset + 6) & 3) + 1) }
+    return length < 7 || !sampleRate
+      ? null
+      : { length, layer: 'aac', sampleRate, channels: channels === 7 ? 8 : channels, samples: 1024 * ((u8(bytes, offset + 6) & 3) + 1) }
   }
   const layer = (4 - kind) as 1 | 2 | 3
   const version = (u8(bytes, offset + 1) >> 3) & 3
@@ -84,7 +86,10 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
   if (id === 'aac') setProps(props, { duration: thousandths(walked.samples / first.sampleRate) })
   else {
     const samples = stated ? stated.frames * first.samples : walked.samples
-    setProps(props, { duration: thousandths(samples / first.sampleRate), bitRate: samples > 0 ? Math.round(walked.bytes * 8 * first.sampleRate / samples / 1000) * 1000 : undefined })
+    setProps(props, {
+      duration: thousandths(samples / first.sampleRate),
+      bitRate: samples > 0 ? Math.round(walked.bytes * 8 * first.sampleRate / samples / 1000) * 1000 : undefined,
+    })
   }
   if (stated && stated.bytes > file.size - offset + 1) return damaged(id, endsEarly(file.size - offset, stated.bytes), { props })
   if (walked.zeros) return damaged(id, { kind: 'part-zeros' }, { props })
@@ -106,7 +111,13 @@ function statedBytes(frame: Uint8Array, first: Frame): { frames: number, bytes: 
   return null
 }
 
-async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<{ frames: number, samples: number, bytes: number, cut: boolean, zeros: boolean }> {
+async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<{
+  frames: number
+  samples: number
+  bytes: number
+  cut: boolean
+  zeros: boolean
+}> {
   const read = cursor(file)
   let [offset, frames, samples, bytes, last] = [from, 0, 0, 0, from]
   let left = true
@@ -157,7 +168,11 @@ export function readMpegStream({ head, size }: FileBytes): Reading | null {
   if (startsWith(head, '\0\0\x01\xBA') || startsWith(head, '\0\0\x01\xB3')) {
     const props: Record<string, PropertyValue> = {}
     const offset = indexOf(head, '\0\0\x01\xB3')
-    if (offset >= 0) setProps(props, { width: u16be(head, offset + 4) >> 4, height: u16be(head, offset + 5) & 0xFFF, frameRate: FRAME_RATES[u8(head, offset + 7) & 15] || undefined, videoCodec: latin1(head, offset).includes('\0\0\x01\xB5') ? 'mpeg2' : 'mpeg1' })
+    if (offset >= 0) setProps(props, {
+      width: u16be(head, offset + 4) >> 4, height: u16be(head, offset + 5) & 0xFFF,
+      frameRate: FRAME_RATES[u8(head, offset + 7) & 15] || undefined,
+      videoCodec: latin1(head, offset).includes('\0\0\x01\xB5') ? 'mpeg2' : 'mpeg1',
+    })
     return reading('mpg', { props })
   }
   for (const [offset, each] of [[0, 188], [4, 192]] as const) {
@@ -165,7 +180,9 @@ export function readMpegStream({ head, size }: FileBytes): Reading | null {
     while (packets < 20 && offset + packets * each < head.length && u8(head, offset + packets * each) === 0x47) packets++
     if (packets < Math.min(5, Math.floor(size / each))) continue
     if (packets < 3) continue
-    return size % each === 0 || size > 64 * 1024 * 1024 ? reading('m2ts', { verified: size % each === 0 ? 'structure' : 'signature' }) : damaged('m2ts', { kind: 'ends-in-packet' })
+    return size % each === 0 || size > 64 * 1024 * 1024
+      ? reading('m2ts', { verified: size % each === 0 ? 'structure' : 'signature' })
+      : damaged('m2ts', { kind: 'ends-in-packet' })
   }
   return null
 }

@@ -24,7 +24,9 @@ export async function readOgg(file: FileBytes, proof: Proof): Promise<Reading> {
     let length = 27 + segments
     for (let i = 0; i < segments; i++) length += u8(header, 27 + i)
     if (offset + length > size) return damaged(id, { kind: 'ends-in-page' }, { props })
-    if (proof.checksums && checksum(await read(offset, length)) !== u32le(header, 22)) return damaged(id, { kind: 'page-checksum' }, { props, verified: 'checksum' })
+    if (proof.checksums && checksum(await read(offset, length)) !== u32le(header, 22)) {
+      return damaged(id, { kind: 'page-checksum' }, { props, verified: 'checksum' })
+    }
     const position = u64le(header, 6)
     // all ones mark a page on which no packet ends
     if (u32le(header, 10) !== 0xFFFFFFFF) granule = Math.max(granule, position)
@@ -44,7 +46,11 @@ function measure(head: Uint8Array): { id: string, props: Record<string, Property
   if (text.includes('\x80theora')) {
     const offset = text.indexOf('\x80theora')
     const [over, under] = [u32be(head, offset + 22), u32be(head, offset + 26)]
-    setProps(props, { videoCodec: 'theora', width: (u8(head, offset + 14) << 16) | (u8(head, offset + 15) << 8) | u8(head, offset + 16), height: (u8(head, offset + 17) << 16) | (u8(head, offset + 18) << 8) | u8(head, offset + 19), frameRate: under > 0 ? thousandths(over / under) : undefined })
+    setProps(props, {
+      videoCodec: 'theora', width: (u8(head, offset + 14) << 16) | (u8(head, offset + 15) << 8) | u8(head, offset + 16),
+      height: (u8(head, offset + 17) << 16) | (u8(head, offset + 18) << 8) | u8(head, offset + 19),
+      frameRate: under > 0 ? thousandths(over / under) : undefined,
+    })
     return { id: 'ogv', props, rate: 0, skip: 0 }
   }
   if (startsWith(first, 'OpusHead')) {

@@ -10,6 +10,7 @@ import { SIGNATURES } from './signatures'
 import { readAsf } from './streaming'
 
 export const readMedia = readBySignature(SIGNATURES, {
-  riff: readRiff, flac: readFlac, ogg: readOgg, boxes: readIsoMedia, matroska: readMatroska, asf: readAsf, stream: readMpegStream, frameSound: readMpegAudio,
+  riff: readRiff, flac: readFlac, ogg: readOgg, boxes: readIsoMedia, matroska: readMatroska, asf: readAsf, stream: readMpegStream,
+  frameSound: readMpegAudio,
   ...MINOR_READERS,
 })

@@ -14,7 +14,8 @@ const unset = (length: number) => length === 0 || length >= 0xFFFFFF00
 export async function readRiff(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   const form = latin1(head, 8, 12)
-  const id = ({ 'WAVE': 'wav', 'WEBP': 'webp', 'AVI ': 'avi', 'sfbk': 'sf2', 'RMID': 'mid' } as Record<string, string>)[form] ?? (/^CDR/i.test(form) ? 'cdr' : null)
+  const id = ({ 'WAVE': 'wav', 'WEBP': 'webp', 'AVI ': 'avi', 'sfbk': 'sf2', 'RMID': 'mid' } as Record<string, string>)[form]
+    ?? (/^CDR/i.test(form) ? 'cdr' : null)
   if (!id) return null
   const long = startsWith(head, 'RIFX') ? u32be : u32le
   const chunks: Chunk[] = []
@@ -53,7 +54,9 @@ async function measureForm(id: string, form: string, file: FileBytes, chunks: re
   }
 }
 
-const WAVE_CODECS: Record<number, string> = { 1: 'pcm', 2: 'adpcm', 3: 'pcm-float', 6: 'a-law', 7: 'mu-law', 0x11: 'ima-adpcm', 0x50: 'mp2', 0x55: 'mp3' }
+const WAVE_CODECS: Record<number, string> = {
+  1: 'pcm', 2: 'adpcm', 3: 'pcm-float', 6: 'a-law', 7: 'mu-law', 0x11: 'ima-adpcm', 0x50: 'mp2', 0x55: 'mp3',
+}
 
 function measureWave(chunks: readonly Chunk[], size: number, big: boolean): { props: Props, version?: string } {
   const [short, long] = big ? [u16be, u32be] : [u16le, u32le]
@@ -63,7 +66,10 @@ function measureWave(chunks: readonly Chunk[], size: number, big: boolean): { pr
   // the extensible form names its real codec in the first two bytes of a GUID
   const tag = short(format, 8) === 0xFFFE ? short(format, 32) : short(format, 8)
   const rate = long(format, 16)
-  setProps(props, { channels: short(format, 10), sampleRate: long(format, 12), bitRate: rate * 8, bitDepth: short(format, 22) || undefined, audioCodec: WAVE_CODECS[tag] ?? `0x${tag.toString(16)}` })
+  setProps(props, {
+    channels: short(format, 10), sampleRate: long(format, 12), bitRate: rate * 8, bitDepth: short(format, 22) || undefined,
+    audioCodec: WAVE_CODECS[tag] ?? `0x${tag.toString(16)}`,
+  })
   const data = chunks.find(chunk => chunk.type === 'data')
   const frames = chunks.find(chunk => chunk.type === 'fact')?.start
   if (data && rate > 0) {
@@ -79,7 +85,9 @@ function measureWebp(chunks: readonly Chunk[]): Props {
   const [first] = chunks
   if (!first) return props
   const { start } = first
-  if (first.type === 'VP8X') Object.assign(props, { width: 1 + u16le(start, 12) + (u8(start, 14) << 16), height: 1 + u16le(start, 15) + (u8(start, 17) << 16) })
+  if (first.type === 'VP8X') {
+    Object.assign(props, { width: 1 + u16le(start, 12) + (u8(start, 14) << 16), height: 1 + u16le(start, 15) + (u8(start, 17) << 16) })
+  }
   if (first.type === 'VP8 ') Object.assign(props, { width: u16le(start, 14) & 0x3FFF, height: u16le(start, 16) & 0x3FFF })
   if (first.type === 'VP8L') {
     const bits = u32le(start, 9)
@@ -97,10 +105,15 @@ async function measureAvi(file: FileBytes, chunks: readonly Chunk[]): Promise<Pr
   const header = await file.read(list.at + 12, Math.min(list.length, 4096))
   const main = header.subarray(8)
   const [micro, frames] = [u32le(main, 0), u32le(main, 16)]
-  setProps(props, { width: u32le(main, 32), height: u32le(main, 36), frameRate: micro > 0 ? thousandths(1e6 / micro) : undefined, duration: micro > 0 && frames > 0 ? thousandths(frames * micro / 1e6) : undefined })
+  setProps(props, {
+    width: u32le(main, 32), height: u32le(main, 36), frameRate: micro > 0 ? thousandths(1e6 / micro) : undefined,
+    duration: micro > 0 && frames > 0 ? thousandths(frames * micro / 1e6) : undefined,
+  })
   const text = latin1(header)
   const video = text.indexOf('strh')
   const codec = text.indexOf('vids')
-  if (video >= 0 && codec >= 0) setProps(props, { videoCodec: latin1(header, codec + 4, codec + 8).replace(/[^\x21-\x7E]/g, '').toLowerCase() || undefined })
+  if (video >= 0 && codec >= 0) {
+    setProps(props, { videoCodec: latin1(header, codec + 4, codec + 8).replace(/[^\x21-\x7E]/g, '').toLowerCase() || undefined })
+  }
   return props
 }

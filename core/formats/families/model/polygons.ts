@@ -20,15 +20,20 @@ class Fans {
   }
 
   measure(): Props {
-    return this.count * 3 === this.corners.length && !this.points.full ? measureTriangles(this.points.values(), this.corners) : { triangles: this.count }
+    return this.count * 3 === this.corners.length && !this.points.full
+      ? measureTriangles(this.points.values(), this.corners)
+      : { triangles: this.count }
   }
 }
 
 /** OBJ: lines by their first word; faces name corners from 1, or backwards from the last. */
 export async function readObj(file: FileBytes): Promise<Reading | null> {
   const start = latin1(file.head, 0, 4096)
-  const lines = start.split(/\r?\n/).slice(0, file.size > 4096 ? -1 : undefined).map(line => line.trim()).filter(line => line !== '' && !line.startsWith('#'))
-  if (lines.length === 0 || !lines.every(line => /^(?:v|vn|vt|vp|f|fo|o|g|s|usemtl|mtllib|l|p|cstype|deg|curv|surf|parm|end)(?:\s|$)/.test(line)) || !lines.some(line => /^(?:v\s+-?[\d.]|mtllib\s)/.test(line))) return null
+  const lines = start.split(/\r?\n/)
+    .slice(0, file.size > 4096 ? -1 : undefined).map(line => line.trim()).filter(line => line !== '' && !line.startsWith('#'))
+  if (lines.length === 0
+    || !lines.every(line => /^(?:v|vn|vt|vp|f|fo|o|g|s|usemtl|mtllib|l|p|cstype|deg|curv|surf|parm|end)(?:\s|$)/.test(line))
+    || !lines.some(line => /^(?:v\s+-?[\d.]|mtllib\s)/.test(line))) return null
   const mesh = new Fans()
   let vertices = 0
   let far = 0
@@ -84,13 +89,18 @@ export async function readOff(file: FileBytes): Promise<Reading | null> {
     return true
   })
   const props: Props = { form: 'ascii', ...mesh.measure() }
-  if (vertices < 0 || done < vertices + faces) return damaged('off', { kind: 'fewer-corners', found: done, stated: Math.max(0, vertices + faces) }, { props })
+  if (vertices < 0 || done < vertices + faces) {
+    return damaged('off', { kind: 'fewer-corners', found: done, stated: Math.max(0, vertices + faces) }, { props })
+  }
   return reading('off', { verified: 'structure', props, ...(faces === 0 ? { blank: true as const } : {}) })
 }
 
 const LITTLE: Record<number, typeof u8> = { 1: u8, 2: u16le, 4: u32le }
 const BIG: Record<number, typeof u8> = { 1: u8, 2: u16be, 4: u32be }
-const SIZES: Record<string, number> = { char: 1, uchar: 1, int8: 1, uint8: 1, short: 2, ushort: 2, int16: 2, uint16: 2, int: 4, uint: 4, int32: 4, uint32: 4, float: 4, float32: 4, double: 8, float64: 8 }
+const SIZES: Record<string, number> = {
+  char: 1, uchar: 1, int8: 1, uint8: 1, short: 2, ushort: 2, int16: 2, uint16: 2, int: 4, uint: 4, int32: 4, uint32: 4, float: 4,
+  float32: 4, double: 8, float64: 8,
+}
 
 interface PlyElement { name: string, count: number, properties: { name: string, type: string, list: string | null }[] }
 
@@ -105,7 +115,9 @@ export async function readPly(file: FileBytes): Promise<Reading | null> {
   for (const line of header.split(/\r?\n/)) {
     const words = line.trim().split(/\s+/)
     if (words[0] === 'element') elements.push({ name: words[1] ?? '', count: Number(words[2]) || 0, properties: [] })
-    if (words[0] === 'property') elements.at(-1)?.properties.push(words[1] === 'list' ? { name: words[4] ?? '', type: words[3] ?? '', list: words[2] ?? '' } : { name: words[2] ?? '', type: words[1] ?? '', list: null })
+    if (words[0] === 'property') elements.at(-1)?.properties.push(words[1] === 'list'
+      ? { name: words[4] ?? '', type: words[3] ?? '', list: words[2] ?? '' }
+      : { name: words[2] ?? '', type: words[1] ?? '', list: null })
   }
   const binary = format?.[1] !== 'ascii'
   const rest = { version: format?.[2] ?? null, props: { form: binary ? 'binary' : 'ascii' } as Props }
@@ -136,10 +148,14 @@ export async function readPly(file: FileBytes): Promise<Reading | null> {
   const told = await walkBinary(file, header.length, elements, little)
   if (told === null) return reading('ply', rest)
   Object.assign(rest.props, told.props)
-  return told.reach > size ? damaged('ply', endsEarly(size, told.reach), rest) : reading('ply', { verified: 'structure', ...rest, ...(total === 0 ? { blank: true as const } : {}) })
+  return told.reach > size
+    ? damaged('ply', endsEarly(size, told.reach), rest)
+    : reading('ply', { verified: 'structure', ...rest, ...(total === 0 ? { blank: true as const } : {}) })
 }
 
-async function walkBinary(file: FileBytes, from: number, elements: readonly PlyElement[], little: boolean): Promise<{ reach: number, props: Props } | null> {
+async function walkBinary(
+  file: FileBytes, from: number, elements: readonly PlyElement[], little: boolean,
+): Promise<{ reach: number, props: Props } | null> {
   const mesh = new Fans()
   // elements before the faces have rows of one length; faces are walked, up to what is measured
   let offset = from
@@ -151,8 +167,13 @@ async function walkBinary(file: FileBytes, from: number, elements: readonly PlyE
       if (element.name === 'vertex' && offset + row * element.count <= file.size && row * element.count < 32 * 1024 * 1024) {
         const bytes = await file.read(offset, row * element.count)
         const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-        const [wide, narrow] = [element.properties[0]?.type === 'double' || element.properties[0]?.type === 'float64', element.properties[0]?.type.startsWith('float')]
-        for (let i = 0; i < element.count && (wide || narrow) && !mesh.points.full; i++) mesh.points.push(...[0, 1, 2].map(axis => (wide ? view.getFloat64(i * row + 8 * axis, little) : view.getFloat32(i * row + 4 * axis, little))) as [number, number, number])
+        const [wide, narrow] = [
+          element.properties[0]?.type === 'double' || element.properties[0]?.type === 'float64',
+          element.properties[0]?.type.startsWith('float'),
+        ]
+        for (let i = 0; i < element.count && (wide || narrow) && !mesh.points.full; i++) mesh.points.push(...[0, 1, 2].map(axis => (wide
+          ? view.getFloat64(i * row + 8 * axis, little)
+          : view.getFloat32(i * row + 4 * axis, little))) as [number, number, number])
       }
       offset += row * element.count
       continue
@@ -174,7 +195,9 @@ async function walkBinary(file: FileBytes, from: number, elements: readonly PlyE
         const count = number(property.list, place)
         place += SIZES[property.list] ?? 0
         const width = SIZES[property.type] ?? 0
-        if (element.name === 'face' && place + count * width <= bytes.length) mesh.add(Array.from({ length: Math.min(count, 1000) }, (_, k) => number(property.type, place + k * width)))
+        if (element.name === 'face' && place + count * width <= bytes.length) {
+          mesh.add(Array.from({ length: Math.min(count, 1000) }, (_, k) => number(property.type, place + k * width)))
+        }
         place += count * width
       }
       if (place > bytes.length) break

@@ -19,7 +19,9 @@ export const readModel = readBySignature(SIGNATURES, {
   textExchange: ({ head }) => reading('fbx', { version: versionBy(/^; FBX ([\d.]+)/, head), props: { form: 'ascii' } }),
   binaryStage: ({ head, size }) => {
     const stated = u32le(head, 16)
-    return stated > size ? damaged('usdc', endsEarly(size, stated)) : reading('usdc', { version: [...head.subarray(8, 11)].join('.'), verified: 'structure' })
+    return stated > size
+      ? damaged('usdc', endsEarly(size, stated))
+      : reading('usdc', { version: [...head.subarray(8, 11)].join('.'), verified: 'structure' })
   },
   textStage: ({ head }) => reading('usda', { version: versionBy(/^#usda ([\d.]+)/, head) }),
   world: ({ head }) => reading('wrl', { version: versionBy(/^#VRML V([\d.]+)/, head) }),
@@ -27,7 +29,10 @@ export const readModel = readBySignature(SIGNATURES, {
   binaryDrawing: ({ head }) => reading('dwg', { version: latin1(head, 0, 6) }),
   publishedDrawing: ({ head }) => reading('dwf', { version: latin1(head, 6, 11) }),
   curves: ({ head }) => reading('3dm', { version: latin1(head, 24, 32).trim() }),
-  grid: ({ head }) => reading('vtk', { version: versionBy(/Version ([\d.]+)/, head), props: { form: /\nBINARY/.test(latin1(head, 0, 512)) ? 'binary' : 'ascii' } }),
+  grid: ({ head }) => reading(
+    'vtk',
+    { version: versionBy(/Version ([\d.]+)/, head), props: { form: /\nBINARY/.test(latin1(head, 0, 512)) ? 'binary' : 'ascii' } },
+  ),
   elements: readElements,
   topology: ({ head }) => reading('brep', { version: versionBy(/Topology V(\d)/, head) }),
   ply: readPly,

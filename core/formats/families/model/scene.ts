@@ -20,7 +20,10 @@ export const sceneVersion = (json: string): string | null => /"asset"\s*:\s*\{[^
 /** Triangles of all primitives in mode 4, from the counts of their indices or positions (§3.7.2). */
 export function trianglesOf(json: string): number | undefined {
   try {
-    const scene = JSON.parse(json) as { meshes?: { primitives?: { mode?: number, indices?: number, attributes?: Record<string, number> }[] }[], accessors?: { count?: number }[] }
+    const scene = JSON.parse(json) as {
+      meshes?: { primitives?: { mode?: number, indices?: number, attributes?: Record<string, number> }[] }[]
+      accessors?: { count?: number }[]
+    }
     let total = 0
     for (const mesh of scene.meshes ?? []) {
       for (const primitive of mesh.primitives ?? []) {

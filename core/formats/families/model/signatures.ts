@@ -17,7 +17,10 @@ export const SIGNATURES = signatures([
   { starts: '#usda', reader: 'textStage' },
   { starts: '#VRML', reader: 'world' },
   { starts: 'ISO-10303-21;', reader: 'product' },
-  { starts: 'AC10', when: (head, size) => /^AC10\d\d/.test(latin1(head, 0, 6)) && size > 32 && head.subarray(6, 12).includes(0), reader: 'binaryDrawing' },
+  {
+    starts: 'AC10', when: (head, size) => /^AC10\d\d/.test(latin1(head, 0, 6)) && size > 32 && head.subarray(6, 12).includes(0),
+    reader: 'binaryDrawing',
+  },
   { starts: '(DWF V', reader: 'publishedDrawing' },
   { starts: '3D Geometry File Format', reader: 'curves' },
   { starts: '\xFF\xFE\xFF\x0E', when: head => latin1(head, 4, 32).replace(/\0/g, '').startsWith('SketchUp Model'), id: 'skp' },

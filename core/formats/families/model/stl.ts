@@ -22,7 +22,9 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
   // some programs append colours or names behind the last facet
   const more = size > stated && size - stated < 4096 && triangles > 0
   if (stated === size || (more && looksLikeFacets(head, Math.min(8, triangles)))) {
-    if (triangles === 0) return size === HEADER && /solid|stl|binary/i.test(latin1(head, 0, 80)) ? reading('stl', { verified: 'structure', props: told, blank: true }) : null
+    if (triangles === 0) return size === HEADER && /solid|stl|binary/i.test(latin1(head, 0, 80))
+      ? reading('stl', { verified: 'structure', props: told, blank: true })
+      : null
     if (!looksLikeFacets(head, Math.min(4, triangles), true)) return null
     if (triangles > MEASURED) return reading('stl', { verified: 'structure', props: told })
     const points = new Floats()
@@ -48,7 +50,8 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
     return reading('stl', { verified: 'structure', props })
   }
   // cut short: only where every facet at hand is a plausible one, since any bytes could stand here
-  if (stated > size && triangles < 50_000_000 && size >= HEADER + 2 * TRIANGLE && looksLikeFacets(head, Math.min(8, Math.floor((size - HEADER) / TRIANGLE)))) {
+  if (stated > size && triangles < 50_000_000 && size >= HEADER + 2 * TRIANGLE
+    && looksLikeFacets(head, Math.min(8, Math.floor((size - HEADER) / TRIANGLE)))) {
     return damaged('stl', { kind: 'ends-early', percent: Math.floor(100 * size / stated) }, { props: told })
   }
   return null
@@ -85,7 +88,9 @@ export async function readAsciiStl(file: FileBytes): Promise<Reading | null> {
     else if (text !== '') ended &&= !/^solid\b/i.test(text)
     return true
   })
-  const props: Record<string, PropertyValue> = { form: 'ascii', ...(corners === 3 * facets && !points.full ? measureTriangles(points.values(), null) : { triangles: facets }) }
+  const props: Record<string, PropertyValue> = {
+    form: 'ascii', ...(corners === 3 * facets && !points.full ? measureTriangles(points.values(), null) : { triangles: facets }),
+  }
   if (!ended) return damaged('stl', { kind: 'closing-line-missing' }, { props })
   if (odd || corners !== 3 * facets) return damaged('stl', { kind: 'triangle-incomplete' }, { props })
   return reading('stl', { verified: 'structure', props, ...(facets === 0 ? { blank: true as const } : {}) })

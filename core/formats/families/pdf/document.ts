@@ -216,7 +216,10 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
         const first = Number(stored.dictionary.get('First') ?? 0)
         const text = latin1(data)
         const table = text.slice(0, first).trim().split(/\s+/).map(Number)
-        packs.set(stream, { numbers: table.filter((_, i) => i % 2 === 0), offsets: table.filter((_, i) => i % 2 === 1).map(offset => offset + first), text })
+        packs.set(
+          stream,
+          { numbers: table.filter((_, i) => i % 2 === 0), offsets: table.filter((_, i) => i % 2 === 1).map(offset => offset + first), text },
+        )
       }
     }
     const pack = packs.get(stream)

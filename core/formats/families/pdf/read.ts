@@ -47,7 +47,10 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
   const props: Record<string, PropertyValue> = {}
   const catalogue = await document.get(document.trailer.get('Root'))
   const opening = await openingOf(document)
-  const proved = { version: newest(version, isDictionary(catalogue) ? nameOf(catalogue.get('Version')) : null), verified: document.rebuilt ? 'signature' as const : 'structure' as const, props }
+  const proved = {
+    version: newest(version, isDictionary(catalogue) ? nameOf(catalogue.get('Version')) : null),
+    verified: document.rebuilt ? 'signature' as const : 'structure' as const, props,
+  }
   if (opening === 'locked') return reading(ids, { ...proved, state: 'locked', fault: { kind: 'password' } })
   const blank = isDictionary(catalogue) ? await measurePages(document, catalogue, props) : false
   if (!document.trailer.has('Encrypt')) await readInformation(document, props)

@@ -130,7 +130,9 @@ export function listOf(value: Value | undefined): Value[] {
 
 export const isDictionary = (value: Value | undefined): value is Dictionary => value instanceof Map
 export const isReference = (value: Value | undefined): value is Reference => typeof value === 'object' && value !== null && 'object' in value
-export const nameOf = (value: Value | undefined): string | null => (typeof value === 'object' && value !== null && 'name' in value ? value.name : null)
+export const nameOf = (value: Value | undefined): string | null => (typeof value === 'object' && value !== null && 'name' in value
+  ? value.name
+  : null)
 
 /** A text string (§7.9.2.2): UTF-16 or UTF-8 by its mark, else one byte a character. */
 export function textOf(value: Value | undefined): string | undefined {

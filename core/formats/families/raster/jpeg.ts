@@ -26,7 +26,10 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
     if (length < 2) return damaged('jpg', { kind: 'header-unreadable' }, { props })
     if (marker >= 0xC0 && marker <= 0xCF && marker !== 0xC4 && marker !== 0xC8 && marker !== 0xCC) {
       components = u8(segment, 9)
-      Object.assign(props, { depth: u8(segment, 4), height: u16be(segment, 5), width: u16be(segment, 7), colorModel: COLOR_MODELS[components] ?? 'rgb' })
+      Object.assign(
+        props,
+        { depth: u8(segment, 4), height: u16be(segment, 5), width: u16be(segment, 7), colorModel: COLOR_MODELS[components] ?? 'rgb' },
+      )
     }
     if (marker === 0xE0 && startsWith(segment, 'JFIF\0', 4) && u16be(segment, 12) > 1) {
       if (u8(segment, 11) === 1) props.resolution = u16be(segment, 12)
@@ -41,7 +44,9 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
   }
   if (components === 0) return damaged('jpg', { kind: 'header-unreadable' }, { props })
   const tail = await file.tail()
-  if (file.size - tail.length + lastIndexOf(tail, '\xFF\xD9') >= offset && lastIndexOf(tail, '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })
+  if (file.size - tail.length + lastIndexOf(tail, '\xFF\xD9') >= offset && lastIndexOf(tail, '\xFF\xD9') >= 0) {
+    return reading('jpg', { verified: 'structure', props })
+  }
   // entropy-coded data stuffs every FF, so FF D9 behind the scan header can only be an end; writers may append more behind it
   for (let from = Math.max(offset, file.size - SEARCHED); ; from = Math.max(offset, from - SEARCHED)) {
     if (indexOf(await file.read(from, SEARCHED + 1), '\xFF\xD9') >= 0) return reading('jpg', { verified: 'structure', props })

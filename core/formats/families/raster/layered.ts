@@ -64,7 +64,9 @@ export async function readXcf(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   const version = latin1(head, 9, 13)
   const number = version === 'file' ? 0 : Number(version.slice(1)) || 0
-  const props: Record<string, PropertyValue> = { width: u32be(head, 14), height: u32be(head, 18), colorModel: ['rgb', 'gray', 'indexed'][u32be(head, 22)] ?? 'rgb' }
+  const props: Record<string, PropertyValue> = {
+    width: u32be(head, 14), height: u32be(head, 18), colorModel: ['rgb', 'gray', 'indexed'][u32be(head, 22)] ?? 'rgb',
+  }
   let position = number >= 4 ? 30 : 26
   for (let properties = 0; properties < 1000; properties++) {
     const property = await file.read(position, 8)

@@ -100,7 +100,9 @@ export async function readHighRange(file: FileBytes): Promise<Reading> {
   const rest = { version: String(u8(head, 4)), props }
   // deep and many-part files (bits 11, 12 of the version field) and tiles in several sizes order their tables otherwise
   if ((u8(head, 5) & 0x18) !== 0 || (tiles && !tiles.single)) return reading('exr', rest)
-  const blocks = tiles ? Math.ceil(Number(props.width) / Math.max(1, tiles.across)) * Math.ceil(Number(props.height) / Math.max(1, tiles.up)) : Math.ceil((bottom - top + 1) / lines)
+  const blocks = tiles
+    ? Math.ceil(Number(props.width) / Math.max(1, tiles.across)) * Math.ceil(Number(props.height) / Math.max(1, tiles.up))
+    : Math.ceil((bottom - top + 1) / lines)
   if (!(blocks > 0 && blocks < 1_000_000)) return damaged('exr', { kind: 'header-unreadable' }, rest)
   const table = await file.read(offset + 1, blocks * 8)
   if (table.length < blocks * 8) return damaged('exr', { kind: 'ends-in-table' }, rest)

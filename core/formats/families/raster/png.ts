@@ -23,7 +23,9 @@ export async function readPng(file: FileBytes): Promise<Reading | null> {
     const length = u32be(header, 0)
     const type = latin1(header, 4, 8)
     if (offset + 12 + length > size) return damaged(id(), endsEarly(size, offset + 12 + length), { props })
-    if (await crc32Of(file, offset + 4, 4 + length) !== u32be(await file.read(offset + 8 + length, 4), 0)) return damaged(id(), { kind: 'chunk-checksum', name: /^[A-Za-z]{4}$/.test(type) ? type : 'next' }, { props, verified: 'checksum' })
+    if (await crc32Of(file, offset + 4, 4 + length) !== u32be(await file.read(offset + 8 + length, 4), 0)) {
+      return damaged(id(), { kind: 'chunk-checksum', name: /^[A-Za-z]{4}$/.test(type) ? type : 'next' }, { props, verified: 'checksum' })
+    }
     if (chunks === 0 && type !== 'IHDR') return damaged('png', { kind: 'header-chunk-missing' })
     if (type === 'acTL' && !data) props.animated = true
     if (type === 'IDAT') data = true

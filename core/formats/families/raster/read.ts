@@ -10,6 +10,7 @@ import { readRawCamera, readTiff } from './tiff'
 
 export const readRaster = readBySignature(SIGNATURES, {
   png: readPng, jpeg: readJpeg, gif: readGif, tiff: readTiff, camera: readRawCamera, layered: readLayered, xcf: readXcf, jpegXl: readJpegXl,
-  jpeg2000: readJpeg2000, highRange: readHighRange, bitmap: readBitmap, icon: readIcon, radiance: readRadiance, quick: readQuick, surface: readSurface,
+  jpeg2000: readJpeg2000, highRange: readHighRange, bitmap: readBitmap, icon: readIcon, radiance: readRadiance, quick: readQuick,
+  surface: readSurface,
   astronomy: readAstronomy, icons: readIcons, planes: readPlanes, paint: readPaint, map: readMap, trueColour: readTrueColour,
 })

@@ -90,7 +90,9 @@ export async function readMap(file: FileBytes): Promise<Reading | null> {
 async function readWritten(file: FileBytes, id: string, from: number, samples: number, props: Props): Promise<Reading> {
   const text = latin1(await file.whole(4 * 1024 * 1024), from).replace(/#[^\n]*/g, '')
   const count = (text.match(id === 'pbm' ? /[01]/g : /\d+/g) ?? []).length
-  return count < samples ? damaged(id, { kind: 'fewer-samples', found: count, stated: samples }, { props }) : reading(id, { verified: 'structure', props })
+  return count < samples
+    ? damaged(id, { kind: 'fewer-samples', found: count, stated: samples }, { props })
+    : reading(id, { verified: 'structure', props })
 }
 
 /** Types 9 to 11 are 1 to 3 packed in runs. */

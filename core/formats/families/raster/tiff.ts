@@ -117,7 +117,10 @@ async function readDirectory(file: ByteSource, position: number, form: Form): Pr
   const width = large ? 20 : 12
   const start = large ? 8 : 2
   const entries = await file.read(position + start, Math.min(count, ENTRIES) * width + 8)
-  const directory: Directory = { last: 0, original: false, preview: false, reach: position + start + count * width, below: [], next: word(entries, Math.min(count, ENTRIES) * width) }
+  const directory: Directory = {
+    last: 0, original: false, preview: false, reach: position + start + count * width, below: [],
+    next: word(entries, Math.min(count, ENTRIES) * width),
+  }
   const draft: Draft = { directory, offsets: [], lengths: [] }
   for (let i = 0; i < Math.min(count, ENTRIES); i++) {
     const entry = entries.subarray(i * width, (i + 1) * width)
@@ -130,7 +133,10 @@ async function readDirectory(file: ByteSource, position: number, form: Form): Pr
     const numbers = async (limit: number) => {
       const data = await raw(limit * 8)
       const value = ({ 1: u8, 3: short, 7: u8, 16: form.wide, 18: form.wide } as Record<number, typeof u8>)[type] ?? form.long
-      return Array.from({ length: Math.min(many, limit, Math.floor(data.length / Math.max(1, SIZES[type] ?? 1))) }, (_, index) => value(data, index * (SIZES[type] ?? 1)))
+      return Array.from(
+        { length: Math.min(many, limit, Math.floor(data.length / Math.max(1, SIZES[type] ?? 1))) },
+        (_, index) => value(data, index * (SIZES[type] ?? 1)),
+      )
     }
     await TAGS[tag]?.({ raw, numbers, form }, draft)
   }
@@ -143,7 +149,9 @@ async function readDirectory(file: ByteSource, position: number, form: Form): Pr
 const COLOURS: Record<number, string> = { 0: 'gray', 1: 'gray', 2: 'rgb', 3: 'indexed', 5: 'cmyk', 6: 'rgb', 8: 'lab' }
 /** Sensor data as it comes (TIFF/EP, DNG): a mosaic of filters, or the same made linear. */
 const SENSOR = [32803, 34892]
-const RAW_MAKES: readonly (readonly [make: RegExp, id: string])[] = [[/^NIKON/i, 'nef'], [/^SONY/i, 'arw'], [/^PENTAX|^RICOH/i, 'pef'], [/^SAMSUNG/i, 'srw'], [/^Canon/i, 'cr2']]
+const RAW_MAKES: readonly (readonly [make: RegExp, id: string])[] = [
+  [/^NIKON/i, 'nef'], [/^SONY/i, 'arw'], [/^PENTAX|^RICOH/i, 'pef'], [/^SAMSUNG/i, 'srw'], [/^Canon/i, 'cr2'],
+]
 
 /** Whose camera raw it is; `null` where it is a plain picture. */
 function rawMakeOf(head: Uint8Array, all: readonly Directory[], sensor: boolean): string | null {
@@ -165,7 +173,10 @@ export async function readTiff(file: FileBytes): Promise<Reading> {
   const props: Record<string, PropertyValue> = {}
   setProps(props, { width: picture.width, height: picture.height, depth: picture.depth })
   if (id === 'tif') {
-    setProps(props, { resolution: first.resolution, colorModel: COLOURS[first.photometric ?? -1], pages: all.filter(one => one.width !== undefined && ((one.subfile ?? 0) & 1) === 0).length })
+    setProps(props, {
+      resolution: first.resolution, colorModel: COLOURS[first.photometric ?? -1],
+      pages: all.filter(one => one.width !== undefined && ((one.subfile ?? 0) & 1) === 0).length,
+    })
   }
   else {
     props.preview = all.some(one => one.preview || ((one.subfile ?? 0) & 1) === 1 || one.compression === 6 || one.compression === 7) && all.length > 1

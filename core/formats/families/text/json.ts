@@ -42,9 +42,13 @@ export async function readJson(file: FileBytes, start: string, props: Record<str
     if (isLines(text)) {
       const lines = text.split('\n').filter(line => line.trim() !== '')
       props.rows = lines.length
-      return isRecord(lines.at(-1) ?? '') ? reading('ndjson', { verified: 'structure', props }) : damaged('ndjson', { kind: 'last-line-incomplete' }, { props })
+      return isRecord(lines.at(-1) ?? '')
+        ? reading('ndjson', { verified: 'structure', props })
+        : damaged('ndjson', { kind: 'last-line-incomplete' }, { props })
     }
-    return openAtEnd(text) && (id === 'geojson' || /^\s*[{[]\s*["{[\d-]/.test(text)) ? damaged(id, { kind: 'ends-before-bracket' }, { version, props }) : null
+    return openAtEnd(text) && (id === 'geojson' || /^\s*[{[]\s*["{[\d-]/.test(text))
+      ? damaged(id, { kind: 'ends-before-bracket' }, { version, props })
+      : null
   }
 }
 

@@ -29,14 +29,19 @@ export async function readText(file: FileBytes): Promise<Reading | null> {
 }
 
 async function readMarkup(file: FileBytes, start: string, text: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
-  if (start.startsWith('<') && (/^<!doctype html\b/i.test(start) || /^<(?:html|head|body)\b/i.test(start.slice(skipProlog(start)))) && !start.startsWith('<?xml')) return readHtml(file, start, props)
+  if (start.startsWith('<') && (/^<!doctype html\b/i.test(start) || /^<(?:html|head|body)\b/i.test(start.slice(skipProlog(start))))
+    && !start.startsWith('<?xml')) return readHtml(file, start, props)
   if (start.startsWith('<')) return readXml(file, start, props)
   if (/^(?:\{\s*["}]|\[\s*["{[\]\d-])/.test(start)) return readJson(file, text.trimStart(), props)
   return readRecords(file, file.size <= text.length ? text.trimStart() : start, text.slice(0, START), props)
 }
 
 /** First words of scripts → the kind of source text. */
-const SCRIPTS: readonly (readonly [RegExp, string])[] = [[/^#!.*\b(?:ba|da|z|k)?sh\b/, 'sh'], [/^#!.*\bpython/, 'py'], [/^#!.*\bperl/, 'pl'], [/^#!.*\bnode/, 'js'], [/^#!.*\bruby/, 'rb'], [/^#!.*\bRscript/, 'r'], [/^<\?php/, 'php'], [/^@echo off/i, 'bat'], [/^\\documentclass|^%.*\n\\documentclass/, 'tex'], [/^diff --|^--- \S.*\n\+\+\+ /, 'diff']]
+const SCRIPTS: readonly (readonly [RegExp, string])[] = [
+  [/^#!.*\b(?:ba|da|z|k)?sh\b/, 'sh'], [/^#!.*\bpython/, 'py'], [/^#!.*\bperl/, 'pl'], [/^#!.*\bnode/, 'js'],
+  [/^#!.*\bruby/, 'rb'], [/^#!.*\bRscript/, 'r'], [/^<\?php/, 'php'], [/^@echo off/i, 'bat'],
+  [/^\\documentclass|^%.*\n\\documentclass/, 'tex'], [/^diff --|^--- \S.*\n\+\+\+ /, 'diff'],
+]
 
 /** Plain text of any kind. The bytes cannot tell most kinds apart: all stay candidates, the likeliest first. */
 async function readPlain(file: FileBytes, head: { text: string, encoding: string }, props: Record<string, PropertyValue>): Promise<Reading | null> {
@@ -61,7 +66,10 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
   const tableIds = table?.delimiter === '\t' ? ['tsv', 'csv', 'txt'] : ['csv', 'txt']
   const plainIds = table ? tableIds : ['txt']
   const likely = script ? [script, 'txt'] : plainIds
-  return reading([...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id))], { verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}) })
+  return reading(
+    [...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id))],
+    { verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}) },
+  )
 }
 
 /** What a text cut short is by its beginning, the most telling first. */

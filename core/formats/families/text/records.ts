@@ -36,7 +36,10 @@ const KINDS: readonly Kind[] = [
   { ids: ['tab'], begins: /^!table\s*\r?\n!version/i },
   { ids: ['asc'], begins: /^ncols\s+\d+\s+nrows\s+\d+/i },
   { ids: ['bdf'], begins: /^STARTFONT [\d.]+/, closes: /ENDFONT$/, version: /^STARTFONT ([\d.]+)/ },
-  { ids: ['pdb'], begins: /^(?:HEADER {4}|TITLE {5}|COMPND {4}|REMARK {3}\d|CRYST1|MODEL {5}|ATOM {2})[^\n]*\n(?:HEADER|TITLE|COMPND|SOURCE|KEYWDS|EXPDTA|AUTHOR|REVDAT|JRNL|REMARK|SEQRES|CRYST1|ORIGX|SCALE|MODEL|ATOM|HETATM)/ },
+  {
+    ids: ['pdb'],
+    begins: /^(?:HEADER {4}|TITLE {5}|COMPND {4}|REMARK {3}\d|CRYST1|MODEL {5}|ATOM {2})[^\n]*\n(?:HEADER|TITLE|COMPND|SOURCE|KEYWDS|EXPDTA|AUTHOR|REVDAT|JRNL|REMARK|SEQRES|CRYST1|ORIGX|SCALE|MODEL|ATOM|HETATM)/,
+  },
   { ids: ['mol'], begins: /^[^\n]*\n[^\n]*\n[^\n]*\n[ \d]{6}[^\n]*V[23]000/, closes: /(?:M {2}END|\$\$\$\$)$/, version: /V([23]000)/ },
   { ids: ['cif'], begins: /^(?:#[^\n]*\n|[^\S\n]*\n)*data_\S*\s*\n(?:[\s#]|_|loop_)/ },
   { ids: ['fastq'], begins: /^@[^\n]+\n[A-Za-z*.\n-]+\n\+[^\n]*\n[!-~]+/ },
@@ -99,11 +102,17 @@ async function readPages(file: FileBytes, start: string): Promise<Reading> {
   const props: Props = id === 'eps' ? { preview: text.includes('%%BeginPreview') } : {}
   const end = await endOf(file)
   const pages = /%%Pages:\s*(\d+)/.exec(text)?.[1] ?? /%%Pages:\s*(\d+)/.exec(end)?.[1]
-  setProps(props, { title: propertyText((/%%Title:\s*([^\r\n]*)/.exec(text)?.[1] ?? '').replace(/^\((.*)\)$/, '$1')), ...(id === 'ps' && pages ? { pages: Number(pages) } : {}) })
+  setProps(props, {
+    title: propertyText((/%%Title:\s*([^\r\n]*)/.exec(text)?.[1] ?? '').replace(/^\((.*)\)$/, '$1')),
+    ...(id === 'ps' && pages ? { pages: Number(pages) } : {}),
+  })
   const rest = { version: /^%!PS-Adobe-([\d.]+)/.exec(text)?.[1] ?? null, props }
   // writers that keep to the conventions close with a comment, the others with one of a few words
   if (/%%EOF[\x04\s]*$/.test(end)) return reading(id, { ...rest, verified: 'structure' })
-  return /^%!PS-Adobe-[\d.]+(?: EPSF-[\d.]+)?\s/.test(text) && !/^%!PS-Adobe-[\d.]+ (?:Resource|Query|ExitServer)/.test(text) && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160)) ? damaged(id, { kind: 'closing-comments-missing' }, rest) : reading(id, rest)
+  return /^%!PS-Adobe-[\d.]+(?: EPSF-[\d.]+)?\s/.test(text) && !/^%!PS-Adobe-[\d.]+ (?:Resource|Query|ExitServer)/.test(text)
+    && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160))
+    ? damaged(id, { kind: 'closing-comments-missing' }, rest)
+    : reading(id, rest)
 }
 
 const FIELD = /^(?:Received|Return-Path|From|Message-ID|MIME-Version|Delivered-To|Date|Subject|To|Sender|Reply-To|Content-Type|X-[\w-]+)\s*:/i
@@ -115,9 +124,11 @@ async function readMail(file: FileBytes, start: string, props: Props): Promise<R
   const lines = header.split(/\r?\n/)
   if (!lines.every(line => /^[\w-]+\s*:|^[ \t]/.test(line))) return null
   const has = (name: string) => new RegExp(`^${name}\\s*:`, 'im').test(header)
-  if (!(has('From') || has('Message-ID') || has('MIME-Version')) || !(has('Subject') || has('To') || has('Received') || has('Content-Type') || has('Date'))) return null
+  if (!(has('From') || has('Message-ID') || has('MIME-Version'))
+    || !(has('Subject') || has('To') || has('Received') || has('Content-Type') || has('Date'))) return null
   const value = (name: string) => propertyText(new RegExp(`^${name}\\s*:\\s*([^\\r\\n]*)`, 'im').exec(header)?.[1] ?? '')
-  const related = /^Content-Type\s*:\s*multipart\/related/im.test(header) && (/^X-MimeOLE|^Snapshot-Content-Location|^From\s*:\s*["<]?Saved/im.test(header) || /type="?text\/html/i.test(header))
+  const related = /^Content-Type\s*:\s*multipart\/related/im.test(header)
+    && (/^X-MimeOLE|^Snapshot-Content-Location|^From\s*:\s*["<]?Saved/im.test(header) || /type="?text\/html/i.test(header))
   const { encoding: _, lineEnds: __, ...kept } = props
   setProps(kept, { title: value('Subject'), author: value('From') })
   const ids = related && !has('Received') ? ['mht', 'eml'] : ['eml']

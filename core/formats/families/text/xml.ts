@@ -7,21 +7,28 @@ import type { PropertyValue, Reading } from '../../reading'
 
 /** Root element → id, where the local name tells enough. */
 const ROOTS: Record<string, string> = {
-  'svg': 'svg', 'gpx': 'gpx', 'kml': 'kml', 'html': 'html', 'COLLADA': 'dae', 'X3D': 'x3d', 'amf': 'amf', 'score-partwise': 'musicxml', 'score-timewise': 'musicxml',
-  'abiword': 'abw', 'FictionBook': 'fb2', 'osm': 'osm', 'VRTDataset': 'vrt', 'OGRVRTDataSource': 'vrt', 'SCRIBUSUTF8NEW': 'sla', 'SCRIBUSUTF8': 'sla', 'tt': 'ttml', 'rss': 'rss', 'feed': 'rss', 'plist': 'plist',
+  'svg': 'svg', 'gpx': 'gpx', 'kml': 'kml', 'html': 'html', 'COLLADA': 'dae', 'X3D': 'x3d', 'amf': 'amf',
+  'score-partwise': 'musicxml', 'score-timewise': 'musicxml',
+  'abiword': 'abw', 'FictionBook': 'fb2', 'osm': 'osm', 'VRTDataset': 'vrt', 'OGRVRTDataSource': 'vrt', 'SCRIBUSUTF8NEW': 'sla',
+  'SCRIBUSUTF8': 'sla', 'tt': 'ttml', 'rss': 'rss', 'feed': 'rss', 'plist': 'plist',
 }
 
 /** Root element → id, where the namespace or an attribute must agree. */
 function idOf(name: string, root: string, start: string): string {
   if (name === 'FeatureCollection') return start.includes('opengis.net/gml') ? 'gml' : 'xml'
-  if (name === 'document' && start.includes('opendocument')) return ({ text: 'fodt', spreadsheet: 'fods', presentation: 'fodp', graphics: 'fodg' } as Record<string, string>)[/office:mimetype="application\/vnd\.oasis\.opendocument\.(\w+)/.exec(root)?.[1] ?? ''] ?? 'xml'
+  if (name === 'document' && start.includes('opendocument')) return ({
+    text: 'fodt', spreadsheet: 'fods', presentation: 'fodp', graphics: 'fodg',
+  } as Record<string, string>)[/office:mimetype="application\/vnd\.oasis\.opendocument\.(\w+)/.exec(root)?.[1] ?? ''] ?? 'xml'
   if (name === 'Workbook' && start.includes('gnumeric')) return 'gnumeric'
   if (name === 'plist' && /<key>URL<\/key>/.test(start)) return 'webloc'
   if (name === 'feed' && !start.includes('w3.org/2005/Atom')) return 'xml'
   return Object.hasOwn(ROOTS, name) ? ROOTS[name] ?? 'xml' : 'xml'
 }
 
-/** How long declaration, instructions, comments and document type are that stand before the root element. A loop, since an expression over nested choices takes exponential time. */
+/**
+ * How long declaration, instructions, comments and document type are that stand before the root element. A loop, since an
+ * expression over nested choices takes exponential time.
+ */
 export function skipProlog(text: string): number {
   let offset = 0
   for (;;) {
@@ -47,12 +54,18 @@ export async function readXml(file: FileBytes, start: string, props: Record<stri
   const declared = start.startsWith('<?xml')
   // what is declared as XML without a root element is a part for others to take in, unless it ends at once
   if (!root && !declared) return null
-  if (!root) return body.trim() === '' && file.size <= start.length ? damaged('xml', { kind: 'ends-before-element' }, { props }) : reading('xml', { props })
+  if (!root) {
+    return body.trim() === '' && file.size <= start.length ? damaged('xml', { kind: 'ends-before-element' }, { props }) : reading('xml', { props })
+  }
   const [tag, prefix = '', name = ''] = root
   const id = idOf(name, tag, start)
   const end = await endOf(file)
   const version = id === 'xml' ? null : attributeIn(tag, 'version') ?? null
-  measure(id, tag, file.size <= 4 * 1024 * 1024 && (id === 'dae' || id === 'amf') ? decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '' : '', props)
+  measure(
+    id, tag,
+    file.size <= 4 * 1024 * 1024 && (id === 'dae' || id === 'amf') ? decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '' : '',
+    props,
+  )
   // comments and instructions may follow the root; nothing else does
   let last = end
   for (const [open, close] of [['<!--', '-->'], ['<?', '?>'], ['<!--', '-->']] as const) {
@@ -72,7 +85,10 @@ function measure(id: string, tag: string, whole: string, props: Record<string, P
     }
     setProps(props, { width: length(attributeIn(tag, 'width'), box[2]), height: length(attributeIn(tag, 'height'), box[3]) })
   }
-  if (id === 'dae') setProps(props, { triangles: [...whole.matchAll(/<triangles\b[^>]*\bcount="(\d+)"/g)].reduce((sum, [, count]) => sum + Number(count), 0) || undefined })
+  if (id === 'dae') setProps(
+    props,
+    { triangles: [...whole.matchAll(/<triangles\b[^>]*\bcount="(\d+)"/g)].reduce((sum, [, count]) => sum + Number(count), 0) || undefined },
+  )
   if (id === 'amf') setProps(props, { triangles: countElements(whole, 'triangle') })
 }
 
@@ -80,7 +96,8 @@ function measure(id: string, tag: string, whole: string, props: Record<string, P
 const CLOSED = ['table', 'div', 'ul', 'ol', 'script', 'style', 'pre', 'title', 'section', 'h1', 'h2']
 
 function isOpen(text: string): boolean {
-  return CLOSED.some(name => (text.match(new RegExp(`<${name}[\\s>]`, 'gi')) ?? []).length > (text.match(new RegExp(`</${name}\\s*>`, 'gi')) ?? []).length)
+  return CLOSED.some(name =>
+    (text.match(new RegExp(`<${name}[\\s>]`, 'gi')) ?? []).length > (text.match(new RegExp(`</${name}\\s*>`, 'gi')) ?? []).length)
 }
 
 /** HTML: by its first tags; browsers close what is left open, so an open end proves nothing unless a tag itself is cut. */
@@ -90,6 +107,8 @@ export async function readHtml(file: FileBytes, start: string, props: Record<str
   const opened = /<html[\s>]/i.test(start)
   const closed = /<\/html\s*>(?:\s|<!--[\s\S]*?-->)*$/i.test(end)
   if (opened && !closed && /<[a-z/][^<>]{0,400}$/i.test(end)) return damaged('html', { kind: 'ends-in-tag' }, { props })
-  if (opened && !closed && file.size <= 4 * 1024 * 1024 && isOpen(decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '')) return damaged('html', { kind: 'ends-before-elements-close' }, { props })
+  if (opened && !closed && file.size <= 4 * 1024 * 1024 && isOpen(decodeText(await file.whole(4 * 1024 * 1024))?.text ?? '')) {
+    return damaged('html', { kind: 'ends-before-elements-close' }, { props })
+  }
   return reading('html', { verified: closed ? 'structure' : 'signature', props })
 }

@@ -173,5 +173,7 @@ function showPart(name: string): string {
 }
 
 async function* stretch(file: FileBytes, offset: number, length: number): AsyncGenerator<Uint8Array> {
-  for (let position = offset; position < offset + length; position += PIECE) yield await file.read(position, Math.min(PIECE, offset + length - position))
+  for (let position = offset; position < offset + length; position += PIECE) {
+    yield await file.read(position, Math.min(PIECE, offset + length - position))
+  }
 }

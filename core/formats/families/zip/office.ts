@@ -24,8 +24,12 @@ export async function measurePackage(id: string, main: string | undefined, entri
   if (/^xl[st][xmb]$/.test(id)) return measureSheets(main ?? 'xl/workbook.xml', entries, part)
   if (/^p[po][ts][xm]$/.test(id)) return measureSlides(main ?? 'ppt/presentation.xml', entries, part)
   if (/^(?:od|ot|sx)/.test(id)) return measureOpenDocument(id, entries, part)
-  if (id === 'vsdx') return { props: { ...await officeProps(entries, part), pages: entries.filter(entry => /^visio\/pages\/page\d+\.xml$/.test(entry.name)).length } }
-  if (id === 'xps' || id === 'oxps') return { props: { ...await officeProps(entries, part), pages: entries.filter(entry => /\.fpage$/i.test(entry.name)).length } }
+  if (id === 'vsdx') {
+    return { props: { ...await officeProps(entries, part), pages: entries.filter(entry => /^visio\/pages\/page\d+\.xml$/.test(entry.name)).length } }
+  }
+  if (id === 'xps' || id === 'oxps') {
+    return { props: { ...await officeProps(entries, part), pages: entries.filter(entry => /\.fpage$/i.test(entry.name)).length } }
+  }
   if (id === '3mf') return { props: measureModel(await part(main ?? '3D/3dmodel.model') ?? '') }
   if (id === 'epub') return measureBook(part)
   if (id === 'ora' || id === 'kra') return measureLayers(id, part)
@@ -66,7 +70,8 @@ async function measureSheets(main: string, entries: readonly Entry[], part: Part
   const workbook = main.endsWith('.xml') ? await part(main) : null
   const sheets = entries.filter(entry => /^xl\/worksheets\/[^/]+\.(?:xml|bin)$/.test(entry.name))
   props.sheets = workbook ? countElements(workbook, 'sheet') : sheets.length
-  if (sheets.length > LOOKED_AT || sheets.length === 0 || entries.some(entry => /^xl\/(?:drawings|charts|media|chartsheets)\//.test(entry.name)) || !workbook) return { props }
+  if (sheets.length > LOOKED_AT || sheets.length === 0
+    || entries.some(entry => /^xl\/(?:drawings|charts|media|chartsheets)\//.test(entry.name)) || !workbook) return { props }
   for (const sheet of sheets) if (/<(?:\w+:)?(?:v|f|is)[\s>]/.test(await part(sheet.name) ?? '<v>')) return { props }
   return { props, blank: true }
 }
@@ -104,7 +109,8 @@ async function measureOpenDocument(id: string, entries: readonly Entry[], part: 
     return value === undefined ? undefined : Number(value)
   }
   setProps(props, {
-    title: propertyText(elementText(meta, 'title') ?? ''), author: propertyText(elementText(meta, 'initial-creator') ?? elementText(meta, 'creator') ?? ''),
+    title: propertyText(elementText(meta, 'title') ?? ''),
+    author: propertyText(elementText(meta, 'initial-creator') ?? elementText(meta, 'creator') ?? ''),
     created: propertyText(elementText(meta, 'creation-date') ?? ''), modified: propertyText(elementText(meta, 'date') ?? ''),
   })
   if (content === null) return { props, version }
@@ -120,7 +126,8 @@ async function measureOpenDocument(id: string, entries: readonly Entry[], part: 
   if (kind === 'slides') props.slides = countElements(body, 'page')
   const noWords = kind === 'sheet' ? !/<text:p\b|office:value/.test(body) : countWords(body, OPEN_PARTS) === 0
   const empty = kind === 'text' ? props.words === 0 : noWords
-  return { props, version, blank: kind !== undefined && empty && (kind === 'slides' ? !/<draw:(?!page\b|frame\b)|<draw:frame\b(?![^>]*presentation:placeholder)/.test(body) : !picture) }
+  return { props, version, blank: kind !== undefined && empty
+    && (kind === 'slides' ? !/<draw:(?!page\b|frame\b)|<draw:frame\b(?![^>]*presentation:placeholder)/.test(body) : !picture) }
 }
 
 /** 3MF core specification §4: vertices and triangles of every mesh. */
@@ -130,7 +137,9 @@ function measureModel(xml: string): Props {
   let offset = 0
   for (const mesh of xml.split(/<(?:\w+:)?mesh\b/).slice(1)) {
     for (const [tag] of mesh.matchAll(/<(?:\w+:)?vertex\b[^>]*/g)) points.push(...['x', 'y', 'z'].map(axis => Number(attributeIn(tag, axis))))
-    for (const [tag] of mesh.matchAll(/<(?:\w+:)?triangle\b[^>]*/g)) triangles.push(...['v1', 'v2', 'v3'].map(corner => offset + Number(attributeIn(tag, corner))))
+    for (const [tag] of mesh.matchAll(/<(?:\w+:)?triangle\b[^>]*/g)) {
+      triangles.push(...['v1', 'v2', 'v3'].map(corner => offset + Number(attributeIn(tag, corner))))
+    }
     offset = points.length / 3
   }
   return measureTriangles(points, triangles)

@@ -14,7 +14,9 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
   const stub = !startsWith(head, 'PK')
   const directory = await readDirectory(file)
   if (stub && (directory === null || 'kind' in directory)) return null
-  if (directory === null) return damaged(guessCut(head), startsWith(head, 'PK\x07\x08') ? { kind: 'first-of-set' } : { kind: 'end-directory-missing' })
+  if (directory === null) {
+    return damaged(guessCut(head), startsWith(head, 'PK\x07\x08') ? { kind: 'first-of-set' } : { kind: 'end-directory-missing' })
+  }
   if ('kind' in directory) return damaged(guessCut(head), directory)
   const part = async (name: string): Promise<string | null> => {
     const bytes = await readPart(file, directory, name)
@@ -24,7 +26,9 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
   const { ids: told, main } = await tellPackage(entries, part)
   const ids = stub && startsWith(head, 'MZ') ? ['exe', ...told] : told
   const [id = 'zip'] = told
-  if (main !== undefined && !entries.some(entry => entry.name.toLowerCase() === main.toLowerCase())) return damaged(ids, { kind: 'main-part-missing', name: main })
+  if (main !== undefined && !entries.some(entry => entry.name.toLowerCase() === main.toLowerCase())) {
+    return damaged(ids, { kind: 'main-part-missing', name: main })
+  }
   const { props, version = null, locked = false, blank = false } = await measurePackage(id, main, entries, part)
   if (['zip', 'jar', 'apk', 'kmz', 'npz', 'cbz'].includes(id)) {
     props.entries = count

@@ -3,4 +3,7 @@ import { weighChange } from '../../../services/checks'
 import { route } from '../../../utils/route'
 import { readValid, routeId } from '../../../utils/validate'
 
-export default route('POST /api/briefs/:id/effect', async (event, account) => weighChange(account, routeId(event), await readValid(event, documentRequest)))
+export default route(
+  'POST /api/briefs/:id/effect',
+  async (event, account) => weighChange(account, routeId(event), await readValid(event, documentRequest)),
+)

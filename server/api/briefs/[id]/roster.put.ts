@@ -3,4 +3,7 @@ import { saveRoster } from '../../../services/briefs'
 import { route } from '../../../utils/route'
 import { readValid, routeId } from '../../../utils/validate'
 
-export default route('PUT /api/briefs/:id/roster', async (event, account) => saveRoster(account, routeId(event), await readValid(event, rosterRequest)))
+export default route(
+  'PUT /api/briefs/:id/roster',
+  async (event, account) => saveRoster(account, routeId(event), await readValid(event, rosterRequest)),
+)

@@ -11,5 +11,8 @@ export default route('POST /api/intakes/:id/contents', async (event, account) =>
   // the whole batch is held in memory: its length must be known and bounded before it is read
   if (!(length <= MOST)) throw refuse(413, `A batch of small files may be ${MOST} bytes long; larger files are sent in stretches.`)
   const parts = await readMultipartFormData(event) ?? []
-  return storeFiles(account, routeId(event), parts.map(part => ({ fileId: part.name ?? '', bytes: part.data })).filter(part => /^[0-9a-f-]{36}$/.test(part.fileId)))
+  return storeFiles(
+    account, routeId(event),
+    parts.map(part => ({ fileId: part.name ?? '', bytes: part.data })).filter(part => /^[0-9a-f-]{36}$/.test(part.fileId)),
+  )
 })

@@ -14,6 +14,8 @@ export default route('GET /api/checks/:id/contents/:file', async (event, account
   setHeader(event, 'content-security-policy', 'default-src \'none\'; sandbox')
   setHeader(event, 'cache-control', 'private, no-store')
   // RFC 6266 and RFC 8187: everything but letters and digits is written in percent signs
-  setHeader(event, 'content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name.toWellFormed?.() ?? name).replace(/['()*]/g, char => `%${char.charCodeAt(0).toString(16).toUpperCase()}`)}`)
+  setHeader(event, 'content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name.toWellFormed?.() ?? name).replace(
+    /['()*]/g, char => `%${char.charCodeAt(0).toString(16).toUpperCase()}`,
+  )}`)
   return sendStream(event, Readable.from(piecesOf(source), { objectMode: false }))
 })

@@ -10,5 +10,8 @@ export default route('PUT /api/intakes/:id/content/:file', async (event, account
   const length = Number(getHeader(event, 'content-length') ?? Number.NaN)
   if (!(length <= MOST)) throw refuse(413, `A stretch of a file may be ${MOST} bytes long.`)
   const bytes = await readRawBody(event, false)
-  return storePiece(account, routeId(event), routeId(event, 'file'), queryNumber(event, 'offset', 0, Number.MAX_SAFE_INTEGER), bytes ?? new Uint8Array(0))
+  return storePiece(
+    account, routeId(event), routeId(event, 'file'), queryNumber(event, 'offset', 0, Number.MAX_SAFE_INTEGER),
+    bytes ?? new Uint8Array(0),
+  )
 })
