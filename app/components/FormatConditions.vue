@@ -79,13 +79,7 @@ function askLike(id: string, measured: Record<string, Condition>) {
         />
       </el-option-group>
     </el-select>
-    <p
-      v-for="message in problems"
-      :key="message"
-      class="problem"
-    >
-      {{ message }}
-    </p>
+    <ProblemList :problems="problems" />
     <div
       v-for="format in model"
       :key="format.id"

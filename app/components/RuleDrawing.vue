@@ -3,9 +3,17 @@ import { ownOf } from '#core/text/own'
 import { VueDraggable } from 'vue-draggable-plus'
 
 /** One template drawn: the sample large, each part bracketed and numbered, the numbered parts listed; the text beside it is the same thing. */
-const template = defineModel<string>({ required: true })
-const props = defineProps<{ fields: Fields, values: SampleValues, columns: string[], folder?: boolean, label: string, problems: string[] }>()
-const emit = defineEmits<{ fields: [fields: Fields] }>()
+const props = defineProps<{
+  template: string
+  fields: Fields
+  values: SampleValues
+  columns: string[]
+  folder?: boolean
+  label: string
+  problems: string[]
+}>()
+/** Template and fields change together: a part that is added declares what it is. */
+const emit = defineEmits<{ change: [template: string, fields: Fields] }>()
 
 const parts = ref<DrawnPart[]>([])
 const readable = ref(true)
@@ -14,7 +22,7 @@ const said = ref('')
 const list = ref<HTMLElement | null>(null)
 const inputId = useId()
 
-watch(template, (text) => {
+watch(() => props.template, (text) => {
   if (readable.value && writeTemplate(parts.value) === text) return
   const drawn = drawTemplate(text, props.folder ?? false)
   readable.value = drawn !== null
@@ -27,9 +35,9 @@ const numbers = computed(() => {
   return parts.value.map(part => (part.kind === 'level' ? 0 : ++number))
 })
 
-function take(next: DrawnPart[]) {
+function take(next: DrawnPart[], fields = props.fields) {
   parts.value = next
-  template.value = writeTemplate(next)
+  emit('change', writeTemplate(next), fields)
 }
 
 function isOwn(part: DrawnPart): boolean {
@@ -37,16 +45,15 @@ function isOwn(part: DrawnPart): boolean {
   return field !== undefined && field.type !== 'roster'
 }
 
-function setField(name: string, field: Field | null) {
+function withField(name: string, field: Field | null): Fields {
   const next = { ...props.fields }
   if (field) next[name] = field
   else Reflect.deleteProperty(next, name)
-  emit('fields', next)
+  return next
 }
 
 function add(made: DrawnPart, field: Field | null = null) {
-  if (made.kind === 'field' && field) setField(made.name, field)
-  take([...parts.value, made])
+  take([...parts.value, made], made.kind === 'field' && field ? withField(made.name, field) : props.fields)
   opened.value = made.kind === 'level' ? '' : made.key
   void nextTick(() => list.value?.querySelector<HTMLElement>(`[data-key="${made.key}"] input, [data-key="${made.key}"] button`)?.focus())
 }
@@ -205,7 +212,7 @@ function setPrefix(place: number, prefix: number | null) {
             :field="ownOf(fields, part.name)"
             :prefix="part.prefix"
             :own="isOwn(part)"
-            @field="setField(part.name, $event)"
+            @field="take(parts, withField(part.name, $event))"
             @prefix="setPrefix(at, $event)"
           />
         </li>
@@ -255,21 +262,16 @@ function setPrefix(place: number, prefix: number | null) {
       >as text</label>
       <el-input
         :id="inputId"
-        v-model="template"
+        :model-value="template"
         size="small"
         class="mono-input text"
         :placeholder="folder ? 'at the top' : 'any name'"
         :aria-label="`${label}, as text`"
+        @update:model-value="emit('change', $event, fields)"
       />
       <slot name="actions" />
     </div>
-    <p
-      v-for="message in problems"
-      :key="message"
-      class="problem"
-    >
-      {{ message }}
-    </p>
+    <ProblemList :problems="problems" />
     <span
       class="visually-hidden"
       aria-live="polite"

@@ -1,12 +1,9 @@
 <script setup lang="ts">
+import { refTo } from '#core/brief/slots'
 import type { ReportSlot } from '#core/checking/report'
-import { insideWrapper } from '#core/folders/wrapper'
 import { isContentWrong } from '#core/findings/codes'
-import { sayEvidence, sayFinding } from '#core/wording/index'
-import { showMeasured } from '#core/wording/en/conditions'
-import { propertyOf } from '#core/formats/properties'
-import type { PropertyValue } from '#core/formats/reading'
-import type { CheckHead, HolderSlip, ShownFile, ShownRuling } from '#shared/answers'
+import { sayFinding } from '#core/wording/index'
+import type { CheckHead, HolderSlip, ShownRuling } from '#shared/answers'
 
 const props = defineProps<{ open: { holder: string, requirement?: string, n?: number | null }, head: CheckHead }>()
 const emit = defineEmits<{ close: [], ruled: [] }>()
@@ -43,19 +40,12 @@ const causes = computed(() => {
   }
   return new Map([...told].filter(([, { files }]) => files > 1))
 })
+const causeKeys = computed(() => new Set(causes.value.keys()))
 const titleOf = (slot: ReportSlot) => `${props.head.requirements.find(one => one.id === slot.requirement)?.title
   ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
 
 function expectedName({ expected }: ReportSlot): string {
   return `${expected.name ?? 'any name'}${expected.extensions.length > 0 ? `.${expected.extensions[0]}` : ''}`
-}
-
-/** Decisions about a slot or about the files in it. */
-const rulingsOf = (slot: ReportSlot, files: readonly ShownFile[]) => check.rulings.filter(ruling => (ruling.file
-  ? files.some(file => file.sha256 === ruling.file?.sha256 && file.path === ruling.file.path)
-  : ruling.slot?.requirement === slot.requirement && ruling.slot.holder === slot.holder && (ruling.slot.n ?? null) === (slot.n ?? null)))
-const RULED: Record<ShownRuling['kind'], string> = {
-  'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Waived',
 }
 
 async function takeBack(ruling: ShownRuling) {
@@ -64,25 +54,6 @@ async function takeBack(ruling: ShownRuling) {
     emit('ruled')
   })
 }
-const refOf = (slot: ReportSlot) => ({ requirement: slot.requirement, holder: slot.holder, ...(slot.n === undefined ? {} : { n: slot.n }) })
-
-const nameOf = (file: ShownFile) => file.path.slice(file.path.lastIndexOf('/') + 1)
-/** The folder inside the wrapper that everybody shares: differences count from there. */
-function folderOf(file: ShownFile): string {
-  const folder = file.path.slice(0, Math.max(0, file.path.lastIndexOf('/')))
-  return insideWrapper(folder, props.head.roots.find(root => root.name === file.root)?.wrapper ?? null)
-}
-
-/** Measured values in words; what is only true or false is told where it is true; people's names and times of work are not told. */
-function sayMeasured(props: Record<string, PropertyValue>): string {
-  return Object.entries(props).filter(([name, value]) => value !== false
-    && !['author', 'created', 'modified'].includes(name)).map(([name, value]) => {
-    const { label = name, unit = '' } = propertyOf(name) ?? {}
-    return ` · ${value === true ? label : `${label} ${showText(showMeasured(value === '\t' ? 'tab' : value, unit))}`}`
-  }).join('')
-}
-
-const differences = (file: ShownFile, family: string) => file.findings.find(finding => finding.code.startsWith(family))?.differences ?? []
 </script>
 
 <template>
@@ -135,24 +106,16 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
           :key="finding.code"
         >{{ sayFinding(finding) }}</span>
       </p>
-      <p
-        v-for="ruling in rulingsOf(slot, files)"
-        :key="ruling.id"
-        class="small row"
-      >
-        <span>{{ RULED[ruling.kind] }} by {{ ruling.by }}, {{ sayTime(ruling.at, head.zone) }}{{ ruling.reason ? `: ${ruling.reason}` : '' }}</span>
-        <button
-          type="button"
-          class="plain-button"
-          @click="takeBack(ruling)"
-        >
-          Take back
-        </button>
-      </p>
+      <RulingList
+        :slot-shown="slot"
+        :files="files"
+        :zone="head.zone"
+        @take-back="takeBack"
+      />
       <RulingForm
         v-if="slot.status === 'missing'"
         :head="head"
-        :slot-ref="refOf(slot)"
+        :slot-ref="refTo(slot.requirement, slot.holder, slot.n)"
         :kinds="['waive']"
         @ruled="emit('ruled')"
       />
@@ -179,89 +142,21 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
               > or {{ slot.expected.extensions.slice(1).map(one => `.${one}`).join(' ') }}</span>
             </td>
           </tr>
-          <template
+          <ReceivedFile
             v-for="file in files"
             :key="file.fileId"
-          >
-            <tr>
-              <th scope="row">
-                Received
-                <span
-                  v-if="file.role !== 'placed'"
-                  class="small quiet block"
-                >{{ file.role }}</span>
-              </th>
-              <td>
-                <MarkedName
-                  v-if="folderOf(file) || differences(file, 'folder.').length"
-                  class="folder"
-                  :name="folderOf(file)"
-                  :differences="differences(file, 'folder.')"
-                />
-                <span
-                  v-else
-                  class="quiet block"
-                >at the top</span>
-                <MarkedName
-                  :name="nameOf(file)"
-                  :differences="differences(file, 'name.')"
-                />
-                <p class="small quiet">
-                  {{ sayBytes(file.size) }} ·
-                  {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}{{ sayMeasured(file.format.props) }}
-                  · received
-                  {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
-                </p>
-                <ul class="findings">
-                  <li
-                    v-for="finding in file.findings.filter(one => !one.cause || !causes.has(one.cause))"
-                    :key="finding.code"
-                  >
-                    <b v-if="finding.severity === 'error'">{{ sayFinding(finding) }}</b>
-                    <span v-else>{{ sayFinding(finding) }}</span>
-                  </li>
-                </ul>
-                <FilePreview
-                  :file="file"
-                  :check-id="head.id"
-                />
-                <RulingForm
-                  v-if="file.role === 'placed'"
-                  :head="head"
-                  :file="file"
-                  :slot-ref="refOf(slot)"
-                  :kinds="slot.status === 'to-fix' ? ['accept', 'place', 'set-aside'] : ['place', 'set-aside']"
-                  @ruled="emit('ruled')"
-                />
-                <p
-                  v-if="file.evidence.length"
-                  class="small quiet"
-                >
-                  Placed here because
-                  {{ file.evidence.map(one => sayEvidence(one)).join(', ') }}{{
-                    file.confidence !== null && file.confidence < 1 ? `; sure to ${Math.round(file.confidence * 100)} %` : '' }}.
-                </p>
-              </td>
-            </tr>
-            <tr v-if="file.correctedPath && file.role === 'placed'">
-              <th scope="row">
-                Right
-              </th>
-              <td class="row">
-                <span class="mono right">{{ showText(file.correctedPath) }}</span>
-                <CopyButton
-                  :text="file.correctedPath"
-                  what="the corrected path"
-                />
-              </td>
-            </tr>
-          </template>
+            :file="file"
+            :slot-shown="slot"
+            :head="head"
+            :told-above="causeKeys"
+            @ruled="emit('ruled')"
+          />
         </tbody>
       </table>
       <SlotHistory
         v-if="open.requirement"
         :check-id="head.id"
-        :slot-ref="refOf(slot)"
+        :slot-ref="refTo(slot.requirement, slot.holder, slot.n)"
         :zone="head.zone"
       />
       <p
@@ -293,8 +188,5 @@ const differences = (file: ShownFile, family: string) => file.findings.find(find
 .compare td { padding: 5px 0; border-top: 1px solid var(--rule); }
 .cause { border-left: 3px solid var(--to-fix); padding-left: 10px; }
 .folder { display: block; color: var(--quiet); }
-.findings { margin: 4px 0; padding-left: 18px; }
-.findings:empty { display: none; }
-.right { font-size: 15px; border-bottom: 2px solid var(--petrol); }
 .block { display: block; }
 </style>

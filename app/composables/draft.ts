@@ -1,10 +1,7 @@
-import { ROSTER_COLUMNS } from '#core/names/roster-columns'
-import { ownOf } from '#core/text/own'
 import type { BriefDocument, RequirementDocument } from '#core/brief/document'
 import { BriefError, readBrief } from '#core/brief/read'
 import type { BriefProblem } from '#core/brief/read'
 import type { Strictness } from '#core/names/strictness'
-import { fieldsOf, parseTemplate } from '#core/names/template'
 import type { Person } from '#core/roster/types'
 import { ownZone } from './zones'
 
@@ -51,52 +48,6 @@ export function newRequirement(others: readonly RequirementDocument[], people: r
   // firms, and lists of whole names, have no family name to write
   const whole = people.filter(person => person.family === '').length > people.length / 2
   return { id: `piece-${serial}`, title: `Piece ${serial}`, name: whole ? '{name}_{title}' : '{family}_{given}_{title}', formats: [] }
-}
-
-const BUILT_IN = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title'])
-
-/** Declares what a template's own fields are, so that typing `{n}` is enough to get a number. */
-export function declareFields(requirement: RequirementDocument, columns: readonly string[]): void {
-  const fields = { ...requirement.fields }
-  const used = new Set(usedFields(requirement))
-  for (const name of used) {
-    if (BUILT_IN.has(name) || columns.includes(name) || ownOf(fields, name)) continue
-    if (/^(?:n|no|nr|number|piece)$/i.test(name)) fields[name] = { type: 'number', digits: 2, from: 1 }
-    else if (/^v(?:ersion)?$/i.test(name)) fields[name] = { type: 'version', digits: 2 }
-    else if (/date|day/i.test(name)) fields[name] = { type: 'date', pattern: 'yyyy-MM-dd' }
-    else fields[name] = { type: 'text' }
-  }
-  // while a template cannot be read it does not say what it uses
-  if (canBeRead(requirement)) for (const name of Object.keys(fields)) if (!used.has(name)) Reflect.deleteProperty(fields, name)
-  if (Object.keys(fields).length > 0) requirement.fields = fields
-  else delete requirement.fields
-  if (requirement.count?.by && ownOf(fields, requirement.count.by)?.type !== 'number') delete requirement.count.by
-}
-
-function templatesOf(requirement: RequirementDocument): string[] {
-  return [...(typeof requirement.name === 'string' ? [requirement.name] : requirement.name ?? []), requirement.folder ?? '']
-}
-
-function canBeRead(requirement: RequirementDocument): boolean {
-  try {
-    templatesOf(requirement).forEach(parseTemplate)
-    return true
-  }
-  catch {
-    return false
-  }
-}
-
-/** Fields used in any name or folder template; a template that cannot be read yet uses none. */
-function usedFields(requirement: RequirementDocument): string[] {
-  return [...new Set(templatesOf(requirement).flatMap((text) => {
-    try {
-      return fieldsOf(parseTemplate(text))
-    }
-    catch {
-      return []
-    }
-  }))]
 }
 
 /** All that is wrong with a draft, by path. */

@@ -48,3 +48,13 @@ export function takeChosen(list: FileList): Dropped {
   if (first === '') return { root: 'received', files: files.map(file => ({ path: file.name, file })) }
   return { root: first, files: files.map(file => ({ path: file.webkitRelativePath.slice(first.length + 1), file })) }
 }
+
+/** How what came in is to be taken. */
+export interface IntakeOptions {
+  /** Whether the server keeps the files, or only facts of them. */
+  keeps: boolean
+  /** What becomes of what was received before. */
+  replaces: 'ask' | 'add' | 'replace'
+  /** When it was received, on the clock of the brief's zone; empty: each file's own time. */
+  stated: string
+}

@@ -27,6 +27,11 @@ export function isNumbered({ requirement: { count } }: Unit): boolean {
   return count.by !== null || count.to > 1 || count.from > 1
 }
 
+/** A slot pointed to; of pieces that nothing tells apart there is no `n`. */
+export function refTo(requirement: string, holder: string, n: number | null | undefined): SlotRef {
+  return { requirement, holder, ...(n === null || n === undefined ? {} : { n }) }
+}
+
 export function slotRef(unit: Unit, n: number | null): SlotRef {
-  return { requirement: unit.requirement.id, holder: unit.holder, ...(n === null ? {} : { n }) }
+  return refTo(unit.requirement.id, unit.holder, n)
 }

@@ -13,6 +13,7 @@ import type { Finding } from '../findings/finding'
 import { findingMaker } from '../findings/finding'
 import type { Evidence } from '../placing/evidence'
 import type { SlotRef } from '../brief/slots'
+import { slotRef } from '../brief/slots'
 import type { Roster } from '../roster/types'
 
 /** What a name or path would be taken for. */
@@ -55,7 +56,7 @@ export function prepareTrying(brief: Brief, roster: Roster): (path: string) => T
         findings: nameless ? [nameless] : [],
       }
     }
-    const slot: SlotRef = { requirement: unit.requirement.id, holder: unit.holder, ...(first.arrival.n === null ? {} : { n: first.arrival.n }) }
+    const slot = slotRef(unit, first.arrival.n)
     const verdict = judgeFile(first, unit, index, make, new Set())
     // folders are judged only where the name comes with one
     const findings = verdict.findings.filter(({ code }) => FINDINGS[code].about === 'name'

@@ -1,3 +1,4 @@
+import { refTo } from '#core/brief/slots'
 import type { IntakeRow, ReceivedFileRow } from './tables'
 
 /** Columns that say what a received file is, of `received_file` joined with its `intake`. */
@@ -24,5 +25,5 @@ export function receivedFacts({ root, path, container, size, sha256, stated_at: 
 
 /** The slot a row of a check points to; of counted pieces without numbers there is no `n`. */
 export function slotOf(row: { requirement: string, holder: string | null, n: number | null }): { requirement: string, holder: string, n?: number } {
-  return { requirement: row.requirement, holder: row.holder ?? '', ...(row.n === null ? {} : { n: row.n }) }
+  return refTo(row.requirement, row.holder ?? '', row.n)
 }

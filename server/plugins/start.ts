@@ -2,7 +2,7 @@ import { defineNitroPlugin } from 'nitropack/runtime'
 import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
-import { sweep } from '../services/contents'
+import { sweep } from '../services/sweep'
 import { ready } from '../utils/ready'
 
 const SWEEP_EVERY = 10 * 60_000

@@ -6,7 +6,7 @@ import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
-import { contentSource } from './contents'
+import { contentSource } from '../database/contents'
 import { getJob, startJob } from './jobs'
 import { allFiles } from '../database/check-rows'
 

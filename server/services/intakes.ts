@@ -7,7 +7,8 @@ import { refuse } from '../utils/errors'
 import { storableReading, storableText } from '../utils/storable'
 import type { Account } from './accounts'
 import { requireIntake, requireRole } from './access'
-import { appendContent, arrivedBytes, beginContent, CHUNK, sealContent, storeWhole } from './contents'
+import { sealContent, storeWhole } from './contents'
+import { appendContent, arrivedBytes, beginContent, CHUNK } from '../database/contents'
 
 /** Begins an intake; the same key again leads to the same one, so that nothing is received twice. */
 export async function startIntake(account: Account, briefId: string, start: IntakeStart): Promise<{ id: string, state: 'receiving' | 'complete' }> {

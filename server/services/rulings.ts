@@ -10,7 +10,8 @@ import type { FileRef, RulingRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
-import { newestRoster, saveRoster } from './briefs'
+import { newestRoster } from '../database/briefs'
+import { saveRoster } from './rosters'
 
 /** Rulings of a brief that hold, with who made them. */
 const standing = (on: Knex, briefId: string) =>

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { conditionOf, kindOf, kindsOf, startOf, typedValue, valueOf } from '../../app/composables/conditions'
-import { declareFields, findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
+import { findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
 import { drawTemplate, freeName, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate } from '../../app/composables/parts'
+import { declareFields, problemsAt, withChanges, withCount, withFields, withForms, withOwing } from '../../app/composables/requirement'
 import { timeInZone } from '../../app/composables/zones'
 import type { RequirementDocument } from '../../core/brief/document'
 import { meets } from '../../core/formats/condition'
@@ -94,19 +95,17 @@ describe('a draft', () => {
     ['{topic}', { topic: { type: 'text' } }], ['{family}', undefined], ['{shift}', undefined], ['{constructor}', { constructor: { type: 'text' } }],
   ])('that uses %s declares %o', (name, fields) => {
     const requirement: RequirementDocument = { id: 'a', name }
-    declareFields(requirement, ['shift'])
-    expect(requirement.fields).toEqual(fields)
+    expect(declareFields(requirement, ['shift']).fields).toEqual(fields)
+    expect(requirement).toEqual({ id: 'a', name })
   })
 
   test('keeps what was declared while its text cannot be read, and drops what is no longer used', () => {
     const requirement: RequirementDocument = {
       id: 'a', name: '{family}_{n', fields: { n: { type: 'number', digits: 4 } }, count: { from: 1, to: 3, by: 'n' },
     }
-    declareFields(requirement, [])
-    expect(requirement.fields).toEqual({ n: { type: 'number', digits: 4 } })
-    requirement.name = '{family}'
-    declareFields(requirement, [])
-    expect([requirement.fields, requirement.count]).toEqual([undefined, { from: 1, to: 3 }])
+    expect(declareFields(requirement, []).fields).toEqual({ n: { type: 'number', digits: 4 } })
+    const without = declareFields({ ...requirement, name: '{family}' }, [])
+    expect([without.fields, without.count]).toEqual([undefined, { from: 1, to: 3 }])
   })
 
   test('says where it is wrong', async () => {
@@ -152,3 +151,34 @@ test.each([
   ['2026-07-01T12:00', 'Asia/Kolkata', '2026-07-01T12:00:00+05:30'], ['2026-07-01T12:00', 'UTC', '2026-07-01T12:00:00+00:00'],
   ['2026-07-01T12:00', 'America/Caracas', '2026-07-01T12:00:00-04:00'],
 ])('%s in %s is %s', (local, zone, time) => expect(timeInZone(local, zone)).toBe(time))
+
+describe('a requirement that is changed', () => {
+  const piece: RequirementDocument = Object.freeze({ id: 'a', title: 'Notes', name: '{family}_{n}', optional: true })
+
+  test.each([
+    ['a key put anew', withChanges(piece, { title: 'Field notes' }), { ...piece, title: 'Field notes' }],
+    ['a key taken out', withChanges(piece, { optional: undefined }), { id: 'a', title: 'Notes', name: '{family}_{n}' }],
+    ['no fields of its own', withFields({ ...piece, fields: { n: { type: 'number' } } }, {}), piece],
+    ['one piece each, which goes without saying', withCount({ ...piece, count: { from: 2, to: 3 } }, { from: 1, to: 1 }), piece],
+    ['no upper limit', withCount(piece, { from: 2, to: undefined }), { ...piece, count: { from: 2 } }],
+    ['one piece told apart by a number', withCount(piece, { from: 1, to: 1, by: 'n' }), { ...piece, count: { from: 1, to: 1, by: 'n' } }],
+    ['owed by two groups', withOwing(piece, ['Reef', 'Dune'], []), { ...piece, owedBy: { groups: ['Reef', 'Dune'] } }],
+    ['owed by everybody again', withOwing({ ...piece, owedBy: { people: ['s1'] } }, [], []), piece],
+    ['any name', withForms(piece, [''], []), { id: 'a', title: 'Notes', optional: true }],
+    [
+      'two forms of the name', withForms(piece, ['{family}_{n}', '{family}_{v}'], []),
+      {
+        ...piece, name: ['{family}_{n}', '{family}_{v}'],
+        fields: { n: { type: 'number', digits: 2, from: 1 }, v: { type: 'version', digits: 2 } },
+      },
+    ],
+  ])('has %s, and the one before is as it was', (_, changed, expected) => {
+    expect(changed).toEqual(expected)
+    expect(piece).toEqual({ id: 'a', title: 'Notes', name: '{family}_{n}', optional: true })
+  })
+
+  test('is told what is wrong at a key and inside it, not at one that begins alike', () => {
+    const problems = ['name', 'name[1]', 'names', 'count.from', 'folder'].map(path => ({ path, message: path }))
+    expect(problemsAt(problems, 'name', 'count')).toEqual(['name', 'name[1]', 'count.from'])
+  })
+})

@@ -1,4 +1,4 @@
-import { listBriefs } from '../../services/briefs'
+import { listBriefs } from '../../services/desk'
 import { route } from '../../utils/route'
 
 export default route('GET /api/briefs', async (_, account) => listBriefs(account))

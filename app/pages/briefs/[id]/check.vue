@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refTo } from '#core/brief/slots'
 import { onKeyStroke } from '@vueuse/core'
 import type { ReportRoot, SlotStatus } from '#core/checking/report'
 
@@ -59,7 +60,7 @@ const place = (slot: { holder: string, requirement: string, n: number | null }) 
   if (!file) return
   await check.rule({
     kind: 'place', fileId: file.fileId,
-    slot: { holder: slot.holder, requirement: slot.requirement, ...(slot.n === null ? {} : { n: slot.n }) },
+    slot: refTo(slot.requirement, slot.holder, slot.n),
   })
   await brief.check()
 })

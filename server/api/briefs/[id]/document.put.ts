@@ -1,5 +1,5 @@
 import { documentRequest } from '#shared/requests'
-import { saveDocument } from '../../../services/briefs'
+import { saveDocument } from '../../../services/documents'
 import { weighChange } from '../../../services/checks'
 import { queryText, readValid, routeId } from '../../../utils/validate'
 import { route } from '../../../utils/route'

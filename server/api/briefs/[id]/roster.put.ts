@@ -1,5 +1,5 @@
 import { rosterRequest } from '#shared/requests'
-import { saveRoster } from '../../../services/briefs'
+import { saveRoster } from '../../../services/rosters'
 import { route } from '../../../utils/route'
 import { readValid, routeId } from '../../../utils/validate'
 

@@ -1,0 +1,25 @@
+import type { Knex } from 'knex'
+import { v7 as uuid } from 'uuid'
+import type { BriefDocument } from '#core/brief/document'
+import type { StoredRoster } from '#shared/answers'
+import { db } from './connection'
+
+/** What is asked for now. */
+export async function newestVersion(briefId: string, trx: Knex = db()): Promise<{ id: string, number: number, document: BriefDocument } | undefined> {
+  return trx('brief_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'document')
+}
+
+/** Who owes now. */
+export async function newestRoster(briefId: string): Promise<({ id: string, number: number } & StoredRoster) | undefined> {
+  return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'people', 'columns')
+}
+
+/** Adds a version behind the newest; the brief must be held by the transaction, so that two never take one number. */
+export async function addVersion(
+  trx: Knex, table: 'brief_version' | 'roster_version', briefId: string, row: Record<string, unknown>,
+): Promise<{ number: number }> {
+  const [last] = await trx(table).where('brief_id', briefId).max<{ number: number | null }[]>('number as number')
+  const number = Number(last?.number ?? 0) + 1
+  await trx(table).insert({ id: uuid(), brief_id: briefId, number, ...row })
+  return { number }
+}

@@ -1,0 +1,28 @@
+import { readBytes } from '#core/formats/identify'
+import { READER_VERSION } from '#core/formats/reading'
+import { db } from '../database/connection'
+import { contentSource } from '../database/contents'
+import { keepReadings } from '../database/readings'
+import type { ReceivedFileRow } from '../database/tables'
+
+/** Reads stored contents again whose readings an earlier reader made, the first so many; what only a browser read stays as it is. */
+export async function readStale(intakeIds: readonly string[], most: number): Promise<{ read: number, left: number }> {
+  const query = () => db()('received_file').join(
+    'reading', 'reading.id', 'received_file.reading_id',
+  ).whereIn('received_file.intake_id', [...intakeIds]).whereNotNull('received_file.content_id')
+    .where('reading.reader_version', '<', READER_VERSION)
+  const stale = await query().distinct()
+    .select<Pick<ReceivedFileRow, 'content_id' | 'sha256' | 'size'>[]>('received_file.content_id', 'received_file.sha256', 'received_file.size')
+    .limit(most)
+  for (const { content_id: contentId, sha256, size } of stale) {
+    // what is kept whole has both
+    if (contentId === null || sha256 === null) continue
+    const reading = await readBytes(contentSource(contentId, Number(size)))
+    const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256)
+    if (readingId) await db()('received_file').where('content_id', contentId).update({ reading_id: readingId })
+  }
+  const left = stale.length < most
+    ? 0
+    : Number((await query().select<{ left: string }[]>(db().raw('count(distinct received_file.content_id) as left')))[0]?.left ?? 0)
+  return { read: stale.length, left }
+}
