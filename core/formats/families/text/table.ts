@@ -15,17 +15,24 @@ export function tellTable(text: string): { delimiter: string, columns: number, r
   const cut = text.length <= SAMPLE ? text.length : text.lastIndexOf('\n', SAMPLE) + 1
   for (const delimiter of [',', ';', '\t']) {
     if (!text.includes(delimiter)) continue
-    const sample = readRecords(text, 0, cut || text.length, delimiter)
+    const sample = readRecords(text, cut || text.length, delimiter)
     if (!sample || sample.columns < 2 || sample.records < 2) continue
-    const rest = cut > 0 && cut < text.length ? countRecords(text, cut) : 0
+    const rest = sample.end < text.length ? countRecords(text, sample.end) : 0
     return { delimiter, columns: sample.columns, rows: sample.records + rest - 1 }
   }
   return null
 }
 
-/** Records of a stretch of text, `null` where they differ in length or a quote stays open. */
-function readRecords(text: string, from: number, to: number, delimiter: string): { columns: number, records: number } | null {
-  const sample = text.slice(from, to)
+interface Records {
+  columns: number
+  records: number
+  /** Where the last whole record ends. */
+  end: number
+}
+
+/** Records at the beginning of a text; `null` where they differ in length or a quote stays open. */
+function readRecords(text: string, to: number, delimiter: string): Records | null {
+  const sample = text.slice(0, to)
   if (!sample.includes('"')) return readPlainRecords(sample, delimiter)
   const parts = delimiter.charCodeAt(0)
   let columns = 0
@@ -33,7 +40,8 @@ function readRecords(text: string, from: number, to: number, delimiter: string):
   let fields = 1
   let quoted = false
   let content = false
-  for (let i = from; i <= to; i++) {
+  let end = 0
+  for (let i = 0; i <= to; i++) {
     const code = i === to ? LF : text.charCodeAt(i)
     if (code === QUOTE) {
       quoted = !quoted
@@ -52,14 +60,16 @@ function readRecords(text: string, from: number, to: number, delimiter: string):
       }
       fields = 1
       content = false
+      end = Math.min(i + 1, to)
     }
     else if (code !== SPACE) content = true
   }
-  return quoted ? null : { columns, records }
+  // a record that goes on behind the sample is counted with the rest
+  return quoted && to === text.length ? null : { columns, records, end }
 }
 
 /** The same where nothing is quoted: a record is a line. */
-function readPlainRecords(sample: string, delimiter: string): { columns: number, records: number } | null {
+function readPlainRecords(sample: string, delimiter: string): Records | null {
   let columns = 0
   let records = 0
   for (const line of sample.split(/\r\n|\n|\r/)) {
@@ -70,7 +80,7 @@ function readPlainRecords(sample: string, delimiter: string): { columns: number,
     else if (fields !== columns) return null
     records++
   }
-  return { columns, records }
+  return { columns, records, end: sample.length }
 }
 
 /** Lines that hold something; inside quotes a line end is content. */
