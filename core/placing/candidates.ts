@@ -4,7 +4,7 @@ import type { EvidenceIndex } from './index'
 import type { UnitSet } from '../names/key-index'
 import { holderKey } from './people'
 import type { HolderEvidence } from './people'
-import type { Candidate } from './score'
+import type { Candidate, NameFit } from './score'
 import { plainLook } from '../names/look-alikes'
 import { fitName, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
@@ -42,10 +42,11 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     && strength >= strongest - BEHIND.weighed).sort((a, b) => b[1].strength - a[1].strength)
     .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
-  const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders])
+  const columns = columnsOf(view, index)
+  const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders, ...columns.keys()])
   const weighed = [...chosen].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
-    return unit ? [{ at: unitIndex, unit, holder: holderOf(unit, spoken) }] : []
+    return unit ? [{ at: unitIndex, unit, holder: withColumn(holderOf(unit, spoken), columns.get(unitIndex)) }] : []
   })
   const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
   const list = weighed.map(({ at: unitIndex, unit, holder }) => {
@@ -77,6 +78,8 @@ function lookUpName(view: FileView, index: EvidenceIndex): UnitSet {
   return match
 }
 
+const CLEAR: ReadonlySet<NameFit> = new Set(['exact', 'lenient', 'marked'])
+
 /** A name that fits one owed unit, be it but for a mark, and no other needs no weighing. */
 function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candidate | null {
   if (byName.size === 0 || byName.size > MOST_UNITS) return null
@@ -90,7 +93,7 @@ function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candid
   }
   if (!only?.owed) return null
   const candidate = scoreUnit(view, only, { strength: 3, evidence: [] }, false)
-  return candidate.nameFit === 'near' || candidate.nameFit === 'none' ? null : candidate
+  return CLEAR.has(candidate.nameFit) ? candidate : null
 }
 
 function narrow(units: UnitSet, holders: ReadonlySet<number>): number[] {
@@ -127,7 +130,8 @@ function elsewhere(
 ): { against: ReadonlySet<string>, slipped: Map<string, HolderEvidence> | null } {
   const byFolder = inFolder.named
   const against = new Set<string>()
-  const persons = [...byName].filter(([key]) => key.startsWith('p:'))
+  // a number is no name: it speaks against nobody's folder
+  const persons = [...byName].filter(([key, { number }]) => key.startsWith('p:') && !number)
   const full = persons.some(([, { strength }]) => strength >= FULL_NAME)
   const slipped = byFolder.size > 0 && !full ? index.people.nearlyNamedIn(base) : null
   const other = slipped !== null && [...slipped].some(([key, { strength }]) => key.startsWith('p:') && strength >= FULL_NAME * OF_NAMED.slip)
@@ -183,6 +187,22 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
       : []))), 'author')
   }
   return { spoken, against }
+}
+
+/** Units whose further columns name or folder speak of; too many say nothing. */
+function columnsOf(view: FileView, index: EvidenceIndex): ReadonlyMap<number, Spoken> {
+  const told = new Map<number, Spoken>()
+  const texts = [['name', view.base] as const, ...view.levels.map(level => ['folder', level] as const)]
+  for (const [where, text] of texts) {
+    for (const [unit, { strength, said }] of index.byColumns(text)) {
+      if (strength > (told.get(unit)?.strength ?? 0)) told.set(unit, { strength, evidence: [{ kind: 'named', where, said }] })
+    }
+  }
+  return told.size > MOST_UNITS ? new Map() : told
+}
+
+function withColumn(holder: Spoken, column: Spoken | undefined): Spoken {
+  return column ? { strength: holder.strength + column.strength, evidence: [...holder.evidence, ...column.evidence] } : holder
 }
 
 function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>): Spoken {

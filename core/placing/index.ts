@@ -6,6 +6,8 @@ import { formsOf } from '../brief/forms'
 import { fixedEnds, patternsOf } from '../names/patterns'
 import { KeyIndex, NONE, union } from '../names/key-index'
 import type { UnitSet } from '../names/key-index'
+import type { ColumnEvidence } from './columns'
+import { indexColumns } from './columns'
 import { holderKey, indexPeople } from './people'
 import type { HolderEvidence, PeopleIndex } from './people'
 
@@ -19,6 +21,8 @@ export interface EvidenceIndex {
   byFolder(folder: string): UnitSet
   /** Holders that the levels of a folder name, the strongest evidence each; without slips, and with. */
   namedInFolder(levels: readonly string[]): NamedInFolder
+  /** Units whose further columns (a code, a language) a text names, as far as their rule uses them. */
+  byColumns(text: string): Map<number, ColumnEvidence>
   /** A holder's own units, and its group's. */
   ofHolder(key: string): readonly number[]
 }
@@ -119,6 +123,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       unitsOfFolder.set(folder, units)
       return units
     },
+    byColumns: indexColumns(units),
     ofHolder: key => holders.get(key) ?? [],
   }
 }

@@ -1,13 +1,17 @@
 import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
+import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
 import { foldCase, looseKey, transcribe } from '../text/fold'
 import { NAMED, OF_NAMED } from './weights'
 
-/** How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name. */
-export interface HolderEvidence { strength: number, said: string }
+/**
+ * How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name.
+ * `number`: only a bare number says so, which many other things may be.
+ */
+export interface HolderEvidence { strength: number, said: string, number?: true }
 
-interface Entry { holder: string, strength: number, said: string }
+type Entry = HolderEvidence & { holder: string }
 
 /** Tells whom a folder level or file name speaks of. */
 export interface PeopleIndex {
@@ -22,6 +26,8 @@ export interface PeopleIndex {
 /** A key that speaks of more people than this says nothing. */
 const MOST_SHARED = 40
 const LONGEST_RUN = 5
+/** Ids of so few digits are written into names for many other reasons. */
+const BARE_ID = /^\d{1,4}$/
 
 /**
  * Indexes everybody by the ways people write whose file it is: full name in either order, id, alias, mail, family name.
@@ -38,23 +44,39 @@ export function indexPeople(roster: Roster): PeopleIndex {
       else if (!list.some(one => one.holder === holder)) list.push({ holder, strength, said })
     }
   }
-  for (const person of roster.people) addPerson(person, add)
+  const numbers = new Map<string, Entry[]>()
+  for (const person of roster.people) {
+    addPerson(person, add)
+    if (!BARE_ID.test(person.id)) add(person.id, holderKey('person', person.id), NAMED.id, person.id)
+    else {
+      const entry = { holder: holderKey('person', person.id), strength: NAMED.number[person.id.length] ?? 0, said: person.id, number: true } as const
+      for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) gather(numbers, written, entry)
+    }
+  }
   for (const group of new Set(roster.people.map(person => person.group.trim().normalize('NFC')).filter(Boolean))) {
     add(group, holderKey('group', group), NAMED.group, group)
   }
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
 
+  const take = (evidence: Map<string, HolderEvidence>, list: readonly Entry[] | undefined, factor: number) => {
+    if (!list || list.length > MOST_SHARED) return
+    for (const { holder, strength, ...more } of list) {
+      const value = strength * factor
+      if (value > (evidence.get(holder)?.strength ?? 0)) evidence.set(holder, { strength: value, ...more })
+    }
+  }
   const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
-    for (const [key, factor] of keys) {
-      const list = entries.get(key)
-      if (!list || list.length > MOST_SHARED) continue
-      for (const { holder, strength, said } of list) {
-        const value = strength * factor
-        if (value > (evidence.get(holder)?.strength ?? 0)) evidence.set(holder, { strength: value, said })
-      }
-    }
+    for (const [key, factor] of keys) take(evidence, entries.get(key), factor)
+    return evidence
+  }
+  /** Adds whose number stands in a text; alone it is as good as a name. */
+  const withNumbers = (evidence: Map<string, HolderEvidence>, text: string): Map<string, HolderEvidence> => {
+    if (numbers.size === 0 || ![...text.matchAll(/\d+/g)].some(([run]) => numbers.has(run))) return evidence
+    const alone = text.trim()
+    if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(({ holder, said }) => ({ holder, said, strength: NAMED.id })), 1)
+    else for (const number of bareNumbers(text)) take(evidence, numbers.get(number), 1)
     return evidence
   }
 
@@ -65,7 +87,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
       owners ??= indexOwners(roster)
       return owners.get(`${field}\n${key}`) ?? null
     },
-    namedIn: text => collect(runsOf(text).map(run => [run, 1] as const)),
+    namedIn: text => withNumbers(collect(runsOf(text).map(run => [run, 1] as const)), text),
     nearlyNamedIn(text) {
       near ??= indexDeletions(entries)
       const index = near
@@ -110,14 +132,13 @@ function addPerson(person: Person, add: (text: string, holder: string, strength:
     if (last !== family) add(last, holder, NAMED.lastOfFamily, last)
     if (first !== given) add(first, holder, NAMED.firstOfGiven, first)
   }
-  add(person.id, holder, NAMED.id, person.id)
   for (const alias of aliases) add(alias, holder, NAMED.alias, alias)
   const local = email.split('@')[0] ?? ''
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
 }
 
 /** All joined runs of up to five neighbouring tokens. */
-function runsOf(text: string): string[] {
+export function runsOf(text: string): string[] {
   const tokens = tokensOf(text)
   const runs = new Set<string>([looseKey(text)])
   for (let start = 0; start < tokens.length; start++) {

@@ -76,7 +76,7 @@ function numberIn({ unit, captures }: Candidate): number | null {
   return text === undefined || !/^\d{1,9}$/.test(text) ? null : Number(text)
 }
 
-const CLASS: Record<NameFit, number> = { exact: 3, lenient: 2, marked: 1, near: 0, none: -1 }
+const CLASS: Record<NameFit, number> = { exact: 3, lenient: 2, marked: 1, open: 0, near: 0, none: -1 }
 
 /** The one unit a file surely belongs to, or `null`: an exact fit beats a folded one, equal ones are no one's. */
 function decide(list: readonly Candidate[]): { candidate: Candidate, confidence: number } | null {
@@ -94,7 +94,7 @@ function decide(list: readonly Candidate[]): { candidate: Candidate, confidence:
 /** The one place where any name will do, unless the name is nearly one that is asked for elsewhere. */
 function anyNameIn(list: readonly Candidate[]): { candidate: Candidate, confidence: number } | null {
   const [only, ...more] = list.filter(one => one.anyName && one.unit.owed)
-  const meant = list.some(one => one.nameFit === 'near' && one.holder >= NAMED.given && !one.anyName)
+  const meant = list.some(one => CLASS[one.nameFit] === 0 && one.holder >= NAMED.given && !one.anyName)
   return only && more.length === 0 && !meant ? { candidate: only, confidence: CONFIDENCE.anyName } : null
 }
 
@@ -109,7 +109,7 @@ function assignOpen(
   open.forEach(({ view, found: candidates }, file) => {
     for (const candidate of candidates.list.slice(0, MOST_CANDIDATES)) {
       const { unit } = candidate
-      if (CLASS[candidate.nameFit] <= 0 && (candidate.nameFit !== 'near' || candidate.holder < NAMED.given)) continue
+      if (CLASS[candidate.nameFit] < 0 || (CLASS[candidate.nameFit] === 0 && candidate.holder < NAMED.given)) continue
       const n = numberIn(candidate)
       const told = unit.requirement.count.by === null || n !== null
       const key = `${unit.index}\n${n ?? ''}`
@@ -176,7 +176,7 @@ function eliminate(
       : [
           ...(owed.some(one => one.formatFits)
             ? owed.filter(one => one.formatFits)
-            : owed.filter(one => one.nameFit === 'near' || CLASS[one.nameFit] > 0)).map(one => slotRef(one.unit, numberIn(one))),
+            : owed.filter(one => CLASS[one.nameFit] >= 0)).map(one => slotRef(one.unit, numberIn(one))),
           ...match.unweighed.map(unit => slotRef(unit, null)),
         ]
     left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })

@@ -11,6 +11,7 @@ import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { tokensOf } from '../names/tokens'
+import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
@@ -20,8 +21,8 @@ import { copyMarksOf } from './view'
 import type { FileView } from './view'
 import { SHARE, WORTH } from './weights'
 
-/** How well a name fits a unit. */
-export type NameFit = 'exact' | 'lenient' | 'marked' | 'near' | 'none'
+/** How well a name fits a unit; `open`: only because free text lets much through, while format or folder speak against it. */
+export type NameFit = 'exact' | 'lenient' | 'marked' | 'open' | 'near' | 'none'
 
 /** One unit a file may belong to, with what speaks for it. */
 export interface Candidate {
@@ -75,10 +76,22 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   if (folder) best.folderFits = true
   const fit = form.name && fitName(form, view, requirement)
   const worth = WORTH.name[best.nameFit] + (best.form && best.folderFits ? WORTH.folderOfForm : 0)
-  if (fit && WORTH.name[fit.nameFit] + (folder ? WORTH.folderOfForm : 0) > worth) {
-    Object.assign(best, { form, nameFit: fit.nameFit, captures: { ...folder, ...fit.captures } })
+  const against = !best.formatFits || ((form.folder?.length ?? 0) > 0 && !folder)
+  const nameFit = fit && (against && isOpenText(form.name) ? 'open' : fit.nameFit)
+  if (nameFit && WORTH.name[nameFit] + (folder ? WORTH.folderOfForm : 0) > worth) {
+    Object.assign(best, { form, nameFit, captures: { ...folder, ...fit?.captures } })
   }
   else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
+}
+
+/** Whether a form has a part that takes any text. */
+function isOpenText(name: UnitForm['name']): boolean {
+  return name?.some(part => part.kind === 'free' && part.rule.type === 'text') ?? false
+}
+
+/** Letters of a name that free text took: they fit whatever was meant. */
+function lettersOfText(name: NonNullable<UnitForm['name']>, captures: Captures): number {
+  return name.reduce((sum, part) => sum + (part.kind === 'free' && part.rule.type === 'text' ? (ownOf(captures, part.part) ?? '').length : 0), 0)
 }
 
 function worthOfFormat(fits: boolean, id: string, requirement: Requirement): number {
@@ -131,7 +144,8 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     for (const form of forms.slice(0, 12)) {
       if (!form.name) continue
       const { cost, captures } = explainParts(form.name, view.base, { strictness: requirement.strictness })
-      const length = Math.max(expandParts(form.name, captures).length, view.base.length, 1)
+      const whole = Math.max(expandParts(form.name, captures).length, view.base.length)
+      const length = Math.max(1, whole - lettersOfText(form.name, captures))
       if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures }
     }
   }

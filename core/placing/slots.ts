@@ -28,7 +28,7 @@ export interface Filled {
   instead: FileView | null
 }
 
-const FIT_ORDER: Record<NameFit, number> = { exact: 0, lenient: 1, marked: 2, near: 3, none: 4 }
+const FIT_ORDER: Record<NameFit, number> = { exact: 0, lenient: 1, marked: 2, open: 3, near: 4, none: 5 }
 
 /**
  * Settles which of a unit's files fill its slots, by `keep` and `count`.

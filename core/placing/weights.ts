@@ -17,6 +17,12 @@ export const NAMED = {
   family: 1.8,
   /** Last word of a double or particled family name. */
   lastOfFamily: 1.5,
+  /** A value of a column that the rule uses, borne by nobody else who owes it. */
+  column: 2.2,
+  /** The same where several bear it: it tells them from the others, not from each other. */
+  sharedColumn: 1,
+  /** A bare number as somebody's number, by its digits: one or two may count days, pieces or anything. */
+  number: [0, 1, 1, 1.8, 2.3],
   /** A given name: the least that says whose file it is. */
   given: 1.4,
   firstOfGiven: 1.2,
@@ -55,7 +61,7 @@ export const LEAST_NAMED = 1
 
 /** What the name, the folder and the format are worth. */
 export const WORTH = {
-  name: { exact: 10, lenient: 9.7, marked: 9, near: 0, none: 0 },
+  name: { exact: 10, lenient: 9.7, marked: 9, open: 3, near: 0, none: 0 },
   folder: 3,
   /** Between two forms of one requirement. */
   folderOfForm: 1,

@@ -1,0 +1,82 @@
+/** What digits in a name can be, the most specific first. */
+export type NumberKind = 'date' | 'time' | 'week' | 'version' | 'amount' | 'year' | 'number'
+
+/** Digits of a received name with what they are. */
+export interface NumberReading { kind: NumberKind, range: [number, number], text: string }
+
+/** Months as nine languages write them, whole and short. */
+const MONTH = `(?:${[
+  'january february march april may june july august september october november december',
+  'januar jänner februar märz april mai juni juli august september oktober november dezember',
+  'janvier février fevrier mars avril mai juin juillet août aout septembre octobre novembre décembre decembre',
+  'enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre',
+  'janeiro fevereiro março marco abril maio junho julho agosto setembro outubro novembro dezembro',
+  'gennaio febbraio marzo aprile maggio giugno luglio agosto settembre ottobre novembre dicembre',
+  'januari februari maart april mei juni juli augustus september oktober november december',
+  'stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia',
+  'marts maj jan feb mar mär mrt apr jun jul aug sep sept okt oct nov dec dez déc dic',
+].join(' ').split(' ').join('|')})`
+const UNITS = 'pages?|pp|seiten?|stron[ay]?|sider|kb|mb|gb|px|mm|cm|km|dpi|hz|khz|mins?|sek|sec|eur|euro|usd|%|€|\\$|stk|pcs'
+const YEAR = '(?:19|20)\\d\\d'
+const MM = '(?:0?[1-9]|1[0-2])'
+const DD = '(?:0?[1-9]|[12]\\d|3[01])'
+const GAP = '[ ._-]?'
+const alone = (pattern: string) => new RegExp(`(?<![\\p{N}\\p{L}])(?:${pattern})(?![\\p{N}\\p{L}])`, 'giu')
+const free = (pattern: string) => new RegExp(`(?<!\\p{N})(?:${pattern})(?!\\p{N})`, 'giu')
+
+/**
+ * How people write dates, times, versions and amounts (common practice, no source). A reading takes its digits away from
+ * those behind it.
+ */
+const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
+  // 20261005T142233, 2026-10-05_14-22
+  ['date', free(`${YEAR}[-._]?(?:0[1-9]|1[0-2])[-._]?(?:0[1-9]|[12]\\d|3[01])[T _-]{0,3}(?:[01]\\d|2[0-3])[-._:h]?[0-5]\\d(?:[-._:]?[0-5]\\d)?`)],
+  ['week', free(`${YEAR}[-_ ]?(?:w|kw)[-_ ]?\\d{1,2}`)],
+  ['date', free(`${YEAR}([-._ ])${MM}\\1${DD}|${YEAR}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\\d|3[01])`)],
+  ['date', free(`${DD}([-._ ])${MM}\\1${YEAR}|(?:0[1-9]|[12]\\d|3[01])(?:0[1-9]|1[0-2])${YEAR}`)],
+  ['date', free(`${DD}([-._])${MM}\\1\\d\\d|\\d\\d([-._])${MM}\\2${DD}`)],
+  ['date', alone(`${DD}[.]?${GAP}${MONTH}(?:${GAP}(?:${YEAR}|\\d\\d))?|${MONTH}[.]?${GAP}(?:${DD}(?![ ._-]?\\d)|${YEAR})`)],
+  ['date', free(`${YEAR}[-._ ](?:0[1-9]|1[0-2])|(?:0[1-9]|1[0-2])[-._ ]${YEAR}`)],
+  ['week', alone(`(?:kw|week|wk|woche|semaine|sem|semana|settimana|uge|vecka|tydzień)${GAP}\\d{1,2}`)],
+  ['version', alone(`(?:v|ver|vers|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand)${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],
+  ['time', alone('(?:[01]?\\d|2[0-3])(?:h|[:.]?\\d\\d ?(?:uhr|h))(?:[0-5]\\d)?|(?:[01]\\d|2[0-3]):[0-5]\\d(?::[0-5]\\d)?')],
+  ['date', free(`${DD}\\.(?:0[1-9]|1[0-2])\\.?`)],
+  ['amount', alone(`\\d+(?:[.,]\\d+)?[ _]?(?:${UNITS})`)],
+  ['amount', free('\\d{2,5} ?[x×] ?\\d{2,5}')],
+  ['year', free(YEAR)],
+]
+
+/**
+ * Reads the digits of a name once for what they can be: date, week, version, time, amount, year; what is left are numbers.
+ *
+ * @param text - file name or level, NFC
+ * @returns in reading order
+ * @example
+ * tellNumbers('12 Protokoll 2026-10-05 v2').map(one => `${one.kind} ${one.text}`)
+ * //=> ['number 12', 'date 2026-10-05', 'version v2']
+ */
+export function tellNumbers(text: string): NumberReading[] {
+  if (!/\p{N}/u.test(text)) return []
+  let rest = text
+  const readings: NumberReading[] = []
+  for (const [kind, pattern] of READINGS) {
+    rest = rest.replace(pattern, (match: string, ...more: unknown[]) => {
+      const start = more.find((one): one is number => typeof one === 'number') ?? 0
+      readings.push({ kind, range: [start, start + match.length], text: text.slice(start, start + match.length) })
+      // a sign that is neither letter nor digit keeps the offsets
+      return '|'.repeat(match.length)
+    })
+  }
+  for (const { 0: match, index } of rest.matchAll(/\p{N}+/gu)) readings.push({ kind: 'number', range: [index, index + match.length], text: match })
+  return readings.sort((a, b) => a.range[0] - b.range[0])
+}
+
+/**
+ * Numbers of a name that are nothing more specific: the only ones that may be somebody's number.
+ *
+ * @example
+ * bareNumbers('10_Referat_10.10.2026') //=> ['10']
+ */
+export function bareNumbers(text: string): string[] {
+  return tellNumbers(text).filter(one => one.kind === 'number').map(one => one.text)
+}

@@ -1,0 +1,80 @@
+import type { Unit } from '../brief/units'
+import { bareNumbers } from '../names/number-kinds'
+import { ROSTER_COLUMNS } from '../names/roster-columns'
+import { ownOf } from '../text/own'
+import { gather } from '../text/gather'
+import { looseKey } from '../text/fold'
+import { runsOf } from './people'
+import { NAMED } from './weights'
+
+/** A value of a column that a text holds, for one unit whose rule uses that column. */
+export interface ColumnEvidence { strength: number, said: string }
+
+/** A value that more units of one requirement bear says nothing of whose a file is. */
+const MOST_SHARED = 40
+/** Values so short are words of many languages: they count as the list writes them, not in another letter case. */
+const SHORT = 3
+
+interface Entry { unit: number, value: string, strength: number }
+
+/** What people are named by is weighed with the people; the id counts here where the rule itself asks for it. */
+const NAMES = new Set<string>(['title', 'group', ...ROSTER_COLUMNS.map(column => column.name).filter(name => name !== 'id')])
+
+/**
+ * Indexes units by the values of the list's further columns that their rule uses: a code, a language, a number.
+ *
+ * @returns looks a text up: by unit index, the strongest value it holds
+ */
+export function indexColumns(units: readonly Unit[]): (text: string) => Map<number, ColumnEvidence> {
+  const byValue = new Map<string, Set<number>>()
+  for (const unit of units) {
+    for (const value of valuesOf(unit)) {
+      const key = `${unit.requirement.id}\n${value}`
+      const bearers = byValue.get(key)
+      if (bearers) bearers.add(unit.index)
+      else byValue.set(key, new Set([unit.index]))
+    }
+  }
+  const entries = new Map<string, Entry[]>()
+  for (const [key, bearers] of byValue) {
+    if (bearers.size > MOST_SHARED) continue
+    const value = key.slice(key.indexOf('\n') + 1)
+    const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
+    for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength })
+  }
+  return (text) => {
+    const told = new Map<number, ColumnEvidence>()
+    if (entries.size === 0) return told
+    for (const run of runsOf(text)) {
+      for (const { unit, value, strength } of entries.get(run) ?? []) {
+        const worth = strength * worthAsWritten(text, value)
+        if (worth > (told.get(unit)?.strength ?? 0)) told.set(unit, { strength: worth, said: value })
+      }
+    }
+    return told
+  }
+}
+
+/** The values of one unit in the columns that its templates use. */
+function valuesOf({ requirement, people }: Unit): Set<string> {
+  const values = new Set<string>()
+  const templates = [...requirement.names, ...requirement.folder ?? []]
+  for (const { parts } of templates) {
+    for (const part of parts) {
+      if (part.kind !== 'field' || NAMES.has(part.name)) continue
+      for (const person of people) {
+        const value = part.name === 'id' ? person.id : ownOf(person.fields, part.name) ?? ''
+        if (value.trim().length > 1) values.add(value.trim())
+      }
+    }
+  }
+  return values
+}
+
+/** A bare number must not be part of a date or version; a short word must stand alone, as the list writes it. */
+function worthAsWritten(text: string, value: string): number {
+  if (/^\d+$/.test(value)) return bareNumbers(text).includes(value) ? (NAMED.number[value.length] ?? NAMED.column) / NAMED.column : 0
+  if (value.length > SHORT) return 1
+  const escaped = value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+  return new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, 'u').test(text) ? 1 : 0
+}
