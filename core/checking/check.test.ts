@@ -1,3 +1,4 @@
+import { planCorrections } from '../reporting/corrections'
 import { createHash } from 'node:crypto'
 import { describe, expect, test } from 'vitest'
 import { makeDocx, makeGif, makePdf, makePhoto, textBytes, withComment } from '../../demo/make-files'
@@ -158,9 +159,9 @@ describe('roles', () => {
     expect(fileAt(report, 'Marsh_04.jpg')).toMatchObject({ role: 'surplus', findings: [{ code: 'count.too-many' }] })
   })
 
-  test('the later of two counts; the same bytes twice are a duplicate, and the better name is kept', async () => {
+  test('of two right ones the later counts; the same bytes twice are a duplicate, and the better name is kept', async () => {
     const report = await run({}, [
-      { path: 'Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'Reef_Marsh_photo (1).jpg' },
+      { path: 'Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'x/Reef_Marsh_photo.jpg', bytes: PHOTO },
       { path: 'Reef_Lindqvast_photo.jpg', bytes: PHOTO }, { path: 'Reef_Lindqvast_photo (1).jpg', bytes: PHOTO, at: BEFORE + 9 },
     ])
     expect(fileAt(report, 'Reef_Marsh_photo.jpg')).toMatchObject({
@@ -168,6 +169,35 @@ describe('roles', () => {
     })
     expect(fileAt(report, 'Reef_Lindqvast_photo (1).jpg')).toMatchObject({ role: 'duplicate', findings: [] })
     expect(status(report, 's2')).toBe('right')
+  })
+
+  test('a right file counts before one that came later and is not, which may be meant all the same', async () => {
+    const report = await run({ folder: '{group}' }, [
+      { path: 'Reef/Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'Reef/Reef_Marsh_photo (1).jpg', bytes: PHOTO },
+      { path: 'Reef/Reef_Lindqvast_photo.jpg', at: BEFORE - 9 }, { path: 'Reef/Reef_Lindqvast_photo.sha256', bytes: textBytes('0f\n') },
+      { path: 'Dune/Dune_Tamworthy_photo.jpg', at: BEFORE - 9 }, { path: 'Dune/Dune_Tamworthy_photo final.jpg', bytes: makeGif() },
+    ])
+    const said = (path: string) => [fileAt(report, path).role, fileAt(report, path).findings.map(one => one.code)]
+    expect(said('Reef/Reef_Marsh_photo.jpg')).toEqual(['placed', ['version.newer-beside']])
+    expect(said('Reef/Reef_Marsh_photo (1).jpg')).toEqual(['superseded', ['version.newer-beside']])
+    expect(status(report, 's1')).toBe('right')
+    expect(fileAt(report, 'Reef/Reef_Lindqvast_photo.jpg').role).toBe('placed')
+    expect(said('Dune/Dune_Tamworthy_photo.jpg')).toEqual(['placed', []])
+  })
+
+  test('a name with a word of state added stands for the later work, and needs its name', async () => {
+    const report = await run({}, [
+      { path: 'Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'Reef_Marsh_photo_final.jpg', bytes: PHOTO },
+    ])
+    expect(fileAt(report, 'Reef_Marsh_photo_final.jpg')).toMatchObject({ role: 'placed', findings: [{ code: 'name.differs' }] })
+    expect(fileAt(report, 'Reef_Marsh_photo.jpg')).toMatchObject({ role: 'superseded', findings: [{ code: 'version.superseded' }] })
+  })
+
+  test('two right files of one time with other bytes are told as undecided, and neither is copied', async () => {
+    const report = await run({}, ['a/Reef_Marsh_photo.jpg', { path: 'b/Reef_Marsh_photo.jpg', bytes: PHOTO }])
+    const [one, two] = report.files.map(file => file.findings.map(finding => finding.code))
+    expect([one, two]).toEqual([['version.undecided'], ['version.undecided']])
+    expect(planCorrections(report.files).files).toEqual([])
   })
 
   test('a late file does not displace one in time that is right', async () => {

@@ -1,16 +1,19 @@
 import { gather } from '../text/gather'
+import type { Unit } from '../brief/units'
 import { listUnits } from '../brief/units'
 import type { RootMarks } from '../folders/ways-in'
 import { recogniseWays } from '../folders/ways-in'
 import type { Located } from '../folders/wrapper'
 import { nameFormat } from '../formats/identify'
 import { FINDINGS, isAboutContent, isFindingCode } from '../findings/codes'
+import type { FindingMaker } from '../findings/finding'
 import { findingMaker } from '../findings/finding'
 import { formatById } from '../formats/registry'
 import { indexUnits } from '../placing/index'
 import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
 import type { Placements } from '../placing/place'
+import type { Filled } from '../placing/slots'
 import { slotRef } from '../brief/slots'
 import type { FileView, RootReading } from '../placing/view'
 import { copyMarksOf, viewFile } from '../placing/view'
@@ -20,7 +23,7 @@ import { takeCompanions } from './companions'
 import type { CheckInput } from './input'
 import { findIdentical } from './identical'
 import type { PlacedFile } from './identical'
-import { judgeFile, namelessFinding, supersededFinding, surplusFinding } from './judge'
+import { besideCode, judgeFile, namelessFinding, supersededFinding, surplusFinding } from './judge'
 import { applyRulings } from './rulings'
 import { prepareSetAside } from './set-aside'
 import type { AsideRole } from './set-aside'
@@ -153,10 +156,7 @@ function judge(state: CheckState): void {
         continue
       }
       if (piece.role === 'duplicate') continue
-      if (piece.role === 'superseded') {
-        if (piece.instead) entry.findings = [supersededFinding(make, piece.instead)]
-        continue
-      }
+      if (piece.role === 'superseded') continue
       const verdict = judgeFile(piece, unit, index, make, handouts)
       entry.findings = verdict.findings
       if (verdict.late) state.late.add(view.index)
@@ -169,6 +169,7 @@ function judge(state: CheckState): void {
       }
       placed.push({ unit, filled: piece, findings: entry.findings })
     }
+    tellSuperseded(unit, filled, entries, make)
   }
   findIdentical(placed, make)
   forgiveNumbered(placed, state.views)
@@ -178,6 +179,22 @@ function judge(state: CheckState): void {
   nameCauses(placed)
   applyAccepted(state, entries)
   state.files = [...entries.values()]
+}
+
+/** What is said of files that another one of their slot stands before; and of that one, where it may not be the one that is meant. */
+function tellSuperseded(unit: Unit, filled: readonly Filled[], entries: ReadonlyMap<number, ReportFile>, make: FindingMaker): void {
+  for (const { role, instead, arrival } of filled) {
+    if (role !== 'superseded' || !instead) continue
+    const [entry, main] = [entries.get(arrival.view.index), entries.get(instead.index)]
+    const counts = filled.find(one => one.arrival.view === instead)?.arrival
+    if (!entry || !main || !counts) continue
+    const right = main.findings.every(finding => finding.severity !== 'error')
+    const code = besideCode(unit, counts, arrival, right)
+    if (code) main.findings.push(make({ code, params: { other: arrival.view.name, counts: true } }))
+    entry.findings = [code
+      ? make({ code, params: { other: instead.name, counts: false } })
+      : supersededFinding(make, instead, right)]
+  }
 }
 
 /**

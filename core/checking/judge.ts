@@ -13,8 +13,8 @@ import { isTypedRule } from '../names/placeholders'
 import { expandFolder } from '../names/levels'
 import { formsOf } from '../brief/forms'
 import type { EvidenceIndex } from '../placing/index'
-import type { Filled } from '../placing/slots'
-import { isLate } from '../placing/slots'
+import type { Arrival, Filled } from '../placing/slots'
+import { canCount, isLate, isUndecided, namesNoVersion } from '../placing/slots'
 import type { FileView } from '../placing/view'
 import type { ReportSlot } from './report'
 import { ownOf } from '../text/own'
@@ -113,8 +113,19 @@ function shifted(difference: Difference, by: number): Difference {
 }
 
 /** How a file is told that another one counts instead of. */
-export function supersededFinding(make: FindingMaker, instead: FileView): Finding {
-  return make({ code: 'version.superseded', params: { instead: instead.name } }, { expected: instead.file.path })
+export function supersededFinding(make: FindingMaker, instead: FileView, right: boolean): Finding {
+  return make({ code: 'version.superseded', params: { instead: instead.name, right } }, { expected: instead.file.path })
+}
+
+/**
+ * What stands on a file that counts and on another of its slot that may be meant as well: it came later though the first
+ * is right, or nothing tells which of the two it is. `null`: neither.
+ */
+export function besideCode(unit: Unit, counts: Arrival, other: Arrival, right: boolean): 'version.newer-beside' | 'version.undecided' | null {
+  const [one, two] = [counts.view.file, other.view.file]
+  if (one.sha256 === null || two.sha256 === null || one.sha256 === two.sha256 || !canCount(other) || isLate(unit, other)) return null
+  if (isUndecided(unit, counts, other)) return 'version.undecided'
+  return right && namesNoVersion(unit) && (two.receivedAt ?? 0) > (one.receivedAt ?? 0) ? 'version.newer-beside' : null
 }
 
 /** What a name that says neither whose file it is nor which is told: given by a program, or the rule's own words; `null`: neither. */

@@ -1,3 +1,4 @@
+import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import { byCodeUnit } from '../text/order'
@@ -106,17 +107,68 @@ function dropIdentical(arrivals: readonly Arrival[]): { kept: Arrival[], duplica
 }
 
 function byFit(a: Arrival, b: Arrival): number {
-  return FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit]
-    || Number(b.candidate.folderFits) - Number(a.candidate.folderFits) || byPath(a.view, b.view)
+  return byHowWell(a, b) || byPath(a.view, b.view)
 }
 
-/** The order in which files of one slot count: by version where names have one, else by time received. */
+function byHowWell(a: Arrival, b: Arrival): number {
+  return FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || Number(b.candidate.folderFits) - Number(a.candidate.folderFits)
+}
+
+/**
+ * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer,
+ * then what needs no change, then the time received. So a stray never displaces a right file.
+ */
 function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
+  return orderOf(unit, a, b) || byPath(a.view, b.view)
+}
+
+/** Whether of two files for one slot only the order of their paths decides. */
+export function isUndecided(unit: Unit, a: Arrival, b: Arrival): boolean {
+  return orderOf(unit, a, b) === 0
+}
+
+/** Whether the names of a unit tell no version: then the time received is all that says which is newer. */
+export function namesNoVersion({ requirement }: Unit): boolean {
+  return Object.values(requirement.fields).every(rule => !isFree(rule) || !freeField(rule).version)
+}
+
+function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
   const direction = unit.requirement.keep === 'first' ? -1 : 1
-  const version = versionOf(unit, b) - versionOf(unit, a)
-  if (version !== 0) return version * direction
-  const time = (b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)
-  return time * direction || byFit(a, b)
+  const ways: (() => number)[] = [
+    () => Number(canCount(b)) - Number(canCount(a)),
+    () => (versionOf(unit, b) - versionOf(unit, a)) * direction,
+    () => Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view)),
+    () => Number(seemsRight(b)) - Number(seemsRight(a)),
+    () => ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction,
+    () => byHowWell(a, b),
+  ]
+  for (const way of ways) {
+    const order = way()
+    if (order !== 0) return order
+  }
+  return 0
+}
+
+/** An accepted format, sound content and a name that fits at least nearly: a file without one of these counts only where none has all. */
+export function canCount({ candidate, view }: Arrival): boolean {
+  const named = candidate.form?.name === null || FIT_ORDER[candidate.nameFit] < FIT_ORDER.none
+  return candidate.formatFits && view.file.reading.state === 'ok' && named
+}
+
+/** Words people add to the name of a work they have gone over (common practice, no source). */
+const STATE_WORDS = new Set([
+  'new', 'neu', 'neue', 'nouveau', 'nuevo', 'novo', 'nuovo', 'nowy', 'nieuw', 'ny', 'final', 'finale', 'finaal', 'endgultig', 'endfassung',
+  'fertig', 'definitif', 'definitivo', 'corrected', 'corrige', 'corretto', 'corregido', 'korrigiert', 'korr', 'poprawione', 'verbessert',
+  'gecorrigeerd', 'rettet', 'rattad', 'altered', 'amended', 'revised', 'rev', 'updated', 'update', 'aktuell', 'version', 'fixed', 'ok',
+])
+
+/** Whether a name is another's with only words of state added, and came later. */
+function isAmended(now: FileView, before: FileView): boolean {
+  if ((now.file.receivedAt ?? 0) <= (before.file.receivedAt ?? 0)) return false
+  const [words, kept] = [tokensOf(now.base), tokensOf(before.base)]
+  const added = words.slice(kept.length)
+  return added.length > 0 && kept.every((word, place) => words[place] === word)
+    && added.every(word => STATE_WORDS.has(word) || /^[2-9]$/.test(word))
 }
 
 function versionOf(unit: Unit, { candidate }: Arrival): number {

@@ -43,7 +43,8 @@ export function planCorrections<F extends ReportFile>(files: readonly F[]): Corr
       if (why) plan.leftOut.push({ file, why })
       continue
     }
-    const wrong = file.findings.find(finding => finding.severity === 'error' && FINDINGS[finding.code].keepsOut)
+    const wrong = file.findings.find(({ code, severity }) => FINDINGS[code].keepsOut
+      && (severity === 'error' || FINDINGS[code].severity === 'notice'))
     if (wrong) plan.leftOut.push({ file, why: sayFinding(wrong) })
     else if (/\{[A-Za-z]\w*\}/.test(file.rightPath)) plan.leftOut.push({ file, why: `its right name cannot be told in full: ${file.rightPath}` })
     else {
@@ -93,11 +94,22 @@ export function leftOutTable(plan: CorrectionPlan, absent: readonly string[]): s
   ])
 }
 
-/** Files that can be cleared away: older versions that are neither the latest nor a milestone, and second copies. Only a list. */
+/**
+ * Files that can be cleared away: second copies, and older versions beside one that is right and surely newer. Only a list;
+ * where it is not sure which of two is meant, neither is on it.
+ */
 export function clearOut(files: readonly ReportFile[]): { path: string, size: number, why: string }[] {
-  return files.filter(({ role }) => role === 'superseded' || role === 'duplicate')
+  const times = new Map(files.map(file => [file.path, file.receivedAt]))
+  return files.filter(file => file.role === 'duplicate' || (file.role === 'superseded' && isSurelyOlder(file, times)))
     .map(({ path, size, role }) => ({
       path, size, why: role === 'duplicate' ? 'same bytes as the file that counts' : 'an older version; a newer one counts',
     }))
     .sort((a, b) => byCodeUnit(a.path, b.path))
+}
+
+/** Whether the file that counts instead is right and came later. */
+function isSurelyOlder({ findings, receivedAt }: ReportFile, times: ReadonlyMap<string, string | null>): boolean {
+  const said = findings.find(finding => finding.code === 'version.superseded')
+  const newer = said?.expected === undefined ? null : times.get(said.expected) ?? null
+  return said?.params?.right === true && receivedAt !== null && newer !== null && Date.parse(newer) > Date.parse(receivedAt)
 }

@@ -71,9 +71,16 @@ describe('the corrected copy', () => {
     expect(plan.leftOut.map(({ file: { path } }) => path)).not.toContain('Thumbs.db')
   })
 
-  test('the clear-out list names older versions and second copies, never what counts or a milestone', () => {
+  test('the clear-out list names second copies and surely older versions beside a right one, never what counts or is in doubt', () => {
+    const at = (minute: number) => `2026-10-16T12:${minute}:00Z`
+    const beside = (path: string, receivedAt: string | null, right = true) => file(path, 'superseded', {
+      receivedAt, findings: [{ code: 'version.superseded', severity: 'notice', expected: 'new.jpg', params: { instead: 'new.jpg', right } }],
+    })
+    const newer = { code: 'version.newer-beside', severity: 'notice', params: { other: 'new.jpg', counts: false } } as const
     expect(clearOut([
-      file('new.jpg', 'placed'), file('milestone.jpg', 'placed'), file('old.jpg', 'superseded'), file('twice.jpg', 'duplicate'),
+      file('new.jpg', 'placed', { receivedAt: at(30) }), file('milestone.jpg', 'placed'), file('twice.jpg', 'duplicate'),
+      beside('old.jpg', at(10)), beside('same-time.jpg', at(30)), beside('late.jpg', at(50)), beside('unknown-time.jpg', null),
+      beside('beside-a-wrong-one.jpg', at(10), false), file('newer.jpg', 'superseded', { receivedAt: at(10), findings: [newer] }),
     ]).map(one => one.path)).toEqual(['old.jpg', 'twice.jpg'])
   })
 })

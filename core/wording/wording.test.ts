@@ -55,7 +55,7 @@ describe('facts of findings', () => {
   test('only what a new name does not mend keeps a file out of the corrected copy', () => {
     expect(FINDING_CODES.filter(code => FINDINGS[code].keepsOut)).toEqual([
       'format.not-accepted', 'format.disguised', 'format.unknown', 'format.version', 'format.condition', 'content.empty',
-      'content.damaged', 'content.locked', 'content.link', 'content.handout', 'content.unchanged', 'size.out-of-range',
+      'content.damaged', 'content.locked', 'content.link', 'content.handout', 'content.unchanged', 'size.out-of-range', 'version.undecided',
     ])
   })
 

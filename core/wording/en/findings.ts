@@ -142,7 +142,20 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   },
   'version.superseded': {
     short: 'an older version',
-    sentence: ({ instead }) => `"${instead}" counts instead; nothing to do, unless this one was meant.`,
+    sentence: ({ instead, right }) => (right
+      ? `Your "${instead}" is right and counts; nothing to do, unless this one was meant.`
+      : `"${instead}" counts instead; nothing to do, unless this one was meant.`),
+  },
+  'version.newer-beside': {
+    short: 'a later one beside it',
+    sentence: ({ other, counts }) => (counts
+      ? `This one is right and counts. "${other}" came later with other contents: if that is the work, give it the asked name.`
+      : `"${other}" is right and counts, though this one came later. If this one is the work, give it the asked name.`),
+  },
+  'version.undecided': {
+    short: 'two that differ',
+    sentence: ({ other, counts }) => `"${other}" has other contents, and nothing says which of the two is meant. `
+      + `${counts ? 'This one' : `"${other}"`} counts for now; take one of them away.`,
   },
   'copy.missing': { short: 'second copy missing', sentence: ({ root }) => `The second copy in "${root}" is not there.` },
   'copy.differs': { short: 'second copy differs', sentence: ({ root }) => `The second copy in "${root}" is not the same file.` },
