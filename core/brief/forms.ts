@@ -1,3 +1,4 @@
+import type { Requirement } from './types'
 import type { Unit } from './units'
 import type { FolderLevels } from '../names/levels'
 import { fillFolder } from '../names/levels'
@@ -45,7 +46,17 @@ function fillForms(unit: Unit): UnitForm[] {
 
 /** One person's values in a unit's templates; a group that owes is its own name. */
 export function valuesIn({ requirement, holder }: Unit, person: Person): HolderValues {
-  return { ...valuesOf(person, requirement.title), ...(requirement.holder === 'group' ? { group: holder } : {}) }
+  const values = valuesOf(person, requirement.title)
+  return { ...values, ...loneName(person, requirement), ...(requirement.holder === 'group' ? { group: holder } : {}) }
+}
+
+/** Somebody with one name alone writes it where given and family name are asked for, and nothing else says who it is. */
+function loneName({ given, family, name }: Person, { names, folder }: Requirement): HolderValues {
+  if (given !== '' || family !== '' || name === '') return {}
+  const used = fieldsOf(...names, ...folder ?? [])
+  if (used.some(field => field === 'name' || field === 'id' || field === 'alias')) return {}
+  if (used.includes('family')) return { family: name }
+  return used.includes('given') ? { given: name } : {}
 }
 
 function usesPerson({ requirement, people }: Unit): boolean {

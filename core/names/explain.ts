@@ -49,6 +49,7 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mergeExtras(shown, alignment, text, strictness)
+  keepWholeWords(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
   return {
     cost: alignment.cost + (moved ? 0.5 : 0),
@@ -153,6 +154,30 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
   if ([...stray].every(isSeparator)) return part.part === 'literal' && isSeparator(touching)
   if (!/^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)) return false
   return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
+}
+
+/** Free text keeps whole words of the received name; what is left over of a word that another part took is too much. */
+function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'free' || !freeField(part.rule).wholeWords || !span || span.end <= span.start) continue
+    let [start, end] = [span.start, span.end]
+    while (start < end && !isWordEdge(text, start)) start++
+    while (end > start && !isWordEdge(text, end)) end--
+    if (!/[\p{L}\p{N}]/u.test(text.slice(start, end))) [start, end] = [span.start, span.start]
+    if (start === span.start && end === span.end) continue
+    if (start > span.start) alignment.extras.push({ range: [span.start, start], before: index })
+    if (end < span.end) alignment.extras.push({ range: [end, span.end], before: index + 1 })
+    alignment.spans[index] = { ...span, start, end }
+  }
+}
+
+/** Whether a word may begin or end there: at a sign, between letters and digits, before a capital. */
+function isWordEdge(text: string, place: number): boolean {
+  const [before, after] = [text[place - 1] ?? '', text[place] ?? '']
+  const letters = /[\p{L}\p{M}]/u
+  if (letters.test(before) && letters.test(after)) return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after)
+  return !(/\p{N}/u.test(before) && /\p{N}/u.test(after))
 }
 
 function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: string, known: Captures): Captures {

@@ -9,7 +9,7 @@ import { findCandidates, MOST_CANDIDATES } from './candidates'
 import type { Evidence } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
-import { scoreUnit } from './score'
+import { extensionAsked, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
 import { fillUnit } from './slots'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
@@ -154,16 +154,20 @@ function eliminate(
   open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void,
 ): Placements['unplaced'] {
   const waiting = open.map(({ view, found }) => ({ view, found, options: optionsFor(view, found.list, arrivals) }))
-  const wanted = new Map<number, number>()
+  const wanted = new Map<string, number>()
+  const count = (key: string) => wanted.set(key, (wanted.get(key) ?? 0) + 1)
   for (const { options } of waiting) {
-    for (const { candidate } of options) wanted.set(candidate.unit.index, (wanted.get(candidate.unit.index) ?? 0) + 1)
+    for (const { candidate, slots } of options) {
+      count(`${candidate.unit.index}`)
+      for (const n of slots) count(`${candidate.unit.index} ${n}`)
+    }
   }
   const left: Placements['unplaced'] = []
   for (const { view, found: match, options } of waiting) {
     const [only] = options
     if (only && options.length === 1) {
-      const rivals = wanted.get(only.candidate.unit.index) ?? 0
       const anonymous = only.candidate.unit.requirement.count.by === null
+      const rivals = wanted.get(anonymous ? `${only.candidate.unit.index}` : `${only.candidate.unit.index} ${only.slots[0]}`) ?? 0
       if (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1) {
         const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
         arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
@@ -200,11 +204,19 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
       ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person
       : candidate.holder >= strongest - BEHIND.slot
     if (!unit.owed || !candidate.formatFits || !own || isEmptyish(view)) return []
-    const slots = openSlots(unit, arrivals.get(unit.index) ?? [])
+    const n = numberIn(candidate)
+    const slots = openSlots(unit, arrivals.get(unit.index) ?? []).filter(slot => n === null || slot === n)
     return slots.length > 0 ? [{ candidate, slots }] : []
   })
-  const here = options.filter(({ candidate }) => inFolder.includes(candidate))
-  return here.length > 0 ? here : options
+  // what is read as a format may be many things: the extension says which of them is meant
+  const ofKind = keepSome(options, ({ candidate }) => extensionAsked(view, candidate.unit.requirement))
+  return keepSome(ofKind, ({ candidate }) => inFolder.includes(candidate))
+}
+
+/** Those that pass, where any do; else all. */
+function keepSome<T>(list: readonly T[], passes: (item: T) => boolean): T[] {
+  const some = list.filter(passes)
+  return some.length > 0 ? some : [...list]
 }
 
 /** An empty file's format cannot be known: its slot is not told by elimination. */

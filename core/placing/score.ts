@@ -10,6 +10,7 @@ import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
+import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
@@ -139,28 +140,51 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const letters = words.join('').length
   const said = words.filter(word => tokens.some(token => isNearWord(token, word)))
   const share = letters === 0 ? 0 : said.join('').length / letters
-  let nearest: { form: UnitForm, cost: number, length: number, captures: Captures } | null = null
-  if (best.holder > 0 || share > 0 || best.folderFits) {
-    for (const form of forms.slice(0, 12)) {
-      if (!form.name) continue
-      const { cost, captures } = explainParts(form.name, view.base, { strictness: requirement.strictness })
-      const whole = Math.max(expandParts(form.name, captures).length, view.base.length)
-      const length = Math.max(1, whole - lettersOfText(form.name, captures))
-      if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures }
-    }
-  }
+  const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
   if (nearest) {
     best.form ??= nearest.form
     best.captures = { ...best.captures, ...nearest.captures }
   }
+  if (requirement.count.by !== null) settleNumber(best, requirement.count.by, view.base)
   best.requirement = share * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
   if (share >= SHARE.wordsNear || alike >= SHARE.alike) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
 
-function extensionAsked(view: FileView, requirement: Requirement): boolean {
+interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures }
+
+/** The form a name departs from least, by its length. */
+function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly UnitForm[]): Nearest | null {
+  let nearest: Nearest | null = null
+  for (const form of forms) {
+    if (!form.name) continue
+    const { cost, captures } = explainParts(form.name, view.base, { strictness })
+    const whole = Math.max(expandParts(form.name, captures).length, view.base.length)
+    const length = Math.max(1, whole - lettersOfText(form.name, captures))
+    if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures }
+  }
+  return nearest
+}
+
+/**
+ * The number of a piece is a number that is nothing else: no date, no version, not the holder's own. Where a name holds one
+ * alone, it is told by it, wherever it stands.
+ */
+function settleNumber(best: Candidate, by: string, base: string): void {
+  const ids = best.unit.people.map(person => person.id)
+  const numbers = bareNumbers(base).filter(number => number.length <= 6 && !ids.includes(number))
+  const told = ownOf(best.captures, by)
+  if (told !== undefined && numbers.some(number => Number(number) === Number(told))) return
+  const captures = { ...best.captures }
+  Reflect.deleteProperty(captures, by)
+  const rule = ownOf(best.unit.requirement.fields, by)
+  const [only, ...more] = numbers.filter(number => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to)
+  best.captures = only !== undefined && more.length === 0 && numbers.length === 1 ? { ...captures, [by]: only } : captures
+}
+
+export function extensionAsked(view: FileView, requirement: Requirement): boolean {
   return acceptedExtensions(requirement.formats).includes(view.extension.toLowerCase())
 }
 

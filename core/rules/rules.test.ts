@@ -32,7 +32,7 @@ describe('warnings before anybody saves a file', () => {
   test.each<[string, Partial<RequirementDocument>, RegExp]>([
     ['two people would get one name', { name: '{group}_photo' }, /Ana Marsh, Bo Lindqvast would get the same name, "Reef_photo"/],
     ['everybody would get one name', { name: 'photo' }, /all 4 holders would get one and the same name, "photo"/],
-    ['a value is empty', {}, /\{family\} is empty for Aurangi/],
+    ['a value is empty', { name: '{family}_{given}_photo' }, /\{given\} is empty for Aurangi/],
     ['the name could be too long', { name: `{name}_${'x'.repeat(250)}` }, /can be 2\d\d characters long .* portable are 255/],
     [
       'folder and name together could be too long', { name: `{name}_${'x'.repeat(120)}`, folder: `{name}/${'y'.repeat(120)}` },
@@ -84,7 +84,7 @@ describe('warnings before anybody saves a file', () => {
   test('samples are the longest, the plainest and the most awkward name', async () => {
     const { samples } = previewRule(await readBrief(document({})), 'photo', roster)
     expect(samples.map(one => [one.why, one.path])).toEqual([
-      ['longest', 'Dune_d\'Arquelle_photo.jpg'], ['plainest', 'Reef_Marsh_photo.jpg'], ['most awkward', 'Dune_photo.jpg'],
+      ['longest', 'Dune_d\'Arquelle_photo.jpg'], ['plainest', 'Reef_Marsh_photo.jpg'], ['most awkward', 'Dune_Aurangi_photo.jpg'],
     ])
   })
 })
