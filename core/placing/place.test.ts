@@ -139,3 +139,62 @@ test('five thousand camera numbers at the top neither take long nor fill the rep
   expect(report.summary.unplaced).toBe(5000)
   expect(Math.max(...report.files.map(one => one.candidates.length))).toBeLessThanOrEqual(16)
 })
+
+describe('by numbers and columns', () => {
+  const people = (header: string, rows: string[]) => readRoster(readTable(new TextEncoder().encode(`${header}\n${rows.join('\n')}`))).roster
+  const holders = async (list: ReturnType<typeof people>, requirements: object[], paths: string[]) => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements }, list.columns)
+    return placed(check({ brief: rule, roster: list, received: paths.map(path => file(path)), checkedAt: 0 }))
+  }
+
+  test('days in names send nobody\'s file to the one who bears that number in the list', async () => {
+    const list = people('id,given,family', Array.from({ length: 28 }, (_, i) => `${i + 1},Given${'abcdefghijklmnopqrstuvwxyzåä'[i]},Family${i}x`))
+    const essay = { id: 'essay', title: 'Essay', folder: '{given} {family}', formats: [{ id: 'pdf' }] }
+    const paths = list.people.map((person, i) => `${person.name}/Essay ${(i * 7) % 28 + 1}.10.2026.pdf`)
+    const where = await holders(list, [essay], paths)
+    expect(paths.map(path => where[path])).toEqual(list.people.map(person => `essay ${person.id}`))
+  })
+
+  const FIRMS = people('id,given,family,name,code,lang', ['1,,,Norby Works,NBY,PT', '2,,,Oldham Cast,OCS,ES', '3,,,Mill Top,MTP,NO'])
+  const SHEET = { id: 'sheet', title: 'Glossary', name: 'Glossary {lang}', formats: [{ id: 'xlsx' }] }
+  const DRAWING = { id: 'drawing', title: 'Drawing', name: '{code}_{subject}', fields: { subject: { type: 'text' } }, formats: [{ id: 'dxf' }] }
+  const PLAN = {
+    id: 'plan', title: 'Plan', name: '{code}_PL_{n}_A', fields: { n: { type: 'number', digits: 2, from: 1 } }, formats: [{ id: 'pdf' }],
+    count: { from: 3, to: 3, by: 'n' },
+  }
+
+  test.each([
+    ['Glosario ES.xlsx', 'sheet 2', 'a value of a column the rule uses'],
+    ['Glossary_PT_v2.xlsx', 'sheet 1', 'the same with more behind it'],
+    ['no glossary yet.xlsx', 'unplaced', 'a word that only happens to be a value'],
+    ['PL_NBY_2.pdf', 'plan 1 2', 'a code and a number in another order'],
+    ['OCS_PL_3_A.pdf', 'plan 2 3', 'not swallowed by the drawing, whose text lets all through'],
+    ['MTP_section north.dxf', 'drawing 3', 'free text with its own format'],
+    ['MTP_section north.dwg', 'drawing 3', 'the only one it can be, though saved in another format'],
+    ['MTP_PL_v2.pdf', 'unplaced', 'a version is no number of a piece'],
+  ])('%s is %s: %s', async (path, where) => {
+    expect((await holders(FIRMS, [SHEET, DRAWING, PLAN], [path]))[path]).toBe(where)
+  })
+
+  test('everyday names in one\'s own folder are told by number and extension', async () => {
+    const rule = [
+      {
+        id: 'ex', title: 'Exercise', name: 'ex{n}_{id}', fields: { n: { type: 'number', from: 1, to: 2 } }, formats: [{ id: 'py' }], folder: '{id}',
+        count: { from: 2, to: 2, by: 'n' },
+      },
+      { id: 'notes', title: 'Notes', name: 'notes_{id}', formats: [{ id: 'md' }, { id: 'txt' }], folder: '{id}' },
+    ]
+    const list = people('id,given,family', ['e0100233,Ana,Marsh', 'e0100241,Bo,Lind'])
+    expect(await holders(list, rule, ['e0100233/ex1.py', 'e0100233/2.py', 'e0100233/README.md'])).toEqual({
+      'e0100233/ex1.py': 'ex e0100233 1', 'e0100233/2.py': 'ex e0100233 2', 'e0100233/README.md': 'notes e0100233',
+    })
+  })
+
+  test('one name alone stands where given and family name are asked for', async () => {
+    const list = people('id,given,family,name', ['1,,,Aurangi', '2,Ana,Marsh,'])
+    const rule = { id: 'text', title: 'Text', name: 'Text {given} {family}', formats: [{ id: 'pdf' }] }
+    expect(await holders(list, [rule], ['Text Aurangi.pdf', 'Text Ana Marsh.pdf', 'Text.pdf'])).toEqual({
+      'Text Aurangi.pdf': 'text 1', 'Text Ana Marsh.pdf': 'text 2', 'Text.pdf': 'unplaced',
+    })
+  })
+})
