@@ -3,7 +3,7 @@ import type { Unit } from './units'
 import type { FolderLevels } from '../names/levels'
 import { fillFolder } from '../names/levels'
 import type { HolderValues, NamePart } from '../names/parts'
-import { fillTemplate } from '../names/parts'
+import { fillTemplate, portableParts } from '../names/parts'
 import { valuesOf } from '../roster/values'
 import { isFree } from '../names/fields/index'
 import { fieldsOf } from '../names/template'
@@ -40,7 +40,7 @@ function fillForms(unit: Unit): UnitForm[] {
     const values = valuesIn(unit, person)
     const folder = fillFolder(requirement, values)
     if (requirement.names.length === 0) return [{ name: null, folder }]
-    return requirement.names.map(template => ({ name: fillTemplate(template, requirement.fields, values), folder }))
+    return requirement.names.map(template => ({ name: portableParts(fillTemplate(template, requirement.fields, values)), folder }))
   })
 }
 

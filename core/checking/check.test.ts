@@ -146,6 +146,38 @@ describe('a placed file', () => {
   })
 })
 
+describe('signs that no file system takes', () => {
+  const firms = 'id,given,family,name,group\n1,,,Lund A/S,Reef\n2,,,O\'Connor & Sons Ltd.,Dune\n3,,,What: Next?,Reef\n'
+  const firmsRoster = readRoster(readTable(new TextEncoder().encode(firms))).roster
+  const asked = async (paths: string[]) => {
+    const brief = await readBrief({
+      usitorBrief: 1, title: 'x', requirements: [{ id: 'cost', title: 'Costs', name: 'Cost_{name}', folder: '{name}', formats: [{ id: 'pdf' }] }],
+    }, firmsRoster.columns)
+    const bytes = await makePdf('Costs', ['1'], 1)
+    const received = await Promise.all(paths.map(async (path): Promise<ReceivedFile> => ({
+      root: 'in', path, size: bytes.length, sha256: sha(textBytes(path)), receivedAt: 0, receivedAtFrom: 'modified',
+      reading: await readBytes(sourceFromBytes(bytes)),
+    })))
+    return check({ brief, roster: firmsRoster, received, checkedAt: 0 })
+  }
+
+  test.each([
+    'Lund A-S/Cost_Lund A-S.pdf', 'Lund AS/Cost_Lund AS.pdf', 'Lund A_S/Cost_Lund A S.pdf', 'O\'Connor & Sons Ltd/Cost_O\'Connor & Sons Ltd.pdf',
+    'O’Connor & Sons Ltd/Cost_O’Connor & Sons Ltd.pdf', 'What Next/Cost_What Next.pdf', 'What_ Next_/Cost_What- Next-.pdf',
+  ])('%s is right', async (path) => {
+    const [file] = (await asked([path])).files
+    expect([file?.role, file?.findings.map(one => one.code)]).toEqual(['placed', []])
+  })
+
+  test('are asked for and corrected to as a name that every computer keeps, without another level', async () => {
+    const report = await asked(['Lund A-S/costs lund.pdf'])
+    expect(report.slots.map(slot => `${slot.expected.folder}/${slot.expected.name}`)).toEqual([
+      'Lund A-S/Cost_Lund A-S', 'O\'Connor & Sons Ltd/Cost_O\'Connor & Sons Ltd', 'What- Next/Cost_What- Next',
+    ])
+    expect(report.files[0]?.correctedPath).toBe('Lund A-S/Cost_Lund A-S.pdf')
+  })
+})
+
 describe('roles', () => {
   const numbered: Partial<RequirementDocument> = {
     name: '{family}_{n}', fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 3, by: 'n' },

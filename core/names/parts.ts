@@ -43,6 +43,37 @@ export function fillTemplate(template: Template, rules: Record<string, FieldRule
   return emptyAt.length === 0 ? parts : dropEmpty(parts, emptyAt)
 }
 
+/**
+ * The same parts as file systems can keep them: signs that none takes are asked for as a hyphen or not at all, and right
+ * however they are replaced; a dot at the end is none of the name.
+ *
+ * @example
+ * portableParts(fillTemplate(parseTemplate('{name}'), {}, { name: 'Lund A/S' }))[0].texts.slice(0, 2) //=> ['Lund A-S', 'Lund AS']
+ */
+export function portableParts(parts: readonly NamePart[]): NamePart[] {
+  return dropLastDot(parts.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.flatMap(withoutSigns) } : part)))
+}
+
+/** Signs that no file system takes, and what people write in their place: any other sign, a space, or nothing. */
+const SIGNS = /[/\\:*?"<>|]/g
+const INSTEAD = ['', ' ', '_', '-', '.', ',', '+', '~', '=', ';', '\'', '\u2044', '\u2215', '\uFF0F', '\uFF1A', '\uA789']
+
+/** A text as it is asked for where it holds signs that no file system takes, and the other ways to write it. */
+function withoutSigns(text: string): string[] {
+  if (text.search(SIGNS) < 0) return [text]
+  const asked = text.replace(/[/\\:]/g, '-').replace(SIGNS, '')
+  return [...new Set([asked, ...INSTEAD.map(by => text.replace(SIGNS, by).trim())])].filter(Boolean)
+}
+
+/** A dot or space at the very end of a name or level is none of it: "Ltd." before ".xlsx", and as a folder. */
+function dropLastDot(parts: NamePart[]): NamePart[] {
+  const last = parts.at(-1)
+  if (last?.kind !== 'fixed' || !last.texts.some(text => /[. ]$/.test(text))) return parts
+  const bare = last.texts.map(text => text.replace(/[. ]+$/, ''))
+  const texts = [...new Set([...bare, ...last.texts])].filter(Boolean)
+  return texts.length === 0 ? parts : [...parts.slice(0, -1), { ...last, texts }]
+}
+
 const SEPARATORS = /[\s_.\-‐-―,+~]/
 
 function dropEmpty(parts: NamePart[], emptyAt: number[]): NamePart[] {

@@ -5,7 +5,7 @@ import { expectedOf } from '../checking/judge'
 import { freeField, isFree } from '../names/fields/index'
 import { findAmbiguity } from '../names/ambiguity'
 import type { NamePart } from '../names/parts'
-import { expandParts } from '../names/parts'
+import { expandParts, fillTemplate, portableParts } from '../names/parts'
 import { forbiddenCharacters, isReserved, LONGEST_NAME, LONGEST_PATH } from '../names/portability'
 import { fieldsOf } from '../names/template'
 import { formsOf, valuesIn } from '../brief/forms'
@@ -105,21 +105,34 @@ function* written(units: readonly Unit[]): Generator<{ unit: Unit, text: string,
   }
 }
 
+/** The same as the list and the rule state it, before anything is made fit for file systems. */
+function* stated(units: readonly Unit[]): Generator<{ unit: Unit, folder: boolean, parts: readonly NamePart[] }> {
+  for (const unit of units) {
+    const { names, folder, fields } = unit.requirement
+    for (const person of unit.people) {
+      const values = valuesIn(unit, person)
+      for (const template of names) yield { unit, folder: false, parts: fillTemplate(template, fields, values) }
+      for (const level of folder ?? []) yield { unit, folder: true, parts: fillTemplate(level, fields, values) }
+    }
+  }
+}
+
 function badValues(_: Requirement, units: readonly Unit[]): RuleWarning[] {
   const warnings = new Map<string, RuleWarning>()
-  for (const { unit, text, folder, parts } of written(units)) {
-    const where = folder ? 'folder' : 'name'
+  for (const { unit, folder, parts } of stated(units)) {
     for (const part of parts) {
       if (part.kind !== 'fixed') continue
       const bad = part.texts.flatMap(forbiddenCharacters)
       if (bad.length === 0) continue
       const signs = [...new Set(bad)].map(char => `"${showText(char)}"`).join(' ')
       const what = part.part === 'literal' ? `The text "${showText(part.texts[0] ?? '')}"` : `{${part.part}} of ${sayHolder(unit)}`
-      warnings.set(
-        `${part.part} ${signs}`,
-        { level: 'warning', where, message: `${what} holds ${signs}, which not every computer can store in a name` },
-      )
+      const asked = showText(expandParts(portableParts([part])))
+      const message = `${what} holds ${signs}, which not every computer can store in a name; asked for is "${asked}"`
+      warnings.set(`${part.part} ${signs}`, { level: 'warning', where: folder ? 'folder' : 'name', message })
     }
+  }
+  for (const { text, folder } of written(units)) {
+    const where = folder ? 'folder' : 'name'
     if (/[ .]$/.test(text) && !text.endsWith('}')) {
       warnings.set(`end ${where}`, { level: 'warning', where, message: `"${showText(text)}" ends in a space or dot, which some computers cut off` })
     }
