@@ -1,3 +1,4 @@
+import { sayFinding } from '../wording/index'
 import { planCorrections } from '../reporting/corrections'
 import { createHash } from 'node:crypto'
 import { describe, expect, test } from 'vitest'
@@ -82,6 +83,7 @@ describe('a placed file', () => {
     ['two copy marks', {}, 'Reef_Marsh_photo - Copy (2).jpg', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
     ['a copy mark in another language', {}, 'Reef_Marsh_photo - コピー.jpg', ['name.copy-mark'], 'Reef_Marsh_photo.jpg'],
     ['parts in another order', {}, 'Marsh_Reef_photo.jpg', ['name.differs'], 'Reef_Marsh_photo.jpg'],
+    ['a device name', { folder: '{group}/{family}' }, 'Reef/Marsh/prn.jpg', ['name.reserved'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
     ['a default folder', { folder: '{group}/{family}' }, 'Reef/Downloads/Reef_Marsh_photo.jpg', ['folder.wrong'], 'Reef/Marsh/Reef_Marsh_photo.jpg'],
     [
       'somebody else\'s name as a level', { folder: '{group}/{family} {given}/photos' }, 'Dune/Cy Tamworthy/Reef_Marsh_photo.jpg',
@@ -143,6 +145,22 @@ describe('a placed file', () => {
   test('a file handed out, given back unchanged', async () => {
     const report = await run({}, ['Reef_Marsh_photo.jpg'], { brief: { handouts: [sha(picture('Reef_Marsh_photo.jpg'))] } })
     expect(codes(report, 'Reef_Marsh_photo.jpg')).toEqual(['content.handout'])
+  })
+})
+
+describe('a name that bears nothing of what is asked', () => {
+  test('is said so in one sentence, no part marked inside words that have nothing to do with it', async () => {
+    const report = await run({ folder: '{group}/{family}' }, ['Reef/Marsh/beach walk.jpg'])
+    const [finding] = fileAt(report, 'Reef/Marsh/beach walk.jpg').findings
+    expect(finding).toMatchObject({ code: 'name.differs', params: { nothing: true } })
+    expect(finding?.differences?.every(({ kind, range }) => kind === 'absent' && range[1] === 0)).toBe(true)
+    expect(finding && sayFinding(finding)).toBe('Bears nothing of the asked name; asked: "Reef_Marsh_photo.jpg".')
+  })
+
+  test.each(['photo_Reef_Marsh.jpg', 'Marsh.jpg', 'Reef-Mrash-foto.jpg'])('but %s does', async (name) => {
+    const report = await run({ folder: '{group}/{family}' }, [`Reef/Marsh/${name}`])
+    expect(fileAt(report, `Reef/Marsh/${name}`).findings).toMatchObject([{ code: 'name.differs', params: {} }])
+    expect(fileAt(report, `Reef/Marsh/${name}`).findings[0]).not.toHaveProperty('params.nothing')
   })
 })
 

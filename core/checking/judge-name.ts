@@ -13,10 +13,12 @@ import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { onlyPlaceholders } from '../names/placeholders'
-import { forbiddenCharacters, isReserved, isTooLong } from '../names/portability'
+import { forbiddenCharacters, isDeviceName, isReserved, isTooLong, LONGEST_NAME } from '../names/portability'
 import type { UnitForm } from '../brief/forms'
 import { copyMarksOf } from '../placing/view'
 import type { FileView } from '../placing/view'
+import { commonInOrder } from '../text/distance'
+import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Verdict } from '../findings/finding'
 
@@ -100,11 +102,38 @@ export function judgeName(
     const leftIn = nearest.differences.filter(one => one.part !== 'literal').map(one => one.actual)
     return worth({ code: 'name.default', params: { leftIn } }, wanted, nearest.form, nearest.captures, nearest.differences)
   }
-  return worth({ code: 'name.differs', params: {} }, wanted, nearest.form, nearest.captures, nearest.differences)
+  const { params, differences } = tellDiffers(view.base, wanted, nearest)
+  return worth({ code: 'name.differs', params }, wanted, nearest.form, nearest.captures, differences)
+}
+
+/** From less than this share of the asked letters and digits, in their order, nothing of a name is there. */
+const SOME = 1 / 3
+
+function bearsNothing(base: string, wanted: string, differences: readonly Difference[]): boolean {
+  // what stands in another place is there
+  if (differences.some(one => one.kind === 'order')) return false
+  const [received, asked] = [looseKey(base), looseKey(wanted.replace(/\{\w+\}/g, ''))]
+  return asked !== '' && commonInOrder(received.slice(0, LONGEST_NAME), asked.slice(0, LONGEST_NAME)) / asked.length < SOME
+}
+
+type Nearest = ReturnType<typeof nearestForm>
+
+function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: { nothing?: true }, differences: Difference[] } {
+  return bearsNothing(base, wanted, nearest.differences)
+    ? { params: { nothing: true }, differences: absentParts(nearest) }
+    : { params: {}, differences: nearest.differences }
+}
+
+/** Every part of the asked name as not there. */
+function absentParts({ form, captures }: { form: UnitForm, captures: Captures }): Difference[] {
+  return (form.name ?? []).map(part => ({
+    part: part.part, kind: 'absent', range: [0, 0], expected: expandParts([part], captures), actual: '',
+  }))
 }
 
 /** A name that some systems cannot keep, whatever else is wrong with it. */
 function tellUnportable(view: FileView, fits: (base: string) => unknown): Verdict | null {
+  if (isDeviceName(view.name)) return { code: 'name.reserved', params: {} }
   if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) return { code: 'name.reserved', params: {} }
   return isTooLong(view.name, view.file.path) ? { code: 'name.too-long', params: {} } : null
 }

@@ -1,4 +1,5 @@
 import { parseDatePattern } from './date'
+import { MONTH_WORDS, monthOf } from './months'
 
 /** A date that is not written as asked, read as far as that is certain. */
 export interface LooseDate {
@@ -22,7 +23,7 @@ export interface LooseDate {
 export function looseDate(text: string, position: number, pattern: string): LooseDate | null {
   const inOrder = readInOrder(text, position, pattern)
   if (inOrder?.written) return inOrder
-  return readInAnyOrder(text, position, pattern) ?? inOrder
+  return readMonth(text, position, pattern) ?? readInAnyOrder(text, position, pattern) ?? inOrder
 }
 
 const TOLERANT: Record<string, string> = {
@@ -63,6 +64,25 @@ function readInOrder(text: string, position: number, pattern: string): LooseDate
   }).join('')
   if (!possible) return { end, written: null, kind: 'date-range' }
   return { end, written, kind: digits.join('') === written.replace(/\D/g, '') ? 'separator' : 'digits' }
+}
+
+const MONTH_AND_YEAR = new RegExp(
+  `^(?:(\\d{1,2})[-_. /](\\d{4})|(${MONTH_WORDS})[-_. /]{0,2}(\\d{4}|\\d{2})|(\\d{4})[-_. /]{0,2}(${MONTH_WORDS}))(?![\\p{L}\\p{N}])`, 'iu',
+)
+
+/** A month without a day: its number before the year, or its name on either side. */
+function readMonth(text: string, position: number, pattern: string): LooseDate | null {
+  const letters = parseDatePattern(pattern).flatMap(token => ('letter' in token ? [token.letter] : []))
+  if (!letters.includes('MM') || letters.length > 2 || letters.includes('dd')) return null
+  const match = MONTH_AND_YEAR.exec(text.slice(position, position + 24))
+  if (!match) return null
+  const [whole, number, year1, word1, year2, year3, word2] = match
+  const month = number === undefined ? monthOf(word1 ?? word2 ?? '') : Number(number)
+  const year = year1 ?? year2 ?? year3 ?? ''
+  if (month === undefined || month < 1 || month > 12) return null
+  const written = pattern.replace('yyyy', year.length === 4 ? year : `20${year}`).replace('yy', year.slice(-2))
+    .replace('MM', String(month).padStart(2, '0'))
+  return { end: position + whole.length, written, kind: 'date-order' }
 }
 
 const ANY_ORDER = /^(?:(\d{4})[-_. /]?(\d{1,2})[-_. /]?(\d{1,2})|(\d{1,2})[-_. /](\d{1,2})[-_. /](\d{4}|\d{2})|(\d{2})(\d{2})(\d{4}|\d{2}))(?!\d)/

@@ -1,21 +1,12 @@
+import { MONTH_WORDS } from './months'
+
 /** What digits in a name can be, the most specific first. */
 export type NumberKind = 'date' | 'time' | 'week' | 'version' | 'amount' | 'year' | 'number'
 
 /** Digits of a received name with what they are. */
 export interface NumberReading { kind: NumberKind, range: [number, number], text: string }
 
-/** Months as nine languages write them, whole and short. */
-const MONTH = `(?:${[
-  'january february march april may june july august september october november december',
-  'januar jänner februar märz april mai juni juli august september oktober november dezember',
-  'janvier février fevrier mars avril mai juin juillet août aout septembre octobre novembre décembre decembre',
-  'enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre',
-  'janeiro fevereiro março marco abril maio junho julho agosto setembro outubro novembro dezembro',
-  'gennaio febbraio marzo aprile maggio giugno luglio agosto settembre ottobre novembre dicembre',
-  'januari februari maart april mei juni juli augustus september oktober november december',
-  'stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia',
-  'marts maj jan feb mar mär mrt apr jun jul aug sep sept okt oct nov dec dez déc dic',
-].join(' ').split(' ').join('|')})`
+const MONTH = `(?:${MONTH_WORDS})`
 const UNITS = 'pages?|pp|seiten?|stron[ay]?|sider|kb|mb|gb|px|mm|cm|km|dpi|hz|khz|mins?|sek|sec|eur|euro|usd|%|€|\\$|stk|pcs'
 const YEAR = '(?:19|20)\\d\\d'
 const MM = '(?:0?[1-9]|1[0-2])'

@@ -13,6 +13,11 @@ export function forbiddenCharacters(name: string): string[] {
   return [...new Set(name.match(FORBIDDEN) ?? [])]
 }
 
+/** Whether a name is one that some systems keep for a device, with any extension. */
+export function isDeviceName(name: string): boolean {
+  return RESERVED.test(name)
+}
+
 /**
  * Whether a file name is reserved, or ends in a space or dot.
  *

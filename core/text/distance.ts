@@ -1,4 +1,22 @@
 /**
+ * Length of the longest common subsequence of two texts, in UTF-16 code units.
+ *
+ * @example
+ * commonInOrder('reefmarsh', 'rfms') //=> 4
+ */
+export function commonInOrder(a: string, b: string): number {
+  let previous = new Uint16Array(b.length + 1)
+  for (let i = 1; i <= a.length; i++) {
+    const row = new Uint16Array(b.length + 1)
+    for (let j = 1; j <= b.length; j++) {
+      row[j] = a.charCodeAt(i - 1) === b.charCodeAt(j - 1) ? (previous[j - 1] ?? 0) + 1 : Math.max(previous[j] ?? 0, row[j - 1] ?? 0)
+    }
+    previous = row
+  }
+  return previous[b.length] ?? 0
+}
+
+/**
  * Damerau–Levenshtein distance in its optimal string alignment form: insertions, deletions, replacements and swaps of neighbours.
  *
  * @param a - text, compared by UTF-16 code units

@@ -54,6 +54,9 @@ function writeDate(moment: string, written: string): string {
 
 const movedDay = (date: string, days: number): string => new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 
+/** A letter with no letter before it. */
+const WORD_BEGINS = /^[^\p{L}]?\p{L}$/u
+
 export const date: FreeField<DateRule, typeof options> = {
   options,
   normalise: ({ pattern: written, from = null, to = null }) => ({ type: 'date', pattern: written, from, to }),
@@ -75,8 +78,10 @@ export const date: FreeField<DateRule, typeof options> = {
     return end === null ? [] : [end]
   },
   take(text, rule, _, take) {
+    // a month without a day may be written as a word
+    const words = rule.pattern.includes('MM') && !rule.pattern.includes('dd')
     for (let start = 0; start < text.length; start++) {
-      if (!isDigit(text.charCodeAt(start))) continue
+      if (!isDigit(text.charCodeAt(start)) && !(words && WORD_BEGINS.test(text.slice(Math.max(0, start - 1), start + 1)))) continue
       const end = endOfDate(text, start, rule)
       if (end !== null) take(start, end, 0)
       if (start > 0 && isDigit(text.charCodeAt(start - 1))) continue

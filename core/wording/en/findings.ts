@@ -30,7 +30,7 @@ const UNMET: Omit<FindingWords<'format.condition'>, 'short'> = {
 /** Every finding in English. */
 export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'missing': { short: 'missing', sentence: ({ candidates }, { expected }) => sayMissing(candidates, expected) },
-  'name.differs': { short: 'name', sentence: (_, { differences = [] }) => sayDifferences(differences) },
+  'name.differs': { short: 'name', sentence: sayDiffers },
   'name.default': { short: 'never named', sentence: sayDefault },
   'name.copy-mark': {
     short: 'copy mark',
@@ -175,6 +175,12 @@ function sayMissing(candidates: number, path: string | undefined): string {
     ? 'A file arrived that may be it, but could not be assigned'
     : `${candidates} files arrived that may be it, but could not be assigned`
   return path === undefined ? `${arrived}.` : `${arrived}; asked for: ${path}`
+}
+
+/** Where next to nothing of the asked name is there, part by part would only confuse. */
+function sayDiffers({ nothing }: FindingParams<'name.differs'>, { differences = [], expected }: FindingRest): string {
+  if (!nothing) return sayDifferences(differences)
+  return `Bears nothing of the asked name${expected === undefined ? '' : `; asked: "${showText(expected)}"`}.`
 }
 
 function sayDefault(params: FindingParams<'name.default'>): string {

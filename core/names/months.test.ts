@@ -1,0 +1,26 @@
+import { describe, expect, test } from 'vitest'
+import { looseDate } from './loose-date'
+import { monthOf } from './months'
+
+describe('a month without a day', () => {
+  test.each([
+    ['10-2026', '2026-10'], ['10.2026', '2026-10'], ['Okt 2026', '2026-10'], ['october_2026', '2026-10'], ['2026 octobre', '2026-10'],
+    ['März2026', '2026-03'], ['août 26', '2026-08'], ['13-2026', null], ['marsh 2026', null], ['Octavia 2026', null],
+  ])('%s is read as %s', (text, written) => {
+    expect(looseDate(text, 0, 'yyyy-MM')?.written ?? null).toBe(written)
+  })
+
+  test('every language has twelve, and each word is one month', () => {
+    // what Intl knows of nine languages (CLDR, as Node carries it)
+    for (const language of ['en', 'de', 'fr', 'es', 'pt', 'it', 'nl', 'pl', 'da']) {
+      for (let month = 1; month <= 12; month++) {
+        const word = new Intl.DateTimeFormat(language, { month: 'long', timeZone: 'UTC' }).format(Date.UTC(2026, month - 1, 1))
+        expect(monthOf(word), `${language} ${word}`).toBe(month)
+      }
+    }
+  })
+
+  test('a day with its month stays a day', () => {
+    expect(looseDate('16.10.2026', 0, 'yyyy-MM-dd')).toMatchObject({ written: '2026-10-16' })
+  })
+})
