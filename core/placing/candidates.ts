@@ -162,7 +162,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   const byName = lookUp(view.base, index.people.namedIn, found => found.size === 0)
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
-  add(byName, 'name')
+  add(withoutWeakNumbers(byName), 'name')
   for (const id of view.sentBy) {
     const key = holderKey('person', id)
     const before = spoken.get(key)
@@ -187,6 +187,12 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
       : []))), 'author')
   }
   return { spoken, against }
+}
+
+/** Where a name says who it is, a bare number beside it is something else: a piece, a day. */
+function withoutWeakNumbers(named: Map<string, HolderEvidence>): Map<string, HolderEvidence> {
+  const said = [...named].some(([key, { number, strength }]) => key.startsWith('p:') && !number && strength >= NAMED.firstOfGiven)
+  return said ? new Map([...named].filter(([, { number, strength }]) => !number || strength > LEAST_NAMED)) : named
 }
 
 /** Units whose further columns name or folder speak of; too many say nothing. */

@@ -11,7 +11,10 @@ import { NAMED, OF_NAMED } from './weights'
  */
 export interface HolderEvidence { strength: number, said: string, number?: true }
 
-type Entry = HolderEvidence & { holder: string }
+/** `part`: half of a name; a given and a family half in one text are as good as both side by side. */
+type Entry = HolderEvidence & { holder: string, part?: 'given' | 'family' }
+
+type Add = (text: string, holder: string, strength: number, said: string, part?: Entry['part']) => void
 
 /** Tells whom a folder level or file name speaks of. */
 export interface PeopleIndex {
@@ -36,12 +39,11 @@ const BARE_ID = /^\d{1,4}$/
  */
 export function indexPeople(roster: Roster): PeopleIndex {
   const entries = new Map<string, Entry[]>()
-  const add = (text: string, holder: string, strength: number, said: string) => {
+  const add: Add = (text, holder, strength, said, part) => {
     for (const key of new Set([looseKey(text), looseKey(transcribe(text))])) {
       if (key.length < 2 && !/^\p{Lo}$/u.test(key)) continue
       const list = entries.get(key)
-      if (!list) entries.set(key, [{ holder, strength, said }])
-      else if (!list.some(one => one.holder === holder)) list.push({ holder, strength, said })
+      if (!list?.some(one => one.holder === holder)) gather(entries, key, { holder, strength, said, ...(part ? { part } : {}) })
     }
   }
   const numbers = new Map<string, Entry[]>()
@@ -68,7 +70,27 @@ export function indexPeople(roster: Roster): PeopleIndex {
   }
   const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
-    for (const [key, factor] of keys) take(evidence, entries.get(key), factor)
+    const halves = new Map<string, Map<Entry['part'], { factor: number, key: string }>>()
+    for (const [key, factor] of keys) {
+      const list = entries.get(key)
+      take(evidence, list, factor)
+      for (const { holder, part } of list ?? []) {
+        if (part) halves.set(holder, (halves.get(holder) ?? new Map<Entry['part'], { factor: number, key: string }>()).set(part, { factor, key }))
+      }
+    }
+    const taken = new Set<string>()
+    for (const [holder, parts] of halves) {
+      if (parts.size < 2) continue
+      const both = NAMED.firstAndFamily * Math.min(...[...parts.values()].map(one => one.factor))
+      const before = evidence.get(holder)
+      if (before && both > before.strength) evidence.set(holder, { ...before, strength: both })
+      for (const { key } of parts.values()) taken.add(key)
+    }
+    // the family name of somebody who is named in full speaks for nobody else who bears it
+    for (const [holder, parts] of taken.size > 0 ? halves : []) {
+      const named = evidence.get(holder)?.strength ?? 0
+      if (parts.size < 2 && named <= NAMED.family && [...parts.values()].every(one => taken.has(one.key))) evidence.delete(holder)
+    }
     return evidence
   }
   /** Adds whose number stands in a text; alone it is as good as a name. */
@@ -113,9 +135,17 @@ export function holderKey(kind: 'person' | 'group', holder: string): string {
   return `${kind === 'person' ? 'p' : 'g'}:${holder}`
 }
 
-function addPerson(person: Person, add: (text: string, holder: string, strength: number, said: string) => void): void {
+/** Words before a name that are none of it, and those inside family names that are left out or shortened (common practice, no source). */
+const TITLE = /^(?:(?:dr|prof|mag|dipl|ing|mr|mrs|ms|herr|frau|sir|dott|arch)\.?\s+)+/i
+const PARTICLES = new Set([
+  'van', 'von', 'de', 'der', 'den', 'dem', 'het', 'ter', 'ten', 'del', 'della', 'di', 'da', 'dos', 'das', 'do', 'du', 'la', 'le', 'el', 'al',
+  'bin', 'ibn', 'zu', 'zur', 'zum', 'af', 'av', 'y', 'e', 'i',
+])
+
+function addPerson(person: Person, add: Add): void {
   const holder = holderKey('person', person.id)
-  const { given, family, name, aliases, email } = person
+  const { family, name, aliases, email } = person
+  const given = person.given.replace(TITLE, '')
   add(name, holder, NAMED.whole, name)
   if (given && family) {
     add(`${given} ${family}`, holder, NAMED.whole, name)
@@ -125,16 +155,29 @@ function addPerson(person: Person, add: (text: string, holder: string, strength:
     add(`${family} ${first}`, holder, NAMED.firstAndFamily, name)
     add(`${family} ${[...given][0] ?? ''}`, holder, NAMED.initialAndFamily, name)
     add(`${[...given][0] ?? ''} ${family}`, holder, NAMED.initialAndFamily, name)
-    add(family, holder, NAMED.family, family)
-    add(given, holder, NAMED.given, given)
+    add(family, holder, NAMED.family, family, 'family')
+    add(given, holder, NAMED.given, given, 'given')
     // of a double or particled family name people often write the last word alone
-    const last = family.split(/[\s-]/).pop() ?? family
-    if (last !== family) add(last, holder, NAMED.lastOfFamily, last)
-    if (first !== given) add(first, holder, NAMED.firstOfGiven, first)
+    for (const word of family.split(/[\s-]/)) {
+      if (word !== family && word.length > 2 && !PARTICLES.has(word.toLowerCase())) add(word, holder, NAMED.lastOfFamily, word, 'family')
+    }
+    if (first !== given) add(first, holder, NAMED.firstOfGiven, first, 'given')
+    const initials = given.split(/[\s-]+/).map(word => [...word][0] ?? '').join('')
+    if (initials.length > 1) add(initials, holder, NAMED.initials, initials, 'given')
   }
-  for (const alias of aliases) add(alias, holder, NAMED.alias, alias)
+  for (const alias of aliases) {
+    add(alias, holder, NAMED.alias, alias)
+    for (const word of wordsOf(alias)) add(word, holder, NAMED.firstOfGiven, word, 'given')
+  }
+  if (!given && !family) for (const word of wordsOf(name)) add(word, holder, NAMED.wordOfName, word, 'family')
   const local = email.split('@')[0] ?? ''
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
+}
+
+/** Words of a name of several, long enough to say something. */
+function wordsOf(name: string): string[] {
+  const words = name.split(/[\s-]+/)
+  return words.length < 2 ? [] : words.filter(word => word.length > 2 && !PARTICLES.has(word.toLowerCase()))
 }
 
 /** All joined runs of up to five neighbouring tokens. */

@@ -198,3 +198,32 @@ describe('by numbers and columns', () => {
     })
   })
 })
+
+describe('by halves and short forms of a name', () => {
+  const list = readRoster(readTable(new TextEncoder().encode([
+    'id,given,family,group,alias', '1,Daan,van den Berg,H3a,', '2,Femke,van der Berg,H3a,', '3,Inés,Nuñez de Balboa,H3a,', '4,Íñigo,Núñez,H3a,',
+    '5,José María,García López,H3b,', '6,María José,García López,H3b,', '7,Dr. Klaus,Schröder,H3b,', '8,Sanne,Visser-de Boer,H3b,',
+    '9,Minh,Tran,H3b,Kim Minji', '10,Jan,Müller,H3b,',
+  ].join('\n')))).roster
+  const photo = {
+    id: 'photo', title: 'Photo', name: '{family} {given} photo {n}', fields: { n: { type: 'number', from: 1, to: 3 } }, formats: [{ id: 'jpg' }],
+    count: { from: 1, to: 3, by: 'n' },
+  }
+  const consent = { id: 'consent', title: 'Consent', name: 'Consent {given} {family}', formats: [{ id: 'pdf' }, { id: 'jpg' }], optional: true }
+
+  test.each([
+    ['photo daan vd berg 1.jpg', 'photo 1 1', 'a shortened particle'],
+    ['Inés_photo_Nuñez_2.jpg', 'photo 3 2', 'the first of two family names, apart from the given name'],
+    ['photo MJ García 1.jpg', 'photo 6 1', 'initials of two given names'],
+    ['photo Klaus Schröder 1.jpg', 'photo 7 1', 'a title left out'],
+    ['Sanne photo 2.jpg', 'photo 8 2', 'a given name that only one bears; the number is the piece\'s, not a person\'s'],
+    ['Sanne 2 beach.jpg', 'photo 8 2', 'what may be left out is not meant where nothing says so'],
+    ['photo Tran Minh 1.jpg', 'photo 9 1', 'family name first'],
+    ['consent Sanne Visser.jpg', 'consent 8', 'the optional one where it is said'],
+    ['Müller_Jörg_photo 1.jpg', 'unplaced', 'a stranger with somebody\'s family name'],
+    ['berg photo 1.jpg', 'unplaced', 'two may be meant'],
+  ])('%s is %s: %s', async (path, where) => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [photo, consent] }, list.columns)
+    expect(placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]).toBe(where)
+  })
+})

@@ -203,9 +203,11 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
     const own = ofFolder.size === 1
       ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person
       : candidate.holder >= strongest - BEHIND.slot
-    if (!unit.owed || !candidate.formatFits || !own || isEmptyish(view)) return []
+    // what may be left out is meant only where something says so
+    const meant = !unit.requirement.optional || candidate.requirement > 0
+    if (!unit.owed || !candidate.formatFits || !own || !meant || isEmptyish(view)) return []
     const n = numberIn(candidate)
-    const slots = openSlots(unit, arrivals.get(unit.index) ?? []).filter(slot => n === null || slot === n)
+    const slots = openSlots(unit, arrivals.get(unit.index) ?? [], n)
     return slots.length > 0 ? [{ candidate, slots }] : []
   })
   // what is read as a format may be many things: the extension says which of them is meant
@@ -224,11 +226,13 @@ function isEmptyish({ file }: FileView): boolean {
   return file.reading.state === 'empty' || file.reading.state === 'unread'
 }
 
-function openSlots(unit: Unit, filled: readonly Arrival[]): (number | null)[] {
-  const { first, owed } = numbersOf(unit)
+/** Slots that nothing fills yet; a number that the name tells may go past what is owed. */
+function openSlots(unit: Unit, filled: readonly Arrival[], told: number | null): (number | null)[] {
+  const { first, owed, most } = numbersOf(unit)
   const { count } = unit.requirement
   if (count.by !== null) {
     const taken = new Set(filled.map(arrival => arrival.n))
+    if (told !== null) return told >= first && told < first + most && !taken.has(told) ? [told] : []
     return Array.from({ length: Math.min(owed, 1000) }, (_, at) => first + at).filter(n => !taken.has(n))
   }
   const room = Math.max(0, Math.max(owed, count.from === 0 ? 1 : 0) - filled.length)

@@ -8,6 +8,7 @@ import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
+import type { Difference } from '../names/difference'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { bareNumbers } from '../names/number-kinds'
@@ -20,7 +21,7 @@ import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
-import { SHARE, WORTH } from './weights'
+import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
 
 /** How well a name fits a unit; `open`: only because free text lets much through, while format or folder speak against it. */
 export type NameFit = 'exact' | 'lenient' | 'marked' | 'open' | 'near' | 'none'
@@ -135,35 +136,58 @@ function findFit(form: UnitForm, view: FileView, requirement: Requirement): { na
 function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[]): void {
   const { requirement } = best.unit
   if (defaultName(view.base) !== null || copyMarks(view.base).some(({ base }) => defaultName(base) !== null)) return
+  const { said, share } = wordsSaid(view, requirement)
+  const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
+  const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
+  if (nearest) takeNearest(best, nearest)
+  if (requirement.count.by !== null) settleNumber(best, requirement.count.by, view.base)
+  best.requirement = share * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
+  if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
+  // what free text lets through is alike to anything: then the format must speak for it
+  const believed = best.formatFits || !isOpenText(nearest?.form.name ?? null)
+  if (share >= SHARE.wordsNear || (alike >= SHARE.alike && believed)) best.nameFit = 'near'
+  else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
+}
+
+function takeNearest(best: Candidate, { form, captures, stranger }: Nearest): void {
+  best.form ??= form
+  best.captures = { ...best.captures, ...captures }
+  if (stranger && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+}
+
+/** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
+function isOtherName({ part, kind, actual, expected }: Difference): boolean {
+  if (part !== 'given' || kind !== 'misspelt' || !/^\p{Lu}\p{Ll}{2,}$/u.test(actual)) return false
+  const [received, asked] = [looseKey(actual), looseKey(expected)]
+  return !asked.startsWith(received) && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
+}
+
+/** Whether the folder says whose file it is, or more of the name does than the family name. */
+function saidByFolder({ folderFits, holder, evidence }: Candidate): boolean {
+  return folderFits || holder >= NAMED.initialAndFamily || evidence.some(one => one.kind === 'named' && one.where !== 'name')
+}
+
+/** Which of a requirement's own words a name says, and their share of all of them by letters. */
+function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
   const words = ownWords(requirement)
   const tokens = tokensOf(view.base)
   const letters = words.join('').length
   const said = words.filter(word => tokens.some(token => isNearWord(token, word)))
-  const share = letters === 0 ? 0 : said.join('').length / letters
-  const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
-  const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
-  if (nearest) {
-    best.form ??= nearest.form
-    best.captures = { ...best.captures, ...nearest.captures }
-  }
-  if (requirement.count.by !== null) settleNumber(best, requirement.count.by, view.base)
-  best.requirement = share * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
-  if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
-  if (share >= SHARE.wordsNear || alike >= SHARE.alike) best.nameFit = 'near'
-  else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
+  return { said, share: letters === 0 ? 0 : said.join('').length / letters }
 }
 
-interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures }
+/** `stranger`: where the given name is asked for stands another one. */
+interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, stranger: boolean }
 
 /** The form a name departs from least, by its length. */
 function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly UnitForm[]): Nearest | null {
   let nearest: Nearest | null = null
   for (const form of forms) {
     if (!form.name) continue
-    const { cost, captures } = explainParts(form.name, view.base, { strictness })
+    const { cost, captures, differences } = explainParts(form.name, view.base, { strictness })
     const whole = Math.max(expandParts(form.name, captures).length, view.base.length)
     const length = Math.max(1, whole - lettersOfText(form.name, captures))
-    if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures }
+    if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, stranger: differences.some(isOtherName) }
   }
   return nearest
 }

@@ -26,6 +26,10 @@ export const NAMED = {
   /** A given name: the least that says whose file it is. */
   given: 1.4,
   firstOfGiven: 1.2,
+  /** A word of a name that is not divided into given and family: it may be anything. */
+  wordOfName: 1,
+  /** Initials of several given names: they say nothing without the family name. */
+  initials: 0.5,
   /** The mail was sent from this person's address; shared by all who have it. */
   sender: 3,
 } as const
