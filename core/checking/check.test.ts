@@ -250,6 +250,20 @@ describe('roles', () => {
     expect(planCorrections(report.files).files).toEqual([])
   })
 
+  test('a backup that stands alone fills nothing and displaces nothing; its empty slot says what has come', async () => {
+    const report = await run({}, [
+      'Reef_Marsh_photo.jpg.bak', 'Reef_Lindqvast_photo.jpg', { path: 'x/Reef_Lindqvast_photo.jpg.bak', bytes: PHOTO, at: BEFORE + 9 },
+    ])
+    expect(fileAt(report, 'Reef_Marsh_photo.jpg.bak')).toMatchObject({ role: 'backup', findings: [], candidates: [{ holder: 's1' }] })
+    const missing = report.slots.find(slot => slot.holder === 's1')
+    expect(missing).toMatchObject({ status: 'missing', candidates: ['Reef_Marsh_photo.jpg.bak'] })
+    expect(missing?.findings.map(finding => sayFinding(finding))).toEqual([
+      'Only the copy that the program keeps of the save before has come; send the file itself: Reef_Marsh_photo.jpg.',
+    ])
+    expect(status(report, 's2')).toBe('right')
+    expect(fileAt(report, 'x/Reef_Lindqvast_photo.jpg.bak')).toMatchObject({ role: 'backup', candidates: [] })
+  })
+
   test('a late file does not displace one in time that is right', async () => {
     const report = await run({}, ['Reef_Marsh_photo.jpg', { path: 'a/Reef_Marsh_photo.jpg', at: Date.parse(DUE) + 9 }])
     expect(fileAt(report, 'Reef_Marsh_photo.jpg').role).toBe('placed')
@@ -266,18 +280,18 @@ describe('roles', () => {
     expect([status(report, 's1'), status(report, 's2')]).toEqual(['right', 'missing'])
   })
 
-  test('clutter, backups beside their file and what the brief ignores are set aside without a finding; a lone backup is not', async () => {
+  test('clutter, backups beside their file and what the brief ignores are set aside without a finding', async () => {
     const report = await run({}, [
       'Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.jpg.bak' }, { path: 'Thumbs.db' },
       { path: '__MACOSX/._Reef_Marsh_photo.jpg' }, { path: '~$notes.docx' }, { path: 'x.raw.xmp' },
       { path: 'Reef_Lindqvast_photo.jpg.bak' },
     ], { brief: { ignore: ['*.xmp'] } })
     expect(report.files.map(({ path, role }) => [path, role])).toEqual([
-      ['Reef_Lindqvast_photo.jpg.bak', 'placed'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'],
+      ['Reef_Lindqvast_photo.jpg.bak', 'backup'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'],
       ['Thumbs.db', 'clutter'],
       ['__MACOSX/._Reef_Marsh_photo.jpg', 'clutter'], ['x.raw.xmp', 'ignored'], ['~$notes.docx', 'backup'],
     ])
-    expect(report.summary.setAside).toBe(5)
+    expect(report.summary.setAside).toBe(6)
   })
 
   test('a companion travels with its file; a required one that is absent is said on the main file', async () => {

@@ -4,6 +4,7 @@ import { listUnits } from '../brief/units'
 import type { RootMarks } from '../folders/ways-in'
 import { recogniseWays } from '../folders/ways-in'
 import type { Located } from '../folders/wrapper'
+import { acceptedExtensions } from '../formats/accept'
 import { nameFormat } from '../formats/identify'
 import { FINDINGS, isAboutContent, isFindingCode } from '../findings/codes'
 import type { FindingMaker } from '../findings/finding'
@@ -19,6 +20,7 @@ import type { FileView, RootReading } from '../placing/view'
 import { copyMarksOf, viewFile } from '../placing/view'
 import type { Report, ReportFile, ReportRoot } from './report'
 import { fileKey } from './report'
+import { slotsOfBackups } from './backups'
 import { takeCompanions } from './companions'
 import type { CheckInput } from './input'
 import { findIdentical } from './identical'
@@ -64,9 +66,10 @@ export function check(input: CheckInput): Report {
   const mains = taking.filter(view => !companions.held.has(view.index))
   const placements = placeFiles(mains, index, rulings.placed, earlierPlacements(input, index))
   placeStrays(companions.strays, placements, index)
+  const backups = slotsOfBackups(views.filter(view => aside.get(view.index) === 'backup'), placements, index)
 
   stage('judge')
-  const state: CheckState = { input, list, index, make, views, aside, roots, rulings, placements, companions, files: [], late: new Set() }
+  const state: CheckState = { input, list, index, make, views, aside, roots, rulings, placements, companions, backups, files: [], late: new Set() }
   judge(state)
 
   stage('summarise')
@@ -85,13 +88,14 @@ function placeStrays(strays: readonly FileView[], placements: Placements, index:
 
 function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
   const aside = new Map<number, AsideRole>()
+  const askedExtensions = new Set(brief.requirements.flatMap(({ formats }) => acceptedExtensions(formats)))
   const byRoot = new Map<string, number[]>()
   received.forEach(({ root }, index) => {
     gather(byRoot, root, index)
   })
   for (const members of byRoot.values()) {
     const paths = members.map(at => received[at]?.path.normalize('NFC') ?? '')
-    const tell = prepareSetAside(paths, brief.ignore)
+    const tell = prepareSetAside(paths, brief.ignore, askedExtensions)
     members.forEach((member, position) => {
       const role = tell(paths[position] ?? '')
       if (role) aside.set(member, role)
@@ -217,7 +221,8 @@ function pathInside({ folder, name }: FileView): string {
   return folder === '' ? name : `${folder}/${name}`
 }
 
-function blankFile({ aside, rulings }: CheckState, view: FileView): ReportFile {
+function blankFile({ aside, rulings, backups }: CheckState, view: FileView): ReportFile {
+  const missed = backups.get(view.index)
   const { file } = view
   const { reading } = file
   const id = reading.state === 'unread' ? 'unknown' : nameFormat(reading, view.extension)
@@ -233,7 +238,7 @@ function blankFile({ aside, rulings }: CheckState, view: FileView): ReportFile {
     slot: null,
     confidence: null,
     evidence: [],
-    candidates: [],
+    candidates: missed ? [missed] : [],
     format: {
       id, mediaType: formatById(id)?.mediaType ?? null, version: reading.version, state: reading.state,
       verified: reading.verified, props: reading.props,

@@ -143,8 +143,10 @@ export function surplusFinding(make: FindingMaker, unit: Unit, n: number | null)
 }
 
 /** How an empty slot is told. */
-export function missingFinding(make: FindingMaker, unit: Unit, n: number | null, candidates: number): Finding {
+export function missingFinding(make: FindingMaker, unit: Unit, n: number | null, may: readonly { role: string }[]): Finding {
   const { folder, name, extensions } = expectedOf(unit, n)
   const path = [folder, name].filter(part => part !== null && part !== '').join('/') + (name !== null && extensions[0] ? `.${extensions[0]}` : '')
-  return make({ code: 'missing', params: { candidates } }, path ? { expected: path } : {})
+  const onlyBackup = may.length > 0 && may.every(file => file.role === 'backup')
+  const params = { candidates: may.length, ...(onlyBackup ? { onlyBackup } : {}) }
+  return make({ code: 'missing', params }, path ? { expected: path } : {})
 }

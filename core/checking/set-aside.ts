@@ -27,6 +27,20 @@ const BACKUPS: readonly (readonly [pattern: RegExp, main: string])[] = [
   [/^(.+?)[-_. ]?(?:autosave|autosaved|recover|recovered)(\.[a-z0-9]+)$/i, '$1$2'],
 ]
 
+/** Marks that only programs make: a file that bears one is a backup even where its file is not beside it. */
+const ALWAYS = /\.(?:bak|backup|wbk|xlk|sv\$|fcbak)$|~$|\.(?:blend|fcstd)\d{1,2}$|^(?:backup of|sicherungskopie von|copie de sauvegarde de) /i
+
+/**
+ * The file name that a backup was made of; `null` where the name is none of a backup.
+ *
+ * @example
+ * backupOf('hook.stl.bak') //=> 'hook.stl'
+ */
+export function backupOf(name: string): string | null {
+  const original = BACKUPS.find(([pattern]) => pattern.test(name))
+  return original ? name.replace(original[0], original[1]) : null
+}
+
 /** Why a file is left out of the check, or `null` where it takes part. */
 export type AsideRole = 'clutter' | 'backup' | 'ignored'
 
@@ -35,8 +49,11 @@ export type AsideRole = 'clutter' | 'backup' | 'ignored'
  *
  * @param paths - all received paths of one root, NFC
  * @param ignore - the brief's file-name globs (`*` and `?`)
+ * @param asked - extensions that some requirement accepts: a file that bears one is no backup for that
  */
-export function prepareSetAside(paths: readonly string[], ignore: readonly string[]): (path: string) => AsideRole | null {
+export function prepareSetAside(
+  paths: readonly string[], ignore: readonly string[], asked: ReadonlySet<string> = new Set(),
+): (path: string) => AsideRole | null {
   const globs = ignore.map(globPattern)
   const present = new Set<string>()
   for (const path of paths) {
@@ -52,11 +69,12 @@ export function prepareSetAside(paths: readonly string[], ignore: readonly strin
     if (globs.some(glob => glob.test(name))) return 'ignored'
     if (folder.split('/').some(level => CLUTTER_FOLDERS.test(level)) || CLUTTER.some(pattern => pattern.test(name))) return 'clutter'
     if (WORKING.some(pattern => pattern.test(name))) return 'backup'
-    const original = BACKUPS.find(([pattern]) => pattern.test(name))
-    if (!original) return null
-    const main = (folder + name.replace(original[0], original[1])).toLowerCase()
-    // alone it may be all the person has sent: then it is judged like any other file
-    return main !== path.toLowerCase() && present.has(main) ? 'backup' : null
+    const own = backupOf(name)
+    if (own === null) return null
+    const main = (folder + own).toLowerCase()
+    if (main !== path.toLowerCase() && present.has(main)) return 'backup'
+    // alone it may be all the person has sent: then it is judged like any other file, if a program need not have made it
+    return ALWAYS.test(name) && !asked.has(name.slice(name.lastIndexOf('.') + 1).toLowerCase()) ? 'backup' : null
   }
 }
 

@@ -1,3 +1,4 @@
+import type { SlotRef } from '../brief/slots'
 import type { UnitList } from '../brief/units'
 import type { EvidenceIndex } from '../placing/index'
 import type { Placements } from '../placing/place'
@@ -18,6 +19,8 @@ export interface CheckState {
   /** Every received file, by index. */
   views: FileView[]
   aside: Map<number, AsideRole>
+  /** By view index: empty slots of which only a backup has come. */
+  backups: ReadonlyMap<number, SlotRef>
   roots: ReportRoot[]
   rulings: AppliedRulings
   placements: Placements

@@ -11,7 +11,7 @@ import { expectedOf, missingFinding } from './judge'
 export function summarise(state: CheckState): Report {
   const { input, list, placements } = state
   const byIndex = state.files
-  const candidates = candidatePaths(byIndex)
+  const candidates = candidatesBySlot(byIndex)
   const slots = list.units.flatMap(unit => (unit.owed ? slotsOf(state, unit, placements.filled.get(unit.index) ?? [], byIndex, candidates) : []))
   const order = new Map(state.roots.map((root, at) => [root.name, at]))
   const files = byIndex.map(file => ({ file, root: order.get(file.root) ?? 0, path: file.path.normalize('NFC') }))
@@ -27,22 +27,18 @@ export function summarise(state: CheckState): Report {
   }
 }
 
-/** Paths of unplaced files by the slot that may be theirs. */
-function candidatePaths(files: readonly ReportFile[]): Map<string, string[]> {
-  const paths = new Map<string, string[]>()
-  for (const { role, candidates, path } of files) {
-    if (role !== 'unplaced') continue
-    for (const slot of candidates) {
-      const key = slotKey(slot)
-      gather(paths, key, path)
-    }
+/** Unplaced files, and backups of what never came, by the slot that may be theirs. */
+function candidatesBySlot(files: readonly ReportFile[]): Map<string, ReportFile[]> {
+  const bySlot = new Map<string, ReportFile[]>()
+  for (const file of files) {
+    if (file.role === 'unplaced' || file.role === 'backup') for (const slot of file.candidates) gather(bySlot, slotKey(slot), file)
   }
-  return paths
+  return bySlot
 }
 
 function slotsOf(
   state: CheckState, unit: Unit, filled: readonly Filled[], files: readonly ReportFile[],
-  candidates: ReadonlyMap<string, string[]>,
+  candidates: ReadonlyMap<string, ReportFile[]>,
 ): ReportSlot[] {
   const byNumber = new Map<number | null, Filled[]>()
   for (const entry of filled) {
@@ -70,8 +66,8 @@ function slotsOf(
       late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
       expected: expectedOf(unit, unit.requirement.count.by === null ? null : n),
       files: entries.map(entry => entry.path),
-      candidates: may,
-      findings: missing ? [missingFinding(state.make, unit, unit.requirement.count.by === null ? null : n, may.length)] : [],
+      candidates: may.map(file => file.path),
+      findings: missing ? [missingFinding(state.make, unit, unit.requirement.count.by === null ? null : n, may)] : [],
     }
   })
 }

@@ -34,7 +34,7 @@ interface Lying { madeLevel: { level: string, what: DefaultFolder } | null }
 
 /** Every finding, in the order of the published table. */
 export const FINDINGS = {
-  'missing': error<{ candidates: number }>('placing'),
+  'missing': error<{ candidates: number, onlyBackup?: boolean }>('placing'),
   'name.differs': error<{ nothing?: true }>('name'),
   'name.default': error<{ given: DefaultName, placed: boolean } | { typedRule: true } | { leftIn: string[] }>('name'),
   'name.copy-mark': error<{ mark: string }>('name'),

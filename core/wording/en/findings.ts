@@ -29,7 +29,7 @@ const UNMET: Omit<FindingWords<'format.condition'>, 'short'> = {
 
 /** Every finding in English. */
 export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
-  'missing': { short: 'missing', sentence: ({ candidates }, { expected }) => sayMissing(candidates, expected) },
+  'missing': { short: 'missing', sentence: sayMissing },
   'name.differs': { short: 'name', sentence: sayDiffers },
   'name.default': { short: 'never named', sentence: sayDefault },
   'name.copy-mark': {
@@ -169,7 +169,10 @@ function sayAmount(amount: number, unit: 'pages' | 'words' | 'bytes'): string {
   return unit === 'bytes' ? showBytes(amount) : `${amount} ${unit}`
 }
 
-function sayMissing(candidates: number, path: string | undefined): string {
+function sayMissing({ candidates, onlyBackup }: FindingParams<'missing'>, { expected: path }: FindingRest): string {
+  if (onlyBackup) {
+    return `Only the copy that the program keeps of the save before has come; send the file itself${path === undefined ? '' : `: ${path}`}.`
+  }
   if (candidates === 0) return path === undefined ? 'Nothing received.' : `Nothing received; asked for: ${path}`
   const arrived = candidates === 1
     ? 'A file arrived that may be it, but could not be assigned'
