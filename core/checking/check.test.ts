@@ -1,5 +1,5 @@
 import { sayFinding } from '../wording/index'
-import { planCorrections } from '../reporting/corrections'
+import { clearOut, planCorrections } from '../reporting/corrections'
 import { createHash } from 'node:crypto'
 import { describe, expect, test } from 'vitest'
 import { makeDocx, makeGif, makePdf, makePhoto, textBytes, withComment } from '../../demo/make-files'
@@ -248,6 +248,24 @@ describe('roles', () => {
     const [one, two] = report.files.map(file => file.findings.map(finding => finding.code))
     expect([one, two]).toEqual([['version.undecided'], ['version.undecided']])
     expect(planCorrections(report.files).files).toEqual([])
+  })
+
+  test('what usually lies beside a file travels with it, unless it is asked for, and is no version of it', async () => {
+    const report = await run({}, [
+      'Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.xmp', bytes: textBytes('x'), at: BEFORE + 9 },
+      { path: 'Reef_Marsh_photo.jpg.sha256', bytes: textBytes('0f\n') }, { path: 'Reef_Lindqvast_photo.xmp', bytes: textBytes('y') },
+    ])
+    const roles = Object.fromEntries(report.files.map(({ path, role, slot }) => [path, [role, slot?.holder ?? null]]))
+    expect(roles).toEqual({
+      'Reef_Marsh_photo.jpg': ['placed', 's1'], 'Reef_Marsh_photo.xmp': ['companion', 's1'], 'Reef_Marsh_photo.jpg.sha256': ['companion', 's1'],
+      'Reef_Lindqvast_photo.xmp': ['unplaced', null],
+    })
+    expect(report.files.filter(file => file.role === 'companion').flatMap(file => file.findings)).toEqual([])
+    expect(clearOut(report.files)).toEqual([])
+    const asked = await run({ formats: [{ id: 'jpg' }, { id: 'srt' }] }, [
+      { path: 'Reef_Marsh_photo.jpg', at: BEFORE - 9 }, { path: 'Reef_Marsh_photo.srt', bytes: textBytes('1\n00:00:01,000 --> 00:00:02,000\nHi\n') },
+    ])
+    expect(fileAt(asked, 'Reef_Marsh_photo.srt').role).not.toBe('companion')
   })
 
   test('a backup that stands alone fills nothing and displaces nothing; its empty slot says what has come', async () => {

@@ -1,10 +1,24 @@
 import { gather } from '../text/gather'
+import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
+import { acceptedExtensions } from '../formats/accept'
 import type { FileView } from '../placing/view'
 import type { ReportFile } from './report'
 import type { PlacedFile } from './identical'
 import type { FindingMaker } from '../findings/finding'
 import { slotRef } from '../brief/slots'
+
+/**
+ * Extensions of files that programs and devices put beside a main one of the same name (common practice, no source): data of
+ * pictures and films, subtitles, parts of map layers, materials of meshes, checksums, signatures.
+ */
+const USUAL: ReadonlySet<string> = new Set([
+  'xmp', 'thm', 'lrv', 'aae', 'pp3', 'dop', 'cos', 'cue', 'srt', 'vtt', 'lrc', 'dbf', 'shx', 'prj', 'cpg', 'sbn', 'sbx', 'qix', 'qpj', 'tfw',
+  'jgw', 'pgw', 'wld', 'mtl', 'md5', 'sha1', 'sha256', 'sha512', 'sfv', 'asc', 'sig',
+])
+
+/** Of these, what is never anybody's work: without its main file it has no place at all. */
+const NO_WORK: ReadonlySet<string> = new Set(['xmp', 'thm', 'lrv', 'aae', 'pp3', 'dop', 'cos', 'md5', 'sha1', 'sha256', 'sha512', 'sfv'])
 
 /** Files that travel with a main one under the same name, and copies asked for in other roots. */
 export interface Companions {
@@ -47,6 +61,8 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
       gather(beside, key, view)
     }
   }
+  const usual = usualCompanions(views.filter(view => !held.has(view.index)), requirements)
+  for (const index of usual.keys()) held.add(index)
   const mains = new Set(views.filter(view => !held.has(view.index)).map(view => `${view.folder}\n${view.name}`))
   const strays = [...elsewhere.values()].filter(view => !mains.has(`${view.folder}\n${view.name}`))
   const owner = new Map<number, PlacedFile>()
@@ -87,6 +103,12 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
       }
     },
     enter(entries) {
+      for (const [index, main] of usual) {
+        const [entry, beside] = [entries.get(index), main === null ? undefined : entries.get(main)]
+        if (!entry || !beside || beside.role === 'unplaced') continue
+        entry.role = 'companion'
+        entry.slot = beside.slot
+      }
       for (const [index, main] of owner) {
         const entry = entries.get(index)
         if (!entry) continue
@@ -95,6 +117,26 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
       }
     },
   }
+}
+
+/** Usual companions by the main file they lie beside, `null` without one; what some requirement asks for is none. */
+function usualCompanions(views: readonly FileView[], requirements: readonly Requirement[]): Map<number, number | null> {
+  const asked = new Set(requirements.flatMap(({ formats }) => acceptedExtensions(formats)))
+  const isUsual = (view: FileView) => USUAL.has(suffixOf(view)) && !asked.has(suffixOf(view))
+  const mains = new Map<string, number>()
+  for (const view of views) {
+    if (isUsual(view)) continue
+    const folder = `${view.file.root}\n${view.folder}\n`
+    for (const stem of [view.base, view.name]) if (!mains.has(folder + stem)) mains.set(folder + stem, view.index)
+  }
+  const companions = new Map<number, number | null>()
+  for (const view of views) {
+    const stem = view.name.slice(0, view.name.lastIndexOf('.'))
+    const main = isUsual(view) ? mains.get(`${view.file.root}\n${view.folder}\n${stem}`) : undefined
+    if (main !== undefined) companions.set(view.index, main)
+    else if (isUsual(view) && NO_WORK.has(suffixOf(view))) companions.set(view.index, null)
+  }
+  return companions
 }
 
 /** The last extension, known to the registry or not: companions are often files of a kind of their own. */
