@@ -135,8 +135,10 @@ function findFit(form: UnitForm, view: FileView, requirement: Requirement): { na
 /** Without a fitting name: do the requirement's own words stand in it, or is the whole nearly the expected name? */
 function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[]): void {
   const { requirement } = best.unit
-  if (defaultName(view.base) !== null || copyMarks(view.base).some(({ base }) => defaultName(base) !== null)) return
   const { said, share } = wordsSaid(view, requirement)
+  // a program's own first name tells nothing, unless it is what this very piece is called
+  const given = defaultName(view.base) !== null || copyMarks(view.base).some(({ base }) => defaultName(base) !== null)
+  if (given && share < SHARE.wordsNear) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
   if (nearest) takeNearest(best, nearest)

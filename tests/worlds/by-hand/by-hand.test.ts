@@ -1,0 +1,40 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from 'vitest'
+import { readBrief } from '../../../core/brief/read'
+import { check } from '../../../core/checking/check'
+import { readRoster, readTable } from '../../../core/roster/read'
+import type { ReceivedFile } from '../../../core/arrivals/received'
+
+/** Hand-ins typed by hand, with what a careful and fair person would decide; common practice, no source. */
+async function agreeWith(world: string) {
+  const read = (suffix: string) => readFileSync(new URL(`${world}.${suffix}`, import.meta.url), 'utf8')
+  const { roster: list, brief } = JSON.parse(read('json')) as { roster: string, brief: unknown }
+  const { roster } = readRoster(readTable(new TextEncoder().encode(list)))
+  const truth = read('txt').split('\n').filter(line => line !== '' && !line.startsWith('#')).map((line) => {
+    const [path = '', format = '', slot = '', verdict = ''] = line.split(' | ')
+    return { path, format, slot, verdict }
+  })
+  const received = truth.map(({ path, format }, at): ReceivedFile => ({
+    root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_790_000_000_000 + at * 60_000, receivedAtFrom: 'modified',
+    reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
+  }))
+  const report = check({ brief: await readBrief(brief, roster.columns), roster, received, checkedAt: 0 })
+  const odd: string[] = []
+  const accused: string[] = []
+  for (const { path, slot, verdict } of truth) {
+    const file = report.files.find(one => one.path === path)
+    const where = file?.role === 'placed' && file.slot ? [file.slot.requirement, file.slot.holder, file.slot.n].filter(Boolean).join(' ') : '-'
+    const wrong = file?.findings.some(finding => finding.severity === 'error') ?? false
+    const said = `${path}: ${file?.role} ${where} with ${file?.findings.map(one => one.code).join(' ') || 'nothing'}`
+    if (verdict === 'right' && (where !== slot || wrong)) accused.push(said)
+    const otherwise = where !== slot || (verdict === 'fix' && !wrong) || (verdict === 'spare' && file?.role === 'unplaced')
+    if (otherwise) odd.push(`${said}; true: ${verdict} ${slot}`)
+  }
+  return { files: truth.length, odd, accused }
+}
+
+test.each([['costumes', 1]])('%s: no right file is accused, and at most %i are judged otherwise than by a careful person', async (world, most) => {
+  const { odd, accused } = await agreeWith(world)
+  expect(accused).toEqual([])
+  expect(odd.length, odd.join('\n')).toBeLessThanOrEqual(most)
+})
