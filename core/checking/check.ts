@@ -4,7 +4,7 @@ import { listUnits } from '../brief/units'
 import type { RootMarks } from '../folders/ways-in'
 import { recogniseWays } from '../folders/ways-in'
 import type { Located } from '../folders/wrapper'
-import { acceptedExtensions } from '../formats/accept'
+import { extensionsAsked } from '../formats/accept'
 import { nameFormat } from '../formats/identify'
 import { FINDINGS, isAboutContent, isFindingCode } from '../findings/codes'
 import type { FindingMaker } from '../findings/finding'
@@ -88,7 +88,7 @@ function placeStrays(strays: readonly FileView[], placements: Placements, index:
 
 function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
   const aside = new Map<number, AsideRole>()
-  const askedExtensions = new Set(brief.requirements.flatMap(({ formats }) => acceptedExtensions(formats)))
+  const askedExtensions = extensionsAsked(brief.requirements)
   const byRoot = new Map<string, number[]>()
   received.forEach(({ root }, index) => {
     gather(byRoot, root, index)
@@ -159,8 +159,7 @@ function judge(state: CheckState): void {
         entry.findings = [surplusFinding(make, unit, piece.arrival.n)]
         continue
       }
-      if (piece.role === 'duplicate') continue
-      if (piece.role === 'superseded') continue
+      if (piece.role === 'duplicate' || piece.role === 'superseded') continue
       const verdict = judgeFile(piece, unit, index, make, handouts)
       entry.findings = verdict.findings
       if (verdict.late) state.late.add(view.index)

@@ -1,7 +1,7 @@
 import { gather } from '../text/gather'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
-import { acceptedExtensions } from '../formats/accept'
+import { extensionsAsked } from '../formats/accept'
 import type { FileView } from '../placing/view'
 import type { ReportFile } from './report'
 import type { PlacedFile } from './identical'
@@ -121,7 +121,7 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
 
 /** Usual companions by the main file they lie beside, `null` without one; what some requirement asks for is none. */
 function usualCompanions(views: readonly FileView[], requirements: readonly Requirement[]): Map<number, number | null> {
-  const asked = new Set(requirements.flatMap(({ formats }) => acceptedExtensions(formats)))
+  const asked = extensionsAsked(requirements)
   const isUsual = (view: FileView) => USUAL.has(suffixOf(view)) && !asked.has(suffixOf(view))
   const mains = new Map<string, number>()
   for (const view of views) {

@@ -40,6 +40,11 @@ export function acceptedExtensions(formats: readonly AcceptedFormat[]): string[]
   return extensions
 }
 
+/** Extensions that any of several requirements accepts. */
+export function extensionsAsked(requirements: readonly { formats: readonly AcceptedFormat[] }[]): ReadonlySet<string> {
+  return new Set(requirements.flatMap(({ formats }) => acceptedExtensions(formats)))
+}
+
 /** Asked for at every file; goes with its requirement. */
 const EXTENSIONS = new WeakMap<readonly AcceptedFormat[], string[]>()
 

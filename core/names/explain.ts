@@ -160,7 +160,7 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
 function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'free' || !freeField(part.rule).wholeWords || !span || span.end <= span.start) continue
+    if (part.kind !== 'free' || !freeField(part.rule).anyText || !span || span.end <= span.start) continue
     let [start, end] = [span.start, span.end]
     while (start < end && !isWordEdge(text, start)) start++
     while (end > start && !isWordEdge(text, end)) end--

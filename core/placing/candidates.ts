@@ -46,16 +46,16 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders, ...columns.keys()])
   const weighed = [...chosen].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
-    return unit ? [{ at: unitIndex, unit, holder: withColumn(holderOf(unit, spoken), columns.get(unitIndex)) }] : []
+    return unit ? [{ unit, holder: withColumn(holderOf(unit, spoken), columns.get(unitIndex)) }] : []
   })
   const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
-  const list = weighed.map(({ at: unitIndex, unit, holder }) => {
+  const list = weighed.map(({ unit, holder }) => {
     const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - BEHIND.aligned)
     // a name that says somebody else outweighs the folder it lies in
     if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) {
       candidate.total += WORTH.againstFolder
     }
-    if (before.includes(unitIndex)) {
+    if (before.includes(unit.index)) {
       candidate.total += WORTH.before.total
       candidate.holder += WORTH.before.holder
       candidate.requirement += WORTH.before.requirement

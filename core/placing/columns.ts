@@ -15,7 +15,7 @@ const MOST_SHARED = 40
 /** Values so short are words of many languages: they count as the list writes them, not in another letter case. */
 const SHORT = 3
 
-interface Entry { unit: number, value: string, strength: number }
+interface Entry { unit: number, value: string, strength: number, worth: (text: string) => number }
 
 /** What people are named by is weighed with the people; the id counts here where the rule itself asks for it. */
 const NAMES = new Set<string>(['title', 'group', ...ROSTER_COLUMNS.map(column => column.name).filter(name => name !== 'id')])
@@ -40,15 +40,16 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     if (bearers.size > MOST_SHARED) continue
     const value = key.slice(key.indexOf('\n') + 1)
     const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
-    for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength })
+    const worth = worthOf(value)
+    for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength, worth })
   }
   return (text) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
     for (const run of runsOf(text)) {
-      for (const { unit, value, strength } of entries.get(run) ?? []) {
-        const worth = strength * worthAsWritten(text, value)
-        if (worth > (told.get(unit)?.strength ?? 0)) told.set(unit, { strength: worth, said: value })
+      for (const { unit, value, strength: whole, worth } of entries.get(run) ?? []) {
+        const strength = whole * worth(text)
+        if (strength > (told.get(unit)?.strength ?? 0)) told.set(unit, { strength, said: value })
       }
     }
     return told
@@ -71,10 +72,17 @@ function valuesOf({ requirement, people }: Unit): Set<string> {
   return values
 }
 
-/** A bare number must not be part of a date or version; a short word must stand alone, as the list writes it. */
-function worthAsWritten(text: string, value: string): number {
-  if (/^\d+$/.test(value)) return bareNumbers(text).includes(value) ? (NAMED.number[value.length] ?? NAMED.column) / NAMED.column : 0
-  if (value.length > SHORT) return 1
+/**
+ * What a value is worth in a text, of what it is worth as written; made once a value, asked of every file. A bare number must
+ * not be part of a date or version; a short word must stand alone, as the list writes it.
+ */
+function worthOf(value: string): (text: string) => number {
+  if (/^\d+$/.test(value)) {
+    const share = (NAMED.number[value.length] ?? NAMED.column) / NAMED.column
+    return text => (bareNumbers(text).includes(value) ? share : 0)
+  }
+  if (value.length > SHORT) return () => 1
   const escaped = value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-  return new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, 'u').test(text) ? 1 : 0
+  const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, 'u')
+  return text => (alone.test(text) ? 1 : 0)
 }

@@ -5,11 +5,12 @@ import { matchFolder } from '../names/levels'
 import { copyMarks } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import { explainParts } from '../names/explain'
+import { freeField } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Difference } from '../names/difference'
-import type { Captures } from '../names/parts'
+import type { Captures, NamePart } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
@@ -86,14 +87,16 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
 }
 
+const takesAnyText = (part: NamePart) => part.kind === 'free' && freeField(part.rule).anyText === true
+
 /** Whether a form has a part that takes any text. */
 function isOpenText(name: UnitForm['name']): boolean {
-  return name?.some(part => part.kind === 'free' && part.rule.type === 'text') ?? false
+  return name?.some(takesAnyText) ?? false
 }
 
 /** Letters of a name that free text took: they fit whatever was meant. */
 function lettersOfText(name: NonNullable<UnitForm['name']>, captures: Captures): number {
-  return name.reduce((sum, part) => sum + (part.kind === 'free' && part.rule.type === 'text' ? (ownOf(captures, part.part) ?? '').length : 0), 0)
+  return name.reduce((sum, part) => sum + (takesAnyText(part) ? (ownOf(captures, part.part) ?? '').length : 0), 0)
 }
 
 function worthOfFormat(fits: boolean, id: string, requirement: Requirement): number {

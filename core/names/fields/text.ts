@@ -21,7 +21,7 @@ export const text: FreeField<TextRule, typeof options> = {
   runsOn: false,
   ordered: false,
   openness: 3,
-  wholeWords: true,
+  anyText: true,
   ends(received, position, rule) {
     const ends: number[] = []
     for (let end = position + rule.minLength; end <= Math.min(received.text.length, position + rule.maxLength); end++) ends.push(end)

@@ -70,8 +70,8 @@ export interface FreeField<Rule, O extends Options> extends DeclaredField<Rule, 
   read(actual: string, rule: Rule): string | undefined
   /** How a stretch departs from the rule. `settled`: its value is known otherwise. */
   tell(actual: string, rule: Rule, settled: boolean, strictness: Strictness): DifferenceKind | null
-  /** Only whole words of a received name are its value: letters that other parts leave over are none. */
-  wholeWords?: true
+  /** Takes any text: a name that fits by it alone says little, and only whole words of a received name are its value. */
+  anyText?: true
   /** Whether one or two letters beside its value are a slip of it, and no word too much. */
   takesStray?(stray: string, touching: string): boolean
   /** Look-up patterns, one for each value and for each uniform way accents are written; `null` where it may be anything. */
