@@ -91,7 +91,8 @@ async function rightFiles(chance: Chance, people: readonly DemoPerson[]): Promis
     files.push({
       path: `${own}/${tag}_transect_${day}.csv`,
       bytes: textBytes(['metre,species,count', ...rows, `99,checked by ${fullName(person)},1`, ''].join('\r\n')),
-      modified: time(), requirement: 'transect', holder: id, person,
+      // typed up on the day it was walked, or later
+      modified: Math.max(time(), Date.parse(`${day}T16:00:00Z`)), requirement: 'transect', holder: id, person,
     })
     for (let n = 1; n <= 3; n++) {
       const path = `${own}/photos/${tag}_quadrat-0${n}.jpg`

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { valueOfChoice } from '~~/core/names/fields/choice'
+
 /** How one field is written: letter case, spaces and accents of a person's value; digits, order or words of the file's own. */
 const props = defineProps<{ name: string, field: Field | undefined, prefix: number | null, own: boolean }>()
 const emit = defineEmits<{ field: [field: Field | null], prefix: [prefix: number | null] }>()
@@ -13,6 +15,13 @@ function write(change: Partial<Extract<Field, { type: 'roster' }>>) {
   if (next.spaces === ' ' || next.spaces === undefined) delete next.spaces
   if (next.accents === 'keep') delete next.accents
   emit('field', Object.keys(next).length > 1 ? next : null)
+}
+
+/** A word that stays keeps what it means. */
+function setWords(words: string[]) {
+  if (props.field?.type !== 'choice') return
+  const before = new Map(props.field.values.map(one => [valueOfChoice(one), one]))
+  emit('field', { ...props.field, values: words.map(word => before.get(word) ?? word) })
 }
 
 function setDay(key: 'from' | 'to', text: string) {
@@ -182,7 +191,7 @@ function setDay(key: 'from' | 'to', text: string) {
       class="small"
     >Words
       <el-select
-        :model-value="field.values"
+        :model-value="field.values.map(valueOfChoice)"
         size="small"
         class="long"
         multiple
@@ -191,10 +200,10 @@ function setDay(key: 'from' | 'to', text: string) {
         default-first-option
         :reserve-keyword="false"
         :aria-label="`Words of ${name}`"
-        @update:model-value="emit('field', { ...field, values: $event })"
+        @update:model-value="setWords($event)"
       >
         <el-option
-          v-for="value in field.values"
+          v-for="value in field.values.map(valueOfChoice)"
           :key="value"
           :value="value"
           :label="value"

@@ -18,7 +18,11 @@ const emit = defineEmits<{ remove: [] }>()
 function put(changes: Partial<RequirementDocument>) {
   model.value = withChanges(model.value, changes)
 }
-const title = computed({ get: () => model.value.title ?? '', set: (value: string) => put({ title: value }) })
+/** Where each holder has a title of its own, the one for all others is edited here. */
+const title = computed({
+  get: () => (typeof model.value.title === 'object' ? model.value.title.else : model.value.title) ?? '',
+  set: (value: string) => put({ title: typeof model.value.title === 'object' ? { ...model.value.title, else: value } : value }),
+})
 const id = computed({ get: () => model.value.id, set: (value: string) => put({ id: value }) })
 const strictness = computed({
   get: () => {
@@ -40,7 +44,7 @@ const extensionCase = computed({
 <template>
   <div class="editor">
     <div class="wide row spread">
-      <h2>{{ model.title || model.id }}</h2>
+      <h2>{{ title || model.id }}</h2>
       <button
         v-if="!only"
         type="button"

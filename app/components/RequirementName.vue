@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { RequirementDocument } from '#core/brief/document'
+import { plainTitle, titleOfDocument } from '#core/brief/document'
+import { ownOf } from '#core/text/own'
 import type { BriefProblem } from '#core/brief/read'
 import type { Roster } from '#core/roster/types'
 import type { StartingPoint } from '#core/rules/starting-points'
@@ -36,10 +38,10 @@ const anywhere = computed({
 const values = computed((): SampleValues => {
   const people = props.roster?.people ?? []
   const person = people.find(one => one.given && one.family && /^[A-Za-z]{3,9}$/.test(one.family)) ?? people[0]
-  if (!person) return { family: 'Family', given: 'Given', name: 'Given Family', group: 'Group', id: '101', title: model.value.title ?? '' }
+  if (!person) return { family: 'Family', given: 'Given', name: 'Given Family', group: 'Group', id: '101', title: plainTitle(model.value) }
   return {
     ...person.fields, id: person.id, given: person.given, family: person.family, name: person.name, group: person.group,
-    email: person.email, alias: person.aliases[0] ?? '', title: model.value.title ?? model.value.id,
+    email: person.email, alias: person.aliases[0] ?? '', title: titleOfDocument(model.value, column => ownOf(person.fields, column) ?? ''),
   }
 })
 
@@ -50,8 +52,7 @@ function useLearned(rule: { name: string, folder?: string, fields: Fields }) {
 }
 
 function useStart(point: StartingPoint) {
-  const { id, title } = model.value
-  model.value = declareFields(startFrom(point, id, title ?? id), columns.value)
+  model.value = declareFields(startFrom(point, model.value.id, plainTitle(model.value)), columns.value)
   starting.value = false
 }
 

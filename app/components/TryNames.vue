@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plainTitle } from '#core/brief/document'
 import { sayFinding } from '#core/wording/index'
 import type { BriefDocument } from '#core/brief/document'
 import type { Roster } from '#core/roster/types'
@@ -31,7 +32,10 @@ watch(() => [text.value, JSON.stringify(props.document), props.roster, props.rea
 })
 
 const names = computed(() => new Map(props.roster.people.map(person => [person.id, person.name])))
-const titleOf = (id: string) => props.document.requirements.find(one => one.id === id)?.title ?? id
+function titleOf(id: string): string {
+  const requirement = props.document.requirements.find(one => one.id === id)
+  return requirement ? plainTitle(requirement) : id
+}
 const sayWhere = (slot: NonNullable<TriedName['slot']>) =>
   `${names.value.get(slot.holder) ?? slot.holder}, ${titleOf(slot.requirement)}${slot.n === undefined ? '' : ` ${slot.n}`}`
 const nameOf = (path: string) => path.slice(path.lastIndexOf('/') + 1)

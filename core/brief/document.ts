@@ -2,9 +2,10 @@ import { FINDING_CODES } from '../findings/codes'
 import { formatById, FORMATS } from '../formats/registry'
 import { PROPERTIES } from '../formats/properties'
 import { fieldShape } from '../names/fields/index'
+import { ownOf } from '../text/own'
 import type { Shaped } from '../shapes/shape'
 import {
-  bound, duration, exactly, flag, known, list, map, needed, object, oneOf, oneOrMore, pattern, scalar, text, time, whole,
+  bound, duration, either, exactly, flag, known, list, map, needed, object, oneOf, oneOrMore, pattern, scalar, text, time, whole,
 } from '../shapes/shape'
 
 /*
@@ -32,7 +33,12 @@ const LARGEST_SIZE = Number.MAX_SAFE_INTEGER
 
 const requirement = object({
   id: needed(pattern('an id of letters, digits and -', /^[A-Za-z0-9-]{1,60}$/)),
-  title: text(200),
+  title: either(text(200), object({
+    byColumn: needed(text(60)),
+    values: needed(map(key => (key.length <= 200 ? null : 'a value of the list has at most 200 characters'), text(200), { maxLength: 200 })),
+    else: text(200),
+  })),
+  note: text(4000),
   name: oneOrMore('a template or a list of templates', 20, 500),
   fields: map(
     key => (/^[\p{L}\p{N}_ .-]{1,60}$/u.test(key) ? null : 'a field name is 1 to 60 letters, digits, spaces, _ . -'),
@@ -42,6 +48,7 @@ const requirement = object({
   extensionCase: oneOf('lower', 'upper', 'any'),
   folder: pattern('a folder template', /^[^]{0,1000}$/, { minLength: 0, maxLength: 1000 }),
   count: object({ from: whole(0, 100_000), to: whole(1, 100_000), by: text(60) }),
+  volumes: object({ number: needed(text(60)), of: needed(text(60)) }),
   size: object({ from: whole(0, LARGEST_SIZE), to: whole(0, LARGEST_SIZE) }),
   keep: oneOf('latest', 'first', 'all'),
   optional: flag(),
@@ -51,6 +58,7 @@ const requirement = object({
   holder: oneOf('person', 'group'),
   due: time(),
   grace: duration(),
+  correctBy: time(),
   strictness,
   owedBy: object({ groups: list(5000, text(200)), people: list(100_000, text(200)) }),
 })
@@ -59,7 +67,9 @@ const exception = object({
   for: needed(object({ person: text(200), group: text(200) }, { minProperties: 1, maxProperties: 1 })),
   requirement: text(60),
   due: time(),
+  correctBy: time(),
   owed: flag(),
+  reason: text(500),
 })
 
 /** A brief file (`*.brief.json`), version 1. */
@@ -69,6 +79,7 @@ export const briefShape = object({
   due: time(),
   zone: pattern('a time zone such as Europe/Lisbon', /^[A-Za-z_+-]+(?:\/[A-Za-z0-9_+-]+){0,2}$/),
   grace: duration(),
+  correctBy: time(),
   holder: oneOf('person', 'group'),
   strictness,
   ignore: list(200, text(200)),
@@ -80,6 +91,18 @@ export const briefShape = object({
   exceptions: list(10_000, exception),
   requirements: needed(list(500, requirement, 1)),
 })
+
+/** What a requirement is called for one holder, who bears this value in the column that titles go by; the plain title else. */
+export function titleOfDocument(requirement: Pick<RequirementDocument, 'id' | 'title'>, valueIn: (column: string) => string): string {
+  const { title } = requirement
+  const own = typeof title === 'object' ? ownOf(title.values, valueIn(title.byColumn).trim().normalize('NFC')) : undefined
+  return own ?? plainTitle(requirement)
+}
+
+/** What a requirement is called where nobody in particular is told. */
+export function plainTitle({ id, title }: Pick<RequirementDocument, 'id' | 'title'>): string {
+  return (typeof title === 'string' ? title : title?.else) ?? id
+}
 
 export type BriefDocument = Shaped<typeof briefShape>
 /** One requirement as it stands in a brief file; what is left out has the default of `readBrief`. */

@@ -3,7 +3,7 @@ import type { Unit } from './units'
 import type { FolderLevels } from '../names/levels'
 import { fillFolder } from '../names/levels'
 import type { HolderValues, NamePart } from '../names/parts'
-import { fillTemplate, portableParts } from '../names/parts'
+import { fillTemplate, writtenParts } from '../names/parts'
 import { valuesOf } from '../roster/values'
 import { isFree } from '../names/fields/index'
 import { fieldsOf } from '../names/template'
@@ -40,13 +40,21 @@ function fillForms(unit: Unit): UnitForm[] {
     const values = valuesIn(unit, person)
     const folder = fillFolder(requirement, values)
     if (requirement.names.length === 0) return [{ name: null, folder }]
-    return requirement.names.map(template => ({ name: portableParts(fillTemplate(template, requirement.fields, values)), folder }))
+    const { names, fields, strictness } = requirement
+    return names.map(template => ({ name: writtenParts(fillTemplate(template, fields, values), strictness), folder }))
   })
+}
+
+/** What a requirement is called for one person. */
+export function titleFor({ title, titles }: Requirement, person: Person): string {
+  if (titles === null) return title
+  const value = valuesOf(person, '')[titles.column] ?? ''
+  return ownOf(titles.values, (typeof value === 'string' ? value : value[0] ?? '').trim().normalize('NFC')) ?? title
 }
 
 /** One person's values in a unit's templates; a group that owes is its own name. */
 export function valuesIn({ requirement, holder }: Unit, person: Person): HolderValues {
-  const values = valuesOf(person, requirement.title)
+  const values = valuesOf(person, titleFor(requirement, person))
   return { ...values, ...loneName(person, requirement), ...(requirement.holder === 'group' ? { group: holder } : {}) }
 }
 

@@ -9,7 +9,7 @@ import type { Template } from '../names/template'
 import { emptyRecord } from '../text/own'
 import { showValue } from '../text/show'
 import type { BriefDocument, ExceptionDocument, RequirementDocument } from './document'
-import { briefShape } from './document'
+import { briefShape, plainTitle } from './document'
 import type { Brief, BriefException, Requirement } from './types'
 
 /** One thing wrong with a brief. */
@@ -84,6 +84,8 @@ function normaliseBrief(document: BriefDocument, columns?: readonly string[]): B
   }
 }
 
+const timeOf = (written: string | undefined): number | null => (written === undefined ? null : Date.parse(written))
+
 const groupName = (group: string): string => group.trim().normalize('NFC')
 
 function normaliseException(exception: ExceptionDocument, path: string, ids: ReadonlySet<string>, reader: Reader): BriefException {
@@ -96,8 +98,10 @@ function normaliseException(exception: ExceptionDocument, path: string, ids: Rea
   return {
     for: { person: exception.for.person, group: exception.for.group === undefined ? undefined : groupName(exception.for.group) },
     requirement: exception.requirement ?? null,
-    due: exception.due === undefined ? null : Date.parse(exception.due),
+    due: timeOf(exception.due),
+    correctBy: timeOf(exception.correctBy),
     owed: exception.owed ?? null,
+    reason: exception.reason ?? '',
   }
 }
 
@@ -110,16 +114,19 @@ function normaliseRequirement(stated: RequirementDocument, path: string, reader:
   const folder = readFolder(stated, path, reader)
   checkTemplates(names, `${path}.name`, fields, reader)
   checkTemplates(folder ?? [], `${path}.folder`, fields, reader)
-  const due = stated.due ?? brief.due
   return {
     id: stated.id,
-    title: stated.title ?? stated.id,
+    title: plainTitle(stated),
+    titles: readTitles(stated, path, reader),
+    note: stated.note ?? '',
     names,
     fields,
     formats: (stated.formats ?? []).map(({ id, measured }) => ({ id, measured: measured ?? {} })),
     extensionCase: stated.extensionCase ?? 'any',
     folder,
+    ...readTimes(stated, reader.brief),
     count: readCount(stated, path, fields, [...names, ...folder ?? []], reader),
+    volumes: readVolumes(stated, path, fields, [...names, ...folder ?? []], reader),
     size: readSize(stated, path, reader),
     keep: stated.keep ?? 'latest',
     optional: stated.optional ?? false,
@@ -127,17 +134,24 @@ function normaliseRequirement(stated: RequirementDocument, path: string, reader:
     companions: (stated.companions ?? []).map(({ extension, required }) => ({ extension: extension.toLowerCase(), required: required ?? false })),
     copies: stated.copies ?? [],
     holder: stated.holder ?? brief.holder ?? 'person',
-    due: due === undefined ? null : Date.parse(due),
-    grace: parseDuration(stated.grace ?? brief.grace ?? 'PT0S'),
     strictness: { ...EXACT, ...brief.strictness, ...stated.strictness },
     owedBy: stated.owedBy ? { groups: (stated.owedBy.groups ?? []).map(groupName), people: stated.owedBy.people ?? [] } : null,
   }
 }
 
-function readFields({ fields = {}, count }: RequirementDocument, path: string, reader: Reader): Record<string, FieldRule> {
+/** By when: a requirement's own times go before the brief's. */
+function readTimes(stated: RequirementDocument, brief: BriefDocument): Pick<Requirement, 'due' | 'grace' | 'correctBy'> {
+  return {
+    due: timeOf(stated.due ?? brief.due),
+    grace: parseDuration(stated.grace ?? brief.grace ?? 'PT0S'),
+    correctBy: timeOf(stated.correctBy ?? brief.correctBy),
+  }
+}
+
+function readFields({ fields = {}, count, volumes }: RequirementDocument, path: string, reader: Reader): Record<string, FieldRule> {
   const rules: Record<string, FieldRule> = emptyRecord()
   for (const [name, field] of Object.entries(fields)) {
-    const { rule, problems } = readField(field, name === count?.by)
+    const { rule, problems } = readField(field, name === count?.by || name === volumes?.number)
     for (const { at: place, message } of problems) reader.wrong(`${path}.fields.${name}${place ? `.${place}` : ''}`, message)
     rules[name] = rule
   }
@@ -191,10 +205,38 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
   }
 }
 
+function readTitles({ title }: RequirementDocument, path: string, { columns, wrong }: Reader): Requirement['titles'] {
+  if (title === undefined || typeof title === 'string') return null
+  if (columns && !columns.includes(title.byColumn)) {
+    wrong(`${path}.title.byColumn`, `${showValue(title.byColumn)} is no column of the list; they are ${columns.join(', ')}`)
+  }
+  const values: Record<string, string> = emptyRecord()
+  for (const [value, text] of Object.entries(title.values)) values[value.trim().normalize('NFC')] = text
+  return { column: title.byColumn, values }
+}
+
+/** Two number fields that the names themselves tell: which volume, and of how many. */
+function readVolumes(
+  { volumes, count }: RequirementDocument, path: string, fields: Record<string, FieldRule>, templates: readonly Template[], { wrong }: Reader,
+): Requirement['volumes'] {
+  if (!volumes) return null
+  if (count) wrong(`${path}.volumes`, 'stands instead of count: the files themselves say how many there are; leave one of the two out')
+  if (volumes.number === volumes.of) {
+    wrong(`${path}.volumes.of`, `${showValue(volumes.of)} is the volume's own number; name the field of how many there are`)
+  }
+  for (const key of ['number', 'of'] as const) {
+    const field = volumes[key]
+    if (fields[field]?.type !== 'number') wrong(`${path}.volumes.${key}`, `${showValue(field)} is not a field of type number declared under fields`)
+    else if (!fieldsOf(...templates).includes(field)) wrong(`${path}.volumes.${key}`, `{${field}} stands in no template`)
+  }
+  return { number: volumes.number, of: volumes.of }
+}
+
 function readCount(
-  { count: asked }: RequirementDocument, path: string, fields: Record<string, FieldRule>, templates: readonly Template[],
+  { count: asked, volumes }: RequirementDocument, path: string, fields: Record<string, FieldRule>, templates: readonly Template[],
   reader: Reader,
 ): Requirement['count'] {
+  if (volumes) return { from: 1, to: Infinity, by: volumes.number }
   const to = asked === undefined ? 1 : asked.to ?? Infinity
   const count = { from: asked?.from ?? Math.min(1, asked?.to ?? 1), to, by: asked?.by ?? null }
   if (count.from > count.to) reader.wrong(`${path}.count`, `from ${count.from} lies after to ${count.to}`)

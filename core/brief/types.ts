@@ -6,7 +6,12 @@ import type { Template } from '../names/template'
 /** One required file, all defaults filled in. */
 export interface Requirement {
   id: string
+  /** What it is called where nobody in particular is told. */
   title: string
+  /** A title of its own for each holder, by the value of a column of the list; `null`: the same for all. */
+  titles: { column: string, values: Record<string, string> } | null
+  /** How to make it, in the coordinator's own words. */
+  note: string
   /** Accepted name templates, the first used for corrections; empty: any name. */
   names: Template[]
   fields: Record<string, FieldRule>
@@ -17,6 +22,8 @@ export interface Requirement {
   folder: Template[] | null
   /** `to` is Infinity where no most is set; `by` names a number field. */
   count: { from: number, to: number, by: string | null }
+  /** Number fields of a volume and of how many there are: then the files themselves say how many are owed. */
+  volumes: { number: string, of: string } | null
   /** Bytes, inclusive. */
   size: { from: number, to: number }
   keep: 'latest' | 'first' | 'all'
@@ -29,6 +36,8 @@ export interface Requirement {
   due: number | null
   /** ms */
   grace: number
+  /** UTC ms until which a file that is sent again, after one in time, is not late; `null`: never. */
+  correctBy: number | null
   strictness: Strictness
   owedBy: { groups: string[], people: string[] } | null
 }
@@ -37,8 +46,11 @@ export interface BriefException {
   for: { person?: string, group?: string }
   requirement: string | null
   due: number | null
-  /** `null`: not said, only another due time. */
+  correctBy: number | null
+  /** `null`: not said, only another time. */
   owed: boolean | null
+  /** Why, for those who look at it later. */
+  reason: string
 }
 
 /** One call for files, all defaults filled in. */

@@ -16,6 +16,8 @@ export interface Unit {
   owed: boolean
   /** UTC ms */
   due: number | null
+  /** UTC ms until which a file sent again, after one in time, is not late. */
+  correctBy: number | null
 }
 
 /** All units of a brief, holders in roster order (groups in code-unit order), requirements in the brief's order. */
@@ -58,6 +60,7 @@ export function listUnits(brief: Brief, roster: Roster): UnitList {
       index: units.length, requirement, holder, people,
       owed: fitting.find(one => one.owed !== null)?.owed ?? chosen,
       due: fitting.find(one => one.due !== null)?.due ?? requirement.due,
+      correctBy: fitting.find(one => one.correctBy !== null)?.correctBy ?? requirement.correctBy,
     })
   }
   for (const person of roster.people) {

@@ -1,3 +1,4 @@
+import { areCopyTimes } from '../arrivals/copy-times'
 import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import { listUnits } from '../brief/units'
@@ -54,8 +55,8 @@ export function check(input: CheckInput): Report {
 
   stage('find the root')
   const readings = readRoots(input, aside, index)
-  const roots = [...readings].map(([name, { undoings }]): ReportRoot => ({
-    name, wrapper: null, prefix: null, ...Object.assign({}, ...undoings.map(one => one.marks)) as RootMarks,
+  const roots = [...readings].map(([name, { undoings, copyTimes }]): ReportRoot => ({
+    name, wrapper: null, prefix: null, ...(copyTimes ? { copyTimes } : {}), ...Object.assign({}, ...undoings.map(one => one.marks)) as RootMarks,
   }))
   const views = input.received.map((file, at) => viewFile(file, at, readings.get(file.root)))
   const rulings = applyRulings(input.rulings ?? [], views)
@@ -106,7 +107,7 @@ function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
 
 /** Finds how each root is to be read, unless a person said that its folders and names stand as they are. */
 function readRoots(
-  { received, roots: asked, roster }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex,
+  { received, roots: asked, roster, checkedAt }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex,
 ): Map<string, RootReading> {
   const located = new Map<string, Located[]>()
   received.forEach((file, index) => {
@@ -119,7 +120,8 @@ function readRoots(
   const { units } = index
   return new Map([...located].map(([name, files]): [string, RootReading] => {
     const asIs = asked?.find(root => root.name === name)?.asIs
-    return [name, { undoings: asIs ? [] : recogniseWays({ files, index, units, people: roster.people }), senders }]
+    const copyTimes = areCopyTimes(received.filter(file => file.root === name), checkedAt)
+    return [name, { undoings: asIs ? [] : recogniseWays({ files, index, units, people: roster.people }), senders, copyTimes }]
   }))
 }
 
@@ -156,11 +158,11 @@ function judge(state: CheckState): void {
       entry.evidence = candidate.evidence
       entry.slot = piece.role === 'surplus' ? slotRef(unit, null) : slotRef(unit, piece.n)
       if (piece.role === 'surplus') {
-        entry.findings = [surplusFinding(make, unit, piece.arrival.n)]
+        entry.findings = [surplusFinding(make, unit, piece.arrival.n, filled)]
         continue
       }
       if (piece.role === 'duplicate' || piece.role === 'superseded') continue
-      const verdict = judgeFile(piece, unit, index, make, handouts)
+      const verdict = judgeFile(piece, unit, index, make, handouts, filled)
       entry.findings = verdict.findings
       if (verdict.late) state.late.add(view.index)
       const shrunk = unit.requirement.keep === 'latest' && !piece.milestone ? shrunkFinding(piece, filled, make) : null

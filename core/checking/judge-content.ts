@@ -24,9 +24,14 @@ export function judgeContent(view: FileView, { requirement }: Unit, format: Acce
   const { reading, size } = view.file
   for (const [property, condition] of Object.entries(format.accepted?.measured ?? {})) {
     const value: PropertyValue | null | undefined = property === 'version' ? reading.version : ownOf(reading.props, property)
-    // what was not measured is unknown, and nobody's fault
-    if (value === undefined || value === null || meets(value, condition, property)) continue
-    verdicts.push({ code: property === 'version' ? 'format.version' : 'format.condition', params: { property, value, condition, format: format.id } })
+    if (value === undefined || value === null) {
+      // what was not measured is unknown, and nobody's fault
+      verdicts.push({ code: 'format.unmeasured', params: { property, format: format.id } })
+    }
+    else if (!meets(value, condition, property)) {
+      const code = property === 'version' ? 'format.version' : 'format.condition'
+      verdicts.push({ code, params: { property, value, condition, format: format.id } })
+    }
   }
   if (holdsNothing(reading, format.id)) verdicts.push({ code: 'content.blank', params: { format: format.id } })
   const asked = requirement.size

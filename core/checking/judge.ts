@@ -6,22 +6,22 @@ import { extensionFits } from '../formats/identify'
 import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import type { Difference } from '../names/difference'
-import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
-import { writeNumber } from '../names/fields/digits'
 import { isTypedRule } from '../names/placeholders'
 import { expandFolder } from '../names/levels'
 import { formsOf } from '../brief/forms'
+import { numbersOf } from '../brief/slots'
 import type { EvidenceIndex } from '../placing/index'
 import type { Arrival, Filled } from '../placing/slots'
-import { canCount, isLate, isUndecided, namesNoVersion } from '../placing/slots'
+import { cameInTime, canCount, isLate, isUndecided, namesNoVersion, volumesOf } from '../placing/slots'
 import type { FileView } from '../placing/view'
 import type { ReportSlot } from './report'
-import { ownOf } from '../text/own'
 import type { Finding, FindingMaker } from '../findings/finding'
 import { judgeContent } from './judge-content'
+import { judgeDay } from './judge-day'
 import { judgeFolder } from './judge-folder'
 import { judgeName } from './judge-name'
+import { judgeTotal, knownOf, totalOf, withTotal } from './known-values'
 
 /** What was found of one placed file. */
 export interface JudgedFile {
@@ -31,18 +31,14 @@ export interface JudgedFile {
   late: boolean
 }
 
-/** The number field's value as the names of one slot write it. */
-export function knownOf(unit: Unit, n: number | null): Captures {
-  const { count, fields } = unit.requirement
-  if (count.by === null || n === null) return {}
-  const rule = ownOf(fields, count.by)
-  return { [count.by]: writeNumber(n, rule?.type === 'number' ? rule.digits : 1) }
-}
-
-/** What one slot asks for, as the report states it. */
-export function expectedOf(unit: Unit, n: number | null): ReportSlot['expected'] {
+/**
+ * What one slot asks for, as the report states it.
+ *
+ * @param total - how many volumes there are, where that is told
+ */
+export function expectedOf(unit: Unit, n: number | null, total: number | null = null): ReportSlot['expected'] {
   const form = formsOf(unit)[0]
-  const known = knownOf(unit, n)
+  const known = { ...knownOf(unit, n), ...totalOf(unit, total) }
   return {
     folder: form?.folder ? expandFolder(form.folder, known) : null,
     name: form?.name ? expandParts(form.name, known) : null,
@@ -65,9 +61,13 @@ function settleFormat(view: FileView, unit: Unit): Acceptance {
  *
  * @param filled - the file and its slot
  * @param handouts - SHA-256 of files that were given out
+ * @param all - all files of the unit
  */
-export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make: FindingMaker, handouts: ReadonlySet<string>): JudgedFile {
+export function judgeFile(
+  filled: Filled, unit: Unit, index: EvidenceIndex, make: FindingMaker, handouts: ReadonlySet<string>, all: readonly Filled[],
+): JudgedFile {
   const { arrival, n } = filled
+  const inTime = cameInTime(unit, all, n)
   const { view } = arrival
   const forms = formsOf(unit)
   const format = settleFormat(view, unit)
@@ -85,14 +85,20 @@ export function judgeFile(filled: Filled, unit: Unit, index: EvidenceIndex, make
     const { differences, corrected } = folder
     findings.push(make(folder.verdict, { expected: corrected, actual: view.folder, ...(differences.length > 0 ? { differences } : {}) }))
   }
-  const late = isLate(unit, arrival)
+  const late = isLate(unit, arrival, inTime)
   if (late && unit.due !== null && view.file.receivedAt !== null) {
     findings.push(make(
-      { code: 'time.late', params: { ms: view.file.receivedAt - unit.due } },
+      { code: 'time.late', params: { ms: view.file.receivedAt - unit.due, ...(view.file.receivedAtFrom === 'modified' ? { changed: true } : {}) } },
       { actual: new Date(view.file.receivedAt).toISOString() },
     ))
   }
-  return { findings, correctedPath: folder.corrected === '' ? name.corrected : `${folder.corrected}/${name.corrected}`, late }
+  const volumes = volumesOf(unit, all.map(one => one.arrival))
+  const total = volumes && judgeTotal(unit, name.captures, volumes)
+  if (total) findings.push(make(total))
+  const day = judgeDay(view, unit, name.captures)
+  if (day) findings.push(make(day))
+  const corrected = volumes?.total == null ? name.corrected : withTotal(name, unit, volumes.total)
+  return { findings, correctedPath: folder.corrected === '' ? corrected : `${folder.corrected}/${corrected}`, late }
 }
 
 /** The NFC file name as received, with what a delivering system put before it. */
@@ -123,7 +129,7 @@ export function supersededFinding(make: FindingMaker, instead: FileView, right: 
  */
 export function besideCode(unit: Unit, counts: Arrival, other: Arrival, right: boolean): 'version.newer-beside' | 'version.undecided' | null {
   const [one, two] = [counts.view.file, other.view.file]
-  if (one.sha256 === null || two.sha256 === null || one.sha256 === two.sha256 || !canCount(other) || isLate(unit, other)) return null
+  if (one.sha256 === null || two.sha256 === null || one.sha256 === two.sha256 || !canCount(other) || isLate(unit, other, true)) return null
   if (isUndecided(unit, counts, other)) return 'version.undecided'
   return right && namesNoVersion(unit) && (two.receivedAt ?? 0) > (one.receivedAt ?? 0) ? 'version.newer-beside' : null
 }
@@ -136,15 +142,22 @@ export function namelessFinding(make: FindingMaker, view: FileView, requirements
   return typed ? make({ code: 'name.default', params: { typedRule: true } }) : null
 }
 
-/** How a surplus file is told. */
-export function surplusFinding(make: FindingMaker, unit: Unit, n: number | null): Finding {
+/** How a surplus file is told: a number that was not asked for, with those that are missing, or one more than asked. */
+export function surplusFinding(make: FindingMaker, unit: Unit, n: number | null, filled: readonly Filled[]): Finding {
   const { from, to } = unit.requirement.count
-  return make({ code: 'count.too-many', params: { n, from, to: to === Infinity ? null : to } })
+  const { first, owed: counted, most } = numbersOf(unit)
+  const volumes = volumesOf(unit, filled.map(one => one.arrival))
+  const owed = volumes?.owed ?? counted
+  const end = volumes?.owed ?? first + most - 1
+  const taken = new Set(filled.flatMap(one => (one.role === 'placed' && one.n !== null ? [one.n] : [])))
+  const absent = Array.from({ length: Math.min(owed, 1000) }, (_, position) => first + position).filter(number => !taken.has(number))
+  const numbers = { first, last: end === Infinity ? null : end }
+  const params = { n, from, to: to === Infinity ? null : to, ...(unit.requirement.count.by === null ? {} : { numbers, absent }) }
+  return make({ code: 'count.too-many', params })
 }
 
 /** How an empty slot is told. */
-export function missingFinding(make: FindingMaker, unit: Unit, n: number | null, may: readonly { role: string }[]): Finding {
-  const { folder, name, extensions } = expectedOf(unit, n)
+export function missingFinding(make: FindingMaker, { folder, name, extensions }: ReportSlot['expected'], may: readonly { role: string }[]): Finding {
   const path = [folder, name].filter(part => part !== null && part !== '').join('/') + (name !== null && extensions[0] ? `.${extensions[0]}` : '')
   const onlyBackup = may.length > 0 && may.every(file => file.role === 'backup')
   const params = { candidates: may.length, ...(onlyBackup ? { onlyBackup } : {}) }

@@ -48,8 +48,11 @@ export interface ReportFile {
   rightPath?: string
 }
 
-/** One root as it was read; `own`: the level a package put there for every person; `replaced`: what stands for signs on the way in. */
-export interface ReportRoot { name: string, wrapper: string | null, prefix: string | null, own?: string, replaced?: string }
+/**
+ * One root as it was read. `copyTimes`: its times are those of a copy; `own`: the level a package put there for every person;
+ * `replaced`: what stands for signs on the way in.
+ */
+export interface ReportRoot { name: string, wrapper: string | null, prefix: string | null, own?: string, replaced?: string, copyTimes?: true }
 
 /** What tells one received file from every other of a check. */
 export function fileKey({ root, path, container }: { root: string, path: string, container?: readonly string[] }): string {

@@ -1,7 +1,8 @@
 import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import { isNumbered, numbersOf, slotRef, slotKey } from '../brief/slots'
-import type { Filled } from '../placing/slots'
+import { volumesOf } from '../placing/slots'
+import type { Filled, Volumes } from '../placing/slots'
 import type { Report, ReportFile, ReportSlot, ReportSummary } from './report'
 import { byCodeUnit } from '../text/order'
 import type { CheckState } from './state'
@@ -45,7 +46,9 @@ function slotsOf(
     if (entry.role === 'surplus') continue
     gather(byNumber, entry.n, entry)
   }
-  return slotNumbers(unit, filled).map((n): ReportSlot => {
+  const volumes = volumesOf(unit, filled.map(one => one.arrival))
+  return slotNumbers(unit, filled, volumes).map((n): ReportSlot => {
+    const known = unit.requirement.count.by === null ? null : n
     const ref = slotRef(unit, n)
     const here = byNumber.get(n) ?? []
     const entries = here.flatMap(({ arrival }) => files[arrival.view.index] ?? [])
@@ -64,18 +67,19 @@ function slotsOf(
       ...ref,
       status: waived ? 'waived' : owed,
       late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
-      expected: expectedOf(unit, unit.requirement.count.by === null ? null : n),
+      expected: expectedOf(unit, known, volumes?.total),
       files: entries.map(entry => entry.path),
       candidates: may.map(file => file.path),
-      findings: missing ? [missingFinding(state.make, unit, unit.requirement.count.by === null ? null : n, may)] : [],
+      findings: missing ? [missingFinding(state.make, expectedOf(unit, known, volumes?.total), may)] : [],
     }
   })
 }
 
 /** The owed numbers, then those beyond that were filled. */
-function slotNumbers(unit: Unit, filled: readonly Filled[]): (number | null)[] {
+function slotNumbers(unit: Unit, filled: readonly Filled[], volumes: Volumes | null): (number | null)[] {
   if (!isNumbered(unit)) return [null]
-  const { first, owed } = numbersOf(unit)
+  const { first, owed: counted } = numbersOf(unit)
+  const owed = volumes?.owed ?? counted
   const numbers = new Set(Array.from({ length: owed }, (_, at) => first + at))
   for (const entry of filled) if (entry.n !== null && entry.role === 'placed') numbers.add(entry.n)
   return [...numbers].sort((a, b) => a - b)

@@ -1,26 +1,52 @@
-/** Words people add to tell the state of a file, by language; common practice, no source. */
-export const ADDED_WORDS: Record<string, readonly string[]> = {
-  English: [
-    'final', 'finished', 'new', 'newest', 'old', 'altered', 'changed', 'corrected', 'correction', 'revised', 'edited', 'updated',
-    'latest', 'last', 'real', 'draft', 'done', 'ok', 'good', 'submit', 'submission', 'backup', 'test',
-  ],
-  German: [
-    'final', 'fertig', 'neu', 'neueste', 'alt', 'geändert', 'korrigiert', 'überarbeitet', 'verbessert', 'aktuell', 'letzte',
-    'endfassung', 'endgültig', 'entwurf', 'abgabe', 'richtig',
-  ],
-  French: [
-    'final', 'finale', 'nouveau', 'nouvelle', 'ancien', 'modifié', 'corrigé', 'définitif', 'définitive', 'dernier', 'dernière',
-    'brouillon', 'rendu',
-  ],
-  Spanish: ['final', 'nuevo', 'nueva', 'viejo', 'modificado', 'corregido', 'definitivo', 'último', 'última', 'borrador', 'entrega'],
-  Portuguese: ['final', 'novo', 'nova', 'antigo', 'alterado', 'corrigido', 'definitivo', 'último', 'rascunho', 'entrega'],
-  Italian: ['finale', 'definitivo', 'nuovo', 'nuova', 'vecchio', 'modificato', 'corretto', 'ultimo', 'bozza', 'consegna'],
-  Dutch: ['definitief', 'nieuw', 'oud', 'gewijzigd', 'verbeterd', 'laatste', 'concept', 'inlevering'],
-  Polish: ['nowy', 'stary', 'poprawione', 'ostateczny', 'ostatni'],
-  Swedish: ['ny', 'gammal', 'ändrad', 'rättad', 'slutlig', 'utkast'],
-  Russian: ['новый', 'старый', 'исправлено', 'итог', 'финал'],
+import { foldCase, removeAccents } from '../text/fold'
+
+/** Words people add to tell the state of a file: that it is the newest, or an earlier one. */
+interface StateWords { later: readonly string[], earlier: readonly string[] }
+
+/** By language; common practice, no source. */
+export const ADDED_WORDS: Record<string, StateWords> = {
+  English: {
+    later: [
+      'final', 'finished', 'new', 'newest', 'altered', 'amended', 'changed', 'corrected', 'correction', 'revised', 'rev', 'edited', 'updated',
+      'update', 'fixed', 'latest', 'last', 'real', 'done', 'ok', 'good', 'submit', 'submission', 'version',
+    ],
+    earlier: ['old', 'draft', 'backup', 'test'],
+  },
+  German: {
+    later: [
+      'final', 'fertig', 'neu', 'neue', 'neueste', 'geändert', 'korrigiert', 'korr', 'überarbeitet', 'verbessert', 'aktuell', 'letzte',
+      'endfassung', 'endgültig', 'abgabe', 'richtig',
+    ],
+    earlier: ['alt', 'entwurf'],
+  },
+  French: {
+    later: [
+      'final', 'finale', 'nouveau', 'nouvelle', 'modifié', 'corrigé', 'définitif', 'définitive', 'dernier', 'dernière', 'rendu',
+    ],
+    earlier: ['ancien', 'ancienne', 'brouillon'],
+  },
+  Spanish: {
+    later: ['final', 'nuevo', 'nueva', 'modificado', 'corregido', 'definitivo', 'último', 'última', 'entrega'], earlier: ['viejo', 'borrador'],
+  },
+  Portuguese: {
+    later: ['final', 'novo', 'nova', 'alterado', 'corrigido', 'definitivo', 'último', 'entrega'], earlier: ['antigo', 'rascunho'],
+  },
+  Italian: {
+    later: ['finale', 'definitivo', 'nuovo', 'nuova', 'modificato', 'corretto', 'ultimo', 'consegna'], earlier: ['vecchio', 'bozza'],
+  },
+  Dutch: {
+    later: ['definitief', 'finaal', 'nieuw', 'gewijzigd', 'gecorrigeerd', 'verbeterd', 'laatste', 'inlevering'], earlier: ['oud', 'concept'],
+  },
+  Polish: { later: ['nowy', 'nowa', 'poprawione', 'ostateczny', 'ostatni'], earlier: ['stary', 'szkic'] },
+  Danish: { later: ['ny', 'rettet', 'endelig'], earlier: ['gammel', 'kladde'] },
+  Swedish: { later: ['ny', 'ändrad', 'rättad', 'slutlig'], earlier: ['gammal', 'utkast'] },
+  Russian: { later: ['новый', 'исправлено', 'итог', 'финал'], earlier: ['старый', 'черновик'] },
 }
-const WORDS = new Set(Object.values(ADDED_WORDS).flat().map(word => word.normalize('NFC')))
+
+const folded = (word: string): string => foldCase(removeAccents(word))
+const wordsOf = (state: keyof StateWords) => new Set(Object.values(ADDED_WORDS).flatMap(words => words[state]).map(folded))
+const LATER = wordsOf('later')
+const EARLIER = wordsOf('earlier')
 
 /**
  * Whether a stretch of a name only tells the file's state: words such as `final`, with separators, digits and repetition.
@@ -29,6 +55,11 @@ const WORDS = new Set(Object.values(ADDED_WORDS).flat().map(word => word.normali
  * isAddedWord('_FINAL 2') //=> true
  */
 export function isAddedWord(text: string): boolean {
-  const words = text.normalize('NFC').toLowerCase().replace(/[^\p{L}]+/gu, ' ').trim()
-  return words !== '' && (WORDS.has(words) || words.split(' ').every(word => WORDS.has(word)))
+  const words = folded(text).replace(/[^\p{L}]+/gu, ' ').trim()
+  return words !== '' && words.split(' ').every(word => LATER.has(word) || EARLIER.has(word))
+}
+
+/** Whether a folded word tells that a file is newer than one without it. */
+export function isLaterWord(word: string): boolean {
+  return LATER.has(word)
 }

@@ -1,4 +1,4 @@
-import { accentForms, foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { accentForms, foldCase, isMark, plainPunctuation, stripMarks } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
@@ -14,6 +14,8 @@ export interface Span {
   text: string
   /** Deviations inside a fixed part, in reading order. */
   edits: Edit[]
+  /** It stands elsewhere in the name than its part. */
+  moved?: boolean
 }
 
 export interface Alignment {
@@ -128,9 +130,11 @@ let STEPS = new Uint16Array(16_384)
 
 const PLAIN = new Uint16Array(65_536)
 const FOLDED = new Uint16Array(65_536)
+const MARK = new Uint8Array(65_536)
 function foldUnit(code: number): void {
   const char = String.fromCharCode(code)
   const plain = stripMarks(char)
+  MARK[code] = isMark(char) ? 1 : 0
   PLAIN[code] = plain.charCodeAt(0) || code
   FOLDED[code] = foldCase(plain).charCodeAt(0) || code
 }
@@ -149,7 +153,7 @@ function readUnits(text: string, strictness: Strictness): Units {
     units.separator[position] = separator ? 1 : 0
     // a mark or a repeated separator that does not count costs nothing
     const repeated = strictness.separators === 'ignore' && separator && position > 0 && units.separator[position - 1] === 1
-    units.skip[position] = repeated || (strictness.accents === 'ignore' && code >= 0x300 && code <= 0x36F) ? 0 : EXTRA_CHAR
+    units.skip[position] = repeated || (strictness.accents === 'ignore' && MARK[code] === 1) ? 0 : EXTRA_CHAR
   }
   return units
 }
@@ -316,7 +320,9 @@ function traceText(
     const stop = j
     while (j > 0 && steps[row + j] === SKIP) j--
     if (stop > j) {
-      if (end < 0) extras.unshift({ range: [j, stop], before: index + 1 })
+      // a mark belongs to the letter before it
+      if (end < 0 && areFreeMarks(text.slice(j, stop), strictness)) end = stop
+      else if (end < 0) extras.unshift({ range: [j, stop], before: index + 1 })
       else pending = [j, pending ? pending[1] : stop]
     }
     const step = steps[row + j] ?? ABSENT
@@ -325,7 +331,7 @@ function traceText(
       continue
     }
     if (end < 0) end = j
-    if (pending && !isFreeGap(text.slice(...pending), strictness)) edits.unshift({ range: pending, expected: '' })
+    edits.unshift(...extraIn(pending, way.text.slice(i, i + 2), text, strictness))
     pending = null
     if (step === SWAP) {
       edits.unshift({ range: [j - 2, j], expected: way.text.slice(i - 1, i + 1) })
@@ -341,10 +347,22 @@ function traceText(
   return j
 }
 
-/** More separators than asked are no slip where their runs count as one. */
-function isFreeGap(text: string, { separators }: Strictness): boolean {
-  return separators === 'ignore' && [...text].every(isSeparator)
+/** Text inside a part that does not belong there, as what is to be taken out. */
+function extraIn(gap: [number, number] | null, beside: string, text: string, strictness: Strictness): Edit[] {
+  return gap && !isFreeGap(text.slice(...gap), beside, strictness) ? [{ range: gap, expected: '' }] : []
 }
+
+/**
+ * More separators than asked are no slip where their runs count as one, nor are marks where accents do not count.
+ *
+ * @param beside - what is asked for on either side of the gap
+ */
+function isFreeGap(text: string, beside: string, { separators, accents }: Strictness): boolean {
+  return (separators === 'ignore' && [...text].every(isSeparator) && [...beside].some(isSeparator))
+    || areFreeMarks(text, { accents })
+}
+
+const areFreeMarks = (text: string, { accents }: Pick<Strictness, 'accents'>): boolean => accents === 'ignore' && [...text].every(isMark)
 
 /** Whether one character may stand for another without any deviation. */
 function isAlike(received: string, expected: string, strictness: Strictness): boolean {

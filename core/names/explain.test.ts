@@ -15,7 +15,7 @@ const rules: Record<string, FieldRule> = {
   n: { type: 'number', digits: 2, from: 1, to: 40 }, v: { type: 'version', digits: 3, milestone: false },
   date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
   dmy: { type: 'date', pattern: 'dd.MM.yyyy', from: null, to: null },
-  part: { type: 'choice', values: ['mix', 'final', 'rough cut'] }, about: { type: 'text', minLength: 1, maxLength: 40 },
+  part: { type: 'choice', values: ['mix', 'final', 'rough cut'], meanings: {} }, about: { type: 'text', minLength: 1, maxLength: 40 },
 }
 const PEOPLE: Record<string, Record<string, string>> = {
   ana: { group: 'REEF', family: 'Marsh', given: 'Ana', id: 's014' }, zoe: { group: 'DUNE', family: 'd\'Arquelle', given: 'Zoë', id: 's015' },

@@ -1,4 +1,5 @@
-import { foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { editDistance } from '../text/distance'
+import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import { alignParts } from './align'
@@ -7,6 +8,7 @@ import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
 import { expandParts } from './parts'
 import type { Strictness } from './strictness'
+import { tellNumbers } from './number-kinds'
 import { isSeparator } from './strictness'
 
 export interface Explanation {
@@ -49,8 +51,12 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mergeExtras(shown, alignment, text, strictness)
+  dropUnlike(shown, alignment, text)
   keepWholeWords(shown, alignment, text)
+  joinExtras(alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
+  readLeftOver(shown, alignment, text, captures)
+  fillOnly(shown, alignment, text, captures)
   return {
     cost: alignment.cost + (moved ? 0.5 : 0),
     differences: describe(shown, alignment, text, captures, { strictness, known, ownerOf }, order), captures,
@@ -156,6 +162,38 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
   return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
 }
 
+/** From this likeness on a text is another one misspelt. */
+const LIKE = 0.5
+
+/** Letters inside an unrelated word are no slip of a part: the part is absent, and the word stays whole. */
+function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
+    let [start, end] = [span.start, span.end]
+    while (start < end && isSeparator(text[start] ?? '')) start++
+    while (end > start && isSeparator(text[end - 1] ?? '')) end--
+    if (start === end || (isWordEdge(text, start) && isWordEdge(text, end))) continue
+    const [actual, asked] = [looseKey(text.slice(start, end)), looseKey(span.text)]
+    if (1 - editDistance(actual, asked) / Math.max(1, actual.length, asked.length) >= LIKE) continue
+    alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+  }
+}
+
+/** What belongs to no part and touches is one. */
+function joinExtras(alignment: Alignment, text: string): void {
+  const joined: Alignment['extras'] = []
+  for (const extra of [...alignment.extras].sort((a, b) => a.range[0] - b.range[0])) {
+    const last = joined.at(-1)
+    const between = last && text.slice(last.range[1], extra.range[0])
+    const part = last && alignment.spans.some(({ start, end }) => start < end && start < extra.range[0] && end > last.range[1])
+    if (last && between !== undefined && !part && [...between].every(isSeparator)) last.range = [last.range[0], extra.range[1]]
+    else joined.push({ ...extra, range: [...extra.range] })
+  }
+  alignment.extras = joined
+}
+
 /** Free text keeps whole words of the received name; what is left over of a word that another part took is too much. */
 function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
@@ -198,6 +236,63 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
   return captures
 }
 
+/**
+ * A value that was not found in its place may stand in what belongs to no part: if there it can be read in one way only, it is
+ * that, and stands in another place.
+ */
+function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
+  const open = parts.flatMap((part, index) => (part.kind === 'free' && isValue(part) && captures[part.part] === undefined
+    && spans[index]?.start === spans[index]?.end
+    ? [{ part, index }]
+    : []))
+  if (open.length === 0 || extras.length === 0) return
+  for (const { part, index } of open) {
+    const found = extras.flatMap(extra => valuesIn(part, text, extra.range).map(one => ({ ...one, extra })))
+    const [only] = found
+    if (!only || found.some(one => one.value !== only.value)) continue
+    const { extra, range, value } = only
+    captures[part.part] = value
+    spans[index] = { start: range[0], end: range[1], text: '', edits: [], moved: true }
+    extras.splice(extras.indexOf(extra), 1)
+    const rest = ([[extra.range[0], range[0]], [range[1], extra.range[1]]] as [number, number][])
+      .filter(([start, end]) => /[\p{L}\p{N}]/u.test(text.slice(start, end)))
+    extras.push(...rest.map(one => ({ ...extra, range: one })))
+  }
+}
+
+/** Where one value alone is possible and the name holds no other in its place, it is that one. */
+function fillOnly(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
+  if (extras.some(({ range }) => /\p{N}/u.test(text.slice(...range)))) return
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'free' || captures[part.part] !== undefined || !span || span.end > span.start) continue
+    const only = freeField(part.rule).only?.(part.rule)
+    if (only !== undefined) captures[part.part] = only
+  }
+}
+
+interface FoundValue { value: string, range: [number, number] }
+
+/** Whole values of a field in a stretch of a name, the longest reading at each place. */
+function valuesIn(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number]): FoundValue[] {
+  const stretches: [number, number][] = []
+  const { kinds } = freeField(part.rule)
+  const readings = kinds && tellNumbers(text).filter(({ kind }) => kinds.includes(kind))
+  const isKind = (start: number, end: number) => !readings || readings.some(({ range }) => range[0] <= start && range[1] >= end)
+  freeField(part.rule).take(text, part.rule, undefined, (start, end, cost) => {
+    if (start >= from && end <= to && cost < 1 && isWordEdge(text, start) && isWordEdge(text, end) && isKind(start, end)) stretches.push([start, end])
+  })
+  const values: FoundValue[] = []
+  let reach = from
+  for (const [start, end] of stretches.sort((a, b) => a[0] - b[0] || b[1] - a[1])) {
+    const value = start < reach ? undefined : freeField(part.rule).read(text.slice(start, end), part.rule)
+    if (value === undefined) continue
+    values.push({ value, range: [start, end] })
+    reach = end
+  }
+  return values
+}
+
 function describe(
   parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext,
   order: readonly number[],
@@ -212,17 +307,28 @@ function describe(
     if (!span) continue
     const actual = text.slice(span.start, span.end)
     const expected = expandParts([part], captures)
-    const kind = isValue(part) && order[index] !== index && (actual !== '' || part.kind === 'free')
+    const kind = isValue(part) && (span.moved || (order[index] !== index && (actual !== '' || part.kind === 'free')))
       ? 'order'
       : tellKind(part, span, expected, actual, context)
     if (!kind) continue
     const { edits } = span
+    const allowed = part.kind === 'free' && (kind === 'date-range' || kind === 'not-allowed') ? freeField(part.rule).allowed?.(part.rule) : null
     differences.push({
       part: part.part, kind, range: [span.start, span.end], expected, actual,
       ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}),
+      ...(allowed ? { allowed } : {}),
     })
   }
-  return differences.sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
+  return withoutFalseOwners(parts, differences).sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
+}
+
+const OF_PERSON = new Set(['family', 'given', 'name', 'id'])
+
+/** Where another part says the holder, a value is no other person's: many bear the same given or family name. */
+function withoutFalseOwners(parts: readonly NamePart[], differences: readonly Difference[]): Difference[] {
+  const departing = new Set(differences.map(one => one.part))
+  const said = parts.some(({ part }) => OF_PERSON.has(part) && !departing.has(part))
+  return differences.map(one => (said && one.kind === 'other-person' && OF_PERSON.has(one.part) ? { ...one, kind: 'misspelt' } : one))
 }
 
 function tellKind(
@@ -248,7 +354,9 @@ function tellFixed(
   const [was, asked] = [plainPunctuation(actual), plainPunctuation(text)]
   if (loosely(was) === loosely(asked)) return 'letter-case'
   if (partedAlike(loosely(was)) === partedAlike(loosely(asked))) return 'separator'
-  return ownerOf?.(field, actual) ? 'other-person' : 'misspelt'
+  // written together or apart, or shortened, it is still the own one
+  const [short, whole] = [looseKey(actual), looseKey(text)]
+  return !whole.startsWith(short) && !whole.endsWith(short) && ownerOf?.(field, actual) ? 'other-person' : 'misspelt'
 }
 
 /** Text with every run of separators as one. */

@@ -2,7 +2,7 @@ import { emptyRecord } from '../text/own'
 import type { FieldRule } from './fields/index'
 import { matchParts } from './match'
 import type { Captures, HolderValues, NamePart } from './parts'
-import { expandParts, fillTemplate, portableParts } from './parts'
+import { expandParts, fillTemplate, writtenParts } from './parts'
 import type { Strictness } from './strictness'
 import type { Template } from './template'
 
@@ -20,7 +20,8 @@ export interface FolderRule {
 /** Fills a folder template; levels that come out empty are dropped. */
 export function fillFolder(requirement: FolderRule, values: HolderValues): FolderLevels | null {
   if (requirement.folder === null) return null
-  return requirement.folder.map(level => portableParts(fillTemplate(level, requirement.fields, values))).filter(parts => parts.length > 0)
+  const { folder, fields, strictness } = requirement
+  return folder.map(level => writtenParts(fillTemplate(level, fields, values), strictness)).filter(parts => parts.length > 0)
 }
 
 /** The folder as text; what nobody told stands as `{field}`. */

@@ -17,14 +17,34 @@ export interface LooseDate {
  * @param text - received name
  * @param position - where it may begin
  * @param pattern - UTS #35 letters and separators
+ * @param range - first and last day that may be meant, which tell the year where it is left out
  * @example
  * looseDate('16.10.2026', 0, 'yyyy-MM-dd') //=> { end: 10, written: '2026-10-16', kind: 'date-order' }
  */
-export function looseDate(text: string, position: number, pattern: string): LooseDate | null {
+export function looseDate(text: string, position: number, pattern: string, range: Range = ANY): LooseDate | null {
   const inOrder = readInOrder(text, position, pattern)
   if (inOrder?.written) return inOrder
-  return readMonth(text, position, pattern) ?? readInAnyOrder(text, position, pattern) ?? inOrder
+  return readMonth(text, position, pattern, range) ?? readInAnyOrder(text, position, pattern)
+    ?? readDayOfYear(text, position, pattern, range) ?? inOrder
 }
+
+/** The first and last day that may be meant: they tell the year where it is not written. */
+interface Range { from: string | null, to: string | null }
+const ANY: Range = { from: null, to: null }
+
+/** The year in which a month, or a day of it, lies in the range; else the one the range begins in; `null` where there is no range. */
+function yearOf(month: number, day: number | null, { from, to }: Range): string | null {
+  if (from === null || to === null) return null
+  const [width, rest] = day === null ? [7, two(month)] : [10, `${two(month)}-${two(day)}`]
+  const years: string[] = []
+  for (let year = Number(from.slice(0, 4)); year <= Math.min(Number(to.slice(0, 4)), Number(from.slice(0, 4)) + 3); year++) {
+    const written = `${year}-${rest}`
+    if (written >= from.slice(0, width) && written <= to.slice(0, width)) years.push(String(year))
+  }
+  return years.length > 1 ? null : years[0] ?? from.slice(0, 4)
+}
+
+const two = (number: number): string => String(number).padStart(2, '0')
 
 const TOLERANT: Record<string, string> = {
   yyyy: '(\\d{4}|\\d{2})', yy: '(\\d{4}|\\d{2})', MM: '(\\d{1,2})', dd: '(\\d{1,2})', HH: '(\\d{1,2})', mm: '(\\d{2})',
@@ -67,22 +87,45 @@ function readInOrder(text: string, position: number, pattern: string): LooseDate
 }
 
 const MONTH_AND_YEAR = new RegExp(
-  `^(?:(\\d{1,2})[-_. /](\\d{4})|(${MONTH_WORDS})[-_. /]{0,2}(\\d{4}|\\d{2})|(\\d{4})[-_. /]{0,2}(${MONTH_WORDS}))(?![\\p{L}\\p{N}])`, 'iu',
+  `^(?:(\\d{1,2})[-_. /](\\d{4})`
+  + `|(${MONTH_WORDS})[-_. /]{0,2}(\\d{4}|\\d{2})|(\\d{4})[-_. /]{0,2}(${MONTH_WORDS})|(${MONTH_WORDS}))(?![\\p{L}\\p{N}])`, 'iu',
 )
 
-/** A month without a day: its number before the year, or its name on either side. */
-function readMonth(text: string, position: number, pattern: string): LooseDate | null {
+/** A month without a day: its number before the year, its name on either side, or its name alone where the range tells the year. */
+function readMonth(text: string, position: number, pattern: string, range: Range): LooseDate | null {
   const letters = parseDatePattern(pattern).flatMap(token => ('letter' in token ? [token.letter] : []))
   if (!letters.includes('MM') || letters.length > 2 || letters.includes('dd')) return null
   const match = MONTH_AND_YEAR.exec(text.slice(position, position + 24))
   if (!match) return null
-  const [whole, number, year1, word1, year2, year3, word2] = match
-  const month = number === undefined ? monthOf(word1 ?? word2 ?? '') : Number(number)
-  const year = year1 ?? year2 ?? year3 ?? ''
+  const [whole, number, year1, word1, year2, year3, word2, word3] = match
+  const month = number === undefined ? monthOf(word1 ?? word2 ?? word3 ?? '') : Number(number)
   if (month === undefined || month < 1 || month > 12) return null
-  const written = pattern.replace('yyyy', year.length === 4 ? year : `20${year}`).replace('yy', year.slice(-2))
-    .replace('MM', String(month).padStart(2, '0'))
-  return { end: position + whole.length, written, kind: 'date-order' }
+  const year = year1 ?? year2 ?? year3 ?? yearOf(month, null, range)
+  if (year === null) return null
+  return { end: position + whole.length, written: write(pattern, year, month), kind: 'date-order' }
+}
+
+function write(pattern: string, year: string, month: number, day?: number): string {
+  return pattern.replace('yyyy', year.length === 4 ? year : `20${year}`).replace('yy', year.slice(-2)).replace('MM', two(month))
+    .replace('dd', two(day ?? 1))
+}
+
+const DAY_AND_MONTH = new RegExp(
+  `^(?:(\\d{1,2})[.]?[-_ ]?(${MONTH_WORDS})`
+  + `|(${MONTH_WORDS})[-_. ]?(\\d{1,2})|(\\d{1,2})\\.(\\d{1,2})\\.?)(?:[-_. ]{0,2}(\\d{4}))?(?![\\p{L}\\p{N}])`, 'iu',
+)
+
+/** A day with its month in words, or in figures with dots, and perhaps a year; else the range tells it. */
+function readDayOfYear(text: string, position: number, pattern: string, range: Range): LooseDate | null {
+  if (!pattern.includes('dd') || !pattern.includes('MM') || /H|mm/.test(pattern)) return null
+  const match = DAY_AND_MONTH.exec(text.slice(position, position + 24))
+  if (!match) return null
+  const [whole, day1, word1, word2, day2, day3, number, stated] = match
+  const month = number === undefined ? monthOf(word1 ?? word2 ?? '') : Number(number)
+  const day = Number(day1 ?? day2 ?? day3)
+  if (month === undefined || month < 1 || month > 12 || day < 1 || day > 31) return null
+  const year = stated ?? yearOf(month, day, range)
+  return year === null ? null : { end: position + whole.length, written: write(pattern, year, month, day), kind: 'date-order' }
 }
 
 const ANY_ORDER = /^(?:(\d{4})[-_. /]?(\d{1,2})[-_. /]?(\d{1,2})|(\d{1,2})[-_. /](\d{1,2})[-_. /](\d{4}|\d{2})|(\d{2})(\d{2})(\d{4}|\d{2}))(?!\d)/

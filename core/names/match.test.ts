@@ -14,7 +14,7 @@ const rules: Record<string, FieldRule> = {
   n: { type: 'number', digits: 2, from: 1, to: 20 },
   v: { type: 'version', digits: 3, milestone: false },
   date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
-  part: { type: 'choice', values: ['mix', 'final'] },
+  part: { type: 'choice', values: ['mix', 'final'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 30 },
 }
 const parts = (

@@ -2,6 +2,7 @@ import type { FieldRule, FreeRule } from './fields/index'
 import { isFree } from './fields/index'
 import { writeValue } from './fields/roster'
 import { ownOf } from '../text/own'
+import type { Strictness } from './strictness'
 import type { Template } from './template'
 
 /** A template part with one holder's values filled in: fixed text, or a field that the name itself tells. */
@@ -44,14 +45,27 @@ export function fillTemplate(template: Template, rules: Record<string, FieldRule
 }
 
 /**
- * The same parts as file systems can keep them: signs that none takes are asked for as a hyphen or not at all, and right
- * however they are replaced; a dot at the end is none of the name.
+ * The same parts with every way they may be written. Signs that no file system takes are asked for as a hyphen or not at all,
+ * and right however they are replaced; a dot at the end is none of the name; where separators do not count, all words for
+ * "and" are one.
  *
  * @example
- * portableParts(fillTemplate(parseTemplate('{name}'), {}, { name: 'Lund A/S' }))[0].texts.slice(0, 2) //=> ['Lund A-S', 'Lund AS']
+ * writtenParts(fillTemplate(parseTemplate('{name}'), {}, { name: 'Lund A/S' }), STRICT)[0].texts.slice(0, 2) //=> ['Lund A-S', 'Lund AS']
  */
-export function portableParts(parts: readonly NamePart[]): NamePart[] {
-  return dropLastDot(parts.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.flatMap(withoutSigns) } : part)))
+export function writtenParts(parts: readonly NamePart[], { separators }: Strictness): NamePart[] {
+  const portable = dropLastDot(parts.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.flatMap(withoutSigns) } : part)))
+  return separators === 'ignore' ? joinedAnyWay(portable) : portable
+}
+
+/** What people write for "and" (common practice, no source). */
+const AND = ['&', '+', 'and', 'und', 'et', 'y', 'e', 'i']
+const ANDS = /(?<=[\s_.-])(?:&|\+|and|und|et|y|e|i)(?=[\s_.-])/giu
+
+/** The same parts where a sign or word for "and" may be any other. */
+function joinedAnyWay(parts: readonly NamePart[]): NamePart[] {
+  return parts.map(part => (part.kind === 'fixed' && part.texts.some(text => text.search(ANDS) >= 0)
+    ? { ...part, texts: [...new Set(part.texts.flatMap(text => [text, ...AND.map(and => text.replace(ANDS, and))]))] }
+    : part))
 }
 
 /** Signs that no file system takes, and what people write in their place: any other sign, a space, or nothing. */

@@ -7,7 +7,7 @@ import { looseKey, removeAccents } from '../text/fold'
  * tokensOf('REEF_MarshAna-quadrat02') //=> ['reef', 'marsh', 'ana', 'quadrat', '02']
  */
 export function tokensOf(text: string): string[] {
-  const words = removeAccents(text).match(/\p{Lu}+(?=\p{Lu}\p{Ll})|\p{Lu}?\p{Ll}+|\p{Lu}+|\p{N}+|[\p{Lo}\p{Lt}\p{Lm}]+/gu) ?? []
+  const words = removeAccents(text).match(/\p{Lu}+(?=\p{Lu}\p{Ll})|\p{Lu}?\p{Ll}+|\p{Lu}+|\p{N}+|[\p{Lo}\p{Lt}\p{Lm}\p{M}]+/gu) ?? []
   return words.slice(0, 40).map(looseKey)
 }
 

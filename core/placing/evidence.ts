@@ -14,6 +14,7 @@ export type Evidence
     | { kind: 'placed-before' }
     | { kind: 'weighed-alone' }
     | { kind: 'only-slot' }
+    | { kind: 'other-value', field: string, value: string }
     | { kind: 'said', text: string }
 
 export type EvidenceKind = Evidence['kind']

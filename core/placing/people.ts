@@ -1,6 +1,7 @@
 import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { bareNumbers } from '../names/number-kinds'
+import { withoutForm } from '../names/company-forms'
 import { tokensOf } from '../names/tokens'
 import { foldCase, looseKey, transcribe } from '../text/fold'
 import { NAMED, OF_NAMED } from './weights'
@@ -57,6 +58,8 @@ export function indexPeople(roster: Roster): PeopleIndex {
   }
   for (const group of new Set(roster.people.map(person => person.group.trim().normalize('NFC')).filter(Boolean))) {
     add(group, holderKey('group', group), NAMED.group, group)
+    const bare = withoutForm(group)
+    if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
@@ -169,9 +172,16 @@ function addPerson(person: Person, add: Add): void {
     add(alias, holder, NAMED.alias, alias)
     for (const word of wordsOf(alias)) add(word, holder, NAMED.firstOfGiven, word, 'given')
   }
-  if (!given && !family) for (const word of wordsOf(name)) add(word, holder, NAMED.wordOfName, word, 'family')
+  if (!given && !family) addLoneName(name, holder, add)
   const local = email.split('@')[0] ?? ''
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
+}
+
+/** A name that is not divided: a firm's, which is often written without its legal form, or words that may be anything. */
+function addLoneName(name: string, holder: string, add: Add): void {
+  const bare = withoutForm(name)
+  if (bare !== name) add(bare, holder, NAMED.firstAndFamily, name)
+  for (const word of wordsOf(bare)) add(word, holder, NAMED.wordOfName, word, 'family')
 }
 
 /** Words of a name of several, long enough to say something. */

@@ -11,7 +11,7 @@ import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
 import { extensionAsked, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
-import { fillUnit } from './slots'
+import { fillUnit, holdBack, volumesOf } from './slots'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import type { FileView } from './view'
 import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED } from './weights'
@@ -66,9 +66,18 @@ export function placeFiles(
   const filled = new Map<number, Filled[]>()
   for (const [position, list] of arrivals) {
     const unit = index.units[position]
-    if (unit) filled.set(position, fillUnit(unit, list))
+    if (!unit) continue
+    const { taking, held } = holdBack(unit, list)
+    filled.set(position, fillUnit(unit, taking))
+    unplaced.push(...held.map(arrival => asCandidate(unit, arrival)))
   }
   return { filled, unplaced: [...unplaced, ...left] }
+}
+
+/** A file with another value than was asked for, beside what was asked for. */
+function asCandidate(unit: Unit, { view, candidate, n }: Arrival): Placements['unplaced'][number] {
+  const others = candidate.outside.map(({ field, value }) => ({ kind: 'other-value', field, value } as const))
+  return { view, candidates: [slotRef(unit, isNumbered(unit) ? n : null)], evidence: [...candidate.evidence, ...others], notOwed: false }
 }
 
 function numberIn({ unit, captures }: Candidate): number | null {
@@ -228,7 +237,8 @@ function isEmptyish({ file }: FileView): boolean {
 
 /** Slots that nothing fills yet; a number that the name tells may go past what is owed. */
 function openSlots(unit: Unit, filled: readonly Arrival[], told: number | null): (number | null)[] {
-  const { first, owed, most } = numbersOf(unit)
+  const { first, owed: counted, most } = numbersOf(unit)
+  const owed = volumesOf(unit, filled)?.owed ?? counted
   const { count } = unit.requirement
   if (count.by !== null) {
     const taken = new Set(filled.map(arrival => arrival.n))

@@ -1,11 +1,12 @@
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
+import { isAddedWord } from '../names/added-words'
 import { matchFolder } from '../names/levels'
 import { copyMarks } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import { explainParts } from '../names/explain'
-import { freeField } from '../names/fields/index'
+import { freeField, isFree } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
@@ -42,8 +43,13 @@ export interface Candidate {
   total: number
   /** Values of the free fields that the name tells. */
   captures: Captures
+  /** Real values in the name that the rule does not allow: another month, another word. */
+  outside: OutsideValue[]
   evidence: Evidence[]
 }
+
+/** A value that is none of those asked for; `order` sorts. */
+export interface OutsideValue { field: string, value: string, order: string }
 
 /**
  * Weighs one unit for one file.
@@ -57,7 +63,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, evidence: [...holder.evidence],
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
   const asksFolder = best.folderFits && (requirement.folder?.length ?? 0) > 0
@@ -68,7 +74,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   if (asksFolder) best.evidence.push({ kind: 'in-folder', title: requirement.title })
   if (best.formatFits && requirement.formats.length > 0) best.evidence.push({ kind: 'format', format: format.id })
   best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0)
-    + worthOfFormat(best.formatFits, format.id, requirement)
+    + worthOfFormat(best.formatFits, format.id, view, requirement)
   return best
 }
 
@@ -99,8 +105,9 @@ function lettersOfText(name: NonNullable<UnitForm['name']>, captures: Captures):
   return name.reduce((sum, part) => sum + (takesAnyText(part) ? (ownOf(captures, part.part) ?? '').length : 0), 0)
 }
 
-function worthOfFormat(fits: boolean, id: string, requirement: Requirement): number {
-  if (fits) return WORTH.format
+function worthOfFormat(fits: boolean, id: string, view: FileView, requirement: Requirement): number {
+  // what is read as a format may be many things: the extension says which of them is meant
+  if (fits) return requirement.formats.length === 0 || extensionAsked(view, requirement) ? WORTH.format : WORTH.formatOnly
   return requirement.formats.some(one => sameFamily(one.id, id)) ? WORTH.family : 0
 }
 
@@ -154,10 +161,19 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
 
-function takeNearest(best: Candidate, { form, captures, stranger }: Nearest): void {
+function takeNearest(best: Candidate, { form, captures, differences }: Nearest): void {
   best.form ??= form
+  best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed ? actual : ''))
   best.captures = { ...best.captures, ...captures }
-  if (stranger && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+  if (differences.some(isOtherName) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+}
+
+/** A value that stands for a field though the rule does not allow it; pieces are told apart by theirs, and counted. */
+function outsideIn({ fields, count }: Requirement, field: string, actual: string): OutsideValue[] {
+  const rule = ownOf(fields, field)
+  if (actual === '' || field === count.by || !isFree(rule)) return []
+  const order = freeField(rule).outside?.(actual, rule)
+  return order === undefined ? [] : [{ field, value: actual, order }]
 }
 
 /** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
@@ -172,27 +188,33 @@ function saidByFolder({ folderFits, holder, evidence }: Candidate): boolean {
   return folderFits || holder >= NAMED.initialAndFamily || evidence.some(one => one.kind === 'named' && one.where !== 'name')
 }
 
-/** Which of a requirement's own words a name says, and their share of all of them by letters. */
+/** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
 function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
-  const words = ownWords(requirement)
   const tokens = tokensOf(view.base)
-  const letters = words.join('').length
-  const said = words.filter(word => tokens.some(token => isNearWord(token, word)))
-  return { said, share: letters === 0 ? 0 : said.join('').length / letters }
+  let best = { said: [] as string[], share: 0 }
+  for (const words of ownWords(requirement)) {
+    const letters = words.join('').length
+    const said = words.filter(word => tokens.some(token => isNearWord(token, word)))
+    const share = letters === 0 ? 0 : said.join('').length / letters
+    if (share > best.share) best = { said, share }
+  }
+  return best
 }
 
-/** `stranger`: where the given name is asked for stands another one. */
-interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, stranger: boolean }
+interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[] }
 
 /** The form a name departs from least, by its length. */
 function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly UnitForm[]): Nearest | null {
   let nearest: Nearest | null = null
   for (const form of forms) {
     if (!form.name) continue
-    const { cost, captures, differences } = explainParts(form.name, view.base, { strictness })
-    const whole = Math.max(expandParts(form.name, captures).length, view.base.length)
+    const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness })
+    // what only tells the state of a work says nothing of which one it is
+    const state = differences.reduce((sum, one) => sum + (one.kind === 'extra' && isAddedWord(one.actual) ? one.actual.length : 0), 0)
+    const cost = Math.max(0, all - state)
+    const whole = Math.max(expandParts(form.name, captures).length, view.base.length - state)
     const length = Math.max(1, whole - lettersOfText(form.name, captures))
-    if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, stranger: differences.some(isOtherName) }
+    if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, differences }
   }
   return nearest
 }
@@ -217,18 +239,23 @@ export function extensionAsked(view: FileView, requirement: Requirement): boolea
   return acceptedExtensions(requirement.formats).includes(view.extension.toLowerCase())
 }
 
-const WORDS = new WeakMap<Requirement, string[]>()
+const WORDS = new WeakMap<Requirement, string[][]>()
 
-/** Literal words of the name templates; without any, those of the title. Only words long enough to mean something. */
-export function ownWords(requirement: Requirement): string[] {
+/**
+ * Literal words of the name templates; without any, those of the title: a list for each title the requirement has. Only words
+ * long enough to mean something.
+ */
+export function ownWords(requirement: Requirement): string[][] {
   const kept = WORDS.get(requirement)
   if (kept) return kept
-  const literal = requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
-    if (part.kind === 'literal') return tokensOf(part.text)
-    return part.name === 'title' ? tokensOf(requirement.title) : []
-  }))
   const long = (tokens: string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
-  const words = long(literal).length > 0 ? long(literal) : long(tokensOf(requirement.title))
+  const words = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])].map((title) => {
+    const literal = long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
+      if (part.kind === 'literal') return tokensOf(part.text)
+      return part.name === 'title' ? tokensOf(title) : []
+    })))
+    return literal.length > 0 ? literal : long(tokensOf(title))
+  })
   WORDS.set(requirement, words)
   return words
 }

@@ -1,3 +1,4 @@
+import { isLaterWord } from '../names/added-words'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
@@ -29,7 +30,61 @@ export interface Filled {
   instead: FileView | null
 }
 
+/** The slot a file of a unit goes to: its number, where the unit counts by one; else there is one, or they are all alike. */
+const placeOf = (unit: Unit, { n }: Arrival): number | null => (unit.requirement.count.by === null ? null : n)
+
+/**
+ * Holds back what bears a value that was not asked for, such as last month's, where what was asked for is there, or a later one
+ * of the same kind: it is no version of it.
+ *
+ * @returns those that take part, and those that only may belong there
+ */
+export function holdBack(unit: Unit, arrivals: readonly Arrival[]): { taking: readonly Arrival[], held: readonly Arrival[] } {
+  if (unit.requirement.keep === 'all' || arrivals.every(one => one.candidate.outside.length === 0)) return { taking: arrivals, held: [] }
+  const room = unit.requirement.count.by === null ? numbersOf(unit).owed : 1
+  const bySlot = new Map<number | null, Arrival[]>()
+  for (const arrival of arrivals) gather(bySlot, placeOf(unit, arrival), arrival)
+  const held = new Set([...bySlot.values()].flatMap((list) => {
+    const asked = list.filter(one => one.candidate.outside.length === 0)
+    const bytes = new Set(asked.map(one => one.view.file.sha256))
+    const others = list.filter(one => one.candidate.outside.length > 0 && !(one.view.file.sha256 !== null && bytes.has(one.view.file.sha256)))
+    return others.sort(byLatestValue).slice(Math.max(0, Math.max(1, room) - asked.length))
+  }))
+  return { taking: arrivals.filter(one => !held.has(one)), held: arrivals.filter(one => held.has(one)) }
+}
+
+function byLatestValue(a: Arrival, b: Arrival): number {
+  const [left, right] = [a, b].map(({ candidate }) => candidate.outside.map(one => one.order).join(' '))
+  return byCodeUnit(right ?? '', left ?? '') || (b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0) || byPath(a.view, b.view)
+}
+
 const FIT_ORDER: Record<NameFit, number> = { exact: 0, lenient: 1, marked: 2, open: 3, near: 4, none: 5 }
+
+/** How many volumes a unit owes, the total that most files name (`null`: none is), and how many totals are named. */
+export interface Volumes { owed: number, total: number | null, named: number }
+
+/**
+ * Counts the volumes of a unit. At a tie, or where no total is named, as many are owed as have come.
+ *
+ * @returns `null` where the unit does not ask for volumes
+ */
+export function volumesOf({ requirement }: Unit, arrivals: readonly Arrival[]): Volumes | null {
+  if (requirement.volumes === null) return null
+  const totals = new Map<number, number>()
+  for (const { candidate } of arrivals) {
+    const total = totalIn(candidate)
+    if (total !== null) totals.set(total, (totals.get(total) ?? 0) + 1)
+  }
+  const [first, second] = [...totals].sort((a, b) => b[1] - a[1])
+  const total = first && first[1] > (second?.[1] ?? 0) ? first[0] : null
+  return { owed: total ?? Math.max(1, ...arrivals.map(one => one.n ?? 0)), total, named: totals.size }
+}
+
+/** How many volumes there are as a name says; `null` where it says none. */
+export function totalIn({ unit: { requirement: { volumes } }, captures }: Pick<Candidate, 'unit' | 'captures'>): number | null {
+  const told = volumes === null ? undefined : ownOf(captures, volumes.of)
+  return told === undefined || !/^\d{1,5}$/.test(told) || Number(told) === 0 ? null : Number(told)
+}
 
 /**
  * Settles which of a unit's files fill its slots, by `keep` and `count`.
@@ -38,7 +93,8 @@ const FIT_ORDER: Record<NameFit, number> = { exact: 0, lenient: 1, marked: 2, op
  */
 export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   const { count } = unit.requirement
-  const { first, most } = numbersOf(unit)
+  const { first } = numbersOf(unit)
+  const most = volumesOf(unit, arrivals)?.owed ?? numbersOf(unit).most
   if (count.by !== null) {
     const byNumber = new Map<number | null, Arrival[]>()
     for (const arrival of arrivals) {
@@ -73,7 +129,8 @@ function fillSlot(unit: Unit, arrivals: readonly Arrival[], n: number | null): F
   const rivals = kept.filter(arrival => !isMilestone(unit, arrival)).sort((a, b) => byKeep(unit, a, b))
   let chosen = rivals[0]
   // a late file does not displace one in time that is right
-  if (chosen && isLate(unit, chosen)) chosen = rivals.find(one => !isLate(unit, one) && seemsRight(one)) ?? chosen
+  const inTime = arrivals.some(one => !isLate(unit, one, false))
+  if (chosen && isLate(unit, chosen, inTime)) chosen = rivals.find(one => !isLate(unit, one, inTime) && seemsRight(one)) ?? chosen
   const counting = chosen ?? milestones[0]
   return [
     ...rivals.map((arrival): Filled => ({
@@ -155,20 +212,13 @@ export function canCount({ candidate, view }: Arrival): boolean {
   return candidate.formatFits && view.file.reading.state === 'ok' && named
 }
 
-/** Words people add to the name of a work they have gone over (common practice, no source). */
-const STATE_WORDS = new Set([
-  'new', 'neu', 'neue', 'nouveau', 'nuevo', 'novo', 'nuovo', 'nowy', 'nieuw', 'ny', 'final', 'finale', 'finaal', 'endgultig', 'endfassung',
-  'fertig', 'definitif', 'definitivo', 'corrected', 'corrige', 'corretto', 'corregido', 'korrigiert', 'korr', 'poprawione', 'verbessert',
-  'gecorrigeerd', 'rettet', 'rattad', 'altered', 'amended', 'revised', 'rev', 'updated', 'update', 'aktuell', 'version', 'fixed', 'ok',
-])
-
 /** Whether a name is another's with only words of state added, and came later. */
 function isAmended(now: FileView, before: FileView): boolean {
   if ((now.file.receivedAt ?? 0) <= (before.file.receivedAt ?? 0)) return false
   const [words, kept] = [tokensOf(now.base), tokensOf(before.base)]
   const added = words.slice(kept.length)
   return added.length > 0 && kept.every((word, place) => words[place] === word)
-    && added.every(word => STATE_WORDS.has(word) || /^[2-9]$/.test(word))
+    && added.every(word => isLaterWord(word) || /^[2-9]$/.test(word))
 }
 
 function versionOf(unit: Unit, { candidate }: Arrival): number {
@@ -183,8 +233,19 @@ function isMilestone(unit: Unit, { candidate }: Arrival): boolean {
   return candidate.form?.name?.some(part => part.kind === 'free' && freeField(part.rule).version?.(part.rule).milestone) ?? false
 }
 
-export function isLate(unit: Unit, { view }: Arrival): boolean {
-  return unit.due !== null && view.file.receivedAt !== null && view.file.receivedAt > unit.due + unit.requirement.grace
+/**
+ * Whether a file came late.
+ *
+ * @param inTime - a file of the same slot came in time: then one sent again by the time for corrections is not late
+ */
+export function isLate({ due, correctBy, requirement }: Unit, { view: { timeInDoubt, file: { receivedAt } } }: Arrival, inTime: boolean): boolean {
+  if (due === null || receivedAt === null || timeInDoubt || receivedAt <= due + requirement.grace) return false
+  return !(inTime && correctBy !== null && receivedAt <= correctBy)
+}
+
+/** Whether any file of a slot came in time. */
+export function cameInTime(unit: Unit, filled: readonly Filled[], n: number | null): boolean {
+  return filled.some(one => one.n === n && one.role !== 'surplus' && !isLate(unit, one.arrival, false))
 }
 
 function seemsRight({ candidate, view }: Arrival): boolean {

@@ -21,6 +21,8 @@ export interface FileView {
   /** NFC folder inside the root's wrapper; empty: the top. */
   folder: string
   levels: string[]
+  /** Its time may be that of a copy: it makes nobody late. */
+  timeInDoubt: boolean
   /** The way in leaves no folders: where it lay cannot be known. */
   folderLost: boolean
 }
@@ -38,8 +40,8 @@ export function copyMarksOf(view: FileView): CopyMark[] {
 /** Asked for by every unit a file may belong to. */
 const MARKS = new WeakMap<FileView, CopyMark[]>()
 
-/** How a root is read: what was done to its files on the way in, and who sends from which address. */
-export interface RootReading { undoings: readonly Undoing[], senders: ReadonlyMap<string, readonly string[]> }
+/** How a root is read: what was done to its files on the way in, who sends from which address, and whether its times are those of a copy. */
+export interface RootReading { undoings: readonly Undoing[], senders: ReadonlyMap<string, readonly string[]>, copyTimes: boolean }
 
 /** Looks at a file as it was before the way in changed it. */
 export function viewFile(file: ReceivedFile, index: number, root: RootReading | undefined): FileView {
@@ -52,6 +54,7 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
   const name = seen.extension === '' ? seen.base : `${seen.base}.${seen.extension}`
   return {
     index, file, name, ...splitExtension(name), cut: seen.cut, sentBy: [...new Set([...seen.sentBy, ...sender])],
+    timeInDoubt: (root?.copyTimes ?? false) && file.receivedAtFrom === 'modified',
     folder: seen.folder, levels: levelsOf(seen.folder), folderLost: seen.folder === '' && (seen.cut > 0 || file.sender !== undefined),
   }
 }

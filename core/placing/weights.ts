@@ -70,6 +70,8 @@ export const WORTH = {
   /** Between two forms of one requirement. */
   folderOfForm: 1,
   format: 1.5,
+  /** The same under an extension that is not asked for. */
+  formatOnly: 0.7,
   /** Another format of the same family. */
   family: 0.5,
   /** All own words of the requirement stand in the name. */

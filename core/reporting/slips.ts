@@ -13,7 +13,8 @@ export interface SlipInput {
   checkedAt: string
   /** The person or group that is told. */
   holder: { name: string, group: boolean }
-  requirements: readonly { id: string, title: string }[]
+  /** As this holder is told of them; `note`: how to make it, in the coordinator's words. */
+  requirements: readonly { id: string, title: string, note?: string }[]
   slots: readonly ReportSlot[]
   /** Files in those slots. */
   files: readonly ReportFile[]

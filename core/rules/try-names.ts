@@ -57,7 +57,7 @@ export function prepareTrying(brief: Brief, roster: Roster): (path: string) => T
       }
     }
     const slot = slotRef(unit, first.arrival.n)
-    const verdict = judgeFile(first, unit, index, make, new Set())
+    const verdict = judgeFile(first, unit, index, make, new Set(), entry[1])
     // folders are judged only where the name comes with one
     const findings = verdict.findings.filter(({ code }) => FINDINGS[code].about === 'name'
       || (FINDINGS[code].about === 'folder' && view.levels.length > 0))

@@ -5,8 +5,9 @@ import { expectedOf } from '../checking/judge'
 import { freeField, isFree } from '../names/fields/index'
 import { findAmbiguity } from '../names/ambiguity'
 import type { NamePart } from '../names/parts'
-import { expandParts, fillTemplate, portableParts } from '../names/parts'
+import { expandParts, fillTemplate, writtenParts } from '../names/parts'
 import { forbiddenCharacters, isReserved, LONGEST_NAME, LONGEST_PATH } from '../names/portability'
+import { STRICT } from '../names/strictness'
 import { fieldsOf } from '../names/template'
 import { formsOf, valuesIn } from '../brief/forms'
 import { ownOf } from '../text/own'
@@ -126,7 +127,7 @@ function badValues(_: Requirement, units: readonly Unit[]): RuleWarning[] {
       if (bad.length === 0) continue
       const signs = [...new Set(bad)].map(char => `"${showText(char)}"`).join(' ')
       const what = part.part === 'literal' ? `The text "${showText(part.texts[0] ?? '')}"` : `{${part.part}} of ${sayHolder(unit)}`
-      const asked = showText(expandParts(portableParts([part])))
+      const asked = showText(expandParts(writtenParts([part], STRICT)))
       const message = `${what} holds ${signs}, which not every computer can store in a name; asked for is "${asked}"`
       warnings.set(`${part.part} ${signs}`, { level: 'warning', where: folder ? 'folder' : 'name', message })
     }

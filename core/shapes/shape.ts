@@ -85,6 +85,12 @@ export const oneOrMore = (allowed: string, most: number, longest: number): Shape
   },
 )
 
+/** A value in short as a text, or told whole as an object. */
+export function either<A, B>(short: Shape<A>, whole: Shape<B>): Shape<A | B> {
+  const schema = yup.lazy((value: unknown) => (isPlainObject(value) ? whole.yup : short.yup)) as unknown as yup.AnySchema
+  return { yup: schema, json: { anyOf: [short.json, whole.json] }, needed: false }
+}
+
 /** A shape that must be there. */
 export function needed<T>(shape: Shape<T>): Shape<T, true> {
   const schema = shape.yup.test({

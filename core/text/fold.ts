@@ -9,7 +9,15 @@ const TRANSCRIBED: Record<string, string> = {
   ä: 'ae', ö: 'oe', ø: 'oe', ü: 'ue', å: 'aa', Ä: 'Ae', Ö: 'Oe', Ø: 'Oe', Ü: 'Ue', Å: 'Aa',
 }
 
-const MARKS = /[\u0300-\u036F]/g
+/** Combining marks of every script (Unicode general category Mn). */
+const MARKS = /\p{Mn}/gu
+
+/**
+ * Arabic letters written in more than one way by different keyboards and habits: alef wasla, alef maksura and Farsi yeh, keheh, teh
+ * marbuta; the stretching tatweel is none (common practice, no source).
+ */
+const ARABIC: Record<string, string> = { ٱ: 'ا', ى: 'ي', ی: 'ي', ک: 'ك', ة: 'ه', ـ: '' }
+const ARABIC_LETTERS = new RegExp(`[${Object.keys(ARABIC).join('')}]`, 'g')
 
 /** Most names are plain ASCII, where all of this is nothing to do. */
 function isPlain(text: string): boolean {
@@ -17,9 +25,20 @@ function isPlain(text: string): boolean {
   return true
 }
 
-/** Decomposes and drops combining marks; what received text gets, and no more. */
+/**
+ * Decomposes, drops combining marks and writes variants of an Arabic letter alike; what received text gets, and no more.
+ *
+ * @example
+ * stripMarks('أحمد') //=> 'احمد'
+ */
 export function stripMarks(text: string): string {
-  return isPlain(text) ? text : text.normalize('NFD').replace(MARKS, '').normalize('NFC')
+  if (isPlain(text)) return text
+  return text.normalize('NFD').replace(MARKS, '').replace(ARABIC_LETTERS, letter => ARABIC[letter] ?? letter).normalize('NFC')
+}
+
+/** Whether a character is nothing but a mark on another, or a stretch between two: what no accents leave of it is nothing. */
+export function isMark(char: string): boolean {
+  return stripMarks(char) === ''
 }
 
 /**
@@ -59,7 +78,9 @@ const isSmall = (char: string): boolean => char !== char.toUpperCase()
 
 /** All ways a value may be written where accents are ignored, without repeats, as written first. */
 export function accentForms(text: string): string[] {
-  return isPlain(text) ? [text] : [...new Set([stripMarks(text), removeAccents(text), transcribe(text)])]
+  if (isPlain(text)) return [text]
+  const forms = [stripMarks(text), removeAccents(text), transcribe(text)]
+  return [...new Set(/\p{Mn}/u.test(text) ? [text, ...forms] : forms)]
 }
 
 /** The three uniform ways accents are written in a text: as they stand, with marks removed, transcribed. */

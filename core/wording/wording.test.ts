@@ -18,7 +18,11 @@ describe('words of findings', () => {
     [findingMaker({})({ code: 'missing', params: { candidates: 0 } }, { expected: 'a/b.jpg' }), 'Nothing received; asked for: a/b.jpg'],
     [findingMaker({})({ code: 'missing', params: { candidates: 2 } }), '2 files arrived that may be it, but could not be assigned.'],
     [findingMaker({})({ code: 'content.shared', params: { holders: 1 } }), 'Has the same bytes as a file of another holder.'],
-    [findingMaker({})({ code: 'count.too-many', params: { n: 7, from: 2, to: null } }), 'Number 7 was not asked for: at least 2.'],
+    [findingMaker({})({ code: 'count.too-many', params: { n: null, from: 2, to: 3 } }), 'More than asked; asked: 2 to 3.'],
+    [
+      findingMaker({})({ code: 'count.too-many', params: { n: 4, from: 3, to: 3, numbers: { first: 1, last: 3 }, absent: [3] } }),
+      'Number 4 was not asked for; asked: 1 to 3. 3 is missing: is it 3?',
+    ],
     [findingMaker({})({ code: 'time.late', params: { ms: 3 * 86_400_000 } }), 'Received 3 days after the due time.'],
     [
       findingMaker({})({ code: 'name.default', params: { leftIn: ['XXX', 'name'] } }),
@@ -60,7 +64,7 @@ describe('facts of findings', () => {
   })
 
   test('what two files have in common is never told to those who sent them', () => {
-    expect(FINDING_CODES.filter(code => FINDINGS[code].told === 'never')).toEqual(['content.shared', 'content.shrunk'])
+    expect(FINDING_CODES.filter(code => FINDINGS[code].told === 'never')).toEqual(['format.unmeasured', 'content.shared', 'content.shrunk'])
   })
 
   test('content is told before names, an error before a notice', () => {

@@ -1,4 +1,5 @@
 import type { BriefDocument } from '#core/brief/document'
+import { plainTitle } from '#core/brief/document'
 import type { FindingCode } from '#core/findings/codes'
 import type { ReportFile } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
@@ -26,8 +27,9 @@ export async function getCheck(account: Account, checkId: string): Promise<Check
 
 /** What a brief asks for, as it is told. */
 export function askedIn(document: BriefDocument): CheckHead['requirements'] {
-  return document.requirements.map(({ id, title, holder, count }) => ({
-    id, title: title ?? id, holder: holder ?? document.holder ?? 'person', by: count?.by ?? null,
+  return document.requirements.map(requirement => ({
+    id: requirement.id, title: plainTitle(requirement), holder: requirement.holder ?? document.holder ?? 'person',
+    by: requirement.count?.by ?? requirement.volumes?.number ?? null,
   }))
 }
 

@@ -1,8 +1,12 @@
 import { createHash } from 'node:crypto'
 import nodemailer from 'nodemailer'
 import { v7 as uuid } from 'uuid'
-import type { Slip } from '#core/reporting/slips'
+import type { BriefDocument } from '#core/brief/document'
+import { titleOfDocument } from '#core/brief/document'
+import type { Slip, SlipInput } from '#core/reporting/slips'
 import { writeSlip } from '#core/reporting/slips'
+import type { Person } from '#core/roster/types'
+import { valuesOf } from '#core/roster/values'
 import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
 import { db } from '../database/connection'
 import type { JobRow } from '../database/tables'
@@ -42,7 +46,7 @@ export async function prepareSlips(
           title: document.title, due: document.due
             ? sayWhen(new Date(document.due), document.zone)
             : null, checkedAt: sayWhen(checked, document.zone), holder: { name, group: kind === 'group' },
-          requirements, slots: own, files: files.filter(file =>
+          requirements: titlesFor(document, members[0]), slots: own, files: files.filter(file =>
             own.some(slot => slot.requirement === file.slot?.requirement)), others: people.filter(person => !members.includes(person)),
         })
         const { unchanging: _, ...told } = slip
@@ -56,6 +60,13 @@ export async function prepareSlips(
     }
   }
   return { slips, canSend: Boolean(process.env.SMTP_URL) }
+}
+
+/** What each requirement is called for one holder, and how it is to be made. */
+function titlesFor(document: BriefDocument, person: Person | undefined): SlipInput['requirements'] {
+  const values = person ? valuesOf(person, '') : {}
+  const valueIn = (column: string) => [values[column] ?? ''].flat()[0] ?? ''
+  return document.requirements.map(one => ({ id: one.id, title: titleOfDocument(one, valueIn), note: one.note ?? '' }))
 }
 
 /** A time as people write it, with weekday and zone. */

@@ -108,7 +108,7 @@ export function makeArchive(seed: number): World {
     const evening = { requirement: 'evening', holder: id }
     const day = new Date(START + Math.floor(rng() * 20) * DAY)
     const [year, month, date] = [day.getUTCFullYear(), two(day.getUTCMonth() + 1), two(day.getUTCDate())]
-    const played = right(`${id}/sound/${year}-${month}-${date} ${name}.flac`, 'flac', evening)
+    const played = right(`${id}/sound/${year}-${month}-${date} ${name}.flac`, 'flac', evening, day.getTime())
     const way = Math.floor(rng() * 7)
     if (way === 0) add(spoil(played, 'date the other way round', ['name.differs'], { path: `${id}/sound/${date}.${month}.${year} ${name}.flac` }))
     else if (way === 1) add(spoil(played, 'a level left out', ['folder.level-missing'], { path: `${id}/${year}-${month}-${date} ${name}.flac` }))

@@ -52,6 +52,24 @@ function writeDate(moment: string, written: string): string {
   return parseDatePattern(written).map(token => ('letter' in token ? values[token.letter] : token.literal)).join('')
 }
 
+/** Whether a range lies in one month, where the pattern tells none, and the like: then one value alone is possible. */
+function isWhole(from: string, to: string, form: string): boolean {
+  return form.includes('MM') || from.slice(0, 7) === to.slice(0, 7) || !form.includes('dd')
+}
+
+/** A written date from the year down, so that dates sort; as far as the pattern tells. */
+function sortable(written: string, form: string): string {
+  const values: Partial<Record<DateLetter, string>> = {}
+  let offset = 0
+  for (const token of parseDatePattern(form)) {
+    const width = 'letter' in token ? token.letter.length : token.literal.length
+    if ('letter' in token) values[token.letter] = written.slice(offset, offset + width)
+    offset += width
+  }
+  const year = values.yyyy ?? (values.yy === undefined ? undefined : `20${values.yy}`)
+  return [year, values.MM, values.dd, values.HH, values.mm].filter(one => one !== undefined).join('-')
+}
+
 const movedDay = (date: string, days: number): string => new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 
 /** A letter with no letter before it. */
@@ -78,27 +96,43 @@ export const date: FreeField<DateRule, typeof options> = {
     return end === null ? [] : [end]
   },
   take(text, rule, _, take) {
-    // a month without a day may be written as a word
-    const words = rule.pattern.includes('MM') && !rule.pattern.includes('dd')
+    // a month may be written as a word
+    const words = rule.pattern.includes('MM')
     for (let start = 0; start < text.length; start++) {
       if (!isDigit(text.charCodeAt(start)) && !(words && WORD_BEGINS.test(text.slice(Math.max(0, start - 1), start + 1)))) continue
       const end = endOfDate(text, start, rule)
       if (end !== null) take(start, end, 0)
       if (start > 0 && isDigit(text.charCodeAt(start - 1))) continue
-      const loose = looseDate(text, start, rule.pattern)
+      const loose = looseDate(text, start, rule.pattern, rule)
       if (loose) take(start, loose.end, 0.9)
     }
   },
   read(actual, rule) {
     if (endOfDate(actual, 0, rule) === actual.length) return actual
-    const written = looseDate(actual, 0, rule.pattern)?.written
+    const written = looseDate(actual, 0, rule.pattern, rule)?.written
     return written && endOfDate(written, 0, rule) === written.length ? written : undefined
   },
   tell(actual, rule) {
     if (endOfDate(actual, 0, rule) === actual.length) return null
-    const loose = looseDate(actual, 0, rule.pattern)
+    const loose = looseDate(actual, 0, rule.pattern, rule)
     if (!loose) return 'date-range'
     return loose.written && endOfDate(loose.written, 0, rule) === null ? 'date-range' : loose.kind
+  },
+  outside(actual, rule) {
+    const any = { ...rule, from: null, to: null }
+    const written = endOfDate(actual, 0, any) === actual.length ? actual : looseDate(actual, 0, rule.pattern, rule)?.written
+    if (!written || endOfDate(written, 0, any) !== written.length || endOfDate(written, 0, rule) !== null) return undefined
+    return sortable(written, rule.pattern)
+  },
+  allowed: ({ from, to, pattern: written }) => (from === null && to === null
+    ? null
+    : { from: from && writeDate(`${from}T00:00`, written), to: to && writeDate(`${to}T00:00`, written) }),
+  only({ from, to, pattern: written }) {
+    if (from === null || to === null || /H|mm/.test(written)) return undefined
+    // what the pattern leaves out must be the same as well
+    const told = written.includes('yy') ? 0 : 4
+    const first = writeDate(`${from}T00:00`, written)
+    return first === writeDate(`${to}T00:00`, written) && from.slice(0, told) === to.slice(0, told) && isWhole(from, to, written) ? first : undefined
   },
   ways(rule) {
     const run = parseDatePattern(rule.pattern).map(token => ('letter' in token ? WILD : token.literal)).join('')
@@ -112,6 +146,7 @@ export const date: FreeField<DateRule, typeof options> = {
     }
     return [...here]
   },
+  day: (value, { pattern: form }) => (['yy', 'MM', 'dd'].every(letter => form.includes(letter)) ? sortable(value, form).slice(0, 10) : undefined),
   fits: (text, rule) => endOfDate(text, 0, rule) === text.length,
   longest: rule => rule.pattern.length,
   sample: ({ pattern: written, from }, today) => writeDate(from ? `${from}T14:30` : today, written),

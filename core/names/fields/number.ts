@@ -22,6 +22,7 @@ export const number: FreeField<NumberRule, typeof options> = {
   runsOn: true,
   ordered: true,
   openness: 0,
+  kinds: ['number'],
   straight(text, index, rule, anyRange) {
     const end = endOfRun(text, index)
     return end > index && isNumber(text.slice(index, end), rule, anyRange) ? end : -1
@@ -33,6 +34,9 @@ export const number: FreeField<NumberRule, typeof options> = {
     if (!/^\d+$/.test(actual)) return 'digits'
     return !settled && !isNumber(writeNumber(Number(actual), rule.digits), rule) ? 'not-allowed' : 'digits'
   },
+  outside: (actual, rule) => (/^\d{1,9}$/.test(actual) && (Number(actual) < rule.from || Number(actual) > rule.to) ? actual.padStart(9, '0') : undefined),
+  allowed: ({ digits, from, to }) => ({ from: writeNumber(from, digits), to: to === Infinity ? null : writeNumber(to, digits) }),
+  only: ({ digits, from, to }) => (from === to ? writeNumber(from, digits) : undefined),
   ways: () => [[WILD, WILD, WILD]],
   build: (rule, open, automaton) => buildNumber(rule, rule.to === Infinity ? null : String(rule.to).length, open, automaton),
   fits: (text, rule) => isNumber(text, rule),

@@ -1,5 +1,6 @@
 import type { Shape, ShapedObject } from '../../shapes/shape'
-import type { DifferenceKind } from '../difference'
+import type { Allowed, DifferenceKind } from '../difference'
+import type { NumberKind } from '../number-kinds'
 import type { Strictness } from '../strictness'
 
 /** Options of a declaration, by key. */
@@ -70,6 +71,14 @@ export interface FreeField<Rule, O extends Options> extends DeclaredField<Rule, 
   read(actual: string, rule: Rule): string | undefined
   /** How a stretch departs from the rule. `settled`: its value is known otherwise. */
   tell(actual: string, rule: Rule, settled: boolean, strictness: Strictness): DifferenceKind | null
+  /** What digits of a name must be told to be, where they may stand for it elsewhere than in its place. */
+  kinds?: readonly NumberKind[]
+  /** A value of this type that the rule does not allow, in an order that sorts; `undefined` where it is none, or allowed. */
+  outside?(actual: string, rule: Rule): string | undefined
+  /** What the rule allows, to be told beside a value that it does not; `null`: anything of the type. */
+  allowed?(rule: Rule): Allowed | null
+  /** The only value the rule allows, as it writes it; `undefined` where there are more. */
+  only?(rule: Rule): string | undefined
   /** Takes any text: a name that fits by it alone says little, and only whole words of a received name are its value. */
   anyText?: true
   /** Whether one or two letters beside its value are a slip of it, and no word too much. */
@@ -88,6 +97,8 @@ export interface FreeField<Rule, O extends Options> extends DeclaredField<Rule, 
   isOpenSign?(actual: string, rule: Rule): boolean
   /** The part of the value that says which saved version it is, and whether such names are milestones. */
   version?(rule: Rule): { milestone: boolean }
+  /** The day a value means, `yyyy-MM-dd`, where it tells one. */
+  day?(value: string, rule: Rule): string | undefined
   /** The rule moved to another term, days later. */
   moved?(document: ShapedObject<O>, days: number): ShapedObject<O>
 }

@@ -16,6 +16,7 @@ export const version: FreeField<VersionRule, typeof options> = {
   runsOn: true,
   ordered: true,
   openness: 0,
+  kinds: ['version', 'number'],
   straight(text, index, rule) {
     const end = endOfRun(text, index)
     return end > index && isPadded(text.slice(index, end), rule) ? end : -1

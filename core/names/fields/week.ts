@@ -132,6 +132,17 @@ export const week: FreeField<WeekRule, typeof options> = {
     if (endOfWeek(actual, 0, rule) === actual.length) return null
     return looseWeek(actual, 0, rule)?.written ? 'date-order' : 'date-range'
   },
+  outside(actual, rule) {
+    const [whole, year = rule.from?.slice(0, 4), number] = LOOSE.exec(actual) ?? []
+    // a number alone may be anything, where weeks are not written so
+    if (whole !== actual || year === undefined || (rule.form !== 'ww' && /^\d{1,2}$/.test(actual))) return undefined
+    const week = { year: Number(year), week: Number(number) }
+    return isRealWeek(week.year, week.week) && settle(week.year, week.week, rule) === null ? writeIso(week) : undefined
+  },
+  allowed: ({ form, from, to }) => (from === null && to === null
+    ? null
+    : { from: from && write(readIso(from), form), to: to && write(readIso(to), form) }),
+  only: ({ form, from, to }) => (from !== null && from === to ? write(readIso(from), form) : undefined),
   ways({ form }) {
     const run = FORMS[form].map(piece => (piece === 'year' || piece === 'week' ? WILD : piece)).join('')
     return [[run, run, run]]

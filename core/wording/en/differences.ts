@@ -1,6 +1,7 @@
 import { isAddedWord } from '../../names/added-words'
 import { copyMarks } from '../../names/copy-marks'
-import type { Difference } from '../../names/difference'
+import type { Allowed, Difference } from '../../names/difference'
+import { ownOf } from '../../text/own'
 import { showText } from '../../text/show'
 
 /** How one part of a name departs, as a part of a sentence. */
@@ -8,15 +9,13 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'absent': ({ expected, part }) => `${named(part)}"${showText(expected)}" is not there`,
   'misspelt': ({ expected, actual, part }) => `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`,
   'order': ({ expected, part }) => `${named(part)}"${showText(expected)}" stands in another place`,
-  'separator': ({ expected, actual }) => (actual === ''
-    ? `${separators(expected)} is not there`
-    : `${separators(actual)} instead of ${separators(expected)}`),
-  'digits': ({ expected, actual }) => `the number is written ${showText(actual)}, asked: ${showText(expected)}`,
+  'separator': sayParted,
+  'digits': ({ expected, actual }) => `the ${/^\d+$/.test(actual) ? 'number' : 'date'} is written ${showText(actual)}, asked: ${showText(expected)}`,
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'date-range': ({ actual }) => `${showText(actual)} is no date that was asked for`,
-  'not-allowed': ({ actual }) => `"${showText(actual)}" is none of the allowed words`,
+  'date-range': ({ actual, part, allowed }) => `${named(part)}says ${sayDay(actual)}${sayAsked(allowed, 'which is no date')}`,
+  'not-allowed': ({ actual, part, allowed }) => `${named(part)}says "${showText(actual)}"${sayAsked(allowed, 'which is none of the allowed')}`,
   'other-person': ({ actual, expected, part }) => `${named(part)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }
 
@@ -26,19 +25,57 @@ function sayExtra(actual: string): string {
   return copyMarks(`x${actual}`).some(({ base }) => base === 'x') ? `${shown} is the mark of a copy` : `${shown} is too much`
 }
 
+/** Columns that every list has, as people call them; others are called as their header says. */
+const PART_WORDS: Record<string, string> = {
+  family: 'family name', given: 'given name', id: 'number in the list', email: 'mail address', alias: 'other name', n: 'number', v: 'version',
+}
+
 function named(part: string): string {
-  return part === 'literal' ? '' : `${part} `
+  return part === 'literal' ? '' : `${ownOf(PART_WORDS, part) ?? part} `
+}
+
+/** How two values are parted; or one value that is written together or apart. */
+function sayParted({ expected, actual, part }: Difference): string {
+  if (/[\p{L}\p{N}]/u.test(expected)) return `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`
+  return actual === '' ? `${separators(expected)} is not there` : `${separators(actual)} instead of ${separators(expected)}`
 }
 
 function separators(text: string): string {
   return text === ' ' ? 'a space' : `"${showText(text)}"`
 }
 
+const MONTHS = [
+  'January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December',
+]
+
+/** A date as it is written; a month by its name as well. */
+function sayDay(written: string): string {
+  const month = /^(?:\d{4}-(\d{2})|(\d{2})[-.]\d{4})$/.exec(written)
+  const name = MONTHS[Number(month?.[1] ?? month?.[2]) - 1]
+  return `${showText(written)}${name === undefined ? '' : ` (${name})`}`
+}
+
+const MOST_VALUES = 6
+
+const sayAsked = (allowed: Allowed | undefined, otherwise: string): string => (allowed ? `; asked: ${sayAllowed(allowed)}` : `, ${otherwise}`)
+
+function sayAllowed(allowed: Allowed): string {
+  if ('values' in allowed) {
+    const said = allowed.values.slice(0, MOST_VALUES)
+      .map(({ value, meaning }) => `${showText(value)}${meaning === undefined ? '' : ` (${showText(meaning)})`}`)
+    return said.join(', ') + (allowed.values.length > MOST_VALUES ? ` and ${allowed.values.length - MOST_VALUES} more` : '')
+  }
+  const { from, to } = allowed
+  if (from === null) return `up to ${sayDay(to ?? '')}`
+  if (to === null) return `from ${sayDay(from)} on`
+  return from === to ? sayDay(from) : `${sayDay(from)} to ${sayDay(to)}`
+}
+
 const MOST_TOLD = 4
 
 /** Differences as one sentence, the first four; the drawing of the name shows them all. */
 export function sayDifferences(differences: readonly Difference[]): string {
-  if (differences.length === 0) return 'Departs from the name that was asked for.'
+  if (differences.length === 0) return 'Is not called as it was asked.'
   const said = differences.slice(0, MOST_TOLD).map(one => DIFFERENCE_WORDS[one.kind](one))
   const rest = differences.length - said.length
   const text = said.join('; ') + (rest > 0 ? `; and ${rest} more` : '')

@@ -59,6 +59,12 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
     sentence: ({ looks }) => `Only looks right: ${looks.map(sayLookAlike).join('; ')}. Type the name anew.`,
   },
   'name.unicode-form': { short: 'decomposed letters', sentence: 'The same letters in a decomposed form; some programs take it for another name.' },
+  'name.date-differs': {
+    short: 'another day',
+    sentence: ({ written, worked, from }) => `Its name says ${written}; ${DAY_WORDS[from]} ${worked}.`,
+    expected: ({ worked }) => worked,
+    actual: ({ written }) => written,
+  },
   'format.not-accepted': {
     short: 'another format',
     sentence: ({ format, asked }) => `Is ${withArticle(formatLabel(format))}; asked: ${sayFormats(asked)}. ${sayOtherForm(format, asked)}`,
@@ -84,6 +90,11 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   },
   'format.version': { short: 'another version', ...UNMET },
   'format.condition': { short: 'condition not met', ...UNMET },
+  'format.unmeasured': {
+    short: 'could not be measured',
+    sentence: ({ property, format }) =>
+      `${propertyOf(property)?.label ?? property}: cannot be read from this ${formatLabel(format)}; look at it yourself.`,
+  },
   'content.empty': { short: 'empty', sentence: 'Is empty: it holds no bytes. Save it again and hand in the new file.' },
   'content.damaged': { short: 'damaged', sentence: ({ fault }) => sayDamaged(fault) },
   'content.locked': { short: 'locked', sentence: 'Needs a password. Save it without one and hand it in again.' },
@@ -135,10 +146,18 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
     expected: ({ from, to }) => sayAskedSize(from, to),
     actual: ({ size }) => showBytes(size),
   },
-  'time.late': { short: 'late', sentence: ({ ms }) => `Received ${sayLateBy(ms)} after the due time.` },
+  'time.late': { short: 'late', sentence: ({ ms, changed }) => `${changed ? 'Last changed' : 'Received'} ${sayLateBy(ms)} after the due time.` },
   'count.too-many': {
     short: 'more than asked', sentence: sayTooMany,
     expected: params => ('tried' in params ? '' : sayAskedCount(params.from, params.to)),
+  },
+  'count.total-differs': {
+    short: 'another total',
+    sentence: ({ own, total }) => (total === null
+      ? `Says there are ${own} in all; other files say another number. Which of them is right?`
+      : `Says there are ${own} in all; the other files say ${total}. Correct the number in the name, or hand in what is missing.`),
+    expected: ({ total }) => (total === null ? '' : String(total)),
+    actual: ({ own }) => String(own),
   },
   'version.superseded': {
     short: 'an older version',
@@ -182,7 +201,10 @@ function sayMissing({ candidates, onlyBackup }: FindingParams<'missing'>, { expe
 
 /** Where next to nothing of the asked name is there, part by part would only confuse. */
 function sayDiffers({ nothing }: FindingParams<'name.differs'>, { differences = [], expected }: FindingRest): string {
-  if (!nothing) return sayDifferences(differences)
+  if (!nothing) {
+    const other = differences.some(one => one.allowed !== undefined)
+    return `${sayDifferences(differences)}${other ? ' Send the one that was asked for; if this is it, correct its name.' : ''}`
+  }
   return `Bears nothing of the asked name${expected === undefined ? '' : `; asked: "${showText(expected)}"`}.`
 }
 
@@ -193,8 +215,14 @@ function sayDefault(params: FindingParams<'name.default'>): string {
     const single = words.length === 1
     return `${words.join(' and ')} ${single ? 'stands' : 'stand'} for a value and ${single ? 'was' : 'were'} left in: write the value itself.`
   }
-  const given = `This is the name ${DEFAULT_NAME_WORDS[params.given]} gets by itself`
+  const given = params.given === 'date' || params.given === 'number'
+    ? `The name is nothing but a ${params.given}`
+    : `This is the name ${DEFAULT_NAME_WORDS[params.given]} gets by itself`
   return params.placed ? `${given}; give it the name that was asked for.` : `${given}; it does not say whose it is or which piece.`
+}
+
+const DAY_WORDS: Record<FindingParams<'name.date-differs'>['from'], string> = {
+  created: 'the file itself says it was made on', modified: 'the file itself says it was last changed on', received: 'it was last changed on',
 }
 
 const SCRIPT_WORDS: Record<LookAlike['kind'], string> = {
@@ -221,7 +249,7 @@ function sayOtherForm(id: string, asked: readonly string[]): string {
     return 'It is the file its program works in: export it from there.'
   }
   if (use === 'exchange' && asked.every(one => formatById(one)?.use === 'working')) {
-    return 'It is a form made to be passed on: hand in the file the program works in.'
+    return 'That is an exported copy: hand in the file it was exported from.'
   }
   return 'Save it in an asked format and hand it in again.'
 }
@@ -278,6 +306,22 @@ function sayLateBy(ms: number): string {
   return hours < 48 ? `${hours} hours` : `${Math.round(hours / 24)} days`
 }
 
+function sayRange(first: number, last: number | null): string {
+  if (last === null) return `${first} and on`
+  return first === last ? `${first}` : `${first} to ${last}`
+}
+
+/** Numbers that are missing may be what a number too high was meant for. */
+function sayGap(absent: readonly number[]): string {
+  if (absent.length === 0 || absent.length > 3) return ''
+  return absent.length === 1 ? ` ${absent[0]} is missing: is it ${absent[0]}?` : ` ${sayNumbers(absent)} are missing: is it one of them?`
+}
+
+/** Numbers as they are listed: 2, 3 and 5. */
+export function sayNumbers(numbers: readonly number[]): string {
+  return numbers.length < 2 ? numbers.join('') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`
+}
+
 /** How many files are asked for; `to` is `null` where no most is set. */
 export function sayAskedCount(from: number, to: number | null): string {
   if (to === null) return `at least ${from}`
@@ -286,8 +330,9 @@ export function sayAskedCount(from: number, to: number | null): string {
 
 function sayTooMany(params: FindingParams<'count.too-many'>): string {
   if ('tried' in params) return 'This number is more than was asked for.'
-  const asked = sayAskedCount(params.from, params.to)
-  return params.n === null ? `More than asked: ${asked}.` : `Number ${params.n} was not asked for: ${asked}.`
+  if (params.n === null || !params.numbers) return `More than asked; asked: ${sayAskedCount(params.from, params.to)}.`
+  const { first, last } = params.numbers
+  return `Number ${params.n} was not asked for; asked: ${sayRange(first, last)}.${sayGap(params.absent ?? [])}`
 }
 
 function withArticle(noun: string): string {

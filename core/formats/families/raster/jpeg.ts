@@ -2,7 +2,7 @@ import { indexOf, lastIndexOf, startsWith, u16be, u8 } from '../../../bytes/read
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
-import { readDirectories } from './tiff'
+import { readDirectories, takenOf } from './tiff'
 
 const COLOR_MODELS: Record<number, string> = { 1: 'gray', 4: 'cmyk' }
 const SEARCHED = 1024 * 1024
@@ -35,9 +35,9 @@ export async function readJpeg(file: FileBytes): Promise<Reading> {
       if (u8(segment, 11) === 1) props.resolution = u16be(segment, 12)
       if (u8(segment, 11) === 2) props.resolution = Math.round(u16be(segment, 12) * 2.54)
     }
-    if (marker === 0xE1 && startsWith(segment, 'Exif\0\0', 4) && props.resolution === undefined) {
-      const tags = (await readDirectories(await file.read(offset + 10, length)))[0]
-      setProps(props, { resolution: tags?.resolution })
+    if (marker === 0xE1 && startsWith(segment, 'Exif\0\0', 4)) {
+      const directories = await readDirectories(await file.read(offset + 10, length))
+      setProps(props, { resolution: props.resolution ?? directories[0]?.resolution, created: takenOf(directories) })
     }
     offset += 2 + length
     if (marker === 0xDA) break

@@ -1,6 +1,7 @@
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes, ByteSource } from '../../../bytes/source'
 import { sourceFromBytes } from '../../../bytes/source'
+import { isRealDay } from '../../../text/calendar'
 import { damaged, endsEarly, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
@@ -19,6 +20,8 @@ interface Directory {
   resolution?: number
   make?: string
   version?: string
+  /** When the picture was taken, `yyyy-MM-ddTHH:mm:ss`, local time. */
+  taken?: string
   subfile?: number
   /** Where its last strip or tile starts. */
   last: number
@@ -71,7 +74,7 @@ const takeBelow = async ({ numbers }: Entry, { directory }: Draft) => { director
 const number = (key: 'subfile' | 'width' | 'height' | 'depth' | 'compression' | 'photometric') =>
   async ({ numbers }: Entry, { directory }: Draft) => { directory[key] = (await numbers(1))[0] }
 
-/** What a tag (TIFF 6.0 §8, DNG 1.4 chapter 4) says of its directory. */
+/** What a tag (TIFF 6.0 §8, Exif 2.32 §4.6.5, DNG 1.4 chapter 4) says of its directory. */
 const TAGS: Record<number, (entry: Entry, draft: Draft) => Promise<void> | void> = {
   254: number('subfile'), 256: number('width'), 257: number('height'), 258: number('depth'), 259: number('compression'), 262: number('photometric'),
   271: async ({ raw }, { directory }) => { directory.make = latin1(await raw(64)).replace(/\0[\s\S]*$/, '') },
@@ -83,6 +86,10 @@ const TAGS: Record<number, (entry: Entry, draft: Draft) => Promise<void> | void>
   // 3: dots a centimetre
   296: async ({ numbers }, { directory }) => { if ((await numbers(1))[0] === 3) directory.resolution = (directory.resolution ?? 1) * 2.54 },
   330: takeBelow, 34665: takeBelow,
+  36867: async ({ raw }, { directory }) => {
+    const [, year, month, day, time] = /^(\d{4}):(\d\d):(\d\d) (\d\d:\d\d:\d\d)/.exec(latin1(await raw(20))) ?? []
+    if (year !== undefined && isRealDay(`${year}-${month}-${day}`)) directory.taken = `${year}-${month}-${day}T${time}`
+  },
   513: (_, { directory }) => { directory.preview = true },
   50706: async ({ raw }, { directory }) => { directory.version = [...(await raw(4)).subarray(0, 4)].join('.') },
   50828: (_, { directory }) => { directory.original = true },
@@ -109,6 +116,11 @@ export async function readDirectories(bytes: Uint8Array | ByteSource): Promise<D
     waiting.push(directory.next, ...directory.below)
   }
   return directories
+}
+
+/** When a picture was taken, as any of its directories says. */
+export function takenOf(directories: readonly Directory[]): string | undefined {
+  return directories.find(one => one.taken !== undefined)?.taken
 }
 
 async function readDirectory(file: ByteSource, position: number, form: Form): Promise<Directory> {
@@ -171,7 +183,7 @@ export async function readTiff(file: FileBytes): Promise<Reading> {
   const id = version ? 'dng' : rawMakeOf(file.head, all, sensor !== undefined) ?? 'tif'
   const picture = sensor ?? (id === 'tif' ? first : all.reduce((largest, one) => ((one.width ?? 0) > (largest.width ?? 0) ? one : largest), first))
   const props: Record<string, PropertyValue> = {}
-  setProps(props, { width: picture.width, height: picture.height, depth: picture.depth })
+  setProps(props, { width: picture.width, height: picture.height, depth: picture.depth, created: takenOf(all) })
   if (id === 'tif') {
     setProps(props, {
       resolution: first.resolution, colorModel: COLOURS[first.photometric ?? -1],
@@ -212,7 +224,7 @@ export async function readRawCamera(file: FileBytes): Promise<Reading> {
   const id = startsWith(head, 'IIU\0') ? 'rw2' : 'orf'
   const all = await readDirectories(file)
   const props: Record<string, PropertyValue> = { preview: all.some(one => one.preview) || all.length > 1 }
-  setProps(props, { width: all[0]?.width, height: all[0]?.height })
+  setProps(props, { width: all[0]?.width, height: all[0]?.height, created: takenOf(all) })
   const reach = Math.max(0, ...all.map(directory => directory.reach))
   return reach > size && all.length > 0 ? damaged(id, endsEarly(size, reach), { props }) : reading(id, { verified: 'structure', props })
 }

@@ -1,0 +1,233 @@
+import { expect, test } from 'vitest'
+import type { ReceivedFile } from '../arrivals/received'
+import { readBrief } from '../brief/read'
+import type { BriefDocument, RequirementDocument } from '../brief/document'
+import { readRoster, readTable } from '../roster/read'
+import { sayFinding } from '../wording/index'
+import { check } from './check'
+
+/*
+ * What the rule can say of pieces beyond their name: values that were not asked for, volumes, times for corrections, titles by a
+ * column. The situations are common practice, no source.
+ */
+
+const ROSTER = 'id,given,family,code,lang\n1,Ana,Marsh,NBY,de\n2,Bo,Tamworthy,SGB,fr\n3,Cy,أحمد,KLM,de\n'
+const DUE = '2026-10-16T12:00:00Z'
+const AT = Date.parse(DUE) - 3_600_000
+
+interface Sent { path: string, format?: string, at?: number, props?: Record<string, string | number>, from?: ReceivedFile['receivedAtFrom'] }
+
+async function run(requirement: Partial<RequirementDocument>, sent: readonly (string | Sent)[], more: Partial<BriefDocument> = {}) {
+  const { roster } = readRoster(readTable(new TextEncoder().encode(ROSTER)))
+  const brief = await readBrief({
+    usitorBrief: 1, title: 'Test', due: DUE, requirements: [{ id: 'work', name: '{code}_Report', formats: [{ id: 'pdf' }], ...requirement }], ...more,
+  }, roster.columns)
+  const received = sent.map((one, at): ReceivedFile => {
+    const { path, format = 'pdf', at: time = AT + at, props = {}, from = 'stated' } = typeof one === 'string' ? { path: one } : one
+    return {
+      root: 'in', path, size: 1000, sha256: String(at).padStart(64, '0'), receivedAt: time, receivedAtFrom: from,
+      reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', fault: null, props },
+    }
+  })
+  const report = check({ brief, roster, received, checkedAt: AT })
+  const file = (path: string) => {
+    const reported = report.files.find(one => one.path === path)
+    if (!reported) throw new Error(`no file ${path}`)
+    return {
+      ...reported, codes: reported.findings.map(finding => finding.code), says: reported.findings.map(finding => sayFinding(finding)).join(' '),
+    }
+  }
+  const status = (holder: string, n?: number) => report.slots.find(slot => slot.holder === holder && slot.n === n)?.status
+  return { report, file, status }
+}
+
+const MONTHLY: Partial<RequirementDocument> = {
+  name: '{code}_{period}_Report', fields: { period: { type: 'date', pattern: 'yyyy-MM', from: '2026-10-01', to: '2026-10-31' } },
+}
+
+test('last month\'s report alone is to be put right, both months are said, and it is never given the asked one', async () => {
+  const { file, status } = await run(MONTHLY, ['NBY_2026-09_Report.pdf'])
+  const { codes, says, correctedPath } = file('NBY_2026-09_Report.pdf')
+  expect(codes).toEqual(['name.differs'])
+  expect(says).toContain('2026-09')
+  expect(says).toContain('2026-10')
+  expect(correctedPath).toBe('NBY_{period}_Report.pdf')
+  expect(status('1')).toBe('to-fix')
+})
+
+test('last month\'s report beside the asked one stays without a slot, whenever it came, and says what it holds', async () => {
+  const late = AT + 600_000
+  const { file, status } = await run(MONTHLY, [
+    'NBY_2026-10_Report.pdf', { path: 'NBY_2026-09_Report.pdf', at: late }, { path: 'NBY_2026-08_Report.pdf', at: late },
+  ])
+  expect(status('1')).toBe('right')
+  for (const month of ['08', '09']) {
+    const { role, candidates, evidence } = file(`NBY_2026-${month}_Report.pdf`)
+    expect(role).toBe('unplaced')
+    expect(candidates).toEqual([{ requirement: 'work', holder: '1' }])
+    expect(evidence).toContainEqual({ kind: 'other-value', field: 'period', value: `2026-${month}` })
+  }
+})
+
+test('of several earlier months the latest is shown, whatever the order they came in', async () => {
+  const { file } = await run(MONTHLY, ['NBY_2026-09_Report.pdf', 'NBY_2026-07_Report.pdf', 'NBY_2026-08_Report.pdf'])
+  expect(['07', '08', '09'].map(month => file(`NBY_2026-${month}_Report.pdf`).role)).toEqual(['unplaced', 'unplaced', 'placed'])
+})
+
+test.each([
+  ['SGB October Report.pdf', 'SGB_2026-10_Report.pdf'], ['SGB Report octobre.pdf', 'SGB_2026-10_Report.pdf'],
+  ['SGB_Report.pdf', 'SGB_2026-10_Report.pdf'], ['SGB September Report.pdf', 'SGB_{period}_Report.pdf'],
+  ['SGB_2025_Report.pdf', 'SGB_{period}_Report.pdf'], ['SGB 2026-11 Report.pdf', 'SGB_{period}_Report.pdf'],
+])('%s may be called %s: one month alone is possible, and never in place of another', async (name, corrected) => {
+  expect((await run(MONTHLY, [name])).file(name).correctedPath).toBe(corrected)
+})
+
+test.each([
+  ['24.10. NBY log.pdf', 'NBY_2026-10-24.pdf'], ['NBY 24 Okt.pdf', 'NBY_2026-10-24.pdf'], ['NBY_Oct 24.pdf', 'NBY_2026-10-24.pdf'],
+  ['NBY_24.10.2026.pdf', 'NBY_2026-10-24.pdf'],
+])('%s means the one day it can: %s', async (name, corrected) => {
+  const rule = { name: '{code}_{day}', fields: { day: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-11-30' } } } as const
+  expect((await run(rule, [name])).file(name).correctedPath).toBe(corrected)
+})
+
+test('a choice that is not one of the words is to be put right and lies behind one that is', async () => {
+  const rule: Partial<RequirementDocument> = {
+    name: '{code}_Report_{part}', fields: { part: { type: 'choice', values: [{ value: 'mix', meaning: 'all voices together' }, 'stem'] } },
+  }
+  const alone = (await run(rule, ['NBY_Report_draft.pdf'])).file('NBY_Report_draft.pdf')
+  expect(alone).toMatchObject({ role: 'placed', codes: ['name.differs'], correctedPath: 'NBY_Report_{part}.pdf' })
+  expect(alone.says).toContain('mix (all voices together)')
+  const beside = await run(rule, ['NBY_Report_mix.pdf', { path: 'NBY_Report_draft.pdf', at: AT + 60_000 }])
+  expect([beside.file('NBY_Report_mix.pdf').role, beside.file('NBY_Report_draft.pdf').role]).toEqual(['placed', 'unplaced'])
+})
+
+const VOLUMES: Partial<RequirementDocument> = {
+  name: '{code} Register {x} of {y}', fields: { x: { type: 'number' }, y: { type: 'number' } }, volumes: { number: 'x', of: 'y' },
+}
+
+test('volumes: the files say how many are owed, and those that lack are missing', async () => {
+  const { status, report } = await run(VOLUMES, ['NBY Register 1 of 4.pdf', 'NBY Register 2 of 4.pdf', 'NBY Register 4 of 4.pdf'])
+  expect([1, 2, 3, 4, 5].map(n => status('1', n))).toEqual(['right', 'right', 'missing', 'right', undefined])
+  expect(report.slots.find(slot => slot.holder === '1' && slot.n === 3)?.expected.name).toBe('NBY Register 3 of 4')
+  // nobody knows how many there would be: at least one
+  expect([status('2', 1), status('2', 2)]).toEqual(['missing', undefined])
+})
+
+test('one mistyped total accuses only its own file', async () => {
+  const { file, status } = await run(VOLUMES, ['NBY Register 1 of 3.pdf', 'NBY Register 2 of 5.pdf', 'NBY Register 3 of 3.pdf'])
+  expect(file('NBY Register 2 of 5.pdf')).toMatchObject({ codes: ['count.total-differs'], correctedPath: 'NBY Register 2 of 3.pdf' })
+  expect([1, 2, 3, 4].map(n => status('1', n))).toEqual(['right', 'to-fix', 'right', undefined])
+})
+
+test('two totals that as many files name leave open which is right', async () => {
+  const { file, status } = await run(VOLUMES, ['NBY Register 1 of 2.pdf', 'NBY Register 2 of 3.pdf'])
+  expect(['1 of 2', '2 of 3'].map(one => file(`NBY Register ${one}.pdf`).codes)).toEqual([['count.total-differs'], ['count.total-differs']])
+  expect(file('NBY Register 1 of 2.pdf').correctedPath).toBeNull()
+  expect(status('1', 3)).toBeUndefined()
+})
+
+test.each([
+  ['beside a count', { count: { from: 2 } }, 'requirements[0].volumes'],
+  ['of its own number', { volumes: { number: 'x', of: 'x' } }, 'requirements[0].volumes.of'],
+  ['by a text', { fields: { x: { type: 'number' }, y: { type: 'text' } } }, 'requirements[0].volumes.of'],
+  ['by a field no template holds', { name: '{code} {x}' }, 'requirements[0].volumes.of'],
+] as const)('volumes %s are refused, with the place', async (_, change, path) => {
+  const broken = { usitorBrief: 1, title: 'Test', requirements: [{ id: 'work', ...VOLUMES, ...change }] }
+  await expect(readBrief(broken)).rejects.toMatchObject({ problems: [expect.objectContaining({ path })] })
+})
+
+test('a file sent again by the time for corrections, after one in time, is not late; one that comes first then is', async () => {
+  const correctBy = '2026-10-20T12:00:00Z'
+  const after = Date.parse(DUE) + 86_400_000
+  const again = await run({}, ['NBY_Report.txt', { path: 'NBY_Report.pdf', at: after }], { correctBy })
+  expect(again.report.slots.find(slot => slot.holder === '1')).toMatchObject({ status: 'right', late: false })
+  const first = await run({}, [{ path: 'NBY_Report.pdf', at: after }], { correctBy })
+  expect(first.report.slots.find(slot => slot.holder === '1')).toMatchObject({ late: true })
+  const tooLate = await run({}, ['NBY Report.pdf', { path: 'NBY_Report.pdf', at: after + 7 * 86_400_000 }], { correctBy })
+  expect(tooLate.report.slots.find(slot => slot.holder === '1')).toMatchObject({ late: true })
+  const other = { exceptions: [{ for: { person: '1' }, correctBy: '2026-10-30T12:00:00Z', reason: 'ill' }], correctBy }
+  const excepted = await run({}, ['NBY Report.pdf', { path: 'NBY_Report.pdf', at: after + 7 * 86_400_000 }], other)
+  expect(excepted.report.slots.find(slot => slot.holder === '1')).toMatchObject({ status: 'right', late: false })
+})
+
+test('a title by a column: each holder writes its own, and any of them tells what a file is', async () => {
+  const title = { byColumn: 'lang', values: { de: 'Bericht', fr: 'Rapport' }, else: 'Report' }
+  const { file, status } = await run({ name: '{code}_{title}', title }, ['NBY_Bericht.pdf', 'SGB_Bericht.pdf', 'KLM Rapport neu.pdf'])
+  expect([status('1'), status('2'), status('3')]).toEqual(['right', 'to-fix', 'to-fix'])
+  expect(file('SGB_Bericht.pdf').correctedPath).toBe('SGB_Rapport.pdf')
+  expect(file('KLM Rapport neu.pdf').correctedPath).toBe('KLM_Bericht.pdf')
+  await expect(readBrief({ usitorBrief: 1, title: 'T', requirements: [{ id: 'w', title: { byColumn: 'tongue', values: {} } }] }, ['lang']))
+    .rejects.toThrow('"tongue" is no column of the list; they are lang')
+})
+
+test('times that most files of a root share are those of a copy: nobody is late by them', async () => {
+  const after = Date.parse(DUE) + 3 * 86_400_000
+  const many = Array.from({ length: 8 }, (_, at): Sent => ({
+    path: at === 0 ? 'NBY_Report.pdf' : `other ${at}.pdf`, at: after + at * 1000, from: 'modified',
+  }))
+  const copied = await run({}, many)
+  expect(copied.report.summary.late).toBe(0)
+  expect(copied.report.roots[0]?.copyTimes).toBe(true)
+  const spread = await run({}, many.map((one, at) => ({ ...one, at: after + at * 3_600_000 })))
+  expect(spread.file('NBY_Report.pdf').says).toContain('Last changed 3 days after the due time')
+  const stated = await run({}, many.map(one => ({ ...one, from: 'stated' as const })))
+  expect(stated.file('NBY_Report.pdf').says).toContain('Received 3 days after the due time')
+})
+
+test.each<[string, Sent['props'], boolean]>([
+  ['made on that day', { created: '2026-10-12T09:00:00Z' }, false],
+  ['begun before and changed after', { created: '2026-10-01T09:00:00Z', modified: '2026-10-15T09:00:00Z' }, false],
+  ['a day apart, as zones may have it', { created: '2026-10-13T01:00:00Z' }, false],
+  ['taken a week before', { created: '2026-10-05T14:22:33' }, true],
+  ['last changed days before', { created: '2026-10-01T09:00:00Z', modified: '2026-10-09T09:00:00Z' }, true],
+  ['no day of its own', {}, false], ['a day that is none', { created: 'yesterday' }, false],
+])('the day in a name and a file %s', async (_, props, differs) => {
+  const rule = { name: '{code}_{day}', fields: { day: { type: 'date', pattern: 'yyyy-MM-dd' } } } as const
+  const { file, status } = await run(rule, [{ path: 'NBY_2026-10-12.pdf', props }])
+  expect(file('NBY_2026-10-12.pdf').codes).toEqual(differs ? ['name.date-differs'] : [])
+  expect(status('1')).toBe('right')
+})
+
+test('a condition on what could not be read is said, and the file stays right', async () => {
+  const { file, status } = await run({ formats: [{ id: 'pdf', measured: { pages: { from: 2 }, fontsEmbedded: { is: true } } }] }, [
+    { path: 'NBY_Report.pdf', props: { pages: 3 } },
+  ])
+  expect(file('NBY_Report.pdf')).toMatchObject({ codes: ['format.unmeasured'], says: expect.stringContaining('fonts embedded') as string })
+  expect(status('1')).toBe('right')
+})
+
+// Unicode TR15 for the decomposition of hamza; the variants of yeh, kaf and teh marbuta, and tatweel are common practice, no source
+test.each(['أحمد', 'احمد', 'أحـمد', 'أَحْمَد'])('%s is the same name where accents do not count', async (family) => {
+  const { status } = await run({ name: '{family}_Report' }, [`${family}_Report.pdf`])
+  expect(status('3')).toBe('right')
+})
+
+test.each([
+  ['Kern GmbH & Co. KG', 'Kern'], ['Lund A/S', 'Lund'], ['Kato Ltd.', 'Kato'], ['Rossi & Figli S.r.l.', 'Rossi & Figli'], ['Marta As', 'Marta As'],
+])('%s may leave its legal form out', async (name, written) => {
+  const { roster } = readRoster(readTable(new TextEncoder().encode(`id,name\na,${name}\nb,Oster Holding\n`)))
+  const brief = await readBrief({ usitorBrief: 1, title: 'T', requirements: [{ id: 'cost', title: 'Cost', name: 'Cost {name}' }] })
+  const received: ReceivedFile = {
+    root: 'in', path: `Cost ${written}.pdf`, size: 9, sha256: 'a'.repeat(64), receivedAt: null, receivedAtFrom: 'unknown',
+    reading: { candidates: ['pdf'], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
+  }
+  const [file] = check({ brief, roster, received: [received], checkedAt: 0 }).files
+  expect(file?.slot).toEqual({ requirement: 'cost', holder: 'a' })
+})
+
+test('words and signs for "and" are one where separators do not count, and two where they do', async () => {
+  const { roster } = readRoster(readTable(new TextEncoder().encode('id,name\na,Rossi & Figli\nb,Oster\n')))
+  const status = async (separators: 'ignore' | 'exact', path: string) => {
+    const brief = await readBrief({
+      usitorBrief: 1, title: 'T', strictness: { separators }, requirements: [{ id: 'cost', title: 'Cost', name: 'Cost {name}' }],
+    })
+    const received: ReceivedFile = {
+      root: 'in', path, size: 9, sha256: 'a'.repeat(64), receivedAt: null, receivedAtFrom: 'unknown',
+      reading: { candidates: ['pdf'], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
+    }
+    return check({ brief, roster, received: [received], checkedAt: 0 }).slots[0]?.status
+  }
+  for (const path of ['Cost Rossi e Figli.pdf', 'Cost Rossi + Figli.pdf', 'Cost Rossi_and_Figli.pdf']) {
+    expect([path, await status('ignore', path), await status('exact', path)]).toEqual([path, 'right', expect.not.stringMatching('right')])
+  }
+})
