@@ -3,6 +3,7 @@ import { basename, resolve } from 'node:path'
 import { ValidationError } from 'yup'
 import { ArrivalError, openingFor } from '../core/arrivals/incoming'
 import type { ReceivedFile } from '../core/arrivals/received'
+import { JsonError, parseBrief } from '../core/brief/parse'
 import { BriefError, readBrief } from '../core/brief/read'
 import { check } from '../core/checking/check'
 import type { Report } from '../core/checking/report'
@@ -11,6 +12,7 @@ import { readReport } from '../core/reporting/read'
 import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/write'
 import { guessList } from '../core/roster/guess'
 import { readRoster, readTable } from '../core/roster/read'
+import type { RosterTable } from '../core/roster/read'
 import type { Roster } from '../core/roster/types'
 import { readWorkbook, WorkbookError } from '../core/roster/workbook'
 import { showText, showValue } from '../core/text/show'
@@ -89,13 +91,34 @@ function readTime(text: string): number {
   return time
 }
 
+/** More than any brief, report or rulings file of a few ten thousand files holds. */
+const LONGEST_JSON = 512 * 1024 * 1024
+
 async function readJson(path: string): Promise<unknown> {
-  const text = await readFile(path, 'utf8')
+  const { size } = await stat(path)
+  if (size > LONGEST_JSON) throw new InputError(`${path}: is ${size} bytes long; allowed are ${LONGEST_JSON}`)
   try {
-    return JSON.parse(text.replace(/^\uFEFF/, ''))
+    const { document, warnings } = parseBrief(new Uint8Array(await readFile(path)))
+    for (const warning of warnings) warn(`${path}: ${warning}`)
+    return document
   }
   catch (error) {
-    throw new InputError(`${path}: is not JSON: ${error instanceof Error ? error.message : String(error)}`)
+    if (error instanceof JsonError) throw new InputError(`${path}: ${error.message}`)
+    throw error
+  }
+}
+
+function warn(message: string): void {
+  process.stderr.write(`usitor: ${message}\n`)
+}
+
+async function readCells(path: string, bytes: Uint8Array): Promise<RosterTable> {
+  try {
+    // a spreadsheet is a packed archive (APPNOTE 4.3.7)
+    return bytes[0] === 0x50 && bytes[1] === 0x4B ? await readWorkbook(bytes) : readTable(bytes)
+  }
+  catch (error) {
+    throw new InputError(`${path}: ${explainFailure(error)}`)
   }
 }
 
@@ -103,14 +126,13 @@ async function loadRoster(path: string): Promise<Roster> {
   const { size } = await stat(path)
   if (size > 64 * 1024 * 1024) throw new InputError(`${path}: the list is ${size} bytes long; allowed are 64 MiB`)
   const bytes = new Uint8Array(await readFile(path))
-  // a spreadsheet is a packed archive (APPNOTE 4.3.7)
-  const { table, mapping } = guessList(bytes[0] === 0x50 && bytes[1] === 0x4B ? await readWorkbook(bytes) : readTable(bytes))
+  const { table, mapping } = guessList(await readCells(path, bytes))
   const { roster, notes } = readRoster(table, mapping)
   const errors = notes.filter(note => note.level === 'error')
   if (errors.length > 0) {
     throw new InputError(errors.map(note => `${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}`).join('\n'))
   }
-  for (const note of notes) process.stderr.write(`usitor: ${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}\n`)
+  for (const note of notes) warn(`${path}${note.row === null ? '' : `: row ${note.row}`}: ${note.message}`)
   return roster
 }
 

@@ -12,6 +12,7 @@ await build({
   outExtension: { '.js': '.mjs' },
   // families of formats are loaded when a file calls for them
   bundle: true, splitting: true, platform: 'node', format: 'esm', target: 'node20', minifySyntax: true, logLevel: 'error',
+  mainFields: ['module', 'main'],
   // packages of before modules ask for their parts with require
   banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);' },
 })

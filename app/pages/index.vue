@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { JsonError, parseBrief } from '#core/brief/parse'
+import { showBytes } from '#core/text/show'
 import type { DeskBrief } from '#shared/answers'
 
 const desk = useDesk()
@@ -14,20 +16,28 @@ async function make() {
   await navigateTo(`/briefs/${id}/who`)
 }
 
+/** More than any brief takes. */
+const LONGEST = 16_000_000
+
+async function readDocument(file: File): Promise<[title: string, document: object]> {
+  try {
+    const { document } = parseBrief(new Uint8Array(await file.arrayBuffer()))
+    if (typeof document !== 'object' || document === null) throw new JsonError('holds no brief: a brief begins with "{"')
+    const title = 'title' in document ? document.title : null
+    return [typeof title === 'string' && title ? title : file.name, document]
+  }
+  catch (error) {
+    throw error instanceof JsonError ? new Error(`"${file.name}" ${error.message}.`) : error
+  }
+}
+
 async function bring(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
-  const text = await file.text()
   input.value = ''
-  let document: { title?: unknown }
-  try {
-    document = JSON.parse(text)
-  }
-  catch {
-    throw new Error(`"${file.name}" is not JSON; a brief file ends in .brief.json.`)
-  }
-  const { id } = await desk.make(typeof document.title === 'string' && document.title ? document.title : file.name, document)
+  if (file.size > LONGEST) throw new Error(`"${file.name}" is ${showBytes(file.size)} long; a brief file has at most ${showBytes(LONGEST)}.`)
+  const { id } = await desk.make(...await readDocument(file))
   await navigateTo(`/briefs/${id}/ask`)
 }
 

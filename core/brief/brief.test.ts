@@ -59,10 +59,10 @@ describe('briefs', () => {
     ['an unknown key', brief => (brief.colour = 'red'), 'colour: unknown key; allowed are usitorBrief, title'],
     ['another version', brief => Object.assign(brief, { usitorBrief: 2 }), 'usitorBrief: 2 is not 1'],
     ['a wrong type', brief => Object.assign(brief, { title: 7 }), 'title: 7 is not text'],
-    ['no requirement', brief => (brief.requirements = []), 'requirements: a list is not a list of 1 to 500'],
+    ['no requirement', brief => (brief.requirements = []), 'requirements: the list has no entry; allowed are at least 1'],
     [
       'an unknown field', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{boat}_{n}' }),
-      'requirements[0].name: unknown field {boat}; known are',
+      'requirements[0].name: unknown field {boat}; declare it under fields',
     ],
     [
       'an open brace', brief => Object.assign(brief.requirements[0] ?? {}, { name: '{group_{n}' }),

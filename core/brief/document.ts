@@ -1,9 +1,11 @@
 import { FINDING_CODES } from '../findings/codes'
-import { formatById, FORMATS } from '../formats/registry'
+import { formatById, FORMATS, formatsOfExtension } from '../formats/registry'
 import { PROPERTIES } from '../formats/properties'
 import { fieldShape } from '../names/fields/index'
 import { ownOf } from '../text/own'
-import type { Shaped } from '../shapes/shape'
+import type { Example, Hint, Shaped } from '../shapes/shape'
+import { transcribe } from '../text/fold'
+import { isTimeZone, TIME_ZONES, zoneMeant } from '../text/time-zones'
 import {
   bound, duration, either, exactly, flag, known, list, map, needed, object, oneOf, oneOrMore, pattern, scalar, text, time, whole,
 } from '../shapes/shape'
@@ -15,7 +17,7 @@ import {
 
 const strictness = object({
   letterCase: oneOf('exact', 'ignore'), separators: oneOf('exact', 'ignore'), accents: oneOf('exact', 'ignore'),
-})
+}, {}, '{ "letterCase": "ignore", "separators": "ignore" }')
 
 const condition = object({ from: bound(), to: bound(), is: scalar(), among: list(100, scalar(), 1) })
 
@@ -24,15 +26,47 @@ const measured = map(
   condition, { enum: Object.keys(PROPERTIES) },
 )
 
+/** Words people write for formats, where neither an extension nor the id is one (common practice, no source). */
+const FORMAT_WORDS: Readonly<Record<string, string>> = { word: 'docx', excel: 'xlsx', powerpoint: 'pptx', text: 'txt', markdown: 'md', mail: 'eml', picture: 'jpg' }
+
+/** The format id that a word for a format means. */
+function formatMeant(found: unknown): string | undefined {
+  if (typeof found !== 'string') return undefined
+  const word = found.trim().replace(/^[*.]+/, '').toLowerCase()
+  return formatById(word)?.id ?? formatsOfExtension(word)[0] ?? ownOf(FORMAT_WORDS, word)
+}
+
+const asFormat: Example = found => `{ "id": "${formatMeant(found) ?? 'pdf'}" }`
+const asFormats: Example = found => `[${typeof asFormat === 'string' ? asFormat : asFormat(found)}]`
+
 const accepted = object({
-  id: needed(known<string>('a known format id', FORMATS.map(format => format.id), found => formatById(found) !== undefined)),
+  id: needed(known<string>('a known format id', FORMATS.map(format => format.id), found => formatById(found) !== undefined, (found) => {
+    const meant = formatMeant(found)
+    return meant === undefined ? 'an id is the usual extension, such as "pdf"' : `write "${meant}"`
+  })),
   measured,
-})
+}, {}, asFormat)
 
 const LARGEST_SIZE = Number.MAX_SAFE_INTEGER
 
+/** A size with its unit, in bytes. */
+const asBytes: Hint = (found) => {
+  const [, amount, unit = ''] = /^(\d+(?:[.,]\d+)?)\s*([kmg]?)i?b?(?:ytes?)?$/i.exec(String(found).trim()) ?? []
+  if (amount === undefined) return undefined
+  return `write ${Math.round(Number(amount.replace(',', '.')) * 1000 ** ['', 'k', 'm', 'g'].indexOf(unit.toLowerCase()))} (bytes, without quotation marks)`
+}
+
+/** Keys people write for others. */
+const SYNONYMS = {
+  deadline: 'due', until: 'due', timezone: 'zone', people: 'holder', rules: 'requirements', files: 'requirements', filename: 'name',
+  file: 'name', path: 'folder', directory: 'folder', extension: 'formats', extensions: 'formats', type: 'formats', number: 'count', required: 'optional',
+}
+
 const requirement = object({
-  id: needed(pattern('an id of letters, digits and -', /^[A-Za-z0-9-]{1,60}$/)),
+  id: needed(pattern('an id of letters, digits and -', /^[A-Za-z0-9-]{1,60}$/, undefined, (found) => {
+    const id = typeof found === 'string' ? transcribe(found).replace(/[^A-Za-z0-9-]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60) : ''
+    return id === '' ? undefined : `write "${id}"; what people read is the title`
+  })),
   title: either(text(200), object({
     byColumn: needed(text(60)),
     values: needed(map(key => (key.length <= 200 ? null : 'a value of the list has at most 200 characters'), text(200), { maxLength: 200 })),
@@ -44,12 +78,15 @@ const requirement = object({
     key => (/^[\p{L}\p{N}_ .-]{1,60}$/u.test(key) ? null : 'a field name is 1 to 60 letters, digits, spaces, _ . -'),
     fieldShape, { minLength: 1, maxLength: 60 },
   ),
-  formats: list(200, accepted),
+  formats: list(200, accepted, 0, asFormats),
   extensionCase: oneOf('lower', 'upper', 'any'),
   folder: pattern('a folder template', /^[^]{0,1000}$/, { minLength: 0, maxLength: 1000 }),
-  count: object({ from: whole(0, 100_000), to: whole(1, 100_000), by: text(60) }),
+  count: object({ from: whole(0, 100_000), to: whole(1, 100_000), by: text(60) }, {}, (found) => {
+    const count = /^\d+$/.test(String(found)) ? String(found) : '3'
+    return `{ "from": ${count}, "to": ${count} }`
+  }),
   volumes: object({ number: needed(text(60)), of: needed(text(60)) }),
-  size: object({ from: whole(0, LARGEST_SIZE), to: whole(0, LARGEST_SIZE) }),
+  size: object({ from: whole(0, LARGEST_SIZE, asBytes), to: whole(0, LARGEST_SIZE, asBytes) }, {}, '{ "to": 5000000 } (bytes)'),
   keep: oneOf('latest', 'first', 'all'),
   optional: flag(),
   locked: oneOf('refuse', 'accept'),
@@ -60,8 +97,8 @@ const requirement = object({
   grace: duration(),
   correctBy: time(),
   strictness,
-  owedBy: object({ groups: list(5000, text(200)), people: list(100_000, text(200)) }),
-})
+  owedBy: object({ groups: list(5000, text(200)), people: list(100_000, text(200)) }, {}, '{ "groups": ["Reef"] }'),
+}, {}, undefined, SYNONYMS)
 
 const exception = object({
   for: needed(object({ person: text(200), group: text(200) }, { minProperties: 1, maxProperties: 1 })),
@@ -77,7 +114,10 @@ export const briefShape = object({
   usitorBrief: needed(exactly(1, '1, the only version this reader knows')),
   title: needed(text(200)),
   due: time(),
-  zone: pattern('a time zone such as Europe/Lisbon', /^[A-Za-z_+-]+(?:\/[A-Za-z0-9_+-]+){0,2}$/),
+  zone: known<string>('a time zone of the IANA database, such as Europe/Lisbon', TIME_ZONES, found => isTimeZone(found), (found) => {
+    const meant = zoneMeant(found)
+    return meant === undefined ? undefined : `did you mean "${meant}"?`
+  }),
   grace: duration(),
   correctBy: time(),
   holder: oneOf('person', 'group'),
@@ -90,7 +130,7 @@ export const briefShape = object({
   handouts: list(5000, pattern('a SHA-256 in hexadecimal', /^[0-9a-f]{64}$/i, { pattern: '^[0-9A-Fa-f]{64}$' })),
   exceptions: list(10_000, exception),
   requirements: needed(list(500, requirement, 1)),
-})
+}, {}, undefined, SYNONYMS)
 
 /** What a requirement is called for one holder, who bears this value in the column that titles go by; the plain title else. */
 export function titleOfDocument(requirement: Pick<RequirementDocument, 'id' | 'title'>, valueIn: (column: string) => string): string {

@@ -10,6 +10,7 @@ import { emptyRecord } from '../text/own'
 import { showValue } from '../text/show'
 import type { BriefDocument, ExceptionDocument, RequirementDocument } from './document'
 import { briefShape, plainTitle } from './document'
+import { fieldMeant, foreignSigns } from './template-hints'
 import type { Brief, BriefException, Requirement } from './types'
 
 /** One thing wrong with a brief. */
@@ -158,9 +159,12 @@ function readFields({ fields = {}, count, volumes }: RequirementDocument, path: 
   return rules
 }
 
-function readTemplate(text: string, path: string, reader: Reader): Template {
+function readTemplate(text: string, path: string, where: 'name' | 'folder', reader: Reader): Template {
   try {
-    return parseTemplate(text)
+    const template = parseTemplate(text)
+    const foreign = foreignSigns(template, where)
+    if (foreign) reader.wrong(path, foreign)
+    return template
   }
   catch (error) {
     if (!(error instanceof TemplateError)) throw error
@@ -174,7 +178,7 @@ function readNames({ name = [] }: RequirementDocument, path: string, reader: Rea
     const place = typeof name === 'string' ? `${path}.name` : `${path}.name[${index}]`
     if (text.trim() === '') reader.wrong(place, 'is empty; leave it out for any name')
     if (text.includes('/')) reader.wrong(place, '"/" cannot stand in a name; levels belong in the folder')
-    return readTemplate(text, place, reader)
+    return readTemplate(text, place, 'name', reader)
   })
 }
 
@@ -185,7 +189,7 @@ function readFolder({ folder }: RequirementDocument, path: string, reader: Reade
   if (levels.some(level => level === '' || level === '.' || level === '..')) {
     reader.wrong(`${path}.folder`, `${showValue(folder)} holds an empty level, "." or ".."`)
   }
-  return levels.map(level => readTemplate(level, `${path}.folder`, reader))
+  return levels.map(level => readTemplate(level, `${path}.folder`, 'folder', reader))
 }
 
 /** Only a person's own values can be shortened, and every field must be declared or a column. */
@@ -201,7 +205,8 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
   const known = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...reader.columns])
   for (const field of fieldsOf(...templates)) {
     if (isFree(fields[field]) || known.has(field)) continue
-    reader.wrong(path, `unknown field {${field}}; known are ${[...known, ...Object.keys(fields)].map(name => `{${name}}`).join(', ')}`)
+    const all = [...known, ...Object.keys(fields)]
+    reader.wrong(path, `unknown field {${field}}; ${fieldMeant(field, [...known])}; known are ${all.map(name => `{${name}}`).join(', ')}`)
   }
 }
 

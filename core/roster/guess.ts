@@ -1,3 +1,4 @@
+import { showText } from '../text/show'
 import { guessColumns } from './columns'
 import type { RosterMapping, RosterTable } from './read'
 
@@ -14,11 +15,46 @@ export interface GuessedList { table: RosterTable, mapping: RosterMapping }
  * guessList(readTable(bytesOf('Marsh, Ada\nLind, Bo\n'))).mapping.nameOrder //=> 'family-given'
  */
 export function guessList(match: RosterTable): GuessedList {
-  const table = joinNames(match)
+  const table = joinLast(joinNames(wholeIds(withoutTitle(match))))
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
   const guessed: GuessedList = bare ? guessBare(table) : { table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } }
   return { ...guessed, mapping: { ...guessed.mapping, nameOrder: guessOrder(guessed) } }
+}
+
+const note = (table: RosterTable, message: string, row: number | null = null): RosterTable => ({
+  ...table, notes: [...table.notes ?? [], { level: 'warning', row, message }],
+})
+
+/** Lines above the header, which say what the list is: one cell filled, and a header below. */
+function withoutTitle(table: RosterTable): RosterTable {
+  for (let skipped = 0; skipped < 3; skipped++) {
+    const above = [table.header, ...table.rows.slice(0, skipped)]
+    const header = table.rows[skipped]
+    if (!header || header.filter(Boolean).length < 2 || above.some(row => row.filter(Boolean).length > 1)) return table
+    if (guessColumns(header).every(meaning => meaning === 'other')) continue
+    const title = above.map(row => row.find(Boolean) ?? '').filter(Boolean).join(' ')
+    return note({ ...table, header, rows: table.rows.slice(skipped + 1) }, `"${showText(title)}" stands above the header and was left out`)
+  }
+  return table
+}
+
+/** Numbers that a spreadsheet wrote as 1.0, 2.0 are 1 and 2. */
+function wholeIds(table: RosterTable): RosterTable {
+  const column = guessColumns(table.header).indexOf('id')
+  const ids = column < 0 ? [] : table.rows.map(row => row[column] ?? '').filter(Boolean)
+  if (ids.length === 0 || !ids.every(id => /^\d+[.,]0$/.test(id))) return table
+  const rows = table.rows.map(row => row.map((cell, index) => (index === column ? cell.replace(/[.,]0$/, '') : cell)))
+  return note({ ...table, rows }, `ids such as "${showText(ids[0] ?? '')}" were read as whole numbers`)
+}
+
+/** "Marsh, Ada" without quotation marks in the last column gives every row one cell more than the header. */
+function joinLast(table: RosterTable): RosterTable {
+  const { header, rows, delimiter } = table
+  const last = header.length - 1
+  if (delimiter !== ',' || last < 1 || guessColumns(header)[last] !== 'name' || rows.length === 0) return table
+  if (!rows.every(row => row.length === header.length + 1 && row.slice(last).every(isNameLike))) return table
+  return { ...table, rows: rows.map(row => [...row.slice(0, last), row.slice(last).join(', ')]) }
 }
 
 /** Under a single heading "Marsh, Ada" is one cell, though a comma parts the columns elsewhere. */
@@ -33,11 +69,27 @@ function guessBare(table: RosterTable): GuessedList {
   const rows = [table.header, ...table.rows]
   // a text that was taken apart at the comma of "Marsh, Ada" is one name a row
   const apart = table.delimiter === ',' && rows.every(row => row.length === 2 && row.every(isNameLike))
+  const parted = apart ? null : guessParted(rows)
+  if (parted) {
+    const columns = [...parted, ...table.header.slice(parted.length).map(() => 'other' as const)]
+    const named = { ...table, header: columns.map((meaning, index) => (meaning === 'other' ? `column ${index + 1}` : meaning)), rows }
+    const said = parted.map(meaning => SAID[meaning]).join(', ')
+    return { table: note(named, `The list has no header row; its columns were read as ${said}: look whether that is right`), mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
+  }
   const header = apart ? ['name'] : table.header.map((_, index) => (index === 0 ? 'name' : `column ${index + 1}`))
   const whole = apart ? rows.map(([family = '', given = '']) => [`${family}, ${given}`]) : rows
   const columns = header.map((_, index) => (index === 0 ? 'name' as const : 'other' as const))
   const named = { ...table, header, rows: whole }
   return { table: named, mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
+}
+
+const SAID = { id: 'id', given: 'given name', family: 'family name', name: 'name' } as const
+
+/** What the first columns of a list without header are, where a number stands before one or two names. */
+function guessParted(rows: readonly (readonly string[])[]): (keyof typeof SAID)[] | null {
+  const all = (column: number, test: (cell: string) => boolean) => rows.every(row => test(row[column] ?? ''))
+  if (!all(0, cell => /^[A-Za-z]{0,3}\d{1,12}$/.test(cell)) || !all(1, isNameLike)) return null
+  return all(2, isNameLike) ? ['id', 'given', 'family'] : ['id', 'name']
 }
 
 function isNameLike(cell: string): boolean {

@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
-import { decodeText } from '../text/decode'
+import { ungarble } from '../text/code-pages'
+import { decodeWritten, sayOldText } from '../text/decode'
 import { foldCase, looseKey, removeAccents } from '../text/fold'
 import { counted, showText } from '../text/show'
 import { guessColumns } from './columns'
@@ -13,6 +14,8 @@ export interface RosterTable {
   rows: string[][]
   encoding: string
   delimiter: string
+  /** What was found and mended while its cells were read. */
+  notes?: RosterNote[]
 }
 
 /** How a list's columns are read. */
@@ -30,16 +33,45 @@ const MOST_ROWS = 200_000
  * Reads a list's cells: encoding and delimiter are sniffed, a byte-order mark is allowed.
  *
  * @param bytes - a CSV file (RFC 4180), or pasted text
- * @throws Error where the bytes are no text or hold no row
+ * @throws Error where the bytes are no text, are a brief, hold no row, or a quotation mark is never closed
  */
 export function readTable(bytes: Uint8Array): RosterTable {
-  const decoded = decodeText(bytes)
-  if (!decoded) throw new Error('The list is not text: found binary data; allowed is CSV in UTF-8, UTF-16 or Windows-1252.')
-  const parsed = Papa.parse<string[]>(decoded.text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] })
-  const [header = [], ...rows] = parsed.data.map(row => row.map(cell => cell.trim().normalize('NFC')))
+  const decoded = decodeWritten(bytes)
+  if (!decoded) throw new Error('The list is not text: found binary data; allowed is CSV in UTF-8, UTF-16, Windows-1252 or Mac Roman.')
+  const text = decoded.text.replace(/^\uFEFF/, '')
+  if (/^\s*[{[]\s*"/.test(text)) throw new Error('The list is no list: it begins like JSON. Is this the brief?')
+  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', ...delimiterOf(text) })
+  const open = parsed.errors.find(error => error.code === 'MissingQuotes')
+  if (open) throw new Error(`Row ${(open.row ?? 0) + 1} of the list: a quotation mark is opened and never closed. Close it, or take it away.`)
+  const notes: RosterNote[] = []
+  const old = sayOldText(decoded)
+  if (old !== null) notes.push({ level: 'warning', row: null, message: `The list ${old}` })
+  const cells = mendGarbled(parsed.data, notes)
+  const [header = [], ...rows] = cells.map(row => row.map(cell => cell.trim().normalize('NFC')))
   if (header.length === 0) throw new Error('The list is empty: found no row; needed is a header row and one row a person.')
   if (rows.length > MOST_ROWS) throw new Error(`The list has ${rows.length} rows; allowed are ${MOST_ROWS}.`)
-  return { header, rows, encoding: decoded.encoding, delimiter: parsed.meta.delimiter }
+  return { header, rows, encoding: decoded.encoding, delimiter: parsed.meta.delimiter, ...(notes.length > 0 ? { notes } : {}) }
+}
+
+/** How columns are parted; an upright stroke also parts the other names of one cell, so it is only looked for where nothing else parts. */
+function delimiterOf(text: string): Papa.ParseConfig<string[]> {
+  const [first = ''] = text.trimStart().split(/\r\n|\r|\n/, 1)
+  return !/[,;\t]/.test(first) && first.includes('|') ? { delimiter: '|' } : { delimitersToGuess: [',', ';', '\t'] }
+}
+
+/** Letters that were UTF-8 and were saved as something else are read as what they were; the first of them is named. */
+function mendGarbled(rows: string[][], notes: RosterNote[]): string[][] {
+  let first: [garbled: string, mended: string] | null = null
+  const mended = rows.map(row => row.map((cell) => {
+    const whole = ungarble(cell)
+    if (whole !== null) first ??= [cell.trim(), whole.trim()]
+    return whole ?? cell
+  }))
+  if (first) {
+    const [garbled, whole] = first as [string, string]
+    notes.push({ level: 'warning', row: null, message: `Letters were garbled, such as "${showText(garbled)}", and read as "${showText(whole)}": look whether all names are right` })
+  }
+  return mended
 }
 
 /**
@@ -52,7 +84,7 @@ export function readTable(bytes: Uint8Array): RosterTable {
  * readRoster(readTable(bytesOf('name\nAna Marsh\n'))).roster.people[0].id //=> 'ana-marsh'
  */
 export function readRoster(table: RosterTable, mapping: RosterMapping = guessMapping(table.header)): { roster: Roster, notes: RosterNote[] } {
-  const notes: RosterNote[] = []
+  const notes: RosterNote[] = [...table.notes ?? []]
   const { columns } = mapping
   const has = (meaning: ColumnMeaning) => columns.includes(meaning)
   if (!has('name') && !has('family') && !has('given')) {
@@ -67,6 +99,10 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
   const rowOf: number[] = []
   table.rows.forEach((row, index) => {
     const cell = (meaning: ColumnMeaning) => row[columns.indexOf(meaning)] ?? ''
+    if (isSum(row, mapping)) {
+      notes.push({ level: 'warning', row: index + 2, message: `begins with "${showText(row.find(Boolean) ?? '')}" and was taken for a sum: left out` })
+      return
+    }
     if (has('role') && !['', 'student'].includes(cell('role').toLowerCase())) return
     if (has('status') && !['', 'active'].includes(cell('status').toLowerCase())) return
     if (row.length > columns.length && row.slice(columns.length).some(Boolean)) {
@@ -92,6 +128,18 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
     return meaning === 'other' && name !== '' ? [name] : []
   })
   return { roster: { people, columns: [...new Set([...inOrder, ...own])] }, notes }
+}
+
+/** Words a row of sums begins with (common practice, no source). */
+const SUM = /^(?:sum(?:me|ma|a)?|total(?:e|s)?|totaal|gesamt(?:zahl|summe)?|insgesamt|anzahl|somme|count|razem|ogółem|i alt|totalt)\b[: ]*\d*$/i
+
+/** Whether a row counts the others: its first cell says so, and whoever stands in it is a number or nobody. */
+function isSum(row: readonly string[], { columns }: RosterMapping): boolean {
+  if (!SUM.test(row.find(Boolean) ?? '')) return false
+  return (['given', 'family'] as const).every((meaning) => {
+    const cell = columns.includes(meaning) ? row[columns.indexOf(meaning)] ?? '' : ''
+    return cell === '' || /^[\d.,]+$/.test(cell) || SUM.test(cell)
+  })
 }
 
 /** The mapping a header asks for, with names read as they stand. */

@@ -1,5 +1,6 @@
 import { isRealDay } from '../text/calendar'
 import * as yup from 'yup'
+import { editDistance } from '../text/distance'
 import { ownOf } from '../text/own'
 import { showValue } from '../text/show'
 
@@ -29,19 +30,27 @@ export type ShapedObject<S extends Shapes> = Flat<
   & { [K in Exclude<keyof S, NeededKeys<S>>]?: Shaped<S[K]> }
 >
 
-/** A value that must pass a test; the message says what was found and what is allowed. */
-function value<T>(allowed: string, json: JsonSchema, test: (found: unknown) => boolean): Shape<T> {
+/** What may have been meant by a value that is not allowed: what to write instead, or nothing. */
+export type Hint = (found: unknown) => string | undefined
+
+/** A value that must pass a test; the message says what was found, what is allowed, and what may have been meant. */
+function value<T>(allowed: string, json: JsonSchema, test: (found: unknown) => boolean, hint?: Hint): Shape<T> {
   const schema = yup.mixed().test({
     test(value) {
-      return value === undefined || test(value) || this.createError({ message: `${showValue(value)} is not ${allowed}` })
+      if (value === undefined || test(value)) return true
+      const meant = hint?.(value)
+      return this.createError({ message: `${showValue(value)} is not ${allowed}${meant === undefined ? '' : `; ${meant}`}` })
     },
   })
   return { yup: schema, json, needed: false }
 }
 
-export const whole = (from: number, to: number): Shape<number> =>
+/** A number or truth value in quotation marks. */
+const unquoted: Hint = found => (typeof found === 'string' && /^(?:\d+|true|false)$/.test(found.trim()) ? `write ${found.trim()}, without quotation marks` : undefined)
+
+export const whole = (from: number, to: number, hint: Hint = unquoted): Shape<number> =>
   value(`a whole number from ${from} to ${to}`, { type: 'integer', minimum: from, maximum: to },
-    found => Number.isInteger(found) && Number(found) >= from && Number(found) <= to)
+    found => Number.isInteger(found) && Number(found) >= from && Number(found) <= to, hint)
 
 export const text = (most: number, least = 1): Shape<string> =>
   value(`text of ${least} to ${most} characters`, { type: 'string', minLength: least, maxLength: most },
@@ -51,6 +60,10 @@ export const oneOf = <const T extends string>(...allowed: readonly T[]): Shape<T
   value(
     `one of ${allowed.map(one => `"${one}"`).join(', ')}`, { enum: allowed },
     found => typeof found === 'string' && (allowed as readonly string[]).includes(found),
+    (found) => {
+      const meant = typeof found === 'string' ? nearest(found, allowed) : undefined
+      return meant === undefined ? undefined : `did you mean "${meant}"?`
+    },
   )
 
 /** Exactly one value. */
@@ -59,10 +72,13 @@ export const exactly = <const T extends number | string>(only: T, allowed: strin
 )
 
 /** Text that an expression takes. The published pattern may be plainer than the one held to. */
-export const pattern = (allowed: string, test: RegExp, json: JsonSchema = { pattern: test.source }): Shape<string> =>
-  value(allowed, { type: 'string', ...json }, found => typeof found === 'string' && test.test(found))
+export const pattern = (allowed: string, test: RegExp, json: JsonSchema = { pattern: test.source }, hint?: Hint): Shape<string> =>
+  value(allowed, { type: 'string', ...json }, found => typeof found === 'string' && test.test(found), hint)
 
-export const flag = (): Shape<boolean> => value('true or false', { type: 'boolean' }, found => typeof found === 'boolean')
+export const flag = (): Shape<boolean> => value(
+  'true or false', { type: 'boolean' }, found => typeof found === 'boolean',
+  found => (typeof found === 'string' ? `write ${/^(?:true|y|j|oui|s[iíì]|1)/i.test(found.trim()) ? 'true' : 'false'}, without quotation marks` : undefined),
+)
 
 export const bound = (): Shape<number | string> => value(
   'a number or text', { type: ['number', 'string'] }, found => typeof found === 'number' || typeof found === 'string',
@@ -72,8 +88,9 @@ export const scalar = (): Shape<number | string | boolean> =>
   value('a number, text, true or false', { type: ['number', 'string', 'boolean'] }, found => ['number', 'string', 'boolean'].includes(typeof found))
 
 /** A value some other table knows. */
-export const known = <T extends string>(allowed: string, values: readonly string[], test: (found: string) => boolean): Shape<T> =>
-  value(allowed, { enum: values }, found => typeof found === 'string' && test(found))
+export const known = <T extends string>(
+  allowed: string, values: readonly string[], test: (found: string) => boolean, hint?: Hint,
+): Shape<T> => value(allowed, { enum: values }, found => typeof found === 'string' && test(found), hint)
 
 /** One text, or a list of them. */
 export const oneOrMore = (allowed: string, most: number, longest: number): Shape<string | string[]> => value(
@@ -92,24 +109,38 @@ export function either<A, B>(short: Shape<A>, whole: Shape<B>): Shape<A | B> {
 }
 
 /** A shape that must be there. */
-export function needed<T>(shape: Shape<T>): Shape<T, true> {
+export function needed<T>(shape: Shape<T>, example?: string): Shape<T, true> {
   const schema = shape.yup.test({
     test(value) {
-      return value !== undefined || this.createError({ message: 'is missing' })
+      return value !== undefined || this.createError({ message: example === undefined ? 'is missing' : `is missing; write ${example}` })
     },
   })
   return { ...shape, yup: schema, needed: true }
 }
 
-/** An object with these keys only; an unknown one is an error that names the allowed ones. */
-export function object<const S extends Shapes>(keys: S, json: JsonSchema = {}): Shape<ShapedObject<S>> {
-  const base = value<ShapedObject<S>>('an object', {}, isPlainObject)
+/** How an object is written, where another value stands: an example, made from what was found where that helps. */
+export type Example = string | ((found: unknown) => string)
+
+/**
+ * An object with these keys only; an unknown one is an error that names the allowed ones.
+ *
+ * @param example - how it is written
+ * @param synonyms - keys people write for others
+ */
+export function object<const S extends Shapes>(
+  keys: S, json: JsonSchema = {}, example?: Example, synonyms: Readonly<Record<string, string>> = {},
+): Shape<ShapedObject<S>> {
+  const base = value<ShapedObject<S>>('an object', {}, isPlainObject, example === undefined
+    ? undefined
+    : found => `write ${typeof example === 'string' ? example : example(found)}`)
   const schema = base.yup.test({
     test(value) {
       if (!isPlainObject(value)) return true
       const unknown = Object.keys(value).find(key => !Object.hasOwn(keys, key))
       if (unknown === undefined) return true
-      return this.createError({ path: join(this.path, unknown), message: `unknown key; allowed are ${Object.keys(keys).join(', ')}` })
+      const meant = ownOf(synonyms, unknown) ?? nearest(unknown, Object.keys(keys))
+      const instead = meant === undefined || meant in value ? '' : `did you mean "${meant}"? `
+      return this.createError({ path: join(this.path, unknown), message: `unknown key; ${instead}allowed are ${Object.keys(keys).join(', ')}` })
     },
   }).test({
     async test(value) {
@@ -137,9 +168,17 @@ export function map<T>(keyTest: (key: string) => string | null, shape: Shape<T>,
   return { yup: schema, json: { type: 'object', propertyNames, additionalProperties: shape.json }, needed: false }
 }
 
-export function list<T>(most: number, shape: Shape<T, boolean>, least = 0): Shape<T[]> {
-  const base = value<T[]>(`a list of ${least} to ${most}`, {}, found => Array.isArray(found) && found.length <= most && found.length >= least)
+export function list<T>(most: number, shape: Shape<T, boolean>, least = 0, example?: Example): Shape<T[]> {
+  const base = value<T[]>('a list', {}, Array.isArray, example === undefined
+    ? undefined
+    : found => `write ${typeof example === 'string' ? example : example(found)}`)
   const schema = base.yup.test({
+    test(value) {
+      if (!Array.isArray(value) || (value.length <= most && value.length >= least)) return true
+      const bounds = value.length > most ? `at most ${most}` : `at least ${least}`
+      return this.createError({ message: `the list has ${value.length === 0 ? 'no entry' : `${value.length} entries`}; allowed are ${bounds}` })
+    },
+  }).test({
     async test(value) {
       if (!Array.isArray(value) || value.length > most) return true
       return collect(value.map((one, index) => [`${this.path}[${index}]`, shape.yup, one] as const), this)
@@ -182,6 +221,14 @@ async function collect(parts: (readonly [path: string, schema: yup.AnySchema, fo
   return new yup.ValidationError(errors, undefined, context.path)
 }
 
+/** The allowed word that lies nearest to a mistyped one. */
+function nearest(found: string, allowed: readonly string[]): string | undefined {
+  const word = found.toLowerCase()
+  const [best] = allowed.map(one => ({ one, distance: editDistance(word, one.toLowerCase(), 2) }))
+    .filter(({ one, distance }) => distance <= Math.min(2, one.length / 3)).sort((a, b) => a.distance - b.distance)
+  return best?.one
+}
+
 function join(path: string, key: string): string {
   return path ? `${path}.${key}` : key
 }
@@ -201,15 +248,37 @@ const inCalendar = (shape: Shape<string>): Shape<string> => ({
   }),
 })
 
+/** A time as people write it, as it has to be written. */
+const meantTime: Hint = (found) => {
+  const [, year, month, day, y2, m2, d2, hour = '23', minute = '59'] = typeof found === 'string'
+    ? /^(?:(\d{4})-(\d\d?)-(\d\d?)|(?:(\d\d?)\.(\d\d?)\.(\d{4})))(?:[T, ]+(\d\d?):(\d\d)(?::\d\d)?)?$/.exec(found.trim()) ?? []
+    : []
+  // day first where dots part it
+  const date = year === undefined ? [d2, m2, y2] : [year, month, day]
+  if (date.some(one => one === undefined)) return undefined
+  const two = (part = '') => part.padStart(2, '0')
+  return `write ${date[0]}-${two(date[1])}-${two(date[2])}T${two(hour)}:${minute}:00 and the offset of your zone behind it, such as +01:00`
+}
+
+/** A duration in words, as it has to be written. */
+const meantDuration: Hint = (found) => {
+  const match = typeof found === 'string' || typeof found === 'number' ? /^(\d+)\s*([a-z]*)\.?$/i.exec(String(found).trim()) : null
+  if (!match) return undefined
+  const unit = ([['d', 'P#D'], ['t', 'P#D'], ['h', 'PT#H'], ['s', 'PT#S']] as const).find(([first]) => match[2]?.toLowerCase().startsWith(first))?.[1] ?? 'PT#M'
+  return `write ${unit.replace('#', match[1] ?? '')}`
+}
+
 /** A point in time with its offset (RFC 3339). */
 export const time = (): Shape<string> => inCalendar(pattern(
   'a time such as 2026-10-16T15:30:00+02:00',
   /^\d{4}-(?:0\d|1[0-2])-(?:[0-2]\d|3[01])T(?:[01]\d|2[0-3]):[0-5]\d(?::[0-5]\d(?:\.\d+)?)?(?:Z|[+-](?:[01]\d|2[0-3]):[0-5]\d)$/,
-  { format: 'date-time', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}' },
+  { format: 'date-time', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}' }, meantTime,
 ))
 
 /** A calendar day. */
 export const day = (): Shape<string> => inCalendar(pattern('a date such as 2026-10-16', /^\d{4}-\d{2}-\d{2}$/, { format: 'date' }))
 
 /** A duration in days, hours, minutes and seconds (ISO 8601, limited). */
-export const duration = (): Shape<string> => pattern('a duration such as PT10M or P1DT2H', /^P(?=.)(?:\d+D)?(?:T(?=.)(?:\d+H)?(?:\d+M)?(?:\d+S)?)?$/)
+export const duration = (): Shape<string> => pattern(
+  'a duration such as PT10M or P1DT2H', /^P(?=.)(?:\d+D)?(?:T(?=.)(?:\d+H)?(?:\d+M)?(?:\d+S)?)?$/, undefined, meantDuration,
+)

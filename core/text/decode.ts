@@ -1,4 +1,5 @@
 import { latin1, startsWith } from '../bytes/read'
+import { decodeOld, decodeWindows } from './code-pages'
 
 /** Text as decoded from bytes. */
 export interface DecodedText {
@@ -29,8 +30,28 @@ export function decodeText(bytes: Uint8Array, partial = false): DecodedText | nu
   if (utf8 !== null) return CONTROLS.test(utf8) ? null : { text: utf8, encoding: utf8.length === bytes.length ? 'us-ascii' : 'utf-8' }
   // the five code points Windows-1252 leaves empty do not occur in text written in it
   if ([0x81, 0x8D, 0x8F, 0x90, 0x9D].some(byte => bytes.includes(byte))) return null
-  const text = new TextDecoder('windows-1252').decode(bytes)
+  const text = decodeWindows(bytes)
   return CONTROLS.test(text) ? null : { text, encoding: 'windows-1252' }
+}
+
+/**
+ * Decodes what a person wrote and saved, such as a list: also in Mac Roman, which only its words tell from Windows-1252.
+ *
+ * @returns `null` where the bytes are no text
+ */
+export function decodeWritten(bytes: Uint8Array): DecodedText | null {
+  const decoded = decodeText(bytes)
+  if (decoded && decoded.encoding !== 'windows-1252') return decoded
+  const old = decodeOld(bytes)
+  if (CONTROLS.test(old.text)) return null
+  return decoded && old.encoding === 'windows-1252' ? decoded : old
+}
+
+/** What is said of a text in an older encoding that could be read; `null` where it is in UTF-8 or UTF-16. */
+export function sayOldText({ encoding }: DecodedText): string | null {
+  const name = ({ 'windows-1252': 'Windows-1252', 'macintosh': 'Mac Roman' } as Record<string, string>)[encoding]
+  if (name === undefined) return null
+  return `is not saved in UTF-8; it was read as ${name}: look whether letters such as ä, é, ø are right, and save it as UTF-8`
 }
 
 /** UTF-16 without a mark: of letters in it every other byte is zero. */

@@ -51,7 +51,7 @@ describe('verdicts say what the bytes are and what to do', () => {
     ],
     [
       'the flat copy instead of the layered image', F('psd'), 'Marsh.jpg', sample(/pillow.jpg/),
-      [/^format\.not-accepted: .*hand in the file the program works in/],
+      [/^format\.not-accepted: .*hand in the file it was exported from/],
     ],
     [
       'too new', F('dxf', { version: { to: 'AC1024' } }), 'Marsh.dxf', sample(/ezdxf-R2018/),
@@ -80,7 +80,10 @@ describe('verdicts say what the bytes are and what to do', () => {
     ['plain ASCII where UTF-8 is asked', F('csv', { encoding: { is: 'utf-8' } }), 'Marsh.csv', text('a,b\n1,2\n'), []],
     ['older encoding', F('txt', { encoding: { is: 'utf-8' } }), 'Marsh.txt', sample(/windows-1252/), [/^format\.condition: Encoding: windows-1252/]],
     ['a picture with motion where stills count', F('png'), 'Marsh.png', sample(/ffmpeg-animated/), []],
-    ['what was not measured is nobody\'s fault', F('mp3', { bitDepth: { is: 16 } }), 'Marsh.mp3', sample(/lame.mp3/), []],
+    [
+      'what cannot be measured is said, and nobody\'s fault', F('mp3', { bitDepth: { is: 16 } }), 'Marsh.mp3', sample(/lame.mp3/),
+      [/^format\.unmeasured: Bit depth: cannot be read/],
+    ],
   ])('%s', async (_, formats, path, bytes, expected) => {
     const [first = []] = await findings(formats, { [path]: bytes })
     expect(first).toEqual(expected.map(one => (typeof one === 'string' ? one : expect.stringMatching(one))))

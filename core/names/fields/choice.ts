@@ -8,7 +8,7 @@ import type { FreeField } from './type'
 /** One of some words; `meanings`: what each stands for, where that is told. */
 export interface ChoiceRule { type: 'choice', values: string[], meanings: Record<string, string> }
 
-const options = { values: needed(list(500, either(text(120), object({ value: needed(text(120)), meaning: text(200) })), 1)) }
+const options = { values: needed(list(500, either(text(120), object({ value: needed(text(120)), meaning: text(200) })), 1), '["draft", "final"]') }
 
 /** A choice as it stands in a declaration: the word alone, or with its meaning. */
 export type ChoiceDocument = string | { value: string, meaning?: string }

@@ -1,3 +1,4 @@
+import type { Hint } from '../../shapes/shape'
 import { day, needed, pattern } from '../../shapes/shape'
 import { DATE_LETTERS, isRealDate, parseDatePattern } from '../date'
 import type { DateLetter } from '../date'
@@ -11,10 +12,18 @@ import type { FreeField } from './type'
 /** A real calendar date (UTS #35 letters), perhaps between two days. */
 export interface DateRule { type: 'date', pattern: string, from: string | null, to: string | null }
 
+/** The letters of other languages and programs for day, month and year (common practice, no source). */
+const meantPattern: Hint = (found) => {
+  if (typeof found !== 'string' || found.length > 40) return undefined
+  const meant = found.replace(/[YJA]/gi, 'y').replace(/[TDG]/gi, 'd').replace(/m/gi, 'M')
+  return meant !== found && /^(?:yyyy|yy|MM|dd|[^A-Za-z{}/\\])+$/.test(meant) ? `write "${meant}"` : undefined
+}
+
 const letters = DATE_LETTERS.join('|')
 const options = {
   pattern: needed(pattern(
     `a date pattern of ${DATE_LETTERS.join(' ')} and separators`, new RegExp(`^(?=.*[yMd])(?:${letters}|[^A-Za-z{}/\\\\])+$`),
+    undefined, meantPattern,
   )),
   from: day(),
   to: day(),

@@ -56,7 +56,7 @@ export function readField({ type, ...options }: FieldDocument, counts: boolean):
   return { rule, problems: field.problems?.(rule) ?? [] }
 }
 
-/** What people leave in for a value of this type that they do not know yet. */
+/** What people call a value of this type, and leave in for one that they do not know yet. */
 export function wordsOfType(type: FieldTypeName): readonly string[] {
   return declared(type).words
 }
