@@ -5,11 +5,14 @@ import { ArrivalError, openingFor } from '../core/arrivals/incoming'
 import type { ReceivedFile } from '../core/arrivals/received'
 import { JsonError, parseBrief } from '../core/brief/parse'
 import { BriefError, readBrief } from '../core/brief/read'
+import type { Brief } from '../core/brief/types'
+import { listUnits } from '../core/brief/units'
 import { check } from '../core/checking/check'
 import type { Report } from '../core/checking/report'
 import { readRulings } from '../core/checking/rulings'
 import { readReport } from '../core/reporting/read'
 import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/write'
+import { forbidRules, warnOfRule } from '../core/rules/warnings'
 import { guessList } from '../core/roster/guess'
 import { readRoster, readTable } from '../core/roster/read'
 import type { RosterTable } from '../core/roster/read'
@@ -41,6 +44,7 @@ async function runCheck(args: string[], usage: string): Promise<number> {
   const [briefPath, rosterPath] = [needed(values.brief, '--brief', usage), needed(values.roster, '--roster', usage)]
   const roster = await loadRoster(rosterPath)
   const brief = await readBrief(await readJson(briefPath), roster.columns)
+  warnOfRules(brief, roster)
   const rulings = values.rulings === undefined ? [] : await readRulings(await readJson(String(values.rulings)))
   const previous = values.previous === undefined ? null : await readReport(await readJson(String(values.previous)))
   const received: ReceivedFile[] = []
@@ -53,12 +57,24 @@ async function runCheck(args: string[], usage: string): Promise<number> {
     )
   }
   const report = check({ brief, roster, received, rulings, previous, checkedAt: Date.now() })
-  await print(writerOf(output)(report, roster))
+  const titles = new Map(brief.requirements.map(one => [one.id, one.title]))
+  await print(writerOf(output)(report, roster, titles))
   const { summary } = report
   return summary.toFix + summary.missing + summary.unplaced === 0 ? 0 : 1
 }
 
-function writerOf(output: string): (report: Report, roster: Roster) => AsyncGenerator<string> {
+/** Says what will go wrong with the rule before anything is checked, as the page does; what forbids it ends here. */
+function warnOfRules(brief: Brief, roster: Roster): void {
+  const { units } = listUnits(brief, roster)
+  const forbidden = forbidRules(brief, units)
+  if (forbidden.length > 0) throw new InputError(forbidden.map(({ path, message }) => `${path}: ${message}`).join('\n'))
+  for (const requirement of brief.requirements) {
+    const own = units.filter(unit => unit.requirement === requirement)
+    for (const { where, message } of warnOfRule(requirement, own)) warn(`"${showText(requirement.title)}", ${where}: ${message}`)
+  }
+}
+
+function writerOf(output: string): (report: Report, roster: Roster, titles: ReadonlyMap<string, string>) => AsyncGenerator<string> {
   switch (output) {
     case 'json': return writeJson
     case 'csv': return writeCsv

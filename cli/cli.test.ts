@@ -54,6 +54,7 @@ describe('usitor check', () => {
     expect(data).toHaveLength(report.slots.length + report.files.filter(file => file.role === 'unplaced').length)
     expect(Object.keys(data[0] ?? {})).toEqual([
       'requirement', 'holder', 'given', 'family', 'group', 'n', 'status', 'late', 'path', 'format', 'codes', 'correctedPath',
+      'root',
     ])
   })
 

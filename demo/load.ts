@@ -44,7 +44,7 @@ export async function loadWorld(client: DemoClient, world: DemoWorld): Promise<s
 export async function loadCorrections(client: DemoClient, id: string, checkId: string, world: DemoWorld): Promise<void> {
   const { files, roots } = await client.send('GET /api/checks/:id/export', { id: checkId, query: { as: 'json' } }) as Report
   const around = roots[0]?.wrapper ? `${roots[0].wrapper}/` : ''
-  const wrong = files.filter(file => file.role === 'placed' && file.correctedPath !== null && !file.correctedPath.includes('{'))
+  const wrong = files.filter(file => file.role === 'placed' && file.correctedPath !== null && !file.open)
   const mended = new Map(wrong.filter((_, at) => at % 2 === 1).map(file => [file.path, around + (file.rightPath ?? file.path)]))
   const gone = files.find(file => file.role === 'placed' && file.correctedPath === null)?.path
   const again = world.files.filter(file => file.path !== gone).map(file => ({ ...file, path: mended.get(file.path) ?? file.path }))

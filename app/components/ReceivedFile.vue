@@ -34,6 +34,9 @@ function sayMeasured(measured: Record<string, PropertyValue>): string {
     return ` · ${value === true ? label : `${label} ${showText(showMeasured(value === '\t' ? 'tab' : value, unit))}`}`
   }).join('')
 }
+/** What the corrected path leaves open, with an example of each. */
+const stillOpen = computed(() => (props.file.open ?? [])
+  .map(({ field, example }) => `{${field}} is ${example ? `such as ${example}` : 'not known'}`).join('; '))
 </script>
 
 <template>
@@ -102,7 +105,12 @@ function sayMeasured(measured: Record<string, PropertyValue>): string {
     </th>
     <td class="row">
       <span class="mono right">{{ showText(file.correctedPath) }}</span>
+      <span
+        v-if="file.open"
+        class="small quiet"
+      >not complete: {{ stillOpen }}</span>
       <CopyButton
+        v-else
         :text="file.correctedPath"
         what="the corrected path"
       />

@@ -27,7 +27,9 @@ const measured = map(
 )
 
 /** Words people write for formats, where neither an extension nor the id is one (common practice, no source). */
-const FORMAT_WORDS: Readonly<Record<string, string>> = { word: 'docx', excel: 'xlsx', powerpoint: 'pptx', text: 'txt', markdown: 'md', mail: 'eml', picture: 'jpg' }
+const FORMAT_WORDS: Readonly<Record<string, string>> = {
+  word: 'docx', excel: 'xlsx', powerpoint: 'pptx', text: 'txt', markdown: 'md', mail: 'eml', picture: 'jpg',
+}
 
 /** The format id that a word for a format means. */
 function formatMeant(found: unknown): string | undefined {
@@ -53,13 +55,15 @@ const LARGEST_SIZE = Number.MAX_SAFE_INTEGER
 const asBytes: Hint = (found) => {
   const [, amount, unit = ''] = /^(\d+(?:[.,]\d+)?)\s*([kmg]?)i?b?(?:ytes?)?$/i.exec(String(found).trim()) ?? []
   if (amount === undefined) return undefined
-  return `write ${Math.round(Number(amount.replace(',', '.')) * 1000 ** ['', 'k', 'm', 'g'].indexOf(unit.toLowerCase()))} (bytes, without quotation marks)`
+  const thousands = ['', 'k', 'm', 'g'].indexOf(unit.toLowerCase())
+  return `write ${Math.round(Number(amount.replace(',', '.')) * 1000 ** thousands)} (bytes, without quotation marks)`
 }
 
 /** Keys people write for others. */
 const SYNONYMS = {
   deadline: 'due', until: 'due', timezone: 'zone', people: 'holder', rules: 'requirements', files: 'requirements', filename: 'name',
-  file: 'name', path: 'folder', directory: 'folder', extension: 'formats', extensions: 'formats', type: 'formats', number: 'count', required: 'optional',
+  file: 'name', path: 'folder', directory: 'folder', extension: 'formats', extensions: 'formats',
+  type: 'formats', number: 'count', required: 'optional',
 }
 
 const requirement = object({

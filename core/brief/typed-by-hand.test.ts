@@ -10,7 +10,9 @@ import { readBrief } from './read'
 /* Briefs and lists as people type and save them; common practice, no source, where none is named. */
 
 const bytes = (text: string) => new TextEncoder().encode(text)
-const asked = (change: Record<string, unknown>) => ({ usitorBrief: 1, title: 'Essay', requirements: [{ id: 'essay', name: '{family}_essay', ...change }] })
+const asked = (change: Record<string, unknown>) => ({
+  usitorBrief: 1, title: 'Essay', requirements: [{ id: 'essay', name: '{family}_essay', ...change }],
+})
 const COLUMNS = ['id', 'given', 'family', 'group']
 
 describe('a brief that is not JSON says where, and what to type', () => {
@@ -50,19 +52,26 @@ describe('a brief that is not JSON says where, and what to type', () => {
 describe('what a rule should say instead', () => {
   test.each<[Record<string, unknown>, string]>([
     [{ name: '{family}_essay.pdf' }, 'requirements[0].name: ends in ".pdf": leave the extension out'],
-    [{ name: '{family}.tar.gz' }, 'ends in ".tar.gz"'], [{ name: '<family>_essay' }, '"<family>" would be taken as it stands; a field is written {family}'],
-    [{ name: '${family}_essay' }, 'would leave a dollar sign in every name'], [{ folder: '{group}\\{family}' }, 'requirements[0].folder: "\\" parts no levels'],
-    [{ name: '{Nachname}_essay' }, 'unknown field {Nachname}; write {family}'], [{ name: '{first name}' }, 'unknown field {first name}; write {given}'],
+    [{ name: '{family}.tar.gz' }, 'ends in ".tar.gz"'],
+    [{ name: '<family>_essay' }, '"<family>" would be taken as it stands; a field is written {family}'],
+    [{ name: '${family}_essay' }, 'would leave a dollar sign in every name'],
+    [{ folder: '{group}\\{family}' }, 'requirements[0].folder: "\\" parts no levels'],
+    [{ name: '{Nachname}_essay' }, 'unknown field {Nachname}; write {family}'],
+    [{ name: '{first name}' }, 'unknown field {first name}; write {given}'],
     [{ name: '{family}_{n}' }, 'declare it under fields, such as "n": { "type": "number"'],
     [{ name: '{family}_{datum}' }, 'such as "datum": { "type": "date", "pattern": "yyyy-MM-dd" }'],
-    [{ name: '{family}_{topic}' }, 'such as "topic": { "type": "text" }'], [{ formats: 'pdf' }, 'requirements[0].formats: "pdf" is not a list; write [{ "id": "pdf" }]'],
+    [{ name: '{family}_{topic}' }, 'such as "topic": { "type": "text" }'],
+    [{ formats: 'pdf' }, 'requirements[0].formats: "pdf" is not a list; write [{ "id": "pdf" }]'],
     [{ formats: ['PDF'] }, 'requirements[0].formats[0]: "PDF" is not an object; write { "id": "pdf" }'],
-    [{ formats: [{ id: '.jpeg' }] }, '".jpeg" is not a known format id; write "jpg"'], [{ formats: [{ id: 'sketch' }] }, 'an id is the usual extension'],
+    [{ formats: [{ id: '.jpeg' }] }, '".jpeg" is not a known format id; write "jpg"'],
+    [{ formats: [{ id: 'sketch' }] }, 'an id is the usual extension'],
     [{ format: [] }, 'requirements[0].format: unknown key; did you mean "formats"?'], [{ filename: 'x' }, 'unknown key; allowed are id'],
     [{ count: 3 }, 'requirements[0].count: 3 is not an object; write { "from": 3, "to": 3 }'],
     [{ count: { from: '2' } }, '"2" is not a whole number from 0 to 100000; write 2, without quotation marks'],
-    [{ optional: 'yes' }, '"yes" is not true or false; write true, without quotation marks'], [{ optional: 'nein' }, 'write false, without quotation marks'],
-    [{ size: { to: '2,5 MB' } }, 'write 2500000 (bytes, without quotation marks)'], [{ id: 'Essay Müller' }, 'write "Essay-Mueller"; what people read is the title'],
+    [{ optional: 'yes' }, '"yes" is not true or false; write true, without quotation marks'],
+    [{ optional: 'nein' }, 'write false, without quotation marks'],
+    [{ size: { to: '2,5 MB' } }, 'write 2500000 (bytes, without quotation marks)'],
+    [{ id: 'Essay Müller' }, 'write "Essay-Mueller"; what people read is the title'],
     [{ keep: 'last' }, 'did you mean "latest"?'], [{ fields: { d: { type: 'date', pattern: 'TT.MM.JJJJ' } } }, 'write "dd.MM.yyyy"'],
     [{ fields: { d: { type: 'date', pattern: 'YYYY-MM-DD' } } }, 'write "yyyy-MM-dd"'],
     [{ fields: { c: { type: 'choice' } } }, 'requirements[0].fields.c.values: is missing; write ["draft", "final"]'],
@@ -74,7 +83,11 @@ describe('what a rule should say instead', () => {
   })
 
   test.each([
-    ['Germany/Berlin', 'Europe/Berlin'], ['MEZ', 'Europe/Berlin'], ['europe/lisbon', 'Europe/Lisbon'], ['Lisbon', 'Europe/Lisbon'], ['Europe/Lisbonn', 'Europe/Lisbon'],
+    ['Germany/Berlin', 'Europe/Berlin'],
+    ['MEZ', 'Europe/Berlin'],
+    ['europe/lisbon', 'Europe/Lisbon'],
+    ['Lisbon', 'Europe/Lisbon'],
+    ['Europe/Lisbonn', 'Europe/Lisbon'],
   ])('the zone %s is none; meant is %s', async (zone, meant) => {
     await expect(readBrief({ ...asked({}), zone }, COLUMNS)).rejects.toThrow(`did you mean "${meant}"?`)
   })
@@ -108,7 +121,9 @@ describe('lists as they are saved', () => {
     }
   })
 
-  test.each(['Müller', 'Groß', 'Łukasz', 'Ñuñez', 'Žižka', 'Ó Briain', 'Søren'])('%s garbled is read as it was, and whole names are left alone', (name) => {
+  test.each([
+    'Müller', 'Groß', 'Łukasz', 'Ñuñez', 'Žižka', 'Ó Briain', 'Søren',
+  ])('%s garbled is read as it was, and whole names are left alone', (name) => {
     const garbled = decodeWindows(bytes(name))
     // five bytes of the code page are empty: what falls on them is lost
     if (!garbled.includes('\uFFFD') && ![...garbled].includes(' ')) expect(ungarble(garbled)).toBe(name)
@@ -116,7 +131,9 @@ describe('lists as they are saved', () => {
   })
 
   test('a list in Mac Roman is read, with a warning', () => {
-    const list = new Uint8Array([...bytes('id;given;family\n1;J'), 0x9A, ...bytes('rg;M'), 0x9F, ...bytes('ller\n2;Zo'), 0x91, ...bytes(';Gro'), 0xA7, 0x0A])
+    const list = new Uint8Array([
+      ...bytes('id;given;family\n1;J'), 0x9A, ...bytes('rg;M'), 0x9F, ...bytes('ller\n2;Zo'), 0x91, ...bytes(';Gro'), 0xA7, 0x0A,
+    ])
     const { people, notes } = read(list)
     expect(people).toEqual([['1', 'Jörg', 'Müller'], ['2', 'Zoë', 'Groß']])
     expect(notes.join()).toContain('Mac Roman')

@@ -168,6 +168,7 @@ function judge(state: CheckState): void {
       const shrunk = unit.requirement.keep === 'latest' && !piece.milestone ? shrunkFinding(piece, filled, make) : null
       if (shrunk) entry.findings.push(shrunk)
       entry.rightPath = verdict.correctedPath
+      if (verdict.open.length > 0) entry.open = verdict.open
       if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
       if (view.file.sha256 !== null && entry.findings.some(({ code }) => isAboutContent(code)) && known.get(view.file.sha256) === false) {
         entry.findings.push(make({ code: 'content.unchanged', params: {} }))

@@ -7,7 +7,9 @@ import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import type { Difference } from '../names/difference'
 import { expandParts } from '../names/parts'
+import { freeField } from '../names/fields/index'
 import { isTypedRule } from '../names/placeholders'
+import { ownOf } from '../text/own'
 import { expandFolder } from '../names/levels'
 import { formsOf } from '../brief/forms'
 import { numbersOf } from '../brief/slots'
@@ -15,12 +17,13 @@ import type { EvidenceIndex } from '../placing/index'
 import type { Arrival, Filled } from '../placing/slots'
 import { cameInTime, canCount, isLate, isUndecided, namesNoVersion, volumesOf } from '../placing/slots'
 import type { FileView } from '../placing/view'
-import type { ReportSlot } from './report'
+import type { OpenField, ReportSlot } from './report'
 import type { Finding, FindingMaker } from '../findings/finding'
 import { judgeContent } from './judge-content'
 import { judgeDay } from './judge-day'
 import { judgeFolder } from './judge-folder'
 import { judgeName } from './judge-name'
+import type { NameVerdict } from './judge-name'
 import { judgeTotal, knownOf, totalOf, withTotal } from './known-values'
 
 /** What was found of one placed file. */
@@ -28,6 +31,8 @@ export interface JudgedFile {
   findings: Finding[]
   /** The right path under the root. */
   correctedPath: string
+  /** What stands as a placeholder in it. */
+  open: OpenField[]
   late: boolean
 }
 
@@ -98,7 +103,27 @@ export function judgeFile(
   const day = judgeDay(view, unit, name.captures)
   if (day) findings.push(make(day))
   const corrected = volumes?.total == null ? name.corrected : withTotal(name, unit, volumes.total)
-  return { findings, correctedPath: folder.corrected === '' ? corrected : `${folder.corrected}/${corrected}`, late }
+  const open = openFields(name)
+  const correctedPath = folder.corrected === '' ? corrected : `${folder.corrected}/${corrected}`
+  return { findings: findings.map(finding => withOpen(finding, open)), correctedPath, open, late }
+}
+
+/** A day that examples of dates show where a rule does not say from when. */
+const SAMPLE_DAY = '2026-10-16T14:30'
+
+/** The fields of a form that the name does not tell: they stay placeholders in the corrected name. */
+function openFields({ form, captures }: NameVerdict): OpenField[] {
+  const open = new Map<string, string>()
+  for (const part of [...form.name ?? [], ...(form.folder ?? []).flat()]) {
+    if (part.kind === 'free' && ownOf(captures, part.part) === undefined) open.set(part.part, freeField(part.rule).sample(part.rule, SAMPLE_DAY))
+  }
+  return [...open].map(([field, example]) => ({ field, example }))
+}
+
+/** A name's finding says what its placeholders stand for. */
+function withOpen(finding: Finding, open: readonly OpenField[]): Finding {
+  if (open.length === 0 || (finding.code !== 'name.differs' && finding.code !== 'name.default')) return finding
+  return { ...finding, params: { ...finding.params, open: [...open] } } as Finding
 }
 
 /** The NFC file name as received, with what a delivering system put before it. */

@@ -3,6 +3,9 @@ import type { PropertyValue, Reading } from '../formats/reading'
 import type { Evidence } from '../placing/evidence'
 import type { SlotRef } from '../brief/slots'
 
+/** A field that stands as `{field}` in a corrected name, with a value as it might be written. */
+export interface OpenField { field: string, example: string }
+
 export type SlotStatus = 'right' | 'to-fix' | 'missing' | 'waived' | 'absent'
 export type FileRole
   = | 'placed' | 'unplaced' | 'superseded' | 'duplicate' | 'copy' | 'companion' | 'surplus' | 'set-aside' | 'clutter' | 'backup'
@@ -14,6 +17,8 @@ export interface ReportSlot extends SlotRef {
   expected: { folder: string | null, name: string | null, extensions: string[] }
   /** Paths of its files, the placed one first. */
   files: string[]
+  /** The same with the roots they lie under. */
+  fileRefs: { root: string, path: string }[]
   /** Paths of unplaced files that may be its own. */
   candidates: string[]
   findings: Finding[]
@@ -44,6 +49,8 @@ export interface ReportFile {
   findings: Finding[]
   /** The right path under the root, where the received one is not it; `null` otherwise. */
   correctedPath: string | null
+  /** What the right path leaves open, because nobody could read it: its name is not complete. Left out where nothing is. */
+  open?: OpenField[]
   /** The right path of a placed file, whether it is the received one or not; without what was put before names on the way in. */
   rightPath?: string
 }

@@ -69,6 +69,7 @@ function slotsOf(
       late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
       expected: expectedOf(unit, known, volumes?.total),
       files: entries.map(entry => entry.path),
+      fileRefs: entries.map(({ root, path }) => ({ root, path })),
       candidates: may.map(file => file.path),
       findings: missing ? [missingFinding(state.make, expectedOf(unit, known, volumes?.total), may)] : [],
     }

@@ -32,11 +32,14 @@ const notice = <Params = Nothing>(about: About, told: Told = 'errors'): FindingR
 /** Where programs put files by themselves, if a file lies there. */
 interface Lying { madeLevel: { level: string, what: DefaultFolder } | null }
 
+/** What the corrected name leaves open, with an example of each. */
+interface Open { open?: { field: string, example: string }[] }
+
 /** Every finding, in the order of the published table. */
 export const FINDINGS = {
   'missing': error<{ candidates: number, onlyBackup?: boolean }>('placing'),
-  'name.differs': error<{ nothing?: true }>('name'),
-  'name.default': error<{ given: DefaultName, placed: boolean } | { typedRule: true } | { leftIn: string[] }>('name'),
+  'name.differs': error<{ nothing?: true } & Open>('name'),
+  'name.default': error<({ given: DefaultName, placed: boolean } | { typedRule: true } | { leftIn: string[] }) & Open>('name'),
   'name.copy-mark': error<{ mark: string }>('name'),
   'name.forbidden-character': error<{ characters: string[] }>('name'),
   'name.reserved': error('name'),

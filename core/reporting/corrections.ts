@@ -2,6 +2,8 @@ import Papa from 'papaparse'
 import type { ReportFile } from '../checking/report'
 import { FINDINGS } from '../findings/codes'
 import { sayFinding } from '../wording/index'
+import { slotKey } from '../brief/slots'
+import { gather } from '../text/gather'
 import { byCodeUnit } from '../text/order'
 import { showText } from '../text/show'
 
@@ -46,7 +48,7 @@ export function planCorrections<F extends ReportFile>(files: readonly F[]): Corr
     const wrong = file.findings.find(({ code, severity }) => FINDINGS[code].keepsOut
       && (severity === 'error' || FINDINGS[code].severity === 'notice'))
     if (wrong) plan.leftOut.push({ file, why: sayFinding(wrong) })
-    else if (/\{[A-Za-z]\w*\}/.test(file.rightPath)) plan.leftOut.push({ file, why: `its right name cannot be told in full: ${file.rightPath}` })
+    else if (file.open) plan.leftOut.push({ file, why: `its right name cannot be told in full: ${file.rightPath}` })
     else {
       mains.set(stem(file.path), file)
       take(file, file.rightPath)
@@ -94,22 +96,39 @@ export function leftOutTable(plan: CorrectionPlan, absent: readonly string[]): s
   ])
 }
 
+/** One file that can be cleared away, and the one that stays in its place. */
+export interface ClearedFile { root: string, path: string, size: number, why: string }
+
 /**
- * Files that can be cleared away: second copies, and older versions beside one that is right and surely newer. Only a list;
- * where it is not sure which of two is meant, neither is on it.
+ * Files that can be cleared away: those beside a right file of the same slot that has the same bytes, or is surely newer. Only a
+ * list; where it is not sure which of two is meant, neither is on it.
  */
-export function clearOut(files: readonly ReportFile[]): { path: string, size: number, why: string }[] {
-  const times = new Map(files.map(file => [file.path, file.receivedAt]))
-  return files.filter(file => file.role === 'duplicate' || (file.role === 'superseded' && isSurelyOlder(file, times)))
-    .map(({ path, size, role }) => ({
-      path, size, why: role === 'duplicate' ? 'same bytes as the file that counts' : 'an older version; a newer one counts',
-    }))
-    .sort((a, b) => byCodeUnit(a.path, b.path))
+export function clearOut(files: readonly ReportFile[]): ClearedFile[] {
+  const right = new Map<string, ReportFile[]>()
+  for (const file of files) {
+    if (file.role === 'placed' && file.slot && file.findings.every(one => one.severity !== 'error')) gather(right, slotKey(file.slot), file)
+  }
+  return files.flatMap((file): ClearedFile[] => {
+    const beside = file.slot ? right.get(slotKey(file.slot)) ?? [] : []
+    const why = beside.map(counts => whyCleared(file, counts)).find(Boolean)
+    return why ? [{ root: file.root, path: pathOf(file), size: file.size, why }] : []
+  }).sort((a, b) => byCodeUnit(a.root, b.root) || byCodeUnit(a.path, b.path))
 }
 
-/** Whether the file that counts instead is right and came later. */
-function isSurelyOlder({ findings, receivedAt }: ReportFile, times: ReadonlyMap<string, string | null>): boolean {
-  const said = findings.find(finding => finding.code === 'version.superseded')
-  const newer = said?.expected === undefined ? null : times.get(said.expected) ?? null
-  return said?.params?.right === true && receivedAt !== null && newer !== null && Date.parse(newer) > Date.parse(receivedAt)
+/** Where a file lies, with the archives around it. */
+const pathOf = ({ container = [], path }: ReportFile): string => [...container, path].join(' > ')
+
+/** Why a file need not be kept beside the right one of its slot; `null` where that is not sure. */
+function whyCleared(file: ReportFile, counts: ReportFile): string | null {
+  const kept = `"${showText(pathOf(counts))}" is right and counts`
+  if (file.role === 'duplicate') return file.sha256 !== null && file.sha256 === counts.sha256 ? `same bytes: ${kept}` : null
+  const [older, newer] = [file.receivedAt, counts.receivedAt]
+  const [said, ...more] = file.findings
+  if (file.role !== 'superseded' || said?.code !== 'version.superseded' || more.length > 0) return null
+  if (said.expected !== counts.path || said.params?.right !== true) return null
+  if (older === null || newer === null || Date.parse(newer) <= Date.parse(older)) return null
+  return `older, of ${sayTime(older)}: ${kept}, of ${sayTime(newer)}`
 }
+
+/** A time as a table shows it, in UTC. */
+const sayTime = (time: string): string => `${time.slice(0, 16).replace('T', ' ')} UTC`

@@ -56,12 +56,14 @@ describe('the corrected copy', () => {
       file('x/marsh.jpg', 'placed', { rightPath: 'Reef/Marsh.jpg', findings: [finding('name.differs')] }),
       file('x/marsh2.jpg', 'placed', { rightPath: 'reef/MARSH.jpg' }),
       file('bad.jpg', 'placed', { rightPath: 'Reef/Bad.jpg', findings: [finding('content.damaged', 'ends early')] }),
-      file('n.jpg', 'placed', { rightPath: 'Reef/Marsh_{n}.jpg' }),
+      file('n.jpg', 'placed', { rightPath: 'Reef/Marsh_{no of it}.jpg', open: [{ field: 'no of it', example: '02' }] }),
+      // a brace in somebody's own value leaves nothing open
+      file('y.jpg', 'placed', { rightPath: 'Reef/{Marsh}.jpg' }),
       file('old.jpg', 'superseded'), file('loose.txt', 'unplaced', { slot: null }), file('Thumbs.db', 'clutter'),
       file('x/marsh.dbf', 'companion'),
     ])
     expect(plan.files.map(({ file: { path }, to, changed }) => [path, to, changed])).toEqual([
-      ['x/marsh.dbf', 'Reef/Marsh.dbf', true], ['x/marsh.jpg', 'Reef/Marsh.jpg', true],
+      ['x/marsh.dbf', 'Reef/Marsh.dbf', true], ['x/marsh.jpg', 'Reef/Marsh.jpg', true], ['y.jpg', 'Reef/{Marsh}.jpg', true],
     ])
     // on many disks upper and lower case are one name
     expect(plan.leftOut.map(({ file: { path }, why }) => [path, why])).toEqual(expect.arrayContaining([
@@ -78,16 +80,22 @@ describe('the corrected copy', () => {
     })
     const newer = { code: 'version.newer-beside', severity: 'notice', params: { other: 'new.jpg', counts: false } } as const
     expect(clearOut([
-      file('new.jpg', 'placed', { receivedAt: at(30) }), file('milestone.jpg', 'placed'), file('twice.jpg', 'duplicate'),
+      file('new.jpg', 'placed', { receivedAt: at(30) }), file('milestone.jpg', 'placed'),
+      file('twice.jpg', 'duplicate', { sha256: 'new.jpg' }), file('other-bytes.jpg', 'duplicate'),
       beside('old.jpg', at(10)), beside('same-time.jpg', at(30)), beside('late.jpg', at(50)), beside('unknown-time.jpg', null),
       beside('beside-a-wrong-one.jpg', at(10), false), file('newer.jpg', 'superseded', { receivedAt: at(10), findings: [newer] }),
-    ]).map(one => one.path)).toEqual(['old.jpg', 'twice.jpg'])
+    ]).map(one => [one.root, one.path, one.why])).toEqual([
+      ['in', 'old.jpg', 'older, of 2026-10-16 12:10 UTC: "new.jpg" is right and counts, of 2026-10-16 12:30 UTC'],
+      ['in', 'twice.jpg', 'same bytes: "new.jpg" is right and counts'],
+    ])
+    const toFix = file('new.jpg', 'placed', { findings: [finding('name.differs')] })
+    expect(clearOut([toFix, file('twice.jpg', 'duplicate', { sha256: 'new.jpg' })])).toEqual([])
   })
 })
 
 const asked = (status: ReportSlot['status'], rest: Partial<ReportSlot> = {}): ReportSlot => ({
   requirement: 'photo', holder: 's1', status, late: false,
-  expected: { folder: 'Reef', name: 'Marsh_photo', extensions: ['jpg', 'jpeg'] }, files: [], candidates: [], findings: [],
+  expected: { folder: 'Reef', name: 'Marsh_photo', extensions: ['jpg', 'jpeg'] }, files: [], fileRefs: [], candidates: [], findings: [],
   ...rest,
 })
 const slip = (slots: ReportSlot[], files: ReportFile[]) => writeSlip({
@@ -152,4 +160,40 @@ test('one row a person, in the roster\'s order and with its columns; what a grou
     ['Zander', 'b', 'boat b', 'Ana', 'Reef', 'no', 1, 1, 0, 0, 'right', 'to fix'],
     ['Marsh', 'a', 'boat a', 'Ana', 'Reef', 'no', 0, 1, 1, 0, 'missing', 'to fix'],
   ])
+})
+
+describe('the last line of a slip', () => {
+  const fix = asked('to-fix', { n: 1 })
+  const lacks = [2, 3, 5].map(n => asked('missing', { n, expected: { folder: null, name: `Marsh_photo-${n}`, extensions: ['jpg'] } }))
+  const received = file('marsh.jpg', 'placed', {
+    slot: { requirement: 'photo', holder: 's1', n: 1 }, correctedPath: 'Reef/Marsh_photo.jpg',
+    findings: [finding('time.late', 'Received late.', { severity: 'notice' }), finding('name.differs', 'Says marsh.')],
+  })
+
+  test.each([
+    ['nothing came', lacks, [], 'Hand in what is missing under exactly these names.'],
+    ['one is missing', [lacks[0]], [], 'Hand in what is missing under exactly this name.'],
+    ['something is wrong', [fix], [received], 'Hand in the corrected files under exactly these names.'],
+    [
+      'something is wrong and something missing', [fix, ...lacks], [received],
+      'Hand in the corrected files, and what is missing, under exactly these names.',
+    ],
+    [
+      'one piece is in order', [asked('right', { n: 4 }), lacks[0]], [],
+      'Hand in what is missing under exactly this name. What is in order need not be sent again.',
+    ],
+    ['all is in order', [asked('right')], [], 'Everything that was asked for is here and in order. Thank you.'],
+  ])('%s', (_, slots, files, expected) => {
+    expect(slip(slots.flatMap(one => one ?? []), files).trimEnd().split('\n').at(-1)).toBe(expected)
+  })
+
+  test('numbers that are missing are told together, and no heading is in capitals', () => {
+    const text = slip([fix, ...lacks], [received])
+    expect(text).toContain('- Photo: numbers 2, 3 and 5 not received\n  asked for: Marsh_photo-2.jpg\n  to Marsh_photo-5.jpg')
+    expect(text).not.toMatch(/^[A-Z ]{4,}/m)
+  })
+
+  test('what must be put right stands before what is worth knowing', () => {
+    expect(slip([fix], [received])).toMatch(/Says marsh\.\n {2}worth knowing: Received late\./)
+  })
 })

@@ -3,6 +3,7 @@ import { showText } from '../text/show'
 import type { ReportFile, ReportSlot } from '../checking/report'
 import { FINDINGS } from '../findings/codes'
 import type { Finding } from '../findings/finding'
+import { sayNumbers } from '../wording/en/numbers'
 import { sayFinding } from '../wording/index'
 
 /** What one slip is written from. */
@@ -53,40 +54,77 @@ export function writeSlip(input: SlipInput): Slip {
   const surplus = input.files.filter(file => file.role === 'surplus')
   const lines: string[] = []
   if (toFix.length > 0) {
-    lines.push(`TO PUT RIGHT (${toFix.length})`)
+    lines.push(`To put right (${toFix.length})`)
     for (const slot of toFix) lines.push(...tellToFix(label(slot), own(slot), hide))
-    lines.push('')
+    lines.push(...notesOf(toFix, input), '')
   }
   if (missing.length > 0) {
-    lines.push(`MISSING (${missing.length})`)
-    for (const slot of missing) {
-      lines.push(`- ${label(slot)}: ${slot.candidates.length > 0
-        ? 'a file arrived that may be this one, but nothing in it says whose it is'
-        : 'not received'}`)
-      lines.push(`  asked for: ${askedFor(slot)}`)
-    }
-    lines.push('', ...WHERE_TO_LOOK, '')
+    lines.push(`Missing (${missing.length})`)
+    for (const slots of together(missing)) lines.push(...tellMissing(slots, label))
+    lines.push(...notesOf(missing.filter(slot => !toFix.some(one => one.requirement === slot.requirement)), input), '', ...WHERE_TO_LOOK, '')
   }
   if (surplus.length > 0) {
-    lines.push(`MORE THAN ASKED (${surplus.length})`)
+    lines.push(`More than asked (${surplus.length})`)
     for (const file of surplus) lines.push(`- ${showText(file.path)}: ${hide(file.findings[0] ? sayFinding(file.findings[0]) : '')}`)
     lines.push('')
   }
   if (right.length > 0) {
-    lines.push(`IN ORDER (${right.length})`)
+    lines.push(`In order (${right.length})`)
     for (const slot of right) lines.push(`- ${label(slot)}${receivedOf(own(slot), slot)}`)
     lines.push('')
   }
   const open = toFix.length + missing.length
-  lines.push(open === 0
-    ? 'Everything that was asked for is here and in order. Thank you.'
-    : 'Hand in the corrected files again under exactly these names; nothing else has to be sent again.')
+  lines.push(closing(toFix.length, missing.length, right.length))
   const head = `${input.title}: ${input.holder.group ? `group ${input.holder.name}` : input.holder.name}`
   const whole = (looked: string) => `${[head, '', ...(input.due ? [`Due ${input.due}. ${looked}`, ''] : []), ...lines].join('\n')}\n`
   return {
     subject: `${input.title}: ${open === 0 ? 'all in order' : `${open} still open`}`,
     text: whole(`Looked at ${input.checkedAt}.`), unchanging: whole(''), open: open > 0,
   }
+}
+
+/** The last line: what is to be done now, for one who has sent everything, something, or nothing. */
+function closing(toFix: number, missing: number, right: number): string {
+  if (toFix + missing === 0) return 'Everything that was asked for is here and in order. Thank you.'
+  const rest = right > 0 ? ' What is in order need not be sent again.' : ''
+  if (toFix === 0) return `Hand in what is missing under exactly ${missing === 1 ? 'this name' : 'these names'}.${rest}`
+  const also = missing > 0 ? ', and what is missing,' : ''
+  return `Hand in the corrected files${also} under exactly these names.${rest}`
+}
+
+/** Slots of one requirement that follow each other and that nothing came for are told together. */
+function together(slots: readonly ReportSlot[]): ReportSlot[][] {
+  const groups: ReportSlot[][] = []
+  for (const slot of slots) {
+    const last = groups.at(-1)
+    const alike = last?.[0] && last[0].requirement === slot.requirement && slot.n !== undefined
+      && slot.candidates.length === 0 && last[0].candidates.length === 0
+    if (alike) last.push(slot)
+    else groups.push([slot])
+  }
+  return groups
+}
+
+/** What is missing: one piece, or several numbers of one in a line. */
+function tellMissing(slots: readonly ReportSlot[], label: (slot: { requirement: string, n?: number }) => string): string[] {
+  const [first] = slots
+  if (!first) return []
+  const last = slots.at(-1) ?? first
+  const numbers = slots.flatMap(slot => slot.n ?? [])
+  const whose = first.candidates.length > 0 ? 'a file arrived that may be this one, but nothing in it says whose it is' : 'not received'
+  if (slots.length === 1) return [`- ${label(first)}: ${whose}`, `  asked for: ${askedFor(first)}`]
+  return [
+    `- ${label({ requirement: first.requirement })}: numbers ${sayNumbers(numbers)} not received`,
+    `  asked for: ${askedFor(first)}`, `  to ${askedFor(last)}`,
+  ]
+}
+
+/** How the pieces told of are to be made, in the coordinator's own words. */
+function notesOf(slots: readonly ReportSlot[], { requirements }: SlipInput): string[] {
+  const told = new Set(slots.map(slot => slot.requirement))
+  return requirements.flatMap(({ id, title, note }) => (told.has(id) && note
+    ? note.trim().split(/\r\n|\r|\n/).map((line, index) => `  ${index === 0 ? `${title}: ` : ''}${showText(line)}`)
+    : []))
 }
 
 /** Common practice, no source: where files are when people say they saved them. */
@@ -99,14 +137,15 @@ const WHERE_TO_LOOK = [
 function tellToFix(label: string, files: readonly ReportFile[], hide: (text: string) => string): string[] {
   const placed = files.filter(file => file.role === 'placed')
   return placed.flatMap((file) => {
-    const told = file.findings.filter(isTold)
+    // what must be put right stands before what is worth knowing
+    const told = file.findings.filter(isTold).sort((a, b) => Number(a.severity === 'notice') - Number(b.severity === 'notice'))
     const elsewhere = told.some(finding => finding.code === 'folder.other-holder')
     const asked = askWhich(file, files)
     return [
       `- ${label}`,
       // the folder it lies in may be somebody else's
       `  received: ${hide(showText(elsewhere ? file.path.slice(file.path.lastIndexOf('/') + 1) : file.path))}`,
-      ...(asked ? [`  ${asked}`] : told.map(finding => `  ${hide(tell(finding))}`)),
+      ...(asked ? [`  ${asked}`] : told.map(finding => `  ${finding.severity === 'notice' ? 'worth knowing: ' : ''}${hide(tell(finding))}`)),
       ...(file.correctedPath ? [`  right: ${showText(file.correctedPath)}`] : []),
     ]
   })

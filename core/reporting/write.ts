@@ -5,7 +5,7 @@ import { counted, showText } from '../text/show'
 import { slotKey } from '../brief/slots'
 import type { SlotRef } from '../brief/slots'
 import type { Report, ReportFile, ReportSlot } from '../checking/report'
-import { sayFinding } from '../wording/index'
+import { sayEvidence, sayFinding } from '../wording/index'
 import { fileDocument, slotDocument } from './document'
 
 /** What a report is written from: a whole one, or its head with slots and files streamed from rows. */
@@ -33,7 +33,10 @@ async function* jsonList<T>(items: Iterable<T> | AsyncIterable<T>, toDocument: (
   yield first ? '' : '\n  '
 }
 
-const COLUMNS = ['requirement', 'holder', 'given', 'family', 'group', 'n', 'status', 'late', 'path', 'format', 'codes', 'correctedPath'] as const
+const COLUMNS = [
+  'requirement', 'holder', 'given', 'family', 'group', 'n', 'status', 'late', 'path', 'format', 'codes', 'correctedPath',
+  'root',
+] as const
 
 /** One CSV row (RFC 4180) a slot, then one a file without slot; cells that a spreadsheet would run are neutralised. */
 export async function* writeCsv(report: ReportParts, roster: Roster): AsyncGenerator<string> {
@@ -58,7 +61,7 @@ export async function* writeCsv(report: ReportParts, roster: Roster): AsyncGener
   for (const file of loose) {
     yield csvRow([
       '', '', '', '', '', '', file.role, '', showText(file.path), file.format.id,
-      file.findings.map(finding => finding.code).join(' '), '',
+      file.findings.map(finding => finding.code).join(' '), '', showText(file.root),
     ])
   }
 }
@@ -69,7 +72,7 @@ function personCells(person: Person | undefined): string[] {
 
 function fileCells(slot: ReportSlot, file: ReportFile | undefined): string[] {
   const codes = [...new Set([...slot.findings, ...file?.findings ?? []].map(finding => finding.code))].join(' ')
-  return file ? [showText(file.path), file.format.id, codes, file.correctedPath ?? ''] : ['', '', codes, '']
+  return file ? [showText(file.path), file.format.id, codes, file.correctedPath ?? '', showText(file.root)] : ['', '', codes, '', '']
 }
 
 function csvRow(cells: (string | number)[]): string {
@@ -119,16 +122,80 @@ const WORDS: Record<ReportSlot['status'], string> = {
   'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent',
 }
 
-function linesOfFile(file: ReportFile): string {
-  const lines = [`  ${showText(file.path)}`, ...file.findings.map(finding => `    ${finding.code}: ${sayFinding(finding)}`)]
+/** What one report calls things: people by name, requirements by title, files with their root where there are several. */
+interface Names {
+  holder(slot: SlotRef): string
+  slot(slot: SlotRef): string
+  file(file: ReportFile): string
+}
+
+function namesOf(report: ReportParts, roster: Roster, titles: ReadonlyMap<string, string>): Names {
+  const people = new Map(roster.people.map(person => [person.id, person.name]))
+  const several = report.roots.length > 1
+  return {
+    holder: ({ holder }) => showText(people.get(holder) ?? holder),
+    slot: ({ requirement, n }) => `${showText(titles.get(requirement) ?? requirement)}${n === undefined ? '' : ` ${n}`}`,
+    file: ({ root, container = [], path }) => `${several ? `${showText(root)}: ` : ''}${showText([...container, path].join(' > '))}`,
+  }
+}
+
+/** Of so many earlier files of one slot only the first and last are named. */
+const MANY = 3
+
+function linesOfFile(file: ReportFile, names: Names): string {
+  const lines = [`  ${names.file(file)}`, ...file.findings.map(finding => `    ${finding.code}: ${sayFinding(finding)}`)]
   if (file.correctedPath) lines.push(`    → ${showText(file.correctedPath)}`)
   return `${lines.join('\n')}\n`
 }
 
-/** The report as plain text for a terminal: the counts, then everything that is open. */
-export async function* writeText(report: ReportParts, roster: Roster): AsyncGenerator<string> {
+/** Files of one slot, the one that counts first; many earlier ones in one line. */
+function* linesOfSlot(files: readonly ReportFile[], names: Names): Generator<string> {
+  const isEarlier = (file: ReportFile) => file.findings.length === 1 && file.findings[0]?.code === 'version.superseded'
+  const earlier = files.filter(isEarlier)
+  for (const file of files.filter(one => earlier.length <= MANY || !isEarlier(one))) if (file.findings.length > 0) yield linesOfFile(file, names)
+  const [first, last] = [earlier[0], earlier.at(-1)]
+  if (earlier.length > MANY && first && last) {
+    yield `  ${earlier.length} earlier files, from ${names.file(first)} to ${names.file(last)}: superseded\n`
+  }
+}
+
+/** Files without a slot; those that bear other values than asked for one slot stand together. */
+function* linesOfLoose(loose: readonly ReportFile[], names: Names): Generator<string> {
+  const others = new Map<string, ReportFile[]>()
+  for (const file of loose) {
+    const [slot] = file.candidates
+    if (slot && file.evidence.some(one => one.kind === 'other-value')) gather(others, slotKey(slot), file)
+    else yield* linesOfCandidate(file, names)
+  }
+  for (const files of others.values()) {
+    const [first] = files
+    if (files.length < MANY || !first) for (const file of files) yield* linesOfCandidate(file, names)
+    else {
+      const [slot] = first.candidates
+      const whose = slot ? ` beside ${names.holder(slot)}, ${names.slot(slot)}` : ''
+      const values = files.flatMap(file => file.evidence.flatMap(one => (one.kind === 'other-value' ? [showText(one.value)] : [])))
+      yield `  ${files.length} files that were not asked for${whose}: ${values.join(', ')}\n`
+    }
+  }
+}
+
+function* linesOfCandidate(file: ReportFile, names: Names): Generator<string> {
+  yield linesOfFile(file, names)
+  if (file.candidates.length > 0) {
+    const may = file.candidates.slice(0, 4).map(slot => `${names.holder(slot)}, ${names.slot(slot)}`)
+    yield `    may be: ${may.join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
+  }
+  for (const one of file.evidence) if (one.kind === 'other-value') yield `    ${sayEvidence(one)}\n`
+}
+
+/**
+ * The report as plain text for a terminal: the counts, then everything that is open.
+ *
+ * @param titles - of requirements, by id
+ */
+export async function* writeText(report: ReportParts, roster: Roster, titles: ReadonlyMap<string, string> = new Map()): AsyncGenerator<string> {
   const { summary } = report
-  const names = new Map(roster.people.map(person => [person.id, person.name]))
+  const names = namesOf(report, roster, titles)
   yield `${showText(report.brief)}\n`
   yield `${counted(summary.holders, 'holder')}: ${summary.holdersComplete} complete, ${summary.holdersOpen} with something `
     + `open, ${summary.holdersWithNothing} with nothing\n`
@@ -136,8 +203,10 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
     + `${summary.waived} waived, ${summary.absent} not sent; ${summary.late} late\n`
   yield `${counted(summary.files, 'file')}: ${summary.unplaced} without a slot, ${summary.setAside} set aside\n`
   for (const root of report.roots) {
-    if (root.wrapper) yield `All files lie inside "${showText(root.wrapper)}"; read as the root\n`
-    if (root.own) yield `Each person's files lie in a folder "${showText(root.own)}" made on the way in; left out\n`
+    const of = report.roots.length > 1 ? ` of "${showText(root.name)}"` : ''
+    if (root.wrapper) yield `All files${of} lie inside "${showText(root.wrapper)}"; read as the root\n`
+    if (root.own) yield `Each person's files${of} lie in a folder "${showText(root.own)}" made on the way in; left out\n`
+    if (root.copyTimes) yield `The times of the files${of} are those of their copy: nobody is late by them\n`
   }
   const slots: ReportSlot[] = []
   for await (const slot of report.slots) slots.push(slot)
@@ -146,21 +215,14 @@ export async function* writeText(report: ReportParts, roster: Roster): AsyncGene
   const bySlot = new Map<string, ReportFile[]>()
   for (const file of files) if (file.slot) gather(bySlot, slotKey(file.slot), file)
   for (const slot of slots) {
-    const here = bySlot.get(slotKey(slot)) ?? []
+    const here = [...bySlot.get(slotKey(slot)) ?? []].sort((a, b) => Number(b.role === 'placed') - Number(a.role === 'placed'))
     const said = [...slot.findings, ...here.flatMap(file => file.findings)]
     if (said.length === 0) continue
-    yield `\n${showText(names.get(slot.holder) ?? slot.holder)} · `
-      + `${slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`} · ${WORDS[slot.status]}${slot.late ? ', late' : ''}\n`
+    yield `\n${names.holder(slot)} · ${names.slot(slot)} · ${WORDS[slot.status]}${slot.late ? ', late' : ''}\n`
     for (const finding of slot.findings) yield `  ${finding.code}: ${sayFinding(finding)}\n`
-    yield* here.filter(file => file.findings.length > 0).map(linesOfFile)
+    yield* linesOfSlot(here, names)
   }
   const loose = files.filter(file => file.role === 'unplaced' || file.role === 'surplus')
-  const candidate = ({ holder, requirement, n }: SlotRef) => `${names.get(holder) ?? holder}, ${requirement}${n === undefined ? '' : ` ${n}`}`
   if (loose.length > 0) yield '\nWithout a slot\n'
-  for (const file of loose) {
-    yield linesOfFile(file)
-    if (file.candidates.length > 0) {
-      yield `    may be: ${file.candidates.slice(0, 4).map(slot => candidate(slot)).join('; ')}${file.candidates.length > 4 ? '; …' : ''}\n`
-    }
-  }
+  yield* linesOfLoose(loose, names)
 }

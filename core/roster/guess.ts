@@ -74,7 +74,8 @@ function guessBare(table: RosterTable): GuessedList {
     const columns = [...parted, ...table.header.slice(parted.length).map(() => 'other' as const)]
     const named = { ...table, header: columns.map((meaning, index) => (meaning === 'other' ? `column ${index + 1}` : meaning)), rows }
     const said = parted.map(meaning => SAID[meaning]).join(', ')
-    return { table: note(named, `The list has no header row; its columns were read as ${said}: look whether that is right`), mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
+    const told = note(named, `The list has no header row; its columns were read as ${said}: look whether that is right`)
+    return { table: told, mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
   }
   const header = apart ? ['name'] : table.header.map((_, index) => (index === 0 ? 'name' : `column ${index + 1}`))
   const whole = apart ? rows.map(([family = '', given = '']) => [`${family}, ${given}`]) : rows

@@ -69,7 +69,10 @@ function mendGarbled(rows: string[][], notes: RosterNote[]): string[][] {
   }))
   if (first) {
     const [garbled, whole] = first as [string, string]
-    notes.push({ level: 'warning', row: null, message: `Letters were garbled, such as "${showText(garbled)}", and read as "${showText(whole)}": look whether all names are right` })
+    notes.push({
+      level: 'warning', row: null,
+      message: `Letters were garbled, such as "${showText(garbled)}", and read as "${showText(whole)}": look whether all names are right`,
+    })
   }
   return mended
 }
@@ -100,7 +103,8 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
   table.rows.forEach((row, index) => {
     const cell = (meaning: ColumnMeaning) => row[columns.indexOf(meaning)] ?? ''
     if (isSum(row, mapping)) {
-      notes.push({ level: 'warning', row: index + 2, message: `begins with "${showText(row.find(Boolean) ?? '')}" and was taken for a sum: left out` })
+      const said = showText(row.find(Boolean) ?? '')
+      notes.push({ level: 'warning', row: index + 2, message: `begins with "${said}" and was taken for a sum: left out` })
       return
     }
     if (has('role') && !['', 'student'].includes(cell('role').toLowerCase())) return

@@ -264,7 +264,8 @@ const meantTime: Hint = (found) => {
 const meantDuration: Hint = (found) => {
   const match = typeof found === 'string' || typeof found === 'number' ? /^(\d+)\s*([a-z]*)\.?$/i.exec(String(found).trim()) : null
   if (!match) return undefined
-  const unit = ([['d', 'P#D'], ['t', 'P#D'], ['h', 'PT#H'], ['s', 'PT#S']] as const).find(([first]) => match[2]?.toLowerCase().startsWith(first))?.[1] ?? 'PT#M'
+  const units = [['d', 'P#D'], ['t', 'P#D'], ['h', 'PT#H'], ['s', 'PT#S']] as const
+  const unit = units.find(([first]) => match[2]?.toLowerCase().startsWith(first))?.[1] ?? 'PT#M'
   return `write ${unit.replace('#', match[1] ?? '')}`
 }
 

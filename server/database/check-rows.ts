@@ -129,7 +129,7 @@ export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilde
     'received_file.id', ...RECEIVED_COLUMNS, 'received_file.verified', db().raw('received_file.content_id is not null as kept'), 'reading.reading')
   const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
   return rows.map((row): ShownFile => {
-    const { confidence, evidence, candidates, correctedPath, rightPath, formatId } = row.file
+    const { confidence, evidence, candidates, correctedPath, rightPath, open, formatId } = row.file
     const { time, ...received } = receivedFacts(row)
     const { requirement, reading } = row
     return {
@@ -139,7 +139,8 @@ export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilde
         id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: reading?.version ?? null,
         state: reading?.state ?? 'unread', verified: reading?.verified ?? 'signature', props: reading?.props ?? {},
       },
-      findings: findings.get(row.position) ?? [], correctedPath, ...(rightPath === undefined ? {} : { rightPath }),
+      findings: findings.get(row.position) ?? [], correctedPath,
+      ...(rightPath === undefined ? {} : { rightPath }), ...(open === undefined ? {} : { open }),
       fileId: row.id, verified: row.verified, kept: row.kept,
     }
   })

@@ -128,6 +128,7 @@ export interface CheckedFile {
   candidates: ReportFile['candidates']
   correctedPath: string | null
   rightPath?: string
+  open?: ReportFile['open']
   formatId: string
 }
 export interface CheckFileRow {

@@ -131,11 +131,11 @@ async function saveRows(trx: Knex.Transaction, id: string, report: Report, recei
   const files = report.files.map((file, position) => {
     keep('f', position, file.findings)
     const source = sources.get(fileKey(file))
-    const { role, slot, confidence, evidence, candidates, correctedPath, rightPath, format } = file
+    const { role, slot, confidence, evidence, candidates, correctedPath, rightPath, open, format } = file
     return {
       check_id: id, position, received_file_id: source?.id, reading_id: source?.readingId ?? null, role,
       requirement: slot?.requirement ?? null, holder: slot?.holder ?? null, n: slot?.n ?? null,
-      file: JSON.stringify({ confidence, evidence, candidates, correctedPath, rightPath, formatId: format.id }),
+      file: JSON.stringify({ confidence, evidence, candidates, correctedPath, rightPath, open, formatId: format.id }),
     }
   })
   await trx.batchInsert('check_slot', slots, 1000)

@@ -18,7 +18,7 @@ import { writeWorkbook } from './workbooks'
 const CSV = 'text/csv; charset=utf-8'
 
 type Bytes = AsyncIterable<string> | Iterable<string> | Uint8Array
-type Write = (parts: ReportParts, roster: Roster) => AsyncIterable<string> | Iterable<string>
+type Write = (parts: ReportParts, roster: Roster, titles: ReadonlyMap<string, string>) => AsyncIterable<string> | Iterable<string>
 
 interface Export {
   type: string
@@ -30,9 +30,9 @@ interface Export {
 const table = (rows: (string | number)[][]) => [Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })]
 
 const report = (write: Write): Export['write'] => async (account, checkId) => {
-  const { parts, people } = await reportParts(account, checkId)
+  const { parts, people, titles } = await reportParts(account, checkId)
   // a list's columns are nobody's business where a report is handed on
-  return write(withoutPeople(parts), { people, columns: [] })
+  return write(withoutPeople(parts), { people, columns: [] }, titles)
 }
 
 async function peopleRows(checkId: string) {
@@ -61,7 +61,8 @@ const EXPORTS: Record<string, Export> = {
   'clear-out': {
     type: CSV, name: 'clear-out.csv',
     write: async (_, checkId) => table([
-      ['file', 'bytes', 'why'], ...clearOut(await allFiles(checkId)).map(({ path, size, why }) => [showText(path), size, why]),
+      ['root', 'file', 'bytes', 'why'],
+      ...clearOut(await allFiles(checkId)).map(({ root, path, size, why }) => [showText(root), showText(path), size, why]),
     ]),
   },
   'junit': { type: 'application/xml; charset=utf-8', name: 'report.junit.xml', write: report(writeJunit) },

@@ -6,6 +6,7 @@ import { textBytes } from '../../demo/make-files'
 import { db, disconnect } from '../../server/database/connection'
 import { up } from '../../server/database/migrations/009-unread-files'
 import { up as typeWords } from '../../server/database/migrations/010-typed-words'
+import { up as openFields } from '../../server/database/migrations/011-open-fields'
 import { makeBrief } from '../../server/services/briefs'
 import { saveRoster } from '../../server/services/rosters'
 import { loadPrevious } from '../../server/services/check-input'
@@ -68,6 +69,9 @@ test('evidence and faults that were stored in words keep them, and a decision by
   )
   await db().raw(`update reading set reading = reading - 'fault' || '{"reason": "it ends early"}' where id = ?`, [reading?.reading_id ?? ''])
   await typeWords(db())
+  await db()('check_file').where('check_id', check).update('file', db().raw(`file || '{"rightPath": "Reef/Marsh_{n}_{day}.jpg"}'`))
+  await openFields(db())
+  expect((await slipOf(owner, check, 's1', null)).files[0]?.open).toEqual([{ field: 'n', example: '' }, { field: 'day', example: '' }])
   const { files: [file] } = await slipOf(owner, check, 's1', null)
   expect(file?.evidence).toEqual([{ kind: 'placed-by-hand' }, { kind: 'said', text: 'folder names Ana Marsh' }])
   expect(await loadPrevious(check)).toEqual({ files: [] })

@@ -9,6 +9,7 @@ import { showBytes, showText } from '../../text/show'
 import { describeCondition, sayAskedSize, sayUnmet, showMeasured } from './conditions'
 import { DEFAULT_FOLDER_WORDS, DEFAULT_NAME_WORDS } from './defaults'
 import { sayDifferences } from './differences'
+import { sayNumbers } from './numbers'
 import { FAULT_WORDS } from './faults'
 
 /** A code's words: few, as a pigeonhole has room for, and the sentence: the fact, then the way out. */
@@ -93,7 +94,7 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'format.unmeasured': {
     short: 'could not be measured',
     sentence: ({ property, format }) =>
-      `${propertyOf(property)?.label ?? property}: cannot be read from this ${formatLabel(format)}; look at it yourself.`,
+      `Asked for by its ${propertyOf(property)?.label ?? property}, which cannot be read from this ${formatLabel(format)}: look at it yourself.`,
   },
   'content.empty': { short: 'empty', sentence: 'Is empty: it holds no bytes. Save it again and hand in the new file.' },
   'content.damaged': { short: 'damaged', sentence: ({ fault }) => sayDamaged(fault) },
@@ -200,12 +201,17 @@ function sayMissing({ candidates, onlyBackup }: FindingParams<'missing'>, { expe
 }
 
 /** Where next to nothing of the asked name is there, part by part would only confuse. */
-function sayDiffers({ nothing }: FindingParams<'name.differs'>, { differences = [], expected }: FindingRest): string {
+function sayDiffers({ nothing, open }: FindingParams<'name.differs'>, { differences = [], expected }: FindingRest): string {
   if (!nothing) {
     const other = differences.some(one => one.allowed !== undefined)
-    return `${sayDifferences(differences)}${other ? ' Send the one that was asked for; if this is it, correct its name.' : ''}`
+    return `${sayDifferences(differences)}${other ? ' Send the one that was asked for; if this is it, correct its name.' : ''}${sayOpen(open)}`
   }
-  return `Bears nothing of the asked name${expected === undefined ? '' : `; asked: "${showText(expected)}"`}.`
+  return `Bears nothing of the asked name${expected === undefined ? '' : `; asked: "${showText(expected)}"`}.${sayOpen(open)}`
+}
+
+/** What a placeholder in a corrected name stands for. */
+function sayOpen(open: FindingParams<'name.differs'>['open'] = []): string {
+  return open.map(({ field, example }) => ` {${showText(field)}} stands for your own, such as ${showText(example)}.`).join('')
 }
 
 function sayDefault(params: FindingParams<'name.default'>): string {
@@ -218,7 +224,9 @@ function sayDefault(params: FindingParams<'name.default'>): string {
   const given = params.given === 'date' || params.given === 'number'
     ? `The name is nothing but a ${params.given}`
     : `This is the name ${DEFAULT_NAME_WORDS[params.given]} gets by itself`
-  return params.placed ? `${given}; give it the name that was asked for.` : `${given}; it does not say whose it is or which piece.`
+  return params.placed
+    ? `${given}; give it the name that was asked for.${sayOpen(params.open)}`
+    : `${given}; it does not say whose it is or which piece.`
 }
 
 const DAY_WORDS: Record<FindingParams<'name.date-differs'>['from'], string> = {
@@ -315,11 +323,6 @@ function sayRange(first: number, last: number | null): string {
 function sayGap(absent: readonly number[]): string {
   if (absent.length === 0 || absent.length > 3) return ''
   return absent.length === 1 ? ` ${absent[0]} is missing: is it ${absent[0]}?` : ` ${sayNumbers(absent)} are missing: is it one of them?`
-}
-
-/** Numbers as they are listed: 2, 3 and 5. */
-export function sayNumbers(numbers: readonly number[]): string {
-  return numbers.length < 2 ? numbers.join('') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`
 }
 
 /** How many files are asked for; `to` is `null` where no most is set. */

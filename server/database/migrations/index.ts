@@ -9,6 +9,7 @@ import * as arrivals from './007-arrivals'
 import * as followUp from './008-follow-up'
 import * as unreadFiles from './009-unread-files'
 import * as typedWords from './010-typed-words'
+import * as openFields from './011-open-fields'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -22,6 +23,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '008-follow-up': followUp,
   '009-unread-files': unreadFiles,
   '010-typed-words': typedWords,
+  '011-open-fields': openFields,
 }
 
 /** Migrations as modules of the bundle, so that the built server carries them. */
