@@ -1,3 +1,5 @@
+import { MONTH_WORDS, WEEKDAY_WORDS } from './months'
+
 /** Kinds of files that get a name by themselves; the words for them stand in `wording`. */
 export type DefaultName
   = 'document' | 'file' | 'table' | 'slides' | 'drawing' | 'image' | 'screen' | 'scan' | 'recording'
@@ -6,13 +8,18 @@ export type DefaultName
 /** Names that programs and devices give by themselves, as a word before a number; by what they are, in many languages. */
 export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string[] }[] = [
   { what: 'document', words: [
-    'Document', 'Dokument', 'Documento', 'Documentum', 'Doc', 'Text', 'Texto', 'Texte', 'Page', 'Dokumentti', 'Dokumentum',
+    'Document', 'Dokument', 'Documento', 'Documentum', 'Doc', 'Dok', 'Text', 'Note', 'New note', 'Notiz', 'Neue Notiz', 'Nueva nota',
+    'Nuova nota', 'Texto', 'Texte', 'Page', 'Dokumentti', 'Dokumentum',
     'Belge', 'Документ', 'Έγγραφο', '文档', '文書', '문서', 'مستند', 'מסמך',
   ] },
   { what: 'file', words: [
     'Untitled', 'Unnamed', 'Noname', 'No name', 'New file', 'New document', 'New text document', 'Unbenannt', 'Neues Dokument',
     'Neu Textdokument', 'Neues Textdokument', 'Sans titre', 'Sans nom', 'Nouveau document', 'Nouveau document texte',
-    'Sin título', 'Sin titulo', 'Nuevo documento', 'Sem título', 'Sem titulo', 'Novo documento', 'Senza titolo', 'Senza nome',
+    'Sin título', 'Sin titulo', 'Nuevo documento', 'Sem título', 'Sem titulo', 'Novo documento', 'Untitled document', 'Untitled presentation', 'Untitled spreadsheet', 'Untitled design', 'Unbenanntes Dokument',
+    'Unbenannte Präsentation', 'Unbenannte Tabelle', 'Dokument ohne Titel', 'Ohne Titel', 'Ohne Namen', 'Document sans titre',
+    'Présentation sans titre', 'Feuille de calcul sans titre', 'Documento sin título', 'Sin nombre', 'Documento sem título', 'Sem nome',
+    'Documento senza titolo', 'Naamloos document', 'Zonder titel', 'Dokument bez tytułu', 'Bez nazwy', 'Namnlöst dokument',
+    'Ikke navngivet', 'Unavngivet dokument', 'Senza titolo', 'Senza nome',
     'Nuovo documento', 'Naamloos', 'Nieuw document', 'Bez názvu', 'Bez tytułu', 'Nowy dokument', 'Namnlös', 'Uten navn',
     'Uden titel', 'Nimetön', 'Névtelen', 'Fără titlu', 'Adsız', 'Neimenovano', 'Без имени', 'Без названия', 'Безымянный',
     'Новый документ', 'Χωρίς τίτλο', '无标题', '無題', '未命名', '新建文档', '名称未設定', '新規ドキュメント', '제목 없음', '이름 없음', 'بدون عنوان', 'ללא שם',
@@ -38,15 +45,16 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
   { what: 'screen', words: [
     'Screenshot', 'Screen shot', 'Screen capture', 'Bildschirmfoto', 'Capture', 'Capture d’écran', 'Capture d\'écran',
     'Captura de pantalla', 'Captura de tela', 'Captura de ecrã', 'Schermata', 'Schermafbeelding', 'Zrzut ekranu', 'Skärmavbild',
-    'Skjermbilde', 'Skærmbillede', 'Снимок экрана', 'Στιγμιότυπο', '屏幕截图', '屏幕快照', 'スクリーンショット', '스크린샷',
+    'Skjermbilde', 'Skærmbillede', 'Screen recording', 'Bildschirmaufnahme', 'Snímek obrazovky', 'Snímka obrazovky', 'Kuvakaappaus',
+    'Képernyőkép', 'Captură de ecran', 'Ekran görüntüsü', 'Ekran resmi', 'Snimka zaslona', 'Posnetek zaslona', 'لقطة شاشة', 'צילום מסך', 'Снимок экрана', 'Στιγμιότυπο', '屏幕截图', '屏幕快照', 'スクリーンショット', '스크린샷',
   ] },
   { what: 'scan', words: [
-    'Scan', 'Scanned', 'Scanned document', 'Scanned image', 'Scan document', 'Gescanntes Dokument', 'Numérisation', 'Numériser',
+    'Scan', 'Scans', 'Scanned', 'New scan', 'Neuer Scan', 'Nouveau scan', 'Scanned documents', 'Scanned document', 'Scanned image', 'Scan document', 'Gescanntes Dokument', 'Numérisation', 'Numériser',
     'Document numérisé', 'Escaneo', 'Escanear', 'Documento escaneado', 'Digitalização', 'Scansione', 'Documento scansionato',
     'Skan', 'Skannet', 'Skanning', 'Img_scan', 'Doc_scan', 'Скан', 'Сканирование', 'Σάρωση', '扫描', '扫描件', 'スキャン', '스캔',
   ] },
   { what: 'recording', words: [
-    'Recording', 'New recording', 'Voice', 'Voice memo', 'Voice recording', 'Voice note', 'Aufnahme', 'Neue Aufnahme',
+    'Recording', 'New recording', 'Standard recording', 'Rec', 'Voice message', 'Sprachnachricht', 'Message vocal', 'Mensaje de voz', 'Voice', 'Voice memo', 'Voice recording', 'Voice note', 'Aufnahme', 'Neue Aufnahme',
     'Sprachaufnahme', 'Sprachmemo', 'Enregistrement', 'Nouvel enregistrement', 'Mémo vocal', 'Grabación', 'Nueva grabación',
     'Nota de voz', 'Gravação', 'Nova gravação', 'Registrazione', 'Nuova registrazione', 'Memo vocale', 'Opname', 'Nieuwe opname',
     'Nagranie', 'Nowe nagranie', 'Inspelning', 'Ny inspelning', 'Opptak', 'Optagelse', 'Запись', 'Новая запись', 'Εγγραφή', '录音',
@@ -58,7 +66,7 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
   ] },
   { what: 'download', words: [
     'Download', 'File', 'Datei', 'Fichier', 'Archivo', 'Arquivo', 'Bestand', 'Plik', 'Unknown', 'Attachment', 'Anhang',
-    'Pièce jointe', 'Adjunto', 'Anexo', 'Allegato', 'Bijlage', 'Attachments', 'ATT', 'Файл', 'Вложение', '附件', '文件', '添付ファイル',
+    'Mail attachment', 'Winmail', 'Message', 'Nachricht', 'Pièce jointe', 'Adjunto', 'Anexo', 'Allegato', 'Bijlage', 'Attachments', 'ATT', 'Файл', 'Вложение', '附件', '文件', '添付ファイル',
     '첨부파일', 'Archive', 'Archiv',
   ] },
 ]
@@ -67,13 +75,19 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
 export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examples: readonly string[] }[] = [
   {
     what: 'camera',
-    pattern: /^(?:_?dsc[fn_]?|_?img|imgp|image|mvi|mov|vid|pict?|p|sam|gopr|gx\d\d|gh\d\d|dji|cimg|sdc|hpim|fuji|kimg|pxl|wp|_mg|r\d{2}|dcim|pano|burst|ptz)[_-]?\d{3,8}(?:[_-]\d{3,9}){0,2}(?:[_.~]?(?:hdr|bur\d*|cover|mp|portrait|night|pano|\d))?$/i,
+    pattern: /^(?:_?dsc[fn_]?|_?img|imgp|image|mvi|mov|vid|pict?|p|sam|gopr|gx\d\d|gh\d\d|dji|cimg|sdc|hpim|fuji|kimg|pxl|wp|_mg|mvimg|imag|img_e|burst|r\d{2}|dcim|pano|ptz)[_-]?(?:\d{3,8}|\d{14,17})(?:[_-]\d{3,9}){0,2}(?:[_.~]?(?:hdr|bur\d*|cover|mp|portrait|night|pano|\d))?$/i,
     examples: [
       'IMG_4711', 'DSC01234', '_DSC0042', 'DSCF1234', 'DSCN0001', 'P1013687', 'GOPR0042', 'GX010123', 'DJI_0007', 'MVI_0815',
       'PXL_20261016_143000123', 'IMG_20261016_143000', 'VID_20261016_143000', 'WP_20261016_001', 'SAM_0101',
-      'IMG_20261016_143000_HDR',
+      'IMG_20261016_143000_HDR', 'IMG20261016143000', 'MVIMG_20261016_143000', 'IMAG0042', 'IMG_E4711',
     ],
   },
+  {
+    what: 'screen', pattern: /^rp_?replay_final\d{6,}$/i, examples: ['RPReplay_Final1760625000'],
+  },
+  { what: 'recording', pattern: /^\d{2}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\d|3[01])_\d{3,4}$/, examples: ['261016_0012', '261016_004'] },
+  { what: 'recording', pattern: /^(?:vn|r|dm|ste|rec|zoom)[_-]?\d{3,8}(?:[_-]\d{3,6})?$/i, examples: ['VN_20261016_1430', 'STE-000', 'REC_0012'] },
+  { what: 'film', pattern: /^trim[._-][0-9a-f-]{8,36}$/i, examples: ['trim.3F2504E0-4F89-41D3-9A0C-0305E82C3301'] },
   { what: 'camera', pattern: /^\d{3}[_-]\d{4}$/, examples: ['100_0042', '101-0815'] },
   { what: 'camera', pattern: /^\d{8}[_-]\d{6,9}(?:[_~(-]?\d{1,3}\)?)?$/, examples: ['20261016_143000', '20261016-143000123', '20261016_143000~2'] },
   {
@@ -87,8 +101,12 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
   },
   {
     what: 'date',
-    pattern: /^(?:new (?:note|document|recording) )?(?:mon|tue|wed|thu|fri|sat|sun)?,? ?\d{1,2} (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]* \d{4}$/i,
-    examples: ['16 October 2026', 'Fri 16 Oct 2026'],
+    pattern: new RegExp(`^(?:(?:${WEEKDAY_WORDS})\\.?,? )?(?:(?:le|el|il|den|am) )?(?:\\d{1,2}\\.? (?:de )?(?:${MONTH_WORDS})\\.?(?: de)?|(?:${MONTH_WORDS})\\.? \\d{1,2},?)`
+      + `(?: \\d{4})?(?:[ ,]+(?:at |um |à |kl\\.? )?\\d{1,2}[.:h _-]\\d{2}(?: ?[ap]m)?)?$`, 'iu'),
+    examples: [
+      '16 October 2026', 'Fri 16 Oct 2026', '16. Oktober 2026', 'Freitag, 16. Oktober 2026', '16 octobre 2026', '16 de octubre de 2026',
+      'Oct 16, 2026', 'October 16', 'vrijdag 16 oktober 2026', '16 października 2026', 'Oct 16, 2026 at 2.30 PM',
+    ],
   },
   {
     what: 'screen',
@@ -102,6 +120,21 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
   {
     what: 'message', pattern: /^(?:photo|video|audio|file|document|voice)_\d{4}-\d{2}-\d{2}_\d{2}-\d{2}-\d{2}$/i,
     examples: ['photo_2026-10-16_14-30-00', 'audio_2026-10-16_14-30-00'],
+  },
+  {
+    what: 'message', pattern: /^(?:received|[a-z]{2}_img|signal)[_-][\d-]{10,20}$/i,
+    examples: ['received_1234567890123456', 'FB_IMG_1760625000123', 'signal-2026-10-16-143000'],
+  },
+  {
+    // the sender's program, what it is, and when
+    what: 'message',
+    pattern: /^\p{L}{4,12} (?:image|video|audio|document|ptt|bild|foto|photo|imagen|immagine|imagem|afbeelding|vidéo|vídeo) \d{4}-\d{2}-\d{2} .*$/iu,
+    examples: ['Messenger Image 2026-10-16 at 14.30.00', 'Messenger Bild 2026-10-16 um 14.30.00_1a2b3c'],
+  },
+  {
+    what: 'file',
+    pattern: /^(?:new|neue?s?|nouveau|nouvelle|nuevo|nueva|novo|nova|nuovo|nuova|nieuwe?|nowy|nyt?) microsoft .{3,30}$/iu,
+    examples: ['New Microsoft Word Document', 'Neues Microsoft Word-Dokument (2)'],
   },
   {
     what: 'scan',
@@ -126,8 +159,13 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
 ]
 
 const SERIAL = '[ _-]?(?:\\(\\d{1,6}\\)|\\d{0,6})'
+/** A day, and perhaps a time, behind the word: most programs write when it was made. */
+const DAY = '(?:\\d{4}[-_. ]?\\d{2}[-_. ]?\\d{2}|\\d{1,2}[-_. ]\\d{1,2}[-_. ]\\d{2,4}|'
+  + `\\d{1,2}\\.? (?:de )?(?:${MONTH_WORDS})\\.?(?: de)? \\d{4}|(?:${MONTH_WORDS})\\.? \\d{1,2},? \\d{4})`
+const TIME = '\\d{1,2}[-_.:h ]?\\d{2}(?:[-_.: ]?\\d{2})?(?: ?[ap]\\.?m\\.?)?'
+const WHEN = `[ _-]*(?:(?:from|vom|am|on|du|del?|van|den|z|af) )?${DAY}(?:[ _T,-]+(?:at |um |à |a las |alle |kl\\.? |om |o )?${TIME})?`
 const escaped = (text: string): string => text.normalize('NFC').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({ what, pattern: new RegExp(`^(?:${words.map(escaped).join('|')})${SERIAL}$`, 'iu') }))
+const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({ what, pattern: new RegExp(`^(?:${words.map(escaped).join('|')})(?:${WHEN})?${SERIAL}$`, 'iu') }))
 
 /**
  * Tells a name that a program or device gave, not a person.
@@ -141,5 +179,5 @@ const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({ what, pattern: new 
 export function defaultName(base: string): DefaultName | null {
   const text = base.trim().normalize('NFC')
   if (text.length > 80) return null
-  return WORD_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? DEFAULT_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? null
+  return DEFAULT_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? WORD_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? null
 }

@@ -28,3 +28,13 @@ export const MONTH_WORDS = [...NUMBER.keys()].sort((a, b) => b.length - a.length
 export function monthOf(word: string): number | undefined {
   return NUMBER.get(word.normalize('NFC').toLowerCase())
 }
+
+/** Days of the week as nine languages write them, whole and short (common practice, no source). */
+export const WEEKDAY_WORDS = [
+  'monday tuesday wednesday thursday friday saturday sunday mon tue wed thu fri sat sun',
+  'montag dienstag mittwoch donnerstag freitag samstag sonnabend sonntag mo di mi do fr sa so',
+  'lundi mardi mercredi jeudi vendredi samedi dimanche', 'lunes martes miércoles jueves viernes sábado domingo',
+  'lunedì martedì mercoledì giovedì venerdì sabato domenica', 'segunda-feira terça-feira quarta-feira quinta-feira sexta-feira',
+  'maandag dinsdag woensdag donderdag vrijdag zaterdag zondag', 'poniedziałek wtorek środa czwartek piątek sobota niedziela',
+  'mandag tirsdag onsdag torsdag fredag lørdag søndag', 'måndag tisdag fredag lördag söndag',
+].join(' ').split(' ').sort((a, b) => b.length - a.length).join('|')
