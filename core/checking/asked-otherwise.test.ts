@@ -3,6 +3,7 @@ import type { ReceivedFile } from '../arrivals/received'
 import { readBrief } from '../brief/read'
 import type { BriefDocument, RequirementDocument } from '../brief/document'
 import { readRoster, readTable } from '../roster/read'
+import { clearOut, planCorrections } from '../reporting/corrections'
 import { sayFinding } from '../wording/index'
 import { check } from './check'
 
@@ -230,4 +231,73 @@ test('words and signs for "and" are one where separators do not count, and two w
   for (const path of ['Cost Rossi e Figli.pdf', 'Cost Rossi + Figli.pdf', 'Cost Rossi_and_Figli.pdf']) {
     expect([path, await status('ignore', path), await status('exact', path)]).toEqual([path, 'right', expect.not.stringMatching('right')])
   }
+})
+
+test.each<[string, string, string, number, Partial<RequirementDocument>, string[]]>([
+  ['received before', 'NBY_Report.pdf', 'NBY Report.pdf', -60_000, {}, ['NBY Report.pdf']],
+  ['received before, but called new', 'NBY_Report.pdf', 'NBY_Report_neu.pdf', -60_000, {}, []],
+  ['received at the same time', 'NBY_Report.pdf', 'NBY Report.pdf', 0, {}, []],
+  [
+    'of an older version, put in later', 'NBY_v3.pdf', 'NBY_v2.pdf', 60_000,
+    { name: '{code}_v{v}', fields: { v: { type: 'version' } } }, ['NBY_v2.pdf'],
+  ],
+])('a file %s is cleared away only where it is surely older', async (_, right, beside, later, rule, cleared) => {
+  const { report } = await run(rule, [{ path: right, at: AT }, { path: beside, at: AT + later }])
+  expect(clearOut(report.files).map(one => one.path)).toEqual(cleared)
+})
+
+test('nothing is cleared away by times that are those of a copy', async () => {
+  const others = Array.from({ length: 6 }, (_, at): Sent => ({ path: `other ${at}.pdf`, at: AT + at, from: 'modified' }))
+  const sent: Sent[] = [{ path: 'NBY_Report.pdf', at: AT + 900, from: 'modified' }, { path: 'NBY Report.pdf', at: AT, from: 'modified' }]
+  const { report, file } = await run({}, [...sent, ...others])
+  expect(file('NBY Report.pdf').role).toBe('superseded')
+  expect(clearOut(report.files)).toEqual([])
+})
+
+test('every right path of one person has one spelling of the folder, the accepted one that is used most', async () => {
+  const rule: Partial<RequirementDocument> = {
+    name: '{family}_{n}', fields: { n: { type: 'number' } }, folder: '{family}/work', count: { from: 4, to: 4, by: 'n' },
+  }
+  const { file } = await run(rule, ['احمد/work/أحمد_1.pdf', 'احمد/work/أحمد_2.pdf', 'أحمد/work/أحمد_3.pdf', 'أحمد/أحمد_4.pdf'])
+  const received = ['احمد/work/أحمد_1.pdf', 'احمد/work/أحمد_2.pdf', 'أحمد/work/أحمد_3.pdf', 'أحمد/أحمد_4.pdf']
+  expect(received.map(path => file(path).rightPath)).toEqual([1, 2, 3, 4].map(n => `احمد/work/أحمد_${n}.pdf`))
+  // who wrote it otherwise, and right, is told nothing
+  expect(file('أحمد/work/أحمد_3.pdf')).toMatchObject({ codes: [], correctedPath: null })
+  expect(file('أحمد/أحمد_4.pdf')).toMatchObject({ codes: ['folder.level-missing'], correctedPath: 'احمد/work/أحمد_4.pdf' })
+})
+
+test('what the corrected name leaves open is said with an example, and such a file is in no corrected copy', async () => {
+  const { file, report } = await run(MONTHLY, ['NBY_2026-09_Report.pdf', 'SGB_2026-10_Report.pdf'])
+  expect(file('NBY_2026-09_Report.pdf')).toMatchObject({
+    open: [{ field: 'period', example: '2026-10' }], says: expect.stringContaining('{period} stands for the right value, such as 2026-10') as string,
+  })
+  const plan = planCorrections(report.files)
+  expect(plan.files.map(one => one.to)).toEqual(['SGB_2026-10_Report.pdf'])
+  expect(plan.leftOut[0]?.why).toContain('cannot be told in full')
+})
+
+// what a person sees: whole words, whose value it is, and nothing about signs beside what is absent
+test.each([
+  ['NBY Reprot.pdf', 'Reprot'], ['Klaus_Report.pdf', '"Klaus" instead of "NBY"'],
+  ['Zusammenfassung_Report.pdf', '"Zusammenfassung" instead of "NBY"'],
+  ['Report.pdf', 'Code "NBY" is not there'], ['NBY_Report_final.pdf', '"_final" is a word too much'],
+])('%s is told in whole words: %s', async (name, words) => {
+  const { file } = await run({ folder: '{code}' }, [`NBY/${name}`])
+  expect(file(`NBY/${name}`).says).toContain(words)
+})
+
+test('a number beyond what was asked is told with the gap it may be meant for', async () => {
+  const rule: Partial<RequirementDocument> = {
+    name: '{code}_{n}', fields: { n: { type: 'number', from: 1, to: 3 } }, count: { from: 3, to: 3, by: 'n' },
+  }
+  const { file } = await run(rule, ['NBY_1.pdf', 'NBY_2.pdf', 'NBY_4.pdf'])
+  expect(file('NBY_4.pdf')).toMatchObject({ role: 'surplus', says: 'Number 4 was not asked for; asked: 1 to 3. 3 is missing: is it 3?' })
+})
+
+test('what is known of a file without a slot is said, and only what is not known is called so', async () => {
+  const { file } = await run({ folder: 'Reports' }, ['holiday plans.pdf', 'Tamworthy.txt'])
+  expect(file('holiday plans.pdf').says).toBe('Belongs to nothing that was asked for.')
+  expect(file('Tamworthy.txt').says).not.toContain('Belongs to nothing')
+  const { file: other } = await run({}, ['Klaus Report.pdf'])
+  expect(other('Klaus Report.pdf').says).toBe('Says "report"; whose it is cannot be told.')
 })

@@ -1,5 +1,6 @@
 import { areCopyTimes } from '../arrivals/copy-times'
 import { gather } from '../text/gather'
+import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { listUnits } from '../brief/units'
 import type { RootMarks } from '../folders/ways-in'
@@ -12,13 +13,16 @@ import type { FindingMaker } from '../findings/finding'
 import { findingMaker } from '../findings/finding'
 import { formatById } from '../formats/registry'
 import { indexUnits } from '../placing/index'
+import type { Evidence } from '../placing/evidence'
 import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
+import { wordsSaid } from '../placing/score'
 import type { Placements } from '../placing/place'
 import type { Filled } from '../placing/slots'
 import { slotRef } from '../brief/slots'
 import type { FileView, RootReading } from '../placing/view'
 import { copyMarksOf, viewFile } from '../placing/view'
+import { SHARE } from '../placing/weights'
 import type { Report, ReportFile, ReportRoot } from './report'
 import { fileKey } from './report'
 import { slotsOfBackups } from './backups'
@@ -27,6 +31,8 @@ import type { CheckInput } from './input'
 import { findIdentical } from './identical'
 import type { PlacedFile } from './identical'
 import { besideCode, judgeFile, namelessFinding, supersededFinding, surplusFinding } from './judge'
+import type { JudgedEntry } from './one-spelling'
+import { useOneSpelling } from './one-spelling'
 import { applyRulings } from './rulings'
 import { prepareSetAside } from './set-aside'
 import type { AsideRole } from './set-aside'
@@ -143,6 +149,7 @@ function judge(state: CheckState): void {
   const { input, index, make, placements } = state
   const handouts = new Set(input.brief.handouts)
   const placed: PlacedFile[] = []
+  const judgedFiles: JudgedEntry[] = []
   const entries = new Map<number, ReportFile>()
   for (const view of state.views) entries.set(view.index, blankFile(state, view))
   const known = knownFaults(input)
@@ -174,9 +181,11 @@ function judge(state: CheckState): void {
         entry.findings.push(make({ code: 'content.unchanged', params: {} }))
       }
       placed.push({ unit, filled: piece, findings: entry.findings })
+      judgedFiles.push({ entry, judged: verdict })
     }
     tellSuperseded(unit, filled, entries, make)
   }
+  useOneSpelling(judgedFiles)
   findIdentical(placed, make)
   forgiveNumbered(placed, state.views)
   state.companions.judge(placed, make)
@@ -199,7 +208,7 @@ function tellSuperseded(unit: Unit, filled: readonly Filled[], entries: Readonly
     if (code) main.findings.push(make({ code, params: { other: arrival.view.name, counts: true } }))
     entry.findings = [code
       ? make({ code, params: { other: instead.name, counts: false } })
-      : supersededFinding(make, instead, right)]
+      : supersededFinding(make, unit, counts, arrival, right)]
   }
 }
 
@@ -258,8 +267,18 @@ function judgeUnplaced({ input, placements, make }: CheckState, entries: Readonl
     entry.evidence = evidence
     const nameless = notOwed ? null : namelessFinding(make, view, input.brief.requirements)
     if (nameless) entry.findings = [nameless]
-    else if (candidates.length === 0) entry.findings = [make({ code: 'unexpected', params: { notOwed } })]
+    else if (candidates.length === 0) {
+      const params = { notOwed, ...whatIsKnown(view, evidence, input.brief.requirements) }
+      entry.findings = [make({ code: 'unexpected', params })]
+    }
   }
+}
+
+/** What a file without a slot says: whose it is, or what. */
+function whatIsKnown(view: FileView, evidence: readonly Evidence[], requirements: readonly Requirement[]): { named?: string, words?: string } {
+  const named = evidence.find(one => one.kind === 'named' && one.where !== 'author')
+  const words = requirements.map(requirement => wordsSaid(view, requirement)).find(({ share }) => share >= SHARE.wordsNear)
+  return { ...(named?.kind === 'named' ? { named: named.said } : {}), ...(words ? { words: words.said.join(' ') } : {}) }
 }
 
 /** Two people who sent one name into one flat folder: the number behind the second name is the folder's, not a person's. */

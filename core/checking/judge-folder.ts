@@ -21,6 +21,10 @@ export interface FolderVerdict {
   differences: Difference[]
   /** The right folder; the received one where any will do. */
   corrected: string
+  /** The folder as the rule writes it; `null`: any. */
+  asked: string | null
+  /** Whether a level at some depth may be written so. */
+  takes(depth: number, level: string): boolean
 }
 
 /**
@@ -32,20 +36,26 @@ export interface FolderVerdict {
 export function judgeFolder(
   view: FileView, unit: Unit, forms: readonly UnitForm[], form: UnitForm, captures: Captures, index: EvidenceIndex,
 ): FolderVerdict {
-  const right: FolderVerdict = { verdict: null, differences: [], corrected: view.folder }
+  const right: FolderVerdict = { verdict: null, differences: [], corrected: view.folder, asked: null, takes: () => true }
   if (form.folder === null) return right
-  if (view.folderLost) return { ...right, corrected: expandFolder(form.folder, captures) }
+  if (view.folderLost) {
+    const asked = expandFolder(form.folder, captures)
+    return { ...right, corrected: asked, asked, takes: (depth, level) => fitsLevel(form.folder ?? [], depth, level, unit) }
+  }
   // of a group's file name and folder speak of one and the same member
   const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
   for (const candidate of speaking.length > 0 ? speaking : [form, ...forms]) {
     const fit = candidate.folder && matchFolder(candidate.folder, view.levels, unit.requirement)
     if (!fit || !Object.entries(fit).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue
-    if (!unit.requirement.copies.includes(view.file.root)) return right
-    return { ...right, verdict: { code: 'folder.other-root', params: { root: view.file.root } } }
+    const asked = candidate.folder && expandFolder(candidate.folder, { ...fit, ...captures })
+    const takes: FolderVerdict['takes'] = (depth, level) => fitsLevel(candidate.folder ?? [], depth, level, unit)
+    if (!unit.requirement.copies.includes(view.file.root)) return { ...right, asked, takes }
+    return { ...right, asked, takes, verdict: { code: 'folder.other-root', params: { root: view.file.root } } }
   }
   const { differences, captures: told } = explainFolder(form.folder, view.levels, unit.requirement, { ownerOf: index.people.ownerOf })
   const corrected = expandFolder(form.folder, { ...told, ...captures })
-  return { verdict: tellFolder(view, unit, form.folder, index), differences, corrected }
+  const takes: FolderVerdict['takes'] = (depth, level) => fitsLevel(form.folder ?? [], depth, level, unit)
+  return { verdict: tellFolder(view, unit, form.folder, index), differences, corrected, asked: corrected, takes }
 }
 
 /** In which way a folder is not the asked one. */

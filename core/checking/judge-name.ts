@@ -2,6 +2,7 @@ import type { Requirement } from '../brief/types'
 import type { Acceptance } from '../formats/accept'
 import { acceptedExtensions } from '../formats/accept'
 import { formatById, formatsOfExtension } from '../formats/registry'
+import { isAddedWord } from '../names/added-words'
 import { copyMarks } from '../names/copy-marks'
 import { defaultName } from '../names/default-names'
 import type { ExplainContext } from '../names/explain'
@@ -133,8 +134,8 @@ function absentParts({ form, captures }: { form: UnitForm, captures: Captures })
 
 /** A name that some systems cannot keep, whatever else is wrong with it. */
 function tellUnportable(view: FileView, fits: (base: string) => unknown): Verdict | null {
-  if (isDeviceName(view.name)) return { code: 'name.reserved', params: {} }
-  if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) return { code: 'name.reserved', params: {} }
+  if (isDeviceName(view.name)) return { code: 'name.reserved', params: { device: true } }
+  if (isReserved(view.name) && fits(view.base.trim().replace(/[ .]+$/, ''))) return { code: 'name.reserved', params: { device: false } }
   return isTooLong(view.name, view.file.path) ? { code: 'name.too-long', params: {} } : null
 }
 
@@ -173,7 +174,10 @@ function nearestForm(
   for (const form of forms.slice(0, 24)) {
     if (!form.name) continue
     const explanation = explainParts(form.name, base, context)
-    if (!best || explanation.cost < best.cost) best = { form, ...explanation }
+    // what only tells the state of a work is no value of another form
+    const state = explanation.differences.reduce((sum, one) => sum + (one.kind === 'extra' && isAddedWord(one.actual) ? one.actual.length : 0), 0)
+    const cost = explanation.cost - state
+    if (!best || cost < best.cost) best = { form, ...explanation, cost }
   }
   return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: context.known, differences: [], cost: 0 }
 }

@@ -15,12 +15,13 @@ import { formsOf } from '../brief/forms'
 import { numbersOf } from '../brief/slots'
 import type { EvidenceIndex } from '../placing/index'
 import type { Arrival, Filled } from '../placing/slots'
-import { cameInTime, canCount, isLate, isUndecided, namesNoVersion, volumesOf } from '../placing/slots'
+import { cameInTime, canCount, isLate, isUndecided, namesNoVersion, surelyOlder, volumesOf } from '../placing/slots'
 import type { FileView } from '../placing/view'
 import type { OpenField, ReportSlot } from './report'
 import type { Finding, FindingMaker } from '../findings/finding'
 import { judgeContent } from './judge-content'
 import { judgeDay } from './judge-day'
+import type { FolderVerdict } from './judge-folder'
 import { judgeFolder } from './judge-folder'
 import { judgeName } from './judge-name'
 import type { NameVerdict } from './judge-name'
@@ -31,6 +32,9 @@ export interface JudgedFile {
   findings: Finding[]
   /** The right path under the root. */
   correctedPath: string
+  /** Its last level, and its folder: right as it is, or as the rule writes it. `accepted`: it lies there. */
+  name: string
+  folder: Pick<FolderVerdict, 'asked' | 'takes'> & { right: string, accepted: boolean }
   /** What stands as a placeholder in it. */
   open: OpenField[]
   late: boolean
@@ -105,7 +109,11 @@ export function judgeFile(
   const corrected = volumes?.total == null ? name.corrected : withTotal(name, unit, volumes.total)
   const open = openFields(name)
   const correctedPath = folder.corrected === '' ? corrected : `${folder.corrected}/${corrected}`
-  return { findings: findings.map(finding => withOpen(finding, open)), correctedPath, open, late }
+  const accepted = folder.verdict === null && !view.folderLost
+  return {
+    findings: findings.map(finding => withOpen(finding, open)), correctedPath, open, late, name: corrected,
+    folder: { right: folder.corrected, asked: folder.asked, takes: folder.takes, accepted },
+  }
 }
 
 /** A day that examples of dates show where a rule does not say from when. */
@@ -115,7 +123,9 @@ const SAMPLE_DAY = '2026-10-16T14:30'
 function openFields({ form, captures }: NameVerdict): OpenField[] {
   const open = new Map<string, string>()
   for (const part of [...form.name ?? [], ...(form.folder ?? []).flat()]) {
-    if (part.kind === 'free' && ownOf(captures, part.part) === undefined) open.set(part.part, freeField(part.rule).sample(part.rule, SAMPLE_DAY))
+    if (part.kind !== 'free' || ownOf(captures, part.part) !== undefined) continue
+    const field = freeField(part.rule)
+    open.set(part.part, field.anyText ? '' : field.sample(part.rule, SAMPLE_DAY))
   }
   return [...open].map(([field, example]) => ({ field, example }))
 }
@@ -144,8 +154,10 @@ function shifted(difference: Difference, by: number): Difference {
 }
 
 /** How a file is told that another one counts instead of. */
-export function supersededFinding(make: FindingMaker, instead: FileView, right: boolean): Finding {
-  return make({ code: 'version.superseded', params: { instead: instead.name, right } }, { expected: instead.file.path })
+export function supersededFinding(make: FindingMaker, unit: Unit, counts: Arrival, other: Arrival, right: boolean): Finding {
+  const older = surelyOlder(unit, counts, other)
+  const params = { instead: counts.view.name, right, ...(older === null ? {} : { older }) }
+  return make({ code: 'version.superseded', params }, { expected: counts.view.file.path })
 }
 
 /**

@@ -3,7 +3,7 @@ import type { PropertyValue, Reading } from '../formats/reading'
 import type { Evidence } from '../placing/evidence'
 import type { SlotRef } from '../brief/slots'
 
-/** A field that stands as `{field}` in a corrected name, with a value as it might be written. */
+/** A field that stands as `{field}` in a corrected name, with a value as it might be written; empty: free text. */
 export interface OpenField { field: string, example: string }
 
 export type SlotStatus = 'right' | 'to-fix' | 'missing' | 'waived' | 'absent'

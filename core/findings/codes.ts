@@ -42,7 +42,7 @@ export const FINDINGS = {
   'name.default': error<({ given: DefaultName, placed: boolean } | { typedRule: true } | { leftIn: string[] }) & Open>('name'),
   'name.copy-mark': error<{ mark: string }>('name'),
   'name.forbidden-character': error<{ characters: string[] }>('name'),
-  'name.reserved': error('name'),
+  'name.reserved': error<{ device?: boolean }>('name'),
   'name.too-long': error('name'),
   'name.extension-case': error<{ received: string, asked: string }>('name'),
   'name.extension-missing': error<{ format: string | null, asked: string }>('name'),
@@ -78,12 +78,12 @@ export const FINDINGS = {
     { n: number | null, from: number, to: number | null, numbers?: { first: number, last: number | null }, absent?: number[] } | { tried: true }
   >('count'),
   'count.total-differs': error<{ own: number, total: number | null }>('count'),
-  'version.superseded': notice<{ instead: string, right?: boolean }>('version'),
+  'version.superseded': notice<{ instead: string, right?: boolean, older?: 'version' | 'time' }>('version'),
   'version.newer-beside': notice<{ other: string, counts: boolean }>('version', 'always'),
   'version.undecided': { ...notice<{ other: string, counts: boolean }>('version', 'always'), keepsOut: true },
   'copy.missing': error<{ root: string }>('copy'),
   'copy.differs': error<{ root: string }>('copy'),
-  'unexpected': notice<{ notOwed: boolean }>('placing'),
+  'unexpected': notice<{ notOwed: boolean, named?: string, words?: string }>('placing'),
 }
 
 /** A measured value that is not as asked. */

@@ -37,6 +37,18 @@ export function isRealDate(values: Partial<Record<DateLetter, number>>, from: st
   return (from === null || text.slice(0, width) >= from.slice(0, width)) && (to === null || text.slice(0, width) <= to.slice(0, width))
 }
 
+/** Whether a date as a pattern writes it is a real one inside a range. */
+export function isWrittenDate(written: string, pattern: string, from: string | null, to: string | null): boolean {
+  const values: Partial<Record<DateLetter, number>> = {}
+  let offset = 0
+  for (const token of parseDatePattern(pattern)) {
+    const width = 'letter' in token ? token.letter.length : token.literal.length
+    if ('letter' in token) values[token.letter] = Number(written.slice(offset, offset + width))
+    offset += width
+  }
+  return isRealDate(values, from, to)
+}
+
 /** Two-digit years: the century of the allowed range, else 2000–2069 and 1970–1999. */
 function centuryOf(short: number, from: string | null): number {
   if (from) {

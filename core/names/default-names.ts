@@ -15,7 +15,8 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
   { what: 'file', words: [
     'Untitled', 'Unnamed', 'Noname', 'No name', 'New file', 'New document', 'New text document', 'Unbenannt', 'Neues Dokument',
     'Neu Textdokument', 'Neues Textdokument', 'Sans titre', 'Sans nom', 'Nouveau document', 'Nouveau document texte',
-    'Sin título', 'Sin titulo', 'Nuevo documento', 'Sem título', 'Sem titulo', 'Novo documento', 'Untitled document', 'Untitled presentation', 'Untitled spreadsheet', 'Untitled design', 'Unbenanntes Dokument',
+    'Sin título', 'Sin titulo', 'Nuevo documento', 'Sem título', 'Sem titulo', 'Novo documento', 'Untitled document', 'Untitled presentation',
+    'Untitled spreadsheet', 'Untitled design', 'Unbenanntes Dokument',
     'Unbenannte Präsentation', 'Unbenannte Tabelle', 'Dokument ohne Titel', 'Ohne Titel', 'Ohne Namen', 'Document sans titre',
     'Présentation sans titre', 'Feuille de calcul sans titre', 'Documento sin título', 'Sin nombre', 'Documento sem título', 'Sem nome',
     'Documento senza titolo', 'Naamloos document', 'Zonder titel', 'Dokument bez tytułu', 'Bez nazwy', 'Namnlöst dokument',
@@ -46,15 +47,18 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
     'Screenshot', 'Screen shot', 'Screen capture', 'Bildschirmfoto', 'Capture', 'Capture d’écran', 'Capture d\'écran',
     'Captura de pantalla', 'Captura de tela', 'Captura de ecrã', 'Schermata', 'Schermafbeelding', 'Zrzut ekranu', 'Skärmavbild',
     'Skjermbilde', 'Skærmbillede', 'Screen recording', 'Bildschirmaufnahme', 'Snímek obrazovky', 'Snímka obrazovky', 'Kuvakaappaus',
-    'Képernyőkép', 'Captură de ecran', 'Ekran görüntüsü', 'Ekran resmi', 'Snimka zaslona', 'Posnetek zaslona', 'لقطة شاشة', 'צילום מסך', 'Снимок экрана', 'Στιγμιότυπο', '屏幕截图', '屏幕快照', 'スクリーンショット', '스크린샷',
+    'Képernyőkép', 'Captură de ecran', 'Ekran görüntüsü', 'Ekran resmi', 'Snimka zaslona', 'Posnetek zaslona', 'لقطة شاشة', 'צילום מסך',
+    'Снимок экрана', 'Στιγμιότυπο', '屏幕截图', '屏幕快照', 'スクリーンショット', '스크린샷',
   ] },
   { what: 'scan', words: [
-    'Scan', 'Scans', 'Scanned', 'New scan', 'Neuer Scan', 'Nouveau scan', 'Scanned documents', 'Scanned document', 'Scanned image', 'Scan document', 'Gescanntes Dokument', 'Numérisation', 'Numériser',
+    'Scan', 'Scans', 'Scanned', 'New scan', 'Neuer Scan', 'Nouveau scan', 'Scanned documents', 'Scanned document', 'Scanned image',
+    'Scan document', 'Gescanntes Dokument', 'Numérisation', 'Numériser',
     'Document numérisé', 'Escaneo', 'Escanear', 'Documento escaneado', 'Digitalização', 'Scansione', 'Documento scansionato',
     'Skan', 'Skannet', 'Skanning', 'Img_scan', 'Doc_scan', 'Скан', 'Сканирование', 'Σάρωση', '扫描', '扫描件', 'スキャン', '스캔',
   ] },
   { what: 'recording', words: [
-    'Recording', 'New recording', 'Standard recording', 'Rec', 'Voice message', 'Sprachnachricht', 'Message vocal', 'Mensaje de voz', 'Voice', 'Voice memo', 'Voice recording', 'Voice note', 'Aufnahme', 'Neue Aufnahme',
+    'Recording', 'New recording', 'Standard recording', 'Rec', 'Voice message', 'Sprachnachricht', 'Message vocal', 'Mensaje de voz', 'Voice',
+    'Voice memo', 'Voice recording', 'Voice note', 'Aufnahme', 'Neue Aufnahme',
     'Sprachaufnahme', 'Sprachmemo', 'Enregistrement', 'Nouvel enregistrement', 'Mémo vocal', 'Grabación', 'Nueva grabación',
     'Nota de voz', 'Gravação', 'Nova gravação', 'Registrazione', 'Nuova registrazione', 'Memo vocale', 'Opname', 'Nieuwe opname',
     'Nagranie', 'Nowe nagranie', 'Inspelning', 'Ny inspelning', 'Opptak', 'Optagelse', 'Запись', 'Новая запись', 'Εγγραφή', '录音',
@@ -66,7 +70,8 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
   ] },
   { what: 'download', words: [
     'Download', 'File', 'Datei', 'Fichier', 'Archivo', 'Arquivo', 'Bestand', 'Plik', 'Unknown', 'Attachment', 'Anhang',
-    'Mail attachment', 'Winmail', 'Message', 'Nachricht', 'Pièce jointe', 'Adjunto', 'Anexo', 'Allegato', 'Bijlage', 'Attachments', 'ATT', 'Файл', 'Вложение', '附件', '文件', '添付ファイル',
+    'Mail attachment', 'Winmail', 'Message', 'Nachricht', 'Pièce jointe', 'Adjunto', 'Anexo', 'Allegato', 'Bijlage', 'Attachments', 'ATT',
+    'Файл', 'Вложение', '附件', '文件', '添付ファイル',
     '첨부파일', 'Archive', 'Archiv',
   ] },
 ]
@@ -101,7 +106,8 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
   },
   {
     what: 'date',
-    pattern: new RegExp(`^(?:(?:${WEEKDAY_WORDS})\\.?,? )?(?:(?:le|el|il|den|am) )?(?:\\d{1,2}\\.? (?:de )?(?:${MONTH_WORDS})\\.?(?: de)?|(?:${MONTH_WORDS})\\.? \\d{1,2},?)`
+    pattern: new RegExp(`^(?:(?:${WEEKDAY_WORDS})\\.?,? )?(?:(?:le|el|il|den|am) )?`
+      + `(?:\\d{1,2}\\.? (?:de )?(?:${MONTH_WORDS})\\.?(?: de)?|(?:${MONTH_WORDS})\\.? \\d{1,2},?)`
       + `(?: \\d{4})?(?:[ ,]+(?:at |um |à |kl\\.? )?\\d{1,2}[.:h _-]\\d{2}(?: ?[ap]m)?)?$`, 'iu'),
     examples: [
       '16 October 2026', 'Fri 16 Oct 2026', '16. Oktober 2026', 'Freitag, 16. Oktober 2026', '16 octobre 2026', '16 de octubre de 2026',
@@ -165,7 +171,9 @@ const DAY = '(?:\\d{4}[-_. ]?\\d{2}[-_. ]?\\d{2}|\\d{1,2}[-_. ]\\d{1,2}[-_. ]\\d
 const TIME = '\\d{1,2}[-_.:h ]?\\d{2}(?:[-_.: ]?\\d{2})?(?: ?[ap]\\.?m\\.?)?'
 const WHEN = `[ _-]*(?:(?:from|vom|am|on|du|del?|van|den|z|af) )?${DAY}(?:[ _T,-]+(?:at |um |à |a las |alle |kl\\.? |om |o )?${TIME})?`
 const escaped = (text: string): string => text.normalize('NFC').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({ what, pattern: new RegExp(`^(?:${words.map(escaped).join('|')})(?:${WHEN})?${SERIAL}$`, 'iu') }))
+const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({
+  what, pattern: new RegExp(`^(?:${words.map(escaped).join('|')})(?:${WHEN})?${SERIAL}$`, 'iu'),
+}))
 
 /**
  * Tells a name that a program or device gave, not a person.

@@ -3,6 +3,7 @@ import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import { alignParts } from './align'
+import { isAddedWord } from './added-words'
 import type { Difference, DifferenceKind, Edit } from './difference'
 import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
@@ -51,9 +52,12 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mergeExtras(shown, alignment, text, strictness)
+  completeWords(shown, alignment, text)
   dropUnlike(shown, alignment, text)
+  partValues(shown, alignment, text)
   keepWholeWords(shown, alignment, text)
   joinExtras(alignment, text)
+  takeInstead(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
   readLeftOver(shown, alignment, text, captures)
   fillOnly(shown, alignment, text, captures)
@@ -162,8 +166,47 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
   return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
 }
 
+/** The rest of a word of which a part took some letters is no word too much: the whole word stands in its place. */
+function completeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  alignment.extras = alignment.extras.filter(({ range: [start, end] }) => {
+    if (!/^[\p{L}\p{M}'’]+$/u.test(text.slice(start, end))) return true
+    for (const [index, part] of parts.entries()) {
+      const span = alignment.spans[index]
+      if (part.kind !== 'fixed' || !span || span.end === span.start || (span.end !== start && span.start !== end)) continue
+      if (isWordEdge(text, span.end === start ? start : end)) continue
+      const edit: Edit = { range: [start, end], expected: '' }
+      if (span.end === start) Object.assign(span, { end, edits: [...span.edits, edit] })
+      else Object.assign(span, { start, edits: [edit, ...span.edits] })
+      return false
+    }
+    return true
+  })
+}
+
+/** A separator that stands before or behind a value belongs to what parts it from the next, not to the value. */
+function partValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end - span.start < 2) continue
+    const before = alignment.spans[index - 1]
+    const char = text[span.start] ?? ''
+    if (!isSeparator(char) || isSeparator(span.text[0] ?? '') || parts[index - 1]?.part !== 'literal' || !before) continue
+    const asked = before.text.at(-1) ?? ''
+    if (!isSeparator(asked) || (before.end > before.start && before.end !== span.start)) continue
+    const place = span.start
+    span.start++
+    span.edits = span.edits.map((edit): Edit => (edit.range[0] === place
+      ? { ...edit, range: [place + 1, Math.max(place + 1, edit.range[1])] }
+      : edit)).filter(({ range, expected }) => range[1] > range[0] || expected !== '')
+    if (before.end === before.start) before.start = place
+    before.end = place + 1
+    before.edits = before.edits.filter(({ expected }) => expected !== asked)
+    if (char !== asked) before.edits.push({ range: [place, place + 1], expected: asked })
+  }
+}
+
 /** From this likeness on a text is another one misspelt. */
-const LIKE = 0.5
+const LIKE = 0.6
 
 /** Letters inside an unrelated word are no slip of a part: the part is absent, and the word stays whole. */
 function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string): void {
@@ -192,6 +235,25 @@ function joinExtras(alignment: Alignment, text: string): void {
     else joined.push({ ...extra, range: [...extra.range] })
   }
   alignment.extras = joined
+}
+
+/** A whole word where a value is absent stands instead of it. */
+function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start) continue
+    const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
+      && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
+    if (!instead || isAddedWord(text.slice(...instead.range)) || isLiteral(parts, text.slice(...instead.range))) continue
+    alignment.extras.splice(alignment.extras.indexOf(instead), 1)
+    const [start, end] = instead.range
+    alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
+  }
+}
+
+/** Whether a word is one of the rule's own. */
+function isLiteral(parts: readonly NamePart[], word: string): boolean {
+  return parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => looseKey(text) === looseKey(word)))
 }
 
 /** Free text keeps whole words of the received name; what is left over of a word that another part took is too much. */

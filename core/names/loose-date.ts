@@ -1,4 +1,4 @@
-import { parseDatePattern } from './date'
+import { isWrittenDate, parseDatePattern } from './date'
 import { MONTH_WORDS, monthOf } from './months'
 
 /** A date that is not written as asked, read as far as that is certain. */
@@ -23,9 +23,13 @@ export interface LooseDate {
  */
 export function looseDate(text: string, position: number, pattern: string, range: Range = ANY): LooseDate | null {
   const inOrder = readInOrder(text, position, pattern)
-  if (inOrder?.written) return inOrder
-  return readMonth(text, position, pattern, range) ?? readInAnyOrder(text, position, pattern)
-    ?? readDayOfYear(text, position, pattern, range) ?? inOrder
+  const likely = inOrder?.written ? inOrder : null
+  if (likely?.written && isWrittenDate(likely.written, pattern, range.from, range.to)) return likely
+  const otherwise = readMonth(text, position, pattern, range) ?? readInAnyOrder(text, position, pattern, range)
+    ?? readDayOfYear(text, position, pattern, range)
+  // one that was asked for is meant rather than one that was not
+  const asked = range.from !== null && otherwise?.written && isWrittenDate(otherwise.written, pattern, range.from, range.to)
+  return (asked ? otherwise : likely) ?? otherwise ?? inOrder
 }
 
 /** The first and last day that may be meant: they tell the year where it is not written. */
@@ -130,15 +134,18 @@ function readDayOfYear(text: string, position: number, pattern: string, range: R
 
 const ANY_ORDER = /^(?:(\d{4})[-_. /]?(\d{1,2})[-_. /]?(\d{1,2})|(\d{1,2})[-_. /](\d{1,2})[-_. /](\d{4}|\d{2})|(\d{2})(\d{2})(\d{4}|\d{2}))(?!\d)/
 
-function readInAnyOrder(text: string, position: number, pattern: string): LooseDate | null {
+function readInAnyOrder(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
   const match = ANY_ORDER.exec(text.slice(position, position + 12))
   if (!match) return null
   const [, y1, m1, d1, a2, b2, y2, a3, b3, y3] = match
   const written = new Set<string>()
+  const allowed = new Set<string>()
   const add = (year: string | undefined, month: string | undefined, day: string | undefined) => {
     if (!year || !month || !day || Number(month) < 1 || Number(month) > 12 || Number(day) < 1 || Number(day) > 31) return
-    written.add(pattern.replace('yyyy', year.length === 4 ? year : `20${year}`)
-      .replace('yy', year.slice(-2)).replace('MM', month.padStart(2, '0')).replace('dd', day.padStart(2, '0')))
+    const one = write(pattern, year, Number(month), Number(day))
+    const iso = write('yyyy-MM-dd', year, Number(month), Number(day))
+    written.add(one)
+    if (from !== null && to !== null && iso >= from && iso <= to) allowed.add(one)
   }
   add(y1, m1, d1)
   add(y2, b2, a2)
@@ -146,10 +153,12 @@ function readInAnyOrder(text: string, position: number, pattern: string): LooseD
   add(y3, b3, a3)
   add(y3, a3, b3)
   if (written.size === 0) return null
-  const [only] = written
+  // of two days it could be, the one that was asked for is meant
+  const days = written.size > 1 && allowed.size === 1 ? allowed : written
+  const [only] = days
   // hours and minutes cannot be made up, and two possible days are not one
   return {
-    end: position + match[0].length, written: written.size === 1 && only !== undefined && !/[Hm]/.test(only) ? only : null,
+    end: position + match[0].length, written: days.size === 1 && only !== undefined && !/[Hm]/.test(only) ? only : null,
     kind: 'date-order',
   }
 }

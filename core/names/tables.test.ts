@@ -12,7 +12,10 @@ import { forbiddenCharacters, isReserved, isTooLong } from './portability'
 
 // common practice, no source
 test.each(DEFAULT_WORDS.flatMap(({ what, words }) => words.map(word => [word, what] as const)))('%s is a name nobody gave: %s', (word) => {
-  const dated = [`${word} 2026-10-16`, `${word} 16.10.2026 14.30`, `${word}_20261016_143000`, `${word} vom 16. Oktober 2026`, `${word} Oct 16, 2026 at 2.30 PM`]
+  const dated = [
+    `${word} 2026-10-16`, `${word} 16.10.2026 14.30`, `${word}_20261016_143000`, `${word} vom 16. Oktober 2026`,
+    `${word} Oct 16, 2026 at 2.30 PM`,
+  ]
   for (const name of [word, `${word} 1`, `${word}-2`, `${word} (3)`, word.toLowerCase(), ...dated]) expect(defaultName(name), name).not.toBeNull()
 })
 test.each(DEFAULT_FORMS.flatMap(({ what, examples }) => examples.map(one => [one, what] as const)))('%s is a name nobody gave: %s', (name, what) => {
@@ -21,7 +24,8 @@ test.each(DEFAULT_FORMS.flatMap(({ what, examples }) => examples.map(one => [one
 
 test.each([
   'REEF_Marsh-A_quadrat-01', 'Booker', 'documentation of the reef', 'Marsh 2026-10-16', 'partition', 'Imogen', 'text of the play',
-  'Marsh 16 October 2026', 'Scan Marsh 2026-10-16', 'October report', 'Image of the reef 2026-10-16', '400199_001', 'Anna Image 2026', 'A1', 'Filmore', 'reef 2026', 'testament', 'Marsh_test', '12345', 'week 2',
+  'Marsh 16 October 2026', 'Scan Marsh 2026-10-16', 'October report', 'Image of the reef 2026-10-16', '400199_001', 'Anna Image 2026', 'A1',
+  'Filmore', 'reef 2026', 'testament', 'Marsh_test', '12345', 'week 2',
 ])('%s is somebody\'s own name', (name) => {
   expect(defaultName(name)).toBeNull()
 })

@@ -61,6 +61,10 @@ export function indexPeople(roster: Roster): PeopleIndex {
     const bare = withoutForm(group)
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
+  for (const list of entries.values()) {
+    const [only, ...more] = list
+    if (only?.strength === NAMED.initials && more.length === 0) only.strength = NAMED.ownInitials
+  }
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
 

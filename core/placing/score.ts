@@ -189,7 +189,7 @@ function saidByFolder({ folderFits, holder, evidence }: Candidate): boolean {
 }
 
 /** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
-function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
+export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
   const tokens = tokensOf(view.base)
   let best = { said: [] as string[], share: 0 }
   for (const words of ownWords(requirement)) {

@@ -212,6 +212,20 @@ export function canCount({ candidate, view }: Arrival): boolean {
   return candidate.formatFits && view.file.reading.state === 'ok' && named
 }
 
+/**
+ * What tells that one file is surely an older state of another: the number of its version, or times that are not in doubt where
+ * its name does not say it is the newer one. `null`: nothing does.
+ */
+export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'version' | 'time' | null {
+  const [newer, older] = [versionOf(unit, counts), versionOf(unit, other)]
+  if (newer >= 0 && older >= 0 && newer !== older) return newer > older ? 'version' : null
+  const [one, two] = [counts.view, other.view]
+  if (one.timeInDoubt || two.timeInDoubt || one.file.receivedAt === null || two.file.receivedAt === null) return null
+  if (one.file.receivedAt <= two.file.receivedAt) return null
+  const kept = new Set(tokensOf(one.base))
+  return tokensOf(two.base).some(word => !kept.has(word) && isLaterWord(word)) ? null : 'time'
+}
+
 /** Whether a name is another's with only words of state added, and came later. */
 function isAmended(now: FileView, before: FileView): boolean {
   if ((now.file.receivedAt ?? 0) <= (before.file.receivedAt ?? 0)) return false

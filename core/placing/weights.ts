@@ -28,8 +28,9 @@ export const NAMED = {
   firstOfGiven: 1.2,
   /** A word of a name that is not divided into given and family: it may be anything. */
   wordOfName: 1,
-  /** Initials of several given names: they say nothing without the family name. */
+  /** Initials of several given names: they say little without the family name, unless nobody else has them. */
   initials: 0.5,
+  ownInitials: 1,
   /** The mail was sent from this person's address; shared by all who have it. */
   sender: 3,
 } as const

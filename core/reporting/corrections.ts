@@ -122,11 +122,12 @@ const pathOf = ({ container = [], path }: ReportFile): string => [...container, 
 function whyCleared(file: ReportFile, counts: ReportFile): string | null {
   const kept = `"${showText(pathOf(counts))}" is right and counts`
   if (file.role === 'duplicate') return file.sha256 !== null && file.sha256 === counts.sha256 ? `same bytes: ${kept}` : null
-  const [older, newer] = [file.receivedAt, counts.receivedAt]
   const [said, ...more] = file.findings
   if (file.role !== 'superseded' || said?.code !== 'version.superseded' || more.length > 0) return null
   if (said.expected !== counts.path || said.params?.right !== true) return null
-  if (older === null || newer === null || Date.parse(newer) <= Date.parse(older)) return null
+  if (said.params.older === 'version') return `an older version: ${kept}`
+  const [older, newer] = [file.receivedAt, counts.receivedAt]
+  if (said.params.older === undefined || older === null || newer === null) return null
   return `older, of ${sayTime(older)}: ${kept}, of ${sayTime(newer)}`
 }
 

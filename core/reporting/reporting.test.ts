@@ -75,18 +75,22 @@ describe('the corrected copy', () => {
 
   test('the clear-out list names second copies and surely older versions beside a right one, never what counts or is in doubt', () => {
     const at = (minute: number) => `2026-10-16T12:${minute}:00Z`
-    const beside = (path: string, receivedAt: string | null, right = true) => file(path, 'superseded', {
-      receivedAt, findings: [{ code: 'version.superseded', severity: 'notice', expected: 'new.jpg', params: { instead: 'new.jpg', right } }],
+    const beside = (path: string, receivedAt: string | null, right = true, older?: 'version' | 'time') => file(path, 'superseded', {
+      receivedAt,
+      findings: [{
+        code: 'version.superseded', severity: 'notice', expected: 'new.jpg', params: { instead: 'new.jpg', right, ...(older ? { older } : {}) },
+      }],
     })
     const newer = { code: 'version.newer-beside', severity: 'notice', params: { other: 'new.jpg', counts: false } } as const
     expect(clearOut([
       file('new.jpg', 'placed', { receivedAt: at(30) }), file('milestone.jpg', 'placed'),
       file('twice.jpg', 'duplicate', { sha256: 'new.jpg' }), file('other-bytes.jpg', 'duplicate'),
-      beside('old.jpg', at(10)), beside('same-time.jpg', at(30)), beside('late.jpg', at(50)), beside('unknown-time.jpg', null),
+      beside('old.jpg', at(10), true, 'time'), beside('v1.jpg', at(50), true, 'version'), beside('same-time.jpg', at(30)),
+      beside('late.jpg', at(50)), beside('unknown-time.jpg', null),
       beside('beside-a-wrong-one.jpg', at(10), false), file('newer.jpg', 'superseded', { receivedAt: at(10), findings: [newer] }),
     ]).map(one => [one.root, one.path, one.why])).toEqual([
       ['in', 'old.jpg', 'older, of 2026-10-16 12:10 UTC: "new.jpg" is right and counts, of 2026-10-16 12:30 UTC'],
-      ['in', 'twice.jpg', 'same bytes: "new.jpg" is right and counts'],
+      ['in', 'twice.jpg', 'same bytes: "new.jpg" is right and counts'], ['in', 'v1.jpg', 'an older version: "new.jpg" is right and counts'],
     ])
     const toFix = file('new.jpg', 'placed', { findings: [finding('name.differs')] })
     expect(clearOut([toFix, file('twice.jpg', 'duplicate', { sha256: 'new.jpg' })])).toEqual([])

@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs'
 import { describe, expect, test } from 'vitest'
+import { sentencesPage } from '../../scripts/sentences'
 import { FINDING_CODES, FINDINGS, isContentWrong, mostTelling } from '../findings/codes'
 import type { Finding } from '../findings/finding'
 import { findingMaker } from '../findings/finding'
@@ -73,6 +75,15 @@ describe('facts of findings', () => {
     expect(mostTelling([])).toBeUndefined()
     expect([isContentWrong(['content.blank', 'name.differs']), isContentWrong(['content.duplicate'])]).toEqual([false, true])
   })
+})
+
+test('the page of all sentences is as it is made, and every sentence begins with a capital and ends', () => {
+  const page = readFileSync('docs/sentences.md', 'utf8')
+  expect(page, 'npx tsx scripts/sentences.ts').toBe(sentencesPage())
+  const told = page.slice(0, page.indexOf('## Why')).split('\n').filter(line => line.startsWith('- '))
+  expect(told.length).toBeGreaterThan(FINDING_CODES.length)
+  for (const line of told) expect(line).toMatch(/^- ["\p{Lu}\d].*(?:[.?]|\w)$/u)
+  expect(page).not.toMatch(/undefined|null|NaN|\[object/)
 })
 
 describe('words of faults and evidence', () => {

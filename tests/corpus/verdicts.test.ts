@@ -82,7 +82,7 @@ describe('verdicts say what the bytes are and what to do', () => {
     ['a picture with motion where stills count', F('png'), 'Marsh.png', sample(/ffmpeg-animated/), []],
     [
       'what cannot be measured is said, and nobody\'s fault', F('mp3', { bitDepth: { is: 16 } }), 'Marsh.mp3', sample(/lame.mp3/),
-      [/^format\.unmeasured: Asked for by its bit depth, which cannot be read/],
+      [/^format\.unmeasured: Whether its "bit depth" is as asked cannot be read/],
     ],
   ])('%s', async (_, formats, path, bytes, expected) => {
     const [first = []] = await findings(formats, { [path]: bytes })

@@ -6,7 +6,7 @@ import { showText } from '../../text/show'
 
 /** How one part of a name departs, as a part of a sentence. */
 export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Difference) => string> = {
-  'absent': ({ expected, part }) => `${named(part)}"${showText(expected)}" is not there`,
+  'absent': ({ expected, part }) => `${named(part)}${expected === `{${part}}` ? '' : `"${showText(expected)}" `}is not there`,
   'misspelt': ({ expected, actual, part }) => `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`,
   'order': ({ expected, part }) => `${named(part)}"${showText(expected)}" stands in another place`,
   'separator': sayParted,
@@ -20,6 +20,7 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
 }
 
 function sayExtra(actual: string): string {
+  if (/^ +$/.test(actual)) return 'a space is too much'
   const shown = `"${showText(actual)}"`
   if (isAddedWord(actual)) return `${shown} is a word too much: leave out what only tells its state`
   return copyMarks(`x${actual}`).some(({ base }) => base === 'x') ? `${shown} is the mark of a copy` : `${shown} is too much`
@@ -76,8 +77,11 @@ const MOST_TOLD = 4
 /** Differences as one sentence, the first four; the drawing of the name shows them all. */
 export function sayDifferences(differences: readonly Difference[]): string {
   if (differences.length === 0) return 'Is not called as it was asked.'
-  const said = differences.slice(0, MOST_TOLD).map(one => DIFFERENCE_WORDS[one.kind](one))
-  const rest = differences.length - said.length
+  // where a value is absent, so is what parts it from the next
+  const absent = differences.some(one => one.kind === 'absent')
+  const told = differences.filter(one => !(absent && one.kind === 'separator' && one.actual === ''))
+  const said = told.slice(0, MOST_TOLD).map(one => DIFFERENCE_WORDS[one.kind](one))
+  const rest = told.length - said.length
   const text = said.join('; ') + (rest > 0 ? `; and ${rest} more` : '')
   return `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}.`
 }

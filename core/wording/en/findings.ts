@@ -41,7 +41,12 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
     short: 'a sign that is not allowed',
     sentence: ({ characters }) => `Holds ${characters.map(char => `"${showText(char)}"`).join(' ')}, which not every computer can store.`,
   },
-  'name.reserved': { short: 'a reserved name', sentence: 'Ends in a space or dot, or is a name that some computers keep for devices.' },
+  'name.reserved': {
+    short: 'a reserved name',
+    sentence: ({ device }) => (device === false
+      ? 'Ends in a space or dot, which some computers take off.'
+      : 'Is a name that some computers keep for devices: no file can bear it there.'),
+  },
   'name.too-long': { short: 'name too long', sentence: 'Longer than a file name may be everywhere (255 bytes, or 240 with its folders).' },
   'name.extension-case': { short: 'extension in other letters', sentence: ({ received, asked }) => `Ends in .${received}; asked: .${asked}.` },
   'name.extension-missing': {
@@ -94,7 +99,7 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'format.unmeasured': {
     short: 'could not be measured',
     sentence: ({ property, format }) =>
-      `Asked for by its ${propertyOf(property)?.label ?? property}, which cannot be read from this ${formatLabel(format)}: look at it yourself.`,
+      `Whether its "${propertyOf(property)?.label ?? property}" is as asked cannot be read from this ${formatLabel(format)}; look at it yourself.`,
   },
   'content.empty': { short: 'empty', sentence: 'Is empty: it holds no bytes. Save it again and hand in the new file.' },
   'content.damaged': { short: 'damaged', sentence: ({ fault }) => sayDamaged(fault) },
@@ -181,8 +186,17 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'copy.differs': { short: 'second copy differs', sentence: ({ root }) => `The second copy in "${root}" is not the same file.` },
   'unexpected': {
     short: 'not asked for',
-    sentence: ({ notOwed }) => (notOwed ? 'Fits something its holder does not owe.' : 'Belongs to nothing that was asked for.'),
+    sentence: sayUnexpected,
   },
+}
+
+/** What is known of a file that has no slot, and what is not. */
+function sayUnexpected({ notOwed, named, words }: FindingParams<'unexpected'>): string {
+  if (notOwed) return 'Fits something that its holder need not hand in.'
+  const [whose, which] = [named && showText(named), words && showText(words)]
+  if (whose && which) return `Names ${whose} and says "${which}", but fits no piece that is still open there.`
+  if (whose) return `Names ${whose}; which piece it is cannot be told.`
+  return which ? `Says "${which}"; whose it is cannot be told.` : 'Belongs to nothing that was asked for.'
 }
 
 function sayAmount(amount: number, unit: 'pages' | 'words' | 'bytes'): string {
@@ -211,7 +225,8 @@ function sayDiffers({ nothing, open }: FindingParams<'name.differs'>, { differen
 
 /** What a placeholder in a corrected name stands for. */
 function sayOpen(open: FindingParams<'name.differs'>['open'] = []): string {
-  return open.map(({ field, example }) => ` {${showText(field)}} stands for your own, such as ${showText(example)}.`).join('')
+  const saying = (example: string) => (example === '' ? 'your own words' : `the right value, such as ${showText(example)}`)
+  return open.map(({ field, example }) => ` {${showText(field)}} stands for ${saying(example)}.`).join('')
 }
 
 function sayDefault(params: FindingParams<'name.default'>): string {
@@ -315,7 +330,7 @@ function sayLateBy(ms: number): string {
 }
 
 function sayRange(first: number, last: number | null): string {
-  if (last === null) return `${first} and on`
+  if (last === null) return `${first} and up`
   return first === last ? `${first}` : `${first} to ${last}`
 }
 
