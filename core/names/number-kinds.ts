@@ -62,6 +62,10 @@ export function tellNumbers(text: string): NumberReading[] {
   return readings.sort((a, b) => a.range[0] - b.range[0])
 }
 
+/** Digits inside a word are a part of it, as in a class called H3a. */
+const isInside = (text: string, [start, end]: [number, number]): boolean =>
+  /\p{L}/u.test(text[start - 1] ?? '') && /\p{L}/u.test(text[end] ?? '')
+
 /**
  * Numbers of a name that are nothing more specific: the only ones that may be somebody's number.
  *
@@ -69,5 +73,5 @@ export function tellNumbers(text: string): NumberReading[] {
  * bareNumbers('10_Referat_10.10.2026') //=> ['10']
  */
 export function bareNumbers(text: string): string[] {
-  return tellNumbers(text).filter(one => one.kind === 'number').map(one => one.text)
+  return tellNumbers(text).filter(one => one.kind === 'number' && !isInside(text, one.range)).map(one => one.text)
 }

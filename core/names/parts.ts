@@ -1,3 +1,4 @@
+import { andForms } from './and-words'
 import type { FieldRule, FreeRule } from './fields/index'
 import { isFree } from './fields/index'
 import { writeValue } from './fields/roster'
@@ -54,18 +55,8 @@ export function fillTemplate(template: Template, rules: Record<string, FieldRule
  */
 export function writtenParts(parts: readonly NamePart[], { separators }: Strictness): NamePart[] {
   const portable = dropLastDot(parts.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.flatMap(withoutSigns) } : part)))
-  return separators === 'ignore' ? joinedAnyWay(portable) : portable
-}
-
-/** What people write for "and" (common practice, no source). */
-const AND = ['&', '+', 'and', 'und', 'et', 'y', 'e', 'i']
-const ANDS = /(?<=[\s_.-])(?:&|\+|and|und|et|y|e|i)(?=[\s_.-])/giu
-
-/** The same parts where a sign or word for "and" may be any other. */
-function joinedAnyWay(parts: readonly NamePart[]): NamePart[] {
-  return parts.map(part => (part.kind === 'fixed' && part.texts.some(text => text.search(ANDS) >= 0)
-    ? { ...part, texts: [...new Set(part.texts.flatMap(text => [text, ...AND.map(and => text.replace(ANDS, and))]))] }
-    : part))
+  if (separators !== 'ignore') return portable
+  return portable.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.flatMap(andForms) } : part))
 }
 
 /** Signs that no file system takes, and what people write in their place: any other sign, a space, or nothing. */

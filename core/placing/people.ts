@@ -1,6 +1,7 @@
 import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { bareNumbers } from '../names/number-kinds'
+import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { tokensOf } from '../names/tokens'
 import { foldCase, looseKey, transcribe } from '../text/fold'
@@ -63,7 +64,10 @@ export function indexPeople(roster: Roster): PeopleIndex {
   }
   for (const list of entries.values()) {
     const [only, ...more] = list
-    if (only?.strength === NAMED.initials && more.length === 0) only.strength = NAMED.ownInitials
+    if (!only || more.length > 0) continue
+    // what nobody else is called says more than its kind does
+    if (only.strength === NAMED.initials) only.strength = NAMED.ownInitials
+    if (only.strength === NAMED.firstOfGiven) only.strength = NAMED.given
   }
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
@@ -184,7 +188,9 @@ function addPerson(person: Person, add: Add): void {
 /** A name that is not divided: a firm's, which is often written without its legal form, or words that may be anything. */
 function addLoneName(name: string, holder: string, add: Add): void {
   const bare = withoutForm(name)
-  if (bare !== name) add(bare, holder, NAMED.firstAndFamily, name)
+  for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
+  const words = bare.split(/[\s-]+/)
+  if (words.length > 2) for (const some of [words.slice(0, 2), words.slice(-2), words.slice(1)]) add(some.join(' '), holder, NAMED.family, some.join(' '))
   for (const word of wordsOf(bare)) add(word, holder, NAMED.wordOfName, word, 'family')
 }
 
