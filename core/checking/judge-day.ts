@@ -12,17 +12,25 @@ const DAY = 86_400_000
 
 /** A day in a name on which the work was not done, as the file itself says, else its time; a day's room on either side for time zones. */
 export function judgeDay(view: FileView, { requirement: { fields } }: Unit, captures: Captures): Verdict<'name.date-differs'> | null {
-  const [written] = Object.entries(captures).flatMap(([field, value]) => {
-    const rule = ownOf(fields, field)
-    return isFree(rule) ? freeField(rule).day?.(value, rule) ?? [] : []
-  })
+  const written = dayWritten(captures, fields)
+  if (written === undefined) return null
   const days = daysOfWork(view)
   const [first, last] = [days[0], days.at(-1)]
-  if (written === undefined || !first || !last) return null
+  if (!first || !last) return null
   const day = Date.parse(written)
   // work may be changed days later: only the file itself tells when it was begun
   if (first.from !== 'received' && day < Date.parse(first.worked) - DAY) return { code: 'name.date-differs', params: { written, ...first } }
   return day > Date.parse(last.worked) + DAY ? { code: 'name.date-differs', params: { written, ...last } } : null
+}
+
+/** The first day that a name tells. */
+function dayWritten(captures: Captures, fields: Unit['requirement']['fields']): string | undefined {
+  for (const [field, value] of Object.entries(captures)) {
+    const rule = ownOf(fields, field)
+    const day = isFree(rule) ? freeField(rule).day?.(value, rule) : undefined
+    if (day !== undefined) return day
+  }
+  return undefined
 }
 
 /** The first and last day that a file says it was worked on; without any, the day it was last changed, where that is sure. */

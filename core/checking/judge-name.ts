@@ -3,8 +3,6 @@ import type { Acceptance } from '../formats/accept'
 import { acceptedExtensions } from '../formats/accept'
 import { formatById, formatsOfExtension } from '../formats/registry'
 import { isAddedWord } from '../names/added-words'
-import { copyMarks } from '../names/copy-marks'
-import { defaultName } from '../names/default-names'
 import type { ExplainContext } from '../names/explain'
 import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
@@ -16,7 +14,7 @@ import { expandParts } from '../names/parts'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isDeviceName, isReserved, isTooLong, LONGEST_NAME } from '../names/portability'
 import type { UnitForm } from '../brief/forms'
-import { copyMarksOf } from '../placing/view'
+import { copyMarksOf, givenNameOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { commonInOrder } from '../text/distance'
 import { looseKey } from '../text/fold'
@@ -82,7 +80,7 @@ export function judgeName(
   }
   const nearest = nearestForm(view.base, forms, { strictness: requirement.strictness, known, ownerOf })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
-  const given = defaultName(view.base) ?? copyMarks(view.base).map(({ base }) => defaultName(base)).find(Boolean)
+  const given = givenNameOf(view)
   if (given) return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], known), nearest.form, known)
   const look = fitLook(view.base, requirement, forms, known)
   if (look) {

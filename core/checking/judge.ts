@@ -18,7 +18,7 @@ import type { Arrival, Filled } from '../placing/slots'
 import { cameInTime, canCount, isLate, isUndecided, namesNoVersion, surelyOlder, volumesOf } from '../placing/slots'
 import type { FileView } from '../placing/view'
 import type { OpenField, ReportSlot } from './report'
-import type { Finding, FindingMaker } from '../findings/finding'
+import type { Finding, FindingMaker, Verdict } from '../findings/finding'
 import { judgeContent } from './judge-content'
 import { judgeDay } from './judge-day'
 import type { FolderVerdict } from './judge-folder'
@@ -76,17 +76,14 @@ export function judgeFile(
   filled: Filled, unit: Unit, index: EvidenceIndex, make: FindingMaker, handouts: ReadonlySet<string>, all: readonly Filled[],
 ): JudgedFile {
   const { arrival, n } = filled
-  const inTime = cameInTime(unit, all, n)
+  const inTime = unit.correctBy !== null && cameInTime(unit, all, n)
   const { view } = arrival
   const forms = formsOf(unit)
   const format = settleFormat(view, unit)
   const findings: Finding[] = []
   const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf)
-  if (name.verdict) {
-    const differences = name.differences.map(one => shifted(one, view.cut))
-    findings.push(make(name.verdict, { expected: name.corrected, actual: receivedName(view), ...(differences.length > 0 ? { differences } : {}) }))
-  }
-  else if (!view.file.path.endsWith(receivedName(view))) findings.push(make({ code: 'name.unicode-form', params: {} }))
+  const ofName = tellName(name, view, make)
+  if (ofName) findings.push(ofName)
   const doubled = name.verdict?.code === 'name.extension-doubled' && extensionFits(format.id, splitExtension(view.base).extension) !== false
   findings.push(...judgeContent(view, unit, format, handouts, doubled).map(verdict => make(verdict)))
   const folder = judgeFolder(view, unit, forms, name.form, name.captures, index)
@@ -94,26 +91,35 @@ export function judgeFile(
     const { differences, corrected } = folder
     findings.push(make(folder.verdict, { expected: corrected, actual: view.folder, ...(differences.length > 0 ? { differences } : {}) }))
   }
-  const late = isLate(unit, arrival, inTime)
-  if (late && unit.due !== null && view.file.receivedAt !== null) {
-    findings.push(make(
-      { code: 'time.late', params: { ms: view.file.receivedAt - unit.due, ...(view.file.receivedAtFrom === 'modified' ? { changed: true } : {}) } },
-      { actual: new Date(view.file.receivedAt).toISOString() },
-    ))
-  }
-  const volumes = volumesOf(unit, all.map(one => one.arrival))
-  const total = volumes && judgeTotal(unit, name.captures, volumes)
-  if (total) findings.push(make(total))
-  const day = judgeDay(view, unit, name.captures)
-  if (day) findings.push(make(day))
-  const corrected = volumes?.total == null ? name.corrected : withTotal(name, unit, volumes.total)
-  const open = openFields(name)
+  const late = judgeTime(unit, arrival, inTime)
+  if (late) findings.push(make(late, { actual: new Date(view.file.receivedAt ?? 0).toISOString() }))
+  const volumes = unit.requirement.volumes && volumesOf(unit, all.map(one => one.arrival))
+  const more = [volumes && judgeTotal(unit, name.captures, volumes), judgeDay(view, unit, name.captures)]
+  for (const verdict of more) if (verdict) findings.push(make(verdict))
+  const corrected = withTotal(name, unit, volumes?.total ?? null)
+  const open = name.verdict === null && folder.verdict === null ? [] : openFields(name)
   const correctedPath = folder.corrected === '' ? corrected : `${folder.corrected}/${corrected}`
   const accepted = folder.verdict === null && !view.folderLost
   return {
-    findings: findings.map(finding => withOpen(finding, open)), correctedPath, open, late, name: corrected,
+    findings: open.length === 0 ? findings : findings.map(finding => withOpen(finding, open)),
+    correctedPath, open, late: late !== null, name: corrected,
     folder: { right: folder.corrected, asked: folder.asked, takes: folder.takes, accepted },
   }
+}
+
+/** What is wrong with a name, or only with the form of its letters. */
+function tellName({ verdict, corrected, differences }: NameVerdict, view: FileView, make: FindingMaker): Finding | null {
+  const actual = receivedName(view)
+  if (!verdict) return view.file.path.endsWith(actual) ? null : make({ code: 'name.unicode-form', params: {} })
+  const moved = differences.map(one => shifted(one, view.cut))
+  return make(verdict, { expected: corrected, actual, ...(moved.length > 0 ? { differences: moved } : {}) })
+}
+
+/** How late a file came; `null`: it did not. */
+function judgeTime(unit: Unit, arrival: Arrival, inTime: boolean): Verdict<'time.late'> | null {
+  const { receivedAt, receivedAtFrom } = arrival.view.file
+  if (!isLate(unit, arrival, inTime) || unit.due === null || receivedAt === null) return null
+  return { code: 'time.late', params: { ms: receivedAt - unit.due, ...(receivedAtFrom === 'modified' ? { changed: true } : {}) } }
 }
 
 /** A day that examples of dates show where a rule does not say from when. */
@@ -132,7 +138,7 @@ function openFields({ form, captures }: NameVerdict): OpenField[] {
 
 /** A name's finding says what its placeholders stand for. */
 function withOpen(finding: Finding, open: readonly OpenField[]): Finding {
-  if (open.length === 0 || (finding.code !== 'name.differs' && finding.code !== 'name.default')) return finding
+  if (finding.code !== 'name.differs' && finding.code !== 'name.default') return finding
   return { ...finding, params: { ...finding.params, open: [...open] } } as Finding
 }
 

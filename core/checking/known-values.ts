@@ -34,8 +34,8 @@ export function judgeTotal(unit: Unit, captures: Captures, { total, named }: Vol
 }
 
 /** The corrected name with the total that most volumes name. */
-export function withTotal({ form, captures, corrected }: NameVerdict, unit: Unit, total: number): string {
-  if (form.name === null || totalIn({ unit, captures }) === total) return corrected
+export function withTotal({ form, captures, corrected }: NameVerdict, unit: Unit, total: number | null): string {
+  if (form.name === null || total === null || totalIn({ unit, captures }) === total) return corrected
   const { extension } = splitExtension(corrected)
   const base = expandParts(form.name, { ...captures, ...totalOf(unit, total) })
   return extension === '' ? base : `${base}.${extension}`

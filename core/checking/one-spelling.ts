@@ -12,6 +12,8 @@ export interface JudgedEntry { entry: ReportFile, judged: JudgedFile }
  * right as it is keeps it without a finding; only the corrected copy holds no second folder for the same person.
  */
 export function useOneSpelling(files: readonly JudgedEntry[]): void {
+  // mostly everybody writes it as it was asked
+  if (files.every(({ judged: { folder } }) => !folder.accepted || folder.asked === null || folder.asked === folder.right)) return
   const spellings = new Map<string, string[]>()
   for (const { judged: { folder } } of files) {
     if (!folder.accepted || folder.asked === null) continue

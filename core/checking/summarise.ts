@@ -46,7 +46,7 @@ function slotsOf(
     if (entry.role === 'surplus') continue
     gather(byNumber, entry.n, entry)
   }
-  const volumes = volumesOf(unit, filled.map(one => one.arrival))
+  const volumes = unit.requirement.volumes && volumesOf(unit, filled.map(one => one.arrival))
   return slotNumbers(unit, filled, volumes).map((n): ReportSlot => {
     const known = unit.requirement.count.by === null ? null : n
     const ref = slotRef(unit, n)

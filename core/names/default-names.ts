@@ -175,6 +175,17 @@ const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({
   what, pattern: new RegExp(`^(?:${words.map(escaped).join('|')})(?:${WHEN})?${SERIAL}$`, 'iu'),
 }))
 
+const WORDS = new Set(DEFAULT_WORDS.flatMap(({ words }) => words.map(word => word.normalize('NFC').toLowerCase())))
+
+/** Whether a text begins with one of the words, up to a sign or digit: most names do not, and the long expressions need not be tried. */
+function beginsWithWord(text: string): boolean {
+  const lower = text.toLowerCase()
+  for (let end = 1; end <= lower.length; end++) {
+    if ((end === lower.length || !/\p{L}/u.test(lower[end] ?? '')) && WORDS.has(lower.slice(0, end))) return true
+  }
+  return false
+}
+
 /**
  * Tells a name that a program or device gave, not a person.
  *
@@ -187,5 +198,6 @@ const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({
 export function defaultName(base: string): DefaultName | null {
   const text = base.trim().normalize('NFC')
   if (text.length > 80) return null
-  return DEFAULT_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? WORD_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? null
+  const form = DEFAULT_FORMS.find(({ pattern }) => pattern.test(text))
+  return form?.what ?? (beginsWithWord(text) ? WORD_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? null : null)
 }

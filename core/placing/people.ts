@@ -190,7 +190,8 @@ function addLoneName(name: string, holder: string, add: Add): void {
   const bare = withoutForm(name)
   for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
   const words = bare.split(/[\s-]+/)
-  if (words.length > 2) for (const some of [words.slice(0, 2), words.slice(-2), words.slice(1)]) add(some.join(' '), holder, NAMED.family, some.join(' '))
+  const parts = words.length > 2 ? [words.slice(0, 2), words.slice(-2), words.slice(1)].map(some => some.join(' ')) : []
+  for (const part of parts) add(part, holder, NAMED.family, part)
   for (const word of wordsOf(bare)) add(word, holder, NAMED.wordOfName, word, 'family')
 }
 

@@ -3,8 +3,6 @@ import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
 import { isAddedWord } from '../names/added-words'
 import { matchFolder } from '../names/levels'
-import { copyMarks } from '../names/copy-marks'
-import { defaultName } from '../names/default-names'
 import { explainParts } from '../names/explain'
 import { freeField, isFree } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
@@ -21,7 +19,7 @@ import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
-import { copyMarksOf } from './view'
+import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
 
@@ -147,8 +145,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const { requirement } = best.unit
   const { said, share } = wordsSaid(view, requirement)
   // a program's own first name tells nothing, unless it is what this very piece is called
-  const given = defaultName(view.base) !== null || copyMarks(view.base).some(({ base }) => defaultName(base) !== null)
-  if (given && share < SHARE.wordsNear) return
+  if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
   if (nearest) takeNearest(best, nearest)
@@ -190,6 +187,7 @@ function saidByFolder({ folderFits, holder, evidence }: Candidate): boolean {
 
 /** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
 export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
+  if (lastSaid?.view === view && lastSaid.requirement === requirement) return lastSaid
   const tokens = tokensOf(view.base)
   let best = { said: [] as string[], share: 0 }
   for (const words of ownWords(requirement)) {
@@ -198,8 +196,12 @@ export function wordsSaid(view: FileView, requirement: Requirement): { said: str
     const share = letters === 0 ? 0 : said.join('').length / letters
     if (share > best.share) best = { said, share }
   }
+  lastSaid = { view, requirement, ...best }
   return best
 }
+
+/** Many units of one requirement are weighed for one file in turn. */
+let lastSaid: { view: FileView, requirement: Requirement, said: string[], share: number } | null = null
 
 interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[] }
 

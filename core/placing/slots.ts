@@ -222,8 +222,10 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
   const [one, two] = [counts.view, other.view]
   if (one.timeInDoubt || two.timeInDoubt || one.file.receivedAt === null || two.file.receivedAt === null) return null
   if (one.file.receivedAt <= two.file.receivedAt) return null
+  const later = tokensOf(two.base).filter(isLaterWord)
+  if (later.length === 0) return 'time'
   const kept = new Set(tokensOf(one.base))
-  return tokensOf(two.base).some(word => !kept.has(word) && isLaterWord(word)) ? null : 'time'
+  return later.some(word => !kept.has(word)) ? null : 'time'
 }
 
 /** Whether a name is another's with only words of state added, and came later. */

@@ -2,6 +2,8 @@ import type { ReceivedFile } from '../arrivals/received'
 import type { Seen, Undoing } from '../folders/ways-in'
 import type { CopyMark } from '../names/copy-marks'
 import { copyMarks, markBehindExtension } from '../names/copy-marks'
+import type { DefaultName } from '../names/default-names'
+import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import { levelsOf } from '../names/levels'
 import { folderOf, nameOf } from '../text/path'
@@ -36,6 +38,17 @@ export function copyMarksOf(view: FileView): CopyMark[] {
   MARKS.set(view, marks)
   return marks
 }
+
+/** What a program called the file, be it with the mark of a copy; `null`: somebody named it. */
+export function givenNameOf(view: FileView): DefaultName | null {
+  const kept = GIVEN.get(view)
+  if (kept !== undefined) return kept
+  const given = defaultName(view.base) ?? copyMarksOf(view).map(({ base }) => defaultName(base)).find(one => one !== null) ?? null
+  GIVEN.set(view, given)
+  return given
+}
+
+const GIVEN = new WeakMap<FileView, DefaultName | null>()
 
 /** Asked for by every unit a file may belong to. */
 const MARKS = new WeakMap<FileView, CopyMark[]>()

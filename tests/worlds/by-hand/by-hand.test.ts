@@ -33,7 +33,9 @@ async function agreeWith(world: string) {
   return { files: truth.length, odd, accused }
 }
 
-test.each([['costumes', 1], ['nurseries', 0]])('%s: no right file is accused, and at most %i are judged otherwise than by a careful person', async (world, most) => {
+test.each([
+  ['costumes', 1], ['nurseries', 0],
+])('%s: no right file is accused, and at most %i are judged otherwise than by a careful person', async (world, most) => {
   const { odd, accused } = await agreeWith(world)
   expect(accused).toEqual([])
   expect(odd.length, odd.join('\n')).toBeLessThanOrEqual(most)
