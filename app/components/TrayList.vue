@@ -2,6 +2,7 @@
 import { sayEvidence, sayFinding } from '#core/wording/index'
 import type { SlotRef } from '#core/brief/slots'
 import type { CheckHead, ShownFile } from '#shared/answers'
+import type { Stack } from '~/composables/stacks'
 
 const props = defineProps<{ tray: { files: ShownFile[], total: number }, names: Map<string, string>, head: CheckHead }>()
 const emit = defineEmits<{ ruled: [] }>()
@@ -12,7 +13,7 @@ function drag(event: DragEvent, file: ShownFile) {
   event.dataTransfer?.setData('text/plain', file.path)
   if (event.dataTransfer) event.dataTransfer.effectAllowed = 'move'
 }
-const { problem, attempt } = useAttempt()
+const { busy, problem, attempt } = useAttempt()
 const rulingOn = (file: ShownFile) => check.rulings.find(one => one.kind === 'set-aside' && one.file?.sha256 === file.sha256
   && one.file.path === file.path)
 
@@ -24,7 +25,16 @@ async function takeBack(file: ShownFile) {
     emit('ruled')
   })
 }
-const loose = computed(() => props.tray.files.filter(file => file.role === 'unplaced' || file.role === 'surplus'))
+const all = computed(() => props.tray.files.filter(file => file.role === 'unplaced' || file.role === 'surplus'))
+const told = computed(() => stackFiles(all.value))
+const loose = computed(() => told.value.single)
+
+async function setAsideAll({ files }: Stack) {
+  await attempt(async () => {
+    for (const { fileId } of files) await check.rule({ kind: 'set-aside', fileId })
+    emit('ruled')
+  })
+}
 const aside = computed(() => props.tray.files.filter(file => file.role !== 'unplaced' && file.role !== 'surplus'))
 
 function say(slot: SlotRef): string {
@@ -40,7 +50,7 @@ function say(slot: SlotRef): string {
   >
     <h2>Tray</h2>
     <p
-      v-if="loose.length === 0"
+      v-if="all.length === 0"
       class="quiet small"
     >
       Every file has its slot.
@@ -79,6 +89,33 @@ function say(slot: SlotRef): string {
           :kinds="['place', 'set-aside']"
           @ruled="emit('ruled')"
         />
+      </li>
+    </ul>
+    <ul v-if="told.stacks.length">
+      <li
+        v-for="stack in told.stacks"
+        :key="stack.files[0]?.fileId"
+      >
+        <span class="block">{{ stack.files.length }} files that were not asked for, beside {{ say(stack.slot) }}</span>
+        <span class="small quiet block">{{ stack.values.join(', ') }}</span>
+        <details>
+          <summary class="small">
+            Their names
+          </summary>
+          <span
+            v-for="file in stack.files"
+            :key="file.fileId"
+            class="mono small block"
+          >{{ showText(file.path) }}</span>
+        </details>
+        <button
+          type="button"
+          class="plain-button small"
+          :disabled="busy"
+          @click="setAsideAll(stack)"
+        >
+          Set all {{ stack.files.length }} aside
+        </button>
       </li>
     </ul>
     <p

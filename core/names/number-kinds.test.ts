@@ -48,6 +48,10 @@ describe('digits in a name', () => {
     }))
   })
 
+  test('digits inside a word are a part of it, before or behind one they are a number', () => {
+    expect(['H3a', 'Q4x report 7', 'ex3', '3d part'].map(text => bareNumbers(text))).toEqual([[], ['7'], ['3'], ['3']])
+  })
+
   test('a day of the month is never somebody\'s number', () => {
     fc.assert(fc.property(fc.integer({ min: 1, max: 28 }), fc.integer({ min: 1, max: 12 }), fc.constantFrom('.', '-', '_'), (day, month, sign) => {
       const [dd, mm] = [String(day).padStart(2, '0'), String(month).padStart(2, '0')]

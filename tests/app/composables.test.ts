@@ -4,11 +4,13 @@ import { conditionOf, kindOf, kindsOf, startOf, typedValue, valueOf } from '../.
 import { findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
 import { drawTemplate, freeName, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate } from '../../app/composables/parts'
 import { declareFields, problemsAt, withChanges, withCount, withFields, withForms, withOwing } from '../../app/composables/requirement'
+import { stackFiles } from '../../app/composables/stacks'
 import { timeInZone } from '../../app/composables/zones'
 import type { RequirementDocument } from '../../core/brief/document'
 import { meets } from '../../core/formats/condition'
 import { PROPERTIES } from '../../core/formats/properties'
 import { readRoster, readTable } from '../../core/roster/read'
+import type { ShownFile } from '../../shared/answers'
 
 const people = (csv: string) => readRoster(readTable(new TextEncoder().encode(csv))).roster.people
 const ANA = { given: 'Ana', family: 'Marsh Reed', group: 'REEF' }
@@ -180,5 +182,20 @@ describe('a requirement that is changed', () => {
   test('is told what is wrong at a key and inside it, not at one that begins alike', () => {
     const problems = ['name', 'name[1]', 'names', 'count.from', 'folder'].map(path => ({ path, message: path }))
     expect(problemsAt(problems, 'name', 'count')).toEqual(['name', 'name[1]', 'count.from'])
+  })
+})
+
+describe('files of one slot with other values than were asked for', () => {
+  const file = (path: string, month: string | null, holder = 's1') => ({
+    path, candidates: [{ requirement: 'report', holder }], evidence: month === null ? [] : [{ kind: 'other-value', field: 'Period', value: month }],
+  }) as unknown as ShownFile
+
+  test('stand together from three on, with their values; others by themselves', () => {
+    const months = ['2026-07', '2026-08', '2026-09'].map(month => file(`${month}.pdf`, month))
+    const two = ['2026-08', '2026-09'].map(month => file(`b-${month}.pdf`, month, 's2'))
+    const plain = file('x.pdf', null)
+    const { stacks, single } = stackFiles([plain, ...months, ...two])
+    expect(stacks.map(one => [one.slot.holder, one.values])).toEqual([['s1', ['2026-07', '2026-08', '2026-09']]])
+    expect(single.map(one => one.path)).toEqual(['x.pdf', 'b-2026-08.pdf', 'b-2026-09.pdf'])
   })
 })
