@@ -1,15 +1,14 @@
-import { editDistance } from '../text/distance'
 import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import { alignParts } from './align'
-import { isAddedWord } from './added-words'
-import type { Difference, DifferenceKind, Edit } from './difference'
+import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
+import { fillOnly, readLeftOver } from './left-over'
+import { mendAlignment } from './mend-alignment'
 import type { Captures, NamePart } from './parts'
-import { expandParts } from './parts'
+import { expandParts, isValue } from './parts'
 import type { Strictness } from './strictness'
-import { tellNumbers } from './number-kinds'
 import { isSeparator } from './strictness'
 
 export interface Explanation {
@@ -51,13 +50,7 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
-  mergeExtras(shown, alignment, text, strictness)
-  completeWords(shown, alignment, text)
-  dropUnlike(shown, alignment, text)
-  partValues(shown, alignment, text)
-  keepWholeWords(shown, alignment, text)
-  joinExtras(alignment, text)
-  takeInstead(shown, alignment, text)
+  mendAlignment(shown, alignment, text, strictness)
   const captures = readCaptures(shown, alignment.spans, text, known)
   readLeftOver(shown, alignment, text, captures)
   fillOnly(shown, alignment, text, captures)
@@ -99,10 +92,6 @@ function reorder(
   return best
 }
 
-function isValue(part: NamePart): boolean {
-  return part.kind === 'free' ? freeField(part.rule).ordered : part.part !== 'literal'
-}
-
 /** Two values exchanged, or one moved to the place of another, the rest moving up. */
 function* ordersOf(length: number, values: readonly number[], astray: readonly number[]): Generator<number[]> {
   const straight = Array.from({ length }, (_, at) => at)
@@ -127,159 +116,6 @@ function* ordersOf(length: number, values: readonly number[], astray: readonly n
   }
 }
 
-/** One or two stray letters that touch a part are a slip of that part, and more separators beside one are one: neither is a word too much. */
-function mergeExtras(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
-  const left: Alignment['extras'] = []
-  for (const extra of alignment.extras) {
-    const [start, end] = extra.range
-    const stray = text.slice(start, end)
-    const into = [extra.before - 1, extra.before].find((index) => {
-      const part = parts[index]
-      const span = alignment.spans[index]
-      if (!part || !span || span.end === span.start || (span.end !== start && span.start !== end)) return false
-      const touching = text[span.end === start ? start - 1 : end] ?? ''
-      return belongsTo(part, stray, touching)
-    })
-    const span = into === undefined ? undefined : alignment.spans[into]
-    if (!span) {
-      left.push(extra)
-      continue
-    }
-    const free = strictness.separators === 'ignore' && [...stray].every(isSeparator)
-    const edits: Edit[] = free ? [] : [{ range: [start, end], expected: '' }]
-    if (span.end === start) {
-      span.end = end
-      span.edits.push(...edits)
-    }
-    else {
-      span.start = start
-      span.edits.unshift(...edits)
-    }
-  }
-  alignment.extras = left
-}
-
-function belongsTo(part: NamePart, stray: string, touching: string): boolean {
-  if (part.kind === 'free') return freeField(part.rule).takesStray?.(stray, touching) ?? false
-  if ([...stray].every(isSeparator)) return part.part === 'literal' && isSeparator(touching)
-  if (!/^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)) return false
-  return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
-}
-
-/** The rest of a word of which a part took some letters is no word too much: the whole word stands in its place. */
-function completeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  alignment.extras = alignment.extras.filter(({ range: [start, end] }) => {
-    if (!/^[\p{L}\p{M}'’]+$/u.test(text.slice(start, end))) return true
-    for (const [index, part] of parts.entries()) {
-      const span = alignment.spans[index]
-      if (part.kind !== 'fixed' || !span || span.end === span.start || (span.end !== start && span.start !== end)) continue
-      if (isWordEdge(text, span.end === start ? start : end)) continue
-      const edit: Edit = { range: [start, end], expected: '' }
-      if (span.end === start) Object.assign(span, { end, edits: [...span.edits, edit] })
-      else Object.assign(span, { start, edits: [edit, ...span.edits] })
-      return false
-    }
-    return true
-  })
-}
-
-/** A separator that stands before or behind a value belongs to what parts it from the next, not to the value. */
-function partValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  for (const [index, part] of parts.entries()) {
-    const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end - span.start < 2) continue
-    const before = alignment.spans[index - 1]
-    const char = text[span.start] ?? ''
-    if (!isSeparator(char) || isSeparator(span.text[0] ?? '') || parts[index - 1]?.part !== 'literal' || !before) continue
-    const asked = before.text.at(-1) ?? ''
-    if (!isSeparator(asked) || (before.end > before.start && before.end !== span.start)) continue
-    const place = span.start
-    span.start++
-    span.edits = span.edits.map((edit): Edit => (edit.range[0] === place
-      ? { ...edit, range: [place + 1, Math.max(place + 1, edit.range[1])] }
-      : edit)).filter(({ range, expected }) => range[1] > range[0] || expected !== '')
-    if (before.end === before.start) before.start = place
-    before.end = place + 1
-    before.edits = before.edits.filter(({ expected }) => expected !== asked)
-    if (char !== asked) before.edits.push({ range: [place, place + 1], expected: asked })
-  }
-}
-
-/** From this likeness on a text is another one misspelt. */
-const LIKE = 0.6
-
-/** Letters inside an unrelated word are no slip of a part: the part is absent, and the word stays whole. */
-function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  for (const [index, part] of parts.entries()) {
-    const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
-    let [start, end] = [span.start, span.end]
-    while (start < end && isSeparator(text[start] ?? '')) start++
-    while (end > start && isSeparator(text[end - 1] ?? '')) end--
-    if (start === end || (isWordEdge(text, start) && isWordEdge(text, end))) continue
-    const [actual, asked] = [looseKey(text.slice(start, end)), looseKey(span.text)]
-    if (1 - editDistance(actual, asked) / Math.max(1, actual.length, asked.length) >= LIKE) continue
-    alignment.extras.push({ range: [span.start, span.end], before: index })
-    alignment.spans[index] = { ...span, end: span.start, edits: [] }
-  }
-}
-
-/** What belongs to no part and touches is one. */
-function joinExtras(alignment: Alignment, text: string): void {
-  const joined: Alignment['extras'] = []
-  for (const extra of [...alignment.extras].sort((a, b) => a.range[0] - b.range[0])) {
-    const last = joined.at(-1)
-    const between = last && text.slice(last.range[1], extra.range[0])
-    const part = last && alignment.spans.some(({ start, end }) => start < end && start < extra.range[0] && end > last.range[1])
-    if (last && between !== undefined && !part && [...between].every(isSeparator)) last.range = [last.range[0], extra.range[1]]
-    else joined.push({ ...extra, range: [...extra.range] })
-  }
-  alignment.extras = joined
-}
-
-/** A whole word where a value is absent stands instead of it. */
-function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  for (const [index, part] of parts.entries()) {
-    const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start) continue
-    const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
-      && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
-    if (!instead || isAddedWord(text.slice(...instead.range)) || isLiteral(parts, text.slice(...instead.range))) continue
-    alignment.extras.splice(alignment.extras.indexOf(instead), 1)
-    const [start, end] = instead.range
-    alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
-  }
-}
-
-/** Whether a word is one of the rule's own. */
-function isLiteral(parts: readonly NamePart[], word: string): boolean {
-  return parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => looseKey(text) === looseKey(word)))
-}
-
-/** Free text keeps whole words of the received name; what is left over of a word that another part took is too much. */
-function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  for (const [index, part] of parts.entries()) {
-    const span = alignment.spans[index]
-    if (part.kind !== 'free' || !freeField(part.rule).anyText || !span || span.end <= span.start) continue
-    let [start, end] = [span.start, span.end]
-    while (start < end && !isWordEdge(text, start)) start++
-    while (end > start && !isWordEdge(text, end)) end--
-    if (!/[\p{L}\p{N}]/u.test(text.slice(start, end))) [start, end] = [span.start, span.start]
-    if (start === span.start && end === span.end) continue
-    if (start > span.start) alignment.extras.push({ range: [span.start, start], before: index })
-    if (end < span.end) alignment.extras.push({ range: [end, span.end], before: index + 1 })
-    alignment.spans[index] = { ...span, start, end }
-  }
-}
-
-/** Whether a word may begin or end there: at a sign, between letters and digits, before a capital. */
-function isWordEdge(text: string, place: number): boolean {
-  const [before, after] = [text[place - 1] ?? '', text[place] ?? '']
-  const letters = /[\p{L}\p{M}]/u
-  if (letters.test(before) && letters.test(after)) return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after)
-  return !(/\p{N}/u.test(before) && /\p{N}/u.test(after))
-}
-
 function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: string, known: Captures): Captures {
   const captures: Captures = emptyRecord()
   for (const [index, part] of parts.entries()) {
@@ -296,63 +132,6 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
     if (value !== undefined) captures[part.part] = value
   }
   return captures
-}
-
-/**
- * A value that was not found in its place may stand in what belongs to no part: if there it can be read in one way only, it is
- * that, and stands in another place.
- */
-function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
-  const open = parts.flatMap((part, index) => (part.kind === 'free' && isValue(part) && captures[part.part] === undefined
-    && spans[index]?.start === spans[index]?.end
-    ? [{ part, index }]
-    : []))
-  if (open.length === 0 || extras.length === 0) return
-  for (const { part, index } of open) {
-    const found = extras.flatMap(extra => valuesIn(part, text, extra.range).map(one => ({ ...one, extra })))
-    const [only] = found
-    if (!only || found.some(one => one.value !== only.value)) continue
-    const { extra, range, value } = only
-    captures[part.part] = value
-    spans[index] = { start: range[0], end: range[1], text: '', edits: [], moved: true }
-    extras.splice(extras.indexOf(extra), 1)
-    const rest = ([[extra.range[0], range[0]], [range[1], extra.range[1]]] as [number, number][])
-      .filter(([start, end]) => /[\p{L}\p{N}]/u.test(text.slice(start, end)))
-    extras.push(...rest.map(one => ({ ...extra, range: one })))
-  }
-}
-
-/** Where one value alone is possible and the name holds no other in its place, it is that one. */
-function fillOnly(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
-  if (extras.some(({ range }) => /\p{N}/u.test(text.slice(...range)))) return
-  for (const [index, part] of parts.entries()) {
-    const span = spans[index]
-    if (part.kind !== 'free' || captures[part.part] !== undefined || !span || span.end > span.start) continue
-    const only = freeField(part.rule).only?.(part.rule)
-    if (only !== undefined) captures[part.part] = only
-  }
-}
-
-interface FoundValue { value: string, range: [number, number] }
-
-/** Whole values of a field in a stretch of a name, the longest reading at each place. */
-function valuesIn(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number]): FoundValue[] {
-  const stretches: [number, number][] = []
-  const { kinds } = freeField(part.rule)
-  const readings = kinds && tellNumbers(text).filter(({ kind }) => kinds.includes(kind))
-  const isKind = (start: number, end: number) => !readings || readings.some(({ range }) => range[0] <= start && range[1] >= end)
-  freeField(part.rule).take(text, part.rule, undefined, (start, end, cost) => {
-    if (start >= from && end <= to && cost < 1 && isWordEdge(text, start) && isWordEdge(text, end) && isKind(start, end)) stretches.push([start, end])
-  })
-  const values: FoundValue[] = []
-  let reach = from
-  for (const [start, end] of stretches.sort((a, b) => a[0] - b[0] || b[1] - a[1])) {
-    const value = start < reach ? undefined : freeField(part.rule).read(text.slice(start, end), part.rule)
-    if (value === undefined) continue
-    values.push({ value, range: [start, end] })
-    reach = end
-  }
-  return values
 }
 
 function describe(

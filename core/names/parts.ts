@@ -1,6 +1,6 @@
 import { andForms } from './and-words'
 import type { FieldRule, FreeRule } from './fields/index'
-import { isFree } from './fields/index'
+import { freeField, isFree } from './fields/index'
 import { writeValue } from './fields/roster'
 import { ownOf } from '../text/own'
 import type { Strictness } from './strictness'
@@ -10,6 +10,11 @@ import type { Template } from './template'
 export type NamePart
   = | { kind: 'fixed', part: string, texts: string[] }
     | { kind: 'free', part: string, rule: FreeRule }
+
+/** Whether a part is a value that can be told by itself, so that it may stand in another place. */
+export function isValue(part: NamePart): boolean {
+  return part.kind === 'free' ? freeField(part.rule).ordered : part.part !== 'literal'
+}
 
 /** Values of one holder: text by field name; several where any of them is right (`alias`). */
 export type HolderValues = Record<string, string | string[]>

@@ -1,0 +1,63 @@
+import type { Alignment } from './align'
+import { freeField } from './fields/index'
+import { isWordEdge } from './mend-alignment'
+import { tellNumbers } from './number-kinds'
+import type { Captures, NamePart } from './parts'
+import { isValue } from './parts'
+
+/**
+ * A value that was not found in its place may stand in what belongs to no part: if there it can be read in one way only, it is
+ * that, and stands in another place.
+ */
+export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
+  const open = parts.flatMap((part, index) => (part.kind === 'free' && isValue(part) && captures[part.part] === undefined
+    && spans[index]?.start === spans[index]?.end
+    ? [{ part, index }]
+    : []))
+  if (open.length === 0 || extras.length === 0) return
+  for (const { part, index } of open) {
+    const found = extras.flatMap(extra => valuesIn(part, text, extra.range).map(one => ({ ...one, extra })))
+    const [only] = found
+    if (!only || found.some(one => one.value !== only.value)) continue
+    const { extra, range, value } = only
+    captures[part.part] = value
+    spans[index] = { start: range[0], end: range[1], text: '', edits: [], moved: true }
+    extras.splice(extras.indexOf(extra), 1)
+    const rest = ([[extra.range[0], range[0]], [range[1], extra.range[1]]] as [number, number][])
+      .filter(([start, end]) => /[\p{L}\p{N}]/u.test(text.slice(start, end)))
+    extras.push(...rest.map(one => ({ ...extra, range: one })))
+  }
+}
+
+/** Where one value alone is possible and the name holds no other in its place, it is that one. */
+export function fillOnly(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
+  if (extras.some(({ range }) => /\p{N}/u.test(text.slice(...range)))) return
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'free' || captures[part.part] !== undefined || !span || span.end > span.start) continue
+    const only = freeField(part.rule).only?.(part.rule)
+    if (only !== undefined) captures[part.part] = only
+  }
+}
+
+interface FoundValue { value: string, range: [number, number] }
+
+/** Whole values of a field in a stretch of a name, the longest reading at each place. */
+function valuesIn(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number]): FoundValue[] {
+  const stretches: [number, number][] = []
+  const { kinds } = freeField(part.rule)
+  const readings = kinds && tellNumbers(text).filter(({ kind }) => kinds.includes(kind))
+  const isKind = (start: number, end: number) => !readings || readings.some(({ range }) => range[0] <= start && range[1] >= end)
+  freeField(part.rule).take(text, part.rule, undefined, (start, end, cost) => {
+    if (start >= from && end <= to && cost < 1 && isWordEdge(text, start) && isWordEdge(text, end) && isKind(start, end)) stretches.push([start, end])
+  })
+  const values: FoundValue[] = []
+  let reach = from
+  for (const [start, end] of stretches.sort((a, b) => a[0] - b[0] || b[1] - a[1])) {
+    const value = start < reach ? undefined : freeField(part.rule).read(text.slice(start, end), part.rule)
+    if (value === undefined) continue
+    values.push({ value, range: [start, end] })
+    reach = end
+  }
+  return values
+}

@@ -1,0 +1,178 @@
+import { editDistance } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { isAddedWord } from './added-words'
+import type { Alignment } from './align'
+import type { Edit } from './difference'
+import { freeField } from './fields/index'
+import type { NamePart } from './parts'
+import type { Strictness } from './strictness'
+import { isSeparator } from './strictness'
+
+/**
+ * Makes of an alignment letter by letter one in whole words, as a person sees a name: what is a slip of a part, what stands
+ * instead of it, and what belongs to none.
+ *
+ * @param alignment - changed in place
+ */
+export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
+  mergeExtras(parts, alignment, text, strictness)
+  completeWords(parts, alignment, text)
+  dropUnlike(parts, alignment, text)
+  partValues(parts, alignment, text)
+  keepWholeWords(parts, alignment, text)
+  joinExtras(alignment, text)
+  takeInstead(parts, alignment, text)
+}
+
+/** One or two stray letters that touch a part are a slip of that part, and more separators beside one are one: neither is a word too much. */
+function mergeExtras(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
+  const left: Alignment['extras'] = []
+  for (const extra of alignment.extras) {
+    const [start, end] = extra.range
+    const stray = text.slice(start, end)
+    const into = [extra.before - 1, extra.before].find((index) => {
+      const part = parts[index]
+      const span = alignment.spans[index]
+      if (!part || !span || span.end === span.start || (span.end !== start && span.start !== end)) return false
+      const touching = text[span.end === start ? start - 1 : end] ?? ''
+      return belongsTo(part, stray, touching)
+    })
+    const span = into === undefined ? undefined : alignment.spans[into]
+    if (!span) {
+      left.push(extra)
+      continue
+    }
+    const free = strictness.separators === 'ignore' && [...stray].every(isSeparator)
+    const edits: Edit[] = free ? [] : [{ range: [start, end], expected: '' }]
+    if (span.end === start) {
+      span.end = end
+      span.edits.push(...edits)
+    }
+    else {
+      span.start = start
+      span.edits.unshift(...edits)
+    }
+  }
+  alignment.extras = left
+}
+
+function belongsTo(part: NamePart, stray: string, touching: string): boolean {
+  if (part.kind === 'free') return freeField(part.rule).takesStray?.(stray, touching) ?? false
+  if ([...stray].every(isSeparator)) return part.part === 'literal' && isSeparator(touching)
+  if (!/^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)) return false
+  return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
+}
+
+/** The rest of a word of which a part took some letters is no word too much: the whole word stands in its place. */
+function completeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  alignment.extras = alignment.extras.filter(({ range: [start, end] }) => {
+    if (!/^[\p{L}\p{M}'’]+$/u.test(text.slice(start, end))) return true
+    for (const [index, part] of parts.entries()) {
+      const span = alignment.spans[index]
+      if (part.kind !== 'fixed' || !span || span.end === span.start || (span.end !== start && span.start !== end)) continue
+      if (isWordEdge(text, span.end === start ? start : end)) continue
+      const edit: Edit = { range: [start, end], expected: '' }
+      if (span.end === start) Object.assign(span, { end, edits: [...span.edits, edit] })
+      else Object.assign(span, { start, edits: [edit, ...span.edits] })
+      return false
+    }
+    return true
+  })
+}
+
+/** A separator that stands before or behind a value belongs to what parts it from the next, not to the value. */
+function partValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end - span.start < 2) continue
+    const before = alignment.spans[index - 1]
+    const char = text[span.start] ?? ''
+    if (!isSeparator(char) || isSeparator(span.text[0] ?? '') || parts[index - 1]?.part !== 'literal' || !before) continue
+    const asked = before.text.at(-1) ?? ''
+    if (!isSeparator(asked) || (before.end > before.start && before.end !== span.start)) continue
+    const place = span.start
+    span.start++
+    span.edits = span.edits.map((edit): Edit => (edit.range[0] === place
+      ? { ...edit, range: [place + 1, Math.max(place + 1, edit.range[1])] }
+      : edit)).filter(({ range, expected }) => range[1] > range[0] || expected !== '')
+    if (before.end === before.start) before.start = place
+    before.end = place + 1
+    before.edits = before.edits.filter(({ expected }) => expected !== asked)
+    if (char !== asked) before.edits.push({ range: [place, place + 1], expected: asked })
+  }
+}
+
+/** From this likeness on a text is another one misspelt. */
+const LIKE = 0.6
+
+/** Letters inside an unrelated word are no slip of a part: the part is absent, and the word stays whole. */
+function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
+    let [start, end] = [span.start, span.end]
+    while (start < end && isSeparator(text[start] ?? '')) start++
+    while (end > start && isSeparator(text[end - 1] ?? '')) end--
+    if (start === end || (isWordEdge(text, start) && isWordEdge(text, end))) continue
+    const [actual, asked] = [looseKey(text.slice(start, end)), looseKey(span.text)]
+    if (1 - editDistance(actual, asked) / Math.max(1, actual.length, asked.length) >= LIKE) continue
+    alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+  }
+}
+
+/** What belongs to no part and touches is one. */
+function joinExtras(alignment: Alignment, text: string): void {
+  const joined: Alignment['extras'] = []
+  for (const extra of [...alignment.extras].sort((a, b) => a.range[0] - b.range[0])) {
+    const last = joined.at(-1)
+    const between = last && text.slice(last.range[1], extra.range[0])
+    const part = last && alignment.spans.some(({ start, end }) => start < end && start < extra.range[0] && end > last.range[1])
+    if (last && between !== undefined && !part && [...between].every(isSeparator)) last.range = [last.range[0], extra.range[1]]
+    else joined.push({ ...extra, range: [...extra.range] })
+  }
+  alignment.extras = joined
+}
+
+/** A whole word where a value is absent stands instead of it. */
+function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start) continue
+    const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
+      && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
+    if (!instead || isAddedWord(text.slice(...instead.range)) || isLiteral(parts, text.slice(...instead.range))) continue
+    alignment.extras.splice(alignment.extras.indexOf(instead), 1)
+    const [start, end] = instead.range
+    alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
+  }
+}
+
+/** Whether a word is one of the rule's own. */
+function isLiteral(parts: readonly NamePart[], word: string): boolean {
+  return parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => looseKey(text) === looseKey(word)))
+}
+
+/** Free text keeps whole words of the received name; what is left over of a word that another part took is too much. */
+function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'free' || !freeField(part.rule).anyText || !span || span.end <= span.start) continue
+    let [start, end] = [span.start, span.end]
+    while (start < end && !isWordEdge(text, start)) start++
+    while (end > start && !isWordEdge(text, end)) end--
+    if (!/[\p{L}\p{N}]/u.test(text.slice(start, end))) [start, end] = [span.start, span.start]
+    if (start === span.start && end === span.end) continue
+    if (start > span.start) alignment.extras.push({ range: [span.start, start], before: index })
+    if (end < span.end) alignment.extras.push({ range: [end, span.end], before: index + 1 })
+    alignment.spans[index] = { ...span, start, end }
+  }
+}
+
+/** Whether a word may begin or end there: at a sign, between letters and digits, before a capital. */
+export function isWordEdge(text: string, place: number): boolean {
+  const [before, after] = [text[place - 1] ?? '', text[place] ?? '']
+  const letters = /[\p{L}\p{M}]/u
+  if (letters.test(before) && letters.test(after)) return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after)
+  return !(/\p{N}/u.test(before) && /\p{N}/u.test(after))
+}
