@@ -24,10 +24,11 @@ watch(() => [props.open, props.head.id] as const, async ([{ holder, requirement 
 
 const entries = computed(() => (slip.value?.slots ?? [])
   .filter(slot => props.open.n === undefined || (slot.n ?? null) === props.open.n)
-  .map(slot => ({
-    slot,
-    files: slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? [],
-  })))
+  .map((slot) => {
+    const files = slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? []
+    const { shown, earlier } = foldEarlier(files)
+    return { slot, files, shown, earlier }
+  }))
 
 /** Findings of one cause are told once, above the pieces they befall. */
 const causes = computed(() => {
@@ -89,7 +90,7 @@ async function takeBack(ruling: ShownRuling) {
       <b>{{ message }}</b> One cause for {{ files }} files.
     </p>
     <div
-      v-for="{ slot, files } in entries"
+      v-for="{ slot, files, shown, earlier } in entries"
       :key="`${slot.requirement} ${slot.n ?? 0}`"
       class="entry"
     >
@@ -143,7 +144,7 @@ async function takeBack(ruling: ShownRuling) {
             </td>
           </tr>
           <ReceivedFile
-            v-for="file in files"
+            v-for="file in shown"
             :key="file.fileId"
             :file="file"
             :slot-shown="slot"
@@ -151,6 +152,23 @@ async function takeBack(ruling: ShownRuling) {
             :told-above="causeKeys"
             @ruled="emit('ruled')"
           />
+          <tr v-if="earlier.length">
+            <th scope="row">
+              Earlier
+            </th>
+            <td>
+              <details>
+                <summary class="small">
+                  {{ earlier.length }} earlier files, superseded
+                </summary>
+                <span
+                  v-for="file in earlier"
+                  :key="file.fileId"
+                  class="mono small block"
+                >{{ showText(file.path) }}</span>
+              </details>
+            </td>
+          </tr>
         </tbody>
       </table>
       <SlotHistory

@@ -28,3 +28,10 @@ export function stackFiles(files: readonly ShownFile[]): { stacks: Stack[], sing
   const stacked = new Set(stacks.flatMap(stack => stack.files))
   return { stacks, single: files.filter(file => !stacked.has(file)) }
 }
+
+/** Files of one slot, the one that counts first; many earlier versions are told as one. */
+export function foldEarlier(files: readonly ShownFile[]): { shown: ShownFile[], earlier: ShownFile[] } {
+  const order = [...files].sort((a, b) => Number(b.role === 'placed') - Number(a.role === 'placed'))
+  const earlier = order.filter(({ role, findings }) => role === 'superseded' && findings.every(one => one.code === 'version.superseded'))
+  return earlier.length > MANY ? { shown: order.filter(file => !earlier.includes(file)), earlier } : { shown: order, earlier: [] }
+}

@@ -4,7 +4,7 @@ import { conditionOf, kindOf, kindsOf, startOf, typedValue, valueOf } from '../.
 import { findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
 import { drawTemplate, freeName, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate } from '../../app/composables/parts'
 import { declareFields, problemsAt, withChanges, withCount, withFields, withForms, withOwing } from '../../app/composables/requirement'
-import { stackFiles } from '../../app/composables/stacks'
+import { foldEarlier, stackFiles } from '../../app/composables/stacks'
 import { timeInZone } from '../../app/composables/zones'
 import type { RequirementDocument } from '../../core/brief/document'
 import { meets } from '../../core/formats/condition'
@@ -183,6 +183,17 @@ describe('a requirement that is changed', () => {
     const problems = ['name', 'name[1]', 'names', 'count.from', 'folder'].map(path => ({ path, message: path }))
     expect(problemsAt(problems, 'name', 'count')).toEqual(['name', 'name[1]', 'count.from'])
   })
+})
+
+test('many earlier versions of one slot are folded, the one that counts stands first, and what has more to say stays', () => {
+  const superseded = (path: string, code = 'version.superseded') => ({ path, role: 'superseded', findings: [{ code }] }) as unknown as ShownFile
+  const versions = Array.from({ length: 5 }, (_, at) => superseded(`v${at}.odt`))
+  const counts = { path: 'v9.odt', role: 'placed', findings: [] } as unknown as ShownFile
+  const beside = superseded('new.odt', 'version.newer-beside')
+  const { shown, earlier } = foldEarlier([...versions, beside, counts])
+  expect(shown.map(file => file.path)).toEqual(['v9.odt', 'new.odt'])
+  expect(earlier.map(file => file.path)).toEqual(['v0.odt', 'v1.odt', 'v2.odt', 'v3.odt', 'v4.odt'])
+  expect(foldEarlier([...versions.slice(0, 3), counts]).shown).toHaveLength(4)
 })
 
 describe('files of one slot with other values than were asked for', () => {
