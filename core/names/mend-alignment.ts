@@ -15,11 +15,14 @@ import { isSeparator } from './strictness'
  * @param alignment - changed in place
  */
 export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
-  mergeExtras(parts, alignment, text, strictness)
-  completeWords(parts, alignment, text)
+  if (alignment.extras.length > 0) {
+    mergeExtras(parts, alignment, text, strictness)
+    completeWords(parts, alignment, text)
+  }
   dropUnlike(parts, alignment, text)
   partValues(parts, alignment, text)
   keepWholeWords(parts, alignment, text)
+  if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
   takeInstead(parts, alignment, text)
 }
