@@ -66,7 +66,7 @@ const stillOpen = computed(() => (props.file.open ?? [])
       <p class="small quiet">
         {{ sayBytes(file.size) }} ·
         {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}{{ sayMeasured(file.format.props) }}
-        · received
+        · {{ file.receivedAtFrom === 'modified' ? 'last changed' : 'received' }}
         {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
       </p>
       <ul class="findings">

@@ -162,6 +162,9 @@ test('follow up: the report as CSV and JSON, and the printable page', async () =
   expect(JSON.parse(readFileSync(await json.path(), 'utf8'))).toMatchObject({ usitorReport: 1, summary: { right: 1, toFix: 3, setAside: 1 } })
   await page.getByRole('link', { name: 'Printable page' }).click()
   await expect(page.getByText('1 of 4 holders are complete')).toBeVisible()
+  // every open piece says what is wrong with it
+  await expect(page.getByText('Right but for the mark of a copy')).toBeVisible()
+  await expect(page.getByText('it belongs in "Dune"')).toBeVisible()
   await accessible(page)
 })
 

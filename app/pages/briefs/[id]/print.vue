@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayFinding } from '#core/wording/index'
 import type { HolderSlip } from '#shared/answers'
 
 const brief = useBrief()
@@ -62,7 +63,7 @@ const print = () => window.print()
             <li>
               <b>{{ titleOf(slot.requirement) }}{{ slot.n === undefined ? '' : ` ${slot.n}` }}</b>:
               <template v-if="slot.findings.length">
-                {{ slot.findings.map(one => one.message).join(' ') }}
+                {{ slot.findings.map(one => sayFinding(one)).join(' ') }}
               </template>
               <template
                 v-for="file in slip.files.filter(one => one.role === 'placed' && one.slot?.requirement === slot.requirement
@@ -70,7 +71,7 @@ const print = () => window.print()
                 :key="file.fileId"
               >
                 <span class="mono">{{ showText(file.path) }}</span>.
-                {{ file.findings.filter(one => one.severity === 'error').map(one => one.message).join(' ') }}
+                {{ file.findings.filter(one => one.severity === 'error').map(one => sayFinding(one)).join(' ') }}
                 <template v-if="file.correctedPath">
                   Right: <span class="mono">{{ showText(file.correctedPath) }}</span>
                 </template>
