@@ -9,6 +9,7 @@ import type { Brief } from '../core/brief/types'
 import { listUnits } from '../core/brief/units'
 import { check } from '../core/checking/check'
 import type { Report } from '../core/checking/report'
+import { wholePath } from '../core/checking/report'
 import { readRulings } from '../core/checking/rulings'
 import { readReport } from '../core/reporting/read'
 import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/write'
@@ -53,7 +54,7 @@ async function runCheck(args: string[], usage: string): Promise<number> {
     const { files, closed } = await receiveFolder(name, folder, stated, opening)
     received.push(...files)
     for (const refused of closed) process.stderr.write(
-      `usitor: ${showText([...refused.container, refused.path].join(' > '))} ${sayArrivalFault(refused.fault)}; received as it is\n`,
+      `usitor: ${showText(wholePath(refused))} ${sayArrivalFault(refused.fault)}; received as it is\n`,
     )
   }
   const report = check({ brief, roster, received, rulings, previous, checkedAt: Date.now() })

@@ -1,13 +1,9 @@
-import { slotKey } from '#core/brief/slots'
 import type { SlotRef } from '#core/brief/slots'
-import { gather } from '#core/text/gather'
+import { groupOtherValues, MANY, otherValuesOf } from '#core/reporting/stacks'
 import type { ShownFile } from '#shared/answers'
 
 /** Files of one slot that hold other values than were asked for: in a folder that grows they are told as one. */
 export interface Stack { slot: SlotRef, files: ShownFile[], values: string[] }
-
-/** So many make a stack: fewer are told one by one. */
-const MANY = 3
 
 /**
  * Takes files that stand together out of a list.
@@ -15,15 +11,9 @@ const MANY = 3
  * @returns the stacks, and the files that are told by themselves
  */
 export function stackFiles(files: readonly ShownFile[]): { stacks: Stack[], single: ShownFile[] } {
-  const bySlot = new Map<string, ShownFile[]>()
-  for (const file of files) {
-    const [slot] = file.candidates
-    if (slot && file.evidence.some(one => one.kind === 'other-value')) gather(bySlot, slotKey(slot), file)
-  }
-  const stacks = [...bySlot.values()].filter(list => list.length >= MANY).flatMap((list): Stack[] => {
+  const stacks = groupOtherValues(files).groups.filter(list => list.length >= MANY).flatMap((list): Stack[] => {
     const slot = list[0]?.candidates[0]
-    const values = list.flatMap(file => file.evidence.flatMap(one => (one.kind === 'other-value' ? [one.value] : [])))
-    return slot ? [{ slot, files: list, values }] : []
+    return slot ? [{ slot, files: list, values: otherValuesOf(list) }] : []
   })
   const stacked = new Set(stacks.flatMap(stack => stack.files))
   return { stacks, single: files.filter(file => !stacked.has(file)) }

@@ -3,7 +3,7 @@ import { formatById, FORMATS, formatsOfExtension } from '../formats/registry'
 import { PROPERTIES } from '../formats/properties'
 import { fieldShape } from '../names/fields/index'
 import { ownOf } from '../text/own'
-import type { Example, Hint, Shaped } from '../shapes/shape'
+import type { Hint, Shaped } from '../shapes/shape'
 import { transcribe } from '../text/fold'
 import { isTimeZone, TIME_ZONES, zoneMeant } from '../text/time-zones'
 import {
@@ -38,8 +38,8 @@ function formatMeant(found: unknown): string | undefined {
   return formatById(word)?.id ?? formatsOfExtension(word)[0] ?? ownOf(FORMAT_WORDS, word)
 }
 
-const asFormat: Example = found => `{ "id": "${formatMeant(found) ?? 'pdf'}" }`
-const asFormats: Example = found => `[${typeof asFormat === 'string' ? asFormat : asFormat(found)}]`
+const asFormat = (found: unknown): string => `{ "id": "${formatMeant(found) ?? 'pdf'}" }`
+const asFormats = (found: unknown): string => `[${asFormat(found)}]`
 
 const accepted = object({
   id: needed(known<string>('a known format id', FORMATS.map(format => format.id), found => formatById(found) !== undefined, (found) => {
@@ -139,8 +139,12 @@ export const briefShape = object({
 /** What a requirement is called for one holder, who bears this value in the column that titles go by; the plain title else. */
 export function titleOfDocument(requirement: Pick<RequirementDocument, 'id' | 'title'>, valueIn: (column: string) => string): string {
   const { title } = requirement
-  const own = typeof title === 'object' ? ownOf(title.values, valueIn(title.byColumn).trim().normalize('NFC')) : undefined
-  return own ?? plainTitle(requirement)
+  return (typeof title === 'object' ? titleOfValue(title.values, valueIn(title.byColumn)) : undefined) ?? plainTitle(requirement)
+}
+
+/** The title that goes with a value of the list's column; `undefined`: none of its own. */
+export function titleOfValue(titles: Record<string, string>, value: string): string | undefined {
+  return ownOf(titles, value.trim().normalize('NFC'))
 }
 
 /** What a requirement is called where nobody in particular is told. */

@@ -1,3 +1,4 @@
+import { titleOfValue } from './document'
 import type { Requirement } from './types'
 import type { Unit } from './units'
 import type { FolderLevels } from '../names/levels'
@@ -48,8 +49,8 @@ function fillForms(unit: Unit): UnitForm[] {
 /** What a requirement is called for one person. */
 export function titleFor({ title, titles }: Requirement, person: Person): string {
   if (titles === null) return title
-  const value = valuesOf(person, '')[titles.column] ?? ''
-  return ownOf(titles.values, (typeof value === 'string' ? value : value[0] ?? '').trim().normalize('NFC')) ?? title
+  const [value = ''] = [valuesOf(person, '')[titles.column] ?? ''].flat()
+  return titleOfValue(titles.values, value) ?? title
 }
 
 /** One person's values in a unit's templates; a group that owes is its own name. */

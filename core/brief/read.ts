@@ -102,7 +102,6 @@ function normaliseException(exception: ExceptionDocument, path: string, ids: Rea
     due: timeOf(exception.due),
     correctBy: timeOf(exception.correctBy),
     owed: exception.owed ?? null,
-    reason: exception.reason ?? '',
   }
 }
 
@@ -119,7 +118,6 @@ function normaliseRequirement(stated: RequirementDocument, path: string, reader:
     id: stated.id,
     title: plainTitle(stated),
     titles: readTitles(stated, path, reader),
-    note: stated.note ?? '',
     names,
     fields,
     formats: (stated.formats ?? []).map(({ id, measured }) => ({ id, measured: measured ?? {} })),

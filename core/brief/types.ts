@@ -10,8 +10,6 @@ export interface Requirement {
   title: string
   /** A title of its own for each holder, by the value of a column of the list; `null`: the same for all. */
   titles: { column: string, values: Record<string, string> } | null
-  /** How to make it, in the coordinator's own words. */
-  note: string
   /** Accepted name templates, the first used for corrections; empty: any name. */
   names: Template[]
   fields: Record<string, FieldRule>
@@ -49,8 +47,6 @@ export interface BriefException {
   correctBy: number | null
   /** `null`: not said, only another time. */
   owed: boolean | null
-  /** Why, for those who look at it later. */
-  reason: string
 }
 
 /** One call for files, all defaults filled in. */

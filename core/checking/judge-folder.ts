@@ -40,7 +40,7 @@ export function judgeFolder(
   if (form.folder === null) return right
   if (view.folderLost) {
     const asked = expandFolder(form.folder, captures)
-    return { ...right, corrected: asked, asked, takes: (depth, level) => fitsLevel(form.folder ?? [], depth, level, unit) }
+    return { ...right, corrected: asked, asked, takes: levelsTaken(form.folder, unit) }
   }
   // of a group's file name and folder speak of one and the same member
   const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
@@ -48,14 +48,15 @@ export function judgeFolder(
     const fit = candidate.folder && matchFolder(candidate.folder, view.levels, unit.requirement)
     if (!fit || !Object.entries(fit).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue
     const asked = candidate.folder && expandFolder(candidate.folder, { ...fit, ...captures })
-    const takes: FolderVerdict['takes'] = (depth, level) => fitsLevel(candidate.folder ?? [], depth, level, unit)
+    const takes = levelsTaken(candidate.folder, unit)
     if (!unit.requirement.copies.includes(view.file.root)) return { ...right, asked, takes }
     return { ...right, asked, takes, verdict: { code: 'folder.other-root', params: { root: view.file.root } } }
   }
   const { differences, captures: told } = explainFolder(form.folder, view.levels, unit.requirement, { ownerOf: index.people.ownerOf })
   const corrected = expandFolder(form.folder, { ...told, ...captures })
-  const takes: FolderVerdict['takes'] = (depth, level) => fitsLevel(form.folder ?? [], depth, level, unit)
-  return { verdict: tellFolder(view, unit, form.folder, index), differences, corrected, asked: corrected, takes }
+  return {
+    verdict: tellFolder(view, unit, form.folder, index), differences, corrected, asked: corrected, takes: levelsTaken(form.folder, unit),
+  }
 }
 
 /** In which way a folder is not the asked one. */
@@ -80,6 +81,9 @@ function fitsLevel(levels: FolderLevels, depth: number, received: string, { requ
   const parts = levels[depth]
   return parts !== undefined && matchParts(parts, received, requirement.strictness, requirement.count.by) !== null
 }
+
+const levelsTaken = (levels: FolderLevels | null, unit: Unit): FolderVerdict['takes'] =>
+  (depth, level) => fitsLevel(levels ?? [], depth, level, unit)
 
 /** Whether `count` items occur, in order, among `among`. */
 function isSubsequence(count: number, among: number, fits: (item: number, place: number) => boolean): boolean {

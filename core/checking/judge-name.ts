@@ -2,7 +2,7 @@ import type { Requirement } from '../brief/types'
 import type { Acceptance } from '../formats/accept'
 import { acceptedExtensions } from '../formats/accept'
 import { formatById, formatsOfExtension } from '../formats/registry'
-import { isAddedWord } from '../names/added-words'
+import { lengthOfState } from '../names/added-words'
 import type { ExplainContext } from '../names/explain'
 import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
@@ -173,8 +173,7 @@ function nearestForm(
     if (!form.name) continue
     const explanation = explainParts(form.name, base, context)
     // what only tells the state of a work is no value of another form
-    const state = explanation.differences.reduce((sum, one) => sum + (one.kind === 'extra' && isAddedWord(one.actual) ? one.actual.length : 0), 0)
-    const cost = explanation.cost - state
+    const cost = explanation.cost - lengthOfState(explanation.differences)
     if (!best || cost < best.cost) best = { form, ...explanation, cost }
   }
   return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: context.known, differences: [], cost: 0 }

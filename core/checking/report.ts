@@ -66,6 +66,11 @@ export function fileKey({ root, path, container }: { root: string, path: string,
   return `${root}\n${container ? `${container.join('\n')}\n\n` : ''}${path}`
 }
 
+/** Where a file lies, with the archives around it. */
+export function wholePath({ container = [], path }: { path: string, container?: readonly string[] }): string {
+  return [...container, path].join(' > ')
+}
+
 export interface ReportSummary {
   slots: number
   right: number

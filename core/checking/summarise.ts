@@ -59,6 +59,7 @@ function slotsOf(
     const waived = all.size > 0 && (all.has(slotKey(ref)) || all.has(slotKey(whole)))
     const may = counting || candidates.size === 0 ? [] : candidates.get(slotKey(ref)) ?? candidates.get(slotKey(whole)) ?? []
     const broken = placed.some(entry => entry.findings.some(finding => finding.severity === 'error'))
+    const expected = expectedOf(unit, known, volumes?.total)
     const missing = !counting && !waived && !unit.requirement.optional
     const open = missing ? 'missing' : 'absent'
     const filledAs = broken ? 'to-fix' : 'right'
@@ -67,11 +68,11 @@ function slotsOf(
       ...ref,
       status: waived ? 'waived' : owed,
       late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
-      expected: expectedOf(unit, known, volumes?.total),
+      expected,
       files: entries.map(entry => entry.path),
       fileRefs: entries.map(({ root, path }) => ({ root, path })),
       candidates: may.map(file => file.path),
-      findings: missing ? [missingFinding(state.make, expectedOf(unit, known, volumes?.total), may)] : [],
+      findings: missing ? [missingFinding(state.make, expected, may)] : [],
     }
   })
 }

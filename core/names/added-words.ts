@@ -1,4 +1,5 @@
 import { foldCase, removeAccents } from '../text/fold'
+import type { Difference } from './difference'
 
 /** Words people add to tell the state of a file: that it is the newest, or an earlier one. */
 interface StateWords { later: readonly string[], earlier: readonly string[] }
@@ -57,6 +58,11 @@ const EARLIER = wordsOf('earlier')
 export function isAddedWord(text: string): boolean {
   const words = folded(text).replace(/[^\p{L}]+/gu, ' ').trim()
   return words !== '' && words.split(' ').every(word => LATER.has(word) || EARLIER.has(word))
+}
+
+/** How many characters of a name only tell its state, of what belongs to no part of it: they say nothing of which work it is. */
+export function lengthOfState(differences: readonly Difference[]): number {
+  return differences.reduce((sum, one) => sum + (one.kind === 'extra' && isAddedWord(one.actual) ? one.actual.length : 0), 0)
 }
 
 /** Whether a folded word tells that a file is newer than one without it. */

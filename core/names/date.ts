@@ -37,16 +37,22 @@ export function isRealDate(values: Partial<Record<DateLetter, number>>, from: st
   return (from === null || text.slice(0, width) >= from.slice(0, width)) && (to === null || text.slice(0, width) <= to.slice(0, width))
 }
 
-/** Whether a date as a pattern writes it is a real one inside a range. */
-export function isWrittenDate(written: string, pattern: string, from: string | null, to: string | null): boolean {
-  const values: Partial<Record<DateLetter, number>> = {}
+/** The digits of each letter in a date as its pattern writes it. */
+export function lettersOf(written: string, pattern: string): Partial<Record<DateLetter, string>> {
+  const letters: Partial<Record<DateLetter, string>> = {}
   let offset = 0
   for (const token of parseDatePattern(pattern)) {
     const width = 'letter' in token ? token.letter.length : token.literal.length
-    if ('letter' in token) values[token.letter] = Number(written.slice(offset, offset + width))
+    if ('letter' in token) letters[token.letter] = written.slice(offset, offset + width)
     offset += width
   }
-  return isRealDate(values, from, to)
+  return letters
+}
+
+/** Whether a date as a pattern writes it is a real one inside a range. */
+export function isWrittenDate(written: string, pattern: string, from: string | null, to: string | null): boolean {
+  const letters = Object.entries(lettersOf(written, pattern))
+  return isRealDate(Object.fromEntries(letters.map(([letter, digits]) => [letter, Number(digits)])), from, to)
 }
 
 /** Two-digit years: the century of the allowed range, else 2000–2069 and 1970–1999. */

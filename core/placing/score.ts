@@ -1,7 +1,7 @@
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
-import { isAddedWord } from '../names/added-words'
+import { lengthOfState } from '../names/added-words'
 import { matchFolder } from '../names/levels'
 import { explainParts } from '../names/explain'
 import { freeField, isFree } from '../names/fields/index'
@@ -212,7 +212,7 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
     if (!form.name) continue
     const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness })
     // what only tells the state of a work says nothing of which one it is
-    const state = differences.reduce((sum, one) => sum + (one.kind === 'extra' && isAddedWord(one.actual) ? one.actual.length : 0), 0)
+    const state = lengthOfState(differences)
     const cost = Math.max(0, all - state)
     const whole = Math.max(expandParts(form.name, captures).length, view.base.length - state)
     const length = Math.max(1, whole - lettersOfText(form.name, captures))

@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import type { ReportFile } from '../checking/report'
+import { wholePath } from '../checking/report'
 import { FINDINGS } from '../findings/codes'
 import { sayFinding } from '../wording/index'
 import { slotKey } from '../brief/slots'
@@ -111,16 +112,13 @@ export function clearOut(files: readonly ReportFile[]): ClearedFile[] {
   return files.flatMap((file): ClearedFile[] => {
     const beside = file.slot ? right.get(slotKey(file.slot)) ?? [] : []
     const why = beside.map(counts => whyCleared(file, counts)).find(Boolean)
-    return why ? [{ root: file.root, path: pathOf(file), size: file.size, why }] : []
+    return why ? [{ root: file.root, path: wholePath(file), size: file.size, why }] : []
   }).sort((a, b) => byCodeUnit(a.root, b.root) || byCodeUnit(a.path, b.path))
 }
 
-/** Where a file lies, with the archives around it. */
-const pathOf = ({ container = [], path }: ReportFile): string => [...container, path].join(' > ')
-
 /** Why a file need not be kept beside the right one of its slot; `null` where that is not sure. */
 function whyCleared(file: ReportFile, counts: ReportFile): string | null {
-  const kept = `"${showText(pathOf(counts))}" is right and counts`
+  const kept = `"${showText(wholePath(counts))}" is right and counts`
   if (file.role === 'duplicate') return file.sha256 !== null && file.sha256 === counts.sha256 ? `same bytes: ${kept}` : null
   const [said, ...more] = file.findings
   if (file.role !== 'superseded' || said?.code !== 'version.superseded' || more.length > 0) return null

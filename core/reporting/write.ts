@@ -5,8 +5,10 @@ import { counted, showText } from '../text/show'
 import { slotKey } from '../brief/slots'
 import type { SlotRef } from '../brief/slots'
 import type { Report, ReportFile, ReportSlot } from '../checking/report'
+import { wholePath } from '../checking/report'
 import { sayEvidence, sayFinding } from '../wording/index'
 import { fileDocument, slotDocument } from './document'
+import { groupOtherValues, MANY, otherValuesOf } from './stacks'
 
 /** What a report is written from: a whole one, or its head with slots and files streamed from rows. */
 export interface ReportParts extends Omit<Report, 'slots' | 'files'> {
@@ -135,12 +137,9 @@ function namesOf(report: ReportParts, roster: Roster, titles: ReadonlyMap<string
   return {
     holder: ({ holder }) => showText(people.get(holder) ?? holder),
     slot: ({ requirement, n }) => `${showText(titles.get(requirement) ?? requirement)}${n === undefined ? '' : ` ${n}`}`,
-    file: ({ root, container = [], path }) => `${several ? `${showText(root)}: ` : ''}${showText([...container, path].join(' > '))}`,
+    file: file => `${several ? `${showText(file.root)}: ` : ''}${showText(wholePath(file))}`,
   }
 }
-
-/** Of so many earlier files of one slot only the first and last are named. */
-const MANY = 3
 
 function linesOfFile(file: ReportFile, names: Names): string {
   const lines = [`  ${names.file(file)}`, ...file.findings.map(finding => `    ${finding.code}: ${sayFinding(finding)}`)]
@@ -161,19 +160,15 @@ function* linesOfSlot(files: readonly ReportFile[], names: Names): Generator<str
 
 /** Files without a slot; those that bear other values than asked for one slot stand together. */
 function* linesOfLoose(loose: readonly ReportFile[], names: Names): Generator<string> {
-  const others = new Map<string, ReportFile[]>()
-  for (const file of loose) {
-    const [slot] = file.candidates
-    if (slot && file.evidence.some(one => one.kind === 'other-value')) gather(others, slotKey(slot), file)
-    else yield* linesOfCandidate(file, names)
-  }
-  for (const files of others.values()) {
+  const { groups, rest } = groupOtherValues(loose)
+  for (const file of rest) yield* linesOfCandidate(file, names)
+  for (const files of groups) {
     const [first] = files
     if (files.length < MANY || !first) for (const file of files) yield* linesOfCandidate(file, names)
     else {
       const [slot] = first.candidates
       const whose = slot ? ` beside ${names.holder(slot)}, ${names.slot(slot)}` : ''
-      const values = files.flatMap(file => file.evidence.flatMap(one => (one.kind === 'other-value' ? [showText(one.value)] : [])))
+      const values = otherValuesOf(files).map(showText)
       yield `  ${files.length} files that were not asked for${whose}: ${values.join(', ')}\n`
     }
   }

@@ -119,7 +119,11 @@ export function needed<T>(shape: Shape<T>, example?: string): Shape<T, true> {
 }
 
 /** How an object is written, where another value stands: an example, made from what was found where that helps. */
-export type Example = string | ((found: unknown) => string)
+type Example = string | ((found: unknown) => string)
+
+const writtenAs = (example: Example | undefined): Hint | undefined => (example === undefined
+  ? undefined
+  : found => `write ${typeof example === 'string' ? example : example(found)}`)
 
 /**
  * An object with these keys only; an unknown one is an error that names the allowed ones.
@@ -130,9 +134,7 @@ export type Example = string | ((found: unknown) => string)
 export function object<const S extends Shapes>(
   keys: S, json: JsonSchema = {}, example?: Example, synonyms: Readonly<Record<string, string>> = {},
 ): Shape<ShapedObject<S>> {
-  const base = value<ShapedObject<S>>('an object', {}, isPlainObject, example === undefined
-    ? undefined
-    : found => `write ${typeof example === 'string' ? example : example(found)}`)
+  const base = value<ShapedObject<S>>('an object', {}, isPlainObject, writtenAs(example))
   const schema = base.yup.test({
     test(value) {
       if (!isPlainObject(value)) return true
@@ -169,9 +171,7 @@ export function map<T>(keyTest: (key: string) => string | null, shape: Shape<T>,
 }
 
 export function list<T>(most: number, shape: Shape<T, boolean>, least = 0, example?: Example): Shape<T[]> {
-  const base = value<T[]>('a list', {}, Array.isArray, example === undefined
-    ? undefined
-    : found => `write ${typeof example === 'string' ? example : example(found)}`)
+  const base = value<T[]>('a list', {}, Array.isArray, writtenAs(example))
   const schema = base.yup.test({
     test(value) {
       if (!Array.isArray(value) || (value.length <= most && value.length >= least)) return true

@@ -1,6 +1,6 @@
 import type { Hint } from '../../shapes/shape'
 import { day, needed, pattern } from '../../shapes/shape'
-import { DATE_LETTERS, isRealDate, parseDatePattern } from '../date'
+import { DATE_LETTERS, isRealDate, lettersOf, parseDatePattern } from '../date'
 import type { DateLetter } from '../date'
 import { looseDate } from '../loose-date'
 import type { Strictness } from '../strictness'
@@ -68,13 +68,7 @@ function isWhole(from: string, to: string, form: string): boolean {
 
 /** A written date from the year down, so that dates sort; as far as the pattern tells. */
 function sortable(written: string, form: string): string {
-  const values: Partial<Record<DateLetter, string>> = {}
-  let offset = 0
-  for (const token of parseDatePattern(form)) {
-    const width = 'letter' in token ? token.letter.length : token.literal.length
-    if ('letter' in token) values[token.letter] = written.slice(offset, offset + width)
-    offset += width
-  }
+  const values = lettersOf(written, form)
   const year = values.yyyy ?? (values.yy === undefined ? undefined : `20${values.yy}`)
   return [year, values.MM, values.dd, values.HH, values.mm].filter(one => one !== undefined).join('-')
 }
