@@ -5,7 +5,6 @@ import type { Unit } from '../brief/units'
 import { listUnits } from '../brief/units'
 import type { RootMarks } from '../folders/ways-in'
 import { recogniseWays } from '../folders/ways-in'
-import type { Located } from '../folders/wrapper'
 import { extensionsAsked } from '../formats/accept'
 import { nameFormat } from '../formats/identify'
 import { FINDINGS, isAboutContent, isFindingCode } from '../findings/codes'
@@ -21,7 +20,7 @@ import type { Placements } from '../placing/place'
 import type { Filled } from '../placing/slots'
 import { slotRef } from '../brief/slots'
 import type { FileView, RootReading } from '../placing/view'
-import { copyMarksOf, viewFile } from '../placing/view'
+import { changesViews, copyMarksOf, viewFile } from '../placing/view'
 import { SHARE } from '../placing/weights'
 import type { Report, ReportFile, ReportRoot } from './report'
 import { fileKey } from './report'
@@ -60,11 +59,15 @@ export function check(input: CheckInput): Report {
   const aside = setAside(input)
 
   stage('find the root')
-  const readings = readRoots(input, aside, index)
+  const bare = input.received.map((file, at) => viewFile(file, at, undefined))
+  const readings = readRoots(input, bare, aside, index)
   const roots = [...readings].map(([name, { undoings, copyTimes }]): ReportRoot => ({
     name, wrapper: null, prefix: null, ...(copyTimes ? { copyTimes } : {}), ...Object.assign({}, ...undoings.map(one => one.marks)) as RootMarks,
   }))
-  const views = input.received.map((file, at) => viewFile(file, at, readings.get(file.root)))
+  const views = bare.map((view) => {
+    const reading = readings.get(view.file.root)
+    return reading && changesViews(reading, view.file) ? viewFile(view.file, view.index, reading) : view
+  })
   const rulings = applyRulings(input.rulings ?? [], views)
 
   stage('place')
@@ -113,20 +116,17 @@ function setAside({ received, brief }: CheckInput): Map<number, AsideRole> {
 
 /** Finds how each root is to be read, unless a person said that its folders and names stand as they are. */
 function readRoots(
-  { received, roots: asked, roster, checkedAt }: CheckInput, aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex,
+  { roots: asked, roster, checkedAt }: CheckInput, views: readonly FileView[], aside: ReadonlyMap<number, AsideRole>, index: EvidenceIndex,
 ): Map<string, RootReading> {
-  const located = new Map<string, Located[]>()
-  received.forEach((file, index) => {
-    const list = located.get(file.root) ?? []
-    located.set(file.root, list)
-    if (!aside.has(index)) list.push(viewFile(file, index, undefined))
-  })
+  const located = new Map<string, FileView[]>()
+  for (const view of views) gather(located, view.file.root, view)
   const senders = new Map<string, string[]>()
   for (const { id, email } of roster.people) if (email) gather(senders, email.toLowerCase(), id)
   const { units } = index
-  return new Map([...located].map(([name, files]): [string, RootReading] => {
+  return new Map([...located].map(([name, all]): [string, RootReading] => {
     const asIs = asked?.find(root => root.name === name)?.asIs
-    const copyTimes = areCopyTimes(received.filter(file => file.root === name), checkedAt)
+    const copyTimes = areCopyTimes(all.map(view => view.file), checkedAt)
+    const files = all.filter(view => !aside.has(view.index))
     return [name, { undoings: asIs ? [] : recogniseWays({ files, index, units, people: roster.people }), senders, copyTimes }]
   }))
 }
@@ -240,7 +240,7 @@ function blankFile({ aside, rulings, backups }: CheckState, view: FileView): Rep
   return {
     root: file.root,
     path: file.path,
-    ...(file.container ? { container: file.container } : {}),
+    ...(file.container && { container: file.container }),
     size: file.size,
     sha256: file.sha256,
     receivedAt: file.receivedAt === null ? null : new Date(file.receivedAt).toISOString(),

@@ -63,7 +63,7 @@ export function takeCompanions(views: readonly FileView[], units: readonly Unit[
   }
   const usual = usualCompanions(views.filter(view => !held.has(view.index)), requirements)
   for (const index of usual.keys()) held.add(index)
-  const mains = new Set(views.filter(view => !held.has(view.index)).map(view => `${view.folder}\n${view.name}`))
+  const mains = new Set(elsewhere.size === 0 ? [] : views.filter(view => !held.has(view.index)).map(view => `${view.folder}\n${view.name}`))
   const strays = [...elsewhere.values()].filter(view => !mains.has(`${view.folder}\n${view.name}`))
   const owner = new Map<number, PlacedFile>()
   const roles = new Map<number, 'companion' | 'copy'>()
@@ -124,17 +124,19 @@ function usualCompanions(views: readonly FileView[], requirements: readonly Requ
   const asked = extensionsAsked(requirements)
   const isUsual = (view: FileView) => USUAL.has(suffixOf(view)) && !asked.has(suffixOf(view))
   const mains = new Map<string, number>()
+  const companions = new Map<number, number | null>()
+  const usual = views.filter(isUsual)
+  if (usual.length === 0) return companions
   for (const view of views) {
     if (isUsual(view)) continue
     const folder = `${view.file.root}\n${view.folder}\n`
     for (const stem of [view.base, view.name]) if (!mains.has(folder + stem)) mains.set(folder + stem, view.index)
   }
-  const companions = new Map<number, number | null>()
-  for (const view of views) {
+  for (const view of usual) {
     const stem = view.name.slice(0, view.name.lastIndexOf('.'))
-    const main = isUsual(view) ? mains.get(`${view.file.root}\n${view.folder}\n${stem}`) : undefined
+    const main = mains.get(`${view.file.root}\n${view.folder}\n${stem}`)
     if (main !== undefined) companions.set(view.index, main)
-    else if (isUsual(view) && NO_WORK.has(suffixOf(view))) companions.set(view.index, null)
+    else if (NO_WORK.has(suffixOf(view))) companions.set(view.index, null)
   }
   return companions
 }

@@ -55,13 +55,13 @@ export function prepareSetAside(
   paths: readonly string[], ignore: readonly string[], asked: ReadonlySet<string> = new Set(),
 ): (path: string) => AsideRole | null {
   const globs = ignore.map(globPattern)
-  const present = new Set<string>()
-  for (const path of paths) {
+  let names: Set<string> | null = null
+  /** Everything that is there, with its extension and without; most rounds hold nothing that asks for it. */
+  const present = () => (names ??= new Set(paths.flatMap((path) => {
     const lower = path.toLowerCase()
-    present.add(lower)
     const slash = lower.lastIndexOf('/') + 1
-    present.add(lower.slice(0, slash) + splitExtension(lower.slice(slash)).base)
-  }
+    return [lower, lower.slice(0, slash) + splitExtension(lower.slice(slash)).base]
+  })))
   return (path) => {
     const slash = path.lastIndexOf('/')
     const folder = path.slice(0, slash + 1)
@@ -72,7 +72,7 @@ export function prepareSetAside(
     const own = backupOf(name)
     if (own === null) return null
     const main = (folder + own).toLowerCase()
-    if (main !== path.toLowerCase() && present.has(main)) return 'backup'
+    if (main !== path.toLowerCase() && present().has(main)) return 'backup'
     // alone it may be all the person has sent: then it is judged like any other file, if a program need not have made it
     return ALWAYS.test(name) && !asked.has(name.slice(name.lastIndexOf('.') + 1).toLowerCase()) ? 'backup' : null
   }

@@ -51,14 +51,11 @@ function slotsOf(
     const known = unit.requirement.count.by === null ? null : n
     const ref = slotRef(unit, n)
     const here = byNumber.get(n) ?? []
-    const entries = here.flatMap(({ arrival }) => files[arrival.view.index] ?? [])
-    const placed = entries.filter(entry => entry.role === 'placed')
-    const counting = here.some(one => one.role === 'placed' && !one.milestone)
+    const { entries, counting, broken, late } = weighFilled(state, here, files)
     const { waived: all } = state.rulings
     const whole = { requirement: ref.requirement, holder: ref.holder }
     const waived = all.size > 0 && (all.has(slotKey(ref)) || all.has(slotKey(whole)))
     const may = counting || candidates.size === 0 ? [] : candidates.get(slotKey(ref)) ?? candidates.get(slotKey(whole)) ?? []
-    const broken = placed.some(entry => entry.findings.some(finding => finding.severity === 'error'))
     const expected = expectedOf(unit, known, volumes?.total)
     const missing = !counting && !waived && !unit.requirement.optional
     const open = missing ? 'missing' : 'absent'
@@ -67,7 +64,7 @@ function slotsOf(
     return {
       ...ref,
       status: waived ? 'waived' : owed,
-      late: here.some(one => one.role === 'placed' && state.late.has(one.arrival.view.index)),
+      late,
       expected,
       files: entries.map(entry => entry.path),
       fileRefs: entries.map(({ root, path }) => ({ root, path })),
@@ -75,6 +72,23 @@ function slotsOf(
       findings: missing ? [missingFinding(state.make, expected, may)] : [],
     }
   })
+}
+
+/** What came for one slot: whether it counts, must be put right, came late. */
+function weighFilled(
+  { late }: CheckState, filled: readonly Filled[], files: readonly ReportFile[],
+): { entries: ReportFile[], counting: boolean, broken: boolean, late: boolean } {
+  const sum = { entries: [] as ReportFile[], counting: false, broken: false, late: false }
+  for (const { arrival: { view }, role, milestone } of filled) {
+    const entry = files[view.index]
+    if (!entry) continue
+    sum.entries.push(entry)
+    if (entry.role === 'placed' && entry.findings.some(finding => finding.severity === 'error')) sum.broken = true
+    if (role !== 'placed') continue
+    if (!milestone) sum.counting = true
+    if (late.has(view.index)) sum.late = true
+  }
+  return sum
 }
 
 /** The owed numbers, then those beyond that were filled. */
@@ -88,7 +102,9 @@ function slotNumbers(unit: Unit, filled: readonly Filled[], volumes: Volumes | n
 }
 
 function count({ list }: CheckState, slots: readonly ReportSlot[], files: readonly ReportFile[]): ReportSummary {
-  const status = (wanted: ReportSlot['status']) => slots.filter(slot => slot.status === wanted).length
+  const statuses = new Map<ReportSlot['status'], number>()
+  for (const { status } of slots) statuses.set(status, (statuses.get(status) ?? 0) + 1)
+  const status = (wanted: ReportSlot['status']) => statuses.get(wanted) ?? 0
   const asideRoles = ['set-aside', 'clutter', 'backup', 'ignored']
   // by requirement's kind of holder: a group and a person may bear the same text
   const kinds = new Map(list.units.map(unit => [`${unit.requirement.id}\n${unit.holder}`, unit.requirement.holder]))

@@ -52,19 +52,43 @@ const RECEIVED: Units = {
  * @param known - values already settled otherwise, such as the slot's number
  */
 export function alignParts(parts: readonly NamePart[], text: string, strictness: Strictness, known: Captures): Alignment {
+  // what no cheapest way can pass is left out; nearly every name departs by less, and for the others all is looked at
+  const asked = parts.reduce((sum, part) => sum + (part.kind === 'fixed' ? part.texts[0]?.length ?? 0 : 0), 0)
+  const limit = Math.min(NEAR + Math.abs(text.length - asked), FAR)
+  return alignWithin(limit, parts, text, strictness, known) ?? alignWithin(Infinity, parts, text, strictness, known)
+    ?? { cost: Infinity, spans: [], extras: [] }
+}
+
+/** What most misnamed files cost, besides what they are longer or shorter than was asked; at most so much. */
+const NEAR = 3
+const FAR = 9
+
+/**
+ * The cheapest alignment, where it costs no more than a limit: every way to it then keeps to the limit all along.
+ *
+ * @returns `null` where every alignment costs more
+ */
+export function alignWithin(
+  limit: number, parts: readonly NamePart[], text: string, strictness: Strictness, known: Captures,
+): Alignment | null {
   const plain = plainPunctuation(text)
   const received = readUnits(plain, strictness)
   const width = text.length + 1
-  const table = new Table(width)
+  const table = new Table(width, limit)
   let input = table.add()
+  let skipped = 0
+  table.costs[input] = 0
   for (let j = 1; j < width; j++) {
-    table.costs[input + j] = (table.costs[input + j - 1] ?? 0) + (received.skip[j - 1] ?? 0)
+    skipped += received.skip[j - 1] ?? 0
+    if (skipped > limit) break
+    table.costs[input + j] = skipped
     table.steps[input + j] = SKIP
   }
   const stages: Stage[] = []
   let afterSeparator = false
   for (const part of parts) {
     const begin = input
+    if (limit < Infinity && !isReached(table, begin)) return null
     if (part.kind === 'free') {
       input = alignFree(part, plain, known, table, input, received.skip)
       stages.push({ begin, output: input, ways: [] })
@@ -93,7 +117,8 @@ export function alignParts(parts: readonly NamePart[], text: string, strictness:
     const end = part.texts[0]?.slice(-1) ?? ''
     afterSeparator = end === '' ? afterSeparator : isSeparator(end)
   }
-  return { cost: table.costs[input + text.length] ?? 0, ...trace(stages, table, text, strictness) }
+  const cost = table.costs[input + text.length] ?? Infinity
+  return cost <= limit && cost < Infinity ? { cost, ...trace(stages, table, text, strictness) } : null
 }
 
 /** One part's stretch of the table. */
@@ -106,9 +131,9 @@ class Table {
   costs = COSTS
   steps = STEPS
   private used = 0
-  constructor(readonly width: number) {}
+  constructor(readonly width: number, readonly limit: number) {}
 
-  /** Offset of a new vector. */
+  /** Offset of a new vector, in which nothing is reached yet. */
   add(): number {
     const slot = this.used
     this.used += this.width
@@ -116,7 +141,7 @@ class Table {
       this.costs = COSTS = grown(this.costs, new Float64Array(this.used * 2))
       this.steps = STEPS = grown(this.steps, new Uint16Array(this.used * 2))
     }
-    this.costs[slot] = 0
+    this.costs.fill(Infinity, slot, this.used)
     return slot
   }
 }
@@ -175,12 +200,13 @@ const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5
 
 // eslint-disable-next-line complexity -- the innermost loop of every explanation: each step in it is taken for every pair of characters
 function alignText(plain: string, text: string, received: Units, strictness: Strictness, table: Table, begin: number, afterSeparator: boolean): Way {
-  const { width } = table
+  const { width, limit } = table
   const { raw: rawAt, plain: plainAt, folded: foldedAt, separator: separatorAt, skip } = received
   const caseFree = strictness.letterCase === 'ignore'
   const marksFree = strictness.accents === 'ignore'
   const separatorCost = strictness.separators === 'ignore' ? 0 : 0.2
   let before = begin
+  let [low, high] = reached(table, begin)
   let twoBefore = -1
   let first = -1
   let previous = 0
@@ -197,11 +223,20 @@ function alignText(plain: string, text: string, received: Units, strictness: Str
     // of separators that meet one is enough where their runs count as one
     const absent = separator === 1 && separatorCost === 0 && previousSeparator ? 0 : ABSENT_CHAR
     // one cell left of this one, in the row above and in this row
-    let diagonal = costs[before] ?? 0
-    let left = diagonal + absent
-    costs[row] = left
-    steps[row] = ABSENT
-    for (let j = 1; j < width; j++) {
+    let diagonal = Infinity
+    let left = Infinity
+    let lowest = width
+    let highest = -1
+    if (low === 0) {
+      diagonal = costs[before] ?? Infinity
+      left = diagonal + absent
+      costs[row] = left
+      steps[row] = ABSENT
+      if (left <= limit) lowest = highest = 0
+    }
+    for (let j = Math.max(1, low); j < width; j++) {
+      // beyond what a character more, or two swapped, lead to from the rows above, only skipping leads on
+      if (j > high + 2 && left > limit) break
       const column = j - 1
       const above = costs[before + j] ?? 0
       let best = above + absent
@@ -233,13 +268,32 @@ function alignText(plain: string, text: string, received: Units, strictness: Str
       steps[row + j] = step
       diagonal = above
       left = best
+      if (best > limit) continue
+      if (lowest === width) lowest = j
+      highest = j
     }
+    low = lowest
+    high = highest
     twoBefore = before
     before = row
     previous = folded
     previousSeparator = separator === 1
   }
   return { text, first, last: before, length: plain.length }
+}
+
+function isReached(table: Table, vector: number): boolean {
+  const [low, high] = reached(table, vector)
+  return low <= high
+}
+
+/** The first and last place of a vector that something within the limit reaches. */
+function reached({ costs, width, limit }: Table, vector: number): [low: number, high: number] {
+  let low = 0
+  let high = width - 1
+  while (low < width && (costs[vector + low] ?? Infinity) > limit) low++
+  while (high >= low && (costs[vector + high] ?? Infinity) > limit) high--
+  return [low, high]
 }
 
 function foldedOnlyByCase(a: number, b: number): boolean {

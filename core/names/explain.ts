@@ -1,7 +1,7 @@
 import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
-import { alignParts } from './align'
+import { alignParts, alignWithin } from './align'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { fillOnly, readLeftOver } from './left-over'
@@ -86,8 +86,9 @@ function reorder(
     const key = order.join()
     if (tried.has(key) || tried.size >= MOST_ORDERS) continue
     tried.add(key)
-    const alignment = alignParts(order.flatMap(at => parts[at] ?? []), text, strictness, known)
-    if (alignment.cost + 1 < (best?.alignment.cost ?? straight.cost)) best = { order, alignment }
+    const limit = (best?.alignment.cost ?? straight.cost) - 1
+    const alignment = alignWithin(limit, order.flatMap(at => parts[at] ?? []), text, strictness, known)
+    if (alignment && alignment.cost < limit) best = { order, alignment }
   }
   return best
 }

@@ -1,4 +1,4 @@
-import { accentForms, plainPunctuation } from '../text/fold'
+import { accentForms, isPlain, plainPunctuation } from '../text/fold'
 import { emptyRecord } from '../text/own'
 import { isDigit } from './fields/digits'
 import type { FreeRule } from './fields/index'
@@ -27,9 +27,11 @@ export interface NameMatch {
 export function matchParts(parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null = null): NameMatch | null {
   const straight = matchStraight(parts, received, freeRange)
   if (straight) return { captures: straight, exact: true }
-  const exact = parts.every(isStraight) ? null : matchAt(parts, received, STRICT, freeRange)
+  const oneWay = parts.every(isStraight)
+  const exact = oneWay ? null : matchAt(parts, received, STRICT, freeRange)
   if (exact) return { captures: exact, exact: true }
-  if (strictness.letterCase === 'exact' && strictness.separators === 'exact' && strictness.accents === 'exact') return null
+  if (strictness.letterCase === 'exact' && strictness.separators === 'exact'
+    && (strictness.accents === 'exact' || (oneWay && isPlain(received) && parts.every(hasNoAccents)))) return null
   const lenient = matchAt(parts, received, strictness, freeRange)
   return lenient && { captures: lenient, exact: false }
 }
@@ -42,6 +44,8 @@ function isStraight(part: NamePart, position: number, parts: readonly NamePart[]
   const next = parts[position + 1]
   return next === undefined || (next.kind === 'fixed' && !isDigit((next.texts[0] ?? '').charCodeAt(0)))
 }
+
+const hasNoAccents = (part: NamePart): boolean => part.kind === 'free' || part.texts.every(isPlain)
 
 /** The quick way for names that fit to the letter: once from left to right. `null` says only that this way does not fit. */
 function matchStraight(parts: readonly NamePart[], name: string, freeRange: string | null): Captures | null {
@@ -76,18 +80,22 @@ function flagsOf({ letterCase, separators, accents }: Strictness): number {
   return (letterCase === 'ignore' ? 1 : 0) + (separators === 'ignore' ? 2 : 0) + (accents === 'ignore' ? 4 : 0)
 }
 
-/** What a part's own texts are under each strictness; parts live as long as their units. */
-const FORMS = new WeakMap<NamePart, string[][]>()
+/** What texts of parts are under each strictness. */
+const FORMS: Map<string, string[]>[] = []
+const MOST_FORMS = 10_000
 
-function formsOfPart(part: NamePart, texts: readonly string[], strictness: Strictness): string[] {
+function formsOfPart(texts: readonly string[], strictness: Strictness): string[] {
   const flags = flagsOf(strictness)
-  const kept = FORMS.get(part) ?? []
-  const folded = kept[flags] ?? texts.flatMap((text) => {
+  const ofStrictness = FORMS[flags] ??= new Map<string, string[]>()
+  const key = texts.length === 1 ? texts[0] ?? '' : texts.join('\n')
+  const kept = ofStrictness.get(key)
+  if (kept) return kept
+  const folded = texts.flatMap((text) => {
     const forms = strictness.accents === 'ignore' ? accentForms(text) : [text]
     return forms.map(form => foldReceived(form, strictness.accents === 'ignore' ? { ...strictness, accents: 'exact' } : strictness).text)
   })
-  kept[flags] = folded
-  FORMS.set(part, kept)
+  if (ofStrictness.size >= MOST_FORMS) ofStrictness.clear()
+  ofStrictness.set(key, folded)
   return folded
 }
 
@@ -110,7 +118,7 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
   }
 
   function endsOf(part: NamePart, position: number): number[] {
-    return part.kind === 'fixed' ? endsOfText(formsOfPart(part, part.texts, strictness), position) : endsOfFree(part, part.rule, position)
+    return part.kind === 'fixed' ? endsOfText(formsOfPart(part.texts, strictness), position) : endsOfFree(part, part.rule, position)
   }
 
   function endsOfText(forms: readonly string[], position: number): number[] {
@@ -125,7 +133,7 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
   }
 
   function endsOfFree(part: NamePart, rule: FreeRule, position: number): number[] {
-    const endsOf = (texts: readonly string[], from: number) => endsOfText(formsOfPart(part, texts, strictness), from)
+    const endsOf = (texts: readonly string[], from: number) => endsOfText(formsOfPart(texts, strictness), from)
     return freeField(rule).ends({ text, strictness, anyRange: part.part === freeRange, endsOf }, position, rule)
   }
 

@@ -1,4 +1,5 @@
 import { looseKey, removeAccents } from '../text/fold'
+import { isDigit } from './fields/digits'
 
 /**
  * The words and numbers of a name, folded: separators, letter case and digits all part them.
@@ -6,7 +7,20 @@ import { looseKey, removeAccents } from '../text/fold'
  * @example
  * tokensOf('REEF_MarshAna-quadrat02') //=> ['reef', 'marsh', 'ana', 'quadrat', '02']
  */
-export function tokensOf(text: string): string[] {
+export function tokensOf(text: string): readonly string[] {
+  const kept = TOKENS.get(text)
+  if (kept) return kept
+  const tokens = readTokens(text)
+  if (TOKENS.size >= MOST_KEPT) TOKENS.clear()
+  TOKENS.set(text, tokens)
+  return tokens
+}
+
+/** One name is read for its holder, for its words and against others of its slot. */
+const TOKENS = new Map<string, readonly string[]>()
+const MOST_KEPT = 5000
+
+function readTokens(text: string): string[] {
   const words = removeAccents(text).match(/\p{Lu}+(?=\p{Lu}\p{Ll})|\p{Lu}?\p{Ll}+|\p{Lu}+|\p{N}+|[\p{Lo}\p{Lt}\p{Lm}\p{M}]+/gu) ?? []
   return words.slice(0, 40).map(looseKey)
 }
@@ -33,27 +47,18 @@ function piecesOf(text: string): Piece[] {
   return pieces
 }
 
-/** The same for ASCII names, which most are: once through, character by character. */
+const ASCII = /^[\0-\x7F]*$/
+
+/** The same for ASCII names, which most are. */
 function plainPieces(text: string): Piece[] | null {
+  if (!ASCII.test(text)) return null
   const pieces: Piece[] = []
-  let letters = ''
-  let digits = ''
-  for (let index = 0; index <= text.length; index++) {
-    const code = index < text.length ? text.charCodeAt(index) : 0x2F
-    if (code > 127) return null
-    const isDigit = code >= 48 && code <= 57
-    if (!isDigit && digits !== '') {
-      pieces.push({ digits })
-      digits = ''
-    }
-    if (isDigit || code === 0x2F) {
+  for (const run of text.toLowerCase().match(/\d+|\/|[^\d/]+/g) ?? []) {
+    if (isDigit(run.charCodeAt(0))) pieces.push({ digits: run })
+    else {
+      const letters = run === '/' ? run : run.replace(/[^a-z]+/g, '')
       if (letters !== '') pieces.push({ letters })
-      letters = ''
-      if (isDigit) digits += text[index] ?? ''
-      else if (index < text.length) pieces.push({ letters: '/' })
     }
-    else if (code >= 97 && code <= 122) letters += text[index] ?? ''
-    else if (code >= 65 && code <= 90) letters += String.fromCharCode(code + 32)
   }
   return pieces
 }
@@ -84,37 +89,21 @@ const MOST_KEYS = 300
  */
 export function receivedKeys(text: string, wilds: ReadonlySet<number>): string[] {
   const pieces = piecesOf(text)
-  const runs = pieces.flatMap((piece, index) => ('digits' in piece ? [index] : []))
+  /** How many digit runs stand from a piece on. */
+  const runsFrom = new Array<number>(pieces.length + 1).fill(0)
+  for (let place = pieces.length - 1; place >= 0; place--) runsFrom[place] = (runsFrom[place + 1] ?? 0) + ('digits' in (pieces[place] ?? {}) ? 1 : 0)
   const keys: string[] = []
-  for (const wild of wilds) {
-    if (wild > runs.length) continue
-    choose(runs, wild, (chosen) => {
-      if (keys.length >= MOST_KEYS) return
-      keys.push(pieces.map((piece, index) => {
-        if ('letters' in piece) return piece.letters
-        return chosen.has(index) ? '#' : `<${piece.digits}>`
-      }).join(''))
-    })
+  const write = (place: number, wild: number, key: string) => {
+    const piece = pieces[place]
+    const runs = runsFrom[place] ?? 0
+    if (runs < wild || keys.length >= MOST_KEYS) return
+    if (!piece) keys.push(key)
+    else if ('letters' in piece) write(place + 1, wild, key + piece.letters)
+    else {
+      if (wild > 0) write(place + 1, wild - 1, `${key}#`)
+      write(place + 1, wild, `${key}<${piece.digits}>`)
+    }
   }
+  for (const wild of wilds) write(0, wild, '')
   return keys
-}
-
-function choose(runs: number[], count: number, use: (chosen: ReadonlySet<number>) => void): void {
-  const chosen = new Set<number>()
-  let visits = 0
-  const step = (from: number) => {
-    if (visits++ > 4 * MOST_KEYS) return
-    if (chosen.size === count) {
-      use(chosen)
-      return
-    }
-    for (let i = from; i < runs.length; i++) {
-      const run = runs[i]
-      if (run === undefined) continue
-      chosen.add(run)
-      step(i + 1)
-      chosen.delete(run)
-    }
-  }
-  step(0)
 }

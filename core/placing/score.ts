@@ -250,7 +250,7 @@ const WORDS = new WeakMap<Requirement, string[][]>()
 export function ownWords(requirement: Requirement): string[][] {
   const kept = WORDS.get(requirement)
   if (kept) return kept
-  const long = (tokens: string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
+  const long = (tokens: readonly string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
   const words = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])].map((title) => {
     const literal = long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
       if (part.kind === 'literal') return tokensOf(part.text)

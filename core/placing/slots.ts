@@ -1,7 +1,9 @@
 import { isLaterWord } from '../names/added-words'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
+import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
+import { looseKey } from '../text/fold'
 import { byCodeUnit } from '../text/order'
 import { freeField, isFree } from '../names/fields/index'
 import { ownOf } from '../text/own'
@@ -186,24 +188,17 @@ export function isUndecided(unit: Unit, a: Arrival, b: Arrival): boolean {
 
 /** Whether the names of a unit tell no version: then the time received is all that says which is newer. */
 export function namesNoVersion({ requirement }: Unit): boolean {
-  return Object.values(requirement.fields).every(rule => !isFree(rule) || !freeField(rule).version)
+  return versionFields(requirement).length === 0
 }
 
 function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
   const direction = unit.requirement.keep === 'first' ? -1 : 1
-  const ways: (() => number)[] = [
-    () => Number(canCount(b)) - Number(canCount(a)),
-    () => (versionOf(unit, b) - versionOf(unit, a)) * direction,
-    () => Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view)),
-    () => Number(seemsRight(b)) - Number(seemsRight(a)),
-    () => ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction,
-    () => byHowWell(a, b),
-  ]
-  for (const way of ways) {
-    const order = way()
-    if (order !== 0) return order
-  }
-  return 0
+  return Number(canCount(b)) - Number(canCount(a))
+    || (versionOf(unit, b) - versionOf(unit, a)) * direction
+    || Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view))
+    || Number(seemsRight(b)) - Number(seemsRight(a))
+    || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
+    || byHowWell(a, b)
 }
 
 /** An accepted format, sound content and a name that fits at least nearly: a file without one of these counts only where none has all. */
@@ -231,18 +226,31 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
 /** Whether a name is another's with only words of state added, and came later. */
 function isAmended(now: FileView, before: FileView): boolean {
   if ((now.file.receivedAt ?? 0) <= (before.file.receivedAt ?? 0)) return false
+  const [longer, shorter] = [looseKey(now.base), looseKey(before.base)]
+  if (longer.length <= shorter.length || !longer.startsWith(shorter)) return false
   const [words, kept] = [tokensOf(now.base), tokensOf(before.base)]
   const added = words.slice(kept.length)
   return added.length > 0 && kept.every((word, place) => words[place] === word)
     && added.every(word => isLaterWord(word) || /^[2-9]$/.test(word))
 }
 
-function versionOf(unit: Unit, { candidate }: Arrival): number {
-  for (const [field, rule] of Object.entries(unit.requirement.fields)) {
+function versionOf({ requirement }: Unit, { candidate }: Arrival): number {
+  for (const field of versionFields(requirement)) {
     const value = ownOf(candidate.captures, field)
-    if (value !== undefined && isFree(rule) && freeField(rule).version) return Number(value)
+    if (value !== undefined) return Number(value)
   }
   return -1
+}
+
+const VERSIONS = new WeakMap<Requirement, string[]>()
+
+/** The fields that tell a version; every file of a slot is asked for its own. */
+function versionFields(requirement: Requirement): string[] {
+  const kept = VERSIONS.get(requirement)
+  if (kept) return kept
+  const fields = Object.entries(requirement.fields).flatMap(([field, rule]) => (isFree(rule) && freeField(rule).version ? [field] : []))
+  VERSIONS.set(requirement, fields)
+  return fields
 }
 
 function isMilestone(unit: Unit, { candidate }: Arrival): boolean {

@@ -27,34 +27,35 @@ export interface FileView {
   timeInDoubt: boolean
   /** The way in leaves no folders: where it lay cannot be known. */
   folderLost: boolean
+  /** What its name was once found to tell, for every unit it may belong to asks; empty at first. */
+  told: { marks?: CopyMark[], given?: DefaultName | null }
 }
 
 /** Every copy mark a file may bear, on its base name or behind its extension, with what is left of the base name. */
 export function copyMarksOf(view: FileView): CopyMark[] {
-  const kept = MARKS.get(view)
-  if (kept) return kept
+  return view.told.marks ??= readMarks(view)
+}
+
+function readMarks(view: FileView): CopyMark[] {
   const behind = markBehindExtension(view.name)
-  const marks = [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
-  MARKS.set(view, marks)
-  return marks
+  return [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
 }
 
 /** What a program called the file, be it with the mark of a copy; `null`: somebody named it. */
 export function givenNameOf(view: FileView): DefaultName | null {
-  const kept = GIVEN.get(view)
-  if (kept !== undefined) return kept
-  const given = defaultName(view.base) ?? copyMarksOf(view).map(({ base }) => defaultName(base)).find(one => one !== null) ?? null
-  GIVEN.set(view, given)
-  return given
+  if (view.told.given === undefined) {
+    view.told.given = defaultName(view.base) ?? copyMarksOf(view).map(({ base }) => defaultName(base)).find(one => one !== null) ?? null
+  }
+  return view.told.given
 }
-
-const GIVEN = new WeakMap<FileView, DefaultName | null>()
-
-/** Asked for by every unit a file may belong to. */
-const MARKS = new WeakMap<FileView, CopyMark[]>()
 
 /** How a root is read: what was done to its files on the way in, who sends from which address, and whether its times are those of a copy. */
 export interface RootReading { undoings: readonly Undoing[], senders: ReadonlyMap<string, readonly string[]>, copyTimes: boolean }
+
+/** Whether a file is seen in another way once it is known how its root is read. */
+export function changesViews({ undoings, senders, copyTimes }: RootReading, file: ReceivedFile): boolean {
+  return undoings.length > 0 || copyTimes || (file.sender !== undefined && senders.size > 0)
+}
 
 /** Looks at a file as it was before the way in changed it. */
 export function viewFile(file: ReceivedFile, index: number, root: RootReading | undefined): FileView {
@@ -68,6 +69,6 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
   return {
     index, file, name, ...splitExtension(name), cut: seen.cut, sentBy: [...new Set([...seen.sentBy, ...sender])],
     timeInDoubt: (root?.copyTimes ?? false) && file.receivedAtFrom === 'modified',
-    folder: seen.folder, levels: levelsOf(seen.folder), folderLost: seen.folder === '' && (seen.cut > 0 || file.sender !== undefined),
+    folder: seen.folder, levels: levelsOf(seen.folder), folderLost: seen.folder === '' && (seen.cut > 0 || file.sender !== undefined), told: {},
   }
 }

@@ -20,7 +20,7 @@ const ARABIC: Record<string, string> = { ٱ: 'ا', ى: 'ي', ی: 'ي', ک: 'ك',
 const ARABIC_LETTERS = new RegExp(`[${Object.keys(ARABIC).join('')}]`, 'g')
 
 /** Most names are plain ASCII, where all of this is nothing to do. */
-function isPlain(text: string): boolean {
+export function isPlain(text: string): boolean {
   for (let index = 0; index < text.length; index++) if (text.charCodeAt(index) > 127) return false
   return true
 }
