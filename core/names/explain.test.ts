@@ -243,7 +243,11 @@ describe('laws', () => {
       const parts = fill(text, holder)
       const name = edits.reduce((was, [at, cut, put]) => was.slice(0, at) + put + was.slice(at + cut), expandParts(parts, free))
       const known: Captures = settled ? { n: free.n } : {}
-      expect(alignParts(parts, name, strictness, known)).toEqual(alignWithin(Infinity, parts, name, strictness, known))
+      const all = alignWithin(Infinity, parts, name, strictness, known)
+      const cost = all?.cost ?? 0
+      expect(alignParts(parts, name, strictness, known)).toEqual(all)
+      expect(alignWithin(cost, parts, name, strictness, known)).toEqual(all)
+      expect(alignWithin(cost - 0.01, parts, name, strictness, known)).toBeNull()
     }), { seed: 15, numRuns: 3000 })
   })
 
