@@ -22,16 +22,20 @@ const emit = defineEmits<{ open: [slot: Opening], place: [slot: { holder: string
 const check = useCheck()
 
 function say({ title }: Asked, cell: RackCell): string {
-  return `${props.name}, ${title}${cell.n === null ? '' : ` ${cell.n}`}: ${STATUS_WORDS[cell.status]}${cell.late ? ', late' : ''}`
+  const shared = isShared(cell) ? `, ${shortOf('content.shared')}` : ''
+  return `${props.name}, ${title}${cell.n === null ? '' : ` ${cell.n}`}: ${STATUS_WORDS[cell.status]}${cell.late ? ', late' : ''}${shared}`
 }
 
 /** The telling part of a pigeonhole: what is wrong, or that something may be it. */
 function tell(cell: RackCell): string {
   if (cell.status === 'missing') return cell.candidates > 0 ? 'arrived, not assignable' : 'missing'
-  if (cell.status !== 'to-fix') return STATUS_WORDS[cell.status]
+  if (cell.status !== 'to-fix') return isShared(cell) ? shortOf('content.shared') : STATUS_WORDS[cell.status]
   const code = mostTelling(cell.codes)
   return code ? shortOf(code) : 'to fix'
 }
+
+/** Whether what lies there has the same bytes as somebody else's: no fault, but to be seen at once. */
+const isShared = (cell: RackCell): boolean => cell.codes.includes('content.shared')
 
 function isOpen(requirement: string, cell: RackCell): boolean {
   return props.open?.requirement === requirement && (props.open.n ?? null) === cell.n
@@ -80,6 +84,7 @@ function drop({ id, by }: Asked, cell: RackCell) {
           type="button"
           class="hole"
           :class="{ open: isOpen(requirement.id, cell),
+                    shared: isShared(cell),
                     over: over === keyOf(requirement.id, cell),
                     one: ownOf(row.cells,
                                requirement.id)?.length === 1,
@@ -129,6 +134,8 @@ td { padding: 0 8px 0 0; }
 .hole:hover { border-color: var(--rule); }
 .hole.open { border-color: var(--petrol); background: var(--petrol-pale); }
 .hole.over { outline: 2px solid var(--petrol); background: var(--petrol-pale); }
+/* two strokes under it: the same twice */
+.hole.shared { border-bottom: 3px double var(--ink); }
 .hole.dim { opacity: 0.35; }
 .tell { font-size: 13px; color: var(--quiet); white-space: nowrap; }
 .tell.to-fix { color: var(--ink); }

@@ -26,8 +26,7 @@ const entries = computed(() => (slip.value?.slots ?? [])
   .filter(slot => props.open.n === undefined || (slot.n ?? null) === props.open.n)
   .map((slot) => {
     const files = slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? []
-    const { shown, earlier } = foldEarlier(files)
-    return { slot, files, shown, earlier }
+    return { slot, files, ...foldEarlier(files) }
   }))
 
 /** Findings of one cause are told once, above the pieces they befall. */
@@ -90,7 +89,7 @@ async function takeBack(ruling: ShownRuling) {
       <b>{{ message }}</b> One cause for {{ files }} files.
     </p>
     <div
-      v-for="{ slot, files, shown, earlier } in entries"
+      v-for="{ slot, files, shown, earlier, absent } in entries"
       :key="`${slot.requirement} ${slot.n ?? 0}`"
       class="entry"
     >
@@ -159,7 +158,7 @@ async function takeBack(ruling: ShownRuling) {
             <td>
               <details>
                 <summary class="small">
-                  {{ earlier.length }} earlier files, superseded
+                  {{ sayEarlier(earlier.length, absent) }}
                 </summary>
                 <span
                   v-for="file in earlier"

@@ -1,5 +1,6 @@
 import type { SlotRef } from '#core/brief/slots'
-import { groupOtherValues, MANY, otherValuesOf } from '#core/reporting/stacks'
+import { absentVersions, groupOtherValues, MANY, otherValuesOf } from '#core/reporting/stacks'
+import { sayNumbers } from '#core/wording/en/numbers'
 import type { ShownFile } from '#shared/answers'
 
 /** Files of one slot that hold other values than were asked for: in a folder that grows they are told as one. */
@@ -19,9 +20,17 @@ export function stackFiles(files: readonly ShownFile[]): { stacks: Stack[], sing
   return { stacks, single: files.filter(file => !stacked.has(file)) }
 }
 
-/** Files of one slot, the one that counts first; many earlier versions are told as one. */
-export function foldEarlier(files: readonly ShownFile[]): { shown: ShownFile[], earlier: ShownFile[] } {
+/** How many earlier versions are told as one: 119 earlier files, superseded; version 37 is not among them. */
+export function sayEarlier(count: number, absent: readonly number[]): string {
+  const missing = absent.length > 1 ? `versions ${sayNumbers(absent)} are` : `version ${absent[0]} is`
+  return `${count} earlier files, superseded${absent.length > 0 ? `; ${missing} not among them` : ''}`
+}
+
+/** Files of one slot, the one that counts first; many earlier versions are told as one, with the numbers that none of them has. */
+export function foldEarlier(files: readonly ShownFile[]): { shown: ShownFile[], earlier: ShownFile[], absent: number[] } {
   const order = [...files].sort((a, b) => Number(b.role === 'placed') - Number(a.role === 'placed'))
   const earlier = order.filter(({ role, findings }) => role === 'superseded' && findings.every(one => one.code === 'version.superseded'))
-  return earlier.length > MANY ? { shown: order.filter(file => !earlier.includes(file)), earlier } : { shown: order, earlier: [] }
+  return earlier.length > MANY
+    ? { shown: order.filter(file => !earlier.includes(file)), earlier, absent: absentVersions(earlier) }
+    : { shown: order, earlier: [], absent: [] }
 }

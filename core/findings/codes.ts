@@ -32,6 +32,9 @@ const notice = <Params = Nothing>(about: About, told: Told = 'errors'): FindingR
 /** Where programs put files by themselves, if a file lies there. */
 interface Lying { madeLevel: { level: string, what: DefaultFolder } | null }
 
+/** The file that counts instead; `versions`: numbers of both, where the names tell them. */
+interface Superseded { instead: string, right?: boolean, older?: 'version' | 'time', versions?: { own: number, counts: number } }
+
 /** What the corrected name leaves open, with an example of each. */
 interface Open { open?: { field: string, example: string }[] }
 
@@ -78,7 +81,7 @@ export const FINDINGS = {
     { n: number | null, from: number, to: number | null, numbers?: { first: number, last: number | null }, absent?: number[] } | { tried: true }
   >('count'),
   'count.total-differs': error<{ own: number, total: number | null }>('count'),
-  'version.superseded': notice<{ instead: string, right?: boolean, older?: 'version' | 'time' }>('version'),
+  'version.superseded': notice<Superseded>('version'),
   'version.newer-beside': notice<{ other: string, counts: boolean }>('version', 'always'),
   'version.undecided': { ...notice<{ other: string, counts: boolean }>('version', 'always'), keepsOut: true },
   'copy.missing': error<{ root: string }>('copy'),

@@ -1,11 +1,12 @@
 import type { Unit } from '../brief/units'
 import { bareNumbers } from '../names/number-kinds'
+import { neighboursOf } from '../names/neighbour-codes'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
 import { gather } from '../text/gather'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
-import { NAMED } from './weights'
+import { LEAST_NAMED, NAMED } from './weights'
 
 /** A value of a column that a text holds, for one unit whose rule uses that column. */
 export interface ColumnEvidence { strength: number, said: string }
@@ -26,10 +27,11 @@ const NAMES = new Set<string>(['title', 'group', ...ROSTER_COLUMNS.map(column =>
  * @returns looks a text up: by unit index, the strongest value it holds
  */
 export function indexColumns(units: readonly Unit[]): (text: string) => Map<number, ColumnEvidence> {
+  const keyOf = (requirement: string, value: string) => `${requirement}\n${value}`
   const byValue = new Map<string, Set<number>>()
   for (const unit of units) {
     for (const value of valuesOf(unit)) {
-      const key = `${unit.requirement.id}\n${value}`
+      const key = keyOf(unit.requirement.id, value)
       const bearers = byValue.get(key)
       if (bearers) bearers.add(unit.index)
       else byValue.set(key, new Set([unit.index]))
@@ -38,10 +40,16 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
   const entries = new Map<string, Entry[]>()
   for (const [key, bearers] of byValue) {
     if (bearers.size > MOST_SHARED) continue
-    const value = key.slice(key.indexOf('\n') + 1)
+    const cut = key.indexOf('\n')
+    const [requirement, value] = [key.slice(0, cut), key.slice(cut + 1)]
     const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
     const worth = worthOf(value)
     for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength, worth })
+    for (const neighbour of neighboursOf(value)) {
+      if (byValue.has(keyOf(requirement, neighbour))) continue
+      const meant = { value: neighbour, strength: LEAST_NAMED, worth: worthOf(neighbour) }
+      for (const unit of bearers) gather(entries, looseKey(neighbour), { unit, ...meant })
+    }
   }
   return (text) => {
     const told = new Map<number, ColumnEvidence>()

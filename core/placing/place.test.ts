@@ -176,6 +176,44 @@ describe('by numbers and columns', () => {
     expect((await holders(FIRMS, [SHEET, DRAWING, PLAN], [path]))[path]).toBe(where)
   })
 
+  // ISO 639-1 and ISO 3166-1: Danish is da, Denmark DK; Czech is cs, Czechia CZ
+  test.each([
+    ['DA', 'Glossary DK.xlsx', ['1']], ['CZ', 'Glossary CS.xlsx', ['1']], ['da', 'glossary dk.xlsx', []], ['DA', 'Glossary SE.xlsx', []],
+  ])('the code %s makes nobody sure of %s, and candidates of %s', async (lang, path, candidates) => {
+    const list = people('id,given,family,lang', [`1,Ana,Marsh,${lang}`, '2,Bo,Lind,PT'])
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [SHEET] }, list.columns)
+    const [only] = check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }).files
+    expect([only?.role, only?.candidates.map(one => one.holder)]).toEqual(['unplaced', candidates])
+  })
+
+  test('a code that somebody bears is nobody else\'s neighbour', async () => {
+    const list = people('id,given,family,lang', ['1,Ana,Marsh,DA', '2,Bo,Lind,DK'])
+    expect(await holders(list, [SHEET], ['Glossary DK.xlsx', 'glossary_DA.xlsx'])).toEqual({
+      'Glossary DK.xlsx': 'sheet 2', 'glossary_DA.xlsx': 'sheet 1',
+    })
+  })
+
+  test.each([
+    ['Marsh_TR.pdf', 'report 1', 'the initials of a title'],
+    ['Marsh tr.pdf', 'unplaced', 'in small letters they may be anything'],
+    ['Marsh_Photodoc.pdf', 'photos 1', 'a long word cut short'],
+    ['Marsh_Pho.pdf', 'unplaced', 'cut too short'],
+  ])('%s is %s: %s', async (path, where) => {
+    const list = people('id,given,family', ['1,Ana,Marsh', '2,Bo,Lind'])
+    const rules = ['Technical Report', 'Photodocumentation'].map((title, at) => ({
+      id: ['report', 'photos'][at], title, name: `${title} {family}`, formats: [{ id: 'pdf' }],
+    }))
+    expect((await holders(list, rules, [path]))[path]).toBe(where)
+  })
+
+  test('what lies in the folder that was asked for is not held back by a file of the same person elsewhere', async () => {
+    const list = people('id,given,family', ['1,Ana,Marsh', '2,Bo,Lind'])
+    const rule = { id: 'memo', title: 'Memorandum', name: 'Memorandum {family}', folder: '{family}', formats: [{ id: 'pdf' }, { id: 'docx' }] }
+    expect(await holders(list, [rule], ['Marsh/words for the board.docx', 'Form 7 Ana Marsh.pdf'])).toEqual({
+      'Marsh/words for the board.docx': 'memo 1', 'Form 7 Ana Marsh.pdf': 'unplaced',
+    })
+  })
+
   test('everyday names in one\'s own folder are told by number and extension', async () => {
     const rule = [
       {

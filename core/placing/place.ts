@@ -167,8 +167,12 @@ function eliminate(
   const count = (key: string) => wanted.set(key, (wanted.get(key) ?? 0) + 1)
   for (const { options } of waiting) {
     for (const { candidate, slots } of options) {
-      count(`${candidate.unit.index}`)
-      for (const n of slots) count(`${candidate.unit.index} ${n}`)
+      const { index } = candidate.unit
+      // what lies in the folder that was asked for is not held back by what lies elsewhere
+      for (const where of liesThere(candidate) ? ['', ' there'] : ['']) {
+        count(`${index}${where}`)
+        for (const n of slots) count(`${index} ${n}${where}`)
+      }
     }
   }
   const left: Placements['unplaced'] = []
@@ -176,7 +180,8 @@ function eliminate(
     const [only] = options
     if (only && options.length === 1) {
       const anonymous = only.candidate.unit.requirement.count.by === null
-      const rivals = wanted.get(anonymous ? `${only.candidate.unit.index}` : `${only.candidate.unit.index} ${only.slots[0]}`) ?? 0
+      const where = liesThere(only.candidate) ? ' there' : ''
+      const rivals = wanted.get(`${only.candidate.unit.index}${anonymous ? '' : ` ${only.slots[0]}`}${where}`) ?? 0
       if (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1) {
         const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
         arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
@@ -197,10 +202,13 @@ function eliminate(
   return left
 }
 
+/** Whether a file lies in the very folder that is asked for. */
+const liesThere = ({ folderFits, unit }: Candidate): boolean => folderFits && (unit.requirement.folder?.length ?? 0) > 0
+
 /** The open slots that fit a file's holder and real format; those whose folder it lies in go before all others. */
 function optionsFor(view: FileView, list: readonly Candidate[], arrivals: ReadonlyMap<number, readonly Arrival[]>): Option[] {
   const strongest = Math.max(0, ...list.map(one => one.holder))
-  const inFolder = list.filter(one => one.folderFits && (one.unit.requirement.folder?.length ?? 0) > 0)
+  const inFolder = list.filter(liesThere)
   // a folder that only one holder's files belong in names the holder as well as a name does
   const ofFolder = new Set(inFolder.map(one => one.unit.holder))
   if (strongest < NAMED.given && ofFolder.size !== 1) return []

@@ -192,9 +192,11 @@ export function wordsSaid(view: FileView, requirement: Requirement): { said: str
   let best = { said: [] as string[], share: 0 }
   for (const words of ownWords(requirement)) {
     const letters = words.join('').length
-    const said = words.filter(word => tokens.some(token => isNearWord(token, word)))
-    const share = letters === 0 ? 0 : said.join('').length / letters
-    if (share > best.share) best = { said, share }
+    const found = words.map(word => findWord(word, tokens))
+    const share = letters === 0 ? 0 : found.reduce((sum, one) => sum + one.letters, 0) / letters
+    if (share > best.share) best = { said: found.map(one => one.said).filter(Boolean), share }
+    const initials = initialsOf(words)
+    if (best.share < SHARE.wordsNear && isShorthand(initials, view.base)) best = { said: [initials], share: SHARE.wordsNear }
   }
   lastSaid = { view, requirement, ...best }
   return best
@@ -260,6 +262,25 @@ export function ownWords(requirement: Requirement): string[][] {
   })
   WORDS.set(requirement, words)
   return words
+}
+
+/** A word among those of a name, and how many of its letters count as said. */
+function findWord(word: string, tokens: readonly string[]): { said: string, letters: number } {
+  if (tokens.some(token => isNearWord(token, word))) return { said: word, letters: word.length }
+  // cut short, as in "gloss" for glossary; too short a piece may be another word
+  const begun = tokens.find(token => token.length >= 4 && word.length >= token.length + 3 && word.startsWith(token))
+  if (!begun) return { said: '', letters: 0 }
+  return { said: begun, letters: begun.length < 5 ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
+}
+
+/** First letters of the words of a title; short words between them are left out already. */
+function initialsOf(words: readonly string[]): string {
+  return words.length < 2 ? '' : words.map(word => [...word][0] ?? '').join('').toUpperCase()
+}
+
+/** Whether initials stand in a name as people shorten a title: by themselves and in capitals. */
+function isShorthand(initials: string, base: string): boolean {
+  return /^\p{Lu}{2,6}$/u.test(initials) && base.split(/[^\p{L}]+/u).includes(initials)
 }
 
 function isNearWord(token: string, word: string): boolean {

@@ -234,7 +234,8 @@ function isAmended(now: FileView, before: FileView): boolean {
     && added.every(word => isLaterWord(word) || /^[2-9]$/.test(word))
 }
 
-function versionOf({ requirement }: Unit, { candidate }: Arrival): number {
+/** The number of a file's version as its name tells it; -1 where it tells none. */
+export function versionOf({ requirement }: Unit, { candidate }: Arrival): number {
   for (const field of versionFields(requirement)) {
     const value = ownOf(candidate.captures, field)
     if (value !== undefined) return Number(value)

@@ -17,6 +17,21 @@ export function groupOtherValues<F extends ReportFile>(files: readonly F[]): { g
   return { groups: [...bySlot.values()], rest }
 }
 
+/** Gaps between version numbers wider than this are no gaps but another way of counting. */
+const MOST_ABSENT = 20
+
+/** The numbers between the first and the last of many versions of one slot that no file bears. */
+export function absentVersions(superseded: readonly ReportFile[]): number[] {
+  const told = superseded.flatMap(({ findings }) => findings.flatMap(({ params }) => {
+    const versions = params && 'versions' in params ? params.versions : undefined
+    return versions ? [versions] : []
+  }))
+  const borne = new Set(told.flatMap(({ own, counts }) => [own, counts]))
+  const [first, last] = [Math.min(...borne), Math.max(...borne)]
+  if (borne.size < 2 || last - first + 1 - borne.size > MOST_ABSENT) return []
+  return Array.from({ length: last - first }, (_, at) => first + at).filter(number => !borne.has(number))
+}
+
 /** The other values that files hold. */
 export function otherValuesOf(files: readonly ReportFile[]): string[] {
   return files.flatMap(file => file.evidence.flatMap(one => (one.kind === 'other-value' ? [one.value] : [])))

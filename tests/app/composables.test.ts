@@ -4,7 +4,7 @@ import { conditionOf, kindOf, kindsOf, startOf, typedValue, valueOf } from '../.
 import { findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
 import { drawTemplate, freeName, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate } from '../../app/composables/parts'
 import { declareFields, problemsAt, withChanges, withCount, withFields, withForms, withOwing } from '../../app/composables/requirement'
-import { foldEarlier, stackFiles } from '../../app/composables/stacks'
+import { foldEarlier, sayEarlier, stackFiles } from '../../app/composables/stacks'
 import { timeInZone } from '../../app/composables/zones'
 import type { RequirementDocument } from '../../core/brief/document'
 import { meets } from '../../core/formats/condition'
@@ -183,6 +183,19 @@ describe('a requirement that is changed', () => {
     const problems = ['name', 'name[1]', 'names', 'count.from', 'folder'].map(path => ({ path, message: path }))
     expect(problemsAt(problems, 'name', 'count')).toEqual(['name', 'name[1]', 'count.from'])
   })
+})
+
+test('a number that is absent among many versions is said; a wide gap is another way of counting', () => {
+  const version = (own: number, counts = 9) => ({
+    path: `v${own}.odt`, role: 'superseded', findings: [{ code: 'version.superseded', params: { instead: 'v9.odt', versions: { own, counts } } }],
+  }) as unknown as ShownFile
+  const of = (...numbers: number[]) => foldEarlier(numbers.map(own => version(own))).absent
+  expect(of(1, 2, 4, 5, 6)).toEqual([3, 7, 8])
+  expect(of(5, 6, 7, 8)).toEqual([])
+  expect(foldEarlier([1, 2, 3, 400].map(own => version(own, 401))).absent).toEqual([])
+  expect(sayEarlier(8, [])).toBe('8 earlier files, superseded')
+  expect(sayEarlier(8, [3])).toBe('8 earlier files, superseded; version 3 is not among them')
+  expect(sayEarlier(8, [3, 7, 8])).toBe('8 earlier files, superseded; versions 3, 7 and 8 are not among them')
 })
 
 test('many earlier versions of one slot are folded, the one that counts stands first, and what has more to say stays', () => {
