@@ -158,6 +158,13 @@ describe('what is told of a name', () => {
   })
 })
 
+test.each([
+  ['Ozturk korrigiert_02', ' korrigiert'], ['kork Ozturk_02', 'kork '],
+])('in %s the part that stands there whole ends where it ends, though its last letter recurs in a word beside', (name, extra) => {
+  const parts = fillTemplate(parseTemplate('{family}_{n}'), rules, { family: 'Ozturk' })
+  expect(explainParts(parts, name).differences.map(one => [one.kind, one.actual])).toEqual([['extra', extra]])
+})
+
 describe('laws', () => {
   const word = fc.stringMatching(/^[A-Z][a-zà-ÿ]{2,9}(?:[ '-][A-Z][a-z]{2,7})?$/).filter(text => text.normalize('NFC') === text)
   const template = fc.shuffledSubarray(

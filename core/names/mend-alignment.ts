@@ -1,5 +1,5 @@
 import { editDistance } from '../text/distance'
-import { looseKey } from '../text/fold'
+import { looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment } from './align'
 import type { Edit } from './difference'
@@ -15,6 +15,7 @@ import { isSeparator } from './strictness'
  * @param alignment - changed in place
  */
 export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
+  takeWhole(parts, alignment, text, strictness)
   if (alignment.extras.length > 0) {
     mergeExtras(parts, alignment, text, strictness)
     completeWords(parts, alignment, text)
@@ -25,6 +26,27 @@ export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, 
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
   takeInstead(parts, alignment, text)
+}
+
+/** Where a part stands whole at the beginning or end of what was taken for it, the rest is none of it: its last letter may recur in a word behind. */
+function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: string, { accents }: Strictness): void {
+  const plain = (some: string) => (accents === 'ignore' ? stripMarks(plainPunctuation(some)) : plainPunctuation(some))
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
+    const { start, end, text: asked } = span
+    if (end - start <= asked.length) continue
+    const [behind, before] = [start + asked.length, end - asked.length]
+    if (plain(text.slice(start, behind)) === plain(asked) && isWordEdge(text, behind)) {
+      alignment.spans[index] = { ...span, end: behind, edits: [] }
+      alignment.extras.push({ range: [behind, end], before: index + 1 })
+    }
+    else if (plain(text.slice(before, end)) === plain(asked) && isWordEdge(text, before)) {
+      alignment.spans[index] = { ...span, start: before, edits: [] }
+      alignment.extras.push({ range: [start, before], before: index })
+    }
+  }
+  alignment.extras.sort((a, b) => a.range[0] - b.range[0])
 }
 
 /** One or two stray letters that touch a part are a slip of that part, and more separators beside one are one: neither is a word too much. */

@@ -13,8 +13,8 @@ import { NAMED, OF_NAMED } from './weights'
  */
 export interface HolderEvidence { strength: number, said: string, number?: true }
 
-/** `part`: half of a name; a given and a family half in one text are as good as both side by side. */
-type Entry = HolderEvidence & { holder: string, part?: 'given' | 'family' }
+/** `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. */
+type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' }
 
 type Add = (text: string, holder: string, strength: number, said: string, part?: Entry['part']) => void
 
@@ -90,17 +90,23 @@ export function indexPeople(roster: Roster): PeopleIndex {
       }
     }
     const taken = new Set<string>()
-    for (const [holder, parts] of halves) {
-      if (parts.size < 2) continue
-      const both = NAMED.firstAndFamily * Math.min(...[...parts.values()].map(one => one.factor))
-      const before = evidence.get(holder)
-      if (before && both > before.strength) evidence.set(holder, { ...before, strength: both })
-      for (const { key } of parts.values()) taken.add(key)
+    const inFull = new Set<string>()
+    for (const part of ['given', 'later'] as const) {
+      for (const [holder, parts] of halves) {
+        const [own, family] = [parts.get(part), parts.get('family')]
+        // what is somebody's first name is nobody else's further one
+        if (!own || !family || inFull.has(holder) || (part === 'later' && taken.has(own.key))) continue
+        const both = (part === 'given' ? NAMED.firstAndFamily : NAMED.laterAndFamily) * Math.min(own.factor, family.factor)
+        const before = evidence.get(holder)
+        if (before && both > before.strength) evidence.set(holder, { ...before, strength: both })
+        inFull.add(holder)
+        taken.add(own.key).add(family.key)
+      }
     }
     // the family name of somebody who is named in full speaks for nobody else who bears it
     for (const [holder, parts] of taken.size > 0 ? halves : []) {
       const named = evidence.get(holder)?.strength ?? 0
-      if (parts.size < 2 && named <= NAMED.family && [...parts.values()].every(one => taken.has(one.key))) evidence.delete(holder)
+      if (!inFull.has(holder) && named <= NAMED.family && [...parts.values()].every(one => taken.has(one.key))) evidence.delete(holder)
     }
     return evidence
   }
@@ -173,6 +179,7 @@ function addPerson(person: Person, add: Add): void {
       if (word !== family && word.length > 2 && !PARTICLES.has(word.toLowerCase())) add(word, holder, NAMED.lastOfFamily, word, 'family')
     }
     if (first !== given) add(first, holder, NAMED.firstOfGiven, first, 'given')
+    for (const word of wordsOf(given)) if (word !== first) add(word, holder, NAMED.wordOfName, word, 'later')
     const initials = given.split(/[\s-]+/).map(word => [...word][0] ?? '').join('')
     if (initials.length > 1) add(initials, holder, NAMED.initials, initials, 'given')
   }

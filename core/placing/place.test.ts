@@ -206,6 +206,19 @@ describe('by numbers and columns', () => {
     expect((await holders(list, rules, [path]))[path]).toBe(where)
   })
 
+  test.each([
+    ['V03_7120_Marsh.pdf', 'protocol 7101 3', 'a number behind the letter that the rule writes before it, beside a slip'],
+    ['v 3 Marsh.pdf', 'protocol 7101 3', 'the same in small letters, apart'],
+    ['Marsh version 3.pdf', 'unplaced', 'a version is no number of a piece'],
+  ])('%s is %s: %s', async (path, where) => {
+    const list = people('id,given,family', ['7101,Ana,Marsh', '7102,Bo,Lind'])
+    const rule = {
+      id: 'protocol', title: 'Protocol', name: 'V{n}_{id}_{family}', fields: { n: { type: 'number', digits: 2, from: 1, to: 4 } },
+      formats: [{ id: 'pdf' }], count: { from: 4, to: 4, by: 'n' },
+    }
+    expect((await holders(list, [rule], [path]))[path]).toBe(where)
+  })
+
   test('what lies in the folder that was asked for is not held back by a file of the same person elsewhere', async () => {
     const list = people('id,given,family', ['1,Ana,Marsh', '2,Bo,Lind'])
     const rule = { id: 'memo', title: 'Memorandum', name: 'Memorandum {family}', folder: '{family}', formats: [{ id: 'pdf' }, { id: 'docx' }] }
@@ -241,7 +254,7 @@ describe('by halves and short forms of a name', () => {
   const list = readRoster(readTable(new TextEncoder().encode([
     'id,given,family,group,alias', '1,Daan,van den Berg,H3a,', '2,Femke,van der Berg,H3a,', '3,Inés,Nuñez de Balboa,H3a,', '4,Íñigo,Núñez,H3a,',
     '5,José María,García López,H3b,', '6,María José,García López,H3b,', '7,Dr. Klaus,Schröder,H3b,', '8,Sanne,Visser-de Boer,H3b,',
-    '9,Minh,Tran,H3b,Kim Minji', '10,Jan,Müller,H3b,',
+    '9,Minh,Tran,H3b,Kim Minji', '10,Jan,Müller,H3b,', '11,Ana Clara,Ribeiro,H3b,', '12,Ana,Ribeiro,H3b,',
   ].join('\n')))).roster
   const photo = {
     id: 'photo', title: 'Photo', name: '{family} {given} photo {n}', fields: { n: { type: 'number', from: 1, to: 3 } }, formats: [{ id: 'jpg' }],
@@ -260,6 +273,8 @@ describe('by halves and short forms of a name', () => {
     ['consent Sanne Visser.jpg', 'consent 8', 'the optional one where it is said'],
     ['Müller_Jörg_photo 1.jpg', 'unplaced', 'a stranger with somebody\'s family name'],
     ['berg photo 1.jpg', 'unplaced', 'two may be meant'],
+    ['photo Clara Ribeiro 1.jpg', 'photo 11 1', 'the further given name she goes by, though another bears the family name'],
+    ['photo José García 2.jpg', 'photo 5 2', 'somebody\'s first name, not another\'s further one'],
   ])('%s is %s: %s', async (path, where) => {
     const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [photo, consent] }, list.columns)
     expect(placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]).toBe(where)

@@ -149,7 +149,9 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
   if (nearest) takeNearest(best, nearest)
-  if (requirement.count.by !== null) settleNumber(best, requirement.count.by, view.base)
+  if (requirement.count.by !== null && !isSaidByRule(nearest, best.captures, requirement.count.by, view.base)) {
+    settleNumber(best, requirement.count.by, view.base)
+  }
   best.requirement = share * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
   // what free text lets through is alike to anything: then the format must speak for it
@@ -221,6 +223,16 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
     if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, differences }
   }
   return nearest
+}
+
+/** Whether a number stands behind the letters that the rule itself writes before it, such as V in V{n}: then it is that number. */
+function isSaidByRule(nearest: Nearest | null, captures: Captures, by: string, base: string): boolean {
+  const parts = nearest?.form.name ?? []
+  const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
+  const told = ownOf(captures, by)
+  const letters = before?.kind === 'fixed' && before.part === 'literal' ? /\p{L}+$/u.exec(before.texts[0] ?? '')?.[0] : undefined
+  if (letters === undefined || told === undefined) return false
+  return new RegExp(`(?<!\\p{L})${letters}[ _-]?0*${Number(told)}(?!\\p{N})`, 'iu').test(base)
 }
 
 /**

@@ -9,6 +9,8 @@ export const NAMED = {
   /** The first of several given names with the family name. */
   firstAndFamily: 2.6,
   alias: 2.6,
+  /** A further given name, which many go by, with the family name. */
+  laterAndFamily: 2.5,
   /** Family name with an initial: from here on a text counts as a full name. */
   initialAndFamily: 2.4,
   /** What stands before the @ of the mail address. */
