@@ -81,33 +81,15 @@ export function indexPeople(roster: Roster): PeopleIndex {
   }
   const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
-    const halves = new Map<string, Map<Entry['part'], { factor: number, key: string }>>()
+    const halves = new Map<string, Halves>()
     for (const [key, factor] of keys) {
       const list = entries.get(key)
       take(evidence, list, factor)
       for (const { holder, part } of list ?? []) {
-        if (part) halves.set(holder, (halves.get(holder) ?? new Map<Entry['part'], { factor: number, key: string }>()).set(part, { factor, key }))
+        if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
       }
     }
-    const taken = new Set<string>()
-    const inFull = new Set<string>()
-    for (const part of ['given', 'later'] as const) {
-      for (const [holder, parts] of halves) {
-        const [own, family] = [parts.get(part), parts.get('family')]
-        // what is somebody's first name is nobody else's further one
-        if (!own || !family || inFull.has(holder) || (part === 'later' && taken.has(own.key))) continue
-        const both = (part === 'given' ? NAMED.firstAndFamily : NAMED.laterAndFamily) * Math.min(own.factor, family.factor)
-        const before = evidence.get(holder)
-        if (before && both > before.strength) evidence.set(holder, { ...before, strength: both })
-        inFull.add(holder)
-        taken.add(own.key).add(family.key)
-      }
-    }
-    // the family name of somebody who is named in full speaks for nobody else who bears it
-    for (const [holder, parts] of taken.size > 0 ? halves : []) {
-      const named = evidence.get(holder)?.strength ?? 0
-      if (!inFull.has(holder) && named <= NAMED.family && [...parts.values()].every(one => taken.has(one.key))) evidence.delete(holder)
-    }
+    joinHalves(evidence, halves)
     return evidence
   }
   /** Adds whose number stands in a text; alone it is as good as a name. */
@@ -133,6 +115,32 @@ export function indexPeople(roster: Roster): PeopleIndex {
       return collect(runsOf(text).filter(run => run.length >= 4).flatMap(run =>
         [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, OF_NAMED.slip] as const)))
     },
+  }
+}
+
+/** What a text says of one holder in halves: by half, the key and what it is worth. */
+type Halves = Map<Entry['part'], { factor: number, key: string }>
+
+/** A given and a family half in one text name somebody in full. */
+function joinHalves(evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<string, Halves>): void {
+  const taken = new Set<string>()
+  const inFull = new Set<string>()
+  for (const part of ['given', 'later'] as const) {
+    for (const [holder, parts] of halves) {
+      const [own, family] = [parts.get(part), parts.get('family')]
+      // what is somebody's first name is nobody else's further one
+      if (!own || !family || inFull.has(holder) || (part === 'later' && taken.has(own.key))) continue
+      const both = (part === 'given' ? NAMED.firstAndFamily : NAMED.laterAndFamily) * Math.min(own.factor, family.factor)
+      const before = evidence.get(holder)
+      if (before && both > before.strength) evidence.set(holder, { ...before, strength: both })
+      inFull.add(holder)
+      taken.add(own.key).add(family.key)
+    }
+  }
+  // the family name of somebody who is named in full speaks for nobody else who bears it
+  for (const [holder, parts] of taken.size > 0 ? halves : []) {
+    const named = evidence.get(holder)?.strength ?? 0
+    if (!inFull.has(holder) && named <= NAMED.family && [...parts.values()].every(one => taken.has(one.key))) evidence.delete(holder)
   }
 }
 
