@@ -72,24 +72,30 @@ export function indexPeople(roster: Roster): PeopleIndex {
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
 
-  const take = (evidence: Map<string, HolderEvidence>, list: readonly Entry[] | undefined, factor: number) => {
+  const take = (
+    evidence: Map<string, HolderEvidence>, list: readonly Entry[] | undefined, factor: number, key = '', keys?: Map<string, string[]>,
+  ) => {
     if (!list || list.length > MOST_SHARED) return
     for (const { holder, strength, ...more } of list) {
       const value = strength * factor
-      if (value > (evidence.get(holder)?.strength ?? 0)) evidence.set(holder, { strength: value, ...more })
+      if (value <= (evidence.get(holder)?.strength ?? 0)) continue
+      evidence.set(holder, { strength: value, ...more })
+      keys?.set(holder, [key])
     }
   }
   const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
     const halves = new Map<string, Halves>()
+    const saidBy = new Map<string, string[]>()
     for (const [key, factor] of keys) {
       const list = entries.get(key)
-      take(evidence, list, factor)
+      take(evidence, list, factor, key, saidBy)
       for (const { holder, part } of list ?? []) {
         if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
       }
     }
-    joinHalves(evidence, halves)
+    joinHalves(evidence, halves, saidBy)
+    yieldToLonger(evidence, saidBy)
     return evidence
   }
   /** Adds whose number stands in a text; alone it is as good as a name. */
@@ -122,7 +128,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
 type Halves = Map<Entry['part'], { factor: number, key: string }>
 
 /** A given and a family half in one text name somebody in full. */
-function joinHalves(evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<string, Halves>): void {
+function joinHalves(evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<string, Halves>, saidBy: Map<string, string[]>): void {
   const taken = new Set<string>()
   const inFull = new Set<string>()
   for (const part of ['given', 'later'] as const) {
@@ -132,7 +138,10 @@ function joinHalves(evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<s
       if (!own || !family || inFull.has(holder) || (part === 'later' && taken.has(own.key))) continue
       const both = (part === 'given' ? NAMED.firstAndFamily : NAMED.laterAndFamily) * Math.min(own.factor, family.factor)
       const before = evidence.get(holder)
-      if (before && both > before.strength) evidence.set(holder, { ...before, strength: both })
+      if (before && both > before.strength) {
+        evidence.set(holder, { ...before, strength: both })
+        saidBy.set(holder, [own.key, family.key])
+      }
       inFull.add(holder)
       taken.add(own.key).add(family.key)
     }
@@ -141,6 +150,19 @@ function joinHalves(evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<s
   for (const [holder, parts] of taken.size > 0 ? halves : []) {
     const named = evidence.get(holder)?.strength ?? 0
     if (!inFull.has(holder) && named <= NAMED.family && [...parts.values()].every(one => taken.has(one.key))) evidence.delete(holder)
+  }
+}
+
+/** Of people whose full names stand in a text, one whose name is all inside another's is hardly meant: Mary O'Shea in Mary Ann O'Shea. */
+function yieldToLonger(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMap<string, readonly string[]>): void {
+  const full = [...evidence].filter(([holder, { strength }]) => holder.startsWith('p:') && strength >= NAMED.firstAndFamily)
+  if (full.length < 2) return
+  const lengthOf = (holder: string) => (saidBy.get(holder) ?? []).join('').length
+  const longest = Math.max(...full.map(([holder]) => lengthOf(holder)))
+  const whole = full.find(([holder]) => lengthOf(holder) === longest)?.[0] ?? ''
+  for (const [holder, before] of full) {
+    const inside = (key: string) => saidBy.get(whole)?.some(one => one.includes(key))
+    if (lengthOf(holder) < longest && saidBy.get(holder)?.every(inside)) evidence.set(holder, { ...before, strength: NAMED.family })
   }
 }
 

@@ -273,6 +273,7 @@ describe('by halves and short forms of a name', () => {
     ['consent Sanne Visser.jpg', 'consent 8', 'the optional one where it is said'],
     ['Müller_Jörg_photo 1.jpg', 'unplaced', 'a stranger with somebody\'s family name'],
     ['berg photo 1.jpg', 'unplaced', 'two may be meant'],
+    ['photo AnaClara_Ribeiro 1.jpg', 'photo 11 1', 'given names written together, in which another\'s whole name stands'],
     ['photo Clara Ribeiro 1.jpg', 'photo 11 1', 'the further given name she goes by, though another bears the family name'],
     ['photo José García 2.jpg', 'photo 5 2', 'somebody\'s first name, not another\'s further one'],
   ])('%s is %s: %s', async (path, where) => {
