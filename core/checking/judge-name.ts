@@ -14,6 +14,8 @@ import { expandParts } from '../names/parts'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isDeviceName, isReserved, isTooLong, LONGEST_NAME } from '../names/portability'
 import type { UnitForm } from '../brief/forms'
+import type { Person } from '../roster/types'
+import { tokensOf } from '../names/tokens'
 import { copyMarksOf, givenNameOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { commonInOrder } from '../text/distance'
@@ -40,11 +42,12 @@ export interface NameVerdict {
  * @param forms - all accepted forms of its unit
  * @param known - values settled otherwise, such as the slot's number
  * @param format - what its format means for the requirement
+ * @param people - the unit's people, for what else they are called
  * @param ownerOf - whose value of a field a text is, to tell another person's
  */
 export function judgeName(
   view: FileView, requirement: Requirement, forms: readonly UnitForm[], known: Captures, format: Acceptance,
-  ownerOf: ExplainContext['ownerOf'] = null,
+  ownerOf: ExplainContext['ownerOf'] = null, people: readonly Person[] = [],
 ): NameVerdict {
   const first = forms[0] ?? { name: null, folder: null }
   const extension = rightExtension(view.extension, requirement, format)
@@ -78,7 +81,9 @@ export function judgeName(
         [{ part: 'literal', kind: 'extra', range: [position, position + mark.length], expected: '', actual: mark }])
     }
   }
-  const nearest = nearestForm(view.base, forms, { strictness: requirement.strictness, known, ownerOf })
+  const nearest = nearestForm(view.base, forms, {
+    strictness: requirement.strictness, known, ownerOf, called: () => [...view.levels, ...people.flatMap(one => one.aliases)].flatMap(tokensOf),
+  })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
   const given = givenNameOf(view)
   if (given) return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], known), nearest.form, known)

@@ -81,7 +81,7 @@ export function judgeFile(
   const forms = formsOf(unit)
   const format = settleFormat(view, unit)
   const findings: Finding[] = []
-  const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf)
+  const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf, unit.people)
   const ofName = tellName(name, view, make)
   if (ofName) findings.push(ofName)
   const doubled = name.verdict?.code === 'name.extension-doubled' && extensionFits(format.id, splitExtension(view.base).extension) !== false

@@ -6,6 +6,7 @@ import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { fillOnly, readLeftOver } from './left-over'
 import { mendAlignment } from './mend-alignment'
+import { mendText } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isValue } from './parts'
 import type { Strictness } from './strictness'
@@ -26,9 +27,13 @@ export interface ExplainContext {
   known: Captures
   /** Who else of the roster a value of this field belongs to; `null`: nobody. */
   ownerOf: ((field: string, value: string) => string | null) | null
+  /** Words, as loose keys, that the holder is called by besides what the parts say. */
+  called: () => readonly string[]
 }
 
-const EXACT: ExplainContext = { strictness: { letterCase: 'exact', separators: 'exact', accents: 'exact' }, known: {}, ownerOf: null }
+const EXACT: ExplainContext = {
+  strictness: { letterCase: 'exact', separators: 'exact', accents: 'exact' }, known: {}, ownerOf: null, called: () => [],
+}
 
 /** Names longer than this are explained by their beginning only: file systems allow 255. */
 const LONGEST = 300
@@ -44,19 +49,26 @@ const LONGEST = 300
  * explainParts(parts('{family}_{n}'), 'marsh 2').differences.map(one => one.kind) //=> ['letter-case', 'separator', 'digits']
  */
 export function explainParts(parts: readonly NamePart[], received: string, context: Partial<ExplainContext> = {}): Explanation {
-  const { strictness, known, ownerOf } = { ...EXACT, ...context }
+  const { strictness, known, ownerOf, called } = { ...EXACT, ...context }
   const text = received.slice(0, LONGEST)
   const straight = alignParts(parts, text, strictness, known)
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, strictness)
+  const written = mendText(shown, alignment, text, called)
   const captures = readCaptures(shown, alignment.spans, text, known)
+  const part = written && shown[written.index]
+  if (part?.kind === 'free' && part.rule.type === 'text') {
+    const { minLength, maxLength } = part.rule
+    Reflect.deleteProperty(captures, part.part)
+    if (written.value.length >= minLength && written.value.length <= maxLength) captures[part.part] = written.value
+  }
   readLeftOver(shown, alignment, text, captures)
   fillOnly(shown, alignment, text, captures)
   return {
     cost: alignment.cost + (moved ? 0.5 : 0),
-    differences: describe(shown, alignment, text, captures, { strictness, known, ownerOf }, order), captures,
+    differences: describe(shown, alignment, text, captures, { strictness, known, ownerOf, called }, order), captures,
   }
 }
 
@@ -149,7 +161,7 @@ function describe(
     if (!span) continue
     const actual = text.slice(span.start, span.end)
     const expected = expandParts([part], captures)
-    const kind = isValue(part) && (span.moved || (order[index] !== index && (actual !== '' || part.kind === 'free')))
+    const kind = span.moved || (isValue(part) && order[index] !== index && (actual !== '' || part.kind === 'free'))
       ? 'order'
       : tellKind(part, span, expected, actual, context)
     if (!kind) continue

@@ -1,9 +1,9 @@
 import type { Alignment } from './align'
 import { freeField } from './fields/index'
-import { isWordEdge } from './mend-alignment'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { isValue } from './parts'
+import { isWordEdge } from './word-edges'
 
 /**
  * A value that was not found in its place may stand in what belongs to no part: if there it can be read in one way only, it is

@@ -7,6 +7,7 @@ import { freeField } from './fields/index'
 import type { NamePart } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator } from './strictness'
+import { isWordEdge } from './word-edges'
 
 /**
  * Makes of an alignment letter by letter one in whole words, as a person sees a name: what is a slip of a part, what stands
@@ -28,25 +29,41 @@ export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, 
   takeInstead(parts, alignment, text)
 }
 
-/** Where a part stands whole at the beginning or end of what was taken for it, the rest is none of it: its last letter may recur in a word behind. */
+/**
+ * Where a part stands whole in or beside what was taken for it, the rest is none of it: its last letter may recur in a word behind,
+ * and free text beside it may have taken its first word.
+ */
 function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: string, { accents }: Strictness): void {
   const plain = (some: string) => (accents === 'ignore' ? stripMarks(plainPunctuation(some)) : plainPunctuation(some))
+  const received = plain(text)
+  if (received.length !== text.length) return
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
-    const { start, end, text: asked } = span
-    if (end - start <= asked.length) continue
-    const [behind, before] = [start + asked.length, end - asked.length]
-    if (plain(text.slice(start, behind)) === plain(asked) && isWordEdge(text, behind)) {
-      alignment.spans[index] = { ...span, end: behind, edits: [] }
-      alignment.extras.push({ range: [behind, end], before: index + 1 })
-    }
-    else if (plain(text.slice(before, end)) === plain(asked) && isWordEdge(text, before)) {
-      alignment.spans[index] = { ...span, start: before, edits: [] }
-      alignment.extras.push({ range: [start, before], before: index })
-    }
+    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || span.end === span.start || !/[\p{L}\p{N}]/u.test(span.text)) continue
+    const asked = plain(span.text)
+    const start = received.indexOf(asked)
+    const end = start + asked.length
+    if (start < 0 || received.indexOf(asked, start + 1) >= 0 || !isWordEdge(text, start) || !isWordEdge(text, end)) continue
+    if (span.start >= end || span.end <= start || !takeBack(parts, alignment, index, start, end)) continue
+    const left: [number, number][] = [[span.start, start], [end, span.end]]
+    alignment.extras.push(...left.filter(([from, to]) => to > from).map((range, behind) => ({ range, before: index + behind })))
+    alignment.spans[index] = { ...span, start, end, edits: [] }
   }
-  alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  alignment.extras = alignment.extras.filter(({ range }) => range[1] > range[0]).sort((a, b) => a.range[0] - b.range[0])
+}
+
+/** Takes a stretch away from the free text and the rule's own text that lie in it; `false`: another value does. */
+function takeBack(parts: readonly NamePart[], { spans }: Alignment, index: number, start: number, end: number): boolean {
+  const inside = spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [at] : []))
+  const gives = (part: NamePart | undefined) => (part?.kind === 'free' ? freeField(part.rule).anyText === true : part?.part === 'literal')
+  if (!inside.every(at => gives(parts[at]))) return false
+  for (const at of inside) {
+    const span = spans[at]
+    if (!span) continue
+    const [from, to] = at < index ? [span.start, Math.min(span.end, start)] : [Math.max(span.start, end), span.end]
+    spans[at] = { ...span, start: from, end: Math.max(from, to), edits: span.edits.filter(({ range }) => range[0] >= from && range[1] <= to) }
+  }
+  return true
 }
 
 /** One or two stray letters that touch a part are a slip of that part, and more separators beside one are one: neither is a word too much. */
@@ -192,12 +209,4 @@ function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: 
     if (end < span.end) alignment.extras.push({ range: [end, span.end], before: index + 1 })
     alignment.spans[index] = { ...span, start, end }
   }
-}
-
-/** Whether a word may begin or end there: at a sign, between letters and digits, before a capital. */
-export function isWordEdge(text: string, place: number): boolean {
-  const [before, after] = [text[place - 1] ?? '', text[place] ?? '']
-  const letters = /[\p{L}\p{M}]/u
-  if (letters.test(before) && letters.test(after)) return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after)
-  return !(/\p{N}/u.test(before) && /\p{N}/u.test(after))
 }

@@ -1,4 +1,5 @@
 import { whole } from '../../shapes/shape'
+import { isWordEdge } from '../word-edges'
 import type { FreeField } from './type'
 
 /** Free text of at least one character. */
@@ -28,9 +29,12 @@ export const text: FreeField<TextRule, typeof options> = {
     return ends
   },
   take(name, rule, _, take) {
-    // cheaper by the character than extra text, so that fixed parts still find their own letters
-    for (let start = 0; start < name.length; start++) {
-      for (let end = start + rule.minLength; end <= Math.min(name.length, start + rule.maxLength); end++) take(start, end, 0.01 * (end - start))
+    // whole words only; cheaper by the character than extra text, so that fixed parts still find their own letters
+    const edges = Array.from({ length: name.length + 1 }, (_, place) => place).filter(place => isWordEdge(name, place))
+    for (const start of edges) {
+      for (const end of edges) {
+        if (end - start >= rule.minLength && end - start <= rule.maxLength) take(start, end, 0.01 * (end - start))
+      }
     }
   },
   read: actual => actual,

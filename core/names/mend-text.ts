@@ -1,0 +1,116 @@
+import { editDistance } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { isAddedWord } from './added-words'
+import type { Alignment, Span } from './align'
+import { freeField } from './fields/index'
+import type { NamePart } from './parts'
+import { isSeparator } from './strictness'
+import { isWordEdge } from './word-edges'
+
+const isText = (part: NamePart | undefined): boolean => part?.kind === 'free' && freeField(part.rule).anyText === true
+const isWord = (text: string): boolean => /\p{L}/u.test(text)
+/** From this likeness on a word is another one misspelt. */
+const LIKE = 0.6
+
+/**
+ * Gives free text what it may hold and no more: the rule's own word that stands inside it is that word in another place, and
+ * words that belong to nothing else are the text that is not there. Only where a rule has one free text, and not where whose file
+ * it is might be such a word.
+ *
+ * @param alignment - changed in place, in whole words already
+ * @param called - words that the holder is called by elsewhere: where the name does not say whose it is, they are no text
+ * @returns the text as it is to be written, where that is not what stands in its place
+ */
+export function mendText(
+  parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[],
+): { index: number, value: string } | null {
+  const [index, ...more] = parts.flatMap((part, at) => (isText(part) ? [at] : []))
+  const span = index === undefined ? undefined : alignment.spans[index]
+  if (index === undefined || more.length > 0 || !span) return null
+  if (span.end === span.start) {
+    const value = takeLeftOver(parts, alignment, text, index)
+    return value === null ? null : { index, value }
+  }
+  const value = takeOwnWord(parts, alignment, text, index, span)
+  const isSaid = parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]))
+  const left = isSaid ? null : withoutWords(value ?? text.slice(span.start, span.end), called())
+  return value === null && left === null ? null : { index, value: left ?? value ?? '' }
+}
+
+const isEmpty = (span: Span | undefined): boolean => span === undefined || span.start === span.end
+
+/** A text without some words; `null`: it holds none of them. */
+function withoutWords(value: string, words: readonly string[]): string | null {
+  const all = wordsIn(value, [0, value.length])
+  const kept = all.filter(({ word }) => !words.includes(looseKey(word)))
+  return kept.length === all.length ? null : kept.map(one => one.word).join(' ')
+}
+
+/** Words with the places where they stand. */
+function wordsIn(text: string, [from, to]: [number, number]): { start: number, end: number, word: string }[] {
+  return [...text.slice(from, to).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)]
+    .map(({ index, 0: word }) => ({ start: from + index, end: from + index + word.length, word }))
+}
+
+/** A word of the rule that was not found in its place but stands in the text; what stands in its place instead goes to the text. */
+function takeOwnWord(parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span): string | null {
+  for (const [at, part] of parts.entries()) {
+    const own = alignment.spans[at]
+    if (part.kind !== 'fixed' || part.part !== 'literal' || !own || !isWord(own.text)) continue
+    const asked = looseKey(own.text)
+    if (likeness(text.slice(own.start, own.end), own.text) >= LIKE) continue
+    const found = wordsIn(text, [span.start, span.end]).find(({ word }) => looseKey(word) === asked)
+    if (!found) continue
+    const stretches: [number, number][] = [[span.start, found.start], [found.end, span.end], [own.start, own.end]]
+    const kept = stretches.sort((a, b) => a[0] - b[0]).map(([start, end]) => trimmed(text.slice(start, end))).filter(isTextlike)
+    alignment.spans[at] = { start: found.start, end: found.end, text: own.text, edits: [], moved: true }
+    alignment.spans[index] = { ...span, end: kept.length === 0 ? span.start : span.end }
+    return kept.join(separatorBefore(text, found.start))
+  }
+  return null
+}
+
+/** What belongs to nothing else is the text, where the name says by itself whose file it is. */
+function takeLeftOver(parts: readonly NamePart[], alignment: Alignment, text: string, index: number): string | null {
+  if (parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && isEmpty(alignment.spans[at]))) return null
+  const [extra, ...more] = alignment.extras.filter(({ range }) => isTextlike(text.slice(...range)))
+  if (more.length > 0) return null
+  if (extra) {
+    alignment.extras.splice(alignment.extras.indexOf(extra), 1)
+    alignment.spans[index] = { start: extra.range[0], end: extra.range[1], text: '', edits: [], moved: true }
+    return trimmed(text.slice(...extra.range))
+  }
+  // two words instead of one of the rule's: the first stands for it, or is no word at all
+  for (const [at, part] of parts.entries()) {
+    const own = alignment.spans[at]
+    if (part.kind !== 'fixed' || part.part !== 'literal' || !own || !isWord(own.text)) continue
+    if (likeness(text.slice(own.start, own.end), own.text) >= LIKE) continue
+    const [first, second] = wordsIn(text, [own.start, own.end])
+    if (!first || (isWord(first.word) && !second)) continue
+    const from = isWord(first.word) ? second?.start ?? own.end : own.start
+    const rest = text.slice(from, own.end)
+    if (!isTextlike(rest) || !isWordEdge(text, from)) continue
+    alignment.spans[at] = from === own.start
+      ? { ...own, end: own.start, edits: [] }
+      : { ...own, end: first.end, edits: [{ range: [own.start, first.end], expected: trimmed(own.text) }] }
+    alignment.spans[index] = { start: from, end: own.end, text: '', edits: [], moved: true }
+    return trimmed(rest)
+  }
+  return null
+}
+
+const isTextlike = (text: string): boolean => /[\p{L}\p{N}]/u.test(text) && !isAddedWord(text)
+
+function likeness(actual: string, asked: string): number {
+  const [a, b] = [looseKey(actual), looseKey(asked)]
+  return 1 - editDistance(a, b) / Math.max(1, a.length, b.length)
+}
+
+function trimmed(text: string): string {
+  const chars = [...text]
+  while (isSeparator(chars[0] ?? '')) chars.shift()
+  while (isSeparator(chars.at(-1) ?? '')) chars.pop()
+  return chars.join('')
+}
+
+const separatorBefore = (text: string, place: number): string => (isSeparator(text[place - 1] ?? '') ? text[place - 1] ?? '' : ' ')
