@@ -35,11 +35,13 @@ export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, 
  */
 function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: string, { accents }: Strictness): void {
   const plain = (some: string) => (accents === 'ignore' ? stripMarks(plainPunctuation(some)) : plainPunctuation(some))
-  const received = plain(text)
-  if (received.length !== text.length) return
+  let received: string | null = null
+  let changed = false
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || span.end === span.start || !/[\p{L}\p{N}]/u.test(span.text)) continue
+    received ??= plain(text)
+    if (received.length !== text.length) return
     const asked = plain(span.text)
     const start = received.indexOf(asked)
     const end = start + asked.length
@@ -48,8 +50,9 @@ function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: strin
     const left: [number, number][] = [[span.start, start], [end, span.end]]
     alignment.extras.push(...left.filter(([from, to]) => to > from).map((range, behind) => ({ range, before: index + behind })))
     alignment.spans[index] = { ...span, start, end, edits: [] }
+    changed = true
   }
-  alignment.extras = alignment.extras.filter(({ range }) => range[1] > range[0]).sort((a, b) => a.range[0] - b.range[0])
+  if (changed) alignment.extras.sort((a, b) => a.range[0] - b.range[0])
 }
 
 /** Takes a stretch away from the free text and the rule's own text that lie in it; `false`: another value does. */

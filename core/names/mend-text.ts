@@ -7,7 +7,7 @@ import type { NamePart } from './parts'
 import { isSeparator } from './strictness'
 import { isWordEdge } from './word-edges'
 
-const isText = (part: NamePart | undefined): boolean => part?.kind === 'free' && freeField(part.rule).anyText === true
+const isText = (part: NamePart): boolean => part.kind === 'free' && freeField(part.rule).anyText === true
 const isWord = (text: string): boolean => /\p{L}/u.test(text)
 /** From this likeness on a word is another one misspelt. */
 const LIKE = 0.6
@@ -24,9 +24,9 @@ const LIKE = 0.6
 export function mendText(
   parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[],
 ): { index: number, value: string } | null {
-  const [index, ...more] = parts.flatMap((part, at) => (isText(part) ? [at] : []))
-  const span = index === undefined ? undefined : alignment.spans[index]
-  if (index === undefined || more.length > 0 || !span) return null
+  const index = parts.findIndex(isText)
+  const span = alignment.spans[index]
+  if (!span || parts.findLastIndex(isText) !== index) return null
   if (span.end === span.start) {
     const value = takeLeftOver(parts, alignment, text, index)
     return value === null ? null : { index, value }
