@@ -3,7 +3,7 @@ const LONG = [
   'ltd', 'limited', 'inc', 'incorporated', 'llc', 'llp', 'plc', 'corp', 'corporation', 'company', 'pty', 'pvt', 'gmbh', 'mbh', 'ohg', 'ggmbh',
   'sarl', 's\\.a\\.r\\.l',
   'sas', 's\\.a\\.s', 'srl', 's\\.r\\.l', 'spa', 's\\.p\\.a', 'snc', 's\\.n\\.c', 'lda', 'ltda', 'aps', 'oyj', 'kft', 's\\.r\\.o', 'spol\\. s r\\.o',
-  'd\\.o\\.o', 'sp\\. ?z ?o\\. ?o', 'e\\.v', 'e\\.k', 'e\\.g',
+  'gbr', 'kgaa', 'd\\.o\\.o', 'sp\\. ?z ?o\\. ?o', 'e\\.v', 'e\\.k', 'e\\.g',
 ]
 /** Short ones are words and family names as well: only in capitals. */
 const SHORT = [

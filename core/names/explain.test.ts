@@ -165,6 +165,14 @@ test.each([
   expect(explainParts(parts, name).differences.map(one => [one.kind, one.actual])).toEqual([['extra', extra]])
 })
 
+test('a part that stands there whole takes its letters back from another that is not there', () => {
+  const tell = (template: string, holder: Record<string, string>) => explainParts(
+    fillTemplate(parseTemplate(template), rules, holder), 'Consent Lund',
+  ).differences.map(one => [one.part, one.kind, one.actual, one.expected])
+  expect(tell('Consent {given} {family}', { given: 'Anne Mette', family: 'Lund' })).toEqual([['given', 'absent', '', 'Anne Mette']])
+  expect(tell('Consent {name}', { name: 'Anne Mette Lund' })).toEqual([['name', 'misspelt', 'Lund', 'Anne Mette Lund']])
+})
+
 describe('laws', () => {
   const word = fc.stringMatching(/^[A-Z][a-zà-ÿ]{2,9}(?:[ '-][A-Z][a-z]{2,7})?$/).filter(text => text.normalize('NFC') === text)
   const template = fc.shuffledSubarray(

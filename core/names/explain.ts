@@ -58,8 +58,8 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   mendAlignment(shown, alignment, text, strictness)
   const written = mendText(shown, alignment, text, called)
   const captures = readCaptures(shown, alignment.spans, text, known)
-  const part = written && shown[written.index]
-  if (part?.kind === 'free' && part.rule.type === 'text') {
+  const part = shown[written?.index ?? -1]
+  if (written && part?.kind === 'free' && part.rule.type === 'text') {
     const { minLength, maxLength } = part.rule
     Reflect.deleteProperty(captures, part.part)
     if (written.value.length >= minLength && written.value.length <= maxLength) captures[part.part] = written.value

@@ -1,4 +1,4 @@
-import { editDistance } from '../text/distance'
+import { likeness } from '../text/distance'
 import { looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment } from './align'
@@ -8,6 +8,9 @@ import type { NamePart } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator } from './strictness'
 import { isWordEdge } from './word-edges'
+
+/** From this likeness on a text is another one misspelt. */
+export const LIKE = 0.6
 
 /**
  * Makes of an alignment letter by letter one in whole words, as a person sees a name: what is a slip of a part, what stands
@@ -46,7 +49,7 @@ function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: strin
     const start = received.indexOf(asked)
     const end = start + asked.length
     if (start < 0 || received.indexOf(asked, start + 1) >= 0 || !isWordEdge(text, start) || !isWordEdge(text, end)) continue
-    if (span.start >= end || span.end <= start || !takeBack(parts, alignment, index, start, end)) continue
+    if (span.start >= end || span.end <= start || !takeBack(parts, alignment, text, index, start, end)) continue
     const left: [number, number][] = [[span.start, start], [end, span.end]]
     alignment.extras.push(...left.filter(([from, to]) => to > from).map((range, behind) => ({ range, before: index + behind })))
     alignment.spans[index] = { ...span, start, end, edits: [] }
@@ -55,16 +58,22 @@ function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: strin
   if (changed) alignment.extras.sort((a, b) => a.range[0] - b.range[0])
 }
 
-/** Takes a stretch away from the free text and the rule's own text that lie in it; `false`: another value does. */
-function takeBack(parts: readonly NamePart[], { spans }: Alignment, index: number, start: number, end: number): boolean {
+/** Takes a stretch away from what else lies in it: free text, the rule's own text, stray letters; `false`: another value does. */
+function takeBack(parts: readonly NamePart[], { spans }: Alignment, text: string, index: number, start: number, end: number): boolean {
   const inside = spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [at] : []))
-  const gives = (part: NamePart | undefined) => (part?.kind === 'free' ? freeField(part.rule).anyText === true : part?.part === 'literal')
-  if (!inside.every(at => gives(parts[at]))) return false
+  const gives = (at: number) => {
+    const [part, span] = [parts[at], spans[at]]
+    if (part?.kind === 'free') return freeField(part.rule).anyText === true
+    return part?.part === 'literal' || (span !== undefined && likeness(text.slice(span.start, span.end), span.text) < LIKE)
+  }
+  if (!inside.every(gives)) return false
   for (const at of inside) {
     const span = spans[at]
     if (!span) continue
     const [from, to] = at < index ? [span.start, Math.min(span.end, start)] : [Math.max(span.start, end), span.end]
-    spans[at] = { ...span, start: from, end: Math.max(from, to), edits: span.edits.filter(({ range }) => range[0] >= from && range[1] <= to) }
+    // what is left of it stands there instead of it
+    const edits: Edit[] = to > from && span.text !== '' ? [{ range: [from, to], expected: span.text }] : []
+    spans[at] = { ...span, start: from, end: Math.max(from, to), edits }
   }
   return true
 }
@@ -147,9 +156,6 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
   }
 }
 
-/** From this likeness on a text is another one misspelt. */
-const LIKE = 0.6
-
 /** Letters inside an unrelated word are no slip of a part: the part is absent, and the word stays whole. */
 function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
@@ -159,8 +165,7 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     while (start < end && isSeparator(text[start] ?? '')) start++
     while (end > start && isSeparator(text[end - 1] ?? '')) end--
     if (start === end || (isWordEdge(text, start) && isWordEdge(text, end))) continue
-    const [actual, asked] = [looseKey(text.slice(start, end)), looseKey(span.text)]
-    if (1 - editDistance(actual, asked) / Math.max(1, actual.length, asked.length) >= LIKE) continue
+    if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
   }

@@ -1,16 +1,15 @@
-import { editDistance } from '../text/distance'
+import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
+import { LIKE } from './mend-alignment'
 import type { NamePart } from './parts'
 import { isSeparator } from './strictness'
 import { isWordEdge } from './word-edges'
 
 const isText = (part: NamePart): boolean => part.kind === 'free' && freeField(part.rule).anyText === true
 const isWord = (text: string): boolean => /\p{L}/u.test(text)
-/** From this likeness on a word is another one misspelt. */
-const LIKE = 0.6
 
 /**
  * Gives free text what it may hold and no more: the rule's own word that stands inside it is that word in another place, and
@@ -26,7 +25,7 @@ export function mendText(
 ): { index: number, value: string } | null {
   const index = parts.findIndex(isText)
   const span = alignment.spans[index]
-  if (!span || parts.findLastIndex(isText) !== index) return null
+  if (!span || parts.filter(isText).length > 1) return null
   if (span.end === span.start) {
     const value = takeLeftOver(parts, alignment, text, index)
     return value === null ? null : { index, value }
@@ -100,11 +99,6 @@ function takeLeftOver(parts: readonly NamePart[], alignment: Alignment, text: st
 }
 
 const isTextlike = (text: string): boolean => /[\p{L}\p{N}]/u.test(text) && !isAddedWord(text)
-
-function likeness(actual: string, asked: string): number {
-  const [a, b] = [looseKey(actual), looseKey(asked)]
-  return 1 - editDistance(a, b) / Math.max(1, a.length, b.length)
-}
 
 function trimmed(text: string): string {
   const chars = [...text]

@@ -6,7 +6,7 @@ import { holderKey } from './people'
 import type { HolderEvidence } from './people'
 import type { Candidate, NameFit } from './score'
 import { plainLook } from '../names/look-alikes'
-import { fitName, scoreUnit } from './score'
+import { fitName, levelNamesakes, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
@@ -62,7 +62,9 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
       candidate.evidence.push({ kind: 'placed-before' })
     }
     return candidate
-  }).sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
+  })
+  levelNamesakes(list)
+  list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
 }

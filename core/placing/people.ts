@@ -13,8 +13,11 @@ import { NAMED, OF_NAMED } from './weights'
  */
 export interface HolderEvidence { strength: number, said: string, number?: true }
 
-/** `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. */
-type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' }
+/**
+ * `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. `short`: with
+ * initials, which a slip would make of many other names.
+ */
+type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' | 'short' }
 
 type Add = (text: string, holder: string, strength: number, said: string, part?: Entry['part']) => void
 
@@ -229,7 +232,17 @@ function addLoneName(name: string, holder: string, add: Add): void {
   const words = bare.split(/[\s-]+/)
   const parts = words.length > 2 ? [words.slice(0, 2), words.slice(-2), words.slice(1)].map(some => some.join(' ')) : []
   for (const part of parts) add(part, holder, NAMED.family, part)
-  for (const word of wordsOf(bare)) add(word, holder, NAMED.wordOfName, word, 'family')
+  const last = words.at(-1) ?? ''
+  if (words.length > 1) {
+    add([last, ...words.slice(0, -1)].join(' '), holder, NAMED.firstAndFamily, name)
+    const initials = words.slice(0, -1).map(word => [...word][0] ?? '')
+    for (const short of new Set([initials.join(' '), initials[0] ?? ''])) add(`${short} ${last}`, holder, NAMED.initialAndFamily, name, 'short')
+  }
+  for (const word of wordsOf(bare)) {
+    // what a name begins with is what people are called by, and firms for short
+    if (word === words[0] && word.length > 3) add(word, holder, NAMED.firstOfGiven, word, 'given')
+    else add(word, holder, NAMED.wordOfName, word, 'family')
+  }
 }
 
 /** Words of a name of several, long enough to say something. */
@@ -255,8 +268,8 @@ export function runsOf(text: string): string[] {
 /** Every key under itself and under itself less one character: two texts one slip apart share one of these. */
 function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
   const index = new Map<string, string[]>()
-  for (const key of entries.keys()) {
-    if (key.length < 5 || key.length > 40) continue
+  for (const [key, list] of entries) {
+    if (key.length < 5 || key.length > 40 || list.every(one => one.part === 'short')) continue
     for (const cut of new Set([key, ...deletionsOf(key)])) {
       gather(index, cut, key)
     }

@@ -219,6 +219,41 @@ describe('by numbers and columns', () => {
     expect((await holders(list, [rule], [path]))[path]).toBe(where)
   })
 
+  test.each([
+    ['Consent Yuki.pdf', 'consent 1', 'the first word of a name that is not divided, borne by nobody else'],
+    ['Consent Tanaka Yuki.pdf', 'consent 1', 'its words the other way round'],
+    ['Consent A. M. Lund.pdf', 'consent 2', 'initials and its last word'],
+    ['Consent Lund.pdf', 'unplaced', 'a last word of two'],
+    ['Lumen consent.pdf', 'consent 4', 'a firm by the first word of its name'],
+    ['Consent Mette.pdf', 'unplaced', 'a further word, which may be anything'],
+    ['Letter of permission Yuki.pdf', 'consent 1', 'by the title, though the rule writes another word'],
+  ])('of lone names %s is %s: %s', async (path, where) => {
+    const list = people('id,name', ['1,Yuki Tanaka', '2,Anne Mette Lund', '3,Bo Lund', '4,Lumen Elektro AG'])
+    const rule = [
+      { id: 'consent', title: 'Letter of permission', name: 'Consent {name}', formats: [{ id: 'pdf' }] },
+      { id: 'score', title: 'Score', name: 'Score {name}', formats: [{ id: 'pdf' }] },
+    ]
+    expect((await holders(list, rule, [path]))[path]).toBe(where)
+  })
+
+  test.each([
+    ['Consent Lund.pdf', 'unplaced'], ['Consent Lnd Bo.pdf', 'consent 3'], ['Consent Mette Lund.pdf', 'consent 2'],
+  ])('of two with one family name %s is %s: the shorter given name is not meant the more', async (path, where) => {
+    const list = people('id,given,family', ['2,Anne Mette,Lund', '3,Bo,Lund'])
+    const rule = { id: 'consent', title: 'Consent', name: 'Consent {given} {family}', formats: [{ id: 'pdf' }] }
+    expect((await holders(list, [rule], [path]))[path]).toBe(where)
+  })
+
+  test('a word that speaks for one slot of somebody holds the file back from no other slot of the same one', async () => {
+    const list = people('id,name,trade', ['glas,Glas Peters,Fenster', 'lumen,Lumen Elektro,Strom'])
+    const rule = [
+      { id: 'report', title: 'Report', name: 'Report {week}', fields: { week: { type: 'week' } }, formats: [{ id: 'pdf' }], folder: '{trade}' },
+      { id: 'photo', title: 'Photo', name: '{name} {place}', fields: { place: { type: 'text' } }, formats: [{ id: 'jpg' }], folder: 'Photos/{name}' },
+    ]
+    const path = 'Photos/Glas P/Glas Peters e.K_Fenster.jpg'
+    expect(await holders(list, rule, [path])).toEqual({ [path]: 'photo glas' })
+  })
+
   test('what lies in the folder that was asked for is not held back by a file of the same person elsewhere', async () => {
     const list = people('id,given,family', ['1,Ana,Marsh', '2,Bo,Lind'])
     const rule = { id: 'memo', title: 'Memorandum', name: 'Memorandum {family}', folder: '{family}', formats: [{ id: 'pdf' }, { id: 'docx' }] }

@@ -12,6 +12,7 @@ import type { Candidate, NameFit } from './score'
 import { extensionAsked, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
 import { fillUnit, holdBack, volumesOf } from './slots'
+import { holderKey } from './people'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import type { FileView } from './view'
 import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED } from './weights'
@@ -215,11 +216,13 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   const holders = new Set(list.filter(one => one.holder >= strongest - BEHIND.person && one.unit.requirement.holder === 'person')
     .map(one => one.unit.holder))
   if (holders.size > 1 && ofFolder.size !== 1) return []
+  const named = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
   const options = list.flatMap((candidate): Option[] => {
     const { unit } = candidate
-    const own = ofFolder.size === 1
+    // a word that speaks for one slot of somebody speaks for nobody else's
+    const own = named.has(holderKey(unit.requirement.holder, unit.holder)) || (ofFolder.size === 1
       ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person
-      : candidate.holder >= strongest - BEHIND.slot
+      : candidate.holder >= strongest - BEHIND.slot)
     // what may be left out is meant only where something says so
     const meant = !unit.requirement.optional || candidate.requirement > 0
     if (!unit.owed || !candidate.formatFits || !own || !meant || isEmptyish(view)) return []

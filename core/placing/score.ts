@@ -13,6 +13,7 @@ import type { Captures, NamePart } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
+import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
@@ -43,6 +44,8 @@ export interface Candidate {
   captures: Captures
   /** Real values in the name that the rule does not allow: another month, another word. */
   outside: OutsideValue[]
+  /** Of the holder's name the file bears whole words only, others are left out. */
+  leftOut: boolean
   evidence: Evidence[]
 }
 
@@ -61,7 +64,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], evidence: [...holder.evidence],
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
   const asksFolder = best.folderFits && (requirement.folder?.length ?? 0) > 0
@@ -164,6 +167,7 @@ function takeNearest(best: Candidate, { form, captures, differences }: Nearest):
   best.form ??= form
   best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed ? actual : ''))
   best.captures = { ...best.captures, ...captures }
+  best.leftOut = isLeftOut(differences)
   if (differences.some(isOtherName) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
@@ -235,6 +239,38 @@ function isSaidByRule(nearest: Nearest | null, captures: Captures, by: string, b
   return new RegExp(`(?<!\\p{L})${letters}[ _-]?0*${Number(told)}(?!\\p{N})`, 'iu').test(base)
 }
 
+const OF_HOLDER = new Set(['family', 'given', 'name', 'alias', 'group'])
+
+/** Whether of a holder's name whole words are left out, and nothing in it is misspelt. */
+function isLeftOut(differences: readonly Difference[]): boolean {
+  const ofHolder = differences.filter(({ part }) => OF_HOLDER.has(part))
+  return ofHolder.length > 0 && ofHolder.every(({ expected, actual }) => {
+    const asked = tokensOf(expected)
+    return tokensOf(actual).every(word => asked.includes(word))
+  })
+}
+
+/**
+ * Levels what is made of names that are left out: of several who bear all that is said, the one with the shorter name is not meant
+ * the more.
+ */
+export function levelNamesakes(list: readonly Candidate[]): void {
+  const alike = new Map<string, Candidate[]>()
+  for (const one of list) {
+    const said = one.evidence.flatMap(evidence => (evidence.kind === 'named' && evidence.where === 'name' ? [looseKey(evidence.said)] : []))
+    if (one.leftOut && said.length > 0) gather(alike, [one.unit.requirement.id, one.holder, one.folderFits, ...said].join('\n'), one)
+  }
+  for (const namesakes of alike.values()) {
+    const best = Math.max(...namesakes.map(one => one.requirement))
+    const { nameFit } = namesakes.find(one => one.requirement === best) ?? { nameFit: 'none' }
+    for (const one of namesakes) {
+      one.total += best - one.requirement
+      one.requirement = best
+      one.nameFit = nameFit
+    }
+  }
+}
+
 /**
  * The number of a piece is a number that is nothing else: no date, no version, not the holder's own. Where a name holds one
  * alone, it is told by it, wherever it stands.
@@ -258,20 +294,20 @@ export function extensionAsked(view: FileView, requirement: Requirement): boolea
 const WORDS = new WeakMap<Requirement, string[][]>()
 
 /**
- * Literal words of the name templates; without any, those of the title: a list for each title the requirement has. Only words
- * long enough to mean something.
+ * Literal words of the name templates, and those of the title, which people know it by: a list for each title the requirement has.
+ * Only words long enough to mean something.
  */
 export function ownWords(requirement: Requirement): string[][] {
   const kept = WORDS.get(requirement)
   if (kept) return kept
   const long = (tokens: readonly string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
-  const words = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])].map((title) => {
-    const literal = long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
-      if (part.kind === 'literal') return tokensOf(part.text)
-      return part.name === 'title' ? tokensOf(title) : []
-    })))
-    return literal.length > 0 ? literal : long(tokensOf(title))
-  })
+  const titles = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])]
+  const written = titles.map(title => long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
+    if (part.kind === 'literal') return tokensOf(part.text)
+    return part.name === 'title' ? tokensOf(title) : []
+  }))))
+  const lists = [...written, ...titles.map(title => long(tokensOf(title)))].filter(list => list.length > 0)
+  const words = [...new Map(lists.map(list => [list.join(' '), list])).values()]
   WORDS.set(requirement, words)
   return words
 }

@@ -1,3 +1,5 @@
+import { looseKey } from './fold'
+
 /**
  * Length of the longest common subsequence of two texts, in UTF-16 code units.
  *
@@ -49,4 +51,15 @@ export function editDistance(a: string, b: string, limit = Infinity): number {
     previous = row
   }
   return Math.min(previous[b.length] ?? 0, limit + 1)
+}
+
+/**
+ * How like two texts are, of 1, by their letters and digits alone.
+ *
+ * @example
+ * likeness('Marsh', 'mrash') //=> 0.8
+ */
+export function likeness(a: string, b: string): number {
+  const [one, two] = [looseKey(a), looseKey(b)]
+  return 1 - editDistance(one, two) / Math.max(1, one.length, two.length)
 }
