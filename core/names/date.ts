@@ -19,22 +19,40 @@ export function parseDatePattern(pattern: string): DateToken[] {
 /**
  * Whether numbers read from a pattern are a real calendar date (and time) inside a range.
  *
- * @param values - number by letter; a missing year is taken as a leap year, so that 29 February passes
+ * @param values - number by letter; a missing year or month is any in the range, without a range a leap year's
  * @param from - first allowed day, `yyyy-MM-dd`
  * @param to - last allowed day
  * @example
  * isRealDate({ yyyy: 2026, MM: 2, dd: 31 }) //=> false
  */
 export function isRealDate(values: Partial<Record<DateLetter, number>>, from: string | null = null, to: string | null = null): boolean {
-  const year = values.yyyy ?? (values.yy === undefined ? 2000 : centuryOf(values.yy, from))
-  const month = values.MM ?? 1
-  const day = values.dd ?? 1
-  if (month < 1 || month > 12 || day < 1 || day > daysIn(year, month)) return false
   if ((values.HH ?? 0) > 23 || (values.mm ?? 0) > 59) return false
-  const text = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
+  const year = values.yyyy ?? (values.yy === undefined ? undefined : centuryOf(values.yy, from))
+  const years = year === undefined ? yearsIn(from, to) : [year]
+  // a day without its month may be that of any
+  const months = values.MM === undefined && values.dd !== undefined ? MONTHS : [values.MM ?? 1]
   const withMonth = values.MM === undefined ? 4 : 7
   const width = values.dd === undefined ? withMonth : 10
+  return years.some(one => months.some(month => isDayIn(one, month, values.dd ?? 1, width, from, to)))
+}
+
+const MONTHS = Array.from({ length: 12 }, (_, at) => at + 1)
+
+function isDayIn(year: number, month: number, day: number, width: number, from: string | null, to: string | null): boolean {
+  if (month < 1 || month > 12 || day < 1 || day > daysIn(year, month)) return false
+  const text = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
   return (from === null || text.slice(0, width) >= from.slice(0, width)) && (to === null || text.slice(0, width) <= to.slice(0, width))
+}
+
+/** In so many years there is a leap year, whatever the century. */
+const LEAP = 8
+
+/** The years that a date without one may lie in. */
+function yearsIn(from: string | null, to: string | null): number[] {
+  if (from === null && to === null) return [2000]
+  const first = from === null ? Number(to?.slice(0, 4)) - LEAP : Number(from.slice(0, 4))
+  const last = to === null ? first + LEAP : Number(to.slice(0, 4))
+  return Array.from({ length: Math.min(LEAP, last - first) + 1 }, (_, at) => first + at)
 }
 
 /** The digits of each letter in a date as its pattern writes it. */

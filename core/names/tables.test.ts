@@ -134,6 +134,19 @@ test.each([
   expect(isRealDate(values)).toBe(real)
 })
 
+// what a pattern leaves out is as it is in the range
+test.each([
+  [{ MM: 10, dd: 6 }, '2026-10-05', '2026-10-09', true], [{ MM: 10, dd: 12 }, '2026-10-05', '2026-10-09', false],
+  [{ MM: 12, dd: 25 }, '2026-12-20', '2027-01-10', true], [{ MM: 1, dd: 5 }, '2026-12-20', '2027-01-10', true],
+  [{ MM: 2, dd: 11 }, '2026-12-20', '2027-01-10', false], [{ MM: 2, dd: 29 }, '2026-01-01', '2027-12-31', false],
+  [{ MM: 2, dd: 29 }, '2028-01-01', '2028-12-31', true], [{ MM: 10 }, '2026-10-05', '2026-10-09', true],
+  [{ MM: 9 }, '2026-10-05', '2026-10-09', false],
+  [{ dd: 6 }, '2026-10-05', '2026-10-09', true], [{ dd: 10 }, '2026-10-05', '2026-10-09', false], [{ MM: 3, dd: 1 }, '2026-10-05', null, true],
+  [{ MM: 2, dd: 29 }, null, '2026-10-09', true], [{ MM: 2, dd: 30 }, null, '2026-10-09', false],
+])('%j between %s and %s is a real date: %s', (values, from, to, real) => {
+  expect(isRealDate(values, from, to)).toBe(real)
+})
+
 test('durations are ISO 8601, a day being 24 h', () => {
   expect(parseDuration('P1DT2H3M4S')).toBe(93_784_000)
   expect(() => parseDuration('P1M')).toThrow(RangeError)
