@@ -1,4 +1,5 @@
 import { accentForms, foldCase, isMark, plainPunctuation, stripMarks } from '../text/fold'
+import { BETWEEN, keeping } from '../text/kept'
 import { ownOf } from '../text/own'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
@@ -95,7 +96,7 @@ export function alignWithin(
       afterSeparator = false
       continue
     }
-    const texts = strictness.accents === 'ignore' ? waysToWrite(part.texts) : part.texts
+    const texts = strictness.accents === 'ignore' && part.texts.length > 0 ? waysToWrite(part.texts.join(BETWEEN)) : part.texts
     const ways = texts.map(one => alignText(plainPunctuation(one), one, received, strictness, table, begin, afterSeparator))
     const [only] = ways
     if (ways.length === 1 && only) input = only.last
@@ -183,18 +184,8 @@ function readUnits(text: string, strictness: Strictness): Units {
   return units
 }
 
-const WAYS = new Map<string, string[]>()
-
 /** Every accepted text of a part where accents do not count; the same few are asked for again and again. */
-function waysToWrite(texts: readonly string[]): string[] {
-  const key = texts.length === 1 ? texts[0] ?? '' : texts.join('\n')
-  const kept = WAYS.get(key)
-  if (kept) return kept
-  const made = [...new Set(texts.flatMap(accentForms))]
-  if (WAYS.size > 5000) WAYS.clear()
-  WAYS.set(key, made)
-  return made
-}
+const waysToWrite = keeping(5000, texts => [...new Set(texts.split(BETWEEN).flatMap(accentForms))])
 
 const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
 

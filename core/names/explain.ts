@@ -56,14 +56,8 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, strictness)
-  const written = mendText(shown, alignment, text, called)
   const captures = readCaptures(shown, alignment.spans, text, known)
-  const part = shown[written?.index ?? -1]
-  if (written && part?.kind === 'free' && part.rule.type === 'text') {
-    const { minLength, maxLength } = part.rule
-    Reflect.deleteProperty(captures, part.part)
-    if (written.value.length >= minLength && written.value.length <= maxLength) captures[part.part] = written.value
-  }
+  mendText(shown, alignment, text, captures, called)
   readLeftOver(shown, alignment, text, captures)
   fillOnly(shown, alignment, text, captures)
   return {

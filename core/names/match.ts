@@ -1,4 +1,5 @@
 import { accentForms, isPlain, plainPunctuation } from '../text/fold'
+import { BETWEEN, keeping } from '../text/kept'
 import { emptyRecord } from '../text/own'
 import { isDigit } from './fields/digits'
 import type { FreeRule } from './fields/index'
@@ -81,22 +82,14 @@ function flagsOf({ letterCase, separators, accents }: Strictness): number {
 }
 
 /** What texts of parts are under each strictness. */
-const FORMS: Map<string, string[]>[] = []
-const MOST_FORMS = 10_000
+const FORMS: ((joined: string) => string[])[] = []
 
 function formsOfPart(texts: readonly string[], strictness: Strictness): string[] {
-  const flags = flagsOf(strictness)
-  const ofStrictness = FORMS[flags] ??= new Map<string, string[]>()
-  const key = texts.length === 1 ? texts[0] ?? '' : texts.join('\n')
-  const kept = ofStrictness.get(key)
-  if (kept) return kept
-  const folded = texts.flatMap((text) => {
+  const formsOf = FORMS[flagsOf(strictness)] ??= keeping(10_000, joined => joined.split(BETWEEN).flatMap((text) => {
     const forms = strictness.accents === 'ignore' ? accentForms(text) : [text]
     return forms.map(form => foldReceived(form, strictness.accents === 'ignore' ? { ...strictness, accents: 'exact' } : strictness).text)
-  })
-  if (ofStrictness.size >= MOST_FORMS) ofStrictness.clear()
-  ofStrictness.set(key, folded)
-  return folded
+  }))
+  return texts.length === 0 ? [] : formsOf(texts.join(BETWEEN))
 }
 
 function matchAt(parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null): Captures | null {

@@ -5,8 +5,9 @@ import type { Alignment } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
 import type { NamePart } from './parts'
+import { isAnyText } from './parts'
 import type { Strictness } from './strictness'
-import { isSeparator } from './strictness'
+import { isSeparator, withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 
 /** From this likeness on a text is another one misspelt. */
@@ -63,8 +64,8 @@ function takeBack(parts: readonly NamePart[], { spans }: Alignment, text: string
   const inside = spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [at] : []))
   const gives = (at: number) => {
     const [part, span] = [parts[at], spans[at]]
-    if (part?.kind === 'free') return freeField(part.rule).anyText === true
-    return part?.part === 'literal' || (span !== undefined && likeness(text.slice(span.start, span.end), span.text) < LIKE)
+    if (!part || part.kind === 'free') return part !== undefined && isAnyText(part)
+    return part.part === 'literal' || (span !== undefined && likeness(text.slice(span.start, span.end), span.text) < LIKE)
   }
   if (!inside.every(gives)) return false
   for (const at of inside) {
@@ -161,9 +162,7 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
-    let [start, end] = [span.start, span.end]
-    while (start < end && isSeparator(text[start] ?? '')) start++
-    while (end > start && isSeparator(text[end - 1] ?? '')) end--
+    const [start, end] = withinSeparators(text, [span.start, span.end])
     if (start === end || (isWordEdge(text, start) && isWordEdge(text, end))) continue
     if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
@@ -207,7 +206,7 @@ function isLiteral(parts: readonly NamePart[], word: string): boolean {
 function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'free' || !freeField(part.rule).anyText || !span || span.end <= span.start) continue
+    if (!isAnyText(part) || !span || span.end <= span.start) continue
     let [start, end] = [span.start, span.end]
     while (start < end && !isWordEdge(text, start)) start++
     while (end > start && !isWordEdge(text, end)) end--

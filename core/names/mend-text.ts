@@ -2,13 +2,12 @@ import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
-import { freeField } from './fields/index'
 import { LIKE } from './mend-alignment'
-import type { NamePart } from './parts'
-import { isSeparator } from './strictness'
+import type { Captures, NamePart } from './parts'
+import { isAnyText } from './parts'
+import { isSeparator, withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 
-const isText = (part: NamePart): boolean => part.kind === 'free' && freeField(part.rule).anyText === true
 const isWord = (text: string): boolean => /\p{L}/u.test(text)
 
 /**
@@ -17,23 +16,31 @@ const isWord = (text: string): boolean => /\p{L}/u.test(text)
  * it is might be such a word.
  *
  * @param alignment - changed in place, in whole words already
+ * @param captures - changed where the text is not what stands in its place
  * @param called - words that the holder is called by elsewhere: where the name does not say whose it is, they are no text
- * @returns the text as it is to be written, where that is not what stands in its place
  */
 export function mendText(
-  parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[],
-): { index: number, value: string } | null {
-  const index = parts.findIndex(isText)
-  const span = alignment.spans[index]
-  if (!span || parts.filter(isText).length > 1) return null
-  if (span.end === span.start) {
-    const value = takeLeftOver(parts, alignment, text, index)
-    return value === null ? null : { index, value }
-  }
+  parts: readonly NamePart[], alignment: Alignment, text: string, captures: Captures, called: () => readonly string[],
+): void {
+  const index = parts.findIndex(isAnyText)
+  const [part, span] = [parts[index], alignment.spans[index]]
+  if (part?.kind !== 'free' || part.rule.type !== 'text' || !span || parts.filter(isAnyText).length > 1) return
+  const value = textOf(parts, alignment, text, index, span, called)
+  if (value === null) return
+  const { minLength, maxLength } = part.rule
+  if (value.length >= minLength && value.length <= maxLength) captures[part.part] = value
+  else Reflect.deleteProperty(captures, part.part)
+}
+
+/** The text as it is to be written; `null`: as it stands in its place. */
+function textOf(
+  parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span, called: () => readonly string[],
+): string | null {
+  if (span.end === span.start) return takeLeftOver(parts, alignment, text, index)
   const value = takeOwnWord(parts, alignment, text, index, span)
   const isSaid = parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]))
   const left = isSaid ? null : withoutWords(value ?? text.slice(span.start, span.end), called())
-  return value === null && left === null ? null : { index, value: left ?? value ?? '' }
+  return left ?? value
 }
 
 const isEmpty = (span: Span | undefined): boolean => span === undefined || span.start === span.end
@@ -100,11 +107,6 @@ function takeLeftOver(parts: readonly NamePart[], alignment: Alignment, text: st
 
 const isTextlike = (text: string): boolean => /[\p{L}\p{N}]/u.test(text) && !isAddedWord(text)
 
-function trimmed(text: string): string {
-  const chars = [...text]
-  while (isSeparator(chars[0] ?? '')) chars.shift()
-  while (isSeparator(chars.at(-1) ?? '')) chars.pop()
-  return chars.join('')
-}
+const trimmed = (text: string): string => text.slice(...withinSeparators(text, [0, text.length]))
 
 const separatorBefore = (text: string, place: number): string => (isSeparator(text[place - 1] ?? '') ? text[place - 1] ?? '' : ' ')

@@ -16,6 +16,11 @@ export function isValue(part: NamePart): boolean {
   return part.kind === 'free' ? freeField(part.rule).ordered : part.part !== 'literal'
 }
 
+/** Whether a part takes any text. */
+export function isAnyText(part: NamePart): boolean {
+  return part.kind === 'free' && freeField(part.rule).anyText === true
+}
+
 /** Values of one holder: text by field name; several where any of them is right (`alias`). */
 export type HolderValues = Record<string, string | string[]>
 

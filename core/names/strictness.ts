@@ -14,6 +14,14 @@ export function isSeparator(char: string): boolean {
   return char === ' ' || char === '_' || char === '-' || char === '.' || char === '\u00A0'
 }
 
+/** A stretch of a text without the separators at its ends; of separators alone nothing is left. */
+export function withinSeparators(text: string, [from, to]: readonly [number, number]): [start: number, end: number] {
+  let [start, end] = [from, to]
+  while (start < end && isSeparator(text[start] ?? '')) start++
+  while (end > start && isSeparator(text[end - 1] ?? '')) end--
+  return [start, end]
+}
+
 /** Text as a strictness compares it, with the way back to the original's UTF-16 offsets. */
 export interface Folded { text: string, from: number[] }
 

@@ -1,24 +1,15 @@
-import { looseKey, removeAccents } from '../text/fold'
+import { isPlain, looseKey, removeAccents } from '../text/fold'
+import { keeping } from '../text/kept'
 import { isDigit } from './fields/digits'
 
 /**
- * The words and numbers of a name, folded: separators, letter case and digits all part them.
+ * The words and numbers of a name, folded: separators, letter case and digits all part them. Kept, since one name is read for its
+ * holder, for its words and against others of its slot.
  *
  * @example
  * tokensOf('REEF_MarshAna-quadrat02') //=> ['reef', 'marsh', 'ana', 'quadrat', '02']
  */
-export function tokensOf(text: string): readonly string[] {
-  const kept = TOKENS.get(text)
-  if (kept) return kept
-  const tokens = readTokens(text)
-  if (TOKENS.size >= MOST_KEPT) TOKENS.clear()
-  TOKENS.set(text, tokens)
-  return tokens
-}
-
-/** One name is read for its holder, for its words and against others of its slot. */
-const TOKENS = new Map<string, readonly string[]>()
-const MOST_KEPT = 5000
+export const tokensOf: (text: string) => readonly string[] = keeping(5000, readTokens)
 
 function readTokens(text: string): string[] {
   const words = removeAccents(text).match(/\p{Lu}+(?=\p{Lu}\p{Ll})|\p{Lu}?\p{Ll}+|\p{Lu}+|\p{N}+|[\p{Lo}\p{Lt}\p{Lm}\p{M}]+/gu) ?? []
@@ -47,11 +38,9 @@ function piecesOf(text: string): Piece[] {
   return pieces
 }
 
-const ASCII = /^[\0-\x7F]*$/
-
 /** The same for ASCII names, which most are. */
 function plainPieces(text: string): Piece[] | null {
-  if (!ASCII.test(text)) return null
+  if (!isPlain(text)) return null
   const pieces: Piece[] = []
   for (const run of text.toLowerCase().match(/\d+|\/|[^\d/]+/g) ?? []) {
     if (isDigit(run.charCodeAt(0))) pieces.push({ digits: run })

@@ -9,8 +9,8 @@ import { splitExtension } from '../names/extension'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Difference } from '../names/difference'
-import type { Captures, NamePart } from '../names/parts'
-import { expandParts } from '../names/parts'
+import type { Captures } from '../names/parts'
+import { expandParts, isAnyText } from '../names/parts'
 import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
@@ -94,16 +94,14 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
 }
 
-const takesAnyText = (part: NamePart) => part.kind === 'free' && freeField(part.rule).anyText === true
-
 /** Whether a form has a part that takes any text. */
 function isOpenText(name: UnitForm['name']): boolean {
-  return name?.some(takesAnyText) ?? false
+  return name?.some(isAnyText) ?? false
 }
 
 /** Letters of a name that free text took: they fit whatever was meant. */
 function lettersOfText(name: NonNullable<UnitForm['name']>, captures: Captures): number {
-  return name.reduce((sum, part) => sum + (takesAnyText(part) ? (ownOf(captures, part.part) ?? '').length : 0), 0)
+  return name.reduce((sum, part) => sum + (isAnyText(part) ? (ownOf(captures, part.part) ?? '').length : 0), 0)
 }
 
 function worthOfFormat(fits: boolean, id: string, view: FileView, requirement: Requirement): number {
