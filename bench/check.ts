@@ -1,11 +1,12 @@
 // check() of 10,000 received files × 10,000 slots, of ten times as many, and of 100,000 × 50,000 with a third misnamed: time and peak memory.
 import { execFileSync } from 'node:child_process'
 import { build } from 'esbuild'
+import { NODE_TARGET } from '../scripts/node-target.mjs'
 
 // as the server runs it: bundled
 await build({
   entryPoints: ['bench/check-once.ts'], outfile: '.data/bench/check-once.mjs', bundle: true, platform: 'node', format: 'esm',
-  target: 'node20', alias: { '#core': './core' }, logLevel: 'error',
+  target: NODE_TARGET, alias: { '#core': './core' }, logLevel: 'error',
   banner: { js: 'import { createRequire as makeRequire } from \'node:module\';const require = makeRequire(import.meta.url);' },
 })
 const run = (...options: number[]) => JSON.parse(execFileSync(

@@ -3,6 +3,7 @@
 import { copyFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
+import { NODE_TARGET } from './node-target.mjs'
 
 const here = path => fileURLToPath(new URL(path, import.meta.url))
 
@@ -11,7 +12,7 @@ await build({
   outdir: here('../cli/dist'),
   outExtension: { '.js': '.mjs' },
   // families of formats are loaded when a file calls for them
-  bundle: true, splitting: true, platform: 'node', format: 'esm', target: 'node20', minifySyntax: true, logLevel: 'error',
+  bundle: true, splitting: true, platform: 'node', format: 'esm', target: NODE_TARGET, minifySyntax: true, logLevel: 'error',
   mainFields: ['module', 'main'],
   // packages of before modules ask for their parts with require
   banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);' },

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { build } from 'esbuild'
+import { NODE_TARGET } from '../../scripts/node-target.mjs'
 import { connect, migrate } from '../../server/database/connection'
 
 /** A real PostgreSQL of the tests' own, empty, and the check's worker bundled as the build does. */
@@ -16,12 +17,12 @@ export default async function setup(): Promise<void> {
   mkdirSync('.data/test-workers', { recursive: true })
   await build({
     entryPoints: ['server/workers/check.ts'], outfile: '.data/test-workers/check.mjs', bundle: true, platform: 'node',
-    format: 'esm', target: 'node20', alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
+    format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
   })
   await build({
     entryPoints: ['tests/database/job-process.ts'], outfile: '.data/test-workers/job-process.mjs', bundle: true,
     external: ['pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse', 'yup'], platform: 'node',
-    format: 'esm', target: 'node20', alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
+    format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
   })
   process.env.USITOR_WORKERS = resolve('.data/test-workers')
 }
