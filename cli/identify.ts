@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
-import { extensionFits, nameFormat } from '../core/formats/identify'
-import { formatById } from '../core/formats/registry'
+import { nameFormat } from '../core/formats/identify'
+import { extensionFits, formatById } from '../core/formats/registry'
 import { splitExtension } from '../core/names/extension'
 import { showText } from '../core/text/show'
 import { sayFault } from '../core/wording/index'

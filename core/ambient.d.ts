@@ -2,6 +2,7 @@
 declare class TextDecoder {
   constructor(label?: string, options?: { fatal?: boolean, ignoreBOM?: boolean })
   decode(input?: Uint8Array): string
+  readonly encoding: string
 }
 declare function structuredClone<T>(value: T): T
 declare class TextEncoder {

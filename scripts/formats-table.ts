@@ -10,9 +10,9 @@ export function formatsTable(corpus: readonly Sample[]): string {
   const families = [...new Set(FORMATS.map(format => format.family))]
   const tested = FORMATS.filter(format => corpus.some(sample => sample.id === format.id)).length
   const blocks = families.map((family) => {
-    const rows = FORMATS.filter(format => format.family === family).map(({ id, label, extensions, mediaType, use, satisfies, measures }) => {
+    const rows = FORMATS.filter(format => format.family === family).map(({ id, label, extensions, mediaType, use, kindOf, measures }) => {
       const producers = [...new Set(corpus.filter(sample => sample.id === id).map(sample => sample.producer.split('-')[0]))]
-      return `| \`${id}\` | ${label} | ${extensions.join(' ')} | ${mediaType} | ${use} | ${satisfies.join(' ')} | `
+      return `| \`${id}\` | ${label} | ${extensions.join(' ')} | ${mediaType} | ${use} | ${kindOf.join(' ')} | `
         + `${measures.map(name => PROPERTIES[name]?.label ?? name).join(', ')} | `
         + `${producers.length > 0 ? producers.join(', ') : 'untested'} |`
     })

@@ -29,7 +29,7 @@ const values = computed((): [name: string, value: PropertyValue][] => {
   if (!reading) return []
   return [...(reading.version ? [['version', reading.version] as [string, PropertyValue]] : []), ...Object.entries(reading.props)]
 })
-const accepted = computed(() => props.formats.find(format => sample.value && countsAs(sample.value.id, format.id)))
+const accepted = computed(() => props.formats.find(format => sample.value && countsAs(sample.value.id, format.id, sample.value.extension.toLowerCase())))
 const askable = (name: string) => propertyOf(name) !== undefined && (formatById(sample.value?.id ?? '')?.measures.includes(name) ?? false)
 
 async function take(file: File | undefined) {

@@ -1,5 +1,6 @@
 import { expose } from 'comlink'
-import { extensionFits, nameFormat, readBytes } from '#core/formats/identify'
+import { nameFormat, readBytes } from '#core/formats/identify'
+import { extensionFits } from '#core/formats/registry'
 import type { Reading } from '#core/formats/reading'
 import { splitExtension } from '#core/names/extension'
 import { blobSource } from './sources'

@@ -2,8 +2,9 @@ import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import type { Verdict } from '../findings/finding'
 import type { Acceptance } from '../formats/accept'
+import { extensionsFor } from '../formats/accept'
 import { meets } from '../formats/condition'
-import { extensionFits } from '../formats/identify'
+import { extensionFits } from '../formats/registry'
 import type { PropertyValue, Reading } from '../formats/reading'
 import type { FileView } from '../placing/view'
 import { ownOf } from '../text/own'
@@ -53,12 +54,19 @@ function firstWrong(
   if (reading.state === 'locked') return requirement.locked === 'refuse' ? { code: 'content.locked', params: {} } : 'nothing more'
   if (LINKS.has(reading.candidates[0] ?? '') && !asked.some(id => LINKS.has(id))) return { code: 'content.link', params: {} }
   if (format.id === 'unknown' && asked.length > 0) return { code: 'format.unknown', params: { asked } }
-  if (!doubled && format.id !== 'unknown' && extensionFits(format.id, view.extension) === false) {
+  if (!doubled && format.id !== 'unknown' && !isRightlyCalled(view.extension, format)) {
     return { code: 'format.disguised', params: { extension: view.extension, format: format.id, asked, renaming: format.fits } }
   }
   if (!format.fits) return { code: 'format.not-accepted', params: { format: format.id, asked } }
   if (sha256 !== null && handouts.has(sha256.toLowerCase())) return { code: 'content.handout', params: {} }
   return null
+}
+
+/** Whether the extension is honest, and where the format is accepted one that it is accepted under. */
+function isRightlyCalled(extension: string, format: Acceptance): boolean {
+  if (extension === '') return true
+  if (format.accepted !== null) return extensionsFor(format).includes(extension.toLowerCase())
+  return extensionFits(format.id, extension) !== false
 }
 
 /** Whether a file of this format opens but holds nothing: told by its reader, or a table of one row, which can only be its header. */

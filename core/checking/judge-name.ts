@@ -1,7 +1,7 @@
 import type { Requirement } from '../brief/types'
 import type { Acceptance } from '../formats/accept'
-import { acceptedExtensions } from '../formats/accept'
-import { formatById, formatsOfExtension } from '../formats/registry'
+import { acceptedExtensions, extensionsFor } from '../formats/accept'
+import { extensionFits, formatById, formatsOfExtension } from '../formats/registry'
 import { lengthOfState } from '../names/added-words'
 import type { ExplainContext } from '../names/explain'
 import type { Difference } from '../names/difference'
@@ -196,10 +196,9 @@ function innerExtension(base: string, extension: string, format: Acceptance): { 
 /** The extension the corrected name bears: the received one where it is right, else the format's usual or the first asked one. */
 export function rightExtension(received: string, requirement: Requirement, format: Acceptance): string {
   const lower = received.toLowerCase()
-  const own = formatById(format.id)?.extensions ?? []
-  const asked = acceptedExtensions(requirement.formats)
-  const usual = format.fits ? own : asked
-  const extension = usual.includes(lower) ? received : usual[0] ?? received
+  const usual = format.fits ? extensionsFor(format) : acceptedExtensions(requirement.formats)
+  const honest = format.accepted === null && format.fits && extensionFits(format.id, received) === true
+  const extension = honest || usual.includes(lower) ? received : usual[0] ?? received
   return inAskedCase(extension, requirement)
 }
 

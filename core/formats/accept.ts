@@ -25,10 +25,18 @@ export function acceptFormat(reading: Reading, extension: string, formats: reado
   if (formats.length === 0) return { id: named, accepted: null, fits: true }
   const tried = claims ? [named] : reading.candidates
   for (const id of tried) {
-    const accepted = formats.find(one => countsAs(id, one.id))
+    const accepted = formats.find(one => countsAs(id, one.id, extension.toLowerCase()))
     if (accepted) return { id, accepted, fits: true }
   }
   return { id: named, accepted: null, fits: false }
+}
+
+/** The extensions a file that counts may bear, the usual one first: its format's own, then those of what it counts as. */
+export function extensionsFor({ id, accepted }: Acceptance): readonly string[] {
+  const own = formatById(id)?.extensions ?? []
+  const asked = accepted === null || accepted.id === id ? [] : formatById(accepted.id)?.extensions ?? []
+  // what counts only under the asked extension has no other here
+  return accepted !== null && accepted.id !== id && formatById(accepted.id)?.general ? asked : [...own, ...asked]
 }
 
 /** All extensions that are right for the accepted formats, in the brief's order. */

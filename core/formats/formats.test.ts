@@ -9,8 +9,8 @@ import { beforeAll, describe, expect, test } from 'vitest'
 import { makeDocx, makeFlac, makeGif, makeOdt, makePdf, makePhoto, makePng, makeWav } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
 import { sourceFromBytes } from '../bytes/source'
-import { extensionFits, nameFormat, readBytes } from './identify'
-import { countsAs, FORMATS, formatsOfExtension } from './registry'
+import { nameFormat, readBytes } from './identify'
+import { countsAs, extensionFits, formatById, FORMATS, formatsOfExtension } from './registry'
 
 const read = (bytes: Uint8Array) => readBytes(sourceFromBytes(bytes))
 const text = (content: string) => strToU8(content)
@@ -157,6 +157,6 @@ test('the registry: ids and first extensions are lower case, every format is rea
   expect(new Set(FORMATS.map(format => format.id)).size).toBe(FORMATS.length)
   for (const format of FORMATS) {
     for (const extension of format.extensions) expect(formatsOfExtension(extension)).toContain(format.id)
-    for (const id of format.satisfies) expect(countsAs(format.id, id)).toBe(true)
+    for (const id of format.kindOf) expect(countsAs(format.id, id, formatById(id)?.extensions[0] ?? '')).toBe(true)
   }
 })

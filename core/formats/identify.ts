@@ -5,18 +5,18 @@ import { compound } from './families/compound'
 import { data } from './families/data'
 import { media } from './families/media'
 import { model } from './families/model'
-import { pdf } from './families/pdf'
+import { pdf, pdfBehind } from './families/pdf'
 import { raster } from './families/raster'
 import { text } from './families/text'
 import { zip } from './families/zip'
 import type { Family, Proof } from './family'
-import { formatById, formatsOfExtension } from './registry'
+import { formatsOfExtension } from './registry'
 import { reading, unread } from './reading'
 import type { Reading } from './reading'
-import { endsInZeros, wasSentAsText } from './transfer'
+import { endsInZeros, holdsLines, wasSentAsText } from './transfer'
 
 /** Asked in this order; the first that knows the bytes answers. Text comes last, since it accepts almost anything. */
-const FAMILIES: readonly Family[] = [pdf, zip, raster, media, compound, data, model, archive, text]
+const FAMILIES: readonly Family[] = [pdf, zip, raster, media, compound, data, model, archive, pdfBehind, text]
 
 /** Everything that can be proved within the limits. */
 const FULL: Proof = { checksums: true }
@@ -57,7 +57,7 @@ export async function readBytes(source: ByteSource, proof: Proof = FULL): Promis
 async function proveTransfer(file: FileBytes, reading: Reading): Promise<Reading> {
   if (reading.state !== 'ok' || reading.verified === 'checksum' || reading.props.encoding !== undefined) return reading
   if (await endsInZeros(file, reading.candidates[0] ?? '')) return { ...reading, state: 'damaged', fault: { kind: 'last-part-zeros' } }
-  return wasSentAsText(file) ? { ...reading, state: 'damaged', fault: { kind: 'sent-as-text' } } : reading
+  return wasSentAsText(file) && !holdsLines(file) ? { ...reading, state: 'damaged', fault: { kind: 'sent-as-text' } } : reading
 }
 
 /**
@@ -71,10 +71,4 @@ async function proveTransfer(file: FileBytes, reading: Reading): Promise<Reading
 export function nameFormat(reading: Reading, extension: string): string {
   const claimed = formatsOfExtension(extension.toLowerCase())
   return reading.candidates.find(id => claimed.includes(id)) ?? reading.candidates[0] ?? 'unknown'
-}
-
-/** Whether an extension (any case, without dot) is right for a format id; `null` where there is no extension. */
-export function extensionFits(id: string, extension: string): boolean | null {
-  if (extension === '') return null
-  return formatById(id)?.extensions.includes(extension.toLowerCase()) ?? false
 }

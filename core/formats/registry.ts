@@ -13,8 +13,10 @@ export interface Format {
   mediaType: string
   /** `working`: the file a program works in; `exchange`: the form made to be passed on. */
   use: 'working' | 'exchange'
-  /** Other ids that a file of this format also counts as. */
-  satisfies: readonly string[]
+  /** Every id it is a kind of, the nearest first: a file of it also counts as these. */
+  kindOf: readonly string[]
+  /** Says only how something is written. */
+  general: boolean
   /** Properties that can be measured of it; `version` among them where the format has versions. */
   measures: readonly string[]
   /** Text that the bytes cannot tell from other text: here the extension decides. */
@@ -23,14 +25,28 @@ export interface Format {
   shown: PreviewKind | null
 }
 
+const PARENTS = new Map(Object.values(TABLE).flatMap(({ rows }) => rows.map(([id, , , , , more]) => [id, words(more?.as)] as const)))
+
+/** All that a format is a kind of, through every step of the table's relation. */
+function kindsOver(id: string): string[] {
+  const kinds = new Set<string>()
+  const next = [...PARENTS.get(id) ?? []]
+  for (let kind = next.shift(); kind !== undefined; kind = next.shift()) {
+    if (kind === id || kinds.has(kind)) continue
+    kinds.add(kind)
+    next.push(...PARENTS.get(kind) ?? [])
+  }
+  return [...kinds]
+}
+
 /** Every known format, in the table's order. */
 export const FORMATS: readonly Format[] = Object.entries(TABLE).flatMap(([family, { measures, rows }]) =>
   rows.map(([id, label, extensions, mediaType, use, more]): Format => {
-    const satisfies = words(more?.as)
+    const kindOf = kindsOver(id)
     const freeText = more?.free ?? false
     return {
-      id, label, family, extensions: extensions.split(' '), mediaType, use, satisfies, measures: words(more?.measures ?? measures), freeText,
-      shown: more?.shown ?? (freeText || satisfies.some(one => one === 'txt' || one === 'xml' || one === 'json') ? 'text' : null),
+      id, label, family, extensions: extensions.split(' '), mediaType, use, kindOf, general: more?.general ?? false,
+      measures: words(more?.measures ?? measures), freeText, shown: more?.shown ?? (freeText || kindOf.includes('txt') ? 'text' : null),
     }
   }))
 
@@ -72,12 +88,42 @@ export function formatsOfExtension(extension: string): readonly string[] {
   return BY_EXTENSION.get(extension) ?? []
 }
 
+/** Whether a format is another one, or a kind of it. */
+function isKindOf(id: string, kind: string): boolean {
+  return id === kind || (BY_ID.get(id)?.kindOf.includes(kind) ?? false)
+}
+
 /**
- * Whether a file of format `id` counts as one of the accepted formats.
+ * Whether a file of format `id` counts as an accepted format. What says only how something is written, such as plain text,
+ * is met by other kinds only under its own extension: a web page is no text file, but its source saved as one is.
  *
+ * @param extension - as received, lower case, without dot
  * @example
- * countsAs('geojson', 'json') //=> true
+ * countsAs('geojson', 'json', 'geojson') //=> true
+ * countsAs('html', 'txt', 'html') //=> false
  */
-export function countsAs(id: string, accepted: string): boolean {
-  return id === accepted || (BY_ID.get(id)?.satisfies.includes(accepted) ?? false)
+export function countsAs(id: string, accepted: string, extension: string): boolean {
+  if (id === accepted) return true
+  return isKindOf(id, accepted) && (!BY_ID.get(accepted)?.general || formatsOfExtension(extension).includes(accepted))
+}
+
+/** Extensions that other things bear too, which no row tells: for what may be of many kinds they say nothing. */
+const SHARED = new Set('x cms pkg snap key pic max it mod raw sun cin hdr msg alias lnk url wri dds res abc fit cat pub'.split(' '))
+
+const OVER_OTHERS = new Set(FORMATS.flatMap(format => format.kindOf))
+
+/**
+ * Whether an extension is honest for a format: its own, or that of anything it is a kind of.
+ *
+ * @param extension - as received, any case, without dot
+ * @returns `null` where nobody can say: there is no extension, or one of no known format over bytes that may be of many kinds
+ * @example
+ * extensionFits('rss', 'xml') //=> true
+ */
+export function extensionFits(id: string, extension: string): boolean | null {
+  if (extension === '') return null
+  const claimed = formatsOfExtension(extension.toLowerCase())
+  if (claimed.some(one => isKindOf(id, one))) return true
+  const unclaimed = claimed.length === 0 || SHARED.has(extension.toLowerCase())
+  return unclaimed && (!BY_ID.has(id) || BY_ID.get(id)?.freeText || OVER_OTHERS.has(id)) ? null : false
 }

@@ -6,7 +6,7 @@ import type { FileBytes } from '../bytes/source'
  * Raw pictures and sound may well end in black or silence, and discs and tapes in empty blocks: those are not among them.
  */
 const NEVER_ZEROS = new Set([
-  'djvu', 'webp', 'heic', 'avif', 'jxl', 'wv', 'tta', 'ape', 'dts', 'mp2', 'mpg', 'm2ts', 'swf', 'ivf', 'nut', 'rm', 'mkv', 'mka',
+  'djvu', 'gif', 'webp', 'heic', 'avif', 'jxl', 'wv', 'tta', 'ape', 'dts', 'mp2', 'mpg', 'm2ts', 'swf', 'ivf', 'nut', 'rm', 'mkv', 'mka',
   'webm', 'avi', 'mid', 'amr', 'cab', 'zst', 'tar.zst', 'lz4', 'lzma', 'lzh', 'z', 'rpm', 'deb',
   'woff', 'woff2', 'ttf', 'otf', 'ttc', 'pcf', 'pcl', 'plt', 'cgm', 'emf', 'wmf', 'glb', '3ds', 'usdc', 'fbx', 'fgb', 'pcx',
   'hdr', 'shp', 'mo', 'class', 'wasm', 'brep', 'wrl', 'obj', 'vtk', 'usda', 'mxf', 'mp3', 'aac',
@@ -32,4 +32,14 @@ export function wasSentAsText({ head }: FileBytes): boolean {
     count++
   }
   return count >= LINE_ENDS && /[\x80-\xFF]/.test(latin1(head, 0, 4096))
+}
+
+/** Whether most lines that end so are words: then text with such line ends is packed in the data, as it was written. */
+export function holdsLines({ head }: FileBytes): boolean {
+  let [lines, words] = [0, 0]
+  for (let offset = head.indexOf(10); offset >= 0; offset = head.indexOf(10, offset + 1)) {
+    lines++
+    if (/^[\x20-\x7E\r\n]{6}$/.test(latin1(head, offset - 5, offset + 1))) words++
+  }
+  return words * 2 > lines
 }

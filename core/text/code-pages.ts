@@ -4,6 +4,10 @@ const WINDOWS = '€ ‚ƒ„…†‡ˆ‰Š‹Œ Ž  ‘’“”•–—˜�
 const MAC = 'ÄÅÇÉÑÖÜáàâäãåçéèêëíìîïñóòôöõúùûü†°¢£§•¶ß®©™´¨≠ÆØ∞±≤≥¥µ∂∑∏π∫ªºΩæø'
   + '¿¡¬√ƒ≈∆«»…\u00A0ÀÃÕŒœ–—“”‘’÷◊ÿŸ⁄€‹›ﬁﬂ‡·‚„‰ÂÊÁËÈÍÎÏÌÓÔ\uF8FFÒÚÛÙıˆ˜¯˘˙˚¸˝˛ˇ'
 
+/** 0x80 to 0xFF of the first personal computers' code page (Unicode Consortium, CP437.TXT). */
+const ORIGINAL = 'ÇüéâäàåçêëèïîìÄÅÉæÆôöòûùÿÖÜ¢£¥₧ƒáíóúñÑªº¿⌐¬½¼¡«»░▒▓│┤╡╢╖╕╣║╗╝╜╛┐'
+  + '└┴┬├─┼╞╟╚╔╩╦╠═╬╧╨╤╥╙╘╒╓╫╪┘┌█▄▌▐▀αßΓπΣσµτΦΘΩδ∞φε∩≡±≥≤⌠⌡÷≈°∙·√ⁿ²■\u00A0'
+
 const decodeWith = (bytes: Uint8Array, high: (byte: number) => string): string => {
   let text = ''
   for (const byte of bytes) text += byte < 0x80 ? String.fromCharCode(byte) : high(byte)
@@ -20,8 +24,13 @@ export function decodeMac(bytes: Uint8Array): string {
   return decodeWith(bytes, byte => MAC[byte - 0x80] ?? '\uFFFD')
 }
 
+/** Text in code page 437. */
+export function decodeOriginal(bytes: Uint8Array): string {
+  return decodeWith(bytes, byte => ORIGINAL[byte - 0x80] ?? '\uFFFD')
+}
+
 /** How much of a text cannot be meant: a capital or sign inside a small word, a letter of no European language alone. */
-function oddness(text: string): number {
+export function oddness(text: string): number {
   return (text.match(/\p{Ll}[^\p{ASCII}\p{Ll}\p{Pd}\p{Pf}\p{Pi}]|[^\p{ASCII}\p{L}\s]\p{Ll}/gu) ?? []).length
     + (text.match(/[^\p{ASCII}\p{L}\p{P}\s€§°ªº]/gu) ?? []).length
 }

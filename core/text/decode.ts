@@ -1,5 +1,6 @@
 import { latin1, startsWith } from '../bytes/read'
-import { decodeOld, decodeWindows } from './code-pages'
+import { decodeOld } from './code-pages'
+import { decodeOlder } from './encodings'
 
 /** Text as decoded from bytes. */
 export interface DecodedText {
@@ -9,7 +10,7 @@ export interface DecodedText {
 }
 
 /**
- * Decodes bytes as text: byte-order marks first, then UTF-16 by its zero bytes, UTF-8, and Windows-1252 as the last resort.
+ * Decodes bytes as text: byte-order marks first, then UTF-32 and UTF-16 by their zero bytes, UTF-8, and older encodings as the last resort.
  *
  * @param bytes - a whole file or its beginning; a code point cut at the end is left out
  * @param partial - true where `bytes` are only the beginning of a file
@@ -18,20 +19,27 @@ export interface DecodedText {
  * decodeText(new Uint8Array([0x4D, 0xFC, 0x6C, 0x6C, 0x65, 0x72])) //=> { text: 'Müller', encoding: 'windows-1252' }
  */
 export function decodeText(bytes: Uint8Array, partial = false): DecodedText | null {
-  if (startsWith(bytes, '\xEF\xBB\xBF')) return { text: decodeUtf8(bytes.subarray(3), partial) ?? '', encoding: 'utf-8' }
+  if (startsWith(bytes, '\xEF\xBB\xBF')) {
+    const text = decodeUtf8(bytes.subarray(3), partial) ?? ''
+    return isPlain(text) ? { text, encoding: 'utf-8' } : null
+  }
+  const long = tellUtf32(bytes)
+  if (long) return decodeUtf32(bytes, long === 'utf-32le')
   if (startsWith(bytes, '\xFF\xFE')) return decodeUtf16(bytes.subarray(2), 'utf-16le')
   if (startsWith(bytes, '\xFE\xFF')) return decodeUtf16(bytes.subarray(2), 'utf-16be')
   const wide = tellUtf16(bytes)
   if (wide) return decodeUtf16(bytes, wide)
   // the first bytes tell nearly all binary data at once
-  if (CONTROLS.test(latin1(bytes, 0, 512))) return null
+  if (!isPlain(latin1(bytes, 0, 512))) return null
   const utf8 = decodeUtf8(bytes, partial)
   // every code point past ASCII takes more bytes than UTF-16 units
-  if (utf8 !== null) return CONTROLS.test(utf8) ? null : { text: utf8, encoding: utf8.length === bytes.length ? 'us-ascii' : 'utf-8' }
-  // the five code points Windows-1252 leaves empty do not occur in text written in it
-  if ([0x81, 0x8D, 0x8F, 0x90, 0x9D].some(byte => bytes.includes(byte))) return null
-  const text = decodeWindows(bytes)
-  return CONTROLS.test(text) ? null : { text, encoding: 'windows-1252' }
+  if (utf8 === null) return decodeOlder(bytes, isPlain)
+  if (!isPlain(utf8)) return null
+  if (utf8.length < bytes.length) return { text: utf8, encoding: 'utf-8' }
+  // the one encoding for mail of seven bits that shifts to other letters
+  // eslint-disable-next-line no-control-regex -- the escape is what is looked for
+  const shifted = /\x1B\$[@B]/.test(utf8) ? new TextDecoder('iso-2022-jp').decode(bytes) : null
+  return shifted === null ? { text: utf8, encoding: 'us-ascii' } : { text: shifted, encoding: 'iso-2022-jp' }
 }
 
 /**
@@ -43,7 +51,7 @@ export function decodeWritten(bytes: Uint8Array): DecodedText | null {
   const decoded = decodeText(bytes)
   if (decoded && decoded.encoding !== 'windows-1252') return decoded
   const old = decodeOld(bytes)
-  if (CONTROLS.test(old.text)) return null
+  if (!isPlain(old.text)) return null
   return decoded && old.encoding === 'windows-1252' ? decoded : old
 }
 
@@ -64,9 +72,43 @@ function tellUtf16(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
   return even > half * 0.3 && odd < half * 0.05 ? 'utf-16be' : null
 }
 
-/** Tab, line ends, form feed, escape, end of file and backspace occur in text; other control characters do not. */
+/** Bell, tab, line ends, form feed, escape, end of file and backspace occur in text; other control characters do not. */
 // eslint-disable-next-line no-control-regex -- control characters are what is looked for
-const CONTROLS = /[\x00-\x07\x0B\x0E-\x19\x1C-\x1F]/
+const CONTROLS = /[\x00-\x06\x0B\x0E-\x19\x1C-\x1F]/
+/** A few marks and page ends among thousands of letters are still text; zeros never are. */
+const RARE = 400
+
+function isPlain(text: string): boolean {
+  if (!CONTROLS.test(text)) return true
+  // eslint-disable-next-line no-control-regex -- control characters are what is looked for
+  return !text.includes('\0') && (text.match(/[\x01-\x06\x0B\x0E-\x19\x1C-\x1F]/g) ?? []).length * RARE <= text.length
+}
+
+/** UTF-32 by its mark, or by the zeros in every code point of it. */
+function tellUtf32(bytes: Uint8Array): 'utf-32le' | 'utf-32be' | null {
+  if (bytes.length < 8 || bytes.length % 4 !== 0) return null
+  if (startsWith(bytes, '\xFF\xFE\0\0')) return 'utf-32le'
+  if (startsWith(bytes, '\0\0\xFE\xFF')) return 'utf-32be'
+  const stretch = bytes.subarray(0, 1024)
+  const every = (first: number, second: number, letter: number) => stretch.every((byte, offset) => {
+    const place = offset % 4
+    if (place === first) return byte === 0
+    return place === second ? byte <= 0x10 : place !== letter || byte !== 0 || stretch[offset ^ 1] !== 0
+  })
+  if (every(3, 2, 0)) return 'utf-32le'
+  return every(0, 1, 3) ? 'utf-32be' : null
+}
+
+function decodeUtf32(bytes: Uint8Array, little: boolean): DecodedText | null {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length & ~3)
+  let text = ''
+  for (let offset = 0; offset < view.byteLength; offset += 4) {
+    const code = view.getUint32(offset, little)
+    if (code > 0x10FFFF) return null
+    if (offset > 0 || code !== 0xFEFF) text += String.fromCodePoint(code)
+  }
+  return isPlain(text) ? { text, encoding: little ? 'utf-32le' : 'utf-32be' } : null
+}
 
 function decodeUtf8(bytes: Uint8Array, partial: boolean): string | null {
   for (let cut = 0; cut <= (partial ? 3 : 0); cut++) {

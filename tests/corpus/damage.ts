@@ -77,6 +77,6 @@ const isFree = (id: string): boolean => formatById(id)?.freeText ?? false
 
 function isText(id: string): boolean {
   const format = formatById(id)
-  return format?.freeText === true || (format?.satisfies.some(one => one === 'txt' || one === 'xml' || one === 'json') ?? false)
+  return format?.freeText === true || (format?.kindOf.includes('txt') ?? false)
     || ['txt', 'html', 'xml', 'json', 'rtf', 'step', 'iges', 'brep', 'dxf', 'ps', 'eps', 'plt', 'vtk', 'pgp', 'stl', 'off', 'ply', 'fbx'].includes(id)
 }

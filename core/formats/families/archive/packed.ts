@@ -1,7 +1,7 @@
 import { cursor, pieces } from '../../../bytes/cursor'
 import { crc32 } from '../../../bytes/checksum'
 import { inflatePieces, inflateStart, TooLarge } from '../../../bytes/inflate'
-import { latin1, startsWith, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
+import { indexOf, latin1, startsWith, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { Gunzip } from 'fflate'
 import { UNPACK_LIMIT } from '../../family'
@@ -24,7 +24,7 @@ export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> 
   const id = tellPacked(start)
   const end = await file.read(size - 8, 8)
   const props: Record<string, PropertyValue> = {}
-  if (u8(head, 2) !== 8 || offset === 0) return damaged(id, { kind: 'header-unreadable' })
+  if (offset === 0) return damaged(id, { kind: 'header-unreadable' })
   if (!proof.checksums) return start.length > 0 || u32le(end, 4) === 0 ? reading(id, { props }) : damaged(id, { kind: 'packed-data-unreadable' })
   let [sum, length] = [0, 0]
   try {
@@ -42,7 +42,7 @@ export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> 
     )
   }
   if (sum === u32le(end, 0) && length % 0x100000000 === u32le(end, 4)) return reading(id, { verified: 'checksum', props: { unpackedSize: length } })
-  return await hasMoreMembers(file) || await isPadded(file, sum, length)
+  return await hasMoreMembers(file) || await isFollowed(file, sum, length)
     ? reading(id, { verified: 'structure' })
     : damaged(id, { kind: 'contents-checksum' }, { verified: 'checksum' })
 }
@@ -64,20 +64,18 @@ async function hasMoreMembers(file: FileBytes): Promise<boolean> {
   return starts.some(at => at > 0)
 }
 
-/** Zeros behind the last member, as tapes leave them; its checksum and length may end in zeros of their own. */
-async function isPadded(file: FileBytes, sum: number, length: number): Promise<boolean> {
+/** Whether other bytes follow the member's checksum and length: zeros as tapes leave them, or what its tool ignores. */
+async function isFollowed(file: FileBytes, sum: number, length: number): Promise<boolean> {
   const tail = await file.tail()
-  let last = tail.length - 1
-  while (last >= 0 && tail[last] === 0) last--
-  for (let more = 0; more < 8 && last + 1 + more <= tail.length; more++) {
-    const end = last + 1 + more
-    if (end >= 8 && u32le(tail, end - 8) === sum && u32le(tail, end - 4) === length % 0x100000000) return true
-  }
-  return false
+  const mark = [sum, length].flatMap(value => [0, 8, 16, 24].map(shift => (value >>> shift) & 0xFF))
+  const offset = indexOf(tail, String.fromCharCode(...mark))
+  // a further member that could not be read is one cut short
+  return offset >= 0 && !startsWith(tail, '\x1F\x8B', offset + 8)
 }
 
 function tellPacked(start: Uint8Array): string {
   if (isTarHeader(start)) return 'tar.gz'
+  if (startsWith(start, 'BLENDER')) return 'blend'
   const text = latin1(start, 0, 4096)
   if (/<(?:gnm|gmr):Workbook\b/.test(text)) return 'gnumeric'
   if (/<svg[\s>]/.test(text)) return 'svgz'
@@ -177,9 +175,16 @@ export async function readLz4(file: FileBytes): Promise<Reading> {
   return offset > file.size ? damaged('lz4', { kind: 'ends-before-checksum' }) : reading('lz4', { verified: 'structure' })
 }
 
-/** lzip: each member ends in a CRC, its unpacked and its packed length. */
+/** lzip: each member ends in a CRC, its unpacked and, from version 1 on, its packed length; other bytes may follow the last. */
 export async function readLzip(file: FileBytes): Promise<Reading> {
-  const end = (await file.tail()).slice(-20)
+  if (u8(file.head, 4) === 0) return reading('lz')
+  const tail = await file.tail()
+  const whole = file.size <= tail.length
+  // a member that fills the file up to its stated length is whole, whatever follows
+  for (let end = tail.length - 1; whole && end >= 26; end--) {
+    if (u64le(tail, end - 8) === end) return reading('lz', { verified: 'structure', props: { unpackedSize: u64le(tail, end - 16) } })
+  }
+  const end = tail.slice(-20)
   const packed = u64le(end, 12)
   if (packed > file.size) return damaged('lz', { kind: 'length-end' })
   if (!startsWith(await file.read(file.size - packed, 4), 'LZIP')) return damaged('lz', { kind: 'end-missing' })

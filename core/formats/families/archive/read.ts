@@ -1,4 +1,4 @@
-import { indexOf, latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u8 } from '../../../bytes/read'
+import { indexOf, latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { readBySignature } from '../../family'
 import { damaged, propertyText, reading, setProps, sized } from '../../reading'
@@ -24,10 +24,21 @@ export const readArchive = readBySignature(SIGNATURES, {
   copied: readCopied,
   library: readLibrary,
   package: readPackage,
+  squashed: ({ head, size }) => readSquashed(head, size, startsWith(head, 'hsqs')),
+  imaged: ({ head, size }) => sized('wim', size, (u64le(head, 48) % 2 ** 56) ? u64le(head, 56) : 0),
+  listed: ({ head, size }) => sized('xar', size, u16be(head, 4) + u64be(head, 8)),
+  lzo: () => reading('lzo'),
+  crawled: ({ head }) => reading('warc', { version: /^WARC\/([\d.]+)/.exec(latin1(head, 0, 16))?.[1] ?? null }),
   layeredDisc: ({ head }) => reading('qcow2', { version: String(u32be(head, 4)) }),
   disc: readDisc,
   plain: readPlain,
 })
+
+/** A packed file system: its superblock states version and bytes used, in the byte order of the first letters. */
+function readSquashed(head: Uint8Array, size: number, little: boolean): Reading {
+  const [short, word] = little ? [u16le, u64le] : [u16be, u64be]
+  return sized('squashfs', size, word(head, 40), { version: `${short(head, 28)}.${short(head, 30)}` })
+}
 
 async function readCopied(file: FileBytes): Promise<Reading> {
   const closed = indexOf(await file.tail(), 'TRAILER!!!') >= 0
@@ -80,15 +91,23 @@ async function readArj(file: FileBytes): Promise<Reading> {
   return reading('arj')
 }
 
-/** Headers of level 0 to 2 with the length of the packed data; a zero byte closes the archive. */
+/** Levels 0 and 1 count from behind the length, level 2 states all, level 3 has a length of its own behind the fixed fields. */
+function headerLength(header: Uint8Array): number {
+  const level = u8(header, 20)
+  if (level === 3) return u32le(header, 24)
+  return level === 2 ? u16le(header, 0) : u8(header, 0) + 2
+}
+
+/** Headers of level 0 to 3 with the length of the packed data; a zero byte closes the archive. */
 async function readLzh(file: FileBytes): Promise<Reading> {
   let offset = 0
   for (let entries = 0; offset < file.size && entries < 100_000; entries++) {
     const header = await file.read(offset, 32)
     if (u8(header, 0) === 0) return reading('lzh', { verified: 'structure' })
+    // what is no header behind the last entry is not the archive's
+    if (entries > 0 && !/^-(?:lh|lz|pm)[\ddsx]-$/.test(latin1(header, 2, 7))) return reading('lzh', { verified: 'structure' })
     if (header.length < 22) return damaged('lzh', { kind: 'ends-in-some-header' })
-    const level = u8(header, 20)
-    offset += (level === 2 ? u16le(header, 0) : u8(header, 0) + 2) + u32le(header, 7)
+    offset += headerLength(header) + u32le(header, 7)
     if (offset > file.size) return damaged('lzh', { kind: 'ends-in-entry' })
   }
   return reading('lzh', { verified: 'structure' })

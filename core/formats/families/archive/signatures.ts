@@ -1,4 +1,4 @@
-import { latin1, u16le, u32le } from '../../../bytes/read'
+import { latin1, u16le, u32le, u8 } from '../../../bytes/read'
 import { signatures } from '../../family'
 
 /** Tapes, and discs told by their last block: text never holds a zero. */
@@ -7,7 +7,8 @@ const mayBeDisc = (head: Uint8Array, size: number) =>
 
 /** Archives, compressed files and images of discs. */
 export const SIGNATURES = signatures([
-  { starts: '\x1F\x8B', reader: 'gzip' },
+  // RFC 1952 §2.3.1: one method, and three flags that must not be set
+  { starts: '\x1F\x8B\x08', when: head => (u8(head, 3) & 0xE0) === 0, reader: 'gzip' },
   { starts: 'BZh', reader: 'bzip' },
   { starts: '\xFD7zXZ\0', reader: 'xz' },
   { starts: '\x28\xB5\x2F\xFD', reader: 'zstandard' },
@@ -17,8 +18,13 @@ export const SIGNATURES = signatures([
   { starts: '7z\xBC\xAF\x27\x1C', reader: 'seven' },
   { starts: 'Rar!\x1A\x07', reader: 'rar' },
   { starts: 'MSCF', when: head => u32le(head, 4) === 0, reader: 'cabinet' },
+  { starts: ['hsqs', 'sqsh'], reader: 'squashed' },
+  { starts: 'MSWIM\0\0\0', reader: 'imaged' },
+  { starts: 'xar!', reader: 'listed' },
+  { starts: '\x89LZO\0\x0D\x0A\x1A\x0A', reader: 'lzo' },
+  { starts: ['WARC/0.', 'WARC/1.'], reader: 'crawled' },
   { starts: '\x60\xEA', when: head => u16le(head, 2) > 20 && u16le(head, 2) < 2600, reader: 'arj' },
-  { when: head => /^-(?:lh|lz|pm)[\ds]-$/.test(latin1(head, 2, 7)), reader: 'lzh' },
+  { when: head => /^-(?:lh|lz|pm)[\dsdx]-$/.test(latin1(head, 2, 7)), reader: 'lzh' },
   { starts: ['070701', '070702', '070707', '\xC7\x71'], reader: 'copied' },
   { starts: '!<arch>\n', reader: 'library' },
   { starts: '\xED\xAB\xEE\xDB', reader: 'package' },

@@ -26,7 +26,9 @@ export function readHierarchical({ head, size }: FileBytes): Reading {
   const end = version < 2 ? 24 + (version === 1 ? 4 : 0) + 2 * wide : 12 + 2 * wide
   // 4-byte addresses are rare, other widths do not occur
   const stated = wide === 8 ? u64le(head, end) : u32le(head, end)
-  return sized('h5', size, stated, { version: String(version) })
+  const ids = ['h5', 'nc']
+  // one file of a set that a driver divided: the end is that of all (§II.B)
+  return /NCSA(?:fami|mult)/.test(latin1(head, 0, 512)) ? reading(ids, { version: String(version) }) : sized(ids, size, stated, { version: String(version) })
 }
 
 /** Array file: magic, version, a header that ends in the shape; the data follows at once. */

@@ -5,6 +5,7 @@ import { damaged, propertyText, reading, setProps, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { readArray, readAttributes, readDatabase, readHierarchical, readPackets, readTranslations } from './database'
 import { readFont } from './font'
+import { readSigned } from './signed'
 import { SIGNATURES } from './signatures'
 
 export const readData = readBySignature(SIGNATURES, {
@@ -31,6 +32,11 @@ export const readData = readBySignature(SIGNATURES, {
   previewed: readPreviewed,
   font: readFont,
   attributes: readAttributes,
+  signed: readSigned,
+  attachments: readAttachments,
+  profile: ({ head, size }) => sized('icc', size, u32be(head, 0), { version: `${u8(head, 8)}.${u8(head, 9) >> 4}` }),
+  activity: ({ head, size }) => sized('fit', size, u8(head, 0) + u32le(head, 4) + 2, { version: `${u8(head, 1) >> 4}.${u8(head, 1) & 15}` }),
+  volume: readVolume,
 })
 
 async function readMarkedStatistics(file: FileBytes): Promise<Reading> {
@@ -55,6 +61,28 @@ async function readMatrices(file: FileBytes): Promise<Reading> {
   let offset = 128
   for (let elements = 0; offset + 8 <= file.size && elements < 100_000; elements++) offset += 8 + long(await file.read(offset + 4, 4), 0)
   return sized('mat', file.size, offset, { version: '5.0' })
+}
+
+/** Attachments of a mail in a form of their own (MS-OXTNEF §2.1.3): attributes with level, number, length and sum. */
+async function readAttachments(file: FileBytes): Promise<Reading> {
+  let offset = 6
+  for (let attributes = 0; offset + 11 <= file.size && attributes < 100_000; attributes++) {
+    const header = await file.read(offset, 9)
+    if (![1, 2].includes(u8(header, 0))) return reading('tnef')
+    offset += 11 + u32le(header, 5)
+  }
+  return sized('tnef', file.size, offset)
+}
+
+/** A measured volume (NIfTI-1): dimensions, bits a point, and where the points begin; they may stand in a file of their own. */
+function readVolume({ head, size }: FileBytes): Reading {
+  const first = u16le(head, 0) === 348 || u32be(head, 0) === 348
+  const little = u32le(head, 0) === (first ? 348 : 540)
+  if (!first || !little || latin1(head, 344, 346) !== 'n+') return reading('nii', { version: first ? '1' : '2' })
+  let points = 1
+  for (let axis = 1; axis <= Math.min(7, u16le(head, 40)); axis++) points *= u16le(head, 40 + 2 * axis)
+  const begins = new DataView(head.buffer, head.byteOffset).getFloat32(108, true)
+  return sized('nii', size, Math.max(352, begins || 0) + points * u16le(head, 72) / 8, { version: '1' })
 }
 
 function titled(text: string): Record<string, PropertyValue> {

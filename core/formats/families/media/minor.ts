@@ -23,6 +23,9 @@ export const MINOR_READERS = {
   impulseModule: ({ head }) => reading('it', { props: titled(latin1(head, 4, 30)) }),
   screamModule: ({ head }) => reading('s3m', { props: titled(latin1(head, 0, 28)) }),
   module: ({ head }) => reading('mod', { props: titled(latin1(head, 0, 20)) }),
+  // sound of one bit a sample: the header states the length of the whole
+  bitstream: ({ head, size }) => sized('dsf', size, u64le(head, 12), { props: { sampleRate: u32le(head, 56), channels: u32le(head, 52) } }),
+  bitstreamChunks: ({ head, size }) => sized('dff', size, 12 + u64be(head, 4)),
   surround: readSurround,
   animation: ({ head, size }) => sized('swf', size, startsWith(head, 'FWS') ? u32le(head, 4) : 8, { version: String(u8(head, 3)) }),
   exchange: readExchange,

@@ -66,15 +66,15 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
     offset += 10 + length + (u8(tag, 5) & 0x10 ? 10 : 0)
   }
   const tagged = offset > 0
-  if (tagged && offset >= file.size) return damaged('mp3', { kind: 'ends-in-own-tag' }, { props })
+  if (tagged && offset >= file.size) return damaged('mp3', endOfTag(offset, file.size), { props })
   const start = await file.read(offset, 64 * 1024)
-  if (startsWith(start, 'fLaC')) return readFlac(file, proof, offset)
+  const behind = tagged ? readBehindTag(file, proof, offset, start, props) : null
+  if (behind) return behind
   // some writers pad their tags with zeros past the stated length
   const zeros = tagged ? start.findIndex(byte => byte !== 0) : 0
   offset += Math.max(0, zeros)
   const first = frameAt(start, Math.max(0, zeros))
-  if (!first && tagged) return zeros < 0 ? damaged('mp3', { kind: 'no-sound' }, { props }) : reading('mp3', { props })
-  if (!first) return null
+  if (!first) return tagged ? withoutFrames(zeros, props) : null
   const id = LAYER_IDS[first.layer]
   const second = frameAt(start, zeros + first.length)
   // two bytes are soon met by chance (a byte-order mark is one such pair): without a tag a second frame must follow
@@ -97,6 +97,24 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
   if (id === 'aac' && walked.cut) return damaged(id, { kind: 'ends-in-frame' }, { props })
   return reading(id, { verified: stated || id === 'aac' ? 'structure' : 'signature', props })
 }
+
+/** A tag alone is no sound of any kind. */
+const endOfTag = (end: number, size: number) => ({ kind: end > size ? 'ends-in-own-tag' as const : 'no-sound' as const })
+
+function withoutFrames(zeros: number, props: Reading['props']): Reading {
+  return zeros < 0 ? damaged('mp3', { kind: 'no-sound' }, { props }) : reading('mp3', { props })
+}
+
+function readBehindTag(file: FileBytes, proof: Proof, offset: number, start: Uint8Array, props: Reading['props']) {
+  if (startsWith(start, 'fLaC')) return readFlac(file, proof, offset)
+  const id = BEHIND_TAGS.find(([mark]) => startsWith(start, mark))?.[1]
+  return id === undefined ? null : reading(id, { props })
+}
+
+/** Sound of other kinds that has such a tag before it. */
+const BEHIND_TAGS: readonly (readonly [mark: string, id: string])[] = [
+  ['TTA1', 'tta'], ['MAC ', 'ape'], ['MP+', 'mpc'], ['MPCK', 'mpc'], ['wvpk', 'wv'], ['RIFF', 'wav'], ['FORM', 'aiff'], ['DSD ', 'dsf'],
+]
 
 /** The note many encoders put into the first frame: number of frames and bytes (layout common among encoders, from memory). */
 function statedBytes(frame: Uint8Array, first: Frame): { frames: number, bytes: number } | null {

@@ -50,7 +50,8 @@ export async function readMetafile(file: FileBytes): Promise<Reading | null> {
   const placed = startsWith(head, '\xD7\xCD\xC6\x9A')
   const offset = placed ? 22 : 0
   if (placed || (u16le(head, 0) <= 2 && u16le(head, 0) > 0 && u16le(head, 2) === 9 && [0x100, 0x300].includes(u16le(head, 4)))) {
-    const stated = offset + u32le(head, offset + 6) * 2
+    // some writers count the header before it too
+    const stated = u32le(head, offset + 6) * 2
     // the last record, of three words and number 0, closes it; some writers leave one word out of the length
     return stated > size + 2 ? damaged('wmf', endsEarly(size, stated)) : reading('wmf', { verified: 'structure' })
   }

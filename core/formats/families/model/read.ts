@@ -1,7 +1,7 @@
 import { lastIndexOf, latin1, u32be, u32le } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { readBySignature } from '../../family'
-import { damaged, endsEarly, reading } from '../../reading'
+import { damaged, endsEarly, reading, sized } from '../../reading'
 import type { Reading } from '../../reading'
 import { readDrawing, readMetafile, readProduct, readSurfaces } from './drawing'
 import { readObj, readOff, readPly } from './polygons'
@@ -24,6 +24,10 @@ export const readModel = readBySignature(SIGNATURES, {
       : reading('usdc', { version: [...head.subarray(8, 11)].join('.'), verified: 'structure' })
   },
   textStage: ({ head }) => reading('usda', { version: versionBy(/^#usda ([\d.]+)/, head) }),
+  layeredScene: ({ head, size }) => sized('lwo', size, 8 + u32be(head, 4), { version: latin1(head, 8, 12) }),
+  frameScene: ({ head }) => reading('x', {
+    version: `${latin1(head, 4, 6)}.${latin1(head, 6, 8)}`, props: { form: latin1(head, 8, 11) === 'txt' ? 'ascii' : 'binary' },
+  }),
   world: ({ head }) => reading('wrl', { version: versionBy(/^#VRML V([\d.]+)/, head) }),
   product: readProduct,
   binaryDrawing: ({ head }) => reading('dwg', { version: latin1(head, 0, 6) }),

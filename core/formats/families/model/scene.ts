@@ -8,8 +8,9 @@ export async function readBinaryScene(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   const [version, stated] = [String(u32le(head, 4)), u32le(head, 8)]
   if (stated > size) return damaged('glb', endsEarly(size, stated), { version })
+  // version 1 states the length of its description, which is always JSON, and no kind
   const json = latin1(await file.read(20, Math.min(u32le(head, 12), 8 * 1024 * 1024)))
-  if (latin1(head, 16, 20) !== 'JSON') return damaged('glb', { kind: 'description-missing' }, { version })
+  if (version !== '1' && latin1(head, 16, 20) !== 'JSON') return damaged('glb', { kind: 'description-missing' }, { version })
   const props: Record<string, PropertyValue> = {}
   setProps(props, { triangles: trianglesOf(json) })
   return reading('glb', { version: sceneVersion(json) ?? version, verified: 'structure', props })

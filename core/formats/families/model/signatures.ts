@@ -16,6 +16,8 @@ export const SIGNATURES = signatures([
   { starts: 'PXR-USDC', reader: 'binaryStage' },
   { starts: '#usda', reader: 'textStage' },
   { starts: '#VRML', reader: 'world' },
+  { starts: 'FORM', when: head => /^LWO[B23]|^LWLO/.test(latin1(head, 8, 12)), reader: 'layeredScene' },
+  { starts: 'xof 0', when: head => /^xof \d{4}(?:txt|bin|tzip|bzip)/.test(latin1(head, 0, 12)), reader: 'frameScene' },
   { starts: 'ISO-10303-21;', reader: 'product' },
   {
     starts: 'AC10', when: (head, size) => /^AC10\d\d/.test(latin1(head, 0, 6)) && size > 32 && head.subarray(6, 12).includes(0),

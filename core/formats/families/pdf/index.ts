@@ -1,4 +1,8 @@
 import { family } from '../../family'
-import { SIGNATURES } from './signatures'
+import { BEHIND, SIGNATURES } from './signatures'
 
-export const pdf = family(SIGNATURES, async () => (await import('./read')).readPdf)
+const load = async () => (await import('./read')).readPdf
+
+export const pdf = family(SIGNATURES, load)
+/** Documents with foreign matter before them: asked last, since other files may mention the header. */
+export const pdfBehind = family(BEHIND, load)

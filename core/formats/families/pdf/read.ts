@@ -33,13 +33,14 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
   const ends = trimmedEnd(tail)
   const last = ends.lastIndexOf('startxref')
   const stated = last < 0 ? null : /^startxref\s+(\d+)/.exec(ends.slice(last, last + 64))
-  if (!stated) return bad({ kind: 'end-contents-missing' })
+  // a document that closes without saying where its contents stand can be searched for them
+  if (!stated && !/trailer\b[^]*%%EOF$/.test(ends)) return bad({ kind: 'end-contents-missing' })
   // an update appended to a document has an end of its own: whole objects behind the last end mark are one cut short
   const after = ends.slice(Math.max(last, ends.lastIndexOf('%%EOF')))
   if (/[\r\n]\d+ \d+ obj\b/.test(after)) return bad({ kind: 'ends-in-last-change' })
   if (tail.length - ends.length > 4096) return bad({ kind: 'last-part-zeros' })
 
-  const document = await openDocument(file, Number(stated[1]), offset)
+  const document = await openDocument(file, Number(stated?.[1] ?? file.size), offset)
   if (!document) return bad({ kind: 'contents-unread' })
   if (document.rebuilt && (wasSentAsText(file) || await isShifted(file, document))) return bad({ kind: 'lengths-disagree' })
   if (!document.rebuilt && await holdsZeros(file, document)) return bad({ kind: 'part-zeros' })

@@ -26,7 +26,9 @@ async function walkBoxes(file: FileBytes): Promise<{ reach: number, at: Map<stri
 export async function readJpeg2000(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   let stream = 0
-  if (!startsWith(head, '\xFF\x4F')) {
+  // the picture alone, and in its boxes
+  const id = startsWith(head, '\xFF\x4F') ? 'j2k' : 'jp2'
+  if (id === 'jp2') {
     const { reach, at: offsets } = await walkBoxes(file)
     const boxed = offsets.get('jp2c')
     if (reach > size) return damaged('jp2', endsEarly(size, reach))
@@ -35,10 +37,10 @@ export async function readJpeg2000(file: FileBytes): Promise<Reading> {
   }
   const siz = await file.read(stream, 64)
   const props: Props = { width: u32be(siz, 8) - u32be(siz, 16), height: u32be(siz, 12) - u32be(siz, 20), depth: (u8(siz, 42) & 0x7F) + 1 }
-  if (!startsWith(siz, '\xFF\x4F\xFF\x51')) return damaged('jp2', { kind: 'picture-unreadable' })
+  if (!startsWith(siz, '\xFF\x4F\xFF\x51')) return damaged(id, { kind: 'picture-unreadable' })
   const tail = await file.tail()
-  if (indexOf(tail, '\xFF\xD9', Math.max(0, tail.length - 65_536)) < 0) return damaged('jp2', { kind: 'end-marker-missing' }, { props })
-  return reading('jp2', { verified: 'structure', props })
+  if (indexOf(tail, '\xFF\xD9', Math.max(0, tail.length - 65_536)) < 0) return damaged(id, { kind: 'end-marker-missing' }, { props })
+  return reading(id, { verified: 'structure', props })
 }
 
 /** JPEG XL (ISO/IEC 18181-1 §D.2 size header): the boxed form proves its lengths, the bare codestream only its header. */

@@ -27,6 +27,15 @@ export function readBitmap({ head, size }: FileBytes): Reading | null {
   return sized('bmp', size, stated, { props })
 }
 
+/** The same without the file header, as it stands in memory: colours follow at once, then the points. */
+export function readLooseBitmap({ head, size }: FileBytes): Reading {
+  const [width, height, bits, packing, used] = [u32le(head, 4), u32le(head, 8), u16le(head, 14), u32le(head, 16), u32le(head, 32)]
+  const colours = bits <= 8 ? 4 * (used || 2 ** bits) : 0
+  const points = packing === 0 || packing === 3 ? Math.floor((bits * width + 31) / 32) * 4 * height : u32le(head, 20)
+  const props = { width, height, depth: bits > 8 ? perColour(bits) : bits, colorModel: bits <= 8 ? 'indexed' : 'rgb' }
+  return sized('bmp', size, 40 + colours + (packing === 3 ? 12 : 0) + points, { props })
+}
+
 /** Icon and pointer: a directory of pictures, each with length and place. */
 export async function readIcon(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
@@ -40,10 +49,12 @@ export async function readIcon(file: FileBytes): Promise<Reading | null> {
     const [length, place] = [u32le(head, offset + 8), u32le(head, offset + 12)]
     if (u8(head, offset + 3) !== 0 || length < 16 || place < 6 + 16 * count) return null
     // the picture is a bitmap header or a whole PNG
-    const start = await file.read(place, 4)
-    if (start.length === 4 && u32le(start, 0) !== 40 && !startsWith(start, '\x89PNG')) return null
-    props.width = Math.max(Number(props.width), u8(head, offset) || 256)
-    props.height = Math.max(Number(props.height), u8(head, offset + 1) || 256)
+    const start = await file.read(place, 24)
+    const packed = startsWith(start, '\x89PNG')
+    // two telling bytes are soon met by chance: a picture must be there to believe them
+    if (start.length < 24 ? i === 0 : u32le(start, 0) !== 40 && u32le(start, 0) !== 12 && !packed) return null
+    props.width = Math.max(Number(props.width), packed ? u32be(start, 16) : u8(head, offset) || 256)
+    props.height = Math.max(Number(props.height), packed ? u32be(start, 20) : u8(head, offset + 1) || 256)
     reach = Math.max(reach, place + length)
   }
   return sized(id, size, reach, { props })
@@ -110,6 +121,9 @@ export async function readTrueColour(file: FileBytes): Promise<Reading | null> {
   const stated = 18 + u8(head, 0) + palette + (type < 9 ? width * height * Math.ceil(depth / 8) : 0)
   if (footer) return sized('tga', size, stated, { props })
   if (type >= 9 && await endsWithRuns(file, stated, width * height, Math.ceil(depth / 8))) return reading('tga', { verified: 'structure', props })
+  // some writers leave notes of their own behind the points, where no footer says so
+  const noted = type === 2 && u8(head, 1) === 0 && depth >= 24 && u32le(head, 3) === 0 && size > stated && size <= stated + 4096
+  if (noted && u32le(head, 8) === 0) return reading('tga', { props })
   return type < 9 && stated === size && (u8(head, 1) === 0) === (palette === 0) ? reading('tga', { verified: 'structure', props }) : null
 }
 

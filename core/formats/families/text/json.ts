@@ -1,5 +1,6 @@
 import { endOf } from './end'
 import { ownOf } from '../../../text/own'
+import { isJsonBeginning } from './json-prefix'
 import { decodeText } from '../../../text/decode'
 import type { FileBytes } from '../../../bytes/source'
 import { sceneVersion, trianglesOf } from '../model/scene'
@@ -9,47 +10,66 @@ import type { PropertyValue, Reading } from '../../reading'
 /** Longer texts are only looked at at their ends: a parsed text takes many times its length in memory. */
 const WHOLE = 4 * 1024 * 1024
 
-/** Formats written in JSON, the most telling first: by the first 8 kB, the first text, the length of the file. */
-const KINDS: readonly (readonly [id: string, tells: (head: string, start: string, size: number) => boolean])[] = [
-  ['geojson', head => /"type"\s*:\s*"(?:FeatureCollection|Feature|GeometryCollection)"/.test(head)],
-  ['topojson', head => /"type"\s*:\s*"Topology"/.test(head)],
-  ['gltf', (_, start) => /"asset"\s*:\s*\{[^}]*"version"/.test(start)],
-  ['ipynb', (head, start) => /"nbformat"\s*:\s*\d/.test(start) || (/"cells"\s*:\s*\[/.test(head) && /"cell_type"/.test(start))],
-  ['gdoc', (_, start, size) => isPointer(size, start)],
+const GEOMETRIES = new Set(['Point', 'MultiPoint', 'LineString', 'MultiLineString', 'Polygon', 'MultiPolygon'])
+type Tree = Record<string, unknown>
+const isTree = (value: unknown): value is Tree => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** Formats written in JSON by what their outermost keys hold, in whatever order; the most telling first. */
+const KINDS: readonly (readonly [id: string, tells: (top: Tree, size: number) => boolean])[] = [
+  ['geojson', ({ type, ...top }) => (type === 'FeatureCollection' && Array.isArray(top.features)) || (type === 'Feature' && 'geometry' in top)
+    || (type === 'GeometryCollection' && Array.isArray(top.geometries)) || (GEOMETRIES.has(String(type)) && Array.isArray(top.coordinates))],
+  ['topojson', top => top.type === 'Topology' && 'arcs' in top],
+  ['gltf', ({ asset, ...top }) => isTree(asset) && ('version' in asset || 'meshes' in top || 'nodes' in top)],
+  ['ipynb', ({ nbformat, cells, worksheets }) => typeof nbformat === 'number' && (Array.isArray(cells) || Array.isArray(worksheets))],
+  ['gdoc', (top, size) => size < 2048 && ('doc_id' in top || 'resource_id' in top) && ('url' in top || 'email' in top)],
+]
+/** The same by a look at both ends of a text that is cut or too long to be parsed. */
+const MARKS: readonly (readonly [id: string, mark: RegExp])[] = [
+  ['geojson', /"type"\s*:\s*"(?:FeatureCollection|Feature|GeometryCollection)"/], ['topojson', /"type"\s*:\s*"Topology"/],
+  ['gltf', /"asset"\s*:\s*\{[^}]*"version"/], ['ipynb', /"nbformat"\s*:\s*\d|"cells"\s*:\s*\[[^]*"cell_type"/],
 ]
 const VERSIONS: Record<string, (text: string) => string | null> = {
   gltf: sceneVersion,
   ipynb: text => /"nbformat"\s*:\s*(\d+)/.exec(text)?.[1] ?? null,
 }
 
+function guessKind(...ends: string[]): string {
+  return MARKS.find(([, mark]) => ends.some(end => mark.test(end)))?.[0] ?? 'json'
+}
+
 /** JSON (RFC 8259), and the formats written in it. */
 export async function readJson(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
-  const head = start.slice(0, 8192)
-  const id = KINDS.find(([, tells]) => tells(head, start, file.size))?.[0] ?? 'json'
   if (file.size > WHOLE) {
     const end = await endOf(file)
-    if (isLines(start)) return reading(['ndjson', 'json'], { props })
+    if (isLines(start)) return reading('ndjson', { props })
+    const id = guessKind(start.slice(0, 65_536), end)
     return /[\]}]$/.test(end) ? reading(id, { props }) : damaged(id, { kind: 'ends-before-bracket' }, { props })
   }
   const text = decodeText(await file.whole(WHOLE))?.text.replace(/^\uFEFF/, '') ?? ''
-  if (id === 'gltf') setProps(props, { triangles: trianglesOf(text) })
-  const version = ownOf(VERSIONS, id)?.(text) ?? null
+  let top: unknown
   try {
-    JSON.parse(text)
-    return reading(id, { version, verified: 'structure', props })
+    top = JSON.parse(text)
   }
   catch {
-    if (isLines(text)) {
-      const lines = text.split('\n').filter(line => line.trim() !== '')
-      props.rows = lines.length
-      return isRecord(lines.at(-1) ?? '')
-        ? reading('ndjson', { verified: 'structure', props })
-        : damaged('ndjson', { kind: 'last-line-incomplete' }, { props })
-    }
-    return openAtEnd(text) && (id === 'geojson' || /^\s*[{[]\s*["{[\d-]/.test(text))
-      ? damaged(id, { kind: 'ends-before-bracket' }, { version, props })
-      : null
+    return readUnparsed(text, props)
   }
+  const id = (isTree(top) && KINDS.find(([, tells]) => tells(top, file.size))?.[0]) || 'json'
+  if (id === 'gltf') setProps(props, { triangles: trianglesOf(text) })
+  return reading(id, { version: ownOf(VERSIONS, id)?.(text) ?? null, verified: 'structure', props })
+}
+
+/** One record a line, or a text that stops before its brackets close; anything else that does not parse is other text. */
+function readUnparsed(text: string, props: Record<string, PropertyValue>): Reading | null {
+  const lines = text.split('\n').filter(line => line.trim() !== '')
+  const last = lines.at(-1) ?? ''
+  if (lines.length > 1 && lines.slice(0, -1).every(isRecord)) {
+    props.rows = lines.length
+    if (isRecord(last)) return reading('ndjson', { verified: 'structure', props })
+    return isJsonBeginning(last) ? damaged('ndjson', { kind: 'last-line-incomplete' }, { props }) : null
+  }
+  if (!isJsonBeginning(text.trimEnd())) return null
+  const id = guessKind(text.slice(0, 65_536))
+  return damaged(id, { kind: 'ends-before-bracket' }, { version: ownOf(VERSIONS, id)?.(text) ?? null, props })
 }
 
 function isRecord(line: string): boolean {
@@ -65,27 +85,4 @@ function isRecord(line: string): boolean {
 function isLines(text: string): boolean {
   const lines = text.slice(0, 262_144).split('\n').filter(line => line.trim() !== '').slice(0, 2)
   return lines.length === 2 && lines.every(isRecord)
-}
-
-/** A few keys with an address and the number of a document elsewhere: no work, only where it is. */
-function isPointer(size: number, text: string): boolean {
-  return size < 2048 && /"(?:doc_id|resource_id)"\s*:/.test(text) && /"(?:url|email)"\s*:/.test(text)
-}
-
-/** Whether brackets are well nested but not all closed: the mark of a text cut short, not of one that is no JSON. */
-function openAtEnd(text: string): boolean {
-  const open: string[] = []
-  let inText = false
-  for (let i = 0; i < text.length; i++) {
-    const char = text[i]
-    if (inText) {
-      if (char === '\\') i++
-      else if (char === '"') inText = false
-      continue
-    }
-    if (char === '"') inText = true
-    else if (char === '{' || char === '[') open.push(char === '{' ? '}' : ']')
-    else if ((char === '}' || char === ']') && open.pop() !== char) return false
-  }
-  return inText || open.length > 0
 }

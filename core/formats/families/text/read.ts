@@ -1,4 +1,4 @@
-import { latin1 } from '../../../bytes/read'
+import { latin1, startsWith } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { decodeText } from '../../../text/decode'
 import { damaged, reading } from '../../reading'
@@ -16,6 +16,8 @@ const COUNTED = 12 * 1024 * 1024
 
 /** Reads text: the encoding first, then markup, data and records by their own marks, tables by their separators. */
 export async function readText(file: FileBytes): Promise<Reading | null> {
+  // rich text may hold pictures as bytes
+  if (startsWith(file.head, '{\\rtf')) return readRecords(file, latin1(file.head), latin1(file.head, 0, START), {})
   // the first part of a longer text is decoded to see what it is; the whole only where that is plain text
   const first = file.size > file.head.length ? file.head.subarray(0, START) : file.head
   const decoded = decodeText(first, file.size > first.length)
@@ -32,7 +34,7 @@ async function readMarkup(file: FileBytes, start: string, text: string, props: R
   if (start.startsWith('<') && (/^<!doctype html\b/i.test(start) || /^<(?:html|head|body)\b/i.test(start.slice(skipProlog(start))))
     && !start.startsWith('<?xml')) return readHtml(file, start, props)
   if (start.startsWith('<')) return readXml(file, start, props)
-  if (/^(?:\{\s*["}]|\[\s*["{[\]\d-])/.test(start)) return readJson(file, text.trimStart(), props)
+  if (/^(?:\{\s*["}]|\[\s*["{[\]\d\-tfn])/.test(start)) return readJson(file, text.trimStart(), props)
   return readRecords(file, file.size <= text.length ? text.trimStart() : start, text.slice(0, START), props)
 }
 
@@ -67,9 +69,37 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
   const plainIds = table ? tableIds : ['txt']
   const likely = script ? [script, 'txt'] : plainIds
   return reading(
-    [...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id))],
+    [...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id)), ...alsoAs(text)],
     { verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}) },
   )
+}
+
+/** Formats that a text may be although it does not begin as they usually do: under their extension it is believed. */
+const MAYBE: readonly (readonly [id: string, may: (text: string) => boolean])[] = [
+  ['html', text => /<\/?(?:html|body|div|p|table|span|a|h[1-6]|ul|li|script|style|head|br|img|td|form)\b[^>]*>/i.test(text)],
+  ['pem', text => /^-----BEGIN [A-Z0-9 ]+-----\r?$/m.test(text)],
+  ['pgp', text => /^-----BEGIN PGP [A-Z ]+-----\r?$/m.test(text)],
+  ['ps', text => /^%/.test(text) || /\s(?:def|moveto|showpage)\s/.test(text)],
+  ['po', text => /^msgid\s+"/m.test(text)],
+  ['json', isLenientJson],
+]
+
+function alsoAs(text: string): string[] {
+  const start = text.slice(0, COUNTED / 12)
+  return MAYBE.flatMap(([id, may]) => (may(start) ? [id] : []))
+}
+
+/** One value alone, or what people write into settings: comments, and commas behind the last value. */
+function isLenientJson(text: string): boolean {
+  if (!/^[\s\d"tfn{[/-]/.test(text)) return false
+  const plain = text.replace(/("(?:[^"\\\n]|\\.)*")|\/\/[^\n]*|\/\*[^]*?\*\//g, '$1').replace(/,(\s*[}\]])/g, '$1')
+  try {
+    JSON.parse(plain)
+    return true
+  }
+  catch {
+    return false
+  }
 }
 
 /** What a text cut short is by its beginning, the most telling first. */

@@ -1,6 +1,7 @@
 import { latin1, trimmedEnd } from '../../../bytes/read'
 import { endOf } from './end'
 import type { FileBytes } from '../../../bytes/source'
+import { FREE_TEXT_IDS } from '../../registry'
 import { damaged, propertyText, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
@@ -28,6 +29,9 @@ const KINDS: readonly Kind[] = [
   { ids: ['xbm'], begins: /^(?:\/\*[\s\S]*?\*\/\s*)?#define\s+\S*width\s+\d+\s+#define\s+\S*height\s+\d+/, closes: /\}\s*;$/ },
   { ids: ['m3u'], begins: /^#EXTM3U/ },
   { ids: ['ass'], begins: /^\[Script Info\]/i, version: /\nScriptType:\s*v?([\d.]+)/i },
+  { ids: ['abc', 'txt'], begins: /^(?:%abc[^\n]*\n\s{0,40})?X:\s?\d+[^\n]*\n(?:[A-JL-Za-z]:[^\n]*\n|%[^\n]*\n){0,60}K:/ },
+  { ids: ['csg', 'txt'], begins: /^(?:\$\w+ ?= ?[^\n]*\n)*(?:group|multmatrix|union|difference|intersection|hull)\([^\n]*\) \{\r?\n/ },
+  { ids: ['gv', 'txt'], begins: /^(?:strict\s+)?(?:di)?graph\b[^{\n]{0,80}\{/i },
   { ids: ['ris'], begins: /^TY {2}- / },
   { ids: ['po'], begins: /^(?:#[^\n]*\n|[^\S\n]*\n)*msgid "/ },
   { ids: ['pgp'], begins: /^-----BEGIN PGP /, closes: /-----END PGP [A-Z ]+-----$/ },
@@ -38,16 +42,17 @@ const KINDS: readonly Kind[] = [
   { ids: ['bdf'], begins: /^STARTFONT [\d.]+/, closes: /ENDFONT$/, version: /^STARTFONT ([\d.]+)/ },
   {
     ids: ['pdb'],
-    begins: /^(?:HEADER {4}|TITLE {5}|COMPND {4}|REMARK {3}\d|CRYST1|MODEL {5}|ATOM {2})[^\n]*\n(?:HEADER|TITLE|COMPND|SOURCE|KEYWDS|EXPDTA|AUTHOR|REVDAT|JRNL|REMARK|SEQRES|CRYST1|ORIGX|SCALE|MODEL|ATOM|HETATM)/,
+    begins: /^(?:HEADER {4}|TITLE {5}|COMPND {4}|REMARK {3}\d|CRYST1|MODEL {5}|ATOM {2}|HETATM)[^\n]*\n(?:HEADER|TITLE|COMPND|SOURCE|KEYWDS|EXPDTA|AUTHOR|REVDAT|JRNL|REMARK|SEQRES|CRYST1|ORIGX|SCALE|MODEL|ATOM|HETATM)/,
   },
-  { ids: ['mol'], begins: /^[^\n]*\n[^\n]*\n[^\n]*\n[ \d]{6}[^\n]*V[23]000/, closes: /(?:M {2}END|\$\$\$\$)$/, version: /V([23]000)/ },
+  { ids: ['mol'], begins: /^[^\n]*\n[^\n]*\n[^\n]*\n[ \d]{6}[^\n]*V[23]000/, closes: /M {2}END\b/, version: /V([23]000)/ },
   { ids: ['cif'], begins: /^(?:#[^\n]*\n|[^\S\n]*\n)*data_\S*\s*\n(?:[\s#]|_|loop_)/ },
   { ids: ['fastq'], begins: /^@[^\n]+\n[A-Za-z*.\n-]+\n\+[^\n]*\n[!-~]+/ },
   { ids: ['fasta'], begins: /^>[^\n]*\n[A-Za-z*-]{10,}\r?(?:\n|$)/ },
   { ids: ['prj', 'txt'], begins: /^(?:PROJCS|GEOGCS|PROJCRS|GEOGCRS|GEODCRS|COMPD_CS|LOCAL_CS)\[/, closes: /\]$/ },
   { ids: ['url', 'ini', 'txt'], begins: /^\[(?:InternetShortcut|DEFAULT\]\s*BASEURL)/i },
   { ids: ['desktop', 'ini', 'txt'], begins: /^(?:#[^\n]*\n)*\[Desktop Entry\]/ },
-  { ids: ['mbox'], begins: /^From \S+ .*\d{4}\r?\n(?:[\w-]+:)/ },
+  { ids: ['diff', 'mbox', 'txt'], begins: /^From [\da-f]{40} Mon Sep 17 00:00:00 2001\r?\n/ },
+  { ids: ['mbox', 'eml'], begins: /^From \S+ .*\d{4}\r?\n(?:[\w-]+:)/ },
   { ids: ['torrent'], begins: /^d8:announce/, closes: /e$/ },
 ]
 
@@ -90,7 +95,8 @@ async function readRich(file: FileBytes, start: string, props: Props): Promise<R
   setProps(kept, { title: value('title'), author: value('author') })
   const words = /\\nofwords(\d+)/.exec(start)?.[1]
   if (words) kept.words = Number(words)
-  const end = trimmedEnd(latin1(await file.tail()))
+  // some writers close the text with a zero, as in memory
+  const end = trimmedEnd(latin1(await file.tail()).replace(/[\0\x1A\s]+$/, ''))
   const rest = { version: /^\{\\rtf(\d)/.exec(start)?.[1] ?? null, props: kept }
   return end.endsWith('}') ? reading('rtf', { ...rest, verified: 'structure' }) : damaged('rtf', { kind: 'closing-brace-missing' }, rest)
 }
@@ -110,6 +116,8 @@ async function readPages(file: FileBytes, start: string): Promise<Reading> {
   // writers that keep to the conventions close with a comment, the others with one of a few words
   if (/%%EOF[\x04\s]*$/.test(end)) return reading(id, { ...rest, verified: 'structure' })
   return /^%!PS-Adobe-[\d.]+(?: EPSF-[\d.]+)?\s/.test(text) && !/^%!PS-Adobe-[\d.]+ (?:Resource|Query|ExitServer)/.test(text)
+    // private data may follow the end; a text cut somewhere seldom stops at the end of a line
+    && !/%%EOF/.test(end) && !/[^\0][\r\n\x04\0]$/.test(latin1((await file.tail()).slice(-2)))
     && !/showpage|restore|cleartomark|%%Trailer|%%End|quit|\x04/.test(end.slice(-160))
     ? damaged(id, { kind: 'closing-comments-missing' }, rest)
     : reading(id, rest)
@@ -131,7 +139,10 @@ async function readMail(file: FileBytes, start: string, props: Props): Promise<R
     && (/^X-MimeOLE|^Snapshot-Content-Location|^From\s*:\s*["<]?Saved/im.test(header) || /type="?text\/html/i.test(header))
   const { encoding: _, lineEnds: __, ...kept } = props
   setProps(kept, { title: value('Subject'), author: value('From') })
-  const ids = related && !has('Received') ? ['mht', 'eml'] : ['eml']
+  // a note that begins like a mail, and what a program keeps in that form, may be other text
+  const sure = has('Received') || has('Message-ID') || has('MIME-Version')
+  const plain = related && !has('Received') ? ['mht', 'eml'] : ['eml', 'mbox', 'mht']
+  const ids = sure ? plain : [...plain, ...FREE_TEXT_IDS]
   // a message of several parts closes with its boundary (RFC 2046 §5.1.1)
   const boundary = /^Content-Type\s*:\s*multipart\/[^]*?boundary="?([^"\r\n;]+)/im.exec(header)?.[1]
   if (boundary && !latin1(await file.tail()).includes(`--${boundary}--`)) return damaged(ids, { kind: 'last-part-open' }, { props: kept })

@@ -168,7 +168,7 @@ export async function proveChecksums(file: FileBytes, { entries, shift }: Direct
   return skipped ? { note: { kind: 'packed-rarely' } } : {}
 }
 
-function showPart(name: string): string {
+export function showPart(name: string): string {
   return `“${name.replace(/[^\x20-\x7E]/g, '?').slice(-60)}”`
 }
 

@@ -7,6 +7,7 @@ import type { Reading } from '../../reading'
 import { proveChecksums, proveStructure, readDirectory, readPart } from './directory'
 import { measurePackage } from './office'
 import { MIMETYPES, tellPackage } from './tell'
+import { findLack } from './whole'
 
 /** Reads an archive from the directory at its end, tells the package by its parts, and proves it part by part. */
 export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | null> {
@@ -18,9 +19,15 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
     return damaged(guessCut(head), startsWith(head, 'PK\x07\x08') ? { kind: 'first-of-set' } : { kind: 'end-directory-missing' })
   }
   if ('kind' in directory) return damaged(guessCut(head), directory)
-  const part = async (name: string): Promise<string | null> => {
+  const unpacked = new Map<string, Promise<string | null>>()
+  const unpack = async (name: string): Promise<string | null> => {
     const bytes = await readPart(file, directory, name)
     return bytes === null ? null : decodeText(bytes)?.text ?? latin1(bytes)
+  }
+  const part = (name: string): Promise<string | null> => {
+    const text = unpacked.get(name) ?? unpack(name)
+    unpacked.set(name, text)
+    return text
   }
   const { entries, count } = directory
   const { ids: told, main } = await tellPackage(entries, part)
@@ -35,7 +42,7 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
     props.unpackedSize = entries.reduce((sum, entry) => sum + entry.unpacked, 0)
   }
   const rest = { version, props, ...(blank ? { blank: true as const } : {}) }
-  const structure = await proveStructure(file, directory)
+  const structure = await proveStructure(file, directory) ?? (locked ? null : await findLack(id, main, entries, part))
   if (structure) return damaged(ids, structure, rest)
   if (locked || entries.some(entry => (entry.flags & 1) !== 0 || /\.iwph$/.test(entry.name))) {
     return reading(ids, { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })

@@ -13,6 +13,15 @@ export const MIMETYPES: Record<string, string> = {
   'application/vnd.oasis.opendocument.graphics': 'odg',
   'application/vnd.oasis.opendocument.graphics-template': 'otg',
   'application/vnd.oasis.opendocument.formula': 'odf',
+  'application/vnd.oasis.opendocument.chart': 'odc',
+  'application/vnd.oasis.opendocument.base': 'odb',
+  'application/vnd.oasis.opendocument.text-web': 'oth',
+  'application/vnd.sun.xml.draw': 'sxd',
+  'application/vnd.sun.xml.math': 'sxm',
+  'application/vnd.sun.xml.writer.global': 'sxg',
+  'application/vnd.sun.xml.writer.template': 'stw',
+  'application/vnd.sun.xml.calc.template': 'stc',
+  'application/vnd.sun.xml.impress.template': 'sti',
   'application/vnd.sun.xml.writer': 'sxw',
   'application/vnd.sun.xml.calc': 'sxc',
   'application/vnd.sun.xml.impress': 'sxi',
@@ -42,6 +51,11 @@ const MAIN_PARTS: readonly (readonly [type: string, id: string])[] = [
   ['application/vnd.openxmlformats-officedocument.presentationml.template.main+xml', 'potx'],
   ['application/vnd.ms-powerpoint.template.macroEnabled.main+xml', 'potm'],
   ['application/vnd.ms-visio.drawing.main+xml', 'vsdx'],
+  ['application/vnd.ms-visio.drawing.macroEnabled.main+xml', 'vsdm'],
+  ['application/vnd.ms-visio.template.main+xml', 'vstx'],
+  ['application/vnd.ms-visio.stencil.main+xml', 'vssx'],
+  ['application/vnd.ms-excel.addin.macroEnabled.main+xml', 'xlam'],
+  ['application/vnd.ms-powerpoint.addin.macroEnabled.main+xml', 'ppam'],
   ['application/vnd.ms-package.3dmanufacturing-3dmodel+xml', '3mf'],
   ['application/vnd.ms-package.xps-fixeddocumentsequence+xml', 'xps'],
 ]
@@ -54,7 +68,8 @@ export interface Told {
 
 /** The part that packages with such an id cannot do without. */
 const MAIN_OF: readonly (readonly [id: RegExp, main: string])[] = [
-  [/^(?:od|sx)/, 'content.xml'], [/^epub$/, 'META-INF/container.xml'], [/^kra$/, 'maindoc.xml'], [/^ora$/, 'stack.xml'],
+  // a database keeps its parts elsewhere
+  [/^(?:od[^b]|ot|sx|st)/, 'content.xml'], [/^epub$/, 'META-INF/container.xml'], [/^kra$/, 'maindoc.xml'], [/^ora$/, 'stack.xml'],
 ]
 
 /** The parts of a package, as the rules below ask for them. */
@@ -76,11 +91,15 @@ const BY_PARTS: readonly { ids: string[], when(parts: Parts): boolean | Promise<
   { ids: ['key'], when: parts => isArchived(parts) && parts.some(/^Index\/Slide/) },
   { ids: ['numbers', 'pages'], when: parts => isArchived(parts) && parts.some(/^Index\/CalculationEngine|^Index\/Tables\//) },
   { ids: ['pages', 'numbers', 'key'], when: isArchived },
+  { ids: ['key'], when: parts => parts.some(/^index\.apxl(?:\.gz)?$/) },
+  { ids: ['pages', 'numbers'], when: parts => parts.some(/^index\.xml(?:\.gz)?$/) && parts.some(/^(?:QuickLook\/|buildVersionHistory\.plist|Contents\/PkgInfo)/) },
+  { ids: ['cdr'], when: parts => parts.some(/^content\/(?:riffData|root)\.(?:cdr|dat)$/) },
+  { ids: ['amf', 'zip'], when: ({ entries }) => entries.length === 1 && /\.amf(?:\.xml)?$/i.test(entries[0]?.name ?? '') },
   { ids: ['procreate'], when: parts => parts.has('Document.archive') && parts.some(/\.chunk$|\.lz4$/) },
   { ids: ['idml'], when: parts => parts.has('designmap.xml') },
   { ids: ['usdz'], when: ({ entries }) => /\.usd[ac]?$/.test(entries[0]?.name ?? '') && entries.every(entry => entry.method === 0) },
   { ids: ['f3d'], when: parts => parts.some(/^FusionAssetName/) || parts.has('Manifest.dat') },
-  { ids: ['apk'], when: parts => parts.has('AndroidManifest.xml') && parts.some(/\.dex$/) },
+  { ids: ['apk'], when: parts => parts.has('AndroidManifest.xml') },
   { ids: ['jar'], when: parts => parts.has('META-INF/MANIFEST.MF') },
   { ids: ['npz'], when: parts => parts.every(/\.npy$/) },
   // nothing but pictures: whether it is meant as pages to leaf through, only its name says
@@ -90,6 +109,12 @@ const BY_PARTS: readonly { ids: string[], when(parts: Parts): boolean | Promise<
 async function rootIs(parts: Parts, pattern: RegExp): Promise<boolean> {
   return parts.has('META-INF/container.xml') && pattern.test(await parts.text('META-INF/container.xml') ?? '')
 }
+
+/** Parts without which no program opens a package of markup, and what it is by the place of its main part (ECMA-376 part 2 §9, §10.1.2). */
+const PLACES: readonly (readonly [main: string, id: string])[] = [
+  ['word/document.xml', 'docx'], ['xl/workbook.xml', 'xlsx'], ['ppt/presentation.xml', 'pptx'], ['3D/3dmodel.model', '3mf'],
+]
+const TYPES = '[Content_Types].xml'
 
 function isArchived(parts: Parts): boolean {
   return parts.some(/^Index\/.*\.iwa$/) || parts.has('Index.zip')
@@ -111,6 +136,8 @@ export async function tellPackage(entries: readonly Entry[], text: (name: string
   }
   const told = await tellDeclared(parts) ?? await tellTyped(parts)
   if (told) return told
+  const place = PLACES.find(([main]) => parts.has(main))
+  if (place && !parts.has(TYPES)) return { ids: [place[1]], main: TYPES }
   for (const { ids, when } of BY_PARTS) if (await when(parts)) return { ids: [...ids] }
   return { ids: ['zip'] }
 }

@@ -1,0 +1,38 @@
+import { crc32 } from '../../../bytes/checksum'
+import { latin1, startsWith, u32be, u32le } from '../../../bytes/read'
+import type { FileBytes } from '../../../bytes/source'
+import { damaged, endsEarly, reading, sized } from '../../reading'
+import type { Reading } from '../../reading'
+
+/** So much of a chunk is held against its sum. */
+const CHUNK_READ = 16 * 1024 * 1024
+
+/** Chunks with length, name and sum, as in PNG (MNG 1.0, JNG 1.0): the first states the size, one of its own closes. */
+export async function readChunked(file: FileBytes, id: string, closing: string): Promise<Reading> {
+  const props = { width: u32be(file.head, 16), height: u32be(file.head, 20) }
+  let offset = 8
+  for (let chunks = 0; offset + 12 <= file.size && chunks < 1_000_000; chunks++) {
+    const [length, name] = [u32be(await file.read(offset, 4), 0), latin1(await file.read(offset + 4, 4))]
+    if (offset + 12 + length > file.size) return damaged(id, endsEarly(file.size, offset + 12 + length), { props })
+    if (length <= CHUNK_READ) {
+      const bytes = await file.read(offset + 4, length + 8)
+      if (crc32(bytes.subarray(0, -4)) !== u32be(bytes, length + 4)) return damaged(id, { kind: 'chunk-checksum', name }, { props })
+    }
+    if (name === closing) return reading(id, { verified: 'checksum', props })
+    offset += 12 + length
+  }
+  return damaged(id, { kind: 'closing-chunk-missing' }, { props })
+}
+
+/** A scanned film picture (SMPTE ST 268): byte order by the first letters, then offset and length of the whole. */
+export function readFilmScan(head: Uint8Array, size: number): Reading {
+  const long = startsWith(head, 'SDPX') ? u32be : u32le
+  return sized('dpx', size, long(head, 16) === 0xFFFFFFFF ? 0 : long(head, 16), { props: { width: long(head, 772), height: long(head, 776) } })
+}
+
+/** A workstation's picture: eight numbers, then colours and points. */
+export function readWorkstation(head: Uint8Array, size: number): Reading {
+  const [width, height, depth, length, type] = [4, 8, 12, 16, 20].map(offset => u32be(head, offset)) as [number, number, number, number, number]
+  const points = type === 2 ? length : Math.ceil(width * depth / 16) * 2 * height
+  return sized('ras', size, 32 + u32be(head, 28) + points, { props: { width, height, depth: depth > 8 ? 8 : depth } })
+}

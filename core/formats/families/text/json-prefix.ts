@@ -1,0 +1,58 @@
+/** One token of JSON (RFC 8259 §2), with the white space before it. */
+const TOKEN = /[ \t\r\n]*(?:([{}[\],:])|("(?:[^"\\\u0000-\u001F]|\\(?:["\\/bfnrt]|u[\dA-Fa-f]{4}))*")|(?:-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][+-]?\d+)?|true|false|null)(?![\w.+-]))/y
+/** What a token may look like that the end of the text cut. */
+const CUT = /^[ \t\r\n]*(?:"(?:[^"\\\u0000-\u001F]|\\(?:["\\/bfnrt]|u[\dA-Fa-f]{4}))*(?:\\(?:u[\dA-Fa-f]{0,3})?)?|-?\d*\.?\d*(?:[eE][+-]?\d*)?|t(?:r(?:ue?)?)?|f(?:a(?:l(?:se?)?)?)?|n(?:u(?:ll?)?)?)?$/
+
+type Wanted = 'value' | 'value or end' | 'key' | 'key or end' | 'colon' | 'comma or end' | 'nothing'
+
+/** What may follow a bracket, comma or colon; `null`: it may not stand here. */
+function after(sign: string, wanted: Wanted, open: string[]): Wanted | null {
+  const isValue = wanted === 'value' || wanted === 'value or end'
+  if (sign === '{' || sign === '[') {
+    if (!isValue) return null
+    open.push(sign === '{' ? '}' : ']')
+    return sign === '{' ? 'key or end' : 'value or end'
+  }
+  if (sign === '}' || sign === ']') {
+    const fits = wanted === 'comma or end' || wanted === (sign === '}' ? 'key or end' : 'value or end')
+    if (!fits || open.pop() !== sign) return null
+    return open.length === 0 ? 'nothing' : 'comma or end'
+  }
+  if (sign === ',') {
+    if (wanted !== 'comma or end') return null
+    return open.at(-1) === '}' ? 'key' : 'value'
+  }
+  return wanted === 'colon' ? 'value' : null
+}
+
+/**
+ * Whether a text is the beginning of JSON that stops before its end: the mark of a text cut short, not of one that is no JSON.
+ *
+ * @example
+ * isJsonBeginning('{"a": [1, 2') //=> true
+ * isJsonBeginning('[0.1] a list of changes') //=> false
+ */
+export function isJsonBeginning(text: string): boolean {
+  const open: string[] = []
+  let wanted: Wanted = 'value'
+  for (let offset = 0; offset < text.length;) {
+    TOKEN.lastIndex = offset
+    const match = TOKEN.exec(text)
+    // a number at the very end may go on
+    if (!match || (TOKEN.lastIndex === text.length && /[\d.]$/.test(text))) return open.length > 0 && CUT.test(text.slice(offset))
+    const [, sign, quoted] = match
+    if (sign !== undefined) {
+      const next = after(sign, wanted, open)
+      if (next === null || next === 'nothing') return false
+      wanted = next
+    }
+    else if (wanted === 'key' || wanted === 'key or end') {
+      if (quoted === undefined) return false
+      wanted = 'colon'
+    }
+    else if (wanted === 'value' || wanted === 'value or end') wanted = 'comma or end'
+    else return false
+    offset = TOKEN.lastIndex
+  }
+  return open.length > 0
+}
