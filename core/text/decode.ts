@@ -57,8 +57,8 @@ export function decodeWritten(bytes: Uint8Array): DecodedText | null {
 
 /** What is said of a text in an older encoding that could be read; `null` where it is in UTF-8 or UTF-16. */
 export function sayOldText({ encoding }: DecodedText): string | null {
-  const name = ({ 'windows-1252': 'Windows-1252', 'macintosh': 'Mac Roman' } as Record<string, string>)[encoding]
-  if (name === undefined) return null
+  if (/^utf|^us-ascii/.test(encoding)) return null
+  const name = ({ 'windows-1252': 'Windows-1252', 'macintosh': 'Mac Roman' } as Record<string, string>)[encoding] ?? encoding.toUpperCase()
   return `is not saved in UTF-8; it was read as ${name}: look whether letters such as ä, é, ø are right, and save it as UTF-8`
 }
 

@@ -14,6 +14,9 @@ const TOLD: Readonly<Record<string, number>> = {
 }
 /** What the detector calls western text, whatever its page. */
 const WESTERN = /^(?:ISO-8859-1|windows-1252)$/
+/** Letters of the same script: in a few of them the western page is as likely, and the more usual. */
+const LATIN = /^(?:ISO-8859-[29]|windows-125[047])$/
+const FEW = 8
 const WIDE = new Set(['Shift_JIS', 'EUC-JP', 'EUC-KR', 'Big5', 'GB18030'])
 
 /** Text in an encoding of eight bits or of several bytes a character, older than UTF-8. */
@@ -86,6 +89,7 @@ const tellEarly = (sample: Uint8Array) => (tellCyrillic(sample) === 'ibm866' ? '
 function tellLetters(sample: Uint8Array, matches: readonly { name: string, confidence: number }[], sureness: number): string | null {
   const [best] = sureness > 0 ? matches : matches.filter(one => !WESTERN.test(one.name))
   if (!best || best.confidence < (TOLD[best.name] ?? 101) * sureness) return null
+  if (LATIN.test(best.name) && sample.filter(byte => byte >= 0x80).length < FEW) return null
   const name = best.name.toLowerCase()
   const text = new TextDecoder(name).decode(sample)
   // words are divided, and hardly a character is unknown: extensions of an encoding have a few the decoder does not know
