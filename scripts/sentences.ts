@@ -147,7 +147,7 @@ export function sentencesPage(): string {
     ]
   })
   const faults = (Object.keys(FAULTS) as Fault['kind'][]).map(kind => sayFault({
-    kind, percent: 40, found: 1, stated: 2, part: 3, count: 4, name: 'x', megabytes: 5, text: 'said',
+    kind, percent: 40, found: 1, stated: 2, part: 3, count: 4, name: 'x', megabytes: 5, line: 6, text: 'said',
   } as unknown as Fault))
   return [
     '# What is said', '',

@@ -124,7 +124,7 @@ function tellWestern(sample: Uint8Array): string | null {
   const windows = [0x81, 0x8D, 0x8F, 0x90, 0x9D].some(byte => sample.includes(byte)) ? Infinity : oddness(decodeWindows(sample))
   const [mac, original] = [oddness(decodeMac(sample)), oddness(decodeOriginal(sample))]
   if (windows <= mac && windows <= original) return 'windows-1252'
-  return mac < original ? 'macintosh' : 'ibm437'
+  return mac <= original ? 'macintosh' : 'ibm437'
 }
 
 /** Whether letters past ASCII stand in rows, as those of another script do. */
