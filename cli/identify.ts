@@ -1,10 +1,9 @@
 import { basename } from 'node:path'
-import { nameFormat } from '../core/formats/identify'
+import { nameFormat, readingUnder } from '../core/formats/identify'
 import { extensionFits, formatById } from '../core/formats/registry'
 import { splitExtension } from '../core/names/extension'
 import { showText } from '../core/text/show'
 import { sayFault } from '../core/wording/index'
-import type { Reading } from '../core/formats/reading'
 import { readPath } from './hash'
 import { chooseOutput, InputError, parse, print } from './options'
 
@@ -20,9 +19,9 @@ export async function run(args: string[], usage: string): Promise<number> {
 async function identifyAll(paths: readonly string[], output: string): Promise<boolean> {
   let failed = false
   for (const path of paths) {
-    const reading: Reading = await readPath(path)
-    const reason = reading.fault && sayFault(reading.fault)
     const { extension } = splitExtension(basename(path).normalize('NFC'))
+    const reading = readingUnder(await readPath(path), extension)
+    const reason = reading.fault && sayFault(reading.fault)
     const id = nameFormat(reading, extension)
     const facts = {
       path, format: id, mediaType: formatById(id)?.mediaType ?? null, extensionFits: extensionFits(id, extension),

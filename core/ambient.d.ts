@@ -8,3 +8,11 @@ declare function structuredClone<T>(value: T): T
 declare class TextEncoder {
   encode(input?: string): Uint8Array
 }
+interface ReadableStreamReader<T> {
+  read(): Promise<{ done: boolean, value?: T }>
+  cancel(): Promise<void>
+}
+declare class ReadableStream<T> {
+  constructor(source: { pull(controller: { enqueue(piece: T): void, close(): void }): Promise<void> })
+  getReader(): ReadableStreamReader<T>
+}

@@ -93,6 +93,9 @@ const reading = exact({
     .nullable().defined()
     .test('fault', '${path} is no fault that is known here', found => found === null || readFault(found) !== null),
   blank: yup.boolean().oneOf([true]),
+  brokenAs: yup.mixed<Record<string, Fault>>().test('faults', '${path} names faults that are not known here', found => found === undefined
+    || (typeof found === 'object' && found !== null && Object.keys(found).length <= 8
+      && Object.entries(found).every(([id, fault]) => id.length <= 20 && readFault(fault) !== null))),
   props: yup.lazy((found: unknown) => exact(Object.fromEntries(Object.keys(typeof found === 'object' && found !== null ? found : {})
     .slice(0, 100).map(key => [key, yup.mixed().required()])))),
 })

@@ -29,7 +29,10 @@ const values = computed((): [name: string, value: PropertyValue][] => {
   if (!reading) return []
   return [...(reading.version ? [['version', reading.version] as [string, PropertyValue]] : []), ...Object.entries(reading.props)]
 })
-const accepted = computed(() => props.formats.find(format => sample.value && countsAs(sample.value.id, format.id, sample.value.extension.toLowerCase())))
+const accepted = computed(() => {
+  const { id, extension } = sample.value ?? {}
+  return id === undefined ? undefined : props.formats.find(format => countsAs(id, format.id, extension?.toLowerCase() ?? ''))
+})
 const askable = (name: string) => propertyOf(name) !== undefined && (formatById(sample.value?.id ?? '')?.measures.includes(name) ?? false)
 
 async function take(file: File | undefined) {

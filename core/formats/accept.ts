@@ -23,7 +23,8 @@ export function acceptFormat(reading: Reading, extension: string, formats: reado
   const claims = formatsOfExtension(extension.toLowerCase()).some(id => reading.candidates.includes(id))
   const named = nameFormat(reading, extension)
   if (formats.length === 0) return { id: named, accepted: null, fits: true }
-  const tried = claims ? [named] : reading.candidates
+  // what a text would be damaged as, only its extension says it is
+  const tried = claims ? [named] : reading.candidates.filter(id => !Object.hasOwn(reading.brokenAs ?? {}, id))
   for (const id of tried) {
     const accepted = formats.find(one => countsAs(id, one.id, extension.toLowerCase()))
     if (accepted) return { id, accepted, fits: true }

@@ -13,6 +13,7 @@ import type { Family, Proof } from './family'
 import { formatsOfExtension } from './registry'
 import { reading, unread } from './reading'
 import type { Reading } from './reading'
+import { ownOf } from '../text/own'
 import { endsInZeros, holdsLines, wasSentAsText } from './transfer'
 
 /** Asked in this order; the first that knows the bytes answers. Text comes last, since it accepts almost anything. */
@@ -71,4 +72,16 @@ async function proveTransfer(file: FileBytes, reading: Reading): Promise<Reading
 export function nameFormat(reading: Reading, extension: string): string {
   const claimed = formatsOfExtension(extension.toLowerCase())
   return reading.candidates.find(id => claimed.includes(id)) ?? reading.candidates[0] ?? 'unknown'
+}
+
+/**
+ * The reading of a file of this extension: text that is to be data by its name, and does not parse as that, is damaged.
+ *
+ * @param extension - as received, any case, without dot
+ * @example
+ * readingUnder(await readBytes(sourceFromBytes(new TextEncoder().encode('{"a" 1}'))), 'json').state //=> 'damaged'
+ */
+export function readingUnder(reading: Reading, extension: string): Reading {
+  const fault = reading.brokenAs && ownOf(reading.brokenAs, nameFormat(reading, extension))
+  return fault ? { ...reading, state: 'damaged', fault } : reading
 }

@@ -16,6 +16,8 @@ export interface Reading {
   /** Why it is damaged, locked or unread, or what could not be told; its words stand in `wording`. */
   fault: Fault | null
   props: Record<string, PropertyValue>
+  /** Candidates that do not parse, and why: a file that claims by its extension to be one of them is damaged. Left out where all do. */
+  brokenAs?: Record<string, Fault>
   /** Opens, but holds nothing: no words or pictures, no triangles, only a header row. Left out where it holds something or cannot be told. */
   blank?: true
 }

@@ -1,3 +1,4 @@
+import { readingUnder } from '../formats/identify'
 import type { ReceivedFile } from '../arrivals/received'
 import type { Seen, Undoing } from '../folders/ways-in'
 import type { CopyMark } from '../names/copy-marks'
@@ -66,8 +67,11 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
   for (const { undo } of root?.undoings ?? []) seen = undo(seen)
   const sender = file.sender === undefined ? [] : root?.senders.get(file.sender.toLowerCase()) ?? []
   const name = seen.extension === '' ? seen.base : `${seen.base}.${seen.extension}`
+  const called = splitExtension(name)
+  const reading = readingUnder(file.reading, called.extension)
   return {
-    index, file, name, ...splitExtension(name), cut: seen.cut, sentBy: [...new Set([...seen.sentBy, ...sender])],
+    index, file: reading === file.reading ? file : { ...file, reading }, name, ...called, cut: seen.cut,
+    sentBy: [...new Set([...seen.sentBy, ...sender])],
     timeInDoubt: (root?.copyTimes ?? false) && file.receivedAtFrom === 'modified',
     folder: seen.folder, levels: levelsOf(seen.folder), folderLost: seen.folder === '' && (seen.cut > 0 || file.sender !== undefined), told: {},
   }

@@ -31,5 +31,8 @@ export function storableReading(reading: Reading): Reading {
   return {
     ...reading, version: reading.version && storableText(reading.version.slice(0, 60)),
     fault: reading.fault && storableFault(reading.fault), props,
+    ...(reading.brokenAs
+      ? { brokenAs: Object.fromEntries(Object.entries(reading.brokenAs).map(([id, fault]) => [storableText(id), storableFault(fault)])) }
+      : {}),
   }
 }

@@ -8,7 +8,10 @@ import { UNPACK_LIMIT } from '../../family'
 import type { Proof } from '../../family'
 import { damaged, reading } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
+import { unpackLzma } from './lzma'
 import { isTarHeader } from './tar'
+import type { Frame, Unpacked } from './unpack'
+import { unpackBlocks, unpackFrames, unpackSequences, unpackStreams } from './unpack'
 
 /** gzip (RFC 1952): one member or several, each with a CRC and a length behind it. */
 export async function readGzip(file: FileBytes, proof: Proof): Promise<Reading> {
@@ -83,11 +86,27 @@ function tellPacked(start: Uint8Array): string {
   return 'gz'
 }
 
-/** bzip2: the end mark (digits of √π) stands at any bit near the end. What is inside is not unpacked, so the name tells a tape archive. */
-export async function readBzip(file: FileBytes): Promise<Reading | null> {
+/** What a compressed file is once its data is unpacked; where it is not, the name tells a tape archive. */
+function tellUnpacked(id: string, { damage, length, start, checked }: Unpacked): Reading {
+  const ids = isTarHeader(start) ? [`tar.${id}`] : [id, ...length === null ? [`tar.${id}`] : []]
+  const kinds = startsWith(start, 'BLENDER') ? ['blend'] : ids
+  const told = FORMATS_OF_TAPES.has(id) || !isTarHeader(start) ? kinds : [id]
+  if (damage) return damaged(told, damage, { verified: 'checksum' })
+  if (length === null) return reading(told, { verified: 'structure' })
+  return reading(told, { verified: checked ? 'checksum' : 'structure', props: { unpackedSize: length } })
+}
+
+const FORMATS_OF_TAPES = new Set(['bz2', 'xz', 'zst'])
+
+/** bzip2: the end mark (digits of √π) stands at any bit near the end, or other bytes follow it. */
+export async function readBzip(file: FileBytes, proof: Proof): Promise<Reading | null> {
   const { head } = file
   if (!/^BZh[1-9](?:1AY&SY|\x17\x72\x45\x38\x50\x90)/.test(latin1(head, 0, 10))) return null
   const ids = ['bz2', 'tar.bz2']
+  if (proof.checksums) {
+    const unpacked = await unpackBlocks(file)
+    if (unpacked.length !== null) return tellUnpacked('bz2', unpacked)
+  }
   const tail = (await file.tail()).slice(-12)
   let bits = ''
   for (const byte of tail) bits += byte.toString(2).padStart(8, '0')
@@ -96,7 +115,7 @@ export async function readBzip(file: FileBytes): Promise<Reading | null> {
 }
 
 /** xz (file format 1.1 §2): stream footer with its own CRC, before it the index whose length the footer states. */
-export async function readXz(file: FileBytes): Promise<Reading> {
+export async function readXz(file: FileBytes, proof: Proof): Promise<Reading> {
   const ids = ['xz', 'tar.xz']
   const tail = await file.tail()
   // streams may be padded with zeros in fours (§2.2)
@@ -122,22 +141,29 @@ export async function readXz(file: FileBytes): Promise<Reading> {
     return value
   }
   let [unpacked, packed] = [0, 0]
-  for (let left = number(); left > 0 && offset < index.length; left--) {
+  const blocks = number()
+  for (let left = blocks; left > 0 && offset < index.length; left--) {
     packed += Math.ceil(number() / 4) * 4
     unpacked += number()
   }
   // several streams in one file: only the last one's index is read
+  if (proof.checksums) {
+    const contents = await unpackStreams(file, blocks === 1 ? unpacked : null)
+    if (contents.length !== null) return tellUnpacked('xz', contents)
+  }
   const alone = 12 + packed + length + 12 === file.size - (tail.length - end)
   return reading(ids, { verified: 'structure', props: alone ? { unpackedSize: unpacked } : {} })
 }
 
 /** Zstandard (RFC 8878 §3.1): frames of blocks, each block with its length. */
-export async function readZstandard(file: FileBytes): Promise<Reading> {
+export async function readZstandard(file: FileBytes, proof: Proof): Promise<Reading> {
   const ids = ['zst', 'tar.zst']
   const read = cursor(file)
+  const frames: Frame[] = []
   let offset = 0
   while (offset < file.size) {
     const header = await read(offset, 18)
+    const from = offset
     if ((u32le(header, 0) & 0xFFFFFFF0) >>> 0 === 0x184D2A50) {
       offset += 8 + u32le(header, 4)
       continue
@@ -155,12 +181,25 @@ export async function readZstandard(file: FileBytes): Promise<Reading> {
       offset += 3 + (((bits >> 1) & 3) === 1 ? 1 : bits >> 3)
     }
     offset += descriptor & 4 ? 4 : 0
+    frames.push({ from, to: offset, checked: (descriptor & 4) !== 0, window: windowOf(header, descriptor) })
   }
-  return offset > file.size ? damaged(ids, { kind: 'ends-in-packed-data' }) : reading(ids, { verified: 'structure' })
+  if (offset > file.size) return damaged(ids, { kind: 'ends-in-packed-data' })
+  const contents = proof.checksums ? await unpackFrames(file, frames) : null
+  return contents && contents.length !== null ? tellUnpacked('zst', contents) : reading(ids, { verified: 'structure' })
+}
+
+/** Bytes of history a frame asks for (RFC 8878 §3.1.1.1.2): as its window states, or as long as its contents. */
+function windowOf(header: Uint8Array, descriptor: number): number {
+  if (!((descriptor >> 5) & 1)) return 2 ** (10 + (u8(header, 5) >> 3)) * (1 + (u8(header, 5) & 7) / 8)
+  const place = 5 + ([0, 1, 2, 4][descriptor & 3] ?? 0)
+  const width = [1, 2, 4, 8][descriptor >> 6] ?? 1
+  if (width === 8) return u64le(header, place)
+  if (width === 4) return u32le(header, place)
+  return width === 2 ? u16le(header, place) + 256 : u8(header, place)
 }
 
 /** LZ4 frame format 1.6: blocks with lengths, closed by a zero. */
-export async function readLz4(file: FileBytes): Promise<Reading> {
+export async function readLz4(file: FileBytes, proof: Proof): Promise<Reading> {
   const flags = u8(file.head, 4)
   let offset = 7 + (flags & 8 ? 8 : 0) + (flags & 1 ? 4 : 0)
   for (;;) {
@@ -172,11 +211,16 @@ export async function readLz4(file: FileBytes): Promise<Reading> {
     offset += length + (flags & 16 ? 4 : 0)
   }
   offset += flags & 4 ? 4 : 0
-  return offset > file.size ? damaged('lz4', { kind: 'ends-before-checksum' }) : reading('lz4', { verified: 'structure' })
+  if (offset > file.size) return damaged('lz4', { kind: 'ends-before-checksum' })
+  const contents = proof.checksums ? await unpackSequences(file) : null
+  return contents && contents.length !== null ? tellUnpacked('lz4', contents) : reading('lz4', { verified: 'structure' })
 }
 
+/** What is unpacked by the plain unpacker, in memory. */
+const LZMA_READ = 4 * 1024 * 1024
+
 /** lzip: each member ends in a CRC, its unpacked and, from version 1 on, its packed length; other bytes may follow the last. */
-export async function readLzip(file: FileBytes): Promise<Reading> {
+export async function readLzip(file: FileBytes, proof: Proof): Promise<Reading> {
   if (u8(file.head, 4) === 0) return reading('lz')
   const tail = await file.tail()
   const whole = file.size <= tail.length
@@ -188,7 +232,16 @@ export async function readLzip(file: FileBytes): Promise<Reading> {
   const packed = u64le(end, 12)
   if (packed > file.size) return damaged('lz', { kind: 'length-end' })
   if (!startsWith(await file.read(file.size - packed, 4), 'LZIP')) return damaged('lz', { kind: 'end-missing' })
-  return reading('lz', { verified: 'structure', props: packed === file.size ? { unpackedSize: u64le(end, 4) } : {} })
+  const unpacked = u64le(end, 4)
+  if (packed !== file.size) return reading('lz', { verified: 'structure' })
+  const props = { unpackedSize: unpacked }
+  if (!proof.checksums || unpacked > LZMA_READ || packed > LZMA_READ) return reading('lz', { verified: 'structure', props })
+  // the window stands in one byte, the other settings are always the same
+  const contents = unpackLzma(Uint8Array.of(93, 0, 0, 0, 0), await file.read(6, packed - 26), unpacked)
+  if (!contents) return damaged('lz', { kind: 'packed-data-unreadable' }, { verified: 'checksum', props })
+  return crc32(contents) === u32le(end, 0)
+    ? reading('lz', { verified: 'checksum', props })
+    : damaged('lz', { kind: 'contents-checksum' }, { verified: 'checksum', props })
 }
 
 /** Whether bytes are the start of an LZMA file without a container: properties, window, and a length that is plausible. */

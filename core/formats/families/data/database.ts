@@ -4,7 +4,9 @@ import { damaged, reading, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
 /** SQLite database file format §1.3: page size at 16, page count at 28, application id at 68, format number at 60. */
-export function readDatabase({ head, size }: FileBytes): Reading {
+export async function readDatabase(file: FileBytes): Promise<Reading> {
+  const { head, size } = file
+
   const pageSize = u16be(head, 16) === 1 ? 65_536 : u16be(head, 16)
   const map = startsWith(head, 'GPKG', 68) || startsWith(head, 'GP10', 68) || startsWith(head, 'GP11', 68)
   // a geopackage numbers itself in the user version: 10300 is 1.3.0
@@ -14,6 +16,9 @@ export function readDatabase({ head, size }: FileBytes): Reading {
   const version = map ? mapVersion : '3'
   const id = map ? 'gpkg' : 'sqlite'
   if (pageSize < 512 || (pageSize & (pageSize - 1)) !== 0) return damaged(id, { kind: 'page-size' }, { version })
+  // free pages may be zeros, others never are (§1.5, §1.6)
+  const quarter = (await file.tail()).slice(-Math.ceil(size / 4))
+  if (quarter.every(byte => byte === 0) && u32be(head, 36) * pageSize < quarter.length) return damaged(id, { kind: 'last-part-zeros' }, { version })
   // the count is only valid where the change counter agrees with version-valid-for (§1.3.8)
   if (u32be(head, 24) === u32be(head, 92)) return sized(id, size, pageSize * u32be(head, 28), { version })
   return size % pageSize === 0 ? reading(id, { version, verified: 'structure' }) : damaged(id, { kind: 'ends-in-page' }, { version })
@@ -28,7 +33,7 @@ export function readHierarchical({ head, size }: FileBytes): Reading {
   const stated = wide === 8 ? u64le(head, end) : u32le(head, end)
   const ids = ['h5', 'nc']
   // one file of a set that a driver divided: the end is that of all (§II.B)
-  return /NCSA(?:fami|mult)/.test(latin1(head, 0, 512)) ? reading(ids, { version: String(version) }) : sized(ids, size, stated, { version: String(version) })
+  return /NCSA(?:fami|mult)/.test(latin1(head)) ? reading(ids, { version: String(version) }) : sized(ids, size, stated, { version: String(version) })
 }
 
 /** Array file: magic, version, a header that ends in the shape; the data follows at once. */

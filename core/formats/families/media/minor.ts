@@ -227,7 +227,8 @@ async function readHybrid(file: FileBytes): Promise<Reading> {
     const block = await file.read(offset, 32)
     if (!startsWith(block, 'wvpk')) break
     offset += 8 + u32le(block, 4)
-    done = u32le(block, 16) + u32le(block, 20)
+    // blocks of notes hold no samples
+    if (u32le(block, 20) > 0) done = u32le(block, 16) + u32le(block, 20)
   }
   if (offset > size) return damaged('wv', { kind: 'ends-in-block' }, { props })
   return samples < 0xFFFFFFFF && done < samples

@@ -41,7 +41,30 @@ export async function readRiff(file: FileBytes): Promise<Reading | null> {
   const reach = Math.max(offset - 1, id === 'wav' || unset(long(head, 4)) || startsWith(head, 'RF64') ? 0 : stated)
   if (reach > size) return damaged(id, endsEarly(size, reach), { props, version })
   if (id === 'wav' && !chunks.some(chunk => chunk.type === 'data')) return damaged(id, { kind: 'no-sound' }, { props })
+  if (id === 'wav' && await breaksOff(file, chunks.find(chunk => chunk.type === 'data'))) return damaged(id, { kind: 'last-part-zeros' }, { props })
   return reading(id, { verified: 'structure', props, version })
+}
+
+/** Whether sound stops in full swing and nothing but zeros follow for a third of it, to the last byte: silence sets in otherwise. */
+async function breaksOff(file: FileBytes, data: Chunk | undefined): Promise<boolean> {
+  const tail = await file.tail()
+  if (!data || tail.at(-1) !== 0) return false
+  const begins = data.at + 8
+  const third = Math.ceil((file.size - begins) / 3)
+  if (third < 256 || !tail.subarray(-Math.min(third, tail.length)).every(byte => byte === 0)) return false
+  let [low, high] = [begins, file.size]
+  // zeros reach to the end: where they begin is found by halving
+  while (high - low > 512) {
+    const middle = Math.floor((low + high) / 2)
+    const all = (await file.read(middle, Math.min(4096, file.size - middle))).every(byte => byte === 0)
+    if (all) high = middle
+    else low = middle
+  }
+  const before = await file.read(Math.max(begins, low - 512), high - Math.max(begins, low - 512))
+  let end = before.length
+  while (end > 0 && before[end - 1] === 0) end--
+  const last = before.subarray(Math.max(0, end - 128), end)
+  return last.length === 128 && last.filter(byte => byte === 0).length < 16
 }
 
 async function measureForm(id: string, form: string, file: FileBytes, chunks: readonly Chunk[]): Promise<{ props: Props, version?: string | null }> {

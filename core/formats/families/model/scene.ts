@@ -7,7 +7,8 @@ import type { PropertyValue, Reading } from '../../reading'
 export async function readBinaryScene(file: FileBytes): Promise<Reading> {
   const { head, size } = file
   const [version, stated] = [String(u32le(head, 4)), u32le(head, 8)]
-  if (stated > size) return damaged('glb', endsEarly(size, stated), { version })
+  // some writers leave the last padding out
+  if (stated > size + 3) return damaged('glb', endsEarly(size, stated), { version })
   // version 1 states the length of its description, which is always JSON, and no kind
   const json = latin1(await file.read(20, Math.min(u32le(head, 12), 8 * 1024 * 1024)))
   if (version !== '1' && latin1(head, 16, 20) !== 'JSON') return damaged('glb', { kind: 'description-missing' }, { version })

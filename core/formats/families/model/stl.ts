@@ -20,7 +20,7 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
   const stated = HEADER + TRIANGLE * triangles
   const told = { form: 'binary', triangles }
   // some programs append colours or names behind the last facet
-  const more = size > stated && size - stated < 4096 && triangles > 0
+  const more = size > stated && size - stated < 4096 && triangles > 0 && (size - stated) % TRIANGLE !== 0
   if (stated === size || (more && looksLikeFacets(head, Math.min(8, triangles)))) {
     if (triangles === 0) return size === HEADER && /solid|stl|binary/i.test(latin1(head, 0, 80))
       ? reading('stl', { verified: 'structure', props: told, blank: true })
@@ -49,12 +49,19 @@ export async function readBinaryStl(file: FileBytes): Promise<Reading | null> {
     if (zeros > 2 && zeros < triangles) return damaged('stl', { kind: 'triangles-zeros', count: zeros }, { props })
     return reading('stl', { verified: 'structure', props })
   }
+  if (hasUncounted(head, size, triangles)) return damaged('stl', { kind: 'lengths-disagree' }, { props: told })
   // cut short: only where every facet at hand is a plausible one, since any bytes could stand here
   if (stated > size && triangles < 50_000_000 && size >= HEADER + 2 * TRIANGLE
     && looksLikeFacets(head, Math.min(8, Math.floor((size - HEADER) / TRIANGLE)))) {
     return damaged('stl', { kind: 'ends-early', percent: Math.floor(100 * size / stated) }, { props: told })
   }
   return null
+}
+
+/** Facets behind those that are counted: the number is wrong, or not all of it is there. */
+function hasUncounted(head: Uint8Array, size: number, triangles: number): boolean {
+  const whole = (size - HEADER) / TRIANGLE
+  return triangles > 0 && whole > triangles && Number.isInteger(whole) && looksLikeFacets(head, Math.min(16, whole))
 }
 
 function looksLikeFacets(head: Uint8Array, count: number, flat = false): boolean {

@@ -82,7 +82,8 @@ async function isShifted(file: FileBytes, document: Document): Promise<boolean> 
     if (!('at' in place) || right + wrong >= 20) continue
     const text = latin1(await file.read(place.at, 2048))
     const match = /^\s*\d+ \d+ obj[^>]*?\/Length (\d+)(?! \d+ R)[^]{0,500}?>>\s*stream(\r\n|\n|\r)/.exec(text)
-    if (!match) continue
+    // readers find the end of what is not packed by themselves
+    if (!match?.[0].includes('/Filter')) continue
     const end = latin1(await file.read(place.at + match[0].length + Number(match[1]), 16))
     if (/^\s{0,2}endstream/.test(end)) right++
     else wrong++

@@ -32,7 +32,8 @@ export function readFilmScan(head: Uint8Array, size: number): Reading {
 
 /** A workstation's picture: eight numbers, then colours and points. */
 export function readWorkstation(head: Uint8Array, size: number): Reading {
-  const [width, height, depth, length, type] = [4, 8, 12, 16, 20].map(offset => u32be(head, offset)) as [number, number, number, number, number]
-  const points = type === 2 ? length : Math.ceil(width * depth / 16) * 2 * height
+  const [width, height, depth, type] = [4, 8, 12, 20].map(offset => u32be(head, offset)) as [number, number, number, number]
+  // packed points state only how long they are unpacked
+  const points = type === 2 ? 0 : Math.ceil(width * depth / 16) * 2 * height
   return sized('ras', size, 32 + u32be(head, 28) + points, { props: { width, height, depth: depth > 8 ? 8 : depth } })
 }

@@ -25,6 +25,13 @@ function after(sign: string, wanted: Wanted, open: string[]): Wanted | null {
   return wanted === 'colon' ? 'value' : null
 }
 
+/** What may follow one token; `null`: it may not stand here. */
+function step([, sign, quoted]: RegExpExecArray, wanted: Wanted, open: string[]): Wanted | null {
+  if (sign !== undefined) return after(sign, wanted, open)
+  if (wanted === 'key' || wanted === 'key or end') return quoted === undefined ? null : 'colon'
+  return wanted === 'value' || wanted === 'value or end' ? 'comma or end' : null
+}
+
 /**
  * Whether a text is the beginning of JSON that stops before its end: the mark of a text cut short, not of one that is no JSON.
  *
@@ -40,19 +47,27 @@ export function isJsonBeginning(text: string): boolean {
     const match = TOKEN.exec(text)
     // a number at the very end may go on
     if (!match || (TOKEN.lastIndex === text.length && /[\d.]$/.test(text))) return open.length > 0 && CUT.test(text.slice(offset))
-    const [, sign, quoted] = match
-    if (sign !== undefined) {
-      const next = after(sign, wanted, open)
-      if (next === null || next === 'nothing') return false
-      wanted = next
-    }
-    else if (wanted === 'key' || wanted === 'key or end') {
-      if (quoted === undefined) return false
-      wanted = 'colon'
-    }
-    else if (wanted === 'value' || wanted === 'value or end') wanted = 'comma or end'
-    else return false
+    const next: Wanted | null = step(match, wanted, open)
+    if (next === null || next === 'nothing') return false
+    wanted = next
     offset = TOKEN.lastIndex
   }
   return open.length > 0
+}
+
+/** The line up to which a text is JSON. */
+export function lineOfJsonError(text: string): number {
+  const open: string[] = []
+  let wanted: Wanted = 'value'
+  let offset = 0
+  for (;;) {
+    TOKEN.lastIndex = offset
+    const match = TOKEN.exec(text)
+    const next: Wanted | null = match ? step(match, wanted, open) : null
+    if (next === null) break
+    wanted = next
+    offset = TOKEN.lastIndex
+  }
+  const stop = offset + (/^\s*/.exec(text.slice(offset, offset + 4096))?.[0].length ?? 0)
+  return text.slice(0, stop).split('\n').length
 }

@@ -6,7 +6,10 @@ import type { PropertyValue, Reading } from '../../reading'
 import { FREE_TEXT_IDS } from '../../registry'
 import { readJson } from './json'
 import { readRecords } from './records'
-import { tellTable } from './table'
+import { tellTable, openQuote } from './table'
+import type { Fault } from '../../faults'
+import { findBrokenTag } from '../../../text/well-formed'
+import { lineOfJsonError } from './json-prefix'
 import { readHtml, readXml, skipProlog } from './xml'
 
 /** A grammar shows itself in so many bytes. */
@@ -68,10 +71,11 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
   const tableIds = table?.delimiter === '\t' ? ['tsv', 'csv', 'txt'] : ['csv', 'txt']
   const plainIds = table ? tableIds : ['txt']
   const likely = script ? [script, 'txt'] : plainIds
-  return reading(
-    [...likely, ...FREE_TEXT_IDS.filter(id => !likely.includes(id)), ...alsoAs(text)],
-    { verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}) },
-  )
+  const maybe = alsoAs(text)
+  const brokenAs = counted && text.trim() !== '' ? findBroken(text, maybe) : {}
+  return reading([...new Set([...likely, ...FREE_TEXT_IDS, ...maybe, ...Object.keys(brokenAs)])], {
+    verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}), ...(Object.keys(brokenAs).length > 0 ? { brokenAs } : {}),
+  })
 }
 
 /** Formats that a text may be although it does not begin as they usually do: under their extension it is believed. */
@@ -87,6 +91,19 @@ const MAYBE: readonly (readonly [id: string, may: (text: string) => boolean])[] 
 function alsoAs(text: string): string[] {
   const start = text.slice(0, COUNTED / 12)
   return MAYBE.flatMap(([id, may]) => (may(start) ? [id] : []))
+}
+
+/** Data that this text would be, and is not: what it says by its extension is then damaged, not another format. */
+function findBroken(text: string, maybe: readonly string[]): Record<string, Fault> {
+  const brokenAs: Record<string, Fault> = {}
+  if (!maybe.includes('json')) brokenAs.json = { kind: 'data-unreadable', line: lineOfJsonError(text) }
+  if (text.trimStart().startsWith('<')) {
+    const line = text.length <= COUNTED / 12 ? findBrokenTag(text.trimStart()) : null
+    if (line !== null) for (const id of ['xml', 'svg', 'gpx', 'kml', 'musicxml', 'dae']) brokenAs[id] = { kind: 'markup-broken', line }
+  }
+  const open = openQuote(text)
+  if (open !== null) for (const id of ['csv', 'tsv']) brokenAs[id] = { kind: 'quote-open', line: open }
+  return brokenAs
 }
 
 /** One value alone, or what people write into settings: comments, and commas behind the last value. */

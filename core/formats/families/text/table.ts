@@ -23,6 +23,30 @@ export function tellTable(text: string): { delimiter: string, columns: number, r
   return null
 }
 
+/**
+ * The line in which a field's quote is opened that no other closes, so that all that follows is one field; `null` where there
+ * is none. A quote counts where a field begins with it, as RFC 4180 has it; elsewhere it is a sign like others.
+ *
+ * @example
+ * openQuote('a,b\n"1,2\n3,4\n') //=> 2
+ */
+export function openQuote(text: string): number | null {
+  let line = 1
+  for (let offset = 0; offset < text.length; offset++) {
+    const code = text.charCodeAt(offset)
+    if (code === LF) line++
+    const before = offset === 0 ? LF : text.charCodeAt(offset - 1)
+    if (code !== QUOTE || ![LF, CR, 44, 59, 9].includes(before)) continue
+    const opened = line
+    let end = text.indexOf('"', offset + 1)
+    while (end >= 0 && text.charCodeAt(end + 1) === QUOTE) end = text.indexOf('"', end + 2)
+    if (end < 0) return opened
+    for (let at = text.indexOf('\n', offset); at >= 0 && at < end; at = text.indexOf('\n', at + 1)) line++
+    offset = end
+  }
+  return null
+}
+
 interface Records {
   columns: number
   records: number
