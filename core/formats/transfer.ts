@@ -6,6 +6,7 @@ import type { FileBytes } from '../bytes/source'
  * Raw pictures and sound may well end in black or silence, and discs and tapes in empty blocks: those are not among them.
  */
 const NEVER_ZEROS = new Set([
+  'der', 'p12', 'p7m', 'p7s', 'lwo', 'tnef', 'mpc', 'qxd', 'pyc', 'icc',
   'djvu', 'gif', 'webp', 'heic', 'avif', 'jxl', 'wv', 'tta', 'ape', 'dts', 'mp2', 'mpg', 'm2ts', 'swf', 'ivf', 'nut', 'rm', 'mkv', 'mka',
   'webm', 'avi', 'mid', 'amr', 'cab', 'zst', 'tar.zst', 'lz4', 'lzma', 'lzh', 'z', 'rpm', 'deb',
   'woff', 'woff2', 'ttf', 'otf', 'ttc', 'pcf', 'pcl', 'plt', 'cgm', 'emf', 'wmf', 'glb', '3ds', 'usdc', 'fbx', 'fgb', 'pcx',

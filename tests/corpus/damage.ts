@@ -17,14 +17,16 @@ const OPEN_ENDED = new Set([
   'mbox', 'mht', 'vtt', 'ass', 'ris', 'm3u', 'mif', 'tab', 'asc', 'po', 'pdb', 'cif', 'fasta', 'fastq', 'url', 'desktop', 'vtk',
   'usda', 'wrl', 'obj', 'mtl', 'brep', 'fig', 'plt', 'pcl', 'lyx', 'wasm',
   'mp2', 'aac', 'ac3', 'dts', 'mpg', 'nut', 'dcm', 'nc', 'fgb', 'class', 'lzma', 'z', 'qcow2', 'vmdk', 'rm', 'abw', 'hdr', 'pem',
+  'hdf4', 'miff', 'mrw', 'qxd', 'pyc', 'mpc',
 ])
 /** Producers whose files leave out what others of the same format write: no length, no count of frames, text form. */
-const LEFT_OUT = /piped|untagged|sox\.mp3|^\d+-libjxl\.jxl|assimp-fbxa|live|fragmented/
+const LEFT_OUT = new RegExp('piped|untagged|sox\\.mp3|^\\d+-libjxl\\.jxl|assimp-fbxa|live|fragmented'
+  + '|assimp-suite\\.x|lhasa-suite|xz-utils-suite\\.lz|hdf5-suite|suite\\.im1|suite\\.dcx')
 /** Raw samples, pages and blocks may well be zeros to the end; so may what holds them as they are. */
 const ZEROS_HAPPEN = new Set([
   'bmp', 'tif', 'dng', 'tga', 'dds', 'fits', 'sgi', 'psd', 'pam', 'pfm', 'ppm', 'pgm', 'pbm', 'ico', 'exr', 'dcm', 'wav', 'aiff',
   'caf', 'au', 'voc', 'w64', 'y4m', 'ply', 'elf', 'exe', 'gpkg', 'sqlite', 'dbf', 'shx', 'h5', 'nc', 'npy', 'mat', 'qcow2',
-  'vmdk', 'vhd', 'iso', 'tar', 'class', 'wasm', 'rm', 'wma', 'wmv', 'mxf', 'xls', 'doc', 'ppt', 'msi', 'lzma', 'z',
+  'dpx', 'ras', 'xwd', 'cin', 'miff', 'hdf4', 'mrw', 'dff', 'dsf', 'dcx', 'vmdk', 'vhd', 'iso', 'tar', 'class', 'wasm', 'rm', 'wma', 'wmv', 'mxf', 'xls', 'doc', 'ppt', 'msi', 'lzma', 'z',
 ])
 
 export const DAMAGES: readonly Damage[] = [
@@ -71,6 +73,7 @@ export const DAMAGES: readonly Damage[] = [
 /** Formats whose data carries checksums all over, so that a changed bit can be told. */
 const CHECKED = new Set([
   'png', 'apng', 'gz', 'tar.gz', 'flac', 'ogg', 'opus', 'ogv', 'docx', 'odt', 'odp', 'pptx', 'epub', '3mf', 'gnumeric', 'svgz',
+  'bz2', 'tar.bz2', 'xz', 'tar.xz', 'lz', 'fit', 'tnef', 'jng', 'mng',
 ])
 
 const isFree = (id: string): boolean => formatById(id)?.freeText ?? false

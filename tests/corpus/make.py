@@ -7,7 +7,8 @@ openexr libopenjp2-tools dcmtk libimage-exiftool-perl librsvg2-bin img2pdf potra
 twolame vorbis-tools opus-tools speex wavpack abcmidi mkvtoolnix openscad assimp-utils admesh occt-draw gdal-bin netcdf-bin zip unzip
 p7zip-full libarchive-tools arj jlha-utils gcab cpio rpm dpkg lzip ncompress genisoimage xorriso qemu-utils msitools default-jdk-headless
 gcc gcc-mingw-w64-x86-64-win32 openbabel sqlite3 fonttools woff2 xfonts-utils fonts-dejavu-core fonts-urw-base35 and python3-pil, -docx,
--openpyxl, -xlwt, -odf, -reportlab, -ezdxf, -numpy, -scipy, -h5py, -fonttools. Usage: make.py OUTPUT.zip"""
+-openpyxl, -xlwt, -odf, -reportlab, -ezdxf, -numpy, -scipy, -h5py, -fonttools. What other programs keep to try themselves with is added
+by suites.py. Usage: make.py OUTPUT.zip"""
 import json, os, shutil, subprocess, sys, tempfile, zipfile
 
 OUT = os.path.abspath(sys.argv[1])

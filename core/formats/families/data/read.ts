@@ -35,7 +35,7 @@ export const readData = readBySignature(SIGNATURES, {
   signed: readSigned,
   attachments: readAttachments,
   profile: ({ head, size }) => sized('icc', size, u32be(head, 0), { version: `${u8(head, 8)}.${u8(head, 9) >> 4}` }),
-  activity: ({ head, size }) => sized('fit', size, u8(head, 0) + u32le(head, 4) + 2, { version: `${u8(head, 1) >> 4}.${u8(head, 1) & 15}` }),
+  activity: readActivity,
   volume: readVolume,
 })
 
@@ -63,13 +63,36 @@ async function readMatrices(file: FileBytes): Promise<Reading> {
   return sized('mat', file.size, offset, { version: '5.0' })
 }
 
+/** Parts up to this length are held against their sums. */
+const SUMMED = 16 * 1024 * 1024
+
+/** A record of activities: header, messages of the stated length, and a sum of 16 bits over all (CRC-16 of ARC, from memory). */
+async function readActivity(file: FileBytes): Promise<Reading> {
+  const end = u8(file.head, 0) + u32le(file.head, 4)
+  const rest = { version: `${u8(file.head, 1) >> 4}.${u8(file.head, 1) & 15}` }
+  if (end + 2 > file.size || end > SUMMED) return sized('fit', file.size, end + 2, rest)
+  const bytes = await file.whole(end + 2)
+  let sum = 0
+  for (const byte of bytes.subarray(0, end)) {
+    sum ^= byte
+    for (let bit = 0; bit < 8; bit++) sum = sum & 1 ? (sum >>> 1) ^ 0xA001 : sum >>> 1
+  }
+  return sum === u16le(bytes, end) ? reading('fit', { ...rest, verified: 'checksum' }) : damaged('fit', { kind: 'contents-checksum' }, rest)
+}
+
 /** Attachments of a mail in a form of their own (MS-OXTNEF §2.1.3): attributes with level, number, length and sum. */
 async function readAttachments(file: FileBytes): Promise<Reading> {
   let offset = 6
   for (let attributes = 0; offset + 11 <= file.size && attributes < 100_000; attributes++) {
     const header = await file.read(offset, 9)
     if (![1, 2].includes(u8(header, 0))) return reading('tnef')
-    offset += 11 + u32le(header, 5)
+    const length = u32le(header, 5)
+    if (length <= SUMMED && offset + 11 + length <= file.size) {
+      const bytes = await file.read(offset + 9, length + 2)
+      const sum = bytes.subarray(0, length).reduce((total, byte) => total + byte, 0) & 0xFFFF
+      if (sum !== u16le(bytes, length)) return damaged('tnef', { kind: 'contents-checksum' })
+    }
+    offset += 11 + length
   }
   return sized('tnef', file.size, offset)
 }

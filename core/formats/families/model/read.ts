@@ -25,9 +25,7 @@ export const readModel = readBySignature(SIGNATURES, {
   },
   textStage: ({ head }) => reading('usda', { version: versionBy(/^#usda ([\d.]+)/, head) }),
   layeredScene: ({ head, size }) => sized('lwo', size, 8 + u32be(head, 4), { version: latin1(head, 8, 12) }),
-  frameScene: ({ head }) => reading('x', {
-    version: `${latin1(head, 4, 6)}.${latin1(head, 6, 8)}`, props: { form: latin1(head, 8, 11) === 'txt' ? 'ascii' : 'binary' },
-  }),
+  frameScene: readFrameScene,
   world: ({ head }) => reading('wrl', { version: versionBy(/^#VRML V([\d.]+)/, head) }),
   product: readProduct,
   binaryDrawing: ({ head }) => reading('dwg', { version: latin1(head, 0, 6) }),
@@ -54,6 +52,17 @@ async function readPlain(file: FileBytes): Promise<Reading | null> {
   }
   const start = latin1(file.head, 0, 1024)
   return (/^\s*(?:#|v |mtllib |o |g )/.test(start) ? await readObj(file) : null) ?? readMaterials(start)
+}
+
+/** Frames in braces as text, or tokens; the header says which, and whether it is packed. */
+async function readFrameScene(file: FileBytes): Promise<Reading> {
+  const { head } = file
+  const ascii = latin1(head, 8, 11) === 'txt'
+  const rest = { version: `${latin1(head, 4, 6)}.${latin1(head, 6, 8)}`, props: { form: ascii ? 'ascii' : 'binary' } }
+  if (!ascii) return reading('x', rest)
+  return /\}\s*(?:(?:\/\/|#)[^\n]*\s*)*$/.test(latin1((await file.tail()).slice(-512)))
+    ? reading('x', { ...rest, verified: 'structure' })
+    : damaged('x', { kind: 'closing-brace-missing' }, rest)
 }
 
 /** Sixteen fixed bytes close it (common among writers, from memory). */

@@ -37,3 +37,25 @@ export function readWorkstation(head: Uint8Array, size: number): Reading {
   const points = type === 2 ? 0 : Math.ceil(width * depth / 16) * 2 * height
   return sized('ras', size, 32 + u32be(head, 28) + points, { props: { width, height, depth: depth > 8 ? 8 : depth } })
 }
+
+/** Fax pages one behind the other: a table of where they begin, closed by zero. */
+export function readFaxPages({ head, size }: FileBytes): Reading {
+  let last = 0
+  for (let page = 0; page < 1024 && u32le(head, 4 + 4 * page) !== 0; page++) last = Math.max(last, u32le(head, 4 + 4 * page))
+  return sized('dcx', size, last + 128)
+}
+
+/** A picture of drawing commands: the last one says that it ends, in one byte or in two by its version. */
+export async function readCommands(file: FileBytes): Promise<Reading> {
+  const tail = await file.tail()
+  let end = tail.length
+  // some writers fill the last block
+  while (end > 0 && tail[end - 1] === 0) end--
+  return tail[end - 1] === 0xFF ? reading('pict', { verified: 'structure' }) : damaged('pict', { kind: 'end-mark-missing' })
+}
+
+/** A dump of a screen: header with the window's name, colours of 12 bytes, lines of a stated length. */
+export function readScreen(head: Uint8Array, size: number): Reading {
+  const [header, height, line, colours] = [0, 20, 48, 76].map(offset => u32be(head, offset)) as [number, number, number, number]
+  return sized('xwd', size, header + 12 * colours + line * height)
+}
