@@ -82,6 +82,7 @@ export function nameFormat(reading: Reading, extension: string): string {
  * readingUnder(await readBytes(sourceFromBytes(new TextEncoder().encode('{"a" 1}'))), 'json').state //=> 'damaged'
  */
 export function readingUnder(reading: Reading, extension: string): Reading {
-  const fault = reading.brokenAs && ownOf(reading.brokenAs, nameFormat(reading, extension))
+  const id = nameFormat(reading, extension)
+  const fault = reading.brokenAs && formatsOfExtension(extension.toLowerCase()).includes(id) ? ownOf(reading.brokenAs, id) : undefined
   return fault ? { ...reading, state: 'damaged', fault } : reading
 }

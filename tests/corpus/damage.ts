@@ -26,7 +26,8 @@ const LEFT_OUT = new RegExp('piped|untagged|sox\\.mp3|^\\d+-libjxl\\.jxl|assimp-
 const ZEROS_HAPPEN = new Set([
   'bmp', 'tif', 'dng', 'tga', 'dds', 'fits', 'sgi', 'psd', 'pam', 'pfm', 'ppm', 'pgm', 'pbm', 'ico', 'exr', 'dcm', 'wav', 'aiff',
   'caf', 'au', 'voc', 'w64', 'y4m', 'ply', 'elf', 'exe', 'gpkg', 'sqlite', 'dbf', 'shx', 'h5', 'nc', 'npy', 'mat', 'qcow2',
-  'dpx', 'ras', 'xwd', 'cin', 'miff', 'hdf4', 'mrw', 'dff', 'dsf', 'dcx', 'vmdk', 'vhd', 'iso', 'tar', 'class', 'wasm', 'rm', 'wma', 'wmv', 'mxf', 'xls', 'doc', 'ppt', 'msi', 'lzma', 'z',
+  'dpx', 'ras', 'xwd', 'cin', 'miff', 'hdf4', 'mrw', 'dff', 'dsf', 'dcx',
+  'vmdk', 'vhd', 'iso', 'tar', 'class', 'wasm', 'rm', 'wma', 'wmv', 'mxf', 'xls', 'doc', 'ppt', 'msi', 'lzma', 'z',
 ])
 
 export const DAMAGES: readonly Damage[] = [
@@ -66,7 +67,8 @@ export const DAMAGES: readonly Damage[] = [
       changed[position] = (changed[position] ?? 0) ^ 0x10
       return changed
     },
-    tellable: ({ bytes }) => bytes.length > 600,
+    // the longest of the sums that xz offers is not computed, nor what is packed by further filters
+    tellable: ({ bytes, path }) => bytes.length > 600 && !/xz-utils-suite/.test(path),
   },
 ]
 

@@ -1,7 +1,7 @@
 /** One token of JSON (RFC 8259 §2), with the white space before it. */
 const TOKEN = /[ \t\r\n]*(?:([{}[\],:])|("(?:[^"\\\u0000-\u001F]|\\(?:["\\/bfnrt]|u[\dA-Fa-f]{4}))*")|(?:-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][+-]?\d+)?|true|false|null)(?![\w.+-]))/y
 /** What a token may look like that the end of the text cut. */
-const CUT = /^[ \t\r\n]*(?:"(?:[^"\\\u0000-\u001F]|\\(?:["\\/bfnrt]|u[\dA-Fa-f]{4}))*(?:\\(?:u[\dA-Fa-f]{0,3})?)?|-?\d*\.?\d*(?:[eE][+-]?\d*)?|t(?:r(?:ue?)?)?|f(?:a(?:l(?:se?)?)?)?|n(?:u(?:ll?)?)?)?$/
+const CUT = /^[ \t\r\n]*(?:"(?:[^"\\\u0000-\u001F]|\\(?:["\\/bfnrt]|u[\dA-Fa-f]{4}))*(?:\\(?:u[\dA-Fa-f]{0,3})?)?|-?(?:0|[1-9]\d*)?(?:(?<=\d)\.\d*)?(?:(?<=\d)[eE][+-]?\d*)?|t(?:r(?:ue?)?)?|f(?:a(?:l(?:se?)?)?)?|n(?:u(?:ll?)?)?)?$/
 
 type Wanted = 'value' | 'value or end' | 'key' | 'key or end' | 'colon' | 'comma or end' | 'nothing'
 
@@ -25,6 +25,11 @@ function after(sign: string, wanted: Wanted, open: string[]): Wanted | null {
   return wanted === 'colon' ? 'value' : null
 }
 
+/** Where no value is wanted, nothing but the end may stand. */
+function mayBeCut(rest: string, wanted: Wanted): boolean {
+  return wanted === 'colon' || wanted === 'comma or end' ? rest.trim() === '' : CUT.test(rest)
+}
+
 /** What may follow one token; `null`: it may not stand here. */
 function step([, sign, quoted]: RegExpExecArray, wanted: Wanted, open: string[]): Wanted | null {
   if (sign !== undefined) return after(sign, wanted, open)
@@ -46,7 +51,7 @@ export function isJsonBeginning(text: string): boolean {
     TOKEN.lastIndex = offset
     const match = TOKEN.exec(text)
     // a number at the very end may go on
-    if (!match || (TOKEN.lastIndex === text.length && /[\d.]$/.test(text))) return open.length > 0 && CUT.test(text.slice(offset))
+    if (!match || (TOKEN.lastIndex === text.length && /[\d.]$/.test(text))) return open.length > 0 && mayBeCut(text.slice(offset), wanted)
     const next: Wanted | null = step(match, wanted, open)
     if (next === null || next === 'nothing') return false
     wanted = next

@@ -106,15 +106,17 @@ const PARSED = 4 * 1024 * 1024
 
 /** Encoding and nesting of a document that begins and ends rightly. What does not declare itself XML may be its forerunner. */
 async function proveMarkup(file: FileBytes, id: string, declared: boolean, rest: Partial<Reading>): Promise<Reading> {
-  if (!declared || file.size > PARSED) return reading(id, { ...rest, verified: 'structure' })
+  if (file.size > PARSED) return reading(id, { ...rest, verified: 'structure' })
   const decoded = decodeText(await file.whole(PARSED))
   const named = /^\s*<\?xml[^>]*\sencoding\s*=\s*["']([\w.-]+)/.exec(decoded?.text.slice(0, 512) ?? '')?.[1]?.toLowerCase() ?? 'utf-8'
   // without a word of it, markup is UTF-8 or has a mark (§4.3.3)
-  if (decoded && named === 'utf-8' && !/^utf|^us-ascii/.test(decoded.encoding)) {
+  if (declared && decoded && named === 'utf-8' && !/^utf|^us-ascii/.test(decoded.encoding)) {
     return damaged(id, { kind: 'encoding-not-its-own', stated: named }, rest)
   }
   const line = decoded ? findBrokenTag(decoded.text.replace(/^\uFEFF/, '').trimStart()) : null
-  return line === null ? reading(id, { ...rest, verified: 'structure' }) : damaged(id, { kind: 'markup-broken', line }, rest)
+  if (line === null) return reading(id, { ...rest, verified: 'structure' })
+  const fault = { kind: 'markup-broken' as const, line }
+  return declared ? damaged(id, fault, rest) : reading(id, { ...rest, brokenAs: { [id]: fault } })
 }
 
 function measure(id: string, tag: string, whole: string, props: Record<string, PropertyValue>): void {
