@@ -1,5 +1,7 @@
 import { latin1, startsWith, u16be, u32be, u64be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
+import { eachBox } from './boxes'
+import { lengthOfFragments } from './fragments'
 import { damaged, endsEarly, reading, setProps, thousandths } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
@@ -37,6 +39,9 @@ export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
     const index = await file.read(movie.at, Math.min(movie.length, INDEX_READ))
     const told = measureMovie(index)
     Object.assign(props, told.props)
+    if (props.duration === undefined && places.has('moof')) {
+      setProps(props, { duration: thousandths(await lengthOfFragments(file, index)) || undefined })
+    }
     reach = Math.max(reach, told.reach)
     sound = told.sound && !told.video
     zeros = told.packed && await anyZeros(file, told.places)
@@ -71,22 +76,6 @@ async function walkTop(file: FileBytes): Promise<{ places: Map<string, { at: num
     offset += length
   }
   return { places, end: offset }
-}
-
-/** Calls back for every box in a stretch; never deeper than it is asked to. */
-function eachBox(bytes: Uint8Array, from: number, to: number, take: (type: string, start: number, end: number) => void): void {
-  for (let offset = from, boxes = 0; offset + 8 <= to && boxes < 10_000; boxes++) {
-    let length = u32be(bytes, offset)
-    let start = offset + 8
-    if (length === 1) {
-      length = u64be(bytes, offset + 8)
-      start += 8
-    }
-    if (length === 0) length = to - offset
-    if (length < 8) return
-    take(latin1(bytes, offset + 4, offset + 8), start, Math.min(to, offset + length))
-    offset += length
-  }
 }
 
 interface Track {

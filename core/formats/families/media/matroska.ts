@@ -96,6 +96,8 @@ function measure(bytes: Uint8Array, kind: number, props: Record<string, Property
         case 0xB0: setProps(props, { width: number(start, length) }); break
         case 0xBA: setProps(props, { height: number(start, length) }); break
         case 0xB5: setProps(props, { sampleRate: Math.round(real(start, length)) }); break
+        // the rate that is heard, where the codec doubles it
+        case 0x78B5: setProps(props, { sampleRate: Math.round(real(start, length)) }); break
         case 0x9F: setProps(props, { channels: number(start, length) }); break
         default:
       }

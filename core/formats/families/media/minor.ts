@@ -2,10 +2,14 @@ import { cursor } from '../../../bytes/cursor'
 import { latin1, startsWith, u16be, u16le, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { FamilyReader } from '../../family'
+import { lengthOfNotes } from './notes-time'
 import { damaged, endsEarly, propertyText, reading, setProps, thousandths, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
 type Props = Record<string, PropertyValue>
+
+/** Note data up to this length is walked for how long it lasts. */
+const NOTES_READ = 4 * 1024 * 1024
 
 /** The rarer containers of sound and film. */
 export const MINOR_READERS = {
@@ -130,17 +134,23 @@ async function readNotes(file: FileBytes): Promise<Reading> {
   const [version, tracks] = [String(u16be(head, 8)), u16be(head, 10)]
   let offset = 8 + u32be(head, 4)
   let count = 0
+  const data: Uint8Array[] = []
   while (count < tracks && offset + 8 <= size) {
     const chunk = await file.read(offset, 8)
     const type = latin1(chunk, 0, 4)
     if (!/^[\x20-\x7E]{4}$/.test(type)) return damaged('mid', { kind: 'part-unreadable' }, { version })
-    if (type === 'MTrk') count++
+    if (type === 'MTrk') {
+      count++
+      if (file.size <= NOTES_READ) data.push(await file.read(offset + 8, u32be(chunk, 4)))
+    }
     offset += 8 + u32be(chunk, 4)
   }
   if (offset > size) return damaged('mid', endsEarly(size, offset), { version })
+  const props: Props = {}
+  if (data.length > 0) setProps(props, { duration: thousandths(lengthOfNotes(u16be(head, 12), data)) })
   return count < tracks
     ? damaged('mid', { kind: 'fewer-tracks', found: count, stated: tracks }, { version })
-    : reading('mid', { version, verified: 'structure' })
+    : reading('mid', { version, verified: 'structure', props })
 }
 
 const BASIC_BITS: Record<number, number> = { 1: 8, 2: 8, 3: 16, 4: 24, 5: 32, 6: 32, 7: 64, 27: 8 }

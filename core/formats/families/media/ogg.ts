@@ -51,10 +51,13 @@ function measure(head: Uint8Array): { id: string, props: Record<string, Property
       height: (u8(head, offset + 17) << 16) | (u8(head, offset + 18) << 8) | u8(head, offset + 19),
       frameRate: under > 0 ? thousandths(over / under) : undefined,
     })
+    const sound = text.indexOf('\x01vorbis')
+    if (sound >= 0) setProps(props, { audioCodec: 'vorbis', channels: u8(head, sound + 11), sampleRate: u32le(head, sound + 12) })
     return { id: 'ogv', props, rate: 0, skip: 0 }
   }
   if (startsWith(first, 'OpusHead')) {
-    setProps(props, { audioCodec: 'opus', channels: u8(first, 9), sampleRate: u32le(first, 12) || 48_000 })
+    // the rate it was recorded at is a note: what is decoded has always this one (RFC 7845 §5.1)
+    setProps(props, { audioCodec: 'opus', channels: u8(first, 9), sampleRate: 48_000 })
     return { id: 'opus', props, rate: 48_000, skip: u16le(first, 10) }
   }
   if (startsWith(first, '\x01vorbis')) {

@@ -125,7 +125,7 @@ async function measureAvi(file: FileBytes, chunks: readonly Chunk[]): Promise<Pr
   const props: Props = {}
   const list = chunks.find(chunk => chunk.type === 'LIST' && startsWith(chunk.start, 'hdrl', 8))
   if (!list) return props
-  const header = await file.read(list.at + 12, Math.min(list.length, 4096))
+  const header = await file.read(list.at + 12, Math.min(list.length, 65_536))
   const main = header.subarray(8)
   const [micro, frames] = [u32le(main, 0), u32le(main, 16)]
   setProps(props, {
@@ -138,5 +138,7 @@ async function measureAvi(file: FileBytes, chunks: readonly Chunk[]): Promise<Pr
   if (video >= 0 && codec >= 0) {
     setProps(props, { videoCodec: latin1(header, codec + 4, codec + 8).replace(/[^\x21-\x7E]/g, '').toLowerCase() || undefined })
   }
+  const sound = text.indexOf('strf', Math.max(0, text.indexOf('auds')))
+  if (text.includes('auds') && sound >= 0) setProps(props, { channels: u16le(header, sound + 10), sampleRate: u32le(header, sound + 12) })
   return props
 }
