@@ -550,7 +550,7 @@ export const TABLE: Record<string, FamilyRows> = {
   'source text': { measures: TEXT, rows: [
     ['py', 'source text', 'py', 'text/x-python', 'working', SOURCE],
     ['js', 'source text', 'js mjs cjs', 'text/javascript', 'working', SOURCE],
-    ['ts', 'source text', 'ts tsx', 'text/typescript', 'working', SOURCE],
+    ['ts', 'source text', 'ts tsx mts cts', 'text/typescript', 'working', SOURCE],
     ['jsx', 'source text', 'jsx', 'text/jsx', 'working', SOURCE],
     ['vue', 'source text', 'vue', 'text/x-vue', 'working', SOURCE],
     ['css', 'style sheet', 'css scss less', 'text/css', 'working', SOURCE],

@@ -5,6 +5,7 @@ import { damaged, propertyText, reading, setProps, sized } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { readArray, readAttributes, readDatabase, readHierarchical, readPackets, readTranslations } from './database'
 import { readFont } from './font'
+import { readSealed } from './pgp'
 import { readSigned } from './signed'
 import { SIGNATURES } from './signatures'
 
@@ -33,6 +34,7 @@ export const readData = readBySignature(SIGNATURES, {
   font: readFont,
   attributes: readAttributes,
   signed: readSigned,
+  sealed: readSealed,
   attachments: readAttachments,
   profile: ({ head, size }) => sized('icc', size, u32be(head, 0), { version: `${u8(head, 8)}.${u8(head, 9) >> 4}` }),
   activity: readActivity,

@@ -9,7 +9,6 @@ const isPlotted = (head: Uint8Array) =>
 const isPlainStatistics = (head: Uint8Array) =>
   u8(head, 0) >= 0x71 && u8(head, 0) <= 0x73 && [1, 2].includes(u8(head, 1)) && u8(head, 2) === 1 && u8(head, 3) === 0
 const isRecorded = (head: Uint8Array) => /^\d+ *$/.test(latin1(head, 184, 192)) && /^\d+ *$/.test(latin1(head, 252, 256))
-const isSigned = (head: Uint8Array) => /^[\x01-\x03]\x0D?/.test(latin1(head, 1, 3)) && latin1(head, 0, 32).includes('PGP')
 
 /** ISO 15076-1 §7.2: the file's own length, and a mark of four letters further in. */
 const isProfile = (head: Uint8Array) => latin1(head, 36, 40) === 'acsp'
@@ -51,7 +50,6 @@ export const SIGNATURES = signatures([
   { starts: 'd8:announce', reader: 'torrent' },
   { starts: 'bplist00', reader: 'list' },
   { starts: '\xC5\xD0\xD3\xC6', reader: 'previewed' },
-  { starts: ['\x84', '\x85', '\x8C'], when: isSigned, id: 'pgp' },
   { starts: ['IN;', 'BP', '\x1BE', '\x1B%', '\x1B.'], when: isPlotted, id: 'plt' },
   { starts: 'Obj\x01', id: 'avro' },
   { starts: '$FL2', id: 'sav' },
@@ -78,5 +76,6 @@ export const SIGNATURES = signatures([
   { when: isCompiledText, id: 'pyc' },
   { starts: '\x0E\x03\x13\x01', id: 'hdf4' },
   { starts: '\x30', reader: 'signed', tries: true },
+  { when: head => (u8(head, 0) & 0x80) !== 0, reader: 'sealed', tries: true },
   { when: head => [0x03, 0x30, 0x31, 0x43, 0x83, 0x8B, 0xF5, 0x71, 0x72, 0x73].includes(u8(head, 0)), reader: 'attributes' },
 ])

@@ -13,6 +13,8 @@ export interface Directory {
   entries: Entry[]
   /** Entries stated; more than `entries` holds only where the directory is longer than is read. */
   count: number
+  /** Only a password opens the directory. */
+  sealed?: true
   /** Bytes before the archive: a program or script that unpacks it. */
   shift: number
 }
@@ -40,6 +42,7 @@ export async function readDirectory(file: FileBytes): Promise<Directory | Fault 
   let length = u32le(tail, end + 12)
   let stated = u32le(tail, end + 16)
   let before = file.size - tail.length + end
+  let sealed = false
   const locator = end - 20
   if (locator >= 0 && startsWith(tail, 'PK\x06\x07', locator)) {
     const offset = u64le(tail, locator + 8)
@@ -49,11 +52,16 @@ export async function readDirectory(file: FileBytes): Promise<Directory | Fault 
       count = u64le(large, 32)
       length = u64le(large, 40)
       stated = u64le(large, 48)
+      // version 2 of the record names a cipher (§7.3.4)
+      sealed = u64le(large, 4) > 44 && u16le(large, 14) >= 62
     }
   }
   const shift = before - length - stated
   if (shift < 0) return { kind: 'directory-length' }
-  const entries = listEntries(await file.read(stated + shift, Math.min(length, DIRECTORY_READ)))
+  const listed = await file.read(stated + shift, Math.min(length, DIRECTORY_READ))
+  const entries = listEntries(listed)
+  // a directory that is itself encrypted (§7.3.4) stands behind a record of its own, or in no order that is known here
+  if (count > 0 && entries.length === 0 && (startsWith(listed, 'PK\x06\x08') || sealed)) return { entries, count, shift, sealed: true }
   if (count > 0 && entries.length === 0) return { kind: 'directory-unreadable' }
   if (length <= DIRECTORY_READ && entries.length < Math.min(count, ENTRIES_READ)) return { kind: 'directory-short' }
   return { entries, count, shift }

@@ -19,6 +19,7 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
     return damaged(guessCut(head), startsWith(head, 'PK\x07\x08') ? { kind: 'first-of-set' } : { kind: 'end-directory-missing' })
   }
   if ('kind' in directory) return damaged(guessCut(head), directory)
+  if (directory.sealed) return reading('zip', { state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
   const unpacked = new Map<string, Promise<string | null>>()
   const unpack = async (name: string): Promise<string | null> => {
     const bytes = await readPart(file, directory, name)
