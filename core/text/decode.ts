@@ -38,7 +38,7 @@ export function decodeText(bytes: Uint8Array, partial = false): DecodedText | nu
   if (utf8.length < bytes.length) return { text: utf8, encoding: 'utf-8' }
   // the one encoding for mail of seven bits that shifts to other letters
   // eslint-disable-next-line no-control-regex -- the escape is what is looked for
-  const shifted = /\x1B\$[@B]/.test(utf8) ? new TextDecoder('iso-2022-jp').decode(bytes) : null
+  const shifted = utf8.includes('\x1B') && /\x1B\$[@B]/.test(utf8) ? new TextDecoder('iso-2022-jp').decode(bytes) : null
   return shifted === null ? { text: utf8, encoding: 'us-ascii' } : { text: shifted, encoding: 'iso-2022-jp' }
 }
 
@@ -75,13 +75,13 @@ function tellUtf16(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
 /** Bell, tab, line ends, form feed, escape, end of file and backspace occur in text; other control characters do not. */
 // eslint-disable-next-line no-control-regex -- control characters are what is looked for
 const CONTROLS = /[\x00-\x06\x0B\x0E-\x19\x1C-\x1F]/
-/** A few marks and page ends among thousands of letters are still text; zeros never are. */
+/** A few marks and page ends among thousands of letters are still text; zeros in a row never are. */
 const RARE = 400
 
 function isPlain(text: string): boolean {
   if (!CONTROLS.test(text)) return true
   // eslint-disable-next-line no-control-regex -- control characters are what is looked for
-  return !text.includes('\0') && (text.match(/[\x01-\x06\x0B\x0E-\x19\x1C-\x1F]/g) ?? []).length * RARE <= text.length
+  return !text.includes('\0\0') && (text.match(/[\x00-\x06\x0B\x0E-\x19\x1C-\x1F]/g) ?? []).length * RARE <= text.length
 }
 
 /** UTF-32 by its mark, or by the zeros in every code point of it. */

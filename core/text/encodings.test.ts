@@ -33,9 +33,10 @@ describe('older encodings, as iconv writes them', () => {
     expect(decodeText(encoded(text, 'ISO-8859-15'))).toEqual({ text, encoding: 'iso-8859-15' })
   })
 
-  test('a bell among many lines is still text, a zero never is', () => {
+  test('a bell or one zero among many lines is still text, zeros in a row never are', () => {
     expect(decodeText(new TextEncoder().encode(`echo "\u0001${'x'.repeat(999)}"\n`))?.encoding).toBe('us-ascii')
-    expect(decodeText(new TextEncoder().encode(`a\0${'x'.repeat(999)}`))).toBeNull()
+    expect(decodeText(new TextEncoder().encode(`split('\0')${'x'.repeat(999)}`))?.encoding).toBe('us-ascii')
+    expect(decodeText(new TextEncoder().encode(`a\0\0${'x'.repeat(999)}`))).toBeNull()
     expect(decodeText(Uint8Array.from({ length: 300 }, (_, at) => 128 + (at * 37) % 128))).toBeNull()
   })
 })
@@ -47,4 +48,9 @@ describe('well-formed markup', () => {
   ])('%j breaks in line %s', (text, line) => {
     expect(findBrokenTag(text)).toBe(line)
   })
+})
+
+test('markup nested without an end is not followed, and takes no time', () => {
+  expect(findBrokenTag('<a>'.repeat(300_000))).toBeNull()
+  expect(findBrokenTag(`<a ${'b="c" '.repeat(20_000)}`)).toBe(1)
 })

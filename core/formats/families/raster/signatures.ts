@@ -5,7 +5,8 @@ const isIcon = (head: Uint8Array, size: number) =>
   u16le(head, 0) === 0 && (u16le(head, 2) === 1 || u16le(head, 2) === 2) && u16le(head, 4) > 0 && size > 22 && u8(head, 9) === 0
 /** A picture of drawing commands: the version stands behind an empty header of 512 bytes, a length and a frame. */
 const isPicture = (head: Uint8Array) => [0, 512].some(offset =>
-  /^(?:\0\x11\x02\xFF\x0C\0|\x11\x01)/.test(latin1(head, offset + 10, offset + 16)) && (offset === 0 || head.subarray(0, 512).every(byte => byte === 0)))
+  (offset === 0 ? /^\0\x11\x02\xFF\x0C\0/ : /^(?:\0\x11\x02\xFF\x0C\0|\x11\x01)/).test(latin1(head, offset + 10, offset + 16))
+  && (offset === 0 || head.subarray(0, 512).every(byte => byte === 0)))
 /** A dump of a screen: header length, version 7, three kinds of pixels, depth. */
 const isScreen = (head: Uint8Array, size: number) =>
   u32be(head, 0) >= 100 && u32be(head, 0) < 4096 && u32be(head, 4) === 7 && u32be(head, 8) <= 2 && u32be(head, 12) <= 32 && size > u32be(head, 0)

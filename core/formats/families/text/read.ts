@@ -80,17 +80,20 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
 
 /** Formats that a text may be although it does not begin as they usually do: under their extension it is believed. */
 const MAYBE: readonly (readonly [id: string, may: (text: string) => boolean])[] = [
-  ['html', text => /<\/?(?:html|body|div|p|table|span|a|h[1-6]|ul|li|script|style|head|br|img|td|form)\b[^>]*>/i.test(text)],
-  ['pem', text => /^-----BEGIN [A-Z0-9 ]+-----\r?$/m.test(text)],
-  ['pgp', text => /^-----BEGIN PGP [A-Z ]+-----\r?$/m.test(text)],
+  ['html', text => text.includes('<') && /<\/?(?:html|body|div|p|table|span|a|h[1-6]|ul|li|script|style|head|br|img|td|form)\b[^>]*>/i.test(text)],
+  ['pem', text => text.includes('-----BEGIN') && /^-----BEGIN [A-Z0-9 ]+-----\r?$/m.test(text)],
+  ['pgp', text => text.includes('-----BEGIN') && /^-----BEGIN PGP [A-Z ]+-----\r?$/m.test(text)],
   ['ps', text => /^%/.test(text) || /\s(?:def|moveto|showpage)\s/.test(text)],
-  ['po', text => /^msgid\s+"/m.test(text)],
+  ['po', text => text.includes('msgid') && /^msgid\s+"/m.test(text)],
   ['json', isLenientJson],
 ]
 
+/** Marks of other formats are looked for so far. */
+const MARKED = 64 * 1024
+
 function alsoAs(text: string): string[] {
-  const start = text.slice(0, COUNTED / 12)
-  return MAYBE.flatMap(([id, may]) => (may(start) ? [id] : []))
+  const start = text.slice(0, MARKED)
+  return MAYBE.flatMap(([id, may]) => (may(id === 'json' ? text : start) ? [id] : []))
 }
 
 /** Data that this text would be, and is not: what it says by its extension is then damaged, not another format. */
@@ -108,7 +111,7 @@ function findBroken(text: string, maybe: readonly string[]): Record<string, Faul
 
 /** One value alone, or what people write into settings: comments, and commas behind the last value. */
 function isLenientJson(text: string): boolean {
-  if (!/^[\s\d"tfn{[/-]/.test(text)) return false
+  if (text.length > COUNTED / 12 || !/^[\s\d"tfn{[/-]/.test(text)) return false
   const plain = text.replace(/("(?:[^"\\\n]|\\.)*")|\/\/[^\n]*|\/\*[^]*?\*\//g, '$1').replace(/,(\s*[}\]])/g, '$1')
   try {
     JSON.parse(plain)
@@ -132,7 +135,10 @@ async function readBroken(file: FileBytes): Promise<Reading | null> {
   const written = zero < 0 ? file.head : file.head.subarray(0, zero)
   if (written.length < 8 || !decodeText(written, true) || (zero >= 0 && !file.head.subarray(zero).every(byte => byte === 0))) return null
   const start = latin1(written, 0, 512).trimStart()
-  const ids = BEGINNINGS.find(([pattern]) => pattern.test(start))?.[1] ?? FREE_TEXT_IDS
+  const told = BEGINNINGS.find(([pattern]) => pattern.test(start))?.[1]
+  // signs without a space between them are no words
+  if (!told && !/\w\s/.test(start)) return null
+  const ids = told ?? FREE_TEXT_IDS
   return damaged([...ids], { kind: 'last-part-zeros' })
 }
 

@@ -31,17 +31,12 @@ export function tellTable(text: string): { delimiter: string, columns: number, r
  * openQuote('a,b\n"1,2\n3,4\n') //=> 2
  */
 export function openQuote(text: string): number | null {
-  let line = 1
-  for (let offset = 0; offset < text.length; offset++) {
-    const code = text.charCodeAt(offset)
-    if (code === LF) line++
+  for (let offset = text.indexOf('"'); offset >= 0; offset = text.indexOf('"', offset + 1)) {
     const before = offset === 0 ? LF : text.charCodeAt(offset - 1)
-    if (code !== QUOTE || ![LF, CR, 44, 59, 9].includes(before)) continue
-    const opened = line
+    if (before !== LF && before !== CR && before !== 44 && before !== 59 && before !== 9) continue
     let end = text.indexOf('"', offset + 1)
     while (end >= 0 && text.charCodeAt(end + 1) === QUOTE) end = text.indexOf('"', end + 2)
-    if (end < 0) return opened
-    for (let at = text.indexOf('\n', offset); at >= 0 && at < end; at = text.indexOf('\n', at + 1)) line++
+    if (end < 0) return text.slice(0, offset).split('\n').length
     offset = end
   }
   return null
