@@ -31,8 +31,8 @@ export function decodeOriginal(bytes: Uint8Array): string {
 
 /** How much of a text cannot be meant: a capital or sign inside a small word, a letter of no European language alone. */
 export function oddness(text: string): number {
-  return (text.match(/\p{Ll}[^\p{ASCII}\p{Ll}\p{Pd}\p{Pf}\p{Pi}]|[^\p{ASCII}\p{L}\s]\p{Ll}/gu) ?? []).length
-    + (text.match(/[^\p{ASCII}\p{L}\p{P}\s€§°ªº]/gu) ?? []).length
+  return (text.match(/\p{Ll}[^\p{ASCII}\p{Ll}\p{Pd}\p{Pf}\p{Pi}…]|[^\p{ASCII}\p{L}\s\p{Pi}\p{Pd}]\p{Ll}/gu) ?? []).length
+    + (text.match(/[^\p{ASCII}\p{L}\p{P}\s€£§°ªº©®™±²³½¼¾×]/gu) ?? []).length
 }
 
 /**

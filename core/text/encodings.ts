@@ -60,6 +60,8 @@ function declaredIn(sample: Uint8Array): string | null {
   try {
     // several names stand for one encoding: the decoder knows them
     const { encoding } = new TextDecoder(name)
+    // the larger set of the same family
+    if (encoding === 'gbk') return 'gb18030'
     return /^iso-8859-1$|^latin-?1$/.test(name) ? 'windows-1252' : encoding
   }
   catch {
