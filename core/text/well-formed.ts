@@ -25,30 +25,42 @@ export function findBrokenTag(text: string): number | null {
   return line
 }
 
-/** A comment, marked text, an instruction, a declaration, or a tag with its name and whether it closes or is empty. */
-const TAG = /<(?:!--[^]*?-->|!\[CDATA\[[^]*?\]\]>|\?[^]*?\?>|![^>[]*(?:\[[^\]]*\]\s*)?>|(\/?)([\w:.-]+)[^<>"'/]*(?:(?:"[^"<]*"|'[^'<]*'|\/(?!>))[^<>"'/]*)*(\/?)>)/y
-
 const DEEPEST = 2000
+const [EXCLAMATION, QUESTION, SLASH, GREATER, SPACE] = [33, 63, 47, 62, 32]
 
-/** Whether all tags are plainly nested, so that the parser need not be asked: it takes ten times as long. */
+/** Where what begins with `<!` or `<?` ends; -1: nowhere. */
+function endOfMarked(text: string, offset: number): number {
+  if (text.startsWith('<!--', offset)) return text.indexOf('-->', offset + 4)
+  if (text.startsWith('<![CDATA[', offset)) return text.indexOf(']]>', offset + 9)
+  if (text.charCodeAt(offset + 1) === QUESTION) return text.indexOf('?>', offset + 2)
+  const [subset, close] = [text.indexOf('[', offset), text.indexOf('>', offset)]
+  return subset >= 0 && subset < close ? text.indexOf(']', subset) : close
+}
+
+/** Whether all tags are plainly nested, so that the parser need not be asked: it takes twenty times as long. */
 function isNested(text: string): boolean {
   const open: string[] = []
   let roots = 0
-  for (let offset = text.indexOf('<'); offset >= 0; offset = text.indexOf('<', TAG.lastIndex)) {
-    TAG.lastIndex = offset
-    const match = TAG.exec(text)
-    if (!match) return false
-    const [, closes, name, empty] = match
-    if (name === undefined) continue
-    if (closes) {
-      if (open.pop() !== name) return false
-    }
+  let end = 0
+  for (let offset = text.indexOf('<'); offset >= 0; offset = text.indexOf('<', end)) {
+    const sign = text.charCodeAt(offset + 1)
+    if (sign === EXCLAMATION || sign === QUESTION) end = endOfMarked(text, offset)
     else {
-      if (open.length === 0 && ++roots > 1) return false
-      if (!empty) open.push(name)
-      // nobody nests so deep: the parser would need memory for every level
-      if (open.length > DEEPEST) return true
+      end = text.indexOf('>', offset)
+      let name = offset + (sign === SLASH ? 2 : 1)
+      const begins = name
+      for (let code = text.charCodeAt(name); code > SPACE && code !== GREATER && code !== SLASH; code = text.charCodeAt(name)) name++
+      if (sign === SLASH) {
+        if (open.pop() !== text.slice(begins, name)) return false
+      }
+      else {
+        if (name === begins || (open.length === 0 && ++roots > 1)) return false
+        if (text.charCodeAt(end - 1) !== SLASH) open.push(text.slice(begins, name))
+        // nobody nests so deep: the parser would need memory for every level
+        if (open.length > DEEPEST) return true
+      }
     }
+    if (end < 0) return false
   }
   return open.length === 0 && roots === 1 && text.trimEnd().endsWith('>')
 }

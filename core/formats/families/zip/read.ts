@@ -43,7 +43,7 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
     props.unpackedSize = entries.reduce((sum, entry) => sum + entry.unpacked, 0)
   }
   const rest = { version, props, ...(blank ? { blank: true as const } : {}) }
-  const structure = await proveStructure(file, directory) ?? (locked ? null : await findLack(id, main, entries, part))
+  const structure = await proveStructure(file, directory) ?? (locked ? null : await findLack(id, main, entries, part, proof.checksums))
   if (structure) return damaged(ids, structure, rest)
   if (locked || entries.some(entry => (entry.flags & 1) !== 0 || /\.iwph$/.test(entry.name))) {
     return reading(ids, { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })

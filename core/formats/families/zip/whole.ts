@@ -17,11 +17,15 @@ const OPEN = /^(?:od[^b]|ot)/
  * What a package lacks although each of its parts is whole: a part it names or cannot do without, or one whose tags break off.
  *
  * @param main - the part that its kind cannot do without, as it names it
+ * @param thorough - also hold the main part against the grammar
  */
-export async function findLack(id: string, main: string | undefined, entries: readonly Entry[], part: Part): Promise<Fault | null> {
+export async function findLack(
+  id: string, main: string | undefined, entries: readonly Entry[], part: Part, thorough: boolean,
+): Promise<Fault | null> {
   const names = new Set(entries.map(entry => entry.name.toLowerCase()))
   const lacks = (name: string): Fault | null => (names.has(name.toLowerCase()) ? null : { kind: 'main-part-missing', name })
-  if (OPEN.test(id)) return lacks('META-INF/manifest.xml') ?? await tellBroken('content.xml', part)
+  const broken = (name: string) => (thorough ? tellBroken(name, part) : null)
+  if (OPEN.test(id)) return lacks('META-INF/manifest.xml') ?? await broken('content.xml')
   if (id === 'epub') {
     const book = /full-path="([^"]+)"/.exec(await part('META-INF/container.xml') ?? '')?.[1]
     return book === undefined ? null : lacks(decodeURI(book))
@@ -33,7 +37,7 @@ export async function findLack(id: string, main: string | undefined, entries: re
   if (start === undefined) return null
   const folder = start.slice(0, start.lastIndexOf('/') + 1)
   const related = targetsOf(await part(`${folder}_rels/${start.slice(folder.length)}.rels`) ?? '', folder, NEEDED)
-  return lacks(start) ?? related.map(lacks).find(lack => lack !== null) ?? await tellBroken(start, part)
+  return lacks(start) ?? related.map(lacks).find(lack => lack !== null) ?? await broken(start)
 }
 
 async function tellBroken(name: string, part: Part): Promise<Fault | null> {
