@@ -129,6 +129,12 @@ export async function readPart(file: FileBytes, { entries, shift }: Directory, n
   return entry.method === 8 ? inflateStart(bytes, 'deflate', limit, entry.unpacked) : null
 }
 
+/** Whether a part as it was unpacked is all there and agrees with its checksum. */
+export function isProved({ entries }: Directory, name: string, bytes: Uint8Array): boolean {
+  const [entry, ...more] = entries.filter(one => one.name === name)
+  return entry !== undefined && more.length === 0 && entry.unpacked === bytes.length && crc32(bytes) === entry.crc
+}
+
 /** Whether every entry stands where the directory says and reaches no further than the file; what is wrong where not. */
 export async function proveStructure(file: FileBytes, { entries, shift }: Directory): Promise<Fault | null> {
   const read = cursor(file)
@@ -143,12 +149,16 @@ export async function proveStructure(file: FileBytes, { entries, shift }: Direct
 /**
  * Unpacks every entry and holds it against its checksum and length.
  *
+ * @param proved - names of entries that need it no more
  * @returns what is wrong with it, or a note of what was left out
  */
-export async function proveChecksums(file: FileBytes, { entries, shift }: Directory): Promise<{ damage?: Fault, note?: Fault }> {
+export async function proveChecksums(
+  file: FileBytes, { entries, shift }: Directory, proved: ReadonlySet<string>,
+): Promise<{ damage?: Fault, note?: Fault }> {
   let left = UNPACK_LIMIT
   let skipped = false
   for (const entry of entries) {
+    if (proved.has(entry.name)) continue
     const start = await dataStart(file.read, entry, shift)
     if (start === null) return { damage: { kind: 'part-misplaced' } }
     if ((entry.method !== 0 && entry.method !== 8) || (entry.flags & 1) !== 0) {

@@ -4,7 +4,7 @@ import { decodeText } from '../../../text/decode'
 import type { Proof } from '../../family'
 import { damaged, reading } from '../../reading'
 import type { Reading } from '../../reading'
-import { proveChecksums, proveStructure, readDirectory, readPart } from './directory'
+import { isProved, proveChecksums, proveStructure, readDirectory, readPart } from './directory'
 import { measurePackage } from './office'
 import { MIMETYPES, tellPackage } from './tell'
 import { findLack } from './whole'
@@ -20,9 +20,11 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
   }
   if ('kind' in directory) return damaged(guessCut(head), directory)
   if (directory.sealed) return reading('zip', { state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
+  const proved = new Set<string>()
   const unpacked = new Map<string, Promise<string | null>>()
   const unpack = async (name: string): Promise<string | null> => {
     const bytes = await readPart(file, directory, name)
+    if (bytes && proof.checksums && isProved(directory, name, bytes)) proved.add(name)
     return bytes === null ? null : decodeText(bytes)?.text ?? latin1(bytes)
   }
   const part = (name: string): Promise<string | null> => {
@@ -49,7 +51,7 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
     return reading(ids, { ...rest, state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
   }
   if (!proof.checksums) return reading(ids, { ...rest, verified: 'structure' })
-  const { damage, note } = await proveChecksums(file, directory)
+  const { damage, note } = await proveChecksums(file, directory, proved)
   if (damage) return damaged(ids, damage, { ...rest, verified: 'checksum' })
   return reading(ids, { ...rest, verified: note ? 'structure' : 'checksum', fault: note ?? null })
 }
