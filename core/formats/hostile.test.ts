@@ -95,7 +95,11 @@ test('texts made to mislead expressions are read to the end', async () => {
   const hard = [
     `<?xml${'<!---->'.repeat(9000)}`, `<!DOCTYPE a [${'>'.repeat(9000)}`, '\n'.repeat(60_000), `#${'\n'.repeat(30_000)}x`,
     '<'.repeat(60_000), `{"a":${'['.repeat(60_000)}`, `${'  0\n'.repeat(12_000)}`, `From: ${'a: b\n'.repeat(12_000)}`,
-    `%PDF-1.4 ${'/Length 1 '.repeat(6000)}startxref 9`,
+    `%PDF-1.4 ${'/Length 1 '.repeat(6000)}startxref 9`, '$a = 1\n'.repeat(9000), `X:1\n${'T:x\n'.repeat(20_000)}`, `graph ${'a'.repeat(60_000)}`,
+    `{"a": "${'x'.repeat(4_000_000)}`, `["${'\\n'.repeat(500_000)}`, '['.repeat(2_000_000),
+    `a,b\n${'"'.repeat(900_001)}`, '-----BEGIN '.repeat(90_000),
+    `<?xml version="1.0"?>${'<a>'.repeat(400_000)}${'</a>'.repeat(400_000)}`, `<?xml version="1.0"?><a ${'b="c" '.repeat(200_000)}/>`,
+    `<?xml version="1.0"?><!DOCTYPE a [${'<!ENTITY a "b">'.repeat(90_000)}]><a/>`, `{"a": 1${' // x\n'.repeat(90_000)}`,
   ]
   // an expression of exponential time would never come back from these
   for (const sample of hard) expect((await read(text(sample))).state).not.toBe('unread')

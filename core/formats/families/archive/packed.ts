@@ -61,8 +61,9 @@ async function hasMoreMembers(file: FileBytes): Promise<boolean> {
     }
     unpack.push(new Uint8Array(0), true)
   }
-  catch {
-    return false
+  catch (error) {
+    // no further header behind whole members: what follows is ignored
+    return starts.some(at => at > 0) && /invalid gzip/.test(String(error))
   }
   return starts.some(at => at > 0)
 }

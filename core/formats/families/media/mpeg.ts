@@ -94,7 +94,7 @@ export async function readMpegAudio(file: FileBytes, proof: Proof): Promise<Read
   if (stated && stated.bytes > file.size - offset + 1) return damaged(id, endsEarly(file.size - offset, stated.bytes), { props })
   if (walked.zeros) return damaged(id, { kind: 'part-zeros' }, { props })
   if (stated && walked.frames < stated.frames * 0.9) return damaged(id, { kind: 'part-unreadable' }, { props })
-  if (id === 'aac' && walked.cut) return damaged(id, { kind: 'ends-in-frame' }, { props })
+  if (id === 'aac' && walked.cut && !walked.foreign) return damaged(id, { kind: 'ends-in-frame' }, { props })
   return reading(id, { verified: stated || id === 'aac' ? 'structure' : 'signature', props })
 }
 
@@ -134,6 +134,8 @@ async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<
   samples: number
   bytes: number
   cut: boolean
+  /** What stands behind the last frame is none. */
+  foreign?: boolean
   zeros: boolean
 }> {
   const read = cursor(file)
@@ -162,7 +164,8 @@ async function walkFrames(file: FileBytes, from: number, first: Frame): Promise<
     while (next < stretch.length - 4 && !(stretch[next] === 0xFF && frameAt(stretch, next)?.layer === first.layer)) next++
     offset += next
   }
-  return { frames, samples, bytes, cut: last < file.size && left, zeros: false }
+  const foreign = frames > 2 && file.size - last < 64 && u8(await read(last, 1), 0) !== 0xFF
+  return { frames, samples, bytes, cut: last < file.size && left, foreign, zeros: false }
 }
 
 /** ID3v2.4 §4: the byte before a text tells how it is written; with a byte-order mark in the first case. */
@@ -244,7 +247,9 @@ export async function readMpegStream(file: FileBytes): Promise<Reading | null> {
     while (packets < 20 && offset + packets * each < head.length && u8(head, offset + packets * each) === 0x47) packets++
     if (packets < Math.min(5, Math.floor(size / each))) continue
     if (packets < 3) continue
-    return size % each === 0 || size > 64 * 1024 * 1024
+    // what stands behind the last whole packet is one cut short, or none
+    const behind = (await file.read(Math.floor(size / each) * each, 8))[offset]
+    return size % each === 0 || size > 64 * 1024 * 1024 || behind !== 0x47
       ? reading('m2ts', { verified: size % each === 0 ? 'structure' : 'signature' })
       : damaged('m2ts', { kind: 'ends-in-packet' })
   }

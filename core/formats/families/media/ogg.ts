@@ -18,6 +18,8 @@ export async function readOgg(file: FileBytes, proof: Proof): Promise<Reading> {
     if (!startsWith(header, 'OggS\0')) {
       // tags that other programs append are no part of the stream
       if (pages > 0 && (startsWith(header, 'TAG') || startsWith(header, 'ID3') || startsWith(header, 'APETAG'))) break
+      // nor are a few bytes that no page could be
+      if (pages > 0 && size - offset < 27 && u8(header, 0) !== 0x4F) break
       return damaged(id, { kind: 'part-unreadable' }, { props })
     }
     const segments = u8(header, 26)

@@ -30,7 +30,7 @@ const KINDS: readonly Kind[] = [
   { ids: ['m3u'], begins: /^#EXTM3U/ },
   { ids: ['ass'], begins: /^\[Script Info\]/i, version: /\nScriptType:\s*v?([\d.]+)/i },
   { ids: ['abc', 'txt'], begins: /^(?:%abc[^\n]*\n\s{0,40})?X:\s?\d+[^\n]*\n(?:[A-JL-Za-z]:[^\n]*\n|%[^\n]*\n){0,60}K:/ },
-  { ids: ['csg', 'txt'], begins: /^(?:\$\w+ ?= ?[^\n]*\n)*(?:group|multmatrix|union|difference|intersection|hull)\([^\n]*\) \{\r?\n/ },
+  { ids: ['csg', 'txt'], begins: /^(?:\$\w+ ?=[^\n]*\n)*(?:group|multmatrix|union|difference|intersection|hull)\([^\n]*\) \{\r?\n/ },
   { ids: ['gv', 'txt'], begins: /^(?:strict\s+)?(?:di)?graph\b[^{\n]{0,80}\{/i },
   { ids: ['ris'], begins: /^TY {2}- / },
   { ids: ['po'], begins: /^(?:#[^\n]*\n|[^\S\n]*\n)*msgid "/ },
