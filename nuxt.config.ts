@@ -39,7 +39,12 @@ export default defineNuxtConfig({
   },
   vite: {
     worker: { format: 'es' },
-    optimizeDeps: { include: ['comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate', 'three', 'pdfjs-dist'] },
+    optimizeDeps: {
+      include: [
+        'comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate', 'three', 'pdfjs-dist',
+        'chardet', 'saxes', 'fzstd', 'xz-decompress',
+      ],
+    },
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,

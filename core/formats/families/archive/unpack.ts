@@ -52,6 +52,9 @@ export async function unpackBlocks(file: FileBytes): Promise<Unpacked> {
   }
 }
 
+/** How the unpacker says that the data is not as its format has it, or ends early. */
+const WRONG_DATA = /error code [578]\b/
+
 /** Kinds of checks (xz file format 1.1 §2.1.1.2) that the unpacker computes. */
 const CHECKS = [0, 1, 4]
 
@@ -83,8 +86,9 @@ export async function unpackStreams(file: FileBytes, stated: number | null): Pro
       if (count.full()) return count.result(false)
     }
   }
-  catch {
-    return count.result(true, UNREADABLE)
+  catch (error) {
+    // only what is wrong with the data is damage: no memory for it, or no unpacker, says nothing of the file
+    return WRONG_DATA.test(String(error)) ? count.result(true, UNREADABLE) : count.result(false)
   }
   finally {
     await reader.cancel().catch(() => undefined)
