@@ -8,7 +8,7 @@ import { model } from './families/model'
 import { pdf, pdfBehind } from './families/pdf'
 import { raster } from './families/raster'
 import { text } from './families/text'
-import { zip } from './families/zip'
+import { zip, zipBehind } from './families/zip'
 import type { Family, Proof } from './family'
 import { formatsOfExtension } from './registry'
 import { reading, unread } from './reading'
@@ -17,7 +17,7 @@ import { ownOf } from '../text/own'
 import { endsInZeros, holdsLines, wasSentAsText } from './transfer'
 
 /** Asked in this order; the first that knows the bytes answers. Text comes last, since it accepts almost anything. */
-const FAMILIES: readonly Family[] = [pdf, zip, raster, media, compound, data, model, archive, pdfBehind, text]
+const FAMILIES: readonly Family[] = [pdf, zip, raster, media, compound, data, model, archive, pdfBehind, zipBehind, text]
 
 /** Everything that can be proved within the limits. */
 const FULL: Proof = { checksums: true }

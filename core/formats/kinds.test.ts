@@ -153,3 +153,8 @@ describe('few telling bytes are confirmed by structure', () => {
     expect(await read(Uint8Array.from([...one, ...one.subarray(0, 20)]))).toMatchObject({ state: 'damaged' })
   })
 })
+
+test('an archive behind other bytes is one, as its directory says', async () => {
+  const bytes = Uint8Array.from([0, 1, 2, 3, 0, 0, 9, 9, ...zipSync({ 'a.txt': strToU8('limpets') })])
+  expect(await read(bytes)).toMatchObject({ candidates: ['zip'], state: 'ok', props: { entries: 1 } })
+})

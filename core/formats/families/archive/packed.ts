@@ -1,7 +1,7 @@
 import { cursor, pieces } from '../../../bytes/cursor'
 import { crc32 } from '../../../bytes/checksum'
 import { inflatePieces, inflateStart, TooLarge } from '../../../bytes/inflate'
-import { indexOf, latin1, startsWith, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
+import { indexOf, latin1, startsWith, u16le, u32le, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { Gunzip } from 'fflate'
 import { UNPACK_LIMIT } from '../../family'
@@ -245,11 +245,23 @@ export async function readLzip(file: FileBytes, proof: Proof): Promise<Reading> 
     : damaged('lz', { kind: 'contents-checksum' }, { verified: 'checksum', props })
 }
 
-/** Whether bytes are the start of an LZMA file without a container: properties, window, and a length that is plausible. */
-export function isLzma(head: Uint8Array, size: number): boolean {
-  if (u8(head, 0) !== 0x5D || size < 18) return false
+/** How much is unpacked to believe that a file is packed so. */
+const TRIED = 256
+
+/**
+ * Whether bytes are an LZMA file without a container: properties, window, and a length that is plausible or left open. Nothing
+ * else tells, so its beginning must unpack.
+ */
+export async function isLzma(file: FileBytes): Promise<boolean> {
+  const { head, size } = file
+  if (size < 18 || u8(head, 0) >= 225 || u8(head, 13) !== 0) return false
   const window = u32le(head, 1)
-  const power = window > 0 && (window & (window - 1)) === 0
+  // a power of two, or half as much again
+  const usual = window >= 4096 && [window, window / 3 * 2].some(power => Number.isInteger(Math.log2(power)))
   const length = u64le(head, 5)
-  return power && window >= 4096 && (length >= 2 ** 63 || (length > 0 && length < size * 20_000)) && u8(head, 13) === 0 && u32be(head, 14) !== 0
+  const open = u32le(head, 5) === 0xFFFFFFFF && u32le(head, 9) === 0xFFFFFFFF
+  if (!usual || (!open && (length === 0 || length > size * 20_000))) return false
+  const packed = await file.read(13, 65_536)
+  // an open length may be shorter than what is tried
+  return (open ? [TRIED, TRIED / 4, TRIED / 16] : [Math.min(TRIED, length)]).some(most => unpackLzma(head.subarray(0, 5), packed, most) !== null)
 }

@@ -49,7 +49,7 @@ async function readCopied(file: FileBytes): Promise<Reading> {
 async function readPlain(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   if (isTarHeader(head)) return readTar(file)
-  if (isLzma(head, size)) return reading('lzma')
+  if (await isLzma(file)) return reading('lzma')
   const end = (await file.tail()).slice(-512)
   if (startsWith(end, 'conectix')) return reading('vhd', { verified: 'structure' })
   if (startsWith(head, 'conectix')) return damaged('vhd', { kind: 'closing-block-missing' })

@@ -32,6 +32,6 @@ export const SIGNATURES = signatures([
   { starts: ['KDMV', '# Disk DescriptorFile'], id: 'vmdk' },
   { starts: 'CD001', at: 32_769, reader: 'disc' },
   { starts: 'ustar', at: 257, reader: 'plain' },
-  { starts: ['\x5D\0\0', 'conectix', 'MSCF', '\x60\xEA'], reader: 'plain' },
+  { starts: ['\x5D\0', 'conectix', 'MSCF', '\x60\xEA'], reader: 'plain' },
   { when: mayBeDisc, reader: 'plain' },
 ])

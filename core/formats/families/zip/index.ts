@@ -1,4 +1,8 @@
 import { family } from '../../family'
-import { SIGNATURES } from './signatures'
+import { BEHIND, SIGNATURES } from './signatures'
 
-export const zip = family(SIGNATURES, async () => (await import('./read')).readZip)
+const load = async () => (await import('./read')).readZip
+
+export const zip = family(SIGNATURES, load)
+/** Archives with other bytes before them: asked when nothing else knows the file. */
+export const zipBehind = family(BEHIND, load)

@@ -4,3 +4,6 @@ import { signatures } from '../../family'
 export const SIGNATURES = signatures([
   { starts: ['PK\x03\x04', 'PK\x05\x06', 'PK\x07\x08', 'MZ', '#!'], reader: 'zip' },
 ])
+
+/** Behind any other bytes: the directory at the end is what tells. */
+export const BEHIND = signatures([{ when: head => head.includes(0), reader: 'zip' }])
