@@ -117,6 +117,14 @@ test('conditions are taken from a file at hand, and only what its format measure
   await page.getByRole('button', { name: 'Ask for files like one at hand' }).click()
   await page.getByLabel('choose one').setInputFiles({ name: 'mine.wav', mimeType: 'audio/wav', buffer: sample(/sox-24-bit/) })
   const panel = page.getByRole('region', { name: 'A file at hand' })
+  // what is packed otherwise is unpacked in the page's worker too, to hold it against its checksums
+  await expect(panel.getByText('uncompressed sound (wav)')).toBeVisible()
+  for (const producer of [/-xz\.xz$/, /zstd\.zst$/, /bzip2\.bz2$/, /lz4\.lz4$/]) {
+    await page.getByLabel('choose one').setInputFiles({ name: 'packed', mimeType: 'application/octet-stream', buffer: sample(producer) })
+    await expect(panel.getByText('compressed file', { exact: false }).first()).toBeVisible()
+    await expect(panel.getByText('its checksums agree')).toBeVisible()
+  }
+  await page.getByLabel('choose one').setInputFiles({ name: 'mine.wav', mimeType: 'audio/wav', buffer: sample(/sox-24-bit/) })
   await expect(panel.getByText('uncompressed sound (wav)')).toBeVisible()
   await expect(panel.getByRole('cell', { name: '96000 Hz' })).toBeVisible()
   await accessible(page)

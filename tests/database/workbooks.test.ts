@@ -43,12 +43,13 @@ test('a list in a spreadsheet is read like one in CSV', async () => {
   ])
 })
 
-/** The least that makes a package a spreadsheet (ECMA-376 part 2 §10.1.2). */
+/** The least that makes a package a spreadsheet (ECMA-376 part 2 §9.3, §10.1.2). */
 const PARTS = {
   '[Content_Types].xml': strToU8(
     '<Types><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/></Types>',
   ),
-  'xl/workbook.xml': strToU8('<workbook>'),
+  '_rels/.rels': strToU8('<Relationships/>'),
+  'xl/workbook.xml': strToU8('<workbook/>'),
 }
 
 test.each<[string, Uint8Array, string]>([
