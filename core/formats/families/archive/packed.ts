@@ -263,5 +263,5 @@ export async function isLzma(file: FileBytes): Promise<boolean> {
   if (!usual || (!open && (length === 0 || length > size * 20_000))) return false
   const packed = await file.read(13, 65_536)
   // an open length may be shorter than what is tried
-  return (open ? [TRIED, TRIED / 4, TRIED / 16] : [Math.min(TRIED, length)]).some(most => unpackLzma(head.subarray(0, 5), packed, most) !== null)
+  return (open ? [TRIED, TRIED / 32] : [Math.min(TRIED, length)]).some(most => unpackLzma(head.subarray(0, 5), packed, most) !== null)
 }
