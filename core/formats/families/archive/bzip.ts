@@ -1,3 +1,5 @@
+import { FORWARD_CRC32 } from '../../../bytes/checksum'
+
 /** A packed block that is not as its format has it. */
 export class Unreadable extends Error {}
 
@@ -6,13 +8,6 @@ const BLOCK = [0x314159, 0x265359] as const
 const END = [0x177245, 0x385090] as const
 const LONGEST_CODE = 20
 const GROUP = 50
-
-/** CRC-32 with the highest bit first, as this format has it. */
-const SUMS = Uint32Array.from({ length: 256 }, (_, byte) => {
-  let sum = byte << 24
-  for (let bit = 0; bit < 8; bit++) sum = sum & 0x80000000 ? (sum << 1) ^ 0x04C11DB7 : sum << 1
-  return sum >>> 0
-})
 
 class Bits {
   private held = 0
@@ -189,7 +184,7 @@ function unsort(order: Uint32Array, count: number, origin: number, each: (piece:
   let [filled, sum, last, same] = [0, 0xFFFFFFFF, -1, 0]
   const put = (byte: number) => {
     out[filled++] = byte
-    sum = ((sum << 8) ^ (SUMS[((sum >>> 24) ^ byte) & 255] ?? 0)) >>> 0
+    sum = ((sum << 8) ^ (FORWARD_CRC32[((sum >>> 24) ^ byte) & 255] ?? 0)) >>> 0
     if (filled === out.length) {
       each(out)
       filled = 0

@@ -6,6 +6,7 @@ import type { FileBytes } from '../../../bytes/source'
 import { Gunzip } from 'fflate'
 import { UNPACK_LIMIT } from '../../family'
 import type { Proof } from '../../family'
+import { formatById } from '../../registry'
 import { damaged, reading } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { unpackLzma } from './lzma'
@@ -87,17 +88,13 @@ function tellPacked(start: Uint8Array): string {
   return 'gz'
 }
 
-/** What a compressed file is once its data is unpacked; where it is not, the name tells a tape archive. */
+/** What a compressed file is once all its data is unpacked: its beginning tells. */
 function tellUnpacked(id: string, { damage, length, start, checked }: Unpacked): Reading {
-  const ids = isTarHeader(start) ? [`tar.${id}`] : [id, ...length === null ? [`tar.${id}`] : []]
-  const kinds = startsWith(start, 'BLENDER') ? ['blend'] : ids
-  const told = FORMATS_OF_TAPES.has(id) || !isTarHeader(start) ? kinds : [id]
+  const tape = formatById(`tar.${id}`) && isTarHeader(start) ? `tar.${id}` : id
+  const told = startsWith(start, 'BLENDER') ? 'blend' : tape
   if (damage) return damaged(told, damage, { verified: 'checksum' })
-  if (length === null) return reading(told, { verified: 'structure' })
-  return reading(told, { verified: checked ? 'checksum' : 'structure', props: { unpackedSize: length } })
+  return reading(told, { verified: checked ? 'checksum' : 'structure', props: { unpackedSize: length ?? 0 } })
 }
-
-const FORMATS_OF_TAPES = new Set(['bz2', 'xz', 'zst'])
 
 /** bzip2: the end mark (digits of √π) stands at any bit near the end, or other bytes follow it. */
 export async function readBzip(file: FileBytes, proof: Proof): Promise<Reading | null> {

@@ -6,7 +6,7 @@ import type { PropertyValue, Reading } from '../../reading'
 import { isLzma, readBzip, readGzip, readLz4, readLzip, readXz, readZstandard } from './packed'
 import { readRar } from './rar'
 import { readSeven } from './seven'
-import { SIGNATURES } from './signatures'
+import { isEarlyHeader, SIGNATURES } from './signatures'
 import { isTarHeader, readTar } from './tar'
 
 export const readArchive = readBySignature(SIGNATURES, {
@@ -105,7 +105,7 @@ async function readLzh(file: FileBytes): Promise<Reading> {
     const header = await file.read(offset, 32)
     if (u8(header, 0) === 0) return reading('lzh', { verified: 'structure' })
     // what is no header behind the last entry is not the archive's
-    if (entries > 0 && !/^-(?:lh|lz|pm)[\ddsx]-$/.test(latin1(header, 2, 7))) return reading('lzh', { verified: 'structure' })
+    if (entries > 0 && !isEarlyHeader(header)) return reading('lzh', { verified: 'structure' })
     if (header.length < 22) return damaged('lzh', { kind: 'ends-in-some-header' })
     offset += headerLength(header) + u32le(header, 7)
     if (offset > file.size) return damaged('lzh', { kind: 'ends-in-entry' })

@@ -5,6 +5,9 @@ import { signatures } from '../../family'
 const mayBeDisc = (head: Uint8Array, size: number) =>
   /^[ 0-7]{6,7}[\0 ]/.test(latin1(head, 148, 156)) || (size >= 512 && (head.subarray(0, 512).includes(0) || head[0] === 0x78))
 
+/** A header of the early archives names its method between two hyphens. */
+export const isEarlyHeader = (bytes: Uint8Array) => /^-(?:lh|lz|pm)[\ddsx]-$/.test(latin1(bytes, 2, 7))
+
 /** Archives, compressed files and images of discs. */
 export const SIGNATURES = signatures([
   // RFC 1952 §2.3.1: one method, and three flags that must not be set
@@ -24,7 +27,7 @@ export const SIGNATURES = signatures([
   { starts: '\x89LZO\0\x0D\x0A\x1A\x0A', reader: 'lzo' },
   { starts: ['WARC/0.', 'WARC/1.'], reader: 'crawled' },
   { starts: '\x60\xEA', when: head => u16le(head, 2) > 20 && u16le(head, 2) < 2600, reader: 'arj' },
-  { when: head => /^-(?:lh|lz|pm)[\dsdx]-$/.test(latin1(head, 2, 7)), reader: 'lzh' },
+  { when: isEarlyHeader, reader: 'lzh' },
   { starts: ['070701', '070702', '070707', '\xC7\x71'], reader: 'copied' },
   { starts: '!<arch>\n', reader: 'library' },
   { starts: '\xED\xAB\xEE\xDB', reader: 'package' },

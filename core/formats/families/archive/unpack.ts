@@ -3,6 +3,7 @@ import { createXXHash32, createXXHash64 } from 'hash-wasm'
 import xz from 'xz-decompress'
 import { crc32 } from '../../../bytes/checksum'
 import { pieces } from '../../../bytes/cursor'
+import { join } from '../../../bytes/inflate'
 import { u16le, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { Fault } from '../../faults'
@@ -67,13 +68,11 @@ export async function unpackStreams(file: FileBytes, stated: number | null): Pro
   const count = counter()
   const first = await firstBlock(file, stated)
   if (!first || !CHECKS.includes(u8(file.head, 7))) return count.result(false)
-  const packed = pieces(file, first.length, file.size)
-  let begun = false
+  const packed = followed(first, pieces(file, first.length, file.size))
   const stream = new xz.XzReadableStream(new ReadableStream<Uint8Array>({
     async pull(controller) {
-      const { done, value } = begun ? await packed.next() : { done: false, value: first }
-      begun = true
-      if (done || !value) controller.close()
+      const { done, value } = await packed.next()
+      if (done) controller.close()
       else controller.enqueue(value)
     },
   }))
@@ -93,6 +92,12 @@ export async function unpackStreams(file: FileBytes, stated: number | null): Pro
   finally {
     await reader.cancel().catch(() => undefined)
   }
+}
+
+async function* followed(first: Uint8Array, rest: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array, undefined> {
+  yield first
+  yield* rest
+  return undefined
 }
 
 /** The bits that stand for a dictionary of 16 MiB (§5.3.1). */
@@ -182,17 +187,10 @@ export async function unpackSequences(file: FileBytes): Promise<Unpacked> {
     count.take(block)
     if (count.full()) return count.result(false)
     // blocks may refer to what came before them unless they are said to stand alone
-    window = flags & 32 ? window : concat(window, block).slice(-BACK)
+    window = flags & 32 ? window : join([window, block]).slice(-BACK)
   }
   const agrees = !(flags & 4) || parseInt(all.digest('hex'), 16) === u32le(await file.read(offset, 4), 0)
   return agrees ? count.result(true, null, (flags & 20) !== 0) : count.result(true, { kind: 'contents-checksum' })
-}
-
-function concat(one: Uint8Array, two: Uint8Array): Uint8Array {
-  const both = new Uint8Array(one.length + two.length)
-  both.set(one)
-  both.set(two, one.length)
-  return both
 }
 
 /** One block; `null` where it is not readable. */

@@ -1,6 +1,6 @@
 import { u16be, u32be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import { damaged, reading, sized } from '../../reading'
+import { damaged, endsEarly, reading } from '../../reading'
 import type { Reading } from '../../reading'
 
 const PACKETS = 10_000
@@ -75,7 +75,7 @@ export async function readSealed(file: FileBytes): Promise<Reading | null> {
     if (offset <= file.size) whole++
   }
   // one packet alone that does not end with the file may be anything
-  if (offset > file.size) return whole > 0 ? damaged('pgp', sized('pgp', file.size, offset).fault ?? { kind: 'ends-in-packet' }) : null
+  if (offset > file.size) return whole > 0 ? damaged('pgp', endsEarly(file.size, offset)) : null
   return sealed
     ? reading('pgp', { state: 'locked', fault: { kind: 'password' }, verified: 'structure' })
     : reading('pgp', { verified: 'structure' })

@@ -1,6 +1,6 @@
-import { latin1, u32be, u64be, u8 } from '../../../bytes/read'
+import { u32be, u64be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import { eachBox } from './boxes'
+import { eachBox, topBoxes } from './boxes'
 
 /** Boxes looked at, and how much of one fragment's index is read. */
 const BOXES = 100_000
@@ -67,14 +67,9 @@ function endOf(moof: Uint8Array, tracks: ReadonlyMap<number, Track>, before: Map
 export async function lengthOfFragments(file: FileBytes, index: Uint8Array): Promise<number> {
   const tracks = tracksIn(index)
   const before = new Map<number, number>()
-  let [offset, latest] = [0, 0]
-  for (let boxes = 0; boxes < BOXES && offset + 8 <= file.size; boxes++) {
-    const box = await file.read(offset, 16)
-    const stated = u32be(box, 0)
-    const length = stated === 1 ? u64be(box, 8) : stated
-    if (length < 8) break
-    if (latin1(box, 4, 8) === 'moof') latest = Math.max(latest, endOf(await file.read(offset, Math.min(length, INDEX_READ)), tracks, before))
-    offset += length
+  let latest = 0
+  for await (const { type, at: offset, length } of topBoxes(file, BOXES)) {
+    if (type === 'moof') latest = Math.max(latest, endOf(await file.read(offset, Math.min(length, INDEX_READ)), tracks, before))
   }
   return latest
 }

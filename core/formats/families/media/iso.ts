@@ -1,6 +1,6 @@
 import { latin1, startsWith, u16be, u32be, u64be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
-import { eachBox } from './boxes'
+import { eachBox, topBoxes } from './boxes'
 import { lengthOfFragments } from './fragments'
 import { damaged, endsEarly, reading, setProps, thousandths } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
@@ -64,18 +64,13 @@ export async function readIsoMedia(file: FileBytes): Promise<Reading | null> {
 /** The first box of each type at the top, and where the last one ends. */
 async function walkTop(file: FileBytes): Promise<{ places: Map<string, { at: number, length: number }>, end: number }> {
   const places = new Map<string, { at: number, length: number }>()
-  let offset = 0
-  for (let boxes = 0; boxes < 200_000 && offset + 8 <= file.size; boxes++) {
-    const box = await file.read(offset, 16)
-    let length = u32be(box, 0)
-    if (length === 1) length = u64be(box, 8)
-    if (length === 0) length = file.size - offset
-    const type = latin1(box, 4, 8)
-    if (length < 8 || !/^[\x20-\x7E\xA9]{4}$/.test(type)) break
+  let end = 0
+  for await (const { type, at: offset, length } of topBoxes(file, 200_000)) {
+    if (!/^[\x20-\x7E\xA9]{4}$/.test(type)) break
     if (!places.has(type)) places.set(type, { at: offset, length })
-    offset += length
+    end = offset + length
   }
-  return { places, end: offset }
+  return { places, end }
 }
 
 interface Track {

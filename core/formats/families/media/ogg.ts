@@ -1,3 +1,4 @@
+import { FORWARD_CRC32 } from '../../../bytes/checksum'
 import { cursor } from '../../../bytes/cursor'
 import { latin1, startsWith, u16le, u32be, u32le, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
@@ -79,16 +80,11 @@ function measure(head: Uint8Array): { id: string, props: Record<string, Property
 }
 
 /** CRC-32 with polynomial 0x04C11DB7, not reflected, over the page with its own checksum field as zeros. */
-const TABLE = Uint32Array.from({ length: 256 }, (_, byte) => {
-  let value = byte << 24
-  for (let bit = 0; bit < 8; bit++) value = value & 0x80000000 ? (value << 1) ^ 0x04C11DB7 : value << 1
-  return value >>> 0
-})
 function checksum(page: Uint8Array): number {
   let value = 0
   for (let i = 0; i < page.length; i++) {
     const byte = i >= 22 && i < 26 ? 0 : page[i] ?? 0
-    value = ((value << 8) ^ (TABLE[((value >>> 24) ^ byte) & 255] ?? 0)) >>> 0
+    value = ((value << 8) ^ (FORWARD_CRC32[((value >>> 24) ^ byte) & 255] ?? 0)) >>> 0
   }
   return value
 }

@@ -1,5 +1,6 @@
-import { indexOf, latin1, startsWith, u32be, u32le, u64be, u64le, u8 } from '../../../bytes/read'
+import { indexOf, latin1, startsWith, u32be, u32le, u64le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
+import { topBoxes } from '../media/boxes'
 import { damaged, endsEarly, reading } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
@@ -8,18 +9,12 @@ type Props = Record<string, PropertyValue>
 /** Walks length-prefixed boxes (ISO/IEC 15444-1 annex I, 18181-2); says how far they reach and where those of a kind are. */
 async function walkBoxes(file: FileBytes): Promise<{ reach: number, at: Map<string, number> }> {
   const offsets = new Map<string, number>()
-  let position = 0
-  for (let boxes = 0; position + 8 <= file.size && boxes < 10_000; boxes++) {
-    const box = await file.read(position, 16)
-    let length = u32be(box, 0)
-    if (length === 1) length = u64be(box, 8)
-    if (length === 0) length = file.size - position
-    if (length < 8) break
-    const type = latin1(box, 4, 8)
-    if (!offsets.has(type)) offsets.set(type, position)
-    position += length
+  let reach = 0
+  for await (const { type, at: offset, length } of topBoxes(file, 10_000)) {
+    if (!offsets.has(type)) offsets.set(type, offset)
+    reach = offset + length
   }
-  return { reach: position, at: offsets }
+  return { reach, at: offsets }
 }
 
 /** JPEG 2000 (ISO/IEC 15444-1): boxes, or the bare codestream from SIZ to EOC. */

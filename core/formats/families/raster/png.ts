@@ -1,10 +1,17 @@
 import { crc32Of } from '../../../bytes/checksum'
 import { indexOf, latin1, startsWith, u32be, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
+import type { Fault } from '../../faults'
 import { damaged, endsEarly, reading } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
 const COLOURS = ['gray', '', 'rgb', 'indexed', 'gray', '', 'rgb']
+
+/** What is wrong with a chunk, whose sum stands behind it over name and data (§5.3); `null`: nothing. */
+export async function proveChunk(file: FileBytes, offset: number, length: number, type: string): Promise<Fault | null> {
+  const agrees = await crc32Of(file, offset + 4, 4 + length) === u32be(await file.read(offset + 8 + length, 4), 0)
+  return agrees ? null : { kind: 'chunk-checksum', name: /^[A-Za-z]{4}$/.test(type) ? type : 'next' }
+}
 
 /** PNG (ISO/IEC 15948 §5, §11): chunks are walked to IEND by their lengths, each held against its CRC. */
 export async function readPng(file: FileBytes): Promise<Reading | null> {
@@ -23,9 +30,8 @@ export async function readPng(file: FileBytes): Promise<Reading | null> {
     const length = u32be(header, 0)
     const type = latin1(header, 4, 8)
     if (offset + 12 + length > size) return damaged(id(), endsEarly(size, offset + 12 + length), { props })
-    if (await crc32Of(file, offset + 4, 4 + length) !== u32be(await file.read(offset + 8 + length, 4), 0)) {
-      return damaged(id(), { kind: 'chunk-checksum', name: /^[A-Za-z]{4}$/.test(type) ? type : 'next' }, { props, verified: 'checksum' })
-    }
+    const wrong = await proveChunk(file, offset, length, type)
+    if (wrong) return damaged(id(), wrong, { props, verified: 'checksum' })
     if (chunks === 0 && type !== 'IHDR') return damaged('png', { kind: 'header-chunk-missing' })
     if (type === 'acTL' && !data) props.animated = true
     if (type === 'IDAT') data = true

@@ -1,11 +1,8 @@
-import { crc32 } from '../../../bytes/checksum'
 import { latin1, startsWith, u32be, u32le } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { damaged, endsEarly, reading, sized } from '../../reading'
 import type { Reading } from '../../reading'
-
-/** So much of a chunk is held against its sum. */
-const CHUNK_READ = 16 * 1024 * 1024
+import { proveChunk } from './png'
 
 /** Chunks with length, name and sum, as in PNG (MNG 1.0, JNG 1.0): the first states the size, one of its own closes. */
 export async function readChunked(file: FileBytes, id: string, closing: string): Promise<Reading> {
@@ -14,10 +11,8 @@ export async function readChunked(file: FileBytes, id: string, closing: string):
   for (let chunks = 0; offset + 12 <= file.size && chunks < 1_000_000; chunks++) {
     const [length, name] = [u32be(await file.read(offset, 4), 0), latin1(await file.read(offset + 4, 4))]
     if (offset + 12 + length > file.size) return damaged(id, endsEarly(file.size, offset + 12 + length), { props })
-    if (length <= CHUNK_READ) {
-      const bytes = await file.read(offset + 4, length + 8)
-      if (crc32(bytes.subarray(0, -4)) !== u32be(bytes, length + 4)) return damaged(id, { kind: 'chunk-checksum', name }, { props })
-    }
+    const wrong = await proveChunk(file, offset, length, name)
+    if (wrong) return damaged(id, wrong, { props })
     if (name === closing) return reading(id, { verified: 'checksum', props })
     offset += 12 + length
   }
