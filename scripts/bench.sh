@@ -4,6 +4,7 @@
 node --import tsx bench/files.ts
 node --import tsx bench/start.ts
 node --import tsx bench/formats.ts
+node --import tsx bench/memory.ts
 node --import tsx bench/check.ts
 node --import tsx bench/names.ts
 node --import tsx bench/placing.ts

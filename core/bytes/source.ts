@@ -9,6 +9,11 @@ export interface ByteSource {
 /** How much is fetched at either end in one go: most formats are told and proved by their first and last blocks. */
 const BLOCK = 64 * 1024
 
+/** Reads shorter than this are answered out of a stretch that is fetched at once: a file of a million small parts is no million reads. */
+const SHORT = 4 * 1024
+/** Longest stretch; a first one is `SHORT`, and each that follows on it is twice as long. */
+const STRETCH = 256 * 1024
+
 /**
  * A source over bytes in memory.
  *
@@ -48,7 +53,21 @@ export async function openBytes(source: ByteSource): Promise<FileBytes> {
     if (offset < 0 || offset >= end) return new Uint8Array(0)
     if (end <= head.length) return head.subarray(offset, end)
     if (tail && offset >= tailStart) return tail.subarray(offset - tailStart, end - tailStart)
-    return source.read(offset, end - offset)
+    return end - offset < SHORT ? readShort(offset, end) : source.read(offset, end - offset)
+  }
+
+  let stretch: Uint8Array = new Uint8Array(0)
+  let start = 0
+  let fetched = SHORT
+
+  async function readShort(offset: number, end: number): Promise<Uint8Array> {
+    if (offset < start || end > start + stretch.length) {
+      const follows = offset >= start && offset <= start + stretch.length + SHORT
+      fetched = follows ? Math.min(STRETCH, fetched * 2) : SHORT
+      stretch = await source.read(offset, Math.min(fetched, source.size - offset))
+      start = offset
+    }
+    return stretch.subarray(offset - start, end - start)
   }
 
   return {

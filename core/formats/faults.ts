@@ -105,6 +105,7 @@ export const FAULTS = {
   'password': broken(),
   'picture-unreadable': broken(),
   'quote-open': broken<{ line: number }>(),
+  'repaired': broken(),
   'restricted': broken(),
   'said': broken<{ text: string }>(),
   'sector-size': broken(),

@@ -88,7 +88,7 @@ test('a document that refers to itself in circles ends', async () => {
   const offsets = [...body.matchAll(/\d+ 0 obj/g)].map(found => String(found.index).padStart(10, '0'))
   const table = `xref\n0 5\n0000000000 65535 f \n${offsets.map(offset => `${offset} 00000 n \n`).join('')}trailer\n<</Size 5/Root 1 0 `
     + `R/Prev ${body.length}>>\nstartxref\n${body.length}\n%%EOF`
-  expect(await read(text(body + table))).toMatchObject({ candidates: ['pdf'], state: 'ok', props: { pages: 2 } })
+  expect(await read(text(body + table))).toMatchObject({ candidates: ['pdf'], state: 'damaged', fault: { kind: 'contents-unread' } })
 })
 
 test('texts made to mislead expressions are read to the end', async () => {

@@ -85,6 +85,7 @@ describe('text is what its own marks say', () => {
 describe('data that does not parse as what it is called', () => {
   test.each([
     ['{"a" 1}', 'json', { kind: 'data-unreadable', line: 1 }], ['{\n"a": 1,\n"b" 2\n}', 'json', { kind: 'data-unreadable', line: 3 }],
+    ['name: rock\nparts: [1, 2\nnext: 3\n', 'yaml', { kind: 'data-unreadable', line: 3 }],
     ['a,b\n1,"2\n3,4\n', 'csv', { kind: 'quote-open', line: 2 }], ['<rock>\n<b>\n</rock>', 'xml', { kind: 'markup-broken', line: 3 }],
   ])('%j under .%s is damaged, under another extension it is text', async (text, extension, fault) => {
     const reading = await readText(text)
@@ -92,6 +93,15 @@ describe('data that does not parse as what it is called', () => {
     expect(readingUnder(reading, 'txt').state).toBe('ok')
     // and it never counts as that format by chance
     expect(acceptFormat(reading, '', asked(extension)).fits).toBe(false)
+  })
+
+  // the first two are examples 2.10 and 7.13 of YAML 1.2.2, from memory; the rest is common practice, no source
+  test.each([
+    '---\nhr:\n  - Mark McGwire\n  # Following node labeled SS\n  - &SS Sammy Sosa\nrbi:\n  - *SS # Subsequent occurrence\n  - Ken Griffey\n',
+    '---\n[\n"double\n quoted", \'single\n           quoted\',\nplain\n text, [ nested ],\nsingle: pair,\n]\n',
+    'own: !shape {of: round}\nother: *nowhere\n', 'a: 1\na: 2\n', 'image: {{ .Values.image }}\n  tag: [\n', 'Plain prose, nothing else.\n',
+  ])('%j is not broken under .yaml', async (text) => {
+    expect(readingUnder(await readText(text), 'yaml').state).toBe('ok')
   })
 
   test.each([

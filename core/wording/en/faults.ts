@@ -99,6 +99,7 @@ export const FAULT_WORDS: { [K in FaultKind]: string | ((fault: FaultOf<K>) => s
   'password': 'it needs a password',
   'picture-unreadable': 'its picture is not readable',
   'quote-open': ({ line }) => `a quote that opens in line ${line} is never closed, so the rest of the table is one field`,
+  'repaired': 'its own list of what stands where leads nowhere; programs that open it find their way by searching',
   'restricted': 'its owner limits printing, copying or changing',
   'said': ({ text }) => text,
   'sector-size': 'its sector size is impossible',

@@ -11,7 +11,7 @@ import { damaged, reading } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { unpackLzma } from './lzma'
 import { isTarHeader } from './tar'
-import type { Frame, Unpacked } from './unpack'
+import type { Block, Frame, Unpacked } from './unpack'
 import { unpackBlocks, unpackFrames, unpackSequences, unpackStreams } from './unpack'
 
 /** gzip (RFC 1952): one member or several, each with a CRC and a length behind it. */
@@ -138,18 +138,15 @@ export async function readXz(file: FileBytes, proof: Proof): Promise<Reading> {
     }
     return value
   }
-  let [unpacked, packed] = [0, 0]
-  const blocks = number()
-  for (let left = blocks; left > 0 && offset < index.length; left--) {
-    packed += Math.ceil(number() / 4) * 4
-    unpacked += number()
-  }
+  const blocks: Block[] = []
+  for (let left = number(); left > 0 && offset < index.length; left--) blocks.push({ packed: number(), unpacked: number() })
+  const [packed, unpacked] = [blocks.reduce((sum, one) => sum + Math.ceil(one.packed / 4) * 4, 0), blocks.reduce((sum, one) => sum + one.unpacked, 0)]
   // several streams in one file: only the last one's index is read
+  const alone = 12 + packed + length + 12 === file.size - (tail.length - end)
   if (proof.checksums) {
-    const contents = await unpackStreams(file, blocks === 1 ? unpacked : null)
+    const contents = await unpackStreams(file, blocks, alone)
     if (contents.length !== null) return tellUnpacked('xz', contents)
   }
-  const alone = 12 + packed + length + 12 === file.size - (tail.length - end)
   return reading(ids, { verified: 'structure', props: alone ? { unpackedSize: unpacked } : {} })
 }
 

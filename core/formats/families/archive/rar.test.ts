@@ -36,7 +36,19 @@ describe('version 5', () => {
   /** A record in a file's extra area: its length, its kind, its content. */
   const extra = (kind: number) => bytes(3, kind, 0, 0)
 
+  const DATA = new Uint8Array(300).fill(7)
+  /** A file with the CRC of its contents; the method in three bits, 0: stored as it is. */
+  function storedFile(sum: number, method = 0): Uint8Array {
+    const about = [vint(4), vint(300), vint(0), long(sum), vint(method * 128), vint(0), vint(1), bytes(97)]
+    const body = join([vint(2), vint(2), vint(DATA.length), ...about])
+    const sized = join([vint(body.length), body])
+    return join([long(crc32(sized)), sized, DATA])
+  }
+
   test.each([
+    ['stored as it is', [MAIN, storedFile(crc32(DATA)), END], { state: 'ok' }],
+    ['stored, and changed since', [MAIN, storedFile(crc32(DATA) ^ 1), END], { state: 'damaged', fault: { kind: 'contents-checksum' } }],
+    ['packed: its sum is of what is unpacked', [MAIN, storedFile(1, 3), END], { state: 'ok' }],
     ['whole', [MAIN, FILE, FILE, END], { state: 'ok', verified: 'structure', fault: null }],
     ['nothing in it', [MAIN, END], { state: 'ok' }],
     ['a file with another record beside it', [MAIN, header(2, [0, 1, 0, 0, 0, 1], { extra: extra(3) }), END], { state: 'ok' }],
@@ -57,8 +69,16 @@ describe('version 4', () => {
   const MAIN = header(0x73, 0, new Uint8Array(6))
   const file = (flags = 0) => join([header(0x74, flags | 0x8000, join([long(300), long(500), new Uint8Array(17)])), new Uint8Array(300).fill(7)])
   const END = header(0x7B, 0x4000, new Uint8Array(0))
+  const DATA = new Uint8Array(300).fill(7)
+  /** A file with the CRC of its contents; 0x30: stored as it is. */
+  const stored = (sum: number, method = 0x30) => join([
+    header(0x74, 0x8000, join([long(300), long(300), bytes(2), long(sum), long(0), bytes(20, method), new Uint8Array(6)])), DATA,
+  ])
 
   test.each([
+    ['stored as it is', [MAIN, stored(crc32(DATA)), END], { state: 'ok' }],
+    ['stored, and changed since', [MAIN, stored(crc32(DATA) ^ 1), END], { state: 'damaged', fault: { kind: 'contents-checksum' } }],
+    ['packed: its sum is of what is unpacked', [MAIN, stored(1, 0x33), END], { state: 'ok' }],
     ['whole', [MAIN, file(), file(), END], { state: 'ok', verified: 'structure', fault: null }],
     ['without a closing header, which older programs leave out', [MAIN, file()], { state: 'ok' }],
     ['a file with a password', [MAIN, file(4), END], { state: 'locked', fault: { kind: 'password' } }],

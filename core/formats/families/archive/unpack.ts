@@ -1,6 +1,5 @@
 import { Decompress } from 'fzstd'
-import { createXXHash32, createXXHash64 } from 'hash-wasm'
-import xz from 'xz-decompress'
+import { createSHA256, createXXHash32, createXXHash64 } from 'hash-wasm'
 import { crc32 } from '../../../bytes/checksum'
 import { pieces } from '../../../bytes/cursor'
 import { join } from '../../../bytes/inflate'
@@ -8,11 +7,10 @@ import { u16le, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { Fault } from '../../faults'
 import { Unreadable, unpackBzip } from './bzip'
+import { dictionaryOf, HELD, HELD_BITS, unpackLzmaTwo, unpackXz } from './lzma-two'
 
 /** Most that is unpacked of a file packed by these, which take longer than DEFLATE. */
 const MOST = 64 * 1024 * 1024
-/** Files and windows past this are not held in memory. */
-const HELD = 16 * 1024 * 1024
 /** So much of what is unpacked tells what it is. */
 const BEGINNING = 4096
 
@@ -53,55 +51,67 @@ export async function unpackBlocks(file: FileBytes): Promise<Unpacked> {
   }
 }
 
-/** How the unpacker says that the data is not as its format has it, or ends early. */
-const WRONG_DATA = /error code [578]\b/
-
-/** Kinds of checks (xz file format 1.1 §2.1.1.2) that the unpacker computes. */
+/** Kinds of checks (xz file format 1.1 §2.1.1.2) that the unpacker computes, and the one of 32 bytes that it does not. */
 const CHECKS = [0, 1, 4]
+const SHA256 = 10
+
+/** One block as the index tells it (§4.3): packed without its padding but with header and check, and unpacked. */
+export interface Block { packed: number, unpacked: number }
 
 /**
- * xz: blocks with a sum of four or eight bytes.
+ * xz: blocks, each with a check of four, eight or 32 bytes.
  *
- * @param stated - unpacked length of the one block there is; `null` where there are several
+ * @param blocks - as the index has them; `alone`: there is no stream besides
  */
-export async function unpackStreams(file: FileBytes, stated: number | null): Promise<Unpacked> {
+export async function unpackStreams(file: FileBytes, blocks: readonly Block[], alone: boolean): Promise<Unpacked> {
   const count = counter()
-  const first = await firstBlock(file, stated)
+  if (u8(file.head, 7) === SHA256) return alone ? unpackHashed(file, blocks, count) : count.result(false)
+  const first = await firstBlock(file, blocks.length === 1 ? blocks[0]?.unpacked ?? null : null)
   if (!first || !CHECKS.includes(u8(file.head, 7))) return count.result(false)
-  const packed = followed(first, pieces(file, first.length, file.size))
-  const stream = new xz.XzReadableStream(new ReadableStream<Uint8Array>({
-    async pull(controller) {
-      const { done, value } = await packed.next()
-      if (done) controller.close()
-      else controller.enqueue(value)
-    },
-  }))
-  const reader = stream.getReader()
-  try {
-    for (;;) {
-      const { done, value } = await reader.read()
-      if (done || !value) return count.result(true, null, u8(file.head, 7) !== 0)
-      count.take(value)
-      if (count.full()) return count.result(false)
-    }
-  }
-  catch (error) {
-    // only what is wrong with the data is damage: no memory for it, or no unpacker, says nothing of the file
-    return WRONG_DATA.test(String(error)) ? count.result(true, UNREADABLE) : count.result(false)
-  }
-  finally {
-    await reader.cancel().catch(() => undefined)
-  }
+  const end = await unpackXz(followed(first, pieces(file, first.length, file.size)), (piece) => {
+    count.take(piece)
+    return !count.full()
+  })
+  return end === 'wrong' ? count.result(true, UNREADABLE) : count.result(end === 'whole', null, u8(file.head, 7) !== 0)
 }
 
-async function* followed(first: Uint8Array, rest: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array, undefined> {
+async function* followed(first: Uint8Array, rest: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
   yield first
   yield* rest
-  return undefined
 }
 
-/** The bits that stand for a dictionary of 16 MiB (§5.3.1). */
-const HELD_BITS = 24
+/** Blocks of one stream, each held against the SHA-256 behind it. */
+async function unpackHashed(file: FileBytes, blocks: readonly Block[], count: ReturnType<typeof counter>): Promise<Unpacked> {
+  let offset = 12
+  for (const { packed, unpacked } of blocks) {
+    const header = await file.read(offset, 1024)
+    const [length, filters] = [(u8(header, 0) + 1) * 4, filtersAt(header)]
+    if (filters === null) return count.result(false)
+    const hash = await createSHA256()
+    const end = await unpackLzmaTwo(
+      file, { from: offset + length, length: packed - length - 32, dictionary: u8(header, filters + 2), unpacked }, (piece) => {
+        hash.update(piece)
+        count.take(piece)
+        return !count.full()
+      },
+    )
+    if (end !== 'whole') return end === 'wrong' ? count.result(true, UNREADABLE) : count.result(false)
+    // padding stands between data and check
+    offset += Math.ceil(packed / 4) * 4
+    const stated = await file.read(offset - 32, 32)
+    if (hash.digest('binary').some((byte, at) => byte !== u8(stated, at))) return count.result(true, { kind: 'contents-checksum' })
+  }
+  return count.result(true)
+}
+
+/** Where a block's header (§3.1) names its filters, if LZMA2 is the only one. */
+function filtersAt(header: Uint8Array): number | null {
+  const flags = u8(header, 1)
+  let filters = 2
+  // lengths written in as many bytes as they need
+  for (const mask of [0x40, 0x80]) if (flags & mask) while (u8(header, filters++) >= 0x80) if (filters > 20) return null
+  return (flags & 3) !== 0 || u8(header, filters) !== 0x21 ? null : filters
+}
 
 /**
  * The beginning up to the first block's data, where it is packed by LZMA2 alone with a dictionary that is given room. A larger
@@ -110,15 +120,12 @@ const HELD_BITS = 24
 async function firstBlock(file: FileBytes, stated: number | null): Promise<Uint8Array | null> {
   const end = 12 + (u8(file.head, 12) + 1) * 4
   const first = (await file.read(0, end)).slice()
-  const flags = u8(first, 13)
-  let filters = 14
-  // lengths written in as many bytes as they need
-  for (const mask of [0x40, 0x80]) if (flags & mask) while (u8(first, filters++) >= 0x80) if (filters > 32) return null
-  if ((flags & 3) !== 0 || u8(first, filters) !== 0x21) return null
-  const bits = u8(first, filters + 2)
-  if ((2 | (bits & 1)) * 2 ** (Math.floor(bits / 2) + 11) <= HELD) return first
+  const filters = filtersAt(first.subarray(12))
+  if (filters === null) return null
+  const place = 12 + filters + 2
+  if (dictionaryOf(u8(first, place)) <= HELD) return first
   if (stated === null || stated > HELD) return null
-  first[filters + 2] = HELD_BITS
+  first[place] = HELD_BITS
   new DataView(first.buffer).setUint32(end - 4, crc32(first.subarray(12, end - 4)), true)
   return first
 }

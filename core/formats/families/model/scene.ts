@@ -3,6 +3,9 @@ import type { FileBytes } from '../../../bytes/source'
 import { damaged, endsEarly, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
+/** A longer description is not parsed: what it makes in memory is many times as long. */
+const DESCRIBED = 2 * 1024 * 1024
+
 /** glTF 2.0 §4 (binary form): the header states the length, chunks theirs, the first is JSON. */
 export async function readBinaryScene(file: FileBytes): Promise<Reading> {
   const { head, size } = file
@@ -10,10 +13,11 @@ export async function readBinaryScene(file: FileBytes): Promise<Reading> {
   // some writers leave the last padding out
   if (stated > size + 3) return damaged('glb', endsEarly(size, stated), { version })
   // version 1 states the length of its description, which is always JSON, and no kind
-  const json = latin1(await file.read(20, Math.min(u32le(head, 12), 8 * 1024 * 1024)))
+  const described = u32le(head, 12)
+  const json = latin1(await file.read(20, Math.min(described, DESCRIBED)))
   if (version !== '1' && latin1(head, 16, 20) !== 'JSON') return damaged('glb', { kind: 'description-missing' }, { version })
   const props: Record<string, PropertyValue> = {}
-  setProps(props, { triangles: trianglesOf(json) })
+  if (described <= DESCRIBED) setProps(props, { triangles: trianglesOf(json) })
   return reading('glb', { version: sceneVersion(json) ?? version, verified: 'structure', props })
 }
 

@@ -9,6 +9,9 @@ import { isDictionary, isReference, listOf, nameOf, parseValue, skipSpace } from
 const SECTIONS = 512
 const OBJECTS = 300_000
 const UNPACKED = 8 * 1024 * 1024
+/** Object streams looked into for what they hold. */
+const STREAMS = 200
+const FLATE = ['FlateDecode', 'Fl']
 /** A file is searched for objects, where its table is wrong, so far. */
 const SEARCHED = 128 * 1024 * 1024
 
@@ -22,6 +25,8 @@ export interface Document {
   rebuilt: boolean
   places: Map<number, Place>
   get(value: Value | undefined): Promise<Value | undefined>
+  /** Whether every object stream that the cross-reference leads to is one and holds what it states (§7.5.7). */
+  leads(): Promise<boolean>
   /** A stream's dictionary and unpacked data; `null` where it cannot be unpacked. */
   stream(value: Value | undefined): Promise<{ dictionary: Dictionary, data: Uint8Array | null } | null>
 }
@@ -39,17 +44,25 @@ export async function openDocument(file: FileBytes, start: number, shift: number
     const moved = offset - start
     places.clear()
     const trailer = await readSections(file, offset, moved, places)
-    if (trailer?.has('Root') && await leadsToCatalogue(file, trailer, places)) return documentOf(file, trailer, places, false)
+    const document = trailer?.has('Root') ? documentOf(file, trailer, places, false) : null
+    if (document && await leadsToPages(document) && await document.leads()) return document
   }
   places.clear()
-  const trailer = await searchObjects(file, places)
-  return trailer && await leadsToCatalogue(file, trailer, places) ? documentOf(file, trailer, places, true) : null
+  const streams: number[] = []
+  const trailer = await searchObjects(file, places, streams)
+  if (trailer && !trailer.has('Encrypt')) await addPacked(file, trailer, places, streams)
+  const document = trailer ? documentOf(file, trailer, places, true) : null
+  return document && await leadsToPages(document) ? document : null
 }
 
-async function leadsToCatalogue(file: FileBytes, trailer: Dictionary, places: Map<number, Place>): Promise<boolean> {
+/** Whether a document leads to its first page (§7.7.2, §7.7.3); one of no pages has none. What is encrypted is not followed. */
+async function leadsToPages({ trailer, get }: Document): Promise<boolean> {
   if (trailer.has('Encrypt')) return true
-  const root = await documentOf(file, trailer, places, false).get(trailer.get('Root'))
-  return isDictionary(root) && root.has('Pages')
+  const root = await get(trailer.get('Root'))
+  const pages = isDictionary(root) ? await get(root.get('Pages')) : undefined
+  if (!isDictionary(pages)) return false
+  const kids = await get(pages.get('Kids'))
+  return !Array.isArray(kids) || kids.length === 0 || isDictionary(await get(kids[0]))
 }
 
 /** Follows the sections from the newest to the oldest; the newest entry of an object counts. */
@@ -161,14 +174,22 @@ async function unpack(file: FileBytes, dictionary: Dictionary, dataAt: number, l
   if (dataAt < 0 || typeof length !== 'number') return null
   const raw = await file.read(dataAt, Math.min(Math.max(0, length), UNPACKED))
   const filter = dictionary.get('Filter')
-  const names = listOf(filter).map(nameOf)
+  const names = listOf(filter).map(nameOf).filter(name => name !== null)
   if (names.length === 0) return raw
-  if (names.length > 1 || names[0] !== 'FlateDecode') return null
+  // the short name is meant for pictures within a page (§8.9.7): readers take it everywhere
+  if (names.length > 1 || !FLATE.includes(names[0] ?? '')) return null
   const data = inflateStart(raw, 'zlib', UNPACKED)
   const stated = dictionary.get('DecodeParms')
   const parms = Array.isArray(stated) ? stated[0] : stated
-  if (!isDictionary(parms) || Number(parms.get('Predictor') ?? 1) < 10) return data
-  return undoPredictor(data, Number(parms.get('Columns') ?? 1))
+  if (!isDictionary(parms) || Number(parms.get('Predictor') ?? 1) < 2) return data
+  return (parms.get('Predictor') === 2 ? addUp : undoPredictor)(data, Number(parms.get('Columns') ?? 1))
+}
+
+/** The TIFF predictor (§7.4.4.4) of one byte a column: each byte is stored as its difference from the one before. */
+function addUp(data: Uint8Array, columns: number): Uint8Array {
+  const out = data.slice()
+  for (let i = 0; i < out.length; i++) if (i % columns !== 0) out[i] = (out[i] ?? 0) + (out[i - 1] ?? 0)
+  return out
 }
 
 /** PNG predictors (§7.4.4.4) of one byte a column, as cross-reference streams use them. */
@@ -229,6 +250,23 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
     return offset === undefined ? undefined : parseValue({ text: pack.text, at: offset })
   }
 
+  /** Looks at so many object streams. */
+  async function leads(): Promise<boolean> {
+    if (trailer.has('Encrypt')) return true
+    const streams = new Set([...places.values()].flatMap(place => ('stream' in place ? [place.stream] : [])))
+    for (const stream of [...streams].slice(0, STREAMS)) {
+      const holder = places.get(stream)
+      const stored = holder && 'at' in holder ? await readObjectAt(file, holder.at, stream) : null
+      if (!stored?.dictionary) return false
+      const filters = listOf(stored.dictionary.get('Filter')).map(nameOf).filter(name => name !== null)
+      // what is packed in another way is not looked into
+      if (filters.length > 1 || (filters.length === 1 && !FLATE.includes(filters[0] ?? ''))) continue
+      const data = await unpack(file, stored.dictionary, stored.dataAt, await get(stored.dictionary.get('Length')))
+      if (data === null || data.length < Number(stored.dictionary.get('First') ?? 0)) return false
+    }
+    return true
+  }
+
   async function get(value: Value | undefined): Promise<Value | undefined> {
     let current = value
     for (let steps = 0; isReference(current) && steps < 16; steps++) current = (await find(current.object))?.value
@@ -236,7 +274,7 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
   }
 
   return {
-    trailer, rebuilt, places, get,
+    trailer, rebuilt, places, get, leads,
     async stream(value) {
       const stored = isReference(value) ? await find(value.object) : null
       if (!stored?.dictionary || stored.dataAt < 0) return null
@@ -245,8 +283,26 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
   }
 }
 
-/** Searches a file for objects and trailers, as every reader does where the table is wrong. */
-async function searchObjects(file: FileBytes, places: Map<number, Place>): Promise<Dictionary | null> {
+/** Adds the objects that found object streams hold. */
+async function addPacked(file: FileBytes, trailer: Dictionary, places: Map<number, Place>, streams: readonly number[]): Promise<void> {
+  const document = documentOf(file, trailer, places, true)
+  for (const stream of streams.slice(0, STREAMS)) {
+    const stored = await document.stream({ object: stream })
+    if (!stored?.data) continue
+    const numbers = latin1(stored.data, 0, Number(stored.dictionary.get('First') ?? 0)).trim().split(/\s+/).map(Number)
+    for (let index = 0; 2 * index < numbers.length && places.size < OBJECTS; index++) {
+      const number = numbers[2 * index] ?? 0
+      if (!places.has(number)) places.set(number, { stream, index })
+    }
+  }
+}
+
+/**
+ * Searches a file for objects and trailers, as every reader does where the table is wrong.
+ *
+ * @param streams - is given the numbers of the object streams met
+ */
+async function searchObjects(file: FileBytes, places: Map<number, Place>, streams: number[]): Promise<Dictionary | null> {
   let trailer: Dictionary | null = null
   let kept = ''
   let keptAt = 0
@@ -256,6 +312,7 @@ async function searchObjects(file: FileBytes, places: Map<number, Place>): Promi
       if (match[1] !== undefined) {
         if (places.size < OBJECTS) places.set(Number(match[1]), { at: keptAt + match.index + match[0].indexOf(match[1]) })
         const start = text.slice(match.index, match.index + 2048)
+        if (/^[^>]{0,200}\/Type\s*\/ObjStm\b/.test(start)) streams.push(Number(match[1]))
         if (/\/Type\s*\/(?:XRef|Catalog)\b/.test(start)) {
           const value = parseValue({ text: start, at: start.indexOf('obj') + 3 })
           if (isDictionary(value) && nameOf(value.get('Type')) === 'XRef' && value.has('Root')) trailer = value

@@ -42,8 +42,8 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
 
   const document = await openDocument(file, Number(stated?.[1] ?? file.size), offset)
   if (!document) return bad({ kind: 'contents-unread' })
-  if (document.rebuilt && (wasSentAsText(file) || await isShifted(file, document))) return bad({ kind: 'lengths-disagree' })
-  if (!document.rebuilt && await holdsZeros(file, document)) return bad({ kind: 'part-zeros' })
+  const spoilt = await tellSpoilt(file, document)
+  if (spoilt) return bad(spoilt)
 
   const props: Record<string, PropertyValue> = {}
   const catalogue = await document.get(document.trailer.get('Root'))
@@ -53,11 +53,13 @@ export async function readPdf(file: FileBytes): Promise<Reading | null> {
     verified: document.rebuilt ? 'signature' as const : 'structure' as const, props,
   }
   if (opening === 'locked') return reading(ids, { ...proved, state: 'locked', fault: { kind: 'password' } })
-  const blank = isDictionary(catalogue) ? await measurePages(document, catalogue, props) : false
+  const pages = isDictionary(catalogue) ? await measurePages(document, catalogue, props) : 'none'
+  if (pages === 'none' && !document.trailer.has('Encrypt')) return bad({ kind: 'contents-unread' })
   if (!document.trailer.has('Encrypt')) await readInformation(document, props)
   return reading(ids, {
     ...proved,
-    ...(blank ? { blank: true as const } : {}),
+    ...(pages === 'blank' ? { blank: true as const } : {}),
+    ...(document.rebuilt ? { fault: { kind: 'repaired' as const } } : {}),
     ...(opening === 'restricted' ? { state: 'restricted' as const, fault: { kind: 'restricted' } } : {}),
   })
 }
@@ -73,6 +75,12 @@ async function openingOf(document: Document) {
   const ids = await document.get(document.trailer.get('ID'))
   const [id] = Array.isArray(ids) ? ids : []
   return tellOpening(encrypt, typeof id === 'string' ? id : '')
+}
+
+/** What was done to the bytes on the way although the document can be opened. */
+async function tellSpoilt(file: FileBytes, document: Document): Promise<Fault | null> {
+  if (document.rebuilt) return wasSentAsText(file) || await isShifted(file, document) ? { kind: 'lengths-disagree' } : null
+  return await holdsZeros(file, document) ? { kind: 'part-zeros' } : null
 }
 
 /** Whether streams of a rebuilt document are longer or shorter than they state: the mark of changed line ends. */
@@ -105,19 +113,20 @@ async function holdsZeros(file: FileBytes, document: Document): Promise<boolean>
 
 interface Page { page: Dictionary, inherited: Map<string, Value> }
 
-/** Page tree (§7.7.3): count, size of the first page as it is shown, fonts. Says whether nothing is drawn on any page. */
-async function measurePages(document: Document, catalogue: Dictionary, props: Record<string, PropertyValue>): Promise<boolean> {
+/** Page tree (§7.7.3): count, size of the first page as it is shown, fonts. Says whether no page is found, or nothing is drawn on any. */
+async function measurePages(document: Document, catalogue: Dictionary, props: Record<string, PropertyValue>): Promise<'none' | 'blank' | 'drawn'> {
   const root = await document.get(catalogue.get('Pages'))
-  if (!isDictionary(root)) return false
+  if (!isDictionary(root)) return 'none'
   const count = await document.get(root.get('Count'))
   if (typeof count === 'number' && count >= 0) props.pages = count
   const pages = await listPages(document, root)
   const [first] = pages
+  if (!first && typeof count === 'number' && count > 0) return 'none'
   if (first) setProps(props, await sizeOf(document, first))
   const fonts = await fontsOf(document, pages)
   const all = pages.length === count
   if (fonts.missing || (fonts.found && all)) props.fontsEmbedded = !fonts.missing
-  return all && pages.length > 0 && pages.length <= 3 && !fonts.found && await drawsNothing(document, pages)
+  return all && pages.length > 0 && pages.length <= 3 && !fonts.found && await drawsNothing(document, pages) ? 'blank' : 'drawn'
 }
 
 const INHERITED = ['Resources', 'MediaBox', 'CropBox', 'Rotate']

@@ -9,6 +9,7 @@ import { readRecords } from './records'
 import { tellTable, openQuote } from './table'
 import type { Fault } from '../../faults'
 import { findBrokenTag } from '../../../text/well-formed'
+import { findBrokenYaml } from '../../../text/yaml'
 import { lineOfJsonError } from './json-prefix'
 import { readHtml, readXml, skipProlog } from './xml'
 
@@ -104,6 +105,8 @@ function findBroken(text: string, maybe: readonly string[]): Record<string, Faul
     const line = text.length <= COUNTED / 12 ? findBrokenTag(text.trimStart()) : null
     if (line !== null) for (const id of ['xml', 'svg', 'gpx', 'kml', 'musicxml', 'dae']) brokenAs[id] = { kind: 'markup-broken', line }
   }
+  const broken = findBrokenYaml(text)
+  if (broken !== null) brokenAs.yaml = { kind: 'data-unreadable', line: broken }
   const open = openQuote(text)
   if (open !== null) for (const id of ['csv', 'tsv']) brokenAs[id] = { kind: 'quote-open', line: open }
   return brokenAs
