@@ -17,7 +17,7 @@ export default defineConfig({
         'tests/arrivals/**/*.test.ts', 'tests/corpus/**/*.test.ts', 'tests/app/**/*.test.ts',
       ], testTimeout: 180_000, hookTimeout: 180_000 } },
       { resolve: { alias }, test: {
-        name: 'database', include: ['tests/database/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 180_000,
+        name: 'database', include: ['tests/database/**/*.test.ts'], env: { USITOR_LOG: 'silent' }, testTimeout: 180_000, hookTimeout: 180_000,
         fileParallelism: false, globalSetup: 'tests/database/setup.ts',
       } },
     ],

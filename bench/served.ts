@@ -7,6 +7,7 @@ import { readFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import pg from 'pg'
 import { DemoClient } from '../demo/load'
+import { frameHead } from '../shared/frames'
 
 const PORT = 3292
 const ADDRESS = `http://127.0.0.1:${PORT}`
@@ -57,10 +58,9 @@ async function upload({ key, files }: Batch, name: string): Promise<void> {
     { id: intake.id, body: { files: files.map(({ path, bytes, sha256 }) => ({ path, size: bytes.length, modified: 0, sha256, reading })) } },
   )
   for (let position = 0; position < files.length; position += 5) {
-    const form = new FormData()
-    files.slice(position, position + 5)
-      .forEach(({ bytes }, index) => form.append(ids[position + index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
-    await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: form })
+    const framed = files.slice(position, position + 5)
+      .flatMap(({ bytes }, index) => [frameHead(ids[position + index] ?? '', bytes.length), bytes as Uint8Array<ArrayBuffer>])
+    await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: new Blob(framed) })
   }
   await client.send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: files.length, replaces: false } })
 }

@@ -11,6 +11,7 @@ import { buildShoreSurvey } from './shore-survey'
 import type { AnswerOf, CallArguments, RouteKey } from '../shared/routes'
 import { encodeBody, requestOf } from '../shared/routes'
 import type { DemoFile, DemoWorld } from './world'
+import { frameHead } from '../shared/frames'
 
 export const DEMO_ACCOUNT = { name: 'Coordinator', mail: 'coordinator@usitor.example', password: 'shore-survey' }
 const SEED = 25
@@ -60,9 +61,8 @@ async function receive(client: DemoClient, id: string, root: string, all: readon
       path, size: bytes.length, modified, sha256: createHash('sha256').update(bytes).digest('hex'), reading: await readBytes(sourceFromBytes(bytes)),
     })))
     const { ids } = await client.send('POST /api/intakes/:id/files', { id: intake.id, body: { files } })
-    const form = new FormData()
-    batch.forEach(({ bytes }, index) => form.append(ids[index] ?? '', new Blob([bytes as Uint8Array<ArrayBuffer>]), 'file'))
-    await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: form })
+    const framed = batch.flatMap(({ bytes }, index) => [frameHead(ids[index] ?? '', bytes.length), bytes as Uint8Array<ArrayBuffer>])
+    await client.send('POST /api/intakes/:id/contents', { id: intake.id, body: new Blob(framed) })
   }
   await client.send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: all.length, replaces } })
 }

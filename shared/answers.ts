@@ -11,13 +11,27 @@ import type { Person } from '#core/roster/types'
 // What the server answers, as it travels: times are ISO 8601 texts.
 
 export interface SignedIn { id: string, mail: string, name: string }
-/** Who asks; `first`: nobody has an account yet. */
-export interface SessionState { account: SignedIn | null, first: boolean }
+/** Who asks, and whether their address is confirmed; `first`: nobody has an account yet. */
+export interface SessionState { account: SignedIn & { verified: boolean, administrator: boolean } | null, first: boolean }
 export interface OpenSession { id: string, agent: string, createdAt: string }
+/** An invitation that can still be used. */
+export interface OpenInvitation { id: string, createdAt: string, expiresAt: string }
+/** What matters for safety and is written down. */
+export type EventKind = 'account-closed' | 'account-made' | 'address-confirmed' | 'brief-copied' | 'brief-deleted' | 'brief-shared' | 'content-broken'
+  | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left' | 'password-changed' | 'person-erased' | 'sign-in' | 'sign-in-failed'
+export interface NotedEvent { at: string, kind: EventKind, mail: string | null, briefId: string | null, place: string, about: string }
 
 export type Role = 'owner' | 'checker' | 'reader'
 /** Somebody who works on a brief. */
 export interface Member { id: string, name: string, mail: string, role: Role, self: boolean }
+/** Who works on a brief, and who was asked to and has not answered; and what others took out of it: that its owner alone sees. */
+export interface Members {
+  members: Member[]
+  offers: { id: string, mail: string, role: Role }[]
+  taken: { at: string, name: string, kind: EventKind }[]
+}
+/** A brief that somebody is asked to take part in. */
+export interface ShareOffer { id: string, title: string, role: Role, by: string | null }
 
 /** One brief as it lies on the desk. */
 export interface DeskBrief {
@@ -151,7 +165,7 @@ export interface SentSlip {
   address: string
   subject: string
   body: string
-  state: 'waiting' | 'sending' | 'sent' | 'failed'
+  state: 'waiting' | 'sending' | 'sent' | 'unknown' | 'failed'
   problem: string | null
   at: string
 }

@@ -4,7 +4,7 @@ import type { RulingKind } from '#core/checking/input'
 import { RULING_KINDS } from '#core/checking/input'
 import type { Fault } from '#core/formats/faults'
 import { readFault } from '#core/formats/faults'
-import type { Reading } from '#core/formats/reading'
+import type { PropertyValue, Reading } from '#core/formats/reading'
 import type { Role, StoredRoster } from './answers'
 
 // What the server is asked with. A schema stands for what is let in; its type is what a page has to send.
@@ -14,47 +14,75 @@ export function exact<T extends yup.ObjectShape>(shape: T) {
   return yup.object(shape).noUnknown('${path} holds an unknown key: ${unknown}')
 }
 
-const text = (most: number) => yup.string().max(most).defined()
-const title = yup.string().trim().min(1, 'is missing').max(200).required('is missing')
-const yes = yup.boolean().required('is missing')
-const ID = /^[0-9a-f-]{36}$/
+/** A list of at most so many: one that is longer is refused before any of it is looked at, and the first item that is wrong is told. */
+function listOf<T>(item: yup.Schema<T>, least: number, most: number) {
+  return yup.mixed<T[]>().required('is missing').test('list', (value: unknown, { path, createError }) => {
+    if (!Array.isArray(value)) return createError({ message: '${path} is no list' })
+    if (value.length < least) return createError({ message: `\${path} holds ${value.length}, needed are at least ${least}` })
+    if (value.length > most) return createError({ message: `\${path} holds ${value.length}, allowed are ${most}` })
+    for (let at = 0; at < value.length; at++) {
+      try {
+        item.validateSync(value[at], { strict: true, abortEarly: true })
+      }
+      catch (error) {
+        if (!(error instanceof yup.ValidationError)) throw error
+        return createError({ path: `${path}[${at}]${error.path ? `.${error.path}` : ''}`, message: error.errors[0] ?? error.message })
+      }
+    }
+    return true
+  })
+}
 
-export const signInRequest = exact({ mail: yup.string().max(200).required(), password: yup.string().max(500).required() })
+/** Text the database can hold as it is: no U+0000, no lone surrogates. */
+const storable = (value: string | undefined | null) => typeof value !== 'string' || !/[\0\p{Cs}]/u.test(value)
+const plainText = (most: number) => yup.string().max(most)
+  .test('storable', '${path} holds a sign that cannot be kept (U+0000, or half a character)', storable)
+const text = (most: number) => plainText(most).defined()
+const title = plainText(1000).trim().min(1, 'is missing').max(200).required('is missing')
+/** One address, so that a letter to it is one letter to one (RFC 5322 §3.4.1, without comments and quoted names). */
+export const ADDRESS = /^[^\s@,;:<>()[\]"\\\p{C}]+@[^\s@,;:<>()[\]"\\\p{C}]+$/u
+const yes = yup.boolean().required('is missing')
+const ID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/
+
+export const signInRequest = exact({ mail: plainText(200).required(), password: plainText(500).required() })
+
+const newPassword = plainText(500).min(10, 'is too short: at least 10 characters').required('is missing')
 
 export const accountRequest = exact({
-  mail: yup.string().max(200).matches(/^[^\s@]+@[^\s@]+$/, 'is no mail address: needed is something like ana@example.org').required('is missing'),
-  name: yup.string().trim().min(1, 'is missing').max(120).required('is missing'),
-  password: yup.string().min(10, 'is too short: at least 10 characters').max(500).required('is missing'),
-  invitation: yup.string().max(100),
+  mail: plainText(200).matches(ADDRESS, 'is no mail address: needed is something like ana@example.org').required('is missing'),
+  name: plainText(120).trim().min(1, 'is missing').required('is missing'),
+  password: newPassword,
+  invitation: plainText(100),
 })
 
 /** `document`: a brief document, whose own reader says what is wrong with it. */
 export const briefRequest = exact({ title, document: yup.mixed<NonNullable<unknown>>() })
 export const documentRequest = yup.mixed<NonNullable<unknown>>()
 export const atHandRequest = exact({ atHand: yes })
-export const rootRequest = exact({ root: yup.string().max(255).required('is missing'), asIs: yes })
-export const copyBriefRequest = exact({ title, due: yup.string().max(40).nullable().defined(), samePeople: yes })
+export const rootRequest = exact({ root: plainText(255).required('is missing'), asIs: yes })
+export const copyBriefRequest = exact({ title, due: plainText(40).nullable().defined(), samePeople: yes })
 
 const day = yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, 'is no day such as 2026-10-16').nullable()
 /** The list's own columns may be called anything: they are looked at as data, never as keys of a schema. */
 const CELLS = 'holds at most 100 columns, each with text of at most 500 characters'
 const cells = yup.mixed<Record<string, string>>().required('is missing').test('cells', CELLS, (value: unknown) =>
   typeof value === 'object' && value !== null && !Array.isArray(value) && Object.keys(value).length <= 100
-  && Object.values(value).every(cell => typeof cell === 'string' && cell.length <= 500))
+  && Object.entries(value).every(([column, cell]) => typeof cell === 'string' && Math.max(cell.length, column.length) <= 500
+    && storable(cell) && storable(column)))
 
-export const rosterRequest: yup.Schema<StoredRoster> = exact({
-  people: yup.array(exact({
+export const rosterRequest = exact({
+  people: listOf(exact({
     id: text(200).min(1, 'is missing'), given: text(200), family: text(200), name: text(400).min(1, 'names nobody'),
     group: text(200), email: text(200),
     aliases: yup.array(text(200)).max(50).defined(),
     fields: cells,
     from: day, until: day,
-  })).max(200_000).required('is missing'),
+  }), 0, 200_000),
   columns: yup.array(text(200)).max(120).required('is missing'),
-})
+}) as unknown as yup.Schema<StoredRoster>
 
 export const memberRequest = exact({
-  mail: yup.string().max(320).required('mail: whom with?'),
+  mail: plainText(320).matches(ADDRESS, 'is no mail address: needed is something like ana@example.org').required('mail: whom with?'),
   role: yup.string<Role>().oneOf(['owner', 'checker', 'reader']).required('role is missing'),
 })
 
@@ -63,7 +91,7 @@ export const intakeRequest = exact({
   key: yup.string().matches(/^[\w-]{8,100}$/).required('is missing'),
   root: yup.string().min(1).max(255).required('is missing'),
   keeps: yes,
-  statedAt: yup.string().matches(/^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:\d{2})$/, 'is no time such as 2026-10-16T15:30:00+02:00').nullable(),
+  statedAt: yup.string().test('time', '${path} is no time of the calendar', at => !at || !Number.isNaN(Date.parse(at))).matches(/^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:\d{2})$/, 'is no time such as 2026-10-16T15:30:00+02:00').nullable(),
 })
 export type IntakeStart = yup.InferType<typeof intakeRequest>
 
@@ -84,6 +112,10 @@ export interface FileFacts {
   reading: Reading
 }
 
+/** What is measured is a number that can be kept, a short text or a yes or no; nothing nested. */
+const isMeasured = (value: unknown): boolean => typeof value === 'boolean' || (typeof value === 'string' && value.length <= 4000)
+  || (typeof value === 'number' && Math.abs(value) <= 1e15)
+
 const reading = exact({
   candidates: yup.array(yup.string().max(20).required()).min(1).max(400).required(),
   version: yup.string().max(200).nullable().defined(),
@@ -97,11 +129,11 @@ const reading = exact({
     || (typeof found === 'object' && found !== null && Object.keys(found).length <= 8
       && Object.entries(found).every(([id, fault]) => id.length <= 20 && readFault(fault) !== null))),
   props: yup.lazy((found: unknown) => exact(Object.fromEntries(Object.keys(typeof found === 'object' && found !== null ? found : {})
-    .slice(0, 100).map(key => [key, yup.mixed().required()])))),
+    .slice(0, 100).map(key => [key, yup.mixed<PropertyValue>().test('property', '${path} is no measured value', isMeasured)])))),
 })
 
 export const filesRequest = exact({
-  files: yup.array(exact({
+  files: listOf(exact({
     // levels may not climb out: a path is data here, and never one on a disk
     path: yup.string().min(1).max(4096).test(
       'levels', '${path} climbs out of its folder or begins at the top of a disk',
@@ -110,15 +142,16 @@ export const filesRequest = exact({
     rawPath: yup.string().max(8192).matches(/^[A-Za-z0-9+/=]*$/),
     container: yup.array(yup.string().min(1).max(4096).required()).min(1).max(4),
     sender: yup.string().max(320),
-    size: yup.number().integer().min(0).required(),
-    modified: yup.number().min(-8.64e15).max(8.64e15).nullable().defined(),
+    size: yup.number().integer().min(0).max(Number.MAX_SAFE_INTEGER).required(),
+    // from year 1 on, as far as the database and the calendar go
+    modified: yup.number().min(-62_135_596_800_000).max(253_402_300_799_999).nullable().defined(),
     sha256: yup.string().matches(/^[0-9a-f]{64}$/, 'is neither a SHA-256 in hexadecimal nor null').nullable().defined(),
     reading: reading.required(),
-  })).min(1).max(500).required('is missing'),
+  }), 1, 500),
 }) as unknown as yup.Schema<{ files: FileFacts[] }>
 
 export const countsRequest = exact({ counts: yes })
-export const completeRequest = exact({ files: yup.number().integer().min(0).required('is missing'), replaces: yes })
+export const completeRequest = exact({ files: yup.number().integer().min(0).max(2_147_483_647).required('is missing'), replaces: yes })
 
 /** What a person asks for: about a received file, a slot, or both. `alias`: another name the holder goes by, learnt with this decision. */
 export interface RulingWish { kind: RulingKind, fileId?: string, slot?: SlotRef, reason?: string, alias?: string }
@@ -127,17 +160,22 @@ export const rulingRequest = exact({
   kind: yup.string<RulingKind>().oneOf(RULING_KINDS).required('is missing'),
   fileId: yup.string().matches(ID, 'is no id of a file'),
   slot: exact({
-    requirement: yup.string().max(60).required('is missing'), holder: yup.string().max(400).required('is missing'),
-    n: yup.number().integer().min(0),
+    requirement: plainText(60).required('is missing'), holder: plainText(400).required('is missing'),
+    n: yup.number().integer().min(0).max(999_999_999),
   }).default(undefined),
-  reason: yup.string().max(500),
-  alias: yup.string().max(100),
+  reason: plainText(500),
+  alias: plainText(100),
 }) as unknown as yup.Schema<RulingWish>
 
 export const slipsRequest = exact({
-  holders: yup.array(yup.string().max(400).required()).min(1, 'holders: nobody is chosen').max(20_000).required('is missing'),
+  holders: listOf(plainText(400).required(), 1, 20_000),
   again: yes,
 })
 
 /** The check a round is seen against. */
 export const againstQuery = yup.string().matches(ID, 'against: is no id of a check')
+
+export const passwordRequest = exact({ before: plainText(500).required('is missing'), next: newPassword })
+export const closeRequest = exact({ password: plainText(500).required('is missing') })
+/** `token`: as it stands in the letter that was sent to the address. */
+export const verifyRequest = exact({ token: plainText(100) })

@@ -3,14 +3,15 @@ import type { BriefDocument } from '#core/brief/document'
 import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { RosterTable } from '#core/roster/read'
 import type {
-  BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeskBrief, Figures, Found, HolderSlip, Member, OpenSession, Overlap,
-  PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
+  BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeskBrief, Figures, Found, HolderSlip, Members, NotedEvent, OpenInvitation,
+  OpenSession, Overlap,
+  PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
   Tray,
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type {
-  accountRequest, atHandRequest, briefRequest, completeRequest, copyBriefRequest, countsRequest, FileFacts, IntakeStart,
-  memberRequest, rootRequest, RulingWish, signInRequest, slipsRequest,
+  accountRequest, atHandRequest, briefRequest, closeRequest, completeRequest, copyBriefRequest, countsRequest, FileFacts, IntakeStart,
+  memberRequest, passwordRequest, rootRequest, RulingWish, signInRequest, slipsRequest, verifyRequest,
 } from './requests'
 
 /** Done, and there is nothing to say of it. */
@@ -29,6 +30,18 @@ export interface Routes {
   'DELETE /api/session': { answer: Done }
   'GET /api/sessions': { answer: { current: string, sessions: OpenSession[] } }
   'DELETE /api/sessions/:id': { answer: Done }
+  /** Ends every session but the one that asks. */
+  'DELETE /api/sessions': { answer: { ended: number } }
+  'PUT /api/account/password': { body: InferType<typeof passwordRequest>, answer: Done }
+  /** Without a token a letter with one goes to the account's address; with it the address is confirmed. */
+  'POST /api/account/address': { body: InferType<typeof verifyRequest>, answer: { verified: boolean } }
+  'DELETE /api/account': { body: InferType<typeof closeRequest>, answer: Done }
+  'GET /api/events': { answer: NotedEvent[] }
+  'GET /api/invitations': { answer: OpenInvitation[] }
+  'DELETE /api/invitations/:id': { answer: Done }
+  'GET /api/offers': { answer: ShareOffer[] }
+  'POST /api/offers/:id': { answer: { briefId: string } }
+  'DELETE /api/offers/:id': { answer: Done }
   'POST /api/accounts': { body: InferType<typeof accountRequest>, answer: { account: SignedIn } }
   'POST /api/invitations': { answer: { token: string } }
   'GET /api/search': { query: { for: string }, answer: Found }
@@ -46,9 +59,12 @@ export interface Routes {
   'PUT /api/briefs/:id/roster': { body: StoredRoster, answer: { number: number } }
   'PATCH /api/briefs/:id/roots': { body: InferType<typeof rootRequest>, answer: Done }
   'GET /api/briefs/:id/received': { answer: string[] }
-  'GET /api/briefs/:id/members': { answer: Member[] }
+  'GET /api/briefs/:id/members': { answer: Members }
   'PUT /api/briefs/:id/members': { body: InferType<typeof memberRequest>, answer: Done }
   'DELETE /api/briefs/:id/members/:member': { answer: Done }
+  'DELETE /api/briefs/:id/offers/:offer': { answer: Done }
+  /** Takes a person out of every version of the list, with letters and names; what was found stays readable. */
+  'DELETE /api/briefs/:id/people/:holder': { answer: Done }
   'GET /api/briefs/:id/rulings': { answer: ShownRuling[] }
   'DELETE /api/briefs/:id/rulings/:ruling': { answer: Done }
   'GET /api/briefs/:id/sent': { answer: SentSlip[] }
@@ -60,8 +76,8 @@ export interface Routes {
   'PATCH /api/intakes/:id': { body: InferType<typeof countsRequest>, answer: Done }
   'DELETE /api/intakes/:id': { answer: Done }
   'POST /api/intakes/:id/files': { body: { files: FileFacts[] }, answer: { ids: string[] } }
-  /** Small files whole, each a part named with its file's id. */
-  'POST /api/intakes/:id/contents': { body: FormData, answer: { stored: number } }
+  /** Small files whole, each in a frame of its own (`shared/frames.ts`). */
+  'POST /api/intakes/:id/contents': { body: Blob, answer: { stored: number } }
   /** A stretch of a large file. */
   'PUT /api/intakes/:id/content/:file': { body: Blob, query: { offset: number }, answer: { arrived: number } }
   'GET /api/intakes/:id/overlap': { answer: Overlap }
@@ -125,9 +141,9 @@ export function addressOf<K extends RouteKey>(key: K, ...call: CallArguments<K>)
   return requestOf(key, ...call).url
 }
 
-/** A request's body as it goes over the wire: bytes and forms as they are, everything else as JSON. */
+/** A request's body as it goes over the wire: bytes as they are, everything else as JSON. */
 export function encodeBody(body: unknown): { body?: BodyInit, headers: Record<string, string> } {
   if (body === undefined) return { headers: {} }
-  if (body instanceof FormData || body instanceof Blob) return { body, headers: {} }
+  if (body instanceof Blob) return { body, headers: {} }
   return { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }
 }

@@ -6,7 +6,9 @@ const followUp = useFollowUp()
 const sent = shallowRef<SentSlip[] | null>(null)
 const open = ref('')
 const { problem, attempt } = useAttempt()
-const STATES: Record<SentSlip['state'], string> = { waiting: 'waiting', sending: 'on its way', sent: 'sent', failed: 'failed' }
+const STATES: Record<SentSlip['state'], string> = {
+  waiting: 'waiting', sending: 'on its way', sent: 'given to the mail server', unknown: 'not known', failed: 'not sent',
+}
 
 onMounted(async () => {
   await attempt(async () => {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { Member } from '#shared/answers'
+import type { EventKind, Member, Members } from '#shared/answers'
 
 /** Who else works on this brief, and as what. */
 const emit = defineEmits<{ close: [] }>()
 const brief = useBrief()
-const members = shallowRef<Member[]>([])
+const listed = shallowRef<Members>({ members: [], offers: [], taken: [] })
 const mail = ref('')
 const role = ref<Member['role']>('checker')
 const { problem, attempt } = useAttempt()
@@ -12,12 +12,16 @@ const ROLES: { key: Member['role'], label: string }[] = [
   { key: 'owner', label: 'owner: decides and shares' }, { key: 'checker', label: 'checker: asks, receives, checks, tells' },
   { key: 'reader', label: 'reader: looks only' },
 ]
+const TAKEN: Partial<Record<EventKind, string>> = {
+  'brief-copied': 'used it again for a brief of their own', 'exported': 'took an export', 'copy-downloaded': 'took the corrected copy',
+  'file-downloaded': 'took files',
+}
 const owns = computed(() => brief.current?.role === 'owner')
 
 async function act(action: () => Promise<unknown>) {
   await attempt(async () => {
     await action()
-    members.value = await brief.members()
+    listed.value = await brief.members()
   })
 }
 onMounted(() => act(() => Promise.resolve()))
@@ -38,7 +42,7 @@ const add = () => act(async () => {
     <table class="list">
       <tbody>
         <tr
-          v-for="one in members"
+          v-for="one in listed.members"
           :key="one.id"
         >
           <td>{{ one.name }} <span class="small quiet">{{ one.mail }}{{ one.self ? ' · you' : '' }}</span></td>
@@ -74,6 +78,23 @@ const add = () => act(async () => {
             </button>
           </td>
         </tr>
+        <tr
+          v-for="one in listed.offers"
+          :key="one.id"
+        >
+          <td>{{ one.mail }} <span class="small quiet">asked, not answered yet</span></td>
+          <td>{{ one.role }}</td>
+          <td>
+            <button
+              type="button"
+              class="plain-button small"
+              :aria-label="`Take back that ${one.mail} was asked`"
+              @click="act(() => brief.takeBackOffer(one.id))"
+            >
+              Take back
+            </button>
+          </td>
+        </tr>
       </tbody>
     </table>
     <form
@@ -83,7 +104,7 @@ const add = () => act(async () => {
     >
       <el-input
         v-model="mail"
-        placeholder="mail address of their account here"
+        placeholder="their mail address"
         aria-label="Mail address"
         class="mail"
       />
@@ -104,9 +125,26 @@ const add = () => act(async () => {
         native-type="submit"
         :disabled="!mail.trim()"
       >
-        Share
+        Ask them
       </el-button>
     </form>
+    <p
+      v-if="owns"
+      class="small quiet"
+    >
+      They see it on their desk, now or once they have an account, and take part when they agree.
+    </p>
+    <section v-if="listed.taken.length > 0">
+      <h3>Taken out by others</h3>
+      <ul class="small">
+        <li
+          v-for="(one, at) in listed.taken"
+          :key="at"
+        >
+          {{ sayTime(one.at) }}: {{ one.name }} {{ TAKEN[one.kind] }}
+        </li>
+      </ul>
+    </section>
     <p
       v-if="problem"
       class="problem"

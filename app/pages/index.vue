@@ -17,7 +17,7 @@ async function make() {
 }
 
 /** More than any brief takes. */
-const LONGEST = 16_000_000
+const LONGEST = 2_000_000
 
 async function readDocument(file: File): Promise<[title: string, document: object]> {
   try {
@@ -79,6 +79,24 @@ onMounted(() => act(desk.load))
     >
       {{ problem }}
     </p>
+    <section
+      v-for="offer in desk.offers"
+      :key="offer.id"
+      class="sheet brief row spread"
+    >
+      <p>{{ offer.by ?? 'Somebody' }} asks you to take part in <b>{{ offer.title }}</b> as {{ offer.role }}.</p>
+      <div class="row">
+        <el-button
+          type="primary"
+          @click="act(() => desk.answerOffer(offer.id, true))"
+        >
+          Take part
+        </el-button>
+        <el-button @click="act(() => desk.answerOffer(offer.id, false))">
+          No, thank you
+        </el-button>
+      </div>
+    </section>
     <SearchBriefs v-if="desk.briefs.length > 0" />
     <div
       v-if="desk.loaded && desk.briefs.length === 0"

@@ -46,6 +46,8 @@ export const useBrief = defineStore('brief', () => {
   }
   const members = () => api('GET /api/briefs/:id/members', open())
   const share = (mail: string, role: Role) => api('PUT /api/briefs/:id/members', { ...open(), body: { mail, role } })
+  const takeBackOffer = (offer: string) => api('DELETE /api/briefs/:id/offers/:offer', { ...open(), offer })
+  const erase = (holder: string) => api('DELETE /api/briefs/:id/people/:holder', { ...open(), holder })
   const endShare = (member: string) => api('DELETE /api/briefs/:id/members/:member', { ...open(), member })
 
   /** What is opened where files are taken, and how names and times in it are read: what is asked for itself stays whole. */
@@ -66,5 +68,8 @@ export const useBrief = defineStore('brief', () => {
     return { 'who': who, 'ask': ask, 'receive': receive, 'check': check, 'follow-up': follow }
   })
 
-  return { current, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share, endShare }
+  return {
+    current, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
+    takeBackOffer, erase, endShare,
+  }
 })

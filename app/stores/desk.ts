@@ -1,12 +1,14 @@
 import { defineStore } from 'pinia'
-import type { DeskBrief } from '#shared/answers'
+import type { DeskBrief, ShareOffer } from '#shared/answers'
 
 export const useDesk = defineStore('desk', () => {
   const briefs = ref<DeskBrief[]>([])
+  /** Briefs this account is asked to take part in. */
+  const offers = ref<ShareOffer[]>([])
   const loaded = ref(false)
 
   async function load() {
-    briefs.value = await api('GET /api/briefs')
+    ;[briefs.value, offers.value] = await Promise.all([api('GET /api/briefs'), api('GET /api/offers')])
     loaded.value = true
   }
 
@@ -26,7 +28,12 @@ export const useDesk = defineStore('desk', () => {
     await load()
   }
 
+  async function answerOffer(id: string, takes: boolean) {
+    await (takes ? api('POST /api/offers/:id', { id }) : api('DELETE /api/offers/:id', { id }))
+    await load()
+  }
+
   const search = (text: string) => api('GET /api/search', { query: { for: text } })
 
-  return { briefs, loaded, search, load, make, copy, keepAtHand, remove }
+  return { briefs, offers, loaded, answerOffer, search, load, make, copy, keepAtHand, remove }
 })

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
-import type { SignedIn } from '#shared/answers'
+import type { SessionState } from '#shared/answers'
 
 export const useSession = defineStore('session', () => {
-  const account = ref<SignedIn | null>(null)
+  const account = ref<SessionState['account']>(null)
   /** True where nobody has an account yet. */
   const first = ref(false)
   const known = ref(false)
@@ -15,13 +15,13 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signIn(mail: string, password: string) {
-    account.value = (await api('POST /api/session', { body: { mail, password } })).account
-    first.value = false
+    await api('POST /api/session', { body: { mail, password } })
+    await load()
   }
 
   async function makeAccount(input: { mail: string, name: string, password: string, invitation?: string }) {
-    account.value = (await api('POST /api/accounts', { body: input })).account
-    first.value = false
+    await api('POST /api/accounts', { body: input })
+    await load()
   }
 
   async function signOut() {
@@ -29,9 +29,28 @@ export const useSession = defineStore('session', () => {
     account.value = null
   }
 
+  async function close(password: string) {
+    await api('DELETE /api/account', { body: { password } })
+    account.value = null
+  }
+
+  async function confirmAddress(token?: string) {
+    await api('POST /api/account/address', { body: token === undefined ? {} : { token } })
+    await load()
+  }
+
+  const changePassword = (before: string, next: string) => api('PUT /api/account/password', { body: { before, next } })
+  const endOthers = () => api('DELETE /api/sessions')
+  const listInvitations = () => api('GET /api/invitations')
+  const withdraw = (id: string) => api('DELETE /api/invitations/:id', { id })
+  const events = () => api('GET /api/events')
   const invite = () => api('POST /api/invitations')
   const listSessions = () => api('GET /api/sessions')
   const endSession = (id: string) => api('DELETE /api/sessions/:id', { id })
 
-  return { account, first, known, load, signIn, makeAccount, signOut, invite, listSessions, endSession }
+  return {
+    account, first, known, load, signIn, makeAccount, signOut, close, confirmAddress, changePassword, endOthers,
+    listInvitations, withdraw, events, invite,
+    listSessions, endSession,
+  }
 })

@@ -7,6 +7,7 @@ import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { unread } from '#core/formats/reading'
 import type { Overlap } from '#shared/answers'
+import { frameHead } from '#shared/frames'
 import type { FileFacts } from '#shared/requests'
 import type { AnswerOf, CallArguments, CallOf, RouteKey } from '#shared/routes'
 import { encodeBody, requestOf } from '#shared/routes'
@@ -153,9 +154,8 @@ async function sendBatch(
   intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void,
 ): Promise<void> {
   const { ids } = await send('POST /api/intakes/:id/files', { id: intakeId, body: { files: batch.map(factsOf) } }, signal)
-  const small = new FormData()
+  const small: BlobPart[] = []
   let smallBytes = 0
-  let smallFiles = 0
   for (const [index, { blob }] of batch.entries()) {
     const id = ids[index]
     if (!blob || !id || !keeps) {
@@ -163,9 +163,8 @@ async function sendBatch(
       continue
     }
     if (blob.size <= SMALL) {
-      small.append(id, blob, 'file')
+      small.push(frameHead(id, blob.size), blob)
       smallBytes += blob.size
-      smallFiles++
       continue
     }
     for (let offset = 0; offset < blob.size; offset += STRETCH) {
@@ -176,7 +175,7 @@ async function sendBatch(
       sent(Math.min(STRETCH, blob.size - offset))
     }
   }
-  if (smallFiles > 0) await send('POST /api/intakes/:id/contents', { id: intakeId, body: small }, signal)
+  if (small.length > 0) await send('POST /api/intakes/:id/contents', { id: intakeId, body: new Blob(small) }, signal)
   sent(smallBytes)
 }
 

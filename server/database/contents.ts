@@ -14,23 +14,55 @@ export function chunksOf(bytes: Uint8Array): Buffer[] {
   )
 }
 
-/** Begins a content that arrives in pieces; until sealed it was never received. */
-export async function beginContent(size: number, trx: Knex = db()): Promise<string> {
+/** Begins a content that arrives in pieces; until sealed it was never received. `own`: made here, it joins nothing. */
+export async function beginContent(size: number, own = false): Promise<string> {
   const id = uuid()
-  await trx('content').insert({ id, sha256: null, size })
+  await db()('content').insert({ id, sha256: null, size, own })
   return id
 }
 
-/** Stores pieces from a chunk boundary on; sent again they replace themselves. */
-export async function appendContent(contentId: string, offset: number, bytes: Uint8Array): Promise<void> {
+/**
+ * Stores pieces from a chunk boundary on. They are only ever added: one that is there stays, and may come again as it was.
+ *
+ * @returns whether every piece stands as it was sent; `false`: another one is in its place, or nothing is taken any more
+ */
+export async function appendContent(contentId: string, offset: number, bytes: Uint8Array): Promise<boolean> {
   for (const [index, piece] of chunksOf(bytes).entries()) {
-    await db()('content_chunk').insert({
-      content_id: contentId, number: offset / CHUNK + index, bytes: piece,
-    }).onConflict(['content_id', 'number']).merge().catch((error: unknown) => {
-      throw sayStorage(error)
-    })
+    const number = offset / CHUNK + index
+    const made = await db()('content_chunk').insert({ content_id: contentId, number, bytes: piece })
+      .onConflict(['content_id', 'number']).ignore().returning('number').catch((error: unknown) => {
+        if (isSealed(error)) return []
+        throw sayStorage(error)
+      })
+    if (made.length > 0) continue
+    const there = await db()('content_chunk').where({ content_id: contentId, number }).where('bytes', piece).first('number')
+    if (!there) return false
   }
+  return true
 }
+
+/** Bytes kept whole under their hash, each distinct one once, in one transaction of the caller's. */
+export async function keepWhole(trx: Knex, distinct: readonly { sha256: string, bytes: Uint8Array }[]): Promise<Map<string, string>> {
+  const made = await trx('content').insert(distinct.map(({ sha256, bytes }) => ({ id: uuid(), sha256, size: bytes.length })))
+    .onConflict(trx.raw('(sha256) where not own')).ignore().returning(['id', 'sha256'])
+  const fresh = new Map(made.map(row => [String(row.sha256), String(row.id)]))
+  const pieces = distinct.flatMap(({ sha256, bytes }) => {
+    const id = fresh.get(sha256)
+    return id === undefined ? [] : chunksOf(bytes).map((piece, number) => ({ id, number, piece }))
+  })
+  await trx.batchInsert('content_chunk', pieces.map(({ id, number, piece }) => ({ content_id: id, number, bytes: piece })), 500)
+  if (fresh.size > 0) await trx('content').whereIn('id', [...fresh.values()]).update({ state: 'sealed', verified_at: trx.fn.now() })
+  const kept = await trx('content').where('own', false).whereIn('sha256', distinct.map(one => one.sha256)).select('id', 'sha256')
+  return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
+}
+
+/** From here on nothing is added to a content: it can be hashed. Whoever comes second, or after a process that ended, may hash it too. */
+export async function closeContent(contentId: string): Promise<void> {
+  await db()('content').where({ id: contentId, state: 'receiving' }).update({ state: 'sealing' })
+}
+
+/** What the database's own guard of sealed contents says (migration 012). */
+const isSealed = (error: unknown): boolean => typeof error === 'object' && error !== null && 'code' in error && error.code === 'US001'
 
 /** Bytes that have arrived without a gap. */
 export async function arrivedBytes(contentId: string): Promise<number> {

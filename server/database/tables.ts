@@ -6,13 +6,26 @@ import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/ch
 import type { Finding } from '#core/findings/finding'
 import type { Reading } from '#core/formats/reading'
 import type { Evidence } from '#core/placing/evidence'
-import type { ListedPerson, Role, SentSlip } from '#shared/answers'
+import type { EventKind, ListedPerson, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState } from '#shared/jobs'
 import type { JobParts } from './job-parts'
 
 // Rows as PostgreSQL hands them over: times as `Date`, `bigint` as text, JSON read.
 
-export interface AccountRow { id: string, mail: string, name: string, password: string, created_at: Date }
+export interface AccountRow {
+  id: string
+  mail: string
+  name: string
+  password: string
+  administrator: boolean
+  mail_verified_at: Date | null
+  mail_token_hash: Buffer | null
+  mail_token_at: Date | null
+  created_at: Date
+}
+export interface KnownPlaceRow { account_id: string, place: string, seen_at: Date }
+export interface EventRow { id: string, at: Date, kind: EventKind, account_id: string | null, brief_id: string | null, place: string, about: string }
+export interface ShareOfferRow { id: string, brief_id: string, mail: string, role: Role, offered_by: string | null, offered_at: Date }
 export interface SessionRow {
   id: string
   account_id: string
@@ -46,11 +59,20 @@ export interface RosterVersionRow {
   created_at: Date
 }
 
-/** `sha256`: `null` until sealed; what is not sealed was never received. */
-export interface ContentRow { id: string, sha256: string | null, size: string, created_at: Date }
+/** `sha256`: `null` until sealed; what is not sealed was never received. `own`: made here, and joined with nothing. */
+export interface ContentRow {
+  id: string
+  sha256: string | null
+  size: string
+  state: 'receiving' | 'sealing' | 'sealed'
+  own: boolean
+  created_at: Date
+  verified_at: Date
+  broken_at: Date | null
+}
 export interface ContentChunkRow { content_id: string, number: number, bytes: Buffer }
 /** `sha256`: `null` where only a browser said so; such a reading serves no other file. */
-export interface ReadingRow { id: string, sha256: string | null, reader_version: number, reading: Reading }
+export interface ReadingRow { id: string, sha256: string | null, reader_version: number, reading: Reading, created_at: Date }
 export interface IntakeRow {
   id: string
   brief_id: string
@@ -171,6 +193,7 @@ export interface JobRow<K extends JobKind = JobKind> {
   created_by: string | null
   created_at: Date
   ended_at: Date | null
+  beat_at: Date | null
 }
 export interface JobStepRow { job_id: string, step: number, process: string, at: Date }
 export interface JobPartRow { job_id: string, step: number, content_id: string, name: string, files: number }
@@ -178,6 +201,7 @@ export interface SlipMailRow {
   id: string
   brief_id: string
   check_id: string
+  job_id: string | null
   holder: string
   address: string
   subject: string
@@ -200,6 +224,10 @@ type Table<Row> = Knex.CompositeTableType<Row, WrittenRow<Row>, WrittenRow<Row>>
 declare module 'knex/types/tables' {
   interface Tables {
     account: Table<AccountRow>
+    known_place: Table<KnownPlaceRow>
+    event: Table<EventRow>
+    share_offer: Table<ShareOfferRow>
+    schema_note: Table<{ one: boolean, compatible_from: string }>
     session: Table<SessionRow>
     invitation: Table<InvitationRow>
     sign_in_attempt: Table<SignInAttemptRow>

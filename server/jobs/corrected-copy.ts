@@ -2,8 +2,8 @@ import { TextReader, ZipWriter } from '@zip.js/zip.js'
 import { SourceReader } from '#core/arrivals/zip'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
-import { sealArchive } from '../services/contents'
-import { CHUNK, appendContent, beginContent, contentSource } from '../database/contents'
+import { sealArchive, soundContent } from '../services/contents'
+import { CHUNK, appendContent, beginContent } from '../database/contents'
 import { allFiles } from '../database/check-rows'
 import { refuse } from '../utils/errors'
 import type { CopyPlan, PlannedFile } from '../database/job-parts'
@@ -66,7 +66,7 @@ async function choosePart(
 async function writePart(
   files: Awaited<ReturnType<typeof choosePart>>['files'], plan: CopyPlan | null, signal: AbortSignal,
 ): Promise<{ contentId: string, size: number }> {
-  const contentId = await beginContent(0)
+  const contentId = await beginContent(0, true)
   let held = new Uint8Array(0)
   let size = 0
   const flush = async (all: boolean) => {
@@ -90,9 +90,9 @@ async function writePart(
     await zip.add('corrections.csv', new TextReader(plan.table))
     await zip.add('left out.csv', new TextReader(plan.leftOut))
   }
-  for (const { to, contentId: from, size: length, modified } of files) {
+  for (const { path, to, contentId: from, size: length, modified } of files) {
     signal.throwIfAborted()
-    await zip.add(`corrected/${to}`, new SourceReader(contentSource(from, length)), { lastModDate: modified })
+    await zip.add(`corrected/${to}`, new SourceReader(await soundContent(from, length, path)), { lastModDate: modified })
   }
   await zip.close()
   await flush(true)

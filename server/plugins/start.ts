@@ -2,10 +2,11 @@ import { defineNitroPlugin } from 'nitropack/runtime'
 import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
-import { sweep } from '../services/sweep'
+import { sweep, verifySome } from '../services/sweep'
 import { ready } from '../utils/ready'
 
 const SWEEP_EVERY = 10 * 60_000
+const SWEEPS_A_MONTH = 30 * 86_400_000 / SWEEP_EVERY
 
 /** Takes part in long work; where the database is away, tries again. */
 async function takePart(): Promise<void> {
@@ -26,7 +27,7 @@ export default defineNitroPlugin((app) => {
   }
   void takePart()
   const timer = setInterval(() => {
-    sweep().catch((error: unknown) => console.error('usitor: sweeping failed:', error))
+    sweep().then(() => verifySome(SWEEPS_A_MONTH)).catch((error: unknown) => console.error('usitor: sweeping failed:', error))
   }, SWEEP_EVERY)
   timer.unref()
   app.hooks.hook('close', async () => {

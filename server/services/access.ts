@@ -1,8 +1,7 @@
 import type { Knex } from 'knex'
 import { db } from '../database/connection'
-import type { Role } from '#shared/answers'
+import type { Role, SignedIn as Account } from '#shared/answers'
 import { refuse } from '../utils/errors'
-import type { Account } from './accounts'
 
 const RANK: Record<Role, number> = { reader: 0, checker: 1, owner: 2 }
 

@@ -1,19 +1,26 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { argon2id, argon2Verify } from 'hash-wasm'
+import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
-import type { OpenSession, SignedIn } from '#shared/answers'
-import { db } from '../database/connection'
+import type { OpenInvitation, OpenSession, SessionState, SignedIn } from '#shared/answers'
+import { db, rowsOf } from '../database/connection'
 import { refuse } from '../utils/errors'
+import { hashPassword, passwordFits, requireStrong } from '../utils/password'
+import { eraseBrief } from './erase'
+import { noteEvent } from './events'
+import { tellNewPlace } from './notices'
 
 export type Account = SignedIn
 export interface Credentials { mail: string, password: string }
 
 const SESSION_DAYS = 30
+/** A session nobody uses for so long ends. */
+const IDLE_HOURS = Number(process.env.USITOR_IDLE_HOURS ?? 12)
 const INVITATION_DAYS = 14
-/** Failed sign-ins allowed in a quarter of an hour, for one address and from one place. */
-const ATTEMPTS = { mail: 8, place: 40 }
-/** Argon2id with 19 MiB and 2 passes: OWASP Password Storage Cheat Sheet (from memory). */
-const COST = { parallelism: 1, iterations: 2, memorySize: 19_456, hashLength: 32 }
+/** Failed sign-ins within an hour before each further one has to wait: for one address, and from one place. */
+const FREE = { mail: 5, place: 40 }
+const LONGEST_WAIT = 15 * 60
+/** Most invitations of one account that can be used at once. */
+const OPEN_INVITATIONS = Number(process.env.USITOR_OPEN_INVITATIONS ?? 50)
 
 const hashOf = (token: string): Buffer => createHash('sha256').update(token).digest()
 const foldMail = (mail: string): string => mail.trim().toLowerCase()
@@ -23,54 +30,113 @@ export async function isEmpty(): Promise<boolean> {
   return (await db()('account').first('id')) === undefined
 }
 
-/** Makes an account: for the first visitor, or with an invitation's token. */
-export async function makeAccount(input: Credentials & { name: string, invitation?: string }): Promise<Account> {
-  const password = await argon2id({ ...COST, password: input.password, salt: randomBytes(16), outputType: 'encoded' })
-  return db().transaction(async (trx) => {
+/** Makes an account: for the first visitor, who runs the installation, or with an invitation's token. */
+export async function makeAccount(input: Credentials & { name: string, invitation?: string }, place = ''): Promise<Account> {
+  const mail = foldMail(input.mail)
+  // what is cheap to refuse is refused before anything is worked out
+  if (!await isEmpty() && !await findInvitation(db(), input.invitation)) throw refuseInvitation()
+  await requireStrong(input.password, mail, input.name)
+  const password = await hashPassword(input.password)
+  const account = await db().transaction(async (trx) => {
     // one lock for all first visitors: only one of two at once may be the first
     await trx.raw('lock table account in share row exclusive mode')
-    if (await trx('account').first('id')) {
-      const invited = input.invitation && await trx('invitation').where('token_hash', hashOf(input.invitation))
-        .whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
-      if (!invited) throw refuse(403, 'An account needs an invitation: ask somebody who has one. This invitation is unknown, used up or too old.')
+    const first = !await trx('account').first('id')
+    if (!first) {
+      const invited = await findInvitation(trx, input.invitation)
+      if (!invited) throw refuseInvitation()
       await trx('invitation').where('id', invited.id).update({ used_at: trx.fn.now() })
     }
-    const account = { id: uuid(), mail: foldMail(input.mail), name: input.name.trim() }
-    const made = await trx('account').insert({ ...account, password }).onConflict('mail').ignore().returning('id')
-    if (made.length === 0) throw refuse(409, 'There is an account with this mail address already. Sign in with it.')
-    return account
+    const made = { id: uuid(), mail, name: input.name.trim() }
+    const rows = await trx('account').insert({ ...made, password, administrator: first }).onConflict('mail').ignore().returning('id')
+    if (rows.length === 0) throw refuse(409, 'There is an account with this mail address already. Sign in with it.')
+    return made
   })
+  await noteEvent('account-made', { account: account.id, place })
+  return account
 }
 
+const findInvitation = (trx: Knex, token: string | undefined) => (token
+  ? trx('invitation').where('token_hash', hashOf(token)).whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
+  : Promise.resolve(undefined))
+const refuseInvitation = () =>
+  refuse(403, 'An account needs an invitation: ask somebody who has one. This invitation is unknown, used up or too old.')
+
 /** Checks a password; the same time and words whether the address or the password is wrong. */
-export async function signIn({ mail, password }: Credentials, place: string): Promise<Account> {
-  const keys = { mail: `mail:${foldMail(mail)}`, place: `place:${place}` }
-  await limitAttempts(keys)
-  const row = await db()('account').where('mail', foldMail(mail)).first('id', 'mail', 'name', 'password')
-  const right = await argon2Verify({ password, hash: row?.password ?? await dummyHash() })
-  if (!row || !right) {
-    await db()('sign_in_attempt').insert(Object.values(keys).map(key => ({ key })))
+export async function signIn({ mail: given, password }: Credentials, place: string): Promise<Account> {
+  const mail = foldMail(given)
+  const row = await db()('account').where({ mail }).first('id', 'mail', 'name', 'password')
+  const known = row !== undefined && await db()('known_place').where({ account_id: row.id, place }).first('place') !== undefined
+  // whoever tries from elsewhere cannot keep the owner out of where they always were
+  const own = known ? `mail:${mail} ${place}` : `mail:${mail}`
+  await takeTurn([[own, FREE.mail], [`place:${place}`, FREE.place]])
+  if (!await passwordFits(password, row?.password) || !row) {
+    await noteEvent('sign-in-failed', { account: row?.id ?? null, place })
     throw refuse(401, 'Mail address or password is not right.')
   }
-  await db()('sign_in_attempt').where('key', keys.mail).delete()
+  await db()('sign_in_attempt').where('key', own).delete()
+  // what succeeded was no failed try: sixty people behind one address sign in one after the other
+  await db().raw(
+    'delete from sign_in_attempt where ctid = (select ctid from sign_in_attempt where key = ? order by at desc limit 1)', [`place:${place}`],
+  )
+  await db()('known_place').insert({ account_id: row.id, place, seen_at: db().fn.now() }).onConflict(['account_id', 'place']).merge(['seen_at'])
+  await noteEvent('sign-in', { account: row.id, place })
+  if (!known) void tellNewPlace(row.id, place)
   return { id: row.id, mail: row.mail, name: row.name }
 }
 
-let dummy: string | null = null
-async function dummyHash(): Promise<string> {
-  dummy ??= await argon2id({ ...COST, password: randomBytes(16), salt: randomBytes(16), outputType: 'encoded' })
-  return dummy
+/**
+ * Counts a try before it is made, so that many at once are no more than one after the other: past the free ones each has to wait
+ * twice as long after the last.
+ */
+async function takeTurn(keys: [key: string, free: number][]): Promise<void> {
+  await db().transaction(async (trx) => {
+    for (const [key] of keys) await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 2))', [key])
+    await trx('sign_in_attempt').where('at', '<', trx.raw(`now() - interval '1 hour'`)).delete()
+    for (const [key, free] of keys) {
+      const [row] = await rowsOf<{ tries: number, since: number | null }>(
+        trx, 'select count(*)::int as tries, extract(epoch from now() - max(at))::float as since from sign_in_attempt where key = ?', [key],
+      )
+      const over = (row?.tries ?? 0) - free
+      const wait = over < 0 ? 0 : Math.ceil(Math.min(LONGEST_WAIT, 2 ** (over + 1)) - (row?.since ?? 0))
+      if (wait > 0) throw refuse(429, `Too many sign-ins that did not work. Wait ${sayWait(wait)} and try again.`)
+    }
+    await trx('sign_in_attempt').insert(keys.map(([key]) => ({ key })))
+  })
 }
 
-async function limitAttempts(keys: { mail: string, place: string }): Promise<void> {
-  await db()('sign_in_attempt').where('at', '<', db().raw(`now() - interval '15 minutes'`)).delete()
-  const rows = await db()('sign_in_attempt')
-    .whereIn('key', Object.values(keys)).groupBy('key')
-    .select<{ key: string, tries: string }[]>('key', db().raw('count(*) as tries'))
-  const tries = new Map(rows.map(row => [row.key, Number(row.tries)]))
-  if ((tries.get(keys.mail) ?? 0) >= ATTEMPTS.mail || (tries.get(keys.place) ?? 0) >= ATTEMPTS.place) {
-    throw refuse(429, 'Too many sign-ins that did not work. Wait a quarter of an hour and try again.')
-  }
+const sayWait = (seconds: number): string => (seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`)
+
+/** Changes the password; every other session of the account ends. */
+export async function changePassword(account: Account & { sessionId: string }, before: string, next: string, place: string): Promise<void> {
+  const row = await db()('account').where('id', account.id).first('password')
+  await takeTurn([[`mail:${account.mail} ${place}`, FREE.mail]])
+  if (!await passwordFits(before, row?.password)) throw refuse(403, 'The password so far is not right; nothing was changed.')
+  await requireStrong(next, account.mail, account.name)
+  await db()('account').where('id', account.id).update({ password: await hashPassword(next) })
+  await endOtherSessions(account)
+  await noteEvent('password-changed', { account: account.id, place })
+}
+
+/** Closes an account with everything that is its own alone; briefs that others own stay, and what it did there stays without its name. */
+export async function closeAccount(account: Account, password: string, place: string): Promise<void> {
+  const row = await db()('account').where('id', account.id).first('password', 'administrator')
+  await takeTurn([[`mail:${account.mail} ${place}`, FREE.mail]])
+  if (!await passwordFits(password, row?.password)) throw refuse(403, 'The password is not right; nothing was changed.')
+  await db().transaction(async (trx) => {
+    await trx.raw('lock table account in share row exclusive mode')
+    const others = await trx('account').whereNot('id', account.id).first('id')
+    const successor = await trx('account').whereNot('id', account.id).where('administrator', true).first('id')
+    if (row?.administrator && others && !successor) {
+      throw refuse(409, 'You run this installation: make somebody else an administrator first (usitor-admin make-admin).')
+    }
+    const owned = await trx('brief_member').where({ account_id: account.id, role: 'owner' }).select('brief_id')
+    for (const { brief_id: briefId } of owned) {
+      const other = await trx('brief_member').where({ brief_id: briefId, role: 'owner' }).whereNot('account_id', account.id).first('account_id')
+      if (!other) await eraseBrief(trx, briefId)
+    }
+    await trx('account').where('id', account.id).delete()
+  })
+  await noteEvent('account-closed', { place })
 }
 
 /** Opens a session; the token is known to the browser only, here stands its hash. */
@@ -87,12 +153,31 @@ export async function openSession(account: Account, agent: string): Promise<{ to
 export async function accountOfToken(token: string): Promise<(Account & { sessionId: string }) | null> {
   const row = await db()('session').join('account', 'account.id', 'session.account_id')
     .where('token_hash', hashOf(token)).whereNull('ended_at').where('expires_at', '>', db().fn.now())
-    .first<Account & { sessionId: string } | undefined>('account.id', 'mail', 'name', 'session.id as sessionId')
-  return row ?? null
+    .where('seen_at', '>', db().raw(`now() - ? * interval '1 hour'`, [IDLE_HOURS]))
+    .first<(Account & { sessionId: string, seen_at: Date }) | undefined>('account.id', 'mail', 'name', 'session.id as sessionId', 'seen_at')
+  if (!row) return null
+  const { seen_at: seen, ...account } = row
+  // written down once a minute at most: a page that polls is no minute's work for the database
+  if (Date.now() - seen.getTime() > 60_000) await db()('session').where('id', account.sessionId).update({ seen_at: db().fn.now() })
+  return account
+}
+
+/** What a page is told of the account it works for. */
+export async function describeAccount({ id, mail, name }: Account): Promise<NonNullable<SessionState['account']>> {
+  const row = await db()('account').where({ id }).first('mail_verified_at', 'administrator')
+  return { id, mail, name, verified: Boolean(row?.mail_verified_at), administrator: row?.administrator ?? false }
+}
+
+/** Ends every session of an account but the one that asks. */
+export async function endOtherSessions(account: Account & { sessionId: string }): Promise<{ ended: number }> {
+  const ended = await db()('session').where('account_id', account.id).whereNull('ended_at').whereNot('id', account.sessionId)
+    .update({ ended_at: db().fn.now() })
+  return { ended }
 }
 
 export async function listSessions(account: Account): Promise<OpenSession[]> {
   const rows = await db()('session').where('account_id', account.id).whereNull('ended_at').where('expires_at', '>', db().fn.now())
+    .where('seen_at', '>', db().raw(`now() - ? * interval '1 hour'`, [IDLE_HOURS]))
     .orderBy('created_at', 'desc').select('id', 'agent', 'created_at')
   return rows.map(row => ({ id: row.id, agent: row.agent, createdAt: row.created_at.toISOString() }))
 }
@@ -104,10 +189,27 @@ export async function endSession(account: Account, id: string): Promise<void> {
 
 /** An invitation's token, to be handed on as a link; it makes one account. */
 export async function invite(account: Account): Promise<{ token: string }> {
+  const open = await db()('invitation').where('invited_by', account.id).whereNull('used_at').where('expires_at', '>', db().fn.now()).select('id')
+  if (open.length >= OPEN_INVITATIONS) {
+    throw refuse(409, `${OPEN_INVITATIONS} invitations of yours are open already: withdraw one that is not needed, or wait until it is used.`)
+  }
   const token = randomBytes(16).toString('base64url')
   await db()('invitation').insert({
     id: uuid(), token_hash: hashOf(token), invited_by: account.id,
     expires_at: new Date(Date.now() + INVITATION_DAYS * 86_400_000),
   })
   return { token }
+}
+
+/** Invitations of an account that can still be used, the latest first. */
+export async function listInvitations(account: Account): Promise<OpenInvitation[]> {
+  const rows = await db()('invitation').where('invited_by', account.id).whereNull('used_at').where('expires_at', '>', db().fn.now())
+    .orderBy('created_at', 'desc').select('id', 'created_at', 'expires_at')
+  return rows.map(row => ({ id: row.id, createdAt: row.created_at.toISOString(), expiresAt: row.expires_at.toISOString() }))
+}
+
+/** Withdraws an invitation: its link makes no account any more. */
+export async function withdrawInvitation(account: Account, id: string): Promise<void> {
+  const gone = await db()('invitation').where({ id, invited_by: account.id }).whereNull('used_at').delete()
+  if (gone === 0) throw refuse(404, 'There is nothing here.')
 }

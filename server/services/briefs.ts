@@ -9,6 +9,8 @@ import { requireRole } from './access'
 import type { Account } from './accounts'
 import { validBrief } from './documents'
 import { saveRoster } from './rosters'
+import { eraseBrief } from './erase'
+import { noteEvent } from './events'
 
 /** Makes a brief: empty with a title, or from a brief document. */
 export async function makeBrief(account: Account, title: string, document?: unknown): Promise<{ id: string }> {
@@ -59,6 +61,7 @@ export async function copyOf(account: Account, briefId: string, order: CopyOrder
   const [version, roster] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
   if (!version) throw refuse(409, 'There is nothing to copy: nothing is asked for yet.')
   const { id } = await makeBrief(account, order.title, copyBrief(version.document, order))
+  await noteEvent('brief-copied', { account: account.id, brief: briefId })
   if (order.samePeople && roster) await saveRoster(account, id, { people: roster.people, columns: roster.columns })
   return { id }
 }
@@ -89,9 +92,6 @@ export async function keepAtHand(account: Account, briefId: string, atHand: bool
 /** Deletes a brief with everything received for it. Only its owner can; the sweeper frees the contents. */
 export async function deleteBrief(account: Account, briefId: string): Promise<void> {
   await requireRole(account, briefId, 'owner')
-  await db().transaction(async (trx) => {
-    // checks hold on to the versions and intakes they were made from: they go first
-    await trx('check_run').where('brief_id', briefId).delete()
-    await trx('brief').where('id', briefId).delete()
-  })
+  await db().transaction(trx => eraseBrief(trx, briefId))
+  await noteEvent('brief-deleted', { account: account.id, brief: briefId })
 }

@@ -1,6 +1,4 @@
-import { dirname, join } from 'node:path'
 import type { Knex } from 'knex'
-import { Piscina } from 'piscina'
 import { v7 as uuid } from 'uuid'
 import { READER_VERSION } from '#core/formats/reading'
 import type { BriefDocument } from '#core/brief/document'
@@ -11,6 +9,7 @@ import type { ChangeEffect } from '#core/reporting/change-effect'
 import { compareReports } from '#core/reporting/change-effect'
 import { db } from '../database/connection'
 import { refuse, whileAway } from '../utils/errors'
+import { onThread } from '../utils/threads'
 import type { CheckTask } from '../workers/check'
 import type { Account } from './accounts'
 import { requireRole } from './access'
@@ -25,19 +24,7 @@ import { startJob } from './jobs'
 /** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
 const ENGINE_VERSION = 7
 
-let pool: Piscina | null = null
-function workers(): Piscina {
-  const folder = process.env.USITOR_WORKERS ?? join(dirname(process.argv[1] ?? '.'), 'workers')
-  pool ??= new Piscina({
-    filename: join(folder, 'check.mjs'), minThreads: 0, maxThreads: 2, maxQueue: 100, idleTimeout: 30_000,
-    resourceLimits: { maxOldGenerationSizeMb: 1536 },
-  })
-  return pool
-}
-
-function judge(task: CheckTask, signal?: AbortSignal): Promise<Report> {
-  return workers().run(task, signal ? { signal } : {}) as Promise<Report>
-}
+const judge = (briefId: string, task: CheckTask, signal?: AbortSignal): Promise<Report> => onThread<Report>('check', briefId, task, signal)
 
 /** What a check of a brief would be made from now, with its own newest document or another one. */
 async function prepareTask(briefId: string, document?: BriefDocument) {
@@ -90,7 +77,7 @@ export async function makeCheck(
   { jobId = null, signal }: { jobId?: string | null, signal?: AbortSignal } = {},
 ): Promise<{ id: string }> {
   const { task, version, roster, intakes, previousId, received, rulings, checkedAt } = await prepareTask(briefId)
-  const report = await judge(task, signal)
+  const report = await judge(briefId, task, signal)
   const id = uuid()
   const save = () => (outer ?? db()).transaction(async (trx) => {
     // saved by the first try, whose answer was lost
@@ -112,7 +99,7 @@ export async function weighChange(account: Account, briefId: string, document: u
   await requireRole(account, briefId, 'reader')
   const { task, version, received } = await prepareTask(briefId, await validFor(briefId, document))
   if (received.length === 0) return { worse: 0, better: 0, worseFiles: [], betterFiles: [], files: 0 }
-  const [before, after] = await Promise.all([judge({ ...task, document: version.document }), judge(task)])
+  const [before, after] = await Promise.all([judge(briefId, { ...task, document: version.document }), judge(briefId, task)])
   return compareReports(before, after, most)
 }
 

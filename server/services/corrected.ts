@@ -6,7 +6,7 @@ import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
-import { contentSource } from '../database/contents'
+import { soundContent } from './contents'
 import { getJob, startJob } from './jobs'
 import { allFiles } from '../database/check-rows'
 
@@ -34,10 +34,10 @@ export async function listParts(account: Account, jobId: string): Promise<CopyPa
   return rows.map(row => ({ step: row.step, name: row.name, files: row.files, size: Number(row.size) }))
 }
 
-export async function openPart(account: Account, jobId: string, step: number): Promise<{ source: ByteSource, name: string }> {
-  await getJob(account, jobId)
+export async function openPart(account: Account, jobId: string, step: number): Promise<{ source: ByteSource, name: string, briefId: string }> {
+  const { briefId } = await getJob(account, jobId)
   const row = await db()('job_part').join('content', 'content.id', 'job_part.content_id')
     .where({ job_id: jobId, step }).first('content_id', 'name', 'size')
   if (!row) throw refuse(404, 'There is nothing here.')
-  return { source: contentSource(row.content_id, Number(row.size)), name: row.name }
+  return { source: await soundContent(row.content_id, Number(row.size), row.name), name: row.name, briefId }
 }

@@ -10,11 +10,17 @@ import type { StoredRoster } from '#shared/answers'
 import { addVersion, newestRoster, newestVersion } from '../database/briefs'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
+import { findUnstorable } from '../utils/storable'
 import { requireRole } from './access'
 import type { Account } from './accounts'
 
 /** A brief document in its form, or why it cannot be one. */
 export async function validBrief(document: unknown, columns?: string[]): Promise<Brief> {
+  const place = findUnstorable(document)
+  if (place !== null) {
+    const message = 'holds a sign that cannot be kept (U+0000, or half a character)'
+    throw refuse(422, `${place}: ${message}`, [{ path: place, message }])
+  }
   try {
     return await readBrief(document, columns)
   }

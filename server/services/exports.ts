@@ -70,11 +70,13 @@ const EXPORTS: Record<string, Export> = {
 }
 
 /** A check's result handed on in one way: media type, file name and bytes. */
-export async function exportOf(account: Account, checkId: string, as: string): Promise<{ type: string, name: string, pieces: Bytes }> {
+export async function exportOf(
+  account: Account, checkId: string, as: string,
+): Promise<{ type: string, name: string, pieces: Bytes, briefId: string }> {
   const kind = ownOf(EXPORTS, as)
   if (!kind) throw refuse(400, `as: "${as}" is not one of ${Object.keys(EXPORTS).join(', ')}`)
-  await requireCheck(account, checkId)
-  return { type: kind.type, name: kind.name, pieces: await kind.write(account, checkId) }
+  const { briefId } = await requireCheck(account, checkId)
+  return { type: kind.type, name: kind.name, pieces: await kind.write(account, checkId), briefId }
 }
 
 /** Author and place found in files are nobody else's business. */

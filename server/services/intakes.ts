@@ -1,9 +1,13 @@
+import { createHash } from 'node:crypto'
+import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import { READER_VERSION } from '#core/formats/reading'
 import type { Overlap } from '#shared/answers'
 import type { FileFacts, IntakeStart } from '#shared/requests'
 import { db, rowsOf } from '../database/connection'
+import type { ReceivedFileRow } from '../database/tables'
 import { refuse } from '../utils/errors'
+import { LIMITS } from '../utils/limits'
 import { storableReading, storableText } from '../utils/storable'
 import type { Account } from './accounts'
 import { requireIntake, requireRole } from './access'
@@ -51,22 +55,70 @@ export async function addFiles(account: Account, intakeId: string, files: readon
   return db().transaction(async (trx) => {
     const readings = rows.flatMap(({ reading }) => reading ?? [])
     if (readings.length > 0) await trx('reading').insert(readings)
+    // said again before anything of it has come, facts may change; what is arriving stays what it was said to be
+    await requireRoom(trx, account, intake.brief_id, rows.length, files.reduce((sum, { size }) => sum + size, 0))
     const made = await trx('received_file')
       .insert(rows.map(({ file }) => file)).onConflict(['intake_id', 'container', 'path'])
-      .merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path', 'sender']).returning(['id', 'container', 'path'])
+      .merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path', 'sender']).whereNull('received_file.content_id')
+      .returning(['id', 'container', 'path'])
     const ids = new Map(made.map(row => [keyOf(row), String(row.id)]))
+    for (const { file } of rows) {
+      if (!ids.has(keyOf(file))) ids.set(keyOf(file), await arrivingAs(trx, file))
+    }
     return { ids: rows.map(({ file }) => ids.get(keyOf(file)) ?? '') }
   })
+}
+
+/** Whether as many files fit into the brief, the account and the installation; what is receiving counts as it is announced. */
+async function requireRoom(trx: Knex, account: Account, briefId: string, files: number, bytes: number): Promise<void> {
+  const [held] = await rowsOf<Record<'brief_files' | 'brief_bytes' | 'own_files' | 'own_bytes' | 'all_files' | 'all_bytes', string | null>>(trx, `
+    with held as (
+      select brief_id, created_by, files::bigint, bytes from intake where state = 'complete'
+      union all
+      select brief_id, created_by, (select count(*) from received_file where intake_id = intake.id),
+        (select coalesce(sum(size), 0) from received_file where intake_id = intake.id) from intake where state = 'receiving'
+    )
+    select sum(files) filter (where brief_id = :brief) as brief_files, sum(bytes) filter (where brief_id = :brief) as brief_bytes,
+      sum(files) filter (where created_by = :account) as own_files, sum(bytes) filter (where created_by = :account) as own_bytes,
+      sum(files) as all_files, sum(bytes) as all_bytes from held`, { brief: briefId, account: account.id })
+  const bounds: [what: string, held: string | null | undefined, more: number, most: number, unit: string][] = [
+    ['brief', held?.brief_files, files, LIMITS.briefFiles, 'files'], ['brief', held?.brief_bytes, bytes, LIMITS.briefBytes, 'bytes'],
+    ['account', held?.own_files, files, LIMITS.accountFiles, 'files'], ['account', held?.own_bytes, bytes, LIMITS.accountBytes, 'bytes'],
+    ['installation', held?.all_files, files, LIMITS.installationFiles, 'files'],
+    ['installation', held?.all_bytes, bytes, LIMITS.installationBytes, 'bytes'],
+  ]
+  for (const [what, there, more, most, unit] of bounds) {
+    if (Number(there ?? 0) + more > most) {
+      throw refuse(507, `This would be more than the ${most} ${unit} that one ${what} may hold here; ${there ?? 0} are there. `
+        + 'Nothing of it was received: delete what is not needed any more, or ask whoever runs the server.')
+    }
+  }
+}
+
+/** The file that is arriving under the same path, where it was announced in the same way. */
+async function arrivingAs(trx: Knex, file: {
+  intake_id: string
+  container: string[]
+  path: string
+  size: number
+  sha256: string | null
+}): Promise<string> {
+  const { intake_id: intake, container, path, size, sha256 } = file
+  const there = await trx('received_file').where({ intake_id: intake, path }).whereRaw('container = ?::text[]', [container])
+    .first('id', 'size', 'sha256')
+  if (there && Number(there.size) === size && there.sha256 === sha256) return there.id
+  throw refuse(409, `${path}: its bytes began to arrive as another file than is announced now. Was it changed while it was sent? `
+    + 'Drop the folder again.')
 }
 
 /** Stores small files whole. */
 export async function storeFiles(
   account: Account, intakeId: string, parts: readonly { fileId: string, bytes: Uint8Array }[],
 ): Promise<{ stored: number }> {
-  const intake = await receiving(account, intakeId)
+  const intake = await requireReceiving(account, intakeId)
   const rows: FileRow[] = await db()('received_file')
     .where('intake_id', intake.id).whereIn('id', parts.map(part => part.fileId))
-    .select('id', 'path', 'size', 'content_id', 'verified')
+    .select('id', 'path', 'size', 'sha256', 'content_id', 'verified')
   const files = new Map(rows.map(row => [row.id, row]))
   for (const { fileId, bytes } of parts) {
     const file = files.get(fileId)
@@ -77,11 +129,18 @@ export async function storeFiles(
     )
   }
   if (parts.length === 0) return { stored: 0 }
-  const sealed = await storeWhole(parts.map(part => part.bytes))
+  const known = parts.map(part => ({ ...part, sha256: createHash('sha256').update(part.bytes).digest('hex') }))
+  for (const { fileId, sha256 } of known) {
+    const file = files.get(fileId)
+    if (file) requireAnnounced(file, sha256)
+  }
+  // sent again after an answer that was lost: what has its bytes keeps them
+  const fresh = known.filter(({ fileId }) => !files.get(fileId)?.verified)
+  const sealed = await storeWhole(fresh)
   await db().raw(`update received_file set content_id = v.content_id, sha256 = v.sha256, reading_id = v.reading_id, verified = true
     from unnest(?::uuid[], ?::uuid[], ?::text[], ?::uuid[]) as v(id, content_id, sha256, reading_id)
-    where received_file.id = v.id and received_file.intake_id = ?`,
-  [parts.map(part => part.fileId), sealed.map(one => one.contentId), sealed.map(one => one.sha256), sealed.map(one => one.readingId), intake.id])
+    where received_file.id = v.id and received_file.intake_id = ? and not received_file.verified`,
+  [fresh.map(part => part.fileId), sealed.map(one => one.contentId), sealed.map(one => one.sha256), sealed.map(one => one.readingId), intake.id])
   return { stored: parts.length }
 }
 
@@ -89,7 +148,7 @@ export async function storeFiles(
 export async function storePiece(
   account: Account, intakeId: string, fileId: string, offset: number, bytes: Uint8Array,
 ): Promise<{ arrived: number }> {
-  const intake = await receiving(account, intakeId)
+  const intake = await requireReceiving(account, intakeId)
   const file = await fileOf(intake.id, fileId)
   const size = Number(file.size)
   if (offset % CHUNK !== 0 || offset + bytes.length > size || (bytes.length % CHUNK !== 0 && offset + bytes.length !== size)) {
@@ -101,19 +160,32 @@ export async function storePiece(
   let contentId = file.content_id
   if (!contentId) {
     contentId = await beginContent(size)
-    const taken = await db()('received_file').where('id', fileId).whereNull('content_id').update({ content_id: contentId })
-    // two tabs may send the same file: the one that was first counts
-    if (taken === 0) contentId = (await fileOf(intake.id, fileId)).content_id
+    const taken = await db()('received_file').where('id', fileId).where('size', size).whereNull('content_id').update({ content_id: contentId })
+    if (taken === 0) {
+      // two tabs may send the same file: the one that was first counts
+      await db()('content').where('id', contentId).delete()
+      contentId = (await fileOf(intake.id, fileId)).content_id
+    }
   }
   if (!contentId || file.verified) return { arrived: size }
-  await appendContent(contentId, offset, bytes)
+  if (!await appendContent(contentId, offset, bytes)) {
+    throw refuse(409, `${file.path}: at ${offset} other bytes have arrived before. Was the file changed while it was sent? Drop the folder again.`)
+  }
   const arrived = await arrivedBytes(contentId)
   if (arrived < size) return { arrived }
   const sealed = await sealContent(contentId, size)
+  requireAnnounced(file, sealed.sha256)
   await db()('received_file')
-    .where('id', fileId)
+    .where({ id: fileId, verified: false })
     .update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })
   return { arrived }
+}
+
+/** What arrived must be what was announced; a file of which no hash could be told is whatever arrives. */
+function requireAnnounced(file: Pick<FileRow, 'path' | 'sha256'>, sha256: string): void {
+  if (file.sha256 === null || file.sha256 === sha256) return
+  throw refuse(422, `${file.path}: what arrived is not what was announced (its SHA-256 begins with ${sha256.slice(0, 12)}, not with `
+    + `${file.sha256.slice(0, 12)}). Was the file changed while it was sent? Drop the folder again.`)
 }
 
 /** Closes an intake: from now on it is there, whole. `replaces`: earlier ones no longer count. */
@@ -173,18 +245,19 @@ export async function cancelIntake(account: Account, intakeId: string): Promise<
   await db()('intake').where({ id: intakeId, state: 'receiving' }).delete()
 }
 
-async function receiving(account: Account, intakeId: string) {
+/** An intake that takes contents, for who may add to it. */
+export async function requireReceiving(account: Account, intakeId: string) {
   const intake = await requireIntake(account, intakeId)
   if (intake.state === 'complete') throw refuse(409, 'This intake is complete already; nothing was changed.')
   if (!intake.keeps) throw refuse(409, 'This intake takes facts only; no content is kept here.')
   return intake
 }
 
-interface FileRow { id: string, path: string, size: string, content_id: string | null, verified: boolean }
+type FileRow = Pick<ReceivedFileRow, 'id' | 'path' | 'size' | 'sha256' | 'content_id' | 'verified'>
 
 async function fileOf(intakeId: string, fileId: string): Promise<FileRow> {
   const row: FileRow | undefined = await db()('received_file')
-    .where({ id: fileId, intake_id: intakeId }).first('id', 'path', 'size', 'content_id', 'verified')
+    .where({ id: fileId, intake_id: intakeId }).first('id', 'path', 'size', 'sha256', 'content_id', 'verified')
   if (!row) throw refuse(404, 'There is no such file in this intake.')
   return row
 }

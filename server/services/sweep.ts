@@ -1,4 +1,7 @@
-import { db } from '../database/connection'
+import { db, rowsOf } from '../database/connection'
+import { agrees } from './contents'
+
+const LEAST_VERIFIED = 64 * 1024 * 1024
 
 /** Removes what was begun and never finished, and contents no file points to any more. */
 export async function sweep(): Promise<void> {
@@ -10,10 +13,26 @@ export async function sweep(): Promise<void> {
     .whereRaw('not exists (select 1 from received_file where received_file.content_id = content.id) and not exists (select 1 from '
       + 'job_part where job_part.content_id = content.id)')
     .delete()
-  // a reading only a browser spoke of is of use to its own file alone
-  await db()('reading').whereNull('sha256')
+  // a reading holds titles and authors: it goes with the last file it was made of
+  await db()('reading').whereRaw(`created_at < now() - interval '1 hour'`)
     .whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id) and not exists (select 1 from '
       + 'check_file where check_file.reading_id = reading.id)')
     .delete()
+  await db()('event').where('at', '<', db().raw(`now() - interval '400 days'`)).delete()
+  await db()('known_place').where('seen_at', '<', db().raw(`now() - interval '180 days'`)).delete()
+  await db()('share_offer').where('offered_at', '<', db().raw(`now() - interval '60 days'`)).delete()
   await db()('session').where('expires_at', '<', old).delete()
+}
+
+/** All contents are held against their hash within a month: so many bytes at each sweep, the longest unlooked at first. */
+export async function verifySome(sweepsAMonth: number): Promise<void> {
+  const [sum] = await rowsOf<{ bytes: string | null }>(db(), `select sum(size) as bytes from content where state = 'sealed'`, [])
+  let left = Math.max(LEAST_VERIFIED, Number(sum?.bytes ?? 0) / sweepsAMonth)
+  const due = await db()('content').where('state', 'sealed').where('verified_at', '<', db().raw(`now() - interval '15 days'`))
+    .orderBy('verified_at').limit(1000).select('id', 'size')
+  for (const { id, size } of due) {
+    if (left <= 0) return
+    await agrees(id)
+    left -= Number(size)
+  }
 }

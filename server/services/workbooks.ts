@@ -1,17 +1,16 @@
 import writeSheet from 'write-excel-file/universal'
 import type { RosterTable } from '#core/roster/read'
-import { readWorkbook as readList, WorkbookError } from '#core/roster/workbook'
 import { sayWorkbookFault } from '#core/wording/index'
 import { refuse } from '../utils/errors'
+import { onThread } from '../utils/threads'
+import type readSheet from '../workers/workbook'
+import type { Account } from './accounts'
 
 /** Reads the first sheet of a spreadsheet as a list's cells. */
-export async function readWorkbook(bytes: Uint8Array): Promise<RosterTable> {
-  try {
-    return await readList(bytes)
-  }
-  catch (error) {
-    throw error instanceof WorkbookError ? refuse(422, sayWorkbookFault(error.fault)) : error
-  }
+export async function readWorkbook(account: Account, bytes: Uint8Array): Promise<RosterTable> {
+  const read = await onThread<Awaited<ReturnType<typeof readSheet>>>('workbook', account.id, bytes)
+  if ('fault' in read) throw refuse(422, sayWorkbookFault(read.fault))
+  return read.table
 }
 
 /** A spreadsheet of one sheet, the header row standing while the rest is scrolled. Cells are text or numbers: nothing in them is ever worked out. */

@@ -37,6 +37,6 @@ export async function whileAway<T>(action: () => Promise<T>): Promise<T> {
 }
 
 const STATUS: Record<number, string> = {
-  400: 'Bad Request', 401: 'Unauthorized', 403: 'Forbidden', 404: 'Not Found', 409: 'Conflict', 413: 'Content Too Large',
-  422: 'Unprocessable Content', 429: 'Too Many Requests', 503: 'Service Unavailable', 507: 'Insufficient Storage',
+  400: 'Bad Request', 401: 'Unauthorized', 403: 'Forbidden', 404: 'Not Found', 409: 'Conflict', 410: 'Gone', 413: 'Content Too Large',
+  421: 'Misdirected Request', 422: 'Unprocessable Content', 429: 'Too Many Requests', 503: 'Service Unavailable', 507: 'Insufficient Storage',
 }

@@ -36,3 +36,18 @@ export function storableReading(reading: Reading): Reading {
       : {}),
   }
 }
+
+/** Where in a document text stands that PostgreSQL refuses; `null`: nowhere. Keys count as text. */
+export function findUnstorable(value: unknown): string | null {
+  const waiting: [value: unknown, place: string][] = [[value, 'document']]
+  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
+    const [one, place] = next
+    if (typeof one === 'string' && /[\0\p{Cs}]/u.test(one)) return place
+    if (typeof one !== 'object' || one === null) continue
+    for (const [key, inner] of Object.entries(one)) {
+      if (/[\0\p{Cs}]/u.test(key)) return place
+      waiting.push([inner, `${place}.${key}`.slice(-300)])
+    }
+  }
+  return null
+}

@@ -20,7 +20,7 @@ import { listParts, openPart, planCopy, startCopy } from '../../server/services/
 import { exportOf } from '../../server/services/exports'
 import { letCount, overlapOf, startIntake } from '../../server/services/intakes'
 import { cancelJob, getJob } from '../../server/services/jobs'
-import { endShare, listMembers, shareBrief } from '../../server/services/members'
+import { answerOffer, endShare, listMembers, listOffers, shareBrief } from '../../server/services/members'
 import { allSlots } from '../../server/database/check-rows'
 import { slipOf, trayOf } from '../../server/services/reports'
 import { figuresOf, historyOf, roundOf } from '../../server/services/rounds'
@@ -29,7 +29,7 @@ import { searchBriefs } from '../../server/services/search'
 import { listSent, prepareSlips, sendSlips } from '../../server/services/slips'
 import type { MailService } from '../../stand-ins/mail'
 import { startMail } from '../../stand-ins/mail'
-import { accountOf, receive, until } from './help'
+import { accountOf, receive, takePart, until } from './help'
 
 let owner: Account
 let mail: MailService
@@ -199,9 +199,16 @@ test('the table for one\'s own list keeps the list\'s order and columns; the mai
 
 test('a brief is shared by role; one owner stays, and a reader changes nothing', async () => {
   const [colleague, stranger] = [await accountOf('Bo'), await accountOf('Eve')]
-  await expect(shareBrief(owner, brief, 'nobody@shore.example', 'reader')).rejects.toMatchObject({ statusCode: 404 })
-  await shareBrief(owner, brief, colleague.mail, 'reader')
-  expect((await listMembers(colleague, brief)).map(({ name, role }) => [name, role])).toEqual([['Ana', 'owner'], ['Bo', 'reader']])
+  // an address nobody here has is asked like any other, and nothing tells the difference
+  for (const mail of ['nobody@shore.example', colleague.mail.toUpperCase()]) expect(await shareBrief(owner, brief, mail, 'reader')).toBeUndefined()
+  expect((await listMembers(owner, brief)).offers.map(({ mail }) => mail)).toEqual(['nobody@shore.example', colleague.mail])
+  // until they agree they see nothing of it
+  await expect(listMembers(colleague, brief)).rejects.toMatchObject({ statusCode: 404 })
+  const [offer] = await listOffers(colleague)
+  expect(offer).toMatchObject({ title: 'Shore week', role: 'reader', by: 'Ana' })
+  await expect(answerOffer(stranger, offer?.id ?? '', true)).rejects.toMatchObject({ statusCode: 404 })
+  await answerOffer(colleague, offer?.id ?? '', true)
+  expect((await listMembers(colleague, brief)).members.map(({ name, role }) => [name, role])).toEqual([['Ana', 'owner'], ['Bo', 'reader']])
   await expect(runCheck(colleague, brief)).rejects.toMatchObject({ statusCode: 403 })
   await expect(shareBrief(colleague, brief, stranger.mail, 'owner')).rejects.toMatchObject({ statusCode: 403 })
   await expect(shareBrief(owner, brief, owner.mail, 'reader')).rejects.toMatchObject({ statusCode: 409 })
@@ -215,7 +222,7 @@ test('a brief is shared by role; one owner stays, and a reader changes nothing',
 
 test('to a stranger none of it exists, and a reader changes nothing', async () => {
   const [stranger, reader] = [await accountOf('Eve'), await accountOf('Rob')]
-  await shareBrief(owner, brief, reader.mail, 'reader')
+  await takePart(owner, brief, reader, 'reader')
   const { id } = await runCheck(owner, brief)
   const { jobId } = await startCopy(owner, id)
   await ended(jobId)

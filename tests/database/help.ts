@@ -4,6 +4,8 @@ import { sourceFromBytes } from '../../core/bytes/source'
 import { readBytes } from '../../core/formats/identify'
 import { db } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
+import { answerOffer, listOffers, shareBrief } from '../../server/services/members'
+import type { Role } from '../../shared/answers'
 import { addFiles, completeIntake, startIntake, storeFiles } from '../../server/services/intakes'
 
 /** An account made straight in the database. */
@@ -38,4 +40,10 @@ export async function until<T>(look: () => Promise<T | false | null | undefined>
     if (Date.now() > end) throw new Error(`not within ${seconds} s`)
     await new Promise(resolve => setTimeout(resolve, 100))
   }
+}
+
+/** Lets an account take part in a brief: asked by its owner, agreed to by themselves. */
+export async function takePart(owner: Account, brief: string, account: Account, role: Role): Promise<void> {
+  await shareBrief(owner, brief, account.mail, role)
+  for (const { id } of await listOffers(account)) await answerOffer(account, id, true)
 }

@@ -48,8 +48,11 @@ describe('receiving', () => {
     const { id } = await start(owner, brief)
     const { ids: [fileId = ''] } = await addFiles(
       owner, id,
-      [{ ...await facts('a.jpg', bytes), sha256: '0'.repeat(64), reading: await readBytes(sourceFromBytes(textBytes('x'))) }],
+      [{ ...await facts('a.jpg', bytes), reading: await readBytes(sourceFromBytes(textBytes('x'))) }],
     )
+    // a hash that is not that of what arrives is told, and nothing of it is kept
+    const { ids: [other = ''] } = await addFiles(owner, id, [{ ...await facts('b.jpg', bytes), sha256: '0'.repeat(64) }])
+    await expect(storeFiles(owner, id, [{ fileId: other, bytes }])).rejects.toMatchObject({ statusCode: 422, message: /not what was announced/ })
     await storeFiles(owner, id, [{ fileId, bytes }])
     const row = await db()('received_file')
       .join('reading', 'reading.id', 'reading_id').where('received_file.id', fileId)

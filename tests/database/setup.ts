@@ -16,12 +16,17 @@ export default async function setup(): Promise<void> {
   await db.destroy()
   mkdirSync('.data/test-workers', { recursive: true })
   await build({
-    entryPoints: ['server/workers/check.ts'], outfile: '.data/test-workers/check.mjs', bundle: true, platform: 'node',
+    entryPoints: ['check', 'roster', 'workbook'].map(name => `server/workers/${name}.ts`), outdir: '.data/test-workers',
+    outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node',
     format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
   })
   await build({
     entryPoints: ['tests/database/job-process.ts'], outfile: '.data/test-workers/job-process.mjs', bundle: true,
-    external: ['pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse', 'yup'], platform: 'node',
+    external: [
+      'pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse',
+      'yup', 'pino', '@node-rs/argon2', '@zxcvbn-ts/core', '@zxcvbn-ts/language-common',
+    ],
+    platform: 'node',
     format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
   })
   process.env.USITOR_WORKERS = resolve('.data/test-workers')

@@ -10,6 +10,8 @@ import * as followUp from './008-follow-up'
 import * as unreadFiles from './009-unread-files'
 import * as typedWords from './010-typed-words'
 import * as openFields from './011-open-fields'
+import * as sealedContents from './012-sealed-contents'
+import * as guardedAccounts from './013-guarded-accounts'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -24,6 +26,8 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '009-unread-files': unreadFiles,
   '010-typed-words': typedWords,
   '011-open-fields': openFields,
+  '012-sealed-contents': sealedContents,
+  '013-guarded-accounts': guardedAccounts,
 }
 
 /** Migrations as modules of the bundle, so that the built server carries them. */

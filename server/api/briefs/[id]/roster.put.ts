@@ -1,9 +1,9 @@
-import { rosterRequest } from '#shared/requests'
-import { saveRoster } from '../../../services/rosters'
+import { receiveRoster } from '../../../services/rosters'
+import { BODY, readBounded } from '../../../utils/body'
 import { route } from '../../../utils/route'
-import { readValid, routeId } from '../../../utils/validate'
+import { routeId } from '../../../utils/validate'
 
 export default route(
   'PUT /api/briefs/:id/roster',
-  async (event, account) => saveRoster(account, routeId(event), await readValid(event, rosterRequest)),
+  async (event, account) => receiveRoster(account, routeId(event), await readBounded(event, BODY.roster)),
 )

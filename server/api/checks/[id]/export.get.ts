@@ -1,11 +1,14 @@
 import { Readable } from 'node:stream'
 import { sendStream, setHeader } from 'h3'
+import { noteEvent } from '../../../services/events'
 import { exportOf } from '../../../services/exports'
 import { route } from '../../../utils/route'
 import { queryText, routeId } from '../../../utils/validate'
 
 export default route('GET /api/checks/:id/export', async (event, account) => {
-  const { type, name, pieces } = await exportOf(account, routeId(event), queryText(event, 'as') ?? 'json')
+  const kind = queryText(event, 'as') ?? 'json'
+  const { type, name, pieces, briefId } = await exportOf(account, routeId(event), kind)
+  await noteEvent('exported', { account: account.id, brief: briefId, about: kind })
   setHeader(event, 'content-type', type)
   setHeader(event, 'content-disposition', `attachment; filename="${name}"`)
   return pieces instanceof Uint8Array ? Buffer.from(pieces) : sendStream(event, Readable.from(pieces))

@@ -1,12 +1,14 @@
 import { Readable } from 'node:stream'
 import { sendStream, setHeader } from 'h3'
 import { findContent, piecesOf } from '../../../../services/contents'
+import { noteEvent } from '../../../../services/events'
 import { routeId } from '../../../../utils/validate'
 import { route } from '../../../../utils/route'
 
 /** The received bytes as they came: an attachment of no type, so that no browser ever opens them by itself. */
 export default route('GET /api/checks/:id/contents/:file', async (event, account) => {
-  const { source, path } = await findContent(account, routeId(event), routeId(event, 'file'))
+  const { source, path, briefId } = await findContent(account, routeId(event), routeId(event, 'file'))
+  await noteEvent('file-downloaded', { account: account.id, brief: briefId })
   const name = path.slice(path.lastIndexOf('/') + 1)
   setHeader(event, 'content-type', 'application/octet-stream')
   setHeader(event, 'content-length', source.size)

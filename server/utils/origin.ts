@@ -1,0 +1,49 @@
+import { BlockList, isIP } from 'node:net'
+import type { H3Event } from 'h3'
+import { getHeader, getRequestHost, getRequestIP } from 'h3'
+
+/** Proxies whose word on address and protocol is taken: `USITOR_PROXIES`, addresses or ranges such as 10.0.0.0/8, with commas. */
+function listProxies(text: string): BlockList {
+  const list = new BlockList()
+  for (const one of text.split(',').map(part => part.trim()).filter(Boolean)) {
+    const [address = '', bits] = one.split('/')
+    const kind = isIP(address) === 6 ? 'ipv6' : 'ipv4'
+    if (isIP(address) === 0 || (bits !== undefined && !/^\d{1,3}$/.test(bits))) throw new Error(`USITOR_PROXIES: "${one}" is neither an address nor a range`)
+    if (bits === undefined) list.addAddress(address, kind)
+    else list.addSubnet(address, Number(bits), kind)
+  }
+  return list
+}
+const proxies = listProxies(process.env.USITOR_PROXIES ?? '')
+/** An IPv4 address is one however it is written. */
+const plain = (address: string): string => address.replace(/^::ffff:(?=\d+\.)/i, '')
+const isProxy = (address: string): boolean => isIP(address) !== 0 && proxies.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4')
+
+/** Whether a request came through a proxy of this installation. */
+function throughProxy(event: H3Event): boolean {
+  return isProxy(plain(getRequestIP(event) ?? ''))
+}
+
+/** Where a request comes from: the last address that no proxy of this installation has. What others say of it counts for nothing. */
+export function placeOf(event: H3Event): string {
+  const direct = plain(getRequestIP(event) ?? 'unknown')
+  if (!isProxy(direct)) return direct
+  const said = (getHeader(event, 'x-forwarded-for') ?? '').split(',').map(one => plain(one.trim())).filter(one => isIP(one) !== 0)
+  return said.reverse().find(one => !isProxy(one)) ?? direct
+}
+
+/** How the browser reached the proxy or, without one, this server. */
+export function protocolOf(event: H3Event): 'http' | 'https' {
+  if (throughProxy(event)) return getHeader(event, 'x-forwarded-proto') === 'https' ? 'https' : 'http'
+  return 'encrypted' in event.node.req.socket ? 'https' : 'http'
+}
+
+/** Hosts this server answers to: `USITOR_ALLOWED_HOSTS`, with commas; left out, any. */
+const allowed = (process.env.USITOR_ALLOWED_HOSTS ?? '').split(',').map(one => one.trim().toLowerCase()).filter(Boolean)
+
+export function isAllowedHost(event: H3Event): boolean {
+  return allowed.length === 0 || allowed.includes(getRequestHost(event).toLowerCase())
+}
+
+/** Scheme and host of this server as the browser sees it (RFC 6454 §4). */
+export const ownOrigin = (event: H3Event): string => `${protocolOf(event)}://${getRequestHost(event)}`
