@@ -5,7 +5,7 @@ port=${PORT:-3210}
 if [ "${1:-}" = --fresh ]; then bash scripts/database.sh remove demo; fi
 bash scripts/database.sh start demo
 DATABASE_URL=$(bash scripts/database.sh url demo)
-export DATABASE_URL PORT=$port HOST=127.0.0.1
+export DATABASE_URL PORT=$port HOST=127.0.0.1 USITOR_LOG=${USITOR_LOG:-warn}
 
 # built before, and from these very sources
 sources=$(git ls-files -co --exclude-standard app core server public scripts nuxt.config.ts package-lock.json 2>/dev/null | sort | xargs -d '\n' sha256sum 2>/dev/null | sha256sum | cut -c1-40)

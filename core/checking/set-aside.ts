@@ -1,4 +1,5 @@
 import { splitExtension } from '../names/extension'
+import { foldCase } from '../text/fold'
 
 /** Names that systems and programs strew; matched against the file name, case ignored. */
 const CLUTTER: readonly RegExp[] = [
@@ -54,7 +55,7 @@ export type AsideRole = 'clutter' | 'backup' | 'ignored'
 export function prepareSetAside(
   paths: readonly string[], ignore: readonly string[], asked: ReadonlySet<string> = new Set(),
 ): (path: string) => AsideRole | null {
-  const globs = ignore.map(globPattern)
+  const globs = ignore.map(globTest)
   let names: Set<string> | null = null
   /** Everything that is there, with its extension and without; most rounds hold nothing that asks for it. */
   const present = () => (names ??= new Set(paths.flatMap((path) => {
@@ -66,7 +67,7 @@ export function prepareSetAside(
     const slash = path.lastIndexOf('/')
     const folder = path.slice(0, slash + 1)
     const name = path.slice(slash + 1)
-    if (globs.some(glob => glob.test(name))) return 'ignored'
+    if (globs.some(fits => fits(name))) return 'ignored'
     if (folder.split('/').some(level => CLUTTER_FOLDERS.test(level)) || CLUTTER.some(pattern => pattern.test(name))) return 'clutter'
     if (WORKING.some(pattern => pattern.test(name))) return 'backup'
     const own = backupOf(name)
@@ -78,7 +79,25 @@ export function prepareSetAside(
   }
 }
 
-function globPattern(glob: string): RegExp {
-  const escaped = glob.normalize('NFC').replace(/[.+^${}()|[\]\\]/g, '\\$&').replace(/\*+/g, '.*').replace(/\?/g, '.')
-  return new RegExp(`^${escaped}$`, 'isu')
+/**
+ * A file-name glob (`*` any signs, `?` one) as a test, letter case aside. It never takes more steps than the glob is long for each
+ * sign of a name: after a star only the last one is gone back to.
+ *
+ * @example
+ * globTest('*.TMP')('draft.tmp') //=> true
+ */
+export function globTest(glob: string): (name: string) => boolean {
+  const signs = [...foldCase(glob.normalize('NFC').replace(/\*+/g, '*'))]
+  return (text) => {
+    const name = [...foldCase(text)]
+    let [at, sign, star, mark] = [0, 0, -1, 0]
+    while (at < name.length) {
+      if (signs[sign] === '*') [star, mark, sign] = [sign, at, sign + 1]
+      else if (signs[sign] === '?' || (sign < signs.length && signs[sign] === name[at])) [at, sign] = [at + 1, sign + 1]
+      else if (star >= 0) [sign, mark, at] = [star + 1, mark + 1, mark + 1]
+      else return false
+    }
+    while (signs[sign] === '*') sign++
+    return sign === signs.length
+  }
 }

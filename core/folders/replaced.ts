@@ -56,6 +56,9 @@ function hasSign(parts: readonly NamePart[]): boolean {
 }
 
 /** A part's own text, with its signs or with what stands for them. */
+/** Fields of digits in one name that are looked for. */
+const MOST_FIELDS = 3
+
 function textOf(part: Extract<NamePart, { kind: 'fixed' }>, by: string | null = null): string {
   const text = part.texts[0] ?? ''
   return by === null || part.part === 'literal' ? text : text.replace(SIGNS, by)
@@ -91,6 +94,8 @@ function putBack(by: string, names: readonly (readonly NamePart[])[], levels: re
 
 function patternOf(parts: readonly NamePart[], by: string): string | null {
   let pattern = ''
+  // several fields of digits in one name can be cut in too many ways to try them all
+  if (parts.filter(part => part.kind !== 'fixed').length > MOST_FIELDS) return null
   for (const part of parts) {
     if (part.kind === 'fixed') pattern += textOf(part, by)
     else if (!freeField(part.rule).digits) return null

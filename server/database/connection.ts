@@ -18,7 +18,7 @@ export function connect(url: string): Knex {
     connection: { connectionString: url, connectionTimeoutMillis: 10_000, keepAlive: true },
     pool: { min: 0, max: 12 },
     acquireConnectionTimeout: 15_000,
-    migrations: { migrationSource, tableName: 'migration', disableMigrationsListValidation: false },
+    migrations: { migrationSource, tableName: 'migration', disableMigrationsListValidation: true },
   })
 }
 

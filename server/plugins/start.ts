@@ -3,6 +3,7 @@ import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
 import { sweep, verifySome } from '../services/sweep'
+import { log } from '../utils/log'
 import { ready } from '../utils/ready'
 
 const SWEEP_EVERY = 10 * 60_000
@@ -15,7 +16,7 @@ async function takePart(): Promise<void> {
     await startJobs(process.env.DATABASE_URL ?? '')
   }
   catch (error) {
-    console.error('usitor: long work waits, its queue cannot be used yet:', error instanceof Error ? error.message : error)
+    log.error({ problem: error instanceof Error ? error.message : String(error) }, 'long work waits, its queue cannot be used yet')
     setTimeout(() => void takePart(), 5000).unref()
   }
 }
@@ -27,7 +28,7 @@ export default defineNitroPlugin((app) => {
   }
   void takePart()
   const timer = setInterval(() => {
-    sweep().then(() => verifySome(SWEEPS_A_MONTH)).catch((error: unknown) => console.error('usitor: sweeping failed:', error))
+    sweep().then(() => verifySome(SWEEPS_A_MONTH)).catch((error: unknown) => log.error({ problem: String(error) }, 'sweeping failed'))
   }, SWEEP_EVERY)
   timer.unref()
   app.hooks.hook('close', async () => {

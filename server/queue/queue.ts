@@ -5,6 +5,7 @@ import type { Knex } from 'knex'
 import { db, rowsOf } from '../database/connection'
 import type { JobKind } from '#shared/jobs'
 import type { JobRow } from '../database/tables'
+import { log } from '../utils/log'
 import type { Step, Tasks } from './task'
 
 const QUEUE = 'usitor-job'
@@ -18,13 +19,20 @@ export const PROCESS = `${hostname()} ${process.pid} ${randomUUID().slice(0, 8)}
 let boss: PgBoss | null = null
 let tasks: Tasks | null = null
 
+/** A step says every second that it is at work; silent for so long, its process is gone and another takes it up. */
+const SILENT = `${Math.min(8, EXPIRES)} seconds`
+const LOOK_EVERY = 3000
+
 /** Jobs that nobody has touched for so long were lost between two steps: they are asked for again. */
 const FORGOTTEN = `${2 * EXPIRES} seconds`
 let looking: NodeJS.Timeout | null = null
 
 async function resumeForgotten(): Promise<void> {
+  const silent = await db()('job').whereIn('state', ['queued', 'running']).whereRaw('beat_at < now() - ?::interval', [SILENT])
+    .update({ beat_at: db().fn.now() }).returning('id')
+  for (const { id } of silent) await sendStep(String(id))
   const rows = await db()('job').whereIn('state', ['queued', 'running'])
-    .whereRaw(`greatest(created_at, (select max(at) from job_step where job_id = job.id)) < now() - ?::interval`, [FORGOTTEN])
+    .whereNull('beat_at').whereRaw(`greatest(created_at, (select max(at) from job_step where job_id = job.id)) < now() - ?::interval`, [FORGOTTEN])
     .select('id')
   for (const { id } of rows) await sendStep(id)
 }
@@ -38,7 +46,7 @@ export async function startQueue(url: string, known: Tasks | null): Promise<void
     connectionString: url, max: 3, schema: 'job_queue',
     maintenanceIntervalSeconds: Math.max(1, Math.min(30, Math.floor(EXPIRES / 2))), schedule: false,
   })
-  made.on('error', (error: Error) => console.error('usitor: the job queue:', error.message))
+  made.on('error', (error: Error) => log.error({ problem: error.message }, 'the job queue'))
   await made.start()
   await made.createQueue(QUEUE)
   if (works) await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (batch) => {
@@ -46,9 +54,12 @@ export async function startQueue(url: string, known: Tasks | null): Promise<void
   })
   boss = made
   if (!works) return
-  looking = setInterval(() => void resumeForgotten().catch(() => undefined), EXPIRES * 1000)
+  looking = setInterval(() => void resumeForgotten().catch(() => undefined), LOOK_EVERY)
   looking.unref()
 }
+
+/** Whether work can be asked for. */
+export const isQueueRunning = (): boolean => boss !== null
 
 export async function stopQueue(): Promise<void> {
   if (looking) clearInterval(looking)
@@ -65,8 +76,11 @@ export async function sendStep(id: string): Promise<void> {
 /** One step: its effect, its count and where the next goes on are one transaction, so that nothing counts twice. */
 async function takeStep(id: string, last: boolean): Promise<void> {
   const calling = new AbortController()
+  let step: number | null = null
   const watch = setInterval(() => {
-    db()('job').where({ id, cancel_asked: true }).first('id').then(row => row && calling.abort(), () => undefined)
+    // a beat that comes late finds the next step, and is none
+    if (step !== null) db()('job').where({ id, step }).update({ beat_at: db().fn.now() }).returning('cancel_asked')
+      .then(([row]) => row?.cancel_asked && calling.abort(), () => undefined)
   }, 1000)
   try {
     const more = await db().transaction(async (trx) => {
@@ -76,10 +90,12 @@ async function takeStep(id: string, last: boolean): Promise<void> {
       const job = await trx('job').where({ id }).first<JobRow | undefined>()
       if (!job || (job.state !== 'queued' && job.state !== 'running')) return false
       if (job.cancel_asked) return end(trx, id, 'cancelled')
+      step = job.step
+      await db()('job').where({ id, step }).update({ beat_at: db().fn.now() })
       const { checkpoint, done, total, plan, result, finished } = await takeTask(job, trx, calling.signal)
       await trx('job_step').insert({ job_id: id, step: job.step, process: PROCESS })
       await trx('job').where({ id }).update({
-        step: job.step + 1, checkpoint: JSON.stringify(checkpoint), done, total, state: finished ? 'done' : 'running',
+        step: job.step + 1, beat_at: null, checkpoint: JSON.stringify(checkpoint), done, total, state: finished ? 'done' : 'running',
         ...(plan === undefined ? {} : { plan: JSON.stringify(plan) }),
         ...(result === undefined ? {} : { result: JSON.stringify(result) }), ...(finished ? { ended_at: trx.fn.now() } : {}),
       })
@@ -109,6 +125,6 @@ function isFinal(error: unknown): boolean {
 }
 
 async function end(trx: Knex, id: string, state: 'cancelled' | 'failed', problem: string | null = null): Promise<false> {
-  await trx('job').where({ id }).whereIn('state', ['queued', 'running']).update({ state, problem, ended_at: trx.fn.now() })
+  await trx('job').where({ id }).whereIn('state', ['queued', 'running']).update({ state, problem, beat_at: null, ended_at: trx.fn.now() })
   return false
 }

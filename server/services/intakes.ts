@@ -8,6 +8,7 @@ import { db, rowsOf } from '../database/connection'
 import type { ReceivedFileRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { LIMITS } from '../utils/limits'
+import { countReceived } from '../utils/metrics'
 import { storableReading, storableText } from '../utils/storable'
 import type { Account } from './accounts'
 import { requireIntake, requireRole } from './access'
@@ -141,6 +142,7 @@ export async function storeFiles(
     from unnest(?::uuid[], ?::uuid[], ?::text[], ?::uuid[]) as v(id, content_id, sha256, reading_id)
     where received_file.id = v.id and received_file.intake_id = ? and not received_file.verified`,
   [fresh.map(part => part.fileId), sealed.map(one => one.contentId), sealed.map(one => one.sha256), sealed.map(one => one.readingId), intake.id])
+  countReceived(fresh.reduce((sum, { bytes }) => sum + bytes.length, 0))
   return { stored: parts.length }
 }
 
@@ -175,6 +177,7 @@ export async function storePiece(
   if (arrived < size) return { arrived }
   const sealed = await sealContent(contentId, size)
   requireAnnounced(file, sealed.sha256)
+  countReceived(size)
   await db()('received_file')
     .where({ id: fileId, verified: false })
     .update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })

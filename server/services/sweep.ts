@@ -4,8 +4,8 @@ import { agrees } from './contents'
 const LEAST_VERIFIED = 64 * 1024 * 1024
 
 /** Removes what was begun and never finished, and contents no file points to any more. */
-export async function sweep(): Promise<void> {
-  const old = db().raw(`now() - interval '1 day'`)
+export async function sweep(hours = 24): Promise<void> {
+  const old = db().raw(`now() - ? * interval '1 hour'`, [hours])
   // what a job made can be made again
   await db()('job').where('ended_at', '<', db().raw(`now() - interval '7 days'`)).delete()
   await db()('intake').where('state', 'receiving').where('created_at', '<', old).delete()

@@ -124,16 +124,20 @@ describe('bytes under a hash', () => {
     const intake = await receive(owner, own, { 'Marsh.jpg': withComment(PHOTO, 'breaks') })
     const file = await db()('received_file').where('intake_id', intake).first('id', 'content_id')
     const { id: check } = await runCheck(owner, own)
-    await db().transaction(async (trx) => {
+    const before = await db()('content_chunk').where('content_id', file?.content_id).first('bytes')
+    const write = (bytes: Buffer) => db().transaction(async (trx) => {
       await trx.raw('alter table content_chunk disable trigger chunk_arrives')
-      await trx('content_chunk').where('content_id', file?.content_id).update({ bytes: trx.raw(`overlay(bytes placing '\\x00' from 50)`) as never })
+      await trx('content_chunk').where('content_id', file?.content_id).update({ bytes })
       await trx.raw('alter table content_chunk enable trigger chunk_arrives')
     })
+    await write(Buffer.from(before?.bytes ?? []).fill(0, 50, 51))
     await expect(findContent(owner, check, file?.id ?? '')).rejects.toMatchObject({ statusCode: 410, message: /store is damaged/ })
     await db()('content').where('id', file?.content_id).update({ verified_at: db().raw(`now() - interval '40 days'`), broken_at: null })
     await verifySome(1)
     expect((await db()('content').where('id', file?.content_id).first('broken_at'))?.broken_at).toBeInstanceOf(Date)
     expect(await db()('event').where('kind', 'content-broken').whereLike('about', `%${file?.content_id}`).first('id')).toBeDefined()
+    await write(before?.bytes ?? Buffer.alloc(0))
+    expect(await agrees(file?.content_id ?? '')).toBe(true)
   })
 })
 

@@ -118,10 +118,12 @@ test.each([
 })
 
 test('what is too long is not read at all, and what does not say how long it is only as far as its bound', async () => {
-  const { cookie } = await somebody(server.address)
+  const { client, cookie } = await somebody(server.address)
+  const { id } = await client.send('POST /api/briefs', { body: { title: 'Long' } })
+  const intake = await client.send('POST /api/briefs/:id/intakes', { id, body: { key: randomUUID(), root: 'in', keeps: true } })
   const long = 'x'.repeat(9 * 1024 * 1024)
   expect((await ask(
-    `PUT /api/intakes/${ID}/content/${ID}?offset=0`, { cookie, body: long },
+    `PUT /api/intakes/${intake.id}/content/${ID}?offset=0`, { cookie, body: long },
   )).json?.message).toBe(
     'The request is 9437184 bytes long; allowed are 8388608 bytes. Nothing was changed.',
   )

@@ -21,10 +21,11 @@ export default async function setup(): Promise<void> {
     format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
   })
   await build({
-    entryPoints: ['tests/database/job-process.ts'], outfile: '.data/test-workers/job-process.mjs', bundle: true,
+    entryPoints: ['tests/database/job-process.ts', 'server/admin/usitor-admin.ts'], outdir: '.data/test-workers',
+    outExtension: { '.js': '.mjs' }, entryNames: '[name]', bundle: true,
     external: [
       'pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse',
-      'yup', 'pino', '@node-rs/argon2', '@zxcvbn-ts/core', '@zxcvbn-ts/language-common',
+      'yup', 'pino', 'prom-client', '@node-rs/argon2', '@zxcvbn-ts/core', '@zxcvbn-ts/language-common',
     ],
     platform: 'node',
     format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',

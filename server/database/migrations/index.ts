@@ -30,6 +30,9 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '013-guarded-accounts': guardedAccounts,
 }
 
+export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
+export const LAST_MIGRATION = MIGRATION_NAMES.at(-1) ?? ''
+
 /** Migrations as modules of the bundle, so that the built server carries them. */
 export const migrationSource: Knex.MigrationSource<string> = {
   getMigrations: () => Promise.resolve(Object.keys(MIGRATIONS)),

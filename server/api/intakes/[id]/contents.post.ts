@@ -1,6 +1,6 @@
 import { framesIn } from '#shared/frames'
 import { requireReceiving, storeFiles } from '../../../services/intakes'
-import { BODY, readBounded } from '../../../utils/body'
+import { BODY, withBody } from '../../../utils/body'
 import { refuse } from '../../../utils/errors'
 import { routeId } from '../../../utils/validate'
 import { route } from '../../../utils/route'
@@ -12,7 +12,9 @@ export default route('POST /api/intakes/:id/contents', async (event, account) =>
   const id = routeId(event)
   // who may not add to it sends nothing either
   await requireReceiving(account, id)
-  const parts = framesIn(await readBounded(event, BODY.batch), MOST)
-  if (!parts) throw refuse(422, `The request holds no files as they are sent here: at most ${MOST}, each with its id and length before its bytes.`)
-  return storeFiles(account, id, parts)
+  return withBody(event, BODY.batch, async (body) => {
+    const parts = framesIn(body, MOST)
+    if (!parts) throw refuse(422, `The request holds no files as they are sent here: at most ${MOST}, each with its id and length before its bytes.`)
+    return storeFiles(account, id, parts)
+  })
 })

@@ -1,0 +1,106 @@
+// What whoever runs an installation does from a shell: usitor-admin backup FILE | restore FILE | verify | purge [HOURS] | make-admin ADDRESS
+import { spawn } from 'node:child_process'
+import { existsSync, readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { db, disconnect, rowsOf } from '../database/connection'
+import { agrees } from '../services/contents'
+import { sweep } from '../services/sweep'
+import { ready } from '../utils/ready'
+
+const USAGE = `usitor-admin, for whoever runs an installation; DATABASE_URL says which.
+
+  backup FILE         everything as it stands at this moment, contents with it, in PostgreSQL's own archive format; the server goes on
+  restore FILE        into an empty database
+  verify              holds every stored content against its hash, and every received file against its content
+  purge [HOURS]       removes what was begun and never finished, and contents nothing refers to, older than so many hours (24)
+  make-admin ADDRESS  makes an account one that runs the installation
+`
+
+/** A program of PostgreSQL's: of the newest version that is installed, since an older one does not read what a newer server holds. */
+function programOf(name: string): string {
+  const versions = existsSync('/usr/lib/postgresql') ? readdirSync('/usr/lib/postgresql').map(Number).sort((a, b) => b - a) : []
+  return versions.map(version => join('/usr/lib/postgresql', String(version), 'bin', name)).find(path => existsSync(path)) ?? name
+}
+
+function run(name: string, options: readonly string[]): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(programOf(name), options, { stdio: ['inherit', 'inherit', 'inherit'] })
+    child.once('error', reject)
+    child.once('exit', code => (code === 0 ? resolve() : reject(new Error(`${name} ended with ${code}`))))
+  })
+}
+
+async function backup(url: string, file: string): Promise<string> {
+  await run('pg_dump', ['--format=custom', '--compress=1', '--no-owner', '--no-privileges', `--file=${file}`, url])
+  return `written: ${file}`
+}
+
+async function restore(url: string, file: string): Promise<string> {
+  if (await db().schema.hasTable('account')) throw new Error('this database holds an installation already; restore goes into an empty one')
+  await disconnect()
+  await run('pg_restore', ['--no-owner', '--no-privileges', '--exit-on-error', `--dbname=${url}`, file])
+  return 'restored; now let verify look at it'
+}
+
+async function verify(): Promise<string> {
+  await ready()
+  const broken: string[] = []
+  let [contents, last] = [0, '00000000-0000-0000-0000-000000000000']
+  for (;;) {
+    const rows = await db()('content').where('state', 'sealed').where('id', '>', last).orderBy('id').limit(500).select('id')
+    if (rows.length === 0) break
+    for (const { id } of rows) {
+      contents++
+      if (!await agrees(id)) broken.push(id)
+    }
+    last = rows.at(-1)?.id ?? last
+  }
+  const [other] = await rowsOf<{ files: number }>(db(), `select count(*)::int as files from received_file left join content on content.id = content_id
+    where verified and (content.sha256 is distinct from received_file.sha256 or content.size <> received_file.size)`, [])
+  if (broken.length > 0 || (other?.files ?? 0) > 0) {
+    throw new Error(`${broken.length} of ${contents} contents are not what they were (${broken.slice(0, 20).join(', ')}); ${other?.files ?? 0} files `
+      + 'point to another content than they had')
+  }
+  return `${contents} contents agree with their hashes, and every received file with its content`
+}
+
+async function purge(hours: number): Promise<string> {
+  if (!(hours >= 0)) throw new Error('purge: the hours are a number')
+  await ready()
+  await sweep(hours)
+  return 'purged'
+}
+
+async function makeAdmin(mail: string): Promise<string> {
+  await ready()
+  const made = await db()('account').where('mail', mail.trim().toLowerCase()).update({ administrator: true })
+  if (made === 0) throw new Error(`nobody here has the address ${mail}`)
+  return `${mail} runs this installation now`
+}
+
+async function main(): Promise<void> {
+  const [command = '', value = ''] = process.argv.slice(2)
+  const url = process.env.DATABASE_URL ?? ''
+  const commands: Record<string, () => Promise<string>> = {
+    'backup': () => backup(url, value), 'restore': () => restore(url, value), verify, 'purge': () => purge(Number(value || 24)),
+    'make-admin': () => makeAdmin(value),
+  }
+  const chosen = commands[command]
+  if (!chosen || (['backup', 'restore', 'make-admin'].includes(command) && !value)) {
+    process.stderr.write(USAGE)
+    process.exitCode = 2
+    return
+  }
+  try {
+    process.stdout.write(`${await chosen()}\n`)
+  }
+  catch (error) {
+    process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`)
+    process.exitCode = 1
+  }
+  finally {
+    await disconnect()
+  }
+}
+
+void main()
