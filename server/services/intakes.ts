@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { webcrypto } from 'node:crypto'
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import { READER_VERSION } from '#core/formats/reading'
@@ -14,6 +14,8 @@ import type { Account } from './accounts'
 import { requireIntake, requireRole } from './access'
 import { sealContent, storeWhole } from './contents'
 import { appendContent, arrivedBytes, beginContent, CHUNK } from '../database/contents'
+
+const { subtle } = webcrypto
 
 /** Begins an intake; the same key again leads to the same one, so that nothing is received twice. */
 export async function startIntake(account: Account, briefId: string, start: IntakeStart): Promise<{ id: string, state: 'receiving' | 'complete' }> {
@@ -130,13 +132,17 @@ export async function storeFiles(
     )
   }
   if (parts.length === 0) return { stored: 0 }
-  const known = parts.map(part => ({ ...part, sha256: createHash('sha256').update(part.bytes).digest('hex') }))
+  // off the thread that answers
+  const known = await Promise.all(parts.map(async part => ({
+    ...part, sha256: Buffer.from(await subtle.digest('SHA-256', part.bytes as Uint8Array<ArrayBuffer>)).toString('hex'),
+  })))
   for (const { fileId, sha256 } of known) {
     const file = files.get(fileId)
     if (file) requireAnnounced(file, sha256)
   }
   // sent again after an answer that was lost: what has its bytes keeps them
   const fresh = known.filter(({ fileId }) => !files.get(fileId)?.verified)
+  if (fresh.length === 0) return { stored: parts.length }
   const sealed = await storeWhole(fresh)
   await db().raw(`update received_file set content_id = v.content_id, sha256 = v.sha256, reading_id = v.reading_id, verified = true
     from unnest(?::uuid[], ?::uuid[], ?::text[], ?::uuid[]) as v(id, content_id, sha256, reading_id)

@@ -9,7 +9,7 @@ const MB = 1024 * KB
 export const BODY = { small: 4 * KB, words: 64 * KB, list: 2 * MB, document: 2 * MB, roster: 16 * MB, sheet: 8 * MB, stretch: 8 * MB, batch: 24 * MB }
 
 /** Bodies held at once; those that come when it is used up wait in their own connections, where they cost nothing. */
-const HELD = 64 * MB
+const HELD = 24 * MB
 let held = 0
 const waiting: (() => void)[] = []
 

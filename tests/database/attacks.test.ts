@@ -89,6 +89,19 @@ describe('bytes under a hash', () => {
     expect(await db()('received_file').where('id', fileId).first('sha256', 'verified')).toEqual({ sha256: shaOf(large), verified: true })
   })
 
+  test('what was sent and lost its answer can be sent again, all of it or some', async () => {
+    const { id } = await startIntake(owner, brief, { key: randomUUID(), root: 'in', keeps: true })
+    const files = [withComment(PHOTO, 'again 1'), withComment(PHOTO, 'again 2')]
+    const facts = await Promise.all(files.map((bytes, at) => factsOf(`again ${at}.jpg`, bytes)))
+    const { ids } = await addFiles(owner, id, facts)
+    const parts = files.map((bytes, at) => ({ fileId: ids[at] ?? '', bytes }))
+    await storeFiles(owner, id, parts.slice(0, 1))
+    expect(await storeFiles(owner, id, parts.slice(0, 1))).toEqual({ stored: 1 })
+    expect((await addFiles(owner, id, facts)).ids).toEqual(ids)
+    expect(await storeFiles(owner, id, parts)).toEqual({ stored: 2 })
+    expect(await completeIntake(owner, id, 2, false)).toEqual({ files: 2 })
+  })
+
   test('the database itself takes no write into what is sealed, nor changes a file that has its bytes', async () => {
     const id = await receive(owner, brief, { 'Marsh_photo.jpg': withComment(PHOTO, 'sealed') })
     const file = await db()('received_file').where('intake_id', id).first('id', 'content_id')
