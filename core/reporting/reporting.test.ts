@@ -5,6 +5,7 @@ import type { Finding } from '../findings/finding'
 import type { ReportFile, ReportSlot } from '../checking/report'
 import type { RoundSlot } from './rounds'
 import { compareRounds } from './rounds'
+import { hideNames } from './hide-names'
 import { writeSlip } from './slips'
 
 const slot = (status: RoundSlot['status'], sha256: string | null, path = 'a.jpg', n: number | null = null): RoundSlot => ({
@@ -105,7 +106,7 @@ const asked = (status: ReportSlot['status'], rest: Partial<ReportSlot> = {}): Re
 const slip = (slots: ReportSlot[], files: ReportFile[]) => writeSlip({
   title: 'Shore', due: 'Fri, 16 Oct 2026, 15:30 CEST', checkedAt: 'today', holder: { name: 'Ana Marsh', group: false },
   requirements: [{ id: 'photo', title: 'Photo' }], slots, files,
-  others: [{ name: 'Bo Lindqvast', given: 'Bo', family: 'Lindqvast' }],
+  hide: hideNames([{ id: 's2', name: 'Bo Lindqvast', given: 'Bo', family: 'Lindqvast', aliases: [] }])([]),
 }).text
 
 describe('a slip', () => {

@@ -1,4 +1,3 @@
-import type { Person } from '../roster/types'
 import { showText } from '../text/show'
 import type { ReportFile, ReportSlot } from '../checking/report'
 import { FINDINGS } from '../findings/codes'
@@ -19,8 +18,8 @@ export interface SlipInput {
   slots: readonly ReportSlot[]
   /** Files in those slots. */
   files: readonly ReportFile[]
-  /** Names of everybody else, which the slip must not say. */
-  others: readonly Pick<Person, 'name' | 'given' | 'family'>[]
+  /** Takes the names of everybody else out of a text (`hideNames`). */
+  hide: (text: string) => string
 }
 
 export interface Slip {
@@ -40,7 +39,7 @@ export interface Slip {
  * @returns plain text for a mail, lines ended by `\n`
  */
 export function writeSlip(input: SlipInput): Slip {
-  const hide = hideNames(input.others)
+  const { hide } = input
   const titles = new Map(input.requirements.map(one => [one.id, one.title]))
   const label = (slot: {
     requirement: string
@@ -65,12 +64,12 @@ export function writeSlip(input: SlipInput): Slip {
   }
   if (surplus.length > 0) {
     lines.push(`More than asked (${surplus.length})`)
-    for (const file of surplus) lines.push(`- ${showText(file.path)}: ${hide(file.findings[0] ? sayFinding(file.findings[0]) : '')}`)
+    for (const file of surplus) lines.push(`- ${hide(showText(file.path))}: ${hide(file.findings[0] ? sayFinding(file.findings[0]) : '')}`)
     lines.push('')
   }
   if (right.length > 0) {
     lines.push(`In order (${right.length})`)
-    for (const slot of right) lines.push(`- ${label(slot)}${receivedOf(own(slot), slot)}`)
+    for (const slot of right) lines.push(`- ${label(slot)}${hide(receivedOf(own(slot), slot))}`)
     lines.push('')
   }
   const open = toFix.length + missing.length
@@ -145,7 +144,7 @@ function tellToFix(label: string, files: readonly ReportFile[], hide: (text: str
       `- ${label}`,
       // the folder it lies in may be somebody else's
       `  received: ${hide(showText(elsewhere ? file.path.slice(file.path.lastIndexOf('/') + 1) : file.path))}`,
-      ...(asked ? [`  ${asked}`] : told.map(finding => `  ${finding.severity === 'notice' ? 'worth knowing: ' : ''}${hide(tell(finding))}`)),
+      ...(asked ? [`  ${hide(asked)}`] : told.map(finding => `  ${finding.severity === 'notice' ? 'worth knowing: ' : ''}${hide(tell(finding))}`)),
       ...(file.correctedPath ? [`  right: ${showText(file.correctedPath)}`] : []),
     ]
   })
@@ -187,15 +186,4 @@ function receivedOf(files: readonly ReportFile[], slot: ReportSlot): string {
   const file = files.find(one => one.role === 'placed')
   if (!file) return slot.status === 'waived' ? ': need not be sent' : ''
   return `: ${showText(file.path.slice(file.path.lastIndexOf('/') + 1))}${slot.late ? ' (late)' : ''}`
-}
-
-/** Replaces every full name of somebody else; parts of names are also words. */
-function hideNames(others: SlipInput['others']): (text: string) => string {
-  const names = new Set(others.flatMap(({ name, given, family }) => [
-    name, given && family ? `${given} ${family}` : '', given && family ? `${family} ${given}` : '',
-    given && family ? `${family}, ${given}` : '',
-  ]))
-  names.delete('')
-  const list = [...names].sort((a, b) => b.length - a.length)
-  return text => list.reduce((out, name) => (out.includes(name) ? out.replaceAll(name, 'another person') : out), text)
 }

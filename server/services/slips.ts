@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid'
 import type { BriefDocument } from '#core/brief/document'
 import { titleOfDocument } from '#core/brief/document'
 import type { Slip, SlipInput } from '#core/reporting/slips'
+import { hideNames } from '#core/reporting/hide-names'
 import { writeSlip } from '#core/reporting/slips'
 import type { Person } from '#core/roster/types'
 import { valuesOf } from '#core/roster/values'
@@ -32,6 +33,7 @@ export async function prepareSlips(
   const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent' }).select('holder', 'digest', 'sent_at')
   const before = new Map(sent.map(one => [`${one.holder}\n${one.digest}`, one.sent_at]))
   const byId = new Map(people.map(person => [person.id, person]))
+  const hiding = hideNames(people)
   const slips: PreparedSlip[] = []
   for (let position = 0; position < wanted.length; position += HOLDERS_AT_ONCE) {
     for (const { holder, slots, files } of await slipsOf(checkId, wanted.slice(position, position + HOLDERS_AT_ONCE))) {
@@ -48,7 +50,8 @@ export async function prepareSlips(
             ? sayWhen(new Date(document.due), document.zone)
             : null, checkedAt: sayWhen(checked, document.zone), holder: { name, group: kind === 'group' },
           requirements: titlesFor(document, members[0]), slots: own, files: files.filter(file =>
-            own.some(slot => slot.requirement === file.slot?.requirement)), others: people.filter(person => !members.includes(person)),
+            own.some(slot => slot.requirement === file.slot?.requirement)),
+          hide: hiding(members, requirements.map(one => one.title)),
         })
         const { unchanging: _, ...told } = slip
         const digest = digestOf(slip)

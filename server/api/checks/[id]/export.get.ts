@@ -1,7 +1,7 @@
-import { Readable } from 'node:stream'
-import { sendStream, setHeader } from 'h3'
+import { setHeader } from 'h3'
 import { noteEvent } from '../../../services/events'
 import { exportOf } from '../../../services/exports'
+import { sendPieces } from '../../../utils/stream'
 import { route } from '../../../utils/route'
 import { queryText, routeId } from '../../../utils/validate'
 
@@ -11,5 +11,5 @@ export default route('GET /api/checks/:id/export', async (event, account) => {
   await noteEvent('exported', { account: account.id, brief: briefId, about: kind })
   setHeader(event, 'content-type', type)
   setHeader(event, 'content-disposition', `attachment; filename="${name}"`)
-  return pieces instanceof Uint8Array ? Buffer.from(pieces) : sendStream(event, Readable.from(pieces))
+  return pieces instanceof Uint8Array ? Buffer.from(pieces) : sendPieces(event, pieces, false)
 })

@@ -1,8 +1,8 @@
-import { Readable } from 'node:stream'
-import { sendStream, setHeader } from 'h3'
+import { setHeader } from 'h3'
 import { findContent, piecesOf } from '../../../../services/contents'
 import { noteEvent } from '../../../../services/events'
 import { routeId } from '../../../../utils/validate'
+import { sendPieces } from '../../../../utils/stream'
 import { route } from '../../../../utils/route'
 
 /** The received bytes as they came: an attachment of no type, so that no browser ever opens them by itself. */
@@ -19,5 +19,5 @@ export default route('GET /api/checks/:id/contents/:file', async (event, account
   setHeader(event, 'content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name.toWellFormed?.() ?? name).replace(
     /['()*]/g, char => `%${char.charCodeAt(0).toString(16).toUpperCase()}`,
   )}`)
-  return sendStream(event, Readable.from(piecesOf(source), { objectMode: false }))
+  return sendPieces(event, piecesOf(source), true)
 })

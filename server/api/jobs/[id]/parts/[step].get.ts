@@ -1,10 +1,10 @@
-import { Readable } from 'node:stream'
-import { getRouterParams, sendStream, setHeader } from 'h3'
+import { getRouterParams, setHeader } from 'h3'
 import { piecesOf } from '../../../../services/contents'
 import { openPart } from '../../../../services/corrected'
 import { noteEvent } from '../../../../services/events'
 import { refuse } from '../../../../utils/errors'
 import { routeId } from '../../../../utils/validate'
+import { sendPieces } from '../../../../utils/stream'
 import { route } from '../../../../utils/route'
 
 export default route('GET /api/jobs/:id/parts/:step', async (event, account) => {
@@ -15,5 +15,5 @@ export default route('GET /api/jobs/:id/parts/:step', async (event, account) => 
   setHeader(event, 'content-type', 'application/zip')
   setHeader(event, 'content-length', source.size)
   setHeader(event, 'content-disposition', `attachment; filename="${name}"`)
-  return sendStream(event, Readable.from(piecesOf(source), { objectMode: false }))
+  return sendPieces(event, piecesOf(source), true)
 })
