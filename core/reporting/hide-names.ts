@@ -23,13 +23,15 @@ export type Hiding = (own: readonly Pick<Person, 'id'>[], words?: readonly strin
  *
  * @param people - the whole list; looked at once, however many are told
  * @example
- * hideNames([{ id: 's2', given: 'Bo', family: 'Lindqvast', name: 'Bo Lindqvast', aliases: [] }])([])('LINDQVAST_bo/map.png') //=> 'another person/map.png'
+ * hideNames([{ id: 's2', given: 'Bo', family: 'Lindqvast', name: 'Bo Lindqvast', aliases: [] }])([])('LINDQVAST_bo/map.png')
+ * //=> 'another person/map.png'
  */
 export function hideNames(people: readonly Pick<Person, 'id' | 'name' | 'given' | 'family' | 'aliases'>[]): Hiding {
   const full = new Map<string, string[]>()
   const families = new Map<string, string[]>()
   for (const { id, name, given, family, aliases } of people) {
-    const names = [name, ...(given && family ? [`${given} ${family}`, `${family} ${given}`] : []), ...aliases.filter(alias => alias.length > SHORTEST)]
+    const both = given && family ? [`${given} ${family}`, `${family} ${given}`] : []
+    const names = [name, ...both, ...aliases.filter(alias => alias.length > SHORTEST)]
     for (const key of new Set(names.flatMap(keysOf))) if (key.length >= SHORTEST) gather(full, key, id)
     for (const key of new Set(keysOf(family))) if (key.length >= SHORTEST) gather(families, key, id)
   }

@@ -128,6 +128,14 @@ test('what is too long is not read at all, and what does not say how long it is 
     'The request is 9437184 bytes long; allowed are 8388608 bytes. Nothing was changed.',
   )
   expect((await ask('POST /api/rosters/table', { cookie, body: long })).json?.message).toContain('allowed are 8388608')
+  // a list is refused by its length before its items are looked at, and by its first wrong item before the rest
+  const rows = `[${'{"id":1},'.repeat(200_000)}{"id":1}]`
+  for (const [list, said] of [[rows, 'allowed are 200000'], [rows.replace('{"id":1},', ''), 'people[0]']] as const) {
+    const { status, json } = await ask(`PUT /api/briefs/${id}/roster`, { cookie, body: `{"people":${list},"columns":[]}` })
+    expect([status, json?.message?.length]).toEqual([422, expect.any(Number)])
+    expect(json?.message).toContain(said)
+    expect(json?.message?.length).toBeLessThan(500)
+  }
   // one that does not say how long it is is cut off at the bound, however much would follow
   let sent = 0
   const endless = new ReadableStream({ pull: (to) => {
@@ -138,7 +146,8 @@ test('what is too long is not read at all, and what does not say how long it is 
     `${server.address}/api/session`, { method: 'POST', body: endless, duplex: 'half', headers: { cookie } } as RequestInit,
   ).then(answer => answer.status, () => 'cut off')
   expect([413, 'cut off']).toContain(status)
-  expect(sent).toBeLessThan(4 * 1024 * 1024)
+  // what the two ends hold between them, and no more
+  expect(sent).toBeLessThan(32 * 1024 * 1024)
 })
 
 test('what belongs to others is not there: same answer as for what never was', async () => {
