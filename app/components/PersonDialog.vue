@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { ListedPerson } from '#shared/answers'
 
-const props = defineProps<{ person: ListedPerson, known: boolean, extra: string[] }>()
-const emit = defineEmits<{ keep: [person: ListedPerson], remove: [], close: [] }>()
+const props = defineProps<{ person: ListedPerson, known: boolean, extra: string[], owns: boolean }>()
+const emit = defineEmits<{ keep: [person: ListedPerson], remove: [], erase: [], close: [] }>()
 const form = reactive(structuredClone(toRaw(props.person)))
 const aliases = ref(props.person.aliases.join(' | '))
 const problem = ref('')
+/** Erasing is asked about once more. */
+const sure = ref(false)
 
 function keep() {
   const full = [form.given, form.family].map(part => part.trim()).filter(Boolean).join(' ')
@@ -63,13 +65,35 @@ function keep() {
       >
         {{ problem }}
       </p>
+      <p
+        v-if="sure"
+        class="small"
+        role="status"
+      >
+        Their files, letters and decisions go, from every list and check of this brief. Counts of earlier checks stay. It cannot be undone.
+      </p>
       <div class="row spread actions">
-        <el-button
+        <div
           v-if="known"
-          @click="emit('remove')"
+          class="row"
         >
-          Take off the list
-        </el-button>
+          <el-button @click="emit('remove')">
+            Take off the list
+          </el-button>
+          <el-button
+            v-if="owns && !sure"
+            @click="sure = true"
+          >
+            Erase …
+          </el-button>
+          <el-button
+            v-if="sure"
+            type="danger"
+            @click="emit('erase')"
+          >
+            Erase for good
+          </el-button>
+        </div>
         <span v-else />
         <el-button
           type="primary"

@@ -32,7 +32,8 @@ export function endOfRun(text: string, position: number): number {
 /** Every end of a number that begins at an offset, the longest first. */
 export function endsOfNumber(received: FoundText, position: number, isNumber: (digits: string) => boolean): number[] {
   const ends: number[] = []
-  for (let end = endOfRun(received.text, position); end > position; end--) {
+  // a longer stretch is no number: a run of hundreds of digits is not tried from each of them to each other
+  for (let end = Math.min(endOfRun(received.text, position), position + MOST_DIGITS); end > position; end--) {
     if (isNumber(received.text.slice(position, end))) ends.push(end)
   }
   return ends
@@ -51,7 +52,7 @@ export function takeNumbers(text: string, settled: string | undefined, isNumber:
     }
     const most = endOfRun(text, start + 1)
     const inside = start > 0 && isDigit(text.charCodeAt(start - 1))
-    for (let end = most; end > start; end--) {
+    for (let end = most; end > start; end = end > start + MOST_DIGITS ? start + MOST_DIGITS : end - 1) {
       const digits = text.slice(start, end)
       const other = settled !== undefined && Number(settled) !== Number(digits)
       take(start, end, (isNumber(digits) ? 0 : 0.5) + (other ? 1.5 : 0) + (inside || end < most ? 0.7 : 0))

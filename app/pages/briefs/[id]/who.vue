@@ -57,6 +57,15 @@ async function removePerson() {
   if (index !== null && index !== undefined) await save(people.value.filter((_, other) => other !== index), columns.value)
 }
 
+async function erasePerson() {
+  const holder = editing.value?.person.id
+  editing.value = null
+  if (holder !== undefined) await attempt(async () => {
+    await brief.erase(holder)
+    await brief.reload()
+  })
+}
+
 const LEVEL_WORDS: Record<RosterNote['level'], string> = { error: 'To mend', warning: 'Look at', note: 'Note' }
 function levelWord(note: RosterNote): string {
   return LEVEL_WORDS[note.level]
@@ -169,8 +178,10 @@ function levelWord(note: RosterNote): string {
       :person="editing.person"
       :known="editing.at !== null"
       :extra="extra"
+      :owns="brief.current?.role === 'owner'"
       @keep="keepPerson"
       @remove="removePerson"
+      @erase="erasePerson"
       @close="editing = null"
     />
   </div>
