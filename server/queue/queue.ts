@@ -8,7 +8,7 @@ import type { JobRow } from '../database/tables'
 import { log } from '../utils/log'
 import type { Step, Tasks } from './task'
 
-const QUEUE = 'usitor-job'
+const QUEUE = 'usitor-step'
 /** A step takes 30 s at most; what has not ended by then was lost with its process and is taken up by another. */
 const EXPIRES = Number(process.env.USITOR_JOB_EXPIRES ?? 60)
 const RETRIES = 5
@@ -48,7 +48,8 @@ export async function startQueue(url: string, known: Tasks | null): Promise<void
   })
   made.on('error', (error: Error) => log.error({ problem: error.message }, 'the job queue'))
   await made.start()
-  await made.createQueue(QUEUE)
+  // one entry a job waits at most, however often it is asked for
+  await made.createQueue(QUEUE, { name: QUEUE, policy: 'short' })
   if (works) await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (batch) => {
     for (const { data, retryCount, retryLimit } of batch) await takeStep(data.id, retryCount >= retryLimit)
   })
@@ -70,7 +71,7 @@ export async function stopQueue(): Promise<void> {
 
 /** Asks for the next step of a job. */
 export async function sendStep(id: string): Promise<void> {
-  await boss?.send(QUEUE, { id }, { retryLimit: RETRIES, retryDelay: 1, expireInSeconds: EXPIRES })
+  await boss?.send(QUEUE, { id }, { singletonKey: id, retryLimit: RETRIES, retryDelay: 1, expireInSeconds: EXPIRES })
 }
 
 /** One step: its effect, its count and where the next goes on are one transaction, so that nothing counts twice. */

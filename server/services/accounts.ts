@@ -17,7 +17,7 @@ const SESSION_DAYS = 30
 const IDLE_HOURS = Number(process.env.USITOR_IDLE_HOURS ?? 12)
 const INVITATION_DAYS = 14
 /** Failed sign-ins within an hour before each further one has to wait: for one address, and from one place. */
-const FREE = { mail: 5, place: 40 }
+const FREE = { mail: 5, place: 120 }
 const LONGEST_WAIT = 15 * 60
 /** Most invitations of one account that can be used at once. */
 const OPEN_INVITATIONS = Number(process.env.USITOR_OPEN_INVITATIONS ?? 50)

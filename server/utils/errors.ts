@@ -19,6 +19,24 @@ export function sayStorage(error: unknown): unknown {
     : error
 }
 
+/** Whether an error says that the database went away, or cannot be reached now. */
+function isAway(error: unknown): boolean {
+  return AWAY.test(codeOf(error)) || /Connection terminated|the database system is (?:starting up|shutting down|not yet accepting)/.test(String(error))
+}
+
+/** Every connection is in use, and none came free in time (Knex, on `acquireConnectionTimeout`). */
+const isFull = (error: unknown): boolean => error instanceof Error && error.name === 'KnexTimeoutError'
+
+/**
+ * What the server did not expect, in words where there are some: no room, no database, no free connection. Any other error stays as it
+ * is.
+ */
+export function sayFault(error: unknown): unknown {
+  if (isAway(error)) return refuse(503, 'The database does not answer. Nothing was changed; try again in a moment.')
+  if (isFull(error)) return refuse(503, 'Very much is asked for just now. Nothing was changed; try again in a moment.')
+  return sayStorage(error)
+}
+
 const TRIES = 12
 const PAUSE = 500
 
@@ -29,8 +47,7 @@ export async function whileAway<T>(action: () => Promise<T>): Promise<T> {
       return await action()
     }
     catch (error) {
-      const away = AWAY.test(codeOf(error)) || /Connection terminated|the database system is (?:starting up|shutting down)/.test(String(error))
-      if (!away || attempt >= TRIES) throw error
+      if (!isAway(error) || attempt >= TRIES) throw error
       await new Promise(resolve => setTimeout(resolve, PAUSE))
     }
   }

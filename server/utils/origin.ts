@@ -24,12 +24,27 @@ function throughProxy(event: H3Event): boolean {
   return isProxy(plain(getRequestIP(event) ?? ''))
 }
 
+/**
+ * An IPv6 network of 64 bits belongs to one subscriber, who has all its addresses (RFC 6177, RFC 8981): it counts as one place.
+ *
+ * @example
+ * networkOf('2001:db8:1:2:3:4:5:6') //=> '2001:db8:1:2::/64'
+ */
+export function networkOf(address: string): string {
+  if (isIP(address) !== 6) return address
+  const [head = '', tail] = address.toLowerCase().replace(/%.*$/, '').split('::')
+  const before = head ? head.split(':') : []
+  const after = tail ? tail.split(':') : []
+  const zeros = tail === undefined ? [] : new Array<string>(Math.max(0, 8 - before.length - after.length)).fill('0')
+  return `${[...before, ...zeros, ...after].slice(0, 4).map(group => group.replace(/^0+(?=.)/, '')).join(':')}::/64`
+}
+
 /** Where a request comes from: the last address that no proxy of this installation has. What others say of it counts for nothing. */
 export function placeOf(event: H3Event): string {
   const direct = plain(getRequestIP(event) ?? 'unknown')
-  if (!isProxy(direct)) return direct
+  if (!isProxy(direct)) return networkOf(direct)
   const said = (getHeader(event, 'x-forwarded-for') ?? '').split(',').map(one => plain(one.trim())).filter(one => isIP(one) !== 0)
-  return said.reverse().find(one => !isProxy(one)) ?? direct
+  return networkOf(said.reverse().find(one => !isProxy(one)) ?? direct)
 }
 
 /** How the browser reached the proxy or, without one, this server. */

@@ -6,7 +6,7 @@ import { refuse } from './errors'
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1, outputLen: 32 }
 /** So many are worked out at once, off the thread that answers; so many wait. */
 const AT_ONCE = 2
-const WAITING = 60
+const WAITING = 200
 
 let running = 0
 const queue: (() => void)[] = []

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { db, disconnect } from '../../server/database/connection'
+import { networkOf } from '../../server/utils/origin'
 import { accountOfToken, endSession, invite, isEmpty, makeAccount, openSession, signIn } from '../../server/services/accounts'
 
 beforeAll(() => db()('account').delete())
@@ -42,4 +43,11 @@ describe('accounts', () => {
     await expect(signIn({ mail: 'nobody@shore.example', password: 'wrong' }, 'elsewhere')).rejects.toMatchObject({ statusCode: 429 })
     await expect(signIn({ mail: 'bo@shore.example', password: 'another password' }, 'elsewhere')).resolves.toMatchObject({ name: 'Bo' })
   })
+})
+
+test.each([
+  ['10.1.2.3', '10.1.2.3'], ['2001:db8:1:2:3:4:5:6', '2001:db8:1:2::/64'], ['2001:DB8::1', '2001:db8:0:0::/64'], ['::1', '0:0:0:0::/64'],
+  ['fe80::1%eth0', 'fe80:0:0:0::/64'], ['2001:0db8:0001:0002::9', '2001:db8:1:2::/64'], ['unknown', 'unknown'],
+])('a sign-in from %s comes from %s', (address, place) => {
+  expect(networkOf(address)).toBe(place)
 })

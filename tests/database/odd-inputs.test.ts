@@ -4,7 +4,7 @@ import { makePhoto } from '../../demo/make-files'
 import type { Chance } from '../../demo/random'
 import { chanceOf } from '../../demo/random'
 import { frameHead } from '../../shared/frames'
-import { disconnect } from '../../server/database/connection'
+import { db, disconnect } from '../../server/database/connection'
 import { ROUTE_FILES, somebody, startServer } from './server'
 
 // Odd inputs of a generator of our own, over every route: whatever comes, the answer is one in words, never "500".
@@ -107,6 +107,8 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   server.stop()
+  // work that was asked for and that nobody does here
+  await db()('job').where('state', 'queued').delete()
   await disconnect()
 })
 
