@@ -6,6 +6,7 @@ import type { Fault } from '#core/formats/faults'
 import { readFault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
 import type { Role, StoredRoster } from './answers'
+import { isStorable } from './storable'
 
 // What the server is asked with. A schema stands for what is let in; its type is what a page has to send.
 
@@ -33,8 +34,7 @@ function listOf<T>(item: yup.Schema<T>, least: number, most: number) {
   })
 }
 
-/** Text the database can hold as it is: no U+0000, no lone surrogates. */
-const storable = (value: string | undefined | null) => typeof value !== 'string' || !/[\0\p{Cs}]/u.test(value)
+const storable = (value: string | undefined | null) => typeof value !== 'string' || isStorable(value)
 const plainText = (most: number) => yup.string().max(most)
   .test('storable', '${path} holds a sign that cannot be kept (U+0000, or half a character)', storable)
 const text = (most: number) => plainText(most).defined()

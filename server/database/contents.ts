@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import type { ByteSource } from '#core/bytes/source'
-import { sayStorage } from '../utils/errors'
+import { isSealed, sayStorage } from '../utils/errors'
 import { db } from './connection'
 
 /** Length of one stored piece; uploads by offset come in whole pieces. */
@@ -60,9 +60,6 @@ export async function keepWhole(trx: Knex, distinct: readonly { sha256: string, 
 export async function closeContent(contentId: string): Promise<void> {
   await db()('content').where({ id: contentId, state: 'receiving' }).update({ state: 'sealing' })
 }
-
-/** What the database's own guard of sealed contents says (migration 012). */
-const isSealed = (error: unknown): boolean => typeof error === 'object' && error !== null && 'code' in error && error.code === 'US001'
 
 /** Bytes that have arrived without a gap. */
 export async function arrivedBytes(contentId: string): Promise<number> {

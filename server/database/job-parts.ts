@@ -2,7 +2,7 @@
 export interface JobParts {
   'check': { input: Record<string, never>, checkpoint: { read?: number }, plan: null }
   'corrected-copy': { input: { checkId: string }, checkpoint: { at?: number }, plan: CopyPlan }
-  'mail': { input: { ids: string[] }, checkpoint: { sent?: number, failed?: number }, plan: null }
+  'mail': { input: Record<string, never>, checkpoint: { sent?: number, failed?: number }, plan: null }
 }
 
 /** What the corrected copy is to hold, worked out before its first archive is written. */

@@ -1,9 +1,10 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import type { OpenInvitation, OpenSession, SessionState, SignedIn } from '#shared/answers'
 import { db, rowsOf } from '../database/connection'
 import { refuse } from '../utils/errors'
+import { hashOfToken } from '../utils/token'
 import { hashPassword, passwordFits, requireStrong } from '../utils/password'
 import { eraseBrief } from './erase'
 import { noteEvent } from './events'
@@ -22,7 +23,6 @@ const LONGEST_WAIT = 15 * 60
 /** Most invitations of one account that can be used at once. */
 const OPEN_INVITATIONS = Number(process.env.USITOR_OPEN_INVITATIONS ?? 50)
 
-const hashOf = (token: string): Buffer => createHash('sha256').update(token).digest()
 const foldMail = (mail: string): string => mail.trim().toLowerCase()
 
 /** Whether nobody has an account yet: then the first visitor makes one. */
@@ -56,7 +56,7 @@ export async function makeAccount(input: Credentials & { name: string, invitatio
 }
 
 const findInvitation = (trx: Knex, token: string | undefined) => (token
-  ? trx('invitation').where('token_hash', hashOf(token)).whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
+  ? trx('invitation').where('token_hash', hashOfToken(token)).whereNull('used_at').where('expires_at', '>', trx.fn.now()).forUpdate().first('id')
   : Promise.resolve(undefined))
 const refuseInvitation = () =>
   refuse(403, 'An account needs an invitation: ask somebody who has one. This invitation is unknown, used up or too old.')
@@ -144,7 +144,7 @@ export async function openSession(account: Account, agent: string): Promise<{ to
   const token = randomBytes(32).toString('base64url')
   const maxAge = SESSION_DAYS * 86_400
   await db()('session').insert({
-    id: uuid(), account_id: account.id, token_hash: hashOf(token), agent: agent.slice(0, 300),
+    id: uuid(), account_id: account.id, token_hash: hashOfToken(token), agent: agent.slice(0, 300),
     expires_at: new Date(Date.now() + maxAge * 1000),
   })
   return { token, maxAge }
@@ -152,7 +152,7 @@ export async function openSession(account: Account, agent: string): Promise<{ to
 
 export async function accountOfToken(token: string): Promise<(Account & { sessionId: string }) | null> {
   const row = await db()('session').join('account', 'account.id', 'session.account_id')
-    .where('token_hash', hashOf(token)).whereNull('ended_at').where('expires_at', '>', db().fn.now())
+    .where('token_hash', hashOfToken(token)).whereNull('ended_at').where('expires_at', '>', db().fn.now())
     .where('seen_at', '>', db().raw(`now() - ? * interval '1 hour'`, [IDLE_HOURS]))
     .first<(Account & { sessionId: string, seen_at: Date }) | undefined>('account.id', 'mail', 'name', 'session.id as sessionId', 'seen_at')
   if (!row) return null
@@ -195,7 +195,7 @@ export async function invite(account: Account): Promise<{ token: string }> {
   }
   const token = randomBytes(16).toString('base64url')
   await db()('invitation').insert({
-    id: uuid(), token_hash: hashOf(token), invited_by: account.id,
+    id: uuid(), token_hash: hashOfToken(token), invited_by: account.id,
     expires_at: new Date(Date.now() + INVITATION_DAYS * 86_400_000),
   })
   return { token }

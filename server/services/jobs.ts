@@ -1,3 +1,4 @@
+import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import { db } from '../database/connection'
 import type { JobKind, ShownJob } from '#shared/jobs'
@@ -12,10 +13,18 @@ export async function startJob<K extends JobKind>(
   account: Account, briefId: string, kind: K, input: JobParts[K]['input'],
 ): Promise<{ jobId: string }> {
   await requireRole(account, briefId, 'checker')
+  const jobId = await putDown(db(), account, briefId, kind, input)
+  await sendStep(jobId)
+  return { jobId }
+}
+
+/** Writes a job down, in a transaction of the caller's where something else belongs to it; it is asked for once that is done. */
+export async function putDown<K extends JobKind>(
+  trx: Knex, account: Account, briefId: string, kind: K, input: JobParts[K]['input'],
+): Promise<string> {
   const id = uuid()
-  await db()('job').insert({ id, brief_id: briefId, kind, input: JSON.stringify(input), state: 'queued', created_by: account.id })
-  await sendStep(id)
-  return { jobId: id }
+  await trx('job').insert({ id, brief_id: briefId, kind, input: JSON.stringify(input), state: 'queued', created_by: account.id })
+  return id
 }
 
 export async function getJob(account: Account, id: string): Promise<ShownJob> {

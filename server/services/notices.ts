@@ -1,12 +1,12 @@
-import { randomBytes, createHash } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import nodemailer from 'nodemailer'
 import type { SignedIn as Account } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
+import { hashOfToken } from '../utils/token'
 import { log } from '../utils/log'
 import { noteEvent } from './events'
 
-const hashOf = (token: string): Buffer => createHash('sha256').update(token).digest()
 const TOKEN_HOURS = 24
 
 /** Sends one letter of the installation's own. */
@@ -38,14 +38,14 @@ export async function sendToken(account: Account): Promise<void> {
   const recent = await db()('account').where('id', account.id).whereRaw(`mail_token_at > now() - interval '1 minute'`).first('id')
   if (recent) throw refuse(429, 'A letter is on its way. Wait a minute before asking for another.')
   const token = randomBytes(16).toString('base64url')
-  await db()('account').where('id', account.id).update({ mail_token_hash: hashOf(token), mail_token_at: db().fn.now() })
+  await db()('account').where('id', account.id).update({ mail_token_hash: hashOfToken(token), mail_token_at: db().fn.now() })
   await post(account.mail, 'Confirm your address', `To confirm that this is your address, enter this under your account:\n\n${token}\n\n`
   + `It holds for ${TOKEN_HOURS} hours. If you did not ask for it, there is nothing to do.\n`)
 }
 
 /** Confirms an address by what was sent to it. */
 export async function confirmAddress(account: Account, token: string): Promise<void> {
-  const done = await db()('account').where({ id: account.id, mail_token_hash: hashOf(token.trim()) })
+  const done = await db()('account').where({ id: account.id, mail_token_hash: hashOfToken(token.trim()) })
     .whereRaw(`mail_token_at > now() - ? * interval '1 hour'`, [TOKEN_HOURS])
     .update({ mail_verified_at: db().fn.now(), mail_token_hash: null })
   if (done === 0) throw refuse(422, 'This is not what was sent, or it is too old. Ask for another letter.')

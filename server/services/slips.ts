@@ -16,6 +16,7 @@ import { refuse } from '../utils/errors'
 import { LIMITS } from '../utils/limits'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
+import { putDown } from './jobs'
 import { askedIn } from './reports'
 import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 
@@ -128,8 +129,7 @@ export async function sendSlips(account: Account, checkId: string, holders: read
   if (rows.length === 0) return { jobId: null, waiting: 0, notSent }
   // letters and the work that sends them are there together or not at all
   const made = await db().transaction(async (trx) => {
-    const jobId = uuid()
-    await trx('job').insert({ id: jobId, brief_id: briefId, kind: 'mail', input: '{}', state: 'queued', created_by: account.id })
+    const jobId = await putDown(trx, account, briefId, 'mail', {})
     const once = trx.raw(`(brief_id, holder, address, digest) where state not in ('failed', 'unknown')`)
     const kept = (await trx('slip_mail').insert(rows.map(({ name: _name, ...row }) => ({ ...row, job_id: jobId })))
       .onConflict(once).ignore().returning('id')).map(row => String(row.id))

@@ -12,6 +12,9 @@ const AWAY = /^(?:08\w{3}|57P0[123]|ECONN\w+|EPIPE)$/
 
 const codeOf = (error: unknown): string => (typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '')
 
+/** What the database's own guard of sealed contents says (migration 012). */
+export const isSealed = (error: unknown): boolean => codeOf(error) === 'US001'
+
 /** Says in words that there is no room; any other error stays as it is. */
 export function sayStorage(error: unknown): unknown {
   return codeOf(error) === DISK_FULL

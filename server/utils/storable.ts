@@ -1,5 +1,6 @@
 import type { Fault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
+import { isStorable } from '#shared/storable'
 
 /**
  * Text as PostgreSQL takes it: U+0000 and lone surrogates, which it refuses, as visible escapes.
@@ -42,10 +43,10 @@ export function findUnstorable(value: unknown): string | null {
   const waiting: [value: unknown, place: string][] = [[value, 'document']]
   for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
     const [one, place] = next
-    if (typeof one === 'string' && /[\0\p{Cs}]/u.test(one)) return place
+    if (typeof one === 'string' && !isStorable(one)) return place
     if (typeof one !== 'object' || one === null) continue
     for (const [key, inner] of Object.entries(one)) {
-      if (/[\0\p{Cs}]/u.test(key)) return place
+      if (!isStorable(key)) return place
       waiting.push([inner, `${place}.${key}`.slice(-300)])
     }
   }

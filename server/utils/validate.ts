@@ -1,6 +1,7 @@
 import type { H3Event } from 'h3'
 import { getQuery, getRouterParams } from 'h3'
 import * as yup from 'yup'
+import { isStorable } from '#shared/storable'
 import { BODY, readBounded } from './body'
 import { refuse } from './errors'
 
@@ -51,7 +52,7 @@ export function routeId(event: H3Event, name = 'id'): string {
 /** Whole numbers and words from the query; what is absent stays so. */
 export function queryText(event: H3Event, name: string): string | undefined {
   const value = getQuery(event)[name]
-  return typeof value === 'string' && value.length <= 500 && !/[\0\p{Cs}]/u.test(value) ? value : undefined
+  return typeof value === 'string' && value.length <= 500 && isStorable(value) ? value : undefined
 }
 
 export function queryNumber(event: H3Event, name: string, fallback: number, most: number): number {

@@ -20,7 +20,7 @@ const TASKS: Tasks = { 'check': idle, 'corrected-copy': idle, 'mail': (job, trx,
 const outcome = (done: number, total: number): StepOutcome<Mail> => ({
   checkpoint: { sent: done }, done, total, finished: done >= total, ...(done >= total ? { result: { sent: total, failed: 0 } } : {}),
 })
-const begin = async () => (await startJob(owner, brief, 'mail', { ids: [] })).jobId
+const begin = async () => (await startJob(owner, brief, 'mail', {})).jobId
 const ended = (id: string) => until(async () => {
   const job = await getJob(owner, id)
   return job.state !== 'queued' && job.state !== 'running' && job

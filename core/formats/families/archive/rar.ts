@@ -1,5 +1,4 @@
-import { crc32 } from '../../../bytes/checksum'
-import { pieces } from '../../../bytes/cursor'
+import { crc32, crc32Of } from '../../../bytes/checksum'
 import { u16le, u32le, u8 } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import type { Proof } from '../../family'
@@ -15,9 +14,9 @@ export async function readRar(file: FileBytes, proof: Proof): Promise<Reading> {
   for (const { from, length, sum } of stored) {
     left -= length
     if (left < 0) break
-    let own = 0
-    for await (const piece of pieces(file, from, length)) own = crc32(piece, own)
-    if (own !== sum) return damaged('rar', { kind: 'contents-checksum' }, { version: told.version, verified: 'checksum' })
+    if (await crc32Of(file, from, length) !== sum) {
+      return damaged('rar', { kind: 'contents-checksum' }, { version: told.version, verified: 'checksum' })
+    }
   }
   return told
 }

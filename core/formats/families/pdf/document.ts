@@ -27,6 +27,8 @@ export interface Document {
   get(value: Value | undefined): Promise<Value | undefined>
   /** Whether every object stream that the cross-reference leads to is one and holds what it states (§7.5.7). */
   leads(): Promise<boolean>
+  /** Numbers of the objects that an object stream holds, in its order. */
+  numbersIn(stream: number): Promise<number[]>
   /** A stream's dictionary and unpacked data; `null` where it cannot be unpacked. */
   stream(value: Value | undefined): Promise<{ dictionary: Dictionary, data: Uint8Array | null } | null>
 }
@@ -170,14 +172,19 @@ async function readObjectAt(file: FileBytes, offset: number, expected: number | 
   }
 }
 
+const filtersOf = (dictionary: Dictionary): string[] => listOf(dictionary.get('Filter')).flatMap(value => nameOf(value) ?? [])
+
+/** The short name of the method is meant for pictures within a page (§8.9.7): readers take it everywhere. */
+function isPackedOtherwise(dictionary: Dictionary): boolean {
+  const [first, ...more] = filtersOf(dictionary)
+  return more.length > 0 || (first !== undefined && !FLATE.includes(first))
+}
+
 async function unpack(file: FileBytes, dictionary: Dictionary, dataAt: number, length: Value | undefined): Promise<Uint8Array | null> {
   if (dataAt < 0 || typeof length !== 'number') return null
   const raw = await file.read(dataAt, Math.min(Math.max(0, length), UNPACKED))
-  const filter = dictionary.get('Filter')
-  const names = listOf(filter).map(nameOf).filter(name => name !== null)
-  if (names.length === 0) return raw
-  // the short name is meant for pictures within a page (§8.9.7): readers take it everywhere
-  if (names.length > 1 || !FLATE.includes(names[0] ?? '')) return null
+  if (isPackedOtherwise(dictionary)) return null
+  if (filtersOf(dictionary).length === 0) return raw
   const data = inflateStart(raw, 'zlib', UNPACKED)
   const stated = dictionary.get('DecodeParms')
   const parms = Array.isArray(stated) ? stated[0] : stated
@@ -214,8 +221,11 @@ function undoPredictor(data: Uint8Array, columns: number): Uint8Array | null {
   return out
 }
 
+/** What an object stream holds: numbers of objects, where each begins in its text. */
+interface Pack { numbers: number[], offsets: number[], text: string }
+
 function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Place>, rebuilt: boolean): Document {
-  const packs = new Map<number, { numbers: number[], offsets: number[], text: string } | null>()
+  const packs = new Map<number, Pack | 'other' | null>()
 
   async function find(number: number): Promise<Found | null> {
     const place = places.get(number)
@@ -225,46 +235,50 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
     return value === undefined ? null : { number, value, dictionary: isDictionary(value) ? value : null, dataAt: -1 }
   }
 
-  /** Object streams (§7.5.7); encrypted ones are left alone, since their bytes are not what they seem. */
+  /** An object stream (§7.5.7); encrypted ones are left alone, since their bytes are not what they seem. */
+  async function packOf(stream: number): Promise<Pack | 'other' | null> {
+    const known = packs.get(stream)
+    if (known !== undefined) return known
+    if (packs.size > 16) packs.clear()
+    // one that refers to itself finds nothing
+    packs.set(stream, null)
+    const pack = await readPack(stream)
+    packs.set(stream, pack)
+    return pack
+  }
+
+  async function readPack(stream: number): Promise<Pack | 'other' | null> {
+    const holder = places.get(stream)
+    const stored = holder && 'at' in holder && !trailer.has('Encrypt') ? await readObjectAt(file, holder.at, stream) : null
+    if (!stored?.dictionary) return null
+    if (isPackedOtherwise(stored.dictionary)) return 'other'
+    const data = await unpack(file, stored.dictionary, stored.dataAt, await get(stored.dictionary.get('Length')))
+    const first = Number(stored.dictionary.get('First') ?? 0)
+    if (data === null || data.length < first) return null
+    const text = latin1(data)
+    const table = text.slice(0, first).trim().split(/\s+/).map(Number)
+    return { numbers: table.filter((_, i) => i % 2 === 0), offsets: table.filter((_, i) => i % 2 === 1).map(offset => offset + first), text }
+  }
+
   async function unpacked(stream: number, index: number, number: number): Promise<Value | undefined> {
-    if (!packs.has(stream)) {
-      if (packs.size > 16) packs.clear()
-      packs.set(stream, null)
-      const holder = places.get(stream)
-      const stored = holder && 'at' in holder && !trailer.has('Encrypt') ? await readObjectAt(file, holder.at, stream) : null
-      const data = stored?.dictionary ? await unpack(file, stored.dictionary, stored.dataAt, await get(stored.dictionary.get('Length'))) : null
-      if (data && stored?.dictionary) {
-        const first = Number(stored.dictionary.get('First') ?? 0)
-        const text = latin1(data)
-        const table = text.slice(0, first).trim().split(/\s+/).map(Number)
-        packs.set(
-          stream,
-          { numbers: table.filter((_, i) => i % 2 === 0), offsets: table.filter((_, i) => i % 2 === 1).map(offset => offset + first), text },
-        )
-      }
-    }
-    const pack = packs.get(stream)
-    if (!pack) return undefined
+    const pack = await packOf(stream)
+    if (pack === null || pack === 'other') return undefined
     const position = pack.numbers[index] === number ? index : pack.numbers.indexOf(number)
     const offset = pack.offsets[position]
     return offset === undefined ? undefined : parseValue({ text: pack.text, at: offset })
   }
 
-  /** Looks at so many object streams. */
+  /** Looks at so many object streams; what is packed in another way is not looked into. */
   async function leads(): Promise<boolean> {
     if (trailer.has('Encrypt')) return true
     const streams = new Set([...places.values()].flatMap(place => ('stream' in place ? [place.stream] : [])))
-    for (const stream of [...streams].slice(0, STREAMS)) {
-      const holder = places.get(stream)
-      const stored = holder && 'at' in holder ? await readObjectAt(file, holder.at, stream) : null
-      if (!stored?.dictionary) return false
-      const filters = listOf(stored.dictionary.get('Filter')).map(nameOf).filter(name => name !== null)
-      // what is packed in another way is not looked into
-      if (filters.length > 1 || (filters.length === 1 && !FLATE.includes(filters[0] ?? ''))) continue
-      const data = await unpack(file, stored.dictionary, stored.dataAt, await get(stored.dictionary.get('Length')))
-      if (data === null || data.length < Number(stored.dictionary.get('First') ?? 0)) return false
-    }
+    for (const stream of [...streams].slice(0, STREAMS)) if (await packOf(stream) === null) return false
     return true
+  }
+
+  async function numbersIn(stream: number): Promise<number[]> {
+    const pack = await packOf(stream)
+    return pack === null || pack === 'other' ? [] : pack.numbers
   }
 
   async function get(value: Value | undefined): Promise<Value | undefined> {
@@ -274,7 +288,7 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
   }
 
   return {
-    trailer, rebuilt, places, get, leads,
+    trailer, rebuilt, places, get, leads, numbersIn,
     async stream(value) {
       const stored = isReference(value) ? await find(value.object) : null
       if (!stored?.dictionary || stored.dataAt < 0) return null
@@ -287,12 +301,8 @@ function documentOf(file: FileBytes, trailer: Dictionary, places: Map<number, Pl
 async function addPacked(file: FileBytes, trailer: Dictionary, places: Map<number, Place>, streams: readonly number[]): Promise<void> {
   const document = documentOf(file, trailer, places, true)
   for (const stream of streams.slice(0, STREAMS)) {
-    const stored = await document.stream({ object: stream })
-    if (!stored?.data) continue
-    const numbers = latin1(stored.data, 0, Number(stored.dictionary.get('First') ?? 0)).trim().split(/\s+/).map(Number)
-    for (let index = 0; 2 * index < numbers.length && places.size < OBJECTS; index++) {
-      const number = numbers[2 * index] ?? 0
-      if (!places.has(number)) places.set(number, { stream, index })
+    for (const [index, number] of (await document.numbersIn(stream)).entries()) {
+      if (!places.has(number) && places.size < OBJECTS) places.set(number, { stream, index })
     }
   }
 }
