@@ -14,7 +14,7 @@ export default defineConfig({
     projects: [
       { resolve: { alias }, test: { name: 'unit', include: [
         'core/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts', 'tests/outside/**/*.test.ts', 'tests/worlds/**/*.test.ts',
-        'tests/arrivals/**/*.test.ts', 'tests/corpus/**/*.test.ts', 'tests/app/**/*.test.ts',
+        'tests/arrivals/**/*.test.ts', 'tests/operations/**/*.test.ts', 'tests/corpus/**/*.test.ts', 'tests/app/**/*.test.ts',
       ], testTimeout: 180_000, hookTimeout: 180_000 } },
       { resolve: { alias }, test: {
         name: 'database', include: ['tests/database/**/*.test.ts'], env: { USITOR_LOG: 'silent' }, testTimeout: 180_000, hookTimeout: 180_000,

@@ -1,4 +1,4 @@
-// What whoever runs an installation does from a shell: usitor-admin backup FILE | restore FILE | verify | purge [HOURS] | make-admin ADDRESS
+// What whoever runs an installation does from a shell: usitor-admin backup FILE | restore FILE | verify | purge [HOURS] | make-admin ADDRESS | watch
 import { spawn } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
@@ -6,6 +6,7 @@ import { db, disconnect, rowsOf } from '../database/connection'
 import { agrees } from '../services/contents'
 import { sweep } from '../services/sweep'
 import { ready } from '../utils/ready'
+import { watch } from './watch'
 
 const USAGE = `usitor-admin, for whoever runs an installation; DATABASE_URL says which.
 
@@ -14,6 +15,7 @@ const USAGE = `usitor-admin, for whoever runs an installation; DATABASE_URL says
   verify              holds every stored content against its hash, and every received file against its content
   purge [HOURS]       removes what was begun and never finished, and contents nothing refers to, older than so many hours (24)
   make-admin ADDRESS  makes an account one that runs the installation
+  watch               of two database servers (host:port,host:port) lets the other take over when the leading one is away; goes on until ended
 `
 
 /** A program of PostgreSQL's: of the newest version that is installed, since an older one does not read what a newer server holds. */
@@ -71,6 +73,13 @@ async function purge(hours: number): Promise<string> {
   return 'purged'
 }
 
+async function watchUntilEnded(url: string): Promise<string> {
+  const ending = new AbortController()
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => ending.abort())
+  await watch(url, ending.signal)
+  return 'no longer watched'
+}
+
 async function makeAdmin(mail: string): Promise<string> {
   await ready()
   const made = await db()('account').where('mail', mail.trim().toLowerCase()).update({ administrator: true })
@@ -83,7 +92,7 @@ async function main(): Promise<void> {
   const url = process.env.DATABASE_URL ?? ''
   const commands: Record<string, () => Promise<string>> = {
     'backup': () => backup(url, value), 'restore': () => restore(url, value), verify, 'purge': () => purge(Number(value || 24)),
-    'make-admin': () => makeAdmin(value),
+    'make-admin': () => makeAdmin(value), 'watch': () => watchUntilEnded(url),
   }
   const chosen = commands[command]
   if (!chosen || (['backup', 'restore', 'make-admin'].includes(command) && !value)) {

@@ -14,6 +14,12 @@ export async function newestRoster(briefId: string): Promise<({ id: string, numb
   return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'people', 'columns')
 }
 
+/** The same, the people as the text they are kept as: for whoever reads them elsewhere. */
+export async function newestRosterText(briefId: string): Promise<{ people: string, columns: string[] } | undefined> {
+  return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc')
+    .first<{ people: string, columns: string[] } | undefined>(db().raw('people::text as people'), 'columns')
+}
+
 /** Adds a version behind the newest; the brief must be held by the transaction, so that two never take one number. */
 export async function addVersion(
   trx: Knex, table: 'brief_version' | 'roster_version', briefId: string, row: Record<string, unknown>,

@@ -8,6 +8,6 @@ import { runMailStep } from './mail'
 const TASKS: Tasks = { 'check': runCheckStep, 'corrected-copy': runCopyStep, 'mail': runMailStep }
 
 /** Begins to share long work with all other processes on this database; `works: false` only asks for it. */
-export function startJobs(url: string, { works = true } = {}): Promise<void> {
-  return startQueue(url, works ? TASKS : null)
+export function startJobs({ works = true } = {}): Promise<void> {
+  return startQueue(works ? TASKS : null)
 }

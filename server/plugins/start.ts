@@ -13,7 +13,7 @@ const SWEEPS_A_MONTH = 30 * 86_400_000 / SWEEP_EVERY
 async function takePart(): Promise<void> {
   try {
     await ready()
-    await startJobs(process.env.DATABASE_URL ?? '')
+    await startJobs()
   }
   catch (error) {
     log.error({ problem: error instanceof Error ? error.message : String(error) }, 'long work waits, its queue cannot be used yet')

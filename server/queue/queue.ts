@@ -2,7 +2,7 @@ import PgBoss from 'pg-boss'
 import { randomUUID } from 'node:crypto'
 import { hostname } from 'node:os'
 import type { Knex } from 'knex'
-import { db, rowsOf } from '../database/connection'
+import { db, plainQuery, rowsOf } from '../database/connection'
 import type { JobKind } from '#shared/jobs'
 import type { JobRow } from '../database/tables'
 import { log } from '../utils/log'
@@ -23,36 +23,36 @@ let tasks: Tasks | null = null
 const SILENT = `${Math.min(8, EXPIRES)} seconds`
 const LOOK_EVERY = 3000
 
-/** Jobs that nobody has touched for so long were lost between two steps: they are asked for again. */
-const FORGOTTEN = `${2 * EXPIRES} seconds`
 let looking: NodeJS.Timeout | null = null
 
+/** Asking once more for one that only waits its turn changes nothing: one entry a job waits at most. */
 async function resumeForgotten(): Promise<void> {
-  const silent = await db()('job').whereIn('state', ['queued', 'running']).whereRaw('beat_at < now() - ?::interval', [SILENT])
+  const silent = await db()('job').whereIn('state', ['queued', 'running']).whereRaw('coalesce(beat_at, created_at) < now() - ?::interval', [SILENT])
     .update({ beat_at: db().fn.now() }).returning('id')
   for (const { id } of silent) await sendStep(String(id))
-  const rows = await db()('job').whereIn('state', ['queued', 'running'])
-    .whereNull('beat_at').whereRaw(`greatest(created_at, (select max(at) from job_step where job_id = job.id)) < now() - ?::interval`, [FORGOTTEN])
-    .select('id')
-  for (const { id } of rows) await sendStep(id)
 }
 
 /** Begins to take part in the work; any number of processes may. Without tasks it only asks for work. */
-export async function startQueue(url: string, known: Tasks | null): Promise<void> {
+export async function startQueue(known: Tasks | null): Promise<void> {
   if (boss) return
   tasks = known
   const works = known !== null
   const made = new PgBoss({
-    connectionString: url, max: 3, schema: 'job_queue',
+    db: { executeSql: plainQuery }, schema: 'job_queue',
     maintenanceIntervalSeconds: Math.max(1, Math.min(30, Math.floor(EXPIRES / 2))), schedule: false,
   })
   made.on('error', (error: Error) => log.error({ problem: error.message }, 'the job queue'))
   await made.start()
   // one entry a job waits at most, however often it is asked for
   await made.createQueue(QUEUE, { name: QUEUE, policy: 'short' })
-  if (works) await made.work<{ id: string }>(QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true }, async (batch) => {
-    for (const { data, retryCount, retryLimit } of batch) await takeStep(data.id, retryCount >= retryLimit)
-  })
+  if (works) {
+    const options = { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true } as const
+    const worker: string = await made.work<{ id: string }>(QUEUE, options, async (batch) => {
+      for (const { data, retryCount, retryLimit } of batch) await takeStep(data.id, retryCount >= retryLimit)
+      // where there was one step there may be more
+      made.notifyWorker(worker)
+    })
+  }
   boss = made
   if (!works) return
   looking = setInterval(() => void resumeForgotten().catch(() => undefined), LOOK_EVERY)
@@ -96,7 +96,7 @@ async function takeStep(id: string, last: boolean): Promise<void> {
       const { checkpoint, done, total, plan, result, finished } = await takeTask(job, trx, calling.signal)
       await trx('job_step').insert({ job_id: id, step: job.step, process: PROCESS })
       await trx('job').where({ id }).update({
-        step: job.step + 1, beat_at: null, checkpoint: JSON.stringify(checkpoint), done, total, state: finished ? 'done' : 'running',
+        step: job.step + 1, beat_at: trx.fn.now(), checkpoint: JSON.stringify(checkpoint), done, total, state: finished ? 'done' : 'running',
         ...(plan === undefined ? {} : { plan: JSON.stringify(plan) }),
         ...(result === undefined ? {} : { result: JSON.stringify(result) }), ...(finished ? { ended_at: trx.fn.now() } : {}),
       })
@@ -126,6 +126,6 @@ function isFinal(error: unknown): boolean {
 }
 
 async function end(trx: Knex, id: string, state: 'cancelled' | 'failed', problem: string | null = null): Promise<false> {
-  await trx('job').where({ id }).whereIn('state', ['queued', 'running']).update({ state, problem, beat_at: null, ended_at: trx.fn.now() })
+  await trx('job').where({ id }).whereIn('state', ['queued', 'running']).update({ state, problem, ended_at: trx.fn.now() })
   return false
 }

@@ -12,6 +12,7 @@ import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
 import { ADDRESS } from '#shared/requests'
 import { db, rowsOf } from '../database/connection'
 import { sendStep } from '../queue/queue'
+import { breathing } from '../utils/breathe'
 import { refuse } from '../utils/errors'
 import { LIMITS } from '../utils/limits'
 import { requireCheck, requireRole } from './access'
@@ -36,11 +37,13 @@ export async function prepareSlips(
   const byId = new Map(people.map(person => [person.id, person]))
   const hiding = hideNames(people)
   const slips: PreparedSlip[] = []
+  const breathe = breathing()
   for (let position = 0; position < wanted.length; position += HOLDERS_AT_ONCE) {
     for (const { holder, slots, files } of await slipsOf(checkId, wanted.slice(position, position + HOLDERS_AT_ONCE))) {
       const kinds = new Set(slots.map(slot => requirements.find(one => one.id === slot.requirement)?.holder ?? 'person'))
       // a person and a group may bear the same text: each gets its own slip
       for (const kind of kinds) {
+        await breathe()
         const own = slots.filter(slot => (requirements.find(one => one.id === slot.requirement)?.holder ?? 'person') === kind)
         const members = kind === 'person'
           ? [byId.get(holder)].flatMap(person => person ?? [])
@@ -170,7 +173,8 @@ export async function sendWaiting(jobId: string, most: number, signal: AbortSign
   const sender = job?.created_by ? await db()('account').where('id', job.created_by).first('mail', 'name', 'mail_verified_at') : undefined
   // an address nobody has confirmed may be somebody else's
   const answers = sender?.mail_verified_at ? sender.mail : undefined
-  const transport = nodemailer.createTransport(process.env.SMTP_URL ?? '')
+  // one connection for all of them
+  const transport = nodemailer.createTransport({ pool: true, maxConnections: 1, url: process.env.SMTP_URL ?? '' })
   let [sent, failed] = [0, lost]
   try {
     for (const { id, address, subject, body } of waiting) {

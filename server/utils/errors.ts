@@ -7,8 +7,8 @@ export function refuse(statusCode: number, message: string, problems: { path: st
 
 /** SQLSTATE class 53, insufficient resources (PostgreSQL, appendix A): the disk is full. */
 const DISK_FULL = '53100'
-/** Class 08 and operator intervention: the database went away; what was not committed did not happen. */
-const AWAY = /^(?:08\w{3}|57P0[123]|ECONN\w+|EPIPE)$/
+/** Class 08, operator intervention, and one that only follows now: the database went away; what was not committed did not happen. */
+const AWAY = /^(?:08\w{3}|57P0[123]|25006|ECONN\w+|EPIPE)$/
 
 const codeOf = (error: unknown): string => (typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '')
 
@@ -24,7 +24,7 @@ export function sayStorage(error: unknown): unknown {
 
 /** Whether an error says that the database went away, or cannot be reached now. */
 function isAway(error: unknown): boolean {
-  return AWAY.test(codeOf(error)) || /Connection terminated|the database system is (?:starting up|shutting down|not yet accepting)/.test(String(error))
+  return AWAY.test(codeOf(error)) || /Connection terminated|not queryable|timeout expired|the database system is (?:starting up|shutting down|not yet accepting)/.test(String(error))
 }
 
 /** Every connection is in use, and none came free in time (Knex, on `acquireConnectionTimeout`). */

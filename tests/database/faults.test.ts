@@ -1,12 +1,13 @@
 import type { ChildProcess } from 'node:child_process'
 import { execFileSync, spawn } from 'node:child_process'
+import type { Knex } from 'knex'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { readRoster, readTable } from '../../core/roster/read'
 import { makePhoto, textBytes, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
 import { startJobs } from '../../server/jobs/index'
 import { stopQueue } from '../../server/queue/queue'
-import { db, disconnect } from '../../server/database/connection'
+import { connect, db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { makeBrief } from '../../server/services/briefs'
 import { saveRoster } from '../../server/services/rosters'
@@ -14,6 +15,7 @@ import { runCheck } from '../../server/services/checks'
 import { listParts, openPart, startCopy } from '../../server/services/corrected'
 import { cancelJob, getJob } from '../../server/services/jobs'
 import { getCheck } from '../../server/services/reports'
+import { sayFault } from '../../server/utils/errors'
 import { accountOf, receive, until } from './help'
 
 let owner: Account
@@ -49,7 +51,7 @@ beforeAll(async () => {
   await receive(owner, brief, Object.fromEntries(Array.from({ length: FILES }, (_, at) => [`Holder${at}_photo.jpg`, withComment(PHOTO, `nr ${at}`)])))
   check = (await runCheck(owner, brief)).id
   // this process asks for work and does none of it
-  await startJobs(process.env.DATABASE_URL ?? '', { works: false })
+  await startJobs({ works: false })
   // every step takes a while, so that both are surely at work and one can be killed in the middle of a step
   await db().raw('create or replace function slow_part() returns trigger language plpgsql as $$ begin perform pg_sleep(0.2); return new; '
     + 'end $$; create or replace trigger slow before insert on job_part for each row execute function slow_part()')
@@ -127,6 +129,38 @@ test('a full disk is told in words; nothing of the intake shows, and afterwards 
   expect(await db()('intake').where({ brief_id: brief, state: 'complete' })).toHaveLength(1)
   await receive(owner, brief, files)
   expect(await db()('intake').where({ brief_id: brief, state: 'complete' })).toHaveLength(2)
+})
+
+test('no database, and no connection that comes free, are told in words', async () => {
+  const nowhere = connect('postgres://usitor@127.0.0.1:1/usitor')
+  const lost: unknown = await nowhere.raw('select 1').catch((error: unknown) => error)
+  expect(sayFault(lost)).toMatchObject({ statusCode: 503, message: /The database does not answer/ })
+  const full = connect(process.env.DATABASE_URL ?? '')
+  const client = full.client as Knex.Client & { pool: { acquireTimeoutMillis: number } }
+  const held = await Promise.all(Array.from({ length: 14 }, () => client.acquireConnection() as Promise<unknown>))
+  client.pool.acquireTimeoutMillis = 200
+  const none: unknown = await full.raw('select 1').catch((error: unknown) => error)
+  expect(sayFault(none)).toMatchObject({ statusCode: 503, message: /Very much is asked for/ })
+  await Promise.all(held.map(one => client.releaseConnection(one)))
+  await expect(full.raw('select 1')).resolves.toBeDefined()
+  // what is nobody's fault but ours is not dressed up
+  const wrong: unknown = await full.raw('select nothing from nowhere').catch((error: unknown) => error)
+  expect(sayFault(wrong)).toBe(wrong)
+  await Promise.all([nowhere.destroy(), full.destroy()])
+})
+
+test('of several servers the one that takes writes is used, whichever is named first; none that only reads', async () => {
+  const url = process.env.DATABASE_URL ?? ''
+  const port = new URL(url).port
+  for (const hosts of [`127.0.0.1:1,127.0.0.1:${port}`, `127.0.0.1:${port},127.0.0.1:1`]) {
+    const several = connect(url.replace(/127\.0\.0\.1:\d+/, hosts))
+    await expect(several('account').where('id', owner.id).first('id')).resolves.toEqual({ id: owner.id })
+    await several.destroy()
+  }
+  const none = connect(url.replace(/127\.0\.0\.1:\d+/, '127.0.0.1:1,127.0.0.1:2'))
+  const lost: unknown = await none.raw('select 1').catch((error: unknown) => error)
+  expect(sayFault(lost)).toMatchObject({ statusCode: 503 })
+  await none.destroy()
 })
 
 test('the database is restarted between loading and saving a check: the check is there once, whole', async () => {

@@ -47,7 +47,7 @@ beforeAll(async () => {
   owner = await accountOf('Ana')
   mail = await startMail()
   process.env.SMTP_URL = mail.url
-  await startJobs(process.env.DATABASE_URL ?? '')
+  await startJobs()
   brief = (await makeBrief(owner, 'Shore week', {
     usitorBrief: 1, title: 'Shore week', due: '2025-12-01T12:00:00Z', requirements: [
       { id: 'photo', title: 'Photo', name: '{family}_photo', formats: [{ id: 'jpg' }], folder: '{family} {given}' },

@@ -2,5 +2,5 @@
 import { startJobs } from '../../server/jobs/index'
 import { PROCESS } from '../../server/queue/queue'
 
-await startJobs(process.env.DATABASE_URL ?? '')
+await startJobs()
 process.stdout.write(`${PROCESS}\n`)

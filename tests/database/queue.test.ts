@@ -32,7 +32,7 @@ beforeAll(async () => {
   brief = (await makeBrief(owner, 'Notes')).id
   // jobs of other tests are no longer anybody's
   await db()('job').whereIn('state', ['queued', 'running']).update({ state: 'cancelled' })
-  await startQueue(process.env.DATABASE_URL ?? '', TASKS)
+  await startQueue(TASKS)
 })
 beforeEach(() => {
   step.mockReset()

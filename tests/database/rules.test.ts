@@ -71,6 +71,16 @@ describe('a rule changed after files came in', () => {
     await expect(saveDocument(account, brief, document('{boat}'))).rejects.toThrow('requirements[0].name: unknown field {boat}')
   })
 
+  test('for a list too long for the thread that answers, another looks at the rule, with the same result', async () => {
+    const { id } = await makeBrief(account, 'Long list')
+    const people = Array.from({ length: 9000 }, (_, at) => person(`n${at}`, `Given${at}`, `Family${at}`))
+    await saveRoster(account, id, { people, columns: ['id', 'given', 'family', 'name', 'group'] })
+    await expect(saveDocument(account, id, document('note'))).rejects.toThrow(
+      'requirements[0].name: all 9000 holders would get one and the same name, "note"',
+    )
+    await expect(saveDocument(account, id, document('{family}_{given}_note'))).resolves.toMatchObject({ number: 2 })
+  })
+
   test('only members see or change anything of it', async () => {
     for (const act of [
       () => weighChange(stranger, brief, document('x')), () => receivedPaths(stranger, brief, 9),
