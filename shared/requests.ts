@@ -116,8 +116,13 @@ export interface FileFacts {
 const isMeasured = (value: unknown): boolean => typeof value === 'boolean' || (typeof value === 'string' && value.length <= 4000)
   || (typeof value === 'number' && Math.abs(value) <= 1e15)
 
+const isObject = (found: unknown): found is Record<string, unknown> => typeof found === 'object' && found !== null && !Array.isArray(found)
+
+// lists and tables within are one test each: there are thousands of files in a batch's time
 const reading = exact({
-  candidates: yup.array(yup.string().max(20).required()).min(1).max(400).required(),
+  candidates: yup.mixed<string[]>().required()
+    .test('candidates', '${path} is no list of 1 to 400 formats', found => Array.isArray(found) && found.length > 0 && found.length <= 400
+      && found.every(id => typeof id === 'string' && id.length > 0 && id.length <= 20)),
   version: yup.string().max(200).nullable().defined(),
   state: yup.string().oneOf(['ok', 'empty', 'damaged', 'locked', 'restricted', 'unread']).required(),
   verified: yup.string().oneOf(['signature', 'structure', 'checksum']).required(),
@@ -128,8 +133,9 @@ const reading = exact({
   brokenAs: yup.mixed<Record<string, Fault>>().test('faults', '${path} names faults that are not known here', found => found === undefined
     || (typeof found === 'object' && found !== null && Object.keys(found).length <= 8
       && Object.entries(found).every(([id, fault]) => id.length <= 20 && readFault(fault) !== null))),
-  props: yup.lazy((found: unknown) => exact(Object.fromEntries(Object.keys(typeof found === 'object' && found !== null ? found : {})
-    .slice(0, 100).map(key => [key, yup.mixed<PropertyValue>().test('property', '${path} is no measured value', isMeasured)])))),
+  props: yup.mixed<Record<string, PropertyValue>>().required()
+    .test('properties', '${path} is no table of at most 100 measured values', (found: unknown) => isObject(found)
+      && Object.keys(found).length <= 100 && Object.values(found).every(isMeasured)),
 })
 
 export const filesRequest = exact({

@@ -23,7 +23,10 @@ export async function walkDropped(items: DataTransferItemList): Promise<Dropped>
       for (;;) {
         const part = await new Promise<FileSystemEntry[]>((resolve, reject) => reader.readEntries(resolve, reject))
         if (part.length === 0) break
-        for (const inner of part) await walk(inner, path === '' ? inner.name : `${path}/${inner.name}`)
+        const below = (inner: FileSystemEntry) => walk(inner, path === '' ? inner.name : `${path}/${inner.name}`)
+        // asking for one file after the other takes ten times as long
+        await Promise.all(part.filter(isFile).map(below))
+        for (const inner of part.filter(one => !isFile(one))) await below(inner)
       }
     }
   }

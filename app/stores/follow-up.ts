@@ -37,9 +37,10 @@ export const useFollowUp = defineStore('follow-up', () => {
     checkId: string, files: { path: string, file: File }[], opening: Opening, onProgress: (done: number, total: number) => void,
   ): Promise<{ archive: Blob, packed: number, absent: string[] }> {
     const plan = await api('GET /api/checks/:id/copy', { id: checkId })
+    const { list, handOver } = await handing(files)
     const worker = new Worker(new URL('../workers/copy.ts', import.meta.url), { type: 'module' })
     try {
-      return await wrap<CopyWorker>(worker).make(files, plan, opening, proxy(onProgress))
+      return await wrap<CopyWorker>(worker).make(list, handOver, plan, opening, proxy(onProgress))
     }
     finally {
       worker.terminate()

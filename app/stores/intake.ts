@@ -3,6 +3,7 @@ import type { Remote } from 'comlink'
 import { defineStore } from 'pinia'
 import type { StaysClosed } from '#core/arrivals/incoming'
 import type { Overlap } from '#shared/answers'
+import type { Dropped } from '~/composables/dropped'
 import type { IntakeWorker } from '~/workers/intake'
 import type { IntakeOrder, IntakeProgress } from '~/workers/receiving'
 
@@ -17,14 +18,15 @@ export const useIntake = defineStore('intake', () => {
   let worker: Worker | null = null
   let remote: Remote<IntakeWorker> | null = null
 
-  async function receive(order: IntakeOrder): Promise<boolean> {
+  async function receive(order: Omit<IntakeOrder, 'files'> & Pick<Dropped, 'files'>): Promise<boolean> {
     problem.value = ''
     closed.value = []
     progress.value = { stage: 'reading', files: 0, totalFiles: order.files.length, bytes: 0, totalBytes: 0 }
     worker = new Worker(new URL('../workers/intake.ts', import.meta.url), { type: 'module' })
     remote = wrap<IntakeWorker>(worker)
     try {
-      const received = await remote.receive(order, proxy((now: IntakeProgress) => {
+      const { list, handOver } = await handing(order.files)
+      const received = await remote.receive({ ...order, files: list }, handOver, proxy((now: IntakeProgress) => {
         progress.value = now
       }), proxy((overlap: Overlap) => new Promise<boolean>((resolve) => {
         asking.value = {

@@ -4,8 +4,9 @@ import { expose } from 'comlink'
 import type { Opening } from '#core/arrivals/incoming'
 import type { CopyPlan } from '#shared/answers'
 import { openArrivals } from '#core/arrivals/open'
+import type { ChosenFile, HandOver } from '../composables/handing'
 import { hashBytes, hashStream } from './hashes'
-import { keepAsBlob, takeFile } from './sources'
+import { keepAsBlob, takeFiles } from './sources'
 
 configure({ useWebWorkers: false })
 
@@ -17,12 +18,12 @@ const IN_MEMORY = 16 * 1024 * 1024
  * @returns the archive, and the paths whose bytes were not in the folder
  */
 async function make(
-  files: { path: string, file: File }[], plan: CopyPlan, opening: Opening, onProgress: (done: number, total: number) => void,
+  files: ChosenFile[], handOver: HandOver, plan: CopyPlan, opening: Opening, onProgress: (done: number, total: number) => void,
 ): Promise<{ archive: Blob, packed: number, absent: string[] }> {
   // what could not be read has no hash: nothing here is ever taken for it
   const wanted = new Map<string | null, { path: string, to: string }[]>()
   for (const { sha256, path, to } of plan.files) gather(wanted, sha256, { path, to })
-  const { files: incoming } = await openArrivals(files.map(takeFile), opening, keepAsBlob)
+  const { files: incoming } = await openArrivals(takeFiles(files, handOver), opening, keepAsBlob)
   const zip = new ZipWriter(new BlobWriter('application/zip'), { level: 1, extendedTimestamp: true })
   await zip.add('corrections.csv', new TextReader(plan.table))
   await zip.add('left out.csv', new TextReader(plan.leftOut))

@@ -1,15 +1,16 @@
 import { expose } from 'comlink'
 import type { Overlap } from '#shared/answers'
+import type { HandOver } from '../composables/handing'
 import type { IntakeOrder, IntakeProgress, Received } from './receiving'
 import { receive as receiveOrder } from './receiving'
 
 let stop: AbortController | null = null
 
 function receive(
-  order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>,
+  order: IntakeOrder, handOver: HandOver, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>,
 ): Promise<Received> {
   stop = new AbortController()
-  return receiveOrder(order, onProgress, onAsk, stop.signal)
+  return receiveOrder(order, handOver, onProgress, onAsk, stop.signal)
 }
 
 function cancel(): void {

@@ -11,9 +11,10 @@ import { frameHead } from '#shared/frames'
 import type { FileFacts } from '#shared/requests'
 import type { AnswerOf, CallArguments, CallOf, RouteKey } from '#shared/routes'
 import { encodeBody, requestOf } from '#shared/routes'
+import type { ChosenFile, HandOver } from '../composables/handing'
 import { hashBytes, hashStream } from './hashes'
 import type { BlobSource } from './sources'
-import { keepAsBlob, takeFile } from './sources'
+import { keepAsBlob, takeFiles } from './sources'
 
 /** What the page hands over. */
 export interface IntakeOrder {
@@ -27,7 +28,7 @@ export interface IntakeOrder {
   statedAt: string | null
   /** What is opened, and how names and times in it are read. */
   opening: Opening
-  files: { path: string, file: File }[]
+  files: ChosenFile[]
 }
 
 export interface IntakeProgress { stage: string, files: number, totalFiles: number, bytes: number, totalBytes: number }
@@ -39,8 +40,9 @@ const BATCH_FILES = 200
 const STRETCH = 4 * 1024 * 1024
 /** Files up to this size are read once, hashed and identified in memory. */
 const IN_MEMORY = 16 * 1024 * 1024
-/** Opening a file takes longer than reading it: several are opened at once. */
-const READ_AT_ONCE = 6
+/** Opening a file takes longer than reading it: many are opened at once, as far as memory goes. */
+const READ_AT_ONCE = 32
+const READ_BYTES_AT_ONCE = 64 * 1024 * 1024
 
 /**
  * Receives everything of an order: read and hash here, announce, send, close. Only then does anything of it show.
@@ -49,10 +51,10 @@ const READ_AT_ONCE = 6
  * @param signal - calls it off; then, and after any failure, nothing of it is left behind
  */
 export async function receive(
-  order: IntakeOrder, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>,
+  order: IntakeOrder, handOver: HandOver, onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>,
   signal: AbortSignal,
 ): Promise<Received> {
-  const { files: incoming, closed } = await openArrivals(order.files.map(takeFile), order.opening, keepAsBlob).catch((error: unknown) => {
+  const { files: incoming, closed } = await openArrivals(takeFiles(order.files, handOver), order.opening, keepAsBlob).catch((error: unknown) => {
     throw error instanceof ArrivalError ? new Error(`"${error.path}" ${sayArrivalFault(error.fault)}. Nothing was received.`) : error
   })
   const progress: IntakeProgress = {
@@ -88,13 +90,10 @@ export async function receive(
       })
       travelling.catch(() => undefined)
     }
-    for (let index = 0; index < incoming.length; index += READ_AT_ONCE) {
-      signal.throwIfAborted()
-      for (const read of await Promise.all(incoming.slice(index, index + READ_AT_ONCE).map(one => readOne(one, signal)))) {
-        batch.push(read)
-        held += read.blob && read.blob.size <= SMALL ? read.blob.size : 0
-        if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
-      }
+    for await (const read of readAll(incoming, signal)) {
+      batch.push(read)
+      held += read.small?.length ?? 0
+      if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
     }
     await flush()
     await travelling
@@ -119,34 +118,53 @@ export async function receive(
 /** How many files came in, and which archives and mails among them stay closed. */
 export interface Received { files: number, closed: StaysClosed[] }
 
-interface Read { incoming: Incoming<BlobSource>, blob: Blob | null, sha256: string | null, reading: Reading }
+/** `small`: its bytes, which travel as they were hashed, whatever becomes of the file meanwhile; `blob`: a larger one. */
+interface Read { incoming: Incoming<BlobSource>, blob: Blob | null, small: Uint8Array<ArrayBuffer> | null, sha256: string | null, reading: Reading }
+
+/** Reads all in their order, several at once. */
+async function* readAll(incoming: readonly Incoming<BlobSource>[], signal: AbortSignal): AsyncGenerator<Read> {
+  const running: { size: number, read: Promise<Read> }[] = []
+  for (let [next, held] = [0, 0]; next < incoming.length || running.length > 0;) {
+    signal.throwIfAborted()
+    const fits = () => running.length === 0 || (running.length < READ_AT_ONCE && held < READ_BYTES_AT_ONCE)
+    for (let one = incoming[next]; one && fits(); one = incoming[++next]) {
+      const read = readOne(one, signal)
+      read.catch(() => undefined)
+      running.push({ size: one.size, read })
+      held += one.size
+    }
+    const first = running.shift()
+    if (!first) return
+    held -= first.size
+    yield await first.read
+  }
+}
 
 async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal): Promise<Read> {
   try {
     const source = await incoming.open()
-    const { blob } = source
-    if (blob.size > IN_MEMORY) return { incoming, blob, sha256: await hashStream(blob, signal), reading: await readBytes(source) }
-    const bytes = new Uint8Array(await blob.arrayBuffer())
-    // small ones travel as they were hashed, whatever becomes of the file meanwhile
-    return {
-      incoming, blob: bytes.length <= SMALL ? new Blob([bytes]) : blob, sha256: await hashBytes(bytes),
-      reading: await readBytes(sourceFromBytes(bytes)),
+    if (source.size > IN_MEMORY) {
+      const { blob } = source
+      return { incoming, blob, small: null, sha256: await hashStream(blob, signal), reading: await readBytes(source) }
     }
+    const bytes = source.bytes ?? new Uint8Array(await source.blob.arrayBuffer())
+    const small = bytes.length <= SMALL ? bytes : null
+    return { incoming, blob: small ? null : source.blob, small, sha256: await hashBytes(bytes), reading: await readBytes(sourceFromBytes(bytes)) }
   }
   catch (error) {
     if (signal.aborted) throw error
     const reason = error instanceof Error ? error.message : String(error)
-    return { incoming, blob: null, sha256: null, reading: unread(reason) }
+    return { incoming, blob: null, small: null, sha256: null, reading: unread(reason) }
   }
 }
 
 /** What is said of a file before its bytes travel. */
-function factsOf({ incoming, blob, sha256, reading }: Read): FileFacts {
+function factsOf({ incoming, blob, small, sha256, reading }: Read): FileFacts {
   return {
     path: incoming.path,
     ...(incoming.rawPath ? { rawPath: btoa(String.fromCharCode(...incoming.rawPath)) } : {}),
     ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}),
-    size: blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
+    size: small?.length ?? blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
   }
 }
 
@@ -154,19 +172,20 @@ async function sendBatch(
   intakeId: string, keeps: boolean, batch: readonly Read[], signal: AbortSignal, sent: (bytes: number) => void,
 ): Promise<void> {
   const { ids } = await send('POST /api/intakes/:id/files', { id: intakeId, body: { files: batch.map(factsOf) } }, signal)
-  const small: BlobPart[] = []
-  let smallBytes = 0
-  for (const [index, { blob }] of batch.entries()) {
+  const together: BlobPart[] = []
+  let bytesTogether = 0
+  for (const [index, { blob, small }] of batch.entries()) {
     const id = ids[index]
-    if (!blob || !id || !keeps) {
-      sent(blob?.size ?? 0)
+    if (!id || !keeps) {
+      sent(small?.length ?? blob?.size ?? 0)
       continue
     }
-    if (blob.size <= SMALL) {
-      small.push(frameHead(id, blob.size), blob)
-      smallBytes += blob.size
+    if (small) {
+      together.push(frameHead(id, small.length), small)
+      bytesTogether += small.length
       continue
     }
+    if (!blob) continue
     for (let offset = 0; offset < blob.size; offset += STRETCH) {
       await send(
         'PUT /api/intakes/:id/content/:file',
@@ -175,8 +194,8 @@ async function sendBatch(
       sent(Math.min(STRETCH, blob.size - offset))
     }
   }
-  if (small.length > 0) await send('POST /api/intakes/:id/contents', { id: intakeId, body: new Blob(small) }, signal)
-  sent(smallBytes)
+  if (together.length > 0) await send('POST /api/intakes/:id/contents', { id: intakeId, body: new Blob(together) }, signal)
+  sent(bytesTogether)
 }
 
 const TRIES = 4

@@ -1,6 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { afterAll, afterEach, beforeAll, beforeEach, expect, test, vi } from 'vitest'
 import { strToU8, zipSync } from 'fflate'
+import type { Dropped } from '../../app/composables/dropped'
+import { handing } from '../../app/composables/handing'
 import type { IntakeOrder, IntakeProgress } from '../../app/workers/receiving'
 import { receive } from '../../app/workers/receiving'
 import type { DemoClient } from '../../demo/load'
@@ -41,19 +43,24 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
-const fileOf = (path: string, content: string | Uint8Array): IntakeOrder['files'][number] => ({
+type Chosen = Dropped['files'][number]
+type Order = Omit<IntakeOrder, 'files'> & { files: Chosen[] }
+const fileOf = (path: string, content: string | Uint8Array): Chosen => ({
   path, file: new File([content as BlobPart], path.slice(path.lastIndexOf('/') + 1), { lastModified: 1_790_000_000_000 }),
 })
-const orderOf = (files: IntakeOrder['files'], more: Partial<IntakeOrder> = {}): IntakeOrder =>
+const orderOf = (files: Chosen[], more: Partial<Omit<IntakeOrder, 'files'>> = {}): Order =>
   ({
     briefId, key: randomUUID(), root: 'in', keeps: true, replaces: false, statedAt: null,
     opening: { zip: true, mail: true, offset: 0, known: [] }, files, ...more,
   })
-const go = (order: IntakeOrder, { ask = async () => false, progress = () => undefined, signal = new AbortController().signal }: {
-  ask?: Parameters<typeof receive>[2]
+const go = async (order: Order, { ask = async () => false, progress = () => undefined, signal = new AbortController().signal }: {
+  ask?: Parameters<typeof receive>[3]
   progress?: (now: IntakeProgress) => void
   signal?: AbortSignal
-} = {}) => receive(order, progress, ask, signal)
+} = {}) => {
+  const { list, handOver } = await handing(order.files)
+  return receive({ ...order, files: list }, handOver, progress, ask, signal)
+}
 const received = () => db()('received_file').join(
   'intake', 'intake.id', 'received_file.intake_id',
 ).where('brief_id', briefId).where('state', 'complete').whereNull('replaced_at').orderBy('path')
@@ -155,6 +162,36 @@ test('a file that cannot be read is received as such, without hash or content, a
   Object.assign(broken.file, { arrayBuffer: () => Promise.reject(new Error('it was moved while it was read')) })
   await go(orderOf([broken, fileOf('a.txt', 'a')]))
   expect((await received()).map(one => [one.path, one.sha256])).toEqual([['a.txt', sha('a')], ['gone.txt', null]])
+})
+
+test('files are read several at once and travel in their order, none more than once, however long each takes', async () => {
+  const opened: string[] = []
+  const files = Array.from({ length: 80 }, (_, at) => {
+    const one = fileOf(`n${String(at).padStart(2, '0')}.txt`, `note ${at}`)
+    const bytes = one.file.arrayBuffer.bind(one.file)
+    Object.assign(one.file, { async arrayBuffer() {
+      opened.push(one.path)
+      await new Promise(resolve => setTimeout(resolve, (at * 37) % 30))
+      return bytes()
+    } })
+    return one
+  })
+  await go(orderOf(files))
+  expect(opened).toEqual(files.map(one => one.path))
+  expect((await received()).map(one => one.sha256)).toEqual(files.map((_, at) => sha(`note ${at}`)))
+})
+
+test('how much of an earlier intake is here again is found by path under the same root, and by bytes anywhere', async () => {
+  await go(orderOf([fileOf('a.txt', 'a'), fileOf('b.txt', 'b'), fileOf('e.txt', ''), fileOf('c.txt', 'c')]))
+  const asked: unknown[] = []
+  const ask = async (overlap: unknown) => {
+    asked.push(overlap)
+    return false
+  }
+  // another root: the same path says nothing there, the same bytes do, and nothing is the same as nothing
+  await go(orderOf([fileOf('a.txt', 'other'), fileOf('moved.txt', 'b'), fileOf('f.txt', '')], { root: 'out', replaces: 'ask' }), { ask })
+  await go(orderOf([fileOf('a.txt', 'changed'), fileOf('c.txt', 'c')], { replaces: 'ask' }), { ask })
+  expect(asked).toEqual([{ earlier: 4, here: 1, proposes: 'add' }, { earlier: 7, here: 2, proposes: 'add' }])
 })
 
 test('progress ends at everything, and never goes back', async () => {
