@@ -65,6 +65,7 @@ await shoot('try', async () => {
   await page.locator('.results').evaluate(list => list.scrollIntoView({ block: 'center' }))
 })
 await shoot('effect', async () => {
+  await page.getByRole('region', { name: 'Name' }).getByRole('button', { name: 'as text' }).click()
   await page.getByLabel('Name, as text').fill('{group}_{given}_{family}_quadrat-{n}')
   await page.getByRole('button', { name: 'Save what is asked' }).click()
   await page.getByText('What this changes').waitFor()
@@ -102,6 +103,7 @@ await shoot('preview', async () => {
 await page.getByRole('button', { name: 'Close' }).click()
 await shoot('sample', async () => {
   await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: /^Ask/ }).click()
+  await page.getByRole('button', { name: /^Formats/ }).click()
   await page.getByRole('button', { name: 'Ask for files like one at hand' }).click()
   await page.getByLabel('choose one').setInputFiles({ name: 'mix at home.wav', mimeType: 'audio/wav', buffer: Buffer.from(makeWav(2, 48_000, 330)) })
   await page.getByRole('button', { name: 'Ask for files like this one' }).waitFor()

@@ -1,108 +1,148 @@
 <script setup lang="ts">
-import type { BriefDocument } from '#core/brief/document'
+import type { BriefDocument, ExceptionDocument } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
+import type { Roster } from '#core/roster/types'
+import { TIME_ZONES } from '#core/text/time-zones'
 
+/** What holds for the whole brief. */
 const model = defineModel<BriefDocument>({ required: true })
-const props = defineProps<{ problems: BriefProblem[] }>()
+const props = defineProps<{ problems: BriefProblem[], roster: Roster | null }>()
 
-const problemOf = (path: string) => props.problems.find(one => one.path === path)?.message ?? ''
+const at = (...keys: string[]) => problemsAt(props.problems, ...keys)
 
-/** The due time as the field writes it: local digits in the brief's zone. */
-const due = computed({
-  get: () => model.value.due?.slice(0, 16) ?? '',
-  set: (text: string) => {
-    if (text) model.value.due = timeInZone(text, model.value.zone)
-    else delete model.value.due
-  },
+/** What is `undefined` is taken out: the brief says nothing of it. */
+function put(changes: Partial<BriefDocument>) {
+  for (const [key, value] of Object.entries(changes)) {
+    if (value === undefined) Reflect.deleteProperty(model.value, key)
+    else Object.assign(model.value, { [key]: value })
+  }
+}
+const exceptions = computed({
+  get: () => model.value.exceptions ?? [],
+  set: (list: ExceptionDocument[]) => put({ exceptions: list.length > 0 ? list : undefined }),
 })
-
-const grace = computed({
-  get: () => Number(/^PT(\d+)M$/.exec(model.value.grace ?? '')?.[1] ?? 0),
-  set: (minutes: number) => {
-    if (minutes > 0) model.value.grace = `PT${minutes}M`
-    else delete model.value.grace
-  },
+const omitted = computed(() => (model.value.ignore?.length ? model.value.ignore.join(', ') : 'what systems strew'))
+const weighed = computed(() => {
+  const count = Object.keys(model.value.severity ?? {}).length
+  return count === 0 ? 'as usual' : `${count} otherwise`
 })
-
-const strictness = computed({
-  get: () => strictnessKey(model.value.strictness),
-  set: (key: string) => {
-    const choice = STRICTNESS_CHOICES.find(one => one.key === key)
-    if (choice) model.value.strictness = { ...choice.value }
-  },
+const handouts = computed(() => {
+  const count = model.value.handouts?.length ?? 0
+  if (count === 0) return 'nothing'
+  return count === 1 ? '1 file' : `${count} files`
 })
 </script>
 
 <template>
-  <div class="stack">
-    <div>
-      <label
-        class="field-label"
-        for="title"
-      >Title</label>
-      <el-input
-        id="title"
-        v-model="model.title"
-        maxlength="200"
-      />
-      <p
-        v-if="problemOf('title')"
-        class="problem"
+  <div>
+    <label
+      class="field-label"
+      for="title"
+    >Title</label>
+    <el-input
+      id="title"
+      v-model="model.title"
+      data-key="title"
+      maxlength="200"
+    />
+    <ProblemList :problems="at('title').map(one => `Title ${one}`)" />
+    <div class="lines">
+      <RuleLine
+        label="By when"
+        :words="sayTimes(model, model.zone)"
+        :problems="at('due', 'grace', 'correctBy', 'zone')"
       >
-        Title {{ problemOf('title') }}
-      </p>
-    </div>
-    <div>
-      <label
-        class="field-label"
-        for="due"
-      >Due <span class="quiet">· time in {{ model.zone ?? ownZone() }}</span></label>
-      <el-input
-        id="due"
-        v-model="due"
-        type="datetime-local"
-      />
-      <p
-        v-if="problemOf('due')"
-        class="problem"
-      >
-        {{ problemOf('due') }}
-      </p>
-    </div>
-    <div class="row">
-      <label
-        class="field-label"
-        for="grace"
-      >Minutes of grace</label>
-      <el-input-number
-        id="grace"
-        v-model="grace"
-        :min="0"
-        :max="10000"
-        size="small"
-        controls-position="right"
-      />
-    </div>
-    <div>
-      <label
-        class="field-label"
-        for="strictness"
-      >How exact must names be?</label>
-      <el-select
-        id="strictness"
-        v-model="strictness"
-        aria-label="How exact must names be?"
-      >
-        <el-option
-          v-for="choice in STRICTNESS_CHOICES"
-          :key="choice.key"
-          :value="choice.key"
-          :label="choice.label"
+        <DueFields
+          :times="model"
+          :zone="model.zone"
+          @change="put"
         />
-      </el-select>
-      <p class="small quiet">
-        {{ STRICTNESS_CHOICES.find(one => one.key === strictness)?.example ?? 'set apart in the brief file' }}
-      </p>
+        <div>
+          <span class="field-label">Clock of</span>
+          <el-select
+            data-key="zone"
+            :model-value="model.zone ?? ownZone()"
+            filterable
+            aria-label="Clock of"
+            @update:model-value="put({ zone: $event })"
+          >
+            <el-option
+              v-for="zone in TIME_ZONES"
+              :key="zone"
+              :value="zone"
+              :label="zone"
+            />
+          </el-select>
+        </div>
+      </RuleLine>
+      <RuleLine
+        label="Names"
+        :words="sayStrictness(model.strictness ?? {})"
+        :problems="at('strictness')"
+      >
+        <StrictnessField
+          :model-value="model.strictness ?? {}"
+          label="How exact must names be?"
+          @update:model-value="put({ strictness: $event })"
+        />
+      </RuleLine>
+      <RuleLine
+        label="Each one"
+        :words="(model.holder ?? 'person') === 'person' ? 'each person owes' : 'each group owes'"
+      >
+        <el-radio-group
+          data-key="holder"
+          :model-value="model.holder ?? 'person'"
+          aria-label="Who owes where nothing else is said"
+          @update:model-value="put({ holder: $event === 'group' ? 'group' : undefined })"
+        >
+          <el-radio value="person">
+            person
+          </el-radio>
+          <el-radio value="group">
+            group
+          </el-radio>
+        </el-radio-group>
+      </RuleLine>
+      <RuleLine
+        label="Excepted"
+        :words="exceptions.length ? `${exceptions.length}` : 'nobody'"
+        :problems="at('exceptions')"
+      >
+        <ExceptionList
+          v-model="exceptions"
+          :document="model"
+          :roster="roster"
+        />
+      </RuleLine>
+      <RuleLine
+        label="Given out"
+        :words="handouts"
+        :problems="at('handouts')"
+      >
+        <BriefHandouts v-model="model" />
+      </RuleLine>
+      <RuleLine
+        label="Left out"
+        :words="omitted"
+        :problems="at('ignore')"
+      >
+        <BriefOmitted v-model="model" />
+      </RuleLine>
+      <RuleLine
+        label="Weight"
+        :words="weighed"
+        :problems="at('severity')"
+      >
+        <BriefWeights v-model="model" />
+      </RuleLine>
     </div>
   </div>
 </template>
+
+<style scoped>
+.lines { margin-top: 8px; border-bottom: 1px solid var(--rule); }
+.lines :deep(.line) { grid-template-columns: 1fr auto; row-gap: 0; }
+.lines :deep(.words) { grid-column: 1 / -1; grid-row: 2; }
+.lines :deep(.inside) { padding-left: 2px; }
+</style>

@@ -45,6 +45,7 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
     </el-select>
     <el-select
       v-if="about.type === 'flag'"
+      data-key="formats.measured.is"
       :model-value="model.is === false ? 'no' : 'yes'"
       size="small"
       class="kind"
@@ -56,6 +57,7 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
     <el-select
       v-else-if="kind === 'among'"
       v-model="several"
+      data-key="formats.measured.among"
       multiple
       filterable
       allow-create
@@ -94,6 +96,7 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
         :model-value="bound(kind === 'to' ? 'to' : kind === 'is' ? 'is' : 'from')"
         size="small"
         class="value"
+        :data-key="`formats.measured.${kind === 'between' ? 'from' : kind}`"
         :inputmode="about.type === 'number' ? 'decimal' : 'text'"
         :aria-label="kind === 'between' ? `${about.label} from` : about.label"
         @update:model-value="set(kind === 'to' ? 'to' : kind === 'is' ? 'is' : 'from', $event)"
@@ -104,6 +107,7 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
           :model-value="bound('to')"
           size="small"
           class="value"
+          data-key="formats.measured.to"
           :aria-label="`${about.label} to`"
           @update:model-value="set('to', $event)"
         />

@@ -6,7 +6,6 @@ import { formatById, FORMATS } from '#core/formats/registry'
 
 /** The formats that count, and what must be true of a file in each of them. */
 const model = defineModel<AcceptedDocument[]>({ required: true })
-defineProps<{ problems: string[] }>()
 
 const ids = computed({
   get: () => model.value.map(format => format.id),
@@ -65,6 +64,7 @@ function askLike(id: string, measured: Record<string, Condition>) {
       filterable
       placeholder="any format"
       aria-label="Formats that count"
+      data-key="formats.id"
     >
       <el-option-group
         v-for="one in families"
@@ -79,7 +79,6 @@ function askLike(id: string, measured: Record<string, Condition>) {
         />
       </el-option-group>
     </el-select>
-    <ProblemList :problems="problems" />
     <div
       v-for="format in model"
       :key="format.id"

@@ -24,8 +24,19 @@ function setWords(words: string[]) {
   emit('field', { ...props.field, values: words.map(word => before.get(word) ?? word) })
 }
 
-function setDay(key: 'from' | 'to', text: string) {
-  if (props.field?.type !== 'date') return
+/** What a word stands for; told wherever the word is picked or told. */
+function setMeaning(word: string, meaning: string) {
+  if (props.field?.type !== 'choice') return
+  const told = meaning.trim() ? { value: word, meaning } : word
+  emit('field', { ...props.field, values: props.field.values.map(one => (valueOfChoice(one) === word ? told : one)) })
+}
+
+const WEEK_FORMS = [
+  { form: 'YYYY-\'W\'ww', label: '2026-W41' }, { form: 'YYYYww', label: '202641' }, { form: 'ww', label: '41' },
+] as const
+
+function setEnd(key: 'from' | 'to', text: string) {
+  if (props.field?.type !== 'date' && props.field?.type !== 'week') return
   const next = { ...props.field }
   if (text) next[key] = text
   else Reflect.deleteProperty(next, key)
@@ -41,6 +52,7 @@ function setDay(key: 'from' | 'to', text: string) {
           :model-value="roster.case ?? 'as-is'"
           size="small"
           class="pick"
+          data-key="fields.roster.case"
           :aria-label="`Letters of ${name}`"
           @update:model-value="write({ case: $event })"
         >
@@ -64,6 +76,7 @@ function setDay(key: 'from' | 'to', text: string) {
           :model-value="roster.spaces ?? ' '"
           size="small"
           class="pick"
+          data-key="fields.roster.spaces"
           :aria-label="`Spaces in ${name}`"
           @update:model-value="write({ spaces: $event })"
         >
@@ -96,6 +109,7 @@ function setDay(key: 'from' | 'to', text: string) {
         />
       </label>
       <el-checkbox
+        data-key="fields.roster.accents"
         :model-value="roster.accents === 'strip'"
         size="small"
         @update:model-value="write({ accents: $event ? 'strip' : 'keep' })"
@@ -112,6 +126,7 @@ function setDay(key: 'from' | 'to', text: string) {
           size="small"
           controls-position="right"
           class="count"
+          :data-key="`fields.${field.type}.digits`"
           :aria-label="`Digits of ${name}`"
           @update:model-value="emit('field', { ...field, digits: $event ?? 1 })"
         />
@@ -125,6 +140,7 @@ function setDay(key: 'from' | 'to', text: string) {
             size="small"
             controls-position="right"
             class="count"
+            data-key="fields.number.from"
             :aria-label="`Least ${name}`"
             @update:model-value="emit('field', { ...field, from: $event ?? 0 })"
           />
@@ -138,6 +154,7 @@ function setDay(key: 'from' | 'to', text: string) {
             controls-position="right"
             class="count"
             placeholder="any"
+            data-key="fields.number.to"
             :aria-label="`Most ${name}, empty for any`"
             @update:model-value="emit('field', { ...field, to: $event ?? undefined })"
           />
@@ -145,6 +162,7 @@ function setDay(key: 'from' | 'to', text: string) {
       </template>
       <el-checkbox
         v-else
+        data-key="fields.version.milestone"
         :model-value="field.milestone ?? false"
         size="small"
         @update:model-value="emit('field', { ...field, milestone: Boolean($event) })"
@@ -160,6 +178,7 @@ function setDay(key: 'from' | 'to', text: string) {
           class="pick"
           filterable
           allow-create
+          data-key="fields.date.pattern"
           :aria-label="`Order of ${name}`"
           @update:model-value="emit('field', { ...field, pattern: $event })"
         >
@@ -175,42 +194,104 @@ function setDay(key: 'from' | 'to', text: string) {
         type="date"
         class="day"
         :value="field.from"
+        data-key="fields.date.from"
         :aria-label="`Earliest ${name}`"
-        @change="setDay('from', ($event.target as HTMLInputElement).value)"
+        @change="setEnd('from', ($event.target as HTMLInputElement).value)"
       ></label>
       <label class="small">To <input
         type="date"
         class="day"
         :value="field.to"
+        data-key="fields.date.to"
         :aria-label="`Latest ${name}`"
-        @change="setDay('to', ($event.target as HTMLInputElement).value)"
+        @change="setEnd('to', ($event.target as HTMLInputElement).value)"
       ></label>
     </template>
-    <label
-      v-else-if="field?.type === 'choice'"
-      class="small"
-    >Words
-      <el-select
-        :model-value="field.values.map(valueOfChoice)"
+    <template v-else-if="field?.type === 'choice'">
+      <label class="small">Words
+        <el-select
+          :model-value="field.values.map(valueOfChoice)"
+          size="small"
+          class="long"
+          multiple
+          filterable
+          allow-create
+          default-first-option
+          :reserve-keyword="false"
+          data-key="fields.choice.values"
+          :aria-label="`Words of ${name}`"
+          @update:model-value="setWords($event)"
+        >
+          <el-option
+            v-for="value in field.values.map(valueOfChoice)"
+            :key="value"
+            :value="value"
+            :label="value"
+          />
+        </el-select>
+      </label>
+      <label
+        v-for="one in field.values"
+        :key="valueOfChoice(one)"
+        class="small"
+      >{{ valueOfChoice(one) }} means <el-input
         size="small"
-        class="long"
-        multiple
-        filterable
-        allow-create
-        default-first-option
-        :reserve-keyword="false"
-        :aria-label="`Words of ${name}`"
-        @update:model-value="setWords($event)"
-      >
-        <el-option
-          v-for="value in field.values.map(valueOfChoice)"
-          :key="value"
-          :value="value"
-          :label="value"
-        />
-      </el-select>
-    </label>
+        class="meaning"
+        maxlength="200"
+        data-key="fields.choice.values.meaning"
+        :model-value="typeof one === 'string' ? '' : one.meaning ?? ''"
+        placeholder="needs no telling"
+        :aria-label="`What ${valueOfChoice(one)} means`"
+        @update:model-value="setMeaning(valueOfChoice(one), $event)"
+      /></label>
+    </template>
+    <template v-else-if="field?.type === 'week'">
+      <label class="small">Written
+        <el-select
+          :model-value="field.form ?? WEEK_FORMS[0]?.form"
+          size="small"
+          class="pick"
+          data-key="fields.week.form"
+          :aria-label="`How ${name} is written`"
+          @update:model-value="emit('field', { ...field, form: $event })"
+        >
+          <el-option
+            v-for="one in WEEK_FORMS"
+            :key="one.form"
+            :value="one.form"
+            :label="one.label"
+          />
+        </el-select>
+      </label>
+      <label
+        v-for="end in (['from', 'to'] as const)"
+        :key="end"
+        class="small"
+      >{{ end === 'from' ? 'From' : 'To' }} <input
+        type="week"
+        class="day"
+        :value="field[end]"
+        :data-key="`fields.week.${end}`"
+        :aria-label="`${end === 'from' ? 'Earliest' : 'Latest'} ${name}`"
+        placeholder="2026-W41"
+        @change="setEnd(end, ($event.target as HTMLInputElement).value)"
+      ></label>
+    </template>
     <template v-else-if="field?.type === 'text'">
+      <label class="small">At least
+        <el-input-number
+          :model-value="field.minLength"
+          :min="1"
+          :max="250"
+          size="small"
+          controls-position="right"
+          class="count"
+          placeholder="1"
+          data-key="fields.text.minLength"
+          :aria-label="`Least characters of ${name}`"
+          @update:model-value="emit('field', { ...field, minLength: $event ?? undefined })"
+        />
+      </label>
       <label class="small">At most
         <el-input-number
           :model-value="field.maxLength"
@@ -220,6 +301,7 @@ function setDay(key: 'from' | 'to', text: string) {
           controls-position="right"
           class="count"
           placeholder="any"
+          data-key="fields.text.maxLength"
           :aria-label="`Most characters of ${name}`"
           @update:model-value="emit('field', { ...field, maxLength: $event ?? undefined })"
         /> characters
@@ -234,5 +316,6 @@ function setDay(key: 'from' | 'to', text: string) {
 .pick { width: 165px; }
 .long { width: 340px; }
 .count { width: 92px; }
+.meaning { width: 190px; }
 .day { font: inherit; padding: 1px 5px; border: 1px solid #7C878C; border-radius: 2px; background: var(--sheet); color: inherit; }
 </style>

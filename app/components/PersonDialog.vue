@@ -2,7 +2,7 @@
 import type { ListedPerson } from '#shared/answers'
 
 const props = defineProps<{ person: ListedPerson, known: boolean, extra: string[], owns: boolean }>()
-const emit = defineEmits<{ keep: [person: ListedPerson], remove: [], erase: [], close: [] }>()
+const emit = defineEmits<{ keep: [person: ListedPerson], remove: [], except: [], erase: [], close: [] }>()
 const form = reactive(structuredClone(toRaw(props.person)))
 const aliases = ref(props.person.aliases.join(' | '))
 const problem = ref('')
@@ -79,6 +79,9 @@ function keep() {
         >
           <el-button @click="emit('remove')">
             Take off the list
+          </el-button>
+          <el-button @click="emit('except')">
+            Another time, or none …
           </el-button>
           <el-button
             v-if="owns && !sure"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { AcceptedDocument, BriefDocument, RequirementDocument } from '#core/brief/document'
+import type { AcceptedDocument, BriefDocument, ExceptionDocument, RequirementDocument } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
 import type { Roster } from '#core/roster/types'
 
@@ -12,8 +12,9 @@ const props = defineProps<{
   only: boolean
   briefId: string
   checkId: string | null
+  roots: readonly string[]
 }>()
-const emit = defineEmits<{ remove: [] }>()
+const emit = defineEmits<{ remove: [], exceptions: [list: ExceptionDocument[]] }>()
 
 function put(changes: Partial<RequirementDocument>) {
   model.value = withChanges(model.value, changes)
@@ -23,14 +24,6 @@ const title = computed({
   get: () => (typeof model.value.title === 'object' ? model.value.title.else : model.value.title) ?? '',
   set: (value: string) => put({ title: typeof model.value.title === 'object' ? { ...model.value.title, else: value } : value }),
 })
-const id = computed({ get: () => model.value.id, set: (value: string) => put({ id: value }) })
-const strictness = computed({
-  get: () => {
-    const own = model.value.strictness
-    return own === undefined ? '' : strictnessKey({ ...props.document.strictness, ...own })
-  },
-  set: (key: string) => put({ strictness: STRICTNESS_CHOICES.find(one => one.key === key)?.value }),
-})
 const formats = computed({
   get: () => model.value.formats ?? [],
   set: (list: AcceptedDocument[]) => put({ formats: list.length > 0 ? list : undefined }),
@@ -39,12 +32,30 @@ const extensionCase = computed({
   get: () => model.value.extensionCase ?? 'any',
   set: (value: 'lower' | 'upper' | 'any') => put({ extensionCase: value }),
 })
+const people = computed(() => props.roster?.people ?? [])
+const at = (...keys: string[]) => problemsAt(props.problems, ...keys)
+const excepted = computed(() => {
+  const count = (props.document.exceptions ?? []).filter(one => one.requirement === undefined || one.requirement === model.value.id).length
+  if (count === 0) return 'nobody'
+  return count === 1 ? '1 exception' : `${count} exceptions`
+})
 </script>
 
 <template>
   <div class="editor">
-    <div class="wide row spread">
-      <h2>{{ title || model.id }}</h2>
+    <div class="row head">
+      <label
+        class="visually-hidden"
+        for="piece-title"
+      >What is it?</label>
+      <el-input
+        id="piece-title"
+        v-model="title"
+        data-key="title"
+        class="title"
+        maxlength="200"
+        placeholder="What is it?"
+      />
       <button
         v-if="!only"
         type="button"
@@ -54,114 +65,135 @@ const extensionCase = computed({
         Ask for this no longer
       </button>
     </div>
-    <div>
-      <label
-        class="field-label"
-        for="piece-title"
-      >What is it?</label>
-      <el-input
-        id="piece-title"
-        v-model="title"
-      />
-      <ProblemList :problems="problemsAt(problems, 'title')" />
-    </div>
-    <div>
-      <label
-        class="field-label"
-        for="piece-id"
-      >Short id</label>
-      <el-input
-        id="piece-id"
-        v-model="id"
-        class="mono-input"
-      />
-      <ProblemList :problems="problemsAt(problems, 'id')" />
-    </div>
+    <ProblemList :problems="at('title')" />
     <RequirementName
       v-model="model"
-      class="wide"
       :problems="problems"
       :roster="roster"
       :brief-id="briefId"
     />
-    <RulePreview
-      class="wide"
-      :document="document"
-      :requirement-id="model.id"
-      :roster="roster"
-      :readable="problems.length === 0"
-    />
     <DepartureList
-      class="wide"
       :requirement="model"
       :check-id="checkId"
       @accept="model = { ...model, ...$event }"
     />
-    <FormatConditions
-      v-model="formats"
-      class="wide"
-      :problems="problemsAt(problems, 'formats')"
-    />
-    <RequirementCount
-      v-model="model"
-      :problems="problems"
-    />
-    <RequirementOwers
-      v-model="model"
-      :document="document"
-      :roster="roster"
-    />
-    <div>
-      <span class="field-label">Extension written</span>
-      <el-select
-        v-model="extensionCase"
-        aria-label="Extension written"
+    <div class="lines">
+      <RuleLine
+        label="Formats"
+        :words="sayFormats(model)"
+        :problems="at('formats', 'extensionCase')"
       >
-        <el-option
-          value="any"
-          label="either way"
-        />
-        <el-option
-          value="lower"
-          label="in small letters"
-        />
-        <el-option
-          value="upper"
-          label="in capitals"
-        />
-      </el-select>
-    </div>
-    <div>
-      <span class="field-label">How exact must this name be?</span>
-      <el-select
-        v-model="strictness"
-        :empty-values="[null, undefined]"
-        aria-label="How exact must this name be?"
+        <FormatConditions v-model="formats" />
+        <div>
+          <span class="field-label">Extension written</span>
+          <el-select
+            v-model="extensionCase"
+            data-key="extensionCase"
+            aria-label="Extension written"
+          >
+            <el-option
+              value="any"
+              label="either way"
+            />
+            <el-option
+              value="lower"
+              label="in small letters"
+            />
+            <el-option
+              value="upper"
+              label="in capitals"
+            />
+          </el-select>
+        </div>
+      </RuleLine>
+      <RuleLine
+        label="How many"
+        :words="sayCount(model)"
+        :problems="at('count', 'volumes', 'optional')"
       >
-        <el-option
-          value=""
-          label="as for the whole brief"
-        />
-        <el-option
-          v-for="choice in STRICTNESS_CHOICES"
-          :key="choice.key"
-          :value="choice.key"
-          :label="choice.label"
-        />
-      </el-select>
-    </div>
-    <div class="row">
-      <el-checkbox
-        :model-value="model.optional ?? false"
-        @update:model-value="put({ optional: Boolean($event) })"
+        <RequirementCount v-model="model" />
+      </RuleLine>
+      <RuleLine
+        label="By when"
+        :words="sayTimes(model, document.zone, document)"
+        :problems="at('due', 'grace', 'correctBy')"
       >
-        May be left out
-      </el-checkbox>
+        <DueFields
+          :times="model"
+          :zone="document.zone"
+          @change="put"
+        />
+      </RuleLine>
+      <RuleLine
+        label="Who owes it"
+        :words="sayOwers(model, document, people)"
+        :problems="at('owedBy', 'holder')"
+      >
+        <RequirementOwers
+          v-model="model"
+          :document="document"
+          :roster="roster"
+        />
+      </RuleLine>
+      <RuleLine
+        label="Excepted"
+        :words="excepted"
+      >
+        <ExceptionList
+          :model-value="document.exceptions ?? []"
+          :document="document"
+          :roster="roster"
+          :requirement="model.id"
+          @update:model-value="emit('exceptions', $event)"
+        />
+      </RuleLine>
+      <RuleLine
+        label="The file"
+        :words="sayFiles(model)"
+        :problems="at('size', 'keep', 'locked')"
+      >
+        <RequirementFiles v-model="model" />
+      </RuleLine>
+      <RuleLine
+        label="Beside it"
+        :words="sayBeside(model)"
+        :problems="at('companions', 'copies')"
+      >
+        <RequirementBeside
+          v-model="model"
+          :roots="roots"
+        />
+      </RuleLine>
+      <RuleLine
+        label="How exact"
+        :words="sayStrictness(model.strictness, document.strictness ?? {})"
+        :problems="at('strictness')"
+      >
+        <StrictnessField
+          :model-value="model.strictness"
+          label="How exact must this name be?"
+          :whole="document.strictness ?? {}"
+          @update:model-value="put({ strictness: $event })"
+        />
+      </RuleLine>
+      <RuleLine
+        label="In words"
+        :words="sayWords(model)"
+        :problems="at('id', 'note')"
+      >
+        <RequirementWords
+          v-model="model"
+          :roster="roster"
+        />
+      </RuleLine>
     </div>
   </div>
 </template>
 
 <style scoped>
-.editor { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 18px; align-items: start; }
-.wide { grid-column: 1 / -1; }
+.editor { display: grid; gap: 10px; }
+.head { flex-wrap: nowrap; }
+.title { flex: 1; font-size: 18px; font-weight: 650; }
+.title :deep(input) { font-weight: 650; }
+.lines { border-bottom: 1px solid var(--rule); }
 </style>

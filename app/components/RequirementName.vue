@@ -4,6 +4,7 @@ import { plainTitle, titleOfDocument } from '#core/brief/document'
 import { ownOf } from '#core/text/own'
 import type { BriefProblem } from '#core/brief/read'
 import type { Roster } from '#core/roster/types'
+import { formatById } from '#core/formats/registry'
 import type { StartingPoint } from '#core/rules/starting-points'
 import { startFrom } from '#core/rules/starting-points'
 
@@ -56,6 +57,10 @@ function useStart(point: StartingPoint) {
   starting.value = false
 }
 
+/** What the name ends in, by the formats that count. */
+const endings = computed(() => (model.value.formats ?? []).map(format => formatById(format.id)?.extensions[0] ?? format.id)
+  .map(one => (model.value.extensionCase === 'upper' ? one.toUpperCase() : one)))
+
 const fieldProblems = computed(() => props.problems.filter(one => one.path.startsWith('fields.'))
   .map(one => `{${one.path.slice('fields.'.length).split('.')[0]}}: ${one.message}`))
 </script>
@@ -64,7 +69,7 @@ const fieldProblems = computed(() => props.problems.filter(one => one.path.start
   <div class="naming">
     <div class="stack-small">
       <div class="row spread">
-        <span class="field-label">Name, without extension</span>
+        <span class="field-label">How it is called</span>
         <div class="row">
           <el-button
             size="small"
@@ -88,6 +93,7 @@ const fieldProblems = computed(() => props.problems.filter(one => one.path.start
         :fields="fields"
         :values="values"
         :columns="columns"
+        :endings="endings"
         :label="forms.length > 1 ? `Name, form ${index + 1}` : 'Name'"
         :problems="forms.length > 1 ? problemsAt(problems, `name[${index}]`) : problemsAt(problems, 'name')"
         @change="(text, changed) => setForm(index, text, changed)"
@@ -113,7 +119,7 @@ const fieldProblems = computed(() => props.problems.filter(one => one.path.start
     </div>
     <div class="stack-small">
       <div class="row">
-        <span class="field-label">Folder</span>
+        <span class="field-label">Where it lies</span>
         <el-checkbox v-model="anywhere">
           anywhere
         </el-checkbox>
@@ -146,6 +152,6 @@ const fieldProblems = computed(() => props.problems.filter(one => one.path.start
 </template>
 
 <style scoped>
-.naming { display: grid; gap: 12px; }
-.stack-small > * + * { margin-top: 6px; }
+.naming { display: grid; gap: 8px; }
+.stack-small > * + * { margin-top: 3px; }
 </style>

@@ -27,6 +27,7 @@ const owingPeople = computed({
       <span class="field-label">Each one owes it</span>
       <el-radio-group
         v-model="holder"
+        data-key="holder"
         aria-label="Each one owes it"
       >
         <el-radio value="person">
@@ -41,6 +42,7 @@ const owingPeople = computed({
       <span class="field-label">Only these groups <span class="quiet">· none: everybody</span></span>
       <el-select
         v-model="owing"
+        data-key="owedBy.groups"
         multiple
         filterable
         placeholder="everybody"
@@ -58,6 +60,7 @@ const owingPeople = computed({
       <span class="field-label">Or only these people <span class="quiet">· none: everybody</span></span>
       <el-select
         v-model="owingPeople"
+        data-key="owedBy.people"
         multiple
         filterable
         placeholder="everybody"
@@ -75,5 +78,5 @@ const owingPeople = computed({
 </template>
 
 <style scoped>
-.cells { display: contents; }
+.cells { display: grid; gap: 10px; }
 </style>

@@ -11,6 +11,8 @@ const props = defineProps<{
   folder?: boolean
   label: string
   problems: string[]
+  /** Extensions that the name ends in. */
+  endings?: readonly string[]
 }>()
 /** Template and fields change together: a part that is added declares what it is. */
 const emit = defineEmits<{ change: [template: string, fields: Fields] }>()
@@ -21,6 +23,29 @@ const opened = ref('')
 const said = ref('')
 const list = ref<HTMLElement | null>(null)
 const inputId = useId()
+/** The parts as a list, and the template as text, are two further ways to the same thing. */
+const listed = ref(false)
+const typed = ref(false)
+const sample = ref<HTMLElement | null>(null)
+
+const sampleText = computed(() => parts.value.map(part => sampleOfPart(part, props.fields, props.values)).join(''))
+
+/** Arrows walk the parts, with Alt they move them; Delete takes out. */
+function walk(event: KeyboardEvent, place: number) {
+  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+  if (by !== undefined) {
+    event.preventDefault()
+    const to = place + by
+    if (to < 0 || to >= parts.value.length) return
+    if (event.altKey) move(place, by)
+    void nextTick(() => sample.value?.querySelectorAll<HTMLElement>('button')[to]?.focus())
+  }
+  else if (event.key === 'Delete' || event.key === 'Backspace') {
+    event.preventDefault()
+    remove(place)
+    void nextTick(() => sample.value?.querySelectorAll<HTMLElement>('button')[Math.max(0, place - 1)]?.focus())
+  }
+}
 
 watch(() => props.template, (text) => {
   if (readable.value && writeTemplate(parts.value) === text) return
@@ -55,7 +80,7 @@ function withField(name: string, field: Field | null): Fields {
 function add(made: DrawnPart, field: Field | null = null) {
   take([...parts.value, made], made.kind === 'field' && field ? withField(made.name, field) : props.fields)
   opened.value = made.kind === 'level' ? '' : made.key
-  void nextTick(() => list.value?.querySelector<HTMLElement>(`[data-key="${made.key}"] input, [data-key="${made.key}"] button`)?.focus())
+  void nextTick(() => list.value?.querySelector<HTMLElement>(`[data-part="${made.key}"] input, [data-part="${made.key}"] button`)?.focus())
 }
 
 function addByKey(key: string) {
@@ -76,7 +101,7 @@ function move(place: number, by: number) {
   said.value = `Part moved to place ${place + by + 1} of ${next.length}`
   const which = by < 0 ? 'earlier' : 'later'
   void nextTick(() => {
-    const row = list.value?.querySelector(`[data-key="${part.key}"]`)
+    const row = list.value?.querySelector(`[data-part="${part.key}"]`)
     const button = row?.querySelector<HTMLButtonElement>(`[data-move="${which}"]:not(:disabled)`)
       ?? row?.querySelector<HTMLButtonElement>('[data-move]:not(:disabled)')
     button?.focus()
@@ -106,25 +131,40 @@ function setPrefix(place: number, prefix: number | null) {
     class="drawing"
     :aria-label="label"
   >
-    <p
+    <div
       v-if="readable && parts.length"
+      ref="sample"
       class="sample mono"
-      role="img"
-      :aria-label="`Sample: ${parts.map(part => sampleOfPart(part, fields, values)).join('')}`"
+      role="group"
+      :aria-label="`Sample: ${sampleText}`"
     >
+      <VueDraggable
+        :model-value="parts"
+        class="pieces"
+        :animation="120"
+        @update:model-value="take($event)"
+      >
+        <button
+          v-for="(part, at) in parts"
+          :key="part.key"
+          type="button"
+          class="piece"
+          :class="[part.kind, { on: opened === part.key }]"
+          :aria-expanded="opened === part.key"
+          :aria-label="`${sampleOfPart(part, fields, values)}: ${sayPart(part, fields)}`"
+          @click="opened = opened === part.key ? '' : part.key"
+          @keydown="walk($event, at)"
+        >
+          <span class="shown">{{ sampleOfPart(part, fields, values).replace(/ /g, '\u2423') }}</span><span
+            class="bracket"
+          /><span class="number">{{ numbers[at] || '\u00a0' }}</span>
+        </button>
+      </VueDraggable>
       <span
-        v-for="(part, at) in parts"
-        :key="part.key"
-        class="piece"
-        :class="[part.kind, { on: opened === part.key }]"
-      ><span class="shown">{{ sampleOfPart(part, fields, values).replace(/ /g, '\u2423') }}</span><span
-        v-if="part.kind !== 'level'"
-        class="bracket"
-      /><span
-        v-if="part.kind !== 'level'"
-        class="number"
-      >{{ numbers[at] }}</span></span>
-    </p>
+        v-if="endings?.length"
+        class="ending quiet"
+      >{{ endings.slice(0, 3).map(one => `.${one}`).join(' or ') }}{{ endings.length > 3 ? ' …' : '' }}</span>
+    </div>
     <p
       v-else-if="readable"
       class="quiet"
@@ -143,9 +183,10 @@ function setPrefix(place: number, prefix: number | null) {
       >
         <li
           v-for="(part, at) in parts"
+          v-show="listed || opened === part.key"
           :key="part.key"
           class="part"
-          :data-key="part.key"
+          :data-part="part.key"
         >
           <div class="row line">
             <span
@@ -256,21 +297,38 @@ function setPrefix(place: number, prefix: number | null) {
           </el-dropdown-menu>
         </template>
       </el-dropdown>
-      <label
-        class="small quiet"
-        :for="inputId"
-      >as text</label>
-      <el-input
-        :id="inputId"
-        :model-value="template"
-        size="small"
-        class="mono-input text"
-        :placeholder="folder ? 'at the top' : 'any name'"
-        :aria-label="`${label}, as text`"
-        @update:model-value="emit('change', $event, fields)"
-      />
+      <button
+        v-if="readable && parts.length"
+        type="button"
+        class="plain-button small"
+        :aria-expanded="listed"
+        @click="listed = !listed"
+      >
+        {{ listed ? 'fold the list' : 'as a list' }}
+      </button>
+      <button
+        v-if="readable"
+        type="button"
+        class="plain-button small"
+        :aria-expanded="typed"
+        @click="typed = !typed"
+      >
+        {{ typed ? 'fold the text' : 'as text' }}
+      </button>
+      <span class="grow" />
       <slot name="actions" />
     </div>
+    <el-input
+      v-if="typed || !readable"
+      :id="inputId"
+      :model-value="template"
+      size="small"
+      class="mono-input text"
+      :placeholder="folder ? 'at the top' : 'any name'"
+      :data-key="folder ? 'folder' : 'name'"
+      :aria-label="`${label}, as text`"
+      @update:model-value="emit('change', $event, fields)"
+    />
     <ProblemList :problems="problems" />
     <span
       class="visually-hidden"
@@ -280,15 +338,22 @@ function setPrefix(place: number, prefix: number | null) {
 </template>
 
 <style scoped>
-.drawing { border: 1px solid var(--rule); padding: 10px 14px 10px; background: var(--sheet); }
-.sample { display: flex; flex-wrap: wrap; font-size: 25px; line-height: 1.15; margin: 2px 0 8px; row-gap: 8px; }
-.piece { display: inline-flex; flex-direction: column; align-items: stretch; min-width: 0.72em; }
-.piece.level { padding: 0 0.18em; color: var(--quiet); }
-.shown { white-space: pre; text-align: center; }
+.drawing { border: 1px solid var(--rule); padding: 8px 12px; background: var(--sheet); }
+.sample, .pieces { display: flex; flex-wrap: wrap; align-items: flex-start; row-gap: 4px; }
+.sample { font-size: 22px; line-height: 1.15; margin: 0 0 4px; }
+.piece {
+  display: inline-flex; flex-direction: column; align-items: stretch; min-width: 24px; font: inherit; color: inherit;
+  background: none; border: 0; padding: 0; cursor: pointer;
+}
+.piece.level { color: var(--quiet); }
+.shown { white-space: pre-wrap; overflow-wrap: anywhere; text-align: center; }
 .bracket { height: 6px; margin: 3px 1.5px 0; border: 1.5px solid var(--quiet); border-top: 0; }
 .piece.field .bracket { border-color: var(--petrol); }
-.piece.on .shown { color: var(--petrol); }
+.piece.level .bracket { visibility: hidden; }
+.piece.on .shown, .piece:hover .shown { color: var(--petrol); }
+.piece.on { background: var(--petrol-pale); }
 .number { font-family: var(--text); font-size: 12px; text-align: center; color: var(--quiet); line-height: 1.3; }
+.ending { padding-left: 1px; }
 .parts { list-style: none; margin: 0; padding: 0; }
 .part { border-top: 1px solid var(--rule); background: var(--sheet); }
 .line { min-height: 29px; gap: 8px; flex-wrap: nowrap; }
@@ -297,9 +362,9 @@ function setPrefix(place: number, prefix: number | null) {
 .fixed { width: 150px; }
 .what { text-align: left; color: var(--ink); text-decoration-color: var(--rule); }
 .grow { flex: 1; }
-.tool { background: none; border: 0; font: inherit; font-size: 13px; color: var(--quiet); padding: 2px 6px; cursor: pointer; }
+.tool { background: none; border: 0; font: inherit; font-size: 13px; color: var(--quiet); padding: 2px 6px; min-height: 24px; cursor: pointer; }
 .tool:hover:not(:disabled) { color: var(--petrol); text-decoration: underline; }
 .tool:disabled { opacity: 0.35; cursor: default; }
-.foot { margin-top: 8px; flex-wrap: nowrap; }
-.text { flex: 1; min-width: 160px; }
+.foot { margin-top: 4px; gap: 12px; }
+.text { margin-top: 6px; }
 </style>

@@ -30,24 +30,18 @@ watch(() => [JSON.stringify(props.document.requirements.find(one => one.id === p
 <template>
   <div class="preview">
     <h3>So the files are called</h3>
-    <table v-if="shown.samples.length">
-      <tbody>
-        <tr
-          v-for="sample in shown.samples"
-          :key="sample.why"
-        >
-          <td class="small quiet who">
-            {{ sample.why }}: {{ sample.holder }}
-          </td>
-          <td class="mono">
-            {{ showText(sample.path) }}
-          </td>
-          <td class="small quiet count">
-            {{ sample.length }} of {{ LONGEST_PATH }}
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <ul
+      v-if="shown.samples.length"
+      class="samples"
+    >
+      <li
+        v-for="sample in shown.samples"
+        :key="sample.why"
+      >
+        <span class="small quiet">{{ sample.holder }} · {{ sample.why }}, {{ sample.length }} of {{ LONGEST_PATH }} letters</span>
+        <span class="mono path">{{ showText(sample.path) }}</span>
+      </li>
+    </ul>
     <p
       v-else
       class="quiet small"
@@ -72,10 +66,8 @@ watch(() => [JSON.stringify(props.document.requirements.find(one => one.id === p
 
 <style scoped>
 .preview { background: var(--ground); padding: 8px 12px; }
-table { border-collapse: collapse; width: 100%; }
-td { padding: 2px 8px 2px 0; vertical-align: top; }
-td.mono { font-size: 14.5px; }
-.who { white-space: nowrap; }
-.count { white-space: nowrap; text-align: right; padding-right: 0; }
+.samples { list-style: none; margin: 4px 0 0; padding: 0; }
+.samples li { padding: 3px 0; }
+.path { display: block; font-size: 14px; }
 .warnings { margin: 8px 0 0; padding: 6px 10px 6px 24px; background: var(--to-fix-pale); font-size: 13.5px; }
 </style>

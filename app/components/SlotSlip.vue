@@ -8,6 +8,9 @@ import type { CheckHead, HolderSlip, ShownRuling } from '#shared/answers'
 const props = defineProps<{ open: { holder: string, requirement?: string, n?: number | null }, head: CheckHead }>()
 const emit = defineEmits<{ close: [], ruled: [] }>()
 const check = useCheck()
+const brief = useBrief()
+/** The slot whose holder gets another time. */
+const excepting = shallowRef<ReportSlot | null>(null)
 const slip = shallowRef<HolderSlip | null>(null)
 const { problem, attempt } = useAttempt()
 const panel = ref<HTMLElement | null>(null)
@@ -112,6 +115,14 @@ async function takeBack(ruling: ShownRuling) {
         :zone="head.zone"
         @take-back="takeBack"
       />
+      <button
+        v-if="brief.current?.role !== 'reader' && (slot.status === 'missing' || slot.late)"
+        type="button"
+        class="plain-button small"
+        @click="excepting = slot"
+      >
+        Another time for {{ heading }}, or none …
+      </button>
       <RulingForm
         v-if="slot.status === 'missing'"
         :head="head"
@@ -187,6 +198,14 @@ async function takeBack(ruling: ShownRuling) {
         >{{ showText(path) }}</span>
       </p>
     </div>
+    <ExceptionDialog
+      v-if="excepting"
+      :holder="excepting.holder"
+      :group="head.requirements.find(one => one.id === excepting?.requirement)?.holder === 'group'"
+      :name="heading"
+      :requirement="excepting.requirement"
+      @close="excepting = null"
+    />
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 import type { RequirementDocument } from '#core/brief/document'
 import { freeField, isFree, readField } from '#core/names/fields/index'
+import { valueOfChoice } from '#core/names/fields/choice'
 import { roster as rosterField, writeValue } from '#core/names/fields/roster'
 import { parseTemplate } from '#core/names/template'
 import { ownOf } from '#core/text/own'
@@ -103,7 +104,7 @@ const FIELD_WORDS: { [T in OwnField['type']]: (field: Extract<OwnField, { type: 
   version: ({ digits, milestone }) => `${milestone ? 'a milestone\'s number' : 'a version'}, ${countedDigits(digits)}`,
   date: ({ pattern }) => `a date, ${pattern}`,
   week: ({ form, from, to }) => `a week, ${form ?? 'YYYY-\'W\'ww'}${from ? `, from ${from}` : ''}${to ? ` to ${to}` : ''}`,
-  choice: ({ values }) => `one of: ${values.join(', ')}`,
+  choice: ({ values }) => `one of: ${values.map(valueOfChoice).join(', ')}`,
   text: () => 'free text',
 }
 
@@ -123,6 +124,7 @@ export const OWN_FIELDS: readonly { label: string, name: string, field: Field }[
   { label: 'a version', name: 'version', field: { type: 'version', digits: 3 } },
   { label: 'a milestone', name: 'milestone', field: { type: 'version', digits: 2, milestone: true } },
   { label: 'a date', name: 'date', field: { type: 'date', pattern: 'yyyy-MM-dd' } },
+  { label: 'a week', name: 'week', field: { type: 'week' } },
   { label: 'one of some words', name: 'part', field: { type: 'choice', values: ['draft', 'final'] } },
   { label: 'free text', name: 'text', field: { type: 'text' } },
 ]

@@ -7,15 +7,9 @@ import type { ReportFile } from './report'
 import type { PlacedFile } from './identical'
 import type { FindingMaker } from '../findings/finding'
 import { slotRef } from '../brief/slots'
+import { USUAL_COMPANIONS } from './usual-companions'
 
-/**
- * Extensions of files that programs and devices put beside a main one of the same name (common practice, no source): data of
- * pictures and films, subtitles, parts of map layers, materials of meshes, checksums, signatures.
- */
-const USUAL: ReadonlySet<string> = new Set([
-  'xmp', 'thm', 'lrv', 'aae', 'pp3', 'dop', 'cos', 'cue', 'srt', 'vtt', 'lrc', 'dbf', 'shx', 'prj', 'cpg', 'sbn', 'sbx', 'qix', 'qpj', 'tfw',
-  'jgw', 'pgw', 'wld', 'mtl', 'md5', 'sha1', 'sha256', 'sha512', 'sfv', 'asc', 'sig',
-])
+const USUAL: ReadonlySet<string> = new Set(USUAL_COMPANIONS)
 
 /** Of these, what is never anybody's work: without its main file it has no place at all. */
 const NO_WORK: ReadonlySet<string> = new Set(['xmp', 'thm', 'lrv', 'aae', 'pp3', 'dop', 'cos', 'md5', 'sha1', 'sha256', 'sha512', 'sfv'])

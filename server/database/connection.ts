@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import type pg from 'pg'
 import './tables'
 import { addressesOf, leadingAddress } from './addresses'
+import { log } from '../utils/log'
 import { migrationSource } from './migrations'
 
 let database: Knex | null = null
@@ -13,6 +14,8 @@ export function db(): Knex {
   return database
 }
 
+const warned = (problem: unknown): void => log.debug({ problem: String(problem).split('\n')[0] }, 'the database driver')
+
 export function connect(url: string): Knex {
   const addresses = addressesOf(url)
   const settings = { connectionString: addresses[0], connectionTimeoutMillis: 10_000, keepAlive: true }
@@ -21,6 +24,8 @@ export function connect(url: string): Knex {
     connection: settings,
     pool: { min: 0, max: 14 },
     acquireConnectionTimeout: 15_000,
+    // what Knex would write by itself is neither of one line nor free of values
+    log: { warn: warned, error: warned, deprecate: warned, debug: () => undefined },
     migrations: { migrationSource, tableName: 'migration', disableMigrationsListValidation: true },
   })
   if (addresses.length > 1) {

@@ -114,6 +114,7 @@ test('a file of the tray is placed by hand with keys alone, told with who and wh
 test('conditions are taken from a file at hand, and only what its format measures is offered', async () => {
   await page.getByRole('link', { name: /^Ask/ }).click()
   await page.getByRole('button', { name: 'sound', exact: false }).first().click()
+  await page.getByRole('button', { name: /^Formats/ }).click()
   await page.getByRole('button', { name: 'Ask for files like one at hand' }).click()
   await page.getByLabel('choose one').setInputFiles({ name: 'mine.wav', mimeType: 'audio/wav', buffer: sample(/sox-24-bit/) })
   const panel = page.getByRole('region', { name: 'A file at hand' })

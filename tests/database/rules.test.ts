@@ -78,7 +78,7 @@ describe('a rule changed after files came in', () => {
     await expect(saveDocument(account, id, document('note'))).rejects.toThrow(
       'requirements[0].name: all 9000 holders would get one and the same name, "note"',
     )
-    await expect(saveDocument(account, id, document('{family}_{given}_note'))).resolves.toMatchObject({ number: 2 })
+    await expect(saveDocument(account, id, document('{family}_{given}_note'))).resolves.toEqual({ number: 1 })
   })
 
   test('only members see or change anything of it', async () => {

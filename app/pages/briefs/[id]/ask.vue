@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { BriefDocument } from '#core/brief/document'
+import type { BriefDocument, ExceptionDocument } from '#core/brief/document'
+import { plainTitle } from '#core/brief/document'
 import type { BriefProblem } from '#core/brief/read'
 import type { ChangeEffect } from '#core/reporting/change-effect'
 
@@ -41,6 +42,13 @@ function removeRequirement() {
   chosen.value = Math.max(0, chosen.value - 1)
 }
 
+function setExceptions(list: ExceptionDocument[]) {
+  if (list.length > 0) draft.value.exceptions = list
+  else delete draft.value.exceptions
+}
+/** Names of what came in whole, where a second copy may be asked for. */
+const roots = computed(() => [...new Set((brief.current?.intakes ?? []).map(one => one.root))])
+
 function has(index: number): boolean {
   return problems.value.some(one => one.path.startsWith(`requirements[${index}]`))
 }
@@ -73,10 +81,6 @@ function download() {
 <template>
   <div class="ask">
     <div class="left stack">
-      <BriefSettings
-        v-model="draft"
-        :problems="problems"
-      />
       <nav
         class="pieces"
         aria-label="Requirements"
@@ -89,15 +93,20 @@ function download() {
           :aria-current="index === chosen"
           @click="chosen = index"
         >
-          <b>{{ one.title || one.id }}</b>
+          <b>{{ plainTitle(one) }}</b>
           <span class="small quiet">{{ has(index) ? 'something to mend' : one.formats?.map(format => format.id).join(', ') || 'any format' }}</span>
         </button>
         <el-button @click="addRequirement">
           Ask for another file
         </el-button>
       </nav>
+      <BriefSettings
+        v-model="draft"
+        :problems="problems"
+        :roster="roster"
+      />
     </div>
-    <div class="right">
+    <div class="middle">
       <RequirementEditor
         v-if="requirement"
         :key="chosen"
@@ -108,7 +117,18 @@ function download() {
         :only="draft.requirements.length === 1"
         :brief-id="brief.current?.id ?? ''"
         :check-id="brief.current?.check?.id ?? null"
+        :roots="roots"
         @remove="removeRequirement"
+        @exceptions="setExceptions"
+      />
+    </div>
+    <div class="right">
+      <RulePreview
+        v-if="requirement"
+        :document="draft"
+        :requirement-id="requirement.id"
+        :roster="roster"
+        :readable="requirementProblems.length === 0"
       />
       <TryNames
         v-if="roster && requirement"
@@ -117,34 +137,34 @@ function download() {
         :roster="roster"
         :readable="problems.length === 0"
       />
-      <div class="row foot">
-        <el-button
-          type="primary"
-          :disabled="problems.length > 0 || !changed"
-          :loading="busy"
-          @click="save"
-        >
-          Save what is asked
-        </el-button>
-        <el-button @click="download">
-          Take the brief as a file
-        </el-button>
-        <span
-          v-if="problems.length"
-          class="problem"
-        >{{ problems.length === 1 ? 'One thing' : `${problems.length} things` }} to mend before saving</span>
-        <span
-          v-else-if="!changed"
-          class="quiet small"
-        >Saved</span>
-        <p
-          v-if="problem"
-          class="problem"
-          role="alert"
-        >
-          {{ problem }}
-        </p>
-      </div>
+    </div>
+    <div class="row foot">
+      <el-button
+        type="primary"
+        :disabled="problems.length > 0 || !changed"
+        :loading="busy"
+        @click="save"
+      >
+        Save what is asked
+      </el-button>
+      <el-button @click="download">
+        Take the brief as a file
+      </el-button>
+      <span
+        v-if="problems.length"
+        class="problem"
+      >{{ problems.length === 1 ? 'One thing' : `${problems.length} things` }} to mend before saving</span>
+      <span
+        v-else-if="!changed"
+        class="quiet small"
+      >Saved</span>
+      <p
+        v-if="problem"
+        class="problem"
+        role="alert"
+      >
+        {{ problem }}
+      </p>
     </div>
     <ChangeEffect
       v-if="effect"
@@ -157,16 +177,25 @@ function download() {
 </template>
 
 <style scoped>
-.ask { display: grid; grid-template-columns: 270px 1fr; gap: 22px; }
+.ask { display: grid; grid-template-columns: 224px minmax(0, 1fr) 320px; gap: 12px 20px; align-items: start; }
 .pieces { display: flex; flex-direction: column; gap: 4px; }
 .piece {
   display: flex; flex-direction: column; text-align: left; font: inherit; color: inherit; background: none;
-  border: 1px solid var(--rule); border-left: 4px solid var(--rule); padding: 5px 10px; cursor: pointer;
+  border: 1px solid var(--rule); border-left: 4px solid var(--rule); padding: 3px 10px; cursor: pointer;
 }
 .piece[aria-current='true'] { border-left-color: var(--petrol); background: var(--petrol-pale); }
-.try { margin-top: 18px; padding-top: 12px; border-top: 1px solid var(--rule); }
+.right { position: sticky; top: 8px; max-height: calc(100vh - 90px); overflow: auto; }
+.try { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
 .foot {
-  margin-top: 16px; position: sticky; bottom: 0; background: var(--sheet); padding-bottom: 8px; z-index: 2;
-  padding-top: 12px; border-top: 1px solid var(--rule);
+  grid-column: 1 / -1; position: sticky; bottom: 0; background: var(--sheet); padding: 10px 0 8px; z-index: 2;
+  border-top: 1px solid var(--rule);
+}
+@media (max-width: 1080px) {
+  .ask { grid-template-columns: 200px minmax(0, 1fr); }
+  .right { grid-column: 2; position: static; max-height: none; }
+}
+@media (max-width: 700px) {
+  .ask { grid-template-columns: minmax(0, 1fr); }
+  .right { grid-column: 1; }
 }
 </style>

@@ -8,6 +8,8 @@ const bringing = ref(false)
 const people = ref<ListedPerson[]>([])
 const columns = ref<string[]>([])
 const editing = ref<{ person: ListedPerson, at: number | null } | null>(null)
+/** Who gets another time. */
+const excepting = ref<ListedPerson | null>(null)
 const filter = ref('')
 const { busy, problem, attempt } = useAttempt()
 
@@ -55,6 +57,11 @@ async function keepPerson(person: ListedPerson) {
 async function removePerson() {
   const index = editing.value?.at
   if (index !== null && index !== undefined) await save(people.value.filter((_, other) => other !== index), columns.value)
+}
+
+function except() {
+  excepting.value = editing.value?.person ?? null
+  editing.value = null
 }
 
 async function erasePerson() {
@@ -182,7 +189,15 @@ function levelWord(note: RosterNote): string {
       @keep="keepPerson"
       @remove="removePerson"
       @erase="erasePerson"
+      @except="except"
       @close="editing = null"
+    />
+    <ExceptionDialog
+      v-if="excepting"
+      :holder="excepting.id"
+      :group="false"
+      :name="excepting.name"
+      @close="excepting = null"
     />
   </div>
 </template>

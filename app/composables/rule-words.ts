@@ -1,0 +1,112 @@
+import type { BriefDocument, ExceptionDocument, RequirementDocument } from '#core/brief/document'
+import { plainTitle } from '#core/brief/document'
+import { propertyOf } from '#core/formats/properties'
+import { formatById } from '#core/formats/registry'
+import type { Strictness } from '#core/names/strictness'
+import type { Person } from '#core/roster/types'
+import { describeCondition, sayAskedSize } from '#core/wording/en/conditions'
+
+// The rest of a rule in words, a line each: what is read first is the same that opens for changing.
+
+const joined = (words: readonly (string | false | undefined)[]): string => words.filter(Boolean).join('; ')
+
+export function sayFormats({ formats = [], extensionCase = 'any' }: RequirementDocument): string {
+  const each = formats.map(({ id, measured = {} }) => {
+    const asked = Object.entries(measured)
+      .map(([property, condition]) => `${propertyOf(property)?.label ?? property} ${describeCondition(condition, property)}`)
+    return `${formatById(id)?.label ?? id} (${id})${asked.length > 0 ? `, ${asked.join(', ')}` : ''}`
+  })
+  return joined([
+    each.length > 0 ? each.join(' or ') : 'any format',
+    extensionCase !== 'any' && `extension in ${extensionCase === 'lower' ? 'small letters' : 'capitals'}`,
+  ])
+}
+
+export function sayCount({ count = { from: 1, to: 1 }, volumes, optional }: RequirementDocument): string {
+  const from = count.from ?? 1
+  const { to, by } = count
+  const pieces = (number: number) => (number === 1 ? '1 piece' : `${number} pieces`)
+  const bounded = from === to ? pieces(from) : `${from} to ${pieces(to ?? from)}`
+  const many = to === undefined ? `at least ${pieces(from)}` : bounded
+  return joined([
+    volumes ? `as many volumes as the names say ({${volumes.number}} of {${volumes.of}})` : many,
+    !volumes && by !== undefined && `told apart by {${by}}`, optional && 'may be left out',
+  ])
+}
+
+/** Minutes of an ISO 8601 duration of days and shorter. */
+export function minutesOf(duration: string | undefined): number {
+  const [, days, hours, minutes, seconds] = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?$/.exec(duration ?? '') ?? []
+  return Number(days ?? 0) * 1440 + Number(hours ?? 0) * 60 + Number(minutes ?? 0) + Number(seconds ?? 0) / 60
+}
+
+type Times = Pick<RequirementDocument, 'due' | 'grace' | 'correctBy'>
+
+/** `whole`: what holds for the whole brief where nothing of its own is said. */
+export function sayTimes({ due, grace, correctBy }: Times, zone: string | undefined, whole?: Times): string {
+  const own = due ?? grace ?? correctBy
+  if (own === undefined && whole) return `${sayTimes(whole, zone)} (as the whole brief)`
+  const minutes = minutesOf(grace ?? whole?.grace)
+  const until = due ?? whole?.due
+  return joined([
+    until ? sayTime(until, zone) : 'no due time', until !== undefined && minutes > 0 && `${Math.round(minutes)} minutes of grace`,
+    correctBy !== undefined && `corrections until ${sayTime(correctBy, zone)}`,
+  ])
+}
+
+export function sayOwers({ holder, owedBy }: RequirementDocument, document: Pick<BriefDocument, 'holder'>, people: readonly Person[]): string {
+  const each = (holder ?? document.holder ?? 'person') === 'person' ? 'each person' : 'each group'
+  const names = (owedBy?.people ?? []).map(id => people.find(person => person.id === id)?.name ?? id)
+  const only = [...owedBy?.groups ?? [], ...names]
+  return only.length > 0 ? `${each}, only ${sayList(only)}` : each
+}
+
+/** The first few of many, and how many more. */
+function sayList(list: readonly string[]): string {
+  return list.length > 3 ? `${list.slice(0, 3).join(', ')} and ${list.length - 3} more` : list.join(', ')
+}
+
+export function sayFiles({ size, keep = 'latest', locked = 'refuse' }: RequirementDocument): string {
+  return joined([
+    size ? sayAskedSize(size.from ?? 1, size.to ?? null) : 'any size',
+    { latest: 'of several the latest counts', first: 'of several the first counts', all: 'all of several are judged' }[keep],
+    locked === 'accept' && 'may need a password',
+  ])
+}
+
+export function sayBeside({ companions = [], copies = [] }: RequirementDocument): string {
+  const extensions = companions.map(({ extension, required }) => `.${extension}${required ? ' needed' : ''}`)
+  return joined([
+    extensions.length > 0 ? `with ${extensions.join(', ')}` : 'what usually lies beside',
+    copies.length > 0 && `the same in ${copies.join(', ')}`,
+  ])
+}
+
+export function sayWords({ id, title, note }: RequirementDocument): string {
+  return joined([
+    typeof title === 'object' && `titles by ${title.byColumn}`, note ? `note: ${note.length > 60 ? `${note.slice(0, 60)} …` : note}` : 'no note',
+    `id ${id}`,
+  ])
+}
+
+export function sayStrictness(own: Partial<Strictness> | undefined, whole?: Partial<Strictness>): string {
+  if (own === undefined && whole !== undefined) return `${sayStrictness(whole)} (as the whole brief)`
+  const key = strictnessKey({ ...whole, ...own })
+  const { letterCase = 'exact', separators = 'exact', accents = 'ignore' } = { ...whole, ...own }
+  return STRICTNESS_CHOICES.find(one => one.key === key)?.label
+    ?? joined([`letter case ${word(letterCase)}`, `separators ${word(separators)}`, `accents ${word(accents)}`])
+}
+const word = (kind: 'exact' | 'ignore') => (kind === 'exact' ? 'exact' : 'free')
+
+/** Whom an exception is for, for what, and what is different for them. */
+export function sayException(one: ExceptionDocument, document: BriefDocument, people: readonly Person[]): string {
+  const requirement = document.requirements.find(other => other.id === one.requirement)
+  const { person, group } = one.for
+  const who = person === undefined ? `group ${group ?? ''}` : people.find(other => other.id === person)?.name ?? person
+  const different = joined([
+    one.owed === false && 'not owed', one.due !== undefined && `until ${sayTime(one.due, document.zone)}`,
+    one.correctBy !== undefined && `corrections until ${sayTime(one.correctBy, document.zone)}`,
+  ])
+  const what = requirement ? plainTitle(requirement) : 'everything'
+  return `${who}, ${what}: ${different || 'nothing different yet'}${one.reason ? ` (${one.reason})` : ''}`
+}
