@@ -80,7 +80,7 @@ const excepted = computed(() => {
     <div class="lines">
       <RuleLine
         label="Formats"
-        :words="sayFormats(model)"
+        :words="sayAccepted(model)"
         :problems="at('formats', 'extensionCase')"
       >
         <FormatConditions v-model="formats" />

@@ -10,7 +10,7 @@ import { describeCondition, sayAskedSize } from '#core/wording/en/conditions'
 
 const joined = (words: readonly (string | false | undefined)[]): string => words.filter(Boolean).join('; ')
 
-export function sayFormats({ formats = [], extensionCase = 'any' }: RequirementDocument): string {
+export function sayAccepted({ formats = [], extensionCase = 'any' }: RequirementDocument): string {
   const each = formats.map(({ id, measured = {} }) => {
     const asked = Object.entries(measured)
       .map(([property, condition]) => `${propertyOf(property)?.label ?? property} ${describeCondition(condition, property)}`)

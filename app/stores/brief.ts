@@ -9,11 +9,14 @@ import type { BriefAnswer, ListedPerson, Role } from '#shared/answers'
 export const useBrief = defineStore('brief', () => {
   const current = ref<BriefAnswer | null>(null)
   const jobs = useJobs()
+  /** What is asked was changed here and is not saved. */
+  const unsaved = ref(false)
   const open = () => ({ id: current.value?.id ?? '' })
 
   async function load(id: string) {
     if (current.value?.id !== id) current.value = null
     current.value = await api('GET /api/briefs/:id', { id })
+    unsaved.value = readDraft(id) !== null
   }
 
   async function reload() {
@@ -69,7 +72,7 @@ export const useBrief = defineStore('brief', () => {
   })
 
   return {
-    current, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
+    current, unsaved, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
     takeBackOffer, erase, endShare,
   }
 })

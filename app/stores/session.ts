@@ -26,11 +26,13 @@ export const useSession = defineStore('session', () => {
 
   async function signOut() {
     await api('DELETE /api/session')
+    dropAllDrafts()
     account.value = null
   }
 
   async function close(password: string) {
     await api('DELETE /api/account', { body: { password } })
+    dropAllDrafts()
     account.value = null
   }
 

@@ -17,7 +17,7 @@ test.beforeAll(async ({ browser, baseURL }) => {
   await joinAs(page, address, ACCOUNT)
 })
 
-async function openBrief(document: { requirements: object[] }): Promise<string> {
+async function openBrief(document: Record<string, unknown> & { requirements: object[] }): Promise<string> {
   const send = sender(page, address)
   const { id } = await send('post', '/api/briefs', { title: 'Asked', document })
   await send('put', `/api/briefs/${id}/roster`, { people, columns: ['id', 'given', 'family', 'name', 'group', 'shift'] })
@@ -235,4 +235,41 @@ test('somebody gets another time from the list and from a pigeonhole', async () 
   expect((await saved(id)).exceptions).toEqual([
     { for: { person: 's1' }, due: '2026-10-20T12:00:00+01:00' }, { for: { person: 's2' }, requirement: 'note', owed: false },
   ])
+})
+
+test('what is changed and not saved is kept over a reload, marked, and dropped or taken over; signing out leaves nothing of it', async () => {
+  const id = await openBrief(START)
+  const notice = page.locator('.kept')
+  await page.getByLabel('What is it?').fill('Another note')
+  await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
+  const reload = async () => {
+    await page.reload()
+    await page.locator('html[data-hydrated]').waitFor()
+  }
+  await reload()
+  await expect(notice).toContainText('is here again')
+  await expect(page.getByLabel('What is it?')).toHaveValue('Another note')
+  await expect(page.getByRole('navigation', { name: 'Steps of this brief' })).toContainText('1 asked, not saved')
+  await accessible(page)
+  await notice.getByRole('button', { name: 'Drop them' }).click()
+  await expect(page.getByLabel('What is it?')).toHaveValue('Note')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  // somebody else saves meanwhile
+  await page.getByLabel('What is it?').fill('My note')
+  await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
+  await sender(page, address)('put', `/api/briefs/${id}/document`, { ...START, title: 'Changed by another' })
+  await reload()
+  await expect(notice).toContainText('what is asked was changed since then')
+  await expect(page.getByLabel('What is it?')).toHaveValue('Note')
+  await notice.getByRole('button', { name: 'Look at my changes' }).click()
+  await expect(page.getByLabel('What is it?')).toHaveValue('My note')
+  await save()
+  await reload()
+  await expect(page.getByLabel('What is it?')).toHaveValue('My note')
+  await expect(notice).toBeHidden()
+  await page.getByLabel('What is it?').fill('Left behind')
+  await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('heading', { name: 'Sign in' }).waitFor()
+  expect(await page.evaluate(() => Object.keys(localStorage).filter(key => key.includes('draft')))).toEqual([])
 })

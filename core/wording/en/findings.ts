@@ -261,7 +261,7 @@ function sayLookAlike({ char, kind }: LookAlike): string {
 }
 
 /** Accepted formats as people read them. */
-export function sayFormats(ids: readonly string[]): string {
+function sayFormats(ids: readonly string[]): string {
   return ids.map(formatLabel).join(' or ')
 }
 

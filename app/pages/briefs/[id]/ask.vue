@@ -16,13 +16,40 @@ const { busy, problem, attempt } = useAttempt()
 const roster = computed(() => brief.current?.roster ?? null)
 const changed = computed(() => JSON.stringify(draft.value) !== saved.value)
 
+/** Changes of before that are not saved: here again, or begun on a rule that somebody has changed since. */
+const kept = shallowRef<(KeptDraft & { stands: boolean }) | null>(null)
+
 watch(() => brief.current?.document, (document) => {
+  const id = brief.current?.id ?? ''
   draft.value = document ? structuredClone(toRaw(document)) : newDocument(brief.current?.title ?? '', brief.current?.roster?.people ?? [])
   saved.value = document ? JSON.stringify(draft.value) : ''
+  const before = readDraft(id)
+  kept.value = before && { ...before, stands: before.base === saved.value }
+  if (kept.value?.stands) draft.value = structuredClone(kept.value.document)
   chosen.value = Math.min(chosen.value, draft.value.requirements.length - 1)
 }, { immediate: true })
 
+/** Nothing that was changed is lost with the page. */
+function keep() {
+  const { id } = brief.current ?? {}
+  // what was begun on another rule stays as it is until it is decided on
+  if (id === undefined || (kept.value && !kept.value.stands)) return
+  if (changed.value && saved.value) keepDraft(id, { base: saved.value, document: draft.value, at: new Date().toISOString() })
+  else dropDraft(id)
+  brief.unsaved = changed.value && saved.value !== ''
+}
+function takeOver() {
+  if (kept.value) draft.value = structuredClone(kept.value.document)
+  kept.value = null
+}
+function drop() {
+  dropDraft(brief.current?.id ?? '')
+  draft.value = JSON.parse(saved.value) as BriefDocument
+  kept.value = null
+}
+
 watch(draft, async (document) => {
+  keep()
   problems.value = await findProblems(document, roster.value?.columns)
 }, { deep: true, immediate: true })
 
@@ -58,13 +85,27 @@ async function save() {
   await attempt(async () => {
     const weighed = received.value && saved.value ? await rules.weigh(brief.current?.id ?? '', draft.value) : null
     if (weighed && weighed.worse + weighed.better > 0) effect.value = weighed
-    else await brief.saveDocument(draft.value, false)
+    else await write(false)
   })
+}
+
+/** What is saved is no draft any more; what could not be saved still is. */
+async function write(keepEarlier: boolean) {
+  const id = brief.current?.id ?? ''
+  const before = readDraft(id)
+  dropDraft(id)
+  try {
+    await brief.saveDocument(draft.value, keepEarlier)
+  }
+  catch (error) {
+    if (before) keepDraft(id, before)
+    throw error
+  }
 }
 
 async function saveAll(keep: boolean) {
   await attempt(async () => {
-    await brief.saveDocument(draft.value, keep)
+    await write(keep)
   })
   effect.value = null
 }
@@ -80,6 +121,27 @@ function download() {
 
 <template>
   <div class="ask">
+    <p
+      v-if="kept"
+      class="kept row"
+      role="status"
+    >
+      <span v-if="kept.stands"><b>Not saved yet:</b> what you changed {{ sayTime(kept.at) }} is here again.</span>
+      <span v-else>What you changed {{ sayTime(kept.at) }} was not saved, and what is asked was changed since then.</span>
+      <el-button
+        v-if="!kept.stands"
+        size="small"
+        @click="takeOver"
+      >
+        Look at my changes
+      </el-button>
+      <el-button
+        size="small"
+        @click="drop"
+      >
+        Drop them
+      </el-button>
+    </p>
     <div class="left stack">
       <nav
         class="pieces"
@@ -155,6 +217,10 @@ function download() {
         class="problem"
       >{{ problems.length === 1 ? 'One thing' : `${problems.length} things` }} to mend before saving</span>
       <span
+        v-else-if="changed && saved"
+        class="quiet small"
+      >Not saved yet; kept in this browser</span>
+      <span
         v-else-if="!changed"
         class="quiet small"
       >Saved</span>
@@ -178,6 +244,7 @@ function download() {
 
 <style scoped>
 .ask { display: grid; grid-template-columns: 224px minmax(0, 1fr) 320px; gap: 12px 20px; align-items: start; }
+.kept { grid-column: 1 / -1; margin: 0; padding: 6px 12px; background: var(--to-fix-pale); }
 .pieces { display: flex; flex-direction: column; gap: 4px; }
 .piece {
   display: flex; flex-direction: column; text-align: left; font: inherit; color: inherit; background: none;
