@@ -23,6 +23,8 @@ export default defineNuxtConfig({
   alias: { '#core': core },
   compatibilityDate: '2026-01-01',
   nitro: {
+    // made small once, at build, and sent as each browser takes it
+    compressPublicAssets: { brotli: true, gzip: true },
     // a worker's script needs the same isolation headers as its page, or it never answers
     routeRules: {
       '/_nuxt/**': {

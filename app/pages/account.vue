@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { NotedEvent, OpenInvitation } from '#shared/answers'
 
+useHead({ title: 'Your account · Usitor' })
 const session = useSession()
 const listed = ref<Awaited<ReturnType<typeof session.listSessions>> | null>(null)
 const invitations = ref<OpenInvitation[]>([])

@@ -3,6 +3,7 @@ import { JsonError, parseBrief } from '#core/brief/parse'
 import { showBytes } from '#core/text/show'
 import type { DeskBrief } from '#shared/answers'
 
+useHead({ title: 'Your briefs · Usitor' })
 const desk = useDesk()
 const { problem, attempt: act } = useAttempt()
 const making = ref(false)

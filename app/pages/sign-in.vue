@@ -4,6 +4,7 @@ const route = useRoute()
 const invitation = computed(() => (typeof route.query.invitation === 'string' ? route.query.invitation : undefined))
 /** Making an account: as the first visitor, or with an invitation. */
 const making = computed(() => session.first || invitation.value !== undefined)
+useHead({ title: () => `${making.value ? 'Make your account' : 'Sign in'} · Usitor` })
 const form = reactive({ mail: '', name: '', password: '' })
 const problems = ref<Record<string, string>>({})
 const { busy, problem, attempt } = useAttempt((error) => {

@@ -15,6 +15,23 @@ test('health, readiness and metrics are told; what is nothing is 404 and no page
   }
 })
 
+test('files of the application travel compressed, as the browser takes them, and are the same (RFC 9110 §12.5.3)', async ({ page }) => {
+  const paths: string[] = []
+  page.on('response', answer => answer.url().endsWith('.js') && paths.push(new URL(answer.url()).pathname))
+  await page.goto('/sign-in')
+  await page.locator('html[data-hydrated]').waitFor()
+  const asked = (encoding: string, path: string) => fetch(new URL(path, page.url()), { headers: { 'accept-encoding': encoding } })
+  let compressed = 0
+  for (const path of paths) {
+    const plain = await asked('identity', path)
+    const brotli = await asked('br', path)
+    expect(await brotli.text()).toBe(await plain.text())
+    if (brotli.headers.get('content-encoding') === 'br') compressed++
+  }
+  // what is smaller than a packet is not worth it
+  expect(compressed).toBeGreaterThan(0)
+})
+
 test('answers with data are kept by nobody on the way, carry a request id, and trust no header about where they came from', async ({ request }) => {
   const answer = await request.get('/api/session', { headers: { 'x-forwarded-proto': 'https', 'x-forwarded-for': '10.9.9.9' } })
   expect(answer.headers()['cache-control']).toBe('no-store')

@@ -24,6 +24,7 @@ async function openBrief(document: Record<string, unknown> & { requirements: obj
   await page.goto(`/briefs/${id}/ask`)
   await page.locator('html[data-hydrated]').waitFor()
   await expect(page.locator('nav.pieces > .piece')).toHaveCount(document.requirements.length)
+  await expect(page).toHaveTitle(/^Ask · .+ · Usitor$/)
   return id
 }
 const saved = async (id: string) => (await (await page.request.get(`/api/briefs/${id}`)).json()).document
@@ -271,5 +272,6 @@ test('what is changed and not saved is kept over a reload, marked, and dropped o
   await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
   await page.getByRole('button', { name: 'Sign out' }).click()
   await page.getByRole('heading', { name: 'Sign in' }).waitFor()
+  await expect(page).toHaveTitle('Sign in · Usitor')
   expect(await page.evaluate(() => Object.keys(localStorage).filter(key => key.includes('draft')))).toEqual([])
 })

@@ -10,6 +10,15 @@ const STEPS = [
   { key: 'check', label: 'Check' }, { key: 'follow-up', label: 'Follow up' },
 ] as const
 
+/** A tab, a bookmark and the list of pages visited say which step of which brief it is. */
+useHead({
+  title: () => {
+    const last = route.path.split('/').at(-1) ?? ''
+    const step = STEPS.find(one => one.key === last)?.label ?? (last === 'print' ? 'To print' : '')
+    return [step, brief.current?.title ?? '', 'Usitor'].filter(Boolean).join(' · ')
+  },
+})
+
 const facts = computed(() => {
   const now = brief.current
   const age = now?.check?.stale ? 'out of date' : 'up to date'
