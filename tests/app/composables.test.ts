@@ -58,7 +58,7 @@ describe('a drawn rule', () => {
     const said = OWN_FIELDS.map(({ name, field }) => sayPart(drawTemplate(`{${name}}`, false)?.[0] as never, { [name]: field }))
     expect(said).toEqual([
       'a number, 2 digits, from 1', 'a version, 3 digits', 'a milestone\'s number, 2 digits', 'a date, yyyy-MM-dd',
-      'one of: draft, final', 'free text',
+      'a week, YYYY-\'W\'ww', 'one of: draft, final', 'free text',
     ])
   })
   const ownWord = (name: string) => (name === 'family' ? 'Marsh Reed' : `{${name}}`)
