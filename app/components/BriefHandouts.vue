@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BriefDocument } from '#core/brief/document'
-import { hashBytes, hashStream } from '../workers/hashes'
+import { hashBlob } from '../workers/hashes'
 
 /** Files that were given out to start from: one that comes back unchanged is nobody's work. */
 const model = defineModel<BriefDocument>({ required: true })
@@ -8,7 +8,6 @@ const input = ref<HTMLInputElement | null>(null)
 /** What was dropped just now, by its hash; the brief keeps hashes alone. */
 const names = ref<Record<string, string>>({})
 const { busy, problem, attempt } = useAttempt()
-const IN_MEMORY = 16 * 1024 * 1024
 
 const list = computed({
   get: () => model.value.handouts ?? [],
@@ -20,7 +19,7 @@ const list = computed({
 async function take(files: FileList | null | undefined) {
   await attempt(async () => {
     for (const file of files ?? []) {
-      const hash = file.size > IN_MEMORY ? await hashStream(file) : await hashBytes(new Uint8Array(await file.arrayBuffer()))
+      const hash = await hashBlob(file)
       names.value = { ...names.value, [hash]: file.name }
       if (!list.value.includes(hash)) list.value = [...list.value, hash]
     }

@@ -3,7 +3,7 @@ import type { ExceptionDocument } from '#core/brief/document'
 
 /** Gives one holder more time, or excuses them, from wherever they stand: saved with what is asked. */
 const props = defineProps<{ holder: string, group: boolean, name: string, requirement?: string }>()
-const emit = defineEmits<{ close: [], saved: [] }>()
+const emit = defineEmits<{ close: [] }>()
 const brief = useBrief()
 const { busy, problem, attempt } = useAttempt()
 
@@ -23,7 +23,6 @@ async function save(kept: boolean) {
     const exceptions = [...(document.exceptions ?? []).filter(one => !same(one)), ...(kept ? [toRaw(form.value)] : [])]
     const { exceptions: _, ...rest } = document
     await brief.saveDocument({ ...rest, ...(exceptions.length > 0 ? { exceptions } : {}) }, false)
-    emit('saved')
     emit('close')
   })
 }

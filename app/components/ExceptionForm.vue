@@ -8,11 +8,7 @@ const model = defineModel<ExceptionDocument>({ required: true })
 const props = defineProps<{ document: BriefDocument, roster: Roster | null, /** Whom it is for stands already. */ fixed?: boolean }>()
 
 const groups = computed(() => [...new Set(props.roster?.people.map(person => person.group).filter(Boolean))].sort())
-function put(changes: Partial<ExceptionDocument>) {
-  const next = { ...model.value, ...changes }
-  for (const key of Object.keys(changes) as (keyof ExceptionDocument)[]) if (next[key] === undefined) Reflect.deleteProperty(next, key)
-  model.value = next
-}
+const put = (changes: Partial<ExceptionDocument>) => (model.value = withChanges(model.value, changes))
 const whom = computed({
   get: () => (model.value.for.person === undefined ? `g:${model.value.for.group ?? ''}` : `p:${model.value.for.person}`),
   set: (key: string) => put({ for: key.startsWith('p:') ? { person: key.slice(2) } : { group: key.slice(2) } }),

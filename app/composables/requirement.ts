@@ -5,10 +5,10 @@ import type { Fields } from './parts'
 import type { BriefProblem } from '#core/brief/read'
 import type { RequirementDocument } from '#core/brief/document'
 
-/** A requirement with some keys put anew; what is `undefined` is taken out of it. */
-export function withChanges(requirement: RequirementDocument, changes: Partial<RequirementDocument>): RequirementDocument {
-  const next = { ...requirement, ...changes }
-  for (const key of Object.keys(changes) as (keyof RequirementDocument)[]) if (next[key] === undefined) Reflect.deleteProperty(next, key)
+/** A part of a document with some keys put anew; what is `undefined` is taken out of it. */
+export function withChanges<T extends object>(part: T, changes: Partial<T>): T {
+  const next = { ...part, ...changes }
+  for (const key of Object.keys(changes) as (keyof T)[]) if (next[key] === undefined) Reflect.deleteProperty(next, key)
   return next
 }
 

@@ -5,12 +5,10 @@ import type { Opening } from '#core/arrivals/incoming'
 import type { CopyPlan } from '#shared/answers'
 import { openArrivals } from '#core/arrivals/open'
 import type { ChosenFile, HandOver } from '../composables/handing'
-import { hashBytes, hashStream } from './hashes'
+import { hashBlob } from './hashes'
 import { keepAsBlob, takeFiles } from './sources'
 
 configure({ useWebWorkers: false })
-
-const IN_MEMORY = 16 * 1024 * 1024
 
 /**
  * Makes the corrected copy of files that are only at hand here: the folder is chosen again, each file is known by its bytes.
@@ -30,7 +28,7 @@ async function make(
   let packed = 0
   for (const [index, file] of incoming.entries()) {
     const { blob } = await file.open()
-    const hash = blob.size > IN_MEMORY ? await hashStream(blob) : await hashBytes(new Uint8Array(await blob.arrayBuffer()))
+    const hash = await hashBlob(blob)
     const places = wanted.get(hash) ?? []
     wanted.delete(hash)
     for (const { to } of places) {

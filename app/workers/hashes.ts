@@ -9,6 +9,14 @@ export async function hashBytes(bytes: Uint8Array<ArrayBuffer>): Promise<string>
   return [...digest].map(byte => byte.toString(16).padStart(2, '0')).join('')
 }
 
+/** Files up to this size are read once, and hashed in memory. */
+export const IN_MEMORY = 16 * 1024 * 1024
+
+/** SHA-256 of a file of any size. */
+export async function hashBlob(blob: Blob): Promise<string> {
+  return blob.size > IN_MEMORY ? hashStream(blob) : hashBytes(new Uint8Array(await blob.arrayBuffer()))
+}
+
 /** The same of a large file, stretch by stretch: the browser's own digest takes whole buffers only. */
 export async function hashStream(blob: Blob, signal?: AbortSignal): Promise<string> {
   const hash = await createSHA256()

@@ -12,7 +12,7 @@ import type { FileFacts } from '#shared/requests'
 import type { AnswerOf, CallArguments, CallOf, RouteKey } from '#shared/routes'
 import { encodeBody, requestOf } from '#shared/routes'
 import type { ChosenFile, HandOver } from '../composables/handing'
-import { hashBytes, hashStream } from './hashes'
+import { hashBytes, hashStream, IN_MEMORY } from './hashes'
 import type { BlobSource } from './sources'
 import { keepAsBlob, takeFiles } from './sources'
 
@@ -38,8 +38,6 @@ const SMALL = 1024 * 1024
 const BATCH_BYTES = 8 * 1024 * 1024
 const BATCH_FILES = 200
 const STRETCH = 4 * 1024 * 1024
-/** Files up to this size are read once, hashed and identified in memory. */
-const IN_MEMORY = 16 * 1024 * 1024
 /** Opening a file takes longer than reading it: many are opened at once, as far as memory goes. */
 const READ_AT_ONCE = 32
 const READ_BYTES_AT_ONCE = 64 * 1024 * 1024
