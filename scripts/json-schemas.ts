@@ -25,7 +25,7 @@ export function reportSchema(): Schema {
   const count: Schema = { type: 'integer', minimum: 0 }
   const range: Schema = { type: 'array', items: count, minItems: 2, maxItems: 2 }
   const difference = growing({
-    part: { type: 'string' }, kind: oneOf(
+    part: { type: 'string' }, label: { type: 'string' }, kind: oneOf(
       'absent', 'misspelt', 'order', 'separator', 'digits', 'letter-case', 'extra', 'date-order', 'date-range', 'not-allowed',
       'other-person',
     ),

@@ -49,7 +49,7 @@ export interface DeskBrief {
 
 /** A person of a brief's list, with the days between which they belong to it. */
 export interface ListedPerson extends Person { from?: string | null, until?: string | null }
-export interface StoredRoster { people: ListedPerson[], columns: string[] }
+export interface StoredRoster { people: ListedPerson[], columns: string[], headings?: Record<string, string> }
 /** What was received at once. */
 export interface IntakeInfo {
   id: string

@@ -5,6 +5,7 @@ import { RULING_KINDS } from '#core/checking/input'
 import type { Fault } from '#core/formats/faults'
 import { readFault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
+import { ROSTER_COLUMNS } from '#core/names/roster-columns'
 import type { Role, StoredRoster } from './answers'
 import { isStorable } from './storable'
 
@@ -60,7 +61,10 @@ export const briefRequest = exact({ title, document: yup.mixed<NonNullable<unkno
 export const documentRequest = yup.mixed<NonNullable<unknown>>()
 export const atHandRequest = exact({ atHand: yes })
 export const rootRequest = exact({ root: plainText(255).required('is missing'), asIs: yes })
-export const copyBriefRequest = exact({ title, due: plainText(40).nullable().defined(), samePeople: yes })
+export const copyBriefRequest = exact({
+  title, due: plainText(40).nullable().defined(), samePeople: yes, exceptions: yup.boolean(),
+  moves: yup.array(plainText(200).required()).max(5000, 'holds more than 5,000'),
+})
 
 const day = yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, 'is no day such as 2026-10-16').nullable()
 /** The list's own columns may be called anything: they are looked at as data, never as keys of a schema. */
@@ -79,6 +83,7 @@ export const rosterRequest = exact({
     from: day, until: day,
   }), 0, 200_000),
   columns: yup.array(text(200)).max(120).required('is missing'),
+  headings: exact(Object.fromEntries(ROSTER_COLUMNS.map(({ name }) => [name, text(200).optional()]))).optional(),
 }) as unknown as yup.Schema<StoredRoster>
 
 export const memberRequest = exact({

@@ -1,6 +1,7 @@
 import type { InferType } from 'yup'
 import type { BriefDocument } from '#core/brief/document'
 import type { ChangeEffect } from '#core/reporting/change-effect'
+import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
   BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeskBrief, Figures, Found, HolderSlip, Members, NotedEvent, OpenInvitation,
@@ -59,6 +60,8 @@ export interface Routes {
   'PUT /api/briefs/:id/roster': { body: StoredRoster, answer: { number: number } }
   'PATCH /api/briefs/:id/roots': { body: InferType<typeof rootRequest>, answer: Done }
   'GET /api/briefs/:id/received': { answer: string[] }
+  /** What the same people wrote for briefs before, for trying a rule on. */
+  'GET /api/briefs/:id/earlier': { answer: EarlierBrief[] }
   'GET /api/briefs/:id/members': { answer: Members }
   'PUT /api/briefs/:id/members': { body: InferType<typeof memberRequest>, answer: Done }
   'DELETE /api/briefs/:id/members/:member': { answer: Done }

@@ -41,7 +41,7 @@ async function look() {
 
 const asText = (rule: WeighedRule) => (rule.folder === undefined ? rule.name : `${rule.folder}/${rule.name}`)
 const saidFields = (rule: WeighedRule) =>
-  (drawTemplate(asText(rule), true) ?? []).flatMap(part => (part.kind === 'field' ? [sayPart(part, rule.fields)] : []))
+  (drawTemplate(asText(rule), true) ?? []).flatMap(part => (part.kind === 'field' ? [sayPart(part, rule.fields, props.roster.headings)] : []))
 function sayTakes(rule: WeighedRule): string {
   const of = [
     `${rule.accepts.length} of ${right.value.length} right names`,

@@ -159,6 +159,14 @@ function setEnd(key: 'from' | 'to', text: string) {
             @update:model-value="emit('field', { ...field, to: $event ?? undefined })"
           />
         </label>
+        <el-checkbox
+          data-key="fields.number.zeros"
+          :model-value="field.zeros === 'free'"
+          size="small"
+          @update:model-value="emit('field', { ...field, zeros: $event ? 'free' : undefined })"
+        >
+          zeros in front may be left out
+        </el-checkbox>
       </template>
       <el-checkbox
         v-else

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ListedPerson } from '#shared/answers'
 
-const props = defineProps<{ person: ListedPerson, known: boolean, extra: string[], owns: boolean }>()
+const props = defineProps<{ person: ListedPerson, known: boolean, extra: string[], owns: boolean, groupWord: string }>()
 const emit = defineEmits<{ keep: [person: ListedPerson], remove: [], except: [], erase: [], close: [] }>()
 const form = reactive(structuredClone(toRaw(props.person)))
 const aliases = ref(props.person.aliases.join(' | '))
@@ -38,7 +38,7 @@ function keep() {
       <label>Given name<el-input v-model="form.given" /></label>
       <label>Family name<el-input v-model="form.family" /></label>
       <label>Or one name, for a firm or somebody with one name only<el-input v-model="form.name" /></label>
-      <label>Group<el-input v-model="form.group" /></label>
+      <label>{{ groupWord }}<el-input v-model="form.group" /></label>
       <label>Mail address<el-input v-model="form.email" /></label>
       <label>Also called (several with | between)<el-input v-model="aliases" /></label>
       <label

@@ -6,7 +6,7 @@ import type { ColumnMeaning } from '#core/roster/columns'
 import type { Person } from '#core/roster/types'
 
 defineProps<{ busy: boolean, canCancel: boolean }>()
-const emit = defineEmits<{ keep: [people: Person[], columns: string[]], cancel: [] }>()
+const emit = defineEmits<{ keep: [people: Person[], columns: string[], headings: Record<string, string>], cancel: [] }>()
 
 const MEANINGS: { value: ColumnMeaning, label: string }[] = [
   { value: 'name', label: 'whole name' }, { value: 'given', label: 'given name' }, { value: 'family', label: 'family name' },
@@ -53,7 +53,8 @@ function describe(person: Person): string {
 
 function keep() {
   if (!read.value) return
-  emit('keep', read.value.roster.people, read.value.roster.columns)
+  const { people, columns, headings = {} } = read.value.roster
+  emit('keep', people, columns, headings)
 }
 const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“${delimiter}”`)
 </script>

@@ -8,6 +8,7 @@ const props = defineProps<{
   fields: Fields
   values: SampleValues
   columns: string[]
+  headings?: Record<string, string> | undefined
   folder?: boolean
   label: string
   problems: string[]
@@ -151,7 +152,7 @@ function setPrefix(place: number, prefix: number | null) {
           class="piece"
           :class="[part.kind, { on: opened === part.key }]"
           :aria-expanded="opened === part.key"
-          :aria-label="`${sampleOfPart(part, fields, values)}: ${sayPart(part, fields)}`"
+          :aria-label="`${sampleOfPart(part, fields, values)}: ${sayPart(part, fields, headings)}`"
           @click="opened = opened === part.key ? '' : part.key"
           @keydown="walk($event, at)"
         >
@@ -211,7 +212,7 @@ function setPrefix(place: number, prefix: number | null) {
               :aria-expanded="opened === part.key"
               @click="opened = opened === part.key ? '' : part.key"
             >
-              {{ sayPart(part, fields) }}
+              {{ sayPart(part, fields, headings) }}
             </button>
             <span
               v-else
@@ -279,7 +280,7 @@ function setPrefix(place: number, prefix: number | null) {
               next level
             </el-dropdown-item>
             <el-dropdown-item
-              v-for="(one, index) in personFields(columns)"
+              v-for="(one, index) in personFields(columns, headings)"
               :key="one.name"
               :command="`person:${one.name}`"
               :divided="index === 0"

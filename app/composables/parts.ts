@@ -82,14 +82,23 @@ function saySpaces(spaces: string | undefined): string {
   return spaces === '' ? 'spaces left out' : `spaces become ${spaces}`
 }
 
+/** What the list itself calls the columns that every list has. */
+type Headings = Readonly<Record<string, string>>
+
+/** A column as the list calls it, or in words. */
+function sayColumn(name: string, headings: Headings): string {
+  const heading = ownOf(headings, name) ?? (ownOf(PERSON_WORDS, name) === undefined ? name : undefined)
+  return heading === undefined ? ownOf(PERSON_WORDS, name) ?? '' : `“${heading}” of the list`
+}
+
 /** What a part is and how it is written, in words. */
-export function sayPart(part: DrawnPart, fields: Fields): string {
+export function sayPart(part: DrawnPart, fields: Fields, headings: Headings = {}): string {
   if (part.kind === 'literal') return `the text ${[...part.text].map(char => (char === ' ' ? 'space' : char)).join('')}`
   if (part.kind === 'level') return 'next level'
   const field = ownOf(fields, part.name)
   if (!field || field.type === 'roster') {
     return [
-      ownOf(PERSON_WORDS, part.name) ?? `"${part.name}" of the person`, sayPrefix(part.prefix),
+      sayColumn(part.name, headings), sayPrefix(part.prefix),
       CASE_WORDS[field?.case ?? 'as-is'], saySpaces(field?.spaces), field?.accents === 'strip' ? 'without accents' : '',
     ].filter(Boolean).join(', ')
   }
@@ -100,7 +109,8 @@ type OwnField = Exclude<Field, { type: 'roster' }>
 
 /** What a field of the file itself is, in words. */
 const FIELD_WORDS: { [T in OwnField['type']]: (field: Extract<OwnField, { type: T }>) => string } = {
-  number: ({ digits, from, to }) => `a number, ${countedDigits(digits)}${from ? `, from ${from}` : ''}${to === undefined ? '' : ` to ${to}`}`,
+  number: ({ digits, from, to, zeros }) =>
+    `a number, ${countedDigits(digits)}${zeros === 'free' ? ' or fewer' : ''}${from ? `, from ${from}` : ''}${to === undefined ? '' : ` to ${to}`}`,
   version: ({ digits, milestone }) => `${milestone ? 'a milestone\'s number' : 'a version'}, ${countedDigits(digits)}`,
   date: ({ pattern }) => `a date, ${pattern}`,
   week: ({ form, from, to }) => `a week, ${form ?? 'YYYY-\'W\'ww'}${from ? `, from ${from}` : ''}${to ? ` to ${to}` : ''}`,
@@ -113,9 +123,9 @@ function countedDigits(digits = 1): string {
 }
 
 /** Fields of a person that can stand in a name, with what they are. */
-export function personFields(columns: readonly string[]): { name: string, label: string }[] {
+export function personFields(columns: readonly string[], headings: Headings = {}): { name: string, label: string }[] {
   const known = columns.length > 0 ? columns : ['family', 'given', 'group']
-  return [...known, 'title'].map(name => ({ name, label: ownOf(PERSON_WORDS, name) ?? `"${name}" of the person` }))
+  return [...known, 'title'].map(name => ({ name, label: sayColumn(name, headings) }))
 }
 
 /** Kinds of fields of the file itself, with a field to begin with. */

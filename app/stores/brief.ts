@@ -3,7 +3,7 @@ import { offsetOf } from '#core/brief/read'
 import { openingFor } from '#core/arrivals/incoming'
 import type { BriefDocument } from '#core/brief/document'
 import type { Opening } from '#core/arrivals/incoming'
-import type { BriefAnswer, ListedPerson, Role } from '#shared/answers'
+import type { BriefAnswer, Role, StoredRoster } from '#shared/answers'
 
 /** The brief that lies open. */
 export const useBrief = defineStore('brief', () => {
@@ -31,8 +31,8 @@ export const useBrief = defineStore('brief', () => {
 
   const readRoot = (root: string, asIs: boolean) => api('PATCH /api/briefs/:id/roots', { ...open(), body: { root, asIs } })
 
-  async function saveRoster(people: ListedPerson[], columns: string[]) {
-    await api('PUT /api/briefs/:id/roster', { ...open(), body: { people, columns } })
+  async function saveRoster(roster: StoredRoster) {
+    await api('PUT /api/briefs/:id/roster', { ...open(), body: roster })
     await reload()
   }
 

@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import type { CopyOrder } from '#core/rules/copy-brief'
 import type { DeskBrief, ShareOffer } from '#shared/answers'
 
 export const useDesk = defineStore('desk', () => {
@@ -14,9 +15,11 @@ export const useDesk = defineStore('desk', () => {
 
   const make = (title: string, document?: NonNullable<unknown>) => api('POST /api/briefs', { body: { title, document } })
 
-  const copy = (id: string, order: { title: string, due: string | null, samePeople: boolean }) => api(
+  const copy = (id: string, order: CopyOrder) => api(
     'POST /api/briefs/:id/copy', { id, body: order },
   )
+
+  const documentOf = async (id: string) => (await api('GET /api/briefs/:id', { id })).document
 
   async function keepAtHand(brief: DeskBrief) {
     await api('PATCH /api/briefs/:id', { id: brief.id, body: { atHand: !brief.atHand } })
@@ -35,5 +38,5 @@ export const useDesk = defineStore('desk', () => {
 
   const search = (text: string) => api('GET /api/search', { query: { for: text } })
 
-  return { briefs, offers, loaded, answerOffer, search, load, make, copy, keepAtHand, remove }
+  return { briefs, offers, loaded, answerOffer, search, load, make, copy, documentOf, keepAtHand, remove }
 })

@@ -2,6 +2,7 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import type { BriefDocument } from '#core/brief/document'
+import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { Roster } from '#core/roster/types'
 import type { RulesWorker } from '~/workers/rules'
 import type { SampleWorker } from '~/workers/sample'
@@ -20,6 +21,10 @@ export const useRules = defineStore('rules', () => {
   const tryNames = (document: BriefDocument, roster: Roster, paths: string[]) => worker().tryNames(plain(document), plain(roster), paths)
   const learn = (right: string[], wrong: string[], roster: Roster, received: string[]) => worker().learn(right, wrong, plain(roster), received)
 
+  const earlier = (briefId: string) => api('GET /api/briefs/:id/earlier', { id: briefId })
+  const cost = (document: BriefDocument, requirementId: string, roster: Roster, before: readonly EarlierBrief[]) =>
+    worker().weighEarlier(plain(document), requirementId, plain(roster), before)
+
   let reader: Remote<SampleWorker> | null = null
   const readSample = (file: File) => {
     reader ??= wrap<SampleWorker>(new Worker(new URL('../workers/sample.ts', import.meta.url), { type: 'module' }))
@@ -30,5 +35,5 @@ export const useRules = defineStore('rules', () => {
   const received = (briefId: string) => api('GET /api/briefs/:id/received', { id: briefId })
   const departures = (checkId: string) => api('GET /api/checks/:id/departures', { id: checkId })
 
-  return { preview, tryNames, learn, readSample, weigh, received, departures }
+  return { preview, tryNames, learn, readSample, weigh, received, departures, earlier, cost }
 })

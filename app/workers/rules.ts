@@ -4,6 +4,7 @@ import { readBrief } from '#core/brief/read'
 import { learnRule } from '#core/learning/learn'
 import type { Learned, LearnedRule } from '#core/learning/learn'
 import type { Roster } from '#core/roster/types'
+import { weighEarlier } from '#core/rules/earlier-names'
 import type { RulePreview } from '#core/rules/preview'
 import { previewRule } from '#core/rules/preview'
 import type { TriedName } from '#core/rules/try-names'
@@ -45,5 +46,5 @@ async function learn(
   return { rules: weighed, conflicts }
 }
 
-export type RulesWorker = { preview: typeof preview, tryNames: typeof tryNames, learn: typeof learn }
-expose({ preview, tryNames, learn })
+export type RulesWorker = { preview: typeof preview, tryNames: typeof tryNames, learn: typeof learn, weighEarlier: typeof weighEarlier }
+expose({ preview, tryNames, learn, weighEarlier })

@@ -82,13 +82,14 @@ export function judgeFile(
   const format = settleFormat(view, unit)
   const findings: Finding[] = []
   const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf, unit.people)
-  const ofName = tellName(name, view, make)
+  const ofName = tellName(name, view, make, index.headings)
   if (ofName) findings.push(ofName)
   const doubled = name.verdict?.code === 'name.extension-doubled' && extensionFits(format.id, splitExtension(view.base).extension) !== false
   findings.push(...judgeContent(view, unit, format, handouts, doubled).map(verdict => make(verdict)))
   const folder = judgeFolder(view, unit, forms, name.form, name.captures, index)
   if (folder.verdict) {
-    const { differences, corrected } = folder
+    const { corrected } = folder
+    const differences = folder.differences.map(one => withLabel(one, index.headings))
     findings.push(make(folder.verdict, { expected: corrected, actual: view.folder, ...(differences.length > 0 ? { differences } : {}) }))
   }
   const late = judgeTime(unit, arrival, inTime)
@@ -108,11 +109,19 @@ export function judgeFile(
 }
 
 /** What is wrong with a name, or only with the form of its letters. */
-function tellName({ verdict, corrected, differences }: NameVerdict, view: FileView, make: FindingMaker): Finding | null {
+function tellName(
+  { verdict, corrected, differences }: NameVerdict, view: FileView, make: FindingMaker, headings: EvidenceIndex['headings'],
+): Finding | null {
   const actual = receivedName(view)
   if (!verdict) return view.file.path.endsWith(actual) ? null : make({ code: 'name.unicode-form', params: {} })
-  const moved = differences.map(one => shifted(one, view.cut))
+  const moved = differences.map(one => withLabel(shifted(one, view.cut), headings))
   return make(verdict, { expected: corrected, actual, ...(moved.length > 0 ? { differences: moved } : {}) })
+}
+
+/** A difference with the list's own word for its column. */
+function withLabel(difference: Difference, headings: EvidenceIndex['headings']): Difference {
+  const label = ownOf(headings, difference.part)
+  return label === undefined ? difference : { ...difference, label }
 }
 
 /** How late a file came; `null`: it did not. */

@@ -11,6 +11,8 @@ export type Allowed = { from: string | null, to: string | null } | { values: { v
 export interface Difference {
   /** Field name, `literal`, or for folders `level 1` … */
   part: string
+  /** What the list itself calls the column, where it has a word of its own. */
+  label?: string
   kind: DifferenceKind
   /** UTF-16 offsets in the received name. */
   range: [start: number, end: number]

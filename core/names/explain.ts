@@ -49,7 +49,29 @@ const LONGEST = 300
  * explainParts(parts('{family}_{n}'), 'marsh 2').differences.map(one => one.kind) //=> ['letter-case', 'separator', 'digits']
  */
 export function explainParts(parts: readonly NamePart[], received: string, context: Partial<ExplainContext> = {}): Explanation {
-  const { strictness, known, ownerOf, called } = { ...EXACT, ...context }
+  const full = { ...EXACT, ...context }
+  const { shown, order, alignment, captures, text } = alignName(parts, received, full)
+  const moved = order.some((at, index) => at !== index)
+  return { cost: alignment.cost + (moved ? 0.5 : 0), differences: describe(shown, alignment, text, captures, full, order), captures }
+}
+
+/**
+ * What somebody wrote for each part of a name, in the name's own order; parts that are not there are left out.
+ *
+ * @example
+ * writtenFor(parts('{family}_{n}'), 'marsh 2').map(one => one.actual) //=> ['marsh', ' ', '2']
+ */
+export function writtenFor(
+  parts: readonly NamePart[], received: string, context: Partial<ExplainContext> = {},
+): { part: NamePart, actual: string }[] {
+  const { shown, alignment, text } = alignName(parts, received, { ...EXACT, ...context })
+  return shown.flatMap((part, index) => {
+    const { start, end } = alignment.spans[index] ?? { start: 0, end: 0 }
+    return end > start ? [{ part, actual: text.slice(start, end) }] : []
+  })
+}
+
+function alignName(parts: readonly NamePart[], received: string, { strictness, known, called }: ExplainContext) {
   const text = received.slice(0, LONGEST)
   const straight = alignParts(parts, text, strictness, known)
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
@@ -60,10 +82,7 @@ export function explainParts(parts: readonly NamePart[], received: string, conte
   mendText(shown, alignment, text, captures, called)
   readLeftOver(shown, alignment, text, captures)
   fillOnly(shown, alignment, text, captures)
-  return {
-    cost: alignment.cost + (moved ? 0.5 : 0),
-    differences: describe(shown, alignment, text, captures, { strictness, known, ownerOf, called }, order), captures,
-  }
+  return { shown, order, alignment, captures, text }
 }
 
 /** Values that stand in each other's place: so many other orders are tried, the likeliest ones. */

@@ -1,20 +1,21 @@
-/** Months as nine languages write them, whole and short, January first (common practice, no source). */
-const WORDS = [
-  'january januar jänner janvier enero janeiro gennaio januari stycznia styczeń jan',
-  'february februar février fevrier febrero fevereiro febbraio februari lutego luty feb',
-  'march märz maerz mars marzo março marco maart marca marzec marts mar mär mrt',
-  'april avril abril aprile kwietnia kwiecień apr',
-  'may mai mayo maio maggio mei maja maj',
-  'june juni juin junio junho giugno czerwca czerwiec jun',
-  'july juli juillet julio julho luglio lipca lipiec jul',
-  'august août aout agosto augustus sierpnia sierpień aug',
-  'september septembre septiembre setembro settembre września wrzesień sep sept',
-  'october oktober octobre octubre outubro ottobre października październik okt oct',
-  'november novembre noviembre novembro listopada listopad nov',
-  'december dezember décembre decembre diciembre dezembro dicembre grudnia grudzień dec dez déc dic',
+/** The months of a year as nine languages write them, whole, short and without accents, January first (common practice, no source). */
+const YEARS = [
+  'january february march april may june july august september october november december', 'jan feb mar apr may jun jul aug sep oct nov dec',
+  'januar februar märz april mai juni juli august september oktober november dezember', 'jan feb mär apr mai jun jul aug sep okt nov dez',
+  'janvier février mars avril mai juin juillet août septembre octobre novembre décembre',
+  'janvier fevrier mars avril mai juin juillet aout septembre octobre novembre decembre',
+  'enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre',
+  'janeiro fevereiro março abril maio junho julho agosto setembro outubro novembro dezembro',
+  'gennaio febbraio marzo aprile maggio giugno luglio agosto settembre ottobre novembre dicembre',
+  'januari februari maart april mei juni juli augustus september oktober november december',
+  'stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia',
+  'styczeń luty marzec kwiecień maj czerwiec lipiec sierpień wrzesień październik listopad grudzień',
+  'januar februar marts april maj juni juli august september oktober november december',
 ].map(words => words.split(' '))
+/** Further ways to write one month. */
+const ALSO: Record<string, number> = { jänner: 1, maerz: 3, marco: 3, mrt: 3, sept: 9, déc: 12, dic: 12 }
 
-const NUMBER = new Map(WORDS.flatMap((words, index) => words.map(word => [word, index + 1] as const)))
+const NUMBER = new Map([...YEARS.flatMap(words => words.map((word, index) => [word, index + 1] as const)), ...Object.entries(ALSO)])
 
 /** All month words, the longest first, as a part of an expression. */
 export const MONTH_WORDS = [...NUMBER.keys()].sort((a, b) => b.length - a.length).join('|')
@@ -27,6 +28,21 @@ export const MONTH_WORDS = [...NUMBER.keys()].sort((a, b) => b.length - a.length
  */
 export function monthOf(word: string): number | undefined {
   return NUMBER.get(word.normalize('NFC').toLowerCase())
+}
+
+/**
+ * Another month in the language and the letters of a month word.
+ *
+ * @param number - 1 to 12
+ * @returns `undefined` where the word is no month, or nothing is known of its language
+ * @example
+ * monthLike('Okt', 12) //=> 'Dez'
+ */
+export function monthLike(word: string, number: number): string | undefined {
+  const lower = word.normalize('NFC').toLowerCase()
+  const month = YEARS.find(words => words.includes(lower))?.[number - 1]
+  if (month === undefined || word === lower) return month
+  return word === word.toUpperCase() ? month.toUpperCase() : `${month.slice(0, 1).toUpperCase()}${month.slice(1)}`
 }
 
 /** Days of the week as nine languages write them, whole and short (common practice, no source). */

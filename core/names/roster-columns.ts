@@ -11,7 +11,13 @@ interface ColumnRow {
 
 /** The built-in columns of a list, in the order a list has them. Adding one is a row here and its place in `Person`. */
 export const ROSTER_COLUMNS = [
-  { name: 'id', headings: ['id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero'] },
+  {
+    name: 'id',
+    headings: [
+      'id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero', 'studentno',
+      'studentid', 'studentnumber', 'pupilno', 'pupilid', 'matrikelnummer', 'schulernummer', 'personalnummer', 'employeeid', 'firmno',
+    ],
+  },
   {
     name: 'given',
     headings: [
@@ -32,7 +38,9 @@ export const ROSTER_COLUMNS = [
     name: 'name',
     headings: [
       'name', 'fullname', 'displayname', 'person', 'participant', 'organisation', 'organization', 'firm', 'company', 'teilnehmer',
-      'firma', 'nom', 'naam',
+      'firma', 'nom', 'naam', 'business', 'enterprise', 'supplier', 'contractor', 'student', 'pupil', 'employee', 'betrieb', 'unternehmen',
+      'schuler', 'schulerin', 'entreprise', 'societe', 'eleve', 'empresa', 'alumno', 'azienda', 'ditta', 'bedrijf', 'leerling', 'virksomhed',
+      'elev',
     ],
     typed: [
       'yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome',
@@ -40,11 +48,20 @@ export const ROSTER_COLUMNS = [
   },
   {
     name: 'group',
-    headings: ['group', 'team', 'crew', 'class', 'course', 'section', 'gruppe', 'klasse', 'groupe', 'grupo', 'gruppo', 'grupa'],
+    headings: [
+      'group', 'team', 'crew', 'class', 'course', 'section', 'gruppe', 'klasse', 'groupe', 'grupo', 'gruppo', 'grupa', 'period', 'classe',
+      'clase', 'klas', 'klass', 'klasa', 'kurs', 'squad', 'homeroom', 'tutorgroup', 'studio',
+    ],
     typed: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
   },
   { name: 'email', headings: ['email', 'mail', 'emailaddress', 'mailaddress'] },
-  { name: 'alias', headings: ['alias', 'aliases', 'othernames', 'nickname', 'spitzname', 'goesby'] },
+  {
+    name: 'alias',
+    headings: [
+      'alias', 'aliases', 'othernames', 'nickname', 'spitzname', 'goesby', 'alsocalled', 'alsoknownas', 'aka', 'knownas', 'preferredname',
+      'rufname', 'auchgenannt', 'surnom', 'apodo', 'soprannome', 'roepnaam',
+    ],
+  },
 ] as const satisfies readonly ColumnRow[]
 
 export type RosterColumn = typeof ROSTER_COLUMNS[number]['name']

@@ -15,6 +15,8 @@ import type { HolderEvidence, PeopleIndex } from './people'
 export interface EvidenceIndex {
   units: readonly Unit[]
   people: PeopleIndex
+  /** What the list itself calls the columns that every list has. */
+  headings: Readonly<Record<string, string>>
   /** Units whose name a base name may fit. */
   byName(base: string): UnitSet
   /** Units whose folder a path (`/` between levels) may be. */
@@ -83,6 +85,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   return {
     units,
     people,
+    headings: roster.headings ?? {},
     namedInFolder(levels) {
       const folder = levels.join('/')
       const kept = byFolder.get(folder)

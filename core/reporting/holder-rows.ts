@@ -26,7 +26,8 @@ export function holderRows(
   const whole = roster.people.some(person => person.given === '' || person.family === '')
   const columns = roster.columns.filter(column => column !== 'alias' && (column !== 'name' || whole)
     && roster.people.some(person => valueOf(person, column) !== ''))
-  const header = [...columns, 'complete', 'right', 'to fix', 'missing', 'late', ...requirements.map(one => one.title)]
+  const called = (column: string) => ownOf(roster.headings ?? {}, column) ?? column
+  const header = [...columns.map(called), 'complete', 'right', 'to fix', 'missing', 'late', ...requirements.map(one => one.title)]
   return [header, ...roster.people.map((person) => {
     const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : person.group.trim().normalize('NFC')}`)
       ?? [])

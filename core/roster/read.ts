@@ -131,7 +131,11 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
     if (own.includes(meaning)) return [meaning]
     return meaning === 'other' && name !== '' ? [name] : []
   })
-  return { roster: { people, columns: [...new Set([...inOrder, ...own])] }, notes }
+  const headings = Object.fromEntries(columns.flatMap((meaning, index) => {
+    const heading = table.header[index] ?? ''
+    return own.includes(meaning) && heading !== '' && looseKey(heading) !== meaning ? [[meaning, heading]] : []
+  }))
+  return { roster: { people, columns: [...new Set([...inOrder, ...own])], headings }, notes }
 }
 
 /** Words a row of sums begins with (common practice, no source). */

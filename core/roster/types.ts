@@ -19,6 +19,8 @@ export interface Roster {
   people: Person[]
   /** Columns usable in templates, in the list's order. */
   columns: string[]
+  /** What the list itself calls a column that every list has, where it has another word: "Period" for `group`. */
+  headings?: Record<string, string>
 }
 
 /** Something about the list a coordinator may want to know; `error` must be mended first. */

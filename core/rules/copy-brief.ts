@@ -1,40 +1,43 @@
 import type { BriefDocument } from '../brief/document'
-import { moveField } from '../names/fields/index'
-
-const DAY = 86_400_000
+import { applyMoves } from './moves'
 
 /** How a brief is used again. */
 export interface CopyOrder {
   title: string
   /** The new due time, or none. */
   due: string | null
-  /** Whether the same people hand in: exceptions and who owes what are kept only then. */
+  /** Whether the same people hand in: who owes what is kept only then. */
   samePeople: boolean
+  /** Whether what somebody does not owe is taken over as well; another time belongs to the term it was given in. */
+  exceptions?: boolean | undefined
+  /** Ids of the moves to make (`movesOf`); left out: the likely ones. */
+  moves?: string[] | undefined
 }
 
 /**
  * A brief for another term: other dates, perhaps other people; the rules stay.
  *
- * Days that date fields are held to move by as many days as the due time does.
- *
  * @example
  * copyBrief(autumn, { title: 'Spring', due: '2027-04-16T15:30:00+02:00', samePeople: false }).title //=> 'Spring'
  */
-export function copyBrief(document: BriefDocument, { title, due, samePeople }: CopyOrder): BriefDocument {
-  const copy = structuredClone(document)
+export function copyBrief(document: BriefDocument, { title, due, samePeople, exceptions = false, moves }: CopyOrder): BriefDocument {
+  const copy = applyMoves(document, due, moves ? new Set(moves) : null)
   copy.title = title
-  const days = due !== null && document.due !== undefined ? Math.round((Date.parse(due) - Date.parse(document.due)) / DAY) : 0
   if (due === null) delete copy.due
   else copy.due = due
-  if (!samePeople) delete copy.exceptions
   for (const requirement of copy.requirements) {
-    delete requirement.due
+    // times that nothing moves would lie in the past
+    if (due === null) {
+      delete requirement.due
+      delete requirement.correctBy
+    }
     if (!samePeople) delete requirement.owedBy
-    const { fields } = requirement
-    if (fields) requirement.fields = Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, moveField(field, days)]))
   }
-  // another date for one person belongs to the term it was given in
-  copy.exceptions = copy.exceptions?.flatMap(({ due: _due, ...one }) => (one.owed === undefined ? [] : [one]))
-  if (!copy.exceptions?.length) delete copy.exceptions
+  if (due === null) delete copy.correctBy
+  const left = samePeople && exceptions
+    ? copy.exceptions?.flatMap(({ due: _due, correctBy: _correctBy, ...one }) => (one.owed === undefined ? [] : [one]))
+    : []
+  if (left?.length) copy.exceptions = left
+  else delete copy.exceptions
   return copy
 }

@@ -5,6 +5,7 @@ import { listUnits } from '../brief/units'
 import type { Person, Roster } from '../roster/types'
 import { shareDepartures } from './accept-difference'
 import { copyBrief } from './copy-brief'
+import { movesOf } from './moves'
 import { previewRule } from './preview'
 import { startFrom, STARTING_POINTS } from './starting-points'
 import { prepareTrying } from './try-names'
@@ -152,9 +153,48 @@ describe('starting points and copies', () => {
     const spring = copyBrief(autumn, { title: 'Spring', due: '2027-04-14T15:30:00+02:00', samePeople: false })
     expect(spring).toMatchObject({
       title: 'Spring', due: '2027-04-14T15:30:00+02:00',
-      requirements: [{ name: '{group}_{family}_photo', fields: { date: { from: '2027-03-30', to: '2027-04-29' } } }],
+      requirements: [{ name: '{group}_{family}_photo', fields: { date: { from: '2027-04-01', to: '2027-04-30' } } }],
     })
     expect([spring.exceptions, spring.requirements[0]?.owedBy]).toEqual([undefined, undefined])
-    expect(copyBrief(autumn, { title: 'Again', due: null, samePeople: true }).exceptions).toEqual([{ for: { group: 'Dune' }, owed: false }])
+    // October is a month: the days it is held to are April's, not 30 days later
+    const again = { title: 'Again', due: null, samePeople: true }
+    expect(copyBrief(autumn, { ...again, exceptions: true }).exceptions).toEqual([{ for: { group: 'Dune' }, owed: false }])
+    expect(copyBrief(autumn, again).exceptions).toBeUndefined()
+  })
+
+  const said = (brief: BriefDocument, due: string | null) =>
+    movesOf(brief, due).map(one => `${one.about} ${one.old} → ${one.new}${one.likely ? '' : ' ?'}`)
+  test('next month from this one: everything that tells the term, old beside new', () => {
+    const october: BriefDocument = {
+      usitorBrief: 1, title: 'Accounts, Oktober 2026', due: '2026-10-30T18:00:00+01:00', correctBy: '2026-11-06T18:00:00+01:00', requirements: [
+        {
+          id: 'a', title: 'Report 2026-10', name: '2026-10_{name}_report', folder: 'KW44/{n}/A4',
+          fields: { day: { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-01', to: '2026-10-31' } },
+        },
+        {
+          id: 'b', title: 'Log', name: '{name}_30.10.2026', due: '2026-10-29T12:00:00+01:00',
+          fields: { week: { type: 'week', from: '2026-W40', to: '2026-W44' } },
+        },
+      ],
+    }
+    expect(said(october, '2026-11-27T18:00:00+01:00')).toEqual([
+      'title Oktober 2026 → November 2026', 'correct-by 2026-11-06T18:00:00+01:00 → 2026-12-04T18:00:00+01:00',
+      'title 2026-10 → 2026-11', 'name 2026-10 → 2026-11', 'folder KW44 → KW48', 'range 2026-10-01 – 2026-10-31 → 2026-11-01 – 2026-11-30',
+      'name 30.10.2026 → 27.11.2026', 'due 2026-10-29T12:00:00+01:00 → 2026-11-26T12:00:00+01:00', 'range 2026-W40 – 2026-W44 → 2026-W44 – 2026-W48',
+    ])
+    const next = copyBrief(october, { title: 'x', due: '2026-11-27T18:00:00+01:00', samePeople: true })
+    expect(next.requirements[0]).toMatchObject({ title: 'Report 2026-11', name: '2026-11_{name}_report', folder: 'KW48/{n}/A4' })
+    // into the next year, and back to the same language and letters
+    const winter = { ...october, title: 'OKTOBER', correctBy: undefined, requirements: [{ id: 'a', title: 'Term 2026/27' }] }
+    expect(said(winter, '2027-01-29T18:00:00+01:00')).toEqual(['title OKTOBER → JANUAR', 'title 2026/27 → 2027/28'])
+  })
+
+  test('a number moves where it counts the terms; names that hold a digit do not', () => {
+    const sheet = { ...document({ name: '{family}_sheet07_part2_A4_3d', title: 'Sheet 7' }), title: 'Exercise 7' }
+    expect(said(sheet, null)).toEqual(['title 7 → 8', 'title 7 → 8', 'name 2 → 3 ?', 'name 07 → 08'])
+    const id = movesOf(sheet, null)[2]?.id ?? ''
+    const again = { title: 'Exercise 8', due: null, samePeople: true }
+    expect(copyBrief(sheet, again).requirements[0]?.name).toBe('{family}_sheet08_part2_A4_3d')
+    expect(copyBrief(sheet, { ...again, moves: [id] }).requirements[0]?.name).toBe('{family}_sheet07_part3_A4_3d')
   })
 })

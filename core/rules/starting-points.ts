@@ -62,6 +62,51 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
     },
   },
   {
+    key: 'exported-meshes', title: 'At least five exported pieces',
+    serves: 'Printable parts of one model, numbered: five or more from each, each as the exported mesh.',
+    rule: {
+      name: '{group}_{family}_{title}_{n}', folder: '{group}/{family} {given}',
+      fields: { title: { type: 'roster', spaces: '-' }, n: { type: 'number', digits: 2, from: 1 } },
+      formats: [{ id: 'stl' }, { id: '3mf' }, { id: 'obj' }], extensionCase: 'lower', count: { from: 5, by: 'n' },
+    },
+  },
+  {
+    key: 'group-pieces', title: 'Group work, its pieces split over the members',
+    serves: 'A group hands in numbered pieces; each name says which member made it.',
+    rule: {
+      name: '{group}_{title}-{n}_{family}', folder: '{group}', holder: 'group',
+      fields: {
+        group: { type: 'roster', spaces: '-' }, title: { type: 'roster', spaces: '-' }, family: { type: 'roster', spaces: '-' },
+        n: { type: 'number', digits: 2, from: 1 },
+      },
+      formats: [{ id: 'pdf' }], count: { from: 4, to: 4, by: 'n' },
+    },
+  },
+  {
+    key: 'monthly-report', title: 'Monthly report of firms', serves: 'From each firm one report a month, with the table beside the printed form.',
+    rule: {
+      name: '{month}_{name}_{title}', folder: '{name}',
+      fields: { month: { type: 'date', pattern: 'yyyy-MM' }, name: { type: 'roster', spaces: '-' }, title: { type: 'roster', spaces: '-' } },
+      formats: [{ id: 'pdf' }], companions: [{ extension: 'xlsx', required: true }],
+    },
+  },
+  {
+    key: 'layered-image', title: 'Layered image in a personal folder',
+    serves: 'The document with its layers, not the flat copy of it, in each person\'s own folder.',
+    rule: {
+      name: '{family}_{given}_{title}', folder: '{group}/{family} {given}', fields: { title: { type: 'roster', spaces: '-' } },
+      formats: [{ id: 'psd' }, { id: 'ora' }, { id: 'xcf' }, { id: 'kra' }],
+    },
+  },
+  {
+    key: 'sound-with-notes', title: 'Sound with its notes', serves: 'A recording as it was made, and the text about it under the same name.',
+    rule: {
+      name: '{date}_{family}_{title}',
+      fields: { date: { type: 'date', pattern: 'yyyy-MM-dd' }, family: { type: 'roster', spaces: '-' }, title: { type: 'roster', spaces: '-' } },
+      formats: [{ id: 'wav' }, { id: 'flac' }], companions: [{ extension: 'txt', required: true }],
+    },
+  },
+  {
     // ISO 19650-2, national annex of the United Kingdom: order of the fields and usual codes, from memory
     key: 'containers', title: 'Information containers of a building project',
     serves: 'Seven fields in the style of ISO 19650: project, originator, volume, level, type, role, number.',

@@ -11,7 +11,7 @@ export async function newestVersion(briefId: string, trx: Knex = db()): Promise<
 
 /** Who owes now. */
 export async function newestRoster(briefId: string): Promise<({ id: string, number: number } & StoredRoster) | undefined> {
-  return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'people', 'columns')
+  return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'people', 'columns', 'headings')
 }
 
 /** The same, the people as the text they are kept as: for whoever reads them elsewhere. */

@@ -55,6 +55,7 @@ export interface RosterVersionRow {
   number: number
   people: ListedPerson[]
   columns: string[]
+  headings: Record<string, string>
   created_by: string | null
   created_at: Date
 }

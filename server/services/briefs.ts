@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid'
 import type { CopyOrder } from '#core/rules/copy-brief'
 import { copyBrief } from '#core/rules/copy-brief'
-import type { BriefAnswer } from '#shared/answers'
+import type { BriefAnswer, StoredRoster } from '#shared/answers'
 import { newestRoster, newestVersion } from '../database/briefs'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
@@ -39,7 +39,7 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
   ])
   if (!brief) throw refuse(404, 'There is nothing here.')
   return {
-    ...brief, role, document: version?.document ?? null, roster: roster ? { people: roster.people, columns: roster.columns } : null,
+    ...brief, role, document: version?.document ?? null, roster: roster ? pickRoster(roster) : null,
     intakes: intakes.map(intake => ({
       id: intake.id, root: intake.root, keeps: intake.keeps, files: intake.files, bytes: Number(intake.bytes), asIs: intake.as_is,
       statedAt: intake.stated_at?.toISOString() ?? null, completedAt: intake.completed_at?.toISOString() ?? '',
@@ -55,6 +55,8 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
   }
 }
 
+const pickRoster = ({ people, columns, headings = {} }: StoredRoster): StoredRoster => ({ people, columns, headings })
+
 /** Uses a brief again: its rules under another title and due time, with the same people or without. */
 export async function copyOf(account: Account, briefId: string, order: CopyOrder): Promise<{ id: string }> {
   await requireRole(account, briefId, 'reader')
@@ -62,7 +64,7 @@ export async function copyOf(account: Account, briefId: string, order: CopyOrder
   if (!version) throw refuse(409, 'There is nothing to copy: nothing is asked for yet.')
   const { id } = await makeBrief(account, order.title, copyBrief(version.document, order))
   await noteEvent('brief-copied', { account: account.id, brief: briefId })
-  if (order.samePeople && roster) await saveRoster(account, id, { people: roster.people, columns: roster.columns })
+  if (order.samePeople && roster) await saveRoster(account, id, pickRoster(roster))
   return { id }
 }
 

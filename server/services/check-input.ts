@@ -46,7 +46,8 @@ export async function loadRulings(briefId: string): Promise<Ruling[]> {
 export function rosterOn(roster: StoredRoster, document: BriefDocument, checkedAt: number): Roster {
   const day = (document.due ?? new Date(checkedAt).toISOString()).slice(0, 10)
   const there = ({ from, until }: ListedPerson) => (!from || from <= day) && (!until || until >= day)
-  return { people: roster.people.filter(there).map(({ from: _from, until: _until, ...person }) => person), columns: roster.columns }
+  const people = roster.people.filter(there).map(({ from: _from, until: _until, ...person }) => person)
+  return { people, columns: roster.columns, headings: roster.headings ?? {} }
 }
 
 /** As much of the check before as the next one builds on. */

@@ -36,8 +36,8 @@ const report = (write: Write): Export['write'] => async (account, checkId) => {
 }
 
 async function peopleRows(checkId: string) {
-  const { document, people, columns } = await checkMade(checkId)
-  return holderRows({ people, columns }, askedIn(document), await allSlots(checkId))
+  const { document, people, columns, headings } = await checkMade(checkId)
+  return holderRows({ people, columns, headings }, askedIn(document), await allSlots(checkId))
 }
 
 /** Ways to hand a check's result on, each with what writes it. */

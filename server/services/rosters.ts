@@ -24,10 +24,14 @@ export async function saveRoster(account: Account, briefId: string, roster: Stor
   await requireRole(account, briefId, 'checker')
   const twice = firstTwice(roster.people)
   if (twice !== null) throw refuse(422, sayTwice(twice), [{ path: 'people', message: sayTwice(twice) }])
-  return keepRoster(account, briefId, { people: JSON.stringify(roster.people), columns: JSON.stringify(roster.columns) })
+  return keepRoster(account, briefId, {
+    people: JSON.stringify(roster.people), columns: JSON.stringify(roster.columns), headings: JSON.stringify(roster.headings ?? {}),
+  })
 }
 
-function keepRoster(account: Account, briefId: string, list: { people: string, columns: string }): Promise<{ number: number }> {
+type ListText = Exclude<ReadList, { status: number }>
+
+function keepRoster(account: Account, briefId: string, list: ListText): Promise<{ number: number }> {
   return db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
     return addVersion(trx, 'roster_version', briefId, { ...list, created_by: account.id })

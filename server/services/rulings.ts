@@ -76,10 +76,9 @@ async function keepAlias(account: Account, briefId: string, holder: string, alia
   const roster = await newestRoster(briefId)
   const person = roster?.people.find(one => one.id === holder)
   if (!roster || !person || person.aliases.includes(alias)) return
-  await saveRoster(
-    account, briefId,
-    { people: roster.people.map(one => (one === person ? { ...one, aliases: [...one.aliases, alias] } : one)), columns: roster.columns },
-  )
+  const { columns, headings = {} } = roster
+  const people = roster.people.map(one => (one === person ? { ...one, aliases: [...one.aliases, alias] } : one))
+  await saveRoster(account, briefId, { people, columns, headings })
 }
 
 const KINDS: Record<RulingKind, string> = { 'place': 'placed by hand', 'set-aside': 'set aside', 'accept': 'accepted as it is', 'waive': 'waived' }

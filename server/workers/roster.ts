@@ -3,7 +3,7 @@ import { firstTwice, sayTwice } from '#shared/people'
 import { rosterRequest } from '#shared/requests'
 
 /** A list as it came, read and held against what a list may be: JSON again, so that it crosses threads as two texts. */
-export type ReadList = { people: string, columns: string } | { status: number, path: string, message: string }
+export type ReadList = { people: string, columns: string, headings: string } | { status: number, path: string, message: string }
 
 /** Reads a list of people on a thread of its own: the largest take seconds. */
 export default function readList(body: Uint8Array): ReadList {
@@ -15,10 +15,10 @@ export default function readList(body: Uint8Array): ReadList {
     return { status: 400, path: '', message: 'The request is not JSON.' }
   }
   try {
-    const { people, columns } = rosterRequest.validateSync(value, { strict: true, abortEarly: true })
+    const { people, columns, headings = {} } = rosterRequest.validateSync(value, { strict: true, abortEarly: true })
     const twice = firstTwice(people)
     if (twice !== null) return { status: 422, path: 'people', message: sayTwice(twice) }
-    return { people: JSON.stringify(people), columns: JSON.stringify(columns) }
+    return { people: JSON.stringify(people), columns: JSON.stringify(columns), headings: JSON.stringify(headings) }
   }
   catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error

@@ -8,7 +8,8 @@ import { saveDocument } from '../../server/services/documents'
 import { saveRoster } from '../../server/services/rosters'
 import { runCheck, weighChange } from '../../server/services/checks'
 import { departuresOf, getCheck } from '../../server/services/reports'
-import { receive as receiveFiles } from './help'
+import { earlierNames } from '../../server/services/earlier'
+import { accountOf, receive as receiveFiles, takePart } from './help'
 
 const account: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Ana' }
 const stranger: Account = { id: randomUUID(), mail: `${randomUUID()}@shore.example`, name: 'Bo' }
@@ -105,4 +106,18 @@ test('a brief used again has its rules and no files', async () => {
     title: 'Next term', document: { due: '2027-04-16T15:30:00+02:00', requirements: [{ id: 'note' }] },
     roster: { people: [{ id: 's1' }, { id: 's2' }, { id: 's3' }] }, intakes: [],
   })
+})
+
+test('what the same people wrote for another brief, for whoever may read both', async () => {
+  const { id } = await makeBrief(account, 'Spring')
+  const namesake = [person('other', 'Ana', 'Marsh'), person('s2', 'Bo', 'Lindqvast'), person('new', 'Ida', 'Quill')]
+  await saveRoster(account, id, { people: namesake, columns: ['id', 'given', 'family', 'name', 'group'] })
+  const earlier = await earlierNames(account, id)
+  expect(earlier.map(({ title, files }) => ({ title, files: files.map(({ now, base }) => `${now} ${base}`).sort() }))).toEqual([
+    { title: 'Rules', files: ['other Marsh_note', 's2 Lindqvast_note'] },
+  ])
+  expect(await earlierNames(account, brief)).toEqual([])
+  await takePart(account, id, stranger, 'reader')
+  expect(await earlierNames(stranger, id)).toEqual([])
+  await expect(earlierNames(await accountOf('Nobody'), id)).rejects.toThrow('There is nothing here.')
 })

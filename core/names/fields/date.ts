@@ -55,7 +55,7 @@ const DIGITS: Record<DateLetter, string[]> = {
 }
 
 /** A point in time (`yyyy-MM-ddTHH:mm`) as a pattern writes it. */
-function writeDate(moment: string, written: string): string {
+export function writeDate(moment: string, written: string): string {
   const [yyyy = '', MM = '', dd = '', HH = '', mm = ''] = moment.split(/[-T:]/)
   const values: Record<DateLetter, string> = { yyyy, yy: yyyy.slice(2), MM, dd, HH, mm }
   return parseDatePattern(written).map(token => ('letter' in token ? values[token.letter] : token.literal)).join('')
@@ -73,7 +73,17 @@ function sortable(written: string, form: string): string {
   return [year, values.MM, values.dd, values.HH, values.mm].filter(one => one !== undefined).join('-')
 }
 
-const movedDay = (date: string, days: number): string => new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
+/** A day so many days later. */
+export function moveDay(date: string, days: number): string {
+  return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
+}
+
+/** The first of a month, and the last of one, so many months later. */
+const firstOf = (date: string, months: number): string => {
+  const total = Number(date.slice(0, 4)) * 12 + Number(date.slice(5, 7)) - 1 + months
+  return `${String(Math.floor(total / 12)).padStart(4, '0')}-${String(total % 12 + 1).padStart(2, '0')}-01`
+}
+const lastOf = (date: string, months: number): string => moveDay(firstOf(date, months + 1), -1)
 
 /** A letter with no letter before it. */
 const WORD_BEGINS = /^[^\p{L}]?\p{L}$/u
@@ -153,5 +163,10 @@ export const date: FreeField<DateRule, typeof options> = {
   fits: (text, rule) => endOfDate(text, 0, rule) === text.length,
   longest: rule => rule.pattern.length,
   sample: ({ pattern: written, from }, today) => writeDate(from ? `${from}T14:30` : today, written),
-  moved: ({ from, to, ...rest }, days) => ({ ...rest, ...(from ? { from: movedDay(from, days) } : {}), ...(to ? { to: movedDay(to, days) } : {}) }),
+  moved({ from, to, ...rest }, { days, months }) {
+    if (days === 0 || !(from ?? to)) return null
+    // whole months stay whole months
+    if (from && to && from === firstOf(from, 0) && to === lastOf(to, 0)) return { ...rest, from: firstOf(from, months), to: lastOf(to, months) }
+    return { ...rest, ...(from ? { from: moveDay(from, days) } : {}), ...(to ? { to: moveDay(to, days) } : {}) }
+  },
 }

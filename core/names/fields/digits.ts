@@ -15,11 +15,16 @@ const MOST_DIGITS = 12
 const LONGEST_OPEN = 6
 
 /** How a run of digits is held against a rule. */
-export interface DigitRule { digits: number }
+export interface DigitRule { digits: number, zeros?: 'free' }
 
 /** Whether digits are a number as a rule writes it: padded to the least width, no wider than needed. */
 export function isPadded(digits: string, rule: DigitRule): boolean {
   return digits.length <= MOST_DIGITS && digits === writeNumber(Number(digits), rule.digits)
+}
+
+/** The same where the zeros in front may be left out, some or all. */
+export function isNoWider(digits: string, rule: DigitRule): boolean {
+  return digits.length <= MOST_DIGITS && digits.length <= writeNumber(Number(digits), rule.digits).length
 }
 
 /** End of the run of digits that begins at an offset. */
@@ -68,9 +73,9 @@ export function readNumber(actual: string, rule: DigitRule, isNumber: (digits: s
 }
 
 /** Lays out every width a number can have; `most` where it has a bound. */
-export function buildNumber({ digits }: DigitRule, most: number | null, open: readonly number[], automaton: Automaton): number[] {
+export function buildNumber({ digits, zeros }: DigitRule, most: number | null, open: readonly number[], automaton: Automaton): number[] {
   const ends: number[] = []
-  for (let width = digits; width <= Math.max(digits, most ?? LONGEST_OPEN); width++) {
+  for (let width = zeros === 'free' ? 1 : digits; width <= Math.max(digits, most ?? LONGEST_OPEN); width++) {
     let here = open
     // wider than asked only where it has to be
     for (let digit = 0; digit < width; digit++) here = [automaton.step(here, { only: digit === 0 && width > digits ? '123456789' : '0123456789' })]

@@ -5,7 +5,7 @@ import { date } from './date'
 import { number } from './number'
 import { roster } from './roster'
 import { text } from './text'
-import type { DeclaredField, FieldProblem, FreeField, Options } from './type'
+import type { DeclaredField, FieldProblem, FreeField, Options, TermStep } from './type'
 import { version } from './version'
 import { week } from './week'
 
@@ -30,6 +30,8 @@ export type FieldDocument = Shaped<typeof fieldShape>
 function optionsOf<const T extends Record<string, { options: Options }>>(types: T): { [K in keyof T]: T[K]['options'] } {
   return Object.fromEntries(Object.entries(types).map(([name, { options }]) => [name, options])) as { [K in keyof T]: T[K]['options'] }
 }
+
+export type { TermStep }
 
 /** What differs from one type of free field to another. */
 export function freeField(rule: FreeRule): FreeField<FreeRule, Options> {
@@ -66,10 +68,10 @@ export function opennessOf({ type }: FieldDocument): number {
   return type === 'roster' ? 0 : FREE[type].openness
 }
 
-/** A declaration moved to another term, days later. */
-export function moveField(document: FieldDocument, days: number): FieldDocument {
+/** A declaration moved to another term; the very same where nothing in it tells one. */
+export function moveField(document: FieldDocument, step: TermStep): FieldDocument {
   const { type, ...options } = document
   if (type === 'roster') return document
-  const moved = (FREE[type] as unknown as FreeField<FreeRule, Options>).moved?.(options, days)
+  const moved = (FREE[type] as unknown as FreeField<FreeRule, Options>).moved?.(options, step)
   return moved ? { type, ...moved } as FieldDocument : document
 }

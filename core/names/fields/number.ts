@@ -1,21 +1,23 @@
-import { whole } from '../../shapes/shape'
+import { oneOf, whole } from '../../shapes/shape'
 import { WILD } from '../tokens'
-import { buildNumber, endOfRun, endsOfNumber, isPadded, readNumber, takeNumbers, writeNumber } from './digits'
+import { buildNumber, endOfRun, endsOfNumber, isNoWider, isPadded, readNumber, takeNumbers, writeNumber } from './digits'
 import type { FreeField } from './type'
 
-/** A number in a range, zero-padded to a least width. */
-export interface NumberRule { type: 'number', digits: number, from: number, to: number }
+/** A number in a range, zero-padded to a least width; `zeros` free: the zeros in front may be left out. */
+export interface NumberRule { type: 'number', digits: number, from: number, to: number, zeros?: 'free' }
 
 const LARGEST = 999_999_999
-const options = { digits: whole(1, 12), from: whole(0, LARGEST), to: whole(0, LARGEST) }
+const options = { digits: whole(1, 12), from: whole(0, LARGEST), to: whole(0, LARGEST), zeros: oneOf('asked', 'free') }
 
 const isNumber = (digits: string, rule: NumberRule, anyRange = false): boolean =>
-  isPadded(digits, rule) && (anyRange || (Number(digits) >= rule.from && Number(digits) <= rule.to))
+  (rule.zeros === 'free' ? isNoWider : isPadded)(digits, rule) && (anyRange || (Number(digits) >= rule.from && Number(digits) <= rule.to))
 
 export const number: FreeField<NumberRule, typeof options> = {
   options,
   // pieces are counted from 1 unless the rule says otherwise
-  normalise: ({ digits = 1, from, to = Infinity }, counts) => ({ type: 'number', digits, from: from ?? (counts ? 1 : 0), to }),
+  normalise: ({ digits = 1, from, to = Infinity, zeros }, counts) => ({
+    type: 'number', digits, from: from ?? (counts ? 1 : 0), to, ...(zeros === 'free' ? { zeros } : {}),
+  }),
   problems: ({ from, to }) => (from > to ? [{ at: '', message: `from ${from} lies after to ${to}` }] : []),
   words: ['n', 'nn', 'nnn', 'nr', 'no', 'num', 'number', 'nummer', 'numero', 'numéro', 'número', 'piece', 'lfdnr'],
   digits: true,

@@ -9,6 +9,9 @@ export type Options = Record<string, Shape<unknown, boolean>>
 /** Something in a declaration that contradicts itself; `at`: the option it is about, empty for the whole. */
 export interface FieldProblem { at: string, message: string }
 
+/** How far a brief's term moves: in days, and in months as a calendar counts them; `from`: the day it was due, `null`: none. */
+export interface TermStep { days: number, months: number, from: string | null }
+
 /** What every field type says of its declaration. */
 export interface DeclaredField<Rule, O extends Options> {
   /** Options of a declaration, and what each may be. */
@@ -99,6 +102,6 @@ export interface FreeField<Rule, O extends Options> extends DeclaredField<Rule, 
   version?(rule: Rule): { milestone: boolean }
   /** The day a value means, `yyyy-MM-dd`, where it tells one. */
   day?(value: string, rule: Rule): string | undefined
-  /** The rule moved to another term, days later. */
-  moved?(document: ShapedObject<O>, days: number): ShapedObject<O>
+  /** The rule moved to another term; `null` where nothing in it tells one. */
+  moved?(document: ShapedObject<O>, step: TermStep): ShapedObject<O> | null
 }

@@ -81,7 +81,8 @@ function looseWeek(text: string, position: number, rule: WeekRule): { end: numbe
 const weekText = () => pattern('a week such as 2026-W41', /^\d{4}-W\d{2}$/)
 const options = { form: oneOf('YYYY-\'W\'ww', 'YYYYww', 'ww'), from: weekText(), to: weekText() }
 
-const moved = (week: string, days: number): string => {
+/** A week written `2026-W41`, so many whole weeks later. */
+export function moveWeek(week: string, days: number): string {
   const { year, week: number } = readIso(week)
   return writeIso(weekOfDay(mondayOf(year, number) + Math.round(days / 7) * 7))
 }
@@ -159,5 +160,7 @@ export const week: FreeField<WeekRule, typeof options> = {
   fits: (text, rule) => endOfWeek(text, 0, rule) === text.length,
   longest: ({ form }) => write({ year: 2026, week: 41 }, form).length,
   sample: ({ form, from }, today) => write(from ? readIso(from) : weekOfDay(Math.floor(Date.parse(`${today.slice(0, 10)}T00:00:00Z`) / DAY)), form),
-  moved: ({ from, to, ...rest }, days) => ({ ...rest, ...(from ? { from: moved(from, days) } : {}), ...(to ? { to: moved(to, days) } : {}) }),
+  moved: ({ from, to, ...rest }, { days }) => (days === 0 || !(from ?? to)
+    ? null
+    : { ...rest, ...(from ? { from: moveWeek(from, days) } : {}), ...(to ? { to: moveWeek(to, days) } : {}) }),
 }

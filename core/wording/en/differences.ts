@@ -6,17 +6,20 @@ import { showText } from '../../text/show'
 
 /** How one part of a name departs, as a part of a sentence. */
 export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Difference) => string> = {
-  'absent': ({ expected, part }) => `${named(part)}${expected === `{${part}}` ? '' : `"${showText(expected)}" `}is not there`,
-  'misspelt': ({ expected, actual, part }) => `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`,
-  'order': ({ expected, part }) => `${named(part)}"${showText(expected)}" stands in another place`,
+  'absent': ({ expected, part, label }) =>
+    `${named(part, label)}${expected === `{${part}}` ? '' : `"${showText(expected)}" `}is not there`,
+  'misspelt': ({ expected, actual, part, label }) => `${named(part, label)}"${showText(actual)}" instead of "${showText(expected)}"`,
+  'order': ({ expected, part, label }) => `${named(part, label)}"${showText(expected)}" stands in another place`,
   'separator': sayParted,
   'digits': ({ expected, actual }) => `the ${/^\d+$/.test(actual) ? 'number' : 'date'} is written ${showText(actual)}, asked: ${showText(expected)}`,
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'date-range': ({ actual, part, allowed }) => `${named(part)}says ${sayDay(actual)}${sayAsked(allowed, 'which is no date')}`,
-  'not-allowed': ({ actual, part, allowed }) => `${named(part)}says "${showText(actual)}"${sayAsked(allowed, 'which is none of the allowed')}`,
-  'other-person': ({ actual, expected, part }) => `${named(part)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
+  'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, 'which is no date')}`,
+  'not-allowed': ({ actual, part, allowed, label }) =>
+    `${named(part, label)}says "${showText(actual)}"${sayAsked(allowed, 'which is none of the allowed')}`,
+  'other-person': ({ actual, expected, part, label }) =>
+    `${named(part, label)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }
 
 function sayExtra(actual: string): string {
@@ -31,13 +34,13 @@ const PART_WORDS: Record<string, string> = {
   family: 'family name', given: 'given name', id: 'number in the list', email: 'mail address', alias: 'other name', n: 'number', v: 'version',
 }
 
-function named(part: string): string {
-  return part === 'literal' ? '' : `${ownOf(PART_WORDS, part) ?? part} `
+function named(part: string, label: string | undefined): string {
+  return part === 'literal' ? '' : `${label === undefined ? ownOf(PART_WORDS, part) ?? part : showText(label)} `
 }
 
 /** How two values are parted; or one value that is written together or apart. */
-function sayParted({ expected, actual, part }: Difference): string {
-  if (/[\p{L}\p{N}]/u.test(expected)) return `${named(part)}"${showText(actual)}" instead of "${showText(expected)}"`
+function sayParted({ expected, actual, part, label }: Difference): string {
+  if (/[\p{L}\p{N}]/u.test(expected)) return `${named(part, label)}"${showText(actual)}" instead of "${showText(expected)}"`
   return actual === '' ? `${separators(expected)} is not there` : `${separators(actual)} instead of ${separators(expected)}`
 }
 

@@ -12,6 +12,7 @@ import * as typedWords from './010-typed-words'
 import * as openFields from './011-open-fields'
 import * as sealedContents from './012-sealed-contents'
 import * as guardedAccounts from './013-guarded-accounts'
+import * as ownHeadings from './014-own-headings'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -28,6 +29,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '011-open-fields': openFields,
   '012-sealed-contents': sealedContents,
   '013-guarded-accounts': guardedAccounts,
+  '014-own-headings': ownHeadings,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

@@ -199,6 +199,16 @@ function download() {
         :roster="roster"
         :readable="problems.length === 0"
       />
+      <RuleCost
+        v-if="roster && requirement"
+        class="try"
+        :document="draft"
+        :requirement-id="requirement.id"
+        :roster="roster"
+        :brief-id="brief.current?.id ?? ''"
+        :readable="problems.length === 0"
+        @allow="draft.requirements[chosen] = $event"
+      />
     </div>
     <div class="row foot">
       <el-button

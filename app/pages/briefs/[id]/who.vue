@@ -21,6 +21,8 @@ watch(() => brief.current?.roster, (roster) => {
 
 /** What a coordinator may want to mend, whoever typed the list. */
 const warnings = computed(() => noteRoster(people.value))
+const headings = computed(() => brief.current?.roster?.headings ?? {})
+const heading = (column: string, usual: string) => ownOf(headings.value, column) ?? usual
 const extra = computed(() => columns.value.filter(name => !['id', 'given', 'family', 'name', 'group', 'email', 'alias'].includes(name)))
 const shown = computed(() => {
   const wanted = filter.value.trim().toLowerCase()
@@ -28,9 +30,9 @@ const shown = computed(() => {
     .filter(({ person }) => !wanted || [person.name, person.group, person.id, ...person.aliases].some(text => text.toLowerCase().includes(wanted)))
 })
 
-async function save(list: ListedPerson[], names: string[]) {
+async function save(list: ListedPerson[], names = columns.value, own = headings.value) {
   await attempt(async () => {
-    await brief.saveRoster(list, names)
+    await brief.saveRoster({ people: list, columns: names, headings: own })
     editing.value = null
     bringing.value = false
   })
@@ -51,12 +53,12 @@ async function keepPerson(person: ListedPerson) {
   const list = [...people.value]
   if (editing.value?.at === null || editing.value === null) list.push(person)
   else list[editing.value.at] = person
-  await save(list, columns.value)
+  await save(list)
 }
 
 async function removePerson() {
   const index = editing.value?.at
-  if (index !== null && index !== undefined) await save(people.value.filter((_, other) => other !== index), columns.value)
+  if (index !== null && index !== undefined) await save(people.value.filter((_, other) => other !== index))
 }
 
 function except() {
@@ -73,6 +75,9 @@ async function erasePerson() {
   })
 }
 
+const USUAL = [
+  ['name', 'Name'], ['given', 'Given'], ['family', 'Family'], ['group', 'Group'], ['email', 'Mail'], ['alias', 'Also called'],
+] as const
 const LEVEL_WORDS: Record<RosterNote['level'], string> = { error: 'To mend', warning: 'Look at', note: 'Note' }
 function levelWord(note: RosterNote): string {
   return LEVEL_WORDS[note.level]
@@ -126,14 +131,19 @@ function levelWord(note: RosterNote): string {
       <table class="list">
         <thead>
           <tr>
-            <th>Name</th><th>Given</th><th>Family</th><th>Group</th><th>Mail</th><th>Also called</th>
+            <th
+              v-for="[column, usual] in USUAL"
+              :key="column"
+            >
+              {{ heading(column, usual) }}
+            </th>
             <th
               v-for="column in extra"
               :key="column"
             >
               {{ column }}
             </th>
-            <th>Id</th><th><span class="visually-hidden">Action</span></th>
+            <th>{{ heading('id', 'Id') }}</th><th><span class="visually-hidden">Action</span></th>
           </tr>
         </thead>
         <tbody>
@@ -185,6 +195,7 @@ function levelWord(note: RosterNote): string {
       :person="editing.person"
       :known="editing.at !== null"
       :extra="extra"
+      :group-word="heading('group', 'Group')"
       :owns="brief.current?.role === 'owner'"
       @keep="keepPerson"
       @remove="removePerson"
