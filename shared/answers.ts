@@ -107,6 +107,8 @@ export interface RackCell {
   status: ReportSlot['status']
   late: boolean
   codes: FindingCode[]
+  /** What tells most of its faults, in few words; empty where there is none. */
+  fault: string
   name: string | null
   candidates: number
 }

@@ -2,7 +2,7 @@
 import type { ReportSummary } from '#core/checking/report'
 
 /** People counted, not only files: complete, something open, nothing at all. */
-const props = defineProps<{ summary: ReportSummary }>()
+const props = defineProps<{ summary: ReportSummary, holders?: string }>()
 const share = (count: number) => `${props.summary.holders === 0 ? 0 : 100 * count / props.summary.holders}%`
 </script>
 
@@ -22,7 +22,9 @@ const share = (count: number) => `${props.summary.holders === 0 ? 0 : 100 * coun
       />
     </div>
     <p class="small">
-      <b>{{ summary.holdersComplete }}</b> complete · <b>{{ summary.holdersOpen }}</b> with something open ·
+      <template v-if="holders">
+        {{ holders }}:
+      </template><b>{{ summary.holdersComplete }}</b> complete · <b>{{ summary.holdersOpen }}</b> with something open ·
       <b>{{ summary.holdersWithNothing }}</b> with nothing
     </p>
   </div>

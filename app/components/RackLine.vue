@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { isContentWrong, mostTelling } from '#core/findings/codes'
+import { isContentWrong } from '#core/findings/codes'
 import { shortOf } from '#core/wording/index'
 import { ownOf } from '#core/text/own'
 import type { SlotStatus } from '#core/checking/report'
 import type { CheckHead, RackCell, RackRow } from '#shared/answers'
 
 /** One holder's line of the rack; drawn again only when something in it changed. */
-type Opening = { holder: string, requirement?: string, n?: number | null }
 type Asked = CheckHead['requirements'][number]
 const props = defineProps<{
   row: RackRow
@@ -30,9 +29,16 @@ function say({ title }: Asked, cell: RackCell): string {
 function tell(cell: RackCell): string {
   if (cell.status === 'missing') return cell.candidates > 0 ? 'arrived, not assignable' : 'missing'
   if (cell.status !== 'to-fix') return isShared(cell) ? shortOf('content.shared') : STATUS_WORDS[cell.status]
-  const code = mostTelling(cell.codes)
-  return code ? shortOf(code) : 'to fix'
+  return cell.fault || STATUS_WORDS[cell.status]
 }
+
+/** Of several pieces the fault of the first that is not in order, else how many are. */
+function tellAll(cells: RackCell[]): string {
+  const first = cells.find(cell => cell.status === 'to-fix') ?? cells.find(cell => cell.status === 'missing' && cell.candidates > 0)
+  return first ? `${first.n === null ? '' : `${first.n}: `}${tell(first)}` : `${rightOf(cells)} of ${cells.length}`
+}
+/** More than this are told by their marks alone. */
+const MOST_NUMBERS = 12
 
 /** Whether what lies there has the same bytes as somebody else's: no fault, but to be seen at once. */
 const isShared = (cell: RackCell): boolean => cell.codes.includes('content.shared')
@@ -60,6 +66,7 @@ function drop({ id, by }: Asked, cell: RackCell) {
       <button
         type="button"
         class="holder"
+        :data-hole="holeKey({ holder: row.holder })"
         :aria-label="`Everything of ${name}`"
         @click="emit('open', { holder: row.holder })"
       >
@@ -89,6 +96,7 @@ function drop({ id, by }: Asked, cell: RackCell) {
                     one: ownOf(row.cells,
                                requirement.id)?.length === 1,
                     dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
+          :data-hole="holeKey({ holder: row.holder, requirement: requirement.id, n: cell.n })"
           :aria-label="say(requirement, cell)"
           :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
           @click="emit('open', { holder: row.holder, requirement: requirement.id, n: cell.n })"
@@ -96,6 +104,11 @@ function drop({ id, by }: Asked, cell: RackCell) {
           @dragleave="over = ''"
           @drop.prevent="drop(requirement, cell)"
         >
+          <span
+            v-if="cell.n !== null && (ownOf(row.cells, requirement.id)?.length ?? 0) <= MOST_NUMBERS"
+            class="number"
+            aria-hidden="true"
+          >{{ cell.n }}</span>
           <StateMark
             :status="cell.status"
             :content="isContentWrong(cell.codes)"
@@ -104,13 +117,15 @@ function drop({ id, by }: Asked, cell: RackCell) {
           <span
             v-if="ownOf(row.cells, requirement.id)?.length === 1 && !narrow.has(requirement.id)"
             class="tell"
+            :title="tell(cell)"
             :class="cell.status"
           >{{ tell(cell) }}</span>
         </button>
         <span
           v-if="(ownOf(row.cells, requirement.id)?.length ?? 0) > 1 && !narrow.has(requirement.id)"
           class="tell"
-        >{{ rightOf(ownOf(row.cells, requirement.id) ?? []) }} of {{ ownOf(row.cells, requirement.id)?.length }}</span>
+          :title="tellAll(ownOf(row.cells, requirement.id) ?? [])"
+        >{{ tellAll(ownOf(row.cells, requirement.id) ?? []) }}</span>
       </div>
     </td>
   </tr>
@@ -137,6 +152,7 @@ td { padding: 0 8px 0 0; }
 /* two strokes under it: the same twice */
 .hole.shared { border-bottom: 3px double var(--ink); }
 .hole.dim { opacity: 0.35; }
-.tell { font-size: 13px; color: var(--quiet); white-space: nowrap; }
+.number { font-size: 12px; color: var(--quiet); margin-right: -3px; }
+.tell { font-size: 13px; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 190px; }
 .tell.to-fix { color: var(--ink); }
 </style>

@@ -5,14 +5,16 @@ import type { SlotStatus } from '#core/checking/report'
 import { byCodeUnit } from '#core/text/order'
 import type { CheckHead, RackRow } from '#shared/answers'
 
-type Opening = { holder: string, requirement?: string, n?: number | null }
 const props = defineProps<{
   head: CheckHead
+  /** Who is shown, in their order. */
   rows: RackRow[]
+  /** How many there are. */
+  of: number
   only: SlotStatus | 'late' | null
-  find: string
   open: Opening | null
-  sort: 'list' | 'name' | 'open'
+  order: RackOrder
+  sayName: (holder: string) => string
   grouped: boolean
   hideNames: boolean
   narrow: ReadonlySet<string>
@@ -22,51 +24,32 @@ const emit = defineEmits<{
   narrow: [requirement: string]
   place: [slot: { holder: string, requirement: string, n: number | null }]
 }>()
-const check = useCheck()
 
 const ROW = 27
 const groupOf = computed(() => new Map(props.head.people.map(person => [person.id, person.group])))
-const numberOf = computed(() => new Map(props.rows.map((row, at) => [row.holder, at + 1])))
-const openOf = (row: RackRow) => Object.values(row.cells).flat().filter(cell => cell.status === 'missing' || cell.status === 'to-fix').length
-
-const shown = computed(() => {
-  const wanted = props.find.trim().toLowerCase()
-  const rows = props.rows.filter((row) => {
-    const cells = Object.values(row.cells).flat()
-    if (props.only && !cells.some(cell => (props.only === 'late' ? cell.late : cell.status === props.only))) return false
-    if (!wanted) return true
-    return [
-      nameOf(row.holder), groupOf.value.get(row.holder) ?? '', ...cells.map(cell => cell.name ?? ''),
-    ].some(text => text.toLowerCase().includes(wanted))
-  })
-  if (props.sort === 'name') return [...rows].sort((a, b) => byCodeUnit(sortKey(a.holder), sortKey(b.holder)))
-  return props.sort === 'open' ? [...rows].sort((a, b) => openOf(b) - openOf(a)) : rows
-})
-
-/** By family name where there is one. */
-function sortKey(holder: string): string {
-  const person = props.head.people.find(one => one.id === holder)
-  return (person?.family ? `${person.family} ${person.given}` : person?.name ?? holder).toUpperCase()
-}
-
-type Line = { kind: 'group', key: string, group: string, holders: number, complete: number } | { kind: 'row', key: string, row: RackRow }
+type Line = { kind: 'group', key: string, title: string, what: string } | { kind: 'row', key: string, row: RackRow }
 const lines = computed((): Line[] => {
   const line = (row: RackRow): Line => ({ kind: 'row', key: row.holder, row })
-  if (!props.grouped) return shown.value.map(line)
+  const heading = (title: string, what: string): Line => ({ kind: 'group', key: `group ${title}`, title, what })
+  if (!props.grouped) {
+    if (props.order !== 'open') return props.rows.map(line)
+    const open = props.rows.filter(row => openOf(row) > 0)
+    const complete = props.rows.filter(row => openOf(row) === 0)
+    return [
+      ...(open.length > 0 ? [heading('Something open', `${open.length} of ${props.rows.length}`)] : []), ...open.map(line),
+      ...(complete.length > 0 ? [heading('Complete', `${complete.length} of ${props.rows.length}`)] : []), ...complete.map(line),
+    ]
+  }
   const groups = new Map<string, RackRow[]>()
-  for (const row of shown.value) {
+  for (const row of props.rows) {
     // a group that owes stands with its members
     const group = groupOf.value.get(row.holder) ?? row.holder
     gather(groups, group, row)
   }
   return [...groups].sort((a, b) => byCodeUnit(a[0], b[0])).flatMap(([group, rows]): Line[] => [
-    { kind: 'group', key: `group ${group}`, group, holders: rows.length, complete: rows.filter(row => openOf(row) === 0).length }, ...rows.map(line),
+    heading(group || 'without a group', `${rows.filter(row => openOf(row) === 0).length} of ${rows.length} complete`), ...rows.map(line),
   ])
 })
-
-function nameOf(holder: string): string {
-  return check.sayName(holder, props.hideNames ? numberOf.value.get(holder) ?? 0 : null)
-}
 
 // only what is in sight is drawn: two thousand holders scroll as easily as twenty
 const body = ref<HTMLElement | null>(null)
@@ -102,7 +85,7 @@ function move(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div>
+  <div id="rack">
     <table
       class="rack"
       :aria-rowcount="lines.length + 1"
@@ -111,7 +94,7 @@ function move(event: KeyboardEvent) {
       <thead>
         <tr>
           <th scope="col">
-            {{ shown.length === rows.length ? `${rows.length} holders` : `${shown.length} of ${rows.length} holders` }}
+            {{ rows.length === of ? 'Who' : `${rows.length} of ${of}` }}
           </th>
           <th
             v-for="requirement in head.requirements"
@@ -150,13 +133,13 @@ function move(event: KeyboardEvent) {
               scope="rowgroup"
               :colspan="head.requirements.length + 1"
             >
-              {{ line.group || 'without a group' }} <span class="quiet small">{{ line.complete }} of {{ line.holders }} complete</span>
+              {{ line.title }} <span class="quiet small">{{ line.what }}</span>
             </th>
           </tr>
           <RackLine
             v-else
             :row="line.row"
-            :name="nameOf(line.row.holder)"
+            :name="sayName(line.row.holder)"
             :group="grouped ? '' : groupOf.get(line.row.holder) ?? ''"
             :requirements="head.requirements"
             :only="only"
@@ -176,7 +159,7 @@ function move(event: KeyboardEvent) {
       </tbody>
     </table>
     <p
-      v-if="shown.length === 0"
+      v-if="rows.length === 0"
       class="quiet"
     >
       Nobody fits this choice.

@@ -63,6 +63,10 @@ const stillOpen = computed(() => (props.file.open ?? [])
         :name="name"
         :differences="differences('name.')"
       />
+      <CopyButton
+        :text="file.path"
+        what="the received path"
+      />
       <p class="small quiet">
         {{ sayBytes(file.size) }} ·
         {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}{{ sayMeasured(file.format.props) }}

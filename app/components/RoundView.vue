@@ -12,7 +12,7 @@ const round = shallowRef<RoundAnswer | null>(null)
 const checks = shallowRef<{ id: string, checkedAt: string }[]>([])
 /** Element Plus takes an empty value for none chosen. */
 const BEFORE = 'before'
-const against = ref(BEFORE)
+const against = useAddressed('against', BEFORE)
 const { problem, attempt } = useAttempt()
 const shown = ref<RoundKind | null>(null)
 const MOST = 200

@@ -44,7 +44,7 @@ const ALLOW: Partial<Record<EarlierSlip['cause'], string>> = {
     <h3>What would it have cost last time?</h3>
     <div role="status">
       <p v-if="cost.slipping === 0">
-        As the same {{ cost.holders }} wrote before, none would slip.
+        As {{ cost.holders === 1 ? 'the one' : `the ${cost.holders}` }} known from earlier wrote, none would slip.
       </p>
       <p v-else>
         As they wrote before, <b>{{ cost.slipping }} of {{ cost.holders }}</b> would slip:

@@ -3,15 +3,21 @@ import type { Found } from '#shared/answers'
 
 /** One search over all briefs: a title, a person, a file. */
 const desk = useDesk()
-const text = ref('')
+const asked = useAddressed<string>('for', '', null, true)
+const text = ref(asked.value)
 const found = shallowRef<Found | null>(null)
 const { problem, attempt } = useAttempt()
 const none = computed(() => found.value !== null && found.value.briefs.length + found.value.people.length + found.value.files.length === 0)
 
-async function look() {
+// what was looked for stands in the address, and is looked for again where one comes back to it
+watch(asked, async (wanted) => {
+  text.value = wanted
   await attempt(async () => {
-    found.value = text.value.trim().length < 2 ? null : await desk.search(text.value)
+    found.value = wanted.trim().length < 2 ? null : await desk.search(wanted)
   })
+}, { immediate: true })
+function look() {
+  asked.value = text.value.trim()
 }
 </script>
 
@@ -28,7 +34,7 @@ async function look() {
         placeholder="A person, a title or a file name"
         aria-label="Look through all briefs"
         clearable
-        @clear="found = null"
+        @clear="asked = ''"
       />
       <el-button
         native-type="submit"

@@ -5,8 +5,8 @@ import { isContentWrong } from '#core/findings/codes'
 import { sayFinding } from '#core/wording/index'
 import type { CheckHead, HolderSlip, ShownRuling } from '#shared/answers'
 
-const props = defineProps<{ open: { holder: string, requirement?: string, n?: number | null }, head: CheckHead }>()
-const emit = defineEmits<{ close: [], ruled: [] }>()
+const props = defineProps<{ open: Opening, head: CheckHead }>()
+const emit = defineEmits<{ close: [], ruled: [], step: [by: 1 | -1] }>()
 const check = useCheck()
 const brief = useBrief()
 /** The slot whose holder gets another time. */
@@ -51,6 +51,8 @@ function expectedName({ expected }: ReportSlot): string {
   return `${expected.name ?? 'any name'}${expected.extensions.length > 0 ? `.${expected.extensions[0]}` : ''}`
 }
 
+const askedPath = (slot: ReportSlot) => [slot.expected.folder, expectedName(slot)].filter(Boolean).join('/')
+
 async function takeBack(ruling: ShownRuling) {
   await attempt(async () => {
     await check.takeBack(ruling)
@@ -70,12 +72,26 @@ async function takeBack(ruling: ShownRuling) {
   >
     <div class="row spread head">
       <h2>{{ heading }} <span class="quiet">· {{ title || 'everything' }}{{ open.n ? ` ${open.n}` : '' }}</span></h2>
-      <el-button
-        size="small"
-        @click="emit('close')"
-      >
-        Close
-      </el-button>
+      <div class="row">
+        <el-button
+          size="small"
+          @click="emit('step', -1)"
+        >
+          Open one before <kbd>P</kbd>
+        </el-button>
+        <el-button
+          size="small"
+          @click="emit('step', 1)"
+        >
+          Next open one <kbd>N</kbd>
+        </el-button>
+        <el-button
+          size="small"
+          @click="emit('close')"
+        >
+          Close <kbd>Esc</kbd>
+        </el-button>
+      </div>
     </div>
     <p
       v-if="problem"
@@ -151,6 +167,11 @@ async function takeBack(ruling: ShownRuling) {
                 v-if="slot.expected.extensions.length > 1"
                 class="small quiet"
               > or {{ slot.expected.extensions.slice(1).map(one => `.${one}`).join(' ') }}</span>
+              <CopyButton
+                v-if="slot.expected.name !== null"
+                :text="askedPath(slot)"
+                what="the asked path"
+              />
             </td>
           </tr>
           <ReceivedFile

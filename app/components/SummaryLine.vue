@@ -2,7 +2,7 @@
 import type { SlotStatus } from '#core/checking/report'
 import type { CheckHead } from '#shared/answers'
 
-const props = defineProps<{ head: CheckHead, stale: boolean, busy: boolean }>()
+const props = defineProps<{ head: CheckHead, stale: boolean, busy: boolean, holders: string }>()
 const only = defineModel<SlotStatus | 'late' | null>('only', { required: true })
 const find = defineModel<string>('find', { required: true })
 const emit = defineEmits<{ again: [] }>()
@@ -22,7 +22,10 @@ const COUNTS = computed(() => {
 <template>
   <div class="line row spread">
     <div class="people">
-      <CompletionBar :summary="head.summary" />
+      <CompletionBar
+        :summary="head.summary"
+        :holders="holders"
+      />
     </div>
     <div
       class="row counts"
@@ -46,6 +49,7 @@ const COUNTS = computed(() => {
     </div>
     <div class="row">
       <el-input
+        id="find-in-check"
         v-model="find"
         class="find"
         placeholder="Find a person or file"
@@ -77,6 +81,5 @@ const COUNTS = computed(() => {
 }
 .count[aria-pressed='true'] { border-color: var(--quiet); background: var(--ground); }
 .find { width: 190px; }
-kbd { font: inherit; font-size: 12px; border: 1px solid currentColor; border-radius: 2px; padding: 0 4px; margin-left: 6px; }
 .stale { color: var(--to-fix); }
 </style>

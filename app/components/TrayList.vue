@@ -162,4 +162,5 @@ ul { list-style: none; margin: 0; padding: 0; }
 .loose { cursor: grab; }
 li { padding: 6px 0; border-bottom: 1px solid var(--rule); font-size: 14px; }
 .block { display: block; }
+li { overflow-wrap: anywhere; }
 </style>

@@ -1,5 +1,11 @@
 <script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+
 const session = useSession()
+const keysShown = ref(false)
+onKeyStroke('?', (event) => {
+  if (isForPage(event)) keysShown.value = true
+})
 
 async function leave() {
   await session.signOut()
@@ -22,6 +28,13 @@ async function leave() {
         v-if="session.account"
         class="row small"
       >
+        <button
+          type="button"
+          class="plain-button"
+          @click="keysShown = true"
+        >
+          Keys <kbd>?</kbd>
+        </button>
         <NuxtLink to="/account">{{ session.account.name }}</NuxtLink>
         <button
           type="button"
@@ -35,6 +48,10 @@ async function leave() {
     <main id="main">
       <slot />
     </main>
+    <KeyList
+      v-if="keysShown"
+      @close="keysShown = false"
+    />
   </div>
 </template>
 

@@ -119,7 +119,9 @@ const TELLING: readonly About[] = [
 /** Of several findings the one that tells most: an error before a notice, then by what it is about. */
 export function mostTelling(codes: readonly FindingCode[]): FindingCode | undefined {
   const rank = (code: FindingCode) => (FINDINGS[code].severity === 'error' ? 0 : TELLING.length) + TELLING.indexOf(FINDINGS[code].about)
-  return [...codes].sort((a, b) => rank(a) - rank(b))[0]
+  // that it is the same as before says nothing of what is wrong
+  const [first, second] = [...codes].sort((a, b) => rank(a) - rank(b))
+  return first === 'content.unchanged' ? second ?? first : first
 }
 
 /** Whether what a file holds is what is wrong with it, rather than its name or place. */

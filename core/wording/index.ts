@@ -41,6 +41,21 @@ export function shortOf(code: FindingCode, language: Language = EN): string {
   return language.findings[code].short
 }
 
+/** The longest that is told briefly. */
+const BRIEF = 60
+
+/**
+ * A finding in few words with its values in them: what a line of the rack says.
+ *
+ * @example
+ * brieflyOf({ code: 'format.not-accepted', severity: 'error', params: { format: 'gif', asked: ['jpg'] } }) //=> 'gif instead of jpg'
+ */
+export function brieflyOf(finding: Finding, language: Language = EN): string {
+  const { short, briefly } = language.findings[finding.code] as { short: string, briefly?: (params: unknown, rest: FindingRest) => string }
+  const told = finding.params === undefined ? '' : briefly?.(finding.params, finding) ?? ''
+  return told === '' || told.length > BRIEF ? short : told
+}
+
 /** What is wrong with a file's bytes, as a part of a sentence. */
 export function sayFault(fault: Fault, language: Language = EN): string {
   return say(language.faults[fault.kind] as Words<Fault>, fault)

@@ -1,11 +1,13 @@
 import type { BriefDocument } from '#core/brief/document'
 import { plainTitle } from '#core/brief/document'
 import type { FindingCode } from '#core/findings/codes'
+import { mostTelling } from '#core/findings/codes'
 import type { ReportFile } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
 import type { ReportParts } from '#core/reporting/write'
 import type { Person } from '#core/roster/types'
 import { emptyRecord } from '#core/text/own'
+import { brieflyOf } from '#core/wording/index'
 import type { CheckHead, Departure, HolderSlip, RackCell, RackPage, RackRow, Tray } from '#shared/answers'
 import { checkMade, filesWhere, findingsOf, holdersOf, slipRows, streamFiles, streamSlots } from '../database/check-rows'
 import { db } from '../database/connection'
@@ -69,10 +71,14 @@ export async function rackPage(account: Account, checkId: string, from: number, 
       'check_file.position', 'requirement', 'holder', 'n', 'path',
     )
   const findings = await findingsOf(checkId, 'f', files.map(file => file.position))
-  const placed = new Map<string, { path: string, codes: FindingCode[] }>()
+  const placed = new Map<string, { path: string, codes: FindingCode[], fault: string }>()
   for (const file of files) {
     const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
-    if (!placed.has(key)) placed.set(key, { path: file.path, codes: (findings.get(file.position) ?? []).map(one => one.code) })
+    if (placed.has(key)) continue
+    const own = findings.get(file.position) ?? []
+    const telling = mostTelling(own.map(one => one.code))
+    const told = own.find(one => one.code === telling)
+    placed.set(key, { path: file.path, codes: own.map(one => one.code), fault: told ? brieflyOf(told) : '' })
   }
   const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: emptyRecord() }]))
   for (const slot of slots) {
@@ -81,7 +87,7 @@ export async function rackPage(account: Account, checkId: string, from: number, 
     const list = cells[slot.requirement] ??= []
     list.push({
       n: slot.n, status: slot.status, late: slot.late, candidates: slot.candidates,
-      codes: file?.codes ?? [], name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,
+      codes: file?.codes ?? [], fault: file?.fault ?? '', name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,
     })
   }
   return { total: Number(total?.total ?? 0), rows: [...rows.values()] }

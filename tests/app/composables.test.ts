@@ -52,7 +52,7 @@ describe('a drawn rule', () => {
   test('says every part in words, also of fields called what objects inherit', () => {
     for (const name of WORDS) {
       const [part] = drawTemplate(`{${name}}`, false) ?? []
-      if (part) expect(sayPart(part, {})).toMatch(/^(?:the |")/)
+      if (part) expect(sayPart(part, {})).toMatch(/^(?:the |“)/)
       expect(sample(`{${name}}`)).toBe(ownWord(name))
     }
     const said = OWN_FIELDS.map(({ name, field }) => sayPart(drawTemplate(`{${name}}`, false)?.[0] as never, { [name]: field }))
@@ -65,8 +65,9 @@ describe('a drawn rule', () => {
 
   test('offers the columns of the list, and a name for a new field that is still free', () => {
     expect(personFields(['id', 'constructor']).map(one => one.label)).toEqual([
-      'the person\'s id', '"constructor" of the person', 'what is asked for',
+      'the person\'s id', '“constructor” of the list', 'what is asked for',
     ])
+    expect(personFields(['group'], { group: 'Period' }).map(one => one.label)).toEqual(['“Period” of the list', 'what is asked for'])
     expect(freeName('n', { n: { type: 'number' }, n2: { type: 'number' } })).toBe('n3')
     expect(freeName('constructor', {})).toBe('constructor')
   })

@@ -15,6 +15,8 @@ import { FAULT_WORDS } from './faults'
 /** A code's words: few, as a pigeonhole has room for, and the sentence: the fact, then the way out. */
 interface FindingWords<C extends FindingCode> {
   short: string
+  /** As few words with the values in them, where a code alone says too little. */
+  briefly?: (params: FindingParams<C>, finding: FindingRest) => string
   sentence: string | ((params: FindingParams<C>, finding: FindingRest) => string)
   /** What was asked for and what was received, where neither is a name or path that the finding itself holds. */
   expected?: (params: FindingParams<C>) => string
@@ -23,15 +25,20 @@ interface FindingWords<C extends FindingCode> {
 
 /** A measured value against its condition. */
 const UNMET: Omit<FindingWords<'format.condition'>, 'short'> = {
+  briefly: ({ property, value, condition }) =>
+    `${showMeasured(value, propertyOf(property)?.unit ?? '')}, asked ${describeCondition(condition, property)}`,
   sentence: ({ property, value, condition, format }) => sayUnmet(property, value, condition, format),
   expected: ({ property, condition }) => `${propertyOf(property)?.label ?? property}: ${describeCondition(condition, property)}`,
   actual: ({ property, value }) => showMeasured(value, propertyOf(property)?.unit ?? ''),
 }
 
+/** A format by its usual extension, where there is no room for its name. */
+const endingOf = (id: string): string => formatById(id)?.extensions[0] ?? id
+
 /** Every finding in English. */
 export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'missing': { short: 'missing', sentence: sayMissing },
-  'name.differs': { short: 'name', sentence: sayDiffers },
+  'name.differs': { short: 'name', briefly: (_, { differences: [first] = [] }) => (first ? sayDifferences([first]) : ''), sentence: sayDiffers },
   'name.default': { short: 'never named', sentence: sayDefault },
   'name.copy-mark': {
     short: 'copy mark',
@@ -73,12 +80,14 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   },
   'format.not-accepted': {
     short: 'another format',
+    briefly: ({ format, asked }) => `${endingOf(format)} instead of ${asked.map(endingOf).join(', ')}`,
     sentence: ({ format, asked }) => `Is ${withArticle(formatLabel(format))}; asked: ${sayFormats(asked)}. ${sayOtherForm(format, asked)}`,
     expected: ({ asked }) => sayFormats(asked),
     actual: ({ format }) => formatLabel(format),
   },
   'format.disguised': {
     short: 'format disguised',
+    briefly: ({ format, extension }) => `${endingOf(format)} named .${extension}`,
     sentence: ({ extension, format, asked, renaming }) => {
       const away = renaming
         ? `renaming it to .${formatById(format)?.extensions[0] ?? format} is enough`
@@ -127,8 +136,11 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
     expected: ({ unit, before }) => sayAmount(before, unit),
     actual: ({ unit, now }) => sayAmount(now, unit),
   },
-  'companion.missing': { short: 'companion missing', sentence: ({ name }) => `The file "${name}" that goes with it is not there.` },
-  'folder.wrong': { short: 'folder', sentence: sayWrongFolder },
+  'companion.missing': {
+    short: 'companion missing', briefly: ({ name }) => `${name} is missing`,
+    sentence: ({ name }) => `The file "${name}" that goes with it is not there.`,
+  },
+  'folder.wrong': { short: 'in another folder', sentence: sayWrongFolder },
   'folder.other-holder': {
     short: 'somebody else\'s folder',
     sentence: ({ holder }, { expected = '' }) => `Lies in the folder of ${showText(holder)}; it belongs ${sayPlace(expected)}.`,

@@ -9,7 +9,12 @@ const rules = useRules()
 const effect = shallowRef<ChangeEffect | null>(null)
 const received = computed(() => brief.current?.intakes.some(one => !one.replacedAt) ?? false)
 const draft = ref<BriefDocument>(newDocument('', []))
-const chosen = ref(0)
+/** Which piece is looked at, by its id: links and the next visit show the same. */
+const piece = useAddressed<string>('piece', '')
+const chosen = computed({
+  get: () => Math.max(0, draft.value.requirements.findIndex(one => one.id === piece.value)),
+  set: (at) => { piece.value = at === 0 ? '' : draft.value.requirements[at]?.id ?? '' },
+})
 const problems = ref<BriefProblem[]>([])
 const saved = ref('')
 const { busy, problem, attempt } = useAttempt()
@@ -26,7 +31,6 @@ watch(() => brief.current?.document, (document) => {
   const before = readDraft(id)
   kept.value = before && { ...before, stands: before.base === saved.value }
   if (kept.value?.stands) draft.value = structuredClone(kept.value.document)
-  chosen.value = Math.min(chosen.value, draft.value.requirements.length - 1)
 }, { immediate: true })
 
 /** Nothing that was changed is lost with the page. */

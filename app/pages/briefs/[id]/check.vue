@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { refTo } from '#core/brief/slots'
-import { onKeyStroke } from '@vueuse/core'
+import { onKeyStroke, useStorage } from '@vueuse/core'
 import type { ReportRoot, SlotStatus } from '#core/checking/report'
 
 const brief = useBrief()
@@ -8,14 +8,39 @@ const check = useCheck()
 const { busy, problem: undone, attempt: act } = useAttempt()
 const { problem: unread, attempt: tryLoading } = useAttempt()
 const problem = computed(() => unread.value || undone.value)
-const route = useRoute()
-const find = ref(typeof route.query.find === 'string' ? route.query.find : '')
-const only = ref<SlotStatus | 'late' | null>(null)
-const open = ref<{ holder: string, requirement?: string, n?: number | null } | null>(null)
-const view = ref<'rack' | 'round' | 'figures'>('rack')
+const find = useAddressed<string>('find', '')
+const onlyText = useAddressed<SlotStatus | 'late' | ''>('only', '', ['right', 'to-fix', 'missing', 'waived', 'absent', 'late'])
+const only = computed({ get: () => onlyText.value || null, set: (value) => { onlyText.value = value ?? '' } })
+const view = useAddressed<'rack' | 'round' | 'figures'>('view', 'rack', ['rack', 'round', 'figures'])
+
+/** What lies open over the rack; Back closes it. */
+const openHolder = useAddressed<string>('holder', '', null, true)
+const openPiece = useAddressed<string>('piece', '', null, true)
+const openNumber = useAddressed<string>('n', '', null, true)
+const open = computed<Opening | null>({
+  get() {
+    if (openHolder.value === '') return null
+    if (openPiece.value === '') return { holder: openHolder.value }
+    return { holder: openHolder.value, requirement: openPiece.value, n: /^\d{1,9}$/.test(openNumber.value) ? Number(openNumber.value) : null }
+  },
+  set(value) {
+    openHolder.value = value?.holder ?? ''
+    openPiece.value = value?.requirement ?? ''
+    openNumber.value = value?.n === null || value?.n === undefined ? '' : String(value.n)
+  },
+})
 const VIEWS = [{ key: 'rack', label: 'Rack' }, { key: 'round', label: 'Round: what changed' }, { key: 'figures', label: 'Figures' }] as const
-const sort = ref<'list' | 'name' | 'open'>('list')
-const grouped = ref(false)
+/** Who still owes something comes first, unless somebody chose otherwise once. */
+const usual = useStorage<RackOrder>('usitor.rack-order', 'open')
+const orderText = useAddressed<RackOrder | ''>('order', '', ['open', 'list', 'name'])
+const order = computed<RackOrder>({
+  get: () => orderText.value || usual.value,
+  set: (value) => {
+    usual.value = value
+    orderText.value = value
+  },
+})
+const grouped = useAddressedFlag('grouped')
 const narrow = ref<Set<string>>(new Set())
 const narrowAll = computed({
   get: () => narrow.value.size > 0 && narrow.value.size === check.head?.requirements.length,
@@ -32,9 +57,6 @@ watch(id, async (now) => {
   undone.value = ''
   await tryLoading(async () => {
     if (now) await check.load(now)
-    if (typeof route.query.holder === 'string' && check.rows.some(row => row.holder === route.query.holder)) {
-      open.value = { holder: route.query.holder }
-    }
   })
 }, { immediate: true })
 
@@ -65,14 +87,36 @@ const place = (slot: { holder: string, requirement: string, n: number | null }) 
   await brief.check()
 })
 
-/** The letter on the button repeats the last check. */
-function press(event: KeyboardEvent) {
-  const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || busy.value || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
-    || target.isContentEditable) return
-  if (id.value) void again()
+const numberOf = computed(() => new Map(check.rows.map((row, at) => [row.holder, at + 1])))
+const sayHolder = (holder: string) => check.sayName(holder, check.hideNames ? numberOf.value.get(holder) ?? 0 : null)
+const shown = computed(() => (check.head
+  ? chooseRows(check.rows, check.head, { only: only.value, find: find.value, order: order.value, sayName: sayHolder })
+  : []))
+/** What is looked at is not moved away under the reader's eye: only what is of this check is shown. */
+const opened = computed(() => (open.value && check.rows.some(row => row.holder === open.value?.holder) ? open.value : null))
+
+function step(by: 1 | -1) {
+  const next = check.head && nextOpen(shown.value, check.head, opened.value, by)
+  if (next) open.value = next
 }
-onKeyStroke(['a', 'A'], press)
+/** Where one was before the slip lay over it. */
+async function close() {
+  const was = opened.value
+  open.value = null
+  await nextTick()
+  const holes = [...document.querySelectorAll<HTMLElement>('[data-hole]')]
+  holes.find(one => was && one.dataset.hole === holeKey(was))?.focus()
+}
+
+const KEYS_HERE: Record<string, () => void> = {
+  'a': () => void (id.value && !busy.value && again()), 'n': () => step(1), 'p': () => step(-1),
+  '/': () => document.querySelector<HTMLInputElement>('#find-in-check')?.focus(),
+}
+onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (event) => {
+  if (!isForPage(event)) return
+  event.preventDefault()
+  KEYS_HERE[event.key.toLowerCase()]?.()
+})
 </script>
 
 <template>
@@ -112,6 +156,7 @@ onKeyStroke(['a', 'A'], press)
         :head="check.head"
         :stale="brief.current?.check?.stale ?? false"
         :busy="busy"
+        :holders="countHolders(check.rows, check.head, brief.current?.roster?.headings?.group)"
         @again="again"
       />
       <p
@@ -161,11 +206,15 @@ onKeyStroke(['a', 'A'], press)
           class="row small"
         >
           <el-select
-            v-model="sort"
+            v-model="order"
             size="small"
             class="sort"
             aria-label="Order of the holders"
           >
+            <el-option
+              value="open"
+              label="open ones first"
+            />
             <el-option
               value="list"
               label="in the list's order"
@@ -173,10 +222,6 @@ onKeyStroke(['a', 'A'], press)
             <el-option
               value="name"
               label="by name"
-            />
-            <el-option
-              value="open"
-              label="most open first"
             />
           </el-select>
           <el-checkbox
@@ -212,11 +257,12 @@ onKeyStroke(['a', 'A'], press)
       >
         <RackTable
           :head="check.head"
-          :rows="check.rows"
+          :rows="shown"
+          :of="check.rows.length"
           :only="only"
-          :find="find"
-          :open="open"
-          :sort="sort"
+          :open="opened"
+          :order="order"
+          :say-name="sayHolder"
           :grouped="grouped"
           :hide-names="check.hideNames"
           :narrow="narrow"
@@ -239,11 +285,12 @@ onKeyStroke(['a', 'A'], press)
         />
       </div>
       <SlotSlip
-        v-if="open"
-        :open="open"
+        v-if="opened"
+        :open="opened"
         :head="check.head"
         @ruled="again"
-        @close="open = null"
+        @step="step"
+        @close="close"
       />
     </template>
     <p v-else>
@@ -254,7 +301,7 @@ onKeyStroke(['a', 'A'], press)
 
 <style scoped>
 .check { flex: 1; display: flex; flex-direction: column; min-height: 0; }
-.tables { display: grid; grid-template-columns: 1fr 270px; gap: 16px; align-items: start; }
+.tables { display: grid; grid-template-columns: minmax(0, 1fr) 270px; gap: 16px; align-items: start; }
 /* many pieces take the whole width: the tray then lies below */
 .tables.wide { grid-template-columns: minmax(0, 1fr); }
 .wrapper { margin: 0 0 6px; }

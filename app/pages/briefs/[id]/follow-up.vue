@@ -5,7 +5,7 @@ const brief = useBrief()
 const id = computed(() => brief.current?.check?.id)
 const zone = computed(() => brief.current?.document?.zone ?? null)
 const names = computed(() => new Map(brief.current?.roster?.people.map(person => [person.id, person.name])))
-const view = ref<'slips' | 'copy' | 'hand-on' | 'sent'>('slips')
+const view = useAddressed<'slips' | 'copy' | 'hand-on' | 'sent'>('view', 'slips', ['slips', 'copy', 'hand-on', 'sent'])
 const VIEWS = [
   { key: 'slips', label: 'Tell everybody' }, { key: 'copy', label: 'Corrected copy' },
   { key: 'hand-on', label: 'Hand the result on' }, { key: 'sent', label: 'What was sent' },
