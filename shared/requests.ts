@@ -100,6 +100,13 @@ export const intakeRequest = exact({
 })
 export type IntakeStart = yup.InferType<typeof intakeRequest>
 
+/** Files that may be what came in an earlier intake, or in this one before it was interrupted. */
+export const sameRequest = exact({
+  from: yup.string().matches(/^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i, 'is no id').required('is missing'),
+  files: listOf(exact({ path: plainText(4000).min(1).required(), size: yup.number().integer().min(0).max(2 ** 53).required(),
+    modified: yup.number().integer().min(0).max(8.64e15).required() }), 0, 2000),
+})
+
 /** What a page says of one file. The server believes path and time, and finds out the rest itself where it keeps the file. */
 export interface FileFacts {
   path: string

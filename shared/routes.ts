@@ -11,7 +11,7 @@ import type {
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type {
-  accountRequest, atHandRequest, briefRequest, closeRequest, completeRequest, copyBriefRequest, countsRequest, FileFacts, IntakeStart,
+  accountRequest, atHandRequest, briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, FileFacts, IntakeStart,
   memberRequest, passwordRequest, rootRequest, RulingWish, signInRequest, slipsRequest, verifyRequest,
 } from './requests'
 
@@ -79,6 +79,8 @@ export interface Routes {
   'PATCH /api/intakes/:id': { body: InferType<typeof countsRequest>, answer: Done }
   'DELETE /api/intakes/:id': { answer: Done }
   'POST /api/intakes/:id/files': { body: { files: FileFacts[] }, answer: { ids: string[] } }
+  /** Files that came before and are unchanged, by path, size and time: they are taken over, and need not come again. */
+  'POST /api/intakes/:id/same': { body: InferType<typeof sameRequest>, answer: { taken: number[] } }
   /** Small files whole, each in a frame of its own (`shared/frames.ts`). */
   'POST /api/intakes/:id/contents': { body: Blob, answer: { stored: number } }
   /** A stretch of a large file. */

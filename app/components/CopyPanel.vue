@@ -12,7 +12,7 @@ watch(() => props.checkId, () => (made.value = null))
 
 const brief = useBrief()
 const folderInput = ref<HTMLInputElement | null>(null)
-const here = ref<{ url: string, packed: number, absent: string[] } | null>(null)
+const here = ref<{ archive: Blob, url: string, packed: number, absent: string[] } | null>(null)
 const share = ref<{ done: number, total: number } | null>(null)
 /** Some of what counts was only read where it was. */
 const elsewhere = computed(() => brief.current?.intakes.some(one => !one.keeps && !one.replacedAt) ?? false)
@@ -30,10 +30,28 @@ async function makeHere(event: Event) {
       props.checkId, files, { ...brief.opening, known: [...brief.opening.known] },
       (done, total) => (share.value = { done, total }),
     )
-    here.value = { url: URL.createObjectURL(archive), packed, absent }
+    here.value = { archive, url: URL.createObjectURL(archive), packed, absent }
   })
   share.value = null
 }
+/** Whether the browser can write into a folder of one's choice. */
+const canWrite = folderPicker() !== null
+const written = ref<{ folder: string, files: number } | null>(null)
+
+/** Chosen first: the browser lets a folder be chosen only right after a press. */
+async function write(find: () => Promise<Blob[]> | Blob[]) {
+  const folder = await folderPicker()?.({ id: 'usitor-copy', mode: 'readwrite' }).catch(() => null)
+  if (!folder) return
+  written.value = null
+  share.value = { done: 0, total: 0 }
+  await attempt(async () => {
+    const files = await followUp.writeInto(await find(), folder, (done, total) => (share.value = { done, total }))
+    written.value = { folder: folder.name, files }
+  })
+  share.value = null
+}
+const writeMade = () => write(() => (made.value ? followUp.archivesOf(made.value.jobId, made.value.parts) : []))
+
 onUnmounted(() => here.value && URL.revokeObjectURL(here.value.url))
 
 async function make() {
@@ -86,7 +104,25 @@ async function make() {
           >{{ part.name }}</a> <span class="quiet small">{{ part.files }} files, {{ sayBytes(part.size) }}</span>
         </li>
       </ul>
+      <el-button
+        v-if="canWrite && !share"
+        @click="writeMade"
+      >
+        Write it into an empty folder
+      </el-button>
     </template>
+    <p
+      v-if="share"
+      aria-live="polite"
+    >
+      {{ share.done }} of {{ share.total }} files …
+    </p>
+    <p
+      v-if="written"
+      role="status"
+    >
+      {{ written.files }} files were written into {{ showText(written.folder) }}.
+    </p>
     <div v-if="elsewhere">
       <p>
         Some files were only read where they are, not kept here. Choose that folder again, and this browser makes the copy of
@@ -101,14 +137,8 @@ async function make() {
         data-test="copy-folder"
         @change="makeHere"
       >
-      <p
-        v-if="share"
-        aria-live="polite"
-      >
-        Looking through {{ share.done }} of {{ share.total }} files …
-      </p>
       <el-button
-        v-else
+        v-if="!share"
         @click="folderInput?.click()"
       >
         Choose the folder
@@ -121,6 +151,14 @@ async function make() {
           :href="here.url"
           download="corrected copy.zip"
         >corrected copy.zip</a>
+        <button
+          v-if="canWrite && !share"
+          type="button"
+          class="plain-button"
+          @click="write(() => here ? [here.archive] : [])"
+        >
+          Write it into an empty folder
+        </button>
       </p>
     </div>
     <p class="small">

@@ -1,29 +1,46 @@
 <script setup lang="ts">
 import type { IntakeProgress as Progress } from '~/workers/receiving'
 
-/** An intake on its way, and the question it may ask: what becomes of what was received before. */
-const props = defineProps<{ progress: Progress }>()
+/** An intake on its way, drawn as it is said: how much was read, and how much of that is here. In a strip it lies over other pages. */
+const props = defineProps<{ progress: Progress, strip?: boolean }>()
 const intake = useIntake()
-const share = computed(() => {
-  const { files, totalFiles, bytes, totalBytes } = props.progress
+const shareOf = (part: 'read' | 'bytes') => {
+  const { files, totalFiles, totalBytes } = props.progress
   if (totalFiles === 0) return 0
-  const ofFiles = files / totalFiles
-  const ofBytes = totalBytes === 0 ? ofFiles : bytes / totalBytes
-  return Math.min(100, Math.round(50 * ofFiles + 50 * ofBytes))
-})
+  return Math.min(100, 100 * (totalBytes === 0 ? files / totalFiles : props.progress[part] / totalBytes))
+}
+const TITLES: Record<string, string> = { looking: 'Looking through the folder', reading: 'Receiving', closing: 'Closing the intake' }
 </script>
 
 <template>
-  <div class="zone busy">
-    <h2>{{ progress.stage === 'closing' ? 'Closing the intake' : 'Receiving' }}</h2>
-    <el-progress
-      :percentage="share"
-      :stroke-width="14"
+  <div
+    class="zone"
+    :class="{ strip }"
+  >
+    <component :is="strip ? 'b' : 'h2'">
+      {{ TITLES[progress.stage] ?? 'Receiving' }}{{ strip ? ` for ${intake.begun?.title ?? 'a brief'}` : '' }}
+    </component>
+    <div
+      class="bar"
+      role="progressbar"
       aria-label="Received so far"
-    />
+      :aria-valuenow="Math.round(shareOf('bytes'))"
+      aria-valuemin="0"
+      aria-valuemax="100"
+    >
+      <span
+        class="read"
+        :style="{ width: `${shareOf('read')}%` }"
+      />
+      <span
+        class="here"
+        :style="{ width: `${shareOf('bytes')}%` }"
+      />
+    </div>
     <p aria-live="polite">
-      {{ progress.files }} of {{ progress.totalFiles }} files, {{ sayBytes(progress.bytes) }} of
-      {{ sayBytes(progress.totalBytes) }}
+      {{ progress.files }} of {{ progress.totalFiles }} files<template v-if="progress.same">
+        , {{ progress.same }} unchanged
+      </template>; read {{ sayBytes(progress.read) }}, here {{ sayBytes(progress.bytes) }} of {{ sayBytes(progress.totalBytes) }}
     </p>
     <div
       v-if="intake.asking"
@@ -51,18 +68,32 @@ const share = computed(() => {
       </div>
     </div>
     <el-button
+      :size="strip ? 'small' : 'default'"
       @click="intake.cancel(), intake.asking?.answer(false)"
     >
       Call it off
     </el-button>
-    <p class="quiet small">
-      Nothing of it shows until all of it is here.
+    <p
+      v-if="!strip"
+      class="quiet small"
+    >
+      It goes on while you look elsewhere here. Nothing of it shows until all of it is here.
     </p>
   </div>
 </template>
 
 <style scoped>
 .zone { border: 2px solid var(--quiet); padding: 28px; text-align: center; background: var(--ground); }
+.zone.strip {
+  display: flex; flex-wrap: wrap; align-items: center; gap: 6px 14px; padding: 6px 20px; text-align: left;
+  border-width: 0 0 1px; border-color: var(--rule); background: var(--petrol-pale);
+}
+.bar { position: relative; height: 12px; border: 1px solid var(--quiet); background: var(--sheet); margin: 12px auto; max-width: 620px; }
+.strip .bar { margin: 0; flex: 1 1 160px; }
+.strip p { margin: 0; font-size: 13.5px; }
+.bar span { position: absolute; inset: 0 auto 0 0; }
+.read { background: repeating-linear-gradient(135deg, var(--petrol) 0 2px, var(--sheet) 2px 5px); }
+.here { background: var(--petrol); }
 .ask { border: 1.5px solid var(--petrol); padding: 8px 16px; margin: 10px auto; max-width: 620px; background: var(--sheet); }
 .center { justify-content: center; margin: 12px 0; }
 </style>

@@ -15,6 +15,18 @@ function drop(event: DragEvent) {
   if (items) emit('take', () => walkDropped(items))
 }
 
+/** Where the browser can, the folder is chosen so that it can be looked at again with one key. */
+async function chooseFolder() {
+  const pick = folderPicker()
+  if (!pick) {
+    folderInput.value?.click()
+    return
+  }
+  // whoever closes the chooser has chosen nothing
+  const handle = await pick({ id: 'usitor', mode: 'read' }).catch(() => null)
+  if (handle) emit('take', () => walkHandle(handle))
+}
+
 function choose(event: Event) {
   const input = event.target as HTMLInputElement
   const list = input.files
@@ -58,7 +70,7 @@ function choose(event: Event) {
       >
       <el-button
         type="primary"
-        @click="folderInput?.click()"
+        @click="chooseFolder"
       >
         Choose a folder
       </el-button>

@@ -1,8 +1,15 @@
+import type { FolderHandle } from './kept-folder'
+
 /** What a person dropped or chose: files with their paths, and the name of the one folder they came in. */
-export interface Dropped { root: string, files: { path: string, file: File }[] }
+export interface Dropped {
+  root: string
+  files: { path: string, file: File }[]
+  /** Where the browser lets the folder be looked at again. */
+  handle?: FolderHandle | undefined
+}
 
 /** More files than this are not taken at once: the page would not stay at ease. */
-const MOST_FILES = 100_000
+export const MOST_FILES = 100_000
 
 /** Walks dropped folders; a folder dropped alone is the root, and not a level of its own. */
 export async function walkDropped(items: DataTransferItemList): Promise<Dropped> {
@@ -11,6 +18,8 @@ export async function walkDropped(items: DataTransferItemList): Promise<Dropped>
     const entry = item.webkitGetAsEntry()
     return entry ? [entry] : []
   })
+  const [first, ...more] = items
+  const kept = more.length === 0 && first ? (first as KeepingItem).getAsFileSystemHandle?.().catch(() => null) : undefined
   const files: Dropped['files'] = []
   const walk = async (entry: FileSystemEntry, path: string): Promise<void> => {
     if (files.length >= MOST_FILES) throw new Error(`The folder holds more than ${MOST_FILES} files; drop it in parts.`)
@@ -33,8 +42,12 @@ export async function walkDropped(items: DataTransferItemList): Promise<Dropped>
   const [only] = entries
   const alone = entries.length === 1 && only !== undefined && isFolder(only)
   for (const entry of entries) await walk(entry, alone ? '' : entry.name)
-  return { root: alone ? only.name : 'received', files }
+  const handle = alone ? await kept : null
+  return { root: alone ? only.name : 'received', files, ...(handle?.kind === 'directory' ? { handle: handle as FolderHandle } : {}) }
 }
+
+/** A dropped item that can be kept, where the browser can. */
+type KeepingItem = DataTransferItem & { getAsFileSystemHandle?: () => Promise<FileSystemHandle | null> }
 
 function isFile(entry: FileSystemEntry): entry is FileSystemFileEntry {
   return entry.isFile
@@ -60,4 +73,6 @@ export interface IntakeOptions {
   replaces: 'ask' | 'add' | 'replace'
   /** When it was received, on the clock of the brief's zone; empty: each file's own time. */
   stated: string
+  /** The folder of before is looked at again: what is unchanged in it is not read once more. */
+  again?: boolean
 }

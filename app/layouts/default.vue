@@ -2,6 +2,8 @@
 import { onKeyStroke } from '@vueuse/core'
 
 const session = useSession()
+const intake = useIntake()
+const route = useRoute()
 const keysShown = ref(false)
 onKeyStroke('?', (event) => {
   if (isForPage(event)) keysShown.value = true
@@ -45,6 +47,12 @@ async function leave() {
         </button>
       </div>
     </header>
+    <IntakeProgress
+      v-if="intake.progress && !route.path.endsWith('/receive')"
+      :progress="intake.progress"
+      strip
+      class="no-print"
+    />
     <main id="main">
       <slot />
     </main>

@@ -1,6 +1,8 @@
 import { proxy, wrap } from 'comlink'
 import { defineStore } from 'pinia'
+import { addressOf } from '#shared/routes'
 import type { CopyPart } from '#shared/jobs'
+import type { FolderHandle } from '~/composables/kept-folder'
 import type { CopyWorker } from '~/workers/copy'
 import type { Opening } from '#core/arrivals/incoming'
 
@@ -47,5 +49,27 @@ export const useFollowUp = defineStore('follow-up', () => {
     }
   }
 
-  return { copyHere, slips, sent, round, checks, figures, history, send, copy }
+  /** Writes a corrected copy that was made into an empty folder. */
+  async function writeInto(archives: Blob[], folder: FolderHandle, onProgress: (done: number, total: number) => void): Promise<number> {
+    const worker = new Worker(new URL('../workers/copy.ts', import.meta.url), { type: 'module' })
+    try {
+      return await wrap<CopyWorker>(worker).unpackInto(archives, folder, proxy(onProgress))
+    }
+    finally {
+      worker.terminate()
+    }
+  }
+
+  /** The archives of a corrected copy that the server made. */
+  async function archivesOf(jobId: string, parts: readonly CopyPart[]): Promise<Blob[]> {
+    const archives: Blob[] = []
+    for (const { step } of parts) {
+      const answer = await fetch(addressOf('GET /api/jobs/:id/parts/:step', { id: jobId, step }))
+      if (!answer.ok) throw new Error('The copy cannot be fetched now. Make it again.')
+      archives.push(await answer.blob())
+    }
+    return archives
+  }
+
+  return { writeInto, archivesOf, copyHere, slips, sent, round, checks, figures, history, send, copy }
 })

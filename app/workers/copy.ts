@@ -7,6 +7,7 @@ import { openArrivals } from '#core/arrivals/open'
 import type { ChosenFile, HandOver } from '../composables/handing'
 import { hashBlob } from './hashes'
 import { keepAsBlob, takeFiles } from './sources'
+import { unpackInto } from './unpack'
 
 configure({ useWebWorkers: false })
 
@@ -40,5 +41,5 @@ async function make(
   return { archive: await zip.close(), packed, absent: [...wanted.values()].flat().map(one => one.path) }
 }
 
-export type CopyWorker = { make: typeof make }
-expose({ make })
+export type CopyWorker = { make: typeof make, unpackInto: typeof unpackInto }
+expose({ make, unpackInto })

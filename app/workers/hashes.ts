@@ -18,11 +18,13 @@ export async function hashBlob(blob: Blob): Promise<string> {
 }
 
 /** The same of a large file, stretch by stretch: the browser's own digest takes whole buffers only. */
-export async function hashStream(blob: Blob, signal?: AbortSignal): Promise<string> {
+export async function hashStream(blob: Blob, signal?: AbortSignal, onRead?: (bytes: number) => void): Promise<string> {
   const hash = await createSHA256()
   for (let offset = 0; offset < blob.size; offset += STRETCH) {
     signal?.throwIfAborted()
-    hash.update(new Uint8Array(await blob.slice(offset, offset + STRETCH).arrayBuffer()))
+    const stretch = new Uint8Array(await blob.slice(offset, offset + STRETCH).arrayBuffer())
+    hash.update(stretch)
+    onRead?.(stretch.length)
   }
   return hash.digest('hex')
 }

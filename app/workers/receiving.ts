@@ -29,9 +29,12 @@ export interface IntakeOrder {
   /** What is opened, and how names and times in it are read. */
   opening: Opening
   files: ChosenFile[]
+  /** An intake that may hold some of it unchanged already: an earlier one of the same folder, or this one before it was interrupted. */
+  same: 'itself' | { intake: string } | null
 }
 
-export interface IntakeProgress { stage: string, files: number, totalFiles: number, bytes: number, totalBytes: number }
+/** `read`, `bytes`: how much was read here, and how much of it has reached the server; `same`: files taken over unchanged. */
+export interface IntakeProgress { stage: string, files: number, totalFiles: number, read: number, bytes: number, totalBytes: number, same: number }
 
 /** Small files travel together; larger ones in stretches of their own. */
 const SMALL = 1024 * 1024
@@ -56,7 +59,7 @@ export async function receive(
     throw error instanceof ArrivalError ? new Error(`"${error.path}" ${sayArrivalFault(error.fault)}. Nothing was received.`) : error
   })
   const progress: IntakeProgress = {
-    stage: 'reading', files: 0, totalFiles: incoming.length, bytes: 0,
+    stage: 'reading', files: 0, totalFiles: incoming.length, read: 0, bytes: 0, same: 0,
     totalBytes: incoming.reduce((sum, one) => sum + one.size, 0),
   }
   let last = 0
@@ -70,7 +73,7 @@ export async function receive(
     'POST /api/briefs/:id/intakes',
     { id: order.briefId, body: { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt } }, signal,
   )
-  if (intake.state === 'complete') return { files: incoming.length, closed }
+  if (intake.state === 'complete') return { files: incoming.length, same: 0, closed }
   try {
     let batch: Read[] = []
     let held = 0
@@ -88,7 +91,14 @@ export async function receive(
       })
       travelling.catch(() => undefined)
     }
-    for await (const read of readAll(incoming, signal)) {
+    const fresh = await leaveOutSame(order, intake.id, incoming, signal)
+    progress.same = incoming.length - fresh.length
+    progress.files = progress.same
+    const ofSame = progress.totalBytes - fresh.reduce((sum, one) => sum + one.size, 0)
+    progress.read = ofSame
+    progress.bytes = ofSame
+    tell(true)
+    for await (const read of readAll(fresh, signal, bytes => (progress.read += bytes, tell()))) {
       batch.push(read)
       held += read.small?.length ?? 0
       if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush()
@@ -104,7 +114,7 @@ export async function receive(
     progress.stage = 'closing'
     tell(true)
     const { files } = await send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: incoming.length, replaces } }, signal)
-    return { files, closed }
+    return { files, same: progress.same, closed }
   }
   catch (error) {
     // what was called off or failed leaves nothing behind; if this does not reach the server, its sweeper does it
@@ -113,20 +123,42 @@ export async function receive(
   }
 }
 
-/** How many files came in, and which archives and mails among them stay closed. */
-export interface Received { files: number, closed: StaysClosed[] }
+/** So many are asked about at once. */
+const SAME_AT_ONCE = 2000
+
+/** What has to be read and sent: files that lie loose and are unchanged are taken over from where they came before. */
+async function leaveOutSame(
+  { same }: IntakeOrder, intakeId: string, incoming: readonly Incoming<BlobSource>[], signal: AbortSignal,
+): Promise<readonly Incoming<BlobSource>[]> {
+  if (same === null) return incoming
+  const from = same === 'itself' ? intakeId : same.intake
+  const known = new Set<Incoming<BlobSource>>()
+  const loose = incoming.filter(({ container, rawPath, modified }) => container === undefined && rawPath === undefined && modified !== null)
+  for (let at = 0; at < loose.length; at += SAME_AT_ONCE) {
+    const part = loose.slice(at, at + SAME_AT_ONCE)
+    const files = part.map(({ path, size, modified }) => ({ path, size, modified: modified ?? 0 }))
+    const { taken } = await send('POST /api/intakes/:id/same', { id: intakeId, body: { from, files } }, signal)
+    for (const place of taken) if (part[place]) known.add(part[place])
+  }
+  return incoming.filter(one => !known.has(one))
+}
+
+/** How many files came in, how many of them unchanged, and which archives and mails among them stay closed. */
+export interface Received { files: number, same: number, closed: StaysClosed[] }
 
 /** `small`: its bytes, which travel as they were hashed, whatever becomes of the file meanwhile; `blob`: a larger one. */
 interface Read { incoming: Incoming<BlobSource>, blob: Blob | null, small: Uint8Array<ArrayBuffer> | null, sha256: string | null, reading: Reading }
 
 /** Reads all in their order, several at once. */
-async function* readAll(incoming: readonly Incoming<BlobSource>[], signal: AbortSignal): AsyncGenerator<Read> {
+async function* readAll(
+  incoming: readonly Incoming<BlobSource>[], signal: AbortSignal, onRead: (bytes: number) => void,
+): AsyncGenerator<Read> {
   const running: { size: number, read: Promise<Read> }[] = []
   for (let [next, held] = [0, 0]; next < incoming.length || running.length > 0;) {
     signal.throwIfAborted()
     const fits = () => running.length === 0 || (running.length < READ_AT_ONCE && held < READ_BYTES_AT_ONCE)
     for (let one = incoming[next]; one && fits(); one = incoming[++next]) {
-      const read = readOne(one, signal)
+      const read = readOne(one, signal, onRead)
       read.catch(() => undefined)
       running.push({ size: one.size, read })
       held += one.size
@@ -138,14 +170,15 @@ async function* readAll(incoming: readonly Incoming<BlobSource>[], signal: Abort
   }
 }
 
-async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal): Promise<Read> {
+async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal, onRead: (bytes: number) => void): Promise<Read> {
   try {
     const source = await incoming.open()
     if (source.size > IN_MEMORY) {
       const { blob } = source
-      return { incoming, blob, small: null, sha256: await hashStream(blob, signal), reading: await readBytes(source) }
+      return { incoming, blob, small: null, sha256: await hashStream(blob, signal, onRead), reading: await readBytes(source) }
     }
     const bytes = source.bytes ?? new Uint8Array(await source.blob.arrayBuffer())
+    onRead(bytes.length)
     const small = bytes.length <= SMALL ? bytes : null
     return { incoming, blob: small ? null : source.blob, small, sha256: await hashBytes(bytes), reading: await readBytes(sourceFromBytes(bytes)) }
   }

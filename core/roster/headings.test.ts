@@ -35,7 +35,7 @@ test('findings and exports call a column as the list does', async () => {
   const report = check({
     brief, roster, rulings: [], previous: null, roots: [], checkedAt: 0, received: [{
       root: 'in', path: 'P33_Marsh_log.txt', size: 4, sha256: null, receivedAt: null, receivedAtFrom: 'unknown',
-      reading: { candidates: ['txt'], version: null, state: 'ok', verified: 'full', fault: null, props: {} },
+      reading: { candidates: ['txt'], version: null, state: 'ok', verified: 'checksum', fault: null, props: {} },
     }],
   })
   expect(report.files.flatMap(file => file.findings.map(one => sayFinding(one))).join()).toMatch(/Period "P33" instead of "P3"/)

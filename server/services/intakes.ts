@@ -114,6 +114,44 @@ async function arrivingAs(trx: Knex, file: {
     + 'Drop the folder again.')
 }
 
+/**
+ * Takes over what came in an earlier intake of the brief and is unchanged: the same path, size and time, with contents that are here whole.
+ * Asked of the intake itself, it says what of it has come already.
+ *
+ * @returns places in the list of what need not come again
+ */
+export async function takeSame(
+  account: Account, intakeId: string, from: string, files: readonly { path: string, size: number, modified: number }[],
+): Promise<number[]> {
+  const intake = await requireIntake(account, intakeId)
+  if (intake.state === 'complete') throw refuse(409, 'This intake is complete already; nothing was changed.')
+  const earlier = from === intakeId ? intake : await requireIntake(account, from)
+  if (earlier.brief_id !== intake.brief_id || earlier.keeps !== intake.keeps || files.length === 0) return []
+  const paths = files.map(file => storableText(file.path))
+  const claims = [paths, files.map(file => file.size), files.map(file => new Date(file.modified).toISOString())]
+  const claimed = 'unnest(?::text[], ?::bigint[], ?::timestamptz[]) with ordinality as v(path, size, modified, place)'
+  const whole = `old.container = '{}' and old.path = v.path and old.size = v.size and old.modified_at = v.modified
+    and (old.verified or (not :keeps and old.reading_id is not null))`.replaceAll(':keeps', intake.keeps ? 'true' : 'false')
+  if (from !== intakeId) {
+    if (earlier.state !== 'complete') return []
+    await db().transaction(async (trx) => {
+      await requireRoom(trx, account, intake.brief_id, files.length, files.reduce((sum, { size }) => sum + size, 0))
+      await trx.raw(`
+        insert into received_file (id, intake_id, raw_path, container, sender, path, size, modified_at, sha256, content_id, reading_id, verified)
+        select v.id, ?, old.raw_path, old.container, old.sender, old.path, old.size, old.modified_at, old.sha256, old.content_id, old.reading_id,
+          old.verified
+        from unnest(?::text[], ?::bigint[], ?::timestamptz[], ?::uuid[]) as v(path, size, modified, id)
+        join received_file old on old.intake_id = ? and ${whole}
+        left join content on content.id = old.content_id
+        where content.broken_at is null
+        on conflict (intake_id, container, path) do nothing`, [intakeId, ...claims, files.map(() => uuid()), from])
+    })
+  }
+  const rows = await rowsOf<{ place: string }>(db(), `
+    select v.place from ${claimed} join received_file old on old.intake_id = ? and ${whole}`, [...claims, intakeId])
+  return rows.map(({ place }) => Number(place) - 1)
+}
+
 /** Stores small files whole. */
 export async function storeFiles(
   account: Account, intakeId: string, parts: readonly { fileId: string, bytes: Uint8Array }[],

@@ -6,7 +6,8 @@ const cell = (status: RackCell['status'], n: number | null = null, more: Partial
   ({ n, status, late: false, codes: [], fault: '', name: null, candidates: 0, ...more })
 const head = {
   people: [
-    { id: 'a', name: 'Ana Marsh', given: 'Ana', family: 'Marsh', group: 'Reef' }, { id: 'b', name: 'Bo Arkel', given: 'Bo', family: 'Arkel', group: 'Dune' },
+    { id: 'a', name: 'Ana Marsh', given: 'Ana', family: 'Marsh', group: 'Reef' },
+    { id: 'b', name: 'Bo Arkel', given: 'Bo', family: 'Arkel', group: 'Dune' },
     { id: 'c', name: 'Cy', given: '', family: '', group: 'Dune' },
   ],
   requirements: [{ id: 'log', title: 'Log', holder: 'person', by: null }, { id: 'photo', title: 'Photo', holder: 'person', by: 'n' }],
@@ -16,7 +17,8 @@ const rows: RackRow[] = [
   { holder: 'b', cells: { log: [cell('right', null, { late: true })], photo: [cell('right', 1), cell('right', 2)] } },
   { holder: 'c', cells: { log: [cell('missing')], photo: [cell('missing', 1), cell('missing', 2)] } },
 ]
-const choice = { only: null, find: '', order: 'open', sayName: (holder: string) => head.people.find(one => one.id === holder)?.name ?? holder } as const
+const sayName = (holder: string) => head.people.find(one => one.id === holder)?.name ?? holder
+const choice = { only: null, find: '', order: 'open', sayName } as const
 const shown = (more: Partial<Parameters<typeof chooseRows>[2]>) => chooseRows(rows, head, { ...choice, ...more }).map(row => row.holder).join('')
 
 describe('who is looked at, in which order', () => {
@@ -66,7 +68,8 @@ describe('the next open piece', () => {
   })
 
   test('pigeonholes of one page have keys of their own', () => {
-    const keys = rows.flatMap(({ holder, cells }) => Object.entries(cells).flatMap(([requirement, list]) => list.map(({ n }) => holeKey({ holder, requirement, n }))))
+    const keys = rows.flatMap(({ holder, cells }) => Object.entries(cells)
+      .flatMap(([requirement, list]) => list.map(({ n }) => holeKey({ holder, requirement, n }))))
     expect(new Set([...keys, ...rows.map(({ holder }) => holeKey({ holder }))]).size).toBe(keys.length + 3)
   })
 })

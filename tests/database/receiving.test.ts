@@ -51,7 +51,7 @@ const fileOf = (path: string, content: string | Uint8Array): Chosen => ({
 const orderOf = (files: Chosen[], more: Partial<Omit<IntakeOrder, 'files'>> = {}): Order =>
   ({
     briefId, key: randomUUID(), root: 'in', keeps: true, replaces: false, statedAt: null,
-    opening: { zip: true, mail: true, offset: 0, known: [] }, files, ...more,
+    opening: { zip: true, mail: true, offset: 0, known: [] }, files, same: null, ...more,
   })
 const go = async (order: Order, { ask = async () => false, progress = () => undefined, signal = new AbortController().signal }: {
   ask?: Parameters<typeof receive>[3]
@@ -70,7 +70,7 @@ const sha = (text: string | Uint8Array) => createHash('sha256').update(text).dig
 
 test('many small files travel in batches, each once, and are there as they were', async () => {
   const files = Array.from({ length: 450 }, (_, at) => fileOf(`notes/n${String(at).padStart(3, '0')}.txt`, `note ${at}`))
-  expect(await go(orderOf(files))).toEqual({ files: 450, closed: [] })
+  expect(await go(orderOf(files))).toEqual({ files: 450, same: 0, closed: [] })
   expect((await received()).map(one => one.sha256)).toEqual(files.map((_, at) => sha(`note ${at}`)))
   expect((await received()).every(one => one.verified)).toBe(true)
   // far fewer requests than files
@@ -200,4 +200,60 @@ test('progress ends at everything, and never goes back', async () => {
   expect(seen.every((now, at) => at === 0 || (now.files >= (seen[at - 1]?.files ?? 0) && now.bytes >= (seen[at - 1]?.bytes ?? 0)))).toBe(true)
   const end = seen.at(-1)
   expect([end?.stage, end?.files, end?.bytes]).toEqual(['closing', end?.totalFiles, end?.totalBytes])
+})
+
+const sentPaths = () => calls.filter(call => call.endsWith('/files')).length
+const standing = async () => (await db()('intake').where({ brief_id: briefId, state: 'complete' }).whereNull('replaced_at').first('id'))?.id ?? ''
+
+test('a folder looked at again sends only what is new or changed; the rest is taken over as it came', async () => {
+  const large = new Uint8Array(5 * 1024 * 1024).map((_, at) => at * 3)
+  const before = [fileOf('a.txt', 'a'), fileOf('b.txt', 'b'), fileOf('gone.txt', 'gone'), fileOf('clip.bin', large)]
+  await go(orderOf(before, { root: 'week' }))
+  const first = await received()
+  calls = []
+  const now = [fileOf('a.txt', 'a'), fileOf('b.txt', 'other'), fileOf('clip.bin', large), fileOf('new.txt', 'n')]
+  const told: IntakeProgress[] = []
+  const order = orderOf(now, { root: 'week', replaces: true, same: { intake: await standing() } })
+  expect(await go(order, { progress: one => void told.push(one) })).toEqual({ files: 4, same: 2, closed: [] })
+  expect((await received()).map(({ path, sha256 }) => [path, sha256])).toEqual([
+    ['a.txt', sha('a')], ['b.txt', sha('other')], ['clip.bin', sha(large)], ['new.txt', sha('n')],
+  ])
+  expect((await received()).every(one => one.verified)).toBe(true)
+  // the large one did not travel again, and counts as read and here from the start
+  expect(calls.filter(call => call.startsWith('PUT'))).toEqual([])
+  expect(told.at(-1)).toMatchObject({ files: 4, same: 2, read: large.length + 7, bytes: large.length + 7 })
+  expect(first.map(one => one.path)).toContain('gone.txt')
+})
+
+test('only what is the same in path, size and time, kept in the same way and in the same brief, is taken over', async () => {
+  await go(orderOf([fileOf('a.txt', 'a'), fileOf('all.zip', zipSync({ 'in.txt': strToU8('in') }))]))
+  const intake = await standing()
+  const later: Chosen = { path: 'a.txt', file: new File(['a'], 'a.txt', { lastModified: 1_790_000_001_000 }) }
+  expect((await go(orderOf([later], { same: { intake } }))).same).toBe(0)
+  expect((await go(orderOf([fileOf('a.txt', 'a')], { same: { intake }, keeps: false }))).same).toBe(0)
+  // what lay in an archive is opened and read again
+  expect((await go(orderOf([fileOf('in.txt', 'in')], { same: { intake } }))).same).toBe(0)
+  const other = (await client.send('POST /api/briefs', { body: { title: 'Another' } })).id
+  expect((await go(orderOf([fileOf('a.txt', 'a')], { same: { intake }, briefId: other }))).same).toBe(0)
+  const { client: stranger } = await somebody(server.address)
+  const theirs = (await stranger.send('POST /api/briefs', { body: { title: 'Theirs' } })).id
+  const { id } = await stranger.send('POST /api/briefs/:id/intakes', {
+    id: theirs, body: { key: randomUUID(), root: 'in', keeps: true, statedAt: null },
+  })
+  await expect(stranger.send('POST /api/intakes/:id/same', {
+    id, body: { from: intake, files: [{ path: 'a.txt', size: 1, modified: 1_790_000_000_000 }] },
+  })).rejects.toThrow('There is nothing here.')
+})
+
+test('after the page went away in the middle, the same folder goes on: what is here is not sent again', async () => {
+  const files = Array.from({ length: 450 }, (_, at) => fileOf(`n${at}.txt`, `note ${at}`))
+  const order = orderOf(files)
+  // the page is gone: neither its second batch nor its word that it was called off arrives
+  instead = (call, nth) => (call.startsWith('DELETE') || (call.endsWith('/files') && nth > 1) ? new Response('{}', { status: 400 }) : null)
+  await expect(go(order)).rejects.toThrow()
+  instead = () => null
+  calls = []
+  expect(await go({ ...order, same: 'itself' })).toEqual({ files: 450, same: 200, closed: [] })
+  expect(sentPaths()).toBe(2)
+  expect((await received()).filter(one => one.verified)).toHaveLength(450)
 })

@@ -95,21 +95,27 @@ const shown = computed(() => (check.head
 /** What is looked at is not moved away under the reader's eye: only what is of this check is shown. */
 const opened = computed(() => (open.value && check.rows.some(row => row.holder === open.value?.holder) ? open.value : null))
 
+/** What was looked at last: from there the keys go on. */
+let left: Opening | null = null
 function step(by: 1 | -1) {
-  const next = check.head && nextOpen(shown.value, check.head, opened.value, by)
+  const next = check.head && nextOpen(shown.value, check.head, opened.value ?? left, by)
   if (next) open.value = next
 }
 /** Where one was before the slip lay over it. */
 async function close() {
   const was = opened.value
+  left = was
   open.value = null
   await nextTick()
   const holes = [...document.querySelectorAll<HTMLElement>('[data-hole]')]
   holes.find(one => was && one.dataset.hole === holeKey(was))?.focus()
 }
 
+const intake = useIntake()
+const mayLook = computed(() => intake.folder !== null && !intake.progress && brief.current?.role !== 'reader')
 const KEYS_HERE: Record<string, () => void> = {
   'a': () => void (id.value && !busy.value && again()), 'n': () => step(1), 'p': () => step(-1),
+  'l': () => void (mayLook.value && intake.lookAgain()),
   '/': () => document.querySelector<HTMLInputElement>('#find-in-check')?.focus(),
 }
 onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (event) => {
@@ -159,6 +165,24 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
         :holders="countHolders(check.rows, check.head, brief.current?.roster?.headings?.group)"
         @again="again"
       />
+      <p
+        v-if="mayLook || intake.problem"
+        class="small wrapper"
+      >
+        <button
+          v-if="mayLook"
+          type="button"
+          class="plain-button"
+          @click="intake.lookAgain()"
+        >
+          Look again at {{ showText(intake.folder ?? '') }} <kbd>L</kbd>
+        </button>
+        <span
+          v-if="intake.problem"
+          class="problem"
+          role="alert"
+        >{{ intake.problem }}</span>
+      </p>
       <p
         v-for="root in check.head.roots.filter(one => isUndone(one) || asIs.has(one.name))"
         :key="root.name"

@@ -1,38 +1,24 @@
 <script setup lang="ts">
-import { splitParts } from '#core/arrivals/names'
+import { onKeyStroke } from '@vueuse/core'
 import type { IntakeInfo } from '#shared/answers'
 import type { Dropped } from '~/composables/dropped'
 
 const brief = useBrief()
 const intake = useIntake()
 const options = ref<IntakeOptions>({ keeps: true, replaces: 'ask', stated: '' })
-const REPLACES = { ask: 'ask', add: false, replace: true } as const
-const { problem, attempt } = useAttempt()
-const checking = ref(false)
+const { busy: checkingNow, problem, attempt } = useAttempt()
+const checking = computed(() => checkingNow.value || intake.checking)
 const earlier = computed(() => brief.current?.intakes ?? [])
 const standing = computed(() => earlier.value.some(one => !one.replacedAt))
+/** What was on its way when the page went away. */
+const interrupted = computed(() => (intake.begun?.briefId === brief.current?.id && !intake.progress ? intake.begun : null))
+const mayChange = computed(() => brief.current?.role !== 'reader')
 
-async function take(find: () => Promise<Dropped> | Dropped) {
-  await attempt(async () => {
-    const { root, files } = await find()
-    const [only] = files
-    if (!only) throw new Error('There is no file in it. Needed: a folder with files, or a .zip of one.')
-    const { opening } = brief
-    const { keeps, replaces, stated } = options.value
-    const alone = files.length === 1 ? only.file.name.replace(/\.zip$/i, '') : null
-    const archive = opening.zip && /\.zip$/i.test(only.file.name) ? splitParts(files.map(one => one.file.name)) ?? alone : null
-    const done = await intake.receive({
-      briefId: brief.current?.id ?? '', key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`,
-      // an archive's root keeps the archive's name
-      root: archive ?? root,
-      keeps, replaces: standing.value && REPLACES[replaces],
-      statedAt: stated ? timeInZone(stated, brief.current?.document?.zone) : null, opening, files,
-    })
-    if (!done) return
-    await brief.reload()
-    if (!brief.blocks.check) await check()
-  })
-}
+const take = (find: () => Promise<Dropped> | Dropped) => intake.take(find, options.value, interrupted.value)
+
+onKeyStroke(['l', 'L'], (event) => {
+  if (isForPage(event) && intake.folder !== null && mayChange.value && !intake.progress) void intake.lookAgain()
+})
 
 async function letCount({ id, replacedAt }: IntakeInfo) {
   await attempt(async () => {
@@ -41,14 +27,10 @@ async function letCount({ id, replacedAt }: IntakeInfo) {
 }
 
 async function check() {
-  checking.value = true
-  try {
+  await attempt(async () => {
     await brief.check()
     await navigateTo(`/briefs/${brief.current?.id}/check`)
-  }
-  finally {
-    checking.value = false
-  }
+  })
 }
 </script>
 
@@ -58,8 +40,42 @@ async function check() {
       v-if="intake.progress"
       :progress="intake.progress"
     />
+    <p
+      v-if="interrupted"
+      class="kept row"
+      role="status"
+    >
+      <span><b>Interrupted:</b> “{{ showText(interrupted.root) }}” was being received {{ sayTime(interrupted.at) }}.
+        Choose or drop the same folder: only what is missing is sent.</span>
+      <el-button
+        size="small"
+        @click="intake.begun = null"
+      >
+        Not any more
+      </el-button>
+    </p>
+    <div
+      v-if="intake.folder !== null && standing && mayChange && !intake.progress"
+      class="row again"
+    >
+      <el-button
+        type="primary"
+        :loading="checking"
+        @click="intake.lookAgain()"
+      >
+        Look again at {{ showText(intake.folder) }} <kbd>L</kbd>
+      </el-button>
+      <span class="quiet small">Reads and sends only what is new or changed; it then counts in place of what came before.</span>
+    </div>
+    <p
+      v-if="intake.same && intake.same.same > 0 && !intake.progress"
+      class="small quiet"
+      role="status"
+    >
+      {{ intake.same.same }} of {{ intake.same.files }} files were unchanged and not read again.
+    </p>
     <IntakeZone
-      v-else
+      v-if="!intake.progress && mayChange"
       v-model="options"
       :checking="checking"
       :standing="standing"
@@ -81,11 +97,11 @@ async function check() {
       v-if="earlier.length"
       :intakes="earlier"
       :zone="brief.current?.document?.zone ?? null"
-      :changes="brief.current?.role !== 'reader'"
+      :changes="mayChange"
       @count="letCount"
     />
     <div
-      v-if="standing && !intake.progress"
+      v-if="standing && !intake.progress && mayChange"
       class="row"
     >
       <el-button
@@ -103,3 +119,7 @@ async function check() {
     </div>
   </div>
 </template>
+
+<style scoped>
+.kept { margin: 0; padding: 6px 12px; background: var(--to-fix-pale); }
+</style>
