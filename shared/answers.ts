@@ -17,8 +17,12 @@ export interface OpenSession { id: string, agent: string, createdAt: string }
 /** An invitation that can still be used. */
 export interface OpenInvitation { id: string, createdAt: string, expiresAt: string }
 /** What matters for safety and is written down. */
-export type EventKind = 'account-closed' | 'account-made' | 'address-confirmed' | 'brief-copied' | 'brief-deleted' | 'brief-shared' | 'content-broken'
-  | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left' | 'password-changed' | 'person-erased' | 'sign-in' | 'sign-in-failed'
+export type EventKind = 'account-closed' | 'account-made' | 'address-confirmed' | 'brief-copied' | 'brief-deleted' | 'brief-restored' | 'brief-shared'
+  | 'content-broken' | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left' | 'password-changed' | 'person-erased' | 'sign-in'
+  | 'sign-in-failed'
+/** What somebody did with a brief, as its members may read it; `about` counts or says which, and names nobody. */
+export interface LogEntry { at: string, kind: LogKind, by: string | null, about: string }
+export type LogKind = EventKind | 'list-saved' | 'rule-saved' | 'received' | 'checked' | 'decided' | 'decision-ended' | 'letters-sent'
 export interface NotedEvent { at: string, kind: EventKind, mail: string | null, briefId: string | null, place: string, about: string }
 
 export type Role = 'owner' | 'checker' | 'reader'
@@ -45,7 +49,14 @@ export interface DeskBrief {
   requirements: number
   summary: ReportSummary | null
   checkedAt: string | null
+  /** Files that count now, and whether anything came or changed since the last check. */
+  received: number
+  stale: boolean
+  /** When letters went out last. */
+  toldAt: string | null
 }
+/** A brief that was deleted and can still be taken back. */
+export interface DeletedBrief { id: string, title: string, until: string }
 
 /** A person of a brief's list, with the days between which they belong to it. */
 export interface ListedPerson extends Person { from?: string | null, until?: string | null }

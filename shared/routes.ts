@@ -4,7 +4,8 @@ import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
-  BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeskBrief, Figures, Found, HolderSlip, Members, NotedEvent, OpenInvitation,
+  BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, HolderSlip,
+  LogEntry, Members, NotedEvent, OpenInvitation,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
   Tray,
@@ -52,7 +53,11 @@ export interface Routes {
   'POST /api/briefs': { body: InferType<typeof briefRequest>, answer: { id: string } }
   'GET /api/briefs/:id': { answer: BriefAnswer }
   'PATCH /api/briefs/:id': { body: InferType<typeof atHandRequest>, answer: Done }
+  /** It can be taken back for a while; deleted once more it is gone at once. */
   'DELETE /api/briefs/:id': { answer: Done }
+  'POST /api/briefs/:id/restore': { answer: Done }
+  'GET /api/briefs/deleted': { answer: DeletedBrief[] }
+  'GET /api/briefs/:id/log': { answer: LogEntry[] }
   'POST /api/briefs/:id/copy': { body: InferType<typeof copyBriefRequest>, answer: { id: string } }
   /** `keep=earlier`: what has been received and is right stays right, whatever the new rule says. */
   'PUT /api/briefs/:id/document': { body: BriefDocument, query?: { keep?: 'earlier' }, answer: { number: number } }

@@ -18,6 +18,8 @@ const keepAlias = ref(false)
 const alias = ref('')
 
 const WORDS = { 'place': 'Place it', 'set-aside': 'Set it aside', 'accept': 'Accept it as it is', 'waive': 'Waive this slot' }
+const DONE = { 'place': 'placed by hand', 'set-aside': 'set aside', 'accept': 'accepted as it is', 'waive': 'not asked for' }
+const undo = useUndo()
 const needsReason = computed(() => kind.value === 'accept' || kind.value === 'waive')
 const holders = computed(() => [...new Map(check.rows.map(row => [row.holder, check.names.get(row.holder) ?? row.holder]))])
 const pieces = computed(() => check.rows.find(row => row.holder === holder.value)?.cells ?? {})
@@ -64,12 +66,16 @@ async function rule() {
   const decided = kind.value
   if (!decided) return
   await attempt(async () => {
-    await check.rule({
+    const { id } = await check.rule({
       kind: decided, fileId: props.file?.fileId, slot: decided === 'set-aside' ? undefined : chosen.value ?? undefined,
       reason: needsReason.value ? reason.value : undefined,
       alias: decided === 'place' && keepAlias.value ? alias.value.trim() || undefined : undefined,
     })
     kind.value = null
+    undo.offer(`Decided: ${DONE[decided]}.`, async () => {
+      await check.takeBackId(id)
+      await brief.check()
+    })
     emit('ruled')
   })
 }
@@ -77,7 +83,7 @@ async function rule() {
 
 <template>
   <div
-    v-if="brief.current?.role !== 'reader'"
+    v-if="brief.mayChange"
     class="ruling"
   >
     <p class="row small">

@@ -5,6 +5,7 @@ import type { PreparedSlip } from '#shared/answers'
 const props = defineProps<{ checkId: string, zone: string | null }>()
 const followUp = useFollowUp()
 const jobs = useJobs()
+const brief = useBrief()
 const slips = shallowRef<PreparedSlip[]>([])
 const canSend = ref(false)
 const chosen = ref<Set<string>>(new Set())
@@ -93,7 +94,7 @@ function saySent(slip: PreparedSlip): string {
           />
           <el-button
             type="primary"
-            :disabled="ready.length === 0 || !canSend || jobs.of('mail') !== null"
+            :disabled="ready.length === 0 || !canSend || !brief.mayChange || jobs.of('mail') !== null"
             @click="asking = true"
           >
             Send {{ ready.length }} {{ ready.length === 1 ? 'slip' : 'slips' }} …

@@ -132,7 +132,7 @@ async function takeBack(ruling: ShownRuling) {
         @take-back="takeBack"
       />
       <button
-        v-if="brief.current?.role !== 'reader' && (slot.status === 'missing' || slot.late)"
+        v-if="brief.mayChange && (slot.status === 'missing' || slot.late)"
         type="button"
         class="plain-button small"
         @click="excepting = slot"

@@ -2,7 +2,7 @@
 import type { SlotStatus } from '#core/checking/report'
 import type { CheckHead } from '#shared/answers'
 
-const props = defineProps<{ head: CheckHead, stale: boolean, busy: boolean, holders: string }>()
+const props = defineProps<{ head: CheckHead, stale: boolean, busy: boolean, holders: string, changes: boolean }>()
 const only = defineModel<SlotStatus | 'late' | null>('only', { required: true })
 const find = defineModel<string>('find', { required: true })
 const emit = defineEmits<{ again: [] }>()
@@ -61,6 +61,7 @@ const COUNTS = computed(() => {
         class="small stale"
       >Something changed since this check</span>
       <el-button
+        v-if="changes"
         :type="stale ? 'primary' : 'default'"
         :loading="busy"
         @click="emit('again')"

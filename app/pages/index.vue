@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { JsonError, parseBrief } from '#core/brief/parse'
 import { showBytes } from '#core/text/show'
+import { useNow } from '@vueuse/core'
 import type { DeskBrief } from '#shared/answers'
 
 useHead({ title: 'Your briefs · Usitor' })
@@ -48,12 +49,28 @@ async function remove() {
 }
 
 onMounted(() => act(desk.load))
+
+/** Past a dozen briefs each is one line. */
+const MANY = 12
+const now = useNow({ interval: 60_000 })
+const today = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(now.value))
+const finishedShown = ref(false)
+/** What the morning asks for comes first; what is finished is folded away where there is something else. */
+const parts = computed(() => {
+  const all = inMorningOrder(desk.briefs, now.value.getTime())
+  const of = (standing: Standing) => all.filter(brief => morningOf(brief).standing === standing)
+  const [open, written, finished] = [of('now'), of('written'), of('finished')]
+  return [
+    { title: '', folds: false, briefs: open }, { title: 'Being written', folds: false, briefs: written },
+    { title: 'Finished', folds: open.length + written.length > 0, briefs: finished },
+  ].filter(part => part.briefs.length > 0)
+})
 </script>
 
 <template>
   <div class="stack">
     <div class="row spread">
-      <h1>Your briefs</h1>
+      <h1>Your briefs <span class="quiet today">{{ today }}</span></h1>
       <div class="row">
         <input
           ref="fileInput"
@@ -122,67 +139,67 @@ onMounted(() => act(desk.load))
       </el-button>
     </div>
     <div
-      v-else
-      class="briefs"
+      v-else-if="desk.loaded"
+      class="sheet desk"
     >
-      <article
-        v-for="brief in desk.briefs"
-        :key="brief.id"
-        class="sheet brief"
+      <section
+        v-for="part in parts"
+        :key="part.title"
       >
-        <div class="row spread top">
-          <h2>
-            <NuxtLink :to="`/briefs/${brief.id}/${brief.summary ? 'check' : brief.people ? 'ask' : 'who'}`">
-              {{ brief.title }}
-            </NuxtLink>
-          </h2>
-          <div class="row small">
-            <button
-              type="button"
-              class="plain-button"
-              :aria-pressed="brief.atHand"
-              @click="act(() => desk.keepAtHand(brief))"
-            >
-              {{ brief.atHand ? 'Put back' : 'Keep at hand' }}
-            </button>
-            <button
-              v-if="brief.requirements"
-              type="button"
-              class="plain-button"
-              :aria-label="`Use ${brief.title} again`"
-              @click="copying = brief"
-            >
-              Use again
-            </button>
-            <button
-              v-if="brief.role === 'owner'"
-              type="button"
-              class="plain-button"
-              @click="removing = brief"
-            >
-              Delete
-            </button>
-          </div>
-        </div>
-        <p class="quiet small">
-          {{ brief.due ? `due ${sayTime(brief.due, brief.zone)}` : 'no due time' }} · {{ brief.people }} people ·
-          {{ brief.requirements }}
-          {{ brief.requirements === 1 ? 'requirement' : 'requirements' }}<template v-if="brief.checkedAt">
-            · checked {{ sayTime(brief.checkedAt, brief.zone) }}
-          </template>
-        </p>
-        <CompletionBar
-          v-if="brief.summary"
-          :summary="brief.summary"
-        />
-        <p
-          v-else
-          class="quiet"
+        <h2
+          v-if="part.title"
+          class="part"
         >
-          Not checked yet.
-        </p>
-      </article>
+          <button
+            v-if="part.folds"
+            type="button"
+            class="plain-button"
+            :aria-expanded="finishedShown"
+            @click="finishedShown = !finishedShown"
+          >
+            {{ part.title }} ({{ part.briefs.length }})
+          </button>
+          <template v-else>
+            {{ part.title }}
+          </template>
+        </h2>
+        <template v-if="!part.folds || finishedShown">
+          <DeskBrief
+            v-for="brief in part.briefs"
+            :key="brief.id"
+            :brief="brief"
+            :now="now.getTime()"
+            :short="desk.briefs.length > MANY"
+            @hand="act(() => desk.keepAtHand(brief))"
+            @copy="copying = brief"
+            @remove="removing = brief"
+          />
+        </template>
+      </section>
     </div>
+    <p
+      v-for="one in desk.deleted"
+      :key="one.id"
+      class="small"
+    >
+      <b>Deleted:</b> {{ one.title }}. It is here until {{ sayTime(one.until) }}.
+      <button
+        type="button"
+        class="plain-button"
+        :aria-label="`Take back ${one.title}`"
+        @click="act(() => desk.restore(one.id))"
+      >
+        Take it back
+      </button>
+      <button
+        type="button"
+        class="plain-button"
+        :aria-label="`Delete ${one.title} for good`"
+        @click="act(() => desk.remove(one.id))"
+      >
+        Delete it for good now
+      </button>
+    </p>
 
     <el-dialog
       v-model="making"
@@ -226,7 +243,10 @@ onMounted(() => act(desk.load))
       width="460"
       @close="removing = null"
     >
-      <p>“{{ removing?.title }}” goes with its list, its rules, every file received here and every check. This cannot be taken back.</p>
+      <p>
+        “{{ removing?.title }}” goes with its list, its rules, every file received here and every check. For seven days it can be taken
+        back here; after that it is gone.
+      </p>
       <div class="row dialog-actions">
         <el-button @click="removing = null">
           Keep it
@@ -235,7 +255,7 @@ onMounted(() => act(desk.load))
           type="danger"
           @click="act(remove)"
         >
-          Delete it for good
+          Delete it
         </el-button>
       </div>
     </el-dialog>
@@ -244,10 +264,9 @@ onMounted(() => act(desk.load))
 
 <style scoped>
 .empty { padding: 32px 36px; max-width: 620px; }
-.briefs { display: grid; grid-template-columns: repeat(auto-fill, minmax(420px, 1fr)); gap: 14px; }
+.today { font-size: 15px; font-weight: 400; margin-left: 10px; }
+.desk { padding: 6px 20px 14px; }
+.part { font-size: 14px; color: var(--quiet); margin: 14px 0 0; }
 .brief { padding: 14px 18px; }
-.top { flex-wrap: nowrap; align-items: flex-start; }
-.brief h2 a { text-decoration: none; color: var(--ink); }
-.brief h2 a:hover { text-decoration: underline; }
 .dialog-actions { margin-top: 18px; justify-content: flex-end; }
 </style>

@@ -36,6 +36,12 @@ export const useBrief = defineStore('brief', () => {
     await reload()
   }
 
+  const log = () => api('GET /api/briefs/:id/log', open())
+
+  /** Whether this account may change anything of the brief, and whether it is the owner's. */
+  const mayChange = computed(() => current.value !== null && current.value.role !== 'reader')
+  const owns = computed(() => current.value?.role === 'owner')
+
   /** Checks now; with very many files it is long work, and this waits for it. */
   async function check(): Promise<void> {
     const { jobId } = await api('POST /api/briefs/:id/checks', open())
@@ -72,7 +78,7 @@ export const useBrief = defineStore('brief', () => {
   })
 
   return {
-    current, unsaved, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
+    current, unsaved, mayChange, owns, log, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
     takeBackOffer, erase, endShare,
   }
 })

@@ -37,7 +37,8 @@ export const useCheck = defineStore('check', () => {
     api('GET /api/checks/:id/slip', { id: head.value?.id ?? '', query: { holder, requirement } })
 
   const rule = (wish: RulingWish) => api('POST /api/checks/:id/rulings', { id: head.value?.id ?? '', body: wish })
-  const takeBack = (ruling: ShownRuling) => api('DELETE /api/briefs/:id/rulings/:ruling', { id: head.value?.briefId ?? '', ruling: ruling.id })
+  const takeBackId = (ruling: string) => api('DELETE /api/briefs/:id/rulings/:ruling', { id: head.value?.briefId ?? '', ruling })
+  const takeBack = (ruling: ShownRuling) => takeBackId(ruling.id)
 
   /** A holder's name, or only the place in the list where names are hidden. */
   function sayName(holder: string, number: number | null = null): string {
@@ -45,7 +46,7 @@ export const useCheck = defineStore('check', () => {
     return `No. ${number ?? rows.value.findIndex(row => row.holder === holder) + 1}`
   }
 
-  return { head, rows, tray, names, rulings, dragged, hideNames, sayName, load, slip, rule, takeBack }
+  return { head, rows, tray, names, rulings, dragged, hideNames, sayName, load, slip, rule, takeBack, takeBackId }
 })
 
 /** Every finding of a slip's slots and files, errors first. */

@@ -1,15 +1,19 @@
 import { defineStore } from 'pinia'
 import type { CopyOrder } from '#core/rules/copy-brief'
-import type { DeskBrief, ShareOffer } from '#shared/answers'
+import type { DeletedBrief, DeskBrief, ShareOffer } from '#shared/answers'
 
 export const useDesk = defineStore('desk', () => {
   const briefs = ref<DeskBrief[]>([])
   /** Briefs this account is asked to take part in. */
   const offers = ref<ShareOffer[]>([])
+  /** Own briefs that were deleted and can still be taken back. */
+  const deleted = ref<DeletedBrief[]>([])
   const loaded = ref(false)
 
   async function load() {
-    ;[briefs.value, offers.value] = await Promise.all([api('GET /api/briefs'), api('GET /api/offers')])
+    ;[briefs.value, offers.value, deleted.value] = await Promise.all([
+      api('GET /api/briefs'), api('GET /api/offers'), api('GET /api/briefs/deleted'),
+    ])
     loaded.value = true
   }
 
@@ -31,6 +35,11 @@ export const useDesk = defineStore('desk', () => {
     await load()
   }
 
+  async function restore(id: string) {
+    await api('POST /api/briefs/:id/restore', { id })
+    await load()
+  }
+
   async function answerOffer(id: string, takes: boolean) {
     await (takes ? api('POST /api/offers/:id', { id }) : api('DELETE /api/offers/:id', { id }))
     await load()
@@ -38,5 +47,5 @@ export const useDesk = defineStore('desk', () => {
 
   const search = (text: string) => api('GET /api/search', { query: { for: text } })
 
-  return { briefs, offers, loaded, answerOffer, search, load, make, copy, documentOf, keepAtHand, remove }
+  return { briefs, offers, deleted, loaded, restore, answerOffer, search, load, make, copy, documentOf, keepAtHand, remove }
 })

@@ -39,7 +39,7 @@ export interface SessionRow {
 export interface InvitationRow { id: string, token_hash: Buffer, invited_by: string, created_at: Date, expires_at: Date, used_at: Date | null }
 export interface SignInAttemptRow { key: string, at: Date }
 
-export interface BriefRow { id: string, title: string, created_at: Date }
+export interface BriefRow { id: string, title: string, created_at: Date, deleted_at: Date | null }
 export interface BriefMemberRow { brief_id: string, account_id: string, role: Role, at_hand: boolean }
 export interface BriefVersionRow {
   id: string

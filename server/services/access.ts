@@ -7,11 +7,18 @@ const RANK: Record<Role, number> = { reader: 0, checker: 1, owner: 2 }
 
 /** Lets an account at a brief with at least this role; to anybody else the brief does not exist. */
 export async function requireRole(account: Account, briefId: string, least: Role, trx: Knex = db()): Promise<Role> {
-  const row = await trx('brief_member').where({ brief_id: briefId, account_id: account.id }).first('role')
+  const row = await trx('brief_member').join('brief', 'brief.id', 'brief_member.brief_id').whereNull('brief.deleted_at')
+    .where({ brief_id: briefId, account_id: account.id }).first('role')
   if (!row) throw refuse(404, 'There is nothing here.')
   const role = row.role as Role
   if (RANK[role] < RANK[least]) throw refuse(403, `This needs the role ${least}; yours is ${role}.`)
   return role
+}
+
+/** Ids of all briefs an account may read. */
+export function briefsOf(account: Account) {
+  return db()('brief_member').join('brief', 'brief.id', 'brief_member.brief_id').whereNull('brief.deleted_at')
+    .where('account_id', account.id).select('brief_id')
 }
 
 /** The brief a check belongs to, if this account may read it. */

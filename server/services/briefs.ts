@@ -1,9 +1,9 @@
 import { v7 as uuid } from 'uuid'
 import type { CopyOrder } from '#core/rules/copy-brief'
 import { copyBrief } from '#core/rules/copy-brief'
-import type { BriefAnswer, StoredRoster } from '#shared/answers'
+import type { BriefAnswer, DeletedBrief, LogEntry, LogKind, StoredRoster } from '#shared/answers'
 import { newestRoster, newestVersion } from '../database/briefs'
-import { db } from '../database/connection'
+import { db, rowsOf } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { requireRole } from './access'
 import type { Account } from './accounts'
@@ -91,9 +91,57 @@ export async function keepAtHand(account: Account, briefId: string, atHand: bool
   await db()('brief_member').where({ brief_id: briefId, account_id: account.id }).update({ at_hand: atHand })
 }
 
-/** Deletes a brief with everything received for it. Only its owner can; the sweeper frees the contents. */
+/** So long a deleted brief can be taken back. */
+export const KEPT_DAYS = 7
+
+/** Briefs of an owner that were deleted and can still be taken back, the latest first. */
+export async function listDeleted(account: Account): Promise<DeletedBrief[]> {
+  const rows = await db()('brief').join('brief_member', 'brief_member.brief_id', 'brief.id').whereNotNull('deleted_at')
+    .where({ account_id: account.id, role: 'owner' }).orderBy('deleted_at', 'desc').select('id', 'title', 'deleted_at')
+  return rows.map(({ id, title, deleted_at: at }) => ({
+    id, title, until: new Date((at?.getTime() ?? 0) + KEPT_DAYS * 86_400_000).toISOString(),
+  }))
+}
+
+/** Deletes a brief with everything received for it, for its owner alone: nobody sees it any more. Deleted once more it is gone at once. */
 export async function deleteBrief(account: Account, briefId: string): Promise<void> {
-  await requireRole(account, briefId, 'owner')
-  await db().transaction(trx => eraseBrief(trx, briefId))
+  if (await isDeleted(account, briefId)) await db().transaction(trx => eraseBrief(trx, briefId))
+  else {
+    await requireRole(account, briefId, 'owner')
+    await db()('brief').where('id', briefId).update({ deleted_at: db().fn.now() })
+  }
   await noteEvent('brief-deleted', { account: account.id, brief: briefId })
+}
+
+/** Takes a deleted brief back, with all that belonged to it. */
+export async function restoreBrief(account: Account, briefId: string): Promise<void> {
+  if (!await isDeleted(account, briefId)) throw refuse(404, 'There is nothing here.')
+  await db()('brief').where('id', briefId).update({ deleted_at: null })
+  await noteEvent('brief-restored', { account: account.id, brief: briefId })
+}
+
+async function isDeleted(account: Account, briefId: string): Promise<boolean> {
+  return (await listDeleted(account)).some(one => one.id === briefId)
+}
+
+interface LogRow { at: Date, kind: LogKind, by: string | null, about: string }
+
+/** Who did what with a brief and when, the latest first: read off what was saved, so that nothing needs to be written down twice. */
+export async function logOf(account: Account, briefId: string): Promise<LogEntry[]> {
+  await requireRole(account, briefId, 'reader')
+  const rows = await rowsOf<LogRow>(db(), `
+    select done.at, done.kind, account.name as by, done.about from (
+      select created_at as at, 'list-saved' as kind, created_by as who, jsonb_array_length(people)::text as about
+        from roster_version where brief_id = :id
+      union all select created_at, 'rule-saved', created_by, jsonb_array_length(document->'requirements')::text
+        from brief_version where brief_id = :id
+      union all select completed_at, 'received', created_by, files::text from intake where brief_id = :id and state = 'complete'
+      union all select checked_at, 'checked', created_by, summary->>'files' from check_run where brief_id = :id
+      union all select made_at, 'decided', made_by, kind from ruling where brief_id = :id
+      union all select taken_back_at, 'decision-ended', null, kind from ruling where brief_id = :id and taken_back_at is not null
+      union all select max(made_at), 'letters-sent', sent_by, count(*)::text
+        from slip_mail where brief_id = :id group by sent_by, coalesce(job_id, id)
+      union all select at, kind, account_id, about from event where brief_id = :id
+    ) done left join account on account.id = done.who order by done.at desc limit 500`, { id: briefId })
+  return rows.map(({ at, ...row }) => ({ at: at.toISOString(), ...row }))
 }

@@ -26,7 +26,9 @@ export async function earlierNames(account: Account, briefId: string): Promise<E
     select newest.id, brief.title, version.document, roster.people, roster.columns
     from (
       select distinct on (brief_id) id, brief_id, brief_version_id, roster_version_id, checked_at from check_run
-      where brief_id <> ? and brief_id in (select brief_id from brief_member where account_id = ?)
+      where brief_id <> ? and brief_id in (
+        select brief_id from brief_member join brief on brief.id = brief_id and brief.deleted_at is null where account_id = ?
+      )
       order by brief_id, checked_at desc
     ) newest
     join brief on brief.id = newest.brief_id

@@ -1,5 +1,7 @@
 import { db, rowsOf } from '../database/connection'
+import { KEPT_DAYS } from './briefs'
 import { agrees } from './contents'
+import { eraseBrief } from './erase'
 
 const LEAST_VERIFIED = 64 * 1024 * 1024
 
@@ -18,6 +20,8 @@ export async function sweep(hours = 24): Promise<void> {
     .whereRaw('not exists (select 1 from received_file where received_file.reading_id = reading.id) and not exists (select 1 from '
       + 'check_file where check_file.reading_id = reading.id)')
     .delete()
+  const deleted = await db()('brief').where('deleted_at', '<', db().raw(`now() - ? * interval '1 day'`, [KEPT_DAYS])).select('id')
+  for (const { id } of deleted) await db().transaction(trx => eraseBrief(trx, id))
   await db()('event').where('at', '<', db().raw(`now() - interval '400 days'`)).delete()
   await db()('known_place').where('seen_at', '<', db().raw(`now() - interval '180 days'`)).delete()
   await db()('share_offer').where('offered_at', '<', db().raw(`now() - interval '60 days'`)).delete()

@@ -174,6 +174,7 @@ test('the effect of a change on what came in; files received before keep the ear
 
 test('the brief is used again for the next term', async () => {
   await page.getByRole('link', { name: 'Usitor' }).click()
+  await page.getByRole('button', { name: 'More of Drawn rules' }).click()
   await page.getByRole('button', { name: 'Use Drawn rules again' }).click()
   await page.getByLabel('What is it called?').fill('Next term')
   await accessible(page)

@@ -3,6 +3,7 @@ const route = useRoute()
 const brief = useBrief()
 const { problem, attempt } = useAttempt()
 const sharing = ref(false)
+const looking = ref(false)
 const id = computed(() => String(route.params.id))
 
 const STEPS = [
@@ -63,12 +64,24 @@ const dueWords = computed(() => {
         >
           Who works on it
         </button>
+        <button
+          type="button"
+          class="plain-button small"
+          @click="looking = true"
+        >
+          What was done
+        </button>
         <span class="quiet small">{{ dueWords }}</span>
       </div>
       <ShareDialog
         v-if="sharing"
         @close="sharing = false"
       />
+      <BriefLog
+        v-if="looking"
+        @close="looking = false"
+      />
+      <UndoBar />
       <nav
         class="steps no-print"
         aria-label="Steps of this brief"

@@ -13,6 +13,7 @@ import * as openFields from './011-open-fields'
 import * as sealedContents from './012-sealed-contents'
 import * as guardedAccounts from './013-guarded-accounts'
 import * as ownHeadings from './014-own-headings'
+import * as deletedBriefs from './015-deleted-briefs'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -30,6 +31,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '012-sealed-contents': sealedContents,
   '013-guarded-accounts': guardedAccounts,
   '014-own-headings': ownHeadings,
+  '015-deleted-briefs': deletedBriefs,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

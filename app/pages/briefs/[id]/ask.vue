@@ -215,7 +215,12 @@ function download() {
       />
     </div>
     <div class="row foot">
+      <span
+        v-if="!brief.mayChange"
+        class="quiet small"
+      >You may read this brief; what you change here is tried, and not saved.</span>
       <el-button
+        v-else
         type="primary"
         :disabled="problems.length > 0 || !changed"
         :loading="busy"

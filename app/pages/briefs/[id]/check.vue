@@ -5,6 +5,7 @@ import type { ReportRoot, SlotStatus } from '#core/checking/report'
 
 const brief = useBrief()
 const check = useCheck()
+const undo = useUndo()
 const { busy, problem: undone, attempt: act } = useAttempt()
 const { problem: unread, attempt: tryLoading } = useAttempt()
 const problem = computed(() => unread.value || undone.value)
@@ -80,11 +81,15 @@ const place = (slot: { holder: string, requirement: string, n: number | null }) 
   const file = check.dragged
   check.dragged = null
   if (!file) return
-  await check.rule({
+  const { id: made } = await check.rule({
     kind: 'place', fileId: file.fileId,
     slot: refTo(slot.requirement, slot.holder, slot.n),
   })
   await brief.check()
+  undo.offer('Decided: placed by hand.', async () => {
+    await check.takeBackId(made)
+    await brief.check()
+  })
 })
 
 const numberOf = computed(() => new Map(check.rows.map((row, at) => [row.holder, at + 1])))
@@ -112,9 +117,9 @@ async function close() {
 }
 
 const intake = useIntake()
-const mayLook = computed(() => intake.folder !== null && !intake.progress && brief.current?.role !== 'reader')
+const mayLook = computed(() => intake.folder !== null && !intake.progress && brief.mayChange)
 const KEYS_HERE: Record<string, () => void> = {
-  'a': () => void (id.value && !busy.value && again()), 'n': () => step(1), 'p': () => step(-1),
+  'a': () => void (id.value && !busy.value && brief.mayChange && again()), 'n': () => step(1), 'p': () => step(-1),
   'l': () => void (mayLook.value && intake.lookAgain()),
   '/': () => document.querySelector<HTMLInputElement>('#find-in-check')?.focus(),
 }
@@ -147,7 +152,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
         {{ [brief.blocks.who && 'bring a list under Who', brief.blocks.ask && 'say what is asked under Ask'].filter(Boolean).join(', and ') }}.
       </p>
       <el-button
-        v-else
+        v-else-if="brief.mayChange"
         type="primary"
         :loading="busy"
         @click="again"
@@ -162,6 +167,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
         :head="check.head"
         :stale="brief.current?.check?.stale ?? false"
         :busy="busy"
+        :changes="brief.mayChange"
         :holders="countHolders(check.rows, check.head, brief.current?.roster?.headings?.group)"
         @again="again"
       />
@@ -207,6 +213,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
           Folders and names of <span class="mono">{{ showText(root.name) }}</span> are read as they stand.
         </template>
         <button
+          v-if="brief.mayChange"
           type="button"
           class="plain-button"
           :disabled="busy"

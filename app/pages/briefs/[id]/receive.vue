@@ -5,6 +5,7 @@ import type { Dropped } from '~/composables/dropped'
 
 const brief = useBrief()
 const intake = useIntake()
+const undo = useUndo()
 const options = ref<IntakeOptions>({ keeps: true, replaces: 'ask', stated: '' })
 const { busy: checkingNow, problem, attempt } = useAttempt()
 const checking = computed(() => checkingNow.value || intake.checking)
@@ -12,7 +13,7 @@ const earlier = computed(() => brief.current?.intakes ?? [])
 const standing = computed(() => earlier.value.some(one => !one.replacedAt))
 /** What was on its way when the page went away. */
 const interrupted = computed(() => (intake.begun?.briefId === brief.current?.id && !intake.progress ? intake.begun : null))
-const mayChange = computed(() => brief.current?.role !== 'reader')
+const mayChange = computed(() => brief.mayChange)
 
 const take = (find: () => Promise<Dropped> | Dropped) => intake.take(find, options.value, interrupted.value)
 
@@ -23,6 +24,8 @@ onKeyStroke(['l', 'L'], (event) => {
 async function letCount({ id, replacedAt }: IntakeInfo) {
   await attempt(async () => {
     await brief.letCount(id, replacedAt !== null)
+    const says = replacedAt === null ? 'What was received counts no longer.' : 'What was received counts again.'
+    undo.offer(says, () => brief.letCount(id, replacedAt === null))
   })
 }
 

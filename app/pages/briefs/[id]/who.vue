@@ -4,6 +4,7 @@ import type { RosterNote } from '#core/roster/types'
 import type { ListedPerson } from '#shared/answers'
 
 const brief = useBrief()
+const undo = useUndo()
 const bringing = ref(false)
 const people = ref<ListedPerson[]>([])
 const columns = ref<string[]>([])
@@ -16,7 +17,7 @@ const { busy, problem, attempt } = useAttempt()
 watch(() => brief.current?.roster, (roster) => {
   people.value = structuredClone(toRaw(roster?.people ?? []))
   columns.value = [...roster?.columns ?? []]
-  bringing.value = people.value.length === 0
+  bringing.value = people.value.length === 0 && brief.mayChange
 }, { immediate: true })
 
 /** What a coordinator may want to mend, whoever typed the list. */
@@ -31,10 +32,12 @@ const shown = computed(() => {
 })
 
 async function save(list: ListedPerson[], names = columns.value, own = headings.value) {
+  const before = brief.current?.roster
   await attempt(async () => {
     await brief.saveRoster({ people: list, columns: names, headings: own })
     editing.value = null
     bringing.value = false
+    if (before) undo.offer('The list was changed.', () => brief.saveRoster(toRaw(before)))
   })
 }
 
@@ -105,7 +108,10 @@ function levelWord(note: RosterNote): string {
           />
           <span class="quiet">{{ people.length }} people, {{ new Set(people.map(one => one.group).filter(Boolean)).size }} groups</span>
         </div>
-        <div class="row">
+        <div
+          v-if="brief.mayChange"
+          class="row"
+        >
           <el-button @click="bringing = true">
             Bring another list
           </el-button>
@@ -171,6 +177,7 @@ function levelWord(note: RosterNote): string {
             </td>
             <td>
               <button
+                v-if="brief.mayChange"
                 type="button"
                 class="plain-button"
                 :aria-label="`Change ${person.name}`"
@@ -196,7 +203,7 @@ function levelWord(note: RosterNote): string {
       :known="editing.at !== null"
       :extra="extra"
       :group-word="heading('group', 'Group')"
-      :owns="brief.current?.role === 'owner'"
+      :owns="brief.owns"
       @keep="keepPerson"
       @remove="removePerson"
       @erase="erasePerson"
