@@ -44,7 +44,7 @@ export default defineNuxtConfig({
     optimizeDeps: {
       include: [
         'comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate', 'three', 'pdfjs-dist',
-        'chardet', 'saxes', 'fzstd', 'xz-decompress', 'js-yaml', 'idb-keyval', '@vueuse/router',
+        'chardet', 'saxes', 'fzstd', 'xz-decompress', 'js-yaml', 'idb-keyval', '@vueuse/router', 'uqr',
       ],
     },
   },

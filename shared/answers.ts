@@ -12,14 +12,27 @@ import type { Person } from '#core/roster/types'
 
 export interface SignedIn { id: string, mail: string, name: string }
 /** Who asks, and whether their address is confirmed; `first`: nobody has an account yet. */
-export interface SessionState { account: SignedIn & { verified: boolean, administrator: boolean } | null, first: boolean }
+export interface SessionState { account: SignedIn & { verified: boolean, administrator: boolean, second: boolean } | null, first: boolean }
 export interface OpenSession { id: string, agent: string, createdAt: string }
 /** An invitation that can still be used. */
 export interface OpenInvitation { id: string, createdAt: string, expiresAt: string }
 /** What matters for safety and is written down. */
-export type EventKind = 'account-closed' | 'account-made' | 'address-confirmed' | 'brief-copied' | 'brief-deleted' | 'brief-restored' | 'brief-shared'
-  | 'content-broken' | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left' | 'password-changed' | 'person-erased' | 'sign-in'
-  | 'sign-in-failed'
+export type EventKind = 'account-closed' | 'account-made' | 'address-confirmed' | 'administrator-changed' | 'brief-copied' | 'brief-deleted'
+  | 'brief-restored' | 'brief-shared' | 'content-broken' | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left' | 'password-changed'
+  | 'person-erased' | 'second-factor-off' | 'second-factor-set' | 'sign-in' | 'sign-in-failed'
+/** An account as whoever runs the installation sees it; `alone`: briefs that nobody else owns. */
+export interface AdministeredAccount {
+  id: string
+  mail: string
+  name: string
+  administrator: boolean
+  second: boolean
+  createdAt: string
+  seenAt: string | null
+  briefs: number
+  alone: number
+  self: boolean
+}
 /** What somebody did with a brief, as its members may read it; `about` counts or says which, and names nobody. */
 export interface LogEntry { at: string, kind: LogKind, by: string | null, about: string }
 export type LogKind = EventKind | 'list-saved' | 'rule-saved' | 'received' | 'checked' | 'decided' | 'decision-ended' | 'letters-sent'

@@ -45,7 +45,13 @@ export const ADDRESS = /^[^\s@,;:<>()[\]"\\\p{C}]+@[^\s@,;:<>()[\]"\\\p{C}]+$/u
 const yes = yup.boolean().required('is missing')
 const ID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/
 
-export const signInRequest = exact({ mail: plainText(200).required(), password: plainText(500).required() })
+/** `code`: the number that a second step asks for, or a code for the day it is lost. */
+export const signInRequest = exact({ mail: plainText(200).required(), password: plainText(500).required(), code: plainText(40) })
+export const forgottenRequest = exact({ mail: plainText(200).required('is missing') })
+export const nameRequest = exact({ name: plainText(120).trim().min(1, 'is missing').required('is missing') })
+export const codeRequest = exact({ code: plainText(40).required('is missing') })
+export const administerRequest = exact({ administrator: yes })
+export const heirRequest = exact({ heir: yup.string().matches(ID, 'is no id').nullable().defined() })
 
 const newPassword = plainText(500).min(10, 'is too short: at least 10 characters').required('is missing')
 
@@ -55,6 +61,8 @@ export const accountRequest = exact({
   password: newPassword,
   invitation: plainText(100),
 })
+
+export const newPasswordRequest = exact({ token: plainText(100).required('is missing'), next: newPassword })
 
 /** `document`: a brief document, whose own reader says what is wrong with it. */
 export const briefRequest = exact({ title, document: yup.mixed<NonNullable<unknown>>() })

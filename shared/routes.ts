@@ -4,7 +4,7 @@ import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
-  BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, HolderSlip,
+  AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, HolderSlip,
   LogEntry, Members, NotedEvent, OpenInvitation,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
@@ -12,7 +12,8 @@ import type {
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type {
-  accountRequest, atHandRequest, briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, FileFacts, IntakeStart,
+  accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, nameRequest, newPasswordRequest,
+  briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, FileFacts, IntakeStart,
   memberRequest, passwordRequest, rootRequest, RulingWish, signInRequest, slipsRequest, verifyRequest,
 } from './requests'
 
@@ -46,6 +47,16 @@ export interface Routes {
   'DELETE /api/offers/:id': { answer: Done }
   'POST /api/accounts': { body: InferType<typeof accountRequest>, answer: { account: SignedIn } }
   'POST /api/invitations': { answer: { token: string } }
+  /** The same answer whether the address has an account or not. */
+  'POST /api/password': { body: InferType<typeof forgottenRequest>, answer: Done }
+  'PUT /api/password': { body: InferType<typeof newPasswordRequest>, answer: Done }
+  'PUT /api/account/name': { body: InferType<typeof nameRequest>, answer: Done }
+  'POST /api/account/second': { body: InferType<typeof closeRequest>, answer: { secret: string, uri: string } }
+  'PUT /api/account/second': { body: InferType<typeof codeRequest>, answer: { codes: string[] } }
+  'DELETE /api/account/second': { body: InferType<typeof closeRequest>, answer: Done }
+  'GET /api/administration': { answer: AdministeredAccount[] }
+  'PUT /api/administration/:id': { body: InferType<typeof administerRequest>, answer: Done }
+  'DELETE /api/administration/:id': { body: InferType<typeof heirRequest>, answer: Done }
   'GET /api/search': { query: { for: string }, answer: Found }
   'POST /api/rosters/table': { body: Blob, answer: RosterTable }
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import type { NotedEvent, OpenInvitation } from '#shared/answers'
+import type { OpenInvitation } from '#shared/answers'
 
 useHead({ title: 'Your account · Usitor' })
 const session = useSession()
 const listed = ref<Awaited<ReturnType<typeof session.listSessions>> | null>(null)
 const invitations = ref<OpenInvitation[]>([])
-const events = ref<NotedEvent[] | null>(null)
 const link = ref('')
 const said = ref('')
 const [before, next, token, leaving] = [ref(''), ref(''), ref(''), ref('')]
+const name = ref(session.account?.name ?? '')
 const { problem, attempt } = useAttempt()
 
 async function act(action: () => Promise<unknown>, done = '') {
@@ -42,10 +42,6 @@ async function close() {
   })
 }
 
-const showEvents = () => act(async () => {
-  events.value = await session.events()
-})
-
 onMounted(() => act(async () => undefined))
 </script>
 
@@ -65,6 +61,27 @@ onMounted(() => act(async () => undefined))
     >
       {{ said }}
     </p>
+    <section class="sheet pad stack">
+      <h2>Your name</h2>
+      <form
+        class="row"
+        @submit.prevent="act(() => session.changeName(name), 'Your name is changed.')"
+      >
+        <el-input
+          v-model="name"
+          autocomplete="name"
+          maxlength="120"
+          aria-label="Your name"
+          class="field"
+        />
+        <el-button
+          native-type="submit"
+          :disabled="!name.trim() || name.trim() === session.account?.name"
+        >
+          Change it
+        </el-button>
+      </form>
+    </section>
     <section class="sheet pad stack">
       <h2>Your address</h2>
       <p v-if="session.account?.verified">
@@ -209,39 +226,12 @@ onMounted(() => act(async () => undefined))
         </el-button>
       </form>
     </section>
-    <section
-      v-if="session.account?.administrator"
-      class="sheet pad stack"
-    >
-      <h2>What happened here</h2>
-      <p class="quiet">
-        Sign-ins, sharing, downloads and deletions, for you who run this installation.
-      </p>
-      <div class="row">
-        <el-button @click="showEvents">
-          {{ events ? 'Look again' : 'Show' }}
-        </el-button>
-      </div>
-      <div
-        v-if="events"
-        class="events"
-        tabindex="0"
-        role="region"
-        aria-label="What happened here"
-      >
-        <table class="list small">
-          <thead><tr><th>When</th><th>What</th><th>Account</th><th>From</th></tr></thead>
-          <tbody>
-            <tr
-              v-for="(one, at) in events"
-              :key="at"
-            >
-              <td>{{ sayTime(one.at) }}</td><td>{{ one.kind }} {{ one.about }}</td><td>{{ one.mail }}</td><td>{{ one.place }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
-    </section>
+    <SecondStep @said="said = $event" />
+    <p v-if="session.account?.administrator">
+      <NuxtLink to="/administration">
+        Accounts and what happened here
+      </NuxtLink> <span class="quiet small">for you who run this installation</span>
+    </p>
     <section class="sheet pad stack">
       <h2>Close this account</h2>
       <p class="quiet">
@@ -274,5 +264,4 @@ onMounted(() => act(async () => undefined))
 .narrow { max-width: 820px; }
 .pad { padding: 16px 20px; }
 .field { width: 290px; }
-.events { max-height: 320px; overflow: auto; }
 </style>

@@ -5,19 +5,52 @@ const invitation = computed(() => (typeof route.query.invitation === 'string' ? 
 /** Making an account: as the first visitor, or with an invitation. */
 const making = computed(() => session.first || invitation.value !== undefined)
 useHead({ title: () => `${making.value ? 'Make your account' : 'Sign in'} · Usitor` })
-const form = reactive({ mail: '', name: '', password: '' })
+const form = reactive({ mail: '', name: '', password: '', code: '', token: '' })
+/** A second step is set up: its number is asked for once the password was right. */
+const second = ref(false)
+/** A password is forgotten: first the address, then what was sent to it. */
+const forgotten = ref<'' | 'ask' | 'set'>('')
+const sent = ref(false)
+const done = ref('')
+const TITLES = { '': 'Sign in', 'ask': 'Password forgotten', 'set': 'A new password' } as const
+const ACTIONS = { '': 'Sign in', 'ask': 'Send me a link', 'set': 'Set it' } as const
+// what a letter's link carries stands behind the hash, which no server is told
+onMounted(() => {
+  const token = /^#new=([\w-]{10,100})$/.exec(window.location.hash)?.[1]
+  if (token === undefined) return
+  form.token = token
+  forgotten.value = 'set'
+  history.replaceState(history.state, '', window.location.pathname)
+})
 const problems = ref<Record<string, string>>({})
 const { busy, problem, attempt } = useAttempt((error) => {
   if (!(error instanceof ApiError) || error.problems.length === 0) return sayError(error)
   problems.value = Object.fromEntries(error.problems.map(one => [one.path, one.message]))
-  return ''
+  if (!problems.value.code) return ''
+  second.value = true
+  return sayError(error)
 })
 
 async function send() {
   problems.value = {}
   await attempt(async () => {
-    if (making.value) await session.makeAccount({ ...form, invitation: invitation.value })
-    else await session.signIn(form.mail, form.password)
+    if (forgotten.value === 'ask') {
+      await session.askForPassword(form.mail)
+      sent.value = true
+      forgotten.value = 'set'
+      return
+    }
+    if (forgotten.value === 'set') {
+      await session.setPassword(form.token, form.password)
+      forgotten.value = ''
+      sent.value = false
+      problem.value = ''
+      done.value = 'The password is set. Sign in with it.'
+      form.password = ''
+      return
+    }
+    if (making.value) await session.makeAccount({ mail: form.mail, name: form.name, password: form.password, invitation: invitation.value })
+    else await session.signIn(form.mail, form.password, form.code.trim() || undefined)
     await navigateTo('/')
   })
 }
@@ -29,7 +62,20 @@ async function send() {
       class="sheet stack"
       @submit.prevent="send"
     >
-      <h1>{{ making ? 'Make your account' : 'Sign in' }}</h1>
+      <h1>{{ making ? 'Make your account' : TITLES[forgotten] }}</h1>
+      <p
+        v-if="done && !forgotten"
+        role="status"
+      >
+        {{ done }}
+      </p>
+      <p
+        v-if="sent"
+        role="status"
+        class="quiet"
+      >
+        If the address has an account here, a letter is on its way to it. Open its link, or enter what stands in it.
+      </p>
       <p
         v-if="session.first"
         class="quiet"
@@ -53,7 +99,7 @@ async function send() {
           Name {{ problems.name }}
         </p>
       </div>
-      <div>
+      <div v-if="forgotten !== 'set'">
         <label
           class="field-label"
           for="mail"
@@ -71,12 +117,23 @@ async function send() {
           Mail address {{ problems.mail }}
         </p>
       </div>
-      <div>
+      <div v-if="forgotten === 'set'">
+        <label
+          class="field-label"
+          for="token"
+        >What stands in the letter</label>
+        <el-input
+          id="token"
+          v-model="form.token"
+          autocomplete="off"
+        />
+      </div>
+      <div v-if="forgotten !== 'ask'">
         <label
           class="field-label"
           for="password"
-        >Password<span
-          v-if="making"
+        >{{ forgotten ? 'Password from now on' : 'Password' }}<span
+          v-if="making || forgotten"
           class="quiet"
         > · at least 10 characters</span></label>
         <el-input
@@ -84,7 +141,7 @@ async function send() {
           v-model="form.password"
           type="password"
           show-password
-          :autocomplete="making ? 'new-password' : 'current-password'"
+          :autocomplete="making || forgotten ? 'new-password' : 'current-password'"
         />
         <p
           v-if="problems.password"
@@ -92,6 +149,18 @@ async function send() {
         >
           Password {{ problems.password }}
         </p>
+      </div>
+      <div v-if="second && !making && !forgotten">
+        <label
+          class="field-label"
+          for="code"
+        >Number of your second step <span class="quiet">· or one of the codes you kept</span></label>
+        <el-input
+          id="code"
+          v-model="form.code"
+          autocomplete="one-time-code"
+          inputmode="numeric"
+        />
       </div>
       <p
         v-if="problem"
@@ -105,8 +174,16 @@ async function send() {
         native-type="submit"
         :loading="busy"
       >
-        {{ making ? 'Make the account' : 'Sign in' }}
+        {{ making ? 'Make the account' : ACTIONS[forgotten] }}
       </el-button>
+      <button
+        v-if="!making"
+        type="button"
+        class="plain-button small"
+        @click="forgotten = forgotten ? '' : 'ask'"
+      >
+        {{ forgotten ? 'Back to signing in' : 'Forgotten?' }}
+      </button>
     </form>
     <p class="motto quiet">
       Say once how files must be named, in which format and in which folder.<br>See at a glance who still owes what, and exactly what to change.

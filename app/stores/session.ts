@@ -14,8 +14,8 @@ export const useSession = defineStore('session', () => {
     known.value = true
   }
 
-  async function signIn(mail: string, password: string) {
-    await api('POST /api/session', { body: { mail, password } })
+  async function signIn(mail: string, password: string, code?: string) {
+    await api('POST /api/session', { body: { mail, password, ...(code ? { code } : {}) } })
     await load()
   }
 
@@ -42,6 +42,25 @@ export const useSession = defineStore('session', () => {
   }
 
   const changePassword = (before: string, next: string) => api('PUT /api/account/password', { body: { before, next } })
+  async function changeName(name: string) {
+    await api('PUT /api/account/name', { body: { name } })
+    await load()
+  }
+  const askForPassword = (mail: string) => api('POST /api/password', { body: { mail } })
+  const setPassword = (token: string, next: string) => api('PUT /api/password', { body: { token, next } })
+  const beginSecond = (password: string) => api('POST /api/account/second', { body: { password } })
+  async function confirmSecond(code: string) {
+    const answer = await api('PUT /api/account/second', { body: { code } })
+    await load()
+    return answer
+  }
+  async function dropSecond(password: string) {
+    await api('DELETE /api/account/second', { body: { password } })
+    await load()
+  }
+  const accounts = () => api('GET /api/administration')
+  const letAdminister = (id: string, administrator: boolean) => api('PUT /api/administration/:id', { id, body: { administrator } })
+  const closeFor = (id: string, heir: string | null) => api('DELETE /api/administration/:id', { id, body: { heir } })
   const endOthers = () => api('DELETE /api/sessions')
   const listInvitations = () => api('GET /api/invitations')
   const withdraw = (id: string) => api('DELETE /api/invitations/:id', { id })
@@ -51,7 +70,8 @@ export const useSession = defineStore('session', () => {
   const endSession = (id: string) => api('DELETE /api/sessions/:id', { id })
 
   return {
-    account, first, known, load, signIn, makeAccount, signOut, close, confirmAddress, changePassword, endOthers,
+    account, first, known, load, signIn, makeAccount, signOut, close, confirmAddress, changePassword, changeName, askForPassword, setPassword,
+    beginSecond, confirmSecond, dropSecond, accounts, letAdminister, closeFor, endOthers,
     listInvitations, withdraw, events, invite,
     listSessions, endSession,
   }

@@ -21,8 +21,13 @@ export interface AccountRow {
   mail_verified_at: Date | null
   mail_token_hash: Buffer | null
   mail_token_at: Date | null
+  second_factor: Buffer | null
+  second_factor_at: Date | null
+  second_factor_step: string
   created_at: Date
 }
+export interface RecoveryCodeRow { account_id: string, code_hash: Buffer }
+export interface PasswordTokenRow { token_hash: Buffer, account_id: string, made_at: Date }
 export interface KnownPlaceRow { account_id: string, place: string, seen_at: Date }
 export interface EventRow { id: string, at: Date, kind: EventKind, account_id: string | null, brief_id: string | null, place: string, about: string }
 export interface ShareOfferRow { id: string, brief_id: string, mail: string, role: Role, offered_by: string | null, offered_at: Date }
@@ -226,6 +231,8 @@ declare module 'knex/types/tables' {
   interface Tables {
     account: Table<AccountRow>
     known_place: Table<KnownPlaceRow>
+    recovery_code: Table<RecoveryCodeRow>
+    password_token: Table<PasswordTokenRow>
     event: Table<EventRow>
     share_offer: Table<ShareOfferRow>
     schema_note: Table<{ one: boolean, compatible_from: string }>

@@ -15,6 +15,12 @@ export async function requireRole(account: Account, briefId: string, least: Role
   return role
 }
 
+/** Lets nobody in but who runs the installation. */
+export async function requireAdministrator(account: Account): Promise<void> {
+  const own = await db()('account').where('id', account.id).first('administrator')
+  if (!own?.administrator) throw refuse(403, 'Only who runs this installation can do this.')
+}
+
 /** Ids of all briefs an account may read. */
 export function briefsOf(account: Account) {
   return db()('brief_member').join('brief', 'brief.id', 'brief_member.brief_id').whereNull('brief.deleted_at')

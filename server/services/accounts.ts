@@ -8,10 +8,12 @@ import { hashOfToken } from '../utils/token'
 import { hashPassword, passwordFits, requireStrong } from '../utils/password'
 import { eraseBrief } from './erase'
 import { noteEvent } from './events'
-import { tellNewPlace } from './notices'
+import { log } from '../utils/log'
+import { sendPasswordToken, tellNewPlace } from './notices'
+import { passesSecondFactor } from './second-factor'
 
 export type Account = SignedIn
-export interface Credentials { mail: string, password: string }
+export interface Credentials { mail: string, password: string, code?: string | undefined }
 
 const SESSION_DAYS = 30
 /** A session nobody uses for so long ends. */
@@ -62,7 +64,7 @@ const refuseInvitation = () =>
   refuse(403, 'An account needs an invitation: ask somebody who has one. This invitation is unknown, used up or too old.')
 
 /** Checks a password; the same time and words whether the address or the password is wrong. */
-export async function signIn({ mail: given, password }: Credentials, place: string): Promise<Account> {
+export async function signIn({ mail: given, password, code }: Credentials, place: string): Promise<Account> {
   const mail = foldMail(given)
   const row = await db()('account').where({ mail }).first('id', 'mail', 'name', 'password')
   const known = row !== undefined && await db()('known_place').where({ account_id: row.id, place }).first('place') !== undefined
@@ -73,6 +75,14 @@ export async function signIn({ mail: given, password }: Credentials, place: stri
     await noteEvent('sign-in-failed', { account: row?.id ?? null, place })
     throw refuse(401, 'Mail address or password is not right.')
   }
+  const account = { id: row.id, mail: row.mail, name: row.name }
+  const second = await passesSecondFactor(account, code)
+  if (second !== 'yes') {
+    if (second === 'no') await noteEvent('sign-in-failed', { account: row.id, place })
+    throw refuse(401, second === 'no' ? 'That number is not right, or was used already.' : 'Enter the number that your second step shows.', [
+      { path: 'code', message: second === 'no' ? 'is not right' : 'is needed' },
+    ])
+  }
   await db()('sign_in_attempt').where('key', own).delete()
   // what succeeded was no failed try: sixty people behind one address sign in one after the other
   await db().raw(
@@ -81,7 +91,7 @@ export async function signIn({ mail: given, password }: Credentials, place: stri
   await db()('known_place').insert({ account_id: row.id, place, seen_at: db().fn.now() }).onConflict(['account_id', 'place']).merge(['seen_at'])
   await noteEvent('sign-in', { account: row.id, place })
   if (!known) void tellNewPlace(row.id, place)
-  return { id: row.id, mail: row.mail, name: row.name }
+  return account
 }
 
 /**
@@ -115,6 +125,49 @@ export async function changePassword(account: Account & { sessionId: string }, b
   await db()('account').where('id', account.id).update({ password: await hashPassword(next) })
   await endOtherSessions(account)
   await noteEvent('password-changed', { account: account.id, place })
+}
+
+export async function changeName(account: Account, name: string): Promise<void> {
+  await db()('account').where('id', account.id).update({ name: name.trim() })
+}
+
+const RESET_HOURS = 2
+
+/**
+ * Sends a link to an address for setting a new password. Nothing tells whether the address has an account: neither answer nor time, since
+ * what is done for one that has goes on after the answer.
+ */
+export async function askForPassword(given: string, place: string): Promise<void> {
+  const mail = foldMail(given)
+  await takeTurn([[`forgotten:${mail}`, FREE.mail], [`place:${place}`, FREE.place]])
+  void (async () => {
+    const row = await db()('account').where({ mail }).first('id', 'mail')
+    if (!row) return
+    const token = randomBytes(24).toString('base64url')
+    await db()('password_token').insert({ token_hash: hashOfToken(token), account_id: row.id })
+    await sendPasswordToken(row.mail, token, RESET_HOURS)
+  })().catch((error: unknown) => log.warn({ problem: error instanceof Error ? error.message : String(error) }, 'a link was not sent'))
+}
+
+/** Sets a new password by what was sent; every session ends. A second step is asked for as before. */
+export async function setPassword(token: string, next: string, place: string): Promise<void> {
+  await takeTurn([[`place:${place}`, FREE.place]])
+  const row = await db()('password_token').join('account', 'account.id', 'password_token.account_id')
+    .where('token_hash', hashOfToken(token.trim())).whereRaw(`made_at > now() - ? * interval '1 hour'`, [RESET_HOURS])
+    .first<Account | undefined>('account.id', 'mail', 'name')
+  if (!row) throw refuse(422, 'This link is not known, was used, or is too old. Ask for another.')
+  await requireStrong(next, row.mail, row.name)
+  const password = await hashPassword(next)
+  await db().transaction(async (trx) => {
+    // used once, and with it all others that are on their way
+    const used = await trx('password_token').where({ token_hash: hashOfToken(token.trim()) }).delete()
+    if (used === 0) throw refuse(422, 'This link is not known, was used, or is too old. Ask for another.')
+    await trx('password_token').where('account_id', row.id).delete()
+    // whoever gets what is sent to an address has it
+    await trx('account').where('id', row.id).update({ password, mail_verified_at: trx.fn.now() })
+    await trx('session').where('account_id', row.id).whereNull('ended_at').update({ ended_at: trx.fn.now() })
+  })
+  await noteEvent('password-changed', { account: row.id, place, about: 'by a link' })
 }
 
 /** Closes an account with everything that is its own alone; briefs that others own stay, and what it did there stays without its name. */
@@ -164,8 +217,11 @@ export async function accountOfToken(token: string): Promise<(Account & { sessio
 
 /** What a page is told of the account it works for. */
 export async function describeAccount({ id, mail, name }: Account): Promise<NonNullable<SessionState['account']>> {
-  const row = await db()('account').where({ id }).first('mail_verified_at', 'administrator')
-  return { id, mail, name, verified: Boolean(row?.mail_verified_at), administrator: row?.administrator ?? false }
+  const row = await db()('account').where({ id }).first('mail_verified_at', 'administrator', 'second_factor_at')
+  return {
+    id, mail, name, verified: Boolean(row?.mail_verified_at), administrator: row?.administrator ?? false,
+    second: Boolean(row?.second_factor_at),
+  }
 }
 
 /** Ends every session of an account but the one that asks. */

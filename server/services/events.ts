@@ -2,8 +2,8 @@ import { v7 as uuid } from 'uuid'
 import type { EventKind, NotedEvent, SignedIn as Account } from '#shared/answers'
 import { db } from '../database/connection'
 import type { EventRow } from '../database/tables'
-import { refuse } from '../utils/errors'
 import { log } from '../utils/log'
+import { requireAdministrator } from './access'
 
 interface About { account?: string | null, brief?: string, place?: string, about?: string }
 
@@ -17,8 +17,7 @@ export async function noteEvent(kind: EventKind, { account = null, brief, place 
 
 /** What was written down, the latest first; for whoever runs the installation. */
 export async function listEvents(account: Account): Promise<NotedEvent[]> {
-  const own = await db()('account').where('id', account.id).first('administrator')
-  if (!own?.administrator) throw refuse(403, 'Only who runs this installation can see what happened in it.')
+  await requireAdministrator(account)
   const rows = await db()('event').leftJoin('account', 'account.id', 'event.account_id')
     .orderBy('event.at', 'desc').limit(1000)
     .select<(Pick<EventRow, 'at' | 'kind' | 'brief_id' | 'place' | 'about'> & { mail: string | null })[]>(

@@ -43,6 +43,17 @@ export async function sendToken(account: Account): Promise<void> {
   + `It holds for ${TOKEN_HOURS} hours. If you did not ask for it, there is nothing to do.\n`)
 }
 
+/** Sends a link for setting a new password. The token stands behind the hash, which no server and no log is told. */
+export async function sendPasswordToken(mail: string, token: string, hours: number): Promise<void> {
+  if (!process.env.SMTP_URL) return
+  const address = process.env.USITOR_ADDRESS
+  const way = address
+    ? `open this:\n\n${address.replace(/\/$/, '')}/sign-in#new=${token}`
+    : `open the sign-in page, press "Forgotten?" and enter this:\n\n${token}`
+  await post(mail, 'A new password', `To set a new password, ${way}\n\n`
+  + `It holds for ${hours} hours and is good once. If you did not ask for it, there is nothing to do: the password stays as it is.\n`)
+}
+
 /** Confirms an address by what was sent to it. */
 export async function confirmAddress(account: Account, token: string): Promise<void> {
   const done = await db()('account').where({ id: account.id, mail_token_hash: hashOfToken(token.trim()) })

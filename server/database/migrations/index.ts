@@ -14,6 +14,7 @@ import * as sealedContents from './012-sealed-contents'
 import * as guardedAccounts from './013-guarded-accounts'
 import * as ownHeadings from './014-own-headings'
 import * as deletedBriefs from './015-deleted-briefs'
+import * as secondFactor from './016-second-factor'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -32,6 +33,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '013-guarded-accounts': guardedAccounts,
   '014-own-headings': ownHeadings,
   '015-deleted-briefs': deletedBriefs,
+  '016-second-factor': secondFactor,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

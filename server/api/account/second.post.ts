@@ -1,0 +1,10 @@
+import { closeRequest } from '#shared/requests'
+import { beginSecondFactor } from '../../services/second-factor'
+import { BODY } from '../../utils/body'
+import { route } from '../../utils/route'
+import { readValid } from '../../utils/validate'
+
+export default route('POST /api/account/second', async (event, account) => {
+  const { password } = await readValid(event, closeRequest, BODY.small)
+  return beginSecondFactor(account, password)
+})
