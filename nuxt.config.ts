@@ -21,6 +21,7 @@ export default defineNuxtConfig({
   srcDir: 'app',
   serverDir: 'server',
   alias: { '#core': core },
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
   compatibilityDate: '2026-01-01',
   nitro: {
     // made small once, at build, and sent as each browser takes it
@@ -50,6 +51,12 @@ export default defineNuxtConfig({
   },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
+  hooks: {
+    // what may be needed later is loaded when it is: a page that waits in a hall shares its line with sixty others
+    'build:manifest': (manifest) => {
+      for (const item of Object.values(manifest)) item.prefetch = false
+    },
+  },
   elementPlus: { importStyle: 'css', icon: false },
   eslint: { config: { stylistic: { braceStyle: 'stroustrup' } } },
   security: {

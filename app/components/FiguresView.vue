@@ -119,7 +119,11 @@ const UNCLEAR = 0.2
           />
         </div>
       </section>
-      <section class="wide">
+      <section
+        class="wide"
+        tabindex="0"
+        aria-label="Which rule is unclear?"
+      >
         <h2>Which rule is unclear?</h2>
         <table
           v-if="frequent.length"
@@ -152,6 +156,9 @@ const UNCLEAR = 0.2
 
 <style scoped>
 .figures { display: grid; grid-template-columns: 1fr 1fr; gap: 22px; }
-.wide { grid-column: 1 / -1; }
+.wide { grid-column: 1 / -1; overflow-x: auto; }
+@media (max-width: 760px) {
+  .figures { grid-template-columns: minmax(0, 1fr); }
+}
 .chart { height: 250px; }
 </style>

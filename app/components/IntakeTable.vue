@@ -7,7 +7,7 @@ const emit = defineEmits<{ count: [intake: IntakeInfo] }>()
 </script>
 
 <template>
-  <div>
+  <div class="sideways">
     <h3>Received so far</h3>
     <table class="list">
       <thead><tr><th>When</th><th>Root</th><th>Files</th><th>Size</th><th>Kept</th><th>Counts</th></tr></thead>

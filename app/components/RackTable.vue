@@ -85,7 +85,10 @@ function move(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div id="rack">
+  <div
+    id="rack"
+    class="sheet-of-rack"
+  >
     <table
       class="rack"
       :aria-rowcount="lines.length + 1"
@@ -168,6 +171,10 @@ function move(event: KeyboardEvent) {
 </template>
 
 <style scoped>
+/* in a small window the rack's own sheet goes sideways, and nothing else does */
+@media (max-width: 900px) {
+  .sheet-of-rack { position: relative; overflow-x: auto; }
+}
 /* borders of their own are painted much faster than shared ones */
 .rack { border-collapse: separate; border-spacing: 0; width: 100%; }
 thead th {

@@ -183,6 +183,9 @@ const saidChange = computed(() => {
 .against { width: 300px; }
 .board { display: grid; grid-template-columns: 250px minmax(0, 1fr); gap: 20px; align-items: start; }
 .kinds { display: grid; }
+@media (max-width: 760px) {
+  .board { grid-template-columns: minmax(0, 1fr); }
+}
 .kind {
   display: grid; grid-template-columns: 44px 1fr; gap: 8px; text-align: left; font: inherit; color: inherit;
   background: none; border: 0; border-left: 3px solid transparent; border-bottom: 1px solid var(--rule);

@@ -162,7 +162,10 @@ function saySent(slip: PreparedSlip): string {
               what="this slip"
             />
           </div>
-          <pre class="mono">{{ preview.text }}</pre>
+          <pre
+            class="mono"
+            tabindex="0"
+          >{{ preview.text }}</pre>
         </div>
       </div>
       <p
@@ -205,6 +208,9 @@ function saySent(slip: PreparedSlip): string {
 
 <style scoped>
 .board { display: grid; grid-template-columns: 300px minmax(0, 1fr); gap: 18px; align-items: start; }
+@media (max-width: 900px) {
+  .board { grid-template-columns: minmax(0, 1fr); }
+}
 .people { list-style: none; margin: 0; padding: 0; max-height: 62vh; overflow: auto; border-right: 1px solid var(--rule); }
 .people li { display: flex; align-items: center; gap: 8px; border-bottom: 1px solid var(--rule); padding: 0 6px 0 2px; }
 .people li.shown { background: var(--ground); }

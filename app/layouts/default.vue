@@ -2,8 +2,6 @@
 import { onKeyStroke } from '@vueuse/core'
 
 const session = useSession()
-const intake = useIntake()
-const route = useRoute()
 const keysShown = ref(false)
 onKeyStroke('?', (event) => {
   if (isForPage(event)) keysShown.value = true
@@ -47,16 +45,11 @@ async function leave() {
         </button>
       </div>
     </header>
-    <IntakeProgress
-      v-if="intake.progress && !route.path.endsWith('/receive')"
-      :progress="intake.progress"
-      strip
-      class="no-print"
-    />
+    <LazyReceivingStrip v-if="session.account" />
     <main id="main">
       <slot />
     </main>
-    <KeyList
+    <LazyKeyList
       v-if="keysShown"
       @close="keysShown = false"
     />

@@ -49,7 +49,7 @@ async function close() {
     >
       {{ said }}
     </p>
-    <section class="sheet pad">
+    <section class="sheet pad sideways">
       <table class="list">
         <thead>
           <tr>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { JsonError, parseBrief } from '#core/brief/parse'
 import { showBytes } from '#core/text/show'
 import { useNow } from '@vueuse/core'
 import type { DeskBrief } from '#shared/answers'
@@ -22,6 +21,8 @@ async function make() {
 const LONGEST = 2_000_000
 
 async function readDocument(file: File): Promise<[title: string, document: object]> {
+  // what reads a brief is loaded with the first one that is brought
+  const { JsonError, parseBrief } = await import('#core/brief/parse')
   try {
     const { document } = parseBrief(new Uint8Array(await file.arrayBuffer()))
     if (typeof document !== 'object' || document === null) throw new JsonError('holds no brief: a brief begins with "{"')
@@ -231,7 +232,7 @@ const parts = computed(() => {
         </div>
       </form>
     </el-dialog>
-    <CopyBrief
+    <LazyCopyBrief
       v-if="copying"
       :brief="copying"
       @copied="navigateTo(`/briefs/${$event}/who`)"

@@ -73,11 +73,11 @@ const dueWords = computed(() => {
         </button>
         <span class="quiet small">{{ dueWords }}</span>
       </div>
-      <ShareDialog
+      <LazyShareDialog
         v-if="sharing"
         @close="sharing = false"
       />
-      <BriefLog
+      <LazyBriefLog
         v-if="looking"
         @close="looking = false"
       />
@@ -116,6 +116,13 @@ const dueWords = computed(() => {
 .step b { color: var(--ink); font-weight: 600; }
 .step.router-link-active { background: var(--sheet); }
 .step.router-link-active b { color: var(--petrol); text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 4px; }
+@media (max-width: 760px) {
+  .head { flex-wrap: wrap; gap: 2px 12px; }
+  .steps { flex-wrap: wrap; padding-left: 0; }
+  .step { padding: 4px 12px; flex: 1 0 auto; justify-content: center; clip-path: none; }
+  .step .small { display: none; }
+  .inside { padding: 10px; }
+}
 .step:focus-visible { outline-offset: -3px; }
-.inside { flex: 1; padding: 14px 18px; display: flex; flex-direction: column; min-height: 0; }
+.inside { flex: 1; min-width: 0; padding: 14px 18px; display: flex; flex-direction: column; min-height: 0; }
 </style>

@@ -272,12 +272,12 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
           />
         </div>
       </div>
-      <RoundView
+      <LazyRoundView
         v-if="view === 'round'"
         :head="check.head"
         @open="open = $event"
       />
-      <FiguresView
+      <LazyFiguresView
         v-else-if="view === 'figures'"
         :head="check.head"
       />
@@ -315,7 +315,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
           @ruled="again"
         />
       </div>
-      <SlotSlip
+      <LazySlotSlip
         v-if="opened"
         :open="opened"
         :head="check.head"
@@ -335,6 +335,9 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
 .tables { display: grid; grid-template-columns: minmax(0, 1fr) 270px; gap: 16px; align-items: start; }
 /* many pieces take the whole width: the tray then lies below */
 .tables.wide { grid-template-columns: minmax(0, 1fr); }
+@media (max-width: 900px) {
+  .tables { grid-template-columns: minmax(0, 1fr); }
+}
 .wrapper { margin: 0 0 6px; }
 .tools { align-items: flex-start; }
 .sort { width: 150px; }

@@ -134,61 +134,63 @@ function levelWord(note: RosterNote): string {
           <b>{{ levelWord(note) }}:</b> {{ note.message }}
         </li>
       </ul>
-      <table class="list">
-        <thead>
-          <tr>
-            <th
-              v-for="[column, usual] in USUAL"
-              :key="column"
-            >
-              {{ heading(column, usual) }}
-            </th>
-            <th
-              v-for="column in extra"
-              :key="column"
-            >
-              {{ column }}
-            </th>
-            <th>{{ heading('id', 'Id') }}</th><th><span class="visually-hidden">Action</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="{ person, at } in shown"
-            :key="person.id"
-            :class="{ left: person.until }"
-          >
-            <td>
-              <b>{{ person.name }}</b><span
-                v-if="person.from || person.until"
-                class="quiet small"
-              > {{ person.from ? `from ${person.from}` : '' }} {{ person.until ? `until ${person.until}` : '' }}</span>
-            </td>
-            <td>{{ person.given }}</td><td>{{ person.family }}</td><td>{{ person.group }}</td><td>{{ person.email }}</td>
-            <td>{{ person.aliases.join(', ') }}</td>
-            <td
-              v-for="column in extra"
-              :key="column"
-            >
-              {{ ownOf(person.fields, column) }}
-            </td>
-            <td class="mono small">
-              {{ person.id }}
-            </td>
-            <td>
-              <button
-                v-if="brief.mayChange"
-                type="button"
-                class="plain-button"
-                :aria-label="`Change ${person.name}`"
-                @click="change(person, at)"
+      <div class="sideways">
+        <table class="list">
+          <thead>
+            <tr>
+              <th
+                v-for="[column, usual] in USUAL"
+                :key="column"
               >
-                Change
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+                {{ heading(column, usual) }}
+              </th>
+              <th
+                v-for="column in extra"
+                :key="column"
+              >
+                {{ column }}
+              </th>
+              <th>{{ heading('id', 'Id') }}</th><th><span class="visually-hidden">Action</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="{ person, at } in shown"
+              :key="person.id"
+              :class="{ left: person.until }"
+            >
+              <td>
+                <b>{{ person.name }}</b><span
+                  v-if="person.from || person.until"
+                  class="quiet small"
+                > {{ person.from ? `from ${person.from}` : '' }} {{ person.until ? `until ${person.until}` : '' }}</span>
+              </td>
+              <td>{{ person.given }}</td><td>{{ person.family }}</td><td>{{ person.group }}</td><td>{{ person.email }}</td>
+              <td>{{ person.aliases.join(', ') }}</td>
+              <td
+                v-for="column in extra"
+                :key="column"
+              >
+                {{ ownOf(person.fields, column) }}
+              </td>
+              <td class="mono small">
+                {{ person.id }}
+              </td>
+              <td>
+                <button
+                  v-if="brief.mayChange"
+                  type="button"
+                  class="plain-button"
+                  :aria-label="`Change ${person.name}`"
+                  @click="change(person, at)"
+                >
+                  Change
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
     </template>
     <p
       v-if="problem"
