@@ -26,7 +26,7 @@ await page.getByRole('button', { name: 'Sign in' }).click()
 await shoot('desk', async () => {
   await page.getByRole('heading', { name: 'Your briefs' }).waitFor()
 })
-await page.getByRole('link', { name: 'Shore survey, week 2' }).click()
+await page.getByRole('link', { name: 'Shore survey, week 2', exact: true }).click()
 await shoot('check', async () => {
   await page.locator('table.rack').waitFor()
 })
@@ -92,7 +92,7 @@ await shoot('print', async () => {
   await page.getByRole('button', { name: 'Print' }).waitFor()
 })
 await page.goto(`${address}/`)
-await page.getByRole('link', { name: /Harbour Radio/ }).click()
+await page.getByRole('link', { name: 'Harbour Radio, autumn season', exact: true }).click()
 await shoot('preview', async () => {
   await page.locator('table.rack').waitFor()
   await page.getByRole('button', { name: /Programme sheet.*: to fix/ }).first().click()

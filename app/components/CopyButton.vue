@@ -9,9 +9,14 @@ const { copy, copied } = useClipboard({ legacy: true, copiedDuring: 1500 })
 <template>
   <el-button
     size="small"
+    class="copy"
     :aria-label="what ? `${label ?? 'Copy'} ${what}` : undefined"
     @click="copy(props.text)"
   >
     <span aria-live="polite">{{ copied ? 'Copied' : label ?? 'Copy' }}</span>
   </el-button>
 </template>
+
+<style scoped>
+.copy { margin: 0 6px; vertical-align: baseline; }
+</style>

@@ -32,6 +32,11 @@ const extensionCase = computed({
   get: () => model.value.extensionCase ?? 'any',
   set: (value: 'lower' | 'upper' | 'any') => put({ extensionCase: value }),
 })
+const titleInput = ref<{ select: () => void } | null>(null)
+// what has no name of its own yet is named first
+onMounted(() => {
+  if (/^Piece \d+$/.test(title.value)) titleInput.value?.select()
+})
 const people = computed(() => props.roster?.people ?? [])
 const at = (...keys: string[]) => problemsAt(props.problems, ...keys)
 const excepted = computed(() => {
@@ -50,6 +55,7 @@ const excepted = computed(() => {
       >What is it?</label>
       <el-input
         id="piece-title"
+        ref="titleInput"
         v-model="title"
         data-key="title"
         class="title"

@@ -19,6 +19,9 @@ const table = shallowRef<RosterTable | null>(null)
 const mapping = ref<RosterMapping>({ columns: [], nameOrder: 'whole' })
 const source = ref('')
 const { problem, attempt } = useAttempt()
+const field = ref<{ focus: () => void } | null>(null)
+// a list is what one comes with
+onMounted(() => field.value?.focus())
 const fileInput = ref<HTMLInputElement | null>(null)
 const read = computed(() => (table.value ? readRoster(table.value, mapping.value) : null))
 const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
@@ -77,6 +80,7 @@ const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“
         >The list</label>
         <el-input
           id="pasted"
+          ref="field"
           v-model="pasted"
           type="textarea"
           :rows="12"

@@ -31,6 +31,12 @@ const sample = ref<HTMLElement | null>(null)
 
 const sampleText = computed(() => parts.value.map(part => sampleOfPart(part, props.fields, props.values)).join(''))
 
+async function toggleText() {
+  typed.value = !typed.value
+  await nextTick()
+  if (typed.value) document.getElementById(inputId)?.focus()
+}
+
 /** Arrows walk the parts, with Alt they move them; Delete takes out. */
 function walk(event: KeyboardEvent, place: number) {
   const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
@@ -312,7 +318,7 @@ function setPrefix(place: number, prefix: number | null) {
         type="button"
         class="plain-button small"
         :aria-expanded="typed"
-        @click="typed = !typed"
+        @click="toggleText"
       >
         {{ typed ? 'fold the text' : 'as text' }}
       </button>

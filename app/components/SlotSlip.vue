@@ -77,7 +77,7 @@ async function takeBack(ruling: ShownRuling) {
           size="small"
           @click="emit('step', -1)"
         >
-          Open one before <kbd>P</kbd>
+          Previous open one <kbd>P</kbd>
         </el-button>
         <el-button
           size="small"

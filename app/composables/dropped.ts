@@ -1,4 +1,8 @@
-import type { FolderHandle } from './kept-folder'
+/** A folder that the browser lets be looked at again (File System Access), as far as this application uses one. */
+export type FolderHandle = FileSystemDirectoryHandle & {
+  queryPermission?: (wish: { mode: 'read' | 'readwrite' }) => Promise<PermissionState>
+  requestPermission?: (wish: { mode: 'read' | 'readwrite' }) => Promise<PermissionState>
+}
 
 /** What a person dropped or chose: files with their paths, and the name of the one folder they came in. */
 export interface Dropped {

@@ -1,12 +1,7 @@
 import { get, set } from 'idb-keyval'
-import type { Dropped } from './dropped'
+import type { Dropped, FolderHandle } from './dropped'
 import { MOST_FILES } from './dropped'
 
-/** A folder that the browser lets be looked at again (File System Access), as far as this application uses one. */
-export type FolderHandle = FileSystemDirectoryHandle & {
-  queryPermission?: (wish: { mode: 'read' | 'readwrite' }) => Promise<PermissionState>
-  requestPermission?: (wish: { mode: 'read' | 'readwrite' }) => Promise<PermissionState>
-}
 type Picker = (options: { id: string, mode: 'read' | 'readwrite' }) => Promise<FolderHandle>
 
 /** The browser's own chooser that keeps a handle; `null` where it has none: plain HTTP, and some browsers. */

@@ -8,6 +8,7 @@ const desk = useDesk()
 const { problem, attempt: act } = useAttempt()
 const making = ref(false)
 const title = ref('')
+const titleInput = ref<{ focus: () => void } | null>(null)
 const removing = ref<DeskBrief | null>(null)
 const copying = ref<DeskBrief | null>(null)
 const fileInput = ref<HTMLInputElement | null>(null)
@@ -206,6 +207,7 @@ const parts = computed(() => {
       v-model="making"
       title="New brief"
       width="420"
+      @opened="titleInput?.focus()"
     >
       <form @submit.prevent="act(make)">
         <label
@@ -214,6 +216,7 @@ const parts = computed(() => {
         >What is it called?</label>
         <el-input
           id="brief-title"
+          ref="titleInput"
           v-model="title"
           placeholder="Shore survey, week 2"
           maxlength="200"

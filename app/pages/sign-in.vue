@@ -169,21 +169,23 @@ async function send() {
       >
         {{ problem }}
       </p>
-      <el-button
-        type="primary"
-        native-type="submit"
-        :loading="busy"
-      >
-        {{ making ? 'Make the account' : ACTIONS[forgotten] }}
-      </el-button>
-      <button
-        v-if="!making"
-        type="button"
-        class="plain-button small"
-        @click="forgotten = forgotten ? '' : 'ask'"
-      >
-        {{ forgotten ? 'Back to signing in' : 'Forgotten?' }}
-      </button>
+      <div class="row spread">
+        <el-button
+          type="primary"
+          native-type="submit"
+          :loading="busy"
+        >
+          {{ making ? 'Make the account' : ACTIONS[forgotten] }}
+        </el-button>
+        <button
+          v-if="!making"
+          type="button"
+          class="plain-button small"
+          @click="forgotten = forgotten ? '' : 'ask'"
+        >
+          {{ forgotten ? 'Back to signing in' : 'Forgotten?' }}
+        </button>
+      </div>
     </form>
     <p class="motto quiet">
       Say once how files must be named, in which format and in which folder.<br>See at a glance who still owes what, and exactly what to change.

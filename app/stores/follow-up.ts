@@ -2,7 +2,7 @@ import { proxy, wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import { addressOf } from '#shared/routes'
 import type { CopyPart } from '#shared/jobs'
-import type { FolderHandle } from '~/composables/kept-folder'
+import type { FolderHandle } from '~/composables/dropped'
 import type { CopyWorker } from '~/workers/copy'
 import type { Opening } from '#core/arrivals/incoming'
 

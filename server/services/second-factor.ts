@@ -1,12 +1,12 @@
 import { randomBytes } from 'node:crypto'
 import type { Knex } from 'knex'
 import { Secret, TOTP } from 'otpauth'
+import type { SignedIn as Account } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { passwordFits } from '../utils/password'
 import { openSecret, sealSecret } from '../utils/secrets'
 import { hashOfToken } from '../utils/token'
-import type { Account } from './accounts'
 import { noteEvent } from './events'
 
 /** Numbers of the steps before and behind count too: clocks differ (RFC 6238, section 5.2). */

@@ -18,9 +18,6 @@ function keys(stated = process.env.USITOR_SECRET ?? ''): Key[] {
   })
 }
 
-/** Whether secrets can be kept here at all. */
-export const canKeepSecrets = (): boolean => keys().length > 0
-
 /**
  * Seals a secret for one row.
  *

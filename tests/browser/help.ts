@@ -30,3 +30,29 @@ export async function joinAs(page: Page, address: string, account: { mail: strin
   const { token } = await send('post', '/api/invitations', {})
   await send('post', '/api/accounts', { ...account, invitation: token })
 }
+
+/** Writes a file into a folder of the browser's own file system (WHATWG File System). */
+export const put = (page: Page, folder: string, path: string, text: string) => page.evaluate(async ([name, inner, content]) => {
+  let at = await (await navigator.storage.getDirectory()).getDirectoryHandle(name ?? '', { create: true })
+  const levels = (inner ?? '').split('/')
+  const last = levels.pop() ?? ''
+  for (const level of levels) at = await at.getDirectoryHandle(level, { create: true })
+  const stream = await (await at.getFileHandle(last, { create: true })).createWritable()
+  await stream.write(content ?? '')
+  await stream.close()
+}, [folder, path, text])
+
+export const readBack = (page: Page, folder: string, path: string) => page.evaluate(async ([name, inner]) => {
+  let at = await (await navigator.storage.getDirectory()).getDirectoryHandle(name ?? '')
+  const levels = (inner ?? '').split('/')
+  const last = levels.pop() ?? ''
+  for (const level of levels) at = await at.getDirectoryHandle(level)
+  return (await (await at.getFileHandle(last)).getFile()).text()
+}, [folder, path])
+
+/** The browser's chooser, which no test can press, gives this folder of its own file system. */
+export const chooses = (page: Page, folder: string) => page.evaluate((name) => {
+  Object.assign(window, {
+    showDirectoryPicker: async () => (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true }),
+  })
+}, folder)

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { readRoster, readTable } from '../../core/roster/read'
 import { textBytes } from '../../demo/make-files'
-import { joinAs, sender } from './help'
+import { chooses, joinAs, put, readBack, sender } from './help'
 
 /**
  * A folder that the browser keeps, looked at again; the corrected copy written into an empty one. The browser's private file system has the
@@ -14,28 +14,6 @@ let brief = ''
 const ROSTER = 'id,given,family,group\ns1,Ana,Marsh,Reef\ns2,Bo,Lindqvast,Reef\n'
 const DOCUMENT = { usitorBrief: 1, title: 'Looked at again', requirements: [{ id: 'log', title: 'Log', name: '{family}_log', folder: '{group}' }] }
 
-/** Writes a file into a folder of the browser's own file system. */
-const put = (folder: string, path: string, text: string) => page.evaluate(async ([name, inner, content]) => {
-  let at = await (await navigator.storage.getDirectory()).getDirectoryHandle(name ?? '', { create: true })
-  const levels = (inner ?? '').split('/')
-  const last = levels.pop() ?? ''
-  for (const level of levels) at = await at.getDirectoryHandle(level, { create: true })
-  const stream = await (await at.getFileHandle(last, { create: true })).createWritable()
-  await stream.write(content ?? '')
-  await stream.close()
-}, [folder, path, text])
-const read = (folder: string, path: string) => page.evaluate(async ([name, inner]) => {
-  let at = await (await navigator.storage.getDirectory()).getDirectoryHandle(name ?? '')
-  const levels = (inner ?? '').split('/')
-  const last = levels.pop() ?? ''
-  for (const level of levels) at = await at.getDirectoryHandle(level)
-  return (await (await at.getFileHandle(last)).getFile()).text()
-}, [folder, path])
-const chooses = (folder: string) => page.evaluate((name) => {
-  Object.assign(window, {
-    showDirectoryPicker: async () => (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true }),
-  })
-}, folder)
 const step = (name: string) => page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: new RegExp(`^${name}`) })
 
 test.beforeAll(async ({ browser, baseURL }) => {
@@ -51,13 +29,13 @@ test.afterAll(() => page.close())
 test('a folder once chosen is looked at again with one key: only what is new or changed is read, and the round shows', async () => {
   await page.goto(`/briefs/${brief}/receive`)
   await page.locator('html[data-hydrated]').waitFor()
-  await put('week', 'Reef/Marsh_log.txt', 'Ana was here')
-  await put('week', 'Lindqvast_log.txt', 'Bo was here')
-  await chooses('week')
+  await put(page, 'week', 'Reef/Marsh_log.txt', 'Ana was here')
+  await put(page, 'week', 'Lindqvast_log.txt', 'Bo was here')
+  await chooses(page, 'week')
   await page.getByRole('button', { name: 'Choose a folder' }).click()
   await expect(page.getByRole('button', { name: 'Ana Marsh, Log: right' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Bo Lindqvast, Log: to fix' })).toContainText('folder')
-  await put('week', 'Reef/Lindqvast_log.txt', 'Bo was here')
+  await put(page, 'week', 'Reef/Lindqvast_log.txt', 'Bo was here')
   await page.evaluate(async () => (await (await navigator.storage.getDirectory()).getDirectoryHandle('week')).removeEntry('Lindqvast_log.txt'))
   const asked = page.waitForResponse(/\/same$/)
   await page.keyboard.press('l')
@@ -75,16 +53,16 @@ test('a folder that is gone is said to be', async () => {
 })
 
 test('the corrected copy is written into an empty folder, and into no other', async () => {
-  await put('full', 'mine.txt', 'stays as it is')
+  await put(page, 'full', 'mine.txt', 'stays as it is')
   await step('Follow up').click()
-  await chooses('full')
+  await chooses(page, 'full')
   await page.getByRole('button', { name: 'Corrected copy' }).click()
   await page.getByRole('button', { name: 'Make the corrected copy' }).click()
   await page.getByRole('button', { name: 'Write it into an empty folder' }).click()
   await expect(page.getByRole('alert')).toContainText('"full" is not empty: it holds "mine.txt"')
-  expect(await read('full', 'mine.txt')).toBe('stays as it is')
-  await chooses('right')
+  expect(await readBack(page, 'full', 'mine.txt')).toBe('stays as it is')
+  await chooses(page, 'right')
   await page.getByRole('button', { name: 'Write it into an empty folder' }).click()
   await expect(page.getByText('files were written into right.')).toBeVisible()
-  expect(await read('right', 'corrected/Reef/Marsh_log.txt')).toBe('Ana was here')
+  expect(await readBack(page, 'right', 'corrected/Reef/Marsh_log.txt')).toBe('Ana was here')
 })
