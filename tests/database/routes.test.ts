@@ -6,7 +6,7 @@ import { ROUTE_FILES, somebody, startServer } from './server'
 
 let server: Awaited<ReturnType<typeof startServer>>
 const ID = '01890000-0000-7000-8000-000000000000'
-const OPEN = ['GET /api/session', 'POST /api/session', 'POST /api/accounts']
+const OPEN = ['GET /api/session', 'POST /api/session', 'POST /api/accounts', 'POST /api/password', 'PUT /api/password']
 const keyOf = ({ method, address }: { method: string, address: string }) => `${method.toUpperCase()} ${address}`
 const addressWithIds = (address: string) => address.replace(':step', '0').replace(/:\w+/g, ID)
 

@@ -465,13 +465,27 @@ function lettersOf(name: string): string {
   return plain(name).toLowerCase().replace(/[^a-z]/g, '')
 }
 
+/** Two cameras counted alike: one of the two files never came to be, so that there is no such world. */
+class NoSuchWorld extends Error {}
+
 /**
- * Makes one world.
+ * Makes one world; where none can be of a seed, the next one that is far away.
  *
  * @param share - how many of the files are spoiled; a third of those twice
  */
-// eslint-disable-next-line complexity -- every draw of a world follows the one before: divided, all worlds would be others
 export function makeWorld(seed: number, scene: number, count: number, share: number): World {
+  for (let drawn = seed; ; drawn += 1_000_003) {
+    try {
+      return drawWorld(drawn, scene, count, share)
+    }
+    catch (error) {
+      if (!(error instanceof NoSuchWorld)) throw error
+    }
+  }
+}
+
+// eslint-disable-next-line complexity -- every draw of a world follows the one before: divided, all worlds would be others
+function drawWorld(seed: number, scene: number, count: number, share: number): World {
   const rng = rngOf(seed * 7919 + scene)
   const chosen = scenes()[scene]
   if (!chosen) throw new RangeError(`scene ${scene} is not one of ${scenes().length}`)
@@ -562,8 +576,7 @@ function add(
   facts: { size: number, sha256: string, receivedAt: number, format: string, state: WorldReading['state'] },
   truth: Omit<FileTruth, 'path'>,
 ): void {
-  // two cameras may count alike: the second file then never came to be
-  if (world.files.some(file => file.path === path)) throw new Error(`two files at ${path}: choose another seed`)
+  if (world.files.some(file => file.path === path)) throw new NoSuchWorld(path)
   world.files.push({
     root: 'in', path, size: facts.size, sha256: facts.sha256, receivedAt: facts.receivedAt, receivedAtFrom: 'modified',
     reading: {
