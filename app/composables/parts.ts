@@ -87,8 +87,8 @@ type Headings = Readonly<Record<string, string>>
 
 /** A column as the list calls it, or in words. */
 function sayColumn(name: string, headings: Headings): string {
-  const heading = ownOf(headings, name) ?? (ownOf(PERSON_WORDS, name) === undefined ? name : undefined)
-  return heading === undefined ? ownOf(PERSON_WORDS, name) ?? '' : `“${heading}” of the list`
+  const [heading, words] = [ownOf(headings, name), ownOf(PERSON_WORDS, name)]
+  return heading === undefined && words !== undefined ? words : `“${heading ?? name}” of the list`
 }
 
 /** What a part is and how it is written, in words. */

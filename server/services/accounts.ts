@@ -6,7 +6,7 @@ import { db, rowsOf } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { hashOfToken } from '../utils/token'
 import { hashPassword, passwordFits, requireStrong } from '../utils/password'
-import { eraseBrief } from './erase'
+import { leaveBriefs } from './erase'
 import { noteEvent } from './events'
 import { log } from '../utils/log'
 import { sendPasswordToken, tellNewPlace } from './notices'
@@ -182,11 +182,7 @@ export async function closeAccount(account: Account, password: string, place: st
     if (row?.administrator && others && !successor) {
       throw refuse(409, 'You run this installation: make somebody else an administrator first (usitor-admin make-admin).')
     }
-    const owned = await trx('brief_member').where({ account_id: account.id, role: 'owner' }).select('brief_id')
-    for (const { brief_id: briefId } of owned) {
-      const other = await trx('brief_member').where({ brief_id: briefId, role: 'owner' }).whereNot('account_id', account.id).first('account_id')
-      if (!other) await eraseBrief(trx, briefId)
-    }
+    await leaveBriefs(trx, account.id, null)
     await trx('account').where('id', account.id).delete()
   })
   await noteEvent('account-closed', { place })

@@ -3,7 +3,7 @@ import { db, rowsOf } from '../database/connection'
 import { refuse } from '../utils/errors'
 import type { Account } from './accounts'
 import { requireAdministrator } from './access'
-import { eraseBrief } from './erase'
+import { leaveBriefs } from './erase'
 import { noteEvent } from './events'
 
 type AccountLine = Omit<AdministeredAccount, 'createdAt' | 'seenAt' | 'self'> & { created_at: Date, seen_at: Date | null }
@@ -49,16 +49,7 @@ export async function closeFor(account: Account, id: string, heir: string | null
     await trx.raw('lock table account in share row exclusive mode')
     if (!await trx('account').where('id', id).first('id')) throw refuse(404, 'There is no such account.')
     if (heir !== null && !await trx('account').where('id', heir).first('id')) throw refuse(422, 'heir: there is no such account')
-    const owned = await trx('brief_member').where({ account_id: id, role: 'owner' }).select('brief_id')
-    for (const { brief_id: briefId } of owned) {
-      const other = await trx('brief_member').where({ brief_id: briefId, role: 'owner' }).whereNot('account_id', id).first('account_id')
-      if (other) continue
-      if (heir === null) await eraseBrief(trx, briefId)
-      else {
-        await trx('brief_member').insert({ brief_id: briefId, account_id: heir, role: 'owner' })
-          .onConflict(['brief_id', 'account_id']).merge(['role'])
-      }
-    }
+    await leaveBriefs(trx, id, heir)
     await trx('account').where('id', id).delete()
   })
   await noteEvent('account-closed', { account: account.id, about: heir === null ? 'by an administrator' : 'by an administrator, briefs handed on' })

@@ -13,6 +13,20 @@ export async function eraseBrief(trx: Knex, briefId: string): Promise<void> {
   await trx('brief').where('id', briefId).delete()
 }
 
+/** Hands on, or deletes, every brief that an account alone owns; `heir`: who owns it from then on, `null`: it is deleted. */
+export async function leaveBriefs(trx: Knex, accountId: string, heir: string | null): Promise<void> {
+  const owned = await trx('brief_member').where({ account_id: accountId, role: 'owner' }).select('brief_id')
+  for (const { brief_id: briefId } of owned) {
+    const other = await trx('brief_member').where({ brief_id: briefId, role: 'owner' }).whereNot('account_id', accountId).first('account_id')
+    if (other) continue
+    if (heir === null) await eraseBrief(trx, briefId)
+    else {
+      await trx('brief_member').insert({ brief_id: briefId, account_id: heir, role: 'owner' })
+        .onConflict(['brief_id', 'account_id']).merge(['role'])
+    }
+  }
+}
+
 /**
  * Takes a person out of a brief: every version of its list, files, letters, decisions. Where a check speaks of them stands a mark
  * that says somebody was there, so that its counts stay what they were.
