@@ -78,7 +78,7 @@ function warnOfRules(brief: Brief, roster: Roster): void {
 function writerOf(output: string): (report: Report, roster: Roster, titles: ReadonlyMap<string, string>) => AsyncGenerator<string> {
   switch (output) {
     case 'json': return writeJson
-    case 'csv': return writeCsv
+    case 'csv': return (report, roster) => writeCsv(report, roster)
     case 'junit': return writeJunit
     default: return writeText
   }

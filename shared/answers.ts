@@ -5,6 +5,7 @@ import type { RulingKind } from '#core/checking/input'
 import type { FindingCode } from '#core/findings/codes'
 import type { Difference } from '#core/names/difference'
 import type { Round } from '#core/reporting/rounds'
+import type { LetterWords } from '#core/reporting/letters'
 import type { Slip } from '#core/reporting/slips'
 import type { Person } from '#core/roster/types'
 
@@ -35,7 +36,7 @@ export interface AdministeredAccount {
 }
 /** What somebody did with a brief, as its members may read it; `about` counts or says which, and names nobody. */
 export interface LogEntry { at: string, kind: LogKind, by: string | null, about: string }
-export type LogKind = EventKind | 'list-saved' | 'rule-saved' | 'received' | 'checked' | 'decided' | 'decision-ended' | 'letters-sent'
+export type LogKind = EventKind | 'list-saved' | 'rule-saved' | 'received' | 'checked' | 'decided' | 'decision-ended' | 'letter-set' | 'letters-sent'
 export interface NotedEvent { at: string, kind: EventKind, mail: string | null, briefId: string | null, place: string, about: string }
 
 export type Role = 'owner' | 'checker' | 'reader'
@@ -131,6 +132,8 @@ export interface RackCell {
   status: ReportSlot['status']
   late: boolean
   codes: FindingCode[]
+  /** Parts of the name that depart, as the list calls them. */
+  parts: string[]
   /** What tells most of its faults, in few words; empty where there is none. */
   fault: string
   name: string | null
@@ -173,7 +176,10 @@ export interface PieceHistory {
 export interface Figures {
   arrivals: { hour: string, files: number }[]
   checks: { id: string, checkedAt: string, codes: Record<string, number> }[]
-  mistakes: { requirement: string, code: string, findings: number, holders: number }[]
+  /** `part`: the part of the name, as the list calls it, where the fault is one of a name. */
+  mistakes: { requirement: string, code: string, part: string, findings: number, holders: number }[]
+  /** Who owes something of each requirement. */
+  owing: Record<string, number>
 }
 
 /** One holder's slip as it would be sent, and when the very same words went out before. */
@@ -185,6 +191,8 @@ export interface PreparedSlip extends Omit<Slip, 'unchanging'> {
   addresses: string[]
   sentAt: string | null
 }
+/** The words around a brief's letters, whose they are, and which columns of the list they may name. */
+export interface LetterAnswer { words: LetterWords, from: 'brief' | 'account' | 'nobody', columns: string[] }
 export interface SentSlip {
   id: string
   holder: string

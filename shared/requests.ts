@@ -198,6 +198,12 @@ export const slipsRequest = exact({
   again: yes,
 })
 
+const words = (most: number) => plainText(most).defined()
+export const letterRequest = exact({
+  words: exact({ greeting: words(200), before: words(3000), where: words(500), after: words(3000), signature: words(500) }),
+  usual: yes,
+})
+
 /** The check a round is seen against. */
 export const againstQuery = yup.string().matches(ID, 'against: is no id of a check')
 

@@ -5,14 +5,14 @@ import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
   AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, HolderSlip,
-  LogEntry, Members, NotedEvent, OpenInvitation,
+  LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
   Tray,
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type {
-  accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, nameRequest, newPasswordRequest,
+  accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
   briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, FileFacts, IntakeStart,
   memberRequest, passwordRequest, rootRequest, RulingWish, signInRequest, slipsRequest, verifyRequest,
 } from './requests'
@@ -78,6 +78,8 @@ export interface Routes {
   'GET /api/briefs/:id/received': { answer: string[] }
   /** What the same people wrote for briefs before, for trying a rule on. */
   'GET /api/briefs/:id/earlier': { answer: EarlierBrief[] }
+  'GET /api/briefs/:id/letter': { answer: LetterAnswer }
+  'PUT /api/briefs/:id/letter': { body: InferType<typeof letterRequest>, answer: Done }
   'GET /api/briefs/:id/members': { answer: Members }
   'PUT /api/briefs/:id/members': { body: InferType<typeof memberRequest>, answer: Done }
   'DELETE /api/briefs/:id/members/:member': { answer: Done }
@@ -117,7 +119,8 @@ export interface Routes {
   'GET /api/checks/:id/departures': { answer: Departure[] }
   'GET /api/checks/:id/copy': { answer: CopyPlan }
   'POST /api/checks/:id/copy': { answer: { jobId: string } }
-  'GET /api/checks/:id/export': { query?: { as?: string }, answer: Bytes }
+  /** `measured`: names of `MEASURED`, with commas between them. */
+  'GET /api/checks/:id/export': { query?: { as?: string, measured?: string | undefined }, answer: Bytes }
   'GET /api/checks/:id/contents/:file': { answer: Bytes }
 
   'GET /api/jobs/:id': { answer: ShownJob }

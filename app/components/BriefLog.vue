@@ -19,6 +19,7 @@ const WORDS: Partial<Record<LogKind, (about: string) => string>> = {
   'checked': about => `checked ${plural(about, 'file', 'files')}`,
   'decided': about => DECISIONS[about] ?? about,
   'decision-ended': about => `taken back or replaced: ${DECISIONS[about] ?? about}`,
+  'letter-set': () => 'set the words of the letters',
   'letters-sent': about => `sent ${plural(about, 'letter', 'letters')}`,
   'exported': about => `took an export (${about})`,
   'copy-downloaded': () => 'took the corrected copy',

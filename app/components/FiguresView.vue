@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { isFindingCode } from '#core/findings/codes'
-import { shortOf } from '#core/wording/index'
 import { BarElement, CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import type { ChartData, ChartOptions } from 'chart.js'
 import { Bar, Line } from 'vue-chartjs'
@@ -13,8 +11,21 @@ const figures = shallowRef<Figures | null>(null)
 const { problem, attempt } = useAttempt()
 Chart.register(BarElement, CategoryScale, Legend, LinearScale, LineElement, PointElement, Tooltip)
 Chart.defaults.font.family = '\'Atkinson Hyperlegible Next Variable\', sans-serif'
-Chart.defaults.color = '#55636A'
 Chart.defaults.animation = false
+const FAMILIES = [
+  { key: 'missing', label: 'missing', token: 'border' }, { key: 'name', label: 'name', token: 'to-fix' },
+  { key: 'folder', label: 'folder', token: 'petrol' },
+  { key: 'format', label: 'format', token: 'content' }, { key: 'content', label: 'content', token: 'late' },
+  { key: '', label: 'other', token: 'ink' },
+]
+const { dark } = useGround()
+/** What is drawn on a canvas has no tokens of its own: they are read anew when the ground changes. */
+const colours = computed(() => {
+  void dark.value
+  Chart.defaults.color = colourOf('quiet')
+  Chart.defaults.borderColor = colourOf('rule')
+  return new Map(['petrol', 'late', ...FAMILIES.map(one => one.token)].map(token => [token, colourOf(token)]))
+})
 
 watch(() => props.head.id, async (id) => {
   await attempt(async () => {
@@ -28,6 +39,11 @@ const total = computed(() => figures.value?.arrivals.reduce((sum, one) => sum + 
 const due = computed(() => (props.head.due ? Date.parse(props.head.due) : null))
 const inTime = computed(() => figures.value?.arrivals
   .filter(one => due.value === null || Date.parse(one.hour) <= due.value).reduce((sum, one) => sum + one.files, 0) ?? 0)
+/** When most of it came. */
+const busiest = computed(() => {
+  const [most] = [...figures.value?.arrivals ?? []].sort((a, b) => b.files - a.files)
+  return most ? `; most of them, ${most.files}, came in the hour from ${short(most.hour)}.` : '.'
+})
 const arrivals = computed((): ChartData<'line', { x: number, y: number }[]> => {
   let sum = 0
   const points = figures.value?.arrivals.map(({ hour, files }) => ({ x: Date.parse(hour) + 3_600_000, y: sum += files })) ?? []
@@ -36,12 +52,12 @@ const arrivals = computed((): ChartData<'line', { x: number, y: number }[]> => {
     datasets: [
       {
         label: 'files received', data: first ? [{ x: first.x - 3_600_000, y: 0 }, ...points] : [], stepped: 'before' as const,
-        borderColor: '#17565E', borderWidth: 2, pointRadius: 0,
+        borderColor: colours.value.get('petrol'), borderWidth: 2, pointRadius: 0,
       },
       ...(due.value === null
         ? []
         : [{
-            label: 'due', data: [{ x: due.value, y: 0 }, { x: due.value, y: sum }], borderColor: '#39458F', borderDash: [5, 4],
+            label: 'due', data: [{ x: due.value, y: 0 }, { x: due.value, y: sum }], borderColor: colours.value.get('late'), borderDash: [5, 4],
             borderWidth: 2, pointRadius: 0,
           }]),
     ],
@@ -54,17 +70,11 @@ const arrivalOptions = computed((): ChartOptions<'line'> => ({
   },
 }))
 
-const FAMILIES = [
-  { key: 'missing', label: 'missing', colour: '#9AA3A6' }, { key: 'name', label: 'name', colour: '#B97A1C' },
-  { key: 'folder', label: 'folder', colour: '#8F5300' },
-  { key: 'format', label: 'format', colour: '#7A2350' }, { key: 'content', label: 'content', colour: '#A9607F' },
-  { key: '', label: 'other', colour: '#1F2D33' },
-]
 const familyOf = (code: string) => FAMILIES.find(({ key }) => key !== '' && code.split('.')[0] === key)?.key ?? ''
 const mistakes = computed((): ChartData<'bar'> => ({
   labels: figures.value?.checks.map(one => short(one.checkedAt)) ?? [],
-  datasets: FAMILIES.map(({ key, label, colour }) => ({
-    label, backgroundColor: colour, maxBarThickness: 46,
+  datasets: FAMILIES.map(({ key, label, token }) => ({
+    label, backgroundColor: colours.value.get(token), maxBarThickness: 46,
     data: figures.value?.checks.map(({ codes }) => Object.entries(codes)
       .reduce((sum, [code, count]) => sum + (familyOf(code) === key ? count : 0), 0)) ?? [],
   })).filter(({ data }) => data.some(count => count > 0)),
@@ -72,13 +82,25 @@ const mistakes = computed((): ChartData<'bar'> => ({
 const mistakeOptions: ChartOptions<'bar'> = {
   maintainAspectRatio: false, scales: { x: { stacked: true }, y: { stacked: true, beginAtZero: true, ticks: { precision: 0 } } },
 }
+/** What was to be put right at a check, all kinds together. */
+const sumOf = (one: Figures['checks'][number] | undefined) => Object.values(one?.codes ?? {}).reduce((sum, count) => sum + count, 0)
+const fewer = computed(() => {
+  const all = figures.value?.checks ?? []
+  const [first, last] = [sumOf(all[0]), sumOf(all.at(-1))]
+  if (all.length < 2) return `${last} to be put right; at the next check it shows whether they become fewer`
+  if (first === last) return `As many as before: ${last}`
+  return `${last < first ? 'Yes' : 'No'}: ${last} now, ${first} ${all.length === 2 ? 'one check' : `${all.length - 1} checks`} ago`
+})
 
-/** The most frequent mistake of each requirement; many holders with the same one often mean that the rule is unclear. */
-const frequent = computed(() => props.head.requirements.flatMap((requirement) => {
-  const worst = figures.value?.mistakes.find(one => one.requirement === requirement.id && one.code !== 'content.unchanged')
-  return worst ? [{ title: requirement.title, ...worst }] : []
-}))
+/** The most frequent mistakes of each requirement; many holders with the same one often mean that the rule is unclear. */
+const MOST_OF_EACH = 3
+const frequent = computed(() => props.head.requirements.flatMap(requirement => (figures.value?.mistakes ?? [])
+  .filter(one => one.requirement === requirement.id && one.code !== 'content.unchanged').slice(0, MOST_OF_EACH)
+  .map(one => ({ title: requirement.title, of: figures.value?.owing[requirement.id] ?? 0, ...one }))))
+const worst = computed(() => [...frequent.value].sort((a, b) => b.holders - a.holders)[0])
 const UNCLEAR = 0.2
+/** The pigeonholes with one mistake, in the rack. */
+const whereTo = ({ requirement, code, part }: Mistake) => ({ query: { mistake: code, in: requirement, ...(part ? { part } : {}) } })
 </script>
 
 <template>
@@ -93,11 +115,12 @@ const UNCLEAR = 0.2
     <template v-if="figures">
       <section>
         <h2>When did it arrive?</h2>
-        <p class="small quiet">
-          {{ due === null ? `${total} placed files` : `${inTime} of ${total} placed files were there by the due time` }}
+        <p>
+          {{ due === null ? `${total} placed files` : `${inTime} of ${total} placed files were there by the due time` }}{{ busiest }}
         </p>
         <div class="chart">
           <Line
+            :key="`${dark}`"
             :data="arrivals"
             :options="arrivalOptions"
             role="img"
@@ -107,11 +130,12 @@ const UNCLEAR = 0.2
       </section>
       <section>
         <h2>Do mistakes become fewer?</h2>
-        <p class="small quiet">
-          what was to be put right at each of the last {{ figures.checks.length }} checks
+        <p>
+          {{ fewer }}.
         </p>
         <div class="chart">
           <Bar
+            :key="`${dark}`"
             :data="mistakes"
             :options="mistakeOptions"
             role="img"
@@ -125,21 +149,29 @@ const UNCLEAR = 0.2
         aria-label="Which rule is unclear?"
       >
         <h2>Which rule is unclear?</h2>
+        <p v-if="worst">
+          Most slipped on {{ sayMistake(worst) }} ({{ worst.title }}): {{ worst.holders }} of {{ worst.of }}.
+          <NuxtLink :to="whereTo(worst)">Show {{ worst.holders === 1 ? 'that one' : 'these' }} in the rack</NuxtLink>
+        </p>
         <table
           v-if="frequent.length"
           class="list"
         >
-          <thead><tr><th>Asked for</th><th>Most frequent mistake</th><th>Files</th><th>Holders</th><th /></tr></thead>
+          <thead><tr><th>Asked for</th><th>Most frequent mistakes</th><th>Files</th><th>Of whom</th><th /></tr></thead>
           <tbody>
             <tr
               v-for="one in frequent"
-              :key="one.requirement"
+              :key="`${one.requirement} ${one.code} ${one.part}`"
             >
               <td>{{ one.title }}</td>
-              <td>{{ isFindingCode(one.code) ? shortOf(one.code) : one.code }}</td>
+              <td>
+                <NuxtLink :to="whereTo(one)">
+                  {{ sayMistake(one) }}
+                </NuxtLink>
+              </td>
               <td>{{ one.findings }}</td>
-              <td>{{ one.holders }} of {{ head.summary.holders }}</td>
-              <td>{{ one.holders / Math.max(1, head.summary.holders) >= UNCLEAR ? 'So many alike: say the rule again, or accept it.' : '' }}</td>
+              <td>{{ one.holders }} of {{ one.of }}</td>
+              <td>{{ one.holders / Math.max(1, one.of) >= UNCLEAR ? 'So many alike: say the rule again, or accept it.' : '' }}</td>
             </tr>
           </tbody>
         </table>

@@ -10,7 +10,7 @@ const emit = defineEmits<{ count: [intake: IntakeInfo] }>()
   <div class="sideways">
     <h3>Received so far</h3>
     <table class="list">
-      <thead><tr><th>When</th><th>Root</th><th>Files</th><th>Size</th><th>Kept</th><th>Counts</th></tr></thead>
+      <thead><tr><th>When</th><th>Folder</th><th>Files</th><th>Size</th><th>Kept</th><th>Counts</th></tr></thead>
       <tbody>
         <tr
           v-for="one in intakes"
@@ -22,7 +22,7 @@ const emit = defineEmits<{ count: [intake: IntakeInfo] }>()
             {{ showText(one.root) }}
           </td>
           <td>{{ one.files }}</td><td>{{ sayBytes(one.bytes) }}</td>
-          <td>{{ one.keeps ? 'here, verified' : 'facts only, not verified' }}</td>
+          <td>{{ one.keeps ? 'here, verified' : 'not kept here, so not verified' }}</td>
           <td>
             {{ one.replacedAt ? 'no longer' : 'yes' }}
             <button

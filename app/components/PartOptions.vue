@@ -325,5 +325,5 @@ function setEnd(key: 'from' | 'to', text: string) {
 .long { width: 340px; }
 .count { width: 92px; }
 .meaning { width: 190px; }
-.day { font: inherit; padding: 1px 5px; border: 1px solid #7C878C; border-radius: 2px; background: var(--sheet); color: inherit; }
+.day { font: inherit; padding: 1px 5px; border: 1px solid var(--border); border-radius: 2px; background: var(--sheet); color: inherit; }
 </style>

@@ -13,6 +13,7 @@ const props = defineProps<{
   group: string
   requirements: Asked[]
   only: SlotStatus | 'late' | null
+  mistake: Mistake | null
   open: Opening | null
   hideNames: boolean
   narrow: ReadonlySet<string>
@@ -95,7 +96,7 @@ function drop({ id, by }: Asked, cell: RackCell) {
                     over: over === keyOf(requirement.id, cell),
                     one: ownOf(row.cells,
                                requirement.id)?.length === 1,
-                    dim: only && (only === 'late' ? !cell.late : cell.status !== only) }"
+                    dim: !isWanted(requirement.id, cell, only, mistake) }"
           :data-hole="holeKey({ holder: row.holder, requirement: requirement.id, n: cell.n })"
           :aria-label="say(requirement, cell)"
           :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"

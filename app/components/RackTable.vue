@@ -12,6 +12,7 @@ const props = defineProps<{
   /** How many there are. */
   of: number
   only: SlotStatus | 'late' | null
+  mistake: Mistake | null
   open: Opening | null
   order: RackOrder
   sayName: (holder: string) => string
@@ -146,6 +147,7 @@ function move(event: KeyboardEvent) {
             :group="grouped ? '' : groupOf.get(line.row.holder) ?? ''"
             :requirements="head.requirements"
             :only="only"
+            :mistake="mistake"
             :open="open?.holder === line.row.holder ? open : null"
             :hide-names="hideNames"
             :narrow="narrow"

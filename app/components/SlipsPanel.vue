@@ -2,7 +2,7 @@
 import type { PreparedSlip } from '#shared/answers'
 
 /** What each one is told: looked at before anything is sent, and never sent twice by accident. */
-const props = defineProps<{ checkId: string, zone: string | null }>()
+const props = defineProps<{ checkId: string, briefId: string, zone: string | null }>()
 const followUp = useFollowUp()
 const jobs = useJobs()
 const brief = useBrief()
@@ -101,6 +101,11 @@ function saySent(slip: PreparedSlip): string {
           </el-button>
         </div>
       </div>
+      <LetterWordsForm
+        :brief-id="briefId"
+        :holders="list.slice(0, 3)"
+        @kept="load"
+      />
       <p
         v-if="!canSend"
         class="small quiet"

@@ -212,7 +212,7 @@ async function takeBack(ruling: ShownRuling) {
         v-if="slot.candidates.length"
         class="small"
       >
-        In the tray, may be it: <span
+        Waits in the tray and may be it: <span
           v-for="path in slot.candidates"
           :key="path"
           class="mono block"
@@ -234,7 +234,7 @@ async function takeBack(ruling: ShownRuling) {
 .slip {
   position: fixed; left: 20px; right: 20px; bottom: 0; max-height: 52vh; overflow: auto; background: var(--sheet);
   border: 1.5px solid var(--ink); border-bottom: 0; padding: 12px 22px 18px;
-  box-shadow: 0 -6px 24px rgb(31 45 51 / 18%); z-index: 5;
+  box-shadow: 0 -6px 24px var(--shade); z-index: 5;
 }
 .slip:focus { outline: none; }
 .head { border-bottom: 1px solid var(--rule); padding-bottom: 6px; }

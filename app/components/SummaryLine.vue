@@ -12,7 +12,7 @@ const COUNTS = computed(() => {
   const all: { key: SlotStatus | 'late', label: string, count: number }[] = [
     { key: 'right', label: 'right', count: summary.right }, { key: 'to-fix', label: 'to fix', count: summary.toFix },
     { key: 'missing', label: 'missing', count: summary.missing },
-    { key: 'waived', label: 'waived', count: summary.waived }, { key: 'absent', label: 'not sent', count: summary.absent },
+    { key: 'waived', label: STATUS_WORDS.waived, count: summary.waived }, { key: 'absent', label: 'not sent', count: summary.absent },
     { key: 'late', label: 'late', count: summary.late },
   ]
   return all.filter(one => one.count > 0 || one.key === 'right' || one.key === 'missing')

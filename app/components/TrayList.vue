@@ -53,7 +53,13 @@ function say(slot: SlotRef): string {
       v-if="all.length === 0"
       class="quiet small"
     >
-      Every file has its slot.
+      Every file has found its place.
+    </p>
+    <p
+      v-else
+      class="quiet small"
+    >
+      Here wait files of which nothing says for sure whose they are, or which piece.
     </p>
     <ul>
       <li

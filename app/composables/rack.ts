@@ -1,4 +1,7 @@
 import type { SlotStatus } from '#core/checking/report'
+import { isFindingCode } from '#core/findings/codes'
+import { sayPart } from '#core/wording/en/differences'
+import { shortOf } from '#core/wording/index'
 import { byCodeUnit } from '#core/text/order'
 import { refTo } from '#core/brief/slots'
 import type { CheckHead, RackCell, RackRow } from '#shared/answers'
@@ -7,13 +10,25 @@ import type { CheckHead, RackCell, RackRow } from '#shared/answers'
 export interface Opening { holder: string, requirement?: string | undefined, n?: number | null | undefined }
 export type RackOrder = 'open' | 'list' | 'name'
 
+/** One kind of mistake: of one requirement, with one code, and where it is one of names in one part of them. */
+export interface Mistake { requirement: string, code: string, part: string }
+
 /** Which of the holders are looked at, and in which order. */
 export interface RackChoice {
   only: SlotStatus | 'late' | null
+  mistake: Mistake | null
   find: string
   order: RackOrder
   /** How a holder is shown: it is found by that, too. */
   sayName: (holder: string) => string
+}
+
+/** Whether a pigeonhole is one of those that are looked for. */
+export function isWanted(requirement: string, cell: RackCell, only: RackChoice['only'], mistake: Mistake | null): boolean {
+  if (only && !(only === 'late' ? cell.late : cell.status === only)) return false
+  if (mistake === null) return true
+  return mistake.requirement === requirement && cell.codes.some(code => code === mistake.code)
+    && (mistake.part === '' || cell.parts.includes(mistake.part))
 }
 
 const isOpen = ({ status }: RackCell): boolean => status === 'missing' || status === 'to-fix'
@@ -23,12 +38,12 @@ const cellsOf = (row: RackRow): RackCell[] => Object.values(row.cells).flat()
 export const openOf = (row: RackRow): number => cellsOf(row).filter(isOpen).length
 
 /** The holders of a check that fit a choice, in its order. */
-export function chooseRows(rows: readonly RackRow[], head: CheckHead, { only, find, order, sayName }: RackChoice): RackRow[] {
+export function chooseRows(rows: readonly RackRow[], head: CheckHead, { only, mistake, find, order, sayName }: RackChoice): RackRow[] {
   const people = new Map(head.people.map(person => [person.id, person]))
   const wanted = find.trim().toLowerCase()
   const chosen = rows.filter((row) => {
     const cells = cellsOf(row)
-    if (only && !cells.some(cell => (only === 'late' ? cell.late : cell.status === only))) return false
+    if (!Object.entries(row.cells).some(([requirement, holes]) => holes.some(cell => isWanted(requirement, cell, only, mistake)))) return false
     if (!wanted) return true
     return [sayName(row.holder), people.get(row.holder)?.group ?? '', ...cells.map(cell => cell.name ?? '')]
       .some(text => text.toLowerCase().includes(wanted))
@@ -64,6 +79,12 @@ export function nextOpen(rows: readonly RackRow[], head: CheckHead, from: Openin
   const behind = holes.filter(one => (by > 0 ? place(one) > here : place(one) < here))
   const next = (by > 0 ? behind[0] : behind.at(-1)) ?? (by > 0 ? holes[0] : holes.at(-1)) ?? null
   return next && from && place(next) === here ? null : next
+}
+
+/** A kind of mistake in few words, with the part of the name it is made in. */
+export function sayMistake({ code, part }: Mistake): string {
+  if (part !== '') return `the ${sayPart(part)} in the name`
+  return isFindingCode(code) ? shortOf(code) : code
 }
 
 /** A pigeonhole's key among all of a page. */

@@ -1,9 +1,4 @@
-import type { ReportSlot } from '#core/checking/report'
-
-/** A slot's state in words. */
-export const STATUS_WORDS: Record<ReportSlot['status'], string> = {
-  'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent',
-}
+export { STATUS_WORDS } from '#core/wording/en/statuses'
 
 /** A time as people write it, with weekday, in the brief's zone where it names one. */
 export function sayTime(time: string | null | undefined, zone?: string | null): string {

@@ -3,6 +3,7 @@ import type { OpenInvitation } from '#shared/answers'
 
 useHead({ title: 'Your account · Usitor' })
 const session = useSession()
+const ground = useGround()
 const listed = ref<Awaited<ReturnType<typeof session.listSessions>> | null>(null)
 const invitations = ref<OpenInvitation[]>([])
 const link = ref('')
@@ -81,6 +82,23 @@ onMounted(() => act(async () => undefined))
           Change it
         </el-button>
       </form>
+    </section>
+    <section class="sheet pad stack">
+      <h2>How it looks</h2>
+      <el-radio-group
+        v-model="ground.chosen.value"
+        aria-label="The ground of the page, on this computer"
+      >
+        <el-radio value="">
+          as this computer has it
+        </el-radio>
+        <el-radio value="light">
+          light paper
+        </el-radio>
+        <el-radio value="dark">
+          dark ground
+        </el-radio>
+      </el-radio-group>
     </section>
     <section class="sheet pad stack">
       <h2>Your address</h2>

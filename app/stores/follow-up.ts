@@ -1,5 +1,6 @@
 import { proxy, wrap } from 'comlink'
 import { defineStore } from 'pinia'
+import type { LetterWords } from '#core/reporting/letters'
 import { addressOf } from '#shared/routes'
 import type { CopyPart } from '#shared/jobs'
 import type { FolderHandle } from '~/composables/dropped'
@@ -11,6 +12,9 @@ export const useFollowUp = defineStore('follow-up', () => {
   const jobs = useJobs()
 
   const slips = (checkId: string) => api('GET /api/checks/:id/slips', { id: checkId })
+  const letter = (briefId: string) => api('GET /api/briefs/:id/letter', { id: briefId })
+  const setLetter = (briefId: string, words: LetterWords, usual: boolean) =>
+    api('PUT /api/briefs/:id/letter', { id: briefId, body: { words, usual } })
   const sent = (briefId: string) => api('GET /api/briefs/:id/sent', { id: briefId })
   const round = (checkId: string, against?: string) => api('GET /api/checks/:id/round', { id: checkId, query: { against: against || undefined } })
   const checks = (briefId: string) => api('GET /api/briefs/:id/checks', { id: briefId })
@@ -71,5 +75,5 @@ export const useFollowUp = defineStore('follow-up', () => {
     return archives
   }
 
-  return { writeInto, archivesOf, copyHere, slips, sent, round, checks, figures, history, send, copy }
+  return { writeInto, archivesOf, copyHere, slips, letter, setLetter, sent, round, checks, figures, history, send, copy }
 })

@@ -1,9 +1,10 @@
 import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { ownOf } from '../text/own'
-import type { ReportSlot, SlotStatus } from '../checking/report'
-
-const WORDS: Record<SlotStatus, string> = { 'right': 'right', 'to-fix': 'to fix', 'missing': 'missing', 'waived': 'waived', 'absent': 'not sent' }
+import { slotKey } from '../brief/slots'
+import { STATUS_WORDS } from '../wording/en/statuses'
+import type { ReportFile, ReportSlot, SlotStatus } from '../checking/report'
+import type { MeasuredColumn } from './measured'
 
 /**
  * One row a person in the roster's order and with its columns, to paste into one's own list: counts, then a column a requirement.
@@ -11,11 +12,12 @@ const WORDS: Record<SlotStatus, string> = { 'right': 'right', 'to-fix': 'to fix'
  * What a group owes stands in the row of each of its members.
  *
  * @param requirements - in the brief's order
+ * @param measured - columns behind those, of each requirement; values of several pieces stand in one cell
  * @returns the header row, then one a person
  */
 export function holderRows(
   roster: Roster, requirements: readonly { id: string, title: string, holder: 'person' | 'group' }[],
-  slots: readonly ReportSlot[],
+  slots: readonly ReportSlot[], measured: { columns: readonly MeasuredColumn[], files: readonly ReportFile[] } = { columns: [], files: [] },
 ): (string | number)[][] {
   const bySubject = new Map<string, ReportSlot[]>()
   for (const slot of slots) {
@@ -27,7 +29,14 @@ export function holderRows(
   const columns = roster.columns.filter(column => column !== 'alias' && (column !== 'name' || whole)
     && roster.people.some(person => valueOf(person, column) !== ''))
   const called = (column: string) => ownOf(roster.headings ?? {}, column) ?? column
-  const header = [...columns.map(called), 'complete', 'right', 'to fix', 'missing', 'late', ...requirements.map(one => one.title)]
+  const header = [...columns.map(called), 'complete', 'right', 'to fix', 'missing', 'late', ...requirements.map(one => one.title), ...requirements
+    .flatMap(one => measured.columns.map(column => `${one.title}: ${column.heading}`))]
+  const placed = new Map<string, ReportFile>()
+  for (const file of measured.files) if (file.slot && file.role === 'placed' && !placed.has(slotKey(file.slot))) placed.set(slotKey(file.slot), file)
+  const measure = (pieces: readonly ReportSlot[]) => measured.columns.map(({ valueOf }) => {
+    const values = pieces.flatMap(slot => placed.get(slotKey(slot)) ?? []).map(valueOf)
+    return values.length === 1 ? values[0] ?? '' : values.join('; ')
+  })
   return [header, ...roster.people.map((person) => {
     const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : person.group.trim().normalize('NFC')}`)
       ?? [])
@@ -37,7 +46,7 @@ export function holderRows(
     const complete = all.length === 0 ? '' : nothingOpen
     return [
       ...columns.map(column => valueOf(person, column)), complete, count('right'), count('to-fix'), count('missing'),
-      all.filter(slot => slot.late).length, ...own.map(sayCell),
+      all.filter(slot => slot.late).length, ...own.map(sayCell), ...own.flatMap(measure),
     ]
   })]
 }
@@ -45,7 +54,7 @@ export function holderRows(
 function sayCell(slots: readonly ReportSlot[]): string {
   const [only] = slots
   if (!only) return ''
-  if (slots.length === 1) return WORDS[only.status] + (only.late ? ', late' : '')
+  if (slots.length === 1) return STATUS_WORDS[only.status] + (only.late ? ', late' : '')
   const done = slots.filter(slot => slot.status === 'right' || slot.status === 'waived').length
   const late = slots.filter(slot => slot.late).length
   return `${done} of ${slots.length}${late > 0 ? `, ${late} late` : ''}`

@@ -1,12 +1,15 @@
 import { describe, expect, test } from 'vitest'
 import { planCorrections, clearOut } from './corrections'
 import { holderRows } from './holder-rows'
+import { measuredColumns } from './measured'
 import type { Finding } from '../findings/finding'
 import type { ReportFile, ReportSlot } from '../checking/report'
 import type { RoundSlot } from './rounds'
 import { compareRounds } from './rounds'
 import { hideNames } from './hide-names'
+import type { SlipInput } from './slips'
 import { writeSlip } from './slips'
+import { columnsIn, fillWords, USUAL_WORDS } from './letters'
 
 const slot = (status: RoundSlot['status'], sha256: string | null, path = 'a.jpg', n: number | null = null): RoundSlot => ({
   requirement: 'photo', holder: 's1', n, status, file: sha256 === null ? null : { sha256, path },
@@ -103,11 +106,14 @@ const asked = (status: ReportSlot['status'], rest: Partial<ReportSlot> = {}): Re
   expected: { folder: 'Reef', name: 'Marsh_photo', extensions: ['jpg', 'jpeg'] }, files: [], fileRefs: [], candidates: [], findings: [],
   ...rest,
 })
-const slip = (slots: ReportSlot[], files: ReportFile[]) => writeSlip({
-  title: 'Shore', due: 'Fri, 16 Oct 2026, 15:30 CEST', checkedAt: 'today', holder: { name: 'Ana Marsh', group: false },
-  requirements: [{ id: 'photo', title: 'Photo' }], slots, files,
-  hide: hideNames([{ id: 's2', name: 'Bo Lindqvast', given: 'Bo', family: 'Lindqvast', aliases: [] }])([]),
-}).text
+const NO_WORDS = { greeting: '', before: '', where: '', after: '', signature: '' }
+const letter = (slots: ReportSlot[], files: ReportFile[], more: Partial<SlipInput> = {}) => writeSlip({
+  title: 'Shore', checkedAt: 'today', holder: { name: 'Ana Marsh', group: false }, words: NO_WORDS,
+  timesOf: () => ({ due: Date.UTC(2026, 9, 16, 15, 30), correctBy: null }), sayTime: time => new Date(time).toISOString().slice(0, 16),
+  requirements: [{ id: 'photo', title: 'Photo' }, { id: 'map', title: 'Map' }], slots, files,
+  hide: hideNames([{ id: 's2', name: 'Bo Lindqvast', given: 'Bo', family: 'Lindqvast', aliases: [] }])([]), ...more,
+})
+const slip = (slots: ReportSlot[], files: ReportFile[]) => letter(slots, files).text
 
 describe('a slip', () => {
   test('says the exact right name, what is missing and where to look', () => {
@@ -124,7 +130,7 @@ describe('a slip', () => {
     const text = slip([asked('to-fix')], [file('Lindqvast Bo/Marsh_photo.jpg', 'placed', {
       findings: [
         finding('folder.other-holder', 'Lies in the folder of Bo Lindqvast.', { expected: 'Reef' }),
-        finding('content.shared', 'Has the same bytes as a file of another holder.', { severity: 'notice' }),
+        finding('content.shared', 'Has the same bytes as a file of somebody else.', { severity: 'notice' }),
         finding('name.differs', 'The name says Lindqvast Bo.'),
       ],
     })])
@@ -150,6 +156,44 @@ describe('a slip', () => {
   })
 })
 
+describe('a letter around a slip', () => {
+  const words = { greeting: 'Hello {given},', before: 'two lines\nof mine', where: 'the blue box', after: 'Ask me, {Boat}.', signature: 'N. Tern' }
+  const table: Record<string, string> = { given: 'Ana', Boat: 'boat 7' }
+
+  test('greeting and own words, columns of the list filled in, where to hand in, signature last', () => {
+    const { text } = letter([asked('missing')], [], { words: fillWords(words, column => table[column] ?? '', 'Ana Marsh') })
+    expect(text).toMatch(/^Hello Ana,\n\ntwo lines\nof mine\n\nShore: Ana Marsh\n\nDue 2026-10-16T15:30\. Looked at today\.\n/)
+    expect(text).toMatch(/under exactly this name\.\nHand in here: the blue box\n\nAsk me, boat 7\.\n\nN\. Tern\n$/)
+  })
+
+  test('a group is called by its name; another column that says nothing is left out', () => {
+    expect(fillWords({ ...words, greeting: 'Dear {family}/{Boat}' }, () => '', 'Reef')).toMatchObject({ greeting: 'Dear Reef/', after: 'Ask me, .' })
+    expect(columnsIn({ ...USUAL_WORDS, after: '{Boat} {given} { }' })).toEqual(['given', 'Boat', ' '])
+  })
+
+  test('who has another time than the rest is told their own, a line for each piece where they differ', () => {
+    const own = { photo: Date.UTC(2026, 9, 20), map: null }
+    const timesOf = (id: string) => ({ due: own[id as 'photo' | 'map'], correctBy: Date.UTC(2026, 9, 23) })
+    const { text } = letter([asked('missing'), asked('missing', { requirement: 'map' })], [], { timesOf })
+    expect(text).toContain('Due 2026-10-20T00:00 (Photo). Looked at')
+    expect(text).toContain('Corrected files are taken until 2026-10-23T00:00.')
+    // in order: nothing is taken until anything
+    expect(letter([asked('right')], [], { timesOf }).text).not.toContain('taken until')
+  })
+
+  test('what is right is told with its time; thirteen of one kind are one line, and so are a hundred too many', () => {
+    const at = (n: number) => file(`Marsh_photo-${n}.jpg`, 'placed', {
+      slot: { requirement: 'photo', holder: 's1', n }, receivedAt: `2026-10-01T10:${n + 10}:00Z`,
+    })
+    expect(letter([asked('right', { n: 1, late: true })], [at(1)]).text).toContain('- Photo 1: Marsh_photo-1.jpg, received 2026-10-01T10:11 (late)')
+    const numbers = Array.from({ length: 13 }, (_, index) => index + 1)
+    const many = letter(numbers.map(n => asked('right', { n })), numbers.map(at)).text
+    expect(many).toContain('- Photo: numbers 1 to 13, received 2026-10-01T10:11 to 2026-10-01T10:23')
+    const surplus = Array.from({ length: 100 }, (_, n) => file(`v${n}.jpg`, 'surplus'))
+    expect(letter([asked('right')], surplus).text).toMatch(/More than asked \(100\)\n(?:- v\d\.jpg: \n){5}- and 95 more, up to v99\.jpg\n/)
+  })
+})
+
 test('one row a person, in the roster\'s order and with its columns; what a group owes stands with each member', () => {
   const person = (id: string, family: string, group: string) => ({
     id, given: 'Ana', family, name: `Ana ${family}`, group, email: '', aliases: [], fields: { Boat: `boat ${id}` },
@@ -164,6 +208,25 @@ test('one row a person, in the roster\'s order and with its columns; what a grou
     ['family', 'id', 'Boat', 'given', 'group', 'complete', 'right', 'to fix', 'missing', 'late', 'Photo', 'Map'],
     ['Zander', 'b', 'boat b', 'Ana', 'Reef', 'no', 1, 1, 0, 0, 'right', 'to fix'],
     ['Marsh', 'a', 'boat a', 'Ana', 'Reef', 'no', 0, 1, 1, 0, 'missing', 'to fix'],
+  ])
+})
+
+test('what was measured stands in columns of its own, where it is known', () => {
+  const person = { id: 's1', given: 'Ana', family: 'Marsh', name: 'Ana Marsh', group: '', email: '', aliases: [], fields: {} }
+  const measured = (n: number | undefined, props: ReportFile['format']['props']) => {
+    const one = file(`p${n}.pdf`, 'placed', { size: 2000 + (n ?? 0), slot: { requirement: n ? 'photo' : 'map', holder: 's1', ...(n ? { n } : {}) } })
+    return { ...one, format: { ...one.format, version: '1.7', props } }
+  }
+  const files = [measured(1, { pages: 3, author: 'Ana', fontsEmbedded: true }), measured(2, {}), measured(undefined, { pages: 1 })]
+  const rows = holderRows(
+    { people: [person], columns: ['id'] }, [{ id: 'photo', title: 'Photo', holder: 'person' }, { id: 'map', title: 'Map', holder: 'person' }],
+    [asked('right', { n: 1 }), asked('right', { n: 2 }), asked('right', { requirement: 'map' })],
+    // who made it is not told, and what is no measure is left out
+    { columns: measuredColumns(['size', 'pages', 'author', 'nothing', 'fontsEmbedded']), files },
+  )
+  expect(rows.map(row => row.slice(8))).toEqual([
+    ['Photo: size (bytes)', 'Photo: pages', 'Photo: fonts embedded', 'Map: size (bytes)', 'Map: pages', 'Map: fonts embedded'],
+    ['2001; 2002', '3; ', 'yes; ', 2000, 1, ''],
   ])
 })
 

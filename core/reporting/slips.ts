@@ -1,16 +1,22 @@
+import { gather } from '../text/gather'
 import { showText } from '../text/show'
 import type { ReportFile, ReportSlot } from '../checking/report'
 import { FINDINGS } from '../findings/codes'
 import type { Finding } from '../findings/finding'
 import { sayNumbers } from '../wording/en/numbers'
 import { sayFinding } from '../wording/index'
+import type { LetterWords } from './letters'
 
 /** What one slip is written from. */
 export interface SlipInput {
   title: string
-  /** As it is to be read, zone included; `null`: no due time. */
-  due: string | null
   checkedAt: string
+  /** By when this holder owes a requirement, and until when a corrected file is taken; UTC ms. */
+  timesOf: (requirement: string) => { due: number | null, correctBy: number | null }
+  /** A time as it is to be read, zone included. */
+  sayTime: (time: number) => string
+  /** What stands around it, filled for this holder. */
+  words: LetterWords
   /** The person or group that is told. */
   holder: { name: string, group: boolean }
   /** As this holder is told of them; `note`: how to make it, in the coordinator's words. */
@@ -41,10 +47,7 @@ export interface Slip {
 export function writeSlip(input: SlipInput): Slip {
   const { hide } = input
   const titles = new Map(input.requirements.map(one => [one.id, one.title]))
-  const label = (slot: {
-    requirement: string
-    n?: number
-  }) => `${titles.get(slot.requirement) ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
+  const label: SayLabel = slot => `${titles.get(slot.requirement) ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
   const own = (slot: ReportSlot) => input.files.filter(file => file.slot?.requirement === slot.requirement
     && (file.slot.n ?? null) === (slot.n ?? null))
   const toFix = input.slots.filter(slot => slot.status === 'to-fix')
@@ -62,24 +65,80 @@ export function writeSlip(input: SlipInput): Slip {
     for (const slots of together(missing)) lines.push(...tellMissing(slots, label))
     lines.push(...notesOf(missing.filter(slot => !toFix.some(one => one.requirement === slot.requirement)), input), '', ...WHERE_TO_LOOK, '')
   }
-  if (surplus.length > 0) {
-    lines.push(`More than asked (${surplus.length})`)
-    for (const file of surplus) lines.push(`- ${hide(showText(file.path))}: ${hide(file.findings[0] ? sayFinding(file.findings[0]) : '')}`)
-    lines.push('')
-  }
-  if (right.length > 0) {
-    lines.push(`In order (${right.length})`)
-    for (const slot of right) lines.push(`- ${label(slot)}${hide(receivedOf(own(slot), slot))}`)
-    lines.push('')
-  }
-  const open = toFix.length + missing.length
+  lines.push(...tellSurplus(surplus, hide), ...tellRight(right, own, label, input))
+  const open = [...toFix, ...missing]
   lines.push(closing(toFix.length, missing.length, right.length))
+  if (open.length > 0) lines.push(...until(open, input))
+  const { greeting, before, where, after, signature } = input.words
+  if (where && open.length > 0) lines.push(`Hand in here: ${where}`)
   const head = `${input.title}: ${input.holder.group ? `group ${input.holder.name}` : input.holder.name}`
-  const whole = (looked: string) => `${[head, '', ...(input.due ? [`Due ${input.due}. ${looked}`, ''] : []), ...lines].join('\n')}\n`
+  const due = dueLines(open.length > 0 ? open : input.slots, input)
+  const whole = (looked: string) => `${[
+    ...apart(greeting), ...apart(before), head, '', ...apart([...due, looked].filter(Boolean).join(' ')),
+    ...lines, ...(after ? ['', ...after.split(LINE_END)] : []), ...(signature ? ['', ...signature.split(LINE_END)] : []),
+  ].join('\n')}\n`
   return {
-    subject: `${input.title}: ${open === 0 ? 'all in order' : `${open} still open`}`,
-    text: whole(`Looked at ${input.checkedAt}.`), unchanging: whole(''), open: open > 0,
+    subject: `${input.title}: ${open.length === 0 ? 'all in order' : `${open.length} still open`}`,
+    text: whole(`Looked at ${input.checkedAt}.`), unchanging: whole(''), open: open.length > 0,
   }
+}
+
+/** More than so many are told as one line. */
+const SURPLUS_TOLD = 5
+const RIGHT_TOLD = 12
+const LINE_END = /\r\n|\r|\n/
+
+type SayLabel = (slot: { requirement: string, n?: number }) => string
+
+function tellSurplus(surplus: readonly ReportFile[], hide: SlipInput['hide']): string[] {
+  if (surplus.length === 0) return []
+  const rest = surplus.length - SURPLUS_TOLD
+  return [
+    `More than asked (${surplus.length})`,
+    ...surplus.slice(0, SURPLUS_TOLD).map(file => `- ${hide(showText(file.path))}: ${hide(file.findings[0] ? sayFinding(file.findings[0]) : '')}`),
+    ...(rest > 0 ? [`- and ${rest} more, up to ${hide(showText(surplus.at(-1)?.path ?? ''))}`] : []), '',
+  ]
+}
+
+/** What is in order, with its time: it is proof of what came. */
+function tellRight(right: readonly ReportSlot[], own: (slot: ReportSlot) => ReportFile[], label: SayLabel, input: SlipInput): string[] {
+  if (right.length === 0) return []
+  return [`In order (${right.length})`, ...byRequirement(right).flatMap(([requirement, slots]) => {
+    if (slots.length <= RIGHT_TOLD) return slots.map(slot => `- ${label(slot)}${input.hide(receivedOf(own(slot), slot, input))}`)
+    const numbers = slots.flatMap(slot => slot.n ?? [])
+    const times = slots.map(slot => receivedAt(own(slot))).filter(time => time !== null)
+    const span = times.length > 0 ? `, received ${input.sayTime(Math.min(...times))} to ${input.sayTime(Math.max(...times))}` : ''
+    return [`- ${label({ requirement })}: ${numbers.length > 0 ? `numbers ${sayNumbers(numbers)}` : `${slots.length} pieces`}${span}`]
+  }), '']
+}
+
+/** A paragraph with the empty line behind it, if there is one. */
+const apart = (text: string): string[] => (text === '' ? [] : [...text.split(LINE_END), ''])
+
+/** When what is told of is due: once where it is the same for all, else a line each. */
+function dueLines(slots: readonly ReportSlot[], input: SlipInput): string[] {
+  return sayEach(slots, input, 'due', (time, title) => `Due ${time}${title === null ? '' : ` (${title})`}.`)
+}
+
+/** Until when corrected files are taken. */
+function until(slots: readonly ReportSlot[], input: SlipInput): string[] {
+  return sayEach(slots, input, 'correctBy', (time, title) => `Corrected files are taken until ${time}${title === null ? '' : ` (${title})`}.`)
+}
+
+function sayEach(
+  slots: readonly ReportSlot[], { timesOf, sayTime, requirements }: SlipInput, which: 'due' | 'correctBy',
+  say: (time: string, title: string | null) => string,
+): string[] {
+  const owed = new Set(slots.map(slot => slot.requirement))
+  const times = requirements.filter(one => owed.has(one.id)).map(one => ({ title: one.title, time: timesOf(one.id)[which] }))
+  const alike = new Set(times.map(one => one.time)).size === 1
+  return (alike ? times.slice(0, 1) : times).flatMap(({ title, time }) => (time === null ? [] : [say(sayTime(time), alike ? null : title)]))
+}
+
+function byRequirement(slots: readonly ReportSlot[]): [requirement: string, slots: ReportSlot[]][] {
+  const groups = new Map<string, ReportSlot[]>()
+  for (const slot of slots) gather(groups, slot.requirement, slot)
+  return [...groups]
 }
 
 /** The last line: what is to be done now, for one who has sent everything, something, or nothing. */
@@ -105,7 +164,7 @@ function together(slots: readonly ReportSlot[]): ReportSlot[][] {
 }
 
 /** What is missing: one piece, or several numbers of one in a line. */
-function tellMissing(slots: readonly ReportSlot[], label: (slot: { requirement: string, n?: number }) => string): string[] {
+function tellMissing(slots: readonly ReportSlot[], label: SayLabel): string[] {
   const [first] = slots
   if (!first) return []
   const last = slots.at(-1) ?? first
@@ -182,8 +241,16 @@ function askedFor({ expected }: ReportSlot): string {
   return folder ? `${showText(folder)}/${showText(file)}` : showText(file)
 }
 
-function receivedOf(files: readonly ReportFile[], slot: ReportSlot): string {
+function receivedOf(files: readonly ReportFile[], slot: ReportSlot, { sayTime }: SlipInput): string {
   const file = files.find(one => one.role === 'placed')
   if (!file) return slot.status === 'waived' ? ': need not be sent' : ''
-  return `: ${showText(file.path.slice(file.path.lastIndexOf('/') + 1))}${slot.late ? ' (late)' : ''}`
+  const time = receivedAt(files)
+  const when = time === null ? '' : `, received ${sayTime(time)}`
+  return `: ${showText(file.path.slice(file.path.lastIndexOf('/') + 1))}${when}${slot.late ? ' (late)' : ''}`
+}
+
+/** When the file that counts was received, UTC ms; `null` where nobody knows. */
+function receivedAt(files: readonly ReportFile[]): number | null {
+  const at = files.find(one => one.role === 'placed')?.receivedAt
+  return at ? Date.parse(at) : null
 }

@@ -8,6 +8,7 @@ import type { Report, ReportFile, ReportSlot } from '../checking/report'
 import { wholePath } from '../checking/report'
 import { sayEvidence, sayFinding } from '../wording/index'
 import { fileDocument, slotDocument } from './document'
+import type { MeasuredColumn } from './measured'
 import { groupOtherValues, MANY, otherValuesOf } from './stacks'
 
 /** What a report is written from: a whole one, or its head with slots and files streamed from rows. */
@@ -41,7 +42,7 @@ const COLUMNS = [
 ] as const
 
 /** One CSV row (RFC 4180) a slot, then one a file without slot; cells that a spreadsheet would run are neutralised. */
-export async function* writeCsv(report: ReportParts, roster: Roster): AsyncGenerator<string> {
+export async function* writeCsv(report: ReportParts, roster: Roster, measured: readonly MeasuredColumn[] = []): AsyncGenerator<string> {
   const people = new Map(roster.people.map(person => [person.id, person]))
   // slots come before files in the document, their rows need the files: those are kept by slot
   const slots: ReportSlot[] = []
@@ -52,18 +53,19 @@ export async function* writeCsv(report: ReportParts, roster: Roster): AsyncGener
     if (file.slot && file.role === 'placed' && !placed.has(slotKey(file.slot))) placed.set(slotKey(file.slot), file)
     else if (!file.slot && file.role === 'unplaced') loose.push(file)
   }
-  yield csvRow([...COLUMNS])
+  yield csvRow([...COLUMNS, ...measured.map(one => one.heading)])
   for (const slot of slots) {
     const file = placed.get(slotKey(slot))
     yield csvRow([
       slot.requirement, slot.holder, ...personCells(people.get(slot.holder)), slot.n ?? '', slot.status, slot.late ? 'late' : '',
-      ...fileCells(slot, file),
+      ...fileCells(slot, file), ...measured.map(one => (file ? one.valueOf(file) : '')),
     ])
   }
   for (const file of loose) {
     yield csvRow([
       '', '', '', '', '', '', file.role, '', showText(file.path), file.format.id,
       file.findings.map(finding => finding.code).join(' '), '', showText(file.root),
+      ...measured.map(one => one.valueOf(file)),
     ])
   }
 }

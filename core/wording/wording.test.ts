@@ -19,7 +19,7 @@ describe('words of findings', () => {
   test.each<[Finding, string]>([
     [findingMaker({})({ code: 'missing', params: { candidates: 0 } }, { expected: 'a/b.jpg' }), 'Nothing received; asked for: a/b.jpg'],
     [findingMaker({})({ code: 'missing', params: { candidates: 2 } }), '2 files arrived that may be it, but could not be assigned.'],
-    [findingMaker({})({ code: 'content.shared', params: { holders: 1 } }), 'Has the same bytes as a file of another holder.'],
+    [findingMaker({})({ code: 'content.shared', params: { holders: 1 } }), 'Has the same bytes as a file of somebody else.'],
     [findingMaker({})({ code: 'count.too-many', params: { n: null, from: 2, to: 3 } }), 'More than asked; asked: 2 to 3.'],
     [
       findingMaker({})({ code: 'count.too-many', params: { n: 4, from: 3, to: 3, numbers: { first: 1, last: 3 }, absent: [3] } }),

@@ -5,6 +5,7 @@ import type { Ruling, RulingKind } from '#core/checking/input'
 import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
 import type { Reading } from '#core/formats/reading'
+import type { LetterWords } from '#core/reporting/letters'
 import type { Evidence } from '#core/placing/evidence'
 import type { EventKind, ListedPerson, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState } from '#shared/jobs'
@@ -21,6 +22,7 @@ export interface AccountRow {
   mail_verified_at: Date | null
   mail_token_hash: Buffer | null
   mail_token_at: Date | null
+  letter_words: LetterWords | null
   second_factor: Buffer | null
   second_factor_at: Date | null
   second_factor_step: string
@@ -46,6 +48,7 @@ export interface SignInAttemptRow { key: string, at: Date }
 
 export interface BriefRow { id: string, title: string, created_at: Date, deleted_at: Date | null }
 export interface BriefMemberRow { brief_id: string, account_id: string, role: Role, at_hand: boolean }
+export interface BriefLetterRow { brief_id: string, words: LetterWords, set_by: string | null, set_at: Date }
 export interface BriefVersionRow {
   id: string
   brief_id: string
@@ -241,6 +244,7 @@ declare module 'knex/types/tables' {
     sign_in_attempt: Table<SignInAttemptRow>
     brief: Table<BriefRow>
     brief_member: Table<BriefMemberRow>
+    brief_letter: Table<BriefLetterRow>
     brief_version: Table<BriefVersionRow>
     roster_version: Table<RosterVersionRow>
     content: Table<ContentRow>

@@ -64,6 +64,8 @@ export async function copyOf(account: Account, briefId: string, order: CopyOrder
   if (!version) throw refuse(409, 'There is nothing to copy: nothing is asked for yet.')
   const { id } = await makeBrief(account, order.title, copyBrief(version.document, order))
   await noteEvent('brief-copied', { account: account.id, brief: briefId })
+  const letter = 'insert into brief_letter (brief_id, words, set_by) select ?, words, ? from brief_letter where brief_id = ?'
+  await db().raw(letter, [id, account.id, briefId])
   if (order.samePeople && roster) await saveRoster(account, id, pickRoster(roster))
   return { id }
 }
@@ -141,6 +143,7 @@ export async function logOf(account: Account, briefId: string): Promise<LogEntry
       union all select taken_back_at, 'decision-ended', null, kind from ruling where brief_id = :id and taken_back_at is not null
       union all select max(made_at), 'letters-sent', sent_by, count(*)::text
         from slip_mail where brief_id = :id group by sent_by, coalesce(job_id, id)
+      union all select set_at, 'letter-set', set_by, '' from brief_letter where brief_id = :id
       union all select at, kind, account_id, about from event where brief_id = :id
     ) done left join account on account.id = done.who order by done.at desc limit 500`, { id: briefId })
   return rows.map(({ at, ...row }) => ({ at: at.toISOString(), ...row }))

@@ -2,6 +2,8 @@ import Papa from 'papaparse'
 import { clearOut, correctionTable, planCorrections } from '#core/reporting/corrections'
 import { holderRows } from '#core/reporting/holder-rows'
 import type { ReportFile } from '#core/checking/report'
+import type { MeasuredColumn } from '#core/reporting/measured'
+import { measuredColumns } from '#core/reporting/measured'
 import type { ReportParts } from '#core/reporting/write'
 import { writeCsv, writeJson, writeJunit, writeText } from '#core/reporting/write'
 import type { Roster } from '#core/roster/types'
@@ -18,37 +20,44 @@ import { writeWorkbook } from './workbooks'
 const CSV = 'text/csv; charset=utf-8'
 
 type Bytes = AsyncIterable<string> | Iterable<string> | Uint8Array
-type Write = (parts: ReportParts, roster: Roster, titles: ReadonlyMap<string, string>) => AsyncIterable<string> | Iterable<string>
+type Write = (
+  parts: ReportParts, roster: Roster, titles: ReadonlyMap<string, string>, measured: readonly MeasuredColumn[],
+) => AsyncIterable<string> | Iterable<string>
 
 interface Export {
   type: string
   name: string
-  /** Its bytes for one check, streamed where they may be many; whether the account may read the check has been asked before. */
-  write(account: Account, checkId: string): Promise<Bytes>
+  /**
+   * Its bytes for one check, streamed where they may be many; whether the account may read the check has been asked before.
+   *
+   * @param measured - what is measured of the files, as further columns of a table
+   */
+  write(account: Account, checkId: string, measured: readonly MeasuredColumn[]): Promise<Bytes>
 }
 
 const table = (rows: (string | number)[][]) => [Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })]
 
-const report = (write: Write): Export['write'] => async (account, checkId) => {
+const report = (write: Write): Export['write'] => async (account, checkId, measured) => {
   const { parts, people, titles } = await reportParts(account, checkId)
   // a list's columns are nobody's business where a report is handed on
-  return write(withoutPeople(parts), { people, columns: [] }, titles)
+  return write(withoutPeople(parts), { people, columns: [] }, titles, measured)
 }
 
-async function peopleRows(checkId: string) {
-  const { document, people, columns, headings } = await checkMade(checkId)
-  return holderRows({ people, columns, headings }, askedIn(document), await allSlots(checkId))
+async function peopleRows(checkId: string, columns: readonly MeasuredColumn[]) {
+  const { document, headings, ...roster } = await checkMade(checkId)
+  const files = columns.length > 0 ? await allFiles(checkId) : []
+  return holderRows({ ...roster, headings }, askedIn(document), await allSlots(checkId), { columns, files })
 }
 
 /** Ways to hand a check's result on, each with what writes it. */
 const EXPORTS: Record<string, Export> = {
   'json': { type: 'application/json; charset=utf-8', name: 'report.json', write: report(writeJson) },
-  'csv': { type: CSV, name: 'report.csv', write: report(writeCsv) },
+  'csv': { type: CSV, name: 'report.csv', write: report((parts, roster, _, measured) => writeCsv(parts, roster, measured)) },
   'xlsx': {
     type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', name: 'people.xlsx',
-    write: async (_, checkId) => writeWorkbook('People', await peopleRows(checkId)),
+    write: async (_, checkId, measured) => writeWorkbook('People', await peopleRows(checkId, measured)),
   },
-  'people': { type: CSV, name: 'people.csv', write: async (_, checkId) => table(await peopleRows(checkId)) },
+  'people': { type: CSV, name: 'people.csv', write: async (_, checkId, measured) => table(await peopleRows(checkId, measured)) },
   'mail-merge': {
     type: CSV, name: 'mail-merge.csv',
     async write(account, checkId) {
@@ -71,12 +80,12 @@ const EXPORTS: Record<string, Export> = {
 
 /** A check's result handed on in one way: media type, file name and bytes. */
 export async function exportOf(
-  account: Account, checkId: string, as: string,
+  account: Account, checkId: string, as: string, measured: readonly string[] = [],
 ): Promise<{ type: string, name: string, pieces: Bytes, briefId: string }> {
   const kind = ownOf(EXPORTS, as)
   if (!kind) throw refuse(400, `as: "${as}" is not one of ${Object.keys(EXPORTS).join(', ')}`)
   const { briefId } = await requireCheck(account, checkId)
-  return { type: kind.type, name: kind.name, pieces: await kind.write(account, checkId), briefId }
+  return { type: kind.type, name: kind.name, pieces: await kind.write(account, checkId, measuredColumns(measured)), briefId }
 }
 
 /** Author and place found in files are nobody else's business. */

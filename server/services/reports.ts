@@ -1,6 +1,5 @@
 import type { BriefDocument } from '#core/brief/document'
 import { plainTitle } from '#core/brief/document'
-import type { FindingCode } from '#core/findings/codes'
 import { mostTelling } from '#core/findings/codes'
 import type { ReportFile } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
@@ -71,14 +70,14 @@ export async function rackPage(account: Account, checkId: string, from: number, 
       'check_file.position', 'requirement', 'holder', 'n', 'path',
     )
   const findings = await findingsOf(checkId, 'f', files.map(file => file.position))
-  const placed = new Map<string, { path: string, codes: FindingCode[], fault: string }>()
+  const placed = new Map<string, Pick<RackCell, 'codes' | 'parts' | 'fault'> & { path: string }>()
   for (const file of files) {
     const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
     if (placed.has(key)) continue
     const own = findings.get(file.position) ?? []
     const telling = mostTelling(own.map(one => one.code))
     const told = own.find(one => one.code === telling)
-    placed.set(key, { path: file.path, codes: own.map(one => one.code), fault: told ? brieflyOf(told) : '' })
+    placed.set(key, { path: file.path, codes: own.map(one => one.code), parts: partsOf(own), fault: told ? brieflyOf(told) : '' })
   }
   const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: emptyRecord() }]))
   for (const slot of slots) {
@@ -87,10 +86,17 @@ export async function rackPage(account: Account, checkId: string, from: number, 
     const list = cells[slot.requirement] ??= []
     list.push({
       n: slot.n, status: slot.status, late: slot.late, candidates: slot.candidates,
-      codes: file?.codes ?? [], fault: file?.fault ?? '', name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,
+      codes: file?.codes ?? [], parts: file?.parts ?? [], fault: file?.fault ?? '',
+      name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,
     })
   }
   return { total: Number(total?.total ?? 0), rows: [...rows.values()] }
+}
+
+/** Which parts of a name depart, as the list calls them. */
+function partsOf(findings: readonly Finding[]): string[] {
+  const parts = findings.flatMap(one => (one.code === 'name.differs' ? one.differences ?? [] : []))
+  return [...new Set(parts.filter(one => one.part !== 'literal').map(one => one.label ?? one.part))]
 }
 
 /** Files without a slot, for the tray: first those with candidates; then what was set aside, counted only by its role. */

@@ -2,7 +2,7 @@ import type { BriefDocument } from '#core/brief/document'
 import type { RoundSlot } from '#core/reporting/rounds'
 import { compareRounds } from '#core/reporting/rounds'
 import type { CheckInfo, Figures, PieceHistory, RoundAnswer } from '#shared/answers'
-import { db } from '../database/connection'
+import { db, rowsOf } from '../database/connection'
 import { checkMade } from '../database/check-rows'
 import type { CheckRunRow, CheckSlotRow } from '../database/tables'
 import { refuse } from '../utils/errors'
@@ -92,21 +92,26 @@ export async function figuresOf(account: Account, checkId: string): Promise<Figu
   const kinds = await db()('finding').whereIn('check_id', checks.map(one => one.id))
     .where('severity', 'error').groupBy('check_id', 'code')
     .select<{ check_id: string, code: string, findings: number }[]>('check_id', 'code', db().raw('count(*)::int as findings'))
-  const mistakes = await db()('finding').join(
-    'check_file', join => join.on('check_file.check_id', 'finding.check_id').andOn('check_file.position', 'finding.position'),
-  )
-    .where('finding.check_id', checkId).where({ subject: 'f', severity: 'error' }).whereNotNull('check_file.requirement')
-    .groupBy('check_file.requirement', 'code').select<{ requirement: string, code: string, findings: number, holders: number }[]>(
-      'check_file.requirement', 'code', db().raw('count(*)::int as findings'),
-      db().raw('count(distinct check_file.holder)::int as holders'),
-    )
+  // a name that departs in two parts counts for both
+  const mistakes = await rowsOf<Figures['mistakes'][number]>(db(), `
+    select check_file.requirement, code, coalesce(departs.part, '') as part,
+      count(*)::int as findings, count(distinct check_file.holder)::int as holders
+    from finding join check_file on check_file.check_id = finding.check_id and check_file.position = finding.position
+    left join lateral (
+      select distinct coalesce(one->>'label', one->>'part') as part
+      from jsonb_array_elements(coalesce(finding.finding->'differences', '[]')) as one where one->>'part' <> 'literal'
+    ) as departs on code = 'name.differs'
+    where finding.check_id = ? and subject = 'f' and severity = 'error' and check_file.requirement is not null
+    group by 1, 2, 3`, [checkId])
+  const owing = await db()('check_slot').where('check_id', checkId).whereNot('status', 'absent').groupBy('requirement')
+    .select<{ requirement: string, holders: number }[]>('requirement', db().raw('count(distinct holder)::int as holders'))
   return {
     arrivals: arrivals.map(row => ({ hour: row.hour.toISOString(), files: row.files })),
     checks: checks.reverse().map(one => ({
       id: one.id, checkedAt: one.checked_at.toISOString(),
       codes: Object.fromEntries(kinds.filter(row => row.check_id === one.id).map(row => [row.code, row.findings])),
     })),
-    mistakes: mistakes.sort((a, b) => b.findings - a.findings)
-      .map(row => ({ requirement: row.requirement, code: row.code, findings: row.findings, holders: row.holders })),
+    mistakes: mistakes.sort((a, b) => b.holders - a.holders || b.findings - a.findings),
+    owing: Object.fromEntries(owing.map(one => [one.requirement, one.holders])),
   }
 }

@@ -3,7 +3,11 @@ import nodemailer from 'nodemailer'
 import { v7 as uuid } from 'uuid'
 import type { BriefDocument } from '#core/brief/document'
 import { titleOfDocument } from '#core/brief/document'
+import { readBrief } from '#core/brief/read'
+import { listUnits } from '#core/brief/units'
+import { fillWords } from '#core/reporting/letters'
 import type { Slip, SlipInput } from '#core/reporting/slips'
+import { ownOf } from '#core/text/own'
 import { hideNames } from '#core/reporting/hide-names'
 import { writeSlip } from '#core/reporting/slips'
 import type { Person } from '#core/roster/types'
@@ -18,6 +22,7 @@ import { LIMITS } from '../utils/limits'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { putDown } from './jobs'
+import { columnsOf, wordsOf } from './letters'
 import { askedIn } from './reports'
 import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 
@@ -28,7 +33,9 @@ export async function prepareSlips(
   account: Account, checkId: string, only: readonly string[] | null = null,
 ): Promise<{ slips: PreparedSlip[], canSend: boolean }> {
   const { briefId } = await requireCheck(account, checkId)
-  const { checked_at: checked, document, people } = await checkMade(checkId)
+  const { checked_at: checked, document, people, columns } = await checkMade(checkId)
+  const [brief, { words }] = await Promise.all([readBrief(document, columns), wordsOf(account, briefId, columnsOf(columns))])
+  const sayTime = (time: number) => sayWhen(new Date(time), document.zone)
   const requirements = askedIn(document)
   const holders = await holdersOf(checkId)
   const wanted = only === null ? holders : holders.filter(holder => only.includes(holder))
@@ -49,10 +56,12 @@ export async function prepareSlips(
           ? [byId.get(holder)].flatMap(person => person ?? [])
           : people.filter(person => person.group.trim().normalize('NFC') === holder)
         const name = kind === 'person' ? members[0]?.name ?? holder : holder
+        const { units } = listUnits(brief, { people: members, columns })
+        const values = kind === 'person' && members[0] ? valuesOf(members[0], '') : { group: holder }
         const slip = writeSlip({
-          title: document.title, due: document.due
-            ? sayWhen(new Date(document.due), document.zone)
-            : null, checkedAt: sayWhen(checked, document.zone), holder: { name, group: kind === 'group' },
+          title: document.title, checkedAt: sayTime(checked.getTime()), holder: { name, group: kind === 'group' }, sayTime,
+          timesOf: requirement => units.find(one => one.holder === holder && one.requirement.id === requirement) ?? { due: null, correctBy: null },
+          words: fillWords(words, column => [ownOf(values, column) ?? ''].flat()[0] ?? '', name),
           requirements: titlesFor(document, members[0]), slots: own, files: files.filter(file =>
             own.some(slot => slot.requirement === file.slot?.requirement)),
           hide: hiding(members, requirements.map(one => one.title)),

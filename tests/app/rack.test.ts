@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest'
-import { chooseRows, countHolders, holeKey, nextOpen, openOf } from '../../app/composables/rack'
+import { chooseRows, countHolders, holeKey, nextOpen, openOf, sayMistake } from '../../app/composables/rack'
 import type { CheckHead, RackCell, RackRow } from '../../shared/answers'
 
 const cell = (status: RackCell['status'], n: number | null = null, more: Partial<RackCell> = {}): RackCell =>
-  ({ n, status, late: false, codes: [], fault: '', name: null, candidates: 0, ...more })
+  ({ n, status, late: false, codes: [], parts: [], fault: '', name: null, candidates: 0, ...more })
 const head = {
   people: [
     { id: 'a', name: 'Ana Marsh', given: 'Ana', family: 'Marsh', group: 'Reef' },
@@ -13,12 +13,14 @@ const head = {
   requirements: [{ id: 'log', title: 'Log', holder: 'person', by: null }, { id: 'photo', title: 'Photo', holder: 'person', by: 'n' }],
 } as unknown as CheckHead
 const rows: RackRow[] = [
-  { holder: 'a', cells: { log: [cell('right', null, { name: 'Marsh_log.csv' })], photo: [cell('right', 1), cell('to-fix', 2)] } },
+  { holder: 'a', cells: {
+    log: [cell('right', null, { name: 'Marsh_log.csv' })], photo: [cell('right', 1), cell('to-fix', 2, { codes: ['name.differs'], parts: ['n'] })],
+  } },
   { holder: 'b', cells: { log: [cell('right', null, { late: true })], photo: [cell('right', 1), cell('right', 2)] } },
   { holder: 'c', cells: { log: [cell('missing')], photo: [cell('missing', 1), cell('missing', 2)] } },
 ]
 const sayName = (holder: string) => head.people.find(one => one.id === holder)?.name ?? holder
-const choice = { only: null, find: '', order: 'open', sayName } as const
+const choice = { only: null, mistake: null, find: '', order: 'open', sayName } as const
 const shown = (more: Partial<Parameters<typeof chooseRows>[2]>) => chooseRows(rows, head, { ...choice, ...more }).map(row => row.holder).join('')
 
 describe('who is looked at, in which order', () => {
@@ -29,6 +31,16 @@ describe('who is looked at, in which order', () => {
     [{ find: 'ana', sayName: () => 'No. 1' }, ''],
   ])('%j: %s', (more, expected) => {
     expect(shown(more)).toBe(expected)
+  })
+
+  test.each([
+    [{ requirement: 'photo', code: 'name.differs', part: 'n' }, 'a', 'the number in the name'],
+    [{ requirement: 'photo', code: 'name.differs', part: '' }, 'a', 'name'],
+    [{ requirement: 'photo', code: 'name.differs', part: 'family' }, '', 'the family name in the name'],
+    [{ requirement: 'log', code: 'name.differs', part: 'n' }, '', 'the number in the name'],
+  ])('with the mistake %j: %s', (mistake, expected, said) => {
+    expect(shown({ mistake })).toBe(expected)
+    expect(sayMistake(mistake)).toContain(said)
   })
 
   test('what a holder owes is counted in pieces, not files', () => {

@@ -103,7 +103,7 @@ test('a file of the tray is placed by hand with keys alone, told with who and wh
   await accessible(page)
   await tray.getByRole('button', { name: 'Place it' }).last().focus()
   await page.keyboard.press('Enter')
-  await expect(tray.getByText('Every file has its slot.')).toBeVisible()
+  await expect(tray.getByText('Every file has found its place.')).toBeVisible()
   await page.getByRole('button', { name: /Bo Lindqvast.*photo|photo.*Bo Lindqvast/ }).click()
   await expect(page.getByText(/^Placed by hand by /)).toBeVisible()
   await page.getByRole('button', { name: 'Take back' }).click()

@@ -12,7 +12,10 @@ import { startJobs } from '../../server/jobs/index'
 import { stopQueue } from '../../server/queue/queue'
 import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
-import { makeBrief } from '../../server/services/briefs'
+import { USUAL_WORDS } from '../../core/reporting/letters'
+import { copyOf, getBrief, makeBrief } from '../../server/services/briefs'
+import { saveDocument } from '../../server/services/documents'
+import { getLetter, setLetter } from '../../server/services/letters'
 import { newestRoster } from '../../server/database/briefs'
 import { saveRoster } from '../../server/services/rosters'
 import { runCheck } from '../../server/services/checks'
@@ -102,6 +105,41 @@ test('slips tell each one all of it and nobody else, are sent once, and what fai
   expect(mail.taken).toHaveLength(2)
 })
 
+test('one\'s own words stand around every letter, of this brief or of every other; a column nobody has is refused', async () => {
+  const { id } = await runCheck(owner, brief)
+  const words = { greeting: 'Dear {given} of {room},', before: 'thank you.', where: 'the grey box', after: '', signature: 'N. Tern' }
+  expect(await getLetter(owner, brief)).toMatchObject({ from: 'nobody', words: USUAL_WORDS })
+  await expect(setLetter(owner, brief, { ...words, after: '{boat}' }, false)).rejects.toMatchObject({ statusCode: 400 })
+  await setLetter(owner, brief, words, true)
+  const bo = (await prepareSlips(owner, id, ['s2'])).slips[0]
+  expect(bo?.text).toMatch(/^Dear Bo of A2,\n\nthank you\.\n\nShore week: Bo Lindqvast\n[^]*\nHand in here: the grey box\n\nN\. Tern\n$/)
+  // other words are another letter: it was not sent before
+  expect(bo?.sentAt).toBeNull()
+  // the list of another brief has no rooms: there these words say nothing
+  const other = (await makeBrief(owner, 'Another')).id
+  expect(await getLetter(owner, other)).toMatchObject({ from: 'nobody' })
+  await setLetter(owner, brief, { ...words, greeting: 'Dear {given},' }, true)
+  expect(await getLetter(owner, other)).toMatchObject({ from: 'account', words: { greeting: 'Dear {given},' } })
+  const copy = await copyOf(owner, brief, { title: 'Next', due: null, samePeople: false, exceptions: false, moves: [] })
+  expect(await getLetter(owner, copy.id)).toMatchObject({ from: 'brief', words: { where: 'the grey box' } })
+  const stranger = await accountOf('Stranger to letters')
+  await expect(getLetter(stranger, brief)).rejects.toMatchObject({ statusCode: 404 })
+  await expect(setLetter(stranger, brief, words, false)).rejects.toMatchObject({ statusCode: 404 })
+})
+
+test('who has more time is told so, and nobody else is', async () => {
+  const document = (await getBrief(owner, brief)).document
+  if (!document) throw new Error('no document')
+  await saveDocument(owner, brief, { ...document, exceptions: [{ for: { person: 's2' }, requirement: 'photo', due: '2025-12-24T12:00:00Z' }] })
+  const { id } = await runCheck(owner, brief)
+  const { slips } = await prepareSlips(owner, id)
+  const dueOf = (holder: string) => /Due .*\./.exec(slips.find(one => one.holder === holder)?.text ?? '')?.[0] ?? ''
+  expect(dueOf('s2')).toContain('24 Dec 2025')
+  expect(dueOf('s3')).toContain('1 Dec 2025')
+  expect(dueOf('s3')).not.toContain('24 Dec')
+  await saveDocument(owner, brief, document)
+})
+
 test('a decision can teach another name; the list keeps it and later files find their way by it', async () => {
   await receive(owner, brief, { 'Nita photo.jpg': photo('nita') })
   const { id } = await runCheck(owner, brief)
@@ -135,6 +173,9 @@ test('a round says what is newly right, newly wrong, unchanged although asked, a
   const figures = await figuresOf(owner, second)
   expect(figures.arrivals.reduce((sum, one) => sum + one.files, 0)).toBeGreaterThan(3)
   expect(figures.checks.length).toBeGreaterThan(2)
+  // each of them owes a photo; whose name slips where is told by the part of it
+  expect(figures.owing.photo).toBe(4)
+  for (const one of figures.mistakes) expect(one.part === '' || one.code === 'name.differs').toBe(true)
 })
 
 test('a changed list is told in the round, and the earlier check stays readable', async () => {

@@ -111,7 +111,7 @@ const dueWords = computed(() => {
 .step {
   display: flex; align-items: baseline; gap: 8px; padding: 5px 16px 6px; text-decoration: none; color: var(--quiet);
   border: 1px solid transparent; border-bottom: 0; position: relative; top: 1px;
-  clip-path: polygon(8px 0, calc(100% - 8px) 0, 100% 100%, 0 100%); background: #E7E2D6;
+  clip-path: polygon(8px 0, calc(100% - 8px) 0, 100% 100%, 0 100%); background: var(--raised);
 }
 .step b { color: var(--ink); font-weight: 600; }
 .step.router-link-active { background: var(--sheet); }

@@ -34,8 +34,11 @@ const PART_WORDS: Record<string, string> = {
   family: 'family name', given: 'given name', id: 'number in the list', email: 'mail address', alias: 'other name', n: 'number', v: 'version',
 }
 
+/** A part of a name as people call it. */
+export const sayPart = (part: string): string => ownOf(PART_WORDS, part) ?? showText(part)
+
 function named(part: string, label: string | undefined): string {
-  return part === 'literal' ? '' : `${label === undefined ? ownOf(PART_WORDS, part) ?? part : showText(label)} `
+  return part === 'literal' ? '' : `${label === undefined ? sayPart(part) : showText(label)} `
 }
 
 /** How two values are parted; or one value that is written together or apart. */

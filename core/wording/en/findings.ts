@@ -126,7 +126,7 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   },
   'content.shared': {
     short: 'same bytes as somebody else\'s',
-    sentence: ({ holders }) => `Has the same bytes as a file of ${holders === 1 ? 'another holder' : `${holders} other holders`}.`,
+    sentence: ({ holders }) => `Has the same bytes as a file of ${holders === 1 ? 'somebody else' : `${holders} others`}.`,
   },
   'content.unchanged': { short: 'unchanged', sentence: 'Arrived again with the same bytes that had this fault before.' },
   'content.shrunk': {
@@ -146,9 +146,9 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
     sentence: ({ holder }, { expected = '' }) => `Lies in the folder of ${showText(holder)}; it belongs ${sayPlace(expected)}.`,
   },
   'folder.other-root': {
-    short: 'wrong root',
+    short: 'among the second copies',
     sentence: ({ root }) =>
-      `Lies under "${showText(root)}", which is for second copies only; the file itself belongs in the same folder of the first root.`,
+      `Lies under "${showText(root)}", which is for second copies only; the file itself belongs in the same folder of the first one.`,
   },
   'folder.too-deep': { short: 'a level too many', sentence: sayTooDeep },
   'folder.level-missing': {
@@ -204,7 +204,7 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
 
 /** What is known of a file that has no slot, and what is not. */
 function sayUnexpected({ notOwed, named, words }: FindingParams<'unexpected'>): string {
-  if (notOwed) return 'Fits something that its holder need not hand in.'
+  if (notOwed) return 'Fits something that need not be handed in by whom it belongs to.'
   const [whose, which] = [named && showText(named), words && showText(words)]
   if (whose && which) return `Names ${whose} and says "${which}", but fits no piece that is still open there.`
   if (whose) return `Names ${whose}; which piece it is cannot be told.`

@@ -1,4 +1,16 @@
-/** Numbers as they are listed: 2, 3 and 5. */
+/**
+ * Numbers as they are listed; three or more that follow each other are told by their ends.
+ *
+ * @example
+ * sayNumbers([2, 3, 5, 6, 7, 9]) //=> '2, 3, 5 to 7 and 9'
+ */
 export function sayNumbers(numbers: readonly number[]): string {
-  return numbers.length < 2 ? numbers.join('') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`
+  const runs: number[][] = []
+  for (const n of numbers) {
+    const run = runs.at(-1)
+    if (run?.at(-1) === n - 1) run.push(n)
+    else runs.push([n])
+  }
+  const said = runs.flatMap(run => (run.length < 3 ? run.map(String) : [`${run[0]} to ${run.at(-1)}`]))
+  return said.length < 2 ? said.join('') : `${said.slice(0, -1).join(', ')} and ${said.at(-1)}`
 }

@@ -15,6 +15,7 @@ import * as guardedAccounts from './013-guarded-accounts'
 import * as ownHeadings from './014-own-headings'
 import * as deletedBriefs from './015-deleted-briefs'
 import * as secondFactor from './016-second-factor'
+import * as letters from './017-letters'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -34,6 +35,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '014-own-headings': ownHeadings,
   '015-deleted-briefs': deletedBriefs,
   '016-second-factor': secondFactor,
+  '017-letters': letters,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

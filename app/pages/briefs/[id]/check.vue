@@ -12,6 +12,15 @@ const problem = computed(() => unread.value || undone.value)
 const find = useAddressed<string>('find', '')
 const onlyText = useAddressed<SlotStatus | 'late' | ''>('only', '', ['right', 'to-fix', 'missing', 'waived', 'absent', 'late'])
 const only = computed({ get: () => onlyText.value || null, set: (value) => { onlyText.value = value ?? '' } })
+/** Only those with one mistake, as the figures lead to them. */
+const mistaken = useAddressed<string>('mistake', '')
+const [mistakenPiece, mistakenPart] = [useAddressed<string>('in', ''), useAddressed<string>('part', '')]
+const mistake = computed(() => (mistaken.value === ''
+  ? null
+  : { code: mistaken.value, requirement: mistakenPiece.value, part: mistakenPart.value }))
+function showAll() {
+  mistaken.value = mistakenPiece.value = mistakenPart.value = ''
+}
 const view = useAddressed<'rack' | 'round' | 'figures'>('view', 'rack', ['rack', 'round', 'figures'])
 
 /** What lies open over the rack; Back closes it. */
@@ -53,6 +62,7 @@ function toggleNarrow(requirement: string) {
   narrow.value = next
 }
 const id = computed(() => brief.current?.check?.id)
+const titleOf = (requirement: string) => check.head?.requirements.find(one => one.id === requirement)?.title ?? requirement
 
 watch(id, async (now) => {
   undone.value = ''
@@ -95,7 +105,7 @@ const place = (slot: { holder: string, requirement: string, n: number | null }) 
 const numberOf = computed(() => new Map(check.rows.map((row, at) => [row.holder, at + 1])))
 const sayHolder = (holder: string) => check.sayName(holder, check.hideNames ? numberOf.value.get(holder) ?? 0 : null)
 const shown = computed(() => (check.head
-  ? chooseRows(check.rows, check.head, { only: only.value, find: find.value, order: order.value, sayName: sayHolder })
+  ? chooseRows(check.rows, check.head, { only: only.value, mistake: mistake.value, find: find.value, order: order.value, sayName: sayHolder })
   : []))
 /** What is looked at is not moved away under the reader's eye: only what is of this check is shown. */
 const opened = computed(() => (open.value && check.rows.some(row => row.holder === open.value?.holder) ? open.value : null))
@@ -197,7 +207,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
         <template v-if="root.wrapper">
           All {{ check.head.roots.length === 1 ? `${check.head.summary.files} files` : 'files' }} of
           <span class="mono">{{ showText(root.name) }}</span> lie inside <span class="mono">{{ showText(root.wrapper) }}</span>;
-          read as the root.
+          that level is left out.
         </template>
         <template v-if="root.prefix">
           Before every name stands <span class="mono">{{ showText(root.prefix) }}</span>, put there on the way in; left out of the names.
@@ -240,7 +250,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
             v-model="order"
             size="small"
             class="sort"
-            aria-label="Order of the holders"
+            aria-label="Who comes first"
           >
             <el-option
               value="open"
@@ -286,11 +296,25 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
         class="tables"
         :class="{ wide: check.head.requirements.length > 6 && narrow.size === 0 }"
       >
+        <p
+          v-if="mistake"
+          class="small wrapper across"
+        >
+          Only those with “{{ sayMistake(mistake) }}” in {{ titleOf(mistake.requirement) }}.
+          <button
+            type="button"
+            class="plain-button"
+            @click="showAll"
+          >
+            Show everybody
+          </button>
+        </p>
         <RackTable
           :head="check.head"
           :rows="shown"
           :of="check.rows.length"
           :only="only"
+          :mistake="mistake"
           :open="opened"
           :order="order"
           :say-name="sayHolder"
@@ -341,4 +365,5 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
 .wrapper { margin: 0 0 6px; }
 .tools { align-items: flex-start; }
 .sort { width: 150px; }
+.across { grid-column: 1 / -1; }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useStorage } from '@vueuse/core'
+import { MEASURED } from '#core/reporting/measured'
 import { addressOf } from '#shared/routes'
 
 const brief = useBrief()
@@ -14,10 +16,17 @@ const EXPORTS = [
   { as: 'people', label: 'CSV, one row a person', what: 'in your list\'s order and with its columns, to paste into it' },
   { as: 'xlsx', label: 'XLSX, one row a person', what: 'the same as a spreadsheet' },
   { as: 'mail-merge', label: 'Mail-merge CSV', what: 'address, name, subject and text of every slip with something open' },
-  { as: 'csv', label: 'CSV', what: 'one row a slot, for a spreadsheet' },
-  { as: 'json', label: 'JSON', what: 'the whole report, for programs and the next check' },
-  { as: 'junit', label: 'JUnit XML', what: 'for a test runner' },
+  { as: 'csv', label: 'CSV, one row a piece', what: 'for a spreadsheet' },
   { as: 'text', label: 'Plain text', what: 'everything that is open' },
+]
+/** Tables that may hold what was measured as further columns. */
+const TABLES = new Set(['people', 'xlsx', 'csv'])
+const measured = useStorage<string[]>('usitor.measured', [])
+const linkTo = (as: string) => addressOf('GET /api/checks/:id/export', {
+  id: id.value ?? '', query: { as, measured: TABLES.has(as) && measured.value.length > 0 ? measured.value.join(',') : undefined },
+})
+const FOR_PROGRAMS = [
+  { as: 'json', label: 'JSON', what: 'the whole report' }, { as: 'junit', label: 'JUnit XML', what: 'every piece as a test' },
 ]
 </script>
 
@@ -38,6 +47,7 @@ const EXPORTS = [
       <SlipsPanel
         v-if="view === 'slips'"
         :check-id="id"
+        :brief-id="brief.current?.id ?? ''"
         :zone="zone"
       />
       <CopyPanel
@@ -50,33 +60,70 @@ const EXPORTS = [
         :zone="zone"
         :names="names"
       />
-      <table
+      <div
         v-else
-        class="list exports"
+        class="stack exports"
       >
-        <tbody>
-          <tr
-            v-for="one in EXPORTS"
+        <div class="sideways">
+          <table class="list">
+            <tbody>
+              <tr
+                v-for="one in EXPORTS"
+                :key="one.as"
+              >
+                <td>
+                  <a
+                    :href="linkTo(one.as)"
+                    download
+                  >{{ one.label }}</a>
+                </td>
+                <td class="quiet">
+                  {{ one.what }}
+                </td>
+              </tr>
+              <tr>
+                <td><NuxtLink :to="`/briefs/${brief.current?.id}/print`">Printable page</NuxtLink></td>
+                <td class="quiet">
+                  the letter of everybody who still owes something, one a page or one below the other; print it or save it as PDF
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <div>
+          <label
+            class="field-label"
+            for="measured"
+          >With what was measured, as further columns of the three tables</label>
+          <el-select
+            id="measured"
+            v-model="measured"
+            multiple
+            filterable
+            clearable
+            placeholder="none: choose size, time received, pages, width …"
+          >
+            <el-option
+              v-for="one in MEASURED"
+              :key="one.name"
+              :value="one.name"
+              :label="one.heading"
+            />
+          </el-select>
+        </div>
+        <p class="small quiet">
+          For programs:
+          <template
+            v-for="(one, at) in FOR_PROGRAMS"
             :key="one.as"
           >
-            <td>
-              <a
-                :href="addressOf('GET /api/checks/:id/export', { id, query: { as: one.as } })"
-                download
-              >{{ one.label }}</a>
-            </td>
-            <td class="quiet">
-              {{ one.what }}
-            </td>
-          </tr>
-          <tr>
-            <td><NuxtLink :to="`/briefs/${brief.current?.id}/print`">Printable page</NuxtLink></td>
-            <td class="quiet">
-              who still owes what, one block a person; print it or save it as PDF
-            </td>
-          </tr>
-        </tbody>
-      </table>
+            {{ at > 0 ? ', ' : '' }}<a
+              :href="linkTo(one.as)"
+              download
+            >{{ one.label }}</a> ({{ one.what }})
+          </template>
+        </p>
+      </div>
     </template>
     <p
       v-else

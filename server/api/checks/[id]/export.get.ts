@@ -7,7 +7,7 @@ import { queryText, routeId } from '../../../utils/validate'
 
 export default route('GET /api/checks/:id/export', async (event, account) => {
   const kind = queryText(event, 'as') ?? 'json'
-  const { type, name, pieces, briefId } = await exportOf(account, routeId(event), kind)
+  const { type, name, pieces, briefId } = await exportOf(account, routeId(event), kind, queryText(event, 'measured')?.slice(0, 2000).split(',') ?? [])
   await noteEvent('exported', { account: account.id, brief: briefId, about: kind })
   setHeader(event, 'content-type', type)
   setHeader(event, 'content-disposition', `attachment; filename="${name}"`)
