@@ -88,12 +88,21 @@ export interface IntakeInfo {
   asIs: boolean
 }
 
+/** Changes that are kept and not saved, and what they were begun on; `null`: nothing was saved yet. */
+export interface KeptChanges { base: BriefDocument | null, document: BriefDocument, at: string }
+/** Who else has a brief open, and the number of what was saved last. */
+export interface Here { others: { name: string, step: string, changing: boolean }[], version: number | null }
+
 /** A brief with its newest document and list, and what was received. */
 export interface BriefAnswer {
   id: string
   title: string
   role: Role
   document: BriefDocument | null
+  /** Which version that is. */
+  version: number | null
+  /** What this account changed in it and has not saved. */
+  draft: KeptChanges | null
   roster: StoredRoster | null
   intakes: IntakeInfo[]
   check: { id: string, checkedAt: string, stale: boolean } | null

@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import type { BriefDocument } from '#core/brief/document'
 import type { SlotRef } from '#core/brief/slots'
 import type { RulingKind } from '#core/checking/input'
 import { RULING_KINDS } from '#core/checking/input'
@@ -7,6 +8,7 @@ import { readFault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
 import { ROSTER_COLUMNS } from '#core/names/roster-columns'
 import type { Role, StoredRoster } from './answers'
+import { STEPS } from './steps'
 import { isStorable } from './storable'
 
 // What the server is asked with. A schema stands for what is let in; its type is what a page has to send.
@@ -197,6 +199,11 @@ export const slipsRequest = exact({
   holders: listOf(plainText(400).required(), 1, 20_000),
   again: yes,
 })
+
+export const draftRequest = exact({
+  base: yup.number().integer().min(1).max(1e9).nullable().defined(), document: yup.mixed<BriefDocument>().required(),
+})
+export const hereRequest = exact({ step: yup.string().oneOf(STEPS.map(one => one.key)).required('is missing'), changing: yes })
 
 const words = (most: number) => plainText(most).defined()
 export const letterRequest = exact({

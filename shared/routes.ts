@@ -4,7 +4,8 @@ import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
-  AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, HolderSlip,
+  AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
+  HolderSlip,
   LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
@@ -13,7 +14,7 @@ import type {
 import type { CopyPart, ShownJob } from './jobs'
 import type {
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
-  briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, FileFacts, IntakeStart,
+  briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, draftRequest, hereRequest, FileFacts, IntakeStart,
   memberRequest, passwordRequest, rootRequest, RulingWish, signInRequest, slipsRequest, verifyRequest,
 } from './requests'
 
@@ -70,8 +71,18 @@ export interface Routes {
   'GET /api/briefs/deleted': { answer: DeletedBrief[] }
   'GET /api/briefs/:id/log': { answer: LogEntry[] }
   'POST /api/briefs/:id/copy': { body: InferType<typeof copyBriefRequest>, answer: { id: string } }
-  /** `keep=earlier`: what has been received and is right stays right, whatever the new rule says. */
-  'PUT /api/briefs/:id/document': { body: BriefDocument, query?: { keep?: 'earlier' }, answer: { number: number } }
+  /**
+   * `keep=earlier`: what has been received and is right stays right, whatever the new rule says. `base`: number of the version it was begun
+   * on; where another was saved since, nothing is saved and the answer is 409.
+   */
+  'PUT /api/briefs/:id/document': {
+    body: BriefDocument
+    query?: { keep?: 'earlier' | undefined, base?: number | undefined }
+    answer: { number: number }
+  }
+  'PUT /api/briefs/:id/draft': { body: InferType<typeof draftRequest>, answer: Done }
+  'DELETE /api/briefs/:id/draft': { answer: Done }
+  'POST /api/briefs/:id/here': { body: InferType<typeof hereRequest>, answer: Here }
   'POST /api/briefs/:id/effect': { body: BriefDocument, answer: ChangeEffect }
   'PUT /api/briefs/:id/roster': { body: StoredRoster, answer: { number: number } }
   'PATCH /api/briefs/:id/roots': { body: InferType<typeof rootRequest>, answer: Done }

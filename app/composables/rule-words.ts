@@ -3,6 +3,8 @@ import { plainTitle } from '#core/brief/document'
 import { propertyOf } from '#core/formats/properties'
 import { formatById } from '#core/formats/registry'
 import type { Strictness } from '#core/names/strictness'
+import { ownOf } from '#core/text/own'
+import type { ChangedPart } from '#core/rules/merge-briefs'
 import type { Person } from '#core/roster/types'
 import { describeCondition, sayAskedSize } from '#core/wording/en/conditions'
 
@@ -109,4 +111,40 @@ export function sayException(one: ExceptionDocument, document: BriefDocument, pe
   ])
   const what = requirement ? plainTitle(requirement) : 'everything'
   return `${who}, ${what}: ${different || 'nothing different yet'}${one.reason ? ` (${one.reason})` : ''}`
+}
+
+/** Decisions of a brief, as they are called; `say`: what was decided, of a piece. */
+const TOPICS: Record<string, { called: string, say?: (piece: RequirementDocument, document: BriefDocument, people: readonly Person[]) => string }> = {
+  'title': { called: 'title', say: piece => plainTitle(piece) },
+  'name': { called: 'how it is called', say: piece => [piece.name ?? 'any name'].flat().join(' or ') },
+  'folder': { called: 'where it lies', say: piece => piece.folder ?? 'anywhere' },
+  'formats': { called: 'which format', say: piece => sayAccepted(piece) },
+  'count': { called: 'how many', say: piece => sayCount(piece) },
+  'due': { called: 'by when', say: (piece, { zone }) => sayTimes(piece, zone) },
+  'holder': { called: 'who owes it', say: (piece, document, people) => sayOwers(piece, document, people) },
+  'size': { called: 'size and which of several counts', say: piece => sayFiles(piece) },
+  'companions': { called: 'what lies beside', say: piece => sayBeside(piece) },
+  'note': { called: 'note', say: piece => piece.note ?? 'none' },
+  'strictness': { called: 'how exact', say: piece => sayStrictness(piece.strictness) },
+  'exceptions': { called: 'exceptions' }, 'handouts': { called: 'what was given out' }, 'ignore': { called: 'what is left aside' },
+  'severity': { called: 'how much what weighs' }, 'zone': { called: 'time zone' },
+  '': { called: 'the piece itself', say: piece => plainTitle(piece) },
+}
+
+/** What a decision is called. */
+export const sayTopic = ({ key }: ChangedPart): string => ownOf(TOPICS, key)?.called ?? key
+
+/** What was decided in one document, in few words. */
+export function sayDecision(document: BriefDocument, { requirement, key }: ChangedPart, people: readonly Person[]): string {
+  if (requirement === null) {
+    if (key === 'due') return sayTimes(document, document.zone)
+    if (key === 'strictness') return sayStrictness(document.strictness)
+    const value: unknown = document[key as keyof BriefDocument]
+    if (Array.isArray(value)) return value.length === 0 ? 'none' : `${value.length}`
+    if (typeof value === 'string') return value
+    return value === undefined ? 'none' : 'set'
+  }
+  const piece = document.requirements.find(one => one.id === requirement)
+  if (!piece) return 'not there'
+  return ownOf(TOPICS, key)?.say?.(piece, document, people) ?? 'changed'
 }

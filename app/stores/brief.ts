@@ -3,6 +3,7 @@ import { offsetOf } from '#core/brief/read'
 import { openingFor } from '#core/arrivals/incoming'
 import type { BriefDocument } from '#core/brief/document'
 import type { Opening } from '#core/arrivals/incoming'
+import type { StepKey } from '#shared/steps'
 import type { BriefAnswer, Role, StoredRoster } from '#shared/answers'
 
 /** The brief that lies open. */
@@ -16,7 +17,8 @@ export const useBrief = defineStore('brief', () => {
   async function load(id: string) {
     if (current.value?.id !== id) current.value = null
     current.value = await api('GET /api/briefs/:id', { id })
-    unsaved.value = readDraft(id) !== null
+    const { draft, document } = current.value
+    unsaved.value = readDraft(id) !== null || (draft !== null && JSON.stringify(draft.document) !== JSON.stringify(document))
   }
 
   async function reload() {
@@ -25,9 +27,16 @@ export const useBrief = defineStore('brief', () => {
 
   /** `keep`: files received before keep the earlier rule. */
   async function saveDocument(document: BriefDocument, keep: boolean) {
-    await api('PUT /api/briefs/:id/document', { ...open(), body: document, ...(keep ? { query: { keep: 'earlier' } } : {}) })
+    const query = { keep: keep ? 'earlier' as const : undefined, base: current.value?.version ?? 0 }
+    await api('PUT /api/briefs/:id/document', { ...open(), body: document, query })
     await reload()
   }
+
+  const keepChanges = (document: BriefDocument) =>
+    api('PUT /api/briefs/:id/draft', { ...open(), body: { base: current.value?.version ?? null, document } })
+  const dropChanges = () => api('DELETE /api/briefs/:id/draft', open())
+  const beHere = (step: StepKey) =>
+    api('POST /api/briefs/:id/here', { ...open(), body: { step, changing: unsaved.value } })
 
   const readRoot = (root: string, asIs: boolean) => api('PATCH /api/briefs/:id/roots', { ...open(), body: { root, asIs } })
 
@@ -78,7 +87,8 @@ export const useBrief = defineStore('brief', () => {
   })
 
   return {
-    current, unsaved, mayChange, owns, log, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
+    current, keepChanges, dropChanges, beHere,
+    unsaved, mayChange, owns, log, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
     takeBackOffer, erase, endShare,
   }
 })

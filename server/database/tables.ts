@@ -48,6 +48,8 @@ export interface SignInAttemptRow { key: string, at: Date }
 
 export interface BriefRow { id: string, title: string, created_at: Date, deleted_at: Date | null }
 export interface BriefMemberRow { brief_id: string, account_id: string, role: Role, at_hand: boolean }
+export interface BriefDraftRow { brief_id: string, account_id: string, base_version_id: string | null, document: BriefDocument, kept_at: Date }
+export interface BriefPresenceRow { brief_id: string, account_id: string, step: string, changing: boolean, seen_at: Date }
 export interface BriefLetterRow { brief_id: string, words: LetterWords, set_by: string | null, set_at: Date }
 export interface BriefVersionRow {
   id: string
@@ -244,6 +246,8 @@ declare module 'knex/types/tables' {
     sign_in_attempt: Table<SignInAttemptRow>
     brief: Table<BriefRow>
     brief_member: Table<BriefMemberRow>
+    brief_draft: Table<BriefDraftRow>
+    brief_presence: Table<BriefPresenceRow>
     brief_letter: Table<BriefLetterRow>
     brief_version: Table<BriefVersionRow>
     roster_version: Table<RosterVersionRow>

@@ -11,6 +11,7 @@ import { validBrief } from './documents'
 import { saveRoster } from './rosters'
 import { eraseBrief } from './erase'
 import { noteEvent } from './events'
+import { keptChanges } from './together'
 
 /** Makes a brief: empty with a title, or from a brief document. */
 export async function makeBrief(account: Account, title: string, document?: unknown): Promise<{ id: string }> {
@@ -29,9 +30,9 @@ export async function makeBrief(account: Account, title: string, document?: unkn
 /** A brief with its newest document and list, and what was received. */
 export async function getBrief(account: Account, id: string): Promise<BriefAnswer> {
   const role = await requireRole(account, id, 'reader')
-  const [brief, version, roster, intakes, check] = await Promise.all([
+  const [brief, version, draft, roster, intakes, check] = await Promise.all([
     db()('brief').where({ id }).first('id', 'title'),
-    newestVersion(id),
+    newestVersion(id), keptChanges(account, id),
     newestRoster(id),
     db()('intake').where({ brief_id: id, state: 'complete' }).orderBy('completed_at', 'desc')
       .select('id', 'root', 'keeps', 'files', 'bytes', 'stated_at', 'completed_at', 'replaced_at', 'as_is'),
@@ -39,7 +40,7 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
   ])
   if (!brief) throw refuse(404, 'There is nothing here.')
   return {
-    ...brief, role, document: version?.document ?? null, roster: roster ? pickRoster(roster) : null,
+    ...brief, role, document: version?.document ?? null, version: version?.number ?? null, draft, roster: roster ? pickRoster(roster) : null,
     intakes: intakes.map(intake => ({
       id: intake.id, root: intake.root, keeps: intake.keeps, files: intake.files, bytes: Number(intake.bytes), asIs: intake.as_is,
       statedAt: intake.stated_at?.toISOString() ?? null, completedAt: intake.completed_at?.toISOString() ?? '',

@@ -48,16 +48,20 @@ export async function validFor(briefId: string, stated: unknown): Promise<BriefD
 /**
  * Saves what is asked for as a new version; checks made with earlier ones stay as they are.
  *
+ * @param base - number of the version it was begun on; where another was saved since, nothing is
  * @param keep - files received before that keep the earlier rule: each stays right where it is
  */
 export async function saveDocument(
-  account: Account, briefId: string, stated: unknown, keep: readonly TurnedFile[] = [],
+  account: Account, briefId: string, stated: unknown, keep: readonly TurnedFile[] = [], base: number | null = null,
 ): Promise<{ number: number }> {
   await requireRole(account, briefId, 'checker')
   const document = await validFor(briefId, stated)
   return db().transaction(async (trx) => {
     await trx('brief').where('id', briefId).forUpdate().first('id')
     const before = await newestVersion(briefId, trx)
+    if (base !== null && (before?.number ?? 0) !== base) {
+      throw refuse(409, 'Somebody else saved what is asked since you began. Nothing was saved yet.')
+    }
     const changed = document.requirements
       .filter(one => JSON.stringify(before?.document.requirements.find(other => other.id === one.id)) !== JSON.stringify(one))
       .map(one => one.id)

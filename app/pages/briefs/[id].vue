@@ -1,15 +1,12 @@
 <script setup lang="ts">
+import { STEPS } from '#shared/steps'
+
 const route = useRoute()
 const brief = useBrief()
 const { problem, attempt } = useAttempt()
 const sharing = ref(false)
 const looking = ref(false)
 const id = computed(() => String(route.params.id))
-
-const STEPS = [
-  { key: 'who', label: 'Who' }, { key: 'ask', label: 'Ask' }, { key: 'receive', label: 'Receive' },
-  { key: 'check', label: 'Check' }, { key: 'follow-up', label: 'Follow up' },
-] as const
 
 /** A tab, a bookmark and the list of pages visited say which step of which brief it is. */
 useHead({
@@ -38,6 +35,25 @@ async function load() {
   })
 }
 watch(id, load, { immediate: true })
+
+const { others, meanwhile, look } = usePresence(() => route.path.split('/').at(-1) ?? '')
+/** Asked about on leaving: what is not saved stays a draft, or is dropped. */
+const leaving = shallowRef<((go: boolean) => void) | null>(null)
+const session = useSession()
+const askFirst = () => (brief.unsaved && brief.mayChange && session.account
+  ? new Promise<boolean>((answer) => { leaving.value = answer })
+  : true)
+onBeforeRouteLeave(askFirst)
+onBeforeRouteUpdate(to => (String(to.params.id) === id.value ? true : askFirst()))
+function leave(go: boolean, drop = false) {
+  if (drop) {
+    dropDraft(id.value)
+    void brief.dropChanges()
+    brief.unsaved = false
+  }
+  leaving.value?.(go)
+  leaving.value = null
+}
 
 const dueWords = computed(() => {
   const { due, zone } = brief.current?.document ?? {}
@@ -72,6 +88,11 @@ const dueWords = computed(() => {
           What was done
         </button>
         <span class="quiet small">{{ dueWords }}</span>
+        <span
+          v-if="others.length"
+          class="small others"
+          role="status"
+        >{{ sayOthers(others) }}</span>
       </div>
       <LazyShareDialog
         v-if="sharing"
@@ -81,6 +102,41 @@ const dueWords = computed(() => {
         v-if="looking"
         @close="looking = false"
       />
+      <p
+        v-if="meanwhile"
+        class="meanwhile row no-print"
+        role="status"
+      >
+        What is asked was saved anew by somebody else.
+        <el-button
+          size="small"
+          @click="look"
+        >
+          Show it
+        </el-button>
+      </p>
+      <el-dialog
+        :model-value="leaving !== null"
+        title="Not saved yet"
+        width="460"
+        @close="leave(false)"
+      >
+        <p>What you changed in what is asked is not saved. It can wait here as a draft, for you alone, on any computer.</p>
+        <div class="row actions">
+          <el-button @click="leave(false)">
+            Stay here
+          </el-button>
+          <el-button @click="leave(true, true)">
+            Drop it
+          </el-button>
+          <el-button
+            type="primary"
+            @click="leave(true)"
+          >
+            Keep it as a draft
+          </el-button>
+        </div>
+      </el-dialog>
       <UndoBar />
       <nav
         class="steps no-print"
@@ -107,6 +163,9 @@ const dueWords = computed(() => {
 .brief { flex: 1; display: flex; flex-direction: column; min-height: 0; }
 .head { display: flex; align-items: baseline; gap: 14px; margin-bottom: 8px; }
 .head h1 { font-size: 20px; }
+.others { margin-left: auto; color: var(--petrol); }
+.meanwhile { margin: 0 0 6px; padding: 5px 12px; background: var(--petrol-pale); }
+.actions { justify-content: flex-end; margin-top: 14px; }
 .steps { display: flex; gap: 4px; padding-left: 12px; }
 .step {
   display: flex; align-items: baseline; gap: 8px; padding: 5px 16px 6px; text-decoration: none; color: var(--quiet);

@@ -16,6 +16,7 @@ import * as ownHeadings from './014-own-headings'
 import * as deletedBriefs from './015-deleted-briefs'
 import * as secondFactor from './016-second-factor'
 import * as letters from './017-letters'
+import * as drafts from './018-drafts'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -36,6 +37,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '015-deleted-briefs': deletedBriefs,
   '016-second-factor': secondFactor,
   '017-letters': letters,
+  '018-drafts': drafts,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

@@ -8,7 +8,7 @@ const brief = useBrief()
 const rules = useRules()
 const effect = shallowRef<ChangeEffect | null>(null)
 const received = computed(() => brief.current?.intakes.some(one => !one.replacedAt) ?? false)
-const draft = ref<BriefDocument>(newDocument('', []))
+const { draft, kept, changed, begun, keptAt, drop, joined } = useBriefDraft()
 /** Which piece is looked at, by its id: links and the next visit show the same. */
 const piece = useAddressed<string>('piece', '')
 const chosen = computed({
@@ -16,44 +16,11 @@ const chosen = computed({
   set: (at) => { piece.value = at === 0 ? '' : draft.value.requirements[at]?.id ?? '' },
 })
 const problems = ref<BriefProblem[]>([])
-const saved = ref('')
+const joining = ref(false)
 const { busy, problem, attempt } = useAttempt()
 const roster = computed(() => brief.current?.roster ?? null)
-const changed = computed(() => JSON.stringify(draft.value) !== saved.value)
-
-/** Changes of before that are not saved: here again, or begun on a rule that somebody has changed since. */
-const kept = shallowRef<(KeptDraft & { stands: boolean }) | null>(null)
-
-watch(() => brief.current?.document, (document) => {
-  const id = brief.current?.id ?? ''
-  draft.value = document ? structuredClone(toRaw(document)) : newDocument(brief.current?.title ?? '', brief.current?.roster?.people ?? [])
-  saved.value = document ? JSON.stringify(draft.value) : ''
-  const before = readDraft(id)
-  kept.value = before && { ...before, stands: before.base === saved.value }
-  if (kept.value?.stands) draft.value = structuredClone(kept.value.document)
-}, { immediate: true })
-
-/** Nothing that was changed is lost with the page. */
-function keep() {
-  const { id } = brief.current ?? {}
-  // what was begun on another rule stays as it is until it is decided on
-  if (id === undefined || (kept.value && !kept.value.stands)) return
-  if (changed.value && saved.value) keepDraft(id, { base: saved.value, document: draft.value, at: new Date().toISOString() })
-  else dropDraft(id)
-  brief.unsaved = changed.value && saved.value !== ''
-}
-function takeOver() {
-  if (kept.value) draft.value = structuredClone(kept.value.document)
-  kept.value = null
-}
-function drop() {
-  dropDraft(brief.current?.id ?? '')
-  draft.value = JSON.parse(saved.value) as BriefDocument
-  kept.value = null
-}
 
 watch(draft, async (document) => {
-  keep()
   problems.value = await findProblems(document, roster.value?.columns)
 }, { deep: true, immediate: true })
 
@@ -87,7 +54,7 @@ function has(index: number): boolean {
 /** What has been received is looked at first: a rule that turns files is not saved without a word. */
 async function save() {
   await attempt(async () => {
-    const weighed = received.value && saved.value ? await rules.weigh(brief.current?.id ?? '', draft.value) : null
+    const weighed = received.value && begun.value ? await rules.weigh(brief.current?.id ?? '', draft.value) : null
     if (weighed && weighed.worse + weighed.better > 0) effect.value = weighed
     else await write(false)
   })
@@ -96,15 +63,26 @@ async function save() {
 /** What is saved is no draft any more; what could not be saved still is. */
 async function write(keepEarlier: boolean) {
   const id = brief.current?.id ?? ''
-  const before = readDraft(id)
+  const mine = { base: begun.value, document: draft.value, at: new Date().toISOString() }
   dropDraft(id)
   try {
     await brief.saveDocument(draft.value, keepEarlier)
   }
   catch (error) {
-    if (before) keepDraft(id, before)
-    throw error
+    keepDraft(id, mine)
+    if (!(error instanceof ApiError) || error.status !== 409) throw error
+    // somebody else was faster: both are looked at side by side
+    await brief.reload()
+    joining.value = true
   }
+}
+
+/** Both are one now: what is mine in it still has to be saved. */
+async function join(document: BriefDocument) {
+  joining.value = false
+  joined(document)
+  await nextTick()
+  if (problems.value.length === 0) await save()
 }
 
 async function saveAll(keep: boolean) {
@@ -135,7 +113,7 @@ function download() {
       <el-button
         v-if="!kept.stands"
         size="small"
-        @click="takeOver"
+        @click="joining = true"
       >
         Look at my changes
       </el-button>
@@ -236,9 +214,9 @@ function download() {
         class="problem"
       >{{ problems.length === 1 ? 'One thing' : `${problems.length} things` }} to mend before saving</span>
       <span
-        v-else-if="changed && saved"
+        v-else-if="changed && begun"
         class="quiet small"
-      >Not saved yet; kept in this browser</span>
+      >Not saved yet; kept {{ keptAt ? `as a draft, ${keptAt}` : 'in this browser' }}</span>
       <span
         v-else-if="!changed"
         class="quiet small"
@@ -251,6 +229,13 @@ function download() {
         {{ problem }}
       </p>
     </div>
+    <LazyJoinChanges
+      v-if="joining && kept"
+      :base="kept.base"
+      :mine="kept.document"
+      @joined="join"
+      @close="joining = false"
+    />
     <ChangeEffect
       v-if="effect"
       :effect="effect"

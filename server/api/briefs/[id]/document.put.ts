@@ -9,6 +9,7 @@ export default route('PUT /api/briefs/:id/document', async (event, account) => {
   const id = routeId(event)
   // the brief's own schema says what is wrong with it, in its own words
   const document = await readValid(event, documentRequest, BODY.document)
+  const base = Number(queryText(event, 'base') ?? Number.NaN)
   const kept = queryText(event, 'keep') === 'earlier' ? (await weighChange(account, id, document, Infinity)).worseFiles : []
-  return saveDocument(account, id, document, kept)
+  return saveDocument(account, id, document, kept, Number.isSafeInteger(base) ? base : null)
 })

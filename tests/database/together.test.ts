@@ -1,0 +1,60 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import type { BriefDocument } from '../../core/brief/document'
+import { db, disconnect } from '../../server/database/connection'
+import type { Account } from '../../server/services/accounts'
+import { getBrief, makeBrief } from '../../server/services/briefs'
+import { saveDocument } from '../../server/services/documents'
+import { beHere, dropChanges, keepChanges } from '../../server/services/together'
+import { accountOf, takePart } from './help'
+
+let [ana, bo, reader, stranger] = [] as unknown as [Account, Account, Account, Account]
+let brief = ''
+const DOCUMENT: BriefDocument = { usitorBrief: 1, title: 'Week', requirements: [{ id: 'map', title: 'Map', name: '{family}_map' }] }
+const named = (title: string): BriefDocument => ({ ...DOCUMENT, title })
+
+beforeAll(async () => {
+  const all = await Promise.all(['Ana', 'Bo', 'Cy', 'Dan'].map(name => accountOf(`${name} together`)))
+  ;[ana, bo, reader, stranger] = all as [Account, Account, Account, Account]
+  brief = (await makeBrief(ana, 'Week', DOCUMENT)).id
+  await takePart(ana, brief, bo, 'checker')
+  await takePart(ana, brief, reader, 'reader')
+})
+afterAll(disconnect)
+
+test('what is not saved is kept for whoever changed it, on any computer, with what it was begun on; and for nobody else', async () => {
+  await keepChanges(ana, brief, 1, named('Week of mine'))
+  // it need not be a rule yet that could be saved
+  await keepChanges(bo, brief, 1, { ...DOCUMENT, requirements: [] })
+  expect((await getBrief(ana, brief)).draft).toMatchObject({ base: { title: 'Week' }, document: { title: 'Week of mine' } })
+  expect((await getBrief(bo, brief)).draft?.document.requirements).toEqual([])
+  await expect(keepChanges(reader, brief, 1, DOCUMENT)).rejects.toMatchObject({ statusCode: 403 })
+  await expect(keepChanges(stranger, brief, 1, DOCUMENT)).rejects.toMatchObject({ statusCode: 404 })
+  await expect(keepChanges(ana, brief, 7, DOCUMENT)).rejects.toMatchObject({ statusCode: 409 })
+  await expect(keepChanges(ana, brief, 1, { title: 'a\u0000b' })).rejects.toMatchObject({ statusCode: 422 })
+  await dropChanges(bo, brief)
+  expect((await getBrief(bo, brief)).draft).toBeNull()
+  expect((await getBrief(ana, brief)).draft?.document.title).toBe('Week of mine')
+})
+
+test('the second of two who began on the same is told, and nothing is overwritten', async () => {
+  const first = (await getBrief(ana, brief)).version
+  await saveDocument(bo, brief, named('Week of Bo'), [], first)
+  await expect(saveDocument(ana, brief, named('Week of Ana'), [], first)).rejects.toMatchObject({ statusCode: 409 })
+  expect(await getBrief(ana, brief)).toMatchObject({ title: 'Week of Bo', version: 2 })
+  await saveDocument(ana, brief, named('Week of both'), [], 2)
+  expect(await getBrief(bo, brief)).toMatchObject({ title: 'Week of both', version: 3 })
+  // both began with nothing
+  const empty = (await makeBrief(ana, 'New')).id
+  await saveDocument(ana, empty, DOCUMENT, [], 0)
+  await expect(saveDocument(ana, empty, DOCUMENT, [], 0)).rejects.toMatchObject({ statusCode: 409 })
+})
+
+test('who has the brief open is told to its members, until they left or are no member any more', async () => {
+  expect((await beHere(ana, brief, 'ask', true)).others).toEqual([])
+  expect(await beHere(bo, brief, 'check', false)).toEqual({ others: [{ name: 'Ana together', step: 'ask', changing: true }], version: 3 })
+  await expect(beHere(stranger, brief, 'ask', false)).rejects.toMatchObject({ statusCode: 404 })
+  await db()('brief_presence').where({ account_id: bo.id }).update({ seen_at: db().raw(`now() - interval '2 minutes'`) })
+  await beHere(reader, brief, 'who', false)
+  await db()('brief_member').where({ account_id: reader.id }).delete()
+  expect((await beHere(ana, brief, 'ask', false)).others).toEqual([])
+})
