@@ -108,11 +108,29 @@ export interface BriefAnswer {
   check: { id: string, checkedAt: string, stale: boolean } | null
 }
 
-/** What was found over all briefs. */
+/** What was found over all briefs; `when`: when the brief was due, or else made. */
 export interface Found {
-  briefs: { id: string, title: string }[]
-  people: { briefId: string, title: string, holder: string, name: string, group: string }[]
-  files: { briefId: string, title: string, path: string, root: string, receivedAt: string }[]
+  briefs: { id: string, title: string, when: string }[]
+  pieces: { briefId: string, title: string, when: string, id: string, piece: string }[]
+  /** `owes`: how many pieces are open; `null` where nothing was checked. */
+  people: { briefId: string, title: string, when: string, holder: string, name: string, group: string, owes: number | null }[]
+  files: FoundFile[]
+}
+/** A received file, with whose it is and what it counts for at the newest check. */
+export interface FoundFile {
+  briefId: string
+  title: string
+  when: string
+  path: string
+  root: string
+  receivedAt: string
+  counts: boolean
+  role: string | null
+  holder: string | null
+  name: string | null
+  requirement: string | null
+  piece: string | null
+  n: number | null
 }
 
 /** How much of what counts now is in a new intake. */

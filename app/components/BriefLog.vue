@@ -10,7 +10,7 @@ onMounted(() => attempt(async () => (entries.value = await brief.log())))
 
 const plural = (about: string, one: string, more: string) => `${about} ${about === '1' ? one : more}`
 const DECISIONS: Record<string, string> = {
-  'place': 'placed a file by hand', 'set-aside': 'set a file aside', 'accept': 'accepted a file as it is', 'waive': 'asked for a piece no longer',
+  'place': 'placed a file by hand', 'set-aside': 'set a file aside', 'accept': 'accepted a file as it is', 'waive': 'excused somebody from a piece',
 }
 const WORDS: Partial<Record<LogKind, (about: string) => string>> = {
   'list-saved': about => `saved the list: ${plural(about, 'person', 'people')}`,

@@ -22,7 +22,7 @@ async function save(kept: boolean) {
     if (!document) return
     const exceptions = [...(document.exceptions ?? []).filter(one => !same(one)), ...(kept ? [toRaw(form.value)] : [])]
     const { exceptions: _, ...rest } = document
-    await brief.saveDocument({ ...rest, ...(exceptions.length > 0 ? { exceptions } : {}) }, false)
+    await brief.saveDocument({ ...rest, ...(exceptions.length > 0 ? { exceptions } : {}) })
     emit('close')
   })
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { PreviewKind } from '#core/formats/table'
 import type { ShownFile } from '#shared/answers'
 
 /** A received file to look at: picture, first page, text, table, sound, film, mesh or list of parts. Nothing in it is run, and it fetches nothing. */
-const props = defineProps<{ file: ShownFile, checkId: string }>()
+const props = defineProps<{ file: ShownFile, checkId: string, atOnce?: boolean }>()
 const preview = usePreview()
 const kind = computed(() => previewKind(props.file))
 const open = ref(false)
@@ -20,15 +21,20 @@ let stop = new AbortController()
 
 const TYPES: Record<string, string> = { mov: 'video/mp4', mkv: 'video/webm', m4a: 'audio/mp4', wav: 'audio/wav', opus: 'audio/ogg' }
 const WIDTH = 420
+const WAVE_SECONDS = 600
+const waved = ref(false)
 
-watch(() => props.file.fileId, close)
+watch(() => props.file.fileId, () => (props.atOnce ? show() : close()))
+onMounted(() => {
+  if (props.atOnce) void show()
+})
 onBeforeUnmount(close)
 
 function close() {
   stop.abort()
   if (address.value) URL.revokeObjectURL(address.value)
   address.value = ''
-  open.value = false
+  open.value = waved.value = false
 }
 
 async function show() {
@@ -36,23 +42,66 @@ async function show() {
   stop = new AbortController()
   open.value = true
   text.value = table.value = archive.value = null
-  await attempt(async () => make(await preview.fetchBytes(props.checkId, props.file, stop.signal)))
+  await attempt(async () => {
+    const bytes = await preview.fetchBytes(props.checkId, props.file, stop.signal)
+    if (kind.value) await MAKE[kind.value](bytes)
+  })
 }
 
-async function make(blob: Blob) {
+const UNREADABLE = new Error('it is no text that can be read.')
+function showBytes(blob: Blob) {
   const { id, mediaType } = props.file.format
-  switch (kind.value) {
-    case 'picture': case 'sound': case 'film':
-      address.value = URL.createObjectURL(new Blob([blob], { type: TYPES[id] ?? mediaType ?? '' }))
-      return
-    case 'text': text.value = await preview.text(blob); break
-    case 'table': table.value = await preview.table(blob); break
-    case 'archive': archive.value = await preview.archive(blob); return
-    case 'page': if (canvas.value) await preview.page(blob, canvas.value, WIDTH); return
-    case 'mesh': if (canvas.value && (id === 'stl' || id === 'obj' || id === 'ply')) await drawMesh(blob, id, canvas.value); return
-    default: return
+  address.value = URL.createObjectURL(new Blob([blob], { type: TYPES[id] ?? mediaType ?? '' }))
+}
+
+/** How each kind is made to be looked at. */
+const MAKE: Record<PreviewKind, (blob: Blob) => Promise<void> | void> = {
+  picture: showBytes,
+  film: showBytes,
+  async sound(blob) {
+    showBytes(blob)
+    await drawWave(blob)
+  },
+  async text(blob) {
+    text.value = await preview.text(blob)
+    if (!text.value) throw UNREADABLE
+  },
+  async table(blob) {
+    table.value = await preview.table(blob)
+    if (!table.value) throw UNREADABLE
+  },
+  async archive(blob) { archive.value = await preview.archive(blob) },
+  async page(blob) { if (canvas.value) await preview.page(blob, canvas.value, WIDTH) },
+  async mesh(blob) {
+    const { id } = props.file.format
+    if (canvas.value && (id === 'stl' || id === 'obj' || id === 'ply')) await drawMesh(blob, id, canvas.value)
+  },
+  async stored(blob) {
+    const picture = await preview.stored(blob)
+    if (!picture) throw new Error('it carries no picture of itself.')
+    address.value = URL.createObjectURL(picture)
+  },
+  async office(blob) {
+    const { picture, rows, more, text: words } = await preview.office(blob)
+    if (picture) address.value = URL.createObjectURL(picture)
+    table.value = rows && { rows, more }
+    text.value = rows ? null : { text: words || 'There are no words in it.', more }
+  },
+}
+
+/** Only a short one: a wave is drawn of all its values at once. */
+async function drawWave(blob: Blob) {
+  const { duration } = props.file.format.props
+  waved.value = typeof duration === 'number' && duration <= WAVE_SECONDS
+  await nextTick()
+  if (!waved.value || !canvas.value) return
+  try {
+    await preview.wave(blob, canvas.value, WIDTH, 60, colourOf('petrol'))
   }
-  if (!text.value && !table.value) problem.value = 'It cannot be shown: it is no text that can be read.'
+  catch {
+    // it can be heard all the same
+    waved.value = false
+  }
 }
 
 async function drawMesh(blob: Blob, id: 'stl' | 'obj' | 'ply', target: HTMLCanvasElement) {
@@ -104,10 +153,17 @@ const failed = () => {
       >
         {{ problem }}
       </p>
+      <canvas
+        v-if="kind === 'sound' && waved"
+        ref="canvas"
+        role="img"
+        :aria-label="`How loud ${name} is over its time`"
+        class="wave"
+      />
       <img
-        v-if="kind === 'picture' && address"
+        v-if="kind !== 'sound' && kind !== 'film' && address"
         :src="address"
-        :alt="`Picture: ${name}`"
+        :alt="kind === 'picture' ? `Picture: ${name}` : `Picture that ${name} carries of itself`"
         @error="failed"
       >
       <audio
@@ -132,7 +188,7 @@ const failed = () => {
         :aria-label="kind === 'page' ? `First page of ${name}` : `Mesh ${name}, seen from above and aside`"
       />
       <pre
-        v-else-if="text"
+        v-if="text"
         class="mono"
         tabindex="0"
       >{{ text.text }}</pre>

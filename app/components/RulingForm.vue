@@ -17,8 +17,15 @@ const { busy, problem, attempt } = useAttempt()
 const keepAlias = ref(false)
 const alias = ref('')
 
-const WORDS = { 'place': 'Place it', 'set-aside': 'Set it aside', 'accept': 'Accept it as it is', 'waive': 'Waive this slot' }
-const DONE = { 'place': 'placed by hand', 'set-aside': 'set aside', 'accept': 'accepted as it is', 'waive': 'not asked for' }
+const WORDS = { 'place': 'Place it', 'set-aside': 'Set it aside', 'accept': 'Accept it as it is', 'waive': 'Excuse from this piece' }
+/** What a decision will do, said before it is made. */
+const WILL = {
+  'place': 'It counts as this piece from now on; its name and format are judged all the same.',
+  'set-aside': 'It counts for nothing from now on, and stays out of the corrected copy.',
+  'accept': 'It counts as right from now on, just as it is. Another file for the same piece is judged anew.',
+  'waive': 'It is owed no longer: it is not missing, and no letter asks for it.',
+}
+const DONE = { 'place': 'placed by hand', 'set-aside': 'set aside', 'accept': 'accepted as it is', 'waive': 'excused' }
 const undo = useUndo()
 const needsReason = computed(() => kind.value === 'accept' || kind.value === 'waive')
 const holders = computed(() => [...new Map(check.rows.map(row => [row.holder, check.names.get(row.holder) ?? row.holder]))])
@@ -205,7 +212,7 @@ async function rule() {
         >
           {{ WORDS[kind] }}
         </el-button>
-        <span class="small quiet">Holds in every later check until it is taken back.</span>
+        <span class="small quiet">{{ WILL[kind] }} It holds until it is taken back.</span>
       </p>
       <p
         v-if="problem"

@@ -7,7 +7,7 @@ const props = defineProps<{ slotShown: ReportSlot, files: readonly ShownFile[], 
 const emit = defineEmits<{ takeBack: [ruling: ShownRuling] }>()
 const check = useCheck()
 const RULED: Record<ShownRuling['kind'], string> = {
-  'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Waived',
+  'place': 'Placed by hand', 'set-aside': 'Set aside', 'accept': 'Accepted as it is', 'waive': 'Excused',
 }
 const rulings = computed(() => {
   const { requirement, holder, n = null } = props.slotShown

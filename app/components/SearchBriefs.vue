@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Found } from '#shared/answers'
+import type { Found, FoundFile } from '#shared/answers'
 
 /** One search over all briefs: a title, a person, a file. */
 const desk = useDesk()
@@ -7,7 +7,8 @@ const asked = useAddressed<string>('for', '', null, true)
 const text = ref(asked.value)
 const found = shallowRef<Found | null>(null)
 const { problem, attempt } = useAttempt()
-const none = computed(() => found.value !== null && found.value.briefs.length + found.value.people.length + found.value.files.length === 0)
+const sumOf = ({ briefs, pieces, people, files }: Found) => briefs.length + pieces.length + people.length + files.length
+const none = computed(() => found.value !== null && sumOf(found.value) === 0)
 
 // what was looked for stands in the address, and is looked for again where one comes back to it
 watch(asked, async (wanted) => {
@@ -19,6 +20,37 @@ watch(asked, async (wanted) => {
 function look() {
   asked.value = text.value.trim()
 }
+
+const ROLES: Record<string, string> = {
+  'unplaced': 'waits in the tray', 'superseded': 'an older version', 'duplicate': 'the same once more', 'copy': 'a second copy',
+  'companion': 'lies beside', 'surplus': 'more than asked', 'set-aside': 'set aside', 'clutter': 'left aside', 'backup': 'a backup',
+  'ignored': 'left aside',
+}
+/** What a file counts for now, in few words. */
+function sayWhose({ counts, role, holder, name, piece, n }: FoundFile): string {
+  if (!counts) return 'counts no longer'
+  if (role === null) return 'not checked yet'
+  const whose = holder === null ? '' : `${name ?? holder}, ${piece ?? ''}${n === null ? '' : ` ${n}`}`
+  return role === 'placed' ? whose : [ROLES[role] ?? role, whose].filter(Boolean).join(': ')
+}
+const year = (when: string) => when.slice(0, 4)
+function sayOwes(owes: number | null): string {
+  if (owes === null) return ''
+  return owes === 0 ? ', all in order' : `, ${owes} open`
+}
+const slipOf = (one: FoundFile) => (one.role === 'placed' && one.holder !== null
+  ? `/briefs/${one.briefId}/check?${new URLSearchParams({
+    holder: one.holder, piece: one.requirement ?? '', ...(one.n === null ? {} : { n: String(one.n) }),
+  }).toString()}`
+  : `/briefs/${one.briefId}/check?find=${encodeURIComponent(one.path.slice(one.path.lastIndexOf('/') + 1))}`)
+
+/** What was found, as rows of a table, to be pasted elsewhere. */
+const asTable = computed(() => [
+  ...(found.value?.briefs ?? []).map(one => ['brief', one.title, year(one.when)]),
+  ...(found.value?.pieces ?? []).map(one => ['piece', one.piece, one.title, year(one.when)]),
+  ...(found.value?.people ?? []).map(one => ['person', one.name, one.group, one.title, year(one.when)]),
+  ...(found.value?.files ?? []).map(one => ['file', `${one.root}/${one.path}`, sayWhose(one), one.title, sayTime(one.receivedAt)]),
+].map(row => row.map(cell => showText(cell)).join('\t')).join('\n'))
 </script>
 
 <template>
@@ -59,39 +91,57 @@ function look() {
         v-if="none"
         class="quiet"
       >
-        Nothing here has that in its title, among its people or its files.
+        Nothing here has that in its title, among its pieces, people or files.
       </p>
-      <p
-        v-for="one in found.briefs"
-        :key="one.id"
-      >
-        <NuxtLink :to="`/briefs/${one.id}/check`">
-          {{ one.title }}
-        </NuxtLink> <span class="small quiet">a brief</span>
-      </p>
-      <p
-        v-for="one in found.people"
-        :key="`${one.briefId} ${one.holder}`"
-      >
-        {{ one.name }} <span class="small quiet">{{ one.group }}</span> in
-        <NuxtLink :to="`/briefs/${one.briefId}/check?holder=${encodeURIComponent(one.holder)}`">
-          {{ one.title }}
-        </NuxtLink>
-      </p>
-      <p
-        v-for="(one, at) in found.files"
-        :key="at"
-      >
-        <span class="mono">{{ showText(one.path) }}</span> <span class="small quiet">{{ sayTime(one.receivedAt) }}</span> in
-        <NuxtLink :to="`/briefs/${one.briefId}/check?find=${encodeURIComponent(one.path.slice(one.path.lastIndexOf('/') + 1))}`">
-          {{ one.title }}
-        </NuxtLink>
-      </p>
+      <template v-else>
+        <CopyButton
+          :text="asTable"
+          label="Copy what was found"
+          class="copy"
+        />
+        <p
+          v-for="one in found.briefs"
+          :key="one.id"
+        >
+          <NuxtLink :to="`/briefs/${one.id}/check`">
+            {{ one.title }}
+          </NuxtLink> <span class="small quiet">a brief, {{ year(one.when) }}</span>
+        </p>
+        <p
+          v-for="one in found.pieces"
+          :key="`${one.briefId} ${one.id}`"
+        >
+          {{ one.piece }} <span class="small quiet">asked for in</span>
+          <NuxtLink :to="`/briefs/${one.briefId}/ask?piece=${one.id}`">
+            {{ one.title }}
+          </NuxtLink> <span class="small quiet">{{ year(one.when) }}</span>
+        </p>
+        <p
+          v-for="one in found.people"
+          :key="`${one.briefId} ${one.holder}`"
+        >
+          {{ one.name }} <span class="small quiet">{{ one.group }}</span> in
+          <NuxtLink :to="`/briefs/${one.briefId}/check?holder=${encodeURIComponent(one.holder)}`">
+            {{ one.title }}
+          </NuxtLink> <span class="small quiet">{{ year(one.when) }}{{ sayOwes(one.owes) }}</span>
+        </p>
+        <p
+          v-for="one in found.files"
+          :key="`${one.briefId} ${one.root} ${one.path}`"
+        >
+          <span class="mono">{{ showText(one.root) }}/{{ showText(one.path) }}</span>
+          <span class="small"> {{ sayWhose(one) }}</span> <span class="small quiet">{{ sayTime(one.receivedAt) }}</span> in
+          <NuxtLink :to="slipOf(one)">
+            {{ one.title }}
+          </NuxtLink>
+        </p>
+      </template>
     </div>
   </div>
 </template>
 
 <style scoped>
 .text { width: 340px; }
+.copy { float: right; }
 .found { padding: 8px 14px; margin-top: 8px; max-height: 300px; overflow: auto; }
 </style>

@@ -68,7 +68,6 @@ async function takeBack(ruling: ShownRuling) {
     role="dialog"
     :aria-label="`Slip: ${heading}, ${title || 'everything'}`"
     tabindex="-1"
-    @keydown.esc="emit('close')"
   >
     <div class="row spread head">
       <h2>{{ heading }} <span class="quiet">· {{ title || 'everything' }}{{ open.n ? ` ${open.n}` : '' }}</span></h2>
@@ -202,6 +201,11 @@ async function takeBack(ruling: ShownRuling) {
           </tr>
         </tbody>
       </table>
+      <BesideEachOther
+        :files="files"
+        :check-id="head.id"
+        :zone="head.zone"
+      />
       <SlotHistory
         v-if="open.requirement"
         :check-id="head.id"

@@ -23,7 +23,7 @@ export function useBriefDraft() {
 
   function before(): KeptBefore | null {
     const here = readDraft(brief.current?.id ?? '')
-    const there = brief.current?.draft ?? null
+    const there = toRaw(brief.current?.draft) ?? null
     // whichever is later is what was meant
     const latest = here && (!there || here.at >= there.at)
       ? { base: here.base === '' ? null : JSON.parse(here.base) as BriefDocument, document: here.document, at: here.at }
@@ -54,7 +54,7 @@ export function useBriefDraft() {
   async function keepThere() {
     if (isHeld() || !brief.mayChange || !brief.current) return
     try {
-      if (touched()) {
+      if (brief.unsaved) {
         await brief.keepChanges(draft.value)
         keptAt.value = sayTime(new Date().toISOString(), brief.current.document?.zone)
       }
@@ -70,9 +70,8 @@ export function useBriefDraft() {
   }
   watch(draft, keepHere, { deep: true, immediate: true })
   watchDebounced(draft, keepThere, { deep: true, debounce: 1500 })
-  onBeforeUnmount(() => {
-    if (touched() && keptAt.value === '') void keepThere()
-  })
+  keepsBeforeLeaving(keepThere)
+  onBeforeUnmount(keepThere)
 
   /** Both versions were joined: what is left to save is mine. */
   function joined(document: BriefDocument) {

@@ -35,6 +35,16 @@ export function dropDraft(briefId: string): void {
   localStorage.removeItem(PREFIX + briefId)
 }
 
+/** What waits to be kept at the server; done at once before somebody signs out. */
+const waiting = new Set<() => Promise<void>>()
+export function keepsBeforeLeaving(keep: () => Promise<void>): void {
+  waiting.add(keep)
+  onBeforeUnmount(() => waiting.delete(keep))
+}
+export async function keepAllDrafts(): Promise<void> {
+  await Promise.all([...waiting].map(keep => keep()))
+}
+
 /** Nothing of one person is left for the next one at this browser. */
 export function dropAllDrafts(): void {
   for (const key of Object.keys(localStorage)) if (key.startsWith(PREFIX)) localStorage.removeItem(key)

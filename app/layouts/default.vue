@@ -61,6 +61,4 @@ async function leave() {
 .top { display: flex; justify-content: space-between; align-items: center; padding: 6px 20px; border-bottom: 1px solid var(--rule); }
 .word { font-weight: 750; font-size: 17px; letter-spacing: 0.02em; text-decoration: none; color: var(--ink); }
 main { flex: 1; padding: 14px 20px 20px; display: flex; flex-direction: column; }
-.skip { position: absolute; left: -999px; }
-.skip:focus { left: 8px; top: 4px; background: var(--sheet); padding: 4px 8px; z-index: 10; }
 </style>

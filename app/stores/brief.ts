@@ -25,10 +25,11 @@ export const useBrief = defineStore('brief', () => {
     if (current.value) await load(current.value.id)
   }
 
-  /** `keep`: files received before keep the earlier rule. */
-  async function saveDocument(document: BriefDocument, keep: boolean) {
+  /** `keep`: files received before keep the earlier rule; `draft`: it was one, and is none any more. */
+  async function saveDocument(document: BriefDocument, { keep = false, draft = false } = {}) {
     const query = { keep: keep ? 'earlier' as const : undefined, base: current.value?.version ?? 0 }
     await api('PUT /api/briefs/:id/document', { ...open(), body: document, query })
+    if (draft) await dropChanges()
     await reload()
   }
 

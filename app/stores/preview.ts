@@ -54,5 +54,27 @@ export const usePreview = defineStore('preview', () => {
     }
   }
 
-  return { address, fetchBytes, text, table, archive, mesh, page }
+  const stored = (blob: Blob) => worker().stored(blob)
+  const office = (blob: Blob) => worker().office(blob)
+
+  /** A sound as a wave: how loud it is over its time, drawn from its highest values. */
+  async function wave(blob: Blob, canvas: HTMLCanvasElement, width: number, height: number, colour: string): Promise<void> {
+    const context = new OfflineAudioContext(1, 1, 8000)
+    const samples = (await context.decodeAudioData(await blob.arrayBuffer())).getChannelData(0)
+    canvas.width = width
+    canvas.height = height
+    const pen = canvas.getContext('2d')
+    if (!pen) return
+    pen.fillStyle = colour
+    const step = samples.length / width
+    for (let x = 0; x < width; x++) {
+      let loudest = 0
+      const end = Math.min(samples.length, Math.floor((x + 1) * step) + 1)
+      for (let at = Math.floor(x * step); at < end; at++) loudest = Math.max(loudest, Math.abs(samples[at] ?? 0))
+      const tall = Math.max(1, loudest * height)
+      pen.fillRect(x, (height - tall) / 2, 1, tall)
+    }
+  }
+
+  return { address, fetchBytes, text, table, archive, mesh, page, stored, office, wave }
 })

@@ -25,6 +25,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signOut() {
+    await keepAllDrafts()
     await api('DELETE /api/session')
     dropAllDrafts()
     account.value = null

@@ -1,4 +1,5 @@
-import { BlobReader, ZipReader } from '@zip.js/zip.js'
+import type { FileEntry } from '@zip.js/zip.js'
+import { BlobReader, BlobWriter, ZipReader } from '@zip.js/zip.js'
 import { expose, transfer } from 'comlink'
 import Papa from 'papaparse'
 import {
@@ -9,6 +10,9 @@ import type { Object3D, BufferGeometry } from 'three'
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js'
 import { PLYLoader } from 'three/examples/jsm/loaders/PLYLoader.js'
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js'
+import { officeText, picturePart, wordParts } from '#core/previews/office-text'
+import { findStoredPicture } from '#core/previews/stored-picture'
+import { readWorkbook } from '#core/roster/workbook'
 import { decodeText } from '#core/text/decode'
 
 const TEXT_SHOWN = 64 * 1024
@@ -41,6 +45,44 @@ async function archive(blob: Blob): Promise<{ entries: { name: string, size: num
   }
   await reader.close()
   return { entries, total }
+}
+
+const PART_AT_MOST = 16 * 1024 * 1024
+
+/** The picture a file carries of itself: of a camera, or of a program for layered images. */
+async function stored(blob: Blob): Promise<Blob | null> {
+  const bytes = new Uint8Array(await blob.arrayBuffer())
+  if (bytes[0] === 0x50 && bytes[1] === 0x4B) return (await office(blob)).picture
+  const found = findStoredPicture(bytes)
+  return found && new Blob([bytes.subarray(found.start, found.end)], { type: 'image/jpeg' })
+}
+
+/** What can be seen of an office document without its program: its own small picture, and its words or its first rows. */
+async function office(blob: Blob): Promise<{ picture: Blob | null, text: string, rows: string[][] | null, more: boolean }> {
+  const reader = new ZipReader(new BlobReader(blob), { filenameValidation: 'tolerant' } as ConstructorParameters<typeof ZipReader>[1])
+  try {
+    const entries = new Map<string, FileEntry>()
+    for await (const entry of reader.getEntriesGenerator()) {
+      if (!entry.directory && entry.uncompressedSize <= PART_AT_MOST) entries.set(entry.filename, entry)
+      if (entries.size >= 10_000) break
+    }
+    const names = [...entries.keys()]
+    const unpack = async (name: string, type: string) => entries.get(name)?.getData(new BlobWriter(type)) ?? null
+    const pictured = picturePart(names)
+    const picture = pictured === null ? null : await unpack(pictured, pictured.endsWith('.png') ? 'image/png' : 'image/jpeg')
+    let text = ''
+    for (const [at, name] of wordParts(names).entries()) {
+      if (text.length >= TEXT_SHOWN) break
+      const xml = await (await unpack(name, 'text/xml'))?.text() ?? ''
+      text += `${name.startsWith('ppt/') ? `${at > 0 ? '\n' : ''}— ${at + 1} —\n` : ''}${officeText(xml, TEXT_SHOWN - text.length)}\n`
+    }
+    const sheet = names.includes('xl/workbook.xml') ? await readWorkbook(new Uint8Array(await blob.arrayBuffer())) : null
+    const rows = sheet && [sheet.header, ...sheet.rows].slice(0, ROWS_SHOWN).map(row => row.slice(0, 30).map(cell => cell.slice(0, 200)))
+    return { picture, text: text.trim(), rows, more: text.length >= TEXT_SHOWN || (sheet !== null && sheet.rows.length >= ROWS_SHOWN) }
+  }
+  finally {
+    await reader.close()
+  }
 }
 
 /** One look at a mesh from above and aside, drawn off screen. */
@@ -79,5 +121,12 @@ async function mesh(blob: Blob, kind: 'stl' | 'obj' | 'ply', width: number, heig
   return transfer(picture, [picture])
 }
 
-export type PreviewWorker = { text: typeof text, table: typeof table, archive: typeof archive, mesh: typeof mesh }
-expose({ text, table, archive, mesh })
+export type PreviewWorker = {
+  text: typeof text
+  table: typeof table
+  archive: typeof archive
+  mesh: typeof mesh
+  stored: typeof stored
+  office: typeof office
+}
+expose({ text, table, archive, mesh, stored, office })

@@ -1,5 +1,5 @@
 /** How a format can be shown without opening it in its program. */
-export type PreviewKind = 'picture' | 'page' | 'text' | 'table' | 'sound' | 'film' | 'mesh' | 'archive'
+export type PreviewKind = 'picture' | 'page' | 'text' | 'table' | 'sound' | 'film' | 'mesh' | 'archive' | 'stored' | 'office'
 
 /** One format: id · label · extensions, the usual one first · media type (IANA where registered) · use · what else. */
 export type Row = readonly [id: string, label: string, extensions: string, mediaType: string, use: 'working' | 'exchange', more?: {
@@ -30,7 +30,7 @@ export const TABLE: Record<string, FamilyRows> = {
   'text document': { measures: OFFICE, rows: [
     [
       'docx', 'text document', 'docx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.document', 'working',
-      { measures: `pages words ${OFFICE} macros sensitivity`, shown: 'archive' },
+      { measures: `pages words ${OFFICE} macros sensitivity`, shown: 'office' },
     ],
     [
       'docm', 'text document with macros', 'docm', 'application/vnd.ms-word.document.macroEnabled.12', 'working',
@@ -47,7 +47,7 @@ export const TABLE: Record<string, FamilyRows> = {
     ['doc', 'text document, older binary form', 'doc dot', 'application/msword', 'working', { measures: `pages words ${OFFICE} macros` }],
     [
       'odt', 'open text document', 'odt', 'application/vnd.oasis.opendocument.text', 'working',
-      { measures: `version pages words ${OFFICE} macros`, shown: 'archive' },
+      { measures: `version pages words ${OFFICE} macros`, shown: 'office' },
     ],
     [
       'ott', 'open text document template', 'ott', 'application/vnd.oasis.opendocument.text-template', 'working',
@@ -79,7 +79,7 @@ export const TABLE: Record<string, FamilyRows> = {
   'spreadsheet': { measures: `sheets ${OFFICE}`, rows: [
     [
       'xlsx', 'spreadsheet', 'xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'working',
-      { measures: `sheets ${OFFICE} macros sensitivity`, shown: 'archive' },
+      { measures: `sheets ${OFFICE} macros sensitivity`, shown: 'office' },
     ],
     [
       'xlsm', 'spreadsheet with macros', 'xlsm', 'application/vnd.ms-excel.sheet.macroEnabled.12', 'working',
@@ -100,7 +100,7 @@ export const TABLE: Record<string, FamilyRows> = {
     ['xls', 'spreadsheet, older binary form', 'xls xlt', 'application/vnd.ms-excel', 'working', { measures: `sheets ${OFFICE} macros` }],
     [
       'ods', 'open spreadsheet', 'ods', 'application/vnd.oasis.opendocument.spreadsheet', 'working',
-      { measures: `version sheets ${OFFICE} macros`, shown: 'archive' },
+      { measures: `version sheets ${OFFICE} macros`, shown: 'office' },
     ],
     [
       'ots', 'open spreadsheet template', 'ots', 'application/vnd.oasis.opendocument.spreadsheet-template', 'working',
@@ -125,7 +125,7 @@ export const TABLE: Record<string, FamilyRows> = {
   'slides': { measures: `slides ${OFFICE}`, rows: [
     [
       'pptx', 'slides', 'pptx', 'application/vnd.openxmlformats-officedocument.presentationml.presentation', 'working',
-      { measures: `slides words ${OFFICE} macros sensitivity`, shown: 'archive' },
+      { measures: `slides words ${OFFICE} macros sensitivity`, shown: 'office' },
     ],
     [
       'pptm', 'slides with macros', 'pptm', 'application/vnd.ms-powerpoint.presentation.macroEnabled.12', 'working',
@@ -150,7 +150,7 @@ export const TABLE: Record<string, FamilyRows> = {
     ['ppt', 'slides, older binary form', 'ppt pps pot', 'application/vnd.ms-powerpoint', 'working', { measures: `slides words ${OFFICE} macros` }],
     [
       'odp', 'open slides', 'odp', 'application/vnd.oasis.opendocument.presentation', 'working',
-      { measures: `version slides ${OFFICE} macros`, shown: 'archive' },
+      { measures: `version slides ${OFFICE} macros`, shown: 'office' },
     ],
     [
       'otp', 'open slide template', 'otp', 'application/vnd.oasis.opendocument.presentation-template', 'working',
@@ -229,27 +229,27 @@ export const TABLE: Record<string, FamilyRows> = {
   'camera raw': { measures: 'version width height preview lossy', rows: [
     [
       'dng', 'camera raw, open', 'dng', 'image/x-adobe-dng', 'working',
-      { as: 'tif', measures: 'version width height depth preview lossy embeddedOriginal' },
+      { as: 'tif', shown: 'stored', measures: 'version width height depth preview lossy embeddedOriginal' },
     ],
-    ['cr2', 'camera raw', 'cr2', 'image/x-canon-cr2', 'working', { as: 'tif', measures: 'width height depth preview' }],
-    ['cr3', 'camera raw', 'cr3', 'image/x-canon-cr3', 'working', { measures: '' }],
-    ['crw', 'camera raw', 'crw', 'image/x-canon-crw', 'working', { measures: '' }],
-    ['nef', 'camera raw', 'nef nrw', 'image/x-nikon-nef', 'working', { as: 'tif', measures: 'width height depth preview' }],
-    ['arw', 'camera raw', 'arw sr2 srf', 'image/x-sony-arw', 'working', { as: 'tif', measures: 'width height depth preview' }],
-    ['orf', 'camera raw', 'orf', 'image/x-olympus-orf', 'working', { measures: 'width height preview' }],
-    ['rw2', 'camera raw', 'rw2 raw', 'image/x-panasonic-rw2', 'working', { measures: 'preview' }],
-    ['raf', 'camera raw', 'raf', 'image/x-fuji-raf', 'working', { measures: 'version preview' }],
-    ['pef', 'camera raw', 'pef', 'image/x-pentax-pef', 'working', { as: 'tif', measures: 'width height depth preview' }],
-    ['srw', 'camera raw', 'srw', 'image/x-samsung-srw', 'working', { as: 'tif', measures: 'width height depth preview' }],
-    ['mrw', 'camera raw', 'mrw', 'image/x-minolta-mrw', 'working', { measures: '' }],
-    ['x3f', 'camera raw', 'x3f', 'image/x-sigma-x3f', 'working', { measures: 'version' }],
+    ['cr2', 'camera raw', 'cr2', 'image/x-canon-cr2', 'working', { as: 'tif', shown: 'stored', measures: 'width height depth preview' }],
+    ['cr3', 'camera raw', 'cr3', 'image/x-canon-cr3', 'working', { shown: 'stored', measures: '' }],
+    ['crw', 'camera raw', 'crw', 'image/x-canon-crw', 'working', { shown: 'stored', measures: '' }],
+    ['nef', 'camera raw', 'nef nrw', 'image/x-nikon-nef', 'working', { as: 'tif', shown: 'stored', measures: 'width height depth preview' }],
+    ['arw', 'camera raw', 'arw sr2 srf', 'image/x-sony-arw', 'working', { as: 'tif', shown: 'stored', measures: 'width height depth preview' }],
+    ['orf', 'camera raw', 'orf', 'image/x-olympus-orf', 'working', { shown: 'stored', measures: 'width height preview' }],
+    ['rw2', 'camera raw', 'rw2 raw', 'image/x-panasonic-rw2', 'working', { shown: 'stored', measures: 'preview' }],
+    ['raf', 'camera raw', 'raf', 'image/x-fuji-raf', 'working', { shown: 'stored', measures: 'version preview' }],
+    ['pef', 'camera raw', 'pef', 'image/x-pentax-pef', 'working', { as: 'tif', shown: 'stored', measures: 'width height depth preview' }],
+    ['srw', 'camera raw', 'srw', 'image/x-samsung-srw', 'working', { as: 'tif', shown: 'stored', measures: 'width height depth preview' }],
+    ['mrw', 'camera raw', 'mrw', 'image/x-minolta-mrw', 'working', { shown: 'stored', measures: '' }],
+    ['x3f', 'camera raw', 'x3f', 'image/x-sigma-x3f', 'working', { shown: 'stored', measures: 'version' }],
   ] },
   'layered image': { measures: `${PICTURE} layers`, rows: [
-    ['psd', 'layered image', 'psd', 'image/vnd.adobe.photoshop', 'working'],
-    ['psb', 'layered image, large', 'psb', 'image/vnd.adobe.photoshop', 'working'],
+    ['psd', 'layered image', 'psd', 'image/vnd.adobe.photoshop', 'working', { shown: 'stored' }],
+    ['psb', 'layered image, large', 'psb', 'image/vnd.adobe.photoshop', 'working', { shown: 'stored' }],
     ['xcf', 'layered image', 'xcf', 'image/x-xcf', 'working', { measures: 'version width height colorModel layers' }],
-    ['kra', 'layered image, packed', 'kra', 'application/x-krita', 'working', { measures: 'width height layers' }],
-    ['ora', 'layered image, open', 'ora', 'image/openraster', 'working', { measures: 'version width height layers', shown: 'archive' }],
+    ['kra', 'layered image, packed', 'kra', 'application/x-krita', 'working', { shown: 'stored', measures: 'width height layers' }],
+    ['ora', 'layered image, open', 'ora', 'image/openraster', 'working', { measures: 'version width height layers', shown: 'stored' }],
     ['clip', 'layered drawing', 'clip', 'application/x-clip-studio', 'working', { measures: '' }],
     ['procreate', 'layered drawing package', 'procreate', 'application/x-procreate', 'working', { measures: '' }],
   ] },

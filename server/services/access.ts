@@ -21,12 +21,6 @@ export async function requireAdministrator(account: Account): Promise<void> {
   if (!own?.administrator) throw refuse(403, 'Only who runs this installation can do this.')
 }
 
-/** Ids of all briefs an account may read. */
-export function briefsOf(account: Account) {
-  return db()('brief_member').join('brief', 'brief.id', 'brief_member.brief_id').whereNull('brief.deleted_at')
-    .where('account_id', account.id).select('brief_id')
-}
-
 /** The brief a check belongs to, if this account may read it. */
 export async function requireCheck(account: Account, checkId: string): Promise<{ briefId: string }> {
   const row = await db()('check_run').where('id', checkId).first('brief_id')

@@ -92,12 +92,12 @@ test('a file is dragged from the tray into a pigeonhole, and taken back', async 
   await page.keyboard.press('Escape')
 })
 
-test('a slot is waived with a reason; the letter on the button checks again', async () => {
+test('somebody is excused with a reason; the letter on the button checks again', async () => {
   await pigeonhole('Cy Tamworthy, Map: missing').click()
-  await page.getByRole('button', { name: 'Waive this slot' }).click()
+  await page.getByRole('button', { name: 'Excuse from this piece' }).click()
   await page.getByLabel('Reason').fill('was ill')
-  await page.getByRole('dialog').getByRole('button', { name: 'Waive this slot' }).last().click()
-  await expect(pigeonhole('Cy Tamworthy, Map: let pass')).toBeVisible()
+  await page.getByRole('dialog').getByRole('button', { name: 'Excuse from this piece' }).last().click()
+  await expect(pigeonhole('Cy Tamworthy, Map: excused')).toBeVisible()
   await page.keyboard.press('Escape')
   const [answer] = await Promise.all([
     page.waitForResponse(one => one.url().endsWith('/checks') && one.request().method() === 'POST'), page.keyboard.press('a'),

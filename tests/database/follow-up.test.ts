@@ -256,7 +256,7 @@ test('a brief is shared by role; one owner stays, and a reader changes nothing',
   await shareBrief(owner, brief, colleague.mail, 'checker')
   await runCheck(colleague, brief)
   expect((await searchBriefs(colleague, 'lindq')).people.map((one: { name: string }) => one.name)).toEqual(['Bo Lindqvast'])
-  expect(await searchBriefs(stranger, 'lindq')).toEqual({ briefs: [], people: [], files: [] })
+  expect(await searchBriefs(stranger, 'lindq')).toEqual({ briefs: [], pieces: [], people: [], files: [] })
   await endShare(owner, brief, colleague.id)
   await expect(listMembers(colleague, brief)).rejects.toMatchObject({ statusCode: 404 })
 })
@@ -285,9 +285,26 @@ test('to a stranger none of it exists, and a reader changes nothing', async () =
 })
 
 test('what is looked for is text, not a pattern', async () => {
-  expect(await searchBriefs(owner, '%%')).toEqual({ briefs: [], people: [], files: [] })
+  expect(await searchBriefs(owner, '%%')).toEqual({ briefs: [], pieces: [], people: [], files: [] })
   expect((await searchBriefs(owner, 'Marsh_photo')).files.map(one => one.path)).toContain('Marsh Ana/Marsh_photo.jpg')
   expect((await searchBriefs(owner, 'Marsh%photo')).files).toEqual([])
+})
+
+test('what is found says whose it is, what it counts for and where it lies; pieces, groups and folders are found as well', async () => {
+  await runCheck(owner, brief)
+  const { files } = await searchBriefs(owner, 'Marsh_photo')
+  expect(files.find(one => one.path === 'Marsh Ana/Marsh_photo.jpg')).toMatchObject({
+    root: 'in', counts: true, role: 'placed', holder: 's1', name: 'Ana Marsh', requirement: 'photo', piece: 'Photo', n: null,
+  })
+  expect((await searchBriefs(owner, 'extr')).pieces).toMatchObject([
+    { title: 'Next', id: 'extra', piece: 'Extra' }, { title: 'Shore week', id: 'extra', piece: 'Extra' },
+  ])
+  const [cy] = (await searchBriefs(owner, 'tamwor')).people
+  expect(cy).toMatchObject({ holder: 's3', name: 'Cy Tamworthy' })
+  const own = (await allSlots((await runCheck(owner, brief)).id)).filter(slot => slot.holder === 's3')
+  expect(cy?.owes).toBe(own.filter(slot => slot.status === 'missing' || slot.status === 'to-fix').length)
+  // a whole folder by its name
+  expect((await searchBriefs(owner, 'in')).files.length).toBeGreaterThan(0)
 })
 
 test('an intake can be let count again, or no longer', async () => {

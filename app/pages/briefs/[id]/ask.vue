@@ -66,7 +66,7 @@ async function write(keepEarlier: boolean) {
   const mine = { base: begun.value, document: draft.value, at: new Date().toISOString() }
   dropDraft(id)
   try {
-    await brief.saveDocument(draft.value, keepEarlier)
+    await brief.saveDocument(draft.value, { keep: keepEarlier, draft: true })
   }
   catch (error) {
     keepDraft(id, mine)

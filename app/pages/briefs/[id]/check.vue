@@ -113,7 +113,9 @@ const opened = computed(() => (open.value && check.rows.some(row => row.holder =
 /** What was looked at last: from there the keys go on. */
 let left: Opening | null = null
 function step(by: 1 | -1) {
-  const next = check.head && nextOpen(shown.value, check.head, opened.value ?? left, by)
+  if (!check.head) return
+  // what was closed may be the only one that is open
+  const next = nextOpen(shown.value, check.head, opened.value ?? left, by) ?? (opened.value ? null : nextOpen(shown.value, check.head, null, by))
   if (next) open.value = next
 }
 /** Where one was before the slip lay over it. */
@@ -125,6 +127,13 @@ async function close() {
   const holes = [...document.querySelectorAll<HTMLElement>('[data-hole]')]
   holes.find(one => was && one.dataset.hole === holeKey(was))?.focus()
 }
+
+/** Whatever has the focus, Escape closes the slip; but first what lies over that. */
+onKeyStroke('Escape', (event) => {
+  const covered = [...document.querySelectorAll('.el-overlay, .el-popper')].some(one => one.getClientRects().length > 0)
+  if (opened.value && !event.defaultPrevented && !covered) void close()
+})
+const toRack = () => document.querySelector<HTMLElement>('#rack tbody button')?.focus()
 
 const intake = useIntake()
 const mayLook = computed(() => intake.folder !== null && !intake.progress && brief.mayChange)
@@ -171,6 +180,14 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
       </el-button>
     </div>
     <template v-else-if="check.head && check.head.id === id">
+      <button
+        v-if="view === 'rack'"
+        type="button"
+        class="plain-button skip"
+        @click="toRack"
+      >
+        To the rack
+      </button>
       <SummaryLine
         v-model:only="only"
         v-model:find="find"
