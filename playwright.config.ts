@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 1,
   // a machine that has just built and has nothing in memory is slow at first; nothing here measures time
   timeout: 240_000,
-  expect: { timeout: 8_000 },
+  expect: { timeout: 40_000 },
   reporter: process.env.USITOR_TEST_JSON ? [['list'], ['json', { outputFile: process.env.USITOR_TEST_JSON }]] : 'list',
   use: {
     baseURL: `http://127.0.0.1:${port}`,

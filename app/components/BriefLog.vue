@@ -7,30 +7,6 @@ const brief = useBrief()
 const entries = shallowRef<LogEntry[]>([])
 const { busy, problem, attempt } = useAttempt()
 onMounted(() => attempt(async () => (entries.value = await brief.log())))
-
-const plural = (about: string, one: string, more: string) => `${about} ${about === '1' ? one : more}`
-const DECISIONS: Record<string, string> = {
-  'place': 'placed a file by hand', 'set-aside': 'set a file aside', 'accept': 'accepted a file as it is', 'waive': 'excused somebody from a piece',
-}
-const WORDS: Partial<Record<LogKind, (about: string) => string>> = {
-  'list-saved': about => `saved the list: ${plural(about, 'person', 'people')}`,
-  'rule-saved': about => `saved what is asked: ${plural(about, 'file', 'files')} to hand in`,
-  'received': about => `received ${plural(about, 'file', 'files')}`,
-  'checked': about => `checked ${plural(about, 'file', 'files')}`,
-  'decided': about => DECISIONS[about] ?? about,
-  'decision-ended': about => `taken back or replaced: ${DECISIONS[about] ?? about}`,
-  'letter-set': () => 'set the words of the letters',
-  'letters-sent': about => `sent ${plural(about, 'letter', 'letters')}`,
-  'exported': about => `took an export (${about})`,
-  'copy-downloaded': () => 'took the corrected copy',
-  'file-downloaded': () => 'took or looked at a file',
-  'brief-copied': () => 'used it again for another brief',
-  'brief-shared': about => `let somebody take part as ${about}`,
-  'member-left': () => 'ended somebody\'s part in it',
-  'person-erased': () => 'erased a person',
-  'brief-deleted': () => 'deleted it',
-  'brief-restored': () => 'took it back',
-}
 </script>
 
 <template>
@@ -70,7 +46,7 @@ const WORDS: Partial<Record<LogKind, (about: string) => string>> = {
               {{ sayTime(one.at, brief.current?.document?.zone) }}
             </td>
             <td>{{ one.by ?? '' }}</td>
-            <td>{{ WORDS[one.kind]?.(one.about) ?? one.kind }}</td>
+            <td>{{ LOG_WORDS[one.kind](one.about) }}</td>
           </tr>
         </tbody>
       </table>

@@ -39,10 +39,10 @@ const total = computed(() => figures.value?.arrivals.reduce((sum, one) => sum + 
 const due = computed(() => (props.head.due ? Date.parse(props.head.due) : null))
 const inTime = computed(() => figures.value?.arrivals
   .filter(one => due.value === null || Date.parse(one.hour) <= due.value).reduce((sum, one) => sum + one.files, 0) ?? 0)
-/** When most of it came. */
+/** When most came at once. */
 const busiest = computed(() => {
   const [most] = [...figures.value?.arrivals ?? []].sort((a, b) => b.files - a.files)
-  return most ? `; most of them, ${most.files}, came in the hour from ${short(most.hour)}.` : '.'
+  return most ? `; the fullest hour brought ${most.files}, from ${short(most.hour)}.` : '.'
 })
 const arrivals = computed((): ChartData<'line', { x: number, y: number }[]> => {
   let sum = 0
@@ -149,9 +149,12 @@ const whereTo = ({ requirement, code, part }: Mistake) => ({ query: { mistake: c
         aria-label="Which rule is unclear?"
       >
         <h2>Which rule is unclear?</h2>
-        <p v-if="worst">
+        <p v-if="worst && worst.holders === 1">
+          None: no mistake was made by more than one.
+        </p>
+        <p v-else-if="worst">
           Most slipped on {{ sayMistake(worst) }} ({{ worst.title }}): {{ worst.holders }} of {{ worst.of }}.
-          <NuxtLink :to="whereTo(worst)">Show {{ worst.holders === 1 ? 'that one' : 'these' }} in the rack</NuxtLink>
+          <NuxtLink :to="whereTo(worst)">Show these in the rack</NuxtLink>
         </p>
         <table
           v-if="frequent.length"

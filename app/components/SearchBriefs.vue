@@ -129,8 +129,8 @@ const asTable = computed(() => [
           v-for="one in found.files"
           :key="`${one.briefId} ${one.root} ${one.path}`"
         >
-          <span class="mono">{{ showText(one.root) }}/{{ showText(one.path) }}</span>
-          <span class="small"> {{ sayWhose(one) }}</span> <span class="small quiet">{{ sayTime(one.receivedAt) }}</span> in
+          <span class="mono block">{{ showText(one.root) }}/{{ showText(one.path) }}</span>
+          <span class="small">{{ sayWhose(one) }} <span class="quiet">· {{ sayTime(one.receivedAt) }} in</span>&nbsp;</span>
           <NuxtLink :to="slipOf(one)">
             {{ one.title }}
           </NuxtLink>
@@ -142,6 +142,7 @@ const asTable = computed(() => [
 
 <style scoped>
 .text { width: 340px; }
+.block { display: block; }
 .copy { float: right; }
 .found { padding: 8px 14px; margin-top: 8px; max-height: 300px; overflow: auto; }
 </style>

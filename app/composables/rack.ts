@@ -84,7 +84,7 @@ export function nextOpen(rows: readonly RackRow[], head: CheckHead, from: Openin
 /** A kind of mistake in few words, with the part of the name it is made in. */
 export function sayMistake({ code, part }: Mistake): string {
   if (part !== '') return `the ${sayPart(part)} in the name`
-  return isFindingCode(code) ? shortOf(code) : code
+  return `“${isFindingCode(code) ? shortOf(code) : code}”`
 }
 
 /** A pigeonhole's key among all of a page. */

@@ -113,7 +113,7 @@ async function close() {
               v-for="(one, at) in events"
               :key="at"
             >
-              <td>{{ sayTime(one.at) }}</td><td>{{ one.kind }} {{ one.about }}</td><td>{{ one.mail }}</td><td>{{ one.place }}</td>
+              <td>{{ sayTime(one.at) }}</td><td>{{ LOG_WORDS[one.kind](one.about) }}</td><td>{{ one.mail }}</td><td>{{ one.place }}</td>
             </tr>
           </tbody>
         </table>

@@ -161,8 +161,11 @@ test('what is looked at stands in the address: next and previous by key, Back, r
   await expect(slip).toContainText('Zoë d\'Arquelle')
   await page.keyboard.press('n')
   await expect(slip).toContainText('Cy Tamworthy')
+  const cy = page.url()
   await page.keyboard.press('p')
   await expect(slip).toContainText('Zoë d\'Arquelle')
+  // what is shown is a moment ahead of the address
+  await expect.poll(() => page.url()).not.toBe(cy)
   await page.goBack()
   await expect(slip).toContainText('Cy Tamworthy')
   await page.reload()
@@ -189,16 +192,22 @@ test('follow up: the report as CSV and JSON, and the printable page', async () =
   await step('Follow up').click()
   await page.getByRole('button', { name: 'Hand the result on' }).click()
   await accessible(page)
-  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV', exact: true }).click()])
+  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV, one row a piece' }).click()])
   const { data } = Papa.parse<Record<string, string>>(readFileSync(await csv.path(), 'utf8'), { header: true, skipEmptyLines: true })
   expect(data.map(row => [row.family, row.status, row.codes])).toEqual([
     ['Marsh', 'right', ''], ['Lindqvast', 'to-fix', 'name.copy-mark'], ['d\'Arquelle', 'to-fix', 'folder.wrong'],
     ['Tamworthy', 'to-fix', 'format.disguised'],
   ])
+  // what was measured, as further columns, chosen once
+  await page.getByLabel('With what was measured').click()
+  await page.getByRole('option', { name: 'size (bytes)' }).click()
+  await page.keyboard.press('Escape')
+  const [wide] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV, one row a person' }).click()])
+  expect(readFileSync(await wide.path(), 'utf8').split('\r\n')[0]).toContain('Photo: size (bytes)')
   const [json] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'JSON' }).click()])
   expect(JSON.parse(readFileSync(await json.path(), 'utf8'))).toMatchObject({ usitorReport: 1, summary: { right: 1, toFix: 3, setAside: 1 } })
   await page.getByRole('link', { name: 'Printable page' }).click()
-  await expect(page.getByText('1 of 4 holders are complete')).toBeVisible()
+  await expect(page.getByText('1 of 4 have nothing open')).toBeVisible()
   // every open piece says what is wrong with it
   await expect(page.getByText('Right but for the mark of a copy')).toBeVisible()
   await expect(page.getByText('it belongs in "Dune"')).toBeVisible()

@@ -266,7 +266,7 @@ test('what is changed and not saved is kept over a reload, marked, and dropped o
   const join = page.getByRole('dialog', { name: 'Two people changed this brief' })
   await expect(join.getByText('Changed meanwhile by somebody else')).toBeVisible()
   await expect(join.getByText('Changed by another')).toBeVisible()
-  await expect(join.getByText('My note')).toBeVisible()
+  await expect(join.getByText('My note').last()).toBeVisible()
   await accessible(page)
   await join.getByRole('button', { name: 'Take both together' }).click()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()

@@ -317,7 +317,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
           v-if="mistake"
           class="small wrapper across"
         >
-          Only those with “{{ sayMistake(mistake) }}” in {{ titleOf(mistake.requirement) }}.
+          Only those who slipped on {{ sayMistake(mistake) }} in {{ titleOf(mistake.requirement) }}.
           <button
             type="button"
             class="plain-button"

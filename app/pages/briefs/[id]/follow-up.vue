@@ -117,7 +117,10 @@ const FOR_PROGRAMS = [
             v-for="(one, at) in FOR_PROGRAMS"
             :key="one.as"
           >
-            {{ at > 0 ? ', ' : '' }}<a
+            <template v-if="at > 0">
+              and
+            </template>
+            <a
               :href="linkTo(one.as)"
               download
             >{{ one.label }}</a> ({{ one.what }})
@@ -135,6 +138,7 @@ const FOR_PROGRAMS = [
 </template>
 
 <style scoped>
-.exports { max-width: 760px; }
+.exports { max-width: 860px; }
+.exports td:first-child { white-space: nowrap; }
 .stale { color: var(--to-fix); }
 </style>

@@ -41,9 +41,8 @@ const print = () => window.print()
         </el-button>
       </div>
       <p :class="{ 'no-print': each }">
-        <b>{{ brief.current?.title }}</b><template v-if="document?.due">
-          , due {{ sayTime(document.due, document.zone) }}
-        </template>.
+        <b>{{ brief.current?.title }}</b> ·
+        {{ document?.due ? `due ${sayTime(document.due, document.zone)}.` : '' }}
         Checked {{ sayTime(brief.current?.check?.checkedAt, document?.zone) }}.
         {{ slips.length - open.length }} of {{ slips.length }} have nothing open.
       </p>
