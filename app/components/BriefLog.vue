@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { LogEntry, LogKind } from '#shared/answers'
+import type { LogEntry } from '#shared/answers'
 
 /** Who did what with this brief, and when. */
 const emit = defineEmits<{ close: [] }>()

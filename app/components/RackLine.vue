@@ -18,8 +18,8 @@ const props = defineProps<{
   hideNames: boolean
   narrow: ReadonlySet<string>
 }>()
-const emit = defineEmits<{ open: [slot: Opening], place: [slot: { holder: string, requirement: string, n: number | null }] }>()
-const check = useCheck()
+
+const columns = computed(() => props.requirements.map(asked => ({ asked, cells: ownOf(props.row.cells, asked.id) ?? [] })))
 
 function say({ title }: Asked, cell: RackCell): string {
   const shared = isShared(cell) ? `, ${shortOf('content.shared')}` : ''
@@ -52,12 +52,16 @@ function rightOf(cells: RackCell[]): number {
   return cells.filter(cell => cell.status === 'right' || cell.status === 'waived').length
 }
 
-/** A file dragged from the tray is let go over a pigeonhole: it is placed there. */
-const over = ref('')
-const keyOf = (requirement: string, cell: RackCell) => `${requirement} ${cell.n ?? ''}`
-function drop({ id, by }: Asked, cell: RackCell) {
-  over.value = ''
-  emit('place', { holder: props.row.holder, requirement: id, n: by ? cell.n : null })
+/** All that a pigeonhole shows of itself. */
+function holeClass({ id }: Asked, cell: RackCell, several: boolean) {
+  return [markOf(cell.status, isContentWrong(cell.codes), cell.late), {
+    open: isOpen(id, cell), shared: isShared(cell), one: !several, dim: !isWanted(id, cell, props.only, props.mistake),
+  }]
+}
+/** What is written in it beside its mark: the number of one of several, what is wrong with a single one. */
+function write({ id }: Asked, cell: RackCell, of: number): string {
+  if (of === 1) return props.narrow.has(id) ? '' : tell(cell)
+  return cell.n !== null && of <= MOST_NUMBERS ? String(cell.n) : ''
 }
 </script>
 
@@ -69,7 +73,6 @@ function drop({ id, by }: Asked, cell: RackCell) {
         class="holder"
         :data-hole="holeKey({ holder: row.holder })"
         :aria-label="`Everything of ${name}`"
-        @click="emit('open', { holder: row.holder })"
       >
         {{ name }}
       </button>
@@ -79,55 +82,26 @@ function drop({ id, by }: Asked, cell: RackCell) {
       >{{ group }}</span>
     </th>
     <td
-      v-for="requirement in requirements"
-      :key="requirement.id"
+      v-for="{ asked, cells } in columns"
+      :key="asked.id"
     >
-      <div
-        v-if="ownOf(row.cells, requirement.id)"
-        class="holes"
+      <button
+        v-for="cell in cells"
+        :key="cell.n ?? 0"
+        type="button"
+        class="hole"
+        :class="holeClass(asked, cell, cells.length > 1)"
+        :data-hole="holeKey({ holder: row.holder, requirement: asked.id, n: cell.n })"
+        :aria-label="say(asked, cell)"
+        :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
       >
-        <button
-          v-for="cell in ownOf(row.cells, requirement.id)"
-          :key="cell.n ?? 0"
-          type="button"
-          class="hole"
-          :class="{ open: isOpen(requirement.id, cell),
-                    shared: isShared(cell),
-                    over: over === keyOf(requirement.id, cell),
-                    one: ownOf(row.cells,
-                               requirement.id)?.length === 1,
-                    dim: !isWanted(requirement.id, cell, only, mistake) }"
-          :data-hole="holeKey({ holder: row.holder, requirement: requirement.id, n: cell.n })"
-          :aria-label="say(requirement, cell)"
-          :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
-          @click="emit('open', { holder: row.holder, requirement: requirement.id, n: cell.n })"
-          @dragover="check.dragged && ($event.preventDefault(), over = keyOf(requirement.id, cell))"
-          @dragleave="over = ''"
-          @drop.prevent="drop(requirement, cell)"
-        >
-          <span
-            v-if="cell.n !== null && (ownOf(row.cells, requirement.id)?.length ?? 0) <= MOST_NUMBERS"
-            class="number"
-            aria-hidden="true"
-          >{{ cell.n }}</span>
-          <StateMark
-            :status="cell.status"
-            :content="isContentWrong(cell.codes)"
-            :late="cell.late"
-          />
-          <span
-            v-if="ownOf(row.cells, requirement.id)?.length === 1 && !narrow.has(requirement.id)"
-            class="tell"
-            :title="tell(cell)"
-            :class="cell.status"
-          >{{ tell(cell) }}</span>
-        </button>
-        <span
-          v-if="(ownOf(row.cells, requirement.id)?.length ?? 0) > 1 && !narrow.has(requirement.id)"
-          class="tell"
-          :title="tellAll(ownOf(row.cells, requirement.id) ?? [])"
-        >{{ tellAll(ownOf(row.cells, requirement.id) ?? []) }}</span>
-      </div>
+        {{ write(asked, cell, cells.length) }}
+      </button>
+      <span
+        v-if="cells.length > 1 && !narrow.has(asked.id)"
+        class="tell"
+        :title="tellAll(cells)"
+      >{{ tellAll(cells) }}</span>
     </td>
   </tr>
 </template>
@@ -135,25 +109,25 @@ function drop({ id, by }: Asked, cell: RackCell) {
 <style scoped>
 tr { height: 26px; }
 tr:hover { background: var(--ground); }
-th, td { border-bottom: 1px solid var(--rule); }
-th { text-align: left; font-weight: 500; padding: 0 12px 0 0; white-space: nowrap; max-width: 230px; overflow: hidden; text-overflow: ellipsis; }
+th, td { border-bottom: 1px solid var(--rule); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+th { text-align: left; font-weight: 500; padding: 0 12px 0 0; }
 .holder { font: inherit; color: inherit; background: none; border: 0; padding: 0 4px 0 0; cursor: pointer; min-height: 24px; }
 .holder:hover { text-decoration: underline; }
 td { padding: 0 8px 0 0; }
-.holes { display: flex; align-items: center; gap: 2px; }
 .hole {
-  display: flex; align-items: center; gap: 6px; min-width: 24px; height: 24px; padding: 0 5px;
-  border: 1px solid transparent; background: none; font: inherit; color: inherit; cursor: pointer;
-  justify-content: center;
+  min-width: 24px; height: 24px; padding: 0 5px; border: 1px solid transparent; background: none; font: inherit; font-size: 12px;
+  color: var(--quiet); cursor: pointer; white-space: nowrap; vertical-align: middle;
 }
-.hole.one { justify-content: flex-start; padding-left: 2px; }
+/* the number stands before its mark */
+.hole:not(.one) { display: inline-flex; flex-direction: row-reverse; align-items: center; justify-content: center; gap: 3px; }
+.hole.one { font-size: 13px; padding-left: 2px; max-width: 100%; overflow: hidden; text-overflow: ellipsis; text-align: left; }
+.hole.one.mark::before { margin-right: 6px; }
+.hole.mark-to-fix, .hole.mark-content { color: var(--ink); }
 .hole:hover { border-color: var(--rule); }
 .hole.open { border-color: var(--petrol); background: var(--petrol-pale); }
 .hole.over { outline: 2px solid var(--petrol); background: var(--petrol-pale); }
 /* two strokes under it: the same twice */
 .hole.shared { border-bottom: 3px double var(--ink); }
 .hole.dim { opacity: 0.35; }
-.number { font-size: 12px; color: var(--quiet); margin-right: -3px; }
-.tell { font-size: 13px; color: var(--quiet); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 190px; }
-.tell.to-fix { color: var(--ink); }
+.tell { font-size: 13px; color: var(--quiet); padding-left: 4px; vertical-align: middle; }
 </style>

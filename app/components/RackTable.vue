@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { gather } from '#core/text/gather'
+import { ownOf } from '#core/text/own'
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import type { SlotStatus } from '#core/checking/report'
 import { byCodeUnit } from '#core/text/order'
@@ -65,6 +66,51 @@ const behind = computed(() => Math.max(
   0, virtualizer.value.getTotalSize() - ((virtualizer.value.getVirtualItems().at(-1)?.end ?? margin.value) - margin.value),
 ))
 
+/** How wide each column is, in parts: as many marks as it has, and its words. The table need not be measured anew with every row. */
+const LOOKED_AT = 200
+const widths = computed(() => props.head.requirements.map(({ id }) => {
+  const most = Math.max(1, ...props.rows.slice(0, LOOKED_AT).map(row => ownOf(row.cells, id)?.length ?? 0))
+  if (props.narrow.has(id)) return 26 * most + 14
+  return most === 1 ? 150 : 40 * most + 100
+}))
+const NAME = 215
+const share = (width: number) => `${(100 * width) / (NAME + widths.value.reduce((sum, one) => sum + one, 0))}%`
+
+/** The pigeonhole an event happens in; one listener for all of them. */
+function holeOf(event: Event): Opening | null {
+  const text = (event.target as HTMLElement).closest<HTMLElement>('[data-hole]')?.dataset.hole
+  if (text === undefined) return null
+  const { holder, requirement, n } = JSON.parse(text) as { holder: string, requirement: string, n?: number }
+  return requirement === '' ? { holder } : { holder, requirement, n: n ?? null }
+}
+function openHole(event: Event) {
+  const hole = holeOf(event)
+  if (hole) emit('open', hole)
+}
+
+/** A file dragged from the tray is let go over a pigeonhole: it is placed there. */
+const check = useCheck()
+let over: HTMLElement | null = null
+function show(next: HTMLElement | null) {
+  over?.classList.remove('over')
+  next?.classList.add('over')
+  over = next
+}
+function drag(event: DragEvent) {
+  const hole = holeOf(event)
+  const found = hole?.requirement !== undefined && check.dragged ? (event.target as HTMLElement).closest<HTMLElement>('[data-hole]') : null
+  if (found) event.preventDefault()
+  if (found !== over) show(found)
+}
+function drop(event: DragEvent) {
+  const hole = holeOf(event)
+  show(null)
+  if (hole?.requirement === undefined) return
+  event.preventDefault()
+  const counted = props.head.requirements.find(one => one.id === hole.requirement)?.by
+  emit('place', { holder: hole.holder, requirement: hole.requirement, n: counted ? hole.n ?? null : null })
+}
+
 /** Arrow keys go from pigeonhole to pigeonhole. */
 function move(event: KeyboardEvent) {
   const step = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowRight: [0, 1], ArrowLeft: [0, -1] }[event.key]
@@ -94,7 +140,19 @@ function move(event: KeyboardEvent) {
       class="rack"
       :aria-rowcount="lines.length + 1"
       @keydown="move"
+      @click="openHole"
+      @dragover="drag"
+      @dragleave="show(null)"
+      @drop="drop"
     >
+      <colgroup>
+        <col :style="{ width: share(NAME) }">
+        <col
+          v-for="(width, at) in widths"
+          :key="at"
+          :style="{ width: share(width) }"
+        >
+      </colgroup>
       <thead>
         <tr>
           <th scope="col">
@@ -151,8 +209,6 @@ function move(event: KeyboardEvent) {
             :open="open?.holder === line.row.holder ? open : null"
             :hide-names="hideNames"
             :narrow="narrow"
-            @open="emit('open', $event)"
-            @place="emit('place', $event)"
           />
         </template>
         <tr
@@ -176,9 +232,10 @@ function move(event: KeyboardEvent) {
 /* in a small window the rack's own sheet goes sideways, and nothing else does */
 @media (max-width: 900px) {
   .sheet-of-rack { position: relative; overflow-x: auto; }
+  .rack { min-width: 760px; }
 }
 /* borders of their own are painted much faster than shared ones */
-.rack { border-collapse: separate; border-spacing: 0; width: 100%; }
+.rack { border-collapse: separate; border-spacing: 0; width: 100%; table-layout: fixed; }
 thead th {
   text-align: left; font-size: 13px; font-weight: 600; color: var(--quiet); padding: 3px 8px 4px 0;
   border-bottom: 1.5px solid var(--ink); position: sticky; top: 0; background: var(--sheet); z-index: 1;

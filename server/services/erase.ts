@@ -47,6 +47,13 @@ export async function erasePerson(account: Account, briefId: string, holder: str
       await trx('roster_version').where({ id }).update({ people: JSON.stringify(without) })
     }
     if (!met) throw refuse(404, 'Nobody of this list has this id.')
+    // why somebody was excused is told in the rule, saved or not
+    for (const table of ['brief_version', 'brief_draft'] as const) {
+      await trx.raw(`update ?? set document = jsonb_set(document, '{exceptions}', (select coalesce(jsonb_agg(one), '[]')
+        from jsonb_array_elements(document->'exceptions') as one where one->'for'->>'person' is distinct from ?))
+        where brief_id = ? and exists (select 1 from jsonb_array_elements(case jsonb_typeof(document->'exceptions') when 'array'
+          then document->'exceptions' else '[]' end) as one where one->'for'->>'person' = ?)`, [table, holder, briefId, holder])
+    }
     const checks = trx('check_run').where('brief_id', briefId).select('id')
     const files = (await trx('check_file').whereIn('check_id', checks.clone()).where('holder', holder).distinct('received_file_id'))
       .map(row => String(row.received_file_id))

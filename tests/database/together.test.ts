@@ -4,6 +4,8 @@ import { db, disconnect } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { getBrief, makeBrief } from '../../server/services/briefs'
 import { saveDocument } from '../../server/services/documents'
+import { erasePerson } from '../../server/services/erase'
+import { saveRoster } from '../../server/services/rosters'
 import { beHere, dropChanges, keepChanges } from '../../server/services/together'
 import { accountOf, takePart } from './help'
 
@@ -47,6 +49,22 @@ test('the second of two who began on the same is told, and nothing is overwritte
   const empty = (await makeBrief(ana, 'New')).id
   await saveDocument(ana, empty, DOCUMENT, [], 0)
   await expect(saveDocument(ana, empty, DOCUMENT, [], 0)).rejects.toMatchObject({ statusCode: 409 })
+})
+
+test('whoever is erased is gone from what is asked and from what is not saved yet, with why they were excused', async () => {
+  const { id: own } = await makeBrief(ana, 'Erased', DOCUMENT)
+  const people = ['s1', 's2'].map(id => ({ id, given: '', family: '', name: `Person ${id}`, group: '', email: '', aliases: [], fields: {} }))
+  await saveRoster(ana, own, { people, columns: ['id', 'name'] })
+  const exceptions = ['s1', 's2'].map(person => ({ for: { person }, owed: false, reason: `ill, says ${person}` }))
+  await saveDocument(ana, own, { ...DOCUMENT, exceptions })
+  await keepChanges(ana, own, 2, { ...DOCUMENT, title: 'Changed', exceptions })
+  await erasePerson(ana, own, 's1')
+  const { document, draft } = await getBrief(ana, own)
+  for (const told of [document, draft?.document]) expect(told?.exceptions).toEqual([exceptions[1]])
+  // what is kept need not have the form of a brief
+  await keepChanges(ana, own, 2, { exceptions: 'none' })
+  await erasePerson(ana, own, 's2')
+  expect(JSON.stringify(await db()('brief_version').where('brief_id', own).select('document'))).not.toContain('says s')
 })
 
 test('who has the brief open is told to its members, until they left or are no member any more', async () => {
