@@ -45,7 +45,7 @@ export default defineNuxtConfig({
     optimizeDeps: {
       include: [
         'comlink', 'hash-wasm', '@zip.js/zip.js', 'papaparse', 'yup', 'fflate', 'three', 'pdfjs-dist',
-        'chardet', 'saxes', 'fzstd', 'xz-decompress', 'js-yaml', 'idb-keyval', '@vueuse/router', 'uqr',
+        'chardet', 'saxes', 'fzstd', 'xz-decompress', 'js-yaml', 'idb-keyval', '@vueuse/router', 'uqr', '@simplewebauthn/browser',
       ],
     },
   },

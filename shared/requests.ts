@@ -1,3 +1,4 @@
+import type { AuthenticationResponseJSON, RegistrationResponseJSON } from '@simplewebauthn/browser'
 import * as yup from 'yup'
 import type { BriefDocument } from '#core/brief/document'
 import type { SlotRef } from '#core/brief/slots'
@@ -49,6 +50,14 @@ const ID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/
 
 /** `code`: the number that a second step asks for, or a code for the day it is lost. */
 export const signInRequest = exact({ mail: plainText(200).required(), password: plainText(500).required(), code: plainText(40) })
+/** What a browser answers, whose form the library that verifies it knows. */
+const NO_ANSWER = '${path} is no answer of a browser'
+const signed = <T extends NonNullable<unknown>>() => yup.mixed<T>().required('is missing').test('answer', NO_ANSWER, (value: unknown) =>
+  typeof value === 'object' && value !== null && 'id' in value && typeof value.id === 'string' && value.id.length <= 2000)
+export const passkeyRequest = exact({
+  name: plainText(60).trim().min(1, 'is missing').required('is missing'), response: signed<RegistrationResponseJSON>(),
+})
+export const passkeySignInRequest = exact({ response: signed<AuthenticationResponseJSON>() })
 export const forgottenRequest = exact({ mail: plainText(200).required('is missing') })
 export const nameRequest = exact({ name: plainText(120).trim().min(1, 'is missing').required('is missing') })
 export const codeRequest = exact({ code: plainText(40).required('is missing') })

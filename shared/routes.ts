@@ -1,12 +1,13 @@
 import type { InferType } from 'yup'
 import type { BriefDocument } from '#core/brief/document'
 import type { ChangeEffect } from '#core/reporting/change-effect'
+import type { PublicKeyCredentialCreationOptionsJSON, PublicKeyCredentialRequestOptionsJSON } from '@simplewebauthn/browser'
 import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
   AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
   HolderSlip,
-  LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation,
+  LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
   Tray,
@@ -14,6 +15,7 @@ import type {
 import type { CopyPart, ShownJob } from './jobs'
 import type {
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
+  passkeyRequest, passkeySignInRequest,
   briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, draftRequest, hereRequest, FileFacts, IntakeStart,
   memberRequest, passwordRequest, rootRequest, RulingWish, signInRequest, slipsRequest, verifyRequest,
 } from './requests'
@@ -32,6 +34,13 @@ export interface Routes {
   'GET /api/session': { answer: SessionState }
   'POST /api/session': { body: InferType<typeof signInRequest>, answer: { account: SignedIn } }
   'DELETE /api/session': { answer: Done }
+  /** Signs in by a passkey: what the browser is to sign, and what it signed. */
+  'POST /api/passkey': { answer: PublicKeyCredentialRequestOptionsJSON }
+  'PUT /api/passkey': { body: InferType<typeof passkeySignInRequest>, answer: { account: SignedIn } }
+  'GET /api/account/passkeys': { answer: OpenPasskey[] }
+  'POST /api/account/passkeys': { body: InferType<typeof closeRequest>, answer: PublicKeyCredentialCreationOptionsJSON }
+  'PUT /api/account/passkeys': { body: InferType<typeof passkeyRequest>, answer: Done }
+  'DELETE /api/account/passkeys/:id': { answer: Done }
   'GET /api/sessions': { answer: { current: string, sessions: OpenSession[] } }
   'DELETE /api/sessions/:id': { answer: Done }
   /** Ends every session but the one that asks. */

@@ -13,6 +13,8 @@ export const LOG_WORDS: Record<LogKind, (about: string) => string> = {
   'address-confirmed': () => 'confirmed the address',
   'administrator-changed': about => `changed who runs this installation${about ? ` (${about})` : ''}`,
   'content-broken': () => 'a kept file is not what it was',
+  'passkey-added': () => 'added a passkey',
+  'passkey-removed': () => 'took a passkey off',
   'password-changed': () => 'changed the password',
   'second-factor-set': () => 'set up the second step',
   'second-factor-off': () => 'ended the second step',

@@ -245,6 +245,7 @@ onMounted(() => act(async () => undefined))
       </form>
     </section>
     <SecondStep @said="said = $event" />
+    <PasskeyList @said="said = $event" />
     <p v-if="session.account?.administrator">
       <NuxtLink to="/administration">
         Accounts and what happened here

@@ -22,6 +22,12 @@ onMounted(() => {
   forgotten.value = 'set'
   history.replaceState(history.state, '', window.location.pathname)
 })
+const passkeys = ref(false)
+onMounted(() => (passkeys.value = mayUsePasskeys()))
+const byPasskey = () => attempt(async () => {
+  await session.signInByPasskey()
+  await navigateTo('/')
+})
 const problems = ref<Record<string, string>>({})
 const { busy, problem, attempt } = useAttempt((error) => {
   if (!(error instanceof ApiError) || error.problems.length === 0) return sayError(error)
@@ -176,6 +182,12 @@ async function send() {
           :loading="busy"
         >
           {{ making ? 'Make the account' : ACTIONS[forgotten] }}
+        </el-button>
+        <el-button
+          v-if="passkeys && !making && !forgotten"
+          @click="byPasskey"
+        >
+          With a passkey
         </el-button>
         <button
           v-if="!making"

@@ -59,6 +59,19 @@ export const useSession = defineStore('session', () => {
     await api('DELETE /api/account/second', { body: { password } })
     await load()
   }
+  const listPasskeys = () => api('GET /api/account/passkeys')
+  const dropPasskey = (id: string) => api('DELETE /api/account/passkeys/:id', { id })
+  async function addPasskey(password: string, name: string) {
+    const optionsJSON = await api('POST /api/account/passkeys', { body: { password } })
+    const { startRegistration } = await import('@simplewebauthn/browser')
+    await api('PUT /api/account/passkeys', { body: { name, response: await startRegistration({ optionsJSON }) } })
+  }
+  async function signInByPasskey() {
+    const optionsJSON = await api('POST /api/passkey')
+    const { startAuthentication } = await import('@simplewebauthn/browser')
+    await api('PUT /api/passkey', { body: { response: await startAuthentication({ optionsJSON }) } })
+    await load()
+  }
   const accounts = () => api('GET /api/administration')
   const letAdminister = (id: string, administrator: boolean) => api('PUT /api/administration/:id', { id, body: { administrator } })
   const closeFor = (id: string, heir: string | null) => api('DELETE /api/administration/:id', { id, body: { heir } })
@@ -72,7 +85,7 @@ export const useSession = defineStore('session', () => {
 
   return {
     account, first, known, load, signIn, makeAccount, signOut, close, confirmAddress, changePassword, changeName, askForPassword, setPassword,
-    beginSecond, confirmSecond, dropSecond, accounts, letAdminister, closeFor, endOthers,
+    beginSecond, confirmSecond, dropSecond, listPasskeys, addPasskey, dropPasskey, signInByPasskey, accounts, letAdminister, closeFor, endOthers,
     listInvitations, withdraw, events, invite,
     listSessions, endSession,
   }

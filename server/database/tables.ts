@@ -48,6 +48,17 @@ export interface SignInAttemptRow { key: string, at: Date }
 
 export interface BriefRow { id: string, title: string, created_at: Date, deleted_at: Date | null }
 export interface BriefMemberRow { brief_id: string, account_id: string, role: Role, at_hand: boolean }
+export interface PasskeyRow {
+  id: string
+  account_id: string
+  credential: string
+  public_key: Buffer
+  counter: string | number
+  name: string
+  made_at: Date
+  used_at: Date | null
+}
+export interface PasskeyChallengeRow { challenge_hash: Buffer, account_id: string | null, made_at: Date }
 export interface BriefDraftRow { brief_id: string, account_id: string, base_version_id: string | null, document: BriefDocument, kept_at: Date }
 export interface BriefPresenceRow { brief_id: string, account_id: string, step: string, changing: boolean, seen_at: Date }
 export interface BriefLetterRow { brief_id: string, words: LetterWords, set_by: string | null, set_at: Date }
@@ -237,6 +248,8 @@ declare module 'knex/types/tables' {
     account: Table<AccountRow>
     known_place: Table<KnownPlaceRow>
     recovery_code: Table<RecoveryCodeRow>
+    passkey: Table<PasskeyRow>
+    passkey_challenge: Table<PasskeyChallengeRow>
     password_token: Table<PasswordTokenRow>
     event: Table<EventRow>
     share_offer: Table<ShareOfferRow>

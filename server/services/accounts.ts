@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto'
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import type { OpenInvitation, OpenSession, SessionState, SignedIn } from '#shared/answers'
-import { db, rowsOf } from '../database/connection'
+import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
 import { hashOfToken } from '../utils/token'
 import { hashPassword, passwordFits, requireStrong } from '../utils/password'
@@ -11,6 +11,7 @@ import { noteEvent } from './events'
 import { log } from '../utils/log'
 import { sendPasswordToken, tellNewPlace } from './notices'
 import { passesSecondFactor } from './second-factor'
+import { FREE, takeTurn } from './turns'
 
 export type Account = SignedIn
 export interface Credentials { mail: string, password: string, code?: string | undefined }
@@ -19,9 +20,6 @@ const SESSION_DAYS = 30
 /** A session nobody uses for so long ends. */
 const IDLE_HOURS = Number(process.env.USITOR_IDLE_HOURS ?? 12)
 const INVITATION_DAYS = 14
-/** Failed sign-ins within an hour before each further one has to wait: for one address, and from one place. */
-const FREE = { mail: 5, place: 120 }
-const LONGEST_WAIT = 15 * 60
 /** Most invitations of one account that can be used at once. */
 const OPEN_INVITATIONS = Number(process.env.USITOR_OPEN_INVITATIONS ?? 50)
 
@@ -88,33 +86,17 @@ export async function signIn({ mail: given, password, code }: Credentials, place
   await db().raw(
     'delete from sign_in_attempt where ctid = (select ctid from sign_in_attempt where key = ? order by at desc limit 1)', [`place:${place}`],
   )
-  await db()('known_place').insert({ account_id: row.id, place, seen_at: db().fn.now() }).onConflict(['account_id', 'place']).merge(['seen_at'])
-  await noteEvent('sign-in', { account: row.id, place })
-  if (!known) void tellNewPlace(row.id, place)
+  await arrive(account, place)
   return account
 }
 
-/**
- * Counts a try before it is made, so that many at once are no more than one after the other: past the free ones each has to wait
- * twice as long after the last.
- */
-async function takeTurn(keys: [key: string, free: number][]): Promise<void> {
-  await db().transaction(async (trx) => {
-    for (const [key] of keys) await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 2))', [key])
-    await trx('sign_in_attempt').where('at', '<', trx.raw(`now() - interval '1 hour'`)).delete()
-    for (const [key, free] of keys) {
-      const [row] = await rowsOf<{ tries: number, since: number | null }>(
-        trx, 'select count(*)::int as tries, extract(epoch from now() - max(at))::float as since from sign_in_attempt where key = ?', [key],
-      )
-      const over = (row?.tries ?? 0) - free
-      const wait = over < 0 ? 0 : Math.ceil(Math.min(LONGEST_WAIT, 2 ** (over + 1)) - (row?.since ?? 0))
-      if (wait > 0) throw refuse(429, `Too many sign-ins that did not work. Wait ${sayWait(wait)} and try again.`)
-    }
-    await trx('sign_in_attempt').insert(keys.map(([key]) => ({ key })))
-  })
+/** Writes down that somebody signed in, and tells them of it by mail where they never were there before. */
+export async function arrive({ id }: Account, place: string): Promise<void> {
+  const known = await db()('known_place').where({ account_id: id, place }).first('place') !== undefined
+  await db()('known_place').insert({ account_id: id, place, seen_at: db().fn.now() }).onConflict(['account_id', 'place']).merge(['seen_at'])
+  await noteEvent('sign-in', { account: id, place })
+  if (!known) void tellNewPlace(id, place)
 }
-
-const sayWait = (seconds: number): string => (seconds < 60 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`)
 
 /** Changes the password; every other session of the account ends. */
 export async function changePassword(account: Account & { sessionId: string }, before: string, next: string, place: string): Promise<void> {

@@ -4,10 +4,10 @@ import { Secret, TOTP } from 'otpauth'
 import type { SignedIn as Account } from '#shared/answers'
 import { db } from '../database/connection'
 import { refuse } from '../utils/errors'
-import { passwordFits } from '../utils/password'
 import { openSecret, sealSecret } from '../utils/secrets'
 import { hashOfToken } from '../utils/token'
 import { noteEvent } from './events'
+import { requirePassword } from './turns'
 
 /** Numbers of the steps before and behind count too: clocks differ (RFC 6238, section 5.2). */
 const WINDOW = 1
@@ -75,9 +75,4 @@ async function takesNumber(trx: Knex.Transaction, account: Account, code: string
   if (step <= Number(row.second_factor_step)) return false
   await trx('account').where('id', account.id).update({ second_factor_step: step })
   return true
-}
-
-async function requirePassword(account: Account, password: string): Promise<void> {
-  const row = await db()('account').where('id', account.id).first('password')
-  if (!await passwordFits(password, row?.password)) throw refuse(403, 'The password is not right; nothing was changed.')
 }

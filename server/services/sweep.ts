@@ -27,6 +27,7 @@ export async function sweep(hours = 24): Promise<void> {
   await db()('share_offer').where('offered_at', '<', db().raw(`now() - interval '60 days'`)).delete()
   await db()('brief_presence').where('seen_at', '<', db().raw(`now() - interval '1 hour'`)).delete()
   await db()('password_token').where('made_at', '<', old).delete()
+  await db()('passkey_challenge').where('made_at', '<', db().raw(`now() - interval '1 hour'`)).delete()
   await db()('session').where('expires_at', '<', old).delete()
 }
 

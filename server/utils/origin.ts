@@ -1,6 +1,7 @@
 import { BlockList, isIP } from 'node:net'
 import type { H3Event } from 'h3'
 import { getHeader, getRequestHost, getRequestIP } from 'h3'
+import { refuse } from './errors'
 
 /** Proxies whose word on address and protocol is taken: `USITOR_PROXIES`, addresses or ranges such as 10.0.0.0/8, with commas. */
 function listProxies(text: string): BlockList {
@@ -58,6 +59,16 @@ const allowed = (process.env.USITOR_ALLOWED_HOSTS ?? '').split(',').map(one => o
 
 export function isAllowedHost(event: H3Event): boolean {
   return allowed.length === 0 || allowed.includes(getRequestHost(event).toLowerCase())
+}
+
+/** Whom a passkey is made for: a host with a name, and the origin it is used from. */
+export interface Party { id: string, origin: string }
+
+export function partyOf(event: H3Event): Party {
+  const origin = ownOrigin(event)
+  const id = new URL(origin).hostname
+  if (isIP(id.replace(/^\[|\]$/g, '')) !== 0) throw refuse(409, 'Passkeys need an address with a name; this one is a number.')
+  return { id, origin }
 }
 
 /** Scheme and host of this server as the browser sees it (RFC 6454 §4). */

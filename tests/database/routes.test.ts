@@ -6,7 +6,8 @@ import { ROUTE_FILES, somebody, startServer } from './server'
 
 let server: Awaited<ReturnType<typeof startServer>>
 const ID = '01890000-0000-7000-8000-000000000000'
-const OPEN = ['GET /api/session', 'POST /api/session', 'POST /api/accounts', 'POST /api/password', 'PUT /api/password']
+const OPEN = ['GET /api/session', 'POST /api/session', 'POST /api/accounts', 'POST /api/password', 'PUT /api/password',
+  'POST /api/passkey', 'PUT /api/passkey']
 const keyOf = ({ method, address }: { method: string, address: string }) => `${method.toUpperCase()} ${address}`
 const addressWithIds = (address: string) => address.replace(':step', '0').replace(/:\w+/g, ID)
 
@@ -173,7 +174,7 @@ test('what belongs to others is not there: same answer as for what never was', a
 test('the search wants two characters, an export one of its names, a history a whole number', async () => {
   const { client, cookie } = await somebody(server.address)
   expect((await ask('GET /api/search?for=%20a%20', { cookie })).status).toBe(400)
-  expect(await client.send('GET /api/search', { query: { for: '%_' } })).toEqual({ briefs: [], people: [], files: [] })
+  expect(await client.send('GET /api/search', { query: { for: '%_' } })).toEqual({ briefs: [], pieces: [], people: [], files: [] })
   expect((await ask(`GET /api/checks/${ID}/export?as=constructor`, { cookie })).json?.message).toMatch(/^as: "constructor" is not one of json, csv/)
   expect((await ask(`GET /api/checks/${ID}/history?holder=a&requirement=b&n=1.5`, { cookie })).json?.message).toBe('n: "1.5" is no number')
 })

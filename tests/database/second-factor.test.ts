@@ -6,8 +6,10 @@ import { askForPassword, changeName, invite, makeAccount, openSession, accountOf
 import { closeFor, letAdminister, listAccounts } from '../../server/services/administration'
 import { listBriefs } from '../../server/services/desk'
 import { deleteBrief, listDeleted, logOf, makeBrief, restoreBrief } from '../../server/services/briefs'
+import { addPasskey, askForPasskey, beginPasskey, dropPasskey, listPasskeys, signInByPasskey } from '../../server/services/passkeys'
 import { beginSecondFactor, confirmSecondFactor, dropSecondFactor } from '../../server/services/second-factor'
 import { sweep } from '../../server/services/sweep'
+import { hashPassword } from '../../server/utils/password'
 import { openSecret, sealSecret } from '../../server/utils/secrets'
 import { startMail } from '../../stand-ins/mail'
 import { accountOf, takePart, until } from './help'
@@ -206,5 +208,43 @@ describe('a brief that is deleted', () => {
     await db()('brief').where('id', later.id).update({ deleted_at: db().raw(`now() - interval '8 days'`) })
     await sweep()
     expect(await db()('brief').where('id', later.id)).toEqual([])
+  })
+})
+
+describe('passkeys', () => {
+  const PASSWORD = 'a long enough password'
+  async function withPassword(name: string): Promise<Account> {
+    const account = await accountOf(name)
+    await db()('account').where('id', account.id).update({ password: await hashPassword(PASSWORD) })
+    return account
+  }
+  const party = { id: 'usitor.example', origin: 'https://usitor.example' }
+
+  test('what is to be signed is asked for with the password, tells nobody\'s account, and an answer that is none is refused in words', async () => {
+    const account = await withPassword('Pat Passkey')
+    await expect(beginPasskey(account, 'not it at all', party)).rejects.toMatchObject({ statusCode: 403 })
+    const asked = await beginPasskey(account, PASSWORD, party)
+    expect(asked).toMatchObject({ rp: { id: party.id }, user: { name: account.mail }, authenticatorSelection: { userVerification: 'required' } })
+    const entering = await askForPasskey(party, '192.0.2.1')
+    expect(entering.allowCredentials ?? []).toEqual([])
+    expect(entering.challenge).not.toBe(asked.challenge)
+    const client = { type: 'webauthn.create', challenge: asked.challenge, origin: party.origin }
+    const clientDataJSON = Buffer.from(JSON.stringify(client)).toString('base64url')
+    const empty = { id: 'abc', rawId: 'abc', type: 'public-key' as const, clientExtensionResults: {} }
+    const answer = { ...empty, response: { clientDataJSON, attestationObject: 'oA' } }
+    await expect(addPasskey(account, 'x', answer, party)).rejects.toMatchObject({ statusCode: 422 })
+    await expect(signInByPasskey({ ...empty, response: { clientDataJSON, authenticatorData: '', signature: '' } }, party, '192.0.2.1'))
+      .rejects.toMatchObject({ statusCode: 401 })
+    expect(await listPasskeys(account)).toEqual([])
+    await expect(dropPasskey(account, account.id)).rejects.toMatchObject({ statusCode: 404 })
+  })
+
+  test('guessing the password of an account whose page stands open has to wait as at a sign-in', async () => {
+    const account = await withPassword('Gus Guessed')
+    for (let tries = 0; tries < 5; tries++) {
+      await expect(beginPasskey(account, `guess number ${tries}`, party)).rejects.toMatchObject({ statusCode: 403 })
+    }
+    await expect(beginPasskey(account, PASSWORD, party)).rejects.toMatchObject({ statusCode: 429 })
+    await expect(dropSecondFactor(account, PASSWORD)).rejects.toMatchObject({ statusCode: 429 })
   })
 })

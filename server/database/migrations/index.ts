@@ -17,6 +17,7 @@ import * as deletedBriefs from './015-deleted-briefs'
 import * as secondFactor from './016-second-factor'
 import * as letters from './017-letters'
 import * as drafts from './018-drafts'
+import * as passkeys from './019-passkeys'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -38,6 +39,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '016-second-factor': secondFactor,
   '017-letters': letters,
   '018-drafts': drafts,
+  '019-passkeys': passkeys,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
