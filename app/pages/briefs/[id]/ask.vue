@@ -218,7 +218,7 @@ function download() {
         class="quiet small"
       >Not saved yet; kept {{ keptAt ? `as a draft, ${keptAt}` : 'in this browser' }}</span>
       <span
-        v-else-if="!changed"
+        v-else-if="!changed && (kept === null || kept.stands)"
         class="quiet small"
       >Saved</span>
       <p
