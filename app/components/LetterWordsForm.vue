@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import type { LetterWords } from '#core/reporting/letters'
 import { fillWords, USUAL_WORDS } from '#core/reporting/letters'
-import { ownOf } from '#core/text/own'
-import { valuesOf } from '#core/roster/values'
+import { valueIn, valuesOf } from '#core/roster/values'
 import type { LetterAnswer, PreparedSlip } from '#shared/answers'
 
 /** One's own words around every letter of a brief: seen filled for three people before they are kept. */
@@ -49,7 +48,7 @@ const previews = computed(() => {
   return props.holders.map(({ holder, group, name }) => {
     const person = group ? undefined : people.get(holder)
     const values = person ? valuesOf(person, '') : { group: holder }
-    return { name, words: fillWords(words.value, column => [ownOf(values, column) ?? ''].flat()[0] ?? '', name) }
+    return { name, words: fillWords(words.value, column => valueIn(values, column), name) }
   })
 })
 const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join(' ') ?? '')

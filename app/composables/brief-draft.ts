@@ -1,8 +1,9 @@
 import { watchDebounced } from '@vueuse/core'
 import type { BriefDocument } from '#core/brief/document'
+import type { KeptChanges } from '#shared/answers'
 
 /** Changes of before that are not saved: here again, or begun on something that was changed since. */
-export interface KeptBefore { base: BriefDocument | null, document: BriefDocument, at: string, stands: boolean }
+export type KeptBefore = KeptChanges & { stands: boolean }
 
 /**
  * What is asked as it is being changed. Every change is kept at once in this browser and soon at the server, so that nothing is lost with

@@ -1,4 +1,5 @@
 import type { HolderValues } from '../names/parts'
+import { ownOf } from '../text/own'
 import type { Person } from './types'
 
 /** The values a template can use of a person, the group name being the holder's own where a group owes. */
@@ -9,3 +10,6 @@ export function valuesOf(person: Person, title: string): HolderValues {
     alias: person.aliases, title,
   }
 }
+
+/** What a holder's values say in a column, the first where there are several; empty where they say nothing. */
+export const valueIn = (values: HolderValues, column: string): string => [ownOf(values, column) ?? ''].flat()[0] ?? ''

@@ -7,11 +7,10 @@ import { readBrief } from '#core/brief/read'
 import { listUnits } from '#core/brief/units'
 import { fillWords } from '#core/reporting/letters'
 import type { Slip, SlipInput } from '#core/reporting/slips'
-import { ownOf } from '#core/text/own'
 import { hideNames } from '#core/reporting/hide-names'
 import { writeSlip } from '#core/reporting/slips'
 import type { Person } from '#core/roster/types'
-import { valuesOf } from '#core/roster/values'
+import { valueIn, valuesOf } from '#core/roster/values'
 import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
 import { ADDRESS } from '#shared/requests'
 import { db, rowsOf } from '../database/connection'
@@ -27,6 +26,7 @@ import { askedIn } from './reports'
 import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 
 const HOLDERS_AT_ONCE = 100
+const groupOf = (person: Person): string => person.group.trim().normalize('NFC')
 
 /** Writes the slips of every holder of a check, or of some. */
 export async function prepareSlips(
@@ -46,7 +46,10 @@ export async function prepareSlips(
   const slips: PreparedSlip[] = []
   const breathe = breathing()
   for (let position = 0; position < wanted.length; position += HOLDERS_AT_ONCE) {
-    for (const { holder, slots, files } of await slipsOf(checkId, wanted.slice(position, position + HOLDERS_AT_ONCE))) {
+    const some = new Set(wanted.slice(position, position + HOLDERS_AT_ONCE))
+    const { units } = listUnits(brief, { people: people.filter(person => some.has(person.id) || some.has(groupOf(person))), columns })
+    const times = new Map(units.map(one => [`${one.holder}\n${one.requirement.id}`, one]))
+    for (const { holder, slots, files } of await slipsOf(checkId, [...some])) {
       const kinds = new Set(slots.map(slot => requirements.find(one => one.id === slot.requirement)?.holder ?? 'person'))
       // a person and a group may bear the same text: each gets its own slip
       for (const kind of kinds) {
@@ -54,14 +57,13 @@ export async function prepareSlips(
         const own = slots.filter(slot => (requirements.find(one => one.id === slot.requirement)?.holder ?? 'person') === kind)
         const members = kind === 'person'
           ? [byId.get(holder)].flatMap(person => person ?? [])
-          : people.filter(person => person.group.trim().normalize('NFC') === holder)
+          : people.filter(person => groupOf(person) === holder)
         const name = kind === 'person' ? members[0]?.name ?? holder : holder
-        const { units } = listUnits(brief, { people: members, columns })
         const values = kind === 'person' && members[0] ? valuesOf(members[0], '') : { group: holder }
         const slip = writeSlip({
           title: document.title, checkedAt: sayTime(checked.getTime()), holder: { name, group: kind === 'group' }, sayTime,
-          timesOf: requirement => units.find(one => one.holder === holder && one.requirement.id === requirement) ?? { due: null, correctBy: null },
-          words: fillWords(words, column => [ownOf(values, column) ?? ''].flat()[0] ?? '', name),
+          timesOf: requirement => times.get(`${holder}\n${requirement}`) ?? { due: null, correctBy: null },
+          words: fillWords(words, column => valueIn(values, column), name),
           requirements: titlesFor(document, members[0]), slots: own, files: files.filter(file =>
             own.some(slot => slot.requirement === file.slot?.requirement)),
           hide: hiding(members, requirements.map(one => one.title)),
@@ -82,8 +84,9 @@ export async function prepareSlips(
 /** What each requirement is called for one holder, and how it is to be made. */
 function titlesFor(document: BriefDocument, person: Person | undefined): SlipInput['requirements'] {
   const values = person ? valuesOf(person, '') : {}
-  const valueIn = (column: string) => [values[column] ?? ''].flat()[0] ?? ''
-  return document.requirements.map(one => ({ id: one.id, title: titleOfDocument(one, valueIn), note: one.note ?? '' }))
+  return document.requirements.map(one => ({
+    id: one.id, title: titleOfDocument(one, column => valueIn(values, column)), note: one.note ?? '',
+  }))
 }
 
 /** A time as people write it, with weekday and zone. */
