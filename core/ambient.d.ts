@@ -4,6 +4,7 @@ declare class TextDecoder {
   decode(input?: Uint8Array): string
   readonly encoding: string
 }
+declare function atob(base64: string): string
 declare function structuredClone<T>(value: T): T
 declare class TextEncoder {
   encode(input?: string): Uint8Array

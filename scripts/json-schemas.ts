@@ -77,6 +77,7 @@ export function reportSchema(): Schema {
             verified: oneOf('signature', 'structure', 'checksum'), props: { type: 'object', additionalProperties: scalarValue },
           }, ['id', 'mediaType', 'version', 'state', 'verified', 'props']),
           findings, correctedPath: orNull({ type: 'string' }), rightPath: { type: 'string' },
+          handedInBy: { type: 'string' }, sentAs: { type: 'string' },
         }, ['root', 'path', 'size', 'sha256', 'receivedAt', 'role', 'slot', 'findings', 'correctedPath']),
       },
     }, ['usitorReport', 'brief', 'checkedAt', 'roots', 'summary', 'slots', 'files']),

@@ -1,7 +1,12 @@
 import type { Reading } from '../formats/reading'
 
+/** A file that somebody handed in themselves: under which name they had it, and what they said it is. */
+export interface HandedIn { by: string, sentAs: string, requirement?: string, n?: number }
+
 /** One file as it was received, its bytes already read. */
 export interface ReceivedFile {
+  /** Through whose own link it came: `by` is a roster id. Where it lies is then nobody's doing, and says nothing. */
+  handedIn?: HandedIn
   root: string
   /** As received, `/` between levels. */
   path: string

@@ -126,7 +126,7 @@ function readRoots(
   return new Map([...located].map(([name, all]): [string, RootReading] => {
     const asIs = asked?.find(root => root.name === name)?.asIs
     const copyTimes = areCopyTimes(all.map(view => view.file), checkedAt)
-    const files = all.filter(view => !aside.has(view.index))
+    const files = all.filter(view => !aside.has(view.index) && !view.file.handedIn)
     return [name, { undoings: asIs ? [] : recogniseWays({ files, index, units, people: roster.people }), senders, copyTimes }]
   }))
 }
@@ -241,6 +241,7 @@ function blankFile({ aside, rulings, backups }: CheckState, view: FileView): Rep
     root: file.root,
     path: file.path,
     ...(file.container && { container: file.container }),
+    ...(file.handedIn && { handedInBy: file.handedIn.by, sentAs: file.handedIn.sentAs }),
     size: file.size,
     sha256: file.sha256,
     receivedAt: file.receivedAt === null ? null : new Date(file.receivedAt).toISOString(),

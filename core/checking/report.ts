@@ -51,6 +51,9 @@ export interface ReportFile {
   correctedPath: string | null
   /** What the right path leaves open, because nobody could read it: its name is not complete. Left out where nothing is. */
   open?: OpenField[]
+  /** Roster id of whoever handed it in themselves, and the name it had with them. */
+  handedInBy?: string
+  sentAs?: string
   /** The right path of a placed file, whether it is the received one or not; without what was put before names on the way in. */
   rightPath?: string
 }

@@ -1,3 +1,4 @@
+import type { HandedIn } from '../arrivals/received'
 import type { Unit } from '../brief/units'
 import type { Evidence, NamedIn } from './evidence'
 import type { EvidenceIndex } from './index'
@@ -21,8 +22,10 @@ const MOST_HOLDERS = 12
 /** Everything that speaks for one file, the likeliest unit first. */
 export interface Candidates {
   list: Candidate[]
-  /** Units a name fits that were too many to weigh. */
+  /** Units a name fits that were too many to weigh, or that are somebody else's. */
   unweighed: readonly Unit[]
+  /** What whoever handed it in said it is, where nothing speaks against it. */
+  said?: Candidate & { n: number | null }
 }
 
 /**
@@ -31,6 +34,7 @@ export interface Candidates {
  * @param before - units where the same bytes were placed in the check before
  */
 export function findCandidates(view: FileView, index: EvidenceIndex, before: readonly number[]): Candidates {
+  if (view.file.handedIn) return candidatesOfSender(view, index, view.file.handedIn, before)
   const byName = lookUpName(view, index)
   const clear = clearFit(view, byName, index)
   if (clear) return { list: [clear], unweighed: [] }
@@ -67,6 +71,40 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
+}
+
+/**
+ * What came through somebody's own link is theirs or their group's. A name that fits another holder's and none of their own, or that says
+ * somebody else in full, is held back: whose it is, a person decides.
+ */
+function candidatesOfSender(view: FileView, index: EvidenceIndex, { by, requirement, n }: HandedIn, before: readonly number[]): Candidates {
+  const key = holderKey('person', by)
+  const own = index.ofHolder(key).flatMap(unit => index.units[unit] ?? [])
+  const weigh = (unit: Unit): Candidate => {
+    const candidate = scoreUnit(view, unit, { strength: NAMED.whole, evidence: [{ kind: 'handed-in' }] }, true)
+    if (before.includes(unit.index)) candidate.total += WORTH.before.total
+    return candidate
+  }
+  const list = own.map(weigh).sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
+  if (list.some(one => CLEAR.has(one.nameFit))) return { list, unweighed: [] }
+  const ownUnits = new Set(own)
+  const strangers = firstUnits(lookUpName(view, index), index)
+    .filter(unit => !ownUnits.has(unit) && formsOf(unit).some(form => fitName(form, view, unit.requirement) !== null))
+  if (strangers.length > 0 || saysAnother(view, index, key, own)) {
+    return { list: [], unweighed: [...list.slice(0, 1).map(one => one.unit), ...strangers].slice(0, MOST_CANDIDATES) }
+  }
+  const meant = list.find(({ unit }) => unit.requirement.id === requirement && unit.owed && (unit.requirement.count.by === null || n !== undefined))
+  return meant
+    ? { list, unweighed: [], said: { ...meant, n: n ?? null, evidence: [...meant.evidence, { kind: 'said-so' }] } }
+    : { list, unweighed: [] }
+}
+
+/** Whether a name says somebody in full who is neither the sender nor of a group of theirs that owes. */
+function saysAnother(view: FileView, index: EvidenceIndex, sender: string, own: readonly Unit[]): boolean {
+  const theirs = new Set([sender, ...own.flatMap(unit => unit.people.map(person => holderKey('person', person.id)))])
+  const persons = [...index.people.namedIn(view.base)].filter(([key, { number }]) => key.startsWith('p:') && !number)
+  const loud = persons.filter(([, { strength }]) => strength >= FULL_NAME)
+  return loud.length > 0 && !persons.some(([key]) => theirs.has(key))
 }
 
 /** Units by the name as it is; where that finds none, by what is left of it without the mark of a copy. */

@@ -6,6 +6,8 @@ export type Evidence
   = | { kind: 'placed-by-hand' }
     | { kind: 'named', where: NamedIn, said: string }
     | { kind: 'sent-by' }
+    | { kind: 'handed-in' }
+    | { kind: 'said-so' }
     | { kind: 'name-fits' }
     | { kind: 'name-fits-but' }
     | { kind: 'in-folder', title: string }

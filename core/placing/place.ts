@@ -53,7 +53,9 @@ export function placeFiles(
     }
     const candidates = findCandidates(view, index, view.file.size === 0 || view.file.sha256 === null ? [] : before.get(view.file.sha256) ?? [])
     const sure = decide(candidates.list)
-    if (!sure) open.push({ view, found: candidates })
+    const { said } = candidates
+    if (!sure && said) arrive(said.unit, { view, candidate: said, n: said.n ?? numberIn(said), confidence: CONFIDENCE.weighed })
+    else if (!sure) open.push({ view, found: candidates })
     else if (!sure.candidate.unit.owed) unplaced.push({ view, candidates: [], evidence: sure.candidate.evidence, notOwed: true })
     else {
       const n = numberIn(sure.candidate)

@@ -64,7 +64,8 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
   // of what lay in an archive or mail, the folder of that one counts, its name is no level
   const folder = [...file.container ?? [], path].map(one => folderOf(one.normalize('NFC'))).filter(Boolean).join('/')
   let seen: Seen = { folder, ...splitExtension(nameOf(path)), cut: 0, sentBy: [] }
-  for (const { undo } of root?.undoings ?? []) seen = undo(seen)
+  if (file.handedIn) seen.folder = ''
+  else for (const { undo } of root?.undoings ?? []) seen = undo(seen)
   const sender = file.sender === undefined ? [] : root?.senders.get(file.sender.toLowerCase()) ?? []
   const name = seen.extension === '' ? seen.base : `${seen.base}.${seen.extension}`
   const called = splitExtension(name)
@@ -73,6 +74,7 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
     index, file: reading === file.reading ? file : { ...file, reading }, name, ...called, cut: seen.cut,
     sentBy: [...new Set([...seen.sentBy, ...sender])],
     timeInDoubt: (root?.copyTimes ?? false) && file.receivedAtFrom === 'modified',
-    folder: seen.folder, levels: levelsOf(seen.folder), folderLost: seen.folder === '' && (seen.cut > 0 || file.sender !== undefined), told: {},
+    folder: seen.folder, levels: levelsOf(seen.folder), told: {},
+    folderLost: file.handedIn !== undefined || (seen.folder === '' && (seen.cut > 0 || file.sender !== undefined)),
   }
 }

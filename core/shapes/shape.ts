@@ -108,6 +108,23 @@ export function either<A, B>(short: Shape<A>, whole: Shape<B>): Shape<A | B> {
   return { yup: schema, json: { anyOf: [short.json, whole.json] }, needed: false }
 }
 
+/** A value, or said to be none. */
+export function orNull<T>(shape: Shape<T>): Shape<T | null> {
+  const schema = yup.mixed().nullable().test({
+    test(value) {
+      if (value === undefined || value === null) return true
+      try {
+        shape.yup.validateSync(value, { strict: true })
+        return true
+      }
+      catch (error) {
+        return this.createError({ message: error instanceof yup.ValidationError ? error.errors[0] ?? error.message : String(error) })
+      }
+    },
+  })
+  return { yup: schema, json: { anyOf: [shape.json, { type: 'null' }] }, needed: false }
+}
+
 /** A shape that must be there. */
 export function needed<T>(shape: Shape<T>, example?: string): Shape<T, true> {
   const schema = shape.yup.test({

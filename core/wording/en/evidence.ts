@@ -12,6 +12,8 @@ export const EVIDENCE_WORDS: { [K in EvidenceKind]: string | ((evidence: Evidenc
   'placed-by-hand': 'placed by a person',
   'named': ({ where, said }) => `${WHERE[where]} ${said}`,
   'sent-by': 'what stands before the name says who sent it',
+  'handed-in': 'handed in through their own link',
+  'said-so': 'whoever handed it in said so',
   'name-fits': 'the name fits',
   'name-fits-but': 'the name fits but for a mark, letter case or separators',
   'in-folder': ({ title }) => `lies in the folder of "${title}"`,
