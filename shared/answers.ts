@@ -3,11 +3,14 @@ import type { SlotRef } from '#core/brief/slots'
 import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
 import type { RulingKind } from '#core/checking/input'
 import type { FindingCode } from '#core/findings/codes'
+import type { Finding } from '#core/findings/finding'
 import type { Difference } from '#core/names/difference'
 import type { Round } from '#core/reporting/rounds'
 import type { LetterWords } from '#core/reporting/letters'
 import type { Slip } from '#core/reporting/slips'
-import type { Person } from '#core/roster/types'
+import type { Person, Roster } from '#core/roster/types'
+import type { ReceivedFile } from '#core/arrivals/received'
+import type { LeafletPiece } from '#core/reporting/leaflet'
 
 // What the server answers, as it travels: times are ISO 8601 texts.
 
@@ -133,6 +136,84 @@ export interface FoundFile {
   requirement: string | null
   piece: string | null
   n: number | null
+}
+
+/** A link that was just made, told once: the token of its address, and a short code to type. */
+export interface MadeLink { person: string, name: string, group: string, email: string, token: string, code: string }
+/** How a door is set; `until`: `null` as long as it is open, `largest` and `most`: bytes of one file and of one person. */
+export interface DoorSettings {
+  open: boolean
+  until: string | null
+  /** After the due time still open, and marked late. */
+  late: boolean
+  largest: number
+  most: number
+  /** Names may be put right where files are handed in. */
+  renames: boolean
+  /** Files are kept; else they are only tried. */
+  keeps: boolean
+  contact: string
+}
+/** A brief's door as its coordinator sees it; `last`: who handed in last. */
+export interface DoorAnswer {
+  settings: DoorSettings | null
+  /** There is one link for all. */
+  common: boolean
+  people: {
+    id: string
+    name: string
+    group: string
+    /** The list has a mail address of theirs. */
+    mail: boolean
+    links: number
+    used: number
+    usedAt: string | null
+    files: number
+    lastAt: string | null
+  }[]
+  files: number
+  last: { name: string, at: string } | null
+}
+/** A file somebody handed in; `by`: who of their group, where it was not they themselves. */
+export interface OwnHandIn {
+  id: string
+  handIn: string
+  at: string
+  name: string
+  sentAs: string
+  size: number
+  requirement: string | null
+  n: number | null
+  role: ReportFile['role']
+  findings: Finding[]
+  mine: boolean
+  by: string | null
+}
+/** One person's own page: what is asked of them and nobody else, and what they handed in. */
+export interface OwnDoor {
+  title: string
+  zone: string | null
+  holder: { id: string, name: string, group: string }
+  version: number
+  /** The server's time. */
+  now: string
+  open: boolean
+  closesAt: string | null
+  late: boolean
+  largest: number
+  most: number
+  used: number
+  renames: boolean
+  keeps: boolean
+  contact: string
+  /** Rule and list cut to this person, for checking before anything is sent. */
+  document: BriefDocument
+  roster: Roster
+  pieces: LeafletPiece[]
+  slots: { requirement: string, n: number | null, status: ReportSlot['status'], late: boolean, files: string[] }[]
+  files: OwnHandIn[]
+  received: ReceivedFile[]
+  handIns: { id: string, number: number, at: string }[]
 }
 
 /** How much of what counts now is in a new intake. */

@@ -8,7 +8,7 @@ import type { Fault } from '#core/formats/faults'
 import { readFault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
 import { ROSTER_COLUMNS } from '#core/names/roster-columns'
-import type { Role, StoredRoster } from './answers'
+import type { DoorSettings, Role, StoredRoster } from './answers'
 import { STEPS } from './steps'
 import { isStorable } from './storable'
 
@@ -37,6 +37,19 @@ function listOf<T>(item: yup.Schema<T>, least: number, most: number) {
     return true
   })
 }
+
+/** A list, or `null` for all there are. */
+const orAll = <T extends NonNullable<unknown>>(list: yup.Schema<T>) => yup.mixed<T>().nullable().defined().test('list', (value: unknown, { path,
+  createError }) => {
+  if (value === null) return true
+  try {
+    list.validateSync(value, { strict: true })
+    return true
+  }
+  catch (error) {
+    return createError({ path, message: error instanceof yup.ValidationError ? error.errors[0] ?? error.message : String(error) })
+  }
+})
 
 const storable = (value: string | undefined | null) => typeof value !== 'string' || isStorable(value)
 const plainText = (most: number) => yup.string().max(most)
@@ -213,6 +226,24 @@ export const draftRequest = exact({
   base: yup.number().integer().min(1).max(1e9).nullable().defined(), document: yup.mixed<BriefDocument>().required(),
 })
 export const hereRequest = exact({ step: yup.string().oneOf(STEPS.map(one => one.key)).required('is missing'), changing: yes })
+
+export const doorRequest = exact({
+  open: yes,
+  until: yup.string().matches(/^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:\d{2})$/, 'is no time such as 2026-10-16T15:30:00+02:00')
+    .test('time', '${path} is no time of the calendar', at => !at || !Number.isNaN(Date.parse(at))).nullable().defined(),
+  late: yes, largest: yup.number().integer().min(1).max(1e13).required('is missing'),
+  most: yup.number().integer().min(1).max(1e14).required('is missing'),
+  renames: yes, keeps: yes, contact: text(300),
+}) as unknown as yup.Schema<DoorSettings>
+/** `null`: everybody of the list. */
+export const linksRequest = exact({ people: orAll(listOf(plainText(200).required(), 1, 20_000)) }) as unknown as yup.Schema<{ people: string[] | null }>
+export const commonRequest = exact({ wanted: yes })
+export const askLinkRequest = exact({ link: plainText(60).required('is missing'), who: plainText(320).trim().min(1,
+  'is missing').required('is missing') })
+export const handInRequest = exact({
+  key: yup.string().matches(/^[\w-]{8,100}$/).required('is missing'), version: yup.number().integer().min(1).max(1e9).required('is missing'),
+})
+export const withdrawRequest = exact({ file: yup.string().matches(ID, 'is no id of a file').required('is missing') })
 
 const words = (most: number) => plainText(most).defined()
 export const letterRequest = exact({

@@ -2,11 +2,12 @@ import type { InferType } from 'yup'
 import type { BriefDocument } from '#core/brief/document'
 import type { ChangeEffect } from '#core/reporting/change-effect'
 import type { PublicKeyCredentialCreationOptionsJSON, PublicKeyCredentialRequestOptionsJSON } from '@simplewebauthn/browser'
+import type { Receipt } from '#core/receipts/receipt'
 import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
   AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
-  HolderSlip,
+  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor,
   LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
@@ -14,6 +15,7 @@ import type {
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type {
+  askLinkRequest, commonRequest, handInRequest, linksRequest, withdrawRequest,
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
   passkeyRequest, passkeySignInRequest,
   briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, draftRequest, hereRequest, FileFacts, IntakeStart,
@@ -100,6 +102,13 @@ export interface Routes {
   'GET /api/briefs/:id/earlier': { answer: EarlierBrief[] }
   'GET /api/briefs/:id/letter': { answer: LetterAnswer }
   'PUT /api/briefs/:id/letter': { body: InferType<typeof letterRequest>, answer: Done }
+  'GET /api/briefs/:id/door': { answer: DoorAnswer }
+  'PUT /api/briefs/:id/door': { body: DoorSettings, answer: Done }
+  /** Links for some people, or for all; each is told this once and never again. */
+  'POST /api/briefs/:id/door/links': { body: InferType<typeof linksRequest>, answer: MadeLink[] }
+  /** Ends every link of one person. */
+  'DELETE /api/briefs/:id/door/links/:person': { answer: Done }
+  'PUT /api/briefs/:id/door/common': { body: InferType<typeof commonRequest>, answer: { token: string | null } }
   'GET /api/briefs/:id/members': { answer: Members }
   'PUT /api/briefs/:id/members': { body: InferType<typeof memberRequest>, answer: Done }
   'DELETE /api/briefs/:id/members/:member': { answer: Done }
@@ -142,6 +151,16 @@ export interface Routes {
   /** `measured`: names of `MEASURED`, with commas between them. */
   'GET /api/checks/:id/export': { query?: { as?: string, measured?: string | undefined }, answer: Bytes }
   'GET /api/checks/:id/contents/:file': { answer: Bytes }
+
+  // of whoever has a link of their own: it goes along as `Authorization: Bearer`
+  'GET /api/door': { answer: OwnDoor }
+  /** Asks for one's own link by mail; answered alike whether anybody is called so. */
+  'POST /api/door/ask': { body: InferType<typeof askLinkRequest>, answer: Done }
+  'POST /api/door/hand-ins': { body: InferType<typeof handInRequest>, answer: { id: string, number: number } }
+  'POST /api/door/hand-ins/:id/finish': { answer: Receipt }
+  'POST /api/door/hand-ins/:id/withdraw': { body: InferType<typeof withdrawRequest>, answer: Done }
+  'GET /api/door/hand-ins/:id/receipt': { answer: Receipt }
+  'GET /api/door/contents/:file': { answer: Bytes }
 
   'GET /api/jobs/:id': { answer: ShownJob }
   'DELETE /api/jobs/:id': { answer: Done }

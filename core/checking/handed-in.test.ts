@@ -7,16 +7,19 @@ import type { Person } from '../roster/types'
 import { check } from './check'
 
 const person = (id: string, given: string, family: string, group: string): Person =>
-  ({ id, given, family, name: `${given} ${family}`, group, email: `${given.toLowerCase()}@shore.example`, aliases: [], fields: { mark: `secret-${id}` } })
+  ({ id, given, family, name: `${given} ${family}`, group, email: `${given.toLowerCase()}@shore.example`, aliases: [],
+    fields: { mark: `secret-${id}` } })
 const roster = {
   people: [person('s1', 'Ana', 'Marsh', 'Reef'), person('s2', 'Ben', 'Wade', 'Reef'), person('s3', 'Cleo', 'Dunn', 'Dune')], columns: ['mark'],
 }
 const document: BriefDocument = {
   usitorBrief: 1, title: 'Shore', due: '2026-10-16T15:30:00+02:00',
-  exceptions: [{ for: { person: 's1' }, requirement: 'log', due: '2026-10-20T15:30:00+02:00', reason: 'ill' }, { for: { person: 's3' }, owed: false, reason: 'left' }],
+  exceptions: [{ for: { person: 's1' }, requirement: 'log', due: '2026-10-20T15:30:00+02:00', reason: 'ill' }, { for: { person: 's3' },
+    owed: false, reason: 'left' }],
   requirements: [
     { id: 'log', title: 'Log', name: '{family}_{given}_log', formats: [{ id: 'csv' }], folder: '{family}' },
-    { id: 'photo', title: 'Photo', name: '{family}_photo-{n}', formats: [{ id: 'jpg' }], fields: { n: { type: 'number', digits: 2 } }, count: { from: 2, to: 2, by: 'n' } },
+    { id: 'photo', title: 'Photo', name: '{family}_photo-{n}', formats: [{ id: 'jpg' }], fields: { n: { type: 'number', digits: 2 } },
+      count: { from: 2, to: 2, by: 'n' } },
     { id: 'map', title: 'Map', name: '{group}_map', formats: [{ id: 'pdf' }], holder: 'group', owedBy: { groups: ['Reef'], people: [] } },
   ],
 }
@@ -25,7 +28,8 @@ const sent = (by: string, name: string, format: string, more: Partial<ReceivedFi
   serial++
   const { requirement, n, ...rest } = more
   return {
-    root: 'handed in', path: `${by}/1/${name}`, size: 5, sha256: serial.toString(16).padStart(64, '0'), receivedAt: Date.parse('2026-10-15T10:00:00Z'), receivedAtFrom: 'server',
+    root: 'handed in', path: `${by}/1/${name}`, size: 5, sha256: serial.toString(16).padStart(64, '0'),
+    receivedAt: Date.parse('2026-10-15T10:00:00Z'), receivedAtFrom: 'server',
     handedIn: { by, sentAs: name, ...(requirement ? { requirement } : {}), ...(n === undefined ? {} : { n }) },
     reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', fault: null, props: {} }, ...rest,
   }

@@ -11,11 +11,13 @@ const { privateKey, publicKey } = generateKeyPairSync('ed25519')
 const pem = publicKey.export({ type: 'spki', format: 'pem' }) as string
 const key: ReceiptKey = { id: 'k1', publicKey: pem, from: '2026-01-01T00:00:00Z', until: null }
 const unsigned: Unsigned = {
-  usitorReceipt: 1, number: 2, brief: 'Shore survey', holder: { id: 's101', name: 'Päivi Ø. Ilvesmäki' }, handedInBy: 's101', at: '2026-10-16T14:03:00.000Z',
+  usitorReceipt: 1, number: 2, brief: 'Shore survey', holder: { id: 's101', name: 'Päivi Ø. Ilvesmäki' }, handedInBy: 's101',
+  at: '2026-10-16T14:03:00.000Z',
   files: [{
     sentAs: 'IMG_2231.jpg', name: 'REEF_Ilvesmäki-P_quadrat-02.jpg', requirement: 'quadrat', n: 2, size: 48_213,
     sha256: 'ab'.repeat(32), verdict: 'right', codes: [],
-  }, { sentAs: 'b "c"\\.txt', name: 'b "c"\\.txt', requirement: null, n: null, size: 0, sha256: 'cd'.repeat(32), verdict: 'unplaced', codes: ['content.empty'] }],
+  }, { sentAs: 'b "c"\\.txt', name: 'b "c"\\.txt', requirement: null, n: null, size: 0, sha256: 'cd'.repeat(32), verdict: 'unplaced',
+    codes: ['content.empty'] }],
   key: 'k1',
 }
 const signed: Receipt = { ...unsigned, signature: sign(null, signedBytes(unsigned), privateKey).toString('base64') }
@@ -32,7 +34,8 @@ describe('a receipt', () => {
     writeFileSync(join(folder, 'key.pem'), pem)
     writeFileSync(join(folder, 'signed'), signedBytes(signed))
     writeFileSync(join(folder, 'signature'), Buffer.from(signed.signature, 'base64'))
-    const said = execFileSync('openssl', ['pkeyutl', '-verify', '-pubin', '-inkey', 'key.pem', '-rawin', '-in', 'signed', '-sigfile', 'signature'], { cwd: folder })
+    const said = execFileSync('openssl', ['pkeyutl', '-verify', '-pubin', '-inkey', 'key.pem', '-rawin', '-in', 'signed', '-sigfile',
+      'signature'], { cwd: folder })
     expect(said.toString()).toContain('Signature Verified Successfully')
   })
 

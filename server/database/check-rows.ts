@@ -130,10 +130,10 @@ export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilde
   const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
   return rows.map((row): ShownFile => {
     const { confidence, evidence, candidates, correctedPath, rightPath, open, formatId } = row.file
-    const { time, ...received } = receivedFacts(row)
+    const { time, handedIn, ...received } = receivedFacts(row)
     const { requirement, reading } = row
     return {
-      ...received, receivedAt: time?.toISOString() ?? null,
+      ...received, ...(handedIn ? { handedInBy: handedIn.by, sentAs: handedIn.sentAs } : {}), receivedAt: time?.toISOString() ?? null,
       role: row.role, slot: requirement === null ? null : slotOf({ ...row, requirement }), confidence, evidence, candidates,
       format: {
         id: formatId, mediaType: formatById(formatId)?.mediaType ?? null, version: reading?.version ?? null,

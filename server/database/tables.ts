@@ -1,11 +1,13 @@
 import type { Knex } from 'knex'
 import type { BriefDocument } from '#core/brief/document'
+import type { HandedIn } from '#core/arrivals/received'
 import type { SlotRef } from '#core/brief/slots'
 import type { Ruling, RulingKind } from '#core/checking/input'
 import type { ReportFile, ReportRoot, ReportSlot, ReportSummary } from '#core/checking/report'
 import type { Finding } from '#core/findings/finding'
 import type { Reading } from '#core/formats/reading'
 import type { LetterWords } from '#core/reporting/letters'
+import type { Receipt } from '#core/receipts/receipt'
 import type { Evidence } from '#core/placing/evidence'
 import type { EventKind, ListedPerson, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState } from '#shared/jobs'
@@ -59,6 +61,45 @@ export interface PasskeyRow {
   used_at: Date | null
 }
 export interface PasskeyChallengeRow { challenge_hash: Buffer, account_id: string | null, made_at: Date }
+/** `until`: `null` as long as it is open; `most`: bytes of one person, `largest`: of one file. */
+export interface DoorRow {
+  brief_id: string
+  open: boolean
+  until: Date | null
+  late: boolean
+  largest: string
+  most: string
+  renames: boolean
+  keeps: boolean
+  contact: string
+  common_hash: Buffer | null
+  set_by: string | null
+  set_at: Date
+}
+export interface DoorLinkRow {
+  id: string
+  brief_id: string
+  person: string
+  token_hash: Buffer
+  code_hash: Buffer | null
+  made_for: 'letter' | 'leaflet' | 'table' | 'mail'
+  made_at: Date
+  used: number
+  used_at: Date | null
+  revoked_at: Date | null
+}
+export interface HandInRow {
+  id: string
+  brief_id: string
+  person: string
+  number: number
+  key: string
+  intake_id: string
+  begun_at: Date
+  finished_at: Date | null
+  receipt: Receipt | null
+}
+export interface ReceiptKeyRow { id: string, public_key: string, sealed: Buffer, made_at: Date, ended_at: Date | null }
 export interface BriefDraftRow { brief_id: string, account_id: string, base_version_id: string | null, document: BriefDocument, kept_at: Date }
 export interface BriefPresenceRow { brief_id: string, account_id: string, step: string, changing: boolean, seen_at: Date }
 export interface BriefLetterRow { brief_id: string, words: LetterWords, set_by: string | null, set_at: Date }
@@ -124,6 +165,8 @@ export interface ReceivedFileRow {
   content_id: string | null
   reading_id: string | null
   verified: boolean
+  handed_in: HandedIn | null
+  withdrawn_at: Date | null
 }
 
 /** What a ruling or an earlier check says of a file: enough to find it again. */
@@ -260,6 +303,10 @@ declare module 'knex/types/tables' {
     brief: Table<BriefRow>
     brief_member: Table<BriefMemberRow>
     brief_draft: Table<BriefDraftRow>
+    door: Table<DoorRow>
+    door_link: Table<DoorLinkRow>
+    hand_in: Table<HandInRow>
+    receipt_key: Table<ReceiptKeyRow>
     brief_presence: Table<BriefPresenceRow>
     brief_letter: Table<BriefLetterRow>
     brief_version: Table<BriefVersionRow>

@@ -31,9 +31,10 @@ export async function requireCheck(account: Account, checkId: string): Promise<{
 
 export interface IntakeRow { id: string, brief_id: string, state: 'receiving' | 'complete', keeps: boolean }
 
-/** An intake that is still being received, for who may add to it. */
+/** An intake that is still being received, for who may add to it; what came through a door is nobody's to change. */
 export async function requireIntake(account: Account, intakeId: string): Promise<IntakeRow> {
-  const row: IntakeRow | undefined = await db()('intake').where('id', intakeId).first('id', 'brief_id', 'state', 'keeps')
+  const row: IntakeRow | undefined = await db()('intake').where('id', intakeId)
+    .whereNotExists(db()('hand_in').whereRaw('hand_in.intake_id = intake.id')).first('id', 'brief_id', 'state', 'keeps')
   if (!row) throw refuse(404, 'There is nothing here.')
   await requireRole(account, row.brief_id, 'checker')
   return row

@@ -30,12 +30,14 @@ export async function makeBrief(account: Account, title: string, document?: unkn
 /** A brief with its newest document and list, and what was received. */
 export async function getBrief(account: Account, id: string): Promise<BriefAnswer> {
   const role = await requireRole(account, id, 'reader')
-  const [brief, version, draft, roster, intakes, check] = await Promise.all([
+  const [brief, version, draft, roster, intakes, handedIn, check] = await Promise.all([
     db()('brief').where({ id }).first('id', 'title'),
     newestVersion(id), keptChanges(account, id),
     newestRoster(id),
     db()('intake').where({ brief_id: id, state: 'complete' }).orderBy('completed_at', 'desc')
+      .whereNotIn('id', db()('hand_in').where('brief_id', id).select('intake_id'))
       .select('id', 'root', 'keeps', 'files', 'bytes', 'stated_at', 'completed_at', 'replaced_at', 'as_is'),
+    handedInLast(id),
     db()('check_run').where('brief_id', id).orderBy('checked_at', 'desc').first('id', 'checked_at', 'brief_version_id', 'roster_version_id'),
   ])
   if (!brief) throw refuse(404, 'There is nothing here.')
@@ -50,10 +52,20 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
       ? {
           id: check.id, checkedAt: check.checked_at.toISOString(),
           stale: check.brief_version_id !== version?.id || check.roster_version_id !== roster?.id
-            || intakes.some(one => one.completed_at !== null && one.completed_at > check.checked_at),
+            || intakes.some(one => one.completed_at !== null && one.completed_at > check.checked_at)
+            || (handedIn !== null && handedIn > check.checked_at),
         }
       : null,
   }
+}
+
+/** When something came through the door last, or was taken back. */
+async function handedInLast(briefId: string): Promise<Date | null> {
+  const [row] = await rowsOf<{ at: Date | null }>(db(), `
+    select greatest(max(intake.completed_at), max(received_file.withdrawn_at)) as at
+    from hand_in join intake on intake.id = hand_in.intake_id left join received_file on received_file.intake_id = intake.id
+    where hand_in.brief_id = ?`, [briefId])
+  return row?.at ?? null
 }
 
 const pickRoster = ({ people, columns, headings = {} }: StoredRoster): StoredRoster => ({ people, columns, headings })

@@ -17,7 +17,7 @@ export async function loadReceived(intakeIds: readonly string[]): Promise<Intake
   const rows = await db()('received_file').join('intake', 'intake.id', 'received_file.intake_id').leftJoin(
     'reading', 'reading.id', 'received_file.reading_id',
   )
-    .whereIn('intake.id', [...intakeIds])
+    .whereIn('intake.id', [...intakeIds]).whereNull('received_file.withdrawn_at')
     .distinctOn('intake.root', 'received_file.container', 'received_file.path')
     .orderBy([
       { column: 'intake.root' }, { column: 'received_file.container' }, { column: 'received_file.path' },
@@ -66,7 +66,7 @@ export async function loadPrevious(checkId: string | null): Promise<EarlierCheck
   for (const { position, code } of codes) gather(findings, position, { code })
   return {
     files: rows.map((row): EarlierFile => {
-      const { time, receivedAtFrom: _, ...received } = receivedFacts(row)
+      const { time, receivedAtFrom: _, handedIn: __, ...received } = receivedFacts(row)
       return { ...received, receivedAt: time?.toISOString() ?? null, role: row.role, slot: slotOf(row), findings: findings.get(row.position) ?? [] }
     }),
   }

@@ -77,6 +77,14 @@ export async function erasePerson(account: Account, briefId: string, holder: str
       where one->'slot'->>'holder' is distinct from ?) where brief_id = ?`, [holder, briefId])
     await trx('ruling').where('brief_id', briefId).whereRaw(`slot->>'holder' = ?`, [holder]).delete()
     await trx('slip_mail').where({ brief_id: briefId, holder }).delete()
+    // what they handed in themselves goes with them, but for what is their group's
+    await trx('door_link').where({ brief_id: briefId, person: holder }).delete()
+    const own = trx('hand_in').where({ brief_id: briefId, person: holder }).select('intake_id')
+    await trx('received_file').whereIn('intake_id', own.clone())
+      .whereNotIn('id', trx('check_file').whereIn('check_id', checks.clone()).select('received_file_id')).delete()
+    await trx('received_file').whereIn('intake_id', own.clone()).update({ path: trx.raw(`? || substring(path from '/.*$')`, [mark]),
+      handed_in: null })
+    await trx('hand_in').where({ brief_id: briefId, person: holder }).delete()
     // plans of earlier copies name files
     await trx('job').where('brief_id', briefId).whereNotNull('ended_at').delete()
   })

@@ -73,7 +73,7 @@ export async function addFiles(account: Account, intakeId: string, files: readon
 }
 
 /** Whether as many files fit into the brief, the account and the installation; what is receiving counts as it is announced. */
-async function requireRoom(trx: Knex, account: Account, briefId: string, files: number, bytes: number): Promise<void> {
+export async function requireRoom(trx: Knex, account: Pick<Account, 'id'>, briefId: string, files: number, bytes: number): Promise<void> {
   const [held] = await rowsOf<Record<'brief_files' | 'brief_bytes' | 'own_files' | 'own_bytes' | 'all_files' | 'all_bytes', string | null>>(trx, `
     with held as (
       select brief_id, created_by, files::bigint, bytes from intake where state = 'complete'
@@ -252,7 +252,8 @@ export async function completeIntake(account: Account, intakeId: string, files: 
       if (open) throw refuse(409, `The content of "${open.path}" has not arrived in full. Drop the folder again; nothing of this intake is shown.`)
     }
     if (replaces) {
-      await trx('intake').where({ brief_id: intake.brief_id, state: 'complete' }).whereNull('replaced_at').update({ replaced_at: trx.fn.now() })
+      await trx('intake').where({ brief_id: intake.brief_id, state: 'complete' }).whereNull('replaced_at')
+        .whereNotIn('id', trx('hand_in').where('brief_id', intake.brief_id).select('intake_id')).update({ replaced_at: trx.fn.now() })
     }
     await trx('intake').where('id', intakeId).update({ state: 'complete', completed_at: trx.fn.now(), files, bytes: count?.bytes ?? 0 })
     return { files }
@@ -269,7 +270,8 @@ export async function overlapOf(account: Account, intakeId: string): Promise<Ove
       or (old.size > 0 and old.sha256 in (select sha256 from received_file where intake_id = :id and sha256 is not null))
     )::int as here
     from received_file old join intake was on was.id = old.intake_id
-    where was.brief_id = :brief and was.state = 'complete' and was.replaced_at is null`, { id: intakeId, brief: intake.brief_id })
+    where was.brief_id = :brief and was.state = 'complete' and was.replaced_at is null
+      and not exists (select 1 from hand_in where hand_in.intake_id = was.id)`, { id: intakeId, brief: intake.brief_id })
   return { earlier: row.earlier, here: row.here, proposes: row.earlier > 0 && row.here > row.earlier / 2 ? 'replace' : 'add' }
 }
 

@@ -10,7 +10,7 @@ import { noteEvent } from './events'
 const TOKEN_HOURS = 24
 
 /** Sends one letter of the installation's own. */
-async function post(to: string, subject: string, text: string): Promise<void> {
+export async function post(to: string, subject: string, text: string): Promise<void> {
   const transport = nodemailer.createTransport(process.env.SMTP_URL ?? '')
   try {
     await transport.sendMail({

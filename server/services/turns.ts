@@ -11,7 +11,7 @@ const LONGEST_WAIT = 15 * 60
  * Counts a try before it is made, so that many at once are no more than one after the other: past the free ones each has to wait
  * twice as long after the last.
  */
-export async function takeTurn(keys: [key: string, free: number][]): Promise<void> {
+export async function takeTurn(keys: [key: string, free: number][], what = 'sign-ins'): Promise<void> {
   await db().transaction(async (trx) => {
     for (const [key] of keys) await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 2))', [key])
     await trx('sign_in_attempt').where('at', '<', trx.raw(`now() - interval '1 hour'`)).delete()
@@ -21,7 +21,7 @@ export async function takeTurn(keys: [key: string, free: number][]): Promise<voi
       )
       const over = (row?.tries ?? 0) - free
       const wait = over < 0 ? 0 : Math.ceil(Math.min(LONGEST_WAIT, 2 ** (over + 1)) - (row?.since ?? 0))
-      if (wait > 0) throw refuse(429, `Too many sign-ins that did not work. Wait ${sayWait(wait)} and try again.`)
+      if (wait > 0) throw refuse(429, `Too many ${what} that did not work. Wait ${sayWait(wait)} and try again.`)
     }
     await trx('sign_in_attempt').insert(keys.map(([key]) => ({ key })))
   })

@@ -3,7 +3,7 @@ import { readdirSync } from 'node:fs'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import type { EventHandler } from 'h3'
-import { createApp, createRouter, setResponseStatus, toNodeListener } from 'h3'
+import { createApp, createRouter, eventHandler, setResponseStatus, toNodeListener } from 'h3'
 import { DemoClient } from '../../demo/load'
 import origin from '../../server/middleware/origin'
 import { invite } from '../../server/services/accounts'
@@ -32,6 +32,11 @@ export async function startServer(): Promise<{ address: string, stop: () => void
     router[method as Method](address, handler)
   }
   app.use(origin)
+  // what answers beside the table: uploads by their own protocol, and the keys of receipts
+  const { uploadHandler } = await import('../../server/utils/upload')
+  app.use('/api/door/files', eventHandler(event => uploadHandler(event)))
+  const { default: keys } = await import('../../server/routes/.well-known/usitor-keys.json.get')
+  router.get('/.well-known/usitor-keys.json', keys)
   app.use(router)
   const server = createServer(toNodeListener(app))
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))

@@ -16,7 +16,7 @@ export default async function setup(): Promise<void> {
   await db.destroy()
   mkdirSync('.data/test-workers', { recursive: true })
   await build({
-    entryPoints: ['check', 'roster', 'rule', 'workbook'].map(name => `server/workers/${name}.ts`), outdir: '.data/test-workers',
+    entryPoints: ['check', 'door', 'roster', 'rule', 'workbook'].map(name => `server/workers/${name}.ts`), outdir: '.data/test-workers',
     outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node',
     format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
   })

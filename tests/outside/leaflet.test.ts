@@ -10,14 +10,16 @@ import type { Person } from '#core/roster/types'
 
 // A file that is named as the leaflet says, in the folder it says, is right: whatever the rule, whoever the people.
 
-const WORD = fc.constantFrom('Marsh', 'Ilvesmäki', 'de la Peña', 'O\'Hara', 'Saltmarsh-Wade', 'Nguyễn', 'Müller', 'Lindqvist', 'Ø', 'Tamworthy', 'Åkesson')
+const WORD = fc.constantFrom('Marsh', 'Ilvesmäki', 'de la Peña', 'O\'Hara', 'Saltmarsh-Wade', 'Nguyễn', 'Müller', 'Lindqvist', 'Ø', 'Tamworthy',
+  'Åkesson')
 const people = fc.uniqueArray(fc.record({ given: WORD, family: WORD, group: fc.constantFrom('Reef', 'Dune', 'Kelp Bed', '') }), {
   minLength: 1, maxLength: 8, selector: one => `${one.given} ${one.family}`.toUpperCase(),
 }).map(list => list.map((one, at): Person => ({ ...one, id: `s${101 + at}`, name: `${one.given} ${one.family}`, email: '', aliases: [],
   fields: { code: `K${7 + at}` } })))
 
 const SEPARATOR = fc.constantFrom('_', '-', ' ', '+', '__')
-const PART = fc.constantFrom('{family}', '{given}', '{id}', '{code}', '{day}', '{v}', '{kind}', '{week}', 'photo', 'Report', 'SKETCH')
+const PART: fc.Arbitrary<string> = fc.constantFrom('{family}', '{given}', '{id}', '{code}', '{day}', '{v}', '{kind}', '{week}', 'photo', 'Report',
+  'SKETCH')
 const FIELDS: RequirementDocument['fields'] = {
   n: { type: 'number', digits: 2 }, day: { type: 'date', pattern: 'yyyy-MM-dd' }, v: { type: 'version' },
   kind: { type: 'choice', values: ['draft', 'final'] }, week: { type: 'number', digits: 1, from: 42, to: 42 },
@@ -55,7 +57,8 @@ test('a file named by its leaflet is right, under any rule and for anybody', asy
       const path = `${folder === '' ? '' : `${folder}/`}${sayStretches(name.stretches)}`
       const id = piece.formats[0]?.id ?? ''
       return {
-        root: 'given', path, size: path.length, sha256: path.split('').map(sign => (sign.codePointAt(0) ?? 0).toString(16)).join('').slice(-64).padStart(64, '0'),
+        root: 'given', path, size: path.length,
+        sha256: path.split('').map(sign => (sign.codePointAt(0) ?? 0).toString(16)).join('').slice(-64).padStart(64, '0'),
         receivedAt: null, receivedAtFrom: 'unknown' as const,
         reading: { candidates: [id], version: null, state: 'ok' as const, verified: 'structure' as const, fault: null, props: {} },
       }

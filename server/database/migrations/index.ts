@@ -18,6 +18,7 @@ import * as secondFactor from './016-second-factor'
 import * as letters from './017-letters'
 import * as drafts from './018-drafts'
 import * as passkeys from './019-passkeys'
+import * as doors from './020-doors'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -40,6 +41,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '017-letters': letters,
   '018-drafts': drafts,
   '019-passkeys': passkeys,
+  '020-doors': doors,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

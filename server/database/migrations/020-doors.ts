@@ -1,0 +1,66 @@
+import type { Knex } from 'knex'
+
+export async function up(knex: Knex): Promise<void> {
+  await knex.raw(`
+    -- where people of a brief hand in themselves
+    create table door (
+      brief_id uuid primary key references brief on delete cascade,
+      open boolean not null,
+      -- null: as long as it is open
+      until timestamptz,
+      -- after the due time still open, and marked late
+      late boolean not null,
+      largest bigint not null,
+      -- sum of one person
+      most bigint not null,
+      renames boolean not null,
+      keeps boolean not null,
+      contact text not null,
+      -- one link for all: whoever has it asks for their own by mail
+      common_hash bytea unique,
+      set_by uuid references account on delete set null,
+      set_at timestamptz not null default now()
+    );
+    -- links of persons; the token is in nobody's store but theirs
+    create table door_link (
+      id uuid primary key,
+      brief_id uuid not null references brief on delete cascade,
+      person text collate "C" not null,
+      token_hash bytea not null unique,
+      -- a short one to be typed, tried so many times a place and no more
+      code_hash bytea unique,
+      made_for text not null check (made_for in ('letter', 'leaflet', 'table', 'mail')),
+      made_at timestamptz not null default now(),
+      used integer not null default 0,
+      used_at timestamptz,
+      revoked_at timestamptz
+    );
+    create index on door_link (brief_id, person);
+    -- one hand-in is one intake, which never changes once it is finished
+    create table hand_in (
+      id uuid primary key,
+      brief_id uuid not null references brief on delete cascade,
+      person text collate "C" not null,
+      number integer not null,
+      key text collate "C" not null,
+      intake_id uuid not null unique references intake on delete cascade,
+      begun_at timestamptz not null default now(),
+      finished_at timestamptz,
+      receipt jsonb,
+      unique (brief_id, person, number),
+      unique (brief_id, person, key)
+    );
+    -- who handed a file in, under which name they had it, and what they said it is
+    alter table received_file add column handed_in jsonb;
+    -- taken back by whoever sent it: it stays, and enters no check
+    alter table received_file add column withdrawn_at timestamptz;
+    -- what receipts are signed with; the private half is sealed with the operator's key
+    create table receipt_key (
+      id text primary key,
+      public_key text not null,
+      sealed bytea not null,
+      made_at timestamptz not null default now(),
+      ended_at timestamptz
+    );
+  `)
+}

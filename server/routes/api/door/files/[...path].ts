@@ -1,0 +1,3 @@
+import { uploadHandler } from '../../../../utils/upload'
+
+export default uploadHandler

@@ -1,0 +1,174 @@
+import { randomBytes } from 'node:crypto'
+import type { DoorAnswer, DoorSettings, OwnDoor, OwnHandIn, SignedIn as Account } from '#shared/answers'
+import type { ReceivedFile } from '#core/arrivals/received'
+import type { BriefDocument } from '#core/brief/document'
+import { newestRoster, newestVersion } from '../database/briefs'
+import { db, rowsOf } from '../database/connection'
+import type { DoorRow } from '../database/tables'
+import { refuse } from '../utils/errors'
+import { onThread } from '../utils/threads'
+import { hashOfToken } from '../utils/token'
+import type { DoorTask, DoorWork } from '../workers/door'
+import { requireRole } from './access'
+import type { IntakeFile } from './check-input'
+import { loadReceived, rosterOn } from './check-input'
+import type { DoorHolder } from './door-links'
+import { requireDoor } from './door-links'
+import { signingKey } from './receipt-keys'
+
+/** Opens, closes or changes the door of a brief. */
+export async function setDoor(account: Account, briefId: string, settings: DoorSettings): Promise<void> {
+  await requireRole(account, briefId, 'checker')
+  // without a key there are no receipts, and without receipts no door
+  if (settings.open && settings.keeps) await signingKey()
+  const { until, ...rest } = settings
+  const row = { ...rest, until: until === null ? null : new Date(until), set_by: account.id, set_at: db().fn.now() }
+  await db()('door').insert({ brief_id: briefId, ...row }).onConflict('brief_id').merge()
+}
+
+/** The door as its coordinator sees it, with what has come through it. */
+export async function getDoor(account: Account, briefId: string): Promise<DoorAnswer> {
+  await requireRole(account, briefId, 'reader')
+  const [door, links, persons, roster] = await Promise.all([
+    db()('door').where('brief_id', briefId).first(),
+    rowsOf<{ person: string, links: number, used: number, used_at: Date | null, made_at: Date }>(db(), `
+      select person, count(*) filter (where revoked_at is null)::int as links, sum(used)::int as used, max(used_at) as used_at,
+        max(made_at) as made_at from door_link where brief_id = ? group by person`, [briefId]),
+    rowsOf<{ person: string, hand_ins: number, files: number, last: Date }>(db(), `
+      select person, count(*)::int as hand_ins, sum(files)::int as files, max(finished_at) as last
+      from hand_in join intake on intake.id = hand_in.intake_id where hand_in.brief_id = ? and finished_at is not null group by person`, [briefId]),
+    newestRoster(briefId),
+  ])
+  const byPerson = new Map(links.map(row => [row.person, row]))
+  const came = new Map(persons.map(row => [row.person, row]))
+  const latest = [...persons].sort((a, b) => b.last.getTime() - a.last.getTime())[0]
+  const nameOf = (id: string) => roster?.people.find(person => person.id === id)?.name ?? id
+  return {
+    settings: door ? settingsOf(door) : null, common: door?.common_hash !== null && door !== undefined,
+    people: (roster?.people ?? []).map(({ id, name, group, email }) => ({
+      id, name, group, mail: email !== '', links: byPerson.get(id)?.links ?? 0, used: byPerson.get(id)?.used ?? 0,
+      usedAt: byPerson.get(id)?.used_at?.toISOString() ?? null, files: came.get(id)?.files ?? 0, lastAt: came.get(id)?.last.toISOString() ?? null,
+    })),
+    files: persons.reduce((sum, row) => sum + row.files, 0),
+    last: latest ? { name: nameOf(latest.person), at: latest.last.toISOString() } : null,
+  }
+}
+
+const settingsOf = ({ open, until, late, largest, most, renames, keeps, contact }: DoorRow): DoorSettings => ({
+  open, until: until?.toISOString() ?? null, late, largest: Number(largest), most: Number(most), renames, keeps, contact,
+})
+
+/** Makes the one link for all, through which people ask for their own; the one before ends. `null`: there is none any more. */
+export async function setCommonLink(account: Account, briefId: string, wanted: boolean): Promise<{ token: string | null }> {
+  await requireRole(account, briefId, 'checker')
+  await requireDoor(briefId)
+  const token = wanted ? randomBytes(16).toString('base64url') : null
+  await db()('door').where('brief_id', briefId).update({ common_hash: token === null ? null : hashOfToken(token) })
+  return { token }
+}
+
+/** What a door of a brief holds now: rule, list, and what this person and their group handed in. */
+export async function loadDoor({ briefId, person }: DoorHolder) {
+  const [door, version, roster] = await Promise.all([requireDoor(briefId), newestVersion(briefId), newestRoster(briefId)])
+  if (!version || !roster) throw refuse(409, 'Nothing is asked for yet. Come again later.')
+  const now = Date.now()
+  const there = rosterOn(roster, version.document, now)
+  const self = there.people.find(one => one.id === person)
+  if (!self) throw refuse(404, 'You are not on the list of this any more. Ask whoever gave you the link.')
+  const group = self.group.trim().normalize('NFC')
+  const together = new Set(there.people.filter(one => one.id === person || (group !== ''
+    && one.group.trim().normalize('NFC') === group)).map(one => one.id))
+  const handIns = await db()('hand_in').join('intake', 'intake.id', 'hand_in.intake_id').where('hand_in.brief_id', briefId)
+    .whereIn('person', [...together]).whereNotNull('finished_at').whereNull('intake.replaced_at').orderBy('hand_in.finished_at')
+    .select('hand_in.id', 'person', 'number', 'intake_id', 'begun_at', 'finished_at')
+  const received = await loadReceived(handIns.map(row => row.intake_id))
+  return { door, version, roster: there, self, handIns, received, now, together }
+}
+export type LoadedDoor = Awaited<ReturnType<typeof loadDoor>>
+
+/** What one person's page shows, worked out on a thread; `more`: files that are not received yet. */
+export async function lookThrough(
+  { briefId, person }: DoorHolder, { version, roster, received, now }: LoadedDoor, more: readonly IntakeFile[] = [], whole = false,
+): Promise<DoorWork> {
+  const task: DoorTask = { document: version.document, roster, person, received: [...received, ...more], checkedAt: now, whole }
+  const work = await onThread<DoorWork | null>('door', `${briefId} ${person}`, task)
+  if (!work) throw refuse(404, 'You are not on the list of this any more. Ask whoever gave you the link.')
+  return work
+}
+
+/** When a door closes for one person; `null`: when its coordinator closes it. */
+export function closesAt({ until, late }: Pick<DoorRow, 'until' | 'late'>, dues: readonly (number | null)[]): number | null {
+  const stated = until?.getTime() ?? null
+  if (late || dues.length === 0 || dues.includes(null)) return stated
+  const last = Math.max(...dues.flatMap(due => due ?? []))
+  return stated === null ? last : Math.min(stated, last)
+}
+
+/** Whether something can be handed in at a time. */
+export const isOpen = (door: Pick<DoorRow, 'open'>, closes: number | null, at: number): boolean => door.open && (closes === null || at <= closes)
+
+/** The last times at which each piece is taken: grace and corrections included. */
+export const lastTimes = (pieces: DoorWork['pieces'], document: BriefDocument): (number | null)[] => pieces.map(({ due, correctBy, requirement }) => {
+  if (due === null) return null
+  const grace = document.requirements.find(one => one.id === requirement)?.grace ?? document.grace
+  return Math.max(due + graceOf(grace), correctBy ?? 0)
+})
+
+function graceOf(grace: string | undefined): number {
+  const [, d = '0', h = '0', m = '0', s = '0'] = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?$/.exec(grace ?? '') ?? []
+  return (((Number(d) * 24 + Number(h)) * 60 + Number(m)) * 60 + Number(s)) * 1000
+}
+
+/** One person's page: what is asked of them, what they handed in, and until when. */
+export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
+  const loaded = await loadDoor(holder)
+  const { door, version, self, handIns, received, now } = loaded
+  const work = await lookThrough(holder, loaded)
+  const closes = closesAt(door, lastTimes(work.pieces, work.document))
+  const shared = new Set(work.pieces.filter(piece => piece.group).map(piece => piece.requirement))
+  const files = await handedIn(holder.person, loaded, shared, work)
+  const used = received.filter(file => file.handedIn?.by === holder.person).reduce((sum, file) => sum + file.size, 0)
+  const seen = new Set(files.map(file => file.id))
+  return {
+    title: version.document.title, zone: version.document.zone ?? null, holder: { id: self.id, name: self.name, group: self.group },
+    version: version.number, now: new Date(now).toISOString(), open: isOpen(door, closes, now), closesAt: closes === null
+      ? null
+      : new Date(closes).toISOString(),
+    late: door.late, largest: Number(door.largest), most: Number(door.most), used, renames: door.renames, keeps: door.keeps, contact: door.contact,
+    document: work.document, roster: work.roster, pieces: work.pieces,
+    slots: work.report.slots.map(({ requirement, n, status, late, files: paths }) => ({
+      requirement, n: n ?? null, status, late, files: received.filter(file => paths.includes(file.path) && seen.has(file.id)).map(file => file.id),
+    })),
+    files, received: received.filter(file => seen.has(file.id)).map((file, at) => asOwn(file, holder.person, at)),
+    handIns: handIns.filter(row => row.person === holder.person)
+      .map(({ id, number, finished_at: at }) => ({ id, number, at: (at as Date).toISOString() })),
+  }
+}
+
+/** A file for this person's page: one of their group's is as if they had handed it in, for it names nobody. */
+function asOwn({ id: _, readingId: __, ...file }: IntakeFile, person: string, at: number): ReceivedFile {
+  if (!file.handedIn || file.handedIn.by === person) return file
+  return { ...file, path: `group/${at}/${file.path.slice(file.path.lastIndexOf('/') + 1)}`, handedIn: { ...file.handedIn, by: person } }
+}
+
+/** Files this person may see: their own, and those of their group's pieces with who handed them in. */
+async function handedIn(person: string, { handIns, received, roster }: LoadedDoor, shared: ReadonlySet<string>,
+  { report }: DoorWork): Promise<OwnHandIn[]> {
+  const judged = new Map(report.files.map(file => [`${file.root}\n${file.path}`, file]))
+  const ofIntake = new Map(handIns.map(row => [row.intake_id, row]))
+  const rows = received.length === 0 ? [] : await db()('received_file').whereIn('id', received.map(file => file.id)).select('id', 'intake_id')
+  const intakes = new Map(rows.map(row => [row.id, row.intake_id]))
+  return received.flatMap((file): OwnHandIn[] => {
+    const verdict = judged.get(`${file.root}\n${file.path}`)
+    const handIn = ofIntake.get(intakes.get(file.id) ?? '')
+    const by = file.handedIn?.by ?? ''
+    const requirement = verdict?.slot?.requirement ?? null
+    if (!handIn || (by !== person && !(requirement !== null && shared.has(requirement)))) return []
+    return [{
+      id: file.id, handIn: handIn.id, at: (handIn.begun_at as Date).toISOString(), name: file.path.slice(file.path.lastIndexOf('/') + 1),
+      sentAs: file.handedIn?.sentAs ?? '', size: file.size, requirement, n: verdict?.slot?.n ?? null, role: verdict?.role ?? 'unplaced',
+      findings: verdict?.findings ?? [], mine: by === person,
+      by: by === person ? null : roster.people.find(one => one.id === by)?.name ?? null,
+    }]
+  })
+}
