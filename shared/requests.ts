@@ -236,10 +236,13 @@ export const doorRequest = exact({
   renames: yes, keeps: yes, contact: text(300),
 }) as unknown as yup.Schema<DoorSettings>
 /** `null`: everybody of the list. */
-export const linksRequest = exact({ people: orAll(listOf(plainText(200).required(), 1, 20_000)) }) as unknown as yup.Schema<{ people: string[] | null }>
+export const linksRequest = exact({
+  people: orAll(listOf(plainText(200).required(), 1, 20_000)),
+}) as unknown as yup.Schema<{ people: string[] | null }>
 export const commonRequest = exact({ wanted: yes })
-export const askLinkRequest = exact({ link: plainText(60).required('is missing'), who: plainText(320).trim().min(1,
-  'is missing').required('is missing') })
+export const askLinkRequest = exact({
+  link: plainText(60).required('is missing'), who: plainText(320).trim().min(1, 'is missing').required('is missing'),
+})
 export const handInRequest = exact({
   key: yup.string().matches(/^[\w-]{8,100}$/).required('is missing'), version: yup.number().integer().min(1).max(1e9).required('is missing'),
 })

@@ -2,9 +2,11 @@ import { randomBytes } from 'node:crypto'
 import type { DoorAnswer, DoorSettings, OwnDoor, OwnHandIn, SignedIn as Account } from '#shared/answers'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { BriefDocument } from '#core/brief/document'
+import { fileKey } from '#core/checking/report'
+import { nameOf } from '#core/text/path'
 import { newestRoster, newestVersion } from '../database/briefs'
 import { db, rowsOf } from '../database/connection'
-import type { DoorRow } from '../database/tables'
+import type { DoorRow, HandInRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { onThread } from '../utils/threads'
 import { hashOfToken } from '../utils/token'
@@ -42,7 +44,7 @@ export async function getDoor(account: Account, briefId: string): Promise<DoorAn
   const byPerson = new Map(links.map(row => [row.person, row]))
   const came = new Map(persons.map(row => [row.person, row]))
   const latest = [...persons].sort((a, b) => b.last.getTime() - a.last.getTime())[0]
-  const nameOf = (id: string) => roster?.people.find(person => person.id === id)?.name ?? id
+  const personOf = (id: string) => roster?.people.find(person => person.id === id)?.name ?? id
   return {
     settings: door ? settingsOf(door) : null, common: door?.common_hash !== null && door !== undefined,
     people: (roster?.people ?? []).map(({ id, name, group, email }) => ({
@@ -50,7 +52,7 @@ export async function getDoor(account: Account, briefId: string): Promise<DoorAn
       usedAt: byPerson.get(id)?.used_at?.toISOString() ?? null, files: came.get(id)?.files ?? 0, lastAt: came.get(id)?.last.toISOString() ?? null,
     })),
     files: persons.reduce((sum, row) => sum + row.files, 0),
-    last: latest ? { name: nameOf(latest.person), at: latest.last.toISOString() } : null,
+    last: latest ? { name: personOf(latest.person), at: latest.last.toISOString() } : null,
   }
 }
 
@@ -80,7 +82,9 @@ export async function loadDoor({ briefId, person }: DoorHolder) {
     && one.group.trim().normalize('NFC') === group)).map(one => one.id))
   const handIns = await db()('hand_in').join('intake', 'intake.id', 'hand_in.intake_id').where('hand_in.brief_id', briefId)
     .whereIn('person', [...together]).whereNotNull('finished_at').whereNull('intake.replaced_at').orderBy('hand_in.finished_at')
-    .select('hand_in.id', 'person', 'number', 'intake_id', 'begun_at', 'finished_at')
+    .select<(Pick<HandInRow, 'id' | 'person' | 'number' | 'intake_id' | 'begun_at'> & { finished_at: Date })[]>(
+      'hand_in.id', 'person', 'number', 'intake_id', 'begun_at', 'finished_at',
+    )
   const received = await loadReceived(handIns.map(row => row.intake_id))
   return { door, version, roster: there, self, handIns, received, now, together }
 }
@@ -141,33 +145,35 @@ export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
     })),
     files, received: received.filter(file => seen.has(file.id)).map((file, at) => asOwn(file, holder.person, at)),
     handIns: handIns.filter(row => row.person === holder.person)
-      .map(({ id, number, finished_at: at }) => ({ id, number, at: (at as Date).toISOString() })),
+      .map(({ id, number, finished_at: at }) => ({ id, number, at: at.toISOString() })),
   }
 }
 
 /** A file for this person's page: one of their group's is as if they had handed it in, for it names nobody. */
 function asOwn({ id: _, readingId: __, ...file }: IntakeFile, person: string, at: number): ReceivedFile {
   if (!file.handedIn || file.handedIn.by === person) return file
-  return { ...file, path: `group/${at}/${file.path.slice(file.path.lastIndexOf('/') + 1)}`, handedIn: { ...file.handedIn, by: person } }
+  return { ...file, path: `group/${at}/${nameOf(file.path)}`, handedIn: { ...file.handedIn, by: person } }
 }
 
 /** Files this person may see: their own, and those of their group's pieces with who handed them in. */
-async function handedIn(person: string, { handIns, received, roster }: LoadedDoor, shared: ReadonlySet<string>,
-  { report }: DoorWork): Promise<OwnHandIn[]> {
-  const judged = new Map(report.files.map(file => [`${file.root}\n${file.path}`, file]))
+async function handedIn(
+  person: string, { handIns, received, roster }: LoadedDoor, shared: ReadonlySet<string>, { report }: DoorWork,
+): Promise<OwnHandIn[]> {
+  if (received.length === 0) return []
+  const judged = new Map(report.files.map(file => [fileKey(file), file]))
   const ofIntake = new Map(handIns.map(row => [row.intake_id, row]))
-  const rows = received.length === 0 ? [] : await db()('received_file').whereIn('id', received.map(file => file.id)).select('id', 'intake_id')
+  const rows = await db()('received_file').whereIn('id', received.map(file => file.id)).select('id', 'intake_id')
   const intakes = new Map(rows.map(row => [row.id, row.intake_id]))
   return received.flatMap((file): OwnHandIn[] => {
-    const verdict = judged.get(`${file.root}\n${file.path}`)
+    const verdict = judged.get(fileKey(file))
     const handIn = ofIntake.get(intakes.get(file.id) ?? '')
-    const by = file.handedIn?.by ?? ''
-    const requirement = verdict?.slot?.requirement ?? null
-    if (!handIn || (by !== person && !(requirement !== null && shared.has(requirement)))) return []
+    if (!verdict || !handIn || !file.handedIn) return []
+    const { by, sentAs } = file.handedIn
+    const { requirement = null, n = null } = verdict.slot ?? {}
+    if (by !== person && !shared.has(requirement ?? '')) return []
     return [{
-      id: file.id, handIn: handIn.id, at: (handIn.begun_at as Date).toISOString(), name: file.path.slice(file.path.lastIndexOf('/') + 1),
-      sentAs: file.handedIn?.sentAs ?? '', size: file.size, requirement, n: verdict?.slot?.n ?? null, role: verdict?.role ?? 'unplaced',
-      findings: verdict?.findings ?? [], mine: by === person,
+      id: file.id, handIn: handIn.id, at: handIn.begun_at.toISOString(), name: nameOf(file.path), sentAs, size: file.size, requirement, n,
+      role: verdict.role, findings: verdict.findings, mine: by === person,
       by: by === person ? null : roster.people.find(one => one.id === by)?.name ?? null,
     }]
   })

@@ -3,6 +3,7 @@ import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import type { ByteSource } from '#core/bytes/source'
 import type { ReportFile } from '#core/checking/report'
+import { nameOf } from '#core/text/path'
 import type { Receipt, ReceiptFile } from '#core/receipts/receipt'
 import { db, rowsOf } from '../database/connection'
 import { appendContent, arrivedBytes, beginContent, CHUNK } from '../database/contents'
@@ -60,8 +61,15 @@ export async function beginHandIn(holder: DoorHolder, key: string, version: numb
 /** A level of a path: what parts levels stands for itself. */
 const asLevel = (text: string): string => text.replace(/[%/]/g, sign => (sign === '/' ? '%2F' : '%25'))
 
-export interface Announced { handIn: string, name: string, sentAs: string, requirement: string | null, n: number | null, sha256: string | null
-  size: number }
+export interface Announced {
+  handIn: string
+  name: string
+  sentAs: string
+  requirement: string | null
+  n: number | null
+  sha256: string | null
+  size: number
+}
 
 /** Announces one file of a hand-in. Announced in the same way twice it is one. */
 export async function announceFile(holder: DoorHolder, file: Announced): Promise<{ id: string }> {
@@ -209,7 +217,7 @@ export async function finishHandIn(holder: DoorHolder, id: string): Promise<Rece
   for (const { id: fileId } of waiting) {
     const file = await arrivingFile(holder, fileId)
     if (await arrivedOf(file) < file.size) throw refuse(409,
-      `${file.path.slice(file.path.lastIndexOf('/') + 1)} has not arrived in full. Send it again.`)
+      `${nameOf(file.path)} has not arrived in full. Send it again.`)
     await settle(file)
   }
   const loaded = await loadDoor(holder)
@@ -222,7 +230,7 @@ export async function finishHandIn(holder: DoorHolder, id: string): Promise<Rece
     usitorReceipt: 1, number: row.number, brief: loaded.version.document.title, holder: { id: loaded.self.id, name: loaded.self.name },
     handedInBy: holder.person, at: row.begun_at.toISOString(),
     files: fresh.map(({ path, size, sha256, handedIn }) => ({
-      sentAs: handedIn?.sentAs ?? '', name: path.slice(path.lastIndexOf('/') + 1), size, sha256: sha256 ?? '', ...receiptVerdict(verdicts.get(path)),
+      sentAs: handedIn?.sentAs ?? '', name: nameOf(path), size, sha256: sha256 ?? '', ...receiptVerdict(verdicts.get(path)),
     })),
   })
   return db().transaction(async (trx) => {
