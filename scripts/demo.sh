@@ -5,6 +5,10 @@ port=${PORT:-3210}
 if [ "${1:-}" = --fresh ]; then bash scripts/database.sh remove demo; fi
 bash scripts/database.sh start demo
 DATABASE_URL=$(bash scripts/database.sh url demo)
+# seals what the installation keeps secret; an installation for use sets its own
+[ -f .data/demo-secret ] || node -p "require('crypto').randomBytes(32).toString('base64')" > .data/demo-secret
+USITOR_SECRET=${USITOR_SECRET:-$(cat .data/demo-secret)} USITOR_ADDRESS=${USITOR_ADDRESS:-http://127.0.0.1:$port}
+export USITOR_SECRET USITOR_ADDRESS
 export DATABASE_URL PORT=$port HOST=127.0.0.1 USITOR_LOG=${USITOR_LOG:-warn}
 
 # built before, and from these very sources

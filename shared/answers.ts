@@ -110,6 +110,8 @@ export interface BriefAnswer {
   draft: KeptChanges | null
   roster: StoredRoster | null
   intakes: IntakeInfo[]
+  /** When people handed in last by themselves. */
+  handedInAt: string | null
   check: { id: string, checkedAt: string, stale: boolean } | null
 }
 

@@ -48,6 +48,7 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
       statedAt: intake.stated_at?.toISOString() ?? null, completedAt: intake.completed_at?.toISOString() ?? '',
       replacedAt: intake.replaced_at?.toISOString() ?? null,
     })),
+    handedInAt: handedIn?.toISOString() ?? null,
     check: check
       ? {
           id: check.id, checkedAt: check.checked_at.toISOString(),

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import type { DoorAnswer, DoorSettings, OwnDoor, OwnHandIn, SignedIn as Account } from '#shared/answers'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { BriefDocument } from '#core/brief/document'
+import type { Person } from '#core/roster/types'
 import { fileKey } from '#core/checking/report'
 import { nameOf } from '#core/text/path'
 import { newestRoster, newestVersion } from '../database/briefs'
@@ -69,6 +70,8 @@ export async function setCommonLink(account: Account, briefId: string, wanted: b
   return { token }
 }
 
+const groupOf = (person: Person): string => person.group.trim().normalize('NFC')
+
 /** What a door of a brief holds now: rule, list, and what this person and their group handed in. */
 export async function loadDoor({ briefId, person }: DoorHolder) {
   const [door, version, roster] = await Promise.all([requireDoor(briefId), newestVersion(briefId), newestRoster(briefId)])
@@ -77,9 +80,9 @@ export async function loadDoor({ briefId, person }: DoorHolder) {
   const there = rosterOn(roster, version.document, now)
   const self = there.people.find(one => one.id === person)
   if (!self) throw refuse(404, 'You are not on the list of this any more. Ask whoever gave you the link.')
-  const group = self.group.trim().normalize('NFC')
+  const group = groupOf(self)
   const together = new Set(there.people.filter(one => one.id === person || (group !== ''
-    && one.group.trim().normalize('NFC') === group)).map(one => one.id))
+    && groupOf(one) === group)).map(one => one.id))
   const handIns = await db()('hand_in').join('intake', 'intake.id', 'hand_in.intake_id').where('hand_in.brief_id', briefId)
     .whereIn('person', [...together]).whereNotNull('finished_at').whereNull('intake.replaced_at').orderBy('hand_in.finished_at')
     .select<(Pick<HandInRow, 'id' | 'person' | 'number' | 'intake_id' | 'begun_at'> & { finished_at: Date })[]>(
@@ -140,7 +143,7 @@ export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
       : new Date(closes).toISOString(),
     late: door.late, largest: Number(door.largest), most: Number(door.most), used, renames: door.renames, keeps: door.keeps, contact: door.contact,
     document: work.document, roster: work.roster, pieces: work.pieces,
-    slots: work.report.slots.map(({ requirement, n, status, late, files: paths }) => ({
+    slots: work.report.slots.filter(slot => slot.holder === (shared.has(slot.requirement) ? groupOf(self) : self.id)).map(({ requirement, n, status, late, files: paths }) => ({
       requirement, n: n ?? null, status, late, files: received.filter(file => paths.includes(file.path) && seen.has(file.id)).map(file => file.id),
     })),
     files, received: received.filter(file => seen.has(file.id)).map((file, at) => asOwn(file, holder.person, at)),

@@ -12,6 +12,7 @@ await client.query('drop database if exists usitor_browser with (force)')
 await client.query('create database usitor_browser')
 await client.end()" "$url"
 export USITOR_LOG=warn DATABASE_URL=${url%/usitor}/usitor_browser PORT=$1 HOST=127.0.0.1 SMTP_URL=smtp://127.0.0.1:$(($1 + 15))
+export USITOR_ADDRESS=http://127.0.0.1:$1 USITOR_SECRET=$(node -p "require('crypto').randomBytes(32).toString('base64')")
 node --import tsx stand-ins/mail.ts $(($1 + 15)) $(($1 + 16)) &
 mail=$!
 trap 'kill $mail 2>/dev/null' EXIT

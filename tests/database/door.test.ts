@@ -102,6 +102,7 @@ describe('a door', () => {
     expect(own.holder).toEqual({ id: 's1', name: 'Ana Marsh', group: 'Reef' })
     expect(own.pieces.map(piece => [piece.title, piece.group, piece.names[0]?.stretches.map(one => one.text).join('')]))
       .toEqual([['Log', false, 'Marsh_Ana_log.csv'], ['Raw data', false, 'Marsh_raw'], ['Map', true, 'Reef_map.csv']])
+    expect(own.slots.map(slot => slot.requirement)).toEqual(['log', 'raw', 'map'])
     const text = JSON.stringify(own)
     for (const other of ['Cleo', 'Dunn', 's3', '@shore.example"', 'Dune']) expect(text.replace('s1@shore.example', '')).not.toContain(other)
   })

@@ -1,0 +1,289 @@
+<script setup lang="ts">
+import { refTo } from '#core/brief/slots'
+import type { ChosenFile } from '~/stores/door'
+
+/** Files at hand: chosen or found, told what each is before anything is sent. */
+const door = useDoor()
+const { words } = useDoorWords()
+const { problem, attempt } = useAttempt()
+const changed = ref(false)
+const input = useTemplateRef('input')
+const folder = useTemplateRef('folder')
+
+async function take(event: Event) {
+  const field = event.target as HTMLInputElement
+  const files = [...field.files ?? []]
+  field.value = ''
+  await attempt(() => door.choose(files))
+}
+
+// find mine: a whole folder or drive, looked through here and nowhere else
+const looking = ref<{ all: number } | null>(null)
+const found = ref<{ file: File, ticked: boolean }[] | null>(null)
+async function look(event: Event) {
+  const field = event.target as HTMLInputElement
+  const files = [...field.files ?? []]
+  field.value = ''
+  looking.value = { all: files.length }
+  await attempt(async () => {
+    found.value = (await door.find(files)).map(file => ({ file: markRaw(file), ticked: false }))
+  })
+  looking.value = null
+}
+async function takeFound() {
+  const files = (found.value ?? []).filter(one => one.ticked).map(one => toRaw(one.file))
+  found.value = null
+  await attempt(() => door.choose(files))
+}
+
+/** Pieces that a file may be, for whoever must say. */
+const pieces = computed(() => door.own?.slots.map(({ requirement, n }) => {
+  const title = door.own?.pieces.find(piece => piece.requirement === requirement)?.title ?? requirement
+  return { key: `${requirement} ${n ?? ''}`, label: n === null ? title : `${title} ${n}`, slot: refTo(requirement, '', n) }
+}) ?? [])
+const pieceOf = ({ verdict }: ChosenFile) => {
+  const { requirement, n = null } = verdict?.slot ?? {}
+  return requirement === undefined ? null : pieces.value.find(one => one.key === `${requirement} ${n ?? ''}`)?.label ?? requirement
+}
+function said(one: ChosenFile, event: Event) {
+  const { slot } = pieces.value.find(piece => piece.key === (event.target as HTMLSelectElement).value) ?? {}
+  void attempt(() => door.say(one.id, slot ?? null))
+}
+const errorsOf = ({ verdict, name, file }: ChosenFile) => (name === file.name ? verdict?.findings.filter(one => one.severity === 'error') ?? [] : [])
+const lateOf = ({ verdict }: ChosenFile) => verdict?.findings.some(one => one.code === 'time.late') ?? false
+const isWrong = (one: ChosenFile) => errorsOf(one).some(finding => finding.code !== 'time.late')
+const properOf = ({ verdict }: ChosenFile) => {
+  const path = verdict?.rightPath ?? ''
+  return (verdict?.open?.length ?? 0) > 0 ? '' : path.slice(path.lastIndexOf('/') + 1)
+}
+/** Somebody else's full name in it: it waits for the coordinator. */
+const isStrange = ({ verdict }: ChosenFile) => verdict !== null && verdict.slot === null && verdict.role === 'unplaced'
+
+async function send() {
+  changed.value = false
+  await attempt(async () => {
+    changed.value = await door.send()
+  })
+}
+const sum = computed(() => ({
+  sent: door.chosen.reduce((all, one) => all + one.sent, 0), all: door.chosen.reduce((all, one) => all + one.file.size, 0),
+}))
+</script>
+
+<template>
+  <section class="choosing">
+    <p
+      v-if="door.begun && !door.sending"
+      class="note"
+      role="status"
+    >
+      {{ words.begun }}
+    </p>
+    <div class="ways">
+      <label
+        class="door-button"
+        :class="{ main: door.chosen.length === 0 }"
+      >{{ words.choose }}
+        <input
+          ref="input"
+          type="file"
+          multiple
+          class="visually-hidden"
+          :disabled="door.sending"
+          @change="take"
+        ></label>
+      <label class="door-button slight">{{ words.find }}
+        <input
+          ref="folder"
+          type="file"
+          webkitdirectory
+          class="visually-hidden"
+          :disabled="door.sending"
+          @change="look"
+        ></label>
+    </div>
+    <p class="small quiet">
+      {{ words.findHow }}
+    </p>
+    <p
+      v-if="looking"
+      role="status"
+    >
+      {{ words.looking(0, looking.all) }}
+    </p>
+    <div
+      v-if="found"
+      class="found"
+    >
+      <p role="status">
+        {{ words.found(found.length) }}
+      </p>
+      <label
+        v-for="one in found"
+        :key="one.file.webkitRelativePath"
+        class="tick"
+      ><input
+         v-model="one.ticked"
+         type="checkbox"
+       > <span class="mono">{{ showText(one.file.webkitRelativePath || one.file.name) }}</span>
+        <span class="small quiet">{{ sayBytes(one.file.size) }}</span></label>
+      <button
+        v-if="found.length"
+        type="button"
+        class="door-button"
+        :disabled="!found.some(one => one.ticked)"
+        @click="takeFound"
+      >
+        {{ words.choose }}
+      </button>
+    </div>
+
+    <template v-if="door.chosen.length">
+      <h2>{{ words.chosen }}</h2>
+      <p
+        v-if="changed"
+        class="note"
+        role="status"
+      >
+        {{ words.changed }}
+      </p>
+      <ul
+        class="files"
+        :aria-busy="door.checking"
+      >
+        <li
+          v-for="one in door.chosen"
+          :key="one.id"
+        >
+          <p class="row">
+            <span class="mono grow">{{ showText(one.file.name) }}</span>
+            <button
+              type="button"
+              class="door-button slight"
+              :disabled="door.sending"
+              :aria-label="`${words.remove} ${one.file.name}`"
+              @click="door.remove(one.id)"
+            >
+              {{ words.remove }}
+            </button>
+          </p>
+          <template v-if="one.verdict">
+            <p v-if="pieceOf(one)">
+              <span
+                :class="markOf(isWrong(one) ? 'to-fix' : 'right', false, lateOf(one))"
+                aria-hidden="true"
+              />
+              <b>{{ pieceOf(one) }}</b>:
+              {{ isWrong(one) ? words.toPutRight : lateOf(one) ? words.isLate : words.isRight }}
+            </p>
+            <p v-else>
+              {{ isStrange(one) && one.verdict.candidates.length === 0 ? words.isYours : words.unknownPiece }}
+            </p>
+            <ul
+              v-if="isWrong(one)"
+              class="wrong"
+            >
+              <li
+                v-for="finding in errorsOf(one)"
+                :key="finding.code"
+              >
+                {{ words.finding(finding) }}
+              </li>
+            </ul>
+            <label
+              v-if="!pieceOf(one) || one.said"
+              class="field-label"
+            >{{ words.whichPiece }}
+              <select
+                class="door-input"
+                :value="one.said ? `${one.said.requirement} ${one.said.n ?? ''}` : ''"
+                :disabled="door.sending"
+                @change="said(one, $event)"
+              >
+                <option value="">…</option>
+                <option
+                  v-for="piece in pieces"
+                  :key="piece.key"
+                  :value="piece.key"
+                >{{ piece.label }}</option>
+              </select></label>
+            <label
+              v-if="one.name !== one.file.name"
+              class="tick"
+            ><input
+              type="checkbox"
+              checked
+              :disabled="door.sending"
+              @change="one.name = one.file.name"
+            > <span>{{ words.sendAs }} <span class="mono">{{ showText(one.name) }}</span></span></label>
+            <label
+              v-else-if="door.own?.renames && isWrong(one) && properOf(one) && properOf(one) !== one.file.name
+                && errorsOf(one).every(finding => finding.code.startsWith('name.') || finding.code === 'time.late')"
+              class="tick"
+            ><input
+              type="checkbox"
+              :disabled="door.sending"
+              @change="one.name = properOf(one)"
+            > <span>{{ words.sendAs }} <span class="mono">{{ showText(properOf(one)) }}</span></span></label>
+          </template>
+          <progress
+            v-if="door.sending"
+            :value="one.sent"
+            :max="Math.max(1, one.file.size)"
+            :aria-label="one.file.name"
+          />
+        </li>
+      </ul>
+      <p
+        v-if="door.chosen.some(isWrong)"
+        class="small quiet"
+      >
+        {{ words.sendAnyway }}
+      </p>
+      <template v-if="door.own?.keeps">
+        <p
+          v-if="door.sending"
+          role="status"
+        >
+          {{ door.offline ? words.waiting : words.sending(Math.round(sum.sent / 1e6), Math.round(sum.all / 1e6)) }} MB
+        </p>
+        <button
+          v-if="door.sending"
+          type="button"
+          class="door-button"
+          @click="door.stop"
+        >
+          {{ words.stop }}
+        </button>
+        <button
+          v-else
+          type="button"
+          class="door-button main"
+          :disabled="door.checking || door.chosen.some(one => one.verdict === null)"
+          @click="send"
+        >
+          {{ words.send(door.chosen.length) }}
+        </button>
+      </template>
+    </template>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.choosing { margin-top: 16px; }
+.ways { display: flex; flex-direction: column; gap: 8px; }
+.files { list-style: none; margin: 0 0 10px; padding: 0; }
+.files > li { border-bottom: 1px solid var(--rule); padding: 6px 0; }
+.grow { flex: 1; min-width: 0; }
+.wrong { margin: 2px 0; padding-left: 20px; }
+.tick { display: flex; gap: 8px; align-items: flex-start; padding: 8px 0; }
+.tick input { width: 22px; height: 22px; flex: none; accent-color: var(--petrol); }
+progress { width: 100%; accent-color: var(--petrol); }
+</style>
