@@ -1,4 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process'
+import { createHash, generateKeyPairSync, sign } from 'node:crypto'
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
@@ -8,6 +9,7 @@ import { rosterCsv } from '../demo/people'
 import { buildShoreSurvey } from '../demo/shore-survey'
 import type { DemoWorld } from '../demo/world'
 import type { Report } from '../core/checking/report'
+import { signedBytes } from '../core/receipts/receipt'
 
 const folder = mkdtempSync(join(tmpdir(), 'usitor-cli-'))
 const pathOf = (name: string) => join(folder, name)
@@ -192,5 +194,42 @@ test.each([
 })
 
 test('a command objects inherit is as unknown as any other', () => {
-  expect(usitor('constructor')).toMatchObject({ status: 2, stderr: expect.stringContaining('known are check and identify') })
+  expect(usitor('constructor')).toMatchObject({ status: 2, stderr: expect.stringContaining('known are check, receipt, identify') })
+})
+
+describe('a receipt', () => {
+  const { privateKey, publicKey } = generateKeyPairSync('ed25519')
+  const bytes = Buffer.from('site,count\na,1\n')
+  const unsigned = {
+    usitorReceipt: 1 as const, number: 3, brief: 'Shore', holder: { id: 's1', name: 'Ana Marsh' }, handedInBy: 's1', at: '2026-10-16T14:03:00.000Z',
+    files: [{
+      sentAs: 'a.csv', name: 'Marsh_log.csv', requirement: 'log', n: null, size: bytes.length,
+      sha256: createHash('sha256').update(bytes).digest('hex'), verdict: 'right' as const, codes: [],
+    }], key: 'k1',
+  }
+  const signed = { ...unsigned, signature: sign(null, signedBytes(unsigned), privateKey).toString('base64') }
+  const keys = { keys: [{ id: 'k1', publicKey: publicKey.export({ type: 'spki', format: 'pem' }), from: '2026-01-01T00:00:00Z', until: null }] }
+  const at = (name: string, content: string | Buffer) => {
+    const path = join(mkdtempSync(join(tmpdir(), 'receipt-')), name)
+    writeFileSync(path, content)
+    return path
+  }
+  const keyFile = at('keys.json', JSON.stringify(keys))
+
+  test('is told genuine, and its files from others', () => {
+    const receipt = at('r.json', JSON.stringify(signed))
+    const told = usitor('receipt', '--keys', keyFile, receipt, at('copy.csv', bytes))
+    expect(told).toMatchObject({ status: 0, stdout: expect.stringContaining('copy.csv: is Marsh_log.csv') })
+    expect(told.stdout).toContain('r.json: genuine')
+    expect(usitor('receipt', '--keys', keyFile, receipt, at('other.csv', 'x'))).toMatchObject({
+      status: 1, stdout: expect.stringContaining('other.csv: is none of them'),
+    })
+  })
+  test('that was changed is told so', () => {
+    const told = usitor('receipt', '--keys', keyFile, at('r.json', JSON.stringify({ ...signed, number: 4 })))
+    expect(told).toMatchObject({ status: 1, stdout: expect.stringContaining('not genuine') })
+  })
+  test.each([[['receipt']], [['receipt', 'r.json']], [['receipt', '--keys', 'absent.json', 'absent.json']]])('%s says what is missing', (args) => {
+    expect(usitor(...args).status).toBe(2)
+  })
 })

@@ -11,6 +11,7 @@ const COMMANDS = new Map<string, Command>([
 `,
     load: () => import('./check'),
   }],
+  ['receipt', { usage: 'usitor receipt --keys ADDRESS|KEYS.json RECEIPT.json [FILE…]\n', load: () => import('./receipt') }],
   ['identify', { usage: 'usitor identify FILE… [--output text|json]\n', load: () => import('./identify') }],
 ])
 const USAGE = [...COMMANDS.values()].map(command => command.usage).join('')
@@ -25,7 +26,7 @@ async function main([name, ...args]: string[]): Promise<number> {
     }
     throw new InputError(`${name === undefined
       ? 'no command given'
-      : `unknown command ${showValue(name)}`}; known are ${[...COMMANDS.keys()].join(' and ')}\n${USAGE}`)
+      : `unknown command ${showValue(name)}`}; known are ${[...COMMANDS.keys()].join(', ')}\n${USAGE}`)
   }
   if (args.some(arg => HELP.includes(arg))) {
     process.stdout.write(command.usage)

@@ -301,7 +301,21 @@ export interface PreparedSlip extends Omit<Slip, 'unchanging'> {
   group: boolean
   name: string
   addresses: string[]
+  /** Whose addresses they are, in their order. */
+  persons: string[]
   sentAt: string | null
+}
+/** What one person is told beforehand, as it would be sent; `[link]` stands for their own. */
+export interface PreparedLeaflet {
+  person: string
+  name: string
+  group: string
+  addresses: string[]
+  subject: string
+  text: string
+  digest: string
+  sentAt: string | null
+  pieces: LeafletPiece[]
 }
 /** The words around a brief's letters, whose they are, and which columns of the list they may name. */
 export interface LetterAnswer { words: LetterWords, from: 'brief' | 'account' | 'nobody', columns: string[] }

@@ -7,7 +7,7 @@ import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
   AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
-  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor,
+  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, PreparedLeaflet,
   LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
@@ -15,7 +15,7 @@ import type {
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type {
-  askLinkRequest, commonRequest, handInRequest, linksRequest, withdrawRequest,
+  askLinkRequest, commonRequest, handInRequest, leafletsRequest, linksRequest, tryLeafletRequest, withdrawRequest,
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
   passkeyRequest, passkeySignInRequest,
   briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, draftRequest, hereRequest, FileFacts, IntakeStart,
@@ -109,6 +109,11 @@ export interface Routes {
   /** Ends every link of one person. */
   'DELETE /api/briefs/:id/door/links/:person': { answer: Done }
   'PUT /api/briefs/:id/door/common': { body: InferType<typeof commonRequest>, answer: { token: string | null } }
+  /** What each person is told before anything comes. */
+  'GET /api/briefs/:id/leaflets': { answer: { leaflets: PreparedLeaflet[], canSend: boolean, door: boolean } }
+  'POST /api/briefs/:id/leaflets/send': { body: InferType<typeof leafletsRequest>, answer: SlipsAsked }
+  /** One person's leaflet to oneself, without their link. */
+  'POST /api/briefs/:id/leaflets/try': { body: InferType<typeof tryLeafletRequest>, answer: Done }
   'GET /api/briefs/:id/members': { answer: Members }
   'PUT /api/briefs/:id/members': { body: InferType<typeof memberRequest>, answer: Done }
   'DELETE /api/briefs/:id/members/:member': { answer: Done }

@@ -49,7 +49,9 @@ function said(one: ChosenFile, event: Event) {
   const { slot } = pieces.value.find(piece => piece.key === (event.target as HTMLSelectElement).value) ?? {}
   void attempt(() => door.say(one.id, slot ?? null))
 }
-const errorsOf = ({ verdict, name, file }: ChosenFile) => (name === file.name ? verdict?.findings.filter(one => one.severity === 'error') ?? [] : [])
+/** What is still wrong under the name it goes by: another name than its own, which is asked for, is right. */
+const errorsOf = ({ verdict, name, file, made }: ChosenFile) =>
+  (name === file.name || made !== null ? verdict?.findings.filter(one => one.severity === 'error') ?? [] : [])
 const lateOf = ({ verdict }: ChosenFile) => verdict?.findings.some(one => one.code === 'time.late') ?? false
 const isWrong = (one: ChosenFile) => errorsOf(one).some(finding => finding.code !== 'time.late')
 const properOf = ({ verdict }: ChosenFile) => {
@@ -57,7 +59,20 @@ const properOf = ({ verdict }: ChosenFile) => {
   return (verdict?.open?.length ?? 0) > 0 ? '' : path.slice(path.lastIndexOf('/') + 1)
 }
 /** Somebody else's full name in it: it waits for the coordinator. */
-const isStrange = ({ verdict }: ChosenFile) => verdict !== null && verdict.slot === null && verdict.role === 'unplaced'
+const isStrange = ({ verdict }: ChosenFile) => {
+  const { id, group } = door.own?.holder ?? {}
+  return verdict?.slot === null && verdict.candidates.some(one => one.holder !== id && one.holder !== group)
+}
+
+/** What the right name leaves open, typed here. */
+const typed = ref<Record<string, string>>({})
+const openOf = ({ verdict }: ChosenFile) => (door.own?.renames && verdict?.slot ? verdict.open ?? [] : [])
+async function fillIn(one: ChosenFile) {
+  const path = one.verdict?.correctedPath ?? ''
+  const name = openOf(one).reduce((text, { field }) => text.replaceAll(`{${field}}`, typed.value[`${one.id} ${field}`]?.trim() ?? ''),
+    path.slice(path.lastIndexOf('/') + 1))
+  await attempt(() => door.nameIt(one.id, name))
+}
 
 async function send() {
   changed.value = false
@@ -177,7 +192,7 @@ const sum = computed(() => ({
               {{ isWrong(one) ? words.toPutRight : lateOf(one) ? words.isLate : words.isRight }}
             </p>
             <p v-else>
-              {{ isStrange(one) && one.verdict.candidates.length === 0 ? words.isYours : words.unknownPiece }}
+              {{ isStrange(one) ? words.isYours : words.unknownPiece }}
             </p>
             <ul
               v-if="isWrong(one)"
@@ -207,6 +222,29 @@ const sum = computed(() => ({
                   :value="piece.key"
                 >{{ piece.label }}</option>
               </select></label>
+            <form
+              v-if="openOf(one).length"
+              @submit.prevent="fillIn(one)"
+            >
+              <label
+                v-for="{ field, example } in openOf(one)"
+                :key="field"
+                class="field-label"
+              >{{ field }}{{ example ? `, ${words.suchAs(example)}` : '' }}
+                <input
+                  v-model="typed[`${one.id} ${field}`]"
+                  class="door-input mono"
+                  required
+                  maxlength="200"
+                  :placeholder="example"
+                ></label>
+              <button
+                class="door-button slight"
+                :disabled="door.sending"
+              >
+                {{ words.nameIt }}
+              </button>
+            </form>
             <label
               v-if="one.name !== one.file.name"
               class="tick"
@@ -214,7 +252,7 @@ const sum = computed(() => ({
               type="checkbox"
               checked
               :disabled="door.sending"
-              @change="one.name = one.file.name"
+              @change="one.made ? door.nameIt(one.id, null) : (one.name = one.file.name)"
             > <span>{{ words.sendAs }} <span class="mono">{{ showText(one.name) }}</span></span></label>
             <label
               v-else-if="door.own?.renames && isWrong(one) && properOf(one) && properOf(one) !== one.file.name

@@ -126,6 +126,8 @@ const until = computed({ get: () => form.value.until ?? undefined, set: (at: str
           <el-button @click="peopleShown = !peopleShown">
             {{ peopleShown ? 'Hide people' : 'Person by person' }}
           </el-button>
+          <NuxtLink :to="`/briefs/${id}/leaflet`">Leaflets with links</NuxtLink>
+          <NuxtLink :to="`/briefs/${id}/wall`">On the wall</NuxtLink>
           <el-button @click="setCommon(!shown.common)">
             {{ shown.common ? 'End the one link for all' : 'One link for all' }}
           </el-button>

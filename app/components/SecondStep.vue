@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { encode } from 'uqr'
-
 /** A second step at sign-in: a number that changes every half minute. */
 const emit = defineEmits<{ said: [text: string] }>()
 const session = useSession()
@@ -9,12 +7,6 @@ const begun = shallowRef<{ secret: string, uri: string } | null>(null)
 const codes = shallowRef<string[]>([])
 const { busy, problem, attempt } = useAttempt()
 
-/** The address as squares that a camera reads (ISO/IEC 18004), drawn here. */
-const squares = computed(() => {
-  if (!begun.value) return { size: 0, path: '' }
-  const { data, size } = encode(begun.value.uri, { border: 2 })
-  return { size, path: data.flatMap((row, y) => row.flatMap((dark, x) => (dark ? [`M${x} ${y}h1v1h-1z`] : []))).join('') }
-})
 const inFours = computed(() => begun.value?.secret.match(/.{1,4}/g)?.join(' ') ?? '')
 
 const begin = () => attempt(async () => {
@@ -69,23 +61,11 @@ const drop = () => attempt(async () => {
       class="row begun"
       @submit.prevent="confirm"
     >
-      <svg
-        :viewBox="`0 0 ${squares.size} ${squares.size}`"
-        width="180"
-        height="180"
-        role="img"
-        aria-label="The same as the letters beside it, for a camera"
-      >
-        <rect
-          width="100%"
-          height="100%"
-          fill="#fff"
-        />
-        <path
-          :d="squares.path"
-          fill="#000"
-        />
-      </svg>
+      <QrCode
+        :text="begun.uri"
+        :size="180"
+        label="The same as the letters beside it, for a camera"
+      />
       <div class="stack">
         <p>Let the program read this picture, or enter: <span class="mono">{{ inFours }}</span></p>
         <div class="row">

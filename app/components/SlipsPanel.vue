@@ -54,7 +54,7 @@ async function send() {
     chosen.value = new Set()
   })
 }
-const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${slip.text}`).join('\n\n'))
+const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${withoutLink(slip.text)}`).join('\n\n'))
 function saySent(slip: PreparedSlip): string {
   if (slip.sentAt) return `sent ${sayTime(slip.sentAt, props.zone)}`
   return slip.addresses.length === 0 ? 'no address' : ''
@@ -163,14 +163,14 @@ function saySent(slip: PreparedSlip): string {
               <span class="quiet">Subject</span> {{ preview.subject }}
             </p>
             <CopyButton
-              :text="preview.text"
+              :text="withoutLink(preview.text)"
               what="this slip"
             />
           </div>
           <pre
             class="mono"
             tabindex="0"
-          >{{ preview.text }}</pre>
+          >{{ withoutLink(preview.text) }}</pre>
         </div>
       </div>
       <p

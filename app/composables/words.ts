@@ -16,3 +16,6 @@ export function sayTime(time: string | null | undefined, zone?: string | null): 
 
 /** A size in decimal units, and a file name with hidden characters escaped. */
 export { showBytes as sayBytes, showText } from '#core/text/show'
+
+/** A letter as it is looked at: whoever gets it finds their own link there. */
+export const withoutLink = (letter: string): string => letter.replaceAll('[link]', '(your own link)')

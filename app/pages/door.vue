@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** The page of one who hands in: no account, one link, phone first. */
+import '~/assets/door.css'
 import { useEventListener, useNow } from '@vueuse/core'
+
 
 definePageMeta({ layout: false })
 const door = useDoor()
@@ -203,27 +205,3 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
     </p>
   </main>
 </template>
-
-<style>
-.door { max-width: 680px; margin: 0 auto; padding: 14px 14px 40px; font-size: 16px; }
-.door h1 { font-size: 20px; }
-.door h2 { font-size: 17px; margin: 22px 0 6px; }
-.door .head { border-bottom: 1px solid var(--rule); padding-bottom: 8px; }
-.door .for { color: var(--quiet); margin: 8px 0 4px; }
-.door .for strong { display: block; font-size: 26px; line-height: 1.15; color: var(--ink); overflow-wrap: anywhere; }
-.door .due b { font-weight: 650; }
-.door .note { background: var(--to-fix-pale); padding: 8px 12px; }
-.door .foot { margin-top: 28px; border-top: 1px solid var(--rule); padding-top: 8px; }
-.door-button {
-  box-sizing: border-box; min-height: 44px; padding: 8px 16px; border: 1px solid var(--border); border-radius: 3px; background: var(--sheet); color: var(--ink);
-  font-size: 16px; font-weight: 550; cursor: pointer; display: inline-flex; align-items: center; justify-content: center; text-align: center;
-}
-.door-button.main { background: var(--petrol); border-color: var(--petrol); color: var(--on-petrol); width: 100%; }
-.door-button.slight { min-height: 34px; padding: 3px 10px; font-size: 14px; }
-.door-button:disabled { opacity: 0.55; cursor: default; }
-.door-button:focus-within { outline: 2px solid var(--petrol); outline-offset: 2px; }
-.door-input {
-  display: block; width: 100%; box-sizing: border-box; min-height: 44px; padding: 8px 10px; font-size: 17px; border: 1px solid var(--border);
-  border-radius: 3px; background: var(--sheet); color: var(--ink); margin-top: 3px;
-}
-</style>

@@ -8,5 +8,14 @@ export const useDoorKeeping = defineStore('door-keeping', () => {
   const give = (id: string, people: string[] | null) => api('POST /api/briefs/:id/door/links', { id, body: { people } })
   const revoke = (id: string, person: string) => api('DELETE /api/briefs/:id/door/links/:person', { id, person })
   const setCommon = (id: string, wanted: boolean) => api('PUT /api/briefs/:id/door/common', { id, body: { wanted } })
-  return { look, set, give, revoke, setCommon }
+  const leaflets = (id: string) => api('GET /api/briefs/:id/leaflets', { id })
+  const tryLeaflet = (id: string, person: string) => api('POST /api/briefs/:id/leaflets/try', { id, body: { person } })
+  const jobs = useJobs()
+  /** Sends leaflets and waits until they are out. */
+  async function sendLeaflets(id: string, people: string[], again: boolean) {
+    const { jobId, notSent } = await api('POST /api/briefs/:id/leaflets/send', { id, body: { people, again } })
+    const result = jobId ? (await jobs.follow<'mail'>(jobId)).result : null
+    return { sent: result?.sent ?? 0, failed: result?.failed ?? 0, notSent }
+  }
+  return { leaflets, tryLeaflet, sendLeaflets, look, set, give, revoke, setCommon }
 })

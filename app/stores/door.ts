@@ -16,6 +16,8 @@ export interface ChosenFile {
   verdict: DoorVerdict | null
   /** Under which name it goes: its own, or the one that is asked for. */
   name: string
+  /** The name that was put together on the page, for which it is checked; `null`: its own. */
+  made: string | null
   sent: number
   problem: string
 }
@@ -76,11 +78,11 @@ export const useDoor = defineStore('door', () => {
     if (!own.value || chosen.value.length === 0) return
     checking.value = true
     try {
-      const files = chosen.value.map(({ id, file, said }) => ({ id, file: toRaw(file), said: said && { ...said } }))
+      const files = chosen.value.map(({ id, file, made, said }) => ({ id, file: toRaw(file), name: made ?? file.name, said: said && { ...said } }))
       const verdicts = new Map((await worker().judge(rule(own.value), files)).map(one => [one.id, one]))
       for (const one of chosen.value) {
         one.verdict = verdicts.get(one.id) ?? null
-        one.name = properName(one) ?? one.file.name
+        one.name = one.made ?? properName(one) ?? one.file.name
       }
     }
     finally {
@@ -102,7 +104,7 @@ export const useDoor = defineStore('door', () => {
     const known = new Set(chosen.value.map(({ file }) => `${file.name}\n${file.size}\n${file.lastModified}`))
     const fresh = files.filter(file => !known.has(`${file.name}\n${file.size}\n${file.lastModified}`))
     chosen.value.push(...fresh.map(file => ({
-      id: String(++serial), file: markRaw(file), said: null, verdict: null, name: file.name, sent: 0, problem: '',
+      id: String(++serial), file: markRaw(file), said: null, verdict: null, name: file.name, made: null, sent: 0, problem: '',
     })))
     receipt.value = null
     await check()
@@ -110,6 +112,12 @@ export const useDoor = defineStore('door', () => {
   async function say(id: string, slot: SlotRef | null): Promise<void> {
     const one = chosen.value.find(file => file.id === id)
     if (one) one.said = slot
+    await check()
+  }
+  /** Names a file by what its own name leaves open, and looks at it again under that name. */
+  async function nameIt(id: string, name: string | null): Promise<void> {
+    const one = chosen.value.find(file => file.id === id)
+    if (one) one.made = name
     await check()
   }
   async function remove(id: string): Promise<void> {
@@ -243,7 +251,7 @@ export const useDoor = defineStore('door', () => {
   }
 
   return {
-    own, ahead, chosen, checking, sending, offline, receipt, differs, begun, load, choose, say, remove, find, send, stop, withdraw, receiptOf,
+    own, ahead, chosen, checking, sending, offline, receipt, differs, begun, load, choose, say, nameIt, remove, find, send, stop, withdraw, receiptOf,
     askForLink, download, leave,
   }
 })

@@ -15,8 +15,8 @@ import { blobSource } from './sources'
 
 /** What a person's page knows of its rule, and what they handed in before. */
 export interface DoorRule { document: BriefDocument, roster: Roster, person: string, received: ReceivedFile[], now: number }
-/** A file at hand; `said`: which piece its sender says it is. */
-export interface DoorFile { id: string, file: File, said: SlotRef | null }
+/** A file at hand; `name`: under which it is to be sent, `said`: which piece its sender says it is. */
+export interface DoorFile { id: string, file: File, name: string, said: SlotRef | null }
 /** What a file at hand was found to be, before anything of it is sent. */
 export interface DoorVerdict extends Pick<ReportFile, 'slot' | 'role' | 'findings' | 'correctedPath' | 'rightPath' | 'open' | 'candidates'> {
   id: string
@@ -42,7 +42,7 @@ async function judge(rule: DoorRule, files: readonly DoorFile[]): Promise<DoorVe
   for (const one of files) {
     const { requirement, n } = one.said ?? {}
     fresh.push({
-      root: 'handed in', path: `now/${one.id}/${one.file.name.normalize('NFC')}`, size: one.file.size, receivedAt: now, receivedAtFrom: 'server',
+      root: 'handed in', path: `now/${one.id}/${one.name.normalize('NFC')}`, size: one.file.size, receivedAt: now, receivedAtFrom: 'server',
       handedIn: { by: person, sentAs: one.file.name, ...(requirement ? { requirement } : {}), ...(n === undefined ? {} : { n }) },
       ...await factsOf(one),
     })

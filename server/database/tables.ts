@@ -265,7 +265,11 @@ export interface JobPartRow { job_id: string, step: number, content_id: string, 
 export interface SlipMailRow {
   id: string
   brief_id: string
-  check_id: string
+  /** `null` where it goes out before anything is checked. */
+  check_id: string | null
+  kind: 'slip' | 'leaflet' | 'reminder' | 'receipt'
+  /** Whose link stands in it. */
+  person: string | null
   job_id: string | null
   holder: string
   address: string

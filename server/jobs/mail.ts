@@ -1,4 +1,4 @@
-import { sendWaiting } from '../services/slips'
+import { sendWaiting } from '../services/mailing'
 import type { Step } from '../queue/task'
 
 const AT_ONCE = 10

@@ -143,9 +143,10 @@ export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
       : new Date(closes).toISOString(),
     late: door.late, largest: Number(door.largest), most: Number(door.most), used, renames: door.renames, keeps: door.keeps, contact: door.contact,
     document: work.document, roster: work.roster, pieces: work.pieces,
-    slots: work.report.slots.filter(slot => slot.holder === (shared.has(slot.requirement) ? groupOf(self) : self.id)).map(({ requirement, n, status, late, files: paths }) => ({
-      requirement, n: n ?? null, status, late, files: received.filter(file => paths.includes(file.path) && seen.has(file.id)).map(file => file.id),
-    })),
+    slots: work.report.slots.filter(slot => slot.holder === (shared.has(slot.requirement) ? groupOf(self) : self.id))
+      .map(({ requirement, n, status, late, files: paths }) => ({
+        requirement, n: n ?? null, status, late, files: received.filter(file => paths.includes(file.path) && seen.has(file.id)).map(file => file.id),
+      })),
     files, received: received.filter(file => seen.has(file.id)).map((file, at) => asOwn(file, holder.person, at)),
     handIns: handIns.filter(row => row.person === holder.person)
       .map(({ id, number, finished_at: at }) => ({ id, number, at: at.toISOString() })),

@@ -14,6 +14,7 @@ import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { allFiles, allSlots, checkMade } from '../database/check-rows'
 import { askedIn, reportParts } from './reports'
+import { LINK_SIGN } from './mailing'
 import { prepareSlips } from './slips'
 import { writeWorkbook } from './workbooks'
 
@@ -62,7 +63,8 @@ const EXPORTS: Record<string, Export> = {
     type: CSV, name: 'mail-merge.csv',
     async write(account, checkId) {
       const { slips } = await prepareSlips(account, checkId)
-      const rows = slips.filter(slip => slip.open).map(slip => [slip.addresses.join(', '), slip.name, slip.subject, slip.text])
+      const rows = slips.filter(slip => slip.open).map(({ addresses, name, subject, text }) =>
+        [addresses.join(', '), name, subject, text.replaceAll(LINK_SIGN, '(your own link)')])
       return table([['mail', 'name', 'subject', 'text'], ...rows])
     },
   },

@@ -2,6 +2,7 @@
 import { STEPS } from '#shared/steps'
 
 const route = useRoute()
+const OTHER_PAGES: Record<string, string> = { print: 'To print', leaflet: 'Leaflets', wall: 'On the wall' }
 const brief = useBrief()
 const { problem, attempt } = useAttempt()
 const sharing = ref(false)
@@ -12,7 +13,7 @@ const id = computed(() => String(route.params.id))
 useHead({
   title: () => {
     const last = route.path.split('/').at(-1) ?? ''
-    const step = STEPS.find(one => one.key === last)?.label ?? (last === 'print' ? 'To print' : '')
+    const step = STEPS.find(one => one.key === last)?.label ?? OTHER_PAGES[last ?? ''] ?? ''
     return [step, brief.current?.title ?? '', 'Usitor'].filter(Boolean).join(' · ')
   },
 })

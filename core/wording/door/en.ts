@@ -14,7 +14,8 @@ const spanOf = ({ days, hours, minutes }: Span): string => {
 export const EN_DOOR = {
   handingInFor: 'You are handing in for',
   notYou: 'not you?',
-  notYouHow: 'This link belongs to the person above. Close this page and ask for a link of your own: whatever you sent would count as theirs.',
+  notYouHow:
+    'This link belongs to the person above. Close this page and ask for a link of your own: whatever you sent would count as theirs.',
   group: (name: string) => `group ${name}`,
   until: (time: string) => `until ${time}`,
   left: (span: Span) => `${spanOf(span)} left`,
@@ -23,13 +24,16 @@ export const EN_DOOR = {
   notKept: 'Files are not kept here. Try yours; then hand in where you were told to.',
   nothingAsked: 'Nothing is asked of you here.',
   asked: 'What is asked of you',
-  states: { 'missing': 'nothing yet', 'absent': 'need not be', 'right': 'handed in, right', 'to-fix': 'handed in, to put right', 'waived': 'excused' },
+  states: {
+    'missing': 'nothing yet', 'absent': 'need not be', 'right': 'handed in, right', 'to-fix': 'handed in, to put right', 'waived': 'excused',
+  },
   ofGroup: (group: string) => `one for all of ${group}`,
   named: 'Called exactly',
   anyName: 'Any name will do',
   folder: (folder: string) => (folder === '' ? 'in no folder' : `in the folder ${folder}`),
   gap: (field: string, example: string) => `[your ${field}, such as ${example}]`,
-  moreNames: (from: number, to: number | null) => (to === null ? `then ${from} and on, as many as you have` : `and ${from} to ${to} where you have them`),
+  moreNames: (from: number, to: number | null) =>
+    (to === null ? `then ${from} and on, as many as you have` : `and ${from} to ${to} where you have them`),
   formats: (labels: string) => `as ${labels}`,
   use: {
     exchange: 'Exported: use "export" or "save as" in your program, do not only change the ending of the name.',
@@ -43,10 +47,12 @@ export const EN_DOOR = {
   copy: 'Copy',
   copied: 'Copied',
   choose: 'Choose files or a photo',
-  chooseFolder: 'Choose a folder',
   find: 'Find mine on this computer',
-  findHow: 'Choose a folder, or a whole drive: it is looked through in this browser only. Nothing leaves your machine before you tick it and press Send.',
-  found: (count: number) => (count === 0 ? 'Nothing in there looks like what is asked.' : `${many(count, 'file looks', 'files look')} like what is asked`),
+  findHow:
+    'Choose a folder, or a whole drive: it is looked through in this browser only. Nothing leaves your machine before you tick it and press Send.',
+  found: (count: number) => (count === 0
+    ? 'Nothing in there looks like what is asked.'
+    : `${many(count, 'file looks', 'files look')} like what is asked`),
   looking: (done: number, all: number) => `Looking … ${done} of ${all}`,
   chosen: 'Before you send',
   isRight: 'right',
@@ -54,7 +60,8 @@ export const EN_DOOR = {
   unknownPiece: 'Nothing says which piece this is',
   whichPiece: 'It is',
   sendAs: 'Send it as',
-  keepName: 'keep its name',
+  suchAs: (example: string) => `such as ${example}`,
+  nameIt: 'Put its name together',
   toPutRight: 'to put right',
   isYours: 'Its name is somebody else\'s. Is this yours?',
   sendAnyway: 'You can send it all the same; it counts as something to put right.',
@@ -70,7 +77,6 @@ export const EN_DOOR = {
   receipts: (count: number) => `My receipts (${count})`,
   receipt: (number: number) => `Receipt ${number}`,
   saveReceipt: 'Save',
-  printReceipt: 'Print',
   download: 'Download what I handed in',
   withdraw: 'Take back',
   withdrawn: 'Taken back. It stays, with its time, and counts no more.',
@@ -87,8 +93,6 @@ export const EN_DOOR = {
   askForLink: 'Send me my link',
   askedForLink: 'If you are on the list, your own link is on its way to the address there. It may take a minute.',
   language: 'Language',
-  noAnswer: 'The server does not answer. Nothing is lost; this page tries again.',
-  tooLarge: (name: string, size: string) => `${name}: one file may have ${size} here.`,
   formIsInOrder: 'It says that the form is in order, and nothing about the work.',
   receiptOf: (name: string) => `handed in by ${name}`,
   verdicts: { 'right': 'right', 'to-fix': 'to put right', 'unplaced': 'not yet known for what' },

@@ -54,6 +54,10 @@ export async function up(knex: Knex): Promise<void> {
     alter table received_file add column handed_in jsonb;
     -- taken back by whoever sent it: it stays, and enters no check
     alter table received_file add column withdrawn_at timestamptz;
+    -- letters that go out before anything is checked, and whose link stands in one
+    alter table slip_mail alter column check_id drop not null;
+    alter table slip_mail add column kind text not null default 'slip' check (kind in ('slip', 'leaflet', 'reminder', 'receipt'));
+    alter table slip_mail add column person text collate "C";
     -- what receipts are signed with; the private half is sealed with the operator's key
     create table receipt_key (
       id text primary key,

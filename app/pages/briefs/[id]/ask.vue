@@ -193,6 +193,10 @@ function download() {
       />
     </div>
     <div class="row foot">
+      <NuxtLink
+        v-if="roster && brief.current?.document"
+        :to="`/briefs/${brief.current.id}/leaflet`"
+      >What each person is told</NuxtLink>
       <span
         v-if="!brief.mayChange"
         class="quiet small"

@@ -51,7 +51,7 @@ const print = () => window.print()
         :key="`${slip.group} ${slip.holder}`"
         class="mono print-holder"
         :class="{ each }"
-      >{{ slip.text }}</pre>
+      >{{ withoutLink(slip.text) }}</pre>
       <p v-if="open.length === 0">
         Everybody is complete.
       </p>

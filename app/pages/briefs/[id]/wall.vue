@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { useIntervalFn, useNow } from '@vueuse/core'
+import type { DoorAnswer } from '#shared/answers'
+
+/** To be projected in the last minutes: how many are done, and no names. */
+const brief = useBrief()
+const door = useDoorKeeping()
+const shown = shallowRef<DoorAnswer | null>(null)
+const { problem, attempt } = useAttempt()
+const now = useNow({ interval: 1000 })
+const load = async () => {
+  if (brief.current) shown.value = await door.look(brief.current.id)
+}
+onMounted(() => attempt(load))
+useIntervalFn(() => void load().catch(() => undefined), 3000)
+
+const came = computed(() => shown.value?.people.filter(one => one.files > 0).length ?? 0)
+const left = computed(() => {
+  const due = brief.current?.document?.due
+  if (!due) return ''
+  const seconds = Math.floor((Date.parse(due) - now.value.getTime()) / 1000)
+  if (seconds < 0) return 'The due time has passed.'
+  const two = (part: number) => String(part).padStart(2, '0')
+  const [hours, minutes] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60]
+  return hours > 48 ? `${Math.floor(hours / 24)} days left` : `${hours}:${two(minutes)}:${two(seconds % 60)} left`
+})
+</script>
+
+<template>
+  <div class="wall">
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <template v-if="shown">
+      <p
+        class="count"
+        role="status"
+      >
+        {{ came }} of {{ shown.people.length }}
+      </p>
+      <p class="what">
+        have handed something in
+      </p>
+      <ul
+        class="seats"
+        aria-hidden="true"
+      >
+        <li
+          v-for="(one, at) in [...shown.people].sort((a, b) => Number(b.files > 0) - Number(a.files > 0))"
+          :key="at"
+          :class="markOf(one.files > 0 ? 'right' : 'missing')"
+        />
+      </ul>
+      <p class="left">
+        {{ left }}
+      </p>
+      <p class="quiet">
+        {{ shown.files }} files; due {{ sayTime(brief.current?.document?.due, brief.current?.document?.zone) }}
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.wall { text-align: center; padding: 3vh 0; }
+.count { font-size: clamp(60px, 16vw, 200px); font-weight: 750; line-height: 1; margin: 0; }
+.what, .left { font-size: clamp(22px, 4vw, 48px); }
+.seats {
+  display: flex; flex-wrap: wrap; gap: 12px; justify-content: center; list-style: none; padding: 0; max-width: 1100px; margin: 20px auto;
+  --mark-size: 26px;
+}
+</style>
