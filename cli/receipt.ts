@@ -10,8 +10,9 @@ import { InputError, parse, print } from './options'
 export async function run(args: string[], usage: string): Promise<number> {
   const { values, positionals: [stated, ...files] } = parse(args, { keys: { type: 'string' } }, usage)
   if (stated === undefined) throw new InputError(`no receipt given\n${usage}`)
-  if (values.keys === undefined) throw new InputError(`--keys: whose receipt is it? Needed is the address or file of its keys\n${usage}`)
-  const verdict = await verifyReceipt(await readJson(stated), await readKeys(values.keys))
+  const { keys } = values
+  if (typeof keys !== 'string') throw new InputError(`--keys: whose receipt is it? Needed is the address or file of its keys\n${usage}`)
+  const verdict = await verifyReceipt(await readJson(stated), await readKeys(keys))
   if (!verdict.genuine) {
     await print([`${showText(stated)}: not genuine. ${verdict.message}\n`])
     return 1

@@ -95,8 +95,8 @@ export interface IntakeInfo {
 
 /** Changes that are kept and not saved, and what they were begun on; `null`: nothing was saved yet. */
 export interface KeptChanges { base: BriefDocument | null, document: BriefDocument, at: string }
-/** Who else has a brief open, and the number of what was saved last. */
-export interface Here { others: { name: string, step: string, changing: boolean }[], version: number | null }
+/** Who else has a brief open, the number of what was saved last, and the newest check. */
+export interface Here { others: { name: string, step: string, changing: boolean }[], version: number | null, check: string | null }
 
 /** A brief with its newest document and list, and what was received. */
 export interface BriefAnswer {
@@ -155,6 +155,8 @@ export interface DoorSettings {
   /** Files are kept; else they are only tried. */
   keeps: boolean
   contact: string
+  /** What arrives is checked by itself soon after. */
+  checks: boolean
 }
 /** A brief's door as its coordinator sees it; `last`: who handed in last. */
 export interface DoorAnswer {

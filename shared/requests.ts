@@ -233,7 +233,7 @@ export const doorRequest = exact({
     .test('time', '${path} is no time of the calendar', at => !at || !Number.isNaN(Date.parse(at))).nullable().defined(),
   late: yes, largest: yup.number().integer().min(1).max(1e13).required('is missing'),
   most: yup.number().integer().min(1).max(1e14).required('is missing'),
-  renames: yes, keeps: yes, contact: text(300),
+  renames: yes, keeps: yes, contact: text(300), checks: yes,
 }) as unknown as yup.Schema<DoorSettings>
 /** `null`: everybody of the list. */
 export const linksRequest = exact({

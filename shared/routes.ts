@@ -109,6 +109,8 @@ export interface Routes {
   /** Ends every link of one person. */
   'DELETE /api/briefs/:id/door/links/:person': { answer: Done }
   'PUT /api/briefs/:id/door/common': { body: InferType<typeof commonRequest>, answer: { token: string | null } }
+  /** Server-sent events: something arrived, or was checked. */
+  'GET /api/briefs/:id/live': { answer: Bytes }
   /** What each person is told before anything comes. */
   'GET /api/briefs/:id/leaflets': { answer: { leaflets: PreparedLeaflet[], canSend: boolean, door: boolean } }
   'POST /api/briefs/:id/leaflets/send': { body: InferType<typeof leafletsRequest>, answer: SlipsAsked }

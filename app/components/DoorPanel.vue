@@ -6,6 +6,7 @@ import type { DoorAnswer, DoorSettings, MadeLink } from '#shared/answers'
 /** The door of a brief: open or closed, for how long, whose links there are, and what has come through it. */
 const props = defineProps<{ changes: boolean, zone: string | null }>()
 const brief = useBrief()
+const id = computed(() => brief.current?.id ?? '')
 const door = useDoorKeeping()
 const shown = shallowRef<DoorAnswer | null>(null)
 const { busy, problem, attempt } = useAttempt()
@@ -14,17 +15,20 @@ const common = ref('')
 const setting = ref(false)
 const peopleShown = ref(false)
 const MB = 1_000_000
-const FRESH: DoorSettings = { open: false, until: null, late: true, largest: 200 * MB, most: 1000 * MB, renames: true, keeps: true, contact: '' }
+const FRESH: DoorSettings = {
+  open: false, until: null, late: true, largest: 200 * MB, most: 1000 * MB, renames: true, keeps: true, contact: '', checks: true,
+}
 const form = ref<DoorSettings>({ ...FRESH })
-const id = computed(() => brief.current?.id ?? '')
 
 async function load() {
   shown.value = await door.look(id.value)
   if (!setting.value && shown.value.settings) form.value = { ...shown.value.settings }
 }
 onMounted(() => attempt(load))
-// nothing depends on it: what was missed is asked for anew
-useIntervalFn(() => void load().catch(() => undefined), 5000)
+const again = () => void load().catch(() => undefined)
+useLive(() => id.value, again)
+// what was missed is asked for anew
+useIntervalFn(again, 30_000)
 
 const set = (changes: Partial<DoorSettings>) => attempt(async () => {
   await door.set(id.value, { ...form.value, ...changes })
@@ -151,6 +155,9 @@ const until = computed({ get: () => form.value.until ?? undefined, set: (at: str
         </el-checkbox>
         <el-checkbox v-model="form.keeps">
           Files are kept here (else: only tried here, handed in elsewhere)
+        </el-checkbox>
+        <el-checkbox v-model="form.checks">
+          What arrives is checked by itself
         </el-checkbox>
         <label class="field-label">Largest file, MB
           <el-input-number

@@ -10,6 +10,7 @@ export function usePresence(step: () => string) {
   const visibility = useDocumentVisibility()
   const others = shallowRef<Here['others']>([])
   const newest = ref<number | null>(null)
+  const newestCheck = ref<string | null>(null)
 
   async function tell() {
     const here = STEPS.find(one => one.key === step())
@@ -18,6 +19,7 @@ export function usePresence(step: () => string) {
       const answer = await brief.beHere(here.key)
       others.value = answer.others
       newest.value = answer.version
+      newestCheck.value = answer.check
     }
     catch {
       // who cannot be reached now is asked again in a while
@@ -25,12 +27,15 @@ export function usePresence(step: () => string) {
     }
   }
   useIntervalFn(tell, EVERY)
+  useLive(() => brief.current?.id ?? '', tell)
   watch([() => brief.current?.id, step, () => brief.unsaved, visibility], tell, { immediate: true })
 
   const meanwhile = computed(() => newest.value !== null && brief.current !== null && newest.value > (brief.current.version ?? 0))
+  /** A check was made since this one was shown: nothing moves under the reader's eye. */
+  const checkedMeanwhile = computed(() => newestCheck.value !== null && newestCheck.value !== (brief.current?.check?.id ?? null))
   const look = () => brief.reload()
 
-  return { others, meanwhile, look }
+  return { others, meanwhile, checkedMeanwhile, look }
 }
 
 /** Who is here too, and at what. */

@@ -3,7 +3,6 @@
 import '~/assets/door.css'
 import { useEventListener, useNow } from '@vueuse/core'
 
-
 definePageMeta({ layout: false })
 const door = useDoor()
 const { words, time } = useDoorWords()

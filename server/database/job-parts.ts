@@ -1,6 +1,6 @@
 /** What each kind of long work is asked with, where its next step goes on, and what its first step works out once. */
 export interface JobParts {
-  'check': { input: Record<string, never>, checkpoint: { read?: number }, plan: null }
+  'check': { input: { byItself?: true }, checkpoint: { read?: number }, plan: null }
   'corrected-copy': { input: { checkId: string }, checkpoint: { at?: number }, plan: CopyPlan }
   'mail': { input: Record<string, never>, checkpoint: { sent?: number, failed?: number }, plan: null }
 }

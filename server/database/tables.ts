@@ -72,6 +72,7 @@ export interface DoorRow {
   renames: boolean
   keeps: boolean
   contact: string
+  checks: boolean
   common_hash: Buffer | null
   set_by: string | null
   set_at: Date
@@ -193,6 +194,8 @@ export interface CheckRunRow {
   engine_version: number
   checked_at: Date
   rulings: Ruling[]
+  /** Nobody asked for it: rounds are not counted from it. */
+  by_itself: boolean
   roots: ReportRoot[]
   summary: ReportSummary
   created_by: string | null

@@ -6,6 +6,6 @@ export const runCheckStep: Step<'check'> = async (job, trx, signal) => {
   const { read, left } = await refreshReadings(job.brief_id)
   const before = (job.checkpoint.read ?? 0) + read
   if (left > 0) return { checkpoint: { read: before }, done: before, total: before + left + 1, finished: false }
-  const { id } = await makeCheck(job.brief_id, job.created_by, trx, { jobId: job.id, signal })
+  const { id } = await makeCheck(job.brief_id, job.created_by, trx, { jobId: job.id, signal, byItself: job.input.byItself ?? false })
   return { checkpoint: {}, done: before + 1, total: before + 1, result: { checkId: id }, finished: true }
 }

@@ -2,6 +2,7 @@ import { defineNitroPlugin } from 'nitropack/runtime'
 import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
+import { stopHearing } from '../services/live'
 import { sweep, verifySome } from '../services/sweep'
 import { log } from '../utils/log'
 import { ready } from '../utils/ready'
@@ -33,6 +34,7 @@ export default defineNitroPlugin((app) => {
   timer.unref()
   app.hooks.hook('close', async () => {
     clearInterval(timer)
+    await stopHearing().catch(() => undefined)
     await stopQueue().catch(() => undefined)
     await disconnect()
   })

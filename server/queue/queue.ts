@@ -69,9 +69,11 @@ export async function stopQueue(): Promise<void> {
   await ending?.stop({ graceful: true, timeout: 5000, wait: true })
 }
 
-/** Asks for the next step of a job. */
-export async function sendStep(id: string): Promise<void> {
-  await boss?.send(QUEUE, { id }, { singletonKey: id, retryLimit: RETRIES, retryDelay: 1, expireInSeconds: EXPIRES })
+/** Asks for the next step of a job, at once or in a while. */
+export async function sendStep(id: string, inSeconds = 0): Promise<void> {
+  await boss?.send(QUEUE, { id }, {
+    ...(inSeconds > 0 ? { startAfter: inSeconds } : {}),
+    singletonKey: id, retryLimit: RETRIES, retryDelay: 1, expireInSeconds: EXPIRES })
 }
 
 /** One step: its effect, its count and where the next goes on are one transaction, so that nothing counts twice. */

@@ -19,7 +19,9 @@ import type { IntakeFile } from './check-input'
 import { loadPrevious, loadReceived, loadRulings, rosterOn } from './check-input'
 import { readStale } from './stale-readings'
 import { countingIntakes } from './intakes'
+import { sendStep } from '../queue/queue'
 import { startJob } from './jobs'
+import { tell } from './live'
 
 /** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
 const ENGINE_VERSION = 7
@@ -32,7 +34,8 @@ async function prepareTask(briefId: string, document?: BriefDocument) {
   if (!roster || roster.people.length === 0) throw refuse(409, 'There is no list of people yet: bring one under Who.')
   if (!version) throw refuse(409, 'Nothing is asked for yet: set a requirement under Ask.')
   const intakes = await countingIntakes(briefId)
-  const previous = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id')
+  // rounds go from one check that a person asked for to the next
+  const previous = await db()('check_run').where({ brief_id: briefId, by_itself: false }).orderBy('checked_at', 'desc').first('id')
   const received = await loadReceived(intakes.map(row => row.id))
   const rulings = await loadRulings(briefId)
   const checkedAt = Date.now()
@@ -74,7 +77,7 @@ export async function runCheck(account: Account, briefId: string): Promise<{ id:
 /** Makes and keeps a check; the brief, list and files it saw can be looked up again. */
 export async function makeCheck(
   briefId: string, by: string | null, outer?: Knex.Transaction,
-  { jobId = null, signal }: { jobId?: string | null, signal?: AbortSignal } = {},
+  { jobId = null, signal, byItself = false }: { jobId?: string | null, signal?: AbortSignal, byItself?: boolean } = {},
 ): Promise<{ id: string }> {
   const { task, version, roster, intakes, previousId, received, rulings, checkedAt } = await prepareTask(briefId)
   const report = await judge(briefId, task, signal)
@@ -85,13 +88,38 @@ export async function makeCheck(
     await trx('check_run').insert({
       id, job_id: jobId, brief_id: briefId, brief_version_id: version.id, roster_version_id: roster.id, previous_id: previousId,
       reader_version: READER_VERSION, engine_version: ENGINE_VERSION, checked_at: new Date(checkedAt), rulings: JSON.stringify(rulings),
-      roots: JSON.stringify(report.roots), summary: JSON.stringify(report.summary), created_by: by,
+      roots: JSON.stringify(report.roots), summary: JSON.stringify(report.summary), created_by: by, by_itself: byItself,
     })
+    if (byItself) await dropOwnChecks(trx, briefId, id)
+    await tell(briefId, 'checked', trx)
     if (intakes.length > 0) await trx('check_intake').insert(intakes.map(row => ({ check_id: id, intake_id: row.id })))
     await saveRows(trx, id, report, received)
   })
   await (outer ? save() : whileAway(save))
   return { id }
+}
+
+/** Checks that were made by themselves go once a newer one is there, unless something refers to them or somebody may be looking at them. */
+async function dropOwnChecks(trx: Knex.Transaction, briefId: string, kept: string): Promise<void> {
+  await trx('check_run').where({ brief_id: briefId, by_itself: true }).whereNot('id', kept).whereRaw(`checked_at < now() - interval '1 hour'`)
+    .whereNotExists(trx('slip_mail').whereRaw('slip_mail.check_id = check_run.id'))
+    .whereNotExists(trx('check_run as later').whereRaw('later.previous_id = check_run.id'))
+    .whereNotExists(trx('job').whereRaw(`job.input->>'checkId' = check_run.id::text`)).delete()
+}
+
+/** So long after something arrived it is checked: what comes close together is checked once. */
+const SOON_SECONDS = 3
+
+/** Has what arrived checked soon, by a job of its own; one that waits already is enough. */
+export async function checkSoon(briefId: string, by: string | null): Promise<void> {
+  const id = uuid()
+  const made = await db().transaction(async (trx) => {
+    await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 5))', [briefId])
+    if (await trx('job').where({ brief_id: briefId, kind: 'check', state: 'queued' }).first('id')) return false
+    await trx('job').insert({ id, brief_id: briefId, kind: 'check', input: JSON.stringify({ byItself: true }), state: 'queued', created_by: by })
+    return true
+  })
+  if (made) await sendStep(id, SOON_SECONDS)
 }
 
 /** What a changed brief would do to what has been received, before it is saved. */

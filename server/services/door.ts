@@ -57,8 +57,8 @@ export async function getDoor(account: Account, briefId: string): Promise<DoorAn
   }
 }
 
-const settingsOf = ({ open, until, late, largest, most, renames, keeps, contact }: DoorRow): DoorSettings => ({
-  open, until: until?.toISOString() ?? null, late, largest: Number(largest), most: Number(most), renames, keeps, contact,
+const settingsOf = ({ open, until, late, largest, most, renames, keeps, contact, checks }: DoorRow): DoorSettings => ({
+  open, until: until?.toISOString() ?? null, late, largest: Number(largest), most: Number(most), renames, keeps, contact, checks,
 })
 
 /** Makes the one link for all, through which people ask for their own; the one before ends. `null`: there is none any more. */

@@ -11,11 +11,13 @@ import { refuse } from '../utils/errors'
 import { countReceived } from '../utils/metrics'
 import { storableText } from '../utils/storable'
 import { loadReceived } from './check-input'
+import { checkSoon } from './checks'
 import { sealContent, soundContent } from './contents'
 import { closesAt, isOpen, lastTimes, loadDoor, lookThrough } from './door'
 import type { DoorHolder } from './door-links'
 import { requireDoor } from './door-links'
 import { requireRoom } from './intakes'
+import { tell } from './live'
 import { signReceipt } from './receipt-keys'
 
 /** Where everything lies that people handed in themselves. */
@@ -233,13 +235,22 @@ export async function finishHandIn(holder: DoorHolder, id: string): Promise<Rece
       sentAs: handedIn?.sentAs ?? '', name: nameOf(path), size, sha256: sha256 ?? '', ...receiptVerdict(verdicts.get(path)),
     })),
   })
-  return db().transaction(async (trx) => {
+  const given = await db().transaction(async (trx) => {
     const mine = await trx('hand_in').where({ id }).whereNull('finished_at').update({ finished_at: finished, receipt: JSON.stringify(receipt) })
     if (mine === 0) return (await trx('hand_in').where({ id }).first('receipt'))?.receipt ?? receipt
     const bytes = fresh.reduce((sum, file) => sum + file.size, 0)
     await trx('intake').where('id', row.intake_id).update({ state: 'complete', completed_at: finished, files: fresh.length, bytes })
     return receipt
   })
+  await arrived(holder.briefId)
+  return given
+}
+
+/** Open pages are told, and a check follows soon where the door is set so. */
+async function arrived(briefId: string): Promise<void> {
+  await tell(briefId, 'arrived')
+  const door = await requireDoor(briefId)
+  if (door.checks) await checkSoon(briefId, door.set_by)
 }
 
 /** What a receipt says of a file; a second copy or a stray is none of the pieces. */
@@ -257,6 +268,7 @@ export async function withdrawFile({ briefId, person }: DoorHolder, handIn: stri
   const done = row && await db()('received_file').where({ id: file,
     intake_id: row.intake_id }).whereNull('withdrawn_at').update({ withdrawn_at: db().fn.now() })
   if (!done) throw refuse(404, 'There is nothing here.')
+  await arrived(briefId)
 }
 
 /** The receipt of a finished hand-in, as it was signed. */

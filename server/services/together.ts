@@ -51,5 +51,6 @@ export async function beHere(account: Account, briefId: string, step: string, ch
     join brief_member using (brief_id, account_id)
     where brief_id = ? and account_id <> ? and seen_at > now() - ? * interval '1 second' order by account.name limit 20`,
   [briefId, account.id, HERE_SECONDS])
-  return { others, version: (await newestVersion(briefId))?.number ?? null }
+  const check = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id')
+  return { others, version: (await newestVersion(briefId))?.number ?? null, check: check?.id ?? null }
 }

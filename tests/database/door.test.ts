@@ -9,6 +9,12 @@ import { erasePerson } from '../../server/services/erase'
 import { countingIntakes } from '../../server/services/intakes'
 import type { DoorSettings, MadeLink, OwnDoor } from '../../shared/answers'
 import { filesWhere } from '../../server/database/check-rows'
+import type { MailService } from '../../stand-ins/mail'
+import { startMail } from '../../stand-ins/mail'
+import { startJobs } from '../../server/jobs/index'
+import { stopQueue } from '../../server/queue/queue'
+import { stopHearing } from '../../server/services/live'
+import { until } from './help'
 import { somebody, startServer } from './server'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -18,6 +24,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   server.stop()
+  await stopHearing()
   await disconnect()
 })
 
@@ -26,7 +33,8 @@ const person = (id: string, given: string, family: string, group: string) =>
 const PEOPLE = [person('s1', 'Ana', 'Marsh', 'Reef'), person('s2', 'Ben', 'Wade', 'Reef'), person('s3', 'Cleo', 'Dunn', 'Dune')]
 const DAY = 86_400_000
 const OPEN: DoorSettings = {
-  open: true, until: null, late: true, largest: 30_000_000, most: 60_000_000, renames: true, keeps: true, contact: 'Dr. Sommer, room 12',
+  open: true, until: null, late: true, largest: 30_000_000, most: 60_000_000, renames: true,
+  keeps: true, contact: 'Dr. Sommer, room 12', checks: false,
 }
 const CSV = Buffer.from('site,count\na,1\nb,2\n')
 const document = (due: string) => ({
@@ -502,5 +510,92 @@ describe('the coordinator', () => {
     finally {
       process.env.USITOR_SECRET = before
     }
+  })
+})
+
+describe('what arrives', () => {
+  beforeAll(() => startJobs())
+  afterAll(() => stopQueue())
+
+  test('is told to open pages at once, and checked by itself soon after: once for what comes close together', async () => {
+    const { links, id, cookie } = await opened({ door: { checks: true } })
+    const calling = new AbortController()
+    const live = await fetch(`${server.address}/api/briefs/${id}/live`, { headers: { cookie }, signal: calling.signal })
+    let heard = ''
+    const reading = (async () => {
+      const decoder = new TextDecoder()
+      for await (const piece of live.body as unknown as AsyncIterable<Uint8Array>) heard += decoder.decode(piece)
+    })().catch(() => undefined)
+    await until(() => Promise.resolve(heard.includes('event: hello')))
+    await holder(links.get('s1')).handIn('Marsh_Ana_log.csv', CSV)
+    await holder(links.get('s3')).handIn('Dunn_Cleo_log.csv', CSV)
+    await until(() => Promise.resolve(heard.includes('data: arrived')))
+    await until(() => Promise.resolve(heard.includes('data: checked')))
+    calling.abort()
+    await reading
+    const checks = await db()('check_run').where('brief_id', id).select('by_itself', 'summary')
+    expect(checks.map(one => [one.by_itself, one.summary.right])).toEqual([[true, 2]])
+  })
+
+  test('by itself is no round: what a person asks for is seen against the last that a person asked for', async () => {
+    const { client, links, id } = await opened()
+    const first = await client.send('POST /api/briefs/:id/checks', { id })
+    await holder(links.get('s1')).handIn('Marsh_Ana_log.csv', CSV)
+    await makeCheck(id, null, undefined, { byItself: true })
+    const second = await client.send('POST /api/briefs/:id/checks', { id })
+    const round = await client.send('GET /api/checks/:id/round', { id: second.id ?? '' })
+    expect(round.before?.id).toBe(first.id)
+  })
+
+  test('is only heard of by who takes part in the brief', async () => {
+    const [{ id }, other] = [await opened(), await somebody(server.address)]
+    expect((await fetch(`${server.address}/api/briefs/${id}/live`, { headers: { cookie: other.cookie } })).status).toBe(404)
+  })
+})
+
+describe('a leaflet', () => {
+  let mail: MailService
+  beforeAll(async () => {
+    mail = await startMail()
+    process.env.SMTP_URL = mail.url
+    process.env.USITOR_ADDRESS = 'https://hand-in.shore.example'
+    await startJobs()
+  })
+  afterAll(async () => {
+    await stopQueue()
+    delete process.env.SMTP_URL
+    delete process.env.USITOR_ADDRESS
+    await mail.close()
+  })
+
+  test('goes to each person once, with their own names and a link that opens, and no store holds the link', async () => {
+    const { client, id } = await opened()
+    const send = (again = false) => client.send('POST /api/briefs/:id/leaflets/send', { id, body: { people: ['s1', 's3'], again } })
+    expect(await send()).toMatchObject({ waiting: 2, notSent: [] })
+    const letters = await until(() => Promise.resolve(mail.taken.length >= 2 && [...mail.taken]))
+    const ana = letters.find(letter => letter.to[0] === 's1@shore.example')
+    expect(ana?.text).toContain('Marsh_Ana_log.csv')
+    expect(ana?.text).not.toMatch(/Dunn|Cleo|Wade/)
+    const token = /https:\/\/hand-in\.shore\.example\/door#([\w-]{22})/.exec(ana?.text ?? '')?.[1] ?? ''
+    expect((await holder({ token }).own()).holder.id).toBe('s1')
+    expect(JSON.stringify(await db()('slip_mail').where('brief_id', id))).not.toContain(token)
+    expect((await send()).notSent.map(one => one.why)).toEqual(Array(2).fill('the same words went to this address before'))
+    const before = mail.taken.length
+    expect((await send(true)).waiting).toBe(2)
+    await until(() => Promise.resolve(mail.taken.length === before + 2))
+  })
+
+  test('to oneself holds no link', async () => {
+    const { client, id, mail: own } = await opened()
+    await client.send('POST /api/briefs/:id/leaflets/try', { id, body: { person: 's1' } })
+    expect(mail.taken.at(-1)).toMatchObject({ to: [own] })
+    expect(mail.taken.at(-1)?.text).toContain('(the link of Ana Marsh)')
+  })
+
+  test('of a brief with no door names no link', async () => {
+    const { client, id, set } = await opened()
+    await set({ open: false })
+    const { leaflets, door } = await client.send('GET /api/briefs/:id/leaflets', { id })
+    expect([door, leaflets.length, leaflets.some(one => one.text.includes('[link]'))]).toEqual([false, 3, false])
   })
 })

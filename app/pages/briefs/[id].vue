@@ -37,7 +37,8 @@ async function load() {
 }
 watch(id, load, { immediate: true })
 
-const { others, meanwhile, look } = usePresence(() => route.path.split('/').at(-1) ?? '')
+const onCheck = computed(() => /\/(?:check|follow-up)$/.test(route.path))
+const { others, meanwhile, checkedMeanwhile, look } = usePresence(() => route.path.split('/').at(-1) ?? '')
 /** Asked about on leaving: what is not saved stays a draft, or is dropped. */
 const leaving = shallowRef<((go: boolean) => void) | null>(null)
 const session = useSession()
@@ -109,6 +110,19 @@ const dueWords = computed(() => {
         role="status"
       >
         What is asked was saved anew by somebody else.
+        <el-button
+          size="small"
+          @click="look"
+        >
+          Show it
+        </el-button>
+      </p>
+      <p
+        v-if="checkedMeanwhile && !meanwhile && onCheck"
+        class="meanwhile row no-print"
+        role="status"
+      >
+        It was checked anew: something arrived, or somebody looked again.
         <el-button
           size="small"
           @click="look"

@@ -16,6 +16,8 @@ export async function up(knex: Knex): Promise<void> {
       renames boolean not null,
       keeps boolean not null,
       contact text not null,
+      -- what arrives is checked by itself soon after
+      checks boolean not null,
       -- one link for all: whoever has it asks for their own by mail
       common_hash bytea unique,
       set_by uuid references account on delete set null,
@@ -54,6 +56,8 @@ export async function up(knex: Knex): Promise<void> {
     alter table received_file add column handed_in jsonb;
     -- taken back by whoever sent it: it stays, and enters no check
     alter table received_file add column withdrawn_at timestamptz;
+    -- made by itself after arrivals: one that nobody asked for, and that rounds are not counted from
+    alter table check_run add column by_itself boolean not null default false;
     -- letters that go out before anything is checked, and whose link stands in one
     alter table slip_mail alter column check_id drop not null;
     alter table slip_mail add column kind text not null default 'slip' check (kind in ('slip', 'leaflet', 'reminder', 'receipt'));

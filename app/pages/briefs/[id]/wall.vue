@@ -12,7 +12,9 @@ const load = async () => {
   if (brief.current) shown.value = await door.look(brief.current.id)
 }
 onMounted(() => attempt(load))
-useIntervalFn(() => void load().catch(() => undefined), 3000)
+const again = () => void load().catch(() => undefined)
+useLive(() => brief.current?.id ?? '', again)
+useIntervalFn(again, 30_000)
 
 const came = computed(() => shown.value?.people.filter(one => one.files > 0).length ?? 0)
 const left = computed(() => {
