@@ -29,7 +29,9 @@ const lines = computed(() => props.own.pieces.flatMap((piece): Line[] => {
 }))
 const files = ({ piece, n }: Line) =>
   props.own.files.filter(file => file.requirement === piece.requirement && file.n === n && file.role === 'placed')
-const labels = (piece: LeafletPiece) => words.value.formats(piece.formats.map(one => `${one.label} (${one.extensions[0]})`).join(', '))
+const labels = (piece: LeafletPiece) => words.value.formats(
+  piece.formats.map(one => words.value.formatLabel(one.label, one.extensions[0] ?? one.id)).join(', '),
+)
 /** What else is to be known of a piece, a sentence each. */
 const aboutOf = (piece: LeafletPiece): string[] => [
   ...(piece.formats.length > 0 ? [`${labels(piece)}.`] : []), ...uses(piece).map(use => words.value.use[use]),

@@ -2,10 +2,12 @@
 /** The page of one who hands in: no account, one link, phone first. */
 import '~/assets/door.css'
 import { useEventListener, useNow } from '@vueuse/core'
+import type { DoorLanguage } from '#core/wording/door/index'
+import { DOOR_LANGUAGES, languageOf } from '#core/wording/door/index'
 
 definePageMeta({ layout: false })
 const door = useDoor()
-const { words, time } = useDoorWords()
+const { words, language, speak, speakFor, time } = useDoorWords()
 const { busy, problem, attempt } = useAttempt()
 useHead({ title: () => (door.own ? `${door.own.title} · Usitor` : 'Usitor') })
 
@@ -18,14 +20,21 @@ const left = ref(false)
 const notMe = ref(false)
 
 async function enter(token: string) {
-  await attempt(() => door.load(token))
+  await attempt(async () => {
+    await door.load(token)
+    const { roster, holder } = door.own ?? {}
+    await speakFor(languageOf(roster?.people.find(one => one.id === holder?.id)?.fields ?? {}))
+  })
 }
 async function read() {
   const [, all, token] = /^#(all=)?([\w-]{8,60})$/.exec(window.location.hash) ?? []
   if (all && token) common.value = token
   else if (token) await enter(token)
 }
-onMounted(read)
+onMounted(async () => {
+  await speakFor('')
+  await read()
+})
 useEventListener('hashchange', read)
 
 async function open() {
@@ -201,6 +210,21 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
       role="alert"
     >
       {{ problem }}
+    </p>
+    <p class="small">
+      <label>{{ words.language }}
+        <select
+          :value="language"
+          class="door-input"
+          @change="speak(($event.target as HTMLSelectElement).value as DoorLanguage)"
+        >
+          <option
+            v-for="(name, key) in DOOR_LANGUAGES"
+            :key="key"
+            :value="key"
+            :lang="key"
+          >{{ name }}</option>
+        </select></label>
     </p>
   </main>
 </template>

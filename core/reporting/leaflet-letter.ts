@@ -48,7 +48,7 @@ function sayPiece(piece: LeafletPiece, group: string, note: string, said: DoorWo
     ...(piece.optional ? [said.optional] : []), ...(piece.group ? [said.ofGroup(group)] : []),
     ...(sayTime && piece.due !== null ? [said.until(sayTime(piece.due))] : []),
   ]
-  const formats = piece.formats.map(one => `${one.label} (.${one.extensions[0]})`)
+  const formats = piece.formats.map(one => said.formatLabel(one.label, one.extensions[0] ?? one.id))
   return [
     `${piece.title}${about.length > 0 ? `: ${about.join(', ')}` : ''}`,
     ...(piece.names.length === 0 ? [`  ${said.anyName}`] : piece.names.map(name => `  ${showText(sayStretches(name.stretches, said.gap))}`)),

@@ -8,7 +8,7 @@ import { fillWords } from '#core/reporting/letters'
 import type { Person } from '#core/roster/types'
 import { valueIn, valuesOf } from '#core/roster/values'
 import { gather } from '#core/text/gather'
-import { EN_DOOR } from '#core/wording/door/en'
+import { languageMeant, languageOf, loadDoorWords } from '#core/wording/door/index'
 import type { PreparedLeaflet, SignedIn as Account, SlipsAsked } from '#shared/answers'
 import { newestRoster, newestVersion } from '../database/briefs'
 import { db } from '../database/connection'
@@ -43,9 +43,11 @@ export async function prepareLeaflets(account: Account, briefId: string): Promis
     const pieces = writeLeaflet([...units.get(`person\n${person.id}`) ?? [], ...units.get(`group\n${groupOf(person)}`) ?? []])
     if (pieces.length === 0) continue
     const values = valuesOf(person, '')
+    const language = languageMeant(languageOf(person.fields))
+    const said = await loadDoorWords(language)
     const letter = writeLeafletLetter({
-      title: document.title, holder: { name: person.name, group: person.group }, pieces, said: EN_DOOR, link: door ? LINK_SIGN : null,
-      noteOf: id => document.requirements.find(one => one.id === id)?.note ?? '', sayTime: time => sayWhen(new Date(time), document.zone),
+      title: document.title, holder: { name: person.name, group: person.group }, pieces, said, link: door ? LINK_SIGN : null,
+      noteOf: id => document.requirements.find(one => one.id === id)?.note ?? '', sayTime: time => sayWhen(new Date(time), document.zone, language),
       words: fillWords(words, column => valueIn(values, column), person.name),
     })
     const digest = createHash('sha256').update(`leaflet\n${letter.subject}\n${letter.text}`).digest('hex')

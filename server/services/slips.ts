@@ -92,15 +92,16 @@ function titlesFor(document: BriefDocument, person: Person | undefined): SlipInp
 }
 
 /** A time as people write it, with weekday and zone. */
-export function sayWhen(time: Date, zone: string | undefined): string {
+export function sayWhen(time: Date, zone: string | undefined, language = 'en'): string {
+  const locale = language === 'en' ? 'en-GB' : language
   const options: Intl.DateTimeFormatOptions = {
     weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZoneName: 'short',
   }
   try {
-    return new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone ?? 'UTC' }).format(time)
+    return new Intl.DateTimeFormat(locale, { ...options, timeZone: zone ?? 'UTC' }).format(time)
   }
   catch {
-    return new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' }).format(time)
+    return new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' }).format(time)
   }
 }
 

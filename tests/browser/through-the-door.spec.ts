@@ -82,6 +82,15 @@ test('whoever opens the link sees for whom it is, and exactly what is asked', as
   expect(await ana.content()).not.toContain('Wade')
 })
 
+test('the page speaks the language that is chosen, and goes back to English', async () => {
+  await ana.getByLabel('Language').selectOption('de')
+  await expect(ana.getByText('Du gibst ab für')).toBeVisible()
+  await expect(ana.locator('html')).toHaveAttribute('lang', 'de')
+  await accessible(ana)
+  await ana.getByLabel('Sprache').selectOption('en')
+  await expect(ana.getByText('You are handing in for')).toBeVisible()
+})
+
 test('a wrong file is told before anything is sent', async () => {
   await choose({ name: 'Marsh_Ana_log.csv', mimeType: 'text/csv', buffer: Buffer.from(GIF, 'base64') })
   await expect(ana.getByText('to put right', { exact: false }).first()).toBeVisible()

@@ -585,6 +585,17 @@ describe('a leaflet', () => {
     await until(() => Promise.resolve(mail.taken.length === before + 2))
   })
 
+  test('is in the language the list has for somebody', async () => {
+    const { client, id } = await opened()
+    const spoken = PEOPLE.map((one, at) => ({ ...one, fields: { Sprache: ['Deutsch', 'fr', ''][at] ?? '' } }))
+    await client.send('PUT /api/briefs/:id/roster', { id, body: { people: spoken, columns: ['Sprache'] } })
+    const { leaflets } = await client.send('GET /api/briefs/:id/leaflets', { id })
+    expect(leaflets.map(one => one.text.includes('Hier abgeben') || one.text.includes('Remettre ici') || one.text.includes('Hand in here')))
+      .toEqual([true, true, true])
+    expect(leaflets[0]?.text).toMatch(/^Shore survey: Ana Marsh\nbis \p{L}{2}\.?,/mu)
+    expect(leaflets[1]?.subject).toBe('Shore survey: ce qu’il faut remettre')
+  })
+
   test('to oneself holds no link', async () => {
     const { client, id, mail: own } = await opened()
     await client.send('POST /api/briefs/:id/leaflets/try', { id, body: { person: 's1' } })

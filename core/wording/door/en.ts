@@ -16,7 +16,6 @@ export const EN_DOOR = {
   notYou: 'not you?',
   notYouHow:
     'This link belongs to the person above. Close this page and ask for a link of your own: whatever you sent would count as theirs.',
-  group: (name: string) => `group ${name}`,
   until: (time: string) => `until ${time}`,
   left: (span: Span) => `${spanOf(span)} left`,
   wasDue: (time: string) => `The due time was ${time}; what you send now will be marked late.`,
@@ -28,13 +27,13 @@ export const EN_DOOR = {
     'missing': 'nothing yet', 'absent': 'need not be', 'right': 'handed in, right', 'to-fix': 'handed in, to put right', 'waived': 'excused',
   },
   ofGroup: (group: string) => `one for all of ${group}`,
-  named: 'Called exactly',
   anyName: 'Any name will do',
   folder: (folder: string) => (folder === '' ? 'in no folder' : `in the folder ${folder}`),
   gap: (field: string, example: string) => `[your ${field}, such as ${example}]`,
   moreNames: (from: number, to: number | null) =>
     (to === null ? `then ${from} and on, as many as you have` : `and ${from} to ${to} where you have them`),
   formats: (labels: string) => `as ${labels}`,
+  formatLabel: (label: string, extension: string) => `${label} (.${extension})`,
   use: {
     exchange: 'Exported: use "export" or "save as" in your program, do not only change the ending of the name.',
     working: 'The file your program works in, with all its parts; not an exported copy.',
