@@ -69,6 +69,15 @@ async function receive(client: DemoClient, id: string, root: string, all: readon
 
 const check = (client: DemoClient, id: string) => client.send('POST /api/briefs/:id/checks', { id })
 
+/** Opens the door, and mails three people their leaflet: their links stand on the page of the simulated mail service. */
+async function openDoor(client: DemoClient, id: string, people: string[]): Promise<void> {
+  await client.send('PUT /api/briefs/:id/door', { id, body: {
+    open: true, until: null, late: true, largest: 200_000_000, most: 1_000_000_000, renames: true, keeps: true,
+    contact: 'the field office, weekdays at ten', checks: true,
+  } })
+  await client.send('POST /api/briefs/:id/leaflets/send', { id, body: { people, again: false } })
+}
+
 async function main(address: string): Promise<void> {
   const client = new DemoClient(address)
   const { first } = await client.send('GET /api/session')
@@ -81,6 +90,7 @@ async function main(address: string): Promise<void> {
   if (before) await loadCorrections(client, shore, before, survey)
   await check(client, shore)
   await client.send('PATCH /api/briefs/:id', { id: shore, body: { atHand: true } })
+  await openDoor(client, shore, survey.people.slice(0, 3).map(person => person.id))
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await main(process.argv[2] ?? 'http://127.0.0.1:3210')

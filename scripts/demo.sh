@@ -42,6 +42,7 @@ cat <<TEXT
   and password     shore-survey
 ${mail:+
   Mail that is sent is only taken and shown: http://127.0.0.1:$((port + 16))
+  The links of three people, to hand in by, stand there too.
 }
   Ctrl+C ends it; the data stays. npm run demo -- --fresh starts over.
 TEXT

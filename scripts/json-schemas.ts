@@ -1,8 +1,9 @@
-// JSON Schemas (draft 2020-12) of the brief and of the report, from the tables the readers use: npx tsx scripts/json-schemas.ts
+// JSON Schemas (draft 2020-12) of brief, report and receipt, from the tables the readers use: npx tsx scripts/json-schemas.ts
 import { writeFileSync } from 'node:fs'
 import { pathToFileURL } from 'node:url'
 import { FINDING_CODES } from '../core/findings/codes'
 import { briefShape } from '../core/brief/document'
+import { receiptShape } from '../core/receipts/receipt'
 import type { JsonSchema } from '../core/shapes/shape'
 import { scalar, time } from '../core/shapes/shape'
 
@@ -84,9 +85,15 @@ export function reportSchema(): Schema {
   }
 }
 
+/** Schema of `*.receipt.json`, version 1. */
+export function receiptSchema(): Schema {
+  return { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'Usitor receipt, version 1', ...receiptShape.json }
+}
+
 export const asFile = (schema: Schema): string => `${JSON.stringify(schema, null, 2)}\n`
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   writeFileSync('docs/brief.schema.json', asFile(briefSchema()))
   writeFileSync('docs/report.schema.json', asFile(reportSchema()))
+  writeFileSync('docs/receipt.schema.json', asFile(receiptSchema()))
 }

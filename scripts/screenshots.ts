@@ -56,6 +56,24 @@ for (const step of ['Who', 'Ask', 'Receive', 'Follow up']) {
     await page.waitForTimeout(400)
   })
 }
+await shoot('leaflet', async () => {
+  await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: /^Receive/ }).click()
+  await page.getByRole('link', { name: 'Leaflets with links' }).click()
+  await page.getByText('each with the exact names').waitFor()
+})
+const [brief = ''] = /[0-9a-f-]{36}/.exec(page.url()) ?? []
+const made = await page.request.post(`${address}/api/briefs/${brief}/door/links`, { data: { people: ['s005'] }, headers: { origin: address } })
+const [{ token = '' } = {}] = await made.json() as { token?: string }[]
+const phone = await browser.newPage({ viewport: { width: 360, height: 740 } })
+await phone.goto(`${address}/door#${token}`)
+await phone.getByLabel('Choose files or a photo').setInputFiles([
+  { name: 'export.csv', mimeType: 'text/csv', buffer: Buffer.from('site,count\na,1\nb,2\n') },
+])
+await phone.getByText('to put right').first().waitFor()
+await phone.evaluate(() => document.fonts.ready)
+await phone.evaluate(() => window.scrollTo(0, 0))
+await phone.screenshot({ path: `${folder}/door.png`, fullPage: true })
+await phone.close()
 await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: /^Ask/ }).click()
 await page.getByRole('button', { name: 'Quadrat photo' }).click()
 await shoot('try', async () => {

@@ -54,6 +54,10 @@ const errorsOf = ({ verdict, name, file, made }: ChosenFile) =>
   (name === file.name || made !== null ? verdict?.findings.filter(one => one.severity === 'error') ?? [] : [])
 const lateOf = ({ verdict }: ChosenFile) => verdict?.findings.some(one => one.code === 'time.late') ?? false
 const isWrong = (one: ChosenFile) => errorsOf(one).some(finding => finding.code !== 'time.late')
+function stateOf(one: ChosenFile): string {
+  if (isWrong(one)) return words.value.toPutRight
+  return lateOf(one) ? words.value.isLate : words.value.isRight
+}
 const properOf = ({ verdict }: ChosenFile) => {
   const path = verdict?.rightPath ?? ''
   return (verdict?.open?.length ?? 0) > 0 ? '' : path.slice(path.lastIndexOf('/') + 1)
@@ -183,13 +187,15 @@ const sum = computed(() => ({
             </button>
           </p>
           <template v-if="one.verdict">
-            <p v-if="pieceOf(one)">
+            <p
+              v-if="pieceOf(one)"
+              class="which"
+            >
               <span
                 :class="markOf(isWrong(one) ? 'to-fix' : 'right', false, lateOf(one))"
                 aria-hidden="true"
               />
-              <b>{{ pieceOf(one) }}</b>:
-              {{ isWrong(one) ? words.toPutRight : lateOf(one) ? words.isLate : words.isRight }}
+              <span><b>{{ pieceOf(one) }}</b>: {{ stateOf(one) }}</span>
             </p>
             <p v-else>
               {{ isStrange(one) ? words.isYours : words.unknownPiece }}
@@ -320,6 +326,7 @@ const sum = computed(() => ({
 .files { list-style: none; margin: 0 0 10px; padding: 0; }
 .files > li { border-bottom: 1px solid var(--rule); padding: 6px 0; }
 .grow { flex: 1; min-width: 0; }
+.which { display: flex; gap: 8px; align-items: baseline; }
 .wrong { margin: 2px 0; padding-left: 20px; }
 .tick { display: flex; gap: 8px; align-items: flex-start; padding: 8px 0; }
 .tick input { width: 22px; height: 22px; flex: none; accent-color: var(--petrol); }

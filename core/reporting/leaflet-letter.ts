@@ -33,7 +33,11 @@ export function writeLeafletLetter({ title, holder, pieces, noteOf, words, said,
     ...(words.greeting ? [words.greeting, ''] : []), ...(words.before ? [words.before, ''] : []), `${title}: ${holder.name}`,
     ...(dues.length === 1 && dues[0] ? [said.until(sayTime(dues[0]))] : []), '',
   ]
-  for (const piece of pieces) lines.push(...sayPiece(piece, holder.group, noteOf(piece.requirement), said, dues.length > 1 ? sayTime : null), '')
+  for (const piece of pieces) {
+    // through a door it is filed by itself
+    const shown = link === null ? piece : { ...piece, folder: null }
+    lines.push(...sayPiece(shown, holder.group, noteOf(piece.requirement), said, dues.length > 1 ? sayTime : null), '')
+  }
   if (link !== null) lines.push(`${said.handInHere}: ${link}`)
   if (words.where) lines.push(words.where)
   if (words.after) lines.push('', words.after)

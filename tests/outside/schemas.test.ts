@@ -15,7 +15,7 @@ import { startFrom, STARTING_POINTS } from '../../core/rules/starting-points'
 import { rosterCsv } from '../../demo/people'
 import { buildRadioSeason } from '../../demo/radio-season'
 import { buildShoreSurvey } from '../../demo/shore-survey'
-import { asFile, briefSchema, reportSchema } from '../../scripts/json-schemas'
+import { asFile, briefSchema, receiptSchema, reportSchema } from '../../scripts/json-schemas'
 
 const ajv = new Ajv2020({ strict: false, allErrors: true })
 addFormats.default(ajv)
@@ -28,6 +28,7 @@ describe('published schemas', () => {
   test('stand in docs as the tables make them', () => {
     expect(readFileSync('docs/brief.schema.json', 'utf8')).toBe(asFile(briefSchema()))
     expect(readFileSync('docs/report.schema.json', 'utf8')).toBe(asFile(reportSchema()))
+    expect(readFileSync('docs/receipt.schema.json', 'utf8')).toBe(asFile(receiptSchema()))
   })
 
   test.each(worlds.map(world => [world.key, world] as const))('%s: brief and report fit', async (_, world) => {

@@ -68,7 +68,8 @@ export const ES_DOOR: DoorWords = {
   nothingAsked: 'Aquí no se te pide nada.',
   asked: 'Lo que se te pide',
   states: {
-    'missing': 'nada todavía', 'absent': 'no hace falta', 'right': 'entregado, correcto', 'to-fix': 'entregado, por corregir', 'waived': 'dispensado',
+    'missing': 'nada todavía', 'absent': 'no hace falta', 'right': 'entregado, correcto', 'to-fix': 'entregado, por corregir',
+    'waived': 'dispensado',
   },
   ofGroup: group => `uno para todos de ${group}`,
   anyName: 'El nombre es libre',
@@ -92,7 +93,9 @@ export const ES_DOOR: DoorWords = {
   find: 'Buscar los míos en este ordenador',
   findHow:
     'Elige una carpeta o un disco entero: se busca solo en este navegador. Nada sale de tu equipo antes de que lo marques y lo envíes.',
-  found: count => (count === 0 ? 'Nada de ahí se parece a lo que se pide.' : `${many(count, 'archivo se parece', 'archivos se parecen')} a lo que se pide`),
+  found: count => (count === 0
+    ? 'Nada de ahí se parece a lo que se pide.'
+    : `${many(count, 'archivo se parece', 'archivos se parecen')} a lo que se pide`),
   looking: (done, all) => `Buscando … ${done} de ${all}`,
   chosen: 'Antes de enviar',
   isRight: 'correcto',
