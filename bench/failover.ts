@@ -3,13 +3,14 @@
 import type { ChildProcess } from 'node:child_process'
 import { execFileSync, spawn } from 'node:child_process'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { existsSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import pg from 'pg'
 import { DemoClient } from '../demo/load'
 import { frameHead } from '../shared/frames'
 import type { CallArguments, RouteKey } from '../shared/routes'
 import { startMail } from '../stand-ins/mail'
+import { writeSite } from './edge'
 
 process.env.NODE_TLS_REJECT_UNAUTHORIZED = '0'
 const ROOT = process.getuid?.() === 0
@@ -118,22 +119,8 @@ await until('the first process', () => answers(PROCESSES[0]))
 serve(1)
 await until('the second process', () => answers(PROCESSES[1]))
 
-// the file that is shipped, with this trial's own ports and certificate
-execFileSync('openssl', [
-  'req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=127.0.0.1', '-keyout', join(FOLDER, 'key.pem'), '-out',
-  join(FOLDER, 'certificate.pem'),
-], { stdio: 'ignore' })
-const site = readFileSync('deploy/nginx.conf', 'utf8')
-  .replace(/127\.0\.0\.1:3000/, `127.0.0.1:${PROCESSES[0]}`).replace(/# server 127\.0\.0\.1:3001/, `server 127.0.0.1:${PROCESSES[1]}`)
-  .replace(/listen 80;/, 'listen 127.0.0.1:3380;').replace(/listen 443/, 'listen 127.0.0.1:3343')
-  .replace(/ssl_certificate .*;/, `ssl_certificate ${FOLDER}/certificate.pem;`)
-  .replace(/ssl_certificate_key .*;/, `ssl_certificate_key ${FOLDER}/key.pem;`)
-writeFileSync(join(FOLDER, 'site.conf'), site)
-const temporary = ['client_body', 'proxy', 'fastcgi', 'uwsgi', 'scgi'].map(one => `${one}_temp_path ${FOLDER}/${one};`).join(' ')
-writeFileSync(join(FOLDER, 'nginx.conf'), `${ROOT ? 'user root;' : ''} daemon off; master_process off;
-  pid ${FOLDER}/nginx.pid; error_log ${FOLDER}/nginx.log;
-  events {} http { access_log off; ${temporary} include ${FOLDER}/site.conf; }`)
-const edge = () => run('/usr/sbin/nginx', ['-c', join(FOLDER, 'nginx.conf')])
+const { config } = writeSite(FOLDER, PROCESSES, { plain: 3380, safe: 3343 })
+const edge = () => run('/usr/sbin/nginx', ['-c', config])
 let front = edge()
 await until('nginx', () => fetch(`${ADDRESS}/api/ready`).then(answer => answer.ok))
 say('nginx, two processes, primary and standby are there')

@@ -1,44 +1,21 @@
 // The built server by itself: uploads of many clients at once, a kill in the middle of them, and the rack of 2,000 × 10 in a browser.
 import type { Reading } from '../core/formats/reading'
 import type { ChildProcess } from 'node:child_process'
-import { execFileSync, spawn } from 'node:child_process'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { chromium } from '@playwright/test'
-import pg from 'pg'
 import { DemoClient } from '../demo/load'
 import { frameHead } from '../shared/frames'
+import { copyTime, dropDatabase, peakOf, query, serve, startDatabase } from './installation'
 
 const PORT = 3292
 const ADDRESS = `http://127.0.0.1:${PORT}`
 const MB = 1024 * 1024
-const cluster = execFileSync('bash', ['scripts/database.sh', 'url', 'demo'], { encoding: 'utf8' }).trim()
-const url = cluster.replace(/\/usitor$/, '/usitor_bench')
-const query = async (text: string, database = url) => {
-  const client = new pg.Client(database)
-  await client.connect()
-  const { rows } = await client.query(text)
-  await client.end()
-  return rows as Record<string, string>[]
-}
 let server: ChildProcess | undefined
+const start = async () => (server = await serve(PORT))
+const peak = () => peakOf(server)
 
-async function serve(): Promise<void> {
-  server = spawn(
-    'node', ['scripts/start.mjs'],
-    { env: { ...process.env, DATABASE_URL: url, PORT: String(PORT), HOST: '127.0.0.1' }, stdio: 'ignore' },
-  )
-  for (;;) {
-    if (await fetch(`${ADDRESS}/api/session`).then(answer => answer.ok, () => false)) return
-    await new Promise(resolve => setTimeout(resolve, 100))
-  }
-}
-const peak = () => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${server?.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
-
-execFileSync('bash', ['scripts/database.sh', 'start', 'demo'])
-await query('drop database if exists usitor_bench with (force)', cluster)
-await query('create database usitor_bench', cluster)
-await serve()
+await startDatabase()
+await start()
 const client = new DemoClient(ADDRESS)
 await client.send('POST /api/accounts', { body: { name: 'Bench', mail: 'bench@usitor.example', password: 'only for the bench' } })
 const { id: brief } = await client.send('POST /api/briefs', { body: { title: 'Bench' } })
@@ -75,32 +52,12 @@ async function compare(batches: readonly Batch[]): Promise<{ equal: number, extr
   return { equal: all.filter(({ path, sha256 }) => stored.get(path) === sha256).length, extra: rows.length - all.length }
 }
 
-/** Seconds that the database itself takes to copy these bytes into a table of one column (binary format of COPY, PostgreSQL 15). */
-async function copyTime(all: readonly Uint8Array[]): Promise<number> {
-  const head = Buffer.concat([Buffer.from('PGCOPY\n\xFF\r\n\0', 'latin1'), Buffer.alloc(8)])
-  const rows = all.flatMap((bytes) => {
-    const lead = Buffer.alloc(6)
-    lead.writeInt16BE(1)
-    lead.writeInt32BE(bytes.length, 2)
-    return [lead, bytes]
-  })
-  writeFileSync('.data/bench/copied', Buffer.concat([head, ...rows, Buffer.from([0xFF, 0xFF])]))
-  await query('drop table if exists copied; create table copied (bytes bytea); alter table copied alter column bytes set storage external')
-  const start = performance.now()
-  const psql = '$(ls -d /usr/lib/postgresql/*/bin | tail -1)/psql'
-  execFileSync('bash', ['-c', `${psql} -q "$0" -c "\\\\copy copied from .data/bench/copied with (format binary)"`, url])
-  const seconds = (performance.now() - start) / 1000
-  await query('drop table copied')
-  rmSync('.data/bench/copied')
-  return seconds
-}
-
 if (process.argv[2] !== 'rack') {
   const batches = Array.from({ length: 20 }, (_, at) => makeBatch(`c${at}`, 10))
   const idle = peak()
-  const start = performance.now()
+  const began = performance.now()
   await Promise.all(batches.map((batch, at) => upload(batch, `c${at}`)))
-  const seconds = (performance.now() - start) / 1000
+  const seconds = (performance.now() - began) / 1000
   const { equal, extra } = await compare(batches)
   const copied = await copyTime(batches.flatMap(batch => batch.files.map(file => file.bytes)))
   console.log(`upload of 200 files × 1 MB by 20 clients at once: ${seconds.toFixed(1)} s, ${(copied / seconds).toFixed(2)} of the speed of COPY of `
@@ -137,7 +94,7 @@ if (process.argv[2] !== 'rack') {
   const [open] = await query('select count(*)::int as files from received_file join intake on intake.id = intake_id where state <> \'complete\'')
   const there = Number(open?.files)
   const shown = (await compare([...batches, ...heavy])).extra
-  await serve()
+  await start()
   await Promise.all(more.map((batch, at) => upload(batch, `k${at}`)))
   const after = await compare([...batches, ...heavy, ...more])
   console.log(`killed (SIGKILL) in the middle of 6 uploads: ${broken} broken off with ${there} files half there, ${shown} files of `
@@ -196,4 +153,4 @@ console.log(`rack of 2,000 holders × 10: first paint ${Math.max(0, seen.painted
   + `longest ${Math.max(0, ...tasks).toFixed(0)} ms (goal: none); ${drawn} rows drawn at a time`)
 server?.kill('SIGTERM')
 await new Promise(resolve => setTimeout(resolve, 500))
-await query('drop database if exists usitor_bench with (force)', cluster)
+await dropDatabase()

@@ -10,6 +10,7 @@ node --import tsx bench/names.ts
 node --import tsx bench/placing.ts
 [ -f .output/server/index.mjs ] || npx nuxt build --logLevel error
 node --import tsx bench/served.ts
+[ -x /usr/sbin/nginx ] && node --import tsx bench/door.ts || echo "bench/door.ts needs nginx: apt-get install nginx-light"
 # the second start of the demo, to its first answer; the first one is done before where it is missing
 port=3290
 answer() { node -e "fetch('http://127.0.0.1:$port/api/session').then(a=>process.exit(a.ok?0:1),()=>process.exit(1))"; }

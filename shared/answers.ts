@@ -140,6 +140,16 @@ export interface FoundFile {
   n: number | null
 }
 
+/** A letter to whoever still owes something, so long before it is due; `at`: when it goes out, never at night. */
+export interface PlannedReminder {
+  id: string
+  beforeMinutes: number
+  state: 'planned' | 'sent' | 'stopped' | 'missed'
+  at: string | null
+  letters: number
+}
+/** Reminders of a brief, and whom one would go to now, with how many letters they have had. */
+export interface Reminders { canSend: boolean, planned: PlannedReminder[], open: { name: string, had: number }[] }
 /** A link that was just made, told once: the token of its address, and a short code to type. */
 export interface MadeLink { person: string, name: string, group: string, email: string, token: string, code: string }
 /** How a door is set; `until`: `null` as long as it is open, `largest` and `most`: bytes of one file and of one person. */

@@ -243,6 +243,7 @@ export const leafletsRequest = exact({
   people: listOf(plainText(200).required(), 1, 20_000), again: yes,
 }) as unknown as yup.Schema<{ people: string[], again: boolean }>
 export const tryLeafletRequest = exact({ person: plainText(200).required('is missing') })
+export const reminderRequest = exact({ beforeMinutes: yup.number().integer().min(10).max(90 * 1440).required('is missing') })
 export const commonRequest = exact({ wanted: yes })
 export const askLinkRequest = exact({
   link: plainText(60).required('is missing'), who: plainText(320).trim().min(1, 'is missing').required('is missing'),

@@ -7,7 +7,7 @@ import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
   AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
-  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, PreparedLeaflet,
+  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, PreparedLeaflet, Reminders,
   LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
@@ -15,7 +15,7 @@ import type {
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type {
-  askLinkRequest, commonRequest, handInRequest, leafletsRequest, linksRequest, tryLeafletRequest, withdrawRequest,
+  askLinkRequest, commonRequest, handInRequest, leafletsRequest, linksRequest, reminderRequest, tryLeafletRequest, withdrawRequest,
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
   passkeyRequest, passkeySignInRequest,
   briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, draftRequest, hereRequest, FileFacts, IntakeStart,
@@ -109,6 +109,9 @@ export interface Routes {
   /** Ends every link of one person. */
   'DELETE /api/briefs/:id/door/links/:person': { answer: Done }
   'PUT /api/briefs/:id/door/common': { body: InferType<typeof commonRequest>, answer: { token: string | null } }
+  'GET /api/briefs/:id/reminders': { answer: Reminders }
+  'POST /api/briefs/:id/reminders': { body: InferType<typeof reminderRequest>, answer: { id: string } }
+  'DELETE /api/briefs/:id/reminders/:reminder': { answer: Done }
   /** Server-sent events: something arrived, or was checked. */
   'GET /api/briefs/:id/live': { answer: Bytes }
   /** What each person is told before anything comes. */

@@ -40,6 +40,7 @@ const aboutOf = (piece: LeafletPiece): string[] => [
 ]
 const uses = (piece: LeafletPiece) => [...new Set(piece.formats.map(one => one.use))]
 const notes = computed(() => new Map(props.own.document.requirements.map(one => [one.id, one.note ?? ''])))
+const hasFolders = computed(() => props.own.pieces.some(piece => (piece.folder?.length ?? 0) > 0))
 const { copy, copied, text } = useClipboard({ legacy: true, copiedDuring: 1500 })
 </script>
 
@@ -113,6 +114,15 @@ const { copy, copied, text } = useClipboard({ legacy: true, copiedDuring: 1500 }
         </template>
       </li>
     </ul>
+    <p v-if="hasFolders">
+      <button
+        type="button"
+        class="door-button slight"
+        @click="saveStarter([{ holder: own.holder.name, pieces: own.pieces }], null, `${own.title}.zip`)"
+      >
+        {{ words.starter }}
+      </button>
+    </p>
   </section>
 </template>
 

@@ -11,16 +11,11 @@ const took = ref('')
 const mine = computed(() => props.own.files.filter(file => file.mine))
 const ofHandIn = (id: string) => mine.value.filter(file => file.handIn === id)
 
-function keep(blob: Blob, name: string) {
-  const address = URL.createObjectURL(blob)
-  Object.assign(document.createElement('a'), { href: address, download: name }).click()
-  setTimeout(() => URL.revokeObjectURL(address), 60_000)
-}
-const save = (receipt: Receipt) => keep(
+const save = (receipt: Receipt) => saveBlob(
   new Blob([`${JSON.stringify(receipt, null, 2)}\n`], { type: 'application/json' }), `receipt ${receipt.number}.receipt.json`,
 )
 const saveOf = (id: string) => attempt(async () => save(await door.receiptOf(id)))
-const download = (file: OwnHandIn) => attempt(async () => keep(await door.download(file), file.name))
+const download = (file: OwnHandIn) => attempt(async () => saveBlob(await door.download(file), file.name))
 const withdraw = (file: OwnHandIn) => attempt(async () => {
   await door.withdraw(file)
   took.value = file.name

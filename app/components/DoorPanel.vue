@@ -60,9 +60,7 @@ const table = computed(() => Papa.unparse(
   { escapeFormulae: true },
 ))
 function save() {
-  const url = URL.createObjectURL(new Blob([`\uFEFF${table.value}\r\n`], { type: 'text/csv' }))
-  Object.assign(document.createElement('a'), { href: url, download: 'links.csv' }).click()
-  setTimeout(() => URL.revokeObjectURL(url), 60_000)
+  saveBlob(new Blob([`\uFEFF${table.value}\r\n`], { type: 'text/csv' }), 'links.csv')
 }
 const nothing = computed(() => shown.value?.people.filter(one => one.files === 0).length ?? 0)
 const came = computed(() => (shown.value?.people.length ?? 0) - nothing.value)
@@ -287,6 +285,11 @@ const until = computed({ get: () => form.value.until ?? undefined, set: (at: str
         </tbody>
       </table>
     </div>
+    <ReminderList
+      v-if="props.changes && shown?.settings?.open"
+      :brief-id="id"
+      :zone="props.zone"
+    />
     <p
       v-if="problem"
       class="problem"

@@ -52,11 +52,6 @@ const parts = computed(() => (verdict.value?.genuine
       key: new Blob([verdict.value.key.publicKey]),
     }
   : null))
-function keep(blob: Blob, name: string) {
-  const url = URL.createObjectURL(blob)
-  Object.assign(document.createElement('a'), { href: url, download: name }).click()
-  setTimeout(() => URL.revokeObjectURL(url), 60_000)
-}
 const COMMAND = 'openssl pkeyutl -verify -pubin -inkey key.pem -rawin -in signed -sigfile signature'
 </script>
 
@@ -125,21 +120,21 @@ const COMMAND = 'openssl pkeyutl -verify -pubin -inkey key.pem -rawin -in signed
           <button
             type="button"
             class="door-button slight"
-            @click="keep(parts.signed, 'signed')"
+            @click="saveBlob(parts.signed, 'signed')"
           >
             signed
           </button>
           <button
             type="button"
             class="door-button slight"
-            @click="keep(parts.signature, 'signature')"
+            @click="saveBlob(parts.signature, 'signature')"
           >
             signature
           </button>
           <button
             type="button"
             class="door-button slight"
-            @click="keep(parts.key, 'key.pem')"
+            @click="saveBlob(parts.key, 'key.pem')"
           >
             key.pem
           </button>

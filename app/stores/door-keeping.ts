@@ -8,6 +8,9 @@ export const useDoorKeeping = defineStore('door-keeping', () => {
   const give = (id: string, people: string[] | null) => api('POST /api/briefs/:id/door/links', { id, body: { people } })
   const revoke = (id: string, person: string) => api('DELETE /api/briefs/:id/door/links/:person', { id, person })
   const setCommon = (id: string, wanted: boolean) => api('PUT /api/briefs/:id/door/common', { id, body: { wanted } })
+  const reminders = (id: string) => api('GET /api/briefs/:id/reminders', { id })
+  const remind = (id: string, beforeMinutes: number) => api('POST /api/briefs/:id/reminders', { id, body: { beforeMinutes } })
+  const stopReminder = (id: string, reminder: string) => api('DELETE /api/briefs/:id/reminders/:reminder', { id, reminder })
   const leaflets = (id: string) => api('GET /api/briefs/:id/leaflets', { id })
   const tryLeaflet = (id: string, person: string) => api('POST /api/briefs/:id/leaflets/try', { id, body: { person } })
   const jobs = useJobs()
@@ -17,5 +20,5 @@ export const useDoorKeeping = defineStore('door-keeping', () => {
     const result = jobId ? (await jobs.follow<'mail'>(jobId)).result : null
     return { sent: result?.sent ?? 0, failed: result?.failed ?? 0, notSent }
   }
-  return { leaflets, tryLeaflet, sendLeaflets, look, set, give, revoke, setCommon }
+  return { reminders, remind, stopReminder, leaflets, tryLeaflet, sendLeaflets, look, set, give, revoke, setCommon }
 })

@@ -9,7 +9,7 @@ import type { Reading } from '#core/formats/reading'
 import type { LetterWords } from '#core/reporting/letters'
 import type { Receipt } from '#core/receipts/receipt'
 import type { Evidence } from '#core/placing/evidence'
-import type { EventKind, ListedPerson, Role, SentSlip } from '#shared/answers'
+import type { EventKind, ListedPerson, PlannedReminder, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState } from '#shared/jobs'
 import type { JobParts } from './job-parts'
 
@@ -99,6 +99,17 @@ export interface HandInRow {
   begun_at: Date
   finished_at: Date | null
   receipt: Receipt | null
+  mailed_at: Date | null
+}
+export interface ReminderRow {
+  id: string
+  brief_id: string
+  before_minutes: number
+  state: PlannedReminder['state']
+  planned_by: string | null
+  made_at: Date
+  sent_at: Date | null
+  letters: number
 }
 export interface ReceiptKeyRow { id: string, public_key: string, sealed: Buffer, made_at: Date, ended_at: Date | null }
 export interface BriefDraftRow { brief_id: string, account_id: string, base_version_id: string | null, document: BriefDocument, kept_at: Date }
@@ -314,6 +325,7 @@ declare module 'knex/types/tables' {
     door_link: Table<DoorLinkRow>
     hand_in: Table<HandInRow>
     receipt_key: Table<ReceiptKeyRow>
+    reminder: Table<ReminderRow>
     brief_presence: Table<BriefPresenceRow>
     brief_letter: Table<BriefLetterRow>
     brief_version: Table<BriefVersionRow>

@@ -3,6 +3,8 @@ import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
 import { stopHearing } from '../services/live'
+import { mailReceipts } from '../services/receipt-mail'
+import { sendReminders } from '../services/reminders'
 import { sweep, verifySome } from '../services/sweep'
 import { log } from '../utils/log'
 import { ready } from '../utils/ready'
@@ -32,8 +34,14 @@ export default defineNitroPlugin((app) => {
     sweep().then(() => verifySome(SWEEPS_A_MONTH)).catch((error: unknown) => log.error({ problem: String(error) }, 'sweeping failed'))
   }, SWEEP_EVERY)
   timer.unref()
+  // what goes out by the clock
+  const letters = setInterval(() => {
+    void Promise.allSettled([mailReceipts(), sendReminders()])
+  }, 60_000)
+  letters.unref()
   app.hooks.hook('close', async () => {
     clearInterval(timer)
+    clearInterval(letters)
     await stopHearing().catch(() => undefined)
     await stopQueue().catch(() => undefined)
     await disconnect()

@@ -18,15 +18,19 @@ import { loadReceived, rosterOn } from './check-input'
 import type { DoorHolder } from './door-links'
 import { requireDoor } from './door-links'
 import { signingKey } from './receipt-keys'
+import { planReminder } from './reminders'
 
 /** Opens, closes or changes the door of a brief. */
 export async function setDoor(account: Account, briefId: string, settings: DoorSettings): Promise<void> {
   await requireRole(account, briefId, 'checker')
   // without a key there are no receipts, and without receipts no door
   if (settings.open && settings.keeps) await signingKey()
+  const first = settings.open && !await db()('door').where('brief_id', briefId).first('brief_id')
   const { until, ...rest } = settings
   const row = { ...rest, until: until === null ? null : new Date(until), set_by: account.id, set_at: db().fn.now() }
   await db()('door').insert({ brief_id: briefId, ...row }).onConflict('brief_id').merge()
+  // one reminder a day before, where there is that much time; it can be stopped
+  if (first && process.env.SMTP_URL) await planReminder(account, briefId, 1440).catch(() => undefined)
 }
 
 /** The door as its coordinator sees it, with what has come through it. */

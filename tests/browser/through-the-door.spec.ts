@@ -82,6 +82,14 @@ test('whoever opens the link sees for whom it is, and exactly what is asked', as
   expect(await ana.content()).not.toContain('Wade')
 })
 
+test('a clock that is wrong by a day changes nothing: what counts is the server\'s', async ({ browser, baseURL }) => {
+  const wrong = await (await browser.newContext({ baseURL: baseURL ?? '', viewport: { width: 360, height: 740 } })).newPage()
+  await wrong.clock.install({ time: Date.now() + 86_400_000 })
+  await wrong.goto(link)
+  await expect(wrong.getByText(/1 day 23 hours left/)).toBeVisible()
+  await wrong.close()
+})
+
 test('the page speaks the language that is chosen, and goes back to English', async () => {
   await ana.getByLabel('Language').selectOption('de')
   await expect(ana.getByText('Du gibst ab für')).toBeVisible()

@@ -14,6 +14,8 @@ import { startMail } from '../../stand-ins/mail'
 import { startJobs } from '../../server/jobs/index'
 import { stopQueue } from '../../server/queue/queue'
 import { stopHearing } from '../../server/services/live'
+import { mailReceipts } from '../../server/services/receipt-mail'
+import { sendReminders } from '../../server/services/reminders'
 import { until } from './help'
 import { somebody, startServer } from './server'
 
@@ -610,3 +612,89 @@ describe('a leaflet', () => {
     expect([door, leaflets.length, leaflets.some(one => one.text.includes('[link]'))]).toEqual([false, 3, false])
   })
 })
+
+describe('letters by the clock', () => {
+  let mail: MailService
+  beforeAll(async () => {
+    mail = await startMail()
+    process.env.SMTP_URL = mail.url
+    process.env.USITOR_ADDRESS = 'https://hand-in.shore.example'
+    await startJobs()
+  })
+  afterAll(async () => {
+    await stopQueue()
+    delete process.env.SMTP_URL
+    delete process.env.USITOR_ADDRESS
+    await mail.close()
+  })
+  const to = (who: string) => mail.taken.filter(letter => letter.to[0] === `${who}@shore.example`)
+
+  test('receipts of one person go out together, once', async () => {
+    const { links } = await opened()
+    const ana = holder(links.get('s1'))
+    await ana.handIn('Marsh_Ana_log.csv', CSV)
+    await ana.handIn('notes.csv', Buffer.from('a,b\n1,2\n'), { sentAs: 'mine.csv' })
+    await mailReceipts(15)
+    expect(to('s1')).toEqual([])
+    await Promise.all([mailReceipts(0), mailReceipts(0)])
+    expect(to('s1')).toHaveLength(1)
+    expect(to('s1')[0]?.text).toContain('Handed in: receipt 1')
+    expect(to('s1')[0]?.text).toContain('Marsh_Ana_log.csv: right')
+    expect(to('s1')[0]?.text).toContain('Handed in: receipt 2')
+  })
+
+  test('receipts are tried again where the mail server refuses', async () => {
+    const { links, id } = await opened()
+    mail.refuses.add('s3@shore.example')
+    await holder(links.get('s3')).handIn('Dunn_Cleo_log.csv', CSV)
+    await mailReceipts(0)
+    expect((await db()('hand_in').where('brief_id', id).first('mailed_at'))?.mailed_at).toBeNull()
+    mail.refuses.clear()
+    await mailReceipts(0)
+    expect(to('s3')).toHaveLength(1)
+  })
+
+  test('a reminder is planned with the door, goes once to those with something open, with their link, and can be stopped', async () => {
+    const due = new Date(Date.now() + 4 * DAY).toISOString()
+    const { client, links, id } = await opened({ due })
+    const { planned } = await client.send('GET /api/briefs/:id/reminders', { id })
+    expect(planned.map(one => [one.beforeMinutes, one.state])).toEqual([[1440, 'planned']])
+    await client.send('POST /api/briefs/:id/reminders', { id, body: { beforeMinutes: 60 } }).then(one =>
+      client.send('DELETE /api/briefs/:id/reminders/:reminder', { id, reminder: one.id }))
+    await holder(links.get('s3')).handIn('Dunn_Cleo_log.csv', Buffer.from('site,count\nz,9\n'))
+    const before = mail.taken.length
+    await sendReminders()
+    expect(mail.taken.length).toBe(before)
+    const soon = Date.parse(planned[0]?.at ?? '') + 60_000
+    await Promise.all([sendReminders(soon), sendReminders(soon)])
+    const fresh = await until(() => Promise.resolve(mail.taken.length >= before + 2 && mail.taken.slice(before)))
+    expect(fresh.map(one => one.to[0]).sort()).toEqual(['s1@shore.example', 's2@shore.example'])
+    expect(fresh[0]?.text).toMatch(/https:\/\/hand-in\.shore\.example\/door#[\w-]{22}/)
+    expect((await client.send('GET /api/briefs/:id/reminders', { id })).planned.map(one => [one.state, one.letters])).toEqual([['sent', 2]])
+    // another brief of the same account on the same day: nobody is written to twice
+    await db()('reminder').insert({ id: randomUUID(), brief_id: id, before_minutes: 2000, state: 'planned', planned_by: await ownerOf(id) })
+    await sendReminders(soon)
+    expect(mail.taken.length).toBe(before + 2)
+  })
+
+  test('one for what is past due already is not sent', async () => {
+    const { client, id } = await opened({ due: new Date(Date.now() + 3 * DAY).toISOString() })
+    await sendReminders(Date.now() + 4 * DAY)
+    expect((await client.send('GET /api/briefs/:id/reminders', { id })).planned.map(one => one.state)).toEqual(['missed'])
+    await expect(client.send('POST /api/briefs/:id/reminders', { id, body: { beforeMinutes: 60 * 24 * 30 } })).rejects.toThrow(/past already/)
+  })
+})
+
+test('10,000 files in one hand-in are cut off at what is taken at once', async () => {
+  const { links, id } = await opened()
+  const ana = holder(links.get('s1'))
+  const handIn = await ana.begin()
+  const intake = (await db()('hand_in').where({ id: handIn.id }).first('intake_id'))?.intake_id ?? ''
+  const rows = Array.from({ length: 2000 }, (_, at) => ({ id: randomUUID(), intake_id: intake, path: `s1/1/${at}`, size: 1 }))
+  await db().batchInsert('received_file', rows, 500)
+  const answer = await ana.announce(handIn.id, 'one more.csv', 1)
+  expect([answer.status, answer.text]).toEqual([409, expect.stringContaining('At most 2000 files')])
+  expect((await db()('hand_in').where('brief_id', id)).length).toBe(1)
+})
+
+const ownerOf = async (brief: string) => (await db()('brief_member').where({ brief_id: brief, role: 'owner' }).first('account_id'))?.account_id ?? ''

@@ -90,6 +90,7 @@ export const DE_DOOR: DoorWords = {
   copy: 'Kopieren',
   copied: 'Kopiert',
   choose: 'Dateien oder ein Foto wählen',
+  starter: 'Meine Ordner, zum Füllen bereit',
   find: 'Meine auf diesem Rechner finden',
   findHow:
     'Wähle einen Ordner oder ein ganzes Laufwerk: gesucht wird nur in diesem Browser. Nichts verlässt dein Gerät, bevor du es ankreuzt und sendest.',

@@ -46,6 +46,7 @@ export const EN_DOOR = {
   copy: 'Copy',
   copied: 'Copied',
   choose: 'Choose files or a photo',
+  starter: 'My folders, ready to fill',
   find: 'Find mine on this computer',
   findHow:
     'Choose a folder, or a whole drive: it is looked through in this browser only. Nothing leaves your machine before you tick it and press Send.',

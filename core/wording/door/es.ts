@@ -90,6 +90,7 @@ export const ES_DOOR: DoorWords = {
   copy: 'Copiar',
   copied: 'Copiado',
   choose: 'Elegir archivos o una foto',
+  starter: 'Mis carpetas, listas para llenar',
   find: 'Buscar los míos en este ordenador',
   findHow:
     'Elige una carpeta o un disco entero: se busca solo en este navegador. Nada sale de tu equipo antes de que lo marques y lo envíes.',

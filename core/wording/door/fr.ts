@@ -88,6 +88,7 @@ export const FR_DOOR: DoorWords = {
   copy: 'Copier',
   copied: 'Copié',
   choose: 'Choisir des fichiers ou une photo',
+  starter: 'Mes dossiers, prêts à remplir',
   find: 'Trouver les miens sur cet ordinateur',
   findHow:
     'Choisissez un dossier ou tout un disque : la recherche se fait dans ce navigateur seulement. '

@@ -49,6 +49,8 @@ export async function up(knex: Knex): Promise<void> {
       begun_at timestamptz not null default now(),
       finished_at timestamptz,
       receipt jsonb,
+      -- when its receipt went out by mail
+      mailed_at timestamptz,
       unique (brief_id, person, number),
       unique (brief_id, person, key)
     );
@@ -58,6 +60,18 @@ export async function up(knex: Knex): Promise<void> {
     alter table received_file add column withdrawn_at timestamptz;
     -- made by itself after arrivals: one that nobody asked for, and that rounds are not counted from
     alter table check_run add column by_itself boolean not null default false;
+    -- letters to whoever still owes something, some time before it is due; each goes out once
+    create table reminder (
+      id uuid primary key,
+      brief_id uuid not null references brief on delete cascade,
+      before_minutes integer not null check (before_minutes > 0),
+      state text not null check (state in ('planned', 'sent', 'stopped', 'missed')),
+      planned_by uuid references account on delete set null,
+      made_at timestamptz not null default now(),
+      sent_at timestamptz,
+      letters integer not null default 0
+    );
+    create index on reminder (state);
     -- letters that go out before anything is checked, and whose link stands in one
     alter table slip_mail alter column check_id drop not null;
     alter table slip_mail add column kind text not null default 'slip' check (kind in ('slip', 'leaflet', 'reminder', 'receipt'));

@@ -64,10 +64,17 @@ const save = () => attempt(async () => {
       sayStretches(one.stretches, words.value.gap), linkOf(person),
     ])))
   const csv = Papa.unparse([['id', 'name', 'group', 'mail', 'piece', 'number', 'folder', 'file', 'link'], ...rows], { escapeFormulae: true })
-  const url = URL.createObjectURL(new Blob([`\uFEFF${csv}\r\n`], { type: 'text/csv' }))
-  Object.assign(document.createElement('a'), { href: url, download: 'leaflets.csv' }).click()
-  setTimeout(() => URL.revokeObjectURL(url), 60_000)
+  saveBlob(new Blob([`\uFEFF${csv}\r\n`], { type: 'text/csv' }), 'leaflets.csv')
 })
+/** A folder for everybody, as it is asked, with the file to start from under its right name. */
+const saveFolders = (event: Event) => attempt(async () => {
+  const field = event.target as HTMLInputElement
+  const start = field.files?.[0] ?? null
+  field.value = ''
+  await saveStarter((leaflets.value ?? []).map(({ name, pieces }) => ({ holder: name, pieces })), start, 'starter folders.zip')
+})
+const saveEmptyFolders = () => attempt(() =>
+  saveStarter((leaflets.value ?? []).map(({ name, pieces }) => ({ holder: name, pieces })), null, 'starter folders.zip'))
 const textOf = (one: PreparedLeaflet) => one.text.replaceAll('[link]', linkOf(one.person) || '(their own link)')
 </script>
 
@@ -117,6 +124,16 @@ const textOf = (one: PreparedLeaflet) => one.text.replaceAll('[link]', linkOf(on
           >
             Save as a table
           </el-button>
+        </div>
+        <div class="row">
+          <el-button @click="saveEmptyFolders">
+            Folders for all, as a .zip
+          </el-button>
+          <label class="start">or with a file to start from, already rightly named:
+            <input
+              type="file"
+              @change="saveFolders"
+            ></label>
         </div>
         <p
           v-if="!canSend"
