@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { verifyReceipt } from '../../core/receipts/receipt'
 import type { ReceiptKey, Receipt } from '../../core/receipts/receipt'
 import { db, disconnect } from '../../server/database/connection'
@@ -626,6 +626,11 @@ describe('letters by the clock', () => {
     delete process.env.SMTP_URL
     delete process.env.USITOR_ADDRESS
     await mail.close()
+  })
+  // what was handed in before is told of already
+  beforeEach(async () => {
+    await db()('hand_in').update({ mailed_at: db().fn.now() })
+    mail.taken.length = 0
   })
   const to = (who: string) => mail.taken.filter(letter => letter.to[0] === `${who}@shore.example`)
 

@@ -69,7 +69,8 @@ test('whoever is erased is gone from what is asked and from what is not saved ye
 
 test('who has the brief open is told to its members, until they left or are no member any more', async () => {
   expect((await beHere(ana, brief, 'ask', true)).others).toEqual([])
-  expect(await beHere(bo, brief, 'check', false)).toEqual({ others: [{ name: 'Ana together', step: 'ask', changing: true }], version: 3, check: null })
+  expect(await beHere(bo, brief, 'check', false))
+    .toEqual({ others: [{ name: 'Ana together', step: 'ask', changing: true }], version: 3, check: null })
   await expect(beHere(stranger, brief, 'ask', false)).rejects.toMatchObject({ statusCode: 404 })
   await db()('brief_presence').where({ account_id: bo.id }).update({ seen_at: db().raw(`now() - interval '2 minutes'`) })
   await beHere(reader, brief, 'who', false)
