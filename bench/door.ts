@@ -56,6 +56,7 @@ function holder(token: string) {
   const begin = async () => {
     const { version } = await (await ask('GET', '')).json() as { version: number }
     const answer = await ask('POST', '/hand-ins', {}, JSON.stringify({ key: randomBytes(12).toString('hex'), version }))
+    if (!answer.ok) throw new Error(`${answer.status} ${await answer.text()}`)
     return (await answer.json() as { id: string }).id
   }
   const announce = async (handIn: string, name: string, bytes: Uint8Array, sha256: string) => {

@@ -37,6 +37,11 @@ export function cutToPerson(document: BriefDocument, brief: Brief, roster: Roste
   }
 }
 
+/** The last time at which each unit is taken, grace and corrections included; `null`: always. UTC ms. */
+export function lastTimes(units: readonly Unit[]): (number | null)[] {
+  return units.map(({ due, correctBy, requirement: { grace } }) => (due === null ? null : Math.max(due + grace, correctBy ?? 0)))
+}
+
 /** A requirement with this person's own title and times, and without who else owes it. */
 function ownRequirement({ owedBy: _, title, ...rest }: RequirementDocument, { due, correctBy }: Unit, person: Person): RequirementDocument {
   const values = valuesOf(person, '')

@@ -22,7 +22,8 @@ describe('a starter folder', () => {
     ], 'docx')).toEqual(['Reef/Marsh/', 'Reef/Marsh/photos/', 'Reef/Marsh/Marsh_report.docx'])
   })
   test('is the person\'s own level where no folder is asked, with signs that no file system takes replaced', async () => {
-    expect(await entriesOf([{ id: 'log', name: '{family}_log', formats: [{ id: 'csv' }] }], 'csv')).toEqual(['Ana Marsh_ a_b/', 'Ana Marsh_ a_b/Marsh_log.csv'])
+    expect(await entriesOf([{ id: 'log', name: '{family}_log', formats: [{ id: 'csv' }] }], 'csv'))
+      .toEqual(['Ana Marsh_ a_b/', 'Ana Marsh_ a_b/Marsh_log.csv'])
   })
   test('leaves names with gaps to whoever fills them', async () => {
     expect(await entriesOf([

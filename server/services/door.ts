@@ -1,7 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import type { DoorAnswer, DoorSettings, OwnDoor, OwnHandIn, SignedIn as Account } from '#shared/answers'
 import type { ReceivedFile } from '#core/arrivals/received'
-import type { BriefDocument } from '#core/brief/document'
 import type { Person } from '#core/roster/types'
 import { fileKey } from '#core/checking/report'
 import { nameOf } from '#core/text/path'
@@ -76,6 +75,13 @@ export async function setCommonLink(account: Account, briefId: string, wanted: b
 
 const groupOf = (person: Person): string => person.group.trim().normalize('NFC')
 
+/** A person and everybody of their group. */
+function ownGroup(people: readonly Person[], id: string): Person[] {
+  const self = people.find(one => one.id === id)
+  const group = self ? groupOf(self) : ''
+  return people.filter(one => one.id === id || (group !== '' && groupOf(one) === group))
+}
+
 /** What a door of a brief holds now: rule, list, and what this person and their group handed in. */
 export async function loadDoor({ briefId, person }: DoorHolder) {
   const [door, version, roster] = await Promise.all([requireDoor(briefId), newestVersion(briefId), newestRoster(briefId)])
@@ -84,9 +90,7 @@ export async function loadDoor({ briefId, person }: DoorHolder) {
   const there = rosterOn(roster, version.document, now)
   const self = there.people.find(one => one.id === person)
   if (!self) throw refuse(404, 'You are not on the list of this any more. Ask whoever gave you the link.')
-  const group = groupOf(self)
-  const together = new Set(there.people.filter(one => one.id === person || (group !== ''
-    && groupOf(one) === group)).map(one => one.id))
+  const together = new Set(ownGroup(there.people, person).map(one => one.id))
   const handIns = await db()('hand_in').join('intake', 'intake.id', 'hand_in.intake_id').where('hand_in.brief_id', briefId)
     .whereIn('person', [...together]).whereNotNull('finished_at').whereNull('intake.replaced_at').orderBy('hand_in.finished_at')
     .select<(Pick<HandInRow, 'id' | 'person' | 'number' | 'intake_id' | 'begun_at'> & { finished_at: Date })[]>(
@@ -101,7 +105,9 @@ export type LoadedDoor = Awaited<ReturnType<typeof loadDoor>>
 export async function lookThrough(
   { briefId, person }: DoorHolder, { version, roster, received, now }: LoadedDoor, more: readonly IntakeFile[] = [], whole = false,
 ): Promise<DoorWork> {
-  const task: DoorTask = { document: version.document, roster, person, received: [...received, ...more], checkedAt: now, whole }
+  // what crosses to the thread is their own group, but where everybody's names matter
+  const crossing = whole ? roster : { ...roster, people: ownGroup(roster.people, person) }
+  const task: DoorTask = { document: version.document, roster: crossing, person, received: [...received, ...more], checkedAt: now, whole }
   const work = await onThread<DoorWork | null>('door', `${briefId} ${person}`, task)
   if (!work) throw refuse(404, 'You are not on the list of this any more. Ask whoever gave you the link.')
   return work
@@ -118,24 +124,12 @@ export function closesAt({ until, late }: Pick<DoorRow, 'until' | 'late'>, dues:
 /** Whether something can be handed in at a time. */
 export const isOpen = (door: Pick<DoorRow, 'open'>, closes: number | null, at: number): boolean => door.open && (closes === null || at <= closes)
 
-/** The last times at which each piece is taken: grace and corrections included. */
-export const lastTimes = (pieces: DoorWork['pieces'], document: BriefDocument): (number | null)[] => pieces.map(({ due, correctBy, requirement }) => {
-  if (due === null) return null
-  const grace = document.requirements.find(one => one.id === requirement)?.grace ?? document.grace
-  return Math.max(due + graceOf(grace), correctBy ?? 0)
-})
-
-function graceOf(grace: string | undefined): number {
-  const [, d = '0', h = '0', m = '0', s = '0'] = /^P(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+)S)?)?$/.exec(grace ?? '') ?? []
-  return (((Number(d) * 24 + Number(h)) * 60 + Number(m)) * 60 + Number(s)) * 1000
-}
-
 /** One person's page: what is asked of them, what they handed in, and until when. */
 export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
   const loaded = await loadDoor(holder)
   const { door, version, self, handIns, received, now } = loaded
   const work = await lookThrough(holder, loaded)
-  const closes = closesAt(door, lastTimes(work.pieces, work.document))
+  const closes = closesAt(door, work.lastTimes)
   const shared = new Set(work.pieces.filter(piece => piece.group).map(piece => piece.requirement))
   const files = await handedIn(holder.person, loaded, shared, work)
   const used = received.filter(file => file.handedIn?.by === holder.person).reduce((sum, file) => sum + file.size, 0)

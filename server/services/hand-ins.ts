@@ -2,18 +2,24 @@ import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import type { ByteSource } from '#core/bytes/source'
+import { cutToPerson, lastTimes } from '#core/brief/one-holder'
+import { readBrief } from '#core/brief/read'
 import type { ReportFile } from '#core/checking/report'
+import { FINDINGS } from '#core/findings/codes'
 import { nameOf } from '#core/text/path'
 import type { Receipt, ReceiptFile } from '#core/receipts/receipt'
 import { db, rowsOf } from '../database/connection'
 import { appendContent, arrivedBytes, beginContent, CHUNK } from '../database/contents'
 import { refuse } from '../utils/errors'
 import { countReceived } from '../utils/metrics'
+import type { DoorWork } from '../workers/door'
 import { storableText } from '../utils/storable'
+import type { IntakeFile } from './check-input'
 import { loadReceived } from './check-input'
 import { checkSoon } from './checks'
 import { sealContent, soundContent } from './contents'
-import { closesAt, isOpen, lastTimes, loadDoor, lookThrough } from './door'
+import type { LoadedDoor } from './door'
+import { closesAt, isOpen, loadDoor, lookThrough } from './door'
 import type { DoorHolder } from './door-links'
 import { requireDoor } from './door-links'
 import { requireRoom } from './intakes'
@@ -41,8 +47,8 @@ export async function beginHandIn(holder: DoorHolder, key: string, version: numb
   if (kept) return kept
   if (!door.keeps) throw refuse(409, 'Files are not kept here: what you see is only tried. Hand in where you were told to.')
   if (newest.number !== version) throw refuse(409, 'What is asked for was changed since you opened this page. It is looked at again now.')
-  const { pieces, document } = await lookThrough(holder, loaded)
-  if (!isOpen(door, closesAt(door, lastTimes(pieces, document)), now)) throw refuse(403, 'This is closed: nothing can be handed in here any more.')
+  const own = cutToPerson(newest.document, await readBrief(newest.document), loaded.roster, person)
+  if (!isOpen(door, closesAt(door, lastTimes(own?.units ?? [])), now)) throw refuse(403, 'This is closed: nothing can be handed in here any more.')
   return db().transaction(async (trx) => {
     // two at once: one after the other, each with a number of its own
     await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 4))', [`${briefId} ${person}`])
@@ -174,13 +180,15 @@ export async function takeStretch(file: Arriving, offset: number, stretch: Async
     length -= whole
   }
   const hash = createHash('sha256')
-  for await (const piece of stretch) {
+  // what came before the connection was lost is kept as far as it fills pieces
+  const kept = keptOnLoss(stretch, () => (checksum === null ? flush(false) : Promise.resolve()))
+  for await (const piece of kept) {
     if (at + length + piece.length > file.size) throw refuse(413, `More came than the ${file.size} bytes that were announced.`)
-    hash.update(piece)
+    if (checksum !== null) hash.update(piece)
     held.push(piece)
     length += piece.length
     // with a checksum nothing is kept before it is known to agree
-    if (checksum === null && length >= CHUNK) await flush(false)
+    if (checksum === null && length >= 4 * CHUNK) await flush(false)
     if (checksum !== null && length > MOST_CHECKED) throw refuse(413, `A stretch with a checksum has at most ${MOST_CHECKED} bytes.`)
   }
   if (checksum !== null && hash.digest('base64') !== checksum) throw refuse(460,
@@ -190,6 +198,17 @@ export async function takeStretch(file: Arriving, offset: number, stretch: Async
   return at
 }
 const MOST_CHECKED = 8 * CHUNK
+
+/** What comes, and a last act where it breaks off. */
+async function* keptOnLoss(stretch: AsyncIterable<Buffer>, onLoss: () => Promise<void>): AsyncGenerator<Buffer> {
+  try {
+    yield* stretch
+  }
+  catch (error) {
+    await onLoss()
+    throw error
+  }
+}
 
 /** Closes what is here whole: hashed and read by the server itself. */
 async function settle(file: Arriving): Promise<void> {
@@ -225,7 +244,7 @@ export async function finishHandIn(holder: DoorHolder, id: string): Promise<Rece
   const loaded = await loadDoor(holder)
   const fresh = await loadReceived([row.intake_id])
   if (fresh.length === 0) throw refuse(422, 'Nothing was handed in: choose at least one file.')
-  const { report } = await lookThrough(holder, loaded, fresh, true)
+  const { report } = await judgeArrived(holder, loaded, fresh)
   const verdicts = new Map(report.files.map(file => [file.path, file]))
   const finished = new Date()
   const receipt = await signReceipt({
@@ -251,6 +270,13 @@ async function arrived(briefId: string): Promise<void> {
   await tell(briefId, 'arrived')
   const door = await requireDoor(briefId)
   if (door.checks) await checkSoon(briefId, door.set_by)
+}
+
+/** Held against the sender's own pieces; what none of them takes as it is called may be somebody else's, and is held against everybody's. */
+async function judgeArrived(holder: DoorHolder, loaded: LoadedDoor, fresh: readonly IntakeFile[]): Promise<DoorWork> {
+  const own = await lookThrough(holder, loaded, fresh)
+  const clear = own.report.files.every(({ role, findings }) => role === 'placed' && !findings.some(one => FINDINGS[one.code].about === 'name'))
+  return clear ? own : lookThrough(holder, loaded, fresh, true)
 }
 
 /** What a receipt says of a file; a second copy or a stray is none of the pieces. */

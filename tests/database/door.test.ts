@@ -276,7 +276,12 @@ describe('an upload', () => {
       } as RequestInit)
       await expect(sending).rejects.toThrow()
     }
-    const offset = Number((await ana.where(location)).headers.get('upload-offset'))
+    // what was under way when it was cut may still be written down
+    const offset = await until(async () => {
+      const seen = Number((await ana.where(location)).headers.get('upload-offset'))
+      await new Promise(resolve => setTimeout(resolve, 150))
+      return seen > 0 && seen === Number((await ana.where(location)).headers.get('upload-offset')) && seen
+    })
     expect(offset).toBeGreaterThan(0)
     expect(offset % MB).toBe(0)
     await ana.send(location, offset, big.subarray(offset))
