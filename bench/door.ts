@@ -3,8 +3,8 @@
 import type { ChildProcess } from 'node:child_process'
 import { spawn } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { mkdirSync, rmSync } from 'node:fs'
-import { resolve } from 'node:path'
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { join, resolve } from 'node:path'
 import { chromium } from '@playwright/test'
 import { DemoClient } from '../demo/load'
 import { writeSite } from './edge'
@@ -180,10 +180,11 @@ const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? 
     }
     look()
   `)
-  await page.locator('input[type=file]').first().setInputFiles(Array.from({ length: 30 }, (_, at) => ({
-    name: `scan ${at}.bin`, mimeType: 'application/octet-stream', buffer: randomBytes(2 * MB),
-  })))
-  await page.waitForFunction('window.verdict !== undefined', null, { timeout: 60_000 })
+  const scans = Array.from({ length: 30 }, (_, at) => join(FOLDER, `scan ${at}.bin`))
+  for (const scan of scans) writeFileSync(scan, randomBytes(2 * MB))
+  await page.locator('input[type=file]').first().setInputFiles(scans)
+  // the page's policy lets no text be evaluated in it, not even by whoever drives it
+  while (!await page.evaluate('window.verdict !== undefined')) await pause(50)
   const { took, longest } = await page.evaluate(`({ took: verdict - began, longest: Math.max(0, ...tasks) })`) as { took: number, longest: number }
   console.log(`30 files of 2 MB looked at before they are sent: verdict after ${(took / 1000).toFixed(1)} s (goal < 3), longest task of the page `
     + `${longest.toFixed(0)} ms (goal ≤ 50)`)

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useClipboard } from '@vueuse/core'
-import { sayStretches } from '#core/reporting/leaflet'
+import { sayStretches } from '#core/names/stretches'
 import type { LeafletPiece } from '#core/reporting/leaflet'
 import type { OwnDoor } from '#shared/answers'
 
 /** What is asked of one person, each piece with its state and the exact name. */
 const props = defineProps<{ own: OwnDoor }>()
-const { words, time } = useDoorWords()
+const { words, time, finding: said } = useDoorWords()
 
 interface Line extends Pick<OwnDoor['slots'][number], 'n' | 'status' | 'late'> {
   key: string
@@ -75,7 +75,7 @@ const { copy, copied, text } = useClipboard({ legacy: true, copiedDuring: 1500 }
             v-for="finding in file.findings.filter(one => one.severity === 'error')"
             :key="finding.code"
             class="said"
-          >{{ words.finding(finding) }}</span>
+          >{{ said(finding) }}</span>
         </p>
         <template v-if="line.status === 'missing' || line.status === 'to-fix' || line.status === 'absent'">
           <p

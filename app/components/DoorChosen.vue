@@ -4,7 +4,7 @@ import type { ChosenFile } from '~/stores/door'
 
 /** Files at hand: chosen or found, told what each is before anything is sent. */
 const door = useDoor()
-const { words } = useDoorWords()
+const { words, finding: told } = useDoorWords()
 const { problem, attempt } = useAttempt()
 const changed = ref(false)
 const input = useTemplateRef('input')
@@ -208,7 +208,7 @@ const sum = computed(() => ({
                 v-for="finding in errorsOf(one)"
                 :key="finding.code"
               >
-                {{ words.finding(finding) }}
+                {{ told(finding) }}
               </li>
             </ul>
             <label

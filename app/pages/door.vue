@@ -7,7 +7,7 @@ import { DOOR_LANGUAGES, languageOf } from '#core/wording/door/index'
 
 definePageMeta({ layout: false })
 const door = useDoor()
-const { words, language, speak, speakFor, time } = useDoorWords()
+const { find, words, language, speak, speakFor, time } = useDoorWords()
 const { busy, problem, attempt } = useAttempt()
 useHead({ title: () => (door.own ? `${door.own.title} · Usitor` : 'Usitor') })
 
@@ -47,6 +47,8 @@ async function ask() {
     asked.value = true
   })
 }
+
+watch(() => door.chosen.length > 0 || (door.own?.files.some(file => file.findings.length > 0) ?? false), wanted => wanted && find())
 
 const now = useNow({ interval: 20_000 })
 const here = computed(() => now.value.getTime() + door.ahead)

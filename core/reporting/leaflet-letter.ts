@@ -4,7 +4,7 @@ import { propertyOf } from '../formats/properties'
 import { showText } from '../text/show'
 import type { LetterWords } from './letters'
 import type { LeafletPiece } from './leaflet'
-import { sayStretches } from './leaflet'
+import { sayStretches } from '../names/stretches'
 
 /** What one person's leaflet is written from. */
 export interface LeafletInput {

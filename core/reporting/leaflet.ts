@@ -7,10 +7,8 @@ import { acceptedExtensions } from '../formats/accept'
 import { formatById } from '../formats/registry'
 import { freeField } from '../names/fields/index'
 import type { Captures, NamePart } from '../names/parts'
+import type { NameStretch } from '../names/stretches'
 import { ownOf } from '../text/own'
-
-/** A stretch of a name; `field`: whoever hands in fills it themselves, and `text` is an example. */
-export interface NameStretch { text: string, field?: string }
 
 /** The name of one piece, extension and all; `n`: its number, where pieces are told apart by one. */
 export interface LeafletName { n: number | null, stretches: NameStretch[] }
@@ -107,14 +105,4 @@ function extensionOf({ requirement: { formats, extensionCase } }: Unit): NameStr
   const [extension] = acceptedExtensions(formats)
   if (extension === undefined) return []
   return [{ text: `.${extensionCase === 'upper' ? extension.toUpperCase() : extension}` }]
-}
-
-/**
- * A name or folder as text, with its examples filled in, or with what is to be filled in between brackets.
- *
- * @example
- * sayStretches([{ text: 'log_' }, { text: '2026-10-16', field: 'date' }], field => `[${field}]`) //=> 'log_[date]'
- */
-export function sayStretches(stretches: readonly NameStretch[], gap?: (field: string, example: string) => string): string {
-  return stretches.map(({ text, field }) => (field === undefined || !gap ? text : gap(field, text))).join('')
 }

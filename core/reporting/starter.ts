@@ -1,5 +1,6 @@
-import type { LeafletPiece, NameStretch } from './leaflet'
-import { sayStretches } from './leaflet'
+import type { NameStretch } from '../names/stretches'
+import { sayStretches } from '../names/stretches'
+import type { LeafletPiece } from './leaflet'
 
 /** One entry of a starter folder: a folder that may stay empty, or the file to start from under its right name. */
 export interface StarterEntry { path: string, file: boolean }

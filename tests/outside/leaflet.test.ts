@@ -5,7 +5,8 @@ import { readBrief } from '#core/brief/read'
 import { listUnits } from '#core/brief/units'
 import { check } from '#core/checking/check'
 import { formatById } from '#core/formats/registry'
-import { sayStretches, writeLeaflet } from '#core/reporting/leaflet'
+import { sayStretches } from '#core/names/stretches'
+import { writeLeaflet } from '#core/reporting/leaflet'
 import type { Person } from '#core/roster/types'
 
 // A file that is named as the leaflet says, in the folder it says, is right: whatever the rule, whoever the people.

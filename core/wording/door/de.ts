@@ -1,5 +1,4 @@
 import type { FindingCode } from '../../findings/codes'
-import { sayTold } from './told'
 import type { DoorWords, Span } from './en'
 
 const many = (count: number, one: string, more: string): string => `${count} ${count === 1 ? one : more}`
@@ -8,7 +7,8 @@ const spanOf = ({ days, hours, minutes }: Span): string => {
   return hours > 0 ? `${many(hours, 'Stunde', 'Stunden')} ${many(minutes, 'Minute', 'Minuten')}` : many(minutes, 'Minute', 'Minuten')
 }
 
-const FINDINGS: Record<FindingCode, string> = {
+/** A sentence for each finding. */
+export const DE_FINDINGS: Record<FindingCode, string> = {
   'missing': 'Fehlt noch',
   'name.differs': 'Heißt anders als verlangt',
   'name.default': 'Trägt noch den Namen, den das Programm von selbst gibt',
@@ -141,5 +141,4 @@ export const DE_DOOR: DoorWords = {
   leaflet: 'Was abzugeben ist',
   handInHere: 'Hier abgeben',
   codeIs: code => `oder gib den Code ${code} ein`,
-  finding: finding => sayTold(finding, FINDINGS, 'verlangt'),
 }

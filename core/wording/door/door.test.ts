@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { FINDING_CODES } from '../../findings/codes'
 import type { Finding } from '../../findings/finding'
 import type { DoorLanguage } from './index'
-import { DOOR_LANGUAGES, languageMeant, loadDoorWords } from './index'
+import { DOOR_LANGUAGES, languageMeant, loadDoorFindings, loadDoorWords } from './index'
 
 const LANGUAGES = Object.keys(DOOR_LANGUAGES) as DoorLanguage[]
 
@@ -39,12 +39,12 @@ describe.each(LANGUAGES.filter(one => one !== 'en'))('in %s', (language) => {
   })
 
   test('every finding has a sentence of its own, with what was asked', async () => {
-    const words = await loadDoorWords(language)
+    const say = await loadDoorFindings(language)
     const sentences = FINDING_CODES.map(code =>
-      words.finding({ code, severity: 'error', params: {}, expected: 'Marsh_log.csv' } as unknown as Finding))
+      say({ code, severity: 'error', params: {}, expected: 'Marsh_log.csv' } as unknown as Finding))
     expect(new Set(sentences).size).toBe(FINDING_CODES.length)
     expect(sentences.every(one => one.includes('"Marsh_log.csv"'))).toBe(true)
-    expect(words.finding({ code: 'format.not-accepted', severity: 'error', params: { format: 'gif', asked: ['jpg'] } })).toContain('.jpg')
+    expect(say({ code: 'format.not-accepted', severity: 'error', params: { format: 'gif', asked: ['jpg'] } })).toContain('.jpg')
   })
 })
 

@@ -1,6 +1,3 @@
-import type { Finding } from '../../findings/finding'
-import { sayFinding } from '../index'
-
 /** How much time is left or gone by: whole units, the largest first. */
 export interface Span { days: number, hours: number, minutes: number }
 
@@ -99,7 +96,6 @@ export const EN_DOOR = {
   leaflet: 'What to hand in',
   handInHere: 'Hand in here',
   codeIs: (code: string) => `or type the code ${code}`,
-  finding: (finding: Finding): string => sayFinding(finding),
 }
 
 export type DoorWords = typeof EN_DOOR

@@ -1,5 +1,4 @@
 import type { FindingCode } from '../../findings/codes'
-import { sayTold } from './told'
 import type { DoorWords, Span } from './en'
 
 const many = (count: number, one: string, more: string): string => `${count} ${count === 1 ? one : more}`
@@ -8,7 +7,8 @@ const spanOf = ({ days, hours, minutes }: Span): string => {
   return hours > 0 ? `${many(hours, 'hora', 'horas')} ${many(minutes, 'minuto', 'minutos')}` : many(minutes, 'minuto', 'minutos')
 }
 
-const FINDINGS: Record<FindingCode, string> = {
+/** A sentence for each finding. */
+export const ES_FINDINGS: Record<FindingCode, string> = {
   'missing': 'Falta todavía',
   'name.differs': 'No se llama como se pide',
   'name.default': 'Lleva todavía el nombre que pone el programa',
@@ -143,5 +143,4 @@ export const ES_DOOR: DoorWords = {
   leaflet: 'Qué hay que entregar',
   handInHere: 'Entregar aquí',
   codeIs: code => `o escribe el código ${code}`,
-  finding: finding => sayTold(finding, FINDINGS, 'se pide'),
 }

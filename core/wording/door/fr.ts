@@ -1,5 +1,4 @@
 import type { FindingCode } from '../../findings/codes'
-import { sayTold } from './told'
 import type { DoorWords, Span } from './en'
 
 /** In French, nought and one are singular (Unicode CLDR, plural rules). */
@@ -9,7 +8,8 @@ const spanOf = ({ days, hours, minutes }: Span): string => {
   return hours > 0 ? `${many(hours, 'heure', 'heures')} ${many(minutes, 'minute', 'minutes')}` : many(minutes, 'minute', 'minutes')
 }
 
-const FINDINGS: Record<FindingCode, string> = {
+/** A sentence for each finding. */
+export const FR_FINDINGS: Record<FindingCode, string> = {
   'missing': 'Manque encore',
   'name.differs': 'Ne porte pas le nom demandé',
   'name.default': 'Porte encore le nom que le programme donne de lui-même',
@@ -140,5 +140,4 @@ export const FR_DOOR: DoorWords = {
   leaflet: 'Ce qu’il faut remettre',
   handInHere: 'Remettre ici',
   codeIs: code => `ou tapez le code ${code}`,
-  finding: finding => sayTold(finding, FINDINGS, 'demandé'),
 }

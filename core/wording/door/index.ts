@@ -1,3 +1,5 @@
+import type { FindingCode } from '../../findings/codes'
+import type { Finding } from '../../findings/finding'
 import type { DoorWords } from './en'
 import { EN_DOOR } from './en'
 
@@ -10,6 +12,23 @@ const LOAD: Record<DoorLanguage, () => Promise<DoorWords>> = {
   de: async () => (await import('./de')).DE_DOOR,
   fr: async () => (await import('./fr')).FR_DOOR,
   es: async () => (await import('./es')).ES_DOOR,
+}
+
+/**
+ * Findings as sentences of a language. They know every format, and are loaded when there is something to find fault with.
+ */
+export async function loadDoorFindings(language: DoorLanguage): Promise<(finding: Finding) => string> {
+  if (language === 'en') {
+    const { sayFinding } = await import('../index')
+    return finding => sayFinding(finding)
+  }
+  const [{ sayTold }, [sentences, asked]] = await Promise.all([import('./told'), SENTENCES[language]()])
+  return finding => sayTold(finding, sentences, asked)
+}
+const SENTENCES: Record<Exclude<DoorLanguage, 'en'>, () => Promise<[sentences: Record<FindingCode, string>, asked: string]>> = {
+  de: async () => [(await import('./de')).DE_FINDINGS, 'verlangt'],
+  fr: async () => [(await import('./fr')).FR_FINDINGS, 'demandé'],
+  es: async () => [(await import('./es')).ES_FINDINGS, 'se pide'],
 }
 
 /** A language's words. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
-import { sayStretches } from '#core/reporting/leaflet'
+import { sayStretches } from '#core/names/stretches'
 import type { MadeLink, PreparedLeaflet } from '#shared/answers'
 
 /** What each person is told before anything comes: looked at, mailed, printed, or taken along as a table. */
