@@ -81,8 +81,12 @@ async function storedHashes(): Promise<Map<string, string>> {
   return new Map(rows.map(row => [row.path ?? '', row.hash ?? '']))
 }
 
+/** One part alone, where it is named: people, large, page, seen. */
+const only = process.argv[2]
+const runs = (part: string): boolean => only === undefined || only === part
+
 // ---- 200 people, 3 files of 2 MB each
-{
+if (runs('people')) {
   const files = Array.from({ length: 600 }, () => new Uint8Array(randomBytes(2 * MB)))
   const hashes = files.map(hashOf)
   const waits: number[] = []
@@ -124,7 +128,7 @@ async function storedHashes(): Promise<Map<string, string>> {
 }
 
 // ---- 500 MB, whole and cut five times
-{
+if (runs('large')) {
   const big = new Uint8Array(500 * MB)
   for (let at = 0; at < big.length; at += MB) big.set(randomBytes(MB), at)
   const sha256 = hashOf(big)
@@ -153,7 +157,7 @@ async function storedHashes(): Promise<Map<string, string>> {
 
 // ---- the page: over a slow line, and 30 files looked at before they are sent
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' })
-{
+if (runs('page')) {
   const page = await (await browser.newContext({ ignoreHTTPSErrors: true, viewport: { width: 360, height: 740 } })).newPage()
   const line = await page.context().newCDPSession(page)
   await line.send('Network.enable')
@@ -191,7 +195,7 @@ const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? 
 }
 
 // ---- from the last byte to the coordinator's count line, with 2,000 people on the list
-{
+if (runs('seen')) {
   const page = await (await browser.newContext({ ignoreHTTPSErrors: true, viewport: { width: 1280, height: 800 } })).newPage()
   await page.goto(`${ADDRESS}/sign-in`)
   await page.locator('html[data-hydrated]').waitFor()
@@ -200,7 +204,8 @@ const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? 
   await page.getByRole('button', { name: 'Sign in' }).click()
   await page.getByRole('heading', { name: 'Your briefs' }).waitFor()
   await page.goto(`${ADDRESS}/briefs/${brief}/receive`)
-  await page.getByText(/files from 20\d people/).waitFor()
+  await page.getByRole('heading', { name: 'People hand in themselves' }).waitFor()
+  await pause(1500)
   const waits: number[] = []
   for (let at = 500; at < 509; at++) {
     const person = holder(links[at]?.token ?? '')

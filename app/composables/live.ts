@@ -6,13 +6,13 @@ import { addressOf } from '#shared/routes'
  *
  * @param told - called once for what comes close together
  */
-export function useLive(briefId: () => string, told: (what: string) => void) {
+export function useLive(briefId: () => string, told: () => void) {
   const address = computed(() => (briefId() === '' ? undefined : addressOf('GET /api/briefs/:id/live', { id: briefId() })))
   const { data } = useEventSource(address, [], { autoReconnect: { delay: 2000 } })
   let waiting: ReturnType<typeof setTimeout> | undefined
-  watch(data, (what) => {
+  watch(data, () => {
     clearTimeout(waiting)
-    waiting = setTimeout(() => told(what ?? ''), 300)
+    waiting = setTimeout(told, 300)
   })
   onScopeDispose(() => clearTimeout(waiting))
 }

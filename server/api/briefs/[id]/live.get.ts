@@ -12,8 +12,10 @@ export default route('GET /api/briefs/:id/live', async (event, account) => {
   const briefId = routeId(event)
   await requireRole(account, briefId, 'reader')
   const stream = createEventStream(event)
+  let serial = 0
   const leave = hear(briefId, (told) => {
-    void stream.push(told)
+    // numbered: a page that keeps the last word it heard notices the same one again
+    void stream.push(`${told} ${++serial}`)
     // the process is going: the page comes again, to another
     if (told === 'again') void stream.close()
   })
