@@ -224,7 +224,7 @@ export interface OwnDoor {
   document: BriefDocument
   roster: Roster
   pieces: LeafletPiece[]
-  slots: { requirement: string, n: number | null, status: ReportSlot['status'], late: boolean, files: string[] }[]
+  slots: { requirement: string, n: number | null, status: ReportSlot['status'], late: boolean }[]
   files: OwnHandIn[]
   received: ReceivedFile[]
   handIns: { id: string, number: number, at: string }[]

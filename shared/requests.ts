@@ -58,6 +58,8 @@ const text = (most: number) => plainText(most).defined()
 const title = plainText(1000).trim().min(1, 'is missing').max(200).required('is missing')
 /** One address, so that a letter to it is one letter to one (RFC 5322 §3.4.1, without comments and quoted names). */
 export const ADDRESS = /^[^\s@,;:<>()[\]"\\\p{C}]+@[^\s@,;:<>()[\]"\\\p{C}]+$/u
+const time = yup.string().test('time', '${path} is no time of the calendar', at => !at || !Number.isNaN(Date.parse(at)))
+  .matches(/^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:\d{2})$/, 'is no time such as 2026-10-16T15:30:00+02:00')
 const yes = yup.boolean().required('is missing')
 const ID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/
 
@@ -128,7 +130,7 @@ export const intakeRequest = exact({
   key: yup.string().matches(/^[\w-]{8,100}$/).required('is missing'),
   root: yup.string().min(1).max(255).required('is missing'),
   keeps: yes,
-  statedAt: yup.string().test('time', '${path} is no time of the calendar', at => !at || !Number.isNaN(Date.parse(at))).matches(/^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:\d{2})$/, 'is no time such as 2026-10-16T15:30:00+02:00').nullable(),
+  statedAt: time.nullable(),
 })
 export type IntakeStart = yup.InferType<typeof intakeRequest>
 
@@ -229,8 +231,7 @@ export const hereRequest = exact({ step: yup.string().oneOf(STEPS.map(one => one
 
 export const doorRequest = exact({
   open: yes,
-  until: yup.string().matches(/^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:\d{2})$/, 'is no time such as 2026-10-16T15:30:00+02:00')
-    .test('time', '${path} is no time of the calendar', at => !at || !Number.isNaN(Date.parse(at))).nullable().defined(),
+  until: time.nullable().defined(),
   late: yes, largest: yup.number().integer().min(1).max(1e13).required('is missing'),
   most: yup.number().integer().min(1).max(1e14).required('is missing'),
   renames: yes, keeps: yes, contact: text(300), checks: yes,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useClipboard } from '@vueuse/core'
-import { sayStretches } from '#core/names/stretches'
+import { isWhole, sayStretches } from '#core/names/stretches'
 import type { LeafletPiece } from '#core/reporting/leaflet'
 import type { OwnDoor } from '#shared/answers'
 
@@ -23,7 +23,7 @@ const lines = computed(() => props.own.pieces.flatMap((piece): Line[] => {
     const name = piece.names.find(one => one.n === slot.n) ?? piece.names[0]
     return {
       key: `${piece.requirement} ${slot.n ?? at}`, piece, n: slot.n, status: slot.status, late: slot.late, first: at === 0,
-      name: name ? sayStretches(name.stretches, words.value.gap) : '', whole: name?.stretches.every(one => one.field === undefined) ?? false,
+      name: name ? sayStretches(name.stretches, words.value.gap) : '', whole: name !== undefined && isWhole(name.stretches),
     }
   })
 }))

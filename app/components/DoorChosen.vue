@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { refTo } from '#core/brief/slots'
+import { nameOf } from '#core/text/path'
 import type { ChosenFile } from '~/stores/door'
 
 /** Files at hand: chosen or found, told what each is before anything is sent. */
@@ -60,7 +61,7 @@ function stateOf(one: ChosenFile): string {
 }
 const properOf = ({ verdict }: ChosenFile) => {
   const path = verdict?.rightPath ?? ''
-  return (verdict?.open?.length ?? 0) > 0 ? '' : path.slice(path.lastIndexOf('/') + 1)
+  return (verdict?.open?.length ?? 0) > 0 ? '' : nameOf(path)
 }
 /** Somebody else's full name in it: it waits for the coordinator. */
 const isStrange = ({ verdict }: ChosenFile) => {
@@ -74,7 +75,7 @@ const openOf = ({ verdict }: ChosenFile) => (door.own?.renames && verdict?.slot 
 async function fillIn(one: ChosenFile) {
   const path = one.verdict?.correctedPath ?? ''
   const name = openOf(one).reduce((text, { field }) => text.replaceAll(`{${field}}`, typed.value[`${one.id} ${field}`]?.trim() ?? ''),
-    path.slice(path.lastIndexOf('/') + 1))
+    nameOf(path))
   await attempt(() => door.nameIt(one.id, name))
 }
 

@@ -2,6 +2,7 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import { defineStore } from 'pinia'
 import type { SlotRef } from '#core/brief/slots'
+import { nameOf } from '#core/text/path'
 import type { Receipt } from '#core/receipts/receipt'
 import type { OwnDoor, OwnHandIn } from '#shared/answers'
 import type { CallArguments, AnswerOf, RouteKey } from '#shared/routes'
@@ -19,7 +20,6 @@ export interface ChosenFile {
   /** The name that was put together on the page, for which it is checked; `null`: its own. */
   made: string | null
   sent: number
-  problem: string
 }
 
 /** Findings that another name mends. */
@@ -51,14 +51,18 @@ export const useDoor = defineStore('door', () => {
   let running: { abort(): unknown }[] = []
 
   async function call<K extends RouteKey>(key: K, ...given: CallArguments<K>): Promise<AnswerOf<K>> {
+    const answer = await ask(key, ...given)
+    return await answer.json().catch(() => null) as AnswerOf<K>
+  }
+  /** What the door answers, as it came; a refusal is thrown in its words. */
+  async function ask<K extends RouteKey>(key: K, ...given: CallArguments<K>): Promise<Response> {
     const { method, url, body } = requestOf(key, ...given)
     const encoded = encodeBody(body)
     const answer = await fetch(url, { method, ...encoded, headers: { ...encoded.headers, authorization: `Bearer ${token.value}` } })
       .catch(() => null)
-    if (!answer) throw new DoorError('', 0)
-    const said = await answer.json().catch(() => null) as { message?: string } | null
-    if (!answer.ok) throw new DoorError(said?.message ?? '', answer.status)
-    return said as AnswerOf<K>
+    if (answer?.ok) return answer
+    const said = await answer?.json().catch(() => null) as { message?: string } | null | undefined
+    throw new DoorError(said?.message ?? '', answer?.status ?? 0)
   }
 
   async function load(link: string): Promise<void> {
@@ -94,7 +98,7 @@ export const useDoor = defineStore('door', () => {
   function properName({ file, verdict }: ChosenFile): string | null {
     const right = verdict?.rightPath ?? verdict?.correctedPath ?? null
     if (!own.value?.renames || !verdict?.slot || right === null || (verdict.open?.length ?? 0) > 0) return null
-    const name = right.slice(right.lastIndexOf('/') + 1)
+    const name = nameOf(right)
     const wrong = verdict.findings.filter(one => one.severity === 'error')
     return name !== file.name && wrong.length > 0 && wrong.every(one => OF_NAME.test(one.code)) ? name : null
   }
@@ -104,7 +108,7 @@ export const useDoor = defineStore('door', () => {
     const known = new Set(chosen.value.map(({ file }) => `${file.name}\n${file.size}\n${file.lastModified}`))
     const fresh = files.filter(file => !known.has(`${file.name}\n${file.size}\n${file.lastModified}`))
     chosen.value.push(...fresh.map(file => ({
-      id: String(++serial), file: markRaw(file), said: null, verdict: null, name: file.name, made: null, sent: 0, problem: '',
+      id: String(++serial), file: markRaw(file), said: null, verdict: null, name: file.name, made: null, sent: 0,
     })))
     receipt.value = null
     await check()
@@ -231,13 +235,7 @@ export const useDoor = defineStore('door', () => {
   const askForLink = (link: string, who: string) => call('POST /api/door/ask', { body: { link, who } })
 
   async function download(file: OwnHandIn): Promise<Blob> {
-    const { url } = requestOf('GET /api/door/contents/:file', { file: file.id })
-    const answer = await fetch(url, { headers: { authorization: `Bearer ${token.value}` } }).catch(() => null)
-    if (!answer?.ok) {
-      const said = await answer?.json().catch(() => null) as { message?: string } | null | undefined
-      throw new DoorError(said?.message ?? '', answer?.status ?? 0)
-    }
-    return answer.blob()
+    return (await ask('GET /api/door/contents/:file', { file: file.id })).blob()
   }
 
   /** Takes link and files out of this browser. */

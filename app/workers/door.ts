@@ -10,6 +10,7 @@ import { readBytes } from '#core/formats/identify'
 import { splitExtension } from '#core/names/extension'
 import { prepareTrying } from '#core/rules/try-names'
 import type { Roster } from '#core/roster/types'
+import { nameOf } from '#core/text/path'
 import { hashBlob } from './hashes'
 import { blobSource } from './sources'
 
@@ -68,7 +69,7 @@ async function find({ document, roster }: DoorRule, met: readonly Met[]): Promis
   const asked = new Set(acceptedExtensions(brief.requirements.flatMap(one => one.formats)))
   const any = brief.requirements.some(one => one.formats.length === 0)
   const likely = met.filter(({ path, size }) => size > 0 && (any || asked.has(splitExtension(path).extension.toLowerCase())))
-  const byName = likely.filter(({ path }) => trying(path.slice(path.lastIndexOf('/') + 1)).verdict !== 'unknown')
+  const byName = likely.filter(({ path }) => trying(nameOf(path)).verdict !== 'unknown')
   const others = any ? [] : likely.filter(one => !byName.includes(one)).sort((a, b) => b.modified - a.modified)
   return [...byName, ...others].slice(0, MOST_FOUND).map(one => one.at)
 }

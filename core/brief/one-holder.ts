@@ -1,6 +1,6 @@
 import { fieldsOf } from '../names/template'
 import type { Person, Roster } from '../roster/types'
-import { valueIn, valuesOf } from '../roster/values'
+import { groupOf, valueIn, valuesOf } from '../roster/values'
 import type { BriefDocument, RequirementDocument } from './document'
 import { titleOfDocument } from './document'
 import type { Brief } from './types'
@@ -21,8 +21,8 @@ export interface OwnBrief { document: BriefDocument, roster: Roster, units: Unit
 export function cutToPerson(document: BriefDocument, brief: Brief, roster: Roster, id: string): OwnBrief | null {
   const person = roster.people.find(one => one.id === id)
   if (!person) return null
-  const group = person.group.trim().normalize('NFC')
-  const members = group === '' ? [] : roster.people.filter(one => one.id !== id && one.group.trim().normalize('NFC') === group)
+  const group = groupOf(person)
+  const members = group === '' ? [] : roster.people.filter(one => one.id !== id && groupOf(one) === group)
   const whole = listUnits(brief, { ...roster, people: roster.people.filter(one => one.id === id || members.includes(one)) }).units
   const units = whole.filter(unit => unit.owed && (unit.requirement.holder === 'person' ? unit.holder === id : unit.holder === group))
   const byRequirement = new Map(units.map(unit => [unit.requirement.id, unit]))

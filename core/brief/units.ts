@@ -1,5 +1,6 @@
 import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
+import { groupOf } from '../roster/values'
 import { byCodeUnit } from '../text/order'
 import type { Brief, BriefException, Requirement } from './types'
 
@@ -44,7 +45,7 @@ export function listUnits(brief: Brief, roster: Roster): UnitList {
   )
   const groups = new Map<string, Person[]>()
   for (const person of roster.people) {
-    const group = person.group.trim().normalize('NFC')
+    const group = groupOf(person)
     if (group === '') continue
     gather(groups, group, person)
   }
@@ -64,7 +65,7 @@ export function listUnits(brief: Brief, roster: Roster): UnitList {
     })
   }
   for (const person of roster.people) {
-    const group = person.group.trim().normalize('NFC')
+    const group = groupOf(person)
     brief.requirements.forEach((requirement, position) => {
       if (requirement.holder === 'person') add(requirement, position, person.id, [person], person, group)
     })

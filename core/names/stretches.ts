@@ -10,3 +10,6 @@ export interface NameStretch { text: string, field?: string }
 export function sayStretches(stretches: readonly NameStretch[], gap?: (field: string, example: string) => string): string {
   return stretches.map(({ text, field }) => (field === undefined || !gap ? text : gap(field, text))).join('')
 }
+
+/** Whether nothing is left to be filled in. */
+export const isWhole = (stretches: readonly NameStretch[]): boolean => stretches.every(one => one.field === undefined)

@@ -1,5 +1,6 @@
 import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
+import { groupOf } from '../roster/values'
 import { bareNumbers } from '../names/number-kinds'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
@@ -60,7 +61,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
       for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) gather(numbers, written, entry)
     }
   }
-  for (const group of new Set(roster.people.map(person => person.group.trim().normalize('NFC')).filter(Boolean))) {
+  for (const group of new Set(roster.people.map(groupOf).filter(Boolean))) {
     add(group, holderKey('group', group), NAMED.group, group)
     const bare = withoutForm(group)
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)

@@ -1,5 +1,6 @@
 import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
+import { groupOf } from '../roster/values'
 import { ownOf } from '../text/own'
 import { slotKey } from '../brief/slots'
 import { STATUS_WORDS } from '../wording/en/statuses'
@@ -38,7 +39,7 @@ export function holderRows(
     return values.length === 1 ? values[0] ?? '' : values.join('; ')
   })
   return [header, ...roster.people.map((person) => {
-    const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : person.group.trim().normalize('NFC')}`)
+    const own = requirements.map(one => bySubject.get(`${one.id}\n${one.holder === 'person' ? person.id : groupOf(person)}`)
       ?? [])
     const all = own.flat()
     const count = (status: SlotStatus) => all.filter(slot => slot.status === status).length

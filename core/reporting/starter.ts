@@ -1,11 +1,8 @@
-import type { NameStretch } from '../names/stretches'
-import { sayStretches } from '../names/stretches'
+import { isWhole, sayStretches } from '../names/stretches'
 import type { LeafletPiece } from './leaflet'
 
 /** One entry of a starter folder: a folder that may stay empty, or the file to start from under its right name. */
 export interface StarterEntry { path: string, file: boolean }
-
-const isWhole = (stretches: readonly NameStretch[]): boolean => stretches.every(one => one.field === undefined)
 
 /** Signs that some file system does not take, in a level made of a name (common practice, no source). */
 const asLevel = (name: string): string => name.replace(/[/\\:*?"<>|\p{C}]/gu, '_').replace(/[. ]+$/, '') || '_'

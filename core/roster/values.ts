@@ -13,3 +13,6 @@ export function valuesOf(person: Person, title: string): HolderValues {
 
 /** What a holder's values say in a column, the first where there are several; empty where they say nothing. */
 export const valueIn = (values: HolderValues, column: string): string => [ownOf(values, column) ?? ''].flat()[0] ?? ''
+
+/** The group somebody belongs to, as a holder is called; empty where they have none. */
+export const groupOf = (person: Pick<Person, 'group'>): string => person.group.trim().normalize('NFC')

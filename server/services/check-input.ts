@@ -9,7 +9,7 @@ import { RECEIVED_COLUMNS, receivedFacts, slotOf } from '../database/received-fi
 import type { CheckFileRow, ReadingRow, ReceivedFileRow } from '../database/tables'
 import type { ListedPerson, StoredRoster } from '#shared/answers'
 
-export interface IntakeFile extends ReceivedFile { id: string, readingId: string | null }
+export interface IntakeFile extends ReceivedFile { id: string, readingId: string | null, intakeId: string }
 
 /** Files of all intakes that count; of one path that came twice the later one. */
 export async function loadReceived(intakeIds: readonly string[]): Promise<IntakeFile[]> {
@@ -23,12 +23,12 @@ export async function loadReceived(intakeIds: readonly string[]): Promise<Intake
       { column: 'intake.root' }, { column: 'received_file.container' }, { column: 'received_file.path' },
       { column: 'intake.completed_at', order: 'desc' },
     ])
-    .select<(ReceivedRow & Pick<ReceivedFileRow, 'id' | 'sender'> & { reading_id: string | null, reading: ReadingRow['reading'] })[]>(
-      'received_file.id', 'received_file.sender', ...RECEIVED_COLUMNS, 'reading.id as reading_id', 'reading.reading')
+    .select<(ReceivedRow & Pick<ReceivedFileRow, 'id' | 'intake_id' | 'sender'> & { reading_id: string | null, reading: ReadingRow['reading'] })[]>(
+      'received_file.id', 'received_file.intake_id', 'received_file.sender', ...RECEIVED_COLUMNS, 'reading.id as reading_id', 'reading.reading')
   return rows.map((row) => {
     const { time, ...received } = receivedFacts(row)
     return {
-      id: row.id, readingId: row.reading_id, ...received, ...(row.sender ? { sender: row.sender } : {}),
+      id: row.id, readingId: row.reading_id, intakeId: row.intake_id, ...received, ...(row.sender ? { sender: row.sender } : {}),
       receivedAt: time?.getTime() ?? null, reading: row.reading,
     }
   })

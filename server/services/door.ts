@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import type { DoorAnswer, DoorSettings, OwnDoor, OwnHandIn, SignedIn as Account } from '#shared/answers'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { Person } from '#core/roster/types'
+import { groupOf } from '#core/roster/values'
 import { fileKey } from '#core/checking/report'
 import { nameOf } from '#core/text/path'
 import { newestRoster, newestVersion } from '../database/briefs'
@@ -37,11 +38,11 @@ export async function getDoor(account: Account, briefId: string): Promise<DoorAn
   await requireRole(account, briefId, 'reader')
   const [door, links, persons, roster] = await Promise.all([
     db()('door').where('brief_id', briefId).first(),
-    rowsOf<{ person: string, links: number, used: number, used_at: Date | null, made_at: Date }>(db(), `
-      select person, count(*) filter (where revoked_at is null)::int as links, sum(used)::int as used, max(used_at) as used_at,
-        max(made_at) as made_at from door_link where brief_id = ? group by person`, [briefId]),
-    rowsOf<{ person: string, hand_ins: number, files: number, last: Date }>(db(), `
-      select person, count(*)::int as hand_ins, sum(files)::int as files, max(finished_at) as last
+    rowsOf<{ person: string, links: number, used: number, used_at: Date | null }>(db(), `
+      select person, count(*) filter (where revoked_at is null)::int as links, sum(used)::int as used, max(used_at) as used_at
+      from door_link where brief_id = ? group by person`, [briefId]),
+    rowsOf<{ person: string, files: number, last: Date }>(db(), `
+      select person, sum(files)::int as files, max(finished_at) as last
       from hand_in join intake on intake.id = hand_in.intake_id where hand_in.brief_id = ? and finished_at is not null group by person`, [briefId]),
     newestRoster(briefId),
   ])
@@ -73,8 +74,6 @@ export async function setCommonLink(account: Account, briefId: string, wanted: b
   return { token }
 }
 
-const groupOf = (person: Person): string => person.group.trim().normalize('NFC')
-
 /** A person and everybody of their group. */
 function ownGroup(people: readonly Person[], id: string): Person[] {
   const self = people.find(one => one.id === id)
@@ -97,7 +96,7 @@ export async function loadDoor({ briefId, person }: DoorHolder) {
       'hand_in.id', 'person', 'number', 'intake_id', 'begun_at', 'finished_at',
     )
   const received = await loadReceived(handIns.map(row => row.intake_id))
-  return { door, version, roster: there, self, handIns, received, now, together }
+  return { door, version, roster: there, self, handIns, received, now }
 }
 export type LoadedDoor = Awaited<ReturnType<typeof loadDoor>>
 
@@ -131,20 +130,17 @@ export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
   const work = await lookThrough(holder, loaded)
   const closes = closesAt(door, work.lastTimes)
   const shared = new Set(work.pieces.filter(piece => piece.group).map(piece => piece.requirement))
-  const files = await handedIn(holder.person, loaded, shared, work)
+  const files = handedIn(holder.person, loaded, shared, work)
   const used = received.filter(file => file.handedIn?.by === holder.person).reduce((sum, file) => sum + file.size, 0)
   const seen = new Set(files.map(file => file.id))
   return {
     title: version.document.title, zone: version.document.zone ?? null, holder: { id: self.id, name: self.name, group: self.group },
-    version: version.number, now: new Date(now).toISOString(), open: isOpen(door, closes, now), closesAt: closes === null
-      ? null
-      : new Date(closes).toISOString(),
+    version: version.number, now: new Date(now).toISOString(), open: isOpen(door, closes, now),
+    closesAt: closes === null ? null : new Date(closes).toISOString(),
     late: door.late, largest: Number(door.largest), most: Number(door.most), used, renames: door.renames, keeps: door.keeps, contact: door.contact,
     document: work.document, roster: work.roster, pieces: work.pieces,
     slots: work.report.slots.filter(slot => slot.holder === (shared.has(slot.requirement) ? groupOf(self) : self.id))
-      .map(({ requirement, n, status, late, files: paths }) => ({
-        requirement, n: n ?? null, status, late, files: received.filter(file => paths.includes(file.path) && seen.has(file.id)).map(file => file.id),
-      })),
+      .map(({ requirement, n, status, late }) => ({ requirement, n: n ?? null, status, late })),
     files, received: received.filter(file => seen.has(file.id)).map((file, at) => asOwn(file, holder.person, at)),
     handIns: handIns.filter(row => row.person === holder.person)
       .map(({ id, number, finished_at: at }) => ({ id, number, at: at.toISOString() })),
@@ -152,23 +148,20 @@ export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
 }
 
 /** A file for this person's page: one of their group's is as if they had handed it in, for it names nobody. */
-function asOwn({ id: _, readingId: __, ...file }: IntakeFile, person: string, at: number): ReceivedFile {
+function asOwn({ id: _, readingId: __, intakeId: ___, ...file }: IntakeFile, person: string, at: number): ReceivedFile {
   if (!file.handedIn || file.handedIn.by === person) return file
   return { ...file, path: `group/${at}/${nameOf(file.path)}`, handedIn: { ...file.handedIn, by: person } }
 }
 
 /** Files this person may see: their own, and those of their group's pieces with who handed them in. */
-async function handedIn(
+function handedIn(
   person: string, { handIns, received, roster }: LoadedDoor, shared: ReadonlySet<string>, { report }: DoorWork,
-): Promise<OwnHandIn[]> {
-  if (received.length === 0) return []
+): OwnHandIn[] {
   const judged = new Map(report.files.map(file => [fileKey(file), file]))
   const ofIntake = new Map(handIns.map(row => [row.intake_id, row]))
-  const rows = await db()('received_file').whereIn('id', received.map(file => file.id)).select('id', 'intake_id')
-  const intakes = new Map(rows.map(row => [row.id, row.intake_id]))
   return received.flatMap((file): OwnHandIn[] => {
     const verdict = judged.get(fileKey(file))
-    const handIn = ofIntake.get(intakes.get(file.id) ?? '')
+    const handIn = ofIntake.get(file.intakeId)
     if (!verdict || !handIn || !file.handedIn) return []
     const { by, sentAs } = file.handedIn
     const { requirement = null, n = null } = verdict.slot ?? {}

@@ -191,8 +191,9 @@ export async function takeStretch(file: Arriving, offset: number, stretch: Async
     if (checksum === null && length >= 4 * CHUNK) await flush(false)
     if (checksum !== null && length > MOST_CHECKED) throw refuse(413, `A stretch with a checksum has at most ${MOST_CHECKED} bytes.`)
   }
-  if (checksum !== null && hash.digest('base64') !== checksum) throw refuse(460,
-    'The checksum of this stretch does not agree: nothing of it was kept.')
+  if (checksum !== null && hash.digest('base64') !== checksum) {
+    throw refuse(460, 'The checksum of this stretch does not agree: nothing of it was kept.')
+  }
   await flush(at + length === file.size)
   if (at === file.size) await settle(file)
   return at
@@ -237,8 +238,7 @@ export async function finishHandIn(holder: DoorHolder, id: string): Promise<Rece
   const waiting = await db()('received_file').where({ intake_id: row.intake_id, verified: false }).select('id')
   for (const { id: fileId } of waiting) {
     const file = await arrivingFile(holder, fileId)
-    if (await arrivedOf(file) < file.size) throw refuse(409,
-      `${nameOf(file.path)} has not arrived in full. Send it again.`)
+    if (await arrivedOf(file) < file.size) throw refuse(409, `${nameOf(file.path)} has not arrived in full. Send it again.`)
     await settle(file)
   }
   const loaded = await loadDoor(holder)
@@ -282,17 +282,16 @@ async function judgeArrived(holder: DoorHolder, loaded: LoadedDoor, fresh: reado
 /** What a receipt says of a file; a second copy or a stray is none of the pieces. */
 function receiptVerdict(file: ReportFile | undefined): Pick<ReceiptFile, 'requirement' | 'n' | 'verdict' | 'codes'> {
   const codes = [...new Set(file?.findings.map(finding => finding.code) ?? [])]
-  if (!file?.slot || file.role !== 'placed') return { requirement: file?.slot?.requirement ?? null, n: file?.slot?.n ?? null, verdict: 'unplaced',
-    codes }
-  const wrong = file.findings.some(finding => finding.severity === 'error')
-  return { requirement: file.slot.requirement, n: file.slot.n ?? null, verdict: wrong ? 'to-fix' : 'right', codes }
+  const { requirement = null, n = null } = file?.slot ?? {}
+  if (!file?.slot || file.role !== 'placed') return { requirement, n, verdict: 'unplaced', codes }
+  return { requirement, n, verdict: file.findings.some(finding => finding.severity === 'error') ? 'to-fix' : 'right', codes }
 }
 
 /** Takes one file of a finished hand-in back: it stays, with its time, and counts no more. Only who sent it can. */
 export async function withdrawFile({ briefId, person }: DoorHolder, handIn: string, file: string): Promise<void> {
   const row = await db()('hand_in').where({ id: handIn, brief_id: briefId, person }).whereNotNull('finished_at').first('intake_id')
-  const done = row && await db()('received_file').where({ id: file,
-    intake_id: row.intake_id }).whereNull('withdrawn_at').update({ withdrawn_at: db().fn.now() })
+  const done = row && await db()('received_file').where({ id: file, intake_id: row.intake_id }).whereNull('withdrawn_at')
+    .update({ withdrawn_at: db().fn.now() })
   if (!done) throw refuse(404, 'There is nothing here.')
   await arrived(briefId)
 }

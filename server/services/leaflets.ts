@@ -5,8 +5,7 @@ import { listUnits } from '#core/brief/units'
 import { writeLeaflet } from '#core/reporting/leaflet'
 import { writeLeafletLetter } from '#core/reporting/leaflet-letter'
 import { fillWords } from '#core/reporting/letters'
-import type { Person } from '#core/roster/types'
-import { valueIn, valuesOf } from '#core/roster/values'
+import { groupOf, valueIn, valuesOf } from '#core/roster/values'
 import { gather } from '#core/text/gather'
 import { languageMeant, languageOf, loadDoorWords } from '#core/wording/door/index'
 import type { PreparedLeaflet, SignedIn as Account, SlipsAsked } from '#shared/answers'
@@ -58,8 +57,6 @@ export async function prepareLeaflets(account: Account, briefId: string): Promis
   }
   return { leaflets, canSend: Boolean(process.env.SMTP_URL), door: door !== undefined }
 }
-
-const groupOf = (person: Person): string => person.group.trim().normalize('NFC')
 
 /** Sends leaflets to those who are named; the same never goes to the same address twice, unless `again`. */
 export async function sendLeaflets(account: Account, briefId: string, people: readonly string[], again: boolean): Promise<SlipsAsked> {

@@ -8,7 +8,7 @@ import type { Slip, SlipInput } from '#core/reporting/slips'
 import { hideNames } from '#core/reporting/hide-names'
 import { writeSlip } from '#core/reporting/slips'
 import type { Person } from '#core/roster/types'
-import { valueIn, valuesOf } from '#core/roster/values'
+import { groupOf, valueIn, valuesOf } from '#core/roster/values'
 import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
 import { db } from '../database/connection'
 import { breathing } from '../utils/breathe'
@@ -20,8 +20,6 @@ import { askedIn } from './reports'
 import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 
 const HOLDERS_AT_ONCE = 100
-const groupOf = (person: Person): string => person.group.trim().normalize('NFC')
-
 /** Writes the slips of every holder of a check, or of some. */
 export async function prepareSlips(
   account: Account, checkId: string, only: readonly string[] | null = null,

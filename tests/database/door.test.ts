@@ -561,11 +561,12 @@ describe('what arrives', () => {
   })
 })
 
-describe('a leaflet', () => {
-  let mail: MailService
+/** A simulated mail service, and the address links begin with, for a group of tests. */
+function mailFor(): Pick<MailService, 'taken' | 'refuses'> {
+  let service: MailService
   beforeAll(async () => {
-    mail = await startMail()
-    process.env.SMTP_URL = mail.url
+    service = await startMail()
+    process.env.SMTP_URL = service.url
     process.env.USITOR_ADDRESS = 'https://hand-in.shore.example'
     await startJobs()
   })
@@ -573,8 +574,13 @@ describe('a leaflet', () => {
     await stopQueue()
     delete process.env.SMTP_URL
     delete process.env.USITOR_ADDRESS
-    await mail.close()
+    await service.close()
   })
+  return { get taken() { return service.taken }, get refuses() { return service.refuses } }
+}
+
+describe('a leaflet', () => {
+  const mail = mailFor()
 
   test('goes to each person once, with their own names and a link that opens, and no store holds the link', async () => {
     const { client, id } = await opened()
@@ -620,19 +626,7 @@ describe('a leaflet', () => {
 })
 
 describe('letters by the clock', () => {
-  let mail: MailService
-  beforeAll(async () => {
-    mail = await startMail()
-    process.env.SMTP_URL = mail.url
-    process.env.USITOR_ADDRESS = 'https://hand-in.shore.example'
-    await startJobs()
-  })
-  afterAll(async () => {
-    await stopQueue()
-    delete process.env.SMTP_URL
-    delete process.env.USITOR_ADDRESS
-    await mail.close()
-  })
+  const mail = mailFor()
   // what was handed in before is told of already
   beforeEach(async () => {
     await db()('hand_in').update({ mailed_at: db().fn.now() })
