@@ -254,8 +254,15 @@ describe('an upload', () => {
     const { id } = await ana.begin()
     const location = (await ana.announce(id, 'Marsh_raw', big.length,
       { sha256: createHash('sha256').update(big).digest('hex') })).headers.get('location') ?? ''
+    // what was under way when it was cut may still be written down: where it stands is where it stays
+    let offset = 0
+    const settled = () => until(async () => {
+      offset = Number((await ana.where(location)).headers.get('upload-offset'))
+      await new Promise(resolve => setTimeout(resolve, 150))
+      return offset === Number((await ana.where(location)).headers.get('upload-offset'))
+    })
     for (const cut of [1.5 * MB, 0.3 * MB, 2.2 * MB]) {
-      const offset = Number((await ana.where(location)).headers.get('upload-offset'))
+      await settled()
       const calling = new AbortController()
       let given = 0
       const body = new ReadableStream<Uint8Array>({
@@ -276,12 +283,7 @@ describe('an upload', () => {
       } as RequestInit)
       await expect(sending).rejects.toThrow()
     }
-    // what was under way when it was cut may still be written down
-    const offset = await until(async () => {
-      const seen = Number((await ana.where(location)).headers.get('upload-offset'))
-      await new Promise(resolve => setTimeout(resolve, 150))
-      return seen > 0 && seen === Number((await ana.where(location)).headers.get('upload-offset')) && seen
-    })
+    await settled()
     expect(offset).toBeGreaterThan(0)
     expect(offset % MB).toBe(0)
     await ana.send(location, offset, big.subarray(offset))
