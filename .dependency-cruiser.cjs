@@ -1,12 +1,12 @@
 /** What may build on what: no circles anywhere, and the directions of docs/architecture.md. */
 const CORE = [
   'bytes', 'text', 'shapes', 'formats', 'names', 'findings', 'roster', 'brief', 'arrivals', 'folders', 'placing', 'learning',
-  'checking', 'wording', 'reporting', 'rules',
+  'checking', 'wording', 'reporting', 'rules', 'paper',
 ]
 
 /** What each folder of core may take from, itself and `bytes`, `text` and `shapes` aside. */
 const BELOW = {
-  bytes: [], text: [], shapes: [], formats: [], findings: ['formats', 'names'],
+  bytes: [], text: [], shapes: [], paper: [], formats: [], findings: ['formats', 'names'],
   names: ['formats'],
   roster: ['formats', 'names'],
   brief: ['findings', 'formats', 'names', 'roster'],
@@ -16,7 +16,7 @@ const BELOW = {
   learning: ['brief', 'names', 'roster'],
   checking: ['arrivals', 'brief', 'findings', 'folders', 'formats', 'names', 'placing', 'roster'],
   wording: ['arrivals', 'brief', 'checking', 'findings', 'folders', 'formats', 'names', 'placing', 'roster'],
-  reporting: ['arrivals', 'brief', 'checking', 'findings', 'formats', 'names', 'roster', 'wording'],
+  reporting: ['arrivals', 'brief', 'checking', 'findings', 'formats', 'names', 'paper', 'roster', 'wording'],
   rules: ['arrivals', 'brief', 'checking', 'findings', 'formats', 'names', 'placing', 'roster', 'wording'],
 }
 

@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from 'fflate'
 import jpeg from 'jpeg-js'
-import { PDFDocument, StandardFonts } from 'pdf-lib'
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib'
 import { PNG } from 'pngjs'
 import type { Chance } from './random'
 

@@ -11,6 +11,8 @@ import type { Slip } from '#core/reporting/slips'
 import type { Person, Roster } from '#core/roster/types'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { LeafletPiece } from '#core/reporting/leaflet'
+import type { LeafletLine } from '#core/reporting/leaflet-letter'
+import type { DoorLanguage } from '#core/wording/door/index'
 
 // What the server answers, as it travels: times are ISO 8601 texts.
 
@@ -324,10 +326,18 @@ export interface PreparedLeaflet {
   group: string
   addresses: string[]
   subject: string
-  text: string
+  lines: LeafletLine[]
+  language: DoorLanguage
   digest: string
   sentAt: string | null
   pieces: LeafletPiece[]
+}
+/** Everybody's leaflets, and the rule with made-up names for a wall, in every language. */
+export interface LeafletsAnswer {
+  leaflets: PreparedLeaflet[]
+  wall: { language: DoorLanguage, lines: LeafletLine[] }[]
+  canSend: boolean
+  door: boolean
 }
 /** The words around a brief's letters, whose they are, and which columns of the list they may name. */
 export interface LetterAnswer { words: LetterWords, from: 'brief' | 'account' | 'nobody', columns: string[] }

@@ -7,7 +7,7 @@ import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
   AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
-  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, PreparedLeaflet, Reminders,
+  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, LeafletsAnswer, Reminders,
   LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
   OpenSession, Overlap,
   PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
@@ -115,7 +115,7 @@ export interface Routes {
   /** Server-sent events: something arrived, or was checked. */
   'GET /api/briefs/:id/live': { answer: Bytes }
   /** What each person is told before anything comes. */
-  'GET /api/briefs/:id/leaflets': { answer: { leaflets: PreparedLeaflet[], canSend: boolean, door: boolean } }
+  'GET /api/briefs/:id/leaflets': { answer: LeafletsAnswer }
   'POST /api/briefs/:id/leaflets/send': { body: InferType<typeof leafletsRequest>, answer: SlipsAsked }
   /** One person's leaflet to oneself, without their link. */
   'POST /api/briefs/:id/leaflets/try': { body: InferType<typeof tryLeafletRequest>, answer: Done }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { refTo } from '#core/brief/slots'
 import { nameOf } from '#core/text/path'
-import type { ChosenFile } from '~/stores/door'
+import type { DoorFile } from '~/stores/door'
 
 /** Files at hand: chosen or found, told what each is before anything is sent. */
 const door = useDoor()
@@ -42,37 +42,37 @@ const pieces = computed(() => door.own?.slots.map(({ requirement, n }) => {
   const title = door.own?.pieces.find(piece => piece.requirement === requirement)?.title ?? requirement
   return { key: `${requirement} ${n ?? ''}`, label: n === null ? title : `${title} ${n}`, slot: refTo(requirement, '', n) }
 }) ?? [])
-const pieceOf = ({ verdict }: ChosenFile) => {
+const pieceOf = ({ verdict }: DoorFile) => {
   const { requirement, n = null } = verdict?.slot ?? {}
   return requirement === undefined ? null : pieces.value.find(one => one.key === `${requirement} ${n ?? ''}`)?.label ?? requirement
 }
-function said(one: ChosenFile, event: Event) {
+function said(one: DoorFile, event: Event) {
   const { slot } = pieces.value.find(piece => piece.key === (event.target as HTMLSelectElement).value) ?? {}
   void attempt(() => door.say(one.id, slot ?? null))
 }
 /** What is still wrong under the name it goes by: another name than its own, which is asked for, is right. */
-const errorsOf = ({ verdict, name, file, made }: ChosenFile) =>
+const errorsOf = ({ verdict, name, file, made }: DoorFile) =>
   (name === file.name || made !== null ? verdict?.findings.filter(one => one.severity === 'error') ?? [] : [])
-const lateOf = ({ verdict }: ChosenFile) => verdict?.findings.some(one => one.code === 'time.late') ?? false
-const isWrong = (one: ChosenFile) => errorsOf(one).some(finding => finding.code !== 'time.late')
-function stateOf(one: ChosenFile): string {
+const lateOf = ({ verdict }: DoorFile) => verdict?.findings.some(one => one.code === 'time.late') ?? false
+const isWrong = (one: DoorFile) => errorsOf(one).some(finding => finding.code !== 'time.late')
+function stateOf(one: DoorFile): string {
   if (isWrong(one)) return words.value.toPutRight
   return lateOf(one) ? words.value.isLate : words.value.isRight
 }
-const properOf = ({ verdict }: ChosenFile) => {
+const properOf = ({ verdict }: DoorFile) => {
   const path = verdict?.rightPath ?? ''
   return (verdict?.open?.length ?? 0) > 0 ? '' : nameOf(path)
 }
 /** Somebody else's full name in it: it waits for the coordinator. */
-const isStrange = ({ verdict }: ChosenFile) => {
+const isStrange = ({ verdict }: DoorFile) => {
   const { id, group } = door.own?.holder ?? {}
   return verdict?.slot === null && verdict.candidates.some(one => one.holder !== id && one.holder !== group)
 }
 
 /** What the right name leaves open, typed here. */
 const typed = ref<Record<string, string>>({})
-const openOf = ({ verdict }: ChosenFile) => (door.own?.renames && verdict?.slot ? verdict.open ?? [] : [])
-async function fillIn(one: ChosenFile) {
+const openOf = ({ verdict }: DoorFile) => (door.own?.renames && verdict?.slot ? verdict.open ?? [] : [])
+async function fillIn(one: DoorFile) {
   const path = one.verdict?.correctedPath ?? ''
   const name = openOf(one).reduce((text, { field }) => text.replaceAll(`{${field}}`, typed.value[`${one.id} ${field}`]?.trim() ?? ''),
     nameOf(path))

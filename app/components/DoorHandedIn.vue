@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Receipt } from '#core/receipts/receipt'
+import { receiptSheet } from '#core/receipts/receipt-paper'
 import type { OwnDoor, OwnHandIn } from '#shared/answers'
 
 /** What somebody handed in, with proof of it. */
 const props = defineProps<{ own: OwnDoor }>()
 const door = useDoor()
-const { words, time } = useDoorWords()
+const { words, language, time } = useDoorWords()
 const { problem, attempt } = useAttempt()
 const took = ref('')
 const mine = computed(() => props.own.files.filter(file => file.mine))
@@ -15,6 +16,13 @@ const save = (receipt: Receipt) => saveBlob(
   new Blob([`${JSON.stringify(receipt, null, 2)}\n`], { type: 'application/json' }), `receipt ${receipt.number}.receipt.json`,
 )
 const saveOf = (id: string) => attempt(async () => save(await door.receiptOf(id)))
+const unknown = ref<string[]>([])
+async function savePdf(receipt: Receipt) {
+  const sheet = receiptSheet(receipt, words.value, `${window.location.origin}/receipt`, at => time(at, props.own.zone))
+  const order = { title: receipt.brief, language: language.value, sheets: [sheet], name: `receipt ${receipt.number}.pdf` }
+  unknown.value = await savePaper(order, () => undefined, new AbortController().signal)
+}
+const savePdfOf = (id: string) => attempt(async () => savePdf(await door.receiptOf(id)))
 const download = (file: OwnHandIn) => attempt(async () => saveBlob(await door.download(file), file.name))
 const withdraw = (file: OwnHandIn) => attempt(async () => {
   await door.withdraw(file)
@@ -61,6 +69,13 @@ const verdictMark = { 'right': 'right', 'to-fix': 'to-fix', 'unplaced': 'missing
       >
         {{ words.saveReceipt }}: {{ words.receipt(door.receipt.number) }}
       </button>
+      <button
+        type="button"
+        class="door-button slight"
+        @click="attempt(() => door.receipt && savePdf(door.receipt))"
+      >
+        {{ words.asPdf }}
+      </button>
     </div>
     <details v-if="own.handIns.length">
       <summary>{{ words.receipts(own.handIns.length) }}</summary>
@@ -78,6 +93,14 @@ const verdictMark = { 'right': 'right', 'to-fix': 'to-fix', 'unplaced': 'missing
               @click="saveOf(handIn.id)"
             >
               {{ words.saveReceipt }}
+            </button>
+            <button
+              type="button"
+              class="door-button slight"
+              :aria-label="`${words.receipt(handIn.number)} ${words.asPdf}`"
+              @click="savePdfOf(handIn.id)"
+            >
+              {{ words.asPdf }}
             </button>
           </p>
           <div
@@ -110,6 +133,7 @@ const verdictMark = { 'right': 'right', 'to-fix': 'to-fix', 'unplaced': 'missing
     <p v-if="took">
       <span class="mono">{{ showText(took) }}</span>: {{ words.withdrawn }}
     </p>
+    <UnknownLetters :letters="unknown" />
     <p
       v-if="problem"
       class="problem"

@@ -10,7 +10,7 @@ import { encodeBody, requestOf } from '#shared/routes'
 import type { DoorRule, DoorVerdict, DoorWorker, Met } from '~/workers/door'
 
 /** A file that was chosen and is not sent. */
-export interface ChosenFile {
+export interface DoorFile {
   id: string
   file: File
   said: SlotRef | null
@@ -41,7 +41,7 @@ export const useDoor = defineStore('door', () => {
   const own = shallowRef<OwnDoor | null>(null)
   /** Server's time less this machine's, whose clock may be wrong. */
   const ahead = ref(0)
-  const chosen = ref<ChosenFile[]>([])
+  const chosen = ref<DoorFile[]>([])
   const checking = ref(false)
   const sending = ref(false)
   const offline = ref(false)
@@ -95,7 +95,7 @@ export const useDoor = defineStore('door', () => {
   }
 
   /** The name that is asked for, where nothing but the name is wrong and all of it is known. */
-  function properName({ file, verdict }: ChosenFile): string | null {
+  function properName({ file, verdict }: DoorFile): string | null {
     const right = verdict?.rightPath ?? verdict?.correctedPath ?? null
     if (!own.value?.renames || !verdict?.slot || right === null || (verdict.open?.length ?? 0) > 0) return null
     const name = nameOf(right)
@@ -192,7 +192,7 @@ export const useDoor = defineStore('door', () => {
     return file.verdict !== (wrong ? 'to-fix' : 'right')
   }
 
-  async function sendOne(one: ChosenFile, handIn: string, sendFile: typeof import('~/composables/door-upload')['sendFile']): Promise<void> {
+  async function sendOne(one: DoorFile, handIn: string, sendFile: typeof import('~/composables/door-upload')['sendFile']): Promise<void> {
     const { slot } = one.verdict ?? {}
     const { done, upload } = sendFile(toRaw(one.file), token.value, {
       handIn, name: one.name, sentAs: one.file.name, requirement: (one.said ?? slot)?.requirement ?? '', n: String((one.said ?? slot)?.n ?? ''),

@@ -6,6 +6,11 @@ import type { Difference } from './difference'
 import { wordsOfColumn } from './roster-columns'
 import type { Template } from './template'
 
+/** Somebody who does not exist, by column: shown where a rule is told to all, and so perhaps left in. */
+export const MADE_UP: Readonly<Record<string, string>> = {
+  id: '0000', given: 'Sample', family: 'Person', name: 'Sample Person', group: 'Group', email: 'sample.person@example.org', alias: 'Sample',
+}
+
 /** Folded words of a field, the longest first, so that none hides behind its own beginning. */
 const FOLDED = new Map<string, readonly string[]>()
 
@@ -31,11 +36,15 @@ function wordsFor(field: string, rule: FieldRule | undefined): readonly string[]
   const kept = FOLDED.get(`${type}\n${field}`)
   if (kept) return kept
   const words = [
-    ...new Set([field, ...(type === 'roster' ? wordsOfColumn(field) : wordsOfType(type))].map(looseKey)),
+    ...new Set([field, ...(type === 'roster' ? [...wordsOfColumn(field), ...madeUp(field)] : wordsOfType(type))].map(looseKey)),
   ].sort((a, b) => b.length - a.length)
   if (FOLDED.size < 500) FOLDED.set(`${type}\n${field}`, words)
   return words
 }
+
+const madeUp = (field: string): string[] => [ownOf(MADE_UP, field) ?? ''].filter(Boolean)
+/** The first letter of the made-up value, where a rule asks for no more; it says something only beside a whole word. */
+const isMadeUpInitial = (field: string, actual: string): boolean => madeUp(field).some(([first]) => first?.toLowerCase() === actual.toLowerCase())
 
 /**
  * Whether all that is wrong with a name are placeholders left in; small slips beside them do not count.
@@ -44,7 +53,8 @@ function wordsFor(field: string, rule: FieldRule | undefined): readonly string[]
  */
 export function onlyPlaceholders(differences: readonly Difference[], rules: Record<string, FieldRule>): boolean {
   const left = differences.filter(one => one.kind !== 'separator' && one.kind !== 'letter-case')
-  return left.length > 0 && left.every(({ part, actual }) => part !== 'literal' && actual !== '' && isPlaceholder(part, ownOf(rules, part), actual))
+  const isLeftIn = ({ part, actual }: Difference) => part !== 'literal' && actual !== '' && isPlaceholder(part, ownOf(rules, part), actual)
+  return left.some(isLeftIn) && left.every(one => isLeftIn(one) || isMadeUpInitial(one.part, one.actual))
 }
 
 /**
@@ -61,6 +71,7 @@ export function isTypedRule(base: string, template: Template, rules: Record<stri
       ? startOf(rest, [looseKey(part.text)])
       : longer(startOf(rest, wordsFor(part.name, ownOf(rules, part.name))), /^x{1,4}/.exec(rest)?.[0])
     if (part.kind === 'field' && reach !== undefined) placeholders++
+    if (part.kind === 'field' && reach === undefined && isMadeUpInitial(part.name, rest.slice(0, 1))) reach = rest.slice(0, 1)
     // a number or date may be written out where the rest is not
     if (part.kind === 'field' && reach === undefined && isFree(ownOf(rules, part.name))) reach = /^\d+/.exec(rest)?.[0]
     if (reach === undefined) return false

@@ -22,45 +22,61 @@ export interface LeafletInput {
   link: string | null
 }
 
+/** One line of a leaflet: about all of it, a piece's title, one name ready to copy, or what else is to be known of a piece. */
+export interface LeafletLine { kind: 'text' | 'title' | 'name' | 'detail', text: string }
+
 /**
- * Writes what one person is told before anything has come: exact names, folders, formats, how many, by when, and where to.
+ * The lines as plain text for a mail, ended by `\n`.
  *
- * @returns plain text for a mail, lines ended by `\n`
+ * @example
+ * textOfLeaflet([{ kind: 'title', text: 'Report' }, { kind: 'name', text: 'Marsh.pdf' }]) //=> 'Report\n  Marsh.pdf\n'
  */
-export function writeLeafletLetter({ title, holder, pieces, noteOf, words, said, sayTime, link }: LeafletInput): { subject: string, text: string } {
+export function textOfLeaflet(lines: readonly LeafletLine[]): string {
+  return `${lines.map(({ kind, text }) => (kind === 'name' || kind === 'detail' ? `  ${text}` : text)).join('\n').trimEnd()}\n`
+}
+
+/** Writes what one person is told before anything has come: exact names, folders, formats, how many, by when, and where to. */
+export function writeLeafletLetter(
+  { title, holder, pieces, noteOf, words, said, sayTime, link }: LeafletInput,
+): { subject: string, lines: LeafletLine[] } {
   const dues = [...new Set(pieces.map(piece => piece.due))]
+  const text = (line: string): LeafletLine => ({ kind: 'text', text: line })
   const lines = [
     ...(words.greeting ? [words.greeting, ''] : []), ...(words.before ? [words.before, ''] : []), `${title}: ${holder.name}`,
     ...(dues.length === 1 && dues[0] ? [said.until(sayTime(dues[0]))] : []), '',
-  ]
+  ].map(text)
   for (const piece of pieces) {
     // through a door it is filed by itself
     const shown = link === null ? piece : { ...piece, folder: null }
-    lines.push(...sayPiece(shown, holder.group, noteOf(piece.requirement), said, dues.length > 1 ? sayTime : null), '')
+    lines.push(...sayPiece(shown, holder.group, noteOf(piece.requirement), said, dues.length > 1 ? sayTime : null), text(''))
   }
-  if (link !== null) lines.push(`${said.handInHere}: ${link}`)
-  if (words.where) lines.push(words.where)
-  if (words.after) lines.push('', words.after)
-  if (words.signature) lines.push('', words.signature)
-  return { subject: `${title}: ${said.leaflet.toLowerCase()}`, text: `${lines.join('\n').trimEnd()}\n` }
+  lines.push(...[
+    ...(link === null ? [] : [`${said.handInHere}: ${link}`]), ...(words.where ? [words.where] : []), ...(words.after ? ['', words.after] : []),
+    ...(words.signature ? ['', words.signature] : []),
+  ].map(text))
+  return { subject: `${title}: ${said.leaflet.toLowerCase()}`, lines }
 }
 
 /** One requirement: its names ready to copy, one a line, and what else is to be known. */
-function sayPiece(piece: LeafletPiece, group: string, note: string, said: DoorWords, sayTime: ((time: number) => string) | null): string[] {
+function sayPiece(piece: LeafletPiece, group: string, note: string, said: DoorWords, sayTime: ((time: number) => string) | null): LeafletLine[] {
   const about = [
     ...(piece.count.from !== 1 || piece.count.to !== 1 ? [said.count(piece.count.from, piece.count.to)] : []),
     ...(piece.optional ? [said.optional] : []), ...(piece.group ? [said.ofGroup(group)] : []),
     ...(sayTime && piece.due !== null ? [said.until(sayTime(piece.due))] : []),
   ]
   const formats = piece.formats.map(one => said.formatLabel(one.label, one.extensions[0] ?? one.id))
+  const names = piece.names.map((name): LeafletLine => ({ kind: 'name', text: showText(sayStretches(name.stretches, said.gap)) }))
+  const details = [
+    ...(names.length === 0 ? [said.anyName] : []),
+    ...(piece.more && names.length > 0 ? [said.moreNames(piece.more.from, piece.more.to)] : []),
+    ...(piece.folder === null ? [] : [said.folder(showText(sayStretches(piece.folder, said.gap)))]),
+    ...(formats.length > 0 ? [said.formats(formats.join(', '))] : []),
+    ...[...new Set(piece.formats.map(one => one.use))].map(use => said.use[use]), ...sayConditions(piece),
+    ...(note ? note.trim().split(/\r\n|\r|\n/).map(showText) : []),
+  ]
   return [
-    `${piece.title}${about.length > 0 ? `: ${about.join(', ')}` : ''}`,
-    ...(piece.names.length === 0 ? [`  ${said.anyName}`] : piece.names.map(name => `  ${showText(sayStretches(name.stretches, said.gap))}`)),
-    ...(piece.more && piece.names.length > 0 ? [`  ${said.moreNames(piece.more.from, piece.more.to)}`] : []),
-    ...(piece.folder === null ? [] : [`  ${said.folder(showText(sayStretches(piece.folder, said.gap)))}`]),
-    ...(formats.length > 0 ? [`  ${said.formats(formats.join(', '))}`] : []),
-    ...[...new Set(piece.formats.map(one => one.use))].map(use => `  ${said.use[use]}`), ...sayConditions(piece).map(text => `  ${text}`),
-    ...(note ? note.trim().split(/\r\n|\r|\n/).map(line => `  ${showText(line)}`) : []),
+    { kind: 'title', text: `${piece.title}${about.length > 0 ? `: ${about.join(', ')}` : ''}` }, ...names,
+    ...details.map((text): LeafletLine => ({ kind: 'detail', text })),
   ]
 }
 

@@ -1,14 +1,17 @@
 import { createHash } from 'node:crypto'
+import type { BriefDocument } from '#core/brief/document'
 import { readBrief } from '#core/brief/read'
 import type { Unit } from '#core/brief/units'
 import { listUnits } from '#core/brief/units'
 import { writeLeaflet } from '#core/reporting/leaflet'
-import { writeLeafletLetter } from '#core/reporting/leaflet-letter'
+import { textOfLeaflet, writeLeafletLetter } from '#core/reporting/leaflet-letter'
 import { fillWords } from '#core/reporting/letters'
 import { groupOf, valueIn, valuesOf } from '#core/roster/values'
 import { gather } from '#core/text/gather'
-import { languageMeant, languageOf, loadDoorWords } from '#core/wording/door/index'
-import type { PreparedLeaflet, SignedIn as Account, SlipsAsked } from '#shared/answers'
+import { writeWallLeaflet } from '#core/reporting/wall-leaflet'
+import type { DoorLanguage } from '#core/wording/door/index'
+import { DOOR_LANGUAGES, languageMeant, languageOf, loadDoorWords } from '#core/wording/door/index'
+import type { LeafletsAnswer, PreparedLeaflet, SignedIn as Account, SlipsAsked } from '#shared/answers'
 import { newestRoster, newestVersion } from '../database/briefs'
 import { db } from '../database/connection'
 import { breathing } from '../utils/breathe'
@@ -22,7 +25,7 @@ import { post } from './notices'
 import { addressesOf, sayWhen } from './slips'
 
 /** What each person of a brief is told beforehand: names, folders, formats, times, and their own link where there is a door. */
-export async function prepareLeaflets(account: Account, briefId: string): Promise<{ leaflets: PreparedLeaflet[], canSend: boolean, door: boolean }> {
+export async function prepareLeaflets(account: Account, briefId: string): Promise<LeafletsAnswer> {
   await requireRole(account, briefId, 'reader')
   const [version, stored, door] = await Promise.all([
     newestVersion(briefId), newestRoster(briefId), db()('door').where({ brief_id: briefId, open: true }).first('brief_id'),
@@ -46,17 +49,25 @@ export async function prepareLeaflets(account: Account, briefId: string): Promis
     const said = await loadDoorWords(language)
     const letter = writeLeafletLetter({
       title: document.title, holder: { name: person.name, group: person.group }, pieces, said, link: door ? LINK_SIGN : null,
-      noteOf: id => document.requirements.find(one => one.id === id)?.note ?? '', sayTime: time => sayWhen(new Date(time), document.zone, language),
+      noteOf: noteIn(document), sayTime: time => sayWhen(new Date(time), document.zone, language),
       words: fillWords(words, column => valueIn(values, column), person.name),
     })
-    const digest = createHash('sha256').update(`leaflet\n${letter.subject}\n${letter.text}`).digest('hex')
+    const digest = createHash('sha256').update(`leaflet\n${letter.subject}\n${textOfLeaflet(letter.lines)}`).digest('hex')
     leaflets.push({
-      person: person.id, name: person.name, group: person.group, addresses: addressesOf([person]).addresses, ...letter, digest, pieces,
+      person: person.id, name: person.name, group: person.group, addresses: addressesOf([person]).addresses, ...letter, language, digest, pieces,
       sentAt: before.get(`${person.id}\n${digest}`)?.toISOString() ?? null,
     })
   }
-  return { leaflets, canSend: Boolean(process.env.SMTP_URL), door: door !== undefined }
+  const wall = await Promise.all((Object.keys(DOOR_LANGUAGES) as DoorLanguage[]).map(async language => ({
+    language, lines: writeWallLeaflet(brief, stored.columns, {
+      title: document.title, said: await loadDoorWords(language), noteOf: noteIn(document),
+      sayTime: time => sayWhen(new Date(time), document.zone, language),
+    }),
+  })))
+  return { leaflets, wall, canSend: Boolean(process.env.SMTP_URL), door: door !== undefined }
 }
+
+const noteIn = (document: BriefDocument) => (id: string) => document.requirements.find(one => one.id === id)?.note ?? ''
 
 /** Sends leaflets to those who are named; the same never goes to the same address twice, unless `again`. */
 export async function sendLeaflets(account: Account, briefId: string, people: readonly string[], again: boolean): Promise<SlipsAsked> {
@@ -65,7 +76,7 @@ export async function sendLeaflets(account: Account, briefId: string, people: re
   if (door) publicAddress()
   const wanted = new Set(people)
   const letters = leaflets.filter(one => wanted.has(one.person))
-    .map(({ person, ...one }) => ({ ...one, holder: person, persons: one.addresses.map(() => person) }))
+    .map(({ person, lines, ...one }) => ({ ...one, text: textOfLeaflet(lines), holder: person, persons: one.addresses.map(() => person) }))
   return postLetters(account, { briefId, checkId: null, kind: 'leaflet' }, letters, again)
 }
 
@@ -76,5 +87,5 @@ export async function tryLeaflet(account: Account, briefId: string, person: stri
   const leaflet = leaflets.find(one => one.person === person)
   if (!leaflet) throw refuse(404, 'Nobody of this list has this id.')
   if (!canSend) throw refuse(409, 'No mail server is set here (SMTP_URL).')
-  await post(account.mail, leaflet.subject, leaflet.text.replaceAll(LINK_SIGN, `(the link of ${leaflet.name})`))
+  await post(account.mail, leaflet.subject, textOfLeaflet(leaflet.lines).replaceAll(LINK_SIGN, `(the link of ${leaflet.name})`))
 }

@@ -1,7 +1,8 @@
 import { strToU8, zipSync } from 'fflate'
 import { expect, test } from 'vitest'
+import { writeWorkbook } from '../../core/reporting/workbook'
 import { readRoster } from '../../core/roster/read'
-import { readWorkbook, writeWorkbook } from '../../server/services/workbooks'
+import { readWorkbook } from '../../server/services/workbooks'
 
 type Cell = string | number | { rich: string } | null
 

@@ -141,4 +141,7 @@ export const DE_DOOR: DoorWords = {
   leaflet: 'Was abzugeben ist',
   handInHere: 'Hier abgeben',
   codeIs: code => `oder gib den Code ${code} ein`,
+  madeUp: (name, group) => `${name} aus ${group} gibt es nicht: Setz dort ein, was zu dir gehört. Alles andere bleibt, wie es ist.`,
+  asPdf: 'als PDF',
+  lookItUp: address => `Ob sie echt ist, sagt ${address}, mit der als .receipt.json gesicherten Quittung.`,
 }

@@ -96,6 +96,10 @@ export const EN_DOOR = {
   leaflet: 'What to hand in',
   handInHere: 'Hand in here',
   codeIs: (code: string) => `or type the code ${code}`,
+  madeUp: (name: string, group: string) =>
+    `${name} of ${group} does not exist: put what is yours in place of it. Everything else stands as it is.`,
+  asPdf: 'as PDF',
+  lookItUp: (address: string) => `Whether it is genuine is told at ${address}, by the receipt saved as .receipt.json.`,
 }
 
 export type DoorWords = typeof EN_DOOR

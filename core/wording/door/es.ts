@@ -143,4 +143,7 @@ export const ES_DOOR: DoorWords = {
   leaflet: 'Qué hay que entregar',
   handInHere: 'Entregar aquí',
   codeIs: code => `o escribe el código ${code}`,
+  madeUp: (name, group) => `${name} de ${group} no existe: pon en su lugar lo que es tuyo. Todo lo demás queda como está.`,
+  asPdf: 'en PDF',
+  lookItUp: address => `En ${address} se ve si es auténtico, con el recibo guardado como .receipt.json.`,
 }

@@ -140,4 +140,7 @@ export const FR_DOOR: DoorWords = {
   leaflet: 'Ce qu’il faut remettre',
   handInHere: 'Remettre ici',
   codeIs: code => `ou tapez le code ${code}`,
+  madeUp: (name, group) => `${name} de ${group} n’existe pas : mettez à la place ce qui est à vous. Tout le reste ne change pas.`,
+  asPdf: 'en PDF',
+  lookItUp: address => `${address} dit s’il est authentique, avec le reçu enregistré en .receipt.json.`,
 }

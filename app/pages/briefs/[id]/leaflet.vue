@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import Papa from 'papaparse'
-import { sayStretches } from '#core/names/stretches'
-import type { MadeLink, PreparedLeaflet } from '#shared/answers'
+import { leafletSheet } from '#core/reporting/leaflet-sheet'
+import type { LeafletsAnswer, MadeLink, PreparedLeaflet } from '#shared/answers'
 
 /** What each person is told before anything comes: looked at, mailed, printed, or taken along as a table. */
 const brief = useBrief()
 const door = useDoorKeeping()
 const { words } = useDoorWords()
 const { busy, problem, attempt } = useAttempt()
-const leaflets = shallowRef<PreparedLeaflet[] | null>(null)
-const canSend = ref(false)
-const isDoor = ref(false)
+const answer = shallowRef<LeafletsAnswer | null>(null)
+const leaflets = computed(() => answer.value?.leaflets ?? null)
+const canSend = computed(() => answer.value?.canSend ?? false)
+const isDoor = computed(() => answer.value?.door ?? false)
 const links = shallowRef<Map<string, MadeLink>>(new Map())
 const shown = ref(3)
 const printing = ref(false)
@@ -19,11 +19,11 @@ const said = ref('')
 const outcome = shallowRef<{ sent: number, failed: number, notSent: { name: string, why: string }[] } | null>(null)
 const id = computed(() => brief.current?.id ?? '')
 
+const VIEWS = [{ key: 'each', label: 'Each person' }, { key: 'wall', label: 'One page for the wall' }] as const
+const view = useAddressed('view', 'each', VIEWS.map(one => one.key))
+
 async function load() {
-  const answer = await door.leaflets(id.value)
-  leaflets.value = answer.leaflets
-  canSend.value = answer.canSend
-  isDoor.value = answer.door
+  answer.value = await door.leaflets(id.value)
 }
 onMounted(() => attempt(load))
 
@@ -56,15 +56,30 @@ const print = () => attempt(async () => {
   await nextTick()
   window.print()
 })
-const save = () => attempt(async () => {
+const save = (kind: 'csv' | 'xlsx') => attempt(async () => {
   await withLinks()
-  const rows = (leaflets.value ?? []).flatMap(({ person, name, group, addresses, pieces }) => pieces.flatMap(piece =>
-    (piece.names.length > 0 ? piece.names : [{ n: null, stretches: [] }]).map(one => [
-      person, name, group, addresses.join(', '), piece.title, one.n ?? '', sayStretches(piece.folder ?? [], words.value.gap),
-      sayStretches(one.stretches, words.value.gap), linkOf(person),
-    ])))
-  const csv = Papa.unparse([['id', 'name', 'group', 'mail', 'piece', 'number', 'folder', 'file', 'link'], ...rows], { escapeFormulae: true })
-  saveBlob(new Blob([`\uFEFF${csv}\r\n`], { type: 'text/csv' }), 'leaflets.csv')
+  await saveLeafletTable(kind, leaflets.value ?? [], linkOf, words.value)
+})
+/** How many leaflets are set as a PDF; `null`: none is being made. */
+const set = ref<number | null>(null)
+const unknown = ref<string[]>([])
+let giveUp = new AbortController()
+const stop = () => giveUp.abort()
+onBeforeUnmount(stop)
+const savePdf = () => attempt(async () => {
+  await withLinks()
+  giveUp = new AbortController()
+  set.value = 0
+  try {
+    const sheets = (leaflets.value ?? []).map(one => leafletSheet(linesOf(one), linkOf(one.person)
+      ? { address: linkOf(one.person), below: words.value.codeIs(links.value.get(one.person)?.code ?? '') }
+      : null))
+    const title = brief.current?.title ?? ''
+    unknown.value = await savePaper({ title, language: 'en', sheets, name: 'leaflets.pdf' }, done => set.value = done, giveUp.signal)
+  }
+  finally {
+    set.value = null
+  }
 })
 /** A folder for everybody, as it is asked, with the file to start from under its right name. */
 const saveFolders = (event: Event) => attempt(async () => {
@@ -75,7 +90,8 @@ const saveFolders = (event: Event) => attempt(async () => {
 })
 const saveEmptyFolders = () => attempt(() =>
   saveStarter((leaflets.value ?? []).map(({ name, pieces }) => ({ holder: name, pieces })), null, 'starter folders.zip'))
-const textOf = (one: PreparedLeaflet) => one.text.replaceAll('[link]', linkOf(one.person) || '(their own link)')
+const linesOf = (one: PreparedLeaflet) =>
+  one.lines.map(line => ({ ...line, text: line.text.replaceAll('[link]', linkOf(one.person) || '(their own link)') }))
 </script>
 
 <template>
@@ -87,7 +103,19 @@ const textOf = (one: PreparedLeaflet) => one.text.replaceAll('[link]', linkOf(on
     >
       {{ problem }}
     </p>
-    <template v-if="leaflets">
+    <ViewTabs
+      v-if="answer"
+      v-model="view"
+      :views="VIEWS"
+      label="Leaflets"
+      class="no-print"
+    />
+    <WallLeaflet
+      v-if="answer && view === 'wall'"
+      :wall="answer.wall"
+      :title="brief.current?.title ?? ''"
+    />
+    <template v-else-if="leaflets">
       <div class="no-print stack">
         <p>
           {{ leaflets.length }} people, each with the exact names of what is asked of them.
@@ -119,12 +147,38 @@ const textOf = (one: PreparedLeaflet) => one.text.replaceAll('[link]', linkOf(on
             Print, one a page
           </el-button>
           <el-button
-            :disabled="leaflets.length === 0"
-            @click="save"
+            :disabled="leaflets.length === 0 || set !== null"
+            @click="savePdf"
           >
-            Save as a table
+            Save as PDF
+          </el-button>
+          <el-button
+            :disabled="leaflets.length === 0"
+            @click="save('xlsx')"
+          >
+            Save as a spreadsheet
+          </el-button>
+          <el-button
+            :disabled="leaflets.length === 0"
+            @click="save('csv')"
+          >
+            CSV
           </el-button>
         </div>
+        <p
+          v-if="set !== null"
+          class="row"
+          role="status"
+        >
+          Setting the PDF: {{ set }} of {{ leaflets.length }}
+          <el-button
+            size="small"
+            @click="stop"
+          >
+            Stop
+          </el-button>
+        </p>
+        <UnknownLetters :letters="unknown" />
         <div class="row">
           <el-button @click="saveEmptyFolders">
             Folders for all, as a .zip
@@ -176,7 +230,10 @@ const textOf = (one: PreparedLeaflet) => one.text.replaceAll('[link]', linkOf(on
           </el-button>
         </div>
         <div class="paper">
-          <pre class="mono">{{ textOf(one) }}</pre>
+          <LeafletLines
+            :lines="linesOf(one)"
+            :lang="one.language"
+          />
           <figure v-if="linkOf(one.person)">
             <QrCode
               :text="linkOf(one.person)"
@@ -206,7 +263,6 @@ const textOf = (one: PreparedLeaflet) => one.text.replaceAll('[link]', linkOf(on
 <style scoped>
 .leaflet { border-top: 1px solid var(--rule); padding: 8px 0; }
 .paper { display: flex; gap: 16px; justify-content: space-between; }
-.paper pre { margin: 0; line-height: 1.45; flex: 1; min-width: 0; }
 .paper figure { margin: 0; width: 150px; }
 .block { display: block; }
 @media print {
