@@ -188,6 +188,8 @@ export interface DoorAnswer {
     lastAt: string | null
   }[]
   files: number
+  /** What the last check counted: pieces owed, what came of them, and people and groups by how they stand; `null`: none was made. */
+  checked: { at: string, pieces: number, came: number, right: number, holders: number, complete: number, nothing: number } | null
   last: { name: string, at: string } | null
 }
 /** A file somebody handed in; `by`: who of their group, where it was not they themselves. */
@@ -317,14 +319,19 @@ export interface PreparedSlip extends Omit<Slip, 'unchanging'> {
   addresses: string[]
   /** Whose addresses they are, in their order. */
   persons: string[]
+  /** Addresses the list has for copies. */
+  copies: string[]
   sentAt: string | null
 }
+/** Letters of a check; `copied`: they go to addresses for copies too. */
+export interface SlipsAnswer { slips: PreparedSlip[], canSend: boolean, copied: boolean }
 /** What one person is told beforehand, as it would be sent; `[link]` stands for their own. */
 export interface PreparedLeaflet {
   person: string
   name: string
   group: string
   addresses: string[]
+  copies: string[]
   subject: string
   lines: LeafletLine[]
   language: DoorLanguage
@@ -340,7 +347,21 @@ export interface LeafletsAnswer {
   door: boolean
 }
 /** The words around a brief's letters, whose they are, and which columns of the list they may name. */
-export interface LetterAnswer { words: LetterWords, from: 'brief' | 'account' | 'nobody', columns: string[] }
+export interface LetterAnswer {
+  /** For every language that has none of its own. */
+  words: LetterWords
+  from: 'brief' | 'account' | 'nobody'
+  languages: Partial<Record<DoorLanguage, LetterWords>>
+  columns: string[]
+  copies: CopiedKind[]
+  /** The list has a column of addresses for copies. */
+  mayCopy: boolean
+}
+/** What is set around a brief's letters; `language`: of these words, empty for every one that has none of its own. */
+export interface LetterOrder { words: LetterWords, language: '' | DoorLanguage, usual: boolean, copies: CopiedKind[] }
+/** Kinds of letters that may go to addresses for copies as well. */
+export const COPIED_KINDS = ['slip', 'reminder', 'leaflet', 'receipt'] as const
+export type CopiedKind = (typeof COPIED_KINDS)[number]
 export interface SentSlip {
   id: string
   holder: string

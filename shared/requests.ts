@@ -8,7 +8,10 @@ import type { Fault } from '#core/formats/faults'
 import { readFault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
 import { ROSTER_COLUMNS } from '#core/names/roster-columns'
+import type { DoorLanguage } from '#core/wording/door/index'
+import { DOOR_LANGUAGES } from '#core/wording/door/index'
 import type { DoorSettings, Role, StoredRoster } from './answers'
+import { COPIED_KINDS } from './answers'
 import { STEPS } from './steps'
 import { isStorable } from './storable'
 
@@ -257,7 +260,10 @@ export const withdrawRequest = exact({ file: yup.string().matches(ID, 'is no id 
 const words = (most: number) => plainText(most).defined()
 export const letterRequest = exact({
   words: exact({ greeting: words(200), before: words(3000), where: words(500), after: words(3000), signature: words(500) }),
+  language: yup.string()
+    .oneOf(['', ...Object.keys(DOOR_LANGUAGES)] as ('' | DoorLanguage)[], 'language is en, de, fr, es, or empty for all').defined(),
   usual: yes,
+  copies: yup.array(yup.string().oneOf(COPIED_KINDS, `copies are of ${COPIED_KINDS.join(', ')}`).required()).max(COPIED_KINDS.length).required(),
 })
 
 /** The check a round is seen against. */

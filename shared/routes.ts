@@ -10,7 +10,7 @@ import type {
   DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, LeafletsAnswer, Reminders,
   LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
   OpenSession, Overlap,
-  PieceHistory, PreparedSlip, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
+  PieceHistory, SlipsAnswer, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
   Tray,
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
@@ -149,7 +149,7 @@ export interface Routes {
   'GET /api/checks/:id/rack': { query?: { from?: number, count?: number }, answer: RackPage }
   'GET /api/checks/:id/tray': { answer: Tray }
   'GET /api/checks/:id/slip': { query: { holder: string, requirement?: string }, answer: HolderSlip }
-  'GET /api/checks/:id/slips': { answer: { slips: PreparedSlip[], canSend: boolean } }
+  'GET /api/checks/:id/slips': { answer: SlipsAnswer }
   'POST /api/checks/:id/slips/send': { body: InferType<typeof slipsRequest>, answer: SlipsAsked }
   'POST /api/checks/:id/rulings': { body: RulingWish, answer: { id: string } }
   'GET /api/checks/:id/round': { query?: { against?: string }, answer: RoundAnswer }

@@ -87,6 +87,9 @@ const until = computed({ get: () => form.value.until ?? undefined, set: (at: str
       v-if="shown && shown.files > 0"
       role="status"
     >
+      <template v-if="shown.checked">
+        {{ shown.checked.came }} of {{ shown.checked.pieces }} pieces, {{ shown.checked.right }} right ·
+      </template>
       {{ shown.files }} files from {{ came }} people; {{ nothing }} have sent nothing yet<template v-if="shown.last">
         · last: {{ shown.last.name }}, {{ sayTime(shown.last.at, props.zone) }}
       </template>

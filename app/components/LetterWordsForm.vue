@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { LetterWords } from '#core/reporting/letters'
 import { fillWords, USUAL_WORDS } from '#core/reporting/letters'
+import { DOOR_LANGUAGES } from '#core/wording/door/index'
 import { valueIn, valuesOf } from '#core/roster/values'
-import type { LetterAnswer, PreparedSlip } from '#shared/answers'
+import type { CopiedKind, LetterAnswer, LetterOrder, PreparedSlip } from '#shared/answers'
 
 /** One's own words around every letter of a brief: seen filled for three people before they are kept. */
 const props = defineProps<{ briefId: string, holders: PreparedSlip[] }>()
@@ -13,6 +14,11 @@ const open = ref(false)
 const kept = shallowRef<LetterAnswer | null>(null)
 const words = ref<LetterWords>({ ...USUAL_WORDS })
 const usual = ref(false)
+/** Whose words: of one language, or of all that have none of their own. */
+const language = ref<LetterOrder['language']>('')
+const copies = ref<CopiedKind[]>([])
+const COPIES = { slip: 'letters of Follow up', reminder: 'reminders', leaflet: 'leaflets', receipt: 'receipts' } as const
+const keptWords = computed(() => (kept.value && language.value !== '' ? kept.value.languages[language.value] : undefined) ?? kept.value?.words)
 const { busy, problem, attempt } = useAttempt()
 
 const FIELDS = [
@@ -27,16 +33,21 @@ const WHOSE = { brief: 'set for this brief', account: 'your usual words', nobody
 async function load() {
   await attempt(async () => {
     kept.value = await followUp.letter(props.briefId)
-    words.value = { ...kept.value.words }
+    words.value = { ...USUAL_WORDS, ...keptWords.value }
+    copies.value = [...kept.value.copies]
   })
 }
 watch(() => props.briefId, load, { immediate: true })
+watch(language, () => (words.value = { ...USUAL_WORDS, ...keptWords.value }))
 
-const changed = computed(() => kept.value !== null && FIELDS.some(({ key }) => words.value[key] !== kept.value?.words[key]))
+const changed = computed(() => kept.value !== null && (FIELDS.some(({ key }) => words.value[key] !== keptWords.value?.[key])
+  || [...copies.value].sort().join() !== [...kept.value.copies].sort().join()))
 
 async function keep() {
   await attempt(async () => {
-    await followUp.setLetter(props.briefId, words.value, usual.value)
+    await followUp.setLetter(props.briefId, {
+      words: words.value, language: language.value, usual: usual.value && language.value === '', copies: copies.value,
+    })
     await load()
     emit('kept')
   })
@@ -76,6 +87,23 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
       @submit.prevent="keep"
     >
       <div class="fields">
+        <label class="row">Words for
+          <el-select
+            v-model="language"
+            class="language"
+            aria-label="Words for"
+          >
+            <el-option
+              value=""
+              label="everybody"
+            />
+            <el-option
+              v-for="(label, value) in DOOR_LANGUAGES"
+              :key="value"
+              :value="value"
+              :label="`who reads ${label}${kept?.languages[value] ? ' (set)' : ''}`"
+            />
+          </el-select></label>
         <div
           v-for="one in FIELDS"
           :key="one.key"
@@ -96,6 +124,23 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
         <p class="small quiet">
           Columns of the list stand in braces: <span class="mono">{{ columns }}</span>
         </p>
+        <fieldset
+          v-if="kept?.mayCopy"
+          class="copies"
+        >
+          <legend class="field-label">
+            Copies to the addresses in the list's column for copies
+          </legend>
+          <el-checkbox-group v-model="copies">
+            <el-checkbox
+              v-for="(label, kind) in COPIES"
+              :key="kind"
+              :value="kind"
+              :label="label"
+            />
+          </el-checkbox-group>
+          <span class="small quiet">A copy never holds the link to hand in by.</span>
+        </fieldset>
         <p
           v-if="problem"
           class="problem"
@@ -113,6 +158,7 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
             Keep for this brief
           </el-button>
           <el-checkbox
+            v-if="language === ''"
             v-model="usual"
             label="these are my usual words, for other briefs too"
           />
@@ -162,4 +208,6 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
 .previews { display: grid; gap: 10px; align-content: start; }
 .letter { background: var(--ground); padding: 6px 12px; overflow-wrap: anywhere; }
 .said { white-space: pre-wrap; }
+.language { width: 220px; }
+.copies { border: 0; padding: 0; margin: 0; }
 </style>

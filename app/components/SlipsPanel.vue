@@ -8,6 +8,7 @@ const jobs = useJobs()
 const brief = useBrief()
 const slips = shallowRef<PreparedSlip[]>([])
 const canSend = ref(false)
+const copied = ref(false)
 const chosen = ref<Set<string>>(new Set())
 const shown = ref('')
 const all = ref(false)
@@ -30,6 +31,7 @@ async function load() {
     const answer = await followUp.slips(props.checkId)
     slips.value = answer.slips
     canSend.value = answer.canSend
+    copied.value = answer.copied
     chosen.value = new Set(answer.slips.filter(slip => slip.open && slip.sentAt === null && slip.addresses.length > 0).map(keyOf))
     shown.value = list.value[0] ? keyOf(list.value[0]) : ''
   })
@@ -160,6 +162,9 @@ function saySent(slip: PreparedSlip): string {
           <div class="row spread">
             <p class="small">
               <span class="quiet">To</span> {{ preview.addresses.join(', ') || 'nobody: no address in the list' }}<br>
+              <template v-if="copied && preview.copies.length">
+                <span class="quiet">Copy to</span> {{ preview.copies.join(', ') }}<br>
+              </template>
               <span class="quiet">Subject</span> {{ preview.subject }}
             </p>
             <CopyButton

@@ -1,6 +1,6 @@
 import { proxy, wrap } from 'comlink'
 import { defineStore } from 'pinia'
-import type { LetterWords } from '#core/reporting/letters'
+import type { LetterOrder } from '#shared/answers'
 import { addressOf } from '#shared/routes'
 import type { CopyPart } from '#shared/jobs'
 import type { FolderHandle } from '~/composables/dropped'
@@ -13,8 +13,7 @@ export const useFollowUp = defineStore('follow-up', () => {
 
   const slips = (checkId: string) => api('GET /api/checks/:id/slips', { id: checkId })
   const letter = (briefId: string) => api('GET /api/briefs/:id/letter', { id: briefId })
-  const setLetter = (briefId: string, words: LetterWords, usual: boolean) =>
-    api('PUT /api/briefs/:id/letter', { id: briefId, body: { words, usual } })
+  const setLetter = (briefId: string, order: LetterOrder) => api('PUT /api/briefs/:id/letter', { id: briefId, body: order })
   const sent = (briefId: string) => api('GET /api/briefs/:id/sent', { id: briefId })
   const round = (checkId: string, against?: string) => api('GET /api/checks/:id/round', { id: checkId, query: { against: against || undefined } })
   const checks = (briefId: string) => api('GET /api/briefs/:id/checks', { id: briefId })

@@ -1,3 +1,5 @@
+import { EN_SLIP } from '../wording/slip/en'
+
 /** What stands around the findings in a letter, in the coordinator's own words; empty: nothing stands there. */
 export interface LetterWords {
   /** The first line; columns of the list stand in braces, as in a rule: `Dear {given},`. */
@@ -10,7 +12,7 @@ export interface LetterWords {
 }
 
 /** What is written where nobody said otherwise. */
-export const USUAL_WORDS: LetterWords = { greeting: 'Hello {given},', before: '', where: '', after: '', signature: '' }
+export const USUAL_WORDS: LetterWords = { greeting: EN_SLIP.greeting, before: '', where: '', after: '', signature: '' }
 
 const FIELD = /\{([^{}\n]{1,200})\}/g
 

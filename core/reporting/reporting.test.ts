@@ -9,6 +9,9 @@ import { compareRounds } from './rounds'
 import { hideNames } from './hide-names'
 import type { SlipInput } from './slips'
 import { writeSlip } from './slips'
+import { sayFinding } from '../wording/index'
+import { EN_SLIP } from '../wording/slip/en'
+import { loadSlipSpeech } from '../wording/slip/index'
 import { columnsIn, fillWords, USUAL_WORDS } from './letters'
 
 const slot = (status: RoundSlot['status'], sha256: string | null, path = 'a.jpg', n: number | null = null): RoundSlot => ({
@@ -108,7 +111,7 @@ const asked = (status: ReportSlot['status'], rest: Partial<ReportSlot> = {}): Re
 })
 const NO_WORDS = { greeting: '', before: '', where: '', after: '', signature: '' }
 const letter = (slots: ReportSlot[], files: ReportFile[], more: Partial<SlipInput> = {}) => writeSlip({
-  title: 'Shore', checkedAt: 'today', holder: { name: 'Ana Marsh', group: false }, words: NO_WORDS,
+  title: 'Shore', checkedAt: 'today', speech: { said: EN_SLIP, sayFinding }, holder: { name: 'Ana Marsh', group: false }, words: NO_WORDS,
   timesOf: () => ({ due: Date.UTC(2026, 9, 16, 15, 30), correctBy: null }), sayTime: time => new Date(time).toISOString().slice(0, 16),
   requirements: [{ id: 'photo', title: 'Photo' }, { id: 'map', title: 'Map' }], slots, files,
   hide: hideNames([{ id: 's2', name: 'Bo Lindqvast', given: 'Bo', family: 'Lindqvast', aliases: [] }])([]), ...more,
@@ -116,6 +119,24 @@ const letter = (slots: ReportSlot[], files: ReportFile[], more: Partial<SlipInpu
 const slip = (slots: ReportSlot[], files: ReportFile[]) => letter(slots, files).text
 
 describe('a slip', () => {
+  test.each([
+    ['de', 'Zu berichtigen (1)', 'richtig: Reef/Marsh_photo.jpg', 'Nummern 2, 4 bis 6 nicht eingegangen',
+      'Gib die berichtigten Dateien und was fehlt'],
+    ['fr', 'À corriger (1)', 'juste: Reef/Marsh_photo.jpg', 'numéros 2, 4 à 6 non reçus', 'Remettez les fichiers corrigés'],
+    ['es', 'Por corregir (1)', 'correcto: Reef/Marsh_photo.jpg', 'números 2, 4 a 6 no recibidos', 'Entrega los archivos corregidos'],
+  ] as const)('in %s says the same names in that language, and no English', async (language, toFix, right, numbers, closing) => {
+    const speech = await loadSlipSpeech(language)
+    const slots = [asked('to-fix'), ...[2, 4, 5, 6].map(n => asked('missing', { requirement: 'map', n })), asked('right', { requirement: 'report' })]
+    const files = [file('marsh.jpg', 'placed', {
+      findings: [finding('name.differs', 'Says marsh.', { expected: 'Marsh_photo.jpg' })], correctedPath: 'Reef/Marsh_photo.jpg',
+    })]
+    const { text, subject } = letter(slots, files, { speech })
+    for (const part of [toFix, right, numbers.replace(/, (?=4)/, ` ${{ de: 'und', fr: 'et', es: 'y' }[language]} `), closing]) {
+      expect(text).toContain(part)
+    }
+    expect(`${subject} ${text}`).not.toMatch(/\b(?:right|missing|received|asked|Looked|Due|Where to look|Hand in|still open|Says)\b/)
+  })
+
   test('says the exact right name, what is missing and where to look', () => {
     const text = slip(
       [asked('to-fix'), asked('missing', { requirement: 'photo' })],

@@ -3,8 +3,8 @@ import { showText } from '../text/show'
 import type { ReportFile, ReportSlot } from '../checking/report'
 import { FINDINGS } from '../findings/codes'
 import type { Finding } from '../findings/finding'
-import { sayNumbers } from '../wording/en/numbers'
-import { sayFinding } from '../wording/index'
+import type { SlipSpeech } from '../wording/slip/index'
+import type { SlipWords } from '../wording/slip/en'
 import type { LetterWords } from './letters'
 
 /** What one slip is written from. */
@@ -17,6 +17,8 @@ export interface SlipInput {
   sayTime: (time: number) => string
   /** What stands around it, filled for this holder. */
   words: LetterWords
+  /** The language this holder reads. */
+  speech: SlipSpeech
   /** The person or group that is told. */
   holder: { name: string, group: boolean }
   /** As this holder is told of them; `note`: how to make it, in the coordinator's words. */
@@ -45,7 +47,7 @@ export interface Slip {
  * @returns plain text for a mail, lines ended by `\n`
  */
 export function writeSlip(input: SlipInput): Slip {
-  const { hide } = input
+  const { speech: { said } } = input
   const titles = new Map(input.requirements.map(one => [one.id, one.title]))
   const label: SayLabel = slot => `${titles.get(slot.requirement) ?? slot.requirement}${slot.n === undefined ? '' : ` ${slot.n}`}`
   const own = (slot: ReportSlot) => input.files.filter(file => file.slot?.requirement === slot.requirement
@@ -56,30 +58,29 @@ export function writeSlip(input: SlipInput): Slip {
   const surplus = input.files.filter(file => file.role === 'surplus')
   const lines: string[] = []
   if (toFix.length > 0) {
-    lines.push(`To put right (${toFix.length})`)
-    for (const slot of toFix) lines.push(...tellToFix(label(slot), own(slot), hide))
+    lines.push(said.toPutRight(toFix.length))
+    for (const slot of toFix) lines.push(...tellToFix(label(slot), own(slot), input))
     lines.push(...notesOf(toFix, input), '')
   }
   if (missing.length > 0) {
-    lines.push(`Missing (${missing.length})`)
-    for (const slots of together(missing)) lines.push(...tellMissing(slots, label))
-    lines.push(...notesOf(missing.filter(slot => !toFix.some(one => one.requirement === slot.requirement)), input), '', ...WHERE_TO_LOOK, '')
+    lines.push(said.missing(missing.length))
+    for (const slots of together(missing)) lines.push(...tellMissing(slots, label, said))
+    lines.push(...notesOf(missing.filter(slot => !toFix.some(one => one.requirement === slot.requirement)), input), '', ...said.whereToLook, '')
   }
-  lines.push(...tellSurplus(surplus, hide), ...tellRight(right, own, label, input))
+  lines.push(...tellSurplus(surplus, input), ...tellRight(right, own, label, input))
   const open = [...toFix, ...missing]
-  lines.push(closing(toFix.length, missing.length, right.length))
+  lines.push(closing(toFix.length, missing.length, right.length, said))
   if (open.length > 0) lines.push(...until(open, input))
   const { greeting, before, where, after, signature } = input.words
-  if (where && open.length > 0) lines.push(`Hand in here: ${where}`)
-  const head = `${input.title}: ${input.holder.group ? `group ${input.holder.name}` : input.holder.name}`
+  if (where && open.length > 0) lines.push(said.handInHere(where))
+  const head = `${input.title}: ${input.holder.group ? said.group(input.holder.name) : input.holder.name}`
   const due = dueLines(open.length > 0 ? open : input.slots, input)
   const whole = (looked: string) => `${[
     ...apart(greeting), ...apart(before), head, '', ...apart([...due, looked].filter(Boolean).join(' ')),
     ...lines, ...(after ? ['', ...after.split(LINE_END)] : []), ...(signature ? ['', ...signature.split(LINE_END)] : []),
   ].join('\n')}\n`
   return {
-    subject: `${input.title}: ${open.length === 0 ? 'all in order' : `${open.length} still open`}`,
-    text: whole(`Looked at ${input.checkedAt}.`), unchanging: whole(''), open: open.length > 0,
+    subject: said.subject(input.title, open.length), text: whole(said.looked(input.checkedAt)), unchanging: whole(''), open: open.length > 0,
   }
 }
 
@@ -90,25 +91,26 @@ const LINE_END = /\r\n|\r|\n/
 
 type SayLabel = (slot: { requirement: string, n?: number }) => string
 
-function tellSurplus(surplus: readonly ReportFile[], hide: SlipInput['hide']): string[] {
+function tellSurplus(surplus: readonly ReportFile[], { hide, speech: { said, sayFinding } }: SlipInput): string[] {
   if (surplus.length === 0) return []
   const rest = surplus.length - SURPLUS_TOLD
   return [
-    `More than asked (${surplus.length})`,
+    said.surplus(surplus.length),
     ...surplus.slice(0, SURPLUS_TOLD).map(file => `- ${hide(showText(file.path))}: ${hide(file.findings[0] ? sayFinding(file.findings[0]) : '')}`),
-    ...(rest > 0 ? [`- and ${rest} more, up to ${hide(showText(surplus.at(-1)?.path ?? ''))}`] : []), '',
+    ...(rest > 0 ? [`- ${said.andMore(rest, hide(showText(surplus.at(-1)?.path ?? '')))}`] : []), '',
   ]
 }
 
 /** What is in order, with its time: it is proof of what came. */
 function tellRight(right: readonly ReportSlot[], own: (slot: ReportSlot) => ReportFile[], label: SayLabel, input: SlipInput): string[] {
+  const { speech: { said } } = input
   if (right.length === 0) return []
-  return [`In order (${right.length})`, ...byRequirement(right).flatMap(([requirement, slots]) => {
+  return [said.inOrder(right.length), ...byRequirement(right).flatMap(([requirement, slots]) => {
     if (slots.length <= RIGHT_TOLD) return slots.map(slot => `- ${label(slot)}${input.hide(receivedOf(own(slot), slot, input))}`)
     const numbers = slots.flatMap(slot => slot.n ?? [])
     const times = slots.map(slot => receivedAt(own(slot))).filter(time => time !== null)
-    const span = times.length > 0 ? `, received ${input.sayTime(Math.min(...times))} to ${input.sayTime(Math.max(...times))}` : ''
-    return [`- ${label({ requirement })}: ${numbers.length > 0 ? `numbers ${sayNumbers(numbers)}` : `${slots.length} pieces`}${span}`]
+    const span = times.length > 0 ? `, ${said.receivedBetween(input.sayTime(Math.min(...times)), input.sayTime(Math.max(...times)))}` : ''
+    return [`- ${label({ requirement })}: ${numbers.length > 0 ? said.numbers(numbers) : said.pieces(slots.length)}${span}`]
   }), '']
 }
 
@@ -117,12 +119,12 @@ const apart = (text: string): string[] => (text === '' ? [] : [...text.split(LIN
 
 /** When what is told of is due: once where it is the same for all, else a line each. */
 function dueLines(slots: readonly ReportSlot[], input: SlipInput): string[] {
-  return sayEach(slots, input, 'due', (time, title) => `Due ${time}${title === null ? '' : ` (${title})`}.`)
+  return sayEach(slots, input, 'due', input.speech.said.due)
 }
 
 /** Until when corrected files are taken. */
 function until(slots: readonly ReportSlot[], input: SlipInput): string[] {
-  return sayEach(slots, input, 'correctBy', (time, title) => `Corrected files are taken until ${time}${title === null ? '' : ` (${title})`}.`)
+  return sayEach(slots, input, 'correctBy', input.speech.said.correctBy)
 }
 
 function sayEach(
@@ -142,12 +144,9 @@ function byRequirement(slots: readonly ReportSlot[]): [requirement: string, slot
 }
 
 /** The last line: what is to be done now, for one who has sent everything, something, or nothing. */
-function closing(toFix: number, missing: number, right: number): string {
-  if (toFix + missing === 0) return 'Everything that was asked for is here and in order. Thank you.'
-  const rest = right > 0 ? ' What is in order need not be sent again.' : ''
-  if (toFix === 0) return `Hand in what is missing under exactly ${missing === 1 ? 'this name' : 'these names'}.${rest}`
-  const also = missing > 0 ? ', and what is missing,' : ''
-  return `Hand in the corrected files${also} under exactly these names.${rest}`
+function closing(toFix: number, missing: number, right: number, said: SlipWords): string {
+  if (toFix + missing === 0) return said.allIsHere
+  return [toFix === 0 ? said.handInMissing(missing) : said.handInCorrected(missing), ...(right > 0 ? [said.rightNotAgain] : [])].join(' ')
 }
 
 /** Slots of one requirement that follow each other and that nothing came for are told together. */
@@ -164,16 +163,16 @@ function together(slots: readonly ReportSlot[]): ReportSlot[][] {
 }
 
 /** What is missing: one piece, or several numbers of one in a line. */
-function tellMissing(slots: readonly ReportSlot[], label: SayLabel): string[] {
+function tellMissing(slots: readonly ReportSlot[], label: SayLabel, said: SlipWords): string[] {
   const [first] = slots
   if (!first) return []
   const last = slots.at(-1) ?? first
   const numbers = slots.flatMap(slot => slot.n ?? [])
-  const whose = first.candidates.length > 0 ? 'a file arrived that may be this one, but nothing in it says whose it is' : 'not received'
-  if (slots.length === 1) return [`- ${label(first)}: ${whose}`, `  asked for: ${askedFor(first)}`]
+  const whose = first.candidates.length > 0 ? said.mayBeHere : said.notReceived
+  if (slots.length === 1) return [`- ${label(first)}: ${whose}`, `  ${said.askedFor}: ${askedFor(first, said)}`]
   return [
-    `- ${label({ requirement: first.requirement })}: numbers ${sayNumbers(numbers)} not received`,
-    `  asked for: ${askedFor(first)}`, `  to ${askedFor(last)}`,
+    `- ${label({ requirement: first.requirement })}: ${said.numbersNotReceived(numbers)}`,
+    `  ${said.askedFor}: ${askedFor(first, said)}`, `  ${said.to} ${askedFor(last, said)}`,
   ]
 }
 
@@ -185,46 +184,42 @@ function notesOf(slots: readonly ReportSlot[], { requirements }: SlipInput): str
     : []))
 }
 
-/** Common practice, no source: where files are when people say they saved them. */
-const WHERE_TO_LOOK = [
-  'Where to look: under the name the program gives by itself (Document1,',
-  'Untitled, a camera number, a bare date); in Downloads, on the desktop,',
-  'in the folder used last; in the folder of the same name on the other drive.',
-]
-
-function tellToFix(label: string, files: readonly ReportFile[], hide: (text: string) => string): string[] {
+function tellToFix(label: string, files: readonly ReportFile[], { hide, speech }: SlipInput): string[] {
+  const { said } = speech
   const placed = files.filter(file => file.role === 'placed')
   return placed.flatMap((file) => {
     // what must be put right stands before what is worth knowing
     const told = file.findings.filter(isTold).sort((a, b) => Number(a.severity === 'notice') - Number(b.severity === 'notice'))
     const elsewhere = told.some(finding => finding.code === 'folder.other-holder')
-    const asked = askWhich(file, files)
+    const asked = askWhich(file, files, said)
     return [
       `- ${label}`,
       // the folder it lies in may be somebody else's
-      `  received: ${hide(showText(elsewhere ? file.path.slice(file.path.lastIndexOf('/') + 1) : file.path))}`,
-      ...(asked ? [`  ${hide(asked)}`] : told.map(finding => `  ${finding.severity === 'notice' ? 'worth knowing: ' : ''}${hide(tell(finding))}`)),
-      ...(file.correctedPath ? [`  right: ${showText(file.correctedPath)}`] : []),
+      `  ${said.received}: ${hide(showText(elsewhere ? file.path.slice(file.path.lastIndexOf('/') + 1) : file.path))}`,
+      ...(asked
+        ? [`  ${hide(asked)}`]
+        : told.map((finding) => {
+            const text = hide(tell(finding, speech))
+            return `  ${finding.severity === 'notice' ? said.worthKnowing(text) : text}`
+          })),
+      ...(file.correctedPath ? [`  ${said.right}: ${showText(file.correctedPath)}`] : []),
     ]
   })
 }
 
 /** Who went on working in a copy is asked which one counts, not told that its name is wrong. */
-function askWhich(file: ReportFile, files: readonly ReportFile[]): string | null {
+function askWhich(file: ReportFile, files: readonly ReportFile[], said: SlipWords): string | null {
   const errors = file.findings.filter(finding => finding.severity === 'error')
   if (errors.length !== 1 || errors[0]?.code !== 'name.copy-mark') return null
   const before = files.find(other => other.role === 'superseded' && file.rightPath?.endsWith(other.path.slice(other.path.lastIndexOf('/') + 1)))
   if (!before) return null
   const nameOf = (file: ReportFile) => showText(file.path.slice(file.path.lastIndexOf('/') + 1))
-  return `Two files came: "${nameOf(before)}" and, later, "${nameOf(file)}". Which one counts? If it is the later one, give it `
-    + 'the right name below and hand it in again; if the first, write that.'
+  return said.whichCounts(nameOf(before), nameOf(file))
 }
 
-function tell(finding: Finding): string {
-  if (finding.code === 'folder.other-holder') {
-    return `Lies in another person's folder${finding.expected ? `; it belongs in "${showText(finding.expected)}"` : ''}.`
-  }
-  if (finding.differences?.some(one => one.kind === 'other-person')) return 'The name says another person; it must say whose file it is.'
+function tell(finding: Finding, { said, sayFinding }: SlipSpeech): string {
+  if (finding.code === 'folder.other-holder') return said.othersFolder(finding.expected ? showText(finding.expected) : null)
+  if (finding.differences?.some(one => one.kind === 'other-person')) return said.othersName
   return sayFinding(finding)
 }
 
@@ -234,19 +229,19 @@ function isTold({ code, severity }: Finding): boolean {
   return told === 'always' || (told === 'errors' && severity === 'error')
 }
 
-function askedFor({ expected }: ReportSlot): string {
+function askedFor({ expected }: ReportSlot, said: SlipWords): string {
   const { folder, name, extensions } = expected
   const [first, ...more] = extensions
-  const file = `${name ?? 'any name'}${first ? `.${first}` : ''}${more.length > 0 ? ` (or ${more.map(one => `.${one}`).join(' ')})` : ''}`
+  const file = `${name ?? said.anyName}${first ? `.${first}` : ''}${more.length > 0 ? ` (${said.or} ${more.map(one => `.${one}`).join(' ')})` : ''}`
   return folder ? `${showText(folder)}/${showText(file)}` : showText(file)
 }
 
-function receivedOf(files: readonly ReportFile[], slot: ReportSlot, { sayTime }: SlipInput): string {
+function receivedOf(files: readonly ReportFile[], slot: ReportSlot, { sayTime, speech: { said } }: SlipInput): string {
   const file = files.find(one => one.role === 'placed')
-  if (!file) return slot.status === 'waived' ? ': need not be sent' : ''
+  if (!file) return slot.status === 'waived' ? `: ${said.needNotBeSent}` : ''
   const time = receivedAt(files)
-  const when = time === null ? '' : `, received ${sayTime(time)}`
-  return `: ${showText(file.path.slice(file.path.lastIndexOf('/') + 1))}${when}${slot.late ? ' (late)' : ''}`
+  const when = time === null ? '' : `, ${said.receivedAt(sayTime(time))}`
+  return `: ${showText(file.path.slice(file.path.lastIndexOf('/') + 1))}${when}${slot.late ? ` (${said.late})` : ''}`
 }
 
 /** When the file that counts was received, UTC ms; `null` where nobody knows. */

@@ -21,7 +21,8 @@ const document: BriefDocument = {
   ],
 }
 const wall = async () => writeWallLeaflet(await readBrief(document, ['code']), ['code'], {
-  title: document.title, said: EN_DOOR, noteOf: id => document.requirements.find(one => one.id === id)?.note ?? '', sayTime: () => 'Fri 16 Oct, 15:30',
+  title: document.title, said: EN_DOOR, noteOf: id => document.requirements.find(one => one.id === id)?.note ?? '',
+  sayTime: () => 'Fri 16 Oct, 15:30',
 })
 
 test('a rule for the wall shows every piece under names of nobody on the list', async () => {

@@ -9,7 +9,8 @@ import type { Reading } from '#core/formats/reading'
 import type { LetterWords } from '#core/reporting/letters'
 import type { Receipt } from '#core/receipts/receipt'
 import type { Evidence } from '#core/placing/evidence'
-import type { EventKind, ListedPerson, PlannedReminder, Role, SentSlip } from '#shared/answers'
+import type { DoorLanguage } from '#core/wording/door/index'
+import type { CopiedKind, EventKind, ListedPerson, PlannedReminder, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState } from '#shared/jobs'
 import type { JobParts } from './job-parts'
 
@@ -48,7 +49,8 @@ export interface SessionRow {
 export interface InvitationRow { id: string, token_hash: Buffer, invited_by: string, created_at: Date, expires_at: Date, used_at: Date | null }
 export interface SignInAttemptRow { key: string, at: Date }
 
-export interface BriefRow { id: string, title: string, created_at: Date, deleted_at: Date | null }
+/** `copies`: kinds of letters that go to the list's addresses for copies as well. */
+export interface BriefRow { id: string, title: string, created_at: Date, deleted_at: Date | null, copies: CopiedKind[] }
 export interface BriefMemberRow { brief_id: string, account_id: string, role: Role, at_hand: boolean }
 export interface PasskeyRow {
   id: string
@@ -114,7 +116,7 @@ export interface ReminderRow {
 export interface ReceiptKeyRow { id: string, public_key: string, sealed: Buffer, made_at: Date, ended_at: Date | null }
 export interface BriefDraftRow { brief_id: string, account_id: string, base_version_id: string | null, document: BriefDocument, kept_at: Date }
 export interface BriefPresenceRow { brief_id: string, account_id: string, step: string, changing: boolean, seen_at: Date }
-export interface BriefLetterRow { brief_id: string, words: LetterWords, set_by: string | null, set_at: Date }
+export interface BriefLetterRow { brief_id: string, language: '' | DoorLanguage, words: LetterWords, set_by: string | null, set_at: Date }
 export interface BriefVersionRow {
   id: string
   brief_id: string
@@ -284,6 +286,8 @@ export interface SlipMailRow {
   kind: 'slip' | 'leaflet' | 'reminder' | 'receipt'
   /** Whose link stands in it. */
   person: string | null
+  /** It goes to somebody else for knowledge, and holds no link. */
+  copy: boolean
   job_id: string | null
   holder: string
   address: string

@@ -78,8 +78,9 @@ export async function copyOf(account: Account, briefId: string, order: CopyOrder
   if (!version) throw refuse(409, 'There is nothing to copy: nothing is asked for yet.')
   const { id } = await makeBrief(account, order.title, copyBrief(version.document, order))
   await noteEvent('brief-copied', { account: account.id, brief: briefId })
-  const letter = 'insert into brief_letter (brief_id, words, set_by) select ?, words, ? from brief_letter where brief_id = ?'
+  const letter = 'insert into brief_letter (brief_id, language, words, set_by) select ?, language, words, ? from brief_letter where brief_id = ?'
   await db().raw(letter, [id, account.id, briefId])
+  await db().raw('update brief set copies = (select copies from brief where id = ?) where id = ?', [briefId, id])
   if (order.samePeople && roster) await saveRoster(account, id, pickRoster(roster))
   return { id }
 }

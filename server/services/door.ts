@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { DoorAnswer, DoorSettings, OwnDoor, OwnHandIn, SignedIn as Account } from '#shared/answers'
 import type { ReceivedFile } from '#core/arrivals/received'
+import type { ReportSummary } from '#core/checking/report'
 import type { Person } from '#core/roster/types'
 import { groupOf } from '#core/roster/values'
 import { fileKey } from '#core/checking/report'
@@ -36,7 +37,7 @@ export async function setDoor(account: Account, briefId: string, settings: DoorS
 /** The door as its coordinator sees it, with what has come through it. */
 export async function getDoor(account: Account, briefId: string): Promise<DoorAnswer> {
   await requireRole(account, briefId, 'reader')
-  const [door, links, persons, roster] = await Promise.all([
+  const [door, links, persons, roster, checked] = await Promise.all([
     db()('door').where('brief_id', briefId).first(),
     rowsOf<{ person: string, links: number, used: number, used_at: Date | null }>(db(), `
       select person, count(*) filter (where revoked_at is null)::int as links, sum(used)::int as used, max(used_at) as used_at
@@ -44,7 +45,7 @@ export async function getDoor(account: Account, briefId: string): Promise<DoorAn
     rowsOf<{ person: string, files: number, last: Date }>(db(), `
       select person, sum(files)::int as files, max(finished_at) as last
       from hand_in join intake on intake.id = hand_in.intake_id where hand_in.brief_id = ? and finished_at is not null group by person`, [briefId]),
-    newestRoster(briefId),
+    newestRoster(briefId), db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('checked_at', 'summary'),
   ])
   const byPerson = new Map(links.map(row => [row.person, row]))
   const came = new Map(persons.map(row => [row.person, row]))
@@ -57,9 +58,14 @@ export async function getDoor(account: Account, briefId: string): Promise<DoorAn
       usedAt: byPerson.get(id)?.used_at?.toISOString() ?? null, files: came.get(id)?.files ?? 0, lastAt: came.get(id)?.last.toISOString() ?? null,
     })),
     files: persons.reduce((sum, row) => sum + row.files, 0),
+    checked: checked ? { at: checked.checked_at.toISOString(), ...countsOf(checked.summary) } : null,
     last: latest ? { name: personOf(latest.person), at: latest.last.toISOString() } : null,
   }
 }
+
+const countsOf = ({ missing, right, toFix, holders, holdersComplete, holdersWithNothing }: ReportSummary) => ({
+  pieces: right + toFix + missing, came: right + toFix, right, holders, complete: holdersComplete, nothing: holdersWithNothing,
+})
 
 const settingsOf = ({ open, until, late, largest, most, renames, keeps, contact, checks }: DoorRow): DoorSettings => ({
   open, until: until?.toISOString() ?? null, late, largest: Number(largest), most: Number(most), renames, keeps, contact, checks,

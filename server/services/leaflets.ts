@@ -6,6 +6,7 @@ import { listUnits } from '#core/brief/units'
 import { writeLeaflet } from '#core/reporting/leaflet'
 import { textOfLeaflet, writeLeafletLetter } from '#core/reporting/leaflet-letter'
 import { fillWords } from '#core/reporting/letters'
+import { copiesOf } from '#core/roster/copies'
 import { groupOf, valueIn, valuesOf } from '#core/roster/values'
 import { gather } from '#core/text/gather'
 import { writeWallLeaflet } from '#core/reporting/wall-leaflet'
@@ -33,7 +34,7 @@ export async function prepareLeaflets(account: Account, briefId: string): Promis
   if (!version || !stored) throw refuse(409, 'A leaflet needs a list and a rule: bring a list under Who, and set a rule under Ask.')
   const { document } = version
   const roster = rosterOn(stored, document, Date.now())
-  const [brief, { words }] = await Promise.all([readBrief(document, stored.columns), wordsOf(account, briefId, columnsOf(stored.columns))])
+  const [brief, words] = await Promise.all([readBrief(document, stored.columns), wordsOf(account, briefId, columnsOf(stored.columns))])
   const units = new Map<string, Unit[]>()
   for (const unit of listUnits(brief, roster).units) gather(units, `${unit.requirement.holder}\n${unit.holder}`, unit)
   const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent', kind: 'leaflet' }).select('holder', 'digest', 'sent_at')
@@ -50,11 +51,12 @@ export async function prepareLeaflets(account: Account, briefId: string): Promis
     const letter = writeLeafletLetter({
       title: document.title, holder: { name: person.name, group: person.group }, pieces, said, link: door ? LINK_SIGN : null,
       noteOf: noteIn(document), sayTime: time => sayWhen(new Date(time), document.zone, language),
-      words: fillWords(words, column => valueIn(values, column), person.name),
+      words: fillWords(await words(language), column => valueIn(values, column), person.name),
     })
     const digest = createHash('sha256').update(`leaflet\n${letter.subject}\n${textOfLeaflet(letter.lines)}`).digest('hex')
     leaflets.push({
-      person: person.id, name: person.name, group: person.group, addresses: addressesOf([person]).addresses, ...letter, language, digest, pieces,
+      person: person.id, name: person.name, group: person.group, addresses: addressesOf([person]).addresses, copies: copiesOf(person),
+      ...letter, language, digest, pieces,
       sentAt: before.get(`${person.id}\n${digest}`)?.toISOString() ?? null,
     })
   }

@@ -11,12 +11,22 @@ import type { Account } from './accounts'
 import { makeLinks } from './door-links'
 import { doorAddress } from './door-mail'
 import { putDown } from './jobs'
+import { copiedKinds } from './letters'
 
 /** What stands in a letter for the link of whoever it goes to: no store and no log holds the link itself. */
 export const LINK_SIGN = '[link]'
 
 /** A letter as it is written; `addresses` and `persons` go together. */
-export interface Letter { holder: string, name: string, addresses: string[], persons: string[], subject: string, text: string, digest: string }
+export interface Letter {
+  holder: string
+  name: string
+  addresses: string[]
+  persons: string[]
+  copies: string[]
+  subject: string
+  text: string
+  digest: string
+}
 
 /**
  * Puts letters down and has them sent. What went to the same address in the same words before stays away, unless `again`.
@@ -29,26 +39,29 @@ export async function postLetters(
 ): Promise<SlipsAsked> {
   if (!process.env.SMTP_URL) throw refuse(409, 'No mail server is set here (SMTP_URL). Copy the texts, print them, or take the mail-merge table.')
   const notSent: { name: string, why: string }[] = []
+  const copied = (await copiedKinds(briefId)).has(kind)
   const letters = written.flatMap((letter) => {
+    const copies = copied ? letter.copies : []
     if (letter.addresses.length === 0) notSent.push({ name: letter.name, why: 'no mail address in the list' })
     // each member of a group gets a letter of their own: no address is told to another
-    return letter.addresses.flatMap((address, at) => {
+    return [...letter.addresses, ...copies].flatMap((address, at) => {
       if (!ADDRESS.test(address)) {
         notSent.push({ name: letter.name, why: `"${address.slice(0, 80)}" in the list is not one mail address` })
         return []
       }
-      return [{ letter, address, person: letter.persons[at] ?? null, id: uuid() }]
+      const copy = at >= letter.addresses.length
+      return [{ letter, address, copy, person: copy ? null : letter.persons[at] ?? null, id: uuid() }]
     })
   })
   await requireRoomForMails(account, letters.length)
   const doubtful = again ? new Set<string>() : await notKnown(briefId)
-  const rows = letters.flatMap(({ letter, address, person, id }) => {
+  const rows = letters.flatMap(({ letter, address, copy, person, id }) => {
     if (doubtful.has(`${letter.holder}\n${address}\n${letter.digest}`)) {
       notSent.push({ name: letter.name, why: 'it is not known whether the last one arrived: ask, or send it again all the same' })
       return []
     }
     return [{
-      id, brief_id: briefId, check_id: checkId, kind, person, holder: letter.holder, address, subject: letter.subject, body: letter.text,
+      id, brief_id: briefId, check_id: checkId, kind, person, copy, holder: letter.holder, address, subject: letter.subject, body: letter.text,
       digest: again ? `${letter.digest} ${id}` : letter.digest, state: 'waiting' as const, sent_by: account.id, name: letter.name,
     }]
   })
@@ -92,7 +105,7 @@ export async function sendWaiting(jobId: string, most: number, signal: AbortSign
   const lost = await db()('slip_mail').where({ job_id: jobId, state: 'sending' })
     .update({ state: 'unknown', problem: 'The server ended in the middle: ask before sending it again.' })
   const waiting = await db()('slip_mail').where({ job_id: jobId, state: 'waiting' })
-    .orderBy('id').limit(most).select('id', 'brief_id', 'kind', 'person', 'address', 'subject', 'body')
+    .orderBy('id').limit(most).select('id', 'brief_id', 'kind', 'person', 'copy', 'address', 'subject', 'body')
   const sender = job?.created_by ? await db()('account').where('id', job.created_by).first('mail', 'name', 'mail_verified_at') : undefined
   // an address nobody has confirmed may be somebody else's
   const answers = sender?.mail_verified_at ? sender.mail : undefined
@@ -135,7 +148,11 @@ function wasHandedOver(error: unknown): boolean {
 }
 
 /** A letter with a link of its own for whoever it goes to, made as it goes out. */
-async function withLink({ brief_id: briefId, kind, person, body }: Pick<SlipMailRow, 'brief_id' | 'kind' | 'person' | 'body'>): Promise<string> {
+async function withLink(
+  { brief_id: briefId, kind, person, copy, body }: Pick<SlipMailRow, 'brief_id' | 'kind' | 'person' | 'copy' | 'body'>,
+): Promise<string> {
+  // a link is for whoever hands in, not for whoever is told of it
+  if (copy) return body.replaceAll(LINK_SIGN, '—')
   if (!body.includes(LINK_SIGN) || person === null) return body
   const link = (await makeLinks(briefId, [person], kind === 'leaflet' ? 'leaflet' : 'letter')).get(person)
   return body.replaceAll(LINK_SIGN, link ? doorAddress(link.token) : '')

@@ -1,8 +1,11 @@
 import type { Receipt } from '#core/receipts/receipt'
+import { copiesOf } from '#core/roster/copies'
 import { languageMeant, languageOf, loadDoorWords } from '#core/wording/door/index'
+import { ADDRESS } from '#shared/requests'
 import { newestRoster, newestVersion } from '../database/briefs'
 import { db, rowsOf } from '../database/connection'
 import { log } from '../utils/log'
+import { copiedKinds } from './letters'
 import { post } from './notices'
 import { sayWhen } from './slips'
 
@@ -34,7 +37,8 @@ async function tell(briefId: string, id: string, receipts: readonly Receipt[]): 
   const [roster, version] = await Promise.all([newestRoster(briefId), newestVersion(briefId)])
   const person = roster?.people.find(one => one.id === id)
   const [first] = receipts
-  if (!person?.email || !first) return
+  if (!person || !first) return
+  const copies = (await copiedKinds(briefId)).has('receipt') ? copiesOf(person).filter(address => ADDRESS.test(address)) : []
   const language = languageMeant(languageOf(person.fields))
   const words = await loadDoorWords(language)
   const lines = receipts.flatMap(receipt => [
@@ -43,5 +47,5 @@ async function tell(briefId: string, id: string, receipts: readonly Receipt[]): 
       `  ${name}: ${words.verdicts[verdict]}${sentAs === name ? '' : ` (${words.had(sentAs)})`}`), '',
   ])
   const text = [`${first.brief}: ${person.name}`, '', ...lines, words.formIsInOrder, ''].join('\n')
-  await post(person.email, `${first.brief}: ${words.receipts(receipts.length)}`, text)
+  for (const address of [person.email, ...copies].filter(Boolean)) await post(address, `${first.brief}: ${words.receipts(receipts.length)}`, text)
 }

@@ -7,14 +7,18 @@ import { fillWords } from '#core/reporting/letters'
 import type { Slip, SlipInput } from '#core/reporting/slips'
 import { hideNames } from '#core/reporting/hide-names'
 import { writeSlip } from '#core/reporting/slips'
+import { copiesOf } from '#core/roster/copies'
 import type { Person } from '#core/roster/types'
 import { groupOf, valueIn, valuesOf } from '#core/roster/values'
-import type { PreparedSlip, SentSlip, SlipsAsked } from '#shared/answers'
+import type { DoorLanguage } from '#core/wording/door/index'
+import { languageMeant, languageOf } from '#core/wording/door/index'
+import { loadSlipSpeech } from '#core/wording/slip/index'
+import type { PreparedSlip, SentSlip, SlipsAnswer, SlipsAsked } from '#shared/answers'
 import { db } from '../database/connection'
 import { breathing } from '../utils/breathe'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
-import { columnsOf, wordsOf } from './letters'
+import { columnsOf, copiedKinds, wordsOf } from './letters'
 import { LINK_SIGN, postLetters } from './mailing'
 import { askedIn } from './reports'
 import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
@@ -23,11 +27,10 @@ const HOLDERS_AT_ONCE = 100
 /** Writes the slips of every holder of a check, or of some. */
 export async function prepareSlips(
   account: Account, checkId: string, only: readonly string[] | null = null,
-): Promise<{ slips: PreparedSlip[], canSend: boolean }> {
+): Promise<SlipsAnswer> {
   const { briefId } = await requireCheck(account, checkId)
   const { checked_at: checked, document, people, columns } = await checkMade(checkId)
-  const [brief, { words }] = await Promise.all([readBrief(document, columns), wordsOf(account, briefId, columnsOf(columns))])
-  const sayTime = (time: number) => sayWhen(new Date(time), document.zone)
+  const [brief, words] = await Promise.all([readBrief(document, columns), wordsOf(account, briefId, columnsOf(columns))])
   const requirements = askedIn(document)
   const door = await db()('door').where({ brief_id: briefId, open: true, keeps: true }).first('brief_id')
   const holders = await holdersOf(checkId)
@@ -53,10 +56,14 @@ export async function prepareSlips(
           : people.filter(person => groupOf(person) === holder)
         const name = kind === 'person' ? members[0]?.name ?? holder : holder
         const values = kind === 'person' && members[0] ? valuesOf(members[0], '') : { group: holder }
+        const language = languageOfAll(members)
+        const sayTime = (time: number) => sayWhen(new Date(time), document.zone, language)
+        const around = await words(language)
         const slip = writeSlip({
-          title: document.title, checkedAt: sayTime(checked.getTime()), holder: { name, group: kind === 'group' }, sayTime,
+          title: document.title, checkedAt: sayTime(checked.getTime()), speech: await loadSlipSpeech(language),
+          holder: { name, group: kind === 'group' }, sayTime,
           timesOf: requirement => times.get(`${holder}\n${requirement}`) ?? { due: null, correctBy: null },
-          words: fillWords(door ? { ...words, where: [LINK_SIGN, words.where].filter(Boolean).join(' · ') } : words, column =>
+          words: fillWords(door ? { ...around, where: [LINK_SIGN, around.where].filter(Boolean).join(' · ') } : around, column =>
             valueIn(values, column), name),
           requirements: titlesFor(document, members[0]), slots: own, files: files.filter(file =>
             own.some(slot => slot.requirement === file.slot?.requirement)),
@@ -72,13 +79,20 @@ export async function prepareSlips(
       }
     }
   }
-  return { slips, canSend: Boolean(process.env.SMTP_URL) }
+  return { slips, canSend: Boolean(process.env.SMTP_URL), copied: (await copiedKinds(briefId)).has('slip') }
 }
 
 /** Where letters go, each address once, and whose it is. */
-export function addressesOf(members: readonly Person[]): { addresses: string[], persons: string[] } {
+export function addressesOf(members: readonly Person[]): { addresses: string[], persons: string[], copies: string[] } {
   const byAddress = new Map(members.filter(person => person.email !== '').map(person => [person.email, person.id]))
-  return { addresses: [...byAddress.keys()], persons: [...byAddress.values()] }
+  const copies = new Set(members.flatMap(copiesOf).filter(address => !byAddress.has(address)))
+  return { addresses: [...byAddress.keys()], persons: [...byAddress.values()], copies: [...copies] }
+}
+
+/** The language that everybody who is told reads; English where they differ. */
+function languageOfAll(members: readonly Person[]): DoorLanguage {
+  const [first = 'en', ...others] = new Set(members.map(person => languageMeant(languageOf(person.fields))))
+  return others.length === 0 ? first : 'en'
 }
 
 /** What each requirement is called for one holder, and how it is to be made. */

@@ -109,8 +109,10 @@ test('one\'s own words stand around every letter, of this brief or of every othe
   const { id } = await runCheck(owner, brief)
   const words = { greeting: 'Dear {given} of {room},', before: 'thank you.', where: 'the grey box', after: '', signature: 'N. Tern' }
   expect(await getLetter(owner, brief)).toMatchObject({ from: 'nobody', words: USUAL_WORDS })
-  await expect(setLetter(owner, brief, { ...words, after: '{boat}' }, false)).rejects.toMatchObject({ statusCode: 400 })
-  await setLetter(owner, brief, words, true)
+  const set = (more: object = {}, usual = false) =>
+    setLetter(owner, brief, { words: { ...words, ...more }, language: '', usual, copies: [] })
+  await expect(set({ after: '{boat}' })).rejects.toMatchObject({ statusCode: 400 })
+  await set({}, true)
   const bo = (await prepareSlips(owner, id, ['s2'])).slips[0]
   expect(bo?.text).toMatch(/^Dear Bo of A2,\n\nthank you\.\n\nShore week: Bo Lindqvast\n[^]*\nHand in here: the grey box\n\nN\. Tern\n$/)
   // other words are another letter: it was not sent before
@@ -118,13 +120,51 @@ test('one\'s own words stand around every letter, of this brief or of every othe
   // the list of another brief has no rooms: there these words say nothing
   const other = (await makeBrief(owner, 'Another')).id
   expect(await getLetter(owner, other)).toMatchObject({ from: 'nobody' })
-  await setLetter(owner, brief, { ...words, greeting: 'Dear {given},' }, true)
+  await set({ greeting: 'Dear {given},' }, true)
   expect(await getLetter(owner, other)).toMatchObject({ from: 'account', words: { greeting: 'Dear {given},' } })
   const copy = await copyOf(owner, brief, { title: 'Next', due: null, samePeople: false, exceptions: false, moves: [] })
   expect(await getLetter(owner, copy.id)).toMatchObject({ from: 'brief', words: { where: 'the grey box' } })
   const stranger = await accountOf('Stranger to letters')
   await expect(getLetter(stranger, brief)).rejects.toMatchObject({ statusCode: 404 })
-  await expect(setLetter(stranger, brief, words, false)).rejects.toMatchObject({ statusCode: 404 })
+  await expect(setLetter(stranger, brief, { words, language: '', usual: false, copies: [] })).rejects.toMatchObject({ statusCode: 404 })
+})
+
+test('a letter is in the language its reader has on the list, with the house\'s own words of that language', async () => {
+  const speaker = await accountOf('Speaker of four')
+  const theirs = (await makeBrief(speaker, 'Languages')).id
+  await saveRoster(speaker, theirs, readRoster(readTable(Buffer.from([
+    'id,given,family,email,lang', 's1,Ana,Marsh,ana@shore.example,de', 's2,Bo,Lindqvast,bo@shore.example,fr', 's3,Cy,Tamworthy,cy@shore.example,',
+  ].join('\n')))).roster)
+  await saveDocument(speaker, theirs, { usitorBrief: 1, title: 'Languages', requirements: [{ id: 'map', title: 'Map', name: '{family}_map' }] })
+  const { id } = await runCheck(speaker, theirs)
+  const texts = async () => (await prepareSlips(speaker, id)).slips.map(one => one.text.split('\n').slice(0, 3).join('|'))
+  expect(await texts()).toEqual(['Hallo Ana,||Languages: Ana Marsh', 'Bonjour Bo,||Languages: Bo Lindqvast', 'Hello Cy,||Languages: Cy Tamworthy'])
+  const words = { ...USUAL_WORDS, greeting: 'Moin {given},', signature: 'Die Redaktion' }
+  await setLetter(speaker, theirs, { words, language: 'de', usual: false, copies: [] })
+  expect(await getLetter(speaker, theirs)).toMatchObject({ from: 'nobody', languages: { de: words } })
+  expect((await texts())[0]).toBe('Moin Ana,||Languages: Ana Marsh')
+  expect((await texts())[1]).toBe('Bonjour Bo,||Languages: Bo Lindqvast')
+})
+
+test('copies go to the addresses the list has for them, of the kinds that were chosen and no other', async () => {
+  const theirs = (await makeBrief(owner, 'Copies')).id
+  await saveRoster(owner, theirs, readRoster(readTable(Buffer.from([
+    'id,given,family,email,copyTo', 's1,Ana,Marsh,ana@copies.example,"home@copies.example; office@copies.example|not an address"',
+    's2,Bo,Lindqvast,,away@copies.example',
+  ].join('\n')))).roster)
+  await saveDocument(owner, theirs, { usitorBrief: 1, title: 'Copies', requirements: [{ id: 'map', title: 'Map', name: '{family}_map' }] })
+  const { id } = await runCheck(owner, theirs)
+  const before = mail.taken.length
+  const got = () => mail.taken.slice(before).flatMap(({ to }) => to).sort()
+  await ended((await sendSlips(owner, id, ['s1'], false)).jobId ?? '')
+  expect(got()).toEqual(['ana@copies.example'])
+  await setLetter(owner, theirs, { words: USUAL_WORDS, language: '', usual: false, copies: ['slip'] })
+  expect(await getLetter(owner, theirs)).toMatchObject({ copies: ['slip'], mayCopy: true })
+  expect(await getLetter(owner, brief)).toMatchObject({ mayCopy: false })
+  const { jobId, notSent } = await sendSlips(owner, id, ['s1', 's2'], true)
+  await ended(jobId ?? '')
+  expect(got()).toEqual(['ana@copies.example', 'ana@copies.example', 'away@copies.example', 'home@copies.example', 'office@copies.example'])
+  expect(notSent.map(({ why }) => why).sort()).toEqual(['"not an address" in the list is not one mail address', 'no mail address in the list'])
 })
 
 test('who has more time is told so, and nobody else is', async () => {

@@ -19,6 +19,7 @@ import * as letters from './017-letters'
 import * as drafts from './018-drafts'
 import * as passkeys from './019-passkeys'
 import * as doors from './020-doors'
+import * as letterLanguages from './021-letter-languages'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -42,6 +43,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '018-drafts': drafts,
   '019-passkeys': passkeys,
   '020-doors': doors,
+  '021-letter-languages': letterLanguages,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

@@ -16,7 +16,21 @@ const again = () => void load().catch(() => undefined)
 useLive(() => brief.current?.id ?? '', again)
 useIntervalFn(again, 30_000)
 
-const came = computed(() => shown.value?.people.filter(one => one.files > 0).length ?? 0)
+/** Who is done, by the last check; before there is one, who has handed something in. */
+const counts = computed(() => {
+  const { checked = null, people = [] } = shown.value ?? {}
+  if (checked) return { all: checked.holders, done: checked.complete, begun: checked.holders - checked.complete - checked.nothing, checked: true }
+  const came = people.filter(one => one.files > 0).length
+  return { all: people.length, done: 0, begun: came, checked: false }
+})
+/** One mark each, the complete ones first: nobody is to be recognised by their place. */
+const seats = computed(() => {
+  const { all, done, begun } = counts.value
+  return Array.from({ length: Math.min(all, 600) }, (_, at) => {
+    if (at < done) return 'right'
+    return at < done + begun ? 'to-fix' : 'missing'
+  })
+})
 const left = computed(() => {
   const due = brief.current?.document?.due
   if (!due) return ''
@@ -42,26 +56,27 @@ const left = computed(() => {
         class="count"
         role="status"
       >
-        {{ came }} of {{ shown.people.length }}
+        {{ counts.checked ? counts.done : counts.begun }} of {{ counts.all }}
       </p>
       <p class="what">
-        have handed something in
+        {{ counts.checked ? 'complete' : 'have handed something in' }}
       </p>
       <ul
         class="seats"
         aria-hidden="true"
       >
         <li
-          v-for="(one, at) in [...shown.people].sort((a, b) => Number(b.files > 0) - Number(a.files > 0))"
+          v-for="(seat, at) in seats"
           :key="at"
-          :class="markOf(one.files > 0 ? 'right' : 'missing')"
+          :class="markOf(seat)"
         />
       </ul>
       <p class="left">
         {{ left }}
       </p>
       <p class="quiet">
-        {{ shown.files }} files; due {{ sayTime(brief.current?.document?.due, brief.current?.document?.zone) }}
+        {{ shown.checked ? `${shown.checked.came} of ${shown.checked.pieces} pieces` : `${shown.files} files` }};
+        due {{ sayTime(brief.current?.document?.due, brief.current?.document?.zone) }}
       </p>
     </template>
   </div>

@@ -5,7 +5,6 @@ import { route } from '../../../../utils/route'
 import { readValid, routeId } from '../../../../utils/validate'
 
 export default route('PUT /api/briefs/:id/letter', async (event, account) => {
-  const { words, usual } = await readValid(event, letterRequest, BODY.words)
-  await setLetter(account, routeId(event), words, usual)
+  await setLetter(account, routeId(event), await readValid(event, letterRequest, BODY.words))
   return {}
 })
