@@ -6,6 +6,7 @@ import { sayFault } from './errors'
 import { requireAccount } from './session'
 import type { DoorHolder } from '../services/door-links'
 import { holderOf } from '../services/door-links'
+import { keepPace } from './pace'
 import { placeOf } from './origin'
 
 /** Lost database, full pool and full disk are told as what they are. */
@@ -36,7 +37,15 @@ export function requireHolder(event: H3Event): Promise<DoorHolder> {
   return holderOf(token, placeOf(event))
 }
 
+/** So often a minute is a door asked by one link, and from one place where a whole school may sit; files themselves are bounded by their sums. */
+const [BY_LINK, AT_PLACE] = [240, 6000]
+
 /** A route of the table for whoever has a link of their own; no account is needed. */
 export function doorRoute<K extends RouteKey>(_key: K, answer: (event: H3Event, holder: DoorHolder) => Promise<AnswerOf<K>>): EventHandler {
-  return defineEventHandler(event => inWords(async () => answer(event, await requireHolder(event))))
+  return defineEventHandler(event => inWords(async () => {
+    keepPace(`place ${placeOf(event)}`, AT_PLACE)
+    const holder = await requireHolder(event)
+    keepPace(`link ${holder.linkId}`, BY_LINK)
+    return answer(event, holder)
+  }))
 }

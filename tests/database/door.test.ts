@@ -452,6 +452,14 @@ describe('a link', () => {
     expect((await fetch(`${server.address}/api/door`, { headers: { cookie } })).status).toBe(404)
   })
 
+  test('that everybody has got hold of is asked no more often than one person would', async () => {
+    const { links } = await opened()
+    const [shared, quiet] = [holder(links.get('s1')), holder(links.get('s2'))]
+    const statuses = await Promise.all(Array.from({ length: 260 }, async () => (await shared.ask('GET', `/contents/${randomUUID()}`)).status))
+    expect([statuses.filter(status => status === 404).length, statuses.filter(status => status === 429).length]).toEqual([240, 20])
+    expect((await quiet.ask('GET', '')).status).toBe(200)
+  })
+
   test('guessed again and again has to wait', async () => {
     const place = `203.0.113.${Math.floor(Math.random() * 250)}`
     const { holderOf } = await import('../../server/services/door-links')
