@@ -13,6 +13,7 @@ import type { Proof } from '../core/formats/family'
 import { readBytes } from '../core/formats/identify'
 import { unread } from '../core/formats/reading'
 import { byCodeUnit } from '../core/text/order'
+import { showBytes } from '../places/names'
 import type { HashedReading } from './hash'
 import { diskSource, HashThreads, readFileFacts } from './hash'
 
@@ -43,13 +44,6 @@ export async function listFiles(folder: string): Promise<ListedFile[]> {
 
 /** A file with its path as text and as the bytes it is opened by. */
 export interface ListedFile { path: string, raw: Buffer }
-
-/** A name as text; bytes that are no UTF-8 as visible escapes. */
-function showBytes(name: Buffer): string {
-  const text = name.toString('utf8')
-  if (Buffer.from(text, 'utf8').equals(name)) return text
-  return name.toString('latin1').replace(/[\x80-\xFF]/g, char => `\\x${char.charCodeAt(0).toString(16).toUpperCase()}`)
-}
 
 /** Unpacked entries up to this size are held in memory, larger ones in a file that is removed at the end. */
 const UNPACKED_IN_MEMORY = 64 * 1024 * 1024

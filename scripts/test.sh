@@ -9,6 +9,9 @@ missing=()
 command -v chromium >/dev/null || missing+=(chromium)
 command -v file >/dev/null || missing+=(file)
 command -v python3 >/dev/null || missing+=(python3)
+command -v qpdf >/dev/null || missing+=(qpdf)
+# the program alone: no service is set up or started
+command -v apache2 >/dev/null || [ -x /usr/sbin/apache2 ] || missing+=(apache2-bin)
 ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
 if [ ${#missing[@]} -gt 0 ]; then
   if [ "$(id -u)" = 0 ]; then

@@ -3,6 +3,20 @@ export interface JobResults {
   'check': { checkId: string }
   'corrected-copy': { files: number, leftOut: number, parts: number }
   'mail': { sent: number, failed: number }
+  'scan': ScanResult
+}
+
+/** What one scan of a place found; files and bytes there, and what of them is new, changed, gone, not to be read, or still growing. */
+export interface ScanResult {
+  files: number
+  bytes: number
+  fresh: number
+  gone: number
+  waiting: number
+  failed: string[]
+  passed: { path: string, why: string }[]
+  /** Nothing there had changed: no intake was made. */
+  unchanged: boolean
 }
 
 export type JobKind = keyof JobResults

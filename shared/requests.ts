@@ -12,6 +12,7 @@ import type { DoorLanguage } from '#core/wording/door/index'
 import { DOOR_LANGUAGES } from '#core/wording/door/index'
 import type { DoorSettings, Role, StoredRoster } from './answers'
 import { COPIED_KINDS } from './answers'
+import { PLACE_KEYS } from './places'
 import { STEPS } from './steps'
 import { isStorable } from './storable'
 
@@ -265,6 +266,18 @@ export const letterRequest = exact({
   usual: yes,
   copies: yup.array(yup.string().oneOf(COPIED_KINDS, `copies are of ${COPIED_KINDS.join(', ')}`).required()).max(COPIED_KINDS.length).required(),
 })
+
+const pace = yup.number().integer().min(1, 'everyMinutes is 1 to 10080').max(10_080, 'everyMinutes is 1 to 10080').nullable().defined()
+export const placeRequest = exact({
+  kind: yup.string().oneOf([...PLACE_KEYS], `kind is one of ${PLACE_KEYS.join(', ')}`).required('is missing'),
+  root: plainText(100).trim().min(1, 'is missing')
+    .notOneOf(['handed in'], 'is what comes through the door; take another name').required('is missing'),
+  settings: yup.object<Record<string, string>>().required('is missing').test('settings', 'is up to 20 short texts', stated =>
+    Object.keys(stated).length <= 20 && Object.entries(stated).every(([key, value]) =>
+      /^[a-z]{1,20}$/i.test(key) && typeof value === 'string' && value.length <= 2000 && isStorable(value))),
+  secret: yup.string().max(4000, 'is up to 4000 characters').defined(), keeps: yes, everyMinutes: pace,
+})
+export const setPlaceRequest = exact({ keeps: yes, everyMinutes: pace })
 
 /** The check a round is seen against. */
 export const againstQuery = yup.string().matches(ID, 'against: is no id of a check')

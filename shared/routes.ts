@@ -14,8 +14,10 @@ import type {
   Tray,
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
+import type { OfferedPlace, PlaceTrial, ShownPlace } from './places'
 import type {
-  askLinkRequest, commonRequest, handInRequest, leafletsRequest, linksRequest, reminderRequest, tryLeafletRequest, withdrawRequest,
+  askLinkRequest, commonRequest, handInRequest, leafletsRequest, linksRequest, placeRequest, reminderRequest, setPlaceRequest, tryLeafletRequest,
+  withdrawRequest,
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
   passkeyRequest, passkeySignInRequest,
   briefRequest, closeRequest, completeRequest, copyBriefRequest, sameRequest, countsRequest, draftRequest, hereRequest, FileFacts, IntakeStart,
@@ -109,6 +111,14 @@ export interface Routes {
   /** Ends every link of one person. */
   'DELETE /api/briefs/:id/door/links/:person': { answer: Done }
   'PUT /api/briefs/:id/door/common': { body: InferType<typeof commonRequest>, answer: { token: string | null } }
+  /** Where files of a brief are looked for. */
+  'GET /api/briefs/:id/places': { answer: { places: ShownPlace[], offered: OfferedPlace[] } }
+  'POST /api/briefs/:id/places': { body: InferType<typeof placeRequest>, answer: { id: string, jobId: string | null } }
+  /** Looks at a place before it counts. */
+  'POST /api/briefs/:id/places/try': { body: InferType<typeof placeRequest>, answer: PlaceTrial }
+  'PUT /api/briefs/:id/places/:place': { body: InferType<typeof setPlaceRequest>, answer: Done }
+  'DELETE /api/briefs/:id/places/:place': { answer: Done }
+  'POST /api/briefs/:id/places/:place/scan': { answer: { jobId: string } }
   'GET /api/briefs/:id/reminders': { answer: Reminders }
   'POST /api/briefs/:id/reminders': { body: InferType<typeof reminderRequest>, answer: { id: string } }
   'DELETE /api/briefs/:id/reminders/:reminder': { answer: Done }

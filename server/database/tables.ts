@@ -11,7 +11,8 @@ import type { Receipt } from '#core/receipts/receipt'
 import type { Evidence } from '#core/placing/evidence'
 import type { DoorLanguage } from '#core/wording/door/index'
 import type { CopiedKind, EventKind, ListedPerson, PlannedReminder, Role, SentSlip } from '#shared/answers'
-import type { JobKind, JobResults, JobState } from '#shared/jobs'
+import type { JobKind, JobResults, JobState, ScanResult } from '#shared/jobs'
+import type { PlaceKey } from '#shared/places'
 import type { JobParts } from './job-parts'
 
 // Rows as PostgreSQL hands them over: times as `Date`, `bigint` as text, JSON read.
@@ -165,7 +166,44 @@ export interface IntakeRow {
   created_at: Date
   completed_at: Date | null
   replaced_at: Date | null
+  /** The place it was found at; `null`: somebody brought it. */
+  place_id: string | null
 }
+
+/** Where files of a brief are looked for. */
+export interface PlaceRow {
+  id: string
+  brief_id: string
+  kind: PlaceKey
+  root: string
+  settings: Record<string, string>
+  secret: Buffer | null
+  keeps: boolean
+  every_minutes: number | null
+  made_by: string | null
+  made_at: Date
+  next_at: Date | null
+  looked_at: Date | null
+  last: ScanResult | null
+  failures: number
+  problem: string | null
+  failing_since: Date | null
+  told_at: Date | null
+  removed_at: Date | null
+}
+export interface PlaceLookRow { job_id: string, cursor: string, done: boolean }
+export interface PlaceFileRow {
+  job_id: string
+  path: string
+  raw_path: Buffer | null
+  locator: string
+  size: string
+  modified_at: Date | null
+  mark: string | null
+  state: 'seen' | 'same' | 'read' | 'waiting' | 'failed'
+  content_id: string | null
+}
+
 export interface ReceivedFileRow {
   id: string
   intake_id: string
@@ -181,6 +219,8 @@ export interface ReceivedFileRow {
   verified: boolean
   handed_in: HandedIn | null
   withdrawn_at: Date | null
+  /** What its place changes when the file changes. */
+  mark: string | null
 }
 
 /** What a ruling or an earlier check says of a file: enough to find it again. */
@@ -349,5 +389,8 @@ declare module 'knex/types/tables' {
     job_step: Table<JobStepRow>
     job_part: Table<JobPartRow>
     slip_mail: Table<SlipMailRow>
+    place: Table<PlaceRow>
+    place_look: Table<PlaceLookRow>
+    place_file: Table<PlaceFileRow>
   }
 }

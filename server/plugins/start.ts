@@ -3,6 +3,7 @@ import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
 import { stopHearing } from '../services/live'
+import { scanDue } from '../services/places'
 import { mailReceipts } from '../services/receipt-mail'
 import { sendReminders } from '../services/reminders'
 import { sweep, verifySome } from '../services/sweep'
@@ -36,7 +37,7 @@ export default defineNitroPlugin((app) => {
   timer.unref()
   // what goes out by the clock
   const letters = setInterval(() => {
-    void Promise.allSettled([mailReceipts(), sendReminders()])
+    void Promise.allSettled([mailReceipts(), sendReminders(), scanDue()])
   }, 60_000)
   letters.unref()
   app.hooks.hook('close', async () => {

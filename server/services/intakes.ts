@@ -252,7 +252,7 @@ export async function completeIntake(account: Account, intakeId: string, files: 
       if (open) throw refuse(409, `The content of "${open.path}" has not arrived in full. Drop the folder again; nothing of this intake is shown.`)
     }
     if (replaces) {
-      await trx('intake').where({ brief_id: intake.brief_id, state: 'complete' }).whereNull('replaced_at')
+      await trx('intake').where({ brief_id: intake.brief_id, state: 'complete' }).whereNull('replaced_at').whereNull('place_id')
         .whereNotIn('id', trx('hand_in').where('brief_id', intake.brief_id).select('intake_id')).update({ replaced_at: trx.fn.now() })
     }
     await trx('intake').where('id', intakeId).update({ state: 'complete', completed_at: trx.fn.now(), files, bytes: count?.bytes ?? 0 })
@@ -271,7 +271,7 @@ export async function overlapOf(account: Account, intakeId: string): Promise<Ove
     )::int as here
     from received_file old join intake was on was.id = old.intake_id
     where was.brief_id = :brief and was.state = 'complete' and was.replaced_at is null
-      and not exists (select 1 from hand_in where hand_in.intake_id = was.id)`, { id: intakeId, brief: intake.brief_id })
+      and was.place_id is null and not exists (select 1 from hand_in where hand_in.intake_id = was.id)`, { id: intakeId, brief: intake.brief_id })
   return { earlier: row.earlier, here: row.here, proposes: row.earlier > 0 && row.here > row.earlier / 2 ? 'replace' : 'add' }
 }
 

@@ -20,6 +20,7 @@ import * as drafts from './018-drafts'
 import * as passkeys from './019-passkeys'
 import * as doors from './020-doors'
 import * as letterLanguages from './021-letter-languages'
+import * as places from './022-places'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -44,6 +45,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '019-passkeys': passkeys,
   '020-doors': doors,
   '021-letter-languages': letterLanguages,
+  '022-places': places,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

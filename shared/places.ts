@@ -1,0 +1,54 @@
+import type { ScanResult } from './jobs'
+
+/** Kinds of places, as they are stored; what each is stands in `places/`. */
+export const PLACE_KEYS = ['folder', 'webdav'] as const
+export type PlaceKey = (typeof PLACE_KEYS)[number]
+
+/** A place to be tried or added. */
+export interface PlaceOrder {
+  kind: PlaceKey
+  root: string
+  settings: Record<string, string>
+  secret: string
+  keeps: boolean
+  everyMinutes: number | null
+}
+
+/** A kind of place as a page asks for it. */
+export interface OfferedPlace {
+  kind: PlaceKey
+  label: string
+  fields: readonly { key: string, label: string, hint: string, secret: boolean, optional: boolean }[]
+  /** Why it cannot be added here; empty: it can. */
+  refused: string
+}
+
+/** A place of a brief, as it stands; no secret is ever in it. */
+export interface ShownPlace {
+  id: string
+  kind: PlaceKey
+  label: string
+  root: string
+  settings: Record<string, string>
+  keeps: boolean
+  everyMinutes: number | null
+  lookedAt: string | null
+  nextAt: string | null
+  last: ScanResult | null
+  problem: string | null
+  failingSince: string | null
+  /** A scan that goes on now. */
+  jobId: string | null
+}
+
+/** What a trial saw before a place counts. */
+export interface PlaceTrial {
+  files: number
+  bytes: number
+  /** Not everything was looked at: there is more. */
+  more: boolean
+  levels: { name: string, files: number }[]
+  /** What the names say, tried on the rule. */
+  names: { right: number, toFix: number, unknown: number, people: number } | null
+  passed: { path: string, why: string }[]
+}
