@@ -1,5 +1,6 @@
 // Loads the demo data through the running server, as a page would: npx tsx demo/load.ts http://127.0.0.1:3210
 import { createHash, randomUUID } from 'node:crypto'
+import { resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import type { Report } from '../core/checking/report'
 import { sourceFromBytes } from '../core/bytes/source'
@@ -8,6 +9,7 @@ import { readRoster, readTable } from '../core/roster/read'
 import { rosterCsv } from './people'
 import { buildRadioSeason } from './radio-season'
 import { buildShoreSurvey } from './shore-survey'
+import { TWO_PLACES, writeTwoPlaces } from './two-places'
 import type { AnswerOf, CallArguments, RouteKey } from '../shared/routes'
 import { encodeBody, requestOf } from '../shared/routes'
 import type { DemoFile, DemoWorld } from './world'
@@ -78,6 +80,33 @@ async function openDoor(client: DemoClient, id: string, people: string[]): Promi
   await client.send('POST /api/briefs/:id/leaflets/send', { id, body: { people, again: false } })
 }
 
+/** A brief that looks for its files itself: in a folder of this computer, and on the drive that stands in for a remote one. */
+async function loadPlaces(client: DemoClient, folder: string, drive: string): Promise<void> {
+  const people = await writeTwoPlaces(folder, SEED)
+  const { id } = await client.send('POST /api/briefs', { body: { title: TWO_PLACES.title, document: TWO_PLACES } })
+  const { roster } = readRoster(readTable(new TextEncoder().encode(rosterCsv(people))))
+  await client.send('PUT /api/briefs/:id/roster', { id, body: roster })
+  const every = { keeps: true, everyMinutes: 15 }
+  const found = [
+    { kind: 'folder', root: 'Computer', settings: { path: resolve(folder, 'computer') }, secret: '', ...every },
+    { kind: 'webdav', root: 'Drive', settings: { address: drive, name: 'ana' }, secret: 'shore', ...every },
+  ] as const
+  for (const body of found) {
+    const { jobId } = await client.send('POST /api/briefs/:id/places', { id, body })
+    if (jobId) await ended(client, jobId)
+  }
+  await check(client, id)
+}
+
+async function ended(client: DemoClient, id: string): Promise<void> {
+  for (;;) {
+    const { state, problem } = await client.send('GET /api/jobs/:id', { id })
+    if (state === 'done') return
+    if (state === 'failed' || state === 'cancelled') throw new Error(problem ?? state)
+    await new Promise(again => setTimeout(again, 200))
+  }
+}
+
 async function main(address: string): Promise<void> {
   const client = new DemoClient(address)
   const { first } = await client.send('GET /api/session')
@@ -90,6 +119,8 @@ async function main(address: string): Promise<void> {
   if (before) await loadCorrections(client, shore, before, survey)
   await check(client, shore)
   await client.send('PATCH /api/briefs/:id', { id: shore, body: { atHand: true } })
+  const [, , , folder, drive] = process.argv
+  if (folder && drive) await loadPlaces(client, folder, drive)
   await openDoor(client, shore, survey.people.slice(0, 3).map(person => person.id))
 }
 

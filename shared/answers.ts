@@ -112,8 +112,10 @@ export interface BriefAnswer {
   draft: KeptChanges | null
   roster: StoredRoster | null
   intakes: IntakeInfo[]
-  /** When people handed in last by themselves. */
-  handedInAt: string | null
+  /** When something arrived by itself last: through the door, or at a place. */
+  arrivedAt: string | null
+  /** How many files came in these ways and count. */
+  arrivedFiles: number
   check: { id: string, checkedAt: string, stale: boolean } | null
 }
 

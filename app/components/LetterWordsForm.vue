@@ -92,6 +92,7 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
             v-model="language"
             class="language"
             aria-label="Words for"
+            :empty-values="[null, undefined]"
           >
             <el-option
               value=""

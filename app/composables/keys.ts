@@ -2,6 +2,7 @@
 export const KEYS = [
   { key: '?', where: 'everywhere', does: 'this list of keys' },
   { key: '/', where: 'Check', does: 'find a person or file' },
+  { key: 'P', where: 'Receive', does: 'look now at every place' },
   { key: 'L', where: 'Receive and Check', does: 'look again at the folder that was chosen' },
   { key: 'A', where: 'Check', does: 'check again' },
   { key: 'N', where: 'Check', does: 'the next open piece' },

@@ -81,7 +81,7 @@ export const useBrief = defineStore('brief', () => {
     const requirements = current.value?.document?.requirements.length ?? 0
     const who = people === 0 ? 'nobody yet' : ''
     const ask = requirements === 0 ? 'nothing yet' : ''
-    const came = current.value?.handedInAt || current.value?.intakes.some(intake => !intake.replacedAt)
+    const came = current.value?.arrivedAt || current.value?.intakes.some(intake => !intake.replacedAt)
     const receive = came ? '' : 'nothing yet'
     const check = who || ask ? 'needs a list and a rule' : ''
     const follow = current.value?.check ? '' : 'not checked yet'

@@ -30,14 +30,14 @@ export async function makeBrief(account: Account, title: string, document?: unkn
 /** A brief with its newest document and list, and what was received. */
 export async function getBrief(account: Account, id: string): Promise<BriefAnswer> {
   const role = await requireRole(account, id, 'reader')
-  const [brief, version, draft, roster, intakes, handedIn, check] = await Promise.all([
+  const [brief, version, draft, roster, intakes, arrived, check] = await Promise.all([
     db()('brief').where({ id }).first('id', 'title'),
     newestVersion(id), keptChanges(account, id),
     newestRoster(id),
-    db()('intake').where({ brief_id: id, state: 'complete' }).orderBy('completed_at', 'desc')
+    db()('intake').where({ brief_id: id, state: 'complete' }).whereNull('place_id').orderBy('completed_at', 'desc')
       .whereNotIn('id', db()('hand_in').where('brief_id', id).select('intake_id'))
       .select('id', 'root', 'keeps', 'files', 'bytes', 'stated_at', 'completed_at', 'replaced_at', 'as_is'),
-    handedInLast(id),
+    arrivedLast(id),
     db()('check_run').where('brief_id', id).orderBy('checked_at', 'desc').first('id', 'checked_at', 'brief_version_id', 'roster_version_id'),
   ])
   if (!brief) throw refuse(404, 'There is nothing here.')
@@ -48,25 +48,29 @@ export async function getBrief(account: Account, id: string): Promise<BriefAnswe
       statedAt: intake.stated_at?.toISOString() ?? null, completedAt: intake.completed_at?.toISOString() ?? '',
       replacedAt: intake.replaced_at?.toISOString() ?? null,
     })),
-    handedInAt: handedIn?.toISOString() ?? null,
+    arrivedAt: arrived.at?.toISOString() ?? null, arrivedFiles: arrived.files,
     check: check
       ? {
           id: check.id, checkedAt: check.checked_at.toISOString(),
           stale: check.brief_version_id !== version?.id || check.roster_version_id !== roster?.id
             || intakes.some(one => one.completed_at !== null && one.completed_at > check.checked_at)
-            || (handedIn !== null && handedIn > check.checked_at),
+            || (arrived.at !== null && arrived.at > check.checked_at),
         }
       : null,
   }
 }
 
-/** When something came through the door last, or was taken back. */
-async function handedInLast(briefId: string): Promise<Date | null> {
-  const [row] = await rowsOf<{ at: Date | null }>(db(), `
-    select greatest(max(intake.completed_at), max(received_file.withdrawn_at)) as at
+/** When something arrived by itself last: through the door, or at a place; or was taken back there. */
+async function arrivedLast(briefId: string): Promise<{ at: Date | null, files: number }> {
+  const [row] = await rowsOf<{ at: Date | null, files: number }>(db(), `
+    with placed as (
+      select completed_at, files from intake where brief_id = :brief and place_id is not null and state = 'complete' and replaced_at is null)
+    select greatest(max(intake.completed_at), max(received_file.withdrawn_at), (select max(completed_at) from placed)) as at,
+      (count(received_file.id) filter (where withdrawn_at is null and intake.state = 'complete')
+        + coalesce((select sum(files) from placed), 0))::int as files
     from hand_in join intake on intake.id = hand_in.intake_id left join received_file on received_file.intake_id = intake.id
-    where hand_in.brief_id = ?`, [briefId])
-  return row?.at ?? null
+    where hand_in.brief_id = :brief`, { brief: briefId })
+  return row ?? { at: null, files: 0 }
 }
 
 const pickRoster = ({ people, columns, headings = {} }: StoredRoster): StoredRoster => ({ people, columns, headings })

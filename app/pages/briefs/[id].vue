@@ -24,7 +24,7 @@ const facts = computed(() => {
   return {
     'who': `${now?.roster?.people.length ?? 0} people`,
     'ask': `${now?.document?.requirements.length ?? 0} asked${brief.unsaved ? ', not saved' : ''}`,
-    'receive': `${now?.intakes.filter(one => !one.replacedAt).reduce((sum, one) => sum + one.files, 0) ?? 0} files`,
+    'receive': `${now?.intakes.filter(one => !one.replacedAt).reduce((sum, one) => sum + one.files, now.arrivedFiles) ?? 0} files`,
     'check': now?.check ? age : 'not yet',
     'follow-up': '',
   }

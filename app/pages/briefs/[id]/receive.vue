@@ -10,7 +10,7 @@ const options = ref<IntakeOptions>({ keeps: true, replaces: 'ask', stated: '' })
 const { busy: checkingNow, problem, attempt } = useAttempt()
 const checking = computed(() => checkingNow.value || intake.checking)
 const earlier = computed(() => brief.current?.intakes ?? [])
-const standing = computed(() => earlier.value.some(one => !one.replacedAt) || brief.current?.handedInAt !== null)
+const standing = computed(() => earlier.value.some(one => !one.replacedAt) || brief.current?.arrivedAt !== null)
 /** What was on its way when the page went away. */
 const interrupted = computed(() => (intake.begun?.briefId === brief.current?.id && !intake.progress ? intake.begun : null))
 const mayChange = computed(() => brief.mayChange)
@@ -99,6 +99,12 @@ async function check() {
       v-if="!intake.progress && !brief.blocks.check"
       :changes="mayChange"
       :zone="brief.current?.document?.zone ?? null"
+    />
+    <PlacePanel
+      v-if="!intake.progress && !brief.blocks.check"
+      :changes="mayChange"
+      :zone="brief.current?.document?.zone ?? null"
+      @arrived="brief.reload()"
     />
     <WaysIn v-if="!intake.progress" />
     <IntakeTable
