@@ -21,8 +21,8 @@ import type { Roster } from '../core/roster/types'
 import { readWorkbook, WorkbookError } from '../core/roster/workbook'
 import { showText, showValue } from '../core/text/show'
 import { sayArrivalFault, sayWorkbookFault } from '../core/wording/index'
-import { chooseOutput, InputError, parse, print } from './options'
-import { receiveFolder } from './receive'
+import { chooseOutput, InputError, parse, print, warn } from './options'
+import { isAddress, receiveAddress, receiveFolder } from './receive'
 
 /** `usitor check`: holds what was received against a brief. */
 export async function run(args: string[], usage: string): Promise<number> {
@@ -51,7 +51,7 @@ async function runCheck(args: string[], usage: string): Promise<number> {
   const received: ReceivedFile[] = []
   const opening = openingFor(brief.requirements, brief.offset, roster.people)
   for (const { name, folder } of roots) {
-    const { files, closed } = await receiveFolder(name, folder, stated, opening)
+    const { files, closed } = await (isAddress(folder) ? receiveAddress : receiveFolder)(name, folder, stated, opening)
     received.push(...files)
     for (const refused of closed) process.stderr.write(
       `usitor: ${showText(wholePath(refused))} ${sayArrivalFault(refused.fault)}; received as it is\n`,
@@ -92,7 +92,7 @@ function needed(value: unknown, name: string, usage: string): string {
 function rootsOf(named: unknown, positionals: string[], usage: string): { name: string, folder: string }[] {
   const roots = (Array.isArray(named) ? named.map(String) : []).map((text) => {
     const cut = text.indexOf('=')
-    if (cut < 1) throw new InputError(`--root: ${showValue(text)} is not NAME=FOLDER`)
+    if (cut < 1) throw new InputError(`--root: ${showValue(text)} is not NAME=FOLDER, nor NAME=ADDRESS`)
     return { name: text.slice(0, cut).normalize('NFC'), folder: text.slice(cut + 1) }
   })
   for (const folder of positionals) roots.push({ name: basename(resolve(folder)), folder })
@@ -123,10 +123,6 @@ async function readJson(path: string): Promise<unknown> {
     if (error instanceof JsonError) throw new InputError(`${path}: ${error.message}`)
     throw error
   }
-}
-
-function warn(message: string): void {
-  process.stderr.write(`usitor: ${message}\n`)
 }
 
 async function readCells(path: string, bytes: Uint8Array): Promise<RosterTable> {

@@ -6,7 +6,7 @@ interface Command { usage: string, load(): Promise<{ run(args: string[], usage: 
 
 const COMMANDS = new Map<string, Command>([
   ['check', {
-    usage: `usitor check --brief FILE --roster FILE [--root NAME=FOLDER]… [FOLDER] [--received-at TIME]
+    usage: `usitor check --brief FILE --roster FILE [--root NAME=FOLDER|ADDRESS]… [FOLDER] [--received-at TIME]
              [--output text|json|csv|junit] [--previous REPORT.json] [--rulings RULINGS.json]
 `,
     load: () => import('./check'),

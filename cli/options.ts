@@ -29,3 +29,7 @@ export async function print(pieces: Iterable<string> | AsyncIterable<string>): P
     if (!process.stdout.write(piece)) await once(process.stdout, 'drain')
   }
 }
+
+export function warn(message: string): void {
+  process.stderr.write(`usitor: ${message}\n`)
+}

@@ -112,11 +112,33 @@ export interface ReceivedRoot { files: ReceivedFile[], closed: StaysClosed[] }
  * @param opening - what is opened, and how names and times in it are read
  * @param proof - how far files are proved; left out: as far as can be
  */
-export async function receiveFolder(root: string, folder: string, stated: number | null, opening: Opening, proof?: Proof): Promise<ReceivedRoot> {
+export function receiveFolder(root: string, folder: string, stated: number | null, opening: Opening, proof?: Proof): Promise<ReceivedRoot> {
+  return receiveListed(root, () => listIncoming(folder), stated, opening, proof)
+}
+
+/** Whether a root is an address, not a folder of this computer. */
+export const isAddress = (root: string): boolean => /^[a-z][a-z+]*:\/\//i.test(root)
+
+/** Reads what lies at an address as one root; its files are fetched one by one. */
+export async function receiveAddress(root: string, address: string, stated: number | null, opening: Opening): Promise<ReceivedRoot> {
+  const { listPlace, openAddress } = await import('./place')
+  const place = await openAddress(address)
+  try {
+    return await receiveListed(root, ({ keep }) => listPlace(place, (pieces, size) =>
+      keep(sink => Readable.toWeb(Readable.from(pieces)).pipeTo(sink as WritableStream), size)), stated, opening)
+  }
+  finally {
+    await place.close()
+  }
+}
+
+async function receiveListed(
+  root: string, list: (unpacked: Unpacked) => Promise<Listed[]>, stated: number | null, opening: Opening, proof?: Proof,
+): Promise<ReceivedRoot> {
   const unpacked = new Unpacked()
   const threads = new HashThreads()
   try {
-    const { files: listed, closed } = await openArrivals(await listIncoming(folder), opening, unpacked.keep)
+    const { files: listed, closed } = await openArrivals(await list(unpacked), opening, unpacked.keep)
     const facts: HashedReading[] = []
     let next = 0
     const work = async () => {

@@ -16,6 +16,6 @@ function newest(folder) {
 }
 
 const core = here('../core')
-const stale = existsSync(core) && (!existsSync(bundle) || Math.max(newest(here('.')), newest(core)) > statSync(bundle).mtimeMs)
+const stale = existsSync(core) && (!existsSync(bundle) || Math.max(newest(here('.')), newest(core), newest(here('../places')), statSync(here('../scripts/bundle-cli.mjs')).mtimeMs) > statSync(bundle).mtimeMs)
 if (stale) await import('../scripts/bundle-cli.mjs')
 await import('./dist/main.mjs')

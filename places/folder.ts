@@ -1,14 +1,18 @@
 import { constants } from 'node:fs'
-import { lstat, open, readdir, realpath } from 'node:fs/promises'
-import { isAbsolute, relative, sep } from 'node:path'
+import { randomUUID } from 'node:crypto'
+import { link, lstat, mkdir, open, readdir, realpath, rename, rm } from 'node:fs/promises'
+import { isAbsolute, join, relative, sep } from 'node:path'
 import { isUtf8, showBytes } from './names'
 import type { Look, OpenPlace, PlaceKind, SeenFile } from './place'
-import { DEEPEST, PlaceError } from './place'
+import { DEEPEST, PlaceError, levelsToWrite } from './place'
 
 const SLASH = Buffer.from('/')
 const PIECE = 1024 * 1024
 const encoded = (raw: Uint8Array): string => Buffer.from(raw).toString('base64url')
 const decoded = (cursor: string): Buffer => Buffer.from(cursor, 'base64url')
+
+/** A file written anew within one tick of its clock has another inode or change time. */
+const markOf = ({ ino, ctimeMs }: { ino: number, ctimeMs: number }): string => `${ino} ${Math.floor(ctimeMs)}`
 
 /** Whether a real path lies in a folder, or is it. */
 function isWithin(path: string, folder: string): boolean {
@@ -53,10 +57,10 @@ class ServerFolder implements OpenPlace {
 
   private async see(raw: Uint8Array, path: string, look: Look): Promise<void> {
     try {
-      const { size, mtimeMs, ctimeMs, ino } = await lstat(Buffer.concat([this.root, SLASH, raw]))
-      // a file written anew within one tick of its clock has another inode or change time
+      const facts = await lstat(Buffer.concat([this.root, SLASH, raw]))
       look.files.push({
-        path, rawPath: isUtf8(raw) ? null : raw, locator: encoded(raw), size, modified: Math.floor(mtimeMs), mark: `${ino} ${Math.floor(ctimeMs)}`,
+        path, rawPath: isUtf8(raw) ? null : raw, locator: encoded(raw), size: facts.size, modified: Math.floor(facts.mtimeMs),
+        mark: markOf(facts),
       })
     }
     catch {
@@ -89,6 +93,53 @@ class ServerFolder implements OpenPlace {
     }
     finally {
       await handle.close()
+    }
+  }
+
+  async write(path: string, pieces: AsyncIterable<Uint8Array>, over: string | null, signal: AbortSignal): Promise<string | null> {
+    const levels = levelsToWrite(path)
+    const name = levels.pop() ?? ''
+    try {
+      let at = this.real
+      for (const level of levels) {
+        at = join(at, level)
+        await mkdir(at).catch((error: NodeJS.ErrnoException) => {
+          if (error.code !== 'EEXIST') throw error
+        })
+        // never through a link that somebody put there
+        if (!(await lstat(at)).isDirectory()) throw new PlaceError('not-allowed', `"${level}" is no folder there.`)
+      }
+      const [whole, beside] = [join(at, name), join(at, `.usitor-${randomUUID()}.part`)]
+      try {
+        const handle = await open(beside, 'wx', 0o644)
+        try {
+          for await (const piece of pieces) {
+            signal.throwIfAborted()
+            await handle.write(piece)
+          }
+          await handle.sync()
+        }
+        finally {
+          await handle.close()
+        }
+        if (over === null) await link(beside, whole)
+        else {
+          const there = await lstat(whole).then(markOf, () => null)
+          if (there !== over) throw new PlaceError('changed', `"${path}" is not what Usitor wrote there: somebody changed it or took it away.`)
+          await rename(beside, whole)
+        }
+      }
+      finally {
+        await rm(beside, { force: true })
+      }
+      return markOf(await lstat(whole))
+    }
+    catch (error) {
+      if (error instanceof PlaceError || signal.aborted) throw error
+      const { code } = error as NodeJS.ErrnoException
+      if (code === 'EEXIST') throw new PlaceError('there', `There is something called "${path}" already.`)
+      if (code === 'ENOSPC' || code === 'EDQUOT') throw new PlaceError('no-permission', 'There is no room left there.')
+      throw sayFolder(code, path)
     }
   }
 

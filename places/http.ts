@@ -1,6 +1,8 @@
 import type { IncomingMessage, RequestOptions } from 'node:http'
 import { Agent, request as requestPlain } from 'node:http'
 import { Agent as SecureAgent, request as requestSecure } from 'node:https'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import type { Hosts } from './hosts'
 import { PlaceError } from './place'
 
@@ -10,7 +12,7 @@ const MOST_REDIRECTS = 5
 /** So many connections to one place. */
 const CONNECTIONS = 4
 
-export interface HttpAsked { method: string, headers?: Record<string, string>, body?: string, signal: AbortSignal }
+export interface HttpAsked { method: string, headers?: Record<string, string>, body?: string | AsyncIterable<Uint8Array>, signal: AbortSignal }
 
 /** Requests to one place: only to hosts that are allowed, redirects looked at as if they had been asked for. */
 export class HttpClient {
@@ -43,14 +45,15 @@ export class HttpClient {
     const options: RequestOptions = {
       method, signal, lookup: this.hosts.lookup, agent: this.agents[url.protocol], headers: {
         'user-agent': 'usitor', ...headers, ...(url.origin === this.own.origin ? this.sign : {}),
-        ...(body === undefined ? {} : { 'content-length': String(Buffer.byteLength(body)) }),
+        ...(typeof body === 'string' ? { 'content-length': String(Buffer.byteLength(body)) } : {}),
       },
     }
     return new Promise((resolve, reject) => {
       const sent = (url.protocol === 'https:' ? requestSecure : requestPlain)(url, options, resolve)
       sent.setTimeout(SILENT_MS, () => sent.destroy(Object.assign(new Error('silent'), { code: 'ETIMEDOUT' })))
       sent.once('error', (error: NodeJS.ErrnoException) => reject(signal.aborted ? error : sayConnection(error, url.hostname)))
-      sent.end(body)
+      if (body === undefined || typeof body === 'string') sent.end(body)
+      else pipeline(Readable.from(body), sent).catch((error: NodeJS.ErrnoException) => reject(error))
     })
   }
 

@@ -1,3 +1,5 @@
+import { isOdd } from './names'
+
 /** A file as a place tells of it. */
 export interface SeenFile {
   /** `/` between levels, relative to where the place begins. */
@@ -22,10 +24,20 @@ export interface Look { files: SeenFile[], passed: Passed[], more: string[] }
 
 /** A place while it is looked at. */
 export interface OpenPlace {
+  /** What tells this machine from another, to be held against the next time; not there: the kind has none. */
+  readonly identity?: string
   /** One stretch of what is there; `''` begins, and `more` says where it goes on. */
   look(cursor: string, signal: AbortSignal): Promise<Look>
   /** A file's bytes from one on; rejects with fault `changed` where the place can tell that it is another file by now. */
   read(file: Pick<SeenFile, 'path' | 'locator'>, signal: AbortSignal, from?: number): AsyncIterable<Uint8Array>
+  /**
+   * Puts a file there, whole or not at all; folders it lies in are made. Nothing else there is touched.
+   *
+   * @param over - the mark of the file that may be written over; `null`: nothing may be there
+   * @returns the mark of what stands there now
+   * @throws PlaceError `there` where something is in its place, `changed` where it is not what may be written over
+   */
+  write(path: string, pieces: AsyncIterable<Uint8Array>, over: string | null, signal: AbortSignal): Promise<string | null>
   close(): Promise<void>
 }
 
@@ -51,13 +63,26 @@ export interface Ground {
 
 /** Why a place cannot be looked at; `message` says it to a coordinator. */
 export type PlaceFault
-  = | 'settings' | 'not-allowed' | 'not-found' | 'sign-in' | 'certificate' | 'unreachable' | 'slow' | 'no-permission' | 'changed' | 'odd'
+  = | 'settings' | 'not-allowed' | 'not-found' | 'sign-in' | 'certificate' | 'unreachable' | 'slow' | 'no-permission' | 'changed' | 'there' | 'odd'
 
 export class PlaceError extends Error {
   constructor(readonly fault: PlaceFault, message: string) {
     super(message)
     this.name = 'PlaceError'
   }
+}
+
+/**
+ * A path to be written, level by level.
+ *
+ * @throws PlaceError where a level is none
+ */
+export function levelsToWrite(path: string): string[] {
+  const levels = path.split('/')
+  if (levels.length >= DEEPEST || path.length > 1000 || levels.some(level => isOdd(level) || Buffer.byteLength(level) > 255)) {
+    throw new PlaceError('settings', `"${path.slice(0, 200)}" is no path that can be written.`)
+  }
+  return levels
 }
 
 /** Levels below where a place begins; deeper ones are a loop or nobody's order. */

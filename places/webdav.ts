@@ -4,7 +4,7 @@ import { Hosts } from './hosts'
 import { HttpClient, sayConnection } from './http'
 import { isOdd, isUtf8, showBytes } from './names'
 import type { Look, OpenPlace, PlaceKind, SeenFile } from './place'
-import { DEEPEST, PlaceError } from './place'
+import { DEEPEST, PlaceError, levelsToWrite } from './place'
 
 /** Properties of RFC 4918 §15 that say what a file is. */
 const ASKED = `<?xml version="1.0" encoding="utf-8"?>
@@ -14,7 +14,7 @@ const LONGEST_LISTING = 160_000_000
 const MOST_IN_FOLDER = 200_000
 
 /** One answer of a listing. */
-interface Resource { href: string, collection: boolean, size: number | null, modified: number | null, mark: string | null }
+interface Resource { href: string, collection: boolean, size: number | null, modified: number | null, mark: string | null, weak: boolean }
 
 /** Percent escapes as bytes; what is none stands for itself. */
 export function bytesOf(text: string): Buffer {
@@ -67,7 +67,7 @@ export async function readListing(body: AsyncIterable<Buffer | string>): Promise
     text = ''
     if (uri !== 'DAV:') return
     if (local === 'response') {
-      current = { href: '', collection: false, size: null, modified: null, mark: null }
+      current = { href: '', collection: false, size: null, modified: null, mark: null, weak: false }
       inside = []
     }
     else if (local === 'propstat' && current) inside.push({ ...current })
@@ -80,7 +80,11 @@ export async function readListing(body: AsyncIterable<Buffer | string>): Promise
     if (local === 'href' && current.href === '') current.href = said
     else if (local === 'getcontentlength' && /^\d{1,15}$/.test(said)) current.size = Number(said)
     else if (local === 'getlastmodified') current.modified = Number.isNaN(Date.parse(said)) ? null : Date.parse(said)
-    else if (local === 'getetag') current.mark = said.replace(/^W\//, '').slice(0, 300) || null
+    else if (local === 'getetag') {
+      // what is weak right after a file was written is strong a second later, and the same (RFC 9110 §8.8.3)
+      current.weak = said.startsWith('W/')
+      current.mark = said.replace(/^W\//, '').slice(0, 300) || null
+    }
     else if (local === 'status') counts = /^HTTP\/\S+ 2\d\d/.test(said)
     else if (local === 'propstat') {
       // properties that the place says it does not have are not there
@@ -196,6 +200,51 @@ class WebdavPlace implements OpenPlace {
     finally {
       answer.destroy()
     }
+  }
+
+  async write(path: string, pieces: AsyncIterable<Uint8Array>, over: string | null, signal: AbortSignal): Promise<string | null> {
+    await this.makeFolders(levelsToWrite(path).slice(0, -1), signal)
+    // some drives take no notice of what a request is made to depend on: so it is looked at before, too
+    const there = await this.lookAt(path, signal)
+    const mark = there && (there.mark ?? '')
+    if (over === null && mark !== null) throw new PlaceError('there', `There is something called "${path}" already.`)
+    if (over !== null && mark !== over) {
+      throw new PlaceError('changed', `"${path}" is not what Usitor wrote there: somebody changed it or took it away.`)
+    }
+    const headers: Record<string, string> = over === null ? { 'if-none-match': '*' } : {}
+    // a weak mark never matches
+    if (over !== null && over !== '' && !there?.weak) headers['if-match'] = over
+    const put = await this.client.ask(this.at(Buffer.from(path), false), { method: 'PUT', headers, body: pieces, signal })
+    put.resume()
+    if (put.statusCode === 412) throw new PlaceError(over === null ? 'there' : 'changed', `Something else is called "${path}" there by now.`)
+    if (put.statusCode === 507) throw new PlaceError('no-permission', 'There is no room left there.')
+    if (![200, 201, 204].includes(put.statusCode ?? 0)) throw this.sayStatus(put)
+    return (await this.lookAt(path, signal))?.mark ?? ''
+  }
+
+  private async makeFolders(levels: readonly string[], signal: AbortSignal): Promise<void> {
+    for (const depth of levels.keys()) {
+      const made = await this.client.ask(this.at(Buffer.from(levels.slice(0, depth + 1).join('/')), true), { method: 'MKCOL', signal })
+      made.resume()
+      // 405: it is there (RFC 4918 §9.3.1)
+      if (![201, 405].includes(made.statusCode ?? 0)) throw this.sayStatus(made)
+    }
+  }
+
+  /** What stands under a path; `null`: nothing. */
+  private async lookAt(path: string, signal: AbortSignal): Promise<Resource | null> {
+    const asked = { method: 'PROPFIND', headers: { 'depth': '0', 'content-type': 'application/xml; charset=utf-8' }, body: ASKED, signal }
+    const answer = await this.client.ask(this.at(Buffer.from(path), false), asked)
+    if (answer.statusCode === 404) {
+      answer.resume()
+      return null
+    }
+    if (answer.statusCode !== 207) {
+      answer.resume()
+      throw this.sayStatus(answer)
+    }
+    const [first] = await this.listing(answer)
+    return first ?? null
   }
 
   private sayStatus({ statusCode = 0 }: IncomingMessage): PlaceError {

@@ -14,7 +14,10 @@ await build({
   // families of formats are loaded when a file calls for them
   bundle: true, splitting: true, platform: 'node', format: 'esm', target: NODE_TARGET, minifySyntax: true, logLevel: 'error',
   mainFields: ['module', 'main'],
-  // packages of before modules ask for their parts with require
-  banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);' },
+  // packages go on without what they have in machine code
+  external: ['*.node'],
+  // packages of before modules ask for their parts with require, and for where they lie
+  banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);'
+    + 'const __dirname = import.meta.dirname;' },
 })
 await copyFile(here('../cli/hash-worker.mjs'), here('../cli/dist/hash-worker.mjs'))

@@ -13,9 +13,13 @@ command -v qpdf >/dev/null || missing+=(qpdf)
 # the program alone: no service is set up or started
 command -v apache2 >/dev/null || [ -x /usr/sbin/apache2 ] || missing+=(apache2-bin)
 ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
+if [ ! -x /usr/sbin/sshd ]; then missing+=(openssh-server); fi
 if [ ${#missing[@]} -gt 0 ]; then
   if [ "$(id -u)" = 0 ]; then
     echo "Installing ${missing[*]} from Debian's packages …"
+    # programs alone: no service is to begin because a test wants to begin one of its own
+    policy=/usr/sbin/policy-rc.d
+    [ -e $policy ] || { printf '#!/bin/sh\nexit 101\n' > $policy; chmod +x $policy; trap 'rm -f /usr/sbin/policy-rc.d' EXIT; }
     apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "${missing[@]}" >/dev/null
   else
     echo "Missing: ${missing[*]}. Run: sudo apt-get install ${missing[*]}" >&2

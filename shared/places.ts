@@ -1,7 +1,7 @@
 import type { ScanResult } from './jobs'
 
 /** Kinds of places, as they are stored; what each is stands in `places/`. */
-export const PLACE_KEYS = ['folder', 'webdav'] as const
+export const PLACE_KEYS = ['folder', 'webdav', 'sftp'] as const
 export type PlaceKey = (typeof PLACE_KEYS)[number]
 
 /** A place to be tried or added. */
@@ -23,6 +23,17 @@ export interface OfferedPlace {
   refused: string
 }
 
+/** What of a check's result can be handed on to a place; several files where there are several. */
+export const HANDED_ON = ['people', 'xlsx', 'csv', 'json', 'text', 'corrected-copy', 'receipts'] as const
+export type HandedOn = (typeof HANDED_ON)[number]
+/**
+ * What is handed on to a place and under which name: `{title}`, `{date}` and `{what}` stand for themselves. `over`: what Usitor wrote
+ * there before is written over; else a number tells them apart. `afterCheck`: after every check by itself.
+ */
+export interface HandsOn { what: HandedOn[], name: string, over: boolean, afterCheck: boolean }
+/** What stands in a place from here. */
+export interface WrittenThere { path: string, what: HandedOn, size: number, at: string }
+
 /** A place of a brief, as it stands; no secret is ever in it. */
 export interface ShownPlace {
   id: string
@@ -39,12 +50,16 @@ export interface ShownPlace {
   failingSince: string | null
   /** A scan that goes on now. */
   jobId: string | null
+  handsOn: HandsOn | null
+  written: WrittenThere[]
 }
 
 /** What a trial saw before a place counts. */
 export interface PlaceTrial {
   files: number
   bytes: number
+  /** The machine's own key, to be held against the next time. */
+  identity: string | null
   /** Not everything was looked at: there is more. */
   more: boolean
   levels: { name: string, files: number }[]

@@ -12,7 +12,7 @@ import type { DoorLanguage } from '#core/wording/door/index'
 import { DOOR_LANGUAGES } from '#core/wording/door/index'
 import type { DoorSettings, Role, StoredRoster } from './answers'
 import { COPIED_KINDS } from './answers'
-import { PLACE_KEYS } from './places'
+import { HANDED_ON, PLACE_KEYS } from './places'
 import { STEPS } from './steps'
 import { isStorable } from './storable'
 
@@ -276,6 +276,11 @@ export const placeRequest = exact({
     Object.keys(stated).length <= 20 && Object.entries(stated).every(([key, value]) =>
       /^[a-z]{1,20}$/i.test(key) && typeof value === 'string' && value.length <= 2000 && isStorable(value))),
   secret: yup.string().max(4000, 'is up to 4000 characters').defined(), keeps: yes, everyMinutes: pace,
+})
+export const handOnRequest = exact({
+  what: yup.array(yup.string().oneOf([...HANDED_ON], `what is of ${HANDED_ON.join(', ')}`).required()).min(1, 'is empty').max(HANDED_ON.length)
+    .required('is missing'),
+  name: plainText(300).trim().min(1, 'is missing').required('is missing'), over: yes, afterCheck: yes,
 })
 export const setPlaceRequest = exact({ keeps: yes, everyMinutes: pace })
 

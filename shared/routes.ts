@@ -14,9 +14,10 @@ import type {
   Tray,
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
-import type { OfferedPlace, PlaceTrial, ShownPlace } from './places'
+import type { OfferedPlace, PlaceTrial, ShownPlace, WrittenThere } from './places'
 import type {
-  askLinkRequest, commonRequest, handInRequest, leafletsRequest, linksRequest, placeRequest, reminderRequest, setPlaceRequest, tryLeafletRequest,
+  askLinkRequest,
+  commonRequest, handInRequest, handOnRequest, leafletsRequest, linksRequest, placeRequest, reminderRequest, setPlaceRequest, tryLeafletRequest,
   withdrawRequest,
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
   passkeyRequest, passkeySignInRequest,
@@ -118,6 +119,8 @@ export interface Routes {
   'POST /api/briefs/:id/places/try': { body: InferType<typeof placeRequest>, answer: PlaceTrial }
   'PUT /api/briefs/:id/places/:place': { body: InferType<typeof setPlaceRequest>, answer: Done }
   'DELETE /api/briefs/:id/places/:place': { answer: Done }
+  /** Hands the newest check's result on to a place, and remembers how. */
+  'POST /api/briefs/:id/places/:place/hand-on': { body: InferType<typeof handOnRequest>, answer: { written: WrittenThere[] } }
   'POST /api/briefs/:id/places/:place/scan': { answer: { jobId: string } }
   'GET /api/briefs/:id/reminders': { answer: Reminders }
   'POST /api/briefs/:id/reminders': { body: InferType<typeof reminderRequest>, answer: { id: string } }

@@ -33,7 +33,11 @@ const levels = computed(() => {
 
 const tryIt = () => attempt(async () => {
   trial.value = null
-  trial.value = await places.tryOut(brief.current?.id ?? '', order.value)
+  const seen = await places.tryOut(brief.current?.id ?? '', order.value)
+  // the machine that was seen is the one that is meant from now on
+  if (seen.identity !== null) texts.value.hostKey = seen.identity
+  await nextTick()
+  trial.value = seen
 })
 const add = () => attempt(async () => {
   const { jobId } = await places.add(brief.current?.id ?? '', order.value)
@@ -121,6 +125,12 @@ const add = () => attempt(async () => {
     >
       <p>
         <b>It can be seen.</b> {{ trial.files }}{{ trial.more ? ' or more' : '' }} files, {{ sayBytes(trial.bytes) }}{{ levels }}.
+      </p>
+      <p
+        v-if="trial.identity"
+        class="small"
+      >
+        The machine's key: <span class="mono">{{ trial.identity }}</span>. With any other it is not trusted.
       </p>
       <p v-if="trial.names">
         By their names: {{ trial.names.right }} right, {{ trial.names.toFix }} to put right, {{ trial.names.unknown }} of which nothing is known;

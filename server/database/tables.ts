@@ -12,7 +12,7 @@ import type { Evidence } from '#core/placing/evidence'
 import type { DoorLanguage } from '#core/wording/door/index'
 import type { CopiedKind, EventKind, ListedPerson, PlannedReminder, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState, ScanResult } from '#shared/jobs'
-import type { PlaceKey } from '#shared/places'
+import type { HandedOn, HandsOn, PlaceKey } from '#shared/places'
 import type { JobParts } from './job-parts'
 
 // Rows as PostgreSQL hands them over: times as `Date`, `bigint` as text, JSON read.
@@ -190,6 +190,20 @@ export interface PlaceRow {
   failing_since: Date | null
   told_at: Date | null
   removed_at: Date | null
+  hands_on: HandsOn | null
+  /** The check whose result was handed on last. */
+  handed_check: string | null
+}
+export interface PlaceWrittenRow {
+  place_id: string
+  path: string
+  mark: string | null
+  sha256: string
+  size: string
+  what: HandedOn
+  check_id: string | null
+  written_by: string | null
+  written_at: Date
 }
 export interface PlaceLookRow { job_id: string, cursor: string, done: boolean }
 export interface PlaceFileRow {
@@ -392,5 +406,6 @@ declare module 'knex/types/tables' {
     place: Table<PlaceRow>
     place_look: Table<PlaceLookRow>
     place_file: Table<PlaceFileRow>
+    place_written: Table<PlaceWrittenRow>
   }
 }

@@ -3,6 +3,7 @@ import { disconnect } from '../database/connection'
 import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
 import { stopHearing } from '../services/live'
+import { handOnDue } from '../services/hand-on'
 import { scanDue } from '../services/places'
 import { mailReceipts } from '../services/receipt-mail'
 import { sendReminders } from '../services/reminders'
@@ -37,7 +38,7 @@ export default defineNitroPlugin((app) => {
   timer.unref()
   // what goes out by the clock
   const letters = setInterval(() => {
-    void Promise.allSettled([mailReceipts(), sendReminders(), scanDue()])
+    void Promise.allSettled([mailReceipts(), sendReminders(), scanDue(), handOnDue()])
   }, 60_000)
   letters.unref()
   app.hooks.hook('close', async () => {

@@ -53,9 +53,11 @@ const offered = (): OfferedPlace[] => PLACE_KEYS.map(kind => ({
 /** The places of a brief, and what may be added. */
 export async function listPlaces(account: Account, briefId: string): Promise<{ places: ShownPlace[], offered: OfferedPlace[] }> {
   await requireRole(account, briefId, 'reader')
-  const [rows, jobs] = await Promise.all([
+  const [rows, jobs, written] = await Promise.all([
     db()('place').where('brief_id', briefId).whereNull('removed_at').orderBy('made_at').select(),
     db()('job').where({ brief_id: briefId, kind: 'scan' }).whereIn('state', ['queued', 'running']).select('id', 'input'),
+    db()('place_written').whereIn('place_id', db()('place').where('brief_id', briefId).whereNull('removed_at').select('id'))
+      .orderBy('written_at', 'desc').limit(200).select(),
   ])
   const scanning = new Map(jobs.map(job => [(job.input as { placeId?: string }).placeId, job.id]))
   return {
@@ -63,7 +65,9 @@ export async function listPlaces(account: Account, briefId: string): Promise<{ p
     places: rows.map(row => ({
       id: row.id, kind: row.kind, label: PLACES[row.kind].label, root: row.root, settings: row.settings, keeps: row.keeps,
       everyMinutes: row.every_minutes, lookedAt: row.looked_at?.toISOString() ?? null, nextAt: row.next_at?.toISOString() ?? null, last: row.last,
-      problem: row.problem, failingSince: row.failing_since?.toISOString() ?? null, jobId: scanning.get(row.id) ?? null,
+      problem: row.problem, failingSince: row.failing_since?.toISOString() ?? null, jobId: scanning.get(row.id) ?? null, handsOn: row.hands_on,
+      written: written.filter(one => one.place_id === row.id)
+        .map(one => ({ path: one.path, what: one.what, size: Number(one.size), at: one.written_at.toISOString() })),
     })),
   }
 }
@@ -93,7 +97,8 @@ export async function tryPlace(account: Account, briefId: string, order: PlaceOr
         levels.set(first, (levels.get(first) ?? 0) + 1)
       }
       return {
-        files: files.length, bytes: files.reduce((sum, { size }) => sum + size, 0), more, passed: passed.slice(0, 50),
+        identity: place.identity ?? null, files: files.length,
+        bytes: files.reduce((sum, { size }) => sum + size, 0), more, passed: passed.slice(0, 50),
         levels: [...levels].map(([name, count]) => ({ name, files: count })).slice(0, 50), names: await tryNames(briefId, files),
       }
     }

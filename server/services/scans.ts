@@ -34,7 +34,7 @@ const TELL_AFTER = 3
 
 /** Looks at some more of a place. Resolves to whether all of it was looked at. */
 export async function lookFurther(
-  trx: Knex.Transaction, jobId: string, place: OpenPlace, passed: ScanResult['passed'], signal: AbortSignal,
+  trx: Knex.Transaction, jobId: string, placeId: string, place: OpenPlace, passed: ScanResult['passed'], signal: AbortSignal,
 ): Promise<{ looked: boolean, files: number }> {
   await trx('place_look').insert({ job_id: jobId, cursor: '' }).onConflict(['job_id', 'cursor']).ignore()
   const end = Date.now() + STEP_MS
@@ -58,6 +58,8 @@ export async function lookFurther(
         .onConflict(['job_id', 'cursor']).ignore()
     }
     await trx('place_look').where({ job_id: jobId, cursor: next.cursor }).update({ done: true })
+    // what was handed on to it from here is nothing that arrived
+    await trx.raw('delete from place_file using place_written w where job_id = ? and w.place_id = ? and w.path = place_file.path', [jobId, placeId])
     const [row] = await rowsOf<{ files: number }>(trx, 'select count(*)::int as files from place_file where job_id = ?', [jobId])
     if ((row?.files ?? 0) > MOST_FILES) throw refuse(422, `More than ${MOST_FILES} files lie there: name a folder further in.`)
   }

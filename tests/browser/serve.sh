@@ -15,8 +15,12 @@ export USITOR_LOG=warn DATABASE_URL=${url%/usitor}/usitor_browser PORT=$1 HOST=1
 export USITOR_ADDRESS=http://127.0.0.1:$1 USITOR_SECRET=$(node -p "require('crypto').randomBytes(32).toString('base64')")
 node --import tsx stand-ins/mail.ts $(($1 + 15)) $(($1 + 16)) &
 mail=$!
-trap 'kill $mail 2>/dev/null' EXIT
+rm -rf .data/browser-places; mkdir -p .data/browser-places/computer .data/browser-places/drive
+node --import tsx stand-ins/drive.ts .data/browser-places/drive $(($1 + 17)) &
+drive=$!
+export USITOR_FOLDERS=$PWD/.data/browser-places USITOR_HOSTS=127.0.0.1
+trap 'kill $mail $drive 2>/dev/null' EXIT
 node scripts/start.mjs &
 server=$!
-trap 'kill $server $mail 2>/dev/null; exit 0' INT TERM
+trap 'kill $server $mail $drive 2>/dev/null; exit 0' INT TERM
 wait $server

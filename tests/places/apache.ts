@@ -27,6 +27,8 @@ export async function startApache(): Promise<Drive> {
   // where it is begun by root it goes on as somebody who may do little
   chmodSync(home, 0o755)
   chmodSync(folder, 0o777)
+  mkdirSync(join(home, 'locks'))
+  chmodSync(join(home, 'locks'), 0o777)
   const port = await freePort()
   const modules = ['mpm_event', 'authn_core', 'authz_core', 'authz_user', 'authn_file', 'auth_basic', 'dav', 'dav_fs', 'alias', 'setenvif']
   // {SHA}: what apache2-utils' htpasswd -s writes; "shore"
@@ -34,7 +36,7 @@ export async function startApache(): Promise<Drive> {
   writeFileSync(join(home, 'apache.conf'), [
     `ServerRoot ${home}`, `PidFile ${home}/pid`, `Listen 127.0.0.1:${port}`, 'ServerName drive.example', `ErrorLog ${home}/error.log`,
     ...modules.map(name => `LoadModule ${name}_module /usr/lib/apache2/modules/mod_${name}.so`),
-    `DavLockDB ${home}/locks`, `DocumentRoot ${home}/page`, 'User www-data', 'Group www-data',
+    `DavLockDB ${home}/locks/db`, `DocumentRoot ${home}/page`, 'User www-data', 'Group www-data',
     `<Directory ${home}/page>`, 'Require all granted', '</Directory>',
     `Alias /drive ${folder}`, `<Directory ${folder}>`, 'Dav On', 'AuthType Basic', 'AuthName drive', `AuthUserFile ${home}/users`,
     'Require valid-user',

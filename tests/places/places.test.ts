@@ -1,4 +1,4 @@
-import { chmodSync, mkdirSync, mkdtempSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs'
+import { chmodSync, mkdirSync, mkdtempSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
 import type { RequestListener } from 'node:http'
 import type { AddressInfo } from 'node:net'
@@ -11,6 +11,8 @@ import type { Ground, OpenPlace, Passed, SeenFile } from '../../places/place'
 import { readListing } from '../../places/webdav'
 import type { Drive } from './apache'
 import { startApache } from './apache'
+import type { Shell } from './sshd'
+import { startSshd } from './sshd'
 
 const signal = new AbortController().signal
 const GROUND: Ground = { folders: [], hosts: '127.0.0.1' }
@@ -142,7 +144,7 @@ describe('a drive that lies', () => {
       yield '<D:status>HTTP/1.1 200 OK</D:status></D:propstat><D:propstat><D:prop><D:getetag>"x"</D:getetag></D:prop>'
       yield '<D:status>HTTP/1.1 403 Forbidden</D:status></D:propstat></D:response></D:multistatus>'
     })())
-    expect(one).toEqual({ href: '/a', collection: false, size: 7, modified: null, mark: null })
+    expect(one).toEqual({ href: '/a', collection: false, size: 7, modified: null, mark: null, weak: false })
   })
 })
 
@@ -188,6 +190,53 @@ describe('a folder of this server', () => {
   })
 })
 
+describe('a machine reached by secure shell, against OpenSSH', () => {
+  let shell: Shell
+  beforeAll(async () => {
+    shell = await startSshd()
+    fill(shell.folder)
+  })
+  afterAll(() => shell.stop())
+  const open = (more: Record<string, string> = {}, secret = shell.key) =>
+    PLACES.sftp.open({ host: shell.host, name: shell.name, path: shell.folder, ...more }, secret, GROUND)
+
+  test('lists every file and gives the very bytes; a name that cannot be asked for and a link are passed by', async () => {
+    symlinkSync('/etc', join(shell.folder, 'loop'))
+    const place = await open()
+    const { files, passed } = await all(place)
+    expect(files.map(({ path }) => path)).toEqual(PATHS.slice(1))
+    expect(files.map(({ size }) => size)).toEqual([3, 3_000_000, 0])
+    expect(files.every(({ modified }) => modified !== null && Math.abs(modified - Date.now()) < 120_000)).toBe(true)
+    expect(passed.map(({ why }) => why).sort()).toEqual(['climbs', 'link'])
+    for (const file of files) expect((await bytesOf(place, file)).length).toBe(file.size)
+    const [, large] = files
+    const rest: Uint8Array[] = []
+    for await (const piece of place.read(large as SeenFile, signal, 2_999_990)) rest.push(piece)
+    expect(Buffer.concat(rest)).toEqual(Buffer.alloc(10, 7))
+    await place.close()
+  })
+
+  test('the machine is known by its key, as ssh-keygen shows it; with another it is not trusted', async () => {
+    const place = await open({ hostKey: shell.fingerprint })
+    expect(place.identity).toBe(shell.fingerprint)
+    await place.close()
+    await expect(open({ hostKey: 'SHA256:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA' })).rejects.toMatchObject({ fault: 'certificate' })
+  })
+
+  test.each([
+    ['a wrong password', { }, 'guessed', 'sign-in'], ['a host that is not named', { host: 'files.example' }, '', 'not-allowed'],
+    ['nobody at home', { host: '127.0.0.1:9' }, '', 'unreachable'], ['no machine', { host: 'a b/c' }, '', 'settings'],
+  ])('says of %s what it is', async (_, more, secret, fault) => {
+    await expect(open(more, secret)).rejects.toMatchObject({ fault })
+  })
+
+  test('says of a folder that is not there, or may not be read, what it is', async () => {
+    const place = await open({ path: '/nowhere at all' })
+    await expect(place.look('', signal)).rejects.toMatchObject({ fault: 'not-found' })
+    await place.close()
+  })
+})
+
 describe('where connections may go', () => {
   test.each([
     ['drive.example', 'drive.example', true], ['drive.example', 'DRIVE.example.', true], ['drive.example', 'adrive.example', false],
@@ -214,5 +263,68 @@ describe('where connections may go', () => {
     // every machine has this name, and it leads to itself
     const place = await PLACES.webdav.open({ address: 'http://localhost:9/' }, '', { folders: [], hosts: 'localhost' })
     await expect(place.look('', signal)).rejects.toMatchObject({ fault: 'not-allowed' })
+  })
+})
+
+describe.each(['webdav', 'folder', 'sftp'] as const)('writing to a place of kind %s', (kind) => {
+  let drive: { stop: () => Promise<void> } | null = null
+  let base = ''
+  let place: OpenPlace
+  async function* of(text: string) {
+    yield Buffer.from(text)
+  }
+  const textOf = async (path: string) => {
+    const file = (await all(place)).files.find(one => one.path === path)
+    return file ? (await bytesOf(place, file)).toString() : null
+  }
+  beforeAll(async () => {
+    if (kind === 'webdav') {
+      const apache = await startApache()
+      drive = apache
+      base = apache.folder
+      place = await PLACES.webdav.open({ address: apache.url, name: 'ana' }, 'shore', GROUND)
+    }
+    else if (kind === 'sftp') {
+      const shell = await startSshd()
+      drive = shell
+      base = shell.folder
+      place = await PLACES.sftp.open({ host: shell.host, name: shell.name, path: base }, shell.key, GROUND)
+    }
+    else {
+      base = mkdtempSync(join(tmpdir(), 'write-'))
+      place = await PLACES.folder.open({ path: base }, '', { folders: [base], hosts: '' })
+    }
+  })
+  afterAll(async () => {
+    await place.close()
+    await drive?.stop()
+  })
+
+  test('makes the folders and the file, and writes over what it wrote itself and over nothing else', async () => {
+    const path = 'results/week 2/people (ü).csv'
+    const first = await place.write(path, of('one'), null, signal)
+    expect(await textOf(path)).toBe('one')
+    await expect(place.write(path, of('again'), null, signal)).rejects.toMatchObject({ fault: 'there' })
+    const second = await place.write(path, of('two, longer'), first, signal)
+    expect(await textOf(path)).toBe('two, longer')
+    await expect(place.write(path, of('late'), first, signal)).rejects.toMatchObject({ fault: 'changed' })
+    // somebody puts their own in its place
+    await new Promise(done => setTimeout(done, 1100))
+    rmSync(join(base, path))
+    writeFileSync(join(base, path), 'theirs')
+    await expect(place.write(path, of('three'), second, signal)).rejects.toMatchObject({ fault: 'changed' })
+    expect(await textOf(path)).toBe('theirs')
+  })
+
+  test('a path that climbs or is none is refused, and nothing half written is left', async () => {
+    for (const path of ['../out.csv', '/etc/x', 'a//b', 'a/./b', `${'x'.repeat(300)}.csv`, '']) {
+      await expect(place.write(path, of('x'), null, signal)).rejects.toMatchObject({ fault: 'settings' })
+    }
+    // eslint-disable-next-line require-yield
+    async function* broken(): AsyncGenerator<Uint8Array> {
+      throw new Error('the store is away')
+    }
+    await expect(place.write('half.csv', broken(), null, signal)).rejects.toThrow()
+    expect((await all(place)).files.map(({ path }) => path)).toEqual(['results/week 2/people (ü).csv'])
   })
 })

@@ -48,6 +48,21 @@ export async function up(knex: Knex): Promise<void> {
       primary key (job_id, path)
     );
     create index on place_file (job_id, state);
+    -- what Usitor wrote to a place: that alone it may write over, and never takes for something received
+    create table place_written (
+      place_id uuid not null references place on delete cascade,
+      path text collate "C" not null,
+      mark text,
+      sha256 text not null,
+      size bigint not null,
+      what text not null,
+      check_id uuid,
+      written_by uuid references account on delete set null,
+      written_at timestamptz not null default now(),
+      primary key (place_id, path)
+    );
+    -- what is handed on there, how it is called, and whether it takes the place of what was before: asked once, remembered
+    alter table place add column hands_on jsonb, add column handed_check uuid;
     alter table intake add column place_id uuid references place on delete set null;
     create index on intake (place_id) where place_id is not null;
     alter table received_file add column mark text;

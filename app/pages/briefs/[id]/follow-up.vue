@@ -126,6 +126,10 @@ const FOR_PROGRAMS = [
             >{{ one.label }}</a> ({{ one.what }})
           </template>
         </p>
+        <HandOnPanel
+          :changes="brief.mayChange"
+          :zone="zone"
+        />
       </div>
     </template>
     <p

@@ -1,0 +1,153 @@
+import { createHash } from 'node:crypto'
+import type { SignedIn as Account } from '#shared/answers'
+import type { HandedOn, HandsOn, WrittenThere } from '#shared/places'
+import type { OpenPlace } from '../../places/place'
+import { PlaceError } from '../../places/place'
+import { db, rowsOf } from '../database/connection'
+import type { PlaceRow } from '../database/tables'
+import { refuse } from '../utils/errors'
+import { log } from '../utils/log'
+import { requireRole } from './access'
+import { piecesOf } from './contents'
+import { openPart } from './corrected'
+import { exportOf } from './exports'
+import { openPlace, requirePlace, sayPlace } from './places'
+
+/** A number tells so many apart. */
+const MOST_NUMBERED = 1000
+/** Nothing that takes longer is waited for. */
+const LONGEST_MS = 10 * 60_000
+
+/** One file to be written: its bytes are asked for when they are written. */
+interface Outgoing { what: HandedOn, name: string, extension: string, pieces: () => Promise<AsyncIterable<Uint8Array>> }
+
+/** Characters that no system takes in a name are left out of what the title puts there. */
+const inName = (text: string): string => text.replace(/[<>:"/\\|?*\p{Cc}]/gu, '').replace(/[. ]+$/, '').trim()
+
+/**
+ * A name as it is written: fields of the brief and the day filled in; `/` parts folders.
+ *
+ * @example
+ * nameOf('results/{title} {date} {what}', 'Week 2', new Date('2026-10-16'), 'people') //=> 'results/Week 2 2026-10-16 people'
+ */
+export function nameOf(rule: string, title: string, day: Date, what: string): string {
+  const fields: Record<string, string> = { title: inName(title), date: day.toISOString().slice(0, 10), what }
+  const filled = rule.replace(/\{(\w+)\}/g, (whole, field: string) => fields[field] ?? whole)
+  const odd = /\{(\w+)\}/.exec(filled)
+  if (odd) throw refuse(422, `{${odd[1]}} is none of {title}, {date}, {what}.`)
+  return filled.split('/').map(level => level.trim()).join('/')
+}
+
+async function* bytesOf(pieces: AsyncIterable<string> | Iterable<string> | Uint8Array): AsyncGenerator<Uint8Array> {
+  if (pieces instanceof Uint8Array) yield pieces
+  else for await (const piece of pieces) yield Buffer.from(piece)
+}
+
+/** What is to be written of a check, in the order it was asked for. */
+async function outgoing(account: Account, briefId: string, checkId: string, what: HandedOn): Promise<Outgoing[]> {
+  if (what === 'corrected-copy') {
+    const job = await db()('job').where({ brief_id: briefId, kind: 'corrected-copy', state: 'done' }).whereRaw(`input->>'checkId' = ?`, [checkId])
+      .orderBy('created_at', 'desc').first('id')
+    if (!job) throw refuse(409, 'There is no corrected copy of the last check yet: make one under Follow up, then hand it on.')
+    const parts = await db()('job_part').where('job_id', job.id).orderBy('step').select('step')
+    return parts.map(({ step }, at) => ({
+      what, name: parts.length === 1 ? 'corrected copy' : `corrected copy ${at + 1} of ${parts.length}`, extension: 'zip',
+      pieces: async () => piecesOf((await openPart(account, job.id, step)).source),
+    }))
+  }
+  if (what === 'receipts') {
+    const rows = await db()('hand_in').where('brief_id', briefId).whereNotNull('receipt').orderBy(['person', 'number'])
+      .select('person', 'number', 'receipt')
+    return rows.map(({ person, number, receipt }) => ({
+      what, name: `receipt ${inName(person)} ${number}`, extension: 'receipt.json',
+      pieces: () => Promise.resolve(bytesOf([`${JSON.stringify(receipt, null, 2)}\n`])),
+    }))
+  }
+  const { name } = await exportOf(account, checkId, what)
+  const dot = name.indexOf('.')
+  const pieces = async () => bytesOf((await exportOf(account, checkId, what)).pieces)
+  return [{ what, name: name.slice(0, dot), extension: name.slice(dot + 1), pieces }]
+}
+
+/** Hands the result of a brief's newest check on to a place, and remembers how it is done there. */
+export async function handOn(account: Account, briefId: string, placeId: string, order: HandsOn): Promise<{ written: WrittenThere[] }> {
+  await requireRole(account, briefId, 'checker')
+  const place = await requirePlace(briefId, placeId)
+  const [brief, check] = await Promise.all([
+    db()('brief').where('id', briefId).first('title'), db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id'),
+  ])
+  if (!brief || !check) throw refuse(409, 'Nothing was checked yet.')
+  nameOf(order.name, brief.title, new Date(), 'people')
+  const files = (await Promise.all(order.what.map(what => outgoing(account, briefId, check.id, what)))).flat()
+  if (files.length > 1 && !order.name.includes('{what}')) throw refuse(422, 'Several files need several names: put {what} into the name.')
+  await db()('place').where('id', placeId).update({ hands_on: JSON.stringify(order), handed_check: check.id })
+  const signal = AbortSignal.timeout(LONGEST_MS)
+  const written: WrittenThere[] = []
+  try {
+    const open = await openPlace(place)
+    try {
+      for (const file of files) {
+        const name = `${nameOf(order.name, brief.title, new Date(), file.name)}.${file.extension}`
+        written.push(await writeOne(open, place, file, name, order.over, { account, checkId: check.id }, signal))
+      }
+    }
+    finally {
+      await open.close()
+    }
+  }
+  catch (error) {
+    throw sayPlace(error)
+  }
+  return { written }
+}
+
+/** Writes one file: over what was written from here before, or beside it under the next number. */
+async function writeOne(
+  open: OpenPlace, place: PlaceRow, file: Outgoing, name: string, over: boolean, from: { account: Account, checkId: string }, signal: AbortSignal,
+): Promise<WrittenThere> {
+  const before = new Map((await db()('place_written').where('place_id', place.id).select('path', 'mark')).map(one => [one.path, one.mark]))
+  const dot = name.length - file.extension.length - 1
+  for (let number = 1; number <= MOST_NUMBERED; number++) {
+    const path = number === 1 ? name : `${name.slice(0, dot)} ${number}${name.slice(dot)}`
+    if (!over && before.has(path)) continue
+    const hash = createHash('sha256')
+    let size = 0
+    const counted = async function* (): AsyncGenerator<Uint8Array> {
+      for await (const piece of await file.pieces()) {
+        hash.update(piece)
+        size += piece.length
+        yield piece
+      }
+    }
+    try {
+      const mark = await open.write(path, counted(), before.has(path) ? before.get(path) ?? '' : null, signal)
+      const at = new Date()
+      const facts = { mark, sha256: hash.digest('hex'), size, what: file.what, check_id: from.checkId, written_by: from.account.id, written_at: at }
+      await db()('place_written').insert({ place_id: place.id, path, ...facts }).onConflict(['place_id', 'path']).merge(facts)
+      return { path, what: file.what, size, at: at.toISOString() }
+    }
+    catch (error) {
+      // somebody's own file stands there: it stays, and the next number is taken
+      if (!over && error instanceof PlaceError && error.fault === 'there') continue
+      throw error
+    }
+  }
+  throw refuse(409, `There are ${MOST_NUMBERED} of "${name}" already.`)
+}
+
+/** Hands on what is to follow every check by itself; what cannot be written is told where the place stands. */
+export async function handOnDue(): Promise<void> {
+  // by whichever process comes first
+  const due = await rowsOf<Pick<PlaceRow, 'id' | 'brief_id' | 'hands_on' | 'made_by'>>(db(), `
+    update place set handed_check = newest.id
+    from (select distinct on (brief_id) brief_id, id from check_run order by brief_id, checked_at desc) newest
+    where newest.brief_id = place.brief_id and removed_at is null and (hands_on->>'afterCheck')::boolean and handed_check is distinct from newest.id
+    returning place.id, place.brief_id, hands_on, made_by`, [])
+  for (const { id, brief_id: briefId, hands_on: order, made_by: by } of due) {
+    const account = by === null ? undefined : await db()('account').where('id', by).first('id', 'mail', 'name')
+    if (!account || !order) continue
+    await handOn(account, briefId, id, order).catch((error: unknown) => {
+      log.warn({ place: id, problem: error instanceof Error ? error.message : String(error) }, 'a result was not handed on')
+    })
+  }
+}

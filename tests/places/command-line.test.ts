@@ -1,0 +1,74 @@
+import { execFile } from 'node:child_process'
+import { mkdirSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import type { Report } from '../../core/checking/report'
+import { rosterCsv } from '../../demo/people'
+import { buildShoreSurvey } from '../../demo/shore-survey'
+import type { DriveService } from '../../stand-ins/drive'
+import { startDrive } from '../../stand-ins/drive'
+import type { Shell } from './sshd'
+import { startSshd } from './sshd'
+
+// The same files judged where they lie, as a folder and by each kind of address: the same report.
+
+const home = mkdtempSync(join(tmpdir(), 'address-'))
+let drive: DriveService
+let shell: Shell
+
+function usitor(args: string[], environment: Record<string, string> = {}): Promise<{ status: number, stdout: string, stderr: string }> {
+  return new Promise(done => execFile('node', ['cli/usitor.mjs', ...args], {
+    env: { ...process.env, ...environment }, maxBuffer: 1 << 28,
+  }, (error, stdout, stderr) => done({ status: error ? Number(error.code) : 0, stdout, stderr })))
+}
+const check = (root: string, environment: Record<string, string> = {}) => usitor([
+  'check', '--brief', join(home, 'brief.json'), '--roster', join(home, 'roster.csv'), '--root', `in=${root}`, '--output', 'json',
+], environment)
+/** What of a report does not depend on when it was made. */
+function told(text: string) {
+  const { slots, files, summary } = JSON.parse(text) as Report
+  return { slots, summary, files: files.map(({ path, sha256, role, findings }) => ({ path, sha256, role, findings })) }
+}
+
+beforeAll(async () => {
+  shell = await startSshd()
+  drive = await startDrive(shell.folder)
+  const world = await buildShoreSurvey(7)
+  writeFileSync(join(home, 'brief.json'), JSON.stringify(world.document))
+  writeFileSync(join(home, 'roster.csv'), rosterCsv(world.people))
+  for (const { path, bytes, modified } of world.files) {
+    const whole = join(shell.folder, path)
+    mkdirSync(dirname(whole), { recursive: true })
+    writeFileSync(whole, bytes)
+    // addresses tell whole seconds
+    utimesSync(whole, Math.floor(modified / 1000), Math.floor(modified / 1000))
+  }
+})
+afterAll(async () => {
+  await drive.close()
+  await shell.stop()
+  rmSync(home, { recursive: true })
+})
+
+describe('usitor check --root NAME=ADDRESS', () => {
+  test('says of files on a drive and on another machine what it says of them in a folder', async () => {
+    const here = told((await check(shell.folder)).stdout)
+    const address = drive.url.replace('http://', 'webdav+http://ana@')
+    expect(told((await check(address, { USITOR_PLACE_PASSWORD: 'shore' })).stdout)).toEqual(here)
+    const remote = await check(`sftp://${shell.name}@${shell.host}${shell.folder}`, {
+      USITOR_PLACE_PASSWORD: shell.key, USITOR_PLACE_HOST_KEY: shell.fingerprint,
+    })
+    expect(told(remote.stdout)).toEqual(here)
+    expect(here.summary.files).toBeGreaterThan(100)
+  })
+
+  test.each([
+    ['a wrong password', () => drive.url.replace('http://', 'webdav+http://ana@'), 'Name or password is not right'],
+    ['a password in the address', () => drive.url.replace('http://', 'webdav+http://ana:shore@'), 'USITOR_PLACE_PASSWORD'],
+    ['an address of another kind', () => 'gopher://files.example/', 'begins with none of'],
+  ])('of %s it says what is wrong, and ends with 2', async (_, root, says) => {
+    const { status, stderr } = await check(root(), { USITOR_PLACE_PASSWORD: 'guessed' })
+    expect([status, stderr]).toEqual([2, expect.stringContaining(says)])
+  })
+})
