@@ -16,6 +16,9 @@ function newest(folder) {
 }
 
 const core = here('../core')
-const stale = existsSync(core) && (!existsSync(bundle) || Math.max(newest(here('.')), newest(core), newest(here('../places')), statSync(here('../scripts/bundle-cli.mjs')).mtimeMs) > statSync(bundle).mtimeMs)
+const sources = () => Math.max(
+  newest(here('.')), newest(core), newest(here('../places')), statSync(here('../scripts/bundle-cli.mjs')).mtimeMs,
+)
+const stale = existsSync(core) && (!existsSync(bundle) || sources() > statSync(bundle).mtimeMs)
 if (stale) await import('../scripts/bundle-cli.mjs')
 await import('./dist/main.mjs')

@@ -30,7 +30,8 @@ export async function writeTwoPlaces(folder: string, seed: number): Promise<Demo
   const chance = chanceOf(seed + 11)
   // nobody of a family name that somebody has already: the rule tells them by it
   const drawn = drawPeople(chance, 7, 1)
-  const people = drawn.filter(({ family }, at) => drawn.findIndex(one => one.family === family) === at).map((person, at) => ({ ...person, group: '', family: person.family || person.name, id: `b${at + 1}` }))
+  const people = drawn.filter(({ family }, at) => drawn.findIndex(one => one.family === family) === at)
+    .map((person, at) => ({ ...person, group: '', family: person.family || person.name, id: `b${at + 1}` }))
   const time = new Date(Date.parse(DUE) - 86_400_000)
   const put = (path: string, bytes: Uint8Array) => {
     const whole = join(folder, path)

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { createHash, webcrypto } from 'node:crypto'
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import { sourceFromBytes } from '#core/bytes/source'
@@ -19,6 +19,8 @@ import { piecesOf, sealContent, storeWhole } from './contents'
 import { requireRoom } from './intakes'
 import { post } from './notices'
 
+const { subtle } = webcrypto
+
 /** A step looks or reads for so long, then says how far it is. */
 const STEP_MS = 8000
 const MOST_FILES = 200_000
@@ -29,6 +31,8 @@ const SETTLES_MS = 2000
 /** Entries that are told one by one. */
 const TOLD = 200
 const ROWS = 1000
+/** So many small files, and bytes of them, are fetched before they are kept together; so many at a time. */
+const [BATCH, BATCH_BYTES, AT_ONCE] = [200, 16 * CHUNK, 4]
 /** After so many failures in a row the coordinator is told, once. */
 const TELL_AFTER = 3
 
@@ -71,6 +75,16 @@ async function intakeBefore(trx: Knex, placeId: string): Promise<string | null> 
   return row?.id ?? null
 }
 
+/**
+ * What was just written is not known to the planner: it would look through all of one list for every entry of the other.
+ */
+async function bySets<T>(trx: Knex.Transaction, work: () => Promise<T>): Promise<T> {
+  await trx.raw('set local enable_nestloop = off')
+  const done = await work()
+  await trx.raw('set local enable_nestloop = on')
+  return done
+}
+
 /** Rows of the scan before that are the same file as one seen now: not read again. */
 const SAME = `old.container = '{}' and old.path = seen.path and old.size = seen.size and old.modified_at is not distinct from seen.modified_at
   and (old.mark is null or seen.mark is null or old.mark = seen.mark) and old.reading_id is not null`
@@ -79,7 +93,11 @@ const SAME = `old.container = '{}' and old.path = seen.path and old.size = seen.
  * Holds what was seen against the scan before. Where nothing changed there is nothing to receive; else an intake is begun that takes over
  * what is known.
  */
-export async function compareWithBefore(trx: Knex.Transaction, jobId: string, place: PlaceRow): Promise<{ intakeId: string | null }> {
+export function compareWithBefore(trx: Knex.Transaction, jobId: string, place: PlaceRow): Promise<{ intakeId: string | null }> {
+  return bySets(trx, () => compare(trx, jobId, place))
+}
+
+async function compare(trx: Knex.Transaction, jobId: string, place: PlaceRow): Promise<{ intakeId: string | null }> {
   const before = await intakeBefore(trx, place.id)
   // of a scan that could not go on
   await trx('intake').where({ place_id: place.id, state: 'receiving' }).delete()
@@ -124,66 +142,115 @@ export async function readFurther(
 ): Promise<{ left: number }> {
   const end = Date.now() + STEP_MS
   while (Date.now() < end) {
-    const some = await trx('place_file').where({ job_id: jobId, state: 'seen' }).orderBy('path').limit(20)
-    if (some.length === 0) break
-    for (const file of some) {
-      if (Date.now() > end) break
-      signal.throwIfAborted()
-      const became = await readOne(trx, place, stored, intakeId, file, end, signal)
-      if (became === 'more') continue
-      await trx('place_file').where({ job_id: jobId, path: file.path }).update({ state: became })
-      if (became === 'failed' && failed.length < TOLD) failed.push(file.path)
+    const waiting = await trx('place_file').where({ job_id: jobId, state: 'seen' }).orderBy('path').limit(BATCH)
+    const [first] = waiting
+    if (!first) break
+    const some = Number(first.size) > SMALL ? [first] : firstSmall(waiting)
+    const read = await pooled(some, file => readOne(trx, place, stored, file, end, signal))
+    await keepRead(trx, intakeId, stored.keeps, some.flatMap((file, at) => (read[at] && typeof read[at] !== 'string' ? [{ file, ...read[at] }] : [])))
+    for (const state of ['read', 'waiting', 'failed'] as const) {
+      const paths = some.filter((_, at) => (typeof read[at] === 'string' ? read[at] : read[at]?.state) === state).map(one => one.path)
+      if (paths.length > 0) await trx('place_file').where('job_id', jobId).whereIn('path', paths).update({ state })
+      if (state === 'failed') failed.push(...paths.slice(0, Math.max(0, TOLD - failed.length)))
     }
   }
   const [row] = await rowsOf<{ left: number }>(trx, `select count(*)::int as left from place_file where job_id = ? and state = 'seen'`, [jobId])
   return { left: row?.left ?? 0 }
 }
 
+/** The small files at the beginning of a list, as many as are held in memory at once. */
+function firstSmall(files: readonly PlaceFileRow[]): PlaceFileRow[] {
+  let bytes = 0
+  const large = files.findIndex((file) => {
+    bytes += Number(file.size)
+    return Number(file.size) > SMALL || bytes > BATCH_BYTES
+  })
+  return files.slice(0, large === -1 ? files.length : Math.max(1, large))
+}
+
+/** Some at a time, in the list's order. */
+async function pooled<A, B>(all: readonly A[], work: (one: A) => Promise<B>): Promise<B[]> {
+  const done: B[] = []
+  let next = 0
+  await Promise.all(Array.from({ length: AT_ONCE }, async () => {
+    for (let at = next++; at < all.length; at = next++) {
+      const one = all[at]
+      if (one !== undefined) done[at] = await work(one)
+    }
+  }))
+  return done
+}
+
+/** What one file came to: its bytes, its facts where they are known already, or why it cannot be read. */
+type Read
+  = { state: 'read', bytes: Uint8Array<ArrayBuffer> } | { state: 'read', facts: Facts } | { state: 'failed', why: string } | 'waiting' | 'more'
+
 /** Reads one file, or as much of it as there is time for. One that is not as long as it was said to be is still being written. */
 async function readOne(
-  trx: Knex.Transaction, place: OpenPlace, { keeps }: PlaceRow, intakeId: string, file: PlaceFileRow, end: number, signal: AbortSignal,
-): Promise<'read' | 'waiting' | 'failed' | 'more'> {
+  trx: Knex.Transaction, place: OpenPlace, { keeps }: PlaceRow, file: PlaceFileRow, end: number, signal: AbortSignal,
+): Promise<Read> {
   const size = Number(file.size)
   try {
-    const facts = size <= SMALL ? await readSmall(place, file, size, keeps, signal) : await readLarge(trx, place, file, size, keeps, end, signal)
-    if (facts === 'more' || facts === 'waiting') return facts
-    await trx('received_file').insert({
-      id: uuid(), intake_id: intakeId, raw_path: file.raw_path, container: [], sender: null, path: file.path, size, modified_at: file.modified_at,
-      mark: file.mark, verified: facts.contentId !== null, sha256: facts.sha256, content_id: facts.contentId, reading_id: facts.readingId,
-    }).onConflict(['intake_id', 'container', 'path']).ignore()
-    countReceived(size)
-    return 'read'
+    signal.throwIfAborted()
+    if (size > SMALL) {
+      const facts = await readLarge(trx, place, file, size, keeps, end, signal)
+      return typeof facts === 'string' ? facts : { state: 'read', facts }
+    }
+    const bytes = await fetchSmall(place, file, size, signal)
+    return bytes === null ? 'waiting' : { state: 'read', bytes }
   }
   catch (error) {
     if (!(error instanceof PlaceError)) throw error
     if (error.fault === 'changed' || error.fault === 'not-found') return 'waiting'
     // one file that may not be read is told of; a place that is gone is no matter of one file
     if (error.fault !== 'no-permission' && error.fault !== 'not-allowed' && error.fault !== 'odd') throw error
-    await keepUnread(trx, intakeId, file, error.message)
-    return 'failed'
+    return { state: 'failed', why: error.message }
   }
+}
+
+/** A small file's bytes; `null`: it is not as long as it was said to be. */
+async function fetchSmall(place: OpenPlace, file: PlaceFileRow, size: number, signal: AbortSignal): Promise<Uint8Array<ArrayBuffer> | null> {
+  const bytes = new Uint8Array(size)
+  let length = 0
+  for await (const piece of place.read(file, signal)) {
+    if (length + piece.length > size) return null
+    bytes.set(piece, length)
+    length += piece.length
+  }
+  return length === size ? bytes : null
+}
+
+/** Keeps what was read of some files, in few statements. */
+async function keepRead(
+  trx: Knex.Transaction, intakeId: string, keeps: boolean, read: readonly ({ file: PlaceFileRow } & Exclude<Read, string>)[],
+): Promise<void> {
+  const fetched = await Promise.all(read.flatMap(one => ('bytes' in one ? [one] : [])).map(async one => ({
+    ...one, sha256: Buffer.from(await subtle.digest('SHA-256', one.bytes)).toString('hex'),
+  })))
+  const facts = new Map<PlaceFileRow, Facts>(read.flatMap(one => ('facts' in one ? [[one.file, one.facts] as const] : [])))
+  if (keeps) {
+    const sealed = fetched.length > 0 ? await storeWhole(fetched) : []
+    for (const [at, { file, sha256 }] of fetched.entries()) {
+      facts.set(file, { sha256, readingId: sealed[at]?.readingId ?? '', contentId: sealed[at]?.contentId ?? null })
+    }
+  }
+  else {
+    const distinct = [...new Map(fetched.map(one => [one.sha256, one])).values()]
+    const readings = await keepReadings(db(), await Promise.all(distinct.map(async ({ sha256, bytes }) => ({
+      sha256, reading: await readBytes(sourceFromBytes(bytes)),
+    }))))
+    for (const { file, sha256 } of fetched) facts.set(file, { sha256, readingId: readings.get(sha256) ?? '', contentId: null })
+  }
+  const rows = [...facts].map(([file, { sha256, readingId, contentId }]) => ({
+    id: uuid(), intake_id: intakeId, raw_path: file.raw_path, container: [], sender: null, path: file.path, size: Number(file.size),
+    modified_at: file.modified_at, mark: file.mark, verified: contentId !== null, sha256, content_id: contentId, reading_id: readingId,
+  }))
+  if (rows.length > 0) await trx('received_file').insert(rows).onConflict(['intake_id', 'container', 'path']).ignore()
+  for (const one of read) if ('why' in one) await keepUnread(trx, intakeId, one.file, one.why)
+  countReceived(rows.reduce((sum, { size }) => sum + size, 0))
 }
 
 interface Facts { sha256: string, readingId: string, contentId: string | null }
-
-async function readSmall(place: OpenPlace, file: PlaceFileRow, size: number, keeps: boolean, signal: AbortSignal): Promise<Facts | 'waiting'> {
-  const pieces: Uint8Array[] = []
-  let length = 0
-  for await (const piece of place.read(file, signal)) {
-    length += piece.length
-    if (length > size) return 'waiting'
-    pieces.push(piece)
-  }
-  if (length !== size) return 'waiting'
-  const bytes = new Uint8Array(Buffer.concat(pieces))
-  const sha256 = createHash('sha256').update(bytes).digest('hex')
-  if (keeps) {
-    const [sealed] = await storeWhole([{ bytes, sha256 }])
-    return { sha256, readingId: sealed?.readingId ?? '', contentId: sealed?.contentId ?? null }
-  }
-  const reading = await readBytes(sourceFromBytes(bytes))
-  return { sha256, readingId: (await keepReadings(db(), [{ sha256, reading }])).get(sha256) ?? '', contentId: null }
-}
 
 /** A large file goes into the store as it comes, and on from where it was. Where only facts are kept it is dropped once they are known. */
 async function readLarge(
@@ -245,12 +312,12 @@ export async function endScan(
   trx: Knex.Transaction, jobId: string, place: PlaceRow, intakeId: string | null, passed: ScanResult['passed'], failed: string[],
 ): Promise<ScanResult> {
   const before = await intakeBefore(trx, place.id)
-  const [row] = await rowsOf<{ files: number, bytes: string | null, fresh: number, waiting: number, gone: number }>(trx, `
+  const [row] = await bySets(trx, () => rowsOf<{ files: number, bytes: string | null, fresh: number, waiting: number, gone: number }>(trx, `
     select count(*)::int as files, sum(size) as bytes, count(*) filter (where state = 'read')::int as fresh,
       count(*) filter (where state = 'waiting')::int as waiting,
       (select count(*)::int from received_file old where intake_id = :before
         and not exists (select 1 from place_file where job_id = :job and path = old.path)) as gone
-    from place_file where job_id = :job`, { job: jobId, before })
+    from place_file where job_id = :job`, { job: jobId, before }))
   const result: ScanResult = {
     files: row?.files ?? 0, bytes: Number(row?.bytes ?? 0), fresh: row?.fresh ?? 0, gone: row?.gone ?? 0, waiting: row?.waiting ?? 0, failed, passed,
     unchanged: intakeId === null,

@@ -50,7 +50,9 @@ beforeEach(async () => {
   await saveDocument(owner, brief, { usitorBrief: 1, title: 'Week 2: shore', requirements: [
     { id: 'log', title: 'Log', name: '{family}_log', formats: [{ id: 'csv' }], folder: '{family}' },
   ] })
-  const added = await addPlace(owner, brief, { kind: 'folder', root: 'Drive', settings: { path: folder }, secret: '', keeps: true, everyMinutes: null })
+  const added = await addPlace(owner, brief, {
+    kind: 'folder', root: 'Drive', settings: { path: folder }, secret: '', keeps: true, everyMinutes: null,
+  })
   place = added.id
   await ended(added.jobId ?? '')
 })

@@ -25,7 +25,7 @@ export default async function setup(): Promise<void> {
     outExtension: { '.js': '.mjs' }, entryNames: '[name]', bundle: true,
     external: [
       'pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse',
-      'yup', 'pino', 'prom-client', '@node-rs/argon2', '@zxcvbn-ts/core', '@zxcvbn-ts/language-common',
+      'yup', 'pino', 'prom-client', '@node-rs/argon2', '@zxcvbn-ts/core', '@zxcvbn-ts/language-common', 'ssh2-sftp-client',
     ],
     platform: 'node',
     format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
