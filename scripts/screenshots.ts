@@ -2,7 +2,6 @@
 import { chromium } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { DEMO_ACCOUNT } from '../demo/load'
-import { makeWav } from '../demo/make-files'
 
 const address = process.argv[2] ?? 'http://127.0.0.1:3210'
 const folder = process.argv[3] ?? 'docs/screenshots'
@@ -118,13 +117,11 @@ await shoot('preview', async () => {
   await page.getByRole('img', { name: /^First page/ }).waitFor()
   await page.waitForTimeout(500)
 })
-await page.getByRole('button', { name: 'Close' }).click()
-await shoot('sample', async () => {
-  await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: /^Ask/ }).click()
-  await page.getByRole('button', { name: /^Formats/ }).click()
-  await page.getByRole('button', { name: 'Ask for files like one at hand' }).click()
-  await page.getByLabel('choose one').setInputFiles({ name: 'mix at home.wav', mimeType: 'audio/wav', buffer: Buffer.from(makeWav(2, 48_000, 330)) })
-  await page.getByRole('button', { name: 'Ask for files like this one' }).waitFor()
-  await page.getByRole('region', { name: 'A file at hand' }).evaluate(panel => panel.scrollIntoView({ block: 'center' }))
+await page.goto(`${address}/`)
+await page.getByRole('link', { name: 'Bookbinding, sample books', exact: true }).click()
+await shoot('places', async () => {
+  await page.getByRole('navigation', { name: 'Steps of this brief' }).getByRole('link', { name: /^Receive/ }).click()
+  await page.getByRole('button', { name: 'Look at Drive' }).waitFor()
+  await page.getByRole('region', { name: 'Let Usitor look somewhere' }).evaluate(panel => panel.scrollIntoView({ block: 'center' }))
 })
 await browser.close()
