@@ -1,12 +1,12 @@
 /** What may build on what: no circles anywhere, and the directions of docs/architecture.md. */
 const CORE = [
   'bytes', 'text', 'shapes', 'formats', 'names', 'findings', 'roster', 'brief', 'arrivals', 'folders', 'placing', 'learning',
-  'checking', 'wording', 'reporting', 'rules', 'paper',
+  'checking', 'wording', 'reporting', 'rules', 'paper', 'packing',
 ]
 
 /** What each folder of core may take from, itself and `bytes`, `text` and `shapes` aside. */
 const BELOW = {
-  bytes: [], text: [], shapes: [], paper: [], formats: [], findings: ['formats', 'names'],
+  bytes: [], text: [], shapes: [], paper: [], packing: [], formats: [], findings: ['formats', 'names'],
   names: ['formats'],
   roster: ['formats', 'names'],
   brief: ['findings', 'formats', 'names', 'roster'],

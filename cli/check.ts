@@ -34,12 +34,14 @@ export async function run(args: string[], usage: string): Promise<number> {
   }
 }
 
-async function runCheck(args: string[], usage: string): Promise<number> {
-  const { values, positionals } = parse(args, {
-    'brief': { type: 'string' }, 'roster': { type: 'string' }, 'root': { type: 'string', multiple: true }, 'received-at': { type: 'string' },
-    'output': { type: 'string' }, 'previous': { type: 'string' }, 'rulings': { type: 'string' },
-  }, usage)
-  const output = chooseOutput(values.output, ['text', 'json', 'csv', 'junit'])
+/** What is checked: every command that looks at received files is asked for it in these words. */
+export const TASK = {
+  'brief': { type: 'string' }, 'roster': { type: 'string' }, 'root': { type: 'string', multiple: true }, 'received-at': { type: 'string' },
+  'previous': { type: 'string' }, 'rulings': { type: 'string' },
+} as const
+
+/** Holds what lies under the named roots against brief and list. */
+export async function judgeRoots(values: Record<string, unknown>, positionals: string[], usage: string) {
   const roots = rootsOf(values.root, positionals, usage)
   const stated = values['received-at'] === undefined ? null : readTime(String(values['received-at']))
   const [briefPath, rosterPath] = [needed(values.brief, '--brief', usage), needed(values.roster, '--roster', usage)]
@@ -58,6 +60,13 @@ async function runCheck(args: string[], usage: string): Promise<number> {
     )
   }
   const report = check({ brief, roster, received, rulings, previous, checkedAt: Date.now() })
+  return { brief, roster, roots, report, briefPath, rosterPath }
+}
+
+async function runCheck(args: string[], usage: string): Promise<number> {
+  const { values, positionals } = parse(args, { ...TASK, output: { type: 'string' } }, usage)
+  const output = chooseOutput(values.output, ['text', 'json', 'csv', 'junit'])
+  const { brief, roster, report } = await judgeRoots(values, positionals, usage)
   const titles = new Map(brief.requirements.map(one => [one.id, one.title]))
   await print(writerOf(output)(report, roster, titles))
   const { summary } = report
@@ -84,7 +93,7 @@ function writerOf(output: string): (report: Report, roster: Roster, titles: Read
   }
 }
 
-function needed(value: unknown, name: string, usage: string): string {
+export function needed(value: unknown, name: string, usage: string): string {
   if (typeof value !== 'string') throw new InputError(`${name} is missing\n${usage}`)
   return value
 }
@@ -149,7 +158,7 @@ async function loadRoster(path: string): Promise<Roster> {
   return roster
 }
 
-function explainFailure(error: unknown): string {
+export function explainFailure(error: unknown): string {
   if (error instanceof BriefError) return error.problems.map(({ path, message }) => (path ? `${path}: ${message}` : message)).join('\n')
   if (error instanceof WorkbookError) return sayWorkbookFault(error.fault)
   if (error instanceof ArrivalError) return `"${showText(error.path)}" ${sayArrivalFault(error.fault)}`

@@ -11,6 +11,12 @@ const COMMANDS = new Map<string, Command>([
 `,
     load: () => import('./check'),
   }],
+  ['pack', {
+    usage: `usitor pack --brief FILE --roster FILE [--root NAME=FOLDER]… [FOLDER] --into FOLDER [--volume MEGABYTES]
+`,
+    load: () => import('./pack'),
+  }],
+  ['unpack', { usage: 'usitor unpack BAG… [--into FOLDER]\n', load: () => import('./unpack') }],
   ['receipt', { usage: 'usitor receipt --keys ADDRESS|KEYS.json RECEIPT.json [FILE…]\n', load: () => import('./receipt') }],
   ['identify', { usage: 'usitor identify FILE… [--output text|json]\n', load: () => import('./identify') }],
 ])

@@ -2,7 +2,7 @@
 # Everything for a look at Usitor: packages, database, build, demo data, server. `--fresh` starts over.
 . "$(dirname "$0")/prepare.sh"
 port=${PORT:-3210}
-if [ "${1:-}" = --fresh ]; then bash scripts/database.sh remove demo; fi
+if [ "${1:-}" = --fresh ]; then bash scripts/database.sh remove demo; rm -rf .data/demo-places; fi
 bash scripts/database.sh start demo
 DATABASE_URL=$(bash scripts/database.sh url demo)
 # seals what the installation keeps secret; an installation for use sets its own

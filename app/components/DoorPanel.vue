@@ -304,8 +304,6 @@ const until = computed({ get: () => form.value.until ?? undefined, set: (at: str
 </template>
 
 <style scoped>
-.panel { padding: 12px 16px; }
-.panel h2 { margin: 0; }
 .state { font-weight: 600; }
 .settings { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 24px; align-items: start; }
 .wide { grid-column: 1 / -1; }

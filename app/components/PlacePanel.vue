@@ -202,9 +202,6 @@ const whereOf = ({ settings }: ShownPlace) => settings.address ?? settings.path 
 </template>
 
 <style scoped>
-/* as the door's */
-.panel { padding: 12px 16px; }
-.panel h2 { margin: 0; }
 .places { list-style: none; margin: 0; padding: 0; }
 .places > li { border-top: 1px solid var(--rule); padding: 8px 0; }
 .places p { margin: 4px 0; }

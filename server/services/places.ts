@@ -205,6 +205,12 @@ async function scanSoon(account: Pick<Account, 'id'>, briefId: string, placeId: 
 /** Long after a brief was due nothing more is expected: then a place is looked at by hand alone. */
 const AFTER_DUE_DAYS = 30
 
+/** Whether whoever added a place still works on the brief: nothing is looked at in the name of one who left. */
+async function mayStillLook(account: string, briefId: string): Promise<boolean> {
+  const member = await db()('brief_member').where({ account_id: account, brief_id: briefId }).whereNot('role', 'reader').first('role')
+  return member !== undefined
+}
+
 /** Begins the scans whose time has come; by whichever process comes first. */
 export async function scanDue(): Promise<void> {
   const due = await rowsOf<{ id: string, brief_id: string, made_by: string | null }>(db(), `
@@ -215,7 +221,7 @@ export async function scanDue(): Promise<void> {
   for (const { id, brief_id: briefId, made_by: by } of due) {
     const document = (await newestVersion(briefId))?.document
     const over = document?.due !== undefined && Date.parse(document.due) + AFTER_DUE_DAYS * 86_400_000 < Date.now()
-    if (over || by === null) await db()('place').where({ id }).update({ next_at: null })
+    if (over || by === null || !await mayStillLook(by, briefId)) await db()('place').where({ id }).update({ next_at: null })
     else await scanSoon({ id: by }, briefId, id)
   }
 }

@@ -329,6 +329,9 @@ export async function endScan(
     await trx('intake').where('id', intakeId).update({
       state: 'complete', completed_at: trx.raw('clock_timestamp()'), files: sum?.files ?? 0, bytes: sum?.bytes ?? 0,
     })
+    // what an earlier scan found and no check was made of is only the same files once more
+    await trx('intake').where('place_id', place.id).where('replaced_at', '<', trx.raw(`now() - interval '1 hour'`))
+      .whereNotExists(trx('check_intake').whereRaw('check_intake.intake_id = intake.id')).delete()
   }
   await trx('place').where('id', place.id).update({
     looked_at: trx.fn.now(), last: JSON.stringify(result), failures: 0, problem: null, failing_since: null, told_at: null,

@@ -245,6 +245,33 @@ test('a place that is gone is told in words, by mail once after three times, and
   expect((await listPlaces(owner, brief)).places[0]).toMatchObject({ problem: null, failingSince: null })
 })
 
+test('what earlier scans found is dropped once no check was made of it; what was checked stays', async () => {
+  put('Marsh Ana/Marsh_log.csv', CSV)
+  const { id } = await added()
+  const [first] = await countingIntakes(brief)
+  await checked()
+  for (let time = 0; time < 3; time++) {
+    put('Marsh Ana/Marsh_log.csv', `${CSV}${time}`, 30_000 - time * 1000)
+    await again(id)
+    await db()('intake').where('brief_id', brief).whereNotNull('replaced_at').update({ replaced_at: new Date(Date.now() - 2 * 3_600_000) })
+    await db()('check_run').where({ brief_id: brief, by_itself: true }).delete()
+  }
+  const left = await db()('intake').where('brief_id', brief).orderBy('created_at').pluck('id')
+  expect(left).toContain(first?.id)
+  expect(left.length).toBeLessThan(4)
+})
+
+test('nothing is looked at by the clock in the name of one who left', async () => {
+  put('Marsh Ana/Marsh_log.csv', CSV)
+  const { id } = await added()
+  await setPlace(owner, brief, id, { keeps: true, everyMinutes: 5 })
+  await db()('brief_member').where({ brief_id: brief, account_id: owner.id }).update({ role: 'reader' })
+  await db()('place').where({ id }).update({ next_at: new Date(Date.now() - 1000) })
+  await scanDue()
+  expect(await db()('job').where({ brief_id: brief, kind: 'scan' }).whereIn('state', ['queued', 'running']).select('id')).toEqual([])
+  expect((await db()('place').where({ id }).first('next_at'))?.next_at).toBeNull()
+})
+
 test('one is looked at so often by itself, and no more once it is taken off', async () => {
   put('Marsh Ana/Marsh_log.csv', CSV)
   const { id } = await added()
