@@ -9,20 +9,25 @@ missing=()
 command -v chromium >/dev/null || missing+=(chromium)
 command -v file >/dev/null || missing+=(file)
 command -v python3 >/dev/null || missing+=(python3)
-command -v qpdf >/dev/null || missing+=(qpdf)
-# the program alone: no service is set up or started
-command -v apache2 >/dev/null || [ -x /usr/sbin/apache2 ] || missing+=(apache2-bin)
 ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
-if [ ! -x /usr/sbin/sshd ]; then missing+=(openssh-server); fi
-if [ ${#missing[@]} -gt 0 ]; then
+# programs alone, nothing that only goes well with them
+bare=()
+command -v qpdf >/dev/null || bare+=(qpdf)
+[ -x /usr/sbin/apache2 ] || bare+=(apache2-bin)
+[ -x /usr/sbin/sshd ] || bare+=(openssh-server)
+if [ $((${#missing[@]} + ${#bare[@]})) -gt 0 ]; then
   if [ "$(id -u)" = 0 ]; then
-    echo "Installing ${missing[*]} from Debian's packages …"
-    # programs alone: no service is to begin because a test wants to begin one of its own
+    echo "Installing ${missing[*]} ${bare[*]} from Debian's packages …"
+    # no service is to begin because a test wants to begin one of its own
     policy=/usr/sbin/policy-rc.d
-    [ -e $policy ] || { printf '#!/bin/sh\nexit 101\n' > $policy; chmod +x $policy; trap 'rm -f /usr/sbin/policy-rc.d' EXIT; }
-    apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "${missing[@]}" >/dev/null
+    own=; [ -e $policy ] || { own=yes; printf '#!/bin/sh\nexit 101\n' > $policy; chmod +x $policy; }
+    export DEBIAN_FRONTEND=noninteractive
+    apt-get update -qq
+    [ ${#missing[@]} -eq 0 ] || apt-get install -y -qq "${missing[@]}" >/dev/null
+    [ ${#bare[@]} -eq 0 ] || apt-get install -y -qq --no-install-recommends "${bare[@]}" >/dev/null
+    [ -z "$own" ] || rm -f $policy
   else
-    echo "Missing: ${missing[*]}. Run: sudo apt-get install ${missing[*]}" >&2
+    echo "Missing: ${missing[*]} ${bare[*]}. Run: sudo apt-get install ${missing[*]} ${bare[*]}" >&2
     exit 1
   fi
 fi
