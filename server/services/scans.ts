@@ -69,6 +69,9 @@ export async function lookFurther(
   }
 }
 
+/** Whoever added a place may be gone. */
+const NOBODY = '00000000-0000-0000-0000-000000000000'
+
 /** The intake that holds what the scan before found; nothing where it was the first. */
 async function intakeBefore(trx: Knex, placeId: string): Promise<string | null> {
   const row = await trx('intake').where({ place_id: placeId, state: 'complete' }).whereNull('replaced_at').orderBy('completed_at', 'desc').first('id')
@@ -118,22 +121,26 @@ async function compare(trx: Knex.Transaction, jobId: string, place: PlaceRow): P
   const [sum] = await rowsOf<{ files: number, bytes: string | null }>(
     trx, 'select count(*)::int as files, sum(size) as bytes from place_file where job_id = ?', [jobId],
   )
-  await requireRoom(trx, { id: place.made_by ?? '' }, place.brief_id, sum?.files ?? 0, Number(sum?.bytes ?? 0))
+  await requireRoom(trx, { id: place.made_by ?? NOBODY }, place.brief_id, sum?.files ?? 0, Number(sum?.bytes ?? 0))
   const intakeId = uuid()
   await trx('intake').insert({
     id: intakeId, brief_id: place.brief_id, root: place.root, state: 'receiving', keeps: place.keeps, key: `scan-${jobId}`, created_by: place.made_by,
     place_id: place.id,
   })
   if (before !== null) {
-    // what still grows is, for now, what it was
-    await trx.raw(`
-      insert into received_file (id, intake_id, raw_path, container, sender, path, size, modified_at, sha256, content_id, reading_id, verified, mark)
-      select gen_random_uuid(), ?, old.raw_path, old.container, old.sender, old.path, old.size, old.modified_at, old.sha256, old.content_id,
-        old.reading_id, old.verified, old.mark
-      from place_file seen join received_file old on old.intake_id = ? and old.container = '{}' and old.path = seen.path
-      where seen.job_id = ? and seen.state in ('same', 'waiting')`, [intakeId, before, jobId])
+    await takeOver(trx, jobId, before, intakeId, 'same')
   }
   return { intakeId }
+}
+
+/** Files of the scan before go over into a new intake as they are. */
+async function takeOver(trx: Knex.Transaction, jobId: string, before: string, intakeId: string, state: PlaceFileRow['state']): Promise<void> {
+  await trx.raw(`
+    insert into received_file (id, intake_id, raw_path, container, sender, path, size, modified_at, sha256, content_id, reading_id, verified, mark)
+    select gen_random_uuid(), ?, old.raw_path, old.container, old.sender, old.path, old.size, old.modified_at, old.sha256, old.content_id,
+      old.reading_id, old.verified, old.mark
+    from place_file seen join received_file old on old.intake_id = ? and old.container = '{}' and old.path = seen.path
+    where seen.job_id = ? and seen.state = ? on conflict (intake_id, container, path) do nothing`, [intakeId, before, jobId, state])
 }
 
 /** Reads some more of what is new. Resolves to how much is left. */
@@ -323,6 +330,8 @@ export async function endScan(
     unchanged: intakeId === null,
   }
   if (intakeId !== null) {
+    // what still grows, or could not be read whole, is for now what it was
+    if (before !== null) await bySets(trx, () => takeOver(trx, jobId, before, intakeId, 'waiting'))
     const [sum] = await rowsOf<{ files: number, bytes: string | null }>(trx,
       'select count(*)::int as files, sum(size) as bytes from received_file where intake_id = ?', [intakeId])
     await trx('intake').where({ place_id: place.id, state: 'complete' }).whereNull('replaced_at').update({ replaced_at: trx.fn.now() })

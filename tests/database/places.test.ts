@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { appendFileSync, chmodSync, mkdirSync, mkdtempSync, renameSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
@@ -170,6 +172,34 @@ test('a file that is still written to waits, and what it was before stays until 
   put('Marsh Ana/Marsh_log.csv', `${CSV}2026-10-09,7\n`, 5000)
   expect(await again(id)).toMatchObject({ fresh: 1, waiting: 0 })
   expect(await received()).not.toEqual(expect.arrayContaining(before))
+})
+
+test('a file that arrives shorter than it was listed waits, and what it was stays; one that may not be read is told of', async () => {
+  const listed = (size: number) => `<D:multistatus xmlns:D="DAV:"><D:response><D:href>/d/Marsh_log.csv</D:href><D:propstat><D:prop>
+    <D:getcontentlength>${size}</D:getcontentlength><D:getlastmodified>Fri, 16 Oct 2026 10:00:00 GMT</D:getlastmodified></D:prop>
+    <D:status>HTTP/1.1 200 OK</D:status></D:propstat></D:response></D:multistatus>`
+  let [size, status, body] = [CSV.length, 200, CSV]
+  const server = createServer((request, answer) => (request.method === 'PROPFIND'
+    ? answer.writeHead(207).end(listed(size))
+    : answer.writeHead(status).end(body)))
+  await new Promise<void>(done => server.listen(0, '127.0.0.1', done))
+  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/d/`
+  const { id } = await added({ kind: 'webdav', settings: { address, name: '' } })
+  const before = await received()
+  expect(before).toHaveLength(1);
+  [size, body] = [400, 'still on its way']
+  expect(await again(id)).toMatchObject({ files: 1, fresh: 0, waiting: 1 })
+  expect(await received()).toEqual(before);
+  [status, body] = [403, '']
+  expect(await again(id)).toMatchObject({ failed: ['Marsh_log.csv'] })
+  expect((await checked()).files).toBe(1)
+  // whoever added it is gone: it can be looked at all the same
+  await db()('place').where({ id }).update({ made_by: null });
+  [size, status, body] = [CSV.length, 200, CSV]
+  expect(await again(id)).toMatchObject({ fresh: 1, failed: [] })
+  expect(await received()).toEqual(before)
+  server.closeAllConnections()
+  server.close()
 })
 
 test('a step that is undone at any moment and taken again comes to the same: nothing double, nothing lost', async () => {
