@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto'
+import { createReadStream } from 'node:fs'
 import { open, readFile, stat } from 'node:fs/promises'
 import { Worker } from 'node:worker_threads'
 import type { ByteSource } from '../core/bytes/source'
@@ -88,4 +90,11 @@ export function diskSource(path: string | Buffer, size: number): ByteSource {
       }
     },
   }
+}
+
+/** SHA-256 of a file, read as it comes. */
+export async function hashOfFile(path: string | Buffer): Promise<string> {
+  const hash = createHash('sha256')
+  for await (const piece of createReadStream(path)) hash.update(piece as Buffer)
+  return hash.digest('hex')
 }

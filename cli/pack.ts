@@ -4,12 +4,14 @@ import { mkdir, readFile, stat, writeFile } from 'node:fs/promises'
 import { basename, dirname, join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import type { ReportFile } from '../core/checking/report'
+import { inFileName } from '../core/names/portability'
 import type { BagFile } from '../core/packing/bag'
 import { splitVolumes, tagFiles } from '../core/packing/bag'
 import { correctionTable, planCorrections } from '../core/reporting/corrections'
 import { writeJson } from '../core/reporting/write'
 import { counted, showText } from '../core/text/show'
 import { explainFailure, judgeRoots, needed, TASK } from './check'
+import { hashOfFile } from './hash'
 import { InputError, parse } from './options'
 import { isAddress, listFiles } from './receive'
 
@@ -75,7 +77,7 @@ async function collected(pieces: AsyncIterable<string>): Promise<Buffer[]> {
 
 const keyOf = ({ root, container = [], path }: Pick<ReportFile, 'root' | 'container' | 'path'>): string => [root, ...container, path].join('\n')
 /** A name any system takes. */
-const nameOf = (title: string): string => title.replace(/[<>:"/\\|?*\p{Cc}]/gu, '').replace(/[. ]+$/, '').trim() || 'brief'
+const nameOf = (title: string): string => inFileName(title) || 'brief'
 
 /** Every file once: placed ones under their right path, all others, and archives for what lay in them, as they came. */
 async function filesOf(
@@ -94,12 +96,6 @@ async function filesOf(
     }
   }
   return packed
-}
-
-async function hashOfFile(path: Buffer): Promise<string> {
-  const hash = createHash('sha256')
-  for await (const piece of createReadStream(path)) hash.update(piece as Buffer)
-  return hash.digest('hex')
 }
 
 /** Writes one file, and holds what was written against its hash. */

@@ -1,11 +1,10 @@
-import { createHash } from 'node:crypto'
-import { createReadStream } from 'node:fs'
 import { copyFile, constants, mkdir, readFile, stat } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { BagFault } from '../core/packing/bag'
 import { labelOf, verifyBag } from '../core/packing/bag'
 import { counted, showText } from '../core/text/show'
 import { explainFailure } from './check'
+import { hashOfFile } from './hash'
 import { InputError, parse } from './options'
 import { listFiles } from './receive'
 
@@ -59,9 +58,7 @@ async function lookInto(bag: string): Promise<{ faults: BagFault[], info: string
   const tags = new Map<string, string>()
   for (const { path, raw } of listed) {
     const { size } = await stat(raw)
-    const hash = createHash('sha256')
-    for await (const piece of createReadStream(raw)) hash.update(piece as Buffer)
-    files.set(path, { size, sha256: hash.digest('hex') })
+    files.set(path, { size, sha256: await hashOfFile(raw) })
     if (!path.includes('/') && path.endsWith('.txt') && size <= LONGEST_TAG) tags.set(path, await readFile(raw, 'utf8'))
   }
   return { faults: verifyBag({ tags, files }), info: tags.get('bag-info.txt') ?? '', files: listed.filter(({ path }) => path.startsWith('data/')) }

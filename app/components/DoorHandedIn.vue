@@ -20,7 +20,7 @@ const unknown = ref<string[]>([])
 async function savePdf(receipt: Receipt) {
   const sheet = receiptSheet(receipt, words.value, `${window.location.origin}/receipt`, at => time(at, props.own.zone))
   const order = { title: receipt.brief, language: language.value, sheets: [sheet], name: `receipt ${receipt.number}.pdf` }
-  unknown.value = await savePaper(order, () => undefined, new AbortController().signal)
+  unknown.value = await savePaper(order)
 }
 const savePdfOf = (id: string) => attempt(async () => savePdf(await door.receiptOf(id)))
 const download = (file: OwnHandIn) => attempt(async () => saveBlob(await door.download(file), file.name))

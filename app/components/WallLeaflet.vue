@@ -13,7 +13,7 @@ const unknown = ref<string[]>([])
 const print = () => window.print()
 const save = () => attempt(async () => {
   const order = { title: props.title, language: language.value, sheets: [leafletSheet(lines.value, null)], name: 'for the wall.pdf' }
-  unknown.value = await savePaper(order, () => undefined, new AbortController().signal)
+  unknown.value = await savePaper(order)
 })
 </script>
 

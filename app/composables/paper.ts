@@ -11,11 +11,13 @@ export interface PaperOrder { title: string, language: string, sheets: Sheet[], 
  * @param signal - gives up: nothing is saved
  * @returns characters no letter is there for
  */
-export async function savePaper({ name, ...order }: PaperOrder, onSheet: (done: number) => void, signal: AbortSignal): Promise<string[]> {
+export async function savePaper(
+  { name, ...order }: PaperOrder, onSheet: (done: number) => void = () => undefined, signal?: AbortSignal,
+): Promise<string[]> {
   const worker = new Worker(new URL('../workers/paper.ts', import.meta.url), { type: 'module' })
   try {
     const stopped = new Promise<never>((_, fail) => {
-      signal.addEventListener('abort', () => fail(new Error('Stopped: no PDF was made.')))
+      signal?.addEventListener('abort', () => fail(new Error('Stopped: no PDF was made.')))
     })
     const { pdf, unknown } = await Promise.race([wrap<PaperWorker>(worker).make({ ...order, at: Date.now() }, proxy(onSheet)), stopped])
     saveBlob(pdf, name)

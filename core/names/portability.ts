@@ -34,3 +34,11 @@ const utf8Length = (text: string): number => new TextEncoder().encode(text).leng
 export function isTooLong(name: string, path: string): boolean {
   return name.length > LONGEST_NAME || utf8Length(name) > LONGEST_NAME || path.length > LONGEST_PATH
 }
+
+/**
+ * A title as part of a name that any system takes: without the signs and the end that some refuse; empty where nothing is left.
+ *
+ * @example
+ * inFileName('Week 2: shore.') //=> 'Week 2 shore'
+ */
+export const inFileName = (text: string): string => text.replace(/[<>:"/\\|?*\p{Cc}]/gu, '').replace(/[. ]+$/, '').trim()

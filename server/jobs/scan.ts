@@ -45,7 +45,7 @@ async function takeStretch(job: JobRow<'scan'>, trx: Knex.Transaction, place: Pl
   const open = await openPlace(place)
   try {
     if (intakeId === undefined) {
-      const { looked, files } = await lookFurther(trx, job.id, place.id, open, passed, signal)
+      const { looked, files } = await lookFurther(trx, job.id, open, passed, signal)
       if (!looked) return { checkpoint: { passed }, done: 0, total: files, finished: false }
       const begun = await compareWithBefore(trx, job.id, place)
       if (begun.intakeId === null) return await end(null)

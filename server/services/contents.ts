@@ -74,7 +74,8 @@ export async function* piecesOf(source: ByteSource): AsyncGenerator<Uint8Array> 
   for (let offset = 0; offset < source.size; offset += 4 * CHUNK) yield await source.read(offset, 4 * CHUNK)
 }
 
-async function hashOf(source: ByteSource): Promise<string> {
+/** SHA-256 of a source, read as it comes. */
+export async function hashOf(source: ByteSource): Promise<string> {
   const hash = createHash('sha256')
   for await (const piece of piecesOf(source)) hash.update(piece)
   return hash.digest('hex')

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { inFileName } from '#core/names/portability'
 import type { SignedIn as Account } from '#shared/answers'
 import type { HandedOn, HandsOn, WrittenThere } from '#shared/places'
 import type { OpenPlace } from '../../places/place'
@@ -21,9 +22,6 @@ const LONGEST_MS = 10 * 60_000
 /** One file to be written: its bytes are asked for when they are written. */
 interface Outgoing { what: HandedOn, name: string, extension: string, pieces: () => Promise<AsyncIterable<Uint8Array>> }
 
-/** Characters that no system takes in a name are left out of what the title puts there. */
-const inName = (text: string): string => text.replace(/[<>:"/\\|?*\p{Cc}]/gu, '').replace(/[. ]+$/, '').trim()
-
 /**
  * A name as it is written: fields of the brief and the day filled in; `/` parts folders.
  *
@@ -31,7 +29,7 @@ const inName = (text: string): string => text.replace(/[<>:"/\\|?*\p{Cc}]/gu, ''
  * nameOf('results/{title} {date} {what}', 'Week 2', new Date('2026-10-16'), 'people') //=> 'results/Week 2 2026-10-16 people'
  */
 export function nameOf(rule: string, title: string, day: Date, what: string): string {
-  const fields: Record<string, string> = { title: inName(title), date: day.toISOString().slice(0, 10), what }
+  const fields: Record<string, string> = { title: inFileName(title), date: day.toISOString().slice(0, 10), what }
   const filled = rule.replace(/\{(\w+)\}/g, (whole, field: string) => fields[field] ?? whole)
   const odd = /\{(\w+)\}/.exec(filled)
   if (odd) throw refuse(422, `{${odd[1]}} is none of {title}, {date}, {what}.`)
@@ -59,7 +57,7 @@ async function outgoing(account: Account, briefId: string, checkId: string, what
     const rows = await db()('hand_in').where('brief_id', briefId).whereNotNull('receipt').orderBy(['person', 'number'])
       .select('person', 'number', 'receipt')
     return rows.map(({ person, number, receipt }) => ({
-      what, name: `receipt ${inName(person)} ${number}`, extension: 'receipt.json',
+      what, name: `receipt ${inFileName(person)} ${number}`, extension: 'receipt.json',
       pieces: () => Promise.resolve(bytesOf([`${JSON.stringify(receipt, null, 2)}\n`])),
     }))
   }

@@ -26,7 +26,7 @@ import { post } from './notices'
 import { addressesOf, sayWhen } from './slips'
 
 /** What each person of a brief is told beforehand: names, folders, formats, times, and their own link where there is a door. */
-export async function prepareLeaflets(account: Account, briefId: string): Promise<LeafletsAnswer> {
+async function prepareLeaflets(account: Account, briefId: string) {
   await requireRole(account, briefId, 'reader')
   const [version, stored, door] = await Promise.all([
     newestVersion(briefId), newestRoster(briefId), db()('door').where({ brief_id: briefId, open: true }).first('brief_id'),
@@ -60,13 +60,19 @@ export async function prepareLeaflets(account: Account, briefId: string): Promis
       sentAt: before.get(`${person.id}\n${digest}`)?.toISOString() ?? null,
     })
   }
-  const wall = await Promise.all((Object.keys(DOOR_LANGUAGES) as DoorLanguage[]).map(async language => ({
+  const writeWall = () => Promise.all((Object.keys(DOOR_LANGUAGES) as DoorLanguage[]).map(async language => ({
     language, lines: writeWallLeaflet(brief, stored.columns, {
       title: document.title, said: await loadDoorWords(language), noteOf: noteIn(document),
       sayTime: time => sayWhen(new Date(time), document.zone, language),
     }),
   })))
-  return { leaflets, wall, canSend: Boolean(process.env.SMTP_URL), door: door !== undefined }
+  return { leaflets, writeWall, canSend: Boolean(process.env.SMTP_URL), door: door !== undefined }
+}
+
+/** Everybody's leaflets, and the rule for a wall in every language. */
+export async function getLeaflets(account: Account, briefId: string): Promise<LeafletsAnswer> {
+  const { writeWall, ...prepared } = await prepareLeaflets(account, briefId)
+  return { ...prepared, wall: await writeWall() }
 }
 
 const noteIn = (document: BriefDocument) => (id: string) => document.requirements.find(one => one.id === id)?.note ?? ''

@@ -1,4 +1,4 @@
-import { createHash, webcrypto } from 'node:crypto'
+import { webcrypto } from 'node:crypto'
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import { sourceFromBytes } from '#core/bytes/source'
@@ -15,7 +15,7 @@ import { refuse } from '../utils/errors'
 import { log } from '../utils/log'
 import { countReceived } from '../utils/metrics'
 import { storableReading, storableText } from '../utils/storable'
-import { piecesOf, sealContent, storeWhole } from './contents'
+import { hashOf, sealContent, storeWhole } from './contents'
 import { requireRoom } from './intakes'
 import { post } from './notices'
 
@@ -38,34 +38,31 @@ const TELL_AFTER = 3
 
 /** Looks at some more of a place. Resolves to whether all of it was looked at. */
 export async function lookFurther(
-  trx: Knex.Transaction, jobId: string, placeId: string, place: OpenPlace, passed: ScanResult['passed'], signal: AbortSignal,
+  trx: Knex.Transaction, jobId: string, place: OpenPlace, passed: ScanResult['passed'], signal: AbortSignal,
 ): Promise<{ looked: boolean, files: number }> {
   await trx('place_look').insert({ job_id: jobId, cursor: '' }).onConflict(['job_id', 'cursor']).ignore()
   const end = Date.now() + STEP_MS
+  const [seen] = await rowsOf<{ files: number }>(trx, 'select count(*)::int as files from place_file where job_id = ?', [jobId])
+  let files = seen?.files ?? 0
   for (;;) {
     const next = await trx('place_look').where({ job_id: jobId, done: false }).orderBy('cursor').first('cursor')
-    if (!next || Date.now() > end) {
-      const [row] = await rowsOf<{ files: number }>(trx, 'select count(*)::int as files from place_file where job_id = ?', [jobId])
-      return { looked: !next, files: row?.files ?? 0 }
-    }
+    if (!next || Date.now() > end) return { looked: !next, files }
     const look = await place.look(next.cursor, signal)
     passed.push(...look.passed.slice(0, Math.max(0, TOLD - passed.length)))
     for (let at = 0; at < look.files.length; at += ROWS) {
-      await trx('place_file').insert(look.files.slice(at, at + ROWS).map(file => ({
+      const made = await trx('place_file').insert(look.files.slice(at, at + ROWS).map(file => ({
         job_id: jobId, path: storableText(file.path), raw_path: file.rawPath === null ? null : Buffer.from(file.rawPath), locator: file.locator,
         size: file.size, modified_at: file.modified === null ? null : new Date(file.modified),
         mark: file.mark === null ? null : storableText(file.mark),
-      }))).onConflict(['job_id', 'path']).ignore()
+      }))).onConflict(['job_id', 'path']).ignore().returning('path')
+      files += made.length
     }
     for (let at = 0; at < look.more.length; at += ROWS) {
       await trx('place_look').insert(look.more.slice(at, at + ROWS).map(cursor => ({ job_id: jobId, cursor })))
         .onConflict(['job_id', 'cursor']).ignore()
     }
     await trx('place_look').where({ job_id: jobId, cursor: next.cursor }).update({ done: true })
-    // what was handed on to it from here is nothing that arrived
-    await trx.raw('delete from place_file using place_written w where job_id = ? and w.place_id = ? and w.path = place_file.path', [jobId, placeId])
-    const [row] = await rowsOf<{ files: number }>(trx, 'select count(*)::int as files from place_file where job_id = ?', [jobId])
-    if ((row?.files ?? 0) > MOST_FILES) throw refuse(422, `More than ${MOST_FILES} files lie there: name a folder further in.`)
+    if (files > MOST_FILES) throw refuse(422, `More than ${MOST_FILES} files lie there: name a folder further in.`)
   }
 }
 
@@ -102,6 +99,8 @@ export function compareWithBefore(trx: Knex.Transaction, jobId: string, place: P
 
 async function compare(trx: Knex.Transaction, jobId: string, place: PlaceRow): Promise<{ intakeId: string | null }> {
   const before = await intakeBefore(trx, place.id)
+  // what was handed on to it from here is nothing that arrived
+  await trx.raw('delete from place_file using place_written w where job_id = ? and w.place_id = ? and w.path = place_file.path', [jobId, place.id])
   // of a scan that could not go on
   await trx('intake').where({ place_id: place.id, state: 'receiving' }).delete()
   await trx.raw(`
@@ -293,9 +292,7 @@ async function readLarge(
   if (keeps) return await sealContent(stored, size)
   await closeContent(stored)
   const source = contentSource(stored, size)
-  const hash = createHash('sha256')
-  for await (const piece of piecesOf(source)) hash.update(piece)
-  const sha256 = hash.digest('hex')
+  const sha256 = await hashOf(source)
   const reading = await readBytes(source)
   const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256) ?? ''
   await trx('place_file').where({ job_id: file.job_id, path: file.path }).update({ content_id: null })

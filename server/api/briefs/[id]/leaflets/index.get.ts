@@ -1,5 +1,5 @@
-import { prepareLeaflets } from '../../../../services/leaflets'
+import { getLeaflets } from '../../../../services/leaflets'
 import { route } from '../../../../utils/route'
 import { routeId } from '../../../../utils/validate'
 
-export default route('GET /api/briefs/:id/leaflets', (event, account) => prepareLeaflets(account, routeId(event)))
+export default route('GET /api/briefs/:id/leaflets', (event, account) => getLeaflets(account, routeId(event)))
