@@ -234,7 +234,11 @@ export interface OwnDoor {
   files: OwnHandIn[]
   received: ReceivedFile[]
   handIns: { id: string, number: number, at: string }[]
+  start: StartFile | null
 }
+
+/** What everybody of a brief begins from. */
+export interface StartFile { name: string, size: number, at: string }
 
 /** How much of what counts now is in a new intake. */
 export interface Overlap { earlier: number, here: number, proposes: 'replace' | 'add' }
@@ -347,6 +351,7 @@ export interface LeafletsAnswer {
   wall: { language: DoorLanguage, lines: LeafletLine[] }[]
   canSend: boolean
   door: boolean
+  start: StartFile | null
 }
 /** The words around a brief's letters, whose they are, and which columns of the list they may name. */
 export interface LetterAnswer {

@@ -130,6 +130,10 @@ export interface Routes {
   /** What each person is told before anything comes. */
   'GET /api/briefs/:id/leaflets': { answer: LeafletsAnswer }
   'POST /api/briefs/:id/leaflets/send': { body: InferType<typeof leafletsRequest>, answer: SlipsAsked }
+  /** The file everybody begins from. */
+  'GET /api/briefs/:id/start': { answer: Bytes }
+  'PUT /api/briefs/:id/start': { query: { name: string }, body: Blob, answer: Done }
+  'DELETE /api/briefs/:id/start': { answer: Done }
   /** One person's leaflet to oneself, without their link. */
   'POST /api/briefs/:id/leaflets/try': { body: InferType<typeof tryLeafletRequest>, answer: Done }
   'GET /api/briefs/:id/members': { answer: Members }
@@ -178,6 +182,7 @@ export interface Routes {
   // of whoever has a link of their own: it goes along as `Authorization: Bearer`
   'GET /api/door': { answer: OwnDoor }
   /** Asks for one's own link by mail; answered alike whether anybody is called so. */
+  'GET /api/door/start': { answer: Bytes }
   'POST /api/door/ask': { body: InferType<typeof askLinkRequest>, answer: Done }
   'POST /api/door/hand-ins': { body: InferType<typeof handInRequest>, answer: { id: string, number: number } }
   'POST /api/door/hand-ins/:id/finish': { answer: Receipt }

@@ -41,6 +41,13 @@ const aboutOf = (piece: LeafletPiece): string[] => [
 const uses = (piece: LeafletPiece) => [...new Set(piece.formats.map(one => one.use))]
 const notes = computed(() => new Map(props.own.document.requirements.map(one => [one.id, one.note ?? ''])))
 const hasFolders = computed(() => props.own.pieces.some(piece => (piece.folder?.length ?? 0) > 0))
+const door = useDoor()
+const { busy, problem, attempt } = useAttempt(error => sayError(error) || words.value.noConnection)
+/** One's folders, with the file to start from under its right names. */
+const save = () => attempt(async () => {
+  const { own } = props
+  await saveStarter([{ holder: own.holder.name, pieces: own.pieces }], await startFrom(own.start, door.fetchStart), `${own.title}.zip`)
+})
 const { copy, copied, text } = useClipboard({ legacy: true, copiedDuring: 1500 })
 </script>
 
@@ -114,15 +121,29 @@ const { copy, copied, text } = useClipboard({ legacy: true, copiedDuring: 1500 }
         </template>
       </li>
     </ul>
-    <p v-if="hasFolders">
-      <button
-        type="button"
-        class="door-button slight"
-        @click="saveStarter([{ holder: own.holder.name, pieces: own.pieces }], null, `${own.title}.zip`)"
+    <template v-if="hasFolders || own.start">
+      <p>
+        <button
+          type="button"
+          class="door-button slight"
+          :disabled="busy"
+          @click="save"
+        >
+          {{ words.starter }}
+        </button>
+        <span
+          v-if="own.start"
+          class="small quiet"
+        >{{ words.startsFrom(own.start.name) }}</span>
+      </p>
+      <p
+        v-if="problem"
+        class="problem"
+        role="alert"
       >
-        {{ words.starter }}
-      </button>
-    </p>
+        {{ problem }}
+      </p>
+    </template>
   </section>
 </template>
 

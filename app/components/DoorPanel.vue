@@ -26,7 +26,7 @@ async function load() {
 }
 onMounted(() => attempt(load))
 const again = () => void load().catch(() => undefined)
-useLive(() => id.value, again)
+useLive(again)
 // what was missed is asked for anew
 useIntervalFn(again, 30_000)
 

@@ -26,7 +26,7 @@ onMounted(() => attempt(async () => {
   // one that goes on already is followed too
   for (const { jobId } of shown.value) if (jobId) void follow(jobId)
 }))
-useLive(() => id.value, again)
+useLive(again)
 useIntervalFn(again, 30_000)
 
 const follow = (jobId: string) => attempt(async () => {

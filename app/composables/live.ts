@@ -1,18 +1,28 @@
-import { useEventSource } from '@vueuse/core'
+import { createSharedComposable, useDocumentVisibility, useEventSource } from '@vueuse/core'
 import { addressOf } from '#shared/routes'
 
+/** One stream a page, for whatever on it listens; a page that is not looked at keeps none, for a browser has few for all its pages together. */
+const useStream = createSharedComposable(() => {
+  const brief = useBrief()
+  const visibility = useDocumentVisibility()
+  const address = computed(() => (brief.current && visibility.value === 'visible'
+    ? addressOf('GET /api/briefs/:id/live', { id: brief.current.id })
+    : undefined))
+  return { visibility, data: useEventSource(address, [], { autoReconnect: { delay: 2000 } }).data }
+})
+
 /**
- * Hears as soon as something of a brief arrives or is checked. Nothing depends on it: whoever missed some asks again.
+ * Hears as soon as something of the open brief arrives or is checked. Nothing depends on it: whoever missed some asks again, and so
+ * does a page that is looked at once more.
  *
  * @param told - called once for what comes close together
  */
-export function useLive(briefId: () => string, told: () => void) {
-  const address = computed(() => (briefId() === '' ? undefined : addressOf('GET /api/briefs/:id/live', { id: briefId() })))
-  const { data } = useEventSource(address, [], { autoReconnect: { delay: 2000 } })
+export function useLive(told: () => void) {
+  const { visibility, data } = useStream()
   let waiting: ReturnType<typeof setTimeout> | undefined
-  watch(data, () => {
+  watch([data, visibility], () => {
     clearTimeout(waiting)
-    waiting = setTimeout(told, 300)
+    if (visibility.value === 'visible') waiting = setTimeout(told, 300)
   })
   onScopeDispose(() => clearTimeout(waiting))
 }

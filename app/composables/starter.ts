@@ -1,5 +1,11 @@
 import { wrap } from 'comlink'
+import type { StartFile } from '#shared/answers'
 import type { StarterOrder, StarterWorker } from '~/workers/starter'
+
+/** What everybody begins from, as it came. */
+export async function startFrom(start: StartFile | null, fetchIt: () => Promise<Blob>): Promise<File | null> {
+  return start === null ? null : new File([await fetchIt()], start.name, { lastModified: Date.parse(start.at) })
+}
 
 /** Packs starter folders in a worker of their own, and saves them. */
 export async function saveStarter(orders: readonly StarterOrder[], start: File | null, name: string): Promise<void> {

@@ -20,5 +20,8 @@ export const useDoorKeeping = defineStore('door-keeping', () => {
     const result = jobId ? (await jobs.follow<'mail'>(jobId)).result : null
     return { sent: result?.sent ?? 0, failed: result?.failed ?? 0, notSent }
   }
-  return { reminders, remind, stopReminder, leaflets, tryLeaflet, sendLeaflets, look, set, give, revoke, setCommon }
+  const putStart = (id: string, file: File) => api('PUT /api/briefs/:id/start', { id, query: { name: file.name }, body: file })
+  const dropStart = (id: string) => api('DELETE /api/briefs/:id/start', { id })
+  const fetchStart = async (id: string) => await api('GET /api/briefs/:id/start', { id }) as Blob
+  return { putStart, dropStart, fetchStart, reminders, remind, stopReminder, leaflets, tryLeaflet, sendLeaflets, look, set, give, revoke, setCommon }
 })

@@ -238,6 +238,8 @@ export const useDoor = defineStore('door', () => {
     return (await ask('GET /api/door/contents/:file', { file: file.id })).blob()
   }
 
+  const fetchStart = async () => (await ask('GET /api/door/start')).blob()
+
   /** Takes link and files out of this browser. */
   function leave(): void {
     remote = null
@@ -250,6 +252,6 @@ export const useDoor = defineStore('door', () => {
 
   return {
     own, ahead, chosen, checking, sending, offline, receipt, differs, begun, load, choose, say, nameIt, remove, find, send, stop, withdraw, receiptOf,
-    askForLink, download, leave,
+    askForLink, download, fetchStart, leave,
   }
 })

@@ -118,6 +118,8 @@ export interface ReceiptKeyRow { id: string, public_key: string, sealed: Buffer,
 export interface BriefDraftRow { brief_id: string, account_id: string, base_version_id: string | null, document: BriefDocument, kept_at: Date }
 export interface BriefPresenceRow { brief_id: string, account_id: string, step: string, changing: boolean, seen_at: Date }
 export interface BriefLetterRow { brief_id: string, language: '' | DoorLanguage, words: LetterWords, set_by: string | null, set_at: Date }
+/** What everybody of a brief begins from. */
+export interface StartFileRow { brief_id: string, content_id: string, name: string, size: string, put_by: string | null, put_at: Date }
 export interface BriefVersionRow {
   id: string
   brief_id: string
@@ -407,5 +409,6 @@ declare module 'knex/types/tables' {
     place_look: Table<PlaceLookRow>
     place_file: Table<PlaceFileRow>
     place_written: Table<PlaceWrittenRow>
+    start_file: Table<StartFileRow>
   }
 }

@@ -85,6 +85,8 @@ export async function copyOf(account: Account, briefId: string, order: CopyOrder
   const letter = 'insert into brief_letter (brief_id, language, words, set_by) select ?, language, words, ? from brief_letter where brief_id = ?'
   await db().raw(letter, [id, account.id, briefId])
   await db().raw('update brief set copies = (select copies from brief where id = ?) where id = ?', [briefId, id])
+  await db().raw('insert into start_file (brief_id, content_id, name, size, put_by) select ?, content_id, name, size, ? from start_file '
+    + 'where brief_id = ?', [id, account.id, briefId])
   if (order.samePeople && roster) await saveRoster(account, id, pickRoster(roster))
   return { id }
 }

@@ -20,6 +20,7 @@ import type { DoorHolder } from './door-links'
 import { requireDoor } from './door-links'
 import { signingKey } from './receipt-keys'
 import { planReminder } from './reminders'
+import { startFileOf } from './start-files'
 
 /** Opens, closes or changes the door of a brief. */
 export async function setDoor(account: Account, briefId: string, settings: DoorSettings): Promise<void> {
@@ -133,7 +134,7 @@ export const isOpen = (door: Pick<DoorRow, 'open'>, closes: number | null, at: n
 export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
   const loaded = await loadDoor(holder)
   const { door, version, self, handIns, received, now } = loaded
-  const work = await lookThrough(holder, loaded)
+  const [work, start] = await Promise.all([lookThrough(holder, loaded), startFileOf(holder.briefId)])
   const closes = closesAt(door, work.lastTimes)
   const shared = new Set(work.pieces.filter(piece => piece.group).map(piece => piece.requirement))
   const files = handedIn(holder.person, loaded, shared, work)
@@ -150,6 +151,7 @@ export async function ownDoor(holder: DoorHolder): Promise<OwnDoor> {
     files, received: received.filter(file => seen.has(file.id)).map((file, at) => asOwn(file, holder.person, at)),
     handIns: handIns.filter(row => row.person === holder.person)
       .map(({ id, number, finished_at: at }) => ({ id, number, at: at.toISOString() })),
+    start,
   }
 }
 

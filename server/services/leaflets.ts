@@ -24,6 +24,7 @@ import { columnsOf, wordsOf } from './letters'
 import { LINK_SIGN, postLetters } from './mailing'
 import { post } from './notices'
 import { addressesOf, sayWhen } from './slips'
+import { startFileOf } from './start-files'
 
 /** What each person of a brief is told beforehand: names, folders, formats, times, and their own link where there is a door. */
 async function prepareLeaflets(account: Account, briefId: string) {
@@ -72,7 +73,8 @@ async function prepareLeaflets(account: Account, briefId: string) {
 /** Everybody's leaflets, and the rule for a wall in every language. */
 export async function getLeaflets(account: Account, briefId: string): Promise<LeafletsAnswer> {
   const { writeWall, ...prepared } = await prepareLeaflets(account, briefId)
-  return { ...prepared, wall: await writeWall() }
+  const [wall, start] = await Promise.all([writeWall(), startFileOf(briefId)])
+  return { ...prepared, wall, start }
 }
 
 const noteIn = (document: BriefDocument) => (id: string) => document.requirements.find(one => one.id === id)?.note ?? ''

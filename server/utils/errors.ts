@@ -7,8 +7,10 @@ export function refuse(statusCode: number, message: string, problems: { path: st
 
 /** SQLSTATE class 53, insufficient resources (PostgreSQL, appendix A): the disk is full. */
 const DISK_FULL = '53100'
+/** The database itself takes no more connections. */
+const TOO_MANY = '53300'
 /** Class 08, operator intervention, and one that only follows now: the database went away; what was not committed did not happen. */
-const AWAY = /^(?:08\w{3}|57P0[123]|25006|ECONN\w+|EPIPE)$/
+const AWAY = /^(?:08\w{3}|57P0[123]|25006|ECONN\w+|EPIPE|E(?:HOST|NET)UNREACH|ETIMEDOUT|ENOTFOUND|EAI_AGAIN)$/
 
 const codeOf = (error: unknown): string => (typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '')
 
@@ -24,11 +26,11 @@ export function sayStorage(error: unknown): unknown {
 
 /** Whether an error says that the database went away, or cannot be reached now. */
 function isAway(error: unknown): boolean {
-  return AWAY.test(codeOf(error)) || /Connection terminated|not queryable|timeout expired|the database system is (?:starting up|shutting down|not yet accepting)/.test(String(error))
+  return AWAY.test(codeOf(error)) || /Connection terminated|not queryable|timeout expired|the database system is (?:starting up|shutting down|not yet accepting)|not currently accepting connections/.test(String(error))
 }
 
 /** Every connection is in use, and none came free in time (Knex, on `acquireConnectionTimeout`). */
-const isFull = (error: unknown): boolean => error instanceof Error && error.name === 'KnexTimeoutError'
+const isFull = (error: unknown): boolean => (error instanceof Error && error.name === 'KnexTimeoutError') || codeOf(error) === TOO_MANY
 
 /**
  * What the server did not expect, in words where there are some: no room, no database, no free connection. Any other error stays as it

@@ -17,7 +17,8 @@ import { stopQueue } from '../../server/queue/queue'
 import { stopHearing } from '../../server/services/live'
 import { mailReceipts } from '../../server/services/receipt-mail'
 import { sendReminders } from '../../server/services/reminders'
-import { until } from './help'
+import { sweep } from '../../server/services/sweep'
+import { databaseAway, until } from './help'
 import { somebody, startServer } from './server'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -144,6 +145,30 @@ describe('a door', () => {
     const [file] = (await ana.own()).files
     expect((await ana.ask('GET', `/contents/${file?.id}`)).bytes.equals(CSV)).toBe(true)
     expect((await holder(links.get('s2')).ask('GET', `/contents/${file?.id}`)).status).toBe(404)
+  })
+
+  test('gives out the file everybody begins from, to whoever has a link, until it is taken away', async () => {
+    const { client, id, links } = await opened()
+    const start = Buffer.from('site,count\n')
+    await expect(client.send('PUT /api/briefs/:id/start', { id, query: { name: '../x.csv' }, body: new Blob([start]) })).rejects.toThrow('without \\"/')
+    await expect(client.send('PUT /api/briefs/:id/start', { id, query: { name: 'x.csv' }, body: new Blob([]) })).rejects.toThrow('empty')
+    await client.send('PUT /api/briefs/:id/start', { id, query: { name: 'Zählung.csv' }, body: new Blob([start]) })
+    const ana = holder(links.get('s1'))
+    expect((await ana.own()).start).toMatchObject({ name: 'Zählung.csv', size: start.length })
+    const given = await ana.ask('GET', '/start')
+    expect(given.bytes.equals(start)).toBe(true)
+    expect(given.headers.get('content-disposition')).toBe('attachment; filename*=UTF-8\'\'Z%C3%A4hlung.csv')
+    // nothing that refers to it alone is swept away
+    await db()('content').update({ created_at: db().raw(`now() - interval '2 days'`) })
+    await sweep()
+    expect((await ana.ask('GET', '/start')).bytes.equals(start)).toBe(true)
+    const again = await client.send('POST /api/briefs/:id/copy', { id, body: { title: 'Next', due: null, samePeople: true } })
+    expect((await client.send('GET /api/briefs/:id/leaflets', { id: again.id })).start?.name).toBe('Zählung.csv')
+    await client.send('DELETE /api/briefs/:id/start', { id })
+    expect((await ana.ask('GET', '/start')).status).toBe(404)
+    expect((await ana.own()).start).toBeNull()
+    const other = await somebody(server.address)
+    await expect(other.client.send('PUT /api/briefs/:id/start', { id, query: { name: 'x.csv' }, body: new Blob([start]) })).rejects.toThrow('nothing here')
   })
 
   test('tells a misnamed file so on its receipt', async () => {
@@ -287,6 +312,31 @@ describe('an upload', () => {
     await settled()
     expect(offset).toBeGreaterThan(0)
     expect(offset % MB).toBe(0)
+    await ana.send(location, offset, big.subarray(offset))
+    expect((await ana.finish(id)).status).toBe(200)
+    const [file] = (await ana.own()).files
+    expect((await ana.ask('GET', `/contents/${file?.id}`)).bytes.equals(big)).toBe(true)
+  })
+
+  test('while the database is away is told so, and goes on where it was once it is back', async () => {
+    const { links } = await opened()
+    const ana = holder(links.get('s1'))
+    const { id } = await ana.begin()
+    const location = (await ana.announce(id, 'Marsh_raw', big.length)).headers.get('location') ?? ''
+    await ana.send(location, 0, big.subarray(0, 2 * MB))
+    const back = await databaseAway()
+    try {
+      const asked = [ana.send(location, 2 * MB, big.subarray(2 * MB)), ana.finish(id), ana.ask('GET', '')]
+      for (const told of await Promise.all(asked)) {
+        // the page goes on asking where it is told that nothing was lost
+        expect(told.status, told.text).toBe(503)
+      }
+    }
+    finally {
+      await back()
+    }
+    const offset = await until(async () => Number((await ana.where(location)).headers.get('upload-offset')) || null)
+    expect(offset).toBe(2 * MB)
     await ana.send(location, offset, big.subarray(offset))
     expect((await ana.finish(id)).status).toBe(200)
     const [file] = (await ana.own()).files

@@ -143,6 +143,7 @@ test('no database, and no connection that comes free, are told in words', async 
   expect(sayFault(none)).toMatchObject({ statusCode: 503, message: /Very much is asked for/ })
   await Promise.all(held.map(one => client.releaseConnection(one)))
   await expect(full.raw('select 1')).resolves.toBeDefined()
+  expect(sayFault(Object.assign(new Error('sorry, too many clients already'), { code: '53300' }))).toMatchObject({ statusCode: 503 })
   // what is nobody's fault but ours is not dressed up
   const wrong: unknown = await full.raw('select nothing from nowhere').catch((error: unknown) => error)
   expect(sayFault(wrong)).toBe(wrong)

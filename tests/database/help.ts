@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
+import pg from 'pg'
 import { v7 as uuid } from 'uuid'
 import { sourceFromBytes } from '../../core/bytes/source'
 import { readBytes } from '../../core/formats/identify'
@@ -46,4 +47,20 @@ export async function until<T>(look: () => Promise<T | false | null | undefined>
 export async function takePart(owner: Account, brief: string, account: Account, role: Role): Promise<void> {
   await shareBrief(owner, brief, account.mail, role)
   for (const { id } of await listOffers(account)) await answerOffer(account, id, true)
+}
+
+/** Takes the database away: what is connected is cut off and nothing new gets in, until what this gives back is called. */
+export async function databaseAway(): Promise<() => Promise<void>> {
+  const own = new URL(process.env.DATABASE_URL ?? '')
+  const name = own.pathname.slice(1)
+  own.pathname = '/postgres'
+  const keeper = new pg.Client({ connectionString: String(own) })
+  await keeper.connect()
+  const allow = (allowed: boolean) => keeper.query(`alter database ${pg.escapeIdentifier(name)} allow_connections ${allowed}`)
+  await allow(false)
+  await keeper.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [name])
+  return async () => {
+    await allow(true)
+    await keeper.end()
+  }
 }

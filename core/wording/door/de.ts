@@ -91,6 +91,8 @@ export const DE_DOOR: DoorWords = {
   copied: 'Kopiert',
   choose: 'Dateien oder ein Foto wählen',
   starter: 'Meine Ordner, zum Füllen bereit',
+  startsFrom: (name: string) => `mit ${name} darin, schon richtig benannt`,
+  noConnection: 'Keine Verbindung. Versuche es gleich noch einmal.',
   find: 'Meine auf diesem Rechner finden',
   findHow:
     'Wähle einen Ordner oder ein ganzes Laufwerk: gesucht wird nur in diesem Browser. Nichts verlässt dein Gerät, bevor du es ankreuzt und sendest.',

@@ -24,7 +24,7 @@ async function saidIn(language: DoorLanguage): Promise<Map<string, string>> {
     ['such', words.suchAs('x')], ['send', words.send(3)], ['sending', words.sending(1, 2)], ['handed', words.handedIn(1, 'T')],
     ['receipts', words.receipts(2)], ['receipt', words.receipt(2)], ['from', words.from('N', 'T')], ['own', words.own('T')], ['had', words.had('N')],
     ['who', words.whoSees('C')], ['of', words.receiptOf('N')], ['code', words.codeIs('C')],
-    ['made up', words.madeUp('N', 'G')], ['look', words.lookItUp('A')],
+    ['starts', words.startsFrom('F')], ['made up', words.madeUp('N', 'G')], ['look', words.lookItUp('A')],
   ]
   for (const [key, value] of filled) all.set(key, value)
   return all

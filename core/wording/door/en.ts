@@ -44,6 +44,8 @@ export const EN_DOOR = {
   copied: 'Copied',
   choose: 'Choose files or a photo',
   starter: 'My folders, ready to fill',
+  startsFrom: (name: string) => `with ${name} in them, under its right names`,
+  noConnection: 'No connection. Try again in a moment.',
   find: 'Find mine on this computer',
   findHow:
     'Choose a folder, or a whole drive: it is looked through in this browser only. Nothing leaves your machine before you tick it and press Send.',

@@ -91,6 +91,8 @@ export const ES_DOOR: DoorWords = {
   copied: 'Copiado',
   choose: 'Elegir archivos o una foto',
   starter: 'Mis carpetas, listas para llenar',
+  startsFrom: (name: string) => `con ${name} dentro, ya con su nombre correcto`,
+  noConnection: 'Sin conexión. Inténtelo de nuevo en un momento.',
   find: 'Buscar los míos en este ordenador',
   findHow:
     'Elige una carpeta o un disco entero: se busca solo en este navegador. Nada sale de tu equipo antes de que lo marques y lo envíes.',

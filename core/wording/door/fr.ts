@@ -89,6 +89,8 @@ export const FR_DOOR: DoorWords = {
   copied: 'Copié',
   choose: 'Choisir des fichiers ou une photo',
   starter: 'Mes dossiers, prêts à remplir',
+  startsFrom: (name: string) => `avec ${name} dedans, déjà bien nommé`,
+  noConnection: 'Pas de connexion. Réessayez dans un instant.',
   find: 'Trouver les miens sur cet ordinateur',
   findHow:
     'Choisissez un dossier ou tout un disque : la recherche se fait dans ce navigateur seulement. '

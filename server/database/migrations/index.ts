@@ -21,6 +21,7 @@ import * as passkeys from './019-passkeys'
 import * as doors from './020-doors'
 import * as letterLanguages from './021-letter-languages'
 import * as places from './022-places'
+import * as startFiles from './023-start-files'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -46,6 +47,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '020-doors': doors,
   '021-letter-languages': letterLanguages,
   '022-places': places,
+  '023-start-files': startFiles,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

@@ -82,14 +82,10 @@ const savePdf = () => attempt(async () => {
   }
 })
 /** A folder for everybody, as it is asked, with the file to start from under its right name. */
-const saveFolders = (event: Event) => attempt(async () => {
-  const field = event.target as HTMLInputElement
-  const start = field.files?.[0] ?? null
-  field.value = ''
+const saveFolders = () => attempt(async () => {
+  const start = await startFrom(answer.value?.start ?? null, () => door.fetchStart(id.value))
   await saveStarter((leaflets.value ?? []).map(({ name, pieces }) => ({ holder: name, pieces })), start, 'starter folders.zip')
 })
-const saveEmptyFolders = () => attempt(() =>
-  saveStarter((leaflets.value ?? []).map(({ name, pieces }) => ({ holder: name, pieces })), null, 'starter folders.zip'))
 const linesOf = (one: PreparedLeaflet) =>
   one.lines.map(line => ({ ...line, text: line.text.replaceAll('[link]', linkOf(one.person) || '(their own link)') }))
 </script>
@@ -180,14 +176,17 @@ const linesOf = (one: PreparedLeaflet) =>
         </p>
         <UnknownLetters :letters="unknown" />
         <div class="row">
-          <el-button @click="saveEmptyFolders">
+          <el-button
+            :disabled="leaflets.length === 0"
+            @click="saveFolders"
+          >
             Folders for all, as a .zip
           </el-button>
-          <label class="start">or with a file to start from, already rightly named:
-            <input
-              type="file"
-              @change="saveFolders"
-            ></label>
+          <StartFile
+            :brief-id="id"
+            :start="answer?.start ?? null"
+            @changed="attempt(load)"
+          />
         </div>
         <p
           v-if="!canSend"

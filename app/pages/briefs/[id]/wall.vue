@@ -13,7 +13,7 @@ const load = async () => {
 }
 onMounted(() => attempt(load))
 const again = () => void load().catch(() => undefined)
-useLive(() => brief.current?.id ?? '', again)
+useLive(again)
 useIntervalFn(again, 30_000)
 
 /** Who is done, by the last check; before there is one, who has handed something in. */

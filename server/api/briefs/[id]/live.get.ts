@@ -12,9 +12,9 @@ export default route('GET /api/briefs/:id/live', async (event, account) => {
   const briefId = routeId(event)
   await requireRole(account, briefId, 'reader')
   const stream = createEventStream(event)
-  let serial = 0
+  let serial = Date.now()
   const leave = hear(briefId, (told) => {
-    // numbered: a page that keeps the last word it heard notices the same one again
+    // numbered, over streams too: a page that keeps the last word it heard notices the same one again
     void stream.push(`${told} ${++serial}`)
     // the process is going: the page comes again, to another
     if (told === 'again') void stream.close()

@@ -1,0 +1,10 @@
+import { piecesOf } from '../../../../services/contents'
+import { openStartFile } from '../../../../services/start-files'
+import { route } from '../../../../utils/route'
+import { sendAttachment } from '../../../../utils/stream'
+import { routeId } from '../../../../utils/validate'
+
+export default route('GET /api/briefs/:id/start', async (event, account) => {
+  const { source, name } = await openStartFile(account, routeId(event))
+  return sendAttachment(event, name, source.size, piecesOf(source))
+})
