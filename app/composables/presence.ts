@@ -27,7 +27,7 @@ export function usePresence(step: () => string) {
     }
   }
   useIntervalFn(tell, EVERY)
-  useLive(() => brief.current?.id ?? '', tell)
+  useLive(tell)
   watch([() => brief.current?.id, step, () => brief.unsaved, visibility], tell, { immediate: true })
 
   const meanwhile = computed(() => newest.value !== null && brief.current !== null && newest.value > (brief.current.version ?? 0))

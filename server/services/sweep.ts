@@ -12,7 +12,8 @@ export async function sweep(hours = 24): Promise<void> {
   await db()('job').where('ended_at', '<', db().raw(`now() - interval '7 days'`)).delete()
   await db()('intake').where('state', 'receiving').where('created_at', '<', old).delete()
   await db()('content').where('created_at', '<', old)
-    .whereRaw(['received_file', 'job_part', 'start_file'].map(table => `not exists (select 1 from ${table} where content_id = content.id)`).join(' and '))
+    .whereRaw(['received_file', 'job_part', 'start_file']
+      .map(table => `not exists (select 1 from ${table} where ${table}.content_id = content.id)`).join(' and '))
     .delete()
   // a reading holds titles and authors: it goes with the last file it was made of
   await db()('reading').whereRaw(`created_at < now() - interval '1 hour'`)

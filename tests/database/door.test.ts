@@ -150,9 +150,11 @@ describe('a door', () => {
   test('gives out the file everybody begins from, to whoever has a link, until it is taken away', async () => {
     const { client, id, links } = await opened()
     const start = Buffer.from('site,count\n')
-    await expect(client.send('PUT /api/briefs/:id/start', { id, query: { name: '../x.csv' }, body: new Blob([start]) })).rejects.toThrow('without \\"/')
-    await expect(client.send('PUT /api/briefs/:id/start', { id, query: { name: 'x.csv' }, body: new Blob([]) })).rejects.toThrow('empty')
-    await client.send('PUT /api/briefs/:id/start', { id, query: { name: 'Zählung.csv' }, body: new Blob([start]) })
+    const putBy = (by: typeof client, name: string, bytes: Buffer = start) =>
+      by.send('PUT /api/briefs/:id/start', { id, query: { name }, body: new Blob([new Uint8Array(bytes)]) })
+    await expect(putBy(client, '../x.csv')).rejects.toThrow('without \\"/')
+    await expect(putBy(client, 'x.csv', Buffer.alloc(0))).rejects.toThrow('empty')
+    await putBy(client, 'Zählung.csv')
     const ana = holder(links.get('s1'))
     expect((await ana.own()).start).toMatchObject({ name: 'Zählung.csv', size: start.length })
     const given = await ana.ask('GET', '/start')
@@ -168,7 +170,7 @@ describe('a door', () => {
     expect((await ana.ask('GET', '/start')).status).toBe(404)
     expect((await ana.own()).start).toBeNull()
     const other = await somebody(server.address)
-    await expect(other.client.send('PUT /api/briefs/:id/start', { id, query: { name: 'x.csv' }, body: new Blob([start]) })).rejects.toThrow('nothing here')
+    await expect(putBy(other.client, 'x.csv')).rejects.toThrow('nothing here')
   })
 
   test('tells a misnamed file so on its receipt', async () => {
