@@ -15,7 +15,8 @@ export default defineNuxtConfig({
     },
   },
   css: [
-    '@fontsource-variable/atkinson-hyperlegible-next/index.css', '@fontsource-variable/atkinson-hyperlegible-mono/index.css',
+    // two weights: less travels than a face that has them all
+    ...[400, 600].flatMap(weight => [`@fontsource/atkinson-hyperlegible-next/${weight}.css`, `@fontsource/atkinson-hyperlegible-mono/${weight}.css`]),
     '~/assets/theme.css', '~/assets/print.css',
   ],
   srcDir: 'app',

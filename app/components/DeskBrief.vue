@@ -102,7 +102,7 @@ const more = ref(false)
 .short h2 { font-size: 15px; }
 h2 a { color: var(--ink); text-decoration: none; }
 h2 a:hover { text-decoration: underline; }
-.due { font-weight: 650; }
+.due { font-weight: 600; }
 .when { display: block; font-weight: 400; }
 .says { font-size: 14.5px; }
 .short .says { font-size: 13.5px; color: var(--quiet); }
@@ -110,7 +110,7 @@ h2 a:hover { text-decoration: underline; }
   justify-self: end; border: 1px solid var(--quiet); padding: 4px 12px; color: var(--ink); text-decoration: none; background: var(--sheet);
   text-align: center;
 }
-.now .next { border-color: var(--petrol); color: var(--petrol); font-weight: 650; }
+.now .next { border-color: var(--petrol); color: var(--petrol); font-weight: 600; }
 .next:hover { text-decoration: underline; }
 @media (max-width: 900px) {
   .line { grid-template-columns: 1fr auto; }

@@ -10,7 +10,7 @@ const followUp = useFollowUp()
 const figures = shallowRef<Figures | null>(null)
 const { problem, attempt } = useAttempt()
 Chart.register(BarElement, CategoryScale, Legend, LinearScale, LineElement, PointElement, Tooltip)
-Chart.defaults.font.family = '\'Atkinson Hyperlegible Next Variable\', sans-serif'
+Chart.defaults.font.family = '\'Atkinson Hyperlegible Next\', sans-serif'
 Chart.defaults.animation = false
 const FAMILIES = [
   { key: 'missing', label: 'missing', token: 'border' }, { key: 'name', label: 'name', token: 'to-fix' },

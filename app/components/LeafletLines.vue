@@ -20,7 +20,7 @@ defineProps<{ lines: readonly LeafletLine[] }>()
 <style scoped>
 .lines { flex: 1; min-width: 0; overflow-wrap: anywhere; }
 .lines p { margin: 0; min-height: 8px; line-height: 1.45; }
-.title { font-weight: 650; }
+.title { font-weight: 600; }
 .lines .name, .lines .detail { margin-left: 16px; }
 .name { white-space: pre-wrap; }
 </style>

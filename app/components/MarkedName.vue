@@ -68,8 +68,8 @@ const spoken = computed(() => (props.differences ?? []).map(one => SAID[one.kind
 
 <style scoped>
 .marked { font-size: 15px; }
-.wrong { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 3px; font-weight: 650; }
-.moved { text-decoration: underline dashed; text-decoration-thickness: 1.5px; text-underline-offset: 3px; font-weight: 650; }
+.wrong { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 3px; font-weight: 600; }
+.moved { text-decoration: underline dashed; text-decoration-thickness: 1.5px; text-underline-offset: 3px; font-weight: 600; }
 .gap { color: var(--quiet); }
 .missing { font-size: 0.8em; vertical-align: super; color: var(--ink); border-bottom: 1px dotted var(--quiet); }
 </style>

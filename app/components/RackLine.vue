@@ -110,7 +110,7 @@ function write({ id }: Asked, cell: RackCell, of: number): string {
 tr { height: 26px; }
 tr:hover { background: var(--ground); }
 th, td { border-bottom: 1px solid var(--rule); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-th { text-align: left; font-weight: 500; padding: 0 12px 0 0; }
+th { text-align: left; font-weight: 400; padding: 0 12px 0 0; }
 .holder { font: inherit; color: inherit; background: none; border: 0; padding: 0 4px 0 0; cursor: pointer; min-height: 24px; }
 .holder:hover { text-decoration: underline; }
 td { padding: 0 8px 0 0; }

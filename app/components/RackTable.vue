@@ -246,5 +246,5 @@ thead th.narrow { max-width: 70px; overflow: hidden; text-overflow: ellipsis; wh
   min-height: 24px; max-width: 100%; overflow: hidden; text-overflow: ellipsis;
 }
 .column:hover { text-decoration: underline; }
-.group th { text-align: left; padding: 6px 0 0; font-weight: 650; border-bottom: 1px solid var(--rule); }
+.group th { text-align: left; padding: 6px 0 0; font-weight: 600; border-bottom: 1px solid var(--rule); }
 </style>

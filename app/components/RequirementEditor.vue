@@ -199,7 +199,7 @@ const excepted = computed(() => {
 <style scoped>
 .editor { display: grid; gap: 10px; }
 .head { flex-wrap: nowrap; }
-.title { flex: 1; font-size: 18px; font-weight: 650; }
-.title :deep(input) { font-weight: 650; }
+.title { flex: 1; font-size: 18px; font-weight: 600; }
+.title :deep(input) { font-weight: 600; }
 .lines { border-bottom: 1px solid var(--rule); }
 </style>

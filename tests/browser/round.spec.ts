@@ -65,8 +65,8 @@ test('own fonts are loaded and used', async () => {
       loaded: [...document.fonts].filter(font => font.status === 'loaded').map(font => font.family),
     }
   })
-  expect(fonts.text).toContain('Atkinson Hyperlegible Next Variable')
-  expect(fonts.loaded.join()).toContain('Atkinson Hyperlegible Next Variable')
+  expect(fonts.text).toContain('Atkinson Hyperlegible Next')
+  expect(fonts.loaded.join()).toContain('Atkinson Hyperlegible Next')
 })
 
 test('who: a pasted list', async () => {

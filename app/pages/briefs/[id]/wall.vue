@@ -84,7 +84,7 @@ const left = computed(() => {
 
 <style scoped>
 .wall { text-align: center; padding: 3vh 0; }
-.count { font-size: clamp(60px, 16vw, 200px); font-weight: 750; line-height: 1; margin: 0; }
+.count { font-size: clamp(60px, 16vw, 200px); font-weight: 600; line-height: 1; margin: 0; }
 .what, .left { font-size: clamp(22px, 4vw, 48px); }
 .seats {
   display: flex; flex-wrap: wrap; gap: 12px; justify-content: center; list-style: none; padding: 0; max-width: 1100px; margin: 20px auto;
