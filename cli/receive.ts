@@ -117,7 +117,7 @@ export function receiveFolder(root: string, folder: string, stated: number | nul
 }
 
 /** Whether a root is an address, not a folder of this computer. */
-export const isAddress = (root: string): boolean => /^[a-z][a-z+]*:\/\//i.test(root)
+export const isAddress = (root: string): boolean => /^[a-z][a-z\d+]*:\/\//i.test(root)
 
 /** Reads what lies at an address as one root; its files are fetched one by one. */
 export async function receiveAddress(root: string, address: string, stated: number | null, opening: Opening): Promise<ReceivedRoot> {

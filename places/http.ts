@@ -7,10 +7,10 @@ import type { Hosts } from './hosts'
 import { PlaceError } from './place'
 
 /** Silence that long is taken for an end. */
-const SILENT_MS = Number(process.env.USITOR_PLACE_SILENT_MS ?? 30_000)
+export const SILENT_MS = Number(process.env.USITOR_PLACE_SILENT_MS ?? 30_000)
 const MOST_REDIRECTS = 5
 /** So many connections to one place. */
-const CONNECTIONS = 4
+export const CONNECTIONS = 4
 
 export interface HttpAsked { method: string, headers?: Record<string, string>, body?: string | AsyncIterable<Uint8Array>, signal: AbortSignal }
 

@@ -17,7 +17,7 @@ export interface SeenFile {
 }
 
 /** What stands there and is not received. */
-export interface Passed { path: string, why: 'link' | 'no-permission' | 'no-file' | 'climbs' | 'too-deep' | 'gone' }
+export interface Passed { path: string, why: 'link' | 'no-permission' | 'no-file' | 'climbs' | 'too-deep' | 'gone' | 'nothing-attached' }
 
 /** One stretch of a listing: a folder, or a page. */
 export interface Look { files: SeenFile[], passed: Passed[], more: string[] }
@@ -38,6 +38,8 @@ export interface OpenPlace {
    * @throws PlaceError `there` where something is in its place, `changed` where it is not what may be written over
    */
   write(path: string, pieces: AsyncIterable<Uint8Array>, over: string | null, signal: AbortSignal): Promise<string | null>
+  /** Calls when something changes there, until it is told to stop or cannot go on; not there: the kind cannot tell. */
+  watch?(changed: () => void, signal: AbortSignal): Promise<void>
   close(): Promise<void>
 }
 
@@ -48,8 +50,12 @@ export interface PlaceField { key: string, label: string, hint: string, secret: 
 export interface PlaceKind {
   label: string
   fields: readonly PlaceField[]
-  /** What it can promise: when a file was changed, and a mark that changes with it. */
-  tells: { time: boolean, mark: boolean }
+  /** What it can promise: when a file was changed, and a mark that changes with it; `arrival`: its time is when it came there. */
+  tells: { time: boolean, mark: boolean, arrival?: true }
+  /** Nothing is ever put there. */
+  readOnly?: true
+  /** Known to those who set up machines; others need not choose it. */
+  technical?: true
   open(settings: Readonly<Record<string, string>>, secret: string, ground: Ground): Promise<OpenPlace>
 }
 

@@ -123,6 +123,7 @@ export const sftp: PlaceKind = {
     { key: 'hostKey', label: 'Key of the machine', hint: 'shown when you try it', secret: false, optional: true },
   ],
   tells: { time: true, mark: false },
+  technical: true,
   async open({ host: stated = '', name = '', path = '', hostKey = '' }, secret, { hosts }) {
     const [, host = '', port = '22'] = /^(\[[0-9a-f:]+\]|[^:/\s]+)(?::(\d{1,5}))?$/i.exec(stated.trim()) ?? []
     if (host === '') throw new PlaceError('settings', 'A machine is said by its name, with a port where it is not 22: files.example:2222')

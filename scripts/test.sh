@@ -15,6 +15,7 @@ bare=()
 command -v qpdf >/dev/null || bare+=(qpdf)
 [ -x /usr/sbin/apache2 ] || bare+=(apache2-bin)
 [ -x /usr/sbin/sshd ] || bare+=(openssh-server)
+[ -x /usr/sbin/dovecot ] || bare+=(dovecot-imapd)
 if [ $((${#missing[@]} + ${#bare[@]})) -gt 0 ]; then
   if [ "$(id -u)" = 0 ]; then
     echo "Installing ${missing[*]} ${bare[*]} from Debian's packages …"

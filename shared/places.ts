@@ -1,7 +1,7 @@
 import type { ScanResult } from './jobs'
 
 /** Kinds of places, as they are stored; what each is stands in `places/`. */
-export const PLACE_KEYS = ['folder', 'webdav', 'sftp'] as const
+export const PLACE_KEYS = ['folder', 'webdav', 'mailbox', 'sftp', 's3'] as const
 export type PlaceKey = (typeof PLACE_KEYS)[number]
 
 /** A place to be tried or added. */
@@ -19,6 +19,8 @@ export interface OfferedPlace {
   kind: PlaceKey
   label: string
   fields: readonly { key: string, label: string, hint: string, secret: boolean, optional: boolean }[]
+  /** Stands behind "other". */
+  technical: boolean
   /** Why it cannot be added here; empty: it can. */
   refused: string
 }
@@ -50,6 +52,8 @@ export interface ShownPlace {
   failingSince: string | null
   /** A scan that goes on now. */
   jobId: string | null
+  /** Nothing can be handed on to it. */
+  readOnly: boolean
   handsOn: HandsOn | null
   written: WrittenThere[]
 }

@@ -19,7 +19,7 @@ const WHAT: Record<HandedOn, string> = {
 }
 
 async function load() {
-  all.value = (await places.list(brief.current?.id ?? '')).places
+  all.value = (await places.list(brief.current?.id ?? '')).places.filter(one => !one.readOnly)
   if (!place.value) chosen.value = all.value[0]?.id ?? ''
 }
 onMounted(() => attempt(load))

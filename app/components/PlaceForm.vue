@@ -9,6 +9,10 @@ const places = usePlaces()
 const { busy, problem, attempt } = useAttempt()
 const kind = ref(props.offered.find(one => one.refused === '')?.kind ?? props.offered[0]?.kind ?? 'folder')
 const chosen = computed(() => props.offered.find(one => one.kind === kind.value))
+/** Those for whoever sets up machines are shown when they are asked for. */
+const others = ref(false)
+const shown = computed(() => props.offered.filter(one => others.value || !one.technical || one.kind === kind.value))
+const refusals = computed(() => [...new Set(props.offered.flatMap(one => (one.refused === '' ? [] : [one.refused])))])
 const root = ref('')
 const texts = ref<Record<string, string>>({})
 const keeps = ref(true)
@@ -56,7 +60,7 @@ const add = () => attempt(async () => {
       </legend>
       <el-radio-group v-model="kind">
         <el-radio
-          v-for="one in props.offered"
+          v-for="one in shown"
           :key="one.kind"
           :value="one.kind"
           :disabled="one.refused !== ''"
@@ -64,12 +68,19 @@ const add = () => attempt(async () => {
           {{ one.label }}
         </el-radio>
       </el-radio-group>
+      <el-button
+        v-if="!others"
+        link
+        @click="others = true"
+      >
+        Other
+      </el-button>
       <p
-        v-for="one in props.offered.filter(other => other.refused)"
-        :key="one.kind"
+        v-for="refused in refusals"
+        :key="refused"
         class="small quiet"
       >
-        {{ one.refused }}
+        {{ refused }}
       </p>
     </fieldset>
     <div class="fields">

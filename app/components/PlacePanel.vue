@@ -63,7 +63,8 @@ async function added(jobId: string | null) {
   await load()
   if (jobId) await follow(jobId)
 }
-const whereOf = ({ settings }: ShownPlace) => settings.address ?? settings.path ?? ''
+const whereOf = ({ settings }: ShownPlace) =>
+  [settings.address ?? settings.host, settings.bucket, settings.prefix, settings.path, settings.folder].filter(Boolean).join(' ')
 </script>
 
 <template>

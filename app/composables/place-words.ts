@@ -4,7 +4,7 @@ import type { ScanResult } from '#shared/jobs'
 export const PASSED: Record<string, string> = {
   'link': 'a link',
   'no-permission': 'may not be read', 'no-file': 'no file', 'climbs': 'its path leads elsewhere', 'too-deep': 'too many folders deep',
-  'gone': 'gone by then',
+  'gone': 'gone by then', 'nothing-attached': 'a message with nothing attached',
 }
 
 /** What the last look at a place came to, in one line. */

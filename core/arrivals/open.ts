@@ -36,6 +36,12 @@ export async function openArrivals<S extends ByteSource>(files: readonly Incomin
   return { files: await openInside(inside, opening, 0, keep, closed), closed }
 }
 
+/** Opens files that lie among others: none of them stands for the whole, each archive or mail is opened where it lies. */
+export async function openAmongOthers<S extends ByteSource>(files: readonly Incoming<S>[], opening: Opening, keep: Keep<S>): Promise<Arrived<S>> {
+  const closed: StaysClosed[] = []
+  return { files: await openInside(files, opening, 0, keep, closed), closed }
+}
+
 async function openInside<S extends ByteSource>(
   files: readonly Incoming<S>[], opening: Opening, depth: number, keep: Keep<S>, closed: StaysClosed[],
 ): Promise<Incoming<S>[]> {
@@ -71,7 +77,8 @@ const isMail = (path: string) => /\.(?:eml|mbox)$/i.test(path)
 /** Names of files that may have to be opened. */
 export const MAY_BE_OPENED = /\.(?:zip|eml|mbox)$/i
 
-function mayBeOpened({ path }: Incoming, { zip, mail }: Opening): boolean {
+/** Whether a file is one to be opened, by its name. */
+export function mayBeOpened({ path }: Pick<Incoming, 'path'>, { zip, mail }: Opening): boolean {
   return (zip && isZip(path)) || (mail && isMail(path))
 }
 

@@ -4,7 +4,9 @@ import type { Step, StepOutcome } from '../queue/task'
 import { checkSoon } from '../services/checks'
 import { tell } from '../services/live'
 import { openPlace, sayPlace } from '../services/places'
-import { compareWithBefore, endScan, lookFurther, noteFailure, readFurther } from '../services/scans'
+import { readFurther } from '../services/scan-reading'
+import { compareWithBefore, endScan, lookFurther, noteFailure, openingOf } from '../services/scans'
+import { kindOf } from '../../places/index'
 import { PlaceError } from '../../places/place'
 import { refuse } from '../utils/errors'
 
@@ -42,16 +44,17 @@ async function takeStretch(job: JobRow<'scan'>, trx: Knex.Transaction, place: Pl
     }
     return { checkpoint: {}, done: result.files, total: result.files, result, finished: true }
   }
+  const how = { opening: await openingOf(job.brief_id), arrival: kindOf(place.kind).tells.arrival ?? false }
   const open = await openPlace(place)
   try {
     if (intakeId === undefined) {
-      const { looked, files } = await lookFurther(trx, job.id, open, passed, signal)
+      const { looked, files } = await lookFurther(trx, job.id, open, how, passed, signal)
       if (!looked) return { checkpoint: { passed }, done: 0, total: files, finished: false }
       const begun = await compareWithBefore(trx, job.id, place)
       if (begun.intakeId === null) return await end(null)
       return { checkpoint: { intakeId: begun.intakeId, passed }, done: 0, total: files, finished: false }
     }
-    const { left } = await readFurther(trx, job.id, open, place, intakeId, failed, signal)
+    const { left } = await readFurther(trx, job.id, open, place, how, { failed, passed }, intakeId, signal)
     if (left === 0) return await end(intakeId)
     const total = Math.max(Number(job.total), left)
     return { checkpoint: { intakeId, passed, failed }, done: total - left, total, finished: false }

@@ -5,7 +5,7 @@ import type { SignedIn as Account } from '#shared/answers'
 import type { OfferedPlace, PlaceOrder, PlaceTrial, ShownPlace } from '#shared/places'
 import { PLACE_KEYS } from '#shared/places'
 import { Hosts } from '../../places/hosts'
-import { PLACES } from '../../places/index'
+import { kindOf, PLACES } from '../../places/index'
 import type { Ground, OpenPlace, Passed, SeenFile } from '../../places/place'
 import { PlaceError } from '../../places/place'
 import { newestRoster, newestVersion } from '../database/briefs'
@@ -47,7 +47,7 @@ function whyRefused(kind: PlaceOrder['kind']): string {
 }
 
 const offered = (): OfferedPlace[] => PLACE_KEYS.map(kind => ({
-  kind, label: PLACES[kind].label, fields: PLACES[kind].fields, refused: whyRefused(kind),
+  kind, label: PLACES[kind].label, fields: PLACES[kind].fields, technical: kindOf(kind).technical ?? false, refused: whyRefused(kind),
 }))
 
 /** The places of a brief, and what may be added. */
@@ -65,7 +65,8 @@ export async function listPlaces(account: Account, briefId: string): Promise<{ p
     places: rows.map(row => ({
       id: row.id, kind: row.kind, label: PLACES[row.kind].label, root: row.root, settings: row.settings, keeps: row.keeps,
       everyMinutes: row.every_minutes, lookedAt: row.looked_at?.toISOString() ?? null, nextAt: row.next_at?.toISOString() ?? null, last: row.last,
-      problem: row.problem, failingSince: row.failing_since?.toISOString() ?? null, jobId: scanning.get(row.id) ?? null, handsOn: row.hands_on,
+      problem: row.problem, failingSince: row.failing_since?.toISOString() ?? null, jobId: scanning.get(row.id) ?? null,
+      handsOn: row.hands_on, readOnly: kindOf(row.kind).readOnly ?? false,
       written: written.filter(one => one.place_id === row.id)
         .map(one => ({ path: one.path, what: one.what, size: Number(one.size), at: one.written_at.toISOString() })),
     })),

@@ -26,6 +26,7 @@ export default async function setup(): Promise<void> {
     external: [
       'pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse',
       'yup', 'pino', 'prom-client', '@node-rs/argon2', '@zxcvbn-ts/core', '@zxcvbn-ts/language-common', 'ssh2-sftp-client',
+      '@aws-sdk/client-s3', '@aws-sdk/lib-storage', 'imapflow', 'chokidar',
     ],
     platform: 'node',
     format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',

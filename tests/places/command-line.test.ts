@@ -8,6 +8,10 @@ import { rosterCsv } from '../../demo/people'
 import { buildShoreSurvey } from '../../demo/shore-survey'
 import type { DriveService } from '../../stand-ins/drive'
 import { startDrive } from '../../stand-ins/drive'
+import type { MailServer } from './dovecot'
+import { messageOf, startDovecot } from './dovecot'
+import type { Store } from './s3'
+import { startStore } from './s3'
 import type { Shell } from './sshd'
 import { startSshd } from './sshd'
 
@@ -16,6 +20,8 @@ import { startSshd } from './sshd'
 const home = mkdtempSync(join(tmpdir(), 'address-'))
 let drive: DriveService
 let shell: Shell
+let store: Store
+let mail: MailServer
 
 function usitor(args: string[], environment: Record<string, string> = {}): Promise<{ status: number, stdout: string, stderr: string }> {
   return new Promise(done => execFile('node', ['cli/usitor.mjs', ...args], {
@@ -34,6 +40,8 @@ function told(text: string) {
 beforeAll(async () => {
   shell = await startSshd()
   drive = await startDrive(shell.folder)
+  store = await startStore()
+  mail = await startDovecot()
   const world = await buildShoreSurvey(7)
   writeFileSync(join(home, 'brief.json'), JSON.stringify(world.document))
   writeFileSync(join(home, 'roster.csv'), rosterCsv(world.people))
@@ -41,12 +49,13 @@ beforeAll(async () => {
     const whole = join(shell.folder, path)
     mkdirSync(dirname(whole), { recursive: true })
     writeFileSync(whole, bytes)
+    store.objects.set(`in/${path}`, { bytes: Buffer.from(bytes), modified: new Date(modified) })
     // addresses tell whole seconds
     utimesSync(whole, Math.floor(modified / 1000), Math.floor(modified / 1000))
   }
 })
 afterAll(async () => {
-  await drive.close()
+  await Promise.all([drive.close(), store.stop(), mail.stop()])
   await shell.stop()
   rmSync(home, { recursive: true })
 })
@@ -60,7 +69,20 @@ describe('usitor check --root NAME=ADDRESS', () => {
       USITOR_PLACE_PASSWORD: shell.key, USITOR_PLACE_HOST_KEY: shell.fingerprint,
     })
     expect(told(remote.stdout)).toEqual(here)
+    // a store keeps no times but its own
+    const timeless = ({ files, ...rest }: ReturnType<typeof told>) => ({ ...rest, files: files.map(file => [file.path, file.sha256]) })
+    const at = `${store.url.replace('http://', 's3+http://shore@')}/courses/in`
+    const stored = told((await check(at, { USITOR_PLACE_PASSWORD: 'survey-secret' })).stdout)
+    expect(timeless(stored).files).toEqual(timeless(here).files)
     expect(here.summary.files).toBeGreaterThan(100)
+  })
+
+  test('a mailbox is read as what was attached by whom', async () => {
+    mail.deliver(messageOf({ from: 'somebody@else.example', subject: 'hello', attached: [['notes.txt', Buffer.from('hi')]] }))
+    const { status, stdout, stderr } = await check(`imap://ana@${mail.host}/INBOX`, { USITOR_PLACE_PASSWORD: 'shore' })
+    expect(status, stderr).toBe(1)
+    const { files } = JSON.parse(stdout) as Report
+    expect(files.map(({ path, container }) => [path, container?.map(one => one.slice(17))])).toEqual([['notes.txt', ['hello (1).eml']]])
   })
 
   test.each([

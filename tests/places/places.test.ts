@@ -5,12 +5,18 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
+import { openArrivals } from '../../core/arrivals/open'
+import { sourceFromBytes } from '../../core/bytes/source'
 import { Hosts } from '../../places/hosts'
 import { PLACES } from '../../places/index'
 import type { Ground, OpenPlace, Passed, SeenFile } from '../../places/place'
 import { readListing } from '../../places/webdav'
 import type { Drive } from './apache'
 import { startApache } from './apache'
+import type { MailServer } from './dovecot'
+import { messageOf, startDovecot } from './dovecot'
+import type { Store } from './s3'
+import { startStore } from './s3'
 import type { Shell } from './sshd'
 import { startSshd } from './sshd'
 
@@ -233,6 +239,168 @@ describe('a machine reached by secure shell, against OpenSSH', () => {
   test('says of a folder that is not there, or may not be read, what it is', async () => {
     const place = await open({ path: '/nowhere at all' })
     await expect(place.look('', signal)).rejects.toMatchObject({ fault: 'not-found' })
+    await place.close()
+  })
+})
+
+describe('a mailbox, against Dovecot', () => {
+  let mail: MailServer
+  const large = Buffer.alloc(3_000_000, 'large ')
+  const sent = new Date(Date.now() - 3_600_000)
+  beforeAll(async () => {
+    mail = await startDovecot()
+    const log = Buffer.from('a,b\n')
+    mail.deliver(messageOf({ from: 'Ana Marsh <ANA@shore.example>', subject: 'Übung 2: a/b "x"', date: sent, attached: [['log.csv', log]] }))
+    mail.deliver(messageOf({ from: 'ben@shore.example', subject: 'I forgot it', date: sent }))
+    const me: [string, Buffer] = ['me.png', Buffer.from('x')]
+    mail.deliver(messageOf({ from: 'cleo@shore.example', subject: '', date: sent, attached: [['a.bin', large]], inline: [me] }))
+    mail.deliver(messageOf({ from: 'cleo@shore.example', subject: 'signed', date: sent, inline: [me] }))
+    mail.deliver(messageOf({ from: 'ana@shore.example', subject: 'late', date: sent, attached: [['late.csv', Buffer.from('c\n')]] }), 'Later')
+  })
+  afterAll(() => mail.stop())
+  const open = (more: Record<string, string> = {}, secret = 'shore', ground = GROUND) =>
+    PLACES.mailbox.open({ host: mail.host, name: 'ana', ...more }, secret, ground)
+
+  test('every message with something attached is a file, named by when and what about; the others are told of', async () => {
+    const place = await open()
+    const { files, passed } = await all(place)
+    expect(files.map(({ path }) => path.replace(/^\d{4}-\d\d-\d\d \d\d\.\d\d /, ''))).toEqual(['no subject (3).eml', 'Übung 2_ a_b _x_ (1).eml'].sort())
+    expect(passed.map(({ path, why }) => `${path.slice(17)} ${why}`))
+      .toEqual(['I forgot it (2).eml nothing-attached', 'signed (4).eml nothing-attached'])
+    for (const file of files) expect((await bytesOf(place, file)).length).toBe(file.size)
+    const long = files.find(({ size }) => size > 1_000_000) as SeenFile
+    const whole = await bytesOf(place, long)
+    const rest: Uint8Array[] = []
+    for await (const piece of place.read(long, signal, 2_500_000)) rest.push(piece)
+    expect(Buffer.concat(rest).equals(whole.subarray(2_500_000))).toBe(true)
+    await place.close()
+  })
+
+  test('attachments are what is received, and their sender is known', async () => {
+    const place = await open()
+    const [first] = (await all(place)).files.filter(({ path }) => path.includes('Übung'))
+    const bytes = await bytesOf(place, first as SeenFile)
+    const { files } = await openArrivals([{
+      path: first?.path ?? '', size: bytes.length, modified: null, open: () => Promise.resolve(sourceFromBytes(new Uint8Array(bytes))),
+    }], { zip: true, mail: true, offset: 0, known: [] }, () => Promise.resolve(sourceFromBytes(new Uint8Array())))
+    expect(files.map(({ path, sender, container }) => [path, sender, container])).toEqual([['log.csv', 'ana@shore.example', [first?.path]]])
+    await place.close()
+  })
+
+  test('another folder is another place; nothing is changed there, not even that it was seen', async () => {
+    const place = await open({ folder: 'Later' })
+    expect((await all(place)).files.map(({ path }) => path.slice(17))).toEqual(['late (1).eml'])
+    await expect(place.write('x.csv', (async function* () {})(), null, signal)).rejects.toMatchObject({ fault: 'not-allowed' })
+    await place.close()
+    const again = await open()
+    const raw = await all(again)
+    expect(raw.files.length).toBe(2)
+    await again.close()
+  })
+
+  test('tells at once of what comes', async () => {
+    const place = await open({ folder: 'Later' })
+    const ending = new AbortController()
+    const told = new Promise<string>(done => void place.watch?.(() => done('told'), ending.signal))
+    await new Promise(done => setTimeout(done, 300))
+    mail.deliver(messageOf({ from: 'ana@shore.example', subject: 'more', attached: [['more.csv', Buffer.from('d\n')]] }), 'Later')
+    expect(await told).toBe('told')
+    ending.abort()
+    await place.close()
+  })
+
+  test.each([
+    ['a wrong password', {}, 'guessed', 'sign-in'], ['a folder that is not there', { folder: 'Nowhere' }, 'shore', 'not-found'],
+    ['a certificate that nobody vouches for', { untrusted: 'yes' }, 'shore', 'certificate'],
+    ['nobody at home', { host: '127.0.0.1:9' }, 'shore', 'unreachable'],
+    ['a host that is not named', { host: 'mail.example' }, 'shore', 'not-allowed'],
+    ['no server', { host: 'imap://x y' }, 'shore', 'settings'],
+  ])('says of %s what it is', async (_, { untrusted, ...more }: Record<string, string>, secret, fault) => {
+    await expect(open({ ...more, ...(untrusted ? { host: mail.untrusted } : {}) }, secret)).rejects.toMatchObject({ fault })
+  })
+})
+
+describe('a store of objects with a key', () => {
+  let store: Store
+  beforeAll(async () => {
+    store = await startStore()
+    const put = (key: string, bytes: string | Buffer) => store.objects.set(key, { bytes: Buffer.from(bytes), modified: new Date() })
+    put('shore/Reef/Marsh Ana/Quadrat 01 (ü) 100% & more+.jpg', 'one')
+    put('shore/Reef/Marsh Ana/deep/[x] a+b#c?.txt', Buffer.alloc(3_000_000, 7))
+    put('shore/empty.txt', '')
+    put('shore/folder/', '')
+    put('shore/a//b.txt', 'x')
+    put('shore/../up.txt', 'x')
+    put('shore/bell\u0007.txt', 'bell')
+    put('shorewards.txt', 'x')
+  })
+  afterAll(() => store.stop())
+  const open = (more: Record<string, string> = {}, secret = 'survey-secret', ground = GROUND) =>
+    PLACES.s3.open({ address: store.url, bucket: 'courses', prefix: 'shore', name: 'shore', ...more }, secret, ground)
+
+  test.each([1000, 1])('lists every file, %i on a page, and gives the very bytes; what climbs is passed by', async (page) => {
+    store.page = page
+    const place = await open()
+    const { files, passed } = await all(place)
+    expect(files.map(({ path, size }) => [path, size])).toEqual([
+      ['Reef/Marsh Ana/Quadrat 01 (ü) 100% & more+.jpg', 3], ['Reef/Marsh Ana/deep/[x] a+b#c?.txt', 3_000_000],
+      ['bell\u0007.txt', 4], ['empty.txt', 0],
+    ])
+    expect(passed.map(({ path }) => path).sort()).toEqual(['../up.txt', 'a//b.txt'])
+    for (const file of files) expect((await bytesOf(place, file)).length).toBe(file.size)
+    const rest: Uint8Array[] = []
+    for await (const piece of place.read(files[1] as SeenFile, signal, 2_999_990)) rest.push(piece)
+    expect(Buffer.concat(rest)).toEqual(Buffer.alloc(10, 7))
+    await place.close()
+  })
+
+  test('a file that is another by now is not read as the one that was listed', async () => {
+    const place = await open()
+    const { files } = await all(place)
+    store.objects.set('shore/bell\u0007.txt', { bytes: Buffer.from('BELL'), modified: new Date() })
+    await expect(bytesOf(place, files[2] as SeenFile)).rejects.toMatchObject({ fault: 'changed' })
+    await place.close()
+  })
+
+  test.each([
+    ['a wrong secret', {}, 'guessed', 'sign-in'], ['an unknown key', { name: 'nobody' }, 'survey-secret', 'sign-in'],
+    ['a store that is not there', { bucket: 'nowhere' }, 'survey-secret', 'not-found'],
+    ['a store one may not look at', { bucket: 'private' }, 'survey-secret', 'no-permission'],
+    ['nobody at home', { address: 'http://127.0.0.1:9' }, 'survey-secret', 'unreachable'],
+  ])('says of %s what it is', async (_, more, secret, fault) => {
+    const place = await open(more, secret)
+    await expect(place.look('', signal)).rejects.toMatchObject({ fault })
+    await place.close()
+  })
+
+  test('goes nowhere that is not named', async () => {
+    await expect(open({ address: 'http://store.example' })).rejects.toThrow('none of the hosts')
+    await expect(open({ address: 'ftp://127.0.0.1' })).rejects.toThrow('begins with https')
+    await expect(open({ bucket: '../x' })).rejects.toMatchObject({ fault: 'settings' })
+    const inside = await open({ address: 'http://localhost:9' }, 'x', { folders: [], hosts: 'localhost' })
+    await expect(inside.look('', signal)).rejects.toMatchObject({ fault: 'not-allowed' })
+    await inside.close()
+  })
+
+  test.each([true, false])('writes over what it wrote itself and over nothing else; the store knows conditions: %s', async (conditions) => {
+    store.conditions = conditions
+    const place = await open({ prefix: `results ${conditions}/` })
+    const of = async function* (...pieces: (string | Buffer)[]) {
+      for (const piece of pieces) yield Buffer.from(piece)
+    }
+    const path = 'week 2/people (ü).csv'
+    const first = await place.write(path, of('one'), null, signal)
+    await expect(place.write(path, of('again'), null, signal)).rejects.toMatchObject({ fault: 'there' })
+    const second = await place.write(path, of('two, longer'), first, signal)
+    await expect(place.write(path, of('late'), first, signal)).rejects.toMatchObject({ fault: 'changed' })
+    const key = `results ${conditions}/${path}`
+    expect(store.objects.get(key)?.bytes.toString()).toBe('two, longer')
+    store.objects.set(key, { bytes: Buffer.from('theirs'), modified: new Date() })
+    await expect(place.write(path, of('three'), second, signal)).rejects.toMatchObject({ fault: 'changed' })
+    const large = Buffer.alloc(21_000_000, 'large ')
+    const mark = await place.write('large.bin', of(large.subarray(0, 9_000_000), large.subarray(9_000_000)), null, signal)
+    expect(store.objects.get(`results ${conditions}/large.bin`)?.bytes.equals(large)).toBe(true)
+    expect((await all(place)).files.find(file => file.path === 'large.bin')?.mark).toBe(mark)
     await place.close()
   })
 })
