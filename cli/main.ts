@@ -11,6 +11,11 @@ const COMMANDS = new Map<string, Command>([
 `,
     load: () => import('./check'),
   }],
+  ['watch', {
+    usage: `usitor watch --brief FILE --roster FILE [--root NAME=FOLDER|ADDRESS]… [FOLDER] [--received-at TIME] [--every MINUTES]
+`,
+    load: () => import('./watch'),
+  }],
   ['pack', {
     usage: `usitor pack --brief FILE --roster FILE [--root NAME=FOLDER]… [FOLDER] --into FOLDER [--volume MEGABYTES]
 `,

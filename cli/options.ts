@@ -30,6 +30,11 @@ export async function print(pieces: Iterable<string> | AsyncIterable<string>): P
   }
 }
 
+const told = new Set<string>()
+
+/** Says something on standard error, once. */
 export function warn(message: string): void {
+  if (told.has(message)) return
+  told.add(message)
   process.stderr.write(`usitor: ${message}\n`)
 }

@@ -5,6 +5,7 @@ import { isAbsolute, join, relative, sep } from 'node:path'
 import { isUtf8, showBytes } from './names'
 import type { Look, OpenPlace, PlaceKind, SeenFile } from './place'
 import { DEEPEST, PlaceError, levelsToWrite } from './place'
+import { watchFolder } from './watch-folder'
 
 const SLASH = Buffer.from('/')
 const PIECE = 1024 * 1024
@@ -143,6 +144,10 @@ class ServerFolder implements OpenPlace {
     }
   }
 
+  watch(changed: () => void, signal: AbortSignal): Promise<void> {
+    return watchFolder(this.real, changed, signal)
+  }
+
   close(): Promise<void> {
     return Promise.resolve()
   }
@@ -160,6 +165,7 @@ export const folder: PlaceKind = {
   label: 'a folder of this server',
   fields: [{ key: 'path', label: 'Folder', hint: '/srv/courses/shore-survey', secret: false, optional: false }],
   tells: { time: true, mark: true },
+  watches: true,
   async open({ path = '' }, _, { folders }) {
     if (folders.length === 0) {
       throw new PlaceError('not-allowed', 'No folder of this server may be looked at: whoever runs it names them (USITOR_FOLDERS).')

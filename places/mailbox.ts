@@ -139,6 +139,7 @@ export const mailbox: PlaceKind = {
   ],
   tells: { time: true, mark: true, arrival: true },
   readOnly: true,
+  watches: true,
   async open({ host: stated = '', name = '', folder: wanted = '' }, secret, { hosts }) {
     // RFC 8314 §3.2, RFC 5092: "imap" begins in the open and goes over to TLS
     const [, scheme = '', host = '', said = ''] = /^(imaps?:\/\/)?(\[[0-9a-f:]+\]|[^:/\s]+)(?::(\d{1,5}))?$/i.exec(stated.trim()) ?? []

@@ -54,6 +54,8 @@ export interface PlaceKind {
   tells: { time: boolean, mark: boolean, arrival?: true }
   /** Nothing is ever put there. */
   readOnly?: true
+  /** It can tell by itself that something changed. */
+  watches?: true
   /** Known to those who set up machines; others need not choose it. */
   technical?: true
   open(settings: Readonly<Record<string, string>>, secret: string, ground: Ground): Promise<OpenPlace>

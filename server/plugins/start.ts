@@ -8,6 +8,7 @@ import { scanDue } from '../services/places'
 import { mailReceipts } from '../services/receipt-mail'
 import { sendReminders } from '../services/reminders'
 import { sweep, verifySome } from '../services/sweep'
+import { stopWatching, watchPlaces } from '../services/watching'
 import { log } from '../utils/log'
 import { ready } from '../utils/ready'
 
@@ -38,12 +39,13 @@ export default defineNitroPlugin((app) => {
   timer.unref()
   // what goes out by the clock
   const letters = setInterval(() => {
-    void Promise.allSettled([mailReceipts(), sendReminders(), scanDue(), handOnDue()])
+    void Promise.allSettled([mailReceipts(), sendReminders(), scanDue(), handOnDue(), watchPlaces()])
   }, 60_000)
   letters.unref()
   app.hooks.hook('close', async () => {
     clearInterval(timer)
     clearInterval(letters)
+    stopWatching()
     await stopHearing().catch(() => undefined)
     await stopQueue().catch(() => undefined)
     await disconnect()

@@ -19,6 +19,7 @@ import { countingIntakes } from '../../server/services/intakes'
 import { getJob } from '../../server/services/jobs'
 import { addPlace, scanPlace } from '../../server/services/places'
 import { getCheck } from '../../server/services/reports'
+import { stopWatching, watchPlaces } from '../../server/services/watching'
 import { saveRoster } from '../../server/services/rosters'
 import type { ScanResult } from '../../shared/jobs'
 import type { PlaceOrder } from '../../shared/places'
@@ -177,5 +178,45 @@ describe('a mailbox as a place', () => {
       const scan = await again(id)
       return !scan.unchanged && scan
     })).toMatchObject({ fresh: 1, gone: 0 })
+  })
+})
+
+describe('a place that can tell', () => {
+  const arrived = (path: string) => until(async () => (await paths()).some(one => one.includes(path)), 20)
+
+  test('a folder is looked at as soon as something changes in it, however often two ask for that', async () => {
+    pack('first.zip', { 'a.csv': CSV })
+    const { id } = await added({ everyMinutes: 600 })
+    await Promise.all([watchPlaces(), watchPlaces()])
+    // what watches has looked through all of it first
+    await new Promise(done => setTimeout(done, 500))
+    mkdirSync(join(folder, 'Marsh Ana'))
+    writeFileSync(join(folder, 'Marsh Ana/Marsh_log.csv'), CSV)
+    utimesSync(join(folder, 'Marsh Ana/Marsh_log.csv'), new Date(0), new Date(0))
+    await arrived('Marsh Ana/Marsh_log.csv')
+    stopWatching()
+    const scans = await db()('job').where({ brief_id: brief, kind: 'scan' }).whereRaw(`input->>'placeId' = ?`, [id]).select('id')
+    expect(scans.length).toBeLessThanOrEqual(3)
+  })
+
+  test('a mailbox is looked at as soon as a message comes', async () => {
+    await added({ kind: 'mailbox', root: 'Mail', settings: { host: mail.host, name: 'ana', folder: 'Later' }, secret: 'shore', everyMinutes: 600 })
+    await watchPlaces()
+    await new Promise(done => setTimeout(done, 1000))
+    mail.deliver(messageOf({ from: 'ana@shore.example', subject: 'late', attached: [['late log.csv', Buffer.from(CSV)]] }), 'Later')
+    await arrived('late log.csv')
+    stopWatching()
+  })
+
+  test('one that is looked at by hand alone, or was taken off, is not watched', async () => {
+    pack('first.zip', { 'a.csv': CSV })
+    await added()
+    await watchPlaces()
+    await new Promise(done => setTimeout(done, 500))
+    writeFileSync(join(folder, 'second.csv'), CSV)
+    utimesSync(join(folder, 'second.csv'), new Date(0), new Date(0))
+    await new Promise(done => setTimeout(done, 4000))
+    expect(await paths()).toEqual(['first.zip > a.csv'])
+    stopWatching()
   })
 })

@@ -1,4 +1,4 @@
-import { execFile } from 'node:child_process'
+import { execFile, spawn } from 'node:child_process'
 import { mkdirSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import type { Report } from '../../core/checking/report'
 import { rosterCsv } from '../../demo/people'
 import { buildShoreSurvey } from '../../demo/shore-survey'
+import { until } from '../database/help'
 import type { DriveService } from '../../stand-ins/drive'
 import { startDrive } from '../../stand-ins/drive'
 import type { MailServer } from './dovecot'
@@ -92,5 +93,37 @@ describe('usitor check --root NAME=ADDRESS', () => {
   ])('of %s it says what is wrong, and ends with 2', async (_, root, says) => {
     const { status, stderr } = await check(root(), { USITOR_PLACE_PASSWORD: 'guessed' })
     expect([status, stderr]).toEqual([2, expect.stringContaining(says)])
+  })
+})
+
+describe('usitor watch', () => {
+  test('says what became of each piece as soon as something changes, until it is stopped', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'watch-'))
+    writeFileSync(join(home, 'one.json'), JSON.stringify({
+      usitorBrief: 1, title: 'Log', requirements: [{ id: 'log', title: 'Log', name: '{family}_log', formats: [{ id: 'csv' }] }],
+    }))
+    writeFileSync(join(home, 'one.csv'), 'id,given,family\ns1,Ana,Marsh\ns2,Bo,Lindqvast\n')
+    const running = spawn('node', ['cli/usitor.mjs', 'watch', '--brief', join(home, 'one.json'), '--roster', join(home, 'one.csv'), folder])
+    let said = ''
+    running.stdout.on('data', (piece: Buffer) => (said += piece.toString()))
+    const says = (pattern: RegExp) => until(() => Promise.resolve(pattern.test(said)), 30)
+    await says(/0 right, 0 to put right, 2 missing/)
+    // what watches has looked through all of it first
+    await new Promise(done => setTimeout(done, 500))
+    writeFileSync(join(folder, 'Marsh_log.csv'), 'day,count\n2026-10-01,4\n')
+    await says(/now right: Log, Ana Marsh: Marsh_log\.csv\n.*1 right, 0 to put right, 1 missing/)
+    writeFileSync(join(folder, 'Lindqvast log.txt'), 'day,count\n2026-10-02,5\n')
+    await says(/Log, Bo Lindqvast: Lindqvast log\.txt/)
+    rmSync(join(folder, 'Marsh_log.csv'))
+    await says(/gone: Log, Ana Marsh: Marsh_log\.csv/)
+    const ended = new Promise(done => running.once('exit', done))
+    running.kill('SIGTERM')
+    expect(await ended).toBe(0)
+    rmSync(folder, { recursive: true })
+  })
+
+  test('a number of minutes that is none is refused', async () => {
+    const { status, stderr } = await usitor(['watch', '--brief', join(home, 'one.json'), '--roster', join(home, 'one.csv'), '--every', '0', home])
+    expect([status, stderr]).toEqual([2, expect.stringContaining('--every: "0" is not a number of minutes')])
   })
 })
