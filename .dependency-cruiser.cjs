@@ -6,7 +6,7 @@ const CORE = [
 
 /** What each folder of core may take from, itself and `bytes`, `text` and `shapes` aside. */
 const BELOW = {
-  bytes: [], text: [], shapes: [], paper: [], packing: [], formats: [], findings: ['formats', 'names'],
+  bytes: [], text: [], shapes: [], paper: [], packing: ['formats'], formats: [], findings: ['formats', 'names'],
   names: ['formats'],
   roster: ['formats', 'names'],
   brief: ['findings', 'formats', 'names', 'roster'],

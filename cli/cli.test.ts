@@ -194,7 +194,8 @@ test.each([
 })
 
 test('a command objects inherit is as unknown as any other', () => {
-  expect(usitor('constructor')).toMatchObject({ status: 2, stderr: expect.stringContaining('known are check, watch, pack, unpack, receipt, identify') })
+  expect(usitor('constructor'))
+    .toMatchObject({ status: 2, stderr: expect.stringContaining('known are check, watch, pack, unpack, receipt, identify') })
 })
 
 describe('a receipt', () => {

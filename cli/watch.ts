@@ -53,7 +53,8 @@ export async function run(args: string[], usage: string): Promise<number> {
   const { call, end } = gathering(() => void look(), 1000)
   const folders = [...judged.roots.map(one => one.folder).filter(folder => !isAddress(folder)), judged.briefPath, judged.rosterPath]
   const watching = folders.map(folder => watchFolder(folder, call, ending.signal))
-  const clock = judged.roots.some(one => isAddress(one.folder)) || values.every !== undefined ? setInterval(() => void look(), every * 60_000) : null
+  const byClock = values.every !== undefined || judged.roots.some(one => isAddress(one.folder))
+  const clock = byClock ? setInterval(() => void look(), every * 60_000) : null
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => ending.abort())
   await new Promise(done => ending.signal.addEventListener('abort', done, { once: true }))
   end()
@@ -84,7 +85,9 @@ function slotsOf({ brief, report: { slots, files } }: Judged): RoundSlot[] {
   return slots.map((slot) => {
     const file = placed.get(slotKey(slot))
     const { requirement, holder, n, status } = slot
-    return { requirement, holder, n: counted.has(requirement) ? n ?? null : null, status, file: file ? { sha256: file.sha256, path: file.path } : null }
+    return {
+      requirement, holder, n: counted.has(requirement) ? n ?? null : null, status, file: file ? { sha256: file.sha256, path: file.path } : null,
+    }
   })
 }
 
@@ -95,7 +98,8 @@ function sayRound(before: Judged, after: Judged): string[] {
   const names = new Map(roster.people.map(person => [person.id, person.name]))
   const sayOne = ({ kind, requirement, holder, n, path }: RoundEntry) => {
     const title = `${titles.get(requirement) ?? requirement}${n === null ? '' : ` ${n}`}`
-    return `${timeOf(report)} ${WORDS[kind]}: ${showText(title)}, ${showText(names.get(holder) ?? holder)}${path === null ? '' : `: ${showText(path)}`}\n`
+    const who = showText(names.get(holder) ?? holder)
+    return `${timeOf(report)} ${WORDS[kind]}: ${showText(title)}, ${who}${path === null ? '' : `: ${showText(path)}`}\n`
   }
   return compareRounds(slotsOf(before), slotsOf(after)).entries.filter(entry => WORDS[entry.kind] !== undefined).map(sayOne)
 }

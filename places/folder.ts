@@ -144,6 +144,10 @@ class ServerFolder implements OpenPlace {
     }
   }
 
+  locate(path: string): string {
+    return encoded(Buffer.from(path))
+  }
+
   watch(changed: () => void, signal: AbortSignal): Promise<void> {
     return watchFolder(this.real, changed, signal)
   }

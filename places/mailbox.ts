@@ -91,6 +91,10 @@ class Mailbox implements OpenPlace {
     return Promise.reject(new PlaceError('not-allowed', 'Nothing is put into a mailbox.'))
   }
 
+  locate(): string {
+    throw new PlaceError('not-allowed', 'Nothing is put into a mailbox.')
+  }
+
   async watch(changed: () => void, signal: AbortSignal): Promise<void> {
     this.client.on('exists', changed)
     this.client.on('expunge', changed)

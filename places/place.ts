@@ -38,6 +38,8 @@ export interface OpenPlace {
    * @throws PlaceError `there` where something is in its place, `changed` where it is not what may be written over
    */
   write(path: string, pieces: AsyncIterable<Uint8Array>, over: string | null, signal: AbortSignal): Promise<string | null>
+  /** What a file that was put there is read by. */
+  locate(path: string): string
   /** Calls when something changes there, until it is told to stop or cannot go on; not there: the kind cannot tell. */
   watch?(changed: () => void, signal: AbortSignal): Promise<void>
   close(): Promise<void>

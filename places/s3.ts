@@ -109,6 +109,10 @@ class S3Place implements OpenPlace {
     return this.markAt(key, path, signal)
   }
 
+  locate(path: string): string {
+    return locatorOf(this.base + path, null)
+  }
+
   /** What is longer goes up in parts; whatever breaks off takes them back. */
   private async writeLarge(
     target: { Bucket: string, Key: string }, first: Buffer, rest: AsyncIterator<Uint8Array>, signal: AbortSignal, path: string,

@@ -93,6 +93,10 @@ class SftpPlace implements OpenPlace {
     }
   }
 
+  locate(path: string): string {
+    return path
+  }
+
   private async markAt(path: string): Promise<string | null> {
     if (await this.client.exists(this.at(path)) === false) return null
     const { size, modifyTime } = await this.client.stat(this.at(path))

@@ -222,6 +222,10 @@ class WebdavPlace implements OpenPlace {
     return (await this.lookAt(path, signal))?.mark ?? ''
   }
 
+  locate(path: string): string {
+    return Buffer.from(path).toString('base64url')
+  }
+
   private async makeFolders(levels: readonly string[], signal: AbortSignal): Promise<void> {
     for (const depth of levels.keys()) {
       const made = await this.client.ask(this.at(Buffer.from(levels.slice(0, depth + 1).join('/')), true), { method: 'MKCOL', signal })

@@ -4,6 +4,7 @@ export interface JobResults {
   'corrected-copy': { files: number, leftOut: number, parts: number }
   'mail': { sent: number, failed: number }
   'scan': ScanResult
+  'pack': { volumes: number, files: number }
 }
 
 /** What one scan of a place found; files and bytes there, and what of them is new, changed, gone, not to be read, or still growing. */

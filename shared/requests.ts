@@ -223,6 +223,9 @@ export const rulingRequest = exact({
   alias: plainText(100),
 }) as unknown as yup.Schema<RulingWish>
 
+/** Decisions of a brief that was packed away, as they were written; their form is looked at where they are read. */
+export const rulingsRequest = yup.mixed<object>().required()
+
 export const slipsRequest = exact({
   holders: listOf(plainText(400).required(), 1, 20_000),
   again: yes,
@@ -282,6 +285,9 @@ export const handOnRequest = exact({
     .required('is missing'),
   name: plainText(300).trim().min(1, 'is missing').required('is missing'), over: yes, afterCheck: yes,
 })
+/** Bytes of one volume of a packed brief: what is written in one go. */
+export const VOLUMES = [25, 100, 500].map(one => one * 1_000_000)
+export const packRequest = exact({ volume: yup.number().oneOf(VOLUMES, `volume is ${VOLUMES.join(', ')}`).required('is missing') })
 export const setPlaceRequest = exact({ keeps: yes, everyMinutes: pace })
 
 /** The check a round is seen against. */

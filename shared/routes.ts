@@ -17,7 +17,8 @@ import type { CopyPart, ShownJob } from './jobs'
 import type { OfferedPlace, PlaceTrial, ShownPlace, WrittenThere } from './places'
 import type {
   askLinkRequest,
-  commonRequest, handInRequest, handOnRequest, leafletsRequest, linksRequest, placeRequest, reminderRequest, setPlaceRequest, tryLeafletRequest,
+  commonRequest, handInRequest, handOnRequest, leafletsRequest, linksRequest, packRequest,
+  placeRequest, reminderRequest, setPlaceRequest, tryLeafletRequest,
   withdrawRequest,
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
   passkeyRequest, passkeySignInRequest,
@@ -143,6 +144,8 @@ export interface Routes {
   /** Takes a person out of every version of the list, with letters and names; what was found stays readable. */
   'DELETE /api/briefs/:id/people/:holder': { answer: Done }
   'GET /api/briefs/:id/rulings': { answer: ShownRuling[] }
+  /** Decisions of a packed brief, for one that has none. */
+  'PUT /api/briefs/:id/rulings': { body: object, answer: Done }
   'DELETE /api/briefs/:id/rulings/:ruling': { answer: Done }
   'GET /api/briefs/:id/sent': { answer: SentSlip[] }
   'GET /api/briefs/:id/checks': { answer: CheckInfo[] }
@@ -175,6 +178,8 @@ export interface Routes {
   'GET /api/checks/:id/departures': { answer: Departure[] }
   'GET /api/checks/:id/copy': { answer: CopyPlan }
   'POST /api/checks/:id/copy': { answer: { jobId: string } }
+  /** Packs the brief away, as it was checked. */
+  'POST /api/checks/:id/pack': { body: InferType<typeof packRequest>, answer: { jobId: string } }
   /** `measured`: names of `MEASURED`, with commas between them. */
   'GET /api/checks/:id/export': { query?: { as?: string, measured?: string | undefined }, answer: Bytes }
   'GET /api/checks/:id/contents/:file': { answer: Bytes }

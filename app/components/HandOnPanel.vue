@@ -16,6 +16,7 @@ const WHAT: Record<HandedOn, string> = {
   'people': 'CSV, one row a person', 'xlsx': 'XLSX, one row a person', 'csv': 'CSV, one row a piece',
   'json': 'the whole report', 'text': 'plain text',
   'corrected-copy': 'the corrected copy', 'receipts': 'receipts of the door',
+  'bag': 'the packed volumes, read back and compared',
 }
 
 async function load() {

@@ -45,6 +45,25 @@ async function bring(event: Event) {
   await navigateTo(`/briefs/${id}/ask`)
 }
 
+const packing = usePacking()
+const volumesInput = ref<HTMLInputElement | null>(null)
+/** How far reading back is; empty: nothing is read back. */
+const said = ref('')
+
+async function readBack(event: Event) {
+  const input = event.target as HTMLInputElement
+  const files = [...input.files ?? []]
+  if (files.length === 0) return
+  input.value = ''
+  try {
+    const id = await packing.unpack(files, now => (said.value = now))
+    await navigateTo(`/briefs/${id}/check`)
+  }
+  finally {
+    said.value = ''
+  }
+}
+
 async function remove() {
   if (removing.value) await desk.remove(removing.value.id)
   removing.value = null
@@ -84,6 +103,21 @@ const parts = computed(() => {
         <el-button @click="fileInput?.click()">
           Bring a brief file
         </el-button>
+        <input
+          ref="volumesInput"
+          type="file"
+          accept=".zip"
+          multiple
+          hidden
+          data-test="volumes"
+          @change="act(() => readBack($event))"
+        >
+        <el-button
+          :loading="said !== ''"
+          @click="volumesInput?.click()"
+        >
+          Read packed volumes back
+        </el-button>
         <el-button
           type="primary"
           @click="making = true"
@@ -92,6 +126,12 @@ const parts = computed(() => {
         </el-button>
       </div>
     </div>
+    <p
+      v-if="said"
+      role="status"
+    >
+      {{ said }}
+    </p>
     <p
       v-if="problem"
       class="problem"

@@ -58,6 +58,14 @@ export async function receive(
   const { files: incoming, closed } = await openArrivals(takeFiles(order.files, handOver), order.opening, keepAsBlob).catch((error: unknown) => {
     throw error instanceof ArrivalError ? new Error(`"${error.path}" ${sayArrivalFault(error.fault)}. Nothing was received.`) : error
   })
+  return { ...await receiveIncoming(order, incoming, onProgress, onAsk, signal), closed }
+}
+
+/** Receives files that were opened already; one that brings its facts has no bytes to be read. */
+export async function receiveIncoming(
+  order: Omit<IntakeOrder, 'files' | 'opening'>, incoming: readonly (Incoming<BlobSource> & { facts?: Facts })[],
+  onProgress: (progress: IntakeProgress) => void, onAsk: (overlap: Overlap) => Promise<boolean>, signal: AbortSignal,
+): Promise<Omit<Received, 'closed'>> {
   const progress: IntakeProgress = {
     stage: 'reading', files: 0, totalFiles: incoming.length, read: 0, bytes: 0, same: 0,
     totalBytes: incoming.reduce((sum, one) => sum + one.size, 0),
@@ -73,7 +81,7 @@ export async function receive(
     'POST /api/briefs/:id/intakes',
     { id: order.briefId, body: { key: order.key, root: order.root, keeps: order.keeps, statedAt: order.statedAt } }, signal,
   )
-  if (intake.state === 'complete') return { files: incoming.length, same: 0, closed }
+  if (intake.state === 'complete') return { files: incoming.length, same: 0 }
   try {
     let batch: Read[] = []
     let held = 0
@@ -114,7 +122,7 @@ export async function receive(
     progress.stage = 'closing'
     tell(true)
     const { files } = await send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: incoming.length, replaces } }, signal)
-    return { files, same: progress.same, closed }
+    return { files, same: progress.same }
   }
   catch (error) {
     // what was called off or failed leaves nothing behind; if this does not reach the server, its sweeper does it
@@ -128,7 +136,7 @@ const SAME_AT_ONCE = 2000
 
 /** What has to be read and sent: files that lie loose and are unchanged are taken over from where they came before. */
 async function leaveOutSame(
-  { same }: IntakeOrder, intakeId: string, incoming: readonly Incoming<BlobSource>[], signal: AbortSignal,
+  { same }: Pick<IntakeOrder, 'same'>, intakeId: string, incoming: readonly Incoming<BlobSource>[], signal: AbortSignal,
 ): Promise<readonly Incoming<BlobSource>[]> {
   if (same === null) return incoming
   const from = same === 'itself' ? intakeId : same.intake
@@ -170,7 +178,11 @@ async function* readAll(
   }
 }
 
-async function readOne(incoming: Incoming<BlobSource>, signal: AbortSignal, onRead: (bytes: number) => void): Promise<Read> {
+/** What is known of a file whose bytes were never kept. */
+export interface Facts { sha256: string | null, reading: Reading }
+
+async function readOne(incoming: Incoming<BlobSource> & { facts?: Facts }, signal: AbortSignal, onRead: (bytes: number) => void): Promise<Read> {
+  if (incoming.facts) return { incoming, blob: null, small: null, ...incoming.facts }
   try {
     const source = await incoming.open()
     if (source.size > IN_MEMORY) {

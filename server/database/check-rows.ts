@@ -19,13 +19,13 @@ export async function checkMade(checkId: string): Promise<CheckMade> {
   )
     .where('check_run.id', checkId)
     .first<CheckMade | undefined>(
-      'check_run.previous_id', 'check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document',
+      'check_run.brief_id', 'check_run.previous_id', 'check_run.summary', 'check_run.roots', 'check_run.checked_at', 'brief_version.document',
       'roster_version.people', 'roster_version.columns', 'roster_version.headings',
     )
   if (!row) throw refuse(404, 'There is nothing here.')
   return row
 }
-type CheckMade = Pick<CheckRunRow, 'previous_id' | 'summary' | 'roots' | 'checked_at'>
+type CheckMade = Pick<CheckRunRow, 'brief_id' | 'previous_id' | 'summary' | 'roots' | 'checked_at'>
   & Pick<BriefVersionRow, 'document'> & Pick<RosterVersionRow, 'people' | 'columns' | 'headings'>
 
 /** Holders of a check in the order of its slots. */

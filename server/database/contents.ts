@@ -47,6 +47,34 @@ export async function appendContent(contentId: string, offset: number, bytes: Ui
 /** Pieces in one statement: a quarter of the waits for one. */
 const PIECES_AT_ONCE = 4
 
+/**
+ * Where bytes may be written as they come, into a content that was begun.
+ *
+ * @returns the stream, and what stores the rest and says how many bytes there were
+ */
+export function contentSink(contentId: string): { stream: WritableStream<Uint8Array>, end: () => Promise<number> } {
+  const pieces: Uint8Array[] = []
+  let [at, held] = [0, 0]
+  const flush = async (all: boolean) => {
+    const bytes = Buffer.concat(pieces.splice(0))
+    const whole = all ? bytes.length : bytes.length - bytes.length % CHUNK
+    if (whole > 0) await appendContent(contentId, at, bytes.subarray(0, whole))
+    at += whole
+    held = bytes.length - whole
+    if (held > 0) pieces.push(bytes.subarray(whole))
+  }
+  const stream = new WritableStream<Uint8Array>({ async write(piece) {
+    // who writes may use its room again
+    pieces.push(Uint8Array.from(piece))
+    held += piece.length
+    if (held >= PIECES_AT_ONCE * CHUNK) await flush(false)
+  } })
+  return { stream, end: async () => {
+    await flush(true)
+    return at
+  } }
+}
+
 /** Bytes kept whole under their hash, each distinct one once, in one transaction of the caller's. */
 export async function keepWhole(trx: Knex, distinct: readonly { sha256: string, bytes: Uint8Array }[]): Promise<Map<string, string>> {
   const made = await trx('content').insert(distinct.map(({ sha256, bytes }) => ({ id: uuid(), sha256, size: bytes.length })))

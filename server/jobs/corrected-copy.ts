@@ -3,7 +3,7 @@ import { SourceReader } from '#core/arrivals/zip'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
 import { sealArchive, soundContent } from '../services/contents'
-import { CHUNK, appendContent, beginContent } from '../database/contents'
+import { beginContent, contentSink } from '../database/contents'
 import { allFiles } from '../database/check-rows'
 import { refuse } from '../utils/errors'
 import type { CopyPlan, PlannedFile } from '../database/job-parts'
@@ -67,25 +67,8 @@ async function writePart(
   files: Awaited<ReturnType<typeof choosePart>>['files'], plan: CopyPlan | null, signal: AbortSignal,
 ): Promise<{ contentId: string, size: number }> {
   const contentId = await beginContent(0, true)
-  let held = new Uint8Array(0)
-  let size = 0
-  const flush = async (all: boolean) => {
-    const whole = all ? held.length : held.length - held.length % CHUNK
-    if (whole === 0) return
-    await appendContent(contentId, size - held.length, held.subarray(0, whole))
-    held = held.slice(whole)
-  }
-  const sink = new WritableStream<Uint8Array>({
-    async write(bytes) {
-      const joined = new Uint8Array(held.length + bytes.length)
-      joined.set(held)
-      joined.set(bytes, held.length)
-      held = joined
-      size += bytes.length
-      if (held.length >= 4 * CHUNK) await flush(false)
-    },
-  })
-  const zip = new ZipWriter(sink, { level: 1, extendedTimestamp: true, keepOrder: true })
+  const sink = contentSink(contentId)
+  const zip = new ZipWriter(sink.stream, { level: 1, extendedTimestamp: true, keepOrder: true })
   if (plan) {
     await zip.add('corrections.csv', new TextReader(plan.table))
     await zip.add('left out.csv', new TextReader(plan.leftOut))
@@ -95,6 +78,5 @@ async function writePart(
     await zip.add(`corrected/${to}`, new SourceReader(await soundContent(from, length, path)), { lastModDate: modified })
   }
   await zip.close()
-  await flush(true)
-  return { contentId, size }
+  return { contentId, size: await sink.end() }
 }

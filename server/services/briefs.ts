@@ -73,7 +73,8 @@ async function arrivedLast(briefId: string): Promise<{ at: Date | null, files: n
   return row ?? { at: null, files: 0 }
 }
 
-const pickRoster = ({ people, columns, headings = {} }: StoredRoster): StoredRoster => ({ people, columns, headings })
+/** As much of a list as is handed on. */
+export const pickRoster = ({ people, columns, headings = {} }: StoredRoster): StoredRoster => ({ people, columns, headings })
 
 /** Uses a brief again: its rules under another title and due time, with the same people or without. */
 export async function copyOf(account: Account, briefId: string, order: CopyOrder): Promise<{ id: string }> {

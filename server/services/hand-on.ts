@@ -41,16 +41,28 @@ async function* bytesOf(pieces: AsyncIterable<string> | Iterable<string> | Uint8
   else for await (const piece of pieces) yield Buffer.from(piece)
 }
 
+/** The archives that were made last of a check. */
+async function newestParts(briefId: string, checkId: string, kind: 'corrected-copy' | 'pack') {
+  const job = await db()('job').where({ brief_id: briefId, kind, state: 'done' }).whereRaw(`input->>'checkId' = ?`, [checkId])
+    .orderBy('created_at', 'desc').first('id')
+  return job ? db()('job_part').where('job_id', job.id).orderBy('step').select('job_id', 'step', 'name') : []
+}
+
 /** What is to be written of a check, in the order it was asked for. */
 async function outgoing(account: Account, briefId: string, checkId: string, what: HandedOn): Promise<Outgoing[]> {
   if (what === 'corrected-copy') {
-    const job = await db()('job').where({ brief_id: briefId, kind: 'corrected-copy', state: 'done' }).whereRaw(`input->>'checkId' = ?`, [checkId])
-      .orderBy('created_at', 'desc').first('id')
-    if (!job) throw refuse(409, 'There is no corrected copy of the last check yet: make one under Follow up, then hand it on.')
-    const parts = await db()('job_part').where('job_id', job.id).orderBy('step').select('step')
-    return parts.map(({ step }, at) => ({
+    const parts = await newestParts(briefId, checkId, 'corrected-copy')
+    if (parts.length === 0) throw refuse(409, 'There is no corrected copy of the last check yet: make one under Follow up, then hand it on.')
+    return parts.map(({ job_id: job, step }, at) => ({
       what, name: parts.length === 1 ? 'corrected copy' : `corrected copy ${at + 1} of ${parts.length}`, extension: 'zip',
-      pieces: async () => piecesOf((await openPart(account, job.id, step)).source),
+      pieces: async () => piecesOf((await openPart(account, job, step)).source),
+    }))
+  }
+  if (what === 'bag') {
+    const parts = await newestParts(briefId, checkId, 'pack')
+    if (parts.length === 0) throw refuse(409, 'The brief is not packed yet: pack it away under Follow up, then hand it on.')
+    return parts.map(({ job_id: job, step, name }) => ({
+      what, name: name.replace(/\.zip$/, ''), extension: 'zip', pieces: async () => piecesOf((await openPart(account, job, step)).source),
     }))
   }
   if (what === 'receipts') {
@@ -119,8 +131,10 @@ async function writeOne(
     }
     try {
       const mark = await open.write(path, counted(), before.has(path) ? before.get(path) ?? '' : null, signal)
+      const sha256 = hash.digest('hex')
+      if (file.what === 'bag') await requireSame(open, path, sha256, signal)
       const at = new Date()
-      const facts = { mark, sha256: hash.digest('hex'), size, what: file.what, check_id: from.checkId, written_by: from.account.id, written_at: at }
+      const facts = { mark, sha256, size, what: file.what, check_id: from.checkId, written_by: from.account.id, written_at: at }
       await db()('place_written').insert({ place_id: place.id, path, ...facts }).onConflict(['place_id', 'path']).merge(facts)
       return { path, what: file.what, size, at: at.toISOString() }
     }
@@ -131,6 +145,13 @@ async function writeOne(
     }
   }
   throw refuse(409, `There are ${MOST_NUMBERED} of "${name}" already.`)
+}
+
+/** Reads back what was put away: it is not there before it is there byte for byte. */
+async function requireSame(open: OpenPlace, path: string, sha256: string, signal: AbortSignal): Promise<void> {
+  const hash = createHash('sha256')
+  for await (const piece of open.read({ path, locator: open.locate(path) }, signal)) hash.update(piece)
+  if (hash.digest('hex') !== sha256) throw refuse(409, `"${path}" does not lie there as it was packed. Hand it on once more, or to another place.`)
 }
 
 /** Hands on what is to follow every check by itself; what cannot be written is told where the place stands. */

@@ -1,11 +1,10 @@
-import { WritableStream } from 'node:stream/web'
 import type { Incoming, Opening, StaysClosed } from '#core/arrivals/incoming'
 import { openAmongOthers } from '#core/arrivals/open'
 import type { ByteSource } from '#core/bytes/source'
 import { sourceFromBytes } from '#core/bytes/source'
 import { readBytes } from '#core/formats/identify'
 import { db } from '../database/connection'
-import { appendContent, beginContent, CHUNK, closeContent, contentSource } from '../database/contents'
+import { beginContent, CHUNK, closeContent, contentSink, contentSource } from '../database/contents'
 import { keepReadings } from '../database/readings'
 import { hashOf, sealContent, storeWhole } from './contents'
 
@@ -38,27 +37,15 @@ export async function factsOfStored(stored: string, size: number, keeps: boolean
 
 /** Where unpacked bytes go: memory, or the store where they are many. */
 async function keepHere(write: (sink: WritableStream<Uint8Array>) => Promise<unknown>, size: number, keeps: boolean): Promise<Unpacked> {
-  const pieces: Uint8Array[] = []
   if (size <= IN_MEMORY) {
+    const pieces: Uint8Array[] = []
     await write(new WritableStream({ write: piece => void pieces.push(piece) }))
     return sourceFromBytes(new Uint8Array(Buffer.concat(pieces)))
   }
   const stored = await beginContent(size, !keeps)
-  let [at, held] = [0, 0]
-  const flush = async (all: boolean) => {
-    const bytes = Buffer.concat(pieces.splice(0))
-    const whole = all ? bytes.length : bytes.length - bytes.length % CHUNK
-    if (whole > 0) await appendContent(stored, at, bytes.subarray(0, whole))
-    at += whole
-    held = bytes.length - whole
-    if (held > 0) pieces.push(bytes.subarray(whole))
-  }
-  await write(new WritableStream({ async write(piece) {
-    pieces.push(piece)
-    held += piece.length
-    if (held >= 4 * CHUNK) await flush(false)
-  } }))
-  await flush(true)
+  const sink = contentSink(stored)
+  await write(sink.stream)
+  const at = await sink.end()
   // an entry may be shorter than the archive says
   if (at !== size) await db()('content').where('id', stored).update({ size: at })
   return { ...contentSource(stored, at), stored }

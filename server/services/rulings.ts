@@ -5,9 +5,11 @@ import type { Knex } from 'knex'
 import type { RulingKind } from '#core/checking/input'
 import type { ShownRuling } from '#shared/answers'
 import type { RulingWish } from '#shared/requests'
+import { readRulings } from '#core/checking/rulings'
 import { db } from '../database/connection'
 import type { FileRef, RulingRow } from '../database/tables'
 import { refuse } from '../utils/errors'
+import { findUnstorable } from '../utils/storable'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { newestRoster } from '../database/briefs'
@@ -69,6 +71,31 @@ export async function makeRuling(
   })
   if (kind === 'place' && slot && alias.trim() !== '') await keepAlias(account, briefId, slot.holder, alias.trim())
   return made
+}
+
+/** Takes over the decisions of a brief that was packed away; into one that has none yet. */
+export async function keepRulings(account: Account, briefId: string, document: unknown): Promise<void> {
+  await requireRole(account, briefId, 'checker')
+  const place = findUnstorable(document)
+  if (place !== null) throw refuse(422, `${place}: holds a sign that cannot be kept (U+0000, or half a character)`)
+  const rulings = await readRulings(document).catch((error: unknown) => {
+    throw refuse(422, error instanceof Error ? error.message.slice(0, 1000) : 'These are no decisions.')
+  })
+  await db().transaction(async (trx) => {
+    await trx('brief').where('id', briefId).forUpdate().first('id')
+    if (await trx('ruling').where('brief_id', briefId).first('id')) throw refuse(409, 'Something was decided in this brief already.')
+    const rows = rulings.map(({ kind, file, slot, reason = '', at }, order) => ({
+      id: uuid(), brief_id: briefId, kind, file: file ? JSON.stringify(file) : null, slot: slot ? JSON.stringify(slot) : null,
+      reason: reason.slice(0, 500), made_by: account.id, made_at: timeOf(at, order),
+    }))
+    for (let from = 0; from < rows.length; from += 1000) await trx('ruling').insert(rows.slice(from, from + 1000))
+  })
+}
+
+/** When something was decided; what says no time keeps its order. */
+function timeOf(at: string | undefined, order: number): Date {
+  const time = Date.parse(at ?? '')
+  return new Date(Number.isNaN(time) || time > Date.now() ? Date.now() - 1_000_000 + order : time)
 }
 
 /** Keeps another name of a person in the list; in later checks it speaks for that person. */

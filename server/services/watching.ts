@@ -54,7 +54,8 @@ async function watchOne(row: Pick<PlaceRow, 'id' | 'kind' | 'settings' | 'secret
 /** Has a place looked at now; while a look goes on, once more after it: what came behind its back would be missed. */
 async function lookNow(id: string, later: () => void): Promise<void> {
   try {
-    const going = await db()('job').where({ kind: 'scan' }).whereIn('state', ['queued', 'running']).whereRaw(`input->>'placeId' = ?`, [id]).first('id')
+    const going = await db()('job').where({ kind: 'scan' }).whereIn('state', ['queued', 'running'])
+      .whereRaw(`input->>'placeId' = ?`, [id]).first('id')
     if (going) {
       later()
       return

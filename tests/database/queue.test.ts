@@ -15,7 +15,7 @@ let brief = ''
 /** What a step of the kind "mail" does in this test; the other kinds stay idle. */
 const step = vi.fn<Step<Mail>>()
 const idle = () => Promise.reject(new Error('not asked for here'))
-const TASKS: Tasks = { 'check': idle, 'corrected-copy': idle, 'mail': (job, trx, signal) => step(job, trx, signal), 'scan': idle }
+const TASKS: Tasks = { 'check': idle, 'corrected-copy': idle, 'mail': (job, trx, signal) => step(job, trx, signal), 'scan': idle, 'pack': idle }
 
 const outcome = (done: number, total: number): StepOutcome<Mail> => ({
   checkpoint: { sent: done }, done, total, finished: done >= total, ...(done >= total ? { result: { sent: total, failed: 0 } } : {}),

@@ -22,6 +22,7 @@ import * as doors from './020-doors'
 import * as letterLanguages from './021-letter-languages'
 import * as places from './022-places'
 import * as startFiles from './023-start-files'
+import * as packing from './024-packing'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -48,6 +49,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '021-letter-languages': letterLanguages,
   '022-places': places,
   '023-start-files': startFiles,
+  '024-packing': packing,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

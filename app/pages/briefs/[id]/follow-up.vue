@@ -7,10 +7,10 @@ const brief = useBrief()
 const id = computed(() => brief.current?.check?.id)
 const zone = computed(() => brief.current?.document?.zone ?? null)
 const names = computed(() => new Map(brief.current?.roster?.people.map(person => [person.id, person.name])))
-const view = useAddressed<'slips' | 'copy' | 'hand-on' | 'sent'>('view', 'slips', ['slips', 'copy', 'hand-on', 'sent'])
+const view = useAddressed<'slips' | 'copy' | 'hand-on' | 'pack' | 'sent'>('view', 'slips', ['slips', 'copy', 'hand-on', 'pack', 'sent'])
 const VIEWS = [
   { key: 'slips', label: 'Tell everybody' }, { key: 'copy', label: 'Corrected copy' },
-  { key: 'hand-on', label: 'Hand the result on' }, { key: 'sent', label: 'What was sent' },
+  { key: 'hand-on', label: 'Hand the result on' }, { key: 'pack', label: 'Pack away' }, { key: 'sent', label: 'What was sent' },
 ] as const
 const EXPORTS = [
   { as: 'people', label: 'CSV, one row a person', what: 'in your list\'s order and with its columns, to paste into it' },
@@ -52,6 +52,10 @@ const FOR_PROGRAMS = [
       />
       <CopyPanel
         v-else-if="view === 'copy'"
+        :check-id="id"
+      />
+      <PackPanel
+        v-else-if="view === 'pack'"
         :check-id="id"
       />
       <SentPanel
