@@ -50,7 +50,9 @@ async function verify({ name, entries }: Volume, onRead: (bytes: number) => void
   const tags = new Map<string, string>()
   const files = new Map<string, { size: number, sha256: string }>()
   for (const [path, entry] of entries) {
-    const blob = await entry.getData(new BlobWriter(), { checkSignature: true })
+    const blob = await entry.getData(new BlobWriter(), { checkSignature: true }).catch(() => {
+      throw new Error(`"${name}": "${path}" ${SAID.changed}. Nothing was read back.`)
+    })
     files.set(path, { size: blob.size, sha256: await hashStream(blob, new AbortController().signal, onRead) })
     if (!path.includes('/')) tags.set(path, await blob.text())
   }

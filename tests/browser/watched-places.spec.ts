@@ -1,8 +1,24 @@
+import { execFileSync } from 'node:child_process'
 import { mkdirSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { accessible, joinAs, sender } from './help'
+
+/** Which of the results is handed on. */
+async function handOn(page: Page, what: string, written: string) {
+  await page.goto(`${new URL(page.url()).pathname}?view=hand-on`)
+  await page.locator('html[data-hydrated]').waitFor()
+  await page.getByRole('combobox', { name: 'Place' }).press('Enter')
+  await page.getByRole('option', { name: 'Drive' }).click()
+  await page.getByRole('combobox', { name: 'What is handed on' }).press('Enter')
+  await page.getByRole('option', { name: 'CSV, one row a person' }).click()
+  await page.getByRole('option', { name: what }).click()
+  await page.keyboard.press('Escape')
+  await page.getByLabel('Folder and name there').fill('results/{title} {what}')
+  await page.getByRole('button', { name: 'Hand it on' }).click()
+  await expect(page.getByText(written).first()).toBeVisible()
+}
 
 /** Files arrive where people already put them: a folder of the server, and a drive with an address. */
 test.describe.configure({ mode: 'serial' })
@@ -71,6 +87,9 @@ test('a folder and a drive are tried before they count, and looked at', async ()
   await page.getByRole('button', { name: 'Look there from now on' }).click()
   await expect(page.getByText('1 file, 23 bytes; 1 new or changed')).toBeVisible()
   await expect(page.getByText('3 files', { exact: true })).toBeVisible()
+  // from here on by hand alone: nothing comes between what is done and what is looked at
+  const { places } = await (await page.request.get(`/api/briefs/${brief}/places`)).json() as { places: { id: string }[] }
+  for (const { id } of places) await sender(page, address)('put', `/api/briefs/${brief}/places/${id}`, { keeps: true, everyMinutes: null })
 })
 
 test('what lies in one only is seen in the rack; a file that is put there comes with the next look, and the round says so', async () => {
@@ -102,4 +121,48 @@ test('the report goes back to the drive, and is nothing that arrived', async () 
   await open('receive')
   await page.getByRole('button', { name: 'Look at Drive' }).click()
   await expect(page.getByText('2 files, 59 bytes; nothing had changed')).toBeVisible()
+})
+
+test('the corrected copy goes to the drive, too', async () => {
+  await open('follow-up?view=copy')
+  await page.getByRole('button', { name: 'Make the corrected copy' }).click()
+  await expect(page.getByText('2 files packed')).toBeVisible()
+  await handOn(page, 'the corrected copy', 'results/Sample books corrected copy.zip')
+  const names = execFileSync('python3', ['-m', 'zipfile', '-l', join(base, 'drive/results/Sample books corrected copy.zip')], { encoding: 'utf8' })
+  expect(names).toContain('corrected/Wade/Wade_log.csv')
+})
+
+test('packed away it lies on the drive byte for byte, and read back by somebody else it stands there as it was', async ({ browser }) => {
+  await open('follow-up?view=pack')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Pack it away' }).click()
+  await expect(page.getByText('1 volume.')).toBeVisible()
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Sample books.zip' }).click()])
+  const volume = join(base, 'volume.zip')
+  await download.saveAs(volume)
+  await handOn(page, 'the packed volumes', 'results/Sample books Sample books.zip')
+  expect(readFileSync(join(base, 'drive/results/Sample books Sample books.zip')).equals(readFileSync(volume))).toBe(true)
+
+  const other = await (await browser.newContext({ baseURL: address })).newPage()
+  const { token } = await sender(page, address)('post', '/api/invitations', {})
+  await sender(other, address)('post', '/api/accounts', { mail: 'elsewhere@shore.example', name: 'Elle', password: 'long enough to keep', invitation: token })
+  await other.goto('/')
+  await other.locator('html[data-hydrated]').waitFor()
+  // a volume in which one byte is another is told, and nothing is made of it
+  const broken = Buffer.from(readFileSync(volume))
+  const at = broken.indexOf('Marsh_log.csv') + 40
+  broken[at] = (broken[at] ?? 0) ^ 1
+  await other.locator('[data-test=volumes]').setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: broken })
+  await expect(other.getByRole('alert')).toContainText('broken.zip')
+  expect((await (await other.request.get('/api/briefs')).json() as { briefs?: unknown[] }).briefs ?? []).toEqual([])
+
+  await other.locator('[data-test=volumes]').setInputFiles(volume)
+  await expect(other.getByRole('rowheader', { name: 'Complete 2 of 2' })).toBeVisible({ timeout: 30_000 })
+  const told = async (one: Page, id: string) => {
+    const checks = await (await one.request.get(`/api/briefs/${id}/checks`)).json() as { id: string }[]
+    return (await one.request.get(`/api/checks/${checks[0]?.id}/export?as=csv`)).text()
+  }
+  const id = /briefs\/([^/]+)\//.exec(other.url())?.[1] ?? ''
+  expect(await told(other, id)).toBe(await told(page, brief))
+  await other.close()
 })
