@@ -272,6 +272,8 @@ export interface RackCell {
   fault: string
   name: string | null
   candidates: number
+  /** Where it lies, where there are several roots: first that of the file that counts, then those of what else is there for it. */
+  roots: string[]
 }
 export interface RackRow { holder: string, cells: Record<string, RackCell[]> }
 export interface RackPage { total: number, rows: RackRow[] }

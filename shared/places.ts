@@ -68,6 +68,6 @@ export interface PlaceTrial {
   more: boolean
   levels: { name: string, files: number }[]
   /** What the names say, tried on the rule. */
-  names: { right: number, toFix: number, unknown: number, people: number } | null
+  names: { right: number, toFix: number, unknown: number, people: number, wrapper: string | null } | null
   passed: { path: string, why: string }[]
 }

@@ -92,10 +92,12 @@ const handOn = () => attempt(async () => {
         beside it, numbered
       </el-radio>
     </el-radio-group>
-    <el-checkbox
-      v-model="order.afterCheck"
-      label="again after every check, by itself"
-    />
+    <div>
+      <el-checkbox
+        v-model="order.afterCheck"
+        label="again after every check, by itself"
+      />
+    </div>
     <p
       v-if="problem"
       class="problem"

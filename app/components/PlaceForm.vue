@@ -91,7 +91,7 @@ const add = () => attempt(async () => {
         <label
           class="field-label"
           :for="`place-${field.key}`"
-        >{{ field.label }}{{ field.optional ? ', if it asks for one' : '' }}</label>
+        >{{ field.label }}{{ field.optional ? ', if need be' : '' }}</label>
         <el-input
           :id="`place-${field.key}`"
           v-model="texts[field.key]"
@@ -146,6 +146,9 @@ const add = () => attempt(async () => {
       <p v-if="trial.names">
         By their names: {{ trial.names.right }} right, {{ trial.names.toFix }} to put right, {{ trial.names.unknown }} of which nothing is known;
         they are of {{ trial.names.people }} {{ trial.names.people === 1 ? 'person or group' : 'people and groups' }}.
+        <template v-if="trial.names.wrapper">
+          Everything lies in <span class="mono">{{ showText(trial.names.wrapper) }}</span>: that is taken for a wrapper, and no folder of anybody's.
+        </template>
       </p>
       <p
         v-if="trial.passed.length"

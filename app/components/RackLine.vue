@@ -23,7 +23,8 @@ const columns = computed(() => props.requirements.map(asked => ({ asked, cells: 
 
 function say({ title }: Asked, cell: RackCell): string {
   const shared = isShared(cell) ? `, ${shortOf('content.shared')}` : ''
-  return `${props.name}, ${title}${cell.n === null ? '' : ` ${cell.n}`}: ${STATUS_WORDS[cell.status]}${cell.late ? ', late' : ''}${shared}`
+  const where = cell.roots.length > 0 ? `, in ${cell.roots.join(' and ')}` : ''
+  return `${props.name}, ${title}${cell.n === null ? '' : ` ${cell.n}`}: ${STATUS_WORDS[cell.status]}${cell.late ? ', late' : ''}${shared}${where}`
 }
 
 /** The telling part of a pigeonhole: what is wrong, or that something may be it. */
@@ -60,7 +61,7 @@ function holeClass({ id }: Asked, cell: RackCell, several: boolean) {
 }
 /** What is written in it beside its mark: the number of one of several, what is wrong with a single one. */
 function write({ id }: Asked, cell: RackCell, of: number): string {
-  if (of === 1) return props.narrow.has(id) ? '' : tell(cell)
+  if (of === 1) return props.narrow.has(id) ? '' : [tell(cell), ...(cell.roots.length > 0 ? [showText(cell.roots.join(' and '))] : [])].join(' · ')
   return cell.n !== null && of <= MOST_NUMBERS ? String(cell.n) : ''
 }
 </script>

@@ -2,6 +2,7 @@ import type { Brief } from '../brief/types'
 import { listUnits } from '../brief/units'
 import type { ReceivedFile } from '../arrivals/received'
 import { judgeFile, namelessFinding } from '../checking/judge'
+import { findWrapper } from '../folders/wrapper'
 import { splitExtension } from '../names/extension'
 import { acceptedExtensions } from '../formats/accept'
 import { formatsOfExtension } from '../formats/registry'
@@ -28,6 +29,22 @@ export interface TriedName {
   /** Under which folder and name it would be filed. */
   correctedPath: string | null
   evidence: Evidence[]
+}
+
+/**
+ * The folder that a packing program or delivering system put around everything, as a check will take it.
+ *
+ * @param paths - of everything that was seen, `/` between levels
+ * @returns levels joined with `/`, or `null`
+ * @example
+ * guessWrapper(brief, roster, ['handed in/Marsh/log.csv', 'handed in/Wade/log.csv']) //=> 'handed in'
+ */
+export function guessWrapper(brief: Brief, roster: Roster, paths: readonly string[]): string | null {
+  return findWrapper(paths.map((written) => {
+    const path = written.normalize('NFC')
+    const cut = path.lastIndexOf('/')
+    return { folder: path.slice(0, Math.max(0, cut)), base: path.slice(cut + 1) }
+  }), indexUnits(listUnits(brief, roster).units, roster))
 }
 
 /**

@@ -1,6 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import { readBrief } from '#core/brief/read'
-import { prepareTrying } from '#core/rules/try-names'
+import { guessWrapper, prepareTrying } from '#core/rules/try-names'
 import type { SignedIn as Account } from '#shared/answers'
 import type { OfferedPlace, PlaceOrder, PlaceTrial, ShownPlace } from '#shared/places'
 import { PLACE_KEYS } from '#shared/places'
@@ -126,17 +126,19 @@ async function lookAround(place: OpenPlace, signal: AbortSignal): Promise<{ file
 async function tryNames(briefId: string, files: readonly SeenFile[]): Promise<PlaceTrial['names']> {
   const [version, stored] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
   if (!version || !stored || files.length === 0) return null
-  const judge = prepareTrying(await readBrief(version.document, stored.columns), rosterOn(stored, version.document, Date.now()))
+  const [brief, roster] = [await readBrief(version.document, stored.columns), rosterOn(stored, version.document, Date.now())]
+  const judge = prepareTrying(brief, roster)
+  const wrapper = guessWrapper(brief, roster, files.map(({ path }) => path))
   const names = { right: 0, toFix: 0, unknown: 0, people: 0 }
   const people = new Set<string>()
   const breathe = breathing()
   for (const { path } of files.slice(0, TRIAL_NAMES)) {
     await breathe()
-    const { verdict, slot } = judge(path)
+    const { verdict, slot } = judge(wrapper === null ? path : path.slice(wrapper.length + 1))
     names[verdict === 'to-fix' ? 'toFix' : verdict]++
     if (slot) people.add(slot.holder)
   }
-  return { ...names, people: people.size }
+  return { ...names, people: people.size, wrapper }
 }
 
 /** Adds a place that was tried, and looks at it for the first time. */

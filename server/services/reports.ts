@@ -65,15 +65,16 @@ export async function rackPage(account: Account, checkId: string, from: number, 
     )
   const files = await db()('check_file').join(
     'received_file', 'received_file.id', 'check_file.received_file_id',
-  ).where({ check_id: checkId, role: 'placed' }).whereIn('holder', names)
-    .select<(Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n'> & { path: string })[]>(
-      'check_file.position', 'requirement', 'holder', 'n', 'path',
+  ).join('intake', 'intake.id', 'received_file.intake_id').where('check_id', checkId).whereIn('role', LYING).whereIn('holder', names)
+    .select<(Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n' | 'role'> & { path: string, root: string })[]>(
+      'check_file.position', 'requirement', 'holder', 'n', 'role', 'path', 'intake.root',
     )
-  const findings = await findingsOf(checkId, 'f', files.map(file => file.position))
+  const findings = await findingsOf(checkId, 'f', files.filter(file => file.role === 'placed').map(file => file.position))
+  const roots = rootsOf(files, (await db()('check_run').where('id', checkId).first('roots'))?.roots.length ?? 0)
   const placed = new Map<string, Pick<RackCell, 'codes' | 'parts' | 'fault'> & { path: string }>()
   for (const file of files) {
     const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
-    if (placed.has(key)) continue
+    if (file.role !== 'placed' || placed.has(key)) continue
     const own = findings.get(file.position) ?? []
     const telling = mostTelling(own.map(one => one.code))
     const told = own.find(one => one.code === telling)
@@ -88,9 +89,27 @@ export async function rackPage(account: Account, checkId: string, from: number, 
       n: slot.n, status: slot.status, late: slot.late, candidates: slot.candidates,
       codes: file?.codes ?? [], parts: file?.parts ?? [], fault: file?.fault ?? '',
       name: file ? file.path.slice(file.path.lastIndexOf('/') + 1) : null,
+      roots: roots.get(`${slot.holder}\n${slot.requirement}\n${slot.n ?? ''}`) ?? [],
     })
   }
   return { total: Number(total?.total ?? 0), rows: [...rows.values()] }
+}
+
+/** Files that lie there for a slot, the one that counts first. */
+const LYING: ReportFile['role'][] = ['placed', 'copy', 'duplicate', 'superseded']
+
+/** In which roots each slot's files lie; nothing where there is one root only. */
+function rootsOf(
+  files: readonly (Pick<CheckFileRow, 'requirement' | 'holder' | 'n' | 'role'> & { root: string })[], count: number,
+): Map<string, string[]> {
+  const roots = new Map<string, string[]>()
+  if (count < 2) return roots
+  for (const { holder, requirement, n, root } of [...files].sort((a, b) => LYING.indexOf(a.role) - LYING.indexOf(b.role))) {
+    const key = `${holder}\n${requirement}\n${n ?? ''}`
+    const before = roots.get(key) ?? []
+    if (!before.includes(root)) roots.set(key, [...before, root])
+  }
+  return roots
 }
 
 /** Which parts of a name depart, as the list calls them. */

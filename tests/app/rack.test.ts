@@ -3,7 +3,7 @@ import { chooseRows, countHolders, holeKey, nextOpen, openOf, sayMistake } from 
 import type { CheckHead, RackCell, RackRow } from '../../shared/answers'
 
 const cell = (status: RackCell['status'], n: number | null = null, more: Partial<RackCell> = {}): RackCell =>
-  ({ n, status, late: false, codes: [], parts: [], fault: '', name: null, candidates: 0, ...more })
+  ({ n, status, late: false, codes: [], parts: [], fault: '', name: null, candidates: 0, roots: [], ...more })
 const head = {
   people: [
     { id: 'a', name: 'Ana Marsh', given: 'Ana', family: 'Marsh', group: 'Reef' },

@@ -112,6 +112,8 @@ describe.each(['folder', 'webdav'] as const)('a place of kind %s', (kind) => {
     expect(trial.levels.map(({ name }) => name).sort()).toEqual(['', 'Lindqvast Bo', 'Marsh Ana'])
     expect(await intakes()).toBe(0)
 
+    expect(trial.names?.wrapper).toBeNull()
+
     const { id, result } = await added(ofKind())
     expect(result).toMatchObject({ files: 3, fresh: 3, gone: 0, waiting: 0, unchanged: false })
     expect((await checked())).toMatchObject({ right: 1, toFix: 1, files: 3 })
@@ -128,6 +130,14 @@ describe.each(['folder', 'webdav'] as const)('a place of kind %s', (kind) => {
     ])
     expect((await checked())).toMatchObject({ right: 2, toFix: 0 })
     expect(await intakes()).toBe(2)
+  })
+
+  test('what lies around everything is guessed before it counts, as the check takes it', async () => {
+    put('handed in 2026/Marsh Ana/Marsh_log.csv', CSV)
+    put('handed in 2026/Lindqvast Bo/Lindqvast_log.csv', `${CSV}2026-10-02,5\n`)
+    expect((await tryPlace(owner, brief, order(ofKind()))).names).toEqual({ right: 2, toFix: 0, unknown: 0, people: 2, wrapper: 'handed in 2026' })
+    await added(ofKind())
+    expect((await getCheck(owner, (await makeCheck(brief, owner.id)).id)).roots.map(one => one.wrapper)).toEqual(['handed in 2026'])
   })
 
   test('a file that was moved is the same bytes, kept once; one changed in place is another', async () => {
