@@ -66,20 +66,12 @@ export async function rackPage(account: Account, checkId: string, from: number, 
   const files = await db()('check_file').join(
     'received_file', 'received_file.id', 'check_file.received_file_id',
   ).join('intake', 'intake.id', 'received_file.intake_id').where('check_id', checkId).whereIn('role', LYING).whereIn('holder', names)
-    .select<(Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n' | 'role'> & { path: string, root: string })[]>(
+    .select<LyingFile[]>(
       'check_file.position', 'requirement', 'holder', 'n', 'role', 'path', 'intake.root',
     )
   const findings = await findingsOf(checkId, 'f', files.filter(file => file.role === 'placed').map(file => file.position))
   const roots = rootsOf(files, (await db()('check_run').where('id', checkId).first('roots'))?.roots.length ?? 0)
-  const placed = new Map<string, Pick<RackCell, 'codes' | 'parts' | 'fault'> & { path: string }>()
-  for (const file of files) {
-    const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
-    if (file.role !== 'placed' || placed.has(key)) continue
-    const own = findings.get(file.position) ?? []
-    const telling = mostTelling(own.map(one => one.code))
-    const told = own.find(one => one.code === telling)
-    placed.set(key, { path: file.path, codes: own.map(one => one.code), parts: partsOf(own), fault: told ? brieflyOf(told) : '' })
-  }
+  const placed = placedIn(files, findings)
   const rows = new Map<string, RackRow>(names.map(holder => [holder, { holder, cells: emptyRecord() }]))
   for (const slot of slots) {
     const file = placed.get(`${slot.holder}\n${slot.requirement}\n${slot.n ?? ''}`)
@@ -95,12 +87,27 @@ export async function rackPage(account: Account, checkId: string, from: number, 
   return { total: Number(total?.total ?? 0), rows: [...rows.values()] }
 }
 
+/** What each slot's file that counts is called, and what is wrong with it. */
+function placedIn(files: readonly LyingFile[], findings: ReadonlyMap<number, Finding[]>) {
+  const placed = new Map<string, Pick<RackCell, 'codes' | 'parts' | 'fault'> & { path: string }>()
+  for (const file of files) {
+    const key = `${file.holder}\n${file.requirement}\n${file.n ?? ''}`
+    if (file.role !== 'placed' || placed.has(key)) continue
+    const own = findings.get(file.position) ?? []
+    const telling = mostTelling(own.map(one => one.code))
+    const told = own.find(one => one.code === telling)
+    placed.set(key, { path: file.path, codes: own.map(one => one.code), parts: partsOf(own), fault: told ? brieflyOf(told) : '' })
+  }
+  return placed
+}
+
+type LyingFile = Pick<CheckFileRow, 'position' | 'requirement' | 'holder' | 'n' | 'role'> & { path: string, root: string }
 /** Files that lie there for a slot, the one that counts first. */
 const LYING: ReportFile['role'][] = ['placed', 'copy', 'duplicate', 'superseded']
 
 /** In which roots each slot's files lie; nothing where there is one root only. */
 function rootsOf(
-  files: readonly (Pick<CheckFileRow, 'requirement' | 'holder' | 'n' | 'role'> & { root: string })[], count: number,
+  files: readonly LyingFile[], count: number,
 ): Map<string, string[]> {
   const roots = new Map<string, string[]>()
   if (count < 2) return roots

@@ -145,7 +145,7 @@ test('packed away it lies on the drive byte for byte, and read back by somebody 
 
   const other = await (await browser.newContext({ baseURL: address })).newPage()
   const { token } = await sender(page, address)('post', '/api/invitations', {})
-  await sender(other, address)('post', '/api/accounts', { mail: 'elsewhere@shore.example', name: 'Elle', password: 'long enough to keep', invitation: token })
+  await sender(other, address)('post', '/api/accounts', { ...ACCOUNT, mail: 'elsewhere@shore.example', invitation: token })
   await other.goto('/')
   await other.locator('html[data-hydrated]').waitFor()
   // a volume in which one byte is another is told, and nothing is made of it
