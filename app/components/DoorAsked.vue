@@ -131,10 +131,12 @@ const { copy, copied, text } = useClipboard({ legacy: true, copiedDuring: 1500 }
         >
           {{ words.starter }}
         </button>
-        <span
-          v-if="own.start"
-          class="small quiet"
-        >{{ words.startsFrom(own.start.name) }}</span>
+      </p>
+      <p
+        v-if="own.start"
+        class="small quiet"
+      >
+        {{ words.startsFrom(own.start.name) }}
       </p>
       <p
         v-if="problem"
