@@ -17,7 +17,7 @@ const BELOW = {
   checking: ['arrivals', 'brief', 'findings', 'folders', 'formats', 'names', 'placing', 'roster'],
   wording: ['arrivals', 'brief', 'checking', 'findings', 'folders', 'formats', 'names', 'placing', 'roster'],
   reporting: ['arrivals', 'brief', 'checking', 'findings', 'formats', 'names', 'paper', 'roster', 'wording'],
-  rules: ['arrivals', 'brief', 'checking', 'findings', 'formats', 'names', 'placing', 'roster', 'wording'],
+  rules: ['folders', 'arrivals', 'brief', 'checking', 'findings', 'formats', 'names', 'placing', 'roster', 'wording'],
 }
 
 const upward = Object.entries(BELOW).map(([folder, below]) => {

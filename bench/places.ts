@@ -1,12 +1,13 @@
 // Places beside what else lists and fetches from the same servers: 10,000 files of which 20 change, and a first look at 2,000 files of 100 kB.
 import { execFileSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { chmodSync, mkdirSync, mkdtempSync, rmSync, truncateSync, utimesSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { DemoClient } from '../demo/load'
 import type { ScanResult } from '../shared/jobs'
 import type { PlaceKey } from '../shared/places'
 import { startApache } from '../tests/places/apache'
+import { messageOf, startDovecot } from '../tests/places/dovecot'
 import { startSshd } from '../tests/places/sshd'
 import { dropDatabase, peakOf, query, serve, startDatabase } from './installation'
 
@@ -117,6 +118,40 @@ for (const { kind, folder, settings, secret, list, fetch } of kinds) {
   const kept = await look('kept', 'large', true)
   console.log(`${kind}: 2,000 files, 200 MB for the first time: facts ${facts.took.toFixed(1)} s, kept ${kept.took.toFixed(1)} s; fetched by `
     + `other means ${fetched.toFixed(1)} s: ratios ${(facts.took / fetched).toFixed(1)} (goal 1.5) and ${(kept.took / fetched).toFixed(1)} (goal 3)`)
+}
+// ---- a mailbox with 5,000 messages, and one of 40 MB
+const mail = await startDovecot()
+for (let at = 0; at < 5000; at++) {
+  const attached: [string, Buffer][] = [[`log ${at}.csv`, Buffer.from(`a,b\n${at},1\n`)]]
+  mail.deliver(messageOf({ from: `p${at}@shore.example`, subject: `Log ${at}`, attached }))
+}
+mail.deliver(messageOf({ from: 'large@shore.example', subject: 'Scan', attached: [['scan.bin', randomBytes(40_000_000)]] }))
+const begun = performance.now()
+const box = await client.send('POST /api/briefs/:id/places', { id, body: {
+  kind: 'mailbox', root: 'Mail', settings: { host: mail.host, name: 'ana' }, secret: 'shore', keeps: true, everyMinutes: null,
+} })
+const first = await ended(box.jobId ?? '')
+const whole = seconds(begun)
+await idle()
+const later = performance.now()
+await ended((await client.send('POST /api/briefs/:id/places/:place/scan', { id, place: box.id })).jobId)
+console.log(`mailbox: ${first.files} messages, one of 54 MB, read and opened in ${whole.toFixed(1)} s (${first.failed.length} not read); looked at again in `
+  + `${seconds(later).toFixed(1)} s`)
+await mail.stop()
+
+// ---- one file of 5 GB
+if (process.argv.includes('--large')) {
+  mkdirSync(join(base, 'huge'))
+  writeFileSync(join(base, 'huge', 'raw.bin'), '')
+  truncateSync(join(base, 'huge', 'raw.bin'), 5_000_000_000)
+  utimesSync(join(base, 'huge', 'raw.bin'), new Date(0), new Date(0))
+  const [since, before] = [performance.now(), peakOf(server)]
+  const { jobId } = await client.send('POST /api/briefs/:id/places', { id, body: {
+    kind: 'folder', root: 'Huge', settings: { path: join(base, 'huge') }, secret: '', keeps: false, everyMinutes: null,
+  } })
+  await ended(jobId ?? '')
+  console.log(`one file of 5 GB, facts alone: ${seconds(since).toFixed(0)} s; most memory before ${before.toFixed(0)} MB, after `
+    + `${peakOf(server).toFixed(0)} MB`)
 }
 console.log(`most memory the process held: ${peakOf(server).toFixed(0)} MB`)
 await Promise.all([apache.stop(), shell.stop()])

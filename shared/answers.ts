@@ -25,7 +25,7 @@ export interface OpenInvitation { id: string, createdAt: string, expiresAt: stri
 export interface OpenPasskey { id: string, name: string, madeAt: string, usedAt: string | null }
 /** What matters for safety and is written down. */
 export type EventKind = 'account-closed' | 'account-made' | 'address-confirmed' | 'administrator-changed' | 'brief-copied' | 'brief-deleted'
-  | 'brief-restored' | 'brief-shared' | 'content-broken' | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left'
+  | 'brief-packed' | 'brief-restored' | 'brief-shared' | 'content-broken' | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left'
   | 'passkey-added' | 'passkey-removed' | 'password-changed'
   | 'person-erased' | 'second-factor-off' | 'second-factor-set' | 'sign-in' | 'sign-in-failed'
 /** An account as whoever runs the installation sees it; `alone`: briefs that nobody else owns. */

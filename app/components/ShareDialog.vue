@@ -13,7 +13,8 @@ const ROLES: { key: Member['role'], label: string }[] = [
   { key: 'reader', label: 'reader: looks only' },
 ]
 const TAKEN: Partial<Record<EventKind, string>> = {
-  'brief-copied': 'used it again for a brief of their own', 'exported': 'took an export', 'copy-downloaded': 'took the corrected copy',
+  'brief-copied': 'used it again for a brief of their own', 'brief-packed': 'packed it away', 'exported': 'took an export',
+  'copy-downloaded': 'took the corrected copy',
   'file-downloaded': 'took files',
 }
 const owns = computed(() => brief.current?.role === 'owner')

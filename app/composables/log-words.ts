@@ -30,6 +30,7 @@ export const LOG_WORDS: Record<LogKind, (about: string) => string> = {
   'copy-downloaded': () => 'took the corrected copy',
   'file-downloaded': () => 'took or looked at a file',
   'brief-copied': () => 'used it again for another brief',
+  'brief-packed': () => 'packed it away',
   'brief-shared': about => `let somebody take part as ${about}`,
   'member-left': () => 'ended somebody\'s part in it',
   'person-erased': () => 'erased a person',

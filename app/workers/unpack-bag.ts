@@ -5,6 +5,7 @@ import type { Incoming } from '#core/arrivals/incoming'
 import type { BagFault } from '#core/packing/bag'
 import { labelOf, verifyBag } from '#core/packing/bag'
 import type { PackedFile } from '#core/packing/packed'
+import { gather } from '#core/text/gather'
 import { PACKED, readPackedFile } from '#core/packing/packed'
 import type { IntakeProgress, Facts } from './receiving'
 import { receiveIncoming } from './receiving'
@@ -16,6 +17,8 @@ configure({ useWebWorkers: false })
 
 /** Texts of a bag are read whole up to this. */
 const LONGEST_TEXT = 512 * 1024 * 1024
+/** What unpacks to so much, so many times what it is packed in, is none of ours. */
+const [DENSE_FROM, MOST_RATIO] = [100_000_000, 500]
 
 interface Volume { name: string, entries: Map<string, FileEntry> }
 /** What volumes hold together. */
@@ -40,6 +43,7 @@ async function openVolume(file: File): Promise<Volume> {
   const entries = new Map<string, FileEntry>()
   for (const entry of await new ZipReader(new BlobReader(file)).getEntries()) {
     if (entry.directory) continue
+    if (entry.uncompressedSize > DENSE_FROM && entry.uncompressedSize > MOST_RATIO * entry.compressedSize) throw new Error('it is too dense')
     entries.set(entry.filename.slice(entry.filename.indexOf('/') + 1), entry as FileEntry)
   }
   return { name: file.name, entries }
@@ -99,8 +103,7 @@ async function open(files: File[], onRead: (bytes: number) => void): Promise<Pac
 async function receive(briefId: string, onProgress: (progress: IntakeProgress) => void): Promise<void> {
   const groups = new Map<string, PackedFile[]>()
   for (const file of received) {
-    const key = JSON.stringify([file.root, file.statedAt, file.at !== null])
-    groups.set(key, [...groups.get(key) ?? [], file])
+    gather(groups, JSON.stringify([file.root, file.statedAt, file.at !== null]), file)
   }
   const find = (path: string) => volumes.flatMap(({ entries }) => entries.get(`data/${path}`) ?? [])[0]
   for (const [key, files] of groups) {

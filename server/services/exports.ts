@@ -7,7 +7,7 @@ import { measuredColumns } from '#core/reporting/measured'
 import type { ReportParts } from '#core/reporting/write'
 import { writeWorkbook } from '#core/reporting/workbook'
 import { writeCsv, writeJson, writeJunit, writeText } from '#core/reporting/write'
-import type { Roster } from '#core/roster/types'
+import type { Person, Roster } from '#core/roster/types'
 import { ownOf } from '#core/text/own'
 import { showText } from '#core/text/show'
 import { refuse } from '../utils/errors'
@@ -47,7 +47,18 @@ const report = (write: Write): Export['write'] => async (account, checkId, measu
 async function peopleRows(checkId: string, columns: readonly MeasuredColumn[]) {
   const { document, headings, ...roster } = await checkMade(checkId)
   const files = columns.length > 0 ? await allFiles(checkId) : []
-  return holderRows({ ...roster, headings }, askedIn(document), await allSlots(checkId), { columns, files })
+  const rows = holderRows({ ...roster, headings }, askedIn(document), await allSlots(checkId), { columns, files })
+  return withLinks(rows, roster.brief_id, roster.people)
+}
+
+/** A link a person, to attach to one's own record; where nobody said at which address this server is reached there is none. */
+function withLinks(rows: (string | number)[][], briefId: string, people: readonly Person[]): (string | number)[][] {
+  const address = process.env.USITOR_ADDRESS?.replace(/\/$/, '')
+  if (!address) return rows
+  return rows.map((row, at) => {
+    const person = people[at - 1]
+    return [...row, person ? `${address}/briefs/${briefId}/check?holder=${encodeURIComponent(person.id)}` : 'link']
+  })
 }
 
 /** Ways to hand a check's result on, each with what writes it. */

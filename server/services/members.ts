@@ -23,7 +23,7 @@ export async function listMembers(account: Account, briefId: string): Promise<Me
 /** What others took out of a brief, the latest first. */
 async function takenBy(briefId: string, owner: string): Promise<Members['taken']> {
   const rows = await db()('event').join('account', 'account.id', 'event.account_id').where('brief_id', briefId).whereNot('account_id', owner)
-    .whereIn('kind', ['brief-copied', 'exported', 'copy-downloaded', 'file-downloaded']).orderBy('event.at', 'desc').limit(50)
+    .whereIn('kind', ['brief-copied', 'brief-packed', 'exported', 'copy-downloaded', 'file-downloaded']).orderBy('event.at', 'desc').limit(50)
     .select<{ at: Date, name: string, kind: EventKind }[]>('event.at', 'account.name', 'event.kind')
   return rows.map(({ at, name, kind }) => ({ at: at.toISOString(), name, kind }))
 }

@@ -37,14 +37,22 @@ export async function factsOfStored(stored: string, size: number, keeps: boolean
 
 /** Where unpacked bytes go: memory, or the store where they are many. */
 async function keepHere(write: (sink: WritableStream<Uint8Array>) => Promise<unknown>, size: number, keeps: boolean): Promise<Unpacked> {
+  // what an archive says of an entry is not believed: no more is taken than it says
+  let taken = 0
+  const bounded = new TransformStream<Uint8Array, Uint8Array>({ transform(piece, through) {
+    taken += piece.length
+    if (taken > size) throw new Error('it is longer than the archive says')
+    through.enqueue(piece)
+  } })
+  const into = (sink: WritableStream<Uint8Array>) => Promise.all([bounded.readable.pipeTo(sink), write(bounded.writable)])
   if (size <= IN_MEMORY) {
     const pieces: Uint8Array[] = []
-    await write(new WritableStream({ write: piece => void pieces.push(piece) }))
+    await into(new WritableStream({ write: piece => void pieces.push(piece) }))
     return sourceFromBytes(new Uint8Array(Buffer.concat(pieces)))
   }
   const stored = await beginContent(size, !keeps)
   const sink = contentSink(stored)
-  await write(sink.stream)
+  await into(sink.stream)
   const at = await sink.end()
   // an entry may be shorter than the archive says
   if (at !== size) await db()('content').where('id', stored).update({ size: at })

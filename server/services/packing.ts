@@ -17,6 +17,7 @@ import { refuse } from '../utils/errors'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { loadRulings } from './check-input'
+import { noteEvent } from './events'
 import { exportOf } from './exports'
 import { startJob } from './jobs'
 import { pickRoster } from './briefs'
@@ -26,6 +27,7 @@ export async function startPacking(account: Account, checkId: string, volume: nu
   const { briefId } = await requireCheck(account, checkId)
   // the whole list goes with it
   await requireRole(account, briefId, 'checker')
+  await noteEvent('brief-packed', { account: account.id, brief: briefId })
   return startJob(account, briefId, 'pack', { checkId, volume })
 }
 

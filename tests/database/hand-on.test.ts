@@ -64,10 +64,24 @@ test('results are written under a name of their own, over what was written befor
   expect(written.map(one => one.path)).toEqual(['results/Week 2 shore people.csv', 'results/Week 2 shore report.json'])
   const rows = Papa.parse<string[]>(readFileSync(join(folder, 'results/Week 2 shore people.csv'), 'utf8')).data
   expect(rows[1]).toEqual(expect.arrayContaining(['s1', 'Ana', 'Marsh']))
+  expect(rows[0]).not.toContain('link')
   await handOn(owner, brief, place, order({ what: ['people', 'json'] }))
   expect(there()).toEqual(['Week 2 shore people.csv', 'Week 2 shore report.json'])
   expect(await scan()).toMatchObject({ files: 1, unchanged: true })
   expect((await listPlaces(owner, brief)).places[0]).toMatchObject({ handsOn: { over: true }, written: [{ what: 'json' }, { what: 'people' }] })
+})
+
+test('a table holds a link for each person once the server is known by an address', async () => {
+  await makeCheck(brief, owner.id)
+  process.env.USITOR_ADDRESS = 'https://usitor.example/'
+  try {
+    await handOn(owner, brief, place, order())
+  }
+  finally {
+    delete process.env.USITOR_ADDRESS
+  }
+  const [head, row] = Papa.parse<string[]>(readFileSync(join(folder, 'results/Week 2 shore people.csv'), 'utf8')).data
+  expect([head?.at(-1), row?.at(-1)]).toEqual(['link', `https://usitor.example/briefs/${brief}/check?holder=s1`])
 })
 
 test('with numbers each stands beside the one before, and what is somebody else\'s is never touched', async () => {

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { randomBytes, randomUUID } from 'node:crypto'
-import { mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { TextReader, Uint8ArrayWriter, ZipWriter } from '@zip.js/zip.js'
@@ -144,6 +144,19 @@ describe('an archive in a place', () => {
     expect(await paths()).toEqual(['locked.zip', 'no archive.zip'])
     expect(result.passed).toEqual([{ path: 'locked.zip', why: expect.stringMatching(/^stays closed: .*password/) }])
     expect(await again(id)).toMatchObject({ unchanged: true })
+  })
+
+  test('whose entry is longer than it says is taken no further than that', async () => {
+    pack('lying.zip', { 'zeros.bin': Buffer.alloc(60_000_000) })
+    const bytes = readFileSync(join(folder, 'lying.zip'))
+    // APPNOTE 4.3.7 and 4.3.12: the uncompressed size of the entry, in its own header and in the directory
+    bytes.writeUInt32LE(1000, bytes.indexOf('PK\u0003\u0004', 0, 'latin1') + 22)
+    bytes.writeUInt32LE(1000, bytes.indexOf('PK\u0001\u0002', 0, 'latin1') + 24)
+    writeFileSync(join(folder, 'lying.zip'), bytes)
+    utimesSync(join(folder, 'lying.zip'), new Date(0), new Date(0))
+    await added()
+    const [file] = await received()
+    expect([file?.path, file?.sha256, file?.reading.state]).toEqual(['zeros.bin', null, 'unread'])
   })
 
   test('with a message in it brings what was attached, and a message whose attachment is an archive what is in that', async () => {

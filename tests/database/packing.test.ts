@@ -21,6 +21,7 @@ import { addPlace } from '../../server/services/places'
 import { saveRoster } from '../../server/services/rosters'
 import { keepRulings, listRulings } from '../../server/services/rulings'
 import { accountOf, receive, takePart, until } from './help'
+import { somebody, startServer } from './server'
 
 const home = mkdtempSync(join(tmpdir(), 'packing-'))
 const CSV = 'day,count\n2026-10-01,4\n'
@@ -111,6 +112,27 @@ describe('a brief that is packed away', () => {
     expect(readFileSync(join(folder, 'Shore survey/Shore survey.zip')).equals(Buffer.concat(pieces))).toBe(true)
     expect(parts).toHaveLength(1)
   }, 60_000)
+
+  test('is downloaded under its own title, whatever that is written in', async () => {
+    const server = await startServer()
+    const { client, cookie } = await somebody(server.address)
+    const { id } = await client.send('POST /api/briefs', { body: { title: 'x', document: {
+      usitorBrief: 1, title: '«Übung» – 海 "2"', requirements: [{ id: 'a', title: 'A', name: '{family}_a' }],
+    } } })
+    await client.send('PUT /api/briefs/:id/roster', { id, body: { people: [
+      { id: 's1', given: 'Ana', family: 'Marsh', name: 'Ana Marsh', group: '', email: '', aliases: [], fields: {} },
+    ], columns: [] } })
+    const intake = await client.send('POST /api/briefs/:id/intakes', { id, body: { key: 'packing-test', root: 'in', keeps: true } })
+    await client.send('POST /api/intakes/:id/complete', { id: intake.id, body: { files: 0, replaces: false } })
+    const { id: check } = await makeCheck(id, null)
+    const { jobId } = await client.send('POST /api/checks/:id/pack', { id: check, body: { volume: 25_000_000 } })
+    await until(async () => (await client.send('GET /api/jobs/:id', { id: jobId })).state === 'done')
+    const answer = await fetch(`${server.address}/api/jobs/${jobId}/parts/0`, { headers: { cookie } })
+    const [, name = ''] = /filename\*=UTF-8''(\S+)$/.exec(answer.headers.get('content-disposition') ?? '') ?? []
+    expect([answer.status, decodeURIComponent(name)]).toEqual([200, '«Übung» – 海 2.zip'])
+    await expect(client.send('POST /api/checks/:id/pack', { id: check, body: { volume: 1 } })).rejects.toThrow('volume is 25000000')
+    server.stop()
+  })
 
   test('is nobody else\'s: who only reads cannot take the list along', async () => {
     const { id: check } = await makeCheck(brief, owner.id)

@@ -78,13 +78,15 @@ export async function startDovecot(): Promise<MailServer> {
       await new Promise(done => setTimeout(done, 100))
     }
   }
+  const idOf = (flag: string) => Number(execFileSync('id', [flag, uid]))
+  const owner: [number, number] | null = userInfo().uid === 0 ? [idOf('-u'), idOf('-g')] : null
   let serial = 0
   return {
     host: `127.0.0.1:${port}`, untrusted: `127.0.0.1:${second}`,
     deliver: (message, folder = '') => {
       const path = join(mail, folder === '' ? '' : `.${folder}`, 'new', `${Date.now()}.M${++serial}.shore`)
       writeFileSync(path, message)
-      if (userInfo().uid === 0) chownSync(path, Number(execFileSync('id', ['-u', uid])), Number(execFileSync('id', ['-g', uid])))
+      if (owner) chownSync(path, ...owner)
     },
     stop: async () => {
       await Promise.all(running.map(one => new Promise<void>((done) => {
