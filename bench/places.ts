@@ -135,8 +135,8 @@ const whole = seconds(begun)
 await idle()
 const later = performance.now()
 await ended((await client.send('POST /api/briefs/:id/places/:place/scan', { id, place: box.id })).jobId)
-console.log(`mailbox: ${first.files} messages, one of 54 MB, read and opened in ${whole.toFixed(1)} s (${first.failed.length} not read); looked at again in `
-  + `${seconds(later).toFixed(1)} s`)
+console.log(`mailbox: ${first.files} messages, one of 54 MB, read and opened in ${whole.toFixed(1)} s (${first.failed.length} not read); `
+  + `looked at again in ${seconds(later).toFixed(1)} s`)
 await mail.stop()
 
 // ---- one file of 5 GB
