@@ -1,7 +1,7 @@
 import { copyFile, constants, mkdir, readFile, stat } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { BagFault } from '../core/packing/bag'
-import { labelOf, verifyBag } from '../core/packing/bag'
+import { BAG_WORDS, labelOf, verifyBag } from '../core/packing/bag'
 import { counted, showText } from '../core/text/show'
 import { explainFailure } from './check'
 import { hashOfFile } from './hash'
@@ -9,11 +9,6 @@ import { InputError, parse } from './options'
 import { listFiles } from './receive'
 
 const LONGEST_TAG = 256 * 1024 * 1024
-const SAID: Record<BagFault['kind'], string> = {
-  'no-bag': 'is no bag: bagit.txt is missing', 'other-version': 'is of another version of BagIt', 'other-encoding': 'is not in UTF-8',
-  'no-manifest': 'has no manifest of SHA-256', 'oxum': 'holds another number of bytes or files than it says', 'missing': 'is missing',
-  'changed': 'is not what was packed', 'not-listed': 'is in no manifest', 'climbs': 'leads out of the bag',
-}
 
 /** `usitor unpack`: holds bags against their manifests, and puts what is in them where it is wanted. */
 export async function run(args: string[], usage: string): Promise<number> {
@@ -32,7 +27,7 @@ async function runUnpack(args: string[], usage: string): Promise<number> {
   let wrong = 0
   for (const bag of bags) {
     const { faults, info, files } = await lookInto(bag)
-    for (const fault of faults) process.stdout.write(`${showText('path' in fault ? join(bag, fault.path) : bag)} ${SAID[fault.kind]}\n`)
+    for (const fault of faults) process.stdout.write(`${showText('path' in fault ? join(bag, fault.path) : bag)} ${BAG_WORDS[fault.kind]}\n`)
     wrong += faults.length
     const [, count = '1', of = '1'] = /^(\d+) of (\d+)$/.exec(labelOf(info, 'Bag-Count')) ?? []
     const group = there.get(labelOf(info, 'Bag-Group-Identifier')) ?? { of: Number(of), counts: new Set() }

@@ -2,8 +2,7 @@ import { BlobReader, BlobWriter, configure, TextWriter, ZipReader } from '@zip.j
 import type { FileEntry } from '@zip.js/zip.js'
 import { expose } from 'comlink'
 import type { Incoming } from '#core/arrivals/incoming'
-import type { BagFault } from '#core/packing/bag'
-import { labelOf, verifyBag } from '#core/packing/bag'
+import { BAG_WORDS, labelOf, verifyBag } from '#core/packing/bag'
 import type { PackedFile } from '#core/packing/packed'
 import { gather } from '#core/text/gather'
 import { PACKED, readPackedFile } from '#core/packing/packed'
@@ -27,12 +26,6 @@ export interface Packed { title: string, document: unknown, list: unknown, decis
 let volumes: Volume[] = []
 let received: PackedFile[] = []
 
-const SAID: Record<BagFault['kind'], string> = {
-  'no-bag': 'is no packed brief', 'other-version': 'is of another version of BagIt', 'other-encoding': 'is not in UTF-8',
-  'no-manifest': 'has no list of what is in it', 'oxum': 'holds another number of bytes or files than it says', 'missing': 'is missing',
-  'changed': 'is not what was packed', 'not-listed': 'is in no list', 'climbs': 'leads out of it',
-}
-
 const textOf = async (entry: FileEntry | undefined): Promise<string> => {
   if (!entry || entry.uncompressedSize > LONGEST_TEXT) return ''
   return entry.getData(new TextWriter())
@@ -55,13 +48,13 @@ async function verify({ name, entries }: Volume, onRead: (bytes: number) => void
   const files = new Map<string, { size: number, sha256: string }>()
   for (const [path, entry] of entries) {
     const blob = await entry.getData(new BlobWriter(), { checkSignature: true }).catch(() => {
-      throw new Error(`"${name}": "${path}" ${SAID.changed}. Nothing was read back.`)
+      throw new Error(`"${name}": "${path}" ${BAG_WORDS.changed}. Nothing was read back.`)
     })
     files.set(path, { size: blob.size, sha256: await hashStream(blob, new AbortController().signal, onRead) })
     if (!path.includes('/')) tags.set(path, await blob.text())
   }
   const [fault] = verifyBag({ tags, files })
-  if (fault) throw new Error(`"${name}"${'path' in fault ? `: "${fault.path}"` : ''} ${SAID[fault.kind]}. Nothing was read back.`)
+  if (fault) throw new Error(`"${name}"${'path' in fault ? `: "${fault.path}"` : ''} ${BAG_WORDS[fault.kind]}. Nothing was read back.`)
   return tags
 }
 

@@ -74,6 +74,13 @@ export type BagFault
   = | { kind: 'no-bag' | 'other-version' | 'other-encoding' | 'no-manifest' | 'oxum' }
     | { kind: 'missing' | 'changed' | 'not-listed' | 'climbs', path: string }
 
+/** What is wrong with a bag, or with the file that is named before it. */
+export const BAG_WORDS: Record<BagFault['kind'], string> = {
+  'no-bag': 'is no bag: bagit.txt is missing', 'other-version': 'is of another version of BagIt', 'other-encoding': 'is not in UTF-8',
+  'no-manifest': 'has no manifest of SHA-256', 'oxum': 'holds another number of bytes or files than it says', 'missing': 'is missing',
+  'changed': 'is not what was packed', 'not-listed': 'is in no manifest', 'climbs': 'leads out of the bag',
+}
+
 /** What a bag holds, as it was found. */
 export interface FoundBag {
   /** Its tag files, by their path. */

@@ -600,7 +600,7 @@ describe('what arrives', () => {
     await holder(links.get('s1')).handIn('Marsh_Ana_log.csv', CSV)
     await holder(links.get('s3')).handIn('Dunn_Cleo_log.csv', CSV)
     // each with a number of its own: a page that keeps the last word notices the same one again
-    await until(() => Promise.resolve(/data: arrived 1\b/.test(heard) && /data: arrived 2\b/.test(heard)))
+    await until(() => Promise.resolve(new Set([...heard.matchAll(/data: arrived (\d+)/g)].map(([, number]) => number)).size === 2))
     await until(() => Promise.resolve(heard.includes('data: checked')))
     calling.abort()
     await reading

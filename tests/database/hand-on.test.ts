@@ -14,22 +14,16 @@ import { makeCheck } from '../../server/services/checks'
 import { startCopy } from '../../server/services/corrected'
 import { saveDocument } from '../../server/services/documents'
 import { handOn, handOnDue, nameOf } from '../../server/services/hand-on'
-import { getJob } from '../../server/services/jobs'
 import { addPlace, listPlaces, scanPlace } from '../../server/services/places'
 import { saveRoster } from '../../server/services/rosters'
 import type { HandsOn } from '../../shared/places'
-import { accountOf, until } from './help'
+import { accountOf, ended } from './help'
 
 const root = mkdtempSync(join(tmpdir(), 'hand-on-'))
 let [owner, brief, folder, place] = [undefined as unknown as Account, '', '', '']
 const order = (more: Partial<HandsOn> = {}): HandsOn => ({ what: ['people'], name: 'results/{title} {what}', over: true, afterCheck: false, ...more })
 const there = () => readdirSync(join(folder, 'results')).sort()
-const ended = (jobId: string) => until(async () => {
-  const job = await getJob(owner, jobId)
-  if (job.state === 'failed') throw new Error(job.problem ?? '')
-  return job.state === 'done' && job
-})
-const scan = async () => (await ended((await scanPlace(owner, brief, place)).jobId)).result
+const scan = async () => ended<'scan'>(owner, (await scanPlace(owner, brief, place)).jobId)
 
 beforeAll(async () => {
   process.env.USITOR_FOLDERS = root
@@ -54,7 +48,7 @@ beforeEach(async () => {
     kind: 'folder', root: 'Drive', settings: { path: folder }, secret: '', keeps: true, everyMinutes: null,
   })
   place = added.id
-  await ended(added.jobId ?? '')
+  await ended(owner, added.jobId ?? '')
 })
 
 test('results are written under a name of their own, over what was written before, and are nothing that arrived', async () => {
@@ -104,7 +98,7 @@ test('with numbers each stands beside the one before, and what is somebody else\
 test('the corrected copy goes there once it is made; a name that climbs or is the same for several is refused', async () => {
   const { id } = await makeCheck(brief, owner.id)
   await expect(handOn(owner, brief, place, order({ what: ['corrected-copy'] }))).rejects.toMatchObject({ statusCode: 409 })
-  await ended((await startCopy(owner, id)).jobId)
+  await ended(owner, (await startCopy(owner, id)).jobId)
   const { written: [copy] } = await handOn(owner, brief, place, order({ what: ['corrected-copy'] }))
   expect(copy?.path).toBe('results/Week 2 shore corrected copy.zip')
   expect(readFileSync(join(folder, copy?.path ?? '')).subarray(0, 2).toString()).toBe('PK')

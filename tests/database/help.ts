@@ -7,6 +7,8 @@ import { db } from '../../server/database/connection'
 import type { Account } from '../../server/services/accounts'
 import { answerOffer, listOffers, shareBrief } from '../../server/services/members'
 import type { Role } from '../../shared/answers'
+import type { JobKind, JobResults } from '../../shared/jobs'
+import { getJob } from '../../server/services/jobs'
 import { addFiles, completeIntake, startIntake, storeFiles } from '../../server/services/intakes'
 
 /** An account made straight in the database. */
@@ -41,6 +43,16 @@ export async function until<T>(look: () => Promise<T | false | null | undefined>
     if (Date.now() > end) throw new Error(`not within ${seconds} s`)
     await new Promise(resolve => setTimeout(resolve, 100))
   }
+}
+
+/** Waits until a job is at its end; resolves to what it handed back. */
+export async function ended<K extends JobKind>(account: Account, jobId: string): Promise<JobResults[K]> {
+  const job = await until(async () => {
+    const one = await getJob(account, jobId)
+    return ['done', 'failed', 'cancelled'].includes(one.state) && one
+  })
+  if (job.state !== 'done') throw new Error(job.problem ?? job.state)
+  return job.result as JobResults[K]
 }
 
 /** Lets an account take part in a brief: asked by its owner, agreed to by themselves. */

@@ -16,7 +16,6 @@ import { loadReceived } from '../../server/services/check-input'
 import { makeCheck } from '../../server/services/checks'
 import { saveDocument } from '../../server/services/documents'
 import { countingIntakes } from '../../server/services/intakes'
-import { getJob } from '../../server/services/jobs'
 import { addPlace, scanPlace } from '../../server/services/places'
 import { getCheck } from '../../server/services/reports'
 import { stopWatching, watchPlaces } from '../../server/services/watching'
@@ -25,7 +24,7 @@ import type { ScanResult } from '../../shared/jobs'
 import type { PlaceOrder } from '../../shared/places'
 import type { MailServer } from '../places/dovecot'
 import { messageOf, startDovecot } from '../places/dovecot'
-import { accountOf, until } from './help'
+import { accountOf, ended, until } from './help'
 
 const root = mkdtempSync(join(tmpdir(), 'opened-'))
 let owner: Account
@@ -75,20 +74,12 @@ function pack(path: string, files: Record<string, string | Buffer>, ago = 3_600_
   utimesSync(whole, new Date(Date.now() - ago), new Date(Date.now() - ago))
   rmSync(at, { recursive: true })
 }
-async function ended(jobId: string): Promise<ScanResult> {
-  const job = await until(async () => {
-    const one = await getJob(owner, jobId)
-    return ['done', 'failed', 'cancelled'].includes(one.state) && one
-  })
-  if (job.state !== 'done') throw new Error(job.problem ?? job.state)
-  return job.result as ScanResult
-}
 async function added(more: Partial<PlaceOrder> = {}): Promise<{ id: string, result: ScanResult }> {
   const order: PlaceOrder = { kind: 'folder', root: 'Drive', settings: { path: folder }, secret: '', keeps: true, everyMinutes: null, ...more }
   const { id, jobId } = await addPlace(owner, brief, order)
-  return { id, result: await ended(jobId ?? '') }
+  return { id, result: await ended<'scan'>(owner, jobId ?? '') }
 }
-const again = async (id: string) => ended((await scanPlace(owner, brief, id)).jobId)
+const again = async (id: string) => ended<'scan'>(owner, (await scanPlace(owner, brief, id)).jobId)
 const received = async () => loadReceived((await countingIntakes(brief)).map(one => one.id))
 const paths = async () => (await received()).map(({ path, container = [] }) => [...container, path].join(' > ')).sort()
 const summary = async () => (await getCheck(owner, (await makeCheck(brief, owner.id)).id)).summary

@@ -18,7 +18,6 @@ import { makeCheck } from '../../server/services/checks'
 import { getCheck } from '../../server/services/reports'
 import { saveDocument } from '../../server/services/documents'
 import { countingIntakes } from '../../server/services/intakes'
-import { getJob } from '../../server/services/jobs'
 import { addPlace, listPlaces, removePlace, scanDue, scanPlace, setPlace, tryPlace } from '../../server/services/places'
 import { saveRoster } from '../../server/services/rosters'
 import type { ScanResult } from '../../shared/jobs'
@@ -27,7 +26,7 @@ import type { MailService } from '../../stand-ins/mail'
 import { startMail } from '../../stand-ins/mail'
 import type { Drive } from '../places/apache'
 import { startApache } from '../places/apache'
-import { accountOf, until } from './help'
+import { accountOf, ended, until } from './help'
 
 const root = mkdtempSync(join(tmpdir(), 'places-'))
 let owner: Account
@@ -73,19 +72,11 @@ beforeEach(async () => {
   })
 })
 
-async function ended(jobId: string): Promise<ScanResult> {
-  const job = await until(async () => {
-    const one = await getJob(owner, jobId)
-    return ['done', 'failed', 'cancelled'].includes(one.state) && one
-  })
-  if (job.state !== 'done') throw new Error(job.problem ?? job.state)
-  return job.result as ScanResult
-}
 async function added(more: Partial<PlaceOrder> = {}): Promise<{ id: string, result: ScanResult }> {
   const { id, jobId } = await addPlace(owner, brief, order(more))
-  return { id, result: await ended(jobId ?? '') }
+  return { id, result: await ended<'scan'>(owner, jobId ?? '') }
 }
-const again = async (id: string) => ended((await scanPlace(owner, brief, id)).jobId)
+const again = async (id: string) => ended<'scan'>(owner, (await scanPlace(owner, brief, id)).jobId)
 const received = async () => (await loadReceived((await countingIntakes(brief)).map(one => one.id)))
   .map(({ root: at, path, sha256 }) => `${at}: ${path} ${sha256?.slice(0, 6)}`).sort()
 const intakes = async () => Number((await db()('intake').where('brief_id', brief).count<{ count: string }[]>('* as count'))[0]?.count)
@@ -215,7 +206,7 @@ test('a file that arrives shorter than it was listed waits, and what it was stay
 test('a step that is undone at any moment and taken again comes to the same: nothing double, nothing lost', async () => {
   for (let file = 0; file < 60; file++) put(`Marsh Ana/${file}.csv`, `${CSV}${file}`)
   const { id, jobId } = await addPlace(owner, brief, order())
-  await ended(jobId ?? '')
+  await ended(owner, jobId ?? '')
   put('Marsh Ana/0.csv', 'changed', 10_000)
   put('Marsh Ana/new.csv', 'new', 10_000)
   rmSync(join(folder, 'Marsh Ana/1.csv'))
@@ -251,7 +242,7 @@ test('two who ask at once are told of one scan', async () => {
   const { id } = await added()
   const jobs = await Promise.all([1, 2, 3, 4].map(() => scanPlace(owner, brief, id)))
   expect(new Set(jobs.map(one => one.jobId)).size).toBe(1)
-  await ended(jobs[0]?.jobId ?? '')
+  await ended(owner, jobs[0]?.jobId ?? '')
 })
 
 test('two roots of one brief stand beside each other, neither replaces the other, nor does a folder that is dropped', async () => {
