@@ -93,17 +93,10 @@ async function make() {
         packed{{ made.leftOut ? `, ${made.leftOut} left out (listed in “left out.csv”)` : '' }}.
         {{ made.parts.length > 1 ? 'It comes in parts: unpack all of them into one folder.' : '' }}
       </p>
-      <ul>
-        <li
-          v-for="part in made.parts"
-          :key="part.step"
-        >
-          <a
-            :href="addressOf('GET /api/jobs/:id/parts/:step', { id: made.jobId, step: part.step })"
-            download
-          >{{ part.name }}</a> <span class="quiet small">{{ part.files }} files, {{ sayBytes(part.size) }}</span>
-        </li>
-      </ul>
+      <JobParts
+        :job-id="made.jobId"
+        :parts="made.parts"
+      />
       <el-button
         v-if="canWrite && !share"
         @click="writeMade"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { CopyPart } from '#shared/jobs'
 import { VOLUMES } from '#shared/requests'
-import { addressOf } from '#shared/routes'
 
 /** A finished brief is put away: volumes that say what is in them, and stand for themselves. */
 const props = defineProps<{ checkId: string }>()
@@ -69,17 +68,10 @@ const print = () => window.print()
         <p role="status">
           {{ made.parts.length }} {{ made.parts.length === 1 ? 'volume' : 'volumes' }}. They stay here for a week.
         </p>
-        <ul>
-          <li
-            v-for="part in made.parts"
-            :key="part.step"
-          >
-            <a
-              :href="addressOf('GET /api/jobs/:id/parts/:step', { id: made.jobId, step: part.step })"
-              download
-            >{{ part.name }}</a> <span class="quiet small">{{ part.files }} files, {{ sayBytes(part.size) }}</span>
-          </li>
-        </ul>
+        <JobParts
+          :job-id="made.jobId"
+          :parts="made.parts"
+        />
         <el-button @click="print">
           Print the labels
         </el-button>

@@ -9,7 +9,7 @@ import type { PackItem, PackPlan } from '../database/job-parts'
 import type { Step } from '../queue/task'
 import { sealArchive, soundContent } from '../services/contents'
 import type { Text } from '../services/packing'
-import { accountOfJob, packedFiles, planPacking, textsOfEach, textsOfRecord } from '../services/packing'
+import { accountOfJob, checkedFiles, planPacking, textsOfEach, textsOfRecord } from '../services/packing'
 import { refuse } from '../utils/errors'
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
@@ -22,7 +22,7 @@ export const runPackStep: Step<'pack'> = async (job, trx, signal) => {
   const at = job.step
   const items = plan.volumes[at] ?? []
   const texts = [...await textsOfEach(checkId), ...at === 0 || items.some(one => one.fileId === undefined)
-    ? await textsOfRecord(account, checkId, await packedFiles(checkId))
+    ? await textsOfRecord(account, checkId, await checkedFiles(checkId))
     : []]
   const name = plan.volumes.length === 1 ? plan.title : `${plan.title} ${at + 1} of ${plan.volumes.length}`
   const contentId = await beginContent(0, true)

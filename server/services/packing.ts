@@ -1,12 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto'
 import Papa from 'papaparse'
-import type { ReportFile } from '#core/checking/report'
 import type { Reading } from '#core/formats/reading'
 import { inFileName } from '#core/names/portability'
 import type { BagFile } from '#core/packing/bag'
 import { splitVolumes } from '#core/packing/bag'
 import type { PackedFile } from '#core/packing/packed'
 import { PACKED, pathsInBag } from '#core/packing/packed'
+import type { CorrectionPlan } from '#core/reporting/corrections'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
 import { newestRoster } from '../database/briefs'
@@ -46,9 +46,8 @@ export async function textsOfEach(checkId: string): Promise<Text[]> {
 }
 
 /** What is there once: decisions, what was received, the report, corrections, rounds, letters, receipts. */
-export async function textsOfRecord(account: Account, checkId: string, files: readonly PackedFile[]): Promise<Text[]> {
+export async function textsOfRecord(account: Account, checkId: string, { files, plan }: Checked): Promise<Text[]> {
   const { brief_id: briefId } = await checkMade(checkId)
-  const plan = planCorrections(await allFiles(checkId))
   const receipts = await db()('hand_in').where('brief_id', briefId).whereNotNull('receipt').orderBy(['person', 'number'])
     .select('person', 'number', 'receipt')
   return [
@@ -86,10 +85,14 @@ async function lettersTable(briefId: string): Promise<string[]> {
 type Row = Pick<ReceivedFileRow, 'id' | 'path' | 'raw_path' | 'container' | 'sender' | 'size' | 'modified_at' | 'sha256' | 'content_id' | 'handed_in'
   | 'verified'> & { root: string, stated_at: Date | null, reading: Reading | null }
 
-/** Everything that counts for a check, with where it lies in the bag. */
-export async function packedFiles(checkId: string): Promise<(PackedFile & { fileId: string })[]> {
-  const files = await allFiles(checkId)
-  const right = new Map(planCorrections(files).files.map(({ file, to }) => [file.fileId, to]))
+/** What counts for a check, with where it lies in the bag, and what of it is called otherwise than it came. */
+export interface Checked { files: (PackedFile & { fileId: string })[], plan: CorrectionPlan }
+
+/** Everything that counts for a check, looked up once. */
+export async function checkedFiles(checkId: string): Promise<Checked> {
+  const all = await allFiles(checkId)
+  const plan = planCorrections(all)
+  const right = new Map(plan.files.map(({ file, to }) => [file.fileId, to]))
   const rows = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id')
     .join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
     .where('check_file.check_id', checkId).orderBy('check_file.position')
@@ -99,8 +102,8 @@ export async function packedFiles(checkId: string): Promise<(PackedFile & { file
   const at = pathsInBag(rows.map(row => ({
     root: row.root, container: row.container, path: row.path, to: right.get(row.id) ?? null,
   })))
-  const times = new Map(files.map((file: ReportFile & { fileId: string }) => [file.fileId, file.receivedAt]))
-  return rows.map((row, index) => {
+  const times = new Map(all.map(file => [file.fileId, file.receivedAt]))
+  const files = rows.map((row, index) => {
     const kept = row.content_id !== null && row.verified
     const time = times.get(row.id) ?? null
     return {
@@ -111,6 +114,7 @@ export async function packedFiles(checkId: string): Promise<(PackedFile & { file
       statedAt: row.stated_at?.toISOString() ?? null, at: kept ? at[index] ?? null : null, reading: kept ? null : row.reading ?? null,
     }
   })
+  return { files, plan }
 }
 
 /** What a text comes to, without holding it. */
@@ -126,10 +130,11 @@ async function measure({ path, pieces }: Text): Promise<BagFile> {
 
 /** Works out what is in which volume, before the first is written. */
 export async function planPacking(account: Account, checkId: string, volume: number): Promise<PackPlan> {
-  const files = await packedFiles(checkId)
+  const checked = await checkedFiles(checkId)
+  const { files } = checked
   const [each, record] = await Promise.all([
     textsOfEach(checkId).then(all => Promise.all(all.map(measure))),
-    textsOfRecord(account, checkId, files).then(all => Promise.all(all.map(measure))),
+    textsOfRecord(account, checkId, checked).then(all => Promise.all(all.map(measure))),
   ])
   const payload: PackItem[] = [
     ...record, ...files.flatMap(({ at, size, sha256, fileId, modified }) => (at === null || sha256 === null
