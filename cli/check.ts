@@ -3,6 +3,7 @@ import { basename, resolve } from 'node:path'
 import { ValidationError } from 'yup'
 import { ArrivalError, openingFor } from '../core/arrivals/incoming'
 import type { ReceivedFile } from '../core/arrivals/received'
+import { inListWords } from '../core/brief/list-words'
 import { JsonError, parseBrief } from '../core/brief/parse'
 import { BriefError, readBrief } from '../core/brief/read'
 import type { Brief } from '../core/brief/types'
@@ -46,7 +47,7 @@ export async function judgeRoots(values: Record<string, unknown>, positionals: s
   const stated = values['received-at'] === undefined ? null : readTime(String(values['received-at']))
   const [briefPath, rosterPath] = [needed(values.brief, '--brief', usage), needed(values.roster, '--roster', usage)]
   const roster = await loadRoster(rosterPath)
-  const brief = await readBrief(await readJson(briefPath), roster.columns)
+  const brief = inListWords(await readBrief(await readJson(briefPath), roster), roster)
   warnOfRules(brief, roster)
   const rulings = values.rulings === undefined ? [] : await readRulings(await readJson(String(values.rulings)))
   const previous = values.previous === undefined ? null : await readReport(await readJson(String(values.previous)))

@@ -17,7 +17,7 @@ async function findings(world: DemoWorld): Promise<string[]> {
     root: world.root, path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'), receivedAt: modified,
     receivedAtFrom: 'modified' as const, reading: await readBytes(sourceFromBytes(bytes)),
   })))
-  const report = check({ brief: await readBrief(world.document, roster.columns), roster, received, checkedAt: 0 })
+  const report = check({ brief: await readBrief(world.document, roster), roster, received, checkedAt: 0 })
   return [
     ...report.files.flatMap(file => [
       ...file.findings.map(one => `${file.path}: ${one.code}`),

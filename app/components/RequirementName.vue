@@ -2,6 +2,7 @@
 import type { RequirementDocument } from '#core/brief/document'
 import { plainTitle, titleOfDocument } from '#core/brief/document'
 import { ownOf } from '#core/text/own'
+import { columnsToWrite } from '#core/brief/list-words'
 import type { BriefProblem } from '#core/brief/read'
 import type { Roster } from '#core/roster/types'
 import { formatById } from '#core/formats/registry'
@@ -14,7 +15,8 @@ const props = defineProps<{ problems: BriefProblem[], roster: Roster | null, bri
 
 const learning = ref(false)
 const starting = ref(false)
-const columns = computed(() => props.roster?.columns ?? [])
+/** What may be written in braces without being declared. */
+const columns = computed(() => (props.roster ? columnsToWrite(props.roster) : []))
 const forms = computed(() => formsOf(model.value))
 const fields = computed((): Fields => model.value.fields ?? {})
 
@@ -40,10 +42,12 @@ const values = computed((): SampleValues => {
   const people = props.roster?.people ?? []
   const person = people.find(one => one.given && one.family && /^[A-Za-z]{3,9}$/.test(one.family)) ?? people[0]
   if (!person) return { family: 'Family', given: 'Given', name: 'Given Family', group: 'Group', id: '101', title: plainTitle(model.value) }
-  return {
+  const known: SampleValues = {
     ...person.fields, id: person.id, given: person.given, family: person.family, name: person.name, group: person.group,
     email: person.email, alias: person.aliases[0] ?? '', title: titleOfDocument(model.value, column => ownOf(person.fields, column) ?? ''),
   }
+  const inTheirWords = Object.entries(props.roster?.headings ?? {}).map(([column, heading]) => [heading, known[column] ?? ''])
+  return { ...Object.fromEntries(inTheirWords), ...known }
 })
 
 function useLearned(rule: { name: string, folder?: string, fields: Fields }) {
@@ -92,7 +96,7 @@ const fieldProblems = computed(() => props.problems.filter(one => one.path.start
         :template="form"
         :fields="fields"
         :values="values"
-        :columns="columns"
+        :columns="roster?.columns ?? []"
         :headings="roster?.headings"
         :endings="endings"
         :label="forms.length > 1 ? `Name, form ${index + 1}` : 'Name'"
@@ -131,7 +135,7 @@ const fieldProblems = computed(() => props.problems.filter(one => one.path.start
         folder
         :fields="fields"
         :values="values"
-        :columns="columns"
+        :columns="roster?.columns ?? []"
         :headings="roster?.headings"
         label="Folder"
         :problems="problemsAt(problems, 'folder')"

@@ -1,3 +1,4 @@
+import type { ListColumns } from '#core/brief/list-words'
 import type { BriefDocument, RequirementDocument } from '#core/brief/document'
 import { BriefError, readBrief } from '#core/brief/read'
 import type { BriefProblem } from '#core/brief/read'
@@ -51,9 +52,9 @@ export function newRequirement(others: readonly RequirementDocument[], people: r
 }
 
 /** All that is wrong with a draft, by path. */
-export async function findProblems(document: BriefDocument, columns: readonly string[] | undefined): Promise<BriefProblem[]> {
+export async function findProblems(document: BriefDocument, list: ListColumns | undefined): Promise<BriefProblem[]> {
   try {
-    await readBrief(JSON.parse(JSON.stringify(document)), columns)
+    await readBrief(JSON.parse(JSON.stringify(document)), list)
     return []
   }
   catch (error) {

@@ -29,7 +29,7 @@ async function problems(change: (brief: ReturnType<typeof copy> & Record<string,
   const document = copy()
   change(document as never)
   try {
-    await readBrief(document, ['given', 'family', 'group'])
+    await readBrief(document, { columns: ['given', 'family', 'group'] })
     return []
   }
   catch (error) {

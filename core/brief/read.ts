@@ -10,6 +10,8 @@ import { emptyRecord } from '../text/own'
 import { showValue } from '../text/show'
 import type { BriefDocument, ExceptionDocument, RequirementDocument } from './document'
 import { briefShape, plainTitle } from './document'
+import type { ListColumns } from './list-words'
+import { columnsToWrite } from './list-words'
 import { fieldMeant, foreignSigns } from './template-hints'
 import type { Brief, BriefException, Requirement } from './types'
 
@@ -32,10 +34,10 @@ export class BriefError extends Error {
  * Reads a brief document: validates it and fills in every default.
  *
  * @param document - parsed JSON
- * @param columns - the roster's columns, to tell unknown template fields; left out, any undeclared field is taken for a column
+ * @param list - the roster's columns, to tell unknown template fields; left out, any undeclared field is taken for a column
  * @throws BriefError naming path, found and allowed for everything that is wrong
  */
-export async function readBrief(document: unknown, columns?: readonly string[]): Promise<Brief> {
+export async function readBrief(document: unknown, list?: ListColumns): Promise<Brief> {
   try {
     await briefShape.yup.validate(document, { abortEarly: false, strict: true })
   }
@@ -46,7 +48,7 @@ export async function readBrief(document: unknown, columns?: readonly string[]):
   if (typeof document !== 'object' || document === null) {
     throw new BriefError([{ path: '', message: `${showValue(document)} is not a brief document` }])
   }
-  return normaliseBrief(document as BriefDocument, columns)
+  return normaliseBrief(document as BriefDocument, list)
 }
 
 function flatten(error: ValidationError): BriefProblem[] {
@@ -57,13 +59,13 @@ function flatten(error: ValidationError): BriefProblem[] {
 /** Gathers what is wrong, each with its place. */
 interface Reader {
   brief: BriefDocument
-  columns: readonly string[] | undefined
+  list: ListColumns | undefined
   wrong(path: string, message: string): void
 }
 
-function normaliseBrief(document: BriefDocument, columns?: readonly string[]): Brief {
+function normaliseBrief(document: BriefDocument, list?: ListColumns): Brief {
   const problems: BriefProblem[] = []
-  const reader: Reader = { brief: document, columns, wrong: (path, message) => problems.push({ path, message }) }
+  const reader: Reader = { brief: document, list, wrong: (path, message) => problems.push({ path, message }) }
   const ids = new Set<string>()
   const requirements = document.requirements.map((requirement, index): Requirement => {
     const path = `requirements[${index}]`
@@ -199,8 +201,8 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
       reader.wrong(path, `{${part.name}:${part.prefix}} takes the first characters of a ${rule.type}; only a person's own values can be shortened`)
     }
   }
-  if (!reader.columns) return
-  const known = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...reader.columns])
+  if (!reader.list) return
+  const known = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...columnsToWrite(reader.list)])
   for (const field of fieldsOf(...templates)) {
     if (isFree(fields[field]) || known.has(field)) continue
     const all = [...known, ...Object.keys(fields)]
@@ -208,10 +210,10 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
   }
 }
 
-function readTitles({ title }: RequirementDocument, path: string, { columns, wrong }: Reader): Requirement['titles'] {
+function readTitles({ title }: RequirementDocument, path: string, { list, wrong }: Reader): Requirement['titles'] {
   if (title === undefined || typeof title === 'string') return null
-  if (columns && !columns.includes(title.byColumn)) {
-    wrong(`${path}.title.byColumn`, `${showValue(title.byColumn)} is no column of the list; they are ${columns.join(', ')}`)
+  if (list && !list.columns.includes(title.byColumn)) {
+    wrong(`${path}.title.byColumn`, `${showValue(title.byColumn)} is no column of the list; they are ${list.columns.join(', ')}`)
   }
   const values: Record<string, string> = emptyRecord()
   for (const [value, text] of Object.entries(title.values)) values[value.trim().normalize('NFC')] = text

@@ -13,7 +13,7 @@ const bytes = (text: string) => new TextEncoder().encode(text)
 const asked = (change: Record<string, unknown>) => ({
   usitorBrief: 1, title: 'Essay', requirements: [{ id: 'essay', name: '{family}_essay', ...change }],
 })
-const COLUMNS = ['id', 'given', 'family', 'group']
+const LIST = { columns: ['id', 'given', 'family', 'group'] }
 
 describe('a brief that is not JSON says where, and what to type', () => {
   test.each([
@@ -79,7 +79,7 @@ describe('what a rule should say instead', () => {
     [{ grace: '10 min' }, 'write PT10M'], [{ grace: '2 Tage' }, 'write P2D'], [{ grace: '1 hour' }, 'write PT1H'],
     [{ strictness: 'loose' }, 'write { "letterCase": "ignore", "separators": "ignore" }'],
   ])('%j: %s', async (change, message) => {
-    await expect(readBrief(asked(change), COLUMNS)).rejects.toThrow(message)
+    await expect(readBrief(asked(change), LIST)).rejects.toThrow(message)
   })
 
   test.each([
@@ -89,7 +89,7 @@ describe('what a rule should say instead', () => {
     ['Lisbon', 'Europe/Lisbon'],
     ['Europe/Lisbonn', 'Europe/Lisbon'],
   ])('the zone %s is none; meant is %s', async (zone, meant) => {
-    await expect(readBrief({ ...asked({}), zone }, COLUMNS)).rejects.toThrow(`did you mean "${meant}"?`)
+    await expect(readBrief({ ...asked({}), zone }, LIST)).rejects.toThrow(`did you mean "${meant}"?`)
   })
 
   // the system's own compiled zones, an independent use of the same database

@@ -2,6 +2,7 @@ import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { groupOf } from '../roster/values'
 import { byCodeUnit } from '../text/order'
+import { inListWords } from './list-words'
 import type { Brief, BriefException, Requirement } from './types'
 
 /** One requirement owed by one holder: one slot, or several numbered ones. */
@@ -34,11 +35,12 @@ const MOST_ASKED = 5_000_000
 /**
  * Lists who owes what.
  *
- * @param brief - from `readBrief`
+ * @param stated - from `readBrief`; a unit's rule calls columns as every list does, see `inListWords`
  * @param roster - from `readRoster`
  * @throws RangeError where the brief asks for more than five million files
  */
-export function listUnits(brief: Brief, roster: Roster): UnitList {
+export function listUnits(stated: Brief, roster: Roster): UnitList {
+  const brief = inListWords(stated, roster)
   const asked = brief.requirements.reduce((sum, { count }) => sum + roster.people.length * Math.max(1, count.from), 0)
   if (asked > MOST_ASKED) throw new RangeError(
     `The brief asks ${roster.people.length} people for up to ${asked} files; at most ${MOST_ASKED} can be asked for. Is a count too large?`,

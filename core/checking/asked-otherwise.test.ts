@@ -22,7 +22,7 @@ async function run(requirement: Partial<RequirementDocument>, sent: readonly (st
   const { roster } = readRoster(readTable(new TextEncoder().encode(ROSTER)))
   const brief = await readBrief({
     usitorBrief: 1, title: 'Test', due: DUE, requirements: [{ id: 'work', name: '{code}_Report', formats: [{ id: 'pdf' }], ...requirement }], ...more,
-  }, roster.columns)
+  }, roster)
   const received = sent.map((one, at): ReceivedFile => {
     const { path, format = 'pdf', at: time = AT + at, props = {}, from = 'stated' } = typeof one === 'string' ? { path: one } : one
     return {
@@ -157,7 +157,8 @@ test('a title by a column: each holder writes its own, and any of them tells wha
   expect([status('1'), status('2'), status('3')]).toEqual(['right', 'to-fix', 'to-fix'])
   expect(file('SGB_Bericht.pdf').correctedPath).toBe('SGB_Rapport.pdf')
   expect(file('KLM Rapport neu.pdf').correctedPath).toBe('KLM_Bericht.pdf')
-  await expect(readBrief({ usitorBrief: 1, title: 'T', requirements: [{ id: 'w', title: { byColumn: 'tongue', values: {} } }] }, ['lang']))
+  const strange = { usitorBrief: 1, title: 'T', requirements: [{ id: 'w', title: { byColumn: 'tongue', values: {} } }] }
+  await expect(readBrief(strange, { columns: ['lang'] }))
     .rejects.toThrow('"tongue" is no column of the list; they are lang')
 })
 

@@ -170,7 +170,7 @@ describe('signs that no file system takes', () => {
   const asked = async (paths: string[]) => {
     const brief = await readBrief({
       usitorBrief: 1, title: 'x', requirements: [{ id: 'cost', title: 'Costs', name: 'Cost_{name}', folder: '{name}', formats: [{ id: 'pdf' }] }],
-    }, firmsRoster.columns)
+    }, firmsRoster)
     const bytes = await makePdf('Costs', ['1'], 1)
     const received = await Promise.all(paths.map(async (path): Promise<ReceivedFile> => ({
       root: 'in', path, size: bytes.length, sha256: sha(textBytes(path)), receivedAt: 0, receivedAtFrom: 'modified',

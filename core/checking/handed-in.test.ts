@@ -35,7 +35,7 @@ const sent = (by: string, name: string, format: string, more: Partial<ReceivedFi
   }
 }
 async function judge(...received: ReceivedFile[]) {
-  const report = check({ brief: await readBrief(document, ['mark']), roster, received, checkedAt: Date.parse('2026-10-15T12:00:00Z') })
+  const report = check({ brief: await readBrief(document, { columns: ['mark'] }), roster, received, checkedAt: Date.parse('2026-10-15T12:00:00Z') })
   return { report, file: report.files[0], slot: (requirement: string, holder: string, n?: number) =>
     report.slots.find(one => one.requirement === requirement && one.holder === holder && one.n === n) }
 }
@@ -89,7 +89,7 @@ describe('what came through somebody\'s own link', () => {
 
 describe('a brief cut to one person', () => {
   test('holds what they owe with their own times, and nothing of anybody else', async () => {
-    const own = cutToPerson(document, await readBrief(document, ['mark']), roster, 's1')
+    const own = cutToPerson(document, await readBrief(document, { columns: ['mark'] }), roster, 's1')
     expect(own?.document.requirements.map(one => one.id)).toEqual(['log', 'photo', 'map'])
     expect(own?.document.requirements[0]?.due).toBe('2026-10-20T13:30:00.000Z')
     const text = JSON.stringify({ document: own?.document, roster: own?.roster })
@@ -97,20 +97,20 @@ describe('a brief cut to one person', () => {
     expect(text).toContain('Ben')
   })
   test('names no member of a group that owes nothing', async () => {
-    const own = cutToPerson(document, await readBrief(document, ['mark']), roster, 's3')
+    const own = cutToPerson(document, await readBrief(document, { columns: ['mark'] }), roster, 's3')
     expect(own?.document.requirements).toEqual([])
     const alone = { ...document, requirements: document.requirements.slice(0, 2) }
-    expect(cutToPerson(alone, await readBrief(alone, ['mark']), roster, 's2')?.roster.people).toHaveLength(1)
+    expect(cutToPerson(alone, await readBrief(alone, { columns: ['mark'] }), roster, 's2')?.roster.people).toHaveLength(1)
   })
   test('judges as the whole one does', async () => {
-    const own = cutToPerson(document, await readBrief(document, ['mark']), roster, 's2')
+    const own = cutToPerson(document, await readBrief(document, { columns: ['mark'] }), roster, 's2')
     if (!own) throw new Error('nobody')
     const files = [sent('s2', 'wade ben log.CSV', 'csv'), sent('s2', 'Reef_map.pdf', 'pdf'), sent('s2', 'photo 2.jpg', 'jpg')]
-    const alone = check({ brief: await readBrief(own.document, ['mark']), roster: own.roster, received: files, checkedAt: 0 })
+    const alone = check({ brief: await readBrief(own.document, { columns: ['mark'] }), roster: own.roster, received: files, checkedAt: 0 })
     const { report } = await judge(...files)
     expect(alone.files).toEqual(report.files)
   })
   test('of nobody is none', async () => {
-    expect(cutToPerson(document, await readBrief(document, ['mark']), roster, 's9')).toBeNull()
+    expect(cutToPerson(document, await readBrief(document, { columns: ['mark'] }), roster, 's9')).toBeNull()
   })
 })

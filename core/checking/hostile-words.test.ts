@@ -43,7 +43,7 @@ test('a column, a field, a group, an id and a requirement may be called as anyth
         fields: Object.fromEntries([[field, { type: 'choice', values: ['a', 'b'] }]]), formats: [{ id: 'jpg' }],
       }],
     }
-    const brief = await readBrief(document, roster.columns)
+    const brief = await readBrief(document, roster)
     const received = [
       jpg(`${group}/Blue_Marsh_01.jpg`), jpg(`${group}/blue-marsh-2.jpg`), jpg(`${group}/Red_Lindqvsat_01.jpg`),
       jpg('Blue_Marsh_a_note.jpg'),

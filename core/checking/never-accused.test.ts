@@ -71,7 +71,7 @@ test('a file named as the rule says is placed and right', async () => {
         ...(inFolder ? { folder: '{group}/{family} {given}' } : {}),
       }
       const note = { id: 'note', title: 'Note', name: 'Note {given} {family}', formats: [{ id: 'pdf' }, { id: 'docx' }] }
-      const brief = await readBrief({ usitorBrief: 1, title: 'x', requirements: [requirement, ...(withNote ? [note] : [])] }, roster.columns)
+      const brief = await readBrief({ usitorBrief: 1, title: 'x', requirements: [requirement, ...(withNote ? [note] : [])] }, roster)
       const person = roster.people[at]
       const base = [person?.family, person?.given, ...told.map(one => one.value), 'piece'].join(separator)
       const received: ReceivedFile = {

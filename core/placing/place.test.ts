@@ -12,7 +12,7 @@ const LIST = roster([
   's6,Mira,Vurnoy,Dune,', 's7,Mira,Vurnoy,Reef,',
 ].join('\n'))
 const PHOTO = { id: 'photo', title: 'Photo', name: '{family}-{given}_photo', formats: [{ id: 'jpg' }] }
-const brief = (...requirements: object[]) => readBrief({ usitorBrief: 1, title: 'x', requirements }, LIST.columns)
+const brief = (...requirements: object[]) => readBrief({ usitorBrief: 1, title: 'x', requirements }, LIST)
 
 let serial = 0
 function file(path: string, rest: Partial<ReceivedFile> & { format?: string, author?: string } = {}): ReceivedFile {
@@ -143,7 +143,7 @@ test('five thousand camera numbers at the top neither take long nor fill the rep
 describe('by numbers and columns', () => {
   const people = (header: string, rows: string[]) => readRoster(readTable(new TextEncoder().encode(`${header}\n${rows.join('\n')}`))).roster
   const holders = async (list: ReturnType<typeof people>, requirements: object[], paths: string[]) => {
-    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements }, list.columns)
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements }, list)
     return placed(check({ brief: rule, roster: list, received: paths.map(path => file(path)), checkedAt: 0 }))
   }
 
@@ -181,7 +181,7 @@ describe('by numbers and columns', () => {
     ['DA', 'Glossary DK.xlsx', ['1']], ['CZ', 'Glossary CS.xlsx', ['1']], ['da', 'glossary dk.xlsx', []], ['DA', 'Glossary SE.xlsx', []],
   ])('the code %s makes nobody sure of %s, and candidates of %s', async (lang, path, candidates) => {
     const list = people('id,given,family,lang', [`1,Ana,Marsh,${lang}`, '2,Bo,Lind,PT'])
-    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [SHEET] }, list.columns)
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [SHEET] }, list)
     const [only] = check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }).files
     expect([only?.role, only?.candidates.map(one => one.holder)]).toEqual(['unplaced', candidates])
   })
@@ -312,7 +312,7 @@ describe('by halves and short forms of a name', () => {
     ['photo Clara Ribeiro 1.jpg', 'photo 11 1', 'the further given name she goes by, though another bears the family name'],
     ['photo José García 2.jpg', 'photo 5 2', 'somebody\'s first name, not another\'s further one'],
   ])('%s is %s: %s', async (path, where) => {
-    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [photo, consent] }, list.columns)
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [photo, consent] }, list)
     expect(placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]).toBe(where)
   })
 })

@@ -20,7 +20,7 @@ const document: BriefDocument = {
     { id: 'map', title: 'Map', name: '{group}_map', formats: [{ id: 'pdf' }], holder: 'group' },
   ],
 }
-const wall = async () => writeWallLeaflet(await readBrief(document, ['code']), ['code'], {
+const wall = async () => writeWallLeaflet(await readBrief(document, { columns: ['code'] }), { columns: ['code'] }, {
   title: document.title, said: EN_DOOR, noteOf: id => document.requirements.find(one => one.id === id)?.note ?? '',
   sayTime: () => 'Fri 16 Oct, 15:30',
 })
@@ -46,7 +46,7 @@ test.each(['', 'Persson Sven/'])('a file named by the wall itself ("%s" before i
   const names = (await wall()).filter(({ kind }) => kind === 'name').map(({ text }) => text)
   const files = names.map(name => received(`${folder}${name}`, name.slice(name.lastIndexOf('.') + 1)))
   for (const file of files) {
-    const report = check({ brief: await readBrief(document, ['code']), roster, received: [file], checkedAt: 0 })
+    const report = check({ brief: await readBrief(document, { columns: ['code'] }), roster, received: [file], checkedAt: 0 })
     expect([file.path, report.files[0]?.findings.map(({ code }) => code)]).toEqual([file.path, expect.arrayContaining(['name.default'])])
     expect(report.slots.some(({ status }) => status === 'right')).toBe(false)
   }

@@ -1,3 +1,4 @@
+import type { ListColumns } from '../brief/list-words'
 import type { Brief } from '../brief/types'
 import { listUnits } from '../brief/units'
 import { MADE_UP } from '../names/placeholders'
@@ -21,11 +22,11 @@ export function madeUpPerson(columns: readonly string[]): Person {
  * @returns lines; the second says that whoever the names show does not exist
  */
 export function writeWallLeaflet(
-  brief: Brief, columns: readonly string[], input: Pick<LeafletInput, 'title' | 'noteOf' | 'said' | 'sayTime'>,
+  brief: Brief, list: ListColumns, input: Pick<LeafletInput, 'title' | 'noteOf' | 'said' | 'sayTime'>,
 ): LeafletLine[] {
-  const person = madeUpPerson(columns)
+  const person = madeUpPerson(list.columns)
   const everybody = { ...brief, exceptions: [], requirements: brief.requirements.map(one => ({ ...one, owedBy: null })) }
-  const pieces = writeLeaflet(listUnits(everybody, { people: [person], columns: [...columns] }).units)
+  const pieces = writeLeaflet(listUnits(everybody, { ...list, people: [person] }).units)
   const { lines } = writeLeafletLetter({
     ...input, holder: { name: '', group: person.group }, pieces, link: null,
     words: { greeting: '', before: '', after: '', signature: '', where: '' },

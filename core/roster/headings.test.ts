@@ -1,7 +1,13 @@
 import { expect, test } from 'vitest'
-import { check } from '../checking/check'
+import type { ReceivedFile } from '../arrivals/received'
+import { inListWords } from '../brief/list-words'
 import { readBrief } from '../brief/read'
+import type { Brief } from '../brief/types'
+import { listUnits } from '../brief/units'
+import { check } from '../checking/check'
+import { fieldsOf } from '../names/template'
 import { holderRows } from '../reporting/holder-rows'
+import { forbidRules } from '../rules/warnings'
 import { sayFinding } from '../wording/index'
 import { guessList } from './guess'
 import { readRoster, readTable } from './read'
@@ -31,7 +37,7 @@ test('the list keeps its own words for what every list has', () => {
 
 test('findings and exports call a column as the list does', async () => {
   const { roster } = listOf('First name,Last name,Period\nAna,Marsh,P3\nBo,Quill,P4')
-  const brief = await readBrief({ usitorBrief: 1, title: 'Test', requirements: [{ id: 'log', name: '{group}_{family}_log' }] }, roster.columns)
+  const brief = await readBrief({ usitorBrief: 1, title: 'Test', requirements: [{ id: 'log', name: '{group}_{family}_log' }] }, roster)
   const report = check({
     brief, roster, rulings: [], previous: null, roots: [], checkedAt: 0, received: [{
       root: 'in', path: 'P33_Marsh_log.txt', size: 4, sha256: null, receivedAt: null, receivedAtFrom: 'unknown',
@@ -40,4 +46,39 @@ test('findings and exports call a column as the list does', async () => {
   })
   expect(report.files.flatMap(file => file.findings.map(one => sayFinding(one))).join()).toMatch(/Period "P33" instead of "P3"/)
   expect(holderRows(roster, [], report.slots)[0]?.slice(0, 4)).toEqual(['First name', 'Last name', 'Period', 'id'])
+})
+
+// common practice, no source: a rule is written with the headings of the list that it is written for
+test.each([
+  ['id,klas,given,family\n1,H3a,Sem,de Vries\n2,H3b,Daan,Peel', '{klas}_{family}_{given:1}', 'H3b/H3b_Peel_D.txt'],
+  ['Nr;Kurs;Vorname;Nachname\n101;P24A;Anna;Müller\n102;P24B;Bo;Peel', '{Kurs}_{Nachname}_{Vorname:1}', 'P24B/P24B_Peel_B.txt'],
+])('templates may call columns as the list does: %j', async (text, name, right) => {
+  const { roster } = listOf(text)
+  const group = /\{(klas|Kurs)\}/.exec(name)?.[1] ?? ''
+  const family = roster.headings?.family ?? 'family'
+  const brief = await readBrief({ usitorBrief: 1, title: 'Test', requirements: [{
+    id: 'log', name, folder: `{${group}}`, fields: { [family]: { type: 'roster', spaces: '-' } },
+  }] }, roster)
+  const received = (path: string): ReceivedFile => ({
+    root: 'in', path, size: 4, sha256: null, receivedAt: null, receivedAtFrom: 'unknown',
+    reading: { candidates: ['txt'], version: null, state: 'ok', verified: 'checksum', fault: null, props: {} },
+  })
+  const wrong = right.replace(/^(.+?)\/.+?_/, '$1/X9_')
+  const report = check({ brief, roster, checkedAt: 0, received: [received(right)] })
+  expect(report.files[0]).toMatchObject({ path: right, role: 'placed', findings: [] })
+  expect(report.slots.map(({ expected }) => `${expected.folder}/${expected.name}.txt`)).toContain(right)
+  // what is wrong with it is told by the list's word
+  const told = check({ brief, roster, checkedAt: 0, received: [received(wrong)] }).files[0]?.findings.map(one => sayFinding(one)).join()
+  expect(told).toMatch(new RegExp(`^${group} "X9" instead of`, 'i'))
+  // a rule that forbids itself is seen through the list's word, too
+  expect(forbidRules(inListWords(brief, roster), listUnits(brief, roster).units)).toEqual([])
+})
+
+test('what is a column or declared itself is not taken for the list\'s word of another', async () => {
+  const list = { columns: ['family', 'group', 'Kurs'], headings: { group: 'Klasse', family: 'name' } }
+  const rule = (name: string, fields = {}) => readBrief({ usitorBrief: 1, title: 'Test', requirements: [{ id: 'log', name, fields }] }, list)
+  const parts = (brief: Brief) => fieldsOf(...inListWords(brief, list).requirements[0]?.names ?? [])
+  expect(parts(await rule('{Klasse}_{Kurs}_{name}'))).toEqual(['group', 'Kurs', 'name'])
+  expect(parts(await rule('{Klasse}', { Klasse: { type: 'choice', values: ['a', 'b'] } }))).toEqual(['Klasse'])
+  await expect(rule('{Klass}')).rejects.toThrow('unknown field {Klass}; write {group}')
 })

@@ -1,5 +1,6 @@
 import type { Brief } from '../brief/types'
 import type { Unit } from '../brief/units'
+import { inListWords } from '../brief/list-words'
 import { listUnits } from '../brief/units'
 import { expectedOf } from '../checking/judge'
 import { numbersOf } from '../brief/slots'
@@ -16,10 +17,11 @@ export interface RulePreview { samples: SampleName[], warnings: RuleWarning[] }
 /**
  * Exact names for three holders (longest, plainest, most awkward) and what will go wrong with the rule.
  *
- * @param brief - from `readBrief`
+ * @param stated - from `readBrief`
  * @param requirementId - which requirement
  */
-export function previewRule(brief: Brief, requirementId: string, roster: Roster): RulePreview {
+export function previewRule(stated: Brief, requirementId: string, roster: Roster): RulePreview {
+  const brief = inListWords(stated, roster)
   const requirement = brief.requirements.find(one => one.id === requirementId)
   if (!requirement) return { samples: [], warnings: [] }
   const units = listUnits({ ...brief, requirements: [requirement] }, roster).units.filter(unit => unit.owed)

@@ -139,7 +139,7 @@ describe('one departure made right for all', () => {
 
 describe('starting points and copies', () => {
   test.each(STARTING_POINTS.map(point => [point.title, point] as const))('%s can be used as it is', async (_, point) => {
-    const brief = await readBrief({ usitorBrief: 1, title: 't', requirements: [startFrom(point, 'piece', 'Field report')] }, roster.columns)
+    const brief = await readBrief({ usitorBrief: 1, title: 't', requirements: [startFrom(point, 'piece', 'Field report')] }, roster)
     const [requirement] = brief.requirements
     expect(requirement && warnOfRule(requirement, listUnits(brief, roster).units).filter(one => one.level === 'error')).toEqual([])
   })

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid'
 import type { BriefDocument } from '#core/brief/document'
 import type { StoredRoster } from '#shared/answers'
 import { db } from './connection'
+import type { RosterVersionRow } from './tables'
 
 /** What is asked for now. */
 export async function newestVersion(briefId: string, trx: Knex = db()): Promise<{ id: string, number: number, document: BriefDocument } | undefined> {
@@ -14,10 +15,13 @@ export async function newestRoster(briefId: string): Promise<({ id: string, numb
   return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'people', 'columns', 'headings')
 }
 
+/** A list whose people stay the text they are kept as. */
+export type RosterText = Pick<RosterVersionRow, 'columns' | 'headings'> & { people: string }
+
 /** The same, the people as the text they are kept as: for whoever reads them elsewhere. */
-export async function newestRosterText(briefId: string): Promise<{ people: string, columns: string[] } | undefined> {
+export async function newestRosterText(briefId: string): Promise<RosterText | undefined> {
   return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc')
-    .first<{ people: string, columns: string[] } | undefined>(db().raw('people::text as people'), 'columns')
+    .first<RosterText | undefined>(db().raw('people::text as people'), 'columns', 'headings')
 }
 
 /** Adds a version behind the newest; the brief must be held by the transaction, so that two never take one number. */

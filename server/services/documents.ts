@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid'
 import type { BriefDocument } from '#core/brief/document'
+import type { ListColumns } from '#core/brief/list-words'
 import { BriefError, readBrief } from '#core/brief/read'
 import type { Brief } from '#core/brief/types'
 import type { TurnedFile } from '#core/reporting/change-effect'
@@ -14,14 +15,14 @@ import { requireRole } from './access'
 import type { Account } from './accounts'
 
 /** A brief document in its form, or why it cannot be one. */
-export async function validBrief(document: unknown, columns?: string[]): Promise<Brief> {
+export async function validBrief(document: unknown, list?: ListColumns): Promise<Brief> {
   const place = findUnstorable(document)
   if (place !== null) {
     const message = 'holds a sign that cannot be kept (U+0000, or half a character)'
     throw refuse(422, `${place}: ${message}`, [{ path: place, message }])
   }
   try {
-    return await readBrief(document, columns)
+    return await readBrief(document, list)
   }
   catch (error) {
     if (error instanceof BriefError) throw refuse(422, error.message, error.problems)
@@ -35,7 +36,7 @@ const BRIEFLY = 1_000_000
 /** A brief document that may be saved for the people who owe it. */
 export async function validFor(briefId: string, stated: unknown): Promise<BriefDocument> {
   const roster = await newestRosterText(briefId)
-  await validBrief(stated, roster?.columns)
+  await validBrief(stated, roster)
   const document = stated as BriefDocument
   if (!roster) return document
   const task: RuleTask = { document, ...roster }

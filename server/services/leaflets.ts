@@ -35,7 +35,7 @@ async function prepareLeaflets(account: Account, briefId: string) {
   if (!version || !stored) throw refuse(409, 'A leaflet needs a list and a rule: bring a list under Who, and set a rule under Ask.')
   const { document } = version
   const roster = rosterOn(stored, document, Date.now())
-  const [brief, words] = await Promise.all([readBrief(document, stored.columns), wordsOf(account, briefId, columnsOf(stored.columns))])
+  const [brief, words] = await Promise.all([readBrief(document, stored), wordsOf(account, briefId, columnsOf(stored.columns))])
   const units = new Map<string, Unit[]>()
   for (const unit of listUnits(brief, roster).units) gather(units, `${unit.requirement.holder}\n${unit.holder}`, unit)
   const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent', kind: 'leaflet' }).select('holder', 'digest', 'sent_at')
@@ -62,7 +62,7 @@ async function prepareLeaflets(account: Account, briefId: string) {
     })
   }
   const writeWall = () => Promise.all((Object.keys(DOOR_LANGUAGES) as DoorLanguage[]).map(async language => ({
-    language, lines: writeWallLeaflet(brief, stored.columns, {
+    language, lines: writeWallLeaflet(brief, stored, {
       title: document.title, said: await loadDoorWords(language), noteOf: noteIn(document),
       sayTime: time => sayWhen(new Date(time), document.zone, language),
     }),

@@ -126,7 +126,7 @@ async function lookAround(place: OpenPlace, signal: AbortSignal): Promise<{ file
 async function tryNames(briefId: string, files: readonly SeenFile[]): Promise<PlaceTrial['names']> {
   const [version, stored] = await Promise.all([newestVersion(briefId), newestRoster(briefId)])
   if (!version || !stored || files.length === 0) return null
-  const [brief, roster] = [await readBrief(version.document, stored.columns), rosterOn(stored, version.document, Date.now())]
+  const [brief, roster] = [await readBrief(version.document, stored), rosterOn(stored, version.document, Date.now())]
   const judge = prepareTrying(brief, roster)
   const wrapper = guessWrapper(brief, roster, files.map(({ path }) => path))
   const names = { right: 0, toFix: 0, unknown: 0, people: 0 }

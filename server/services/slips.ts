@@ -29,8 +29,8 @@ export async function prepareSlips(
   account: Account, checkId: string, only: readonly string[] | null = null,
 ): Promise<SlipsAnswer> {
   const { briefId } = await requireCheck(account, checkId)
-  const { checked_at: checked, document, people, columns } = await checkMade(checkId)
-  const [brief, words] = await Promise.all([readBrief(document, columns), wordsOf(account, briefId, columnsOf(columns))])
+  const { checked_at: checked, document, people, columns, headings } = await checkMade(checkId)
+  const [brief, words] = await Promise.all([readBrief(document, { columns, headings }), wordsOf(account, briefId, columnsOf(columns))])
   const requirements = askedIn(document)
   const door = await db()('door').where({ brief_id: briefId, open: true, keeps: true }).first('brief_id')
   const holders = await holdersOf(checkId)
@@ -43,7 +43,7 @@ export async function prepareSlips(
   const breathe = breathing()
   for (let position = 0; position < wanted.length; position += HOLDERS_AT_ONCE) {
     const some = new Set(wanted.slice(position, position + HOLDERS_AT_ONCE))
-    const { units } = listUnits(brief, { people: people.filter(person => some.has(person.id) || some.has(groupOf(person))), columns })
+    const { units } = listUnits(brief, { people: people.filter(person => some.has(person.id) || some.has(groupOf(person))), columns, headings })
     const times = new Map(units.map(one => [`${one.holder}\n${one.requirement.id}`, one]))
     for (const { holder, slots, files } of await slipsOf(checkId, [...some])) {
       const kinds = new Set(slots.map(slot => requirements.find(one => one.id === slot.requirement)?.holder ?? 'person'))

@@ -77,7 +77,7 @@ describe('a draft', () => {
   test('of a new brief may be saved as it is, for any list', async () => {
     for (const list of ['given,family\nAna,Marsh', 'name\nReef Ltd\nDune & Sons', '']) {
       const holders = list === '' ? [] : people(list)
-      expect(await findProblems(newDocument('Notes', holders), ['id', 'given', 'family', 'name', 'group'])).toEqual([])
+      expect(await findProblems(newDocument('Notes', holders), { columns: ['id', 'given', 'family', 'name', 'group'] })).toEqual([])
     }
     // firms have no family name to write
     expect(newRequirement([], people('name\nReef Ltd\nDune & Sons')).name).toBe('{name}_{title}')
@@ -114,7 +114,7 @@ describe('a draft', () => {
   test('says where it is wrong', async () => {
     const document = newDocument('Notes', [])
     document.requirements[0]!.name = '{nobody}'
-    expect((await findProblems(document, ['family'])).map(one => one.path)).toEqual(['requirements[0].name'])
+    expect((await findProblems(document, { columns: ['family'] })).map(one => one.path)).toEqual(['requirements[0].name'])
   })
 
   test('knows each of its choices of strictness again', () => {

@@ -37,7 +37,7 @@ const brief = await readBrief({
     { id: 'photo', title: 'Photo', name: '{family}_photo', formats: [{ id: 'jpg' }], folder: '{group}/{family} {given}' },
     { id: 'sound', title: 'Sound', name: '{family}_sound', formats: [{ id: 'wav' }], folder: '{group}/{family} {given}' },
   ],
-}, roster.columns)
+}, roster)
 const WHEN = Date.UTC(2026, 9, 10, 12)
 const PHOTO = makePhoto(chanceOf(3), 40, 30)
 const right = roster.people.flatMap(person => [
@@ -126,7 +126,7 @@ test('an entry that is not on the machine is unread, and nobody is told that it 
 test('two people who send one name into one flat folder: the number behind the second name is the folder\'s', async () => {
   const twins = readRoster(readTable(strToU8('id,given,family,email\na,Ana,Marsh,ana@x.example\nb,Bo,Marsh,bo@x.example\n'))).roster
   const plain = await readBrief(
-    { usitorBrief: 1, title: 'x', requirements: [{ id: 'r', name: '{family}_report', formats: [{ id: 'jpg' }] }] }, twins.columns,
+    { usitorBrief: 1, title: 'x', requirements: [{ id: 'r', name: '{family}_report', formats: [{ id: 'jpg' }] }] }, twins,
   )
   const files = await received([incoming('Marsh_report.jpg', withComment(PHOTO, 'a')), incoming('Marsh_report (1).jpg', withComment(PHOTO, 'b'))])
   const sent = files.map((file, at) => ({ ...file, sender: at === 0 ? 'ana@x.example' : 'bo@x.example' }))
@@ -144,7 +144,7 @@ test('signs that some names still hold were not replaced on the way in: then the
 test('what the rule itself asks for between the values is no sign that was replaced', async () => {
   const plus = await readBrief(
     { usitorBrief: 1, title: 'x', requirements: [{ id: 'photo', name: '{family}+photo', formats: [{ id: 'jpg' }] }] },
-    roster.columns,
+    roster,
   )
   const files = right.filter(({ name }) => name.endsWith('jpg')).map(({ name, bytes }) => incoming(name, bytes))
   expect(check({ brief: plus, roster, received: await received(files), checkedAt: WHEN }).summary).toMatchObject({ right: 0, toFix: 4 })

@@ -8,6 +8,8 @@ import { saveDocument } from '../../server/services/documents'
 import { saveRoster } from '../../server/services/rosters'
 import { runCheck, weighChange } from '../../server/services/checks'
 import { departuresOf, getCheck } from '../../server/services/reports'
+import { textOfLeaflet } from '../../core/reporting/leaflet-letter'
+import { getLeaflets } from '../../server/services/leaflets'
 import { earlierNames } from '../../server/services/earlier'
 import { accountOf, receive as receiveFiles, takePart } from './help'
 
@@ -70,6 +72,18 @@ describe('a rule changed after files came in', () => {
       'requirements[0].name: all 3 holders would get one and the same name, "note"',
     )
     await expect(saveDocument(account, brief, document('{boat}'))).rejects.toThrow('requirements[0].name: unknown field {boat}')
+  })
+
+  test('a rule may call a column as the list does, and is refused as if it said what every list says', async () => {
+    const { id } = await makeBrief(account, 'Klassen')
+    const people = ['7a', '7b'].map((group, at) => ({ ...person(`k${at}`, 'Bo', `Family${at}`), group }))
+    await saveRoster(account, id, { people, columns: ['id', 'given', 'family', 'name', 'group'], headings: { given: 'Vorname', group: 'Klasse' } })
+    await expect(saveDocument(account, id, document('{Vorname}'))).rejects.toThrow('all 2 holders would get one and the same name, "Bo"')
+    await expect(saveDocument(account, id, document('{Vorname}_{Nachname}'))).rejects.toThrow('unknown field {Nachname}; write {family}')
+    await saveDocument(account, id, document('{Klasse}_{Vorname}'))
+    expect((await getLeaflets(account, id)).leaflets.map(one => textOfLeaflet(one.lines))).toEqual([/\b7a_Bo\b/, /\b7b_Bo\b/].map(
+      own => expect.stringMatching(own) as string,
+    ))
   })
 
   test('for a list too long for the thread that answers, another looks at the rule, with the same result', async () => {

@@ -50,7 +50,7 @@ test('a file named by its leaflet is right, under any rule and for anybody', asy
       usitorBrief: 1, title: 'drawn', requirements: [...asked],
       ...(exact ? {} : { strictness: { letterCase: 'ignore', separators: 'ignore' } }),
     }
-    const brief = await readBrief(document, ['code'])
+    const brief = await readBrief(document, { columns: ['code'] })
     const roster = { people: list, columns: ['code'] }
     const { units } = listUnits(brief, roster)
     const received = units.flatMap(unit => writeLeaflet([unit]).flatMap(piece => piece.names.map((name) => {

@@ -88,7 +88,7 @@ describe('a week of the calendar', () => {
 describe('a brief', () => {
   const brief = (week: Record<string, unknown>) => readBrief(
     { usitorBrief: 1, title: 'Logs', requirements: [{ id: 'log', name: '{family}_{week}', fields: { week: { type: 'week', ...week } } }] },
-    ['family'],
+    { columns: ['family'] },
   )
 
   test.each([

@@ -22,7 +22,7 @@ async function agreeWith(world: string) {
     root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_790_000_000_000 + at * 60_000, receivedAtFrom: 'modified',
     reading: { candidates: [format], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
   }))
-  const rule = await readBrief(brief, roster.columns)
+  const rule = await readBrief(brief, roster)
   const report = check({ brief: rule, roster, received, checkedAt: 0 })
   // pieces that no number tells apart are all alike
   const counted = new Set(rule.requirements.flatMap(one => (one.count.by === null ? [] : [one.id])))

@@ -21,7 +21,7 @@ const { busy, problem, attempt } = useAttempt()
 const roster = computed(() => brief.current?.roster ?? null)
 
 watch(draft, async (document) => {
-  problems.value = await findProblems(document, roster.value?.columns)
+  problems.value = await findProblems(document, roster.value ?? undefined)
 }, { deep: true, immediate: true })
 
 const requirement = computed(() => draft.value.requirements[chosen.value])

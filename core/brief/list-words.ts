@@ -1,0 +1,46 @@
+import { isFree } from '../names/fields/index'
+import { ROSTER_COLUMNS } from '../names/roster-columns'
+import type { Template } from '../names/template'
+import type { Roster } from '../roster/types'
+import { emptyRecord, ownOf } from '../text/own'
+import type { Brief, Requirement } from './types'
+
+/** A list's columns, and what it calls those that every list has, where it has another word. */
+export type ListColumns = Pick<Roster, 'columns' | 'headings'>
+
+/** What templates may be written with: the columns, and the list's own words for those that every list has. */
+export function columnsToWrite({ columns, headings = {} }: ListColumns): string[] {
+  return [...new Set([...columns, ...Object.values(headings)])]
+}
+
+/**
+ * A brief whose templates call a column as its list does, `{klas}` where every list has `group`, with the names that every list has:
+ * whatever is known of a group holds for it, too. Words that are columns or declared fields themselves mean these.
+ *
+ * @returns the brief itself where it uses no such word
+ * @example
+ * inListWords(brief, { people, columns: ['group'], headings: { group: 'klas' } }).requirements[0].names[0].parts[0].name //=> 'group'
+ */
+export function inListWords(brief: Brief, { columns, headings = {} }: ListColumns): Brief {
+  const taken = new Set<string>(['title', ...columns, ...ROSTER_COLUMNS.map(column => column.name)])
+  const meant = Object.fromEntries(Object.entries(headings).flatMap(([column, heading]) => (taken.has(heading) ? [] : [[heading, column]])))
+  if (Object.keys(meant).length === 0) return brief
+  const requirements = brief.requirements.map(one => renamed(one, field => ownOf(meant, field) ?? field))
+  return requirements.some((one, at) => one !== brief.requirements[at]) ? { ...brief, requirements } : brief
+}
+
+function renamed(requirement: Requirement, columnOf: (field: string) => string): Requirement {
+  const { fields, names, folder } = requirement
+  const nameOf = (field: string) => (isFree(ownOf(fields, field)) ? field : columnOf(field))
+  let changed = false
+  const rename = (template: Template): Template => {
+    if (template.parts.every(part => part.kind === 'literal' || nameOf(part.name) === part.name)) return template
+    changed = true
+    return { ...template, parts: template.parts.map(part => (part.kind === 'literal' ? part : { ...part, name: nameOf(part.name) })) }
+  }
+  // what is declared under the column's usual name holds before what is declared under the list's word for it
+  const rules: Requirement['fields'] = emptyRecord()
+  for (const [field, rule] of Object.entries(fields)) rules[nameOf(field)] = rule
+  const own = { names: names.map(rename), folder: folder?.map(rename) ?? null, fields: Object.assign(rules, fields) }
+  return changed ? { ...requirement, ...own } : requirement
+}
