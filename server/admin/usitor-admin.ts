@@ -1,10 +1,13 @@
-// What whoever runs an installation does from a shell: usitor-admin backup FILE | restore FILE | verify | purge [HOURS] | make-admin ADDRESS | watch
+// What whoever runs an installation does from a shell: usitor-admin COMMAND
 import { spawn } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { db, disconnect, rowsOf } from '../database/connection'
 import { agrees } from '../services/contents'
+import type { Moved } from '../services/moved-contents'
+import { bringContents, clearLeftovers, moveContents, tellContents } from '../services/moved-contents'
 import { sweep } from '../services/sweep'
+import { keepsElsewhere } from '../utils/content-store'
 import { ready } from '../utils/ready'
 import { watch } from './watch'
 
@@ -14,6 +17,9 @@ const USAGE = `usitor-admin, for whoever runs an installation; DATABASE_URL says
   restore FILE        into an empty database
   verify              holds every stored content against its hash, and every received file against its content
   purge [HOURS]       removes what was begun and never finished, and contents nothing refers to, older than so many hours (24)
+  contents            says how many contents lie in the database, and how many in the store
+  contents-away       moves them all to the store that USITOR_CONTENTS names, now; the server does so by itself, bit by bit
+  contents-back       brings them all back into the database
   make-admin ADDRESS  makes an account one that runs the installation
   watch               of two database servers (host:port,host:port) lets the other take over when the leading one is away; goes on until ended
 `
@@ -70,13 +76,46 @@ async function purge(hours: number): Promise<string> {
   if (!(hours >= 0)) throw new Error('purge: the hours are a number')
   await ready()
   await sweep(hours)
-  return 'purged'
+  return process.env.USITOR_CONTENTS_ADDRESS ? `purged; ${await clearLeftovers(hours * 60)} taken away from the store` : 'purged'
+}
+
+const sayMoved = ({ contents, bytes }: Moved): string => `${contents} contents, ${(bytes / 1e9).toFixed(2)} GB`
+
+async function contents(): Promise<string> {
+  await ready()
+  const { here, away, broken, leftovers } = await tellContents()
+  return [
+    `in the database: ${sayMoved(here)}`, `in the store:    ${sayMoved(away)}`, `not what they were: ${broken}`,
+    `in the store and of no use: ${leftovers}`,
+  ].join('\n')
+}
+
+async function move(back: boolean): Promise<string> {
+  if (back === keepsElsewhere()) {
+    throw new Error(back
+      ? 'USITOR_CONTENTS still names a store: take it out of the settings, here and of every process, else they go there again'
+      : 'USITOR_CONTENTS names no store: write s3://bucket/prefix')
+  }
+  await ready()
+  let said = 0
+  const all = await (back ? bringContents : moveContents)(untilEnded(), (so) => {
+    if (Date.now() - said < SAID_EVERY) return
+    said = Date.now()
+    process.stderr.write(`${sayMoved(so)}\n`)
+  })
+  return `${back ? 'brought back' : 'moved'}: ${sayMoved(all)}`
+}
+const SAID_EVERY = 5000
+
+/** Ends with the process being told to end. */
+function untilEnded(): AbortSignal {
+  const ending = new AbortController()
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => ending.abort())
+  return ending.signal
 }
 
 async function watchUntilEnded(url: string): Promise<string> {
-  const ending = new AbortController()
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => ending.abort())
-  await watch(url, ending.signal)
+  await watch(url, untilEnded())
   return 'no longer watched'
 }
 
@@ -92,6 +131,7 @@ async function main(): Promise<void> {
   const url = process.env.DATABASE_URL ?? ''
   const commands: Record<string, () => Promise<string>> = {
     'backup': () => backup(url, value), 'restore': () => restore(url, value), verify, 'purge': () => purge(Number(value || 24)),
+    contents, 'contents-away': () => move(false), 'contents-back': () => move(true),
     'make-admin': () => makeAdmin(value), 'watch': () => watchUntilEnded(url),
   }
   const chosen = commands[command]

@@ -1,8 +1,10 @@
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import type { ByteSource } from '#core/bytes/source'
+import { contentStore } from '../utils/content-store'
 import { isSealed, sayStorage } from '../utils/errors'
 import { db } from './connection'
+import type { ContentChunkRow, ContentRow } from './tables'
 
 /** Length of one stored piece; uploads by offset come in whole pieces. */
 export const CHUNK = 1024 * 1024
@@ -86,8 +88,29 @@ export async function keepWhole(trx: Knex, distinct: readonly { sha256: string, 
   })
   await trx.batchInsert('content_chunk', pieces.map(({ id, number, piece }) => ({ content_id: id, number, bytes: piece })), 500)
   if (fresh.size > 0) await trx('content').whereIn('id', [...fresh.values()]).update({ state: 'sealed', verified_at: trx.fn.now() })
-  const kept = await trx('content').where('own', false).whereIn('sha256', distinct.map(one => one.sha256)).select('id', 'sha256')
+  const kept = await trx('content').where('own', false).whereIn('sha256', distinct.map(one => one.sha256)).select('id', 'sha256', 'broken_at')
+  for (const { id, sha256, broken_at: broken } of kept) {
+    const again = broken === null ? undefined : distinct.find(one => one.sha256 === sha256)
+    if (again) await mendContent(trx, id, chunksOf(again.bytes).map((bytes, number) => ({ content_id: id, number, bytes })))
+  }
   return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
+}
+
+/**
+ * Makes a damaged content whole with the same bytes, which came once more and were hashed.
+ *
+ * @param pieces - rows, or a query that gives them
+ */
+export async function mendContent(trx: Knex, id: string, pieces: readonly ContentChunkRow[] | Knex.QueryBuilder): Promise<void> {
+  await trx.raw(`set local usitor.brings = 'yes'`)
+  const before = await trx('content').where('id', id).forUpdate().first('moved_to')
+  await trx('content_chunk').where('content_id', id).delete()
+  if ('toSQL' in pieces) await trx(trx.raw('content_chunk (content_id, number, bytes)')).insert(pieces)
+  else await trx.batchInsert('content_chunk', [...pieces], 500)
+  await trx('content').where('id', id).update({ broken_at: null, moved_to: null, moved_mark: null, verified_at: trx.fn.now() })
+  const address = before?.moved_to ?? null
+  if (address !== null) await trx('content_leftover').insert({ address, content_id: id }).onConflict('address').merge({ at: trx.fn.now() })
+  await trx.raw(`set local usitor.brings = ''`)
 }
 
 /** From here on nothing is added to a content: it can be hashed. Whoever comes second, or after a process that ended, may hash it too. */
@@ -108,23 +131,51 @@ export async function arrivedBytes(contentId: string): Promise<number> {
   return end
 }
 
-/** Ranged reads over stored pieces. */
+/** Ranged reads over a content, wherever it lies. */
 export function contentSource(contentId: string, size: number): ByteSource {
+  const elsewhere = movedSource(contentId, size)
   return {
     size,
     async read(offset, length) {
       const end = Math.min(size, offset + length)
       if (offset >= end) return new Uint8Array(0)
-      const first = Math.floor(offset / CHUNK)
-      const last = Math.floor((end - 1) / CHUNK)
-      const rows: { number: number, bytes: Buffer }[] = first === last
-        ? await db()('content_chunk')
-            .where({ content_id: contentId, number: first })
-            .select('number', db().raw('substring(bytes from ? for ?) as bytes', [offset - first * CHUNK + 1, end - offset]))
-        : await db()('content_chunk').where('content_id', contentId).whereBetween('number', [first, last]).orderBy('number').select('number', 'bytes')
-      const bytes = Buffer.concat(rows.map(row => row.bytes))
-      const start = first === last ? 0 : offset - first * CHUNK
-      return new Uint8Array(bytes.buffer, bytes.byteOffset + start, Math.min(end - offset, bytes.length - start))
+      const here = await readHere(contentId, offset, end)
+      // it may be on its way there or back: then it is whole in one of the two
+      return here ?? await elsewhere(offset, end) ?? await readHere(contentId, offset, end) ?? new Uint8Array(0)
     },
+  }
+}
+
+/** A stretch from the pieces stored here; `null` where one of them is not here. */
+async function readHere(contentId: string, offset: number, end: number): Promise<Uint8Array | null> {
+  const first = Math.floor(offset / CHUNK)
+  const last = Math.floor((end - 1) / CHUNK)
+  const rows: { number: number, bytes: Buffer }[] = first === last
+    ? await db()('content_chunk')
+        .where({ content_id: contentId, number: first })
+        .select('number', db().raw('substring(bytes from ? for ?) as bytes', [offset - first * CHUNK + 1, end - offset]))
+    : await db()('content_chunk').where('content_id', contentId).whereBetween('number', [first, last]).orderBy('number').select('number', 'bytes')
+  if (rows.length <= last - first) return null
+  const bytes = Buffer.concat(rows.map(row => row.bytes))
+  const start = first === last ? 0 : offset - first * CHUNK
+  return new Uint8Array(bytes.buffer, bytes.byteOffset + start, Math.min(end - offset, bytes.length - start))
+}
+
+/** Reads so much at a time from a store: whoever looks at a file asks for small stretches, and each question costs. */
+const STRETCH = CHUNK
+
+/** Stretches of a content that lies in a store, the last one kept; `null` where it lies in none. */
+function movedSource(contentId: string, size: number): (offset: number, end: number) => Promise<Uint8Array | null> {
+  let [place, held] = [null as Pick<ContentRow, 'moved_to' | 'moved_mark'> | null, { from: 0, bytes: new Uint8Array(0) }]
+  return async (offset, end) => {
+    if (offset < held.from || end > held.from + held.bytes.length) {
+      place ??= await db()('content').where('id', contentId).whereNotNull('moved_to').first('moved_to', 'moved_mark') ?? null
+      if (place?.moved_to == null) return null
+      const to = Math.min(size, Math.max(end, offset + STRETCH))
+      const pieces: Uint8Array[] = []
+      for await (const piece of contentStore().read(place.moved_to, place.moved_mark, offset, to)) pieces.push(piece)
+      held = { from: offset, bytes: new Uint8Array(Buffer.concat(pieces)) }
+    }
+    return held.bytes.slice(offset - held.from, end - held.from)
   }
 }

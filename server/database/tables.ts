@@ -149,8 +149,13 @@ export interface ContentRow {
   created_at: Date
   verified_at: Date
   broken_at: Date | null
+  /** Where it lies if not here: `s3://bucket/key`, with the mark it had there. */
+  moved_to: string | null
+  moved_mark: string | null
 }
 export interface ContentChunkRow { content_id: string, number: number, bytes: Buffer }
+/** An object that may lie in a store and belong to no content. */
+export interface ContentLeftoverRow { address: string, content_id: string, at: Date }
 /** `sha256`: `null` where only a browser said so; such a reading serves no other file. */
 export interface ReadingRow { id: string, sha256: string | null, reader_version: number, reading: Reading, created_at: Date }
 export interface IntakeRow {
@@ -392,6 +397,7 @@ declare module 'knex/types/tables' {
     roster_version: Table<RosterVersionRow>
     content: Table<ContentRow>
     content_chunk: Table<ContentChunkRow>
+    content_leftover: Table<ContentLeftoverRow>
     reading: Table<ReadingRow>
     intake: Table<IntakeRow>
     received_file: Table<ReceivedFileRow>

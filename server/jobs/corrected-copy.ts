@@ -1,11 +1,11 @@
 import { TextReader, ZipWriter } from '@zip.js/zip.js'
-import { SourceReader } from '#core/arrivals/zip'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
 import { sealArchive, soundContent } from '../services/contents'
 import { beginContent, contentSink } from '../database/contents'
 import { allFiles } from '../database/check-rows'
 import { refuse } from '../utils/errors'
+import { addStored } from '../utils/zipping'
 import type { CopyPlan, PlannedFile } from '../database/job-parts'
 import type { Step } from '../queue/task'
 
@@ -75,7 +75,7 @@ async function writePart(
   }
   for (const { path, to, contentId: from, size: length, modified } of files) {
     signal.throwIfAborted()
-    await zip.add(`corrected/${to}`, new SourceReader(await soundContent(from, length, path)), { lastModDate: modified })
+    await addStored(zip, `corrected/${to}`, await soundContent(from, length, path), { lastModDate: modified })
   }
   await zip.close()
   return { contentId, size: await sink.end() }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { TextReader, ZipWriter } from '@zip.js/zip.js'
-import { SourceReader } from '#core/arrivals/zip'
+import { sourceFromBytes } from '#core/bytes/source'
 import { counted } from '#core/text/show'
 import { tagFiles } from '#core/packing/bag'
 import { db } from '../database/connection'
@@ -11,6 +11,7 @@ import { sealArchive, soundContent } from '../services/contents'
 import type { Text } from '../services/packing'
 import { accountOfJob, checkedFiles, planPacking, textsOfEach, textsOfRecord } from '../services/packing'
 import { refuse } from '../utils/errors'
+import { addStored } from '../utils/zipping'
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
@@ -31,7 +32,7 @@ export const runPackStep: Step<'pack'> = async (job, trx, signal) => {
   for (const { path, text } of tagsOf(plan, at, account.name)) await zip.add(`${name}/${path}`, new TextReader(text))
   for (const item of [...plan.each, ...items] as PackItem[]) {
     signal.throwIfAborted()
-    await zip.add(`${name}/data/${item.path}`, await readerOf(item, texts), { ...(item.modified ? { lastModDate: new Date(item.modified) } : {}) })
+    await addStored(zip, `${name}/data/${item.path}`, await sourceOf(item, texts), item.modified ? { lastModDate: new Date(item.modified) } : {})
   }
   await zip.close()
   const size = await sink.end()
@@ -54,16 +55,16 @@ function tagsOf({ title, date, group, each, volumes }: PackPlan, at: number, who
   }, hashOf)
 }
 
-async function readerOf({ fileId, path, sha256, size }: PackItem, texts: readonly Text[]) {
+async function sourceOf({ fileId, path, sha256, size }: PackItem, texts: readonly Text[]) {
   if (fileId !== undefined) {
     const row = await db()('received_file').where('id', fileId).first('content_id')
     if (!row?.content_id) throw refuse(409, `The content of "${path}" is not here any more; check again.`)
-    return new SourceReader(await soundContent(row.content_id, size, path))
+    return soundContent(row.content_id, size, path)
   }
   const pieces: Buffer[] = []
   for await (const piece of await texts.find(one => one.path === path)?.pieces() ?? []) pieces.push(Buffer.from(piece))
-  const text = Buffer.concat(pieces).toString()
+  const text = Buffer.concat(pieces)
   // what is sent or decided meanwhile is no more in the plan
-  if (hashOf(text) !== sha256) throw refuse(409, 'The brief was changed while it was packed: begin again.')
-  return new TextReader(text)
+  if (createHash('sha256').update(text).digest('hex') !== sha256) throw refuse(409, 'The brief was changed while it was packed: begin again.')
+  return sourceFromBytes(text)
 }

@@ -4,6 +4,7 @@ import { startJobs } from '../jobs/index'
 import { stopQueue } from '../queue/queue'
 import { stopHearing } from '../services/live'
 import { handOnDue } from '../services/hand-on'
+import { moveDue } from '../services/moved-contents'
 import { scanDue } from '../services/places'
 import { mailReceipts } from '../services/receipt-mail'
 import { sendReminders } from '../services/reminders'
@@ -37,14 +38,16 @@ export default defineNitroPlugin((app) => {
     sweep().then(() => verifySome(SWEEPS_A_MONTH)).catch((error: unknown) => log.error({ problem: String(error) }, 'sweeping failed'))
   }, SWEEP_EVERY)
   timer.unref()
+  const ending = new AbortController()
   // what goes out by the clock
   const letters = setInterval(() => {
-    void Promise.allSettled([mailReceipts(), sendReminders(), scanDue(), handOnDue(), watchPlaces()])
+    void Promise.allSettled([mailReceipts(), sendReminders(), scanDue(), handOnDue(), watchPlaces(), moveDue(ending.signal)])
   }, 60_000)
   letters.unref()
   app.hooks.hook('close', async () => {
     clearInterval(timer)
     clearInterval(letters)
+    ending.abort()
     stopWatching()
     await stopHearing().catch(() => undefined)
     await stopQueue().catch(() => undefined)

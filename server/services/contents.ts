@@ -6,9 +6,10 @@ import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { byCodeUnit } from '#core/text/order'
 import { db } from '../database/connection'
-import { CHUNK, closeContent, contentSource, keepWhole } from '../database/contents'
+import { CHUNK, closeContent, contentSource, keepWhole, mendContent } from '../database/contents'
 import { keepReadings } from '../database/readings'
 import type { ReceivedFileRow } from '../database/tables'
+import { isGone } from '../utils/content-store'
 import { refuse, sayStorage } from '../utils/errors'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
@@ -45,12 +46,15 @@ export async function sealContent(contentId: string, size: number): Promise<Seal
   const joined = await db().transaction(async (trx) => {
     // two equal ones at once: one waits for the other, and joins it
     await trx.raw('select pg_advisory_xact_lock(hashtextextended(?, 1))', [sha256])
-    const kept = await trx('content').where({ sha256, own: false }).first('id')
+    const kept = await trx('content').where({ sha256, own: false }).first('id', 'broken_at')
     if (!kept) {
       await trx('content').where({ id: contentId, state: 'sealing' }).update({ sha256, state: 'sealed', verified_at: trx.fn.now() })
       return contentId
     }
     if (kept.id !== contentId) {
+      if (kept.broken_at !== null) {
+        await mendContent(trx, kept.id, trx('content_chunk').where('content_id', contentId).select(trx.raw('?::uuid', [kept.id]), 'number', 'bytes'))
+      }
       await trx('received_file').where('content_id', contentId).update({ content_id: kept.id })
       await trx('content').where('id', contentId).delete()
     }
@@ -85,7 +89,10 @@ export async function hashOf(source: ByteSource): Promise<string> {
 export async function agrees(contentId: string): Promise<boolean> {
   const row = await db()('content').where({ id: contentId, state: 'sealed' }).first('sha256', 'size')
   if (!row) return false
-  const right = await hashOf(contentSource(contentId, Number(row.size))) === row.sha256
+  const right = await hashOf(contentSource(contentId, Number(row.size))).catch((error: unknown) => {
+    if (isGone(error)) return null
+    throw error
+  }) === row.sha256
   await db()('content').where('id', contentId).update({ verified_at: db().fn.now(), broken_at: right ? null : db().fn.now() })
   if (!right) await noteEvent('content-broken', { about: `content ${contentId}` })
   return right

@@ -9,6 +9,10 @@ export interface Store {
   objects: Map<string, Stored>
   /** Whether conditions of a request are known (RFC 9110 §13); some stores answer 501. */
   conditions: boolean
+  /** What it does not do, though the key is right. */
+  refuses: (method: string, key: string) => boolean
+  /** What it hands out for what it holds. */
+  gives: (bytes: Buffer) => Buffer
   /** Keys of one page of a listing. */
   page: number
   stop: () => Promise<void>
@@ -42,7 +46,7 @@ const refuse = (answer: ServerResponse, status: number, code: string) =>
 /** The few calls of the S3 API that are used, over a map: one store "courses", key "shore". */
 export async function startStore(): Promise<Store> {
   const parts = new Map<string, Buffer[]>()
-  const store: Omit<Store, 'url' | 'stop'> = { objects: new Map(), conditions: true, page: 1000 }
+  const store: Omit<Store, 'url' | 'stop'> = { objects: new Map(), conditions: true, refuses: () => false, gives: bytes => bytes, page: 1000 }
   const server = createServer((request, answer) => void serve(request, answer))
 
   async function serve(request: IncomingMessage, answer: ServerResponse) {
@@ -50,11 +54,9 @@ export async function startStore(): Promise<Store> {
     const pieces: Buffer[] = []
     for await (const piece of request) pieces.push(piece as Buffer)
     const body = Buffer.concat(pieces)
-    const signed = isSigned(request, url)
-    if (signed !== 'right') return refuse(answer, 403, signed === 'wrong' ? 'SignatureDoesNotMatch' : 'InvalidAccessKeyId')
     const [, bucket = '', key = ''] = /^\/([^/]*)\/?(.*)$/s.exec(decodeURIComponent(url.pathname)) ?? []
-    if (bucket === 'private') return refuse(answer, 403, 'AccessDenied')
-    if (bucket !== 'courses') return refuse(answer, 404, 'NoSuchBucket')
+    const refused = whyRefused(request, url, bucket, key)
+    if (refused) return refuse(answer, ...refused)
     if (key === '') return list(url, answer)
     if (request.method === 'GET' || request.method === 'HEAD') return give(request, key, answer)
     if (url.searchParams.has('uploads')) {
@@ -67,15 +69,25 @@ export async function startStore(): Promise<Store> {
       all[number - 1] = body
       return answer.writeHead(200, { etag: `"${number}"` }).end()
     }
-    if (request.method === 'DELETE') {
-      parts.delete(key)
-      return answer.writeHead(204).end()
-    }
+    if (request.method === 'DELETE') return remove(url, key, answer)
     if (request.method === 'POST' && all) {
       store.objects.set(key, { bytes: Buffer.concat(all), modified: new Date() })
       return answer.writeHead(200).end(xml(`<CompleteMultipartUploadResult><ETag>"x"</ETag></CompleteMultipartUploadResult>`))
     }
     return put(request, key, body, answer)
+  }
+
+  function whyRefused(request: IncomingMessage, url: URL, bucket: string, key: string): [status: number, code: string] | null {
+    const signed = isSigned(request, url)
+    if (signed !== 'right') return [403, signed === 'wrong' ? 'SignatureDoesNotMatch' : 'InvalidAccessKeyId']
+    if (bucket === 'private' || store.refuses(request.method ?? '', key)) return [403, 'AccessDenied']
+    return bucket === 'courses' ? null : [404, 'NoSuchBucket']
+  }
+
+  function remove(url: URL, key: string, answer: ServerResponse) {
+    if (url.searchParams.has('uploadId')) parts.delete(key)
+    else store.objects.delete(key)
+    return answer.writeHead(204).end()
   }
 
   function put(request: IncomingMessage, key: string, body: Buffer, answer: ServerResponse) {
@@ -93,10 +105,13 @@ export async function startStore(): Promise<Store> {
     if (!there) return refuse(answer, 404, 'NoSuchKey')
     const match = headers['if-match']
     if (match !== undefined && match !== etagOf(there)) return refuse(answer, 412, 'PreconditionFailed')
-    const from = Number(/^bytes=(\d+)-$/.exec(headers.range ?? '')?.[1] ?? 0)
+    const [, first = '0', last = ''] = /^bytes=(\d+)-(\d*)$/.exec(headers.range ?? '') ?? []
+    const from = Number(first)
     if (from > 0 && from >= there.bytes.length) return refuse(answer, 416, 'InvalidRange')
-    const bytes = there.bytes.subarray(from)
-    answer.writeHead(from > 0 ? 206 : 200, { 'etag': etagOf(there), 'content-length': bytes.length, 'last-modified': there.modified.toUTCString() })
+    const bytes = store.gives(there.bytes).subarray(from, last === '' ? undefined : Number(last) + 1)
+    answer.writeHead(headers.range === undefined ? 200 : 206, {
+      'etag': etagOf(there), 'content-length': bytes.length, 'last-modified': there.modified.toUTCString(),
+    })
     return answer.end(method === 'HEAD' ? undefined : bytes)
   }
 

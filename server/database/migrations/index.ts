@@ -23,6 +23,7 @@ import * as letterLanguages from './021-letter-languages'
 import * as places from './022-places'
 import * as startFiles from './023-start-files'
 import * as packing from './024-packing'
+import * as movedContents from './025-moved-contents'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -50,6 +51,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '022-places': places,
   '023-start-files': startFiles,
   '024-packing': packing,
+  '025-moved-contents': movedContents,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
