@@ -26,7 +26,7 @@ export interface OfferedPlace {
 }
 
 /** What of a check's result can be handed on to a place; several files where there are several. */
-export const HANDED_ON = ['people', 'xlsx', 'csv', 'json', 'text', 'corrected-copy', 'receipts', 'bag'] as const
+export const HANDED_ON = ['people', 'xlsx', 'csv', 'json', 'pdf', 'text', 'corrected-copy', 'receipts', 'bag'] as const
 export type HandedOn = (typeof HANDED_ON)[number]
 /**
  * What is handed on to a place and under which name: `{title}`, `{date}` and `{what}` stand for themselves. `over`: what Usitor wrote

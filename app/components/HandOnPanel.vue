@@ -14,7 +14,7 @@ const order = ref<HandsOn>({ ...FRESH })
 const done = shallowRef<WrittenThere[] | null>(null)
 const WHAT: Record<HandedOn, string> = {
   'people': 'CSV, one row a person', 'xlsx': 'XLSX, one row a person', 'csv': 'CSV, one row a piece',
-  'json': 'the whole report', 'text': 'plain text',
+  'json': 'the whole report', 'pdf': 'PDF to file, what is open of whom', 'text': 'plain text',
   'corrected-copy': 'the corrected copy', 'receipts': 'receipts of the door',
   'bag': 'the packed volumes, read back and compared',
 }

@@ -42,12 +42,13 @@ const values = computed((): SampleValues => {
   const people = props.roster?.people ?? []
   const person = people.find(one => one.given && one.family && /^[A-Za-z]{3,9}$/.test(one.family)) ?? people[0]
   if (!person) return { family: 'Family', given: 'Given', name: 'Given Family', group: 'Group', id: '101', title: plainTitle(model.value) }
-  const known: SampleValues = {
+  const own: SampleValues = {
     ...person.fields, id: person.id, given: person.given, family: person.family, name: person.name, group: person.group,
-    email: person.email, alias: person.aliases[0] ?? '', title: titleOfDocument(model.value, column => ownOf(person.fields, column) ?? ''),
+    email: person.email, alias: person.aliases[0] ?? '',
   }
-  const inTheirWords = Object.entries(props.roster?.headings ?? {}).map(([column, heading]) => [heading, known[column] ?? ''])
-  return { ...Object.fromEntries(inTheirWords), ...known }
+  const inTheirWords = Object.entries(props.roster?.headings ?? {}).map(([column, heading]) => [heading, own[column] ?? ''])
+  const known: SampleValues = { ...Object.fromEntries(inTheirWords), ...own }
+  return { ...known, title: titleOfDocument(model.value, column => ownOf(known, column) ?? '') }
 })
 
 function useLearned(rule: { name: string, folder?: string, fields: Fields }) {

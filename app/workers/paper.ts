@@ -1,5 +1,6 @@
 import { expose } from 'comlink'
 import type { FontSource } from '#core/paper/fonts'
+import { fontFileName } from '#core/paper/fonts'
 import type { PaperInput } from '#core/paper/paper'
 import { makePaper } from '#core/paper/paper'
 
@@ -8,8 +9,8 @@ const ADDRESSES = import.meta.glob<string>('../../node_modules/@fontsource/{noto
   query: '?url', import: 'default', eager: true,
 })
 
-const fonts: FontSource = async ({ family, part, weight }) => {
-  const name = `/${family}/files/${family}-${part}-${weight}-normal.woff`
+const fonts: FontSource = async (file) => {
+  const name = `/${file.family}/files/${fontFileName(file)}`
   const [, address] = Object.entries(ADDRESSES).find(([path]) => path.endsWith(name)) ?? []
   const answer = address === undefined ? null : await fetch(address)
   if (!answer?.ok) throw new Error('Letters for the PDF cannot be fetched now. Try again.')

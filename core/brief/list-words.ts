@@ -13,6 +13,15 @@ export function columnsToWrite({ columns, headings = {} }: ListColumns): string[
   return [...new Set([...columns, ...Object.values(headings)])]
 }
 
+/** What the list's words mean, where they are not columns or built in themselves. */
+function wordsOf({ columns, headings = {} }: ListColumns): Record<string, string> {
+  const taken = new Set<string>(['title', ...columns, ...ROSTER_COLUMNS.map(column => column.name)])
+  return Object.fromEntries(Object.entries(headings).flatMap(([column, heading]) => (taken.has(heading) ? [] : [[heading, column]])))
+}
+
+/** The column that a list's own word stands for; any other word is its own. */
+export const columnMeant = (list: ListColumns, word: string): string => ownOf(wordsOf(list), word) ?? word
+
 /**
  * A brief whose templates call a column as its list does, `{klas}` where every list has `group`, with the names that every list has:
  * whatever is known of a group holds for it, too. Words that are columns or declared fields themselves mean these.
@@ -21,18 +30,17 @@ export function columnsToWrite({ columns, headings = {} }: ListColumns): string[
  * @example
  * inListWords(brief, { people, columns: ['group'], headings: { group: 'klas' } }).requirements[0].names[0].parts[0].name //=> 'group'
  */
-export function inListWords(brief: Brief, { columns, headings = {} }: ListColumns): Brief {
-  const taken = new Set<string>(['title', ...columns, ...ROSTER_COLUMNS.map(column => column.name)])
-  const meant = Object.fromEntries(Object.entries(headings).flatMap(([column, heading]) => (taken.has(heading) ? [] : [[heading, column]])))
+export function inListWords(brief: Brief, list: ListColumns): Brief {
+  const meant = wordsOf(list)
   if (Object.keys(meant).length === 0) return brief
   const requirements = brief.requirements.map(one => renamed(one, field => ownOf(meant, field) ?? field))
   return requirements.some((one, at) => one !== brief.requirements[at]) ? { ...brief, requirements } : brief
 }
 
 function renamed(requirement: Requirement, columnOf: (field: string) => string): Requirement {
-  const { fields, names, folder } = requirement
+  const { fields, names, folder, titles } = requirement
   const nameOf = (field: string) => (isFree(ownOf(fields, field)) ? field : columnOf(field))
-  let changed = false
+  let changed = titles !== null && columnOf(titles.column) !== titles.column
   const rename = (template: Template): Template => {
     if (template.parts.every(part => part.kind === 'literal' || nameOf(part.name) === part.name)) return template
     changed = true
@@ -41,6 +49,9 @@ function renamed(requirement: Requirement, columnOf: (field: string) => string):
   // what is declared under the column's usual name holds before what is declared under the list's word for it
   const rules: Requirement['fields'] = emptyRecord()
   for (const [field, rule] of Object.entries(fields)) rules[nameOf(field)] = rule
-  const own = { names: names.map(rename), folder: folder?.map(rename) ?? null, fields: Object.assign(rules, fields) }
+  const own = {
+    names: names.map(rename), folder: folder?.map(rename) ?? null, fields: Object.assign(rules, fields),
+    titles: titles && { ...titles, column: columnOf(titles.column) },
+  }
   return changed ? { ...requirement, ...own } : requirement
 }

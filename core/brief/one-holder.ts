@@ -3,6 +3,7 @@ import type { Person, Roster } from '../roster/types'
 import { groupOf, valueIn, valuesOf } from '../roster/values'
 import type { BriefDocument, RequirementDocument } from './document'
 import { titleOfDocument } from './document'
+import { columnMeant } from './list-words'
 import type { Brief } from './types'
 import type { Unit } from './units'
 import { listUnits } from './units'
@@ -28,7 +29,7 @@ export function cutToPerson(document: BriefDocument, brief: Brief, roster: Roste
   const byRequirement = new Map(units.map(unit => [unit.requirement.id, unit]))
   const requirements = document.requirements.flatMap((one) => {
     const unit = byRequirement.get(one.id)
-    return unit ? [ownRequirement(one, unit, person)] : []
+    return unit ? [ownRequirement(one, unit, column => valueIn(valuesOf(person, ''), columnMeant(roster, column)))] : []
   })
   const { exceptions: _, ...rest } = document
   return {
@@ -43,11 +44,12 @@ export function lastTimes(units: readonly Unit[]): (number | null)[] {
 }
 
 /** A requirement with this person's own title and times, and without who else owes it. */
-function ownRequirement({ owedBy: _, title, ...rest }: RequirementDocument, { due, correctBy }: Unit, person: Person): RequirementDocument {
-  const values = valuesOf(person, '')
+function ownRequirement(
+  { owedBy: _, title, ...rest }: RequirementDocument, { due, correctBy }: Unit, value: (column: string) => string,
+): RequirementDocument {
   return {
     ...rest,
-    ...(title === undefined ? {} : { title: titleOfDocument({ id: rest.id, title }, column => valueIn(values, column)) }),
+    ...(title === undefined ? {} : { title: titleOfDocument({ id: rest.id, title }, value) }),
     ...(due === null ? {} : { due: new Date(due).toISOString() }),
     ...(correctBy === null ? {} : { correctBy: new Date(correctBy).toISOString() }),
   }

@@ -212,8 +212,9 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
 
 function readTitles({ title }: RequirementDocument, path: string, { list, wrong }: Reader): Requirement['titles'] {
   if (title === undefined || typeof title === 'string') return null
-  if (list && !list.columns.includes(title.byColumn)) {
-    wrong(`${path}.title.byColumn`, `${showValue(title.byColumn)} is no column of the list; they are ${list.columns.join(', ')}`)
+  const columns = list && columnsToWrite(list)
+  if (columns && !columns.includes(title.byColumn)) {
+    wrong(`${path}.title.byColumn`, `${showValue(title.byColumn)} is no column of the list; they are ${columns.join(', ')}`)
   }
   const values: Record<string, string> = emptyRecord()
   for (const [value, text] of Object.entries(title.values)) values[value.trim().normalize('NFC')] = text

@@ -16,6 +16,7 @@ export const ROSTER_COLUMNS = [
     headings: [
       'id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero', 'studentno',
       'studentid', 'studentnumber', 'pupilno', 'pupilid', 'matrikelnummer', 'schulernummer', 'personalnummer', 'employeeid', 'firmno',
+      'matricola', 'matricule', 'leerlingnummer', 'studentnummer', 'elevnummer', 'numeroetudiant',
     ],
   },
   {

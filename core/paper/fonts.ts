@@ -4,6 +4,10 @@ export type Face = 'plain' | 'bold' | 'mono'
 /** One file of a family's letters: the part of Unicode it holds, first and last code point of each stretch. */
 export interface FontFile { family: 'noto-sans' | 'noto-sans-mono', part: string, weight: 400 | 700, ranges: readonly (readonly [number, number])[] }
 
+/** How a file of letters is called in its package. */
+export const fontFileName = ({ family, part, weight }: Pick<FontFile, 'family' | 'part' | 'weight'>): string =>
+  `${family}-${part}-${weight}-normal.woff`
+
 /** Gives the bytes of a font's file (WOFF 1.0; never woff2, which cannot be cut down to the letters used). */
 export type FontSource = (file: Pick<FontFile, 'family' | 'part' | 'weight'>) => Promise<Uint8Array>
 

@@ -21,6 +21,15 @@ describe('a list is read as it was meant', () => {
     ['the same under a heading', 'name\nMarsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['the same in quotes', 'name;team\n"Marsh, Ada";Reef\n"Lind, Bo";Dune\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['headings in German', 'Vorname;Nachname;Klasse\nAda;Marsh;4b\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    [
+      'German, the family name under "Name"', 'Name;Vorname;Klasse\nMarsh;Ada;4b\nde Vries;Bo;4b\n',
+      [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'de Vries', 'Bo de Vries']],
+    ],
+    [
+      'French, the family name under "Nom"', 'N°;Nom;Prénom\n1;Le Gall;Zoé\n2;Öry;Can\n',
+      [['Zoé', 'Le Gall', 'Zoé Le Gall'], ['Can', 'Öry', 'Can Öry']],
+    ],
+    ['whole names beside given names', 'Name;Vorname\nAda Marsh;Ada\nBo de Vries;Bo\n', [['Ada', '', 'Ada Marsh'], ['Bo', '', 'Bo de Vries']]],
     ['headings in French', 'Prénom,Nom de famille\nAda,Marsh\n', [['Ada', 'Marsh', 'Ada Marsh']]],
     [
       'firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n',

@@ -19,7 +19,8 @@ export function guessList(match: RosterTable): GuessedList {
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
   const guessed: GuessedList = bare ? guessBare(table) : { table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } }
-  return { ...guessed, mapping: { ...guessed.mapping, nameOrder: guessOrder(guessed) } }
+  const told = withFamily(guessed)
+  return { ...told, mapping: { ...told.mapping, nameOrder: guessOrder(told) } }
 }
 
 const note = (table: RosterTable, message: string, row: number | null = null): RosterTable => ({
@@ -106,6 +107,16 @@ function withMail(table: RosterTable, columns: readonly RosterMapping['columns']
     if (known[index] === 'other' && !known.includes('email') && mails) known[index] = 'email'
   })
   return known
+}
+
+/** Beside a given name, "Name", "Nom" or "Naam" is the family name, unless the given name stands in it, too (common practice, no source). */
+function withFamily(list: GuessedList): GuessedList {
+  const { table, mapping } = list
+  const [given, name] = [mapping.columns.indexOf('given'), mapping.columns.indexOf('name')]
+  if (given < 0 || name < 0 || mapping.columns.includes('family')) return list
+  const whole = table.rows.filter(row => (row[given] ?? '') !== '' && (row[name] ?? '').includes(row[given] ?? '')).length
+  if (whole > table.rows.length / 2) return list
+  return { table, mapping: { ...mapping, columns: mapping.columns.map((meaning, index) => (index === name ? 'family' : meaning)) } }
 }
 
 /** So many of the names must be written alike before a list is read so. */

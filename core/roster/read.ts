@@ -133,7 +133,7 @@ export function readRoster(table: RosterTable, mapping: RosterMapping = guessMap
   })
   const headings = Object.fromEntries(columns.flatMap((meaning, index) => {
     const heading = table.header[index] ?? ''
-    return own.includes(meaning) && heading !== '' && looseKey(heading) !== meaning ? [[meaning, heading]] : []
+    return own.includes(meaning) && heading !== '' && heading !== meaning ? [[meaning, heading]] : []
   }))
   return { roster: { people, columns: [...new Set([...inOrder, ...own])], headings }, notes }
 }

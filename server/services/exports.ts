@@ -4,6 +4,7 @@ import { holderRows } from '#core/reporting/holder-rows'
 import type { ReportFile } from '#core/checking/report'
 import type { MeasuredColumn } from '#core/reporting/measured'
 import { measuredColumns } from '#core/reporting/measured'
+import { reportSheet } from '#core/reporting/report-paper'
 import type { ReportParts } from '#core/reporting/write'
 import { writeWorkbook } from '#core/reporting/workbook'
 import { writeCsv, writeJson, writeJunit, writeText } from '#core/reporting/write'
@@ -15,8 +16,10 @@ import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { allFiles, allSlots, checkMade } from '../database/check-rows'
 import { askedIn, reportParts } from './reports'
+import { onThread } from '../utils/threads'
+import type { PaperTask } from '../workers/paper'
 import { LINK_SIGN } from './mailing'
-import { prepareSlips } from './slips'
+import { prepareSlips, sayWhen } from './slips'
 
 const CSV = 'text/csv; charset=utf-8'
 
@@ -86,6 +89,15 @@ const EXPORTS: Record<string, Export> = {
       ['root', 'file', 'bytes', 'why'],
       ...clearOut(await allFiles(checkId)).map(({ root, path, size, why }) => [showText(root), showText(path), size, why]),
     ]),
+  },
+  'pdf': {
+    type: 'application/pdf', name: 'report.pdf',
+    async write(account, checkId) {
+      const { parts, people, titles, zone } = await reportParts(account, checkId)
+      const sheets = [await reportSheet(parts, { people }, titles, sayWhen(new Date(parts.checkedAt), zone))]
+      const task: PaperTask = { title: parts.brief, language: 'en', sheets, at: Date.parse(parts.checkedAt) }
+      return onThread<Uint8Array>('paper', account.id, task)
+    },
   },
   'junit': { type: 'application/xml; charset=utf-8', name: 'report.junit.xml', write: report(writeJunit) },
   'text': { type: 'text/plain; charset=utf-8', name: 'report.txt', write: report(writeText) },

@@ -35,11 +35,16 @@ export function askedIn(document: BriefDocument): CheckHead['requirements'] {
 }
 
 /** The whole report of a check, streamed from its rows in fixed order. */
-export async function reportParts(account: Account, checkId: string): Promise<{ parts: ReportParts, people: Person[], titles: Map<string, string> }> {
+export async function reportParts(account: Account, checkId: string): Promise<{
+  parts: ReportParts
+  people: Person[]
+  titles: Map<string, string>
+  zone: string | undefined
+}> {
   await requireCheck(account, checkId)
   const { checked_at: checkedAt, summary, roots, document, people } = await checkMade(checkId)
   return {
-    people, titles: new Map(document.requirements.map(one => [one.id, plainTitle(one)])),
+    people, zone: document.zone, titles: new Map(document.requirements.map(one => [one.id, plainTitle(one)])),
     parts: {
       usitorReport: 1, brief: document.title, checkedAt: checkedAt.toISOString(), roots, summary, slots: streamSlots(checkId),
       files: streamFiles(checkId),

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import type { BriefDocument } from '#core/brief/document'
 import { titleOfDocument } from '#core/brief/document'
+import type { ListColumns } from '#core/brief/list-words'
+import { columnMeant } from '#core/brief/list-words'
 import { readBrief } from '#core/brief/read'
 import { listUnits } from '#core/brief/units'
 import { fillWords } from '#core/reporting/letters'
@@ -65,7 +67,7 @@ export async function prepareSlips(
           timesOf: requirement => times.get(`${holder}\n${requirement}`) ?? { due: null, correctBy: null },
           words: fillWords(door ? { ...around, where: [LINK_SIGN, around.where].filter(Boolean).join(' · ') } : around, column =>
             valueIn(values, column), name),
-          requirements: titlesFor(document, members[0]), slots: own, files: files.filter(file =>
+          requirements: titlesFor(document, members[0], { columns, headings }), slots: own, files: files.filter(file =>
             own.some(slot => slot.requirement === file.slot?.requirement)),
           hide: hiding(members, requirements.map(one => one.title)),
         })
@@ -96,10 +98,10 @@ function languageOfAll(members: readonly Person[]): DoorLanguage {
 }
 
 /** What each requirement is called for one holder, and how it is to be made. */
-function titlesFor(document: BriefDocument, person: Person | undefined): SlipInput['requirements'] {
+function titlesFor(document: BriefDocument, person: Person | undefined, list: ListColumns): SlipInput['requirements'] {
   const values = person ? valuesOf(person, '') : {}
   return document.requirements.map(one => ({
-    id: one.id, title: titleOfDocument(one, column => valueIn(values, column)), note: one.note ?? '',
+    id: one.id, title: titleOfDocument(one, column => valueIn(values, columnMeant(list, column))), note: one.note ?? '',
   }))
 }
 

@@ -11,7 +11,7 @@ const AT_ONCE_EACH = 1
 const WAITING_EACH = 8
 const WAITING = 200
 
-type Work = 'check' | 'door' | 'roster' | 'rule' | 'workbook'
+type Work = 'check' | 'door' | 'paper' | 'roster' | 'rule' | 'workbook'
 
 const pools = new Map<Work, Piscina>()
 function poolOf(work: Work): Piscina {

@@ -32,6 +32,7 @@ import { searchBriefs } from '../../server/services/search'
 import { listSent, prepareSlips, sendSlips } from '../../server/services/slips'
 import type { MailService } from '../../stand-ins/mail'
 import { startMail } from '../../stand-ins/mail'
+import { pagesOf } from '../outside/pdf'
 import { accountOf, receive, takePart, until } from './help'
 
 let owner: Account
@@ -276,6 +277,19 @@ test('the table for one\'s own list keeps the list\'s order and columns; the mai
   // read again by a library of its own
   const [sheet] = await readSheets(((await exportOf(owner, id, 'xlsx')).pieces as Uint8Array).slice().buffer)
   expect(sheet?.data[1]?.[0]).toBe('Marsh')
+})
+
+test('the report as a PDF says what is open of whom', async () => {
+  const { id } = await runCheck(owner, brief)
+  const { type, name, pieces } = await exportOf(owner, id, 'pdf')
+  expect([type, name]).toEqual(['application/pdf', 'report.pdf'])
+  const path = join(mkdtempSync(join(tmpdir(), 'report-')), name)
+  writeFileSync(path, pieces as Uint8Array)
+  expect(execFileSync('qpdf', ['--check', path], { encoding: 'utf8' })).toContain('No syntax or stream encoding errors')
+  const said = (await pagesOf(pieces as Uint8Array)).join('\n')
+  expect(said).toContain('Shore week')
+  expect(said).toMatch(/\d who hand in: \d complete/)
+  expect(said).toContain('Bo Lindqvast')
 })
 
 test('a brief is shared by role; one owner stays, and a reader changes nothing', async () => {

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdirSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { build } from 'esbuild'
+import { bundleThreads } from '../../scripts/bundle-workers'
 import { NODE_TARGET } from '../../scripts/node-target.mjs'
 import { connect, migrate } from '../../server/database/connection'
 
@@ -15,11 +16,7 @@ export default async function setup(): Promise<void> {
   await migrate(db)
   await db.destroy()
   mkdirSync('.data/test-workers', { recursive: true })
-  await build({
-    entryPoints: ['check', 'door', 'roster', 'rule', 'workbook'].map(name => `server/workers/${name}.ts`), outdir: '.data/test-workers',
-    outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node',
-    format: 'esm', target: NODE_TARGET, alias: { '#core': resolve('core'), '#shared': resolve('shared') }, logLevel: 'error',
-  })
+  await bundleThreads(resolve('.data/test-workers'), resolve('core'))
   await build({
     entryPoints: ['tests/database/job-process.ts', 'server/admin/usitor-admin.ts'], outdir: '.data/test-workers',
     outExtension: { '.js': '.mjs' }, entryNames: '[name]', bundle: true,

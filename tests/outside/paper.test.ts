@@ -3,35 +3,25 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import type { FontSource } from '#core/paper/fonts'
-import { FACES } from '#core/paper/fonts'
+import { FACES, fontFileName } from '#core/paper/fonts'
 import type { PaperBlock, Sheet } from '#core/paper/paper'
 import { makePaper } from '#core/paper/paper'
 import { receiptSheet } from '#core/receipts/receipt-paper'
 import { EN_DOOR } from '#core/wording/door/en'
 import { leafletSheet } from '#core/reporting/leaflet-sheet'
+import { pagesOf } from './pdf'
 
 // PDFs are read back by pdfjs-dist and looked through by qpdf, neither of which made them.
 
 const require = createRequire(import.meta.url)
-const fonts: FontSource = async ({ family, part, weight }) =>
-  readFileSync(require.resolve(`@fontsource/${family}/files/${family}-${part}-${weight}-normal.woff`))
+const fonts: FontSource = async file => readFileSync(require.resolve(`@fontsource/${file.family}/files/${fontFileName(file)}`))
 
 const make = (sheets: Sheet[]) => makePaper({ title: 'Shore survey', language: 'en', sheets, fonts, at: Date.UTC(2026, 9, 16) })
 const text = (...lines: string[]): Sheet => ({ blocks: lines.map((line): PaperBlock => ({ kind: 'text', text: line })) })
 
-async function pagesOf(bytes: Uint8Array): Promise<string[]> {
-  const document = await getDocument({ data: bytes.slice(), useSystemFonts: false, verbosity: 0 }).promise
-  const pages: string[] = []
-  for (let page = 1; page <= document.numPages; page++) {
-    const { items } = await (await document.getPage(page)).getTextContent()
-    pages.push(items.map(item => ('str' in item ? item.str + (item.hasEOL ? '\n' : '') : '')).join(''))
-  }
-  return pages
-}
 const squeezed = (said: string) => said.replace(/\s+/g, '')
 
 describe('a PDF', () => {

@@ -17,6 +17,7 @@ const EXPORTS = [
   { as: 'xlsx', label: 'XLSX, one row a person', what: 'the same as a spreadsheet' },
   { as: 'mail-merge', label: 'Mail-merge CSV', what: 'address, name, subject and text of every slip with something open' },
   { as: 'csv', label: 'CSV, one row a piece', what: 'for a spreadsheet' },
+  { as: 'pdf', label: 'PDF', what: 'how it stands and what is open of whom, to file or to print' },
   { as: 'text', label: 'Plain text', what: 'everything that is open' },
 ]
 /** Tables that may hold what was measured as further columns. */
