@@ -165,6 +165,19 @@ test.each([
   expect(explainParts(parts, name).differences.map(one => [one.kind, one.actual])).toEqual([['extra', extra]])
 })
 
+// common practice, no source: the rule's own word is what people keep of a name when they keep anything
+test.each<[string, string, string[]]>([
+  ['{family}_{given}_essay', 'essay final (2)', [
+    'family absent →Marsh', 'literal order essay→_essay', 'literal separator  →_', 'given absent →Ana', 'given extra final (2)→',
+  ]],
+  ['{family}_{given}_essay', 'marsh essay corrected v2', [
+    'family letter-case marsh→Marsh', 'literal separator  →_', 'given absent →Ana', 'literal misspelt essay→_essay', 'literal extra  corrected v2→',
+  ]],
+  ['{date}_{family}_log', 'Log Marsh', ['date absent →{date}', 'literal order Log→_log', 'literal separator  →_']],
+])('a word of the rule\'s own stands where it stands: %s, %s', (template, name, expected) => {
+  expect(told(template, name)).toEqual(expected)
+})
+
 test('a part that stands there whole takes its letters back from another that is not there', () => {
   const tell = (template: string, holder: Record<string, string>) => explainParts(
     fillTemplate(parseTemplate(template), rules, holder), 'Consent Lund',

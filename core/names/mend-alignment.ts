@@ -1,5 +1,5 @@
 import { likeness } from '../text/distance'
-import { looseKey, plainPunctuation, stripMarks } from '../text/fold'
+import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment } from './align'
 import type { Edit } from './difference'
@@ -21,6 +21,7 @@ export const LIKE = 0.6
  */
 export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
   takeWhole(parts, alignment, text, strictness)
+  standOwnWords(parts, alignment, text)
   if (alignment.extras.length > 0) {
     mergeExtras(parts, alignment, text, strictness)
     completeWords(parts, alignment, text)
@@ -57,6 +58,83 @@ function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: strin
     changed = true
   }
   if (changed) alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+}
+
+/**
+ * A word of the rule's own that stands whole elsewhere in the name stands there: neither is it too much, nor is it somebody's name, nor
+ * does another word stand instead of it.
+ */
+function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  let folded: string | null = null
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    const own = span && part.kind === 'fixed' && part.part === 'literal' ? wordOf(span.text) : null
+    if (!span || !own) continue
+    const [there, until] = withinSeparators(text, [span.start, span.end])
+    if (until > there && likeness(text.slice(there, until), own.word) >= LIKE) continue
+    folded ??= foldPlain(text)
+    if (folded.length !== text.length) return
+    const start = onlyPlaceOf(own.folded, folded, text)
+    const end = start + own.word.length
+    if (start < 0 || !clear(parts, alignment, text, [start, end], index)) continue
+    if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: span.start >= end ? index + 1 : index })
+    const edits: Edit[] = [
+      { range: [start, start] as [number, number], expected: own.lead }, { range: [start, end] as [number, number], expected: own.word },
+      { range: [end, end] as [number, number], expected: own.behind },
+    ].filter(({ range, expected }) => text.slice(...range) !== expected)
+    const moved = passesOthers(alignment, index, start, end)
+    alignment.spans[index] = { start, end, text: span.text, edits, ...(moved ? { moved } : {}) }
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+
+/** Whether a part at this place stands before one that comes before it, or behind one behind it. What is absent before it moves along. */
+function passesOthers({ spans }: Alignment, index: number, start: number, end: number): boolean {
+  let passes = false
+  for (const [at, other] of spans.entries()) {
+    if (other.end > other.start) passes ||= at < index ? other.start >= end : at > index && other.end <= start
+    else if (at < index && other.start > start) spans[at] = { ...other, start, end: start }
+  }
+  return passes
+}
+const foldPlain = (text: string): string => foldCase(stripMarks(plainPunctuation(text)))
+
+/** The one word that a rule's own text is, with what stands around it; `null`: it is none, or more than one. */
+function wordOf(literal: string): { word: string, folded: string, lead: string, behind: string } | null {
+  const [from, to] = withinSeparators(literal, [0, literal.length])
+  const word = literal.slice(from, to)
+  if (word.length < LEAST_WORD || !/^[\p{L}\p{N}]*\p{L}[\p{L}\p{N}]*$/u.test(word)) return null
+  const folded = foldPlain(word)
+  return folded.length === word.length ? { word, folded, lead: literal.slice(0, from), behind: literal.slice(to) } : null
+}
+
+/** Where a word stands whole, if it stands in one place alone; -1. */
+function onlyPlaceOf(word: string, folded: string, text: string): number {
+  const start = folded.indexOf(word)
+  const alone = start >= 0 && !folded.includes(word, start + 1) && isWordEdge(text, start) && isWordEdge(text, start + word.length)
+  return alone ? start : -1
+}
+/** Shorter words stand in many names by chance. */
+const LEAST_WORD = 3
+
+/** Makes room for what stands in a stretch: what was too much there, or a value that is nothing like it; `false`: it is somebody else's. */
+function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [start, end]: [number, number], index: number): boolean {
+  const inside = alignment.spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [at] : []))
+  for (const at of inside) {
+    const [part, span] = [parts[at], alignment.spans[at]]
+    if (!part || !span || part.kind !== 'fixed' || span.edits.length === 0) return false
+    if (part.part !== 'literal' && likeness(text.slice(span.start, span.end), span.text) >= LIKE) return false
+    if (span.start < start || span.end > end) return false
+  }
+  for (const at of inside) {
+    const span = alignment.spans[at]
+    if (span) alignment.spans[at] = { ...span, end: span.start, edits: [] }
+  }
+  alignment.extras = alignment.extras.flatMap(({ range: [from, to], before }) => {
+    const pieces: [number, number][] = [[from, Math.min(to, start)], [Math.max(from, end), to]]
+    return from < end && to > start ? pieces.filter(range => range[1] > range[0]).map(range => ({ range, before })) : [{ range: [from, to], before }]
+  })
+  return true
 }
 
 /** Takes a stretch away from what else lies in it: free text, the rule's own text, stray letters; `false`: another value does. */
@@ -157,13 +235,14 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
   }
 }
 
-/** Letters inside an unrelated word are no slip of a part: the part is absent, and the word stays whole. */
+/** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
 function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
     const [start, end] = withinSeparators(text, [span.start, span.end])
-    if (start === end || (isWordEdge(text, start) && isWordEdge(text, end))) continue
+    if (start === end) continue
+    if (isWordEdge(text, start) && isWordEdge(text, end) && !(part.part !== 'literal' && isAddedWord(text.slice(start, end)))) continue
     if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }

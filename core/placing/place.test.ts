@@ -316,3 +316,23 @@ describe('by halves and short forms of a name', () => {
     expect(placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]).toBe(where)
   })
 })
+
+test('who can go to one slot alone has it; who could go there, too, is left what remains', async () => {
+  const list = readRoster(readTable(new TextEncoder().encode('id,given,family\ns1,Ana,Marsh\ns2,Bo,Quill\n'))).roster
+  const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [
+    { id: 'essay', title: 'Essay', name: '{family}_essay', formats: [{ id: 'txt' }] },
+    { id: 'sources', title: 'Sources', name: '{family}_sources', formats: [{ id: 'csv' }, { id: 'txt' }] },
+  ] }, list)
+  const file = (path: string, id: string): ReceivedFile => ({
+    root: 'in', path, size: 10, sha256: path, receivedAt: 0, receivedAtFrom: 'modified',
+    reading: { candidates: [id], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
+  })
+  const placed = (...received: ReceivedFile[]) =>
+    check({ brief: rule, roster: list, received, checkedAt: 0 }).files.map(({ path, slot }) => `${path} ${slot?.requirement ?? '-'}`).sort()
+  expect(placed(file('Quill quellen.csv', 'csv'), file('quill.txt', 'txt'))).toEqual(['Quill quellen.csv sources', 'quill.txt essay'])
+  // two that could both go either way stay where a person decides
+  expect(placed(file('Quill tt.txt', 'txt'), file('Quill xx.txt', 'txt'))).toEqual(['Quill tt.txt -', 'Quill xx.txt -'])
+  // two for one slot, and a third that could go elsewhere: nobody knows which of the two is meant
+  expect(placed(file('Quill tt.csv', 'csv'), file('Quill xx.csv', 'csv'), file('quill.txt', 'txt')).slice(0, 2))
+    .toEqual(['Quill tt.csv -', 'Quill xx.csv -'])
+})

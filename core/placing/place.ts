@@ -165,7 +165,8 @@ interface Option { candidate: Candidate, slots: (number | null)[] }
 function eliminate(
   open: readonly Open[], arrivals: ReadonlyMap<number, readonly Arrival[]>, arrive: (unit: Unit, arrival: Arrival) => void,
 ): Placements['unplaced'] {
-  const waiting = open.map(({ view, found }) => ({ view, found, options: optionsFor(view, found.list, arrivals) }))
+  const waiting = open.map(({ view, found }): Waiting => ({ view, found, options: optionsFor(view, found.list, arrivals) }))
+  giveWay(waiting)
   const wanted = new Map<string, number>()
   const count = (key: string) => wanted.set(key, (wanted.get(key) ?? 0) + 1)
   for (const { options } of waiting) {
@@ -203,6 +204,31 @@ function eliminate(
     left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
   }
   return left
+}
+
+interface Waiting extends Open { options: Option[] }
+
+/** A file that may go to one slot alone has it before those that may go elsewhere, too: they are left what remains. */
+function giveWay(waiting: readonly Waiting[]): void {
+  const keyOf = ({ candidate: { unit } }: Option, n: number | null) => `${unit.index} ${n}`
+  const wanting = new Map<string, Waiting[]>()
+  for (const one of waiting) for (const option of one.options) for (const n of option.slots) gather(wanting, keyOf(option, n), one)
+  const next = waiting.filter(one => one.options.length === 1)
+  const had = new Set<string>()
+  for (let one = next.pop(); one; one = next.pop()) {
+    const [only] = one.options
+    const n = only?.slots.length === 1 ? only.slots[0] ?? null : undefined
+    if (!only || n === undefined || had.has(keyOf(only, n))) continue
+    const key = keyOf(only, n)
+    const rivals = (wanting.get(key) ?? []).filter(other => other !== one)
+    if (rivals.length === 0 || rivals.some(other => other.options.length < 2)) continue
+    had.add(key)
+    for (const other of rivals) {
+      other.options = other.options.map(option => ({ ...option, slots: option.slots.filter(slot => keyOf(option, slot) !== key) }))
+        .filter(option => option.slots.length > 0)
+      if (other.options.length === 1) next.push(other)
+    }
+  }
 }
 
 /** Whether a file lies in the very folder that is asked for. */
