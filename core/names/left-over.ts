@@ -3,6 +3,7 @@ import { freeField } from './fields/index'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { isValue } from './parts'
+import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 
 /**
@@ -15,8 +16,9 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
     ? [{ part, index }]
     : []))
   if (open.length === 0 || extras.length === 0) return
+  const called = new Set(parts.flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? tokensOf(part.texts[0] ?? '') : [])))
   for (const { part, index } of open) {
-    const found = extras.flatMap(extra => valuesIn(part, text, extra.range).map(one => ({ ...one, extra })))
+    const found = extras.flatMap(extra => valuesIn(part, text, extra.range, called).map(one => ({ ...one, extra })))
     const [only] = found
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only
@@ -43,10 +45,12 @@ export function fillOnly(parts: readonly NamePart[], { spans, extras }: Alignmen
 interface FoundValue { value: string, range: [number, number] }
 
 /** Whole values of a field in a stretch of a name, the longest reading at each place. */
-function valuesIn(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number]): FoundValue[] {
+function valuesIn(
+  part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number], called: ReadonlySet<string>,
+): FoundValue[] {
   const stretches: [number, number][] = []
   const { kinds } = freeField(part.rule)
-  const readings = kinds && tellNumbers(text).filter(({ kind }) => kinds.includes(kind))
+  const readings = kinds && tellNumbers(text, called).filter(({ kind }) => kinds.includes(kind))
   const isKind = (start: number, end: number) => !readings || readings.some(({ range }) => range[0] <= start && range[1] >= end)
   freeField(part.rule).take(text, part.rule, undefined, (start, end, cost) => {
     if (start >= from && end <= to && cost < 1 && isWordEdge(text, start) && isWordEdge(text, end) && isKind(start, end)) stretches.push([start, end])

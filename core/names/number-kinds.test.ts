@@ -61,3 +61,12 @@ describe('digits in a name', () => {
     }))
   })
 })
+
+// common practice, no source: given names that are months, weeks, or editions in some language
+test.each([
+  ['Müller_Jan_2', 'date Jan_2', ['jan']], ['Peel Sem 3 foto', 'week Sem 3', ['sem']], ['Ed-2 plan', 'version Ed-2', ['ed']],
+  ['5 Mai Lan', 'date 5 Mai', ['mai', 'lan']], ['April_Quill_12', 'number 12', ['april', 'quill']],
+])('in %s a name is no %s for whoever bears it', (text, otherwise, called) => {
+  expect(tellNumbers(text).map(one => `${one.kind} ${one.text}`)).toEqual([otherwise])
+  expect(bareNumbers(text, new Set(called))).toEqual([/\d+/.exec(text)?.[0]])
+})

@@ -1,3 +1,4 @@
+import { looseKey } from '../text/fold'
 import { MONTH_WORDS } from './months'
 
 /** What digits in a name can be, the most specific first. */
@@ -41,26 +42,30 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
  * Reads the digits of a name once for what they can be: date, week, version, time, amount, year; what is left are numbers.
  *
  * @param text - file name or level, NFC
+ * @param called - words that the holder is called by, as loose keys: Jan, Sem or Ed beside a number make no date, week or edition of it
  * @returns in reading order
  * @example
  * tellNumbers('12 Protokoll 2026-10-05 v2').map(one => `${one.kind} ${one.text}`)
  * //=> ['number 12', 'date 2026-10-05', 'version v2']
  */
-export function tellNumbers(text: string): NumberReading[] {
+export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY): NumberReading[] {
   if (!/\p{N}/u.test(text)) return []
-  let rest = text
+  // a sign that is neither letter nor digit keeps the offsets
+  const hide = (word: string) => '|'.repeat(word.length)
+  let rest = called.size === 0 ? text : text.replace(/\p{L}[\p{L}\p{M}'’]*/gu, word => (called.has(looseKey(word)) ? hide(word) : word))
   const readings: NumberReading[] = []
   for (const [kind, pattern] of READINGS) {
     rest = rest.replace(pattern, (match: string, ...more: unknown[]) => {
       const start = more.find((one): one is number => typeof one === 'number') ?? 0
       readings.push({ kind, range: [start, start + match.length], text: text.slice(start, start + match.length) })
-      // a sign that is neither letter nor digit keeps the offsets
-      return '|'.repeat(match.length)
+      return hide(match)
     })
   }
   for (const { 0: match, index } of rest.matchAll(/\p{N}+/gu)) readings.push({ kind: 'number', range: [index, index + match.length], text: match })
   return readings.sort((a, b) => a.range[0] - b.range[0])
 }
+
+const NOBODY: ReadonlySet<string> = new Set()
 
 /** Digits inside a word are a part of it, as in a class called H3a. */
 const isInside = (text: string, [start, end]: [number, number]): boolean =>
@@ -69,9 +74,10 @@ const isInside = (text: string, [start, end]: [number, number]): boolean =>
 /**
  * Numbers of a name that are nothing more specific: the only ones that may be somebody's number.
  *
+ * @param called - see `tellNumbers`
  * @example
  * bareNumbers('10_Referat_10.10.2026') //=> ['10']
  */
-export function bareNumbers(text: string): string[] {
-  return tellNumbers(text).filter(one => one.kind === 'number' && !isInside(text, one.range)).map(one => one.text)
+export function bareNumbers(text: string, called: ReadonlySet<string> = NOBODY): string[] {
+  return tellNumbers(text, called).filter(one => one.kind === 'number' && !isInside(text, one.range)).map(one => one.text)
 }

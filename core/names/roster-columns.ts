@@ -16,14 +16,15 @@ export const ROSTER_COLUMNS = [
     headings: [
       'id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero', 'studentno',
       'studentid', 'studentnumber', 'pupilno', 'pupilid', 'matrikelnummer', 'schulernummer', 'personalnummer', 'employeeid', 'firmno',
-      'matricola', 'matricule', 'leerlingnummer', 'studentnummer', 'elevnummer', 'numeroetudiant',
+      'matricola', 'matricule', 'leerlingnummer', 'studentnummer', 'elevnummer', 'numeroetudiant', 'номер', '学号', '学籍番号', '出席番号', '학번',
     ],
   },
   {
     name: 'given',
     headings: [
       'given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn',
-      'voornaam', 'imie',
+      'voornaam', 'imie', 'jmeno', 'krestnijmeno', 'keresztnev', 'utonev', 'etunimi', 'prenume', 'eesnimi', 'имя', 'імя', 'ονομα', '名',
+      'שםפרטי', 'الاسمالاول',
     ],
     typed: ['yourgivenname', 'yourfirstname'],
   },
@@ -31,7 +32,9 @@ export const ROSTER_COLUMNS = [
     name: 'family',
     headings: [
       'family', 'familyname', 'lastname', 'last', 'surname', 'nachname', 'familienname', 'nomdefamille', 'apellido', 'apellidos', 'cognome',
-      'sobrenome', 'etternavn', 'efternamn', 'achternaam', 'nazwisko',
+      'sobrenome', 'etternavn', 'efternavn', 'efternamn', 'achternaam', 'nazwisko', 'prijmeni', 'vezeteknev', 'csaladnev', 'sukunimi',
+      'perekonnanimi', 'soyad', 'soyadi',
+      'фамилия', 'прізвище', 'επωνυμο', '姓', '氏', 'שםמשפחה', 'اسمالعائلة',
     ],
     typed: ['yourfamilyname', 'yourlastname', 'yoursurname', 'nom'],
   },
@@ -41,7 +44,9 @@ export const ROSTER_COLUMNS = [
       'name', 'fullname', 'displayname', 'person', 'participant', 'organisation', 'organization', 'firm', 'company', 'teilnehmer',
       'firma', 'nom', 'naam', 'business', 'enterprise', 'supplier', 'contractor', 'student', 'pupil', 'employee', 'betrieb', 'unternehmen',
       'schuler', 'schulerin', 'entreprise', 'societe', 'eleve', 'empresa', 'alumno', 'azienda', 'ditta', 'bedrijf', 'leerling', 'virksomhed',
-      'elev',
+      'elev', 'navn', 'namn', 'nimi', 'imieinazwisko', 'nazwiskoiimie', 'jmenoaprijmeni', 'teljesnev', 'adsoyad', 'adisoyadi', 'ogrenci',
+      'uczen', 'zak', 'tanulo',
+      'фио', 'піб', 'имяифамилия', 'ονοματεπωνυμο', '氏名', '名前', '姓名', '이름', '성명', 'שם', 'שםמלא', 'الاسم', 'اسم', 'deelnemer', 'deltager', 'deltagare',
     ],
     typed: [
       'yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome',
@@ -51,7 +56,11 @@ export const ROSTER_COLUMNS = [
     name: 'group',
     headings: [
       'group', 'team', 'crew', 'class', 'course', 'section', 'gruppe', 'klasse', 'groupe', 'grupo', 'gruppo', 'grupa', 'period', 'classe',
-      'clase', 'klas', 'klass', 'klasa', 'kurs', 'squad', 'homeroom', 'tutorgroup', 'studio',
+      'clase', 'klas', 'klass', 'klasa', 'kurs', 'squad', 'homeroom', 'tutorgroup', 'studio', 'hold', 'groep', 'skupina', 'trida',
+      'trieda', 'csoport', 'osztaly',
+      'ryhma', 'luokka', 'ruhm', 'turma', 'clasa', 'sinif', 'sube', 'oddzial', 'группа', 'класс', 'група', 'клас', 'ομαδα', 'ταξη', '组',
+      '班级', '班', 'クラス', '組',
+      '班號', '반', 'כיתה', 'קבוצה', 'المجموعة', 'الصف', 'equipe', 'squadra', 'equipo', 'druzyna', 'lag',
     ],
     typed: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
   },

@@ -276,6 +276,18 @@ describe('by numbers and columns', () => {
     })
   })
 
+  test('given names that are months or weeks elsewhere take no number away', async () => {
+    const list = people('id,given,family', ['s1,Jan,Müller', 's2,Sem,Peel', 's3,Mai,Lan', 's4,Ed,Quill'])
+    const rule = {
+      id: 'photo', title: 'Photo', name: '{family}_{given}_{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 9 } },
+      formats: [{ id: 'jpg' }], count: { from: 3, to: 9, by: 'n' },
+    }
+    expect(await holders(list, [rule], ['Müller_Jan_2.jpg', 'Sem 3.jpg', 'Peel Sem 2.jpg', 'Lan_Mai_5.jpg', 'ed 4 quill.jpg'])).toEqual({
+      'Müller_Jan_2.jpg': 'photo s1 2', 'Sem 3.jpg': 'photo s2 3', 'Peel Sem 2.jpg': 'photo s2 2', 'Lan_Mai_5.jpg': 'photo s3 5',
+      'ed 4 quill.jpg': 'photo s4 4',
+    })
+  })
+
   test('one name alone stands where given and family name are asked for', async () => {
     const list = people('id,given,family,name', ['1,,,Aurangi', '2,Ana,Marsh,'])
     const rule = { id: 'text', title: 'Text', name: 'Text {given} {family}', formats: [{ id: 'pdf' }] }

@@ -275,7 +275,7 @@ export function levelNamesakes(list: readonly Candidate[]): void {
  */
 function settleNumber(best: Candidate, by: string, base: string): void {
   const ids = best.unit.people.map(person => person.id)
-  const numbers = bareNumbers(base).filter(number => number.length <= 6 && !ids.includes(number))
+  const numbers = bareNumbers(base, calledBy(best.unit)).filter(number => number.length <= 6 && !ids.includes(number))
   const told = ownOf(best.captures, by)
   if (told !== undefined && numbers.some(number => Number(number) === Number(told))) return
   const captures = { ...best.captures }
@@ -283,6 +283,17 @@ function settleNumber(best: Candidate, by: string, base: string): void {
   const rule = ownOf(best.unit.requirement.fields, by)
   const [only, ...more] = numbers.filter(number => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to)
   best.captures = only !== undefined && more.length === 0 && numbers.length === 1 ? { ...captures, [by]: only } : captures
+}
+
+const CALLED = new WeakMap<Unit, ReadonlySet<string>>()
+
+/** All words that a unit's people are called by, as loose keys. */
+function calledBy(unit: Unit): ReadonlySet<string> {
+  const kept = CALLED.get(unit)
+  if (kept) return kept
+  const words = new Set(unit.people.flatMap(({ name, given, family, aliases }) => [name, given, family, ...aliases].flatMap(tokensOf)))
+  CALLED.set(unit, words)
+  return words
 }
 
 export function extensionAsked(view: FileView, requirement: Requirement): boolean {

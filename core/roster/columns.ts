@@ -7,7 +7,7 @@ export type ColumnMeaning = RosterColumn | 'role' | 'status' | 'other' | 'skip'
 
 /** Heading words by meaning; those of the roster format itself come first in each line. */
 const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly string[]])[] = [
-  ...ROSTER_COLUMNS.map(({ name, headings }) => [name, headings] as const), ['role', ['role']], ['status', ['status']],
+  ...ROSTER_COLUMNS.map(({ name, headings }) => [name, headings.map(looseKey)] as const), ['role', ['role']], ['status', ['status']],
 ]
 
 /**

@@ -25,6 +25,15 @@ test.each([
   ['First name,Last name,Period,Preferred name\nAna,Marsh,3,Annie', ['given', 'family', 'group', 'alias']],
   ['Prénom;Nom de famille;Classe;Surnom\nZoë;Quill;4e B;Zo', ['given', 'family', 'group', 'alias']],
   ['Schüler,Klasse,Kurs\nAna Marsh,7b,Bio', ['name', 'group', 'other']],
+  ['Navn;Hold;E-mail\nMaja Lind;A;m@x.example', ['name', 'group', 'email']],
+  ['Imię i nazwisko;Klasa\nŁucja Żak;1a', ['name', 'group']],
+  ['Jméno;Příjmení;Třída\nJan;Novák;3.B', ['given', 'family', 'group']],
+  ['Vezetéknév;Keresztnév;Osztály\nKiss;Éva;7.b', ['family', 'given', 'group']],
+  ['Sukunimi;Etunimi;Ryhmä\nVirtanen;Aino;A', ['family', 'given', 'group']],
+  ['Фамилия;Имя;Группа\nБолотова;Анна;1', ['family', 'given', 'group']],
+  ['Επώνυμο;Όνομα;Τάξη\nΘαλασσινός;Νίκος;Α', ['family', 'given', 'group']],
+  ['学号,姓名,班级\n01,王小明,一班', ['id', 'name', 'group']],
+  ['氏名,クラス\n山田花子,A', ['name', 'group']],
 ])('the columns of %j are known', (text, columns) => {
   expect(listOf(text).mapping.columns).toEqual(columns)
 })

@@ -15,7 +15,7 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, 'which is no date')}`,
+  'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, 'which cannot be read')}`,
   'not-allowed': ({ actual, part, allowed, label }) =>
     `${named(part, label)}says "${showText(actual)}"${sayAsked(allowed, 'which is none of the allowed')}`,
   'other-person': ({ actual, expected, part, label }) =>
