@@ -148,6 +148,8 @@ class Setting {
     }
     const { face, size } = STYLE[block.kind]
     const left = EDGE + (block.indent ? INDENT : 0)
+    // a heading never stands alone at the foot of a page
+    if (block.kind === 'strong') this.make(size * LEADING * 3)
     for (const line of await this.linesOf(block.text, face, size, WIDTH - EDGE - left)) {
       this.make(size * LEADING)
       this.top -= size * LEADING

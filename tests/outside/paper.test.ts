@@ -52,6 +52,15 @@ describe('a PDF', () => {
     expect(pages[1]).toMatch(/^line 0/)
   })
 
+  test('leaves no heading alone at the foot of a page', async () => {
+    const { bytes } = await make([{ blocks: Array.from({ length: 90 }, (_, at): PaperBlock => ({
+      kind: at % 3 === 0 ? 'strong' : 'text', text: at % 3 === 0 ? `Heading ${at}` : `line ${at}`,
+    })) }])
+    const pages = await pagesOf(bytes)
+    expect(pages.length).toBeGreaterThan(1)
+    for (const page of pages) expect(page.trim().split('\n').at(-1)).toMatch(/line \d+$/)
+  })
+
   test('leaves nothing out of a line that is too long, with and without spaces', async () => {
     await fc.assert(fc.asyncProperty(
       fc.array(fc.stringMatching(/^[a-zA-Z0-9_ä.-]{1,200}$/), { minLength: 1, maxLength: 12 }), async (words) => {
