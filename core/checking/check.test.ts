@@ -302,14 +302,14 @@ describe('roles', () => {
     const report = await run({}, [
       'Reef_Marsh_photo.jpg', { path: 'Reef_Marsh_photo.jpg.bak' }, { path: 'Thumbs.db' },
       { path: '__MACOSX/._Reef_Marsh_photo.jpg' }, { path: '~$notes.docx' }, { path: 'x.raw.xmp' },
-      { path: 'Reef_Lindqvast_photo.jpg.bak' },
+      { path: 'Reef_Lindqvast_photo.jpg.bak' }, { path: '.idea/workspace.xml' },
     ], { brief: { ignore: ['*.xmp'] } })
     expect(report.files.map(({ path, role }) => [path, role])).toEqual([
-      ['Reef_Lindqvast_photo.jpg.bak', 'backup'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'],
+      ['.idea/workspace.xml', 'clutter'], ['Reef_Lindqvast_photo.jpg.bak', 'backup'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'],
       ['Thumbs.db', 'clutter'],
       ['__MACOSX/._Reef_Marsh_photo.jpg', 'clutter'], ['x.raw.xmp', 'ignored'], ['~$notes.docx', 'backup'],
     ])
-    expect(report.summary.setAside).toBe(6)
+    expect(report.summary.setAside).toBe(7)
   })
 
   test('a companion travels with its file; a required one that is absent is said on the main file', async () => {

@@ -10,7 +10,12 @@ const CLUTTER: readonly RegExp[] = [
 ]
 
 /** Folders whose whole content is clutter. */
-const CLUTTER_FOLDERS = /^(?:__macosx|\.git|\.svn|\.hg|node_modules|__pycache__|\$recycle\.bin|system volume information|\.trash(?:es|-\d+)?|\.ds_store|\.thumbnails|@eadir|lost\+found)$/i
+const CLUTTER_FOLDERS = new RegExp(`^(?:${[
+  '__macosx', '\\.git', '\\.svn', '\\.hg', 'node_modules', '__pycache__', '\\$recycle\\.bin', 'system volume information', '\\.trash(?:es|-\\d+)?',
+  '\\.ds_store', '\\.thumbnails', '@eadir', 'lost\\+found',
+  // what workshops for programs keep for themselves
+  '\\.idea', '\\.vscode', '\\.vs', '\\.settings', '\\.metadata', '\\.gradle', '\\.venv', '\\.mypy_cache', '\\.pytest_cache', '\\.ipynb_checkpoints',
+].join('|')})$`, 'i')
 
 /** Lock and working files that are one whatever stands beside them. */
 const WORKING: readonly RegExp[] = [/^~\$/, /^\.~lock\..*#$/, /^~wrl\d+/i, /^~.*\.tmp$/i, /^\.#/, /^#.*#$/]

@@ -178,6 +178,15 @@ test.each<[string, string, string[]]>([
   expect(told(template, name)).toEqual(expected)
 })
 
+test('another month than was asked for is told as that, and the asked one is not filled in for it', () => {
+  const october: FieldRule = { type: 'date', pattern: 'yyyy-MM', from: '2026-10-01', to: '2026-10-31' }
+  const parts = fillTemplate(parseTemplate('{id}_{month}_Bericht'), { month: october }, { id: 'WEI' })
+  const { differences, captures } = explainParts(parts, 'Monatsbericht September')
+  expect(differences.filter(one => one.part === 'month').map(one => [one.kind, one.actual])).toEqual([['date-range', 'September']])
+  expect(captures).toEqual({})
+  expect(explainParts(parts, 'Monatsbericht').captures).toEqual({ month: '2026-10' })
+})
+
 test('a part that stands there whole takes its letters back from another that is not there', () => {
   const tell = (template: string, holder: Record<string, string>) => explainParts(
     fillTemplate(parseTemplate(template), rules, holder), 'Consent Lund',

@@ -8,7 +8,7 @@ import { isWordEdge } from './word-edges'
 
 /**
  * A value that was not found in its place may stand in what belongs to no part: if there it can be read in one way only, it is
- * that, and stands in another place.
+ * that, and stands in another place. So may one that was not asked for: then it is that one, and no other is filled in for it.
  */
 export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
   const open = parts.flatMap((part, index) => (part.kind === 'free' && isValue(part) && captures[part.part] === undefined
@@ -18,12 +18,16 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
   if (open.length === 0 || extras.length === 0) return
   const called = new Set(parts.flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? tokensOf(part.texts[0] ?? '') : [])))
   for (const { part, index } of open) {
-    const found = extras.flatMap(extra => valuesIn(part, text, extra.range, called).map(one => ({ ...one, extra })))
+    const { read, outside } = freeField(part.rule)
+    const within = (valueOf: (actual: string) => string | undefined) =>
+      extras.flatMap(extra => valuesIn(part, text, extra.range, called, valueOf).map(one => ({ ...one, extra })))
+    const asked = within(actual => read(actual, part.rule))
+    const found = asked.length > 0 ? asked : within(actual => outside?.(actual, part.rule))
     const [only] = found
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only
-    captures[part.part] = value
-    spans[index] = { start: range[0], end: range[1], text: '', edits: [], moved: true }
+    if (asked.length > 0) captures[part.part] = value
+    spans[index] = { start: range[0], end: range[1], text: '', edits: [], ...(asked.length > 0 ? { moved: true } : {}) }
     extras.splice(extras.indexOf(extra), 1)
     const rest = ([[extra.range[0], range[0]], [range[1], extra.range[1]]] as [number, number][])
       .filter(([start, end]) => /[\p{L}\p{N}]/u.test(text.slice(start, end)))
@@ -47,6 +51,7 @@ interface FoundValue { value: string, range: [number, number] }
 /** Whole values of a field in a stretch of a name, the longest reading at each place. */
 function valuesIn(
   part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number], called: ReadonlySet<string>,
+  valueOf: (actual: string) => string | undefined,
 ): FoundValue[] {
   const stretches: [number, number][] = []
   const { kinds } = freeField(part.rule)
@@ -58,7 +63,7 @@ function valuesIn(
   const values: FoundValue[] = []
   let reach = from
   for (const [start, end] of stretches.sort((a, b) => a[0] - b[0] || b[1] - a[1])) {
-    const value = start < reach ? undefined : freeField(part.rule).read(text.slice(start, end), part.rule)
+    const value = start < reach ? undefined : valueOf(text.slice(start, end))
     if (value === undefined) continue
     values.push({ value, range: [start, end] })
     reach = end

@@ -1,6 +1,7 @@
 import { likeness } from '../text/distance'
 import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
+import { isCopyMark } from './copy-marks'
 import type { Alignment } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
@@ -20,6 +21,7 @@ export const LIKE = 0.6
  * @param alignment - changed in place
  */
 export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
+  dropLetters(alignment, text)
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
   if (alignment.extras.length > 0) {
@@ -32,6 +34,17 @@ export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, 
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
   takeInstead(parts, alignment, text)
+}
+
+/** A letter is never what parts two values: it belongs to the word it stands in. */
+function dropLetters(alignment: Alignment, text: string): void {
+  for (const [index, span] of alignment.spans.entries()) {
+    if (span.end === span.start || span.text === '' || ![...span.text].every(isSeparator) || !/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) continue
+    const touching = alignment.extras.find(({ range }) => range[1] === span.start)
+    if (touching) touching.range = [touching.range[0], span.end]
+    else alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+  }
 }
 
 /**
@@ -242,12 +255,15 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
     const [start, end] = withinSeparators(text, [span.start, span.end])
     if (start === end) continue
-    if (isWordEdge(text, start) && isWordEdge(text, end) && !(part.part !== 'literal' && isAddedWord(text.slice(start, end)))) continue
+    if (isWordEdge(text, start) && isWordEdge(text, end) && !(part.part !== 'literal' && tellsState(text.slice(span.start, span.end)))) continue
     if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
   }
 }
+
+/** Whether a text only tells that it is the newest, or a copy. */
+const tellsState = (text: string): boolean => isAddedWord(text) || isCopyMark(text)
 
 /** What belongs to no part and touches is one. */
 function joinExtras(alignment: Alignment, text: string): void {

@@ -276,6 +276,24 @@ describe('by numbers and columns', () => {
     })
   })
 
+  test('of files that can only be one piece, copies of one go there together, and one that says nothing else goes before others', async () => {
+    const list = people('id,given,family', ['e0100233,Ana,Marsh', 'e0100241,Bo,Lind'])
+    const rule = {
+      id: 'ex', title: 'Exercise', name: 'ex{n}_{id}', fields: { n: { type: 'number', from: 1, to: 3 } }, formats: [{ id: 'py' }], folder: '{id}',
+      count: { from: 3, to: 3, by: 'n' },
+    }
+    const own = (...names: string[]) => names.map(name => `e0100233/${name}`)
+    expect(await holders(list, [rule], own('ex1.py', 'main.py'))).toEqual({ 'e0100233/ex1.py': 'ex e0100233 1', 'e0100233/main.py': 'unplaced' })
+    expect(await holders(list, [rule], own('ex1.py', 'test_ex1.py'))).toEqual({
+      'e0100233/ex1.py': 'ex e0100233 1', 'e0100233/test_ex1.py': 'unplaced',
+    })
+    const copies = await holders(list, [rule], own('ex1.py', 'ex1 (1).py'))
+    expect(Object.values(copies).filter(one => one.startsWith('ex e0100233 1'))).not.toEqual([])
+    expect(Object.values(copies)).not.toContain('unplaced')
+    // two that say something else besides: nobody knows which is meant
+    expect(Object.values(await holders(list, [rule], own('old_1.py', 'try_1.py')))).toEqual(['unplaced', 'unplaced'])
+  })
+
   test('given names that are months or weeks elsewhere take no number away', async () => {
     const list = people('id,given,family', ['s1,Jan,Müller', 's2,Sem,Peel', 's3,Mai,Lan', 's4,Ed,Quill'])
     const rule = {

@@ -1,6 +1,8 @@
 import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { SlotRef } from '../brief/slots'
+import { tokensOf } from '../names/tokens'
+import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Candidates } from './candidates'
 import type { Assigned, Edge } from './assign'
@@ -14,6 +16,7 @@ import type { Arrival, Filled } from './slots'
 import { fillUnit, holdBack, volumesOf } from './slots'
 import { holderKey } from './people'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
+import { copyMarksOf } from './view'
 import type { FileView } from './view'
 import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED } from './weights'
 
@@ -167,6 +170,7 @@ function eliminate(
 ): Placements['unplaced'] {
   const waiting = open.map(({ view, found }): Waiting => ({ view, found, options: optionsFor(view, found.list, arrivals) }))
   giveWay(waiting)
+  const meant = meantOf(waiting)
   const wanted = new Map<string, number>()
   const count = (key: string) => wanted.set(key, (wanted.get(key) ?? 0) + 1)
   for (const { options } of waiting) {
@@ -180,30 +184,32 @@ function eliminate(
     }
   }
   const left: Placements['unplaced'] = []
-  for (const { view, found: match, options } of waiting) {
+  for (const one of waiting) {
+    const { view, found: match, options } = one
     const [only] = options
     if (only && options.length === 1) {
       const anonymous = only.candidate.unit.requirement.count.by === null
       const where = liesThere(only.candidate) ? ' there' : ''
       const rivals = wanted.get(`${only.candidate.unit.index}${anonymous ? '' : ` ${only.slots[0]}`}${where}`) ?? 0
-      if (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1) {
+      if (meant.has(one) || (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1)) {
         const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
         arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
         continue
       }
     }
-    const owed = match.list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
-    const candidates = options.length > 0
-      ? options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
-      : [
-          ...(owed.some(one => one.formatFits)
-            ? owed.filter(one => one.formatFits)
-            : owed.filter(one => CLASS[one.nameFit] >= 0)).map(one => slotRef(one.unit, numberIn(one))),
-          ...match.unweighed.map(unit => slotRef(unit, null)),
-        ]
-    left.push({ view, candidates: candidates.slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
+    left.push({ view, candidates: slotsFor(match, options).slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
   }
   return left
+}
+
+/** The slots that may be a file's, where nothing says which. */
+function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): SlotRef[] {
+  if (options.length > 0) {
+    return options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
+  }
+  const owed = list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
+  const fitting = owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => CLASS[one.nameFit] >= 0)
+  return [...fitting.map(one => slotRef(one.unit, numberIn(one))), ...unweighed.map(unit => slotRef(unit, null))]
 }
 
 interface Waiting extends Open { options: Option[] }
@@ -221,7 +227,7 @@ function giveWay(waiting: readonly Waiting[]): void {
     if (!only || n === undefined || had.has(keyOf(only, n))) continue
     const key = keyOf(only, n)
     const rivals = (wanting.get(key) ?? []).filter(other => other !== one)
-    if (rivals.length === 0 || rivals.some(other => other.options.length < 2)) continue
+    if (rivals.length === 0 || rivals.some(other => waysOf(other) < 2)) continue
     had.add(key)
     for (const other of rivals) {
       other.options = other.options.map(option => ({ ...option, slots: option.slots.filter(slot => keyOf(option, slot) !== key) }))
@@ -229,6 +235,39 @@ function giveWay(waiting: readonly Waiting[]): void {
       if (other.options.length === 1) next.push(other)
     }
   }
+}
+const waysOf = ({ options }: Waiting): number => options.reduce((sum, { slots }) => sum + slots.length, 0)
+
+/**
+ * Of several files that can only go to one and the same slot, those that are meant: copies of one file all go there, and one of which
+ * every word is known goes before those that say something else besides.
+ */
+function meantOf(waiting: readonly Waiting[]): Set<Waiting> {
+  const bySlot = new Map<string, Waiting[]>()
+  for (const one of waiting) {
+    for (const { candidate: { unit }, slots } of one.options) for (const n of slots) gather(bySlot, `${unit.index} ${n}`, one)
+  }
+  const meant = new Set<Waiting>()
+  for (const rivals of bySlot.values()) {
+    if (rivals.length < 2 || rivals.some(one => waysOf(one) !== 1)) continue
+    const known = rivals.filter(one => one.options.every(option => isKnown(one.view, option)))
+    const left = known.length > 0 ? known : rivals
+    if (new Set(left.map(({ view }) => looseKey(stemOf(view)))).size === 1) for (const one of left) meant.add(one)
+  }
+  return meant
+}
+
+const stemOf = (view: FileView): string => copyMarksOf(view)[0]?.base ?? view.base
+
+/** Whether a name says nothing but what the rule, its title and its holder say, and the number of the piece. */
+function isKnown(view: FileView, { candidate: { unit }, slots }: Option): boolean {
+  const { requirement, people } = unit
+  const known = new Set([
+    requirement.title, ...requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : []))),
+    ...people.flatMap(({ id, name, group, aliases }) => [id, name, group, ...aliases]),
+  ].flatMap(tokensOf))
+  const tokens = tokensOf(stemOf(view))
+  return tokens.length > 0 && tokens.every(token => (/^\d+$/.test(token) ? Number(token) === slots[0] : known.has(token)))
 }
 
 /** Whether a file lies in the very folder that is asked for. */

@@ -1,5 +1,5 @@
 import { isAddedWord } from '../../names/added-words'
-import { copyMarks } from '../../names/copy-marks'
+import { isCopyMark } from '../../names/copy-marks'
 import type { Allowed, Difference } from '../../names/difference'
 import { ownOf } from '../../text/own'
 import { showText } from '../../text/show'
@@ -15,7 +15,7 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, 'which cannot be read')}`,
+  'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, /\d[./-]\d+[./-]\d/.test(actual) ? 'which is no date' : 'which cannot be read')}`,
   'not-allowed': ({ actual, part, allowed, label }) =>
     `${named(part, label)}says "${showText(actual)}"${sayAsked(allowed, 'which is none of the allowed')}`,
   'other-person': ({ actual, expected, part, label }) =>
@@ -26,7 +26,7 @@ function sayExtra(actual: string): string {
   if (/^ +$/.test(actual)) return 'a space is too much'
   const shown = `"${showText(actual)}"`
   if (isAddedWord(actual)) return `${shown} is a word too much: leave out what only tells its state`
-  return copyMarks(`x${actual}`).some(({ base }) => base === 'x') ? `${shown} is the mark of a copy` : `${shown} is too much`
+  return isCopyMark(actual) ? `${shown} is the mark of a copy` : `${shown} is too much`
 }
 
 /** Columns that every list has, as people call them; others are called as their header says. */
