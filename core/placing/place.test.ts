@@ -294,6 +294,25 @@ describe('by numbers and columns', () => {
     expect(Object.values(await holders(list, [rule], own('old_1.py', 'try_1.py')))).toEqual(['unplaced', 'unplaced'])
   })
 
+  test('in a list numbered 1, 2, 3 the one number of a name is the piece\'s, though its holder should bear the same', async () => {
+    const list = people('id,given,family,group', ['1,Ana,Marsh,Red Kite', '2,Bo,Quill,Red Kite', '12,Dee,Peat,Blue Jay'])
+    const photo = {
+      id: 'photo', title: 'Photo', name: '{family}_{given}_{n}', fields: { n: { type: 'number', digits: 2, from: 1 } },
+      formats: [{ id: 'jpg' }], count: { from: 3, to: 12, by: 'n' },
+    }
+    expect(await holders(list, [photo], ['marsh 1.jpg', 'Quill Bo 2.jpg', '12_Peat_3.jpg', '2 Quill 1.jpg'])).toEqual({
+      'marsh 1.jpg': 'photo 1 1', 'Quill Bo 2.jpg': 'photo 2 2', '12_Peat_3.jpg': 'photo 12 3', '2 Quill 1.jpg': 'photo 2 1',
+    })
+    const volume = { type: 'number', from: 1 }
+    const report = {
+      id: 'report', title: 'Report', holder: 'group', name: '{group}_report_{x}of{y}', fields: { x: volume, y: volume },
+      volumes: { number: 'x', of: 'y' }, formats: [{ id: 'jpg' }],
+    }
+    expect(await holders(list, [report], ['RedKite_report_1of3.jpg', 'Red Kite_reprt_2of3.jpg'])).toEqual({
+      'RedKite_report_1of3.jpg': 'report Red Kite 1', 'Red Kite_reprt_2of3.jpg': 'report Red Kite 2',
+    })
+  })
+
   test('given names that are months or weeks elsewhere take no number away', async () => {
     const list = people('id,given,family', ['s1,Jan,Müller', 's2,Sem,Peel', 's3,Mai,Lan', 's4,Ed,Quill'])
     const rule = {

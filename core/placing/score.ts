@@ -274,13 +274,22 @@ export function levelNamesakes(list: readonly Candidate[]): void {
  * alone, it is told by it, wherever it stands.
  */
 function settleNumber(best: Candidate, by: string, base: string): void {
-  const ids = best.unit.people.map(person => person.id)
-  const numbers = bareNumbers(base, calledBy(best.unit)).filter(number => number.length <= 6 && !ids.includes(number))
+  const { unit: { people, requirement } } = best
+  const all = bareNumbers(base, calledBy(best.unit)).filter(number => number.length <= 6)
+  // what another field says is no number of a piece
+  for (const [field, value] of Object.entries(best.captures)) {
+    const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
+    if (at >= 0) all.splice(at, 1)
+  }
+  const ids = requirement.holder === 'person' ? people.map(person => person.id) : []
+  const strange = all.filter(number => !ids.includes(number))
+  // one number alone is the piece's, though its holder should bear the same
+  const numbers = strange.length === 0 && all.length === 1 ? all : strange
   const told = ownOf(best.captures, by)
   if (told !== undefined && numbers.some(number => Number(number) === Number(told))) return
   const captures = { ...best.captures }
   Reflect.deleteProperty(captures, by)
-  const rule = ownOf(best.unit.requirement.fields, by)
+  const rule = ownOf(requirement.fields, by)
   const [only, ...more] = numbers.filter(number => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to)
   best.captures = only !== undefined && more.length === 0 && numbers.length === 1 ? { ...captures, [by]: only } : captures
 }
