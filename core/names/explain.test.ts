@@ -178,6 +178,15 @@ test.each<[string, string, string[]]>([
   expect(told(template, name)).toEqual(expected)
 })
 
+test('neither letters stand for a number nor digits for a name, and what is not there stands in no other place', () => {
+  const numbered = (name: string) => explainParts(
+    fillTemplate(parseTemplate('{id}_{family}_Woche{n}'), rules, { id: '4', family: 'Lang' }), name,
+  ).differences.map(one => `${one.part} ${one.kind} ${one.actual}`)
+  expect(numbered('Lesetagebuch Lang Woche01')).toContain('id absent ')
+  expect(numbered('4_2._Woche01')).toContain('family absent ')
+  expect(told('{group}_{family}_v{v}', 'Marsh plan')).toContain('v absent →{v}')
+})
+
 test('another month than was asked for is told as that, and the asked one is not filled in for it', () => {
   const october: FieldRule = { type: 'date', pattern: 'yyyy-MM', from: '2026-10-01', to: '2026-10-31' }
   const parts = fillTemplate(parseTemplate('{id}_{month}_Bericht'), { month: october }, { id: 'WEI' })

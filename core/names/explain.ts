@@ -174,12 +174,14 @@ function describe(
     if (!span) continue
     const actual = text.slice(span.start, span.end)
     const expected = expandParts([part], captures)
-    const kind = span.moved || (isValue(part) && order[index] !== index && (actual !== '' || part.kind === 'free'))
+    // a value that is not there may be known otherwise
+    const there = actual !== '' || (part.kind === 'free' && ownOf(captures, part.part) !== undefined)
+    const kind = span.moved || (isValue(part) && order[index] !== index && there)
       ? 'order'
       : tellKind(part, span, expected, actual, context)
     if (!kind) continue
     const { edits } = span
-    const allowed = part.kind === 'free' && (kind === 'date-range' || kind === 'not-allowed') ? freeField(part.rule).allowed?.(part.rule) : null
+    const allowed = allowedInstead(part, kind)
     differences.push({
       part: part.part, kind, range: [span.start, span.end], expected, actual,
       ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}),
@@ -187,6 +189,11 @@ function describe(
     })
   }
   return withoutFalseOwners(parts, differences).sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
+}
+
+/** What a value that is none of those may be. */
+function allowedInstead(part: NamePart, kind: DifferenceKind) {
+  return part.kind === 'free' && (kind === 'date-range' || kind === 'not-allowed') ? freeField(part.rule).allowed?.(part.rule) : null
 }
 
 const OF_PERSON = new Set(['family', 'given', 'name', 'id'])

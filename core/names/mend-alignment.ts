@@ -137,11 +137,16 @@ function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [
     const [part, span] = [parts[at], alignment.spans[at]]
     if (!part || !span || part.kind !== 'fixed' || span.edits.length === 0) return false
     if (part.part !== 'literal' && likeness(text.slice(span.start, span.end), span.text) >= LIKE) return false
-    if (span.start < start || span.end > end) return false
+    if (part.part === 'literal' && (span.start < start || span.end > end)) return false
   }
   for (const at of inside) {
     const span = alignment.spans[at]
-    if (span) alignment.spans[at] = { ...span, end: span.start, edits: [] }
+    if (!span) continue
+    // what is left of it stands there instead of it
+    const [from, to] = withinSeparators(text, start - span.start > span.end - end ? [span.start, start] : [Math.min(end, span.end), span.end])
+    alignment.spans[at] = to > from
+      ? { ...span, start: from, end: to, edits: [{ range: [from, to], expected: span.text }] }
+      : { ...span, end: span.start, edits: [] }
   }
   alignment.extras = alignment.extras.flatMap(({ range: [from, to], before }) => {
     const pieces: [number, number][] = [[from, Math.min(to, start)], [Math.max(from, end), to]]
@@ -255,15 +260,20 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
     const [start, end] = withinSeparators(text, [span.start, span.end])
     if (start === end) continue
-    if (isWordEdge(text, start) && isWordEdge(text, end) && !(part.part !== 'literal' && tellsState(text.slice(span.start, span.end)))) continue
+    const whole = isWordEdge(text, start) && isWordEdge(text, end)
+    if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text))) continue
     if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
   }
 }
 
-/** Whether a text only tells that it is the newest, or a copy. */
-const tellsState = (text: string): boolean => isAddedWord(text) || isCopyMark(text)
+/** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters where that is digits. */
+function isNoValue(text: string, value: string): boolean {
+  const kindOf = (some: string) => `${/\p{L}/u.test(some) ? 'letters' : ''}${/\p{N}/u.test(some) ? 'digits' : ''}`
+  const [found, asked] = [kindOf(text), kindOf(value)]
+  return isAddedWord(text) || isCopyMark(text) || (found !== asked && found !== '' && !found.startsWith('lettersd') && !asked.startsWith('lettersd'))
+}
 
 /** What belongs to no part and touches is one. */
 function joinExtras(alignment: Alignment, text: string): void {
@@ -285,7 +295,7 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
     if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start) continue
     const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
       && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
-    if (!instead || isAddedWord(text.slice(...instead.range)) || isLiteral(parts, text.slice(...instead.range))) continue
+    if (!instead || isNoValue(text.slice(...instead.range), span.text) || isLiteral(parts, text.slice(...instead.range))) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = instead.range
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
