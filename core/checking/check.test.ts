@@ -305,8 +305,8 @@ describe('roles', () => {
       { path: 'Reef_Lindqvast_photo.jpg.bak' }, { path: '.idea/workspace.xml' },
     ], { brief: { ignore: ['*.xmp'] } })
     expect(report.files.map(({ path, role }) => [path, role])).toEqual([
-      ['.idea/workspace.xml', 'clutter'], ['Reef_Lindqvast_photo.jpg.bak', 'backup'], ['Reef_Marsh_photo.jpg', 'placed'], ['Reef_Marsh_photo.jpg.bak', 'backup'],
-      ['Thumbs.db', 'clutter'],
+      ['.idea/workspace.xml', 'clutter'], ['Reef_Lindqvast_photo.jpg.bak', 'backup'], ['Reef_Marsh_photo.jpg', 'placed'],
+      ['Reef_Marsh_photo.jpg.bak', 'backup'], ['Thumbs.db', 'clutter'],
       ['__MACOSX/._Reef_Marsh_photo.jpg', 'clutter'], ['x.raw.xmp', 'ignored'], ['~$notes.docx', 'backup'],
     ])
     expect(report.summary.setAside).toBe(7)

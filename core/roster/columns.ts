@@ -10,6 +10,30 @@ const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly stri
   ...ROSTER_COLUMNS.map(({ name, headings }) => [name, headings.map(looseKey)] as const), ['role', ['role']], ['status', ['status']],
 ]
 
+const wordsOf = (name: RosterColumn): readonly string[] => ROSTER_COLUMNS.find(column => column.name === name)?.headings.map(looseKey) ?? []
+const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
+/** Beside a word for the given name these mean the family name. */
+const FAMILY = [...wordsOf('family'), 'name', 'nom', 'naam', 'navn', 'namn']
+const AND = ['', 'and', 'und', 'et', 'y', 'e', 'en', 'i', 'a', 'og', 'och', 'ja', 'es', 'si', 'и', 'та', 'και']
+
+/**
+ * In which order a heading of whole names says that they are written; `null`: it says nothing of it.
+ *
+ * @example
+ * orderSaid('Nom et prénom') //=> 'family-given'
+ */
+export function orderSaid(heading: string): 'family-given' | 'given-family' | null {
+  // "Name (Last, First)"
+  const key = looseKey(heading).replace(/^(?:full|student)?name(?=last|first|given|family|surname)/, '')
+  if (KNOWN.has(key)) return null
+  const begins = (words: readonly string[]) => words.filter(word => key.startsWith(word)).map(word => key.slice(word.length))
+  const says = (first: readonly string[], second: readonly string[]) => begins(first).some(left => AND.some(and =>
+    left.startsWith(and) && second.includes(left.slice(and.length))))
+  const given = wordsOf('given')
+  if (says(FAMILY, given)) return 'family-given'
+  return says(given, FAMILY) ? 'given-family' : null
+}
+
 /**
  * Guesses what each column is from its heading, in several languages.
  *
@@ -22,7 +46,10 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
   const keys = header.map(looseKey)
   const oneRoster = keys.includes('sourcedid')
   const taken = new Set<ColumnMeaning>()
-  const meanings: ColumnMeaning[] = keys.map(() => 'other')
+  // a heading of both names is one of whole names
+  const both = header.findIndex(heading => orderSaid(heading) !== null)
+  const meanings: ColumnMeaning[] = keys.map((_, index) => (index === both ? 'name' : 'other'))
+  if (both >= 0) taken.add('name')
   // two rounds, so that an exact heading wins over a synonym that stands before it
   for (const depth of [2, Infinity]) {
     keys.forEach((key, index) => {

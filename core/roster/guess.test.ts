@@ -30,6 +30,18 @@ describe('a list is read as it was meant', () => {
       [['Zoé', 'Le Gall', 'Zoé Le Gall'], ['Can', 'Öry', 'Can Öry']],
     ],
     ['whole names beside given names', 'Name;Vorname\nAda Marsh;Ada\nBo de Vries;Bo\n', [['Ada', '', 'Ada Marsh'], ['Bo', '', 'Bo de Vries']]],
+    ['both names under one heading, in German', '"Name, Vorname";Klasse\n"Marsh, Ada";7a\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['in French, family name first without a comma', 'Nom et prénom;Classe\nMarsh Ada;4e\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['in Spanish, given name first', 'Nombre y apellidos;Grupo\nAda Marsh;A\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['in Italian', 'Cognome e nome;Classe\nMarsh Ada;1A\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['in Polish', 'Lp.;Nazwisko i imię;Klasa\n1;Marsh Ada;1a\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['in Croatian', 'Ime i prezime;Razred\nAda Marsh;1a\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['a note in the heading', 'Student Name (Last, First);Period\nMarsh Ada;3\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['people beside their firms', 'Teilnehmer/in;Firma\nAda Marsh;Harbour Works Ltd\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    [
+      'particles in a column of their own', 'Voornaam;Tussenvoegsel;Achternaam\nDaan;van den;Berg\nSem;;Vries\n',
+      [['Daan', 'van den Berg', 'Daan van den Berg'], ['Sem', 'Vries', 'Sem Vries']],
+    ],
     ['headings in French', 'Prénom,Nom de famille\nAda,Marsh\n', [['Ada', 'Marsh', 'Ada Marsh']]],
     [
       'firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n',

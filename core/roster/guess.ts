@@ -1,5 +1,6 @@
+import { looseKey } from '../text/fold'
 import { showText } from '../text/show'
-import { guessColumns } from './columns'
+import { guessColumns, orderSaid } from './columns'
 import type { RosterMapping, RosterTable } from './read'
 
 /** A list with its header row, and how its columns are read. */
@@ -15,7 +16,7 @@ export interface GuessedList { table: RosterTable, mapping: RosterMapping }
  * guessList(readTable(bytesOf('Marsh, Ada\nLind, Bo\n'))).mapping.nameOrder //=> 'family-given'
  */
 export function guessList(match: RosterTable): GuessedList {
-  const table = joinLast(joinNames(wholeIds(withoutTitle(match))))
+  const table = joinParticles(joinLast(joinNames(wholeIds(withoutTitle(match)))))
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
   const guessed: GuessedList = bare ? guessBare(table) : { table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } }
@@ -56,6 +57,16 @@ function joinLast(table: RosterTable): RosterTable {
   if (delimiter !== ',' || last < 1 || guessColumns(header)[last] !== 'name' || rows.length === 0) return table
   if (!rows.every(row => row.length === header.length + 1 && row.slice(last).every(isNameLike))) return table
   return { ...table, rows: rows.map(row => [...row.slice(0, last), row.slice(last).join(', ')]) }
+}
+
+/** A column of what stands before family names, as lists in Dutch have it, belongs to them. */
+function joinParticles(table: RosterTable): RosterTable {
+  const particle = table.header.findIndex(heading => /^(?:tussenvoegsels?|voorvoegsels?|tv)$/.test(looseKey(heading)))
+  const family = guessColumns(table.header).indexOf('family')
+  if (particle < 0 || family < 0) return table
+  const without = (row: readonly string[]) => row.filter((_, index) => index !== particle)
+  const joined = (row: readonly string[]) => row.map((cell, index) => (index === family ? [row[particle], cell].filter(Boolean).join(' ') : cell))
+  return { ...table, header: without(table.header), rows: table.rows.map(row => without(joined(row))) }
 }
 
 /** Under a single heading "Marsh, Ada" is one cell, though a comma parts the columns elsewhere. */
@@ -127,6 +138,8 @@ const MOST_FIRMS = 0.2
 /** How a single column of whole names is written. */
 function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping['nameOrder'] {
   if (!columns.includes('name') || columns.includes('family') || columns.includes('given')) return 'whole'
+  const said = orderSaid(table.header[columns.indexOf('name')] ?? '')
+  if (said) return said
   const cells = table.rows.map(row => row[columns.indexOf('name')] ?? '').filter(Boolean)
   if (cells.length === 0) return 'whole'
   const share = (test: (cell: string) => boolean) => cells.filter(test).length / cells.length
