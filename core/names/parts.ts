@@ -57,14 +57,16 @@ export function fillTemplate(template: Template, rules: Record<string, FieldRule
 
 /**
  * The same parts with every way they may be written. Signs that no file system takes are asked for as a hyphen or not at all,
- * and right however they are replaced; a dot at the end is none of the name; where separators do not count, all words for
- * "and" are one.
+ * and right however they are replaced; a dot at the end is none of the name; between family and given name in scripts that part no
+ * words a space may stand or not; where separators do not count, all words for "and" are one.
  *
  * @example
  * writtenParts(fillTemplate(parseTemplate('{name}'), {}, { name: 'Lund A/S' }), STRICT)[0].texts.slice(0, 2) //=> ['Lund A-S', 'Lund AS']
  */
 export function writtenParts(parts: readonly NamePart[], { separators }: Strictness): NamePart[] {
-  const portable = dropLastDot(parts.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.flatMap(withoutSigns) } : part)))
+  const portable = dropLastDot(parts.map(part => (part.kind === 'fixed'
+    ? { ...part, texts: part.texts.flatMap(withoutSigns).flatMap(unspaced) }
+    : part)))
   if (separators !== 'ignore') return portable
   return portable.map(part => (part.kind === 'fixed' ? { ...part, texts: part.texts.flatMap(andForms) } : part))
 }
@@ -78,6 +80,15 @@ function withoutSigns(text: string): string[] {
   if (text.search(SIGNS) < 0) return [text]
   const asked = text.replace(/[/\\:]/g, '-').replace(SIGNS, '')
   return [...new Set([asked, ...INSTEAD.map(by => text.replace(SIGNS, by).trim())])].filter(Boolean)
+}
+
+const UNSPACED = '[\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Hangul}]'
+const SPACE_WITHIN = new RegExp(`(?<=${UNSPACED})[ \\u3000](?=${UNSPACED})`, 'gu')
+
+/** 山田 花子 is 山田花子 (common practice, no source). */
+function unspaced(text: string): string[] {
+  const close = text.replace(SPACE_WITHIN, '')
+  return close === text ? [text] : [text, close]
 }
 
 /** A dot or space at the very end of a name or level is none of it: "Ltd." before ".xlsx", and as a folder. */

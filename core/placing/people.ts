@@ -2,6 +2,7 @@ import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { groupOf } from '../roster/values'
 import { bareNumbers } from '../names/number-kinds'
+import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { tokensOf } from '../names/tokens'
@@ -186,12 +187,8 @@ export function holderKey(kind: 'person' | 'group', holder: string): string {
   return `${kind === 'person' ? 'p' : 'g'}:${holder}`
 }
 
-/** Words before a name that are none of it, and those inside family names that are left out or shortened (common practice, no source). */
+/** Words before a name that are none of it (common practice, no source). */
 const TITLE = /^(?:(?:dr|prof|mag|dipl|ing|mr|mrs|ms|herr|frau|sir|dott|arch)\.?\s+)+/i
-const PARTICLES = new Set([
-  'van', 'von', 'de', 'der', 'den', 'dem', 'het', 'ter', 'ten', 'del', 'della', 'di', 'da', 'dos', 'das', 'do', 'du', 'la', 'le', 'el', 'al',
-  'bin', 'ibn', 'zu', 'zur', 'zum', 'af', 'av', 'y', 'e', 'i',
-])
 
 function addPerson(person: Person, add: Add): void {
   const holder = holderKey('person', person.id)
@@ -252,7 +249,11 @@ function wordsOf(name: string): string[] {
   return words.length < 2 ? [] : words.filter(word => word.length > 2 && !PARTICLES.has(word.toLowerCase()))
 }
 
-/** All joined runs of up to five neighbouring tokens. */
+/** Scripts that leave no space between a name and what stands beside it. */
+const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}]/u
+const LONGEST_NAME = 8
+
+/** All joined runs of up to five neighbouring tokens; of a text without spaces every stretch that may be a name. */
 export function runsOf(text: string): string[] {
   const tokens = tokensOf(text)
   const runs = new Set<string>([looseKey(text)])
@@ -261,6 +262,10 @@ export function runsOf(text: string): string[] {
     for (let end = start; end < Math.min(tokens.length, start + LONGEST_RUN); end++) {
       run += tokens[end] ?? ''
       runs.add(run)
+    }
+    const letters = UNSPACED.test(tokens[start] ?? '') ? [...tokens[start] ?? ''] : []
+    for (let from = 0; from < letters.length; from++) {
+      for (let to = from + 2; to <= Math.min(letters.length, from + LONGEST_NAME); to++) runs.add(letters.slice(from, to).join(''))
     }
   }
   return [...runs]

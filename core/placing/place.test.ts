@@ -313,6 +313,25 @@ describe('by numbers and columns', () => {
     })
   })
 
+  test('a name written without spaces is found in what stands around it', async () => {
+    const list = people('id,given,family,name', ['k1,,,山田 花子', 'k2,,,鈴木 一郎', 'k3,,,김 민수'])
+    const rule = { id: 'report', title: 'レポート', name: '{id}_{name}_レポート', formats: [{ id: 'jpg' }] }
+    expect(await holders(list, [rule], ['鈴木一郎レポート.jpg', 'レポート山田花子.jpg', '김민수레포트.jpg'])).toEqual({
+      '鈴木一郎レポート.jpg': 'report k2', 'レポート山田花子.jpg': 'report k1', '김민수레포트.jpg': 'report k3',
+    })
+  })
+
+  test('a space between family and given name in such a script is nobody\'s fault', async () => {
+    const list = people('id,given,family,name', ['k1,,,山田 花子', 'k3,,,김 민수', 'k4,,,Lê Hoa'])
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [
+      { id: 'report', title: 'Report', name: '{id}_{name}', formats: [{ id: 'jpg' }] },
+    ] }, list)
+    const received = ['k1_山田花子.jpg', 'k3_김 민수.jpg', 'k4_LêHoa.jpg'].map(path => file(path))
+    expect(check({ brief: rule, roster: list, received, checkedAt: 0 }).files.map(one => [one.path, one.correctedPath])).toEqual([
+      ['k1_山田花子.jpg', null], ['k3_김 민수.jpg', null], ['k4_LêHoa.jpg', 'k4_Lê Hoa.jpg'],
+    ])
+  })
+
   test('given names that are months or weeks elsewhere take no number away', async () => {
     const list = people('id,given,family', ['s1,Jan,Müller', 's2,Sem,Peel', 's3,Mai,Lan', 's4,Ed,Quill'])
     const rule = {

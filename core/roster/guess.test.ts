@@ -42,6 +42,18 @@ describe('a list is read as it was meant', () => {
       'particles in a column of their own', 'Voornaam;Tussenvoegsel;Achternaam\nDaan;van den;Berg\nSem;;Vries\n',
       [['Daan', 'van den Berg', 'Daan van den Berg'], ['Sem', 'Vries', 'Sem Vries']],
     ],
+    [
+      'what stands before a family name, in front', 'Nom et prénom;Classe\nLe Goff Maëlle;2A\nDe Sousa Inês;2A\nRoux Jean-Baptiste;2A\n',
+      [['Maëlle', 'Le Goff', 'Maëlle Le Goff'], ['Inês', 'De Sousa', 'Inês De Sousa'], ['Jean-Baptiste', 'Roux', 'Jean-Baptiste Roux']],
+    ],
+    [
+      'family names in capitals, wherever they stand', 'name;team\nLE GOFF Maëlle;A\nAda DE SOUSA;A\nBo van QUILL;A\n',
+      [['Maëlle', 'LE GOFF', 'Maëlle LE GOFF'], ['Ada', 'DE SOUSA', 'Ada DE SOUSA'], ['Bo van', 'QUILL', 'Bo van QUILL']],
+    ],
+    [
+      'tabs between columns, commas within names', 'Name (Last, First)\tPeriod\nMarsh, Ada\tP3\nLind, Bo\tP4\n',
+      [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']],
+    ],
     ['headings in French', 'Prénom,Nom de famille\nAda,Marsh\n', [['Ada', 'Marsh', 'Ada Marsh']]],
     [
       'firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n',

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { PARTICLES } from '../names/particles'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ungarble } from '../text/code-pages'
 import { decodeWritten, sayOldText } from '../text/decode'
@@ -53,10 +54,13 @@ export function readTable(bytes: Uint8Array): RosterTable {
   return { header, rows, encoding: decoded.encoding, delimiter: parsed.meta.delimiter, ...(notes.length > 0 ? { notes } : {}) }
 }
 
-/** How columns are parted; an upright stroke also parts the other names of one cell, so it is only looked for where nothing else parts. */
+/**
+ * How columns are parted: of two ways that fit alike, by what stands in no name; an upright stroke also parts the other names of one cell, so
+ * it is only looked for where nothing else parts.
+ */
 function delimiterOf(text: string): Papa.ParseConfig<string[]> {
   const [first = ''] = text.trimStart().split(/\r\n|\r|\n/, 1)
-  return !/[,;\t]/.test(first) && first.includes('|') ? { delimiter: '|' } : { delimitersToGuess: [',', ';', '\t'] }
+  return !/[,;\t]/.test(first) && first.includes('|') ? { delimiter: '|' } : { delimitersToGuess: ['\t', ';', ','] }
 }
 
 /** Letters that were UTF-8 and were saved as something else are read as what they were; the first of them is named. */
@@ -176,17 +180,33 @@ function readPerson(header: string[], row: string[], { columns, nameOrder }: Ros
  * @example
  * splitName('de la Cruz, Ana', 'family-given') //=> { given: 'Ana', family: 'de la Cruz' }
  * splitName('Ana de la Cruz', 'given-family') //=> { given: 'Ana', family: 'de la Cruz' }
+ * splitName('LE GOFF Maëlle', 'given-family') //=> { given: 'Maëlle', family: 'LE GOFF' }
  */
 export function splitName(name: string, order: 'given-family' | 'family-given'): { given: string, family: string } {
   const comma = name.indexOf(',')
   if (comma >= 0) return { family: name.slice(0, comma).trim(), given: name.slice(comma + 1).trim() }
   const words = name.trim().split(/\s+/)
   if (words.length === 1) return { given: '', family: '' }
-  if (order === 'family-given') return { family: words[0] ?? '', given: words.slice(1).join(' ') }
+  const capitals = capitalsOf(words)
+  if (capitals) return capitals
+  if (order === 'family-given') {
+    // what stands before a family name belongs to it: Le Goff, de la Cruz
+    const family = words.findIndex((word, index) => index === words.length - 2 || word.length === 1 || !PARTICLES.has(word.toLowerCase()))
+    return { family: words.slice(0, family + 1).join(' '), given: words.slice(family + 1).join(' ') }
+  }
   // particles are written small and belong to the family name
   const particle = words.findIndex((word, index) => index > 0 && index < words.length - 1 && /^\p{Ll}/u.test(word))
   const cut = particle > 0 ? particle : words.length - 1
   return { given: words.slice(0, cut).join(' '), family: words.slice(cut).join(' ') }
+}
+
+/** Family names in capitals, as many lists have them, show themselves on whichever side they stand; `null`: none is, or all are. */
+function capitalsOf(words: readonly string[]): { given: string, family: string } | null {
+  const isCapital = (word: string) => /^[\p{Lu}\p{M}'’.-]{2,}$/u.test(word) && /\p{Lu}.*\p{Lu}/u.test(word)
+  const [family, given] = [words.filter(isCapital).join(' '), words.filter(word => !isCapital(word)).join(' ')]
+  const whole = words.join(' ')
+  // all on one side, else they are no family name
+  return family !== '' && given !== '' && (whole === `${family} ${given}` || whole === `${given} ${family}`) ? { family, given } : null
 }
 
 function makeIds(people: Person[], rowOf: number[], given: boolean, notes: RosterNote[]): void {
