@@ -119,7 +119,11 @@ export function indexPeople(roster: Roster): PeopleIndex {
       owners ??= indexOwners(roster)
       return owners.get(`${field}\n${key}`) ?? null
     },
-    namedIn: text => withNumbers(collect(runsOf(text).map(run => [run, 1] as const)), text),
+    namedIn(text) {
+      const told = collect(runsOf(text).map(run => [run, 1] as const))
+      // what stands for itself goes before what stands within other words
+      return withNumbers(told.size > 0 ? told : collect(stretchesOf(text).map(run => [run, 1] as const)), text)
+    },
     nearlyNamedIn(text) {
       near ??= indexDeletions(entries)
       const index = near
@@ -253,7 +257,18 @@ function wordsOf(name: string): string[] {
 const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}]/u
 const LONGEST_NAME = 8
 
-/** All joined runs of up to five neighbouring tokens; of a text without spaces every stretch that may be a name. */
+/** Every stretch that may be a name, of words that leave no space between a name and what stands beside it. */
+function stretchesOf(text: string): string[] {
+  if (!UNSPACED.test(text)) return []
+  return tokensOf(text).filter(token => UNSPACED.test(token)).flatMap((token) => {
+    const letters = [...token]
+    return letters.flatMap((_, from) => Array.from(
+      { length: Math.max(0, Math.min(LONGEST_NAME, letters.length - from) - 1) }, (_none, more) => letters.slice(from, from + more + 2).join(''),
+    ))
+  })
+}
+
+/** All joined runs of up to five neighbouring tokens. */
 export function runsOf(text: string): string[] {
   const tokens = tokensOf(text)
   const runs = new Set<string>([looseKey(text)])
@@ -262,10 +277,6 @@ export function runsOf(text: string): string[] {
     for (let end = start; end < Math.min(tokens.length, start + LONGEST_RUN); end++) {
       run += tokens[end] ?? ''
       runs.add(run)
-    }
-    const letters = UNSPACED.test(tokens[start] ?? '') ? [...tokens[start] ?? ''] : []
-    for (let from = 0; from < letters.length; from++) {
-      for (let to = from + 2; to <= Math.min(letters.length, from + LONGEST_NAME); to++) runs.add(letters.slice(from, to).join(''))
     }
   }
   return [...runs]

@@ -1,6 +1,8 @@
+import { execFile } from 'node:child_process'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { promisify } from 'node:util'
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
-import { db } from '../../server/database/connection'
+import { connect, db, disconnect, migrate } from '../../server/database/connection'
 import { appendContent, beginContent, contentSource } from '../../server/database/contents'
 import type { Account } from '../../server/services/accounts'
 import { makeBrief } from '../../server/services/briefs'
@@ -31,11 +33,28 @@ async function received(files: Record<string, Uint8Array>): Promise<{ brief: str
 const piecesHere = async (...ids: string[]) => (await db()('content_chunk').whereIn('content_id', ids).select('number')).length
 const brokenEvents = async (id: string) => (await db()('event').where({ kind: 'content-broken', about: `content ${id}` }).select('id')).length
 
+// a database of its own: what moves is all there is
+const first = process.env.DATABASE_URL ?? ''
+const own = first.replace(/\/[^/?]*(?=\?|$)/, '/usitor_moved')
+
 beforeAll(async () => {
+  const cluster = connect(first)
+  await cluster.raw('drop database if exists usitor_moved with (force)')
+  await cluster.raw('create database usitor_moved')
+  await cluster.destroy()
+  process.env.DATABASE_URL = own
+  await migrate()
   store = await startStore()
   account = await accountOf('Mover')
 })
-afterAll(() => store.stop())
+afterAll(async () => {
+  await disconnect()
+  process.env.DATABASE_URL = first
+  const cluster = connect(first)
+  await cluster.raw('drop database if exists usitor_moved with (force)')
+  await cluster.destroy()
+  await store.stop()
+})
 beforeEach(async () => {
   Object.assign(store, { refuses: () => false, gives: (bytes: Buffer) => bytes, conditions: true })
   store.objects.clear()
@@ -43,8 +62,9 @@ beforeEach(async () => {
   vi.stubEnv('USITOR_CONTENTS_ADDRESS', store.url)
   vi.stubEnv('USITOR_CONTENTS_KEY', 'shore')
   vi.stubEnv('USITOR_CONTENTS_SECRET', 'survey-secret')
-  // whatever other tests left lies elsewhere from here on: only what is received below moves
-  await db()('content').where({ state: 'sealed' }).whereNull('broken_at').update({ broken_at: db().fn.now() })
+  await db()('received_file').delete()
+  await db()('content').delete()
+  await db()('content_leftover').delete()
 })
 afterEach(() => vi.unstubAllEnvs())
 
@@ -237,6 +257,24 @@ describe('contents in a store of objects', () => {
     expect(await hashOf(contentSource(idOf('a.bin'), 900))).toBe(hashed(own))
     const [{ contentId } = { contentId: '' }] = await storeWhole([{ bytes: Buffer.from(randomUUID()), sha256: hashed(Buffer.from('x')) }])
     await expect(db()('content_chunk').where('content_id', contentId).delete()).rejects.toMatchObject({ code: 'US001' })
+  })
+
+  test('whoever runs an installation moves, looks and brings back from a shell', async () => {
+    const bytes = randomBytes(2 * MIB)
+    const { idOf } = await received({ 'a.bin': bytes })
+    const admin = async (...words: string[]) => promisify(execFile)('node', ['.data/test-workers/usitor-admin.mjs', ...words], {
+      env: { ...process.env, USITOR_LOG: 'silent' },
+    })
+    const refusal = (why: string) => ({ code: 1, stderr: expect.stringContaining(why) as string })
+    await expect(admin('contents-back')).rejects.toMatchObject(refusal('USITOR_CONTENTS still names a store'))
+    expect((await admin('contents-away')).stdout).toBe('moved: 1 contents, 0.00 GB\n')
+    expect((await admin('contents')).stdout).toContain('in the store:    1 contents')
+    expect((await admin('verify')).stdout).toMatch(/^1 contents agree/)
+    vi.stubEnv('USITOR_CONTENTS', '')
+    await expect(admin('contents-away')).rejects.toMatchObject(refusal('USITOR_CONTENTS names no store'))
+    expect((await admin('contents-back')).stdout).toBe('brought back: 1 contents, 0.00 GB\n')
+    expect(await hashOf(contentSource(idOf('a.bin'), bytes.length))).toBe(hashed(bytes))
+    expect((await admin('purge', '0')).stdout).toBe('purged; 1 taken away from the store\n')
   })
 
   test('what is written wrongly in the settings is said', async () => {
