@@ -19,10 +19,12 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
   const called = new Set(parts.flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? tokensOf(part.texts[0] ?? '') : [])))
   for (const { part, index } of open) {
     const { read, outside } = freeField(part.rule)
+    const isDay = part.rule.type === 'date' || part.rule.type === 'week'
     const within = (valueOf: (actual: string) => string | undefined) =>
       extras.flatMap(extra => valuesIn(part, text, extra.range, called, valueOf).map(one => ({ ...one, extra })))
     const asked = within(actual => read(actual, part.rule))
-    const found = asked.length > 0 ? asked : within(actual => outside?.(actual, part.rule))
+    // of days and weeks alone: any word may be none of a few that are allowed
+    const found = asked.length > 0 || !isDay ? asked : within(actual => outside?.(actual, part.rule))
     const [only] = found
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only

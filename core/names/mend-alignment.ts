@@ -21,7 +21,6 @@ export const LIKE = 0.6
  * @param alignment - changed in place
  */
 export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
-  dropLetters(alignment, text)
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
   if (alignment.extras.length > 0) {
@@ -34,17 +33,6 @@ export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, 
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
   takeInstead(parts, alignment, text)
-}
-
-/** A letter is never what parts two values: it belongs to the word it stands in. */
-function dropLetters(alignment: Alignment, text: string): void {
-  for (const [index, span] of alignment.spans.entries()) {
-    if (span.end === span.start || span.text === '' || ![...span.text].every(isSeparator) || !/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) continue
-    const touching = alignment.extras.find(({ range }) => range[1] === span.start)
-    if (touching) touching.range = [touching.range[0], span.end]
-    else alignment.extras.push({ range: [span.start, span.end], before: index })
-    alignment.spans[index] = { ...span, end: span.start, edits: [] }
-  }
 }
 
 /**

@@ -35,6 +35,10 @@ describe('a bag', () => {
     expect(tags.get('manifest-sha256.txt')).toBe(`${hash('four')}  data/a.txt\n${hash('seven!!')}  data/b/c.txt\n`)
   })
 
+  test('finds a file whose name holds what ends a line elsewhere', () => {
+    expect(verifyBag(found([file('a\u2028b', 'four'), file('c\u2029\u0085d', 'five')]))).toEqual([])
+  })
+
   test('whatever its files are called, is found whole again', () => {
     const path = fc.array(fc.string({ unit: 'binary', minLength: 1, maxLength: 12 }).filter(level => !/[/\\~\0]|^\.{1,2}$|^[a-z]:/i.test(level)
       && !/\p{Cs}/u.test(level)), { minLength: 1, maxLength: 3 }).map(levels => levels.join('/'))

@@ -98,7 +98,8 @@ export interface FoundBag {
 export function readManifest(text: string): Map<string, string> {
   const listed = new Map<string, string>()
   for (const line of text.split(/\r\n|\r|\n/)) {
-    const [, sha256, path] = /^([0-9a-f]{64})[ \t]+\*?(.+)$/i.exec(line) ?? []
+    // a name may hold signs that end a line elsewhere (U+2028)
+    const [, sha256, path] = /^([0-9a-f]{64})[ \t]+\*?(.+)$/is.exec(line) ?? []
     if (sha256 !== undefined && path !== undefined) listed.set(meant(path), sha256.toLowerCase())
   }
   return listed

@@ -61,7 +61,7 @@ function joinLast(table: RosterTable): RosterTable {
 
 /** A column of what stands before family names, as lists in Dutch have it, belongs to them. */
 function joinParticles(table: RosterTable): RosterTable {
-  const particle = table.header.findIndex(heading => /^(?:tussenvoegsels?|voorvoegsels?|tv)$/.test(looseKey(heading)))
+  const particle = table.header.findIndex(heading => /^(?:tussenvoegsels?|voorvoegsels?)$/.test(looseKey(heading)))
   const family = guessColumns(table.header).indexOf('family')
   if (particle < 0 || family < 0) return table
   const without = (row: readonly string[]) => row.filter((_, index) => index !== particle)
