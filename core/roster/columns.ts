@@ -10,7 +10,8 @@ const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly stri
   ...ROSTER_COLUMNS.map(({ name, headings }) => [name, headings.map(looseKey)] as const), ['role', ['role']], ['status', ['status']],
 ]
 
-const wordsOf = (name: RosterColumn): readonly string[] => ROSTER_COLUMNS.find(column => column.name === name)?.headings.map(looseKey) ?? []
+const wordsOf = (name: RosterColumn): readonly string[] => HEADINGS.find(([meaning]) => meaning === name)?.[1] ?? []
+const GIVEN = wordsOf('given')
 const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
 /** Beside a word for the given name these mean the family name. */
 const FAMILY = [...wordsOf('family'), 'name', 'nom', 'naam', 'navn', 'namn']
@@ -29,9 +30,8 @@ export function orderSaid(heading: string): 'family-given' | 'given-family' | nu
   const begins = (words: readonly string[]) => words.filter(word => key.startsWith(word)).map(word => key.slice(word.length))
   const says = (first: readonly string[], second: readonly string[]) => begins(first).some(left => AND.some(and =>
     left.startsWith(and) && second.includes(left.slice(and.length))))
-  const given = wordsOf('given')
-  if (says(FAMILY, given)) return 'family-given'
-  return says(given, FAMILY) ? 'given-family' : null
+  if (says(FAMILY, GIVEN)) return 'family-given'
+  return says(GIVEN, FAMILY) ? 'given-family' : null
 }
 
 /**

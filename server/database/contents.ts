@@ -4,7 +4,7 @@ import type { ByteSource } from '#core/bytes/source'
 import { contentStore } from '../utils/content-store'
 import { isSealed, sayStorage } from '../utils/errors'
 import { db } from './connection'
-import type { ContentChunkRow, ContentRow } from './tables'
+import type { ContentChunkRow, ContentLeftoverRow, ContentRow } from './tables'
 
 /** Length of one stored piece; uploads by offset come in whole pieces. */
 export const CHUNK = 1024 * 1024
@@ -96,6 +96,11 @@ export async function keepWhole(trx: Knex, distinct: readonly { sha256: string, 
   return new Map(kept.map(row => [String(row.sha256), String(row.id)]))
 }
 
+/** Writes down objects that may lie in a store and belong to no content: whoever still reads them has from now on. */
+export async function noteLeftovers(to: Knex, objects: readonly Pick<ContentLeftoverRow, 'address' | 'content_id'>[]): Promise<void> {
+  await to('content_leftover').insert([...objects]).onConflict('address').merge({ at: to.fn.now() })
+}
+
 /**
  * Makes a damaged content whole with the same bytes, which came once more and were hashed.
  *
@@ -109,7 +114,7 @@ export async function mendContent(trx: Knex, id: string, pieces: readonly Conten
   else await trx.batchInsert('content_chunk', [...pieces], 500)
   await trx('content').where('id', id).update({ broken_at: null, moved_to: null, moved_mark: null, verified_at: trx.fn.now() })
   const address = before?.moved_to ?? null
-  if (address !== null) await trx('content_leftover').insert({ address, content_id: id }).onConflict('address').merge({ at: trx.fn.now() })
+  if (address !== null) await noteLeftovers(trx, [{ address, content_id: id }])
   await trx.raw(`set local usitor.brings = ''`)
 }
 

@@ -13,7 +13,7 @@ import { accountOfJob, checkedFiles, planPacking, textsOfEach, textsOfRecord } f
 import { refuse } from '../utils/errors'
 import { addStored } from '../utils/zipping'
 
-const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
+const hashOf = (text: string | Uint8Array): string => createHash('sha256').update(text).digest('hex')
 
 /** Packs a brief away as BagIt bags (RFC 8493), one volume a step, each an archive of one bag (RFC 8493 §4). */
 export const runPackStep: Step<'pack'> = async (job, trx, signal) => {
@@ -65,6 +65,6 @@ async function sourceOf({ fileId, path, sha256, size }: PackItem, texts: readonl
   for await (const piece of await texts.find(one => one.path === path)?.pieces() ?? []) pieces.push(Buffer.from(piece))
   const text = Buffer.concat(pieces)
   // what is sent or decided meanwhile is no more in the plan
-  if (createHash('sha256').update(text).digest('hex') !== sha256) throw refuse(409, 'The brief was changed while it was packed: begin again.')
+  if (hashOf(text) !== sha256) throw refuse(409, 'The brief was changed while it was packed: begin again.')
   return sourceFromBytes(text)
 }

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
 import { PlaceError } from '../../places/place'
 import { db, rowsOf } from '../database/connection'
-import { CHUNK, chunksOf, contentSource } from '../database/contents'
+import { CHUNK, chunksOf, contentSource, noteLeftovers } from '../database/contents'
 import type { ContentRow } from '../database/tables'
 import { contentStore, isGone, keepsElsewhere } from '../utils/content-store'
 import { log } from '../utils/log'
@@ -46,8 +46,7 @@ async function moveSome(signal: AbortSignal): Promise<Step> {
     if (contents.length === 0) return { contents: 0, bytes: 0, taken: 0 }
     const addresses = new Map(contents.map(({ id }) => [id, store.addressOf(id)]))
     // outlives this transaction, whatever becomes of it
-    await db()('content_leftover').insert(contents.map(({ id }) => ({ address: addresses.get(id) ?? '', content_id: id })))
-      .onConflict('address').merge({ at: db().fn.now() })
+    await noteLeftovers(db(), contents.map(({ id }) => ({ address: addresses.get(id) ?? '', content_id: id })))
     const moved: { id: string, size: number, address: string, mark: string }[] = []
     await sideBySide(contents, async (content) => {
       signal.throwIfAborted()
@@ -124,7 +123,7 @@ async function bringSome(signal: AbortSignal): Promise<Step> {
         continue
       }
       await trx('content').where('id', id).update({ moved_to: null, moved_mark: null })
-      await trx('content_leftover').insert({ address, content_id: id }).onConflict('address').merge({ at: trx.fn.now() })
+      await noteLeftovers(trx, [{ address, content_id: id }])
       step.contents++
       step.bytes += length
     }

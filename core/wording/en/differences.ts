@@ -15,12 +15,15 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the date is written ${showText(actual)}, asked: ${showText(expected)}`,
-  'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, /\d[./-]\d+[./-]\d/.test(actual) ? 'which is no date' : 'which cannot be read')}`,
+  'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, sayUnread(actual))}`,
   'not-allowed': ({ actual, part, allowed, label }) =>
     `${named(part, label)}says "${showText(actual)}"${sayAsked(allowed, 'which is none of the allowed')}`,
   'other-person': ({ actual, expected, part, label }) =>
     `${named(part, label)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }
+
+/** What is to be said of what should be a day or a week, and is none. */
+const sayUnread = (actual: string): string => (/\d[./-]\d+[./-]\d/.test(actual) ? 'which is no date' : 'which cannot be read')
 
 function sayExtra(actual: string): string {
   if (/^ +$/.test(actual)) return 'a space is too much'
