@@ -13,18 +13,25 @@ interface ColumnRow {
 export const ROSTER_COLUMNS = [
   {
     name: 'id',
+    // a person's own number before a running one
     headings: [
-      'id', 'sourcedid', 'personid', 'number', 'no', 'nr', 'matriculation', 'memberid', 'kennung', 'matricula', 'numero', 'studentno',
-      'studentid', 'studentnumber', 'pupilno', 'pupilid', 'matrikelnummer', 'schulernummer', 'personalnummer', 'employeeid', 'firmno',
-      'matricola', 'matricule', 'leerlingnummer', 'studentnummer', 'elevnummer', 'numeroetudiant', 'номер', '学号', '学籍番号', '出席番号', '학번',
+      'id', 'sourcedid', 'personid', 'matriculation', 'memberid', 'kennung', 'matricula', 'studentno', 'studentid', 'studentnumber', 'pupilno',
+      'pupilid', 'matrikelnummer', 'schulernummer', 'personalnummer', 'employeeid', 'firmno', 'matricola', 'matricule', 'leerlingnummer',
+      'studentnummer', 'elevnummer', 'numeroetudiant', 'numerodetudiant', 'numerodealuno', 'ogrencino', 'ogrencinumarasi', 'nralbumu', 'nrindeksu',
+      'osobnicislo', 'neptunkod', 'legajo', 'nim', 'nis', 'nisn', 'nomorinduk', 'mssv', 'masv', 'masosinhvien', 'номерстудента', 'αριθμοςμητρωου',
+      'αμ', '学号', '學號', '学籍番号', '학번', 'studentnr', 'elevnr', 'candidateno', 'candidatenumber', 'examno', 'examnumber', 'admissionno',
+      'registrationno', 'regno', 'rollno', 'rollnumber', 'mitgliedsnummer', 'login', 'userid', 'username', 'benutzername', 'gebruikersnaam',
+      'usuario', 'utente', 'identifiant',
+      'number', 'no', 'nr', 'numero', 'nomor', 'numara', 'номер', '番号', '번호', '出席番号',
     ],
   },
   {
     name: 'given',
     headings: [
-      'given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn',
-      'voornaam', 'imie', 'jmeno', 'krestnijmeno', 'keresztnev', 'utonev', 'ime', 'etunimi', 'prenume', 'eesnimi', 'имя', 'імя', 'ονομα', '名',
-      'שםפרטי', 'الاسمالاول',
+      'given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn', 'voornaam', 'imie',
+      'jmeno', 'krestnijmeno', 'keresztnev', 'utonev', 'ime', 'etunimi', 'prenume', 'eesnimi', 'ad', 'adi', 'isim', 'meno', 'krstnemeno', 'vardas',
+      'vards', 'emri', 'eiginnafn', 'fornafn', 'nombres', 'primeironome', 'primernombre', 'izena', 'namadepan', 'ten', 'имя', 'імя', 'име', 'ονομα',
+      '名', '名字', 'שםפרטי', 'الاسمالاول', 'نام',
     ],
     typed: ['yourgivenname', 'yourfirstname'],
   },
@@ -33,23 +40,28 @@ export const ROSTER_COLUMNS = [
     headings: [
       'family', 'familyname', 'lastname', 'last', 'surname', 'nachname', 'familienname', 'nomdefamille', 'apellido', 'apellidos', 'cognome',
       'sobrenome', 'etternavn', 'efternavn', 'efternamn', 'achternaam', 'nazwisko', 'prijmeni', 'vezeteknev', 'csaladnev', 'sukunimi',
-      'perekonnanimi', 'prezime', 'soyad', 'soyadi',
-      'фамилия', 'прізвище', 'επωνυμο', '姓', '氏', 'שםמשפחה', 'اسمالعائلة',
+      'perekonnanimi', 'prezime', 'soyad', 'soyadi', 'soyisim', 'priezvisko', 'pavarde', 'uzvards', 'mbiemri', 'eftirnafn', 'kenninafn',
+      'cognoms', 'apelido', 'ultimonome', 'primerapellido', 'abizena', 'abizenak', 'namabelakang', 'hovatendem', 'ho', 'nomdusage',
+      'фамилия', 'прізвище', 'презиме', 'επωνυμο', 'επιθετο', '姓', '氏', '姓氏', 'שםמשפחה', 'اسمالعائلة', 'نامخانوادگی',
     ],
     typed: ['yourfamilyname', 'yourlastname', 'yoursurname', 'nom'],
   },
   {
     name: 'name',
+    // people before their firms
     headings: [
-      'name', 'fullname', 'displayname', 'person', 'participant', 'organisation', 'organization', 'firm', 'company', 'teilnehmer',
-      'firma', 'nom', 'naam', 'business', 'enterprise', 'supplier', 'contractor', 'student', 'pupil', 'employee', 'betrieb', 'unternehmen',
-      'schuler', 'schulerin', 'entreprise', 'societe', 'eleve', 'empresa', 'alumno', 'azienda', 'ditta', 'bedrijf', 'leerling', 'virksomhed',
-      'elev', 'navn', 'namn', 'nimi', 'teljesnev', 'adsoyad', 'adisoyadi', 'ogrenci',
-      'uczen', 'zak', 'tanulo', 'studentname', 'pupilname', 'participantname', 'employeename', 'learner', 'learnername', 'trainee',
+      'name', 'fullname', 'displayname', 'person', 'participant', 'teilnehmer', 'nom', 'naam', 'student', 'pupil', 'employee', 'schuler',
+      'schulerin', 'eleve', 'alumno', 'leerling', 'elev', 'navn', 'namn', 'nimi', 'teljesnev', 'adsoyad', 'adisoyadi', 'adivesoyadi', 'isimsoyisim',
+      'ogrenci', 'ogrenciadi', 'nafn', 'nama', 'namalengkap', 'namasiswa', 'namamahasiswa', 'hoten', 'hovaten', 'aluno', 'aluna', 'nomicognoms',
+      'ainm', 'enw', 'uczen', 'zak', 'tanulo', 'studentname', 'pupilname', 'participantname', 'employeename', 'learner', 'learnername', 'trainee',
       'teilnehmerin', 'teilnehmende', 'studierende', 'studierender', 'studentin', 'lernende', 'lernender', 'auszubildende', 'azubi',
       'namedesschulers', 'nomdeleleve', 'nomcomplet', 'etudiant', 'etudiante', 'stagiaire', 'apprenti', 'alumna', 'alumnoa', 'nombrecompleto',
-      'estudiante', 'nomecompleto', 'studente', 'cursist', 'kursist', 'celejmeno', 'punoime',
-      'фио', 'піб', 'ονοματεπωνυμο', '氏名', '名前', '姓名', '이름', '성명', 'שם', 'שםמלא', 'الاسم', 'اسم', 'deelnemer', 'deltager', 'deltagare',
+      'estudiante', 'nomecompleto', 'studente', 'cursist', 'kursist', 'celejmeno', 'punoime', 'фио', 'піб', 'ονοματεπωνυμο', '氏名', '名前', '姓名', '이름',
+      '성명', 'שם', 'שםמלא', 'الاسم', 'اسم', 'deelnemer', 'deltager', 'deltagare', 'member', 'mitglied', 'membre', 'miembro', 'membro', 'medlem',
+      'candidate', 'kandidat', 'kandidatin', 'candidat', 'prufling', 'child', 'kind', 'enfant', 'alunno', 'alunna', 'dziecko', 'фамилияимяотчество',
+      'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові',
+      'organisation', 'organization', 'firm', 'company', 'firma', 'business', 'enterprise', 'supplier', 'contractor', 'betrieb', 'unternehmen',
+      'entreprise', 'societe', 'empresa', 'azienda', 'ditta', 'bedrijf', 'virksomhed', 'client', 'kunde', 'kund', 'klant', 'customer', 'cliente',
     ],
     typed: [
       'yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome',
@@ -57,17 +69,18 @@ export const ROSTER_COLUMNS = [
   },
   {
     name: 'group',
+    // a group or team of some before a class, a class before a course
     headings: [
-      'group', 'team', 'crew', 'class', 'course', 'section', 'gruppe', 'klasse', 'groupe', 'grupo', 'gruppo', 'grupa', 'period', 'classe',
-      'clase', 'klas', 'klass', 'klasa', 'kurs', 'squad', 'homeroom', 'tutorgroup', 'studio', 'hold', 'groep', 'skupina', 'trida',
-      'trieda', 'csoport', 'osztaly',
-      'ryhma', 'luokka', 'ruhm', 'turma', 'clasa', 'sinif', 'sube', 'oddzial', 'razred', 'группа', 'класс', 'група', 'клас', 'ομαδα', 'ταξη', '组',
-      '班级', '班', 'クラス', '組',
-      '班號', '반', 'כיתה', 'קבוצה', 'المجموعة', 'الصف', 'equipe', 'squadra', 'equipo', 'druzyna', 'lag',
+      'group', 'team', 'gruppe', 'groupe', 'grupo', 'gruppo', 'grupa', 'grup', 'grupp', 'grupe', 'groep', 'skupina', 'csoport', 'ryhma', 'ruhm',
+      'hopur', 'taldea', 'kelompok', 'nhom', 'takim', 'группа', 'група', 'ομαδα', '组', '組', '조', 'קבוצה', 'المجموعة', 'گروه', '班號', 'crew', 'squad',
+      'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
+      'class', 'klasse', 'classe', 'form', 'clase', 'klas', 'klass', 'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas', 'lop',
+      'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
+      'period', 'homeroom', 'studio', 'course', 'section', 'kurs', 'curso', 'corso', 'seccion', 'sezione', 'oddzial', 'sube',
     ],
     typed: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
   },
-  { name: 'email', headings: ['email', 'mail', 'emailaddress', 'mailaddress'] },
+  { name: 'email', headings: ['email', 'mail', 'emailaddress', 'mailaddress', 'mailadresse', 'emailadresse', 'eposta', 'epost', 'correo', 'correoelectronico', 'courriel'] },
   {
     name: 'alias',
     headings: [

@@ -13,6 +13,26 @@ const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly stri
 const wordsOf = (name: RosterColumn): readonly string[] => HEADINGS.find(([meaning]) => meaning === name)?.[1] ?? []
 const GIVEN = wordsOf('given')
 const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
+/** Headings whose words stand in the order in which these names are written. */
+const FAMILY_FIRST = new Set(['фио', 'піб', 'фамилияимяотчество', 'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові', 'hoten', 'hovaten', 'teljesnev'])
+/** Words of a heading that only say whose it is, as in "Name des Kindes" (common practice, no source). */
+const WHOSE = new Set([
+  ...wordsOf('name').filter(word => !['name', 'nom', 'naam', 'navn', 'namn', 'nimi', 'nafn', 'nama'].includes(word)),
+  'students', 'pupils', 'schulers', 'schulerinnen', 'kindes', 'leerlings', 'kindern', 'ucznia', 'ucznow', 'zaka', 'studenta', 'studentow', 'elevens', 'elevs', 'siswa',
+  'oppilaan', 'opilase', 'teilnehmers', 'teilnehmenden', 'participants', 'alumnos', 'alumnado', 'eleves', 'studenti', 'alunni',
+  'of', 'the', 'des', 'der', 'de', 'du', 'del', 'della', 'dello', 'di', 'do', 'da', 'van', 'het', 'l', 'd', 'la', 'el', 'le', 'your', 's',
+])
+
+/** A heading as a key; of one that says whose it is besides, what is left without that. */
+function keyOf(heading: string): string {
+  const key = looseKey(heading)
+  if (KNOWN.has(key)) return key
+  const words = heading.split(/[^\p{L}\p{N}]+/u).map(looseKey).filter(Boolean)
+  const left = words.filter(word => !WHOSE.has(word))
+  const bare = left.join('')
+  return left.length > 0 && left.length < words.length && KNOWN.has(bare) ? bare : key
+}
+
 /** Beside a word for the given name these mean the family name. */
 const FAMILY = [...wordsOf('family'), 'name', 'nom', 'naam', 'navn', 'namn']
 const AND = ['', 'and', 'und', 'et', 'y', 'e', 'en', 'i', 'a', 'og', 'och', 'ja', 'es', 'si', 'и', 'та', 'και']
@@ -26,6 +46,7 @@ const AND = ['', 'and', 'und', 'et', 'y', 'e', 'en', 'i', 'a', 'og', 'och', 'ja'
 export function orderSaid(heading: string): 'family-given' | 'given-family' | null {
   // "Name (Last, First)"
   const key = looseKey(heading).replace(/^(?:full|student)?name(?=last|first|given|family|surname)/, '')
+  if (FAMILY_FIRST.has(key)) return 'family-given'
   if (KNOWN.has(key)) return null
   const begins = (words: readonly string[]) => words.filter(word => key.startsWith(word)).map(word => key.slice(word.length))
   const says = (first: readonly string[], second: readonly string[]) => begins(first).some(left => AND.some(and =>
@@ -43,26 +64,19 @@ export function orderSaid(heading: string): 'family-given' | 'given-family' | nu
  * guessColumns(['Vorname', 'Nachname', 'Boat']) //=> ['given', 'family', 'other']
  */
 export function guessColumns(header: readonly string[]): ColumnMeaning[] {
-  const keys = header.map(looseKey)
+  const keys = header.map(keyOf)
   const oneRoster = keys.includes('sourcedid')
   const taken = new Set<ColumnMeaning>()
   // a heading of both names is one of whole names
   const both = header.findIndex(heading => orderSaid(heading) !== null)
   const meanings: ColumnMeaning[] = keys.map((_, index) => (index === both ? 'name' : 'other'))
   if (both >= 0) taken.add('name')
-  // two rounds, so that an exact heading wins over a synonym that stands before it
-  for (const depth of [2, Infinity]) {
-    keys.forEach((key, index) => {
-      if (meanings[index] !== 'other') return
-      for (const [meaning, words] of HEADINGS) {
-        if ((meaning === 'role' || meaning === 'status') && !oneRoster) continue
-        if (words.slice(0, depth).includes(key) && !taken.has(meaning)) {
-          meanings[index] = meaning
-          taken.add(meaning)
-          return
-        }
-      }
-    })
+  for (const [meaning, words] of HEADINGS) {
+    if (taken.has(meaning) || ((meaning === 'role' || meaning === 'status') && !oneRoster)) continue
+    // of several headings that mean the same, the one whose word comes first among them
+    const ranked = keys.map((key, index) => ({ index, rank: meanings[index] === 'other' ? words.indexOf(key) : -1 })).filter(({ rank }) => rank >= 0)
+    const best = ranked.reduce<typeof ranked[number] | null>((least, one) => (least && least.rank <= one.rank ? least : one), null)
+    if (best) meanings[best.index] = meaning
   }
   return meanings
 }

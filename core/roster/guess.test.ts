@@ -31,12 +31,12 @@ describe('a list is read as it was meant', () => {
     ],
     ['whole names beside given names', 'Name;Vorname\nAda Marsh;Ada\nBo de Vries;Bo\n', [['Ada', '', 'Ada Marsh'], ['Bo', '', 'Bo de Vries']]],
     ['both names under one heading, in German', '"Name, Vorname";Klasse\n"Marsh, Ada";7a\n', [['Ada', 'Marsh', 'Ada Marsh']]],
-    ['in French, family name first without a comma', 'Nom et prénom;Classe\nMarsh Ada;4e\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['in French, family name first without a comma', 'Nom et prénom;Classe\nMarsh Ada;4e\n', [['Ada', 'Marsh', 'Marsh Ada']]],
     ['in Spanish, given name first', 'Nombre y apellidos;Grupo\nAda Marsh;A\n', [['Ada', 'Marsh', 'Ada Marsh']]],
-    ['in Italian', 'Cognome e nome;Classe\nMarsh Ada;1A\n', [['Ada', 'Marsh', 'Ada Marsh']]],
-    ['in Polish', 'Lp.;Nazwisko i imię;Klasa\n1;Marsh Ada;1a\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['in Italian', 'Cognome e nome;Classe\nMarsh Ada;1A\n', [['Ada', 'Marsh', 'Marsh Ada']]],
+    ['in Polish', 'Lp.;Nazwisko i imię;Klasa\n1;Marsh Ada;1a\n', [['Ada', 'Marsh', 'Marsh Ada']]],
     ['in Croatian', 'Ime i prezime;Razred\nAda Marsh;1a\n', [['Ada', 'Marsh', 'Ada Marsh']]],
-    ['a note in the heading', 'Student Name (Last, First);Period\nMarsh Ada;3\n', [['Ada', 'Marsh', 'Ada Marsh']]],
+    ['a note in the heading', 'Student Name (Last, First);Period\nMarsh Ada;3\n', [['Ada', 'Marsh', 'Marsh Ada']]],
     ['people beside their firms', 'Teilnehmer/in;Firma\nAda Marsh;Harbour Works Ltd\n', [['Ada', 'Marsh', 'Ada Marsh']]],
     [
       'particles in a column of their own', 'Voornaam;Tussenvoegsel;Achternaam\nDaan;van den;Berg\nSem;;Vries\n',
@@ -44,16 +44,27 @@ describe('a list is read as it was meant', () => {
     ],
     [
       'what stands before a family name, in front', 'Nom et prénom;Classe\nLe Goff Maëlle;2A\nDe Sousa Inês;2A\nRoux Jean-Baptiste;2A\n',
-      [['Maëlle', 'Le Goff', 'Maëlle Le Goff'], ['Inês', 'De Sousa', 'Inês De Sousa'], ['Jean-Baptiste', 'Roux', 'Jean-Baptiste Roux']],
+      [['Maëlle', 'Le Goff', 'Le Goff Maëlle'], ['Inês', 'De Sousa', 'De Sousa Inês'], ['Jean-Baptiste', 'Roux', 'Roux Jean-Baptiste']],
     ],
     [
       'family names in capitals, wherever they stand', 'name;team\nLE GOFF Maëlle;A\nAda DE SOUSA;A\nBo van QUILL;A\n',
-      [['Maëlle', 'LE GOFF', 'Maëlle LE GOFF'], ['Ada', 'DE SOUSA', 'Ada DE SOUSA'], ['Bo van', 'QUILL', 'Bo van QUILL']],
+      [['Maëlle', 'LE GOFF', 'LE GOFF Maëlle'], ['Ada', 'DE SOUSA', 'Ada DE SOUSA'], ['Bo van', 'QUILL', 'Bo van QUILL']],
     ],
     [
       'tabs between columns, commas within names', 'Name (Last, First)\tPeriod\nMarsh, Ada\tP3\nLind, Bo\tP4\n',
       [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']],
     ],
+    // two family names, as lists in Spanish have them; what people go by where no other given name stands; common practice, no source
+    [
+      'two family names', 'Apellido 1;Apellido 2;Nombre\nGarcía;López;Ana\nRuiz;;Bea\n',
+      [['Ana', 'García López', 'Ana García López'], ['Bea', 'Ruiz', 'Bea Ruiz']],
+    ],
+    ['what people go by', 'Studentnr.;Achternaam;Voorletters;Roepnaam\n1;Vries;D.;Daan\n', [['Daan', 'Vries', 'Daan Vries']]],
+    ['other names beside a surname', 'Surname;Other names;Form\nOkafor;Chidi James;4A\n', [['Chidi James', 'Okafor', 'Chidi James Okafor']]],
+    ['whole names under a word for given names', 'Nome;Turma\nAna Souza;8B\nRui Dias;8C\n', [['Ana', 'Souza', 'Ana Souza'], ['Rui', 'Dias', 'Rui Dias']]],
+    ['given names alone', 'Nome;Turma\nAna;8B\nRui;8C\n', [['Ana', '', 'Ana'], ['Rui', '', 'Rui']]],
+    ['in Ukrainian', 'ПІБ;Група\nБойко Олена Іванівна;1\n', [['Олена Іванівна', 'Бойко', 'Бойко Олена Іванівна']]],
+    ['in Vietnamese', 'STT;MSSV;Họ và tên;Lớp\n1;B20;Nguyễn Văn An;D20\n', [['Văn An', 'Nguyễn', 'Nguyễn Văn An']]],
     ['headings in French', 'Prénom,Nom de famille\nAda,Marsh\n', [['Ada', 'Marsh', 'Ada Marsh']]],
     [
       'firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n',

@@ -16,7 +16,7 @@ export interface GuessedList { table: RosterTable, mapping: RosterMapping }
  * guessList(readTable(bytesOf('Marsh, Ada\nLind, Bo\n'))).mapping.nameOrder //=> 'family-given'
  */
 export function guessList(match: RosterTable): GuessedList {
-  const table = joinParticles(joinLast(joinNames(wholeIds(withoutTitle(match)))))
+  const table = joinSurnames(joinParticles(joinLast(joinNames(wholeIds(withoutTitle(match))))))
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
   const guessed: GuessedList = bare ? guessBare(table) : { table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } }
@@ -67,6 +67,15 @@ function joinParticles(table: RosterTable): RosterTable {
   const without = (row: readonly string[]) => row.filter((_, index) => index !== particle)
   const joined = (row: readonly string[]) => row.map((cell, index) => (index === family ? [row[particle], cell].filter(Boolean).join(' ') : cell))
   return { ...table, header: without(table.header), rows: table.rows.map(row => without(joined(row))) }
+}
+
+/** Two family names in columns of their own, as lists in Spanish have them, are one: it stands in a further column, behind the others. */
+function joinSurnames(table: RosterTable): RosterTable {
+  const at = (pattern: RegExp) => table.header.findIndex(heading => pattern.test(looseKey(heading)))
+  const [first, second] = [at(/^(?:apellido1|1apellido|primerapellido|apellidopaterno)$/), at(/^(?:apellido2|2apellido|segundoapellido|apellidomaterno)$/)]
+  if (first < 0 || second < 0 || at(/^apellidos$/) >= 0) return table
+  const joined = (row: readonly string[]) => [...row, [row[first], row[second]].filter(Boolean).join(' ')]
+  return { ...table, header: [...table.header, 'Apellidos'], rows: table.rows.map(joined) }
 }
 
 /** Under a single heading "Marsh, Ada" is one cell, though a comma parts the columns elsewhere. */
@@ -120,14 +129,22 @@ function withMail(table: RosterTable, columns: readonly RosterMapping['columns']
   return known
 }
 
-/** Beside a given name, "Name", "Nom" or "Naam" is the family name, unless the given name stands in it, too (common practice, no source). */
-function withFamily(list: GuessedList): GuessedList {
-  const { table, mapping } = list
-  const [given, name] = [mapping.columns.indexOf('given'), mapping.columns.indexOf('name')]
-  if (given < 0 || name < 0 || mapping.columns.includes('family')) return list
-  const whole = table.rows.filter(row => (row[given] ?? '') !== '' && (row[name] ?? '').includes(row[given] ?? '')).length
-  if (whole > table.rows.length / 2) return list
-  return { table, mapping: { ...mapping, columns: mapping.columns.map((meaning, index) => (index === name ? 'family' : meaning)) } }
+/**
+ * What a column of names is beside the others (common practice, no source): with a given name, "Name", "Nom" or "Naam" is the family name,
+ * unless the given name stands in it, too; without any other, "Nome" or "Ad" is the whole name where most have two words; with a family
+ * name and no given name, what people go by is that.
+ */
+function withFamily({ table, mapping }: GuessedList): GuessedList {
+  const [given, family, name, alias] = (['given', 'family', 'name', 'alias'] as const).map(meaning => mapping.columns.indexOf(meaning)) as
+    [number, number, number, number]
+  const most = (test: (row: readonly string[]) => boolean) => table.rows.filter(test).length > table.rows.length / 2
+  const take = (column: number, as: 'family' | 'name' | 'given'): GuessedList => ({
+    table, mapping: { ...mapping, columns: mapping.columns.map((meaning, index) => (index === column ? as : meaning)) },
+  })
+  if (family >= 0) return given < 0 && name < 0 && alias >= 0 ? take(alias, 'given') : { table, mapping }
+  if (given < 0) return { table, mapping }
+  if (name < 0) return most(row => /\S\s+\S/.test(row[given] ?? '')) ? take(given, 'name') : { table, mapping }
+  return most(row => (row[given] ?? '') !== '' && (row[name] ?? '').includes(row[given] ?? '')) ? { table, mapping } : take(name, 'family')
 }
 
 /** So many of the names must be written alike before a list is read so. */

@@ -34,6 +34,21 @@ test.each([
   ['Επώνυμο;Όνομα;Τάξη\nΘαλασσινός;Νίκος;Α', ['family', 'given', 'group']],
   ['学号,姓名,班级\n01,王小明,一班', ['id', 'name', 'group']],
   ['氏名,クラス\n山田花子,A', ['name', 'group']],
+  ['no;ad;soyad;grup\n1;İrem;Yıldız;G1', ['id', 'given', 'family', 'group']],
+  ['Öğrenci No;Adı Soyadı;Sınıf\n12;Ali Yılmaz;9A', ['id', 'name', 'group']],
+  ['Meno;Priezvisko;Trieda\nJán;Novák;3.B', ['given', 'family', 'group']],
+  ['Vardas;Pavardė;Klasė\nJonas;Petraitis;8a', ['given', 'family', 'group']],
+  ['No;NIM;Nama;Kelas\n1;123;Budi Santoso;A', ['other', 'id', 'name', 'group']],
+  ['نام;نام خانوادگی;کلاس\nعلی;رضایی;۳', ['given', 'family', 'group']],
+  // a group before a class or course, a person's own number before a running one, wherever they stand
+  ['Nr.;Matrikelnummer;Nachname;Vorname;Kurs;Gruppe\n1;123456;Quill;Ana;Bio;A', ['other', 'id', 'family', 'given', 'other', 'group']],
+  ['Class;Group;Name\n7b;Reef;Ana Marsh', ['other', 'group', 'name']],
+  // headings that say whose it is besides
+  ['Name des Kindes;Gruppe\nMia Lang;Bären', ['name', 'group']],
+  ['Naam leerling;Klas\nDaan Vries;H3', ['name', 'group']],
+  ['Candidate number;Candidate name\n0012;Ana Quill', ['id', 'name']],
+  ['Prénom de l’élève;Nom de l’élève\nZoé;Öry', ['given', 'family']],
+  ['Team\tMember\nReef\tAna Quill', ['group', 'name']],
 ])('the columns of %j are known', (text, columns) => {
   expect(listOf(text).mapping.columns).toEqual(columns)
 })

@@ -165,7 +165,8 @@ function readPerson(header: string[], row: string[], { columns, nameOrder }: Ros
   let family = cell('family')
   let name = cell('name')
   if (!given && !family && name && nameOrder !== 'whole') ({ given, family } = splitName(name, nameOrder))
-  if (given || family) name = nameOrder === 'whole' && name ? name : [given, family].filter(Boolean).join(' ')
+  // a name stays as the list writes it; "Marsh, Ada" is Ada Marsh
+  if (name === '' || (name.includes(',') && nameOrder !== 'whole')) name = [given, family].filter(Boolean).join(' ')
   const fields = Object.fromEntries(columns.flatMap((meaning, index) => {
     const column = header[index]
     return meaning === 'other' && column ? [[column, row[index] ?? '']] : []
