@@ -41,6 +41,16 @@ export const ADDED_WORDS: Record<string, StateWords> = {
   Polish: { later: ['nowy', 'nowa', 'poprawione', 'ostateczny', 'ostatni'], earlier: ['stary', 'szkic'] },
   Danish: { later: ['ny', 'rettet', 'endelig'], earlier: ['gammel', 'kladde'] },
   Swedish: { later: ['ny', 'ändrad', 'rättad', 'slutlig'], earlier: ['gammal', 'utkast'] },
+  Czech: {
+    later: ['nový', 'nová', 'nové', 'opraveno', 'opravené', 'oprava', 'finální', 'konečná', 'poslední'], earlier: ['starý', 'stará', 'koncept'],
+  },
+  Hungarian: { later: ['új', 'javított', 'javítva', 'végleges', 'utolsó'], earlier: ['régi', 'piszkozat'] },
+  Romanian: { later: ['nou', 'nouă', 'corectat', 'corectată', 'final', 'ultima'], earlier: ['vechi', 'ciornă'] },
+  Turkish: { later: ['yeni', 'düzeltilmiş', 'düzeltme', 'güncel', 'nihai'], earlier: ['eski', 'taslak'] },
+  Finnish: { later: ['uusi', 'korjattu', 'lopullinen', 'viimeinen'], earlier: ['vanha', 'luonnos'] },
+  Norwegian: { later: ['ny', 'endret', 'rettet', 'endelig'], earlier: ['gammel', 'utkast'] },
+  Ukrainian: { later: ['новий', 'нова', 'виправлено', 'виправлена', 'остаточний'], earlier: ['старий', 'чернетка'] },
+  Greek: { later: ['νέο', 'τελικό', 'διορθωμένο'], earlier: ['παλιό', 'πρόχειρο'] },
   Russian: { later: ['новый', 'исправлено', 'итог', 'финал'], earlier: ['старый', 'черновик'] },
 }
 

@@ -19,6 +19,7 @@ const rules: Record<string, FieldRule> = {
   part: { type: 'choice', values: ['mix', 'final', 'rough cut'], meanings: {} }, about: { type: 'text', minLength: 1, maxLength: 40 },
 }
 const PEOPLE: Record<string, Record<string, string>> = {
+  firm: { name: 'Marsh Works' },
   ana: { group: 'REEF', family: 'Marsh', given: 'Ana', id: 's014' }, zoe: { group: 'DUNE', family: 'd\'Arquelle', given: 'Zoë', id: 's015' },
   pal: { group: 'KELP', family: 'Weißenbach', given: 'Pål', id: 's016' },
   cyr: { group: 'РИФ', family: 'Болотова', given: 'Анна', id: 's017' }, ell: { group: 'ΑΜΜΟΣ', family: 'Θαλασσινός', given: 'Νίκος', id: 's018' },
@@ -44,6 +45,12 @@ const L = '{family}_{date}_log'
 // common practice, no source: what people write instead of what was asked
 describe('what is told of a name', () => {
   test.each<[template: string, who: string, name: string, expected: string[]]>([
+    // a value within what was taken for the rule's own words; one that is nowhere is not in another place
+    ['{group}_report_{date}', 'ana', 'report REEF 2026-10-16', ['literal misspelt report→_report_', 'group order REEF→REEF']],
+    [
+      '{name}_Records_{date}', 'firm', 'records_okt',
+      ['name absent →Marsh Works', 'literal misspelt records→_Records_', 'date extra _okt→', 'date absent →{date}'],
+    ],
     // nothing wrong, in ten scripts and more
     [Q, 'ana', 'REEF_Marsh-A_quadrat-02', []], ['{family}_{given}_{n}', 'zoe', 'd’Arquelle_Zoe_02', []],
     ['{family}_{n}', 'pal', 'Weissenbach_02', []], ['{group}_{family}_{n}', 'cyr', 'РИФ_Болотова_02', []],

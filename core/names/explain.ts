@@ -1,11 +1,12 @@
 import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
+import { likeness } from '../text/distance'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import { alignParts, alignWithin } from './align'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { fillOnly, readLeftOver } from './left-over'
-import { mendAlignment } from './mend-alignment'
+import { LIKE, mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isValue } from './parts'
@@ -113,9 +114,18 @@ function reorder(
     tried.add(key)
     const limit = (best?.alignment.cost ?? straight.cost) - 1
     const alignment = alignWithin(limit, order.flatMap(at => parts[at] ?? []), text, strictness, known)
-    if (alignment && alignment.cost < limit) best = { order, alignment }
+    if (alignment && alignment.cost < limit && !isMovedAway(parts, order, alignment, text)) best = { order, alignment }
   }
   return best
+}
+
+/** Whether an order moves a value to where quite another word stands. */
+function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, text: string): boolean {
+  return order.some((at, index) => {
+    const [part, span] = [parts[at], spans[index]]
+    if (at === index || part?.kind !== 'fixed' || part.part === 'literal' || !span || span.end === span.start || span.edits.length === 0) return false
+    return likeness(text.slice(span.start, span.end), span.text) < LIKE
+  })
 }
 
 /** Two values exchanged, or one moved to the place of another, the rest moving up. */

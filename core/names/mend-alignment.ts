@@ -23,6 +23,7 @@ export const LIKE = 0.6
 export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
+  standOwnValues(parts, alignment, text)
   if (alignment.extras.length > 0) {
     mergeExtras(parts, alignment, text, strictness)
     completeWords(parts, alignment, text)
@@ -85,6 +86,36 @@ function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: s
     ].filter(({ range, expected }) => text.slice(...range) !== expected)
     const moved = passesOthers(alignment, index, start, end)
     alignment.spans[index] = { start, end, text: span.text, edits, ...(moved ? { moved } : {}) }
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+
+/** A value that is absent in its place, but stands whole in what was taken for the rule's own text or for nothing, stands there. */
+function standOwnValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  const { spans } = alignment
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start || span.text.length < 2) continue
+    const [value, folded] = [foldPlain(span.text), foldPlain(text)]
+    if (folded.length !== text.length || value.length !== span.text.length) continue
+    const start = onlyPlaceOf(value, folded, text)
+    const end = start + value.length
+    const at = start < 0 ? -1 : spans.findIndex(host => host.start <= start && host.end >= end && host.edits.length > 0)
+    const host = spans[at]
+    const extra = start < 0 ? undefined : alignment.extras.find(({ range }) => range[0] <= start && range[1] >= end)
+    if (host && parts[at]?.part === 'literal') {
+      const sides = ([[host.start, start], [end, host.end]] as const).map(([from, to]) => withinSeparators(text, [from, to]))
+        .sort((a, b) => likeness(text.slice(...b), host.text) - likeness(text.slice(...a), host.text))
+      const [[from, to], left] = sides as [[number, number], [number, number]]
+      spans[at] = { ...host, start: from, end: to, edits: [{ range: [from, to], expected: host.text }] }
+      if (left[1] > left[0]) alignment.extras.push({ range: left, before: at })
+    }
+    else if (extra) {
+      const sides = ([[extra.range[0], start], [end, extra.range[1]]] as const).map(([from, to]) => withinSeparators(text, [from, to]))
+      alignment.extras.splice(alignment.extras.indexOf(extra), 1, ...sides.filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
+    }
+    else continue
+    spans[index] = { ...span, start, end, edits: [], moved: true }
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }

@@ -1,4 +1,9 @@
-/** The months of a year as nine languages write them, whole, short and without accents, January first (common practice, no source). */
+import { removeAccents } from '../text/fold'
+
+/**
+ * The months of a year as people write them, by language and case, January first (common practice, no source). Croatian names are left out:
+ * its listopad is October, that of its neighbours November.
+ */
 const YEARS = [
   'january february march april may june july august september october november december', 'jan feb mar apr may jun jul aug sep oct nov dec',
   'januar februar märz april mai juni juli august september oktober november dezember', 'jan feb mär apr mai jun jul aug sep okt nov dez',
@@ -11,11 +16,41 @@ const YEARS = [
   'stycznia lutego marca kwietnia maja czerwca lipca sierpnia września października listopada grudnia',
   'styczeń luty marzec kwiecień maj czerwiec lipiec sierpień wrzesień październik listopad grudzień',
   'januar februar marts april maj juni juli august september oktober november december',
+  'januari februari mars april maj juni juli augusti september oktober november december',
+  'januar februar mars april mai juni juli august september oktober november desember',
+  'leden únor březen duben květen červen červenec srpen září říjen listopad prosinec',
+  'ledna února března dubna května června července srpna září října listopadu prosince',
+  'január február marec apríl máj jún júl august september október november december',
+  'januára februára marca apríla mája júna júla augusta septembra októbra novembra decembra',
+  'január február március április május június július augusztus szeptember október november december',
+  'ianuarie februarie martie aprilie mai iunie iulie august septembrie octombrie noiembrie decembrie',
+  'ocak şubat mart nisan mayıs haziran temmuz ağustos eylül ekim kasım aralık',
+  'tammikuu helmikuu maaliskuu huhtikuu toukokuu kesäkuu heinäkuu elokuu syyskuu lokakuu marraskuu joulukuu',
+  'tammikuuta helmikuuta maaliskuuta huhtikuuta toukokuuta kesäkuuta heinäkuuta elokuuta syyskuuta lokakuuta marraskuuta joulukuuta',
+  'январь февраль март апрель май июнь июль август сентябрь октябрь ноябрь декабрь',
+  'января февраля марта апреля мая июня июля августа сентября октября ноября декабря',
+  'січень лютий березень квітень травень червень липень серпень вересень жовтень листопад грудень',
+  'січня лютого березня квітня травня червня липня серпня вересня жовтня листопада грудня',
+  'януари февруари март април май юни юли август септември октомври ноември декември',
+  'јануар фебруар март април мај јун јул август септембар октобар новембар децембар',
+  'ιανουάριος φεβρουάριος μάρτιος απρίλιος μάιος ιούνιος ιούλιος αύγουστος σεπτέμβριος οκτώβριος νοέμβριος δεκέμβριος',
+  'ιανουαρίου φεβρουαρίου μαρτίου απριλίου μαΐου ιουνίου ιουλίου αυγούστου σεπτεμβρίου οκτωβρίου νοεμβρίου δεκεμβρίου',
+  'gener febrer març abril maig juny juliol agost setembre octubre novembre desembre',
+  'jaanuar veebruar märts aprill mai juuni juuli august september oktoober november detsember',
+  'sausis vasaris kovas balandis gegužė birželis liepa rugpjūtis rugsėjis spalis lapkritis gruodis',
+  'sausio vasario kovo balandžio gegužės birželio liepos rugpjūčio rugsėjo spalio lapkričio gruodžio',
+  'janvāris februāris marts aprīlis maijs jūnijs jūlijs augusts septembris oktobris novembris decembris',
+  'januar februar marec april maj junij julij avgust september oktober november december',
+  'janúar febrúar mars apríl maí júní júlí ágúst september október nóvember desember',
+  'januari februari maret april mei juni juli agustus september oktober november desember',
 ].map(words => words.split(' '))
 /** Further ways to write one month. */
 const ALSO: Record<string, number> = { jänner: 1, maerz: 3, marco: 3, mrt: 3, sept: 9, déc: 12, dic: 12 }
 
-const NUMBER = new Map([...YEARS.flatMap(words => words.map((word, index) => [word, index + 1] as const)), ...Object.entries(ALSO)])
+/** Every word as it is written and without accents. */
+const NUMBER = new Map([
+  ...YEARS.flatMap(words => words.map((word, index) => [word, index + 1] as const)), ...Object.entries(ALSO),
+].flatMap(([word, number]) => [[word, number], [removeAccents(word), number]] as const))
 
 /** All month words, the longest first, as a part of an expression. */
 export const MONTH_WORDS = [...NUMBER.keys()].sort((a, b) => b.length - a.length).join('|')
@@ -27,7 +62,9 @@ export const MONTH_WORDS = [...NUMBER.keys()].sort((a, b) => b.length - a.length
  * monthOf('Okt') //=> 10
  */
 export function monthOf(word: string): number | undefined {
-  return NUMBER.get(word.normalize('NFC').toLowerCase())
+  const lower = word.normalize('NFC').toLowerCase()
+  // ŞUBAT and KASIM are written with a dotless capital
+  return NUMBER.get(lower) ?? NUMBER.get(removeAccents(lower))
 }
 
 /**
@@ -44,6 +81,13 @@ export function monthLike(word: string, number: number): string | undefined {
   if (month === undefined || word === lower) return month
   return word === word.toUpperCase() ? month.toUpperCase() : `${month.slice(0, 1).toUpperCase()}${month.slice(1)}`
 }
+
+/** Words before the number of a week, in several languages, the longest first, as a part of an expression (common practice, no source). */
+export const WEEK_WORDS = [
+  'kw', 'week', 'weeknr', 'weeknummer', 'wk', 'w', 'woche', 'wo', 'kalenderwoche', 'semaine', 'sem', 'semana', 'settimana', 'sett', 'uge', 'uke',
+  'vecka', 'viikko', 'vko', 'vk', 'tydzień', 'tydz', 'týden', 'tyden', 'týždeň', 'hét', 'săptămâna', 'hafta', 'nädal', 'savaitė', 'неделя', 'нед',
+  'тиждень', 'εβδομάδα', 'setmana', 'minggu', 'tuần',
+].sort((a, b) => b.length - a.length).join('|')
 
 /** Days of the week as nine languages write them, whole and short (common practice, no source). */
 export const WEEKDAY_WORDS = [

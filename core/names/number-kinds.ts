@@ -1,5 +1,5 @@
 import { looseKey } from '../text/fold'
-import { MONTH_WORDS } from './months'
+import { MONTH_WORDS, WEEK_WORDS } from './months'
 
 /** What digits in a name can be, the most specific first. */
 export type NumberKind = 'date' | 'time' | 'week' | 'version' | 'amount' | 'year' | 'number'
@@ -29,7 +29,7 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
   ['date', free(`${DD}([-._])${MM}\\1\\d\\d|\\d\\d([-._])${MM}\\2${DD}`)],
   ['date', alone(`${DD}[.]?${GAP}${MONTH}(?:${GAP}(?:${YEAR}|\\d\\d))?|${MONTH}[.]?${GAP}(?:${DD}(?![ ._-]?\\d)|${YEAR})`)],
   ['date', free(`${YEAR}[-._ ](?:0[1-9]|1[0-2])|(?:0[1-9]|1[0-2])[-._ ]${YEAR}`)],
-  ['week', alone(`(?:kw|week|wk|woche|semaine|sem|semana|settimana|uge|vecka|tydzień)${GAP}\\d{1,2}`)],
+  ['week', alone(`(?:${WEEK_WORDS})${GAP}\\d{1,2}`)],
   ['version', alone(`(?:v|ver|vers|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand)${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],
   ['time', alone('(?:[01]?\\d|2[0-3])(?:h|[:.]?\\d\\d ?(?:uhr|h))(?:[0-5]\\d)?|(?:[01]\\d|2[0-3]):[0-5]\\d(?::[0-5]\\d)?')],
   ['date', free(`${DD}\\.(?:0[1-9]|1[0-2])\\.?`)],

@@ -72,15 +72,20 @@ export const ROSTER_COLUMNS = [
     // a group or team of some before a class, a class before a course
     headings: [
       'group', 'team', 'gruppe', 'groupe', 'grupo', 'gruppo', 'grupa', 'grup', 'grupp', 'grupe', 'groep', 'skupina', 'csoport', 'ryhma', 'ruhm',
-      'hopur', 'taldea', 'kelompok', 'nhom', 'takim', 'группа', 'група', 'ομαδα', '组', '組', '조', 'קבוצה', 'المجموعة', 'گروه', '班號', 'crew', 'squad',
-      'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
-      'class', 'klasse', 'classe', 'form', 'clase', 'klas', 'klass', 'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas', 'lop',
-      'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
+      'hopur', 'taldea', 'kelompok', 'nhom', 'takim', 'группа', 'група', 'ομαδα', '组', '組', '조', 'קבוצה', 'المجموعة', 'گروه', '班號',
+      'crew', 'squad', 'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
+      'class', 'klasse', 'classe', 'form', 'clase', 'klas', 'klass', 'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas',
+      'lop', 'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
       'period', 'homeroom', 'studio', 'course', 'section', 'kurs', 'curso', 'corso', 'seccion', 'sezione', 'oddzial', 'sube',
     ],
     typed: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
   },
-  { name: 'email', headings: ['email', 'mail', 'emailaddress', 'mailaddress', 'mailadresse', 'emailadresse', 'eposta', 'epost', 'correo', 'correoelectronico', 'courriel'] },
+  {
+    name: 'email',
+    headings: [
+      'email', 'mail', 'emailaddress', 'mailaddress', 'mailadresse', 'emailadresse', 'eposta', 'epost', 'correo', 'correoelectronico', 'courriel',
+    ],
+  },
   {
     name: 'alias',
     headings: [

@@ -404,3 +404,31 @@ test('who can go to one slot alone has it; who could go there, too, is left what
   expect(placed(file('Quill tt.csv', 'csv'), file('Quill xx.csv', 'csv'), file('quill.txt', 'txt')).slice(0, 2))
     .toEqual(['Quill tt.csv -', 'Quill xx.csv -'])
 })
+
+// common practice, no source
+describe('digits that number nothing, and copies', () => {
+  const list = readRoster(readTable(new TextEncoder().encode('id,given,family,group\ns1,Ana,Marsh,2B\ns2,Bo,Quill,G3\n'))).roster
+  const report = async (name: string, ...received: ReceivedFile[]) => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [{
+      id: 'photo', title: 'Photo', name, fields: { n: { type: 'number', from: 1, to: 3 } }, formats: [{ id: 'jpg' }],
+      count: { from: 3, to: 3, by: 'n' }, folder: '{group}/{family}',
+    }] }, list)
+    return check({ brief: rule, roster: list, received, checkedAt: 0 })
+  }
+
+  test('the class 2B is no second photo: one without number is the one that is open', async () => {
+    const got = await report('{group}_{family}_photo{n}', ...['', '2', '3'].map(n => file(`2B/Marsh/2B_Marsh_photo${n}.jpg`)))
+    expect(Object.values(placed(got))).toEqual(['photo s1 1', 'photo s1 2', 'photo s1 3'])
+  })
+
+  test('nor is a number in the rule\'s own words', async () => {
+    const got = await report('sheet3_{family}_{n}', ...['sheet3_Quill_1', 'sheet3 quill', 'sheet3_Quill_3'].map(name => file(`G3/Quill/${name}.jpg`)))
+    expect(Object.values(placed(got))).toEqual(['photo s2 2', 'photo s2 1', 'photo s2 3'])
+  })
+
+  test('a later download with a number in brackets does not take the place of the right one', async () => {
+    const got = await report('{group}_{family}_photo{n}', file('2B/Marsh/2B_Marsh_photo2.jpg'), file('2B/Marsh/2B_Marsh_photo2 (2).jpg'))
+    expect(placed(got)).toEqual({ '2B/Marsh/2B_Marsh_photo2.jpg': 'photo s1 2', '2B/Marsh/2B_Marsh_photo2 (2).jpg': 'superseded' })
+    expect(got.files.map(one => one.findings.map(({ code }) => code))).toEqual([['version.newer-beside'], ['version.newer-beside']])
+  })
+})

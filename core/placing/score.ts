@@ -275,7 +275,7 @@ export function levelNamesakes(list: readonly Candidate[]): void {
  */
 function settleNumber(best: Candidate, by: string, base: string): void {
   const { unit: { people, requirement } } = best
-  const all = bareNumbers(base, calledBy(best.unit)).filter(number => number.length <= 6)
+  const all = bareNumbers(withoutOwnDigits(best.unit, base), calledBy(best.unit)).filter(number => number.length <= 6)
   // what another field says is no number of a piece
   for (const [field, value] of Object.entries(best.captures)) {
     const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
@@ -292,6 +292,21 @@ function settleNumber(best: Candidate, by: string, base: string): void {
   const rule = ownOf(requirement.fields, by)
   const [only, ...more] = numbers.filter(number => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to)
   best.captures = only !== undefined && more.length === 0 && numbers.length === 1 ? { ...captures, [by]: only } : captures
+}
+
+const OWN_DIGITS = new WeakMap<Unit, RegExp | null>()
+
+/** A name without what the rule itself and its holder's values say with digits, such as a class 2B: they number nothing. */
+function withoutOwnDigits(unit: Unit, base: string): string {
+  let own = OWN_DIGITS.get(unit)
+  if (own === undefined) {
+    const fixed = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : []))
+    const mixed = [...new Set(fixed.flatMap(text => text.match(/[\p{L}\p{N}]+/gu) ?? []))].filter(text => /\p{L}/u.test(text) && /\p{N}/u.test(text))
+    own = mixed.length === 0 ? null : new RegExp(`(?<![\\p{L}\\p{N}])(?:${mixed.join('|')})(?![\\p{L}\\p{N}])`, 'giu')
+    OWN_DIGITS.set(unit, own)
+  }
+  // a sign that is neither letter nor digit
+  return own === null ? base : base.replace(own, '|')
 }
 
 const CALLED = new WeakMap<Unit, ReadonlySet<string>>()

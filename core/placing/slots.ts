@@ -9,6 +9,7 @@ import { freeField, isFree } from '../names/fields/index'
 import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
 import type { FileView } from './view'
+import { copyMarksOf } from './view'
 import { isNumbered, numbersOf } from '../brief/slots'
 
 /** A file that goes to a unit, with the number its name tells where the unit counts by one. */
@@ -228,6 +229,8 @@ function isAmended(now: FileView, before: FileView): boolean {
   if ((now.file.receivedAt ?? 0) <= (before.file.receivedAt ?? 0)) return false
   const [longer, shorter] = [looseKey(now.base), looseKey(before.base)]
   if (longer.length <= shorter.length || !longer.startsWith(shorter)) return false
+  // the number in brackets that a download gets is nobody's word
+  if (copyMarksOf(now).some(({ base, mark }) => /[()[\]]/.test(mark) && looseKey(base) === shorter)) return false
   const [words, kept] = [tokensOf(now.base), tokensOf(before.base)]
   const added = words.slice(kept.length)
   return added.length > 0 && kept.every((word, place) => words[place] === word)

@@ -14,11 +14,14 @@ const wordsOf = (name: RosterColumn): readonly string[] => HEADINGS.find(([meani
 const GIVEN = wordsOf('given')
 const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
 /** Headings whose words stand in the order in which these names are written. */
-const FAMILY_FIRST = new Set(['фио', 'піб', 'фамилияимяотчество', 'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові', 'hoten', 'hovaten', 'teljesnev'])
+const FAMILY_FIRST = new Set([
+  'фио', 'піб', 'фамилияимяотчество', 'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові', 'hoten', 'hovaten', 'teljesnev',
+])
 /** Words of a heading that only say whose it is, as in "Name des Kindes" (common practice, no source). */
 const WHOSE = new Set([
   ...wordsOf('name').filter(word => !['name', 'nom', 'naam', 'navn', 'namn', 'nimi', 'nafn', 'nama'].includes(word)),
-  'students', 'pupils', 'schulers', 'schulerinnen', 'kindes', 'leerlings', 'kindern', 'ucznia', 'ucznow', 'zaka', 'studenta', 'studentow', 'elevens', 'elevs', 'siswa',
+  'students', 'pupils', 'schulers', 'schulerinnen', 'kindes', 'leerlings', 'kindern', 'ucznia', 'ucznow', 'zaka', 'studenta', 'studentow',
+  'elevens', 'elevs', 'siswa',
   'oppilaan', 'opilase', 'teilnehmers', 'teilnehmenden', 'participants', 'alumnos', 'alumnado', 'eleves', 'studenti', 'alunni',
   'of', 'the', 'des', 'der', 'de', 'du', 'del', 'della', 'dello', 'di', 'do', 'da', 'van', 'het', 'l', 'd', 'la', 'el', 'le', 'your', 's',
 ])

@@ -61,7 +61,10 @@ describe('a list is read as it was meant', () => {
     ],
     ['what people go by', 'Studentnr.;Achternaam;Voorletters;Roepnaam\n1;Vries;D.;Daan\n', [['Daan', 'Vries', 'Daan Vries']]],
     ['other names beside a surname', 'Surname;Other names;Form\nOkafor;Chidi James;4A\n', [['Chidi James', 'Okafor', 'Chidi James Okafor']]],
-    ['whole names under a word for given names', 'Nome;Turma\nAna Souza;8B\nRui Dias;8C\n', [['Ana', 'Souza', 'Ana Souza'], ['Rui', 'Dias', 'Rui Dias']]],
+    [
+      'whole names under a word for given names', 'Nome;Turma\nAna Souza;8B\nRui Dias;8C\n',
+      [['Ana', 'Souza', 'Ana Souza'], ['Rui', 'Dias', 'Rui Dias']],
+    ],
     ['given names alone', 'Nome;Turma\nAna;8B\nRui;8C\n', [['Ana', '', 'Ana'], ['Rui', '', 'Rui']]],
     ['in Ukrainian', 'ПІБ;Група\nБойко Олена Іванівна;1\n', [['Олена Іванівна', 'Бойко', 'Бойко Олена Іванівна']]],
     ['in Vietnamese', 'STT;MSSV;Họ và tên;Lớp\n1;B20;Nguyễn Văn An;D20\n', [['Văn An', 'Nguyễn', 'Nguyễn Văn An']]],

@@ -1,6 +1,7 @@
 import { oneOf, pattern } from '../../shapes/shape'
 import type { Strictness } from '../strictness'
 import { foldReceived, STRICT } from '../strictness'
+import { WEEK_WORDS } from '../months'
 import { WILD } from '../tokens'
 import { isDigit } from './digits'
 import type { FreeField } from './type'
@@ -68,13 +69,16 @@ function endOfWeek(text: string, position: number, rule: WeekRule, strictness: S
   return settle(written.year, written.week, rule) ? end : null
 }
 
-/** A week as people write it, in any of the ways: with or without year, `W`, `KW`, `wk` or `week` before the number. */
-const LOOSE = /^(?:(\d{4})[-_. ]?)?(?:(?:kw|wk|week|w)[-_. ]?)?(\d{1,2})(?!\d)/i
+/** A week as people write it, in any of the ways: with or without year, `W`, `KW`, `wk`, `week` or another word before the number. */
+const LOOSE = new RegExp(`^(?:(\\d{4})[-_. ]?)?(?:((?:${WEEK_WORDS}|[svut](?![\\p{L}]))[-_. ]{0,2})?)(\\d{1,2})(?!\\d)`, 'iu')
+/** Single letters may be versions or anything: they say a week that is asked for, no other. */
+const LETTER = /^[svut][-_. ]*$/i
 
 function looseWeek(text: string, position: number, rule: WeekRule): { end: number, written: string | null } | null {
   const match = LOOSE.exec(text.slice(position, position + 16))
   if (!match) return null
-  const week = settle(match[1] === undefined ? null : Number(match[1]), Number(match[2]), rule)
+  const week = settle(match[1] === undefined ? null : Number(match[1]), Number(match[3]), rule)
+  if (week === null && LETTER.test(match[2] ?? '')) return null
   return { end: position + match[0].length, written: week && write(week, rule.form) }
 }
 
@@ -134,7 +138,8 @@ export const week: FreeField<WeekRule, typeof options> = {
     return looseWeek(actual, 0, rule)?.written ? 'date-order' : 'date-range'
   },
   outside(actual, rule) {
-    const [whole, year = rule.from?.slice(0, 4), number] = LOOSE.exec(actual) ?? []
+    const [whole, year = rule.from?.slice(0, 4), word = '', number] = LOOSE.exec(actual) ?? []
+    if (LETTER.test(word)) return undefined
     // a number alone may be anything, where weeks are not written so
     if (whole !== actual || year === undefined || (rule.form !== 'ww' && /^\d{1,2}$/.test(actual))) return undefined
     const week = { year: Number(year), week: Number(number) }
