@@ -51,6 +51,10 @@ describe('what is told of a name', () => {
       '{name}_Records_{date}', 'firm', 'records_okt',
       ['name absent →Marsh Works', 'literal misspelt records→_Records_', 'date extra _okt→', 'date absent →{date}'],
     ],
+    [
+      'Consent_{given}_{family}', 'ana', 'Consent signed Ana',
+      ['literal separator Consent →Consent_', 'given extra signed→', 'literal separator  →_', 'family absent →Marsh'],
+    ],
     // nothing wrong, in ten scripts and more
     [Q, 'ana', 'REEF_Marsh-A_quadrat-02', []], ['{family}_{given}_{n}', 'zoe', 'd’Arquelle_Zoe_02', []],
     ['{family}_{n}', 'pal', 'Weissenbach_02', []], ['{group}_{family}_{n}', 'cyr', 'РИФ_Болотова_02', []],

@@ -114,17 +114,18 @@ function reorder(
     tried.add(key)
     const limit = (best?.alignment.cost ?? straight.cost) - 1
     const alignment = alignWithin(limit, order.flatMap(at => parts[at] ?? []), text, strictness, known)
-    if (alignment && alignment.cost < limit && !isMovedAway(parts, order, alignment, text)) best = { order, alignment }
+    if (alignment && alignment.cost < limit && !isMovedAway(parts, order, alignment, folded)) best = { order, alignment }
   }
   return best
 }
 
-/** Whether an order moves a value to where quite another word stands. */
-function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, text: string): boolean {
+/** Whether an order moves a value that is nowhere in a name to where quite another word stands. */
+function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, folded: string): boolean {
   return order.some((at, index) => {
     const [part, span] = [parts[at], spans[index]]
     if (at === index || part?.kind !== 'fixed' || part.part === 'literal' || !span || span.end === span.start || span.edits.length === 0) return false
-    return likeness(text.slice(span.start, span.end), span.text) < LIKE
+    const value = foldCase(stripMarks(span.text))
+    return !folded.includes(value) && likeness(folded.slice(span.start, span.end), value) < LIKE
   })
 }
 

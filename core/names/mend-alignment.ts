@@ -23,11 +23,11 @@ export const LIKE = 0.6
 export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
-  standOwnValues(parts, alignment, text)
   if (alignment.extras.length > 0) {
     mergeExtras(parts, alignment, text, strictness)
     completeWords(parts, alignment, text)
   }
+  standOwnValues(parts, alignment, text)
   dropUnlike(parts, alignment, text)
   partValues(parts, alignment, text)
   keepWholeWords(parts, alignment, text)
@@ -84,47 +84,64 @@ function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: s
       { range: [start, start] as [number, number], expected: own.lead }, { range: [start, end] as [number, number], expected: own.word },
       { range: [end, end] as [number, number], expected: own.behind },
     ].filter(({ range, expected }) => text.slice(...range) !== expected)
-    const moved = passesOthers(alignment, index, start, end)
+    const moved = passesOthers(alignment, text, index, [start, end])
     alignment.spans[index] = { start, end, text: span.text, edits, ...(moved ? { moved } : {}) }
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
 
-/** A value that is absent in its place, but stands whole in what was taken for the rule's own text or for nothing, stands there. */
+/** A value that is not in its place, but stands whole in what was taken for the rule's own text, for another value or for nothing, stands there. */
 function standOwnValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  const { spans } = alignment
+  const folded = foldPlain(text)
+  if (folded.length !== text.length) return
   for (const [index, part] of parts.entries()) {
-    const span = spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start || span.text.length < 2) continue
-    const [value, folded] = [foldPlain(span.text), foldPlain(text)]
-    if (folded.length !== text.length || value.length !== span.text.length) continue
-    const start = onlyPlaceOf(value, folded, text)
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.text.length < 2) continue
+    if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
+    const value = foldPlain(span.text)
+    const start = value.length === span.text.length ? onlyPlaceOf(value, folded, text) : -1
     const end = start + value.length
-    const at = start < 0 ? -1 : spans.findIndex(host => host.start <= start && host.end >= end && host.edits.length > 0)
-    const host = spans[at]
-    const extra = start < 0 ? undefined : alignment.extras.find(({ range }) => range[0] <= start && range[1] >= end)
-    if (host && parts[at]?.part === 'literal') {
-      const sides = ([[host.start, start], [end, host.end]] as const).map(([from, to]) => withinSeparators(text, [from, to]))
-        .sort((a, b) => likeness(text.slice(...b), host.text) - likeness(text.slice(...a), host.text))
-      const [[from, to], left] = sides as [[number, number], [number, number]]
-      spans[at] = { ...host, start: from, end: to, edits: [{ range: [from, to], expected: host.text }] }
-      if (left[1] > left[0]) alignment.extras.push({ range: left, before: at })
-    }
-    else if (extra) {
-      const sides = ([[extra.range[0], start], [end, extra.range[1]]] as const).map(([from, to]) => withinSeparators(text, [from, to]))
-      alignment.extras.splice(alignment.extras.indexOf(extra), 1, ...sides.filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
-    }
-    else continue
-    spans[index] = { ...span, start, end, edits: [], moved: true }
+    if (start < 0 || !giveRoom(parts, alignment, text, index, [start, end])) continue
+    if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: index })
+    const moved = passesOthers(alignment, text, index, [start, end])
+    alignment.spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
 
+/** Makes room for a value in the one thing it was taken for; `false`: that is right as it is. */
+function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
+  const sidesOf = (from: number, to: number) => ([[from, start], [end, to]] as const).map(side => withinSeparators(text, [...side]))
+  const at = spans.findIndex((host, other) => other !== index && host.start <= start && host.end >= end && host.edits.length > 0)
+  const host = spans[at]
+  if (host && parts[at]?.part === 'literal') {
+    const [own, left] = sidesOf(host.start, host.end)
+      .sort((a, b) => likeness(text.slice(...b), host.text) - likeness(text.slice(...a), host.text))
+    if (own) spans[at] = { ...host, start: own[0], end: own[1], edits: [{ range: own, expected: host.text }] }
+    if (left && left[1] > left[0]) extras.push({ range: left, before: at })
+    return own !== undefined
+  }
+  if (host) {
+    const [from, to] = withinSeparators(text, [host.start, host.end])
+    if (from !== start || to !== end || isAlike(host, text)) return false
+    spans[at] = { ...host, end: host.start, edits: [] }
+    return true
+  }
+  const around = extras.findIndex(({ range }) => range[0] <= start && range[1] >= end)
+  const extra = extras[around]
+  if (!extra) return false
+  extras.splice(around, 1, ...sidesOf(...extra.range).filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
+  return true
+}
+
+const isAlike = ({ start, end, text: asked }: Alignment['spans'][number], text: string): boolean =>
+  likeness(foldPlain(text.slice(start, end)), foldPlain(asked)) >= LIKE
+
 /** Whether a part at this place stands before one that comes before it, or behind one behind it. What is absent before it moves along. */
-function passesOthers({ spans }: Alignment, index: number, start: number, end: number): boolean {
+function passesOthers({ spans }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
   let passes = false
   for (const [at, other] of spans.entries()) {
-    if (other.end > other.start) passes ||= at < index ? other.start >= end : at > index && other.end <= start
+    if (other.end > other.start) passes ||= /[\p{L}\p{N}]/u.test(text.slice(other.start, other.end)) && (at < index ? other.start >= end : at > index && other.end <= start)
     else if (at < index && other.start > start) spans[at] = { ...other, start, end: start }
   }
   return passes
