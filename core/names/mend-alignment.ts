@@ -30,6 +30,7 @@ export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, 
   standOwnValues(parts, alignment, text)
   dropUnlike(parts, alignment, text)
   partValues(parts, alignment, text)
+  giveBack(parts, alignment, text)
   keepWholeWords(parts, alignment, text)
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
@@ -343,14 +344,52 @@ function isLiteral(parts: readonly NamePart[], word: string): boolean {
   return parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => looseKey(text) === looseKey(word)))
 }
 
+/** A bracket that opens or closes nothing in a text belongs to what was taken out of it. */
+function withinBrackets(text: string, start: number, end: number): [number, number] {
+  const inner = text.slice(start, end)
+  const opened = /[)\]]/.test(inner) ? null : /[\s_-]*[([]$/.exec(inner)
+  const closed = /[([]/.test(inner) ? null : /^[)\]][\s_-]*/.exec(inner)
+  return [start + (closed?.[0].length ?? 0), end - (opened?.[0].length ?? 0)]
+}
+
+/** A value that free text before it took, as far as nothing but words of state stands behind: Night Bus_2025 final. */
+function giveBack(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const [before, between] = [parts[index - 2], parts[index - 1]]
+    const [span, taken] = [spans[index], spans[index - 2]]
+    if (part.kind !== 'free' || isAnyText(part) || !before || !isAnyText(before) || !taken || !span || span.end > span.start) continue
+    if (between?.kind !== 'fixed' || between.part !== 'literal') continue
+    const found = valueAtEnd(part, text, [taken.start, taken.end], between.texts[0] ?? '')
+    if (!found) continue
+    if (found.end < taken.end) extras.push({ range: [found.end, taken.end], before: index + 1 })
+    spans[index - 2] = { ...taken, end: found.sign }
+    spans[index - 1] = { start: found.sign, end: found.start, text: between.texts[0] ?? '', edits: [] }
+    spans[index] = { ...span, start: found.start, end: found.end, edits: [] }
+  }
+}
+
+/** The value behind the rule's own sign in a stretch, with nothing but words of state behind it. */
+function valueAtEnd(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number], sign: string) {
+  for (let at = text.lastIndexOf(sign, to - 1); sign !== '' && at > from; at = text.lastIndexOf(sign, at - 1)) {
+    const start = at + sign.length
+    for (let end = to; end > start; end--) {
+      if (!isWordEdge(text, end) || freeField(part.rule).read(text.slice(start, end), part.rule) === undefined) continue
+      const rest = text.slice(end, to)
+      return /[\p{L}\p{N}]/u.test(rest) && !isAddedWord(rest) ? null : { sign: at, start, end }
+    }
+  }
+  return null
+}
+
 /** Free text keeps whole words of the received name; what is left over of a word that another part took is too much. */
 function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (!isAnyText(part) || !span || span.end <= span.start) continue
-    let [start, end] = [span.start, span.end]
-    while (start < end && !isWordEdge(text, start)) start++
-    while (end > start && !isWordEdge(text, end)) end--
+    let [from, to] = [span.start, span.end]
+    while (from < to && !isWordEdge(text, from)) from++
+    while (to > from && !isWordEdge(text, to)) to--
+    let [start, end] = withinBrackets(text, from, to)
     if (!/[\p{L}\p{N}]/u.test(text.slice(start, end))) [start, end] = [span.start, span.start]
     if (start === span.start && end === span.end) continue
     if (start > span.start) alignment.extras.push({ range: [span.start, start], before: index })

@@ -1,6 +1,6 @@
 import { either, list, needed, object, text } from '../../shapes/shape'
 import { editDistance } from '../../text/distance'
-import { accentWays, foldCase } from '../../text/fold'
+import { accentWays, foldCase, removeAccents } from '../../text/fold'
 import { emptyRecord, ownOf } from '../../text/own'
 import { isSeparator } from '../strictness'
 import type { FreeField } from './type'
@@ -19,14 +19,32 @@ export const valueOfChoice = (choice: ChoiceDocument): string => (typeof choice 
 /** A slip is only looked for in words that have at least so many letters. */
 const LONG_ENOUGH = 4
 const LONGEST_WORD = 40
+/** Of fewer letters a word says nothing of what it begins. */
+const LEAST_MEANT = 3
 
-/** The one choice a word means: the same but for letter case, or with one slip in a long word. */
-function readChoice(actual: string, values: readonly string[]): string | undefined {
+/**
+ * The one choice a word means: the same but for letter case, with one slip in a long word, its beginning, or what it stands for, be it
+ * in another form: "ang" and "angielskie" are EN (angielski).
+ */
+function readChoice(actual: string, rule: ChoiceRule): string | undefined {
+  const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
-  if (same !== undefined || actual.length < LONG_ENOUGH) return same
-  const near = values.filter(one => one.length >= LONG_ENOUGH && editDistance(foldCase(one), foldCase(actual), 1) <= 1)
-  return near.length === 1 ? near[0] : undefined
+  if (same !== undefined) return same
+  const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
+  const near = values.filter(one => isLong(one) && editDistance(foldCase(one), foldCase(actual), 1) <= 1)
+  return near.length === 1 ? near[0] : meantBy(actual, rule)
 }
+
+/** The one choice whose meaning, or a longer form of which, begins as a word does. */
+function meantBy(actual: string, { values, meanings }: ChoiceRule): string | undefined {
+  const word = plain(actual)
+  if (word.length < LEAST_MEANT || !/^\p{L}+(?: \p{L}+)*$/u.test(word)) return undefined
+  const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
+    .some(one => one.startsWith(word) || (one.length > LEAST_MEANT + 1 && word.startsWith(one))))
+  return meant.length === 1 ? meant[0] : undefined
+}
+
+const plain = (text: string): string => foldCase(removeAccents(text))
 
 const isWord = (text: string, start: number, end: number): boolean => !/[\p{L}\p{N}]/u.test((text[start - 1] ?? '') + (text[end] ?? ''))
 
@@ -65,14 +83,14 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
       if (end > start) take(start, end, 2)
     }
   },
-  read: (actual, rule) => readChoice(actual, rule.values),
+  read: (actual, rule) => readChoice(actual, rule),
   tell(actual, rule, _, strictness) {
-    const value = readChoice(actual, rule.values)
+    const value = readChoice(actual, rule)
     if (value === undefined) return 'not-allowed'
     if (foldCase(value) !== foldCase(actual)) return 'misspelt'
     return strictness.letterCase === 'ignore' ? null : 'letter-case'
   },
-  outside: (actual, rule) => (/\p{L}\p{L}/u.test(actual) && readChoice(actual, rule.values) === undefined ? actual : undefined),
+  outside: (actual, rule) => (/\p{L}\p{L}/u.test(actual) && readChoice(actual, rule) === undefined ? actual : undefined),
   allowed: ({ values, meanings }) => ({
     values: values.map((value) => {
       const meaning = ownOf(meanings, value)

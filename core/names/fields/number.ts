@@ -30,7 +30,15 @@ export const number: FreeField<NumberRule, typeof options> = {
     return end > index && isNumber(text.slice(index, end), rule, anyRange) ? end : -1
   },
   ends: (found, at, rule) => endsOfNumber(found, at, digits => isNumber(digits, rule, found.anyRange)),
-  take: (text, rule, settled, take) => takeNumbers(text, settled, digits => isNumber(digits, rule, true), take),
+  take(text, rule, settled, take) {
+    const isIn = (digits: string) => Number(digits) >= rule.from && Number(digits) <= rule.to
+    // beside a number that is allowed another is hardly meant, a version less than any
+    const told = (text.match(/\d+/g) ?? []).some(isIn)
+    takeNumbers(text, settled, digits => isNumber(digits, rule, true), (start, end, cost) => {
+      const besides = told && !isIn(text.slice(start, end)) ? 1.5 + (/(?<!\p{L})v$/iu.test(text.slice(0, start)) ? 0.5 : 0) : 0
+      take(start, end, cost + besides)
+    })
+  },
   read: (actual, rule) => readNumber(actual, rule, digits => isNumber(digits, rule)),
   tell(actual, rule, settled) {
     if (!/^\d+$/.test(actual)) return 'digits'
