@@ -2,6 +2,7 @@ import { isFree } from '../names/fields/index'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import type { Template } from '../names/template'
 import type { Roster } from '../roster/types'
+import { looseKey } from '../text/fold'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Brief, Requirement } from './types'
 
@@ -19,8 +20,26 @@ function wordsOf({ columns, headings = {} }: ListColumns): Record<string, string
   return Object.fromEntries(Object.entries(headings).flatMap(([column, heading]) => (taken.has(heading) ? [] : [[heading, column]])))
 }
 
-/** The column that a list's own word stands for; any other word is its own. */
-export const columnMeant = (list: ListColumns, word: string): string => ownOf(wordsOf(list), word) ?? word
+/** The column that a list's own word stands for, be it in other letters or signs; any other word is its own. */
+export function columnMeant(list: ListColumns, word: string): string {
+  return meaningIn(list)(word)
+}
+
+function meaningIn(list: ListColumns): (word: string) => string {
+  const words = wordsOf(list)
+  const built = new Set<string>(['title', ...ROSTER_COLUMNS.map(column => column.name)])
+  const loose = new Map<string, Set<string>>()
+  for (const name of [...list.columns.filter(column => !built.has(column)), ...Object.keys(words)]) {
+    const key = looseKey(name)
+    loose.set(key, (loose.get(key) ?? new Set()).add(ownOf(words, name) ?? name))
+  }
+  return (word) => {
+    const own = ownOf(words, word)
+    if (own !== undefined || built.has(word) || list.columns.includes(word)) return own ?? word
+    const [only, ...more] = loose.get(looseKey(word)) ?? []
+    return only === undefined || more.length > 0 ? word : only
+  }
+}
 
 /**
  * A brief whose templates call a column as its list does, `{klas}` where every list has `group`, with the names that every list has:
@@ -31,9 +50,8 @@ export const columnMeant = (list: ListColumns, word: string): string => ownOf(wo
  * inListWords(brief, { people, columns: ['group'], headings: { group: 'klas' } }).requirements[0].names[0].parts[0].name //=> 'group'
  */
 export function inListWords(brief: Brief, list: ListColumns): Brief {
-  const meant = wordsOf(list)
-  if (Object.keys(meant).length === 0) return brief
-  const requirements = brief.requirements.map(one => renamed(one, field => ownOf(meant, field) ?? field))
+  const meant = meaningIn(list)
+  const requirements = brief.requirements.map(one => renamed(one, meant))
   return requirements.some((one, at) => one !== brief.requirements[at]) ? { ...brief, requirements } : brief
 }
 

@@ -14,6 +14,7 @@ import { expandParts } from '../names/parts'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isDeviceName, isReserved, isTooLong, LONGEST_NAME } from '../names/portability'
 import type { UnitForm } from '../brief/forms'
+import { namesOf } from '../roster/values'
 import type { Person } from '../roster/types'
 import { tokensOf } from '../names/tokens'
 import { copyMarksOf, givenNameOf } from '../placing/view'
@@ -82,7 +83,7 @@ export function judgeName(
     }
   }
   const nearest = nearestForm(view.base, forms, {
-    strictness: requirement.strictness, known, ownerOf, called: () => [...view.levels, ...people.flatMap(one => one.aliases)].flatMap(tokensOf),
+    strictness: requirement.strictness, known, ownerOf, called: () => [...view.levels, ...people.flatMap(namesOf)].flatMap(tokensOf),
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
   const given = givenNameOf(view)

@@ -75,6 +75,11 @@ export function lengthOfState(differences: readonly Difference[]): number {
   return differences.reduce((sum, one) => sum + (one.kind === 'extra' && isAddedWord(one.actual) ? one.actual.length : 0), 0)
 }
 
+/** Whether a folded word tells that a file is an earlier state than one without it. */
+export function isEarlierWord(word: string): boolean {
+  return EARLIER.has(word)
+}
+
 /** Whether a folded word tells that a file is newer than one without it. */
 export function isLaterWord(word: string): boolean {
   return LATER.has(word)

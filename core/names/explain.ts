@@ -78,7 +78,7 @@ function alignName(parts: readonly NamePart[], received: string, { strictness, k
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
-  mendAlignment(shown, alignment, text, strictness)
+  mendAlignment(shown, alignment, text, strictness, called)
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, called)
   readLeftOver(shown, alignment, text, captures)

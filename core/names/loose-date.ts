@@ -123,13 +123,26 @@ const DAY_AND_MONTH = new RegExp(
 function readDayOfYear(text: string, position: number, pattern: string, range: Range): LooseDate | null {
   if (!pattern.includes('dd') || !pattern.includes('MM') || /H|mm/.test(pattern)) return null
   const match = DAY_AND_MONTH.exec(text.slice(position, position + 24))
-  if (!match) return null
+  if (!match) return readBareDay(text.slice(position, position + 5), position, pattern, range)
   const [whole, day1, word1, word2, day2, day3, number, stated] = match
   const month = number === undefined ? monthOf(word1 ?? word2 ?? '') : Number(number)
   const day = Number(day1 ?? day2 ?? day3)
   if (month === undefined || month < 1 || month > 12 || day < 1 || day > 31) return null
   const year = stated ?? yearOf(month, day, range)
   return year === null ? null : { end: position + whole.length, written: write(pattern, year, month, day), kind: 'date-order' }
+}
+
+/** Four digits where one day alone that is asked for can be meant: 1103 for 3 November. */
+function readBareDay(text: string, position: number, pattern: string, range: Range): LooseDate | null {
+  const [, first, second] = /^(\d\d)(\d\d)(?![\d\p{L}])/u.exec(text) ?? []
+  if (first === undefined || second === undefined || range.from === null || range.to === null) return null
+  const days = ([[first, second], [second, first]] as const).flatMap(([month, day]) => {
+    const year = Number(month) >= 1 && Number(month) <= 12 ? yearOf(Number(month), Number(day), range) : null
+    const written = year === null ? '' : write(pattern, year, Number(month), Number(day))
+    return isWrittenDate(written, pattern, range.from, range.to) ? [written] : []
+  })
+  const [only, other = only] = days
+  return only === undefined || other !== only ? null : { end: position + 4, written: only, kind: 'date-order' }
 }
 
 const ANY_ORDER = /^(?:(\d{4})[-_. /]?(\d{1,2})[-_. /]?(\d{1,2})|(\d{1,2})[-_. /](\d{1,2})[-_. /](\d{4}|\d{2})|(\d{2})(\d{2})(\d{4}|\d{2}))(?!\d)/

@@ -19,8 +19,11 @@ export const LIKE = 0.6
  * instead of it, and what belongs to none.
  *
  * @param alignment - changed in place
+ * @param called - words, as loose keys, that the holder is called by: they stand instead of nothing else
  */
-export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness): void {
+export function mendAlignment(
+  parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness, called: () => readonly string[],
+): void {
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
   if (alignment.extras.length > 0) {
@@ -28,13 +31,13 @@ export function mendAlignment(parts: readonly NamePart[], alignment: Alignment, 
     completeWords(parts, alignment, text)
   }
   standOwnValues(parts, alignment, text)
-  dropUnlike(parts, alignment, text)
+  dropUnlike(parts, alignment, text, called)
   partValues(parts, alignment, text)
   giveBack(parts, alignment, text)
   keepWholeWords(parts, alignment, text)
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
-  takeInstead(parts, alignment, text)
+  takeInstead(parts, alignment, text, called)
 }
 
 /**
@@ -291,14 +294,15 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
 }
 
 /** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
-function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
     const [start, end] = withinSeparators(text, [span.start, span.end])
     if (start === end) continue
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
-    if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text))) continue
+    const isOwn = () => called().includes(looseKey(text.slice(start, end)))
+    if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text)) && !isOwn()) continue
     if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
@@ -326,13 +330,14 @@ function joinExtras(alignment: Alignment, text: string): void {
 }
 
 /** A whole word where a value is absent stands instead of it. */
-function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start) continue
     const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
       && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
-    if (!instead || isNoValue(text.slice(...instead.range), span.text) || isLiteral(parts, text.slice(...instead.range))) continue
+    const word = instead ? text.slice(...instead.range) : ''
+    if (!instead || isNoValue(word, span.text) || isLiteral(parts, word) || called().includes(looseKey(word))) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = instead.range
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }

@@ -155,7 +155,19 @@ function joinHalves(evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<s
       taken.add(own.key).add(family.key)
     }
   }
-  // the family name of somebody who is named in full speaks for nobody else who bears it
+  leaveOthers(evidence, halves, { taken, inFull })
+}
+
+/** The family name of somebody who is named in full, or with an initial, speaks for nobody else who bears it. */
+function leaveOthers(
+  evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<string, Halves>, { taken, inFull }: { taken: Set<string>, inFull: Set<string> },
+): void {
+  for (const [holder, { strength }] of evidence) {
+    const family = strength >= NAMED.initialAndFamily ? halves.get(holder)?.get('family') : undefined
+    if (!family) continue
+    inFull.add(holder)
+    taken.add(family.key)
+  }
   for (const [holder, parts] of taken.size > 0 ? halves : []) {
     const named = evidence.get(holder)?.strength ?? 0
     if (!inFull.has(holder) && named <= NAMED.family && [...parts.values()].every(one => taken.has(one.key))) evidence.delete(holder)

@@ -432,3 +432,39 @@ describe('digits that number nothing, and copies', () => {
     expect(got.files.map(one => one.findings.map(({ code }) => code))).toEqual([['version.newer-beside'], ['version.newer-beside']])
   })
 })
+
+// common practice, no source
+describe('several pieces without numbers, and what people add to names', () => {
+  const list = readRoster(readTable(new TextEncoder().encode('id,given,family,voice\n1,Maria,Kaiser,Alto\n2,Luise,Kaiser,Soprano\n'))).roster
+  const report = async (...paths: string[]) => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', strictness: { letterCase: 'ignore' }, requirements: [{
+      id: 'take', title: 'Take', name: '{voice}_{family}_{song}', formats: [{ id: 'mp3' }], count: { from: 2, to: 2 },
+      fields: { song: { type: 'choice', values: [{ value: 'Ave', meaning: 'Ave verum' }, { value: 'Lied', meaning: 'Abendlied' }] } },
+    }, { id: 'consent', title: 'Consent', name: 'Consent {given} {family}', formats: [{ id: 'pdf' }] }] }, list)
+    return check({ brief: rule, roster: list, received: paths.map(path => file(path)), checkedAt: 0 })
+  }
+  const where = async (...paths: string[]) => placed(await report(...paths))
+
+  test('a copy takes no place of its own while another piece has none', async () => {
+    const got = await where('Alto_Kaiser_Ave.mp3', 'Alto_Kaiser_Ave (1).mp3', 'Alto_Kaiser_song_Lied.mp3')
+    expect(got).toEqual({ 'Alto_Kaiser_Ave.mp3': 'take 1 1', 'Alto_Kaiser_Ave (1).mp3': 'superseded', 'Alto_Kaiser_song_Lied.mp3': 'take 1 2' })
+  })
+
+  test('nor does the same with a word of state', async () => {
+    const got = await where('Alto_Kaiser_Ave.mp3', 'Alto_Kaiser_Ave_neu.mp3', 'Kaiser Maria Lied.mp3')
+    expect(got).toMatchObject({ 'Alto_Kaiser_Ave_neu.mp3': 'superseded', 'Kaiser Maria Lied.mp3': 'take 1 2' })
+  })
+
+  test('an initial tells which of two with one family name is meant', async () => {
+    const got = await where('Consent M. Kaiser.pdf', 'Consent Kaiser L.pdf')
+    expect(got).toEqual({ 'Consent M. Kaiser.pdf': 'consent 1', 'Consent Kaiser L.pdf': 'consent 2' })
+    expect(await where('Consent Kaiser.pdf')).toEqual({ 'Consent Kaiser.pdf': 'unplaced' })
+  })
+
+  test('an earlier state does not count before the file itself, though it came later', async () => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [{ id: 'log', title: 'Log', name: '{voice}_{given}_log' }] }, list)
+    const received = [file('alto maria log.txt'), file('alto maria log_old.txt')]
+    const got = placed(check({ brief: rule, roster: list, received, checkedAt: 0 }))
+    expect(got).toEqual({ 'alto maria log.txt': 'log 1', 'alto maria log_old.txt': 'superseded' })
+  })
+})

@@ -13,6 +13,7 @@ import type { Captures } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
 import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
+import { namesOf } from '../roster/values'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
@@ -315,7 +316,7 @@ const CALLED = new WeakMap<Unit, ReadonlySet<string>>()
 function calledBy(unit: Unit): ReadonlySet<string> {
   const kept = CALLED.get(unit)
   if (kept) return kept
-  const words = new Set(unit.people.flatMap(({ name, given, family, aliases }) => [name, given, family, ...aliases].flatMap(tokensOf)))
+  const words = new Set(unit.people.flatMap(namesOf).flatMap(tokensOf))
   CALLED.set(unit, words)
   return words
 }

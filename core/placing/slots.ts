@@ -1,4 +1,4 @@
-import { isLaterWord } from '../names/added-words'
+import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import type { Requirement } from '../brief/types'
@@ -112,18 +112,40 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   }
   if (!isNumbered(unit)) return fillSlot(unit, arrivals, null)
   const { kept, duplicates } = dropIdentical(arrivals)
-  // those that fit go before those that do not, then by what is kept
-  const order = [...kept].sort((a, b) => FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b))
+  const originals = originalsOf(kept)
+  // copies of others go last; those that fit go before those that do not, then by what is kept
+  const order = [...kept].sort((a, b) => Number(originals.has(a)) - Number(originals.has(b))
+    || FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b))
   const inside = new Set(order.slice(0, most))
   const placed = kept.filter(arrival => inside.has(arrival)).sort((a, b) => byPath(a.view, b.view))
   const numbers = new Map(placed.map((arrival, at) => [arrival, first + at]))
   return [
     ...placed.map((arrival, at): Filled => ({ arrival, role: 'placed', n: first + at, milestone: false, instead: null })),
-    ...order.slice(most).map((arrival): Filled => ({ arrival, role: 'surplus', n: null, milestone: false, instead: null })),
+    ...order.slice(most).map((arrival): Filled => {
+      const original = originals.get(arrival)
+      return original && inside.has(original)
+        ? { arrival, role: 'superseded', n: numbers.get(original) ?? null, milestone: false, instead: original.view }
+        : { arrival, role: 'surplus', n: null, milestone: false, instead: null }
+    }),
     ...duplicates.map(({ arrival, original }): Filled => ({
       arrival, role: inside.has(original) ? 'duplicate' : 'surplus', n: numbers.get(original) ?? null, milestone: false, instead: original.view,
     })),
   ]
+}
+
+/** More words of state than this are something else. */
+const MOST_ADDED = 3
+
+/** Files whose names are another's but for the mark of a copy or words that only tell a state, with that other. */
+export function originalsOf(arrivals: readonly Arrival[]): Map<Arrival, Arrival> {
+  const byName = new Map(arrivals.map(arrival => [looseKey(arrival.view.base), arrival]))
+  return new Map(arrivals.flatMap((arrival) => {
+    const words = tokensOf(arrival.view.base)
+    const shorter = Array.from({ length: Math.min(MOST_ADDED, words.length - 1) }, (_, less) => byName.get(words.slice(0, -1 - less).join('')))
+    const original = copyMarksOf(arrival.view).map(({ base }) => byName.get(looseKey(base))).find(one => one !== undefined && one !== arrival)
+      ?? shorter.find(one => one !== undefined && stateAdded(arrival.view, one.view) !== null)
+    return original ? [[arrival, original] as const] : []
+  }))
 }
 
 function fillSlot(unit: Unit, arrivals: readonly Arrival[], n: number | null): Filled[] {
@@ -224,17 +246,22 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
   return later.some(word => !kept.has(word)) ? null : 'time'
 }
 
-/** Whether a name is another's with only words of state added, and came later. */
+/** Whether a name is another's with only words of state added, and came later; or the other says that it is an earlier state of this one. */
 function isAmended(now: FileView, before: FileView): boolean {
-  if ((now.file.receivedAt ?? 0) <= (before.file.receivedAt ?? 0)) return false
+  return ((now.file.receivedAt ?? 0) > (before.file.receivedAt ?? 0) && stateAdded(now, before) === 'later') || stateAdded(before, now) === 'earlier'
+}
+
+/** What the words say that one name has more than another, where they only tell its state; `null`: they say something else. */
+function stateAdded(now: FileView, before: FileView): 'later' | 'earlier' | null {
   const [longer, shorter] = [looseKey(now.base), looseKey(before.base)]
-  if (longer.length <= shorter.length || !longer.startsWith(shorter)) return false
+  if (longer.length <= shorter.length || !longer.startsWith(shorter)) return null
   // the number in brackets that a download gets is nobody's word
-  if (copyMarksOf(now).some(({ base, mark }) => /[()[\]]/.test(mark) && looseKey(base) === shorter)) return false
+  if (copyMarksOf(now).some(one => /[()[\]]/.test(one.mark) && looseKey(one.base) === shorter)) return null
   const [words, kept] = [tokensOf(now.base), tokensOf(before.base)]
   const added = words.slice(kept.length)
-  return added.length > 0 && kept.every((word, place) => words[place] === word)
-    && added.every(word => isLaterWord(word) || /^[2-9]$/.test(word))
+  if (added.length === 0 || !kept.every((word, place) => words[place] === word)) return null
+  if (added.every(word => isLaterWord(word) || /^[2-9]$/.test(word))) return 'later'
+  return added.every(word => isLaterWord(word) || isEarlierWord(word)) ? 'earlier' : null
 }
 
 /** The number of a file's version as its name tells it; -1 where it tells none. */

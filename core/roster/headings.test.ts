@@ -72,6 +72,15 @@ test('findings and exports call a column as the list does', async () => {
   expect(holderRows(roster, [], report.slots)[0]?.slice(0, 4)).toEqual(['First name', 'Last name', 'Period', 'id'])
 })
 
+// common practice, no source: nobody minds capitals
+test('a heading in other letters is the heading', async () => {
+  const { roster } = listOf('Nr albumu;Nazwisko;Imię;Temat pracy\n1;Kowalska;Anna;Ptaki')
+  const rule = (name: string) => readBrief({ usitorBrief: 1, title: 'x', requirements: [{ id: 'a', name }] }, roster)
+  const { units: [unit] } = listUnits(await rule('{nr albumu}_{nazwisko}_{temat pracy}'), roster)
+  expect(fieldsOf(...unit?.requirement.names ?? [])).toEqual(['id', 'family', 'Temat pracy'])
+  await expect(rule('{promotor}')).rejects.toThrow('unknown field {promotor}')
+})
+
 // common practice, no source: a rule is written with the headings of the list that it is written for
 test.each([
   ['id,klas,given,family\n1,H3a,Sem,de Vries\n2,H3b,Daan,Peel', '{klas}_{family}_{given:1}', 'H3b/H3b_Peel_D.txt'],

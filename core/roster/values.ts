@@ -16,3 +16,7 @@ export const valueIn = (values: HolderValues, column: string): string => [ownOf(
 
 /** The group somebody belongs to, as a holder is called; empty where they have none. */
 export const groupOf = (person: Pick<Person, 'group'>): string => person.group.trim().normalize('NFC')
+
+/** All that somebody is called. */
+export const namesOf = ({ name, given, family, aliases }: Pick<Person, 'name' | 'given' | 'family' | 'aliases'>): string[] =>
+  [name, given, family, ...aliases]

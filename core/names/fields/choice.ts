@@ -19,6 +19,7 @@ export const valueOfChoice = (choice: ChoiceDocument): string => (typeof choice 
 /** A slip is only looked for in words that have at least so many letters. */
 const LONG_ENOUGH = 4
 const LONGEST_WORD = 40
+const MOST_WORDS = 3
 /** Of fewer letters a word says nothing of what it begins. */
 const LEAST_MEANT = 3
 
@@ -48,6 +49,25 @@ const plain = (text: string): string => foldCase(removeAccents(text))
 
 const isWord = (text: string, start: number, end: number): boolean => !/[\p{L}\p{N}]/u.test((text[start - 1] ?? '') + (text[end] ?? ''))
 
+/** Where words stand; several with single spaces between are one value where another sign parts values: Marsh_Vater unser. */
+function* wordsOf(name: string): Generator<[start: number, end: number]> {
+  const endOf = (start: number) => {
+    let end = start
+    while (end < name.length && end < start + LONGEST_WORD && !isSeparator(name[end] ?? ' ')) end++
+    return end
+  }
+  for (let start = 0; start < name.length; start++) {
+    if (start > 0 && !isSeparator(name[start - 1] ?? ' ')) continue
+    let end = endOf(start)
+    if (end === start) continue
+    yield [start, end]
+    for (let words = 1; words < MOST_WORDS && name.includes('_') && name[end] === ' ' && endOf(end + 1) > end + 1; words++) {
+      end = endOf(end + 1)
+      yield [start, end]
+    }
+  }
+}
+
 export const choice: FreeField<ChoiceRule, typeof options> = {
   options,
   normalise({ values }) {
@@ -76,12 +96,7 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
     }
     // any word may have been meant for one of the choices, unless one of them is there
     if (told) return
-    for (let start = 0; start < name.length; start++) {
-      if (start > 0 && !isSeparator(name[start - 1] ?? ' ')) continue
-      let end = start
-      while (end < name.length && end < start + LONGEST_WORD && !isSeparator(name[end] ?? ' ')) end++
-      if (end > start) take(start, end, 2)
-    }
+    for (const [start, end] of wordsOf(name)) take(start, end, 2)
   },
   read: (actual, rule) => readChoice(actual, rule),
   tell(actual, rule, _, strictness) {

@@ -1,0 +1,61 @@
+import { describe, expect, test } from 'vitest'
+import { explainParts } from '../explain'
+import { fillTemplate } from '../parts'
+import { parseTemplate } from '../template'
+import type { FieldRule } from './index'
+
+const FIELDS: Record<string, FieldRule> = {
+  lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
+  song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
+  about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
+  day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
+}
+const told = (template: string, name: string) => {
+  const { captures, differences } = explainParts(
+    fillTemplate(parseTemplate(template), FIELDS, { family: 'Marsh' }), name,
+    { strictness: { letterCase: 'ignore', separators: 'exact', accents: 'ignore' } },
+  )
+  return [captures, differences.map(one => `${one.part} ${one.kind} ${one.actual}`)]
+}
+
+// common practice, no source
+describe('a choice', () => {
+  test.each([['angielskie', 'EN'], ['ang', 'EN'], ['Polskie', 'PL']])('"%s" is known by what it means: %s', (written, lang) => {
+    expect(told('{family}_{lang}', `Marsh_${written}`)).toEqual([{ lang }, [`lang misspelt ${written}`]])
+  })
+
+  test('is known by its beginning, where no other begins so', () => {
+    expect(told('{family}_{song}', 'Marsh_Abend')).toEqual([{ song: 'Abendlied' }, ['song misspelt Abend']])
+    expect(told('{family}_{lang}', 'Marsh_en')).toEqual([{ lang: 'EN' }, []])
+    expect(told('{family}_{lang}', 'Marsh_e')).toEqual([{}, ['lang not-allowed e']])
+  })
+
+  test('that is none of those is told whole', () => {
+    expect(told('{family}_{song}', 'Marsh_Vater unser')).toEqual([{}, ['song not-allowed Vater unser']])
+  })
+})
+
+// common practice, no source
+describe('what free text takes, and gives back', () => {
+  test.each([
+    ['Marsh_Night Bus_2025_v2', { about: 'Night Bus', year: '2025' }, ['literal extra _v2']],
+    ['Marsh_Night Bus_2025 final', { about: 'Night Bus', year: '2025' }, ['literal extra  final']],
+    ['Marsh_Night_Bus_2025_FINAL', { about: 'Night_Bus', year: '2025' }, ['literal extra _FINAL']],
+    ['Marsh_Route 66_2025', { about: 'Route 66', year: '2025' }, []],
+  ])('%s', (name, captures, differences) => {
+    expect(told('{family}_{about}_{year}', name)).toEqual([captures, differences])
+  })
+
+  test('keeps no bracket that something else was taken out of', () => {
+    expect(told('{family}_{about}_{year}', 'Two Rivers (Marsh)')[0]).toEqual({ about: 'Two Rivers' })
+    expect(told('{family}_{about}_{year}', 'Marsh_Two Rivers (again)_25')[0]).toMatchObject({ about: 'Two Rivers (again)' })
+  })
+})
+
+test('four digits are a day where one alone can be meant', () => {
+  expect(told('{family}_{day}', 'Marsh_1103')).toEqual([{ day: '261103' }, ['day date-order 1103']])
+  // 11 October or 10 November: the first was not asked for
+  expect(told('{family}_{day}', 'Marsh_1110')).toEqual([{ day: '261110' }, ['day date-order 1110']])
+  // neither day lies in the range
+  expect(told('{family}_{day}', 'Marsh_1203')[0]).toEqual({})
+})
