@@ -301,13 +301,19 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     const [start, end] = withinSeparators(text, [span.start, span.end])
     if (start === end) continue
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
-    const isOwn = () => called().includes(looseKey(text.slice(start, end)))
+    const isOwn = () => isNameElsewhere(part.part, span.text, text.slice(start, end), called)
     if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text)) && !isOwn()) continue
     if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
   }
 }
+
+const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
+
+/** Whether a word is what the holder is called by, where something else is asked for: Nils instead of a title or a group. */
+const isNameElsewhere = (part: string, asked: string, word: string, called: () => readonly string[]): boolean =>
+  !OF_NAME.has(part) && !looseKey(asked).includes(looseKey(word)) && called().includes(looseKey(word))
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters where that is digits. */
 function isNoValue(text: string, value: string): boolean {
@@ -337,7 +343,7 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
     const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
       && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
     const word = instead ? text.slice(...instead.range) : ''
-    if (!instead || isNoValue(word, span.text) || isLiteral(parts, word) || called().includes(looseKey(word))) continue
+    if (!instead || isNoValue(word, span.text) || isLiteral(parts, word) || isNameElsewhere(part.part, span.text, word, called)) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = instead.range
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
