@@ -302,3 +302,19 @@ test('what is known of a file without a slot is said, and only what is not known
   const { file: other } = await run({}, ['Klaus Report.pdf'])
   expect(other('Klaus Report.pdf').says).toBe('Says "report"; whose it is cannot be told.')
 })
+
+test('another number in the rule\'s own words is another work: told, held back beside the asked one, and never given its name', async () => {
+  const SHEET: Partial<RequirementDocument> = { name: 'Sheet5_{code}' }
+  const alone = await run(SHEET, ['Sheet4_NBY.pdf', 'sheet 5_SGB.pdf', 'Sheet_KLM.pdf'])
+  const other = alone.file('Sheet4_NBY.pdf')
+  expect(other.says).toBe('Says "Sheet4"; asked: Sheet5. Send the one that was asked for; if this is it, correct its name.')
+  expect([alone.status('1'), other.correctedPath]).toEqual(['to-fix', null])
+  expect(planCorrections(alone.report.files).leftOut.map(({ file, why }) => `${file.path}: ${why}`))
+    .toEqual(['Sheet4_NBY.pdf: its right place is not known'])
+  // the same number otherwise written, and none, are slips
+  expect(alone.file('sheet 5_SGB.pdf').correctedPath).toBe('Sheet5_SGB.pdf')
+  expect(alone.file('Sheet_KLM.pdf').correctedPath).toBe('Sheet5_KLM.pdf')
+  const beside = await run(SHEET, ['Sheet5_NBY.pdf', { path: 'Sheet4_NBY.pdf', at: AT + 60_000 }])
+  expect(beside.status('1')).toBe('right')
+  expect(beside.file('Sheet4_NBY.pdf')).toMatchObject({ role: 'unplaced', candidates: [{ requirement: 'work', holder: '1' }] })
+})

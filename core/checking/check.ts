@@ -174,7 +174,7 @@ function judge(state: CheckState): void {
       if (verdict.late) state.late.add(view.index)
       const shrunk = unit.requirement.keep === 'latest' && !piece.milestone ? shrunkFinding(piece, filled, make) : null
       if (shrunk) entry.findings.push(shrunk)
-      entry.rightPath = verdict.correctedPath
+      if (verdict.correctedPath !== null) entry.rightPath = verdict.correctedPath
       if (verdict.open.length > 0) entry.open = verdict.open
       if (verdict.correctedPath !== pathInside(view)) entry.correctedPath = verdict.correctedPath
       if (view.file.sha256 !== null && entry.findings.some(({ code }) => isAboutContent(code)) && known.get(view.file.sha256) === false) {

@@ -31,7 +31,8 @@ import { judgeTotal, knownOf, totalOf, withTotal } from './known-values'
 export interface JudgedFile {
   findings: Finding[]
   /** The right path under the root. */
-  correctedPath: string
+  /** `null`: the name says another piece of work, which is never given this one's name. */
+  correctedPath: string | null
   /** Its last level, and its folder: right as it is, or as the rule writes it. `accepted`: it lies there. */
   name: string
   folder: Pick<FolderVerdict, 'asked' | 'takes'> & { right: string, accepted: boolean }
@@ -99,13 +100,18 @@ export function judgeFile(
   for (const verdict of more) if (verdict) findings.push(make(verdict))
   const corrected = withTotal(name, unit, volumes?.total ?? null)
   const open = name.verdict === null && folder.verdict === null ? [] : openFields(name)
-  const correctedPath = folder.corrected === '' ? corrected : `${folder.corrected}/${corrected}`
   const accepted = folder.verdict === null && !view.folderLost
   return {
     findings: open.length === 0 ? findings : findings.map(finding => withOpen(finding, open)),
-    correctedPath, open, late: late !== null, name: corrected,
+    correctedPath: rightPath(name, folder.corrected, corrected), open, late: late !== null, name: corrected,
     folder: { right: folder.corrected, asked: folder.asked, takes: folder.takes, accepted },
   }
+}
+
+/** Where a file belongs; `null` where its name says in the rule's own words that it is another work: sheet 4 where sheet 5 is asked. */
+function rightPath({ differences }: NameVerdict, folder: string, name: string): string | null {
+  if (differences.some(one => one.part === 'literal' && one.kind === 'not-allowed')) return null
+  return folder === '' ? name : `${folder}/${name}`
 }
 
 /** What is wrong with a name, or only with the form of its letters. */

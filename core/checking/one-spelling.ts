@@ -25,7 +25,7 @@ export function useOneSpelling(files: readonly JudgedEntry[]): void {
     if (folder.asked === null || folder.asked === '') continue
     const right = prefixesOf(folder.asked)
       .map((prefix, depth) => byUse.get(prefix)?.find(level => folder.takes(depth, level)) ?? lastLevel(prefix)).join('/')
-    if (right === folder.right) continue
+    if (right === folder.right || entry.rightPath === undefined) continue
     entry.rightPath = `${right}/${name}`
     if (entry.correctedPath !== null) entry.correctedPath = entry.rightPath
     for (const finding of entry.findings) if (FINDINGS[finding.code].about === 'folder' && finding.expected === folder.right) finding.expected = right

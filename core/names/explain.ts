@@ -11,7 +11,7 @@ import { mendText } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isValue } from './parts'
 import type { Strictness } from './strictness'
-import { isSeparator } from './strictness'
+import { isSeparator, withinSeparators } from './strictness'
 
 export interface Explanation {
   /** 0 for a fitting name; about one a wrong character. */
@@ -204,7 +204,17 @@ function describe(
 
 /** What a value that is none of those may be. */
 function allowedInstead(part: NamePart, kind: DifferenceKind) {
-  return part.kind === 'free' && (kind === 'date-range' || kind === 'not-allowed') ? freeField(part.rule).allowed?.(part.rule) : null
+  if (part.kind === 'fixed') return kind === 'not-allowed' ? { values: [{ value: trimmed(part.texts[0] ?? '') }] } : null
+  return kind === 'date-range' || kind === 'not-allowed' ? freeField(part.rule).allowed?.(part.rule) : null
+}
+
+const trimmed = (text: string): string => text.slice(...withinSeparators(text, [0, text.length]))
+
+/** Whether the rule's own words stand there with another number: last week's sheet 4 where sheet 5 is asked. */
+function isOtherNumber(actual: string, asked: string): boolean {
+  const [was, is] = [actual, asked].map(text => ({ letters: looseKey(text.replace(/\p{N}+/gu, '')), numbers: text.match(/\d+/g)?.map(Number) ?? [] }))
+  if (!was || !is || was.letters === '' || was.letters !== is.letters || was.numbers.length !== is.numbers.length) return false
+  return was.numbers.some((number, at) => number !== is.numbers[at])
 }
 
 const OF_PERSON = new Set(['family', 'given', 'name', 'id'])
@@ -235,6 +245,7 @@ function tellFixed(
     return strictness.separators === 'ignore' && edits.length === 0 ? null : 'separator'
   }
   if (edits.length === 0) return null
+  if (field === 'literal' && isOtherNumber(actual, text)) return 'not-allowed'
   const loosely = (text: string) => foldCase(strictness.accents === 'ignore' ? stripMarks(text) : text)
   const [was, asked] = [plainPunctuation(actual), plainPunctuation(text)]
   if (loosely(was) === loosely(asked)) return 'letter-case'

@@ -17,7 +17,8 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'date-order': ({ expected, actual }) => `the ${dayWord(expected)} is written ${showText(actual)}, asked: ${showText(expected)}`,
   'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, sayUnread(actual))}`,
   'not-allowed': ({ actual, part, allowed, label }) =>
-    `${named(part, label)}says "${showText(actual)}"${sayAsked(allowed, 'which is none of the allowed')}`,
+    `${named(part, label)}says "${showText(part === 'literal' ? actual.replace(/^[ _.-]+|[ _.-]+$/g, '') : actual)}"`
+    + sayAsked(allowed, 'which is none of the allowed'),
   'other-person': ({ actual, expected, part, label }) =>
     `${named(part, label)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }

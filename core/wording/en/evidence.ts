@@ -22,6 +22,6 @@ export const EVIDENCE_WORDS: { [K in EvidenceKind]: string | ((evidence: Evidenc
   'placed-before': 'the same bytes were placed here before',
   'weighed-alone': 'weighed by itself: very many files compete',
   'only-slot': 'only slot left for it',
-  'other-value': ({ field, value }) => `says ${value} for ${field}, which was not asked for`,
+  'other-value': ({ field, value }) => `says ${value}${field === 'literal' ? '' : ` for ${field}`}, which was not asked for`,
   'said': ({ text }) => text,
 }
