@@ -55,6 +55,9 @@ describe('what is told of a name', () => {
       'Consent_{given}_{family}', 'ana', 'Consent signed Ana',
       ['literal separator Consent →Consent_', 'given extra signed→', 'literal separator  →_', 'family absent →Marsh'],
     ],
+    // what is too much is told once; a letter is no separator
+    ['{id}_index_{date}', 'ana', 'index all reefs 2026-10-16', ['id absent →s014', 'literal misspelt index→_index_', 'date extra  all reefs →']],
+    ['{group}-{family}', 'ana', 'Impfbüchlein Marsh', ['group misspelt Impfbüchlein→REEF', 'literal separator  →-']],
     // nothing wrong, in ten scripts and more
     [Q, 'ana', 'REEF_Marsh-A_quadrat-02', []], ['{family}_{given}_{n}', 'zoe', 'd’Arquelle_Zoe_02', []],
     ['{family}_{n}', 'pal', 'Weissenbach_02', []], ['{group}_{family}_{n}', 'cyr', 'РИФ_Болотова_02', []],

@@ -83,7 +83,10 @@ function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: s
     const start = onlyPlaceOf(own.folded, folded, text)
     const end = start + own.word.length
     if (start < 0 || !clear(parts, alignment, text, [start, end], index)) continue
-    if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: span.start >= end ? index + 1 : index })
+    const before = span.start >= end ? index + 1 : index
+    const left = [[span.start, Math.min(span.end, start)], [Math.max(span.start, end), span.end]] as const
+    alignment.extras.push(...left.filter(([from, to]) => to > from && /[\p{L}\p{N}]/u.test(text.slice(from, to)))
+      .map(([from, to]) => ({ range: [from, to] as [number, number], before })))
     const edits: Edit[] = [
       { range: [start, start] as [number, number], expected: own.lead }, { range: [start, end] as [number, number], expected: own.word },
       { range: [end, end] as [number, number], expected: own.behind },
@@ -297,8 +300,15 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
 function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || !/[\p{L}\p{N}]/u.test(span.text)) continue
+    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || span.text === '') continue
     const [start, end] = withinSeparators(text, [span.start, span.end])
+    if (!/[\p{L}\p{N}]/u.test(span.text)) {
+      // a letter is no separator
+      if (!/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) continue
+      alignment.extras.push({ range: [span.start, span.end], before: index })
+      alignment.spans[index] = { ...span, end: span.start, edits: [] }
+      continue
+    }
     if (start === end) continue
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
     const isOwn = () => isNameElsewhere(part.part, span.text, text.slice(start, end), called)

@@ -23,7 +23,8 @@ describe('digits in a name', () => {
     ['interview 14h30', 'time 14h30'],
     ['manual 11 pages', 'amount 11 pages'],
     ['banner 1920x1080 2', 'amount 1920x1080, number 2'],
-    ['class of 2026', 'year 2026'],
+    ['class of 2026', 'year 2026'], ['sheet 2 of 3', 'number 2, amount 3'],
+    ['Blatt 2 von 12', 'number 2, amount 12'], ['scan1of3', 'number 1, amount 3'],
     // a family name is no month, a bare number no day
     ['marsh 12', 'number 12'], ['decker 3', 'number 3'],
     ['s014', 'number 014'], ['ex1', 'number 1'], ['32.13. x', 'number 32, number 13'],

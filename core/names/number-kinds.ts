@@ -35,6 +35,8 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
   ['date', free(`${DD}\\.(?:0[1-9]|1[0-2])\\.?`)],
   ['amount', alone(`\\d+(?:[.,]\\d+)?[ _]?(?:${UNITS})`)],
   ['amount', free('\\d{2,5} ?[x×] ?\\d{2,5}')],
+  // of two of three the first is the number, the second how many there are
+  ['amount', new RegExp('(?<=(?<!\\p{N})\\p{N}{1,3}[ _-]?(?:of|von|van|sur|su|av|af|z|ze|iz|от|из|／|∕)[ _-]?)\\p{N}{1,3}(?!\\p{N})', 'giu')],
   ['year', free(YEAR)],
 ]
 

@@ -62,11 +62,13 @@ export function indexPeople(roster: Roster): PeopleIndex {
       for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) gather(numbers, written, entry)
     }
   }
-  for (const group of new Set(roster.people.map(groupOf).filter(Boolean))) {
+  const groups = new Set(roster.people.map(groupOf).filter(Boolean))
+  for (const group of groups) {
     add(group, holderKey('group', group), NAMED.group, group)
     const bare = withoutForm(group)
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
+  addShortGroups(groups, add)
   for (const list of entries.values()) {
     const [only, ...more] = list
     if (!only || more.length > 0) continue
@@ -237,6 +239,30 @@ function addPerson(person: Person, add: Add): void {
   if (!given && !family) addLoneName(name, holder, add)
   const local = email.split('@')[0] ?? ''
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
+}
+
+/** Words for a group that people write before its number (common practice, no source). */
+const GROUP_WORDS = [
+  'group', 'team', 'gruppe', 'grupp', 'grp', 'gr', 'groupe', 'grupo', 'gruppo', 'grupa', 'groep', 'ryhmä', 'equipo', 'équipe', 'squadra', 'lag',
+  'группа',
+]
+
+/**
+ * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, and the last word of a name of several.
+ */
+function addShortGroups(groups: ReadonlySet<string>, add: Add): void {
+  const shorts = new Map<string, string[]>()
+  for (const group of groups) {
+    const [, word, number] = /^(\p{L}+)[ _-]?0*(\d{1,3})$/u.exec(group) ?? []
+    const words = group.split(/[\s_-]+/)
+    const last = words.length > 1 ? words.at(-1) ?? '' : ''
+    const own = word && number ? [`${[...word][0] ?? ''}${number}`, ...GROUP_WORDS.map(one => `${one}${number}`)] : []
+    for (const short of new Set([...own, ...(/^\p{L}{4,}$/u.test(last) ? [last] : [])].map(looseKey))) gather(shorts, short, group)
+  }
+  const known = new Set([...groups].map(looseKey))
+  for (const [short, [only = '', ...more]] of shorts) {
+    if (more.length === 0 && !known.has(short)) add(short, holderKey('group', only), NAMED.given, only)
+  }
 }
 
 /** A name that is not divided: a firm's, which is often written without its legal form, or words that may be anything. */

@@ -468,3 +468,16 @@ describe('several pieces without numbers, and what people add to names', () => {
     expect(got).toEqual({ 'alto maria log.txt': 'log 1', 'alto maria log_old.txt': 'superseded' })
   })
 })
+
+// common practice, no source
+test('groups are known as people shorten them, where no other may be meant', async () => {
+  const list = readRoster(readTable(new TextEncoder().encode(
+    'id,given,family,team\n1,Ana,Marsh,Team 2\n2,Bo,Quill,Team 12\n3,Cy,Lund,Code Cats\n4,Di,Veth,Code Dogs\n',
+  ))).roster
+  const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [
+    { id: 'demo', title: 'Demo', holder: 'group', name: '{group}_demo', formats: [{ id: 'mp3' }] },
+  ] }, list)
+  const where = (path: string) => placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]
+  expect(['T2_demo.mp3', 'gruppe 12 demo.mp3', 'demo_cats.mp3', 'demo dogs.mp3', 'demo code.mp3'].map(where))
+    .toEqual(['demo Team 2', 'demo Team 12', 'demo Code Cats', 'demo Code Dogs', 'unplaced'])
+})
