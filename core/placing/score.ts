@@ -18,7 +18,7 @@ import { namesOf } from '../roster/values'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
-import { looseKey } from '../text/fold'
+import { foldCase, looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
@@ -297,20 +297,22 @@ function settleNumber(best: Candidate, by: string, base: string): void {
   best.captures = only !== undefined && more.length === 0 && numbers.length === 1 ? { ...captures, [by]: only } : captures
 }
 
-const OWN_DIGITS = new WeakMap<Unit, RegExp | null>()
+const OWN_DIGITS = new WeakMap<Unit, ReadonlySet<string>>()
 
 /** A name without what the rule itself and its holder's values say with digits, such as a class 2B: they number nothing. */
 function withoutOwnDigits(unit: Unit, base: string): string {
   let own = OWN_DIGITS.get(unit)
-  if (own === undefined) {
+  if (!own) {
     const fixed = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : []))
-    const mixed = [...new Set(fixed.flatMap(text => text.match(/[\p{L}\p{N}]+/gu) ?? []))].filter(text => /\p{L}/u.test(text) && /\p{N}/u.test(text))
-    own = mixed.length === 0 ? null : new RegExp(`(?<![\\p{L}\\p{N}])(?:${mixed.join('|')})(?![\\p{L}\\p{N}])`, 'giu')
+    own = new Set(fixed.flatMap(text => text.match(WORDS_AND_DIGITS) ?? []).filter(text => MIXED.test(text)).map(foldCase))
     OWN_DIGITS.set(unit, own)
   }
   // a sign that is neither letter nor digit
-  return own === null ? base : base.replace(own, '|')
+  return own.size === 0 ? base : base.replace(WORDS_AND_DIGITS, word => (own.has(foldCase(word)) ? '|' : word))
 }
+
+const WORDS_AND_DIGITS = /[\p{L}\p{N}]+/gu
+const MIXED = /\p{L}\p{N}|\p{N}\p{L}/u
 
 const CALLED = new WeakMap<Unit, ReadonlySet<string>>()
 
