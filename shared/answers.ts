@@ -25,7 +25,8 @@ export interface OpenInvitation { id: string, createdAt: string, expiresAt: stri
 export interface OpenPasskey { id: string, name: string, madeAt: string, usedAt: string | null }
 /** What matters for safety and is written down. */
 export type EventKind = 'account-closed' | 'account-made' | 'address-confirmed' | 'administrator-changed' | 'brief-copied' | 'brief-deleted'
-  | 'brief-packed' | 'brief-restored' | 'brief-shared' | 'content-broken' | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left'
+  | 'brief-packed' | 'brief-restored' | 'brief-shared' | 'content-broken' | 'contents-let-go'
+  | 'copy-downloaded' | 'exported' | 'file-downloaded' | 'member-left'
   | 'passkey-added' | 'passkey-removed' | 'password-changed'
   | 'person-erased' | 'second-factor-off' | 'second-factor-set' | 'sign-in' | 'sign-in-failed'
 /** An account as whoever runs the installation sees it; `alone`: briefs that nobody else owns. */
@@ -127,6 +128,20 @@ export interface Found {
   people: { briefId: string, title: string, when: string, holder: string, name: string, group: string, owes: number | null }[]
   files: FoundFile[]
 }
+/** What was packed away together. `whole`: all its volumes were made; `kept`: so many of its files are still kept here, with so many bytes. */
+export interface PackedAway {
+  id: string
+  title: string
+  volumes: number
+  whole: boolean
+  by: string | null
+  packedAt: string
+  files: number
+  kept: number
+  bytes: number
+  letGoAt: string | null
+  letGoneAt: string | null
+}
 /** A received file, with whose it is and what it counts for at the newest check. */
 export interface FoundFile {
   briefId: string
@@ -136,6 +151,8 @@ export interface FoundFile {
   root: string
   receivedAt: string
   counts: boolean
+  /** In which volume it was packed away last; `letGo`: it lies there alone. */
+  packed: { title: string, volume: number, volumes: number, packedAt: string, letGo: boolean } | null
   role: string | null
   holder: string | null
   name: string | null

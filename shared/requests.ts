@@ -288,6 +288,8 @@ export const handOnRequest = exact({
 /** Bytes of one volume of a packed brief: what is written in one go. */
 export const VOLUMES = [25, 100, 500].map(one => one * 1_000_000)
 export const packRequest = exact({ volume: yup.number().oneOf(VOLUMES, `volume is ${VOLUMES.join(', ')}`).required('is missing') })
+/** Months after packing, from when on the contents need not be kept here; 0: at once, `null`: they stay. */
+export const letGoRequest = exact({ months: yup.number().integer().min(0, 'months is 0 to 120').max(120, 'months is 0 to 120').nullable().defined() })
 export const setPlaceRequest = exact({ keeps: yes, everyMinutes: pace })
 
 /** The check a round is seen against. */

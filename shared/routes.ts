@@ -9,7 +9,7 @@ import type {
   AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
   DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, LeafletsAnswer, Reminders,
   LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
-  OpenSession, Overlap,
+  OpenSession, Overlap, PackedAway,
   PieceHistory, SlipsAnswer, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
   Tray,
 } from './answers'
@@ -17,7 +17,7 @@ import type { CopyPart, ShownJob } from './jobs'
 import type { OfferedPlace, PlaceTrial, ShownPlace, WrittenThere } from './places'
 import type {
   askLinkRequest,
-  commonRequest, handInRequest, handOnRequest, leafletsRequest, linksRequest, packRequest,
+  commonRequest, handInRequest, handOnRequest, leafletsRequest, letGoRequest, linksRequest, packRequest,
   placeRequest, reminderRequest, setPlaceRequest, tryLeafletRequest,
   withdrawRequest,
   accountRequest, administerRequest, atHandRequest, codeRequest, forgottenRequest, heirRequest, letterRequest, nameRequest, newPasswordRequest,
@@ -179,6 +179,8 @@ export interface Routes {
   'GET /api/checks/:id/copy': { answer: CopyPlan }
   'POST /api/checks/:id/copy': { answer: { jobId: string } }
   /** Packs the brief away, as it was checked. */
+  'GET /api/briefs/:id/packed': { answer: PackedAway[] }
+  'PUT /api/briefs/:id/packed/:packed': { body: InferType<typeof letGoRequest>, answer: PackedAway[] }
   'POST /api/checks/:id/pack': { body: InferType<typeof packRequest>, answer: { jobId: string } }
   /** `measured`: names of `MEASURED`, with commas between them. */
   'GET /api/checks/:id/export': { query?: { as?: string, measured?: string | undefined }, answer: Bytes }

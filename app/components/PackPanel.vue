@@ -76,6 +76,11 @@ const print = () => window.print()
           Print the labels
         </el-button>
       </template>
+      <PackedAway
+        v-if="brief.current"
+        :key="made?.jobId"
+        :brief-id="brief.current.id"
+      />
     </div>
     <div
       v-if="made"

@@ -33,6 +33,8 @@ function sayWhose({ counts, role, holder, name, piece, n }: FoundFile): string {
   const whose = holder === null ? '' : `${name ?? holder}, ${piece ?? ''}${n === null ? '' : ` ${n}`}`
   return role === 'placed' ? whose : [ROLES[role] ?? role, whose].filter(Boolean).join(': ')
 }
+const sayPacked = ({ title, volume, volumes, packedAt, letGo }: NonNullable<FoundFile['packed']>) =>
+  `${letGo ? 'lies only' : 'lies as well'} in volume ${volume} of ${volumes} of “${showText(title)}”, packed ${sayTime(packedAt)}`
 const year = (when: string) => when.slice(0, 4)
 function sayOwes(owes: number | null): string {
   if (owes === null) return ''
@@ -49,7 +51,9 @@ const asTable = computed(() => [
   ...(found.value?.briefs ?? []).map(one => ['brief', one.title, year(one.when)]),
   ...(found.value?.pieces ?? []).map(one => ['piece', one.piece, one.title, year(one.when)]),
   ...(found.value?.people ?? []).map(one => ['person', one.name, one.group, one.title, year(one.when)]),
-  ...(found.value?.files ?? []).map(one => ['file', `${one.root}/${one.path}`, sayWhose(one), one.title, sayTime(one.receivedAt)]),
+  ...(found.value?.files ?? []).map(one => [
+    'file', `${one.root}/${one.path}`, sayWhose(one), one.title, sayTime(one.receivedAt), ...one.packed ? [sayPacked(one.packed)] : [],
+  ]),
 ].map(row => row.map(cell => showText(cell)).join('\t')).join('\n'))
 </script>
 
@@ -134,6 +138,10 @@ const asTable = computed(() => [
           <NuxtLink :to="slipOf(one)">
             {{ one.title }}
           </NuxtLink>
+          <span
+            v-if="one.packed"
+            class="small quiet block"
+          >{{ sayPacked(one.packed) }}</span>
         </p>
       </template>
     </div>

@@ -31,6 +31,7 @@ export const LOG_WORDS: Record<LogKind, (about: string) => string> = {
   'file-downloaded': () => 'took or looked at a file',
   'brief-copied': () => 'used it again for another brief',
   'brief-packed': () => 'packed it away',
+  'contents-let-go': about => `let go of the contents of ${plural(about, 'packed file', 'packed files')}`,
   'brief-shared': about => `let somebody take part as ${about}`,
   'member-left': () => 'ended somebody\'s part in it',
   'person-erased': () => 'erased a person',

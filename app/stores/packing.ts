@@ -47,5 +47,11 @@ export const usePacking = defineStore('packing', () => {
     }
   }
 
-  return { pack, unpack }
+  /** What was packed away of a brief. */
+  const packedOf = (briefId: string) => api('GET /api/briefs/:id/packed', { id: briefId })
+  /** Keeps the contents of what was packed for so many months after it, or for good. */
+  const letGo = (briefId: string, packed: string, months: number | null) =>
+    api('PUT /api/briefs/:id/packed/:packed', { id: briefId, packed, body: { months } })
+
+  return { pack, unpack, packedOf, letGo }
 })

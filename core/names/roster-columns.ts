@@ -9,6 +9,12 @@ interface ColumnRow {
   typed?: readonly string[]
 }
 
+/** Headings of firms: those who hand in where a list names nobody else, else what people belong to. */
+export const FIRMS = [
+  'organisation', 'organization', 'firm', 'company', 'firma', 'business', 'enterprise', 'supplier', 'contractor', 'betrieb', 'unternehmen',
+  'entreprise', 'societe', 'empresa', 'azienda', 'ditta', 'bedrijf', 'virksomhed', 'client', 'kunde', 'kund', 'klant', 'customer', 'cliente',
+] as const
+
 /** The built-in columns of a list, in the order a list has them. Adding one is a row here and its place in `Person`. */
 export const ROSTER_COLUMNS = [
   {
@@ -30,7 +36,9 @@ export const ROSTER_COLUMNS = [
     headings: [
       'given', 'givenname', 'firstname', 'first', 'forename', 'vorname', 'prenom', 'nombre', 'nome', 'fornavn', 'fornamn', 'voornaam', 'imie',
       'jmeno', 'krestnijmeno', 'keresztnev', 'utonev', 'ime', 'etunimi', 'prenume', 'eesnimi', 'ad', 'adi', 'isim', 'meno', 'krstnemeno', 'vardas',
-      'vards', 'emri', 'eiginnafn', 'fornafn', 'nombres', 'primeironome', 'primernombre', 'izena', 'namadepan', 'ten', 'имя', 'імя', 'име', 'ονομα',
+      'vards', 'emri', 'eiginnafn', 'fornafn', 'nombres', 'primeironome', 'primernombre', 'izena', 'namadepan', 'ten',
+      'forenames', 'givennames', 'firstnames', 'vornamen', 'prenoms', 'voornamen', 'fornavne', 'imiona', 'nomi',
+      'имя', 'імя', 'име', 'ονομα',
       '名', '名字', 'שםפרטי', 'الاسمالاول', 'نام',
     ],
     typed: ['yourgivenname', 'yourfirstname'],
@@ -41,7 +49,9 @@ export const ROSTER_COLUMNS = [
       'family', 'familyname', 'lastname', 'last', 'surname', 'nachname', 'familienname', 'nomdefamille', 'apellido', 'apellidos', 'cognome',
       'sobrenome', 'etternavn', 'efternavn', 'efternamn', 'achternaam', 'nazwisko', 'prijmeni', 'vezeteknev', 'csaladnev', 'sukunimi',
       'perekonnanimi', 'prezime', 'soyad', 'soyadi', 'soyisim', 'priezvisko', 'pavarde', 'uzvards', 'mbiemri', 'eftirnafn', 'kenninafn',
-      'cognoms', 'apelido', 'ultimonome', 'primerapellido', 'abizena', 'abizenak', 'namabelakang', 'hovatendem', 'ho', 'nomdusage',
+      'cognoms', 'apelido', 'ultimonome', 'primerapellido', 'abizena', 'abizenak',
+      'surnames', 'lastnames', 'nachnamen', 'noms', 'achternamen', 'efternavne', 'nazwiska',
+      'cognomi', 'namabelakang', 'hovatendem', 'ho', 'nomdusage',
       'фамилия', 'прізвище', 'презиме', 'επωνυμο', 'επιθετο', '姓', '氏', '姓氏', 'שםמשפחה', 'اسمالعائلة', 'نامخانوادگی',
     ],
     typed: ['yourfamilyname', 'yourlastname', 'yoursurname', 'nom'],
@@ -60,8 +70,7 @@ export const ROSTER_COLUMNS = [
       '성명', 'שם', 'שםמלא', 'الاسم', 'اسم', 'deelnemer', 'deltager', 'deltagare', 'member', 'mitglied', 'membre', 'miembro', 'membro', 'medlem',
       'candidate', 'kandidat', 'kandidatin', 'candidat', 'prufling', 'child', 'kind', 'enfant', 'alunno', 'alunna', 'dziecko', 'фамилияимяотчество',
       'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові',
-      'organisation', 'organization', 'firm', 'company', 'firma', 'business', 'enterprise', 'supplier', 'contractor', 'betrieb', 'unternehmen',
-      'entreprise', 'societe', 'empresa', 'azienda', 'ditta', 'bedrijf', 'virksomhed', 'client', 'kunde', 'kund', 'klant', 'customer', 'cliente',
+      ...FIRMS,
     ],
     typed: [
       'yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome',
@@ -74,9 +83,13 @@ export const ROSTER_COLUMNS = [
       'group', 'team', 'gruppe', 'groupe', 'grupo', 'gruppo', 'grupa', 'grup', 'grupp', 'grupe', 'groep', 'skupina', 'csoport', 'ryhma', 'ruhm',
       'hopur', 'taldea', 'kelompok', 'nhom', 'takim', 'группа', 'група', 'ομαδα', '组', '組', '조', 'קבוצה', 'المجموعة', 'گروه', '班號',
       'crew', 'squad', 'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
-      'class', 'klasse', 'classe', 'form', 'clase', 'klas', 'klass', 'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas',
+      'class', 'klasse', 'classe', 'form', 'set', 'clase', 'klas', 'klass',
+      'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas',
       'lop', 'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
       'period', 'homeroom', 'studio', 'course', 'section', 'kurs', 'curso', 'corso', 'seccion', 'sezione', 'oddzial', 'sube',
+      ...FIRMS,
+      'office', 'buro', 'abteilung', 'department', 'dept', 'service', 'departement', 'ufficio', 'oficina', 'kantoor', 'afdeling', 'avdelning',
+      'avdeling',
     ],
     typed: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
   },

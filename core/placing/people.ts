@@ -7,6 +7,7 @@ import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { tokensOf } from '../names/tokens'
 import { foldCase, looseKey, transcribe } from '../text/fold'
+import { romanised } from '../text/romanise'
 import { NAMED, OF_NAMED } from './weights'
 
 /**
@@ -47,7 +48,7 @@ const BARE_ID = /^\d{1,4}$/
 export function indexPeople(roster: Roster): PeopleIndex {
   const entries = new Map<string, Entry[]>()
   const add: Add = (text, holder, strength, said, part) => {
-    for (const key of new Set([looseKey(text), looseKey(transcribe(text))])) {
+    for (const key of new Set([looseKey(text), looseKey(transcribe(text)), ...romanised(text).map(looseKey)])) {
       if (key.length < 2 && !/^\p{Lo}$/u.test(key)) continue
       const list = entries.get(key)
       if (!list?.some(one => one.holder === holder)) gather(entries, key, { holder, strength, said, ...(part ? { part } : {}) })
@@ -90,12 +91,15 @@ export function indexPeople(roster: Roster): PeopleIndex {
       keys?.set(holder, [key])
     }
   }
-  const collect = (keys: Iterable<readonly [key: string, factor: number]>): Map<string, HolderEvidence> => {
+  const collect = (
+    keys: Iterable<readonly [key: string, factor: number]>, withInitial: ReadonlySet<string> = NO_KEYS,
+  ): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
     const halves = new Map<string, Halves>()
     const saidBy = new Map<string, string[]>()
     for (const [key, factor] of keys) {
-      const list = entries.get(key)
+      // a name and an initial are no longer name: Иванов А is not Иванова
+      const list = withInitial.has(key) ? entries.get(key)?.filter(one => !one.part || tokensOf(one.said).length > 1) : entries.get(key)
       take(evidence, list, factor, key, saidBy)
       for (const { holder, part } of list ?? []) {
         if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
@@ -122,9 +126,12 @@ export function indexPeople(roster: Roster): PeopleIndex {
       return owners.get(`${field}\n${key}`) ?? null
     },
     namedIn(text) {
-      const told = collect(runsOf(text).map(run => [run, 1] as const))
-      // what stands for itself goes before what stands within other words
-      return withNumbers(told.size > 0 ? told : collect(stretchesOf(text).map(run => [run, 1] as const)), text)
+      // what stands for itself goes before what stands within other words, and before what is written in other letters
+      const ways = [() => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf)]
+      let told = new Map<string, HolderEvidence>()
+      const withInitial = runsWithInitial(text)
+      for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), withInitial)
+      return withNumbers(told, text)
     },
     nearlyNamedIn(text) {
       near ??= indexDeletions(entries)
@@ -304,6 +311,19 @@ function stretchesOf(text: string): string[] {
       { length: Math.max(0, Math.min(LONGEST_NAME, letters.length - from) - 1) }, (_none, more) => letters.slice(from, from + more + 2).join(''),
     ))
   })
+}
+
+const NO_KEYS: ReadonlySet<string> = new Set()
+
+/** Runs of a word and a letter beside it. */
+function runsWithInitial(text: string): ReadonlySet<string> {
+  const tokens = tokensOf(text)
+  const runs = new Set<string>()
+  for (let at = 1; at < tokens.length; at++) {
+    const [before, now] = [tokens[at - 1] ?? '', tokens[at] ?? '']
+    if ((before.length === 1) !== (now.length === 1) && /^\p{L}+$/u.test(before + now)) runs.add(before + now)
+  }
+  return runs.size === 0 ? NO_KEYS : runs
 }
 
 /** All joined runs of up to five neighbouring tokens. */

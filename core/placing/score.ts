@@ -18,6 +18,8 @@ import { namesOf } from '../roster/values'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
+import { keeping } from '../text/kept'
+import { romanised } from '../text/romanise'
 import { foldCase, looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
@@ -350,9 +352,12 @@ export function ownWords(requirement: Requirement): string[][] {
   return words
 }
 
+/** A word in other letters as people write it in Latin ones. */
+const inLatin: (word: string) => readonly string[] = keeping(1000, romanised)
+
 /** A word among those of a name, and how many of its letters count as said. */
 function findWord(word: string, tokens: readonly string[]): { said: string, letters: number } {
-  if (tokens.some(token => isNearWord(token, word))) return { said: word, letters: word.length }
+  if ([word, ...inLatin(word)].some(one => tokens.some(token => isNearWord(token, one)))) return { said: word, letters: word.length }
   // cut short, as in "gloss" for glossary; too short a piece may be another word
   const begun = tokens.find(token => token.length >= 4 && word.length >= token.length + 3 && word.startsWith(token))
   if (!begun) return { said: '', letters: 0 }

@@ -1,5 +1,5 @@
 import type { RosterColumn } from '../names/roster-columns'
-import { ROSTER_COLUMNS } from '../names/roster-columns'
+import { FIRMS, ROSTER_COLUMNS } from '../names/roster-columns'
 import { looseKey } from '../text/fold'
 
 /** What a column of a brought list is. `role` and `status` only choose rows (OneRoster users.csv). */
@@ -12,6 +12,7 @@ const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly stri
 
 const wordsOf = (name: RosterColumn): readonly string[] => HEADINGS.find(([meaning]) => meaning === name)?.[1] ?? []
 const GIVEN = wordsOf('given')
+const FIRM_KEYS = new Set<string>(FIRMS.map(looseKey))
 const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
 /** Headings whose words stand in the order in which these names are written. */
 const FAMILY_FIRST = new Set([
@@ -77,9 +78,14 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
   for (const [meaning, words] of HEADINGS) {
     if (taken.has(meaning) || ((meaning === 'role' || meaning === 'status') && !oneRoster)) continue
     // of several headings that mean the same, the one whose word comes first among them
-    const ranked = keys.map((key, index) => ({ index, rank: meanings[index] === 'other' ? words.indexOf(key) : -1 })).filter(({ rank }) => rank >= 0)
+    // people are called by their own names where these stand there, not by their firm's
+    const isFirms = (key: string) => meaning === 'name' && FIRM_KEYS.has(key) && (taken.has('given') || taken.has('family'))
+    const rankOf = (key: string, index: number) => (meanings[index] === 'other' && !isFirms(key) ? words.indexOf(key) : -1)
+    const ranked = keys.map((key, index) => ({ index, rank: rankOf(key, index) })).filter(({ rank }) => rank >= 0)
     const best = ranked.reduce<typeof ranked[number] | null>((least, one) => (least && least.rank <= one.rank ? least : one), null)
-    if (best) meanings[best.index] = meaning
+    if (!best) continue
+    meanings[best.index] = meaning
+    taken.add(meaning)
   }
   return meanings
 }

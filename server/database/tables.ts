@@ -242,7 +242,24 @@ export interface ReceivedFileRow {
   withdrawn_at: Date | null
   /** What its place changes when the file changes. */
   mark: string | null
+  /** Since when it lies in a packed volume only. */
+  let_go_at: Date | null
 }
+
+export interface PackedRow {
+  id: string
+  brief_id: string
+  title: string
+  volumes: number
+  made: number
+  packed_by: string | null
+  packed_at: Date
+  let_go_at: Date | null
+  let_go_by: string | null
+  let_gone_at: Date | null
+  let_gone_files: number | null
+}
+export interface PackedFileRow { packed_id: string, received_file_id: string, volume: number }
 
 /** What a ruling or an earlier check says of a file: enough to find it again. */
 export interface FileRef { sha256: string | null, root: string, path: string }
@@ -416,5 +433,7 @@ declare module 'knex/types/tables' {
     place_file: Table<PlaceFileRow>
     place_written: Table<PlaceWrittenRow>
     start_file: Table<StartFileRow>
+    packed: Table<PackedRow>
+    packed_file: Table<PackedFileRow>
   }
 }

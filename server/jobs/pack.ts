@@ -8,6 +8,7 @@ import { beginContent, contentSink } from '../database/contents'
 import type { PackItem, PackPlan } from '../database/job-parts'
 import type { Step } from '../queue/task'
 import { sealArchive, soundContent } from '../services/contents'
+import { notePacked } from '../services/letting-go'
 import type { Text } from '../services/packing'
 import { accountOfJob, checkedFiles, planPacking, textsOfEach, textsOfRecord } from '../services/packing'
 import { refuse } from '../utils/errors'
@@ -38,6 +39,7 @@ export const runPackStep: Step<'pack'> = async (job, trx, signal) => {
   const size = await sink.end()
   await sealArchive(contentId, size, trx)
   await trx('job_part').insert({ job_id: job.id, step: at, content_id: contentId, name: `${name}.zip`, files: items.length + plan.each.length })
+  await notePacked(trx, job.brief_id, job.created_by, plan, at)
   const last = at + 1 >= plan.volumes.length
   return {
     checkpoint: {}, done: at + 1, total: plan.volumes.length, ...(job.plan ? {} : { plan }), finished: last,
@@ -58,7 +60,7 @@ function tagsOf({ title, date, group, each, volumes }: PackPlan, at: number, who
 async function sourceOf({ fileId, path, sha256, size }: PackItem, texts: readonly Text[]) {
   if (fileId !== undefined) {
     const row = await db()('received_file').where('id', fileId).first('content_id')
-    if (!row?.content_id) throw refuse(409, `The content of "${path}" is not here any more; check again.`)
+    if (!row?.content_id) throw refuse(409, `The content of "${path}" is not here any more; pack again.`)
     return soundContent(row.content_id, size, path)
   }
   const pieces: Buffer[] = []

@@ -14,6 +14,7 @@ import { refuse, sayStorage } from '../utils/errors'
 import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { noteEvent } from './events'
+import { sayLetGo } from './letting-go'
 
 /** A sealed content with what its bytes say. */
 export interface Sealed { contentId: string, sha256: string, readingId: string, reading: Reading }
@@ -105,7 +106,7 @@ export async function soundContent(contentId: string, size: number, path: string
     + 'whoever runs it.')
 }
 
-/** Where a file of a check has its bytes; nothing where they were never sent. */
+/** Where a file of a check has its bytes; nothing where they were never sent, or are let go of. */
 export async function findContent(account: Account, checkId: string, fileId: string): Promise<{ source: ByteSource, path: string, briefId: string }> {
   const { briefId } = await requireCheck(account, checkId)
   const row = await db()('check_file').join(
@@ -113,6 +114,9 @@ export async function findContent(account: Account, checkId: string, fileId: str
   ).where('check_file.check_id', checkId).where('received_file.id', fileId)
     .first<Pick<ReceivedFileRow, 'content_id' | 'size' | 'path'> | undefined>('content_id', 'size', 'path')
   if (!row) throw refuse(404, 'There is nothing here.')
-  if (!row.content_id) throw refuse(409, 'This file was only read where it was, not sent: there is nothing to show.')
+  if (!row.content_id) {
+    const lies = await sayLetGo(fileId)
+    throw lies === null ? refuse(409, 'This file was only read where it was, not sent: there is nothing to show.') : refuse(410, lies)
+  }
   return { source: await soundContent(row.content_id, Number(row.size), row.path), path: row.path, briefId }
 }

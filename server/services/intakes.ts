@@ -131,7 +131,7 @@ export async function takeSame(
   const claims = [paths, files.map(file => file.size), files.map(file => new Date(file.modified).toISOString())]
   const claimed = 'unnest(?::text[], ?::bigint[], ?::timestamptz[]) with ordinality as v(path, size, modified, place)'
   const whole = `old.container = '{}' and old.path = v.path and old.size = v.size and old.modified_at = v.modified
-    and (old.verified or ${intake.keeps ? 'false' : 'old.reading_id is not null'})`
+    and old.let_go_at is null and (old.verified or ${intake.keeps ? 'false' : 'old.reading_id is not null'})`
   if (from !== intakeId) {
     if (earlier.state !== 'complete') return []
     await db().transaction(async (trx) => {

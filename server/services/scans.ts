@@ -128,7 +128,8 @@ async function compare(trx: Knex.Transaction, jobId: string, place: PlaceRow): P
     // whether bytes are kept may have been changed since
     await trx.raw(`
       update place_file seen set state = 'same' from received_file old
-      where seen.job_id = ? and old.intake_id = ? and ${SAME} and (old.content_id is not null) = ?`, [jobId, before, place.keeps])
+      where seen.job_id = ? and old.intake_id = ? and ${SAME} and (old.content_id is not null or old.let_go_at is not null) = ?`,
+    [jobId, before, place.keeps])
     const [row] = await rowsOf<{ fresh: number, gone: number }>(trx, `
       select (select count(*)::int from place_file where job_id = :job and state = 'seen') as fresh,
         (select count(*)::int from received_file old where intake_id = :before
@@ -153,9 +154,10 @@ async function compare(trx: Knex.Transaction, jobId: string, place: PlaceRow): P
 /** Files of the scan before go over into a new intake as they are. */
 async function takeOver(trx: Knex.Transaction, jobId: string, before: string, intakeId: string, state: PlaceFileRow['state']): Promise<void> {
   await trx.raw(`
-    insert into received_file (id, intake_id, raw_path, container, sender, path, size, modified_at, sha256, content_id, reading_id, verified, mark)
+    insert into received_file (id, intake_id, raw_path, container, sender, path, size, modified_at, sha256, content_id, reading_id, verified, mark,
+      let_go_at)
     select gen_random_uuid(), ?, old.raw_path, old.container, old.sender, old.path, old.size, old.modified_at, old.sha256, old.content_id,
-      old.reading_id, old.verified, old.mark
+      old.reading_id, old.verified, old.mark, old.let_go_at
     from place_file seen join received_file old on old.intake_id = ? and ${OUTER} = seen.path
     where seen.job_id = ? and seen.state = ? on conflict (intake_id, container, path) do nothing`, [intakeId, before, jobId, state])
 }

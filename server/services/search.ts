@@ -5,7 +5,18 @@ import type { Account } from './accounts'
 const MOST = 40
 
 type Row<T> = T & { briefId: string }
-interface FoundFile { briefId: string, title: string, when: Date, path: string, root: string, receivedAt: Date, fileId: string, counts: boolean }
+interface FoundFile {
+  briefId: string
+  title: string
+  when: Date
+  path: string
+  root: string
+  receivedAt: Date
+  fileId: string
+  counts: boolean
+  packed: FoundPacked | null
+}
+interface FoundPacked { title: string, volume: number, volumes: number, packedAt: Date, letGo: boolean }
 interface Placed {
   fileId: string
   role: string
@@ -54,7 +65,12 @@ export async function searchBriefs(account: Account, text: string): Promise<Foun
     rowsOf<FoundFile>(db(), `${MINE}
       select * from (
         select distinct on (mine.id, root, path) mine.id as "briefId", mine.title, "when", path, root, completed_at as "receivedAt",
-          received_file.id as "fileId", replaced_at is null as counts
+          received_file.id as "fileId", replaced_at is null as counts, (
+            select jsonb_build_object('title', packed.title, 'volume', volume, 'volumes', volumes, 'packedAt', packed_at,
+              'letGo', received_file.let_go_at is not null)
+            from packed_file join packed on packed.id = packed_id where received_file_id = received_file.id and made = volumes
+            order by let_gone_at is null, packed_at desc limit 1
+          ) as packed
         from mine join intake on intake.brief_id = mine.id and state = 'complete' join received_file on received_file.intake_id = intake.id
         where path ilike :like or root ilike :like
         order by mine.id, root, path, (replaced_at is null) desc, completed_at desc
@@ -68,7 +84,8 @@ export async function searchBriefs(account: Account, text: string): Promise<Foun
     people: people.map(one => ({ ...one, when: when(one.when) })),
     files: files.map(({ fileId, ...file }) => {
       const { fileId: _, ...now } = placed.get(fileId) ?? { fileId, role: null, holder: null, requirement: null, n: null, name: null, piece: null }
-      return { ...file, ...now, when: when(file.when), receivedAt: when(file.receivedAt) }
+      const packed = file.packed && { ...file.packed, packedAt: when(new Date(file.packed.packedAt)) }
+      return { ...file, ...now, packed, when: when(file.when), receivedAt: when(file.receivedAt) }
     }),
   }
 }

@@ -2,11 +2,13 @@ import { db, rowsOf } from '../database/connection'
 import { KEPT_DAYS } from './briefs'
 import { agrees } from './contents'
 import { eraseBrief } from './erase'
+import { letGoDue } from './letting-go'
 
 const LEAST_VERIFIED = 64 * 1024 * 1024
 
 /** Removes what was begun and never finished, and contents no file points to any more. */
 export async function sweep(hours = 24): Promise<void> {
+  await letGoDue()
   const old = db().raw(`now() - ? * interval '1 hour'`, [hours])
   // what a job made can be made again
   await db()('job').where('ended_at', '<', db().raw(`now() - interval '7 days'`)).delete()

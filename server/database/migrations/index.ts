@@ -24,6 +24,7 @@ import * as places from './022-places'
 import * as startFiles from './023-start-files'
 import * as packing from './024-packing'
 import * as movedContents from './025-moved-contents'
+import * as lettingGo from './026-letting-go'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -52,6 +53,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '023-start-files': startFiles,
   '024-packing': packing,
   '025-moved-contents': movedContents,
+  '026-letting-go': lettingGo,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
