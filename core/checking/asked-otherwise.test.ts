@@ -229,7 +229,8 @@ test('words and signs for "and" are one where separators do not count, and two w
     }
     return check({ brief, roster, received: [received], checkedAt: 0 }).slots[0]?.status
   }
-  for (const path of ['Cost Rossi e Figli.pdf', 'Cost Rossi + Figli.pdf', 'Cost Rossi_and_Figli.pdf']) {
+  for (const name of ['Rossi e Figli', 'Rossi + Figli', 'Rossi+Figli', 'Rossi&Figli', 'Rossi_and_Figli']) {
+    const path = `Cost ${name}.pdf`
     expect([path, await status('ignore', path), await status('exact', path)]).toEqual([path, 'right', expect.not.stringMatching('right')])
   }
 })

@@ -2,6 +2,8 @@
 const AND = ['&', '+', 'and', 'und', 'et', 'y', 'e', 'i']
 const ANDS = /(?<=[\s_.-])(?:&|\+|and|und|et|y|e|i)(?=[\s_.-])/giu
 
+const AROUND = new RegExp(`[\\s_.-]+${ANDS.source}[\\s_.-]+`, 'giu')
+
 /**
  * A text with every sign and word for "and" in turn, as written first.
  *
@@ -9,5 +11,8 @@ const ANDS = /(?<=[\s_.-])(?:&|\+|and|und|et|y|e|i)(?=[\s_.-])/giu
  * andForms('Rossi & Figli').includes('Rossi e Figli') //=> true
  */
 export function andForms(text: string): string[] {
-  return text.search(ANDS) < 0 ? [text] : [...new Set([text, ...AND.map(and => text.replace(ANDS, and))])]
+  if (text.search(ANDS) < 0) return [text]
+  // a sign needs no space beside it: STB+Partner
+  const close = ['&', '+'].map(sign => text.replace(AROUND, sign))
+  return [...new Set([text, ...AND.map(and => text.replace(ANDS, and)), ...close])]
 }

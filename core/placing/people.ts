@@ -98,8 +98,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
     const halves = new Map<string, Halves>()
     const saidBy = new Map<string, string[]>()
     for (const [key, factor] of keys) {
-      // a name and an initial are no longer name: Иванов А is not Иванова
-      const list = withInitial.has(key) ? entries.get(key)?.filter(one => !one.part || tokensOf(one.said).length > 1) : entries.get(key)
+      const list = inTheirWords(entries.get(key), withInitial.has(key))
       take(evidence, list, factor, key, saidBy)
       for (const { holder, part } of list ?? []) {
         if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
@@ -311,6 +310,13 @@ function stretchesOf(text: string): string[] {
       { length: Math.max(0, Math.min(LONGEST_NAME, letters.length - from) - 1) }, (_none, more) => letters.slice(from, from + more + 2).join(''),
     ))
   })
+}
+
+/** A name and an initial are no longer name, nor is that one both: Иванов А is not Иванова. */
+function inTheirWords(list: readonly Entry[] | undefined, isWithInitial: boolean): readonly Entry[] | undefined {
+  const isWord = ({ part, said }: Entry) => part !== undefined && tokensOf(said).length === 1
+  if (!list?.some(isWord)) return list
+  return list.filter(one => (isWithInitial ? !isWord(one) : one.part !== undefined || one.strength !== NAMED.initialAndFamily))
 }
 
 const NO_KEYS: ReadonlySet<string> = new Set()

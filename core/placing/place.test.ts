@@ -481,3 +481,25 @@ test('groups are known as people shorten them, where no other may be meant', asy
   expect(['T2_demo.mp3', 'gruppe 12 demo.mp3', 'demo_cats.mp3', 'demo dogs.mp3', 'demo code.mp3'].map(where))
     .toEqual(['demo Team 2', 'demo Team 12', 'demo Code Cats', 'demo Code Dogs', 'unplaced'])
 })
+
+// common practice, no source; the names in Latin letters: see core/text/romanise.test.ts
+describe('names in Cyrillic letters', () => {
+  const list = readRoster(readTable(new TextEncoder().encode('Фамилия;Имя\nИванова;Анна\nИванов;Алексей\nЩербакова;Юлия\n'))).roster
+  test.each([
+    ['Ivanova_Anna_audio_1.mp3', 'audio анна-иванова 1', 'in Latin letters'],
+    ['Schtscherbakowa audio 2.mp3', 'audio юлия-щербакова 2', 'as in German'],
+    ['Shcherbakova sochinenie.docx', 'essay юлия-щербакова', 'with the title in Latin letters'],
+    ['Иванов А. аудио 2.mp3', 'audio алексеи-иванов 2', 'an initial beside a name is no longer name'],
+    ['Иванова аудио 1.mp3', 'audio анна-иванова 1', 'the longer name itself'],
+    ['Petrov audio 1.mp3', 'unplaced', 'nobody of the list'],
+  ])('%s is %s: %s', async (path, where) => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [
+      { id: 'essay', title: 'Сочинение', name: '{family}_{given}_сочинение', formats: [{ id: 'docx' }] },
+      {
+        id: 'audio', title: 'Аудио', name: '{family}_{given}_аудио_{n}', formats: [{ id: 'mp3' }], count: { from: 2, to: 2, by: 'n' },
+        fields: { n: { type: 'number', from: 1, to: 2 } },
+      },
+    ] }, list)
+    expect(placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]).toBe(where)
+  })
+})

@@ -43,6 +43,12 @@ test.each([
   // a group before a class or course, a person's own number before a running one, wherever they stand
   ['Nr.;Matrikelnummer;Nachname;Vorname;Kurs;Gruppe\n1;123456;Quill;Ana;Bio;A', ['other', 'id', 'family', 'given', 'other', 'group']],
   ['Class;Group;Name\n7b;Reef;Ana Marsh', ['other', 'group', 'name']],
+  // a firm beside people is what they belong to
+  ['Nachname;Vorname;Firma\nQuill;Ana;Harbour Works', ['family', 'given', 'group']],
+  ['Teilnehmer/in;Firma\nAna Quill;Harbour Works', ['name', 'group']],
+  ['Firma;E-Mail\nHarbour Works;h@w.example', ['name', 'email']],
+  ['Büro;Nachname;Vorname\nARC;Huber;Eva', ['group', 'family', 'given']],
+  ['candidate no,surname,forenames,set\n0012,Okafor,Chidi James,A', ['id', 'family', 'given', 'group']],
   // headings that say whose it is besides
   ['Name des Kindes;Gruppe\nMia Lang;Bären', ['name', 'group']],
   ['Naam leerling;Klas\nDaan Vries;H3', ['name', 'group']],
