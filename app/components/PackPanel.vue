@@ -66,7 +66,7 @@ const print = () => window.print()
       </p>
       <template v-if="made">
         <p role="status">
-          {{ made.parts.length }} {{ made.parts.length === 1 ? 'volume' : 'volumes' }}. They stay here for a week.
+          {{ made.parts.length === 1 ? '1 volume. It stays here for a week.' : `${made.parts.length} volumes. They stay here for a week.` }}
         </p>
         <JobParts
           :job-id="made.jobId"

@@ -37,6 +37,9 @@ function choose(one: PackedAway, months: number) {
   if (months !== ALWAYS && isOver(one, months)) asked.value = { id: one.id, months }
   else return set(one.id, months === ALWAYS ? null : months)
 }
+const focusOn = ({ el }: { el: unknown }) => {
+  if (el instanceof HTMLElement) el.focus()
+}
 const set = (id: string, months: number | null) => attempt(async () => {
   asked.value = null
   list.value = await packing.letGo(props.briefId, id, months)
@@ -117,7 +120,10 @@ const set = (id: string, months: number | null) => attempt(async () => {
           >
             Let go of {{ one.kept }} {{ one.kept === 1 ? 'file' : 'files' }}
           </el-button>
-          <el-button @click="asked = null">
+          <el-button
+            @vue:mounted="focusOn"
+            @click="asked = null"
+          >
             Keep them
           </el-button>
         </div>

@@ -166,3 +166,16 @@ test('packed away it lies on the drive byte for byte, and read back by somebody 
   expect(await told(other, id)).toBe(await told(page, brief))
   await other.close()
 })
+
+test('what is packed away need not be kept: its owner lets go of the contents, and the search says in which volume they lie', async () => {
+  await open('follow-up?view=pack')
+  await page.getByRole('combobox', { name: 'How long the contents are kept here' }).press('Enter')
+  await page.getByRole('option', { name: 'no longer' }).click()
+  const asked = page.getByRole('alertdialog', { name: 'Let go of the contents now' })
+  await expect(asked.getByRole('button', { name: 'Keep them' })).toBeFocused()
+  await accessible(page)
+  await asked.getByRole('button', { name: /^Let go of \d+ files$/ }).click()
+  await expect(page.getByText('Its contents were let go of on')).toBeVisible()
+  await page.goto('/?for=Wade_log')
+  await expect(page.getByText(/lies only in volume 1 of 1 of “Sample books”/).first()).toBeVisible()
+})
