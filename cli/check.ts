@@ -14,7 +14,7 @@ import { wholePath } from '../core/checking/report'
 import { readRulings } from '../core/checking/rulings'
 import { readReport } from '../core/reporting/read'
 import { writeCsv, writeJson, writeJunit, writeText } from '../core/reporting/write'
-import { forbidRules, warnOfRule } from '../core/rules/warnings'
+import { forbidRules, warnOfNoGroups, warnOfRule } from '../core/rules/warnings'
 import { guessList } from '../core/roster/guess'
 import { readRoster, readTable } from '../core/roster/read'
 import type { RosterTable } from '../core/roster/read'
@@ -81,7 +81,9 @@ function warnOfRules(brief: Brief, roster: Roster): void {
   if (forbidden.length > 0) throw new InputError(forbidden.map(({ path, message }) => `${path}: ${message}`).join('\n'))
   for (const requirement of brief.requirements) {
     const own = units.filter(unit => unit.requirement === requirement)
-    for (const { where, message } of warnOfRule(requirement, own)) warn(`"${showText(requirement.title)}", ${where}: ${message}`)
+    for (const { where, message } of [...warnOfNoGroups(requirement, roster), ...warnOfRule(requirement, own)]) {
+      warn(`"${showText(requirement.title)}", ${where}: ${message}`)
+    }
   }
 }
 

@@ -84,6 +84,7 @@ export function judgeName(
   }
   const nearest = nearestForm(view.base, forms, {
     strictness: requirement.strictness, known, ownerOf, called: () => [...view.levels, ...people.flatMap(namesOf)].flatMap(tokensOf),
+    titled: () => tokensOf(requirement.title),
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
   const given = givenNameOf(view)

@@ -319,3 +319,13 @@ describe('laws', () => {
     }
   })
 })
+
+// common practice, no source
+test('a word of the title is nobody\'s name, what somebody is called no title', () => {
+  const kinds = (template: string, name: string, context: Partial<ExplainContext>) =>
+    explainParts(partsOf(template), name, context).differences.map(one => `${one.part} ${one.kind} ${one.actual}`)
+  expect(kinds('{family}_{given}_statement', 'artist statement', { titled: () => ['artist', 'statement'] }))
+    .toEqual(expect.arrayContaining(['family absent ']))
+  expect(kinds('{family}_{given}_statement', 'Smythe_Ana_statement', { titled: () => ['artist'] })).toEqual(['family misspelt Smythe'])
+  expect(kinds('{group}_report', 'Nita_report', { called: () => ['nita'] })).not.toContain('group misspelt Nita')
+})

@@ -6,12 +6,13 @@ import { alignParts, alignWithin } from './align'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { fillOnly, readLeftOver } from './left-over'
+import type { Known } from './mend-alignment'
 import { LIKE, mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isValue } from './parts'
 import type { Strictness } from './strictness'
-import { isSeparator, withinSeparators } from './strictness'
+import { isSeparator, trimSeparators } from './strictness'
 
 export interface Explanation {
   /** 0 for a fitting name; about one a wrong character. */
@@ -22,18 +23,15 @@ export interface Explanation {
 }
 
 /** What explaining a name goes by, besides its parts. */
-export interface ExplainContext {
-  strictness: Strictness
+export interface ExplainContext extends Known {
   /** Values already settled otherwise, such as the slot's number. */
   known: Captures
   /** Who else of the roster a value of this field belongs to; `null`: nobody. */
   ownerOf: ((field: string, value: string) => string | null) | null
-  /** Words, as loose keys, that the holder is called by besides what the parts say. */
-  called: () => readonly string[]
 }
 
 const EXACT: ExplainContext = {
-  strictness: { letterCase: 'exact', separators: 'exact', accents: 'exact' }, known: {}, ownerOf: null, called: () => [],
+  strictness: { letterCase: 'exact', separators: 'exact', accents: 'exact' }, known: {}, ownerOf: null, called: () => [], titled: () => [],
 }
 
 /** Names longer than this are explained by their beginning only: file systems allow 255. */
@@ -72,13 +70,14 @@ export function writtenFor(
   })
 }
 
-function alignName(parts: readonly NamePart[], received: string, { strictness, known, called }: ExplainContext) {
+function alignName(parts: readonly NamePart[], received: string, context: ExplainContext) {
+  const { strictness, known, called } = context
   const text = received.slice(0, LONGEST)
   const straight = alignParts(parts, text, strictness, known)
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
-  mendAlignment(shown, alignment, text, strictness, called)
+  mendAlignment(shown, alignment, text, context)
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, called)
   readLeftOver(shown, alignment, text, captures)
@@ -204,11 +203,9 @@ function describe(
 
 /** What a value that is none of those may be. */
 function allowedInstead(part: NamePart, kind: DifferenceKind) {
-  if (part.kind === 'fixed') return kind === 'not-allowed' ? { values: [{ value: trimmed(part.texts[0] ?? '') }] } : null
+  if (part.kind === 'fixed') return kind === 'not-allowed' ? { values: [{ value: trimSeparators(part.texts[0] ?? '') }] } : null
   return kind === 'date-range' || kind === 'not-allowed' ? freeField(part.rule).allowed?.(part.rule) : null
 }
-
-const trimmed = (text: string): string => text.slice(...withinSeparators(text, [0, text.length]))
 
 /** Whether the rule's own words stand there with another number: last week's sheet 4 where sheet 5 is asked. */
 function isOtherNumber(actual: string, asked: string): boolean {

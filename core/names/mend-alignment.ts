@@ -11,6 +11,15 @@ import type { Strictness } from './strictness'
 import { isSeparator, withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 
+/** What a name is mended by. */
+export interface Known {
+  strictness: Strictness
+  /** Words, as loose keys, that the holder is called by besides what the parts say. */
+  called: () => readonly string[]
+  /** Words, as loose keys, that the piece is known by besides: they are nobody's name. */
+  titled: () => readonly string[]
+}
+
 /** From this likeness on a text is another one misspelt. */
 export const LIKE = 0.6
 
@@ -19,11 +28,12 @@ export const LIKE = 0.6
  * instead of it, and what belongs to none.
  *
  * @param alignment - changed in place
- * @param called - words, as loose keys, that the holder is called by: they stand instead of nothing else
+ * @param context - what may differ, and what holder and piece are called besides: such words stand instead of nothing else
  */
 export function mendAlignment(
-  parts: readonly NamePart[], alignment: Alignment, text: string, strictness: Strictness, called: () => readonly string[],
+  parts: readonly NamePart[], alignment: Alignment, text: string, context: Known,
 ): void {
+  const { strictness } = context
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
   if (alignment.extras.length > 0) {
@@ -31,13 +41,13 @@ export function mendAlignment(
     completeWords(parts, alignment, text)
   }
   standOwnValues(parts, alignment, text)
-  dropUnlike(parts, alignment, text, called)
+  dropUnlike(parts, alignment, text, context)
   partValues(parts, alignment, text)
   giveBack(parts, alignment, text)
   keepWholeWords(parts, alignment, text)
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
-  takeInstead(parts, alignment, text, called)
+  takeInstead(parts, alignment, text, context)
 }
 
 /**
@@ -297,7 +307,7 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
 }
 
 /** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
-function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
+function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || span.text === '') continue
@@ -311,7 +321,7 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     }
     if (start === end) continue
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
-    const isOwn = () => isNameElsewhere(part.part, span.text, text.slice(start, end), called)
+    const isOwn = () => isElsewhere(part.part, span.text, text.slice(start, end), known)
     if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text)) && !isOwn()) continue
     if (likeness(text.slice(start, end), span.text) >= LIKE) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
@@ -321,9 +331,11 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
 
 const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
-/** Whether a word is what the holder is called by, where something else is asked for: Nils instead of a title or a group. */
-const isNameElsewhere = (part: string, asked: string, word: string, called: () => readonly string[]): boolean =>
-  !OF_NAME.has(part) && !looseKey(asked).includes(looseKey(word)) && called().includes(looseKey(word))
+/** Whether a word is what the holder or the piece is called by, where something else is asked for: Nils is no title, artist no family name. */
+function isElsewhere(part: string, asked: string, word: string, { called, titled }: Known): boolean {
+  const key = looseKey(word)
+  return !looseKey(asked).includes(key) && (OF_NAME.has(part) ? titled() : called()).includes(key)
+}
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters where that is digits. */
 function isNoValue(text: string, value: string): boolean {
@@ -346,14 +358,14 @@ function joinExtras(alignment: Alignment, text: string): void {
 }
 
 /** A whole word where a value is absent stands instead of it. */
-function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
+function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start) continue
     const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
       && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
     const word = instead ? text.slice(...instead.range) : ''
-    if (!instead || isNoValue(word, span.text) || isLiteral(parts, word) || isNameElsewhere(part.part, span.text, word, called)) continue
+    if (!instead || isNoValue(word, span.text) || isLiteral(parts, word) || isElsewhere(part.part, span.text, word, known)) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = instead.range
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }

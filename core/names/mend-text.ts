@@ -5,7 +5,7 @@ import type { Alignment, Span } from './align'
 import { LIKE } from './mend-alignment'
 import type { Captures, NamePart } from './parts'
 import { isAnyText } from './parts'
-import { isSeparator, withinSeparators } from './strictness'
+import { isSeparator, trimSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 
 const isWord = (text: string): boolean => /\p{L}/u.test(text)
@@ -68,7 +68,7 @@ function takeOwnWord(parts: readonly NamePart[], alignment: Alignment, text: str
     const found = wordsIn(text, [span.start, span.end]).find(({ word }) => looseKey(word) === asked)
     if (!found) continue
     const stretches: [number, number][] = [[span.start, found.start], [found.end, span.end], [own.start, own.end]]
-    const kept = stretches.sort((a, b) => a[0] - b[0]).map(([start, end]) => trimmed(text.slice(start, end))).filter(isTextlike)
+    const kept = stretches.sort((a, b) => a[0] - b[0]).map(([start, end]) => trimSeparators(text.slice(start, end))).filter(isTextlike)
     alignment.spans[at] = { start: found.start, end: found.end, text: own.text, edits: [], moved: true }
     alignment.spans[index] = { ...span, end: kept.length === 0 ? span.start : span.end }
     return kept.join(separatorBefore(text, found.start))
@@ -84,7 +84,7 @@ function takeLeftOver(parts: readonly NamePart[], alignment: Alignment, text: st
   if (extra) {
     alignment.extras.splice(alignment.extras.indexOf(extra), 1)
     alignment.spans[index] = { start: extra.range[0], end: extra.range[1], text: '', edits: [], moved: true }
-    return trimmed(text.slice(...extra.range))
+    return trimSeparators(text.slice(...extra.range))
   }
   // two words instead of one of the rule's: the first stands for it, or is no word at all
   for (const [at, part] of parts.entries()) {
@@ -98,15 +98,13 @@ function takeLeftOver(parts: readonly NamePart[], alignment: Alignment, text: st
     if (!isTextlike(rest) || !isWordEdge(text, from)) continue
     alignment.spans[at] = from === own.start
       ? { ...own, end: own.start, edits: [] }
-      : { ...own, end: first.end, edits: [{ range: [own.start, first.end], expected: trimmed(own.text) }] }
+      : { ...own, end: first.end, edits: [{ range: [own.start, first.end], expected: trimSeparators(own.text) }] }
     alignment.spans[index] = { start: from, end: own.end, text: '', edits: [], moved: true }
-    return trimmed(rest)
+    return trimSeparators(rest)
   }
   return null
 }
 
 const isTextlike = (text: string): boolean => /[\p{L}\p{N}]/u.test(text) && !isAddedWord(text)
-
-const trimmed = (text: string): string => text.slice(...withinSeparators(text, [0, text.length]))
 
 const separatorBefore = (text: string, place: number): string => (isSeparator(text[place - 1] ?? '') ? text[place - 1] ?? '' : ' ')

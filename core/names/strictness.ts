@@ -22,6 +22,9 @@ export function withinSeparators(text: string, [from, to]: readonly [number, num
   return [start, end]
 }
 
+/** A text without the separators at its ends. */
+export const trimSeparators = (text: string): string => text.slice(...withinSeparators(text, [0, text.length]))
+
 /** Text as a strictness compares it, with the way back to the original's UTF-16 offsets. */
 export interface Folded { text: string, from: number[] }
 

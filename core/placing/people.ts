@@ -314,9 +314,10 @@ function stretchesOf(text: string): string[] {
 
 /** A name and an initial are no longer name, nor is that one both: Иванов А is not Иванова. */
 function inTheirWords(list: readonly Entry[] | undefined, isWithInitial: boolean): readonly Entry[] | undefined {
+  const isBoth = ({ part, strength }: Entry) => part === undefined && strength === NAMED.initialAndFamily
   const isWord = ({ part, said }: Entry) => part !== undefined && tokensOf(said).length === 1
-  if (!list?.some(isWord)) return list
-  return list.filter(one => (isWithInitial ? !isWord(one) : one.part !== undefined || one.strength !== NAMED.initialAndFamily))
+  if (!list || !(isWithInitial || list.some(isBoth)) || !list.some(isWord)) return list
+  return list.filter(one => !(isWithInitial ? isWord : isBoth)(one))
 }
 
 const NO_KEYS: ReadonlySet<string> = new Set()

@@ -8,7 +8,7 @@ import { freeField, isFree } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
-import { withinSeparators } from '../names/strictness'
+import { trimSeparators } from '../names/strictness'
 import type { Difference } from '../names/difference'
 import type { Captures } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
@@ -175,7 +175,10 @@ function takeNearest(best: Candidate, { form, captures, differences }: Nearest):
 
 /** A value that stands for a field though the rule does not allow it; pieces are told apart by theirs, and counted. */
 function outsideIn({ fields, count }: Requirement, field: string, actual: string): OutsideValue[] {
-  if (field === 'literal' && actual !== '') return [{ field, value: actual.slice(...withinSeparators(actual, [0, actual.length])), order: actual.replace(/\d+/g, run => run.padStart(9, '0')) }]
+  // another number in the rule's own words
+  if (field === 'literal' && actual !== '') {
+    return [{ field, value: trimSeparators(actual), order: actual.replace(/\d+/g, run => run.padStart(9, '0')) }]
+  }
   const rule = ownOf(fields, field)
   if (actual === '' || field === count.by || !isFree(rule)) return []
   const order = freeField(rule).outside?.(actual, rule)

@@ -49,6 +49,7 @@ test.each([
   ['Firma;E-Mail\nHarbour Works;h@w.example', ['name', 'email']],
   ['Büro;Nachname;Vorname\nARC;Huber;Eva', ['group', 'family', 'given']],
   ['candidate no,surname,forenames,set\n0012,Okafor,Chidi James,A', ['id', 'family', 'given', 'group']],
+  ['Startnr;Nachname;Vorname;Verein\n101;Bauer;Tim;TSV Nord', ['id', 'family', 'given', 'group']],
   // headings that say whose it is besides
   ['Name des Kindes;Gruppe\nMia Lang;Bären', ['name', 'group']],
   ['Naam leerling;Klas\nDaan Vries;H3', ['name', 'group']],

@@ -6,7 +6,7 @@ import { expectedOf } from '../checking/judge'
 import { numbersOf } from '../brief/slots'
 import type { Roster } from '../roster/types'
 import type { RuleWarning } from './warnings'
-import { warnOfRule } from './warnings'
+import { warnOfNoGroups, warnOfRule } from './warnings'
 
 /** What one holder's file must be called. */
 export interface SampleName { holder: string, why: string, path: string, length: number }
@@ -25,7 +25,8 @@ export function previewRule(stated: Brief, requirementId: string, roster: Roster
   const requirement = brief.requirements.find(one => one.id === requirementId)
   if (!requirement) return { samples: [], warnings: [] }
   const units = listUnits({ ...brief, requirements: [requirement] }, roster).units.filter(unit => unit.owed)
-  return { samples: pickHolders(units).map(({ unit, why }) => sampleOf(unit, why)), warnings: warnOfRule(requirement, units) }
+  const warnings = [...warnOfNoGroups(requirement, roster), ...warnOfRule(requirement, units)]
+  return { samples: pickHolders(units).map(({ unit, why }) => sampleOf(unit, why)), warnings }
 }
 
 const sayName = (unit: Unit): string => (unit.requirement.holder === 'group' ? unit.holder : unit.people[0]?.name ?? unit.holder)

@@ -29,6 +29,14 @@ async function warnings(requirement: Partial<RequirementDocument>, people: Roste
   return first ? warnOfRule(first, listUnits(brief, people).units).map(one => one.message) : []
 }
 
+test('what is asked of groups where nobody belongs to one is told, for nothing would be asked', async () => {
+  const brief = await readBrief(document({ holder: 'group', name: '{group}_photo' }))
+  const alone: Roster = { ...roster, people: roster.people.map(one => ({ ...one, group: '' })), headings: { group: 'Klasse' } }
+  const told = (list: Roster) => previewRule(brief, 'photo', list).warnings.map(one => one.message)
+  expect(told(alone)).toEqual([expect.stringMatching(/^Asked of each group, but nobody in the list belongs to one.*"Klasse"$/)])
+  expect([told(roster), told({ people: [], columns: [] })]).toEqual([[], []])
+})
+
 describe('warnings before anybody saves a file', () => {
   test.each<[string, Partial<RequirementDocument>, RegExp]>([
     ['two people would get one name', { name: '{group}_photo' }, /Ana Marsh, Bo Lindqvast would get the same name, "Reef_photo"/],

@@ -10,6 +10,8 @@ import { forbiddenCharacters, isReserved, LONGEST_NAME, LONGEST_PATH } from '../
 import { STRICT } from '../names/strictness'
 import { fieldsOf } from '../names/template'
 import { formsOf, valuesIn } from '../brief/forms'
+import type { Roster } from '../roster/types'
+import { groupOf } from '../roster/values'
 import { ownOf } from '../text/own'
 import { counted, showText } from '../text/show'
 
@@ -37,6 +39,17 @@ export function warnOfRule(requirement: Requirement, units: readonly Unit[]): Ru
     ...sameNames(requirement, owed), ...emptyValues(requirement, owed), ...badValues(requirement, owed), ...tooLong(requirement, owed),
     ...readTwice(requirement, owed), ...fewDigits(requirement),
   ]
+}
+
+/** Where each group is asked and nobody in the list belongs to one, nothing is asked of anybody. */
+export function warnOfNoGroups({ holder }: Requirement, { people, headings }: Roster): RuleWarning[] {
+  if (holder !== 'group' || people.length === 0 || people.some(person => groupOf(person) !== '')) return []
+  const column = headings?.group ?? 'group'
+  return [{
+    level: 'warning', where: 'name',
+    message: 'Asked of each group, but nobody in the list belongs to one, so nothing is asked: say which column is the group, or fill '
+      + `"${showText(column)}"`,
+  }]
 }
 
 /** What forbids saving a brief for these people, by requirement: the same words the editor shows. */

@@ -64,7 +64,7 @@ async function verify(): Promise<string> {
     last = rows.at(-1)?.id ?? last
   }
   const [other] = await rowsOf<{ files: number }>(db(), `select count(*)::int as files from received_file left join content on content.id = content_id
-    where verified and (content.sha256 is distinct from received_file.sha256 or content.size <> received_file.size)`, [])
+    where verified and let_go_at is null and (content.sha256 is distinct from received_file.sha256 or content.size <> received_file.size)`, [])
   if (broken.length > 0 || (other?.files ?? 0) > 0) {
     throw new Error(`${broken.length} of ${contents} contents are not what they were (${broken.slice(0, 20).join(', ')}); ${other?.files ?? 0} files `
       + 'point to another content than they had')

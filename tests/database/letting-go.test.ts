@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { readRoster, readTable } from '../../core/roster/read'
 import { db, disconnect } from '../../server/database/connection'
@@ -104,6 +105,10 @@ describe('contents of what was packed away', () => {
       /^Its content was let go of on \d{4}-\d\d-\d\d: it lies in volume 1 of 1 of "Dune watch", packed on \d{4}-\d\d-\d\d\.$/,
     )
     expect((await searchBriefs(owner, 'Marsh_dunes')).files[0]?.packed).toMatchObject({ volume: 1, letGo: true })
+    // what an operator lets look for wrong bytes does not call them lost
+    const env = { ...process.env, USITOR_LOG: 'silent' }
+    const { stderr } = spawnSync('node', ['.data/test-workers/usitor-admin.mjs', 'verify'], { env, encoding: 'utf8' })
+    expect(stderr).not.toMatch(/[1-9]\d* files point/)
     const told = await db()('event').where({ brief_id: brief, kind: 'contents-let-go' }).select('account_id', 'about')
     expect(told).toEqual([{ account_id: owner.id, about: '2' }])
     const shared = await db()('received_file').where('path', 'same.csv').whereNotNull('content_id').first('id', 'intake_id')

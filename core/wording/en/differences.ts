@@ -1,6 +1,7 @@
 import { isAddedWord } from '../../names/added-words'
 import { isCopyMark } from '../../names/copy-marks'
 import type { Allowed, Difference } from '../../names/difference'
+import { trimSeparators } from '../../names/strictness'
 import { ownOf } from '../../text/own'
 import { showText } from '../../text/show'
 
@@ -17,7 +18,7 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'date-order': ({ expected, actual }) => `the ${dayWord(expected)} is written ${showText(actual)}, asked: ${showText(expected)}`,
   'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, sayUnread(actual))}`,
   'not-allowed': ({ actual, part, allowed, label }) =>
-    `${named(part, label)}says "${showText(part === 'literal' ? actual.replace(/^[ _.-]+|[ _.-]+$/g, '') : actual)}"`
+    `${named(part, label)}says "${showText(part === 'literal' ? trimSeparators(actual) : actual)}"`
     + sayAsked(allowed, 'which is none of the allowed'),
   'other-person': ({ actual, expected, part, label }) =>
     `${named(part, label)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
