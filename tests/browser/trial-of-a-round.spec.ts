@@ -70,6 +70,8 @@ test('from an empty desk to the first verdict, to letters, to what changed', asy
   for (const { given, family } of PEOPLE) await put(page, 'week', `${family}_${given}_Map.txt`, `map of ${given}`)
   const changed = new Count(page)
   await changed.press(step('Check'))
+  // a key is seen on the page before it is pressed
+  await expect(page.getByRole('button', { name: /^Look again at week/ })).toBeVisible()
   await changed.key('l')
   await expect(page.getByRole('button', { name: /newly right/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Round: what changed' })).toHaveAttribute('aria-pressed', 'true')
