@@ -178,9 +178,9 @@ export interface Routes {
   'GET /api/checks/:id/departures': { answer: Departure[] }
   'GET /api/checks/:id/copy': { answer: CopyPlan }
   'POST /api/checks/:id/copy': { answer: { jobId: string } }
-  /** Packs the brief away, as it was checked. */
   'GET /api/briefs/:id/packed': { answer: PackedAway[] }
   'PUT /api/briefs/:id/packed/:packed': { body: InferType<typeof letGoRequest>, answer: PackedAway[] }
+  /** Packs the brief away, as it was checked. */
   'POST /api/checks/:id/pack': { body: InferType<typeof packRequest>, answer: { jobId: string } }
   /** `measured`: names of `MEASURED`, with commas between them. */
   'GET /api/checks/:id/export': { query?: { as?: string, measured?: string | undefined }, answer: Bytes }

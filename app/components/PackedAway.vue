@@ -20,7 +20,6 @@ const TERMS: { label: string, months: number }[] = [
   ...[1, 3, 6, 12, 24].map(months => ({ label: `${months} ${months === 1 ? 'month' : 'months'} longer`, months })),
   { label: 'no longer', months: 0 },
 ]
-const day = (at: string) => sayTime(at)
 /** The term that was chosen, as months after packing. */
 function termOf({ packedAt, letGoAt }: PackedAway): number {
   if (letGoAt === null) return ALWAYS
@@ -70,10 +69,10 @@ const set = (id: string, months: number | null) => attempt(async () => {
       <p>
         <b>{{ showText(one.title) }}</b>, {{ one.volumes }} {{ one.volumes === 1 ? 'volume' : 'volumes' }}, {{ one.files }}
         {{ one.files === 1 ? 'file' : 'files' }}
-        <span class="quiet small">{{ day(one.packedAt) }}{{ one.by === null ? '' : `, ${showText(one.by)}` }}</span>
+        <span class="quiet small">{{ sayTime(one.packedAt) }}{{ one.by === null ? '' : `, ${showText(one.by)}` }}</span>
       </p>
       <p v-if="one.letGoneAt !== null">
-        Its contents were let go of on {{ day(one.letGoneAt) }}; what is known of the files stays, and the search says in which volume they lie.
+        Its contents were let go of on {{ sayTime(one.letGoneAt) }}; what is known of the files stays, and the search says in which volume they lie.
       </p>
       <p v-else-if="!one.whole">
         Not all of its volumes were made.
@@ -101,7 +100,7 @@ const set = (id: string, months: number | null) => attempt(async () => {
         <span
           v-if="one.letGoAt !== null"
           class="quiet small"
-        >until {{ day(one.letGoAt) }}</span>
+        >until {{ sayTime(one.letGoAt) }}</span>
       </div>
       <div
         v-if="asked?.id === one.id"

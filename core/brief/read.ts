@@ -204,7 +204,7 @@ function checkTemplates(templates: readonly Template[], path: string, fields: Re
   if (!reader.list) return
   const known = new Set<string>([...ROSTER_COLUMNS.map(column => column.name), 'title', ...columnsToWrite(reader.list)])
   for (const field of fieldsOf(...templates)) {
-    if (isFree(fields[field]) || known.has(columnMeant(reader.list, field))) continue
+    if (isFree(fields[field]) || known.has(field) || known.has(columnMeant(reader.list, field))) continue
     const all = [...known, ...Object.keys(fields)]
     reader.wrong(path, `unknown field {${field}}; ${fieldMeant(field, [...known])}; known are ${all.map(name => `{${name}}`).join(', ')}`)
   }

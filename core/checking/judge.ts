@@ -30,8 +30,7 @@ import { judgeTotal, knownOf, totalOf, withTotal } from './known-values'
 /** What was found of one placed file. */
 export interface JudgedFile {
   findings: Finding[]
-  /** The right path under the root. */
-  /** `null`: the name says another piece of work, which is never given this one's name. */
+  /** The right path under the root; `null`: the name says another piece of work, which is never given this one's name. */
   correctedPath: string | null
   /** Its last level, and its folder: right as it is, or as the rule writes it. `accepted`: it lies there. */
   name: string

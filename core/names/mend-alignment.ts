@@ -128,7 +128,7 @@ function standOwnValues(parts: readonly NamePart[], alignment: Alignment, text: 
 
 /** Makes room for a value in the one thing it was taken for; `false`: that is right as it is. */
 function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
-  const sidesOf = (from: number, to: number) => ([[from, start], [end, to]] as const).map(side => withinSeparators(text, [...side]))
+  const sidesOf = (from: number, to: number) => ([[from, start], [end, to]] as const).map(side => withinSeparators(text, side))
   const at = spans.findIndex((host, other) => other !== index && host.start <= start && host.end >= end && host.edits.length > 0)
   const host = spans[at]
   if (host && parts[at]?.part === 'literal') {
@@ -308,24 +308,24 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
 
 /** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
 function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
+  const drop = (index: number, span: Alignment['spans'][number]) => {
+    alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+  }
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || span.text === '') continue
     const [start, end] = withinSeparators(text, [span.start, span.end])
     if (!/[\p{L}\p{N}]/u.test(span.text)) {
       // a letter is no separator
-      if (!/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) continue
-      alignment.extras.push({ range: [span.start, span.end], before: index })
-      alignment.spans[index] = { ...span, end: span.start, edits: [] }
+      if (/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) drop(index, span)
       continue
     }
     if (start === end) continue
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
     const isOwn = () => isElsewhere(part.part, span.text, text.slice(start, end), known)
     if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text)) && !isOwn()) continue
-    if (likeness(text.slice(start, end), span.text) >= LIKE) continue
-    alignment.extras.push({ range: [span.start, span.end], before: index })
-    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+    if (likeness(text.slice(start, end), span.text) < LIKE) drop(index, span)
   }
 }
 

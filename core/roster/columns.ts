@@ -77,11 +77,11 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
   if (both >= 0) taken.add('name')
   for (const [meaning, words] of HEADINGS) {
     if (taken.has(meaning) || ((meaning === 'role' || meaning === 'status') && !oneRoster)) continue
-    // of several headings that mean the same, the one whose word comes first among them
     // people are called by their own names where these stand there, not by their firm's
     const isFirms = (key: string) => meaning === 'name' && FIRM_KEYS.has(key) && (taken.has('given') || taken.has('family'))
     const rankOf = (key: string, index: number) => (meanings[index] === 'other' && !isFirms(key) ? words.indexOf(key) : -1)
     const ranked = keys.map((key, index) => ({ index, rank: rankOf(key, index) })).filter(({ rank }) => rank >= 0)
+    // of several headings that mean the same, the one whose word comes first among them
     const best = ranked.reduce<typeof ranked[number] | null>((least, one) => (least && least.rank <= one.rank ? least : one), null)
     if (!best) continue
     meanings[best.index] = meaning

@@ -1,6 +1,6 @@
 import { isPlain } from './fold'
 
-/** Latin letters for others, by way of writing; the first where one alone is asked for. */
+/** Latin letters for others. */
 type Letters = Readonly<Record<string, string>>
 
 /** What the usual ways have in common. */

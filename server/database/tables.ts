@@ -257,7 +257,6 @@ export interface PackedRow {
   let_go_at: Date | null
   let_go_by: string | null
   let_gone_at: Date | null
-  let_gone_files: number | null
 }
 export interface PackedFileRow { packed_id: string, received_file_id: string, volume: number }
 

@@ -67,15 +67,15 @@ export async function letGoDue(only: string | null = null): Promise<number> {
   for (;;) {
     const gone = await db().transaction(async (trx) => {
       // another process at the same is not waited for
-      const [due] = await rowsOf<{ id: string, briefId: string, by: string | null, title: string }>(trx, `
-        select id, brief_id as "briefId", let_go_by as by, title from packed
+      const [due] = await rowsOf<{ id: string, briefId: string, by: string | null }>(trx, `
+        select id, brief_id as "briefId", let_go_by as by from packed
         where let_go_at <= now() and let_gone_at is null and made = volumes and (?::uuid is null or id = ?::uuid)
         order by let_go_at limit 1 for update skip locked`, [only, only])
       if (!due) return null
       const { rowCount } = await trx.raw<{ rowCount: number }>(`
         update received_file set content_id = null, let_go_at = now() from packed_file
         where packed_id = ? and received_file_id = received_file.id and verified and content_id is not null`, [due.id])
-      await trx('packed').where('id', due.id).update({ let_gone_at: trx.fn.now(), let_gone_files: rowCount })
+      await trx('packed').where('id', due.id).update({ let_gone_at: trx.fn.now() })
       return { ...due, files: rowCount }
     })
     if (!gone) return files

@@ -13,8 +13,7 @@ export async function up(knex: Knex): Promise<void> {
       packed_at timestamptz not null default now(),
       let_go_at timestamptz,
       let_go_by uuid references account on delete set null,
-      let_gone_at timestamptz,
-      let_gone_files integer
+      let_gone_at timestamptz
     );
     create index on packed (brief_id);
     create index on packed (let_go_at) where let_gone_at is null;
