@@ -41,6 +41,7 @@ const SAMPLES: { [C in FindingCode]: [params: FindingParams<C>, rest?: FindingRe
     [{}, differs('{family}_{part}', 'Marsh_draft')], [{}, differs('{Klasse}_{family}', 'Marsh')], [{}, differs('{family}_{given}', 'Ana_Marsh')],
     [{}, differs('{family}_log', 'Lindqvast_log')], [{}, differs('{group}_{family}_photo', 'Marsh_photo (1)')], [{}, {}],
     [{ nothing: true }, { expected: 'Reef_Marsh_photo.jpg' }],
+    [{ nothing: true, only: ['photo'] }, { expected: 'Reef_Marsh_photo.jpg' }],
   ],
   'name.default': [
     [{ given: 'camera', placed: true }], [{ given: 'document', placed: false }], [{ given: 'date', placed: true }],

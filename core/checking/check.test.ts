@@ -157,6 +157,12 @@ describe('a name that bears nothing of what is asked', () => {
     expect(finding && sayFinding(finding)).toBe('Bears nothing of the asked name; asked: "Reef_Marsh_photo.jpg".')
   })
 
+  test('of what little is there it is said that it is', async () => {
+    const report = await run({ folder: '{group}/{family}', name: '{group}_{family}_coastline_survey_{given}' }, ['Reef/Marsh/the survey.jpg'])
+    const [finding] = fileAt(report, 'Reef/Marsh/the survey.jpg').findings
+    expect(finding && sayFinding(finding)).toBe('Bears only "survey" of the asked name; asked: "Reef_Marsh_coastline_survey_Ana.jpg".')
+  })
+
   test.each(['photo_Reef_Marsh.jpg', 'Marsh.jpg', 'Reef-Mrash-foto.jpg'])('but %s does', async (name) => {
     const report = await run({ folder: '{group}/{family}' }, [`Reef/Marsh/${name}`])
     expect(fileAt(report, `Reef/Marsh/${name}`).findings).toMatchObject([{ code: 'name.differs', params: {} }])

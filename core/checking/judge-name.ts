@@ -124,10 +124,16 @@ function bearsNothing(base: string, wanted: string, differences: readonly Differ
 
 type Nearest = ReturnType<typeof nearestForm>
 
-function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: { nothing?: true }, differences: Difference[] } {
-  return bearsNothing(base, wanted, nearest.differences)
-    ? { params: { nothing: true }, differences: absentParts(nearest) }
-    : { params: {}, differences: nearest.differences }
+function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: { nothing?: true, only?: string[] }, differences: Difference[] } {
+  if (!bearsNothing(base, wanted, nearest.differences)) return { params: {}, differences: nearest.differences }
+  const only = wordsThere(base, wanted)
+  return { params: { nothing: true, ...(only.length > 0 ? { only } : {}) }, differences: absentParts(nearest) }
+}
+
+/** Words of a name that stand in the asked one as well. */
+function wordsThere(base: string, wanted: string): string[] {
+  const asked = new Set(tokensOf(wanted.replace(/\{\w+\}/g, '')))
+  return (base.match(/[\p{L}\p{M}\p{N}]+/gu) ?? []).filter(word => word.length > 1 && asked.has(looseKey(word))).slice(0, 3)
 }
 
 /** Every part of the asked name as not there. */

@@ -41,7 +41,7 @@ interface Open { open?: { field: string, example: string }[] }
 /** Every finding, in the order of the published table. */
 export const FINDINGS = {
   'missing': error<{ candidates: number, onlyBackup?: boolean }>('placing'),
-  'name.differs': error<{ nothing?: true } & Open>('name'),
+  'name.differs': error<{ nothing?: true, /** The words of it that are there after all. */ only?: string[] } & Open>('name'),
   'name.default': error<({ given: DefaultName, placed: boolean } | { typedRule: true } | { leftIn: string[] }) & Open>('name'),
   'name.copy-mark': error<{ mark: string }>('name'),
   'name.forbidden-character': error<{ characters: string[] }>('name'),

@@ -1,5 +1,8 @@
 /** What people write for "and" (common practice, no source). */
 const AND = ['&', '+', 'and', 'und', 'et', 'y', 'e', 'i']
+/** Whether a word is one for "and". */
+export const isAndWord = (word: string): boolean => AND.includes(word.toLowerCase())
+
 const ANDS = /(?<=[\s_.-])(?:&|\+|and|und|et|y|e|i)(?=[\s_.-])/giu
 
 const AROUND = new RegExp(`[\\s_.-]+${ANDS.source}[\\s_.-]+`, 'giu')

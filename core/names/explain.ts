@@ -5,7 +5,7 @@ import type { Alignment, Span } from './align'
 import { alignParts, alignWithin } from './align'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
-import { fillOnly, readLeftOver } from './left-over'
+import { fillOnly, readLeftOver, standSettled } from './left-over'
 import type { Known } from './mend-alignment'
 import { LIKE, mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
@@ -78,6 +78,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, context)
+  standSettled(shown, alignment, text, known)
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, called)
   readLeftOver(shown, alignment, text, captures)

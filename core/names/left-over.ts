@@ -1,8 +1,10 @@
-import type { Alignment } from './align'
+import { ownOf } from '../text/own'
+import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { isValue } from './parts'
+import { withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 
@@ -35,6 +37,44 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
       .filter(([start, end]) => /[\p{L}\p{N}]/u.test(text.slice(start, end)))
     extras.push(...rest.map(one => ({ ...extra, range: one })))
   }
+}
+
+/**
+ * A number that is settled otherwise, such as that of the piece, is no other field's that stands beside it without its own sign: in
+ * "chapter 1" for chap{n}_v{v} nothing says a version. So is one in what belongs to no part: there it stands, in another place.
+ */
+export function standSettled(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, known: Captures): void {
+  for (const [index, part] of parts.entries()) {
+    const settled = part.kind === 'free' && part.rule.type === 'number' ? ownOf(known, part.part) : undefined
+    const span = spans[index]
+    if (settled === undefined || !span || span.end > span.start) continue
+    const runs = [...text.matchAll(/\p{Nd}+/gu)].filter(([run]) => Number(run) === Number(settled))
+    const [only] = runs
+    if (!only || runs.length > 1) continue
+    const [start, end] = [only.index, only.index + only[0].length]
+    const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
+    if (taken > index && !hasSign(parts, spans, text, taken)) {
+      const [sign, other] = [spans[taken - 1], spans[taken]]
+      if (!sign || !other) continue
+      if (sign.end > sign.start) extras.push({ range: [sign.start, sign.end], before: index })
+      spans[taken - 1] = { ...sign, start: end, end, edits: [] }
+      spans[taken] = { ...other, start: end, end, edits: [] }
+      spans[index] = { ...span, start, end, edits: [] }
+    }
+    const around = extras.findIndex(({ range }) => range[0] <= start && range[1] >= end)
+    const extra = extras[around]
+    if (taken >= 0 || !extra) continue
+    const sides = ([[extra.range[0], start], [end, extra.range[1]]] as const).map(side => withinSeparators(text, side))
+    extras.splice(around, 1, ...sides.filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
+    spans[index] = { ...span, start, end, edits: [], moved: true }
+  }
+}
+
+/** Whether letters of the rule's own text before a value stand before it, such as the v of _v2. */
+function hasSign(parts: readonly NamePart[], spans: readonly Span[], text: string, index: number): boolean {
+  const [sign, span] = [parts[index - 1], spans[index - 1]]
+  if (sign?.kind !== 'fixed' || sign.part !== 'literal' || !span) return true
+  return !/\p{L}/u.test(sign.texts[0] ?? '') || /\p{L}/u.test(text.slice(span.start, span.end))
 }
 
 /** Where one value alone is possible and the name holds no other in its place, it is that one. */

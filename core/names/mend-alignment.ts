@@ -269,8 +269,10 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
 
 /** The rest of a word of which a part took some letters is no word too much: the whole word stands in its place. */
 function completeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  alignment.extras = alignment.extras.filter(({ range: [start, end] }) => {
-    if (!/^[\p{L}\p{M}'’]+$/u.test(text.slice(start, end))) return true
+  alignment.extras = alignment.extras.flatMap((extra) => {
+    const [start, end] = withinSeparators(text, extra.range)
+    if (!/^[\p{L}\p{M}'’]+$/u.test(text.slice(start, end))) return [extra]
+    const around = ([[extra.range[0], start], [end, extra.range[1]]] as [number, number][]).filter(([from, to]) => to > from)
     for (const [index, part] of parts.entries()) {
       const span = alignment.spans[index]
       if (part.kind !== 'fixed' || !span || span.end === span.start || (span.end !== start && span.start !== end)) continue
@@ -278,9 +280,9 @@ function completeWords(parts: readonly NamePart[], alignment: Alignment, text: s
       const edit: Edit = { range: [start, end], expected: '' }
       if (span.end === start) Object.assign(span, { end, edits: [...span.edits, edit] })
       else Object.assign(span, { start, edits: [edit, ...span.edits] })
-      return false
+      return around.map(range => ({ ...extra, range }))
     }
-    return true
+    return [extra]
   })
 }
 
@@ -357,20 +359,31 @@ function joinExtras(alignment: Alignment, text: string): void {
   alignment.extras = joined
 }
 
-/** A whole word where a value is absent stands instead of it. */
+/** A whole word where a value is absent stands instead of it; where the rule's own word is, only what that one begins or is the beginning of. */
 function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end > span.start) continue
-    const instead = alignment.extras.find(({ range: [start, end], before }) => (before === index || before === index + 1)
-      && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(text.slice(start, end)) && isWordEdge(text, start) && isWordEdge(text, end))
+    if (part.kind !== 'fixed' || !span || span.end > span.start) continue
+    const own = part.part === 'literal' ? wordOf(span.text) : null
+    if (part.part === 'literal' && !own) continue
+    const instead = alignment.extras.find(({ range, before }) => {
+      const [start, end] = own ? withinSeparators(text, range) : range
+      const word = text.slice(start, end)
+      const beside = before === index || before === index + 1 || (own && before < index && !alignment.spans.slice(before, index).some(isThere))
+      return beside && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(word) && isWordEdge(text, start)
+        && isWordEdge(text, end) && (!own || begins(foldPlain(word), own.folded))
+    })
     const word = instead ? text.slice(...instead.range) : ''
-    if (!instead || isNoValue(word, span.text) || isLiteral(parts, word) || isElsewhere(part.part, span.text, word, known)) continue
+    if (!instead || isNoValue(word, span.text) || (!own && isLiteral(parts, word)) || isElsewhere(part.part, span.text, word, known)) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = instead.range
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
   }
 }
+
+const isThere = ({ start, end }: Alignment['spans'][number]): boolean => end > start
+
+const begins = (word: string, own: string): boolean => word.startsWith(own) || (word.length >= LEAST_WORD && own.startsWith(word))
 
 /** Whether a word is one of the rule's own. */
 function isLiteral(parts: readonly NamePart[], word: string): boolean {
@@ -423,6 +436,8 @@ function keepWholeWords(parts: readonly NamePart[], alignment: Alignment, text: 
     while (from < to && !isWordEdge(text, from)) from++
     while (to > from && !isWordEdge(text, to)) to--
     let [start, end] = withinBrackets(text, from, to)
+    // signs between words are none of it: "02 - Harbour"
+    if (alignment.cost > 0) [start, end] = withinSeparators(text, [start, end])
     if (!/[\p{L}\p{N}]/u.test(text.slice(start, end))) [start, end] = [span.start, span.start]
     if (start === span.start && end === span.end) continue
     if (start > span.start) alignment.extras.push({ range: [span.start, start], before: index })

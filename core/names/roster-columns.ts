@@ -13,6 +13,19 @@ interface ColumnRow {
 export const FIRMS = [
   'organisation', 'organization', 'firm', 'company', 'firma', 'business', 'enterprise', 'supplier', 'contractor', 'betrieb', 'unternehmen',
   'entreprise', 'societe', 'empresa', 'azienda', 'ditta', 'bedrijf', 'virksomhed', 'client', 'kunde', 'kund', 'klant', 'customer', 'cliente',
+  'vendor', 'subcontractor', 'lieferant', 'auftragnehmer', 'nachunternehmer', 'fournisseur', 'prestataire', 'proveedor', 'fornecedor', 'fornitore',
+  'leverancier', 'leverandor', 'leverantor', 'dostawca', 'dodavatel', 'przedsiebiorstwo', 'foretag', 'yritys', 'ceg', 'podjetje', 'tvrtka',
+] as const
+
+/** Headings of people by what they do; where a list has names besides, it may be whoever they work with. */
+export const ROLES = [
+  'author', 'autor', 'autorin', 'auteur', 'autrice', 'autore', 'autora', 'forfatter', 'forfattare', 'artist', 'artiste', 'artista', 'kunstler',
+  'kunstlerin', 'photographer', 'fotograf', 'fotografin', 'photographe', 'fotografo', 'speaker', 'referent', 'referentin', 'musician', 'musiker',
+  'singer', 'sanger', 'sangerin', 'translator', 'ubersetzer', 'ubersetzerin', 'traducteur', 'traductor', 'traduttore', 'volunteer', 'freelancer',
+  'contributor', 'intern', 'praktikant', 'praktikantin', 'becario', 'tirocinante', 'estagiario', 'praktykant', 'apprentice', 'doktorand',
+  'doktorandin', 'doctorant', 'doctorante', 'doctorando', 'dottorando', 'worker', 'mitarbeiter', 'mitarbeiterin', 'collaborateur', 'salarie',
+  'empleado', 'empleada', 'trabajador', 'dipendente', 'medewerker', 'medarbejder', 'medarbetare', 'pracownik', 'zamestnanec', 'dolgozo',
+  'angestellte', 'athlete', 'sportler', 'sportlerin', 'spieler', 'spielerin', 'player', 'joueur', 'jugador', 'giocatore', 'candidato', 'candidata',
 ] as const
 
 /** The built-in columns of a list, in the order a list has them. Adding one is a row here and its place in `Person`. */
@@ -21,7 +34,7 @@ export const ROSTER_COLUMNS = [
     name: 'id',
     // a person's own number before a running one
     headings: [
-      'id', 'sourcedid', 'personid', 'matriculation', 'memberid', 'kennung', 'matricula', 'studentno', 'studentid', 'studentnumber', 'pupilno',
+      'id', 'sourcedid', 'personid', 'matriculation', 'memberid', 'kennung', 'matrikel', 'matrikelnr', 'matrnr', 'matricula', 'studentno', 'studentid', 'studentnumber', 'pupilno',
       'pupilid', 'matrikelnummer', 'schulernummer', 'personalnummer', 'employeeid', 'firmno', 'matricola', 'matricule', 'leerlingnummer',
       'studentnummer', 'elevnummer', 'numeroetudiant', 'numerodetudiant', 'numerodealuno', 'ogrencino', 'ogrencinumarasi', 'nralbumu', 'nrindeksu',
       'osobnicislo', 'neptunkod', 'legajo', 'nim', 'nis', 'nisn', 'nomorinduk', 'mssv', 'masv', 'masosinhvien', 'номерстудента', 'αριθμοςμητρωου',
@@ -29,6 +42,7 @@ export const ROSTER_COLUMNS = [
       'examnumber', 'admissionno',
       'registrationno', 'regno', 'rollno', 'rollnumber', 'mitgliedsnummer', 'login', 'userid', 'username', 'benutzername', 'gebruikersnaam',
       'usuario', 'utente', 'identifiant',
+      'personnr', 'personalnr', 'mitgliedsnr', 'medlemsnr', 'ansattnr', 'kundennummer', 'kundennr', 'lieferantennummer', 'lieferantennr', 'dni', 'nif', 'cif', 'rut',
       'number', 'no', 'nr', 'numero', 'nomor', 'numara', 'номер', '番号', '번호', '出席番号',
     ],
   },
@@ -71,7 +85,7 @@ export const ROSTER_COLUMNS = [
       '성명', 'שם', 'שםמלא', 'الاسم', 'اسم', 'deelnemer', 'deltager', 'deltagare', 'member', 'mitglied', 'membre', 'miembro', 'membro', 'medlem',
       'candidate', 'kandidat', 'kandidatin', 'candidat', 'prufling', 'child', 'kind', 'enfant', 'alunno', 'alunna', 'dziecko', 'фамилияимяотчество',
       'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові',
-      ...FIRMS,
+      ...ROLES, ...FIRMS,
     ],
     typed: [
       'yourname', 'myname', 'lastfirst', 'familygiven', 'vornamenachname', 'nachnamevorname', 'votrenom', 'tunombre', 'seunome', 'iltuonome',

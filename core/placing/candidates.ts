@@ -6,6 +6,7 @@ import type { UnitSet } from '../names/key-index'
 import { holderKey } from './people'
 import type { HolderEvidence } from './people'
 import type { Candidate, NameFit } from './score'
+import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
 import { fitName, levelNamesakes, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
@@ -59,6 +60,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) {
       candidate.total += WORTH.againstFolder
     }
+    if (tellsMore(candidate.behind, index)) candidate.total += WORTH.wholeAtFirst
     if (before.includes(unit.index)) {
       candidate.total += WORTH.before.total
       candidate.holder += WORTH.before.holder
@@ -71,6 +73,11 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
+}
+
+/** Whether words behind a name tell more of the same work: whoever is named further on has only to do with it, other than who stands beside its holder. */
+function tellsMore([first, ...more]: readonly string[], index: EvidenceIndex): boolean {
+  return first !== undefined && more.length > 0 && !isAndWord(first) && index.people.namedIn(first).size === 0
 }
 
 /**

@@ -482,6 +482,55 @@ test('groups are known as people shorten them, where no other may be meant', asy
     .toEqual(['demo Team 2', 'demo Team 12', 'demo Code Cats', 'demo Code Dogs', 'unplaced'])
 })
 
+// common practice, no source
+describe('who else a name speaks of', () => {
+  const list = roster(['1,Chiara,Amico,Reef,', '2,Élodie,Blanc,Reef,', '3,Yann,Gall,Dune,'].join('\n'))
+  test.each([
+    ['Amico_chap3_v1_comments Blanc.docx', 'chapter 1 3', 'a reader of the work, behind the whole of its name'],
+    ['amico-chap3-v1 read by Blanc.docx', 'chapter 1 3', 'the same with slips'],
+    ['Amico_chap3_v1 and Blanc.docx', 'unplaced', 'two authors'],
+    ['Amico_Blanc_chap3_v1.docx', 'unplaced', 'two authors side by side'],
+  ])('%s is %s: %s', async (path, where) => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [{
+      id: 'chapter', title: 'Chapter', name: '{family}_chap{n}_v{v}', formats: [{ id: 'docx' }], count: { from: 3, to: 3, by: 'n' },
+      fields: { n: { type: 'number', from: 1 }, v: { type: 'version' } },
+    }] }, list)
+    expect(placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]).toBe(where)
+  })
+})
+
+// common practice, no source
+describe('a rule that has no words of its own', () => {
+  const list = readRoster(readTable(new TextEncoder().encode('Matrikel;Nachname\n40121;Quill\n40126;Kowal\n'))).roster
+  const PLAN = {
+    id: 'plan', title: 'Plan', name: '{id}_{art}_{level}', formats: [{ id: 'pdf' }], folder: '{family}/plans', count: { from: 2, to: 4 },
+    fields: {
+      art: { type: 'choice', values: [{ value: 'GR', meaning: 'Grundriss' }, { value: 'AN', meaning: 'Ansicht' }] },
+      level: { type: 'choice', values: ['EG', 'OG', 'SUED', 'A'] },
+    },
+  }
+  const TEXT = { id: 'text', title: 'Erläuterungsbericht', name: '{id}_Erlaeuterung', formats: [{ id: 'pdf' }], folder: '{family}' }
+  const where = async (...paths: string[]) => placed(check({
+    brief: await readBrief({ usitorBrief: 1, title: 'x', requirements: [PLAN, TEXT] }, list), roster: list, received: paths.map(path => file(path)),
+    checkedAt: 0,
+  }))
+
+  test('is known by its choices', async () => {
+    expect(await where('40126/GR_EG.pdf', '40126/GR_OG.pdf')).toEqual({ '40126/GR_EG.pdf': 'plan 40126 1', '40126/GR_OG.pdf': 'plan 40126 2' })
+  })
+
+  test('what the last word of a compound says goes where that is asked for', async () => {
+    expect(await where('40126/GR_EG.pdf', '40126/Bericht.pdf')).toMatchObject({ '40126/Bericht.pdf': 'text 40126' })
+  })
+
+  test('takes more pieces than are owed, up to the most that may come, where something says that they are some', async () => {
+    const paths = ['40121_GR_EG.pdf', '40121_GR_OG.pdf', '40121_Ansicht Süd.pdf'].map(name => `Quill/plans/${name}`)
+    expect(Object.values(await where(...paths)).sort()).toEqual(['plan 40121 1', 'plan 40121 2', 'plan 40121 3'])
+    const many = ['GR_EG', 'GR_OG', 'GR_A', 'AN_A'].map(name => `Quill/plans/40121_${name}.pdf`)
+    expect(await where(...many, 'Quill/plans/sketch.pdf')).toMatchObject({ 'Quill/plans/sketch.pdf': 'unplaced' })
+  })
+})
+
 // common practice, no source; the names in Latin letters: see core/text/romanise.test.ts
 describe('names in Cyrillic letters', () => {
   const list = readRoster(readTable(new TextEncoder().encode('Фамилия;Имя\nИванова;Анна\nИванов;Алексей\nЩербакова;Юлия\n'))).roster

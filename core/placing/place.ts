@@ -205,7 +205,7 @@ function eliminate(
 /** The slots that may be a file's, where nothing says which. */
 function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): SlotRef[] {
   if (options.length > 0) {
-    return options.flatMap(({ candidate, slots }) => slots.map(n => slotRef(candidate.unit, isNumbered(candidate.unit) ? n : null)))
+    return options.flatMap(({ candidate: { unit }, slots }) => [...new Set(slots)].map(n => slotRef(unit, isNumbered(unit) ? n : null)))
   }
   const owed = list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
   const fitting = owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => CLASS[one.nameFit] >= 0)
@@ -283,6 +283,8 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   const holders = new Set(list.filter(one => one.holder >= strongest - BEHIND.person && one.unit.requirement.holder === 'person')
     .map(one => one.unit.holder))
   if (holders.size > 1 && ofFolder.size !== 1) return []
+  // what lies where its format is asked for is nothing else's, unless it says so
+  const atHome = inFolder.some(one => one.formatFits && one.unit.owed)
   const named = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
   const options = list.flatMap((candidate): Option[] => {
     const { unit } = candidate
@@ -291,10 +293,12 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
       ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person
       : candidate.holder >= strongest - BEHIND.slot)
     // what may be left out is meant only where something says so
-    const meant = !unit.requirement.optional || candidate.requirement > 0
+    const meant = candidate.requirement > 0 || (!unit.requirement.optional && (!atHome || inFolder.includes(candidate)))
     if (!unit.owed || !candidate.formatFits || !own || !meant || isEmptyish(view)) return []
     const n = numberIn(candidate)
-    const slots = openSlots(unit, arrivals.get(unit.index) ?? [], n)
+    // beyond what is owed a piece may come, where something says that it is one
+    const more = candidate.requirement > 0 || liesThere(candidate)
+    const slots = openSlots(unit, arrivals.get(unit.index) ?? [], n, more)
     return slots.length > 0 ? [{ candidate, slots }] : []
   })
   // what is read as a format may be many things: the extension says which of them is meant
@@ -313,8 +317,8 @@ function isEmptyish({ file }: FileView): boolean {
   return file.reading.state === 'empty' || file.reading.state === 'unread'
 }
 
-/** Slots that nothing fills yet; a number that the name tells may go past what is owed. */
-function openSlots(unit: Unit, filled: readonly Arrival[], told: number | null): (number | null)[] {
+/** Slots that nothing fills yet; a number that the name tells may go past what is owed, and so may what is surely a piece, up to the most allowed. */
+function openSlots(unit: Unit, filled: readonly Arrival[], told: number | null, more: boolean): (number | null)[] {
   const { first, owed: counted, most } = numbersOf(unit)
   const owed = volumesOf(unit, filled)?.owed ?? counted
   const { count } = unit.requirement
@@ -324,6 +328,6 @@ function openSlots(unit: Unit, filled: readonly Arrival[], told: number | null):
     return Array.from({ length: Math.min(owed, 1000) }, (_, at) => first + at).filter(n => !taken.has(n))
   }
   // a copy of another, or an earlier state of it, takes no place of its own
-  const room = Math.max(0, Math.max(owed, count.from === 0 ? 1 : 0) - filled.length + originalsOf(filled).size)
+  const room = Math.max(0, Math.max(more ? most : owed, count.from === 0 ? 1 : 0) - filled.length + originalsOf(filled).size)
   return Array.from({ length: Math.min(room, 1000) }, () => null)
 }

@@ -50,6 +50,8 @@ export interface Candidate {
   outside: OutsideValue[]
   /** Of the holder's name the file bears whole words only, others are left out. */
   leftOut: boolean
+  /** Words behind the whole asked name. */
+  behind: readonly string[]
   evidence: Evidence[]
 }
 
@@ -68,7 +70,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, evidence: [...holder.evidence],
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, behind: [], evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
   const asksFolder = best.folderFits && (requirement.folder?.length ?? 0) > 0
@@ -152,16 +154,18 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   // a program's own first name tells nothing, unless it is what this very piece is called
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
+  const chosen = nearest ? choicesTold(nearest, requirement) : 0
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
   if (nearest) takeNearest(best, nearest)
   if (requirement.count.by !== null && !isSaidByRule(nearest, best.captures, requirement.count.by, view.base)) {
     settleNumber(best, requirement.count.by, view.base)
   }
-  best.requirement = share * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
+  if (nearest && best.holder >= NAMED.family) best.behind = wordsBehind(nearest, view.base)
+  best.requirement = Math.max(share, chosen) * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
   // what free text lets through is alike to anything: then the format must speak for it
   const believed = best.formatFits || !isOpenText(nearest?.form.name ?? null)
-  if (share >= SHARE.wordsNear || (alike >= SHARE.alike && believed)) best.nameFit = 'near'
+  if (Math.max(share, chosen) >= SHARE.wordsNear || (alike >= SHARE.alike && believed)) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
 
@@ -233,6 +237,23 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
     if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, differences }
   }
   return nearest
+}
+
+/** The words behind the whole asked name, slips in it aside; none, where there is more to it. */
+function wordsBehind({ cost, form, captures, differences }: Nearest, base: string): readonly string[] {
+  const [behind, ...more] = differences.filter(one => one.kind === 'extra')
+  if (!behind || more.length > 0 || behind.range[1] !== base.length) return []
+  const slips = cost - (behind.range[1] - behind.range[0])
+  return slips <= SHARE.slips * expandParts(form.name ?? [], captures).length ? tokensOf(behind.actual) : []
+}
+
+/** Of the choices in a rule that has no words of its own, the share a name tells; a letter alone tells nothing. */
+function choicesTold({ form, captures }: Nearest, { fields }: Requirement): number {
+  const parts = form.name ?? []
+  if (parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text)))) return 0
+  const choices = parts.filter(part => part.kind === 'free' && ownOf(fields, part.part)?.type === 'choice').map(({ part }) => ownOf(captures, part))
+  const told = choices.filter(value => value !== undefined)
+  return told.some(value => (value?.length ?? 0) > 1) ? told.length / choices.length : 0
 }
 
 /** Whether a number stands behind the letters that the rule itself writes before it, such as V in V{n}: then it is that number. */
@@ -363,6 +384,8 @@ function findWord(word: string, tokens: readonly string[]): { said: string, lett
   if ([word, ...inLatin(word)].some(one => tokens.some(token => isNearWord(token, one)))) return { said: word, letters: word.length }
   // cut short, as in "gloss" for glossary; too short a piece may be another word
   const begun = tokens.find(token => token.length >= 4 && word.length >= token.length + 3 && word.startsWith(token))
+    // the last word of a compound says what it is: "Bericht" for Erläuterungsbericht
+    ?? tokens.find(token => token.length >= 5 && word.length >= token.length + 4 && word.endsWith(token))
   if (!begun) return { said: '', letters: 0 }
   return { said: begun, letters: begun.length < 5 ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
 }

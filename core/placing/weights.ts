@@ -81,6 +81,8 @@ export const WORTH = {
   words: 2.5,
   /** The name is the expected one but for slips. */
   alike: 2,
+  /** The whole asked name with more words behind: to its holder, before whoever else these name. */
+  wholeAtFirst: 1,
   /** Some words and an extension that is asked for. */
   extension: 0.2,
   /** The name says somebody else than the folder. */
@@ -93,6 +95,8 @@ export const WORTH = {
 export const SHARE = {
   /** A name so much alike the expected one speaks for the requirement by itself. */
   alike: 0.6,
+  /** Wrong characters that leave a name the asked one. */
+  slips: 0.15,
   /** Own words that make a name nearly the expected one. */
   wordsNear: 0.75,
   /** Own words that are told as evidence. */

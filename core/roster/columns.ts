@@ -1,5 +1,5 @@
 import type { RosterColumn } from '../names/roster-columns'
-import { FIRMS, ROSTER_COLUMNS } from '../names/roster-columns'
+import { FIRMS, ROLES, ROSTER_COLUMNS } from '../names/roster-columns'
 import { looseKey } from '../text/fold'
 
 /** What a column of a brought list is. `role` and `status` only choose rows (OneRoster users.csv). */
@@ -12,7 +12,7 @@ const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly stri
 
 const wordsOf = (name: RosterColumn): readonly string[] => HEADINGS.find(([meaning]) => meaning === name)?.[1] ?? []
 const GIVEN = wordsOf('given')
-const FIRM_KEYS = new Set<string>(FIRMS.map(looseKey))
+const ROLES_AND_FIRMS = new Set<string>([...ROLES, ...FIRMS].map(looseKey))
 const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
 /** Headings whose words stand in the order in which these names are written. */
 const FAMILY_FIRST = new Set([
@@ -36,6 +36,9 @@ function keyOf(heading: string): string {
   const bare = left.join('')
   return left.length > 0 && left.length < words.length && KNOWN.has(bare) ? bare : key
 }
+
+/** Whether a heading says that firms stand under it. */
+export const isOfFirms = (heading: string): boolean => (FIRMS as readonly string[]).includes(looseKey(heading))
 
 /** Beside a word for the given name these mean the family name. */
 const FAMILY = [...wordsOf('family'), 'name', 'nom', 'naam', 'navn', 'namn']
@@ -77,9 +80,9 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
   if (both >= 0) taken.add('name')
   for (const [meaning, words] of HEADINGS) {
     if (taken.has(meaning) || ((meaning === 'role' || meaning === 'status') && !oneRoster)) continue
-    // people are called by their own names where these stand there, not by their firm's
-    const isFirms = (key: string) => meaning === 'name' && FIRM_KEYS.has(key) && (taken.has('given') || taken.has('family'))
-    const rankOf = (key: string, index: number) => (meanings[index] === 'other' && !isFirms(key) ? words.indexOf(key) : -1)
+    // people are called by their own names where these stand there, not by their firm's or by whoever they work with
+    const isOthers = (key: string) => meaning === 'name' && ROLES_AND_FIRMS.has(key) && (taken.has('given') || taken.has('family'))
+    const rankOf = (key: string, index: number) => (meanings[index] === 'other' && !isOthers(key) ? words.indexOf(key) : -1)
     const ranked = keys.map((key, index) => ({ index, rank: rankOf(key, index) })).filter(({ rank }) => rank >= 0)
     // of several headings that mean the same, the one whose word comes first among them
     const best = ranked.reduce<typeof ranked[number] | null>((least, one) => (least && least.rank <= one.rank ? least : one), null)

@@ -1,6 +1,7 @@
+import { withoutForm } from '../names/company-forms'
 import { looseKey } from '../text/fold'
 import { showText } from '../text/show'
-import { guessColumns, orderSaid } from './columns'
+import { guessColumns, isOfFirms, orderSaid } from './columns'
 import type { RosterMapping, RosterTable } from './read'
 
 /** A list with its header row, and how its columns are read. */
@@ -85,8 +86,10 @@ function joinNames(table: RosterTable): RosterTable {
   return { ...table, rows: table.rows.map(row => [row.filter(Boolean).join(', ')]) }
 }
 
-/** A pasted list of bare names has no header row: what looks like a person is one. */
+/** A pasted list of bare names has no header row: what looks like a person is one, what stands above other things is none. */
 function guessBare(table: RosterTable): GuessedList {
+  const headed = underUnknown(table)
+  if (headed) return headed
   const rows = [table.header, ...table.rows]
   // a text that was taken apart at the comma of "Marsh, Ada" is one name a row
   const apart = table.delimiter === ',' && rows.every(row => row.length === 2 && row.every(isNameLike))
@@ -103,6 +106,19 @@ function guessBare(table: RosterTable): GuessedList {
   const columns = header.map((_, index) => (index === 0 ? 'name' as const : 'other' as const))
   const named = { ...table, header, rows: whole }
   return { table: named, mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
+}
+
+/** A first row of words above a column of numbers or codes is a header, though none of its words is known; `null`: it is a row like the others. */
+function underUnknown(table: RosterTable): GuessedList | null {
+  const { header, rows } = table
+  const isWords = (cell: string) => /^\p{L}[^\d@]*$/u.test(cell)
+  const all = (column: number, test: (cell: string) => boolean) => rows.length > 1 && rows.every(row => test(row[column] ?? ''))
+  const codes = header.some((_, column) => all(column, cell => /\d|@/.test(cell)))
+  const name = header.findIndex((_, column) => all(column, cell => /\p{L}/u.test(cell)) && !all(column, cell => /\d|@/.test(cell)))
+  if (!codes || name < 0 || !header.every(isWords)) return null
+  const columns = header.map((_, column) => (column === name ? 'name' as const : 'other' as const))
+  const told = note(table, `No heading is known; whoever hands in was taken to stand under "${showText(header[name] ?? '')}": look whether that is right`)
+  return { table: told, mapping: { columns: withMail(told, columns), nameOrder: 'whole' } }
 }
 
 const SAID = { id: 'id', given: 'given name', family: 'family name', name: 'name' } as const
@@ -155,8 +171,10 @@ const MOST_FIRMS = 0.2
 /** How a single column of whole names is written. */
 function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping['nameOrder'] {
   if (!columns.includes('name') || columns.includes('family') || columns.includes('given')) return 'whole'
-  const said = orderSaid(table.header[columns.indexOf('name')] ?? '')
+  const heading = table.header[columns.indexOf('name')] ?? ''
+  const said = orderSaid(heading)
   if (said) return said
+  if (isOfFirms(heading)) return 'whole'
   const cells = table.rows.map(row => row[columns.indexOf('name')] ?? '').filter(Boolean)
   if (cells.length === 0) return 'whole'
   const share = (test: (cell: string) => boolean) => cells.filter(test).length / cells.length
@@ -166,12 +184,12 @@ function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping
   return plain && share(isFirm) <= MOST_FIRMS ? 'given-family' : 'whole'
 }
 
+/** What firms are called behind their own names, beside their legal forms. */
 const FIRM = new RegExp(`\\b(?:${[
-  'ltd', 'inc', 'gmbh', 'ag', 's\\.?a\\.?', 'co', 'llc', 'kg', 'b\\.?v\\.?', 'works', 'studio', 'partners', 'associates', 'bros',
-  '& \\w+', 'office', 'lab',
-  'labs', 'company', 'group', 'institute', 'society', 'club', 'association',
+  'co', 'works', 'studio', 'partners', 'associates', 'bros', '& \\w+', 'office', 'labs?', 'company', 'group', 'institute', 'society', 'club',
+  'association',
 ].join('|')})\\b\\.?$`, 'i')
 
 function isFirm(cell: string): boolean {
-  return FIRM.test(cell)
+  return FIRM.test(cell) || withoutForm(cell) !== cell
 }

@@ -56,6 +56,16 @@ test.each([
   ['Candidate number;Candidate name\n0012;Ana Quill', ['id', 'name']],
   ['Prénom de l’élève;Nom de l’élève\nZoé;Öry', ['given', 'family']],
   ['Team\tMember\nReef\tAna Quill', ['group', 'name']],
+  ['Matrikel;Nachname;Vorname\n40121;Quill;Ana', ['id', 'family', 'given']],
+  ['Proveedor;NIF;Contacto\nTalleres Ibáñez S.L.;B1042;Rosa Ibáñez', ['name', 'id', 'other']],
+  ['Lieferantennr.;Lieferant\n70012;Harbour Works GmbH', ['id', 'name']],
+  ['Author,Title\nAna Quill,Tides', ['name', 'other']],
+  // whoever people work with is not them
+  ['Vorname;Nachname;Fotografin\nAna;Quill;Bo Lind', ['given', 'family', 'other']],
+  // firms are not taken apart into given and family names
+  ['Fournisseur;Code\nSol et Ombre SA;A1\nMarc Vidal;B2', ['name', 'other']],
+  // no heading is known, yet words above codes are headings
+  ['Keramiker;Ofen\nAna Quill;12\nBo Lind;7', ['name', 'other']],
 ])('the columns of %j are known', (text, columns) => {
   expect(listOf(text).mapping.columns).toEqual(columns)
 })

@@ -3,9 +3,11 @@ import { explainParts } from '../explain'
 import { fillTemplate } from '../parts'
 import { parseTemplate } from '../template'
 import type { FieldRule } from './index'
+import { languageMeant } from './language-words'
 
 const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
+  side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
   day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
@@ -30,8 +32,31 @@ describe('a choice', () => {
     expect(told('{family}_{lang}', 'Marsh_e')).toEqual([{}, ['lang not-allowed e']])
   })
 
+  test('is known in every way its accents are written', () => {
+    expect(told('{family}_{side}', 'Marsh_Süd')).toEqual([{ side: 'SUED' }, ['side misspelt Süd']])
+  })
+
   test('that is none of those is told whole', () => {
     expect(told('{family}_{song}', 'Marsh_Vater unser')).toEqual([{}, ['song not-allowed Vater unser']])
+  })
+})
+
+// the Unicode CLDR as the runtime carries it says what languages are called
+describe('codes of languages', () => {
+  const CODES = ['en', 'de', 'fr', 'es', 'it', 'nl', 'pl', 'da', 'sv']
+  test.each(CODES)('are known by what speakers of %s call them', (speakers) => {
+    const names = new Intl.DisplayNames([speakers], { type: 'language' })
+    for (const code of CODES) expect([names.of(code), languageMeant(names.of(code) ?? '', CODES)]).toEqual([names.of(code), code])
+  })
+
+  test('stand for the words in a name', () => {
+    expect(told('{family}_{tongue}', 'Marsh_français')).toEqual([{ tongue: 'fr' }, ['tongue misspelt français']])
+    expect(told('{family}_{tongue}', 'Marsh_Deutsch')).toEqual([{ tongue: 'DE' }, ['tongue misspelt Deutsch']])
+    expect(told('{family}_{tongue}', 'Marsh_italiano')[0]).toEqual({})
+  })
+
+  test('are none where the values are no languages', () => {
+    expect(languageMeant('english', ['en', 'draft'])).toBeUndefined()
   })
 })
 

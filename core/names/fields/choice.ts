@@ -3,6 +3,7 @@ import { editDistance } from '../../text/distance'
 import { accentWays, foldCase, removeAccents } from '../../text/fold'
 import { emptyRecord, ownOf } from '../../text/own'
 import { isSeparator } from '../strictness'
+import { languageMeant } from './language-words'
 import type { FreeField } from './type'
 
 /** One of some words; `meanings`: what each stands for, where that is told. */
@@ -31,7 +32,11 @@ function readChoice(actual: string, rule: ChoiceRule): string | undefined {
   const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
   if (same !== undefined) return same
+  const written = values.filter(one => waysOf(one).some(way => waysOf(actual).includes(way)))
+  if (written.length === 1) return written[0]
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
+  const language = languageMeant(actual, values)
+  if (language !== undefined) return language
   const near = values.filter(one => isLong(one) && editDistance(foldCase(one), foldCase(actual), 1) <= 1)
   return near.length === 1 ? near[0] : meantBy(actual, rule)
 }
@@ -44,6 +49,9 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
     .some(one => one.startsWith(word) || (one.length > LEAST_MEANT + 1 && word.startsWith(one))))
   return meant.length === 1 ? meant[0] : undefined
 }
+
+/** A word in the ways accents are written, letter case aside: "Süd" is SUED. */
+const waysOf = (word: string): string[] => [...new Set(accentWays(word).map(foldCase))]
 
 const plain = (text: string): string => foldCase(removeAccents(text))
 

@@ -227,12 +227,13 @@ function sayMissing({ candidates, onlyBackup }: FindingParams<'missing'>, { expe
 }
 
 /** Where next to nothing of the asked name is there, part by part would only confuse. */
-function sayDiffers({ nothing, open }: FindingParams<'name.differs'>, { differences = [], expected }: FindingRest): string {
+function sayDiffers({ nothing, only, open }: FindingParams<'name.differs'>, { differences = [], expected }: FindingRest): string {
   if (!nothing) {
     const other = differences.some(one => one.allowed !== undefined)
     return `${sayDifferences(differences)}${other ? ' Send the one that was asked for; if this is it, correct its name.' : ''}${sayOpen(open)}`
   }
-  return `Bears nothing of the asked name${expected === undefined ? '' : `; asked: "${showText(expected)}"`}.${sayOpen(open)}`
+  const what = only === undefined ? 'nothing' : `only ${only.map(word => `"${showText(word)}"`).join(', ')}`
+  return `Bears ${what} of the asked name${expected === undefined ? '' : `; asked: "${showText(expected)}"`}.${sayOpen(open)}`
 }
 
 /** What a placeholder in a corrected name stands for. */

@@ -1,0 +1,45 @@
+import { foldCase, removeAccents } from '../../text/fold'
+
+/** What languages are called by people of some, by their codes of ISO 639-1; folded, without accents (words as in CLDR). */
+const WORDS: Readonly<Record<string, string>> = {
+  en: 'english englisch anglais ingles inglese engels angielski engelsk engelska',
+  de: 'german deutsch allemand aleman tedesco duits niemiecki tysk tyska',
+  fr: 'french franzosisch francais frances francese frans francuski fransk franska',
+  es: 'spanish spanisch espagnol espanol spagnolo spaans hiszpanski spansk spanska',
+  it: 'italian italienisch italien italiano italiaans wloski italiensk italienska',
+  pt: 'portuguese portugiesisch portugais portugues portoghese portugees portugalski portugisisk portugisiska',
+  nl: 'dutch niederlandisch neerlandais neerlandes olandese nederlands niderlandzki nederlandsk nederlandska flemish',
+  pl: 'polish polnisch polonais polaco polacco pools polski polsk polska',
+  cs: 'czech tschechisch tcheque checo ceco tsjechisch czeski tjekkisk tjeckiska cestina',
+  da: 'danish danisch danois danes danese deens dunski dansk danska',
+  sv: 'swedish schwedisch suedois sueco svedese zweeds szwedzki svensk svenska',
+  no: 'norwegian norwegisch norvegien noruego norvegese noors norweski norsk norska',
+  fi: 'finnish finnisch finnois fines finlandese fins finski finsk finska suomi',
+  hu: 'hungarian ungarisch hongrois hungaro ungherese hongaars wegierski ungarsk ungerska magyar',
+  ro: 'romanian rumanisch roumain rumano rumeno roemeens rumunski rumaensk rumanska romana',
+  el: 'greek griechisch grec griego greco grieks grecki graesk grekiska ελληνικα',
+  ru: 'russian russisch russe ruso russo rosyjski russisk ryska русскии',
+  uk: 'ukrainian ukrainisch ukrainien ucraniano ucraino oekraiens ukrainski ukrainsk ukrainska украінська',
+  tr: 'turkish turkisch turc turco turks turecki tyrkisk turkiska turkce',
+  ar: 'arabic arabisch arabe arabo arabski arabisk arabiska العربية',
+  zh: 'chinese chinesisch chinois chino cinese chinees chinski kinesisk kinesiska 中文',
+  ja: 'japanese japanisch japonais japones giapponese japans japonski japansk japanska 日本語',
+  la: 'latin latein latino latijn lacinski',
+}
+
+const BY_WORD = new Map(Object.entries(WORDS).flatMap(([code, words]) => words.split(' ').map(word => [word, code] as const)))
+
+/** So many of a rule's values must be codes of languages before a word is taken for one. */
+const LEAST_CODES = 2
+
+/**
+ * Which of some values is the code of the language that a word names: "français" is fr. `undefined`: none is, or the values are no languages.
+ *
+ * @example
+ * languageMeant('Englisch', ['DE', 'EN']) //=> 'EN'
+ */
+export function languageMeant(word: string, values: readonly string[]): string | undefined {
+  const codes = values.filter(value => Object.hasOwn(WORDS, value.toLowerCase()))
+  const code = codes.length < LEAST_CODES ? undefined : BY_WORD.get(foldCase(removeAccents(word)))
+  return code === undefined ? undefined : codes.find(value => value.toLowerCase() === code)
+}
