@@ -34,7 +34,8 @@ export const ROSTER_COLUMNS = [
     name: 'id',
     // a person's own number before a running one
     headings: [
-      'id', 'sourcedid', 'personid', 'matriculation', 'memberid', 'kennung', 'matrikel', 'matrikelnr', 'matrnr', 'matricula', 'studentno', 'studentid', 'studentnumber', 'pupilno',
+      'id', 'sourcedid', 'personid', 'matriculation', 'memberid', 'kennung', 'matrikel', 'matrikelnr', 'matrnr', 'matricula',
+      'studentno', 'studentid', 'studentnumber', 'pupilno',
       'pupilid', 'matrikelnummer', 'schulernummer', 'personalnummer', 'employeeid', 'firmno', 'matricola', 'matricule', 'leerlingnummer',
       'studentnummer', 'elevnummer', 'numeroetudiant', 'numerodetudiant', 'numerodealuno', 'ogrencino', 'ogrencinumarasi', 'nralbumu', 'nrindeksu',
       'osobnicislo', 'neptunkod', 'legajo', 'nim', 'nis', 'nisn', 'nomorinduk', 'mssv', 'masv', 'masosinhvien', 'номерстудента', 'αριθμοςμητρωου',
@@ -42,7 +43,8 @@ export const ROSTER_COLUMNS = [
       'examnumber', 'admissionno',
       'registrationno', 'regno', 'rollno', 'rollnumber', 'mitgliedsnummer', 'login', 'userid', 'username', 'benutzername', 'gebruikersnaam',
       'usuario', 'utente', 'identifiant',
-      'personnr', 'personalnr', 'mitgliedsnr', 'medlemsnr', 'ansattnr', 'kundennummer', 'kundennr', 'lieferantennummer', 'lieferantennr', 'dni', 'nif', 'cif', 'rut',
+      'personnr', 'personalnr', 'mitgliedsnr', 'medlemsnr', 'ansattnr', 'kundennummer', 'kundennr', 'lieferantennummer', 'lieferantennr',
+      'dni', 'nif', 'cif', 'rut',
       'number', 'no', 'nr', 'numero', 'nomor', 'numara', 'номер', '番号', '번호', '出席番号',
     ],
   },

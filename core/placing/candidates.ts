@@ -75,7 +75,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   return { list, unweighed }
 }
 
-/** Whether words behind a name tell more of the same work: whoever is named further on has only to do with it, other than who stands beside its holder. */
+/** Whether words behind a name tell more of the same work: who is named further on has only to do with it, unlike who stands beside its holder. */
 function tellsMore([first, ...more]: readonly string[], index: EvidenceIndex): boolean {
   return first !== undefined && more.length > 0 && !isAndWord(first) && index.people.namedIn(first).size === 0
 }

@@ -154,26 +154,27 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   // a program's own first name tells nothing, unless it is what this very piece is called
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
-  const chosen = nearest ? choicesTold(nearest, requirement) : 0
+  const told = nearest ? Math.max(share, choicesTold(nearest, requirement)) : share
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
-  if (nearest) takeNearest(best, nearest)
+  if (nearest) takeNearest(best, nearest, view.base)
   if (requirement.count.by !== null && !isSaidByRule(nearest, best.captures, requirement.count.by, view.base)) {
     settleNumber(best, requirement.count.by, view.base)
   }
-  if (nearest && best.holder >= NAMED.family) best.behind = wordsBehind(nearest, view.base)
-  best.requirement = Math.max(share, chosen) * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
+  best.requirement = told * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
   // what free text lets through is alike to anything: then the format must speak for it
   const believed = best.formatFits || !isOpenText(nearest?.form.name ?? null)
-  if (Math.max(share, chosen) >= SHARE.wordsNear || (alike >= SHARE.alike && believed)) best.nameFit = 'near'
+  if (told >= SHARE.wordsNear || (alike >= SHARE.alike && believed)) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
 
-function takeNearest(best: Candidate, { form, captures, differences }: Nearest): void {
+function takeNearest(best: Candidate, nearest: Nearest, base: string): void {
+  const { form, captures, differences } = nearest
   best.form ??= form
   best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed ? actual : ''))
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
+  if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   if (differences.some(isOtherName) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 

@@ -108,7 +108,7 @@ function guessBare(table: RosterTable): GuessedList {
   return { table: named, mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
 }
 
-/** A first row of words above a column of numbers or codes is a header, though none of its words is known; `null`: it is a row like the others. */
+/** A first row of words above a column of numbers or codes is a header, though no word in it is known; `null`: it is a row like the others. */
 function underUnknown(table: RosterTable): GuessedList | null {
   const { header, rows } = table
   const isWords = (cell: string) => /^\p{L}[^\d@]*$/u.test(cell)
