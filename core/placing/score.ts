@@ -154,7 +154,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   // a program's own first name tells nothing, unless it is what this very piece is called
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
-  const told = nearest ? Math.max(share, choicesTold(nearest, requirement)) : share
+  const told = Math.max(share, choicesTold(nearest, requirement))
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
   if (nearest) takeNearest(best, nearest, view.base)
   if (requirement.count.by !== null && !isSaidByRule(nearest, best.captures, requirement.count.by, view.base)) {
@@ -249,10 +249,10 @@ function wordsBehind({ cost, form, captures, differences }: Nearest, base: strin
 }
 
 /** Of the choices in a rule that has no words of its own, the share a name tells; a letter alone tells nothing. */
-function choicesTold({ form, captures }: Nearest, { fields }: Requirement): number {
-  const parts = form.name ?? []
+function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
+  const parts = nearest?.form.name ?? []
   if (parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text)))) return 0
-  const choices = parts.filter(part => part.kind === 'free' && ownOf(fields, part.part)?.type === 'choice').map(({ part }) => ownOf(captures, part))
+  const choices = parts.filter(part => part.kind === 'free' && ownOf(fields, part.part)?.type === 'choice').map(({ part }) => ownOf(nearest?.captures ?? {}, part))
   const told = choices.filter(value => value !== undefined)
   return told.some(value => (value?.length ?? 0) > 1) ? told.length / choices.length : 0
 }
