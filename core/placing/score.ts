@@ -250,9 +250,10 @@ function wordsBehind({ cost, form, captures, differences }: Nearest, base: strin
 
 /** Of the choices in a rule that has no words of its own, the share a name tells; a letter alone tells nothing. */
 function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
-  const parts = nearest?.form.name ?? []
-  if (parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text)))) return 0
-  const choices = parts.filter(part => part.kind === 'free' && ownOf(fields, part.part)?.type === 'choice').map(({ part }) => ownOf(nearest?.captures ?? {}, part))
+  if (!nearest) return 0
+  const { form: { name: parts }, captures } = nearest
+  if (!parts || parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text)))) return 0
+  const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice').map(({ part }) => ownOf(captures, part))
   const told = choices.filter(value => value !== undefined)
   return told.some(value => (value?.length ?? 0) > 1) ? told.length / choices.length : 0
 }

@@ -108,7 +108,7 @@ function guessBare(table: RosterTable): GuessedList {
   return { table: named, mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
 }
 
-/** A first row of words above a column of numbers or codes is a header, though no word in it is known; `null`: it is a row like the others. */
+/** A first row of words above a column of numbers or codes is a header, though none of it is known; `null`: it is a row like others. */
 function underUnknown(table: RosterTable): GuessedList | null {
   const { header, rows } = table
   const isWords = (cell: string) => /^\p{L}[^\d@]*$/u.test(cell)
@@ -117,7 +117,8 @@ function underUnknown(table: RosterTable): GuessedList | null {
   const name = header.findIndex((_, column) => all(column, cell => /\p{L}/u.test(cell)) && !all(column, cell => /\d|@/.test(cell)))
   if (!codes || name < 0 || !header.every(isWords)) return null
   const columns = header.map((_, column) => (column === name ? 'name' as const : 'other' as const))
-  const told = note(table, `No heading is known; whoever hands in was taken to stand under "${showText(header[name] ?? '')}": look whether that is right`)
+  const said = `No heading is known; whoever hands in was taken to stand under "${showText(header[name] ?? '')}": look whether that is right`
+  const told = note(table, said)
   return { table: told, mapping: { columns: withMail(told, columns), nameOrder: 'whole' } }
 }
 
