@@ -315,6 +315,9 @@ test('another number in the rule\'s own words is another work: told, held back b
   // the same number otherwise written, and none, are slips
   expect(alone.file('sheet 5_SGB.pdf').correctedPath).toBe('Sheet5_SGB.pdf')
   expect(alone.file('Sheet_KLM.pdf').correctedPath).toBe('Sheet5_KLM.pdf')
+  // nor is the same in another language the asked one
+  const label = (await run({ name: '{code}_label_EN' }, ['NBY_label_FR.pdf', 'SGB_label.pdf'])).file
+  expect([label('NBY_label_FR.pdf').correctedPath, label('SGB_label.pdf').correctedPath]).toEqual([null, 'SGB_label_EN.pdf'])
   const beside = await run(SHEET, ['Sheet5_NBY.pdf', { path: 'Sheet4_NBY.pdf', at: AT + 60_000 }])
   expect(beside.status('1')).toBe('right')
   expect(beside.file('Sheet4_NBY.pdf')).toMatchObject({ role: 'unplaced', candidates: [{ requirement: 'work', holder: '1' }] })

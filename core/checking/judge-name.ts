@@ -130,11 +130,15 @@ function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: 
   return { params: { nothing: true, ...(only.length > 0 ? { only } : {}) }, differences: absentParts(nearest) }
 }
 
-/** Words of a name that stand in the asked one as well. */
+/** Words of a name that stand in the asked one as well: whole ones, else what letters and digits they are made of. */
 function wordsThere(base: string, wanted: string): string[] {
-  const asked = new Set(tokensOf(wanted.replace(/\{\w+\}/g, '')))
-  return (base.match(/[\p{L}\p{M}\p{N}]+/gu) ?? []).filter(word => word.length > 1 && asked.has(looseKey(word))).slice(0, 3)
+  const wordsOf = (text: string, pattern: RegExp) => text.match(pattern) ?? []
+  const asked = new Set([WORDS, LETTERS_OR_DIGITS].flatMap(pattern => wordsOf(wanted.replace(/\{\w+\}/g, ' '), pattern)).map(looseKey))
+  const isThere = (word: string) => word.length > 1 && asked.has(looseKey(word))
+  return wordsOf(base, WORDS).flatMap(word => (isThere(word) ? [word] : wordsOf(word, LETTERS_OR_DIGITS).filter(isThere))).slice(0, 3)
 }
+const WORDS = /[\p{L}\p{M}\p{N}]+/gu
+const LETTERS_OR_DIGITS = /[\p{L}\p{M}]+|\p{N}+/gu
 
 /** Every part of the asked name as not there. */
 function absentParts({ form, captures }: { form: UnitForm, captures: Captures }): Difference[] {

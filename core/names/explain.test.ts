@@ -311,6 +311,34 @@ describe('laws', () => {
     }), { seed: 15, numRuns: 3000 })
   })
 
+  // common practice, no source
+  describe('a number that is settled otherwise', () => {
+    const told = (template: string, name: string, known: Record<string, string>) => {
+      const { captures, differences } = explainParts(fillTemplate(parseTemplate(template), {
+        n: { type: 'number', from: 1, to: 9 }, v: { type: 'version' } as FieldRule, about: { type: 'text', minLength: 1, maxLength: 60 },
+      }, { family: 'Marsh' }), name, { known })
+      return [captures, differences.map(one => `${one.part} ${one.kind} ${one.actual}`)]
+    }
+    test('is no version without a sign for one', () => {
+      expect(told('{family}_chap{n}_v{v}', 'Marsh chapter 1', { n: '1' })[0]).toEqual({ n: '1' })
+      expect(told('{family}_chap{n}_v{v}', 'Marsh chapter v1', { n: '1' })[0]).toMatchObject({ v: '1' })
+    })
+    test('stands in another place, and is not missing', () => {
+      const [, differences] = told('{family}_E{n}_notes', 'Marsh notes 2', { n: '2' })
+      expect(differences).toContain('n order 2')
+    })
+    test('a value that free text begins with stands there, and is none of the text', () => {
+      const [captures, differences] = told('{family}_recipe_{about}', 'Recipe Marsh Rye bread', {})
+      expect(captures).toEqual({ about: 'Rye bread' })
+      expect(differences).toContain('family order Marsh')
+      expect(told('{family}_recipe_{about}', 'Marsh_recipe - Rye', {})[0]).toEqual({ about: 'Rye' })
+    })
+    test('no word stands instead of an id with digits', () => {
+      const { differences } = explainParts(fillTemplate(parseTemplate('{id}_log'), {}, { id: 'a2202' }), 'my log')
+      expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toContain('id absent ')
+    })
+  })
+
   test('a hostile name of 255 characters against 40 parts is explained, and within the name', () => {
     const parts = fill(Array.from({ length: 20 }, (_, at) => ['{about}', '{n}', '{date}', '{part}'][at % 4]).join('_'), {})
     expect(parts.length).toBeGreaterThanOrEqual(39)

@@ -5,6 +5,7 @@ import type { Alignment, Span } from './align'
 import { alignParts, alignWithin } from './align'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
+import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, readLeftOver, standSettled } from './left-over'
 import type { Known } from './mend-alignment'
 import { LIKE, mendAlignment } from './mend-alignment'
@@ -208,8 +209,15 @@ function allowedInstead(part: NamePart, kind: DifferenceKind) {
   return kind === 'date-range' || kind === 'not-allowed' ? freeField(part.rule).allowed?.(part.rule) : null
 }
 
-/** Whether the rule's own words stand there with another number: last week's sheet 4 where sheet 5 is asked. */
-function isOtherNumber(actual: string, asked: string): boolean {
+/**
+ * Whether the rule's own words stand there with another number or language: last week's sheet 4 where sheet 5 is asked, the label in FR
+ * where the one in EN is.
+ */
+function isOtherPiece(actual: string, asked: string): boolean {
+  const [were, are] = [actual, asked].map(text => text.split(/[^\p{L}\p{N}]+/u).filter(Boolean))
+  const other = were && are && were.length === are.length ? were.flatMap((word, at) => (looseKey(word) === looseKey(are[at] ?? '') ? [] : [at])) : []
+  const [at = 0] = other
+  if (other.length === 1 && were && were.length > 1 && isOtherLanguage(were[at] ?? '', are?.[at] ?? '')) return true
   const [was, is] = [actual, asked].map(text => ({ letters: looseKey(text.replace(/\p{N}+/gu, '')), numbers: text.match(/\d+/g)?.map(Number) ?? [] }))
   if (!was || !is || was.letters === '' || was.letters !== is.letters || was.numbers.length !== is.numbers.length) return false
   return was.numbers.some((number, at) => number !== is.numbers[at])
@@ -243,7 +251,7 @@ function tellFixed(
     return strictness.separators === 'ignore' && edits.length === 0 ? null : 'separator'
   }
   if (edits.length === 0) return null
-  if (field === 'literal' && isOtherNumber(actual, text)) return 'not-allowed'
+  if (field === 'literal' && isOtherPiece(actual, text)) return 'not-allowed'
   const loosely = (text: string) => foldCase(strictness.accents === 'ignore' ? stripMarks(text) : text)
   const [was, asked] = [plainPunctuation(actual), plainPunctuation(text)]
   if (loosely(was) === loosely(asked)) return 'letter-case'

@@ -111,7 +111,8 @@ function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: s
 function standOwnValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   const folded = foldPlain(text)
   if (folded.length !== text.length) return
-  for (const [index, part] of parts.entries()) {
+  // twice: what one value made room for may be the next
+  for (const [index, part] of [...parts.entries(), ...parts.entries()]) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.text.length < 2) continue
     if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
@@ -129,8 +130,18 @@ function standOwnValues(parts: readonly NamePart[], alignment: Alignment, text: 
 /** Makes room for a value in the one thing it was taken for; `false`: that is right as it is. */
 function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
   const sidesOf = (from: number, to: number) => ([[from, start], [end, to]] as const).map(side => withinSeparators(text, side))
-  const at = spans.findIndex((host, other) => other !== index && host.start <= start && host.end >= end && host.edits.length > 0)
+  const isText = (other: number) => parts[other] !== undefined && isAnyText(parts[other])
+  const at = spans.findIndex((host, other) => other !== index && host.start <= start && host.end >= end
+    && (host.edits.length > 0 || isText(other)))
   const host = spans[at]
+  if (host && isText(at)) {
+    // free text may begin or end with it
+    const [left, ...more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from)
+    if (more.length > 0) return false
+    const [from, to] = left ?? [host.start, host.start]
+    spans[at] = { ...host, start: from, end: to }
+    return true
+  }
   if (host && parts[at]?.part === 'literal') {
     const [own, left] = sidesOf(host.start, host.end)
       .sort((a, b) => likeness(text.slice(...b), host.text) - likeness(text.slice(...a), host.text))
@@ -339,11 +350,11 @@ function isElsewhere(part: string, asked: string, word: string, { called, titled
   return !looseKey(asked).includes(key) && (OF_NAME.has(part) ? titled() : called()).includes(key)
 }
 
-/** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters where that is digits. */
+/** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */
 function isNoValue(text: string, value: string): boolean {
-  const kindOf = (some: string) => `${/\p{L}/u.test(some) ? 'letters' : ''}${/\p{N}/u.test(some) ? 'digits' : ''}`
-  const [found, asked] = [kindOf(text), kindOf(value)]
-  return isAddedWord(text) || isCopyMark(text) || (found !== asked && found !== '' && !found.startsWith('lettersd') && !asked.startsWith('lettersd'))
+  const [letters, digits] = [/\p{L}/u.test(text), /\p{N}/u.test(text)]
+  const unlike = (letters && !digits && /\p{N}/u.test(value)) || (digits && !letters && !/\p{N}/u.test(value))
+  return isAddedWord(text) || isCopyMark(text) || unlike
 }
 
 /** What belongs to no part and touches is one. */

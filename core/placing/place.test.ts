@@ -483,6 +483,22 @@ test('groups are known as people shorten them, where no other may be meant', asy
 })
 
 // common practice, no source
+test('files that tell the same week are states of one piece, another week is another', async () => {
+  const list = roster(['a1,Freja,Holm,Reef,', 'a2,Noah,Bach,Reef,'].join('\n'))
+  const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [{
+    id: 'log', title: 'Log', name: '{id}_week {week}_log', formats: [{ id: 'docx' }, { id: 'pdf' }], folder: '{family}', count: { from: 3, to: 3 },
+    fields: { week: { type: 'week', form: 'ww', from: '2026-W43', to: '2026-W46' } },
+  }] }, list)
+  const paths = ['a1_week 43_log.docx', 'a1_week 44_log.docx', 'a1 week 44 log.docx', 'a1_week 45_log.docx', 'a1_week 45_log (1).docx']
+  const got = placed(check({ brief: rule, roster: list, received: paths.map(path => file(`Holm/${path}`)), checkedAt: 0 }))
+  expect(Object.entries(got).map(([path, where]) => `${path.slice(5)}: ${where}`)).toEqual([
+    'a1 week 44 log.docx: superseded', 'a1_week 43_log.docx: log a1 1', 'a1_week 44_log.docx: log a1 2',
+    // a second download may be another piece, where one has room
+    'a1_week 45_log (1).docx: superseded', 'a1_week 45_log.docx: log a1 3',
+  ])
+})
+
+// common practice, no source
 describe('who else a name speaks of', () => {
   const list = roster(['1,Chiara,Amico,Reef,', '2,Élodie,Blanc,Reef,', '3,Yann,Gall,Dune,'].join('\n'))
   test.each([

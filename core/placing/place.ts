@@ -13,7 +13,7 @@ import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
 import { extensionAsked, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
-import { fillUnit, holdBack, originalsOf, volumesOf } from './slots'
+import { countBesides, fillUnit, holdBack, volumesOf } from './slots'
 import { holderKey } from './people'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import { copyMarksOf } from './view'
@@ -328,6 +328,6 @@ function openSlots(unit: Unit, filled: readonly Arrival[], told: number | null, 
     return Array.from({ length: Math.min(owed, 1000) }, (_, at) => first + at).filter(n => !taken.has(n))
   }
   // a copy of another, or an earlier state of it, takes no place of its own
-  const room = Math.max(0, Math.max(more ? most : owed, count.from === 0 ? 1 : 0) - filled.length + originalsOf(filled).size)
+  const room = Math.max(0, Math.max(more ? most : owed, count.from === 0 ? 1 : 0) - filled.length + countBesides(unit, filled))
   return Array.from({ length: Math.min(room, 1000) }, () => null)
 }

@@ -1,9 +1,10 @@
+import { isAnyText } from '../names/parts'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
-import { looseKey } from '../text/fold'
+import { foldCase, looseKey } from '../text/fold'
 import { byCodeUnit } from '../text/order'
 import { freeField, isFree } from '../names/fields/index'
 import { ownOf } from '../text/own'
@@ -111,11 +112,12 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
     })
   }
   if (!isNumbered(unit)) return fillSlot(unit, arrivals, null)
-  const { kept, duplicates } = dropIdentical(arrivals)
+  const { kept: different, duplicates } = dropIdentical(arrivals)
+  const states = statesOf(unit, different)
+  const kept = different.filter(arrival => !states.has(arrival))
   const originals = originalsOf(kept)
   // copies of others go last; those that fit go before those that do not, then by what is kept
-  const order = [...kept].sort((a, b) => Number(originals.has(a)) - Number(originals.has(b))
-    || FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b))
+  const order = [...kept].sort((a, b) => Number(originals.has(a)) - Number(originals.has(b)) || byFitThenKeep(unit, a, b))
   const inside = new Set(order.slice(0, most))
   const placed = kept.filter(arrival => inside.has(arrival)).sort((a, b) => byPath(a.view, b.view))
   const numbers = new Map(placed.map((arrival, at) => [arrival, first + at]))
@@ -127,10 +129,47 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
         ? { arrival, role: 'superseded', n: numbers.get(original) ?? null, milestone: false, instead: original.view }
         : { arrival, role: 'surplus', n: null, milestone: false, instead: null }
     }),
+    ...[...states].map(([arrival, counts]): Filled => ({
+      arrival, role: inside.has(counts) ? 'superseded' : 'surplus', n: numbers.get(counts) ?? null, milestone: false,
+      instead: inside.has(counts) ? counts.view : null,
+    })),
     ...duplicates.map(({ arrival, original }): Filled => ({
       arrival, role: inside.has(original) ? 'duplicate' : 'surplus', n: numbers.get(original) ?? null, milestone: false, instead: original.view,
     })),
   ]
+}
+
+function byFitThenKeep(unit: Unit, a: Arrival, b: Arrival): number {
+  return FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b)
+}
+
+/** How many files are no pieces of their own: copies of others, or other states of them. */
+export function countBesides(unit: Unit, arrivals: readonly Arrival[]): number {
+  return new Set([...originalsOf(arrivals).keys(), ...statesOf(unit, arrivals).keys()]).size
+}
+
+/** Files whose names tell the same numbers, days and choices are states of one piece: those that do not count, with the one that does. */
+function statesOf(unit: Unit, arrivals: readonly Arrival[]): Map<Arrival, Arrival> {
+  const byValues = new Map<string, Arrival[]>()
+  for (const arrival of unit.requirement.keep === 'all' ? [] : arrivals) {
+    const values = valuesOf(arrival)
+    if (values !== null) gather(byValues, values, arrival)
+  }
+  return new Map([...byValues.values()].flatMap((states) => {
+    const [counts, ...others] = [...states].sort((a, b) => byFitThenKeep(unit, a, b))
+    return counts ? others.map(other => [other, counts] as const) : []
+  }))
+}
+
+/**
+ * What a name tells of its piece, versions aside; `null`: nothing, or not all that is asked. Free words several pieces may share, and a
+ * second download or picture under one name may be one as well.
+ */
+function valuesOf({ view, candidate: { form, captures } }: Arrival): string | null {
+  if (copyMarksOf(view).length > 0) return null
+  const fields = (form?.name ?? []).filter(part => part.kind === 'free')
+  const told = fields.some(isAnyText) ? [] : fields.filter(part => !freeField(part.rule).version).map(({ part }) => ownOf(captures, part))
+  return told.length === 0 || told.includes(undefined) ? null : told.map(value => foldCase(value ?? '')).join('\n')
 }
 
 /** More words of state than this are something else. */

@@ -29,6 +29,18 @@ const WORDS: Readonly<Record<string, string>> = {
 
 const BY_WORD = new Map(Object.entries(WORDS).flatMap(([code, words]) => words.split(' ').map(word => [word, code] as const)))
 
+/**
+ * Whether two words are codes of two languages, written alike.
+ *
+ * @example
+ * isOtherLanguage('FR', 'EN') //=> true
+ */
+export function isOtherLanguage(word: string, asked: string): boolean {
+  const isCode = (one: string) => Object.hasOwn(WORDS, one.toLowerCase())
+  const isCapital = (one: string) => one === one.toUpperCase()
+  return isCode(word) && isCode(asked) && word.toLowerCase() !== asked.toLowerCase() && isCapital(word) === isCapital(asked)
+}
+
 /** So many of a rule's values must be codes of languages before a word is taken for one. */
 const LEAST_CODES = 2
 
