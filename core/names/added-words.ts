@@ -11,23 +11,24 @@ export const ADDED_WORDS: Record<string, StateWords> = {
       'final', 'finished', 'new', 'newest', 'altered', 'amended', 'changed', 'corrected', 'correction', 'revised', 'rev', 'edited', 'updated',
       'update', 'fixed', 'latest', 'last', 'real', 'done', 'ok', 'good', 'submit', 'submission', 'version',
     ],
-    earlier: ['old', 'draft', 'backup', 'test'],
+    earlier: ['old', 'older', 'draft', 'backup', 'test', 'rough', 'wip', 'unfinished', 'preliminary'],
   },
   German: {
     later: [
       'final', 'fertig', 'neu', 'neue', 'neueste', 'geändert', 'korrigiert', 'korr', 'überarbeitet', 'verbessert', 'aktuell', 'letzte',
       'endfassung', 'endgültig', 'abgabe', 'richtig',
     ],
-    earlier: ['alt', 'entwurf'],
+    earlier: ['alt', 'entwurf', 'vorläufig', 'rohfassung', 'rohschnitt', 'unfertig', 'zwischenstand'],
   },
   French: {
     later: [
       'final', 'finale', 'nouveau', 'nouvelle', 'modifié', 'corrigé', 'définitif', 'définitive', 'dernier', 'dernière', 'rendu',
     ],
-    earlier: ['ancien', 'ancienne', 'brouillon'],
+    earlier: ['ancien', 'ancienne', 'brouillon', 'provisoire', 'ébauche'],
   },
   Spanish: {
-    later: ['final', 'nuevo', 'nueva', 'modificado', 'corregido', 'definitivo', 'último', 'última', 'entrega'], earlier: ['viejo', 'borrador'],
+    later: ['final', 'nuevo', 'nueva', 'modificado', 'corregido', 'definitivo', 'último', 'última', 'entrega'],
+    earlier: ['viejo', 'borrador', 'provisional'],
   },
   Portuguese: {
     later: ['final', 'novo', 'nova', 'alterado', 'corrigido', 'definitivo', 'último', 'entrega'], earlier: ['antigo', 'rascunho'],
@@ -47,7 +48,7 @@ export const ADDED_WORDS: Record<string, StateWords> = {
   Hungarian: { later: ['új', 'javított', 'javítva', 'végleges', 'utolsó'], earlier: ['régi', 'piszkozat'] },
   Romanian: { later: ['nou', 'nouă', 'corectat', 'corectată', 'final', 'ultima'], earlier: ['vechi', 'ciornă'] },
   Turkish: { later: ['yeni', 'düzeltilmiş', 'düzeltme', 'güncel', 'nihai'], earlier: ['eski', 'taslak'] },
-  Finnish: { later: ['uusi', 'korjattu', 'lopullinen', 'viimeinen'], earlier: ['vanha', 'luonnos'] },
+  Finnish: { later: ['uusi', 'korjattu', 'lopullinen', 'viimeinen'], earlier: ['vanha', 'luonnos', 'raakaleikkaus', 'keskeneräinen'] },
   Norwegian: { later: ['ny', 'endret', 'rettet', 'endelig'], earlier: ['gammel', 'utkast'] },
   Ukrainian: { later: ['новий', 'нова', 'виправлено', 'виправлена', 'остаточний'], earlier: ['старий', 'чернетка'] },
   Greek: { later: ['νέο', 'τελικό', 'διορθωμένο'], earlier: ['παλιό', 'πρόχειρο'] },

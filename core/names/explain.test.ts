@@ -315,7 +315,8 @@ describe('laws', () => {
   describe('a number that is settled otherwise', () => {
     const told = (template: string, name: string, known: Record<string, string>) => {
       const { captures, differences } = explainParts(fillTemplate(parseTemplate(template), {
-        n: { type: 'number', from: 1, to: 9 }, v: { type: 'version' } as FieldRule, about: { type: 'text', minLength: 1, maxLength: 60 },
+        n: { type: 'number', digits: 1, from: 1, to: 9 }, v: { type: 'version', digits: 1, milestone: false },
+        about: { type: 'text', minLength: 1, maxLength: 60 },
       }, { family: 'Marsh' }), name, { known })
       return [captures, differences.map(one => `${one.part} ${one.kind} ${one.actual}`)]
     }
@@ -332,6 +333,14 @@ describe('laws', () => {
       expect(captures).toEqual({ about: 'Rye bread' })
       expect(differences).toContain('family order Marsh')
       expect(told('{family}_recipe_{about}', 'Marsh_recipe - Rye', {})[0]).toEqual({ about: 'Rye' })
+    })
+    test('a free value is never what is settled for another part', () => {
+      const parts = fillTemplate(parseTemplate('{id}_photo_{n}'), { n: { type: 'number', digits: 1, from: 1, to: 999 } }, { id: '102' })
+      expect(explainParts(parts, '102 photo two').captures).toEqual({})
+    })
+    test('a word that ends as the rule says stands whole instead of it', () => {
+      const { differences } = explainParts(fillTemplate(parseTemplate('{group}_aikataulu'), {}, { group: 'Halla' }), 'kuvausaikataulu')
+      expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toEqual(['group absent ', 'literal misspelt kuvausaikataulu'])
     })
     test('no word stands instead of an id with digits', () => {
       const { differences } = explainParts(fillTemplate(parseTemplate('{id}_log'), {}, { id: 'a2202' }), 'my log')

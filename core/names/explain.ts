@@ -1,4 +1,4 @@
-import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
+import { foldCase, looseKey, plainDigits, plainPunctuation, stripMarks } from '../text/fold'
 import { likeness } from '../text/distance'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
@@ -50,9 +50,10 @@ const LONGEST = 300
  */
 export function explainParts(parts: readonly NamePart[], received: string, context: Partial<ExplainContext> = {}): Explanation {
   const full = { ...EXACT, ...context }
-  const { shown, order, alignment, captures, text } = alignName(parts, received, full)
+  const { shown, order, alignment, captures } = alignName(parts, received, full)
   const moved = order.some((at, index) => at !== index)
-  return { cost: alignment.cost + (moved ? 0.5 : 0), differences: describe(shown, alignment, text, captures, full, order), captures }
+  const differences = describe(shown, alignment, received.slice(0, LONGEST), captures, full, order)
+  return { cost: alignment.cost + (moved ? 0.5 : 0), differences, captures }
 }
 
 /**
@@ -73,7 +74,7 @@ export function writtenFor(
 
 function alignName(parts: readonly NamePart[], received: string, context: ExplainContext) {
   const { strictness, known, called } = context
-  const text = received.slice(0, LONGEST)
+  const text = plainDigits(received.slice(0, LONGEST))
   const straight = alignParts(parts, text, strictness, known)
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
@@ -120,10 +121,13 @@ function reorder(
   return best
 }
 
-/** Whether an order moves a value that is nowhere in a name to where quite another word stands. */
+/** Whether an order moves a value that is nowhere in a name to where quite another word stands, or a free one to where a settled one does. */
 function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, folded: string): boolean {
+  const settled = parts.flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? part.texts : []))
+  const values = new Set(settled.map(text => foldCase(stripMarks(text))))
   return order.some((at, index) => {
     const [part, span] = [parts[at], spans[index]]
+    if (at !== index && part?.kind === 'free' && span && span.end > span.start) return values.has(folded.slice(span.start, span.end))
     if (at === index || part?.kind !== 'fixed' || part.part === 'literal' || !span || span.end === span.start || span.edits.length === 0) return false
     const value = foldCase(stripMarks(span.text))
     return !folded.includes(value) && likeness(folded.slice(span.start, span.end), value) < LIKE

@@ -8,7 +8,7 @@ import { freeField } from './fields/index'
 import type { NamePart } from './parts'
 import { isAnyText } from './parts'
 import type { Strictness } from './strictness'
-import { isSeparator, withinSeparators } from './strictness'
+import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 
 /** What a name is mended by. */
@@ -42,6 +42,7 @@ export function mendAlignment(
   }
   standOwnValues(parts, alignment, text)
   dropUnlike(parts, alignment, text, context)
+  if (alignment.extras.length > 0) completeWords(parts, alignment, text)
   partValues(parts, alignment, text)
   giveBack(parts, alignment, text)
   keepWholeWords(parts, alignment, text)
@@ -334,7 +335,11 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
       if (/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) drop(index, span)
       continue
     }
-    if (start === end) continue
+    if (start === end) {
+      // a separator stands for no value
+      if (part.part !== 'literal' && span.end > span.start) drop(index, span)
+      continue
+    }
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
     const isOwn = () => isElsewhere(part.part, span.text, text.slice(start, end), known)
     if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text)) && !isOwn()) continue
@@ -353,6 +358,7 @@ function isElsewhere(part: string, asked: string, word: string, { called, titled
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */
 function isNoValue(text: string, value: string): boolean {
   const [letters, digits] = [/\p{L}/u.test(text), /\p{N}/u.test(text)]
+  if (digits && !letters && Number(trimSeparators(text)) === Number(value)) return false
   const unlike = (letters && !digits && /\p{N}/u.test(value)) || (digits && !letters && !/\p{N}/u.test(value))
   return isAddedWord(text) || isCopyMark(text) || unlike
 }

@@ -1,4 +1,4 @@
-import { looseKey } from '../text/fold'
+import { looseKey, plainDigits } from '../text/fold'
 import { MONTH_WORDS, WEEK_WORDS } from './months'
 
 /** What digits in a name can be, the most specific first. */
@@ -54,12 +54,13 @@ export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY):
   if (!/\p{N}/u.test(text)) return []
   // a sign that is neither letter nor digit keeps the offsets
   const hide = (word: string) => '|'.repeat(word.length)
-  let rest = called.size === 0 ? text : text.replace(/\p{L}[\p{L}\p{M}'’]*/gu, word => (called.has(looseKey(word)) ? hide(word) : word))
+  const plain = plainDigits(text)
+  let rest = called.size === 0 ? plain : plain.replace(/\p{L}[\p{L}\p{M}'’]*/gu, word => (called.has(looseKey(word)) ? hide(word) : word))
   const readings: NumberReading[] = []
   for (const [kind, pattern] of READINGS) {
     rest = rest.replace(pattern, (match: string, ...more: unknown[]) => {
       const start = more.find((one): one is number => typeof one === 'number') ?? 0
-      readings.push({ kind, range: [start, start + match.length], text: text.slice(start, start + match.length) })
+      readings.push({ kind, range: [start, start + match.length], text: plain.slice(start, start + match.length) })
       return hide(match)
     })
   }

@@ -47,6 +47,7 @@ export const ROSTER_COLUMNS = [
       'personnr', 'personalnr', 'mitgliedsnr', 'medlemsnr', 'ansattnr', 'kundennummer', 'kundennr', 'lieferantennummer', 'lieferantennr',
       'dni', 'nif', 'cif', 'rut',
       'number', 'no', 'nr', 'numero', 'nomor', 'numara', 'номер', '番号', '번호', '出席番号',
+      'رقم', 'الرقم', 'رقمالطالب', 'شماره', 'מספר',
     ],
   },
   {

@@ -6,7 +6,7 @@ import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { tokensOf } from '../names/tokens'
-import { foldCase, looseKey, transcribe } from '../text/fold'
+import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
 import { romanised } from '../text/romanise'
 import { NAMED, OF_NAMED } from './weights'
 
@@ -70,6 +70,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
   addShortGroups(groups, add)
+  addGenitives(roster.people, entries, add)
   for (const list of entries.values()) {
     const [only, ...more] = list
     if (!only || more.length > 0) continue
@@ -124,7 +125,8 @@ export function indexPeople(roster: Roster): PeopleIndex {
       owners ??= indexOwners(roster)
       return owners.get(`${field}\n${key}`) ?? null
     },
-    namedIn(text) {
+    namedIn(written) {
+      const text = plainDigits(written)
       // what stands for itself goes before what stands within other words, and before what is written in other letters
       const ways = [() => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf)]
       let told = new Map<string, HolderEvidence>()
@@ -254,20 +256,33 @@ const GROUP_WORDS = [
 ]
 
 /**
- * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, and the last word of a name of several.
+ * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, Team 7 for 07, and the last word of a name of several.
  */
 function addShortGroups(groups: ReadonlySet<string>, add: Add): void {
   const shorts = new Map<string, string[]>()
   for (const group of groups) {
-    const [, word, number] = /^(\p{L}+)[ _-]?0*(\d{1,3})$/u.exec(group) ?? []
+    const [, word = '', number] = /^(\p{L}*)[ _-]?0*(\d{1,3})$/u.exec(group) ?? []
     const words = group.split(/[\s_-]+/)
     const last = words.length > 1 ? words.at(-1) ?? '' : ''
-    const own = word && number ? [`${[...word][0] ?? ''}${number}`, ...GROUP_WORDS.map(one => `${one}${number}`)] : []
+    const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => GROUP_WORDS.map(before => `${before}${one}`))
+    const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
     for (const short of new Set([...own, ...(/^\p{L}{4,}$/u.test(last) ? [last] : [])].map(looseKey))) gather(shorts, short, group)
   }
   const known = new Set([...groups].map(looseKey))
   for (const [short, [only = '', ...more]] of shorts) {
     if (more.length === 0 && !known.has(short)) add(short, holderKey('group', only), NAMED.given, only)
+  }
+}
+
+/** Names as they stand before what is somebody's, "Lisas Referat", "Eetun päiväkirja", where nobody is called so (common practice, no source). */
+function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
+  const known = new Set(entries.keys())
+  for (const person of people) {
+    for (const part of ['given', 'family'] as const) {
+      const name = looseKey(person[part])
+      if (!/^\p{L}{3,}$/u.test(name)) continue
+      for (const form of [`${name}s`, `${name}n`]) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED[part], person[part], part)
+    }
   }
 }
 

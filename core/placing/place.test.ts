@@ -547,6 +547,55 @@ describe('a rule that has no words of its own', () => {
   })
 })
 
+// common practice, no source; digits: Unicode general category Nd
+describe('a list in Arabic letters', () => {
+  const list = readRoster(readTable(new TextEncoder().encode('رقم;الاسم\n101;أحمد الخطيب\n102;مريم حداد\n104;هبة سالم\n'))).roster
+  test.each([
+    ['101_صورة_٢.jpg', 'photo 101 2', 'its digits number the piece'],
+    ['١٠٤_صورة_1.jpg', 'photo 104 1', 'and say whose it is'],
+    ['١٠٤_هبة_بحث.pdf', 'work 104', 'beside the name, too'],
+    ['102 صورة ثانية.jpg', 'unplaced', 'the number of its holder is not that of the piece'],
+  ])('%s is %s: %s', async (path, where) => {
+    const rule = await readBrief({ usitorBrief: 1, title: 'x', strictness: { separators: 'ignore' }, requirements: [
+      { id: 'work', title: 'البحث', name: '{id}_{name}_بحث', formats: [{ id: 'pdf' }] },
+      {
+        id: 'photo', title: 'صور', name: '{id}_صورة_{n}', formats: [{ id: 'jpg' }], count: { from: 2, to: 3, by: 'n' },
+        fields: { n: { type: 'number', from: 1 } },
+      },
+    ] }, list)
+    const report = check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 })
+    expect(placed(report)[path]).toBe(where)
+    if (path === '101_صورة_٢.jpg') expect(report.files[0]).toMatchObject({ correctedPath: '101_صورة_2.jpg', findings: [{ code: 'name.differs' }] })
+  })
+})
+
+// common practice, no source
+describe('who is meant by what people write in a hurry', () => {
+  const list = readRoster(readTable(new TextEncoder().encode(
+    'Group,Last,First\n07,Abara,Ngozi\n07,Lee,Sam\n12,Lind,Eetu\n12,Jans,Bo\n20,Quill,Jan\n',
+  ))).roster
+  const where = async (...paths: string[]) => placed(check({
+    brief: await readBrief({ usitorBrief: 1, title: 'x', requirements: [
+      { id: 'photo', title: 'Photo', holder: 'group', name: 'Team{group}_photo', formats: [{ id: 'jpg' }] },
+      { id: 'diary', title: 'Diary', name: 'Team{group}_{family}_diary', formats: [{ id: 'docx' }] },
+      { id: 'film', title: 'Film', holder: 'group', name: 'Team{group}_film', formats: [{ id: 'mp4' }] },
+    ] }, list), roster: list, received: paths.map(path => file(path)), checkedAt: 0,
+  }))
+
+  test.each([
+    ['team7_photo.jpg', 'photo 07', 'a number without its zero'], ['Gruppe 7 photo.jpg', 'photo 07', 'in other words'],
+    ['Eetun diary.docx', 'diary eetu-lind', 'what is his'], ['Abaras diary.docx', 'diary ngozi-abara', 'what is hers'],
+    ['Jans diary.docx', 'diary bo-jans', 'a name of the list that ends so'],
+  ])('%s is %s: %s', async (path, slot) => {
+    expect((await where(path))[path]).toBe(slot)
+  })
+
+  test('a draft does not displace what is none, though it came later', async () => {
+    expect(await where('Team 12 film final.mp4', 'Team12_film_rough.mp4'))
+      .toEqual({ 'Team 12 film final.mp4': 'film 12', 'Team12_film_rough.mp4': 'superseded' })
+  })
+})
+
 // common practice, no source; the names in Latin letters: see core/text/romanise.test.ts
 describe('names in Cyrillic letters', () => {
   const list = readRoster(readTable(new TextEncoder().encode('Фамилия;Имя\nИванова;Анна\nИванов;Алексей\nЩербакова;Юлия\n'))).roster

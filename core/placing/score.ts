@@ -24,6 +24,7 @@ import { foldCase, looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
+import { numbersOf } from '../brief/slots'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
@@ -312,17 +313,31 @@ function settleNumber(best: Candidate, by: string, base: string): void {
     const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
     if (at >= 0) all.splice(at, 1)
   }
-  const ids = requirement.holder === 'person' ? people.map(person => person.id) : []
+  const ids = [...requirement.holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(best.unit)]
   const strange = all.filter(number => !ids.includes(number))
-  // one number alone is the piece's, though its holder should bear the same
-  const numbers = strange.length === 0 && all.length === 1 ? all : strange
+  const rule = ownOf(requirement.fields, by)
+  const isAsked = (number: string) => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
+  const { first, most } = numbersOf(best.unit)
+  // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
+  const numbers = strange.length === 0 && all.length === 1 && Number(all[0]) < first + most ? all : strange
   const told = ownOf(best.captures, by)
   if (told !== undefined && numbers.some(number => Number(number) === Number(told))) return
   const captures = { ...best.captures }
   Reflect.deleteProperty(captures, by)
-  const rule = ownOf(requirement.fields, by)
-  const [only, ...more] = numbers.filter(number => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to)
+  const [only, ...more] = numbers.filter(isAsked)
   best.captures = only !== undefined && more.length === 0 && numbers.length === 1 ? { ...captures, [by]: only } : captures
+}
+
+const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()
+
+/** Values of a unit's holder that its rule asks for and that are numbers. */
+function numbersOfHolder(unit: Unit): readonly string[] {
+  const kept = OWN_NUMBERS.get(unit)
+  if (kept) return kept
+  const values = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? part.texts : []))
+  const numbers = values.filter(text => /^\d+$/.test(text))
+  OWN_NUMBERS.set(unit, numbers)
+  return numbers
 }
 
 const OWN_DIGITS = new WeakMap<Unit, ReadonlySet<string>>()

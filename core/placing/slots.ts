@@ -9,6 +9,7 @@ import { byCodeUnit } from '../text/order'
 import { freeField, isFree } from '../names/fields/index'
 import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
+import { ownWords } from './score'
 import type { FileView } from './view'
 import { copyMarksOf } from './view'
 import { isNumbered, numbersOf } from '../brief/slots'
@@ -258,6 +259,7 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
   return Number(canCount(b)) - Number(canCount(a))
     || (versionOf(unit, b) - versionOf(unit, a)) * direction
     || Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view))
+    || Number(saysEarlier(a)) - Number(saysEarlier(b))
     || Number(seemsRight(b)) - Number(seemsRight(a))
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)
@@ -288,6 +290,13 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
 /** Whether a name is another's with only words of state added, and came later; or the other says that it is an earlier state of this one. */
 function isAmended(now: FileView, before: FileView): boolean {
   return ((now.file.receivedAt ?? 0) > (before.file.receivedAt ?? 0) && stateAdded(now, before) === 'later') || stateAdded(before, now) === 'earlier'
+}
+
+/** Whether a name that departs from the asked one says that it is a draft, or old, in words that the rule does not have. */
+function saysEarlier({ view, candidate: { nameFit, unit: { requirement } } }: Arrival): boolean {
+  if (nameFit === 'exact' || nameFit === 'lenient') return false
+  const words = tokensOf(view.base).filter(isEarlierWord)
+  return words.length > 0 && !words.every(word => ownWords(requirement).some(own => own.includes(word)))
 }
 
 /** What the words say that one name has more than another, where they only tell its state; `null`: they say something else. */

@@ -42,13 +42,28 @@ export function isMark(char: string): boolean {
 }
 
 /**
+ * Text with the digits of every script as those of ASCII, one code unit each (Unicode general category Nd, where ten digits lie in a row).
+ *
+ * @example
+ * plainDigits('صورة ٢') //=> 'صورة 2'
+ */
+export function plainDigits(text: string): string {
+  if (isPlain(text)) return text
+  return text.replace(/(?![0-9\u{10000}-\u{10FFFF}])\p{Nd}/gu, (digit) => {
+    const code = digit.charCodeAt(0)
+    const row = code & ~0xF
+    return String((code & 0xF) - (/\p{Nd}/u.test(String.fromCharCode(row)) ? 0 : 6))
+  })
+}
+
+/**
  * Text with its accents written plainly.
  *
  * @example
  * removeAccents('Łukasz Weiß') //=> 'Lukasz Weiss'
  */
 export function removeAccents(text: string): string {
-  return isPlain(text) ? text : stripMarks(replaceLetters(text, PLAIN))
+  return isPlain(text) ? text : plainDigits(stripMarks(replaceLetters(text, PLAIN)))
 }
 
 /**

@@ -12,7 +12,7 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'misspelt': ({ expected, actual, part, label }) => `${named(part, label)}"${showText(actual)}" instead of "${showText(expected)}"`,
   'order': ({ expected, part, label }) => `${named(part, label)}"${showText(expected)}" stands in another place`,
   'separator': sayParted,
-  'digits': ({ expected, actual }) => `the ${/^\d+$/.test(actual) ? 'number' : dayWord(expected)} is written ${showText(actual)}, asked: ${showText(expected)}`,
+  'digits': ({ expected, actual }) => `the ${/^\p{Nd}+$/u.test(actual) ? 'number' : dayWord(expected)} is written ${showText(actual)}, asked: ${showText(expected)}`,
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the ${dayWord(expected)} is written ${showText(actual)}, asked: ${showText(expected)}`,
