@@ -16,6 +16,16 @@ function readTokens(text: string): string[] {
   return words.slice(0, 40).map(looseKey)
 }
 
+/**
+ * A code without the zeros that its numbers begin with, as people and spreadsheets write it; one of digits alone stays.
+ *
+ * @example
+ * withoutZeros('B-011') //=> 'B-11'
+ */
+export function withoutZeros(code: string): string {
+  return /\p{L}/u.test(code) ? code.replace(/(?<!\d)0+(?=\d)/g, '') : code
+}
+
 /** Stands for a run of digits that the name itself tells: a private-use character, which no name holds. */
 export const WILD = '\uE001'
 /** Stands for text that the name itself tells. */

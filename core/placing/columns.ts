@@ -4,9 +4,10 @@ import { neighboursOf } from '../names/neighbour-codes'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
 import { gather } from '../text/gather'
+import { withoutZeros } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
-import { LEAST_NAMED, NAMED } from './weights'
+import { LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
 /** A value of a column that a text holds, for one unit whose rule uses that column. */
 export interface ColumnEvidence { strength: number, said: string }
@@ -45,6 +46,11 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
     const worth = worthOf(value)
     for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength, worth })
+    const bare = withoutZeros(value)
+    if (bare !== value && !byValue.has(keyOf(requirement, bare))) {
+      const meant = { value: bare, strength: strength * OF_NAMED.slip, worth: worthOf(bare) }
+      for (const unit of bearers) gather(entries, looseKey(bare), { unit, ...meant })
+    }
     for (const neighbour of neighboursOf(value)) {
       if (byValue.has(keyOf(requirement, neighbour))) continue
       const meant = { value: neighbour, strength: LEAST_NAMED, worth: worthOf(neighbour) }

@@ -2,6 +2,7 @@ import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
 import { tokensOf } from '../names/tokens'
+import { looseKey } from '../text/fold'
 import { formsOf } from '../brief/forms'
 import { fixedEnds, patternsOf } from '../names/patterns'
 import { KeyIndex, NONE, union } from '../names/key-index'
@@ -34,6 +35,8 @@ export interface NamedInFolder {
   nearly(): Map<string, HolderEvidence>
   groupsOf(key: string): ReadonlySet<string>
 }
+
+const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
 
 /** Folders whose look-ups are kept. */
 const MOST_KEPT = 2000
@@ -78,6 +81,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
   }
   const people = indexPeople(roster)
+  const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()
@@ -90,7 +94,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       const folder = levels.join('/')
       const kept = byFolder.get(folder)
       if (kept) return kept
-      const strongest = (look: (text: string) => Map<string, HolderEvidence>) => {
+      const strongest = (look: (text: string) => ReadonlyMap<string, HolderEvidence>) => {
         const best = new Map<string, HolderEvidence>()
         for (const level of levels) {
           for (const [key, evidence] of look(level)) if (evidence.strength > (best.get(key)?.strength ?? 0)) best.set(key, evidence)
@@ -100,7 +104,8 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       let nearly: Map<string, HolderEvidence> | null = null
       const made: NamedInFolder = {
         named: strongest(people.namedIn),
-        nearly: () => (nearly ??= strongest(people.nearlyNamedIn)),
+        // a level that is a group's or another value of the list is no slip of somebody's name
+        nearly: () => (nearly ??= strongest(level => (values.has(looseKey(level)) ? NOBODY : people.nearlyNamedIn(level)))),
         groupsOf(key) {
           const members = groups.get(key) ?? new Set((holders.get(key) ?? []).flatMap(at => units[at]?.people.map(person => person.group) ?? []))
           groups.set(key, members)

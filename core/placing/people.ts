@@ -5,7 +5,7 @@ import { bareNumbers } from '../names/number-kinds'
 import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
-import { tokensOf } from '../names/tokens'
+import { tokensOf, withoutZeros } from '../names/tokens'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
 import { romanised } from '../text/romanise'
 import { NAMED, OF_NAMED } from './weights'
@@ -55,9 +55,14 @@ export function indexPeople(roster: Roster): PeopleIndex {
     }
   }
   const numbers = new Map<string, Entry[]>()
+  const ids = new Set(roster.people.map(person => person.id))
   for (const person of roster.people) {
     addPerson(person, add)
-    if (!BARE_ID.test(person.id)) add(person.id, holderKey('person', person.id), NAMED.id, person.id)
+    if (!BARE_ID.test(person.id)) {
+      add(person.id, holderKey('person', person.id), NAMED.id, person.id)
+      const bare = withoutZeros(person.id)
+      if (bare !== person.id && !ids.has(bare)) add(bare, holderKey('person', person.id), NAMED.id * OF_NAMED.slip, person.id)
+    }
     else {
       const entry = { holder: holderKey('person', person.id), strength: NAMED.number[person.id.length] ?? 0, said: person.id, number: true } as const
       for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) gather(numbers, written, entry)

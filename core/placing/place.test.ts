@@ -570,6 +570,30 @@ describe('a list in Arabic letters', () => {
 })
 
 // common practice, no source
+describe('codes and tables of a list', () => {
+  const list = readRoster(readTable(new TextEncoder().encode(
+    'id,First,Last,Code,Table\nA007,Theo,Grey,B-011,Green\nA070,Zac,Zhang,B-110,Green\nA0007,Ida,Holm,B-0110,Blue\n',
+  ))).roster
+  const where = async (name: string, folder: string, path: string) => placed(check({
+    brief: await readBrief({ usitorBrief: 1, title: 'x', requirements: [
+      { id: 'card', title: 'Card', name, folder, formats: [{ id: 'pdf' }] }, { id: 'film', title: 'Film', name: '{id}_film', formats: [{ id: 'mp4' }] },
+    ] }, list), roster: list, received: [file(path)], checkedAt: 0,
+  }))[path]
+
+  test.each([
+    ['B-11_card.pdf', 'card A007', 'a code without its zero'], ['B110 card.pdf', 'card A070', 'the code that stands so in the list goes before'],
+    ['A7_film.mp4', 'unplaced', 'what two ids come to without their zeros is nobody\'s'],
+    ['A70_film.mp4', 'film A070', 'an id without its zero'],
+  ])('%s is %s: %s', async (path, slot) => {
+    expect(await where('{Code}_card', '{Table}', path)).toBe(slot)
+  })
+
+  test('a folder that is called as a table is, is no slip of somebody\'s name', async () => {
+    expect(await where('{given} card', '{Table}', 'Green/Document1.pdf')).toBe('unplaced')
+  })
+})
+
+// common practice, no source
 describe('who is meant by what people write in a hurry', () => {
   const list = readRoster(readTable(new TextEncoder().encode(
     'Group,Last,First\n07,Abara,Ngozi\n07,Lee,Sam\n12,Lind,Eetu\n12,Jans,Bo\n20,Quill,Jan\n',

@@ -7,6 +7,7 @@ import { languageMeant } from './language-words'
 
 const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
+  course: { type: 'choice', values: ['FA', 'BA'], meanings: { FA: 'First aid', BA: 'Breathing apparatus' } },
   side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
@@ -34,6 +35,11 @@ describe('a choice', () => {
 
   test('is known in every way its accents are written', () => {
     expect(told('{family}_{side}', 'Marsh_Süd')).toEqual([{ side: 'SUED' }, ['side misspelt Süd']])
+  })
+
+  test('is known by what it means in several words, whatever parts them', () => {
+    expect(told('{family}-{course}-{year}', 'Marsh first aid 2025')[0]).toEqual({ course: 'FA', year: '2025' })
+    expect(told('{family}_{course}_{year}', 'first_aid_Marsh_2025')[0]).toEqual({ course: 'FA', year: '2025' })
   })
 
   test('that is none of those is told whole', () => {
@@ -75,6 +81,12 @@ describe('what free text takes, and gives back', () => {
     expect(told('{family}_{about}_{year}', 'Two Rivers (Marsh)')[0]).toEqual({ about: 'Two Rivers' })
     expect(told('{family}_{about}_{year}', 'Marsh_Two Rivers (again)_25')[0]).toMatchObject({ about: 'Two Rivers (again)' })
   })
+})
+
+// common practice, no source
+test('the last two digits of a year are that year, where one alone can be meant', () => {
+  expect(told('{family}_{year}', 'Marsh_25')).toEqual([{ year: '2025' }, ['year digits 25']])
+  expect(told('{family}_{year}', 'Marsh_19')[0]).toEqual({})
 })
 
 test('four digits are a day where one alone can be meant', () => {

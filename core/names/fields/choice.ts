@@ -43,7 +43,7 @@ function readChoice(actual: string, rule: ChoiceRule): string | undefined {
 
 /** The one choice whose meaning, or a longer form of which, begins as a word does. */
 function meantBy(actual: string, { values, meanings }: ChoiceRule): string | undefined {
-  const word = plain(actual)
+  const word = plain(actual).replace(/[\s._-]+/g, ' ')
   if (word.length < LEAST_MEANT || !/^\p{L}+(?: \p{L}+)*$/u.test(word)) return undefined
   const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
     .some(one => one.startsWith(word) || (one.length > LEAST_MEANT + 1 && word.startsWith(one))))
@@ -76,6 +76,17 @@ function* wordsOf(name: string): Generator<[start: number, end: number]> {
   }
 }
 
+/** Where what a choice stands for is written out in several words, whatever parts them. */
+function meaningsIn(name: string, { meanings }: ChoiceRule): [start: number, end: number][] {
+  const words = plain(name).replace(/[\s._-]/g, ' ')
+  return words.length !== name.length
+    ? []
+    : Object.values(meanings).map(plain).filter(meaning => meaning.includes(' ')).flatMap((meaning) => {
+        const start = words.indexOf(meaning)
+        return start >= 0 && isWord(name, start, start + meaning.length) ? [[start, start + meaning.length] as [number, number]] : []
+      })
+}
+
 export const choice: FreeField<ChoiceRule, typeof options> = {
   options,
   normalise({ values }) {
@@ -101,6 +112,10 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
         if (same) take(start, start + value.length, there === value ? 0 : 0.3)
         told ||= same && isWord(name, start, start + value.length)
       }
+    }
+    for (const [start, end] of meaningsIn(name, rule)) {
+      take(start, end, 0.5)
+      told = true
     }
     // any word may have been meant for one of the choices, unless one of them is there
     if (told) return

@@ -12,6 +12,13 @@ const options = { digits: whole(1, 12), from: whole(0, LARGEST), to: whole(0, LA
 const isNumber = (digits: string, rule: NumberRule, anyRange = false): boolean =>
   (rule.zeros === 'free' ? isNoWider : isPadded)(digits, rule) && (anyRange || (Number(digits) >= rule.from && Number(digits) <= rule.to))
 
+/** The year that its last two digits mean, where one alone may be: 25 for 2025; `undefined`: they are no year. */
+function yearMeant(actual: string, { digits, from, to }: NumberRule): string | undefined {
+  if (digits !== 4 || from < 1900 || to > 2199 || !/^\d\d$/.test(actual)) return undefined
+  const [only, ...more] = [19, 20, 21].map(century => `${century}${actual}`).filter(year => Number(year) >= from && Number(year) <= to)
+  return more.length === 0 ? only : undefined
+}
+
 export const number: FreeField<NumberRule, typeof options> = {
   options,
   // pieces are counted from 1 unless the rule says otherwise
@@ -39,12 +46,12 @@ export const number: FreeField<NumberRule, typeof options> = {
       take(start, end, cost + besides)
     })
   },
-  read: (actual, rule) => readNumber(actual, rule, digits => isNumber(digits, rule)),
+  read: (actual, rule) => yearMeant(actual, rule) ?? readNumber(actual, rule, digits => isNumber(digits, rule)),
   tell(actual, rule, settled) {
-    if (!/^\d+$/.test(actual)) return 'digits'
+    if (!/^\d+$/.test(actual) || yearMeant(actual, rule) !== undefined) return 'digits'
     return !settled && !isNumber(writeNumber(Number(actual), rule.digits), rule) ? 'not-allowed' : 'digits'
   },
-  outside: (actual, rule) => (/^\d{1,9}$/.test(actual) && (Number(actual) < rule.from || Number(actual) > rule.to) ? actual.padStart(9, '0') : undefined),
+  outside: (actual, rule) => (/^\d{1,9}$/.test(actual) && yearMeant(actual, rule) === undefined && (Number(actual) < rule.from || Number(actual) > rule.to) ? actual.padStart(9, '0') : undefined),
   allowed: ({ digits, from, to }) => ({ from: writeNumber(from, digits), to: to === Infinity ? null : writeNumber(to, digits) }),
   only: ({ digits, from, to }) => (from === to ? writeNumber(from, digits) : undefined),
   ways: () => [[WILD, WILD, WILD]],
