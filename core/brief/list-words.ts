@@ -2,7 +2,7 @@ import { isFree } from '../names/fields/index'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import type { Template } from '../names/template'
 import type { Roster } from '../roster/types'
-import { looseKey } from '../text/fold'
+import { accentForms, looseKey } from '../text/fold'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Brief, Requirement } from './types'
 
@@ -30,8 +30,8 @@ function meaningIn(list: ListColumns): (word: string) => string {
   const built = new Set<string>(['title', ...ROSTER_COLUMNS.map(column => column.name)])
   const loose = new Map<string, Set<string>>()
   for (const name of [...list.columns.filter(column => !built.has(column)), ...Object.keys(words)]) {
-    const key = looseKey(name)
-    loose.set(key, (loose.get(key) ?? new Set()).add(ownOf(words, name) ?? name))
+    // in every way its accents are written: {kuerzel} is Kürzel
+    for (const key of new Set(accentForms(name).map(looseKey))) loose.set(key, (loose.get(key) ?? new Set()).add(ownOf(words, name) ?? name))
   }
   return (word) => {
     const own = ownOf(words, word)

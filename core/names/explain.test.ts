@@ -342,6 +342,24 @@ describe('laws', () => {
       const { differences } = explainParts(fillTemplate(parseTemplate('{group}_aikataulu'), {}, { group: 'Halla' }), 'kuvausaikataulu')
       expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toEqual(['group absent ', 'literal misspelt kuvausaikataulu'])
     })
+    test('several words of the rule stand together in another place', () => {
+      const parts = fillTemplate(parseTemplate('{group}_relatorio_final'), {}, { group: 'Onças' })
+      const { differences } = explainParts(parts, 'Relatório final - Grupo Onças (versão corrigida)')
+      expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`))
+        .toEqual(['literal order Relatório final', 'group extra  - Grupo ', 'literal extra  (versão corrigida)'])
+    })
+    test('a word is told whole, not in two', () => {
+      const { differences } = explainParts(fillTemplate(parseTemplate('{family}_uren_{n}'), { n: { type: 'number', digits: 1, from: 1, to: 9 } }, {
+        family: 'Lefebvre',
+      }), 'Chloé heures 3')
+      expect(differences.map(one => one.actual)).not.toContain('Chloé he')
+    })
+    test('a day with dots stands before its month', () => {
+      const { differences } = explainParts(fillTemplate(parseTemplate('{family}_{day}'), {
+        day: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-11-02', to: '2026-11-20' },
+      }, { family: 'Marsh' }), 'Marsh_1.12.2026')
+      expect(differences.map(one => `${one.kind} ${one.actual}`)).toEqual(['date-range 1.12.2026'])
+    })
     test('no word stands instead of an id with digits', () => {
       const { differences } = explainParts(fillTemplate(parseTemplate('{id}_log'), {}, { id: 'a2202' }), 'my log')
       expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toContain('id absent ')

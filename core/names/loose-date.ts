@@ -169,9 +169,11 @@ function readInAnyOrder(text: string, position: number, pattern: string, { from,
   // of two days it could be, the one that was asked for is meant
   const days = written.size > 1 && allowed.size === 1 ? allowed : written
   const [only] = days
+  // with dots people write the day before the month (common practice, no source)
+  const isOne = days.size === 1 || (allowed.size === 0 && match[0].includes('.'))
   // hours and minutes cannot be made up, and two possible days are not one
   return {
-    end: position + match[0].length, written: days.size === 1 && only !== undefined && !/[Hm]/.test(only) ? only : null,
+    end: position + match[0].length, written: isOne && only !== undefined && !/[Hm]/.test(only) ? only : null,
     kind: 'date-order',
   }
 }

@@ -177,19 +177,20 @@ function passesOthers({ spans }: Alignment, text: string, index: number, [start,
 }
 const foldPlain = (text: string): string => foldCase(stripMarks(plainPunctuation(text)))
 
-/** The one word that a rule's own text is, with what stands around it; `null`: it is none, or more than one. */
+/** The word or words that a rule's own text is, with what stands around them; `null`: it is none. */
 function wordOf(literal: string): { word: string, folded: string, lead: string, behind: string } | null {
   const [from, to] = withinSeparators(literal, [0, literal.length])
   const word = literal.slice(from, to)
-  if (word.length < LEAST_WORD || !/^[\p{L}\p{N}]*\p{L}[\p{L}\p{N}]*$/u.test(word)) return null
+  if (word.length < LEAST_WORD || !/^(?=.*\p{L})[\p{L}\p{N}]+(?:[\s_.-][\p{L}\p{N}]+)*$/u.test(word)) return null
   const folded = foldPlain(word)
   return folded.length === word.length ? { word, folded, lead: literal.slice(0, from), behind: literal.slice(to) } : null
 }
 
 /** Where a word stands whole, if it stands in one place alone; -1. */
 function onlyPlaceOf(word: string, folded: string, text: string): number {
-  const start = folded.indexOf(word)
-  const alone = start >= 0 && !folded.includes(word, start + 1) && isWordEdge(text, start) && isWordEdge(text, start + word.length)
+  const [all, own] = [folded, word].map(some => some.replace(/[\s_.-]/g, ' ')) as [string, string]
+  const start = all.indexOf(own)
+  const alone = start >= 0 && !all.includes(own, start + 1) && isWordEdge(text, start) && isWordEdge(text, start + word.length)
   return alone ? start : -1
 }
 /** Shorter words stand in many names by chance. */
@@ -282,17 +283,21 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
 /** The rest of a word of which a part took some letters is no word too much: the whole word stands in its place. */
 function completeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   alignment.extras = alignment.extras.flatMap((extra) => {
-    const [start, end] = withinSeparators(text, extra.range)
-    if (!/^[\p{L}\p{M}'’]+$/u.test(text.slice(start, end))) return [extra]
-    const around = ([[extra.range[0], start], [end, extra.range[1]]] as [number, number][]).filter(([from, to]) => to > from)
+    const [from, to] = extra.range
     for (const [index, part] of parts.entries()) {
       const span = alignment.spans[index]
-      if (part.kind !== 'fixed' || !span || span.end === span.start || (span.end !== start && span.start !== end)) continue
-      if (isWordEdge(text, span.end === start ? start : end)) continue
+      if (part.kind !== 'fixed' || !span || span.end === span.start || (span.end !== from && span.start !== to)) continue
+      const behind = span.end === from
+      const [rest] = (behind ? /^[\p{L}\p{M}'’]+/u : /[\p{L}\p{M}'’]+$/u).exec(text.slice(from, to)) ?? ['']
+      if (rest === '' || isWordEdge(text, behind ? from : to)) continue
+      // one word of several is no slip of a value
+      if (part.part !== 'literal' && rest.length < to - from) continue
+      const [start, end] = behind ? [from, from + rest.length] : [to - rest.length, to]
       const edit: Edit = { range: [start, end], expected: '' }
-      if (span.end === start) Object.assign(span, { end, edits: [...span.edits, edit] })
+      if (behind) Object.assign(span, { end, edits: [...span.edits, edit] })
       else Object.assign(span, { start, edits: [edit, ...span.edits] })
-      return around.map(range => ({ ...extra, range }))
+      const left: [number, number] = behind ? [end, to] : [from, start]
+      return left[1] > left[0] ? [{ ...extra, range: left }] : []
     }
     return [extra]
   })

@@ -78,9 +78,11 @@ const isInside = (text: string, [start, end]: [number, number]): boolean =>
  * Numbers of a name that are nothing more specific: the only ones that may be somebody's number.
  *
  * @param called - see `tellNumbers`
+ * @param years - whether years are such numbers, too
  * @example
  * bareNumbers('10_Referat_10.10.2026') //=> ['10']
  */
-export function bareNumbers(text: string, called: ReadonlySet<string> = NOBODY): string[] {
-  return tellNumbers(text, called).filter(one => one.kind === 'number' && !isInside(text, one.range)).map(one => one.text)
+export function bareNumbers(text: string, called: ReadonlySet<string> = NOBODY, years = false): string[] {
+  const isBare = (kind: NumberKind) => kind === 'number' || (years && kind === 'year')
+  return tellNumbers(text, called).filter(one => isBare(one.kind) && !isInside(text, one.range)).map(one => one.text)
 }

@@ -499,6 +499,45 @@ test('files that tell the same week are states of one piece, another week is ano
 })
 
 // common practice, no source
+describe('pieces told apart by years, letters and free words', () => {
+  const list = readRoster(readTable(new TextEncoder().encode(
+    'Kürzel;Familienname;Vorname;Gruppe;Sprache\nALB;Albers;Lena;Araras;NL\nKIM;Peeters;Jan;Botos;FR\n',
+  ))).roster
+  const where = async (requirement: object, ...paths: string[]) => placed(check({
+    brief: await readBrief({ usitorBrief: 1, title: 'x', requirements: [{ id: 'work', title: 'Base of data', ...requirement }] }, list),
+    roster: list, received: paths.map(path => file(path)), checkedAt: 0,
+  }))
+  const DATA = {
+    holder: 'group', name: '{group}_data_{year}', formats: [{ id: 'csv' }], count: { from: 2, to: 6, by: 'year' },
+    fields: { year: { type: 'number', digits: 4, from: 2020, to: 2025 } },
+  }
+
+  test.each([
+    ['data araras 24.csv', 'work Araras 2024'], ['botos base 2021.csv', 'work Botos 2021'], ['araras data 2022 and 2023.csv', 'unplaced'],
+  ])('%s: %s', async (path, slot) => {
+    expect((await where(DATA, path))[path]).toBe(slot)
+  })
+
+  test('a choice that is a letter is known by what it means', async () => {
+    const rule = {
+      name: '{Sprache}_{family}_{given}_{kind}', formats: [{ id: 'docx' }], count: { from: 2, to: 2 },
+      fields: { kind: { type: 'choice', values: [{ value: 'T', meaning: 'tussentijds' }, { value: 'E', meaning: 'eindrapport' }] } },
+    }
+    expect(await where(rule, 'Peeters FR eind.docx')).toEqual({ 'Peeters FR eind.docx': 'work jan-peeters 1' })
+  })
+
+  test('a later version of the same free words takes the place of the earlier one, other words are another piece', async () => {
+    const rule = {
+      name: '{kuerzel}_cut_{piece}_v{v}', formats: [{ id: 'pdf' }], count: { from: 2, to: 6 },
+      fields: { piece: { type: 'text' }, v: { type: 'version', digits: 2 } },
+    }
+    expect(await where(rule, 'ALB_cut_front_v01.pdf', 'ALB_cut_front_v02.pdf', 'ALB_cut_sleeve_v01.pdf')).toEqual({
+      'ALB_cut_front_v01.pdf': 'superseded', 'ALB_cut_front_v02.pdf': 'work lena-albers 1', 'ALB_cut_sleeve_v01.pdf': 'work lena-albers 2',
+    })
+  })
+})
+
+// common practice, no source
 describe('who else a name speaks of', () => {
   const list = roster(['1,Chiara,Amico,Reef,', '2,Élodie,Blanc,Reef,', '3,Yann,Gall,Dune,'].join('\n'))
   test.each([
@@ -576,7 +615,8 @@ describe('codes and tables of a list', () => {
   ))).roster
   const where = async (name: string, folder: string, path: string) => placed(check({
     brief: await readBrief({ usitorBrief: 1, title: 'x', requirements: [
-      { id: 'card', title: 'Card', name, folder, formats: [{ id: 'pdf' }] }, { id: 'film', title: 'Film', name: '{id}_film', formats: [{ id: 'mp4' }] },
+      { id: 'card', title: 'Card', name, folder, formats: [{ id: 'pdf' }] },
+      { id: 'film', title: 'Film', name: '{id}_film', formats: [{ id: 'mp4' }] },
     ] }, list), roster: list, received: [file(path)], checkedAt: 0,
   }))[path]
 

@@ -252,11 +252,13 @@ function wordsBehind({ cost, form, captures, differences }: Nearest, base: strin
 /** Of the choices in a rule that has no words of its own, the share a name tells; a letter alone tells nothing. */
 function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   if (!nearest) return 0
-  const { form: { name: parts }, captures } = nearest
+  const { form: { name: parts }, captures, differences } = nearest
+  // of a choice that is a letter what stands for it tells more: "final" for F
+  const written = (field: string) => differences.find(one => one.part === field && one.kind === 'misspelt')?.actual ?? ownOf(captures, field) ?? ''
   if (!parts || parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text)))) return 0
-  const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice').map(({ part }) => ownOf(captures, part))
-  const told = choices.filter(value => value !== undefined)
-  return told.some(value => (value?.length ?? 0) > 1) ? told.length / choices.length : 0
+  const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
+  const told = choices.filter(({ part }) => ownOf(captures, part) !== undefined)
+  return told.some(({ part }) => written(part).length > 1) ? told.length / choices.length : 0
 }
 
 /** Whether a number stands behind the letters that the rule itself writes before it, such as V in V{n}: then it is that number. */
@@ -307,7 +309,10 @@ export function levelNamesakes(list: readonly Candidate[]): void {
  */
 function settleNumber(best: Candidate, by: string, base: string): void {
   const { unit: { people, requirement } } = best
-  const all = bareNumbers(withoutOwnDigits(best.unit, base), calledBy(best.unit)).filter(number => number.length <= 6)
+  const rule = ownOf(requirement.fields, by)
+  const isYear = rule?.type === 'number' && rule.digits === 4
+  const all = bareNumbers(withoutOwnDigits(best.unit, base), calledBy(best.unit), isYear).filter(number => number.length <= 6)
+    .map(number => (isYear ? freeField(rule).read(number, rule) ?? number : number))
   // what another field says is no number of a piece
   for (const [field, value] of Object.entries(best.captures)) {
     const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
@@ -315,13 +320,14 @@ function settleNumber(best: Candidate, by: string, base: string): void {
   }
   const ids = [...requirement.holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(best.unit)]
   const strange = all.filter(number => !ids.includes(number))
-  const rule = ownOf(requirement.fields, by)
   const isAsked = (number: string) => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
   const { first, most } = numbersOf(best.unit)
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
   const numbers = strange.length === 0 && all.length === 1 && Number(all[0]) < first + most ? all : strange
   const told = ownOf(best.captures, by)
-  if (told !== undefined && numbers.some(number => Number(number) === Number(told))) return
+  // of two years in one name neither is meant alone
+  const several = isYear && new Set(numbers.filter(isAsked)).size > 1
+  if (told !== undefined && !several && numbers.some(number => Number(number) === Number(told))) return
   const captures = { ...best.captures }
   Reflect.deleteProperty(captures, by)
   const [only, ...more] = numbers.filter(isAsked)
