@@ -148,6 +148,16 @@ describe('a placed file', () => {
   })
 })
 
+// common practice, no source: a telephone calls a recording by the day and time
+test.each([
+  ['20261105_101530.jpg', 'Marsh_261105.jpg'], ['IMG_20261105_101530.jpg', 'Marsh_261105.jpg'], ['20260905_101530.jpg', 'Marsh_{day}.jpg'],
+  ['5th Nov.jpg', 'Marsh_261105.jpg'],
+])('the day in %s is kept where it was asked for: %s', async (name, corrected) => {
+  const fields = { day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-01', to: '2026-11-20' } }
+  const report = await run({ folder: '{family}', name: '{family}_{day}', fields }, [`Marsh/${name}`])
+  expect(fileAt(report, `Marsh/${name}`).findings[0]?.expected).toBe(corrected)
+})
+
 describe('a name that bears nothing of what is asked', () => {
   test('is said so in one sentence, no part marked inside words that have nothing to do with it', async () => {
     const report = await run({ folder: '{group}/{family}' }, ['Reef/Marsh/beach walk.jpg'])

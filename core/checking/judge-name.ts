@@ -88,7 +88,10 @@ export function judgeName(
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
   const given = givenNameOf(view)
-  if (given) return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], known), nearest.form, known)
+  if (given) {
+    const told = { ...daysIn(requirement, nearest.captures), ...known }
+    return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], told), nearest.form, told)
+  }
   const look = fitLook(view.base, requirement, forms, known)
   if (look) {
     return worth(
@@ -110,6 +113,11 @@ export function judgeName(
   }
   const { params, differences } = tellDiffers(view.base, wanted, nearest)
   return worth({ code: 'name.differs', params }, wanted, nearest.form, nearest.captures, differences)
+}
+
+/** The days and weeks that a name tells: a device's own name often holds when, and nothing else that was asked for. */
+function daysIn({ fields }: Requirement, captures: Captures): Captures {
+  return Object.fromEntries(Object.entries(captures).filter(([field]) => ['date', 'week'].includes(ownOf(fields, field)?.type ?? '')))
 }
 
 /** From less than this share of the asked letters and digits, in their order, nothing of a name is there. */

@@ -360,6 +360,14 @@ describe('laws', () => {
       }, { family: 'Marsh' }), 'Marsh_1.12.2026')
       expect(differences.map(one => `${one.kind} ${one.actual}`)).toEqual(['date-range 1.12.2026'])
     })
+    test.each([
+      ['2026-11-10 essay Eva', ['literal absent ', 'literal extra 2026-11']], ['essay Marsh part 1', ['literal absent ', 'literal order essay']],
+    ])('in "%s" neither digits nor a word of the rule stand for its letters', (name, expected) => {
+      const { differences } = explainParts(fillTemplate(parseTemplate('ENG_{family}_{given}_Essay'), {}, { family: 'Marsh', given: 'Ana' }), name, {
+        strictness: { letterCase: 'ignore', separators: 'exact', accents: 'ignore' },
+      })
+      expect(differences.map(one => `${one.part} ${one.kind} ${one.actual.trim()}`)).toEqual(expect.arrayContaining(expected))
+    })
     test('no word stands instead of an id with digits', () => {
       const { differences } = explainParts(fillTemplate(parseTemplate('{id}_log'), {}, { id: 'a2202' }), 'my log')
       expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toContain('id absent ')

@@ -115,8 +115,8 @@ function write(pattern: string, year: string, month: number, day?: number): stri
 }
 
 const DAY_AND_MONTH = new RegExp(
-  `^(?:(\\d{1,2})[.]?[-_ ]?(${MONTH_WORDS})`
-  + `|(${MONTH_WORDS})[-_. ]?(\\d{1,2})|(\\d{1,2})\\.(\\d{1,2})\\.?)(?:[-_. ]{0,2}(\\d{4}))?(?![\\p{L}\\p{N}])`, 'iu',
+  `^(?:(\\d{1,2})(?:st|nd|rd|th|er|[.º])?[-_ ]?(${MONTH_WORDS})`
+  + `|(${MONTH_WORDS})[-_. ]?(\\d{1,2})(?:st|nd|rd|th)?|(\\d{1,2})\\.(\\d{1,2})\\.?)(?:[-_. ]{0,2}(\\d{4}))?(?![\\p{L}\\p{N}])`, 'iu',
 )
 
 /** A day with its month in words, or in figures with dots, and perhaps a year; else the range tells it. */

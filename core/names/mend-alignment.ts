@@ -203,7 +203,8 @@ function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [
     const [part, span] = [parts[at], alignment.spans[at]]
     if (!part || !span || part.kind !== 'fixed' || span.edits.length === 0) return false
     if (part.part !== 'literal' && likeness(text.slice(span.start, span.end), span.text) >= LIKE) return false
-    if (part.part === 'literal' && (span.start < start || span.end > end)) return false
+    const [first, last] = withinSeparators(text, [span.start, span.end])
+    if (part.part === 'literal' && (first < start || last > end)) return false
   }
   for (const at of inside) {
     const span = alignment.spans[at]
@@ -347,7 +348,8 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     }
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
     const isOwn = () => isElsewhere(part.part, span.text, text.slice(start, end), known)
-    if (whole && (part.part === 'literal' || !isNoValue(text.slice(span.start, span.end), span.text)) && !isOwn()) continue
+    const stands = part.part === 'literal' ? /\p{L}/u.test(text.slice(start, end)) || !/\p{L}/u.test(span.text) : !isNoValue(text.slice(start, end), span.text)
+    if (whole && stands && !isOwn()) continue
     if (likeness(text.slice(start, end), span.text) < LIKE) drop(index, span)
   }
 }
@@ -364,7 +366,7 @@ function isElsewhere(part: string, asked: string, word: string, { called, titled
 function isNoValue(text: string, value: string): boolean {
   const [letters, digits] = [/\p{L}/u.test(text), /\p{N}/u.test(text)]
   if (digits && !letters && Number(trimSeparators(text)) === Number(value)) return false
-  const unlike = (letters && !digits && /\p{N}/u.test(value)) || (digits && !letters && !/\p{N}/u.test(value))
+  const unlike = letters && digits ? !/\p{N}/u.test(value) : letters === /\p{N}/u.test(value)
   return isAddedWord(text) || isCopyMark(text) || unlike
 }
 

@@ -12,6 +12,7 @@ const UNITS = 'pages?|pp|seiten?|stron[ay]?|sider|kb|mb|gb|px|mm|cm|km|dpi|hz|kh
 const YEAR = '(?:19|20)\\d\\d'
 const MM = '(?:0?[1-9]|1[0-2])'
 const DD = '(?:0?[1-9]|[12]\\d|3[01])'
+const ORDINAL = '(?:st|nd|rd|th|er|[.º])?'
 const GAP = '[ ._-]?'
 const alone = (pattern: string) => new RegExp(`(?<![\\p{N}\\p{L}])(?:${pattern})(?![\\p{N}\\p{L}])`, 'giu')
 const free = (pattern: string) => new RegExp(`(?<!\\p{N})(?:${pattern})(?!\\p{N})`, 'giu')
@@ -27,7 +28,7 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
   ['date', free(`${YEAR}([-._ ])${MM}\\1${DD}|${YEAR}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\\d|3[01])`)],
   ['date', free(`${DD}([-._ ])${MM}\\1${YEAR}|(?:0[1-9]|[12]\\d|3[01])(?:0[1-9]|1[0-2])${YEAR}`)],
   ['date', free(`${DD}([-._])${MM}\\1\\d\\d|\\d\\d([-._])${MM}\\2${DD}`)],
-  ['date', alone(`${DD}[.]?${GAP}${MONTH}(?:${GAP}(?:${YEAR}|\\d\\d))?|${MONTH}[.]?${GAP}(?:${DD}(?![ ._-]?\\d)|${YEAR})`)],
+  ['date', alone(`${DD}${ORDINAL}${GAP}${MONTH}(?:${GAP}(?:${YEAR}|\\d\\d))?|${MONTH}[.]?${GAP}(?:${DD}(?:st|nd|rd|th|(?![ ._-]?\\d))|${YEAR})`)],
   ['date', free(`${YEAR}[-._ ](?:0[1-9]|1[0-2])|(?:0[1-9]|1[0-2])[-._ ]${YEAR}`)],
   ['week', alone(`(?:${WEEK_WORDS})${GAP}\\d{1,2}`)],
   ['version', alone(`(?:v|ver|vers|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand)${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],

@@ -10,6 +10,7 @@ import type { UnitSet } from '../names/key-index'
 import type { ColumnEvidence } from './columns'
 import { indexColumns } from './columns'
 import { holderKey, indexPeople } from './people'
+import { knowApart } from './score'
 import type { HolderEvidence, PeopleIndex } from './people'
 
 /** Where a file may belong, looked up by name, folder and people; never by comparing every file with every unit. */
@@ -81,6 +82,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
   }
   const people = indexPeople(roster)
+  knowApart(new Set(units.map(unit => unit.requirement)))
   const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()

@@ -286,7 +286,7 @@ function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, re
     for (const part of ['given', 'family'] as const) {
       const name = looseKey(person[part])
       if (!/^\p{L}{3,}$/u.test(name)) continue
-      for (const form of [`${name}s`, `${name}n`]) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED[part], person[part], part)
+      for (const form of [`${name}s`, `${name}n`]) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], part)
     }
   }
 }

@@ -499,6 +499,35 @@ test('files that tell the same week are states of one piece, another week is ano
 })
 
 // common practice, no source
+describe('which of several numbered pieces', () => {
+  const list = roster(['1,Ana,Marsh,Reef,', '2,Bo,Quill,Reef,', '3,Ivo,Veth,Dune,'].join('\n'))
+  const where = async (...paths: string[]) => placed(check({
+    brief: await readBrief({ usitorBrief: 1, title: 'x', strictness: { letterCase: 'ignore' }, requirements: [
+      { id: 'essay', title: 'Essay', name: 'ENG2_{family}_{given}_Essay', formats: [{ id: 'pdf' }], folder: '{family} {given}' },
+      {
+        id: 'ex', title: 'Exercise', name: 'ENG2_{family}_{given}_Ex{n}', formats: [{ id: 'pdf' }], folder: '{family} {given}',
+        count: { from: 4, to: 4, by: 'n' }, fields: { n: { type: 'number', from: 1 } },
+      },
+    ] }, list), roster: list, received: paths.map(path => file(path)), checkedAt: 0,
+  }))
+
+  test.each([
+    ['Marsh Ana/Exercise II.pdf', 'ex 1 2', 'Roman letters'], ['Marsh Ana/Exercise IV.pdf', 'ex 1 4', 'Roman letters'],
+    ['Veth Ivo/Exercise I.pdf', 'unplaced', 'which may be an initial'],
+    ['Marsh Ana/Ex 3 and 4.pdf', 'unplaced', 'two in one'], ['Marsh Ana/ENG2_Marsh_Ana_Ex1-2.pdf', 'unplaced', 'two in one'],
+    ['Marsh Ana/ENG2MarshAnaEx1.pdf', 'ex 1 1', 'the letters of the rule before the number, in one word'],
+    ['Marsh Ana/Ex3 (1).pdf', 'ex 1 3', 'the number of a copy is not the piece\'s'],
+  ])('%s is %s: %s', async (path, slot) => {
+    expect((await where(path))[path]).toBe(slot)
+  })
+
+  test('what every requirement says tells none of them', async () => {
+    const paths = ['ENG2_Marsh_Ana_Essay 4.pdf', 'ENG2_MarshAna_Essay_v1.pdf', 'ENG2_MarshAna_Essay_v2.pdf'].map(name => `Marsh Ana/${name}`)
+    expect(Object.values(await where(...paths)).filter(slot => slot === 'unplaced' || slot.startsWith('ex'))).toEqual([])
+  })
+})
+
+// common practice, no source
 describe('pieces told apart by years, letters and free words', () => {
   const list = readRoster(readTable(new TextEncoder().encode(
     'Kürzel;Familienname;Vorname;Gruppe;Sprache\nALB;Albers;Lena;Araras;NL\nKIM;Peeters;Jan;Botos;FR\n',

@@ -1,7 +1,7 @@
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
-import { lengthOfState } from '../names/added-words'
+import { isLaterWord, lengthOfState } from '../names/added-words'
 import { matchFolder } from '../names/levels'
 import { explainParts } from '../names/explain'
 import { freeField, isFree } from '../names/fields/index'
@@ -12,19 +12,17 @@ import { trimSeparators } from '../names/strictness'
 import type { Difference } from '../names/difference'
 import type { Captures } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
-import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
-import { namesOf } from '../roster/values'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
 import { keeping } from '../text/kept'
 import { romanised } from '../text/romanise'
-import { foldCase, looseKey } from '../text/fold'
+import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
-import { numbersOf } from '../brief/slots'
+import { calledBy, settleNumber } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
@@ -155,12 +153,9 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   // a program's own first name tells nothing, unless it is what this very piece is called
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
-  const told = Math.max(share, choicesTold(nearest, requirement))
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
   if (nearest) takeNearest(best, nearest, view.base)
-  if (requirement.count.by !== null && !isSaidByRule(nearest, best.captures, requirement.count.by, view.base)) {
-    settleNumber(best, requirement.count.by, view.base)
-  }
+  const told = Math.max(share, choicesTold(nearest, requirement), takeNumber(best, nearest, view))
   best.requirement = told * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
   // what free text lets through is alike to anything: then the format must speak for it
@@ -261,14 +256,34 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   return told.some(({ part }) => written(part).length > 1) ? told.length / choices.length : 0
 }
 
-/** Whether a number stands behind the letters that the rule itself writes before it, such as V in V{n}: then it is that number. */
-function isSaidByRule(nearest: Nearest | null, captures: Captures, by: string, base: string): boolean {
+/** Settles the number of the piece; how much the rule's own letters before it tell: one alone stands before numbers of many kinds. */
+function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): number {
+  const { by } = best.unit.requirement.count
+  if (by === null) return 0
+  if (signSaid(nearest, best.captures, by, view.base) === '') best.captures = settleNumber(best, by, view)
+  return signSaid(nearest, best.captures, by, view.base).length > 1 && saysNothingElse(best.unit, view.base) ? SHARE.wordsNear : 0
+}
+
+/** Whether all words of a name are the rule's own or its holder's, or only tell its state. */
+function saysNothingElse(unit: Unit, base: string): boolean {
+  const { requirement: { title, names } } = unit
+  const written = names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
+  const known = new Set([title, ...written].flatMap(tokensOf))
+  return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || calledBy(unit).has(token) || isLaterWord(token))
+}
+
+/**
+ * The letters that the rule itself writes before a number, such as V in V{n}, where the number stands behind them: then it is that number;
+ * '' else.
+ */
+function signSaid(nearest: Nearest | null, captures: Captures, by: string, base: string): string {
   const parts = nearest?.form.name ?? []
   const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
   const told = ownOf(captures, by)
-  const letters = before?.kind === 'fixed' && before.part === 'literal' ? /\p{L}+$/u.exec(before.texts[0] ?? '')?.[0] : undefined
-  if (letters === undefined || told === undefined) return false
-  return new RegExp(`(?<!\\p{L})${letters}[ _-]?0*${Number(told)}(?!\\p{N})`, 'iu').test(base)
+  const letters = before?.kind === 'fixed' && before.part === 'literal' ? looseKey(/\p{L}+$/u.exec(before.texts[0] ?? '')?.[0] ?? '') : ''
+  if (letters === '' || told === undefined) return ''
+  const tokens = tokensOf(base)
+  return tokens.some((token, at) => token === letters && /^\d+$/.test(tokens[at + 1] ?? '') && Number(tokens[at + 1]) === Number(told)) ? letters : ''
 }
 
 const OF_HOLDER = new Set(['family', 'given', 'name', 'alias', 'group'])
@@ -303,77 +318,6 @@ export function levelNamesakes(list: readonly Candidate[]): void {
   }
 }
 
-/**
- * The number of a piece is a number that is nothing else: no date, no version, not the holder's own. Where a name holds one
- * alone, it is told by it, wherever it stands.
- */
-function settleNumber(best: Candidate, by: string, base: string): void {
-  const { unit: { people, requirement } } = best
-  const rule = ownOf(requirement.fields, by)
-  const isYear = rule?.type === 'number' && rule.digits === 4
-  const all = bareNumbers(withoutOwnDigits(best.unit, base), calledBy(best.unit), isYear).filter(number => number.length <= 6)
-    .map(number => (isYear ? freeField(rule).read(number, rule) ?? number : number))
-  // what another field says is no number of a piece
-  for (const [field, value] of Object.entries(best.captures)) {
-    const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
-    if (at >= 0) all.splice(at, 1)
-  }
-  const ids = [...requirement.holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(best.unit)]
-  const strange = all.filter(number => !ids.includes(number))
-  const isAsked = (number: string) => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
-  const { first, most } = numbersOf(best.unit)
-  // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
-  const numbers = strange.length === 0 && all.length === 1 && Number(all[0]) < first + most ? all : strange
-  const told = ownOf(best.captures, by)
-  // of two years in one name neither is meant alone
-  const several = isYear && new Set(numbers.filter(isAsked)).size > 1
-  if (told !== undefined && !several && numbers.some(number => Number(number) === Number(told))) return
-  const captures = { ...best.captures }
-  Reflect.deleteProperty(captures, by)
-  const [only, ...more] = numbers.filter(isAsked)
-  best.captures = only !== undefined && more.length === 0 && numbers.length === 1 ? { ...captures, [by]: only } : captures
-}
-
-const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()
-
-/** Values of a unit's holder that its rule asks for and that are numbers. */
-function numbersOfHolder(unit: Unit): readonly string[] {
-  const kept = OWN_NUMBERS.get(unit)
-  if (kept) return kept
-  const values = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? part.texts : []))
-  const numbers = values.filter(text => /^\d+$/.test(text))
-  OWN_NUMBERS.set(unit, numbers)
-  return numbers
-}
-
-const OWN_DIGITS = new WeakMap<Unit, ReadonlySet<string>>()
-
-/** A name without what the rule itself and its holder's values say with digits, such as a class 2B: they number nothing. */
-function withoutOwnDigits(unit: Unit, base: string): string {
-  let own = OWN_DIGITS.get(unit)
-  if (!own) {
-    const fixed = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : []))
-    own = new Set(fixed.flatMap(text => text.match(WORDS_AND_DIGITS) ?? []).filter(text => MIXED.test(text)).map(foldCase))
-    OWN_DIGITS.set(unit, own)
-  }
-  // a sign that is neither letter nor digit
-  return own.size === 0 ? base : base.replace(WORDS_AND_DIGITS, word => (own.has(foldCase(word)) ? '|' : word))
-}
-
-const WORDS_AND_DIGITS = /[\p{L}\p{N}]+/gu
-const MIXED = /\p{L}\p{N}|\p{N}\p{L}/u
-
-const CALLED = new WeakMap<Unit, ReadonlySet<string>>()
-
-/** All words that a unit's people are called by, as loose keys. */
-function calledBy(unit: Unit): ReadonlySet<string> {
-  const kept = CALLED.get(unit)
-  if (kept) return kept
-  const words = new Set(unit.people.flatMap(namesOf).flatMap(tokensOf))
-  CALLED.set(unit, words)
-  return words
-}
-
 export function extensionAsked(view: FileView, requirement: Requirement): boolean {
   return acceptedExtensions(requirement.formats).includes(view.extension.toLowerCase())
 }
@@ -397,6 +341,19 @@ export function ownWords(requirement: Requirement): string[][] {
   const words = [...new Map(lists.map(list => [list.join(' '), list])).values()]
   WORDS.set(requirement, words)
   return words
+}
+
+/** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
+export function knowApart(requirements: ReadonlySet<Requirement>): void {
+  if (requirements.size < 2) return
+  const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))
+  const [first, ...others] = all.map(({ lists }) => new Set(lists.flat()))
+  const common = new Set([...first ?? []].filter(word => others.every(words => words.has(word))))
+  if (common.size === 0) return
+  for (const { requirement, lists } of all) {
+    const told = lists.map(list => list.filter(word => !common.has(word))).filter(list => list.length > 0)
+    if (told.length > 0) WORDS.set(requirement, told)
+  }
 }
 
 /** A word in other letters as people write it in Latin ones. */

@@ -294,10 +294,13 @@ function isAmended(now: FileView, before: FileView): boolean {
 }
 
 /** Whether a name that departs from the asked one says that it is a draft, or old, in words that the rule does not have. */
-function saysEarlier({ view, candidate: { nameFit, unit: { requirement } } }: Arrival): boolean {
+function saysEarlier({ view, candidate: { nameFit, form, captures, unit: { requirement } } }: Arrival): boolean {
   if (nameFit === 'exact' || nameFit === 'lenient') return false
   const words = tokensOf(view.base).filter(isEarlierWord)
-  return words.length > 0 && !words.every(word => ownWords(requirement).some(own => own.includes(word)))
+  if (words.length === 0) return false
+  const asked = [...(form?.name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : [])), ...Object.values(captures)]
+  const own = new Set([...ownWords(requirement).flat(), ...asked.flatMap(text => (text === undefined ? [] : tokensOf(text)))])
+  return !words.every(word => own.has(word))
 }
 
 /** What the words say that one name has more than another, where they only tell its state; `null`: they say something else. */

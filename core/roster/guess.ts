@@ -114,7 +114,10 @@ function underUnknown(table: RosterTable): GuessedList | null {
   const isWords = (cell: string) => /^\p{L}[^\d@]*$/u.test(cell)
   const all = (column: number, test: (cell: string) => boolean) => rows.length > 1 && rows.every(row => test(row[column] ?? ''))
   const codes = header.some((_, column) => all(column, cell => /\d|@/.test(cell)))
-  const name = header.findIndex((_, column) => all(column, cell => /\p{L}/u.test(cell)) && !all(column, cell => /\d|@/.test(cell)))
+  const named = header.map((_, column) => column).filter(column => all(column, cell => /\p{L}/u.test(cell)) && !all(column, cell => /\d|@/.test(cell)))
+  // of several columns of words, that which calls everybody otherwise
+  const different = (column: number) => new Set(rows.map(row => row[column])).size
+  const [name = -1] = named.sort((a, b) => different(b) - different(a) || a - b)
   if (!codes || name < 0 || !header.every(isWords)) return null
   const columns = header.map((_, column) => (column === name ? 'name' as const : 'other' as const))
   const said = `No heading is known; whoever hands in was taken to stand under "${showText(header[name] ?? '')}": look whether that is right`

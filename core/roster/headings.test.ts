@@ -66,6 +66,7 @@ test.each([
   ['Fournisseur;Code\nSol et Ombre SA;A1\nMarc Vidal;B2', ['name', 'other']],
   // no heading is known, yet words above codes are headings
   ['Keramiker;Ofen\nAna Quill;12\nBo Lind;7', ['name', 'other']],
+  ['Ofen;Keramiker;Platz\nOst;Ana Quill;12\nOst;Bo Lind;7', ['other', 'name', 'other']],
 ])('the columns of %j are known', (text, columns) => {
   expect(listOf(text).mapping.columns).toEqual(columns)
 })

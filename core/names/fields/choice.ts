@@ -78,13 +78,13 @@ function* wordsOf(name: string): Generator<[start: number, end: number]> {
 
 /** Where what a choice stands for is written out in several words, whatever parts them. */
 function meaningsIn(name: string, { meanings }: ChoiceRule): [start: number, end: number][] {
-  const words = plain(name).replace(/[\s._-]/g, ' ')
-  return words.length !== name.length
-    ? []
-    : Object.values(meanings).map(plain).filter(meaning => meaning.includes(' ')).flatMap((meaning) => {
-        const start = words.indexOf(meaning)
-        return start >= 0 && isWord(name, start, start + meaning.length) ? [[start, start + meaning.length] as [number, number]] : []
-      })
+  const told = Object.values(meanings).map(plain).filter(meaning => meaning.includes(' '))
+  const words = told.length === 0 ? '' : plain(name).replace(/[\s._-]/g, ' ')
+  if (words.length !== name.length) return []
+  return told.flatMap((meaning) => {
+    const start = words.indexOf(meaning)
+    return start >= 0 && isWord(name, start, start + meaning.length) ? [[start, start + meaning.length] as [number, number]] : []
+  })
 }
 
 export const choice: FreeField<ChoiceRule, typeof options> = {

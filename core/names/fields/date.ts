@@ -111,14 +111,26 @@ export const date: FreeField<DateRule, typeof options> = {
   take(text, rule, _, take) {
     // a month may be written as a word
     const words = rule.pattern.includes('MM')
+    const others: [start: number, end: number][] = []
+    let told = false
     for (let start = 0; start < text.length; start++) {
       if (!isDigit(text.charCodeAt(start)) && !(words && WORD_BEGINS.test(text.slice(Math.max(0, start - 1), start + 1)))) continue
       const end = endOfDate(text, start, rule)
-      if (end !== null) take(start, end, 0)
+      if (end !== null) {
+        take(start, end, 0)
+        told = true
+      }
       if (start > 0 && isDigit(text.charCodeAt(start - 1))) continue
       const loose = looseDate(text, start, rule.pattern, rule)
-      if (loose) take(start, loose.end, 0.9)
+      if (!loose) continue
+      if (loose.written === null || endOfDate(loose.written, 0, rule) === null) others.push([start, loose.end])
+      else {
+        take(start, loose.end, 0.9)
+        told = true
+      }
     }
+    // beside a day that was asked for nothing else is meant, such as the time behind it
+    if (!told) for (const [start, end] of others) take(start, end, 0.9)
   },
   read(actual, rule) {
     if (endOfDate(actual, 0, rule) === actual.length) return actual

@@ -1,0 +1,119 @@
+import { formsOf } from '../brief/forms'
+import { numbersOf } from '../brief/slots'
+import type { Unit } from '../brief/units'
+import { isAndWord } from '../names/and-words'
+import { freeField } from '../names/fields/index'
+import { bareNumbers } from '../names/number-kinds'
+import type { Captures } from '../names/parts'
+import { tokensOf } from '../names/tokens'
+import { namesOf } from '../roster/values'
+import { foldCase } from '../text/fold'
+import { ownOf } from '../text/own'
+import { copyMarksOf } from './view'
+import type { FileView } from './view'
+
+/**
+ * The number of a piece is a number that is nothing else: no date, no version, no copy's, not the holder's own. Where a name holds one
+ * alone, it is told by it, wherever it stands; of two that are named together neither is.
+ *
+ * @param captures - what the name tells in its places
+ * @returns the same, with the number as far as it is told
+ */
+export function settleNumber({ unit, captures }: { unit: Unit, captures: Captures }, by: string, view: FileView): Captures {
+  const rule = ownOf(unit.requirement.fields, by)
+  const isYear = rule?.type === 'number' && rule.digits === 4
+  const isAsked = (number: string) => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
+  const numbers = numbersIn(view, unit, captures, by, isYear ? number => freeField(rule).read(number, rule) ?? number : null)
+  const told = ownOf(captures, by)
+  const several = isYear ? new Set(numbers.filter(isAsked)).size > 1 : areTogether(view.base, numbers.filter(isAsked))
+  if (told !== undefined && !several && numbers.some(number => Number(number) === Number(told))) return captures
+  const settled = { ...captures }
+  Reflect.deleteProperty(settled, by)
+  const [only, ...more] = numbers.filter(isAsked)
+  return only !== undefined && more.length === 0 && numbers.length === 1 ? { ...settled, [by]: only } : settled
+}
+
+/** The numbers of a name that may be a piece's; `year`: reads a year however it is written. */
+function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, year: ((number: string) => string) | null): string[] {
+  const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), calledBy(unit), year !== null).filter(number => number.length <= 6)
+  // the number of a copy is the piece's only where there is no other
+  const unmarked = copyMarksOf(view).find(({ mark }) => /[()[\]]/.test(mark))
+  const found = unmarked ? read(unmarked.base) : []
+  const all = (found.length > 0 ? found : read(view.base)).map(number => year?.(number) ?? number)
+  // what another field says is no number of a piece
+  for (const [field, value] of Object.entries(captures)) {
+    const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
+    if (at >= 0) all.splice(at, 1)
+  }
+  const { people, requirement } = unit
+  const ids = [...requirement.holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(unit)]
+  const strange = all.filter(number => !ids.includes(number))
+  const { first, most } = numbersOf(unit)
+  // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
+  if (strange.length === 0 && all.length === 1 && Number(all[0]) < first + most) return all
+  const roman = strange.length === 0 && year === null ? romanIn(view.base, unit) : null
+  return roman === null ? strange : [String(roman)]
+}
+
+/** Whether two of some numbers are named together, such as 3 and 4, 3+4 or 3-4: the file is both. */
+function areTogether(base: string, numbers: readonly string[]): boolean {
+  if (numbers.length < 2) return false
+  for (const [, one = '', between = '', other = ''] of base.matchAll(/(?<!\p{N})(\d{1,3}) ?([-+&,]|\p{L}{1,3}(?= ))? ?(?=(\d{1,3})(?!\p{N}))/gu)) {
+    const isPair = between === '-' ? Number(other) === Number(one) + 1 : between === ',' || isAndWord(between)
+    if (isPair && numbers.includes(one) && numbers.includes(other)) return true
+  }
+  return false
+}
+
+const ROMAN = /(?<![\p{L}\p{N}])(X{0,3})(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
+const UNITS: Readonly<Record<string, number>> = { I: 1, II: 2, III: 3, IV: 4, V: 5, VI: 6, VII: 7, VIII: 8, IX: 9 }
+
+/** The one number in Roman letters behind the first word of a name, up to 39; one letter alone is none where it may be an initial. */
+function romanIn(base: string, unit: Unit): number | null {
+  const found = [...base.matchAll(ROMAN)].filter(({ 0: text, index }) => text !== '' && index > 0)
+  const [only, ...more] = found
+  if (!only || more.length > 0) return null
+  const [text, tens = '', units = ''] = only
+  if (text.length === 1 && [...calledBy(unit)].some(word => word.startsWith(text.toLowerCase()))) return null
+  return tens.length * 10 + (UNITS[units] ?? 0)
+}
+
+const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()
+
+/** Values of a unit's holder that its rule asks for and that are numbers. */
+function numbersOfHolder(unit: Unit): readonly string[] {
+  const kept = OWN_NUMBERS.get(unit)
+  if (kept) return kept
+  const values = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? part.texts : []))
+  const numbers = values.filter(text => /^\d+$/.test(text))
+  OWN_NUMBERS.set(unit, numbers)
+  return numbers
+}
+
+const OWN_DIGITS = new WeakMap<Unit, ReadonlySet<string>>()
+
+/** A name without what the rule itself and its holder's values say with digits, such as a class 2B: they number nothing. */
+function withoutOwnDigits(unit: Unit, base: string): string {
+  let own = OWN_DIGITS.get(unit)
+  if (!own) {
+    const fixed = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : []))
+    own = new Set(fixed.flatMap(text => text.match(WORDS_AND_DIGITS) ?? []).filter(text => MIXED.test(text)).map(foldCase))
+    OWN_DIGITS.set(unit, own)
+  }
+  // a sign that is neither letter nor digit
+  return own.size === 0 ? base : base.replace(WORDS_AND_DIGITS, word => (own.has(foldCase(word)) ? '|' : word))
+}
+
+const WORDS_AND_DIGITS = /[\p{L}\p{N}]+/gu
+const MIXED = /\p{L}\p{N}|\p{N}\p{L}/u
+
+const CALLED = new WeakMap<Unit, ReadonlySet<string>>()
+
+/** All words that a unit's people are called by, as loose keys. */
+export function calledBy(unit: Unit): ReadonlySet<string> {
+  const kept = CALLED.get(unit)
+  if (kept) return kept
+  const words = new Set(unit.people.flatMap(namesOf).flatMap(tokensOf))
+  CALLED.set(unit, words)
+  return words
+}
