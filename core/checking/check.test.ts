@@ -153,9 +153,14 @@ test.each([
   ['20261105_101530.jpg', 'Marsh_261105.jpg'], ['IMG_20261105_101530.jpg', 'Marsh_261105.jpg'], ['20260905_101530.jpg', 'Marsh_{day}.jpg'],
   ['5th Nov.jpg', 'Marsh_261105.jpg'],
 ])('the day in %s is kept where it was asked for: %s', async (name, corrected) => {
-  const fields = { day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-01', to: '2026-11-20' } }
+  const fields = { day: { type: 'date' as const, pattern: 'yyMMdd', from: '2026-11-01', to: '2026-11-20' } }
   const report = await run({ folder: '{family}', name: '{family}_{day}', fields }, [`Marsh/${name}`])
   expect(fileAt(report, `Marsh/${name}`).findings[0]?.expected).toBe(corrected)
+})
+
+test('of what only looks right, nothing that the asked name is written with is called foreign', async () => {
+  const report = await run({ name: '{family}_一_photo{n}', fields: { n: { type: 'number' as const } } }, ['Marsh_一_photo２.jpg'])
+  expect(fileAt(report, 'Marsh_一_photo２.jpg').findings[0]).toMatchObject({ code: 'name.look-alike', params: { looks: [{ char: '２' }] } })
 })
 
 describe('a name that bears nothing of what is asked', () => {

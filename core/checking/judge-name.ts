@@ -94,8 +94,11 @@ export function judgeName(
   }
   const look = fitLook(view.base, requirement, forms, known)
   if (look) {
+    const right = expandParts(look.form.name ?? [], look.captures)
+    // what the asked name is written with is foreign to nobody
+    const looks = findLookAlikes(view.base).filter(({ char }) => !right.includes(char))
     return worth(
-      { code: 'name.look-alike', params: { looks: findLookAlikes(view.base) } }, expandParts(look.form.name ?? [], look.captures),
+      { code: 'name.look-alike', params: { looks } }, right,
       look.form, look.captures, nearest.differences,
     )
   }

@@ -41,6 +41,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   if (clear) return { list: [clear], unweighed: [] }
   const { spoken, against } = speakOf(view, index)
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
+  addGroupOf(byFolder, index, spoken)
   const strongest = Math.max(0, ...[...spoken.values()].map(({ strength }) => strength))
   // who is spoken of much less than another cannot come before them: what else speaks for both is the same
   const ofHolders = [...spoken].filter(([, { strength }]) => strength >= LEAST_NAMED
@@ -73,6 +74,16 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
+}
+
+/** A folder that one group's files alone belong in names that group, whatever it is called. */
+function addGroupOf(byFolder: UnitSet, index: EvidenceIndex, spoken: Map<string, Spoken>): void {
+  if (byFolder.size === 0 || byFolder.size > MOST_UNITS) return
+  const groups = new Set([...byFolder].flatMap(unit => index.units[unit]?.people.map(person => person.group) ?? []))
+  const [group = '', ...more] = groups
+  const key = holderKey('group', group)
+  if (group === '' || more.length > 0 || spoken.has(key)) return
+  spoken.set(key, { strength: NAMED.group, evidence: [{ kind: 'named', where: 'folder', said: group }] })
 }
 
 /** Whether words behind a name tell more of the same work: who is named further on has only to do with it, unlike who stands beside its holder. */

@@ -37,6 +37,16 @@ export interface NamedInFolder {
   groupsOf(key: string): ReadonlySet<string>
 }
 
+/** The words that rules write before a group, in names and folders. */
+function wordsBeforeGroup(units: readonly Unit[]): string[] {
+  const templates = [...new Set(units.map(unit => unit.requirement))].flatMap(({ names, folder }) => [...names, ...folder ?? []])
+  return [...new Set(templates.flatMap(({ parts }) => parts.flatMap((part, at) => {
+    const before = parts[at - 1]
+    const isGroup = part.kind === 'field' && part.name === 'group'
+    return isGroup && before?.kind === 'literal' ? /\p{L}+(?=[\s_.-]*$)/u.exec(before.text) ?? [] : []
+  })))]
+}
+
 const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
 
 /** Folders whose look-ups are kept. */
@@ -81,7 +91,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     own(holderKey(kind, unit.holder), unit.index)
     if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
   }
-  const people = indexPeople(roster)
+  const people = indexPeople(roster, wordsBeforeGroup(units))
   knowApart(new Set(units.map(unit => unit.requirement)))
   const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
   // thousands of files share a few folders, and come folder by folder

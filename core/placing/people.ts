@@ -44,8 +44,10 @@ const BARE_ID = /^\d{1,4}$/
  * Indexes everybody by the ways people write whose file it is: full name in either order, id, alias, mail, family name.
  *
  * Persons are known by roster id, groups by name; both stand in one index, keyed as `holderKey` writes them.
+ *
+ * @param groupWords - words that the rules themselves write before a group, such as Table in "Table {group}"
  */
-export function indexPeople(roster: Roster): PeopleIndex {
+export function indexPeople(roster: Roster, groupWords: readonly string[] = []): PeopleIndex {
   const entries = new Map<string, Entry[]>()
   const add: Add = (text, holder, strength, said, part) => {
     for (const key of new Set([looseKey(text), looseKey(transcribe(text)), ...romanised(text).map(looseKey)])) {
@@ -74,7 +76,7 @@ export function indexPeople(roster: Roster): PeopleIndex {
     const bare = withoutForm(group)
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
-  addShortGroups(groups, add)
+  addShortGroups(groups, groupWords, add)
   addGenitives(roster.people, entries, add)
   for (const list of entries.values()) {
     const [only, ...more] = list
@@ -260,16 +262,27 @@ const GROUP_WORDS = [
   'группа',
 ]
 
+/** What a word for a group and a letter may make besides, which is no group's (common practice, no source). */
+const NO_GROUPS = new Set([...GROUP_WORDS, 'teams', 'groups', 'gruppen', 'grupos', 'gruppos', 'equipos', 'squadras', 'groepen'].map(looseKey))
+
 /**
- * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, Team 7 for 07, and the last word of a name of several.
+ * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, Team 7 for 07, Group A for A, and the last word of
+ * a name of several.
  */
-function addShortGroups(groups: ReadonlySet<string>, add: Add): void {
+function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string[], add: Add): void {
   const shorts = new Map<string, string[]>()
+  const before = [...new Set([...GROUP_WORDS, ...groupWords])]
+  for (const group of groups) {
+    if (!/^\p{L}$/u.test(group)) continue
+    for (const word of before.filter(one => one.length > 3)) {
+      if (!NO_GROUPS.has(looseKey(word + group))) add(word + group, holderKey('group', group), NAMED.group, group)
+    }
+  }
   for (const group of groups) {
     const [, word = '', number] = /^(\p{L}*)[ _-]?0*(\d{1,3})$/u.exec(group) ?? []
     const words = group.split(/[\s_-]+/)
     const last = words.length > 1 ? words.at(-1) ?? '' : ''
-    const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => GROUP_WORDS.map(before => `${before}${one}`))
+    const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => before.map(written => `${written}${one}`))
     const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
     for (const short of new Set([...own, ...(/^\p{L}{4,}$/u.test(last) ? [last] : [])].map(looseKey))) gather(shorts, short, group)
   }

@@ -499,6 +499,38 @@ test('files that tell the same week are states of one piece, another week is ano
 })
 
 // common practice, no source
+describe('groups called by a letter', () => {
+  const list = readRoster(readTable(new TextEncoder().encode(
+    'Gruppe;Nachname;Vorname\nA;Amann;Ute\nA;Bender;Karl\nB;Bohr;Nele\nB;Curtius;Marie\n',
+  ))).roster
+  const NUMBERED = { holder: 'group', fields: { n: { type: 'number', from: 1 } }, count: { from: 3, to: 3, by: 'n' } }
+  const run = async (before: string, ...paths: string[]) => check({
+    brief: await readBrief({ usitorBrief: 1, title: 'x', strictness: { letterCase: 'ignore', separators: 'ignore' }, requirements: [
+      { ...NUMBERED, id: 'log', title: 'Protokoll', name: `${before} {group} Versuch {n} Protokoll`, formats: [{ id: 'pdf' }] },
+      { ...NUMBERED, id: 'data', title: 'Messdaten', name: `${before} {group} Versuch {n} Daten`, formats: [{ id: 'csv' }] },
+      { id: 'plan', title: 'Vorbereitung', name: '{family} Vorbereitung', formats: [{ id: 'pdf' }] },
+    ].map(one => ({ ...one, folder: `${before} {group}` })) }, list), roster: list, received: paths.map(path => file(path)), checkedAt: 0,
+  })
+  const where = async (before: string, path: string) => placed(await run(before, path))[path]
+
+  test.each([
+    ['Gruppe', 'Gruppe A/Gruppe_A_V3_Protokoll.pdf', 'log A 3', 'its folder names it'],
+    ['Gruppe', 'Gruppe B/Protokoll_1.pdf', 'log B 1', 'by the folder alone'],
+    ['Tisch', 'Tisch B/data_v2.csv', 'data B 2', 'the first letter of the rule\'s own word before a number, where it asks for no version'],
+    ['Tisch', 'Abgabe/Tisch A Protokoll V1.pdf', 'log A 1', 'whatever word the rule writes before a group'],
+    ['Gruppe', 'Team B Messdaten 2.csv', 'data B 2', 'and words people write for it'],
+    ['Gruppe', 'Gruppen/Protokoll 1.pdf', 'unplaced', 'no letter at all'],
+  ])('%s: %s is %s: %s', async (before, path, slot) => {
+    expect(await where(before, path)).toBe(slot)
+  })
+
+  test('what says one piece is never offered as another', async () => {
+    const report = await run('Gruppe', 'Gruppe B/Vorbereitung.pdf')
+    expect(report.files[0]).toMatchObject({ role: 'unplaced', candidates: [] })
+  })
+})
+
+// common practice, no source
 describe('which of several numbered pieces', () => {
   const list = roster(['1,Ana,Marsh,Reef,', '2,Bo,Quill,Reef,', '3,Ivo,Veth,Dune,'].join('\n'))
   const where = async (...paths: string[]) => placed(check({

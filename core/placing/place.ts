@@ -18,7 +18,7 @@ import { holderKey } from './people'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
-import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED } from './weights'
+import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED, SHARE, WORTH } from './weights'
 
 /** Where every file went. */
 export interface Placements {
@@ -207,7 +207,9 @@ function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): 
   if (options.length > 0) {
     return options.flatMap(({ candidate: { unit }, slots }) => [...new Set(slots)].map(n => slotRef(unit, isNumbered(unit) ? n : null)))
   }
-  const owed = list.filter(one => one.unit.owed && (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0)).slice(0, MOST_CANDIDATES)
+  const said = list.some(saysPiece)
+  const isMeant = (one: Candidate) => (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0) && !(said && one.requirement === 0)
+  const owed = list.filter(one => one.unit.owed && isMeant(one)).slice(0, MOST_CANDIDATES)
   const fitting = owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => CLASS[one.nameFit] >= 0)
   return [...fitting.map(one => slotRef(one.unit, numberIn(one))), ...unweighed.map(unit => slotRef(unit, null))]
 }
@@ -286,6 +288,7 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   // what lies where its format is asked for is nothing else's, unless it says so
   const atHome = inFolder.some(one => one.formatFits && one.unit.owed)
   const named = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
+  const said = list.some(saysPiece)
   const options = list.flatMap((candidate): Option[] => {
     const { unit } = candidate
     // a word that speaks for one slot of somebody speaks for nobody else's
@@ -294,7 +297,8 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
       : candidate.holder >= strongest - BEHIND.slot)
     // what may be left out is meant only where something says so
     const meant = candidate.requirement > 0 || (!unit.requirement.optional && (!atHome || inFolder.includes(candidate)))
-    if (!unit.owed || !candidate.formatFits || !own || !meant || isEmptyish(view)) return []
+    // what says one piece is no other of which it says nothing
+    if (!unit.owed || !candidate.formatFits || !own || !meant || isEmptyish(view) || (said && candidate.requirement === 0)) return []
     const n = numberIn(candidate)
     // beyond what is owed a piece may come, where something says that it is one
     const more = candidate.requirement > 0 || liesThere(candidate)
@@ -311,6 +315,9 @@ function keepSome<T>(list: readonly T[], passes: (item: T) => boolean): T[] {
   const some = list.filter(passes)
   return some.length > 0 ? some : [...list]
 }
+
+/** Whether a name says a requirement's own words. */
+const saysPiece = ({ requirement }: Candidate): boolean => requirement >= SHARE.wordsNear * WORTH.words
 
 /** An empty file's format cannot be known: its slot is not told by elimination. */
 function isEmptyish({ file }: FileView): boolean {

@@ -256,34 +256,49 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   return told.some(({ part }) => written(part).length > 1) ? told.length / choices.length : 0
 }
 
-/** Settles the number of the piece; how much the rule's own letters before it tell: one alone stands before numbers of many kinds. */
+/** Settles the number of the piece; how much the rule's own word before it tells: a letter alone stands before numbers of many kinds. */
 function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): number {
   const { by } = best.unit.requirement.count
   if (by === null) return 0
-  if (signSaid(nearest, best.captures, by, view.base) === '') best.captures = settleNumber(best, by, view)
-  return signSaid(nearest, best.captures, by, view.base).length > 1 && saysNothingElse(best.unit, view.base) ? SHARE.wordsNear : 0
+  const before = signSaid(nearest, best.captures, by, view.base)
+  if (before === null) best.captures = settleNumber(best, by, view)
+  else if (ownOf(best.captures, by) === undefined) best.captures = { ...best.captures, [by]: before.number }
+  const sign = signSaid(nearest, best.captures, by, view.base)?.sign ?? ''
+  return sign.length > 1 && saysNothingElse(best.unit, view.base, sign) ? SHARE.wordsNear : 0
 }
 
 /** Whether all words of a name are the rule's own or its holder's, or only tell its state. */
-function saysNothingElse(unit: Unit, base: string): boolean {
+function saysNothingElse(unit: Unit, base: string, sign: string): boolean {
   const { requirement: { title, names } } = unit
   const written = names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
-  const known = new Set([title, ...written].flatMap(tokensOf))
+  const known = new Set([title, sign, ...written].flatMap(tokensOf))
   return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || calledBy(unit).has(token) || isLaterWord(token))
 }
 
 /**
- * The letters that the rule itself writes before a number, such as V in V{n}, where the number stands behind them: then it is that number;
- * '' else.
+ * What a name says of the word that the rule itself writes before a number: V of V{n}, or how Versuch {n} is shortened, where that number
+ * stands behind it: then it is that number; `null` where it says nothing.
  */
-function signSaid(nearest: Nearest | null, captures: Captures, by: string, base: string): string {
+function signSaid(nearest: Nearest | null, captures: Captures, by: string, base: string): { sign: string, number: string } | null {
   const parts = nearest?.form.name ?? []
   const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
   const told = ownOf(captures, by)
-  const letters = before?.kind === 'fixed' && before.part === 'literal' ? looseKey(/\p{L}+$/u.exec(before.texts[0] ?? '')?.[0] ?? '') : ''
-  if (letters === '' || told === undefined) return ''
+  const word = before?.kind === 'fixed' && before.part === 'literal' ? looseKey(/\p{L}+(?=[\s_.-]*$)/u.exec(before.texts[0] ?? '')?.[0] ?? '') : ''
+  if (word === '') return null
   const tokens = tokensOf(base)
-  return tokens.some((token, at) => token === letters && /^\d+$/.test(tokens[at + 1] ?? '') && Number(tokens[at + 1]) === Number(told)) ? letters : ''
+  const isSign = (token: string) => token === word || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
+  const at = tokens.findIndex((token, index) => isSign(token) && /^\d{1,6}$/.test(tokens[index + 1] ?? ''))
+  const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
+  if (at < 0 || (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number))) return null
+  return { sign, number }
+}
+
+/** Whether a number may be the piece's though it is written as a version is: no version is asked for, and so many are. */
+function isPlainNumber(nearest: Nearest | null, by: string, sign: string, number: string): boolean {
+  const fields = (nearest?.form.name ?? []).filter(part => part.kind === 'free')
+  const rule = fields.find(({ part }) => part === by)?.rule
+  const isAsked = rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
+  return isAsked && (sign !== 'v' || !fields.some(part => freeField(part.rule).version))
 }
 
 const OF_HOLDER = new Set(['family', 'given', 'name', 'alias', 'group'])
