@@ -163,6 +163,12 @@ test('of what only looks right, nothing that the asked name is written with is c
   expect(fileAt(report, 'Marsh_一_photo２.jpg').findings[0]).toMatchObject({ code: 'name.look-alike', params: { looks: [{ char: '２' }] } })
 })
 
+test('a word for a value beside the value is too much, not left in', async () => {
+  const report = await run({ holder: 'group', name: '{group}_film' }, ['Group Reef film.jpg'])
+  const [finding] = fileAt(report, 'Group Reef film.jpg').findings
+  expect(finding && sayFinding(finding)).toBe('"Group " is too much; " film" instead of "_film".')
+})
+
 describe('a name that bears nothing of what is asked', () => {
   test('is said so in one sentence, no part marked inside words that have nothing to do with it', async () => {
     const report = await run({ folder: '{group}/{family}' }, ['Reef/Marsh/beach walk.jpg'])

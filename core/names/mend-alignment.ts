@@ -115,7 +115,7 @@ function standOwnValues(parts: readonly NamePart[], alignment: Alignment, text: 
   // twice: what one value made room for may be the next
   for (const [index, part] of [...parts.entries(), ...parts.entries()]) {
     const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.text.length < 2) continue
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.text === '') continue
     if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
     const value = foldPlain(span.text)
     const start = value.length === span.text.length ? onlyPlaceOf(value, folded, text) : -1

@@ -53,7 +53,10 @@ const isMadeUpInitial = (field: string, actual: string): boolean => madeUp(field
  */
 export function onlyPlaceholders(differences: readonly Difference[], rules: Record<string, FieldRule>): boolean {
   const left = differences.filter(one => one.kind !== 'separator' && one.kind !== 'letter-case')
-  const isLeftIn = ({ part, actual }: Difference) => part !== 'literal' && actual !== '' && isPlaceholder(part, ownOf(rules, part), actual)
+  // a word for the value beside the value is no placeholder: "Group 1" where 1 is asked for
+  const isWanting = (part: string) => left.some(one => one.part === part && one.kind !== 'extra')
+  const isLeftIn = ({ part, actual, kind }: Difference) => part !== 'literal' && actual !== '' && (kind !== 'extra' || isWanting(part))
+    && isPlaceholder(part, ownOf(rules, part), actual)
   return left.some(isLeftIn) && left.every(one => isLeftIn(one) || isMadeUpInitial(one.part, one.actual))
 }
 

@@ -114,6 +114,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
     }
     joinHalves(evidence, halves, saidBy)
     yieldToLonger(evidence, saidBy)
+    yieldToWhole(evidence, saidBy)
     return evidence
   }
   /** Adds whose number stands in a text; alone it is as good as a name. */
@@ -201,6 +202,19 @@ function yieldToLonger(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMa
   for (const [holder, before] of full) {
     const inside = (key: string) => saidBy.get(whole)?.some(one => one.includes(key))
     if (lengthOf(holder) < longest && saidBy.get(holder)?.every(inside)) evidence.set(holder, { ...before, strength: NAMED.family })
+  }
+}
+
+/** A family name that is all inside a longer one that stands there is not said: Bianco in Lo Bianco. */
+function yieldToWhole(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMap<string, readonly string[]>): void {
+  const isFamily = (strength: number) => strength <= NAMED.family && strength >= NAMED.lastOfFamily
+  const alone = [...evidence].filter(([holder, { strength }]) => holder.startsWith('p:') && isFamily(strength))
+  if (alone.length < 2) return
+  const keyOf = (holder: string) => saidBy.get(holder)?.[0] ?? ''
+  const longest = alone.reduce((best, [holder]) => (keyOf(holder).length > best.length ? keyOf(holder) : best), '')
+  for (const [holder] of alone) {
+    const key = keyOf(holder)
+    if (key.length < longest.length && longest.includes(key) && saidBy.get(holder)?.length === 1) evidence.delete(holder)
   }
 }
 

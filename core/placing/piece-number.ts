@@ -68,9 +68,12 @@ function areTogether(base: string, numbers: readonly string[]): boolean {
 const ROMAN = /(?<![\p{L}\p{N}])(X{0,3})(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
 const UNITS: Readonly<Record<string, number>> = { I: 1, II: 2, III: 3, IV: 4, V: 5, VI: 6, VII: 7, VIII: 8, IX: 9 }
 
-/** The one number in Roman letters behind the first word of a name, up to 39; one letter alone is none where it may be an initial. */
+/**
+ * The one number in Roman letters behind the first word of a name, up to 39; X alone stands for what is not known yet, and one letter is
+ * none where it may be an initial.
+ */
 function romanIn(base: string, unit: Unit): number | null {
-  const found = [...base.matchAll(ROMAN)].filter(({ 0: text, index }) => text !== '' && index > 0)
+  const found = [...base.matchAll(ROMAN)].filter(({ index, 2: units }) => units !== '' && index > 0)
   const [only, ...more] = found
   if (!only || more.length > 0) return null
   const [text, tens = '', units = ''] = only

@@ -499,6 +499,31 @@ test('files that tell the same week are states of one piece, another week is ano
 })
 
 // common practice, no source
+describe('whose of two', () => {
+  const list = readRoster(readTable(new TextEncoder().encode(
+    'Codice,Cognome,Nome\nC01,Lo Bianco,Ada\nT01,Bianco,Ugo\nS01,Rossi,Gino\n',
+  ))).roster
+  const where = async (...paths: string[]) => placed(check({
+    brief: await readBrief({ usitorBrief: 1, title: 'x', strictness: { letterCase: 'ignore' }, requirements: [{
+      id: 'part', title: 'Parte', name: '{Codice}_gloria_{n}', formats: [{ id: 'pdf' }], folder: '{Codice}', count: { from: 2, to: 2, by: 'n' },
+      fields: { n: { type: 'number', digits: 2, from: 1 } },
+    }] }, list), roster: list, received: paths.map(path => file(path)), checkedAt: 0,
+  }))
+
+  test('what lies in somebody else\'s folder does not displace what lies in their own, though it came later', async () => {
+    expect(await where('C01/C01_gloria_1.pdf', 'T01/c01_gloria_01.pdf')).toEqual({
+      'C01/C01_gloria_1.pdf': 'part ada-lo-bianco 1', 'T01/c01_gloria_01.pdf': 'superseded',
+    })
+    expect(await where('C01/C01_gloria_1.pdf', 'c01_gloria_01.pdf')).toMatchObject({ 'c01_gloria_01.pdf': 'part ada-lo-bianco 1' })
+  })
+
+  test('a family name inside a longer one is not said', async () => {
+    expect(await where('Lo Bianco gloria 02.pdf')).toEqual({ 'Lo Bianco gloria 02.pdf': 'part ada-lo-bianco 2' })
+    expect(await where('Bianco gloria 02.pdf')).toEqual({ 'Bianco gloria 02.pdf': 'unplaced' })
+  })
+})
+
+// common practice, no source
 describe('groups called by a letter', () => {
   const list = readRoster(readTable(new TextEncoder().encode(
     'Gruppe;Nachname;Vorname\nA;Amann;Ute\nA;Bender;Karl\nB;Bohr;Nele\nB;Curtius;Marie\n',
@@ -545,7 +570,7 @@ describe('which of several numbered pieces', () => {
 
   test.each([
     ['Marsh Ana/Exercise II.pdf', 'ex 1 2', 'Roman letters'], ['Marsh Ana/Exercise IV.pdf', 'ex 1 4', 'Roman letters'],
-    ['Veth Ivo/Exercise I.pdf', 'unplaced', 'which may be an initial'],
+    ['Veth Ivo/Exercise I.pdf', 'unplaced', 'which may be an initial'], ['Marsh Ana/Exercise XX.pdf', 'unplaced', 'which are no number yet'],
     ['Marsh Ana/Ex 3 and 4.pdf', 'unplaced', 'two in one'], ['Marsh Ana/ENG2_Marsh_Ana_Ex1-2.pdf', 'unplaced', 'two in one'],
     ['Marsh Ana/ENG2MarshAnaEx1.pdf', 'ex 1 1', 'the letters of the rule before the number, in one word'],
     ['Marsh Ana/Ex3 (1).pdf', 'ex 1 3', 'the number of a copy is not the piece\'s'],

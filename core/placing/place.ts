@@ -73,11 +73,19 @@ export function placeFiles(
   for (const [position, list] of arrivals) {
     const unit = index.units[position]
     if (!unit) continue
-    const { taking, held } = holdBack(unit, list)
+    const { taking, held } = holdBack(unit, list.length > 1 ? list.map(one => (liesElsewhere(one, index) ? { ...one, elsewhere: true } : one)) : list)
     filled.set(position, fillUnit(unit, taking))
     unplaced.push(...held.map(arrival => asCandidate(unit, arrival)))
   }
   return { filled, unplaced: [...unplaced, ...left] }
+}
+
+/** Whether a file lies in a folder where files belong, and none of its own holder. */
+function liesElsewhere({ view, candidate: { unit, folderFits } }: Arrival, index: EvidenceIndex): boolean {
+  if (folderFits || view.levels.length === 0) return false
+  const there = [...index.byFolder(view.folder)]
+  const people = new Set(unit.people)
+  return there.length > 0 && !there.some(at => index.units[at]?.people.some(person => people.has(person)))
 }
 
 /** A file with another value than was asked for, beside what was asked for. */

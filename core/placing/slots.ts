@@ -20,6 +20,8 @@ export interface Arrival {
   candidate: Candidate
   n: number | null
   confidence: number
+  /** It lies in a folder where somebody else's files belong. */
+  elsewhere?: true
 }
 
 export type FilledRole = 'placed' | 'superseded' | 'duplicate' | 'surplus'
@@ -239,7 +241,7 @@ function byHowWell(a: Arrival, b: Arrival): number {
 
 /**
  * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer,
- * then what needs no change, then the time received. So a stray never displaces a right file.
+ * then what needs no change, what does not lie in somebody else's folder, then the time received. So a stray never displaces a right file.
  */
 function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
   return orderOf(unit, a, b) || byPath(a.view, b.view)
@@ -262,6 +264,7 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view))
     || Number(saysEarlier(a)) - Number(saysEarlier(b))
     || Number(seemsRight(b)) - Number(seemsRight(a))
+    || Number(a.elsewhere ?? false) - Number(b.elsewhere ?? false)
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)
 }
