@@ -123,11 +123,11 @@ function reorder(
 
 /** Whether an order moves a value that is nowhere in a name to where quite another word stands, or a free one to where a settled one does. */
 function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, folded: string): boolean {
-  const settled = parts.flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? part.texts : []))
-  const values = new Set(settled.map(text => foldCase(stripMarks(text))))
+  const isSettled = (value: string) => parts.some(part => part.kind === 'fixed' && part.part !== 'literal'
+    && part.texts.some(text => foldCase(stripMarks(text)) === value))
   return order.some((at, index) => {
     const [part, span] = [parts[at], spans[index]]
-    if (at !== index && part?.kind === 'free' && span && span.end > span.start) return values.has(folded.slice(span.start, span.end))
+    if (at !== index && part?.kind === 'free' && span && span.end > span.start) return isSettled(folded.slice(span.start, span.end))
     if (at === index || part?.kind !== 'fixed' || part.part === 'literal' || !span || span.end === span.start || span.edits.length === 0) return false
     const value = foldCase(stripMarks(span.text))
     return !folded.includes(value) && likeness(folded.slice(span.start, span.end), value) < LIKE

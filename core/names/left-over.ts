@@ -1,10 +1,10 @@
 import { ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
+import { takeFromExtra } from './mend-alignment'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { isValue } from './parts'
-import { withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 
@@ -61,12 +61,7 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
       spans[taken] = { ...other, start: end, end, edits: [] }
       spans[index] = { ...span, start, end, edits: [] }
     }
-    const around = extras.findIndex(({ range }) => range[0] <= start && range[1] >= end)
-    const extra = extras[around]
-    if (taken >= 0 || !extra) continue
-    const sides = ([[extra.range[0], start], [end, extra.range[1]]] as const).map(side => withinSeparators(text, side))
-    extras.splice(around, 1, ...sides.filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
-    spans[index] = { ...span, start, end, edits: [], moved: true }
+    if (taken < 0 && takeFromExtra(extras, text, [start, end])) spans[index] = { ...span, start, end, edits: [], moved: true }
   }
 }
 

@@ -156,10 +156,16 @@ function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text
     spans[at] = { ...host, end: host.start, edits: [] }
     return true
   }
+  return takeFromExtra(extras, text, [start, end])
+}
+
+/** Takes a stretch out of what belongs to no part, which keeps what stands on either side; `false`: it lies in none. */
+export function takeFromExtra(extras: Alignment['extras'], text: string, [start, end]: [number, number]): boolean {
   const around = extras.findIndex(({ range }) => range[0] <= start && range[1] >= end)
   const extra = extras[around]
   if (!extra) return false
-  extras.splice(around, 1, ...sidesOf(...extra.range).filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
+  const sides = ([[extra.range[0], start], [end, extra.range[1]]] as const).map(side => withinSeparators(text, side))
+  extras.splice(around, 1, ...sides.filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
   return true
 }
 

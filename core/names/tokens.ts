@@ -26,6 +26,16 @@ export function withoutZeros(code: string): string {
   return /\p{L}/u.test(code) ? code.replace(/(?<!\d)0+(?=\d)/g, '') : code
 }
 
+/**
+ * The last word of a text, whatever separators stand behind it; '' where there is none.
+ *
+ * @example
+ * lastWordOf('Gruppe ') //=> 'Gruppe'
+ */
+export function lastWordOf(text: string): string {
+  return /\p{L}+(?=[\s_.-]*$)/u.exec(text)?.[0] ?? ''
+}
+
 /** Stands for a run of digits that the name itself tells: a private-use character, which no name holds. */
 export const WILD = '\uE001'
 /** Stands for text that the name itself tells. */

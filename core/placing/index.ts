@@ -1,7 +1,8 @@
 import { gather } from '../text/gather'
+import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
-import { tokensOf } from '../names/tokens'
+import { lastWordOf, tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { formsOf } from '../brief/forms'
 import { fixedEnds, patternsOf } from '../names/patterns'
@@ -38,12 +39,12 @@ export interface NamedInFolder {
 }
 
 /** The words that rules write before a group, in names and folders. */
-function wordsBeforeGroup(units: readonly Unit[]): string[] {
-  const templates = [...new Set(units.map(unit => unit.requirement))].flatMap(({ names, folder }) => [...names, ...folder ?? []])
+function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
+  const templates = [...requirements].flatMap(({ names, folder }) => [...names, ...folder ?? []])
   return [...new Set(templates.flatMap(({ parts }) => parts.flatMap((part, at) => {
     const before = parts[at - 1]
     const isGroup = part.kind === 'field' && part.name === 'group'
-    return isGroup && before?.kind === 'literal' ? /\p{L}+(?=[\s_.-]*$)/u.exec(before.text) ?? [] : []
+    return isGroup && before?.kind === 'literal' ? [lastWordOf(before.text)].filter(Boolean) : []
   })))]
 }
 
@@ -91,8 +92,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     own(holderKey(kind, unit.holder), unit.index)
     if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
   }
-  const people = indexPeople(roster, wordsBeforeGroup(units))
-  knowApart(new Set(units.map(unit => unit.requirement)))
+  const requirements = new Set(units.map(unit => unit.requirement))
+  const people = indexPeople(roster, wordsBeforeGroup(requirements))
+  knowApart(requirements)
   const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()

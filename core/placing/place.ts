@@ -11,7 +11,7 @@ import { findCandidates, MOST_CANDIDATES } from './candidates'
 import type { Evidence } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
-import { extensionAsked, scoreUnit } from './score'
+import { extensionAsked, scoreUnit, wordsOfRule } from './score'
 import type { Arrival, Filled } from './slots'
 import { countBesides, fillUnit, holdBack, volumesOf } from './slots'
 import { holderKey } from './people'
@@ -272,10 +272,8 @@ const stemOf = (view: FileView): string => copyMarksOf(view)[0]?.base ?? view.ba
 /** Whether a name says nothing but what the rule, its title and its holder say, and the number of the piece. */
 function isKnown(view: FileView, { candidate: { unit }, slots }: Option): boolean {
   const { requirement, people } = unit
-  const known = new Set([
-    requirement.title, ...requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : []))),
-    ...people.flatMap(({ id, name, group, aliases }) => [id, name, group, ...aliases]),
-  ].flatMap(tokensOf))
+  const called = people.flatMap(({ id, name, group, aliases }) => [id, name, group, ...aliases])
+  const known = new Set([...wordsOfRule(requirement), ...called.flatMap(tokensOf)])
   const tokens = tokensOf(stemOf(view))
   return tokens.length > 0 && tokens.every(token => (/^\d+$/.test(token) ? Number(token) === slots[0] : known.has(token)))
 }

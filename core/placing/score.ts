@@ -12,7 +12,7 @@ import { trimSeparators } from '../names/strictness'
 import type { Difference } from '../names/difference'
 import type { Captures } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
-import { tokensOf } from '../names/tokens'
+import { lastWordOf, tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
@@ -263,16 +263,19 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
   const before = signSaid(nearest, best.captures, by, view.base)
   if (before === null) best.captures = settleNumber(best, by, view)
   else if (ownOf(best.captures, by) === undefined) best.captures = { ...best.captures, [by]: before.number }
-  const sign = signSaid(nearest, best.captures, by, view.base)?.sign ?? ''
+  const { sign } = before ?? signSaid(nearest, best.captures, by, view.base) ?? { sign: '' }
   return sign.length > 1 && saysNothingElse(best.unit, view.base, sign) ? SHARE.wordsNear : 0
 }
 
 /** Whether all words of a name are the rule's own or its holder's, or only tell its state. */
 function saysNothingElse(unit: Unit, base: string, sign: string): boolean {
-  const { requirement: { title, names } } = unit
-  const written = names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
-  const known = new Set([title, sign, ...written].flatMap(tokensOf))
+  const known = new Set([...wordsOfRule(unit.requirement), sign])
   return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || calledBy(unit).has(token) || isLaterWord(token))
+}
+
+/** All words of a requirement's title and of what its rule itself writes, as loose keys. */
+export function wordsOfRule({ title, names }: Requirement): string[] {
+  return [title, ...names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))].flatMap(tokensOf)
 }
 
 /**
@@ -283,7 +286,7 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const parts = nearest?.form.name ?? []
   const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
   const told = ownOf(captures, by)
-  const word = before?.kind === 'fixed' && before.part === 'literal' ? looseKey(/\p{L}+(?=[\s_.-]*$)/u.exec(before.texts[0] ?? '')?.[0] ?? '') : ''
+  const word = before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
   if (word === '') return null
   const tokens = tokensOf(base)
   const isSign = (token: string) => token === word || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))

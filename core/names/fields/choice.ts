@@ -32,7 +32,8 @@ function readChoice(actual: string, rule: ChoiceRule): string | undefined {
   const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
   if (same !== undefined) return same
-  const written = values.filter(one => waysOf(one).some(way => waysOf(actual).includes(way)))
+  const ways = waysOf(actual)
+  const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
