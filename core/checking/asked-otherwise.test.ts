@@ -288,6 +288,21 @@ test.each([
   expect(file(`NBY/${name}`).says).toContain(words)
 })
 
+test('words that devices and calendars write are nobody\'s name, and what cannot be read stands nowhere', async () => {
+  const WEEKLY: Partial<RequirementDocument> = {
+    name: '{family}_{given}_W{week}', fields: { week: { type: 'week', form: 'ww', from: '2026-W40', to: '2026-W44' } },
+  }
+  const names = ['A. Marsh sem 41.pdf', 'Scan Tamworthy W42.pdf', 'notes of 16 and 20 November Bo Tamworthy.pdf', 'Marsh_Ana_W43+W44.pdf']
+  const { file } = await run(WEEKLY, names)
+  expect(file('A. Marsh sem 41.pdf').says).not.toContain('"sem" instead')
+  expect(file('Scan Tamworthy W42.pdf').says).not.toContain('"Scan" instead')
+  expect(file('notes of 16 and 20 November Bo Tamworthy.pdf').says).not.toContain('"{week}" stands')
+  expect(file('Marsh_Ana_W43+W44.pdf').correctedPath).toBe('Marsh_Ana_W{week}.pdf')
+  expect(file('Marsh_Ana_W43+W44.pdf').says).toContain('week says "W43+W44"')
+  const { file: written } = await run(WEEKLY, ['Marsh_Ana_W week 41.pdf'])
+  expect(written('Marsh_Ana_W week 41.pdf').says).toContain('the week is written week 41')
+})
+
 test('a number beyond what was asked is told with the gap it may be meant for', async () => {
   const rule: Partial<RequirementDocument> = {
     name: '{code}_{n}', fields: { n: { type: 'number', from: 1, to: 3 } }, count: { from: 3, to: 3, by: 'n' },
@@ -301,7 +316,7 @@ test('what is known of a file without a slot is said, and only what is not known
   expect(file('holiday plans.pdf').says).toBe('Belongs to nothing that was asked for.')
   expect(file('Tamworthy.txt').says).not.toContain('Belongs to nothing')
   const { file: other } = await run({}, ['Klaus Report.pdf'])
-  expect(other('Klaus Report.pdf').says).toBe('Says "report"; whose it is cannot be told.')
+  expect(other('Klaus Report.pdf').says).toBe('Says "Report"; whose it is cannot be told.')
 })
 
 test('another number in the rule\'s own words is another work: told, held back beside the asked one, and never given its name', async () => {

@@ -15,7 +15,7 @@ import { indexUnits } from '../placing/index'
 import type { Evidence } from '../placing/evidence'
 import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
-import { wordsSaid } from '../placing/score'
+import { asWritten, wordsSaid } from '../placing/score'
 import type { Placements } from '../placing/place'
 import type { Filled } from '../placing/slots'
 import { slotRef } from '../brief/slots'
@@ -279,7 +279,7 @@ function judgeUnplaced({ input, placements, make }: CheckState, entries: Readonl
 function whatIsKnown(view: FileView, evidence: readonly Evidence[], requirements: readonly Requirement[]): { named?: string, words?: string } {
   const named = evidence.find(one => one.kind === 'named' && one.where !== 'author')
   const words = requirements.map(requirement => wordsSaid(view, requirement)).find(({ share }) => share >= SHARE.wordsNear)
-  return { ...(named?.kind === 'named' ? { named: named.said } : {}), ...(words ? { words: words.said.join(' ') } : {}) }
+  return { ...(named?.kind === 'named' ? { named: named.said } : {}), ...(words ? { words: asWritten(words.said, view.base) } : {}) }
 }
 
 /** Two people who sent one name into one flat folder: the number behind the second name is the folder's, not a person's. */

@@ -17,6 +17,8 @@ export interface Span {
   edits: Edit[]
   /** It stands elsewhere in the name than its part. */
   moved?: boolean
+  /** It holds two values of its kind, and is neither. */
+  several?: boolean
 }
 
 export interface Alignment {

@@ -10,7 +10,7 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
   { what: 'document', words: [
     'Document', 'Dokument', 'Documento', 'Documentum', 'Doc', 'Dok', 'Text', 'Note', 'New note', 'Notiz', 'Neue Notiz', 'Nueva nota',
     'Nuova nota', 'Texto', 'Texte', 'Page', 'Dokumentti', 'Dokumentum',
-    'Belge', 'Документ', 'Έγγραφο', '文档', '文書', '문서', 'مستند', 'מסמך',
+    'Belge', 'Asiakirja', 'Dokumentas', 'Dokuments', 'Dokumenti', 'Документ', 'Έγγραφο', '文档', '文書', '문서', 'مستند', 'מסמך',
   ] },
   { what: 'file', words: [
     'Untitled', 'Unnamed', 'Noname', 'No name', 'New file', 'New document', 'New text document', 'Unbenannt', 'Neues Dokument',
@@ -22,7 +22,9 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
     'Documento senza titolo', 'Naamloos document', 'Zonder titel', 'Dokument bez tytułu', 'Bez nazwy', 'Namnlöst dokument',
     'Ikke navngivet', 'Unavngivet dokument', 'Senza titolo', 'Senza nome',
     'Nuovo documento', 'Naamloos', 'Nieuw document', 'Bez názvu', 'Bez tytułu', 'Nowy dokument', 'Namnlös', 'Uten navn',
-    'Uden titel', 'Nimetön', 'Névtelen', 'Fără titlu', 'Adsız', 'Neimenovano', 'Без имени', 'Без названия', 'Безымянный',
+    'Uden titel', 'Nimetön', 'Névtelen', 'Fără titlu', 'Adsız', 'Neimenovano', 'Új dokumentum', 'Új szöveges dokumentum', 'Nový dokument',
+    'Nové dokument', 'Nyt dokument', 'Nytt dokument', 'Uusi asiakirja', 'Uusi tekstitiedosto', 'Document nou', 'Yeni belge', 'Yeni metin belgesi',
+    'Nov dokument', 'Novi dokument', 'Новий документ', 'Nov tekstovni dokument', 'Без имени', 'Без названия', 'Безымянный',
     'Новый документ', 'Χωρίς τίτλο', '无标题', '無題', '未命名', '新建文档', '名称未設定', '新規ドキュメント', '제목 없음', '이름 없음', 'بدون عنوان', 'ללא שם',
   ] },
   { what: 'table', words: [
@@ -61,7 +63,8 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
     'Voice memo', 'Voice recording', 'Voice note', 'Aufnahme', 'Neue Aufnahme',
     'Sprachaufnahme', 'Sprachmemo', 'Enregistrement', 'Nouvel enregistrement', 'Mémo vocal', 'Grabación', 'Nueva grabación',
     'Nota de voz', 'Gravação', 'Nova gravação', 'Registrazione', 'Nuova registrazione', 'Memo vocale', 'Opname', 'Nieuwe opname',
-    'Nagranie', 'Nowe nagranie', 'Inspelning', 'Ny inspelning', 'Opptak', 'Optagelse', 'Запись', 'Новая запись', 'Εγγραφή', '录音',
+    'Nagranie', 'Nowe nagranie', 'Hangfelvétel', 'Új felvétel', 'Nahrávka', 'Nová nahrávka', 'Äänitys', 'Uusi äänitys', 'Înregistrare',
+    'Ses kaydı', 'Yeni kayıt', 'Snimka', 'Posnetek', 'Inspelning', 'Ny inspelning', 'Opptak', 'Optagelse', 'Запись', 'Новая запись', 'Εγγραφή', '录音',
     '新录音', '新規録音', '音声', '녹음', 'Audio', 'Track', 'Sound', 'Untitled project', 'Memo', 'Zoom',
   ] },
   { what: 'film', words: [
@@ -139,8 +142,14 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
   },
   {
     what: 'file',
-    pattern: /^(?:new|neue?s?|nouveau|nouvelle|nuevo|nueva|novo|nova|nuovo|nuova|nieuwe?|nowy|nyt?) microsoft .{3,30}$/iu,
-    examples: ['New Microsoft Word Document', 'Neues Microsoft Word-Dokument (2)'],
+    pattern: /^(?:new|neue?s?|nouveau|nouvelle|nuevo|nueva|novo|nova|nuovo|nuova|nieuwe?|nowy|nový|nytt?|uusi|új|yeni|nou|nov[ia]?|новый) microsoft .{3,30}$/iu,
+    examples: ['New Microsoft Word Document', 'Neues Microsoft Word-Dokument (2)', 'Új Microsoft Word dokumentum'],
+  },
+  {
+    // a program that scans, the day, and the time
+    what: 'scan',
+    pattern: /^\p{L}{0,12}scan\p{L}{0,4}[ _-]\d{1,4}[-._]\d{1,2}[-._]\d{1,4}(?:[ _-]\d{1,2}[.:_-]\d{2}(?:[.:_-]\d{2})?)?$/iu,
+    examples: ['PageScan 10-16-2026 14.30', 'Scanner_2026-10-16_14-30-00'],
   },
   {
     what: 'scan',
@@ -176,6 +185,16 @@ const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({
 }))
 
 const WORDS = new Set(DEFAULT_WORDS.flatMap(({ words }) => words.map(word => word.normalize('NFC').toLowerCase())))
+
+/**
+ * Whether a word is one that programs and devices call files by: it is nobody's name.
+ *
+ * @example
+ * isDefaultWord('Scan') //=> true
+ */
+export function isDefaultWord(word: string): boolean {
+  return WORDS.has(word.normalize('NFC').toLowerCase())
+}
 
 /** Whether a text begins with one of the words, up to a sign or digit: most names do not, and the long expressions need not be tried. */
 function beginsWithWord(text: string): boolean {

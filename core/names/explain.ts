@@ -6,7 +6,7 @@ import { alignParts, alignWithin } from './align'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
-import { fillOnly, readLeftOver, standSettled } from './left-over'
+import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import type { Known } from './mend-alignment'
 import { LIKE, mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
@@ -81,6 +81,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, context)
   standSettled(shown, alignment, text, known)
+  holdTwo(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, called)
   readLeftOver(shown, alignment, text, captures)
@@ -168,7 +169,7 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
       continue
     }
     const span = spans[index]
-    if (!span || span.end <= span.start) continue
+    if (!span || span.end <= span.start || span.several) continue
     const actual = text.slice(span.start, span.end)
     const value = freeField(part.rule).read(actual, part.rule)
     if (value !== undefined) captures[part.part] = value
@@ -190,11 +191,11 @@ function describe(
     if (!span) continue
     const actual = text.slice(span.start, span.end)
     const expected = expandParts([part], captures)
-    // a value that is not there may be known otherwise
-    const there = actual !== '' || (part.kind === 'free' && ownOf(captures, part.part) !== undefined)
-    const kind = span.moved || (isValue(part) && order[index] !== index && there)
-      ? 'order'
-      : tellKind(part, span, expected, actual, context)
+    // a value that cannot be read stands nowhere, and one that is not there may be known otherwise
+    const there = part.kind === 'free' ? ownOf(captures, part.part) !== undefined : actual !== ''
+    const isMoved = span.moved === true || (isValue(part) && order[index] !== index && there)
+    const otherwise = () => (isMoved ? 'order' : tellKind(part, span, expected, actual, context))
+    const kind = span.several ? 'not-allowed' : otherwise()
     if (!kind) continue
     const { edits } = span
     const allowed = allowedInstead(part, kind)

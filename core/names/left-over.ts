@@ -1,4 +1,5 @@
 import { ownOf } from '../text/own'
+import { isAndWord } from './and-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { takeFromExtra } from './mend-alignment'
@@ -63,6 +64,52 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     }
     if (taken < 0 && takeFromExtra(extras, text, [start, end])) spans[index] = { ...span, start, end, edits: [], moved: true }
   }
+}
+
+const JOINED = /(?<sign>\s?[-–+&,/]\s?|\s(?:\p{L}{1,3})\s)/u.source
+const BEFORE = new RegExp(`(?<word>[\\p{L}\\p{N}]+)${JOINED}$`, 'u')
+const BEHIND = new RegExp(`^${JOINED}(?<word>[\\p{L}\\p{N}]+)`, 'u')
+
+/** A choice or week beside which another of its kind stands, as two are named together, is neither of them: Q1-Q4, S44+S45. */
+export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'free' || (part.rule.type !== 'choice' && part.rule.type !== 'week') || !span || span.end === span.start) continue
+    const read = (start: number, end: number) => freeField(part.rule).read(text.slice(start, end), part.rule)
+    const own = read(span.start, span.end)
+    const sides = own === undefined ? [] : [besides(text.slice(0, span.start), BEFORE, 0), besides(text.slice(span.end), BEHIND, span.end)]
+    const other = sides.find(side => side && ![undefined, own].includes(read(...side)) && isFreeOfValues(parts, spans, side))
+    if (!other) continue
+    const [start, end] = [Math.min(span.start, other[0]), Math.max(span.end, other[1])]
+    spans[index] = { ...span, start, end, several: true }
+    for (const [at, literal] of spans.entries()) {
+      if (at === index || literal.end <= start || literal.start >= end) continue
+      const [from, to] = at < index
+        ? [literal.start, Math.max(literal.start, Math.min(literal.end, start))]
+        : [Math.min(literal.end, end), literal.end]
+      spans[at] = { ...literal, start: from, end: to, edits: to > from ? [{ range: [from, to], expected: literal.text }] : [] }
+    }
+    const left = extras.flatMap(({ range: [from, to], before }) => ([[from, Math.min(to, start)], [Math.max(from, end), to]] as [number, number][])
+      .filter(range => range[1] > range[0]).map(range => ({ range, before })))
+    extras.splice(0, extras.length, ...left)
+  }
+}
+
+/** The word that is joined to what stands before or behind, as two are that are named together; `offset`: where the text begins. */
+function besides(text: string, pattern: RegExp, offset: number): [number, number] | null {
+  const { 0: all = '', index = 0, groups: { word = '', sign = '' } = {} } = pattern.exec(text) ?? {}
+  const letters = sign.trim()
+  if (word === '' || (/\p{L}/u.test(letters) && !isAndWord(letters)) || (word.length === 1 && /\s/.test(sign) && !isAndWord(letters))) return null
+  const start = offset + index + (pattern === BEFORE ? 0 : all.length - word.length)
+  return [start, start + word.length]
+}
+
+/** Whether no other value of the name stands in a stretch. */
+function isFreeOfValues(parts: readonly NamePart[], spans: readonly Span[], [start, end]: [number, number]): boolean {
+  return spans.every((span, at) => {
+    const part = parts[at]
+    return !part || !isValue(part) || span.edits.length > 0 || span.end <= start || span.start >= end
+  })
 }
 
 /** Whether letters of the rule's own text before a value stand before it, such as the v of _v2. */

@@ -2,6 +2,8 @@ import { likeness } from '../text/distance'
 import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
 import { isCopyMark } from './copy-marks'
+import { isDefaultWord } from './default-names'
+import { WEEK_WORDS } from './months'
 import type { Alignment } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
@@ -151,9 +153,12 @@ function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text
     return own !== undefined
   }
   if (host) {
-    const [from, to] = withinSeparators(text, [host.start, host.end])
-    if (from !== start || to !== end || isAlike(host, text)) return false
-    spans[at] = { ...host, end: host.start, edits: [] }
+    const [left, ...more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from)
+    if (more.length > 0 || isAlike(host, text)) return false
+    // what is left stands there instead of it
+    spans[at] = left
+      ? { ...host, start: left[0], end: left[1], edits: [{ range: left, expected: host.text }] }
+      : { ...host, end: host.start, edits: [] }
     return true
   }
   return takeFromExtra(extras, text, [start, end])
@@ -360,12 +365,14 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
   }
 }
 
+const WEEK = new Set(WEEK_WORDS.split('|').map(looseKey))
 const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
-/** Whether a word is what the holder or the piece is called by, where something else is asked for: Nils is no title, artist no family name. */
+/** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */
 function isElsewhere(part: string, asked: string, word: string, { called, titled }: Known): boolean {
   const key = looseKey(word)
-  return !looseKey(asked).includes(key) && (OF_NAME.has(part) ? titled() : called()).includes(key)
+  if (looseKey(asked).includes(key)) return false
+  return OF_NAME.has(part) ? isDefaultWord(word) || WEEK.has(key) || titled().includes(key) : called().includes(key)
 }
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */

@@ -10,7 +10,7 @@ const rules: Record<string, FieldRule> = {
   piece: { type: 'text', minLength: 1, maxLength: 40 }, no: { type: 'text', minLength: 1, maxLength: 20 },
   about: { type: 'text', minLength: 1, maxLength: 20 },
 }
-const holder = { family: 'De Witte', given: 'Jana' }
+const holder = { family: 'De Witte', given: 'Jana', group: 'K2', id: '04' }
 const corrected = (template: string, name: string, called: string[] = []) => {
   const parts = fillTemplate(parseTemplate(template), rules, holder)
   return expandParts(parts, explainParts(parts, name, {
@@ -41,6 +41,14 @@ describe('free text keeps whole words of the received name', () => {
     ['Rekening 12', 'Invoice Jana De Witte 12', 'in its place it is the text though nobody is named'],
   ])('%s becomes %s: %s', (name, right) => {
     expect(corrected('Invoice {given} {family} {no}', name)).toBe(right)
+  })
+
+  test.each([
+    ['Vase final', 'K2-04_Vase final', 'all words are the text where nothing that was asked for stands before'],
+    ['Vase blue final', 'K2-04_Vase blue final', 'be they several'],
+    ['K2-04_Vase final', 'K2-04_Vase final', 'in its place it is as it stands'],
+  ])('%s becomes %s: %s', (name, right) => {
+    expect(corrected('{group}-{id}_{piece}', name)).toBe(right)
   })
 
   test('what the holder is called is no text where the name does not say whose it is', () => {

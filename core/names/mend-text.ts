@@ -4,7 +4,7 @@ import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { LIKE } from './mend-alignment'
 import type { Captures, NamePart } from './parts'
-import { isAnyText } from './parts'
+import { isAnyText, isValue } from './parts'
 import { isSeparator, trimSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 
@@ -37,10 +37,30 @@ function textOf(
   parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span, called: () => readonly string[],
 ): string | null {
   if (span.end === span.start) return takeLeftOver(parts, alignment, text, index)
-  const value = takeOwnWord(parts, alignment, text, index, span)
+  const value = takeOwnWord(parts, alignment, text, index, span) ?? takeBefore(parts, alignment, text, index, span)
   const isSaid = parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]))
   const left = isSaid ? null : withoutWords(value ?? text.slice(span.start, span.end), called())
   return left ?? value
+}
+
+/** Words before a text that belong to nothing are its first ones, where nothing that was asked for stands before it. */
+function takeBefore(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, span: Span): string | null {
+  const before = parts.slice(0, index)
+  // one of the rule's own words may stand there in other words
+  const isSaid = before.some((part, at) => {
+    const own = part.part === 'literal' && isWord(spans[at]?.text ?? '')
+    return own || (isValue(part) && !isEmpty(spans[at]))
+  })
+  const at = extras.findIndex(({ range }) => range[0] < span.start && trimSeparators(text.slice(range[1], span.start)) === '')
+  const extra = isSaid ? undefined : extras[at]
+  if (!extra || !isTextlike(text.slice(...extra.range))) return null
+  extras.splice(at, 1)
+  before.forEach((_, other) => {
+    const own = spans[other]
+    if (own && own.end > extra.range[0]) spans[other] = { ...own, start: extra.range[0], end: extra.range[0], edits: [] }
+  })
+  spans[index] = { ...span, start: extra.range[0] }
+  return text.slice(extra.range[0], span.end)
 }
 
 const isEmpty = (span: Span | undefined): boolean => span === undefined || span.start === span.end

@@ -70,6 +70,9 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
       for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) gather(numbers, written, entry)
     }
   }
+  addLastDigits(roster.people, ids, add, (number, entry) => {
+    gather(numbers, number, entry)
+  })
   const groups = new Set(roster.people.map(groupOf).filter(Boolean))
   for (const group of groups) {
     add(group, holderKey('group', group), NAMED.group, group)
@@ -78,12 +81,12 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
   }
   addShortGroups(groups, groupWords, add)
   addGenitives(roster.people, entries, add)
-  for (const list of entries.values()) {
+  for (const [key, list] of entries) {
     const [only, ...more] = list
     if (!only || more.length > 0) continue
     // what nobody else is called says more than its kind does
     if (only.strength === NAMED.initials) only.strength = NAMED.ownInitials
-    if (only.strength === NAMED.firstOfGiven) only.strength = NAMED.given
+    if (only.strength === NAMED.firstOfGiven || (only.strength === NAMED.wordOfName && key.length > 4)) only.strength = NAMED.given
   }
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
@@ -270,6 +273,21 @@ function addPerson(person: Person, add: Add): void {
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
 }
 
+/** Ids by their last digits, as people write them for short, where no other id ends so and none is called so (common practice, no source). */
+function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add: Add, addNumber: (number: string, entry: Entry) => void): void {
+  const byEnd = new Map<string, string[]>()
+  for (const { id } of people) {
+    const [, digits] = /\p{L}[^\p{L}\d]*(\d{2,})$/u.exec(id) ?? []
+    if (digits) for (const end of new Set([digits, digits.replace(/^0+(?=\d\d)/, '')])) gather(byEnd, end, id)
+  }
+  for (const [end, [id = '', ...more]] of byEnd) {
+    if (more.length > 0 || ids.has(end)) continue
+    const holder = holderKey('person', id)
+    if (BARE_ID.test(end)) addNumber(end, { holder, strength: NAMED.number[end.length] ?? 0, said: id, number: true })
+    else add(end, holder, NAMED.id * OF_NAMED.slip, id)
+  }
+}
+
 /** Words for a group that people write before its number (common practice, no source). */
 const GROUP_WORDS = [
   'group', 'team', 'gruppe', 'grupp', 'grp', 'gr', 'groupe', 'grupo', 'gruppo', 'grupa', 'groep', 'ryhmä', 'equipo', 'équipe', 'squadra', 'lag',
@@ -323,7 +341,8 @@ function addLoneName(name: string, holder: string, add: Add): void {
   const bare = withoutForm(name)
   for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
   const words = bare.split(/[\s-]+/)
-  const parts = words.length > 2 ? [words.slice(0, 2), words.slice(-2), words.slice(1)].map(some => some.join(' ')) : []
+  // two neighbouring ones, or all behind the first
+  const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
   for (const part of parts) add(part, holder, NAMED.family, part)
   const last = words.at(-1) ?? ''
   if (words.length > 1) {

@@ -4,6 +4,7 @@ import type { Unit } from '../brief/units'
 import { isAndWord } from '../names/and-words'
 import { freeField } from '../names/fields/index'
 import { bareNumbers } from '../names/number-kinds'
+import { readRoman } from '../names/roman'
 import type { Captures } from '../names/parts'
 import { tokensOf } from '../names/tokens'
 import { namesOf } from '../roster/values'
@@ -65,20 +66,19 @@ function areTogether(base: string, numbers: readonly string[]): boolean {
   return false
 }
 
-const ROMAN = /(?<![\p{L}\p{N}])(X{0,3})(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
-const UNITS: Readonly<Record<string, number>> = { I: 1, II: 2, III: 3, IV: 4, V: 5, VI: 6, VII: 7, VIII: 8, IX: 9 }
+const ROMAN = /(?<![\p{L}\p{N}])X{0,3}(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
 
 /**
  * The one number in Roman letters behind the first word of a name, up to 39; X alone stands for what is not known yet, and one letter is
  * none where it may be an initial.
  */
 function romanIn(base: string, unit: Unit): number | null {
-  const found = [...base.matchAll(ROMAN)].filter(({ index, 2: units }) => units !== '' && index > 0)
+  const found = [...base.matchAll(ROMAN)].filter(({ index, 1: units }) => units !== '' && index > 0)
   const [only, ...more] = found
   if (!only || more.length > 0) return null
-  const [text, tens = '', units = ''] = only
+  const [text] = only
   if (text.length === 1 && [...calledBy(unit)].some(word => word.startsWith(text.toLowerCase()))) return null
-  return tens.length * 10 + (UNITS[units] ?? 0)
+  return readRoman(text)
 }
 
 const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()

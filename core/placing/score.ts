@@ -157,7 +157,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   if (nearest) takeNearest(best, nearest, view.base)
   const told = Math.max(share, choicesTold(nearest, requirement), takeNumber(best, nearest, view))
   best.requirement = told * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
-  if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: said.join(' ') })
+  if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   // what free text lets through is alike to anything: then the format must speak for it
   const believed = best.formatFits || !isOpenText(nearest?.form.name ?? null)
   if (told >= SHARE.wordsNear || (alike >= SHARE.alike && believed)) best.nameFit = 'near'
@@ -220,6 +220,12 @@ let lastSaid: { view: FileView, requirement: Requirement, said: string[], share:
 
 interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[] }
 
+/** Words, as loose keys, as a name writes them. */
+export function asWritten(words: readonly string[], base: string): string {
+  const written = new Map((base.match(/[\p{L}\p{M}]+/gu) ?? []).map(word => [looseKey(word), word]))
+  return words.map(word => written.get(word) ?? word).join(' ')
+}
+
 /** The form a name departs from least, by its length. */
 function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly UnitForm[]): Nearest | null {
   let nearest: Nearest | null = null
@@ -256,21 +262,27 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   return told.some(({ part }) => written(part).length > 1) ? told.length / choices.length : 0
 }
 
-/** Settles the number of the piece; how much the rule's own word before it tells: a letter alone stands before numbers of many kinds. */
+/**
+ * Settles the number of the piece; how much the rule's own word before it tells: a letter alone stands before numbers of many kinds, and
+ * tells only where the rule writes it so, straight before the number, and it is none of the holder's.
+ */
 function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): number {
   const { by } = best.unit.requirement.count
   if (by === null) return 0
   const before = signSaid(nearest, best.captures, by, view.base)
   if (before === null) best.captures = settleNumber(best, by, view)
   else if (ownOf(best.captures, by) === undefined) best.captures = { ...best.captures, [by]: before.number }
-  const { sign } = before ?? signSaid(nearest, best.captures, by, view.base) ?? { sign: '' }
-  return sign.length > 1 && saysNothingElse(best.unit, view.base, sign) ? SHARE.wordsNear : 0
+  const { sign, joined } = before ?? signSaid(nearest, best.captures, by, view.base) ?? { sign: '', joined: false }
+  const tells = sign.length > 1 || (joined && best.holder >= NAMED.given && !calledBy(best.unit).has(sign))
+  return tells && saysNothingElse(best.unit, view.base, sign) ? SHARE.wordsNear : 0
 }
 
 /** Whether all words of a name are the rule's own or its holder's, or only tell its state. */
 function saysNothingElse(unit: Unit, base: string, sign: string): boolean {
-  const known = new Set([...wordsOfRule(unit.requirement), sign])
-  return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || calledBy(unit).has(token) || isLaterWord(token))
+  const called = calledBy(unit)
+  const known = new Set([...wordsOfRule(unit.requirement), ...unit.people.flatMap(({ id, group }) => [id, group]).flatMap(tokensOf), sign])
+  const isInitial = (token: string) => token.length === 1 && [...called].some(word => word.startsWith(token))
+  return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || called.has(token) || isLaterWord(token) || isInitial(token))
 }
 
 /** All words of a requirement's title and of what its rule itself writes, as loose keys. */
@@ -282,7 +294,7 @@ export function wordsOfRule({ title, names }: Requirement): string[] {
  * What a name says of the word that the rule itself writes before a number: V of V{n}, or how Versuch {n} is shortened, where that number
  * stands behind it: then it is that number; `null` where it says nothing.
  */
-function signSaid(nearest: Nearest | null, captures: Captures, by: string, base: string): { sign: string, number: string } | null {
+function signSaid(nearest: Nearest | null, captures: Captures, by: string, base: string): { sign: string, number: string, joined: boolean } | null {
   const parts = nearest?.form.name ?? []
   const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
   const told = ownOf(captures, by)
@@ -293,7 +305,9 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const at = tokens.findIndex((token, index) => isSign(token) && /^\d{1,6}$/.test(tokens[index + 1] ?? ''))
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0 || (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number))) return null
-  return { sign, number }
+  const joined = looseKey(before?.kind === 'fixed' ? (before.texts[0] ?? '').slice(-sign.length) : '') === sign
+    && new RegExp(`(?<!\\p{L})${sign}${number}(?!\\p{N})`, 'iu').test(base)
+  return { sign, number, joined }
 }
 
 /** Whether a number may be the piece's though it is written as a version is: no version is asked for, and so many are. */
@@ -355,7 +369,7 @@ export function ownWords(requirement: Requirement): string[][] {
     if (part.kind === 'literal') return tokensOf(part.text)
     return part.name === 'title' ? tokensOf(title) : []
   }))))
-  const lists = [...written, ...titles.map(title => long(tokensOf(title)))].filter(list => list.length > 0)
+  const lists = [...written, ...titles.map(title => long(tokensOf(title))), long(tokensOf(requirement.id))].filter(list => list.length > 0)
   const words = [...new Map(lists.map(list => [list.join(' '), list])).values()]
   WORDS.set(requirement, words)
   return words
@@ -384,8 +398,17 @@ function findWord(word: string, tokens: readonly string[]): { said: string, lett
   const begun = tokens.find(token => token.length >= 4 && word.length >= token.length + 3 && word.startsWith(token))
     // the last word of a compound says what it is: "Bericht" for Erläuterungsbericht
     ?? tokens.find(token => token.length >= 5 && word.length >= token.length + 4 && word.endsWith(token))
+    ?? tokens.find(token => isSkeleton(token, word))
   if (!begun) return { said: '', letters: 0 }
-  return { said: begun, letters: begun.length < 5 ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
+  const short = begun.length < 5 && word.startsWith(begun)
+  return { said: begun, letters: short ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
+}
+
+/** Whether a word is shortened to its first letter and consonants of it in their order: "rpt" for report (common practice, no source). */
+function isSkeleton(token: string, word: string): boolean {
+  if (token.length * 2 > word.length + 2 || !/^\p{L}[^aeiouy\P{L}]{2,}$/u.test(token) || token[0] !== word[0]) return false
+  let at = 0
+  return [...token].every(letter => (at = word.indexOf(letter, at) + 1) > 0)
 }
 
 /** First letters of the words of a title; short words between them are left out already. */

@@ -16,7 +16,8 @@ const ROLES_AND_FIRMS = new Set<string>([...ROLES, ...FIRMS].map(looseKey))
 const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
 /** Headings whose words stand in the order in which these names are written. */
 const FAMILY_FIRST = new Set([
-  'фио', 'піб', 'фамилияимяотчество', 'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові', 'hoten', 'hovaten', 'teljesnev',
+  'фио', 'піб', 'фамилияимяотчество', 'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові', 'hoten', 'hovaten', 'teljesnev', 'nev',
+  'tanuloneve', 'diakneve', 'hallgatoneve',
 ])
 /** Words of a heading that only say whose it is, as in "Name des Kindes" (common practice, no source). */
 const WHOSE = new Set([
@@ -42,7 +43,7 @@ export const isOfFirms = (heading: string): boolean => (FIRMS as readonly string
 
 /** Beside a word for the given name these mean the family name. */
 const FAMILY = [...wordsOf('family'), 'name', 'nom', 'naam', 'navn', 'namn']
-const AND = ['', 'and', 'und', 'et', 'y', 'e', 'en', 'i', 'a', 'og', 'och', 'ja', 'es', 'si', 'и', 'та', 'και']
+const AND = ['', 'and', 'und', 'et', 'y', 'e', 'en', 'i', 'a', 'og', 'och', 'ja', 'es', 'si', 'in', 'un', 'ir', 'eta', 'ac', 'и', 'та', 'και']
 
 /**
  * In which order a heading of whole names says that they are written; `null`: it says nothing of it.

@@ -20,7 +20,7 @@ export function guessList(match: RosterTable): GuessedList {
   const table = joinSurnames(joinParticles(joinLast(joinNames(wholeIds(withoutTitle(match))))))
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
-  const guessed: GuessedList = bare ? guessBare(table) : { table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } }
+  const guessed: GuessedList = bare ? guessBare(table) : withPerson({ table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } })
   const told = withFamily(guessed)
   return { ...told, mapping: { ...told.mapping, nameOrder: guessOrder(told) } }
 }
@@ -108,20 +108,44 @@ function guessBare(table: RosterTable): GuessedList {
   return { table: named, mapping: { columns: withMail(named, columns), nameOrder: 'whole' } }
 }
 
+/** Where some headings are known and none of them says who hands in, that stands under the one that calls everybody otherwise. */
+function withPerson(guessed: GuessedList): GuessedList {
+  const { table, mapping } = guessed
+  if (mapping.columns.some(meaning => meaning === 'name' || meaning === 'given' || meaning === 'family' || meaning === 'alias')) return guessed
+  const name = nameColumn(table, column => mapping.columns[column] === 'other')
+  return name < 0
+    ? guessed
+    : {
+        table: takenForName(table, name),
+        mapping: { ...mapping, columns: mapping.columns.map((meaning, column) => (column === name ? 'name' : meaning)) },
+      }
+}
+
+/** Of several columns of words, that which calls everybody otherwise; -1: there is none. */
+function nameColumn({ header, rows }: RosterTable, isFree: (column: number) => boolean): number {
+  const isWords = (column: number) => rows.length > 1 && rows.every(row => /\p{L}/u.test(row[column] ?? '') && !/\d|@/.test(row[column] ?? ''))
+  const different = (column: number) => new Set(rows.map(row => row[column])).size
+  const columns = header.map((_, column) => column).filter(column => isFree(column) && isWords(column))
+  const [name = -1] = columns.sort((a, b) => different(b) - different(a) || a - b)
+  return name >= 0 && different(name) * 2 > rows.length ? name : -1
+}
+
+const takenForName = (table: RosterTable, name: number): RosterTable => note(table,
+  `No heading says who hands in; they were taken to stand under "${showText(table.header[name] ?? '')}": look whether that is right`)
+
+const isCode = (cell: string) => /^\p{Lu}{2,5}$/u.test(cell)
+
 /** A first row of words above a column of numbers or codes is a header, though none of it is known; `null`: it is a row like others. */
 function underUnknown(table: RosterTable): GuessedList | null {
   const { header, rows } = table
   const isWords = (cell: string) => /^\p{L}[^\d@]*$/u.test(cell)
   const all = (column: number, test: (cell: string) => boolean) => rows.length > 1 && rows.every(row => test(row[column] ?? ''))
-  const codes = header.some((_, column) => all(column, cell => /\d|@/.test(cell)))
-  const named = header.map((_, column) => column).filter(column => all(column, cell => /\p{L}/u.test(cell)) && !all(column, cell => /\d|@/.test(cell)))
-  // of several columns of words, that which calls everybody otherwise
-  const different = (column: number) => new Set(rows.map(row => row[column])).size
-  const [name = -1] = named.sort((a, b) => different(b) - different(a) || a - b)
+  // numbers, addresses, or codes in capitals under a word that is not written so
+  const codes = header.some((word, column) => all(column, cell => /\d|@/.test(cell)) || (!isCode(word) && all(column, isCode)))
+  const name = nameColumn(table, () => true)
   if (!codes || name < 0 || !header.every(isWords)) return null
   const columns = header.map((_, column) => (column === name ? 'name' as const : 'other' as const))
-  const said = `No heading is known; whoever hands in was taken to stand under "${showText(header[name] ?? '')}": look whether that is right`
-  const told = note(table, said)
+  const told = takenForName(table, name)
   return { table: told, mapping: { columns: withMail(told, columns), nameOrder: 'whole' } }
 }
 

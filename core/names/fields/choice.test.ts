@@ -9,6 +9,9 @@ const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
   course: { type: 'choice', values: ['FA', 'BA'], meanings: { FA: 'First aid', BA: 'Breathing apparatus' } },
   side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
+  quarter: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
+  other: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
+  rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: null, from: 1, to: 9 },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
   day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
@@ -25,6 +28,30 @@ const told = (template: string, name: string) => {
 describe('a choice', () => {
   test.each([['angielskie', 'EN'], ['ang', 'EN'], ['Polskie', 'PL']])('"%s" is known by what it means: %s', (written, lang) => {
     expect(told('{family}_{lang}', `Marsh_${written}`)).toEqual([{ lang }, [`lang misspelt ${written}`]])
+  })
+
+  test.each([
+    ['1. Quartal', 'Q1'], ['II.Quartal', 'Q2'], ['Quartal 3', 'Q3'], ['4th quarter', 'Q4'], ['q2', 'Q2'],
+  ])('of a word shortened and a number is known written out: %s is %s', (written, quarter) => {
+    expect(told('{family}_{quarter}', `Marsh_${written}`)[0]).toEqual({ quarter })
+    expect(told('Report-{quarter}', `Report ${written}`)[0]).toEqual({ quarter })
+  })
+
+  test.each(['5. Quartal', 'Versuch 1', '1. Half'])('written out it is none of those: %s', (written) => {
+    expect(told('{family}_{quarter}', `Marsh_${written}`)[0]).toEqual({})
+  })
+
+  test('beside which another stands is neither', () => {
+    for (const both of ['Q1-Q4', 'Q1+Q2', 'Q3, Q4', 'Q1 and Q2']) {
+      expect(told('{family}_{quarter}', `Marsh_${both}`)).toEqual([{}, [`quarter not-allowed ${both}`]])
+    }
+    // two of one rule stand side by side
+    expect(told('{family}_{quarter}-{other}', 'Marsh_Q1-Q4')).toEqual([{ quarter: 'Q1', other: 'Q4' }, []])
+    expect(told('{family}_{quarter}', 'Marsh_Q1-Q1')[0]).toEqual({ quarter: 'Q1' })
+  })
+
+  test('of one letter straight behind the rule\'s own word is that, whatever word stands behind', () => {
+    expect(told('VA{n}_Rev{rev}', 'VA3_RevD_Linz')).toEqual([{ n: '3', rev: 'D' }, ['literal extra _Linz']])
   })
 
   test('is known by its beginning, where no other begins so', () => {

@@ -2,7 +2,9 @@ import { either, list, needed, object, text } from '../../shapes/shape'
 import { editDistance } from '../../text/distance'
 import { accentWays, foldCase, removeAccents } from '../../text/fold'
 import { emptyRecord, ownOf } from '../../text/own'
+import { readRoman } from '../roman'
 import { isSeparator } from '../strictness'
+import { isWordEdge } from '../word-edges'
 import { languageMeant } from './language-words'
 import type { FreeField } from './type'
 
@@ -38,6 +40,7 @@ function readChoice(actual: string, rule: ChoiceRule): string | undefined {
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
   if (language !== undefined) return language
+  for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
   const near = values.filter(one => isLong(one) && editDistance(foldCase(one), foldCase(actual), 1) <= 1)
   return near.length === 1 ? near[0] : meantBy(actual, rule)
 }
@@ -56,7 +59,28 @@ const waysOf = (word: string): string[] => [...new Set(accentWays(word).map(fold
 
 const plain = (text: string): string => foldCase(removeAccents(text))
 
-const isWord = (text: string, start: number, end: number): boolean => !/[\p{L}\p{N}]/u.test((text[start - 1] ?? '') + (text[end] ?? ''))
+const isWord = (text: string, start: number, end: number): boolean => isWordEdge(text, start) && isWordEdge(text, end)
+
+/** A choice that is a word shortened and a number, as people write it out: Q1 is "1. Quartal", "Quartal I". */
+const COUNTED = /^(\p{L}{1,3})[ ._-]?0*(\d{1,2})$/u
+const WRITTEN_OUT = [
+  /(?<![\p{L}\p{N}])(?<number>\d{1,2}|[IVX]{1,4})(?:[.ºª°]|st|nd|rd|th|er?)?[ _-]?(?<word>\p{L}{3,})(?![\p{L}\p{N}])/gu,
+  /(?<![\p{L}\p{N}])(?<word>\p{L}{3,})[ ._-]?(?<number>\d{1,2}|[IVX]{1,4})(?![\p{L}\p{N}])/gu,
+]
+
+/** Where a choice of a word and a number is written out, and which it is. */
+function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: number, end: number, value: string }> {
+  const counted = values.flatMap((value) => {
+    const [, sign, number] = COUNTED.exec(value) ?? []
+    return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number) }]
+  })
+  if (counted.length < 2 || counted.length < values.length) return
+  for (const { 0: all, index, groups: { number = '', word = '' } = {} } of WRITTEN_OUT.flatMap(way => [...name.matchAll(way)])) {
+    const is = /^\d/.test(number) ? Number(number) : readRoman(number)
+    const [found, ...more] = counted.filter(one => one.number === is && plain(word).startsWith(one.sign))
+    if (found && more.length === 0) yield { start: index, end: index + all.length, value: found.value }
+  }
+}
 
 /** Where words stand; several with single spaces between are one value where another sign parts values: Marsh_Vater unser. */
 function* wordsOf(name: string): Generator<[start: number, end: number]> {
@@ -116,6 +140,10 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
     }
     for (const [start, end] of meaningsIn(name, rule)) {
       take(start, end, 0.5)
+      told = true
+    }
+    for (const { start, end } of told ? [] : writtenOut(name, rule)) {
+      take(start, end, 0.6)
       told = true
     }
     // any word may have been meant for one of the choices, unless one of them is there

@@ -12,10 +12,10 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'misspelt': ({ expected, actual, part, label }) => `${named(part, label)}"${showText(actual)}" instead of "${showText(expected)}"`,
   'order': ({ expected, part, label }) => `${named(part, label)}"${showText(expected)}" stands in another place`,
   'separator': sayParted,
-  'digits': ({ expected, actual }) => `the ${/^\p{Nd}+$/u.test(actual) ? 'number' : dayWord(expected)} is written ${showText(actual)}, asked: ${showText(expected)}`,
+  'digits': ({ expected, actual }) => `the ${/^\p{Nd}+$/u.test(actual) ? 'number' : dayWord(expected, actual)} is written ${showText(actual)}, asked: ${showText(expected)}`,
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
-  'date-order': ({ expected, actual }) => `the ${dayWord(expected)} is written ${showText(actual)}, asked: ${showText(expected)}`,
+  'date-order': ({ expected, actual }) => `the ${dayWord(expected, actual)} is written ${showText(actual)}, asked: ${showText(expected)}`,
   'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, sayUnread(actual))}`,
   'not-allowed': ({ actual, part, allowed, label }) =>
     `${named(part, label)}says "${showText(part === 'literal' ? trimSeparators(actual) : actual)}"`
@@ -25,7 +25,7 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
 }
 
 /** What a written day, month or week is. */
-const dayWord = (written: string): string => (/W\d{2}$/.test(written) ? 'week' : 'date')
+const dayWord = (asked: string, written: string): string => (/W\d{2}$/.test(asked) || /^\p{L}+[\s_.-]*\d{1,2}$/u.test(written) ? 'week' : 'date')
 
 /** What is to be said of what should be a day or a week, and is none. */
 const sayUnread = (actual: string): string => (/\d[./-]\d+[./-]\d/.test(actual) ? 'which is no date' : 'which cannot be read')

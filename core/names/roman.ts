@@ -1,0 +1,12 @@
+const UNITS: Readonly<Record<string, number>> = { I: 1, II: 2, III: 3, IV: 4, V: 5, VI: 6, VII: 7, VIII: 8, IX: 9 }
+
+/**
+ * A number in Roman letters, up to 39; `null` where the text is none.
+ *
+ * @example
+ * readRoman('XIV') //=> 14
+ */
+export function readRoman(text: string): number | null {
+  const [, tens = '', units = ''] = /^(X{0,3})(IX|IV|V?I{0,3})$/.exec(text) ?? []
+  return tens + units === '' ? null : tens.length * 10 + (UNITS[units] ?? 0)
+}
