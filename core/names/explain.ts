@@ -73,7 +73,7 @@ export function writtenFor(
 }
 
 function alignName(parts: readonly NamePart[], received: string, context: ExplainContext) {
-  const { strictness, known, called } = context
+  const { strictness, known } = context
   const text = plainDigits(received.slice(0, LONGEST))
   const straight = alignParts(parts, text, strictness, known)
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
@@ -83,7 +83,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   standSettled(shown, alignment, text, known)
   holdTwo(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
-  mendText(shown, alignment, text, captures, called)
+  mendText(shown, alignment, text, captures, context)
   readLeftOver(shown, alignment, text, captures)
   fillOnly(shown, alignment, text, captures)
   return { shown, order, alignment, captures, text }
@@ -192,7 +192,8 @@ function describe(
     const actual = text.slice(span.start, span.end)
     const expected = expandParts([part], captures)
     // a value that cannot be read stands nowhere, and one that is not there may be known otherwise
-    const there = part.kind === 'free' ? ownOf(captures, part.part) !== undefined : actual !== ''
+    const told = ownOf(captures, part.part) !== undefined && (actual !== '' || ownOf(context.known, part.part) !== undefined)
+    const there = part.kind === 'free' ? told : actual !== ''
     const isMoved = span.moved === true || (isValue(part) && order[index] !== index && there)
     const otherwise = () => (isMoved ? 'order' : tellKind(part, span, expected, actual, context))
     const kind = span.several ? 'not-allowed' : otherwise()

@@ -123,7 +123,7 @@ const DAY_AND_MONTH = new RegExp(
 function readDayOfYear(text: string, position: number, pattern: string, range: Range): LooseDate | null {
   if (!pattern.includes('dd') || !pattern.includes('MM') || /H|mm/.test(pattern)) return null
   const match = DAY_AND_MONTH.exec(text.slice(position, position + 24))
-  if (!match) return readBareDay(text.slice(position, position + 5), position, pattern, range)
+  if (!match) return /\d[-_/. ]?$/.test(text.slice(Math.max(0, position - 2), position)) ? null : readBareDay(text.slice(position, position + 7), position, pattern, range)
   const [whole, day1, word1, word2, day2, day3, number, stated] = match
   const month = number === undefined ? monthOf(word1 ?? word2 ?? '') : Number(number)
   const day = Number(day1 ?? day2 ?? day3)
@@ -132,9 +132,9 @@ function readDayOfYear(text: string, position: number, pattern: string, range: R
   return year === null ? null : { end: position + whole.length, written: write(pattern, year, month, day), kind: 'date-order' }
 }
 
-/** Four digits where one day alone that is asked for can be meant: 1103 for 3 November. */
+/** Four digits, perhaps parted, where one day alone that is asked for can be meant: 1103 or 03-11 for 3 November. */
 function readBareDay(text: string, position: number, pattern: string, range: Range): LooseDate | null {
-  const [, first, second] = /^(\d\d)(\d\d)(?![\d\p{L}])/u.exec(text) ?? []
+  const [whole = '', first, second] = /^(\d\d)[-_/ ]?(\d\d)(?![\d\p{L}]|[-_/]\d)/u.exec(text) ?? []
   if (first === undefined || second === undefined || range.from === null || range.to === null) return null
   const days = ([[first, second], [second, first]] as const).flatMap(([month, day]) => {
     const year = Number(month) >= 1 && Number(month) <= 12 ? yearOf(Number(month), Number(day), range) : null
@@ -142,15 +142,25 @@ function readBareDay(text: string, position: number, pattern: string, range: Ran
     return isWrittenDate(written, pattern, range.from, range.to) ? [written] : []
   })
   const [only, other = only] = days
-  return only === undefined || other !== only ? null : { end: position + 4, written: only, kind: 'date-order' }
+  return only === undefined || other !== only ? null : { end: position + whole.length, written: only, kind: 'date-order' }
 }
 
-const ANY_ORDER = /^(?:(\d{4})[-_. /]?(\d{1,2})[-_. /]?(\d{1,2})|(\d{1,2})[-_. /](\d{1,2})[-_. /](\d{4}|\d{2})|(\d{2})(\d{2})(\d{4}|\d{2}))(?!\d)/
+const ANY_ORDER = /^(?:(\d{8}|\d{6})|(\d{4})[-_. /]?(\d{1,2})[-_. /]?(\d{1,2})|(\d{1,2})[-_. /](\d{1,2})[-_. /](\d{4}|\d{2}))(?!\d)/
+
+/** Year, month and day in digits that nothing parts, in every order people write them in. */
+function undivided(digits: string): (readonly [year: string, month: string, day: string])[] {
+  const pairs = (from: number, to: number) => [digits.slice(from, from + 2), digits.slice(to, to + 2)] as const
+  const [atFirst, atLast] = digits.length === 8 ? [digits.slice(0, 4), digits.slice(4)] : [digits.slice(0, 2), digits.slice(4)]
+  const [month, day] = pairs(atFirst.length, atFirst.length + 2)
+  const [one, other] = pairs(0, 2)
+  const isYear = (year: string) => year.length === 2 || /^(?:19|20)/.test(year)
+  return ([[atFirst, month, day], [atLast, other, one], [atLast, one, other]] as const).filter(([year]) => isYear(year))
+}
 
 function readInAnyOrder(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
   const match = ANY_ORDER.exec(text.slice(position, position + 12))
   if (!match) return null
-  const [, y1, m1, d1, a2, b2, y2, a3, b3, y3] = match
+  const [, digits, y1, m1, d1, a2, b2, y2] = match
   const written = new Set<string>()
   const allowed = new Set<string>()
   const add = (year: string | undefined, month: string | undefined, day: string | undefined) => {
@@ -163,8 +173,10 @@ function readInAnyOrder(text: string, position: number, pattern: string, { from,
   add(y1, m1, d1)
   add(y2, b2, a2)
   add(y2, a2, b2)
-  add(y3, b3, a3)
-  add(y3, a3, b3)
+  const [first, ...behind] = digits === undefined ? [] : undivided(digits)
+  for (const [year, month, day] of behind) add(year, month, day)
+  // two digits of a year stand behind the day, unless that is no date or not one that is asked for
+  if (first && (first[0].length === 4 || written.size === 0 || from !== null)) add(...first)
   if (written.size === 0) return null
   // of two days it could be, the one that was asked for is meant
   const days = written.size > 1 && allowed.size === 1 ? allowed : written

@@ -57,8 +57,9 @@ export function mendAlignment(
  * Where a part stands whole in or beside what was taken for it, the rest is none of it: its last letter may recur in a word behind,
  * and free text beside it may have taken its first word.
  */
-function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: string, { accents }: Strictness): void {
-  const plain = (some: string) => (accents === 'ignore' ? stripMarks(plainPunctuation(some)) : plainPunctuation(some))
+function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: string, { accents, letterCase }: Strictness): void {
+  const cased = (some: string) => (letterCase === 'ignore' ? foldCase(some) : some)
+  const plain = (some: string) => cased(accents === 'ignore' ? stripMarks(plainPunctuation(some)) : plainPunctuation(some))
   let received: string | null = null
   let changed = false
   for (const [index, part] of parts.entries()) {
@@ -138,9 +139,10 @@ function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text
     && (host.edits.length > 0 || isText(other)))
   const host = spans[at]
   if (host && isText(at)) {
-    // free text may begin or end with it
-    const [left, ...more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from)
-    if (more.length > 0) return false
+    // free text may begin or end with it, and what only tells its state may stand behind
+    const [left, state, ...more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from)
+    if (more.length > 0 || (state && !isAddedWord(text.slice(...state)))) return false
+    if (state) extras.push({ range: [end, state[1]], before: index + 1 })
     const [from, to] = left ?? [host.start, host.start]
     spans[at] = { ...host, start: from, end: to }
     return true
@@ -345,6 +347,7 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
   }
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
+    if (span && isNoChoice(part, text.slice(span.start, span.end), known)) drop(index, span)
     if (part.kind !== 'fixed' || !span || span.edits.length === 0 || span.text === '') continue
     const [start, end] = withinSeparators(text, [span.start, span.end])
     if (!/[\p{L}\p{N}]/u.test(span.text)) {
@@ -363,6 +366,12 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     if (whole && stands && !isOwn()) continue
     if (likeness(text.slice(start, end), span.text) < LIKE) drop(index, span)
   }
+}
+
+/** Whether a word that stands where a choice is asked is none of these, but what the holder or the piece is called by. */
+function isNoChoice(part: NamePart, word: string, { called, titled }: Known): boolean {
+  return part.kind === 'free' && part.rule.type === 'choice' && word !== '' && freeField(part.rule).read(word, part.rule) === undefined
+    && [...called(), ...titled()].includes(looseKey(word))
 }
 
 const WEEK = new Set(WEEK_WORDS.split('|').map(looseKey))

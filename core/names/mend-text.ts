@@ -2,6 +2,7 @@ import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
+import type { Known } from './mend-alignment'
 import { LIKE } from './mend-alignment'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isValue } from './parts'
@@ -17,15 +18,15 @@ const isWord = (text: string): boolean => /\p{L}/u.test(text)
  *
  * @param alignment - changed in place, in whole words already
  * @param captures - changed where the text is not what stands in its place
- * @param called - words that the holder is called by elsewhere: where the name does not say whose it is, they are no text
+ * @param known - words that holder and piece are called by elsewhere: where the name does not say whose it is, they are no text
  */
 export function mendText(
-  parts: readonly NamePart[], alignment: Alignment, text: string, captures: Captures, called: () => readonly string[],
+  parts: readonly NamePart[], alignment: Alignment, text: string, captures: Captures, known: Pick<Known, 'called' | 'titled'>,
 ): void {
   const index = parts.findIndex(isAnyText)
   const [part, span] = [parts[index], alignment.spans[index]]
   if (part?.kind !== 'free' || part.rule.type !== 'text' || !span || parts.filter(isAnyText).length > 1) return
-  const value = textOf(parts, alignment, text, index, span, called)
+  const value = textOf(parts, alignment, text, index, span, known)
   if (value === null) return
   const { minLength, maxLength } = part.rule
   if (value.length >= minLength && value.length <= maxLength) captures[part.part] = value
@@ -34,10 +35,13 @@ export function mendText(
 
 /** The text as it is to be written; `null`: as it stands in its place. */
 function textOf(
-  parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span, called: () => readonly string[],
+  parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span,
+  { called, titled }: Pick<Known, 'called' | 'titled'>,
 ): string | null {
   if (span.end === span.start) return takeLeftOver(parts, alignment, text, index)
-  const value = takeOwnWord(parts, alignment, text, index, span) ?? takeBefore(parts, alignment, text, index, span)
+  const before = takeBefore(parts, alignment, text, index, span)
+  if (before !== null) return withoutWords(before, [...called(), ...titled()]) ?? before
+  const value = takeOwnWord(parts, alignment, text, index, span)
   const isSaid = parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]))
   const left = isSaid ? null : withoutWords(value ?? text.slice(span.start, span.end), called())
   return left ?? value

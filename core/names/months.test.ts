@@ -30,6 +30,21 @@ describe('a month without a day', () => {
     }
   })
 
+  test.each([
+    ['261108', '20261108', 'year first'], ['081126', '20261108', 'day first'], ['08112026', '20261108', 'day first, the year in full'],
+    ['110826', '20261108', 'month first: the day first lies outside'], ['08-11', '20261108', 'without its year'], ['1108', '20261108',
+      'and nothing between'],
+    ['12-25', null, 'not asked for'], ['99112026', null, 'no day'], ['21-11-555', null, 'a part of another number'],
+  ])('digits that nothing parts are a day where only one that is asked for can be meant: %s is %s, %s', (text, written) => {
+    expect(looseDate(text, 0, 'yyyyMMdd', { from: '2026-10-15', to: '2026-11-15' })?.written ?? null).toBe(written)
+  })
+
+  test('without a range two digits of a year stand behind the day', () => {
+    expect(looseDate('161026', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-16')
+    expect(looseDate('261316', 0, 'yyyy-MM-dd')?.written ?? null).toBe(null)
+    expect(looseDate('991231', 0, 'yyyy-MM-dd')?.written).toBe('2099-12-31')
+  })
+
   test('a day with its month stays a day', () => {
     expect(looseDate('16.10.2026', 0, 'yyyy-MM-dd')).toMatchObject({ written: '2026-10-16' })
   })

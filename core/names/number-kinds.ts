@@ -71,9 +71,13 @@ export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY):
 
 const NOBODY: ReadonlySet<string> = new Set()
 
-/** Digits inside a word are a part of it, as in a class called H3a. */
-const isInside = (text: string, [start, end]: [number, number]): boolean =>
-  /\p{L}/u.test(text[start - 1] ?? '') && /\p{L}/u.test(text[end] ?? '')
+/** Digits inside a word are a part of it, as in a class called H3a; between two words that are written together they are not: lab5data. */
+function isInside(text: string, [start, end]: [number, number]): boolean {
+  const [before = ''] = /\p{L}*$/u.exec(text.slice(Math.max(0, start - LEAST_WORD), start)) ?? []
+  const [behind = ''] = /^\p{L}*/u.exec(text.slice(end, end + LEAST_WORD)) ?? []
+  return before !== '' && behind !== '' && (before.length < LEAST_WORD || behind.length < LEAST_WORD)
+}
+const LEAST_WORD = 3
 
 /**
  * Numbers of a name that are nothing more specific: the only ones that may be somebody's number.

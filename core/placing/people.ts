@@ -304,8 +304,7 @@ const NO_GROUPS = new Set([...GROUP_WORDS, 'teams', 'groups', 'gruppen', 'grupos
 function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string[], add: Add): void {
   const shorts = new Map<string, string[]>()
   const before = [...new Set([...GROUP_WORDS, ...groupWords])]
-  for (const group of groups) {
-    if (!/^\p{L}$/u.test(group)) continue
+  for (const group of [...groups].filter(one => /^\p{L}$/u.test(one))) {
     for (const word of before.filter(one => one.length > 3)) {
       if (!NO_GROUPS.has(looseKey(word + group))) add(word + group, holderKey('group', group), NAMED.group, group)
     }
@@ -316,12 +315,20 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
     const last = words.length > 1 ? words.at(-1) ?? '' : ''
     const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => before.map(written => `${written}${one}`))
     const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
-    for (const short of new Set([...own, ...(/^\p{L}{4,}$/u.test(last) ? [last] : [])].map(looseKey))) gather(shorts, short, group)
+    const spoken = [...own, ...(/^\p{L}{4,}$/u.test(last) ? [last] : []), ...singularsOf(group)]
+    for (const short of new Set(spoken.map(looseKey))) gather(shorts, short, group)
   }
   const known = new Set([...groups].map(looseKey))
   for (const [short, [only = '', ...more]] of shorts) {
     if (more.length === 0 && !known.has(short)) add(short, holderKey('group', only), NAMED.given, only)
   }
+}
+
+/** A group's name in the singular, as people write of one of its parts: Klarinet for Klarinetten (common practice, no source). */
+function singularsOf(group: string): string[] {
+  if (!/^\p{L}{6,}$/u.test(group)) return []
+  const stems = ['en', 'er', 'es', 'n', 's', 'e', 'i', 'y'].filter(end => group.endsWith(end)).map(end => group.slice(0, -end.length))
+  return stems.flatMap(stem => (stem.at(-1) === stem.at(-2) ? [stem, stem.slice(0, -1)] : [stem]))
 }
 
 /** Names as they stand before what is somebody's, "Lisas Referat", "Eetun päiväkirja", where nobody is called so (common practice, no source). */

@@ -1,9 +1,11 @@
+import type { Requirement } from '../brief/types'
 import { formsOf } from '../brief/forms'
 import { numbersOf } from '../brief/slots'
 import type { Unit } from '../brief/units'
 import { isAndWord } from '../names/and-words'
 import { freeField } from '../names/fields/index'
 import { bareNumbers } from '../names/number-kinds'
+import { numberOfWord } from '../names/number-words'
 import { readRoman } from '../names/roman'
 import type { Captures } from '../names/parts'
 import { tokensOf } from '../names/tokens'
@@ -52,8 +54,8 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const { first, most } = numbersOf(unit)
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
   if (strange.length === 0 && all.length === 1 && Number(all[0]) < first + most) return all
-  const roman = strange.length === 0 && year === null ? romanIn(view.base, unit) : null
-  return roman === null ? strange : [String(roman)]
+  const said = strange.length === 0 && year === null ? romanIn(view.base, unit) ?? wordIn(view.base, unit) : null
+  return said === null ? strange : [String(said)]
 }
 
 /** Whether two of some numbers are named together, such as 3 and 4, 3+4 or 3-4: the file is both. */
@@ -79,6 +81,18 @@ function romanIn(base: string, unit: Unit): number | null {
   const [text] = only
   if (text.length === 1 && [...calledBy(unit)].some(word => word.startsWith(text.toLowerCase()))) return null
   return readRoman(text)
+}
+
+/** The one number that a word says which is neither the rule's own nor the holder's: "essay two", "zweiter Versuch". */
+function wordIn(base: string, unit: Unit): number | null {
+  const own = wordsOfRule(unit.requirement)
+  const said = tokensOf(base).flatMap(word => (own.includes(word) || calledBy(unit).has(word) ? [] : numberOfWord(word) ?? []))
+  return said.length === 1 ? said[0] ?? null : null
+}
+
+/** All words of a requirement's title and of what its rule itself writes, as loose keys. */
+export function wordsOfRule({ title, names }: Requirement): string[] {
+  return [title, ...names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))].flatMap(tokensOf)
 }
 
 const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()

@@ -1,6 +1,8 @@
 import { gather } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { SlotRef } from '../brief/slots'
+import { formsOf } from '../brief/forms'
+import { isAnyText } from '../names/parts'
 import { tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
@@ -11,14 +13,15 @@ import { findCandidates, MOST_CANDIDATES } from './candidates'
 import type { Evidence } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
-import { extensionAsked, scoreUnit, wordsOfRule } from './score'
+import { wordsOfRule } from './piece-number'
+import { extensionAsked, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
 import { countBesides, fillUnit, holdBack, volumesOf } from './slots'
 import { holderKey } from './people'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
-import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED, SHARE, WORTH } from './weights'
+import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED, OF_NAMED, SHARE, WORTH } from './weights'
 
 /** Where every file went. */
 export interface Placements {
@@ -117,9 +120,13 @@ function decide(list: readonly Candidate[]): { candidate: Candidate, confidence:
 /** The one place where any name will do, unless the name is nearly one that is asked for elsewhere. */
 function anyNameIn(list: readonly Candidate[]): { candidate: Candidate, confidence: number } | null {
   const [only, ...more] = list.filter(one => one.anyName && one.unit.owed)
-  const meant = list.some(one => CLASS[one.nameFit] === 0 && one.holder >= NAMED.given && !one.anyName)
+  const meant = list.some(one => CLASS[one.nameFit] === 0 && saysWho(one) && !one.anyName)
   return only && more.length === 0 && !meant ? { candidate: only, confidence: CONFIDENCE.anyName } : null
 }
+
+/** Whether somebody is named, be it a member of the group whose file it is. */
+const saysWho = ({ holder, unit }: Candidate): boolean =>
+  holder >= (unit.requirement.holder === 'group' ? NAMED.given * OF_NAMED.memberOfGroup : NAMED.given)
 
 interface Open { view: FileView, found: Candidates }
 
@@ -132,7 +139,7 @@ function assignOpen(
   open.forEach(({ view, found: candidates }, file) => {
     for (const candidate of candidates.list.slice(0, MOST_CANDIDATES)) {
       const { unit } = candidate
-      if (CLASS[candidate.nameFit] < 0 || (CLASS[candidate.nameFit] === 0 && candidate.holder < NAMED.given)) continue
+      if (CLASS[candidate.nameFit] < 0 || (CLASS[candidate.nameFit] === 0 && !saysWho(candidate))) continue
       const n = numberIn(candidate)
       const told = unit.requirement.count.by === null || n !== null
       const key = `${unit.index}\n${n ?? ''}`
@@ -199,7 +206,7 @@ function eliminate(
       const anonymous = only.candidate.unit.requirement.count.by === null
       const where = liesThere(only.candidate) ? ' there' : ''
       const rivals = wanted.get(`${only.candidate.unit.index}${anonymous ? '' : ` ${only.slots[0]}`}${where}`) ?? 0
-      if (meant.has(one) || (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1)) {
+      if (one.has || meant.has(one) || (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1)) {
         const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
         arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
         continue
@@ -222,13 +229,14 @@ function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): 
   return [...fitting.map(one => slotRef(one.unit, numberIn(one))), ...unweighed.map(unit => slotRef(unit, null))]
 }
 
-interface Waiting extends Open { options: Option[] }
+/** `has`: others gave way to it. */
+interface Waiting extends Open { options: Option[], has?: true }
 
 /** A file that may go to one slot alone has it before those that may go elsewhere, too: they are left what remains. */
 function giveWay(waiting: readonly Waiting[]): void {
   const keyOf = ({ candidate: { unit } }: Option, n: number | null) => `${unit.index} ${n}`
   const wanting = new Map<string, Waiting[]>()
-  for (const one of waiting) for (const option of one.options) for (const n of option.slots) gather(wanting, keyOf(option, n), one)
+  for (const one of waiting) for (const option of one.options) for (const n of new Set(option.slots)) gather(wanting, keyOf(option, n), one)
   const next = waiting.filter(one => one.options.length === 1)
   const had = new Set<string>()
   for (let one = next.pop(); one; one = next.pop()) {
@@ -239,13 +247,20 @@ function giveWay(waiting: readonly Waiting[]): void {
     const rivals = (wanting.get(key) ?? []).filter(other => other !== one)
     if (rivals.length === 0 || rivals.some(other => waysOf(other) < 2)) continue
     had.add(key)
+    one.has = true
     for (const other of rivals) {
-      other.options = other.options.map(option => ({ ...option, slots: option.slots.filter(slot => keyOf(option, slot) !== key) }))
+      other.options = other.options.map(option => ({ ...option, slots: withoutOne(option.slots, slot => keyOf(option, slot) === key) }))
         .filter(option => option.slots.length > 0)
       if (other.options.length === 1) next.push(other)
     }
   }
 }
+/** Of slots that are all alike another file takes one. */
+function withoutOne<T>(list: readonly T[], isIt: (item: T) => boolean): T[] {
+  const at = list.findIndex(isIt)
+  return list.filter((_, index) => index !== at)
+}
+
 const waysOf = ({ options }: Waiting): number => options.reduce((sum, { slots }) => sum + slots.length, 0)
 
 /**
@@ -269,13 +284,17 @@ function meantOf(waiting: readonly Waiting[]): Set<Waiting> {
 
 const stemOf = (view: FileView): string => copyMarksOf(view)[0]?.base ?? view.base
 
+/** Whether a rule asks for a text of one's own: any words may be it. */
+const takesText = (unit: Unit): boolean => formsOf(unit).some(({ name }) => name?.some(isAnyText))
+
 /** Whether a name says nothing but what the rule, its title and its holder say, and the number of the piece. */
 function isKnown(view: FileView, { candidate: { unit }, slots }: Option): boolean {
   const { requirement, people } = unit
   const called = people.flatMap(({ id, name, group, aliases }) => [id, name, group, ...aliases])
   const known = new Set([...wordsOfRule(requirement), ...called.flatMap(tokensOf)])
   const tokens = tokensOf(stemOf(view))
-  return tokens.length > 0 && tokens.every(token => (/^\d+$/.test(token) ? Number(token) === slots[0] : known.has(token)))
+  const isNumber = (token: string) => slots[0] === null || Number(token) === slots[0]
+  return tokens.length > 0 && tokens.every(token => (/^\d+$/.test(token) ? isNumber(token) : known.has(token)))
 }
 
 /** Whether a file lies in the very folder that is asked for. */
@@ -306,14 +325,20 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
     // what says one piece is no other of which it says nothing
     if (!unit.owed || !candidate.formatFits || !own || !meant || isEmptyish(view) || (said && candidate.requirement === 0)) return []
     const n = numberIn(candidate)
-    // beyond what is owed a piece may come, where something says that it is one
-    const more = candidate.requirement > 0 || liesThere(candidate)
-    const slots = openSlots(unit, arrivals.get(unit.index) ?? [], n, more)
+    const slots = openSlots(unit, arrivals.get(unit.index) ?? [], n, isOneMore(view, candidate, list))
     return slots.length > 0 ? [{ candidate, slots }] : []
   })
   // what is read as a format may be many things: the extension says which of them is meant
   const ofKind = keepSome(options, ({ candidate }) => extensionAsked(view, candidate.unit.requirement))
   return keepSome(ofKind, ({ candidate }) => inFolder.includes(candidate))
+}
+
+/** Whether a file may be one more piece than is owed: something says that it is one, or nothing says that it is another work. */
+function isOneMore(view: FileView, candidate: Candidate, list: readonly Candidate[]): boolean {
+  if (candidate.requirement > 0 || liesThere(candidate)) return true
+  const { unit } = candidate
+  const alone = !list.some(other => other !== candidate && other.formatFits && other.unit.owed)
+  return alone && extensionAsked(view, unit.requirement) && (takesText(unit) || isKnown(view, { candidate, slots: [null] }))
 }
 
 /** Those that pass, where any do; else all. */

@@ -10,7 +10,7 @@ import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import { trimSeparators } from '../names/strictness'
 import type { Difference } from '../names/difference'
-import type { Captures } from '../names/parts'
+import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
 import { lastWordOf, tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
@@ -22,7 +22,7 @@ import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
-import { calledBy, settleNumber } from './piece-number'
+import { calledBy, settleNumber, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
@@ -154,20 +154,28 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
-  if (nearest) takeNearest(best, nearest, view.base)
+  if (nearest) takeNearest(best, nearest, view.base, alike)
   const told = Math.max(share, choicesTold(nearest, requirement), takeNumber(best, nearest, view))
-  best.requirement = told * WORTH.words + (alike >= SHARE.alike ? alike * WORTH.alike : 0)
+  const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
+  best.requirement = told * WORTH.words + (enough ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
-  // what free text lets through is alike to anything: then the format must speak for it
-  const believed = best.formatFits || !isOpenText(nearest?.form.name ?? null)
-  if (told >= SHARE.wordsNear || (alike >= SHARE.alike && believed)) best.nameFit = 'near'
+  // what free text lets through is alike to anything, and so is a holder's name where the rule has nothing else: then the format must speak for it
+  const believed = best.formatFits || (nearest !== null && !isOpenText(nearest.form.name) && saysItself(nearest))
+  if (told >= SHARE.wordsNear || (enough && believed)) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
 
-function takeNearest(best: Candidate, nearest: Nearest, base: string): void {
+/** Whether a file lies in the very folder, and in a format, that are asked for: there less of the name will do. */
+function isAtHome({ unit: { requirement }, folderFits, formatFits }: Candidate): boolean {
+  return folderFits && (requirement.folder?.length ?? 0) > 0 && formatFits && requirement.formats.length > 0
+}
+
+function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: number): void {
   const { form, captures, differences } = nearest
   best.form ??= form
-  best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed ? actual : ''))
+  // any word may stand where a choice is asked: it is another value only in a name that is the asked one otherwise
+  const isMeant = (part: string) => alike >= SHARE.alike || ownOf(best.unit.requirement.fields, part)?.type !== 'choice'
+  best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed && isMeant(part) ? actual : ''))
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
@@ -235,12 +243,25 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
     // what only tells the state of a work says nothing of which one it is
     const state = lengthOfState(differences)
     const cost = Math.max(0, all - state)
-    const whole = Math.max(expandParts(form.name, captures).length, view.base.length - state)
+    const whole = Math.max(lengthOf(form.name, captures), view.base.length - state)
     const length = Math.max(1, whole - lettersOfText(form.name, captures))
     if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, differences }
   }
   return nearest
 }
+
+/** Whether a rule has words of its own, or a name tells one of its values. */
+function saysItself({ form: { name }, captures }: Nearest): boolean {
+  return name?.some(part => (part.kind === 'free' ? ownOf(captures, part.part) !== undefined : isOwnWord(part))) ?? false
+}
+
+const isOwnWord = (part: NamePart): boolean => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text))
+
+/** How long an asked name is, as far as it is told: what a field is not told counts as what it costs that it is not there. */
+function lengthOf(name: NonNullable<UnitForm['name']>, captures: Captures): number {
+  return name.reduce((sum, part) => sum + (part.kind === 'fixed' ? part.texts[0] ?? '' : ownOf(captures, part.part) ?? UNTOLD).length, 0)
+}
+const UNTOLD = '???'
 
 /** The words behind the whole asked name, slips in it aside; none, where there is more to it. */
 function wordsBehind({ cost, form, captures, differences }: Nearest, base: string): readonly string[] {
@@ -256,7 +277,7 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   const { form: { name: parts }, captures, differences } = nearest
   // of a choice that is a letter what stands for it tells more: "final" for F
   const written = (field: string) => differences.find(one => one.part === field && one.kind === 'misspelt')?.actual ?? ownOf(captures, field) ?? ''
-  if (!parts || parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text)))) return 0
+  if (!parts || parts.some(isOwnWord)) return 0
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
   const told = choices.filter(({ part }) => ownOf(captures, part) !== undefined)
   return told.some(({ part }) => written(part).length > 1) ? told.length / choices.length : 0
@@ -283,11 +304,6 @@ function saysNothingElse(unit: Unit, base: string, sign: string): boolean {
   const known = new Set([...wordsOfRule(unit.requirement), ...unit.people.flatMap(({ id, group }) => [id, group]).flatMap(tokensOf), sign])
   const isInitial = (token: string) => token.length === 1 && [...called].some(word => word.startsWith(token))
   return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || called.has(token) || isLaterWord(token) || isInitial(token))
-}
-
-/** All words of a requirement's title and of what its rule itself writes, as loose keys. */
-export function wordsOfRule({ title, names }: Requirement): string[] {
-  return [title, ...names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))].flatMap(tokensOf)
 }
 
 /**

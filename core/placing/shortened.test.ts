@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type { ReceivedFile } from '../arrivals/received'
 import { readBrief } from '../brief/read'
 import { check } from '../checking/check'
@@ -64,4 +64,111 @@ test('a value that stands whole beside the name is there, and what stands instea
   const [file] = await where('Md Irfan_20ME112_Synopsis.pdf')
   expect(file?.says).toContain('"Md Irfan" instead of "Mohammed Irfan Khan"')
   expect(file?.says).toContain('Roll No. "20ME112" stands in another place')
+})
+
+interface Rules { list: string, requirements: object[] }
+
+async function roundOf({ list, requirements }: Rules, ...names: string[]) {
+  const { roster } = readRoster(readTable(new TextEncoder().encode(list)))
+  const brief = await readBrief({ usitorBrief: 1, title: 'Round', strictness: { letterCase: 'ignore', separators: 'ignore' }, requirements }, roster)
+  const received = names.map((path, at): ReceivedFile => ({
+    root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_760_000_000_000 + at, receivedAtFrom: 'modified',
+    reading: {
+      candidates: [path.slice(path.lastIndexOf('.') + 1)], version: null, state: 'ok', verified: 'structure', fault: null, props: {},
+    },
+  }))
+  const { files } = check({ brief, roster, received, checkedAt: 0 })
+  return Object.fromEntries(files.map(({ path, role, slot }) => [path, role === 'placed' && slot ? `${slot.requirement} ${slot.holder}` : role]))
+}
+
+describe('parts of groups', () => {
+  const BAND: Rules = {
+    list: 'name,group\nAnneke de Wit,Klarinetten\nCor van Dam,Hoorns\nDineke Smit,Trombones',
+    requirements: [
+      {
+        id: 'part', title: 'Part', holder: 'group', name: '{group} - {piece} - {part}', formats: [{ id: 'pdf' }], count: { from: 1, to: 9 },
+        fields: { piece: { type: 'choice', values: ['Ouverture', 'Wals'] }, part: { type: 'choice', values: ['1e', '2e'] } },
+      },
+      {
+        id: 'take', title: 'Recording', holder: 'group', name: '{group} - repetitie {day}', formats: [{ id: 'mp3' }],
+        fields: { day: { type: 'date', pattern: 'dd-MM-yyyy', from: '2026-11-01', to: '2026-11-30' } },
+      },
+      { id: 'list', title: 'Presentielijst', holder: 'group', name: '{group} - presentielijst', formats: [{ id: 'xlsx' }] },
+    ],
+  }
+  test.each([
+    ['Klarinet - Wals - 1e.pdf', 'part Klarinetten', 'the singular of a group'],
+    ['Hoorn 2 Ouverture.pdf', 'part Hoorns', 'and the number of a part'],
+    ['hoorns 21-11.mp3', 'take Hoorns', 'a rule of choices alone is not meant where the format is not its own'],
+    ['presentielijst Dineke.xlsx', 'list Trombones', 'the given name of a member'],
+    ['presentielijst.xlsx', 'unplaced', 'nobody is named'],
+  ])('%s is %s: %s', async (path, where) => {
+    expect((await roundOf(BAND, path))[path]).toBe(where)
+  })
+})
+
+describe('beyond what is owed', () => {
+  const PAPER: Rules = {
+    list: 'name,code\nBeat Marti,bm\nClaudia Imhof,cih',
+    requirements: [
+      {
+        id: 'article', title: 'Article', name: '{code}_{section}_{about}', formats: [{ id: 'docx' }], count: { from: 1, to: 3 },
+        fields: { section: { type: 'choice', values: ['SP', 'JU'] }, about: { type: 'text', minLength: 3 } },
+      },
+      {
+        id: 'photo', title: 'Photo', name: '{code}_{n}', fields: { n: { type: 'number', from: 1, to: 99 } },
+        formats: [{ id: 'jpg' }], count: { from: 1, to: 4 },
+      },
+    ],
+  }
+  test('a piece comes by its format alone where its name says nothing but whose it is, or the rule asks for a text of one\'s own', async () => {
+    const names = ['cih_SP_Autumn race.docx', 'Claudia Imhof - Youth camp.docx', 'bm_1.jpg', 'Beat Marti 3.jpg', 'Beat Marti passport.jpg']
+    const placed = await roundOf(PAPER, ...names)
+    expect(names.map(name => placed[name])).toEqual([
+      'article claudia-imhof', 'article claudia-imhof', 'photo beat-marti', 'photo beat-marti', 'unplaced',
+    ])
+  })
+
+  test('of places that are all alike, one that may only be there takes one and leaves the others', async () => {
+    const names = ['Beat Marti holiday.jpg', 'Beat Marti 3.jpg', 'Beat Marti 4.jpg']
+    expect(Object.values(await roundOf(PAPER, ...names))).toEqual(['photo beat-marti', 'photo beat-marti', 'photo beat-marti'])
+  })
+
+  test('a word where a choice is asked is another choice only in a name that is the asked one otherwise', async () => {
+    const names = ['cih_SP_Autumn race.docx', 'cih_XY_Old news.docx', 'Article of Claudia Imhof about snow.docx']
+    const placed = await roundOf(PAPER, ...names)
+    expect(names.map(name => placed[name])).toEqual(['article claudia-imhof', 'unplaced', 'article claudia-imhof'])
+  })
+})
+
+test('in the very folder and format that are asked for, half of a name will do', async () => {
+  const pictures = (id: string, format: string) => ({
+    id, title: id, name: `{id}_{family}_${id}_{n}`, folder: `{family}/${id}s`, formats: [{ id: format }], count: { from: 2, to: 2, by: 'n' },
+    fields: { n: { type: 'number', digits: 2, from: 1, to: 2 } },
+  })
+  const rules = { list: 'id,given,family\n12,Rui,Sá', requirements: [pictures('orig', 'tif'), pictures('final', 'jpg')] }
+  expect(await roundOf(rules, 'Sá/finals/12_Sá_01.jpg', 'Sá/origs/12_Sá_orig_01.tif')).toEqual({
+    'Sá/finals/12_Sá_01.jpg': 'final 12', 'Sá/origs/12_Sá_orig_01.tif': 'orig 12',
+  })
+})
+
+test('a number is the piece\'s where two words are written together around it, or where a word says it', async () => {
+  const rules = {
+    list: 'given,family\nGrace,Quill\nTre,Marsh',
+    requirements: [{
+      id: 'data', title: 'Data', name: '{family}_{given}_Data{n}', fields: { n: { type: 'number', from: 1, to: 7 } }, formats: [{ id: 'csv' }],
+      count: { from: 7, to: 7, by: 'n' },
+    }],
+  }
+  const names = ['lab5data_quill.csv', 'Quill data two.csv', 'Marsh data Tre.csv', 'Quill zweite data, third try.csv', 'Quill_H3a data.csv']
+  const { roster } = readRoster(readTable(new TextEncoder().encode(rules.list)))
+  const brief = await readBrief({ usitorBrief: 1, title: 'Lab', requirements: rules.requirements }, roster)
+  const numbers = names.map((path, at) => {
+    const reading = { candidates: ['csv'], version: null, state: 'ok' as const, verified: 'structure' as const, fault: null, props: {} }
+    const received: ReceivedFile[] = [{
+      root: 'in', path, size: 1000 + at, sha256: 'a'.repeat(64), receivedAt: 1_760_000_000_000, receivedAtFrom: 'modified', reading,
+    }]
+    return check({ brief, roster, received, checkedAt: 0 }).files[0]?.slot?.n ?? null
+  })
+  expect(numbers).toEqual([5, 2, null, null, null])
 })

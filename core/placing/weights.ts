@@ -95,6 +95,8 @@ export const WORTH = {
 export const SHARE = {
   /** A name so much alike the expected one speaks for the requirement by itself. */
   alike: 0.6,
+  /** So alike in the very folder and format that are asked for. */
+  alikeAtHome: 0.5,
   /** Wrong characters that leave a name the asked one. */
   slips: 0.15,
   /** Own words that make a name nearly the expected one. */

@@ -29,7 +29,9 @@ const WHOSE = new Set([
 ])
 
 /** A heading as a key; of one that says whose it is besides, what is left without that. */
-function keyOf(heading: string): string {
+function keyOf(written: string): string {
+  // "N.º", "N°" and "№" are numbers
+  const heading = written.replace(/(?<=\p{L}\.?)[º°]/gu, 'o').replace(/№/g, 'No')
   const key = looseKey(heading)
   if (KNOWN.has(key)) return key
   const words = heading.split(/[^\p{L}\p{N}]+/u).map(looseKey).filter(Boolean)

@@ -113,17 +113,21 @@ function withPerson(guessed: GuessedList): GuessedList {
   const { table, mapping } = guessed
   if (mapping.columns.some(meaning => meaning === 'name' || meaning === 'given' || meaning === 'family' || meaning === 'alias')) return guessed
   const name = nameColumn(table, column => mapping.columns[column] === 'other')
-  return name < 0
-    ? guessed
-    : {
-        table: takenForName(table, name),
-        mapping: { ...mapping, columns: mapping.columns.map((meaning, column) => (column === name ? 'name' : meaning)) },
-      }
+  if (name >= 0) {
+    const columns = mapping.columns.map((meaning, column) => (column === name ? 'name' : meaning))
+    return { table: takenForName(table, name), mapping: { ...mapping, columns } }
+  }
+  // groups alone hand in under their own names
+  const group = nameColumn(table, column => mapping.columns[column] === 'group')
+  if (group < 0) return guessed
+  const named = { ...table, header: [...table.header, 'name'], rows: table.rows.map(row => [...row, row[group] ?? '']) }
+  return { table: takenForName(named, group), mapping: { ...mapping, columns: [...mapping.columns, 'name'] } }
 }
 
 /** Of several columns of words, that which calls everybody otherwise; -1: there is none. */
 function nameColumn({ header, rows }: RosterTable, isFree: (column: number) => boolean): number {
-  const isWords = (column: number) => rows.length > 1 && rows.every(row => /\p{L}/u.test(row[column] ?? '') && !/\d|@/.test(row[column] ?? ''))
+  const isWord = (cell = '') => /\p{L}/u.test(cell) && !/\d|@/.test(cell)
+  const isWords = (column: number) => rows.length > 1 && rows.every(row => isWord(row[column])) && !rows.every(row => isCode(row[column] ?? ''))
   const different = (column: number) => new Set(rows.map(row => row[column])).size
   const columns = header.map((_, column) => column).filter(column => isFree(column) && isWords(column))
   const [name = -1] = columns.sort((a, b) => different(b) - different(a) || a - b)

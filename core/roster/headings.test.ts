@@ -64,12 +64,18 @@ test.each([
   ['Vorname;Nachname;Fotografin\nAna;Quill;Bo Lind', ['given', 'family', 'other']],
   // firms are not taken apart into given and family names
   ['Fournisseur;Code\nSol et Ombre SA;A1\nMarc Vidal;B2', ['name', 'other']],
+  ['Nº;Nome;Apelido\n1;Inês;Sousa', ['id', 'given', 'family']],
+  ['N°;Nom;Prénom\n1;Sousa;Inês', ['id', 'family', 'given']],
+  ['N.º de aluno;Aluno\n1;Inês Sousa', ['id', 'name']],
+  ['№;ФИО\n1;Болотова Анна', ['id', 'name']],
   ['Osztály;Név\n9.a;Kovács Anna', ['group', 'name']],
   ['Priimek;Ime;Razred\nNovak;Ana;3.b', ['family', 'given', 'group']],
   ['Nume;Prenume;Clasa\nPopescu;Ana;5A', ['family', 'given', 'group']],
   // whoever hands in stands under the one that calls everybody otherwise, where no heading says so
   ['Klasse;Näherin;Platz\n7b;Ana Quill;Ost\n7b;Bo Lind;Ost', ['group', 'name', 'other']],
   ['Klasse;Platz\n7b;Ost\n7b;Ost', ['group', 'other']],
+  // groups alone hand in under their own names, codes are none
+  ['Werk;Kz\nLinz;LNZ\nWels;WEL', ['group', 'other', 'name']],
   // no heading is known, yet words above codes are headings
   ['Keramiker;Ofen\nAna Quill;12\nBo Lind;7', ['name', 'other']],
   ['Ofen;Kz\nLinz;LNZ\nWels;WEL', ['name', 'other']],

@@ -9,6 +9,7 @@ const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
   course: { type: 'choice', values: ['FA', 'BA'], meanings: { FA: 'First aid', BA: 'Breathing apparatus' } },
   side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
+  part: { type: 'choice', values: ['1e', '2e', '3e', 'solo'], meanings: {} },
   quarter: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
   other: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
   rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: null, from: 1, to: 9 },
@@ -48,6 +49,25 @@ describe('a choice', () => {
     // two of one rule stand side by side
     expect(told('{family}_{quarter}-{other}', 'Marsh_Q1-Q4')).toEqual([{ quarter: 'Q1', other: 'Q4' }, []])
     expect(told('{family}_{quarter}', 'Marsh_Q1-Q1')[0]).toEqual({ quarter: 'Q1' })
+  })
+
+  test.each([
+    ['eerste', '1e'], ['2', '2e'], ['tweede', '2e'], ['second', '2e'], ['première', '1e'], ['03', '3e'], ['solo', 'solo'],
+  ])('in a row is known by its number: %s is %s', (written, part) => {
+    expect(told('{family}_{part}', `Marsh_${written}`)[0]).toEqual({ part })
+  })
+
+  test('is none of digits alone where no choice has any', () => {
+    const [captures, differences] = told('{family}_{song}', 'Marsh_21')
+    expect(captures).toEqual({})
+    expect(differences).toContain('song absent ')
+  })
+
+  test('is no word that the holder or the piece is called by', () => {
+    const { differences } = explainParts(fillTemplate(parseTemplate('{family}_{song}'), FIELDS, { family: 'Marsh' }), 'Cor_Marsh', {
+      strictness: { letterCase: 'ignore', separators: 'exact', accents: 'ignore' }, called: () => ['cor'], titled: () => ['notes'],
+    })
+    expect(differences.map(one => one.kind)).not.toContain('not-allowed')
   })
 
   test('of one letter straight behind the rule\'s own word is that, whatever word stands behind', () => {

@@ -2,6 +2,7 @@ import { either, list, needed, object, text } from '../../shapes/shape'
 import { editDistance } from '../../text/distance'
 import { accentWays, foldCase, removeAccents } from '../../text/fold'
 import { emptyRecord, ownOf } from '../../text/own'
+import { numberOfWord } from '../number-words'
 import { readRoman } from '../roman'
 import { isSeparator } from '../strictness'
 import { isWordEdge } from '../word-edges'
@@ -40,6 +41,8 @@ function readChoice(actual: string, rule: ChoiceRule): string | undefined {
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
   if (language !== undefined) return language
+  const ordinal = inRow(actual, values)
+  if (ordinal !== undefined) return ordinal
   for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
   const near = values.filter(one => isLong(one) && editDistance(foldCase(one), foldCase(actual), 1) <= 1)
   return near.length === 1 ? near[0] : meantBy(actual, rule)
@@ -63,8 +66,18 @@ const isWord = (text: string, start: number, end: number): boolean => isWordEdge
 
 /** A choice that is a word shortened and a number, as people write it out: Q1 is "1. Quartal", "Quartal I". */
 const COUNTED = /^(\p{L}{1,3})[ ._-]?0*(\d{1,2})$/u
+/** A choice that is a number in a row: 1, 1e, 2nd, 3ª. */
+const IN_ROW = /^0*(\d{1,2})(?:[.ºª°]|st|nd|rd|th|er|re|ère|e|è|me|ème|de|ste|a|o)?$/iu
+
+/** The one choice that is the number a word or figure says: "eerste" and "1" are 1e. */
+function inRow(actual: string, values: readonly string[]): string | undefined {
+  const [, figure] = IN_ROW.exec(actual) ?? []
+  const number = figure === undefined ? numberOfWord(actual) : Number(figure)
+  const found = number === null ? [] : values.filter(value => Number(IN_ROW.exec(value)?.[1] ?? NaN) === number)
+  return found.length === 1 ? found[0] : undefined
+}
 const WRITTEN_OUT = [
-  /(?<![\p{L}\p{N}])(?<number>\d{1,2}|[IVX]{1,4})(?:[.ºª°]|st|nd|rd|th|er?)?[ _-]?(?<word>\p{L}{3,})(?![\p{L}\p{N}])/gu,
+  /(?<![\p{L}\p{N}])(?<number>\d{1,2}|[IVX]{1,4}|\p{L}{4,})(?:[.ºª°]|st|nd|rd|th|er?)?[ _-]?(?<word>\p{L}{3,})(?![\p{L}\p{N}])/gu,
   /(?<![\p{L}\p{N}])(?<word>\p{L}{3,})[ ._-]?(?<number>\d{1,2}|[IVX]{1,4})(?![\p{L}\p{N}])/gu,
 ]
 
@@ -76,7 +89,7 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
   })
   if (counted.length < 2 || counted.length < values.length) return
   for (const { 0: all, index, groups: { number = '', word = '' } = {} } of WRITTEN_OUT.flatMap(way => [...name.matchAll(way)])) {
-    const is = /^\d/.test(number) ? Number(number) : readRoman(number)
+    const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
     const [found, ...more] = counted.filter(one => one.number === is && plain(word).startsWith(one.sign))
     if (found && more.length === 0) yield { start: index, end: index + all.length, value: found.value }
   }
@@ -148,7 +161,8 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
     }
     // any word may have been meant for one of the choices, unless one of them is there
     if (told) return
-    for (const [start, end] of wordsOf(name)) take(start, end, 2)
+    const numbers = rule.values.some(value => /\p{N}/u.test(value))
+    for (const [start, end] of wordsOf(name)) if (numbers || /\p{L}/u.test(name.slice(start, end))) take(start, end, 2)
   },
   read: (actual, rule) => readChoice(actual, rule),
   tell(actual, rule, _, strictness) {
