@@ -268,6 +268,15 @@ test('every right path of one person has one spelling of the folder, the accepte
   expect(file('أحمد/أحمد_4.pdf')).toMatchObject({ codes: ['folder.level-missing'], correctedPath: 'احمد/work/أحمد_4.pdf' })
 })
 
+test.each([
+  ['NBY report 1.pdf', 'NBY report 2.pdf', true, 'pages that were sent one by one'], ['report 4a NBY.pdf', 'report 4b NBY.pdf', true, 'halves'],
+  ['NBY report v1.pdf', 'NBY report v2.pdf', false, 'versions'], ['NBY report.pdf', 'NBY report (1).pdf', false, 'copies'],
+  ['NBY report 1.pdf', 'NBY report 2 new.pdf', false, 'more is different'],
+])('of %s and %s both may be meant: %s, %s', async (one, other, both) => {
+  const { file } = await run({}, [one, other])
+  expect([one, other].map(path => file(path).codes.includes('version.undecided'))).toEqual([both, both])
+})
+
 test('what the corrected name leaves open is said with an example, and such a file is in no corrected copy', async () => {
   const { file, report } = await run(MONTHLY, ['NBY_2026-09_Report.pdf', 'SGB_2026-10_Report.pdf'])
   expect(file('NBY_2026-09_Report.pdf')).toMatchObject({
@@ -299,6 +308,10 @@ test('words that devices and calendars write are nobody\'s name, and what cannot
   expect(file('notes of 16 and 20 November Bo Tamworthy.pdf').says).not.toContain('"{week}" stands')
   expect(file('Marsh_Ana_W43+W44.pdf').correctedPath).toBe('Marsh_Ana_W{week}.pdf')
   expect(file('Marsh_Ana_W43+W44.pdf').says).toContain('week says "W43+W44"')
+  // initials stand for the given name, and no word of state for the rule's own
+  const { file: short } = await run({ name: '{given}_{family}_Report_v{v}', fields: { v: { type: 'version' } } }, ['A. Marsh V1 signed.pdf'])
+  expect(short('A. Marsh V1 signed.pdf').says).toContain('Given name "A." instead of "Ana"')
+  expect(short('A. Marsh V1 signed.pdf').says).not.toContain('signed" instead')
   const { file: written } = await run(WEEKLY, ['Marsh_Ana_W week 41.pdf'])
   expect(written('Marsh_Ana_W week 41.pdf').says).toContain('the week is written week 41')
 })

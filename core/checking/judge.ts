@@ -9,6 +9,7 @@ import type { Difference } from '../names/difference'
 import { expandParts } from '../names/parts'
 import { freeField } from '../names/fields/index'
 import { isTypedRule } from '../names/placeholders'
+import { foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
 import { expandFolder } from '../names/levels'
 import { formsOf } from '../brief/forms'
@@ -189,9 +190,20 @@ export function supersededFinding(make: FindingMaker, unit: Unit, counts: Arriva
 export function besideCode(unit: Unit, counts: Arrival, other: Arrival, right: boolean): 'version.newer-beside' | 'version.undecided' | null {
   const [one, two] = [counts.view.file, other.view.file]
   if (one.sha256 === null || two.sha256 === null || one.sha256 === two.sha256 || !canCount(other) || isLate(unit, other, true)) return null
-  if (isUndecided(unit, counts, other)) return 'version.undecided'
+  if (isUndecided(unit, counts, other) || (!right && areHalves(counts.view.base, other.view.base))) return 'version.undecided'
   return right && namesNoVersion(unit) && (two.receivedAt ?? 0) > (one.receivedAt ?? 0) ? 'version.newer-beside' : null
 }
+
+/** Whether two names differ in a small number or a letter behind one alone that tells no version or copy: both may be parts of the work. */
+function areHalves(one: string, other: string): boolean {
+  const [left, right] = [one, other].map(name => name.split(PART_SIGNS))
+  if (!left || !right || left.length !== right.length || left.length < 2) return false
+  const differing = left.flatMap((piece, at) => (foldCase(piece) === foldCase(right[at] ?? '') ? [] : [at]))
+  const [at = 0] = differing
+  return differing.length === 1 && at % 2 === 1 && !NO_PART.test(left[at - 1] ?? '')
+}
+const NO_PART = /(?:\(|(?<!\p{L})(?:v|ver|vers|version|versie|rev|revision|fassung|stand|copy|copie|copia|kopie|final) ?)$/iu
+const PART_SIGNS = /((?<!\d)\d{1,2}(?!\d)|(?<=\d)[a-f](?![\p{L}\p{N}]))/iu
 
 /** What a name that says neither whose file it is nor which is told: given by a program, or the rule's own words; `null`: neither. */
 export function namelessFinding(make: FindingMaker, view: FileView, requirements: readonly Requirement[]): Finding | null {

@@ -1,5 +1,6 @@
 import { ownOf } from '../text/own'
 import { isAndWord } from './and-words'
+import { numberOfWord } from './number-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { takeFromExtra } from './mend-alignment'
@@ -49,7 +50,8 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     const settled = part.kind === 'free' && part.rule.type === 'number' ? ownOf(known, part.part) : undefined
     const span = spans[index]
     if (settled === undefined || !span || span.end > span.start) continue
-    const runs = [...text.matchAll(/\p{Nd}+/gu)].filter(([run]) => Number(run) === Number(settled))
+    const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === Number(settled)
+    const runs = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
     const [only] = runs
     if (!only || runs.length > 1) continue
     const [start, end] = [only.index, only.index + only[0].length]

@@ -123,7 +123,7 @@ const DAY_AND_MONTH = new RegExp(
 function readDayOfYear(text: string, position: number, pattern: string, range: Range): LooseDate | null {
   if (!pattern.includes('dd') || !pattern.includes('MM') || /H|mm/.test(pattern)) return null
   const match = DAY_AND_MONTH.exec(text.slice(position, position + 24))
-  if (!match) return /\d[-_/. ]?$/.test(text.slice(Math.max(0, position - 2), position)) ? null : readBareDay(text.slice(position, position + 7), position, pattern, range)
+  if (!match) return readBareDay(text, position, pattern, range)
   const [whole, day1, word1, word2, day2, day3, number, stated] = match
   const month = number === undefined ? monthOf(word1 ?? word2 ?? '') : Number(number)
   const day = Number(day1 ?? day2 ?? day3)
@@ -134,7 +134,9 @@ function readDayOfYear(text: string, position: number, pattern: string, range: R
 
 /** Four digits, perhaps parted, where one day alone that is asked for can be meant: 1103 or 03-11 for 3 November. */
 function readBareDay(text: string, position: number, pattern: string, range: Range): LooseDate | null {
-  const [whole = '', first, second] = /^(\d\d)[-_/ ]?(\d\d)(?![\d\p{L}]|[-_/]\d)/u.exec(text) ?? []
+  const [whole = '', first, sign = '', second] = /^(\d\d)([-_/ ]?)(\d\d)(?![\d\p{L}]|[-_/]\d)/u.exec(text.slice(position, position + 7)) ?? []
+  // behind other digits and the same sign it is a part of another date
+  if (sign !== '' && /^\d/.test(text.slice(Math.max(0, position - 2), position)) && text[position - 1] === sign) return null
   if (first === undefined || second === undefined || range.from === null || range.to === null) return null
   const days = ([[first, second], [second, first]] as const).flatMap(([month, day]) => {
     const year = Number(month) >= 1 && Number(month) <= 12 ? yearOf(Number(month), Number(day), range) : null

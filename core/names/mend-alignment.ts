@@ -362,10 +362,16 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
     }
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
     const isOwn = () => isElsewhere(part.part, span.text, text.slice(start, end), known)
-    const stands = part.part === 'literal' ? /\p{L}/u.test(text.slice(start, end)) || !/\p{L}/u.test(span.text) : !isNoValue(text.slice(start, end), span.text)
+    const there = text.slice(start, end)
+    const stands = part.part === 'literal' ? isInstead(there, span.text) : !isNoValue(there, span.text)
     if (whole && stands && !isOwn()) continue
     if (likeness(text.slice(start, end), span.text) < LIKE) drop(index, span)
   }
+}
+
+/** Whether words may stand instead of the rule's own text: none that tells its state is among them. */
+function isInstead(words: string, own: string): boolean {
+  return !/\p{L}/u.test(own) || (/\p{L}/u.test(words) && !words.split(/[^\p{L}\p{M}'’]+/u).some(isAddedWord))
 }
 
 /** Whether a word that stands where a choice is asked is none of these, but what the holder or the piece is called by. */
@@ -381,7 +387,8 @@ const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 function isElsewhere(part: string, asked: string, word: string, { called, titled }: Known): boolean {
   const key = looseKey(word)
   if (looseKey(asked).includes(key)) return false
-  return OF_NAME.has(part) ? isDefaultWord(word) || WEEK.has(key) || titled().includes(key) : called().includes(key)
+  if (part === 'literal') return called().includes(key)
+  return titled().includes(key) || (OF_NAME.has(part) ? isDefaultWord(word) || WEEK.has(key) : called().includes(key))
 }
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */
@@ -413,6 +420,7 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
     const own = part.part === 'literal' ? wordOf(span.text) : null
     if (part.part === 'literal' && !own) continue
     const instead = alignment.extras.find(({ range, before }) => {
+      if (OF_NAME.has(part.part) && isInitials(text.slice(...range), span.text)) return true
       const [start, end] = own ? withinSeparators(text, range) : range
       const word = text.slice(start, end)
       const beside = before === index || before === index + 1 || (own && before < index && !alignment.spans.slice(before, index).some(isThere))
@@ -420,11 +428,20 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
         && isWordEdge(text, end) && (!own || begins(foldPlain(word), own.folded))
     })
     const word = instead ? text.slice(...instead.range) : ''
-    if (!instead || isNoValue(word, span.text) || (!own && isLiteral(parts, word)) || isElsewhere(part.part, span.text, word, known)) continue
+    const noValue = isNoValue(word, span.text) && !isInitials(word, span.text)
+    if (!instead || noValue || (!own && isLiteral(parts, word)) || isElsewhere(part.part, span.text, word, known)) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
-    const [start, end] = instead.range
+    const [start, end] = withinSeparators(text, instead.range)
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
   }
+}
+
+/** Whether letters are those that the words of a name begin with, or the first of them: J-P for Jean-Pierre. */
+function isInitials(written: string, name: string): boolean {
+  const letters = foldPlain(written.replace(/[\s._-]+/g, ''))
+  const initials = foldPlain(name.split(/[\s-]+/).map(word => [...word][0] ?? '').join(''))
+  return letters !== '' && (letters === initials || letters === initials.slice(0, 1)) && /^[\s_.-]*(?:\p{L}[\s._-]*)+$/u.test(written)
+    && written.replace(/[^\p{L}]/gu, '').length <= 3
 }
 
 const isThere = ({ start, end }: Alignment['spans'][number]): boolean => end > start

@@ -30,7 +30,7 @@ describe('a month without a day', () => {
     }
   })
 
-  test.each([
+  test.each<[string, string | null, string]>([
     ['261108', '20261108', 'year first'], ['081126', '20261108', 'day first'], ['08112026', '20261108', 'day first, the year in full'],
     ['110826', '20261108', 'month first: the day first lies outside'], ['08-11', '20261108', 'without its year'], ['1108', '20261108',
       'and nothing between'],

@@ -2,13 +2,14 @@ import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { groupOf } from '../roster/values'
 import { bareNumbers } from '../names/number-kinds'
+import { MONTH_WORDS, WEEKDAY_WORDS } from '../names/months'
 import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { tokensOf, withoutZeros } from '../names/tokens'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
 import { romanised } from '../text/romanise'
-import { NAMED, OF_NAMED } from './weights'
+import { BEHIND, NAMED, OF_NAMED } from './weights'
 
 /**
  * How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name.
@@ -81,6 +82,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
   }
   addShortGroups(groups, groupWords, add)
   addGenitives(roster.people, entries, add)
+  if (roster.people.length <= MOST_CALLED_SHORT) addShortNames(roster.people, entries, add)
   for (const [key, list] of entries) {
     const [only, ...more] = list
     if (!only || more.length > 0) continue
@@ -201,10 +203,11 @@ function yieldToLonger(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMa
   if (full.length < 2) return
   const lengthOf = (holder: string) => (saidBy.get(holder) ?? []).join('').length
   const longest = Math.max(...full.map(([holder]) => lengthOf(holder)))
-  const whole = full.find(([holder]) => lengthOf(holder) === longest)?.[0] ?? ''
+  const [whole, { strength: most }] = full.find(([holder]) => lengthOf(holder) === longest) ?? ['', { strength: 0 }]
   for (const [holder, before] of full) {
     const inside = (key: string) => saidBy.get(whole)?.some(one => one.includes(key))
-    if (lengthOf(holder) < longest && saidBy.get(holder)?.every(inside)) evidence.set(holder, { ...before, strength: NAMED.family })
+    if (lengthOf(holder) >= longest || !saidBy.get(holder)?.every(inside)) continue
+    evidence.set(holder, { ...before, strength: Math.min(NAMED.family, most - BEHIND.aligned) })
   }
 }
 
@@ -277,7 +280,7 @@ function addPerson(person: Person, add: Add): void {
 function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add: Add, addNumber: (number: string, entry: Entry) => void): void {
   const byEnd = new Map<string, string[]>()
   for (const { id } of people) {
-    const [, digits] = /\p{L}[^\p{L}\d]*(\d{2,})$/u.exec(id) ?? []
+    const [, digits] = /[^\d.,][^\p{L}\d]*(\d{2,})$/u.exec(id) ?? []
     if (digits) for (const end of new Set([digits, digits.replace(/^0+(?=\d\d)/, '')])) gather(byEnd, end, id)
   }
   for (const [end, [id = '', ...more]] of byEnd) {
@@ -340,6 +343,46 @@ function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, re
       if (!/^\p{L}{3,}$/u.test(name)) continue
       for (const form of [`${name}s`, `${name}n`]) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], part)
     }
+  }
+}
+
+const LEAST_SHORT = 3
+const MOST_SHORT = 5
+
+/** The first letters of a name, as it is shortened; itself where it is no longer. */
+function beginningsOf(name: string): string[] {
+  const letters = [...name]
+  const least = Math.min(LEAST_SHORT, letters.length)
+  return Array.from({ length: Math.min(MOST_SHORT, letters.length) - least + 1 }, (_, more) => letters.slice(0, least + more).join(''))
+}
+
+/** In longer lists too many names begin alike. */
+const MOST_CALLED_SHORT = 2000
+/** Days and months that are shortened as names are. */
+const NO_NAMES = new Set([...MONTH_WORDS.split('|'), ...WEEKDAY_WORDS.split('|')].map(looseKey))
+
+/**
+ * Given names by their beginning, Zach for Zachary, where nobody else's begins so or is called so; beside the family name or its first letter
+ * wherever nobody is called both (common practice, no source).
+ */
+function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
+  const known = new Set(entries.keys())
+  const shorts = new Map<string, { holder: string, said: string, whole: boolean }[]>()
+  for (const { id, given, family, name, aliases } of people) {
+    const words = name.split(/\s+/)
+    const [first = '', last = ''] = given ? [wordsOf(given)[0] ?? given, family] : [words[0], words.length > 1 ? words.at(-1) : '']
+    const holder = holderKey('person', id)
+    for (const called of [first, ...aliases]) {
+      for (const short of beginningsOf(called)) {
+        if (short !== called) gather(shorts, looseKey(short), { holder, said: called, whole: false })
+        if (last) for (const more of [last, [...last][0] ?? '']) gather(shorts, looseKey(short + more), { holder, said: name, whole: true })
+      }
+    }
+  }
+  const isOthers = (short: string) => known.has(short) || NO_NAMES.has(short) || short.length < LEAST_SHORT
+  for (const [short, [only, ...more]] of shorts) {
+    if (!only || more.some(one => one.holder !== only.holder) || isOthers(short)) continue
+    add(short, only.holder, only.whole ? NAMED.firstAndFamily : NAMED.given, only.said, only.whole ? 'short' : 'given')
   }
 }
 

@@ -12,6 +12,7 @@ import { tokensOf } from '../names/tokens'
 import { namesOf } from '../roster/values'
 import { foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
+import { romanised } from '../text/romanise'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
 
@@ -35,6 +36,14 @@ export function settleNumber({ unit, captures }: { unit: Unit, captures: Capture
   const [only, ...more] = numbers.filter(isAsked)
   return only !== undefined && more.length === 0 && numbers.length === 1 ? { ...settled, [by]: only } : settled
 }
+
+/** Whether a name says several pieces at once, such as 1-3 or 2 and 3. */
+export function saysSeveral({ unit, captures }: { unit: Unit, captures: Captures }, by: string, view: FileView): boolean {
+  const rule = ownOf(unit.requirement.fields, by)
+  if (rule?.type !== 'number' || rule.digits === 4 || !SEVERAL.test(view.base)) return false
+  return areTogether(view.base, numbersIn(view, unit, captures, by, null).filter(number => Number(number) >= rule.from && Number(number) <= rule.to))
+}
+const SEVERAL = /\d ?(?:[-+&,]|\p{L}{1,3} )? ?\d/u
 
 /** The numbers of a name that may be a piece's; `year`: reads a year however it is written. */
 function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, year: ((number: string) => string) | null): string[] {
@@ -62,7 +71,7 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
 function areTogether(base: string, numbers: readonly string[]): boolean {
   if (numbers.length < 2) return false
   for (const [, one = '', between = '', other = ''] of base.matchAll(/(?<!\p{N})(\d{1,3}) ?([-+&,]|\p{L}{1,3}(?= ))? ?(?=(\d{1,3})(?!\p{N}))/gu)) {
-    const isPair = between === '-' ? Number(other) === Number(one) + 1 : between === ',' || isAndWord(between)
+    const isPair = between === '-' ? Number(other) > Number(one) : between === ',' || isAndWord(between)
     if (isPair && numbers.includes(one) && numbers.includes(other)) return true
   }
   return false
@@ -130,7 +139,7 @@ const CALLED = new WeakMap<Unit, ReadonlySet<string>>()
 export function calledBy(unit: Unit): ReadonlySet<string> {
   const kept = CALLED.get(unit)
   if (kept) return kept
-  const words = new Set(unit.people.flatMap(namesOf).flatMap(tokensOf))
+  const words = new Set(unit.people.flatMap(namesOf).flatMap(tokensOf).flatMap(word => [word, ...romanised(word)]))
   CALLED.set(unit, words)
   return words
 }

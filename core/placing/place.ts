@@ -291,7 +291,8 @@ const takesText = (unit: Unit): boolean => formsOf(unit).some(({ name }) => name
 function isKnown(view: FileView, { candidate: { unit }, slots }: Option): boolean {
   const { requirement, people } = unit
   const called = people.flatMap(({ id, name, group, aliases }) => [id, name, group, ...aliases])
-  const known = new Set([...wordsOfRule(requirement), ...called.flatMap(tokensOf)])
+  const asked = formsOf(unit).flatMap(({ name }) => (name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : [])))
+  const known = new Set([...wordsOfRule(requirement), ...[...called, ...asked].flatMap(tokensOf)])
   const tokens = tokensOf(stemOf(view))
   const isNumber = (token: string) => slots[0] === null || Number(token) === slots[0]
   return tokens.length > 0 && tokens.every(token => (/^\d+$/.test(token) ? isNumber(token) : known.has(token)))
@@ -330,7 +331,9 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   })
   // what is read as a format may be many things: the extension says which of them is meant
   const ofKind = keepSome(options, ({ candidate }) => extensionAsked(view, candidate.unit.requirement))
-  return keepSome(ofKind, ({ candidate }) => inFolder.includes(candidate))
+  const there = keepSome(ofKind, ({ candidate }) => inFolder.includes(candidate))
+  // a word of one title, and of no other's
+  return keepSome(there, ({ candidate }) => candidate.requirement >= SHARE.wordsHinted * WORTH.words)
 }
 
 /** Whether a file may be one more piece than is owed: something says that it is one, or nothing says that it is another work. */

@@ -22,7 +22,7 @@ import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
-import { calledBy, settleNumber, wordsOfRule } from './piece-number'
+import { calledBy, saysSeveral, settleNumber, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
@@ -276,12 +276,16 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   if (!nearest) return 0
   const { form: { name: parts }, captures, differences } = nearest
   // of a choice that is a letter what stands for it tells more: "final" for F
-  const written = (field: string) => differences.find(one => one.part === field && one.kind === 'misspelt')?.actual ?? ownOf(captures, field) ?? ''
-  if (!parts || parts.some(isOwnWord)) return 0
+  const isWritten = ({ kind, actual }: Difference) => (kind === 'misspelt' || kind === 'order') && actual !== ''
+  const written = (field: string) => differences.find(one => one.part === field && isWritten(one))?.actual ?? ownOf(captures, field) ?? ''
+  // beside words of its own the rule's choices tell only where they are words themselves
+  const least = parts?.some(isOwnWord) ? LEAST_CHOICE : 2
+  if (!parts) return 0
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
   const told = choices.filter(({ part }) => ownOf(captures, part) !== undefined)
-  return told.some(({ part }) => written(part).length > 1) ? told.length / choices.length : 0
+  return told.some(({ part }) => written(part).replace(/[^\p{L}]/gu, '').length >= least || (least === 2 && written(part).length > 1)) ? told.length / choices.length : 0
 }
+const LEAST_CHOICE = 4
 
 /**
  * Settles the number of the piece; how much the rule's own word before it tells: a letter alone stands before numbers of many kinds, and
@@ -290,7 +294,7 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
 function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): number {
   const { by } = best.unit.requirement.count
   if (by === null) return 0
-  const before = signSaid(nearest, best.captures, by, view.base)
+  const before = saysSeveral(best, by, view) ? null : signSaid(nearest, best.captures, by, view.base)
   if (before === null) best.captures = settleNumber(best, by, view)
   else if (ownOf(best.captures, by) === undefined) best.captures = { ...best.captures, [by]: before.number }
   const { sign, joined } = before ?? signSaid(nearest, best.captures, by, view.base) ?? { sign: '', joined: false }
@@ -303,6 +307,9 @@ function saysNothingElse(unit: Unit, base: string, sign: string): boolean {
   const called = calledBy(unit)
   const known = new Set([...wordsOfRule(unit.requirement), ...unit.people.flatMap(({ id, group }) => [id, group]).flatMap(tokensOf), sign])
   const isInitial = (token: string) => token.length === 1 && [...called].some(word => word.startsWith(token))
+  // 4a is a part of piece 4
+  const parts = base.match(/(?<=\d)[a-f](?![\p{L}\p{N}])/giu) ?? []
+  if (parts.length === 1) known.add(looseKey(parts[0] ?? ''))
   return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || called.has(token) || isLaterWord(token) || isInitial(token))
 }
 
@@ -317,7 +324,7 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const word = before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
   if (word === '') return null
   const tokens = tokensOf(base)
-  const isSign = (token: string) => token === word || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
+  const isSign = (token: string) => token === word || inLatin(word).includes(token) || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
   const at = tokens.findIndex((token, index) => isSign(token) && /^\d{1,6}$/.test(tokens[index + 1] ?? ''))
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0 || (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number))) return null

@@ -172,3 +172,61 @@ test('a number is the piece\'s where two words are written together around it, o
   })
   expect(numbers).toEqual([5, 2, null, null, null])
 })
+
+describe('given names shortened', () => {
+  const FAIR: Rules = {
+    list: 'class,name\n4J,Ben\n4J,Benedict Wright\n4K,Zachary O\'Connell-Byrne\n4K,Maria Lind\n4K,Theo Marsh\n4K,Thea Marsh',
+    requirements: [
+      { id: 'poster', title: 'Poster', name: '{group} {name} poster', formats: [{ id: 'pdf' }] },
+      { id: 'consent', title: 'Consent', name: '{group} {name} consent', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    ['zac poster.pdf', 'poster zachary-o-connell-byrne', 'nobody else\'s begins so'],
+    ['Ben Wright poster.pdf', 'poster benedict-wright', 'beside the family name, though somebody is called so'],
+    ['Ben W poster.pdf', 'poster benedict-wright', 'beside its first letter'],
+    ['Ben poster.pdf', 'poster ben', 'alone it is whoever is called so'],
+    ['The poster.pdf', 'unplaced', 'two begin so'],
+    ['Mar poster.pdf', 'unplaced', 'a month is shortened so, too'],
+    ['The Marsh poster.pdf', 'unplaced', 'two begin so and have one family name'],
+  ])('%s is %s: %s', async (path, where) => {
+    expect((await roundOf(FAIR, path))[path]).toBe(where)
+  })
+})
+
+describe('Latin letters for Cyrillic ones', () => {
+  const TERM: Rules = {
+    list: 'индекс,презиме,име\n2023/0101,Петровић,Ђорђе\n2023/0102,Јовановић,Љиљана',
+    requirements: [
+      {
+        id: 'work', title: 'Домаћи задатак', name: '{id}_{family}_{given}_дз{n}', fields: { n: { type: 'number', from: 1, to: 3 } },
+        formats: [{ id: 'pdf' }], count: { from: 3, to: 3, by: 'n' },
+      },
+      { id: 'talk', title: 'Презентација', name: '{id}_{family}_{given}_презентација', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    ['Đorđe domaći 3.pdf', 'work 2023/0101', 'with their accents, and the title'],
+    ['Djordje_DZ1.pdf', 'work 2023/0101', 'and the rule\'s own letters'],
+    ['0102-dz3.pdf', 'work 2023/0102', 'beside the last digits of a number in two parts'], ['prezentacija Ljiljana.pdf', 'talk 2023/0102', 'without'],
+    ['DZ1-3 Djordje.pdf', 'unplaced', 'several pieces are none of them'],
+  ])('%s is %s: %s', async (path, where) => {
+    expect((await roundOf(TERM, path))[path]).toBe(where)
+  })
+})
+
+test('a choice written out tells the piece, be it in a format that is not asked for', async () => {
+  const rules: Rules = {
+    list: 'name,group,code\nKai Sand,Alte Mühle,P121',
+    requirements: [
+      {
+        id: 'opinion', title: 'Gutachten', holder: 'group', name: '{code}_{trade}_Gutachten', formats: [{ id: 'pdf' }], count: { from: 2, to: 2 },
+        fields: { trade: { type: 'choice', values: [{ value: 'STA', meaning: 'Statik' }, { value: 'BRA', meaning: 'Brandschutz' }] } },
+      },
+      { id: 'photo', title: 'Foto', holder: 'group', name: '{code}_Foto', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  expect(await roundOf(rules, 'Mühle/GA Brandschutz.docx', 'Mühle/Übersicht.docx')).toEqual({
+    'Mühle/GA Brandschutz.docx': 'opinion Alte Mühle', 'Mühle/Übersicht.docx': 'unplaced',
+  })
+})

@@ -101,6 +101,8 @@ export const SHARE = {
   slips: 0.15,
   /** Own words that make a name nearly the expected one. */
   wordsNear: 0.75,
+  /** Own words that tell a requirement from those of which nothing is said. */
+  wordsHinted: 0.4,
   /** Own words that are told as evidence. */
   wordsTold: 0.5,
 } as const

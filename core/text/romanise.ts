@@ -23,6 +23,8 @@ const WAYS: readonly Letters[] = [
   { ю: 'yu', я: 'ya', й: 'y', х: 'kh' },
   { ю: 'ju', я: 'ja', й: 'j', ж: 'sch', ч: 'tsch', ш: 'sch', щ: 'schtsch', х: 'ch', в: 'w', ц: 'z' },
   { ю: 'ju', я: 'ja', й: 'j', ж: 'z', ч: 'c', ш: 's', щ: 'sc', х: 'h', ц: 'c', г: 'h' },
+  // as in the Latin letters of Serbian and Macedonian, their accents left out
+  { ж: 'z', ч: 'c', ш: 's', х: 'h', ц: 'c', ђ: 'd' },
   { г: 'h', и: 'y', ю: 'yu', я: 'ya', й: 'i', є: 'ye' },
 ]
 const NOT_LATIN = /[\u0370-\u03FF\u0400-\u052F]/

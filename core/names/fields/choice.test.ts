@@ -9,10 +9,12 @@ const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
   course: { type: 'choice', values: ['FA', 'BA'], meanings: { FA: 'First aid', BA: 'Breathing apparatus' } },
   side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
+  scale: { type: 'choice', values: ['1-500', '1-1000'], meanings: {} },
+  trade: { type: 'choice', values: ['STA', 'BRA', 'SCH'], meanings: { STA: 'Statik', BRA: 'Brandschutz', SCH: 'Schallschutz' } },
   part: { type: 'choice', values: ['1e', '2e', '3e', 'solo'], meanings: {} },
   quarter: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
   other: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
-  rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: null, from: 1, to: 9 },
+  rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: 1, from: 1, to: 9 },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
   day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
@@ -68,6 +70,20 @@ describe('a choice', () => {
       strictness: { letterCase: 'ignore', separators: 'exact', accents: 'ignore' }, called: () => ['cor'], titled: () => ['notes'],
     })
     expect(differences.map(one => one.kind)).not.toContain('not-allowed')
+  })
+
+  test.each([
+    ['1:500', '1-500'], ['M 1-1000', '1-1000'], ['1_500', '1-500'],
+  ])('is known with other signs in it: %s is %s', (written, scale) => {
+    expect(told('Plan_{scale}', `Plan_${written}`)[0]).toEqual({ scale })
+  })
+
+  test.each([
+    ['Schallschutzgutachten', 'SCH', 'what it stands for begins a word'],
+    ['Statik Gutachten', 'STA', 'or is one'], ['Schall Gutachten', 'SCH', 'shortened'],
+    ['Brandschutz-Gutachten', 'BRA', 'no letters of it are taken for the choice itself'],
+  ])('in words: %s is %s, %s', (written, trade) => {
+    expect(told('{trade}_Gutachten', written)[0]).toEqual({ trade })
   })
 
   test('of one letter straight behind the rule\'s own word is that, whatever word stands behind', () => {

@@ -41,6 +41,8 @@ function readChoice(actual: string, rule: ChoiceRule): string | undefined {
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
   if (language !== undefined) return language
+  const parted = values.filter(one => PARTS.test(one) && foldCase(one.replace(PARTED, '-')) === foldCase(actual.replace(PARTED, '-')))
+  if (parted.length === 1) return parted[0]
   const ordinal = inRow(actual, values)
   if (ordinal !== undefined) return ordinal
   for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
@@ -125,6 +127,29 @@ function meaningsIn(name: string, { meanings }: ChoiceRule): [start: number, end
   })
 }
 
+/** Where choices of several numbers or words stand that other signs part: 1:500 for 1-500. */
+function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[start: number, end: number]> {
+  for (const value of values) {
+    const pieces = value.split(PARTS)
+    if (pieces.length < 2 || pieces.some(piece => !/^[\p{L}\p{M}\p{N}]+$/u.test(piece))) continue
+    for (const { 0: all, index } of name.matchAll(new RegExp(pieces.join('[\\s._:,/-]{1,2}'), 'giu'))) {
+      if (isWord(name, index, index + all.length)) yield [index, index + all.length]
+    }
+  }
+}
+const PARTS = /[\s._:,/-]+/
+const PARTED = /[\s._:,/-]+/g
+
+/** Where a word begins with what a choice stands for: Schallschutz in Schallschutzgutachten. */
+function* compoundsIn(name: string, { meanings }: ChoiceRule): Generator<[start: number, end: number]> {
+  const folded = plain(name)
+  for (const meaning of folded.length === name.length ? Object.values(meanings).map(plain) : []) {
+    const start = meaning.length < LEAST_COMPOUND || /[^\p{L}]/u.test(meaning) ? -1 : folded.indexOf(meaning)
+    if (start >= 0 && isWordEdge(name, start) && /\p{L}/u.test(name[start + meaning.length] ?? '')) yield [start, start + meaning.length]
+  }
+}
+const LEAST_COMPOUND = 6
+
 export const choice: FreeField<ChoiceRule, typeof options> = {
   options,
   normalise({ values }) {
@@ -147,15 +172,27 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
       for (let start = 0; start + value.length <= name.length; start++) {
         const there = name.slice(start, start + value.length)
         const same = foldCase(there) === folded
-        if (same) take(start, start + value.length, there === value ? 0 : 0.3)
-        told ||= same && isWord(name, start, start + value.length)
+        const whole = same && isWord(name, start, start + value.length)
+        // within a word it may be any letters
+        if (same) take(start, start + value.length, (there === value ? 0 : 0.3) + (whole ? 0 : 3))
+        told ||= whole
       }
     }
     for (const [start, end] of meaningsIn(name, rule)) {
       take(start, end, 0.5)
       told = true
     }
+    for (const [start, end] of told ? [] : [...otherwiseParted(name, rule), ...compoundsIn(name, rule)]) {
+      take(start, end, 0.6)
+      told = true
+    }
     for (const { start, end } of told ? [] : writtenOut(name, rule)) {
+      take(start, end, 0.6)
+      told = true
+    }
+    // a word that means one of the choices
+    for (const [start, end] of told ? [] : wordsOf(name)) {
+      if (readChoice(name.slice(start, end), rule) === undefined) continue
       take(start, end, 0.6)
       told = true
     }

@@ -122,7 +122,8 @@ export const date: FreeField<DateRule, typeof options> = {
       }
       if (start > 0 && isDigit(text.charCodeAt(start - 1))) continue
       const loose = looseDate(text, start, rule.pattern, rule)
-      if (!loose) continue
+      // 0023 is no year of any work
+      if (!loose || (rule.pattern === 'yyyy' && !/^(?:19|20|21)/.test(text.slice(start, start + 4)))) continue
       if (loose.written === null || endOfDate(loose.written, 0, rule) === null) others.push([start, loose.end])
       else {
         take(start, loose.end, 0.9)

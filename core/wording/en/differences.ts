@@ -1,6 +1,7 @@
 import { isAddedWord } from '../../names/added-words'
 import { isCopyMark } from '../../names/copy-marks'
 import type { Allowed, Difference } from '../../names/difference'
+import { WEEK_WORDS } from '../../names/months'
 import { trimSeparators } from '../../names/strictness'
 import { ownOf } from '../../text/own'
 import { showText } from '../../text/show'
@@ -25,7 +26,8 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
 }
 
 /** What a written day, month or week is. */
-const dayWord = (asked: string, written: string): string => (/W\d{2}$/.test(asked) || /^\p{L}+[\s_.-]*\d{1,2}$/u.test(written) ? 'week' : 'date')
+const WEEK = new RegExp(`^(?:${WEEK_WORDS})[\\s_.-]*\\d{1,2}$`, 'iu')
+const dayWord = (asked: string, written: string): string => (/W\d{2}$/.test(asked) || WEEK.test(written) ? 'week' : 'date')
 
 /** What is to be said of what should be a day or a week, and is none. */
 const sayUnread = (actual: string): string => (/\d[./-]\d+[./-]\d/.test(actual) ? 'which is no date' : 'which cannot be read')

@@ -192,7 +192,7 @@ export const FINDING_WORDS: { [C in FindingCode]: FindingWords<C> } = {
   'version.undecided': {
     short: 'two that differ',
     sentence: ({ other, counts }) => `"${other}" has other contents, and nothing says which of the two is meant. `
-      + `${counts ? 'This one' : `"${other}"`} counts for now; take one of them away.`,
+      + `${counts ? 'This one' : `"${other}"`} counts for now; take one of them away, or put both into one file.`,
   },
   'copy.missing': { short: 'second copy missing', sentence: ({ root }) => `The second copy in "${root}" is not there.` },
   'copy.differs': { short: 'second copy differs', sentence: ({ root }) => `The second copy in "${root}" is not the same file.` },
