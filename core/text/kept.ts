@@ -20,3 +20,20 @@ export function keeping<T>(most: number, make: (text: string) => T): (text: stri
     return made
   }
 }
+
+/**
+ * The same for what is made of a text by a rule or the like, kept with it and no longer than it.
+ *
+ * @param most - so many texts are kept for one
+ * @param make - the same text must always give the same
+ * @example
+ * const placesOf = keepingFor(20, placesIn)
+ */
+export function keepingFor<K extends object, T>(most: number, make: (by: K, text: string) => T): (by: K, text: string) => T {
+  const kept = new WeakMap<K, (text: string) => T>()
+  return (by, text) => {
+    let of = kept.get(by)
+    if (!of) kept.set(by, of = keeping(most, one => make(by, one)))
+    return of(text)
+  }
+}

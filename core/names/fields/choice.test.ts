@@ -9,6 +9,7 @@ const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
   course: { type: 'choice', values: ['FA', 'BA'], meanings: { FA: 'First aid', BA: 'Breathing apparatus' } },
   side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
+  road: { type: 'choice', values: ['Hauptstraße', 'Ring'], meanings: {} },
   scale: { type: 'choice', values: ['1-500', '1-1000'], meanings: {} },
   trade: { type: 'choice', values: ['STA', 'BRA', 'SCH'], meanings: { STA: 'Statik', BRA: 'Brandschutz', SCH: 'Schallschutz' } },
   part: { type: 'choice', values: ['1e', '2e', '3e', 'solo'], meanings: {} },
@@ -94,6 +95,11 @@ describe('a choice', () => {
     expect(told('{family}_{song}', 'Marsh_Abend')).toEqual([{ song: 'Abendlied' }, ['song misspelt Abend']])
     expect(told('{family}_{lang}', 'Marsh_en')).toEqual([{ lang: 'EN' }, []])
     expect(told('{family}_{lang}', 'Marsh_e')).toEqual([{}, ['lang not-allowed e']])
+  })
+
+  test('is found beside letters that are two in capitals', () => {
+    expect(told('{family}_{about}_{lang}', 'Marsh_Großes Straßenfest_EN')[0]).toEqual({ about: 'Großes Straßenfest', lang: 'EN' })
+    expect(told('{family}_{road}', 'Weiß_hauptstraße')[0]).toEqual({ road: 'Hauptstraße' })
   })
 
   test('is known in every way its accents are written', () => {

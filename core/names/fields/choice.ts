@@ -1,6 +1,7 @@
 import { either, list, needed, object, text } from '../../shapes/shape'
 import { editDistance } from '../../text/distance'
 import { accentWays, foldCase, removeAccents } from '../../text/fold'
+import { keeping, keepingFor } from '../../text/kept'
 import { emptyRecord, ownOf } from '../../text/own'
 import { numberOfWord } from '../number-words'
 import { readRoman } from '../roman'
@@ -31,7 +32,12 @@ const LEAST_MEANT = 3
  * The one choice a word means: the same but for letter case, with one slip in a long word, its beginning, or what it stands for, be it
  * in another form: "ang" and "angielskie" are EN (angielski).
  */
-function readChoice(actual: string, rule: ChoiceRule): string | undefined {
+const readChoice = (actual: string, rule: ChoiceRule): string | undefined => READ(rule, actual).value
+
+/** One name is aligned with what many people are asked for in turn. */
+const READ = keepingFor(1000, (rule: ChoiceRule, actual) => ({ value: meantChoice(actual, rule) }))
+
+function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
   if (same !== undefined) return same
@@ -60,7 +66,7 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
 }
 
 /** A word in the ways accents are written, letter case aside: "Süd" is SUED. */
-const waysOf = (word: string): string[] => [...new Set(accentWays(word).map(foldCase))]
+const waysOf: (word: string) => readonly string[] = keeping(2000, word => [...new Set(accentWays(word).map(foldCase))])
 
 const plain = (text: string): string => foldCase(removeAccents(text))
 
@@ -132,11 +138,12 @@ function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[star
   for (const value of values) {
     const pieces = value.split(PARTS)
     if (pieces.length < 2 || pieces.some(piece => !/^[\p{L}\p{M}\p{N}]+$/u.test(piece))) continue
-    for (const { 0: all, index } of name.matchAll(new RegExp(pieces.join('[\\s._:,/-]{1,2}'), 'giu'))) {
+    for (const { 0: all, index } of name.matchAll(partedExpression(pieces.join(' ')))) {
       if (isWord(name, index, index + all.length)) yield [index, index + all.length]
     }
   }
 }
+const partedExpression = keeping(1000, pieces => new RegExp(pieces.replaceAll(' ', '[\\s._:,/-]{1,2}'), 'giu'))
 const PARTS = /[\s._:,/-]+/
 const PARTED = /[\s._:,/-]+/g
 
@@ -149,6 +156,56 @@ function* compoundsIn(name: string, { meanings }: ChoiceRule): Generator<[start:
   }
 }
 const LEAST_COMPOUND = 6
+
+type Place = readonly [start: number, end: number, cost: number]
+
+/** Where a choice begins in a name, letter case aside. */
+function startsOf(value: string, name: string, folded: string): number[] {
+  const one = foldCase(value)
+  // a letter that folds to several shifts the places: then each is looked at
+  if (folded.length !== name.length || one.length !== value.length) {
+    return Array.from({ length: Math.max(0, name.length - value.length + 1) }, (_, at) => at)
+      .filter(at => foldCase(name.slice(at, at + value.length)) === one)
+  }
+  const starts: number[] = []
+  for (let start = folded.indexOf(one); start >= 0; start = folded.indexOf(one, start + 1)) starts.push(start)
+  return starts
+}
+
+/** Where choices stand in a name, or what may have been meant for one. */
+const placesOf = keepingFor(20, placesIn)
+
+function placesIn(rule: ChoiceRule, name: string): Place[] {
+  const places: Place[] = []
+  let told = false
+  const folded = foldCase(name)
+  for (const value of rule.values) {
+    for (const start of startsOf(value, name, folded)) {
+      const end = start + value.length
+      const whole = isWord(name, start, end)
+      // within a word it may be any letters
+      places.push([start, end, (name.slice(start, end) === value ? 0 : 0.3) + (whole ? 0 : 3)])
+      told ||= whole
+    }
+  }
+  const meanings = meaningsIn(name, rule)
+  places.push(...meanings.map(([start, end]) => [start, end, 0.5] as const))
+  if (told || meanings.length > 0) return places
+  const words = [...wordsOf(name)]
+  const meant = [
+    () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
+    () => [...writtenOut(name, rule)].map(({ start, end }) => [start, end] as const),
+    () => words.filter(([start, end]) => readChoice(name.slice(start, end), rule) !== undefined),
+  ]
+  for (const way of meant) {
+    const found = way()
+    if (found.length > 0) return [...places, ...found.map(([start, end]) => [start, end, 0.6] as const)]
+  }
+  // any word may have been meant for one of the choices, unless one of them is there; digits alone only where choices have some
+  const numbers = rule.values.some(value => /\p{N}/u.test(value))
+  const any = words.filter(([start, end]) => numbers || /\p{L}/u.test(name.slice(start, end)))
+  return [...places, ...any.map(([start, end]) => [start, end, 2] as const)]
+}
 
 export const choice: FreeField<ChoiceRule, typeof options> = {
   options,
@@ -166,40 +223,7 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
   openness: 1,
   ends: (found, at, rule) => found.endsOf(rule.values, at),
   take(name, rule, _, take) {
-    let told = false
-    for (const value of rule.values) {
-      const folded = foldCase(value)
-      for (let start = 0; start + value.length <= name.length; start++) {
-        const there = name.slice(start, start + value.length)
-        const same = foldCase(there) === folded
-        const whole = same && isWord(name, start, start + value.length)
-        // within a word it may be any letters
-        if (same) take(start, start + value.length, (there === value ? 0 : 0.3) + (whole ? 0 : 3))
-        told ||= whole
-      }
-    }
-    for (const [start, end] of meaningsIn(name, rule)) {
-      take(start, end, 0.5)
-      told = true
-    }
-    for (const [start, end] of told ? [] : [...otherwiseParted(name, rule), ...compoundsIn(name, rule)]) {
-      take(start, end, 0.6)
-      told = true
-    }
-    for (const { start, end } of told ? [] : writtenOut(name, rule)) {
-      take(start, end, 0.6)
-      told = true
-    }
-    // a word that means one of the choices
-    for (const [start, end] of told ? [] : wordsOf(name)) {
-      if (readChoice(name.slice(start, end), rule) === undefined) continue
-      take(start, end, 0.6)
-      told = true
-    }
-    // any word may have been meant for one of the choices, unless one of them is there
-    if (told) return
-    const numbers = rule.values.some(value => /\p{N}/u.test(value))
-    for (const [start, end] of wordsOf(name)) if (numbers || /\p{L}/u.test(name.slice(start, end))) take(start, end, 2)
+    for (const [start, end, cost] of placesOf(rule, name)) take(start, end, cost)
   },
   read: (actual, rule) => readChoice(actual, rule),
   tell(actual, rule, _, strictness) {
