@@ -83,12 +83,15 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
   addShortGroups(groups, groupWords, add)
   addGenitives(roster.people, entries, add)
   if (roster.people.length <= MOST_CALLED_SHORT) addShortNames(roster.people, entries, add)
+  const ofFirms = new Set(roster.people.filter(isFirm).flatMap(person => wordsOf(person.name)).map(looseKey))
   for (const [key, list] of entries) {
     const [only, ...more] = list
     if (!only || more.length > 0) continue
     // what nobody else is called says more than its kind does
     if (only.strength === NAMED.initials) only.strength = NAMED.ownInitials
-    if (only.strength === NAMED.firstOfGiven || (only.strength === NAMED.wordOfName && key.length > 4)) only.strength = NAMED.given
+    // but for words of firms, which say what they do
+    const isTelling = only.strength === NAMED.wordOfName && key.length > 4 && !ofFirms.has(key)
+    if (only.strength === NAMED.firstOfGiven || isTelling) only.strength = NAMED.given
   }
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
@@ -385,6 +388,10 @@ function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, r
     add(short, only.holder, only.whole ? NAMED.firstAndFamily : NAMED.given, only.said, only.whole ? 'short' : 'given')
   }
 }
+
+/** Whether a name is a firm's: a legal form or an "and" stands in it. */
+const isFirm = ({ name, given, family }: Person): boolean =>
+  given === '' && family === '' && (withoutForm(name) !== name || andForms(name).length > 1)
 
 /** A name that is not divided: a firm's, which is often written without its legal form, or words that may be anything. */
 function addLoneName(name: string, holder: string, add: Add): void {

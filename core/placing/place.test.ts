@@ -226,6 +226,7 @@ describe('by numbers and columns', () => {
     ['Consent Lund.pdf', 'unplaced', 'a last word of two'],
     ['Lumen consent.pdf', 'consent 4', 'a firm by the first word of its name'],
     ['Consent Mette.pdf', 'consent 2', 'a further word, borne by nobody else'],
+    ['Elektro consent.pdf', 'unplaced', 'a further word of a firm, which says what it does'],
     ['Letter of permission Yuki.pdf', 'consent 1', 'by the title, though the rule writes another word'],
   ])('of lone names %s is %s: %s', async (path, where) => {
     const list = people('id,name', ['1,Yuki Tanaka', '2,Anne Mette Lund', '3,Bo Lund', '4,Lumen Elektro AG'])
