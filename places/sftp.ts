@@ -11,6 +11,7 @@ import { DEEPEST, PlaceError, levelsToWrite } from './place'
 /** Smaller stretches are twelve times slower. */
 const STRETCH = 1024 * 1024
 const CONNECTS_MS = 20_000
+const silent = () => undefined
 
 /** A host's key as people compare it: SHA-256 in base64, as OpenSSH shows it. */
 const fingerprintOf = (key: Buffer): string => `SHA256:${createHash('sha256').update(key).digest('base64').replace(/=+$/, '')}`
@@ -52,6 +53,8 @@ class SftpPlace implements OpenPlace {
   async* read({ path, locator }: Pick<SeenFile, 'path' | 'locator'>, signal: AbortSignal, from = 0): AsyncIterable<Uint8Array> {
     const stream = this.client.createReadStream(this.at(locator), { start: from, highWaterMark: STRETCH, autoClose: true }) as Readable
     const stop = () => stream.destroy()
+    // what is put away is closed at the machine, too: where that breaks off nobody waits for the answer any more
+    stream.on('error', silent)
     signal.addEventListener('abort', stop)
     try {
       for await (const piece of stream) yield piece as Uint8Array
@@ -135,7 +138,6 @@ export const sftp: PlaceKind = {
     const allowed = new Hosts(hosts)
     allowed.require(host)
     let identity = ''
-    const silent = () => undefined
     // only who connects waits for it
     const { default: Shell } = await import('ssh2-sftp-client')
     const client = new Shell('usitor', { error: silent, end: silent, close: silent })
