@@ -3,7 +3,7 @@ import { isAndWord } from './and-words'
 import { numberOfWord } from './number-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
-import { takeFromExtra } from './mend-alignment'
+import { takeFromExtra, withoutStretch } from './mend-alignment'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { isValue } from './parts'
@@ -91,9 +91,7 @@ export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment
         : [Math.min(literal.end, end), literal.end]
       spans[at] = { ...literal, start: from, end: to, edits: to > from ? [{ range: [from, to], expected: literal.text }] : [] }
     }
-    const left = extras.flatMap(({ range: [from, to], before }) => ([[from, Math.min(to, start)], [Math.max(from, end), to]] as [number, number][])
-      .filter(range => range[1] > range[0]).map(range => ({ range, before })))
-    extras.splice(0, extras.length, ...left)
+    extras.splice(0, extras.length, ...withoutStretch(extras, [start, end]))
   }
 }
 

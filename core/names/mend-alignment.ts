@@ -228,11 +228,16 @@ function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [
       ? { ...span, start: from, end: to, edits: [{ range: [from, to], expected: span.text }] }
       : { ...span, end: span.start, edits: [] }
   }
-  alignment.extras = alignment.extras.flatMap(({ range: [from, to], before }) => {
-    const pieces: [number, number][] = [[from, Math.min(to, start)], [Math.max(from, end), to]]
-    return from < end && to > start ? pieces.filter(range => range[1] > range[0]).map(range => ({ range, before })) : [{ range: [from, to], before }]
-  })
+  alignment.extras = withoutStretch(alignment.extras, [start, end])
   return true
+}
+
+/** What belongs to no part, but for a stretch that now does: what stands on either side of it is left. */
+export function withoutStretch(extras: Alignment['extras'], [start, end]: [number, number]): Alignment['extras'] {
+  return extras.flatMap(({ range: [from, to], before }) => {
+    const pieces: [number, number][] = [[from, Math.min(to, start)], [Math.max(from, end), to]]
+    return pieces.filter(range => range[1] > range[0]).map(range => ({ range, before }))
+  })
 }
 
 /** Takes a stretch away from what else lies in it: free text, the rule's own text, stray letters; `false`: another value does. */

@@ -278,12 +278,13 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   // of a choice that is a letter what stands for it tells more: "final" for F
   const isWritten = ({ kind, actual }: Difference) => (kind === 'misspelt' || kind === 'order') && actual !== ''
   const written = (field: string) => differences.find(one => one.part === field && isWritten(one))?.actual ?? ownOf(captures, field) ?? ''
-  // beside words of its own the rule's choices tell only where they are words themselves
-  const least = parts?.some(isOwnWord) ? LEAST_CHOICE : 2
   if (!parts) return 0
+  // beside words of its own the rule's choices tell only where they are words themselves
+  const besideWords = parts.some(isOwnWord)
+  const tells = (value: string) => (besideWords ? value.replace(/[^\p{L}]/gu, '').length >= LEAST_CHOICE : value.length > 1)
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
   const told = choices.filter(({ part }) => ownOf(captures, part) !== undefined)
-  return told.some(({ part }) => written(part).replace(/[^\p{L}]/gu, '').length >= least || (least === 2 && written(part).length > 1)) ? told.length / choices.length : 0
+  return told.some(({ part }) => tells(written(part))) ? told.length / choices.length : 0
 }
 const LEAST_CHOICE = 4
 

@@ -3,6 +3,7 @@ import type { ReceivedFile } from '../arrivals/received'
 import { readBrief } from '../brief/read'
 import { check } from '../checking/check'
 import { readRoster, readTable } from '../roster/read'
+import type { Roster } from '../roster/types'
 import { sayFinding } from '../wording/index'
 
 /*
@@ -23,18 +24,32 @@ const RULES = [
   },
 ]
 
-async function where(...paths: string[]) {
-  const strictness = { letterCase: 'ignore', separators: 'ignore' }
-  const brief = await readBrief({ usitorBrief: 1, title: 'Term', strictness, requirements: RULES }, LIST)
-  const received = paths.map((path, at): ReceivedFile => ({
+interface Rules { list: string, requirements: object[] }
+
+/** What became of files with these names, in their order. */
+async function checked(roster: Roster, requirements: object[], names: readonly string[], strictness: object = {}) {
+  const brief = await readBrief({ usitorBrief: 1, title: 'Term', strictness, requirements }, roster)
+  const received = names.map((path, at): ReceivedFile => ({
     root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_760_000_000_000 + at, receivedAtFrom: 'modified',
-    reading: { candidates: ['pdf'], version: null, state: 'ok', verified: 'structure', fault: null, props: {} },
+    reading: {
+      candidates: [path.slice(path.lastIndexOf('.') + 1)], version: null, state: 'ok', verified: 'structure', fault: null, props: {},
+    },
   }))
-  const { files } = check({ brief, roster: LIST, received, checkedAt: 0 })
-  return files.map(({ role, slot, candidates, findings }) => ({
+  return check({ brief, roster, received, checkedAt: 0 }).files
+}
+const ANY_WAY = { letterCase: 'ignore', separators: 'ignore' }
+const rosterOf = (list: string) => readRoster(readTable(new TextEncoder().encode(list))).roster
+
+async function where(...paths: string[]) {
+  return (await checked(LIST, RULES, paths, ANY_WAY)).map(({ role, slot, candidates, findings }) => ({
     at: role === 'placed' && slot ? [slot.requirement, slot.holder, ...slot.n === undefined ? [] : [slot.n]].join(' ') : role,
     candidates: candidates.map(one => `${one.requirement} ${one.holder}`), says: findings.map(one => sayFinding(one)).join(' '),
   }))
+}
+
+async function roundOf({ list, requirements }: Rules, ...names: string[]) {
+  const files = await checked(rosterOf(list), requirements, names, ANY_WAY)
+  return Object.fromEntries(files.map(({ path, role, slot }) => [path, role === 'placed' && slot ? `${slot.requirement} ${slot.holder}` : role]))
 }
 
 test.each([
@@ -65,21 +80,6 @@ test('a value that stands whole beside the name is there, and what stands instea
   expect(file?.says).toContain('"Md Irfan" instead of "Mohammed Irfan Khan"')
   expect(file?.says).toContain('Roll No. "20ME112" stands in another place')
 })
-
-interface Rules { list: string, requirements: object[] }
-
-async function roundOf({ list, requirements }: Rules, ...names: string[]) {
-  const { roster } = readRoster(readTable(new TextEncoder().encode(list)))
-  const brief = await readBrief({ usitorBrief: 1, title: 'Round', strictness: { letterCase: 'ignore', separators: 'ignore' }, requirements }, roster)
-  const received = names.map((path, at): ReceivedFile => ({
-    root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_760_000_000_000 + at, receivedAtFrom: 'modified',
-    reading: {
-      candidates: [path.slice(path.lastIndexOf('.') + 1)], version: null, state: 'ok', verified: 'structure', fault: null, props: {},
-    },
-  }))
-  const { files } = check({ brief, roster, received, checkedAt: 0 })
-  return Object.fromEntries(files.map(({ path, role, slot }) => [path, role === 'placed' && slot ? `${slot.requirement} ${slot.holder}` : role]))
-}
 
 describe('parts of groups', () => {
   const BAND: Rules = {
@@ -161,15 +161,9 @@ test('a number is the piece\'s where two words are written together around it, o
     }],
   }
   const names = ['lab5data_quill.csv', 'Quill data two.csv', 'Marsh data Tre.csv', 'Quill zweite data, third try.csv', 'Quill_H3a data.csv']
-  const { roster } = readRoster(readTable(new TextEncoder().encode(rules.list)))
-  const brief = await readBrief({ usitorBrief: 1, title: 'Lab', requirements: rules.requirements }, roster)
-  const numbers = names.map((path, at) => {
-    const reading = { candidates: ['csv'], version: null, state: 'ok' as const, verified: 'structure' as const, fault: null, props: {} }
-    const received: ReceivedFile[] = [{
-      root: 'in', path, size: 1000 + at, sha256: 'a'.repeat(64), receivedAt: 1_760_000_000_000, receivedAtFrom: 'modified', reading,
-    }]
-    return check({ brief, roster, received, checkedAt: 0 }).files[0]?.slot?.n ?? null
-  })
+  const roster = rosterOf(rules.list)
+  // each by itself: none is another's other version
+  const numbers = await Promise.all(names.map(async name => (await checked(roster, rules.requirements, [name]))[0]?.slot?.n ?? null))
   expect(numbers).toEqual([5, 2, null, null, null])
 })
 

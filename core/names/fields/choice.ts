@@ -47,7 +47,7 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
   if (language !== undefined) return language
-  const parted = values.filter(one => PARTS.test(one) && foldCase(one.replace(PARTED, '-')) === foldCase(actual.replace(PARTED, '-')))
+  const parted = values.filter(one => PARTS.test(one) && withOneSign(one) === withOneSign(actual))
   if (parted.length === 1) return parted[0]
   const ordinal = inRow(actual, values)
   if (ordinal !== undefined) return ordinal
@@ -145,7 +145,8 @@ function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[star
 }
 const partedExpression = keeping(1000, pieces => new RegExp(pieces.replaceAll(' ', '[\\s._:,/-]{1,2}'), 'giu'))
 const PARTS = /[\s._:,/-]+/
-const PARTED = /[\s._:,/-]+/g
+/** A value with one sign for all that part its pieces. */
+const withOneSign = (value: string): string => foldCase(value.split(PARTS).join('-'))
 
 /** Where a word begins with what a choice stands for: Schallschutz in Schallschutzgutachten. */
 function* compoundsIn(name: string, { meanings }: ChoiceRule): Generator<[start: number, end: number]> {

@@ -25,8 +25,9 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
     `${named(part, label)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }
 
-/** What a written day, month or week is. */
 const WEEK = new RegExp(`^(?:${WEEK_WORDS})[\\s_.-]*\\d{1,2}$`, 'iu')
+
+/** What a written day, month or week is. */
 const dayWord = (asked: string, written: string): string => (/W\d{2}$/.test(asked) || WEEK.test(written) ? 'week' : 'date')
 
 /** What is to be said of what should be a day or a week, and is none. */
