@@ -17,6 +17,7 @@ import type { UnitForm } from '../brief/forms'
 import { namesOf } from '../roster/values'
 import type { Person } from '../roster/types'
 import { tokensOf } from '../names/tokens'
+import type { DefaultName } from '../names/default-names'
 import { copyMarksOf, givenNameOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { commonInOrder } from '../text/distance'
@@ -83,11 +84,12 @@ export function judgeName(
     }
   }
   const nearest = nearestForm(view.base, forms, {
-    strictness: requirement.strictness, known, ownerOf, called: () => [...view.levels, ...people.flatMap(namesOf)].flatMap(tokensOf),
+    strictness: requirement.strictness, known, ownerOf,
+    called: () => [...view.levels, ...people.flatMap(person => [person.id, ...namesOf(person)])].flatMap(tokensOf),
     titled: () => tokensOf(requirement.title),
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
-  const given = givenNameOf(view)
+  const given = programsName(view, requirement)
   if (given) {
     const told = { ...daysIn(requirement, nearest.captures), ...known }
     return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], told), nearest.form, told)
@@ -121,6 +123,15 @@ export function judgeName(
 /** The days and weeks that a name tells: a device's own name often holds when, and nothing else that was asked for. */
 function daysIn({ fields }: Requirement, captures: Captures): Captures {
   return Object.fromEntries(Object.entries(captures).filter(([field]) => ['date', 'week'].includes(ownOf(fields, field)?.type ?? '')))
+}
+
+/** What a program called a file; `null`: somebody named it, be it with nothing but the rule's own words, as map1 for {n}_map. */
+function programsName(view: FileView, { names }: Requirement): DefaultName | null {
+  const given = givenNameOf(view)
+  if (given === null) return null
+  const own = new Set(names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? tokensOf(part.text) : []))))
+  const words = tokensOf(view.base).filter(token => !/^\d+$/.test(token))
+  return words.length > 0 && words.every(word => own.has(word)) ? null : given
 }
 
 /** From less than this share of the asked letters and digits, in their order, nothing of a name is there. */

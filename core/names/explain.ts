@@ -11,7 +11,7 @@ import type { Known } from './mend-alignment'
 import { LIKE, mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
 import type { Captures, NamePart } from './parts'
-import { expandParts, isValue } from './parts'
+import { expandParts, isAnyText, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators } from './strictness'
 
@@ -85,8 +85,18 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, context)
   readLeftOver(shown, alignment, text, captures)
-  fillOnly(shown, alignment, text, captures)
+  fillOnly(shown, alignment, text, captures, context.called)
+  leaveUnparted(shown, alignment.spans, captures)
   return { shown, order, alignment, captures, text }
+}
+
+/** Where one text ends and another begins is nobody's guess: two of them that nothing parts are both left open. */
+function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captures: Captures): void {
+  for (const [at, part] of parts.entries()) {
+    const [between, next] = [spans[at + 1], parts[at + 2]]
+    if (!next || !isAnyText(part) || !isAnyText(next) || !between || between.end > between.start || between.text === '') continue
+    for (const { part: field } of [part, next]) Reflect.deleteProperty(captures, field)
+  }
 }
 
 /** Values that stand in each other's place: so many other orders are tried, the likeliest ones. */

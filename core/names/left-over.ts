@@ -119,9 +119,12 @@ function hasSign(parts: readonly NamePart[], spans: readonly Span[], text: strin
   return !/\p{L}/u.test(sign.texts[0] ?? '') || /\p{L}/u.test(text.slice(span.start, span.end))
 }
 
-/** Where one value alone is possible and the name holds no other in its place, it is that one. */
-export function fillOnly(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
-  if (extras.some(({ range }) => /\p{N}/u.test(text.slice(...range)))) return
+/** Where one value alone is possible and the name holds no other in its place, but for what the holder is called by, it is that one. */
+export function fillOnly(
+  parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, called: () => readonly string[],
+): void {
+  const isNumber = (token: string) => /\p{N}/u.test(token) && !called().includes(token)
+  if (extras.some(({ range }) => tokensOf(text.slice(...range)).some(isNumber))) return
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
     if (part.kind !== 'free' || captures[part.part] !== undefined || !span || span.end > span.start) continue

@@ -3,7 +3,7 @@ import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
 import { isCopyMark } from './copy-marks'
 import { isDefaultWord } from './default-names'
-import { WEEK_WORDS } from './months'
+import { WEEK_KEYS } from './months'
 import type { Alignment } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
@@ -194,7 +194,7 @@ const foldPlain = (text: string): string => foldCase(stripMarks(plainPunctuation
 function wordOf(literal: string): { word: string, folded: string, lead: string, behind: string } | null {
   const [from, to] = withinSeparators(literal, [0, literal.length])
   const word = literal.slice(from, to)
-  if (word.length < LEAST_WORD || !/^(?=.*\p{L})[\p{L}\p{N}]+(?:[\s_.-][\p{L}\p{N}]+)*$/u.test(word)) return null
+  if ((word.length < LEAST_WORD && !/^\p{Lu}{2}$/u.test(word)) || !/^(?=.*\p{L})[\p{L}\p{N}]+(?:[\s_.-][\p{L}\p{N}]+)*$/u.test(word)) return null
   const folded = foldPlain(word)
   return folded.length === word.length ? { word, folded, lead: literal.slice(0, from), behind: literal.slice(to) } : null
 }
@@ -366,17 +366,19 @@ function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: stri
       continue
     }
     const whole = isWordEdge(text, start) && isWordEdge(text, end)
-    const isOwn = () => isElsewhere(part.part, span.text, text.slice(start, end), known)
     const there = text.slice(start, end)
+    const isOwn = () => isElsewhere(part.part, span.text, there, known) || beginsLikeLiteral(parts, part.part, there)
     const stands = part.part === 'literal' ? isInstead(there, span.text) : !isNoValue(there, span.text)
     if (whole && stands && !isOwn()) continue
     if (likeness(text.slice(start, end), span.text) < LIKE) drop(index, span)
   }
 }
 
-/** Whether words may stand instead of the rule's own text: none that tells its state is among them. */
+/** Whether words may stand instead of the rule's own text: none that tells its state is among them, and they are no mark of a copy. */
 function isInstead(words: string, own: string): boolean {
-  return !/\p{L}/u.test(own) || (/\p{L}/u.test(words) && !words.split(/[^\p{L}\p{M}'’]+/u).some(isAddedWord))
+  const asked = looseKey(own)
+  const isState = (word: string) => isAddedWord(word) && !asked.includes(looseKey(word))
+  return !/\p{L}/u.test(own) || (/\p{L}/u.test(words) && !isCopyMark(` ${words}`) && !words.split(/[^\p{L}\p{M}'’]+/u).some(isState))
 }
 
 /** Whether a word that stands where a choice is asked is none of these, but what the holder or the piece is called by. */
@@ -385,7 +387,6 @@ function isNoChoice(part: NamePart, word: string, { called, titled }: Known): bo
     && [...called(), ...titled()].includes(looseKey(word))
 }
 
-const WEEK = new Set(WEEK_WORDS.split('|').map(looseKey))
 const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
 /** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */
@@ -393,7 +394,7 @@ function isElsewhere(part: string, asked: string, word: string, { called, titled
   const key = looseKey(word)
   if (looseKey(asked).includes(key)) return false
   if (part === 'literal') return called().includes(key)
-  return titled().includes(key) || (OF_NAME.has(part) ? isDefaultWord(word) || WEEK.has(key) : called().includes(key))
+  return titled().includes(key) || (OF_NAME.has(part) ? isDefaultWord(word) || WEEK_KEYS.has(key) : called().includes(key))
 }
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */
@@ -434,7 +435,8 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
     })
     const word = instead ? text.slice(...instead.range) : ''
     const noValue = isNoValue(word, span.text) && !isInitials(word, span.text)
-    if (!instead || noValue || (!own && isLiteral(parts, word)) || isElsewhere(part.part, span.text, word, known)) continue
+    if (!instead || noValue || (!own && isLiteral(parts, word)) || isElsewhere(part.part, span.text, word, known)
+      || beginsLikeLiteral(parts, part.part, word)) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = withinSeparators(text, instead.range)
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
@@ -458,6 +460,15 @@ function isLiteral(parts: readonly NamePart[], word: string): boolean {
   return parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => looseKey(text) === looseKey(word)))
 }
 
+/** Whether a word is one of the rule's own written out, where a name is asked for: Exercise for ex is nobody's. */
+function beginsLikeLiteral(parts: readonly NamePart[], asked: string, word: string): boolean {
+  const key = OF_NAME.has(asked) ? looseKey(word) : ''
+  return key !== '' && parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some((text) => {
+    const own = looseKey(text)
+    return own.length > 1 && key.length > own.length && key.startsWith(own)
+  }))
+}
+
 /** A bracket that opens or closes nothing in a text belongs to what was taken out of it. */
 function withinBrackets(text: string, start: number, end: number): [number, number] {
   const inner = text.slice(start, end)
@@ -473,7 +484,7 @@ function giveBack(parts: readonly NamePart[], { spans, extras }: Alignment, text
     const [span, taken] = [spans[index], spans[index - 2]]
     if (part.kind !== 'free' || isAnyText(part) || !before || !isAnyText(before) || !taken || !span || span.end > span.start) continue
     if (between?.kind !== 'fixed' || between.part !== 'literal') continue
-    const found = valueAtEnd(part, text, [taken.start, taken.end], between.texts[0] ?? '')
+    const found = valueAtEnd(part, text, [taken.start, taken.end], between.texts[0] ?? '') ?? numberAtEnd(part, text, [taken.start, taken.end])
     if (!found) continue
     if (found.end < taken.end) extras.push({ range: [found.end, taken.end], before: index + 1 })
     spans[index - 2] = { ...taken, end: found.sign }
@@ -493,6 +504,15 @@ function valueAtEnd(part: Extract<NamePart, { kind: 'free' }>, text: string, [fr
     }
   }
   return null
+}
+
+/** A number written onto the text before it, with words of state behind: harbour03-final. */
+function numberAtEnd(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number]) {
+  if (part.rule.type !== 'number') return null
+  const [, before = '', digits = '', rest = ''] = /^(.*\p{L})(\p{Nd}{1,4})([^\p{L}\p{N}].*)$/u.exec(text.slice(from, to)) ?? []
+  if (!isAddedWord(rest) || freeField(part.rule).read(digits, part.rule) === undefined) return null
+  const start = from + before.length
+  return { sign: start, start, end: start + digits.length }
 }
 
 /** Free text keeps whole words of the received name; what is left over of a word that another part took is too much. */

@@ -36,9 +36,10 @@ export function mendText(
 /** The text as it is to be written; `null`: as it stands in its place. */
 function textOf(
   parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span,
-  { called, titled }: Pick<Known, 'called' | 'titled'>,
+  known: Pick<Known, 'called' | 'titled'>,
 ): string | null {
-  if (span.end === span.start) return takeLeftOver(parts, alignment, text, index)
+  if (span.end === span.start) return takeLeftOver(parts, alignment, text, index, known)
+  const { called, titled } = known
   const before = takeBefore(parts, alignment, text, index, span)
   if (before !== null) return withoutWords(before, [...called(), ...titled()]) ?? before
   const value = takeOwnWord(parts, alignment, text, index, span)
@@ -100,14 +101,19 @@ function takeOwnWord(parts: readonly NamePart[], alignment: Alignment, text: str
   return null
 }
 
-/** What belongs to nothing else is the text, where the name says by itself whose file it is. */
-function takeLeftOver(parts: readonly NamePart[], alignment: Alignment, text: string, index: number): string | null {
-  if (parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && isEmpty(alignment.spans[at]))) return null
+/**
+ * What belongs to nothing else is the text, where the name says by itself whose file it is, or nothing of it: then a word that is taken for
+ * a name unlike it is the text as well.
+ */
+function takeLeftOver(
+  parts: readonly NamePart[], alignment: Alignment, text: string, index: number, known: Pick<Known, 'called' | 'titled'>,
+): string | null {
+  if (!saysHolder(parts, alignment) && !leavesWord(parts, alignment, text, known)) return null
   const [extra, ...more] = alignment.extras.filter(({ range }) => isTextlike(text.slice(...range)))
   if (more.length > 0) return null
   if (extra) {
     alignment.extras.splice(alignment.extras.indexOf(extra), 1)
-    alignment.spans[index] = { start: extra.range[0], end: extra.range[1], text: '', edits: [], moved: true }
+    alignment.spans[index] = standing(alignment.spans, index, extra.range)
     return trimSeparators(text.slice(...extra.range))
   }
   // two words instead of one of the rule's: the first stands for it, or is no word at all
@@ -128,6 +134,49 @@ function takeLeftOver(parts: readonly NamePart[], alignment: Alignment, text: st
   }
   return null
 }
+
+/** Whether a word stands instead of a value that it is nothing like. */
+const isUnlike = (span: Span | undefined, text: string): boolean =>
+  span !== undefined && likeness(looseKey(text.slice(span.start, span.end)), looseKey(span.text)) < LIKE
+
+/** Whether every value of the holder's is there. */
+const saysHolder = (parts: readonly NamePart[], { spans }: Alignment): boolean =>
+  parts.every((part, at) => part.kind !== 'fixed' || part.part === 'literal' || !isEmpty(spans[at]))
+
+/** Where free text stands now, and whether another part stands on the wrong side of it. */
+function standing(spans: readonly Span[], index: number, [start, end]: [number, number]): Span {
+  const isPassed = spans.some((other, at) => !isEmpty(other) && (at < index ? other.start >= end : at > index && other.end <= start))
+  return { start, end, text: '', edits: [], ...(isPassed ? { moved: true } : {}) }
+}
+
+/**
+ * Where a name says nothing of its holder: whether a word that is no short form of anybody or anything asked for is left over, once it is
+ * let go of.
+ */
+function leavesWord(parts: readonly NamePart[], alignment: Alignment, text: string, known: Pick<Known, 'called' | 'titled'>): boolean {
+  const [only, ...others] = parts.flatMap((part, at) =>
+    (part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]) ? [at] : []))
+  if (others.length > 0) return false
+  if (only !== undefined && (!isUnlike(alignment.spans[only], text) || !freeWord(alignment, text, only))) return false
+  const [extra] = alignment.extras.filter(({ range }) => isTextlike(text.slice(...range)))
+  return extra !== undefined && !saysCalled(text.slice(...extra.range), known)
+}
+
+/** Lets go of a word that stands instead of a value, and of what is too much besides; `false`: more than one word is left over. */
+function freeWord(alignment: Alignment, text: string, at: number): boolean {
+  const span = alignment.spans[at]
+  if (!span || alignment.extras.some(({ range }) => isTextlike(text.slice(...range)))) return false
+  alignment.spans[at] = { ...span, end: span.start, edits: [] }
+  alignment.extras.push({ range: [span.start, span.end], before: at })
+  return true
+}
+
+/** Whether one of some words is what holder or piece are called by, or begins as one of these does: a short form of it. */
+function saysCalled(words: string, { called, titled }: Pick<Known, 'called' | 'titled'>): boolean {
+  const all = [...called(), ...titled()]
+  return wordsIn(words, [0, words.length]).map(({ word }) => looseKey(word)).some(key => all.some(one => one.startsWith(key.slice(0, ALIKE_FROM))))
+}
+const ALIKE_FROM = 2
 
 const isTextlike = (text: string): boolean => /[\p{L}\p{N}]/u.test(text) && !isAddedWord(text)
 

@@ -1,4 +1,4 @@
-import { removeAccents } from '../text/fold'
+import { looseKey, removeAccents } from '../text/fold'
 
 /**
  * The months of a year as people write them, by language and case, January first (common practice, no source). Croatian names are left out:
@@ -44,8 +44,14 @@ const YEARS = [
   'janúar febrúar mars apríl maí júní júlí ágúst september október nóvember desember',
   'januari februari maret april mei juni juli agustus september oktober november desember',
 ].map(words => words.split(' '))
-/** Further ways to write one month. */
-const ALSO: Record<string, number> = { jänner: 1, maerz: 3, marco: 3, mrt: 3, sept: 9, déc: 12, dic: 12 }
+/**
+ * Further ways to write one month, short ones among them: those of them are left out that are words of another kind somewhere, such as
+ * "set" and "out" in Portuguese.
+ */
+const ALSO: Record<string, number> = {
+  jänner: 1, janv: 1, ene: 1, oca: 1, févr: 2, fev: 2, lut: 2, şub: 2, maerz: 3, marco: 3, mrt: 3, avr: 4, abr: 4, kwi: 4, mag: 5, giu: 6, cze: 6,
+  haz: 6, juil: 7, lug: 7, août: 8, sie: 8, ağu: 8, sept: 9, wrz: 9, eyl: 9, ott: 10, paź: 10, okt: 10, déc: 12, dic: 12, dez: 12, gru: 12,
+}
 
 /** Every word as it is written and without accents. */
 const NUMBER = new Map([
@@ -88,6 +94,9 @@ export const WEEK_WORDS = [
   'vecka', 'viikko', 'vko', 'vk', 'tydzień', 'tydz', 'týden', 'tyden', 'týždeň', 'hét', 'săptămâna', 'hafta', 'nädal', 'savaitė', 'неделя', 'нед',
   'тиждень', 'εβδομάδα', 'setmana', 'minggu', 'tuần',
 ].sort((a, b) => b.length - a.length).join('|')
+
+/** The same one by one, as loose keys. */
+export const WEEK_KEYS: ReadonlySet<string> = new Set(WEEK_WORDS.split('|').map(looseKey))
 
 /** Days of the week as nine languages write them, whole and short (common practice, no source). */
 export const WEEKDAY_WORDS = [

@@ -104,7 +104,8 @@ export const ROSTER_COLUMNS = [
     headings: [
       'group', 'team', 'gruppe', 'groupe', 'grupo', 'gruppo', 'grupa', 'grup', 'grupp', 'grupe', 'groep', 'skupina', 'csoport', 'ryhma', 'ruhm',
       'hopur', 'taldea', 'kelompok', 'nhom', 'takim', 'группа', 'група', 'ομαδα', '组', '組', '조', 'קבוצה', 'المجموعة', 'گروه', '班號',
-      'crew', 'squad', 'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
+      'crew', 'squad', 'zespol', 'ekipa', 'tym', 'csapat', 'joukkue', 'tiimi', 'meeskond', 'echipa', 'komanda', 'equip', 'команда',
+      'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
       'class', 'klasse', 'classe', 'form', 'set', 'clase', 'klas', 'klass',
       'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas',
       'lop', 'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
@@ -113,7 +114,7 @@ export const ROSTER_COLUMNS = [
       'verein', 'club', 'klub', 'mannschaft', 'chor', 'schule', 'school', 'ecole', 'escuela', 'scuola', 'szkola', 'skola', 'skole',
       'standort', 'filiale', 'werk', 'niederlassung', 'plant', 'site', 'branch', 'sede', 'vestiging',
       'office', 'buro', 'abteilung', 'department', 'dept', 'service', 'departement', 'ufficio', 'oficina', 'kantoor', 'afdeling', 'avdelning',
-      'avdeling',
+      'avdeling', 'reparto', 'osasto', 'dzial', 'oddeleni', 'oddelek',
     ],
     typed: ['groupname', 'yourgroup', 'classname', 'gruppenname'],
   },

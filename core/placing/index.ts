@@ -11,6 +11,7 @@ import type { UnitSet } from '../names/key-index'
 import type { ColumnEvidence } from './columns'
 import { indexColumns } from './columns'
 import { holderKey, indexPeople } from './people'
+import { wordsOfRule } from './piece-number'
 import { knowApart } from './score'
 import type { HolderEvidence, PeopleIndex } from './people'
 
@@ -36,6 +37,14 @@ export interface NamedInFolder {
   named: Map<string, HolderEvidence>
   nearly(): Map<string, HolderEvidence>
   groupsOf(key: string): ReadonlySet<string>
+}
+
+/** All words that titles, rules and their choices are made of, as loose keys. */
+function wordsKnown(requirements: ReadonlySet<Requirement>): string[] {
+  return [...requirements].flatMap(requirement => [
+    ...wordsOfRule(requirement),
+    ...Object.values(requirement.fields).flatMap(rule => (rule.type === 'choice' ? rule.values.flatMap(tokensOf) : [])),
+  ])
 }
 
 /** The words that rules write before a group, in names and folders. */
@@ -93,9 +102,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
   }
   const requirements = new Set(units.map(unit => unit.requirement))
-  const people = indexPeople(roster, wordsBeforeGroup(requirements))
-  knowApart(requirements)
   const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
+  const people = indexPeople(roster, wordsBeforeGroup(requirements), new Set([...wordsKnown(requirements), ...values]))
+  knowApart(requirements)
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()

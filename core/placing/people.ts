@@ -19,9 +19,9 @@ export interface HolderEvidence { strength: number, said: string, number?: true 
 
 /**
  * `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. `short`: with
- * initials, which a slip would make of many other names.
+ * initials, which a slip would make of many other names. `letters`: nothing but initials, which only capitals are.
  */
-type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' | 'short' }
+type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' | 'short' | 'letters' }
 
 type Add = (text: string, holder: string, strength: number, said: string, part?: Entry['part']) => void
 
@@ -47,8 +47,9 @@ const BARE_ID = /^\d{1,4}$/
  * Persons are known by roster id, groups by name; both stand in one index, keyed as `holderKey` writes them.
  *
  * @param groupWords - words that the rules themselves write before a group, such as Table in "Table {group}"
+ * @param ruleWords - all words that the rules know, as loose keys: they are nobody's initials
  */
-export function indexPeople(roster: Roster, groupWords: readonly string[] = []): PeopleIndex {
+export function indexPeople(roster: Roster, groupWords: readonly string[] = [], ruleWords: ReadonlySet<string> = NO_KEYS): PeopleIndex {
   const entries = new Map<string, Entry[]>()
   const add: Add = (text, holder, strength, said, part) => {
     for (const key of new Set([looseKey(text), looseKey(transcribe(text)), ...romanised(text).map(looseKey)])) {
@@ -82,7 +83,10 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
   }
   addShortGroups(groups, groupWords, add)
   addGenitives(roster.people, entries, add)
-  if (roster.people.length <= MOST_CALLED_SHORT) addShortNames(roster.people, entries, add)
+  if (roster.people.length <= MOST_CALLED_SHORT) {
+    addShortNames(roster.people, entries, add)
+    addInitials(roster.people, key => entries.has(key) || ruleWords.has(key), add)
+  }
   const ofFirms = new Set(roster.people.filter(isFirm).flatMap(person => wordsOf(person.name)).map(looseKey))
   for (const [key, list] of entries) {
     const [only, ...more] = list
@@ -108,13 +112,13 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
     }
   }
   const collect = (
-    keys: Iterable<readonly [key: string, factor: number]>, withInitial: ReadonlySet<string> = NO_KEYS,
+    keys: Iterable<readonly [key: string, factor: number]>, withInitial: ReadonlySet<string> = NO_KEYS, capitals: ReadonlySet<string> = NO_KEYS,
   ): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
     const halves = new Map<string, Halves>()
     const saidBy = new Map<string, string[]>()
     for (const [key, factor] of keys) {
-      const list = inTheirWords(entries.get(key), withInitial.has(key))
+      const list = inTheirWords(entries.get(key), withInitial.has(key))?.filter(one => one.part !== 'letters' || capitals.has(key))
       take(evidence, list, factor, key, saidBy)
       for (const { holder, part } of list ?? []) {
         if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
@@ -147,7 +151,8 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = []):
       const ways = [() => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf)]
       let told = new Map<string, HolderEvidence>()
       const withInitial = runsWithInitial(text)
-      for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), withInitial)
+      const capitals = new Set((text.match(CAPITALS) ?? []).map(looseKey))
+      for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), withInitial, capitals)
       return withNumbers(told, text)
     },
     nearlyNamedIn(text) {
@@ -389,6 +394,30 @@ function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, r
   }
 }
 
+/** A word of capitals alone, as initials are written. */
+const CAPITALS = /(?<![\p{L}\p{N}])\p{Lu}{3,5}(?!\p{L})/gu
+
+/**
+ * The first letters of all words of a name, where nobody else has the same and they are nothing else: ZBL for Zoe Baker-Lee (common practice,
+ * no source).
+ */
+function addInitials(people: readonly Person[], isTaken: (key: string) => boolean, add: Add): void {
+  const initialsOf = (words: string) => words.split(/[\s-]+/).map(word => [...word][0] ?? '').join('')
+  const byLetters = new Map<string, Set<string>>()
+  for (const { id, given, family, name } of people) {
+    const [before, behind] = given && family ? [given, family].map(initialsOf) : [initialsOf(name), '']
+    for (const letters of new Set([`${before}${behind}`, `${behind}${before}`])) {
+      const key = looseKey(letters)
+      byLetters.set(key, (byLetters.get(key) ?? new Set()).add(id))
+    }
+  }
+  for (const [letters, ids] of byLetters) {
+    const [only = '', ...more] = ids
+    if (more.length > 0 || letters.length < LEAST_SHORT || NO_NAMES.has(letters) || isTaken(letters)) continue
+    add(letters, holderKey('person', only), NAMED.given, letters.toUpperCase(), 'letters')
+  }
+}
+
 /** Whether a name is a firm's: a legal form or an "and" stands in it. */
 const isFirm = ({ name, given, family }: Person): boolean =>
   given === '' && family === '' && (withoutForm(name) !== name || andForms(name).length > 1)
@@ -474,7 +503,7 @@ export function runsOf(text: string): string[] {
 function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
   const index = new Map<string, string[]>()
   for (const [key, list] of entries) {
-    if (key.length < 5 || key.length > 40 || list.every(one => one.part === 'short')) continue
+    if (key.length < 5 || key.length > 40 || list.every(one => one.part === 'short' || one.part === 'letters')) continue
     for (const cut of new Set([key, ...deletionsOf(key)])) {
       gather(index, cut, key)
     }

@@ -4,13 +4,14 @@ import { numbersOf } from '../brief/slots'
 import type { Unit } from '../brief/units'
 import { isAndWord } from '../names/and-words'
 import { freeField } from '../names/fields/index'
+import { WEEK_KEYS } from '../names/months'
 import { bareNumbers } from '../names/number-kinds'
 import { numberOfWord } from '../names/number-words'
 import { readRoman } from '../names/roman'
-import type { Captures } from '../names/parts'
-import { tokensOf } from '../names/tokens'
+import type { Captures, NamePart } from '../names/parts'
+import { lastWordOf, tokensOf } from '../names/tokens'
 import { namesOf } from '../roster/values'
-import { foldCase } from '../text/fold'
+import { foldCase, looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
 import { copyMarksOf } from './view'
@@ -45,9 +46,21 @@ export function saysSeveral({ unit, captures }: { unit: Unit, captures: Captures
 }
 const SEVERAL = /\d ?(?:[-+&,]|\p{L}{1,3} )? ?\d/u
 
+/** The word that a rule itself writes before the number of a piece, as a loose key; empty: it writes none. */
+export function wordBefore(parts: readonly NamePart[], by: string): string {
+  const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
+  return before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
+}
+
+/** Whether the pieces of a rule are weeks: then what stands behind a word for one is their number. */
+function countsWeeks(unit: Unit, by: string): boolean {
+  return formsOf(unit).some(({ name }) => WEEK_KEYS.has(wordBefore(name ?? [], by)))
+}
+
 /** The numbers of a name that may be a piece's; `year`: reads a year however it is written. */
 function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, year: ((number: string) => string) | null): string[] {
-  const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), calledBy(unit), year !== null).filter(number => number.length <= 6)
+  const called = countsWeeks(unit, by) ? new Set([...calledBy(unit), ...WEEK_KEYS]) : calledBy(unit)
+  const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), called, year !== null).filter(number => number.length <= 6)
   // the number of a copy is the piece's only where there is no other
   const unmarked = copyMarksOf(view).find(({ mark }) => /[()[\]]/.test(mark))
   const found = unmarked ? read(unmarked.base) : []

@@ -265,7 +265,7 @@ const waysOf = ({ options }: Waiting): number => options.reduce((sum, { slots })
 
 /**
  * Of several files that can only go to one and the same slot, those that are meant: copies of one file all go there, and one of which
- * every word is known goes before those that say something else besides.
+ * every word is known goes before those that say something else besides, as one that tells its number does before those that tell none.
  */
 function meantOf(waiting: readonly Waiting[]): Set<Waiting> {
   const bySlot = new Map<string, Waiting[]>()
@@ -276,7 +276,7 @@ function meantOf(waiting: readonly Waiting[]): Set<Waiting> {
   for (const rivals of bySlot.values()) {
     if (rivals.length < 2 || rivals.some(one => waysOf(one) !== 1)) continue
     const known = rivals.filter(one => one.options.every(option => isKnown(one.view, option)))
-    const left = known.length > 0 ? known : rivals
+    const left = keepSome(keepSome(rivals, one => known.includes(one)), one => one.options.every(option => numberIn(option.candidate) !== null))
     if (new Set(left.map(({ view }) => looseKey(stemOf(view)))).size === 1) for (const one of left) meant.add(one)
   }
   return meant
@@ -340,7 +340,9 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
 function isOneMore(view: FileView, candidate: Candidate, list: readonly Candidate[]): boolean {
   if (candidate.requirement > 0 || liesThere(candidate)) return true
   const { unit } = candidate
-  const alone = !list.some(other => other !== candidate && other.formatFits && other.unit.owed)
+  // somebody else of whom no more is said than of many
+  const isRival = (other: Candidate) => other.unit.requirement !== unit.requirement || other.holder > LEAST_NAMED
+  const alone = !list.some(other => other !== candidate && other.formatFits && other.unit.owed && isRival(other))
   return alone && extensionAsked(view, unit.requirement) && (takesText(unit) || isKnown(view, { candidate, slots: [null] }))
 }
 

@@ -11,8 +11,10 @@ import { matchParts } from '../names/match'
 import { trimSeparators } from '../names/strictness'
 import type { Difference } from '../names/difference'
 import type { Captures, NamePart } from '../names/parts'
+import type { Template } from '../names/template'
 import { expandParts, isAnyText } from '../names/parts'
-import { lastWordOf, tokensOf } from '../names/tokens'
+import { WEEK_KEYS } from '../names/months'
+import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { editDistance } from '../text/distance'
@@ -22,7 +24,7 @@ import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
-import { calledBy, saysSeveral, settleNumber, wordsOfRule } from './piece-number'
+import { calledBy, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
@@ -77,7 +79,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   if (best.nameFit === 'none') weighWords(best, view, closely ? forms : [])
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push({ kind: 'name-fits' })
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
-  if (asksFolder) best.evidence.push({ kind: 'in-folder', title: requirement.title })
+  if (asksFolder || (best.formatFits && liesAtOwnLevel(view, requirement))) best.evidence.push({ kind: 'in-folder', title: requirement.title })
   if (best.formatFits && requirement.formats.length > 0) best.evidence.push({ kind: 'format', format: format.id })
   best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0)
     + worthOfFormat(best.formatFits, format.id, view, requirement)
@@ -146,21 +148,25 @@ function findFit(form: UnitForm, view: FileView, requirement: Requirement): { na
   return alike && { nameFit: 'marked', captures: alike.captures }
 }
 
-/** Without a fitting name: do the requirement's own words stand in it, or is the whole nearly the expected name? */
+/**
+ * Without a fitting name: do the requirement's own words stand in it, or is the whole nearly the expected name? A program's own first name
+ * tells nothing, unless it is what this very piece is called.
+ */
 function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[]): void {
   const { requirement } = best.unit
   const { said, share } = wordsSaid(view, requirement)
-  // a program's own first name tells nothing, unless it is what this very piece is called
+  const ofLevel = best.formatFits && liesAtOwnLevel(view, requirement) ? SHARE.wordsHinted : 0
+  best.requirement = ofLevel * WORTH.words
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
-  const alike = nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0
+  const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
-  const told = Math.max(share, choicesTold(nearest, requirement), takeNumber(best, nearest, view))
+  const told = Math.max(share, choicesTold(nearest, requirement), takeNumber(best, nearest, view), ofLevel)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = told * WORTH.words + (enough ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   // what free text lets through is alike to anything, and so is a holder's name where the rule has nothing else: then the format must speak for it
-  const believed = best.formatFits || (nearest !== null && !isOpenText(nearest.form.name) && saysItself(nearest))
+  const believed = best.formatFits || saysItself(nearest, view.base)
   if (told >= SHARE.wordsNear || (enough && believed)) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
@@ -226,6 +232,9 @@ export function wordsSaid(view: FileView, requirement: Requirement): { said: str
 /** Many units of one requirement are weighed for one file in turn. */
 let lastSaid: { view: FileView, requirement: Requirement, said: string[], share: number } | null = null
 
+/** How much a name is alike the asked one, of 1. */
+const alikeTo = (nearest: Nearest | null): number => (nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0)
+
 interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[] }
 
 /** Words, as loose keys, as a name writes them. */
@@ -250,9 +259,15 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
   return nearest
 }
 
-/** Whether a rule has words of its own, or a name tells one of its values. */
-function saysItself({ form: { name }, captures }: Nearest): boolean {
-  return name?.some(part => (part.kind === 'free' ? ownOf(captures, part.part) !== undefined : isOwnWord(part))) ?? false
+/** Whether a name says a word of the rule's own, or tells one of its values: the holder's name alone is alike in every rule. */
+function saysItself(nearest: Nearest | null, base: string): boolean {
+  const { form: { name = null } = {}, captures = {} } = nearest ?? {}
+  const tokens = tokensOf(base)
+  const isThere = (word: string) => /\p{L}/u.test(word) && findWord(word, tokens).letters > 0
+  const isSaid = (part: NamePart) => (part.kind === 'free'
+    ? ownOf(captures, part.part) !== undefined
+    : part.part === 'literal' && part.texts.some(text => tokensOf(text).some(isThere)))
+  return name !== null && !isOpenText(name) && name.some(isSaid)
 }
 
 const isOwnWord = (part: NamePart): boolean => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text))
@@ -322,10 +337,10 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const parts = nearest?.form.name ?? []
   const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
   const told = ownOf(captures, by)
-  const word = before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
+  const word = wordBefore(parts, by)
   if (word === '') return null
   const tokens = tokensOf(base)
-  const isSign = (token: string) => token === word || inLatin(word).includes(token) || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
+  const isSign = (token: string) => token === word || (WEEK_KEYS.has(word) && WEEK_KEYS.has(token)) || inLatin(word).includes(token) || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
   const at = tokens.findIndex((token, index) => isSign(token) && /^\d{1,6}$/.test(tokens[index + 1] ?? ''))
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0 || (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number))) return null
@@ -399,9 +414,29 @@ export function ownWords(requirement: Requirement): string[][] {
   return words
 }
 
+const LEVELS = new WeakMap<Requirement, ReadonlySet<string>>()
+
+/** Whether the last level of a file's folder is one that this requirement asks for and no other: it tells the piece, whatever stands above it. */
+function liesAtOwnLevel(view: FileView, requirement: Requirement): boolean {
+  const last = view.levels.at(-1)
+  return last !== undefined && (LEVELS.get(requirement)?.has(looseKey(last)) ?? false)
+}
+
+/** Levels that the folder of one requirement alone has, in the rule's own words. */
+function knowLevels(requirements: ReadonlySet<Requirement>): void {
+  const isWritten = ({ parts }: Template) => parts.every(part => part.kind === 'literal')
+  const levelsOf = ({ folder }: Requirement) => new Set((folder ?? []).filter(isWritten).map(({ text }) => looseKey(text)))
+  const all = [...requirements].map(requirement => ({ requirement, levels: levelsOf(requirement) }))
+  for (const { requirement, levels } of all) {
+    const isOwn = (level: string) => !all.some(other => other.requirement !== requirement && other.levels.has(level))
+    LEVELS.set(requirement, new Set([...levels].filter(isOwn)))
+  }
+}
+
 /** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
 export function knowApart(requirements: ReadonlySet<Requirement>): void {
   if (requirements.size < 2) return
+  knowLevels(requirements)
   const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))
   const [first, ...others] = all.map(({ lists }) => new Set(lists.flat()))
   const common = new Set([...first ?? []].filter(word => others.every(words => words.has(word))))

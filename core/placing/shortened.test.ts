@@ -1,10 +1,8 @@
 import { describe, expect, test } from 'vitest'
-import type { ReceivedFile } from '../arrivals/received'
-import { readBrief } from '../brief/read'
-import { check } from '../checking/check'
 import { readRoster, readTable } from '../roster/read'
-import type { Roster } from '../roster/types'
 import { sayFinding } from '../wording/index'
+import type { Rules } from './in-tests'
+import { ANY_WAY, checked, rosterOf, roundOf } from './in-tests'
 
 /*
  * Whose file it is and which, where people write next to nothing: the last digits of a number, one word of a name, the letter before a
@@ -24,32 +22,11 @@ const RULES = [
   },
 ]
 
-interface Rules { list: string, requirements: object[] }
-
-/** What became of files with these names, in their order. */
-async function checked(roster: Roster, requirements: object[], names: readonly string[], strictness: object = {}) {
-  const brief = await readBrief({ usitorBrief: 1, title: 'Term', strictness, requirements }, roster)
-  const received = names.map((path, at): ReceivedFile => ({
-    root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_760_000_000_000 + at, receivedAtFrom: 'modified',
-    reading: {
-      candidates: [path.slice(path.lastIndexOf('.') + 1)], version: null, state: 'ok', verified: 'structure', fault: null, props: {},
-    },
-  }))
-  return check({ brief, roster, received, checkedAt: 0 }).files
-}
-const ANY_WAY = { letterCase: 'ignore', separators: 'ignore' }
-const rosterOf = (list: string) => readRoster(readTable(new TextEncoder().encode(list))).roster
-
 async function where(...paths: string[]) {
   return (await checked(LIST, RULES, paths, ANY_WAY)).map(({ role, slot, candidates, findings }) => ({
     at: role === 'placed' && slot ? [slot.requirement, slot.holder, ...slot.n === undefined ? [] : [slot.n]].join(' ') : role,
     candidates: candidates.map(one => `${one.requirement} ${one.holder}`), says: findings.map(one => sayFinding(one)).join(' '),
   }))
-}
-
-async function roundOf({ list, requirements }: Rules, ...names: string[]) {
-  const files = await checked(rosterOf(list), requirements, names, ANY_WAY)
-  return Object.fromEntries(files.map(({ path, role, slot }) => [path, role === 'placed' && slot ? `${slot.requirement} ${slot.holder}` : role]))
 }
 
 test.each([

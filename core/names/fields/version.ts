@@ -6,6 +6,9 @@ import type { FreeField } from './type'
 /** The number of a saved version; the highest is the latest. Names with a milestone's number are always kept. */
 export interface VersionRule { type: 'version', digits: number, milestone: boolean }
 
+/** A version in tenths, such as v0.9, is no whole number. */
+const DECIMAL = /(?<!\p{L})v(?:ers?(?:ion)?)?[ ._-]?\d{1,3}[.,]\d{1,3}(?![.,]?\d)/giu
+
 const options = { digits: whole(1, 12), milestone: flag() }
 
 export const version: FreeField<VersionRule, typeof options> = {
@@ -22,7 +25,12 @@ export const version: FreeField<VersionRule, typeof options> = {
     return end > index && isPadded(text.slice(index, end), rule) ? end : -1
   },
   ends: (found, at, rule) => endsOfNumber(found, at, digits => isPadded(digits, rule)),
-  take: (text, rule, settled, take) => takeNumbers(text, settled, digits => isPadded(digits, rule), take),
+  take(text, rule, settled, take) {
+    const decimals = [...text.matchAll(DECIMAL)].map(({ index, 0: { length } }) => [index, index + length] as const)
+    takeNumbers(text, settled, digits => isPadded(digits, rule), (start, end, cost) => {
+      if (!decimals.some(([from, to]) => start >= from && end <= to)) take(start, end, cost)
+    })
+  },
   read: (actual, rule) => readNumber(actual, rule, digits => isPadded(digits, rule)),
   tell: () => 'digits',
   ways: () => [[WILD, WILD, WILD]],

@@ -1,0 +1,173 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from './in-tests'
+import { rosterOf, roundOf, toldOf } from './in-tests'
+
+/*
+ * Files with everyday names in their holders' own folders, and what is said of them. Common practice, no source.
+ */
+
+const TERM: Rules = {
+  list: 'id,family,given\n0541240,Mäkelä,Onni\n0541255,Nguyen,Thi Mai\n0541260,Okafor,Chidi',
+  requirements: [
+    {
+      id: 'map', title: 'Map sheet', name: '{family}_{given}_ex{n}_map', folder: '{family}_{given}/maps', formats: [{ id: 'pdf' }],
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 4 } }, count: { from: 4, to: 4, by: 'n' },
+    },
+    {
+      id: 'data', title: 'Layers', name: '{family}_{given}_ex{n}_data', folder: '{family}_{given}/data', formats: [{ id: 'gpkg' }],
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 4 } }, count: { from: 2, to: 4, by: 'n' },
+    },
+  ],
+}
+
+test('what a rule itself writes is no program\'s own first name', async () => {
+  // in Dutch an unsaved table is called Map1
+  const told = await toldOf(TERM, 'Mäkelä_Onni/maps/map1.pdf', 'Mäkelä_Onni/maps/Book2.pdf')
+  expect(told.get('Mäkelä_Onni/maps/map1.pdf')).toMatchObject({ at: 'map 0541240 1', right: 'Mäkelä_Onni/maps/Mäkelä_Onni_ex01_map.pdf' })
+  expect(told.get('Mäkelä_Onni/maps/map1.pdf')?.says).toMatch(/Family name "Mäkelä" is not there/i)
+  expect(told.get('Mäkelä_Onni/maps/Book2.pdf')?.says).toContain('gets by itself')
+})
+
+test('a word that the rule shortens stands instead of nobody\'s name', async () => {
+  const [file] = [...(await toldOf(TERM, 'nguyen thi mai/Exercise 2 - flood risk.pdf')).values()]
+  expect(file).toMatchObject({ at: 'map 0541255 2', right: 'Nguyen_Thi Mai/maps/Nguyen_Thi Mai_ex02_map.pdf' })
+  expect(file?.says).not.toContain('instead of "Nguyen"')
+})
+
+test('SQLite, "Temporary Files Used By SQLite": a log beside a database belongs to it', async () => {
+  expect(Object.values(await roundOf(TERM, 'Okafor/ex1.gpkg', 'Okafor/ex1.gpkg-wal'))).toEqual(['data 0541260', 'companion'])
+})
+
+describe('weeks as numbers of pieces', () => {
+  const LOGS: Rules = {
+    list: 'group,family,given\n10Y,St John,Theo\n10Y,Baker-Lee,Zoe',
+    requirements: [
+      {
+        id: 'log', title: 'Rehearsal log', name: '{group}_{family}{given}_log_wk{w}', folder: '{group}/logs', formats: [{ id: 'docx' }],
+        fields: { w: { type: 'number', digits: 2, from: 44, to: 47 } }, count: { from: 4, to: 4, by: 'w' },
+      },
+      { id: 'mono', title: 'Monologue', name: '{group}_{family}{given}_monologue', folder: '{group}', formats: [{ id: 'mp3' }] },
+    ],
+  }
+  test.each([
+    ['10Y/logs/Theo week 46.docx', 'log theo-st-john 46', 'another word for a week before it'],
+    ['10Y/logs/Theo Woche 47 last one!.docx', 'log theo-st-john 47', 'in another language'],
+    ['10Y/logs/Theo 45.docx', 'log theo-st-john 45', 'and without'],
+    ['10Y/logs/10Y_St JohnTheo_logs_wk44-47.docx', 'unplaced', 'all of them at once are none of them'],
+    ['10Y/logs/ZBL wk44.docx', 'log zoe-baker-lee 44', 'beside the first letters of a whole name'],
+    ['10Y/logs/Zbl wk44.docx', 'unplaced', 'which only capitals are'],
+  ])('%s is %s: %s', async (path, at) => {
+    expect((await toldOf(LOGS, path)).get(path)?.at).toBe(at)
+  })
+
+  test('a log beside a right one of the same week is superseded: its holder\'s long name is alike in every rule', async () => {
+    const [other, right] = ['10Y/10Y_StJohnTheo_log_wk45.docx', '10Y/10Y_St JohnTheo_log_wk45.docx'] as const
+    expect(await roundOf({ ...LOGS, strictness: {} }, other, right)).toEqual({ [right]: 'log theo-st-john', [other]: 'superseded' })
+  })
+})
+
+test('the first letters of a whole name are nobody\'s where two have them, or where the rules know them', async () => {
+  const rules = (list: string, name: string): Rules => ({
+    list, requirements: [
+      { id: 'sheet', title: 'Sheet', name, formats: [{ id: 'pdf' }] }, { id: 'talk', title: 'Talk', name: '{given}_talk', formats: [{ id: 'odp' }] },
+    ],
+  })
+  const list = 'family,given\nBaker Lee,Zoe\nMarsh,Ana'
+  expect(await roundOf(rules(list, '{family}_sheet'), 'ZBL sheet.pdf')).toEqual({ 'ZBL sheet.pdf': 'sheet zoe-baker-lee' })
+  expect(await roundOf(rules(`${list}\nBrand Lund,Zora`, '{family}_sheet'), 'ZBL sheet.pdf')).toEqual({ 'ZBL sheet.pdf': 'unplaced' })
+  expect(await roundOf(rules(list, 'ZBL_{family}_sheet'), 'ZBL sheet.pdf')).toEqual({ 'ZBL sheet.pdf': 'unplaced' })
+})
+
+describe('texts of one\'s own in the own folder', () => {
+  const ART: Rules = {
+    list: 'group,given,family\n1a,Søren,Bæk\n1b,Mille,Krogh',
+    requirements: [
+      {
+        id: 'layers', title: 'Layered document', name: '{group}_{given}_{title2}_{n}', folder: '{group}/{given}/work',
+        formats: [{ id: 'kra' }, { id: 'psd' }], count: { from: 3, to: 3, by: 'n' },
+        fields: { title2: { type: 'text' }, n: { type: 'number', digits: 2, from: 1, to: 3 } },
+      },
+      {
+        id: 'flat', title: 'Flat copy', name: '{group}_{given}_{title2}_{n}_web', folder: '{group}/{given}/web',
+        formats: [{ id: 'png' }, { id: 'jpg' }], count: { from: 3, to: 3, by: 'n' },
+        fields: { title2: { type: 'text' }, n: { type: 'number', digits: 2, from: 1, to: 3 } },
+      },
+    ],
+  }
+  test.each([
+    ['1a/Søren/work/forest 1.kra', '1a/Søren/work/1a_Søren_forest_01.kra', 'a word that is nothing like a name is the text, not the name'],
+    ['1a/Søren/web/forest 2.png', '1a/Søren/web/1a_Søren_forest_02_web.png', 'and so is one that belongs to nothing'],
+    ['1a/Søren/web/Sørensen 2.png', '1a/Søren/web/1a_Søren_{title2}_02_web.png', 'but not one that begins as the name does'],
+    ['Mille/portrait03-endelig.psd', '1b/Mille/work/1b_Mille_portrait_03.psd', 'the number is written onto it, and a word of state stands behind'],
+  ])('%s is to be %s: %s', async (path, right) => {
+    expect((await toldOf(ART, path)).get(path)?.right).toBe(right)
+  })
+
+  test('what tells its number goes before what tells none, and the mark of a copy stands instead of nothing', async () => {
+    const names = ['portrait01.jpg', 'portrait02.jpg', 'portrait02 kopi.jpg', 'portrait03.jpg', 'moodboard.png'].map(name => `Mille/${name}`)
+    const told = await toldOf(ART, ...names)
+    expect([...told.values()].map(one => one.at).sort()).toEqual([
+      'flat mille-krogh 1', 'flat mille-krogh 2', 'flat mille-krogh 3', 'superseded', 'unplaced',
+    ])
+    expect(told.get('Mille/portrait02 kopi.jpg')?.says).not.toContain('instead of "_web"')
+  })
+})
+
+describe('a level that one rule alone asks for', () => {
+  const COSTS: Rules = {
+    list: 'group,family,given,id\nSales,Rossi,Carla,1101\nSales,D\'Angelo,Ivo,1102\nShop,Lo Presti,Ugo,1110',
+    requirements: [
+      {
+        id: 'sheet', title: 'Cost sheet', name: 'NS_{family}_{year}_{month}', folder: '{group}/{family}', formats: [{ id: 'xlsx' }],
+        count: { from: 2, to: 2 },
+        fields: {
+          year: { type: 'date', pattern: 'yyyy', from: '2026-01-01', to: '2026-12-31' },
+          month: { type: 'date', pattern: 'MM', from: '2026-10-01', to: '2026-11-30' },
+        },
+      },
+      {
+        id: 'receipt', title: 'Receipt', name: '{family}_{day}_{from}_{sum}', folder: '{group}/{family}/slips',
+        formats: [{ id: 'pdf' }, { id: 'jpg' }],
+        fields: {
+          day: { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-01', to: '2026-11-30' }, from: { type: 'text' }, sum: { type: 'text' },
+        },
+        count: { from: 1, to: 40 },
+      },
+      { id: 'form', title: 'Signed form', name: '{family}_form_signed', folder: '{group}/{family}', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  const slips = ['scan0001.pdf', 'taxi 12-10-26 18eur.jpg', 'restaurant 3 nov 32,50.jpg'].map(name => `Sales/DAngelo/slips/${name}`)
+
+  test('tells the piece, though the level above is misspelt, up to the most that may come', async () => {
+    expect(Object.values(await roundOf(COSTS, ...slips))).toEqual(['receipt 1102', 'receipt 1102', 'receipt 1102'])
+  })
+
+  test('two texts that nothing parts are both left open', async () => {
+    const right = [...(await toldOf(COSTS, ...slips)).values()].map(one => one.right)
+    expect(right).toContain('Sales/D\'Angelo/slips/D\'Angelo_20261012_{from}_{sum}.jpg')
+  })
+
+  test('the one year that is asked for is filled in beside the holder\'s own number, and a word of two capitals stands where it stands', async () => {
+    const [file] = [...(await toldOf(COSTS, 'Lo Presti/1110_NS_10.xlsx')).values()]
+    expect(file).toMatchObject({ at: 'sheet 1110 1', right: 'Shop/Lo Presti/NS_Lo Presti_2026_10.xlsx' })
+    expect(file?.says).toContain('"NS_" stands in another place')
+  })
+
+  test('a word of state that the rule itself asks for is none', async () => {
+    const [file] = [...(await toldOf(COSTS, 'Sales/Rossi/signed.pdf')).values()]
+    expect(file?.says).toContain('"signed" instead of "_form_signed"')
+  })
+})
+
+test('a version in tenths is no whole one', async () => {
+  const game: Rules = {
+    list: 'Zespół;Imię i nazwisko\nTrzy Korony;Ewa Sowa\nTrzy Korony;Filip Kos\nPixel;Ala Nowak',
+    requirements: [
+      { id: 'build', title: 'Build', holder: 'group', name: '{group}_build_v{v}', fields: { v: { type: 'version' } }, formats: [{ id: 'zip' }] },
+    ],
+  }
+  // the heading is a team's, in Polish
+  expect(rosterOf(game.list).people.map(one => one.group)).toEqual(['Trzy Korony', 'Trzy Korony', 'Pixel'])
+  const told = await toldOf(game, 'Trzy Korony_game_v0.9.zip', 'Pixel_game_v3.zip')
+  expect([...told.values()].map(one => one.right).sort()).toEqual(['Pixel_build_v3.zip', 'Trzy Korony_build_v{v}.zip'])
+})
