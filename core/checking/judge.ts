@@ -190,8 +190,15 @@ export function supersededFinding(make: FindingMaker, unit: Unit, counts: Arriva
 export function besideCode(unit: Unit, counts: Arrival, other: Arrival, right: boolean): 'version.newer-beside' | 'version.undecided' | null {
   const [one, two] = [counts.view.file, other.view.file]
   if (one.sha256 === null || two.sha256 === null || one.sha256 === two.sha256 || !canCount(other) || isLate(unit, other, true)) return null
-  if (isUndecided(unit, counts, other) || (!right && areHalves(counts.view.base, other.view.base))) return 'version.undecided'
+  const mayBeHalves = !right && !tellsVersions(unit, counts, other) && areHalves(counts.view.base, other.view.base)
+  if (mayBeHalves || isUndecided(unit, counts, other)) return 'version.undecided'
   return right && namesNoVersion(unit) && (two.receivedAt ?? 0) > (one.receivedAt ?? 0) ? 'version.newer-beside' : null
+}
+
+/** Whether both names tell a version, and not the same. */
+function tellsVersions(unit: Unit, one: Arrival, other: Arrival): boolean {
+  const [first, second] = [versionOf(unit, one), versionOf(unit, other)]
+  return first >= 0 && second >= 0 && first !== second
 }
 
 /** Whether two names differ in a small number or a letter behind one alone that tells no version or copy: both may be parts of the work. */

@@ -58,6 +58,9 @@ export const ADDED_WORDS: Record<string, StateWords> = {
   Norwegian: { later: ['ny', 'endret', 'rettet', 'signert', 'endelig'], earlier: ['gammel', 'utkast'] },
   Ukrainian: { later: ['новий', 'нова', 'виправлено', 'виправлена', 'остаточний'], earlier: ['старий', 'чернетка'] },
   Greek: { later: ['νέο', 'τελικό', 'διορθωμένο'], earlier: ['παλιό', 'πρόχειρο'] },
+  Korean: { later: ['최종', '최종본', '수정', '수정본', '완성', '완성본', '제출', '제출용'], earlier: ['초안', '이전'] },
+  Japanese: { later: ['最終', '最終版', '修正', '修正版', '改訂', '改訂版', '完成', '完成版', '提出', '提出用'], earlier: ['旧', '下書き', '草稿'] },
+  Chinese: { later: ['最终', '最终版', '最終', '修改', '修改版', '终稿', '定稿', '新版'], earlier: ['旧', '旧版', '草稿', '初稿'] },
   Russian: { later: ['новый', 'исправлено', 'итог', 'финал'], earlier: ['старый', 'черновик'] },
 }
 

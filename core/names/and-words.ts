@@ -3,6 +3,11 @@ const AND = ['&', '+', 'and', 'und', 'et', 'y', 'e', 'i']
 /** Whether a word is one for "and". */
 export const isAndWord = (word: string): boolean => AND.includes(word.toLowerCase())
 
+/** What people write between the first and the last of several (common practice, no source). */
+const UNTIL = new Set(['bis', 'to', 'till', 'til', 'thru', 'tot', 'tm', 't-m', 't/m', 'do', 'al', 'a', 'à', 'até', 'po', 'по', 'до'])
+/** Whether a word names two together: both, or all from one to the other. */
+export const joinsTwo = (word: string): boolean => isAndWord(word) || UNTIL.has(word.toLowerCase())
+
 const ANDS = /(?<=[\s_.-])(?:&|\+|and|und|et|y|e|i)(?=[\s_.-])/giu
 
 const AROUND = new RegExp(`[\\s_.-]+${ANDS.source}[\\s_.-]+`, 'giu')

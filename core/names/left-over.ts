@@ -1,5 +1,5 @@
 import { ownOf } from '../text/own'
-import { isAndWord } from './and-words'
+import { isAndWord, joinsTwo } from './and-words'
 import { numberOfWord } from './number-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
@@ -68,7 +68,7 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
   }
 }
 
-const JOINED = /(?<sign>\s?[-–+&,/]\s?|\s(?:\p{L}{1,3})\s)/u.source
+const JOINED = /(?<sign>\s?[-–+&,/]\s?|\s(?:\p{L}{1,3}|t[-/]m)\s)/u.source
 const BEFORE = new RegExp(`(?<word>[\\p{L}\\p{N}]+)${JOINED}$`, 'u')
 const BEHIND = new RegExp(`^${JOINED}(?<word>[\\p{L}\\p{N}]+)`, 'u')
 
@@ -99,7 +99,7 @@ export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment
 function besides(text: string, pattern: RegExp, offset: number): [number, number] | null {
   const { 0: all = '', index = 0, groups: { word = '', sign = '' } = {} } = pattern.exec(text) ?? {}
   const letters = sign.trim()
-  if (word === '' || (/\p{L}/u.test(letters) && !isAndWord(letters)) || (word.length === 1 && /\s/.test(sign) && !isAndWord(letters))) return null
+  if (word === '' || (/\p{L}/u.test(letters) && !joinsTwo(letters)) || (word.length === 1 && /\s/.test(sign) && !isAndWord(letters))) return null
   const start = offset + index + (pattern === BEFORE ? 0 : all.length - word.length)
   return [start, start + word.length]
 }

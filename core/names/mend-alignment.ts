@@ -91,12 +91,14 @@ function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: s
     const own = span && part.kind === 'fixed' && part.part === 'literal' ? wordOf(span.text) : null
     if (!span || !own) continue
     const [there, until] = withinSeparators(text, [span.start, span.end])
-    if (until > there && likeness(text.slice(there, until), own.word) >= LIKE) continue
+    const isLike = until > there && likeness(text.slice(there, until), own.word) >= LIKE
+    // with more words beside it, it is only what it is
+    if (isLike && (until - there <= own.word.length || span.edits.length === 0)) continue
     folded ??= foldPlain(text)
     if (folded.length !== text.length) return
     const start = onlyPlaceOf(own.folded, folded, text)
     const end = start + own.word.length
-    if (start < 0 || !clear(parts, alignment, text, [start, end], index)) continue
+    if (start < 0 || (isLike && (start < there || end > until)) || !clear(parts, alignment, text, [start, end], index)) continue
     const before = span.start >= end ? index + 1 : index
     const left = [[span.start, Math.min(span.end, start)], [Math.max(span.start, end), span.end]] as const
     alignment.extras.push(...left.filter(([from, to]) => to > from && /[\p{L}\p{N}]/u.test(text.slice(from, to)))
@@ -215,7 +217,6 @@ function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [
   for (const at of inside) {
     const [part, span] = [parts[at], alignment.spans[at]]
     if (!part || !span || part.kind !== 'fixed' || span.edits.length === 0) return false
-    if (part.part !== 'literal' && likeness(text.slice(span.start, span.end), span.text) >= LIKE) return false
     const [first, last] = withinSeparators(text, [span.start, span.end])
     if (part.part === 'literal' && (first < start || last > end)) return false
   }

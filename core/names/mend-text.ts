@@ -1,12 +1,16 @@
 import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
+import type { Edit } from './difference'
+import { freeField } from './fields/index'
 import type { Known } from './mend-alignment'
 import { LIKE } from './mend-alignment'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isValue } from './parts'
 import { isSeparator, trimSeparators } from './strictness'
+import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 
 const isWord = (text: string): boolean => /\p{L}/u.test(text)
@@ -26,6 +30,7 @@ export function mendText(
   const index = parts.findIndex(isAnyText)
   const [part, span] = [parts[index], alignment.spans[index]]
   if (part?.kind !== 'free' || part.rule.type !== 'text' || !span || parts.filter(isAnyText).length > 1) return
+  if (takeChoice(parts, alignment, text, captures, index)) return
   const value = textOf(parts, alignment, text, index, span, known)
   if (value === null) return
   const { minLength, maxLength } = part.rule
@@ -39,22 +44,57 @@ function textOf(
   known: Pick<Known, 'called' | 'titled'>,
 ): string | null {
   if (span.end === span.start) return takeLeftOver(parts, alignment, text, index, known)
-  const { called, titled } = known
   const before = takeBefore(parts, alignment, text, index, span)
-  if (before !== null) return withoutWords(before, [...called(), ...titled()]) ?? before
+  if (before !== null) return withoutWords(before, [...known.called(), ...known.titled()]) ?? before
   const value = takeOwnWord(parts, alignment, text, index, span)
   const isSaid = parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]))
-  const left = isSaid ? null : withoutWords(value ?? text.slice(span.start, span.end), called())
-  return left ?? value
+  return isSaid ? value : ownOnly(value ?? text.slice(span.start, span.end), known) ?? value
+}
+
+/** A text that is one of the choices that are asked for and not told is that one. */
+function takeChoice(parts: readonly NamePart[], { spans }: Alignment, text: string, captures: Captures, index: number): boolean {
+  const span = spans[index]
+  if (!span || isEmpty(span)) return false
+  const found = parts.flatMap((part, at) => {
+    if (part.kind !== 'free' || part.rule.type !== 'choice' || !isEmpty(spans[at]) || captures[part.part] !== undefined) return []
+    const written = trimSeparators(text.slice(span.start, span.end))
+    const value = freeField(part.rule).read(written, part.rule)
+    const isAll = [value, ownOf(part.rule.meanings, value ?? '')].some(one => looseKey(one ?? '') === looseKey(written))
+    return value === undefined ? [] : [{ at, part: part.part, value, isAll }]
+  })
+  const [only, ...more] = found
+  const own = parts[index]?.part
+  if (!only || more.length > 0 || own === undefined) return false
+  captures[only.part] = only.value
+  // a word that is made of one besides is the text as well: tafelblad for tafel
+  if (!only.isAll) return true
+  Reflect.deleteProperty(captures, own)
+  spans[index] = { ...span, end: span.start }
+  spans[only.at] = standing(spans, only.at, [span.start, span.end])
+  return true
+}
+
+/**
+ * A text where the name does not say whose it is, without words that holder and piece are called by; `null`: it holds none. What only tells
+ * a state is no text.
+ */
+function ownOnly(value: string, { called, titled }: Pick<Known, 'called' | 'titled'>): string | null {
+  const kept = withoutWords(value, called()) ?? value
+  const words = wordsIn(kept, [0, kept.length])
+  const first = words.find(({ word }) => !titled().includes(looseKey(word)))
+  const left = first === undefined || isAddedWord(kept) ? '' : kept.slice(first === words[0] ? 0 : first.start)
+  return left === value ? null : left
 }
 
 /** Words before a text that belong to nothing are its first ones, where nothing that was asked for stands before it. */
 function takeBefore(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, span: Span): string | null {
   const before = parts.slice(0, index)
-  // one of the rule's own words may stand there in other words
+  const isOther = (part: NamePart, at: number) => part.kind === 'fixed' && isValue(part) && !isEmpty(spans[at]) && isUnlike(spans[at], text)
+  // one of the rule's own words may stand there in other words, unless these stand before it
+  const others = before.some(isOther)
   const isSaid = before.some((part, at) => {
-    const own = part.part === 'literal' && isWord(spans[at]?.text ?? '')
-    return own || (isValue(part) && !isEmpty(spans[at]))
+    const own = part.part === 'literal' && isWord(spans[at]?.text ?? '') && !others
+    return own || (isValue(part) && !isEmpty(spans[at]) && !isOther(part, at))
   })
   const at = extras.findIndex(({ range }) => range[0] < span.start && trimSeparators(text.slice(range[1], span.start)) === '')
   const extra = isSaid ? undefined : extras[at]
@@ -70,12 +110,17 @@ function takeBefore(parts: readonly NamePart[], { spans, extras }: Alignment, te
 
 const isEmpty = (span: Span | undefined): boolean => span === undefined || span.start === span.end
 
-/** A text without some words; `null`: it holds none of them. */
+/** A text without some words, but for small ones between others; `null`: it holds none of them. */
 function withoutWords(value: string, words: readonly string[]): string | null {
   const all = wordsIn(value, [0, value.length])
-  const kept = all.filter(({ word }) => !words.includes(looseKey(word)))
+  const isOne = ({ word }: { word: string }) => words.includes(looseKey(word))
+  const others = all.flatMap((one, at) => (isOne(one) ? [] : [at]))
+  const isBetween = (at: number) => at > (others[0] ?? at) && at < (others.at(-1) ?? at)
+  const kept = all.filter((one, at) => !isOne(one) || (one.word.length < LEAST_WORD && isBetween(at)))
   return kept.length === all.length ? null : kept.map(one => one.word).join(' ')
 }
+
+const LEAST_WORD = 4
 
 /** Words with the places where they stand. */
 function wordsIn(text: string, [from, to]: [number, number]): { start: number, end: number, word: string }[] {
@@ -89,16 +134,26 @@ function takeOwnWord(parts: readonly NamePart[], alignment: Alignment, text: str
     const own = alignment.spans[at]
     if (part.kind !== 'fixed' || part.part !== 'literal' || !own || !isWord(own.text)) continue
     const asked = looseKey(own.text)
+    const [first = ''] = tokensOf(own.text)
     if (likeness(text.slice(own.start, own.end), own.text) >= LIKE) continue
-    const found = wordsIn(text, [span.start, span.end]).find(({ word }) => looseKey(word) === asked)
+    const words = wordsIn(text, [span.start, span.end])
+    const last = at > index ? words.at(-1) : undefined
+    const found = words.find(({ word }) => looseKey(word) === asked) ?? (last && isWrittenOut(looseKey(last.word), first) ? last : undefined)
     if (!found) continue
     const stretches: [number, number][] = [[span.start, found.start], [found.end, span.end], [own.start, own.end]]
     const kept = stretches.sort((a, b) => a[0] - b[0]).map(([start, end]) => trimSeparators(text.slice(start, end))).filter(isTextlike)
-    alignment.spans[at] = { start: found.start, end: found.end, text: own.text, edits: [], moved: true }
+    const edits: Edit[] = looseKey(found.word) === asked ? [] : [{ range: [found.start, found.end], expected: trimSeparators(own.text) }]
+    alignment.spans[at] = { start: found.start, end: found.end, text: own.text, edits, ...(edits.length > 0 ? {} : { moved: true }) }
     alignment.spans[index] = { ...span, end: kept.length === 0 ? span.start : span.end }
     return kept.join(separatorBefore(text, found.start))
   }
   return null
+}
+
+/** Whether a word is one of the rule's own written out, or with a word of state before it: referens for ref, finalmix for mix. */
+function isWrittenOut(word: string, asked: string): boolean {
+  if (asked.length < 3 || word.length <= asked.length) return false
+  return word.startsWith(asked) || (word.endsWith(asked) && isAddedWord(word.slice(0, -asked.length)))
 }
 
 /**

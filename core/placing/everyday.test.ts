@@ -171,3 +171,118 @@ test('a version in tenths is no whole one', async () => {
   const told = await toldOf(game, 'Trzy Korony_game_v0.9.zip', 'Pixel_game_v3.zip')
   expect([...told.values()].map(one => one.right).sort()).toEqual(['Pixel_build_v3.zip', 'Trzy Korony_build_v{v}.zip'])
 })
+
+describe('furniture: two rules with one choice', () => {
+  const values = [{ value: 'TAF', meaning: 'tafel' }, { value: 'STO', meaning: 'stoel' }, { value: 'KAS', meaning: 'kast' }]
+  const pieces = { type: 'choice', values }
+  const WOOD: Rules = {
+    list: 'group,family,given\nMB2a,Dijkstra,Fleur\nMB2b,Bakker,Lot',
+    requirements: [
+      {
+        id: 'drawing', title: 'Werktekening', name: '{group}_{family}_{piece}_rev{rev}', formats: [{ id: 'pdf' }], count: { from: 3, to: 9 },
+        fields: { piece: pieces, rev: { type: 'choice', values: ['A', 'B', 'C'] } },
+      },
+      {
+        id: 'cut', title: 'CNC-bestand', name: '{group}_{family}_{piece}_{part}', formats: [{ id: 'dxf' }], count: { from: 1, to: 9 },
+        fields: { piece: pieces, part: { type: 'text' } },
+      },
+      {
+        id: 'log', title: 'Logboek', name: '{group}_{family}_logboek_wk{week}', formats: [{ id: 'pdf' }], count: { from: 4, to: 4 },
+        fields: { week: { type: 'week', form: 'ww', from: '2026-W45', to: '2026-W48' } },
+      },
+    ],
+  }
+  test.each([
+    ['Bakker_TAF_A.pdf', 'drawing lot-bakker 1', 'MB2b_Bakker_TAF_revA.pdf', 'what both ask for tells neither: the format does'],
+    ['Fleur Dijkstra/tafel.dxf', 'cut fleur-dijkstra 1', 'Fleur Dijkstra/MB2a_Dijkstra_TAF_{part}.dxf', 'a text that is one of the choices is that'],
+    ['Fleur Dijkstra/tafelblad.dxf', 'cut fleur-dijkstra 1', 'Fleur Dijkstra/MB2a_Dijkstra_TAF_tafelblad.dxf', 'one that is made of it is both'],
+    ['Bakker logboek week 45 t-m 48.pdf', 'log lot-bakker 1', 'MB2b_Bakker_logboek_wk{week}.pdf', 'from one week to another is neither'],
+    ['Bakker logboek week 45 bis 48.pdf', 'log lot-bakker 1', 'MB2b_Bakker_logboek_wk{week}.pdf', 'in another language'],
+  ])('%s is %s, to be called %s: %s', async (path, at, right) => {
+    expect((await toldOf(WOOD, path)).get(path)).toMatchObject({ at, right })
+  })
+
+  test('one that says it is old takes no place of its own beside the other', async () => {
+    const names = ['Bakker werktekening kast.pdf', 'Bakker werktekening kast (oud).pdf', 'Bakker werktekening stoel.pdf']
+    const placed = await roundOf(WOOD, ...names)
+    expect(names.map(name => placed[name])).toEqual(['drawing lot-bakker', 'superseded', 'drawing lot-bakker'])
+  })
+})
+
+describe('placements in a hospital', () => {
+  const WARD: Rules = {
+    list: 'id;family;given;group\n22222222J;García;Mario;G1\n44444444A;De la Fuente;Pablo;G2',
+    requirements: [
+      {
+        id: 'diary', title: 'Diario reflexivo', name: '{family}_{given}_diario_{n}', formats: [{ id: 'docx' }], folder: '{group}/{family} {given}',
+        fields: { n: { type: 'number', from: 1, to: 4 } }, count: { from: 4, to: 4, by: 'n' },
+      },
+      {
+        id: 'plan', title: 'Plan de cuidados', name: '{family}_{given}_plan_{about}', formats: [{ id: 'pdf' }], folder: '{group}/{family} {given}',
+        fields: { about: { type: 'text' } }, count: { from: 2, to: 4 },
+      },
+    ],
+  }
+  const [MARIO, PABLO] = ['G1/García Mario', 'G2/De la Fuente Pablo']
+  test.each([
+    [`${MARIO}/Diario II.docx`, `${MARIO}/García_Mario_diario_2.docx`, 'the rule\'s own word is no name that it is like'],
+    [
+      `${MARIO}/PAE fractura de cadera.pdf`, `${MARIO}/García_Mario_plan_fractura de cadera.pdf`,
+      'a text keeps its first word, though another stands for the name',
+    ],
+    [`${PABLO}/Plan de cuidados.pdf`, `${PABLO}/De la Fuente_Pablo_plan_{about}.pdf`, 'words of the title are no text of one\'s own'],
+    [`${PABLO}/diario semana 3.docx`, `${PABLO}/De la Fuente_Pablo_diario_3.docx`, 'a week is the number of weekly work'],
+  ])('%s is to be %s: %s', async (path, right) => {
+    expect((await toldOf(WARD, path)).get(path)?.right).toBe(right)
+  })
+
+  test('the rule\'s own word stands instead of nobody\'s name', async () => {
+    expect((await toldOf(WARD, `${MARIO}/Diario II.docx`)).get(`${MARIO}/Diario II.docx`)?.says).not.toContain('instead of "Mario"')
+  })
+})
+
+describe('songs', () => {
+  const SONGS: Rules = {
+    list: 'name,alias\nMira Öst,MIRO\nHugo Lind,Hugge',
+    requirements: [
+      {
+        id: 'mix', title: 'Mix', name: '{alias}_{song}_mix_v{v}', formats: [{ id: 'wav' }], folder: '{alias}',
+        fields: { song: { type: 'text' }, v: { type: 'version' } },
+      },
+      { id: 'ref', title: 'Referens', name: '{alias}_{song}_ref', formats: [{ id: 'mp3' }], folder: '{alias}', fields: { song: { type: 'text' } } },
+    ],
+  }
+  test.each([
+    ['Hugge/rain referens.mp3', 'Hugge/Hugge_{song}_ref.mp3', 'the rule\'s own word written out is no text'],
+    ['Hugge_Winter_FINALMIX.wav', 'Hugge/Hugge_Winter_mix_v{v}.wav', 'nor with a word of state before it'],
+  ])('%s is to be %s: %s', async (path, right) => {
+    expect((await toldOf(SONGS, path)).get(path)?.right).toBe(right)
+  })
+
+  test('two versions that are told apart are no two halves', async () => {
+    const told = await toldOf(SONGS, 'Mira/Dawn mix 3.wav', 'Mira/Dawn mix 2.wav')
+    expect([told.get('Mira/Dawn mix 3.wav')?.at, told.get('Mira/Dawn mix 2.wav')?.at]).toEqual(['mix mira-ost', 'superseded'])
+    expect([...told.values()].map(one => one.says).join()).not.toContain('nothing says which')
+  })
+})
+
+test('a group of two words by its first, and another month behind the rule\'s own words', async () => {
+  const pack: Rules = {
+    list: 'group,name\nLeeds North,P. Ward\nHull Docks,S. Okoro',
+    requirements: [{
+      id: 'report', title: 'Safety report', holder: 'group', name: '{group}_{period}_safety report', formats: [{ id: 'docx' }],
+      fields: { period: { type: 'date', pattern: 'yyyy-MM', from: '2026-10-01', to: '2026-10-31' } },
+    }],
+  }
+  expect(await roundOf(pack, 'Hull/Safety Report Oct 2026.docx', 'Hull/Safety Report Sept 2026.docx')).toEqual({
+    'Hull/Safety Report Oct 2026.docx': 'report Hull Docks', 'Hull/Safety Report Sept 2026.docx': 'unplaced',
+  })
+})
+
+test.each(['최종', '수정본', '最終版', '终稿'])('%s only tells a state', async (word) => {
+  const rules: Rules = {
+    list: '학번,이름\n20231002,이서연', requirements: [{ id: 'report', title: '보고서', name: '{id}_{name}_보고서', formats: [{ id: 'pdf' }] }],
+  }
+  const [file] = [...(await toldOf(rules, `20231002_이서연_보고서_${word}.pdf`)).values()]
+  expect(file?.says).toContain('leave out what only tells its state')
+})

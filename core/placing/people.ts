@@ -309,8 +309,8 @@ const GROUP_WORDS = [
 const NO_GROUPS = new Set([...GROUP_WORDS, 'teams', 'groups', 'gruppen', 'grupos', 'gruppos', 'equipos', 'squadras', 'groepen'].map(looseKey))
 
 /**
- * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, Team 7 for 07, Group A for A, and the last word of
- * a name of several.
+ * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, Team 7 for 07, Group A for A, and the first or the
+ * last word of a name of several.
  */
 function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string[], add: Add): void {
   const shorts = new Map<string, string[]>()
@@ -323,10 +323,10 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
   for (const group of groups) {
     const [, word = '', number] = /^(\p{L}*)[ _-]?0*(\d{1,3})$/u.exec(group) ?? []
     const words = group.split(/[\s_-]+/)
-    const last = words.length > 1 ? words.at(-1) ?? '' : ''
+    const ends = words.length > 1 ? [words[0] ?? '', words.at(-1) ?? ''] : []
     const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => before.map(written => `${written}${one}`))
     const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
-    const spoken = [...own, ...(/^\p{L}{4,}$/u.test(last) ? [last] : []), ...singularsOf(group)]
+    const spoken = [...own, ...ends.filter(end => /^\p{L}{4,}$/u.test(end) && !NO_GROUPS.has(looseKey(end))), ...singularsOf(group)]
     for (const short of new Set(spoken.map(looseKey))) gather(shorts, short, group)
   }
   const known = new Set([...groups].map(looseKey))

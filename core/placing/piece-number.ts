@@ -2,10 +2,10 @@ import type { Requirement } from '../brief/types'
 import { formsOf } from '../brief/forms'
 import { numbersOf } from '../brief/slots'
 import type { Unit } from '../brief/units'
-import { isAndWord } from '../names/and-words'
+import { joinsTwo } from '../names/and-words'
 import { freeField } from '../names/fields/index'
 import { WEEK_KEYS } from '../names/months'
-import { bareNumbers } from '../names/number-kinds'
+import { bareNumbers, tellNumbers } from '../names/number-kinds'
 import { numberOfWord } from '../names/number-words'
 import { readRoman } from '../names/roman'
 import type { Captures, NamePart } from '../names/parts'
@@ -44,7 +44,7 @@ export function saysSeveral({ unit, captures }: { unit: Unit, captures: Captures
   if (rule?.type !== 'number' || rule.digits === 4 || !SEVERAL.test(view.base)) return false
   return areTogether(view.base, numbersIn(view, unit, captures, by, null).filter(number => Number(number) >= rule.from && Number(number) <= rule.to))
 }
-const SEVERAL = /\d ?(?:[-+&,]|\p{L}{1,3} )? ?\d/u
+const SEVERAL = /\d ?(?:[-+&,]|(?:\p{L}{1,3}|t[-/]m) )? ?\d/u
 
 /** The word that a rule itself writes before the number of a piece, as a loose key; empty: it writes none. */
 export function wordBefore(parts: readonly NamePart[], by: string): string {
@@ -76,15 +76,15 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const { first, most } = numbersOf(unit)
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
   if (strange.length === 0 && all.length === 1 && Number(all[0]) < first + most) return all
-  const said = strange.length === 0 && year === null ? romanIn(view.base, unit) ?? wordIn(view.base, unit) : null
+  const said = strange.length === 0 && year === null ? romanIn(view.base, unit) ?? wordIn(view.base, unit) ?? weekIn(view.base, unit) : null
   return said === null ? strange : [String(said)]
 }
 
 /** Whether two of some numbers are named together, such as 3 and 4, 3+4 or 3-4: the file is both. */
 function areTogether(base: string, numbers: readonly string[]): boolean {
   if (numbers.length < 2) return false
-  for (const [, one = '', between = '', other = ''] of base.matchAll(/(?<!\p{N})(\d{1,3}) ?([-+&,]|\p{L}{1,3}(?= ))? ?(?=(\d{1,3})(?!\p{N}))/gu)) {
-    const isPair = between === '-' ? Number(other) > Number(one) : between === ',' || isAndWord(between)
+  for (const [, one = '', between = '', other = ''] of base.matchAll(/(?<!\p{N})(\d{1,3}) ?([-+&,]|(?:\p{L}{1,3}|t[-/]m)(?= ))? ?(?=(\d{1,3})(?!\p{N}))/gu)) {
+    const isPair = between === '-' ? Number(other) > Number(one) : between === ',' || joinsTwo(between)
     if (isPair && numbers.includes(one) && numbers.includes(other)) return true
   }
   return false
@@ -110,6 +110,14 @@ function wordIn(base: string, unit: Unit): number | null {
   const own = wordsOfRule(unit.requirement)
   const said = tokensOf(base).flatMap(word => (own.includes(word) || calledBy(unit).has(word) ? [] : numberOfWord(word) ?? []))
   return said.length === 1 ? said[0] ?? null : null
+}
+
+/** The week that a name tells where its rule asks for no day and no week: of weekly work it is the number. */
+function weekIn(base: string, unit: Unit): number | null {
+  const types = Object.values(unit.requirement.fields).map(rule => rule.type)
+  if (types.includes('date') || types.includes('week')) return null
+  const [only, ...more] = tellNumbers(base, calledBy(unit))
+  return only?.kind === 'week' && more.length === 0 ? Number(/\d{1,2}$/.exec(only.text)?.[0]) : null
 }
 
 /** All words of a requirement's title and of what its rule itself writes, as loose keys. */

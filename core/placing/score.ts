@@ -11,7 +11,6 @@ import { matchParts } from '../names/match'
 import { trimSeparators } from '../names/strictness'
 import type { Difference } from '../names/difference'
 import type { Captures, NamePart } from '../names/parts'
-import type { Template } from '../names/template'
 import { expandParts, isAnyText } from '../names/parts'
 import { WEEK_KEYS } from '../names/months'
 import { tokensOf } from '../names/tokens'
@@ -287,7 +286,8 @@ function wordsBehind({ cost, form, captures, differences }: Nearest, base: strin
 }
 
 /** Of the choices in a rule that has no words of its own, the share a name tells; a letter alone tells nothing. */
-function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
+function choicesTold(nearest: Nearest | null, requirement: Requirement): number {
+  const { fields } = requirement
   if (!nearest) return 0
   const { form: { name: parts }, captures, differences } = nearest
   // of a choice that is a letter what stands for it tells more: "final" for F
@@ -298,7 +298,8 @@ function choicesTold(nearest: Nearest | null, { fields }: Requirement): number {
   const besideWords = parts.some(isOwnWord)
   const tells = (value: string) => (besideWords ? value.replace(/[^\p{L}]/gu, '').length >= LEAST_CHOICE : value.length > 1)
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
-  const told = choices.filter(({ part }) => ownOf(captures, part) !== undefined)
+  const isOwn = (value: string | undefined) => value !== undefined && (CHOICES.get(requirement)?.has(looseKey(value)) ?? true)
+  const told = choices.filter(({ part }) => isOwn(ownOf(captures, part)))
   return told.some(({ part }) => tells(written(part))) ? told.length / choices.length : 0
 }
 const LEAST_CHOICE = 4
@@ -415,6 +416,8 @@ export function ownWords(requirement: Requirement): string[][] {
 }
 
 const LEVELS = new WeakMap<Requirement, ReadonlySet<string>>()
+/** Values of its choices that no other requirement of the brief has: the others tell neither. */
+const CHOICES = new WeakMap<Requirement, ReadonlySet<string>>()
 
 /** Whether the last level of a file's folder is one that this requirement asks for and no other: it tells the piece, whatever stands above it. */
 function liesAtOwnLevel(view: FileView, requirement: Requirement): boolean {
@@ -422,21 +425,27 @@ function liesAtOwnLevel(view: FileView, requirement: Requirement): boolean {
   return last !== undefined && (LEVELS.get(requirement)?.has(looseKey(last)) ?? false)
 }
 
-/** Levels that the folder of one requirement alone has, in the rule's own words. */
-function knowLevels(requirements: ReadonlySet<Requirement>): void {
-  const isWritten = ({ parts }: Template) => parts.every(part => part.kind === 'literal')
-  const levelsOf = ({ folder }: Requirement) => new Set((folder ?? []).filter(isWritten).map(({ text }) => looseKey(text)))
-  const all = [...requirements].map(requirement => ({ requirement, levels: levelsOf(requirement) }))
-  for (const { requirement, levels } of all) {
-    const isOwn = (level: string) => !all.some(other => other.requirement !== requirement && other.levels.has(level))
-    LEVELS.set(requirement, new Set([...levels].filter(isOwn)))
+/** Keeps for each requirement what it has and no other: levels of its folder in the rule's own words, or values of its choices. */
+function knowOwn(
+  kept: WeakMap<Requirement, ReadonlySet<string>>, requirements: ReadonlySet<Requirement>, textsOf: (requirement: Requirement) => readonly string[],
+): void {
+  const all = [...requirements].map(requirement => ({ requirement, keys: new Set(textsOf(requirement).map(looseKey)) }))
+  for (const { requirement, keys } of all) {
+    const isOwn = (key: string) => !all.some(other => other.requirement !== requirement && other.keys.has(key))
+    kept.set(requirement, new Set([...keys].filter(isOwn)))
   }
 }
+
+const levelsOf = ({ folder }: Requirement): string[] =>
+  (folder ?? []).filter(({ parts }) => parts.every(part => part.kind === 'literal')).map(({ text }) => text)
+
+const choicesOf = ({ fields }: Requirement): string[] => Object.values(fields).flatMap(rule => (rule.type === 'choice' ? rule.values : []))
 
 /** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
 export function knowApart(requirements: ReadonlySet<Requirement>): void {
   if (requirements.size < 2) return
-  knowLevels(requirements)
+  knowOwn(LEVELS, requirements, levelsOf)
+  knowOwn(CHOICES, requirements, choicesOf)
   const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))
   const [first, ...others] = all.map(({ lists }) => new Set(lists.flat()))
   const common = new Set([...first ?? []].filter(word => others.every(words => words.has(word))))

@@ -151,17 +151,21 @@ export function countBesides(unit: Unit, arrivals: readonly Arrival[]): number {
   return new Set([...originalsOf(arrivals).keys(), ...statesOf(unit, arrivals).keys()]).size
 }
 
-/** Files whose names tell the same numbers, days and choices are states of one piece: those that do not count, with the one that does. */
+/**
+ * Files whose names tell the same numbers, days and choices are states of one piece, and so is one that says it is old: those that do not
+ * count, with the one that does.
+ */
 function statesOf(unit: Unit, arrivals: readonly Arrival[]): Map<Arrival, Arrival> {
   const byValues = new Map<string, Arrival[]>()
   for (const arrival of unit.requirement.keep === 'all' ? [] : arrivals) {
     const values = valuesOf(arrival)
     if (values !== null) gather(byValues, values, arrival)
   }
-  return new Map([...byValues.values()].flatMap((states) => {
+  const earlier = [...originalsOf(arrivals)].filter(([one, original]) => unit.requirement.keep !== 'all' && isOlder(one.view, original.view))
+  return new Map([...earlier, ...[...byValues.values()].flatMap((states) => {
     const [counts, ...others] = [...states].sort((a, b) => byFitThenKeep(unit, a, b))
     return counts ? others.map(other => [other, counts] as const) : []
-  }))
+  })])
 }
 
 /**
@@ -290,6 +294,9 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
   const kept = new Set(tokensOf(one.base))
   return later.some(word => !kept.has(word)) ? null : 'time'
 }
+
+/** Whether a name is another's with words added that say an earlier state of it. */
+const isOlder = (one: FileView, original: FileView): boolean => stateAdded(one, original) === 'earlier'
 
 /** Whether a name is another's with only words of state added, and came later; or the other says that it is an earlier state of this one. */
 function isAmended(now: FileView, before: FileView): boolean {
