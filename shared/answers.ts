@@ -6,6 +6,8 @@ import type { FindingCode } from '#core/findings/codes'
 import type { Finding } from '#core/findings/finding'
 import type { Difference } from '#core/names/difference'
 import type { Round } from '#core/reporting/rounds'
+import type { PackedLetter, PackedRound } from '#core/packing/record'
+import type { Receipt } from '#core/receipts/receipt'
 import type { LetterWords } from '#core/reporting/letters'
 import type { Slip } from '#core/reporting/slips'
 import type { Person, Roster } from '#core/roster/types'
@@ -142,6 +144,10 @@ export interface PackedAway {
   letGoAt: string | null
   letGoneAt: string | null
 }
+/** What was written down of a brief before it was packed away. */
+export interface EarlierRecord { rounds: PackedRound[], letters: PackedLetter[], receipts: object[] }
+/** The same as it is shown, with when and by whom it was read back. */
+export interface ShownRecord extends EarlierRecord { receipts: Receipt[], readAt: string, by: string | null }
 /** A received file, with whose it is and what it counts for at the newest check. */
 export interface FoundFile {
   briefId: string

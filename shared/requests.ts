@@ -290,6 +290,17 @@ export const VOLUMES = [25, 100, 500].map(one => one * 1_000_000)
 export const packRequest = exact({ volume: yup.number().oneOf(VOLUMES, `volume is ${VOLUMES.join(', ')}`).required('is missing') })
 /** Months after packing, from when on the contents need not be kept here; 0: at once, `null`: they stay. */
 export const letGoRequest = exact({ months: yup.number().integer().min(0, 'months is 0 to 120').max(120, 'months is 0 to 120').nullable().defined() })
+const howMany = yup.number().integer().min(0).max(999_999_999).required('is missing')
+const moment = yup.string().max(40).test('time', '${path} is no time', value => !Number.isNaN(Date.parse(value ?? ''))).required('is missing')
+/** What was written down of a packed brief; receipts are looked at where they are kept. */
+export const recordRequest = exact({
+  rounds: listOf(exact({ checkedAt: moment, files: howMany, right: howMany, toFix: howMany, missing: howMany }), 0, 10_000),
+  letters: listOf(exact({
+    sentAt: moment, kind: plainText(60).defined(), holder: plainText(400).defined(), subject: plainText(1000).defined(),
+    text: plainText(100_000).defined(),
+  }), 0, 100_000),
+  receipts: listOf(yup.object().required(), 0, 20_000),
+})
 export const setPlaceRequest = exact({ keeps: yes, everyMinutes: pace })
 
 /** The check a round is seen against. */

@@ -6,12 +6,10 @@ import type { Receipt } from '#core/receipts/receipt'
 import type { EarlierBrief } from '#core/rules/earlier-names'
 import type { RosterTable } from '#core/roster/read'
 import type {
-  AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, Departure, DeletedBrief, DeskBrief, Figures, Found, Here,
-  DoorAnswer, DoorSettings, HolderSlip, MadeLink, OwnDoor, LeafletsAnswer, Reminders,
-  LetterAnswer, LogEntry, Members, NotedEvent, OpenInvitation, OpenPasskey,
-  OpenSession, Overlap, PackedAway,
-  PieceHistory, SlipsAnswer, RackPage, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRuling, SignedIn, SlipsAsked, StoredRoster,
-  Tray,
+  AdministeredAccount, BriefAnswer, CheckHead, CheckInfo, CopyPlan, DeletedBrief, Departure, DeskBrief, DoorAnswer, DoorSettings, EarlierRecord,
+  Figures, Found, Here, HolderSlip, LeafletsAnswer, LetterAnswer, LogEntry, MadeLink, Members, NotedEvent, OpenInvitation, OpenPasskey,
+  OpenSession, Overlap, OwnDoor, PackedAway, PieceHistory, RackPage, Reminders, RoundAnswer, SentSlip, SessionState, ShareOffer, ShownRecord,
+  ShownRuling, SignedIn, SlipsAnswer, SlipsAsked, StoredRoster, Tray,
 } from './answers'
 import type { CopyPart, ShownJob } from './jobs'
 import type { OfferedPlace, PlaceTrial, ShownPlace, WrittenThere } from './places'
@@ -180,6 +178,9 @@ export interface Routes {
   'POST /api/checks/:id/copy': { answer: { jobId: string } }
   'GET /api/briefs/:id/packed': { answer: PackedAway[] }
   'PUT /api/briefs/:id/packed/:packed': { body: InferType<typeof letGoRequest>, answer: PackedAway[] }
+  /** What was written down before a brief was packed away; `null`: it was not read back. */
+  'GET /api/briefs/:id/record': { answer: ShownRecord | null }
+  'PUT /api/briefs/:id/record': { body: EarlierRecord, answer: Done }
   /** Packs the brief away, as it was checked. */
   'POST /api/checks/:id/pack': { body: InferType<typeof packRequest>, answer: { jobId: string } }
   /** `measured`: names of `MEASURED`, with commas between them. */

@@ -32,6 +32,7 @@ export const usePacking = defineStore('packing', () => {
         await api('PUT /api/briefs/:id/roster', { id, body: packed.list as StoredRoster })
         await remote.receive(id, proxy(({ files: done }) => tell(`Reading back: ${done} of ${packed.files} files`)))
         await api('PUT /api/briefs/:id/rulings', { id, body: packed.decisions as object })
+        await api('PUT /api/briefs/:id/record', { id, body: packed.record })
         const { jobId } = await api('POST /api/briefs/:id/checks', { id })
         if (jobId) await jobs.follow<'check'>(jobId)
         return id
@@ -47,11 +48,13 @@ export const usePacking = defineStore('packing', () => {
     }
   }
 
+  /** What was written down of a brief before it was packed away and read back. */
+  const recordOf = (briefId: string) => api('GET /api/briefs/:id/record', { id: briefId })
   /** What was packed away of a brief. */
   const packedOf = (briefId: string) => api('GET /api/briefs/:id/packed', { id: briefId })
   /** Keeps the contents of what was packed for so many months after it, or for good. */
   const letGo = (briefId: string, packed: string, months: number | null) =>
     api('PUT /api/briefs/:id/packed/:packed', { id: briefId, packed, body: { months } })
 
-  return { pack, unpack, packedOf, letGo }
+  return { pack, unpack, recordOf, packedOf, letGo }
 })

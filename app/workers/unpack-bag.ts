@@ -6,6 +6,8 @@ import { BAG_WORDS, labelOf, verifyBag } from '#core/packing/bag'
 import type { PackedFile } from '#core/packing/packed'
 import { gather } from '#core/text/gather'
 import { PACKED, readPackedFile } from '#core/packing/packed'
+import { readLetters, readRounds } from '#core/packing/record'
+import type { EarlierRecord } from '#shared/answers'
 import type { IntakeProgress, Facts } from './receiving'
 import { receiveIncoming } from './receiving'
 import { hashStream } from './hashes'
@@ -21,7 +23,7 @@ const [DENSE_FROM, MOST_RATIO] = [100_000_000, 500]
 
 interface Volume { name: string, entries: Map<string, FileEntry> }
 /** What volumes hold together. */
-export interface Packed { title: string, document: unknown, list: unknown, decisions: unknown, files: number, bytes: number }
+export interface Packed { title: string, document: unknown, list: unknown, decisions: unknown, record: EarlierRecord, files: number, bytes: number }
 
 let volumes: Volume[] = []
 let received: PackedFile[] = []
@@ -88,8 +90,21 @@ async function open(files: File[], onRead: (bytes: number) => void): Promise<Pac
   const document = await json(PACKED.brief)
   return {
     title: (document as { title?: string } | null)?.title ?? '', document, list: await json(PACKED.list), decisions: await json(PACKED.decisions),
+    record: await recordIn(),
     files: received.length, bytes: received.reduce((sum, { size }) => sum + size, 0),
   }
+}
+
+/** Rounds, letters and receipts among the volumes. */
+async function recordIn(): Promise<EarlierRecord> {
+  const of = (path: string) => volumes.flatMap(({ entries }) => entries.get(`data/${path}`) ?? [])[0]
+  const receipts: object[] = []
+  for (const { entries } of volumes) {
+    for (const [path, entry] of entries) {
+      if (path.startsWith(`data/${PACKED.receipts}`)) receipts.push(JSON.parse(await textOf(entry)) as object)
+    }
+  }
+  return { rounds: readRounds(await textOf(of(PACKED.rounds))), letters: readLetters(await textOf(of(PACKED.letters))), receipts }
 }
 
 /** Receives everything into a brief, each folder as it came. */

@@ -1,8 +1,11 @@
 import * as yup from 'yup'
 import type { Reading } from '../formats/reading'
 
-/** Where the parts of a packed brief lie below a bag's `data/`. */
-export const PACKED = { brief: 'brief.json', list: 'list.json', decisions: 'decisions.json', received: 'received.jsonl' } as const
+/** Where the parts of a packed brief lie below a bag's `data/`; receipts are a folder of files. */
+export const PACKED = {
+  brief: 'brief.json', list: 'list.json', decisions: 'decisions.json', received: 'received.jsonl', rounds: 'rounds.csv', letters: 'letters.csv',
+  receipts: 'receipts/',
+} as const
 
 /** One received file of a packed brief: a line of `received.jsonl`. */
 export interface PackedFile {

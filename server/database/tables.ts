@@ -10,7 +10,7 @@ import type { LetterWords } from '#core/reporting/letters'
 import type { Receipt } from '#core/receipts/receipt'
 import type { Evidence } from '#core/placing/evidence'
 import type { DoorLanguage } from '#core/wording/door/index'
-import type { CopiedKind, EventKind, ListedPerson, PlannedReminder, Role, SentSlip } from '#shared/answers'
+import type { CopiedKind, EarlierRecord, EventKind, ListedPerson, PlannedReminder, Role, SentSlip } from '#shared/answers'
 import type { JobKind, JobResults, JobState, ScanResult } from '#shared/jobs'
 import type { HandedOn, HandsOn, PlaceKey } from '#shared/places'
 import type { JobParts } from './job-parts'
@@ -258,6 +258,7 @@ export interface PackedRow {
   let_go_by: string | null
   let_gone_at: Date | null
 }
+export interface EarlierRecordRow { brief_id: string, record: EarlierRecord, read_by: string | null, read_at: Date }
 export interface PackedFileRow { packed_id: string, received_file_id: string, volume: number }
 
 /** What a ruling or an earlier check says of a file: enough to find it again. */
@@ -433,6 +434,7 @@ declare module 'knex/types/tables' {
     place_written: Table<PlaceWrittenRow>
     start_file: Table<StartFileRow>
     packed: Table<PackedRow>
+    earlier_record: Table<EarlierRecordRow>
     packed_file: Table<PackedFileRow>
   }
 }

@@ -77,6 +77,12 @@ export async function erasePerson(account: Account, briefId: string, holder: str
       where one->'slot'->>'holder' is distinct from ?) where brief_id = ?`, [holder, briefId])
     await trx('ruling').where('brief_id', briefId).whereRaw(`slot->>'holder' = ?`, [holder]).delete()
     await trx('slip_mail').where({ brief_id: briefId, holder }).delete()
+    await trx.raw(`update earlier_record set record = record
+      || jsonb_build_object('letters', (select coalesce(jsonb_agg(one), '[]') from jsonb_array_elements(record->'letters') as one
+        where one->>'holder' is distinct from :holder))
+      || jsonb_build_object('receipts', (select coalesce(jsonb_agg(one), '[]') from jsonb_array_elements(record->'receipts') as one
+        where one->'holder'->>'id' is distinct from :holder and one->>'handedInBy' is distinct from :holder))
+      where brief_id = :brief`, { holder, brief: briefId })
     // what they handed in themselves goes with them, but for what is their group's
     await trx('door_link').where({ brief_id: briefId, person: holder }).delete()
     const own = trx('hand_in').where({ brief_id: briefId, person: holder }).select('intake_id')

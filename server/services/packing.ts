@@ -1,11 +1,13 @@
 import { createHash, randomUUID } from 'node:crypto'
-import Papa from 'papaparse'
 import type { Reading } from '#core/formats/reading'
 import { inFileName } from '#core/names/portability'
 import type { BagFile } from '#core/packing/bag'
 import { splitVolumes } from '#core/packing/bag'
 import type { PackedFile } from '#core/packing/packed'
+import type { Receipt } from '#core/receipts/receipt'
+import type { EarlierRecord } from '#shared/answers'
 import { PACKED, pathsInBag } from '#core/packing/packed'
+import { lettersTable, roundsTable } from '#core/packing/record'
 import type { CorrectionPlan } from '#core/reporting/corrections'
 import { correctionTable, leftOutTable, planCorrections } from '#core/reporting/corrections'
 import { db } from '../database/connection'
@@ -48,16 +50,17 @@ export async function textsOfEach(checkId: string): Promise<Text[]> {
 /** What is there once: decisions, what was received, the report, corrections, rounds, letters, receipts. */
 export async function textsOfRecord(account: Account, checkId: string, { files, plan }: Checked): Promise<Text[]> {
   const { brief_id: briefId } = await checkMade(checkId)
-  const receipts = await db()('hand_in').where('brief_id', briefId).whereNotNull('receipt').orderBy(['person', 'number'])
-    .select('person', 'number', 'receipt')
+  const given = await db()('hand_in').where('brief_id', briefId).whereNotNull('receipt').orderBy(['person', 'number']).select('receipt')
+  const receipts = [...(await recordBefore(briefId)).receipts, ...given.map(one => one.receipt)] as Receipt[]
   return [
     { path: PACKED.decisions, pieces: async () => [`${JSON.stringify({ usitorRulings: 1, rulings: await loadRulings(briefId) }, null, 2)}\n`] },
     { path: PACKED.received, pieces: () => lines(files) },
     ...['json', 'csv'].map(as => ({ path: `report.${as}`, pieces: async () => textsOf((await exportOf(account, checkId, as)).pieces) })),
     { path: 'corrections.csv', pieces: () => [correctionTable(plan)] }, { path: 'left out.csv', pieces: () => [leftOutTable(plan, [])] },
-    { path: 'rounds.csv', pieces: () => roundsTable(briefId) }, { path: 'letters.csv', pieces: () => lettersTable(briefId) },
-    ...receipts.map(({ person, number, receipt }) => ({
-      path: `receipts/${inFileName(person)} ${number}.receipt.json`, pieces: () => [`${JSON.stringify(receipt, null, 2)}\n`],
+    { path: PACKED.rounds, pieces: () => roundsOf(briefId) }, { path: PACKED.letters, pieces: () => lettersOf(briefId) },
+    ...receipts.map((receipt, at) => ({
+      path: `${PACKED.receipts}${inFileName(receipt.holder.id)} ${receipt.number} ${at + 1}.receipt.json`,
+      pieces: () => [`${JSON.stringify(receipt, null, 2)}\n`],
     })),
   ]
 }
@@ -66,20 +69,28 @@ function* lines(files: readonly PackedFile[]): Generator<string> {
   for (const file of files) yield `${JSON.stringify(file)}\n`
 }
 const textsOf = (pieces: Pieces | Uint8Array): Pieces => (pieces instanceof Uint8Array ? [pieces] : pieces)
-const csv = (rows: (string | number)[][]): string => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`
 
-async function roundsTable(briefId: string): Promise<string[]> {
-  const checks = await db()('check_run').where('brief_id', briefId).orderBy('checked_at').select('checked_at', 'summary')
-  return [csv([['checked', 'files', 'right', 'to put right', 'missing'], ...checks.map(({ checked_at: at, summary }) => [
-    at.toISOString(), summary.files, summary.right, summary.toFix, summary.missing,
-  ])])]
+/** What was written down before a brief was packed away the last time goes along the next time. */
+async function recordBefore(briefId: string): Promise<EarlierRecord> {
+  const row = await db()('earlier_record').where('brief_id', briefId).first('record')
+  return row?.record ?? { rounds: [], letters: [], receipts: [] }
 }
 
-async function lettersTable(briefId: string): Promise<string[]> {
-  const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent' }).orderBy('sent_at').select('kind', 'holder', 'subject', 'sent_at')
-  return [csv([['sent', 'kind', 'to', 'subject'], ...sent.map(({ sent_at: at, kind, holder, subject }) => [
-    at?.toISOString() ?? '', kind, holder, subject,
-  ])])]
+async function roundsOf(briefId: string): Promise<string[]> {
+  const { rounds } = await recordBefore(briefId)
+  const checks = await db()('check_run').where('brief_id', briefId).orderBy('checked_at').select('checked_at', 'summary')
+  return [roundsTable([...rounds, ...checks.map(({ checked_at: at, summary: { files, right, toFix, missing } }) => ({
+    checkedAt: at.toISOString(), files, right, toFix, missing,
+  }))])]
+}
+
+async function lettersOf(briefId: string): Promise<string[]> {
+  const { letters } = await recordBefore(briefId)
+  const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent' }).orderBy('sent_at')
+    .select('kind', 'holder', 'subject', 'body', 'sent_at')
+  return [lettersTable([...letters, ...sent.map(({ sent_at: at, kind, holder, subject, body }) => ({
+    sentAt: at?.toISOString() ?? '', kind, holder, subject, text: body,
+  }))])]
 }
 
 type Row = Pick<ReceivedFileRow, 'id' | 'path' | 'raw_path' | 'container' | 'sender' | 'size' | 'modified_at' | 'sha256' | 'content_id' | 'handed_in'

@@ -164,6 +164,12 @@ test('packed away it lies on the drive byte for byte, and read back by somebody 
   }
   const id = /briefs\/([^/]+)\//.exec(other.url())?.[1] ?? ''
   expect(await told(other, id)).toBe(await told(page, brief))
+  // what was written down before is there to be read
+  await other.goto(`/briefs/${id}/follow-up?view=sent`)
+  const before = other.getByRole('region', { name: 'Before it was packed away' })
+  const rounds = await (await page.request.get(`/api/briefs/${brief}/checks`)).json() as unknown[]
+  await expect(before.getByRole('table', { name: 'Checks' }).locator('tbody tr')).toHaveCount(rounds.length)
+  await accessible(other)
   await other.close()
 })
 

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { readPackedFile } from '../../core/packing/packed'
+import { readLetters, readRounds } from '../../core/packing/record'
 import { readRoster, readTable } from '../../core/roster/read'
 import { db, disconnect } from '../../server/database/connection'
 import { startJobs } from '../../server/jobs/index'
@@ -14,6 +15,8 @@ import { makeCheck } from '../../server/services/checks'
 import { piecesOf } from '../../server/services/contents'
 import { listParts, openPart } from '../../server/services/corrected'
 import { saveDocument } from '../../server/services/documents'
+import { keepRecord, recordOf } from '../../server/services/earlier-record'
+import { erasePerson } from '../../server/services/erase'
 import { handOn } from '../../server/services/hand-on'
 import { getJob } from '../../server/services/jobs'
 import { startPacking } from '../../server/services/packing'
@@ -156,5 +159,48 @@ describe('a brief that is packed away', () => {
       .toEqual([['waive', 'was ill', '2026-10-01'], ['set-aside', '', expect.any(String)]])
     await expect(keepRulings(owner, id, decisions)).rejects.toMatchObject({ statusCode: 409 })
     expect(await db()('ruling').where('brief_id', id).count()).toEqual([{ count: '2' }])
+  })
+
+  test('brings what was written down along: it is shown where it is read back, packed again, and gives up whoever is erased', async () => {
+    const { id } = await makeBrief(owner, 'Read back')
+    const requirements = [{ id: 'log', title: 'Log', name: '{family}_log', formats: [] }]
+    await saveDocument(owner, id, { usitorBrief: 1, title: 'Read back', requirements })
+    await saveRoster(owner, id, { people: [
+      { id: 's1', given: 'Ana', family: 'Marsh', name: 'Ana Marsh', group: '', email: '', aliases: [], fields: {} },
+      { id: 's2', given: 'Bo', family: 'Wade', name: 'Bo Wade', group: '', email: '', aliases: [], fields: {} },
+    ], columns: [] })
+    const receiptOf = (person: string) => ({
+      usitorReceipt: 1, number: 1, brief: 'Shore', holder: { id: person, name: person }, handedInBy: person, at: '2026-10-01T10:00:00.000Z',
+      files: [{ sentAs: 'a.csv', name: 'a.csv', requirement: null, n: null, size: 1, sha256: 'a'.repeat(64), verdict: 'right', codes: [] }],
+      key: 'k', signature: `${'A'.repeat(86)}==`,
+    })
+    const at = '2026-10-02T10:00:00.000Z'
+    const record = {
+      rounds: [{ checkedAt: at, files: 3, right: 2, toFix: 1, missing: 0 }],
+      letters: ['s1', 's2'].map(holder => ({ sentAt: at, kind: 'slip', holder, subject: 'One is open', text: '=Dear,\nyours' })),
+      receipts: ['s1', 's2'].map(receiptOf),
+    }
+    expect(await recordOf(owner, id)).toBeNull()
+    await expect(keepRecord(owner, id, { ...record, receipts: [{ usitorReceipt: 2 }] })).rejects.toMatchObject({ statusCode: 422 })
+    expect(await recordOf(owner, id)).toBeNull()
+    await keepRecord(owner, id, record)
+    await expect(keepRecord(owner, id, record)).rejects.toMatchObject({ statusCode: 409 })
+    const stranger = await accountOf('Passing by')
+    await expect(recordOf(stranger, id)).rejects.toMatchObject({ statusCode: 404 })
+    await takePart(owner, id, stranger, 'reader')
+    await expect(keepRecord(stranger, id, record)).rejects.toMatchObject({ statusCode: 403 })
+    expect(await recordOf(stranger, id)).toMatchObject({ ...record, by: 'Packer' })
+
+    const { id: check } = await makeCheck(id, owner.id)
+    const { jobId } = await packed(25_000_000, check)
+    const data = join(await unpacked(jobId, 0), 'data')
+    const read = (path: string) => readFileSync(join(data, path), 'utf8')
+    expect(readRounds(read('rounds.csv'))).toMatchObject([record.rounds[0], { files: 0 }])
+    expect(readLetters(read('letters.csv'))).toEqual(record.letters)
+    expect(readdirSync(join(data, 'receipts')).map(name => JSON.parse(read(`receipts/${name}`)) as unknown)).toEqual(record.receipts)
+
+    await erasePerson(owner, id, 's1')
+    const left = await recordOf(owner, id)
+    expect([left?.letters.map(one => one.holder), left?.receipts.map(one => one.holder.id), left?.rounds.length]).toEqual([['s2'], ['s2'], 1])
   })
 })

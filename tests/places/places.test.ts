@@ -143,6 +143,21 @@ describe('a drive that lies', () => {
     await stop()
   })
 
+  // RFC 4918 §11.5
+  test('a drive that is full says so, be it before everything was sent', async () => {
+    const { place, stop } = await serve((request, answer) => {
+      request.resume()
+      answer.writeHead({ PUT: 507, MKCOL: 405 }[request.method ?? ''] ?? 404).end()
+    })
+    async function* large(): AsyncGenerator<Uint8Array> {
+      for (let at = 0; at < 200; at++) yield Buffer.alloc(100_000)
+    }
+    await expect(place.write('results/report.csv', large(), null, signal)).rejects.toMatchObject({
+      fault: 'no-permission', message: 'There is no room left there.',
+    })
+    await stop()
+  })
+
   // Worked example: RFC 4918 §9.1.3, a property that is there, and one that is refused
   test('a property that the drive says it has not is not there', async () => {
     const [one] = await readListing((async function* () {

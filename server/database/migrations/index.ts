@@ -25,6 +25,7 @@ import * as startFiles from './023-start-files'
 import * as packing from './024-packing'
 import * as movedContents from './025-moved-contents'
 import * as lettingGo from './026-letting-go'
+import * as earlierRecord from './027-earlier-record'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -54,6 +55,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '024-packing': packing,
   '025-moved-contents': movedContents,
   '026-letting-go': lettingGo,
+  '027-earlier-record': earlierRecord,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

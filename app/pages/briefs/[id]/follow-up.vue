@@ -59,12 +59,18 @@ const FOR_PROGRAMS = [
         v-else-if="view === 'pack'"
         :check-id="id"
       />
-      <SentPanel
-        v-else-if="view === 'sent'"
-        :brief-id="brief.current?.id ?? ''"
-        :zone="zone"
-        :names="names"
-      />
+      <template v-else-if="view === 'sent'">
+        <SentPanel
+          :brief-id="brief.current?.id ?? ''"
+          :zone="zone"
+          :names="names"
+        />
+        <EarlierRecord
+          :brief-id="brief.current?.id ?? ''"
+          :zone="zone"
+          :names="names"
+        />
+      </template>
       <div
         v-else
         class="stack exports"
