@@ -28,16 +28,20 @@ export const ADDED_WORDS: Record<string, StateWords> = {
     earlier: ['ancien', 'ancienne', 'brouillon', 'provisoire', 'ébauche'],
   },
   Spanish: {
-    later: ['final', 'nuevo', 'nueva', 'modificado', 'corregido', 'firmado', 'firmada', 'definitivo', 'último', 'última', 'entrega'],
+    later: ['final', 'nuevo', 'nueva', 'modificado', 'corregido', 'firmado', 'firmada', 'definitivo', 'definitiva', 'último', 'última', 'entrega'],
     earlier: ['viejo', 'borrador', 'provisional'],
   },
   Portuguese: {
-    later: ['final', 'novo', 'nova', 'alterado', 'corrigido', 'assinado', 'assinada', 'definitivo', 'último', 'entrega'], earlier: ['antigo',
-      'rascunho'],
+    later: ['final', 'novo', 'nova', 'alterado', 'corrigido', 'assinado', 'assinada', 'definitivo', 'definitiva', 'último', 'entrega'],
+    earlier: ['antigo', 'rascunho'],
   },
   Italian: {
-    later: ['finale', 'definitivo', 'nuovo', 'nuova', 'modificato', 'corretto', 'firmato', 'firmata', 'ultimo', 'consegna'], earlier: ['vecchio',
-      'bozza'],
+    later: ['finale', 'definitivo', 'definitiva', 'nuovo', 'nuova', 'modificato', 'corretto', 'firmato', 'firmata', 'ultimo', 'consegna'],
+    earlier: ['vecchio', 'bozza'],
+  },
+  Catalan: {
+    later: ['final', 'definitiu', 'definitiva', 'nou', 'nova', 'corregit', 'corregida', 'signat', 'signada', 'darrer', 'lliurament'],
+    earlier: ['vell', 'esborrany'],
   },
   Dutch: {
     later: ['definitief', 'finaal', 'nieuw', 'gewijzigd', 'gecorrigeerd', 'verbeterd', 'ondertekend', 'getekend', 'laatste',

@@ -4,6 +4,7 @@ import { isAddedWord } from './added-words'
 import { isCopyMark } from './copy-marks'
 import { isDefaultWord } from './default-names'
 import { WEEK_KEYS } from './months'
+import { numberOfWord } from './number-words'
 import type { Alignment } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
@@ -390,12 +391,15 @@ function isNoChoice(part: NamePart, word: string, { called, titled }: Known): bo
 
 const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
+/** Whether a word is a device's, one for a week or a number: nobody is called so. */
+const isNobody = (word: string): boolean => isDefaultWord(word) || WEEK_KEYS.has(looseKey(word)) || numberOfWord(word) !== null
+
 /** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */
 function isElsewhere(part: string, asked: string, word: string, { called, titled }: Known): boolean {
   const key = looseKey(word)
   if (looseKey(asked).includes(key)) return false
   if (part === 'literal') return called().includes(key)
-  return titled().includes(key) || (OF_NAME.has(part) ? isDefaultWord(word) || WEEK_KEYS.has(key) : called().includes(key))
+  return titled().includes(key) || (OF_NAME.has(part) ? isNobody(word) : called().includes(key))
 }
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */

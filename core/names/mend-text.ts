@@ -59,19 +59,34 @@ function takeChoice(parts: readonly NamePart[], { spans }: Alignment, text: stri
     if (part.kind !== 'free' || part.rule.type !== 'choice' || !isEmpty(spans[at]) || captures[part.part] !== undefined) return []
     const written = trimSeparators(text.slice(span.start, span.end))
     const value = freeField(part.rule).read(written, part.rule)
-    const isAll = [value, ownOf(part.rule.meanings, value ?? '')].some(one => looseKey(one ?? '') === looseKey(written))
-    return value === undefined ? [] : [{ at, part: part.part, value, isAll }]
+    const keys = [value, ownOf(part.rule.meanings, value ?? '')].map(one => looseKey(one ?? ''))
+    return value === undefined ? [] : [{ at, part: part.part, value, isIt: (one: string) => keys.includes(looseKey(one)) }]
   })
   const [only, ...more] = found
   const own = parts[index]?.part
   if (!only || more.length > 0 || own === undefined) return false
   captures[only.part] = only.value
+  const whole: Range = [span.start, span.end]
+  const [choice, rest] = only.isIt(text.slice(...whole)) ? [whole, [span.start, span.start] as const] : partedAt(text, whole, only.isIt)
   // a word that is made of one besides is the text as well: tafelblad for tafel
-  if (!only.isAll) return true
+  if (!choice) return true
   Reflect.deleteProperty(captures, own)
-  spans[index] = { ...span, end: span.start }
-  spans[only.at] = standing(spans, only.at, [span.start, span.end])
+  if (rest[1] > rest[0]) captures[own] = text.slice(...rest)
+  spans[index] = { ...span, start: rest[0], end: rest[1] }
+  spans[only.at] = standing(spans, only.at, choice)
   return true
+}
+
+type Range = [start: number, end: number]
+
+/** The first or last piece of a text that a sign parts from the rest, where it is what is looked for, and that rest. */
+function partedAt(text: string, [from, to]: Range, isIt: (one: string) => boolean): [piece: Range | null, rest: Range] {
+  const parted = [...text.slice(from, to).matchAll(/\s[-–—]\s|_|[,;]\s?/gu)]
+  const signs = parted.map(({ index, 0: { length } }): Range => [from + index, from + index + length])
+  const [first, last] = [signs[0], signs.at(-1)]
+  if (first && isIt(text.slice(from, first[0]))) return [[from, first[0]], [first[1], to]]
+  if (last && isIt(text.slice(last[1], to))) return [[last[1], to], [from, last[0]]]
+  return [null, [from, to]]
 }
 
 /**

@@ -15,6 +15,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   ],
   Spanish: ['primero primera primer', 'dos segundo segunda', 'tres tercero tercera tercer', 'cuatro cuarto cuarta', 'cinco quinto quinta',
     'seis sexto sexta'],
+  Catalan: ['primer primera', 'dos dues segon segona', 'tres tercer tercera', 'quatre quart quarta', 'cinc cinquè cinquena', 'sis sisè sisena'],
   Portuguese: ['primeiro primeira', 'dois duas segundo segunda', 'três terceiro terceira', 'quatro quarto quarta', 'cinco quinto quinta',
     'seis sexto sexta'],
   Italian: ['primo prima', 'due secondo seconda', 'tre terzo terza', 'quattro quarto quarta', 'cinque quinto quinta', 'sesto sesta'],

@@ -88,7 +88,7 @@ function valuesOf({ requirement, people }: Unit): Set<string> {
 
 /**
  * What a value is worth in a text, of what it is worth as written; made once a value, asked of every file. A bare number must
- * not be part of a date or version; a short word must stand alone, as the list writes it.
+ * not be part of a date or version; a short word must stand alone, as the list writes it, or larger.
  */
 function worthOf(value: string): (text: string) => number {
   if (/^\d+$/.test(value)) {
@@ -97,6 +97,6 @@ function worthOf(value: string): (text: string) => number {
   }
   if (value.length > SHORT) return () => 1
   const escaped = value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-  const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, 'u')
+  const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')
   return text => (alone.test(text) ? 1 : 0)
 }

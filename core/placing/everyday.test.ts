@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import type { Rules } from './in-tests'
-import { rosterOf, roundOf, toldOf } from './in-tests'
+import type { Rules } from '../../tests/small-rounds'
+import { rosterOf, roundOf, toldOf } from '../../tests/small-rounds'
 
 /*
  * Files with everyday names in their holders' own folders, and what is said of them. Common practice, no source.
@@ -285,4 +285,50 @@ test.each(['최종', '수정본', '最終版', '终稿'])('%s only tells a state
   }
   const [file] = [...(await toldOf(rules, `20231002_이서연_보고서_${word}.pdf`)).values()]
   expect(file?.says).toContain('leave out what only tells its state')
+})
+
+test('the rule that asks for a text lets through much, and means it only where a word of its own is said', async () => {
+  const rules: Rules = {
+    list: 'id,name\n70033,Nordwerk AG\n70012,Brandl GmbH',
+    requirements: [
+      {
+        id: 'proof', title: 'Werkszeugnis', name: '{id}_{item}_WZ_{charge}', folder: '{name}/Zeugnisse', formats: [{ id: 'pdf' }],
+        fields: { item: { type: 'text' }, charge: { type: 'text' } }, count: { from: 1, to: 20 },
+      },
+      {
+        id: 'bill', title: 'Rechnung', name: '{id}_RE_{no}_{day}', folder: '{name}/Rechnungen', formats: [{ id: 'pdf' }], count: { from: 1, to: 20 },
+        fields: { no: { type: 'text' }, day: { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-01', to: '2026-11-20' } },
+      },
+    ],
+  }
+  const told = await toldOf(rules, '70033_RE_99_2026-11-03.pdf', '70033_NW3300_WZ_9.pdf', 'Nordwerk Lieferschein.pdf')
+  expect(told.get('70033_RE_99_2026-11-03.pdf')).toMatchObject({ at: 'bill 70033 1', right: 'Nordwerk AG/Rechnungen/70033_RE_99_20261103.pdf' })
+  expect(told.get('Nordwerk Lieferschein.pdf')?.at).toBe('unplaced')
+})
+
+test('a choice that a sign parts from the text is no part of it; a short word of the list may be written larger', async () => {
+  const paper: Rules = {
+    list: 'author,name\nkuba,Jakub Ziel\nola,Aleksandra Dorn', strictness: { letterCase: 'ignore' },
+    requirements: [{
+      id: 'article', title: 'Article', name: 'GS12_{part}_{author}_{about}', formats: [{ id: 'docx' }], count: { from: 1, to: 3 },
+      fields: {
+        part: { type: 'choice', values: [{ value: 'SPO', meaning: 'sport' }, { value: 'WYW', meaning: 'wywiad' }] }, about: { type: 'text' },
+      },
+    }],
+  }
+  const told = await toldOf(paper, 'Kuba - sport - Turniej.docx', 'Ola - wywiad z dyrektorem.docx')
+  expect([...told.values()].map(one => one.right).sort()).toEqual(['GS12_SPO_kuba_Turniej.docx', 'GS12_WYW_ola_wywiad z dyrektorem.docx'])
+})
+
+test('a number word stands for nobody', async () => {
+  const sheets: Rules = {
+    list: 'group,family,given\n4A,Martí,Laia',
+    requirements: [{
+      id: 'sheet', title: 'Full', name: '{group}_{family}_full{n}', folder: '{group}/{family}, {given}', formats: [{ id: 'odt' }],
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 5 } }, count: { from: 5, to: 5, by: 'n' },
+    }],
+  }
+  const [file] = [...(await toldOf(sheets, '4A/Martí, Laia/full cinc.odt')).values()]
+  expect(file).toMatchObject({ at: 'sheet laia-marti 5', right: '4A/Martí, Laia/4A_Martí_full05.odt' })
+  expect(file?.says).not.toContain('instead of "Martí"')
 })

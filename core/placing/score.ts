@@ -165,7 +165,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   best.requirement = told * WORTH.words + (enough ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   // what free text lets through is alike to anything, and so is a holder's name where the rule has nothing else: then the format must speak for it
-  const believed = best.formatFits || saysItself(nearest, view.base)
+  const believed = (best.formatFits && (isAtHome(best) || !leavesOwnWords(nearest, view.base))) || saysItself(nearest, view.base)
   if (told >= SHARE.wordsNear || (enough && believed)) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
@@ -267,6 +267,15 @@ function saysItself(nearest: Nearest | null, base: string): boolean {
     ? ownOf(captures, part.part) !== undefined
     : part.part === 'literal' && part.texts.some(text => tokensOf(text).some(isThere)))
   return name !== null && !isOpenText(name) && name.some(isSaid)
+}
+
+/** Whether free text stands in a rule that has words of its own, and none of these is said: then the rest is alike to much. */
+function leavesOwnWords(nearest: Nearest | null, base: string): boolean {
+  const { form: { name = null } = {} } = nearest ?? {}
+  if (!isOpenText(name)) return false
+  const own = (name ?? []).filter(isOwnWord).flatMap(part => (part.kind === 'fixed' ? part.texts.flatMap(tokensOf) : [])).filter(word => /\p{L}/u.test(word))
+  const tokens = tokensOf(base)
+  return own.length > 0 && own.every(word => findWord(word, tokens).letters === 0)
 }
 
 const isOwnWord = (part: NamePart): boolean => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text))

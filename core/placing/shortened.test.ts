@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { readRoster, readTable } from '../roster/read'
 import { sayFinding } from '../wording/index'
-import type { Rules } from './in-tests'
-import { ANY_WAY, checked, rosterOf, roundOf } from './in-tests'
+import type { Rules } from '../../tests/small-rounds'
+import { ANY_WAY, checked, rosterOf, roundOf } from '../../tests/small-rounds'
 
 /*
  * Whose file it is and which, where people write next to nothing: the last digits of a number, one word of a name, the letter before a

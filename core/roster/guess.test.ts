@@ -17,6 +17,14 @@ describe('a list is read as it was meant', () => {
       'bare names, no header', 'Ana Marsh\nBo Lindqvast\nZoë d\'Arquelle\n',
       [['Ana', 'Marsh', 'Ana Marsh'], ['Bo', 'Lindqvast', 'Bo Lindqvast'], ['Zoë', 'd\'Arquelle', 'Zoë d\'Arquelle']],
     ],
+    [
+      'in Catalan "Nom" is the given name beside "Cognoms"', 'Grup;Cognoms;Nom\n4A;Ferrer Soler;Pol\n4B;El Amrani;Yasmina\n',
+      [['Pol', 'Ferrer Soler', 'Pol Ferrer Soler'], ['Yasmina', 'El Amrani', 'Yasmina El Amrani']],
+    ],
+    [
+      'a name that holds the family name is the whole one', 'Family name;Name\nMarsh;Ada Marsh\nLind;Bo Lind\n',
+      [['', 'Marsh', 'Ada Marsh'], ['', 'Lind', 'Bo Lind']],
+    ],
     ['family name first, a comma between', 'Marsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['the same under a heading', 'name\nMarsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['the same in quotes', 'name;team\n"Marsh, Ada";Reef\n"Lind, Bo";Dune\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],

@@ -180,7 +180,7 @@ function withMail(table: RosterTable, columns: readonly RosterMapping['columns']
 /**
  * What a column of names is beside the others (common practice, no source): with a given name, "Name", "Nom" or "Naam" is the family name,
  * unless the given name stands in it, too; without any other, "Nome" or "Ad" is the whole name where most have two words; with a family
- * name and no given name, what people go by is that.
+ * name and no given name, what people go by is that, and so is a name that does not hold it.
  */
 function withFamily({ table, mapping }: GuessedList): GuessedList {
   const [given, family, name, alias] = (['given', 'family', 'name', 'alias'] as const).map(meaning => mapping.columns.indexOf(meaning)) as
@@ -189,7 +189,12 @@ function withFamily({ table, mapping }: GuessedList): GuessedList {
   const take = (column: number, as: 'family' | 'name' | 'given'): GuessedList => ({
     table, mapping: { ...mapping, columns: mapping.columns.map((meaning, index) => (index === column ? as : meaning)) },
   })
-  if (family >= 0) return given < 0 && name < 0 && alias >= 0 ? take(alias, 'given') : { table, mapping }
+  if (family >= 0) {
+    if (given < 0 && name < 0 && alias >= 0) return take(alias, 'given')
+    // "Cognoms" and "Nom": what does not hold the family name is the other one
+    const isApart = (row: readonly string[]) => (row[name] ?? '') !== '' && !(row[name] ?? '').includes(row[family] ?? '')
+    return given < 0 && name >= 0 && most(isApart) ? take(name, 'given') : { table, mapping }
+  }
   if (given < 0) return { table, mapping }
   if (name < 0) return most(row => /\S\s+\S/.test(row[given] ?? '')) ? take(given, 'name') : { table, mapping }
   return most(row => (row[given] ?? '') !== '' && (row[name] ?? '').includes(row[given] ?? '')) ? { table, mapping } : take(name, 'family')

@@ -1,9 +1,9 @@
-import type { ReceivedFile } from '../arrivals/received'
-import { readBrief } from '../brief/read'
-import { check } from '../checking/check'
-import { readRoster, readTable } from '../roster/read'
-import type { Roster } from '../roster/types'
-import { sayFinding } from '../wording/index'
+import type { ReceivedFile } from '../core/arrivals/received'
+import { readBrief } from '../core/brief/read'
+import { check } from '../core/checking/check'
+import { readRoster, readTable } from '../core/roster/read'
+import type { Roster } from '../core/roster/types'
+import { sayFinding } from '../core/wording/index'
 
 /** What tests of placing share: small rounds of whole and sound files, told in few words. */
 export interface Rules { list: string, requirements: object[], strictness?: object }
