@@ -273,7 +273,8 @@ function saysItself(nearest: Nearest | null, base: string): boolean {
 function leavesOwnWords(nearest: Nearest | null, base: string): boolean {
   const { form: { name = null } = {} } = nearest ?? {}
   if (!isOpenText(name)) return false
-  const own = (name ?? []).filter(isOwnWord).flatMap(part => (part.kind === 'fixed' ? part.texts.flatMap(tokensOf) : [])).filter(word => /\p{L}/u.test(word))
+  const own = (name ?? []).flatMap(part => (part.kind === 'fixed' && part.part === 'literal' ? part.texts.flatMap(tokensOf) : []))
+    .filter(word => /\p{L}/u.test(word))
   const tokens = tokensOf(base)
   return own.length > 0 && own.every(word => findWord(word, tokens).letters === 0)
 }
@@ -439,10 +440,9 @@ function knowOwn(
   kept: WeakMap<Requirement, ReadonlySet<string>>, requirements: ReadonlySet<Requirement>, textsOf: (requirement: Requirement) => readonly string[],
 ): void {
   const all = [...requirements].map(requirement => ({ requirement, keys: new Set(textsOf(requirement).map(looseKey)) }))
-  for (const { requirement, keys } of all) {
-    const isOwn = (key: string) => !all.some(other => other.requirement !== requirement && other.keys.has(key))
-    kept.set(requirement, new Set([...keys].filter(isOwn)))
-  }
+  const having = new Map<string, number>()
+  for (const { keys } of all) for (const key of keys) having.set(key, (having.get(key) ?? 0) + 1)
+  for (const { requirement, keys } of all) kept.set(requirement, new Set([...keys].filter(key => having.get(key) === 1)))
 }
 
 const levelsOf = ({ folder }: Requirement): string[] =>
