@@ -84,7 +84,6 @@ async function open(files: File[], onRead: (bytes: number) => void): Promise<Pac
   if (groups.size > 1) throw new Error('These are volumes of different briefs. Choose those of one.')
   const missing = Array.from({ length: of }, (_, at) => at + 1).filter(count => !there.has(count))
   if (missing.length > 0) throw new Error(`Volume ${missing.join(', ')} of ${of} is not among them. Choose all of them together.`)
-  const find = (path: string) => volumes.flatMap(({ entries }) => entries.get(`data/${path}`) ?? [])[0]
   const json = async (path: string): Promise<unknown> => JSON.parse(await textOf(find(path)) || 'null')
   received = (await textOf(find(PACKED.received))).split('\n').filter(Boolean).map(readPackedFile)
   const document = await json(PACKED.brief)
@@ -95,16 +94,18 @@ async function open(files: File[], onRead: (bytes: number) => void): Promise<Pac
   }
 }
 
+/** What lies under a path below `data/`, in whichever volume. */
+const find = (path: string): FileEntry | undefined => volumes.flatMap(({ entries }) => entries.get(`data/${path}`) ?? [])[0]
+
 /** Rounds, letters and receipts among the volumes. */
 async function recordIn(): Promise<EarlierRecord> {
-  const of = (path: string) => volumes.flatMap(({ entries }) => entries.get(`data/${path}`) ?? [])[0]
   const receipts: object[] = []
   for (const { entries } of volumes) {
     for (const [path, entry] of entries) {
       if (path.startsWith(`data/${PACKED.receipts}`)) receipts.push(JSON.parse(await textOf(entry)) as object)
     }
   }
-  return { rounds: readRounds(await textOf(of(PACKED.rounds))), letters: readLetters(await textOf(of(PACKED.letters))), receipts }
+  return { rounds: readRounds(await textOf(find(PACKED.rounds))), letters: readLetters(await textOf(find(PACKED.letters))), receipts }
 }
 
 /** Receives everything into a brief, each folder as it came. */
@@ -113,7 +114,6 @@ async function receive(briefId: string, onProgress: (progress: IntakeProgress) =
   for (const file of received) {
     gather(groups, JSON.stringify([file.root, file.statedAt, file.at !== null]), file)
   }
-  const find = (path: string) => volumes.flatMap(({ entries }) => entries.get(`data/${path}`) ?? [])[0]
   for (const [key, files] of groups) {
     const [root, statedAt, keeps] = JSON.parse(key) as [string, string | null, boolean]
     const incoming = files.map((file): Incoming<BlobSource> & { facts?: Facts } => ({

@@ -18,6 +18,7 @@ import { namesOf } from '../roster/values'
 import type { Person } from '../roster/types'
 import { tokensOf } from '../names/tokens'
 import type { DefaultName } from '../names/default-names'
+import { wordsWritten } from '../placing/piece-number'
 import { copyMarksOf, givenNameOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { commonInOrder } from '../text/distance'
@@ -126,12 +127,12 @@ function daysIn({ fields }: Requirement, captures: Captures): Captures {
 }
 
 /** What a program called a file; `null`: somebody named it, be it with nothing but the rule's own words, as map1 for {n}_map. */
-function programsName(view: FileView, { names }: Requirement): DefaultName | null {
+function programsName(view: FileView, requirement: Requirement): DefaultName | null {
   const given = givenNameOf(view)
   if (given === null) return null
-  const own = new Set(names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? tokensOf(part.text) : []))))
+  const own = wordsWritten(requirement)
   const words = tokensOf(view.base).filter(token => !/^\d+$/.test(token))
-  return words.length > 0 && words.every(word => own.has(word)) ? null : given
+  return words.length > 0 && words.every(word => own.includes(word)) ? null : given
 }
 
 /** From less than this share of the asked letters and digits, in their order, nothing of a name is there. */

@@ -52,15 +52,25 @@ export function wordBefore(parts: readonly NamePart[], by: string): string {
   return before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
 }
 
-/** Whether the pieces of a rule are weeks: then what stands behind a word for one is their number. */
-function countsWeeks(unit: Unit, by: string): boolean {
-  return formsOf(unit).some(({ name }) => WEEK_KEYS.has(wordBefore(name ?? [], by)))
+const BESIDE_NUMBERS = new WeakMap<Unit, ReadonlySet<string>>()
+
+/**
+ * Words beside which a number stays one: those that a unit's people are called by, and where its pieces are weeks the words for these, for
+ * what stands behind one is their number.
+ */
+function besideNumbers(unit: Unit, by: string): ReadonlySet<string> {
+  const kept = BESIDE_NUMBERS.get(unit)
+  if (kept) return kept
+  const areWeeks = formsOf(unit).some(({ name }) => WEEK_KEYS.has(wordBefore(name ?? [], by)))
+  const words = areWeeks ? new Set([...calledBy(unit), ...WEEK_KEYS]) : calledBy(unit)
+  BESIDE_NUMBERS.set(unit, words)
+  return words
 }
 
 /** The numbers of a name that may be a piece's; `year`: reads a year however it is written. */
 function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, year: ((number: string) => string) | null): string[] {
-  const called = countsWeeks(unit, by) ? new Set([...calledBy(unit), ...WEEK_KEYS]) : calledBy(unit)
-  const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), called, year !== null).filter(number => number.length <= 6)
+  const beside = besideNumbers(unit, by)
+  const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), beside, year !== null).filter(number => number.length <= 6)
   // the number of a copy is the piece's only where there is no other
   const unmarked = copyMarksOf(view).find(({ mark }) => /[()[\]]/.test(mark))
   const found = unmarked ? read(unmarked.base) : []
@@ -120,9 +130,14 @@ function weekIn(base: string, unit: Unit): number | null {
   return only?.kind === 'week' && more.length === 0 ? Number(/\d{1,2}$/.exec(only.text)?.[0]) : null
 }
 
+/** All words that a rule itself writes, as loose keys. */
+export function wordsWritten({ names }: Requirement): string[] {
+  return names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? tokensOf(part.text) : [])))
+}
+
 /** All words of a requirement's title and of what its rule itself writes, as loose keys. */
-export function wordsOfRule({ title, names }: Requirement): string[] {
-  return [title, ...names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))].flatMap(tokensOf)
+export function wordsOfRule(requirement: Requirement): string[] {
+  return [...tokensOf(requirement.title), ...wordsWritten(requirement)]
 }
 
 const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()

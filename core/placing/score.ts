@@ -261,22 +261,25 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
 /** Whether a name says a word of the rule's own, or tells one of its values: the holder's name alone is alike in every rule. */
 function saysItself(nearest: Nearest | null, base: string): boolean {
   const { form: { name = null } = {}, captures = {} } = nearest ?? {}
-  const tokens = tokensOf(base)
-  const isThere = (word: string) => /\p{L}/u.test(word) && findWord(word, tokens).letters > 0
-  const isSaid = (part: NamePart) => (part.kind === 'free'
-    ? ownOf(captures, part.part) !== undefined
-    : part.part === 'literal' && part.texts.some(text => tokensOf(text).some(isThere)))
-  return name !== null && !isOpenText(name) && name.some(isSaid)
+  const isTold = (part: NamePart) => part.kind === 'free' && ownOf(captures, part.part) !== undefined
+  return name !== null && !isOpenText(name) && (name.some(isTold) || saysOne(ownWordsIn(name), base))
 }
 
 /** Whether free text stands in a rule that has words of its own, and none of these is said: then the rest is alike to much. */
 function leavesOwnWords(nearest: Nearest | null, base: string): boolean {
   const { form: { name = null } = {} } = nearest ?? {}
-  if (!isOpenText(name)) return false
-  const own = (name ?? []).flatMap(part => (part.kind === 'fixed' && part.part === 'literal' ? part.texts.flatMap(tokensOf) : []))
-    .filter(word => /\p{L}/u.test(word))
+  const own = ownWordsIn(name ?? [])
+  return isOpenText(name) && own.length > 0 && !saysOne(own, base)
+}
+
+/** Words of letters that a form itself writes, as loose keys. */
+const ownWordsIn = (name: readonly NamePart[]): string[] => name.filter(isOwnWord)
+  .flatMap(part => (part.kind === 'fixed' ? part.texts.flatMap(tokensOf) : [])).filter(word => /\p{L}/u.test(word))
+
+/** Whether a name says one of some words. */
+function saysOne(words: readonly string[], base: string): boolean {
   const tokens = tokensOf(base)
-  return own.length > 0 && own.every(word => findWord(word, tokens).letters === 0)
+  return words.some(word => findWord(word, tokens).letters > 0)
 }
 
 const isOwnWord = (part: NamePart): boolean => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text))

@@ -51,13 +51,14 @@ export async function textsOfEach(checkId: string): Promise<Text[]> {
 export async function textsOfRecord(account: Account, checkId: string, { files, plan }: Checked): Promise<Text[]> {
   const { brief_id: briefId } = await checkMade(checkId)
   const given = await db()('hand_in').where('brief_id', briefId).whereNotNull('receipt').orderBy(['person', 'number']).select('receipt')
-  const receipts = [...(await recordBefore(briefId)).receipts, ...given.map(one => one.receipt)] as Receipt[]
+  const before = await recordBefore(briefId)
+  const receipts = [...before.receipts, ...given.map(one => one.receipt)] as Receipt[]
   return [
     { path: PACKED.decisions, pieces: async () => [`${JSON.stringify({ usitorRulings: 1, rulings: await loadRulings(briefId) }, null, 2)}\n`] },
     { path: PACKED.received, pieces: () => lines(files) },
     ...['json', 'csv'].map(as => ({ path: `report.${as}`, pieces: async () => textsOf((await exportOf(account, checkId, as)).pieces) })),
     { path: 'corrections.csv', pieces: () => [correctionTable(plan)] }, { path: 'left out.csv', pieces: () => [leftOutTable(plan, [])] },
-    { path: PACKED.rounds, pieces: () => roundsOf(briefId) }, { path: PACKED.letters, pieces: () => lettersOf(briefId) },
+    { path: PACKED.rounds, pieces: () => roundsOf(briefId, before) }, { path: PACKED.letters, pieces: () => lettersOf(briefId, before) },
     ...receipts.map((receipt, at) => ({
       path: `${PACKED.receipts}${inFileName(receipt.holder.id)} ${receipt.number} ${at + 1}.receipt.json`,
       pieces: () => [`${JSON.stringify(receipt, null, 2)}\n`],
@@ -76,16 +77,14 @@ async function recordBefore(briefId: string): Promise<EarlierRecord> {
   return row?.record ?? { rounds: [], letters: [], receipts: [] }
 }
 
-async function roundsOf(briefId: string): Promise<string[]> {
-  const { rounds } = await recordBefore(briefId)
+async function roundsOf(briefId: string, { rounds }: EarlierRecord): Promise<string[]> {
   const checks = await db()('check_run').where('brief_id', briefId).orderBy('checked_at').select('checked_at', 'summary')
   return [roundsTable([...rounds, ...checks.map(({ checked_at: at, summary: { files, right, toFix, missing } }) => ({
     checkedAt: at.toISOString(), files, right, toFix, missing,
   }))])]
 }
 
-async function lettersOf(briefId: string): Promise<string[]> {
-  const { letters } = await recordBefore(briefId)
+async function lettersOf(briefId: string, { letters }: EarlierRecord): Promise<string[]> {
   const sent = await db()('slip_mail').where({ brief_id: briefId, state: 'sent' }).orderBy('sent_at')
     .select('kind', 'holder', 'subject', 'body', 'sent_at')
   return [lettersTable([...letters, ...sent.map(({ sent_at: at, kind, holder, subject, body }) => ({
