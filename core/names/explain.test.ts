@@ -91,7 +91,7 @@ describe('what is told of a name', () => {
     [Q, 'ana', 'REEF_Marsh-A_quadrat-41', ['n not-allowed 41→{n}']],
     [Q, 'ana', 'REEF_Marsh-A_quadrat-00', ['n not-allowed 00→{n}']], [Q, 'ana', 'REEF_Marsh-A_quadrat-XX', ['n digits XX→{n}']], [
       Q, 'ana', 'REEF_Marsh-A_quadrat-', ['n absent →{n}'],
-    ], [Q, 'ana', 'REEF_Marsh-A_quadrat', ['literal misspelt _quadrat→_quadrat-', 'n absent →{n}']],
+    ], [Q, 'ana', 'REEF_Marsh-A_quadrat', ['n absent →{n}']],
     // misspelt: which letters
     [Q, 'ana', 'REEF_Mrash-A_quadrat-02', ['family misspelt Mrash→Marsh']], [Q, 'ana', 'REEF_Mars-A_quadrat-02', ['family misspelt Mars→Marsh']], [
       Q, 'ana', 'REEF_Marshh-A_quadrat-02', ['family misspelt Marshh→Marsh'],
@@ -182,11 +182,14 @@ test.each([
 // common practice, no source: the rule's own word is what people keep of a name when they keep anything
 test.each<[string, string, string[]]>([
   ['{family}_{given}_essay', 'essay final (2)', [
-    'family absent →Marsh', 'literal order essay→_essay', 'literal separator  →_', 'given absent →Ana', 'given extra final (2)→',
+    'family absent →Marsh', 'given absent →Ana', 'literal separator  →_', 'given extra final (2)→',
   ]],
   ['{family}_{given}_essay', 'marsh essay corrected v2', [
-    'family letter-case marsh→Marsh', 'literal separator  →_', 'given absent →Ana', 'literal misspelt essay→_essay', 'literal extra  corrected v2→',
+    'family letter-case marsh→Marsh', 'literal separator  →_', 'given absent →Ana', 'literal extra  corrected v2→',
   ]],
+  // what parts a value that is not there, or not here, is told with it; ß is one letter in every reckoning
+  ['{id}_{family}_essay', 'essay_Marsh_s014', ['literal order essay→_essay', 'id order s014→s014']],
+  ['{given} song {n}', 'song', ['given absent →Ana', 'n absent →{n}']],
   ['{date}_{family}_log', 'Log Marsh', ['date absent →{date}', 'literal order Log→_log', 'literal separator  →_']],
 ])('a word of the rule\'s own stands where it stands: %s, %s', (template, name, expected) => {
   expect(told(template, name)).toEqual(expected)

@@ -13,7 +13,7 @@ import { mendText } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isAnyText, isValue } from './parts'
 import type { Strictness } from './strictness'
-import { isSeparator, trimSeparators } from './strictness'
+import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 
 export interface Explanation {
   /** 0 for a fitting name; about one a wrong character. */
@@ -87,6 +87,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   readLeftOver(shown, alignment, text, captures)
   fillOnly(shown, alignment, text, captures, context.called)
   leaveUnparted(shown, alignment.spans, captures)
+  leaveNumber(shown, text, captures, known)
   return { shown, order, alignment, captures, text }
 }
 
@@ -96,6 +97,17 @@ function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captu
     const [between, next] = [spans[at + 1], parts[at + 2]]
     if (!next || !isAnyText(part) || !isAnyText(next) || !between || between.end > between.start || between.text === '') continue
     for (const { part: field } of [part, next]) Reflect.deleteProperty(captures, field)
+  }
+}
+
+/** A number that is settled otherwise and stands there once is no text of somebody's own as well: of "Carmen_3" no title is told. */
+function leaveNumber(parts: readonly NamePart[], text: string, captures: Captures, known: Captures): void {
+  for (const part of parts) {
+    const value = isAnyText(part) ? ownOf(captures, part.part) : undefined
+    if (value === undefined || !/^\d{1,9}$/.test(value)) continue
+    const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)
+    const runs = [...text.matchAll(/(?<![\p{L}\p{N}])\d+/gu)].filter(([run]) => Number(run) === Number(value))
+    if (runs.length < 2 && Object.entries(known).some(isIt)) Reflect.deleteProperty(captures, part.part)
   }
 }
 
@@ -187,15 +199,20 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
   return captures
 }
 
+/** What belongs to no part; what parted a value that stands elsewhere is no more too much than that is. */
+function describeExtras(parts: readonly NamePart[], extras: Alignment['extras'], spans: readonly Span[], text: string): Difference[] {
+  return extras.flatMap(({ range, before }): Difference[] => {
+    const actual = text.slice(range[0], range[1])
+    if (trimSeparators(actual) === '' && spans.some(({ moved, start, end }) => moved && (end === range[0] || start === range[1]))) return []
+    return [{ part: parts[before]?.part ?? 'literal', kind: 'extra', range, expected: '', actual }]
+  })
+}
+
 function describe(
   parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext,
   order: readonly number[],
 ): Difference[] {
-  const differences: Difference[] = []
-  for (const { range, before } of extras) {
-    const actual = text.slice(range[0], range[1])
-    differences.push({ part: parts[before]?.part ?? 'literal', kind: 'extra', range, expected: '', actual })
-  }
+  const differences = describeExtras(parts, extras, spans, text)
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
     if (!span) continue
@@ -204,6 +221,7 @@ function describe(
     // a value that cannot be read stands nowhere, and one that is not there may be known otherwise
     const told = ownOf(captures, part.part) !== undefined && (actual !== '' || ownOf(context.known, part.part) !== undefined)
     const there = part.kind === 'free' ? told : actual !== ''
+    if (part.part === 'literal' && isWholeBesideGone(parts, spans, index, actual)) continue
     const isMoved = span.moved === true || (isValue(part) && order[index] !== index && there)
     const otherwise = () => (isMoved ? 'order' : tellKind(part, span, expected, actual, context))
     const kind = span.several ? 'not-allowed' : otherwise()
@@ -217,6 +235,29 @@ function describe(
     })
   }
   return withoutFalseOwners(parts, differences).sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
+}
+
+/**
+ * Whether the rule's own words are there whole, and nothing but signs between them and a value that is not there, or not in this place, is
+ * missing: that is told of the value already.
+ */
+function isWholeBesideGone(parts: readonly NamePart[], spans: readonly Span[], index: number, actual: string): boolean {
+  const span = spans[index]
+  if (!span || actual === '' || span.moved === true || span.edits.length === 0) return false
+  const isGone = (at: number) => {
+    const [part, side] = [parts[at], spans[at]]
+    const isTold = part !== undefined && (part.kind === 'free' || side?.text !== '')
+    return isTold && side !== undefined && (side.end === side.start || side.moved === true)
+  }
+  const [before, behind] = [isGone(index - 1), isGone(index + 1)]
+  const [from, to] = withinSeparators(span.text, [0, span.text.length])
+  if (from >= to || (!before && !behind)) return false
+  const beside = (text: string) => {
+    const [start, end] = withinSeparators(text, [0, text.length])
+    return text.slice(before ? start : 0, behind ? end : text.length)
+  }
+  const own = parts[index]
+  return own?.kind === 'fixed' && own.texts.some(text => beside(text) === beside(actual))
 }
 
 /** What a value that is none of those may be. */

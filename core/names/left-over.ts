@@ -1,12 +1,13 @@
+import { foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAndWord, joinsTwo } from './and-words'
 import { numberOfWord } from './number-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
-import { takeFromExtra, withoutStretch } from './mend-alignment'
+import { passesOthers, takeFromExtra, withoutStretch } from './mend-alignment'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
-import { isValue } from './parts'
+import { isAnyText, isValue } from './parts'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 
@@ -56,7 +57,8 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     if (!only || runs.length > 1) continue
     const [start, end] = [only.index, only.index + only[0].length]
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
-    if (taken > index && !hasSign(parts, spans, text, taken)) {
+    const isText = parts[taken] !== undefined && isAnyText(parts[taken])
+    if (taken > index && (isText || !hasSign(parts, spans, text, taken))) {
       const [sign, other] = [spans[taken - 1], spans[taken]]
       if (!sign || !other) continue
       if (sign.end > sign.start) extras.push({ range: [sign.start, sign.end], before: index })
@@ -64,8 +66,26 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
       spans[taken] = { ...other, start: end, end, edits: [] }
       spans[index] = { ...span, start, end, edits: [] }
     }
-    if (taken < 0 && takeFromExtra(extras, text, [start, end])) spans[index] = { ...span, start, end, edits: [], moved: true }
+    if (taken >= 0 || !takeFromExtra(extras, text, [start, end])) continue
+    takeSign(parts, { spans, extras }, text, index, start)
+    const moved = passesOthers({ spans, extras, cost: 0 }, text, index, [start, end])
+    spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
   }
+}
+
+/** The rule's own letters before a number that stands elsewhere, such as the V of V{n}, stand there with it. */
+function takeSign(
+  parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, index: number, end: number,
+): void {
+  const [sign, span] = [parts[index - 1], spans[index - 1]]
+  const letters = sign?.kind === 'fixed' && sign.part === 'literal' ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : ''
+  const start = end - letters.length
+  if (letters === '' || !span || span.end > span.start || foldCase(text.slice(start, end)) !== foldCase(letters)) return
+  if (!takeFromExtra(extras, text, [start, end])) return
+  const from = start - (/[\s_.-]+$/.exec(text.slice(0, start))?.[0].length ?? 0)
+  const asked = sign?.kind === 'fixed' ? sign.texts[0] ?? '' : ''
+  const range: [number, number] = [from, end]
+  spans[index - 1] = { start: from, end, text: asked, edits: text.slice(...range) === asked ? [] : [{ range, expected: asked }] }
 }
 
 const JOINED = /(?<sign>\s?[-–+&,/]\s?|\s(?:\p{L}{1,3}|t[-/]m)\s)/u.source

@@ -1,5 +1,6 @@
 import { isWrittenDate, parseDatePattern } from './date'
-import { MONTH_WORDS, monthOf } from './months'
+import { MONTH_WORDS, monthOf, weekdayOf } from './months'
+import { readRoman } from './roman'
 
 /** A date that is not written as asked, read as far as that is certain. */
 export interface LooseDate {
@@ -31,6 +32,28 @@ export function looseDate(text: string, position: number, pattern: string, range
   const asked = range.from !== null && otherwise?.written && isWrittenDate(otherwise.written, pattern, range.from, range.to)
   return (asked ? otherwise : likely) ?? otherwise ?? inOrder
 }
+
+/**
+ * Reads a day of the week, where no more than a week is asked for: then it is one day.
+ *
+ * @param text - received name
+ * @param position - where it may begin
+ * @example
+ * weekdayIn('report Tuesday', 7, 'yyyy-MM-dd', { from: '2026-11-02', to: '2026-11-06' })?.written //=> '2026-11-03'
+ */
+export function weekdayIn(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
+  if (from === null || to === null || !pattern.includes('dd') || /H|mm/.test(pattern)) return null
+  const [word = ''] = /^[\p{L}\p{M}]+(?:-feira)?/u.exec(text.slice(position, position + 24)) ?? []
+  const day = /\p{L}/u.test(text[position - 1] ?? '') ? undefined : weekdayOf(word)
+  const [first, last] = [from, to].map(one => Date.parse(`${one}T00:00:00Z`) / DAY) as [number, number]
+  if (day === undefined || last - first >= 7) return null
+  // the first of January 1970 was a Thursday
+  const meant = first + ((day - (first + 3)) % 7 + 7) % 7
+  if (meant > last) return null
+  const [year = '', month, date] = new Date(meant * DAY).toISOString().slice(0, 10).split('-')
+  return { end: position + word.length, written: write(pattern, year, Number(month), Number(date)), kind: 'date-order' }
+}
+const DAY = 86_400_000
 
 /** The first and last day that may be meant: they tell the year where it is not written. */
 interface Range { from: string | null, to: string | null }
@@ -100,13 +123,23 @@ function readMonth(text: string, position: number, pattern: string, range: Range
   const letters = parseDatePattern(pattern).flatMap(token => ('letter' in token ? [token.letter] : []))
   if (!letters.includes('MM') || letters.length > 2 || letters.includes('dd')) return null
   const match = MONTH_AND_YEAR.exec(text.slice(position, position + 24))
-  if (!match) return null
+  if (!match) return readRomanMonth(text, position, pattern, range)
   const [whole, number, year1, word1, year2, year3, word2, word3] = match
   const month = number === undefined ? monthOf(word1 ?? word2 ?? word3 ?? '') : Number(number)
   if (month === undefined || month < 1 || month > 12) return null
   const year = year1 ?? year2 ?? year3 ?? yearOf(month, null, range)
   if (year === null) return null
   return { end: position + whole.length, written: write(pattern, year, month), kind: 'date-order' }
+}
+
+/** A month in Roman letters before its year, as in "X 2026"; one letter may be anything else, unless that month is asked for. */
+function readRomanMonth(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
+  const [whole, letters = '', year = ''] = /^(XI{0,2}|IX|IV|VI{0,3}|I{1,3})[-_. /]{1,2}(\d{4})(?![\p{L}\p{N}])/u.exec(text.slice(position, position + 12)) ?? []
+  const month = whole === undefined || /\p{L}/u.test(text[position - 1] ?? '') ? null : readRoman(letters)
+  if (whole === undefined || month === null) return null
+  const written = write(pattern, year, month)
+  if (letters.length === 1 && (from === null || to === null || !isWrittenDate(written, pattern, from, to))) return null
+  return { end: position + whole.length, written, kind: 'date-order' }
 }
 
 function write(pattern: string, year: string, month: number, day?: number): string {
@@ -132,12 +165,17 @@ function readDayOfYear(text: string, position: number, pattern: string, range: R
   return year === null ? null : { end: position + whole.length, written: write(pattern, year, month, day), kind: 'date-order' }
 }
 
+const BARE_DAY = /^(?:(\d\d)([-_/ ]?)(\d\d)|(\d{1,2})([-/])(\d{1,2}))(?![\d\p{L}]|[-_/]\d)/u
+
 /** Four digits, perhaps parted, where one day alone that is asked for can be meant: 1103 or 03-11 for 3 November. */
 function readBareDay(text: string, position: number, pattern: string, range: Range): LooseDate | null {
-  const [whole = '', first, sign = '', second] = /^(\d\d)([-_/ ]?)(\d\d)(?![\d\p{L}]|[-_/]\d)/u.exec(text.slice(position, position + 7)) ?? []
+  const [whole = '', ...groups] = BARE_DAY.exec(text.slice(position, position + 7)) ?? []
+  const [first = '', sign = '', second = ''] = groups[0] === undefined ? groups.slice(3) : groups
+  // a figure alone is one of a day only where no letter or figure stands before it
+  if (first.length + second.length < 4 && /[\p{L}\p{N}]/u.test(text[position - 1] ?? '')) return null
   // behind other digits and the same sign it is a part of another date
   if (sign !== '' && /^\d/.test(text.slice(Math.max(0, position - 2), position)) && text[position - 1] === sign) return null
-  if (first === undefined || second === undefined || range.from === null || range.to === null) return null
+  if (first === '' || range.from === null || range.to === null) return null
   const days = ([[first, second], [second, first]] as const).flatMap(([month, day]) => {
     const year = Number(month) >= 1 && Number(month) <= 12 ? yearOf(Number(month), Number(day), range) : null
     const written = year === null ? '' : write(pattern, year, Number(month), Number(day))

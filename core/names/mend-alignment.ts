@@ -1,17 +1,19 @@
 import { likeness } from '../text/distance'
 import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
+import { isAndWord } from './and-words'
 import { isCopyMark } from './copy-marks'
 import { isDefaultWord } from './default-names'
 import { WEEK_KEYS } from './months'
 import { numberOfWord } from './number-words'
-import type { Alignment } from './align'
+import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
 import type { NamePart } from './parts'
 import { isAnyText } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
+import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 
 /** What a name is mended by. */
@@ -45,13 +47,18 @@ export function mendAlignment(
   }
   standOwnValues(parts, alignment, text)
   dropUnlike(parts, alignment, text, context)
-  if (alignment.extras.length > 0) completeWords(parts, alignment, text)
+  if (alignment.extras.length > 0) {
+    joinExtras(alignment, text)
+    completeWords(parts, alignment, text)
+  }
+  standInPlace(alignment, text)
   partValues(parts, alignment, text)
   giveBack(parts, alignment, text)
   keepWholeWords(parts, alignment, text)
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
   takeInstead(parts, alignment, text, context)
+  standWordsOfNames(parts, alignment, text)
 }
 
 /**
@@ -60,7 +67,9 @@ export function mendAlignment(
  */
 function takeWhole(parts: readonly NamePart[], alignment: Alignment, text: string, { accents, letterCase }: Strictness): void {
   const cased = (some: string) => (letterCase === 'ignore' ? foldCase(some) : some)
-  const plain = (some: string) => cased(accents === 'ignore' ? stripMarks(plainPunctuation(some)) : plainPunctuation(some))
+  const plain = (some: string) => (accents === 'ignore' && letterCase === 'ignore'
+    ? foldPlain(some)
+    : cased(accents === 'ignore' ? stripMarks(plainPunctuation(some)) : plainPunctuation(some)))
   let received: string | null = null
   let changed = false
   for (const [index, part] of parts.entries()) {
@@ -89,28 +98,42 @@ function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: s
   let folded: string | null = null
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    const own = span && part.kind === 'fixed' && part.part === 'literal' ? wordOf(span.text) : null
-    if (!span || !own) continue
+    const whole = span && part.kind === 'fixed' && part.part === 'literal' ? wordOf(span.text) : null
+    if (!span || !whole) continue
     const [there, until] = withinSeparators(text, [span.start, span.end])
-    const isLike = until > there && likeness(text.slice(there, until), own.word) >= LIKE
-    // with more words beside it, it is only what it is
-    if (isLike && (until - there <= own.word.length || span.edits.length === 0)) continue
-    folded ??= foldPlain(text)
-    if (folded.length !== text.length) return
-    const start = onlyPlaceOf(own.folded, folded, text)
+    const isLike = until > there && likeness(text.slice(there, until), whole.word) >= LIKE
+    if (isLike && isAllThereIs(span, until - there, whole.word)) continue
+    const all = folded ??= foldPlain(text)
+    if (all.length !== text.length) return
+    // of several words, such as that before the v of a version, the longest says it
+    const own = [whole, ...longestOf(span.text)].find(one => onlyPlaceOf(one.folded, all, text) >= 0) ?? whole
+    const start = onlyPlaceOf(own.folded, all, text)
     const end = start + own.word.length
     if (start < 0 || (isLike && (start < there || end > until)) || !clear(parts, alignment, text, [start, end], index)) continue
     const before = span.start >= end ? index + 1 : index
     const left = [[span.start, Math.min(span.end, start)], [Math.max(span.start, end), span.end]] as const
     alignment.extras.push(...left.filter(([from, to]) => to > from && /[\p{L}\p{N}]/u.test(text.slice(from, to)))
       .map(([from, to]) => ({ range: [from, to] as [number, number], before })))
-    const edits: Edit[] = [
-      { range: [start, start] as [number, number], expected: own.lead }, { range: [start, end] as [number, number], expected: own.word },
-      { range: [end, end] as [number, number], expected: own.behind },
-    ].filter(({ range, expected }) => text.slice(...range) !== expected)
+    const edits = editsOf(own, text, [start, end])
     const moved = passesOthers(alignment, text, index, [start, end])
     alignment.spans[index] = { start, end, text: span.text, edits, ...(moved ? { moved } : {}) }
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+
+/** Whether nothing but the word stands where it was found: with more words beside it, it is only what it is. */
+const isAllThereIs = ({ edits }: Span, length: number, word: string): boolean => length <= word.length || edits.length === 0
+
+/** What of a literal is missing around its word, and how the word itself departs. */
+function editsOf({ lead, word, behind }: NonNullable<ReturnType<typeof wordOf>>, text: string, [start, end]: [number, number]): Edit[] {
+  const edits: Edit[] = [{ range: [start, start], expected: lead }, { range: [start, end], expected: word }, { range: [end, end], expected: behind }]
+  return edits.filter(({ range, expected }) => text.slice(...range) !== expected)
+}
+
+/** What passed only something that turned out to be no part of the name stands in its own place. */
+function standInPlace(alignment: Alignment, text: string): void {
+  for (const [index, { moved, ...span }] of alignment.spans.entries()) {
+    if (moved && !passesOthers(alignment, text, index, [span.start, span.end])) alignment.spans[index] = span
   }
 }
 
@@ -179,11 +202,11 @@ export function takeFromExtra(extras: Alignment['extras'], text: string, [start,
   return true
 }
 
-const isAlike = ({ start, end, text: asked }: Alignment['spans'][number], text: string): boolean =>
+const isAlike = ({ start, end, text: asked }: Span, text: string): boolean =>
   likeness(foldPlain(text.slice(start, end)), foldPlain(asked)) >= LIKE
 
 /** Whether a part at this place stands before one that comes before it, or behind one behind it. What is absent before it moves along. */
-function passesOthers({ spans }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
+export function passesOthers({ spans }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
   let passes = false
   for (const [at, other] of spans.entries()) {
     if (other.end > other.start) passes ||= /[\p{L}\p{N}]/u.test(text.slice(other.start, other.end)) && (at < index ? other.start >= end : at > index && other.end <= start)
@@ -191,7 +214,16 @@ function passesOthers({ spans }: Alignment, text: string, index: number, [start,
   }
   return passes
 }
-const foldPlain = (text: string): string => foldCase(stripMarks(plainPunctuation(text)))
+/** Folded so that every letter keeps its place: one that would become two, as ß does, only loses its case. */
+function foldPlain(text: string): string {
+  const fold = (some: string) => foldCase(stripMarks(plainPunctuation(some)))
+  const folded = fold(text)
+  if (folded.length === text.length) return folded
+  return Array.from(text, (char) => {
+    const [even = char] = [fold(char), char.toLowerCase()].filter(one => one.length === char.length)
+    return even
+  }).join('')
+}
 
 /** The word or words that a rule's own text is, with what stands around them; `null`: it is none. */
 function wordOf(literal: string): { word: string, folded: string, lead: string, behind: string } | null {
@@ -200,6 +232,16 @@ function wordOf(literal: string): { word: string, folded: string, lead: string, 
   if ((word.length < LEAST_WORD && !/^\p{Lu}{2}$/u.test(word)) || !/^(?=.*\p{L})[\p{L}\p{N}]+(?:[\s_.-][\p{L}\p{N}]+)*$/u.test(word)) return null
   const folded = foldPlain(word)
   return folded.length === word.length ? { word, folded, lead: literal.slice(0, from), behind: literal.slice(to) } : null
+}
+
+/** The longest word of a literal of several, as `wordOf` tells it. */
+function longestOf(literal: string): NonNullable<ReturnType<typeof wordOf>>[] {
+  const words = [...literal.matchAll(/[\p{L}\p{M}]+/gu)]
+  if (words.length < 2) return []
+  const { 0: word, index } = words.reduce((longest, one) => (one[0].length > longest[0].length ? one : longest))
+  const folded = foldPlain(word)
+  if (word.length <= LEAST_WORD || folded.length !== word.length) return []
+  return [{ word, folded, lead: literal.slice(0, index), behind: literal.slice(index + word.length) }]
 }
 
 /** Where a word stands whole, if it stands in one place alone; -1. */
@@ -348,32 +390,49 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
 
 /** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
 function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
-  const drop = (index: number, span: Alignment['spans'][number]) => {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (!span) continue
+    const drops = isNoChoice(part, text.slice(span.start, span.end), known) || isCutFromWord(part, span, alignment, text)
+      || (part.kind === 'fixed' && isUnlike(parts, alignment, text, known, index))
+    if (!drops) continue
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
   }
-  for (const [index, part] of parts.entries()) {
-    const span = alignment.spans[index]
-    if (span && isNoChoice(part, text.slice(span.start, span.end), known)) drop(index, span)
-    if (part.kind !== 'fixed' || !span || span.edits.length === 0 || span.text === '') continue
-    const [start, end] = withinSeparators(text, [span.start, span.end])
-    if (!/[\p{L}\p{N}]/u.test(span.text)) {
-      // a letter is no separator
-      if (/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) drop(index, span)
-      continue
-    }
-    if (start === end) {
-      // a separator stands for no value
-      if (part.part !== 'literal' && span.end > span.start) drop(index, span)
-      continue
-    }
-    const whole = isWordEdge(text, start) && isWordEdge(text, end)
-    const there = text.slice(start, end)
-    const isOwn = () => isElsewhere(part.part, span.text, there, known) || beginsLikeLiteral(parts, part.part, there)
-    const stands = part.part === 'literal' ? isInstead(there, span.text) : !isNoValue(there, span.text)
-    if (whole && stands && !isOwn()) continue
-    if (likeness(text.slice(start, end), span.text) < LIKE) drop(index, span)
-  }
+}
+
+/** Whether what stands for a part that is not free cannot be meant for it. */
+function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known, index: number): boolean {
+  const [part, span] = [parts[index], alignment.spans[index]]
+  if (!part || !span || span.edits.length === 0 || span.text === '') return false
+  const [start, end] = withinSeparators(text, [span.start, span.end])
+  // a letter is no separator
+  if (!/[\p{L}\p{N}]/u.test(span.text)) return /[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))
+  // a separator stands for no value
+  if (start === end) return part.part !== 'literal' && span.end > span.start
+  const there = text.slice(start, end)
+  const isWhole = isWordEdge(text, start) && isWordEdge(text, end) && !isOrdinal(text, [start, end])
+  const isOwn = () => isElsewhere(part.part, span.text, there, known) || beginsLikeLiteral(parts, part.part, there)
+  const stands = part.part === 'literal' ? isInstead(there, span.text) && !isDayOf(parts, alignment, there) : !isNoValue(there, span.text)
+  return !(isWhole && stands && !isOwn()) && likeness(there, span.text) < LIKE
+}
+
+/** Whether a short value is nothing but letters of a longer word beside which more stands: TRA of "Trans-Bud VAT" is no code. */
+function isCutFromWord(part: NamePart, { start, end }: Span, { extras }: Alignment, text: string): boolean {
+  if (part.kind !== 'fixed' || part.part === 'literal' || end === start || end - start > SHORT_VALUE) return false
+  return extras.some(({ range: [from, to] }) => {
+    const touches = (from === end && !isWordEdge(text, end)) || (to === start && !isWordEdge(text, start))
+    return touches && /[\p{L}\p{M}]/u.test(text.slice(from, to)) && /[^\p{L}\p{M}]/u.test(text.slice(from, to))
+  })
+}
+const SHORT_VALUE = 4
+
+/** What is written behind a number to say which in a row it is (common practice, no source): 1st, 2ème, 3er, 4º. */
+const ORDINAL = /^(?:st|nd|rd|th|er|re|ère|e|è|[eèé]me|i[eèé]me|ste|de|te|er|[oaºª])$/iu
+
+/** Whether letters are the end of a number that says which in a row it is: they are nobody's name. */
+function isOrdinal(text: string, [start, end]: [number, number]): boolean {
+  return /\p{N}/u.test(text[start - 1] ?? '') && ORDINAL.test(text.slice(start, end))
 }
 
 /** Whether words may stand instead of the rule's own text: none that tells its state is among them, and they are no mark of a copy. */
@@ -381,6 +440,12 @@ function isInstead(words: string, own: string): boolean {
   const asked = looseKey(own)
   const isState = (word: string) => isAddedWord(word) && !asked.includes(looseKey(word))
   return !/\p{L}/u.test(own) || (/\p{L}/u.test(words) && !isCopyMark(` ${words}`) && !words.split(/[^\p{L}\p{M}'’]+/u).some(isState))
+}
+
+/** Whether words tell the day that is asked for in a part that is not there: they stand instead of no word of the rule's own. */
+function isDayOf(parts: readonly NamePart[], { spans }: Alignment, words: string): boolean {
+  return parts.some((part, at) => part.kind === 'free' && part.rule.type === 'date' && spans[at]?.end === spans[at]?.start
+    && freeField(part.rule).read(words, part.rule) !== undefined)
 }
 
 /** Whether a word that stands where a choice is asked is none of these, but what the holder or the piece is called by. */
@@ -391,8 +456,9 @@ function isNoChoice(part: NamePart, word: string, { called, titled }: Known): bo
 
 const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
-/** Whether a word is a device's, one for a week or a number: nobody is called so. */
-const isNobody = (word: string): boolean => isDefaultWord(word) || WEEK_KEYS.has(looseKey(word)) || numberOfWord(word) !== null
+/** Whether a word is a device's, one for a week or a number, or "and": nobody is called so. */
+const isNobody = (word: string): boolean =>
+  isDefaultWord(word) || WEEK_KEYS.has(looseKey(word)) || numberOfWord(word) !== null || isAndWord(word)
 
 /** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */
 function isElsewhere(part: string, asked: string, word: string, { called, titled }: Known): boolean {
@@ -406,6 +472,8 @@ function isElsewhere(part: string, asked: string, word: string, { called, titled
 function isNoValue(text: string, value: string): boolean {
   const [letters, digits] = [/\p{L}/u.test(text), /\p{N}/u.test(text)]
   if (digits && !letters && Number(trimSeparators(text)) === Number(value)) return false
+  // a figure or two are no slip of a long number
+  if (digits && !letters && /^\p{N}+$/u.test(value) && trimSeparators(text).length * 2 < value.length) return true
   const unlike = letters && digits ? !/\p{N}/u.test(value) : letters === /\p{N}/u.test(value)
   return isAddedWord(text) || isCopyMark(text) || unlike
 }
@@ -435,7 +503,7 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
       const [start, end] = own ? withinSeparators(text, range) : range
       const word = text.slice(start, end)
       const beside = before === index || before === index + 1 || (own && before < index && !alignment.spans.slice(before, index).some(isThere))
-      return beside && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(word) && isWordEdge(text, start)
+      return beside && !isOrdinal(text, [start, end]) && /^[\p{L}\p{M}][\p{L}\p{M}'’-]+$/u.test(word) && isWordEdge(text, start)
         && isWordEdge(text, end) && (!own || begins(foldPlain(word), own.folded))
     })
     const word = instead ? text.slice(...instead.range) : ''
@@ -448,6 +516,24 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
   }
 }
 
+/** Of a name of several words some may stand elsewhere: no other word stands instead of it then, and they are none too much. */
+function standWordsOfNames(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  const { spans, extras } = alignment
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'fixed' || !OF_NAME.has(part.part) || !span || (span.end > span.start && span.edits.length === 0)) continue
+    const own = new Set(tokensOf(span.text).filter(word => word.length >= LEAST_WORD))
+    if (own.size < 2 || isAlike(span, text) || tokensOf(text.slice(span.start, span.end)).some(word => own.has(word))) continue
+    const [first, ...more] = extras.flatMap(({ range: [from, to] }) => [...text.slice(from, to).matchAll(WORDS)]
+      .flatMap(({ 0: word, index: at }) => (own.has(looseKey(word)) ? [[from + at, from + at + word.length] as [number, number]] : [])))
+    if (!first || more.length > 0 || !takeFromExtra(extras, text, first)) continue
+    if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
+    spans[index] = { start: first[0], end: first[1], text: span.text, edits: [{ range: first, expected: span.text }] }
+    extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+const WORDS = /[\p{L}\p{M}'’]+/gu
+
 /** Whether letters are those that the words of a name begin with, or the first of them: J-P for Jean-Pierre. */
 function isInitials(written: string, name: string): boolean {
   const letters = foldPlain(written.replace(/[\s._-]+/g, ''))
@@ -456,7 +542,7 @@ function isInitials(written: string, name: string): boolean {
     && written.replace(/[^\p{L}]/gu, '').length <= 3
 }
 
-const isThere = ({ start, end }: Alignment['spans'][number]): boolean => end > start
+const isThere = ({ start, end }: Span): boolean => end > start
 
 const begins = (word: string, own: string): boolean => word.startsWith(own) || (word.length >= LEAST_WORD && own.startsWith(word))
 

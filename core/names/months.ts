@@ -98,12 +98,30 @@ export const WEEK_WORDS = [
 /** The same one by one, as loose keys. */
 export const WEEK_KEYS: ReadonlySet<string> = new Set(WEEK_WORDS.split('|').map(looseKey))
 
-/** Days of the week as nine languages write them, whole and short (common practice, no source). */
-export const WEEKDAY_WORDS = [
-  'monday tuesday wednesday thursday friday saturday sunday mon tue wed thu fri sat sun',
-  'montag dienstag mittwoch donnerstag freitag samstag sonnabend sonntag mo di mi do fr sa so',
-  'lundi mardi mercredi jeudi vendredi samedi dimanche', 'lunes martes miércoles jueves viernes sábado domingo',
-  'lunedì martedì mercoledì giovedì venerdì sabato domenica', 'segunda-feira terça-feira quarta-feira quinta-feira sexta-feira',
+/** Days of the week as people write them, Monday first, whole and short (common practice, no source). */
+const WEEKS = [
+  'monday tuesday wednesday thursday friday saturday sunday', 'mon tue wed thu fri sat sun',
+  'montag dienstag mittwoch donnerstag freitag samstag sonntag', 'montag dienstag mittwoch donnerstag freitag sonnabend sonntag',
+  'mo di mi do fr sa so', 'lundi mardi mercredi jeudi vendredi samedi dimanche', 'lunes martes miércoles jueves viernes sábado domingo',
+  'lunedì martedì mercoledì giovedì venerdì sabato domenica',
+  'segunda-feira terça-feira quarta-feira quinta-feira sexta-feira sábado domingo',
   'maandag dinsdag woensdag donderdag vrijdag zaterdag zondag', 'poniedziałek wtorek środa czwartek piątek sobota niedziela',
-  'mandag tirsdag onsdag torsdag fredag lørdag søndag', 'måndag tisdag fredag lördag söndag',
-].join(' ').split(' ').sort((a, b) => b.length - a.length).join('|')
+  'mandag tirsdag onsdag torsdag fredag lørdag søndag', 'måndag tisdag onsdag torsdag fredag lördag söndag',
+  'maanantai tiistai keskiviikko torstai perjantai lauantai sunnuntai', 'pondělí úterý středa čtvrtek pátek sobota neděle',
+].map(words => words.split(' '))
+
+/** All of them, the longest first, as a part of an expression. */
+export const WEEKDAY_WORDS = [...new Set(WEEKS.flat())].sort((a, b) => b.length - a.length).join('|')
+
+const WEEKDAYS = new Map(WEEKS.flatMap(words => words.flatMap((word, day) => [[word, day], [removeAccents(word), day]] as const)))
+
+/**
+ * Which day of the week a word is, Monday 0; short ones are left out, for they are many other things.
+ *
+ * @example
+ * weekdayOf('Mittwoch') //=> 2
+ */
+export function weekdayOf(word: string): number | undefined {
+  return word.length < LEAST_WEEKDAY ? undefined : WEEKDAYS.get(word.normalize('NFC').toLowerCase())
+}
+const LEAST_WEEKDAY = 5

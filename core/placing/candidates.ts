@@ -3,12 +3,12 @@ import type { Unit } from '../brief/units'
 import type { Evidence, NamedIn } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { UnitSet } from '../names/key-index'
-import { holderKey } from './people'
+import { holderKey, withoutWeakNumbers } from './people'
 import type { HolderEvidence } from './people'
 import type { Candidate, NameFit } from './score'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
-import { fitName, levelNamesakes, scoreUnit } from './score'
+import { fitName, heedFormats, levelNamesakes, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
@@ -71,6 +71,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     return candidate
   })
   levelNamesakes(list)
+  heedFormats(view, list)
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
@@ -220,7 +221,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   const byName = lookUp(view.base, index.people.namedIn, found => found.size === 0)
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
-  add(withoutWeakNumbers(byName), 'name')
+  add(withoutNumbers(byName, byFolder), 'name')
   for (const id of view.sentBy) {
     const key = holderKey('person', id)
     const before = spoken.get(key)
@@ -247,10 +248,15 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   return { spoken, against }
 }
 
-/** Where a name says who it is, a bare number beside it is something else: a piece, a day. */
-function withoutWeakNumbers(named: Map<string, HolderEvidence>): Map<string, HolderEvidence> {
-  const said = [...named].some(([key, { number, strength }]) => key.startsWith('p:') && !number && strength >= NAMED.firstOfGiven)
-  return said ? new Map([...named].filter(([, { number, strength }]) => !number || strength > LEAST_NAMED)) : named
+/**
+ * Where a name says who it is, a bare number beside it is something else: a piece, a day. So is a number that is the whole name of a file
+ * in somebody else's folder.
+ */
+function withoutNumbers(named: Map<string, HolderEvidence>, byFolder: ReadonlyMap<string, HolderEvidence>): Map<string, HolderEvidence> {
+  const isSaid = ([key, { number, strength }]: [string, HolderEvidence]) => key.startsWith('p:') && !number && strength >= NAMED.firstOfGiven
+  if ([...named].some(isSaid)) return withoutWeakNumbers(named)
+  if (![...byFolder].some(isSaid)) return named
+  return new Map([...named].filter(([key, { number }]) => !number || (byFolder.get(key)?.strength ?? 0) > LEAST_NAMED))
 }
 
 /** Units whose further columns name or folder speak of; too many say nothing. */

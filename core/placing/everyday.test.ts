@@ -150,7 +150,7 @@ describe('a level that one rule alone asks for', () => {
   test('the one year that is asked for is filled in beside the holder\'s own number, and a word of two capitals stands where it stands', async () => {
     const [file] = [...(await toldOf(COSTS, 'Lo Presti/1110_NS_10.xlsx')).values()]
     expect(file).toMatchObject({ at: 'sheet 1110 1', right: 'Shop/Lo Presti/NS_Lo Presti_2026_10.xlsx' })
-    expect(file?.says).toContain('"NS_" stands in another place')
+    expect(file?.says).toContain('Bears only "NS", "10" of the asked name')
   })
 
   test('a word of state that the rule itself asks for is none', async () => {

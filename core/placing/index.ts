@@ -10,7 +10,7 @@ import { KeyIndex, NONE, union } from '../names/key-index'
 import type { UnitSet } from '../names/key-index'
 import type { ColumnEvidence } from './columns'
 import { indexColumns } from './columns'
-import { holderKey, indexPeople } from './people'
+import { holderKey, indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
 import { knowApart } from './score'
 import type { HolderEvidence, PeopleIndex } from './people'
@@ -126,7 +126,8 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       }
       let nearly: Map<string, HolderEvidence> | null = null
       const made: NamedInFolder = {
-        named: strongest(people.namedIn),
+        // what is a group's or another value of the list numbers nobody: CZ2 is not number 2's
+        named: strongest(level => (values.has(looseKey(level)) ? withoutWeakNumbers(people.namedIn(level)) : people.namedIn(level))),
         // a level that is a group's or another value of the list is no slip of somebody's name
         nearly: () => (nearly ??= strongest(level => (values.has(looseKey(level)) ? NOBODY : people.nearlyNamedIn(level)))),
         groupsOf(key) {

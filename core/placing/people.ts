@@ -9,7 +9,7 @@ import { withoutForm } from '../names/company-forms'
 import { tokensOf, withoutZeros } from '../names/tokens'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
 import { romanised } from '../text/romanise'
-import { BEHIND, NAMED, OF_NAMED } from './weights'
+import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
 /**
  * How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name.
@@ -133,7 +133,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   const withNumbers = (evidence: Map<string, HolderEvidence>, text: string): Map<string, HolderEvidence> => {
     if (numbers.size === 0 || ![...text.matchAll(/\d+/g)].some(([run]) => numbers.has(run))) return evidence
     const alone = text.trim()
-    if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(({ holder, said }) => ({ holder, said, strength: NAMED.id })), 1)
+    if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(entry => ({ ...entry, strength: NAMED.id })), 1)
     else for (const number of bareNumbers(text)) take(evidence, numbers.get(number), 1)
     return evidence
   }
@@ -246,6 +246,11 @@ function indexOwners(roster: Roster): Map<string, string> {
 /** One key for persons and groups, which may bear the same text. */
 export function holderKey(kind: 'person' | 'group', holder: string): string {
   return `${kind === 'person' ? 'p' : 'g'}:${holder}`
+}
+
+/** Leaves out whose number stands in a text, where that is something else: a piece, a day. */
+export function withoutWeakNumbers(named: ReadonlyMap<string, HolderEvidence>): Map<string, HolderEvidence> {
+  return new Map([...named].filter(([, { number, strength }]) => !number || strength > LEAST_NAMED))
 }
 
 /** Words before a name that are none of it (common practice, no source). */

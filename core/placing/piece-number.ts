@@ -74,7 +74,9 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   // the number of a copy is the piece's only where there is no other
   const unmarked = copyMarksOf(view).find(({ mark }) => /[()[\]]/.test(mark))
   const found = unmarked ? read(unmarked.base) : []
-  const all = (found.length > 0 ? found : read(view.base)).map(number => year?.(number) ?? number)
+  const ofLevel = year === null ? numberOfLevel(view, unit, by) : null
+  const outside = unmarked && ofLevel !== null ? [] : read(view.base)
+  const all = (found.length > 0 ? found : outside).map(number => year?.(number) ?? number)
   // what another field says is no number of a piece
   for (const [field, value] of Object.entries(captures)) {
     const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
@@ -86,7 +88,9 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const { first, most } = numbersOf(unit)
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
   if (strange.length === 0 && all.length === 1 && Number(all[0]) < first + most) return all
-  const said = strange.length === 0 && year === null ? romanIn(view.base, unit) ?? wordIn(view.base, unit) ?? weekIn(view.base, unit) : null
+  const said = strange.length === 0 && year === null
+    ? romanIn(view.base, unit) ?? wordIn(view.base, unit) ?? weekIn(view.base, unit) ?? ofLevel
+    : null
   return said === null ? strange : [String(said)]
 }
 
@@ -120,6 +124,18 @@ function wordIn(base: string, unit: Unit): number | null {
   const own = wordsOfRule(unit.requirement)
   const said = tokensOf(base).flatMap(word => (own.includes(word) || calledBy(unit).has(word) ? [] : numberOfWord(word) ?? []))
   return said.length === 1 ? said[0] ?? null : null
+}
+
+/** The number that the level a file lies in says beside a word of the rule's own or what it is shortened to, as in "Versuch 2/Protokoll". */
+function numberOfLevel({ levels }: FileView, unit: Unit, by: string): number | null {
+  const level = levels.at(-1) ?? ''
+  const [word = '', number = '', ...more] = tokensOf(level)
+  if (more.length > 0 || !/^\p{L}+$/u.test(word) || !/^\d{1,6}$/.test(number)) return null
+  const sign = (parts: readonly NamePart[]) => wordBefore(parts, by)
+  const isShort = (one: string) => one !== '' && (word.startsWith(one) || (word.length > 1 && one.startsWith(word)))
+  const isOwn = wordsOfRule(unit.requirement).includes(word) || formsOf(unit).some(({ name }) => isShort(sign(name ?? [])))
+  const isHolders = unit.people.some(({ group, name }) => looseKey(group) === looseKey(level) || looseKey(name) === looseKey(level))
+  return isOwn && !isHolders && !calledBy(unit).has(word) ? Number(number) : null
 }
 
 /** The week that a name tells where its rule asks for no day and no week: of weekly work it is the number. */

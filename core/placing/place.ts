@@ -14,7 +14,7 @@ import type { Evidence } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
 import { wordsOfRule } from './piece-number'
-import { extensionAsked, scoreUnit } from './score'
+import { extensionAsked, isNearWord, isOfFamily, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
 import { countBesides, fillUnit, holdBack, volumesOf } from './slots'
 import { holderKey } from './people'
@@ -295,7 +295,8 @@ function isKnown(view: FileView, { candidate: { unit }, slots }: Option): boolea
   const known = new Set([...wordsOfRule(requirement), ...[...called, ...asked].flatMap(tokensOf)])
   const tokens = tokensOf(stemOf(view))
   const isNumber = (token: string) => slots[0] === null || Number(token) === slots[0]
-  return tokens.length > 0 && tokens.every(token => (/^\d+$/.test(token) ? isNumber(token) : known.has(token)))
+  const isOwn = (token: string) => known.has(token) || [...known].some(word => isNearWord(token, word))
+  return tokens.length > 0 && tokens.every(token => (/^\d+$/.test(token) ? isNumber(token) : isOwn(token)))
 }
 
 /** Whether a file lies in the very folder that is asked for. */
@@ -324,8 +325,9 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
     // what may be left out is meant only where something says so
     const meant = candidate.requirement > 0 || (!unit.requirement.optional && (!atHome || inFolder.includes(candidate)))
     // what says one piece is no other of which it says nothing
-    if (!unit.owed || !candidate.formatFits || !own || !meant || isEmptyish(view) || (said && candidate.requirement === 0)) return []
     const n = numberIn(candidate)
+    const isOfKind = candidate.formatFits || isPieceOfFamily(view, candidate, n, list)
+    if (!unit.owed || !isOfKind || !own || !meant || isEmptyish(view) || (said && candidate.requirement === 0)) return []
     const slots = openSlots(unit, arrivals.get(unit.index) ?? [], n, isOneMore(view, candidate, list))
     return slots.length > 0 ? [{ candidate, slots }] : []
   })
@@ -334,6 +336,11 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   const there = keepSome(ofKind, ({ candidate }) => inFolder.includes(candidate))
   // a word of one title, and of no other's
   return keepSome(there, ({ candidate }) => candidate.requirement >= SHARE.wordsHinted * WORTH.words)
+}
+
+/** Whether a file that tells its number lies among the pieces it numbers, in another format of their family, and nothing else is asked in its own. */
+function isPieceOfFamily(view: FileView, candidate: Candidate, n: number | null, list: readonly Candidate[]): boolean {
+  return n !== null && liesThere(candidate) && !list.some(one => one.formatFits && one.unit.owed) && isOfFamily(view, candidate.unit.requirement)
 }
 
 /** Whether a file may be one more piece than is owed: something says that it is one, or nothing says that it is another work. */

@@ -160,7 +160,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
-  const told = Math.max(share, choicesTold(nearest, requirement), takeNumber(best, nearest, view), ofLevel)
+  const told = Math.max(share, choicesTold(nearest, requirement, view.base), takeNumber(best, nearest, view), ofLevel)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = told * WORTH.words + (enough ? alike * WORTH.alike : 0)
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
@@ -221,8 +221,9 @@ export function wordsSaid(view: FileView, requirement: Requirement): { said: str
     const found = words.map(word => findWord(word, tokens))
     const share = letters === 0 ? 0 : found.reduce((sum, one) => sum + one.letters, 0) / letters
     if (share > best.share) best = { said: found.map(one => one.said).filter(Boolean), share }
-    const initials = initialsOf(words)
-    if (best.share < SHARE.wordsNear && isShorthand(initials, view.base)) best = { said: [initials], share: SHARE.wordsNear }
+    for (const short of [initialsOf(words), ...shortWords(requirement)]) {
+      if (best.share < SHARE.wordsNear && isShorthand(short, view.base)) best = { said: [short], share: SHARE.wordsNear }
+    }
   }
   lastSaid = { view, requirement, ...best }
   return best
@@ -299,7 +300,7 @@ function wordsBehind({ cost, form, captures, differences }: Nearest, base: strin
 }
 
 /** Of the choices in a rule that has no words of its own, the share a name tells; a letter alone tells nothing. */
-function choicesTold(nearest: Nearest | null, requirement: Requirement): number {
+function choicesTold(nearest: Nearest | null, requirement: Requirement, base: string): number {
   const { fields } = requirement
   if (!nearest) return 0
   const { form: { name: parts }, captures, differences } = nearest
@@ -313,7 +314,11 @@ function choicesTold(nearest: Nearest | null, requirement: Requirement): number 
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
   const isOwn = (value: string | undefined) => value !== undefined && (CHOICES.get(requirement)?.has(looseKey(value)) ?? true)
   const told = choices.filter(({ part }) => isOwn(ownOf(captures, part)))
-  return told.some(({ part }) => tells(written(part))) ? told.length / choices.length : 0
+  // a letter does where the field's own name stands before it: "Piece A"
+  const tokens = tokensOf(base)
+  const isValue = (token: string | undefined, part: string) => token === looseKey(ownOf(captures, part) ?? '')
+  const named = ({ part }: NamePart) => tokens.some((token, at) => token === looseKey(part) && isValue(tokens[at + 1], part))
+  return told.some(one => tells(written(one.part)) || named(one)) ? told.length / choices.length : 0
 }
 const LEAST_CHOICE = 4
 
@@ -403,6 +408,27 @@ export function levelNamesakes(list: readonly Candidate[]): void {
   }
 }
 
+/**
+ * Of two pieces of somebody's of which a name says as much, one in whose format it is and one in whose folder it lies, it is the first: a
+ * folder is mistaken more often than a format.
+ */
+export function heedFormats(view: FileView, list: readonly Candidate[]): void {
+  const isNear = ({ nameFit, unit }: Candidate) => nameFit === 'near' && unit.requirement.formats.length > 0
+  const fitting = list.filter(one => isNear(one) && one.formatFits && one.unit.owed && extensionAsked(view, one.unit.requirement))
+  for (const one of fitting.length > 0 ? list : []) {
+    const { requirement } = one.unit
+    if (!isNear(one) || one.formatFits || !one.folderFits || isOfFamily(view, requirement)) continue
+    const isRival = (other: Candidate) => other.unit.holder === one.unit.holder && other.holder >= one.holder && other.requirement >= one.requirement
+    if (fitting.some(isRival)) one.total -= WORTH.folder
+  }
+}
+
+/** Whether a file's format is of the family of one that a requirement asks for. */
+export function isOfFamily({ file, extension }: FileView, { formats }: Requirement): boolean {
+  const { id } = acceptFormat(file.reading, extension, formats)
+  return formats.some(one => sameFamily(one.id, id))
+}
+
 export function extensionAsked(view: FileView, requirement: Requirement): boolean {
   return acceptedExtensions(requirement.formats).includes(view.extension.toLowerCase())
 }
@@ -479,16 +505,34 @@ function findWord(word: string, tokens: readonly string[]): { said: string, lett
     // the last word of a compound says what it is: "Bericht" for Erläuterungsbericht
     ?? tokens.find(token => token.length >= 5 && word.length >= token.length + 4 && word.endsWith(token))
     ?? tokens.find(token => isSkeleton(token, word))
+    // and so does the rule's own word at the end of another compound: Erklärung in Einverständniserklärung
+    ?? (word.length >= 6 && tokens.some(token => endsWithWord(token, word)) ? word : undefined)
   if (!begun) return { said: '', letters: 0 }
   const short = begun.length < 5 && word.startsWith(begun)
   return { said: begun, letters: short ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
 }
+
+/** Whether a longer word ends with another one, perhaps with Ä written as AE in one of them. */
+const endsWithWord = (token: string, word: string): boolean => token.length >= word.length + 3
+  && [-1, 0, 1].some(more => editDistance(token.slice(-word.length - more), word, 1) <= Math.abs(more))
 
 /** Whether a word is shortened to its first letter and consonants of it in their order: "rpt" for report (common practice, no source). */
 function isSkeleton(token: string, word: string): boolean {
   if (token.length * 2 > word.length + 2 || !/^\p{L}[^aeiouy\P{L}]{2,}$/u.test(token) || token[0] !== word[0]) return false
   let at = 0
   return [...token].every(letter => (at = word.indexOf(letter, at) + 1) > 0)
+}
+
+const SHORT_WORDS = new WeakMap<Requirement, readonly string[]>()
+
+/** Words of two capitals that the rule itself writes, such as BA: they mean something only where they stand by themselves. */
+function shortWords(requirement: Requirement): readonly string[] {
+  const kept = SHORT_WORDS.get(requirement)
+  if (kept) return kept
+  const texts = requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
+  const words = texts.flatMap(text => text.match(/(?<!\p{L})\p{Lu}{2}(?!\p{L})/gu) ?? [])
+  SHORT_WORDS.set(requirement, words)
+  return words
 }
 
 /** First letters of the words of a title; short words between them are left out already. */
@@ -501,7 +545,8 @@ function isShorthand(initials: string, base: string): boolean {
   return /^\p{Lu}{2,6}$/u.test(initials) && base.split(/[^\p{L}]+/u).includes(initials)
 }
 
-function isNearWord(token: string, word: string): boolean {
+/** Whether a word of a name is one of the rule's, in another number or but for a slip. */
+export function isNearWord(token: string, word: string): boolean {
   if (token === word || looseKey(token) === word) return true
   // plural and singular, and one or two slips in a long word
   return word.length >= 5 && token.length >= 4 && editDistance(token, word, 2) <= (word.length >= 8 ? 2 : 1)

@@ -172,9 +172,11 @@ function statesOf(unit: Unit, arrivals: readonly Arrival[]): Map<Arrival, Arriva
  * What a name tells of its piece, versions aside; `null`: nothing, or not all that is asked. Without a version free words may be those of
  * several pieces, and a second download or picture under one name may be one as well.
  */
-function valuesOf({ view, candidate: { form, captures } }: Arrival): string | null {
-  if (copyMarksOf(view).length > 0) return null
+function valuesOf({ view, candidate: { form, captures, unit } }: Arrival): string | null {
   const fields = (form?.name ?? []).filter(part => part.kind === 'free')
+  // as many choices as pieces: then each is one piece
+  const isEachOne = fields.length === 1 && fields.every(({ rule }) => rule.type === 'choice' && rule.values.length >= numbersOf(unit).most)
+  if (copyMarksOf(view).length > 0 && !isEachOne) return null
   const lasting = fields.filter(part => !freeField(part.rule).version)
   const told = lasting.length === fields.length && fields.some(isAnyText) ? [] : lasting.map(({ part }) => ownOf(captures, part))
   return told.length === 0 || told.includes(undefined) ? null : told.map(value => foldCase(value ?? '')).join('\n')

@@ -86,6 +86,18 @@ describe('a list is read as it was meant', () => {
     expect(names(text)).toEqual(expected)
   })
 
+  test.each([
+    ['Cand No,Candidate\n101,Aoife Byrne\n102,Cian Walsh\n', ['101', '102']],
+    ['Inscripción;Nombre y apellidos\nF01;Alba Ruiz\nF02;Borja Sanz\n', ['F01', 'F02']],
+    // no heading says so, but everybody has another number
+    ['Zettel;Vorname;Nachname\nK-17;Ada;Marsh\nK-18;Bo;Lind\n', ['K-17', 'K-18']],
+    // rows that are counted, and a year that two share
+    ['Lp.;Nazwisko i imię\n1;Marsh Ada\n2;Lind Bo\n', ['marsh-ada', 'lind-bo']],
+    ['Jahrgang;Vorname;Nachname\n2010;Ada;Marsh\n2010;Bo;Lind\n', ['ada-marsh', 'bo-lind']],
+  ])('whose number it is: %j', (text, ids) => {
+    expect(read(text).map(({ id }) => id)).toEqual(ids)
+  })
+
   test('mail addresses show themselves, whatever their heading', () => {
     expect(read('name,Kontakt\nAna Marsh,ana@shore.example\n')[0]).toMatchObject({ email: 'ana@shore.example', given: 'Ana' })
     expect(read('name,Kontakt\nAna Marsh,ask at the desk\n')[0]).toMatchObject({ email: '', fields: { Kontakt: 'ask at the desk' } })

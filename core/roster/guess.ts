@@ -21,7 +21,7 @@ export function guessList(match: RosterTable): GuessedList {
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
   const guessed: GuessedList = bare ? guessBare(table) : withPerson({ table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } })
-  const told = withFamily(guessed)
+  const told = withNumber(withFamily(guessed))
   return { ...told, mapping: { ...told.mapping, nameOrder: guessOrder(told) } }
 }
 
@@ -198,6 +198,16 @@ function withFamily({ table, mapping }: GuessedList): GuessedList {
   if (given < 0) return { table, mapping }
   if (name < 0) return most(row => /\S\s+\S/.test(row[given] ?? '')) ? take(given, 'name') : { table, mapping }
   return most(row => (row[given] ?? '') !== '' && (row[name] ?? '').includes(row[given] ?? '')) ? { table, mapping } : take(name, 'family')
+}
+
+/** Where no heading says whose number it is, what numbers everybody otherwise in the first column does; 1, 2, 3 only count the rows. */
+function withNumber(guessed: GuessedList): GuessedList {
+  const { table, mapping } = guessed
+  const cells = table.rows.map(row => row[0] ?? '')
+  const isNumbered = cells.length > 1 && new Set(cells).size === cells.length && cells.every(cell => /^(?:\p{L}{1,4}[-_. /]?\d{1,12}\p{L}?|\d{3,12}\p{L}?)$/u.test(cell))
+  if (mapping.columns[0] !== 'other' || mapping.columns.includes('id') || !isNumbered) return guessed
+  const said = `No heading says which number is whose; "${showText(table.header[0] ?? '')}" was taken for it: look whether that is right`
+  return { table: note(table, said), mapping: { ...mapping, columns: ['id', ...mapping.columns.slice(1)] } }
 }
 
 /** So many of the names must be written alike before a list is read so. */

@@ -2,7 +2,7 @@ import type { Hint } from '../../shapes/shape'
 import { day, needed, pattern } from '../../shapes/shape'
 import { DATE_LETTERS, isRealDate, lettersOf, parseDatePattern } from '../date'
 import type { DateLetter } from '../date'
-import { looseDate } from '../loose-date'
+import { looseDate, weekdayIn } from '../loose-date'
 import type { Strictness } from '../strictness'
 import { foldReceived, STRICT } from '../strictness'
 import { WILD } from '../tokens'
@@ -85,6 +85,8 @@ const firstOf = (date: string, months: number): string => {
 }
 const lastOf = (date: string, months: number): string => moveDay(firstOf(date, months + 1), -1)
 
+const readLoosely = (actual: string, rule: DateRule) => looseDate(actual, 0, rule.pattern, rule) ?? weekdayIn(actual, 0, rule.pattern, rule)
+
 /** A letter with no letter before it. */
 const WORD_BEGINS = /^[^\p{L}]?\p{L}$/u
 
@@ -112,6 +114,7 @@ export const date: FreeField<DateRule, typeof options> = {
     // a month may be written as a word
     const words = rule.pattern.includes('MM')
     const others: [start: number, end: number][] = []
+    const weekdays: typeof others = []
     let told = false
     for (let start = 0; start < text.length; start++) {
       if (!isDigit(text.charCodeAt(start)) && !(words && WORD_BEGINS.test(text.slice(Math.max(0, start - 1), start + 1)))) continue
@@ -121,6 +124,8 @@ export const date: FreeField<DateRule, typeof options> = {
         told = true
       }
       if (start > 0 && isDigit(text.charCodeAt(start - 1))) continue
+      const weekday = weekdayIn(text, start, rule.pattern, rule)
+      if (weekday) weekdays.push([start, weekday.end])
       const loose = looseDate(text, start, rule.pattern, rule)
       // 0023 is no year of any work
       if (!loose || (rule.pattern === 'yyyy' && !/^(?:19|20|21)/.test(text.slice(start, start + 4)))) continue
@@ -131,16 +136,17 @@ export const date: FreeField<DateRule, typeof options> = {
       }
     }
     // beside a day that was asked for nothing else is meant, such as the time behind it
-    if (!told) for (const [start, end] of others) take(start, end, 0.9)
+    const left = others.length > 0 ? others : weekdays
+    if (!told) for (const [start, end] of left) take(start, end, 0.9)
   },
   read(actual, rule) {
     if (endOfDate(actual, 0, rule) === actual.length) return actual
-    const written = looseDate(actual, 0, rule.pattern, rule)?.written
+    const { written } = readLoosely(actual, rule) ?? {}
     return written && endOfDate(written, 0, rule) === written.length ? written : undefined
   },
   tell(actual, rule) {
     if (endOfDate(actual, 0, rule) === actual.length) return null
-    const loose = looseDate(actual, 0, rule.pattern, rule)
+    const loose = readLoosely(actual, rule)
     if (!loose) return 'date-range'
     return loose.written && endOfDate(loose.written, 0, rule) === null ? 'date-range' : loose.kind
   },

@@ -9,6 +9,9 @@ export interface VersionRule { type: 'version', digits: number, milestone: boole
 /** A version in tenths, such as v0.9, is no whole number. */
 const DECIMAL = /(?<!\p{L})v(?:ers?(?:ion)?)?[ ._-]?\d{1,3}[.,]\d{1,3}(?![.,]?\d)/giu
 
+/** Nor is a day, of which a dot behind it, a year or more than twelve says that it is one (common practice, no source): 3.10., 26.10, 3.10.26. */
+const DAY = /(?<![\p{N}\p{L}])(?:(?:0?[1-9]|[12]\d|3[01])\.(?:0?[1-9]|1[0-2])\.(?:(?:20)?\d\d)?|(?:1[3-9]|2\d|3[01])\.(?:0[1-9]|1[0-2]))(?!\p{N})/gu
+
 const options = { digits: whole(1, 12), milestone: flag() }
 
 export const version: FreeField<VersionRule, typeof options> = {
@@ -26,9 +29,9 @@ export const version: FreeField<VersionRule, typeof options> = {
   },
   ends: (found, at, rule) => endsOfNumber(found, at, digits => isPadded(digits, rule)),
   take(text, rule, settled, take) {
-    const decimals = [...text.matchAll(DECIMAL)].map(({ index, 0: { length } }) => [index, index + length] as const)
+    const others = [...text.matchAll(DECIMAL), ...text.matchAll(DAY)].map(({ index, 0: { length } }) => [index, index + length] as const)
     takeNumbers(text, settled, digits => isPadded(digits, rule), (start, end, cost) => {
-      if (!decimals.some(([from, to]) => start >= from && end <= to)) take(start, end, cost)
+      if (!others.some(([from, to]) => start >= from && end <= to)) take(start, end, cost)
     })
   },
   read: (actual, rule) => readNumber(actual, rule, digits => isPadded(digits, rule)),

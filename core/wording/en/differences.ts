@@ -11,9 +11,13 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'absent': ({ expected, part, label }) =>
     `${named(part, label)}${expected === `{${part}}` ? '' : `"${showText(expected)}" `}is not there`,
   'misspelt': ({ expected, actual, part, label }) => `${named(part, label)}"${showText(actual)}" instead of "${showText(expected)}"`,
-  'order': ({ expected, part, label }) => `${named(part, label)}"${showText(expected)}" stands in another place`,
+  'order': ({ expected, part, label }) =>
+    `${named(part, label)}"${showText(part === 'literal' ? trimSeparators(expected) : expected)}" stands in another place`,
   'separator': sayParted,
-  'digits': ({ expected, actual }) => `the ${/^\p{Nd}+$/u.test(actual) ? 'number' : dayWord(expected, actual)} is written ${showText(actual)}, asked: ${showText(expected)}`,
+  'digits': ({ expected, actual }) => {
+    const word = isNumber(expected, actual) ? 'number' : dayWord(expected, actual)
+    return `the ${word} is written ${showText(actual)}, asked: ${showText(expected)}`
+  },
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
   'date-order': ({ expected, actual }) => `the ${dayWord(expected, actual)} is written ${showText(actual)}, asked: ${showText(expected)}`,
@@ -24,6 +28,9 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'other-person': ({ actual, expected, part, label }) =>
     `${named(part, label)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }
+
+/** Whether what is written otherwise is a plain number, in digits or as a word, and no day. */
+const isNumber = (asked: string, written: string): boolean => /^\p{Nd}+$/u.test(written) || (/^\d{1,4}$/.test(asked) && !/\p{N}/u.test(written))
 
 const WEEK = new RegExp(`^(?:${WEEK_WORDS})[\\s_.-]*\\d{1,2}$`, 'iu')
 

@@ -1,0 +1,257 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { ANY_WAY, roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: what the folders say that people make, beside names that say little
+
+describe('a class that is numbered, and so are its pieces', () => {
+  const kitchen: Rules = {
+    list: 'id,given,family,group\n1,Ana Rita,Marques,CZ1\n2,Bruno,Faria,CZ1\n3,Carla,Lopes,CZ1\n5,Eva,Fontes,CZ2', strictness: ANY_WAY,
+    requirements: [{
+      id: 'sheet', title: 'Ficha', name: 'Ficha{n}_{given} {family}', folder: '{group}/{given} {family}', formats: [{ id: 'docx' }],
+      fields: { n: { type: 'number', digits: 1, from: 1, to: 3 } }, count: { from: 3, to: 3, by: 'n' },
+    }],
+  }
+
+  test('a bare number in somebody\'s own folder is the piece\'s, whoever else bears it', async () => {
+    expect(await roundOf(kitchen, 'CZ2/Eva/1.docx', 'CZ2/Eva/2.docx', 'CZ2/Eva/3.docx')).toEqual({
+      'CZ2/Eva/1.docx': 'sheet 5', 'CZ2/Eva/2.docx': 'sheet 5', 'CZ2/Eva/3.docx': 'sheet 5',
+    })
+  })
+
+  test('where no folder says another, a bare number is still somebody\'s', async () => {
+    const { list } = kitchen
+    const bare: Rules = { list, requirements: [{ id: 'photo', title: 'Photo', name: '{id}', formats: [{ id: 'jpg' }], folder: 'Photos' }] }
+    expect(await roundOf(bare, 'Photos/2.jpg', 'new/3.jpg')).toEqual({ 'Photos/2.jpg': 'photo 2', 'new/3.jpg': 'photo 3' })
+  })
+})
+
+describe('a level of one\'s own for each piece', () => {
+  const laboratory = (sign: string): Rules => ({
+    list: 'id,given,family,group\na,Lukas,Behrens,B1\nb,Jan,Schmitt,B2', strictness: { letterCase: 'ignore' },
+    requirements: [
+      {
+        id: 'report', title: 'Protokoll', name: `{group}_${sign}{n}_Protokoll`, folder: '{group}', formats: [{ id: 'pdf' }], holder: 'group',
+        fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } }, count: { from: 3, to: 3, by: 'n' },
+      },
+      {
+        id: 'data', title: 'Messdaten', name: `{group}_${sign}{n}_Messdaten`, folder: '{group}/Daten', formats: [{ id: 'csv' }], holder: 'group',
+        fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } }, count: { from: 3, to: 3, by: 'n' },
+      },
+    ],
+  })
+
+  test.each([
+    ['V', 'B1/Versuch 2/Protokoll.pdf', 'report B1 2', 'B1/B1_V02_Protokoll.pdf'],
+    ['Versuch', 'B1/Versuch 2/Messdaten (Wiederholung).csv', 'data B1 2', 'B1/Daten/B1_Versuch02_Messdaten.csv'],
+    // the mark of a copy numbers nothing there
+    ['V', 'B1/V3/Protokoll (1).pdf', 'report B1 3', 'B1/B1_V03_Protokoll.pdf'],
+    ['Versuch', 'B1/Protokoll 1/Protokoll.pdf', 'report B1 1', 'B1/B1_Versuch01_Protokoll.pdf'],
+  ])('%s: %s', async (sign, path, at, right) => {
+    const [file] = [...(await toldOf(laboratory(sign), path)).values()]
+    expect(file).toMatchObject({ at, right })
+  })
+
+  test.each(['B1/Gruppe 2/Protokoll.pdf', 'B1/Sitzung 2/Protokoll.pdf', 'B1/Versuch 1 und 2/Protokoll.pdf'])('%s numbers no piece', async (path) => {
+    const [file] = [...(await toldOf(laboratory('V'), path)).values()]
+    expect(file?.at).toBe('unplaced')
+  })
+
+  test('what is of the one format and lies with the other is of that format, if its name says no more of the one', async () => {
+    expect(await roundOf(laboratory('V'), 'B2/Protokoll V3.pdf', 'B2/V3.csv')).toEqual({
+      'B2/Protokoll V3.pdf': 'report B2', 'B2/V3.csv': 'data B2',
+    })
+    expect(await roundOf(laboratory('V'), 'B2/Protokoll V3.csv')).toEqual({ 'B2/Protokoll V3.csv': 'report B2' })
+  })
+
+  test('what parts a part that is not there from the next is told with it', async () => {
+    const [file] = [...(await toldOf(laboratory('V'), 'B2/Messdaten V3.csv')).values()]
+    expect(file?.says).toContain('Group "B2" is not there; number "03" stands in another place.')
+  })
+})
+
+describe('what is told of numbers and names', () => {
+  const demos: Rules = {
+    list: 'id,name,role\nd1,Dave Small,Buttons\nd2,Siobhán Ní Dhomhnaill,Fairy',
+    requirements: [
+      {
+        id: 'song', title: 'Song demo', name: '{role} song {n}', folder: 'Songs/{role}', formats: [{ id: 'mp3' }],
+        fields: { n: { type: 'number', from: 1, to: 2 } }, count: { from: 1, to: 2, by: 'n' },
+      },
+      { id: 'bio', title: 'Programme biography', name: '{name} bio', folder: 'Programme', formats: [{ id: 'docx' }] },
+    ],
+  }
+  test.each([
+    ['Songs/Fairy/Fairy song one.mp3', 'The number is written one, asked: 1.'],
+    ['Songs/Buttons/song.mp3', 'role "Buttons" is not there; number "1" is not there.'],
+    ['Programme/Bio for Dave.docx', '"bio" stands in another place; "for" is too much; name "Dave" instead of "Dave Small".'],
+  ])('%s', async (path, says) => {
+    const [file] = [...(await toldOf(demos, path)).values()]
+    expect(file?.says.toLowerCase()).toContain(says.toLowerCase())
+  })
+
+  test('the end of a number that says which in a row it is, is nobody\'s name', async () => {
+    const days: Rules = {
+      list: 'id,given,family\nf,Inès,Fabre-Lacoste',
+      requirements: [{
+        id: 'day', title: 'Journal', name: 'jour{n}_{family}_{given}', folder: '{family} {given}', formats: [{ id: 'odt' }],
+        fields: { n: { type: 'number', from: 1, to: 5 } }, count: { from: 5, to: 5, by: 'n' },
+      }],
+    }
+    const told = await toldOf(days, 'Fabre-Lacoste Inès/1er jour.odt', 'Fabre-Lacoste Inès/jour 2ème.odt', 'Fabre-Lacoste Inès/3e jour.odt')
+    expect([...told.values()].map(one => one.at).sort()).toEqual(['day f 1', 'day f 2', 'day f 3'])
+    for (const { says } of told.values()) expect(says).not.toContain('instead of "Fabre-Lacoste"')
+  })
+
+  test('ß keeps its one place in what is told', async () => {
+    const quiz: Rules = {
+      list: 'id,given,family\n3012610,Felix,Groß',
+      requirements: [{ id: 'quiz', title: 'Vortest', name: '{id}_{family}_Vortest', formats: [{ id: 'pdf' }] }],
+    }
+    const [file] = [...(await toldOf(quiz, 'Vortest_Groß_3012610.pdf')).values()]
+    expect(file?.says).not.toContain('too much')
+    expect(file?.says).not.toContain('is not there')
+  })
+})
+
+describe('a week of daily reports', () => {
+  const shooting: Rules = {
+    list: 'id,name,code\nj,Jeanne Vasseur,JEV',
+    requirements: [{
+      id: 'report', title: 'Rapport journalier', name: '{date}_{code}_rapport', folder: 'Rapports', formats: [{ id: 'pdf' }],
+      count: { from: 5, to: 5 },
+      fields: { date: { type: 'date', pattern: 'yyyyMMdd', from: '2026-11-02', to: '2026-11-06' } },
+    }],
+  }
+  test.each([
+    ['JEV lundi', '20261102'], ['JEV Mittwoch', '20261104'], ['JEV 5-11', '20261105'], ['JEV 6-11 rapport', '20261106'],
+    // two days, or a day outside of that week
+    ['JEV 12-11', '{date}'], ['JEV samedi', '{date}'],
+  ])('%s is of %s', async (name, day) => {
+    const [file] = [...(await toldOf(shooting, `Rapports/${name}.pdf`)).values()]
+    expect(file?.right).toBe(`Rapports/${day}_JEV_rapport.pdf`)
+  })
+
+  test('where more than a week is asked for, a weekday is no day', async () => {
+    const [first] = shooting.requirements as { fields: object }[]
+    const longer = { ...first, fields: { date: { type: 'date', pattern: 'yyyyMMdd', from: '2026-11-02', to: '2026-11-20' } } }
+    const [file] = [...(await toldOf({ ...shooting, requirements: [longer] }, 'Rapports/JEV lundi.pdf')).values()]
+    expect(file?.right).toBe('Rapports/{date}_JEV_rapport.pdf')
+  })
+})
+
+describe('papers of an office', () => {
+  const office: Rules = {
+    list: 'id,name\nTRA,Trans-Bud Sp. z o.o.\nPIE,Piekarnia Kłos', strictness: { letterCase: 'ignore' },
+    requirements: [
+      {
+        id: 'vat', title: 'Rejestr VAT', name: '{id}_VAT_{month}', folder: '{id}', formats: [{ id: 'csv' }],
+        fields: { month: { type: 'date', pattern: 'yyyy-MM', from: '2026-10-01', to: '2026-10-31' } },
+      },
+      {
+        id: 'bill', title: 'Faktury kosztowe', name: '{id}_FK_{n}', folder: '{id}/faktury', formats: [{ id: 'pdf' }],
+        fields: { n: { type: 'number', digits: 3, from: 1, to: 200 } }, count: { from: 0, to: 200, by: 'n' },
+      },
+    ],
+  }
+  test('a month in Roman letters before its year is that month; a code inside a longer word is none', async () => {
+    const [file] = [...(await toldOf(office, 'TRA/Trans-Bud VAT X 2026.csv')).values()]
+    expect(file).toMatchObject({ at: 'vat TRA', right: 'TRA/TRA_VAT_2026-10.csv' })
+    expect(file?.says).toContain('the date is written X 2026, asked: 2026-10')
+    expect(file?.says).not.toContain('"ns-Bud"')
+  })
+  test('another month in Roman letters is told as that', async () => {
+    const [file] = [...(await toldOf(office, 'TRA/TRA_VAT_IX 2026.csv')).values()]
+    expect(file?.right).toBe('TRA/TRA_VAT_{month}.csv')
+  })
+  test('of two that say one number, the one that says nothing else is meant, be the rule\'s word in the singular', async () => {
+    expect(await roundOf(office, 'PIE/faktury/faktura 2.pdf', 'PIE/faktury/faktura_korygująca 2.pdf')).toEqual({
+      'PIE/faktury/faktura 2.pdf': 'bill PIE', 'PIE/faktury/faktura_korygująca 2.pdf': 'unplaced',
+    })
+  })
+})
+
+describe('theses', () => {
+  const theses: Rules = {
+    list: 'id,given,family\n4711003,Emre,Çelik\n4711002,Tobias,Bach', strictness: { letterCase: 'ignore', accents: 'ignore' },
+    requirements: [
+      {
+        id: 'draft', title: 'Entwurf', name: '{id}_{family}_Entwurf_v{v}', folder: '{family} {given}/Entwürfe', formats: [{ id: 'docx' }],
+        fields: { v: { type: 'version', digits: 1 } },
+      },
+      { id: 'thesis', title: 'Bachelorarbeit', name: '{id}_{family}_BA', folder: '{family} {given}', formats: [{ id: 'pdf' }] },
+      { id: 'word', title: 'Eigenständigkeitserklärung', name: '{id}_{family}_Erklaerung', folder: '{family} {given}', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    // a day is no version
+    ['Çelik Emre/Entwürfe/BA Entwurf Celik 26.10..docx', 'draft 4711003', 'Çelik Emre/Entwürfe/4711003_Çelik_Entwurf_v{v}.docx'],
+    // two capitals of the rule's own, standing by themselves; the rule's word at the end of another compound
+    ['Celik/BA Celik.pdf', 'thesis 4711003', 'Çelik Emre/4711003_Çelik_BA.pdf'],
+    ['Celik/Selbstständigkeitserklärung.pdf', 'word 4711003', 'Çelik Emre/4711003_Çelik_Erklaerung.pdf'],
+  ])('%s', async (path, at, right) => {
+    const [file] = [...(await toldOf(theses, path)).values()]
+    expect(file).toMatchObject({ at, right })
+  })
+  test('a long word stands whole instead of the rule\'s own, a word of state that the rule asks for is none', async () => {
+    const told = await toldOf(theses, 'Bach Tobias/Eigenständigkeitserklärung.pdf', 'Bach Tobias/Entwurf neu.docx')
+    expect(told.get('Bach Tobias/Eigenständigkeitserklärung.pdf')?.says).toContain('"Eigenständigkeitserklärung" instead of "_Erklaerung"')
+    expect(told.get('Bach Tobias/Entwurf neu.docx')?.says).toContain('"Entwurf" instead of "_Entwurf_v"')
+    expect(told.get('Bach Tobias/Entwurf neu.docx')?.says).not.toContain('"4711002" instead')
+  })
+})
+
+describe('three pieces by three choices', () => {
+  const exam: Rules = {
+    list: 'id,name\n104,Fionn Mac Cárthaigh\n105,Grace Kelly', strictness: ANY_WAY,
+    requirements: [
+      {
+        id: 'piece', title: 'Recording', name: '{id} {name} {piece}', folder: '{id} {name}', formats: [{ id: 'mp3' }], count: { from: 3, to: 3 },
+        fields: { piece: { type: 'choice', values: ['A', 'B', 'C'] } },
+      },
+      { id: 'scales', title: 'Scales', name: '{id} {name} scales', folder: '{id} {name}', formats: [{ id: 'mp3' }] },
+    ],
+  }
+  test('a letter tells the choice behind the name of its field', async () => {
+    const paths = ['A', 'B', 'C'].map(letter => `Fionn/Fionn Violin Piece ${letter}.mp3`)
+    expect(Object.values(await roundOf(exam, ...paths))).toEqual(['piece 104', 'piece 104', 'piece 104'])
+  })
+  test('a second download of one choice is no other piece', async () => {
+    expect(await roundOf(exam, ...['A', 'B', 'B (2)'].map(name => `105 Grace Kelly/105 Grace Kelly ${name}.mp3`))).toMatchObject({
+      '105 Grace Kelly/105 Grace Kelly B.mp3': 'piece 105', '105 Grace Kelly/105 Grace Kelly B (2).mp3': 'superseded',
+    })
+  })
+  test('"and" is nobody\'s name', async () => {
+    const [file] = [...(await toldOf(exam, '105 Grace Kelly/Scales and arpeggios.mp3')).values()]
+    expect(file?.at).toBe('scales 105')
+    expect(file?.says).not.toContain('"and" instead')
+  })
+})
+
+test('a scan that tells its number is that one, in another format of the family as well', async () => {
+  const scans: Rules = {
+    list: 'id,name,volume\nos,Ondřej Šťastný,K04',
+    requirements: [
+      {
+        id: 'scan', title: 'Sken', name: '{volume}_{n}_{id}', folder: '{volume}', formats: [{ id: 'tif' }], count: { from: 4, to: 9, by: 'n' },
+        fields: { n: { type: 'number', digits: 4, from: 1, to: 9 } },
+      },
+      { id: 'notes', title: 'Popis', name: '{volume}_popis', folder: '{volume}', formats: [{ id: 'csv' }] },
+    ],
+  }
+  const told = await toldOf(scans, 'K04/0003.tif', 'K04/0004.jpg')
+  expect([...told.values()].map(one => one.at).sort()).toEqual(['scan os 3', 'scan os 4'])
+})
+
+test('a number that tells the piece is not its title as well', async () => {
+  const photos: Rules = {
+    list: 'id,name\nF03,Carmen de la Fuente',
+    requirements: [{
+      id: 'photo', title: 'Obra', name: '{id}_{n}_{about}', folder: 'Fotos', formats: [{ id: 'jpg' }], count: { from: 1, to: 3, by: 'n' },
+      fields: { n: { type: 'number', from: 1, to: 3 }, about: { type: 'text' } },
+    }],
+  }
+  const told = await toldOf(photos, 'Fotos/Carmen_3.jpg', 'Fotos/F03_2_2.jpg')
+  expect(told.get('Fotos/Carmen_3.jpg')).toMatchObject({ at: 'photo F03 3', right: 'Fotos/F03_3_{about}.jpg' })
+  expect(told.get('Fotos/F03_2_2.jpg')).toMatchObject({ at: 'photo F03 2', says: '' })
+})
