@@ -45,6 +45,7 @@ export function mendAlignment(
     mergeExtras(parts, alignment, text, strictness)
     completeWords(parts, alignment, text)
   }
+  standJoinedValues(parts, alignment, text)
   standOwnValues(parts, alignment, text)
   dropUnlike(parts, alignment, text, context)
   if (alignment.extras.length > 0) {
@@ -135,6 +136,36 @@ function standInPlace(alignment: Alignment, text: string): void {
   for (const [index, { moved, ...span }] of alignment.spans.entries()) {
     if (moved && !passesOthers(alignment, text, index, [span.start, span.end])) alignment.spans[index] = span
   }
+}
+
+/** A value of letters and figures that is written without its signs is that one, and no number besides: in "report sl12" SL-12 is told, no 12. */
+function standJoinedValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || !/^(?=.*\p{L})(?=.*\p{N}).*[^\p{L}\p{N}]/u.test(span.text)) continue
+    if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
+    const key = looseKey(span.text)
+    const [only, ...more] = [...text.matchAll(/[\p{L}\p{N}]+/gu)].filter(([word]) => looseKey(word) === key)
+    if (!only || more.length > 0) continue
+    const range: [number, number] = [only.index, only.index + only[0].length]
+    if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+    cutOut(alignment, range)
+    const moved = passesOthers(alignment, text, index, range)
+    alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: span.text }], ...(moved ? { moved } : {}) }
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+
+/** Takes a stretch out of everything that lies in it: what is left before or behind it stays. */
+function cutOut(alignment: Alignment, [start, end]: [number, number]): void {
+  for (const [at, span] of alignment.spans.entries()) {
+    if (span.end <= start || span.start >= end) continue
+    const [from, to] = span.start < start ? [span.start, start] : [Math.min(end, span.end), span.end]
+    const edits: Edit[] = to > from && span.text !== '' ? [{ range: [from, to], expected: span.text }] : []
+    alignment.spans[at] = { ...span, start: from, end: Math.max(from, to), edits }
+  }
+  alignment.extras = withoutStretch(alignment.extras, [start, end])
 }
 
 /** A value that is not in its place, but stands whole in what was taken for the rule's own text, for another value or for nothing, stands there. */

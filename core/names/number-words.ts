@@ -27,7 +27,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
     'pięć piąty piąta piąte', 'sześć'],
   Czech: ['první', 'dva druhý druhá druhé', 'tři třetí', 'čtyři čtvrtý čtvrtá čtvrté', 'pět pátý pátá páté', 'šest'],
   Hungarian: ['első', 'kettő második', 'három harmadik', 'négy negyedik', 'öt ötödik', 'hatodik'],
-  Finnish: ['ensimmäinen', 'kaksi toinen', 'kolme kolmas', 'neljä neljäs', 'viisi viides', 'kuusi kuudes'],
+  Finnish: ['ensimmäinen eka', 'kaksi toinen toka', 'kolme kolmas', 'neljä neljäs', 'viisi viides', 'kuusi kuudes'],
   Turkish: ['birinci', 'iki ikinci', 'üçüncü', 'dört dördüncü', 'beş beşinci', 'altıncı'],
   Russian: ['первый первая первое', 'два второй вторая второе', 'три третий третья третье', 'четыре четвёртый', 'пять пятый', 'шесть шестой'],
   Greek: ['πρώτη πρώτο', 'δύο δεύτερη δεύτερο', 'τρία τρίτη τρίτο', 'τέσσερα τέταρτη', 'πέντε πέμπτη', 'έξι έκτη'],

@@ -13,6 +13,7 @@ interface ColumnRow {
 export const FIRMS = [
   'organisation', 'organization', 'firm', 'company', 'firma', 'business', 'enterprise', 'supplier', 'contractor', 'betrieb', 'unternehmen',
   'entreprise', 'societe', 'empresa', 'azienda', 'ditta', 'bedrijf', 'virksomhed', 'client', 'kunde', 'kund', 'klant', 'customer', 'cliente',
+  'verein', 'association', 'associazione', 'asociacion', 'associacao', 'vereniging', 'forening', 'stowarzyszenie', 'spolek', 'einrichtung', 'trager',
   'vendor', 'subcontractor', 'lieferant', 'auftragnehmer', 'nachunternehmer', 'fournisseur', 'prestataire', 'proveedor', 'fornecedor', 'fornitore',
   'leverancier', 'leverandor', 'leverantor', 'dostawca', 'dodavatel', 'przedsiebiorstwo', 'foretag', 'yritys', 'ceg', 'podjetje', 'tvrtka',
 ] as const

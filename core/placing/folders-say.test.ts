@@ -255,3 +255,37 @@ test('a number that tells the piece is not its title as well', async () => {
   expect(told.get('Fotos/Carmen_3.jpg')).toMatchObject({ at: 'photo F03 3', right: 'Fotos/F03_3_{about}.jpg' })
   expect(told.get('Fotos/F03_2_2.jpg')).toMatchObject({ at: 'photo F03 2', says: '' })
 })
+
+describe('objects that are inspected', () => {
+  const flights: Rules = {
+    list: 'id,name\nSL-11,Sluis Oost\nSL-12,Sluis West',
+    requirements: [
+      {
+        id: 'report', title: 'Inspectierapport', name: '{id}_rapport_v{v}', folder: '{id}', formats: [{ id: 'pdf' }],
+        fields: { v: { type: 'version', digits: 1 } },
+      },
+      { id: 'photo', title: 'Foto', name: '{id}_foto', folder: '{id}/fotos', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test('a code that is written without its sign is that code, and tells no version', async () => {
+    const [file] = [...(await toldOf(flights, 'SL-12/rapport_sl12.pdf')).values()]
+    expect(file).toMatchObject({ at: 'report SL-12', right: 'SL-12/SL-12_rapport_v{v}.pdf' })
+    expect(file?.says).toContain('"SL-12" stands in another place')
+  })
+  test('what lies where one piece is asked for, in another format of its family, is that piece', async () => {
+    expect(await roundOf(flights, 'SL-11/fotos/sluis.png')).toEqual({ 'SL-11/fotos/sluis.png': 'photo SL-11' })
+    expect(await roundOf(flights, 'SL-11/fotos/sluis.docx')).toEqual({ 'SL-11/fotos/sluis.docx': 'unplaced' })
+  })
+})
+
+test.each([['eino eka juttu', 'story e 1'], ['Eino toka juttu', 'story e 2'], ['Mäkisen juttu 1', 'story m 1']])('Finnish: %s', async (name, at) => {
+  const paper: Rules = {
+    list: 'id,given,family\ne,Eino,Mäkelä\nm,Aada,Mäkinen', strictness: ANY_WAY,
+    requirements: [{
+      id: 'story', title: 'Juttu', name: '{family}_{given}_juttu{n}', folder: 'jutut', formats: [{ id: 'docx' }],
+      fields: { n: { type: 'number', from: 1, to: 2 } }, count: { from: 2, to: 2, by: 'n' },
+    }],
+  }
+  const [file] = [...(await toldOf(paper, `jutut/${name}.docx`)).values()]
+  expect(file?.at).toBe(at)
+})

@@ -354,7 +354,9 @@ function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, re
     for (const part of ['given', 'family'] as const) {
       const name = looseKey(person[part])
       if (!/^\p{L}{3,}$/u.test(name)) continue
-      for (const form of [`${name}s`, `${name}n`]) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], part)
+      // Mäkisen for Mäkinen
+      const forms = [`${name}s`, `${name}n`, ...name.endsWith('nen') ? [`${name.slice(0, -3)}sen`] : []]
+      for (const form of forms) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], part)
     }
   }
 }

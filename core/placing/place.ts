@@ -338,9 +338,14 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   return keepSome(there, ({ candidate }) => candidate.requirement >= SHARE.wordsHinted * WORTH.words)
 }
 
-/** Whether a file that tells its number lies among the pieces it numbers, in another format of their family, and nothing else is asked in its own. */
+/**
+ * Whether a file lies in the folder of a piece, tells its number where pieces are told apart by one, and is in another format of the family,
+ * while nothing else is asked in its own.
+ */
 function isPieceOfFamily(view: FileView, candidate: Candidate, n: number | null, list: readonly Candidate[]): boolean {
-  return n !== null && liesThere(candidate) && !list.some(one => one.formatFits && one.unit.owed) && isOfFamily(view, candidate.unit.requirement)
+  const { requirement } = candidate.unit
+  const isTold = requirement.count.by === null ? !isNumbered(candidate.unit) : n !== null
+  return isTold && liesThere(candidate) && !list.some(one => one.formatFits && one.unit.owed) && isOfFamily(view, requirement)
 }
 
 /** Whether a file may be one more piece than is owed: something says that it is one, or nothing says that it is another work. */

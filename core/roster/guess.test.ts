@@ -91,11 +91,19 @@ describe('a list is read as it was meant', () => {
     ['Inscripción;Nombre y apellidos\nF01;Alba Ruiz\nF02;Borja Sanz\n', ['F01', 'F02']],
     // no heading says so, but everybody has another number
     ['Zettel;Vorname;Nachname\nK-17;Ada;Marsh\nK-18;Bo;Lind\n', ['K-17', 'K-18']],
+    ['Antragsnr.;Verein;Ort\n2026-011;TSV 1899 Nordheim;Linden\n2026-012;Chorfreunde e.V.;Linden\n', ['2026-011', '2026-012']],
     // rows that are counted, and a year that two share
     ['Lp.;Nazwisko i imię\n1;Marsh Ada\n2;Lind Bo\n', ['marsh-ada', 'lind-bo']],
     ['Jahrgang;Vorname;Nachname\n2010;Ada;Marsh\n2010;Bo;Lind\n', ['ada-marsh', 'bo-lind']],
   ])('whose number it is: %j', (text, ids) => {
     expect(read(text).map(({ id }) => id)).toEqual(ids)
+  })
+
+  test('who hands in is who is called otherwise than all others, be a year in the name', () => {
+    expect(names('Nr;Wer;Ort\n1;TSV 1899 Nordheim;Linden\n2;Chorfreunde Linden;Linden\n').map(([, , name]) => name))
+      .toEqual(['TSV 1899 Nordheim', 'Chorfreunde Linden'])
+    expect(names('Antragsnr.;Verein;Ort\n2026-011;TSV 1899 Nordheim;Linden\n2026-012;Chorfreunde e.V.;Linden\n').map(([, , name]) => name))
+      .toEqual(['TSV 1899 Nordheim', 'Chorfreunde e.V.'])
   })
 
   test('mail addresses show themselves, whatever their heading', () => {

@@ -126,7 +126,8 @@ function withPerson(guessed: GuessedList): GuessedList {
 
 /** Of several columns of words, that which calls everybody otherwise; -1: there is none. */
 function nameColumn({ header, rows }: RosterTable, isFree: (column: number) => boolean): number {
-  const isWord = (cell = '') => /\p{L}/u.test(cell) && !/\d|@/.test(cell)
+  // a year or a number may stand in the name of a club or a film, as long as it is a word or two first
+  const isWord = (cell = '') => /\p{L}/u.test(cell) && !/@/.test(cell) && (!/\d/.test(cell) || /^\p{L}{3,}\D*\s\S*\d|\d\s+\D*\p{L}{4,}$/u.test(cell))
   const isWords = (column: number) => rows.length > 1 && rows.every(row => isWord(row[column])) && !rows.every(row => isCode(row[column] ?? ''))
   const different = (column: number) => new Set(rows.map(row => row[column])).size
   const columns = header.map((_, column) => column).filter(column => isFree(column) && isWords(column))
@@ -204,7 +205,7 @@ function withFamily({ table, mapping }: GuessedList): GuessedList {
 function withNumber(guessed: GuessedList): GuessedList {
   const { table, mapping } = guessed
   const cells = table.rows.map(row => row[0] ?? '')
-  const isNumbered = cells.length > 1 && new Set(cells).size === cells.length && cells.every(cell => /^(?:\p{L}{1,4}[-_. /]?\d{1,12}\p{L}?|\d{3,12}\p{L}?)$/u.test(cell))
+  const isNumbered = cells.length > 1 && new Set(cells).size === cells.length && cells.every(cell => /^(?:\p{L}{1,4}[-_. /]?\d{1,12}\p{L}?|\d{3,12}\p{L}?|\d{2,4}[-/]\d{2,6})$/u.test(cell))
   if (mapping.columns[0] !== 'other' || mapping.columns.includes('id') || !isNumbered) return guessed
   const said = `No heading says which number is whose; "${showText(table.header[0] ?? '')}" was taken for it: look whether that is right`
   return { table: note(table, said), mapping: { ...mapping, columns: ['id', ...mapping.columns.slice(1)] } }
