@@ -90,7 +90,7 @@ export function judgeName(
     titled: () => tokensOf(requirement.title),
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
-  const given = programsName(view, requirement)
+  const given = programsName(view, requirement, people)
   if (given) {
     const told = { ...daysIn(requirement, nearest.captures), ...known }
     return worth({ code: 'name.default', params: { given, placed: true } }, expandParts(nearest.form.name ?? [], told), nearest.form, told)
@@ -127,9 +127,11 @@ function daysIn({ fields }: Requirement, captures: Captures): Captures {
 }
 
 /** What a program called a file; `null`: somebody named it, be it with nothing but the rule's own words, as map1 for {n}_map. */
-function programsName(view: FileView, requirement: Requirement): DefaultName | null {
+function programsName(view: FileView, requirement: Requirement, people: readonly Person[]): DefaultName | null {
   const given = givenNameOf(view)
   if (given === null) return null
+  // what its holder is numbered by is no day
+  if (given === 'date' && people.some(({ id }) => looseKey(id) === looseKey(view.base))) return null
   const own = wordsWritten(requirement)
   const words = tokensOf(view.base).filter(token => !/^\d+$/.test(token))
   return words.length > 0 && words.every(word => own.includes(word)) ? null : given

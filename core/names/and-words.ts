@@ -5,8 +5,10 @@ export const isAndWord = (word: string): boolean => AND.includes(word.toLowerCas
 
 /** What people write between the first and the last of several (common practice, no source). */
 const UNTIL = new Set(['bis', 'to', 'till', 'til', 'thru', 'tot', 'tm', 't-m', 't/m', 'do', 'al', 'a', 'à', 'até', 'po', 'по', 'до'])
+/** Further words for "and": firms are not told by them, two numbers are. */
+const BETWEEN = new Set(['og', 'och', 'en', 'a', 'ja', 'és', 'și', 'si', 'ir', 'un', 've', 'и', 'та', 'και', 'và', 'dan', 'plus'])
 /** Whether a word names two together: both, or all from one to the other. */
-export const joinsTwo = (word: string): boolean => isAndWord(word) || UNTIL.has(word.toLowerCase())
+export const joinsTwo = (word: string): boolean => isAndWord(word) || BETWEEN.has(word.toLowerCase()) || UNTIL.has(word.toLowerCase())
 
 const ANDS = /(?<=[\s_.-])(?:&|\+|and|und|et|y|e|i)(?=[\s_.-])/giu
 

@@ -371,7 +371,8 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
   if (part.kind === 'free') return freeField(part.rule).takesStray?.(stray, touching) ?? false
   if ([...stray].every(isSeparator)) return part.part === 'literal' && isSeparator(touching)
   if (!/^[\p{L}\p{M}\p{N}'’]{1,2}$/u.test(stray)) return false
-  return /\p{L}/u.test(touching) || (/\p{N}/u.test(touching) && /^\p{N}+$/u.test(stray))
+  // figures are no slip of a word
+  return /^\p{N}+$/u.test(stray) ? /\p{N}/u.test(touching) : /\p{L}/u.test(touching)
 }
 
 /** The rest of a word of which a part took some letters is no word too much: the whole word stands in its place. */

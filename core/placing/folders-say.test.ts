@@ -289,3 +289,48 @@ test.each([['eino eka juttu', 'story e 1'], ['Eino toka juttu', 'story e 2'], ['
   const [file] = [...(await toldOf(paper, `jutut/${name}.docx`)).values()]
   expect(file?.at).toBe(at)
 })
+
+describe('two weeks in one file', () => {
+  const menus: Rules = {
+    list: 'id,name\n02,Kløvermarken', strictness: ANY_WAY,
+    requirements: [{
+      id: 'menu', title: 'Menuplan', name: '{name}_menuplan_{week}', folder: '{name}', formats: [{ id: 'pdf' }], count: { from: 4, to: 4 },
+      fields: { week: { type: 'week', from: '2026-W45', to: '2026-W48' } },
+    }],
+  }
+  // common practice, no source
+  test.each(['47 og 48', '47 och 48', '47 en 48', '47 és 48', '47 ja 48'])('menu uge %s is neither of them', async (weeks) => {
+    const [file] = [...(await toldOf(menus, `Kløvermarken/menuplan uge ${weeks}.pdf`)).values()]
+    expect(file?.right).toBe('Kløvermarken/Kløvermarken_menuplan_{week}.pdf')
+  })
+  test('one of them is', async () => {
+    const [file] = [...(await toldOf(menus, 'Kløvermarken/menuplan uge 47.pdf')).values()]
+    expect(file?.right).toBe('Kløvermarken/Kløvermarken_menuplan_2026-W47.pdf')
+  })
+})
+
+test('a number that its holder bears is no day, though it reads like one', async () => {
+  const sheets: Rules = {
+    list: 'id,given,family\n20310112,Oliver,Bell',
+    requirements: [{
+      id: 'sheet', title: 'Problem sheet', name: 'PS{n}_{id}', folder: 'PS{n}', formats: [{ id: 'pdf' }], count: { from: 4, to: 4, by: 'n' },
+      fields: { n: { type: 'number', from: 1, to: 4 } },
+    }],
+  }
+  const [file] = [...(await toldOf(sheets, 'PS3/20310112.pdf')).values()]
+  expect(file?.at).toBe('sheet 20310112 3')
+  expect(file?.says).not.toContain('nothing but a date')
+})
+
+test('a figure behind the rule\'s word is the number, and no slip of the word', async () => {
+  const plates: Rules = {
+    list: 'id,given,family\nc,Luca,Conti', strictness: { letterCase: 'ignore' },
+    requirements: [{
+      id: 'plate', title: 'Tavola', name: '{family}_{given}_tav{n}', folder: '{family}', formats: [{ id: 'pdf' }], count: { from: 3, to: 3, by: 'n' },
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } },
+    }],
+  }
+  const [file] = [...(await toldOf(plates, 'Conti/tav1conti.pdf')).values()]
+  expect(file).toMatchObject({ at: 'plate c 1', right: 'Conti/Conti_Luca_tav01.pdf' })
+  expect(file?.says).not.toContain('"tav1"')
+})
