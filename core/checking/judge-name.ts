@@ -87,7 +87,7 @@ export function judgeName(
   const nearest = nearestForm(view.base, forms, {
     strictness: requirement.strictness, known, ownerOf,
     called: () => [...view.levels, ...people.flatMap(person => [person.id, ...namesOf(person)])].flatMap(tokensOf),
-    titled: () => tokensOf(requirement.title),
+    titled: () => tokensOf(requirement.title), levels: view.levels,
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
   const given = programsName(view, requirement, people)

@@ -3,6 +3,8 @@ import { likeness } from '../text/distance'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import { alignParts, alignWithin } from './align'
+import type { ToldByLevel } from './beside'
+import { toldByLevels } from './beside'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
@@ -29,10 +31,13 @@ export interface ExplainContext extends Known {
   known: Captures
   /** Who else of the roster a value of this field belongs to; `null`: nobody. */
   ownerOf: ((field: string, value: string) => string | null) | null
+  /** Levels of the folder a file lies in: they may tell the day or month that its name leaves out. */
+  levels: readonly string[]
 }
 
 const EXACT: ExplainContext = {
-  strictness: { letterCase: 'exact', separators: 'exact', accents: 'exact' }, known: {}, ownerOf: null, called: () => [], titled: () => [],
+  strictness: { letterCase: 'exact', separators: 'exact', accents: 'exact' }, known: {}, ownerOf: null,
+  called: () => [], titled: () => [], levels: [],
 }
 
 /** Names longer than this are explained by their beginning only: file systems allow 255. */
@@ -50,9 +55,9 @@ const LONGEST = 300
  */
 export function explainParts(parts: readonly NamePart[], received: string, context: Partial<ExplainContext> = {}): Explanation {
   const full = { ...EXACT, ...context }
-  const { shown, order, alignment, captures } = alignName(parts, received, full)
+  const { shown, order, alignment, captures, beside } = alignName(parts, received, full)
   const moved = order.some((at, index) => at !== index)
-  const differences = describe(shown, alignment, received.slice(0, LONGEST), captures, full, order)
+  const differences = describe(shown, alignment, received.slice(0, LONGEST), captures, full, order, beside)
   return { cost: alignment.cost + (moved ? 0.5 : 0), differences, captures }
 }
 
@@ -85,10 +90,12 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, context)
   readLeftOver(shown, alignment, text, captures)
-  fillOnly(shown, alignment, text, captures, context.called)
+  const beside = toldByLevels(context.levels, shown, captures)
+  for (const { field, value } of beside) if (value !== undefined) captures[field] = value
+  fillOnly(shown.filter(({ part }) => !beside.some(one => one.field === part)), alignment, text, captures, context.called)
   leaveUnparted(shown, alignment.spans, captures)
   leaveNumber(shown, text, captures, known)
-  return { shown, order, alignment, captures, text }
+  return { shown, order, alignment, captures, text, beside }
 }
 
 /** Where one text ends and another begins is nobody's guess: two of them that nothing parts are both left open. */
@@ -199,6 +206,12 @@ function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: 
   return captures
 }
 
+/** The folder says another month than was asked for, where the name says none. */
+function otherByLevel({ part, rule }: Extract<NamePart, { kind: 'free' }>, { level }: ToldByLevel, expected: string, { start }: Span): Difference {
+  const allowed = freeField(rule).allowed?.(rule)
+  return { part, kind: 'date-range', range: [start, start], expected, actual: level, ...(allowed ? { allowed } : {}) }
+}
+
 /** What belongs to no part; what parted a value that stands elsewhere is no more too much than that is. */
 function describeExtras(parts: readonly NamePart[], extras: Alignment['extras'], spans: readonly Span[], text: string): Difference[] {
   return extras.flatMap(({ range, before }): Difference[] => {
@@ -210,7 +223,7 @@ function describeExtras(parts: readonly NamePart[], extras: Alignment['extras'],
 
 function describe(
   parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext,
-  order: readonly number[],
+  order: readonly number[], beside: readonly ToldByLevel[],
 ): Difference[] {
   const differences = describeExtras(parts, extras, spans, text)
   for (const [index, part] of parts.entries()) {
@@ -226,6 +239,11 @@ function describe(
     const otherwise = () => (isMoved ? 'order' : tellKind(part, span, expected, actual, context))
     const kind = span.several ? 'not-allowed' : otherwise()
     if (!kind) continue
+    const elsewhere = kind === 'absent' ? beside.find(one => one.field === part.part && one.value === undefined) : undefined
+    if (elsewhere && part.kind === 'free') {
+      differences.push(otherByLevel(part, elsewhere, expected, span))
+      continue
+    }
     const { edits } = span
     const allowed = allowedInstead(part, kind)
     differences.push({

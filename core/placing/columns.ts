@@ -4,7 +4,7 @@ import { neighboursOf } from '../names/neighbour-codes'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
 import { gather } from '../text/gather'
-import { withoutZeros } from '../names/tokens'
+import { lastWordOf, withoutZeros } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
 import { LEAST_NAMED, NAMED, OF_NAMED } from './weights'
@@ -57,6 +57,11 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
       for (const unit of bearers) gather(entries, looseKey(neighbour), { unit, ...meant })
     }
   }
+  for (const [key, { value, bearers }] of phrasesOf(units)) {
+    if (bearers.size > MOST_SHARED) continue
+    const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
+    for (const unit of bearers) gather(entries, key.slice(key.indexOf('\n') + 1), { unit, value, strength, worth: () => 1 })
+  }
   return (text) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
@@ -68,6 +73,37 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     }
     return told
   }
+}
+
+/** A rule's own word behind which a value stands, and how it is shortened: so many letters at least. */
+const LEAST_WORD = 3
+
+/**
+ * Short values with the rule's own word before them, whole or shortened, as Kap. 4 for "Kapitel {chapter}": by themselves they say little.
+ *
+ * @returns by requirement and phrase, as a loose key: the value and the units that bear it
+ */
+function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers: Set<number> }> {
+  const phrases = new Map<string, { value: string, bearers: Set<number> }>()
+  for (const { requirement, people, index } of units) {
+    for (const { parts } of [...requirement.names, ...requirement.folder ?? []]) {
+      for (const [at, part] of parts.entries()) {
+        const before = parts[at - 1]
+        const word = before?.kind === 'literal' ? looseKey(lastWordOf(before.text)) : ''
+        if (part.kind !== 'field' || NAMES.has(part.name) || word.length < LEAST_WORD) continue
+        for (const value of people.map(person => (part.name === 'id' ? person.id : ownOf(person.fields, part.name) ?? '').trim())) {
+          if (value === '' || value.length > SHORT) continue
+          for (let letters = LEAST_WORD; letters <= word.length; letters++) {
+            const key = `${requirement.id}\n${word.slice(0, letters)}${looseKey(value)}`
+            const known = phrases.get(key)
+            if (known) known.bearers.add(index)
+            else phrases.set(key, { value, bearers: new Set([index]) })
+          }
+        }
+      }
+    }
+  }
+  return phrases
 }
 
 /** The values of one unit in the columns that its templates use. */

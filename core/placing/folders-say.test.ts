@@ -334,3 +334,44 @@ test('a figure behind the rule\'s word is the number, and no slip of the word', 
   expect(file).toMatchObject({ at: 'plate c 1', right: 'Conti/Conti_Luca_tav01.pdf' })
   expect(file?.says).not.toContain('"tav1"')
 })
+
+describe('a folder for each month', () => {
+  const hotels = (to = '2026-10-31'): Rules => ({
+    list: 'id,name\nSVQ1,Torre Giralda', strictness: { letterCase: 'ignore', accents: 'ignore' },
+    requirements: [{
+      id: 'rooms', title: 'Ocupación', name: '{id}_ocupacion_{month}', folder: '{id}/{month}', formats: [{ id: 'xlsx' }],
+      fields: { month: { type: 'date', pattern: 'MM-yyyy', from: '2026-10-01', to } }, count: { from: 1, to: 3 },
+    }],
+  })
+  test('the month that the folder says is the month of a file whose name says none', async () => {
+    const told = await toldOf(hotels('2026-12-31'), 'SVQ1/Octubre/Ocupacion.xlsx', 'SVQ1/Noviembre/Ocupacion.xlsx')
+    expect([...told.values()].map(one => one.right).sort()).toEqual([
+      'SVQ1/10-2026/SVQ1_ocupacion_10-2026.xlsx', 'SVQ1/11-2026/SVQ1_ocupacion_11-2026.xlsx'])
+  })
+  test('what lies in another month\'s folder never gets the asked month\'s name', async () => {
+    const [file] = [...(await toldOf(hotels(), 'SVQ1/Septiembre/SVQ1 Ocupacion.xlsx')).values()]
+    expect(file).toMatchObject({ at: 'rooms SVQ1 1', right: 'SVQ1/{month}/SVQ1_ocupacion_{month}.xlsx' })
+    expect(file?.says).toContain('says Septiembre; asked: 10-2026 (October)')
+  })
+  test('nor does it displace what lies in the asked month\'s, though it came later', async () => {
+    const [one] = hotels().requirements as object[]
+    const rules = { ...hotels(), requirements: [{ ...one, count: { from: 1, to: 1 } }] }
+    expect(await roundOf(rules, 'SVQ1/Octubre/SVQ1 Ocupacion.xlsx', 'SVQ1/Septiembre/SVQ1 Ocupacion.xlsx')).toEqual({
+      'SVQ1/Octubre/SVQ1 Ocupacion.xlsx': 'rooms SVQ1', 'SVQ1/Septiembre/SVQ1 Ocupacion.xlsx': 'unplaced',
+    })
+  })
+  test('a year is that of a shelf', async () => {
+    const [file] = [...(await toldOf(hotels(), 'SVQ1/2025/SVQ1_ocupacion.xlsx')).values()]
+    expect(file?.right).toBe('SVQ1/10-2026/SVQ1_ocupacion_10-2026.xlsx')
+  })
+})
+
+test('a short value is said by the rule\'s own word before it, be that shortened', async () => {
+  const book: Rules = {
+    list: 'id,name,chapter\nAHA,Anna Haller,1\nDIE,Dieter von Au,4',
+    requirements: [{ id: 'captions', title: 'Bildlegenden', name: 'K{chapter}_Legenden', folder: 'Kapitel {chapter}', formats: [{ id: 'docx' }] }],
+  }
+  expect(await roundOf(book, 'Kap. 4/Legenden.docx', 'Teil 1/Legenden.docx')).toEqual({
+    'Kap. 4/Legenden.docx': 'captions DIE', 'Teil 1/Legenden.docx': 'unplaced',
+  })
+})

@@ -3,6 +3,7 @@ import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
 import { isLaterWord, lengthOfState } from '../names/added-words'
 import { matchFolder } from '../names/levels'
+import { toldByLevels } from '../names/beside'
 import { explainParts } from '../names/explain'
 import { freeField, isFree } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
@@ -75,7 +76,10 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   for (const form of forms) takeForm(best, form, view)
   const asksFolder = best.folderFits && (requirement.folder?.length ?? 0) > 0
   best.anyName = asksFolder && requirement.names.length === 0 && requirement.formats.length > 0 && format.fits
-  if (best.nameFit === 'none') weighWords(best, view, closely ? forms : [])
+  if (best.nameFit === 'none') {
+    weighWords(best, view, closely ? forms : [])
+    takeLevels(best, view)
+  }
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push({ kind: 'name-fits' })
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
   if (asksFolder || (best.formatFits && liesAtOwnLevel(view, requirement))) best.evidence.push({ kind: 'in-folder', title: requirement.title })
@@ -187,6 +191,15 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   if (differences.some(isOtherName) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
+/** Takes the days, months and weeks that the folder tells where the name tells none. */
+function takeLevels(best: Candidate, { levels }: FileView): void {
+  const told = best.form?.name ? toldByLevels(levels, best.form.name, best.captures) : []
+  for (const { field, level, value, order } of told) {
+    if (value !== undefined) best.captures = { ...best.captures, [field]: value }
+    else if (order !== undefined && !best.outside.some(one => one.field === field)) best.outside.push({ field, value: level, order })
+  }
+}
+
 /** A value that stands for a field though the rule does not allow it; pieces are told apart by theirs, and counted. */
 function outsideIn({ fields, count }: Requirement, field: string, actual: string): OutsideValue[] {
   // another number in the rule's own words
@@ -248,7 +261,7 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
   let nearest: Nearest | null = null
   for (const form of forms) {
     if (!form.name) continue
-    const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness })
+    const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness, levels: view.levels })
     // what only tells the state of a work says nothing of which one it is
     const state = lengthOfState(differences)
     const cost = Math.max(0, all - state)
