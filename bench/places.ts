@@ -1,4 +1,5 @@
 // Places beside what else lists and fetches from the same servers: 10,000 files of which 20 change, and a first look at 2,000 files of 100 kB.
+// With [s3] a store of objects as well (OpenStack Swift); with [large] one file of 5 GB. Names of kinds measure these alone.
 import { execFileSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, truncateSync, utimesSync, writeFileSync } from 'node:fs'
@@ -10,6 +11,7 @@ import { startApache } from '../tests/places/apache'
 import { messageOf, startDovecot } from '../tests/places/dovecot'
 import { startSshd } from '../tests/places/sshd'
 import { dropDatabase, peakOf, query, serve, startDatabase } from './installation'
+import { startSwift, SWIFT, SWIFT_SECRET } from './swift'
 
 const PORT = 3295
 const ADDRESS = `http://127.0.0.1:${PORT}`
@@ -47,11 +49,13 @@ async function idle(): Promise<void> {
   await new Promise(go => setTimeout(go, 4000))
   while ((await query(`select 1 from job where state in ('queued', 'running')`)).length > 0) await new Promise(go => setTimeout(go, 200))
 }
+const FOLDERS = 50
+const pathOf = (inner: string, at: number) => `${inner}/folder ${at % FOLDERS}/file ${at}.bin`
 function write(folder: string, count: number, size: number) {
   const old = new Date(Date.now() - 3_600_000)
   for (let at = 0; at < count; at++) {
-    const inner = join(folder, `folder ${at % 50}`)
-    if (at < 50) {
+    const inner = join(folder, `folder ${at % FOLDERS}`)
+    if (at < FOLDERS) {
       mkdirSync(inner, { recursive: true })
       chmodSync(inner, 0o777)
     }
@@ -70,7 +74,17 @@ interface Kind {
   secret: string
   list: (inner: string) => string
   fetch: (inner: string) => string
+  /** Puts a file where no file system is; absent: files are written into `folder`. */
+  put?: (path: string, bytes: Buffer) => Promise<unknown>
 }
+const wanted = process.argv.slice(2).filter(word => !word.startsWith('--'))
+const withSwift = wanted.includes('s3')
+const swift = withSwift ? await startSwift(join(base, 'swift')) : null
+// others ask Swift by its own words, with a token for their name and password
+const token = swift && (await fetch(`${SWIFT.address}/auth/v1.0`, { headers: { 'x-auth-user': SWIFT.name, 'x-auth-key': SWIFT_SECRET } }))
+  .headers.get('x-auth-token')
+const asked = `curl -sf -H 'X-Auth-Token: ${token ?? ''}'`
+const store = `${SWIFT.address}/v1/AUTH_${SWIFT.name.split(':')[0] ?? ''}/${SWIFT.bucket}`
 const curl = (inner: string) => `curl -sf -u ana:shore ${apache.url}${inner}`
 const kinds: Kind[] = [
   { kind: 'folder', folder: base, settings: inner => ({ path: join(base, inner) }), secret: '',
@@ -85,10 +99,28 @@ const kinds: Kind[] = [
     list: inner => login(Array.from({ length: 50 }, (_, at) => `ls -ln "${shell.folder}/${inner}/folder ${at}"`).join('\\n')),
     fetch: inner => login(`get -r ${shell.folder}/${inner} ${base}/fetched`) },
 ]
-for (const { kind, folder, settings, secret, list, fetch } of kinds) {
-  write(join(folder, 'many'), 10_000, 5)
-  write(join(folder, 'large'), 2000, 100_000)
-  sh(`chmod -R a+rX ${folder}/many ${folder}/large`)
+if (swift) {
+  kinds.push({ kind: 's3', folder: base, settings: inner => ({ ...SWIFT, prefix: inner }), secret: SWIFT_SECRET,
+    list: inner => `set -e; after=; while :; do page=$(${asked} "${store}?limit=1000&prefix=${inner}/&marker=$after"); [ -n "$page" ] || break; `
+      + `after=$(tail -1 <<< "$page" | sed 's/ /%20/g'); done`,
+    fetch: inner => `seq 0 1999 | while read n; do printf 'url = "${store}/${inner}/folder%%20%s/file%%20%s.bin"\noutput = "/dev/null"\n' `
+      + `$((n % ${FOLDERS})) $n; done > ${base}/urls && ${asked} -K ${base}/urls`,
+    put: (path, bytes) => swift.calls.put(path, bytes, {}, AbortSignal.timeout(60_000), path) })
+}
+async function fill({ folder, put }: Kind, inner: string, count: number, size: number): Promise<void> {
+  if (!put) {
+    write(join(folder, inner), count, size)
+    return sh(`chmod -R a+rX ${folder}/${inner}`)
+  }
+  let next = 0
+  await Promise.all(Array.from({ length: 8 }, async () => {
+    for (let at = next++; at < count; at = next++) await put(pathOf(inner, at), size > 1000 ? randomBytes(size) : Buffer.from(`${at}`))
+  }))
+}
+for (const one of kinds.filter(({ kind }) => wanted.length === 0 || wanted.includes(kind))) {
+  const { kind, folder, settings, secret, list, fetch, put } = one
+  await fill(one, 'many', 10_000, 5)
+  await fill(one, 'large', 2000, 100_000)
   const look = async (root: string, inner: string, keeps: boolean) => {
     const start = performance.now()
     const { id: place, jobId } = await client.send('POST /api/briefs/:id/places', { id, body: {
@@ -101,10 +133,15 @@ for (const { kind, folder, settings, secret, list, fetch } of kinds) {
   }
   const many = await look('many', 'many', false)
   for (let at = 0; at < 20; at++) {
-    const [path, time] = [join(folder, 'many', `folder ${at}`, `file ${at}.bin`), new Date(Date.now() - 60_000)]
-    writeFileSync(path, `changed ${at}`)
-    utimesSync(path, time, time)
+    const [path, time] = [join(folder, pathOf('many', at)), new Date(Date.now() - 60_000)]
+    if (put) await put(pathOf('many', at), Buffer.from(`changed ${at}`))
+    else {
+      writeFileSync(path, `changed ${at}`)
+      utimesSync(path, time, time)
+    }
   }
+  // what has just been written waits
+  if (put) await new Promise(go => setTimeout(go, 5000))
   const own = timed(() => sh(list('many')))
   const start = performance.now()
   const result = await ended((await client.send('POST /api/briefs/:id/places/:place/scan', { id, place: many.place })).jobId)
@@ -119,25 +156,30 @@ for (const { kind, folder, settings, secret, list, fetch } of kinds) {
   console.log(`${kind}: 2,000 files, 200 MB for the first time: facts ${facts.took.toFixed(1)} s, kept ${kept.took.toFixed(1)} s; fetched by `
     + `other means ${fetched.toFixed(1)} s: ratios ${(facts.took / fetched).toFixed(1)} (goal 1.5) and ${(kept.took / fetched).toFixed(1)} (goal 3)`)
 }
+swift?.stop()
+
 // ---- a mailbox with 5,000 messages, and one of 40 MB
-const mail = await startDovecot()
-for (let at = 0; at < 5000; at++) {
-  const attached: [string, Buffer][] = [[`log ${at}.csv`, Buffer.from(`a,b\n${at},1\n`)]]
-  mail.deliver(messageOf({ from: `p${at}@shore.example`, subject: `Log ${at}`, attached }))
+async function lookIntoMailbox(): Promise<void> {
+  const mail = await startDovecot()
+  for (let at = 0; at < 5000; at++) {
+    const attached: [string, Buffer][] = [[`log ${at}.csv`, Buffer.from(`a,b\n${at},1\n`)]]
+    mail.deliver(messageOf({ from: `p${at}@shore.example`, subject: `Log ${at}`, attached }))
+  }
+  mail.deliver(messageOf({ from: 'large@shore.example', subject: 'Scan', attached: [['scan.bin', randomBytes(40_000_000)]] }))
+  const begun = performance.now()
+  const box = await client.send('POST /api/briefs/:id/places', { id, body: {
+    kind: 'mailbox', root: 'Mail', settings: { host: mail.host, name: 'ana' }, secret: 'shore', keeps: true, everyMinutes: null,
+  } })
+  const first = await ended(box.jobId ?? '')
+  const whole = seconds(begun)
+  await idle()
+  const later = performance.now()
+  await ended((await client.send('POST /api/briefs/:id/places/:place/scan', { id, place: box.id })).jobId)
+  console.log(`mailbox: ${first.files} messages, one of 54 MB, read and opened in ${whole.toFixed(1)} s (${first.failed.length} not read); `
+    + `looked at again in ${seconds(later).toFixed(1)} s`)
+  await mail.stop()
 }
-mail.deliver(messageOf({ from: 'large@shore.example', subject: 'Scan', attached: [['scan.bin', randomBytes(40_000_000)]] }))
-const begun = performance.now()
-const box = await client.send('POST /api/briefs/:id/places', { id, body: {
-  kind: 'mailbox', root: 'Mail', settings: { host: mail.host, name: 'ana' }, secret: 'shore', keeps: true, everyMinutes: null,
-} })
-const first = await ended(box.jobId ?? '')
-const whole = seconds(begun)
-await idle()
-const later = performance.now()
-await ended((await client.send('POST /api/briefs/:id/places/:place/scan', { id, place: box.id })).jobId)
-console.log(`mailbox: ${first.files} messages, one of 54 MB, read and opened in ${whole.toFixed(1)} s (${first.failed.length} not read); `
-  + `looked at again in ${seconds(later).toFixed(1)} s`)
-await mail.stop()
+if (wanted.length === 0 || wanted.includes('mailbox')) await lookIntoMailbox()
 
 // ---- one file of 5 GB
 if (process.argv.includes('--large')) {

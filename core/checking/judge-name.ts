@@ -18,7 +18,7 @@ import { namesOf } from '../roster/values'
 import type { Person } from '../roster/types'
 import { tokensOf } from '../names/tokens'
 import type { DefaultName } from '../names/default-names'
-import { wordsWritten } from '../placing/piece-number'
+import { wordsOfRule } from '../placing/piece-number'
 import { copyMarksOf, givenNameOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { commonInOrder } from '../text/distance'
@@ -126,15 +126,19 @@ function daysIn({ fields }: Requirement, captures: Captures): Captures {
   return Object.fromEntries(Object.entries(captures).filter(([field]) => ['date', 'week'].includes(ownOf(fields, field)?.type ?? '')))
 }
 
+const LEAST_ENDING = 4
+
 /** What a program called a file; `null`: somebody named it, be it with nothing but the rule's own words, as map1 for {n}_map. */
 function programsName(view: FileView, requirement: Requirement, people: readonly Person[]): DefaultName | null {
   const given = givenNameOf(view)
   if (given === null) return null
   // what its holder is numbered by is no day
   if (given === 'date' && people.some(({ id }) => looseKey(id) === looseKey(view.base))) return null
-  const own = wordsWritten(requirement)
+  const own = wordsOfRule(requirement)
   const words = tokensOf(view.base).filter(token => !/^\d+$/.test(token))
-  return words.length > 0 && words.every(word => own.includes(word)) ? null : given
+  // Foto for what is called Passfoto
+  const isOwn = (word: string) => own.some(one => one === word || (word.length >= LEAST_ENDING && one.endsWith(word)))
+  return words.length > 0 && words.every(isOwn) ? null : given
 }
 
 /** From less than this share of the asked letters and digits, in their order, nothing of a name is there. */

@@ -52,7 +52,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders, ...columns.keys()])
   const weighed = [...chosen].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
-    return unit ? [{ unit, holder: withColumn(holderOf(unit, spoken), columns.get(unitIndex)) }] : []
+    return unit ? [{ unit, holder: withColumn(holderOf(unit, spoken, index), columns.get(unitIndex)) }] : []
   })
   const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
   const list = weighed.map(({ unit, holder }) => {
@@ -275,11 +275,12 @@ function withColumn(holder: Spoken, column: Spoken | undefined): Spoken {
   return column ? { strength: holder.strength + column.strength, evidence: [...holder.evidence, ...column.evidence] } : holder
 }
 
-function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>): Spoken {
+function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>, index: EvidenceIndex): Spoken {
   const { requirement, holder, people } = unit
   if (requirement.holder === 'person') {
     const own = spoken.get(holderKey('person', holder)) ?? { strength: 0, evidence: [] }
     const group = spoken.get(holderKey('group', people[0]?.group ?? ''))
+    if (group && own.strength === 0 && index.isOfOne(people[0]?.group ?? '')) return { ...group, strength: group.strength * OF_NAMED.memberOfGroup }
     // the group alone says nothing of one member, but tells two of one name apart
     return group && own.strength > 0
       ? { strength: own.strength + group.strength * OF_NAMED.groupOfMember, evidence: [...own.evidence, ...group.evidence] }

@@ -375,3 +375,56 @@ test('a short value is said by the rule\'s own word before it, be that shortened
     'Kap. 4/Legenden.docx': 'captions DIE', 'Teil 1/Legenden.docx': 'unplaced',
   })
 })
+
+describe('one person alone in each team', () => {
+  const studios: Rules = {
+    list: 'name,group\nJo March,Pixel Pirates\nAli Noor,Quantum Quokkas', strictness: { letterCase: 'ignore' },
+    requirements: [
+      {
+        id: 'build', title: 'Build', name: '{group}_build_v{v}', folder: '{group}', formats: [{ id: 'zip' }],
+        fields: { v: { type: 'version', digits: 2 } },
+      },
+      { id: 'design', title: 'Design document', name: '{group}_GDD', folder: '{group}', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test('the team says who it is', async () => {
+    expect(await roundOf(studios, 'QuantumQuokkas/Game Design Document.pdf', 'QuantumQuokkas/Build_v3.zip')).toEqual({
+      'QuantumQuokkas/Game Design Document.pdf': 'design ali-noor', 'QuantumQuokkas/Build_v3.zip': 'build ali-noor',
+    })
+  })
+  test('of two that say a version which is not asked for, the higher one counts, though the lower came later', async () => {
+    expect(await roundOf(studios, 'Pixel Pirates/GDD v5.pdf', 'Pixel Pirates/GDD v4.pdf')).toMatchObject({
+      'Pixel Pirates/GDD v5.pdf': 'design jo-march', 'Pixel Pirates/GDD v4.pdf': 'superseded',
+    })
+    expect(await roundOf(studios, 'Pixel Pirates/GDD v4.pdf', 'Pixel Pirates/GDD plan v5.pdf')).toMatchObject({
+      'Pixel Pirates/GDD plan v5.pdf': 'design jo-march',
+    })
+  })
+  test('a version of three numbers is no whole one', async () => {
+    const [file] = [...(await toldOf(studios, 'Pixel Pirates/Pixel Pirates build 0.9.2.zip')).values()]
+    expect(file?.right).toBe('Pixel Pirates/Pixel Pirates_build_v{v}.zip')
+  })
+})
+
+describe('proofs of training', () => {
+  const brigade: Rules = {
+    list: 'id,given,family\n105,Tim,Lenz', strictness: { letterCase: 'ignore' },
+    requirements: [
+      {
+        id: 'proof', title: 'Lehrgangsnachweis', name: '{id}_{family}_{course}', folder: '{family} {given}', formats: [{ id: 'pdf' }],
+        fields: { course: { type: 'choice', values: [{ value: 'AGT', meaning: 'Atemschutz' }, { value: 'SPF', meaning: 'Sprechfunk' }] } },
+        count: { from: 2, to: 2 },
+      },
+      { id: 'photo', title: 'Passfoto', name: '{id}_{family}_Passfoto', folder: '{family} {given}', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test('a choice by the last word of what it stands for', async () => {
+    const [file] = [...(await toldOf(brigade, 'Lenz Tim/105_Lenz_Funk.pdf')).values()]
+    expect(file?.right).toBe('Lenz Tim/105_Lenz_SPF.pdf')
+  })
+  test('what the rule\'s own word ends with is no program\'s name', async () => {
+    const [file] = [...(await toldOf(brigade, 'Lenz Tim/Foto.jpg')).values()]
+    expect(file?.at).toBe('photo 105')
+    expect(file?.says).not.toContain('gets by itself')
+  })
+})

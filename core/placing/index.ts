@@ -27,6 +27,8 @@ export interface EvidenceIndex {
   byFolder(folder: string): UnitSet
   /** Holders that the levels of a folder name, the strongest evidence each; without slips, and with. */
   namedInFolder(levels: readonly string[]): NamedInFolder
+  /** Whether one person alone is of a group: then the group says who it is. */
+  isOfOne(group: string): boolean
   /** Units whose further columns (a code, a language) a text names, as far as their rule uses them. */
   byColumns(text: string): Map<number, ColumnEvidence>
   /** A holder's own units, and its group's. */
@@ -76,6 +78,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const own = (key: string, unit: number) => {
     gather(holders, key, unit)
   }
+  const members = new Map<string, number>()
+  for (const { group } of roster.people) members.set(group, (members.get(group) ?? 0) + 1)
+  const isOfOne = (group: string) => group !== '' && members.get(group) === 1
   for (const unit of units) {
     for (const { name, folder } of formsOf(unit)) {
       if (name) {
@@ -100,6 +105,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     const kind = unit.requirement.holder
     own(holderKey(kind, unit.holder), unit.index)
     if (kind === 'group') for (const person of unit.people) own(holderKey('person', person.id), unit.index)
+    else for (const { group } of unit.people) if (isOfOne(group)) own(holderKey('group', group), unit.index)
   }
   const requirements = new Set(units.map(unit => unit.requirement))
   const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
@@ -155,6 +161,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       unitsOfFolder.set(folder, units)
       return units
     },
+    isOfOne,
     byColumns: indexColumns(units),
     ofHolder: key => holders.get(key) ?? [],
   }

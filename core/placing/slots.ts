@@ -1,5 +1,6 @@
 import { isAnyText } from '../names/parts'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
+import { tellNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import type { Requirement } from '../brief/types'
@@ -267,6 +268,7 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
   const direction = unit.requirement.keep === 'first' ? -1 : 1
   return Number(canCount(b)) - Number(canCount(a))
     || (versionOf(unit, b) - versionOf(unit, a)) * direction
+    || byVersionInName(b.view, a.view) * direction
     || Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view))
     || Number(saysEarlier(a)) - Number(saysEarlier(b))
     || Number(seemsRight(b)) - Number(seemsRight(a))
@@ -295,6 +297,21 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
   if (later.length === 0) return 'time'
   const kept = new Set(tokensOf(one.base))
   return later.some(word => !kept.has(word)) ? null : 'time'
+}
+
+/** Of two names that are the same but for the number behind a word for versions, by how much the first one's is higher; 0: they are not. */
+function byVersionInName(one: FileView, other: FileView): number {
+  const [first, second] = [one, other].map(({ base }) => versionsIn(base))
+  return first && second && first.rest === second.rest ? first.number - second.number : 0
+}
+
+/** The one version that a name tells, and what it says besides; `null`: it tells none, or several. */
+function versionsIn(base: string): { number: number, rest: string } | null {
+  if (!/\d/.test(base)) return null
+  const [only, ...more] = tellNumbers(base).filter(({ kind }) => kind === 'version')
+  if (!only || more.length > 0 || !/^\D*\d+$/.test(only.text)) return null
+  const [from, to] = only.range
+  return { number: Number(/\d+$/.exec(only.text)?.[0]), rest: looseKey(`${base.slice(0, from)} ${base.slice(to)}`) }
 }
 
 /** Whether a name is another's with words added that say an earlier state of it. */

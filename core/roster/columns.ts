@@ -65,6 +65,9 @@ export function orderSaid(heading: string): 'family-given' | 'given-family' | nu
   return says(GIVEN, FAMILY) ? 'given-family' : null
 }
 
+/** Words for a group at the end of a longer one, as in Löschgruppe, werkgroep, Projektteam (common practice, no source). */
+const GROUP_COMPOUND = /^\p{L}{3,}(?:gruppe|klasse|groep|grupp|gruppen|ryhma|team)$/u
+
 /**
  * Guesses what each column is from its heading, in several languages.
  *
@@ -93,5 +96,7 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
     meanings[best.index] = meaning
     taken.add(meaning)
   }
+  const compound = taken.has('group') ? -1 : keys.findIndex((key, index) => meanings[index] === 'other' && GROUP_COMPOUND.test(key))
+  if (compound >= 0) meanings[compound] = 'group'
   return meanings
 }

@@ -106,6 +106,14 @@ describe('a list is read as it was meant', () => {
       .toEqual(['TSV 1899 Nordheim', 'Chorfreunde e.V.'])
   })
 
+  test('a compound that ends with a word for groups is one; two columns of several words stand under one word each', () => {
+    expect(read('Nr;Name;Vorname;Löschgruppe\n1;Lenz;Tim;LG 2\n2;Stein;Max;LG 1\n').map(({ group }) => group)).toEqual(['LG 2', 'LG 1'])
+    expect(names('Projeto;Coordenação;UF\nHorta Viva;Cláudia Reis;BA\nLer é Bom;João Alves;PE\n').map(([, , name]) => name))
+      .toEqual(['Horta Viva', 'Ler é Bom'])
+    // one name alone in the first row of a list is somebody
+    expect(names('Ylva\nAna Marsh\nBo Lind\n')).toHaveLength(3)
+  })
+
   test('mail addresses show themselves, whatever their heading', () => {
     expect(read('name,Kontakt\nAna Marsh,ana@shore.example\n')[0]).toMatchObject({ email: 'ana@shore.example', given: 'Ana' })
     expect(read('name,Kontakt\nAna Marsh,ask at the desk\n')[0]).toMatchObject({ email: '', fields: { Kontakt: 'ask at the desk' } })

@@ -147,8 +147,10 @@ function underUnknown(table: RosterTable): GuessedList | null {
   const all = (column: number, test: (cell: string) => boolean) => rows.length > 1 && rows.every(row => test(row[column] ?? ''))
   // numbers, addresses, or codes in capitals under a word that is not written so
   const codes = header.some((word, column) => all(column, cell => /\d|@/.test(cell)) || (!isCode(word) && all(column, isCode)))
+  // or two columns of several words under one word each
+  const areSpaced = header.filter((word, column) => !/\s/.test(word) && all(column, cell => /\S\s+\S/.test(cell))).length > 1
   const name = nameColumn(table, () => true)
-  if (!codes || name < 0 || !header.every(isWords)) return null
+  if ((!codes && !areSpaced) || name < 0 || !header.every(isWords)) return null
   const columns = header.map((_, column) => (column === name ? 'name' as const : 'other' as const))
   const told = takenForName(table, name)
   return { table: told, mapping: { columns: withMail(told, columns), nameOrder: 'whole' } }

@@ -56,13 +56,15 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   return near.length === 1 ? near[0] : meantBy(actual, rule)
 }
 
-/** The one choice whose meaning, or a longer form of which, begins as a word does. */
+/** The one choice whose meaning, or a longer form of which, begins as a word does; else the one whose meaning ends with it. */
 function meantBy(actual: string, { values, meanings }: ChoiceRule): string | undefined {
   const word = plain(actual).replace(/[\s._-]+/g, ' ')
   if (word.length < LEAST_MEANT || !/^\p{L}+(?: \p{L}+)*$/u.test(word)) return undefined
   const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
     .some(one => one.startsWith(word) || (one.length > LEAST_MEANT + 1 && word.startsWith(one))))
-  return meant.length === 1 ? meant[0] : undefined
+  // the last word of a compound says what it is: Funk for Sprechfunk
+  const ends = meant.length > 0 ? meant : values.filter(value => plain(ownOf(meanings, value) ?? '').endsWith(word))
+  return ends.length === 1 ? ends[0] : undefined
 }
 
 /** A word in the ways accents are written, letter case aside: "Süd" is SUED. */

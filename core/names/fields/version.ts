@@ -6,8 +6,8 @@ import type { FreeField } from './type'
 /** The number of a saved version; the highest is the latest. Names with a milestone's number are always kept. */
 export interface VersionRule { type: 'version', digits: number, milestone: boolean }
 
-/** A version in tenths, such as v0.9, is no whole number. */
-const DECIMAL = /(?<!\p{L})v(?:ers?(?:ion)?)?[ ._-]?\d{1,3}[.,]\d{1,3}(?![.,]?\d)/giu
+/** A version in tenths, such as v0.9, is no whole number, nor is one of three, such as 0.9.2. */
+const DECIMAL = /(?<!\p{L})v(?:ers?(?:ion)?)?[ ._-]?\d{1,3}[.,]\d{1,3}(?![.,]?\d)|(?<![\p{N}.])\d{1,3}(?:\.\d{1,3}){2,3}(?![\p{N}.])/giu
 
 /** Nor is a day, of which a dot behind it, a year or more than twelve says that it is one (common practice, no source): 3.10., 26.10, 3.10.26. */
 const DAY = /(?<![\p{N}\p{L}])(?:(?:0?[1-9]|[12]\d|3[01])\.(?:0?[1-9]|1[0-2])\.(?:(?:20)?\d\d)?|(?:1[3-9]|2\d|3[01])\.(?:0[1-9]|1[0-2]))(?!\p{N})/gu
