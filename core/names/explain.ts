@@ -265,7 +265,10 @@ function isWholeBesideGone(parts: readonly NamePart[], spans: readonly Span[], i
   const isGone = (at: number) => {
     const [part, side] = [parts[at], spans[at]]
     const isTold = part !== undefined && (part.kind === 'free' || side?.text !== '')
-    return isTold && side !== undefined && (side.end === side.start || side.moved === true)
+    if (!isTold || side === undefined) return false
+    // it stands elsewhere, too, where words of it were found on the other side
+    const isBeyond = at > index ? side.end <= span.start : side.start >= span.end
+    return side.end === side.start || side.moved === true || isBeyond
   }
   const [before, behind] = [isGone(index - 1), isGone(index + 1)]
   const [from, to] = withinSeparators(span.text, [0, span.text.length])
@@ -294,7 +297,9 @@ function isOtherPiece(actual: string, asked: string): boolean {
   const [at = 0] = other
   if (other.length === 1 && were && were.length > 1 && isOtherLanguage(were[at] ?? '', are?.[at] ?? '')) return true
   const [was, is] = [actual, asked].map(text => ({ letters: looseKey(text.replace(/\p{N}+/gu, '')), numbers: text.match(/\d+/g)?.map(Number) ?? [] }))
-  if (!was || !is || was.letters === '' || was.letters !== is.letters || was.numbers.length !== is.numbers.length) return false
+  // figures alone are another piece only as years
+  const areYears = [actual, asked].every(text => /^[^\p{L}\p{N}]*(?:19|20)\d\d[^\p{L}\p{N}]*$/u.test(text))
+  if (!was || !is || (was.letters === '' && !areYears) || was.letters !== is.letters || was.numbers.length !== is.numbers.length) return false
   return was.numbers.some((number, at) => number !== is.numbers[at])
 }
 

@@ -50,27 +50,34 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
   for (const [index, part] of parts.entries()) {
     const settled = part.kind === 'free' && part.rule.type === 'number' ? ownOf(known, part.part) : undefined
     const span = spans[index]
-    if (settled === undefined || !span || span.end > span.start) continue
+    if (settled === undefined || !span || (span.end > span.start && Number(text.slice(span.start, span.end)) === Number(settled))) continue
     const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === Number(settled)
     const runs = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
     const [only] = runs
     if (!only || runs.length > 1) continue
     const [start, end] = [only.index, only.index + only[0].length]
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
-    const isText = parts[taken] !== undefined && isAnyText(parts[taken])
-    if (taken > index && (isText || !hasSign(parts, spans, text, taken))) {
-      const [sign, other] = [spans[taken - 1], spans[taken]]
-      if (!sign || !other) continue
-      if (sign.end > sign.start) extras.push({ range: [sign.start, sign.end], before: index })
-      spans[taken - 1] = { ...sign, start: end, end, edits: [] }
-      spans[taken] = { ...other, start: end, end, edits: [] }
-      spans[index] = { ...span, start, end, edits: [] }
-    }
+    if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken)
     if (taken >= 0 || !takeFromExtra(extras, text, [start, end])) continue
+    // another number that was taken for it is none of it
+    if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
     takeSign(parts, { spans, extras }, text, index, start)
     const moved = passesOthers({ spans, extras, cost: 0 }, text, index, [start, end])
     spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
   }
+}
+
+/** Takes a settled number back from a field behind it before which its own sign is missing, or from a text. */
+function takeFromField(
+  parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, index: number, taken: number,
+): void {
+  const [part, sign, other, span] = [parts[taken], spans[taken - 1], spans[taken], spans[index]]
+  if (!part || !sign || !other || !span || (!isAnyText(part) && hasSign(parts, spans, text, taken))) return
+  const { start, end } = other
+  if (sign.end > sign.start) extras.push({ range: [sign.start, sign.end], before: index })
+  spans[taken - 1] = { ...sign, start: end, end, edits: [] }
+  spans[taken] = { ...other, start: end, end, edits: [] }
+  spans[index] = { ...span, start, end, edits: [] }
 }
 
 /** The rule's own letters before a number that stands elsewhere, such as the V of V{n}, stand there with it. */

@@ -557,7 +557,7 @@ function standWordsOfNames(parts: readonly NamePart[], alignment: Alignment, tex
     const own = new Set(tokensOf(span.text).filter(word => word.length >= LEAST_WORD))
     if (own.size < 2 || isAlike(span, text) || tokensOf(text.slice(span.start, span.end)).some(word => own.has(word))) continue
     const [first, ...more] = extras.flatMap(({ range: [from, to] }) => [...text.slice(from, to).matchAll(WORDS)]
-      .flatMap(({ 0: word, index: at }) => (own.has(looseKey(word)) ? [[from + at, from + at + word.length] as [number, number]] : [])))
+      .flatMap(({ 0: word, index: at }) => (own.has(looseKey(word.replace(/['’]s$/, ''))) ? [[from + at, from + at + word.length] as [number, number]] : [])))
     if (!first || more.length > 0 || !takeFromExtra(extras, text, first)) continue
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
     spans[index] = { start: first[0], end: first[1], text: span.text, edits: [{ range: first, expected: span.text }] }

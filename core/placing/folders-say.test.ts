@@ -428,3 +428,28 @@ describe('proofs of training', () => {
     expect(file?.says).not.toContain('gets by itself')
   })
 })
+
+test('last year\'s never gets this year\'s name, though the rule writes the year itself', async () => {
+  const decisions: Rules = {
+    list: 'id,name\nSS,Servizi Sociali\nLP,Lavori Pubblici', strictness: { letterCase: 'ignore' },
+    requirements: [{
+      id: 'decision', title: 'Determina', name: '{id}_DET_{n}_2026', folder: '{name}', formats: [{ id: 'pdf' }], count: { from: 0, to: 60, by: 'n' },
+      fields: { n: { type: 'number', digits: 3, from: 1, to: 60 } },
+    }],
+  }
+  const told = await toldOf(decisions, 'Servizi Sociali/SS_DET_008_2025.pdf', 'Lavori Pubblici/Determina n. 12 del 03.03.2026.pdf')
+  const last = told.get('Servizi Sociali/SS_DET_008_2025.pdf')
+  expect(last?.right).not.toBe('Servizi Sociali/SS_DET_008_2026.pdf')
+  expect(last?.says).toContain('Says "2025"; asked: 2026')
+  // the number of the piece is no day
+  expect(told.get('Lavori Pubblici/Determina n. 12 del 03.03.2026.pdf')?.says).not.toContain('is written 03')
+})
+
+test('a name in the genitive stands where it stands', async () => {
+  const glazes: Rules = {
+    list: 'id,name\n5,Lena Ruth', strictness: ANY_WAY,
+    requirements: [{ id: 'recipe', title: 'Glaze recipe', name: 'recipe {name}', folder: 'Glazes', formats: [{ id: 'txt' }] }],
+  }
+  const [file] = [...(await toldOf(glazes, 'Glazes/Lena\'s recipe.txt')).values()]
+  expect(file?.says).toBe('Name "Lena\'s" instead of "Lena Ruth".')
+})
