@@ -307,7 +307,8 @@ function byVersionInName(one: FileView, other: FileView): number {
 
 /** The one version that a name tells, and what it says besides; `null`: it tells none, or several. */
 function versionsIn(base: string): { number: number, rest: string } | null {
-  if (!/\d/.test(base)) return null
+  // most names tell none: they are not read for it
+  if (!/(?:v|vers?|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand)[ ._-]?\d/i.test(base)) return null
   const [only, ...more] = tellNumbers(base).filter(({ kind }) => kind === 'version')
   if (!only || more.length > 0 || !/^\D*\d+$/.test(only.text)) return null
   const [from, to] = only.range
