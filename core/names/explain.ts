@@ -1,6 +1,7 @@
 import { foldCase, looseKey, plainDigits, plainPunctuation, stripMarks } from '../text/fold'
 import { likeness } from '../text/distance'
 import { emptyRecord, ownOf } from '../text/own'
+import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { alignParts, alignWithin } from './align'
 import type { ToldByLevel } from './beside'
@@ -94,7 +95,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
   fillOnly(shown.filter(({ part }) => !beside.some(one => one.field === part)), alignment, text, captures, context.called)
   leaveUnparted(shown, alignment.spans, captures)
-  leaveNumber(shown, text, captures, known)
+  leaveOpen(shown, text, captures, known)
   return { shown, order, alignment, captures, text, beside }
 }
 
@@ -107,11 +108,16 @@ function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captu
   }
 }
 
-/** A number that is settled otherwise and stands there once is no text of somebody's own as well: of "Carmen_3" no title is told. */
-function leaveNumber(parts: readonly NamePart[], text: string, captures: Captures, known: Captures): void {
+/**
+ * A number that is settled otherwise and stands there once is no text of somebody's own as well: of "Carmen_3" no title is told. Nor is a word
+ * that only tells a state.
+ */
+function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures, known: Captures): void {
   for (const part of parts) {
     const value = isAnyText(part) ? ownOf(captures, part.part) : undefined
-    if (value === undefined || !/^\d{1,9}$/.test(value)) continue
+    if (value === undefined) continue
+    if (isAddedWord(value)) Reflect.deleteProperty(captures, part.part)
+    if (!/^\d{1,9}$/.test(value)) continue
     const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)
     const runs = [...text.matchAll(/(?<![\p{L}\p{N}])\d+/gu)].filter(([run]) => Number(run) === Number(value))
     if (runs.length < 2 && Object.entries(known).some(isIt)) Reflect.deleteProperty(captures, part.part)

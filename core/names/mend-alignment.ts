@@ -386,7 +386,8 @@ function completeWords(parts: readonly NamePart[], alignment: Alignment, text: s
       const [rest] = (behind ? /^[\p{L}\p{M}'’]+/u : /[\p{L}\p{M}'’]+$/u).exec(text.slice(from, to)) ?? ['']
       if (rest === '' || isWordEdge(text, behind ? from : to)) continue
       // one word of several is no slip of a value
-      if (part.part !== 'literal' && rest.length < to - from) continue
+      const [inner, outer] = withinSeparators(text, [from, to])
+      if (part.part !== 'literal' && rest.length < outer - inner) continue
       const [start, end] = behind ? [from, from + rest.length] : [to - rest.length, to]
       const edit: Edit = { range: [start, end], expected: '' }
       if (behind) Object.assign(span, { end, edits: [...span.edits, edit] })

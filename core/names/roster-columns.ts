@@ -112,7 +112,7 @@ export const ROSTER_COLUMNS = [
       'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
       'class', 'klasse', 'classe', 'form', 'set', 'clase', 'klas', 'klass',
       'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas',
-      'lop', 'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
+      'lop', 'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', 'τμημα', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
       'period', 'homeroom', 'studio', 'course', 'section', 'kurs', 'curso', 'corso', 'seccion', 'sezione', 'oddzial', 'sube',
       ...FIRMS,
       'verein', 'club', 'klub', 'mannschaft', 'chor', 'schule', 'school', 'ecole', 'escuela', 'scuola', 'szkola', 'skola', 'skole',

@@ -51,17 +51,16 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
       const meant = { value: bare, strength: strength * OF_NAMED.slip, worth: worthOf(bare) }
       for (const unit of bearers) gather(entries, looseKey(bare), { unit, ...meant })
     }
+    const years = withShortYears(value)
+    const isShort = years !== value && !byValue.has(keyOf(requirement, years))
+    if (isShort) for (const unit of bearers) gather(entries, looseKey(years), { unit, value, strength, worth })
     for (const neighbour of neighboursOf(value)) {
       if (byValue.has(keyOf(requirement, neighbour))) continue
       const meant = { value: neighbour, strength: LEAST_NAMED, worth: worthOf(neighbour) }
       for (const unit of bearers) gather(entries, looseKey(neighbour), { unit, ...meant })
     }
   }
-  for (const [key, { value, bearers }] of phrasesOf(units)) {
-    if (bearers.size > MOST_SHARED) continue
-    const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
-    for (const unit of bearers) gather(entries, key.slice(key.indexOf('\n') + 1), { unit, value, strength, worth: () => 1 })
-  }
+  addPhrases(units, entries)
   return (text) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
@@ -105,6 +104,17 @@ function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers
   }
   return phrases
 }
+
+function addPhrases(units: readonly Unit[], entries: Map<string, Entry[]>): void {
+  for (const [key, { value, bearers }] of phrasesOf(units)) {
+    if (bearers.size > MOST_SHARED) continue
+    const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
+    for (const unit of bearers) gather(entries, key.slice(key.indexOf('\n') + 1), { unit, value, strength, worth: () => 1 })
+  }
+}
+
+/** Years from and to, as people shorten them: 1860-69 for 1860-1869; itself where there are none. */
+const withShortYears = (value: string): string => value.replace(/(?<!\d)((\d\d)\d\d[-–/])\2(\d\d)$/u, '$1$3')
 
 /** The values of one unit in the columns that its templates use. */
 function valuesOf({ requirement, people }: Unit): Set<string> {

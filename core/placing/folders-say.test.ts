@@ -453,3 +453,55 @@ test('a name in the genitive stands where it stands', async () => {
   const [file] = [...(await toldOf(glazes, 'Glazes/Lena\'s recipe.txt')).values()]
   expect(file?.says).toBe('Name "Lena\'s" instead of "Lena Ruth".')
 })
+
+// ISO 8601-1:2019: a week begins on Monday; 2 November 2026 is one (`date -d 2026-11-02 +%GW%V` of Debian says 2026W45)
+describe('a week told by its days', () => {
+  const reports: Rules = {
+    list: 'id,given,family\nk,Karim,El-Sayed', strictness: ANY_WAY,
+    requirements: [{
+      id: 'week', title: 'Berichtsheft', name: '{family}_{given}_BH_{week}', folder: '{family} {given}', formats: [{ id: 'pdf' }],
+      fields: { week: { type: 'week', from: '2026-W44', to: '2026-W46' } }, count: { from: 3, to: 3 },
+    }],
+  }
+  test.each([
+    ['Bericht 26.10.-30.10', '2026-W44'], ['Bericht 2.-6.11.', '2026-W45'], ['02.11.2026 bis 06.11.2026', '2026-W45'],
+    ['09.11. – 13.11.26', '2026-W46'],
+    // two weeks, another week, one day
+    ['Bericht 30.10.-06.11.', '{week}'], ['Bericht 16.11.-20.11.', '{week}'],
+  ])('%s: %s', async (name, week) => {
+    const [file] = [...(await toldOf(reports, `El-Sayed Karim/${name}.pdf`)).values()]
+    expect(file?.right).toBe(`El-Sayed Karim/El-Sayed_Karim_BH_${week}.pdf`)
+  })
+})
+
+test('a word that only tells a state is no title', async () => {
+  const films: Rules = {
+    list: 'id,given,family\nd,Dylan,N\'Diaye', strictness: { letterCase: 'ignore' },
+    requirements: [{
+      id: 'film', title: 'Court-métrage', name: '{family}_{given}_CM_{about}', folder: 'Image', formats: [{ id: 'mp4' }],
+      fields: { about: { type: 'text' } },
+    }],
+  }
+  const [[, wrong]] = [...await toldOf(films, 'Image/NDiaye CM final.mp4')]
+  expect(wrong?.right).toBe('Image/N\'Diaye_Dylan_CM_{about}.mp4')
+  // somebody's film may be called so: the name is right
+  const [[, right]] = [...await toldOf(films, 'Image/N\'Diaye_Dylan_CM_Final.mp4')]
+  expect(right?.says).toBe('')
+})
+
+test('years from and to, as people shorten them, are a value of the list', async () => {
+  const registers: Rules = {
+    list: 'id,name,register\nNC,Nora Casey,Baptisms 1850-1859\nLF,Liam Foley,Baptisms 1860-1869',
+    requirements: [{ id: 'index', title: 'Name index', name: '{id}_index', folder: '{register}', formats: [{ id: 'csv' }] }],
+  }
+  expect(await roundOf(registers, 'Baptisms 1860-69/index.csv')).toEqual({ 'Baptisms 1860-69/index.csv': 'index LF' })
+})
+
+test('an ending behind a name is told with it', async () => {
+  const essays: Rules = {
+    list: 'id,given,family\nm,Μαρία,Νικολάου', strictness: { letterCase: 'ignore' },
+    requirements: [{ id: 'essay', title: 'Έκθεση', name: '{family}_{given}_έκθεση', folder: 'Α2', formats: [{ id: 'pdf' }] }],
+  }
+  const [file] = [...(await toldOf(essays, 'Α2/Έκθεση Μαρίας (1).pdf')).values()]
+  expect(file?.says).not.toContain('"ς')
+})

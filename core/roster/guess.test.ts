@@ -81,6 +81,10 @@ describe('a list is read as it was meant', () => {
       'firms, left whole', 'firm\nHarbour Works Ltd\nMarsh & Sons GmbH\nOld Mill Studio\n',
       [['', '', 'Harbour Works Ltd'], ['', '', 'Marsh & Sons GmbH'], ['', '', 'Old Mill Studio']],
     ],
+    [
+      'particles written large', 'Étudiant;Option\nChloé Da Silva;Son\nAna De la Cruz;Image\nTom Green;Son\n',
+      [['Chloé', 'Da Silva', 'Chloé Da Silva'], ['Ana', 'De la Cruz', 'Ana De la Cruz'], ['Tom', 'Green', 'Tom Green']],
+    ],
     ['people with one name beside others', 'name\nYlva\nMirko\nAna Marsh\n', [['', '', 'Ylva'], ['', '', 'Mirko'], ['', '', 'Ana Marsh']]],
   ])('%s', (_, text, expected) => {
     expect(names(text)).toEqual(expected)

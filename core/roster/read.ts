@@ -197,7 +197,10 @@ export function splitName(name: string, order: 'given-family' | 'family-given'):
   }
   // particles are written small and belong to the family name
   const particle = words.findIndex((word, index) => index > 0 && index < words.length - 1 && /^\p{Ll}/u.test(word))
-  const cut = particle > 0 ? particle : words.length - 1
+  // or large, straight before it: Da Silva, De la Cruz
+  const isParticle = (word: string) => word.length > 1 && PARTICLES.has(word.toLowerCase())
+  const large = words.findIndex((_, index) => index > 0 && words.slice(index, -1).length > 0 && words.slice(index, -1).every(isParticle))
+  const cut = Math.min(...[particle, large].filter(index => index > 0), words.length - 1)
   return { given: words.slice(0, cut).join(' '), family: words.slice(cut).join(' ') }
 }
 

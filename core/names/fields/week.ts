@@ -74,7 +74,31 @@ const LOOSE = new RegExp(`^(?:(\\d{4})[-_. ]?)?(?:((?:${WEEK_WORDS}|[svut](?![\\
 /** Single letters may be versions or anything: they say a week that is asked for, no other. */
 const LETTER = /^[svut][-_. ]*$/i
 
+/** The first and the last day of a week, as people write it: 26.10.-30.10., 26.-30.10.2026 (common practice, no source). */
+const FROM_TO = new RegExp([
+  '^(\\d{1,2})\\.(?:(\\d{1,2})\\.?(\\d{4}|\\d{2}(?!\\d))?)?', '[ ]?(?:[-–]|bis|to|au|al|tot|til|t/m|a|do)[ ]?',
+  '(\\d{1,2})\\.(\\d{1,2})(?:\\.(\\d{4}|\\d{2}(?!\\d))?)?(?![\\d.])',
+].join(''), 'u')
+
+/** The week that two days lie in, where it is one that is asked for. */
+function weekOfDays(text: string, position: number, rule: WeekRule): { end: number, written: string } | null {
+  const match = FROM_TO.exec(text.slice(position, position + 30))
+  if (!match || rule.from === null || rule.to === null) return null
+  const [whole, day1, month1, year1, day2, month2, year2 = year1] = match
+  const asked = [readIso(rule.from).year, readIso(rule.to).year]
+  for (const year of year2 === undefined ? asked : [Number(year2.length === 2 ? `20${year2}` : year2)]) {
+    const [first, last] = [[month1 ?? month2, day1], [month2, day2]]
+      .map(([month, day]) => Date.UTC(year, Number(month) - 1, Number(day)) / DAY) as [number, number]
+    const [week, other] = [weekOfDay(first), weekOfDay(last)]
+    const isOne = first < last && writeIso(week) === writeIso(other) && inRange(week, rule)
+    if (isOne) return { end: position + whole.length, written: write(week, rule.form) }
+  }
+  return null
+}
+
 function looseWeek(text: string, position: number, rule: WeekRule): { end: number, written: string | null } | null {
+  const ofDays = weekOfDays(text, position, rule)
+  if (ofDays) return ofDays
   const match = LOOSE.exec(text.slice(position, position + 16))
   if (!match) return null
   const week = settle(match[1] === undefined ? null : Number(match[1]), Number(match[3]), rule)
@@ -119,14 +143,26 @@ export const week: FreeField<WeekRule, typeof options> = {
     return end === null ? [] : [end]
   },
   take(text, rule, _, take) {
+    const others: [start: number, end: number, cost: number][] = []
+    let told = false
     for (let start = 0; start < text.length; start++) {
       const end = endOfWeek(text, start, rule)
-      if (end !== null) take(start, end, 0)
+      if (end !== null) {
+        take(start, end, 0)
+        told = true
+      }
       // only from where a word or number begins
       if (start > 0 && /[\p{L}\p{N}]/u.test(text[start - 1] ?? '')) continue
       const loose = looseWeek(text, start, rule)
-      if (loose) take(start, loose.end, isDigit(text.charCodeAt(start)) ? 0.9 : 0.8)
+      if (!loose) continue
+      const cost = isDigit(text.charCodeAt(start)) ? 0.9 : 0.8
+      const isBare = loose.written === null && isDigit(text.charCodeAt(start))
+      if (isBare) others.push([start, loose.end, cost])
+      else take(start, loose.end, cost)
+      told ||= loose.written !== null
     }
+    // beside a week that was asked for no bare number is meant
+    if (!told) for (const one of others) take(...one)
   },
   read(actual, rule) {
     if (endOfWeek(actual, 0, rule) === actual.length) return actual
