@@ -482,10 +482,10 @@ test('a word that only tells a state is no title', async () => {
       fields: { about: { type: 'text' } },
     }],
   }
-  const [[, wrong]] = [...await toldOf(films, 'Image/NDiaye CM final.mp4')]
+  const [wrong] = [...(await toldOf(films, 'Image/NDiaye CM final.mp4')).values()]
   expect(wrong?.right).toBe('Image/N\'Diaye_Dylan_CM_{about}.mp4')
   // somebody's film may be called so: the name is right
-  const [[, right]] = [...await toldOf(films, 'Image/N\'Diaye_Dylan_CM_Final.mp4')]
+  const [right] = [...(await toldOf(films, 'Image/N\'Diaye_Dylan_CM_Final.mp4')).values()]
   expect(right?.says).toBe('')
 })
 
