@@ -10,13 +10,14 @@ import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
-import type { Known } from './mend-alignment'
-import { LIKE, mendAlignment } from './mend-alignment'
+import { mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isAnyText, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
+import { LIKE } from './spans'
+import type { Known } from './unlike'
 
 export interface Explanation {
   /** 0 for a fitting name; about one a wrong character. */

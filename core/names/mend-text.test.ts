@@ -36,7 +36,8 @@ describe('free text keeps whole words of the received name', () => {
     ['Jana De Witte invoice 12', 'Invoice Jana De Witte 12', 'the rule\'s word in another place'],
     ['12 Jana De Witte', 'Invoice Jana De Witte 12', 'a number is no word of the rule'],
     ['Rekening Jana De Witte', 'Invoice Jana De Witte {no}', 'another word for the rule\'s alone is no text'],
-    ['Jana De Witte new', 'Invoice Jana De Witte new', 'in its place any word is the text'],
+    ['Jana De Witte paid', 'Invoice Jana De Witte paid', 'in its place any word is the text'],
+    ['Jana De Witte new', 'Invoice Jana De Witte {no}', 'but one that only tells a state'],
     ['new Jana De Witte invoice', 'Invoice Jana De Witte {no}', 'elsewhere a word that tells the state is none'],
     ['Rekening 12', 'Invoice Jana De Witte 12', 'in its place it is the text though nobody is named'],
   ])('%s becomes %s: %s', (name, right) => {

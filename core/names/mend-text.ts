@@ -5,13 +5,13 @@ import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
-import type { Known } from './mend-alignment'
-import { LIKE } from './mend-alignment'
+import { LIKE } from './spans'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isValue } from './parts'
 import { isSeparator, trimSeparators } from './strictness'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
+import type { Known } from './unlike'
 
 const isWord = (text: string): boolean => /\p{L}/u.test(text)
 

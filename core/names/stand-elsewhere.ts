@@ -1,0 +1,183 @@
+import { likeness } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { isAddedWord } from './added-words'
+import type { Alignment, Span } from './align'
+import type { Edit } from './difference'
+import type { NamePart } from './parts'
+import { isAnyText } from './parts'
+import { withinSeparators } from './strictness'
+import { isWordEdge } from './word-edges'
+import { LIKE, cutOut, foldPlain, isAlike, passesOthers, takeFromExtra, withoutStretch } from './spans'
+
+/**
+ * A word of the rule's own that stands whole elsewhere in the name stands there: neither is it too much, nor is it somebody's name, nor
+ * does another word stand instead of it.
+ */
+export function standOwnWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  let folded: string | null = null
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    const whole = span && part.kind === 'fixed' && part.part === 'literal' ? wordOf(span.text) : null
+    if (!span || !whole) continue
+    const [there, until] = withinSeparators(text, [span.start, span.end])
+    const isLike = until > there && likeness(text.slice(there, until), whole.word) >= LIKE
+    if (isLike && isAllThereIs(span, until - there, whole.word)) continue
+    const all = folded ??= foldPlain(text)
+    if (all.length !== text.length) return
+    // of several words, such as that before the v of a version, the longest says it
+    const own = [whole, ...longestOf(span.text)].find(one => onlyPlaceOf(one.folded, all, text) >= 0) ?? whole
+    const start = onlyPlaceOf(own.folded, all, text)
+    const end = start + own.word.length
+    if (start < 0 || (isLike && (start < there || end > until)) || !clear(parts, alignment, text, [start, end], index)) continue
+    const before = span.start >= end ? index + 1 : index
+    const left = [[span.start, Math.min(span.end, start)], [Math.max(span.start, end), span.end]] as const
+    alignment.extras.push(...left.filter(([from, to]) => to > from && /[\p{L}\p{N}]/u.test(text.slice(from, to)))
+      .map(([from, to]) => ({ range: [from, to] as [number, number], before })))
+    const edits = editsOf(own, text, [start, end])
+    const moved = passesOthers(alignment, text, index, [start, end])
+    alignment.spans[index] = { start, end, text: span.text, edits, ...(moved ? { moved } : {}) }
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+
+/** Whether nothing but the word stands where it was found: with more words beside it, it is only what it is. */
+const isAllThereIs = ({ edits }: Span, length: number, word: string): boolean => length <= word.length || edits.length === 0
+
+/** What of a literal is missing around its word, and how the word itself departs. */
+function editsOf({ lead, word, behind }: NonNullable<ReturnType<typeof wordOf>>, text: string, [start, end]: [number, number]): Edit[] {
+  const edits: Edit[] = [{ range: [start, start], expected: lead }, { range: [start, end], expected: word }, { range: [end, end], expected: behind }]
+  return edits.filter(({ range, expected }) => text.slice(...range) !== expected)
+}
+
+/** What passed only something that turned out to be no part of the name stands in its own place. */
+export function standInPlace(alignment: Alignment, text: string): void {
+  for (const [index, { moved, ...span }] of alignment.spans.entries()) {
+    if (moved && !passesOthers(alignment, text, index, [span.start, span.end])) alignment.spans[index] = span
+  }
+}
+
+/** A value of letters and figures that is written without its signs is that one, and no number besides: in "report sl12" SL-12 is told, no 12. */
+export function standJoinedValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || !/^(?=.*\p{L})(?=.*\p{N}).*[^\p{L}\p{N}]/u.test(span.text)) continue
+    if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
+    const key = looseKey(span.text)
+    const [only, ...more] = [...text.matchAll(/[\p{L}\p{N}]+/gu)].filter(([word]) => looseKey(word) === key)
+    if (!only || more.length > 0) continue
+    const range: [number, number] = [only.index, only.index + only[0].length]
+    if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+    cutOut(alignment, range)
+    const moved = passesOthers(alignment, text, index, range)
+    alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: span.text }], ...(moved ? { moved } : {}) }
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+
+/** A value that is not in its place, but stands whole in what was taken for the rule's own text, for another value or for nothing, stands there. */
+export function standOwnValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  const folded = foldPlain(text)
+  if (folded.length !== text.length) return
+  // twice: what one value made room for may be the next
+  for (const [index, part] of [...parts.entries(), ...parts.entries()]) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.text === '') continue
+    if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
+    const value = foldPlain(span.text)
+    const start = value.length === span.text.length ? onlyPlaceOf(value, folded, text) : -1
+    const end = start + value.length
+    if (start < 0 || !giveRoom(parts, alignment, text, index, [start, end])) continue
+    if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: index })
+    const moved = passesOthers(alignment, text, index, [start, end])
+    alignment.spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+
+/** Makes room for a value in the one thing it was taken for; `false`: that is right as it is. */
+function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
+  const sidesOf = (from: number, to: number) => ([[from, start], [end, to]] as const).map(side => withinSeparators(text, side))
+  const isText = (other: number) => parts[other] !== undefined && isAnyText(parts[other])
+  const at = spans.findIndex((host, other) => other !== index && host.start <= start && host.end >= end
+    && (host.edits.length > 0 || isText(other)))
+  const host = spans[at]
+  if (host && isText(at)) {
+    // free text may begin or end with it, and what only tells its state may stand behind
+    const [left, state, ...more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from)
+    if (more.length > 0 || (state && !isAddedWord(text.slice(...state)))) return false
+    if (state) extras.push({ range: [end, state[1]], before: index + 1 })
+    const [from, to] = left ?? [host.start, host.start]
+    spans[at] = { ...host, start: from, end: to }
+    return true
+  }
+  if (host && parts[at]?.part === 'literal') {
+    const [own, left] = sidesOf(host.start, host.end)
+      .sort((a, b) => likeness(text.slice(...b), host.text) - likeness(text.slice(...a), host.text))
+    if (own) spans[at] = { ...host, start: own[0], end: own[1], edits: [{ range: own, expected: host.text }] }
+    if (left && left[1] > left[0]) extras.push({ range: left, before: at })
+    return own !== undefined
+  }
+  if (host) {
+    const [left, ...more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from)
+    if (more.length > 0 || isAlike(host, text)) return false
+    // what is left stands there instead of it
+    spans[at] = left
+      ? { ...host, start: left[0], end: left[1], edits: [{ range: left, expected: host.text }] }
+      : { ...host, end: host.start, edits: [] }
+    return true
+  }
+  return takeFromExtra(extras, text, [start, end])
+}
+
+/** The word or words that a rule's own text is, with what stands around them; `null`: it is none. */
+export function wordOf(literal: string): { word: string, folded: string, lead: string, behind: string } | null {
+  const [from, to] = withinSeparators(literal, [0, literal.length])
+  const word = literal.slice(from, to)
+  if ((word.length < LEAST_WORD && !/^\p{Lu}{2}$/u.test(word)) || !/^(?=.*\p{L})[\p{L}\p{N}]+(?:[\s_.-][\p{L}\p{N}]+)*$/u.test(word)) return null
+  const folded = foldPlain(word)
+  return folded.length === word.length ? { word, folded, lead: literal.slice(0, from), behind: literal.slice(to) } : null
+}
+
+/** The longest word of a literal of several, as `wordOf` tells it. */
+function longestOf(literal: string): NonNullable<ReturnType<typeof wordOf>>[] {
+  const words = [...literal.matchAll(/[\p{L}\p{M}]+/gu)]
+  if (words.length < 2) return []
+  const { 0: word, index } = words.reduce((longest, one) => (one[0].length > longest[0].length ? one : longest))
+  const folded = foldPlain(word)
+  if (word.length <= LEAST_WORD || folded.length !== word.length) return []
+  return [{ word, folded, lead: literal.slice(0, index), behind: literal.slice(index + word.length) }]
+}
+
+/** Where a word stands whole, if it stands in one place alone; -1. */
+function onlyPlaceOf(word: string, folded: string, text: string): number {
+  const [all, own] = [folded, word].map(some => some.replace(/[\s_.-]/g, ' ')) as [string, string]
+  const start = all.indexOf(own)
+  const alone = start >= 0 && !all.includes(own, start + 1) && isWordEdge(text, start) && isWordEdge(text, start + word.length)
+  return alone ? start : -1
+}
+
+/** Shorter words stand in many names by chance. */
+export const LEAST_WORD = 3
+
+/** Makes room for what stands in a stretch: what was too much there, or a value that is nothing like it; `false`: it is somebody else's. */
+function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [start, end]: [number, number], index: number): boolean {
+  const inside = alignment.spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [at] : []))
+  for (const at of inside) {
+    const [part, span] = [parts[at], alignment.spans[at]]
+    if (!part || !span || part.kind !== 'fixed' || span.edits.length === 0) return false
+    const [first, last] = withinSeparators(text, [span.start, span.end])
+    if (part.part === 'literal' && (first < start || last > end)) return false
+  }
+  for (const at of inside) {
+    const span = alignment.spans[at]
+    if (!span) continue
+    // what is left of it stands there instead of it
+    const [from, to] = withinSeparators(text, start - span.start > span.end - end ? [span.start, start] : [Math.min(end, span.end), span.end])
+    alignment.spans[at] = to > from
+      ? { ...span, start: from, end: to, edits: [{ range: [from, to], expected: span.text }] }
+      : { ...span, end: span.start, edits: [] }
+  }
+  alignment.extras = withoutStretch(alignment.extras, [start, end])
+  return true
+}

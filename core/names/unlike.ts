@@ -1,0 +1,123 @@
+import { likeness } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { isAddedWord } from './added-words'
+import { isAndWord } from './and-words'
+import { isCopyMark } from './copy-marks'
+import { isDefaultWord } from './default-names'
+import { WEEK_KEYS } from './months'
+import { numberOfWord } from './number-words'
+import type { Alignment, Span } from './align'
+import { freeField } from './fields/index'
+import type { NamePart } from './parts'
+import type { Strictness } from './strictness'
+import { trimSeparators, withinSeparators } from './strictness'
+import { isWordEdge } from './word-edges'
+import { LIKE } from './spans'
+
+/** What a name is mended by. */
+export interface Known {
+  strictness: Strictness
+  /** Words, as loose keys, that the holder is called by besides what the parts say. */
+  called: () => readonly string[]
+  /** Words, as loose keys, that the piece is known by besides: they are nobody's name. */
+  titled: () => readonly string[]
+}
+
+/** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
+export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (!span) continue
+    const drops = isNoChoice(part, text.slice(span.start, span.end), known) || isCutFromWord(part, span, alignment, text)
+      || (part.kind === 'fixed' && isUnlike(parts, alignment, text, known, index))
+    if (!drops) continue
+    alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+  }
+}
+
+/** Whether what stands for a part that is not free cannot be meant for it. */
+function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known, index: number): boolean {
+  const [part, span] = [parts[index], alignment.spans[index]]
+  if (!part || !span || span.edits.length === 0 || span.text === '') return false
+  const [start, end] = withinSeparators(text, [span.start, span.end])
+  // a letter is no separator
+  if (!/[\p{L}\p{N}]/u.test(span.text)) return /[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))
+  // a separator stands for no value
+  if (start === end) return part.part !== 'literal' && span.end > span.start
+  const there = text.slice(start, end)
+  const isWhole = isWordEdge(text, start) && isWordEdge(text, end) && !isOrdinal(text, [start, end])
+  const isOwn = () => isElsewhere(part.part, span.text, there, known) || beginsLikeLiteral(parts, part.part, there)
+  const stands = part.part === 'literal' ? isInstead(there, span.text) && !isDayOf(parts, alignment, there) : !isNoValue(there, span.text)
+  return !(isWhole && stands && !isOwn()) && likeness(there, span.text) < LIKE
+}
+
+/** Whether a short value is nothing but letters of a longer word beside which more stands: TRA of "Trans-Bud VAT" is no code. */
+function isCutFromWord(part: NamePart, { start, end }: Span, { extras }: Alignment, text: string): boolean {
+  if (part.kind !== 'fixed' || part.part === 'literal' || end === start || end - start > SHORT_VALUE) return false
+  return extras.some(({ range: [from, to] }) => {
+    const touches = (from === end && !isWordEdge(text, end)) || (to === start && !isWordEdge(text, start))
+    return touches && /[\p{L}\p{M}]/u.test(text.slice(from, to)) && /[^\p{L}\p{M}]/u.test(text.slice(from, to))
+  })
+}
+const SHORT_VALUE = 4
+
+/** What is written behind a number to say which in a row it is (common practice, no source): 1st, 2ème, 3er, 4º. */
+const ORDINAL = /^(?:st|nd|rd|th|er|re|ère|e|è|[eèé]me|i[eèé]me|ste|de|te|er|[oaºª])$/iu
+
+/** Whether letters are the end of a number that says which in a row it is: they are nobody's name. */
+export function isOrdinal(text: string, [start, end]: [number, number]): boolean {
+  return /\p{N}/u.test(text[start - 1] ?? '') && ORDINAL.test(text.slice(start, end))
+}
+
+/** Whether words may stand instead of the rule's own text: none that tells its state is among them, and they are no mark of a copy. */
+function isInstead(words: string, own: string): boolean {
+  const asked = looseKey(own)
+  const isState = (word: string) => isAddedWord(word) && !asked.includes(looseKey(word))
+  return !/\p{L}/u.test(own) || (/\p{L}/u.test(words) && !isCopyMark(` ${words}`) && !words.split(/[^\p{L}\p{M}'’]+/u).some(isState))
+}
+
+/** Whether words tell the day that is asked for in a part that is not there: they stand instead of no word of the rule's own. */
+function isDayOf(parts: readonly NamePart[], { spans }: Alignment, words: string): boolean {
+  return parts.some((part, at) => part.kind === 'free' && part.rule.type === 'date' && spans[at]?.end === spans[at]?.start
+    && freeField(part.rule).read(words, part.rule) !== undefined)
+}
+
+/** Whether a word that stands where a choice is asked is none of these, but what the holder or the piece is called by. */
+function isNoChoice(part: NamePart, word: string, { called, titled }: Known): boolean {
+  return part.kind === 'free' && part.rule.type === 'choice' && word !== '' && freeField(part.rule).read(word, part.rule) === undefined
+    && [...called(), ...titled()].includes(looseKey(word))
+}
+
+export const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
+
+/** Whether a word is a device's, one for a week or a number, or "and": nobody is called so. */
+const isNobody = (word: string): boolean =>
+  isDefaultWord(word) || WEEK_KEYS.has(looseKey(word)) || numberOfWord(word) !== null || isAndWord(word)
+
+/** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */
+export function isElsewhere(part: string, asked: string, word: string, { called, titled }: Known): boolean {
+  const key = looseKey(word)
+  if (looseKey(asked).includes(key)) return false
+  if (part === 'literal') return called().includes(key)
+  return titled().includes(key) || (OF_NAME.has(part) ? isNobody(word) : called().includes(key))
+}
+
+/** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */
+export function isNoValue(text: string, value: string): boolean {
+  const [letters, digits] = [/\p{L}/u.test(text), /\p{N}/u.test(text)]
+  if (digits && !letters && Number(trimSeparators(text)) === Number(value)) return false
+  // a figure or two are no slip of a long number
+  if (digits && !letters && /^\p{N}+$/u.test(value) && trimSeparators(text).length * 2 < value.length) return true
+  const unlike = letters && digits ? !/\p{N}/u.test(value) : letters === /\p{N}/u.test(value)
+  return isAddedWord(text) || isCopyMark(text) || unlike
+}
+
+/** Whether a word is one of the rule's own written out, where a name is asked for: Exercise for ex is nobody's. */
+export function beginsLikeLiteral(parts: readonly NamePart[], asked: string, word: string): boolean {
+  const key = OF_NAME.has(asked) ? looseKey(word) : ''
+  return key !== '' && parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some((text) => {
+    const own = looseKey(text)
+    return own.length > 1 && key.length > own.length && key.startsWith(own)
+  }))
+}
