@@ -328,6 +328,9 @@ function tellKind(
   return freeField(part.rule).tell(actual, part.rule, ownOf(known, part.part) !== undefined, strictness)
 }
 
+/** Whether nothing but signs stands where a word is asked for: they are none. */
+const isSignAlone = (actual: string, asked: string): boolean => trimSeparators(actual) === '' && trimSeparators(asked) !== ''
+
 function tellFixed(
   field: string, { text, edits }: Span, actual: string, strictness: Strictness, ownerOf: ExplainContext['ownerOf'],
 ): DifferenceKind | null {
@@ -338,6 +341,7 @@ function tellFixed(
     return strictness.separators === 'ignore' && edits.length === 0 ? null : 'separator'
   }
   if (edits.length === 0) return null
+  if (isSignAlone(actual, text)) return 'absent'
   if (field === 'literal' && isOtherPiece(actual, text)) return 'not-allowed'
   const loosely = (text: string) => foldCase(strictness.accents === 'ignore' ? stripMarks(text) : text)
   const [was, asked] = [plainPunctuation(actual), plainPunctuation(text)]

@@ -99,15 +99,38 @@ const JOINED = /(?<sign>\s?[-–+&,/]\s?|\s(?:\p{L}{1,3}|t[-/]m)\s)/u.source
 const BEFORE = new RegExp(`(?<word>[\\p{L}\\p{N}]+)${JOINED}$`, 'u')
 const BEHIND = new RegExp(`^${JOINED}(?<word>[\\p{L}\\p{N}]+)`, 'u')
 
-/** A choice or week beside which another of its kind stands, as two are named together, is neither of them: Q1-Q4, S44+S45. */
+/** Where another day stands beside one, as two are named together: 8 en 15 november, 2.11.-6.11. */
+function dayBeside(text: string, { start, end }: Span): [number, number] | null {
+  const readings = tellNumbers(text)
+  const own = readings.findIndex(({ kind, range }) => kind === 'date' && range[0] < end && range[1] > start)
+  if (own < 0) return null
+  const at = [own - 1, own + 1].find((at) => {
+    const [one, other, beside] = [readings[Math.min(at, own)], readings[Math.max(at, own)], readings[at]]
+    if (!one || !other || !beside) return false
+    const between = text.slice(one.range[1], other.range[0]).trim()
+    const isDay = beside.kind === 'date'
+    // a figure is a day only beside a word for "and"
+    return (isDay && /^[-–+&,]$/.test(between)) || ((isDay || Number(beside.text) <= 31) && /^\p{L}+$/u.test(between) && joinsTwo(between))
+  })
+  return readings[at ?? -1]?.range ?? null
+}
+
+/** Where another value of its kind stands beside that of a choice or week. */
+function valueBeside(parts: readonly NamePart[], spans: readonly Span[], text: string, index: number): [number, number] | null {
+  const [part, span] = [parts[index], spans[index]]
+  if (part?.kind !== 'free' || !span) return null
+  const read = (start: number, end: number) => freeField(part.rule).read(text.slice(start, end), part.rule)
+  const own = read(span.start, span.end)
+  const sides = own === undefined ? [] : [besides(text.slice(0, span.start), BEFORE, 0), besides(text.slice(span.end), BEHIND, span.end)]
+  return sides.find(side => side && ![undefined, own].includes(read(...side)) && isFreeOfValues(parts, spans, side)) ?? null
+}
+
+/** A choice, day or week beside which another of its kind stands, as two are named together, is neither of them: Q1-Q4, S44+S45. */
 export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
-    if (part.kind !== 'free' || (part.rule.type !== 'choice' && part.rule.type !== 'week') || !span || span.end === span.start) continue
-    const read = (start: number, end: number) => freeField(part.rule).read(text.slice(start, end), part.rule)
-    const own = read(span.start, span.end)
-    const sides = own === undefined ? [] : [besides(text.slice(0, span.start), BEFORE, 0), besides(text.slice(span.end), BEHIND, span.end)]
-    const other = sides.find(side => side && ![undefined, own].includes(read(...side)) && isFreeOfValues(parts, spans, side))
+    if (part.kind !== 'free' || !['choice', 'week', 'date'].includes(part.rule.type) || !span || span.end === span.start) continue
+    const other = part.rule.type === 'date' ? dayBeside(text, span) : valueBeside(parts, spans, text, index)
     if (!other) continue
     const [start, end] = [Math.min(span.start, other[0]), Math.max(span.end, other[1])]
     spans[index] = { ...span, start, end, several: true }

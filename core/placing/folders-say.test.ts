@@ -505,3 +505,34 @@ test('an ending behind a name is told with it', async () => {
   const [file] = [...(await toldOf(essays, 'Α2/Έκθεση Μαρίας (1).pdf')).values()]
   expect(file?.says).not.toContain('"ς')
 })
+
+describe('two days in one file', () => {
+  const notes: Rules = {
+    list: 'id,given,family\n12,Ida,Hase', strictness: ANY_WAY,
+    requirements: [{
+      id: 'note', title: 'Beobachtung', name: '{given} {family}_Beobachtung_{day}', folder: '{given} {family}', formats: [{ id: 'docx' }],
+      fields: { day: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-11-30' } }, count: { from: 1, to: 3 },
+    }],
+  }
+  // common practice, no source
+  test.each(['10. Oktober und 11. November', '8 en 15 november', '2.11.-6.11.', '10.11. + 12.11.'])('%s is neither of them', async (days) => {
+    const [file] = [...(await toldOf(notes, `Ida Hase/Beobachtung ${days}.docx`)).values()]
+    expect(file?.right).toBe('Ida Hase/Ida Hase_Beobachtung_{day}.docx')
+  })
+  test.each([['2 - 10.11.', '2026-11-10'], ['3. November', '2026-11-03'], ['Teil 2 vom 10.11.', '2026-11-10']])('%s is one', async (days, day) => {
+    const [file] = [...(await toldOf(notes, `Ida Hase/Beobachtung ${days}.docx`)).values()]
+    expect(file?.right).toBe(`Ida Hase/Ida Hase_Beobachtung_${day}.docx`)
+  })
+})
+
+test('a sign stands for no word of the rule', async () => {
+  const takes: Rules = {
+    list: 'id,name,part\nj,Jun Kim,Cello', strictness: ANY_WAY,
+    requirements: [{
+      id: 'take', title: 'Take', name: '{part} piece {n}', folder: '{part}', formats: [{ id: 'wav' }],
+      fields: { n: { type: 'number', from: 1, to: 2 } }, count: { from: 2, to: 2, by: 'n' },
+    }],
+  }
+  const [file] = [...(await toldOf(takes, 'Cello/Cello 1.wav')).values()]
+  expect(file?.says).toBe('" piece " is not there.')
+})
