@@ -62,7 +62,7 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
     takeSign(parts, { spans, extras }, text, index, start)
-    const moved = passesOthers({ spans, extras, cost: 0 }, text, index, [start, end])
+    const moved = passesOthers({ spans }, text, index, [start, end])
     spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
   }
 }

@@ -14,6 +14,7 @@ const MM = '(?:0?[1-9]|1[0-2])'
 const DD = '(?:0?[1-9]|[12]\\d|3[01])'
 const ORDINAL = '(?:st|nd|rd|th|er|[.º])?'
 const GAP = '[ ._-]?'
+const VERSION_WORDS = 'v|ver|vers|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand'
 const alone = (pattern: string) => new RegExp(`(?<![\\p{N}\\p{L}])(?:${pattern})(?![\\p{N}\\p{L}])`, 'giu')
 const free = (pattern: string) => new RegExp(`(?<!\\p{N})(?:${pattern})(?!\\p{N})`, 'giu')
 
@@ -31,7 +32,7 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
   ['date', alone(`${DD}${ORDINAL}${GAP}${MONTH}(?:${GAP}(?:${YEAR}|\\d\\d))?|${MONTH}[.]?${GAP}(?:${DD}(?:st|nd|rd|th|(?![ ._-]?\\d))|${YEAR})`)],
   ['date', free(`${YEAR}[-._ ](?:0[1-9]|1[0-2])|(?:0[1-9]|1[0-2])[-._ ]${YEAR}`)],
   ['week', alone(`(?:${WEEK_WORDS})${GAP}\\d{1,2}`)],
-  ['version', alone(`(?:v|ver|vers|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand)${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],
+  ['version', alone(`(?:${VERSION_WORDS})${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],
   ['time', alone('(?:[01]?\\d|2[0-3])(?:h|[:.]?\\d\\d ?(?:uhr|h))(?:[0-5]\\d)?|(?:[01]\\d|2[0-3]):[0-5]\\d(?::[0-5]\\d)?')],
   ['date', free(`${DD}\\.(?:0[1-9]|1[0-2])\\.?`)],
   ['amount', alone(`\\d+(?:[.,]\\d+)?[ _]?(?:${UNITS})`)],
@@ -70,6 +71,9 @@ export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY):
 }
 
 const NOBODY: ReadonlySet<string> = new Set()
+
+/** What a name must hold to tell a version at all: most names tell none, and need not be read for it. */
+export const MAY_TELL_VERSION = new RegExp(`(?:${VERSION_WORDS})${GAP}\\d`, 'i')
 
 /** Digits inside a word are a part of it, as in a class called H3a; between two words that are written together they are not: lab5data. */
 function isInside(text: string, [start, end]: [number, number]): boolean {

@@ -40,7 +40,7 @@ export const isAlike = ({ start, end, text: asked }: Span, text: string): boolea
   likeness(foldPlain(text.slice(start, end)), foldPlain(asked)) >= LIKE
 
 /** Whether a part at this place stands before one that comes before it, or behind one behind it. What is absent before it moves along. */
-export function passesOthers({ spans }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
+export function passesOthers({ spans }: Pick<Alignment, 'spans'>, text: string, index: number, [start, end]: [number, number]): boolean {
   let passes = false
   for (const [at, other] of spans.entries()) {
     if (other.end > other.start) passes ||= /[\p{L}\p{N}]/u.test(text.slice(other.start, other.end)) && (at < index ? other.start >= end : at > index && other.end <= start)

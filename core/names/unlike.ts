@@ -63,7 +63,7 @@ function isCutFromWord(part: NamePart, { start, end }: Span, { extras }: Alignme
 const SHORT_VALUE = 4
 
 /** What is written behind a number to say which in a row it is (common practice, no source): 1st, 2ème, 3er, 4º. */
-const ORDINAL = /^(?:st|nd|rd|th|er|re|ère|e|è|[eèé]me|i[eèé]me|ste|de|te|er|[oaºª])$/iu
+const ORDINAL = /^(?:st|nd|rd|th|er|re|ère|e|è|[eèé]me|i[eèé]me|ste|de|te|[oaºª])$/iu
 
 /** Whether letters are the end of a number that says which in a row it is: they are nobody's name. */
 export function isOrdinal(text: string, [start, end]: [number, number]): boolean {

@@ -43,7 +43,7 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     if (bearers.size > MOST_SHARED) continue
     const cut = key.indexOf('\n')
     const [requirement, value] = [key.slice(0, cut), key.slice(cut + 1)]
-    const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
+    const strength = strengthOf(bearers)
     const worth = worthOf(value)
     for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength, worth })
     const bare = withoutZeros(value)
@@ -108,13 +108,16 @@ function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers
 function addPhrases(units: readonly Unit[], entries: Map<string, Entry[]>): void {
   for (const [key, { value, bearers }] of phrasesOf(units)) {
     if (bearers.size > MOST_SHARED) continue
-    const strength = bearers.size === 1 ? NAMED.column : NAMED.sharedColumn
+    const strength = strengthOf(bearers)
     for (const unit of bearers) gather(entries, key.slice(key.indexOf('\n') + 1), { unit, value, strength, worth: () => 1 })
   }
 }
 
 /** Years from and to, as people shorten them: 1860-69 for 1860-1869; itself where there are none. */
 const withShortYears = (value: string): string => value.replace(/(?<!\d)((\d\d)\d\d[-–/])\2(\d\d)$/u, '$1$3')
+
+/** How strongly a value speaks of each of those that bear it. */
+const strengthOf = (bearers: ReadonlySet<number>): number => (bearers.size === 1 ? NAMED.column : NAMED.sharedColumn)
 
 /** The values of one unit in the columns that its templates use. */
 function valuesOf({ requirement, people }: Unit): Set<string> {

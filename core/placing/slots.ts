@@ -1,6 +1,6 @@
 import { isAnyText } from '../names/parts'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
-import { tellNumbers } from '../names/number-kinds'
+import { MAY_TELL_VERSION, tellNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import type { Requirement } from '../brief/types'
@@ -307,8 +307,7 @@ function byVersionInName(one: FileView, other: FileView): number {
 
 /** The one version that a name tells, and what it says besides; `null`: it tells none, or several. */
 function versionsIn(base: string): { number: number, rest: string } | null {
-  // most names tell none: they are not read for it
-  if (!/(?:v|vers?|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand)[ ._-]?\d/i.test(base)) return null
+  if (!MAY_TELL_VERSION.test(base)) return null
   const [only, ...more] = tellNumbers(base).filter(({ kind }) => kind === 'version')
   if (!only || more.length > 0 || !/^\D*\d+$/.test(only.text)) return null
   const [from, to] = only.range
