@@ -1,9 +1,9 @@
 // Hash + identify of 2,000 mixed files (about 200 MB) against sha256sum and file over the same files, in turn.
 import { execFileSync } from 'node:child_process'
-import { copyFileSync, existsSync, mkdirSync, writeFileSync } from 'node:fs'
-import { build } from 'esbuild'
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
 import { makeDocx, makeFlac, makeOdt, makePdf, makePhoto, makePng, makeWav, textBytes, withComment } from '../demo/make-files'
 import { chanceOf } from '../demo/random'
+import { bundleInto } from '../scripts/bundle-cli.mjs'
 
 const folder = '.data/bench/files'
 const chance = chanceOf(11)
@@ -33,19 +33,14 @@ const time = (command: string) => {
   execFileSync('bash', ['-c', `${command} > /dev/null`])
   return performance.now() - start
 }
-// bundled, as the server runs it: the command line's own start through a loader is no part of reading
-await build({
-  entryPoints: ['bench/read-folder.ts'], bundle: true, platform: 'node', format: 'esm', outfile: '.data/bench/read-folder.mjs',
-  logLevel: 'error',
-  banner: { js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);' },
-})
-copyFileSync('cli/hash-worker.mjs', '.data/bench/hash-worker.mjs')
+// bundled, as the command line is: a start through a loader is no part of reading
+await bundleInto('bench/read-folder.ts', '.data/bench/read-folder')
 const ours: number[] = []
 const theirs: number[] = []
 const full: number[] = []
 for (let round = 0; round < 4; round++) {
-  ours.push(time(`node .data/bench/read-folder.mjs ${folder}`))
-  full.push(time(`node .data/bench/read-folder.mjs ${folder} full`))
+  ours.push(time(`node .data/bench/read-folder/read-folder.mjs ${folder}`))
+  full.push(time(`node .data/bench/read-folder/read-folder.mjs ${folder} full`))
   theirs.push(time(`sha256sum ${folder}/*`) + time(`file ${folder}/*`))
 }
 const median = (values: number[]) => [...values.slice(1)].sort((a, b) => a - b)[1] ?? 0

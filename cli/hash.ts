@@ -19,14 +19,16 @@ interface Hashed { id: number, size: number, modified: number, sha256: string, b
 
 /** Threads that read and hash, so that this one only looks at the bytes. */
 export class HashThreads {
-  private readonly threads: Worker[]
+  private readonly threads: { worker: Worker, busy: number }[]
   private readonly waiting = new Map<number, (found: Hashed) => void>()
   private next = 0
 
   constructor(count = THREADS) {
     this.threads = Array.from({ length: count }, () => {
-      const thread = new Worker(new URL('hash-worker.mjs', import.meta.url), { workerData: { inMemory: IN_MEMORY } })
-      thread.on('message', (hashed: Hashed) => {
+      const worker = new Worker(new URL('hash-worker.mjs', import.meta.url), { workerData: { inMemory: IN_MEMORY } })
+      const thread = { worker, busy: 0 }
+      worker.on('message', (hashed: Hashed) => {
+        thread.busy--
         this.waiting.get(hashed.id)?.(hashed)
         this.waiting.delete(hashed.id)
       })
@@ -36,14 +38,17 @@ export class HashThreads {
 
   hash(path: string | Buffer): Promise<Hashed> {
     const id = this.next++
+    // in turn, the large files of a regular folder could all come to one of them
+    const thread = this.threads.reduce((least, one) => one.busy < least.busy ? one : least)
+    thread.busy++
     return new Promise((resolve) => {
       this.waiting.set(id, resolve)
-      this.threads[id % this.threads.length]?.postMessage({ id, path: Buffer.from(path) })
+      thread.worker.postMessage({ id, path: Buffer.from(path) })
     })
   }
 
   async close(): Promise<void> {
-    await Promise.all(this.threads.map(thread => thread.terminate()))
+    await Promise.all(this.threads.map(thread => thread.worker.terminate()))
   }
 }
 

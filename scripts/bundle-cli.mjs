@@ -7,17 +7,21 @@ import { NODE_TARGET } from './node-target.mjs'
 
 const here = path => fileURLToPath(new URL(path, import.meta.url))
 
-await build({
-  entryPoints: [here('../cli/main.ts')],
-  outdir: here('../cli/dist'),
-  outExtension: { '.js': '.mjs' },
-  // families of formats are loaded when a file calls for them
-  bundle: true, splitting: true, platform: 'node', format: 'esm', target: NODE_TARGET, minifySyntax: true, logLevel: 'error',
-  mainFields: ['module', 'main'],
-  // packages go on without what they have in machine code
-  external: ['*.node'],
-  // packages of before modules ask for their parts with require, and for where they lie
-  banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);'
-    + 'const __dirname = import.meta.dirname;' },
-})
-await copyFile(here('../cli/hash-worker.mjs'), here('../cli/dist/hash-worker.mjs'))
+/** Bundles one entry and all it loads into a folder, with the threads it starts. */
+export async function bundleInto(entry, folder) {
+  await build({
+    entryPoints: [entry],
+    outdir: folder,
+    outExtension: { '.js': '.mjs' },
+    // families of formats are loaded when a file calls for them
+    bundle: true, splitting: true, platform: 'node', format: 'esm', target: NODE_TARGET, minifySyntax: true, logLevel: 'error',
+    mainFields: ['module', 'main'],
+    // packages go on without what they have in machine code
+    external: ['*.node'],
+    // packages of before modules ask for their parts with require, and for where they lie
+    banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);'
+      + 'const __dirname = import.meta.dirname;' },
+  })
+  await copyFile(here('../cli/hash-worker.mjs'), `${folder}/hash-worker.mjs`)
+}
+await bundleInto(here('../cli/main.ts'), here('../cli/dist'))

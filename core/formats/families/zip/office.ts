@@ -124,8 +124,8 @@ async function measureOpenDocument(id: string, entries: readonly Entry[], part: 
   }
   if (kind === 'sheet') props.sheets = countElements(body, 'table')
   if (kind === 'slides') props.slides = countElements(body, 'page')
-  const noWords = kind === 'sheet' ? !/<text:p\b|office:value/.test(body) : countWords(body, OPEN_PARTS) === 0
-  const empty = kind === 'text' ? props.words === 0 : noWords
+  const noWords = () => kind === 'sheet' ? !/<text:p\b|office:value/.test(body) : countWords(body, OPEN_PARTS) === 0
+  const empty = kind === 'text' ? props.words === 0 : noWords()
   return { props, version, blank: kind !== undefined && empty
     && (kind === 'slides' ? !/<draw:(?!page\b|frame\b)|<draw:frame\b(?![^>]*presentation:placeholder)/.test(body) : !picture) }
 }

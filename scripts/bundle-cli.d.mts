@@ -1,0 +1,1 @@
+export function bundleInto(entry: string, folder: string): Promise<void>
