@@ -57,13 +57,15 @@ const RECEIVED: Units = {
 export function alignParts(parts: readonly NamePart[], text: string, strictness: Strictness, known: Captures): Alignment {
   // what no cheapest way can pass is left out; nearly every name departs by less, and for the others all is looked at
   const asked = parts.reduce((sum, part) => sum + (part.kind === 'fixed' ? part.texts[0]?.length ?? 0 : 0), 0)
-  const limit = Math.min(NEAR + Math.abs(text.length - asked), FAR)
-  return alignWithin(limit, parts, text, strictness, known) ?? alignWithin(Infinity, parts, text, strictness, known)
-    ?? { cost: Infinity, spans: [], extras: [] }
+  for (const slips of SLIPS) {
+    const near = alignWithin(Math.min(slips + Math.abs(text.length - asked), FAR), parts, text, strictness, known)
+    if (near) return near
+  }
+  return alignWithin(Infinity, parts, text, strictness, known) ?? { cost: Infinity, spans: [], extras: [] }
 }
 
-/** What most misnamed files cost, besides what they are longer or shorter than was asked; at most so much. */
-const NEAR = 3
+/** What most misnamed files cost, and nearly all others, besides what they are longer or shorter than was asked; at most so much. */
+const SLIPS = [1, 3]
 const FAR = 9
 
 /**

@@ -1,5 +1,6 @@
 import { likeness } from '../text/distance'
 import { foldCase, plainPunctuation, stripMarks } from '../text/fold'
+import { keeping } from '../text/kept'
 import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { withinSeparators } from './strictness'
@@ -50,7 +51,9 @@ export function passesOthers({ spans }: Pick<Alignment, 'spans'>, text: string, 
 }
 
 /** Folded so that every letter keeps its place: one that would become two, as ß does, only loses its case. */
-export function foldPlain(text: string): string {
+export const foldPlain: (text: string) => string = keeping(5000, foldEvenly)
+
+function foldEvenly(text: string): string {
   const fold = (some: string) => foldCase(stripMarks(plainPunctuation(some)))
   const folded = fold(text)
   if (folded.length === text.length) return folded

@@ -46,10 +46,11 @@ function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string
   // a separator stands for no value
   if (start === end) return part.part !== 'literal' && span.end > span.start
   const there = text.slice(start, end)
+  if (likeness(there, span.text) >= LIKE) return false
   const isWhole = isWordEdge(text, start) && isWordEdge(text, end) && !isOrdinal(text, [start, end])
   const isOwn = () => isElsewhere(part.part, span.text, there, known) || beginsLikeLiteral(parts, part.part, there)
   const stands = part.part === 'literal' ? isInstead(there, span.text) && !isDayOf(parts, alignment, there) : !isNoValue(there, span.text)
-  return !(isWhole && stands && !isOwn()) && likeness(there, span.text) < LIKE
+  return !(isWhole && stands && !isOwn())
 }
 
 /** Whether a short value is nothing but letters of a longer word beside which more stands: TRA of "Trans-Bud VAT" is no code. */

@@ -29,29 +29,38 @@ export function commonInOrder(a: string, b: string): number {
  */
 export function editDistance(a: string, b: string, limit = Infinity): number {
   if (Math.abs(a.length - b.length) > limit) return limit + 1
-  let before: number[] = []
+  const width = b.length + 1
+  if (width > ROWS[0].length) ROWS = [new Uint32Array(width * 2), new Uint32Array(width * 2), new Uint32Array(width * 2)]
+  let [before, previous, row] = ROWS
+  for (let j = 0; j < width; j++) previous[j] = j
   let leastBefore = 0
-  let previous = Array.from({ length: b.length + 1 }, (_, j) => j)
   for (let i = 1; i <= a.length; i++) {
-    const row = [i]
-    let least = i
-    for (let j = 1; j <= b.length; j++) {
-      const same = a.charCodeAt(i - 1) === b.charCodeAt(j - 1)
-      let cost = Math.min((previous[j] ?? 0) + 1, (row[j - 1] ?? 0) + 1, (previous[j - 1] ?? 0) + (same ? 0 : 1))
-      if (i > 1 && j > 1 && a.charCodeAt(i - 1) === b.charCodeAt(j - 2) && a.charCodeAt(i - 2) === b.charCodeAt(j - 1)) {
-        cost = Math.min(cost, (before[j - 2] ?? 0) + 1)
-      }
-      row.push(cost)
+    const char = a.charCodeAt(i - 1)
+    const charBefore = i > 1 ? a.charCodeAt(i - 2) : -1
+    let [left, least, diagonal, asked] = [i, i, i - 1, -1]
+    row[0] = i
+    for (let j = 1; j < width; j++) {
+      const [askedBefore, above] = [asked, previous[j] ?? 0]
+      asked = b.charCodeAt(j - 1)
+      let cost = Math.min(above + 1, left + 1, diagonal + (char === asked ? 0 : 1))
+      if (char === askedBefore && charBefore === asked) cost = Math.min(cost, (before[j - 2] ?? 0) + 1)
+      row[j] = left = cost
+      diagonal = above
       if (cost < least) least = cost
     }
     // a swap reaches back over two rows, so both must be past the limit
     if (least > limit && leastBefore > limit) return limit + 1
     leastBefore = least
+    const free = before
     before = previous
     previous = row
+    row = free
   }
   return Math.min(previous[b.length] ?? 0, limit + 1)
 }
+
+/** Three rows of distances, in memory that is used again. */
+let ROWS: [Uint32Array, Uint32Array, Uint32Array] = [new Uint32Array(256), new Uint32Array(256), new Uint32Array(256)]
 
 /**
  * How like two texts are, of 1, by their letters and digits alone.
