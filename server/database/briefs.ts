@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { LRUCache } from 'lru-cache'
 import { v7 as uuid } from 'uuid'
 import type { BriefDocument } from '#core/brief/document'
 import type { StoredRoster } from '#shared/answers'
@@ -10,9 +11,27 @@ export async function newestVersion(briefId: string, trx: Knex = db()): Promise<
   return trx('brief_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'document')
 }
 
-/** Who owes now. */
-export async function newestRoster(briefId: string): Promise<({ id: string, number: number } & StoredRoster) | undefined> {
-  return db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc').first('id', 'number', 'people', 'columns', 'headings')
+/** A list as it is kept, with its version. */
+export type KeptRoster = { id: string, number: number } & StoredRoster
+
+/** Lists that were asked for last, so many people in all: at a door everybody's page asks for the same one again and again. */
+const KEPT = new LRUCache<string, KeptRoster>({ maxSize: 50_000, sizeCalculation: ({ people }) => people.length + 1 })
+
+/** Who owes now; the same object for everybody, which nobody changes. */
+export async function newestRoster(briefId: string): Promise<Readonly<KeptRoster> | undefined> {
+  // a version is written anew where somebody is erased from it: then its row has another mark
+  const newest = await db()('roster_version').where('brief_id', briefId).orderBy('number', 'desc')
+    .first<{ id: string, mark: string } | undefined>('id', db().raw('xmin::text as mark'))
+  if (!newest) return undefined
+  const key = `${newest.id} ${newest.mark}`
+  const kept = KEPT.get(key)
+  if (kept) return kept
+  const row: KeptRoster | undefined = await db()('roster_version').where('id', newest.id).whereRaw('xmin::text = ?', [newest.mark])
+    .first('id', 'number', 'people', 'columns', 'headings')
+  // written anew between the two questions
+  if (!row) return newestRoster(briefId)
+  KEPT.set(key, row)
+  return row
 }
 
 /** A list whose people stay the text they are kept as. */

@@ -1,12 +1,9 @@
-import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
 import type { ByteSource } from '#core/bytes/source'
-import { sourceFromBytes } from '#core/bytes/source'
-import { readBytes } from '#core/formats/identify'
 import type { Reading } from '#core/formats/reading'
 import { byCodeUnit } from '#core/text/order'
 import { db } from '../database/connection'
-import { CHUNK, closeContent, contentSource, keepWhole, mendContent } from '../database/contents'
+import { closeContent, contentSource, keepWhole, mendContent, storing } from '../database/contents'
 import { keepReadings } from '../database/readings'
 import type { ReceivedFileRow } from '../database/tables'
 import { isGone } from '../utils/content-store'
@@ -15,21 +12,26 @@ import { requireCheck } from './access'
 import type { Account } from './accounts'
 import { noteEvent } from './events'
 import { sayLetGo } from './letting-go'
+import { hashOf, readSource, readWhole } from './reading'
 
 /** A sealed content with what its bytes say. */
 export interface Sealed { contentId: string, sha256: string, readingId: string, reading: Reading }
 
 /** Stores small files' bytes, known by their hash, in one transaction: read here, whatever the browser said of them. */
 export async function storeWhole(all: readonly { bytes: Uint8Array, sha256: string }[]): Promise<Sealed[]> {
-  const facts: { bytes: Uint8Array, sha256: string, reading: Reading }[] = []
-  for (const { bytes, sha256 } of all) facts.push({ bytes, sha256, reading: await readBytes(sourceFromBytes(bytes)) })
+  const read = await readWhole(all.map(one => one.bytes))
+  return keepTogether(all.flatMap(({ bytes, sha256 }, at) => (read[at] ? [{ bytes, sha256, reading: read[at] }] : [])))
+}
+
+/** Stores small files that are hashed and read, in one transaction. */
+export async function keepTogether(facts: readonly { bytes: Uint8Array, sha256: string, reading: Reading }[]): Promise<Sealed[]> {
   // in one order, so that two batches never wait for each other
   const distinct = [...new Map(facts.map(one => [one.sha256, one])).values()].sort((a, b) => byCodeUnit(a.sha256, b.sha256))
-  return await db().transaction(async (trx) => {
+  return storing(() => db().transaction(async (trx) => {
     const readings = await keepReadings(trx, distinct)
     const contents = await keepWhole(trx, distinct)
     return facts.map(({ sha256, reading }) => ({ contentId: contents.get(sha256) ?? '', sha256, readingId: readings.get(sha256) ?? '', reading }))
-  }).catch((error: unknown) => {
+  })).catch((error: unknown) => {
     throw sayStorage(error)
   })
 }
@@ -40,9 +42,7 @@ export async function storeWhole(all: readonly { bytes: Uint8Array, sha256: stri
  */
 export async function sealContent(contentId: string, size: number): Promise<Sealed> {
   await closeContent(contentId)
-  const source = contentSource(contentId, size)
-  const sha256 = await hashOf(source)
-  const reading = await readBytes(source)
+  const { sha256, reading } = await readSource(contentSource(contentId, size))
   const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256) ?? ''
   const joined = await db().transaction(async (trx) => {
     // two equal ones at once: one waits for the other, and joins it
@@ -72,18 +72,6 @@ export async function sealArchive(contentId: string, size: number, trx: Knex): P
   await trx('content').where('id', contentId).update({ state: 'sealing' })
   const sha256 = await hashOf(contentSource(contentId, size))
   await trx('content').where('id', contentId).update({ sha256, state: 'sealed', verified_at: trx.fn.now() })
-}
-
-/** Bytes from the first to the last, a stretch at a time. */
-export async function* piecesOf(source: ByteSource): AsyncGenerator<Uint8Array> {
-  for (let offset = 0; offset < source.size; offset += 4 * CHUNK) yield await source.read(offset, 4 * CHUNK)
-}
-
-/** SHA-256 of a source, read as it comes. */
-export async function hashOf(source: ByteSource): Promise<string> {
-  const hash = createHash('sha256')
-  for await (const piece of piecesOf(source)) hash.update(piece)
-  return hash.digest('hex')
 }
 
 /** Whether stored bytes still agree with their hash; where they do not, it is written down and nobody is given them any more. */

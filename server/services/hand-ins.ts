@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { createHash, webcrypto } from 'node:crypto'
 import type { Knex } from 'knex'
 import { v7 as uuid } from 'uuid'
 import type { ByteSource } from '#core/bytes/source'
@@ -17,7 +17,8 @@ import { storableText } from '../utils/storable'
 import type { IntakeFile } from './check-input'
 import { loadReceived } from './check-input'
 import { checkSoon } from './checks'
-import { sealContent, soundContent } from './contents'
+import type { Sealed } from './contents'
+import { sealContent, soundContent, storeWhole } from './contents'
 import type { LoadedDoor } from './door'
 import { closesAt, isOpen, loadDoor, lookThrough } from './door'
 import type { DoorHolder } from './door-links'
@@ -107,7 +108,7 @@ export async function announceFile(holder: DoorHolder, file: Announced): Promise
     }
     await requireRoom(trx, { id: door.set_by ?? '' }, holder.briefId, 1, file.size)
     const id = uuid()
-    const contentId = await beginContent(file.size)
+    const contentId = await beginContent(file.size, false, trx)
     await trx('received_file').insert({
       id, intake_id: row.intake_id, path: await freePath(trx, row, holder.person, name), size: file.size, sha256: file.sha256,
       content_id: contentId, handed_in: JSON.stringify(said),
@@ -188,17 +189,23 @@ export async function takeStretch(file: Arriving, offset: number, stretch: Async
     held.push(piece)
     length += piece.length
     // with a checksum nothing is kept before it is known to agree
-    if (checksum === null && length >= 4 * CHUNK) await flush(false)
+    if (checksum === null && length > SMALL) await flush(false)
     if (checksum !== null && length > MOST_CHECKED) throw refuse(413, `A stretch with a checksum has at most ${MOST_CHECKED} bytes.`)
   }
   if (checksum !== null && hash.digest('base64') !== checksum) {
     throw refuse(460, 'The checksum of this stretch does not agree: nothing of it was kept.')
+  }
+  if (at === 0 && length === file.size && length <= SMALL) {
+    await settleWhole(file, Buffer.concat(held, length))
+    return length
   }
   await flush(at + length === file.size)
   if (at === file.size) await settle(file)
   return at
 }
 const MOST_CHECKED = 8 * CHUNK
+/** What comes whole in one go and is no longer is never stored before it is hashed and read: it need not be fetched back. */
+const SMALL = 4 * CHUNK
 
 /** What comes, and a last act where it breaks off. */
 async function* keptOnLoss(stretch: AsyncIterable<Buffer>, onLoss: () => Promise<void>): AsyncGenerator<Buffer> {
@@ -213,12 +220,27 @@ async function* keptOnLoss(stretch: AsyncIterable<Buffer>, onLoss: () => Promise
 
 /** Closes what is here whole: hashed and read by the server itself. */
 async function settle(file: Arriving): Promise<void> {
+  if (!file.verified) await received(file, await sealContent(file.contentId, file.size))
+}
+
+/** Stores what came whole in one go. */
+async function settleWhole(file: Arriving, bytes: Buffer): Promise<void> {
   if (file.verified) return
-  const sealed = await sealContent(file.contentId, file.size)
-  if (file.sha256 !== null && file.sha256 !== sealed.sha256) {
-    await db()('received_file').where({ id: file.id, verified: false }).delete()
-    throw refuse(422, `${file.path}: what arrived is not what was announced. Was the file changed while it was sent? Choose it again.`)
-  }
+  const sha256 = Buffer.from(await webcrypto.subtle.digest('SHA-256', bytes)).toString('hex')
+  await requireSame(file, sha256)
+  const [sealed] = bytes.length > 0 ? await storeWhole([{ bytes, sha256 }]) : [await sealContent(file.contentId, 0)]
+  if (sealed) await received(file, sealed)
+}
+
+async function requireSame(file: Arriving, sha256: string): Promise<void> {
+  if (file.sha256 === null || file.sha256 === sha256) return
+  await db()('received_file').where({ id: file.id, verified: false }).delete()
+  throw refuse(422, `${file.path}: what arrived is not what was announced. Was the file changed while it was sent? Choose it again.`)
+}
+
+/** A file is here from now on, with its bytes and what they say. */
+async function received(file: Arriving, sealed: Sealed): Promise<void> {
+  await requireSame(file, sealed.sha256)
   countReceived(file.size)
   await db()('received_file').where({ id: file.id, verified: false })
     .update({ content_id: sealed.contentId, sha256: sealed.sha256, reading_id: sealed.readingId, verified: true })

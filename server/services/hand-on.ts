@@ -9,10 +9,10 @@ import type { PlaceRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { log } from '../utils/log'
 import { requireRole } from './access'
-import { piecesOf } from './contents'
 import { openPart } from './corrected'
 import { exportOf } from './exports'
 import { openPlace, requirePlace, sayPlace } from './places'
+import { piecesOf } from './reading'
 
 /** A number tells so many apart. */
 const MOST_NUMBERED = 1000

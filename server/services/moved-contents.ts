@@ -6,7 +6,8 @@ import { CHUNK, chunksOf, contentSource, noteLeftovers } from '../database/conte
 import type { ContentRow } from '../database/tables'
 import { contentStore, isGone, keepsElsewhere } from '../utils/content-store'
 import { log } from '../utils/log'
-import { agrees, piecesOf } from './contents'
+import { agrees } from './contents'
+import { piecesOf } from './reading'
 
 /** So many contents at a time, and so many of them side by side. */
 const [AT_ONCE, LOOKED_AT, SIDE_BY_SIDE] = [32, 128, 4]

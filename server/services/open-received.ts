@@ -2,11 +2,11 @@ import type { Incoming, Opening, StaysClosed } from '#core/arrivals/incoming'
 import { openAmongOthers } from '#core/arrivals/open'
 import type { ByteSource } from '#core/bytes/source'
 import { sourceFromBytes } from '#core/bytes/source'
-import { readBytes } from '#core/formats/identify'
 import { db } from '../database/connection'
 import { beginContent, CHUNK, closeContent, contentSink, contentSource } from '../database/contents'
 import { keepReadings } from '../database/readings'
-import { hashOf, sealContent, storeWhole } from './contents'
+import { keepTogether, sealContent } from './contents'
+import { readSource } from './reading'
 
 /** An archive or message longer than this, or with more in it, is received as it is: a step of a job has a minute. */
 const [LONGEST, MOST_INSIDE] = [100_000_000, 500_000_000]
@@ -28,9 +28,8 @@ type Unpacked = ByteSource & { stored?: string }
 export async function factsOfStored(stored: string, size: number, keeps: boolean): Promise<Facts> {
   if (keeps) return sealContent(stored, size)
   await closeContent(stored)
-  const source = contentSource(stored, size)
-  const sha256 = await hashOf(source)
-  const readingId = (await keepReadings(db(), [{ sha256, reading: await readBytes(source) }])).get(sha256) ?? ''
+  const { sha256, reading } = await readSource(contentSource(stored, size))
+  const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256) ?? ''
   await db()('content').where('id', stored).delete()
   return { sha256, readingId, contentId: null }
 }
@@ -84,10 +83,9 @@ async function readInside({ path, container = [], modified, rawPath, sender, siz
   try {
     const source = await open()
     if (source.stored !== undefined) return { ...told, size: source.size, facts: await factsOfStored(source.stored, source.size, keeps) }
-    const sha256 = await hashOf(source)
-    const bytes = await source.read(0, source.size)
-    const [kept] = keeps ? await storeWhole([{ bytes, sha256 }]) : []
-    const readingId = kept?.readingId ?? (await keepReadings(db(), [{ sha256, reading: await readBytes(source) }])).get(sha256) ?? ''
+    const { sha256, reading } = await readSource(source)
+    const [kept] = keeps ? await keepTogether([{ bytes: await source.read(0, source.size), sha256, reading }]) : []
+    const readingId = kept?.readingId ?? (await keepReadings(db(), [{ sha256, reading }])).get(sha256) ?? ''
     return { ...told, size: source.size, facts: { sha256, readingId, contentId: kept?.contentId ?? null } }
   }
   catch (error) {

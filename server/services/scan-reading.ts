@@ -4,7 +4,6 @@ import { v7 as uuid } from 'uuid'
 import { mayBeOpened } from '#core/arrivals/open'
 import type { ByteSource } from '#core/bytes/source'
 import { sourceFromBytes } from '#core/bytes/source'
-import { readBytes } from '#core/formats/identify'
 import { READER_VERSION, unread } from '#core/formats/reading'
 import { sayArrivalFault } from '#core/wording/index'
 import type { ScanResult } from '#shared/jobs'
@@ -19,6 +18,7 @@ import { storableReading, storableText } from '../utils/storable'
 import { storeWhole } from './contents'
 import type { Inside, Facts } from './open-received'
 import { factsOfStored, openReceived } from './open-received'
+import { readWhole } from './reading'
 import type { HowOpened } from './scans'
 import { outerMark, ROWS, STEP_MS, TOLD } from './scans'
 
@@ -187,9 +187,8 @@ async function keepRead(
   }
   else {
     const distinct = [...new Map(fetched.map(one => [one.sha256, one])).values()]
-    const readings = await keepReadings(db(), await Promise.all(distinct.map(async ({ sha256, bytes }) => ({
-      sha256, reading: await readBytes(sourceFromBytes(bytes)),
-    }))))
+    const read = await readWhole(distinct.map(one => one.bytes))
+    const readings = await keepReadings(db(), distinct.flatMap(({ sha256 }, at) => (read[at] ? [{ sha256, reading: read[at] }] : [])))
     for (const { file, sha256 } of fetched) facts.set(file, { sha256, readingId: readings.get(sha256) ?? '', contentId: null })
   }
   const rows = [...facts].map(([file, { sha256, readingId, contentId }]) => ({

@@ -1,6 +1,9 @@
 import { dirname, join } from 'node:path'
+import type { MessagePort } from 'node:worker_threads'
 import { Piscina } from 'piscina'
+import type { FileRead, ReadTask } from '../workers/read'
 import { refuse } from './errors'
+import { log } from './log'
 
 /** Threads of this process for what takes longer than an answer may wait. */
 const MOST = 2
@@ -10,8 +13,12 @@ const LONGEST = Number(process.env.USITOR_LONGEST_SECONDS ?? 120) * 1000
 const AT_ONCE_EACH = 1
 const WAITING_EACH = 8
 const WAITING = 200
+/** So many files are read by turns on one thread. */
+const FILES_EACH = 4
+/** The slowest store gives so many bytes in a millisecond. */
+const SLOWEST = 2000
 
-type Work = 'check' | 'door' | 'paper' | 'roster' | 'rule' | 'workbook'
+type Work = 'check' | 'door' | 'paper' | 'read' | 'roster' | 'rule' | 'workbook'
 
 const pools = new Map<Work, Piscina>()
 function poolOf(work: Work): Piscina {
@@ -19,7 +26,9 @@ function poolOf(work: Work): Piscina {
   if (!pool) {
     const folder = process.env.USITOR_WORKERS ?? join(dirname(process.argv[1] ?? '.'), 'workers')
     pool = new Piscina({
-      filename: join(folder, `${work}.mjs`), minThreads: 0, maxThreads: MOST, maxQueue: WAITING, idleTimeout: 30_000,
+      filename: join(folder, `${work}.mjs`), minThreads: 0, maxThreads: MOST, maxQueue: work === 'read' ? Infinity : WAITING, idleTimeout: 30_000,
+      // a file that is fetched as it is read leaves the thread to others while it waits
+      concurrentTasksPerWorker: work === 'read' ? FILES_EACH : 1,
       resourceLimits: { maxOldGenerationSizeMb: work === 'check' ? 1536 : 512 },
     })
     pools.set(work, pool)
@@ -61,5 +70,26 @@ export async function onThread<T>(work: Work, of: string, task: unknown, signal?
     const next = line.waiting.shift()
     if (next) next()
     else if (line.running === 0) lines.delete(of)
+  }
+}
+
+/**
+ * Reads files on a thread: whatever is in one, it ends no more than that thread.
+ *
+ * @param size - bytes, by which the time is bounded
+ * @returns what was read; a text: why it could not be
+ */
+export async function onReader(task: ReadTask, transfer: readonly (ArrayBuffer | MessagePort)[], size: number): Promise<FileRead[] | string> {
+  const most = Math.ceil(LONGEST + size / SLOWEST)
+  const limit = AbortSignal.timeout(most)
+  try {
+    return await poolOf('read').run(task, { transferList: [...transfer], signal: limit }) as FileRead[]
+  }
+  catch (error) {
+    const why = limit.aborted
+      ? `reading took longer than ${Math.round(most / 1000)} seconds and was ended`
+      : 'reading needed more memory than there is for it'
+    log.warn({ size, problem: String(error) }, why)
+    return why
   }
 }

@@ -1,4 +1,4 @@
-import { piecesOf } from '../../services/contents'
+import { piecesOf } from '../../services/reading'
 import { startFileBytes } from '../../services/start-files'
 import { doorRoute } from '../../utils/route'
 import { sendAttachment } from '../../utils/stream'

@@ -1,4 +1,4 @@
-import { piecesOf } from '../../../services/contents'
+import { piecesOf } from '../../../services/reading'
 import { ownContent } from '../../../services/hand-ins'
 import { doorRoute } from '../../../utils/route'
 import { sendAttachment } from '../../../utils/stream'

@@ -1,4 +1,4 @@
-import { piecesOf } from '../../../../services/contents'
+import { piecesOf } from '../../../../services/reading'
 import { openStartFile } from '../../../../services/start-files'
 import { route } from '../../../../utils/route'
 import { sendAttachment } from '../../../../utils/stream'

@@ -1,4 +1,5 @@
-import { findContent, piecesOf } from '../../../../services/contents'
+import { findContent } from '../../../../services/contents'
+import { piecesOf } from '../../../../services/reading'
 import { noteEvent } from '../../../../services/events'
 import { routeId } from '../../../../utils/validate'
 import { sendAttachment } from '../../../../utils/stream'

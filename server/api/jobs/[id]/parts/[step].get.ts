@@ -1,5 +1,5 @@
 import { getRouterParams } from 'h3'
-import { piecesOf } from '../../../../services/contents'
+import { piecesOf } from '../../../../services/reading'
 import { openPart } from '../../../../services/corrected'
 import { noteEvent } from '../../../../services/events'
 import { refuse } from '../../../../utils/errors'
