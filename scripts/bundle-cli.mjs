@@ -3,7 +3,7 @@
 import { copyFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
-import { NODE_TARGET } from './node-target.mjs'
+import { NODE_TARGET, REQUIRE } from './node-target.mjs'
 
 const here = path => fileURLToPath(new URL(path, import.meta.url))
 
@@ -18,9 +18,7 @@ export async function bundleInto(entry, folder) {
     mainFields: ['module', 'main'],
     // packages go on without what they have in machine code
     external: ['*.node'],
-    // packages of before modules ask for their parts with require, and for where they lie
-    banner: { js: 'import { createRequire as usitorRequire } from \'node:module\';const require = usitorRequire(import.meta.url);'
-      + 'const __dirname = import.meta.dirname;' },
+    banner: { js: REQUIRE },
   })
   await copyFile(here('../cli/hash-worker.mjs'), `${folder}/hash-worker.mjs`)
 }

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import { build } from 'esbuild'
 import { FACES, fontFileName } from '../core/paper/fonts'
-import { NODE_TARGET } from './node-target.mjs'
+import { NODE_TARGET, REQUIRE } from './node-target.mjs'
 
 const require = createRequire(import.meta.url)
 
@@ -14,6 +14,7 @@ export async function bundleThreads(outdir: string, core: string): Promise<void>
   await build({
     entryPoints: files.map(name => join(folder, name)), outdir, outExtension: { '.js': '.mjs' }, logLevel: 'error',
     bundle: true, platform: 'node', format: 'esm', target: NODE_TARGET, alias: { '#core': core, '#shared': join(core, '../shared') },
+    banner: { js: REQUIRE },
   })
   await mkdir(join(outdir, 'fonts'), { recursive: true })
   await Promise.all(Object.values(FACES).flat().map(file =>

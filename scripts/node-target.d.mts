@@ -1,1 +1,2 @@
 export const NODE_TARGET: string
+export const REQUIRE: string

@@ -54,10 +54,10 @@ export async function readSource(source: ByteSource): Promise<{ sha256: string, 
   const faults: unknown[] = []
   here.on('message', ({ offset, length }: StretchAsked) => {
     source.read(offset, length).then((bytes) => {
-      // a view would take all of the memory that it is a view of along
-      const own = bytes.slice()
+      // what is handed over is gone here, and a view would take all along that it is a view of (slice of a Buffer makes one, too)
+      const own = new Uint8Array(bytes)
       here.postMessage(own, [own.buffer])
-    }, (error: unknown) => {
+    }).catch((error: unknown) => {
       faults.push(error)
       here.postMessage(null)
     })

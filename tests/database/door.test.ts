@@ -272,6 +272,23 @@ describe('a door that is closed', () => {
   })
 })
 
+describe('many at once', () => {
+  test('who announce in the same moment all are heard: none waits for a connection while holding one', async () => {
+    const crowd = Array.from({ length: 40 }, (_, at) => person(`c${at}`, 'Ana', `Marsh${at}`, ''))
+    const host = await somebody(server.address)
+    const { id } = await host.client.send('POST /api/briefs', { body: { title: 'Crowd', document: document('2099-01-01T12:00:00Z') } })
+    await host.client.send('PUT /api/briefs/:id/roster', { id, body: { people: crowd, columns: [] } })
+    await host.client.send('PUT /api/briefs/:id/door', { id, body: OPEN })
+    const links = await host.client.send('POST /api/briefs/:id/door/links', { id, body: { people: null } })
+    const begun = await Promise.all(links.map(async (link) => {
+      const one = holder(link)
+      return { one, id: (await one.begin()).id }
+    }))
+    const announced = await Promise.all(begun.map(({ one, id }, at) => one.announce(id, `Marsh${at}_raw`, 1000)))
+    expect(announced.map(answer => answer.status)).toEqual(crowd.map(() => 201))
+  })
+})
+
 describe('an upload', () => {
   const MB = 1024 * 1024
   const big = randomBytes(5 * MB + 17)

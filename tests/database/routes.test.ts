@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { connect, disconnect } from '../../server/database/connection'
+import { connect, db, disconnect } from '../../server/database/connection'
 import { ROUTE_FILES, somebody, startServer } from './server'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -15,6 +15,8 @@ const addressWithIds = (address: string) => address.replace(':step', '0').replac
 
 beforeAll(async () => {
   server = await startServer()
+  // others have guessed from here in the same database, whoever of the files ran before
+  await db()('sign_in_attempt').delete()
 })
 afterAll(async () => {
   server.stop()

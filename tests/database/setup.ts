@@ -21,7 +21,7 @@ export default async function setup(): Promise<void> {
     entryPoints: ['tests/database/job-process.ts', 'server/admin/usitor-admin.ts'], outdir: '.data/test-workers',
     outExtension: { '.js': '.mjs' }, entryNames: '[name]', bundle: true,
     external: [
-      'pg', 'pg-boss', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse',
+      'pg', 'pg-boss', 'pg-copy-streams', 'lru-cache', 'p-limit', 'knex', 'nodemailer', 'piscina', '@zip.js/zip.js', 'papaparse',
       'yup', 'pino', 'prom-client', '@node-rs/argon2', '@zxcvbn-ts/core', '@zxcvbn-ts/language-common', 'ssh2-sftp-client',
       '@aws-sdk/client-s3', '@aws-sdk/lib-storage', 'imapflow', 'chokidar',
     ],
