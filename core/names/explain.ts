@@ -233,6 +233,7 @@ function describe(
   order: readonly number[], beside: readonly ToldByLevel[],
 ): Difference[] {
   const differences = describeExtras(parts, extras, spans, text)
+  const places = orderShown(parts, spans, order)
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
     if (!span) continue
@@ -242,7 +243,7 @@ function describe(
     const told = ownOf(captures, part.part) !== undefined && (actual !== '' || ownOf(context.known, part.part) !== undefined)
     const there = part.kind === 'free' ? told : actual !== ''
     if (part.part === 'literal' && isWholeBesideGone(parts, spans, index, actual)) continue
-    const isMoved = span.moved === true || (isValue(part) && order[index] !== index && there)
+    const isMoved = span.moved === true || (isValue(part) && places[index] !== index && there)
     const otherwise = () => (isMoved ? 'order' : tellKind(part, span, expected, actual, context))
     const kind = span.several ? 'not-allowed' : otherwise()
     if (!kind) continue
@@ -260,6 +261,14 @@ function describe(
     })
   }
   return withoutFalseOwners(parts, differences).sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
+}
+
+/** The order that parts were found in; the rule's own where all that is there stands in it: what passed only what is absent is in its place. */
+function orderShown(parts: readonly NamePart[], spans: readonly Span[], order: readonly number[]): readonly number[] {
+  const isWord = (index: number, text: string) => parts[index] !== undefined && (isValue(parts[index]) || trimSeparators(text) !== '')
+  const there = spans.flatMap(({ start, end, text }, index) => (end > start && isWord(index, text) ? [{ start, place: order[index] ?? index }] : []))
+  const places = there.sort((a, b) => a.start - b.start).map(one => one.place)
+  return places.every((place, at) => at === 0 || place > (places[at - 1] ?? 0)) ? order.map((_, at) => at) : order
 }
 
 /**

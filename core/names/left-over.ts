@@ -179,8 +179,17 @@ export function fillOnly(
     const span = spans[index]
     if (part.kind !== 'free' || captures[part.part] !== undefined || !span || span.end > span.start) continue
     const only = freeField(part.rule).only?.(part.rule)
-    if (only !== undefined) captures[part.part] = only
+    if (only === undefined) continue
+    // a word of the same shape may be another choice: DE where FR alone is asked for
+    const isRival = (token: string) => shapeOf(token) === shapeOf(only) && !called().includes(token)
+    if (part.rule.type !== 'choice' || !tokensOf(text).some(isRival)) captures[part.part] = only
   }
+}
+
+/** What a short word looks like: of how many letters, with or without figures. Words of more letters all look alike. */
+const shapeOf = (word: string): string => {
+  const letters = word.replace(/[^\p{L}]/gu, '').length
+  return `${letters > 3 ? 'word' : letters} ${/\p{N}/u.test(word) ? 'figures' : ''}`
 }
 
 interface FoundValue { value: string, range: [number, number] }

@@ -140,6 +140,7 @@ function belongsTo(part: NamePart, stray: string, touching: string): boolean {
 
 /** The rest of a word of which a part took some letters is no word too much: the whole word stands in its place. */
 function completeWords(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  let released = false
   alignment.extras = alignment.extras.flatMap((extra) => {
     const [from, to] = extra.range
     for (const [index, part] of parts.entries()) {
@@ -152,6 +153,12 @@ function completeWords(parts: readonly NamePart[], alignment: Alignment, text: s
       const [inner, outer] = withinSeparators(text, [from, to])
       if (part.part !== 'literal' && rest.length < outer - inner) continue
       const [start, end] = behind ? [from, from + rest.length] : [to - rest.length, to]
+      const [first, last] = [Math.min(span.start, start), Math.max(span.end, end)]
+      if (part.part !== 'literal' && isOnlyLettersOf(span, text.slice(first, last))) {
+        Object.assign(span, { end: span.start, edits: [] })
+        released = true
+        return [{ ...extra, range: [Math.min(from, first), Math.max(to, last)] }]
+      }
       const edit: Edit = { range: [start, end], expected: '' }
       if (behind) Object.assign(span, { end, edits: [...span.edits, edit] })
       else Object.assign(span, { start, edits: [edit, ...span.edits] })
@@ -160,7 +167,12 @@ function completeWords(parts: readonly NamePart[], alignment: Alignment, text: s
     }
     return [extra]
   })
+  // another part may end in the rest of it
+  if (released) completeWords(parts, alignment, text)
 }
+
+/** Whether what stands for a value are letters of a word that as a whole is nothing like it: Bewer of Bewerbung is no slip of Meier. */
+const isOnlyLettersOf = ({ edits, text: asked }: Span, word: string): boolean => edits.length > 0 && likeness(word, asked) < LIKE
 
 /** A separator that stands before or behind a value belongs to what parts it from the next, not to the value. */
 function partValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {

@@ -10,12 +10,24 @@ export const LIKE = 0.6
 
 /** Takes a stretch out of what belongs to no part, which keeps what stands on either side; `false`: it lies in none. */
 export function takeFromExtra(extras: Alignment['extras'], text: string, [start, end]: [number, number]): boolean {
+  joinTouching(extras)
   const around = extras.findIndex(({ range }) => range[0] <= start && range[1] >= end)
   const extra = extras[around]
   if (!extra) return false
   const sides = ([[extra.range[0], start], [end, extra.range[1]]] as const).map(side => withinSeparators(text, side))
   extras.splice(around, 1, ...sides.filter(([from, to]) => to > from).map(range => ({ ...extra, range })))
   return true
+}
+
+/** Letters that touch are of one word, whatever parts they were left over by. */
+function joinTouching(extras: Alignment['extras']): void {
+  extras.sort((a, b) => a.range[0] - b.range[0])
+  for (let at = extras.length - 1; at > 0; at--) {
+    const [before, one] = [extras[at - 1], extras[at]]
+    if (!before || !one || before.range[1] !== one.range[0]) continue
+    before.range = [before.range[0], one.range[1]]
+    extras.splice(at, 1)
+  }
 }
 
 /** What belongs to no part, but for a stretch that now does: what stands on either side of it is left. */

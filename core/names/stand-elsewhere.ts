@@ -26,8 +26,7 @@ export function standOwnWords(parts: readonly NamePart[], alignment: Alignment, 
     if (all.length !== text.length) return
     // of several words, such as that before the v of a version, the longest says it
     const own = [whole, ...longestOf(span.text)].find(one => onlyPlaceOf(one.folded, all, text) >= 0) ?? whole
-    const start = onlyPlaceOf(own.folded, all, text)
-    const end = start + own.word.length
+    const [start, end] = placeOf(own.folded, all, text)
     if (start < 0 || (isLike && (start < there || end > until)) || !clear(parts, alignment, text, [start, end], index)) continue
     const before = span.start >= end ? index + 1 : index
     const left = [[span.start, Math.min(span.end, start)], [Math.max(span.start, end), span.end]] as const
@@ -156,6 +155,20 @@ function onlyPlaceOf(word: string, folded: string, text: string): number {
   const alone = start >= 0 && !all.includes(own, start + 1) && isWordEdge(text, start) && isWordEdge(text, start + word.length)
   return alone ? start : -1
 }
+
+/** Where a word stands whole in one place alone, be it written in two: "Line sheet" is linesheet. */
+function placeOf(word: string, folded: string, text: string): [start: number, end: number] {
+  const whole = onlyPlaceOf(word, folded, text)
+  if (whole >= 0 || word.length < LEAST_APART) return [whole, whole + word.length]
+  const words = [...folded.matchAll(/[\p{L}\p{N}]+/gu)]
+  const [first, ...more] = words.flatMap((one, at) => {
+    const next = words[at + 1]
+    return next && `${one[0]}${next[0]}` === word ? [[one.index, next.index + next[0].length] as [number, number]] : []
+  })
+  return first && more.length === 0 ? first : [-1, -1]
+}
+/** Two words that make a shorter one may be two words. */
+const LEAST_APART = 6
 
 /** Shorter words stand in many names by chance. */
 export const LEAST_WORD = 3

@@ -90,6 +90,9 @@ function isNoChoice(part: NamePart, word: string, { called, titled }: Known): bo
     && [...called(), ...titled()].includes(looseKey(word))
 }
 
+/** Of fewer letters the end of a word says nothing of it. */
+const LEAST_ENDING = 4
+
 export const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
 /** Whether a word is a device's, one for a week or a number, or "and": nobody is called so. */
@@ -114,11 +117,14 @@ export function isNoValue(text: string, value: string): boolean {
   return isAddedWord(text) || isCopyMark(text) || unlike
 }
 
-/** Whether a word is one of the rule's own written out, where a name is asked for: Exercise for ex is nobody's. */
+/**
+ * Whether a word is one of the rule's own written out, or a compound of it, where a name is asked for: Exercise for ex is nobody's, nor is
+ * Reisepass for pass.
+ */
 export function beginsLikeLiteral(parts: readonly NamePart[], asked: string, word: string): boolean {
   const key = OF_NAME.has(asked) ? looseKey(word) : ''
   return key !== '' && parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some((text) => {
     const own = looseKey(text)
-    return own.length > 1 && key.length > own.length && key.startsWith(own)
+    return own.length > 1 && key.length > own.length && (key.startsWith(own) || (own.length >= LEAST_ENDING && key.endsWith(own)))
   }))
 }

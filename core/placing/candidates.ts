@@ -8,7 +8,7 @@ import type { HolderEvidence } from './people'
 import type { Candidate, NameFit } from './score'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
-import { fitName, heedFormats, levelNamesakes, scoreUnit } from './score'
+import { fitName, heedFormats, heedPlaces, isOutOfPlace, levelNamesakes, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
@@ -72,6 +72,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   })
   levelNamesakes(list)
   heedFormats(view, list)
+  heedPlaces(view, list)
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
@@ -152,7 +153,7 @@ function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candid
   }
   if (!only?.owed) return null
   const candidate = scoreUnit(view, only, { strength: 3, evidence: [] }, false)
-  return CLEAR.has(candidate.nameFit) ? candidate : null
+  return CLEAR.has(candidate.nameFit) && !isOutOfPlace(view, candidate) ? candidate : null
 }
 
 function narrow(units: UnitSet, holders: ReadonlySet<number>): number[] {

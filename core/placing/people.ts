@@ -132,9 +132,10 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   /** Adds whose number stands in a text; alone it is as good as a name. */
   const withNumbers = (evidence: Map<string, HolderEvidence>, text: string): Map<string, HolderEvidence> => {
     if (numbers.size === 0 || ![...text.matchAll(/\d+/g)].some(([run]) => numbers.has(run))) return evidence
-    const alone = text.trim()
+    // what programs write behind a second copy is nobody's number
+    const alone = text.replace(/(?<=\S)\s*\(\d{1,2}\)\s*$/u, '').trim()
     if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(entry => ({ ...entry, strength: NAMED.id })), 1)
-    else for (const number of bareNumbers(text)) take(evidence, numbers.get(number), 1)
+    else for (const number of bareNumbers(alone)) take(evidence, numbers.get(number), 1)
     return evidence
   }
 
@@ -351,12 +352,14 @@ function singularsOf(group: string): string[] {
 function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
   const known = new Set(entries.keys())
   for (const person of people) {
-    for (const part of ['given', 'family'] as const) {
+    const one = person.given === '' && person.family === ''
+    for (const part of one ? ['name'] as const : ['given', 'family'] as const) {
       const name = looseKey(person[part])
-      if (!/^\p{L}{3,}$/u.test(name)) continue
+      if (!/^\p{L}{3,}$/u.test(name) || /\s/.test(person[part].trim())) continue
       // Mäkisen for Mäkinen
       const forms = [`${name}s`, `${name}n`, ...name.endsWith('nen') ? [`${name.slice(0, -3)}sen`] : []]
-      for (const form of forms) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], part)
+      const half = part === 'name' ? undefined : part
+      for (const form of forms) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], half)
     }
   }
 }
@@ -429,6 +432,22 @@ function addInitials(people: readonly Person[], isTaken: (key: string) => boolea
 const isFirm = ({ name, given, family }: Person): boolean =>
   given === '' && family === '' && (withoutForm(name) !== name || andForms(name).length > 1)
 
+/** A name of several words, some neighbouring ones by their first letters: SV GW Asel for SV Grün-Weiß Asel. */
+function shortenedWithin(words: readonly string[]): string[] {
+  if (words.length < 3 || words.length > MOST_SHORTENED) return []
+  const shortened: string[] = []
+  for (let from = 0; from < words.length - 1; from++) {
+    for (let to = from + 2; to <= words.length; to++) {
+      const rest = [...words.slice(0, from), ...words.slice(to)]
+      if (!rest.some(word => word.length >= LEAST_SHORT)) continue
+      const initials = words.slice(from, to).map(word => [...word][0] ?? '').join('')
+      shortened.push([...words.slice(0, from), initials, ...words.slice(to)].join(' '))
+    }
+  }
+  return shortened
+}
+const MOST_SHORTENED = 6
+
 /** A name that is not divided: a firm's, which is often written without its legal form, or words that may be anything. */
 function addLoneName(name: string, holder: string, add: Add): void {
   const bare = withoutForm(name)
@@ -436,7 +455,7 @@ function addLoneName(name: string, holder: string, add: Add): void {
   const words = bare.split(/[\s-]+/)
   // two neighbouring ones, or all behind the first
   const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
-  for (const part of parts) add(part, holder, NAMED.family, part)
+  for (const part of [...parts, ...shortenedWithin(words)]) add(part, holder, NAMED.family, part)
   const last = words.at(-1) ?? ''
   if (words.length > 1) {
     add([last, ...words.slice(0, -1)].join(' '), holder, NAMED.firstAndFamily, name)

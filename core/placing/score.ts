@@ -436,6 +436,26 @@ export function heedFormats(view: FileView, list: readonly Candidate[]): void {
   }
 }
 
+/** Whether a file lies elsewhere than its requirement asks for, and is of quite another format. */
+export function isOutOfPlace(view: FileView, { unit: { requirement }, formatFits, folderFits }: Candidate): boolean {
+  return !formatFits && !folderFits && requirement.formats.length > 0 && (requirement.folder?.length ?? 0) > 0 && !isOfFamily(view, requirement)
+}
+
+/**
+ * A name that fits one piece, in the format and the folder of another of the same holder's whose words alone are left out of it, is the other:
+ * "drawings/BR-1002_B.pdf" is the drawing, though the model is called so.
+ */
+export function heedPlaces(view: FileView, list: readonly Candidate[]): void {
+  for (const one of list) {
+    if (one.nameFit === 'none' || one.nameFit === 'near' || !isOutOfPlace(view, one)) continue
+    const isMeant = ({ unit, nameFit, formatFits, folderFits }: Candidate) => unit.holder === one.unit.holder && unit.owed && nameFit === 'near'
+      && formatFits && folderFits && unit.requirement.formats.length > 0 && (unit.requirement.folder?.length ?? 0) > 0
+    if (!list.some(isMeant)) continue
+    one.total += WORTH.name.open - WORTH.name[one.nameFit]
+    one.nameFit = 'open'
+  }
+}
+
 /** Whether a file's format is of the family of one that a requirement asks for. */
 export function isOfFamily({ file, extension }: FileView, { formats }: Requirement): boolean {
   const { id } = acceptFormat(file.reading, extension, formats)
@@ -520,7 +540,11 @@ function findWord(word: string, tokens: readonly string[]): { said: string, lett
     ?? tokens.find(token => isSkeleton(token, word))
     // and so does the rule's own word at the end of another compound: Erklärung in Einverständniserklärung
     ?? (word.length >= 6 && tokens.some(token => endsWithWord(token, word)) ? word : undefined)
-  if (!begun) return { said: '', letters: 0 }
+  if (!begun) {
+    // it begins another compound: bath in bathroom
+    const begins = word.length >= 4 && tokens.some(token => token.length >= word.length + 2 && token.startsWith(word))
+    return begins ? { said: word, letters: word.length * SHARE.wordsNear } : { said: '', letters: 0 }
+  }
   const short = begun.length < 5 && word.startsWith(begun)
   return { said: begun, letters: short ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
 }

@@ -118,6 +118,14 @@ describe('a list is read as it was meant', () => {
     expect(names('Ylva\nAna Marsh\nBo Lind\n')).toHaveLength(3)
   })
 
+  test('where codes alone call every row otherwise, things hand in: parts, cases, objects', () => {
+    expect(names('part no,designer\nBR-1002,Lund\nBR-1003,Lund\nSH-2001,Okafor\nSH-2002,Okafor\n').map(([, , name]) => name))
+      .toEqual(['BR-1002', 'BR-1003', 'SH-2001', 'SH-2002'])
+    expect(read('part no,designer\nBR-1002,Lund\nBR-1003,Lund\n')[1]).toMatchObject({ fields: { designer: 'Lund' } })
+    // a code that two rows share calls nobody
+    expect(names('part no,designer\nBR-1002,Lund\nBR-1002,Lund\nBR-1003,Lund\n').map(([, , name]) => name)).toContain('part no')
+  })
+
   test('mail addresses show themselves, whatever their heading', () => {
     expect(read('name,Kontakt\nAna Marsh,ana@shore.example\n')[0]).toMatchObject({ email: 'ana@shore.example', given: 'Ana' })
     expect(read('name,Kontakt\nAna Marsh,ask at the desk\n')[0]).toMatchObject({ email: '', fields: { Kontakt: 'ask at the desk' } })

@@ -135,6 +135,15 @@ function nameColumn({ header, rows }: RosterTable, isFree: (column: number) => b
   return name >= 0 && different(name) * 2 > rows.length ? name : -1
 }
 
+/** The column of codes that calls every row otherwise, where no people are listed but parts, cases or objects; -1: there is none. */
+function codeColumn({ header, rows }: RosterTable): number {
+  const isOwnCode = (column: number) => {
+    const cells = rows.map(row => row[column] ?? '')
+    return cells.every(cell => /\p{L}/u.test(cell) && /\d/.test(cell) && !/\s|@/.test(cell)) && new Set(cells).size === cells.length
+  }
+  return rows.length > 1 ? header.findIndex((_, column) => isOwnCode(column)) : -1
+}
+
 const takenForName = (table: RosterTable, name: number): RosterTable => note(table,
   `No heading says who hands in; they were taken to stand under "${showText(table.header[name] ?? '')}": look whether that is right`)
 
@@ -149,8 +158,10 @@ function underUnknown(table: RosterTable): GuessedList | null {
   const codes = header.some((word, column) => all(column, cell => /\d|@/.test(cell)) || (!isCode(word) && all(column, isCode)))
   // or two columns of several words under one word each
   const areSpaced = header.filter((word, column) => !/\s/.test(word) && all(column, cell => /\S\s+\S/.test(cell))).length > 1
-  const name = nameColumn(table, () => true)
-  if ((!codes && !areSpaced) || name < 0 || !header.every(isWords)) return null
+  if ((!codes && !areSpaced) || !header.every(isWords)) return null
+  const people = nameColumn(table, () => true)
+  const name = people < 0 ? codeColumn(table) : people
+  if (name < 0) return null
   const columns = header.map((_, column) => (column === name ? 'name' as const : 'other' as const))
   const told = takenForName(table, name)
   return { table: told, mapping: { columns: withMail(told, columns), nameOrder: 'whole' } }

@@ -204,9 +204,12 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
     const found = way()
     if (found.length > 0) return [...places, ...found.map(([start, end]) => [start, end, 0.6] as const)]
   }
-  // any word may have been meant for one of the choices, unless one of them is there; digits alone only where choices have some
-  const numbers = rule.values.some(value => /\p{N}/u.test(value))
-  const any = words.filter(([start, end]) => numbers || /\p{L}/u.test(name.slice(start, end)))
+  // any word may have been meant for one of the choices, unless one of them is there; digits alone only where choices have some, and none
+  // without where all have
+  const figures = (some: string) => /\p{N}/u.test(some)
+  const [numbers, all] = [rule.values.some(figures), rule.values.every(figures)]
+  const any = words.map(([start, end]) => [start, end, name.slice(start, end)] as const)
+    .filter(([, , word]) => (numbers || /\p{L}/u.test(word)) && (!all || figures(word)))
   return [...places, ...any.map(([start, end]) => [start, end, 2] as const)]
 }
 
@@ -235,6 +238,7 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
     if (foldCase(value) !== foldCase(actual)) return 'misspelt'
     return strictness.letterCase === 'ignore' ? null : 'letter-case'
   },
+  only: ({ values: [value, ...more] }) => (more.length === 0 ? value : undefined),
   outside: (actual, rule) => (/\p{L}\p{L}/u.test(actual) && readChoice(actual, rule) === undefined ? actual : undefined),
   allowed: ({ values, meanings }) => ({
     values: values.map((value) => {
