@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process'
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs'
 import { makeDocx, makeFlac, makeOdt, makePdf, makePhoto, makePng, makeWav, textBytes, withComment } from '../demo/make-files'
 import { chanceOf } from '../demo/random'
-import { bundleInto } from '../scripts/bundle-cli.mjs'
+import { bundleInto } from '../scripts/bundle-into.mjs'
 
 const folder = '.data/bench/files'
 const chance = chanceOf(11)

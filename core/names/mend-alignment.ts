@@ -13,7 +13,7 @@ import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
 import { LEAST_WORD, standInPlace, standJoinedValues, standOwnValues, standOwnWords, wordOf } from './stand-elsewhere'
 import type { Known } from './unlike'
-import { OF_NAME, beginsLikeLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
+import { OF_NAME, isOfLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
 
 /**
  * Makes of an alignment letter by letter one in whole words, as a person sees a name: what is a slip of a part, what stands
@@ -227,7 +227,7 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
     const word = instead ? text.slice(...instead.range) : ''
     const noValue = isNoValue(word, span.text) && !isInitials(word, span.text)
     if (!instead || noValue || (!own && isLiteral(parts, word)) || isElsewhere(part.part, span.text, word, known)
-      || beginsLikeLiteral(parts, part.part, word)) continue
+      || isOfLiteral(parts, part.part, word)) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = withinSeparators(text, instead.range)
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }

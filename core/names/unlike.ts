@@ -48,7 +48,7 @@ function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string
   const there = text.slice(start, end)
   if (likeness(there, span.text) >= LIKE) return false
   const isWhole = isWordEdge(text, start) && isWordEdge(text, end) && !isOrdinal(text, [start, end])
-  const isOwn = () => isElsewhere(part.part, span.text, there, known) || beginsLikeLiteral(parts, part.part, there)
+  const isOwn = () => isElsewhere(part.part, span.text, there, known) || isOfLiteral(parts, part.part, there)
   const stands = part.part === 'literal' ? isInstead(there, span.text) && !isDayOf(parts, alignment, there) : !isNoValue(there, span.text)
   return !(isWhole && stands && !isOwn())
 }
@@ -121,7 +121,7 @@ export function isNoValue(text: string, value: string): boolean {
  * Whether a word is one of the rule's own written out, or a compound of it, where a name is asked for: Exercise for ex is nobody's, nor is
  * Reisepass for pass.
  */
-export function beginsLikeLiteral(parts: readonly NamePart[], asked: string, word: string): boolean {
+export function isOfLiteral(parts: readonly NamePart[], asked: string, word: string): boolean {
   const key = OF_NAME.has(asked) ? looseKey(word) : ''
   return key !== '' && parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some((text) => {
     const own = looseKey(text)

@@ -85,6 +85,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   addGenitives(roster.people, entries, add)
   if (roster.people.length <= MOST_CALLED_SHORT) {
     addShortNames(roster.people, entries, add)
+    addShortenedWithin(roster.people, add)
     addInitials(roster.people, key => entries.has(key) || ruleWords.has(key), add)
   }
   const ofFirms = new Set(roster.people.filter(isFirm).flatMap(person => wordsOf(person.name)).map(looseKey))
@@ -432,7 +433,15 @@ function addInitials(people: readonly Person[], isTaken: (key: string) => boolea
 const isFirm = ({ name, given, family }: Person): boolean =>
   given === '' && family === '' && (withoutForm(name) !== name || andForms(name).length > 1)
 
-/** A name of several words, some neighbouring ones by their first letters: SV GW Asel for SV Grün-Weiß Asel. */
+/** Names that are not divided with some neighbouring words by their first letters: SV GW Asel for SV Grün-Weiß Asel. */
+function addShortenedWithin(people: readonly Person[], add: Add): void {
+  for (const { id, given, family, name } of people) {
+    if (given !== '' || family !== '') continue
+    for (const part of shortenedWithin(withoutForm(name).split(/[\s-]+/))) add(part, holderKey('person', id), NAMED.family, part)
+  }
+}
+
+/** A name's words with each run of neighbouring ones shortened to their first letters, as long as a whole word is left. */
 function shortenedWithin(words: readonly string[]): string[] {
   if (words.length < 3 || words.length > MOST_SHORTENED) return []
   const shortened: string[] = []
@@ -455,7 +464,7 @@ function addLoneName(name: string, holder: string, add: Add): void {
   const words = bare.split(/[\s-]+/)
   // two neighbouring ones, or all behind the first
   const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
-  for (const part of [...parts, ...shortenedWithin(words)]) add(part, holder, NAMED.family, part)
+  for (const part of parts) add(part, holder, NAMED.family, part)
   const last = words.at(-1) ?? ''
   if (words.length > 1) {
     add([last, ...words.slice(0, -1)].join(' '), holder, NAMED.firstAndFamily, name)

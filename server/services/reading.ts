@@ -5,7 +5,7 @@ import type { Reading } from '#core/formats/reading'
 import { unread } from '#core/formats/reading'
 import { CHUNK } from '../database/contents'
 import { onReader } from '../utils/threads'
-import type { StretchAsked } from '../workers/read'
+import type { FileRead, StretchAsked } from '../workers/read'
 
 /** Small files are handed to a thread together, so many bytes of them. */
 const TOGETHER = 4 * CHUNK
@@ -50,6 +50,17 @@ async function readTogether(batch: readonly Uint8Array[]): Promise<Reading[]> {
  * @throws what the source throws: bytes that are not to be had are no reading
  */
 export async function readSource(source: ByteSource): Promise<{ sha256: string, reading: Reading }> {
+  const { sha256, reading } = await askedFor(source, true)
+  // what no thread could read still has its hash
+  return { sha256: sha256 ?? await hashOf(source), reading }
+}
+
+/** What the bytes of a file say whose hash is known. */
+export async function readAgain(source: ByteSource): Promise<Reading> {
+  return (await askedFor(source, false)).reading
+}
+
+async function askedFor(source: ByteSource, hashed: boolean): Promise<FileRead> {
   const { port1: here, port2: there } = new MessageChannel()
   const faults: unknown[] = []
   here.on('message', ({ offset, length }: StretchAsked) => {
@@ -62,12 +73,10 @@ export async function readSource(source: ByteSource): Promise<{ sha256: string, 
       here.postMessage(null)
     })
   })
-  const read = await onReader({ port: there, size: source.size }, [there], source.size).finally(() => here.close())
+  const read = await onReader({ port: there, size: source.size, hashed }, [there], source.size).finally(() => here.close())
   if (faults.length > 0) throw faults[0]
-  // what no thread could read still has its hash
-  if (typeof read === 'string') return { sha256: await hashOf(source), reading: unread(read) }
-  const [{ sha256, reading } = { sha256: null, reading: unread('nothing was read') }] = read
-  return { sha256: sha256 ?? await hashOf(source), reading }
+  const [only] = typeof read === 'string' ? [{ sha256: null, reading: unread(read) }] : read
+  return only ?? { sha256: null, reading: unread('nothing was read') }
 }
 
 /** Bytes from the first to the last, a stretch at a time. */

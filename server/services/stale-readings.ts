@@ -4,7 +4,7 @@ import { contentSource } from '../database/contents'
 import { keepReadings } from '../database/readings'
 import { isGone } from '../utils/content-store'
 import { agrees } from './contents'
-import { readSource } from './reading'
+import { readAgain } from './reading'
 import type { ContentRow, ReceivedFileRow } from '../database/tables'
 
 /** Reads stored contents again whose readings an earlier reader made, the first so many; what only a browser read stays as it is. */
@@ -21,13 +21,13 @@ export async function readStale(intakeIds: readonly string[], most: number): Pro
   for (const { content_id: contentId, sha256, size } of stale) {
     // what is sealed has both; the hash is the one that was computed, never one that was only said
     if (contentId === null || sha256 === null) continue
-    const read = await readSource(contentSource(contentId, Number(size))).catch(async (error: unknown) => {
+    const reading = await readAgain(contentSource(contentId, Number(size))).catch(async (error: unknown) => {
       if (!isGone(error)) throw error
       await agrees(contentId)
       return null
     })
-    if (read === null) continue
-    const readingId = (await keepReadings(db(), [{ sha256, reading: read.reading }])).get(sha256)
+    if (reading === null) continue
+    const readingId = (await keepReadings(db(), [{ sha256, reading }])).get(sha256)
     if (readingId) await db()('received_file').where('content_id', contentId).update({ reading_id: readingId })
   }
   const left = stale.length < most
