@@ -13,6 +13,7 @@ ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
 # programs alone, nothing that only goes well with them
 bare=()
 command -v qpdf >/dev/null || bare+=(qpdf)
+command -v fc-query >/dev/null || bare+=(fontconfig)
 [ -x /usr/sbin/apache2 ] || bare+=(apache2-bin)
 [ -x /usr/sbin/sshd ] || bare+=(openssh-server)
 [ -x /usr/sbin/dovecot ] || bare+=(dovecot-imapd)

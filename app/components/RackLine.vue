@@ -17,9 +17,14 @@ const props = defineProps<{
   open: Opening | null
   hideNames: boolean
   narrow: ReadonlySet<string>
+  /** How many characters each column has room for, the names' first: longer ones are cut, which takes long to paint. */
+  room: readonly number[]
 }>()
 
-const columns = computed(() => props.requirements.map(asked => ({ asked, cells: ownOf(props.row.cells, asked.id) ?? [] })))
+const columns = computed(() => props.requirements.map((asked, at) => {
+  const cells = ownOf(props.row.cells, asked.id) ?? []
+  return { asked, cells, words: cells.map(cell => write(asked, cell, cells.length)), room: props.room[at + 1] ?? 0 }
+}))
 
 function say({ title }: Asked, cell: RackCell): string {
   const shared = isShared(cell) ? `, ${shortOf('content.shared')}` : ''
@@ -54,9 +59,9 @@ function rightOf(cells: RackCell[]): number {
 }
 
 /** All that a pigeonhole shows of itself. */
-function holeClass({ id }: Asked, cell: RackCell, several: boolean) {
+function holeClass({ id }: Asked, cell: RackCell, several: boolean, long: boolean) {
   return [markOf(cell.status, isContentWrong(cell.codes), cell.late), {
-    open: isOpen(id, cell), shared: isShared(cell), one: !several, dim: !isWanted(id, cell, props.only, props.mistake),
+    open: isOpen(id, cell), shared: isShared(cell), one: !several, long, dim: !isWanted(id, cell, props.only, props.mistake),
   }]
 }
 /** What is written in it beside its mark: the number of one of several, what is wrong with a single one. */
@@ -68,7 +73,10 @@ function write({ id }: Asked, cell: RackCell, of: number): string {
 
 <template>
   <tr>
-    <th scope="row">
+    <th
+      scope="row"
+      :class="{ cut: name.length + group.length > (room[0] ?? 0) }"
+    >
       <button
         type="button"
         class="holder"
@@ -83,20 +91,21 @@ function write({ id }: Asked, cell: RackCell, of: number): string {
       >{{ group }}</span>
     </th>
     <td
-      v-for="{ asked, cells } in columns"
+      v-for="{ asked, cells, words, room: here } in columns"
       :key="asked.id"
+      :class="{ cut: cells.length > 1 }"
     >
       <button
-        v-for="cell in cells"
+        v-for="(cell, at) in cells"
         :key="cell.n ?? 0"
         type="button"
         class="hole"
-        :class="holeClass(asked, cell, cells.length > 1)"
+        :class="holeClass(asked, cell, cells.length > 1, (words[at] ?? '').length > here)"
         :data-hole="holeKey({ holder: row.holder, requirement: asked.id, n: cell.n })"
         :aria-label="say(asked, cell)"
         :title="!hideNames && cell.name ? showText(cell.name) : STATUS_WORDS[cell.status]"
       >
-        {{ write(asked, cell, cells.length) }}
+        {{ words[at] }}
       </button>
       <span
         v-if="cells.length > 1 && !narrow.has(asked.id)"
@@ -110,7 +119,9 @@ function write({ id }: Asked, cell: RackCell, of: number): string {
 <style scoped>
 tr { height: 26px; }
 tr:hover { background: var(--ground); }
-th, td { border-bottom: 1px solid var(--rule); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+th, td { border-bottom: 1px solid var(--rule); white-space: nowrap; }
+/* what is cut is painted apart, each by itself: only where it is too long */
+.cut, .hole.long { overflow: hidden; text-overflow: ellipsis; }
 th { text-align: left; font-weight: 400; padding: 0 12px 0 0; }
 .holder { font: inherit; color: inherit; background: none; border: 0; padding: 0 4px 0 0; cursor: pointer; min-height: 24px; }
 .holder:hover { text-decoration: underline; }
@@ -121,7 +132,7 @@ td { padding: 0 8px 0 0; }
 }
 /* the number stands before its mark */
 .hole:not(.one) { display: inline-flex; flex-direction: row-reverse; align-items: center; justify-content: center; gap: 3px; }
-.hole.one { font-size: 13px; padding-left: 2px; max-width: 100%; overflow: hidden; text-overflow: ellipsis; text-align: left; }
+.hole.one { font-size: 13px; padding-left: 2px; max-width: 100%; text-align: left; }
 .hole.one.mark::before { margin-right: 6px; }
 .hole.mark-to-fix, .hole.mark-content { color: var(--ink); }
 .hole:hover { border-color: var(--rule); }

@@ -2,6 +2,7 @@
 import { gather } from '#core/text/gather'
 import { ownOf } from '#core/text/own'
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
+import { useElementSize } from '@vueuse/core'
 import type { SlotStatus } from '#core/checking/report'
 import { byCodeUnit } from '#core/text/order'
 import type { CheckHead, RackRow } from '#shared/answers'
@@ -58,7 +59,7 @@ const body = ref<HTMLElement | null>(null)
 const margin = ref(0)
 onMounted(() => (margin.value = body.value?.offsetTop ?? 0))
 const virtualizer = useWindowVirtualizer(computed(() => ({
-  count: lines.value.length, estimateSize: () => ROW, overscan: 8, scrollMargin: margin.value,
+  count: lines.value.length, estimateSize: () => ROW, overscan: 3, scrollMargin: margin.value,
 })))
 const drawn = computed(() => virtualizer.value.getVirtualItems().flatMap(({ index }) => lines.value[index] ?? []))
 const before = computed(() => Math.max(0, (virtualizer.value.getVirtualItems()[0]?.start ?? margin.value) - margin.value))
@@ -74,7 +75,14 @@ const widths = computed(() => props.head.requirements.map(({ id }) => {
   return most === 1 ? 150 : 40 * most + 100
 }))
 const NAME = 215
-const share = (width: number) => `${(100 * width) / (NAME + widths.value.reduce((sum, one) => sum + one, 0))}%`
+const total = computed(() => NAME + widths.value.reduce((sum, one) => sum + one, 0))
+const share = (width: number) => `${(100 * width) / total.value}%`
+/** Widths in px, rather too large than too small: of a letter, and of what stands in a column beside its words. */
+const LETTER = 9
+const BESIDE = 36
+const table = ref<HTMLElement | null>(null)
+const { width: across } = useElementSize(table)
+const room = computed(() => [NAME, ...widths.value].map(width => Math.floor(((across.value * width) / total.value - BESIDE) / LETTER)))
 
 /** The pigeonhole an event happens in; one listener for all of them. */
 function holeOf(event: Event): Opening | null {
@@ -137,6 +145,7 @@ function move(event: KeyboardEvent) {
     class="sheet-of-rack"
   >
     <table
+      ref="table"
       class="rack"
       :aria-rowcount="lines.length + 1"
       @keydown="move"
@@ -209,6 +218,7 @@ function move(event: KeyboardEvent) {
             :open="open?.holder === line.row.holder ? open : null"
             :hide-names="hideNames"
             :narrow="narrow"
+            :room="room"
           />
         </template>
         <tr

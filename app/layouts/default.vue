@@ -59,6 +59,6 @@ async function leave() {
 <style scoped>
 .page { min-height: 100vh; display: flex; flex-direction: column; }
 .top { display: flex; justify-content: space-between; align-items: center; padding: 6px 20px; border-bottom: 1px solid var(--rule); }
-.word { font-weight: 600; font-size: 17px; letter-spacing: 0.02em; text-decoration: none; color: var(--ink); }
+.word { font-size: 18px; letter-spacing: 0.02em; text-decoration: none; color: var(--ink); }
 main { flex: 1; padding: 14px 20px 20px; display: flex; flex-direction: column; }
 </style>

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+// fields and buttons of the browser's own, and one weight of the font: the first page anybody loads has little to carry
+import '~/assets/door.css'
+
 const session = useSession()
 const route = useRoute()
 const invitation = computed(() => (typeof route.query.invitation === 'string' ? route.query.invitation : undefined))
@@ -22,6 +25,7 @@ onMounted(() => {
   forgotten.value = 'set'
   history.replaceState(history.state, '', window.location.pathname)
 })
+const shown = ref(false)
 const passkeys = ref(false)
 onMounted(() => (passkeys.value = mayUsePasskeys()))
 const byPasskey = () => attempt(async () => {
@@ -63,7 +67,7 @@ async function send() {
 </script>
 
 <template>
-  <div class="door">
+  <div class="middle">
     <form
       class="sheet stack"
       @submit.prevent="send"
@@ -93,11 +97,12 @@ async function send() {
           class="field-label"
           for="name"
         >Your name</label>
-        <el-input
+        <input
           id="name"
           v-model="form.name"
+          class="door-input"
           autocomplete="name"
-        />
+        >
         <p
           v-if="problems.name"
           class="problem"
@@ -110,12 +115,13 @@ async function send() {
           class="field-label"
           for="mail"
         >Mail address</label>
-        <el-input
+        <input
           id="mail"
           v-model="form.mail"
+          class="door-input"
           type="email"
           autocomplete="username"
-        />
+        >
         <p
           v-if="problems.mail"
           class="problem"
@@ -128,11 +134,12 @@ async function send() {
           class="field-label"
           for="token"
         >What stands in the letter</label>
-        <el-input
+        <input
           id="token"
           v-model="form.token"
+          class="door-input"
           autocomplete="off"
-        />
+        >
       </div>
       <div v-if="forgotten !== 'ask'">
         <label
@@ -142,13 +149,22 @@ async function send() {
           v-if="making || forgotten"
           class="quiet"
         > · at least 10 characters</span></label>
-        <el-input
+        <input
           id="password"
           v-model="form.password"
-          type="password"
-          show-password
+          class="door-input"
+          :type="shown ? 'text' : 'password'"
           :autocomplete="making || forgotten ? 'new-password' : 'current-password'"
-        />
+          autocapitalize="off"
+          spellcheck="false"
+        >
+        <button
+          type="button"
+          class="plain-button small"
+          @click="shown = !shown"
+        >
+          {{ shown ? 'Hide' : 'Show' }} what is typed
+        </button>
         <p
           v-if="problems.password"
           class="problem"
@@ -161,12 +177,13 @@ async function send() {
           class="field-label"
           for="code"
         >Number of your second step <span class="quiet">· or one of the codes you kept</span></label>
-        <el-input
+        <input
           id="code"
           v-model="form.code"
+          class="door-input"
           autocomplete="one-time-code"
           inputmode="numeric"
-        />
+        >
       </div>
       <p
         v-if="problem"
@@ -176,19 +193,21 @@ async function send() {
         {{ problem }}
       </p>
       <div class="row spread">
-        <el-button
-          type="primary"
-          native-type="submit"
-          :loading="busy"
+        <button
+          class="door-button main"
+          :disabled="busy"
         >
           {{ making ? 'Make the account' : ACTIONS[forgotten] }}
-        </el-button>
-        <el-button
+        </button>
+        <button
           v-if="passkeys && !making && !forgotten"
+          type="button"
+          class="door-button"
+          :disabled="busy"
           @click="byPasskey"
         >
           With a passkey
-        </el-button>
+        </button>
         <button
           v-if="!making"
           type="button"
@@ -206,7 +225,11 @@ async function send() {
 </template>
 
 <style scoped>
-.door { display: flex; flex-direction: column; align-items: center; justify-content: center; flex: 1; gap: 18px; }
-form { width: 360px; padding: 26px 28px; }
+.middle { display: flex; flex-direction: column; align-items: center; justify-content: center; flex: 1; gap: 18px; }
+form { width: 360px; max-width: 100%; padding: 26px 28px; box-sizing: border-box; }
+h1, .field-label, .door-button { font-weight: 400; }
+.field-label { font-size: 15px; }
+.door-input { margin-top: 0; }
+.plain-button { min-height: 24px; }
 .motto { text-align: center; }
 </style>

@@ -56,3 +56,11 @@ export const chooses = (page: Page, folder: string) => page.evaluate((name) => {
     showDirectoryPicker: async () => (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true }),
   })
 }, folder)
+
+/** Words of the rack that reach into the next column uncut. */
+export const reachingOut = (page: Page) => page.evaluate(() => [...document.querySelectorAll('.rack tbody td, .rack tbody th')].flatMap((place) => {
+  const words = document.createRange()
+  words.selectNodeContents(place)
+  const cut = place.matches('.cut') || place.querySelector('.hole.long') !== null
+  return !cut && words.getBoundingClientRect().right > place.getBoundingClientRect().right + 0.5 ? [place.textContent] : []
+}))

@@ -134,6 +134,7 @@ test('receive a folder, and see the rack', async () => {
   await expect(pigeonhole('Zoë d\'Arquelle, Photo: to fix')).toContainText('folder')
   await expect(pigeonhole('Cy Tamworthy, Photo: to fix')).toContainText('pdf named .jpg')
   await expect(page.getByText('1 set aside')).toBeVisible()
+  expect(await page.evaluate(() => document.fonts.check('14px Marks', '\uE001'))).toBe(true)
   await accessible(page)
 })
 

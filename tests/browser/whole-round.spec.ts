@@ -8,7 +8,7 @@ import readSheets from 'read-excel-file/universal'
 import { readRoster, readTable } from '../../core/roster/read'
 import { makePhoto, textBytes, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
-import { accessible, joinAs, sender } from './help'
+import { accessible, joinAs, reachingOut, sender } from './help'
 
 /** A whole round: receive, rack, decision, slips to the simulated mail, corrections, what changed, corrected copy found right. */
 test.describe.configure({ mode: 'serial' })
@@ -62,6 +62,17 @@ test('receive, and see in the rack who is complete', async () => {
   await expect(pigeonhole('Bo Lindqvast, Photo: to fix')).toContainText('copy mark')
   await expect(pigeonhole('Cy Tamworthy, Photo: to fix')).toContainText('damaged')
   await expect(pigeonhole('Zoë d\'Arquelle, Photo: to fix')).toBeVisible()
+})
+
+test('words too long for their column are cut, however narrow it is; no others are', async () => {
+  const faults = page.locator('.hole.long')
+  await expect(faults).toHaveCount(0)
+  expect(await reachingOut(page)).toEqual([])
+  const narrow = await page.addStyleTag({ content: '.rack { width: 300px !important; min-width: 0 !important }' })
+  await expect(faults).not.toHaveCount(0)
+  await expect.poll(() => reachingOut(page)).toEqual([])
+  await narrow.evaluate(style => (style as Element).remove())
+  await expect(faults).toHaveCount(0)
 })
 
 test('the rack groups, sorts, narrows, and hides names for a wall', async () => {
