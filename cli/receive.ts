@@ -3,6 +3,7 @@ import { mkdtemp, readdir, rm, stat, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
 import { Readable } from 'node:stream'
+import { broughtBy } from '../core/arrivals/incoming'
 import type { Incoming, Keep, Opening, StaysClosed } from '../core/arrivals/incoming'
 import { MAY_BE_OPENED, openArrivals } from '../core/arrivals/open'
 import type { ReceivedFile } from '../core/arrivals/received'
@@ -156,12 +157,12 @@ async function receiveListed(
 }
 
 function receivedFile(
-  root: string, { path, container, sender }: Incoming, { size, modified, sha256, reading }: HashedReading, stated: number | null,
+  root: string, { path, container, sender, letter }: Incoming, { size, modified, sha256, reading }: HashedReading, stated: number | null,
 ): ReceivedFile {
   const time = Number.isNaN(modified) ? null : Math.floor(modified)
   const from = time === null ? 'unknown' : 'modified'
   return {
-    root, path, ...(container ? { container } : {}), ...(sender ? { sender } : {}), size, sha256, reading,
+    root, path, ...(container ? { container } : {}), ...broughtBy({ sender, letter }), size, sha256, reading,
     receivedAt: stated ?? time, receivedAtFrom: stated === null ? from : 'stated',
   }
 }

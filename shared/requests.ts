@@ -154,6 +154,8 @@ export interface FileFacts {
   container?: string[]
   /** Mail address it was sent from. */
   sender?: string
+  /** Subject and first words of that message. */
+  letter?: string
   size: number
   /** UTC ms */
   modified: number | null
@@ -179,6 +181,7 @@ const reading = exact({
   fault: yup.mixed<Fault>()
     .nullable().defined()
     .test('fault', '${path} is no fault that is known here', found => found === null || readFault(found) !== null),
+  opening: yup.string().max(400),
   blank: yup.boolean().oneOf([true]),
   brokenAs: yup.mixed<Record<string, Fault>>().test('faults', '${path} names faults that are not known here', found => found === undefined
     || (typeof found === 'object' && found !== null && Object.keys(found).length <= 8
@@ -198,6 +201,7 @@ export const filesRequest = exact({
     rawPath: yup.string().max(8192).matches(/^[A-Za-z0-9+/=]*$/),
     container: yup.array(yup.string().min(1).max(4096).required()).min(1).max(4),
     sender: yup.string().max(320),
+    letter: yup.string().max(400),
     size: yup.number().integer().min(0).max(Number.MAX_SAFE_INTEGER).required(),
     // from year 1 on, as far as the database and the calendar go
     modified: yup.number().min(-62_135_596_800_000).max(253_402_300_799_999).nullable().defined(),

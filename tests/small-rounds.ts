@@ -11,15 +11,25 @@ export interface Rules { list: string, requirements: object[], strictness?: obje
 export const ANY_WAY = { letterCase: 'ignore', separators: 'ignore' }
 export const rosterOf = (list: string): Roster => readRoster(readTable(new TextEncoder().encode(list))).roster
 
+/** What else is known of a file, by its path. */
+export type Beside = Record<string, Pick<ReceivedFile, 'letter' | 'sender'> & { opening?: string }>
+
 /** What became of files with these names, in their order. */
-export async function checked(roster: Roster, requirements: object[], names: readonly string[], strictness: object = {}) {
+export async function checked(
+  roster: Roster, requirements: object[], names: readonly string[], strictness: object = {}, beside: Beside = {},
+) {
   const brief = await readBrief({ usitorBrief: 1, title: 'Term', strictness, requirements }, roster)
-  const received = names.map((path, at): ReceivedFile => ({
-    root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_760_000_000_000 + at, receivedAtFrom: 'modified',
-    reading: {
-      candidates: [path.slice(path.lastIndexOf('.') + 1)], version: null, state: 'ok', verified: 'structure', fault: null, props: {},
-    },
-  }))
+  const received = names.map((path, at): ReceivedFile => {
+    const { opening, ...brought } = beside[path] ?? {}
+    return {
+      root: 'in', path, size: 1000 + at, sha256: String(at).padStart(64, '0'), receivedAt: 1_760_000_000_000 + at, receivedAtFrom: 'modified',
+      reading: {
+        candidates: [path.slice(path.lastIndexOf('.') + 1)], version: null, state: 'ok', verified: 'structure', fault: null, props: {},
+        ...(opening === undefined ? {} : { opening }),
+      },
+      ...brought,
+    }
+  })
   return check({ brief, roster, received, checkedAt: 0 }).files
 }
 /** Where each file went: the requirement and holder it counts for, else its role. */

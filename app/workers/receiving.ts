@@ -1,5 +1,5 @@
 import type { Incoming, Opening, StaysClosed } from '#core/arrivals/incoming'
-import { ArrivalError } from '#core/arrivals/incoming'
+import { ArrivalError, broughtBy } from '#core/arrivals/incoming'
 import { openArrivals } from '#core/arrivals/open'
 import { sayArrivalFault } from '#core/wording/index'
 import { sourceFromBytes } from '#core/bytes/source'
@@ -206,7 +206,7 @@ function factsOf({ incoming, blob, small, sha256, reading }: Read): FileFacts {
   return {
     path: incoming.path,
     ...(incoming.rawPath ? { rawPath: btoa(String.fromCharCode(...incoming.rawPath)) } : {}),
-    ...(incoming.container ? { container: incoming.container } : {}), ...(incoming.sender ? { sender: incoming.sender } : {}),
+    ...(incoming.container ? { container: incoming.container } : {}), ...broughtBy(incoming),
     size: small?.length ?? blob?.size ?? incoming.size, modified: incoming.modified, sha256, reading,
   }
 }

@@ -1,6 +1,7 @@
 import { BlobReader, BlobWriter, configure, TextWriter, ZipReader } from '@zip.js/zip.js'
 import type { FileEntry } from '@zip.js/zip.js'
 import { expose } from 'comlink'
+import { broughtBy } from '#core/arrivals/incoming'
 import type { Incoming } from '#core/arrivals/incoming'
 import { BAG_WORDS, labelOf, verifyBag } from '#core/packing/bag'
 import type { PackedFile } from '#core/packing/packed'
@@ -118,7 +119,7 @@ async function receive(briefId: string, onProgress: (progress: IntakeProgress) =
     const [root, statedAt, keeps] = JSON.parse(key) as [string, string | null, boolean]
     const incoming = files.map((file): Incoming<BlobSource> & { facts?: Facts } => ({
       path: file.path, modified: file.modified, size: file.size, ...(file.container.length > 0 ? { container: file.container } : {}),
-      ...(file.sender ? { sender: file.sender } : {}),
+      ...broughtBy(file),
       ...(file.rawPath ? { rawPath: Uint8Array.from(atob(file.rawPath), char => char.charCodeAt(0)) } : {}),
       ...(file.reading ? { facts: { sha256: file.sha256, reading: file.reading } } : {}),
       async open() {

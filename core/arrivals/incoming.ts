@@ -13,7 +13,14 @@ export interface Incoming<Source extends ByteSource = ByteSource> {
   container?: string[]
   /** Mail address it was sent from. */
   sender?: string
+  /** Subject and first words of the message it came with. */
+  letter?: string
   open(): Promise<Source>
+}
+
+/** What is known of the message that brought a file; nothing where none did. */
+export function broughtBy({ sender, letter }: { sender?: string | null, letter?: string | null }): Pick<Incoming, 'sender' | 'letter'> {
+  return { ...(sender ? { sender } : {}), ...(letter ? { letter } : {}) }
 }
 
 /**

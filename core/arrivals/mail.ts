@@ -1,5 +1,7 @@
 import PostalMime from 'postal-mime'
 import type { ByteSource } from '../bytes/source'
+import { propertyText } from '../formats/reading'
+import { broughtBy } from './incoming'
 import type { Incoming, Keep } from './incoming'
 
 /** Attachments of one message as files to be received; two of one name are told apart by a number, as folders do. */
@@ -7,6 +9,7 @@ export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: 
   const mail = await PostalMime.parse(bytes as Uint8Array<ArrayBuffer>)
   const sent = mail.date ? Date.parse(mail.date) : Number.NaN
   const sender = mail.from && 'address' in mail.from ? mail.from.address?.toLowerCase() : undefined
+  const letter = sayLetter(mail.subject ?? '', mail.text ?? '')
   const taken = new Set(before.map(one => one.path))
   const arrived: Incoming<S>[] = []
   for (const { filename, content, disposition } of mail.attachments) {
@@ -18,7 +21,7 @@ export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: 
     taken.add(path)
     const attached = typeof content === 'string' ? new TextEncoder().encode(content) : new Uint8Array(content)
     arrived.push({
-      path, modified: Number.isNaN(sent) ? null : sent, size: attached.length, ...(sender ? { sender } : {}),
+      path, modified: Number.isNaN(sent) ? null : sent, size: attached.length, ...broughtBy({ sender, letter }),
       open: () => keep(async (sink) => {
         const writer = sink.getWriter()
         await writer.write(attached)
@@ -27,6 +30,13 @@ export async function openMail<S extends ByteSource>(bytes: Uint8Array, before: 
     })
   }
   return arrived
+}
+
+/** Subject and first words of a message, as far as they are its sender's own: what is answered to stands behind signs for it (RFC 3676 §4.5). */
+function sayLetter(subject: string, text: string): string | undefined {
+  const lines = text.slice(0, 4000).split(/\r?\n/)
+  const quoted = lines.findIndex(line => /^(?:>|-{3,}|_{5,})/.test(line))
+  return propertyText([subject, ...(quoted < 0 ? lines : lines.slice(0, quoted))].join(' '))
 }
 
 /** Messages of a mailbox file: each begins with a line `From ` behind an empty one (RFC 4155); `>From ` stands for itself. */

@@ -1,7 +1,7 @@
 import { latin1 } from '../bytes/read'
 import type { ByteSource } from '../bytes/source'
 import type { ArrivalFault, Incoming, Keep, Opening, StaysClosed } from './incoming'
-import { ArrivalError } from './incoming'
+import { ArrivalError, broughtBy } from './incoming'
 import { openMail, splitMbox } from './mail'
 import { splitParts } from './names'
 import { openZip } from './zip'
@@ -64,7 +64,7 @@ async function openInside<S extends ByteSource>(
       continue
     }
     const around = inside.map(one => ({
-      ...one, container: [...container, file.path], ...(one.sender ?? file.sender ? { sender: one.sender ?? file.sender } : {}),
+      ...one, container: [...container, file.path], ...broughtBy(one.sender === undefined ? file : one),
     }))
     arrived.push(...await openInside(around, opening, depth + 1, keep, closed))
     if (arrived.length > MOST_FILES) throw new ArrivalError(file.path, { kind: 'too-many-files', most: MOST_FILES })

@@ -14,6 +14,8 @@ export interface ReceivedFile {
   container?: string[]
   /** Mail address it was sent from, where a message brought it. */
   sender?: string
+  /** Subject and first words of that message. */
+  letter?: string
   /** Bytes. */
   size: number
   /** Hexadecimal, lower case; `null` where the bytes could not be read: such a file is compared with nothing. */

@@ -18,12 +18,14 @@ export interface Reading {
   props: Record<string, PropertyValue>
   /** Candidates that do not parse, and why: a file that claims by its extension to be one of them is damaged. Left out where all do. */
   brokenAs?: Record<string, Fault>
+  /** What its text begins with, in one line of at most 200 characters. Left out where it has none or it is not looked for. */
+  opening?: string
   /** Opens, but holds nothing: no words or pictures, no triangles, only a header row. Left out where it holds something or cannot be told. */
   blank?: true
 }
 
 /** Raised whenever readings of the same bytes may come out differently, so that kept readings are made anew. */
-export const READER_VERSION = 7
+export const READER_VERSION = 8
 
 export function reading(candidates: string | string[], rest: Partial<Reading> = {}): Reading {
   return {
@@ -62,6 +64,12 @@ export function propertyText(text: string): string | undefined {
   const plain = text.replace(/[\x00-\x1F\x7F\uFFFE\uFFFF\s]+/g, ' ')
     .replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '').trim()
   return plain === '' ? undefined : [...plain.slice(0, 400)].slice(0, 200).join('')
+}
+
+/** What a text begins with, as a reading keeps it. */
+export function openingOf(text: string): Pick<Reading, 'opening'> {
+  const opening = propertyText(text.slice(0, 800))
+  return opening === undefined ? {} : { opening }
 }
 
 /** Sets properties that are known; `undefined`, NaN and infinite numbers are left out. */

@@ -16,6 +16,8 @@ export interface PackedFile {
   rawPath: string | null
   container: string[]
   sender: string | null
+  /** Absent in what was packed before messages were kept. */
+  letter?: string | null
   /** Bytes. */
   size: number
   /** UTC ms. */
@@ -31,7 +33,8 @@ export interface PackedFile {
 const text = (most: number) => yup.string().max(most).defined()
 const line = yup.object({
   root: text(1000).required(), path: text(4000).required(), rawPath: text(6000).nullable(), container: yup.array(text(4000)).max(8).defined(),
-  sender: text(400).nullable(), size: yup.number().integer().min(0).required(), modified: yup.number().integer().nullable().defined(),
+  sender: text(400).nullable(), letter: yup.string().max(4000).nullable(),
+  size: yup.number().integer().min(0).required(), modified: yup.number().integer().nullable().defined(),
   sha256: yup.string().matches(/^[0-9a-f]{64}$/).nullable().defined(), statedAt: text(40).nullable(), at: text(6000).nullable(),
   reading: yup.mixed().nullable().defined(),
 })

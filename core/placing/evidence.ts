@@ -1,6 +1,9 @@
 /** Where somebody was named. */
 export type NamedIn = 'folder' | 'name' | 'folder nearly' | 'name nearly' | 'author'
 
+/** What tells of a file that is not named itself. */
+export type ToldIn = 'text' | 'message'
+
 /** One thing that speaks for a placement. `said`: kept from checks made before evidence was typed. */
 export type Evidence
   = | { kind: 'placed-by-hand' }
@@ -13,6 +16,7 @@ export type Evidence
     | { kind: 'in-folder', title: string }
     | { kind: 'format', format: string }
     | { kind: 'words', said: string }
+    | { kind: 'told-beside', where: ToldIn, said: string }
     | { kind: 'placed-before' }
     | { kind: 'weighed-alone' }
     | { kind: 'only-slot' }

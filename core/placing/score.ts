@@ -159,19 +159,36 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const { requirement } = best.unit
   const { said, share } = wordsSaid(view, requirement)
   const ofLevel = best.formatFits && liesAtOwnLevel(view, requirement) ? SHARE.wordsHinted : 0
-  best.requirement = ofLevel * WORTH.words
+  best.requirement = Math.max(ofLevel * WORTH.words, weighBeside(best, view, share))
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
   const told = Math.max(share, choicesTold(nearest, requirement, view.base), takeNumber(best, nearest, view), ofLevel)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
-  best.requirement = told * WORTH.words + (enough ? alike * WORTH.alike : 0)
+  best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * WORTH.alike : 0))
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   // what free text lets through is alike to anything, and so is a holder's name where the rule has nothing else: then the format must speak for it
   const believed = (best.formatFits && (isAtHome(best) || !leavesOwnWords(nearest, view.base))) || saysItself(nearest, view.base)
   if (told >= SHARE.wordsNear || (enough && believed)) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
+}
+
+/** What a file that nobody named begins with, and the message it came with, say of the requirement: they weigh less than a name would. */
+function weighBeside(best: Candidate, view: FileView, share: number): number {
+  const { opening = '', props: { title } } = view.file.reading
+  const { letter = '' } = view.file
+  if (share > 0 || (opening === '' && letter === '' && typeof title !== 'string')) return 0
+  if (givenNameOf(view) === null && !saysNothingElse(best.unit, view.base, '')) return 0
+  const text = typeof title === 'string' ? `${title} ${opening}` : opening
+  for (const [where, told] of [['text', text], ['message', letter]] as const) {
+    const tokens = tokensOf(told)
+    const words = ownWords(best.unit.requirement).find(own => own.length > 0 && own.every(word => findWord(word, tokens).letters === word.length))
+    if (!words) continue
+    best.evidence.push({ kind: 'told-beside', where, said: asWritten(words, told) })
+    return WORTH.beside
+  }
+  return 0
 }
 
 /** Whether a file lies in the very folder, and in a format, that are asked for: there less of the name will do. */

@@ -83,6 +83,8 @@ export const WORTH = {
   alike: 2,
   /** The whole asked name with more words behind: to its holder, before whoever else these name. */
   wholeAtFirst: 1,
+  /** All own words of the requirement stand in the text of a file that nobody named, or in the message it came with. */
+  beside: 1.5,
   /** Some words and an extension that is asked for. */
   extension: 0.2,
   /** The name says somebody else than the folder. */

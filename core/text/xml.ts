@@ -77,6 +77,31 @@ export function countWords(xml: string, parting: Parting): number {
   return count
 }
 
+/**
+ * The first characters between tags, without what is escaped.
+ *
+ * @param parting - local names of the tags that end a word
+ * @param most - at least so many characters are looked for; the last word is whole
+ * @example
+ * firstText('<p>one t<b>w</b>o</p><p>three</p>', new Set(['p']), 4) //=> 'one two'
+ */
+export function firstText(xml: string, parting: Parting, most: number): string {
+  let text = ''
+  for (let position = 0; position < xml.length;) {
+    const next = xml.indexOf('<', position)
+    text += xml.slice(position, next < 0 ? xml.length : Math.min(next, position + 4 * most))
+    if (next < 0 || text.length >= 4 * most) break
+    const end = xml.indexOf('>', next)
+    if (end < 0) break
+    if (parting.has(localName(xml, next + 1))) {
+      if (text.trim().length >= most) break
+      text += ' '
+    }
+    position = end + 1
+  }
+  return unescapeXml(text.replace(/\s+/g, ' ').trim())
+}
+
 function localName(xml: string, from: number): string {
   let start = xml.charCodeAt(from) === 47 ? from + 1 : from
   let position = start

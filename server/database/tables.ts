@@ -231,6 +231,8 @@ export interface ReceivedFileRow {
   raw_path: Buffer | null
   container: string[]
   sender: string | null
+  /** Subject and first words of the message it came with. */
+  letter: string | null
   path: string
   size: string
   modified_at: Date | null

@@ -1,4 +1,5 @@
 import { gather } from '#core/text/gather'
+import { broughtBy } from '#core/arrivals/incoming'
 import type { EarlierCheck, EarlierFile, Ruling } from '#core/checking/input'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { BriefDocument } from '#core/brief/document'
@@ -8,6 +9,9 @@ import type { ReceivedRow } from '../database/received-files'
 import { RECEIVED_COLUMNS, receivedFacts, slotOf } from '../database/received-files'
 import type { CheckFileRow, ReadingRow, ReceivedFileRow } from '../database/tables'
 import type { ListedPerson, StoredRoster } from '#shared/answers'
+
+type Received = ReceivedRow & Pick<ReceivedFileRow, 'id' | 'intake_id' | 'sender' | 'letter'>
+  & { reading_id: string | null, reading: ReadingRow['reading'] }
 
 export interface IntakeFile extends ReceivedFile { id: string, readingId: string | null, intakeId: string }
 
@@ -23,12 +27,13 @@ export async function loadReceived(intakeIds: readonly string[]): Promise<Intake
       { column: 'intake.root' }, { column: 'received_file.container' }, { column: 'received_file.path' },
       { column: 'intake.completed_at', order: 'desc' },
     ])
-    .select<(ReceivedRow & Pick<ReceivedFileRow, 'id' | 'intake_id' | 'sender'> & { reading_id: string | null, reading: ReadingRow['reading'] })[]>(
-      'received_file.id', 'received_file.intake_id', 'received_file.sender', ...RECEIVED_COLUMNS, 'reading.id as reading_id', 'reading.reading')
+    .select<Received[]>(
+      'received_file.id', 'received_file.intake_id', 'received_file.sender', 'received_file.letter', ...RECEIVED_COLUMNS,
+      'reading.id as reading_id', 'reading.reading')
   return rows.map((row) => {
     const { time, ...received } = receivedFacts(row)
     return {
-      id: row.id, readingId: row.reading_id, intakeId: row.intake_id, ...received, ...(row.sender ? { sender: row.sender } : {}),
+      id: row.id, readingId: row.reading_id, intakeId: row.intake_id, ...received, ...broughtBy(row),
       receivedAt: time?.getTime() ?? null, reading: row.reading,
     }
   })

@@ -38,9 +38,12 @@ export async function erasePerson(account: Account, briefId: string, holder: str
     await trx('brief').where('id', briefId).forUpdate().first('id')
     const lists = await trx('roster_version').where('brief_id', briefId).select('id', 'people')
     let met = false
+    const addresses = new Set<string>()
     for (const { id, people } of lists) {
-      if (!people.some(person => person.id === holder)) continue
+      const found = people.find(person => person.id === holder)
+      if (!found) continue
       met = true
+      addresses.add(found.email.toLowerCase())
       const without = people.map(person => (person.id === holder
         ? { id: mark, given: '', family: '', name: 'Erased', group: '', email: '', aliases: [], fields: {} }
         : person))
@@ -64,6 +67,9 @@ export async function erasePerson(account: Account, briefId: string, holder: str
       and finding.position = check_file.position and check_file.received_file_id = any(?)`, [files])
     await trx('check_file').whereIn('received_file_id', files).delete()
     await trx('received_file').whereIn('id', files).delete()
+    // what they sent and nobody could place bears their address and what they wrote
+    await trx('received_file').whereIn('intake_id', trx('intake').where('brief_id', briefId).select('id'))
+      .whereRaw(`lower(sender) = any(?)`, [[...addresses].filter(Boolean)]).update({ sender: null, letter: null })
     // as a candidate of other files
     await trx.raw(`update check_file set file = jsonb_set(file, '{candidates}', (select coalesce(jsonb_agg(one), '[]')
       from jsonb_array_elements(file->'candidates') as one where one->>'holder' is distinct from ?))

@@ -44,7 +44,8 @@ export async function addFiles(account: Account, intakeId: string, files: readon
       reading: own,
       file: {
         id: uuid(), intake_id: intakeId, path, raw_path: file.rawPath ? Buffer.from(file.rawPath, 'base64') : null,
-        container: (file.container ?? []).map(storableText), sender: file.sender ? storableText(file.sender) : null,
+        container: (file.container ?? []).map(storableText),
+        sender: file.sender ? storableText(file.sender) : null, letter: file.letter ? storableText(file.letter) : null,
         size: file.size, modified_at: file.modified === null ? null : new Date(file.modified), sha256: file.sha256, reading_id: own?.id ?? null,
       },
     }
@@ -62,7 +63,7 @@ export async function addFiles(account: Account, intakeId: string, files: readon
     await requireRoom(trx, account, intake.brief_id, rows.length, files.reduce((sum, { size }) => sum + size, 0))
     const made = await trx('received_file')
       .insert(rows.map(({ file }) => file)).onConflict(['intake_id', 'container', 'path'])
-      .merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path', 'sender']).whereNull('received_file.content_id')
+      .merge(['size', 'modified_at', 'sha256', 'reading_id', 'raw_path', 'sender', 'letter']).whereNull('received_file.content_id')
       .returning(['id', 'container', 'path'])
     const ids = new Map(made.map(row => [keyOf(row), String(row.id)]))
     for (const { file } of rows) {
@@ -137,9 +138,10 @@ export async function takeSame(
     await db().transaction(async (trx) => {
       await requireRoom(trx, account, intake.brief_id, files.length, files.reduce((sum, { size }) => sum + size, 0))
       await trx.raw(`
-        insert into received_file (id, intake_id, raw_path, container, sender, path, size, modified_at, sha256, content_id, reading_id, verified)
-        select v.id, ?, old.raw_path, old.container, old.sender, old.path, old.size, old.modified_at, old.sha256, old.content_id, old.reading_id,
-          old.verified
+        insert into received_file (id, intake_id, raw_path, container, sender, letter, path, size, modified_at, sha256, content_id, reading_id,
+          verified)
+        select v.id, ?, old.raw_path, old.container, old.sender, old.letter, old.path, old.size, old.modified_at, old.sha256, old.content_id,
+          old.reading_id, old.verified
         from unnest(?::text[], ?::bigint[], ?::timestamptz[], ?::uuid[]) as v(path, size, modified, id)
         join received_file old on old.intake_id = ? and ${whole}
         left join content on content.id = old.content_id

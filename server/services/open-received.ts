@@ -1,3 +1,4 @@
+import { broughtBy } from '#core/arrivals/incoming'
 import type { Incoming, Opening, StaysClosed } from '#core/arrivals/incoming'
 import { openAmongOthers } from '#core/arrivals/open'
 import type { ByteSource } from '#core/bytes/source'
@@ -16,7 +17,7 @@ const IN_MEMORY = 16 * CHUNK
 /** What is known of bytes that were read here. */
 export interface Facts { sha256: string, readingId: string, contentId: string | null }
 /** A file that lay in an archive or message; `why`: its bytes cannot be read. */
-export interface Inside extends Pick<Incoming, 'path' | 'modified' | 'rawPath' | 'sender'> {
+export interface Inside extends Pick<Incoming, 'path' | 'modified' | 'rawPath' | 'sender' | 'letter'> {
   container: string[]
   size: number
   facts: Facts | { why: string }
@@ -78,8 +79,10 @@ export async function openReceived(
   return { files, closed }
 }
 
-async function readInside({ path, container = [], modified, rawPath, sender, size, open }: Incoming<Unpacked>, keeps: boolean): Promise<Inside> {
-  const told = { path, container, modified, ...(rawPath ? { rawPath } : {}), ...(sender ? { sender } : {}) }
+async function readInside(
+  { path, container = [], modified, rawPath, sender, letter, size, open }: Incoming<Unpacked>, keeps: boolean,
+): Promise<Inside> {
+  const told = { path, container, modified, ...(rawPath ? { rawPath } : {}), ...broughtBy({ sender, letter }) }
   try {
     const source = await open()
     if (source.stored !== undefined) return { ...told, size: source.size, facts: await factsOfStored(source.stored, source.size, keeps) }

@@ -92,8 +92,8 @@ async function lettersOf(briefId: string, { letters }: EarlierRecord): Promise<s
   }))])]
 }
 
-type Row = Pick<ReceivedFileRow, 'id' | 'path' | 'raw_path' | 'container' | 'sender' | 'size' | 'modified_at' | 'sha256' | 'content_id' | 'handed_in'
-  | 'verified'> & { root: string, stated_at: Date | null, reading: Reading | null }
+type Row = Pick<ReceivedFileRow, 'id' | 'path' | 'raw_path' | 'container' | 'sender' | 'letter' | 'size' | 'modified_at' | 'sha256'
+  | 'content_id' | 'handed_in' | 'verified'> & { root: string, stated_at: Date | null, reading: Reading | null }
 
 /** What counts for a check, with where it lies in the bag, and what of it is called otherwise than it came. */
 export interface Checked { files: (PackedFile & { fileId: string })[], plan: CorrectionPlan }
@@ -106,7 +106,7 @@ export async function checkedFiles(checkId: string): Promise<Checked> {
   const rows = await db()('check_file').join('received_file', 'received_file.id', 'check_file.received_file_id')
     .join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'received_file.reading_id')
     .where('check_file.check_id', checkId).orderBy('check_file.position')
-    .select<Row[]>('received_file.id', 'intake.root', 'path', 'raw_path', 'container', 'sender', 'received_file.size', 'modified_at',
+    .select<Row[]>('received_file.id', 'intake.root', 'path', 'raw_path', 'container', 'sender', 'letter', 'received_file.size', 'modified_at',
       'received_file.sha256',
       'content_id', 'stated_at', 'handed_in', 'reading.reading', 'verified')
   const at = pathsInBag(rows.map(row => ({
@@ -118,7 +118,7 @@ export async function checkedFiles(checkId: string): Promise<Checked> {
     const time = times.get(row.id) ?? null
     return {
       fileId: row.id, root: row.root, path: row.path, rawPath: row.raw_path?.toString('base64') ?? null,
-      container: row.container, sender: row.sender, size: Number(row.size), sha256: row.sha256,
+      container: row.container, sender: row.sender, letter: row.letter, size: Number(row.size), sha256: row.sha256,
       // what was handed in came when the server says
       modified: (row.handed_in && time !== null ? Date.parse(time) : row.modified_at?.getTime()) ?? null,
       statedAt: row.stated_at?.toISOString() ?? null, at: kept ? at[index] ?? null : null, reading: kept ? null : row.reading ?? null,

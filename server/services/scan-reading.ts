@@ -150,12 +150,13 @@ async function keepOpened(
   trx: Knex.Transaction, intakeId: string, { arrival }: HowOpened, opened: readonly { file: PlaceFileRow, inside: readonly Inside[] }[],
 ): Promise<void> {
   for (const { file, inside } of opened) {
-    const rows = inside.map(({ path, container, modified, rawPath, sender, size, facts }) => {
+    const rows = inside.map(({ path, container, modified, rawPath, sender, letter, size, facts }) => {
       const time = arrival ? file.modified_at : modified !== null && new Date(modified)
       return {
         row: {
           id: uuid(), intake_id: intakeId, raw_path: rawPath ? Buffer.from(rawPath) : null, container: container.map(storableText),
-          sender: sender ? storableText(sender) : null, path: storableText(path), size, modified_at: time || null, mark: outerMark(file),
+          sender: sender ? storableText(sender) : null, letter: letter ? storableText(letter) : null,
+          path: storableText(path), size, modified_at: time || null, mark: outerMark(file),
           verified: 'contentId' in facts && facts.contentId !== null, sha256: 'sha256' in facts ? facts.sha256 : null,
           content_id: 'contentId' in facts ? facts.contentId : null, reading_id: 'readingId' in facts ? facts.readingId : null,
         },

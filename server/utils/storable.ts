@@ -32,6 +32,7 @@ export function storableReading(reading: Reading): Reading {
   return {
     ...reading, version: reading.version && storableText(reading.version.slice(0, 60)),
     fault: reading.fault && storableFault(reading.fault), props,
+    ...(reading.opening === undefined ? {} : { opening: storableText(reading.opening.slice(0, 400)) }),
     ...(reading.brokenAs
       ? { brokenAs: Object.fromEntries(Object.entries(reading.brokenAs).map(([id, fault]) => [storableText(id), storableFault(fault)])) }
       : {}),

@@ -196,6 +196,18 @@ test('a mailbox file holds its messages one after the other (RFC 4155); a line t
   expect(splitMbox(box).map(message => new TextDecoder().decode(message).split('\n')[0])).toEqual(['Subject: a', 'Subject: b'])
 })
 
+test('subject and text of a message are known with what was attached; what it answers to is not', async () => {
+  const sent = new TextDecoder().decode(mail('ana@shore.example', [{ name: 'IMG_1.jpg', bytes: PHOTO }]))
+    .replace('Here they are.', 'The photo, at last.\r\n\r\nOn Friday the desk wrote:\r\n> The sound is missing, too.')
+  const open = async (text: string, name: string) => (await openArrivals(
+    [incoming(name, name.endsWith('.zip') ? zip({ 'one.eml': strToU8(text) }) : strToU8(text))], opening, keepAsBlob,
+  )).files.map(({ path, letter }) => [path, letter])
+  expect(await open(sent, 'one.eml')).toEqual([['IMG_1.jpg', 'my files The photo, at last. On Friday the desk wrote:']])
+  expect(await open(sent, 'mails.zip')).toEqual([['IMG_1.jpg', 'my files The photo, at last. On Friday the desk wrote:']])
+  const long = await open(sent.replace('The photo', 'x'.repeat(5000)), 'one.eml')
+  expect(long[0]?.[1]).toHaveLength(200)
+})
+
 test('an archive in an archive in an archive stays closed, and a mail with 500 attachments is received whole', async () => {
   const third = zip({ 'deep.jpg': PHOTO })
   const files = await received([

@@ -64,6 +64,34 @@ describe('the corpus', () => {
     expect(wrong).toEqual([])
   })
 
+  test('what a text begins with is what Expat reads there', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'usitor-openings-'))
+    const texts = corpus.filter(({ id, state }) => state === 'ok' && ['docx', 'odt', 'odp', 'pptx'].includes(id))
+    expect(new Set(texts.map(one => one.id))).toEqual(new Set(['docx', 'odt', 'odp', 'pptx']))
+    const paths = texts.map(({ bytes }, at) => {
+      writeFileSync(join(folder, `${at}`), bytes)
+      return join(folder, `${at}`)
+    })
+    // all that is written, without spaces: ECMA-376 part 1 §17.3.3.31 and §21.1.2.3.11 (t), OpenDocument 1.3 part 3 §3.1 (body)
+    const script = `
+import sys, json, zipfile, xml.etree.ElementTree as tree
+def written(package):
+  names = package.namelist()
+  main = next(n for n in ('word/document.xml', 'ppt/slides/slide1.xml', 'content.xml') if n in names)
+  root = tree.fromstring(package.read(main))
+  if main != 'content.xml': return ''.join(e.text or '' for e in root.iter() if e.tag.endswith('}t'))
+  return ''.join(root.find('{urn:oasis:names:tc:opendocument:xmlns:office:1.0}body').itertext())
+print(json.dumps([''.join(written(zipfile.ZipFile(path)).split()) for path in sys.argv[1:]]))`
+    const said = JSON.parse(execFileSync('python3', ['-c', script, ...paths], { encoding: 'utf8' })) as string[]
+    rmSync(folder, { recursive: true })
+    const wrong = texts.flatMap((sample, at) => {
+      const opening = (readings.get(sample)?.opening ?? '').replace(/\s/g, '')
+      const whole = (said[at] ?? '').replace(/\s/g, '')
+      return (opening === '') === (whole === '') && whole.startsWith(opening) ? [] : [`${sample.path}: "${opening}", not "${whole.slice(0, 80)}"`]
+    })
+    expect(wrong).toEqual([])
+  })
+
   test('only properties that the registry names are measured, or that belong to text', () => {
     const wrong = corpus.flatMap((sample) => {
       const measures = formatById(sample.id)?.measures ?? []

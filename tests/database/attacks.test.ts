@@ -253,12 +253,15 @@ test('a person who is erased is in no version of the list, no letter, no file, n
   await saveRoster(owner, own, { ...list, people: list.people.slice(1) })
   await saveRoster(owner, own, list)
   await receive(owner, own, { 'Quillfeather/Quillfeather_foto.jpg': withComment(PHOTO, 'q'), 'Marsh/Marsh_photo.jpg': withComment(PHOTO, 'm') })
+  // what they sent by mail and nobody placed
+  await db()('received_file').whereIn('intake_id', db()('intake').where('brief_id', own).select('id')).where('path', 'like', 'Marsh%')
+    .update({ sender: 'Bo@quill.example', letter: 'For Ana. Yours, Bo Quillfeather' })
   const { id: check } = await runCheck(owner, own)
   await erasePerson(owner, own, 's2')
   const everything = JSON.stringify([
     await db()('roster_version').where('brief_id', own).select('people'), await db()('check_slot').where('check_id', check).select('*'),
     await db()('check_file').where('check_id', check).select('*'), await db()('finding').where('check_id', check).select('*'),
-    await db()('received_file').join('intake', 'intake.id', 'intake_id').where('brief_id', own).select('path', 'sender'),
+    await db()('received_file').join('intake', 'intake.id', 'intake_id').where('brief_id', own).select('path', 'sender', 'letter'),
     await db()('check_run').where('id', check).select('*'),
   ])
   expect(everything).not.toMatch(/quill|"s2"/i)

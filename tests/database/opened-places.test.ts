@@ -168,8 +168,8 @@ describe('a mailbox as a place', () => {
     const { id, result } = await added({ kind: 'mailbox', root: 'Mail', settings: { host: mail.host, name: 'ana' }, secret: 'shore' })
     expect(result).toMatchObject({ files: 2, fresh: 2, passed: [{ why: 'nothing-attached' }] })
     const files = await received()
-    expect(files.map(({ path, sender }) => [path, sender]).sort()).toEqual([
-      ['Lindqvast_log.csv', 'bo@shore.example'], ['log.csv', 'ana@shore.example'],
+    expect(files.map(({ path, sender, letter }) => [path, sender, letter]).sort()).toEqual([
+      ['Lindqvast_log.csv', 'bo@shore.example', 'my log Here it is.'], ['log.csv', 'ana@shore.example', 'log Here it is.'],
     ])
     // not when the sender's own clock says
     expect(files.every(({ receivedAt }) => receivedAt !== null && receivedAt > came.getTime())).toBe(true)

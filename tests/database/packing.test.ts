@@ -73,6 +73,8 @@ async function unpacked(jobId: string, step: number): Promise<string> {
 
 describe('a brief that is packed away', () => {
   test('comes in volumes whose hashes sha256sum finds right, with every kept file once and the facts of the others', async () => {
+    const brought = { sender: 'ana@shore.example', letter: 'log Here it is.' }
+    await db()('received_file').where('path', 'Marsh/Marsh_log.csv').update(brought)
     const { id: check } = await makeCheck(brief, owner.id)
     const { job, jobId, parts } = await packed(25_000_000, check)
     expect([job.state, job.problem]).toEqual(['done', null])
@@ -93,6 +95,7 @@ describe('a brief that is packed away', () => {
       ['in', 'Marsh/Marsh_log.csv', 'files/Marsh/Marsh_log.csv'], ['in', 'NOTES?.TXT', 'other/in/NOTES_.TXT'],
       ['in', 'big.bin', 'other/in/big.bin'], ['in', 'notes?.txt', 'other/in/notes_ (2).txt'],
     ])
+    expect(files.find(({ path }) => path.startsWith('Marsh'))).toMatchObject(brought)
     expect(files.find(({ at }) => at === null)?.reading).not.toBeNull()
     expect(readFileSync(join(first, 'data/files/Marsh/Marsh_log.csv'), 'utf8')).toBe(CSV)
   }, 60_000)

@@ -1,9 +1,11 @@
-import type { Evidence, EvidenceKind, NamedIn } from '../../placing/evidence'
+import type { Evidence, EvidenceKind, NamedIn, ToldIn } from '../../placing/evidence'
 
 const WHERE: Record<NamedIn, string> = {
   'folder': 'folder names', 'name': 'name names', 'folder nearly': 'folder nearly names', 'name nearly': 'name nearly names',
   'author': 'its author names',
 }
+
+const BESIDE: Record<ToldIn, string> = { text: 'its text begins with', message: 'the message it came with says' }
 
 type EvidenceOf<K extends EvidenceKind> = Extract<Evidence, { kind: K }>
 
@@ -19,6 +21,7 @@ export const EVIDENCE_WORDS: { [K in EvidenceKind]: string | ((evidence: Evidenc
   'in-folder': ({ title }) => `lies in the folder of "${title}"`,
   'format': ({ format }) => `is of an asked format (${format})`,
   'words': ({ said }) => `the name says "${said}"`,
+  'told-beside': ({ where, said }) => `${BESIDE[where]} "${said}"`,
   'placed-before': 'the same bytes were placed here before',
   'weighed-alone': 'weighed by itself: very many files compete',
   'only-slot': 'only slot left for it',

@@ -26,6 +26,7 @@ import * as packing from './024-packing'
 import * as movedContents from './025-moved-contents'
 import * as lettingGo from './026-letting-go'
 import * as earlierRecord from './027-earlier-record'
+import * as lettersReceived from './028-letters-received'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -56,6 +57,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '025-moved-contents': movedContents,
   '026-letting-go': lettingGo,
   '027-earlier-record': earlierRecord,
+  '028-letters-received': lettersReceived,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)

@@ -1,7 +1,7 @@
 import { latin1, startsWith } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { decodeText } from '../../../text/decode'
-import { damaged, reading } from '../../reading'
+import { damaged, openingOf, reading } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 import { FREE_TEXT_IDS } from '../../registry'
 import { readJson } from './json'
@@ -15,6 +15,8 @@ import { readHtml, readXml, skipProlog } from './xml'
 
 /** A grammar shows itself in so many bytes. */
 const START = 16 * 1024
+/** A text's first words stand in so many characters. */
+const OPENING = 400
 /** Rows are counted up to this length. */
 const COUNTED = 12 * 1024 * 1024
 
@@ -75,7 +77,8 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
   const maybe = alsoAs(text)
   const brokenAs = counted && text.trim() !== '' ? findBroken(text, maybe) : {}
   return reading([...new Set([...likely, ...FREE_TEXT_IDS, ...maybe, ...Object.keys(brokenAs)])], {
-    verified: 'structure', props, ...(text.trim() === '' ? { blank: true as const } : {}), ...(Object.keys(brokenAs).length > 0 ? { brokenAs } : {}),
+    verified: 'structure', props, ...openingOf(text.slice(0, OPENING)), ...(text.trim() === '' ? { blank: true as const } : {}),
+    ...(Object.keys(brokenAs).length > 0 ? { brokenAs } : {}),
   })
 }
 

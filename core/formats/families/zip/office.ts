@@ -1,7 +1,7 @@
 import type { Parting } from '../../../text/xml'
-import { attributeIn, attributeOf, countElements, countWords, elementText } from '../../../text/xml'
+import { attributeIn, attributeOf, countElements, countWords, elementText, firstText } from '../../../text/xml'
 import { measureTriangles } from '../../measure-mesh'
-import { propertyText, setProps } from '../../reading'
+import { openingOf, propertyText, setProps } from '../../reading'
 import type { PropertyValue } from '../../reading'
 import type { Entry } from './directory'
 
@@ -11,12 +11,15 @@ type Part = (name: string) => Promise<string | null>
 /** Slides or sheets are looked into for something to see up to this many. */
 const LOOKED_AT = 60
 
+/** Deleted text, field codes, where a picture floats, and which style a table has are no words of a document. */
+const NO_WORDS = /<(?:w:(?:delText|instrText)|wp\d*:\w+|a:tableStyleId)\b[^>]*>[^<]+/g
+const SEQUENCES = /<text:sequence-decls>[\s\S]*?<\/text:sequence-decls>/
 /** Elements between which words end: paragraphs, cells, breaks and tabs of either kind of package. */
 const TEXT_PARTS: Parting = new Set(['p', 'tab', 'br', 'cr', 'tc'])
 const OPEN_PARTS: Parting = new Set(['p', 'h', 'tab', 'line-break', 's', 'table-cell'])
 
 /** What a package holds, beside what it is. */
-export interface Measured { props: Props, version?: string | null, locked?: boolean, blank?: boolean }
+export interface Measured { props: Props, version?: string | null, locked?: boolean, blank?: boolean, opening?: string }
 
 /** Measures what packages of a kind store and show. */
 export async function measurePackage(id: string, main: string | undefined, entries: readonly Entry[], part: Part): Promise<Measured> {
@@ -55,14 +58,14 @@ async function measureText(main: string, entries: readonly Entry[], part: Part):
   const body = await part(main)
   if (body === null) return { props }
   const text = body.slice(Math.max(0, body.indexOf('<w:body')))
-  // deleted text and field codes are no words of the document
-  const words = countWords(text.replace(/<w:(?:delText|instrText)\b[^>]*>[^<]*/g, ''), TEXT_PARTS)
+  const written = text.replace(NO_WORDS, '')
+  const words = countWords(written, TEXT_PARTS)
   props.words = words
   const stored = await part('docProps/app.xml') ?? ''
   const [pages, storedWords] = [Number(elementText(stored, 'Pages')), Number(elementText(stored, 'Words'))]
   // a page count is only stored: where the words beside it are not those of this text, it is another text's
   if (pages > 0 && Math.abs(storedWords - words) <= Math.max(20, words * 0.2)) props.pages = pages
-  return { props, blank: words === 0 && !/<(?:w:drawing|w:pict|w:object|m:oMath|mc:AlternateContent|w:altChunk)\b/.test(text) }
+  return { props, ...openingIn(written, TEXT_PARTS), blank: words === 0 && !/<(?:w:drawing|w:pict|w:object|m:oMath|mc:AlternateContent|w:altChunk)\b/.test(text) }
 }
 
 async function measureSheets(main: string, entries: readonly Entry[], part: Part): Promise<Measured> {
@@ -84,16 +87,21 @@ async function measureSlides(main: string, entries: readonly Entry[], part: Part
   if (slides.length > LOOKED_AT) return { props }
   let words = 0
   let seen = false
+  let opening: Pick<Measured, 'opening'> = {}
   for (const slide of slides) {
-    const xml = await part(slide.name)
-    if (xml === null) return { props }
+    const xml = (await part(slide.name))?.replace(NO_WORDS, '')
+    if (xml === undefined) return { props }
     words += countWords(xml, TEXT_PARTS)
+    if (slide.name === 'ppt/slides/slide1.xml') opening = openingIn(xml, TEXT_PARTS)
     // a shape that is no placeholder of the layout was drawn by somebody
     seen ||= /<p:(?:pic|graphicFrame|cxnSp|contentPart)\b|<a:blip\b/.test(xml) || countElements(xml, 'sp') > countElements(xml, 'ph')
   }
   props.words = words
-  return { props, blank: words === 0 && !seen }
+  return { props, ...opening, blank: words === 0 && !seen }
 }
+
+/** What the body of a package begins with: a title and what stands beneath it. */
+const openingIn = (xml: string, parting: Parting): Pick<Measured, 'opening'> => openingOf(firstText(xml, parting, 100))
 
 /** ODF 1.3 part 2 §3.4.1 (encryption in the manifest), part 3 §4 (metadata), §3 (body). */
 async function measureOpenDocument(id: string, entries: readonly Entry[], part: Part): Promise<Measured> {
@@ -118,7 +126,7 @@ async function measureOpenDocument(id: string, entries: readonly Entry[], part: 
   const kind = id.slice(0, 2) === 'sx' ? { sxw: 'text', sxc: 'sheet', sxi: 'slides' }[id] : { t: 'text', s: 'sheet', p: 'slides' }[id.charAt(2)]
   const picture = /<draw:(?:frame|image|object|path|polygon|polyline|custom-shape|line|rect|circle|ellipse|g)\b|<chart:/.test(body)
   if (kind === 'text') {
-    props.words = countWords(body.replace(/<text:sequence-decls>[\s\S]*?<\/text:sequence-decls>/, ''), OPEN_PARTS)
+    props.words = countWords(body.replace(SEQUENCES, ''), OPEN_PARTS)
     const [pages, words] = [stored('page-count'), stored('word-count')]
     if (pages && (words === undefined || Math.abs(words - props.words) <= Math.max(20, props.words * 0.2))) props.pages = pages
   }
@@ -126,7 +134,7 @@ async function measureOpenDocument(id: string, entries: readonly Entry[], part: 
   if (kind === 'slides') props.slides = countElements(body, 'page')
   const noWords = () => kind === 'sheet' ? !/<text:p\b|office:value/.test(body) : countWords(body, OPEN_PARTS) === 0
   const empty = kind === 'text' ? props.words === 0 : noWords()
-  return { props, version, blank: kind !== undefined && empty
+  return { props, version, ...openingIn(body.replace(SEQUENCES, ''), OPEN_PARTS), blank: kind !== undefined && empty
     && (kind === 'slides' ? !/<draw:(?!page\b|frame\b)|<draw:frame\b(?![^>]*presentation:placeholder)/.test(body) : !picture) }
 }
 

@@ -39,12 +39,12 @@ export async function readZip(file: FileBytes, proof: Proof): Promise<Reading | 
   if (main !== undefined && !entries.some(entry => entry.name.toLowerCase() === main.toLowerCase())) {
     return damaged(ids, { kind: 'main-part-missing', name: main })
   }
-  const { props, version = null, locked = false, blank = false } = await measurePackage(id, main, entries, part)
+  const { props, version = null, locked = false, blank = false, opening } = await measurePackage(id, main, entries, part)
   if (['zip', 'jar', 'apk', 'kmz', 'npz', 'cbz'].includes(id)) {
     props.entries = count
     props.unpackedSize = entries.reduce((sum, entry) => sum + entry.unpacked, 0)
   }
-  const rest = { version, props, ...(blank ? { blank: true as const } : {}) }
+  const rest = { version, props, ...(opening === undefined ? {} : { opening }), ...(blank ? { blank: true as const } : {}) }
   const structure = await proveStructure(file, directory) ?? (locked ? null : await findLack(id, main, entries, part, proof.checksums))
   if (structure) return damaged(ids, structure, rest)
   if (locked || entries.some(entry => (entry.flags & 1) !== 0 || /\.iwph$/.test(entry.name))) {
