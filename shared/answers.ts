@@ -282,7 +282,14 @@ export interface CheckHead {
 }
 
 /** A file as a screen shows it: the report's own, whether the server read it itself, and whether it has the bytes. */
-export interface ShownFile extends ReportFile { fileId: string, verified: boolean, kept: boolean }
+export interface ShownFile extends ReportFile {
+  fileId: string
+  verified: boolean
+  kept: boolean
+  /** When looks at its place saw it first and last as it is (ISO 8601); last `null`: a later look stands for it. Absent for what no place brought. */
+  seenFirst?: string
+  seenLast?: string | null
+}
 /** One pigeonhole of the rack. */
 export interface RackCell {
   n: number | null

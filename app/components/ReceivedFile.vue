@@ -34,6 +34,12 @@ function sayMeasured(measured: Record<string, PropertyValue>): string {
     return ` · ${value === true ? label : `${label} ${showText(showMeasured(value === '\t' ? 'tab' : value, unit))}`}`
   }).join('')
 }
+/** Since when it lies in its place, as looks at it saw. */
+const seen = computed(() => {
+  const { seenFirst, seenLast } = props.file
+  if (seenFirst === undefined) return ''
+  return ` · seen there first ${sayTime(seenFirst, props.head.zone)}${seenLast ? `, last ${sayTime(seenLast, props.head.zone)}` : ''}`
+})
 /** What the corrected path leaves open, with an example of each. */
 const stillOpen = computed(() => (props.file.open ?? [])
   .map(({ field, example }) => `{${field}} is ${example ? `such as ${example}` : 'not known'}`).join('; '))
@@ -71,7 +77,7 @@ const stillOpen = computed(() => (props.file.open ?? [])
         {{ sayBytes(file.size) }} ·
         {{ file.format.id }}{{ file.format.version ? ` ${file.format.version}` : '' }}{{ sayMeasured(file.format.props) }}
         · {{ file.receivedAtFrom === 'modified' ? 'last changed' : 'received' }}
-        {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}
+        {{ sayTime(file.receivedAt, head.zone) || 'at an unknown time' }}{{ file.verified ? '' : ' · not verified by the server' }}{{ seen }}
       </p>
       <ul class="findings">
         <li

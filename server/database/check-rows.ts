@@ -113,20 +113,29 @@ export async function slipsOf(checkId: string, holders: readonly string[]): Prom
 }
 
 type FileRow = ReceivedRow & Pick<CheckFileRow,
-  | 'position' | 'role' | 'requirement' | 'holder' | 'n' | 'file'> & Pick<ReceivedFileRow, 'id' | 'verified'> & {
+  | 'position' | 'role' | 'requirement' | 'holder' | 'n' | 'file'> & Pick<ReceivedFileRow, 'id' | 'verified' | 'seen_at'> & {
     kept: boolean
+    /** When its place was looked at last; `null`: it is no file of a place, or a later look stands for it. */
+    looked_at: Date | null
     reading: ReadingRow['reading'] | null
   }
+
+/** When looks at a place saw a file. */
+function seenAt({ seen_at: first, looked_at: last }: FileRow): Pick<ShownFile, 'seenFirst' | 'seenLast'> {
+  return first ? { seenFirst: first.toISOString(), seenLast: last?.toISOString() ?? null } : {}
+}
 
 /** Files of a check that a condition picks, with readings and findings. */
 export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilder) => Knex.QueryBuilder): Promise<ShownFile[]> {
   const query = db()('check_file').join(
     'received_file', 'received_file.id', 'check_file.received_file_id',
   ).join('intake', 'intake.id', 'received_file.intake_id').leftJoin('reading', 'reading.id', 'check_file.reading_id')
+    .leftJoin('place', join => join.on('place.id', 'intake.place_id').onNull('intake.replaced_at'))
     .where('check_file.check_id', checkId)
   const rows: FileRow[] = await pick(query).orderBy('check_file.position').select(
     'check_file.position', 'check_file.role', 'check_file.requirement', 'check_file.holder', 'check_file.n', 'check_file.file',
-    'received_file.id', ...RECEIVED_COLUMNS, 'received_file.verified', db().raw('received_file.content_id is not null as kept'), 'reading.reading')
+    'received_file.id', ...RECEIVED_COLUMNS, 'received_file.verified', 'received_file.seen_at',
+    'place.looked_at', db().raw('received_file.content_id is not null as kept'), 'reading.reading')
   const findings = await findingsOf(checkId, 'f', rows.map(row => row.position))
   return rows.map((row): ShownFile => {
     const { confidence, evidence, candidates, correctedPath, rightPath, open, formatId } = row.file
@@ -142,6 +151,7 @@ export async function filesWhere(checkId: string, pick: (query: Knex.QueryBuilde
       findings: findings.get(row.position) ?? [], correctedPath,
       ...(rightPath === undefined ? {} : { rightPath }), ...(open === undefined ? {} : { open }),
       fileId: row.id, verified: row.verified, kept: row.kept,
+      ...seenAt(row),
     }
   })
 }

@@ -241,6 +241,8 @@ export interface ReceivedFileRow {
   reading_id: string | null
   verified: boolean
   handed_in: HandedIn | null
+  /** When a look at a place saw it there first, as it is; `null`: no place was looked at. */
+  seen_at: Date | null
   withdrawn_at: Date | null
   /** What its place changes when the file changes. */
   mark: string | null

@@ -27,7 +27,7 @@ const { subtle } = webcrypto
 /** Files up to this size are read in memory, larger ones as they come. */
 const SMALL = 4 * CHUNK
 /** So many small files, and bytes of them, are fetched before they are kept together; so many at a time. */
-const [BATCH, BATCH_BYTES, AT_ONCE] = [200, 16 * CHUNK, 4]
+const [BATCH, BATCH_BYTES, AT_ONCE] = [200, 12 * CHUNK, 6]
 
 /** Reads some more of what is new. Resolves to how much is left. */
 export async function readFurther(
@@ -35,12 +35,22 @@ export async function readFurther(
   intakeId: string, signal: AbortSignal,
 ): Promise<{ left: number }> {
   const end = Date.now() + STEP_MS
-  while (Date.now() < end) {
-    const waiting = await trx('place_file').where({ job_id: jobId, state: 'seen' }).orderBy('path').limit(BATCH)
+  const fetchAfter = async (path: string): Promise<Fetched | null> => {
+    const waiting = await trx('place_file').where({ job_id: jobId, state: 'seen' }).where('path', '>', path).orderBy('path').limit(BATCH)
     const [first] = waiting
-    if (!first) break
+    if (!first) return null
     const some = Number(first.size) > SMALL ? [first] : firstSmall(waiting)
-    const read = await pooled(some, file => readOne(place, stored, file, end, signal))
+    return { some, read: await pooled(some, file => readOne(place, stored, file, end, signal)) }
+  }
+  // while some are hashed, read and kept, the next ones are fetched
+  let ahead: Promise<Fetched | null> | null = fetchAfter('')
+  while (ahead !== null) {
+    const fetched: Fetched | null = await ahead
+    if (fetched === null) break
+    const { some, read }: Fetched = fetched
+    ahead = Date.now() < end ? fetchAfter(some.at(-1)?.path ?? '') : null
+    // where this goes wrong, what is ahead is of no interest any more
+    ahead?.catch(() => undefined)
     const { opened, plain } = await openSome(some, read, how, stored.keeps, told)
     await keepRead(trx, intakeId, stored.keeps, plain)
     await keepOpened(trx, intakeId, how, opened)
@@ -77,6 +87,7 @@ async function pooled<A, B>(all: readonly A[], work: (one: A) => Promise<B>): Pr
   return done
 }
 
+interface Fetched { some: PlaceFileRow[], read: Read[] }
 /** What one file came to: its bytes, where they are stored, or why it cannot be read. */
 type Got = { state: 'read', bytes: Uint8Array<ArrayBuffer> } | { state: 'read', stored: string } | { state: 'failed', why: string }
 type Read = Got | 'waiting' | 'more'
@@ -157,6 +168,7 @@ async function keepOpened(
           id: uuid(), intake_id: intakeId, raw_path: rawPath ? Buffer.from(rawPath) : null, container: container.map(storableText),
           sender: sender ? storableText(sender) : null, letter: letter ? storableText(letter) : null,
           path: storableText(path), size, modified_at: time || null, mark: outerMark(file),
+          seen_at: trx.fn.now(),
           verified: 'contentId' in facts && facts.contentId !== null, sha256: 'sha256' in facts ? facts.sha256 : null,
           content_id: 'contentId' in facts ? facts.contentId : null, reading_id: 'readingId' in facts ? facts.readingId : null,
         },
@@ -195,6 +207,7 @@ async function keepRead(
   const rows = [...facts].map(([file, { sha256, readingId, contentId }]) => ({
     id: uuid(), intake_id: intakeId, raw_path: file.raw_path, container: [], sender: null, path: file.path, size: Number(file.size),
     modified_at: file.modified_at, mark: file.mark, verified: contentId !== null, sha256, content_id: contentId, reading_id: readingId,
+    seen_at: trx.fn.now(),
   }))
   if (rows.length > 0) await trx('received_file').insert(rows).onConflict(['intake_id', 'container', 'path']).ignore()
   for (const one of read) if ('why' in one) await keepUnread(trx, intakeId, one.file, one.why)
@@ -243,6 +256,7 @@ async function keepUnread(trx: Knex.Transaction, intakeId: string, file: PlaceFi
   await trx('received_file').insert({
     id: uuid(), intake_id: intakeId, raw_path: file.raw_path, container: [], sender: null, path: file.path, size: file.size,
     modified_at: file.modified_at, mark: file.mark, verified: false, sha256: null, content_id: null, reading_id: readingId,
+    seen_at: trx.fn.now(),
   }).onConflict(['intake_id', 'container', 'path']).ignore()
 }
 

@@ -155,9 +155,9 @@ async function compare(trx: Knex.Transaction, jobId: string, place: PlaceRow): P
 async function takeOver(trx: Knex.Transaction, jobId: string, before: string, intakeId: string, state: PlaceFileRow['state']): Promise<void> {
   await trx.raw(`
     insert into received_file (id, intake_id, raw_path, container, sender, letter, path, size, modified_at, sha256, content_id, reading_id, verified,
-      mark, let_go_at)
+      mark, let_go_at, seen_at)
     select gen_random_uuid(), ?, old.raw_path, old.container, old.sender, old.letter, old.path, old.size, old.modified_at, old.sha256, old.content_id,
-      old.reading_id, old.verified, old.mark, old.let_go_at
+      old.reading_id, old.verified, old.mark, old.let_go_at, old.seen_at
     from place_file seen join received_file old on old.intake_id = ? and ${OUTER} = seen.path
     where seen.job_id = ? and seen.state = ? on conflict (intake_id, container, path) do nothing`, [intakeId, before, jobId, state])
 }

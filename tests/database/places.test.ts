@@ -9,6 +9,7 @@ import { readRoster, readTable } from '../../core/roster/read'
 import { startJobs } from '../../server/jobs/index'
 import { runScanStep } from '../../server/jobs/scan'
 import { stopQueue } from '../../server/queue/queue'
+import { allFiles } from '../../server/database/check-rows'
 import { db, disconnect } from '../../server/database/connection'
 import type { JobRow } from '../../server/database/tables'
 import type { Account } from '../../server/services/accounts'
@@ -81,6 +82,12 @@ const received = async () => (await loadReceived((await countingIntakes(brief)).
   .map(({ root: at, path, sha256 }) => `${at}: ${path} ${sha256?.slice(0, 6)}`).sort()
 const intakes = async () => Number((await db()('intake').where('brief_id', brief).count<{ count: string }[]>('* as count'))[0]?.count)
 const checked = async () => (await getCheck(owner, (await makeCheck(brief, owner.id)).id)).summary
+/** When a file was seen first and last (ms), in each check of the brief, the earliest first. */
+async function seen(path: string): Promise<{ first: number, last: number | null }[]> {
+  const checks = await db()('check_run').where('brief_id', brief).orderBy('id').select('id')
+  const files = (await Promise.all(checks.map(check => allFiles(String(check.id))))).flatMap(all => all.filter(one => one.path === path))
+  return files.map(({ seenFirst = '', seenLast }) => ({ first: Date.parse(seenFirst), last: seenLast ? Date.parse(seenLast) : null }))
+}
 const CSV = 'day,count\n2026-10-01,4\n'
 
 describe.each(['folder', 'webdav'] as const)('a place of kind %s', (kind) => {
@@ -109,6 +116,8 @@ describe.each(['folder', 'webdav'] as const)('a place of kind %s', (kind) => {
     expect(result).toMatchObject({ files: 3, fresh: 3, gone: 0, waiting: 0, unchanged: false })
     expect((await checked())).toMatchObject({ right: 1, toFix: 1, files: 3 })
     const [first] = await countingIntakes(brief)
+    const [whenNew] = await seen('Marsh Ana/Marsh_log.csv')
+    expect(whenNew?.last).toBeGreaterThanOrEqual(whenNew?.first ?? Infinity)
 
     expect(await again(id)).toMatchObject({ files: 3, fresh: 0, unchanged: true })
     expect((await countingIntakes(brief)).map(one => one.id)).toEqual([first?.id])
@@ -121,6 +130,10 @@ describe.each(['folder', 'webdav'] as const)('a place of kind %s', (kind) => {
     ])
     expect((await checked())).toMatchObject({ right: 2, toFix: 0 })
     expect(await intakes()).toBe(2)
+    // what lies there as it did is known from its first day; of what a later look stands for, no last one is told
+    const since = whenNew?.first
+    expect(await seen('Marsh Ana/Marsh_log.csv')).toEqual([{ first: since, last: null }, { first: since, last: expect.any(Number) }])
+    expect((await seen('Lindqvast Bo/Lindqvast_log.csv'))[0]?.first).toBeGreaterThan(whenNew?.first ?? Infinity)
   })
 
   test('what lies around everything is guessed before it counts, as the check takes it', async () => {
