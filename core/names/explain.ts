@@ -220,8 +220,18 @@ function otherByLevel({ part, rule }: Extract<NamePart, { kind: 'free' }>, { lev
 }
 
 /** What belongs to no part; what parted a value that stands elsewhere is no more too much than that is. */
-function describeExtras(parts: readonly NamePart[], extras: Alignment['extras'], spans: readonly Span[], text: string): Difference[] {
-  return extras.flatMap(({ range, before }): Difference[] => {
+/** The number in brackets at the end, which marks a copy, is one thing, whatever its signs were taken for. */
+function withWholeMark(extras: Alignment['extras'], spans: readonly Span[], text: string): Alignment['extras'] {
+  const mark = /\s*\(\d{1,3}\)$/.exec(text)
+  const digits = text.lastIndexOf('(') + 1
+  const inside = mark ? extras.filter(({ range: [start, end] }) => start >= mark.index && end > start) : []
+  const [first] = inside
+  if (!mark || !first || spans.some(({ start, end }) => end > digits && end > start)) return extras
+  return [...extras.filter(one => !inside.includes(one)), { ...first, range: [mark.index, text.length] }]
+}
+
+function describeExtras(parts: readonly NamePart[], left: Alignment['extras'], spans: readonly Span[], text: string): Difference[] {
+  return withWholeMark(left, spans, text).flatMap(({ range, before }): Difference[] => {
     const actual = text.slice(range[0], range[1])
     if (trimSeparators(actual) === '' && spans.some(({ moved, start, end }) => moved && (end === range[0] || start === range[1]))) return []
     return [{ part: parts[before]?.part ?? 'literal', kind: 'extra', range, expected: '', actual }]

@@ -132,7 +132,14 @@ function withoutWords(value: string, words: readonly string[]): string | null {
   const others = all.flatMap((one, at) => (isOne(one) ? [] : [at]))
   const isBetween = (at: number) => at > (others[0] ?? at) && at < (others.at(-1) ?? at)
   const kept = all.filter((one, at) => !isOne(one) || (one.word.length < LEAST_WORD && isBetween(at)))
-  return kept.length === all.length ? null : kept.map(one => one.word).join(' ')
+  if (kept.length === all.length) return null
+  // words that stood beside each other stay as they were written
+  return kept.map((one, at) => {
+    const before = kept[at - 1]
+    const touches = before !== undefined && all[all.indexOf(one) - 1] === before
+    const apart = at > 0 ? ' ' : ''
+    return `${touches ? value.slice(before.end, one.start) : apart}${one.word}`
+  }).join('')
 }
 
 const LEAST_WORD = 4

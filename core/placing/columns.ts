@@ -147,7 +147,8 @@ function worthOf(value: string): (text: string) => number {
   if (value.length > SHORT) return () => 1
   const escaped = value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
   const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')
-  // in small letters it stands first or last, as in manual_de: within a name it may be any word
-  const outer = new RegExp(`^${escaped}[_.-]|[_.-]${escaped}$`, 'iu')
+  // in small letters it stands first or last, as in manual_de: within a name it may be any word, and so may two letters before a space
+  const behind = value.length < SHORT ? '[_.-]' : '[ _.-]'
+  const outer = new RegExp(`^${escaped}${behind}|[_.-]${escaped}$`, 'iu')
   return text => (alone.test(text) ? 1 : Number(outer.test(text)) * OF_NAMED.slip)
 }

@@ -14,6 +14,7 @@ import { holderKey, indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
 import { knowApart } from './score'
 import type { HolderEvidence, PeopleIndex } from './people'
+import { NAMED } from './weights'
 
 /** Where a file may belong, looked up by name, folder and people; never by comparing every file with every unit. */
 export interface EvidenceIndex {
@@ -60,6 +61,26 @@ function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
 }
 
 const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
+
+/**
+ * Whose a folder is that is called as one person alone is in some column of the list, be it one that no rule uses: a patient's code, a house's
+ * name. Numbers, and words that a rule knows, may be anything.
+ */
+function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, ReadonlyMap<string, HolderEvidence>> {
+  const bearers = new Map<string, { value: string, ids: Set<string> }>()
+  for (const { id, fields } of people) {
+    for (const value of Object.values(fields)) {
+      const key = looseKey(value)
+      if (key.length < 2 || !/\p{L}/u.test(key) || tokensOf(value).some(word => ruleWords.has(word))) continue
+      const known = bearers.get(key)
+      if (known) known.ids.add(id)
+      else bearers.set(key, { value, ids: new Set([id]) })
+    }
+  }
+  const named = ({ value, ids }: { value: string, ids: Set<string> }) =>
+    new Map([...ids].map(id => [holderKey('person', id), { strength: NAMED.column, said: value }]))
+  return new Map([...bearers].filter(([, { ids }]) => ids.size === 1).map(([key, one]) => [key, named(one)]))
+}
 
 /** Folders whose look-ups are kept. */
 const MOST_KEPT = 2000
@@ -109,7 +130,14 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   }
   const requirements = new Set(units.map(unit => unit.requirement))
   const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
-  const people = indexPeople(roster, wordsBeforeGroup(requirements), new Set([...wordsKnown(requirements), ...values]))
+  const ruleWords = wordsKnown(requirements)
+  const people = indexPeople(roster, wordsBeforeGroup(requirements), new Set([...ruleWords, ...values]))
+  const owners = ownersOfValues(roster, new Set(ruleWords))
+  const namedAt = (level: string): ReadonlyMap<string, HolderEvidence> => {
+    // what is a group's or another value of the list numbers nobody: CZ2 is not number 2's
+    const found = values.has(looseKey(level)) ? withoutWeakNumbers(people.namedIn(level)) : people.namedIn(level)
+    return found.size > 0 ? found : owners.get(looseKey(level)) ?? found
+  }
   knowApart(requirements)
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
@@ -132,8 +160,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       }
       let nearly: Map<string, HolderEvidence> | null = null
       const made: NamedInFolder = {
-        // what is a group's or another value of the list numbers nobody: CZ2 is not number 2's
-        named: strongest(level => (values.has(looseKey(level)) ? withoutWeakNumbers(people.namedIn(level)) : people.namedIn(level))),
+        named: strongest(namedAt),
         // a level that is a group's or another value of the list is no slip of somebody's name
         nearly: () => (nearly ??= strongest(level => (values.has(looseKey(level)) ? NOBODY : people.nearlyNamedIn(level)))),
         groupsOf(key) {

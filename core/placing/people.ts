@@ -7,6 +7,7 @@ import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { tokensOf, withoutZeros } from '../names/tokens'
+import { isTradeWord } from '../names/trade-words'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
 import { romanised } from '../text/romanise'
 import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED } from './weights'
@@ -88,14 +89,14 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     addShortenedWithin(roster.people, add)
     addInitials(roster.people, key => entries.has(key) || ruleWords.has(key), add)
   }
-  const ofFirms = new Set(roster.people.filter(isFirm).flatMap(person => wordsOf(person.name)).map(looseKey))
+  const trades = new Set(roster.people.filter(isFirm).flatMap(person => wordsOf(person.name)).map(looseKey).filter(isTradeWord))
   for (const [key, list] of entries) {
     const [only, ...more] = list
     if (!only || more.length > 0) continue
     // what nobody else is called says more than its kind does
     if (only.strength === NAMED.initials) only.strength = NAMED.ownInitials
-    // but for words of firms, which say what they do
-    const isTelling = only.strength === NAMED.wordOfName && key.length > 4 && !ofFirms.has(key)
+    // but for words by which firms say what they do
+    const isTelling = only.strength === NAMED.wordOfName && key.length > 4 && !trades.has(key)
     if (only.strength === NAMED.firstOfGiven || isTelling) only.strength = NAMED.given
   }
   let near: Map<string, string[]> | null = null

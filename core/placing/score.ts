@@ -361,7 +361,7 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
   if (by === null) return 0
   const before = saysSeveral(best, by, view) ? null : signSaid(nearest, best.captures, by, view.base)
   if (before === null) best.captures = settleNumber(best, by, view)
-  else if (ownOf(best.captures, by) === undefined) best.captures = { ...best.captures, [by]: before.number }
+  else if (Number(ownOf(best.captures, by) ?? -1) !== Number(before.number)) best.captures = { ...best.captures, [by]: before.number }
   const { sign, joined } = before ?? signSaid(nearest, best.captures, by, view.base) ?? { sign: '', joined: false }
   const tells = sign.length > 1 || (joined && best.holder >= NAMED.given && !calledBy(best.unit).has(sign))
   return tells && saysNothingElse(best.unit, view.base, sign) ? SHARE.wordsNear : 0
@@ -392,7 +392,10 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const isSign = (token: string) => token === word || (WEEK_KEYS.has(word) && WEEK_KEYS.has(token)) || inLatin(word).includes(token) || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
   const at = tokens.findIndex((token, index) => isSign(token) && /^\d{1,6}$/.test(tokens[index + 1] ?? ''))
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
-  if (at < 0 || (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number))) return null
+  if (at < 0) return null
+  // what stands straight behind the whole word is its number, whatever other numbers follow: of "Scene 3 take 2" it is 3
+  const isOwn = () => sign.length > 1 && (sign === word || inLatin(word).includes(sign)) && isPlainNumber(nearest, by, sign, number)
+  if (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number) && !isOwn()) return null
   const joined = looseKey(before?.kind === 'fixed' ? (before.texts[0] ?? '').slice(-sign.length) : '') === sign
     && new RegExp(`(?<!\\p{L})${sign}${number}(?!\\p{N})`, 'iu').test(base)
   return { sign, number, joined }

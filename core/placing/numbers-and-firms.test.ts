@@ -1,0 +1,100 @@
+import { describe, expect, test } from 'vitest'
+import { isTradeWord } from '../names/trade-words'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: what people write beside the number of a piece, and how firms are called for short
+
+describe('the number straight behind the rule\'s own word', () => {
+  const scenes: Rules = {
+    list: 'id,given,family,group\ns1,Freja,Lund,Blue\ns2,Oskar,Bjerre,Blue\ns3,Mads,Holm,Red',
+    requirements: [{
+      id: 'clip', title: 'Clip', name: '{group}_scene{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 4 } }, holder: 'group',
+      formats: [{ id: 'mp4' }], count: { from: 4, to: 4, by: 'n' },
+    }],
+  }
+  test.each([
+    ['Blue/scene 3 take 2.mp4', 'clip Blue 3', 'Blue/Blue_scene03.mp4'], ['Blue/scene2 1.mp4', 'clip Blue 2', 'Blue/Blue_scene02.mp4'],
+    ['Blue/scene4_1.mp4', 'clip Blue 4', 'Blue/Blue_scene04.mp4'], ['Blue/take 4 scene 1.mp4', 'clip Blue 1', 'Blue/Blue_scene01.mp4'],
+  ])('%s is %s', async (path, at, right) => {
+    expect((await toldOf(scenes, path)).get(path)).toMatchObject({ at, right })
+  })
+
+  test('two takes of one scene are not dealt out to two', async () => {
+    const told = await toldOf(scenes, 'Blue/scene4_1.mp4', 'Blue/scene4_2.mp4')
+    expect([...told.values()].map(one => one.at).sort()).toEqual(['clip Blue 4', 'superseded'])
+  })
+
+  test('several numbers named together are no one of them', async () => {
+    const round = await roundOf(scenes, 'Red/scene 1-2.mp4', 'Red/scene 3+4.mp4')
+    expect(round).toEqual({ 'Red/scene 1-2.mp4': 'unplaced', 'Red/scene 3+4.mp4': 'unplaced' })
+  })
+})
+
+describe('the mark of a copy beside what is not there', () => {
+  const plates: Rules = {
+    list: 'id,name\n210345,Lima',
+    requirements: [{
+      id: 'plate', title: 'Plate', name: '{id}_PR{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } }, formats: [{ id: 'pdf' }],
+      count: { from: 3, to: 3, by: 'n' }, folder: '{id}',
+    }, { id: 'plot', title: 'Plot', name: 'Plot {k}', fields: { k: { type: 'number', from: 1, to: 3 } }, formats: [{ id: 'csv' }],
+      count: { from: 3, to: 3, by: 'k' }, folder: '{id}' }],
+  }
+  test('is told as one thing', async () => {
+    const told = (await toldOf(plates, '210345/PR02 (1).pdf')).get('210345/PR02 (1).pdf')
+    expect(told?.says).toContain('" (1)" is the mark of a copy')
+    expect(told?.says).not.toContain('")"')
+  })
+  test('a number in brackets that is the piece\'s is no such mark', async () => {
+    const told = (await toldOf(plates, '210345/plot(2).csv')).get('210345/plot(2).csv')
+    expect(told?.at).toBe('plot 210345 2')
+    expect(told?.says).not.toContain('mark of a copy')
+  })
+})
+
+describe('firms', () => {
+  const FIELDS = { nr: { type: 'text' } }
+  const reports: Rules = {
+    list: 'Firma;Code\nHolzbau Ammann AG;HBA\nSanitär Brunner GmbH;SBG\nElektro Caduff AG;ECA\nCaspar Metallbau AG;CMB',
+    requirements: [
+      { id: 'bill', title: 'Rechnung', name: '{code}_Rechnung_{nr}', fields: FIELDS, formats: [{ id: 'pdf' }] },
+      { id: 'photo', title: 'Foto', name: '{code}_Foto', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test('are known by the word of their name that is theirs, wherever it stands', async () => {
+    expect(await roundOf(reports, 'Brunner Foto.jpg', 'Caduff Foto.jpg', 'Caspar Foto.jpg', 'Ammann Rechnung 12.pdf')).toEqual({
+      'Brunner Foto.jpg': 'photo sanitar-brunner-gmbh', 'Caduff Foto.jpg': 'photo elektro-caduff-ag', 'Caspar Foto.jpg': 'photo caspar-metallbau-ag',
+      'Ammann Rechnung 12.pdf': 'bill holzbau-ammann-ag',
+    })
+  })
+  test('not by the word that says what they do', async () => {
+    expect(await roundOf(reports, 'Metallbau Foto.jpg')).toEqual({ 'Metallbau Foto.jpg': 'unplaced' })
+    expect(['holzbau', 'gebaudetechnik', 'catering', 'bakery'].every(isTradeWord)).toBe(true)
+    expect(['brunner', 'caspar', 'bau-er', 'umbau', 'lund'].some(isTradeWord)).toBe(false)
+  })
+  test('by a code of three letters in small ones before a space, not of two', async () => {
+    expect(await roundOf(reports, 'eca nord foto.jpg')).toEqual({ 'eca nord foto.jpg': 'photo elektro-caduff-ag' })
+    const short = { ...reports, list: reports.list.replace('ECA', 'XD') }
+    expect(await roundOf(short, 'xd nord foto.jpg')).toEqual({ 'xd nord foto.jpg': 'unplaced' })
+  })
+  test('words of a text that stood beside each other stay as they were written', async () => {
+    const told = (await toldOf(reports, 'Sanitär Brunner Rechnung RE-2211.pdf')).get('Sanitär Brunner Rechnung RE-2211.pdf')
+    expect(told?.right).toBe('SBG_Rechnung_RE-2211.pdf')
+  })
+})
+
+describe('a folder called as one alone is in some column of the list', () => {
+  const jaws: Rules = {
+    list: 'id,name,patient code,technician\nC-2201,Anders,AB,Wim\nC-2202,Keller,KL,Wim\nC-2203,Moreau,MO,Jet\nC-2204,Tamm,upper,Jo',
+    requirements: ['upper', 'lower'].map(jaw => ({ id: jaw, title: `${jaw} jaw`, name: `{id}_${jaw}`, folder: '{id}', formats: [{ id: 'stl' }] })),
+  }
+  test('is theirs, though no rule uses that column', async () => {
+    expect(await roundOf(jaws, 'MO/lower.stl', 'kl/upper.stl')).toEqual({ 'MO/lower.stl': 'lower C-2203', 'kl/upper.stl': 'upper C-2202' })
+    expect((await toldOf(jaws, 'MO/lower.stl')).get('MO/lower.stl')?.right).toBe('C-2203/C-2203_lower.stl')
+  })
+  test('is nobody\'s where two are called so, where it is a word of the rule, or where it is no folder', async () => {
+    expect(await roundOf(jaws, 'Wim/lower.stl', 'upper/lower.stl', 'MO lower.stl')).toEqual({
+      'Wim/lower.stl': 'unplaced', 'upper/lower.stl': 'unplaced', 'MO lower.stl': 'unplaced',
+    })
+  })
+})
