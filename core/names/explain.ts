@@ -16,7 +16,7 @@ import type { Captures, NamePart } from './parts'
 import { expandParts, isAnyText, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
-import { LIKE } from './spans'
+import { joinTouching, LIKE } from './spans'
 import type { Known } from './unlike'
 
 export interface Explanation {
@@ -231,6 +231,7 @@ function withWholeMark(extras: Alignment['extras'], spans: readonly Span[], text
 }
 
 function describeExtras(parts: readonly NamePart[], left: Alignment['extras'], spans: readonly Span[], text: string): Difference[] {
+  joinTouching(left)
   return withWholeMark(left, spans, text).flatMap(({ range, before }): Difference[] => {
     const actual = text.slice(range[0], range[1])
     if (trimSeparators(actual) === '' && spans.some(({ moved, start, end }) => moved && (end === range[0] || start === range[1]))) return []

@@ -50,7 +50,10 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
   for (const [index, part] of parts.entries()) {
     const settled = part.kind === 'free' && part.rule.type === 'number' ? ownOf(known, part.part) : undefined
     const span = spans[index]
-    if (settled === undefined || !span || (span.end > span.start && Number(text.slice(span.start, span.end)) === Number(settled))) continue
+    // of the 12th no 2 is a number by itself
+    const isCut = (at: number) => /^\p{Nd}{2}$/u.test(text.slice(at - 1, at + 1))
+    const stands = span && span.end > span.start && !isCut(span.start) && !isCut(span.end)
+    if (settled === undefined || !span || (stands && Number(text.slice(span.start, span.end)) === Number(settled))) continue
     const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === Number(settled)
     const runs = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
     const [only] = runs

@@ -20,7 +20,7 @@ export function takeFromExtra(extras: Alignment['extras'], text: string, [start,
 }
 
 /** Letters that touch are of one word, whatever parts they were left over by. */
-function joinTouching(extras: Alignment['extras']): void {
+export function joinTouching(extras: Alignment['extras']): void {
   extras.sort((a, b) => a.range[0] - b.range[0])
   for (let at = extras.length - 1; at > 0; at--) {
     const [before, one] = [extras[at - 1], extras[at]]

@@ -190,6 +190,9 @@ function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [
     alignment.spans[at] = to > from
       ? { ...span, start: from, end: to, edits: [{ range: [from, to], expected: span.text }] }
       : { ...span, end: span.start, edits: [] }
+    // and a number on the other side belongs to nothing now
+    const other: [number, number] = from < start ? [end, span.end] : [span.start, start]
+    if (other[1] > other[0] && /\p{N}/u.test(text.slice(...other))) alignment.extras.push({ range: other, before: from < start ? index + 1 : index })
   }
   alignment.extras = withoutStretch(alignment.extras, [start, end])
   return true

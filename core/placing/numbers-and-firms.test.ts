@@ -20,6 +20,34 @@ describe('the number straight behind the rule\'s own word', () => {
     expect((await toldOf(scenes, path)).get(path)).toMatchObject({ at, right })
   })
 
+  test('is there, whatever stands behind it or beside the name', async () => {
+    const rides: Rules = {
+      list: 'nr,naam\n7,Bo van Dam\n21,Joris Vermeer',
+      requirements: [{
+        id: 'video', title: 'Video', name: '{name}_rit{r}', fields: { r: { type: 'number', from: 1, to: 2 } }, formats: [{ id: 'mp4' }],
+        count: { from: 2, to: 2, by: 'r' },
+      }],
+    }
+    const told = await toldOf(rides, 'Joris rit 2 500m.mp4', 'Joris rit 1 final.mp4', 'Bo van Dam rit1 1000m 21.mp4')
+    expect([...told.values()].map(one => one.right).sort()).toEqual(['Bo van Dam_rit1.mp4', 'Joris Vermeer_rit1.mp4', 'Joris Vermeer_rit2.mp4'])
+    for (const { says } of told.values()) expect(says).not.toMatch(/"[12]" is not there/)
+    expect(told.get('Bo van Dam rit1 1000m 21.mp4')?.says).toContain('1000m 21" is too much')
+  })
+
+  test('is no last figure of a day', async () => {
+    const reports: Rules = {
+      list: 'id,given,family,group\ns1,Nina,Auer,G2',
+      requirements: [{
+        id: 'report', title: 'Protokoll', name: '{group}_Versuch{n}_Protokoll', fields: { n: { type: 'number', from: 1, to: 3 } }, holder: 'group',
+        formats: [{ id: 'pdf' }], count: { from: 3, to: 3, by: 'n' },
+      }],
+    }
+    const told = (await toldOf(reports, 'G2/2026-11-12 Protokoll Versuch 2.pdf')).get('G2/2026-11-12 Protokoll Versuch 2.pdf')
+    expect(told).toMatchObject({ at: 'report G2 2', right: 'G2/G2_Versuch2_Protokoll.pdf' })
+    expect(told?.says).toContain('number "2" stands in another place')
+    expect(told?.says).not.toContain('mark of a copy')
+  })
+
   test('two takes of one scene are not dealt out to two', async () => {
     const told = await toldOf(scenes, 'Blue/scene4_1.mp4', 'Blue/scene4_2.mp4')
     expect([...told.values()].map(one => one.at).sort()).toEqual(['clip Blue 4', 'superseded'])

@@ -394,7 +394,8 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0) return null
   // what stands straight behind the whole word is its number, whatever other numbers follow: of "Scene 3 take 2" it is 3
-  const isOwn = () => sign.length > 1 && (sign === word || inLatin(word).includes(sign)) && isPlainNumber(nearest, by, sign, number)
+  const isJoined = () => new RegExp(`(?<!\\p{N})${number} ?(?:[-+&,]|(?:\\p{L}{1,3}|t[-/]m) ) ?\\d`, 'u').test(base)
+  const isOwn = () => sign.length > 1 && (sign === word || inLatin(word).includes(sign)) && isPlainNumber(nearest, by, sign, number) && !isJoined()
   if (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number) && !isOwn()) return null
   const joined = looseKey(before?.kind === 'fixed' ? (before.texts[0] ?? '').slice(-sign.length) : '') === sign
     && new RegExp(`(?<!\\p{L})${sign}${number}(?!\\p{N})`, 'iu').test(base)
