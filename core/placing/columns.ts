@@ -1,12 +1,15 @@
+import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { bareNumbers } from '../names/number-kinds'
 import { neighboursOf } from '../names/neighbour-codes'
+import { namesOfLanguage } from '../names/language-names'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
 import { gather } from '../text/gather'
 import { lastWordOf, withoutZeros } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
+import { wordsOfRule } from './piece-number'
 import { LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
 /** A value of a column that a text holds, for one unit whose rule uses that column. */
@@ -30,8 +33,9 @@ const NAMES = new Set<string>(['title', 'group', ...ROSTER_COLUMNS.map(column =>
 export function indexColumns(units: readonly Unit[]): (text: string) => Map<number, ColumnEvidence> {
   const keyOf = (requirement: string, value: string) => `${requirement}\n${value}`
   const byValue = new Map<string, Set<number>>()
+  const used = new Map([...new Set(units.map(unit => unit.requirement))].map(requirement => [requirement, columnsUsed(requirement)]))
   for (const unit of units) {
-    for (const value of valuesOf(unit)) {
+    for (const value of valuesOf(unit, used.get(unit.requirement) ?? [])) {
       const key = keyOf(unit.requirement.id, value)
       const bearers = byValue.get(key)
       if (bearers) bearers.add(unit.index)
@@ -61,6 +65,7 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     }
   }
   addPhrases(units, entries)
+  addLanguages(units, entries, used)
   return (text) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
@@ -113,6 +118,40 @@ function addPhrases(units: readonly Unit[], entries: Map<string, Entry[]>): void
   }
 }
 
+/** The further columns of the list that a rule uses. */
+function columnsUsed({ names, folder }: Requirement): string[] {
+  const parts = [...names, ...folder ?? []].flatMap(template => template.parts)
+  return [...new Set(parts.flatMap(part => (part.kind === 'field' && !NAMES.has(part.name) ? [part.name] : [])))]
+}
+
+/** Languages by their names, where a column that a rule uses holds nothing but their codes: "italiano" is IT's. */
+function addLanguages(units: readonly Unit[], entries: Map<string, Entry[]>, used: ReadonlyMap<Requirement, readonly string[]>): void {
+  const bearers = new Map<string, Map<string, Set<number>>>()
+  for (const { requirement, people, index } of units) {
+    for (const column of used.get(requirement) ?? []) {
+      const key = `${requirement.id}\n${column}`
+      const values = bearers.get(key) ?? new Map<string, Set<number>>()
+      bearers.set(key, values)
+      for (const value of people.map(({ fields }) => (ownOf(fields, column) ?? '').trim()).filter(Boolean)) {
+        const known = values.get(value)
+        if (known) known.add(index)
+        else values.set(value, new Set([index]))
+      }
+    }
+  }
+  for (const [key, values] of bearers) {
+    const named = [...values].map(([value, of]) => ({ value, of, names: namesOfLanguage(value) }))
+    if (named.length < 2 || named.some(({ names }) => names.length === 0)) continue
+    const rule = [...used.keys()].find(({ id }) => key.startsWith(`${id}\n`))
+    const own = new Set(rule && wordsOfRule(rule))
+    for (const { value, of, names } of named) {
+      if (of.size > MOST_SHARED) continue
+      const meant = { value, strength: strengthOf(of) * OF_NAMED.slip, worth: () => 1 }
+      for (const name of names.map(looseKey)) if (!own.has(name)) for (const unit of of) gather(entries, name, { unit, ...meant })
+    }
+  }
+}
+
 /** Years from and to, as people shorten them: 1860-69 for 1860-1869; itself where there are none. */
 const withShortYears = (value: string): string => value.replace(/(?<!\d)((\d\d)\d\d[-–/])\2(\d\d)$/u, '$1$3')
 
@@ -120,19 +159,9 @@ const withShortYears = (value: string): string => value.replace(/(?<!\d)((\d\d)\
 const strengthOf = (bearers: ReadonlySet<number>): number => (bearers.size === 1 ? NAMED.column : NAMED.sharedColumn)
 
 /** The values of one unit in the columns that its templates use. */
-function valuesOf({ requirement, people }: Unit): Set<string> {
-  const values = new Set<string>()
-  const templates = [...requirement.names, ...requirement.folder ?? []]
-  for (const { parts } of templates) {
-    for (const part of parts) {
-      if (part.kind !== 'field' || NAMES.has(part.name)) continue
-      for (const person of people) {
-        const value = part.name === 'id' ? person.id : ownOf(person.fields, part.name) ?? ''
-        if (value.trim().length > 1) values.add(value.trim())
-      }
-    }
-  }
-  return values
+function valuesOf({ people }: Unit, columns: readonly string[]): Set<string> {
+  const values = columns.flatMap(column => people.map(person => (column === 'id' ? person.id : ownOf(person.fields, column) ?? '').trim()))
+  return new Set(values.filter(value => value.length > 1))
 }
 
 /**

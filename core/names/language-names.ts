@@ -1,0 +1,58 @@
+/** Languages by their code (ISO 639-1): as they call themselves, and in English, German, French and Spanish, in small letters (Unicode CLDR 45). */
+export const LANGUAGE_NAMES: Record<string, string> = {
+  ar: 'العربية, arabic, arabisch, arabe, árabe',
+  bg: 'български, bulgarian, bulgarisch, bulgare, búlgaro',
+  ca: 'català, catalan, katalanisch, catalán',
+  cs: 'čeština, czech, tschechisch, tchèque, checo',
+  cy: 'cymraeg, welsh, walisisch, gallois, galés',
+  da: 'dansk, danish, dänisch, danois, danés',
+  de: 'deutsch, german, allemand, alemán',
+  el: 'ελληνικά, greek, griechisch, grec, griego',
+  en: 'english, englisch, anglais, inglés',
+  es: 'español, spanish, spanisch, espagnol',
+  et: 'eesti, estonian, estnisch, estonien, estonio',
+  eu: 'euskara, basque, baskisch, euskera',
+  fa: 'فارسی, persian, persisch, persan, persa',
+  fi: 'suomi, finnish, finnisch, finnois, finés',
+  fr: 'français, french, französisch, francés',
+  ga: 'gaeilge, irish, irisch, irlandais, irlandés',
+  he: 'עברית, hebrew, hebräisch, hébreu, hebreo',
+  hi: 'हिन्दी, hindi',
+  hr: 'hrvatski, croatian, kroatisch, croate, croata',
+  hu: 'magyar, hungarian, ungarisch, hongrois, húngaro',
+  is: 'íslenska, icelandic, isländisch, islandais, islandés',
+  it: 'italiano, italian, italienisch, italien',
+  ja: '日本語, japanese, japanisch, japonais, japonés',
+  ko: '한국어, korean, koreanisch, coréen, coreano',
+  lt: 'lietuvių, lithuanian, litauisch, lituanien, lituano',
+  lv: 'latviešu, latvian, lettisch, letton, letón',
+  mk: 'македонски, macedonian, mazedonisch, macédonien, macedonio',
+  nl: 'nederlands, dutch, niederländisch, néerlandais, neerlandés',
+  no: 'norsk, norwegian, norwegisch, norvégien, noruego',
+  pl: 'polski, polish, polnisch, polonais, polaco',
+  pt: 'português, portuguese, portugiesisch, portugais, portugués',
+  ro: 'română, romanian, rumänisch, roumain, rumano',
+  ru: 'русский, russian, russisch, russe, ruso',
+  sk: 'slovenčina, slovak, slowakisch, slovaque, eslovaco',
+  sl: 'slovenščina, slovenian, slowenisch, slovène, esloveno',
+  sq: 'shqip, albanian, albanisch, albanais, albanés',
+  sr: 'српски, serbian, serbisch, serbe, serbio',
+  sv: 'svenska, swedish, schwedisch, suédois, sueco',
+  th: 'ไทย, thai, thailändisch, thaï, tailandés',
+  tr: 'türkçe, turkish, türkisch, turc, turco',
+  uk: 'українська, ukrainian, ukrainisch, ukrainien, ucraniano',
+  vi: 'tiếng việt, vietnamese, vietnamesisch, vietnamien, vietnamita',
+  zh: '中文, chinese, chinesisch, chinois, chino',
+}
+
+/**
+ * How a language is called that a list says by its code, with or without a country; nothing where it is no code that is known.
+ *
+ * @example
+ * namesOfLanguage('FR') //=> ['français', 'french', 'französisch', 'francés']
+ */
+export function namesOfLanguage(code: string): string[] {
+  const [, language = ''] = /^([a-z]{2})(?:[-_][a-z]{2})?$/i.exec(code.trim()) ?? []
+  const key = language.toLowerCase()
+  return Object.hasOwn(LANGUAGE_NAMES, key) ? (LANGUAGE_NAMES[key] ?? '').split(', ') : []
+}
