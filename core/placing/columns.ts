@@ -1,5 +1,6 @@
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
+import { isAddedWord } from '../names/added-words'
 import { bareNumbers } from '../names/number-kinds'
 import { neighboursOf } from '../names/neighbour-codes'
 import { namesOfLanguage } from '../names/language-names'
@@ -164,6 +165,12 @@ function valuesOf({ people }: Unit, columns: readonly string[]): Set<string> {
   return new Set(values.filter(value => value.length > 1))
 }
 
+/** A text without what only tells its state at its end: _final, _v2. */
+function withoutState(text: string): string {
+  const [, before = '', last = ''] = /^(.+)[ _.-]+([\p{L}\p{N}]+)$/u.exec(text) ?? []
+  return isAddedWord(last) || /^v\d{1,2}$/i.test(last) ? withoutState(before) : text
+}
+
 /**
  * What a value is worth in a text, of what it is worth as written; made once a value, asked of every file. A bare number must
  * not be part of a date or version; a short word must stand alone, as the list writes it, or larger.
@@ -179,5 +186,5 @@ function worthOf(value: string): (text: string) => number {
   // in small letters it stands first or last, as in manual_de: within a name it may be any word, and so may two letters before a space
   const behind = value.length < SHORT ? '[_.-]' : '[ _.-]'
   const outer = new RegExp(`^${escaped}${behind}|[_.-]${escaped}$`, 'iu')
-  return text => (alone.test(text) ? 1 : Number(outer.test(text)) * OF_NAMED.slip)
+  return text => (alone.test(text) ? 1 : Number(outer.test(withoutState(text))) * OF_NAMED.slip)
 }

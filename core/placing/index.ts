@@ -79,7 +79,15 @@ function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map
   }
   const named = ({ value, ids }: { value: string, ids: Set<string> }) =>
     new Map([...ids].map(id => [holderKey('person', id), { strength: NAMED.column, said: value }]))
-  return new Map([...bearers].filter(([, { ids }]) => ids.size === 1).map(([key, one]) => [key, named(one)]))
+  const alone = [...bearers].filter(([, { ids }]) => ids.size === 1)
+  const owners = new Map<string, ReadonlyMap<string, HolderEvidence>>(alone.map(([key, one]) => [key, named(one)]))
+  // a group of one sign is found in no text, but may be a whole folder's name, where nobody is numbered so
+  for (const { group } of people) {
+    const key = looseKey(group)
+    if (key.length !== 1 || owners.has(key) || people.some(({ id }) => id === group)) continue
+    owners.set(key, new Map([[holderKey('group', group), { strength: NAMED.group, said: group }]]))
+  }
+  return owners
 }
 
 /** Folders whose look-ups are kept. */

@@ -126,3 +126,52 @@ describe('a folder called as one alone is in some column of the list', () => {
     })
   })
 })
+
+describe('what is taken for a name and is none', () => {
+  const forms: Rules = {
+    list: 'no,given,family,group\n101,Ali,Demir,U12\n102,Ben,Okafor,U12\n103,Chloe,Reid,U14',
+    requirements: ['Medical form', 'Parental consent'].map(title => ({
+      id: title.split(' ')[0], title, name: `{group}_{family}_{given}_${title.split(' ')[1]}`, formats: [{ id: 'pdf' }],
+    })),
+  }
+  test('a word of the rule\'s title beside a family name is nobody\'s given name; another word is', async () => {
+    expect(await roundOf(forms, 'Okafor_Parental_Consent_2026.pdf', 'Demir_Marek_Consent.pdf')).toEqual({
+      'Okafor_Parental_Consent_2026.pdf': 'Parental 102', 'Demir_Marek_Consent.pdf': 'unplaced',
+    })
+  })
+
+  test('a word for week is no slip of a name', async () => {
+    const weekly: Rules = {
+      list: 'id,given,family\na1,Veikko,Koski\na2,Oona,Laine',
+      requirements: [{
+        id: 'story', title: 'Juttu', name: '{given}_vk{w}', fields: { w: { type: 'number', from: 45, to: 47 } }, formats: [{ id: 'mp3' }],
+        count: { from: 3, to: 3, by: 'w' },
+      }],
+    }
+    const told = await toldOf(weekly, 'juttu viikko 46.mp3', 'Veikko viikko 45.mp3')
+    expect(told.get('juttu viikko 46.mp3')?.says).not.toContain('Veikko')
+    expect(told.get('Veikko viikko 45.mp3')?.at).toBe('story a1 45')
+  })
+})
+
+describe('short signs', () => {
+  test('a folder called by the one sign of a group is that group\'s, where nobody is numbered so', async () => {
+    const scripts = (list: string): Rules => ({
+      list, requirements: [{ id: 'script', title: 'Script', name: 'group{group}_script', holder: 'group', formats: [{ id: 'pdf' }] }],
+    })
+    expect(await roundOf(scripts('id,name,group\na1,Ana Lund,1\na2,Bo Ito,2'), '2/our script.pdf')).toEqual({ '2/our script.pdf': 'script 2' })
+    // there it is the folder of number 2, who is of group 1
+    expect(await roundOf(scripts('id,name,group\n1,Ana Lund,2\n2,Bo Ito,1'), '2/our script.pdf')).toEqual({ '2/our script.pdf': 'script 1' })
+  })
+
+  test('a code in small letters stands last before what only tells a state', async () => {
+    const subtitles: Rules = {
+      list: 'id,name,lang\n1,Silvia Conti,IT\n2,Jan Novák,CS',
+      requirements: [{ id: 'subs', title: 'Subtitles', name: 'R{n}_{lang}_subs', fields: { n: { type: 'number', from: 1, to: 3 } },
+        formats: [{ id: 'srt' }], count: { from: 3, to: 3, by: 'n' } }],
+    }
+    expect(await roundOf(subtitles, 'R3_it_final.srt', 'R2_cs_v2.srt', 'R1 what it is.srt')).toEqual({
+      'R3_it_final.srt': 'subs 1', 'R2_cs_v2.srt': 'subs 2', 'R1 what it is.srt': 'unplaced',
+    })
+  })
+})

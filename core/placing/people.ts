@@ -2,7 +2,7 @@ import { gather } from '../text/gather'
 import type { Person, Roster } from '../roster/types'
 import { groupOf } from '../roster/values'
 import { bareNumbers } from '../names/number-kinds'
-import { MONTH_WORDS, WEEKDAY_WORDS } from '../names/months'
+import { MONTH_WORDS, WEEKDAY_WORDS, WEEK_KEYS } from '../names/months'
 import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
@@ -161,7 +161,8 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     nearlyNamedIn(text) {
       near ??= indexDeletions(entries)
       const index = near
-      return collect(runsOf(text).filter(run => run.length >= 4).flatMap(run =>
+      // a week is nobody's name, misspelt: viikko for Veikko
+      return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run)).flatMap(run =>
         [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, OF_NAMED.slip] as const)))
     },
   }

@@ -205,7 +205,9 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
-  if (differences.some(isOtherName) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+  const own = ownWords(best.unit.requirement).flat()
+  const isOther = differences.some(one => isOtherName(one) && !own.includes(looseKey(one.actual)))
+  if (isOther && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
 /** Takes the days, months and weeks that the folder tells where the name tells none. */

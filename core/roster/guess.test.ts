@@ -114,6 +114,10 @@ describe('a list is read as it was meant', () => {
     expect(read('Nr;Name;Vorname;Löschgruppe\n1;Lenz;Tim;LG 2\n2;Stein;Max;LG 1\n').map(({ group }) => group)).toEqual(['LG 2', 'LG 1'])
     expect(names('Projeto;Coordenação;UF\nHorta Viva;Cláudia Reis;BA\nLer é Bom;João Alves;PE\n').map(([, , name]) => name))
       .toEqual(['Horta Viva', 'Ler é Bom'])
+    expect(names('Schauspieler;Rolle\nAnton Berg;Macbeth\nClara Weiß;Lady Macbeth\nTimo Franke;Banquo\n').map(([, , name]) => name))
+      .toEqual(['Anton Berg', 'Clara Weiß', 'Timo Franke'])
+    // who has what others have as well is no heading
+    expect(names('Ylva;Alt\nAna Marsh;Alt\nBo Lind;Bass\nCy Reid;Alt\n')).toHaveLength(4)
     // one name alone in the first row of a list is somebody
     expect(names('Ylva\nAna Marsh\nBo Lind\n')).toHaveLength(3)
   })
