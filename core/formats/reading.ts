@@ -66,9 +66,12 @@ export function propertyText(text: string): string | undefined {
   return plain === '' ? undefined : [...plain.slice(0, 400)].slice(0, 200).join('')
 }
 
+/** A text's first words stand in so many characters. */
+const OPENING = 400
+
 /** What a text begins with, as a reading keeps it. */
 export function openingOf(text: string): Pick<Reading, 'opening'> {
-  const opening = propertyText(text.slice(0, 800))
+  const opening = propertyText(text.slice(0, OPENING))
   return opening === undefined ? {} : { opening }
 }
 

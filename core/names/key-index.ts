@@ -1,3 +1,4 @@
+import { gatherOnce } from '../text/gather'
 import { patternKey, receivedKeys } from './tokens'
 
 /** Indexes of units, without repeats; may be large where the name says nothing of whose file it is. */
@@ -15,9 +16,7 @@ export class KeyIndex {
   }
 
   put(key: string, unit: number): void {
-    const set = this.sets.get(key)
-    if (set) set.add(unit)
-    else this.sets.set(key, new Set([unit]))
+    gatherOnce(this.sets, key, unit)
   }
 
   get isEmpty(): boolean {

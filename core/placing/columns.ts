@@ -6,7 +6,7 @@ import { neighboursOf } from '../names/neighbour-codes'
 import { namesOfLanguage } from '../names/language-names'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
-import { gather } from '../text/gather'
+import { gather, gatherOnce } from '../text/gather'
 import { lastWordOf, withoutZeros } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
@@ -37,10 +37,7 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
   const used = new Map([...new Set(units.map(unit => unit.requirement))].map(requirement => [requirement, columnsUsed(requirement)]))
   for (const unit of units) {
     for (const value of valuesOf(unit, used.get(unit.requirement) ?? [])) {
-      const key = keyOf(unit.requirement.id, value)
-      const bearers = byValue.get(key)
-      if (bearers) bearers.add(unit.index)
-      else byValue.set(key, new Set([unit.index]))
+      gatherOnce(byValue, keyOf(unit.requirement.id, value), unit.index)
     }
   }
   const entries = new Map<string, Entry[]>()
@@ -127,24 +124,24 @@ function columnsUsed({ names, folder }: Requirement): string[] {
 
 /** Languages by their names, where a column that a rule uses holds nothing but their codes: "italiano" is IT's. */
 function addLanguages(units: readonly Unit[], entries: Map<string, Entry[]>, used: ReadonlyMap<Requirement, readonly string[]>): void {
-  const bearers = new Map<string, Map<string, Set<number>>>()
+  const bearers = new Map([...used].flatMap(([requirement, columns]) => columns.map((column) => {
+    const values = new Map<string, Set<number>>()
+    return [`${requirement.id}\n${column}`, { requirement, values }] as const
+  })))
   for (const { requirement, people, index } of units) {
     for (const column of used.get(requirement) ?? []) {
-      const key = `${requirement.id}\n${column}`
-      const values = bearers.get(key) ?? new Map<string, Set<number>>()
-      bearers.set(key, values)
-      for (const value of people.map(({ fields }) => (ownOf(fields, column) ?? '').trim()).filter(Boolean)) {
-        const known = values.get(value)
-        if (known) known.add(index)
-        else values.set(value, new Set([index]))
+      const values = bearers.get(`${requirement.id}\n${column}`)?.values
+      if (!values) continue
+      for (const { fields } of people) {
+        const value = (ownOf(fields, column) ?? '').trim()
+        if (value !== '') gatherOnce(values, value, index)
       }
     }
   }
-  for (const [key, values] of bearers) {
+  for (const { requirement, values } of bearers.values()) {
     const named = [...values].map(([value, of]) => ({ value, of, names: namesOfLanguage(value) }))
     if (named.length < 2 || named.some(({ names }) => names.length === 0)) continue
-    const rule = [...used.keys()].find(({ id }) => key.startsWith(`${id}\n`))
-    const own = new Set(rule && wordsOfRule(rule))
+    const own = new Set(wordsOfRule(requirement))
     for (const { value, of, names } of named) {
       if (of.size > MOST_SHARED) continue
       const meant = { value, strength: strengthOf(of) * OF_NAMED.slip, worth: () => 1 }

@@ -67,24 +67,23 @@ const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
  * name. Numbers, and words that a rule knows, may be anything.
  */
 function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, ReadonlyMap<string, HolderEvidence>> {
-  const bearers = new Map<string, { value: string, ids: Set<string> }>()
+  const owners = new Map<string, Map<string, HolderEvidence>>()
   for (const { id, fields } of people) {
+    const holder = holderKey('person', id)
     for (const value of Object.values(fields)) {
       const key = looseKey(value)
       if (key.length < 2 || !/\p{L}/u.test(key) || tokensOf(value).some(word => ruleWords.has(word))) continue
-      const known = bearers.get(key)
-      if (known) known.ids.add(id)
-      else bearers.set(key, { value, ids: new Set([id]) })
+      const bearers = owners.get(key) ?? new Map<string, HolderEvidence>()
+      if (!bearers.has(holder)) bearers.set(holder, { strength: NAMED.column, said: value })
+      owners.set(key, bearers)
     }
   }
-  const named = ({ value, ids }: { value: string, ids: Set<string> }) =>
-    new Map([...ids].map(id => [holderKey('person', id), { strength: NAMED.column, said: value }]))
-  const alone = [...bearers].filter(([, { ids }]) => ids.size === 1)
-  const owners = new Map<string, ReadonlyMap<string, HolderEvidence>>(alone.map(([key, one]) => [key, named(one)]))
+  for (const [key, bearers] of owners) if (bearers.size > 1) owners.delete(key)
+  const ids = new Set(people.map(person => person.id))
   // a group of one sign is found in no text, but may be a whole folder's name, where nobody is numbered so
   for (const { group } of people) {
     const key = looseKey(group)
-    if (key.length !== 1 || owners.has(key) || people.some(({ id }) => id === group)) continue
+    if (key.length !== 1 || owners.has(key) || ids.has(group)) continue
     owners.set(key, new Map([[holderKey('group', group), { strength: NAMED.group, said: group }]]))
   }
   return owners

@@ -44,7 +44,14 @@ export function saysSeveral({ unit, captures }: { unit: Unit, captures: Captures
   if (rule?.type !== 'number' || rule.digits === 4 || !SEVERAL.test(view.base)) return false
   return areTogether(view.base, numbersIn(view, unit, captures, by, null).filter(number => Number(number) >= rule.from && Number(number) <= rule.to))
 }
-const SEVERAL = /\d ?(?:[-+&,]|(?:\p{L}{1,3}|t[-/]m) )? ?\d/u
+/** What stands between two numbers that are named together. */
+const JOINS = String.raw`(?:[-+&,]|(?:\p{L}{1,3}|t[-/]m) )`
+const SEVERAL = new RegExp(String.raw`\d ?${JOINS}? ?\d`, 'u')
+
+/** Whether a number is named together with another one behind it, as the 1 of 1-2. */
+export function goesOn(base: string, number: string): boolean {
+  return new RegExp(String.raw`(?<!\p{N})${number} ?${JOINS} ?\d`, 'u').test(base)
+}
 
 /** The word that a rule itself writes before the number of a piece, as a loose key; empty: it writes none. */
 export function wordBefore(parts: readonly NamePart[], by: string): string {

@@ -24,7 +24,7 @@ import { looseKey } from '../text/fold'
 import type { UnitForm } from '../brief/forms'
 import type { Evidence } from './evidence'
 import { formsOf } from '../brief/forms'
-import { calledBy, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
+import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
@@ -205,9 +205,8 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
-  const own = ownWords(best.unit.requirement).flat()
-  const isOther = differences.some(one => isOtherName(one) && !own.includes(looseKey(one.actual)))
-  if (isOther && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+  const isOwn = (word: string) => ownWords(best.unit.requirement).some(words => words.includes(looseKey(word)))
+  if (differences.some(one => isOtherName(one) && !isOwn(one.actual)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
 /** Takes the days, months and weeks that the folder tells where the name tells none. */
@@ -396,9 +395,9 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0) return null
   // what stands straight behind the whole word is its number, whatever other numbers follow: of "Scene 3 take 2" it is 3
-  const isJoined = () => new RegExp(`(?<!\\p{N})${number} ?(?:[-+&,]|(?:\\p{L}{1,3}|t[-/]m) ) ?\\d`, 'u').test(base)
-  const isOwn = () => sign.length > 1 && (sign === word || inLatin(word).includes(sign)) && isPlainNumber(nearest, by, sign, number) && !isJoined()
-  if (told === undefined ? !isPlainNumber(nearest, by, sign, number) : Number(told) !== Number(number) && !isOwn()) return null
+  const isOwn = () => sign.length > 1 && (sign === word || inLatin(word).includes(sign)) && !goesOn(base, number)
+  const isSaid = told !== undefined && Number(told) === Number(number)
+  if (!isSaid && !(isPlainNumber(nearest, by, sign, number) && (told === undefined || isOwn()))) return null
   const joined = looseKey(before?.kind === 'fixed' ? (before.texts[0] ?? '').slice(-sign.length) : '') === sign
     && new RegExp(`(?<!\\p{L})${sign}${number}(?!\\p{N})`, 'iu').test(base)
   return { sign, number, joined }

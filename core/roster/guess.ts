@@ -157,10 +157,11 @@ function underUnknown(table: RosterTable): GuessedList | null {
   // numbers, addresses, or codes in capitals under a word that is not written so
   const codes = header.some((word, column) => all(column, cell => /\d|@/.test(cell)) || (!isCode(word) && all(column, isCode)))
   // or two columns of several words under one word each
-  const areSpaced = header.filter((word, column) => !/\s/.test(word) && all(column, cell => /\S\s+\S/.test(cell))).length > 1
+  const isSpaced = (_: string, column: number) => all(column, cell => /\S\s+\S/.test(cell))
+  const areSpaced = header.filter((word, column) => !/\s/.test(word) && isSpaced(word, column)).length > 1
   // or one such column, where no word of the first row stands below it as well
   const isApart = rows.length > 2 && header.every((word, column) => !/\s/.test(word) && rows.every(row => row[column] !== word))
-  const isOneSpaced = isApart && header.length > 1 && header.some((_, column) => all(column, cell => /\S\s+\S/.test(cell)))
+  const isOneSpaced = isApart && header.length > 1 && header.some(isSpaced)
   if ((!codes && !areSpaced && !isOneSpaced) || !header.every(isWords)) return null
   const people = nameColumn(table, () => true)
   const name = people < 0 ? codeColumn(table) : people

@@ -11,6 +11,18 @@ export function gather<K, T>(lists: Map<K, T[]>, key: K, item: T): void {
 }
 
 /**
+ * The same for sets: what stands there already is not added again.
+ *
+ * @example
+ * gatherOnce(bearers, 'DE', 4) // bearers.get('DE') has 4
+ */
+export function gatherOnce<K, T>(sets: Map<K, Set<T>>, key: K, item: T): void {
+  const set = sets.get(key)
+  if (set) set.add(item)
+  else sets.set(key, new Set([item]))
+}
+
+/**
  * Items by what they have in common, in their order.
  *
  * @example

@@ -9,7 +9,7 @@ import type { ReceivedFileRow } from '../database/tables'
 import { refuse } from '../utils/errors'
 import { LIMITS } from '../utils/limits'
 import { countReceived } from '../utils/metrics'
-import { storableReading, storableText } from '../utils/storable'
+import { storableMessage, storableReading, storableText } from '../utils/storable'
 import type { Account } from './accounts'
 import { requireIntake, requireRole } from './access'
 import { sealContent, storeWhole } from './contents'
@@ -45,7 +45,7 @@ export async function addFiles(account: Account, intakeId: string, files: readon
       file: {
         id: uuid(), intake_id: intakeId, path, raw_path: file.rawPath ? Buffer.from(file.rawPath, 'base64') : null,
         container: (file.container ?? []).map(storableText),
-        sender: file.sender ? storableText(file.sender) : null, letter: file.letter ? storableText(file.letter) : null,
+        ...storableMessage(file),
         size: file.size, modified_at: file.modified === null ? null : new Date(file.modified), sha256: file.sha256, reading_id: own?.id ?? null,
       },
     }

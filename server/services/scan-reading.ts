@@ -14,7 +14,7 @@ import { appendContent, arrivedBytes, beginContent, CHUNK, contentSource } from 
 import { keepReadings } from '../database/readings'
 import type { PlaceFileRow, PlaceRow } from '../database/tables'
 import { countReceived } from '../utils/metrics'
-import { storableReading, storableText } from '../utils/storable'
+import { storableMessage, storableReading, storableText } from '../utils/storable'
 import { storeWhole } from './contents'
 import type { Inside, Facts } from './open-received'
 import { factsOfStored, openReceived } from './open-received'
@@ -166,8 +166,7 @@ async function keepOpened(
       return {
         row: {
           id: uuid(), intake_id: intakeId, raw_path: rawPath ? Buffer.from(rawPath) : null, container: container.map(storableText),
-          sender: sender ? storableText(sender) : null, letter: letter ? storableText(letter) : null,
-          path: storableText(path), size, modified_at: time || null, mark: outerMark(file),
+          ...storableMessage({ sender, letter }), path: storableText(path), size, modified_at: time || null, mark: outerMark(file),
           seen_at: trx.fn.now(),
           verified: 'contentId' in facts && facts.contentId !== null, sha256: 'sha256' in facts ? facts.sha256 : null,
           content_id: 'contentId' in facts ? facts.contentId : null, reading_id: 'readingId' in facts ? facts.readingId : null,

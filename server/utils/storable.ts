@@ -1,6 +1,8 @@
+import type { Incoming } from '#core/arrivals/incoming'
 import type { Fault } from '#core/formats/faults'
 import type { PropertyValue, Reading } from '#core/formats/reading'
 import { isStorable } from '#shared/storable'
+import type { ReceivedFileRow } from '../database/tables'
 
 /**
  * Text as PostgreSQL takes it: U+0000 and lone surrogates, which it refuses, as visible escapes.
@@ -15,6 +17,11 @@ export function storableText(text: string): string {
     out += code === 0 || (code >= 0xD800 && code <= 0xDFFF) ? `\\u{${code.toString(16).toUpperCase()}}` : char
   }
   return out
+}
+
+/** What is known of the message that brought a file, as it can be stored. */
+export function storableMessage({ sender, letter }: Pick<Incoming, 'sender' | 'letter'>): Pick<ReceivedFileRow, 'sender' | 'letter'> {
+  return { sender: sender ? storableText(sender) : null, letter: letter ? storableText(letter) : null }
 }
 
 /** A fault whose texts can be stored, in bounded length. */

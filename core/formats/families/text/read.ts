@@ -15,8 +15,6 @@ import { readHtml, readXml, skipProlog } from './xml'
 
 /** A grammar shows itself in so many bytes. */
 const START = 16 * 1024
-/** A text's first words stand in so many characters. */
-const OPENING = 400
 /** Rows are counted up to this length. */
 const COUNTED = 12 * 1024 * 1024
 
@@ -77,7 +75,7 @@ async function readPlain(file: FileBytes, head: { text: string, encoding: string
   const maybe = alsoAs(text)
   const brokenAs = counted && text.trim() !== '' ? findBroken(text, maybe) : {}
   return reading([...new Set([...likely, ...FREE_TEXT_IDS, ...maybe, ...Object.keys(brokenAs)])], {
-    verified: 'structure', props, ...openingOf(text.slice(0, OPENING)), ...(text.trim() === '' ? { blank: true as const } : {}),
+    verified: 'structure', props, ...openingOf(text), ...(text.trim() === '' ? { blank: true as const } : {}),
     ...(Object.keys(brokenAs).length > 0 ? { brokenAs } : {}),
   })
 }
