@@ -380,7 +380,7 @@ function traceText(
       continue
     }
     if (end < 0) end = j
-    edits.unshift(...extraIn(pending, way.text.slice(i, i + 2), text, strictness))
+    if (pending) edits.unshift(...extraIn(pending, way.text.slice(i, i + 2), text, strictness))
     pending = null
     if (step === SWAP) {
       edits.unshift({ range: [j - 2, j], expected: way.text.slice(i - 1, i + 1) })
@@ -388,7 +388,7 @@ function traceText(
       i--
       continue
     }
-    if (!isAlike(text[j - 1] ?? '', way.text[i] ?? '', strictness)) edits.unshift({ range: [j - 1, j], expected: way.text[i] ?? '' })
+    if (!isAlike(text.charAt(j - 1), way.text.charAt(i), strictness)) edits.unshift({ range: [j - 1, j], expected: way.text.charAt(i) })
     j--
   }
   if (pending) extras.unshift({ range: pending, before: index })
@@ -397,8 +397,8 @@ function traceText(
 }
 
 /** Text inside a part that does not belong there, as what is to be taken out. */
-function extraIn(gap: [number, number] | null, beside: string, text: string, strictness: Strictness): Edit[] {
-  return gap && !isFreeGap(text.slice(...gap), beside, strictness) ? [{ range: gap, expected: '' }] : []
+function extraIn(gap: [number, number], beside: string, text: string, strictness: Strictness): Edit[] {
+  return !isFreeGap(text.slice(...gap), beside, strictness) ? [{ range: gap, expected: '' }] : []
 }
 
 /**
@@ -415,7 +415,7 @@ const areFreeMarks = (text: string, { accents }: Pick<Strictness, 'accents'>): b
 
 /** Whether one character may stand for another without any deviation. */
 function isAlike(received: string, expected: string, strictness: Strictness): boolean {
-  if (plainPunctuation(received) === plainPunctuation(expected)) return true
+  if (received === expected || plainPunctuation(received) === plainPunctuation(expected)) return true
   if (strictness.separators === 'ignore' && isSeparator(received) && isSeparator(expected)) return true
   const fold = (char: string) => {
     const plain = strictness.accents === 'ignore' ? stripMarks(char) : char

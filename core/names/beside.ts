@@ -16,6 +16,7 @@ export interface ToldByLevel { field: string, level: string, value?: string, ord
  * toldByLevels(['Bills', 'September'], partsWithAMonth, {}) //=> [{ field: 'month', level: 'September', order: '2026-09' }]
  */
 export function toldByLevels(levels: readonly string[], parts: readonly NamePart[], captures: Captures): ToldByLevel[] {
+  if (levels.length === 0) return []
   return parts.flatMap((part): ToldByLevel[] => {
     if (part.kind !== 'free' || ownOf(captures, part.part) !== undefined) return []
     const { rule } = part

@@ -94,7 +94,8 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   readLeftOver(shown, alignment, text, captures)
   const beside = toldByLevels(context.levels, shown, captures)
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
-  fillOnly(shown.filter(({ part }) => !beside.some(one => one.field === part)), alignment, text, captures, context.called)
+  const untold = beside.length === 0 ? shown : shown.filter(({ part }) => !beside.some(one => one.field === part))
+  fillOnly(untold, alignment, text, captures, context.called)
   leaveUnparted(shown, alignment.spans, captures)
   leaveOpen(shown, text, captures, known)
   return { shown, order, alignment, captures, text, beside }
@@ -243,20 +244,15 @@ function describe(
   parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, context: ExplainContext,
   order: readonly number[], beside: readonly ToldByLevel[],
 ): Difference[] {
-  const differences = describeExtras(parts, extras, spans, text)
+  const differences = extras.length === 0 ? [] : describeExtras(parts, extras, spans, text)
   const places = orderShown(parts, spans, order)
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
-    if (!span) continue
+    if (!span || (part.kind === 'fixed' && places[index] === index && isAsAsked(span))) continue
     const actual = text.slice(span.start, span.end)
-    const expected = expandParts([part], captures)
-    // a value that cannot be read stands nowhere, and one that is not there may be known otherwise
-    const told = ownOf(captures, part.part) !== undefined && (actual !== '' || ownOf(context.known, part.part) !== undefined)
-    const there = part.kind === 'free' ? told : actual !== ''
     if (part.part === 'literal' && isWholeBesideGone(parts, spans, index, actual)) continue
-    const isMoved = span.moved === true || (isValue(part) && places[index] !== index && there)
-    const otherwise = () => (isMoved ? 'order' : tellKind(part, span, expected, actual, context))
-    const kind = span.several ? 'not-allowed' : otherwise()
+    const expected = expandParts([part], captures)
+    const kind = kindOf(part, span, places[index] === index, expected, actual, captures, context)
     if (!kind) continue
     const elsewhere = kind === 'absent' ? beside.find(one => one.field === part.part && one.value === undefined) : undefined
     if (elsewhere && part.kind === 'free') {
@@ -274,8 +270,24 @@ function describe(
   return withoutFalseOwners(parts, differences).sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
 }
 
+/** How what stands for a part departs from it; `null`: it does not. */
+function kindOf(
+  part: NamePart, span: Span, inPlace: boolean, expected: string, actual: string, captures: Captures, context: ExplainContext,
+): DifferenceKind | null {
+  if (span.several) return 'not-allowed'
+  // a value that cannot be read stands nowhere, and one that is not there may be known otherwise
+  const told = ownOf(captures, part.part) !== undefined && (actual !== '' || ownOf(context.known, part.part) !== undefined)
+  const there = part.kind === 'free' ? told : actual !== ''
+  const isMoved = span.moved === true || (isValue(part) && !inPlace && there)
+  return isMoved ? 'order' : tellKind(part, span, expected, actual, context)
+}
+
+/** Whether a fixed part stands there whole and in its place; nearly all of a misnamed file's do. */
+const isAsAsked = ({ start, end, edits, moved, several }: Span): boolean => end > start && edits.length === 0 && moved !== true && several !== true
+
 /** The order that parts were found in; the rule's own where all that is there stands in it: what passed only what is absent is in its place. */
 function orderShown(parts: readonly NamePart[], spans: readonly Span[], order: readonly number[]): readonly number[] {
+  if (order.every((at, index) => at === index)) return order
   const isWord = (index: number, text: string) => parts[index] !== undefined && (isValue(parts[index]) || trimSeparators(text) !== '')
   const there = spans.flatMap(({ start, end, text }, index) => (end > start && isWord(index, text) ? [{ start, place: order[index] ?? index }] : []))
   const places = there.sort((a, b) => a.start - b.start).map(one => one.place)
@@ -362,11 +374,11 @@ function tellFixed(
   }
   if (edits.length === 0) return null
   if (isSignAlone(actual, text)) return 'absent'
-  if (field === 'literal' && isOtherPiece(actual, text)) return 'not-allowed'
   const loosely = (text: string) => foldCase(strictness.accents === 'ignore' ? stripMarks(text) : text)
   const [was, asked] = [plainPunctuation(actual), plainPunctuation(text)]
   if (loosely(was) === loosely(asked)) return 'letter-case'
   if (partedAlike(loosely(was)) === partedAlike(loosely(asked))) return 'separator'
+  if (field === 'literal' && isOtherPiece(actual, text)) return 'not-allowed'
   // written together or apart, or shortened, it is still the own one
   const [short, whole] = [looseKey(actual), looseKey(text)]
   return !whole.startsWith(short) && !whole.endsWith(short) && ownerOf?.(field, actual) ? 'other-person' : 'misspelt'

@@ -16,11 +16,12 @@ import { isWordEdge } from './word-edges'
  * that, and stands in another place. So may one that was not asked for: then it is that one, and no other is filled in for it.
  */
 export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
+  if (extras.length === 0) return
   const open = parts.flatMap((part, index) => (part.kind === 'free' && isValue(part) && captures[part.part] === undefined
     && spans[index]?.start === spans[index]?.end
     ? [{ part, index }]
     : []))
-  if (open.length === 0 || extras.length === 0) return
+  if (open.length === 0) return
   const called = new Set(parts.flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? tokensOf(part.texts[0] ?? '') : [])))
   for (const { part, index } of open) {
     const { read, outside } = freeField(part.rule)
@@ -50,10 +51,11 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
   for (const [index, part] of parts.entries()) {
     const settled = part.kind === 'free' && part.rule.type === 'number' ? ownOf(known, part.part) : undefined
     const span = spans[index]
+    if (settled === undefined || !span) continue
     // of the 12th no 2 is a number by itself
     const isCut = (at: number) => /^\p{Nd}{2}$/u.test(text.slice(at - 1, at + 1))
-    const stands = span && span.end > span.start && !isCut(span.start) && !isCut(span.end)
-    if (settled === undefined || !span || (stands && Number(text.slice(span.start, span.end)) === Number(settled))) continue
+    const stands = span.end > span.start && !isCut(span.start) && !isCut(span.end)
+    if (stands && Number(text.slice(span.start, span.end)) === Number(settled)) continue
     const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === Number(settled)
     const runs = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
     const [only] = runs

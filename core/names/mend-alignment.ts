@@ -179,9 +179,10 @@ function partValues(parts: readonly NamePart[], alignment: Alignment, text: stri
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end - span.start < 2) continue
-    const before = alignment.spans[index - 1]
     const char = text[span.start] ?? ''
-    if (!isSeparator(char) || isSeparator(span.text[0] ?? '') || parts[index - 1]?.part !== 'literal' || !before) continue
+    if (!isSeparator(char)) continue
+    const before = alignment.spans[index - 1]
+    if (isSeparator(span.text[0] ?? '') || parts[index - 1]?.part !== 'literal' || !before) continue
     const asked = before.text.at(-1) ?? ''
     if (!isSeparator(asked) || (before.end > before.start && before.end !== span.start)) continue
     const place = span.start
@@ -280,9 +281,10 @@ function withinBrackets(text: string, start: number, end: number): [number, numb
 /** A value that free text before it took, as far as nothing but words of state stands behind: Night Bus_2025 final. */
 function giveBack(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
+    if (part.kind !== 'free' || isAnyText(part)) continue
     const [before, between] = [parts[index - 2], parts[index - 1]]
     const [span, taken] = [spans[index], spans[index - 2]]
-    if (part.kind !== 'free' || isAnyText(part) || !before || !isAnyText(before) || !taken || !span || span.end > span.start) continue
+    if (!before || !isAnyText(before) || !taken || !span || span.end > span.start) continue
     if (between?.kind !== 'fixed' || between.part !== 'literal') continue
     const found = valueAtEnd(part, text, [taken.start, taken.end], between.texts[0] ?? '') ?? numberAtEnd(part, text, [taken.start, taken.end])
     if (!found) continue

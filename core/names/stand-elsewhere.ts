@@ -50,8 +50,10 @@ function editsOf({ lead, word, behind }: NonNullable<ReturnType<typeof wordOf>>,
 
 /** What passed only something that turned out to be no part of the name stands in its own place. */
 export function standInPlace(alignment: Alignment, text: string): void {
-  for (const [index, { moved, ...span }] of alignment.spans.entries()) {
-    if (moved && !passesOthers(alignment, text, index, [span.start, span.end])) alignment.spans[index] = span
+  for (const [index, whole] of alignment.spans.entries()) {
+    if (whole.moved !== true || passesOthers(alignment, text, index, [whole.start, whole.end])) continue
+    const { moved: _, ...span } = whole
+    alignment.spans[index] = span
   }
 }
 
@@ -59,8 +61,8 @@ export function standInPlace(alignment: Alignment, text: string): void {
 export function standJoinedValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || !/^(?=.*\p{L})(?=.*\p{N}).*[^\p{L}\p{N}]/u.test(span.text)) continue
-    if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
+    if (part.kind !== 'fixed' || part.part === 'literal' || !span || (span.end > span.start && span.edits.length === 0)) continue
+    if (!/^(?=.*\p{L})(?=.*\p{N}).*[^\p{L}\p{N}]/u.test(span.text) || (span.end > span.start && isAlike(span, text))) continue
     const key = looseKey(span.text)
     const [only, ...more] = [...text.matchAll(/[\p{L}\p{N}]+/gu)].filter(([word]) => looseKey(word) === key)
     if (!only || more.length > 0) continue
@@ -79,9 +81,10 @@ export function standOwnValues(parts: readonly NamePart[], alignment: Alignment,
   const folded = foldPlain(text)
   if (folded.length !== text.length) return
   // twice: what one value made room for may be the next
-  for (const [index, part] of [...parts.entries(), ...parts.entries()]) {
-    const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.text === '') continue
+  for (let turn = 0; turn < parts.length * 2; turn++) {
+    const index = turn % parts.length
+    const [part, span] = [parts[index], alignment.spans[index]]
+    if (part?.kind !== 'fixed' || part.part === 'literal' || !span || span.text === '') continue
     if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
     const value = foldPlain(span.text)
     const start = value.length === span.text.length ? onlyPlaceOf(value, folded, text) : -1

@@ -46,7 +46,7 @@ export function saysSeveral({ unit, captures }: { unit: Unit, captures: Captures
 }
 /** What stands between two numbers that are named together. */
 const JOINS = String.raw`(?:[-+&,]|(?:\p{L}{1,3}|t[-/]m) )`
-const SEVERAL = new RegExp(String.raw`\d ?${JOINS}? ?\d`, 'u')
+const SEVERAL = new RegExp(String.raw`\d ?${JOINS} ?\d`, 'u')
 
 /** Whether a number is named together with another one behind it, as the 1 of 1-2. */
 export function goesOn(base: string, number: string): boolean {
