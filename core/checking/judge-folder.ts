@@ -43,7 +43,8 @@ export function judgeFolder(
     return { ...right, corrected: asked, asked, takes: levelsTaken(form.folder, unit) }
   }
   // of a group's file name and folder speak of one and the same member
-  const speaking = forms.filter(one => one.name && matchParts(one.name, view.base, unit.requirement.strictness, unit.requirement.count.by))
+  const isSpeaking = ({ name }: UnitForm) => name && matchParts(name, view.base, unit.requirement.strictness, unit.requirement.count.by)
+  const speaking = forms.length === 1 ? forms : forms.filter(isSpeaking)
   for (const candidate of speaking.length > 0 ? speaking : [form, ...forms]) {
     const fit = candidate.folder && matchFolder(candidate.folder, view.levels, unit.requirement)
     if (!fit || !Object.entries(fit).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue

@@ -173,6 +173,9 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
   },
 ]
 
+/** Any of them: most names are none, and need not be held against each. */
+const ANY_FORM = new RegExp(DEFAULT_FORMS.map(({ pattern }) => `(?:${pattern.source})`).join('|'), 'iu')
+
 const SERIAL = '[ _-]?(?:\\(\\d{1,6}\\)|\\d{0,6})'
 /** A day, and perhaps a time, behind the word: most programs write when it was made. */
 const DAY = '(?:\\d{4}[-_. ]?\\d{2}[-_. ]?\\d{2}|\\d{1,2}[-_. ]\\d{1,2}[-_. ]\\d{2,4}|'
@@ -217,6 +220,6 @@ function beginsWithWord(text: string): boolean {
 export function defaultName(base: string): DefaultName | null {
   const text = base.trim().normalize('NFC')
   if (text.length > 80) return null
-  const form = DEFAULT_FORMS.find(({ pattern }) => pattern.test(text))
+  const form = ANY_FORM.test(text) ? DEFAULT_FORMS.find(({ pattern }) => pattern.test(text)) : undefined
   return form?.what ?? (beginsWithWord(text) ? WORD_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? null : null)
 }

@@ -159,9 +159,14 @@ export function wordsWritten({ names }: Requirement): string[] {
 }
 
 /** All words of a requirement's title and of what its rule itself writes, as loose keys. */
-export function wordsOfRule(requirement: Requirement): string[] {
-  return [...tokensOf(requirement.title), ...wordsWritten(requirement)]
+export function wordsOfRule(requirement: Requirement): readonly string[] {
+  const kept = RULE_WORDS.get(requirement)
+  if (kept) return kept
+  const words = [...tokensOf(requirement.title), ...wordsWritten(requirement)]
+  RULE_WORDS.set(requirement, words)
+  return words
 }
+const RULE_WORDS = new WeakMap<Requirement, readonly string[]>()
 
 const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()
 

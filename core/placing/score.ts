@@ -429,8 +429,9 @@ function isLeftOut(differences: readonly Difference[]): boolean {
 export function levelNamesakes(list: readonly Candidate[]): void {
   const alike = new Map<string, Candidate[]>()
   for (const one of list) {
+    if (!one.leftOut) continue
     const said = one.evidence.flatMap(evidence => (evidence.kind === 'named' && evidence.where === 'name' ? [looseKey(evidence.said)] : []))
-    if (one.leftOut && said.length > 0) gather(alike, [one.unit.requirement.id, one.holder, one.folderFits, ...said].join('\n'), one)
+    if (said.length > 0) gather(alike, [one.unit.requirement.id, one.holder, one.folderFits, ...said].join('\n'), one)
   }
   for (const namesakes of alike.values()) {
     const best = Math.max(...namesakes.map(one => one.requirement))

@@ -12,7 +12,7 @@ import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
 import { ownWords } from './score'
 import type { FileView } from './view'
-import { copyMarksOf } from './view'
+import { copyMarksOf, keyOf } from './view'
 import { isNumbered, numbersOf } from '../brief/slots'
 
 /** A file that goes to a unit, with the number its name tells where the unit counts by one. */
@@ -188,7 +188,7 @@ const MOST_ADDED = 3
 
 /** Files whose names are another's but for the mark of a copy or words that only tell a state, with that other. */
 export function originalsOf(arrivals: readonly Arrival[]): Map<Arrival, Arrival> {
-  const byName = new Map(arrivals.map(arrival => [looseKey(arrival.view.base), arrival]))
+  const byName = new Map(arrivals.map(arrival => [keyOf(arrival.view), arrival]))
   return new Map(arrivals.flatMap((arrival) => {
     const words = tokensOf(arrival.view.base)
     const shorter = Array.from({ length: Math.min(MOST_ADDED, words.length - 1) }, (_, less) => byName.get(words.slice(0, -1 - less).join('')))
@@ -334,7 +334,7 @@ function saysEarlier({ view, candidate: { nameFit, form, captures, unit: { requi
 
 /** What the words say that one name has more than another, where they only tell its state; `null`: they say something else. */
 function stateAdded(now: FileView, before: FileView): 'later' | 'earlier' | null {
-  const [longer, shorter] = [looseKey(now.base), looseKey(before.base)]
+  const [longer, shorter] = [keyOf(now), keyOf(before)]
   if (longer.length <= shorter.length || !longer.startsWith(shorter)) return null
   // the number in brackets that a download gets is nobody's word
   if (copyMarksOf(now).some(one => /[()[\]]/.test(one.mark) && looseKey(one.base) === shorter)) return null
@@ -390,6 +390,6 @@ function seemsRight({ candidate, view }: Arrival): boolean {
 }
 
 export function byPath(a: FileView, b: FileView): number {
-  const [left, right] = [a.file.path.normalize('NFC'), b.file.path.normalize('NFC')]
-  return byCodeUnit(left, right) || a.index - b.index
+  if (a === b) return 0
+  return byCodeUnit(a.file.path.normalize('NFC'), b.file.path.normalize('NFC')) || a.index - b.index
 }

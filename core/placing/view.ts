@@ -7,6 +7,7 @@ import type { DefaultName } from '../names/default-names'
 import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import { levelsOf } from '../names/levels'
+import { looseKey } from '../text/fold'
 import { folderOf, nameOf } from '../text/path'
 
 /** A received file as placing and judging look at it. */
@@ -29,7 +30,7 @@ export interface FileView {
   /** The way in leaves no folders: where it lay cannot be known. */
   folderLost: boolean
   /** What its name was once found to tell, for every unit it may belong to asks; empty at first. */
-  told: { marks?: CopyMark[], given?: DefaultName | null }
+  told: { marks?: CopyMark[], given?: DefaultName | null, key?: string }
 }
 
 /** Every copy mark a file may bear, on its base name or behind its extension, with what is left of the base name. */
@@ -40,6 +41,11 @@ export function copyMarksOf(view: FileView): CopyMark[] {
 function readMarks(view: FileView): CopyMark[] {
   const behind = markBehindExtension(view.name)
   return [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
+}
+
+/** A file's base name as a loose key. */
+export function keyOf(view: FileView): string {
+  return view.told.key ??= looseKey(view.base)
 }
 
 /** What a program called the file, be it with the mark of a copy; `null`: somebody named it. */

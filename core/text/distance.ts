@@ -7,15 +7,17 @@ import { looseKey } from './fold'
  * commonInOrder('reefmarsh', 'rfms') //=> 4
  */
 export function commonInOrder(a: string, b: string): number {
-  let previous = new Uint16Array(b.length + 1)
-  for (let i = 1; i <= a.length; i++) {
-    const row = new Uint16Array(b.length + 1)
+  const row = new Uint16Array(b.length + 1)
+  for (let i = 0; i < a.length; i++) {
+    const char = a.charCodeAt(i)
+    let [diagonal, left] = [0, 0]
     for (let j = 1; j <= b.length; j++) {
-      row[j] = a.charCodeAt(i - 1) === b.charCodeAt(j - 1) ? (previous[j - 1] ?? 0) + 1 : Math.max(previous[j] ?? 0, row[j - 1] ?? 0)
+      const above = row[j] ?? 0
+      row[j] = left = char === b.charCodeAt(j - 1) ? diagonal + 1 : Math.max(above, left)
+      diagonal = above
     }
-    previous = row
   }
-  return previous[b.length] ?? 0
+  return row[b.length] ?? 0
 }
 
 /**
