@@ -10,6 +10,7 @@ export interface NumberReading { kind: NumberKind, range: [number, number], text
 const MONTH = `(?:${MONTH_WORDS})`
 const UNITS = 'pages?|pp|seiten?|stron[ay]?|sider|kb|mb|gb|px|mm|cm|km|dpi|hz|khz|mins?|sek|sec|eur|euro|usd|%|€|\\$|stk|pcs'
 const YEAR = '(?:19|20)\\d\\d'
+const HAS_YEAR = new RegExp(YEAR)
 const MM = '(?:0?[1-9]|1[0-2])'
 const DD = '(?:0?[1-9]|[12]\\d|3[01])'
 const ORDINAL = '(?:st|nd|rd|th|er|[.º])?'
@@ -20,17 +21,19 @@ const free = (pattern: string) => new RegExp(`(?<!\\p{N})(?:${pattern})(?!\\p{N}
 
 /**
  * How people write dates, times, versions and amounts (common practice, no source). A reading takes its digits away from
- * those behind it.
+ * those behind it. `needs`: not to be looked for where no year stands at all, as in most names.
  */
-const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
+const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp, needs?: 'year'])[] = [
   // 20261005T142233, 2026-10-05_14-22
-  ['date', free(`${YEAR}[-._]?(?:0[1-9]|1[0-2])[-._]?(?:0[1-9]|[12]\\d|3[01])[T _-]{0,3}(?:[01]\\d|2[0-3])[-._:h]?[0-5]\\d(?:[-._:]?[0-5]\\d)?`)],
-  ['week', free(`${YEAR}[-_ ]?(?:w|kw)[-_ ]?\\d{1,2}`)],
-  ['date', free(`${YEAR}([-._ ])${MM}\\1${DD}|${YEAR}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\\d|3[01])`)],
-  ['date', free(`${DD}([-._ ])${MM}\\1${YEAR}|(?:0[1-9]|[12]\\d|3[01])(?:0[1-9]|1[0-2])${YEAR}`)],
+  ['date', free(
+    `${YEAR}[-._]?(?:0[1-9]|1[0-2])[-._]?(?:0[1-9]|[12]\\d|3[01])[T _-]{0,3}(?:[01]\\d|2[0-3])[-._:h]?[0-5]\\d(?:[-._:]?[0-5]\\d)?`,
+  ), 'year'],
+  ['week', free(`${YEAR}[-_ ]?(?:w|kw)[-_ ]?\\d{1,2}`), 'year'],
+  ['date', free(`${YEAR}([-._ ])${MM}\\1${DD}|${YEAR}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\\d|3[01])`), 'year'],
+  ['date', free(`${DD}([-._ ])${MM}\\1${YEAR}|(?:0[1-9]|[12]\\d|3[01])(?:0[1-9]|1[0-2])${YEAR}`), 'year'],
   ['date', free(`${DD}([-._])${MM}\\1\\d\\d|\\d\\d([-._])${MM}\\2${DD}`)],
   ['date', alone(`${DD}${ORDINAL}${GAP}${MONTH}(?:${GAP}(?:${YEAR}|\\d\\d))?|${MONTH}[.]?${GAP}(?:${DD}(?:st|nd|rd|th|(?![ ._-]?\\d))|${YEAR})`)],
-  ['date', free(`${YEAR}[-._ ](?:0[1-9]|1[0-2])|(?:0[1-9]|1[0-2])[-._ ]${YEAR}`)],
+  ['date', free(`${YEAR}[-._ ](?:0[1-9]|1[0-2])|(?:0[1-9]|1[0-2])[-._ ]${YEAR}`), 'year'],
   ['week', alone(`(?:${WEEK_WORDS})${GAP}\\d{1,2}`)],
   ['version', alone(`(?:${VERSION_WORDS})${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],
   ['time', alone('(?:[01]?\\d|2[0-3])(?:h|[:.]?\\d\\d ?(?:uhr|h))(?:[0-5]\\d)?|(?:[01]\\d|2[0-3]):[0-5]\\d(?::[0-5]\\d)?')],
@@ -39,7 +42,7 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp])[] = [
   ['amount', free('\\d{2,5} ?[x×] ?\\d{2,5}')],
   // of two of three the first is the number, the second how many there are
   ['amount', new RegExp('(?<=(?<!\\p{N})\\p{N}{1,3}[ _-]?(?:of|von|van|sur|su|av|af|z|ze|iz|от|из|／|∕)[ _-]?)\\p{N}{1,3}(?!\\p{N})', 'giu')],
-  ['year', free(YEAR)],
+  ['year', free(YEAR), 'year'],
 ]
 
 /**
@@ -59,7 +62,9 @@ export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY):
   const plain = plainDigits(text)
   let rest = called.size === 0 ? plain : plain.replace(/\p{L}[\p{L}\p{M}'’]*/gu, word => (called.has(looseKey(word)) ? hide(word) : word))
   const readings: NumberReading[] = []
-  for (const [kind, pattern] of READINGS) {
+  const hasYear = HAS_YEAR.test(plain)
+  for (const [kind, pattern, needs] of READINGS) {
+    if (needs === 'year' && !hasYear) continue
     rest = rest.replace(pattern, (match: string, ...more: unknown[]) => {
       const start = more.find((one): one is number => typeof one === 'number') ?? 0
       readings.push({ kind, range: [start, start + match.length], text: plain.slice(start, start + match.length) })

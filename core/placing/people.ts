@@ -120,9 +120,11 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     const halves = new Map<string, Halves>()
     const saidBy = new Map<string, string[]>()
     for (const [key, factor] of keys) {
-      const list = inTheirWords(entries.get(key), withInitial.has(key))?.filter(one => one.part !== 'letters' || capitals.has(key))
+      const found = entries.get(key)
+      if (!found) continue
+      const list = inTheirWords(found, withInitial.has(key)).filter(one => one.part !== 'letters' || capitals.has(key))
       take(evidence, list, factor, key, saidBy)
-      for (const { holder, part } of list ?? []) {
+      for (const { holder, part } of list) {
         if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
       }
     }
@@ -133,7 +135,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   }
   /** Adds whose number stands in a text; alone it is as good as a name. */
   const withNumbers = (evidence: Map<string, HolderEvidence>, text: string): Map<string, HolderEvidence> => {
-    if (numbers.size === 0 || ![...text.matchAll(/\d+/g)].some(([run]) => numbers.has(run))) return evidence
+    if (numbers.size === 0 || !text.match(/\d+/g)?.some(run => numbers.has(run))) return evidence
     // what programs write behind a second copy is nobody's number
     const alone = text.replace(/(?<=\S)\s*\(\d{1,2}\)\s*$/u, '').trim()
     if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(entry => ({ ...entry, strength: NAMED.id })), 1)
@@ -502,10 +504,10 @@ function stretchesOf(text: string): string[] {
 }
 
 /** A name and an initial are no longer name, nor is that one both: Иванов А is not Иванова. */
-function inTheirWords(list: readonly Entry[] | undefined, isWithInitial: boolean): readonly Entry[] | undefined {
+function inTheirWords(list: readonly Entry[], isWithInitial: boolean): readonly Entry[] {
   const isBoth = ({ part, strength }: Entry) => part === undefined && strength === NAMED.initialAndFamily
   const isWord = ({ part, said }: Entry) => part !== undefined && tokensOf(said).length === 1
-  if (!list || !(isWithInitial || list.some(isBoth)) || !list.some(isWord)) return list
+  if (!(isWithInitial || list.some(isBoth)) || !list.some(isWord)) return list
   return list.filter(one => !(isWithInitial ? isWord : isBoth)(one))
 }
 

@@ -99,9 +99,14 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   const against = !best.formatFits || ((form.folder?.length ?? 0) > 0 && !folder)
   const nameFit = fit && (against && isOpenText(form.name) ? 'open' : fit.nameFit)
   if (nameFit && WORTH.name[nameFit] + (folder ? WORTH.folderOfForm : 0) > worth) {
-    Object.assign(best, { form, nameFit, captures: { ...folder, ...fit?.captures } })
+    best.form = form
+    best.nameFit = nameFit
+    best.captures = { ...folder, ...fit?.captures }
   }
-  else if (folder && best.form === null) Object.assign(best, { form, captures: { ...folder } })
+  else if (folder && best.form === null) {
+    best.form = form
+    best.captures = { ...folder }
+  }
 }
 
 /** Whether a form has a part that takes any text. */
@@ -143,8 +148,12 @@ function findFit(form: UnitForm, view: FileView, requirement: Requirement): { na
     if (marked) return { nameFit: 'marked', captures: marked.captures }
   }
   if (strictness.letterCase === 'exact' || strictness.separators === 'exact') {
-    const loose = matchParts(form.name, view.base, { ...strictness, letterCase: 'ignore', separators: 'ignore' }, count.by)
-    if (loose) return { nameFit: 'marked', captures: loose.captures }
+    // be it with the mark of a copy that is surely one: a bare number may be the piece's
+    const marked = copyMarksOf(view).filter(({ mark }) => /[()[\]\p{L}]/u.test(mark))
+    for (const { base } of [view, ...marked]) {
+      const loose = matchParts(form.name, base, { ...strictness, letterCase: 'ignore', separators: 'ignore' }, count.by)
+      if (loose) return { nameFit: 'marked', captures: loose.captures }
+    }
   }
   const look = plainLook(view.base)
   const alike = look === view.base ? null : matchParts(lookOfParts(form.name), look, strictness, count.by)

@@ -6,7 +6,9 @@ import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import type { DefaultName } from '../names/default-names'
 import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
+import { isEarlierWord } from '../names/added-words'
 import { levelsOf } from '../names/levels'
+import { tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { folderOf, nameOf } from '../text/path'
 
@@ -30,7 +32,7 @@ export interface FileView {
   /** The way in leaves no folders: where it lay cannot be known. */
   folderLost: boolean
   /** What its name was once found to tell, for every unit it may belong to asks; empty at first. */
-  told: { marks?: CopyMark[], given?: DefaultName | null, key?: string }
+  told: { marks?: CopyMark[], given?: DefaultName | null, key?: string, earlier?: readonly string[] }
 }
 
 /** Every copy mark a file may bear, on its base name or behind its extension, with what is left of the base name. */
@@ -46,6 +48,11 @@ function readMarks(view: FileView): CopyMark[] {
 /** A file's base name as a loose key. */
 export function keyOf(view: FileView): string {
   return view.told.key ??= looseKey(view.base)
+}
+
+/** Words of a name that tell an earlier state. */
+export function earlierWordsOf(view: FileView): readonly string[] {
+  return view.told.earlier ??= tokensOf(view.base).filter(isEarlierWord)
 }
 
 /** What a program called the file, be it with the mark of a copy; `null`: somebody named it. */
