@@ -27,6 +27,18 @@ export function withoutZeros(code: string): string {
 }
 
 /**
+ * What several codes all end in behind a sign, such as the year of C-014/26: people leave it out; '' where they end otherwise.
+ *
+ * @example
+ * commonTail(['C-014/26', 'C-015/26']) //=> '/26'
+ */
+export function commonTail(codes: ReadonlySet<string>): string {
+  const [first = ''] = codes
+  const tail = /[^\p{L}\p{N}][\p{L}\p{N}]{1,6}$/u.exec(first)?.[0] ?? ''
+  return codes.size > 1 && tail !== '' && [...codes].every(code => code.endsWith(tail) && code.length > tail.length) ? tail : ''
+}
+
+/**
  * The last word of a text, whatever separators stand behind it; '' where there is none.
  *
  * @example

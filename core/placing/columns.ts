@@ -7,7 +7,7 @@ import { namesOfLanguage } from '../names/language-names'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
 import { gather, gatherOnce } from '../text/gather'
-import { lastWordOf, withoutZeros } from '../names/tokens'
+import { commonTail, lastWordOf, withoutZeros } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
 import { wordsOfRule } from './piece-number'
@@ -63,7 +63,9 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     }
   }
   addPhrases(units, entries)
-  addLanguages(units, entries, used)
+  const columns = valuesByColumn(units, used)
+  addLanguages(columns, entries)
+  addShortened(columns, entries)
   return (text) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
@@ -122,8 +124,10 @@ function columnsUsed({ names, folder }: Requirement): string[] {
   return [...new Set(parts.flatMap(part => (part.kind === 'field' && !NAMES.has(part.name) ? [part.name] : [])))]
 }
 
-/** Languages by their names, where a column that a rule uses holds nothing but their codes: "italiano" is IT's. */
-function addLanguages(units: readonly Unit[], entries: Map<string, Entry[]>, used: ReadonlyMap<Requirement, readonly string[]>): void {
+/** The values of a column that a rule uses, with the units that bear each. */
+interface ColumnValues { requirement: Requirement, values: Map<string, Set<number>> }
+
+function valuesByColumn(units: readonly Unit[], used: ReadonlyMap<Requirement, readonly string[]>): ColumnValues[] {
   const bearers = new Map([...used].flatMap(([requirement, columns]) => columns.map((column) => {
     const values = new Map<string, Set<number>>()
     return [`${requirement.id}\n${column}`, { requirement, values }] as const
@@ -138,7 +142,12 @@ function addLanguages(units: readonly Unit[], entries: Map<string, Entry[]>, use
       }
     }
   }
-  for (const { requirement, values } of bearers.values()) {
+  return [...bearers.values()]
+}
+
+/** Languages by their names, where a column that a rule uses holds nothing but their codes: "italiano" is IT's. */
+function addLanguages(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
+  for (const { requirement, values } of columns) {
     const named = [...values].map(([value, of]) => ({ value, of, names: namesOfLanguage(value) }))
     if (named.length < 2 || named.some(({ names }) => names.length === 0)) continue
     const own = new Set(wordsOfRule(requirement))
@@ -146,6 +155,25 @@ function addLanguages(units: readonly Unit[], entries: Map<string, Entry[]>, use
       if (of.size > MOST_SHARED) continue
       const meant = { value, strength: strengthOf(of) * OF_NAMED.slip, worth: () => 1 }
       for (const name of names.map(looseKey)) if (!own.has(name)) for (const unit of of) gather(entries, name, { unit, ...meant })
+    }
+  }
+}
+
+/** Codes without the year or the like that all of them end in, and by their last digits, as people write them: C-014 and 014 for C-014/26. */
+function addShortened(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
+  for (const { values } of columns) {
+    const tail = commonTail(new Set(values.keys()))
+    const shorts = new Map<string, string[]>()
+    for (const value of tail === '' ? [] : values.keys()) {
+      const code = value.slice(0, -tail.length)
+      const digits = /(?<!\d)\d{2,}$/.exec(code)?.[0]
+      for (const short of new Set([code, ...digits === undefined ? [] : [digits, digits.replace(/^0+(?=\d\d)/, '')]])) gather(shorts, short, value)
+    }
+    for (const [short, [value = '', ...more]] of shorts) {
+      const of = values.get(value)
+      if (more.length > 0 || values.has(short) || short.length < 2 || !of || of.size > MOST_SHARED) continue
+      const meant = { value, strength: strengthOf(of), worth: worthOf(short) }
+      for (const unit of of) gather(entries, looseKey(short), { unit, ...meant })
     }
   }
 }

@@ -6,7 +6,7 @@ import { MONTH_WORDS, WEEKDAY_WORDS, WEEK_KEYS } from '../names/months'
 import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
-import { tokensOf, withoutZeros } from '../names/tokens'
+import { commonTail, tokensOf, withoutZeros } from '../names/tokens'
 import { isTradeWord } from '../names/trade-words'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
 import { romanised } from '../text/romanise'
@@ -73,13 +73,14 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) gather(numbers, written, entry)
     }
   }
+  addWithoutTail(ids, add)
   addLastDigits(roster.people, ids, add, (number, entry) => {
     gather(numbers, number, entry)
   })
   const groups = new Set(roster.people.map(groupOf).filter(Boolean))
   for (const group of groups) {
     add(group, holderKey('group', group), NAMED.group, group)
-    const bare = withoutForm(group)
+    const bare = withoutForm(group.replace(TITLE, ''))
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
   addShortGroups(groups, groupWords, add)
@@ -295,11 +296,21 @@ function addPerson(person: Person, add: Add): void {
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
 }
 
+/** Ids without what all of them end in, as people write them for short (common practice, no source). */
+function addWithoutTail(ids: ReadonlySet<string>, add: Add): void {
+  const tail = commonTail(ids)
+  for (const id of tail === '' ? [] : ids) {
+    const short = id.slice(0, -tail.length)
+    if (!BARE_ID.test(short) && !ids.has(short)) add(short, holderKey('person', id), NAMED.id * OF_NAMED.slip, id)
+  }
+}
+
 /** Ids by their last digits, as people write them for short, where no other id ends so and none is called so (common practice, no source). */
 function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add: Add, addNumber: (number: string, entry: Entry) => void): void {
   const byEnd = new Map<string, string[]>()
+  const tail = commonTail(ids)
   for (const { id } of people) {
-    const [, digits] = /[^\d.,][^\p{L}\d]*(\d{2,})$/u.exec(id) ?? []
+    const [, digits] = /(?:^|[^\d.,])[^\p{L}\d]*(\d{2,})$/u.exec(tail === '' ? id : id.slice(0, -tail.length)) ?? []
     if (digits) for (const end of new Set([digits, digits.replace(/^0+(?=\d\d)/, '')])) gather(byEnd, end, id)
   }
   for (const [end, [id = '', ...more]] of byEnd) {
@@ -463,7 +474,9 @@ const MOST_SHORTENED = 6
 
 /** A name that is not divided: a firm's, which is often written without its legal form, or words that may be anything. */
 function addLoneName(name: string, holder: string, add: Add): void {
-  const bare = withoutForm(name)
+  const bare = withoutForm(name.replace(TITLE, ''))
+  // of "Ms Dunne" people write the name alone
+  if (TITLE.test(name)) add(bare, holder, NAMED.family, bare)
   for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
   const words = bare.split(/[\s-]+/)
   // two neighbouring ones, or all behind the first

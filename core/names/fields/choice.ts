@@ -79,11 +79,18 @@ const COUNTED = /^(\p{L}{1,3})[ ._-]?0*(\d{1,2})$/u
 /** A choice that is a number in a row: 1, 1e, 2nd, 3ª. */
 const IN_ROW = /^0*(\d{1,2})(?:[.ºª°]|st|nd|rd|th|er|re|ère|e|è|me|ème|de|ste|a|o)?$/iu
 
-/** The one choice that is the number a word or figure says: "eerste" and "1" are 1e. */
+/** Which in a row a word or figure says. */
+function placeInRow(text: string): number | null {
+  const [, figure] = IN_ROW.exec(text) ?? []
+  return figure === undefined ? numberOfWord(text) : Number(figure)
+}
+
+/** The one choice that is the number a word or figure says: "eerste" and "1" are 1e, "2nd" is second where all choices are such words. */
 function inRow(actual: string, values: readonly string[]): string | undefined {
-  const [, figure] = IN_ROW.exec(actual) ?? []
-  const number = figure === undefined ? numberOfWord(actual) : Number(figure)
-  const found = number === null ? [] : values.filter(value => Number(IN_ROW.exec(value)?.[1] ?? NaN) === number)
+  const number = placeInRow(actual)
+  if (number === null) return undefined
+  const areWords = values.length > 1 && values.every(value => placeInRow(value) !== null)
+  const found = values.filter(value => (areWords || IN_ROW.test(value)) && placeInRow(value) === number)
   return found.length === 1 ? found[0] : undefined
 }
 const WRITTEN_OUT = [
