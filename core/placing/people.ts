@@ -97,7 +97,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     // what nobody else is called says more than its kind does
     if (only.strength === NAMED.initials) only.strength = NAMED.ownInitials
     // but for words by which firms say what they do
-    const isTelling = only.strength === NAMED.wordOfName && key.length > 4 && !trades.has(key)
+    const isTelling = only.strength === NAMED.wordOfName && key.length >= 4 && !trades.has(key)
     if (only.strength === NAMED.firstOfGiven || isTelling) only.strength = NAMED.given
   }
   let near: Map<string, string[]> | null = null

@@ -178,7 +178,8 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * WORTH.alike : 0))
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   // what free text lets through is alike to anything, and so is a holder's name where the rule has nothing else: then the format must speak for it
-  const believed = (best.formatFits && (isAtHome(best) || !leavesOwnWords(nearest, view.base))) || saysItself(nearest, view.base)
+  const saysOther = isAtHome(best) ? leavesAll(nearest, view.base) : leavesOwnWords(nearest, view.base)
+  const believed = (best.formatFits && !saysOther) || saysItself(nearest, view.base)
   if (told >= SHARE.wordsNear || (enough && believed)) best.nameFit = 'near'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
@@ -311,6 +312,12 @@ function leavesOwnWords(nearest: Nearest | null, base: string): boolean {
   const { form: { name = null } = {} } = nearest ?? {}
   const own = ownWordsIn(name ?? [])
   return isOpenText(name) && own.length > 0 && !saysOne(own, base)
+}
+
+/** Whether a name says none of the rule's own words, though it has such, and other words besides what is asked for. */
+function leavesAll(nearest: Nearest | null, base: string): boolean {
+  const own = ownWordsIn(nearest?.form.name ?? [])
+  return own.length > 0 && !saysOne(own, base) && (nearest?.differences ?? []).some(one => /\p{L}{3,}/u.test(one.actual))
 }
 
 /** Words of letters that a form itself writes, as loose keys. */
