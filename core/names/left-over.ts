@@ -2,6 +2,7 @@ import { foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAndWord, joinsTwo } from './and-words'
 import { numberOfWord } from './number-words'
+import { readRoman } from './roman'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { passesOthers, takeFromExtra, withoutStretch } from './spans'
@@ -57,7 +58,8 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     const stands = span.end > span.start && !isCut(span.start) && !isCut(span.end)
     if (stands && Number(text.slice(span.start, span.end)) === Number(settled)) continue
     const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === Number(settled)
-    const runs = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
+    const written = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
+    const runs = written.length > 0 ? written : [...text.matchAll(ROMAN_OR_LETTER)].filter(([run]) => saysPlace(run) === Number(settled))
     const [only] = runs
     if (!only || runs.length > 1) continue
     const [start, end] = [only.index, only.index + only[0].length]
@@ -71,6 +73,11 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
   }
 }
+
+/** Roman letters by themselves, and one letter at the end. */
+const ROMAN_OR_LETTER = /(?<![\p{L}\p{N}])[IVX]{1,5}(?![\p{L}\p{N}])|(?<=[ _-])[a-f]$/gu
+
+const saysPlace = (run: string): number | null => (/[a-f]/.test(run) ? run.charCodeAt(0) - 'a'.charCodeAt(0) + 1 : readRoman(run))
 
 /** Takes a settled number back from a field behind it before which its own sign is missing, or from a text. */
 function takeFromField(

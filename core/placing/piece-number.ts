@@ -34,8 +34,22 @@ export function settleNumber({ unit, captures }: { unit: Unit, captures: Capture
   if (told !== undefined && !several && numbers.some(number => Number(number) === Number(told))) return captures
   const settled = { ...captures }
   Reflect.deleteProperty(settled, by)
-  const [only, ...more] = numbers.filter(isAsked)
-  return only !== undefined && more.length === 0 && numbers.length === 1 ? { ...settled, [by]: only } : settled
+  const [only, ...more] = numbers
+  if (only === undefined || more.length > 0) return settled
+  return isAsked(only) || saysAnother(only, unit, by, view.base) ? { ...settled, [by]: only } : settled
+}
+
+/**
+ * Whether a number that is not asked for is told for the piece's nevertheless: it stands straight behind the rule's own word, or behind one for
+ * weeks where these are counted, and is no longer than those that are. So week 47 never fills week 46.
+ */
+function saysAnother(number: string, unit: Unit, by: string, base: string): boolean {
+  const rule = ownOf(unit.requirement.fields, by)
+  if (rule?.type !== 'number' || rule.digits === 4 || String(Number(number)).length > String(rule.to).length) return false
+  const signs = formsOf(unit).map(({ name }) => wordBefore(name ?? [], by)).filter(Boolean)
+  const words = new Set([...wordsOfRule(unit.requirement), ...signs, ...signs.some(sign => WEEK_KEYS.has(sign)) ? WEEK_KEYS : []])
+  const tokens = tokensOf(base)
+  return tokens.some((token, at) => Number(token) === Number(number) && words.has(tokens[at - 1] ?? '') && !calledBy(unit).has(tokens[at - 1] ?? ''))
 }
 
 /** Whether a name says several pieces at once, such as 1-3 or 2 and 3. */
@@ -96,7 +110,7 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
   if (strange.length === 0 && all.length === 1 && Number(all[0]) < first + most) return all
   const said = strange.length === 0 && year === null
-    ? romanIn(view.base, unit) ?? wordIn(view.base, unit) ?? weekIn(view.base, unit) ?? ofLevel
+    ? romanIn(view.base, unit) ?? wordIn(view.base, unit) ?? weekIn(view.base, unit) ?? ofLevel ?? letterIn(view.base, unit)
     : null
   return said === null ? strange : [String(said)]
 }
@@ -124,6 +138,15 @@ function romanIn(base: string, unit: Unit): number | null {
   const [text] = only
   if (text.length === 1 && [...calledBy(unit)].some(word => word.startsWith(text.toLowerCase()))) return null
   return readRoman(text)
+}
+
+/** The number that one letter at the end stands for, straight behind the rule's own word, as in "detail b": none of somebody's initials. */
+function letterIn(base: string, unit: Unit): number | null {
+  const [, word = '', letter = ''] = /(\p{L}{3,})[ _-]([a-f])$/iu.exec(base) ?? []
+  if (letter === '' || /\p{N}/u.test(base) || !wordsOfRule(unit.requirement).includes(looseKey(word))) return null
+  const key = letter.toLowerCase()
+  if ([...calledBy(unit)].some(called => called.startsWith(key))) return null
+  return key.charCodeAt(0) - 'a'.charCodeAt(0) + 1
 }
 
 /** The one number that a word says which is neither the rule's own nor the holder's: "essay two", "zweiter Versuch". */

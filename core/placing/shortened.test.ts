@@ -35,7 +35,7 @@ test.each([
   ['S.Priya_A1.pdf', 'work 20ME107 1', 'with an initial'],
   ['V.S.K. Reddy 20CS098 A2.pdf', 'work 20CS098 2', 'with initials that stand in no list'],
   ['21CS045_A 1 about Priya.pdf', 'unplaced', 'not straight before the number, and more is said'],
-  ['21CS045_A7.pdf', 'unplaced', 'no number that is asked for'],
+  ['21CS045_A7.pdf', 'surplus', 'no number that is asked for, and told so'],
   ['A1_046.pdf', 'work 21CS046 1', 'three last digits that no other number ends with'],
   ['A1_107.pdf', 'unplaced', 'last digits of two'],
   ['Narayanan Assg1.pdf', 'work 21CS107 1', 'one word of a name, borne by nobody else, and a title by its first letter and consonants'],
