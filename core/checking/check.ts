@@ -15,6 +15,8 @@ import { indexUnits } from '../placing/index'
 import type { Evidence } from '../placing/evidence'
 import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
+import { tokensOf } from '../names/tokens'
+import { wordsWritten } from '../placing/piece-number'
 import { asWritten, wordsSaid } from '../placing/score'
 import type { Placements } from '../placing/place'
 import type { Filled } from '../placing/slots'
@@ -278,7 +280,10 @@ function judgeUnplaced({ input, placements, make }: CheckState, entries: Readonl
 /** What a file without a slot says: whose it is, or what. */
 function whatIsKnown(view: FileView, evidence: readonly Evidence[], requirements: readonly Requirement[]): { named?: string, words?: string } {
   const named = evidence.find(one => one.kind === 'named' && one.where !== 'author')
+  const tokens = tokensOf(view.base)
+  const written = requirements.flatMap(wordsWritten).filter(word => /^\p{L}{2,}$/u.test(word) && tokens.includes(word)).slice(0, 1)
   const words = requirements.map(requirement => wordsSaid(view, requirement)).find(({ share }) => share >= SHARE.wordsNear)
+    ?? (written.length > 0 ? { said: written } : undefined)
   return { ...(named?.kind === 'named' ? { named: named.said } : {}), ...(words ? { words: asWritten(words.said, view.base) } : {}) }
 }
 

@@ -11,6 +11,7 @@ import { findLookAlikes, lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
+import { tellNumbers } from '../names/number-kinds'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isDeviceName, isReserved, isTooLong, LONGEST_NAME } from '../names/portability'
 import type { UnitForm } from '../brief/forms'
@@ -155,7 +156,10 @@ type Nearest = ReturnType<typeof nearestForm>
 
 function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: { nothing?: true, only?: string[] }, differences: Difference[] } {
   if (!bearsNothing(base, wanted, nearest.differences)) return { params: {}, differences: nearest.differences }
-  const only = wordsThere(base, wanted)
+  // a day is there however it is written
+  const days = nearest.differences.filter(one => /\d/.test(one.actual) && one.actual.length > 4 && ownOf(nearest.captures, one.part) !== undefined)
+    .map(one => one.actual)
+  const only = [...wordsThere(base, wanted).filter(word => !days.some(day => day.includes(word))), ...days].slice(0, 3)
   return { params: { nothing: true, ...(only.length > 0 ? { only } : {}) }, differences: absentParts(nearest) }
 }
 
@@ -163,7 +167,10 @@ function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: 
 function wordsThere(base: string, wanted: string): string[] {
   const wordsOf = (text: string, pattern: RegExp) => text.match(pattern) ?? []
   const asked = new Set([WORDS, LETTERS_OR_DIGITS].flatMap(pattern => wordsOf(wanted.replace(/\{\w+\}/g, ' '), pattern)).map(looseKey))
-  const isThere = (word: string) => word.length > 1 && asked.has(looseKey(word))
+  const days = tellNumbers(base).filter(one => one.kind === 'date').map(one => one.text)
+  // a figure of a day is no word of the name
+  const isOfDay = (word: string) => /^\d+$/.test(word) && days.some(day => day.includes(word))
+  const isThere = (word: string) => word.length > 1 && asked.has(looseKey(word)) && !isOfDay(word)
   return wordsOf(base, WORDS).flatMap(word => (isThere(word) ? [word] : wordsOf(word, LETTERS_OR_DIGITS).filter(isThere))).slice(0, 3)
 }
 const WORDS = /[\p{L}\p{M}\p{N}]+/gu

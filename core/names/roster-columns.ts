@@ -108,7 +108,8 @@ export const ROSTER_COLUMNS = [
     headings: [
       'group', 'team', 'gruppe', 'groupe', 'grupo', 'gruppo', 'grupa', 'grup', 'grupp', 'grupe', 'groep', 'skupina', 'csoport', 'ryhma', 'ruhm',
       'hopur', 'taldea', 'kelompok', 'nhom', 'takim', 'группа', 'група', 'ομαδα', '组', '組', '조', 'קבוצה', 'المجموعة', 'گروه', '班號',
-      'crew', 'squad', 'kader', 'cohort', 'kohorte', 'cohorte', 'coorte', 'zespol', 'ekipa', 'tym', 'csapat', 'joukkue', 'tiimi', 'meeskond', 'echipa', 'komanda', 'equip', 'команда',
+      'crew', 'squad', 'kader', 'cohort', 'kohorte', 'cohorte', 'coorte',
+      'zespol', 'ekipa', 'tym', 'csapat', 'joukkue', 'tiimi', 'meeskond', 'echipa', 'komanda', 'equip', 'команда',
       'equipe', 'squadra', 'equipo', 'druzyna', 'lag', 'hold', 'ploeg', 'lerngruppe', 'tutorgroup',
       'class', 'klasse', 'classe', 'form', 'set', 'clase', 'klas', 'klass',
       'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas',

@@ -104,8 +104,16 @@ export function isElsewhere(part: string, asked: string, word: string, { called,
   const key = looseKey(word)
   if (looseKey(asked).includes(key)) return false
   if (part === 'literal') return called().includes(key)
-  return titled().includes(key) || (OF_NAME.has(part) ? isNobody(word) : called().includes(key))
+  return titled().some(one => isFormOf(key, one)) || (OF_NAME.has(part) ? isNobody(word) : called().includes(key))
 }
+
+/** Whether two words are one in other forms: rodzica and rodziców. */
+function isFormOf(word: string, other: string): boolean {
+  if (word === other) return true
+  const stem = Math.max(LEAST_STEM, Math.min(word.length, other.length) - 2)
+  return Math.abs(word.length - other.length) <= 2 && word.length >= stem && word.slice(0, stem) === other.slice(0, stem)
+}
+const LEAST_STEM = 5
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */
 export function isNoValue(text: string, value: string): boolean {

@@ -48,7 +48,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     && strength >= strongest - BEHIND.weighed).sort((a, b) => b[1].strength - a[1].strength)
     .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
-  const columns = columnsOf(view, index)
+  const columns = columnsOf(view, index, spoken)
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders, ...columns.keys()])
   const weighed = [...chosen].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
@@ -261,11 +261,15 @@ function withoutNumbers(named: Map<string, HolderEvidence>, byFolder: ReadonlyMa
 }
 
 /** Units whose further columns name or folder speak of; too many say nothing. */
-function columnsOf(view: FileView, index: EvidenceIndex): ReadonlyMap<number, Spoken> {
+function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<string, Spoken>): ReadonlyMap<number, Spoken> {
   const told = new Map<number, Spoken>()
   const texts = [['name', view.base] as const, ...view.levels.map(level => ['folder', level] as const)]
+  const namesSomebody = [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
+    && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/^\d+$/.test(one.said)))
   for (const [where, text] of texts) {
-    for (const [unit, { strength, said }] of index.byColumns(text)) {
+    for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
+      // beside a name a number is something else as likely, wherever it stands
+      const strength = namesSomebody && /^\d+$/.test(said) ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
       if (strength > (told.get(unit)?.strength ?? 0)) told.set(unit, { strength, evidence: [{ kind: 'named', where, said }] })
     }
   }

@@ -39,7 +39,8 @@ describe('codes that end in the same year', () => {
 
 test('a last name of four letters is somebody\'s, where nobody else bears it', async () => {
   const couples: Rules = {
-    list: 'name\nAnna & Ben Whitlow\nElise & Tove Berg', requirements: [{ id: 'cover', title: 'Cover', name: '{name} - cover', formats: [{ id: 'jpg' }] }],
+    list: 'name\nAnna & Ben Whitlow\nElise & Tove Berg',
+    requirements: [{ id: 'cover', title: 'Cover', name: '{name} - cover', formats: [{ id: 'jpg' }] }],
   }
   const [path] = ['berg_cover_option2.jpg']
   expect((await roundOf(couples, path))[path]).toBe('cover elise-tove-berg')

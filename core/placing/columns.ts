@@ -40,13 +40,17 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
       gatherOnce(byValue, keyOf(unit.requirement.id, value), unit.index)
     }
   }
+  const leading = new Map([...used].flatMap(([requirement, columns]) => {
+    const numbers = numbersBehind(requirement, columns)
+    return numbers === null ? [] : [[requirement.id, numbers] as const]
+  }))
   const entries = new Map<string, Entry[]>()
   for (const [key, bearers] of byValue) {
     if (bearers.size > MOST_SHARED) continue
     const cut = key.indexOf('\n')
     const [requirement, value] = [key.slice(0, cut), key.slice(cut + 1)]
     const strength = strengthOf(bearers)
-    const worth = worthOf(value)
+    const worth = worthOf(value, leading.get(requirement))
     for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength, worth })
     const bare = withoutZeros(value)
     if (bare !== value && !byValue.has(keyOf(requirement, bare))) {
@@ -82,6 +86,10 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
 /** A rule's own word behind which a value stands, and how it is shortened: so many letters at least. */
 const LEAST_WORD = 3
 
+/** A word and what it is shortened to. */
+const beginningsOf = (word: string): string[] =>
+  Array.from({ length: word.length - LEAST_WORD + 1 }, (_, more) => word.slice(0, LEAST_WORD + more))
+
 /**
  * Short values with the rule's own word before them, whole or shortened, as Kap. 4 for "Kapitel {chapter}": by themselves they say little.
  *
@@ -92,13 +100,15 @@ function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers
   for (const { requirement, people, index } of units) {
     for (const { parts } of [...requirement.names, ...requirement.folder ?? []]) {
       for (const [at, part] of parts.entries()) {
+        if (part.kind !== 'field' || NAMES.has(part.name)) continue
         const before = parts[at - 1]
         const word = before?.kind === 'literal' ? looseKey(lastWordOf(before.text)) : ''
-        if (part.kind !== 'field' || NAMES.has(part.name) || word.length < LEAST_WORD) continue
+        // or the list's own word for it: "entry 15"
+        const words = [word, looseKey(part.name)].filter(one => one.length >= LEAST_WORD)
         for (const value of people.map(person => (part.name === 'id' ? person.id : ownOf(person.fields, part.name) ?? '').trim())) {
           if (value === '' || value.length > SHORT) continue
-          for (let letters = LEAST_WORD; letters <= word.length; letters++) {
-            const key = `${requirement.id}\n${word.slice(0, letters)}${looseKey(value)}`
+          for (const phrase of new Set(words.flatMap(one => beginningsOf(one).map(begun => begun + looseKey(value))))) {
+            const key = `${requirement.id}\n${phrase}`
             const known = phrases.get(key)
             if (known) known.bearers.add(index)
             else phrases.set(key, { value, bearers: new Set([index]) })
@@ -178,6 +188,14 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
   }
 }
 
+/** How many numbers of its own a rule writes behind a further column's value that all its names begin with; `null`: none begins so. */
+function numbersBehind({ names, fields }: Requirement, columns: readonly string[]): number | null {
+  const begins = names.length > 0 && names.every(({ parts: [first] }) => first?.kind === 'field' && columns.includes(first.name))
+  if (!begins) return null
+  const isDigits = (field: string) => ownOf(fields, field) !== undefined && ownOf(fields, field)?.type !== 'choice'
+  return Math.max(...names.map(({ parts }) => parts.filter(part => part.kind === 'field' && isDigits(part.name)).length))
+}
+
 /** Years from and to, as people shorten them: 1860-69 for 1860-1869; itself where there are none. */
 const withShortYears = (value: string): string => value.replace(/(?<!\d)((\d\d)\d\d[-–/])\2(\d\d)$/u, '$1$3')
 
@@ -199,11 +217,18 @@ function withoutState(text: string): string {
 /**
  * What a value is worth in a text, of what it is worth as written; made once a value, asked of every file. A bare number must
  * not be part of a date or version; a short word must stand alone, as the list writes it, or larger.
+ *
+ * @param numbersBehind - how many numbers follow in names that begin with it: where one more stands in a name, the first is it
  */
-function worthOf(value: string): (text: string) => number {
+function worthOf(value: string, numbersBehind?: number): (text: string) => number {
   if (/^\d+$/.test(value)) {
     const share = (NAMED.number[value.length] ?? NAMED.column) / NAMED.column
-    return text => (bareNumbers(text).includes(value) ? share : 0)
+    return (text) => {
+      const numbers = bareNumbers(text)
+      if (!numbers.includes(value)) return 0
+      const isFirst = numbersBehind !== undefined && numbers.length > numbersBehind && numbers[0] === value && /^\d/.test(text)
+      return isFirst && /\p{L}/u.test(text) ? 1 : share
+    }
   }
   if (value.length > SHORT) return () => 1
   const escaped = value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')

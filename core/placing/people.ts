@@ -85,6 +85,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   }
   addShortGroups(groups, groupWords, add)
   addGenitives(roster.people, entries, add)
+  addPetForms(roster.people, entries, add)
   if (roster.people.length <= MOST_CALLED_SHORT) {
     addShortNames(roster.people, entries, add)
     addShortenedWithin(roster.people, add)
@@ -377,6 +378,30 @@ function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, re
       const half = part === 'name' ? undefined : part
       for (const form of forms) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], half)
     }
+  }
+}
+
+/** Endings that make a pet form of a given name: Piotrek, Hansi, Jantje; and those before which it loses its last vowel: Anita, Lenchen. */
+const PET_ENDINGS = ['ek', 'us', 'cia', 'sia', 'chen', 'lein', 'i', 'y', 'ie', 'tje', 'ito', 'ita', 'inho', 'inha']
+const PET_ENDINGS_CUT = ['chen', 'ito', 'ita', 'inho', 'inha']
+const LEAST_PET_FORM = 5
+
+/** Given names in their pet forms, where nobody is called so: who it may be, as long as no folder says more (common practice, no source). */
+function addPetForms(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
+  const known = new Set(entries.keys())
+  const forms = new Map<string, { holder: string, said: string }[]>()
+  for (const { id, given } of people) {
+    const first = given.split(/[\s-]/)[0] ?? ''
+    const name = looseKey(first)
+    if (!/^[a-z]{3,}$/.test(name)) continue
+    const doubled = /[aeiou][bdglmnprt]$/.test(name) ? ['i', 'y', 'ie'].map(end => name + name.slice(-1) + end) : []
+    const cut = /[aeiou]$/.test(name) ? PET_ENDINGS_CUT.map(end => name.slice(0, -1) + end) : []
+    for (const form of new Set([...PET_ENDINGS.map(end => name + end), ...doubled, ...cut])) {
+      gather(forms, form, { holder: holderKey('person', id), said: first })
+    }
+  }
+  for (const [form, [only, ...more]] of forms) {
+    if (only && more.length === 0 && form.length >= LEAST_PET_FORM && !known.has(form)) add(form, only.holder, NAMED.petForm, only.said, 'given')
   }
 }
 

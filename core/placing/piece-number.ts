@@ -109,11 +109,13 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const { first, most } = numbersOf(unit)
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
   if (strange.length === 0 && all.length === 1 && Number(all[0]) < first + most) return all
-  const said = strange.length === 0 && year === null
-    ? romanIn(view.base, unit) ?? wordIn(view.base, unit) ?? weekIn(view.base, unit) ?? ofLevel ?? letterIn(view.base, unit)
-    : null
+  const said = strange.length === 0 && year === null ? saidOtherwise(view, unit, ofLevel) : null
   return said === null ? strange : [String(said)]
 }
+
+/** The number that a name without one says in Roman letters, in words, as a week, by its folder or by a letter. */
+const saidOtherwise = ({ base }: FileView, unit: Unit, ofLevel: number | null): number | null =>
+  romanIn(base, unit) ?? wordIn(base, unit) ?? weekIn(base, unit) ?? ofLevel ?? letterIn(base, unit)
 
 /** Whether two of some numbers are named together, such as 3 and 4, 3+4 or 3-4: the file is both. */
 function areTogether(base: string, numbers: readonly string[]): boolean {

@@ -580,13 +580,20 @@ function findWord(word: string, tokens: readonly string[]): { said: string, lett
     // and so does the rule's own word at the end of another compound: Erklärung in Einverständniserklärung
     ?? (word.length >= 6 && tokens.some(token => endsWithWord(token, word)) ? word : undefined)
   if (!begun) {
-    // it begins another compound: bath in bathroom
-    const begins = word.length >= 4 && tokens.some(token => token.length >= word.length + 2 && token.startsWith(word))
+    // it begins another compound: bath in bathroom; or is the same in another language but for its end: vaccinatie for vaccination
+    const begins = word.length >= 4 && tokens.some(token => (token.length >= word.length + 2 && token.startsWith(word)) || isCognate(token, word))
     return begins ? { said: word, letters: word.length * SHARE.wordsNear } : { said: '', letters: 0 }
   }
   const short = begun.length < 5 && word.startsWith(begun)
   return { said: begun, letters: short ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
 }
+
+/** Whether two long words begin alike but for their ends. */
+const isCognate = (token: string, word: string): boolean => {
+  const stem = Math.max(LEAST_STEM, Math.ceil(word.length * 0.75))
+  return word.length >= stem && token.length >= stem && token.slice(0, stem) === word.slice(0, stem)
+}
+const LEAST_STEM = 7
 
 /** Whether a longer word ends with another one, perhaps with Ä written as AE in one of them. */
 const endsWithWord = (token: string, word: string): boolean => token.length >= word.length + 3

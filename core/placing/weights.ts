@@ -28,6 +28,8 @@ export const NAMED = {
   /** A given name: the least that says whose file it is. */
   given: 1.4,
   firstOfGiven: 1.2,
+  /** A given name in a pet form: less than the name itself, unless a folder says as much. */
+  petForm: 1.1,
   /** A word of a name that is not divided into given and family: it may be anything. */
   wordOfName: 1,
   /** Initials of several given names: they say little without the family name, unless nobody else has them. */

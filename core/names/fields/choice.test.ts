@@ -130,6 +130,12 @@ describe('codes of languages', () => {
     expect(told('{family}_{tongue}', 'Marsh_italiano')[0]).toEqual({})
   })
 
+  test('are known by their longer codes, of which the runtime knows the short ones (BCP 47)', () => {
+    const long = ['eng', 'deu', 'ger', 'fra', 'fre', 'spa', 'ita', 'nld', 'dut', 'pol', 'dan', 'swe']
+    for (const code of long) expect([code, languageMeant(code, CODES)]).toEqual([code, Intl.getCanonicalLocales(code)[0]])
+    for (const code of ['por', 'gr', 'en-GB']) expect(languageMeant(code, CODES)).toBeUndefined()
+  })
+
   test('are none where the values are no languages', () => {
     expect(languageMeant('english', ['en', 'draft'])).toBeUndefined()
   })

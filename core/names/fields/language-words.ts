@@ -27,7 +27,14 @@ const WORDS: Readonly<Record<string, string>> = {
   la: 'latin latein latino latijn lacinski',
 }
 
-const BY_WORD = new Map(Object.entries(WORDS).flatMap(([code, words]) => words.split(' ').map(word => [word, code] as const)))
+/** Their codes of three letters, where there are two both (ISO 639-2). */
+const LONG_CODES: Readonly<Record<string, string>> = {
+  en: 'eng', de: 'deu ger', fr: 'fra fre', es: 'spa', it: 'ita', pt: 'por', nl: 'nld dut', pl: 'pol', cs: 'ces cze', da: 'dan', sv: 'swe', no: 'nor',
+  fi: 'fin', hu: 'hun', ro: 'ron rum', el: 'ell gre', ru: 'rus', uk: 'ukr', tr: 'tur', ar: 'ara', zh: 'zho chi', ja: 'jpn', la: 'lat',
+}
+
+const BY_WORD = new Map([...Object.entries(WORDS), ...Object.entries(LONG_CODES)]
+  .flatMap(([code, words]) => words.split(' ').map(word => [word, code] as const)))
 
 /**
  * Whether two words are codes of two languages, written alike.
@@ -45,7 +52,8 @@ export function isOtherLanguage(word: string, asked: string): boolean {
 const LEAST_CODES = 2
 
 /**
- * Which of some values is the code of the language that a word names: "français" is fr. `undefined`: none is, or the values are no languages.
+ * Which of some values is the code of the language that a word names or is another code of: "français" and "fra" are fr. `undefined`: none is,
+ * or the values are no languages.
  *
  * @example
  * languageMeant('Englisch', ['DE', 'EN']) //=> 'EN'

@@ -1,0 +1,117 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: how people number without being asked, or otherwise than asked
+
+describe('a number that is not asked for, behind the rule\'s own word', () => {
+  const logs: Rules = {
+    list: 'id,family,given\nS1,Janssens,Tom\nS2,Beck,Ida',
+    requirements: [{
+      id: 'log', title: 'Weekly log', name: '{id}_{family}_log_w{w}', fields: { w: { type: 'number', digits: 2, from: 44, to: 46 } },
+      folder: '{id} {family}', formats: [{ id: 'pdf' }], count: { from: 3, to: 3, by: 'w' },
+    }],
+  }
+  test.each(['Tom_log_47.pdf', 'week 47.pdf', 'log w47 final.pdf', 'KW47.pdf'])('%s never fills the one week that is open', async (name) => {
+    const path = `S1 Janssens/${name}`
+    const told = await toldOf(logs, 'S1 Janssens/S1_Janssens_log_w44.pdf', 'S1 Janssens/S1_Janssens_log_w45.pdf', path)
+    expect(told.get(path)).toMatchObject({ at: 'surplus', right: null })
+    expect(told.get(path)?.says).toBe('Number 47 was not asked for; asked: 44 to 46. 46 is missing: is it 46?')
+  })
+
+  test('the counter of a device is none, however many digits it has', async () => {
+    const told = await toldOf(logs, 'S1 Janssens/S1_Janssens_log_w44.pdf', 'S1 Janssens/S1_Janssens_log_w45.pdf', 'S1 Janssens/log 2231.pdf')
+    expect(told.get('S1 Janssens/log 2231.pdf')).toMatchObject({ at: 'log S1 46' })
+  })
+})
+
+describe('the number of an entry', () => {
+  const quilts: Rules = {
+    list: 'Entry,name\n12,June Harlow\n14,Beth Tully\n15,Kofi Mensah',
+    requirements: [
+      { id: 'full', title: 'Full view', name: '{Entry}_{name}_full', formats: [{ id: 'jpg' }] },
+      {
+        id: 'detail', title: 'Detail', name: '{Entry}_{name}_detail_{n}', fields: { n: { type: 'number', from: 1, to: 2 } }, formats: [{ id: 'jpg' }],
+        count: { from: 2, to: 2, by: 'n' },
+      },
+    ],
+  }
+  test.each([
+    ['14 full.jpg', 'full beth-tully'], ['14 detail 2.jpg', 'detail beth-tully 2'], ['entry 15 full.jpg', 'full kofi-mensah'],
+    ['full Entry12.jpg', 'full june-harlow'],
+    // behind a name it is something else as likely, and so it is where the rule's own number is not told besides
+    ['14 full Harlow.jpg', 'full june-harlow'], ['14 detail.jpg', 'unplaced'],
+  ])('%s is %s', async (path, at) => {
+    expect((await toldOf(quilts, path)).get(path)).toMatchObject({ at })
+  })
+
+  test('a letter or Roman letters say which piece it is, and are told as its number', async () => {
+    const told = await toldOf(quilts, 'Mensah detail a.jpg', 'Mensah detail b.jpg', 'Harlow detail II.jpg')
+    expect(told.get('Mensah detail b.jpg')).toMatchObject({ at: 'detail kofi-mensah 2' })
+    expect(told.get('Mensah detail b.jpg')?.says).toContain('number is written b, asked: 2')
+    expect(told.get('Harlow detail II.jpg')?.says).toContain('number is written II, asked: 2')
+  })
+
+  test('an initial is no such letter', async () => {
+    expect((await toldOf(quilts, 'detail b.jpg')).get('detail b.jpg')).toMatchObject({ at: 'unplaced' })
+    expect((await toldOf(quilts, 'Tully detail b.jpg')).get('Tully detail b.jpg')).toMatchObject({ at: 'unplaced' })
+  })
+})
+
+describe('given names in their pet forms', () => {
+  const list = 'id,family,given,group\n1,Wiśniewski,Piotr,2b\n2,Nowak,Jan,2a\n3,Sosa,Ana,2a\n4,Beck,Tom,2a'
+  const talks = [{ id: 'talk', title: 'Talk', name: '{group}_{family}_talk', folder: '{group}', formats: [{ id: 'pdf' }] }]
+  test.each([['2b/Piotrek talk.pdf', 'talk 1'], ['2a/anita_talk.pdf', 'talk 3'], ['2a/Talk Tommy.pdf', 'talk 4'], ['2a/Jantje talk.pdf', 'talk 2']])(
+    '%s is %s in the folder of the group', async (path, at) => {
+      expect((await roundOf({ list, requirements: talks }, path))[path]).toBe(at)
+    },
+  )
+  test('without a folder only say who it may be', async () => {
+    const flat = { list, requirements: talks.map(({ folder: _, ...one }) => one) }
+    const told = await toldOf(flat, 'Piotrek talk.pdf')
+    expect(told.get('Piotrek talk.pdf')).toMatchObject({ at: 'unplaced', candidates: ['talk'] })
+  })
+  test('are nobody\'s where somebody else is called so', async () => {
+    const two = `${list}\n5,Kern,Anita,2a`
+    expect((await roundOf({ list: two, requirements: talks }, '2a/anita_talk.pdf'))['2a/anita_talk.pdf']).toBe('talk 5')
+  })
+})
+
+describe('words in other forms', () => {
+  const consents: Rules = {
+    list: 'id,family,given,group\n1,Nowak,Jan,2a\n2,Janssens,Tom,N2',
+    requirements: [
+      { id: 'consent', title: 'Zgoda rodziców', name: '{family}_{given}_zgoda', folder: '{family}', formats: [{ id: 'pdf' }] },
+      {
+        id: 'cert', title: 'Vaccination certificate', name: '{family}_{given}_vaccination', folder: '{family}', formats: [{ id: 'jpg' }],
+        optional: true,
+      },
+    ],
+  }
+  test('are nobody\'s name', async () => {
+    const told = await toldOf(consents, 'Nowak/Zgoda rodzica - Jan.pdf')
+    expect(told.get('Nowak/Zgoda rodzica - Jan.pdf')?.says).not.toContain('"rodzica" instead of')
+  })
+  test('or of another language, which end otherwise, say the piece', async () => {
+    expect((await roundOf(consents, 'Janssens/vaccinatiebewijs.jpg'))['Janssens/vaccinatiebewijs.jpg']).toBe('cert 2')
+    expect((await roundOf(consents, 'Janssens/vacature.jpg'))['Janssens/vacature.jpg']).toBe('unplaced')
+  })
+  test('of the rule\'s own that stand there are told where nobody is', async () => {
+  XX,Ana Moreno\nclund,Carl Lund', requirements: [{ id: 'src', name: '{id}-hw', formats: [{ id: 'zip' }] }] }
+    expect((await toldOf(homework, 'hw1.zip')).get('hw1.zip')?.says).toBe('Says "hw"; whose it is cannot be told.')
+  })
+})
+
+test('of a name that bears nothing else of the asked one the day is told whole', async () => {
+  const handovers: Rules = {
+    list: 'unit,name\nH1-02,Seidel',
+    requirements: [{
+      id: 'handover', title: 'Übergabe', name: '{unit}_protokoll_{d}', folder: '{unit}', formats: [{ id: 'pdf' }],
+      fields: { d: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-11-20' } },
+    }],
+  }
+  const path = 'H1-02/Übergabe Seidel 3.11.26.pdf'
+  const told = await toldOf(handovers, path)
+  expect(told.get(path)?.says).toContain('Bears only "3.11.26" of the asked name')
+  expect(told.get(path)?.right).toBe('H1-02/H1-02_protokoll_2026-11-03.pdf')
+})
