@@ -170,7 +170,7 @@ function wordsThere(base: string, wanted: string): string[] {
   const days = tellNumbers(base).filter(one => one.kind === 'date').map(one => one.text)
   // a figure of a day is no word of the name
   const isOfDay = (word: string) => /^\d+$/.test(word) && days.some(day => day.includes(word))
-  const isThere = (word: string) => word.length > 1 && asked.has(looseKey(word)) && !isOfDay(word)
+  const isThere = (word: string) => (word.length > 1 || word.length === base.length) && asked.has(looseKey(word)) && !isOfDay(word)
   return wordsOf(base, WORDS).flatMap(word => (isThere(word) ? [word] : wordsOf(word, LETTERS_OR_DIGITS).filter(isThere))).slice(0, 3)
 }
 const WORDS = /[\p{L}\p{M}\p{N}]+/gu

@@ -51,7 +51,9 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     const [requirement, value] = [key.slice(0, cut), key.slice(cut + 1)]
     const strength = strengthOf(bearers)
     const worth = worthOf(value, leading.get(requirement))
-    for (const unit of bearers) gather(entries, looseKey(value), { unit, value, strength, worth })
+    for (const written of /^\d$/.test(value) ? [value, `0${value}`] : [looseKey(value)]) {
+      for (const unit of bearers) gather(entries, written, { unit, value, strength, worth })
+    }
     const bare = withoutZeros(value)
     if (bare !== value && !byValue.has(keyOf(requirement, bare))) {
       const meant = { value: bare, strength: strength * OF_NAMED.slip, worth: worthOf(bare) }
@@ -205,7 +207,7 @@ const strengthOf = (bearers: ReadonlySet<number>): number => (bearers.size === 1
 /** The values of one unit in the columns that its templates use. */
 function valuesOf({ people }: Unit, columns: readonly string[]): Set<string> {
   const values = columns.flatMap(column => people.map(person => (column === 'id' ? person.id : ownOf(person.fields, column) ?? '').trim()))
-  return new Set(values.filter(value => value.length > 1))
+  return new Set(values.filter(value => value.length > 1 || /^\d$/.test(value)))
 }
 
 /** A text without what only tells its state at its end: _final, _v2. */
@@ -222,12 +224,14 @@ function withoutState(text: string): string {
  */
 function worthOf(value: string, numbersBehind?: number): (text: string) => number {
   if (/^\d+$/.test(value)) {
-    const share = (NAMED.number[value.length] ?? NAMED.column) / NAMED.column
+    // of one figure nothing is told wherever else it stands
+    const share = value.length === 1 ? 0 : (NAMED.number[value.length] ?? NAMED.column) / NAMED.column
     return (text) => {
       const numbers = bareNumbers(text)
-      if (!numbers.includes(value)) return 0
-      const isFirst = numbersBehind !== undefined && numbers.length > numbersBehind && numbers[0] === value && /^\d/.test(text)
-      return isFirst && /\p{L}/u.test(text) ? 1 : share
+      if (!numbers.some(number => Number(number) === Number(value))) return 0
+      const isFirst = numbersBehind !== undefined && numbers.length > numbersBehind && Number(numbers[0]) === Number(value) && /^\d/.test(text)
+      if (isFirst && /\p{L}/u.test(text)) return 1
+      return numbers.includes(value) ? share : 0
     }
   }
   if (value.length > SHORT) return () => 1

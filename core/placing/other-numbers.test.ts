@@ -45,6 +45,19 @@ describe('the number of an entry', () => {
     expect((await toldOf(quilts, path)).get(path)).toMatchObject({ at })
   })
 
+  test('of one figure, written with a zero, says whose it is where it stands first', async () => {
+    const dances: Rules = {
+      list: 'Nr,name\n3,Ek Sund\n7,Holm Palm',
+      requirements: [{
+        id: 'music', title: 'Music', name: '{nr}_{dance}', fields: { dance: { type: 'choice', values: ['waltz', 'tango'] } },
+        formats: [{ id: 'mp3' }], count: { from: 2, to: 2 },
+      }],
+    }
+    const told = await toldOf(dances, '07 waltz.mp3', '7-tango.mp3', 'tango 3.mp3')
+    expect(told.get('07 waltz.mp3')).toMatchObject({ at: expect.stringContaining('music 7') as string, right: '7_waltz.mp3' })
+    expect(told.get('tango 3.mp3')).toMatchObject({ at: 'unplaced' })
+  })
+
   test('a letter or Roman letters say which piece it is, and are told as its number', async () => {
     const told = await toldOf(quilts, 'Mensah detail a.jpg', 'Mensah detail b.jpg', 'Harlow detail II.jpg')
     expect(told.get('Mensah detail b.jpg')).toMatchObject({ at: 'detail kofi-mensah 2' })
@@ -56,6 +69,23 @@ describe('the number of an entry', () => {
     expect((await toldOf(quilts, 'detail b.jpg')).get('detail b.jpg')).toMatchObject({ at: 'unplaced' })
     expect((await toldOf(quilts, 'Tully detail b.jpg')).get('Tully detail b.jpg')).toMatchObject({ at: 'unplaced' })
   })
+})
+
+test('a name that is nothing but a choice says it, in the format that is asked for', async () => {
+  const [fields, count] = [{ x: { type: 'choice', values: ['1', '2', '3'] } }, { from: 3, to: 3 }]
+  const labs: Rules = {
+    list: 'id,name,group\na5,Lily Vance,2A\na6,Ned Wolf,2A',
+    requirements: [
+      { id: 'report', title: 'Lab report', name: '{group}_exp{x}_report', fields, holder: 'group', formats: [{ id: 'docx' }], count },
+      { id: 'data', title: 'Raw data', name: '{group}_exp{x}_data', fields, holder: 'group', formats: [{ id: 'csv' }], count },
+      { id: 'essay', title: 'Reflection', name: '{name}_reflection', formats: [{ id: 'docx' }] },
+    ],
+  }
+  const told = await toldOf(labs, '2A/1.docx', '2A/2.docx', '2A/3.docx', '2A/1.csv', '2A/lily.docx')
+  expect(['1.docx', '2.docx', '3.docx', '1.csv', 'lily.docx'].map(name => told.get(`2A/${name}`)?.right)).toEqual([
+    '2A_exp1_report.docx', '2A_exp2_report.docx', '2A_exp3_report.docx', '2A_exp1_data.csv', 'Lily Vance_reflection.docx',
+  ].map(name => expect.stringContaining(name) as string))
+  expect(told.get('2A/1.docx')?.says).toContain('Bears only "1"')
 })
 
 describe('given names in their pet forms', () => {
@@ -97,7 +127,8 @@ describe('words in other forms', () => {
     expect((await roundOf(consents, 'Janssens/vacature.jpg'))['Janssens/vacature.jpg']).toBe('unplaced')
   })
   test('of the rule\'s own that stand there are told where nobody is', async () => {
-  XX,Ana Moreno\nclund,Carl Lund', requirements: [{ id: 'src', name: '{id}-hw', formats: [{ id: 'zip' }] }] }
+    const requirements = [{ id: 'src', name: '{id}-hw', formats: [{ id: 'zip' }] }]
+    const homework = { list: 'id,name\namoreno,Ana Moreno\nclund,Carl Lund', requirements }
     expect((await toldOf(homework, 'hw1.zip')).get('hw1.zip')?.says).toBe('Says "hw"; whose it is cannot be told.')
   })
 })

@@ -173,7 +173,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
-  const told = Math.max(share, choicesTold(nearest, requirement, view.base), takeNumber(best, nearest, view), ofLevel)
+  const told = Math.max(share, choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), ofLevel)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * WORTH.alike : 0))
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
@@ -347,7 +347,7 @@ function wordsBehind({ cost, form, captures, differences }: Nearest, base: strin
 }
 
 /** Of the choices in a rule that has no words of its own, the share a name tells; a letter alone tells nothing. */
-function choicesTold(nearest: Nearest | null, requirement: Requirement, base: string): number {
+function choicesTold(nearest: Nearest | null, requirement: Requirement, base: string, formatFits: boolean): number {
   const { fields } = requirement
   if (!nearest) return 0
   const { form: { name: parts }, captures, differences } = nearest
@@ -359,12 +359,14 @@ function choicesTold(nearest: Nearest | null, requirement: Requirement, base: st
   const besideWords = parts.some(isOwnWord)
   const tells = (value: string) => (besideWords ? value.replace(/[^\p{L}]/gu, '').length >= LEAST_CHOICE : value.length > 1)
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
-  const isOwn = (value: string | undefined) => value !== undefined && (CHOICES.get(requirement)?.has(looseKey(value)) ?? true)
-  const told = choices.filter(({ part }) => isOwn(ownOf(captures, part)))
-  // a letter does where the field's own name stands before it: "Piece A"
   const tokens = tokensOf(base)
   const isValue = (token: string | undefined, part: string) => token === looseKey(ownOf(captures, part) ?? '')
-  const named = ({ part }: NamePart) => tokens.some((token, at) => token === looseKey(part) && isValue(tokens[at + 1], part))
+  // what is the whole name says it, in the format that is asked for, though others have the same choices: 1.docx
+  const isWhole = ({ part }: NamePart) => formatFits && tokens.length === 1 && isValue(tokens[0], part)
+  const isOwn = (value: string | undefined) => value !== undefined && (CHOICES.get(requirement)?.has(looseKey(value)) ?? true)
+  const told = choices.filter(one => isOwn(ownOf(captures, one.part)) || isWhole(one))
+  // a letter does where the field's own name stands before it: "Piece A"
+  const named = (one: NamePart) => isWhole(one) || tokens.some((token, at) => token === looseKey(one.part) && isValue(tokens[at + 1], one.part))
   return told.some(one => tells(written(one.part)) || named(one)) ? told.length / choices.length : 0
 }
 const LEAST_CHOICE = 4

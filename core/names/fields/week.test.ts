@@ -57,6 +57,25 @@ describe('a week of the calendar', () => {
     if (!asked.startsWith('{')) expect(expandParts(partsOf(options), captures)).toBe(`Marsh_${asked}`)
   })
 
+  // common practice, no source; Python's isocalendar (ISO 8601) says in which week the days lie
+  test.each([
+    ['2-6 novembre', '2026-11-02', '2026-11-06'], ['9.-13. November', '2026-11-09', '2026-11-13'],
+    ['16 to 20 Nov 2026', '2026-11-16', '2026-11-20'],
+    ['30 nov - 4 dec', '2026-11-30', '2026-12-04'], ['28 dec - 1 jan', '2026-12-28', '2027-01-01'], ['14 al 18 de septiembre', '2026-09-14', '2026-09-18'],
+  ])('%s is the week that both days lie in', (written, first, last) => {
+    const script = 'import datetime as d\nfor x in '
+      + `"${first}","${last}": print("%d-W%02d"%d.date.fromisoformat(x).isocalendar()[:2])`
+    const [week, other] = execFileSync('python3', ['-c', script], { encoding: 'utf8' }).trim().split('\n')
+    const { captures } = explainParts(partsOf(BETWEEN), `Marsh_${written}`, { strictness: LOOSE })
+    expect([week, captures['week']]).toEqual([other, week])
+  })
+
+  test.each([
+    '4-10 novembre', '3 November', 'vom 2. Dezember', '6-2 novembre', '2-6 novembre 2025', '31-35 October',
+  ])('%s is no week that is asked for', (written) => {
+    expect(explainParts(partsOf(BETWEEN), `Marsh_${written}`, { strictness: LOOSE }).captures).toEqual({})
+  })
+
   test('every week that is written is read again, in every form', () => {
     const monday = fc.integer({ min: 0, max: 51 })
     fc.assert(fc.property(monday, fc.constantFrom('YYYY-\'W\'ww', 'YYYYww', 'ww'), (more, form) => {

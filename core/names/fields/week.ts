@@ -1,7 +1,7 @@
 import { oneOf, pattern } from '../../shapes/shape'
 import type { Strictness } from '../strictness'
 import { foldReceived, STRICT } from '../strictness'
-import { WEEK_WORDS } from '../months'
+import { monthOf, MONTH_WORDS, WEEK_WORDS } from '../months'
 import { WILD } from '../tokens'
 import { isDigit } from './digits'
 import type { FreeField } from './type'
@@ -74,31 +74,55 @@ const LOOSE = new RegExp(`^(?:(\\d{4})[-_. ]?)?(?:((?:${WEEK_WORDS}|[svut](?![\\
 /** Single letters may be versions or anything: they say a week that is asked for, no other. */
 const LETTER = /^[svut][-_. ]*$/i
 
-/** The first and the last day of a week, as people write it: 26.10.-30.10., 26.-30.10.2026 (common practice, no source). */
+const UNTIL = '[ _]?(?:[-–]|bis|to|au|al|tot|til|t/m|a|do)[ _]?'
+/** The first and the last day of a week, as people write it: 26.10.-30.10., 26.-30.10.2026, 26-30 October (common practice, no source). */
 const FROM_TO = new RegExp([
-  '^(\\d{1,2})\\.(?:(\\d{1,2})\\.?(\\d{4}|\\d{2}(?!\\d))?)?', '[ ]?(?:[-–]|bis|to|au|al|tot|til|t/m|a|do)[ ]?',
+  '^(\\d{1,2})\\.(?:(\\d{1,2})\\.?(\\d{4}|\\d{2}(?!\\d))?)?', UNTIL,
   '(\\d{1,2})\\.(\\d{1,2})(?:\\.(\\d{4}|\\d{2}(?!\\d))?)?(?![\\d.])',
 ].join(''), 'u')
+const FROM_TO_IN_WORDS = new RegExp([
+  '^(\\d{1,2})\\.?(?:[ _]?(', MONTH_WORDS, ')\\.?)?', UNTIL, '(\\d{1,2})\\.?[ _]?(?:de )?(', MONTH_WORDS, ')(?![\\p{L}])(?:[ _.]?(\\d{4})(?!\\d))?',
+].join(''), 'iu')
+
+const LONGEST_DAYS = 40
+
+/** Two days behind each other as a text tells them: their day and month, and the year where it is told. */
+function daysTold(text: string): { length: number, days: [[day: number, month: number], [day: number, month: number]], year: number | null } | null {
+  const figures = FROM_TO.exec(text)
+  if (figures) {
+    const [{ length }, day1, month1, year1, day2, month2, year2 = year1] = figures
+    const year = year2 === undefined ? null : Number(year2.length === 2 ? `20${year2}` : year2)
+    return { length, days: [[Number(day1), Number(month1 ?? month2)], [Number(day2), Number(month2)]], year }
+  }
+  const [whole, day1, word1, day2, word2 = '', year] = FROM_TO_IN_WORDS.exec(text) ?? []
+  const [first, last] = [monthOf(word1 ?? word2), monthOf(word2)]
+  if (whole === undefined || first === undefined || last === undefined) return null
+  return { length: whole.length, days: [[Number(day1), first], [Number(day2), last]], year: year === undefined ? null : Number(year) }
+}
 
 /** The week that two days lie in, where it is one that is asked for. */
 function weekOfDays(text: string, position: number, rule: WeekRule): { end: number, written: string } | null {
-  const match = FROM_TO.exec(text.slice(position, position + 30))
-  if (!match || rule.from === null || rule.to === null) return null
-  const [whole, day1, month1, year1, day2, month2, year2 = year1] = match
-  const asked = [readIso(rule.from).year, readIso(rule.to).year]
-  for (const year of year2 === undefined ? asked : [Number(year2.length === 2 ? `20${year2}` : year2)]) {
-    const [first, last] = [[month1 ?? month2, day1], [month2, day2]]
-      .map(([month, day]) => Date.UTC(year, Number(month) - 1, Number(day)) / DAY) as [number, number]
+  const told = daysTold(text.slice(position, position + LONGEST_DAYS))
+  if (!told || rule.from === null || rule.to === null) return null
+  for (const year of told.year === null ? [readIso(rule.from).year, readIso(rule.to).year] : [told.year]) {
+    const [[day1, month1], [day2, month2]] = told.days
+    // a week may end in the next year
+    const [first, last] = [Date.UTC(year, month1 - 1, day1) / DAY, Date.UTC(month2 < month1 ? year + 1 : year, month2 - 1, day2) / DAY]
     const [week, other] = [weekOfDay(first), weekOfDay(last)]
     const isOne = first < last && writeIso(week) === writeIso(other) && inRange(week, rule)
-    if (isOne) return { end: position + whole.length, written: write(week, rule.form) }
+    if (isOne) return { end: position + told.length, written: write(week, rule.form) }
   }
   return null
 }
 
+/** Whether a figure is the day before a month's word: it is no week. */
+const isOfDay = (text: string, position: number): boolean => DAY_IN_WORDS.test(text.slice(position, position + LONGEST_DAYS))
+const DAY_IN_WORDS = new RegExp(`^\\d{1,2}(?:st|nd|rd|th|er|[.º])?[ _]?(?:de )?(?:${MONTH_WORDS})(?![\\p{L}])`, 'iu')
+
 function looseWeek(text: string, position: number, rule: WeekRule): { end: number, written: string | null } | null {
   const ofDays = weekOfDays(text, position, rule)
-  if (ofDays) return ofDays
+  // days of another week, or of none, tell no week by their figures
+  if (ofDays ?? daysTold(text.slice(position, position + LONGEST_DAYS))) return ofDays
   const match = LOOSE.exec(text.slice(position, position + 16))
   if (!match) return null
   const week = settle(match[1] === undefined ? null : Number(match[1]), Number(match[3]), rule)
@@ -154,7 +178,7 @@ export const week: FreeField<WeekRule, typeof options> = {
       // only from where a word or number begins
       if (start > 0 && /[\p{L}\p{N}]/u.test(text[start - 1] ?? '')) continue
       const loose = looseWeek(text, start, rule)
-      if (!loose) continue
+      if (!loose || (isDigit(text.charCodeAt(start)) && loose.end < start + 3 && isOfDay(text, start))) continue
       const cost = isDigit(text.charCodeAt(start)) ? 0.9 : 0.8
       const isBare = loose.written === null && isDigit(text.charCodeAt(start))
       if (isBare) others.push([start, loose.end, cost])
