@@ -123,13 +123,22 @@ function readMonth(text: string, position: number, pattern: string, range: Range
   const letters = parseDatePattern(pattern).flatMap(token => ('letter' in token ? [token.letter] : []))
   if (!letters.includes('MM') || letters.length > 2 || letters.includes('dd')) return null
   const match = MONTH_AND_YEAR.exec(text.slice(position, position + 24))
-  if (!match) return readRomanMonth(text, position, pattern, range)
+  if (!match) return readMonthOfYear(text, position, pattern, range) ?? readRomanMonth(text, position, pattern, range)
   const [whole, number, year1, word1, year2, year3, word2, word3] = match
   const month = number === undefined ? monthOf(word1 ?? word2 ?? word3 ?? '') : Number(number)
   if (month === undefined || month < 1 || month > 12) return null
   const year = year1 ?? year2 ?? year3 ?? yearOf(month, null, range)
   if (year === null) return null
   return { end: position + whole.length, written: write(pattern, year, month), kind: 'date-order' }
+}
+
+/** A month's number before two figures of a year about those that are asked for: 10-26, 10/26. Others may be anything. */
+function readMonthOfYear(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
+  const [whole, month = '', short = ''] = /^(0?[1-9]|1[0-2])[-_. /](\d\d)(?![\p{L}\p{N}])/u.exec(text.slice(position, position + 6)) ?? []
+  if (whole === undefined || from === null || to === null || /[\p{L}\p{N}]/u.test(text[position - 1] ?? '')) return null
+  const year = `${from.slice(0, 2)}${short}`
+  if (Number(year) < Number(from.slice(0, 4)) - 1 || Number(year) > Number(to.slice(0, 4)) + 1) return null
+  return { end: position + whole.length, written: write(pattern, year, Number(month)), kind: 'date-order' }
 }
 
 /** A month in Roman letters before its year, as in "X 2026"; one letter may be anything else, unless that month is asked for. */

@@ -190,9 +190,12 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
   }
 }
 
-/** How many numbers of its own a rule writes behind a further column's value that all its names begin with; `null`: none begins so. */
+/** How many numbers of its own a rule writes behind a further column's value, where all its names have that first; `null`: they do not. */
 function numbersBehind({ names, fields }: Requirement, columns: readonly string[]): number | null {
-  const begins = names.length > 0 && names.every(({ parts: [first] }) => first?.kind === 'field' && columns.includes(first.name))
+  const begins = names.length > 0 && names.every(({ parts }) => {
+    const told = parts.flatMap(part => (part.kind === 'field' && (columns.includes(part.name) || ownOf(fields, part.name)) ? [part.name] : []))
+    return columns.includes(told[0] ?? '')
+  })
   if (!begins) return null
   const isDigits = (field: string) => ownOf(fields, field) !== undefined && ownOf(fields, field)?.type !== 'choice'
   return Math.max(...names.map(({ parts }) => parts.filter(part => part.kind === 'field' && isDigits(part.name)).length))

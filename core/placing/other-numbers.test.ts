@@ -71,6 +71,38 @@ describe('the number of an entry', () => {
   })
 })
 
+test('what is written of a long number counts: the 1 of 0001 is a piece beside a name', async () => {
+  const exams: Rules = {
+    list: 'Cand No,Name,Centre\n0001,Adeyemi Tolu,114\n0002,Burns Kit,114\n0010,Drew Ellis,114',
+    requirements: [
+      {
+        id: 'rec', title: 'Recording', name: '{centre}_{id}_rec{n}', fields: { n: { type: 'number', from: 1, to: 2 } }, folder: '{centre}',
+        formats: [{ id: 'wav' }], count: { from: 2, to: 2, by: 'n' },
+      },
+      { id: 'form', title: 'Authentication form', name: '{centre}_{id}_authentication', folder: '{centre}', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  const told = await toldOf(exams, '114/Burns recording 1.wav', '114/Burns recording 2.wav', '114/0001 rec 1.wav', '114/10 authentication.pdf')
+  expect([...told.values()].map(one => one.at).sort()).toEqual(['form 0010', 'rec 0001 1', 'rec 0002 1', 'rec 0002 2'])
+})
+
+test('a month before two figures of its year: the other month never stands before the one that is asked for', async () => {
+  const books: Rules = {
+    list: 'client,name\n20014,Rast GmbH',
+    requirements: [{
+      id: 'cash', title: 'Kassenbuch', name: '{client}_{m}_kasse', folder: '{client}', formats: [{ id: 'xlsx' }],
+      fields: { m: { type: 'date', pattern: 'yyyy-MM', from: '2026-10-01', to: '2026-10-31' } },
+    }],
+  }
+  for (const [asked, other] of [['10-26', '09-26'], ['10.26', '9.26'], ['10_26', '11_26']] as const) {
+    const told = await toldOf(books, `20014/Kasse ${asked}.xlsx`, `20014/Kasse ${other}.xlsx`)
+    expect(told.get(`20014/Kasse ${asked}.xlsx`)).toMatchObject({ at: 'cash rast-gmbh', right: '20014/20014_2026-10_kasse.xlsx' })
+    expect(told.get(`20014/Kasse ${other}.xlsx`)).toMatchObject({ at: 'unplaced', right: null })
+  }
+  // figures that are no year about those that are asked for are no month either
+  expect((await toldOf(books, '20014/Kasse 3-12.xlsx')).get('20014/Kasse 3-12.xlsx')?.says).not.toContain('says 3-12')
+})
+
 test('a name that is nothing but a choice says it, in the format that is asked for', async () => {
   const [fields, count] = [{ x: { type: 'choice', values: ['1', '2', '3'] } }, { from: 3, to: 3 }]
   const labs: Rules = {

@@ -69,8 +69,11 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       if (bare !== person.id && !ids.has(bare)) add(bare, holderKey('person', person.id), NAMED.id * OF_NAMED.slip, person.id)
     }
     else {
-      const entry = { holder: holderKey('person', person.id), strength: NAMED.number[person.id.length] ?? 0, said: person.id, number: true } as const
-      for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) gather(numbers, written, entry)
+      for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) {
+        // what is written of it counts: the 1 of 0001 may be anything
+        const strength = NAMED.number[Math.min(written.length, person.id.length)] ?? 0
+        gather(numbers, written, { holder: holderKey('person', person.id), strength, said: person.id, number: true })
+      }
     }
   }
   addWithoutTail(ids, add)
