@@ -75,9 +75,10 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
 }
 
 /** Roman letters by themselves, and one letter at the end. */
-const ROMAN_OR_LETTER = /(?<![\p{L}\p{N}])[IVX]{1,5}(?![\p{L}\p{N}])|(?<=[ _-])[a-f]$/gu
+const ROMAN_OR_LETTER = /(?<![\p{L}\p{N}])[IVX]{1,5}(?![\p{L}\p{N}])|(?<=[ _-])(?:[a-f]|[ivx]{1,5})$/gu
 
-const saysPlace = (run: string): number | null => (/[a-f]/.test(run) ? run.charCodeAt(0) - 'a'.charCodeAt(0) + 1 : readRoman(run))
+const saysPlace = (run: string): number | null =>
+  (/^[a-f]$/.test(run) ? run.charCodeAt(0) - 'a'.charCodeAt(0) + 1 : readRoman(run.toUpperCase()))
 
 /** Takes a settled number back from a field behind it before which its own sign is missing, or from a text. */
 function takeFromField(

@@ -136,10 +136,12 @@ const ROMAN = /(?<![\p{L}\p{N}])X{0,3}(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
 function romanIn(base: string, unit: Unit): number | null {
   const found = [...base.matchAll(ROMAN)].filter(({ index, 1: units }) => units !== '' && index > 0)
   const [only, ...more] = found
-  if (!only || more.length > 0) return null
-  const [text] = only
+  if (more.length > 0) return null
+  // small ones only at the end, and no v, which may be a version
+  const text = only?.[0] ?? /(?<=[\p{L}\p{N}][ _-])(?:x?i{1,3}|x?iv|x?vi{1,3}|x?ix)$/u.exec(base)?.[0]
+  if (text === undefined) return null
   if (text.length === 1 && [...calledBy(unit)].some(word => word.startsWith(text.toLowerCase()))) return null
-  return readRoman(text)
+  return readRoman(text.toUpperCase())
 }
 
 /** The number that one letter at the end stands for, straight behind the rule's own word, as in "detail b": none of somebody's initials. */

@@ -51,6 +51,8 @@ export interface Candidate {
   outside: OutsideValue[]
   /** Of the holder's name the file bears whole words only, others are left out. */
   leftOut: boolean
+  /** It is alike the asked name by its holder's name alone, and says other words. */
+  byHolder: boolean
   /** Words behind the whole asked name. */
   behind: readonly string[]
   evidence: Evidence[]
@@ -71,7 +73,8 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, behind: [], evidence: [...holder.evidence],
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, byHolder: false, behind: [],
+    evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
   const asksFolder = best.folderFits && (requirement.folder?.length ?? 0) > 0
@@ -177,11 +180,19 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * WORTH.alike : 0))
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
-  // what free text lets through is alike to anything, and so is a holder's name where the rule has nothing else: then the format must speak for it
-  const saysOther = isAtHome(best) ? leavesAll(nearest, view.base) : leavesOwnWords(nearest, view.base)
-  const believed = (best.formatFits && !saysOther) || saysItself(nearest, view.base)
-  if (told >= SHARE.wordsNear || (enough && believed)) best.nameFit = 'near'
+  if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) {
+    best.nameFit = 'near'
+    best.byHolder = told < SHARE.wordsNear && !saysItself(nearest, view.base) && leavesAll(nearest, view.base)
+  }
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
+}
+
+/**
+ * Whether a name so much alike is believed: what free text lets through is alike to anything, and so is a holder's name where the rule has
+ * nothing else; then the format must speak for it.
+ */
+function isBelieved(best: Candidate, nearest: Nearest | null, base: string): boolean {
+  return (best.formatFits && (isAtHome(best) || !leavesOwnWords(nearest, base))) || saysItself(nearest, base)
 }
 
 /** What a file that nobody named begins with, and the message it came with, say of the requirement: they weigh less than a name would. */
@@ -475,6 +486,17 @@ export function heedFormats(view: FileView, list: readonly Candidate[]): void {
     const isRival = (other: Candidate) => other.unit.holder === one.unit.holder && other.holder >= one.holder && other.requirement >= one.requirement
     if (fitting.some(isRival)) one.total -= WORTH.folder
   }
+}
+
+/**
+ * A name that is alike a piece by its holder's name alone says nothing of which of the holder's pieces it is that belong in its folder, and in its
+ * format.
+ */
+export function heedAlike(list: readonly Candidate[]): void {
+  const isRival = (one: Candidate, other: Candidate) => other !== one && other.unit.holder === one.unit.holder && other.unit.owed && isAtHome(other)
+    && (other.nameFit === 'none' || other.byHolder)
+  const doubtful = list.filter(one => one.byHolder && isAtHome(one) && list.some(other => isRival(one, other)))
+  for (const one of doubtful) one.nameFit = 'none'
 }
 
 /** Whether a file lies elsewhere than its requirement asks for, and is of quite another format. */

@@ -299,10 +299,15 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
   return later.some(word => !kept.has(word)) ? null : 'time'
 }
 
-/** Of two names that are the same but for the number behind a word for versions, by how much the first one's is higher; 0: they are not. */
+/**
+ * Of two names that are the same but for the number behind a word for versions, by how much the first one's is higher; one without it is the
+ * first. 0: they are not, or nothing tells.
+ */
 function byVersionInName(one: FileView, other: FileView): number {
   const [first, second] = [one, other].map(({ base }) => versionsIn(base))
-  return first && second && first.rest === second.rest ? first.number - second.number : 0
+  if (!first && !second) return 0
+  const [{ number, rest }, { number: before, rest: kept }] = [first ?? { number: 1, rest: keyOf(one) }, second ?? { number: 1, rest: keyOf(other) }]
+  return rest === kept ? number - before : 0
 }
 
 /** The one version that a name tells, and what it says besides; `null`: it tells none, or several. */
