@@ -9,6 +9,7 @@ import { withoutForm } from '../names/company-forms'
 import { commonTail, tokensOf, withoutZeros } from '../names/tokens'
 import { isTradeWord } from '../names/trade-words'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
+import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
 import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
@@ -76,6 +77,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       }
     }
   }
+  addOtherNames(roster.people, ruleWords, add)
   addWithoutTail(ids, add)
   addLastDigits(roster.people, ids, add, (number, entry) => {
     gather(numbers, number, entry)
@@ -298,6 +300,26 @@ function addPerson(person: Person, add: Add): void {
   if (!given && !family) addLoneName(name, holder, add)
   const local = email.split('@')[0] ?? ''
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
+}
+
+/** A given and a family name, as people are called. */
+const TWO_NAMES = /^\p{Lu}[\p{L}\p{M}'’-]+ \p{Lu}[\p{L}\p{M}'’-]+$/u
+
+/**
+ * The names of people in a further column that calls everybody otherwise: of whoever plays a part, tells a case or keeps an animal a file may bear
+ * the own name (common practice, no source). Words that a rule knows are none.
+ */
+function addOtherNames(people: readonly Person[], ruleWords: ReadonlySet<string>, add: Add): void {
+  const columns = new Set(people.flatMap(person => Object.keys(person.fields)))
+  for (const column of columns) {
+    const named = people.map(({ id, fields }) => ({ holder: holderKey('person', id), name: (ownOf(fields, column) ?? '').trim() }))
+    const areAll = named.length > 1 && named.every(({ name }) => TWO_NAMES.test(name))
+    if (!areAll || new Set(named.map(({ name }) => looseKey(name))).size < named.length) continue
+    for (const { holder, name } of named) {
+      add(name, holder, NAMED.family, name)
+      for (const word of wordsOf(name)) if (!ruleWords.has(looseKey(word))) add(word, holder, NAMED.firstOfGiven, word, 'given')
+    }
+  }
 }
 
 /** Ids without what all of them end in, as people write them for short (common practice, no source). */

@@ -248,7 +248,8 @@ function byHowWell(a: Arrival, b: Arrival): number {
 
 /**
  * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer,
- * then what needs no change, what does not lie in somebody else's folder, then the time received. So a stray never displaces a right file.
+ * then what needs no change, what tells all that is asked for, what does not lie in somebody else's folder, then the time received. So a stray
+ * never displaces a right file.
  */
 function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
   return orderOf(unit, a, b) || byPath(a.view, b.view)
@@ -272,6 +273,7 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view))
     || Number(saysEarlier(a)) - Number(saysEarlier(b))
     || Number(seemsRight(b)) - Number(seemsRight(a))
+    || Number(tellsAll(b)) - Number(tellsAll(a))
     || Number(a.elsewhere ?? false) - Number(b.elsewhere ?? false)
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)
@@ -392,6 +394,11 @@ export function cameInTime(unit: Unit, filled: readonly Filled[], n: number | nu
 function seemsRight({ candidate, view }: Arrival): boolean {
   return (candidate.nameFit === 'exact' || candidate.nameFit === 'lenient' || candidate.form?.name === null)
     && (candidate.folderFits || candidate.unit.requirement.folder === null) && candidate.formatFits && view.file.reading.state === 'ok'
+}
+
+/** Whether a name tells every value that is asked for: one that leaves some out is not surely a later state of one that does not. */
+function tellsAll({ candidate: { form, captures } }: Arrival): boolean {
+  return (form?.name ?? []).every(part => part.kind === 'fixed' || ownOf(captures, part.part) !== undefined)
 }
 
 export function byPath(a: FileView, b: FileView): number {

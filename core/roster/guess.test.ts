@@ -110,6 +110,16 @@ describe('a list is read as it was meant', () => {
       .toEqual(['TSV 1899 Nordheim', 'Chorfreunde e.V.'])
   })
 
+  test('two columns whose values come again have a header, where its words never do', () => {
+    const animals = read('Keeper,Creature,Place\nHartley,Biscuit,East\nOkafor,Nala,East\nHartley,Pepper,West\n')
+    expect(animals.map(({ name, fields }) => [name, fields])).toEqual([
+      ['Biscuit', { Keeper: 'Hartley', Place: 'East' }], ['Nala', { Keeper: 'Okafor', Place: 'East' }],
+      ['Pepper', { Keeper: 'Hartley', Place: 'West' }],
+    ])
+    // one such column may be a group that the first person is alone in
+    expect(read('Ada M.,Red,a1\nBo L.,Blue,a2\nCleo O.,Blue,a3\nDan P.,Blue,a4\n').map(({ name }) => name)).toContain('Ada M.')
+  })
+
   test('a compound that ends with a word for groups is one; two columns of several words stand under one word each', () => {
     expect(read('Nr;Name;Vorname;Löschgruppe\n1;Lenz;Tim;LG 2\n2;Stein;Max;LG 1\n').map(({ group }) => group)).toEqual(['LG 2', 'LG 1'])
     expect(names('Projeto;Coordenação;UF\nHorta Viva;Cláudia Reis;BA\nLer é Bom;João Alves;PE\n').map(([, , name]) => name))

@@ -162,7 +162,11 @@ function underUnknown(table: RosterTable): GuessedList | null {
   // or one such column, where no word of the first row stands below it as well
   const isApart = rows.length > 2 && header.every((word, column) => !/\s/.test(word) && rows.every(row => row[column] !== word))
   const isOneSpaced = isApart && header.length > 1 && header.some(isSpaced)
-  if ((!codes && !areSpaced && !isOneSpaced) || !header.every(isWords)) return null
+  // or two columns in which what stands below comes again, and the first row's word never does
+  const isShared = (word: string, column: number) => all(column, cell => cell !== '' && cell !== word)
+    && new Set(rows.map(row => row[column])).size < rows.length
+  const areShared = rows.length > 2 && header.filter(isShared).length > 1
+  if ((!codes && !areSpaced && !isOneSpaced && !areShared) || !header.every(isWords)) return null
   const people = nameColumn(table, () => true)
   const name = people < 0 ? codeColumn(table) : people
   if (name < 0) return null

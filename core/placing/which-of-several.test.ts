@@ -1,0 +1,86 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: what tells two files of one place, and two people of one list, apart
+
+describe('of several files for one piece', () => {
+  const offers: Rules = {
+    list: 'lot,name\nL3,Dunmore Glass\nL4,Arden Paving', strictness: {},
+    requirements: [{ id: 'price', title: 'Price sheet', name: '{lot}_{name}_prices', formats: [{ id: 'xlsx' }] }],
+  }
+  test.each([
+    ['L3 dunmore price sheet rev2.xlsx', 'L3 dunmore price sheet.xlsx'], ['dunmore prices v3.xlsx', 'dunmore prices.xlsx'],
+    ['Dunmore prices Version 2.xlsx', 'Dunmore prices v1.xlsx'],
+  ])('%s comes before %s, though that came later', async (counts, other) => {
+    const told = await toldOf(offers, counts, other)
+    expect([told.get(counts)?.at, told.get(other)?.at]).toEqual(['price dunmore-glass', 'superseded'])
+  })
+
+  test('a first version is no newer than one without', async () => {
+    const told = await toldOf(offers, 'dunmore prices v1.xlsx', 'dunmore prices.xlsx')
+    expect(told.get('dunmore prices.xlsx')?.at).toBe('price dunmore-glass')
+  })
+
+  test('one that tells what is asked for comes before one that leaves it out', async () => {
+    const squads: Rules = {
+      list: 'Verein,Trainer\nFC Hafen 04,Milo Steg\nSV Grund,Ina Kolb',
+      requirements: [{
+        id: 'squad', title: 'Kader', name: '{name}_Kader_{year}', fields: { year: { type: 'choice', values: ['U12', 'U16'] } }, folder: '{name}',
+        formats: [{ id: 'xlsx' }],
+      }],
+    }
+    const told = await toldOf({ ...squads, list: squads.list.replace('Verein', 'name') }, 'FC Hafen 04 Kader U16.xlsx', 'Milo Steg Kader.xlsx')
+    expect(told.get('FC Hafen 04 Kader U16.xlsx')).toMatchObject({ right: 'FC Hafen 04/FC Hafen 04 Kader U16.xlsx' })
+    expect(told.get('Milo Steg Kader.xlsx')?.at).toBe('superseded')
+  })
+})
+
+describe('people in a further column', () => {
+  const cast: Rules = {
+    list: 'name,Darsteller,Kostüm\nPuck,Jona Reiss,Blatt\nTitania,Klara Homm,Feder\nZettel,Emre Aydin,Esel',
+    requirements: [
+      { id: 'size', title: 'Maßblatt', name: '{name}_mass', formats: [{ id: 'pdf' }] },
+      { id: 'photo', title: 'Portrait', name: '{name}_portrait', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test.each([
+    ['jona portrait.jpg', 'photo puck'], ['Klara Homm Massblatt.pdf', 'size titania'], ['Emre Maßblatt.pdf', 'size zettel'],
+    ['portrait homm.jpg', 'photo titania'],
+    // words that may be anything are nobody
+    ['Feder portrait.jpg', 'unplaced'],
+  ])('%s is %s', async (path, at) => expect((await roundOf(cast, path))[path]).toBe(at))
+
+  test('who is there for several says nothing', async () => {
+    const shared = { ...cast, list: cast.list.replace('Klara Homm', 'Jona Reiss') }
+    expect((await roundOf(shared, 'jona portrait.jpg'))['jona portrait.jpg']).toBe('unplaced')
+  })
+
+  test('a word of theirs that the rule itself has is the rule\'s', async () => {
+    const named = { ...cast, list: cast.list.replace('Klara Homm', 'Klara Portrait') }
+    expect((await roundOf(named, 'portrait.jpg'))['portrait.jpg']).toBe('unplaced')
+  })
+})
+
+describe('a folder for each subject, in which everybody\'s lie', () => {
+  const subjects: Rules = {
+    list: 'id,given,family,group\n201,Amelie,Stroud,9X\n204,Delphine,Marsh,9Y',
+    requirements: [
+      { id: 'history', title: 'History essay', name: '{family}_{given}_history', folder: 'History/{group}', formats: [{ id: 'pdf' }] },
+      { id: 'geo', title: 'Geography map', name: '{family}_{given}_geography', folder: 'Geography/{group}', formats: [{ id: 'pdf' }, { id: 'png' }] },
+      {
+        id: 'art', title: 'Art portfolio', name: '{family}_{given}_art_{n}', fields: { n: { type: 'number', from: 1, to: 4 } }, folder: 'Art/{group}',
+        formats: [{ id: 'jpg' }], count: { from: 4, to: 4, by: 'n' },
+      },
+    ],
+  }
+  test.each([
+    ['History/9Y/Delphine Marsh - The Corn Laws.pdf', 'history 204'], ['Geography/9Y/Marsh D.pdf', 'geo 204'], ['Geography/9X/stroud.pdf', 'geo 201'],
+  ])('says which piece %s is', async (path, at) => expect((await roundOf(subjects, path))[path]).toBe(at))
+
+  test('small Roman letters at the end number the pictures', async () => {
+    const told = await toldOf(subjects, ...['i', 'ii', 'iii', 'iv'].map(number => `Art/9Y/marsh ${number}.jpg`))
+    expect([...told.values()].map(one => one.at)).toEqual(['art 204 1', 'art 204 2', 'art 204 3', 'art 204 4'])
+    expect((await roundOf(subjects, 'Art/9Y/marsh v.jpg'))['Art/9Y/marsh v.jpg']).not.toContain('5')
+  })
+})
