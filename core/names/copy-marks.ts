@@ -53,6 +53,9 @@ export const COPY_MARKS: readonly CopyMarkRule[] = [
   { left: 'by a program that numbers, with a tilde', pattern: /^(.+)~\d{1,2}$/u, examples: ['report~1'] },
 ]
 
+/** What every mark has: most names have none of it, and need not be held against each. */
+const MAY_BE_MARKED = new RegExp(`[ .~]\\d{1,3}$|\\d{1,3}[)\\]]$|${WORD}|conflict|konflikt`, 'iu')
+
 /** Marks behind the extension, as in `report.pdf.1`. */
 const BEHIND = /^(.+)\.\d{1,2}$/
 
@@ -77,6 +80,7 @@ export function copyMarks(base: string): CopyMark[] {
 let LAST: { base: string, marks: CopyMark[] } = { base: '', marks: [] }
 
 function takeMarks(base: string): CopyMark[] {
+  if (!MAY_BE_MARKED.test(base)) return []
   const marks = new Map<string, CopyMark>()
   const take = (from: string, depth: number) => {
     for (const { pattern } of COPY_MARKS) {

@@ -70,17 +70,27 @@ function piecesOf(text: string): Piece[] {
   return pieces
 }
 
+const SLASH = 0x2F
+
 /** The same for ASCII names, which most are. */
 function plainPieces(text: string): Piece[] | null {
   if (!isPlain(text)) return null
+  const lower = text.toLowerCase()
   const pieces: Piece[] = []
-  for (const run of text.toLowerCase().match(/\d+|\/|[^\d/]+/g) ?? []) {
-    if (isDigit(run.charCodeAt(0))) pieces.push({ digits: run })
-    else {
-      const letters = run === '/' ? run : run.replace(/[^a-z]+/g, '')
+  let letters = ''
+  for (let at = 0; at < lower.length; at++) {
+    const code = lower.charCodeAt(at)
+    const isLetter = code >= 97 && code <= 122
+    if (isLetter) letters += lower.charAt(at)
+    else if (isDigit(code) || code === SLASH) {
       if (letters !== '') pieces.push({ letters })
+      letters = ''
+      const start = at
+      while (isDigit(code) && at + 1 < lower.length && isDigit(lower.charCodeAt(at + 1))) at++
+      pieces.push(code === SLASH ? { letters: '/' } : { digits: lower.slice(start, at + 1) })
     }
   }
+  if (letters !== '') pieces.push({ letters })
   return pieces
 }
 

@@ -12,7 +12,7 @@ import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
 import { ownWords } from './score'
 import type { FileView } from './view'
-import { copyMarksOf, earlierWordsOf, keyOf } from './view'
+import { copyMarksOf, keyOf, stateWordsOf } from './view'
 import { isNumbered, numbersOf } from '../brief/slots'
 
 /** A file that goes to a unit, with the number its name tells where the unit counts by one. */
@@ -295,7 +295,7 @@ export function surelyOlder(unit: Unit, counts: Arrival, other: Arrival): 'versi
   const [one, two] = [counts.view, other.view]
   if (one.timeInDoubt || two.timeInDoubt || one.file.receivedAt === null || two.file.receivedAt === null) return null
   if (one.file.receivedAt <= two.file.receivedAt) return null
-  const later = tokensOf(two.base).filter(isLaterWord)
+  const { later } = stateWordsOf(two)
   if (later.length === 0) return 'time'
   const kept = new Set(tokensOf(one.base))
   return later.some(word => !kept.has(word)) ? null : 'time'
@@ -332,7 +332,7 @@ function isAmended(now: FileView, before: FileView): boolean {
 /** Whether a name that departs from the asked one says that it is a draft, or old, in words that the rule does not have. */
 function saysEarlier({ view, candidate: { nameFit, form, captures, unit: { requirement } } }: Arrival): boolean {
   if (nameFit === 'exact' || nameFit === 'lenient') return false
-  const words = earlierWordsOf(view)
+  const words = stateWordsOf(view).earlier
   if (words.length === 0) return false
   const asked = [...(form?.name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : [])), ...Object.values(captures)]
   const own = new Set([...ownWords(requirement).flat(), ...asked.flatMap(text => (text === undefined ? [] : tokensOf(text)))])

@@ -6,7 +6,7 @@ import { copyMarks, markBehindExtension } from '../names/copy-marks'
 import type { DefaultName } from '../names/default-names'
 import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
-import { isEarlierWord } from '../names/added-words'
+import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { levelsOf } from '../names/levels'
 import { tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
@@ -32,7 +32,7 @@ export interface FileView {
   /** The way in leaves no folders: where it lay cannot be known. */
   folderLost: boolean
   /** What its name was once found to tell, for every unit it may belong to asks; empty at first. */
-  told: { marks?: CopyMark[], given?: DefaultName | null, key?: string, earlier?: readonly string[] }
+  told: { marks?: CopyMark[], given?: DefaultName | null, key?: string, state?: ReturnType<typeof stateWordsOf> }
 }
 
 /** Every copy mark a file may bear, on its base name or behind its extension, with what is left of the base name. */
@@ -50,9 +50,11 @@ export function keyOf(view: FileView): string {
   return view.told.key ??= looseKey(view.base)
 }
 
-/** Words of a name that tell an earlier state. */
-export function earlierWordsOf(view: FileView): readonly string[] {
-  return view.told.earlier ??= tokensOf(view.base).filter(isEarlierWord)
+/** Words of a name that tell an earlier and a later state. */
+export function stateWordsOf(view: FileView): { earlier: readonly string[], later: readonly string[] } {
+  if (view.told.state) return view.told.state
+  const words = tokensOf(view.base)
+  return view.told.state = { earlier: words.filter(isEarlierWord), later: words.filter(isLaterWord) }
 }
 
 /** What a program called the file, be it with the mark of a copy; `null`: somebody named it. */
