@@ -213,7 +213,8 @@ function valuesIn(
   valueOf: (actual: string) => string | undefined,
 ): FoundValue[] {
   const stretches: [number, number][] = []
-  const { kinds } = freeField(part.rule)
+  const { kinds: asked } = freeField(part.rule)
+  const kinds = part.rule.type === 'number' && part.rule.digits === 4 ? [...asked ?? [], 'year' as const] : asked
   const readings = kinds && tellNumbers(text, called).filter(({ kind }) => kinds.includes(kind))
   const isKind = (start: number, end: number) => !readings || readings.some(({ range }) => range[0] <= start && range[1] >= end)
   freeField(part.rule).take(text, part.rule, undefined, (start, end, cost) => {

@@ -88,7 +88,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     const bare = withoutForm(group.replace(TITLE, ''))
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
-  addShortGroups(groups, groupWords, add)
+  addShortGroups(groups, groupWords, ruleWords, add)
   addGenitives(roster.people, entries, add)
   addPetForms(roster.people, entries, add)
   if (roster.people.length <= MOST_CALLED_SHORT) {
@@ -360,7 +360,7 @@ const NO_GROUPS = new Set([...GROUP_WORDS, 'teams', 'groups', 'gruppen', 'grupos
  * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, Team 7 for 07, Group A for A, and the first or the
  * last word of a name of several.
  */
-function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string[], add: Add): void {
+function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string[], ruleWords: ReadonlySet<string>, add: Add): void {
   const shorts = new Map<string, string[]>()
   const before = [...new Set([...GROUP_WORDS, ...groupWords])]
   for (const group of [...groups].filter(one => /^\p{L}$/u.test(one))) {
@@ -375,13 +375,21 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
     const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => before.map(written => `${written}${one}`))
     const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
     const spoken = [...own, ...ends.filter(end => /^\p{L}{4,}$/u.test(end) && !NO_GROUPS.has(looseKey(end))), ...singularsOf(group)]
-    for (const short of new Set(spoken.map(looseKey))) gather(shorts, short, group)
+    const begun = beginningsOfGroup(group).map(looseKey).filter(short => !ruleWords.has(short))
+    for (const short of new Set([...spoken.map(looseKey), ...begun])) gather(shorts, short, group)
   }
   const known = new Set([...groups].map(looseKey))
   for (const [short, [only = '', ...more]] of shorts) {
     if (more.length === 0 && !known.has(short)) add(short, holderKey('group', only), NAMED.given, only)
   }
 }
+
+/** What a long name of one word is shortened to: Senioren for Seniorenkreis (common practice, no source). */
+function beginningsOfGroup(group: string): string[] {
+  if (!/^\p{L}{9,}$/u.test(group)) return []
+  return Array.from({ length: group.length - LEAST_BEGINNING - 1 }, (_, more) => group.slice(0, LEAST_BEGINNING + more))
+}
+const LEAST_BEGINNING = 5
 
 /** A group's name in the singular, as people write of one of its parts: Klarinet for Klarinetten (common practice, no source). */
 function singularsOf(group: string): string[] {

@@ -98,9 +98,10 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const ofLevel = year === null ? numberOfLevel(view, unit, by) : null
   const outside = unmarked && ofLevel !== null ? [] : read(view.base)
   const all = (found.length > 0 ? found : outside).map(number => year?.(number) ?? number)
-  // what another field says is no number of a piece
+  // what another field says is no number of a piece; how many volumes there are was none before: the last of three is 3 of 3
   for (const [field, value] of Object.entries(captures)) {
-    const at = field === by || typeof value !== 'string' ? -1 : all.indexOf(value)
+    const isOther = field !== by && field !== unit.requirement.volumes?.of
+    const at = isOther && typeof value === 'string' ? all.indexOf(value) : -1
     if (at >= 0) all.splice(at, 1)
   }
   const { people, requirement } = unit

@@ -84,3 +84,39 @@ describe('a folder for each subject, in which everybody\'s lie', () => {
     expect((await roundOf(subjects, 'Art/9Y/marsh v.jpg'))['Art/9Y/marsh v.jpg']).not.toContain('5')
   })
 })
+
+describe('numbers and years that other numbers stand beside', () => {
+  test('the last volume is the third of three', async () => {
+    const fair: Rules = {
+      list: 'name\nRiver pH\nSolar Oven',
+      requirements: [{
+        id: 'log', title: 'Logbook', name: '{name}_logbook_{p}of{q}', formats: [{ id: 'pdf' }], volumes: { number: 'p', of: 'q' },
+        fields: { p: { type: 'number', from: 1, to: 9 }, q: { type: 'number', from: 1, to: 9 } },
+      }],
+    }
+    const told = await toldOf(fair, 'river ph log book 1 of 3.pdf', 'river ph log book 2 of 3.pdf', 'river ph log book 3 of 3.pdf')
+    expect([...told.values()].map(one => one.at)).toEqual(['log river-ph 1', 'log river-ph 2', 'log river-ph 3'])
+  })
+
+  const parish: Rules = {
+    list: 'Gruppe,name\nKinderchor,Ruth Alt\nSeniorenkreis,Otto Wenk\nBesuchsdienst,Ina Vogt',
+    requirements: ['jahresbericht', 'kassenbericht'].map(title => ({
+      id: title.slice(0, 3), title, name: `{group}_${title}_{y}`, fields: { y: { type: 'number', digits: 4, from: 2026, to: 2026 } }, holder: 'group',
+      formats: [{ id: 'pdf' }],
+    })),
+  }
+  test('a year is read wherever it stands', async () => {
+    const told = await toldOf(parish, 'Jahresbericht Besuchsdienst 2026 Vogt.pdf', 'Kassenbericht Besuchsdienst 2025 Vogt.pdf')
+    expect(told.get('Jahresbericht Besuchsdienst 2026 Vogt.pdf')?.right).toBe('Besuchsdienst_jahresbericht_2026.pdf')
+    expect(told.get('Kassenbericht Besuchsdienst 2025 Vogt.pdf')?.right).not.toContain('2026')
+  })
+
+  test.each([['Jahresbericht Senioren 2026.pdf', 'jah Seniorenkreis'], ['Kinder Kassenbericht 2026.pdf', 'kas Kinderchor']])(
+    'a group is called by what its name begins with: %s', async (path, at) => expect((await roundOf(parish, path))[path]).toBe(at),
+  )
+
+  test('but not by what begins two', async () => {
+    const two = { ...parish, list: `${parish.list}\nSeniorentanz,Uta Kern` }
+    expect(await roundOf(two, 'Jahresbericht Senioren 2026.pdf')).toEqual({ 'Jahresbericht Senioren 2026.pdf': 'unplaced' })
+  })
+})
