@@ -12,6 +12,7 @@ import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
+import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isAnyText, isValue } from './parts'
 import type { Strictness } from './strictness'
@@ -110,15 +111,37 @@ function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captu
   }
 }
 
+/** Somebody's own words without a settled number that they begin or end with, where it stands nowhere else, and without an open bracket. */
+function ownWordsOf(value: string, text: string, known: Captures): string {
+  let words = value.replace(/[\s_-]*[([]\d*$/, '')
+  for (const settled of Object.values(known)) {
+    const isIt = (run: string) => Number(run) === Number(settled)
+    if ((text.match(/\d+/g) ?? []).filter(isIt).length !== 1) continue
+    const [, first = '', behind = ''] = /^(\d+)[\s_.-]+(.*\p{L}.*)$/u.exec(words) ?? []
+    const [, before = '', last = ''] = /^(.*\p{L}.*?)[\s_.-]+(\d+)$/u.exec(words) ?? []
+    if (first !== '' && isIt(first)) words = behind
+    else if (last !== '' && isIt(last)) words = before
+  }
+  return words === '' ? value : words
+}
+
+const isDay = (value: string): boolean => {
+  const [only, ...more] = tellNumbers(value)
+  return only?.kind === 'date' && more.length === 0 && only.text === value
+}
+
 /**
  * A number that is settled otherwise and stands there once is no text of somebody's own as well: of "Carmen_3" no title is told. Nor is a word
  * that only tells a state.
  */
 function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures, known: Captures): void {
   for (const part of parts) {
-    const value = isAnyText(part) ? ownOf(captures, part.part) : undefined
-    if (value === undefined) continue
-    if (isAddedWord(value)) Reflect.deleteProperty(captures, part.part)
+    const read = isAnyText(part) ? ownOf(captures, part.part) : undefined
+    if (read === undefined) continue
+    const value = ownWordsOf(read, text, known)
+    captures[part.part] = value
+    // nor is a day by itself
+    if (isAddedWord(value) || isDay(value)) Reflect.deleteProperty(captures, part.part)
     if (!/^\d{1,9}$/.test(value)) continue
     const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)
     const runs = [...text.matchAll(/(?<![\p{L}\p{N}])\d+/gu)].filter(([run]) => Number(run) === Number(value))

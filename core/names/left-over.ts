@@ -6,6 +6,7 @@ import { readRoman } from './roman'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { passesOthers, takeFromExtra, withoutStretch } from './spans'
+import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isValue } from './parts'
@@ -50,28 +51,38 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
  */
 export function standSettled(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, known: Captures): void {
   for (const [index, part] of parts.entries()) {
-    const settled = part.kind === 'free' && part.rule.type === 'number' ? ownOf(known, part.part) : undefined
+    const settled = part.kind === 'free' && part.rule.type === 'number' ? settledOf(part, known) : undefined
     const span = spans[index]
     if (settled === undefined || !span) continue
     // of the 12th no 2 is a number by itself
     const isCut = (at: number) => /^\p{Nd}{2}$/u.test(text.slice(at - 1, at + 1))
     const stands = span.end > span.start && !isCut(span.start) && !isCut(span.end)
     if (stands && Number(text.slice(span.start, span.end)) === Number(settled)) continue
-    const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === Number(settled)
-    const written = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
-    const runs = written.length > 0 ? written : [...text.matchAll(ROMAN_OR_LETTER)].filter(([run]) => saysPlace(run) === Number(settled))
-    const [only] = runs
-    if (!only || runs.length > 1) continue
-    const [start, end] = [only.index, only.index + only[0].length]
+    const place = onlyPlaceOf(text, Number(settled))
+    if (!place) continue
+    const [start, end] = place
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
     if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken)
-    if (taken >= 0 || !takeFromExtra(extras, text, [start, end])) continue
+    if (taken >= 0 || (!takeFromExtra(extras, text, [start, end]) && !takeFromText(parts, spans, text, [start, end]))) continue
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
     takeSign(parts, { spans, extras }, text, index, start)
     const moved = passesOthers({ spans }, text, index, [start, end])
     spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
   }
+}
+
+/** The value of a number that is settled otherwise, or the only one there is. */
+const settledOf = (part: Extract<NamePart, { kind: 'free' }>, known: Captures): string | undefined =>
+  ownOf(known, part.part) ?? freeField(part.rule).only?.(part.rule)
+
+/** Where a number stands, in figures or in a word, else in Roman letters or as a letter; `null`: nowhere, or in several places. */
+function onlyPlaceOf(text: string, number: number): [start: number, end: number] | null {
+  const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === number
+  const written = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
+  const runs = written.length > 0 ? written : [...text.matchAll(ROMAN_OR_LETTER)].filter(([run]) => saysPlace(run) === number)
+  const [only, ...more] = runs
+  return only && more.length === 0 ? [only.index, only.index + only[0].length] : null
 }
 
 /** Roman letters by themselves, and one letter at the end. */
@@ -91,6 +102,18 @@ function takeFromField(
   spans[taken - 1] = { ...sign, start: end, end, edits: [] }
   spans[taken] = { ...other, start: end, end, edits: [] }
   spans[index] = { ...span, start, end, edits: [] }
+}
+
+/** Takes a settled number out of somebody's own words that begin or end with it; `false`: it stands in none, or amid them. */
+function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [start, end]: [number, number]): boolean {
+  const at = spans.findIndex((span, index) => parts[index] !== undefined && isAnyText(parts[index]) && span.start <= start && span.end >= end)
+  const host = spans[at]
+  if (!host) return false
+  const sides = ([[host.start, start], [end, host.end]] as const).map(side => withinSeparators(text, side))
+  const [rest, ...more] = sides.filter(([from, to]) => to > from)
+  if (!rest || more.length > 0) return false
+  spans[at] = { ...host, start: rest[0], end: rest[1] }
+  return true
 }
 
 /** The rule's own letters before a number that stands elsewhere, such as the V of V{n}, stand there with it. */

@@ -273,7 +273,7 @@ function isLiteral(parts: readonly NamePart[], word: string): boolean {
 /** A bracket that opens or closes nothing in a text belongs to what was taken out of it. */
 function withinBrackets(text: string, start: number, end: number): [number, number] {
   const inner = text.slice(start, end)
-  const opened = /[)\]]/.test(inner) ? null : /[\s_-]*[([]$/.exec(inner)
+  const opened = /[)\]]/.test(inner) ? null : /[\s_-]*[([]\d*$/.exec(inner)
   const closed = /[([]/.test(inner) ? null : /^[)\]][\s_-]*/.exec(inner)
   return [start + (closed?.[0].length ?? 0), end - (opened?.[0].length ?? 0)]
 }
@@ -295,10 +295,18 @@ function giveBack(parts: readonly NamePart[], { spans, extras }: Alignment, text
   }
 }
 
+/** Where a sign that the rule writes stands in a text, the last first: as it is, else with other separators, as " v" is "_v". */
+function placesOfSign(text: string, sign: string): [start: number, end: number][] {
+  if (sign === '') return []
+  const loosely = sign.split(/[\s_.-]+/).map(piece => piece.replace(/[*+?^${}()|[\]\\]/g, '\\$&')).join('[\\s_.-]+')
+  const found = Array.from(text.matchAll(new RegExp(loosely, 'giu')), ({ 0: all, index }): [number, number] => [index, index + all.length]).reverse()
+  const exact = found.filter(([start, end]) => text.slice(start, end) === sign)
+  return exact.length > 0 ? exact : found
+}
+
 /** The value behind the rule's own sign in a stretch, with nothing but words of state behind it. */
 function valueAtEnd(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number], sign: string) {
-  for (let at = text.lastIndexOf(sign, to - 1); sign !== '' && at > from; at = text.lastIndexOf(sign, at - 1)) {
-    const start = at + sign.length
+  for (const [at, start] of placesOfSign(text.slice(0, to), sign).filter(([at]) => at > from)) {
     for (let end = to; end > start; end--) {
       if (!isWordEdge(text, end) || freeField(part.rule).read(text.slice(start, end), part.rule) === undefined) continue
       const rest = text.slice(end, to)

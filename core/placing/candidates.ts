@@ -220,7 +220,8 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   }
   const inFolder = index.namedInFolder(view.levels)
   const byFolder = inFolder.named
-  const byName = lookUp(view.base, index.people.namedIn, found => found.size === 0)
+  const named = lookUp(view.base, index.people.namedIn, found => found.size === 0)
+  const byName = named.size > 0 ? named : new Map(index.byValue(view.base))
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
   add(withoutNumbers(byName, byFolder), 'name')
@@ -271,7 +272,14 @@ function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<str
     for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
       // beside a name a number is something else as likely, wherever it stands
       const strength = namesSomebody && /^\d+$/.test(said) ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
-      if (strength > (told.get(unit)?.strength ?? 0)) told.set(unit, { strength, evidence: [{ kind: 'named', where, said }] })
+      const before = told.get(unit)
+      const evidence = [{ kind: 'named', where, said } as const]
+      // a value in the name and another one in the folder that several bear each: together they say more
+      const isOther = before !== undefined && !before.evidence.some(one => one.kind === 'named' && (one.said === said || one.where === where))
+      if (isOther && strength <= NAMED.sharedColumn && before.strength <= NAMED.sharedColumn) {
+        told.set(unit, { strength: before.strength + strength, evidence: [...before.evidence, ...evidence] })
+      }
+      else if (strength > (before?.strength ?? 0)) told.set(unit, { strength, evidence })
     }
   }
   return told.size > MOST_UNITS ? new Map() : told

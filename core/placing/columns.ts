@@ -109,7 +109,9 @@ function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers
         const words = [word, looseKey(part.name)].filter(one => one.length >= LEAST_WORD)
         for (const value of people.map(person => (part.name === 'id' ? person.id : ownOf(person.fields, part.name) ?? '').trim())) {
           if (value === '' || value.length > SHORT) continue
-          for (const phrase of new Set(words.flatMap(one => beginningsOf(one).map(begun => begun + looseKey(value))))) {
+          // Etappe 2 for 02
+          const ways = /^0\d+$/.test(value) ? [value, value.replace(/^0+(?=\d)/, '')] : [looseKey(value)]
+          for (const phrase of new Set(words.flatMap(one => beginningsOf(one).flatMap(begun => ways.map(way => begun + way))))) {
             const key = `${requirement.id}\n${phrase}`
             const known = phrases.get(key)
             if (known) known.bearers.add(index)

@@ -2,6 +2,7 @@ import { gather } from '../text/gather'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
+import { isAddedWord } from '../names/added-words'
 import { lastWordOf, tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { formsOf } from '../brief/forms'
@@ -28,6 +29,8 @@ export interface EvidenceIndex {
   byFolder(folder: string): UnitSet
   /** Holders that the levels of a folder name, the strongest evidence each; without slips, and with. */
   namedInFolder(levels: readonly string[]): NamedInFolder
+  /** Whose value of any column a name is, but for the rule's own words, numbers and words of state. */
+  byValue(base: string): ReadonlyMap<string, HolderEvidence>
   /** Whether one person alone is of a group: then the group says who it is. */
   isOfOne(group: string): boolean
   /** Units whose further columns (a code, a language) a text names, as far as their rule uses them. */
@@ -89,6 +92,9 @@ function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map
   return owners
 }
 
+/** Of fewer letters a value may be any word. */
+const LEAST_VALUE = 5
+
 /** Folders whose look-ups are kept. */
 const MOST_KEPT = 2000
 
@@ -146,6 +152,8 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     return found.size > 0 ? found : owners.get(looseKey(level)) ?? found
   }
   knowApart(requirements)
+  const ofRule = new Set(ruleWords)
+  const isAside = (token: string) => /^\d+$/.test(token) || ofRule.has(token) || isAddedWord(token)
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()
@@ -194,6 +202,10 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       if (unitsOfFolder.size >= MOST_KEPT) unitsOfFolder.clear()
       unitsOfFolder.set(folder, units)
       return units
+    },
+    byValue(base) {
+      const key = tokensOf(base).filter(token => !isAside(token)).join('')
+      return key.length >= LEAST_VALUE ? owners.get(key) ?? NOBODY : NOBODY
     },
     isOfOne,
     byColumns: indexColumns(units),

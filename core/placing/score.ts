@@ -625,7 +625,8 @@ const endsWithWord = (token: string, word: string): boolean => token.length >= w
 
 /** Whether a word is shortened to its first letter and consonants of it in their order: "rpt" for report (common practice, no source). */
 function isSkeleton(token: string, word: string): boolean {
-  if (token.length * 2 > word.length + 2 || !/^\p{L}[^aeiouy\P{L}]{2,}$/u.test(token) || token[0] !== word[0]) return false
+  // of very long words any few letters are there
+  if (token.length * 2 > word.length + 2 || token.length * 3 < word.length || !/^\p{L}[^aeiouy\P{L}]{2,}$/u.test(token) || token[0] !== word[0]) return false
   let at = 0
   return [...token].every(letter => (at = word.indexOf(letter, at) + 1) > 0)
 }
@@ -637,7 +638,12 @@ function shortWords(requirement: Requirement): readonly string[] {
   const kept = SHORT_WORDS.get(requirement)
   if (kept) return kept
   const texts = requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
-  const words = texts.flatMap(text => text.match(/(?<!\p{L})\p{Lu}{2}(?!\p{L})/gu) ?? [])
+  const titles = [requirement.title, ...Object.values(requirement.titles?.values ?? {})]
+  const words = [
+    ...texts.flatMap(text => text.match(/(?<!\p{L})\p{Lu}{2}(?!\p{L})/gu) ?? []),
+    // BA for Bachelorarbeit (common practice, no source)
+    ...[...texts, ...titles].flatMap(text => Array.from(text.matchAll(/(?<!\p{L})(\p{L})\p{L}{2,}arbeit(?!\p{L})/giu), ([, first = '']) => `${first.toUpperCase()}A`)),
+  ]
   SHORT_WORDS.set(requirement, words)
   return words
 }

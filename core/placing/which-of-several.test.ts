@@ -47,8 +47,8 @@ describe('people in a further column', () => {
   test.each([
     ['jona portrait.jpg', 'photo puck'], ['Klara Homm Massblatt.pdf', 'size titania'], ['Emre Maßblatt.pdf', 'size zettel'],
     ['portrait homm.jpg', 'photo titania'],
-    // words that may be anything are nobody
-    ['Feder portrait.jpg', 'unplaced'],
+    // what is all that a name says besides the rule's own words is whose value it is, in whatever column; more words may be anything
+    ['Feder portrait.jpg', 'photo titania'], ['Feder im Wind portrait.jpg', 'unplaced'],
   ])('%s is %s', async (path, at) => expect((await roundOf(cast, path))[path]).toBe(at))
 
   test('who is there for several says nothing', async () => {
@@ -59,6 +59,30 @@ describe('people in a further column', () => {
   test('a word of theirs that the rule itself has is the rule\'s', async () => {
     const named = { ...cast, list: cast.list.replace('Klara Homm', 'Klara Portrait') }
     expect((await roundOf(named, 'portrait.jpg'))['portrait.jpg']).toBe('unplaced')
+  })
+})
+
+describe('stages of a trail', () => {
+  const stages: Rules = {
+    list: 'stage,title,name\n02,Kammweg,Jule Pohl\n03,Moorsteg,Arne Birk',
+    requirements: [
+      { id: 'track', title: 'Track', name: 'stage{stage}', formats: [{ id: 'gpx' }] },
+      { id: 'text', title: 'Text', name: 'stage{stage}_text', formats: [{ id: 'txt' }] },
+    ],
+  }
+  test.each([
+    ['Stage 2.gpx', 'track jule-pohl'], ['stage 3 text.txt', 'text arne-birk'], ['moorsteg.gpx', 'track arne-birk'],
+    ['Moorsteg text 2.txt', 'text arne-birk'], ['moor.gpx', 'unplaced'], ['stage 4.gpx', 'unplaced'],
+  ])('%s is %s', async (path, at) => expect((await roundOf(stages, path))[path]).toBe(at))
+})
+
+test('two values that several bear each, one in the folder and one in the name, say whose it is', async () => {
+  const clinic: Rules = {
+    list: 'owner,name,clinic\nHartley,Biscuit,East\nOkafor,Nala,East\nNguyen,Tofu,West\nHartley,Pepper,West',
+    requirements: [{ id: 'letter', title: 'Letter', name: '{name}_{owner}_letter', folder: '{clinic}', formats: [{ id: 'pdf' }] }],
+  }
+  expect(await roundOf(clinic, 'West/Hartley letter.pdf', 'Hartley letter.pdf')).toEqual({
+    'West/Hartley letter.pdf': 'letter pepper', 'Hartley letter.pdf': 'unplaced',
   })
 })
 

@@ -42,6 +42,8 @@ export const number: FreeField<NumberRule, typeof options> = {
     // beside a number that is allowed another is hardly meant, a version less than any
     const told = (text.match(/\d+/g) ?? []).some(isIn)
     takeNumbers(text, settled, digits => isNumber(digits, rule, true), (start, end, cost) => {
+      // eight figures are a day, and no year
+      if (rule.digits === 4 && end - start > rule.digits) return
       const besides = told && !isIn(text.slice(start, end)) ? 1.5 + (/(?<!\p{L})v$/iu.test(text.slice(0, start)) ? 0.5 : 0) : 0
       take(start, end, cost + besides)
     })
