@@ -280,11 +280,16 @@ function judgeUnplaced({ input, placements, make }: CheckState, entries: Readonl
 /** What a file without a slot says: whose it is, or what. */
 function whatIsKnown(view: FileView, evidence: readonly Evidence[], requirements: readonly Requirement[]): { named?: string, words?: string } {
   const named = evidence.find(one => one.kind === 'named' && one.where !== 'author')
-  const tokens = tokensOf(view.base)
-  const written = requirements.flatMap(wordsWritten).filter(word => /^\p{L}{2,}$/u.test(word) && tokens.includes(word)).slice(0, 1)
   const words = requirements.map(requirement => wordsSaid(view, requirement)).find(({ share }) => share >= SHARE.wordsNear)
-    ?? (written.length > 0 ? { said: written } : undefined)
+    ?? wordWritten(view, requirements)
   return { ...(named?.kind === 'named' ? { named: named.said } : {}), ...(words ? { words: asWritten(words.said, view.base) } : {}) }
+}
+
+/** A word that a rule itself writes and a name says, however short. */
+function wordWritten(view: FileView, requirements: readonly Requirement[]): { said: string[] } | null {
+  const tokens = tokensOf(view.base)
+  const written = requirements.flatMap(wordsWritten).find(word => /^\p{L}{2,}$/u.test(word) && tokens.includes(word))
+  return written === undefined ? null : { said: [written] }
 }
 
 /** Two people who sent one name into one flat folder: the number behind the second name is the folder's, not a person's. */

@@ -243,7 +243,6 @@ function otherByLevel({ part, rule }: Extract<NamePart, { kind: 'free' }>, { lev
   return { part, kind: 'date-range', range: [start, start], expected, actual: level, ...(allowed ? { allowed } : {}) }
 }
 
-/** What belongs to no part; what parted a value that stands elsewhere is no more too much than that is. */
 /** The number in brackets at the end, which marks a copy, is one thing, whatever its signs were taken for. */
 function withWholeMark(extras: Alignment['extras'], spans: readonly Span[], text: string): Alignment['extras'] {
   const mark = /\s*\(\d{1,3}\)$/.exec(text)
@@ -254,6 +253,7 @@ function withWholeMark(extras: Alignment['extras'], spans: readonly Span[], text
   return [...extras.filter(one => !inside.includes(one)), { ...first, range: [mark.index, text.length] }]
 }
 
+/** What belongs to no part; what parted a value that stands elsewhere is no more too much than that is. */
 function describeExtras(parts: readonly NamePart[], left: Alignment['extras'], spans: readonly Span[], text: string): Difference[] {
   joinTouching(left)
   return withWholeMark(left, spans, text).flatMap(({ range, before }): Difference[] => {

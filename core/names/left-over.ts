@@ -1,7 +1,7 @@
 import { foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAndWord, joinsTwo } from './and-words'
-import { numberOfWord } from './number-words'
+import { numberOfWord, placeInAlphabet } from './number-words'
 import { readRoman } from './roman'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
@@ -89,7 +89,7 @@ function onlyPlaceOf(text: string, number: number): [start: number, end: number]
 const ROMAN_OR_LETTER = /(?<![\p{L}\p{N}])[IVX]{1,5}(?![\p{L}\p{N}])|(?<=[ _-])(?:[a-f]|[ivx]{1,5})$/gu
 
 const saysPlace = (run: string): number | null =>
-  (/^[a-f]$/.test(run) ? run.charCodeAt(0) - 'a'.charCodeAt(0) + 1 : readRoman(run.toUpperCase()))
+  (/^[a-f]$/.test(run) ? placeInAlphabet(run) : readRoman(run.toUpperCase()))
 
 /** Takes a settled number back from a field behind it before which its own sign is missing, or from a text. */
 function takeFromField(

@@ -38,6 +38,9 @@ const folded = (word: string): string => foldCase(removeAccents(word))
 const inOrder = (words: string, at: number) => words.split(' ').map(word => [folded(word), at + 1] as const)
 const NUMBERS = new Map(Object.values(WORDS).flatMap(list => list.flatMap(inOrder)))
 
+/** Which letter of the alphabet one is, from 1: pieces are lettered as they are numbered. */
+export const placeInAlphabet = (letter: string): number => letter.toLowerCase().charCodeAt(0) - 'a'.charCodeAt(0) + 1
+
 /**
  * The number a word says, from one to six; `null`: none.
  *

@@ -39,6 +39,19 @@ export function commonTail(codes: ReadonlySet<string>): string {
 }
 
 /**
+ * What a word is shortened to by leaving out its end.
+ *
+ * @param least - so many letters stay
+ * @param most - no longer ones
+ * @example
+ * beginningsOf('Zachary', 3, 5) //=> ['Zac', 'Zach', 'Zacha']
+ */
+export function beginningsOf(word: string, least: number, most: number): string[] {
+  const letters = [...word]
+  return Array.from({ length: Math.max(0, Math.min(most, letters.length) - least + 1) }, (_, more) => letters.slice(0, least + more).join(''))
+}
+
+/**
  * The last word of a text, whatever separators stand behind it; '' where there is none.
  *
  * @example

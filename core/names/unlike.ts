@@ -1,4 +1,4 @@
-import { likeness } from '../text/distance'
+import { beginAlike, likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { isAddedWord } from './added-words'
 import { isAndWord } from './and-words'
@@ -110,8 +110,7 @@ export function isElsewhere(part: string, asked: string, word: string, { called,
 /** Whether two words are one in other forms: rodzica and rodziców. */
 function isFormOf(word: string, other: string): boolean {
   if (word === other) return true
-  const stem = Math.max(LEAST_STEM, Math.min(word.length, other.length) - 2)
-  return Math.abs(word.length - other.length) <= 2 && word.length >= stem && word.slice(0, stem) === other.slice(0, stem)
+  return Math.abs(word.length - other.length) <= 2 && beginAlike(word, other, Math.max(LEAST_STEM, Math.min(word.length, other.length) - 2))
 }
 const LEAST_STEM = 5
 

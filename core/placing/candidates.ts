@@ -266,12 +266,12 @@ function withoutNumbers(named: Map<string, HolderEvidence>, byFolder: ReadonlyMa
 function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<string, Spoken>): ReadonlyMap<number, Spoken> {
   const told = new Map<number, Spoken>()
   const texts = [['name', view.base] as const, ...view.levels.map(level => ['folder', level] as const)]
-  const namesSomebody = [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
+  const namesSomebody = () => [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
     && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/^\d+$/.test(one.said)))
   for (const [where, text] of texts) {
     for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
       // beside a name a number is something else as likely, wherever it stands
-      const strength = namesSomebody && /^\d+$/.test(said) ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
+      const strength = /^\d+$/.test(said) && namesSomebody() ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
       const before = told.get(unit)
       const evidence = [{ kind: 'named', where, said } as const]
       // a value in the name and another one in the folder that several bear each: together they say more

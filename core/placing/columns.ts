@@ -7,7 +7,7 @@ import { namesOfLanguage } from '../names/language-names'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
 import { gather, gatherOnce } from '../text/gather'
-import { commonTail, lastWordOf, withoutZeros } from '../names/tokens'
+import { beginningsOf, commonTail, lastWordOf, withoutZeros } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
 import { wordsOfRule } from './piece-number'
@@ -88,10 +88,6 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
 /** A rule's own word behind which a value stands, and how it is shortened: so many letters at least. */
 const LEAST_WORD = 3
 
-/** A word and what it is shortened to. */
-const beginningsOf = (word: string): string[] =>
-  Array.from({ length: word.length - LEAST_WORD + 1 }, (_, more) => word.slice(0, LEAST_WORD + more))
-
 /**
  * Short values with the rule's own word before them, whole or shortened, as Kap. 4 for "Kapitel {chapter}": by themselves they say little.
  *
@@ -111,7 +107,8 @@ function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers
           if (value === '' || value.length > SHORT) continue
           // Etappe 2 for 02
           const ways = /^0\d+$/.test(value) ? [value, value.replace(/^0+(?=\d)/, '')] : [looseKey(value)]
-          for (const phrase of new Set(words.flatMap(one => beginningsOf(one).flatMap(begun => ways.map(way => begun + way))))) {
+          const begun = words.flatMap(one => beginningsOf(one, LEAST_WORD, Infinity))
+          for (const phrase of new Set(begun.flatMap(one => ways.map(way => one + way)))) {
             const key = `${requirement.id}\n${phrase}`
             const known = phrases.get(key)
             if (known) known.bearers.add(index)

@@ -204,6 +204,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       return units
     },
     byValue(base) {
+      if (owners.size === 0) return NOBODY
       const key = tokensOf(base).filter(token => !isAside(token)).join('')
       return key.length >= LEAST_VALUE ? owners.get(key) ?? NOBODY : NOBODY
     },

@@ -6,7 +6,7 @@ import { MONTH_WORDS, WEEKDAY_WORDS, WEEK_KEYS } from '../names/months'
 import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
-import { commonTail, tokensOf, withoutZeros } from '../names/tokens'
+import { beginningsOf, commonTail, tokensOf, withoutZeros } from '../names/tokens'
 import { isTradeWord } from '../names/trade-words'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
 import { ownOf } from '../text/own'
@@ -375,7 +375,7 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
     const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => before.map(written => `${written}${one}`))
     const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
     const spoken = [...own, ...ends.filter(end => /^\p{L}{4,}$/u.test(end) && !NO_GROUPS.has(looseKey(end))), ...singularsOf(group)]
-    const begun = beginningsOfGroup(group).map(looseKey).filter(short => !ruleWords.has(short))
+    const begun = shortenedGroup(group).map(looseKey).filter(short => !ruleWords.has(short))
     for (const short of new Set([...spoken.map(looseKey), ...begun])) gather(shorts, short, group)
   }
   const known = new Set([...groups].map(looseKey))
@@ -385,10 +385,8 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
 }
 
 /** What a long name of one word is shortened to: Senioren for Seniorenkreis (common practice, no source). */
-function beginningsOfGroup(group: string): string[] {
-  if (!/^\p{L}{9,}$/u.test(group)) return []
-  return Array.from({ length: group.length - LEAST_BEGINNING - 1 }, (_, more) => group.slice(0, LEAST_BEGINNING + more))
-}
+const shortenedGroup = (group: string): string[] =>
+  (/^\p{L}{9,}$/u.test(group) ? beginningsOf(group, LEAST_BEGINNING, [...group].length - 2) : [])
 const LEAST_BEGINNING = 5
 
 /** A group's name in the singular, as people write of one of its parts: Klarinet for Klarinetten (common practice, no source). */
@@ -442,11 +440,7 @@ const LEAST_SHORT = 3
 const MOST_SHORT = 5
 
 /** The first letters of a name, as it is shortened; itself where it is no longer. */
-function beginningsOf(name: string): string[] {
-  const letters = [...name]
-  const least = Math.min(LEAST_SHORT, letters.length)
-  return Array.from({ length: Math.min(MOST_SHORT, letters.length) - least + 1 }, (_, more) => letters.slice(0, least + more).join(''))
-}
+const shortNamesOf = (name: string): string[] => beginningsOf(name, Math.min(LEAST_SHORT, [...name].length), MOST_SHORT)
 
 /** In longer lists too many names begin alike. */
 const MOST_CALLED_SHORT = 2000
@@ -465,7 +459,7 @@ function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, r
     const [first = '', last = ''] = given ? [wordsOf(given)[0] ?? given, family] : [words[0], words.length > 1 ? words.at(-1) : '']
     const holder = holderKey('person', id)
     for (const called of [first, ...aliases]) {
-      for (const short of beginningsOf(called)) {
+      for (const short of shortNamesOf(called)) {
         if (short !== called) gather(shorts, looseKey(short), { holder, said: called, whole: false })
         if (last) for (const more of [last, [...last][0] ?? '']) gather(shorts, looseKey(short + more), { holder, said: name, whole: true })
       }

@@ -6,7 +6,7 @@ import { joinsTwo } from '../names/and-words'
 import { freeField } from '../names/fields/index'
 import { WEEK_KEYS } from '../names/months'
 import { bareNumbers, tellNumbers } from '../names/number-kinds'
-import { numberOfWord } from '../names/number-words'
+import { numberOfWord, placeInAlphabet } from '../names/number-words'
 import { readRoman } from '../names/roman'
 import type { Captures, NamePart } from '../names/parts'
 import { lastWordOf, tokensOf } from '../names/tokens'
@@ -151,7 +151,7 @@ function letterIn(base: string, unit: Unit): number | null {
   if (letter === '' || /\p{N}/u.test(base) || !wordsOfRule(unit.requirement).includes(looseKey(word))) return null
   const key = letter.toLowerCase()
   if ([...calledBy(unit)].some(called => called.startsWith(key))) return null
-  return key.charCodeAt(0) - 'a'.charCodeAt(0) + 1
+  return placeInAlphabet(key)
 }
 
 /** The one number that a word says which is neither the rule's own nor the holder's: "essay two", "zweiter Versuch". */

@@ -17,7 +17,7 @@ import { WEEK_KEYS } from '../names/months'
 import { tokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
-import { editDistance } from '../text/distance'
+import { beginAlike, editDistance } from '../text/distance'
 import { keeping } from '../text/kept'
 import { romanised } from '../text/romanise'
 import { looseKey } from '../text/fold'
@@ -613,10 +613,7 @@ function findWord(word: string, tokens: readonly string[]): { said: string, lett
 }
 
 /** Whether two long words begin alike but for their ends. */
-const isCognate = (token: string, word: string): boolean => {
-  const stem = Math.max(LEAST_STEM, Math.ceil(word.length * 0.75))
-  return word.length >= stem && token.length >= stem && token.slice(0, stem) === word.slice(0, stem)
-}
+const isCognate = (token: string, word: string): boolean => beginAlike(token, word, Math.max(LEAST_STEM, Math.ceil(word.length * 0.75)))
 const LEAST_STEM = 7
 
 /** Whether a longer word ends with another one, perhaps with Ä written as AE in one of them. */

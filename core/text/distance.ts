@@ -80,6 +80,16 @@ export function likeness(a: string, b: string): number {
   return value
 }
 
+/**
+ * Whether two words have their first letters in common, so many at least.
+ *
+ * @example
+ * beginAlike('vaccinatie', 'vaccination', 9) //=> true
+ */
+export function beginAlike(a: string, b: string, letters: number): boolean {
+  return a.length >= letters && b.length >= letters && a.slice(0, letters) === b.slice(0, letters)
+}
+
 /** What a name is mended by asks the same few pairs in turn. */
 const LATEST = Array.from({ length: 4 }, () => ({ a: '', b: '', value: 1 }))
 let turn = 0

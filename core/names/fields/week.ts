@@ -101,9 +101,8 @@ function daysTold(text: string): { length: number, days: [[day: number, month: n
 }
 
 /** The week that two days lie in, where it is one that is asked for. */
-function weekOfDays(text: string, position: number, rule: WeekRule): { end: number, written: string } | null {
-  const told = daysTold(text.slice(position, position + LONGEST_DAYS))
-  if (!told || rule.from === null || rule.to === null) return null
+function weekOfDays(told: NonNullable<ReturnType<typeof daysTold>>, position: number, rule: WeekRule): { end: number, written: string } | null {
+  if (rule.from === null || rule.to === null) return null
   for (const year of told.year === null ? [readIso(rule.from).year, readIso(rule.to).year] : [told.year]) {
     const [[day1, month1], [day2, month2]] = told.days
     // a week may end in the next year
@@ -120,9 +119,9 @@ const isOfDay = (text: string, position: number): boolean => DAY_IN_WORDS.test(t
 const DAY_IN_WORDS = new RegExp(`^\\d{1,2}(?:st|nd|rd|th|er|[.º])?[ _]?(?:de )?(?:${MONTH_WORDS})(?![\\p{L}])`, 'iu')
 
 function looseWeek(text: string, position: number, rule: WeekRule): { end: number, written: string | null } | null {
-  const ofDays = weekOfDays(text, position, rule)
+  const days = daysTold(text.slice(position, position + LONGEST_DAYS))
   // days of another week, or of none, tell no week by their figures
-  if (ofDays ?? daysTold(text.slice(position, position + LONGEST_DAYS))) return ofDays
+  if (days) return weekOfDays(days, position, rule)
   const match = LOOSE.exec(text.slice(position, position + 16))
   if (!match) return null
   const week = settle(match[1] === undefined ? null : Number(match[1]), Number(match[3]), rule)
