@@ -65,6 +65,19 @@ let passed = 0
 let failed = Number(before) + (vitest ? 0 : 1) + (browser ? 0 : 1)
 if (vitest) { passed += vitest.numPassedTests; failed += vitest.numFailedTests + (vitest.success || vitest.numFailedTests > 0 ? 0 : 1) }
 if (browser) { passed += browser.stats.expected; failed += browser.stats.unexpected + browser.stats.flaky + browser.stats.skipped }
+// said again at the end, where a long record of a run is read first
+const report = (name, where, why) => console.log(`\nFAILED: ${where} › ${name}\n${String(why).slice(0, 2000)}`)
+for (const file of vitest?.testResults ?? []) {
+  const fell = file.assertionResults.filter((test) => test.status === 'failed')
+  for (const test of fell) report(test.fullName, file.name, test.failureMessages.join('\n'))
+  if (file.status === 'failed' && fell.length === 0) report('the file as a whole', file.name, file.message)
+}
+const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)]
+for (const spec of (browser?.suites ?? []).flatMap(specs)) {
+  for (const test of spec.tests.filter((one) => one.status !== 'expected')) {
+    report(spec.title, spec.file, test.results.map((result) => result.error?.message ?? result.status).join('\n'))
+  }
+}
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 && passed > 0 ? 0 : 1)
 NODE
