@@ -157,8 +157,8 @@ type Nearest = ReturnType<typeof nearestForm>
 function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: { nothing?: true, only?: string[] }, differences: Difference[] } {
   if (!bearsNothing(base, wanted, nearest.differences)) return { params: {}, differences: nearest.differences }
   // a day is there however it is written
-  const days = nearest.differences.filter(one => /\d/.test(one.actual) && one.actual.length > 4 && ownOf(nearest.captures, one.part) !== undefined)
-    .map(one => one.actual)
+  const isDay = (text: string) => /\p{L}{3}/u.test(text) || (/\d/.test(text) && text.length > 4)
+  const days = nearest.differences.filter(one => isDay(one.actual) && ownOf(nearest.captures, one.part) !== undefined).map(one => one.actual)
   const only = [...wordsThere(base, wanted).filter(word => !days.some(day => day.includes(word))), ...days].slice(0, 3)
   return { params: { nothing: true, ...(only.length > 0 ? { only } : {}) }, differences: absentParts(nearest) }
 }

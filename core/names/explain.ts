@@ -87,7 +87,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
-  mendAlignment(shown, alignment, text, context)
+  mendAlignment(shown, alignment, text, context, known)
   standSettled(shown, alignment, text, known)
   holdTwo(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)

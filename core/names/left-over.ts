@@ -231,7 +231,7 @@ const shapeOf = (word: string): string => {
 interface FoundValue { value: string, range: [number, number] }
 
 /** Whole values of a field in a stretch of a name, the longest reading at each place. */
-function valuesIn(
+export function valuesIn(
   part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number], called: ReadonlySet<string>,
   valueOf: (actual: string) => string | undefined,
 ): FoundValue[] {

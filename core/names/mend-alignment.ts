@@ -4,14 +4,14 @@ import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
-import type { NamePart } from './parts'
+import type { Captures, NamePart } from './parts'
 import { isAnyText } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
-import { LEAST_WORD, standInPlace, standJoinedValues, standOwnValues, standOwnWords, wordOf } from './stand-elsewhere'
+import { LEAST_WORD, standInPlace, standJoinedValues, standOwnValues, standOwnWords, standSigned, standToldValues, wordOf } from './stand-elsewhere'
 import type { Known } from './unlike'
 import { OF_NAME, isOfLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
 
@@ -20,12 +20,14 @@ import { OF_NAME, isOfLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } f
  * instead of it, and what belongs to none.
  *
  * @param alignment - changed in place
+ * @param known - values already settled otherwise
  * @param context - what may differ, and what holder and piece are called besides: such words stand instead of nothing else
  */
 export function mendAlignment(
-  parts: readonly NamePart[], alignment: Alignment, text: string, context: Known,
+  parts: readonly NamePart[], alignment: Alignment, text: string, context: Known, known: Captures,
 ): void {
   const { strictness } = context
+  standSigned(parts, alignment, text, known)
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
   if (alignment.extras.length > 0) {
@@ -34,6 +36,7 @@ export function mendAlignment(
   }
   standJoinedValues(parts, alignment, text)
   standOwnValues(parts, alignment, text)
+  standToldValues(parts, alignment, text, known)
   dropUnlike(parts, alignment, text, context)
   if (alignment.extras.length > 0) {
     joinExtras(alignment, text)

@@ -3,8 +3,11 @@ import { looseKey } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
-import type { NamePart } from './parts'
-import { isAnyText } from './parts'
+import { ownOf } from '../text/own'
+import { freeField } from './fields/index'
+import { valuesIn } from './left-over'
+import type { Captures, NamePart } from './parts'
+import { isAnyText, isValue } from './parts'
 import { withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 import { LIKE, cutOut, foldPlain, isAlike, passesOthers, takeFromExtra, withoutStretch } from './spans'
@@ -97,10 +100,55 @@ export function standOwnValues(parts: readonly NamePart[], alignment: Alignment,
   }
 }
 
+/** The same for a value that the name itself tells, where it stands in what was taken for somebody's or the rule's own words. */
+export function standToldValues(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
+  const { spans, extras } = alignment
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'free' || !isValue(part) || isAnyText(part) || !span || span.end > span.start || ownOf(known, part.part) !== undefined) continue
+    const hosts = spans.filter((host, at) => parts[at]?.kind === 'fixed' && host.end > host.start && host.edits.length > 0 && !isAlike(host, text))
+    const read = (actual: string) => freeField(part.rule).read(actual, part.rule)
+    const [only, ...more] = hosts.flatMap(host => valuesIn(part, text, [host.start, host.end], NOBODY, read))
+    if (!only || more.length > 0 || !giveRoom(parts, alignment, text, index, only.range)) continue
+    const [start, end] = only.range
+    const moved = passesOthers(alignment, text, index, [start, end])
+    spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
+    extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+const NOBODY: ReadonlySet<string> = new Set()
+
+/** A number behind the letters that the rule writes before another value is that one: in "AB KW45" for KW{w}_AB{n} nothing says a sheet. */
+export function standSigned(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
+  const { spans } = alignment
+  for (const [index, part] of parts.entries()) {
+    const [sign, letters, span] = [parts[index - 1], spans[index - 1], spans[index]]
+    if (part.kind !== 'free' || sign?.kind !== 'fixed' || sign.part !== 'literal' || !letters || !span || span.end > span.start) continue
+    if (ownOf(known, part.part) !== undefined) continue
+    const own = foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '')
+    const isIts = ({ start, end }: Span, at: number) => parts[at]?.kind === 'free' && ownOf(known, parts[at].part) === undefined && end > start
+      && foldPlain(text.slice(start - own.length, start)) === own && isWordEdge(text, start - own.length)
+      && freeField(part.rule).read(text.slice(start, end), part.rule) !== undefined
+    const other = own === '' ? -1 : spans.findIndex(isIts)
+    const taken = spans[other]
+    if (!taken) continue
+    const { start, end } = taken
+    spans[other] = { ...taken, start: end, edits: [] }
+    cutOut(alignment, [start - own.length, end])
+    const asked = sign.texts[0] ?? ''
+    const range: [number, number] = [start - own.length, start]
+    spans[index - 1] = { start: range[0], end: start, text: asked, edits: [{ range, expected: asked }] }
+    const moved = passesOthers(alignment, text, index, [start, end])
+    spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
+  }
+}
+
 /** Makes room for a value in the one thing it was taken for; `false`: that is right as it is. */
 function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
   const sidesOf = (from: number, to: number) => ([[from, start], [end, to]] as const).map(side => withinSeparators(text, side))
+  const wordsOf = (host: Span, from: number, to: number) => likeness(text.slice(from, to), host.text)
   const isText = (other: number) => parts[other] !== undefined && isAnyText(parts[other])
+  if (takePieces(parts, spans, index, [start, end])) return true
   const at = spans.findIndex((host, other) => other !== index && host.start <= start && host.end >= end
     && (host.edits.length > 0 || isText(other)))
   const host = spans[at]
@@ -113,23 +161,25 @@ function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text
     spans[at] = { ...host, start: from, end: to }
     return true
   }
-  if (host && parts[at]?.part === 'literal') {
-    const [own, left] = sidesOf(host.start, host.end)
-      .sort((a, b) => likeness(text.slice(...b), host.text) - likeness(text.slice(...a), host.text))
-    if (own) spans[at] = { ...host, start: own[0], end: own[1], edits: [{ range: own, expected: host.text }] }
-    if (left && left[1] > left[0]) extras.push({ range: left, before: at })
-    return own !== undefined
-  }
-  if (host) {
-    const [left, ...more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from)
-    if (more.length > 0 || isAlike(host, text)) return false
-    // what is left stands there instead of it
-    spans[at] = left
-      ? { ...host, start: left[0], end: left[1], edits: [{ range: left, expected: host.text }] }
-      : { ...host, end: host.start, edits: [] }
-    return true
-  }
-  return takeFromExtra(extras, text, [start, end])
+  if (!host) return takeFromExtra(extras, text, [start, end])
+  const isLiteral = parts[at]?.part === 'literal'
+  if (!isLiteral && isAlike(host, text)) return false
+  // the side that is liker to it stands there instead of it
+  const [left, more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from).sort((a, b) => wordsOf(host, ...b) - wordsOf(host, ...a))
+  if (more) extras.push({ range: more, before: more[0] < start ? at : at + 1 })
+  const own = left ?? [host.start, host.start]
+  spans[at] = { ...host, start: own[0], end: own[1], edits: left || isLiteral ? [{ range: own, expected: host.text }] : [] }
+  return true
+}
+
+/** Takes back the letters of one word that were dealt out to several parts, each of which is nothing but such letters; `false`: they were not. */
+function takePieces(parts: readonly NamePart[], spans: Span[], index: number, [start, end]: [number, number]): boolean {
+  const pieces = spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [{ span, at }] : []))
+  const isPiece = ({ span, at }: { span: Span, at: number }) =>
+    parts[at]?.kind === 'fixed' && span.edits.length > 0 && span.start >= start && span.end <= end
+  if (pieces.length < 2 || !pieces.every(isPiece)) return false
+  for (const { span, at } of pieces) spans[at] = { ...span, end: span.start, edits: [] }
+  return true
 }
 
 /** The word or words that a rule's own text is, with what stands around them; `null`: it is none. */

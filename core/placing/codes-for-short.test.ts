@@ -37,6 +37,24 @@ describe('codes that end in the same year', () => {
   })
 })
 
+describe('codes that begin alike', () => {
+  const jobs: Rules = {
+    list: 'id,name,target,job\np1,Pavel Novak,CS,J-1043\np2,Rosa Prado,PT,J-1044\np3,Rosa Prado,ES,J-1045',
+    requirements: [
+      { id: 'memory', title: 'Translation memory', name: '{job}_{target}', folder: '{job}', formats: [{ id: 'xml' }] },
+      { id: 'bill', title: 'Invoice', name: '{job}_invoice', folder: '{job}', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    ['1043/faktura 1043.pdf', 'bill p1'], ['Rosa/1044.xml', 'memory p2'], ['Rosa/invoice 1045.pdf', 'bill p3'], ['Rosa/invoice.pdf', 'unplaced'],
+  ])('are told by their numbers: %s', async (path, at) => expect((await roundOf(jobs, path))[path]).toBe(at))
+
+  test('but not by what is the end of two', async () => {
+    const two = { ...jobs, list: jobs.list.replace('J-1045', 'K-1044') }
+    expect((await roundOf(two, 'Rosa/1044.xml'))['Rosa/1044.xml']).toBe('unplaced')
+  })
+})
+
 test('a last name of four letters is somebody\'s, where nobody else bears it', async () => {
   const couples: Rules = {
     list: 'name\nAnna & Ben Whitlow\nElise & Tove Berg',

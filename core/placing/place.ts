@@ -4,7 +4,6 @@ import type { SlotRef } from '../brief/slots'
 import { formsOf } from '../brief/forms'
 import { isAnyText } from '../names/parts'
 import { tokensOf } from '../names/tokens'
-import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Candidates } from './candidates'
 import type { Assigned, Edge } from './assign'
@@ -16,10 +15,10 @@ import type { Candidate, NameFit } from './score'
 import { wordsOfRule } from './piece-number'
 import { extensionAsked, isNearWord, isOfFamily, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
-import { countBesides, fillUnit, holdBack, volumesOf } from './slots'
+import { areStates, countBesides, fillUnit, holdBack, volumesOf } from './slots'
 import { holderKey } from './people'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
-import { copyMarksOf } from './view'
+import { stemOf } from './view'
 import type { FileView } from './view'
 import { BEHIND, CONFIDENCE, confidenceOf, LEAST_NAMED, NAMED, OCCUPIED, OF_NAMED, SHARE, WORTH } from './weights'
 
@@ -264,7 +263,7 @@ function withoutOne<T>(list: readonly T[], isIt: (item: T) => boolean): T[] {
 const waysOf = ({ options }: Waiting): number => options.reduce((sum, { slots }) => sum + slots.length, 0)
 
 /**
- * Of several files that can only go to one and the same slot, those that are meant: copies of one file all go there, and one of which
+ * Of several files that can only go to one and the same slot, those that are meant: states of one file all go there, and one of which
  * every word is known goes before those that say something else besides, as one that tells its number does before those that tell none.
  */
 function meantOf(waiting: readonly Waiting[]): Set<Waiting> {
@@ -277,12 +276,13 @@ function meantOf(waiting: readonly Waiting[]): Set<Waiting> {
     if (rivals.length < 2 || rivals.some(one => waysOf(one) !== 1)) continue
     const known = rivals.filter(one => one.options.every(option => isKnown(one.view, option)))
     const left = keepSome(keepSome(rivals, one => known.includes(one)), one => one.options.every(option => numberIn(option.candidate) !== null))
-    if (new Set(left.map(({ view }) => looseKey(stemOf(view)))).size === 1) for (const one of left) meant.add(one)
+    const [first] = left
+    const isState = (one: Waiting) => one === first || one.options.every(({ candidate }) => first?.options.every(other =>
+      areStates(candidate.unit, { view: one.view, candidate }, { view: first.view, candidate: other.candidate })))
+    if (left.every(isState)) for (const one of rivals.filter(isState)) meant.add(one)
   }
   return meant
 }
-
-const stemOf = (view: FileView): string => copyMarksOf(view)[0]?.base ?? view.base
 
 /** Whether a rule asks for a text of one's own: any words may be it. */
 const takesText = (unit: Unit): boolean => formsOf(unit).some(({ name }) => name?.some(isAnyText))

@@ -12,7 +12,7 @@ import { ownOf } from '../text/own'
 import type { Candidate, NameFit } from './score'
 import { ownWords } from './score'
 import type { FileView } from './view'
-import { copyMarksOf, keyOf, stateWordsOf } from './view'
+import { copyMarksOf, keyOf, stateWordsOf, stemOf } from './view'
 import { isNumbered, numbersOf } from '../brief/slots'
 
 /** A file that goes to a unit, with the number its name tells where the unit counts by one. */
@@ -352,8 +352,17 @@ function stateAdded(now: FileView, before: FileView): 'later' | 'earlier' | null
   return added.every(word => isLaterWord(word) || isEarlierWord(word)) ? 'earlier' : null
 }
 
+/** What is asked of a file to tell whether it is a state of another one. */
+type Told = Pick<Arrival, 'view' | 'candidate'>
+
+/** Whether two files that can only be one piece are states of it: copies, each with its version, or one with words of state. */
+export function areStates(unit: Unit, a: Told, b: Told): boolean {
+  return looseKey(stemOf(a.view)) === looseKey(stemOf(b.view)) || (versionOf(unit, a) >= 0 && versionOf(unit, b) >= 0)
+    || stateAdded(a.view, b.view) !== null || stateAdded(b.view, a.view) !== null
+}
+
 /** The number of a file's version as its name tells it; -1 where it tells none. */
-export function versionOf({ requirement }: Unit, { candidate }: Arrival): number {
+export function versionOf({ requirement }: Unit, { candidate }: Pick<Arrival, 'candidate'>): number {
   for (const field of versionFields(requirement)) {
     const value = ownOf(candidate.captures, field)
     if (value !== undefined) return Number(value)

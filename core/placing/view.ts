@@ -45,6 +45,9 @@ function readMarks(view: FileView): CopyMark[] {
   return [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
 }
 
+/** A file's base name without the mark of a copy. */
+export const stemOf = (view: FileView): string => copyMarksOf(view)[0]?.base ?? view.base
+
 /** A file's base name as a loose key. */
 export function keyOf(view: FileView): string {
   return view.told.key ??= looseKey(view.base)

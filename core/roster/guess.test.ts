@@ -161,3 +161,20 @@ test('one list says the same people with commas, semicolons or tabs between its 
     for (const people of said) expect(people).toEqual(readRoster(table, mapping).roster.people)
   }))
 })
+
+// common practice, no source
+describe('signs of a few letters', () => {
+  const meaningsOf = (text: string) => {
+    const { mapping: { columns }, table } = guessList(readTable(new TextEncoder().encode(text)))
+    return Object.fromEntries(table.header.map((heading, column) => [heading, columns[column]]))
+  }
+  test.each(['Kürzel', 'Initials', 'Initialen'])('that call everybody otherwise are theirs: %s', (heading) => {
+    expect(meaningsOf(`${heading};Name\nMUE;Tom Münz\nSCH;Iris Schramm`)).toEqual({ [heading]: 'id', Name: 'name' })
+    expect(meaningsOf(`Name;${heading}\nTom Münz;T.M.\nIris Schramm;I.S.`)).toEqual({ [heading]: 'id', Name: 'name' })
+  })
+  test.each([
+    ['that several share are a firm\'s', 'Kürzel;Name\nKR;Tom Münz\nKR;Iris Schramm'],
+    ['are none beside numbers', 'Nr;Kürzel;Name\n1;MUE;Tom Münz\n2;SCH;Iris Schramm'],
+    ['that are missing for one number nobody', 'Kürzel;Name\nMUE;Tom Münz\n;Iris Schramm'],
+  ])('%s', (_, list) => expect(meaningsOf(list)).toMatchObject({ Kürzel: 'other' }))
+})

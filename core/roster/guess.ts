@@ -227,9 +227,22 @@ function withNumber(guessed: GuessedList): GuessedList {
   const { table, mapping } = guessed
   const cells = table.rows.map(row => row[0] ?? '')
   const isNumbered = cells.length > 1 && new Set(cells).size === cells.length && cells.every(cell => /^(?:\p{L}{1,4}[-_. /]?\d{1,12}\p{L}?|\d{3,12}\p{L}?|\d{2,4}[-/]\d{2,6})$/u.test(cell))
-  if (mapping.columns[0] !== 'other' || mapping.columns.includes('id') || !isNumbered) return guessed
-  const said = `No heading says which number is whose; "${showText(table.header[0] ?? '')}" was taken for it: look whether that is right`
-  return { table: note(table, said), mapping: { ...mapping, columns: ['id', ...mapping.columns.slice(1)] } }
+  const column = isNumbered && mapping.columns[0] === 'other' ? 0 : signColumn(guessed)
+  if (mapping.columns.includes('id') || column < 0) return guessed
+  const said = `No heading says which number is whose; "${showText(table.header[column] ?? '')}" was taken for it: look whether that is right`
+  return { table: note(table, said), mapping: { ...mapping, columns: mapping.columns.map((meaning, at) => (at === column ? 'id' : meaning)) } }
+}
+
+/** Headings of the few letters people sign with (common practice, no source), as loose keys. */
+const SIGNS = new Set(['kurzel', 'lehrerkurzel', 'kurzzeichen', 'initials', 'initialen', 'initiales', 'iniciales', 'iniziali', 'initialer'])
+
+/** The column of the signs that call everybody otherwise; -1: there is none, or a firm's stands with several of its people. */
+function signColumn({ table: { header, rows }, mapping }: GuessedList): number {
+  const isOwn = (column: number) => {
+    const cells = rows.map(row => row[column] ?? '')
+    return new Set(cells.map(looseKey)).size === cells.length && cells.every(cell => /^\p{L}[\p{L}\d.]{0,5}$/u.test(cell))
+  }
+  return header.findIndex((heading, column) => mapping.columns[column] === 'other' && SIGNS.has(looseKey(heading)) && isOwn(column))
 }
 
 /** So many of the names must be written alike before a list is read so. */
