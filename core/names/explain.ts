@@ -12,6 +12,7 @@ import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
+import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { expandParts, isAnyText, isValue } from './parts'
@@ -89,6 +90,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, context, known)
   standSettled(shown, alignment, text, known)
+  mendEdges(shown, alignment, text, known, context.called)
   holdTwo(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, context)

@@ -11,7 +11,9 @@ import { isSeparator, withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
-import { LEAST_WORD, standInPlace, standJoinedValues, standOwnValues, standOwnWords, standSigned, standToldValues, wordOf } from './stand-elsewhere'
+import {
+  LEAST_WORD, freeDays, standInPlace, standJoinedValues, standOwnValues, standOwnWords, standSigned, standToldValues, wordOf,
+} from './stand-elsewhere'
 import type { Known } from './unlike'
 import { OF_NAME, isOfLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
 
@@ -27,6 +29,7 @@ export function mendAlignment(
   parts: readonly NamePart[], alignment: Alignment, text: string, context: Known, known: Captures,
 ): void {
   const { strictness } = context
+  freeDays(parts, alignment, text, known)
   standSigned(parts, alignment, text, known)
   takeWhole(parts, alignment, text, strictness)
   standOwnWords(parts, alignment, text)
@@ -310,8 +313,12 @@ function placesOfSign(text: string, sign: string): [start: number, end: number][
 /** The value behind the rule's own sign in a stretch, with nothing but words of state behind it. */
 function valueAtEnd(part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number], sign: string) {
   for (const [at, start] of placesOfSign(text.slice(0, to), sign).filter(([at]) => at > from)) {
-    for (let end = to; end > start; end--) {
-      if (!isWordEdge(text, end) || freeField(part.rule).read(text.slice(start, end), part.rule) === undefined) continue
+    for (let whole = to; whole > start; whole--) {
+      const value = isWordEdge(text, whole) ? freeField(part.rule).read(text.slice(start, whole), part.rule) : undefined
+      if (value === undefined) continue
+      // words behind it are no longer form of it
+      const own = start + value.length
+      const end = own < whole && foldCase(text.slice(start, own)) === foldCase(value) && isWordEdge(text, own) ? own : whole
       const rest = text.slice(end, to)
       return /[\p{L}\p{N}]/u.test(rest) && !isAddedWord(rest) ? null : { sign: at, start, end }
     }

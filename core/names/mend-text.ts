@@ -128,7 +128,9 @@ const isEmpty = (span: Span | undefined): boolean => span === undefined || span.
 /** A text without some words, but for small ones between others; `null`: it holds none of them. */
 function withoutWords(value: string, words: readonly string[]): string | null {
   const all = wordsIn(value, [0, value.length])
-  const isOne = ({ word }: { word: string }) => words.includes(looseKey(word))
+  // a number that a bracket holds with other words is theirs: (mix 3)
+  const isBracketed = (end: number) => /[([][^()[\]]*\p{L}[^()[\]]*$/u.test(value.slice(0, end)) && /^\s*[)\]]/.test(value.slice(end))
+  const isOne = ({ word, end }: { word: string, end: number }) => words.includes(looseKey(word)) && !(/^\d+$/.test(word) && isBracketed(end))
   const others = all.flatMap((one, at) => (isOne(one) ? [] : [at]))
   const isBetween = (at: number) => at > (others[0] ?? at) && at < (others.at(-1) ?? at)
   const kept = all.filter((one, at) => !isOne(one) || (one.word.length < LEAST_WORD && isBetween(at)))

@@ -10,6 +10,7 @@ import type { Captures, NamePart } from './parts'
 import { isAnyText, isValue } from './parts'
 import { withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
+import { tellNumbers } from './number-kinds'
 import { LIKE, cutOut, foldPlain, isAlike, passesOthers, takeFromExtra, withoutStretch } from './spans'
 
 /**
@@ -142,6 +143,30 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
     spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
   }
 }
+
+/** A figure of a day is no number by itself: of "3.11." no piece 11 is told. Where a rule asks for the figures one by one they are. */
+export function freeDays(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
+  const isNumber = (at: number) => {
+    const part = parts[at]
+    return part?.kind === 'free' && part.rule.type === 'number' && part.rule.digits !== YEAR_DIGITS && ownOf(known, part.part) === undefined
+  }
+  const numbers = alignment.spans.flatMap((span, at) => (span.end > span.start && isNumber(at) ? [{ ...span, at }] : []))
+  if (numbers.length === 0 || alignment.cost === 0) return
+  const isDay = (start: number, end: number) => alignment.spans.some((span, at) => {
+    const part = parts[at]
+    return part?.kind === 'free' && part.rule.type === 'date' && span.start < end && span.end > start
+  })
+  for (const { kind, text: day, range: [start, end] } of tellNumbers(text)) {
+    if (kind !== 'date' || /\p{L}/u.test(day) || isDay(start, end)) continue
+    const [only, ...more] = numbers.filter(one => one.start >= start && one.end <= end && one.end - one.start < end - start)
+    if (!only || more.length > 0) continue
+    alignment.spans[only.at] = { start: only.end, end: only.end, text: '', edits: [] }
+    cutOut(alignment, [start, end])
+    alignment.extras.push({ range: [start, end], before: only.at })
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+const YEAR_DIGITS = 4
 
 /** Makes room for a value in the one thing it was taken for; `false`: that is right as it is. */
 function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {

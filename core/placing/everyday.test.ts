@@ -253,7 +253,7 @@ describe('songs', () => {
     ],
   }
   test.each([
-    ['Hugge/rain referens.mp3', 'Hugge/Hugge_{song}_ref.mp3', 'the rule\'s own word written out is no text'],
+    ['Hugge/rain referens.mp3', 'Hugge/Hugge_rain_ref.mp3', 'the rule\'s own word written out is no text'],
     ['Hugge_Winter_FINALMIX.wav', 'Hugge/Hugge_Winter_mix_v{v}.wav', 'nor with a word of state before it'],
   ])('%s is to be %s: %s', async (path, right) => {
     expect((await toldOf(SONGS, path)).get(path)?.right).toBe(right)

@@ -200,20 +200,34 @@ function eliminate(
   const left: Placements['unplaced'] = []
   for (const one of waiting) {
     const { view, found: match, options } = one
-    const [only] = options
-    if (only && options.length === 1) {
-      const anonymous = only.candidate.unit.requirement.count.by === null
-      const where = liesThere(only.candidate) ? ' there' : ''
-      const rivals = wanted.get(`${only.candidate.unit.index}${anonymous ? '' : ` ${only.slots[0]}`}${where}`) ?? 0
-      if (one.has || meant.has(one) || (anonymous ? rivals <= only.slots.length : rivals === 1 && only.slots.length === 1)) {
-        const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
-        arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
-        continue
-      }
+    const [only, ...more] = options
+    const isOnly = only !== undefined && more.length === 0 && (one.has || meant.has(one) || isAloneIn(only, wanted))
+    const state = options.length === 0 ? stateOf(one, arrivals) : null
+    if (isOnly) {
+      const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
+      arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
     }
-    left.push({ view, candidates: slotsFor(match, options).slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
+    else if (state) arrive(state.unit, { view, candidate: state, n: null, confidence: CONFIDENCE.onlySlot })
+    else left.push({ view, candidates: slotsFor(match, options).slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
   }
   return left
+}
+
+/** Whether no more files may go to a slot, or to some that are all alike, than there are. */
+function isAloneIn({ candidate, slots }: Option, wanted: ReadonlyMap<string, number>): boolean {
+  const { index, requirement } = candidate.unit
+  const anonymous = requirement.count.by === null
+  const rivals = wanted.get(`${index}${anonymous ? '' : ` ${slots[0]}`}${liesThere(candidate) ? ' there' : ''}`) ?? 0
+  return anonymous ? rivals <= slots.length : rivals === 1 && slots.length === 1
+}
+
+/** Which piece of its own holder a file is an earlier or later state of, by the name of the one that fills it; `null`: of none, or of several. */
+function stateOf({ view, found }: Open, arrivals: ReadonlyMap<number, readonly Arrival[]>): Candidate | null {
+  const fitting = found.list.filter(one => one.formatFits && one.unit.owed)
+  if (found.unweighed.length > 0 || new Set(fitting.map(one => one.unit.holder)).size !== 1) return null
+  const [only, ...more] = fitting.filter(candidate => candidate.holder >= NAMED.given && !isNumbered(candidate.unit)
+    && (arrivals.get(candidate.unit.index) ?? []).some(one => areStates(candidate.unit, { view, candidate }, one)))
+  return only && more.length === 0 ? only : null
 }
 
 /** The slots that may be a file's, where nothing says which. */

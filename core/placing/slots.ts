@@ -357,7 +357,8 @@ type Told = Pick<Arrival, 'view' | 'candidate'>
 
 /** Whether two files that can only be one piece are states of it: copies, each with its version, or one with words of state. */
 export function areStates(unit: Unit, a: Told, b: Told): boolean {
-  return looseKey(stemOf(a.view)) === looseKey(stemOf(b.view)) || (versionOf(unit, a) >= 0 && versionOf(unit, b) >= 0)
+  const shareWord = () => tokensOf(a.view.base).some(word => /\p{L}{3}/u.test(word) && tokensOf(b.view.base).includes(word))
+  return looseKey(stemOf(a.view)) === looseKey(stemOf(b.view)) || (versionOf(unit, a) >= 0 && versionOf(unit, b) >= 0 && shareWord())
     || stateAdded(a.view, b.view) !== null || stateAdded(b.view, a.view) !== null
 }
 

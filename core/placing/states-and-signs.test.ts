@@ -30,6 +30,24 @@ describe('of several files that can only be one piece', () => {
     expect([told.get('thorn_k/knob.stl')?.at, told.get('thorn_k/cap lid.stl')?.at]).toEqual(['print s04', 'unplaced'])
   })
 
+  test('nor is what fills the piece already, where its name may be somebody else\'s', async () => {
+    const twins = { ...models, list: `${models.list}\ns05,Thorn,Kim,knob` }
+    const told = await toldOf(twins, 'ThornKit/ThornKit_knob_v1.stl', 'Thorn knob v2.stl')
+    expect([told.get('ThornKit/ThornKit_knob_v1.stl')?.at, told.get('Thorn knob v2.stl')?.at]).toEqual(['print s04', 'unplaced'])
+  })
+
+  test('an earlier state goes behind the piece that is there already', async () => {
+    const jam: Rules = {
+      list: 'id,group,name\n1,Kiwi,Finn\n2,Red Pixels,Ada', strictness: { letterCase: 'ignore', separators: 'exact' },
+      requirements: [{
+        id: 'build', title: 'Build', name: '{group}_{game}_v{v}', fields: { game: { type: 'text' }, v: { type: 'version', digits: 1 } },
+        folder: '{group}', formats: [{ id: 'zip' }], keep: 'latest', holder: 'group',
+      }],
+    }
+    const told = await toldOf(jam, 'Kiwi/KiwiJump.zip', 'Kiwi/KiwiJump2.zip')
+    expect([told.get('Kiwi/KiwiJump.zip')?.at, told.get('Kiwi/KiwiJump2.zip')?.at]).toEqual(['superseded', 'build Kiwi'])
+  })
+
   test('letters of a value that stands there whole are nobody\'s name', async () => {
     expect((await toldOf(models, 'Owen Rudd/hinge final.stl')).get('Owen Rudd/hinge final.stl')?.says).not.toMatch(/hinge" (?:instead|is not)/)
   })

@@ -1,0 +1,70 @@
+// common practice, no source: how people write their own words beside what is asked for
+import { describe, expect, test } from 'vitest'
+import { explainParts } from './explain'
+import type { FieldRule } from './fields/index'
+import { expandParts, fillTemplate } from './parts'
+import { parseTemplate } from './template'
+
+const rules: Record<string, FieldRule> = {
+  title: { type: 'text', minLength: 1, maxLength: 80 }, track: { type: 'number', digits: 2, from: 1, to: 99 },
+  kind: { type: 'choice', values: ['starter', 'main', 'dessert'], meanings: {} },
+  day: { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-01', to: '2026-11-19' }, nr: { type: 'number', digits: 2, from: 1, to: 99 },
+}
+const holder = { group: '3A', family: 'Stahl', given: 'Bruno', team: 'Lost Socks', band: 'Les Oiseaux', body: 'Kulturbeirat', station: 'S2' }
+
+function right(template: string, name: string, separators: 'exact' | 'ignore' = 'ignore') {
+  const parts = fillTemplate(parseTemplate(template), rules, holder)
+  const called = ['stahl', 'bruno', 'pit', 's2', '3', 'les', 'oiseaux']
+  return expandParts(parts, explainParts(parts, name, {
+    strictness: { letterCase: 'ignore', separators, accents: 'ignore' }, called: () => called,
+  }).captures)
+}
+
+describe('somebody\'s own words', () => {
+  test.each([
+    ['{group}_{family}_{given:1}_{title}', 'Stahl, Bruno - Winter in Town', '3A_Stahl_B_Winter in Town', 'begin behind what the holder is called by'],
+    ['{group}_{family}_{given:1}_{title}', 'Stahl Brunos Garten', '3A_Stahl_B_Brunos Garten', 'may hold such a name in another form'],
+    ['{team}_{title}_trailer', 'laundry day trailer final', 'Lost Socks_laundry day_trailer', 'are no name of somebody unlike it'],
+    ['{team}_{title}_trailer', 'Lost Sox_laundry day_trailer', 'Lost Socks_laundry day_trailer', 'and a slip of a name is none of them'],
+    ['{team}_{title}_trailer', 'Bobby_laundry day_trailer', 'Lost Socks_laundry day_trailer', 'nor what the rule\'s own sign parts from them'],
+    ['{band} - {track} - {title} - lyrics', 'Le vent lyrics', 'Les Oiseaux - {track} - Le vent - lyrics', 'nor are they the beginning of one'],
+    ['{band} - {track} - {title}', '2. La pluie (mix 3)', 'Les Oiseaux - 02 - La pluie (mix 3)', 'keep their brackets'],
+    ['{day}_{body}_Anlage_{title}', 'Haushalt 2026 Anlage', '{day}_Kulturbeirat_Anlage_Haushalt 2026', 'are all there are before the rule\'s own'],
+    ['{day}_{body}_Anlage_{title}', 'Programm 2027', '{day}_Kulturbeirat_Anlage_Programm 2027', 'and where there is nothing else'],
+  ])('%s: %s is %s: they %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
+
+  test('in brackets keep a number that somebody has', () => {
+    expect(right('{band} - {title}', 'La pluie (mix 3)')).toBe('Les Oiseaux - La pluie (mix 3)')
+    expect(right('{band} - {title}', 'La pluie 3')).toBe('Les Oiseaux - La pluie')
+  })
+})
+
+describe('a value at the edge of the text is that value', () => {
+  test.each([
+    ['dessert apple crumble', 'S2_apple crumble_dessert'], ['apple crumble dessert', 'S2_apple crumble_dessert'],
+    ['pit_starter_hummus', 'S2_hummus_starter'], ['pit_dessert_halva', 'S2_halva_dessert'],
+    // a slip of it where the rule's sign parts it, not where a space does
+    ['pit_mains_shakshuka', 'S2_shakshuka_main'], ['S2_maine lobster', 'S2_maine lobster_{kind}'],
+    // amid the text it is a word of the text
+    ['my dessert trifle', 'S2_my dessert trifle_{kind}'],
+  ])('a choice: %s is %s', (name, asked) => expect(right('{station}_{title}_{kind}', name)).toBe(asked))
+
+  test.each([
+    ['Anlage 9.11. Programm 2027', '20261109_Kulturbeirat_Anlage_Programm 2027'],
+    ['Anlage Programm 9. November', '20261109_Kulturbeirat_Anlage_Programm'],
+    // not asked for, so it stays where it stands
+    ['Anlage 9.12. Programm', '{day}_Kulturbeirat_Anlage_9.12. Programm'],
+  ])('a day: %s is %s', (name, asked) => expect(right('{day}_{body}_Anlage_{title}', name, 'exact')).toBe(asked))
+
+  test('words that are no choice are text where nothing else parts them, and told where the rule\'s own sign does', () => {
+    expect(right('{station}_{title}_{kind}', 'beetroot salad')).toBe('S2_beetroot salad_{kind}')
+    expect(right('{station}_{title}_{kind}', 'S2_beetroot_salad')).toBe('S2_beetroot_{kind}')
+  })
+})
+
+test('a figure of a day is no number', () => {
+  expect(right('{day}_{body}_Protokoll_{nr}', 'Einladung 3.11.', 'exact')).toBe('20261103_Kulturbeirat_Protokoll_{nr}')
+  expect(right('{body}_Protokoll_{nr}', 'Protokoll 3.11.', 'exact')).toBe('Kulturbeirat_Protokoll_{nr}')
+  expect(right('{body}_Protokoll_{nr}', 'Protokoll 11', 'exact')).toBe('Kulturbeirat_Protokoll_11')
+  expect(right('{day}_{body}_Protokoll_{nr}', 'Protokoll 2 3.11.', 'exact')).toBe('20261103_Kulturbeirat_Protokoll_02')
+})
