@@ -90,7 +90,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, context, known)
   standSettled(shown, alignment, text, known)
-  mendEdges(shown, alignment, text, known, context.called)
+  mendEdges(shown, alignment, text, known, context)
   holdTwo(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, context)

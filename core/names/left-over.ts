@@ -222,10 +222,10 @@ export function fillOnly(
   }
 }
 
-/** What a short word looks like: of how many letters, with or without figures. Words of more letters all look alike. */
+/** What a short word looks like: of how many letters and figures. Words of more letters all look alike, and so do one and two figures. */
 const shapeOf = (word: string): string => {
-  const letters = word.replace(/[^\p{L}]/gu, '').length
-  return `${letters > 3 ? 'word' : letters} ${/\p{N}/u.test(word) ? 'figures' : ''}`
+  const [letters, figures] = [/[^\p{L}]/gu, /[^\p{N}]/gu].map(others => word.replace(others, '').length) as [number, number]
+  return `${letters > 3 ? 'word' : letters} ${figures > 2 ? figures : Number(figures > 0)}`
 }
 
 interface FoundValue { value: string, range: [number, number] }

@@ -124,13 +124,13 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
   const { spans } = alignment
   for (const [index, part] of parts.entries()) {
     const [sign, letters, span] = [parts[index - 1], spans[index - 1], spans[index]]
-    if (part.kind !== 'free' || sign?.kind !== 'fixed' || sign.part !== 'literal' || !letters || !span || span.end > span.start) continue
-    if (ownOf(known, part.part) !== undefined) continue
-    const own = foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '')
-    const isIts = ({ start, end }: Span, at: number) => parts[at]?.kind === 'free' && ownOf(known, parts[at].part) === undefined && end > start
+    if (part.kind !== 'free' || !span || span.end > span.start || sign?.kind !== 'fixed' || sign.part !== 'literal' || !letters) continue
+    const own = ownOf(known, part.part) === undefined ? foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '') : ''
+    if (own === '') continue
+    const isIts = ({ start, end }: Span, at: number) => end > start && parts[at]?.kind === 'free' && ownOf(known, parts[at].part) === undefined
       && foldPlain(text.slice(start - own.length, start)) === own && isWordEdge(text, start - own.length)
       && freeField(part.rule).read(text.slice(start, end), part.rule) !== undefined
-    const other = own === '' ? -1 : spans.findIndex(isIts)
+    const other = spans.findIndex(isIts)
     const taken = spans[other]
     if (!taken) continue
     const { start, end } = taken
@@ -146,12 +146,17 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
 
 /** A figure of a day is no number by itself: of "3.11." no piece 11 is told. Where a rule asks for the figures one by one they are. */
 export function freeDays(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
-  const isNumber = (at: number) => {
-    const part = parts[at]
-    return part?.kind === 'free' && part.rule.type === 'number' && part.rule.digits !== YEAR_DIGITS && ownOf(known, part.part) === undefined
+  if (alignment.cost === 0) return
+  // nearly no number has another right beside it
+  const isFigure = (part: NamePart, { start, end }: Span) => part.kind === 'free' && part.rule.type === 'number' && end > start
+    && (/\d[.-]?$/.test(text.slice(Math.max(0, start - 2), start)) || /^[.-]?\d/.test(text.slice(end, end + 2)))
+    && part.rule.digits !== YEAR_DIGITS && ownOf(known, part.part) === undefined
+  const numbers: (Span & { at: number })[] = []
+  for (const [at, part] of parts.entries()) {
+    const span = alignment.spans[at]
+    if (span && isFigure(part, span)) numbers.push({ ...span, at })
   }
-  const numbers = alignment.spans.flatMap((span, at) => (span.end > span.start && isNumber(at) ? [{ ...span, at }] : []))
-  if (numbers.length === 0 || alignment.cost === 0) return
+  if (numbers.length === 0) return
   const isDay = (start: number, end: number) => alignment.spans.some((span, at) => {
     const part = parts[at]
     return part?.kind === 'free' && part.rule.type === 'date' && span.start < end && span.end > start
@@ -251,12 +256,16 @@ const LEAST_APART = 6
 /** Shorter words stand in many names by chance. */
 export const LEAST_WORD = 3
 
+/** Whether what stands for a value that the name itself tells is one, or may be. */
+const isRead = (part: Extract<NamePart, { kind: 'free' }>, words: string): boolean =>
+  part.rule.type !== 'choice' || freeField(part.rule).read(words, part.rule) !== undefined
+
 /** Makes room for what stands in a stretch: what was too much there, or a value that is nothing like it; `false`: it is somebody else's. */
 function clear(parts: readonly NamePart[], alignment: Alignment, text: string, [start, end]: [number, number], index: number): boolean {
   const inside = alignment.spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [at] : []))
   for (const at of inside) {
     const [part, span] = [parts[at], alignment.spans[at]]
-    if (!part || !span || part.kind !== 'fixed' || span.edits.length === 0) return false
+    if (!part || !span || (part.kind === 'fixed' ? span.edits.length === 0 : isRead(part, text.slice(span.start, span.end)))) return false
     const [first, last] = withinSeparators(text, [span.start, span.end])
     if (part.part === 'literal' && (first < start || last > end)) return false
   }

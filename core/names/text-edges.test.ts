@@ -7,7 +7,8 @@ import { parseTemplate } from './template'
 
 const rules: Record<string, FieldRule> = {
   title: { type: 'text', minLength: 1, maxLength: 80 }, track: { type: 'number', digits: 2, from: 1, to: 99 },
-  kind: { type: 'choice', values: ['starter', 'main', 'dessert'], meanings: {} },
+  min: { type: 'number', from: 1, to: 40 }, step: { type: 'choice', values: ['5', '6', '7'], meanings: {} },
+  issue: { type: 'choice', values: ['2026-11'], meanings: {} }, kind: { type: 'choice', values: ['starter', 'main', 'dessert'], meanings: {} },
   day: { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-01', to: '2026-11-19' }, nr: { type: 'number', digits: 2, from: 1, to: 99 },
 }
 const holder = { group: '3A', family: 'Stahl', given: 'Bruno', team: 'Lost Socks', band: 'Les Oiseaux', body: 'Kulturbeirat', station: 'S2' }
@@ -16,7 +17,7 @@ function right(template: string, name: string, separators: 'exact' | 'ignore' = 
   const parts = fillTemplate(parseTemplate(template), rules, holder)
   const called = ['stahl', 'bruno', 'pit', 's2', '3', 'les', 'oiseaux']
   return expandParts(parts, explainParts(parts, name, {
-    strictness: { letterCase: 'ignore', separators, accents: 'ignore' }, called: () => called,
+    strictness: { letterCase: 'ignore', separators, accents: 'ignore' }, called: () => called, titled: () => ['essay'],
   }).captures)
 }
 
@@ -60,6 +61,41 @@ describe('a value at the edge of the text is that value', () => {
     expect(right('{station}_{title}_{kind}', 'beetroot salad')).toBe('S2_beetroot salad_{kind}')
     expect(right('{station}_{title}_{kind}', 'S2_beetroot_salad')).toBe('S2_beetroot_{kind}')
   })
+})
+
+describe('a number with the letters that the rule writes beside it is that number', () => {
+  test.each([
+    ['{station}_{title}_{min}min', 'Fjord_8min_final', 'S2_Fjord_8min'],
+    ['{station}_{title}_{min}min', 'O Comboio 22 min legendado', 'S2_O Comboio_22min'],
+    ['{day}_{station}_{title}_run{nr}', 'Pendulum run 1 10.11.', '20261110_S2_Pendulum_run01'],
+    ['{day}_{station}_{title}_run{nr}', 'Pendulum Run_12', '{day}_S2_Pendulum_run12'],
+  ])('%s: %s is %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
+})
+
+describe('what is none of the text', () => {
+  test.each([
+    ['{group}_{family}_{title}', 'Stahl_Light, colour and time_final', '3A_Stahl_Light, colour and time', 'a state that a sign parts from it'],
+    ['{family}_{title}_{kind}', 'Stahl_Light (final)', 'Stahl_Light_{kind}', 'one in brackets'],
+    ['{group}_{family}_{title}', 'Stahl_Something New', '3A_Stahl_Something New', 'but a word behind a space is'],
+    ['{group}_{family}_{title}', 'Essay Bruno Stahl - Small Boats', '3A_Stahl_Small Boats', 'what the piece is called before a name'],
+    ['{body}_{step}_{title}_AB', 'Vulkane Kl7 AB', 'Kulturbeirat_7_Vulkane_AB', 'what says that figures are a class'],
+  ])('%s: %s is %s: %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
+
+  test('the rule\'s own word, wherever it stands, nor a day beside it', () => {
+    for (const name of ['plot pendulum 10 Nov', 'pendulum plot 10 Nov', 'pendulum 10. November plot']) {
+      expect([name, right('{day}_{station}_{title}_plot', name, 'exact')]).toEqual([name, '20261110_S2_pendulum_plot'])
+    }
+  })
+
+  test('a choice beside what the holder is called by is all there is', () => {
+    expect(right('{station}_{kind}_{title}', 'Pit_dessert', 'exact')).toBe('S2_dessert_{title}')
+  })
+})
+
+test('the one value there is is filled in beside numbers that are another part\'s or of another length', () => {
+  expect(right('{issue}_{body}_{title}_{nr}', 'Herbstkonzert 1')).toBe('2026-11_Kulturbeirat_Herbstkonzert_01')
+  expect(right('{issue}_{body}_{title}', 'Zeltlager 2026 - Bericht')).toBe('2026-11_Kulturbeirat_Zeltlager 2026 - Bericht')
+  expect(right('{issue}_{body}_{title}_{nr}', '2026-10_Kulturbeirat_Konzert_01')).toBe('{issue}_Kulturbeirat_Konzert_01')
 })
 
 test('a figure of a day is no number', () => {
