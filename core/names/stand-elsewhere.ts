@@ -222,7 +222,7 @@ export function wordOf(literal: string): { word: string, folded: string, lead: s
 }
 
 /** The longest word of a literal of several, as `wordOf` tells it. */
-function longestOf(literal: string): NonNullable<ReturnType<typeof wordOf>>[] {
+export function longestOf(literal: string): NonNullable<ReturnType<typeof wordOf>>[] {
   const words = [...literal.matchAll(/[\p{L}\p{M}]+/gu)]
   if (words.length < 2) return []
   const { 0: word, index } = words.reduce((longest, one) => (one[0].length > longest[0].length ? one : longest))

@@ -15,7 +15,7 @@ const holder = { group: '3A', family: 'Stahl', given: 'Bruno', team: 'Lost Socks
 
 function right(template: string, name: string, separators: 'exact' | 'ignore' = 'ignore') {
   const parts = fillTemplate(parseTemplate(template), rules, holder)
-  const called = ['stahl', 'bruno', 'pit', 's2', '3', 'les', 'oiseaux']
+  const called = ['stahl', 'bruno', 'pit', 's2', '3', 'les', 'oiseaux', 'summer']
   return expandParts(parts, explainParts(parts, name, {
     strictness: { letterCase: 'ignore', separators, accents: 'ignore' }, called: () => called, titled: () => ['essay'],
   }).captures)
@@ -24,6 +24,8 @@ function right(template: string, name: string, separators: 'exact' | 'ignore' = 
 describe('somebody\'s own words', () => {
   test.each([
     ['{group}_{family}_{given:1}_{title}', 'Stahl, Bruno - Winter in Town', '3A_Stahl_B_Winter in Town', 'begin behind what the holder is called by'],
+    ['{group}_{family}_{title}', '3A_Stahl_Summer in May', '3A_Stahl_Summer in May', 'or with such a name, behind the rule\'s sign'],
+    ['{group}_{family}_{nr}_{title}', '3A_Stahl_Summer in May', '3A_Stahl_{nr}_Summer in May', 'though a part is missing before it'],
     ['{group}_{family}_{given:1}_{title}', 'Stahl Brunos Garten', '3A_Stahl_B_Brunos Garten', 'may hold such a name in another form'],
     ['{team}_{title}_trailer', 'laundry day trailer final', 'Lost Socks_laundry day_trailer', 'are no name of somebody unlike it'],
     ['{team}_{title}_trailer', 'Lost Sox_laundry day_trailer', 'Lost Socks_laundry day_trailer', 'and a slip of a name is none of them'],
@@ -72,12 +74,29 @@ describe('a number with the letters that the rule writes beside it is that numbe
   ])('%s: %s is %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
 })
 
+test('a number settled otherwise is none of the text with what the piece is called', () => {
+  const parts = fillTemplate(parseTemplate('{family}_{nr}_{title}'), rules, holder)
+  const told = (name: string, nr: string) => expandParts(parts, explainParts(parts, name, {
+    strictness: { letterCase: 'exact', separators: 'exact', accents: 'ignore' }, known: { nr },
+    called: () => ['stahl', 'bruno', 'may'], titled: () => ['poem'],
+  }).captures)
+  expect(told('Bruno Stahl poem 1 The Owl', '01')).toBe('Stahl_01_The Owl')
+  expect(told('Bruno Stahl - poem two - May Morning', '02')).toBe('Stahl_02_May Morning')
+  // another number is not the piece's, and other words are the text's
+  expect(told('Bruno Stahl poem 3 of mine', '01')).toBe('Stahl_01_poem 3 of mine')
+  expect(told('Bruno Stahl Room 1 By Night', '01')).toBe('Stahl_01_Room 1 By Night')
+})
+
 describe('what is none of the text', () => {
   test.each([
     ['{group}_{family}_{title}', 'Stahl_Light, colour and time_final', '3A_Stahl_Light, colour and time', 'a state that a sign parts from it'],
     ['{family}_{title}_{kind}', 'Stahl_Light (final)', 'Stahl_Light_{kind}', 'one in brackets'],
     ['{group}_{family}_{title}', 'Stahl_Something New', '3A_Stahl_Something New', 'but a word behind a space is'],
     ['{group}_{family}_{title}', 'Essay Bruno Stahl - Small Boats', '3A_Stahl_Small Boats', 'what the piece is called before a name'],
+    ['{day}_{body}_{title}_Handout', 'Handout - Programm (Bruno, 10.11.)', '20261110_Kulturbeirat_Programm_Handout', 'a day in brackets'],
+    ['{day}_{station}_{title}_transcript', 'Transcript S2 Portobello 12.10.2026', '20261012_S2_Portobello_transcript', 'anything that is asked for'],
+    ['{day}_{title}_audio', 'portobello 12 oct', '20261012_portobello_audio', 'a day that other letters were seen in'],
+    ['{group}_{family}_{title}_slides', '3A_Stahl_Northern lights_Essay', '3A_Stahl_Northern lights_slides', 'what the piece is called at the end'],
     ['{body}_{step}_{title}_AB', 'Vulkane Kl7 AB', 'Kulturbeirat_7_Vulkane_AB', 'what says that figures are a class'],
   ])('%s: %s is %s: %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
 

@@ -7,8 +7,9 @@ import { freeField } from './fields/index'
 import { valuesIn } from './left-over'
 import type { Captures, NamePart } from './parts'
 import { isAnyText } from './parts'
-import { LIKE, foldPlain, passesOthers, withoutStretch } from './spans'
-import { wordOf } from './stand-elsewhere'
+import { LIKE, cutOut, foldPlain, passesOthers, withoutStretch } from './spans'
+import { numberOfWord } from './number-words'
+import { longestOf, wordOf } from './stand-elsewhere'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
 import type { Known } from './unlike'
@@ -46,12 +47,16 @@ export function mendEdges(
     joinExtra(name, side)
   }
   takeSigned(name)
-  takeValues(name)
+  // what one gives free may be the edge for another
+  for (let turn = 0; turn < MOST_TURNS && (takeFixed(name) || takeValues(name)); turn++) continue
+  dropNumbered(name)
   dropCalled(name)
   dropPiece(name)
   dropState(name)
   closeBracket(name)
 }
+
+const MOST_TURNS = 4
 
 const ownOfName = ({ alignment: { spans }, index }: Name): Span => spans[index] ?? { start: 0, end: 0, text: '', edits: [] }
 
@@ -199,16 +204,77 @@ function signedIn(name: Name, at: number, side: -1 | 1): { figures: Range, sign:
 /** Kinds of values that no text begins or ends with by chance. */
 const TELLING = new Set(['choice', 'date', 'week'])
 
+/** The rule's own word, or a value of the holder's, that is not in its place but at the beginning or end of the text, stands there. */
+function takeFixed(name: Name): boolean {
+  const { parts, alignment: { spans, extras }, text } = name
+  for (const [at, part] of parts.entries()) {
+    const span = spans[at]
+    if (part.kind !== 'fixed' || !span || span.moved) continue
+    const asked = span.text === '' ? part.texts[0] ?? '' : span.text
+    const words = (part.part === 'literal' ? ownWordsOf(asked) : [asked]).filter(word => word.length >= LEAST_EDGE)
+    if (span.end > span.start && words.some(word => isThere(name, at, word))) continue
+    const range = words.map(word => edgeOf(name, word)).find(one => one !== null)
+    const own = ownOfName(name)
+    const rest = range && withinSigns(text, range[0] === own.start ? [range[1], own.end] : [own.start, range[0]])
+    if (!range || !rest || rest[1] === rest[0]) continue
+    if (span.end > span.start) extras.push({ range: [span.start, span.end], before: at })
+    const edits = text.slice(...range) === asked ? [] : [{ range, expected: asked }]
+    spans[at] = { ...span, text: asked }
+    setText(name, rest, [{ at, range, edits }])
+    return true
+  }
+  return false
+}
+const LEAST_EDGE = 3
+
+/** The rule's own words, and of several the longest. */
+const ownWordsOf = (literal: string): string[] => [wordOf(literal), ...longestOf(literal)].flatMap(one => (one === null ? [] : [one.word]))
+
+/** Whether what stands for a part is it, or a slip of it. */
+const isThere = ({ alignment: { spans }, text }: Name, at: number, word: string): boolean =>
+  likeness(foldPlain(trimSeparators(text.slice(spans[at]?.start, spans[at]?.end))), foldPlain(word)) >= LIKE
+
+/** Where a word begins or ends the text as a whole one. */
+function edgeOf(name: Name, word: string): [start: number, end: number] | null {
+  const { start, end } = ownOfName(name)
+  const folded = foldPlain(word)
+  const places: [number, number][] = [[start, start + word.length], [end - word.length, end]]
+  return places.find(([from, to]) => from >= start && to <= end && foldPlain(name.text.slice(from, to)) === folded
+    && isWordEdge(name.text, from) && isWordEdge(name.text, to) && (from === start || !/[\p{L}\p{N}]/u.test(name.text[from - 1] ?? ''))
+    && (to === end || !/[\p{L}\p{N}]/u.test(name.text[to] ?? ''))) ?? null
+}
+
+/** The text with what stands beside it for nothing, or instead of words of the rule's that it is nothing like: a day may be cut in two there. */
+function aroundText(name: Name): Range {
+  const { parts, alignment: { spans, extras }, text } = name
+  const own = ownOfName(name)
+  const loose = [...extras.map(({ range }) => range), ...spans.flatMap(({ start, end, text: asked, moved }, at): [number, number][] => {
+    const isUnlike = parts[at]?.part === 'literal' && end > start && !moved && /\d|\p{L}{3}/u.test(text.slice(start, end))
+    return isUnlike && likeness(text.slice(start, end), asked) < LIKE ? [[start, end]] : []
+  })]
+  let [from, to] = [own.start, own.end]
+  for (const [start, end] of loose.sort((a, b) => a[0] - b[0])) {
+    if (start >= to && trimSeparators(text.slice(to, start)) === '') to = end
+  }
+  for (const [start, end] of loose.reverse()) {
+    if (end <= from && trimSeparators(text.slice(end, from)) === '') from = start
+  }
+  // the dot behind a day and month
+  return [from, text[to] === '.' ? to + 1 : to]
+}
+
 /** A value that is not told in its place, but at the beginning or end of the text, is that one. */
-function takeValues(name: Name): void {
-  const { parts, text, called } = name
+function takeValues(name: Name): boolean {
+  const { parts, alignment, text, called } = name
   for (const [at, part] of parts.entries()) {
     if (part.kind !== 'free' || !TELLING.has(part.rule.type) || !isOpen(name, at)) continue
     const own = ownOfName(name)
-    const found = valuesIn(part, text, [own.start, own.end], new Set(), actual => freeField(part.rule).read(actual, part.rule))
+    const around: Range = part.rule.type === 'choice' ? [own.start, own.end] : aroundText(name)
+    const found = valuesIn(part, text, [...around], NOBODY, actual => freeField(part.rule).read(actual, part.rule))
     const [only] = found
     if (!only || found.some(one => one.value !== only.value)) continue
     const [from, to] = only.range
+    if (to <= own.start || from >= own.end) continue
     const sides = ([[own.start, from], [to, own.end]] as const).map(side => withinSigns(text, side)).filter(side => side[1] > side[0])
     const isHolders = ([first, last]: Range) => tokensOf(text.slice(first, last)).every(word => called().includes(word))
     const [rest = null, ...more] = sides.filter(side => !isHolders(side))
@@ -216,8 +282,27 @@ function takeValues(name: Name): void {
     // a slip of one of a few words is another word, unless more than a space parts it
     const gap = rest === null ? '' : text.slice(Math.min(to, rest[1]), Math.max(from, rest[0]))
     if (part.rule.type === 'choice' && gap === ' ' && looseKey(text.slice(from, to)) !== looseKey(only.value)) continue
+    if (from < own.start || to > own.end) cutOut(alignment, only.range)
     setText(name, rest === null ? [to, to] : withoutSign(text, rest, only.range), [{ at, range: only.range }])
+    return true
   }
+  return false
+}
+const NOBODY: ReadonlySet<string> = new Set()
+
+/** A number settled otherwise with what the piece is called before it: of "poem 1 The Owl" the text is the last two words. */
+function dropNumbered(name: Name): void {
+  const { parts, alignment: { spans }, text, known, titled } = name
+  const own = ownOfName(name)
+  const [all = '', word = '', number = ''] = /^(\p{L}+)[\s._-]{0,2}(\d{1,4}|(?<=[\s._-])\p{L}+)(?:\s?[-–—_:.,]\s?|\s)(?=[\p{L}\p{N}])/u
+    .exec(text.slice(own.start, own.end)) ?? []
+  if (all === '' || !titled().includes(looseKey(word))) return
+  const says = /^\d/.test(number) ? Number(number) : numberOfWord(number)
+  const at = parts.findIndex(({ part, kind }) => kind === 'free' && ownOf(known, part) !== undefined && Number(ownOf(known, part)) === says)
+  const span = spans[at]
+  if (!span || says === null) return
+  const start = own.start + all.indexOf(number, word.length)
+  setText(name, [own.start + all.length, own.end], span.end > span.start ? [] : [{ at, range: [start, start + number.length] }])
 }
 
 /** Words without a short one straight before figures, which says what these are: "Vulkane Kl. 7". */
@@ -229,7 +314,7 @@ function withoutSign(text: string, [start, end]: Range, [from, to]: Range): Rang
 
 /** Within separators and the signs that people part words by besides. */
 function withinSigns(text: string, side: Range): [start: number, end: number] {
-  let [start, end] = withinSeparators(text, side)
+  let [start, end] = side
   while (start < end && /[\s_.,;:–—-]/u.test(text[start] ?? '')) start++
   while (end > start && /[\s_.,;:–—-]/u.test(text[end - 1] ?? '')) end--
   return [start, end]
@@ -241,15 +326,24 @@ function dropCalled(name: Name): void {
   const own = ownOfName(name)
   const isHolders = ({ start, end }: Span, at: number) => parts[at]?.kind === 'fixed' && parts[at].part !== 'literal' && end > start
   const touches = (from: number, to: number) => !/[\p{L}\p{N}]/u.test(text.slice(from, to))
-  if (!spans.some((span, at) => isHolders(span, at) && span.end <= own.start && touches(span.end, own.start))) return
-  const [all = '', word = ''] = /^([\p{L}\p{M}'’]{2,})(?:\s?[-–—,:_]+\s?|\s)(?=[\p{L}\p{N}])/u.exec(text.slice(own.start, own.end)) ?? []
-  if (word !== '' && called().includes(looseKey(word))) setText(name, [own.start + all.length, own.end])
+  const holder = spans.find((span, at) => isHolders(span, at) && span.end <= own.start && touches(span.end, own.start))
+  if (!holder) return
+  const [all = '', word = '', sign = ''] = /^([\p{L}\p{M}'’]{2,})(\s?[-–—,:_]+\s?|\s)(?=[\p{L}\p{N}])/u.exec(text.slice(own.start, own.end)) ?? []
+  // what the rule's own sign parts from the holder begins the text
+  const isParted = sign !== ' ' || isNoSign(name, -1, text.slice(holder.end, own.start))
+  if (word !== '' && isParted && called().includes(looseKey(word))) setText(name, [own.start + all.length, own.end])
 }
 
-/** Before or behind the holder's names, what the piece is called is none of the text: "Bachelor thesis Pia Costa - Small Boats". */
+/**
+ * Before or behind the holder's names, what the piece is called is none of the text: "Bachelor thesis Pia Costa - Small Boats"; nor is it at
+ * the end, where more than a space parts it: "Northern lights_presentation".
+ */
 function dropPiece(name: Name): void {
   const { parts, alignment: { spans }, text, called, titled } = name
   const own = ownOfName(name)
+  const [, kept = '', piece = ''] = /^(.*[\p{L}\p{M}\p{N}])(?:_| [-–—] )(\p{L}+)$/u.exec(text.slice(own.start, own.end)) ?? []
+  if (piece !== '' && titled().includes(looseKey(piece))) return setText(name, [own.start, own.start + kept.length])
+  if (parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && (spans[at]?.end ?? 0) > (spans[at]?.start ?? 0))) return
   const words = [...text.slice(own.start, own.end).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)].map(({ 0: word, index }) => {
     const start = own.start + index
     return { key: looseKey(word), range: [start, start + word.length] as const }
