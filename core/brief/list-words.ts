@@ -51,8 +51,17 @@ function meaningIn(list: ListColumns): (word: string) => string {
  */
 export function inListWords(brief: Brief, list: ListColumns): Brief {
   const meant = meaningIn(list)
-  const requirements = brief.requirements.map(one => renamed(one, meant))
+  // a list's "Name" beside "Vorname" is the family name, where a rule asks for both; alone {name} is the whole one
+  const isFamily = looseKey(list.headings?.family ?? '') === 'name'
+  const both = (word: string) => (word === 'name' ? 'family' : meant(word))
+  const requirements = brief.requirements.map(one => renamed(one, isFamily && asksGiven(one, meant) ? both : meant))
   return requirements.some((one, at) => one !== brief.requirements[at]) ? { ...brief, requirements } : brief
+}
+
+/** Whether every template that asks for the name asks for the given name besides. */
+function asksGiven({ names, folder }: Requirement, columnOf: (field: string) => string): boolean {
+  const isIn = (field: string, { parts }: Template) => parts.some(part => part.kind === 'field' && columnOf(part.name) === field)
+  return [...names, ...folder ?? []].filter(template => isIn('name', template)).every(template => isIn('given', template))
 }
 
 function renamed(requirement: Requirement, columnOf: (field: string) => string): Requirement {

@@ -7,7 +7,8 @@ import { parseTemplate } from './template'
 
 const rules: Record<string, FieldRule> = {
   title: { type: 'text', minLength: 1, maxLength: 80 }, track: { type: 'number', digits: 2, from: 1, to: 99 },
-  min: { type: 'number', from: 1, to: 40 }, step: { type: 'choice', values: ['5', '6', '7'], meanings: {} },
+  min: { type: 'number', digits: 1, from: 1, to: 40 }, step: { type: 'choice', values: ['5', '6', '7'], meanings: {} },
+  quarter: { type: 'choice', values: ['Q3'], meanings: {} },
   issue: { type: 'choice', values: ['2026-11'], meanings: {} }, kind: { type: 'choice', values: ['starter', 'main', 'dessert'], meanings: {} },
   day: { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-01', to: '2026-11-19' }, nr: { type: 'number', digits: 2, from: 1, to: 99 },
 }
@@ -97,6 +98,10 @@ describe('what is none of the text', () => {
     ['{day}_{station}_{title}_transcript', 'Transcript S2 Portobello 12.10.2026', '20261012_S2_Portobello_transcript', 'anything that is asked for'],
     ['{day}_{title}_audio', 'portobello 12 oct', '20261012_portobello_audio', 'a day that other letters were seen in'],
     ['{group}_{family}_{title}_slides', '3A_Stahl_Northern lights_Essay', '3A_Stahl_Northern lights_slides', 'what the piece is called at the end'],
+    ['{body}_{title}', 'Kulturbeirat_Im Dunkeln (Stahl)', 'Kulturbeirat_Im Dunkeln', 'the holder in brackets'],
+    ['{body}_{title}', 'Kulturbeirat, von Bruno Stahl - Allein am Strand', 'Kulturbeirat_Allein am Strand', 'or before a sign'],
+    ['{station}_{title}_{kind}', 'S2 - Old tree (dessert)', 'S2_Old tree_dessert', 'a choice in brackets'],
+    ['{quarter}_{title}_report', '3rd quarter noise report', 'Q3_noise_report', 'a choice written out, though it is the only one'],
     ['{body}_{step}_{title}_AB', 'Vulkane Kl7 AB', 'Kulturbeirat_7_Vulkane_AB', 'what says that figures are a class'],
   ])('%s: %s is %s: %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
 

@@ -320,9 +320,15 @@ function withinSigns(text: string, side: Range): [start: number, end: number] {
   return [start, end]
 }
 
-/** What the holder is called by beside a part that says the holder is none of the text: "Stahl, Bruno - Winter". */
+/** What the holder is called by beside a part that says the holder is none of the text: "Stahl, Bruno - Winter"; nor in brackets at its end. */
 function dropCalled(name: Name): void {
   const { parts, alignment: { spans }, text, called } = name
+  const isCalled = (words: string) => tokensOf(words).every(word => called().includes(word))
+  const [, before = '', inner = ''] = /^(.*[\p{L}\p{M}\p{N}]) ?\(([^()]*\p{L}[^()]*)\)$/u.exec(text.slice(ownOfName(name).start, ownOfName(name).end)) ?? []
+  if (before !== '' && isCalled(inner)) setText(name, [ownOfName(name).start, ownOfName(name).start + before.length])
+  const [said = '', by = ''] = /^(?:\p{Ll}{1,4} )?([\p{L}\p{M}'’]+(?: [\p{L}\p{M}'’]+)*)(?: [-–—] |_|: )(?=[\p{L}\p{N}])/u
+    .exec(text.slice(ownOfName(name).start, ownOfName(name).end)) ?? []
+  if (by !== '' && isCalled(by)) setText(name, [ownOfName(name).start + said.length, ownOfName(name).end])
   const own = ownOfName(name)
   const isHolders = ({ start, end }: Span, at: number) => parts[at]?.kind === 'fixed' && parts[at].part !== 'literal' && end > start
   const touches = (from: number, to: number) => !/[\p{L}\p{N}]/u.test(text.slice(from, to))

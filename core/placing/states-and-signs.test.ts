@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
-import { toldOf } from '../../tests/small-rounds'
+import { checked, toldOf } from '../../tests/small-rounds'
+import { guessList } from '../roster/guess'
+import { readRoster, readTable } from '../roster/read'
 
 // common practice, no source: states of one piece saved beside each other, and values that stand in another place than the rule's
 
@@ -84,5 +86,24 @@ describe('a value that the name tells stands where it stands', () => {
     ['SCH/AB45.pdf', 'SCH/SCH_KW{w}_AB45.pdf'],
   ])('behind its own letters: %s should be %s', async (path, right) => {
     expect((await toldOf({ ...weeks, list: weeks.list.replace('Kürzel', 'id') }, path)).get(path)).toMatchObject({ right })
+  })
+})
+
+// common practice, no source: what lists in German and French call the family name
+describe('a list\'s "Name" beside the given name', () => {
+  const list = 'Klasse;Name;Vorname\n9a;Alt;Ben\n9a;Berg;Ida'
+  const guessed = guessList(readTable(new TextEncoder().encode(list)))
+  const { roster } = readRoster(guessed.table, guessed.mapping)
+  const rightOf = async (name: string, path: string, folder = '') => {
+    const [file] = await checked(roster, [{ id: 't', title: 'Text', name, folder, formats: [{ id: 'pdf' }] }], [path])
+    return [file?.role, file?.findings.map(one => one.code)]
+  }
+  test('is the family name in a rule that asks for both', async () => {
+    expect(await rightOf('{klasse}_{name}_{vorname}', '9a_Alt_Ben.pdf')).toEqual(['placed', []])
+    expect(await rightOf('{given}-{name}', 'Ida-Berg.pdf')).toEqual(['placed', []])
+  })
+  test('and the whole name where it stands alone, in the name or in the folder', async () => {
+    expect(await rightOf('{klasse}_{name}', '9a_Ben Alt.pdf')).toEqual(['placed', []])
+    expect(await rightOf('{klasse}_{name}_{vorname}', 'Ben Alt/9a_Ben Alt_Ben.pdf', '{name}')).toEqual(['placed', []])
   })
 })

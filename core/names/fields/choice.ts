@@ -104,7 +104,7 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
     const [, sign, number] = COUNTED.exec(value) ?? []
     return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number) }]
   })
-  if (counted.length < 2 || counted.length < values.length) return
+  if (counted.length === 0 || counted.length < values.length) return
   for (const { 0: all, index, groups: { number = '', word = '' } = {} } of WRITTEN_OUT.flatMap(way => [...name.matchAll(way)])) {
     const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
     const [found, ...more] = counted.filter(one => one.number === is && plain(word).startsWith(one.sign))
@@ -123,7 +123,8 @@ function* wordsOf(name: string): Generator<[start: number, end: number]> {
     if (start > 0 && !isSeparator(name[start - 1] ?? ' ')) continue
     let end = endOf(start)
     if (end === start) continue
-    yield [start, end]
+    const [, open = '', close = ''] = /^([([]?).*?([)\],;]*)$/u.exec(name.slice(start, end)) ?? []
+    if (open.length + close.length < end - start) yield [start + open.length, end - close.length]
     for (let words = 1; words < MOST_WORDS && name.includes('_') && name[end] === ' ' && endOf(end + 1) > end + 1; words++) {
       end = endOf(end + 1)
       yield [start, end]
