@@ -38,7 +38,7 @@ export const ADDED_WORDS: Record<string, StateWords> = {
     earlier: ['antigo', 'rascunho'],
   },
   Italian: {
-    later: ['finale', 'definitivo', 'definitiva', 'nuovo', 'nuova', 'modificato', 'corretto', 'firmato', 'firmata', 'ultimo', 'consegna'],
+    later: ['finale', 'definitivo', 'definitiva', 'def', 'nuovo', 'nuova', 'modificato', 'corretto', 'firmato', 'firmata', 'ultimo', 'consegna'],
     earlier: ['vecchio', 'bozza'],
   },
   Catalan: {

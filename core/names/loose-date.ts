@@ -1,5 +1,5 @@
 import { isWrittenDate, parseDatePattern } from './date'
-import { MONTH_WORDS, monthOf, weekdayOf } from './months'
+import { MONTH_WORDS, OF_MONTH, monthOf, weekdayOf } from './months'
 import { readRoman } from './roman'
 
 /** A date that is not written as asked, read as far as that is certain. */
@@ -156,15 +156,19 @@ function write(pattern: string, year: string, month: number, day?: number): stri
     .replace('dd', two(day ?? 1))
 }
 
+/** A day and a year with the words between them in Romance languages: 20 de septiembre de 2026. */
+const LONGEST_DAY = 32
+
 const DAY_AND_MONTH = new RegExp(
-  `^(?:(\\d{1,2})(?:st|nd|rd|th|er|[.º])?[-_ ]?(${MONTH_WORDS})`
-  + `|(${MONTH_WORDS})[-_. ]?(\\d{1,2})(?:st|nd|rd|th)?|(\\d{1,2})\\.(\\d{1,2})\\.?)(?:[-_. ]{0,2}(\\d{4}))?(?![\\p{L}\\p{N}])`, 'iu',
+  `^(?:(\\d{1,2})(?:st|nd|rd|th|er|[.º])?(?:[-_ ]?|${OF_MONTH})(${MONTH_WORDS})`
+  + `|(${MONTH_WORDS})[-_. ]?(\\d{1,2})(?:st|nd|rd|th)?|(\\d{1,2})\\.(\\d{1,2})\\.?)`
+  + '(?:(?:[-_. ]{0,2}|[ _]del?[ _])(\\d{4}))?(?![\\p{L}\\p{N}])', 'iu',
 )
 
 /** A day with its month in words, or in figures with dots, and perhaps a year; else the range tells it. */
 function readDayOfYear(text: string, position: number, pattern: string, range: Range): LooseDate | null {
   if (!pattern.includes('dd') || !pattern.includes('MM') || /H|mm/.test(pattern)) return null
-  const match = DAY_AND_MONTH.exec(text.slice(position, position + 24))
+  const match = DAY_AND_MONTH.exec(text.slice(position, position + LONGEST_DAY))
   if (!match) return readBareDay(text, position, pattern, range)
   const [whole, day1, word1, word2, day2, day3, number, stated] = match
   const month = number === undefined ? monthOf(word1 ?? word2 ?? '') : Number(number)

@@ -131,9 +131,14 @@ function withoutWords(value: string, words: readonly string[]): string | null {
   // a number that a bracket holds with other words is theirs: (mix 3)
   const isBracketed = (end: number) => /[([][^()[\]]*\p{L}[^()[\]]*$/u.test(value.slice(0, end)) && /^\s*[)\]]/.test(value.slice(end))
   const isOne = ({ word, end }: { word: string, end: number }) => words.includes(looseKey(word)) && !(/^\d+$/.test(word) && isBracketed(end))
-  const others = all.flatMap((one, at) => (isOne(one) ? [] : [at]))
+  const isGone = (one: { word: string, end: number }, at: number) => {
+    const before = all[at - 1]
+    // the initial behind a name: "Ewa M."
+    return isOne(one) || (one.word.length === 1 && value[one.end] === '.' && before !== undefined && isOne(before))
+  }
+  const others = all.flatMap((one, at) => (isGone(one, at) ? [] : [at]))
   const isBetween = (at: number) => at > (others[0] ?? at) && at < (others.at(-1) ?? at)
-  const kept = all.filter((one, at) => !isOne(one) || (one.word.length < LEAST_WORD && isBetween(at)))
+  const kept = all.filter((one, at) => !isGone(one, at) || (one.word.length < LEAST_WORD && isBetween(at)))
   if (kept.length === all.length) return null
   // words that stood beside each other stay as they were written
   return kept.map((one, at) => {

@@ -57,6 +57,22 @@ describe('a month without a day', () => {
     expect(looseDate('991231', 0, 'yyyy-MM-dd')?.written).toBe('2099-12-31')
   })
 
+  test('a day is read as each language writes it out, with its year and without', () => {
+    // the same witness: 20 de octubre de 2026, 3 d’abril, 1 août, 5. März
+    for (const language of ['en', 'es', 'pt', 'ca', 'it', 'fr', 'de', 'nl', 'da', 'sv', 'nb', 'pl', 'cs', 'ro']) {
+      for (let month = 0; month < 12; month++) {
+        for (const year of [{ year: 'numeric' } as const, {}]) {
+          const day = new Date(Date.UTC(2026, month, 13))
+          const written = new Intl.DateTimeFormat(language, { day: 'numeric', month: 'long', timeZone: 'UTC', ...year }).format(day)
+          // English parts the year by a comma, which is no sign of a name's
+          const text = written.replace(',', '')
+          const read = looseDate(text, 0, 'yyyy-MM-dd', { from: '2026-01-01', to: '2026-12-31' })
+          expect([text, read?.written]).toEqual([text, day.toISOString().slice(0, 10)])
+        }
+      }
+    }
+  })
+
   test('a day with its month stays a day', () => {
     expect(looseDate('16.10.2026', 0, 'yyyy-MM-dd')).toMatchObject({ written: '2026-10-16' })
   })

@@ -58,6 +58,9 @@ const NUMBER = new Map([
   ...YEARS.flatMap(words => words.map((word, index) => [word, index + 1] as const)), ...Object.entries(ALSO),
 ].flatMap(([word, number]) => [[word, number], [removeAccents(word), number]] as const))
 
+/** What stands between a day and its month in Romance languages, as an expression: 20 de octubre, 3 d'octubre (common practice, no source). */
+export const OF_MONTH = '[ _](?:d[eo][ _]|d[\'’])'
+
 /** All month words, the longest first, as a part of an expression. */
 export const MONTH_WORDS = [...NUMBER.keys()].sort((a, b) => b.length - a.length).join('|')
 

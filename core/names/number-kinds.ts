@@ -1,5 +1,5 @@
 import { looseKey, plainDigits } from '../text/fold'
-import { MONTH_WORDS, WEEK_WORDS } from './months'
+import { MONTH_WORDS, OF_MONTH, WEEK_WORDS } from './months'
 
 /** What digits in a name can be, the most specific first. */
 export type NumberKind = 'date' | 'time' | 'week' | 'version' | 'amount' | 'year' | 'number'
@@ -32,7 +32,10 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp, needs?: '
   ['date', free(`${YEAR}([-._ ])${MM}\\1${DD}|${YEAR}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\\d|3[01])`), 'year'],
   ['date', free(`${DD}([-._ ])${MM}\\1${YEAR}|(?:0[1-9]|[12]\\d|3[01])(?:0[1-9]|1[0-2])${YEAR}`), 'year'],
   ['date', free(`${DD}([-._])${MM}\\1\\d\\d|\\d\\d([-._])${MM}\\2${DD}`)],
-  ['date', alone(`${DD}${ORDINAL}${GAP}${MONTH}(?:${GAP}(?:${YEAR}|\\d\\d))?|${MONTH}[.]?${GAP}(?:${DD}(?:st|nd|rd|th|(?![ ._-]?\\d))|${YEAR})`)],
+  ['date', alone(
+    `${DD}${ORDINAL}(?:${GAP}|${OF_MONTH})${MONTH}(?:(?:${GAP}|[ _]del?[ _])(?:${YEAR}|\\d\\d))?`
+    + `|${MONTH}[.]?${GAP}(?:${DD}(?:st|nd|rd|th|(?![ ._-]?\\d))|${YEAR})`,
+  )],
   ['date', free(`${YEAR}[-._ ](?:0[1-9]|1[0-2])|(?:0[1-9]|1[0-2])[-._ ]${YEAR}`), 'year'],
   ['week', alone(`(?:${WEEK_WORDS})${GAP}\\d{1,2}`)],
   ['version', alone(`(?:${VERSION_WORDS})${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],

@@ -83,6 +83,7 @@ test('a number settled otherwise is none of the text with what the piece is call
   }).captures)
   expect(told('Bruno Stahl poem 1 The Owl', '01')).toBe('Stahl_01_The Owl')
   expect(told('Bruno Stahl - poem two - May Morning', '02')).toBe('Stahl_02_May Morning')
+  expect(told('Stahl n°1 Chute libre', '01')).toBe('Stahl_01_Chute libre')
   // another number is not the piece's, and other words are the text's
   expect(told('Bruno Stahl poem 3 of mine', '01')).toBe('Stahl_01_poem 3 of mine')
   expect(told('Bruno Stahl Room 1 By Night', '01')).toBe('Stahl_01_Room 1 By Night')
@@ -101,6 +102,17 @@ describe('what is none of the text', () => {
     ['{body}_{title}', 'Kulturbeirat_Im Dunkeln (Stahl)', 'Kulturbeirat_Im Dunkeln', 'the holder in brackets'],
     ['{body}_{title}', 'Kulturbeirat, von Bruno Stahl - Allein am Strand', 'Kulturbeirat_Allein am Strand', 'or before a sign'],
     ['{station}_{title}_{kind}', 'S2 - Old tree (dessert)', 'S2_Old tree_dessert', 'a choice in brackets'],
+    ['{body}_TP{nr}_{title}', 'TP1 optique Bruno Kulturbeirat', 'Kulturbeirat_TP01_optique', 'who stands before the holder'],
+    ['{family}_{title}', 'Stahl_optique (1)', 'Stahl_optique', 'the number of a copy'],
+    ['{family}_{title}', 'Stahl Wulkany poprawione', 'Stahl_Wulkany', 'a long word of state'],
+    ['{body}_{title}', 'Essay - Lodowce - Kulturbeirat', 'Kulturbeirat_Lodowce', 'what the piece is called at the beginning'],
+    ['{body}_{title}_v{nr}', 'Kulturbeirat - Windmolens (versie 2)', 'Kulturbeirat_Windmolens_v02', 'the rest of a bracket that a value stands in'],
+    ['{body}_{title}_{kind}', 'Kulturbeirat_Vulcani_main_def', 'Kulturbeirat_Vulcani_main', 'a value before a word of state'],
+    ['{body}_photo{nr}_{title}', 'microphone 1', 'Kulturbeirat_photo01_microphone', 'a number alone'],
+    ['{body}_acta_{day}_{title}', 'Acta reunión 20 de octubre - música', 'Kulturbeirat_acta_20261020_música', 'what is parted from it by a day'],
+    ['{body}_acta_{day}_{title}', 'acta_3_noviembre_2026', 'Kulturbeirat_acta_20261103_{title}', 'a day that is all there is'],
+    ['{body}_{title}', 'Short essay - Cold Water - Kulturbeirat', 'Kulturbeirat_Short essay - Cold Water', 'but not other words before a sign'],
+    ['{body}_{title}', 'Kulturbeirat Night Shift v2', 'Kulturbeirat_Night Shift', 'a version that is not asked for'],
     ['{quarter}_{title}_report', '3rd quarter noise report', 'Q3_noise_report', 'a choice written out, though it is the only one'],
     ['{body}_{step}_{title}_AB', 'Vulkane Kl7 AB', 'Kulturbeirat_7_Vulkane_AB', 'what says that figures are a class'],
   ])('%s: %s is %s: %s', (template, name, asked) => expect(right(template, name)).toBe(asked))

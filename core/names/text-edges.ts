@@ -1,30 +1,20 @@
 import { likeness } from '../text/distance'
 import { foldCase, looseKey } from '../text/fold'
-import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { valuesIn } from './left-over'
 import type { Captures, NamePart } from './parts'
 import { isAnyText } from './parts'
-import { LIKE, cutOut, foldPlain, passesOthers, withoutStretch } from './spans'
-import { numberOfWord } from './number-words'
+import { LIKE, cutOut, foldPlain } from './spans'
 import { longestOf, wordOf } from './stand-elsewhere'
-import { isSeparator, trimSeparators, withinSeparators } from './strictness'
+import { trimSeparators, withinSeparators } from './strictness'
+import { closeBracket, dropCalled, dropNumbered, dropPiece, dropState } from './text-drops'
+import type { Name, Placed, Range } from './text-name'
+import { isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
 import { tokensOf } from './tokens'
 import type { Known } from './unlike'
 import { isWordEdge } from './word-edges'
-
-type Range = readonly [start: number, end: number]
-
-/** A name with one free text: where its parts stand, and the place of the text among them. */
-interface Name extends Pick<Known, 'called' | 'titled'> {
-  parts: readonly NamePart[]
-  alignment: Alignment
-  text: string
-  index: number
-  known: Captures
-}
 
 /**
  * Where somebody's own words begin and end in a name that departs: words that nothing parts from them as the rule does are theirs as well,
@@ -41,6 +31,7 @@ export function mendEdges(
   const span = alignment.spans[index]
   if (!span || more.length > 0 || alignment.cost === 0 || span.end === span.start) return
   const name: Name = { parts, alignment, text, index, known, called, titled }
+  isFigures(name)
   reunite(name)
   for (const side of [-1, 1] as const) {
     joinBeside(name, side)
@@ -48,41 +39,35 @@ export function mendEdges(
   }
   takeSigned(name)
   // what one gives free may be the edge for another
-  for (let turn = 0; turn < MOST_TURNS && (takeFixed(name) || takeValues(name)); turn++) continue
+  for (let turn = 0; turn < MOST_TURNS && (takeFixed(name) || takeValues(name) || dropState(name)); turn++) continue
   dropNumbered(name)
   dropCalled(name)
   dropPiece(name)
-  dropState(name)
   closeBracket(name)
 }
 
-const MOST_TURNS = 4
+const MOST_TURNS = 6
 
-const ownOfName = ({ alignment: { spans }, index }: Name): Span => spans[index] ?? { start: 0, end: 0, text: '', edits: [] }
-
-/** A part of a name, by its place, and where it stands. */
-interface Placed { at: number, range: Range, edits?: Span['edits'] }
-
-/** Gives the text a stretch of a name, other parts what they are of the rest, and what then is left to nothing. */
-function setText(name: Name, [start, end]: Range, placed: readonly Placed[] = []): void {
-  const { alignment, text, index } = name
+/** Figures alone are the number that is asked for, where other words stand instead of the rule's own: "microphone 1" for photo{n}_{title}. */
+function isFigures(name: Name): void {
+  const { parts, alignment: { spans }, text, index } = name
   const own = ownOfName(name)
-  alignment.spans[index] = { ...own, start, end }
-  for (const { at, range: [from, to], edits = [] } of placed) {
-    const span = alignment.spans[at]
-    if (!span) continue
-    alignment.spans[at] = { ...span, start: from, end: from, edits: [] }
-    const moved = passesOthers(alignment, text, at, [from, to])
-    alignment.spans[at] = { ...span, start: from, end: to, edits, ...(moved ? { moved } : {}) }
-  }
-  const sides: Alignment['extras'] = [{ range: [own.start, start], before: index }, { range: [end, own.end], before: index + 1 }]
-  const left = placed.reduce((free, { range: [from, to] }) => withoutStretch(free, [from, to]), sides)
-    .flatMap(({ range, before }) => {
-      const [first, last] = withinSigns(text, [range[0], Math.max(...range)])
-      return last > first ? [{ range: [first, last] as [number, number], before }] : []
-    })
-  alignment.extras.push(...left)
-  alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  const figures = text.slice(own.start, own.end)
+  const isIts = (part: NamePart, one: number) => part.kind === 'free' && part.rule.type === 'number' && isOpen(name, one)
+    && freeField(part.rule).read(figures, part.rule) !== undefined
+  const at = /^\d{1,9}$/.test(figures) ? parts.findIndex(isIts) : -1
+  const words = at < 0
+    ? []
+    : spans.flatMap((span, one) => {
+        const isUnlike = parts[one]?.part === 'literal' && span.end > span.start && !span.moved && span.edits.length > 0
+          && likeness(text.slice(span.start, span.end), span.text) < LIKE
+        return isUnlike && isWords(text.slice(span.start, span.end), name) ? [{ span, one }] : []
+      })
+  const [only, ...more] = words
+  if (!only || more.length > 0) return
+  spans[only.one] = { ...only.span, end: only.span.start, edits: [] }
+  spans[index] = { ...own, start: own.end }
+  setText(name, withinSigns(text, [only.span.start, only.span.end]), [{ at, range: [own.start, own.end] }])
 }
 
 /** What stands instead of the rule's own word behind the text goes to the text that holds that word: "pendulum plot 10" and " Nov". */
@@ -131,14 +116,6 @@ function joinExtra(name: Name, side: -1 | 1): void {
   spans[index] = { ...own, start: Math.min(own.start, start), end: Math.max(own.end, end) }
 }
 
-/** Whether what parts words from the text is not the sign that the rule writes there. */
-function isNoSign({ parts, index }: Name, side: -1 | 1, gap: string): boolean {
-  const sign = parts[index + side]
-  const asked = sign?.kind === 'fixed' && sign.part === 'literal' ? sign.texts[0] ?? '' : ''
-  const edge = side < 0 ? /[^\p{L}\p{N}]*$/u.exec(asked)?.[0] : /^[^\p{L}\p{N}]*/u.exec(asked)?.[0]
-  return gap !== '' && gap !== edge && [...gap].every(isSeparator)
-}
-
 /** Whether some text is words, none of which the holder is called by or only tells a state. */
 function isWords(words: string, { called }: Name): boolean {
   return /\p{L}{2}/u.test(words) && !words.split(/[^\p{L}\p{M}\p{N}]+/u).some(word => isAddedWord(word) || called().includes(looseKey(word)))
@@ -172,12 +149,6 @@ function takeSigned(name: Name): void {
     const rest = (at > name.index ? sides : sides.reverse()).find(([from, to]) => to > from)
     if (rest) setText(name, rest, [{ at, range: figures }, sign])
   }
-}
-
-/** Whether a value that the name itself tells is told nowhere yet. */
-function isOpen({ parts, alignment: { spans }, known }: Name, at: number): boolean {
-  const [part, span] = [parts[at], spans[at]]
-  return part?.kind === 'free' && span !== undefined && span.end === span.start && ownOf(known, part.part) === undefined
 }
 
 /** The one number of the text with the letters that the rule writes on one side of it. */
@@ -265,7 +236,7 @@ function aroundText(name: Name): Range {
 
 /** A value that is not told in its place, but at the beginning or end of the text, is that one. */
 function takeValues(name: Name): boolean {
-  const { parts, alignment, text, called } = name
+  const { parts, alignment, text } = name
   for (const [at, part] of parts.entries()) {
     if (part.kind !== 'free' || !TELLING.has(part.rule.type) || !isOpen(name, at)) continue
     const own = ownOfName(name)
@@ -275,10 +246,8 @@ function takeValues(name: Name): boolean {
     if (!only || found.some(one => one.value !== only.value)) continue
     const [from, to] = only.range
     if (to <= own.start || from >= own.end) continue
-    const sides = ([[own.start, from], [to, own.end]] as const).map(side => withinSigns(text, side)).filter(side => side[1] > side[0])
-    const isHolders = ([first, last]: Range) => tokensOf(text.slice(first, last)).every(word => called().includes(word))
-    const [rest = null, ...more] = sides.filter(side => !isHolders(side))
-    if (sides.length === 0 || more.length > 0) continue
+    const rest = restBeside(name, only.range, part.rule.type === 'choice')
+    if (rest === undefined) continue
     // a slip of one of a few words is another word, unless more than a space parts it
     const gap = rest === null ? '' : text.slice(Math.min(to, rest[1]), Math.max(from, rest[0]))
     if (part.rule.type === 'choice' && gap === ' ' && looseKey(text.slice(from, to)) !== looseKey(only.value)) continue
@@ -290,98 +259,27 @@ function takeValues(name: Name): boolean {
 }
 const NOBODY: ReadonlySet<string> = new Set()
 
-/** A number settled otherwise with what the piece is called before it: of "poem 1 The Owl" the text is the last two words. */
-function dropNumbered(name: Name): void {
-  const { parts, alignment: { spans }, text, known, titled } = name
+/** What of the text is left beside a value; `null`: nothing, `undefined`: it stands amid the text. */
+function restBeside(name: Name, [from, to]: Range, isChoice: boolean): Range | null | undefined {
+  const { text, called } = name
   const own = ownOfName(name)
-  const [all = '', word = '', number = ''] = /^(\p{L}+)[\s._-]{0,2}(\d{1,4}|(?<=[\s._-])\p{L}+)(?:\s?[-–—_:.,]\s?|\s)(?=[\p{L}\p{N}])/u
-    .exec(text.slice(own.start, own.end)) ?? []
-  if (all === '' || !titled().includes(looseKey(word))) return
-  const says = /^\d/.test(number) ? Number(number) : numberOfWord(number)
-  const at = parts.findIndex(({ part, kind }) => kind === 'free' && ownOf(known, part) !== undefined && Number(ownOf(known, part)) === says)
-  const span = spans[at]
-  if (!span || says === null) return
-  const start = own.start + all.indexOf(number, word.length)
-  setText(name, [own.start + all.length, own.end], span.end > span.start ? [] : [{ at, range: [start, start + number.length] }])
+  const isHolders = ([first, last]: Range) => tokensOf(text.slice(first, last)).every(word => called().includes(word))
+  const sides = ([[own.start, from], [to, own.end]] as const).map(side => withinSigns(text, side)).filter(side => side[1] > side[0])
+  // of no words but a choice the text may hold it besides
+  if (sides.length === 0) return isChoice ? undefined : null
+  const left = sides.filter(side => !isHolders(side))
+  if (left.length < 2) return left[0] ?? null
+  const [parted, ...more] = isChoice ? [] : left.filter(side => isBehindSign(text, side, [from, to]))
+  return more.length > 0 ? undefined : parted
 }
+
+/** Whether more than a space parts words from a value beside them. */
+const isBehindSign = (text: string, [start, end]: Range, [from, to]: Range): boolean =>
+  /[-–—_:,]/u.test(end <= from ? text.slice(end, from) : text.slice(to, start))
 
 /** Words without a short one straight before figures, which says what these are: "Vulkane Kl. 7". */
 function withoutSign(text: string, [start, end]: Range, [from, to]: Range): Range {
   if (end > from || !/^\d+$/.test(text.slice(from, to))) return [start, end]
   const [all = '', words = ''] = /^(.*\p{L}.*?)[\s_-]+\p{L}{1,4}(?:\. ?)?$/u.exec(text.slice(start, from)) ?? []
   return all === '' ? [start, end] : [start, start + words.length]
-}
-
-/** Within separators and the signs that people part words by besides. */
-function withinSigns(text: string, side: Range): [start: number, end: number] {
-  let [start, end] = side
-  while (start < end && /[\s_.,;:–—-]/u.test(text[start] ?? '')) start++
-  while (end > start && /[\s_.,;:–—-]/u.test(text[end - 1] ?? '')) end--
-  return [start, end]
-}
-
-/** What the holder is called by beside a part that says the holder is none of the text: "Stahl, Bruno - Winter"; nor in brackets at its end. */
-function dropCalled(name: Name): void {
-  const { parts, alignment: { spans }, text, called } = name
-  const isCalled = (words: string) => tokensOf(words).every(word => called().includes(word))
-  const [, before = '', inner = ''] = /^(.*[\p{L}\p{M}\p{N}]) ?\(([^()]*\p{L}[^()]*)\)$/u.exec(text.slice(ownOfName(name).start, ownOfName(name).end)) ?? []
-  if (before !== '' && isCalled(inner)) setText(name, [ownOfName(name).start, ownOfName(name).start + before.length])
-  const [said = '', by = ''] = /^(?:\p{Ll}{1,4} )?([\p{L}\p{M}'’]+(?: [\p{L}\p{M}'’]+)*)(?: [-–—] |_|: )(?=[\p{L}\p{N}])/u
-    .exec(text.slice(ownOfName(name).start, ownOfName(name).end)) ?? []
-  if (by !== '' && isCalled(by)) setText(name, [ownOfName(name).start + said.length, ownOfName(name).end])
-  const own = ownOfName(name)
-  const isHolders = ({ start, end }: Span, at: number) => parts[at]?.kind === 'fixed' && parts[at].part !== 'literal' && end > start
-  const touches = (from: number, to: number) => !/[\p{L}\p{N}]/u.test(text.slice(from, to))
-  const holder = spans.find((span, at) => isHolders(span, at) && span.end <= own.start && touches(span.end, own.start))
-  if (!holder) return
-  const [all = '', word = '', sign = ''] = /^([\p{L}\p{M}'’]{2,})(\s?[-–—,:_]+\s?|\s)(?=[\p{L}\p{N}])/u.exec(text.slice(own.start, own.end)) ?? []
-  // what the rule's own sign parts from the holder begins the text
-  const isParted = sign !== ' ' || isNoSign(name, -1, text.slice(holder.end, own.start))
-  if (word !== '' && isParted && called().includes(looseKey(word))) setText(name, [own.start + all.length, own.end])
-}
-
-/**
- * Before or behind the holder's names, what the piece is called is none of the text: "Bachelor thesis Pia Costa - Small Boats"; nor is it at
- * the end, where more than a space parts it: "Northern lights_presentation".
- */
-function dropPiece(name: Name): void {
-  const { parts, alignment: { spans }, text, called, titled } = name
-  const own = ownOfName(name)
-  const [, kept = '', piece = ''] = /^(.*[\p{L}\p{M}\p{N}])(?:_| [-–—] )(\p{L}+)$/u.exec(text.slice(own.start, own.end)) ?? []
-  if (piece !== '' && titled().includes(looseKey(piece))) return setText(name, [own.start, own.start + kept.length])
-  if (parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && (spans[at]?.end ?? 0) > (spans[at]?.start ?? 0))) return
-  const words = [...text.slice(own.start, own.end).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)].map(({ 0: word, index }) => {
-    const start = own.start + index
-    return { key: looseKey(word), range: [start, start + word.length] as const }
-  })
-  const names = words.flatMap(({ key }, at) => (called().includes(key) ? [at] : []))
-  const [first = 0, last = 0] = [names[0], names.at(-1)]
-  if (first === 0 || last === words.length - 1 || names.length <= last - first) return
-  const [rest, ...more] = [words.slice(0, first), words.slice(last + 1)].filter(side => !side.some(({ key }) => titled().includes(key)))
-  const [from, to] = [rest?.[0], rest?.at(-1)]
-  if (more.length > 0 || !from || !to) return
-  const placed = parts.flatMap((part, at): Placed[] => {
-    const is = part.kind === 'fixed' && part.part !== 'literal' && spans[at]?.start === spans[at]?.end ? looseKey(part.texts[0] ?? '') : ''
-    const word = names.map(one => words[one]).find(one => one?.key === is)
-    return word ? [{ at, range: word.range }] : []
-  })
-  setText(name, [from.range[0], to.range[1]], placed)
-}
-
-/** Words of state behind the text that more than a space parts from it are none of it: "Light_final", "Light (final)". */
-function dropState(name: Name): void {
-  const own = ownOfName(name)
-  const [, kept = '', state = ''] = /^(.*[\p{L}\p{M}\p{N}!?)'’])(?:_| ?[-–—] | ?[([])([\p{L}\p{M}\s_-]+)[)\]]?$/u.exec(name.text.slice(own.start, own.end)) ?? []
-  if (state !== '' && isAddedWord(state)) setText(name, [own.start, own.start + kept.length])
-}
-
-/** A bracket that opens in the text and closes behind it is the text's. */
-function closeBracket(name: Name): void {
-  const { alignment: { spans, extras }, text, index } = name
-  const own = ownOfName(name)
-  const close = /\([^()]*$/.test(text.slice(own.start, own.end)) ? text.indexOf(')', own.end) : -1
-  const next = Math.min(...spans.filter(one => one.start >= own.end && one.end > one.start).map(one => one.start), text.length)
-  if (close < 0 || close >= next || trimSeparators(text.slice(own.end, close)) === '' || !isWordEdge(text, close + 1)) return
-  spans[index] = { ...own, end: close + 1 }
-  extras.splice(0, extras.length, ...extras.filter(({ range }) => range[1] <= own.end || range[0] > close))
 }

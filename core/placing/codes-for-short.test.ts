@@ -49,6 +49,12 @@ describe('codes that begin alike', () => {
     ['1043/faktura 1043.pdf', 'bill p1'], ['Rosa/1044.xml', 'memory p2'], ['Rosa/invoice 1045.pdf', 'bill p3'], ['Rosa/invoice.pdf', 'unplaced'],
   ])('are told by their numbers: %s', async (path, at) => expect((await roundOf(jobs, path))[path]).toBe(at))
 
+  test('be they of several numbers', async () => {
+    const refs = { ...jobs, list: jobs.list.replace('J-1043', 'G-26-01').replace('J-1044', 'G-26-02').replace('J-1045', 'G-26-03') }
+    expect((await roundOf(refs, '26-03/invoice.pdf'))['26-03/invoice.pdf']).toBe('bill p3')
+    expect((await roundOf(refs, 'Rosa/invoice 03.pdf'))['Rosa/invoice 03.pdf']).toBe('unplaced')
+  })
+
   test('but not by what is the end of two', async () => {
     const two = { ...jobs, list: jobs.list.replace('J-1045', 'K-1044') }
     expect((await roundOf(two, 'Rosa/1044.xml'))['Rosa/1044.xml']).toBe('unplaced')

@@ -170,12 +170,12 @@ function addLanguages(columns: readonly ColumnValues[], entries: Map<string, Ent
   }
 }
 
-/** What a code ends in behind its letters: so many digits say which it is. */
-const LAST_DIGITS = /(?<=\p{L}[^\p{L}\d]?)\d{3,}$/u
+/** What a code says behind its letters, with so many digits that it says which it is. */
+const BEHIND_LETTERS = /(?<=^\p{L}{1,4}[^\p{L}\d]?)(?=(?:\D*\d){3})\d[\d./_-]*$/u
 
 /**
- * Codes without the year or the like that all of them end in, and by their last digits, as people write them: C-014 and 014 for C-014/26,
- * 1043 for J-1043 (common practice, no source).
+ * Codes without the year or the like that all of them end in, and by what stands behind their letters, as people write them: C-014 and 014
+ * for C-014/26, 1043 for J-1043, 26-03 for G-26-03 (common practice, no source).
  */
 function addShortened(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
   for (const { values } of columns) {
@@ -183,7 +183,7 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
     const shorts = new Map<string, string[]>()
     for (const value of values.keys()) {
       const code = tail === '' ? value : value.slice(0, -tail.length)
-      const digits = (tail === '' ? LAST_DIGITS : /(?<!\d)\d{2,}$/).exec(code)?.[0]
+      const digits = (tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/).exec(code)?.[0]
       for (const short of new Set([code, ...digits === undefined ? [] : [digits, digits.replace(/^0+(?=\d\d)/, '')]])) gather(shorts, short, value)
     }
     for (const [short, [value = '', ...more]] of shorts) {

@@ -14,7 +14,7 @@ const FIELDS: Record<string, FieldRule> = {
   trade: { type: 'choice', values: ['STA', 'BRA', 'SCH'], meanings: { STA: 'Statik', BRA: 'Brandschutz', SCH: 'Schallschutz' } },
   part: { type: 'choice', values: ['1e', '2e', '3e', 'solo'], meanings: {} },
   quarter: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
-  other: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
+  term: { type: 'choice', values: ['2026-Q2', '2026-Q3'], meanings: {} }, other: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
   rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: 1, from: 1, to: 9 },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
@@ -89,6 +89,16 @@ describe('a choice', () => {
 
   test('of one letter straight behind the rule\'s own word is that, whatever word stands behind', () => {
     expect(told('VA{n}_Rev{rev}', 'VA3_RevD_Linz')).toEqual([{ n: '3', rev: 'D' }, ['literal extra _Linz']])
+  })
+
+  test.each([
+    ['Q3 2026', '2026-Q3'], ['Q3-2026', '2026-Q3'], ['2026 Q3', '2026-Q3'], ['q2_2026', '2026-Q2'],
+  ])('of two pieces is known in either order: %s is %s', (written, term) => {
+    expect(told('{family}_{term}', `Marsh_${written}`)[0]).toEqual({ term })
+  })
+
+  test.each(['2026', 'Q4', 'Q3 2025'])('but not by one of them, or with another: %s', (written) => {
+    expect(told('{family}_{term}', `Marsh_${written}`)[0]).toEqual({})
   })
 
   test('is known by its beginning, where no other begins so', () => {

@@ -2,6 +2,7 @@ import { either, list, needed, object, text } from '../../shapes/shape'
 import { editDistance } from '../../text/distance'
 import { accentWays, foldCase, removeAccents } from '../../text/fold'
 import { keeping, keepingFor } from '../../text/kept'
+import { byCodeUnit } from '../../text/order'
 import { emptyRecord, ownOf } from '../../text/own'
 import { numberOfWord } from '../number-words'
 import { readRoman } from '../roman'
@@ -47,7 +48,7 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
   if (language !== undefined) return language
-  const parted = values.filter(one => PARTS.test(one) && withOneSign(one) === withOneSign(actual))
+  const parted = values.filter(one => PARTS.test(one) && inAnyOrder(one) === inAnyOrder(actual))
   if (parted.length === 1) return parted[0]
   const ordinal = inRow(actual, values)
   if (ordinal !== undefined) return ordinal
@@ -148,15 +149,20 @@ function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[star
   for (const value of values) {
     const pieces = value.split(PARTS)
     if (pieces.length < 2 || pieces.some(piece => !/^[\p{L}\p{M}\p{N}]+$/u.test(piece))) continue
-    for (const { 0: all, index } of name.matchAll(partedExpression(pieces.join(' ')))) {
-      if (isWord(name, index, index + all.length)) yield [index, index + all.length]
+    for (const order of pieces.length === 2 ? [pieces, [...pieces].reverse()] : [pieces]) {
+      for (const { 0: all, index } of name.matchAll(partedExpression(order.join(' ')))) {
+        if (isWord(name, index, index + all.length)) yield [index, index + all.length]
+      }
     }
   }
 }
 const partedExpression = keeping(1000, pieces => new RegExp(pieces.replaceAll(' ', '[\\s._:,/-]{1,2}'), 'giu'))
 const PARTS = /[\s._:,/-]+/
-/** A value with one sign for all that part its pieces. */
-const withOneSign = (value: string): string => foldCase(value.split(PARTS).join('-'))
+/** A value of two pieces as the same in any order, with one sign between them: Q3 2026 is 2026-Q3. Those of more keep theirs. */
+function inAnyOrder(value: string): string {
+  const pieces = foldCase(value).split(PARTS).filter(Boolean)
+  return (pieces.length === 2 ? pieces.sort(byCodeUnit) : pieces).join('-')
+}
 
 /** Where a word begins with what a choice stands for: Schallschutz in Schallschutzgutachten. */
 function* compoundsIn(name: string, { meanings }: ChoiceRule): Generator<[start: number, end: number]> {

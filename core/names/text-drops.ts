@@ -1,0 +1,154 @@
+import { looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
+import { isAddedWord } from './added-words'
+import type { Span } from './align'
+import { numberOfWord } from './number-words'
+import { trimSeparators } from './strictness'
+import type { Name, Placed } from './text-name'
+import { isNoSign, ownOfName, setText } from './text-name'
+import { tokensOf } from './tokens'
+import { isWordEdge } from './word-edges'
+
+/** A number settled otherwise with what the piece is called before it: of "poem 1 The Owl" the text is the last two words. */
+export function dropNumbered(name: Name): void {
+  const { parts, alignment: { spans }, text, known, titled } = name
+  const own = ownOfName(name)
+  const [all = '', word = '', number = ''] = /^(\p{L}+|#|n[°º])[\s._-]{0,2}(\d{1,4}|(?<=[\s._-])\p{L}+)(?:\s?[-–—_:.,]\s?|\s)(?=[\p{L}\p{N}])/u
+    .exec(text.slice(own.start, own.end)) ?? []
+  if (all === '' || !(NUMBER_SIGN.test(word) || titled().includes(looseKey(word)))) return
+  const says = /^\d/.test(number) ? Number(number) : numberOfWord(number)
+  const at = parts.findIndex(({ part, kind }) => kind === 'free' && ownOf(known, part) !== undefined && Number(ownOf(known, part)) === says)
+  const span = spans[at]
+  if (!span || says === null) return
+  const start = own.start + all.indexOf(number, word.length)
+  setText(name, [own.start + all.length, own.end], span.end > span.start ? [] : [{ at, range: [start, start + number.length] }])
+}
+
+const NUMBER_SIGN = /^(?:#|n[°º]|nr|no|num)$/i
+
+const wordsOf = (name: Name): string => name.text.slice(ownOfName(name).start, ownOfName(name).end)
+/** Leaves away so many characters at the beginning and the end of the text. */
+function cutText(name: Name, front: number, end: number): void {
+  const own = ownOfName(name)
+  setText(name, [own.start + front, own.end - end])
+}
+
+/** What the holder is called by is none of the text beside a part that says the holder, in brackets, or before a sign: "Stahl, Bruno - Winter". */
+export function dropCalled(name: Name): void {
+  const isCalled = (words: string) => tokensOf(words).every(word => name.called().includes(word))
+  const [, bracket = '', inner = ''] = /[\p{L}\p{M}\p{N}]( ?\(([^()]*\p{L}[^()]*)\))$/u.exec(wordsOf(name)) ?? []
+  if (inner !== '' && isCalled(inner)) cutText(name, 0, bracket.length)
+  const [said = '', by = ''] = /^(?:\p{Ll}{1,4} )?([\p{L}\p{M}'’]+(?: [\p{L}\p{M}'’]+)*)(?: [-–—] |_|: )(?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
+  if (by !== '' && isCalled(by)) cutText(name, said.length, 0)
+  dropBesideHolder(name, isCalled)
+}
+
+/** A name at the edge of the text beside a value of the holder's is the holder's as well. */
+function dropBesideHolder(name: Name, isCalled: (words: string) => boolean): void {
+  const behind = holderBeside(name, 1)
+  const [end = '', last = ''] = behind ? /(?:\s?[-–—,:_]+\s?|\s)([\p{L}\p{M}'’]{2,})$/u.exec(wordsOf(name)) ?? [] : []
+  if (last !== '' && isCalled(last)) cutText(name, 0, end.length)
+  const before = holderBeside(name, -1)
+  const [front = '', first = '', sign = ''] = before
+    ? /^([\p{L}\p{M}'’]{2,})(\s?[-–—,:_]+\s?|\s)(?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
+    : []
+  // what the rule's own sign parts from the holder begins the text
+  const isParted = sign !== ' ' || (before !== null && isNoSign(name, -1, name.text.slice(before.end, ownOfName(name).start)))
+  if (first !== '' && isParted && isCalled(first)) cutText(name, front.length, 0)
+}
+
+/** A value of the holder's that nothing but signs parts from the text. */
+function holderBeside(name: Name, side: -1 | 1): Span | null {
+  const { parts, alignment: { spans }, text } = name
+  const own = ownOfName(name)
+  return spans.find(({ start, end }, at) => {
+    const isValue = parts[at]?.kind === 'fixed' && parts[at].part !== 'literal' && end > start
+    const gap = side < 0 ? text.slice(end, own.start) : text.slice(own.end, start)
+    return isValue && (side < 0 ? end <= own.start : start >= own.end) && !/[\p{L}\p{N}]/u.test(gap)
+  }) ?? null
+}
+
+/** What the piece is called is none of the text where more than a space parts it: "Northern lights_presentation". */
+export function dropPiece(name: Name): void {
+  const isPiece = (words: string) => tokensOf(words).every(word => name.titled().includes(word))
+  const [front = '', first = ''] = /^(\p{L}+(?: \p{L}+)*)(?:_| [-–—] |: )(?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
+  if (first !== '' && isPiece(first)) cutText(name, front.length, 0)
+  const [, end = '', last = ''] = /[\p{L}\p{M}\p{N}]((?:_| [-–—] )(\p{L}+))$/u.exec(wordsOf(name)) ?? []
+  if (last !== '' && isPiece(last)) cutText(name, 0, end.length)
+  else dropBesideNames(name)
+}
+
+/** Nor is it before or behind the holder's names: "Bachelor thesis Pia Costa - Small Boats". */
+function dropBesideNames(name: Name): void {
+  const { parts, alignment: { spans }, text, called, titled } = name
+  const isEmpty = (at: number) => spans[at]?.start === spans[at]?.end
+  if (parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(at))) return
+  const own = ownOfName(name)
+  const words = [...text.slice(own.start, own.end).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)].map(({ 0: word, index }): Word => {
+    const start = own.start + index
+    return { key: looseKey(word), range: [start, start + word.length] }
+  })
+  const names = words.flatMap(({ key }, at) => (called().includes(key) ? [at] : []))
+  const [first = 0, last = 0] = [names[0], names.at(-1)]
+  if (first === 0 || last === words.length - 1 || names.length <= last - first) return
+  const [rest, ...more] = [words.slice(0, first), words.slice(last + 1)].filter(side => !side.some(({ key }) => titled().includes(key)))
+  const [from, to] = [rest?.[0], rest?.at(-1)]
+  if (more.length > 0 || !from || !to) return
+  const placed = parts.flatMap((part, at): Placed[] => {
+    const isOwn = part.kind === 'fixed' && part.part !== 'literal' && isEmpty(at)
+    const range = isOwn ? runOf(words.slice(first, last + 1), looseKey(part.texts[0] ?? '')) : null
+    return range ? [{ at, range }] : []
+  })
+  setText(name, [from.range[0], to.range[1]], placed)
+}
+
+interface Word { key: string, range: [start: number, end: number] }
+
+/** Where words that follow each other are a value. */
+function runOf(words: readonly Word[], value: string): Word['range'] | null {
+  for (const [from, first] of words.entries()) {
+    let key = ''
+    for (const { key: next, range } of words.slice(from)) {
+      key += next
+      if (key === value) return [first.range[0], range[1]]
+    }
+  }
+  return null
+}
+
+/**
+ * Words of state behind the text that more than a space parts from it are none of it, "Light_final", "Light (final)", nor are long ones behind
+ * a space, "Wulkany poprawione", or the number of a copy, "Light (2)".
+ */
+export function dropState(name: Name): boolean {
+  const own = ownOfName(name)
+  const words = name.text.slice(own.start, own.end)
+  const [version = ''] = name.parts.some(part => part.kind === 'free' && part.rule.type === 'version') ? [] : /(?<=[\p{L}\p{N})])[ _-]v\d{1,2}$/iu.exec(words) ?? []
+  if (version !== '') {
+    cutText(name, 0, version.length)
+    return true
+  }
+  const [, kept = '', sign = '', state = ''] = /^(.*[\p{L}\p{M}\p{N}!?)'’])(_| ?[-–—] | ?[([]| )([\p{L}\p{M}_-]+|\d{1,2}(?=\)$))[)\]]?$/u.exec(words) ?? []
+  const isState = /^\d/.test(state) ? sign.endsWith('(') : isAddedWord(state) && (sign !== ' ' || state.length >= LONG_STATE)
+  if (state === '' || !isState) return false
+  setText(name, [own.start, own.start + kept.length])
+  return true
+}
+/** Shorter ones may be the last word of a title: Something New. */
+const LONG_STATE = 7
+
+/** A bracket that opens in the text and closes behind it is the text's. */
+export function closeBracket(name: Name): void {
+  const { alignment: { spans, extras }, text, index } = name
+  const own = ownOfName(name)
+  const close = /\([^()]*$/.test(text.slice(own.start, own.end)) ? text.indexOf(')', own.end) : -1
+  const next = Math.min(...spans.filter(one => one.start >= own.end && one.end > one.start).map(one => one.start), text.length)
+  if (close > next && spans.some(one => one.start >= own.end && one.end > one.start && one.end <= close)) {
+    const opened = /[\s_-]*\([^()]*$/.exec(text.slice(own.start, own.end))?.index ?? 0
+    if (opened > 0) setText(name, [own.start, own.start + opened])
+    return
+  }
+  if (close < 0 || close >= next || trimSeparators(text.slice(own.end, close)) === '' || !isWordEdge(text, close + 1)) return
+  spans[index] = { ...own, end: close + 1 }
+  extras.splice(0, extras.length, ...extras.filter(({ range }) => range[1] <= own.end || range[0] > close))
+}
