@@ -85,9 +85,11 @@ export function judgeName(
         [{ part: 'literal', kind: 'extra', range: [position, position + mark.length], expected: '', actual: mark }])
     }
   }
+  // asked for again and again, and not at all for most names
+  let words: string[] | undefined
   const nearest = nearestForm(view.base, forms, {
     strictness: requirement.strictness, known, ownerOf,
-    called: () => [...view.levels, ...people.flatMap(person => [person.id, ...namesOf(person)])].flatMap(tokensOf),
+    called: () => words ??= [...view.levels, ...people.flatMap(person => [person.id, ...namesOf(person)])].flatMap(tokensOf),
     titled: () => tokensOf(requirement.title), levels: view.levels,
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)

@@ -5,7 +5,7 @@ import { numberOfWord, placeInAlphabet } from './number-words'
 import { readRoman } from './roman'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
-import { passesOthers, takeFromExtra, withoutStretch } from './spans'
+import { standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
@@ -67,8 +67,7 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
     takeSign(parts, { spans, extras }, text, index, start)
-    const moved = passesOthers({ spans }, text, index, [start, end])
-    spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
+    standAt({ spans }, text, index, [start, end])
   }
 }
 
@@ -230,9 +229,13 @@ const shapeOf = (word: string): string => {
 
 interface FoundValue { value: string, range: [number, number] }
 
+/** Whole values that are asked for in a stretch of a name. */
+export const valuesAsked = (part: Extract<NamePart, { kind: 'free' }>, text: string, range: readonly [number, number]): FoundValue[] =>
+  valuesIn(part, text, range, undefined, actual => freeField(part.rule).read(actual, part.rule))
+
 /** Whole values of a field in a stretch of a name, the longest reading at each place. */
-export function valuesIn(
-  part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: [number, number], called: ReadonlySet<string>,
+function valuesIn(
+  part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: readonly [number, number], called: ReadonlySet<string> | undefined,
   valueOf: (actual: string) => string | undefined,
 ): FoundValue[] {
   const stretches: [number, number][] = []

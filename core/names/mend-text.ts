@@ -152,7 +152,7 @@ function withoutWords(value: string, words: readonly string[]): string | null {
 const LEAST_WORD = 4
 
 /** Words with the places where they stand. */
-function wordsIn(text: string, [from, to]: [number, number]): { start: number, end: number, word: string }[] {
+export function wordsIn(text: string, [from, to]: [number, number]): { start: number, end: number, word: string }[] {
   return [...text.slice(from, to).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)]
     .map(({ index, 0: word }) => ({ start: from + index, end: from + index + word.length, word }))
 }

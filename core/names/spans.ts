@@ -62,6 +62,16 @@ export function passesOthers({ spans }: Pick<Alignment, 'spans'>, text: string, 
   return passes
 }
 
+/** Puts a part where it stands, and tells of it whether it passes others there. */
+export function standAt(
+  { spans }: Pick<Alignment, 'spans'>, text: string, index: number, [start, end]: readonly [number, number], edits: Edit[] = [],
+): void {
+  const span = spans[index]
+  if (!span) return
+  const moved = passesOthers({ spans }, text, index, [start, end])
+  spans[index] = { ...span, start, end, edits, ...(moved ? { moved } : {}) }
+}
+
 /** Folded so that every letter keeps its place: one that would become two, as ß does, only loses its case. */
 export const foldPlain: (text: string) => string = keeping(5000, foldEvenly)
 

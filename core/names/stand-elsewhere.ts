@@ -5,13 +5,13 @@ import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { ownOf } from '../text/own'
 import { freeField } from './fields/index'
-import { valuesIn } from './left-over'
+import { valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isValue } from './parts'
 import { withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 import { tellNumbers } from './number-kinds'
-import { LIKE, cutOut, foldPlain, isAlike, passesOthers, takeFromExtra, withoutStretch } from './spans'
+import { LIKE, cutOut, foldPlain, isAlike, passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 
 /**
  * A word of the rule's own that stands whole elsewhere in the name stands there: neither is it too much, nor is it somebody's name, nor
@@ -36,9 +36,7 @@ export function standOwnWords(parts: readonly NamePart[], alignment: Alignment, 
     const left = [[span.start, Math.min(span.end, start)], [Math.max(span.start, end), span.end]] as const
     alignment.extras.push(...left.filter(([from, to]) => to > from && /[\p{L}\p{N}]/u.test(text.slice(from, to)))
       .map(([from, to]) => ({ range: [from, to] as [number, number], before })))
-    const edits = editsOf(own, text, [start, end])
-    const moved = passesOthers(alignment, text, index, [start, end])
-    alignment.spans[index] = { start, end, text: span.text, edits, ...(moved ? { moved } : {}) }
+    standAt(alignment, text, index, [start, end], editsOf(own, text, [start, end]))
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
@@ -74,8 +72,7 @@ export function standJoinedValues(parts: readonly NamePart[], alignment: Alignme
     if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
     cutOut(alignment, range)
-    const moved = passesOthers(alignment, text, index, range)
-    alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: span.text }], ...(moved ? { moved } : {}) }
+    standAt(alignment, text, index, range, [{ range, expected: span.text }])
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
@@ -95,8 +92,7 @@ export function standOwnValues(parts: readonly NamePart[], alignment: Alignment,
     const end = start + value.length
     if (start < 0 || !giveRoom(parts, alignment, text, index, [start, end])) continue
     if (span.end > span.start) alignment.extras.push({ range: [span.start, span.end], before: index })
-    const moved = passesOthers(alignment, text, index, [start, end])
-    alignment.spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
+    standAt(alignment, text, index, [start, end])
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
@@ -108,16 +104,12 @@ export function standToldValues(parts: readonly NamePart[], alignment: Alignment
     const span = spans[index]
     if (part.kind !== 'free' || !isValue(part) || isAnyText(part) || !span || span.end > span.start || ownOf(known, part.part) !== undefined) continue
     const hosts = spans.filter((host, at) => parts[at]?.kind === 'fixed' && host.end > host.start && host.edits.length > 0 && !isAlike(host, text))
-    const read = (actual: string) => freeField(part.rule).read(actual, part.rule)
-    const [only, ...more] = hosts.flatMap(host => valuesIn(part, text, [host.start, host.end], NOBODY, read))
+    const [only, ...more] = hosts.flatMap(host => valuesAsked(part, text, [host.start, host.end]))
     if (!only || more.length > 0 || !giveRoom(parts, alignment, text, index, only.range)) continue
-    const [start, end] = only.range
-    const moved = passesOthers(alignment, text, index, [start, end])
-    spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
+    standAt(alignment, text, index, only.range)
     extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
-const NOBODY: ReadonlySet<string> = new Set()
 
 /** A number behind the letters that the rule writes before another value is that one: in "AB KW45" for KW{w}_AB{n} nothing says a sheet. */
 export function standSigned(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
@@ -139,8 +131,7 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
     const asked = sign.texts[0] ?? ''
     const range: [number, number] = [start - own.length, start]
     spans[index - 1] = { start: range[0], end: start, text: asked, edits: [{ range, expected: asked }] }
-    const moved = passesOthers(alignment, text, index, [start, end])
-    spans[index] = { ...span, start, end, edits: [], ...(moved ? { moved } : {}) }
+    standAt(alignment, text, index, [start, end])
   }
 }
 

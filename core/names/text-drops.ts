@@ -2,11 +2,11 @@ import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Span } from './align'
+import { wordsIn } from './mend-text'
 import { numberOfWord } from './number-words'
 import { trimSeparators } from './strictness'
 import type { Name, Placed } from './text-name'
-import { isNoSign, ownOfName, setText } from './text-name'
-import { tokensOf } from './tokens'
+import { areAllOf, isNoSign, ownOfName, setText } from './text-name'
 import { isWordEdge } from './word-edges'
 
 /** A number settled otherwise with what the piece is called before it: of "poem 1 The Owl" the text is the last two words. */
@@ -26,7 +26,9 @@ export function dropNumbered(name: Name): void {
 
 const NUMBER_SIGN = /^(?:#|n[°º]|nr|no|num)$/i
 
+/** The text as it is written. */
 const wordsOf = (name: Name): string => name.text.slice(ownOfName(name).start, ownOfName(name).end)
+
 /** Leaves away so many characters at the beginning and the end of the text. */
 function cutText(name: Name, front: number, end: number): void {
   const own = ownOfName(name)
@@ -35,7 +37,7 @@ function cutText(name: Name, front: number, end: number): void {
 
 /** What the holder is called by is none of the text beside a part that says the holder, in brackets, or before a sign: "Stahl, Bruno - Winter". */
 export function dropCalled(name: Name): void {
-  const isCalled = (words: string) => tokensOf(words).every(word => name.called().includes(word))
+  const isCalled = (words: string) => areAllOf(words, name.called())
   const [, bracket = '', inner = ''] = /[\p{L}\p{M}\p{N}]( ?\(([^()]*\p{L}[^()]*)\))$/u.exec(wordsOf(name)) ?? []
   if (inner !== '' && isCalled(inner)) cutText(name, 0, bracket.length)
   const [said = '', by = ''] = /^(?:\p{Ll}{1,4} )?([\p{L}\p{M}'’]+(?: [\p{L}\p{M}'’]+)*)(?: [-–—] |_|: )(?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
@@ -70,7 +72,7 @@ function holderBeside(name: Name, side: -1 | 1): Span | null {
 
 /** What the piece is called is none of the text where more than a space parts it: "Northern lights_presentation". */
 export function dropPiece(name: Name): void {
-  const isPiece = (words: string) => tokensOf(words).every(word => name.titled().includes(word))
+  const isPiece = (words: string) => areAllOf(words, name.titled())
   const [front = '', first = ''] = /^(\p{L}+(?: \p{L}+)*)(?:_| [-–—] |: )(?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
   if (first !== '' && isPiece(first)) cutText(name, front.length, 0)
   const [, end = '', last = ''] = /[\p{L}\p{M}\p{N}]((?:_| [-–—] )(\p{L}+))$/u.exec(wordsOf(name)) ?? []
@@ -84,10 +86,7 @@ function dropBesideNames(name: Name): void {
   const isEmpty = (at: number) => spans[at]?.start === spans[at]?.end
   if (parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(at))) return
   const own = ownOfName(name)
-  const words = [...text.slice(own.start, own.end).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)].map(({ 0: word, index }): Word => {
-    const start = own.start + index
-    return { key: looseKey(word), range: [start, start + word.length] }
-  })
+  const words = wordsIn(text, [own.start, own.end]).map(({ word, start, end }): Word => ({ key: looseKey(word), range: [start, end] }))
   const names = words.flatMap(({ key }, at) => (called().includes(key) ? [at] : []))
   const [first = 0, last = 0] = [names[0], names.at(-1)]
   if (first === 0 || last === words.length - 1 || names.length <= last - first) return
@@ -121,8 +120,7 @@ function runOf(words: readonly Word[], value: string): Word['range'] | null {
  * a space, "Wulkany poprawione", or the number of a copy, "Light (2)".
  */
 export function dropState(name: Name): boolean {
-  const own = ownOfName(name)
-  const words = name.text.slice(own.start, own.end)
+  const words = wordsOf(name)
   const [version = ''] = name.parts.some(part => part.kind === 'free' && part.rule.type === 'version') ? [] : /(?<=[\p{L}\p{N})])[ _-]v\d{1,2}$/iu.exec(words) ?? []
   if (version !== '') {
     cutText(name, 0, version.length)
@@ -131,7 +129,7 @@ export function dropState(name: Name): boolean {
   const [, kept = '', sign = '', state = ''] = /^(.*[\p{L}\p{M}\p{N}!?)'’])(_| ?[-–—] | ?[([]| )([\p{L}\p{M}_-]+|\d{1,2}(?=\)$))[)\]]?$/u.exec(words) ?? []
   const isState = /^\d/.test(state) ? sign.endsWith('(') : isAddedWord(state) && (sign !== ' ' || state.length >= LONG_STATE)
   if (state === '' || !isState) return false
-  setText(name, [own.start, own.start + kept.length])
+  cutText(name, 0, words.length - kept.length)
   return true
 }
 /** Shorter ones may be the last word of a title: Something New. */

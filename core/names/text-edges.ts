@@ -3,7 +3,7 @@ import { foldCase, looseKey } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
-import { valuesIn } from './left-over'
+import { valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
 import { isAnyText } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
@@ -11,7 +11,7 @@ import { longestOf, wordOf } from './stand-elsewhere'
 import { trimSeparators, withinSeparators } from './strictness'
 import { closeBracket, dropCalled, dropNumbered, dropPiece, dropState } from './text-drops'
 import type { Name, Placed, Range } from './text-name'
-import { isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
+import { areAllOf, isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
 import { tokensOf } from './tokens'
 import type { Known } from './unlike'
 import { isWordEdge } from './word-edges'
@@ -59,15 +59,21 @@ function isFigures(name: Name): void {
   const words = at < 0
     ? []
     : spans.flatMap((span, one) => {
-        const isUnlike = parts[one]?.part === 'literal' && span.end > span.start && !span.moved && span.edits.length > 0
-          && likeness(text.slice(span.start, span.end), span.text) < LIKE
-        return isUnlike && isWords(text.slice(span.start, span.end), name) ? [{ span, one }] : []
+        const isInstead = span.edits.length > 0 && standsInstead(name, one)
+        return isInstead && isWords(text.slice(span.start, span.end), name) ? [{ span, one }] : []
       })
   const [only, ...more] = words
   if (!only || more.length > 0) return
   spans[only.one] = { ...only.span, end: only.span.start, edits: [] }
   spans[index] = { ...own, start: own.end }
   setText(name, withinSigns(text, [only.span.start, only.span.end]), [{ at, range: [own.start, own.end] }])
+}
+
+/** Whether words stand instead of the rule's own text that are nothing like it. */
+function standsInstead({ parts, alignment: { spans }, text }: Name, at: number): boolean {
+  const span = spans[at]
+  return parts[at]?.part === 'literal' && span !== undefined && span.end > span.start && span.moved !== true
+    && likeness(text.slice(span.start, span.end), span.text) < LIKE
 }
 
 /** What stands instead of the rule's own word behind the text goes to the text that holds that word: "pendulum plot 10" and " Nov". */
@@ -182,7 +188,7 @@ function takeFixed(name: Name): boolean {
     const span = spans[at]
     if (part.kind !== 'fixed' || !span || span.moved) continue
     const asked = span.text === '' ? part.texts[0] ?? '' : span.text
-    const words = (part.part === 'literal' ? ownWordsOf(asked) : [asked]).filter(word => word.length >= LEAST_EDGE)
+    const words = (part.part === 'literal' ? literalWords(asked) : [asked]).filter(word => word.length >= LEAST_EDGE)
     if (span.end > span.start && words.some(word => isThere(name, at, word))) continue
     const range = words.map(word => edgeOf(name, word)).find(one => one !== null)
     const own = ownOfName(name)
@@ -199,7 +205,7 @@ function takeFixed(name: Name): boolean {
 const LEAST_EDGE = 3
 
 /** The rule's own words, and of several the longest. */
-const ownWordsOf = (literal: string): string[] => [wordOf(literal), ...longestOf(literal)].flatMap(one => (one === null ? [] : [one.word]))
+const literalWords = (literal: string): string[] => [wordOf(literal), ...longestOf(literal)].flatMap(one => (one === null ? [] : [one.word]))
 
 /** Whether what stands for a part is it, or a slip of it. */
 const isThere = ({ alignment: { spans }, text }: Name, at: number, word: string): boolean =>
@@ -217,12 +223,10 @@ function edgeOf(name: Name, word: string): [start: number, end: number] | null {
 
 /** The text with what stands beside it for nothing, or instead of words of the rule's that it is nothing like: a day may be cut in two there. */
 function aroundText(name: Name): Range {
-  const { parts, alignment: { spans, extras }, text } = name
+  const { alignment: { spans, extras }, text } = name
   const own = ownOfName(name)
-  const loose = [...extras.map(({ range }) => range), ...spans.flatMap(({ start, end, text: asked, moved }, at): [number, number][] => {
-    const isUnlike = parts[at]?.part === 'literal' && end > start && !moved && /\d|\p{L}{3}/u.test(text.slice(start, end))
-    return isUnlike && likeness(text.slice(start, end), asked) < LIKE ? [[start, end]] : []
-  })]
+  const loose = [...extras.map(({ range }) => range), ...spans.flatMap(({ start, end }, at): [number, number][] =>
+    (/\d|\p{L}{3}/u.test(text.slice(start, end)) && standsInstead(name, at) ? [[start, end]] : []))]
   let [from, to] = [own.start, own.end]
   for (const [start, end] of loose.sort((a, b) => a[0] - b[0])) {
     if (start >= to && trimSeparators(text.slice(to, start)) === '') to = end
@@ -241,7 +245,7 @@ function takeValues(name: Name): boolean {
     if (part.kind !== 'free' || !TELLING.has(part.rule.type) || !isOpen(name, at)) continue
     const own = ownOfName(name)
     const around: Range = part.rule.type === 'choice' ? [own.start, own.end] : aroundText(name)
-    const found = valuesIn(part, text, [...around], NOBODY, actual => freeField(part.rule).read(actual, part.rule))
+    const found = valuesAsked(part, text, around)
     const [only] = found
     if (!only || found.some(one => one.value !== only.value)) continue
     const [from, to] = only.range
@@ -257,17 +261,15 @@ function takeValues(name: Name): boolean {
   }
   return false
 }
-const NOBODY: ReadonlySet<string> = new Set()
 
 /** What of the text is left beside a value; `null`: nothing, `undefined`: it stands amid the text. */
 function restBeside(name: Name, [from, to]: Range, isChoice: boolean): Range | null | undefined {
   const { text, called } = name
   const own = ownOfName(name)
-  const isHolders = ([first, last]: Range) => tokensOf(text.slice(first, last)).every(word => called().includes(word))
   const sides = ([[own.start, from], [to, own.end]] as const).map(side => withinSigns(text, side)).filter(side => side[1] > side[0])
   // of no words but a choice the text may hold it besides
   if (sides.length === 0) return isChoice ? undefined : null
-  const left = sides.filter(side => !isHolders(side))
+  const left = sides.filter(side => !areAllOf(text.slice(...side), called()))
   if (left.length < 2) return left[0] ?? null
   const [parted, ...more] = isChoice ? [] : left.filter(side => isBehindSign(text, side, [from, to]))
   return more.length > 0 ? undefined : parted

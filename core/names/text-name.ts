@@ -1,8 +1,9 @@
 import { ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import type { Captures, NamePart } from './parts'
-import { passesOthers, withoutStretch } from './spans'
+import { standAt, withoutStretch } from './spans'
 import { isSeparator } from './strictness'
+import { tokensOf } from './tokens'
 import type { Known } from './unlike'
 
 export type Range = readonly [start: number, end: number]
@@ -26,13 +27,7 @@ export function setText(name: Name, [start, end]: Range, placed: readonly Placed
   const { alignment, text, index } = name
   const own = ownOfName(name)
   alignment.spans[index] = { ...own, start, end }
-  for (const { at, range: [from, to], edits = [] } of placed) {
-    const span = alignment.spans[at]
-    if (!span) continue
-    alignment.spans[at] = { ...span, start: from, end: from, edits: [] }
-    const moved = passesOthers(alignment, text, at, [from, to])
-    alignment.spans[at] = { ...span, start: from, end: to, edits, ...(moved ? { moved } : {}) }
-  }
+  for (const { at, range, edits } of placed) standAt(alignment, text, at, range, edits)
   const sides: Alignment['extras'] = [{ range: [own.start, start], before: index }, { range: [end, own.end], before: index + 1 }]
   const left = placed.reduce((free, { range: [from, to] }) => withoutStretch(free, [from, to]), sides)
     .flatMap(({ range, before }) => {
@@ -56,6 +51,9 @@ export function isNoSign({ parts, index }: Name, side: -1 | 1, gap: string): boo
   const edge = side < 0 ? /[^\p{L}\p{N}]*$/u.exec(asked)?.[0] : /^[^\p{L}\p{N}]*/u.exec(asked)?.[0]
   return gap !== '' && gap !== edge && [...gap].every(isSeparator)
 }
+
+/** Whether words are nothing but some of those that are known, as loose keys. */
+export const areAllOf = (words: string, known: readonly string[]): boolean => tokensOf(words).every(word => known.includes(word))
 
 /** Within separators and the signs that people part words by besides. */
 export function withinSigns(text: string, side: Range): [start: number, end: number] {
