@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
-import { createReadStream } from 'node:fs'
+import { closeSync, createReadStream, fstatSync, openSync, readSync } from 'node:fs'
 import { open, readFile, stat } from 'node:fs/promises'
-import { Worker } from 'node:worker_threads'
 import type { ByteSource } from '../core/bytes/source'
 import { sourceFromBytes } from '../core/bytes/source'
 import type { Proof } from '../core/formats/family'
@@ -11,61 +10,44 @@ import { unread } from '../core/formats/reading'
 
 /** Files up to this size are read once, hashed and identified in memory. */
 const IN_MEMORY = 16 * 1024 * 1024
-const THREADS = 2
 
 export interface HashedReading { size: number, modified: number, sha256: string | null, reading: Reading }
 
-interface Hashed { id: number, size: number, modified: number, sha256: string, bytes: Uint8Array | null, problem?: string }
+/** Reads files into the same room, one after the other: no reading keeps bytes. */
+export class FileReader {
+  private room = Buffer.alloc(0)
 
-/** Threads that read and hash, so that this one only looks at the bytes. */
-export class HashThreads {
-  private readonly threads: { worker: Worker, busy: number }[]
-  private readonly waiting = new Map<number, (found: Hashed) => void>()
-  private next = 0
+  /** @param proof - how far files are proved; left out: as far as can be */
+  constructor(private readonly proof?: Proof) {}
 
-  constructor(count = THREADS) {
-    this.threads = Array.from({ length: count }, () => {
-      const worker = new Worker(new URL('hash-worker.mjs', import.meta.url), { workerData: { inMemory: IN_MEMORY } })
-      const thread = { worker, busy: 0 }
-      worker.on('message', (hashed: Hashed) => {
-        thread.busy--
-        this.waiting.get(hashed.id)?.(hashed)
-        this.waiting.delete(hashed.id)
-      })
-      return thread
-    })
+  /** Hashes and identifies one file, and is not asked for the next before; what cannot be read is `unread` with the reason. */
+  async read(path: string | Buffer): Promise<HashedReading> {
+    try {
+      const { size, modified, bytes } = this.takeIn(path)
+      const sha256 = bytes ? createHash('sha256').update(bytes).digest('hex') : await hashOfFile(path)
+      return { size, modified, sha256, reading: await readBytes(bytes ? sourceFromBytes(bytes) : diskSource(path, size), this.proof) }
+    }
+    catch (error) {
+      const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
+      return { size, modified: mtimeMs, sha256: null, reading: unread(error instanceof Error ? error.message : String(error)) }
+    }
   }
 
-  hash(path: string | Buffer): Promise<Hashed> {
-    const id = this.next++
-    // in turn, the large files of a regular folder could all come to one of them
-    const thread = this.threads.reduce((least, one) => one.busy < least.busy ? one : least)
-    thread.busy++
-    return new Promise((resolve) => {
-      this.waiting.set(id, resolve)
-      thread.worker.postMessage({ id, path: Buffer.from(path) })
-    })
+  /** Size, time and, where the file is not large, its bytes. */
+  private takeIn(path: string | Buffer): { size: number, modified: number, bytes: Uint8Array | null } {
+    const file = openSync(path, 'r')
+    try {
+      const { size, mtimeMs: modified } = fstatSync(file)
+      if (size > IN_MEMORY) return { size, modified, bytes: null }
+      if (this.room.length < size) this.room = Buffer.allocUnsafeSlow(Math.min(2 * size, IN_MEMORY))
+      let length = 0
+      for (let got = -1; length < size && got !== 0; length += got) got = readSync(file, this.room, length, size - length, length)
+      return { size: length, modified, bytes: new Uint8Array(this.room.buffer, 0, length) }
+    }
+    finally {
+      closeSync(file)
+    }
   }
-
-  async close(): Promise<void> {
-    await Promise.all(this.threads.map(thread => thread.worker.terminate()))
-  }
-}
-
-/** Hashes and identifies one file; what cannot be read is `unread` with the reason. */
-export async function readFileFacts(path: string | Buffer, threads: HashThreads, proof?: Proof): Promise<HashedReading> {
-  const hashed = await threads.hash(path)
-  if (hashed.problem !== undefined) {
-    const { size, mtimeMs } = await stat(path).catch(() => ({ size: 0, mtimeMs: 0 }))
-    return { size, modified: mtimeMs, sha256: null, reading: unread(hashed.problem) }
-  }
-  const { size, modified, sha256, bytes } = hashed
-  return { size, modified, sha256, reading: await (bytes ? readBytes(sourceFromBytes(bytes), proof) : readLarge(path, size, proof)) }
-}
-
-/** A large file is looked at by ranges. */
-function readLarge(path: string | Buffer, size: number, proof?: Proof): Promise<Reading> {
-  return readBytes(diskSource(path, size), proof)
 }
 
 /** What a file on disk is, unhashed; what cannot be read is `unread` with the reason. */

@@ -3,7 +3,7 @@ import { basename } from 'node:path'
 import type { ReceiptKey } from '../core/receipts/receipt'
 import { filesWith, verifyReceipt } from '../core/receipts/receipt'
 import { showText } from '../core/text/show'
-import { HashThreads } from './hash'
+import { hashOfFile } from './hash'
 import { InputError, parse, print } from './options'
 
 /** `usitor receipt`: whether a receipt is genuine, and whether files are those it names. */
@@ -22,16 +22,15 @@ export async function run(args: string[], usage: string): Promise<number> {
     `${showText(stated)}: genuine\n`, `${receipt.brief}: receipt ${receipt.number}, handed in by ${receipt.holder.name} at ${receipt.at}\n`,
     ...receipt.files.map(file => `  ${showText(file.name)}: ${file.verdict}, ${file.size} bytes\n`),
   ])
-  const threads = new HashThreads(1)
   let strange = false
   for (const path of files) {
-    const { sha256, problem } = await threads.hash(path)
-    if (problem !== undefined) throw new InputError(`${showText(path)}: cannot be read: ${problem}`)
+    const sha256 = await hashOfFile(path).catch((error: unknown) => {
+      throw new InputError(`${showText(path)}: cannot be read: ${error instanceof Error ? error.message : String(error)}`)
+    })
     const [same] = filesWith(receipt, sha256)
     strange ||= same === undefined
     await print([`${showText(basename(path))}: ${same ? `is ${showText(same.name)}` : 'is none of them'}\n`])
   }
-  await threads.close()
   return strange ? 1 : 0
 }
 

@@ -16,9 +16,10 @@ import { unread } from '../core/formats/reading'
 import { byCodeUnit } from '../core/text/order'
 import { showBytes } from '../places/names'
 import type { HashedReading } from './hash'
-import { diskSource, HashThreads, readFileFacts } from './hash'
+import { diskSource } from './hash'
+import { readFiles } from './read-files'
 
-/** So many files are under way at once. */
+/** So many files of archives and addresses are under way at once. */
 const AT_ONCE = 8
 
 /**
@@ -137,22 +138,20 @@ async function receiveListed(
   root: string, list: (unpacked: Unpacked) => Promise<Listed[]>, stated: number | null, opening: Opening, proof?: Proof,
 ): Promise<ReceivedRoot> {
   const unpacked = new Unpacked()
-  const threads = new HashThreads()
   try {
     const { files: listed, closed } = await openArrivals(await list(unpacked), opening, unpacked.keep)
+    const onDisk = listed.flatMap((file: Listed, at) => file.raw && !file.container ? [{ at, raw: file.raw }] : [])
     const facts: HashedReading[] = []
-    let next = 0
+    for (const [nth, one] of (await readFiles(onDisk.map(file => file.raw), proof)).entries()) facts[onDisk[nth]?.at ?? -1] = one
+    const entries = [...listed.entries()].filter(([at]) => facts[at] === undefined)
     const work = async () => {
-      for (let index = next++; index < listed.length; index = next++) {
-        const file: Listed | undefined = listed[index]
-        if (file) facts[index] = await (file.raw && !file.container ? readFileFacts(file.raw, threads, proof) : readEntry(file, proof))
-      }
+      for (let next = entries.pop(); next; next = entries.pop()) facts[next[0]] = await readEntry(next[1], proof)
     }
     await Promise.all(Array.from({ length: AT_ONCE }, work))
     return { closed, files: listed.flatMap((file, at) => facts[at] ? [receivedFile(root, file, facts[at], stated)] : []) }
   }
   finally {
-    await Promise.all([threads.close(), unpacked.remove()])
+    await unpacked.remove()
   }
 }
 
