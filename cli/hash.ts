@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { createHash, hash } from 'node:crypto'
 import { closeSync, createReadStream, fstatSync, openSync, readSync } from 'node:fs'
 import { open, readFile, stat } from 'node:fs/promises'
 import type { ByteSource } from '../core/bytes/source'
@@ -24,7 +24,7 @@ export class FileReader {
   async read(path: string | Buffer): Promise<HashedReading> {
     try {
       const { size, modified, bytes } = this.takeIn(path)
-      const sha256 = bytes ? createHash('sha256').update(bytes).digest('hex') : await hashOfFile(path)
+      const sha256 = bytes ? hash('sha256', bytes) : await hashOfFile(path)
       return { size, modified, sha256, reading: await readBytes(bytes ? sourceFromBytes(bytes) : diskSource(path, size), this.proof) }
     }
     catch (error) {
