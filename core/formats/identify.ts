@@ -10,6 +10,7 @@ import { raster } from './families/raster'
 import { text } from './families/text'
 import { zip, zipBehind } from './families/zip'
 import type { Family, Proof } from './family'
+import type { Fault } from './faults'
 import { formatsOfExtension } from './registry'
 import { reading, unread } from './reading'
 import type { Reading } from './reading'
@@ -74,8 +75,18 @@ export function nameFormat(reading: Reading, extension: string): string {
   return reading.candidates.find(id => claimed.includes(id)) ?? reading.candidates[0] ?? 'unknown'
 }
 
+/** Formats that say nothing of what the text holds. */
+const PLAIN = new Set(['txt', 'log'])
+
+/** What text is not whole as, and may still be whole as text. */
+const AS_DATA: ReadonlySet<Fault['kind']> = new Set([
+  'closing-tag-missing', 'ends-before-element', 'ends-before-elements-close', 'ends-in-tag', 'markup-broken', 'ends-before-bracket',
+  'last-line-incomplete', 'encoding-not-its-own',
+])
+
 /**
- * The reading of a file of this extension: text that is to be data by its name, and does not parse as that, is damaged.
+ * The reading of a file of this extension: text that is to be data by its name, and does not parse as that, is damaged; text that is to be
+ * nothing else is not: a piece of a page or of data is a sound text file.
  *
  * @param extension - as received, any case, without dot
  * @example
@@ -83,6 +94,9 @@ export function nameFormat(reading: Reading, extension: string): string {
  */
 export function readingUnder(reading: Reading, extension: string): Reading {
   const id = nameFormat(reading, extension)
-  const fault = reading.brokenAs && formatsOfExtension(extension.toLowerCase()).includes(id) ? ownOf(reading.brokenAs, id) : undefined
+  const claimed = formatsOfExtension(extension.toLowerCase())
+  const isPlain = claimed.some(one => PLAIN.has(one)) && !claimed.includes(id)
+  if (isPlain && reading.fault && AS_DATA.has(reading.fault.kind)) return { ...reading, state: 'ok', fault: null }
+  const fault = reading.brokenAs && claimed.includes(id) ? ownOf(reading.brokenAs, id) : undefined
   return fault ? { ...reading, state: 'damaged', fault } : reading
 }

@@ -95,6 +95,20 @@ describe('data that does not parse as what it is called', () => {
     expect(acceptFormat(reading, '', asked(extension)).fits).toBe(false)
   })
 
+  test.each([
+    '<?xml version="1.0"?>\n<catalog>\n<system id="a"/>\n', '<?xml version="1.0"?>\n<html xmlns="http://www.w3.org/1999/xhtml">\n<body>\n<p>%(words)s\n', '[{"a": 1},\n{"b": 2},\n{"c"',
+    '<?xml version="1.0"?>\n<a>\n<b>\n</a>\n',
+  ])('a piece of it, %j, is a sound text file, and damaged as what it is a piece of', async (text) => {
+    const reading = await readText(text)
+    expect([readingUnder(reading, 'txt').state, readingUnder(reading, 'LOG').state]).toEqual(['ok', 'ok'])
+    expect(readingUnder(reading, nameFormat(reading, '')).state).toBe('damaged')
+  })
+
+  test('a list of words that begins as a mesh would is text', async () => {
+    for (const text of ['ply\n', 'ply\nwood\n', 'ply\r\nformation\r\n']) expect((await readText(text)).candidates).toContain('txt')
+    expect(await readText('ply\nformat ascii 1.0\nelement vertex 8\n')).toMatchObject({ candidates: ['ply'], state: 'damaged' })
+  })
+
   // the first two are examples 2.10 and 7.13 of YAML 1.2.2, from memory; the rest is common practice, no source
   test.each([
     '---\nhr:\n  - Mark McGwire\n  # Following node labeled SS\n  - &SS Sammy Sosa\nrbi:\n  - *SS # Subsequent occurrence\n  - Ken Griffey\n',

@@ -25,7 +25,7 @@ export interface Reading {
 }
 
 /** Raised whenever readings of the same bytes may come out differently, so that kept readings are made anew. */
-export const READER_VERSION = 8
+export const READER_VERSION = 9
 
 export function reading(candidates: string | string[], rest: Partial<Reading> = {}): Reading {
   return {

@@ -108,7 +108,7 @@ interface PlyElement { name: string, count: number, properties: { name: string, 
 export async function readPly(file: FileBytes): Promise<Reading | null> {
   const { head, size } = file
   const headerText = /^ply\r?\n[\s\S]*?\nend_header[ \t]*\r?\n/.exec(latin1(head))
-  if (!headerText) return /^ply\r?\n/.test(latin1(head, 0, 8)) ? damaged('ply', { kind: 'ends-in-header' }) : null
+  if (!headerText) return damaged('ply', { kind: 'ends-in-header' })
   const header = headerText[0]
   const format = /\nformat (\w+) ([\d.]+)/.exec(header)
   const elements: PlyElement[] = []

@@ -32,7 +32,8 @@ export const SIGNATURES = signatures([
   { starts: '$MeshFormat', reader: 'elements' },
   { starts: ['DBRep_DrawableShape', 'CASCADE Topology', '\nCASCADE Topology'], reader: 'topology' },
   { starts: '**ABCDEFGHIJKLMNOPQRSTUVWXYZ', id: 'x_t' },
-  { starts: 'ply', when: head => /^ply\r?\n/.test(latin1(head, 0, 5)), reader: 'ply' },
+  // a word on a line of its own is no mesh: what describes it follows at once (the format's own description, 1994)
+  { starts: 'ply', when: head => /^ply\r?\n(?:format|comment|obj_info|element) /.test(latin1(head, 0, 20)), reader: 'ply' },
   { starts: 'MM', when: head => [0x0002, 0x3D3D, 0x3D3E].includes(u16le(head, 6)) && u32le(head, 2) > 6, reader: 'chunkScene' },
   { starts: '\0\0\x27\x0A', when: head => u32le(head, 28) === 1000, reader: 'shapes' },
   { when: head => /^.{72}S[ 0]{6}1\s*$/m.test(latin1(head, 0, 90)), reader: 'surfaces' },
