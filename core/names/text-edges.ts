@@ -4,6 +4,8 @@ import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { valuesAsked } from './left-over'
+import { isKindWord } from './kind-words'
+import { wordsIn } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { isAnyText } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
@@ -34,6 +36,7 @@ export function mendEdges(
   isFigures(name)
   reunite(name)
   for (const side of [-1, 1] as const) {
+    joinInstead(name, side)
     joinBeside(name, side)
     joinExtra(name, side)
   }
@@ -90,6 +93,45 @@ function reunite(name: Name): void {
     const place = span.start >= own.end ? span.end : span.start
     spans[at] = { ...span, start: place, end: place, edits: [] }
   }
+}
+
+/**
+ * Words that stand instead of the rule's own word beside the text, and are nothing of it, are the text's: "Ben Carr - The Big Bang" for
+ * presentation_{topic}. One word alone that the rule's own sign parts from it stands in its place, as one does that says what kind of work it is.
+ */
+function joinInstead(name: Name, side: -1 | 1): void {
+  const { alignment: { spans }, text, index } = name
+  const at = index + side
+  const [own, span] = [ownOfName(name), spans[at]]
+  if (!span || span.edits.length === 0 || own.moved || !standsInstead(name, at)) return
+  const words = wordsIn(text, [span.start, span.end])
+  // the nearest to the text first
+  if (side < 0) words.reverse()
+  const kept = words.findIndex(({ word }) => isOther(word, name) || isOfOwn(word, span.text))
+  const [inner, outer] = [words[0], words[(kept < 0 ? words.length : kept) - 1]]
+  if (!inner || !outer) return
+  const gap = side < 0 ? text.slice(inner.end, own.start) : text.slice(own.end, inner.start)
+  if (words.length === 1 && gap !== ' ' && !isNoSign(name, side, gap)) return
+  spans[index] = { ...own, start: side < 0 ? outer.start : own.start, end: side < 0 ? own.end : outer.end }
+  spans[at] = keptOf(span, words[kept], side)
+}
+
+/** What stands for a part up to a word; nothing where there is none. */
+function keptOf(span: Span, last: { start: number, end: number } | undefined, side: -1 | 1): Span {
+  const [start, end] = side < 0 ? [span.start, last?.end ?? span.start] : [last?.start ?? span.end, span.end]
+  return { ...span, start, end, edits: last ? [{ range: [start, end], expected: span.text }] : [] }
+}
+
+/** Whether a word is none of somebody's own: a kind of work, a state, or what holder and piece are called by. */
+function isOther(word: string, { called, titled }: Name): boolean {
+  const key = looseKey(word)
+  return isKindWord(key) || isAddedWord(word) || called().includes(key) || titled().includes(key)
+}
+
+/** Whether a word is the rule's own, begun or with a slip. */
+function isOfOwn(word: string, asked: string): boolean {
+  const key = looseKey(word)
+  return tokensOf(asked).some(one => likeness(key, one) >= LIKE || (key.length > 1 && one.startsWith(key)))
 }
 
 /** Words taken for a value unlike them, or for a choice that they are none of, and that another sign than the rule's parts from the text. */
