@@ -9,7 +9,7 @@ import { LIKE } from './spans'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isValue } from './parts'
 import { isSeparator, trimSeparators } from './strictness'
-import { tokensOf } from './tokens'
+import { tokensOf, wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 import type { Known } from './unlike'
 
@@ -151,12 +151,6 @@ function withoutWords(value: string, words: readonly string[]): string | null {
 
 const LEAST_WORD = 4
 
-/** Words with the places where they stand. */
-export function wordsIn(text: string, [from, to]: [number, number]): { start: number, end: number, word: string }[] {
-  return [...text.slice(from, to).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)]
-    .map(({ index, 0: word }) => ({ start: from + index, end: from + index + word.length, word }))
-}
-
 /** A word of the rule that was not found in its place but stands in the text; what stands in its place instead goes to the text. */
 function takeOwnWord(parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span): string | null {
   for (const [at, part] of parts.entries()) {
@@ -219,9 +213,13 @@ function takeLeftOver(
   return null
 }
 
-/** Whether a word stands instead of a value that it is nothing like. */
-const isUnlike = (span: Span | undefined, text: string): boolean =>
-  span !== undefined && likeness(looseKey(text.slice(span.start, span.end)), looseKey(span.text)) < LIKE
+/** Whether a word stands instead of a value that it is nothing like, nor one of its words. */
+function isUnlike(span: Span | undefined, text: string): boolean {
+  if (span === undefined) return false
+  const written = text.slice(span.start, span.end)
+  const isOf = () => tokensOf(written).every(word => tokensOf(span.text).includes(word))
+  return likeness(looseKey(written), looseKey(span.text)) < LIKE && !isOf()
+}
 
 /** Whether every value of the holder's is there. */
 const saysHolder = (parts: readonly NamePart[], { spans }: Alignment): boolean =>
@@ -234,14 +232,13 @@ function standing(spans: readonly Span[], index: number, [start, end]: [number, 
 }
 
 /**
- * Where a name says nothing of its holder: whether a word that is no short form of anybody or anything asked for is left over, once it is
- * let go of.
+ * Where a name does not say all of its holder: whether words that are no short form of anybody or anything asked for are left over, once one
+ * is let go of that stands instead of all of it.
  */
 function leavesWord(parts: readonly NamePart[], alignment: Alignment, text: string, known: Pick<Known, 'called' | 'titled'>): boolean {
-  const [only, ...others] = parts.flatMap((part, at) =>
-    (part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]) ? [at] : []))
-  if (others.length > 0) return false
-  if (only !== undefined && (!isUnlike(alignment.spans[only], text) || !freeWord(alignment, text, only))) return false
+  const said = parts.flatMap((part, at) => (part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]) ? [at] : []))
+  const [instead, ...others] = said.filter(at => isUnlike(alignment.spans[at], text))
+  if (instead !== undefined && (others.length > 0 || said.length > 1 || !freeWord(alignment, text, instead))) return false
   const [extra] = alignment.extras.filter(({ range }) => isTextlike(text.slice(...range)))
   return extra !== undefined && !saysCalled(text.slice(...extra.range), known)
 }

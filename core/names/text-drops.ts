@@ -2,11 +2,11 @@ import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Span } from './align'
-import { wordsIn } from './mend-text'
 import { numberOfWord } from './number-words'
 import { trimSeparators } from './strictness'
 import type { Name, Placed } from './text-name'
 import { areAllOf, isNoSign, ownOfName, setText } from './text-name'
+import { wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 
 /** A number settled otherwise with what the piece is called before it: of "poem 1 The Owl" the text is the last two words. */

@@ -5,7 +5,6 @@ import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { valuesAsked } from './left-over'
 import { isKindWord } from './kind-words'
-import { wordsIn } from './mend-text'
 import type { Captures, NamePart } from './parts'
 import { isAnyText } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
@@ -14,7 +13,7 @@ import { trimSeparators, withinSeparators } from './strictness'
 import { closeBracket, dropCalled, dropNumbered, dropPiece, dropState } from './text-drops'
 import type { Name, Placed, Range } from './text-name'
 import { areAllOf, isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
-import { tokensOf } from './tokens'
+import { tokensOf, wordsIn } from './tokens'
 import type { Known } from './unlike'
 import { isWordEdge } from './word-edges'
 
@@ -32,6 +31,11 @@ export function mendEdges(
   const [index = -1, ...more] = parts.flatMap((part, at) => (isAnyText(part) ? [at] : []))
   const span = alignment.spans[index]
   if (!span || more.length > 0 || alignment.cost === 0 || span.end === span.start) return
+  if (!/[\p{L}\p{N}]/u.test(text.slice(span.start, span.end))) {
+    // signs are nobody's words: what is left over elsewhere may be these
+    alignment.spans[index] = { ...span, end: span.start }
+    return
+  }
   const name: Name = { parts, alignment, text, index, known, called, titled }
   isFigures(name)
   reunite(name)
@@ -89,7 +93,8 @@ function reunite(name: Name): void {
     const holds = foldPlain(text.slice(own.start, own.end)).split(/[^\p{L}\p{N}]+/u).includes(word.folded)
     const between = span.start >= own.end ? text.slice(own.end, span.start) : text.slice(span.end, own.start)
     if (!holds || trimSeparators(between) !== '') continue
-    spans[name.index] = { ...own, start: Math.min(own.start, span.start), end: Math.max(own.end, span.end) }
+    const [start, end] = withinSeparators(text, [span.start, span.end])
+    spans[name.index] = { ...own, start: Math.min(own.start, start), end: Math.max(own.end, end) }
     const place = span.start >= own.end ? span.end : span.start
     spans[at] = { ...span, start: place, end: place, edits: [] }
   }
@@ -234,7 +239,8 @@ function takeFixed(name: Name): boolean {
     if (span.end > span.start && words.some(word => isThere(name, at, word))) continue
     const range = words.map(word => edgeOf(name, word)).find(one => one !== null)
     const own = ownOfName(name)
-    const rest = range && withinSigns(text, range[0] === own.start ? [range[1], own.end] : [own.start, range[0]])
+    const [from, to] = withinBrackets(text, range ?? [0, 0])
+    const rest = range && withinSigns(text, from === own.start ? [to, own.end] : [own.start, from])
     if (!range || !rest || rest[1] === rest[0]) continue
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: at })
     const edits = text.slice(...range) === asked ? [] : [{ range, expected: asked }]
@@ -253,11 +259,15 @@ const literalWords = (literal: string): string[] => [wordOf(literal), ...longest
 const isThere = ({ alignment: { spans }, text }: Name, at: number, word: string): boolean =>
   likeness(foldPlain(trimSeparators(text.slice(spans[at]?.start, spans[at]?.end))), foldPlain(word)) >= LIKE
 
+/** A stretch with the brackets that close it in. */
+const withinBrackets = (text: string, [from, to]: Range): Range => (text[from - 1] === '(' && text[to] === ')' ? [from - 1, to + 1] : [from, to])
+
 /** Where a word begins or ends the text as a whole one. */
 function edgeOf(name: Name, word: string): [start: number, end: number] | null {
   const { start, end } = ownOfName(name)
   const folded = foldPlain(word)
-  const places: [number, number][] = [[start, start + word.length], [end - word.length, end]]
+  const [first, last] = [name.text[start] === '(' ? start + 1 : start, name.text[end - 1] === ')' ? end - 1 : end]
+  const places: [number, number][] = [[first, first + word.length], [last - word.length, last]]
   return places.find(([from, to]) => from >= start && to <= end && foldPlain(name.text.slice(from, to)) === folded
     && isWordEdge(name.text, from) && isWordEdge(name.text, to) && (from === start || !/[\p{L}\p{N}]/u.test(name.text[from - 1] ?? ''))
     && (to === end || !/[\p{L}\p{N}]/u.test(name.text[to] ?? ''))) ?? null

@@ -151,3 +151,14 @@ export function receivedKeys(text: string, wilds: ReadonlySet<number>): string[]
   for (const wild of wilds) write(0, wild, '')
   return keys
 }
+
+/**
+ * Words of a stretch of a name, with the places where they stand.
+ *
+ * @example
+ * wordsIn('REEF_Marsh', [0, 10]) //=> [{ start: 0, end: 4, word: 'REEF' }, { start: 5, end: 10, word: 'Marsh' }]
+ */
+export function wordsIn(text: string, [from, to]: readonly [start: number, end: number]): { start: number, end: number, word: string }[] {
+  return [...text.slice(from, to).matchAll(/[\p{L}\p{M}\p{N}'’]+/gu)]
+    .map(({ index, 0: word }) => ({ start: from + index, end: from + index + word.length, word }))
+}

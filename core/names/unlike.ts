@@ -11,6 +11,7 @@ import { freeField } from './fields/index'
 import type { NamePart } from './parts'
 import type { Strictness } from './strictness'
 import { trimSeparators, withinSeparators } from './strictness'
+import { wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE } from './spans'
 
@@ -26,6 +27,7 @@ export interface Known {
 /** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
 export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
   for (const [index, part] of parts.entries()) {
+    trimValue(part, alignment, text, index)
     const span = alignment.spans[index]
     if (!span) continue
     const drops = isNoChoice(part, text.slice(span.start, span.end), known) || isCutFromWord(part, span, alignment, text)
@@ -34,6 +36,30 @@ export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, tex
     alignment.extras.push({ range: [span.start, span.end], before: index })
     alignment.spans[index] = { ...span, end: span.start, edits: [] }
   }
+}
+
+/** Of a value of several words that begins or ends right, words that are nothing of the rest of it are others: "Chiara Later" for Chiara Longo. */
+function trimValue(part: NamePart, alignment: Alignment, text: string, index: number): void {
+  const span = alignment.spans[index]
+  if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.edits.length === 0 || !/\p{L}[^\p{L}\p{M}]+\p{L}/u.test(span.text)) return
+  const [asked, there] = [wordsIn(span.text, [0, span.text.length]), wordsIn(text, [span.start, span.end])]
+  if (asked.length < 2 || there.length < 2) return
+  for (const side of [1, -1] as const) {
+    const [own, words] = side > 0 ? [asked, there] : [[...asked].reverse(), [...there].reverse()]
+    const alike = words.findIndex(({ word }, at) => looseKey(word) !== looseKey(own[at]?.word ?? ''))
+    const [last, first, end] = [words[alike - 1], words[alike], words.at(-1)]
+    if (!last || !first || !end || words.slice(alike).some(({ word }) => isPieceOf(word, own.slice(alike).map(one => one.word)))) continue
+    const [from, to] = side > 0 ? [span.start, last.end] : [last.start, span.end]
+    alignment.spans[index] = { ...span, start: from, end: to, edits: [{ range: [from, to], expected: span.text }] }
+    alignment.extras.push(side > 0 ? { range: [first.start, end.end], before: index + 1 } : { range: [end.start, first.end], before: index })
+    return
+  }
+}
+
+/** Whether a word is one of some, begun, with a slip, or with more behind it. */
+function isPieceOf(word: string, words: readonly string[]): boolean {
+  const key = looseKey(word)
+  return words.map(looseKey).some(one => one.startsWith(key) || beginAlike(key, one, 2) || likeness(key, one) >= LIKE)
 }
 
 /** Whether what stands for a part that is not free cannot be meant for it. */

@@ -202,6 +202,7 @@ function eliminate(
     const { view, found: match, options } = one
     const [only, ...more] = options
     const isOnly = only !== undefined && more.length === 0 && (one.has || meant.has(one) || isAloneIn(only, wanted))
+      && !isOneTooMany(only, match.list, arrivals)
     const state = options.length === 0 ? stateOf(one, arrivals) : null
     if (isOnly) {
       const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
@@ -211,6 +212,19 @@ function eliminate(
     else left.push({ view, candidates: slotsFor(match, options).slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
   }
   return left
+}
+
+/**
+ * Whether nothing tells that a file is one of those that may but need not come: it says nothing of them, and as well may be one more of
+ * another piece that has come.
+ */
+function isOneTooMany(
+  { candidate: { unit, requirement, captures } }: Option, list: readonly Candidate[], arrivals: ReadonlyMap<number, readonly Arrival[]>,
+): boolean {
+  const tells = requirement > 0 || Object.keys(captures).some(field => ownOf(unit.requirement.fields, field)?.type !== 'text')
+  if (tells || (arrivals.get(unit.index)?.length ?? 0) < numbersOf(unit).owed) return false
+  return list.some(other => other.unit !== unit && other.unit.holder === unit.holder && other.unit.owed && other.formatFits && other.folderFits
+    && (arrivals.get(other.unit.index)?.length ?? 0) > 0)
 }
 
 /** Whether no more files may go to a slot, or to some that are all alike, than there are. */

@@ -51,7 +51,9 @@ export interface Candidate {
   outside: OutsideValue[]
   /** Of the holder's name the file bears whole words only, others are left out. */
   leftOut: boolean
-  /** It is alike the asked name by its holder's name alone, and says other words. */
+  /** It says other words, and none of the rule's own, which has some. */
+  leavesWords: boolean
+  /** The same, and it is alike the asked name by its holder's name alone. */
   byHolder: boolean
   /** Words behind the whole asked name. */
   behind: readonly string[]
@@ -73,7 +75,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, byHolder: false, behind: [],
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false, behind: [],
     evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
@@ -99,7 +101,7 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   if (folder) best.folderFits = true
   const fit = form.name && fitName(form, view, requirement)
   const worth = WORTH.name[best.nameFit] + (best.form && best.folderFits ? WORTH.folderOfForm : 0)
-  const against = !best.formatFits || ((form.folder?.length ?? 0) > 0 && !folder)
+  const against = !best.formatFits || ((form.folder?.length ?? 0) > 0 && !folder && !saysTwice(form))
   const nameFit = fit && (against && isOpenText(form.name) ? 'open' : fit.nameFit)
   if (nameFit && WORTH.name[nameFit] + (folder ? WORTH.folderOfForm : 0) > worth) {
     best.form = form
@@ -111,6 +113,11 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
     best.captures = { ...folder }
   }
 }
+
+/** Whether a name that fits says its holder by two values at least: the folder alone is wrong then. */
+const saysTwice = ({ name }: UnitForm): boolean =>
+  (name ?? []).filter(part => part.kind === 'fixed' && part.part !== 'literal' && (part.texts[0] ?? '').length >= LEAST_SAID).length > 1
+const LEAST_SAID = 3
 
 /** Whether a form has a part that takes any text. */
 function isOpenText(name: UnitForm['name']): boolean {
@@ -182,7 +189,8 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) {
     best.nameFit = 'near'
-    best.byHolder = told < SHARE.wordsNear && !saysItself(nearest, view.base) && leavesAll(nearest, view.base)
+    best.leavesWords = told < SHARE.wordsNear && leavesAll(nearest, view.base)
+    best.byHolder = best.leavesWords && !saysItself(nearest, view.base)
   }
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
@@ -273,10 +281,11 @@ export function wordsSaid(view: FileView, requirement: Requirement): { said: str
     const found = words.map(word => findWord(word, tokens))
     const share = letters === 0 ? 0 : found.reduce((sum, one) => sum + one.letters, 0) / letters
     if (share > best.share) best = { said: found.map(one => one.said).filter(Boolean), share }
-    for (const short of [initialsOf(words), ...shortWords(requirement)]) {
-      if (best.share < SHARE.wordsNear && isShorthand(short, view.base)) best = { said: [short], share: SHARE.wordsNear }
-    }
+    const initials = initialsOf(words)
+    if (best.share < SHARE.wordsNear && isShorthand(initials, view.base)) best = { said: [initials], share: SHARE.wordsNear }
   }
+  const short = best.share < SHARE.wordsNear ? shortWords(requirement).find(word => isShorthand(word, view.base)) : undefined
+  if (short !== undefined) best = { said: [short], share: SHARE.wordsNear }
   lastSaid = { view, requirement, ...best }
   return best
 }
@@ -352,7 +361,8 @@ const UNTOLD = '???'
 /** The words behind the whole asked name, slips in it aside; none, where there is more to it. */
 function wordsBehind({ cost, form, captures, differences }: Nearest, base: string): readonly string[] {
   const [behind, ...more] = differences.filter(one => one.kind === 'extra')
-  if (!behind || more.length > 0 || behind.range[1] !== base.length) return []
+  const lacks = differences.some(({ kind, expected }) => kind === 'absent' && /\p{L}{3}/u.test(expected))
+  if (!behind || more.length > 0 || lacks || behind.range[1] !== base.length) return []
   const slips = cost - (behind.range[1] - behind.range[0])
   return slips <= SHARE.slips * expandParts(form.name ?? [], captures).length ? tokensOf(behind.actual) : []
 }
@@ -489,15 +499,19 @@ export function heedFormats(view: FileView, list: readonly Candidate[]): void {
 }
 
 /**
- * A name that is alike a piece by its holder's name alone says nothing of which of the holder's pieces it is that belong in its folder, and in its
- * format.
+ * A name that is alike a piece by its holder's name alone, or by a day besides where another piece takes its words for somebody's own, says
+ * nothing of which of the holder's pieces it is that belong in its folder, and in its format.
  */
 export function heedAlike(list: readonly Candidate[]): void {
   const isRival = (one: Candidate, other: Candidate) => other !== one && other.unit.holder === one.unit.holder && other.unit.owed && isAtHome(other)
-    && (other.nameFit === 'none' || other.byHolder)
-  const doubtful = list.filter(one => one.byHolder && isAtHome(one) && list.some(other => isRival(one, other)))
+    && (one.byHolder ? other.nameFit === 'none' || other.byHolder : takesWords(other))
+  const doubtful = list.filter(one => one.leavesWords && isAtHome(one) && list.some(other => isRival(one, other)))
   for (const one of doubtful) one.nameFit = 'none'
 }
+
+/** Whether the free text of a rule takes words of a name that departs from it. */
+const takesWords = ({ nameFit, form, captures }: Candidate): boolean => nameFit === 'near'
+  && (form?.name ?? []).some(part => isAnyText(part) && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? ''))
 
 /** Whether a file lies elsewhere than its requirement asks for, and is of quite another format. */
 export function isOutOfPlace(view: FileView, { unit: { requirement }, formatFits, folderFits }: Candidate): boolean {
@@ -542,7 +556,8 @@ export function ownWords(requirement: Requirement): string[][] {
   const titles = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])]
   const written = titles.map(title => long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
     if (part.kind === 'literal') return tokensOf(part.text)
-    return part.name === 'title' ? tokensOf(title) : []
+    // a field that is called title holds somebody's own
+    return part.name === 'title' && !ownOf(requirement.fields, 'title') ? tokensOf(title) : []
   }))))
   const lists = [...written, ...titles.map(title => long(tokensOf(title))), long(tokensOf(requirement.id))].filter(list => list.length > 0)
   const words = [...new Map(lists.map(list => [list.join(' '), list])).values()]

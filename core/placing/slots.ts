@@ -1,8 +1,9 @@
+import type { Captures } from '../names/parts'
 import { isAnyText } from '../names/parts'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { MAY_TELL_VERSION, tellNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
-import { gather } from '../text/gather'
+import { gather, groupBy } from '../text/gather'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { foldCase, looseKey } from '../text/fold'
@@ -49,11 +50,13 @@ const placeOf = (unit: Unit, { n }: Arrival): number | null => (unit.requirement
  */
 export function holdBack(unit: Unit, arrivals: readonly Arrival[]): { taking: readonly Arrival[], held: readonly Arrival[] } {
   if (unit.requirement.keep === 'all' || arrivals.every(one => one.candidate.outside.length === 0)) return { taking: arrivals, held: [] }
-  const room = unit.requirement.count.by === null ? numbersOf(unit).owed : 1
+  const areAlike = unit.requirement.count.by === null
+  const room = areAlike ? numbersOf(unit).owed : 1
   const bySlot = new Map<number | null, Arrival[]>()
   for (const arrival of arrivals) gather(bySlot, placeOf(unit, arrival), arrival)
   const held = new Set([...bySlot.values()].flatMap((list) => {
-    const asked = list.filter(one => one.candidate.outside.length === 0)
+    // what is there for want of another place holds none of those back that say what they are
+    const asked = list.filter(one => one.candidate.outside.length === 0 && !(areAlike && one.candidate.nameFit === 'none'))
     const bytes = new Set(asked.map(one => one.view.file.sha256))
     const others = list.filter(one => one.candidate.outside.length > 0 && !(one.view.file.sha256 !== null && bytes.has(one.view.file.sha256)))
     return others.sort(byLatestValue).slice(Math.max(0, Math.max(1, room) - asked.length))
@@ -153,8 +156,8 @@ export function countBesides(unit: Unit, arrivals: readonly Arrival[]): number {
 }
 
 /**
- * Files whose names tell the same numbers, days and choices are states of one piece, and so is one that says it is old: those that do not
- * count, with the one that does.
+ * Files whose names tell the same numbers, days and choices are states of one piece, and so are those that are the same but for a version, one
+ * that says it is old, and the file that a program works in beside what was made of it: those that do not count, with the one that does.
  */
 function statesOf(unit: Unit, arrivals: readonly Arrival[]): Map<Arrival, Arrival> {
   const byValues = new Map<string, Arrival[]>()
@@ -163,10 +166,18 @@ function statesOf(unit: Unit, arrivals: readonly Arrival[]): Map<Arrival, Arriva
     if (values !== null) gather(byValues, values, arrival)
   }
   const earlier = [...originalsOf(arrivals)].filter(([one, original]) => unit.requirement.keep !== 'all' && isOlder(one.view, original.view))
-  return new Map([...earlier, ...[...byValues.values()].flatMap((states) => {
-    const [counts, ...others] = [...states].sort((a, b) => byFitThenKeep(unit, a, b))
-    return counts ? others.map(other => [other, counts] as const) : []
-  })])
+  const byRest = [...byValues.values()].map(states => [...states].sort((a, b) => byFitThenKeep(unit, a, b)))
+  const groups = unit.requirement.keep === 'all' ? [] : [...byRest, ...versionsOf(unit, arrivals), ...workingFilesOf(arrivals)]
+  return new Map([...earlier, ...groups.flatMap(([counts, ...others]) => (
+    counts ? others.map(other => [other, counts] as const) : []))])
+}
+
+/** Files whose names are the same but for the number of a version, those that count before the others: "Log Cabin v2" and "Log Cabin". */
+function versionsOf(unit: Unit, arrivals: readonly Arrival[]): Arrival[][] {
+  if (!arrivals.some(({ view }) => versionsIn(view.base))) return []
+  const byRest = groupBy(arrivals, ({ view }) => versionsIn(view.base)?.rest ?? keyOf(view))
+  return [...byRest.values()].filter(states => states.length > 1 && states.some(({ view }) => versionsIn(view.base)))
+    .map(states => [...states].sort((a, b) => byKeep(unit, a, b)))
 }
 
 /**
@@ -179,8 +190,26 @@ function valuesOf({ view, candidate: { form, captures, unit } }: Arrival): strin
   const isEachOne = fields.length === 1 && fields.every(({ rule }) => rule.type === 'choice' && rule.values.length >= numbersOf(unit).most)
   if (copyMarksOf(view).length > 0 && !isEachOne) return null
   const lasting = fields.filter(part => !freeField(part.rule).version)
-  const told = lasting.length === fields.length && fields.some(isAnyText) ? [] : lasting.map(({ part }) => ownOf(captures, part))
+  const mayBeSeveral = lasting.length === fields.length && fields.some(isAnyText) && !fields.some(({ rule }) => rule.type === 'number')
+  return mayBeSeveral ? null : keyOfValues(captures, lasting.map(({ part }) => part))
+}
+
+/** Values of some fields as one; `null`: there are none, or not all are told. */
+function keyOfValues(captures: Captures, fields: readonly string[]): string | null {
+  const told = fields.map(field => ownOf(captures, field))
   return told.length === 0 || told.includes(undefined) ? null : told.map(value => foldCase(value ?? '')).join('\n')
+}
+
+/** Files that cannot count, such as the one that its program works in, each with the one that can and whose name tells all the same. */
+function workingFilesOf(arrivals: readonly Arrival[]): Arrival[][] {
+  const valuesIn = ({ candidate: { form, captures } }: Arrival) =>
+    keyOfValues(captures, (form?.name ?? []).flatMap(({ kind, part }) => (kind === 'free' ? [part] : [])))
+  const whole = new Map(arrivals.filter(canCount).map(arrival => [valuesIn(arrival), arrival]))
+  return arrivals.flatMap((arrival) => {
+    const values = canCount(arrival) || arrival.candidate.formatFits ? null : valuesIn(arrival)
+    const counts = values === null ? undefined : whole.get(values)
+    return counts ? [[counts, arrival]] : []
+  })
 }
 
 /** More words of state than this are something else. */

@@ -76,7 +76,11 @@ const plain = (text: string): string => foldCase(removeAccents(text))
 const isWord = (text: string, start: number, end: number): boolean => isWordEdge(text, start) && isWordEdge(text, end)
 
 /** A choice that is a word shortened and a number, as people write it out: Q1 is "1. Quartal", "Quartal I". */
-const COUNTED = /^(\p{L}{1,3})[ ._-]?0*(\d{1,2})$/u
+const COUNTED = /^(?<sign>\p{L}{1,3})[ ._-]?0*(?<number>\d{1,2})$/u
+/** A choice that is a figure and a unit, as people write it out: 6in is "6 inches". */
+const MEASURED = /^0*(?<number>\d{1,5}) ?(?<sign>\p{L}{2,4})$/u
+const LONG_FIGURE = 3
+const UNIT_WRITTEN_OUT = /(?<![\p{L}\p{N}.,])(?<number>\d{1,5})(?!\d)(?:[ _-]?(?<word>\p{L}{2,}))?(?![\p{L}\p{N}])/gu
 /** A choice that is a number in a row: 1, 1e, 2nd, 3ª. */
 const IN_ROW = /^0*(\d{1,2})(?:[.ºª°]|st|nd|rd|th|er|re|ère|e|è|me|ème|de|ste|a|o)?$/iu
 
@@ -101,14 +105,18 @@ const WRITTEN_OUT = [
 
 /** Where a choice of a word and a number is written out, and which it is. */
 function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: number, end: number, value: string }> {
+  const isMeasured = MEASURED.test(values[0] ?? '')
   const counted = values.flatMap((value) => {
-    const [, sign, number] = COUNTED.exec(value) ?? []
+    const { sign, number } = (isMeasured ? MEASURED : COUNTED).exec(value)?.groups ?? {}
     return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number) }]
   })
   if (counted.length === 0 || counted.length < values.length) return
-  for (const { 0: all, index, groups: { number = '', word = '' } = {} } of WRITTEN_OUT.flatMap(way => [...name.matchAll(way)])) {
+  const ways = isMeasured ? [UNIT_WRITTEN_OUT] : WRITTEN_OUT
+  for (const { 0: all, index, groups: { number = '', word = '' } = {} } of ways.flatMap(way => [...name.matchAll(way)])) {
     const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
-    const [found, ...more] = counted.filter(one => one.number === is && plain(word).startsWith(one.sign))
+    // a long figure tells by itself which it is
+    const isSaid = (sign: string) => (word === '' ? number.length >= LONG_FIGURE : plain(word).startsWith(sign))
+    const [found, ...more] = counted.filter(one => one.number === is && isSaid(one.sign))
     if (found && more.length === 0) yield { start: index, end: index + all.length, value: found.value }
   }
 }
