@@ -2,6 +2,7 @@ import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
+import { isKindWord } from './kind-words'
 import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
@@ -240,7 +241,8 @@ function leavesWord(parts: readonly NamePart[], alignment: Alignment, text: stri
   const [instead, ...others] = said.filter(at => isUnlike(alignment.spans[at], text))
   if (instead !== undefined && (others.length > 0 || said.length > 1 || !freeWord(alignment, text, instead))) return false
   const [extra] = alignment.extras.filter(({ range }) => isTextlike(text.slice(...range)))
-  return extra !== undefined && !saysCalled(text.slice(...extra.range), known)
+  const words = extra === undefined ? [] : tokensOf(text.slice(...extra.range))
+  return extra !== undefined && !words.every(isKindWord) && !saysCalled(text.slice(...extra.range), known)
 }
 
 /** Lets go of a word that stands instead of a value, and of what is too much besides; `false`: more than one word is left over. */

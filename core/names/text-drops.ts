@@ -127,7 +127,9 @@ export function dropState(name: Name): boolean {
     return true
   }
   const [, kept = '', sign = '', state = ''] = /^(.*[\p{L}\p{M}\p{N}!?)'’])(_| ?[-–—] | ?[([]| )([\p{L}\p{M}_-]+|\d{1,2}(?=\)$))[)\]]?$/u.exec(words) ?? []
-  const isState = /^\d/.test(state) ? sign.endsWith('(') : isAddedWord(state) && (sign !== ' ' || state.length >= LONG_STATE)
+  // what is shouted behind words that are not is no last word of them: "school uniforms FINAL"
+  const isTold = sign !== ' ' || state.length >= LONG_STATE || (/^\p{Lu}{3,}$/u.test(state) && /\p{Ll}/u.test(kept))
+  const isState = /^\d/.test(state) ? sign.endsWith('(') : isAddedWord(state) && isTold
   if (state === '' || !isState) return false
   cutText(name, 0, words.length - kept.length)
   return true

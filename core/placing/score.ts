@@ -114,10 +114,10 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   }
 }
 
-/** Whether a name that fits says its holder by two values at least: the folder alone is wrong then. */
+/** Whether a name that fits says its holder by two codes at least: the folder alone is wrong then. People of one name lie in each other's. */
 const saysTwice = ({ name }: UnitForm): boolean =>
-  (name ?? []).filter(part => part.kind === 'fixed' && part.part !== 'literal' && (part.texts[0] ?? '').length >= LEAST_SAID).length > 1
-const LEAST_SAID = 3
+  (name ?? []).filter(part => part.kind === 'fixed' && part.part !== 'literal' && CODE.test(part.texts[0] ?? '')).length > 1
+const CODE = /^(?=.*\d).{3,}$/
 
 /** Whether a form has a part that takes any text. */
 function isOpenText(name: UnitForm['name']): boolean {
