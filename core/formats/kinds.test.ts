@@ -96,7 +96,9 @@ describe('data that does not parse as what it is called', () => {
   })
 
   test.each([
-    '<?xml version="1.0"?>\n<catalog>\n<system id="a"/>\n', '<?xml version="1.0"?>\n<html xmlns="http://www.w3.org/1999/xhtml">\n<body>\n<p>%(words)s\n', '[{"a": 1},\n{"b": 2},\n{"c"',
+    '<?xml version="1.0"?>\n<catalog>\n<system id="a"/>\n',
+    '<?xml version="1.0"?>\n<html xmlns="http://www.w3.org/1999/xhtml">\n<body>\n<p>%(words)s\n',
+    '[{"a": 1},\n{"b": 2},\n{"c"',
     '<?xml version="1.0"?>\n<a>\n<b>\n</a>\n',
   ])('a piece of it, %j, is a sound text file, and damaged as what it is a piece of', async (text) => {
     const reading = await readText(text)

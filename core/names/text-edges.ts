@@ -46,7 +46,7 @@ export function mendEdges(
   }
   takeSigned(name)
   // what one gives free may be the edge for another
-  for (let turn = 0; turn < MOST_TURNS && (takeFixed(name) || takeValues(name) || dropState(name)); turn++) continue
+  for (let turn = 0; turn < MOST_TURNS && (takeFixed(name) || takeValues(name) || dropState(name) || dropLabel(name)); turn++) continue
   dropNumbered(name)
   dropCalled(name)
   dropPiece(name)
@@ -187,29 +187,31 @@ function isNothing(part: NamePart, { start, end, text: asked }: Span, name: Name
 /** So many letters tell which word they begin. */
 const LEAST_BEGINNING = 3
 
-/** A number in the text with the letters that the rule writes before or behind it is that number: "Fjord_8min" for {min}min, "run 4" for run{n}. */
+/**
+ * A number in the text with the letters that the rule writes before or behind it is that number: "Fjord_8min" for {min}min, "run 4" for run{n};
+ * and so is one behind the word that its field is called by: "take 2" for {take}.
+ */
 function takeSigned(name: Name): void {
   const { parts, text } = name
   for (const [at, part] of parts.entries()) {
     if (part.kind !== 'free' || part.rule.type !== 'number' || !isOpen(name, at)) continue
     const [found] = ([-1, 1] as const).flatMap(side => signedIn(name, at, side))
     if (!found || freeField(part.rule).read(text.slice(...found.figures), part.rule) === undefined) continue
-    const { figures, sign } = found
+    const { figures, whole, sign } = found
     const own = ownOfName(name)
     // of words on both sides those are the text that the rule writes there
-    const sides = ([[own.start, Math.min(figures[0], sign.range[0])], [Math.max(figures[1], sign.range[1]), own.end]] as const)
-      .map(one => withinSigns(text, one))
+    const sides = ([[own.start, whole[0]], [whole[1], own.end]] as const).map(one => withinSigns(text, one))
     const rest = (at > name.index ? sides : sides.reverse()).find(([from, to]) => to > from)
-    if (rest) setText(name, rest, [{ at, range: figures }, sign])
+    if (rest) setText(name, rest, [{ at, range: figures }, ...sign])
   }
 }
 
-/** The one number of the text with the letters that the rule writes on one side of it. */
-function signedIn(name: Name, at: number, side: -1 | 1): { figures: Range, sign: Placed }[] {
+/** The one number of the text with the letters that the rule writes on one side of it, or the name of its field before it. */
+function signedIn(name: Name, at: number, side: -1 | 1): { figures: Range, whole: Range, sign: Placed[] }[] {
   const { parts, alignment: { spans }, text } = name
-  const [own, sign] = [ownOfName(name), parts[at + side]]
-  const asked = sign?.kind === 'fixed' && sign.part === 'literal' ? foldCase(sign.texts[0] ?? '') : ''
-  const letters = (side < 0 ? /\p{L}{2,}$/u : /^\p{L}{2,}/u).exec(asked)?.[0]
+  const own = ownOfName(name)
+  const written = lettersBeside(parts[at + side], side)
+  const letters = written ?? (side < 0 ? labelOf(parts[at]) : undefined)
   if (letters === undefined) return []
   const pattern = side < 0
     ? `(?<!\\p{L})${letters}[\\s._-]{0,2}(?<figures>\\d{1,9})(?!\\d)`
@@ -222,7 +224,30 @@ function signedIn(name: Name, at: number, side: -1 | 1): { figures: Range, sign:
     ? [[to - length, to], [from, to - length]]
     : [[from, from + length], [from + length, to]]
   const expected = spans[at + side]?.text ?? ''
-  return [{ figures, sign: { at: at + side, range, edits: text.slice(...range) === expected ? [] : [{ range, expected }] } }]
+  const placed = { at: at + side, range, edits: text.slice(...range) === expected ? [] : [{ range, expected }] }
+  return [{ figures, whole: [from, to], sign: written === undefined ? [] : [placed] }]
+}
+
+/** Letters that the rule itself writes straight before or behind a value. */
+function lettersBeside(sign: NamePart | undefined, side: -1 | 1): string | undefined {
+  const asked = sign?.kind === 'fixed' && sign.part === 'literal' ? foldCase(sign.texts[0] ?? '') : ''
+  return (side < 0 ? /\p{L}{2,}$/u : /^\p{L}{2,}/u).exec(asked)?.[0]
+}
+
+/** What a field is called by, where that is a word. */
+const labelOf = (part: NamePart | undefined): string | undefined =>
+  (part?.kind === 'free' && /^\p{L}{3,}$/u.test(part.part) ? foldCase(part.part) : undefined)
+
+/** Nor is the word that the value straight behind the text is called by: "quarry south take 1" for {site}_{take}. */
+function dropLabel(name: Name): boolean {
+  const { parts, alignment: { spans }, text } = name
+  const own = ownOfName(name)
+  const [, last = ''] = /[\s_.-](\p{L}{3,})$/u.exec(text.slice(own.start, own.end)) ?? []
+  const isIts = (part: NamePart, at: number) => part.kind === 'free' && part.rule.type === 'number' && spans[at]?.start !== spans[at]?.end
+    && /^[\s_.-]{0,2}$/.test(text.slice(own.end, spans[at]?.start)) && (spans[at]?.start ?? 0) >= own.end
+  if (last === '' || !parts.some((part, at) => labelOf(part) === foldCase(last) && isIts(part, at))) return false
+  setText(name, withinSigns(text, [own.start, own.end - last.length]))
+  return true
 }
 
 /** Kinds of values that no text begins or ends with by chance. */

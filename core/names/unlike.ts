@@ -74,7 +74,9 @@ function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string
   const there = text.slice(start, end)
   if (likeness(there, span.text) >= LIKE) return false
   const isWhole = isWordEdge(text, start) && isWordEdge(text, end) && !isOrdinal(text, [start, end])
-  const isOwn = () => isElsewhere(part.part, span.text, there, known) || isOfLiteral(parts, part.part, there)
+  const words = part.part === 'literal' ? [] : wordsIn(text, [start, end])
+  const isOwn = () => [there, ...(words.length > 1 ? words.map(one => one.word) : [])].some(one => isElsewhere(part.part, span.text, one, known))
+    || isOfLiteral(parts, part.part, there)
   const stands = part.part === 'literal' ? isInstead(there, span.text) && !isDayOf(parts, alignment, there) : !isNoValue(there, span.text)
   return !(isWhole && stands && !isOwn())
 }

@@ -10,6 +10,8 @@ const ANY = { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } as
 const FIELDS = {
   topic: readField({ type: 'text' }, false).rule, view: readField({ type: 'choice', values: ['Blatt', 'Blüte', 'ganz'] }, false).rule,
   size: readField({ type: 'choice', values: ['3000px', '1400px'] }, false).rule,
+  take: readField({ type: 'number', digits: 2, from: 1, to: 20 }, false).rule,
+  d: readField({ type: 'date', pattern: 'yyyyMMdd', from: '2026-11-01', to: '2026-11-20' }, false).rule,
   inches: readField({ type: 'choice', values: ['6in', '9in', '12in'] }, false).rule,
 }
 function told(template: string, values: Record<string, string>, received: string) {
@@ -46,6 +48,25 @@ describe('words that stand before the rule\'s own word instead of behind it', ()
     expect(told('{nr}_{name}_Zeichnung_{topic}_{view}', { nr: '3', name: 'Carla Noll' }, received).right)
       .toBe('3_Carla Noll_Zeichnung_Wilde Möhre_Blüte')
   })
+})
+
+describe('the word that a number\'s field is called by', () => {
+  test.each([
+    ['HAWK2 quarry south 3.11. take 1', 'HAWK2_20261103_quarry south_01'], ['HAWK2_20261103_take 2_quarry south', 'HAWK2_20261103_quarry south_02'],
+    ['HAWK2_20261103_quarry south_take 12', 'HAWK2_20261103_quarry south_12'],
+  ])('%s: is none of somebody\'s own before that number', (received, right) => {
+    expect(told('{id}_{d}_{topic}_{take}', { id: 'HAWK2' }, received).right).toBe(right)
+  })
+
+  test('elsewhere it is', () => {
+    expect(told('{id}_{d}_{topic}_{take}', { id: 'HAWK2' }, 'HAWK2_20261103_last take south_01').right).toBe('HAWK2_20261103_last take south_01')
+  })
+})
+
+test('words among which is one that the holder is called by besides stand instead of no value', () => {
+  const parts = writtenParts(fillTemplate(parseTemplate('{code}_{surnames}_LA'), {}, { code: 'E02', surnames: 'Ruiz' }), ANY)
+  const { differences } = explainParts(parts, 'learning agreement javier firmado', { strictness: ANY, called: () => ['javier'] })
+  expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toContain('surnames absent ')
 })
 
 describe('a choice that is a figure and a unit', () => {
