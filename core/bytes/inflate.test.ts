@@ -1,7 +1,7 @@
 import { deflateRawSync, deflateSync } from 'node:zlib'
 import { afterEach, describe, expect, test, vi } from 'vitest'
 import { chanceOf } from '../../demo/random'
-import { inflateStart } from './inflate'
+import { inflateStart, inflateWhole } from './inflate'
 
 const chance = chanceOf(5)
 const letters = (length: number) => Buffer.from(Array.from({ length }, () => 97 + chance.below(4)))
@@ -23,6 +23,16 @@ describe('what is packed', () => {
       expect(Buffer.from(inflateStart(packed, kind, length + 5)).equals(data)).toBe(true)
       expect(Buffer.from(inflateStart(packed, kind, 500, length)).equals(data.subarray(0, 500))).toBe(true)
     }
+  })
+
+  test.each(['deflate', 'zlib'] as const)('%s: whole as stated, or not at all', (kind) => {
+    const data = letters(5000)
+    const packed = Buffer.from(KINDS[kind](data))
+    expect(Buffer.from(inflateWhole(packed, kind, 5000) ?? []).equals(data)).toBe(true)
+    for (const stated of [0, 4999, 5001]) expect(inflateWhole(packed, kind, stated)).toBe(null)
+    expect(inflateWhole(packed.subarray(0, packed.length - 9), kind, 5000)).toBe(null)
+    // so little cannot unpack to so much (RFC 1951: 258 bytes for two bits at the most)
+    expect(inflateWhole(packed.subarray(0, 10), kind, 1e9)).toBe(null)
   })
 
   test('what is unpacked can be changed without changing anything else', () => {

@@ -1,10 +1,12 @@
 import { Inflate, inflateSync, Unzlib, unzlibSync } from 'fflate'
 
-/** So little is fed at once that even the densest packing (1032 : 1) cannot fill memory in one step. */
+/** So little is fed at once that even the densest packing (1032 : 1) cannot fill memory in one step; less where that was seen. */
 const STEP = 8 * 1024
+const DENSE_STEP = 1024
+const DENSE = 1024 * 1024
 
 /** Packed data up to this length unpacks to 17 MB at most. */
-const IN_ONE_GO = 16 * 1024
+export const IN_ONE_GO = 16 * 1024
 
 /** What unpacks data at hand. */
 type Unpack = (packed: Uint8Array, room: number) => Uint8Array
@@ -52,17 +54,43 @@ export async function inflatePieces(
 ): Promise<void> {
   let total = 0
   let ended = false
+  let step = STEP
   const unpack = new (kind === 'zlib' ? Unzlib : Inflate)((piece, final) => {
     total += piece.length
+    step = piece.length > DENSE ? DENSE_STEP : step
     if (total > limit) throw new TooLarge('more than is unpacked')
     ended = final
     each(piece)
   })
   for await (const piece of packed) {
-    for (let offset = 0; offset < piece.length; offset += STEP) unpack.push(piece.subarray(offset, offset + STEP), false)
+    for (let offset = 0; offset < piece.length;) {
+      const fed = piece.subarray(offset, offset + step)
+      unpack.push(fed, false)
+      offset += fed.length
+    }
   }
   unpack.push(new Uint8Array(0), true)
   if (!ended) throw new Error('the packed data ends early')
+}
+
+/**
+ * All of packed data at hand, in one go.
+ *
+ * @param expected - unpacked length as it is stated
+ * @returns `null` where it is much, broken or of another length: then it is unpacked piece by piece to see what is wrong
+ * @example
+ * inflateWhole(deflateSync(new TextEncoder().encode('abc')), 'deflate', 3) //=> Uint8Array [97, 98, 99]
+ */
+export function inflateWhole(packed: Uint8Array, kind: 'deflate' | 'zlib', expected: number): Uint8Array | null {
+  if (packed.length > IN_ONE_GO || expected > packed.length * 1032) return null
+  try {
+    // a byte more than needed shows that it is no longer than stated
+    const all = UNPACK[kind](packed, expected + 1)
+    return all.length === expected ? all : null
+  }
+  catch {
+    return null
+  }
 }
 
 /**

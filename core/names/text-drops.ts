@@ -42,6 +42,9 @@ export function dropCalled(name: Name): void {
   if (inner !== '' && isCalled(inner)) cutText(name, 0, bracket.length)
   const [said = '', by = ''] = /^(?:\p{Ll}{1,4} )?([\p{L}\p{M}'’]+(?: [\p{L}\p{M}'’]+)*)(?: [-–—] |_|: )(?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
   if (by !== '' && isCalled(by)) cutText(name, said.length, 0)
+  // so is the first letter of another name: "M. - Great Silence" behind Jan of Jan Mróz
+  const [front = '', letter = ''] = /^(\p{Lu})(?:\. ?| )[-–—] (?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
+  if (letter !== '' && name.called().some(word => word.startsWith(looseKey(letter)))) cutText(name, front.length, 0)
   dropBesideHolder(name, isCalled)
 }
 

@@ -63,6 +63,13 @@ describe('the word that a number\'s field is called by', () => {
   })
 })
 
+test('the first letter of another name of the holder\'s before a sign is none of somebody\'s own words', () => {
+  const parts = writtenParts(fillTemplate(parseTemplate('{family}_{given}_review_{topic}'), FIELDS, { family: 'Mróz', given: 'Jan' }), ANY)
+  const review = (received: string) => explainParts(parts, received, { strictness: ANY, called: () => ['jan', 'mroz'] }).captures.topic
+  expect(review('Jan M. - Wielka cisza')).toBe('Wielka cisza')
+  expect(review('Jan X - Wielka cisza')).toBe('X - Wielka cisza')
+})
+
 test('words among which is one that the holder is called by besides stand instead of no value', () => {
   const parts = writtenParts(fillTemplate(parseTemplate('{code}_{surnames}_LA'), {}, { code: 'E02', surnames: 'Ruiz' }), ANY)
   const { differences } = explainParts(parts, 'learning agreement javier firmado', { strictness: ANY, called: () => ['javier'] })

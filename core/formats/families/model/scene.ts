@@ -4,7 +4,7 @@ import { damaged, endsEarly, reading, setProps } from '../../reading'
 import type { PropertyValue, Reading } from '../../reading'
 
 /** A longer description is not parsed: what it makes in memory is many times as long. */
-const DESCRIBED = 2 * 1024 * 1024
+const DESCRIBED = 1024 * 1024
 
 /** glTF 2.0 §4 (binary form): the header states the length, chunks theirs, the first is JSON. */
 export async function readBinaryScene(file: FileBytes): Promise<Reading> {

@@ -322,7 +322,7 @@ async function searchObjects(file: FileBytes, places: Map<number, Place>, stream
       if (match[1] !== undefined) {
         if (places.size < OBJECTS) places.set(Number(match[1]), { at: keptAt + match.index + match[0].indexOf(match[1]) })
         const start = text.slice(match.index, match.index + 2048)
-        if (/^[^>]{0,200}\/Type\s*\/ObjStm\b/.test(start)) streams.push(Number(match[1]))
+        if (streams.length < OBJECTS && /^[^>]{0,200}\/Type\s*\/ObjStm\b/.test(start)) streams.push(Number(match[1]))
         if (/\/Type\s*\/(?:XRef|Catalog)\b/.test(start)) {
           const value = parseValue({ text: start, at: start.indexOf('obj') + 3 })
           if (isDictionary(value) && nameOf(value.get('Type')) === 'XRef' && value.has('Root')) trailer = value

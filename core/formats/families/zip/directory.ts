@@ -1,7 +1,7 @@
 import type { Fault } from '../../faults'
 import { cursor } from '../../../bytes/cursor'
 import { crc32 } from '../../../bytes/checksum'
-import { inflatePieces, inflateStart, TooLarge } from '../../../bytes/inflate'
+import { IN_ONE_GO, inflatePieces, inflateStart, inflateWhole, TooLarge } from '../../../bytes/inflate'
 import { latin1, lastIndexOf, startsWith, u16le, u32le, u64le } from '../../../bytes/read'
 import type { FileBytes } from '../../../bytes/source'
 import { UNPACK_LIMIT } from '../../family'
@@ -21,7 +21,7 @@ export interface Directory {
 
 /** A directory longer than this is read only so far: enough to tell any package by its parts. */
 const DIRECTORY_READ = 8 * 1024 * 1024
-const ENTRIES_READ = 50_000
+const ENTRIES_READ = 25_000
 const PART_READ = 16 * 1024 * 1024
 /** Packed data is fetched so much at once. */
 const PIECE = 64 * 1024
@@ -171,8 +171,12 @@ export async function proveChecksums(
       sum = crc32(piece, sum)
       length += piece.length
     }
+    // an archive may hold thousands of small parts: what unpacks piece by piece takes as much room for each as for a large one
+    const packed = entry.method === 8 && entry.packed <= IN_ONE_GO && entry.unpacked <= left ? await file.read(start, entry.packed) : null
+    const whole = packed && inflateWhole(packed, 'deflate', entry.unpacked)
     try {
-      if (entry.method === 8) await inflatePieces(stretch(file, start, entry.packed), 'deflate', left, take)
+      if (whole) take(whole)
+      else if (entry.method === 8) await inflatePieces(stretch(file, start, entry.packed), 'deflate', left, take)
       else for await (const piece of stretch(file, start, Math.min(entry.packed, left))) take(piece)
     }
     catch (error) {
