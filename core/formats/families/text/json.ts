@@ -1,5 +1,6 @@
 import { endOf } from './end'
 import { ownOf } from '../../../text/own'
+import { outermostKeys } from './json-keys'
 import { isJsonBeginning } from './json-prefix'
 import { decodeText } from '../../../text/decode'
 import type { FileBytes } from '../../../bytes/source'
@@ -37,13 +38,27 @@ function guessKind(...ends: string[]): string {
   return MARKS.find(([, mark]) => ends.some(end => mark.test(end)))?.[0] ?? 'json'
 }
 
+const kindOf = (top: Tree, size: number): string | null => KINDS.find(([, tells]) => tells(top, size))?.[0] ?? null
+
+/** Outermost keys with as much of their values as tells a format. */
+function treeOf(keys: ReadonlyMap<string, string>): Tree {
+  return Object.fromEntries([...keys].map(([key, text]): [string, unknown] => {
+    if (text.startsWith('[')) return [key, []]
+    if (text.startsWith('{')) return [key, /"version"\s*:/.test(text) ? { version: text } : {}]
+    return [key, /^\d+$/.test(text) ? Number(text) : text.replace(/^"|"$/g, '')]
+  }))
+}
+
 /** JSON (RFC 8259), and the formats written in it. */
 export async function readJson(file: FileBytes, start: string, props: Record<string, PropertyValue>): Promise<Reading | null> {
   if (file.size > WHOLE) {
     const end = await endOf(file)
     if (isLines(start)) return reading('ndjson', { props })
-    const id = guessKind(start.slice(0, 65_536), end)
-    return /[\]}]$/.test(end) ? reading(id, { props }) : damaged(id, { kind: 'ends-before-bracket' }, { props })
+    const keys = await outermostKeys(file)
+    const told = keys.size > 0 ? kindOf(treeOf(keys), file.size) : null
+    const id = told ?? guessKind(start.slice(0, 65_536), end)
+    const version = ownOf(VERSIONS, id)?.([...keys].map(([key, value]) => `"${key}":${value}`).join(',')) ?? null
+    return /[\]}]$/.test(end) ? reading(id, { version, props }) : damaged(id, { kind: 'ends-before-bracket' }, { version, props })
   }
   const text = decodeText(await file.whole(WHOLE))?.text.replace(/^\uFEFF/, '') ?? ''
   let top: unknown
@@ -53,7 +68,7 @@ export async function readJson(file: FileBytes, start: string, props: Record<str
   catch {
     return readUnparsed(text, props)
   }
-  const id = (isTree(top) && KINDS.find(([, tells]) => tells(top, file.size))?.[0]) || 'json'
+  const id = isTree(top) ? kindOf(top, file.size) ?? 'json' : 'json'
   if (id === 'gltf') setProps(props, { triangles: trianglesOf(text) })
   return reading(id, { version: ownOf(VERSIONS, id)?.(text) ?? null, verified: 'structure', props })
 }
