@@ -81,6 +81,18 @@ describe('pieces that are all alike', () => {
     expect(await where(blocks, 'K8_Log Cabin_9in v2.svg', 'K8_Log Cabin_9in v3.svg')).toEqual(['superseded', 'block K8 1'])
   })
 
+  test('one of them counts, whatever else says that two are one: the version, the number, another format', async () => {
+    const runs: Rules = {
+      list: blocks.list, requirements: [{
+        id: 'run', title: 'Run', name: '{id}_run{n}', formats: [{ id: 'csv' }], count: { from: 1, to: 4 },
+        fields: { n: { type: 'number', digits: 2, from: 1, to: 9 } },
+      }],
+    }
+    expect(await where(runs, 'K8_run01.csv', 'K8_run01 v2.csv')).toEqual(['run K8 1', 'superseded'])
+    expect(await where(runs, 'K8_run01.csv', 'K8_run01 v2.csv', 'K8_run01 v3.csv', 'K8_run1.xlsx', 'K8_run02.csv'))
+      .toEqual(['superseded', 'run K8 1', 'superseded', 'run K8 2', 'superseded'])
+  })
+
   test.each([
     ['Wanda Marsh - Bear Paw - 12 in.svg', 'K8_Bear Paw_12in.svg'], ['wanda bear paw 6 inches.svg', 'K8_bear paw_6in.svg'],
     ['K8 Bear Paw 9 INCH.svg', 'K8_Bear Paw_9in.svg'],

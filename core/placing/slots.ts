@@ -166,10 +166,24 @@ function statesOf(unit: Unit, arrivals: readonly Arrival[]): Map<Arrival, Arriva
     if (values !== null) gather(byValues, values, arrival)
   }
   const earlier = [...originalsOf(arrivals)].filter(([one, original]) => unit.requirement.keep !== 'all' && isOlder(one.view, original.view))
-  const byRest = [...byValues.values()].map(states => [...states].sort((a, b) => byFitThenKeep(unit, a, b)))
-  const groups = unit.requirement.keep === 'all' ? [] : [...byRest, ...versionsOf(unit, arrivals), ...workingFilesOf(arrivals)]
-  return new Map([...earlier, ...groups.flatMap(([counts, ...others]) => (
-    counts ? others.map(other => [other, counts] as const) : []))])
+  const alike = [...byValues.values()].map(states => [...states].sort((a, b) => byFitThenKeep(unit, a, b)))
+  // what names say of which is newer comes first
+  const groups = unit.requirement.keep === 'all' ? [] : [...versionsOf(unit, arrivals), ...alike, ...workingFilesOf(arrivals)]
+  const pairs = groups.flatMap(([counts, ...others]) => (counts ? others.map(other => [other, counts] as const) : []))
+  return inTheEnd([...earlier, ...pairs])
+}
+
+/** Of pairs of a state and what counts instead, each state with the one that counts in the end: one of them is a state of no other. */
+function inTheEnd(pairs: readonly (readonly [state: Arrival, counts: Arrival])[]): Map<Arrival, Arrival> {
+  const states = new Map<Arrival, Arrival>()
+  const endOf = (arrival: Arrival): Arrival => {
+    const counts = states.get(arrival)
+    return counts ? endOf(counts) : arrival
+  }
+  for (const [state, counts] of pairs) {
+    if (!states.has(state) && endOf(counts) !== state) states.set(state, counts)
+  }
+  return new Map([...states.keys()].map(state => [state, endOf(state)]))
 }
 
 /** Files whose names are the same but for the number of a version, those that count before the others: "Log Cabin v2" and "Log Cabin". */
