@@ -20,6 +20,7 @@ import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { joinTouching, LIKE } from './spans'
 import type { Known } from './unlike'
+import { readWordByWord } from './word-by-word'
 
 export interface Explanation {
   /** 0 for a fitting name; about one a wrong character. */
@@ -95,6 +96,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, context)
   readLeftOver(shown, alignment, text, captures)
+  readWordByWord(shown, alignment, text, captures, context)
   const beside = toldByLevels(context.levels, shown, captures)
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
   const untold = beside.length === 0 ? shown : shown.filter(({ part }) => !beside.some(one => one.field === part))
@@ -113,9 +115,18 @@ function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captu
   }
 }
 
+/** What a work is about: "Essay about wolves" (common practice, no source). */
+const ABOUT = /^(?:about|über|ueber|sur|sobre) (?=\p{L})/u
+
+/** Somebody's own words without the one behind another word that says what a work is about. */
+function withoutAbout(value: string, text: string): string {
+  const [front = ''] = ABOUT.exec(value) ?? []
+  return front !== '' && /\p{L} $/u.test(text.slice(0, text.indexOf(value))) ? value.slice(front.length) : value
+}
+
 /** Somebody's own words without a settled number that they begin or end with, where it stands nowhere else, and without an open bracket. */
 function ownWordsOf(value: string, text: string, known: Captures): string {
-  let words = value.replace(/[\s_-]*[([]\d*$/, '')
+  let words = withoutAbout(value.replace(/[\s_-]*[([]\d*$/, ''), text)
   for (const settled of Object.values(known)) {
     const isIt = (run: string) => Number(run) === Number(settled)
     if ((text.match(/\d+/g) ?? []).filter(isIt).length !== 1) continue
@@ -260,6 +271,8 @@ function describeExtras(parts: readonly NamePart[], left: Alignment['extras'], s
   joinTouching(left)
   return withWholeMark(left, spans, text).flatMap(({ range, before }): Difference[] => {
     const actual = text.slice(range[0], range[1])
+    // a bracket alone is told with what it holds
+    if (/^\s*[()[\]]\s*$/.test(actual) && left.some(one => /[\p{L}\p{N}]/u.test(text.slice(...one.range)))) return []
     if (trimSeparators(actual) === '' && spans.some(({ moved, start, end }) => moved && (end === range[0] || start === range[1]))) return []
     return [{ part: parts[before]?.part ?? 'literal', kind: 'extra', range, expected: '', actual }]
   })

@@ -5,7 +5,7 @@ import { numberOfWord, placeInAlphabet } from './number-words'
 import { readRoman } from './roman'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
-import { standAt, takeFromExtra, withoutStretch } from './spans'
+import { passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
@@ -37,7 +37,8 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only
     if (asked.length > 0) captures[part.part] = value
-    spans[index] = { start: range[0], end: range[1], text: '', edits: [], ...(asked.length > 0 ? { moved: true } : {}) }
+    const moved = asked.length > 0 && passesOthers({ spans }, text, index, range)
+    spans[index] = { start: range[0], end: range[1], text: '', edits: [], ...(moved ? { moved } : {}) }
     extras.splice(extras.indexOf(extra), 1)
     const rest = ([[extra.range[0], range[0]], [range[1], extra.range[1]]] as [number, number][])
       .filter(([start, end]) => /[\p{L}\p{N}]/u.test(text.slice(start, end)))
@@ -227,7 +228,7 @@ const shapeOf = (word: string): string => {
   return `${letters > 3 ? 'word' : letters} ${figures > 2 ? figures : Number(figures > 0)}`
 }
 
-interface FoundValue { value: string, range: [number, number] }
+export interface FoundValue { value: string, range: [number, number] }
 
 /** Whole values that are asked for in a stretch of a name. */
 export const valuesAsked = (part: Extract<NamePart, { kind: 'free' }>, text: string, range: readonly [number, number]): FoundValue[] =>

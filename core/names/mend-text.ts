@@ -165,7 +165,9 @@ function takeOwnWord(parts: readonly NamePart[], alignment: Alignment, text: str
     const found = words.find(({ word }) => looseKey(word) === asked) ?? (last && isWrittenOut(looseKey(last.word), first) ? last : undefined)
     if (!found) continue
     const stretches: [number, number][] = [[span.start, found.start], [found.end, span.end], [own.start, own.end]]
-    const kept = stretches.sort((a, b) => a[0] - b[0]).map(([start, end]) => trimSeparators(text.slice(start, end))).filter(isTextlike)
+    const sides = stretches.sort((a, b) => a[0] - b[0]).map(([start, end]) => trimSeparators(text.slice(start, end))).filter(isTextlike)
+    // behind the rule's own word one of state begins what only tells a state: "Lanterns demo FINAL mix"
+    const kept = sides.filter((side, place) => place === 0 || !isAddedWord(/^[\p{L}\p{M}]+/u.exec(side)?.[0] ?? ''))
     const edits: Edit[] = looseKey(found.word) === asked ? [] : [{ range: [found.start, found.end], expected: trimSeparators(own.text) }]
     alignment.spans[at] = { start: found.start, end: found.end, text: own.text, edits, ...(edits.length > 0 ? {} : { moved: true }) }
     alignment.spans[index] = { ...span, end: kept.length === 0 ? span.start : span.end }

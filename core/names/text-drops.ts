@@ -81,6 +81,20 @@ export function dropPiece(name: Name): void {
   const [, end = '', last = ''] = /[\p{L}\p{M}\p{N}]((?:_| [-–—] )(\p{L}+))$/u.exec(wordsOf(name)) ?? []
   if (last !== '' && isPiece(last)) cutText(name, 0, end.length)
   else dropBesideNames(name)
+  dropTitle(name)
+}
+
+/** Nor is a title of several words as a whole: "Treasure Island book report". */
+function dropTitle(name: Name): void {
+  const { text, titled } = name
+  const own = ownOfName(name)
+  const words = wordsIn(text, [own.start, own.end])
+  const title = titled()
+  const says = (some: typeof words) => some.length === title.length && some.every(({ word }, at) => looseKey(word) === title[at])
+  if (title.length < 2 || words.length <= title.length) return
+  const [rest, more] = [words.slice(0, -title.length), words.slice(title.length)]
+  if (says(words.slice(-title.length))) cutText(name, 0, own.end - (rest.at(-1)?.end ?? own.end))
+  else if (says(words.slice(0, title.length))) cutText(name, (more[0]?.start ?? own.start) - own.start, 0)
 }
 
 /** Nor is it before or behind the holder's names: "Bachelor thesis Pia Costa - Small Boats". */
@@ -138,7 +152,7 @@ export function dropState(name: Name): boolean {
   return true
 }
 /** Shorter ones may be the last word of a title: Something New. */
-const LONG_STATE = 7
+export const LONG_STATE = 7
 
 /** A bracket that opens in the text and closes behind it is the text's. */
 export function closeBracket(name: Name): void {

@@ -72,12 +72,14 @@ function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string
   // a separator stands for no value
   if (start === end) return part.part !== 'literal' && span.end > span.start
   const there = text.slice(start, end)
+  // green is no slip of queen where colours are asked for
+  if (part.part === 'literal' && looseKey(there) !== looseKey(span.text) && isChoice(parts, alignment, there)) return true
   if (likeness(there, span.text) >= LIKE) return false
   const isWhole = isWordEdge(text, start) && isWordEdge(text, end) && !isOrdinal(text, [start, end])
   const words = part.part === 'literal' ? [] : wordsIn(text, [start, end])
   const isOwn = () => [there, ...(words.length > 1 ? words.map(one => one.word) : [])].some(one => isElsewhere(part.part, span.text, one, known))
     || isOfLiteral(parts, part.part, there)
-  const stands = part.part === 'literal' ? isInstead(there, span.text) && !isDayOf(parts, alignment, there) : !isNoValue(there, span.text)
+  const stands = part.part === 'literal' ? isInstead(there, span.text) && !isValueOf(parts, alignment, there) : !isNoValue(there, span.text)
   return !(isWhole && stands && !isOwn())
 }
 
@@ -106,10 +108,16 @@ function isInstead(words: string, own: string): boolean {
   return !/\p{L}/u.test(own) || (/\p{L}/u.test(words) && !isCopyMark(` ${words}`) && !words.split(/[^\p{L}\p{M}'’]+/u).some(isState))
 }
 
-/** Whether words tell the day that is asked for in a part that is not there: they stand instead of no word of the rule's own. */
-function isDayOf(parts: readonly NamePart[], { spans }: Alignment, words: string): boolean {
-  return parts.some((part, at) => part.kind === 'free' && part.rule.type === 'date' && spans[at]?.end === spans[at]?.start
+/** Whether words tell the day or the choice that is asked for in a part that is not there: they stand instead of no word of the rule's own. */
+function isValueOf(parts: readonly NamePart[], { spans }: Alignment, words: string): boolean {
+  return parts.some((part, at) => part.kind === 'free' && ['date', 'choice'].includes(part.rule.type) && spans[at]?.end === spans[at]?.start
     && freeField(part.rule).read(words, part.rule) !== undefined)
+}
+
+/** Whether a word is, letter for letter, one of the choices that are asked for in a part that is not there. */
+function isChoice(parts: readonly NamePart[], { spans }: Alignment, word: string): boolean {
+  return parts.some((part, at) => part.kind === 'free' && part.rule.type === 'choice' && spans[at]?.end === spans[at]?.start
+    && part.rule.values.some(value => looseKey(value) === looseKey(word)))
 }
 
 /** Whether a word that stands where a choice is asked is none of these, but what the holder or the piece is called by. */

@@ -12,6 +12,8 @@ const FIELDS = {
   size: readField({ type: 'choice', values: ['3000px', '1400px'] }, false).rule,
   take: readField({ type: 'number', digits: 2, from: 1, to: 20 }, false).rule,
   d: readField({ type: 'date', pattern: 'yyyyMMdd', from: '2026-11-01', to: '2026-11-20' }, false).rule,
+  n: readField({ type: 'number', digits: 1, from: 1, to: 3 }, false).rule,
+  colour: readField({ type: 'choice', values: ['white', 'red', 'green'] }, false).rule,
   inches: readField({ type: 'choice', values: ['6in', '9in', '12in'] }, false).rule,
 }
 function told(template: string, values: Record<string, string>, received: string) {
@@ -87,5 +89,64 @@ describe('a choice that is a figure and a unit', () => {
     'K8_Bear Paw_6', 'K8_Bear Paw_7 inches', 'K8_Bear Paw_6 months',
   ])('%s: a short figure alone, another one or another unit is not told', (received) => {
     expect(told('{id}_{topic}_{inches}', { id: 'K8' }, received).right).toContain('{inches}')
+  })
+})
+
+describe('where letters of somebody\'s own words were taken for a name, words tell more than letters', () => {
+  const duarte = { team: '8B', name: 'Duarte Lima' }
+  test.each([
+    ['A cantina nova (Duarte)', 'A cantina nova'], ['A cantina nova - Duarte', 'A cantina nova'],
+    ['A cantina (Duarte Lima)', 'A cantina'],
+    ['Duarte - A cantina nova', 'A cantina nova'], ['O recreio novo (Duarte)', 'O recreio novo'],
+    ['Uma nova cantina Duarte Lima', 'Uma nova cantina'],
+  ])('%s', (received, topic) => {
+    const { right, differences } = told('{team}_{name}_artigo_{topic}', duarte, received)
+    expect(right).toBe(`8B_Duarte Lima_artigo_${topic}`)
+    // nothing of the text is told as somebody's name, or as too much
+    expect(differences.filter(one => /^(?:name|literal) (?:misspelt|extra)/.test(one) && /cant|novo|nova|recr/.test(one))).toEqual([])
+  })
+
+  test('a word that the holder is called by may be one of the text as well', () => {
+    const { right } = told('{team}_{family}_{given}_mese_{topic}', { team: '7.a', family: 'Nagy', given: 'Bence' }, 'Nagy_Bence_mese_A nagy kaland')
+    expect(right).toBe('7.a_Nagy_Bence_mese_A nagy kaland')
+  })
+
+  test('a day that a code took figures of is the day', () => {
+    expect(told('{id}_{topic}_{d}', { id: 'I02' }, '2026-11-03 Kunz').right).toBe('I02_Kunz_20261103')
+  })
+})
+
+describe('a choice that stands where the rule\'s own word is asked', () => {
+  test.each([
+    ['H03 green', 'H03_queen_green'], ['green', 'H03_queen_green'], ['H03 red', 'H03_queen_red'],
+  ])('%s: is the choice', (received, right) => {
+    const { right: told1, differences } = told('{id}_queen_{colour}', { id: 'H03' }, received)
+    expect(told1).toBe(right)
+    expect(differences.some(one => one.startsWith('colour'))).toBe(false)
+  })
+  test('the rule\'s own word with a slip stays that word', () => {
+    expect(told('{id}_queen_{colour}', { id: 'H03' }, 'H03_quen_white').right).toBe('H03_queen_white')
+  })
+})
+
+describe('words beside a text that are none of it', () => {
+  const ben = { team: 'F1', name: 'Ben Lake' }
+  test.each([
+    ['F1_Ben Lake_artigo sobre futebol', 'futebol'], ['F1_Ben Lake_artigo_About Time', 'About Time'],
+    ['F1_Ben Lake_artigo_The Final', 'The Final'],
+  ])('%s: of %s', (received, topic) => {
+    expect(told('{team}_{name}_artigo_{topic}', ben, received).right).toBe(`F1_Ben Lake_artigo_${topic}`)
+  })
+
+  test('what begins with a word of state behind the rule\'s own word', () => {
+    expect(told('{id}_{topic}_demo', { id: '2' }, 'Lanterns demo FINAL mix').right).toBe('2_Lanterns_demo')
+  })
+
+  test('a title of several words as a whole', () => {
+    const parts = writtenParts(fillTemplate(parseTemplate('{topic}_{name}'), FIELDS, { name: 'Ben Lake' }), ANY)
+    const topicOf = (name: string) => explainParts(parts, name, { strictness: ANY, titled: () => ['book', 'report'] }).captures.topic
+    expect(topicOf('Ben Lake - Treasure Island book report')).toBe('Treasure Island')
+    expect(topicOf('Ben Lake - Book report Treasure Island')).toBe('Treasure Island')
+    expect(topicOf('Ben Lake - The Book Thief')).toBe('The Book Thief')
   })
 })

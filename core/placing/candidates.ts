@@ -8,7 +8,7 @@ import type { HolderEvidence } from './people'
 import type { Candidate, NameFit } from './score'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
-import { fitName, heedAlike, heedFormats, heedPlaces, isOutOfPlace, levelNamesakes, scoreUnit } from './score'
+import { fitName, heedAlike, heedFormats, heedHomes, heedPlaces, isOutOfPlace, levelNamesakes, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
@@ -74,6 +74,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   heedAlike(list)
   heedFormats(view, list)
   heedPlaces(view, list)
+  heedHomes(view, list)
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }

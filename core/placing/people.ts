@@ -21,7 +21,7 @@ export interface HolderEvidence { strength: number, said: string, number?: true 
 
 /**
  * `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. `short`: with
- * initials, which a slip would make of many other names. `letters`: nothing but initials, which only capitals are.
+ * initials or a number, which a slip would make of many others. `letters`: nothing but initials, which only capitals are.
  */
 type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' | 'short' | 'letters' }
 
@@ -79,6 +79,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   }
   addOtherNames(roster.people, ruleWords, add)
   addWithoutTail(ids, add)
+  addWrittenOut(ids, headingOf(roster, 'id'), add)
   addLastDigits(roster.people, ids, add, (number, entry) => {
     gather(numbers, number, entry)
   })
@@ -88,7 +89,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     const bare = withoutForm(group.replace(TITLE, ''))
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
-  addShortGroups(groups, groupWords, ruleWords, add)
+  addShortGroups(groups, [...groupWords, ...headingOf(roster, 'group')], ruleWords, add)
   addGenitives(roster.people, entries, add)
   addPetForms(roster.people, entries, add)
   if (roster.people.length <= MOST_CALLED_SHORT) {
@@ -318,6 +319,20 @@ function addOtherNames(people: readonly Person[], ruleWords: ReadonlySet<string>
     for (const { holder, name } of named) {
       add(name, holder, NAMED.family, name)
       for (const word of wordsOf(name)) if (!ruleWords.has(looseKey(word))) add(word, holder, NAMED.firstOfGiven, word, 'given')
+    }
+  }
+}
+
+/** What a list calls a column, where that is a word. */
+const headingOf = ({ headings = {} }: Roster, column: string): string[] => [headings[column] ?? ''].filter(heading => /^\p{L}{3,}$/u.test(heading))
+
+/** An id of a letter or two and a number written out in what its column is called: Hive 2 for H02 (common practice, no source). */
+function addWrittenOut(ids: ReadonlySet<string>, [heading]: readonly string[], add: Add): void {
+  for (const id of heading === undefined ? [] : ids) {
+    const [, letters = '', number = ''] = /^(\p{L}{1,2})[-_ .]?0*(\d{1,4})$/u.exec(id) ?? []
+    if (letters === '' || !looseKey(heading ?? '').startsWith(looseKey(letters))) continue
+    for (const written of new Set([number, number.padStart(2, '0')])) {
+      add(`${heading} ${written}`, holderKey('person', id), NAMED.id * OF_NAMED.slip, id, 'short')
     }
   }
 }

@@ -509,6 +509,25 @@ export function heedAlike(list: readonly Candidate[]): void {
   for (const one of doubtful) one.nameFit = 'none'
 }
 
+/**
+ * A name that says of one piece only words that another of the same holder's has as well, in whose folder and format it lies, is the other.
+ */
+export function heedHomes(view: FileView, list: readonly Candidate[]): void {
+  for (const one of list) {
+    if (one.nameFit !== 'near' || one.unit.requirement.names.length === 0 || !isOutOfPlace(view, one)) continue
+    const { said } = wordsSaid(view, one.unit.requirement)
+    const isMeant = (other: Candidate) => {
+      const own = ownWords(other.unit.requirement).flat()
+      return other.unit.holder === one.unit.holder && other.unit.owed && other.nameFit === 'none' && isAtHome(other)
+        && said.every(word => own.includes(word))
+    }
+    const [home, ...more] = said.length > 0 ? list.filter(isMeant) : []
+    if (!home || more.length > 0) continue
+    one.nameFit = 'none'
+    home.nameFit = 'near'
+  }
+}
+
 /** Whether the free text of a rule takes words of a name that departs from it. */
 const takesWords = ({ nameFit, form, captures }: Candidate): boolean => nameFit === 'near'
   && (form?.name ?? []).some(part => isAnyText(part) && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? ''))

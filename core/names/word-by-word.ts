@@ -1,0 +1,219 @@
+import { likeness } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
+import { isAddedWord } from './added-words'
+import type { Alignment, Span } from './align'
+import { isKindWord } from './kind-words'
+import type { FoundValue } from './left-over'
+import { valuesAsked } from './left-over'
+import type { Captures, NamePart } from './parts'
+import { isAnyText } from './parts'
+import { LIKE } from './spans'
+import { tokensOf, wordsIn } from './tokens'
+import { LONG_STATE } from './text-drops'
+import { OF_NAME } from './unlike'
+import type { Known } from './unlike'
+
+/**
+ * A word of a name: the part it is of, by its place, or none of anybody's own (what the piece is called, a state); else it is the text's.
+ * `state`: it may tell one. `value`: what was read from it and others beside it.
+ */
+interface Word { key: string, start: number, end: number, part?: number, aside?: true, state?: true, value?: FoundValue }
+
+/**
+ * Reads a name with one free text word by word where its letters were dealt out otherwise: what the rule, its values and the holder say is
+ * theirs wherever it stands, and the words beside each other that are left over are the text. Only where words of the text were taken for
+ * somebody's name or for nothing, or where the text holds such a name: "A new canteen (Ben)" for {name}_article_{topic}.
+ *
+ * @param alignment - changed in place
+ * @param captures - changed where the text is not what was read for it
+ * @param context - words, as loose keys, that holder and piece are called by
+ * @example
+ * // parts of {name}_article_{topic}, Ben Lake's, "A new canteen (Ben)": captures.topic becomes "A new canteen"
+ */
+export function readWordByWord(
+  parts: readonly NamePart[], alignment: Alignment, text: string, captures: Captures, { called, titled }: Pick<Known, 'called' | 'titled'>,
+): void {
+  const [index = -1, ...more] = parts.flatMap((part, at) => (isAnyText(part) ? [at] : []))
+  const part = parts[index]
+  if (alignment.cost < LEAST_COST || more.length > 0 || part?.kind !== 'free' || part.rule.type !== 'text') return
+  const words = ownersOf(parts, alignment, text, captures, index, { called: called(), titled: titled() })
+  const own = words && runOf(words, called())
+  if (!words || !own || !isMisread(parts, alignment, text, captures, words, own)) return
+  const [from, to] = closed(text, [own[0].start, own[1].end])
+  const value = text.slice(from, to)
+  if (value.length < part.rule.minLength || value.length > part.rule.maxLength) return
+  captures[part.part] = value
+  for (const { part: at, value: found } of words) if (at !== undefined && found) captures[parts[at]?.part ?? ''] = found.value
+  stand(parts, alignment, text, words, index, [from, to])
+}
+
+/** So far a name departs before its words are looked at one by one. */
+const LEAST_COST = 2
+/** Of more words nothing is read so. */
+const MOST_WORDS = 24
+
+/** Whether a part is a value of the holder's. */
+const isHolders = (part: NamePart | undefined): boolean => part?.kind === 'fixed' && part.part !== 'literal'
+
+/** Whose the words of a name are; `null`: that cannot be told. */
+function ownersOf(
+  parts: readonly NamePart[], { spans }: Alignment, text: string, captures: Captures, index: number,
+  { called, titled }: { called: readonly string[], titled: readonly string[] },
+): Word[] | null {
+  const words: Word[] = wordsIn(text, [0, text.length]).map(({ word, start, end }) => ({ key: looseKey(word.replace(/['’]s$/, '')), start, end }))
+  if (words.length > MOST_WORDS) return null
+  let told = true
+  for (const [at, part] of parts.entries()) {
+    if (part.kind === 'fixed') claim(words, part, at)
+    else if (at !== index) told = claimTold(words, part, at, spans[at], text, captures) && told
+  }
+  for (const [at, word] of words.entries()) {
+    if (word.part !== undefined) continue
+    const beside = [words[at - 1], words[at + 1]].find(one => one?.part !== undefined && isHolders(parts[one.part]))
+    if (beside && isInitial(parts, word.key)) word.part = beside.part
+    else if (called.includes(word.key) || titled.includes(word.key) || isKindWord(word.key)) word.aside = true
+    else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: true } : { state: true })
+  }
+  // a figure that belongs to nothing may be a value that was not told
+  return told || !words.some(word => word.part === undefined && /\p{N}/u.test(word.key)) ? words : null
+}
+
+/** Gives a value that the name itself tells the words that it is read from; `false`: it is not told. */
+function claimTold(
+  words: Word[], part: Extract<NamePart, { kind: 'free' }>, at: number, span: Span | undefined, text: string, captures: Captures,
+): boolean {
+  const isTold = ownOf(captures, part.part) !== undefined
+  const found = isTold || !TELLING.has(part.rule.type) ? undefined : onlyOne(part, text)
+  const [from, to] = found?.range ?? [span?.start ?? 0, span?.end ?? 0]
+  for (const word of words) {
+    if (to === from || from >= word.end || to <= word.start) continue
+    word.part ??= at
+    if (found) word.value = found
+  }
+  return isTold || found !== undefined
+}
+
+/** Kinds of values that no words are by chance. */
+const TELLING = new Set(['choice', 'date', 'week'])
+
+/** The one value of a field that a name tells, be it several times over; a choice letter for letter. */
+function onlyOne(part: Extract<NamePart, { kind: 'free' }>, text: string): FoundValue | undefined {
+  const found = valuesAsked(part, text, [0, text.length])
+    .filter(({ value, range }) => part.rule.type !== 'choice' || looseKey(text.slice(...range)) === looseKey(value))
+  return found.every(one => one.value === found[0]?.value) ? found[0] : undefined
+}
+
+/** Gives a part that is not free the words that are its own: of several places where such words stand the one that says most of it. */
+function claim(words: Word[], part: Extract<NamePart, { kind: 'fixed' }>, at: number): void {
+  const asked = part.texts.flatMap(tokensOf)
+  const written = part.part === 'literal'
+  const isIts = (key: string) => asked.some(own => key === own || (written
+    ? own.length >= LEAST_WORD && key.length >= LEAST_WORD && (own.startsWith(key) || likeness(key, own) >= LIKE)
+    : own.length > LEAST_WORD && key.length > LEAST_WORD && (likeness(key, own) >= ALIKE || (key.startsWith(own) && key.length <= own.length + 2))))
+  || part.texts.some(one => looseKey(one) === key)
+  const groups: Word[][] = []
+  for (const [place, word] of words.entries()) {
+    if (word.part !== undefined || !isIts(word.key)) continue
+    const last = groups.at(-1)
+    if (last && last.at(-1) === words[place - 1]) last.push(word)
+    else groups.push([word])
+  }
+  const worthOf = (group: readonly Word[]) => group.reduce((sum, { key }) => sum + (asked.includes(key) ? 2 : 1), 0)
+  // one letter or figure of several may be anything
+  const isMuch = (group: readonly Word[]) => group.length > 1 || (group[0]?.key.length ?? 0) > 1 || asked.length === 1
+  const [best] = groups.filter(isMuch).sort((a, b) => worthOf(b) - worthOf(a))
+  for (const word of best ?? []) word.part = at
+}
+const LEAST_WORD = 3
+const ALIKE = 0.75
+
+/** Whether a letter is the first one of a word that is the holder's. */
+const isInitial = (parts: readonly NamePart[], letter: string): boolean => /^\p{L}$/u.test(letter) && parts.some(part => part.kind === 'fixed'
+  && isHolders(part) && part.texts.flatMap(tokensOf).some(word => word.length > 1 && word.startsWith(letter)))
+
+/** The first and last of the words that are nobody's, where no part and no name stands between them and one of them is a word. */
+function runOf(words: readonly Word[], called: readonly string[]): [first: Word, last: Word] | null {
+  const left = words.filter(word => word.part === undefined && !word.aside)
+  const [first, last] = [left[0], left.at(-1)]
+  if (!first || !last || !left.some(({ key }) => /\p{L}{2}/u.test(key))) return null
+  const isOther = ({ part, aside, key }: Word) => part !== undefined || (aside && called.includes(key))
+  return words.some(word => isOther(word) && word.start > first.start && word.start < last.start) ? null : [first, last]
+}
+
+/** Whether words of the text were taken for a value of the holder's, or for nothing though they touch it, or the text holds a value. */
+function isMisread(
+  parts: readonly NamePart[], { spans }: Alignment, text: string, captures: Captures, words: readonly Word[], [first, last]: [Word, Word],
+): boolean {
+  // a word that is left over may be a name that the list does not know
+  const isSaid = words.some(({ part }) => part !== undefined && isHolders(parts[part]))
+  if (words.some(({ value }) => value !== undefined)) return isSaid || !parts.some(part => isHolders(part) && OF_NAME.has(part.part))
+  if (!isSaid) return false
+  const own = words.filter(word => word.start >= first.start && word.end <= last.end)
+  const read = new Set(wordKeys(ownOf(captures, parts.find(isAnyText)?.part ?? '') ?? ''))
+  const isFree = (key: string) => words.some(word => word.part === undefined && word.key === key)
+  const holdsOther = words.some(({ part, key }) => part !== undefined && read.has(key) && !isFree(key))
+  const left = own.filter(({ key, state }) => !read.has(key) && !state)
+  const isIn = ({ start, end }: Word, span: Span) => span.start < end && span.end > start
+  const isForValue = (word: Word) => spans.some((span, at) => isHolders(parts[at]) && isIn(word, span)
+    && !words.some(other => other.part === at && isIn(other, span)))
+  return (holdsOther && (left.length > 0 || read.size > own.length)) || left.some(word => isForValue(word) || touches(own, word, text))
+}
+
+/** Whether nothing but a space parts a word from another one of the text. */
+function touches(own: readonly Word[], word: Word, text: string): boolean {
+  const at = own.indexOf(word)
+  return ([[own[at - 1], word], [word, own[at + 1]]] as const).some(([one, other]) => one !== undefined && other !== undefined
+    && text.slice(one.end, other.start) === ' ' && /\p{L}/u.test(one.key) && /\p{L}/u.test(other.key))
+}
+
+const wordKeys = (text: string): string[] => wordsIn(text, [0, text.length]).map(({ word }) => looseKey(word))
+
+/** A stretch with the bracket behind it that closes one in it. */
+function closed(text: string, [from, to]: [number, number]): [start: number, end: number] {
+  return /\([^()]*$/.test(text.slice(from, to)) && text[to] === ')' ? [from, to + 1] : [from, to]
+}
+
+/** Puts every part where its words stand. */
+function stand(
+  parts: readonly NamePart[], alignment: Alignment, text: string, words: readonly Word[], index: number, own: [start: number, end: number],
+): void {
+  const places = parts.map((part, at): Span => {
+    const before = alignment.spans[at] ?? { start: 0, end: 0, text: '', edits: [] }
+    if (at === index) return { start: own[0], end: own[1], text: '', edits: [] }
+    if (part.kind === 'free') {
+      const [start, end] = words.find(word => word.part === at && word.value)?.value?.range ?? [before.start, before.end]
+      return { ...before, start, end, edits: [] }
+    }
+    const asked = part.texts[0] ?? ''
+    const its = words.filter(word => word.part === at)
+    const [first, last] = [its[0], its.at(-1)]
+    if (!first || !last) return { start: -1, end: -1, text: asked, edits: [] }
+    const range: [number, number] = [first.start, last.end]
+    const isIt = looseKey(text.slice(...range)) === looseKey(asked)
+    return { start: first.start, end: last.end, text: asked, edits: isIt ? [] : [{ range, expected: asked }] }
+  })
+  const inOrder = longestInOrder(places)
+  let reach = 0
+  alignment.spans = places.map(({ moved: _, ...span }, at): Span => {
+    if (span.start < 0) return { ...span, start: reach, end: reach }
+    if (span.end > span.start && !inOrder.has(at)) return { ...span, moved: true }
+    reach = Math.max(reach, span.end)
+    return span
+  })
+  alignment.extras = words.flatMap((word): Alignment['extras'] => {
+    const isLeft = word.part === undefined && (word.end <= own[0] || word.start >= own[1])
+    return isLeft ? [{ range: [word.start, word.end], before: word.start < own[0] ? index : index + 1 }] : []
+  })
+}
+
+/** Places in the list of the most parts that stand in the rule's own order. */
+function longestInOrder(places: readonly Span[]): Set<number> {
+  const chains: number[][] = []
+  for (const [at, { start, end }] of places.entries()) {
+    const before = chains.filter(chain => (places[chain.at(-1) ?? at]?.end ?? 0) <= start)
+    const longest = before.reduce<number[]>((best, chain) => (chain.length > best.length ? chain : best), [])
+    if (end > start) chains.push([...longest, at])
+  }
+  return new Set(chains.reduce((best, chain) => (chain.length > best.length ? chain : best), []))
+}
