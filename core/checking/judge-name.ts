@@ -12,6 +12,7 @@ import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { tellNumbers } from '../names/number-kinds'
+import { petNamesOf } from '../names/pet-names'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isDeviceName, isReserved, isTooLong, LONGEST_NAME } from '../names/portability'
 import type { UnitForm } from '../brief/forms'
@@ -25,6 +26,7 @@ import type { FileView } from '../placing/view'
 import { commonInOrder } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
+import { romanised } from '../text/romanise'
 import type { Verdict } from '../findings/finding'
 
 /** What a name is worth against one unit. */
@@ -89,7 +91,7 @@ export function judgeName(
   let words: string[] | undefined
   const nearest = nearestForm(view.base, forms, {
     strictness: requirement.strictness, known, ownerOf,
-    called: () => words ??= [...view.levels, ...people.flatMap(person => [person.id, ...namesOf(person)])].flatMap(tokensOf),
+    called: () => words ??= [...view.levels, ...people.flatMap(calledOf)].flatMap(tokensOf),
     titled: () => tokensOf(requirement.title), levels: view.levels,
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
@@ -124,6 +126,9 @@ export function judgeName(
   return worth({ code: 'name.differs', params }, wanted, nearest.form, nearest.captures, differences)
 }
 
+/** All that somebody may be called. */
+const calledOf = (person: Person): string[] => [person.id, ...namesOf(person), ...petNamesOf(person.given)]
+
 /** The days and weeks that a name tells: a device's own name often holds when, and nothing else that was asked for. */
 function daysIn({ fields }: Requirement, captures: Captures): Captures {
   return Object.fromEntries(Object.entries(captures).filter(([field]) => ['date', 'week'].includes(ownOf(fields, field)?.type ?? '')))
@@ -150,8 +155,10 @@ const SOME = 1 / 3
 function bearsNothing(base: string, wanted: string, differences: readonly Difference[]): boolean {
   // what stands in another place is there
   if (differences.some(one => one.kind === 'order')) return false
-  const [received, asked] = [looseKey(base), looseKey(wanted.replace(/\{\w+\}/g, ''))]
-  return asked !== '' && commonInOrder(received.slice(0, LONGEST_NAME), asked.slice(0, LONGEST_NAME)) / asked.length < SOME
+  const said = wanted.replace(/\{\w+\}/g, '')
+  // in Latin letters it is there as well
+  return [said, ...romanised(said)].map(looseKey).every(asked => asked !== ''
+    && commonInOrder(looseKey(base).slice(0, LONGEST_NAME), asked.slice(0, LONGEST_NAME)) / asked.length < SOME)
 }
 
 type Nearest = ReturnType<typeof nearestForm>

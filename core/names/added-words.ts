@@ -70,7 +70,7 @@ export const ADDED_WORDS: Record<string, StateWords> = {
   Chinese: { later: ['最终', '最终版', '最終', '修改', '修改版', '终稿', '定稿', '新版'], earlier: ['旧', '旧版', '草稿', '初稿'] },
   Hebrew: { later: ['סופי', 'סופית', 'מתוקן', 'מעודכן', 'חדש', 'חתום'], earlier: ['טיוטה', 'ישן'] },
   Arabic: { later: ['نهائي', 'نهائية', 'معدل', 'محدث', 'جديد', 'موقع'], earlier: ['مسودة', 'قديم'] },
-  Russian: { later: ['новый', 'исправлено', 'итог', 'финал'], earlier: ['старый', 'черновик'] },
+  Russian: { later: ['новый', 'исправлено', 'испр', 'итог', 'финал'], earlier: ['старый', 'черновик'] },
 }
 
 const folded = (word: string): string => foldCase(removeAccents(word))

@@ -288,7 +288,7 @@ function describe(
     const span = spans[index]
     if (!span || (part.kind === 'fixed' && places[index] === index && isAsAsked(span))) continue
     const actual = text.slice(span.start, span.end)
-    if (part.part === 'literal' && isWholeBesideGone(parts, spans, index, actual)) continue
+    if (part.part === 'literal' && (isWholeBesideGone(parts, spans, index, actual) || isInValue(parts, spans, index, text))) continue
     const expected = expandParts([part], captures)
     const kind = kindOf(part, span, places[index] === index, expected, actual, captures, context)
     if (!kind) continue
@@ -356,6 +356,14 @@ function isWholeBesideGone(parts: readonly NamePart[], spans: readonly Span[], i
   }
   const own = parts[index]
   return own?.kind === 'fixed' && own.texts.some(text => beside(text) === beside(actual))
+}
+
+/** Whether the rule's own word stands in what was read for the value behind it: the KW of KW45, which a week is written with. */
+function isInValue(parts: readonly NamePart[], spans: readonly Span[], index: number, text: string): boolean {
+  const [own, part, value] = [spans[index], parts[index + 1], spans[index + 1]]
+  const word = foldCase(trimSeparators(own?.text ?? ''))
+  return part?.kind === 'free' && value !== undefined && word !== '' && foldCase(text.slice(value.start, value.end)).startsWith(word)
+    && trimSeparators(text.slice(own?.start, own?.end)) === ''
 }
 
 /** What a value that is none of those may be. */

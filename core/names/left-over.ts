@@ -28,11 +28,15 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
   for (const { part, index } of open) {
     const { read, outside } = freeField(part.rule)
     const isDay = part.rule.type === 'date' || part.rule.type === 'week'
-    const within = (valueOf: (actual: string) => string | undefined) =>
-      extras.flatMap(extra => valuesIn(part, text, extra.range, called, valueOf).map(one => ({ ...one, extra })))
-    const asked = within(actual => read(actual, part.rule))
+    const within = (from: (extra: [number, number]) => number, valueOf: (actual: string) => string | undefined) =>
+      extras.flatMap(extra => valuesIn(part, text, [from(extra.range), extra.range[1]], called, valueOf)
+        .map(({ value, range: [start, end] }) => ({ value, range: [Math.max(start, extra.range[0]), end] as [number, number], extra })))
+    const asked = within(([start]) => start, actual => read(actual, part.rule))
+    // the rule's own word before a number says what it is: KW47
+    const withWord = ([start]: [number, number]) => spans.find((span, at) => span.end === start && span.end > span.start
+      && parts[at]?.kind === 'fixed' && /^\P{N}*\p{L}$/u.test(text.slice(span.start, span.end)))?.start ?? start
     // of days and weeks alone: any word may be none of a few that are allowed
-    const found = asked.length > 0 || !isDay ? asked : within(actual => outside?.(actual, part.rule))
+    const found = asked.length > 0 || !isDay ? asked : within(withWord, actual => outside?.(actual, part.rule))
     const [only] = found
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only

@@ -17,6 +17,20 @@ function readTokens(text: string): string[] {
 }
 
 /**
+ * The same, but a word that capitals part into nothing but one or two letters each stays whole.
+ *
+ * @example
+ * wholeTokensOf('OdG_2026 FieldNotes') //=> ['odg', '2026', 'field', 'notes']
+ */
+export function wholeTokensOf(text: string): readonly string[] {
+  if (!/\p{Ll}\p{Lu}/u.test(text)) return tokensOf(text)
+  return (text.match(/\p{L}+|[^\p{L}]+/gu) ?? []).flatMap((run) => {
+    const tokens = tokensOf(run)
+    return tokens.length > 1 && tokens.every(token => token.length < 3) && /^\p{L}+$/u.test(run) ? [looseKey(run)] : tokens
+  })
+}
+
+/**
  * A code without the zeros that its numbers begin with, as people and spreadsheets write it; one of digits alone stays.
  *
  * @example

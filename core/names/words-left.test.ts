@@ -150,3 +150,32 @@ describe('words beside a text that are none of it', () => {
     expect(topicOf('Ben Lake - The Book Thief')).toBe('The Book Thief')
   })
 })
+
+describe('a value that is none of those asked for is told as it stands', () => {
+  const week = readField({ type: 'week', form: 'ww', from: '2026-W40', to: '2026-W46' }, false).rule
+  const size = readField({ type: 'choice', values: ['250ml', '200g', '1kg'] }, false).rule
+  const toldBy = (template: string, values: Record<string, string>, received: string) => {
+    const parts = writtenParts(fillTemplate(parseTemplate(template), { week, size }, values), ANY)
+    const { captures, differences } = explainParts(parts, received, { strictness: ANY })
+    return { right: expandParts(parts, captures), differences: differences.map(one => `${one.part} ${one.kind} ${one.actual}`) }
+  }
+
+  test('a week outside the range before the name', () => {
+    expect(toldBy('{name}_KW{week}', { name: 'Jonas Dietz' }, 'KW47 Jonas').differences).toContain('week date-range 47')
+  })
+  test('the word that a week is written with is there', () => {
+    const { right, differences } = toldBy('{name}_KW{week}', { name: 'Jonas Dietz' }, 'Jonas Dietz KW45')
+    expect(right).toBe('Jonas Dietz_KW45')
+    expect(differences.filter(one => one.startsWith('literal absent'))).toEqual([])
+  })
+  test.each([
+    ['label goat cheese 1 kg', '1kg'], ['goat cheese label 200 g', '200g'], ['goat cheese label 200 gram', '200g'], ['goat cheese label 1kg', '1kg'],
+  ])(
+    '%s: a figure and a unit of one letter', (received, value) => {
+      expect(toldBy('{product}_label_{size}', { product: 'Goat cheese' }, received).right).toBe(`Goat cheese_label_${value}`)
+    },
+  )
+  test.each(['goat cheese label 200 ml', 'goat cheese label 250 g'])('%s: another unit is another value', (received) => {
+    expect(toldBy('{product}_label_{size}', { product: 'Goat cheese' }, received).right).toBe('Goat cheese_label_{size}')
+  })
+})

@@ -41,3 +41,51 @@ describe('an id of a letter and a number, written out in what its column is call
     expect((await roundOf(hives('id'), ...files))['North/Kennung 2 queen.jpg']).toBe('unplaced')
   })
 })
+
+describe('a number that two files say', () => {
+  const leaves: Rules = {
+    list: 'id,given,family\n1,Jonas,Dietz',
+    requirements: [{
+      id: 'leaf', title: 'Herbarblatt', name: '{family}_Herbar_{n}_{plant}', formats: [{ id: 'jpg' }], count: { by: 'n', from: 3, to: 5 },
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 5 }, plant: { type: 'text' } },
+    }],
+  }
+  const files = ['Dietz-Herbar-Ahorn-2.jpg', 'Dietz-Herbar-Esche-2.jpg', 'Dietz-Herbar-Linde-1.jpg']
+
+  test('with other words, while one is open: the second waits for it, and is called no older one', async () => {
+    const told = await toldOf(leaves, ...files)
+    expect([...told.values()].map(one => one.at)).toEqual(['unplaced', 'leaf 1 2', 'leaf 1 1'])
+    expect(told.get(files[0] ?? '')?.candidates).toEqual(['leaf 2', 'leaf 3'])
+  })
+
+  test('where none is open, or it is the same work, one stands behind the other', async () => {
+    const full = await toldOf(leaves, ...files, 'Dietz-Herbar-Birke-3.jpg')
+    expect([...full.values()].map(one => one.at)).toEqual(['superseded', 'leaf 1 3', 'leaf 1 2', 'leaf 1 1'])
+    const again = await toldOf(leaves, 'Dietz-Herbar-Ahorn-2.jpg', 'Dietz-Herbar-Ahorne-2.jpg')
+    expect([...again.values()].map(one => one.at)).toEqual(['superseded', 'leaf 1 2'])
+  })
+})
+
+describe('words that capitals part', () => {
+  const minutes: Rules = {
+    list: 'id,name\n1,Bilancio',
+    requirements: [
+      { id: 'odg', title: 'Ordine del giorno', name: '{name}_odg_{day}' }, { id: 'verb', title: 'Verbale', name: '{name}_verbale_{day}' },
+    ].map(one => ({ ...one, formats: [{ id: 'docx' }], fields: { day: { type: 'date', pattern: 'yyyy-MM-dd' } } })),
+  }
+  test('into nothing but one or two letters are whole: OdG', async () => {
+    expect(Object.values(await roundOf(minutes, 'OdG Bilancio 14.9.2026.docx'))).toEqual(['odg 1'])
+  })
+})
+
+describe('names in Latin letters', () => {
+  const slides: Rules = {
+    list: 'id,given,family\n1,Олег,Петров',
+    requirements: [{ id: 'prez', title: 'Презентация', name: '{family}_{given}_презентация', formats: [{ id: 'pptx' }] }],
+  }
+  test('bear the asked name, in other letters', async () => {
+    const told = (await toldOf(slides, 'Petrov_Oleg_prezentatsiya.pptx')).get('Petrov_Oleg_prezentatsiya.pptx')
+    expect(told?.at).toBe('prez 1')
+    expect(told?.says).not.toContain('nothing of the asked name')
+  })
+})

@@ -6,6 +6,7 @@ import { MONTH_WORDS, WEEKDAY_WORDS, WEEK_KEYS } from '../names/months'
 import { PARTICLES } from '../names/particles'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
+import { petNamesOf } from '../names/pet-names'
 import { beginningsOf, commonTail, tokensOf, withoutZeros } from '../names/tokens'
 import { isTradeWord } from '../names/trade-words'
 import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
@@ -436,9 +437,11 @@ const LEAST_PET_FORM = 5
 function addPetForms(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
   const known = new Set(entries.keys())
   const forms = new Map<string, { holder: string, said: string }[]>()
+  const told = new Map<string, { holder: string, said: string }[]>()
   for (const { id, given } of people) {
     const first = given.split(/[\s-]/)[0] ?? ''
     const name = looseKey(first)
+    for (const form of new Set(petNamesOf(given).map(looseKey))) gather(told, form, { holder: holderKey('person', id), said: first })
     if (!/^[a-z]{3,}$/.test(name)) continue
     const doubled = /[aeiou][bdglmnprt]$/.test(name) ? ['i', 'y', 'ie'].map(end => name + name.slice(-1) + end) : []
     const cut = /[aeiou]$/.test(name) ? PET_ENDINGS_CUT.map(end => name.slice(0, -1) + end) : []
@@ -446,8 +449,8 @@ function addPetForms(people: readonly Person[], entries: ReadonlyMap<string, rea
       gather(forms, form, { holder: holderKey('person', id), said: first })
     }
   }
-  for (const [form, [only, ...more]] of forms) {
-    if (only && more.length === 0 && form.length >= LEAST_PET_FORM && !known.has(form)) add(form, only.holder, NAMED.petForm, only.said, 'given')
+  for (const [form, [only, ...more]] of [...told, ...[...forms].filter(([form]) => form.length >= LEAST_PET_FORM && !told.has(form))]) {
+    if (only && more.length === 0 && !known.has(form)) add(form, only.holder, NAMED.petForm, only.said, 'given')
   }
 }
 

@@ -15,7 +15,7 @@ import type { Candidate, NameFit } from './score'
 import { wordsOfRule } from './piece-number'
 import { extensionAsked, isNearWord, isOfFamily, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
-import { areStates, countBesides, fillUnit, holdBack, volumesOf } from './slots'
+import { areStates, countBesides, fillUnit, holdBack, misnumbered, volumesOf } from './slots'
 import { holderKey } from './people'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
 import { stemOf } from './view'
@@ -76,8 +76,12 @@ export function placeFiles(
     const unit = index.units[position]
     if (!unit) continue
     const { taking, held } = holdBack(unit, list.length > 1 ? list.map(one => (liesElsewhere(one, index) ? { ...one, elsewhere: true } : one)) : list)
-    filled.set(position, fillUnit(unit, taking))
+    const others = misnumbered(unit, taking)
+    filled.set(position, fillUnit(unit, others.size > 0 ? taking.filter(one => !others.has(one)) : taking))
     unplaced.push(...held.map(arrival => asCandidate(unit, arrival)))
+    for (const [arrival, open] of others) {
+      unplaced.push({ ...asCandidate(unit, arrival), candidates: [arrival.n, ...open].slice(0, MOST_CANDIDATES).map(n => slotRef(unit, n)) })
+    }
   }
   return { filled, unplaced: [...unplaced, ...left] }
 }

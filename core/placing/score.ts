@@ -14,7 +14,8 @@ import type { Difference } from '../names/difference'
 import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
 import { WEEK_KEYS } from '../names/months'
-import { tokensOf } from '../names/tokens'
+import { petNamesOf } from '../names/pet-names'
+import { tokensOf, wholeTokensOf } from '../names/tokens'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { beginAlike, editDistance } from '../text/distance'
@@ -211,7 +212,7 @@ function weighBeside(best: Candidate, view: FileView, share: number): number {
   if (givenNameOf(view) === null && !saysNothingElse(best.unit, view.base, '')) return 0
   const text = typeof title === 'string' ? `${title} ${opening}` : opening
   for (const [where, told] of [['text', text], ['message', letter]] as const) {
-    const tokens = tokensOf(told)
+    const tokens = wholeTokensOf(told)
     const words = ownWords(best.unit.requirement).find(own => own.length > 0 && own.every(word => findWord(word, tokens).letters === word.length))
     if (!words) continue
     best.evidence.push({ kind: 'told-beside', where, said: asWritten(words, told) })
@@ -263,7 +264,8 @@ function outsideIn({ fields, count }: Requirement, field: string, actual: string
 function isOtherName({ part, kind, actual, expected }: Difference): boolean {
   if (part !== 'given' || kind !== 'misspelt' || !/^\p{Lu}\p{Ll}{2,}$/u.test(actual)) return false
   const [received, asked] = [looseKey(actual), looseKey(expected)]
-  return !asked.startsWith(received) && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
+  const isPet = petNamesOf(expected).some(one => looseKey(one) === received)
+  return !asked.startsWith(received) && !isPet && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
 }
 
 /** Whether the folder says whose file it is, or more of the name does than the family name. */
@@ -274,7 +276,7 @@ function saidByFolder({ folderFits, holder, evidence }: Candidate): boolean {
 /** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
 export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
   if (lastSaid?.view === view && lastSaid.requirement === requirement) return lastSaid
-  const tokens = tokensOf(view.base)
+  const tokens = wholeTokensOf(view.base)
   let best = { said: [] as string[], share: 0 }
   for (const words of ownWords(requirement)) {
     const letters = words.join('').length
@@ -342,11 +344,11 @@ function leavesAll(nearest: Nearest | null, base: string): boolean {
 
 /** Words of letters that a form itself writes, as loose keys. */
 const ownWordsIn = (name: readonly NamePart[]): string[] => name.filter(isOwnWord)
-  .flatMap(part => (part.kind === 'fixed' ? part.texts.flatMap(tokensOf) : [])).filter(word => /\p{L}/u.test(word))
+  .flatMap(part => (part.kind === 'fixed' ? part.texts.flatMap(wholeTokensOf) : [])).filter(word => /\p{L}/u.test(word))
 
 /** Whether a name says one of some words. */
 function saysOne(words: readonly string[], base: string): boolean {
-  const tokens = tokensOf(base)
+  const tokens = wholeTokensOf(base)
   return words.some(word => findWord(word, tokens).letters > 0)
 }
 
@@ -574,11 +576,11 @@ export function ownWords(requirement: Requirement): string[][] {
   const long = (tokens: readonly string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
   const titles = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])]
   const written = titles.map(title => long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
-    if (part.kind === 'literal') return tokensOf(part.text)
+    if (part.kind === 'literal') return wholeTokensOf(part.text)
     // a field that is called title holds somebody's own
     return part.name === 'title' && !ownOf(requirement.fields, 'title') ? tokensOf(title) : []
   }))))
-  const lists = [...written, ...titles.map(title => long(tokensOf(title))), long(tokensOf(requirement.id))].filter(list => list.length > 0)
+  const lists = [...written, ...titles.map(title => long(wholeTokensOf(title))), long(tokensOf(requirement.id))].filter(list => list.length > 0)
   const words = [...new Map(lists.map(list => [list.join(' '), list])).values()]
   WORDS.set(requirement, words)
   return words

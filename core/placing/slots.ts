@@ -3,6 +3,8 @@ import { isAnyText } from '../names/parts'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { MAY_TELL_VERSION, tellNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
+import { LIKE } from '../names/spans'
+import { likeness } from '../text/distance'
 import { gather, groupBy } from '../text/gather'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
@@ -62,6 +64,34 @@ export function holdBack(unit: Unit, arrivals: readonly Arrival[]): { taking: re
     return others.sort(byLatestValue).slice(Math.max(0, Math.max(1, room) - asked.length))
   }))
   return { taking: arrivals.filter(one => !held.has(one)), held: arrivals.filter(one => held.has(one)) }
+}
+
+/**
+ * Files that say the number of another one and quite other words of their own, while a number that is owed is open: one of them bears the wrong
+ * number, and is no earlier state of the other.
+ *
+ * @returns those that do not count for the number they say, with the numbers that are open
+ */
+export function misnumbered(unit: Unit, arrivals: readonly Arrival[]): Map<Arrival, number[]> {
+  const { count: { by }, keep } = unit.requirement
+  const others = new Map<Arrival, number[]>()
+  if (by === null || keep === 'all' || arrivals.length < 2) return others
+  const byNumber = groupBy(arrivals, ({ n }) => n)
+  const { first, owed } = numbersOf(unit)
+  const open = Array.from({ length: Math.min(owed, 1000) }, (_, at) => first + at).filter(n => !byNumber.has(n))
+  for (const list of open.length === 0 ? [] : byNumber.values()) {
+    const [counts, ...more] = [...list].sort((a, b) => byKeep(unit, a, b))
+    for (const other of counts ? more : []) if (counts && areOtherWorks(counts, other)) others.set(other, open)
+  }
+  return others
+}
+
+/** Whether two names tell words of somebody's own, and share none of these. */
+function areOtherWorks(one: Arrival, other: Arrival): boolean {
+  const [words, others] = [one, other].map(({ candidate: { form, captures } }) => (form?.name ?? []).filter(isAnyText)
+    .flatMap(({ part }) => tokensOf(ownOf(captures, part) ?? '')).filter(word => /\p{L}{3}/u.test(word)))
+  return words !== undefined && others !== undefined && words.length > 0 && others.length > 0 && canCount(one) && canCount(other)
+    && !words.some(word => others.some(own => likeness(word, own) >= LIKE))
 }
 
 function byLatestValue(a: Arrival, b: Arrival): number {

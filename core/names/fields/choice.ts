@@ -78,9 +78,9 @@ const isWord = (text: string, start: number, end: number): boolean => isWordEdge
 /** A choice that is a word shortened and a number, as people write it out: Q1 is "1. Quartal", "Quartal I". */
 const COUNTED = /^(?<sign>\p{L}{1,3})[ ._-]?0*(?<number>\d{1,2})$/u
 /** A choice that is a figure and a unit, as people write it out: 6in is "6 inches". */
-const MEASURED = /^0*(?<number>\d{1,5}) ?(?<sign>\p{L}{2,4})$/u
+const MEASURED = /^0*(?<number>\d{1,5}) ?(?<sign>\p{L}{1,4})$/u
 const LONG_FIGURE = 3
-const UNIT_WRITTEN_OUT = /(?<![\p{L}\p{N}.,])(?<number>\d{1,5})(?!\d)(?:[ _-]?(?<word>\p{L}{2,}))?(?![\p{L}\p{N}])/gu
+const UNIT_WRITTEN_OUT = /(?<![\p{L}\p{N}.,])(?<number>\d{1,5})(?!\d)(?:[ _-]?(?<word>\p{L}+))?(?![\p{L}\p{N}])/gu
 /** A choice that is a number in a row: 1, 1e, 2nd, 3ª. */
 const IN_ROW = /^0*(\d{1,2})(?:[.ºª°]|st|nd|rd|th|er|re|ère|e|è|me|ème|de|ste|a|o)?$/iu
 
@@ -103,6 +103,11 @@ const WRITTEN_OUT = [
   /(?<![\p{L}\p{N}])(?<word>\p{L}{3,})[ ._-]?(?<number>\d{1,2}|[IVX]{1,4})(?![\p{L}\p{N}])/gu,
 ]
 
+const UNIT_BEHIND = /^[ _-]\p{L}{1,4}(?![\p{L}\p{N}])/u
+/** A letter alone is a unit only as that, or where it is written out. */
+const LONE_UNITS: Record<string, RegExp> = { g: /^gr(?:am.*)?$/, l: /^lit(?:er|re|ro).*$/, m: /^m[eè]t(?:er|re|ro).*$/ }
+const isLoneUnit = (word: string, sign: string): boolean => word === sign || (ownOf(LONE_UNITS, sign)?.test(word) ?? false)
+
 /** Where a choice of a word and a number is written out, and which it is. */
 function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: number, end: number, value: string }> {
   const isMeasured = MEASURED.test(values[0] ?? '')
@@ -115,7 +120,8 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
   for (const { 0: all, index, groups: { number = '', word = '' } = {} } of ways.flatMap(way => [...name.matchAll(way)])) {
     const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
     // a long figure tells by itself which it is
-    const isSaid = (sign: string) => (word === '' ? number.length >= LONG_FIGURE : plain(word).startsWith(sign))
+    const isSign = (sign: string) => (isMeasured && sign.length === 1 ? isLoneUnit(plain(word), sign) : plain(word).startsWith(sign))
+    const isSaid = (sign: string) => (word === '' ? number.length >= LONG_FIGURE : isSign(sign))
     const [found, ...more] = counted.filter(one => one.number === is && isSaid(one.sign))
     if (found && more.length === 0) yield { start: index, end: index + all.length, value: found.value }
   }
@@ -216,7 +222,10 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   const meanings = meaningsIn(name, rule)
   places.push(...meanings.map(([start, end]) => [start, end, 0.5] as const))
   if (told || meanings.length > 0) return places
-  const words = [...wordsOf(name)]
+  // a figure without its unit is none: of 200 ml 200 is no 200g
+  const measured = MEASURED.test(rule.values[0] ?? '')
+  const isCut = ([start, end]: [number, number]) => measured && /^\d+$/.test(name.slice(start, end)) && UNIT_BEHIND.test(name.slice(end))
+  const words = [...wordsOf(name)].filter(word => !isCut(word))
   const meant = [
     () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
     () => [...writtenOut(name, rule)].map(({ start, end }) => [start, end] as const),
