@@ -307,7 +307,7 @@ test('words that devices and calendars write are nobody\'s name, and what cannot
   expect(file('Scan Tamworthy W42.pdf').says).not.toContain('"Scan" instead')
   expect(file('notes of 16 and 20 November Bo Tamworthy.pdf').says).not.toContain('"{week}" stands')
   expect(file('Marsh_Ana_W43+W44.pdf').correctedPath).toBe('Marsh_Ana_W{week}.pdf')
-  expect(file('Marsh_Ana_W43+W44.pdf').says).toContain('week says "W43+W44"')
+  expect(file('Marsh_Ana_W43+W44.pdf').says).toMatch(/^Week says "W43\+W44"/)
   // initials stand for the given name, and no word of state for the rule's own
   const { file: short } = await run({ name: '{given}_{family}_Report_v{v}', fields: { v: { type: 'version' } } }, ['A. Marsh V1 signed.pdf'])
   expect(short('A. Marsh V1 signed.pdf').says).toContain('Given name "A." instead of "Ana"')

@@ -19,6 +19,7 @@ import { expandParts, isAnyText, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { joinTouching, LIKE } from './spans'
+import { tokensOf } from './tokens'
 import type { Known } from './unlike'
 import { readWordByWord } from './word-by-word'
 
@@ -103,6 +104,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   fillOnly(untold, alignment, text, captures, context.called)
   leaveUnparted(shown, alignment.spans, captures)
   leaveOpen(shown, text, captures, known)
+  leaveTitle(shown, alignment, captures, context)
   return { shown, order, alignment, captures, text, beside }
 }
 
@@ -126,7 +128,7 @@ function withoutAbout(value: string, text: string): string {
 
 /** Somebody's own words without a settled number that they begin or end with, where it stands nowhere else, and without an open bracket. */
 function ownWordsOf(value: string, text: string, known: Captures): string {
-  let words = withoutAbout(value.replace(/[\s_-]*[([]\d*$/, ''), text)
+  let words = withoutAbout(value.replace(/[\s_-]*[([]\d*$/, '').replace(/^[\s,;:]+(?=\S)|[\s,;:]+$/g, ''), text)
   for (const settled of Object.values(known)) {
     const isIt = (run: string) => Number(run) === Number(settled)
     if ((text.match(/\d+/g) ?? []).filter(isIt).length !== 1) continue
@@ -159,6 +161,15 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
     const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)
     const runs = [...text.matchAll(/(?<![\p{L}\p{N}])\d+/gu)].filter(([run]) => Number(run) === Number(value))
     if (runs.length < 2 && Object.entries(known).some(isIt)) Reflect.deleteProperty(captures, part.part)
+  }
+}
+
+/** Words that are nothing but what the piece is called are no text of a name that departs: of "P04 soil report" none is told. */
+function leaveTitle(parts: readonly NamePart[], { cost }: Alignment, captures: Captures, { titled }: ExplainContext): void {
+  if (cost < 1) return
+  for (const part of parts) {
+    const words = isAnyText(part) ? tokensOf(ownOf(captures, part.part) ?? '') : []
+    if (words.length > 0 && words.every(word => titled().includes(word))) Reflect.deleteProperty(captures, part.part)
   }
 }
 

@@ -4,6 +4,8 @@ import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { isKindWord } from './kind-words'
+import type { FreeRule } from './fields/index'
+import { isYears } from './fields/number'
 import type { FoundValue } from './left-over'
 import { valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
@@ -84,7 +86,7 @@ function claimTold(
   words: Word[], part: Extract<NamePart, { kind: 'free' }>, at: number, span: Span | undefined, text: string, captures: Captures,
 ): boolean {
   const isTold = ownOf(captures, part.part) !== undefined
-  const found = isTold || !TELLING.has(part.rule.type) ? undefined : onlyOne(part, text)
+  const found = isTold || !isTelling(part.rule) ? undefined : onlyOne(part, text)
   const [from, to] = found?.range ?? [span?.start ?? 0, span?.end ?? 0]
   for (const word of words) {
     if (to === from || from >= word.end || to <= word.start) continue
@@ -94,8 +96,8 @@ function claimTold(
   return isTold || found !== undefined
 }
 
-/** Kinds of values that no words are by chance. */
-const TELLING = new Set(['choice', 'date', 'week'])
+/** Whether no words are such a value by chance: a choice, a day, a week, a year. */
+const isTelling = (rule: FreeRule): boolean => (rule.type === 'number' ? isYears(rule) : ['choice', 'date', 'week'].includes(rule.type))
 
 /** The one value of a field that a name tells, be it several times over; a choice letter for letter. */
 function onlyOne(part: Extract<NamePart, { kind: 'free' }>, text: string): FoundValue | undefined {
@@ -197,7 +199,7 @@ function stand(
   let reach = 0
   alignment.spans = places.map(({ moved: _, ...span }, at): Span => {
     if (span.start < 0) return { ...span, start: reach, end: reach }
-    if (span.end > span.start && !inOrder.has(at)) return { ...span, moved: true }
+    if (span.end > span.start && !inOrder.has(at)) return span.edits.length > 0 ? span : { ...span, moved: true }
     reach = Math.max(reach, span.end)
     return span
   })

@@ -89,3 +89,65 @@ describe('names in Latin letters', () => {
     expect(told?.says).not.toContain('nothing of the asked name')
   })
 })
+
+describe('the rule\'s own word and number', () => {
+  const chapters: Rules = {
+    list: 'id,family,given\nu22,Brandt,Ole', strictness: { letterCase: 'exact', separators: 'exact' },
+    requirements: [
+      {
+        id: 'ch', title: 'Chapter', name: '{id}_ch{n}_v{v}', folder: '{family}', formats: [{ id: 'docx' }], count: { by: 'n', from: 3, to: 5 },
+        fields: { n: { type: 'number', digits: 1, from: 1, to: 5 }, v: { type: 'version', digits: 2 } }, keep: 'latest',
+      },
+      { id: 'log', title: 'Meeting log', name: '{id}_log', folder: '{family}', formats: [{ id: 'docx' }] },
+    ],
+  }
+
+  test('in the very folder say the piece, whatever else is said', async () => {
+    const told = await toldOf(chapters, 'Brandt/Methods (ch3).docx', 'Brandt/ch2 results.docx')
+    expect([...told.values()].map(one => one.at).sort()).toEqual(['ch u22 2', 'ch u22 3'])
+  })
+
+  test('of two with one number and version, the one that says no other words counts, whichever came later', async () => {
+    const files = ['Brandt/u22_ch3_v1.docx', 'Brandt/u22_ch3_v1_hill comments.docx']
+    expect(await roundOf(chapters, ...files)).toEqual({ 'Brandt/u22_ch3_v1.docx': 'ch u22', 'Brandt/u22_ch3_v1_hill comments.docx': 'superseded' })
+  })
+})
+
+describe('a short value of an unused column', () => {
+  const fields: Rules = {
+    list: 'id,name,crop\nP-01,Olsen,Barley\nP-02,Olsen,Oats',
+    requirements: [{ id: 'map', title: 'Field map', name: '{id}_map', folder: '{name}', formats: [{ id: 'pdf' }] }],
+  }
+  test('says whose a file is where nothing else stands beside the rule\'s own words', async () => {
+    expect(Object.values(await roundOf(fields, 'Olsen/oats field map.pdf'))).toEqual(['map P-02'])
+  })
+})
+
+describe('pictures of works with a year', () => {
+  const pictures: Rules = {
+    list: 'id,given,family\nB1,Jakub,Maly', strictness: { letterCase: 'exact', separators: 'exact' },
+    requirements: [{
+      id: 'img', title: 'Catalogue image', name: '{id}_{given} {family}_{work}_{year}', formats: [{ id: 'jpg' }], count: { from: 1, to: 4 },
+      fields: { work: { type: 'text' }, year: { type: 'number', digits: 4, from: 2015, to: 2026 } },
+    }],
+  }
+  test.each([
+    ['Untitled II (2020) Jakub Maly.jpg', 'B1_Jakub Maly_Untitled II_2020.jpg'], ['Jakub Maly, Maré (2021).jpg', 'B1_Jakub Maly_Maré_2021.jpg'],
+    ['Jakub Maly - Polder 1.jpg', 'B1_Jakub Maly_Polder 1_{year}.jpg'],
+  ])('%s', async (name, right) => {
+    expect((await toldOf(pictures, name)).get(name)).toMatchObject({ right })
+  })
+  test('of which each bears a number are several works, none in another year', async () => {
+    const told = await toldOf(pictures, 'Jakub Maly - Polder 1.jpg', 'Jakub Maly - Polder 2.jpg')
+    expect([...told.values()].map(one => one.at)).toEqual(['img B1 1', 'img B1 2'])
+  })
+})
+
+test('of what says nothing but the piece\'s title no text is told', async () => {
+  const soil: Rules = {
+    list: 'id,name\nP-04,Quist', requirements: [
+      { id: 'soil', title: 'Soil report', name: '{id}_soil_{lab}', fields: { lab: { type: 'text' } }, formats: [{ id: 'pdf' }] },
+    ],
+  }
+  expect((await toldOf(soil, 'P04 soil report.pdf')).get('P04 soil report.pdf')?.right).toBe('P-04_soil_{lab}.pdf')
+})

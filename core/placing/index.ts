@@ -93,7 +93,7 @@ function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map
 }
 
 /** Of fewer letters a value may be any word. */
-const LEAST_VALUE = 5
+const LEAST_VALUE = 4
 
 /** Folders whose look-ups are kept. */
 const MOST_KEPT = 2000

@@ -1,7 +1,7 @@
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
-import { isLaterWord, lengthOfState } from '../names/added-words'
+import { isEarlierWord, isLaterWord, lengthOfState } from '../names/added-words'
 import { matchFolder } from '../names/levels'
 import { toldByLevels } from '../names/beside'
 import { explainParts } from '../names/explain'
@@ -406,7 +406,9 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
   else if (Number(ownOf(best.captures, by) ?? -1) !== Number(before.number)) best.captures = { ...best.captures, [by]: before.number }
   const { sign, joined } = before ?? signSaid(nearest, best.captures, by, view.base) ?? { sign: '', joined: false }
   const tells = sign.length > 1 || (joined && best.holder >= NAMED.given && !calledBy(best.unit).has(sign))
-  return tells && saysNothingElse(best.unit, view.base, sign) ? SHARE.wordsNear : 0
+  // in the very folder the word and number that the rule writes are enough, "Methods (ch3)", but for what says it is none: test_ex1
+  const isOwn = joined && sign.length > 1 && isAtHome(best) && !tokensOf(view.base).some(isEarlierWord)
+  return tells && (isOwn || saysNothingElse(best.unit, view.base, sign)) ? SHARE.wordsNear : 0
 }
 
 /** Whether all words of a name are the rule's own or its holder's, or only tell its state. */

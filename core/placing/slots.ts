@@ -321,8 +321,8 @@ function byHowWell(a: Arrival, b: Arrival): number {
 
 /**
  * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer,
- * then what needs no change, what tells all that is asked for, what does not lie in somebody else's folder, then the time received. So a stray
- * never displaces a right file.
+ * then what needs no change, what tells all that is asked for, what does not lie in somebody else's folder, what says no more, then the time
+ * received. So a stray never displaces a right file.
  */
 function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
   return orderOf(unit, a, b) || byPath(a.view, b.view)
@@ -348,6 +348,7 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || Number(seemsRight(b)) - Number(seemsRight(a))
     || Number(tellsAll(b)) - Number(tellsAll(a))
     || Number(a.elsewhere ?? false) - Number(b.elsewhere ?? false)
+    || Number(saysMore(a)) - Number(saysMore(b))
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)
 }
@@ -478,6 +479,10 @@ function seemsRight({ candidate, view }: Arrival): boolean {
   return (candidate.nameFit === 'exact' || candidate.nameFit === 'lenient' || candidate.form?.name === null)
     && (candidate.folderFits || candidate.unit.requirement.folder === null) && candidate.formatFits && view.file.reading.state === 'ok'
 }
+
+/** Whether more words stand behind a whole name than such as tell a state: it is no surer state of the work than one without these. */
+const saysMore = ({ candidate: { behind } }: Arrival): boolean =>
+  behind.some(word => /\p{L}{2}/u.test(word) && !isLaterWord(word) && !isEarlierWord(word))
 
 /** Whether a name tells every value that is asked for: one that leaves some out is not surely a later state of one that does not. */
 function tellsAll({ candidate: { form, captures } }: Arrival): boolean {

@@ -12,9 +12,13 @@ const options = { digits: whole(1, 12), from: whole(0, LARGEST), to: whole(0, LA
 const isNumber = (digits: string, rule: NumberRule, anyRange = false): boolean =>
   (rule.zeros === 'free' ? isNoWider : isPadded)(digits, rule) && (anyRange || (Number(digits) >= rule.from && Number(digits) <= rule.to))
 
+/** Whether a number is a year: another count of figures is no other value of it. */
+export const isYears = ({ digits, from, to }: NumberRule): boolean => digits === 4 && from >= 1900 && to <= 2199
+
 /** The year that its last two digits mean, where one alone may be: 25 for 2025; `undefined`: they are no year. */
-function yearMeant(actual: string, { digits, from, to }: NumberRule): string | undefined {
-  if (digits !== 4 || from < 1900 || to > 2199 || !/^\d\d$/.test(actual)) return undefined
+function yearMeant(actual: string, rule: NumberRule): string | undefined {
+  if (!isYears(rule) || !/^\d\d$/.test(actual)) return undefined
+  const { from, to } = rule
   const [only, ...more] = [19, 20, 21].map(century => `${century}${actual}`).filter(year => Number(year) >= from && Number(year) <= to)
   return more.length === 0 ? only : undefined
 }
@@ -42,8 +46,9 @@ export const number: FreeField<NumberRule, typeof options> = {
     // beside a number that is allowed another is hardly meant, a version less than any
     const told = (text.match(/\d+/g) ?? []).some(isIn)
     takeNumbers(text, settled, digits => isNumber(digits, rule, true), (start, end, cost) => {
-      // eight figures are a day, and no year
+      // eight figures are a day, and no year, and one or three are none
       if (rule.digits === 4 && end - start > rule.digits) return
+      if (isYears(rule) && end - start !== rule.digits && yearMeant(text.slice(start, end), rule) === undefined) return
       const besides = told && !isIn(text.slice(start, end)) ? 1.5 + (/(?<!\p{L})v$/iu.test(text.slice(0, start)) ? 0.5 : 0) : 0
       take(start, end, cost + besides)
     })
@@ -53,7 +58,10 @@ export const number: FreeField<NumberRule, typeof options> = {
     if (!/^\d+$/.test(actual) || yearMeant(actual, rule) !== undefined) return 'digits'
     return !settled && !isNumber(writeNumber(Number(actual), rule.digits), rule) ? 'not-allowed' : 'digits'
   },
-  outside: (actual, rule) => (/^\d{1,9}$/.test(actual) && yearMeant(actual, rule) === undefined && (Number(actual) < rule.from || Number(actual) > rule.to) ? actual.padStart(9, '0') : undefined),
+  outside(actual, rule) {
+    if (!/^\d{1,9}$/.test(actual) || yearMeant(actual, rule) !== undefined || (isYears(rule) && actual.length !== rule.digits)) return undefined
+    return Number(actual) < rule.from || Number(actual) > rule.to ? actual.padStart(9, '0') : undefined
+  },
   allowed: ({ digits, from, to }) => ({ from: writeNumber(from, digits), to: to === Infinity ? null : writeNumber(to, digits) }),
   only: ({ digits, from, to }) => (from === to ? writeNumber(from, digits) : undefined),
   ways: () => [[WILD, WILD, WILD]],
