@@ -32,7 +32,21 @@ const wordsOf = (name: Name): string => name.text.slice(ownOfName(name).start, o
 /** Leaves away so many characters at the beginning and the end of the text. */
 function cutText(name: Name, front: number, end: number): void {
   const own = ownOfName(name)
-  setText(name, [own.start + front, own.end - end])
+  const kept: [number, number] = [own.start + front, own.end - end]
+  const placed = ([[own.start, kept[0]], [kept[1], own.end]] as const).flatMap(cut => valuesWithin(name, cut))
+  setText(name, kept, placed)
+}
+
+/** Values of the holder's that stand nowhere else and in a stretch. */
+function valuesWithin({ parts, alignment: { spans }, text }: Name, stretch: readonly [number, number]): Placed[] {
+  const words = wordsIn(text, stretch).map(({ word, start, end }): Word => ({ key: looseKey(word), range: [start, end] }))
+  return words.length === 0
+    ? []
+    : parts.flatMap((part, at): Placed[] => {
+        const isOpen = part.kind === 'fixed' && part.part !== 'literal' && spans[at]?.start === spans[at]?.end
+        const range = isOpen ? runOf(words, looseKey(part.texts[0] ?? '')) : null
+        return range ? [{ at, range }] : []
+      })
 }
 
 /** What the holder is called by is none of the text beside a part that says the holder, in brackets, or before a sign: "Stahl, Bruno - Winter". */
@@ -110,12 +124,8 @@ function dropBesideNames(name: Name): void {
   const [rest, ...more] = [words.slice(0, first), words.slice(last + 1)].filter(side => !side.some(({ key }) => titled().includes(key)))
   const [from, to] = [rest?.[0], rest?.at(-1)]
   if (more.length > 0 || !from || !to) return
-  const placed = parts.flatMap((part, at): Placed[] => {
-    const isOwn = part.kind === 'fixed' && part.part !== 'literal' && isEmpty(at)
-    const range = isOwn ? runOf(words.slice(first, last + 1), looseKey(part.texts[0] ?? '')) : null
-    return range ? [{ at, range }] : []
-  })
-  setText(name, [from.range[0], to.range[1]], placed)
+  const [start = own.start, end = own.end] = [words[first]?.range[0], words[last]?.range[1]]
+  setText(name, [from.range[0], to.range[1]], valuesWithin(name, [start, end]))
 }
 
 interface Word { key: string, range: [start: number, end: number] }

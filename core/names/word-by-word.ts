@@ -65,6 +65,8 @@ function ownersOf(
 ): Word[] | null {
   const words: Word[] = wordsIn(text, [0, text.length]).map(({ word, start, end }) => ({ key: looseKey(word.replace(/['’]s$/, '')), start, end }))
   if (words.length > MOST_WORDS) return null
+  // a field's own name is no value of it
+  const labels = parts.flatMap(part => (part.kind === 'free' ? [looseKey(part.part)] : []))
   let told = true
   for (const [at, part] of parts.entries()) {
     if (part.kind === 'fixed') claim(words, part, at)
@@ -74,7 +76,7 @@ function ownersOf(
     if (word.part !== undefined) continue
     const beside = [words[at - 1], words[at + 1]].find(one => one?.part !== undefined && isHolders(parts[one.part]))
     if (beside && isInitial(parts, word.key)) word.part = beside.part
-    else if (called.includes(word.key) || titled.includes(word.key) || isKindWord(word.key)) word.aside = true
+    else if (called.includes(word.key) || titled.includes(word.key) || isKindWord(word.key) || labels.includes(word.key)) word.aside = true
     else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: true } : { state: true })
   }
   // a figure that belongs to nothing may be a value that was not told
@@ -159,7 +161,9 @@ function isMisread(
   const isIn = ({ start, end }: Word, span: Span) => span.start < end && span.end > start
   const isForValue = (word: Word) => spans.some((span, at) => isHolders(parts[at]) && isIn(word, span)
     && !words.some(other => other.part === at && isIn(other, span)))
-  return (holdsOther && (left.length > 0 || read.size > own.length)) || left.some(word => isForValue(word) || touches(own, word, text))
+  const isRead = ({ key }: Word) => read.has(key)
+  const isOther = read.size > 0 && !own.some(isRead) && !words.some(word => isRead(word) && !word.aside && word.part === undefined)
+  return isOther || (holdsOther && (left.length > 0 || read.size > own.length)) || left.some(word => isForValue(word) || touches(own, word, text))
 }
 
 /** Whether nothing but a space parts a word from another one of the text. */

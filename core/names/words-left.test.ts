@@ -179,3 +179,22 @@ describe('a value that is none of those asked for is told as it stands', () => {
     expect(toldBy('{product}_label_{size}', { product: 'Goat cheese' }, received).right).toBe('Goat cheese_label_{size}')
   })
 })
+
+describe('a choice of a word and a number', () => {
+  const piece = readField({ type: 'choice', values: ['Excerpt1', 'Excerpt2', 'Solo'] }, false).rule
+  const rightOf = (received: string) => {
+    const parts = writtenParts(fillTemplate(parseTemplate('{name}_{piece}'), { piece }, { name: 'Ben Oak' }), ANY)
+    return expandParts(parts, explainParts(parts, received, { strictness: ANY }).captures)
+  }
+  test.each([
+    ['Ben Oak excerpt 2', 'Excerpt2'], ['Ben Oak exc 1', 'Excerpt1'], ['Ben Oak Excerpt Two', 'Excerpt2'], ['Ben Oak 1st excerpt', 'Excerpt1'],
+    ['Ben Oak Excerpt II', 'Excerpt2'], ['Ben Oak Excerpt-2', 'Excerpt2'], ['Ben Oak solo', 'Solo'],
+  ])('%s is %s', (received, value) => expect(rightOf(received)).toBe(`Ben Oak_${value}`))
+  test.each(['Ben Oak excerpt 3', 'Ben Oak extract 2', 'Ben Oak 2'])('%s is none of them', (received) => {
+    expect(rightOf(received)).toBe('Ben Oak_{piece}')
+  })
+})
+
+test('what a field is called by is no value of it', () => {
+  expect(told('{name}_glaze_{topic}', { name: 'Alma Reyes' }, 'Alma shino glaze topic').right).toBe('Alma Reyes_glaze_shino')
+})

@@ -115,7 +115,10 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
     const { sign, number } = (isMeasured ? MEASURED : COUNTED).exec(value)?.groups ?? {}
     return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number) }]
   })
-  if (counted.length === 0 || counted.length < values.length) return
+  if (counted.length === 0 || counted.length < values.length) {
+    yield* countedWords(name, values)
+    return
+  }
   const ways = isMeasured ? [UNIT_WRITTEN_OUT] : WRITTEN_OUT
   for (const { 0: all, index, groups: { number = '', word = '' } = {} } of ways.flatMap(way => [...name.matchAll(way)])) {
     const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
@@ -124,6 +127,27 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
     const isSaid = (sign: string) => (word === '' ? number.length >= LONG_FIGURE : isSign(sign))
     const [found, ...more] = counted.filter(one => one.number === is && isSaid(one.sign))
     if (found && more.length === 0) yield { start: index, end: index + all.length, value: found.value }
+  }
+}
+
+/** A choice that is a whole word and a number: Excerpt2. */
+const WORD_AND_NUMBER = /^(?<sign>\p{L}{4,})[ ._-]?0*(?<number>\d{1,2})$/u
+
+/** Where such a choice is written apart, shortened, with its number as a word, or the other way round: "Excerpt 2", "exc two", "2nd excerpt". */
+function* countedWords(name: string, values: readonly string[]): Generator<{ start: number, end: number, value: string }> {
+  const counted = values.flatMap((value) => {
+    const { sign, number } = WORD_AND_NUMBER.exec(value)?.groups ?? {}
+    return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number) }]
+  })
+  const pieces = counted.length === 0 ? [] : [...name.matchAll(/\p{N}+(?:[.ºª°]|(?:st|nd|rd|th|er|e|o|a)(?!\p{L}))?|\p{L}+/gu)]
+  for (const [at, piece] of pieces.entries()) {
+    const next = pieces[at + 1]
+    const between = next ? name.slice(piece.index + piece[0].length, next.index) : ''
+    if (!next || between.length > 2 || !/^[ ._-]*$/.test(between)) continue
+    const isSaid = (word: string, figure: string, { sign, number }: { sign: string, number: number }) =>
+      word.length >= LEAST_MEANT && sign.startsWith(plain(word)) && (placeInRow(figure) ?? readRoman(figure)) === number
+    const [found, ...more] = counted.filter(one => isSaid(piece[0], next[0], one) || isSaid(next[0], piece[0], one))
+    if (found && more.length === 0) yield { start: piece.index, end: next.index + next[0].length, value: found.value }
   }
 }
 
