@@ -20,7 +20,7 @@ import type { Known } from './unlike'
  * A word of a name: the part it is of, by its place, or none of anybody's own (what the piece is called, a state); else it is the text's.
  * `state`: it may tell one. `value`: what was read from it and others beside it.
  */
-interface Word { key: string, start: number, end: number, part?: number, aside?: true, state?: true, value?: FoundValue }
+interface Word { key: string, start: number, end: number, part?: number, aside?: 'called' | 'kind', state?: true, value?: FoundValue }
 
 /**
  * Reads a name with one free text word by word where its letters were dealt out otherwise: what the rule, its values and the holder say is
@@ -76,8 +76,9 @@ function ownersOf(
     if (word.part !== undefined) continue
     const beside = [words[at - 1], words[at + 1]].find(one => one?.part !== undefined && isHolders(parts[one.part]))
     if (beside && isInitial(parts, word.key)) word.part = beside.part
-    else if (called.includes(word.key) || titled.includes(word.key) || isKindWord(word.key) || labels.includes(word.key)) word.aside = true
-    else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: true } : { state: true })
+    else if (called.includes(word.key) || titled.includes(word.key) || labels.includes(word.key)) word.aside = 'called'
+    else if (isKindWord(word.key)) word.aside = 'kind'
+    else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: 'called' } : { state: true })
   }
   // a figure that belongs to nothing may be a value that was not told
   return told || !words.some(word => word.part === undefined && /\p{N}/u.test(word.key)) ? words : null
@@ -138,11 +139,17 @@ const isInitial = (parts: readonly NamePart[], letter: string): boolean => /^\p{
 
 /** The first and last of the words that are nobody's, where no part and no name stands between them and one of them is a word. */
 function runOf(words: readonly Word[], called: readonly string[]): [first: Word, last: Word] | null {
-  const left = words.filter(word => word.part === undefined && !word.aside)
-  const [first, last] = [left[0], left.at(-1)]
-  if (!first || !last || !left.some(({ key }) => /\p{L}{2}/u.test(key))) return null
+  const isLeft = ({ part, aside }: Word) => part === undefined && !aside
+  const left = words.flatMap((word, at) => (isLeft(word) && !word.state ? [at] : []))
+  let [from = -1, to = -1] = [left[0], left.at(-1)]
+  if (from < 0 || !left.some(at => /\p{L}{2}/u.test(words[at]?.key ?? ''))) return null
+  // a word of state beside them may be one of them
+  const isBeside = (at: number) => words[at] !== undefined && isLeft(words[at])
+  while (isBeside(from - 1)) from--
+  while (isBeside(to + 1)) to++
+  const [first, last] = [words[from], words[to]]
   const isOther = ({ part, aside, key }: Word) => part !== undefined || (aside && called.includes(key))
-  return words.some(word => isOther(word) && word.start > first.start && word.start < last.start) ? null : [first, last]
+  return first && last && !words.slice(from, to + 1).some(isOther) ? [first, last] : null
 }
 
 /** Whether words of the text were taken for a value of the holder's, or for nothing though they touch it, or the text holds a value. */
@@ -163,7 +170,18 @@ function isMisread(
     && !words.some(other => other.part === at && isIn(other, span)))
   const isRead = ({ key }: Word) => read.has(key)
   const isOther = read.size > 0 && !own.some(isRead) && !words.some(word => isRead(word) && !word.aside && word.part === undefined)
-  return isOther || (holdsOther && (left.length > 0 || read.size > own.length)) || left.some(word => isForValue(word) || touches(own, word, text))
+  if (isOther || missesText(parts, words, read)) return true
+  return (holdsOther && (left.length > 0 || read.size > own.length)) || left.some(word => isForValue(word) || touches(own, word, text))
+}
+
+/**
+ * Whether no text was read though the rule's own words are there, so that no other word stands instead of them; or one with a word at its edge that
+ * says in their place what kind of work it is.
+ */
+function missesText(parts: readonly NamePart[], words: readonly Word[], read: ReadonlySet<string>): boolean {
+  const isWords = (part: NamePart) => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}{2}/u.test(text))
+  const isSaid = parts.every((part, at) => !isWords(part) || words.some(word => word.part === at))
+  return isSaid ? read.size === 0 : words.some(({ key, aside }) => aside === 'kind' && read.has(key))
 }
 
 /** Whether nothing but a space parts a word from another one of the text. */

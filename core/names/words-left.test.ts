@@ -198,3 +198,16 @@ describe('a choice of a word and a number', () => {
 test('what a field is called by is no value of it', () => {
   expect(told('{name}_glaze_{topic}', { name: 'Alma Reyes' }, 'Alma shino glaze topic').right).toBe('Alma Reyes_glaze_shino')
 })
+
+describe('a text that stands apart from the rule\'s own words', () => {
+  const kaya = { family: 'Kaya', given: 'Mert' }
+  test.each([
+    ['Kaya - Dracula (artigo)', 'Dracula'], ['Kaya Frankenstein artigo final draft', 'Frankenstein'], ['Kaya Mrs Dalloway slides', 'Mrs Dalloway'],
+    ['Kaya Dracula artigo', 'Dracula'],
+  ])('%s: is %s', (received, topic) => {
+    expect(told('{family}_artigo_{topic}', kaya, received).right).toBe(`Kaya_artigo_${topic}`)
+  })
+  test('a word that says what kind of work it is may be the text\'s where the rule\'s own word is there', () => {
+    expect(told('{family}_artigo_{topic}', kaya, 'Kaya artigo The Plan').right).toBe('Kaya_artigo_The Plan')
+  })
+})

@@ -140,6 +140,13 @@ describe('a list is read as it was meant', () => {
     expect(names('part no,designer\nBR-1002,Lund\nBR-1002,Lund\nBR-1003,Lund\n').map(([, , name]) => name)).toContain('part no')
   })
 
+  test('of people under a code alone the code is what they are called, also beside a heading that is known', () => {
+    const people = read('Patient code,Initials,Site\nP-1007,AB,North\nP-1008,CD,North\nP-1012,EF,South')
+    expect(people.map(one => [one.id, one.name, one.group])).toEqual([
+      ['P-1007', 'P-1007', 'North'], ['P-1008', 'P-1008', 'North'], ['P-1012', 'P-1012', 'South'],
+    ])
+  })
+
   test('mail addresses show themselves, whatever their heading', () => {
     expect(read('name,Kontakt\nAna Marsh,ana@shore.example\n')[0]).toMatchObject({ email: 'ana@shore.example', given: 'Ana' })
     expect(read('name,Kontakt\nAna Marsh,ask at the desk\n')[0]).toMatchObject({ email: '', fields: { Kontakt: 'ask at the desk' } })

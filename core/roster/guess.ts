@@ -119,9 +119,12 @@ function withPerson(guessed: GuessedList): GuessedList {
   }
   // groups alone hand in under their own names
   const group = nameColumn(table, column => mapping.columns[column] === 'group')
-  if (group < 0) return guessed
-  const named = { ...table, header: [...table.header, 'name'], rows: table.rows.map(row => [...row, row[group] ?? '']) }
-  return { table: takenForName(named, group), mapping: { ...mapping, columns: [...mapping.columns, 'name'] } }
+  // and people of whom a code alone is told under that, where a group has several
+  const code = codeColumn(table)
+  const own = code >= 0 && new Set(table.rows.map(row => row[group])).size < table.rows.length ? code : group
+  if (own < 0) return guessed
+  const named = { ...table, header: [...table.header, 'name'], rows: table.rows.map(row => [...row, row[own] ?? '']) }
+  return { table: takenForName(named, own), mapping: { ...mapping, columns: [...mapping.columns, 'name'] } }
 }
 
 /** Of several columns of words, that which calls everybody otherwise; -1: there is none. */
