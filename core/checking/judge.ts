@@ -6,12 +6,13 @@ import { extensionFits } from '../formats/registry'
 import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import type { Difference } from '../names/difference'
+import type { Captures } from '../names/parts'
 import { expandParts } from '../names/parts'
 import { freeField } from '../names/fields/index'
 import { isTypedRule } from '../names/placeholders'
 import { foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
-import { expandFolder } from '../names/levels'
+import { expandFolder, matchFolder } from '../names/levels'
 import { formsOf } from '../brief/forms'
 import { numbersOf } from '../brief/slots'
 import type { EvidenceIndex } from '../placing/index'
@@ -82,7 +83,7 @@ export function judgeFile(
   const forms = formsOf(unit)
   const format = settleFormat(view, unit)
   const findings: Finding[] = []
-  const name = judgeName(view, unit.requirement, forms, knownOf(unit, n), format, index.people.ownerOf, unit.people)
+  const name = judgeNameThere(view, unit, n, format, index)
   const ofName = tellName(name, view, make, index.headings)
   if (ofName) findings.push(ofName)
   const doubled = name.verdict?.code === 'name.extension-doubled' && extensionFits(format.id, splitExtension(view.base).extension) !== false
@@ -106,6 +107,23 @@ export function judgeFile(
     correctedPath: rightPath(name, folder.corrected, corrected), open, late: late !== null, name: corrected,
     folder: { right: folder.corrected, asked: folder.asked, takes: folder.takes, accepted },
   }
+}
+
+/** Judges a name with what the folder tells that it leaves out. */
+function judgeNameThere(view: FileView, unit: Unit, n: number | null, format: Acceptance, index: EvidenceIndex): NameVerdict {
+  const known = knownOf(unit, n)
+  const judge = (settled: Captures) => judgeName(view, unit.requirement, formsOf(unit), settled, format, index.people.ownerOf, unit.people)
+  const name = judge(known)
+  const byFolder = name.verdict === null ? {} : toldByFolder(name, view, unit.requirement)
+  return Object.keys(byFolder).length === 0 ? name : judge({ ...byFolder, ...known })
+}
+
+/** Values that the folder tells, where it is one that was asked for, and the name does not: of "Sea/guitar.wav" the song. */
+function toldByFolder({ form, captures }: NameVerdict, view: FileView, requirement: Requirement): Captures {
+  if (!form.folder?.some(level => level.some(part => part.kind === 'free'))) return {}
+  const told = Object.entries(matchFolder(form.folder, view.levels, requirement) ?? {})
+  const isAsked = (field: string) => form.name?.some(({ part }) => part === field) ?? false
+  return Object.fromEntries(told.filter(([field]) => isAsked(field) && ownOf(captures, field) === undefined))
 }
 
 /** Where a file belongs; `null` where its name says in the rule's own words that it is another work: sheet 4 where sheet 5 is asked. */

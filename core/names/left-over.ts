@@ -170,7 +170,7 @@ export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
     if (part.kind !== 'free' || !['choice', 'week', 'date'].includes(part.rule.type) || !span || span.end === span.start) continue
-    const other = part.rule.type === 'date' ? dayBeside(text, span) : valueBeside(parts, spans, text, index)
+    const other = part.rule.type === 'date' ? dayBeside(text, span) : valueBeside(parts, spans, text, index) ?? choiceLeft(part, span, extras, text)
     if (!other) continue
     const [start, end] = [Math.min(span.start, other[0]), Math.max(span.end, other[1])]
     spans[index] = { ...span, start, end, several: true }
@@ -183,6 +183,20 @@ export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment
     }
     extras.splice(0, extras.length, ...withoutStretch(extras, [start, end]))
   }
+}
+
+/** Another of the choices straight beside one, that belongs to no part: label_DE_EN. */
+function choiceLeft(
+  part: Extract<NamePart, { kind: 'free' }>, span: Span, extras: Alignment['extras'], text: string,
+): [number, number] | null {
+  if (part.rule.type !== 'choice') return null
+  const { values } = part.rule
+  const [own, ...others] = [[span.start, span.end] as const, ...extras.map(({ range }) => range)].map(range => withinSeparators(text, range))
+  const isValue = ([from, to]: [number, number]) => values.some(value => foldCase(value) === foldCase(text.slice(from, to)))
+  const isBeside = ([from, to]: [number, number]) => own !== undefined && from < to
+    && /^[\s_,;.-]{1,3}$/.test(to <= own[0] ? text.slice(to, own[0]) : text.slice(own[1], from))
+  const isOther = ([from, to]: [number, number]) => own !== undefined && foldCase(text.slice(from, to)) !== foldCase(text.slice(...own))
+  return own && isValue(own) ? others.find(one => isValue(one) && isBeside(one) && isOther(one)) ?? null : null
 }
 
 /** The word that is joined to what stands before or behind, as two are that are named together; `offset`: where the text begins. */

@@ -80,8 +80,18 @@ function ownersOf(
     else if (isKindWord(word.key)) word.aside = 'kind'
     else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: 'called' } : { state: true })
   }
+  leaveFigures(words)
   // a figure that belongs to nothing may be a value that was not told
   return told || !words.some(word => word.part === undefined && /\p{N}/u.test(word.key)) ? words : null
+}
+
+const isLeft = (word: Word | undefined): boolean => word !== undefined && word.part === undefined && !word.aside
+
+/** A figure apart from all words of the text counts pieces: "Stew (Hugo) 2". */
+function leaveFigures(words: readonly Word[]): void {
+  for (const [at, word] of words.entries()) {
+    if (/^\d{1,2}$/.test(word.key) && isLeft(word) && !isLeft(words[at - 1]) && !isLeft(words[at + 1])) word.aside = 'called'
+  }
 }
 
 /** Gives a value that the name itself tells the words that it is read from; `false`: it is not told. */
@@ -139,14 +149,12 @@ const isInitial = (parts: readonly NamePart[], letter: string): boolean => /^\p{
 
 /** The first and last of the words that are nobody's, where no part and no name stands between them and one of them is a word. */
 function runOf(words: readonly Word[], called: readonly string[]): [first: Word, last: Word] | null {
-  const isLeft = ({ part, aside }: Word) => part === undefined && !aside
   const left = words.flatMap((word, at) => (isLeft(word) && !word.state ? [at] : []))
   let [from = -1, to = -1] = [left[0], left.at(-1)]
   if (from < 0 || !left.some(at => /\p{L}{2}/u.test(words[at]?.key ?? ''))) return null
   // a word of state beside them may be one of them
-  const isBeside = (at: number) => words[at] !== undefined && isLeft(words[at])
-  while (isBeside(from - 1)) from--
-  while (isBeside(to + 1)) to++
+  while (isLeft(words[from - 1])) from--
+  while (isLeft(words[to + 1])) to++
   const [first, last] = [words[from], words[to]]
   const isOther = ({ part, aside, key }: Word) => part !== undefined || (aside && called.includes(key))
   return first && last && !words.slice(from, to + 1).some(isOther) ? [first, last] : null

@@ -203,11 +203,22 @@ describe('a text that stands apart from the rule\'s own words', () => {
   const kaya = { family: 'Kaya', given: 'Mert' }
   test.each([
     ['Kaya - Dracula (artigo)', 'Dracula'], ['Kaya Frankenstein artigo final draft', 'Frankenstein'], ['Kaya Mrs Dalloway slides', 'Mrs Dalloway'],
-    ['Kaya Dracula artigo', 'Dracula'],
+    ['Kaya Dracula artigo', 'Dracula'], ['Dracula untold (Kaya) 2', 'Dracula untold'],
   ])('%s: is %s', (received, topic) => {
     expect(told('{family}_artigo_{topic}', kaya, received).right).toBe(`Kaya_artigo_${topic}`)
   })
   test('a word that says what kind of work it is may be the text\'s where the rule\'s own word is there', () => {
     expect(told('{family}_artigo_{topic}', kaya, 'Kaya artigo The Plan').right).toBe('Kaya_artigo_The Plan')
   })
+})
+
+test('two choices beside each other are neither', () => {
+  const lang = readField({ type: 'choice', values: ['DE', 'EN'] }, false).rule
+  const rightOf = (received: string) => {
+    const parts = writtenParts(fillTemplate(parseTemplate('{id}_label_{lang}'), { lang }, { id: 'OB-210' }), ANY)
+    return expandParts(parts, explainParts(parts, received, { strictness: ANY }).captures)
+  }
+  expect(['OB-210_label_DE_EN', 'OB-210 label EN, DE', 'label OB-210 DE'].map(rightOf)).toEqual([
+    'OB-210_label_{lang}', 'OB-210_label_{lang}', 'OB-210_label_DE',
+  ])
 })

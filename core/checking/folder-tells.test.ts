@@ -1,0 +1,36 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: what stands in the folder is often left out of the name
+
+describe('a value that the asked folder tells and the name leaves out', () => {
+  const tracks: Rules = {
+    list: 'id,name,part\n1,Lena,Guitar\n2,Max,Bass',
+    requirements: [{
+      id: 'track', title: 'Track', name: '{song}_{part}_{name}', folder: '{song}', formats: [{ id: 'wav' }], count: { from: 3, to: 3 },
+      fields: { song: { type: 'choice', values: ['Dawn', 'Night Train', 'Sea'] } },
+    }],
+  }
+  const rightOf = async (path: string) => (await toldOf(tracks, path)).get(path)?.right
+
+  test.each([
+    ['Sea/guitar Lena.wav', 'Sea/Sea_Guitar_Lena.wav'], ['Night Train/Bass_Max.wav', 'Night Train/Night Train_Bass_Max.wav'],
+  ])('%s belongs at %s', async (path, right) => expect(await rightOf(path)).toBe(right))
+
+  test('a name that says another value is told so: the folder says nothing then', async () => {
+    expect(await rightOf('Sea/Dawn guitar Lena.wav')).not.toContain('Sea_')
+  })
+  test('a folder that was not asked for tells nothing', async () => {
+    expect(await rightOf('Waves/guitar Lena.wav')).toContain('{song}')
+  })
+  test('somebody\'s own words are told by the folder as well', async () => {
+    const project: Rules = {
+      list: 'id,name\n1,Lena', requirements: [{
+        id: 'plan', title: 'Plan', name: '{name}_{project}_plan', folder: '{project}', formats: [{ id: 'pdf' }],
+        fields: { project: { type: 'text' } },
+      }],
+    }
+    expect((await toldOf(project, 'Robot arm/Lena plan.pdf')).get('Robot arm/Lena plan.pdf')?.right).toBe('Robot arm/Lena_Robot arm_plan.pdf')
+  })
+})
