@@ -118,7 +118,7 @@ function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captu
 }
 
 /** What a work is about: "Essay about wolves" (common practice, no source). */
-const ABOUT = /^(?:about|über|ueber|sur|sobre) (?=\p{L})/u
+const ABOUT = /^(?:about|über|ueber|sur|sobre|عن) (?=\p{L})/u
 
 /** Somebody's own words without the one behind another word that says what a work is about. */
 function withoutAbout(value: string, text: string): string {

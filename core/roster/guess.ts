@@ -253,6 +253,10 @@ const MOST_COMMAS = 0.5
 const MOST_PLAIN = 0.8
 const MOST_FIRMS = 0.2
 
+const EAST_ASIAN = '[\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Hangul}々ー]+'
+/** Two words in scripts of East Asia, where the family name stands first: 佐藤 葵. */
+const FAMILY_FIRST = new RegExp(`^${EAST_ASIAN}\\s${EAST_ASIAN}$`, 'u')
+
 /** How a single column of whole names is written. */
 function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping['nameOrder'] {
   if (!columns.includes('name') || columns.includes('family') || columns.includes('given')) return 'whole'
@@ -265,6 +269,7 @@ function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping
   const share = (test: (cell: string) => boolean) => cells.filter(test).length / cells.length
   // most names with a comma: they stand as "Family, Given"
   if (share(cell => cell.includes(',')) > MOST_COMMAS) return share(isFirm) > MOST_FIRMS ? 'whole' : 'family-given'
+  if (share(cell => FAMILY_FIRST.test(cell)) > MOST_PLAIN) return 'family-given'
   const plain = share(cell => /^\p{Lu}[\p{L}\p{M}'’-]+(?: [\p{L}\p{M}'’.-]+)+$/u.test(cell)) > MOST_PLAIN
   return plain && share(isFirm) <= MOST_FIRMS ? 'given-family' : 'whole'
 }

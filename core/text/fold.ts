@@ -41,16 +41,20 @@ export function isMark(char: string): boolean {
   return stripMarks(char) === ''
 }
 
+const FIRST_CIRCLED = 0x2460
+
 /**
- * Text with the digits of every script as those of ASCII, one code unit each (Unicode general category Nd, where ten digits lie in a row).
+ * Text with the digits of every script as those of ASCII, one code unit each (Unicode general category Nd, where ten digits lie in a row), and
+ * those in circles.
  *
  * @example
  * plainDigits('صورة ٢') //=> 'صورة 2'
  */
 export function plainDigits(text: string): string {
   if (isPlain(text)) return text
-  return text.replace(/(?![0-9\u{10000}-\u{10FFFF}])\p{Nd}/gu, (digit) => {
+  return text.replace(/(?![0-9\u{10000}-\u{10FFFF}])\p{Nd}|[①-⑨]/gu, (digit) => {
     const code = digit.charCodeAt(0)
+    if (code >= FIRST_CIRCLED && code < FIRST_CIRCLED + 9) return String(code - FIRST_CIRCLED + 1)
     const row = code & ~0xF
     return String((code & 0xF) - (/\p{Nd}/u.test(String.fromCharCode(row)) ? 0 : 6))
   })

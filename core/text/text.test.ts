@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import { decodeText } from './decode'
 import { editDistance } from './distance'
-import { removeAccents, transcribe } from './fold'
+import { plainDigits, removeAccents, transcribe } from './fold'
 import { showText } from './show'
 
 // R. Wagner & M. Fischer's example pair; the swap as in F. Damerau 1964; CA/ABC 3 is the mark of the optimal string alignment form (from memory)
@@ -32,4 +32,9 @@ test('binary data is no text', () => {
 
 test('what cannot be seen is shown as an escape', () => {
   expect(showText('a\nb\u202Ec\u200Bd\uD800')).toBe('a\\u{A}b\\u{202E}c\\u{200B}d\\u{D800}')
+})
+
+test('digits of every script, and those in circles, are plain ones in their places', () => {
+  // The Unicode Standard, chapter 22.3: digits of a script lie in a row; U+2460 to U+2468 are the circled ones
+  expect(['صورة ٢', '絵①', '絵⑨ 3', 'ภาพ ๔', '⑩'].map(plainDigits)).toEqual(['صورة 2', '絵1', '絵9 3', 'ภาพ 4', '⑩'])
 })

@@ -30,7 +30,7 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
 }
 
 /** Whether what is written otherwise is a plain number, in digits or as a word, and no day. */
-const isNumber = (asked: string, written: string): boolean => /^\p{Nd}+$/u.test(written) || (/^\d{1,4}$/.test(asked) && !/\p{N}/u.test(written))
+const isNumber = (asked: string, written: string): boolean => /^\p{N}+$/u.test(written) || (/^\d{1,4}$/.test(asked) && !/\p{N}/u.test(written))
 
 const WEEK = new RegExp(`^(?:${WEEK_WORDS})[\\s_.-]*\\d{1,2}$`, 'iu')
 
