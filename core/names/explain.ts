@@ -164,12 +164,18 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
   }
 }
 
-/** Words that are nothing but what the piece is called are no text of a name that departs: of "P04 soil report" none is told. */
+/** Words before whose work it is: "Essay by Ben" (common practice, no source). */
+const BY = new Set(['by', 'of', 'von', 'vom', 'par', 'de', 'du', 'di', 'da', 'do', 'por', 'van', 'door', 'av', 'af', 'od', 'от', 'від', 'של'])
+
+/**
+ * Words that are nothing but what the piece is called, or stand before whose it is, are no text of a name that departs: of "P04 soil report by Ben"
+ * none is told.
+ */
 function leaveTitle(parts: readonly NamePart[], { cost }: Alignment, captures: Captures, { titled }: ExplainContext): void {
   if (cost < 1) return
   for (const part of parts) {
     const words = isAnyText(part) ? tokensOf(ownOf(captures, part.part) ?? '') : []
-    if (words.length > 0 && words.every(word => titled().includes(word))) Reflect.deleteProperty(captures, part.part)
+    if (words.length > 0 && words.every(word => titled().includes(word) || BY.has(word))) Reflect.deleteProperty(captures, part.part)
   }
 }
 

@@ -195,6 +195,10 @@ describe('a choice of a word and a number', () => {
   })
 })
 
+test.each(['artigo by Ben Lake', 'artigo von Ben Lake'])('%s: a word before whose work it is is no text', (received) => {
+  expect(told('{name}_artigo_{topic}', { name: 'Ben Lake' }, received).right).toBe('Ben Lake_artigo_{topic}')
+})
+
 test('what a field is called by is no value of it', () => {
   expect(told('{name}_glaze_{topic}', { name: 'Alma Reyes' }, 'Alma shino glaze topic').right).toBe('Alma Reyes_glaze_shino')
 })

@@ -548,6 +548,7 @@ function addLoneName(name: string, holder: string, add: Add): void {
   // of "Ms Dunne" people write the name alone
   if (TITLE.test(name)) add(bare, holder, NAMED.family, bare)
   for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
+  addUnparted(bare, holder, add)
   const words = bare.split(/[\s-]+/)
   // two neighbouring ones, or all behind the first
   const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
@@ -564,6 +565,18 @@ function addLoneName(name: string, holder: string, add: Add): void {
     else add(word, holder, NAMED.wordOfName, word, 'family')
   }
 }
+
+/**
+ * A whole name that nothing parts, in scripts that write them so: the family name stands first, of one sign or of two, and people write what is
+ * behind it alone: 민준 for 김민준 (common practice, no source).
+ */
+function addUnparted(name: string, holder: string, add: Add): void {
+  const signs = [...name]
+  if (signs.length < 3 || signs.length > 4 || !signs.every(sign => EAST_ASIAN.test(sign))) return
+  for (const given of [signs.slice(1), signs.slice(2)]) if (given.length > 1) add(given.join(''), holder, NAMED.given, given.join(''), 'given')
+  if (signs.length === 4) add(signs.slice(0, 2).join(''), holder, NAMED.family, signs.slice(0, 2).join(''), 'family')
+}
+const EAST_ASIAN = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]/u
 
 /** Words of a name of several, long enough to say something. */
 function wordsOf(name: string): string[] {

@@ -17,7 +17,7 @@ const KNOWN = new Set(HEADINGS.flatMap(([, words]) => words))
 /** Headings whose words stand in the order in which these names are written. */
 const FAMILY_FIRST = new Set([
   'фио', 'піб', 'фамилияимяотчество', 'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові', 'hoten', 'hovaten', 'teljesnev', 'nev',
-  'tanuloneve', 'diakneve', 'hallgatoneve',
+  'tanuloneve', 'diakneve', 'hallgatoneve', 'tanulo', 'diak', 'hallgato',
 ])
 /** Words of a heading that only say whose it is, as in "Name des Kindes" (common practice, no source). */
 const WHOSE = new Set([

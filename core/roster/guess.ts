@@ -270,7 +270,8 @@ function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping
   // most names with a comma: they stand as "Family, Given"
   if (share(cell => cell.includes(',')) > MOST_COMMAS) return share(isFirm) > MOST_FIRMS ? 'whole' : 'family-given'
   if (share(cell => FAMILY_FIRST.test(cell)) > MOST_PLAIN) return 'family-given'
-  const plain = share(cell => /^\p{Lu}[\p{L}\p{M}'’-]+(?: [\p{L}\p{M}'’.-]+)+$/u.test(cell)) > MOST_PLAIN
+  // scripts without capitals have a given name first as well: דנה כהן
+  const plain = share(cell => /^[\p{Lu}\p{Lo}][\p{L}\p{M}'’-]+(?: [\p{L}\p{M}'’.-]+)+$/u.test(cell)) > MOST_PLAIN
   return plain && share(isFirm) <= MOST_FIRMS ? 'given-family' : 'whole'
 }
 
