@@ -40,6 +40,9 @@ function keyOf(written: string): string {
   return left.length > 0 && left.length < words.length && KNOWN.has(bare) ? bare : key
 }
 
+/** Whether a word says that a group's name stands behind it. */
+export const isGroupWord = (word: string): boolean => wordsOf('group').includes(looseKey(word))
+
 /** Whether a heading says that firms stand under it. */
 export const isOfFirms = (heading: string): boolean => (FIRMS as readonly string[]).includes(looseKey(heading))
 

@@ -149,6 +149,25 @@ describe('a list is read as it was meant', () => {
     ])
   })
 
+  test('rows that name a group above its people are no people', () => {
+    const people = read('Class 5b\nAmelia Frost\nBen Hollis\nClass 5c\nDylan Price')
+    expect(people.map(one => [one.name, one.group])).toEqual([['Amelia Frost', '5b'], ['Ben Hollis', '5b'], ['Dylan Price', '5c']])
+    // one such row may be a name like others
+    expect(names('Ana Marsh\nTeam A\nBo Lind').map(([, , name]) => name)).toContain('Team A')
+  })
+
+  test('what somebody is called, in brackets or quotes behind the name, is another name of theirs', () => {
+    const people = read('Name;Heft\nFrost, Amelia (Millie);1\nHollis, Benjamin "Benny";2\nStone, Ida (geb. Moss);3')
+    expect(people.map(one => [one.family, one.given, one.name, one.aliases])).toEqual([
+      ['Frost', 'Amelia', 'Amelia Frost', ['Millie']], ['Hollis', 'Benjamin', 'Benjamin Hollis', ['Benny']], ['Stone', 'Ida', 'Ida Stone', []],
+    ])
+    expect(read('club,member\nReef (Town),Ana Marsh\nDune (Town),Bo Lind')[0]?.group).toBe('Reef (Town)')
+  })
+
+  test('a title before a name hides no order of names', () => {
+    expect(names('Participant,Organisation\nDr. Ada Moss,Reef\nProf. Ben Oak,Dune')[0]).toEqual(['Dr. Ada', 'Moss', 'Dr. Ada Moss'])
+  })
+
   test('mail addresses show themselves, whatever their heading', () => {
     expect(read('name,Kontakt\nAna Marsh,ana@shore.example\n')[0]).toMatchObject({ email: 'ana@shore.example', given: 'Ana' })
     expect(read('name,Kontakt\nAna Marsh,ask at the desk\n')[0]).toMatchObject({ email: '', fields: { Kontakt: 'ask at the desk' } })

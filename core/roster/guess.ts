@@ -1,7 +1,7 @@
 import { withoutForm } from '../names/company-forms'
 import { looseKey } from '../text/fold'
 import { showText } from '../text/show'
-import { guessColumns, isOfFirms, orderSaid } from './columns'
+import { guessColumns, isGroupWord, isOfFirms, orderSaid } from './columns'
 import type { RosterMapping, RosterTable } from './read'
 
 /** A list with its header row, and how its columns are read. */
@@ -86,8 +86,31 @@ function joinNames(table: RosterTable): RosterTable {
   return { ...table, rows: table.rows.map(row => [row.filter(Boolean).join(', ')]) }
 }
 
+/** A single column in which rows such as "Class 5b" stand above the people of each group; `null`: it is none. */
+function underGroups({ header, rows, ...table }: RosterTable): GuessedList | null {
+  const all = [header, ...rows]
+  const groupIn = ([cell = '', ...more]: readonly string[]) => {
+    const [, word = '', name = ''] = /^(\p{L}+) (\S{1,6})$/u.exec(cell) ?? []
+    return more.every(one => one === '') && isGroupWord(word) && /\d|^\p{L}$/u.test(name) ? name : null
+  }
+  const groups = all.filter(row => groupIn(row) !== null).length
+  if (groups < 2 || groupIn(header) === null || groups * 2 > all.length) return null
+  let group = ''
+  const people = all.flatMap((row) => {
+    const named = groupIn(row)
+    if (named !== null) group = named
+    return named === null ? [[row[0] ?? '', group]] : []
+  })
+  const named = { ...table, header: ['name', 'group'], rows: people }
+  const said = `Rows such as "${showText(header[0] ?? '')}" were taken for the groups of the people below them: look whether that is right`
+  const told = note(named, said)
+  return { table: told, mapping: { columns: ['name', 'group'], nameOrder: 'whole' } }
+}
+
 /** A pasted list of bare names has no header row: what looks like a person is one, what stands above other things is none. */
 function guessBare(table: RosterTable): GuessedList {
+  const grouped = underGroups(table)
+  if (grouped) return grouped
   const headed = underUnknown(table)
   if (headed) return headed
   const rows = [table.header, ...table.rows]
@@ -271,7 +294,7 @@ function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping
   if (share(cell => cell.includes(',')) > MOST_COMMAS) return share(isFirm) > MOST_FIRMS ? 'whole' : 'family-given'
   if (share(cell => FAMILY_FIRST.test(cell)) > MOST_PLAIN) return 'family-given'
   // scripts without capitals have a given name first as well: דנה כהן
-  const plain = share(cell => /^[\p{Lu}\p{Lo}][\p{L}\p{M}'’-]+(?: [\p{L}\p{M}'’.-]+)+$/u.test(cell)) > MOST_PLAIN
+  const plain = share(cell => /^[\p{Lu}\p{Lo}][\p{L}\p{M}'’.-]+(?: [\p{L}\p{M}'’.-]+)+$/u.test(cell)) > MOST_PLAIN
   return plain && share(isFirm) <= MOST_FIRMS ? 'given-family' : 'whole'
 }
 

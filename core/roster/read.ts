@@ -161,9 +161,11 @@ export function guessMapping(header: string[]): RosterMapping {
 
 function readPerson(header: string[], row: string[], { columns, nameOrder }: RosterMapping): Person {
   const cell = (meaning: ColumnMeaning) => row[columns.indexOf(meaning)] ?? ''
-  let given = cell('given')
+  const [own, wholly] = [withoutNickname(cell('given')), withoutNickname(cell('name'))]
+  let given = own.name
   let family = cell('family')
-  let name = cell('name')
+  // firms and clubs keep what stands in brackets
+  let name = nameOrder === 'whole' ? cell('name') : wholly.name
   if (!given && !family && name && nameOrder !== 'whole') ({ given, family } = splitName(name, nameOrder))
   // a name stays as the list writes it; "Marsh, Ada" is Ada Marsh
   if (name === '' || (name.includes(',') && nameOrder !== 'whole')) name = [given, family].filter(Boolean).join(' ')
@@ -171,9 +173,22 @@ function readPerson(header: string[], row: string[], { columns, nameOrder }: Ros
     const column = header[index]
     return meaning === 'other' && column ? [[column, row[index] ?? '']] : []
   }))
-  const aliases = cell('alias').split('|').map(alias => alias.trim()).filter(Boolean)
+  const nicknames = [own.nickname, nameOrder === 'whole' ? '' : wholly.nickname]
+  const aliases = [...new Set([...cell('alias').split('|').map(alias => alias.trim()), ...nicknames])].filter(Boolean)
   return { id: cell('id'), given, family, name, group: cell('group'), email: cell('email'), aliases, fields }
 }
+
+/**
+ * A name without what stands behind it in brackets or quotes, which is what somebody is called, unless it says what they were called by birth:
+ * "Amelia (Millie)" (common practice, no source).
+ */
+function withoutNickname(written: string): { name: string, nickname: string } {
+  const [whole = '', birth, bracket, quoted] = BESIDE_NAME.exec(written) ?? []
+  const name = written.replace(whole, ' ').replace(/\s+/g, ' ').replace(/\s+,/, ',').trim()
+  if (whole === '' || name === '') return { name: written, nickname: '' }
+  return { name, nickname: birth === undefined ? (bracket ?? quoted ?? '').trim() : '' }
+}
+const BESIDE_NAME = /\s*(?:\(((?:geb|née?|born|nata|nacida|ur|roz)[. ][^()]*)\)|\((\p{Lu}\p{Ll}[\p{L}\p{M}'’ .-]*)\)|["“„](\p{Lu}[^"“”„]+)["”“])/u
 
 /**
  * Takes a name in one column apart.
