@@ -9,7 +9,7 @@ import { toldByLevels } from './beside'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
-import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
+import { fillOnly, holdTwo, readLeftOver, standSettled, standVersion } from './left-over'
 import { mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
@@ -92,6 +92,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, context, known)
   standSettled(shown, alignment, text, known)
+  standVersion(shown, alignment, text, known)
   mendEdges(shown, alignment, text, known, context)
   holdTwo(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)

@@ -115,7 +115,7 @@ export const ROSTER_COLUMNS = [
       'klasa', 'trida', 'trieda', 'osztaly', 'luokka', 'turma', 'klase', 'kelas',
       'lop', 'bekkur', 'odeljenje', 'کلاس', 'clasa', 'sinif', 'razred', 'класс', 'клас', 'ταξη', 'τμημα', '班级', '班', 'クラス', '반', 'כיתה', 'الصف',
       'period', 'homeroom', 'studio', 'course', 'programme', 'program', 'programma', 'programa', 'studiengang', 'fachrichtung',
-      'section', 'kurs', 'curso', 'corso', 'seccion', 'sezione', 'oddzial', 'sube',
+      'house', 'section', 'kurs', 'curso', 'corso', 'seccion', 'sezione', 'oddzial', 'sube',
       ...FIRMS,
       'verein', 'club', 'klub', 'mannschaft', 'chor', 'choir', 'coro', 'choeur', 'band', 'ensemble', 'orchestra', 'orchester', 'troupe', 'patrol',
       'schule', 'school', 'ecole', 'escuela', 'scuola', 'szkola', 'skola', 'skole',

@@ -189,7 +189,9 @@ function isMisread(
 function missesText(parts: readonly NamePart[], words: readonly Word[], read: ReadonlySet<string>): boolean {
   const isWords = (part: NamePart) => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}{2}/u.test(text))
   const isSaid = parts.every((part, at) => !isWords(part) || words.some(word => word.part === at))
-  return isSaid ? read.size === 0 : words.some(({ key, aside }) => aside === 'kind' && read.has(key))
+  // behind an article it is somebody's own: The Plan
+  const isArticle = (word: Word | undefined) => isLeft(word) && (word?.key.length ?? 0) <= LEAST_WORD
+  return isSaid ? read.size === 0 : words.some(({ key, aside }, at) => aside === 'kind' && read.has(key) && !isArticle(words[at - 1]))
 }
 
 /** Whether nothing but a space parts a word from another one of the text. */

@@ -190,6 +190,11 @@ describe('a choice of a word and a number', () => {
     ['Ben Oak excerpt 2', 'Excerpt2'], ['Ben Oak exc 1', 'Excerpt1'], ['Ben Oak Excerpt Two', 'Excerpt2'], ['Ben Oak 1st excerpt', 'Excerpt1'],
     ['Ben Oak Excerpt II', 'Excerpt2'], ['Ben Oak Excerpt-2', 'Excerpt2'], ['Ben Oak solo', 'Solo'],
   ])('%s is %s', (received, value) => expect(rightOf(received)).toBe(`Ben Oak_${value}`))
+  test.each([['100 m entry', '100m'], ['relay entry', 'Relay'], ['400m', '400m']])('beside figures with a unit: %s is %s', (received, value) => {
+    const mixed = readField({ type: 'choice', values: ['100m', '400m', 'Relay'] }, false).rule
+    const parts = writtenParts(fillTemplate(parseTemplate('entry_{piece}'), { piece: mixed }, {}), ANY)
+    expect(explainParts(parts, received, { strictness: ANY }).captures.piece).toBe(value)
+  })
   test.each(['Ben Oak excerpt 3', 'Ben Oak extract 2', 'Ben Oak 2'])('%s is none of them', (received) => {
     expect(rightOf(received)).toBe('Ben Oak_{piece}')
   })
@@ -213,6 +218,7 @@ describe('a text that stands apart from the rule\'s own words', () => {
   })
   test('a word that says what kind of work it is may be the text\'s where the rule\'s own word is there', () => {
     expect(told('{family}_artigo_{topic}', kaya, 'Kaya artigo The Plan').right).toBe('Kaya_artigo_The Plan')
+    expect(told('{family}_artigo_{topic}', kaya, 'Kaya Mert The Plan').right).toBe('Kaya_artigo_Mert The Plan')
   })
 })
 
@@ -225,4 +231,16 @@ test('two choices beside each other are neither', () => {
   expect(['OB-210_label_DE_EN', 'OB-210 label EN, DE', 'label OB-210 DE'].map(rightOf)).toEqual([
     'OB-210_label_{lang}', 'OB-210_label_{lang}', 'OB-210_label_DE',
   ])
+})
+
+describe('a version beside figures of the holder\'s', () => {
+  const v = readField({ type: 'version', digits: 1 }, false).rule
+  const rightOf = (id: string, received: string) => {
+    const parts = writtenParts(fillTemplate(parseTemplate('{id} bundle v{v}'), { v }, { id }), ANY)
+    return expandParts(parts, explainParts(parts, received, { strictness: ANY }).captures)
+  }
+  test.each([
+    ['24-C-131', 'bundle C131 v3 final', '24-C-131 bundle v3'], ['24-F-007', 'Hearing Bundle 007', '24-F-007 bundle v{v}'],
+    ['24-F-007', '24-F-007 bundle v7', '24-F-007 bundle v7'], ['24-F-007', 'bundle 007 v2', '24-F-007 bundle v2'],
+  ])('of %s, %s', (id, received, right) => expect(rightOf(id, received)).toBe(right))
 })

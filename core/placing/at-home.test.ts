@@ -151,3 +151,17 @@ test('of what says nothing but the piece\'s title no text is told', async () => 
   }
   expect((await toldOf(soil, 'P04 soil report.pdf')).get('P04 soil report.pdf')?.right).toBe('P-04_soil_{lab}.pdf')
 })
+
+describe('a number behind the word that the rule writes before its holder\'s', () => {
+  const sounds: Rules = {
+    list: 'id,name,scene\n11,Pia Lenz,1\n14,Samir Ott,4',
+    requirements: [{
+      id: 'sound', title: 'Sound', name: 'scene{scene}_sound{n}', folder: '{name}', formats: [{ id: 'wav' }], count: { by: 'n', from: 1, to: 4 },
+      fields: { n: { type: 'number', digits: 1, from: 1, to: 4 } },
+    }],
+  }
+  test('is the holder\'s, and no piece\'s', async () => {
+    const told = await toldOf(sounds, 'Samir Ott/sound scene 4.wav')
+    expect([...told.values()].map(one => one.at)).toEqual(['sound 14 1'])
+  })
+})

@@ -109,9 +109,20 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const strange = all.filter(number => !ids.includes(number))
   const { first, most } = numbersOf(unit)
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
-  if (strange.length === 0 && all.length === 1 && Number(all[0]) < first + most) return all
+  if (strange.length === 0 && all.length === 1 && all.every(one => Number(one) < first + most && !isOfHolder(one, view.base, unit))) return all
   const said = strange.length === 0 && year === null ? saidOtherwise(view, unit, ofLevel) : null
   return said === null ? strange : [String(said)]
+}
+
+/** Whether a number stands behind the word that the rule writes before the same number of its holder's: of "sound scene 4" it is the scene's. */
+function isOfHolder(number: string, base: string, unit: Unit): boolean {
+  const tokens = tokensOf(base)
+  return formsOf(unit).some(({ name }) => (name ?? []).some((part, at) => {
+    const before = name?.[at - 1]
+    const isIts = part.kind === 'fixed' && part.part !== 'literal' && part.texts.some(text => Number(text) === Number(number))
+    const word = isIts && before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
+    return word !== '' && tokens.some((token, place) => token === word && Number(tokens[place + 1]) === Number(number))
+  }))
 }
 
 /** The number that a name without one says in Roman letters, in words, as a week, by its folder or by a letter. */

@@ -133,20 +133,22 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
 /** A choice that is a whole word and a number: Excerpt2. */
 const WORD_AND_NUMBER = /^(?<sign>\p{L}{4,})[ ._-]?0*(?<number>\d{1,2})$/u
 
-/** Where such a choice is written apart, shortened, with its number as a word, or the other way round: "Excerpt 2", "exc two", "2nd excerpt". */
+/** Where such a choice is written apart, shortened, with its number as a word, or the other way round: "exc two", "2nd excerpt", "100 m". */
 function* countedWords(name: string, values: readonly string[]): Generator<{ start: number, end: number, value: string }> {
   const counted = values.flatMap((value) => {
-    const { sign, number } = WORD_AND_NUMBER.exec(value)?.groups ?? {}
-    return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number) }]
+    const unit = MEASURED.exec(value)?.groups
+    const { sign, number } = unit ?? WORD_AND_NUMBER.exec(value)?.groups ?? {}
+    return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number), isUnit: unit !== undefined }]
   })
   const pieces = counted.length === 0 ? [] : [...name.matchAll(/\p{N}+(?:[.ºª°]|(?:st|nd|rd|th|er|e|o|a)(?!\p{L}))?|\p{L}+/gu)]
   for (const [at, piece] of pieces.entries()) {
     const next = pieces[at + 1]
     const between = next ? name.slice(piece.index + piece[0].length, next.index) : ''
     if (!next || between.length > 2 || !/^[ ._-]*$/.test(between)) continue
-    const isSaid = (word: string, figure: string, { sign, number }: { sign: string, number: number }) =>
-      word.length >= LEAST_MEANT && sign.startsWith(plain(word)) && (placeInRow(figure) ?? readRoman(figure)) === number
-    const [found, ...more] = counted.filter(one => isSaid(piece[0], next[0], one) || isSaid(next[0], piece[0], one))
+    const isNumber = (figure: string, number: number) => (placeInRow(figure) ?? readRoman(figure) ?? Number(figure)) === number
+    const isSaid = (word: string, figure: string, { sign, number, isUnit }: typeof counted[number]) =>
+      (isUnit ? plain(word) === sign : word.length >= LEAST_MEANT && sign.startsWith(plain(word))) && isNumber(figure, number)
+    const [found, ...more] = counted.filter(one => isSaid(next[0], piece[0], one) || (!one.isUnit && isSaid(piece[0], next[0], one)))
     if (found && more.length === 0) yield { start: piece.index, end: next.index + next[0].length, value: found.value }
   }
 }
