@@ -37,7 +37,9 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
       && parts[at]?.kind === 'fixed' && /^\P{N}*\p{L}$/u.test(text.slice(span.start, span.end)))?.start ?? start
     // of days and weeks alone: any word may be none of a few that are allowed
     const found = asked.length > 0 || !isDay ? asked : within(withWord, actual => outside?.(actual, part.rule))
-    const [only] = found.filter(({ range }) => part.rule.type !== 'version' || !isOfValue(parts, text.slice(...range)))
+    const isHolders = ([start, end]: [number, number]) => part.rule.type === 'version' && !/\p{L}/u.test(text[start - 1] ?? '')
+      && isOfValue(parts, text.slice(start, end))
+    const [only] = found.filter(({ range }) => !isHolders(range))
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only
     if (asked.length > 0) captures[part.part] = value

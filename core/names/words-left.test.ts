@@ -242,5 +242,6 @@ describe('a version beside figures of the holder\'s', () => {
   test.each([
     ['24-C-131', 'bundle C131 v3 final', '24-C-131 bundle v3'], ['24-F-007', 'Hearing Bundle 007', '24-F-007 bundle v{v}'],
     ['24-F-007', '24-F-007 bundle v7', '24-F-007 bundle v7'], ['24-F-007', 'bundle 007 v2', '24-F-007 bundle v2'],
+    ['E3', 'v3 bundle final', 'E3 bundle v3'],
   ])('of %s, %s', (id, received, right) => expect(rightOf(id, received)).toBe(right))
 })
