@@ -161,6 +161,9 @@ describe('a list is read as it was meant', () => {
     expect(people.map(one => [one.family, one.given, one.name, one.aliases])).toEqual([
       ['Frost', 'Amelia', 'Amelia Frost', ['Millie']], ['Hollis', 'Benjamin', 'Benjamin Hollis', ['Benny']], ['Stone', 'Ida', 'Ida Stone', []],
     ])
+    // a cell that is no name stays as it is
+    const long = `${'Ana '.repeat(60)}(Anni)`
+    expect(read(`name,email\n"Marsh, ${long}",am@reef.example\n"Lind, Bo",bl@reef.example`)[0]?.aliases).toEqual([])
     expect(read('club,member\nReef (Town),Ana Marsh\nDune (Town),Bo Lind')[0]?.group).toBe('Reef (Town)')
   })
 

@@ -183,12 +183,14 @@ function readPerson(header: string[], row: string[], { columns, nameOrder }: Ros
  * "Amelia (Millie)" (common practice, no source).
  */
 function withoutNickname(written: string): { name: string, nickname: string } {
-  const [whole = '', birth, bracket, quoted] = BESIDE_NAME.exec(written) ?? []
-  const name = written.replace(whole, ' ').replace(/\s+/g, ' ').replace(/\s+,/, ',').trim()
-  if (whole === '' || name === '') return { name: written, nickname: '' }
+  // longer cells hold no name
+  const [whole = '', birth, bracket, quoted] = written.length > LONGEST_NAME ? [] : BESIDE_NAME.exec(written) ?? []
+  if (whole === '' || whole === written) return { name: written, nickname: '' }
+  const name = written.replace(whole, ' ').replace(/\s+/g, ' ').replace(' ,', ',').trim()
   return { name, nickname: birth === undefined ? (bracket ?? quoted ?? '').trim() : '' }
 }
-const BESIDE_NAME = /\s*(?:\(((?:geb|née?|born|nata|nacida|ur|roz)[. ][^()]*)\)|\((\p{Lu}\p{Ll}[\p{L}\p{M}'’ .-]*)\)|["“„](\p{Lu}[^"“”„]+)["”“])/u
+const LONGEST_NAME = 200
+const BESIDE_NAME = /(?:\(((?:geb|née?|born|nata|nacida|ur|roz)[. ][^()]*)\)|\((\p{Lu}\p{Ll}[\p{L}\p{M}'’ .-]*)\)|["“„](\p{Lu}[^"“”„]+)["”“])/u
 
 /**
  * Takes a name in one column apart.
