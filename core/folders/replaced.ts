@@ -1,5 +1,6 @@
 import type { Unit } from '../brief/units'
 import type { NamePart } from '../names/parts'
+import { isHolders } from '../names/parts'
 import { freeField } from '../names/fields/index'
 import { formsOf } from '../brief/forms'
 import { KeyIndex } from '../names/key-index'
@@ -52,7 +53,7 @@ export function findReplaced(files: readonly Located[], units: readonly Unit[]):
 
 /** Only in people's values: what the rule itself writes between them is a matter of typing it. */
 function hasSign(parts: readonly NamePart[]): boolean {
-  return parts.some(part => part.kind === 'fixed' && part.part !== 'literal' && SIGN.test(part.texts[0] ?? ''))
+  return parts.some(part => isHolders(part) && SIGN.test(part.texts[0] ?? ''))
 }
 
 /** A part's own text, with its signs or with what stands for them. */

@@ -15,7 +15,7 @@ import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
-import { expandParts, isAnyText, isValue } from './parts'
+import { expandParts, isAnyText, isHolders, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { joinTouching, LIKE } from './spans'
@@ -215,12 +215,12 @@ function reorder(
 
 /** Whether an order moves a value that is nowhere in a name to where quite another word stands, or a free one to where a settled one does. */
 function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, folded: string): boolean {
-  const isSettled = (value: string) => parts.some(part => part.kind === 'fixed' && part.part !== 'literal'
+  const isSettled = (value: string) => parts.some(part => isHolders(part)
     && part.texts.some(text => foldCase(stripMarks(text)) === value))
   return order.some((at, index) => {
     const [part, span] = [parts[at], spans[index]]
     if (at !== index && part?.kind === 'free' && span && span.end > span.start) return isSettled(folded.slice(span.start, span.end))
-    if (at === index || part?.kind !== 'fixed' || part.part === 'literal' || !span || span.end === span.start || span.edits.length === 0) return false
+    if (at === index || !isHolders(part) || !span || span.end === span.start || span.edits.length === 0) return false
     const value = foldCase(stripMarks(span.text))
     return !folded.includes(value) && likeness(folded.slice(span.start, span.end), value) < LIKE
   })

@@ -9,7 +9,7 @@ import { passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
-import { isAnyText, isValue } from './parts'
+import { isAnyText, isHolders, isLiteral, isValue } from './parts'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 
@@ -24,7 +24,7 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
     ? [{ part, index }]
     : []))
   if (open.length === 0) return
-  const called = new Set(parts.flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? tokensOf(part.texts[0] ?? '') : [])))
+  const called = new Set(parts.flatMap(part => (isHolders(part) ? tokensOf(part.texts[0] ?? '') : [])))
   for (const { part, index } of open) {
     const { read, outside } = freeField(part.rule)
     const isDay = part.rule.type === 'date' || part.rule.type === 'week'
@@ -98,7 +98,7 @@ export function standVersion(parts: readonly NamePart[], alignment: Pick<Alignme
 
 /** The one letter that a rule writes straight before a value. */
 const letterBefore = (sign: NamePart | undefined): string =>
-  (sign?.kind === 'fixed' && sign.part === 'literal' ? /(?<!\p{L})\p{L}$/u.exec(sign.texts[0] ?? '')?.[0].toLowerCase() ?? '' : '')
+  (isLiteral(sign) ? /(?<!\p{L})\p{L}$/u.exec(sign.texts[0] ?? '')?.[0].toLowerCase() ?? '' : '')
 
 /** Where a letter stands by itself before figures; `null`: nowhere, or several times. */
 function behindLetter(text: string, letter: string): { whole: [number, number], figures: [number, number] } | null {
@@ -110,7 +110,7 @@ function behindLetter(text: string, letter: string): { whole: [number, number], 
 }
 
 /** Whether figures are some of a value of the holder's, as they stand there. */
-const isOfValue = (parts: readonly NamePart[], figures: string): boolean => parts.some(part => part.kind === 'fixed' && part.part !== 'literal'
+const isOfValue = (parts: readonly NamePart[], figures: string): boolean => parts.some(part => isHolders(part)
   && part.texts.some(value => tokensOf(value).includes(figures)))
 
 /** The value of a number that is settled otherwise, or the only one there is. */
@@ -162,7 +162,7 @@ function takeSign(
   parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, index: number, end: number,
 ): void {
   const [sign, span] = [parts[index - 1], spans[index - 1]]
-  const letters = sign?.kind === 'fixed' && sign.part === 'literal' ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : ''
+  const letters = isLiteral(sign) ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : ''
   const start = end - letters.length
   if (letters === '' || !span || span.end > span.start || foldCase(text.slice(start, end)) !== foldCase(letters)) return
   if (!takeFromExtra(extras, text, [start, end])) return
@@ -256,7 +256,7 @@ function isFreeOfValues(parts: readonly NamePart[], spans: readonly Span[], [sta
 /** Whether letters of the rule's own text before a value stand before it, such as the v of _v2. */
 function hasSign(parts: readonly NamePart[], spans: readonly Span[], text: string, index: number): boolean {
   const [sign, span] = [parts[index - 1], spans[index - 1]]
-  if (sign?.kind !== 'fixed' || sign.part !== 'literal' || !span) return true
+  if (!isLiteral(sign) || !span) return true
   return !/\p{L}/u.test(sign.texts[0] ?? '') || /\p{L}/u.test(text.slice(span.start, span.end))
 }
 

@@ -5,7 +5,7 @@ import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
-import { isAnyText } from './parts'
+import { isAnyText, isHolders, isLiteral } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
@@ -184,7 +184,7 @@ const isOnlyLettersOf = ({ edits, text: asked }: Span, word: string): boolean =>
 function partValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.end - span.start < 2) continue
+    if (!isHolders(part) || !span || span.end - span.start < 2) continue
     const char = text[span.start] ?? ''
     if (!isSeparator(char)) continue
     const before = alignment.spans[index - 1]
@@ -233,7 +233,7 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
     })
     const word = instead ? text.slice(...instead.range) : ''
     const noValue = isNoValue(word, span.text) && !isInitials(word, span.text)
-    if (!instead || noValue || (!own && isLiteral(parts, word)) || isElsewhere(part.part, span.text, word, known)
+    if (!instead || noValue || (!own && isWordOfRule(parts, word)) || isElsewhere(part.part, span.text, word, known)
       || isOfLiteral(parts, part.part, word)) continue
     alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = withinSeparators(text, instead.range)
@@ -272,8 +272,8 @@ const isThere = ({ start, end }: Span): boolean => end > start
 const begins = (word: string, own: string): boolean => word.startsWith(own) || (word.length >= LEAST_WORD && own.startsWith(word))
 
 /** Whether a word is one of the rule's own. */
-function isLiteral(parts: readonly NamePart[], word: string): boolean {
-  return parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => looseKey(text) === looseKey(word)))
+function isWordOfRule(parts: readonly NamePart[], word: string): boolean {
+  return parts.some(part => isLiteral(part) && part.texts.some(text => looseKey(text) === looseKey(word)))
 }
 
 /** A bracket that opens or closes nothing in a text belongs to what was taken out of it. */
@@ -291,7 +291,7 @@ function giveBack(parts: readonly NamePart[], { spans, extras }: Alignment, text
     const [before, between] = [parts[index - 2], parts[index - 1]]
     const [span, taken] = [spans[index], spans[index - 2]]
     if (!before || !isAnyText(before) || !taken || !span || span.end > span.start) continue
-    if (between?.kind !== 'fixed' || between.part !== 'literal') continue
+    if (!isLiteral(between)) continue
     const found = valueAtEnd(part, text, [taken.start, taken.end], between.texts[0] ?? '') ?? numberAtEnd(part, text, [taken.start, taken.end])
     if (!found) continue
     if (found.end < taken.end) extras.push({ range: [found.end, taken.end], before: index + 1 })

@@ -8,7 +8,7 @@ import type { Edit } from './difference'
 import { freeField } from './fields/index'
 import { LIKE } from './spans'
 import type { Captures, NamePart } from './parts'
-import { isAnyText, isValue } from './parts'
+import { isAnyText, isHolders, isLiteral, isValue } from './parts'
 import { isSeparator, trimSeparators } from './strictness'
 import { tokensOf, wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
@@ -48,7 +48,7 @@ function textOf(
   const before = takeBefore(parts, alignment, text, index, span)
   if (before !== null) return withoutWords(before, [...known.called(), ...known.titled()]) ?? before
   const value = takeOwnWord(parts, alignment, text, index, span)
-  const isSaid = parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]))
+  const isSaid = parts.some((part, at) => isHolders(part) && !isEmpty(alignment.spans[at]))
   return isSaid ? value : ownOnly(value ?? text.slice(span.start, span.end), known) ?? value
 }
 
@@ -156,7 +156,7 @@ const LEAST_WORD = 4
 function takeOwnWord(parts: readonly NamePart[], alignment: Alignment, text: string, index: number, span: Span): string | null {
   for (const [at, part] of parts.entries()) {
     const own = alignment.spans[at]
-    if (part.kind !== 'fixed' || part.part !== 'literal' || !own || !isWord(own.text)) continue
+    if (!isLiteral(part) || !own || !isWord(own.text)) continue
     const asked = looseKey(own.text)
     const [first = ''] = tokensOf(own.text)
     if (likeness(text.slice(own.start, own.end), own.text) >= LIKE) continue
@@ -200,7 +200,7 @@ function takeLeftOver(
   // two words instead of one of the rule's: the first stands for it, or is no word at all
   for (const [at, part] of parts.entries()) {
     const own = alignment.spans[at]
-    if (part.kind !== 'fixed' || part.part !== 'literal' || !own || !isWord(own.text)) continue
+    if (!isLiteral(part) || !own || !isWord(own.text)) continue
     if (likeness(text.slice(own.start, own.end), own.text) >= LIKE) continue
     const [first, second] = wordsIn(text, [own.start, own.end])
     if (!first || (isWord(first.word) && !second)) continue
@@ -226,7 +226,7 @@ function isUnlike(span: Span | undefined, text: string): boolean {
 
 /** Whether every value of the holder's is there. */
 const saysHolder = (parts: readonly NamePart[], { spans }: Alignment): boolean =>
-  parts.every((part, at) => part.kind !== 'fixed' || part.part === 'literal' || !isEmpty(spans[at]))
+  parts.every((part, at) => !isHolders(part) || !isEmpty(spans[at]))
 
 /** Where free text stands now, and whether another part stands on the wrong side of it. */
 function standing(spans: readonly Span[], index: number, [start, end]: [number, number]): Span {
@@ -239,7 +239,7 @@ function standing(spans: readonly Span[], index: number, [start, end]: [number, 
  * is let go of that stands instead of all of it.
  */
 function leavesWord(parts: readonly NamePart[], alignment: Alignment, text: string, known: Pick<Known, 'called' | 'titled'>): boolean {
-  const said = parts.flatMap((part, at) => (part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(alignment.spans[at]) ? [at] : []))
+  const said = parts.flatMap((part, at) => (isHolders(part) && !isEmpty(alignment.spans[at]) ? [at] : []))
   const [instead, ...others] = said.filter(at => isUnlike(alignment.spans[at], text))
   if (instead !== undefined && (others.length > 0 || said.length > 1 || !freeWord(alignment, text, instead))) return false
   const [extra] = alignment.extras.filter(({ range }) => isTextlike(text.slice(...range)))

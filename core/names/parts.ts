@@ -5,11 +5,24 @@ import { writeValue } from './fields/roster'
 import { ownOf } from '../text/own'
 import type { Strictness } from './strictness'
 import type { Template } from './template'
+import { EAST_ASIAN } from '../text/scripts'
 
 /** A template part with one holder's values filled in: fixed text, or a field that the name itself tells. */
 export type NamePart
   = | { kind: 'fixed', part: string, texts: string[] }
     | { kind: 'free', part: string, rule: FreeRule }
+
+export type FixedPart = Extract<NamePart, { kind: 'fixed' }>
+
+/** Whether a part is a value that is the holder's, settled before anything is received: a name, a group, a code. */
+export function isHolders(part: NamePart | undefined): part is FixedPart {
+  return part?.kind === 'fixed' && part.part !== 'literal'
+}
+
+/** Whether a part is what the rule itself writes. */
+export function isLiteral(part: NamePart | undefined): part is FixedPart {
+  return part?.kind === 'fixed' && part.part === 'literal'
+}
 
 /** Whether a part is a value that can be told by itself, so that it may stand in another place. */
 export function isValue(part: NamePart): boolean {
@@ -82,8 +95,7 @@ function withoutSigns(text: string): string[] {
   return [...new Set([asked, ...INSTEAD.map(by => text.replace(SIGNS, by).trim())])].filter(Boolean)
 }
 
-const UNSPACED = '[\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Hangul}]'
-const SPACE_WITHIN = new RegExp(`(?<=${UNSPACED})[ \\u3000](?=${UNSPACED})`, 'gu')
+const SPACE_WITHIN = new RegExp(`(?<=[${EAST_ASIAN}])[ \\u3000](?=[${EAST_ASIAN}])`, 'gu')
 
 /** 山田 花子 is 山田花子 (common practice, no source). */
 function unspaced(text: string): string[] {
@@ -106,10 +118,10 @@ function dropEmpty(parts: NamePart[], emptyAt: number[]): NamePart[] {
   for (const index of emptyAt) {
     const before = parts[index - 1]
     const after = parts[index + 1]
-    if (before?.kind === 'fixed' && before.part === 'literal' && SEPARATORS.test(before.texts[0]?.slice(-1) ?? '')) {
+    if (isLiteral(before) && SEPARATORS.test(before.texts[0]?.slice(-1) ?? '')) {
       before.texts = [before.texts[0]?.slice(0, -1) ?? '']
     }
-    else if (after?.kind === 'fixed' && after.part === 'literal' && SEPARATORS.test(after.texts[0]?.[0] ?? '')) {
+    else if (isLiteral(after) && SEPARATORS.test(after.texts[0]?.[0] ?? '')) {
       after.texts = [after.texts[0]?.slice(1) ?? '']
     }
   }

@@ -7,7 +7,7 @@ import { ownOf } from '../text/own'
 import { freeField } from './fields/index'
 import { valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
-import { isAnyText, isValue } from './parts'
+import { isAnyText, isHolders, isLiteral, isValue } from './parts'
 import { withinSeparators } from './strictness'
 import { isWordEdge } from './word-edges'
 import { tellNumbers } from './number-kinds'
@@ -21,7 +21,7 @@ export function standOwnWords(parts: readonly NamePart[], alignment: Alignment, 
   let folded: string | null = null
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    const whole = span && part.kind === 'fixed' && part.part === 'literal' ? wordOf(span.text) : null
+    const whole = span && isLiteral(part) ? wordOf(span.text) : null
     if (!span || !whole) continue
     const [there, until] = withinSeparators(text, [span.start, span.end])
     const isLike = until > there && likeness(text.slice(there, until), whole.word) >= LIKE
@@ -63,7 +63,7 @@ export function standInPlace(alignment: Alignment, text: string): void {
 export function standJoinedValues(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (part.kind !== 'fixed' || part.part === 'literal' || !span || (span.end > span.start && span.edits.length === 0)) continue
+    if (!isHolders(part) || !span || (span.end > span.start && span.edits.length === 0)) continue
     if (!/^(?=.*\p{L})(?=.*\p{N}).*[^\p{L}\p{N}]/u.test(span.text) || (span.end > span.start && isAlike(span, text))) continue
     const key = looseKey(span.text)
     const [only, ...more] = [...text.matchAll(/[\p{L}\p{N}]+/gu)].filter(([word]) => looseKey(word) === key)
@@ -85,7 +85,7 @@ export function standOwnValues(parts: readonly NamePart[], alignment: Alignment,
   for (let turn = 0; turn < parts.length * 2; turn++) {
     const index = turn % parts.length
     const [part, span] = [parts[index], alignment.spans[index]]
-    if (part?.kind !== 'fixed' || part.part === 'literal' || !span || span.text === '') continue
+    if (!isHolders(part) || !span || span.text === '') continue
     if (span.end > span.start && (span.edits.length === 0 || isAlike(span, text))) continue
     const value = foldPlain(span.text)
     const start = value.length === span.text.length ? onlyPlaceOf(value, folded, text) : -1
@@ -116,7 +116,7 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
   const { spans } = alignment
   for (const [index, part] of parts.entries()) {
     const [sign, letters, span] = [parts[index - 1], spans[index - 1], spans[index]]
-    if (part.kind !== 'free' || !span || span.end > span.start || sign?.kind !== 'fixed' || sign.part !== 'literal' || !letters) continue
+    if (part.kind !== 'free' || !span || span.end > span.start || !isLiteral(sign) || !letters) continue
     const own = ownOf(known, part.part) === undefined ? foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '') : ''
     if (own === '') continue
     const isIts = ({ start, end }: Span, at: number) => end > start && parts[at]?.kind === 'free' && ownOf(known, parts[at].part) === undefined
@@ -183,13 +183,13 @@ function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text
     return true
   }
   if (!host) return takeFromExtra(extras, text, [start, end])
-  const isLiteral = parts[at]?.part === 'literal'
-  if (!isLiteral && isAlike(host, text)) return false
+  const isSign = isLiteral(parts[at])
+  if (!isSign && isAlike(host, text)) return false
   // the side that is liker to it stands there instead of it
   const [left, more] = sidesOf(host.start, host.end).filter(([from, to]) => to > from).sort((a, b) => wordsOf(host, ...b) - wordsOf(host, ...a))
   if (more) extras.push({ range: more, before: more[0] < start ? at : at + 1 })
   const own = left ?? [host.start, host.start]
-  spans[at] = { ...host, start: own[0], end: own[1], edits: left || isLiteral ? [{ range: own, expected: host.text }] : [] }
+  spans[at] = { ...host, start: own[0], end: own[1], edits: left || isSign ? [{ range: own, expected: host.text }] : [] }
   return true
 }
 

@@ -1,3 +1,4 @@
+import { isHolders } from './parts'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
@@ -43,7 +44,7 @@ function valuesWithin({ parts, alignment: { spans }, text }: Name, stretch: read
   return words.length === 0
     ? []
     : parts.flatMap((part, at): Placed[] => {
-        const isOpen = part.kind === 'fixed' && part.part !== 'literal' && spans[at]?.start === spans[at]?.end
+        const isOpen = isHolders(part) && spans[at]?.start === spans[at]?.end
         const range = isOpen ? runOf(words, looseKey(part.texts[0] ?? '')) : null
         return range ? [{ at, range }] : []
       })
@@ -81,7 +82,7 @@ function holderBeside(name: Name, side: -1 | 1): Span | null {
   const { parts, alignment: { spans }, text } = name
   const own = ownOfName(name)
   return spans.find(({ start, end }, at) => {
-    const isValue = parts[at]?.kind === 'fixed' && parts[at].part !== 'literal' && end > start
+    const isValue = isHolders(parts[at]) && end > start
     const gap = side < 0 ? text.slice(end, own.start) : text.slice(own.end, start)
     return isValue && (side < 0 ? end <= own.start : start >= own.end) && !/[\p{L}\p{N}]/u.test(gap)
   }) ?? null
@@ -115,7 +116,7 @@ function dropTitle(name: Name): void {
 function dropBesideNames(name: Name): void {
   const { parts, alignment: { spans }, text, called, titled } = name
   const isEmpty = (at: number) => spans[at]?.start === spans[at]?.end
-  if (parts.some((part, at) => part.kind === 'fixed' && part.part !== 'literal' && !isEmpty(at))) return
+  if (parts.some((part, at) => isHolders(part) && !isEmpty(at))) return
   const own = ownOfName(name)
   const words = wordsIn(text, [own.start, own.end]).map(({ word, start, end }): Word => ({ key: looseKey(word), range: [start, end] }))
   const names = words.flatMap(({ key }, at) => (called().includes(key) ? [at] : []))

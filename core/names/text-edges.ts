@@ -6,7 +6,7 @@ import { freeField } from './fields/index'
 import { valuesAsked } from './left-over'
 import { isKindWord } from './kind-words'
 import type { Captures, NamePart } from './parts'
-import { isAnyText } from './parts'
+import { isAnyText, isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
 import { longestOf, wordOf } from './stand-elsewhere'
 import { trimSeparators, withinSeparators } from './strictness'
@@ -88,7 +88,7 @@ function reunite(name: Name): void {
   const { parts, alignment: { spans }, text } = name
   for (const [at, part] of parts.entries()) {
     const [own, span] = [ownOfName(name), spans[at]]
-    const word = part.kind === 'fixed' && part.part === 'literal' && span ? wordOf(span.text) : null
+    const word = isLiteral(part) && span ? wordOf(span.text) : null
     if (!span || !word || span.end === span.start || span.moved || likeness(text.slice(span.start, span.end), word.word) >= LIKE) continue
     const holds = foldPlain(text.slice(own.start, own.end)).split(/[^\p{L}\p{N}]+/u).includes(word.folded)
     const between = span.start >= own.end ? text.slice(own.end, span.start) : text.slice(span.end, own.start)
@@ -230,7 +230,7 @@ function signedIn(name: Name, at: number, side: -1 | 1): { figures: Range, whole
 
 /** Letters that the rule itself writes straight before or behind a value. */
 function lettersBeside(sign: NamePart | undefined, side: -1 | 1): string | undefined {
-  const asked = sign?.kind === 'fixed' && sign.part === 'literal' ? foldCase(sign.texts[0] ?? '') : ''
+  const asked = isLiteral(sign) ? foldCase(sign.texts[0] ?? '') : ''
   return (side < 0 ? /\p{L}{2,}$/u : /^\p{L}{2,}/u).exec(asked)?.[0]
 }
 

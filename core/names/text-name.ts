@@ -1,6 +1,7 @@
 import { ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
 import type { Captures, NamePart } from './parts'
+import { isLiteral } from './parts'
 import { standAt, withoutStretch } from './spans'
 import { isSeparator } from './strictness'
 import { tokensOf } from './tokens'
@@ -47,7 +48,7 @@ export function isOpen({ parts, alignment: { spans }, known }: Name, at: number)
 /** Whether what parts words from the text is not the sign that the rule writes there. */
 export function isNoSign({ parts, index }: Name, side: -1 | 1, gap: string): boolean {
   const sign = parts[index + side]
-  const asked = sign?.kind === 'fixed' && sign.part === 'literal' ? sign.texts[0] ?? '' : ''
+  const asked = isLiteral(sign) ? sign.texts[0] ?? '' : ''
   const edge = side < 0 ? /[^\p{L}\p{N}]*$/u.exec(asked)?.[0] : /^[^\p{L}\p{N}]*/u.exec(asked)?.[0]
   return gap !== '' && gap !== edge && [...gap].every(isSeparator)
 }

@@ -10,6 +10,7 @@ import { numberOfWord } from './number-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import type { NamePart } from './parts'
+import { isHolders, isLiteral } from './parts'
 import type { Strictness } from './strictness'
 import { trimSeparators, withinSeparators } from './strictness'
 import { wordsIn } from './tokens'
@@ -42,7 +43,7 @@ export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, tex
 /** Of a value of several words that begins or ends right, words that are nothing of the rest of it are others: "Chiara Later" for Chiara Longo. */
 function trimValue(part: NamePart, alignment: Alignment, text: string, index: number): void {
   const span = alignment.spans[index]
-  if (part.kind !== 'fixed' || part.part === 'literal' || !span || span.edits.length === 0 || !/\p{L}[^\p{L}\p{M}]+\p{L}/u.test(span.text)) return
+  if (!isHolders(part) || !span || span.edits.length === 0 || !/\p{L}[^\p{L}\p{M}]+\p{L}/u.test(span.text)) return
   const [asked, there] = [wordsIn(span.text, [0, span.text.length]), wordsIn(text, [span.start, span.end])]
   if (asked.length < 2 || there.length < 2) return
   for (const side of [1, -1] as const) {
@@ -86,7 +87,7 @@ function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string
 
 /** Whether a short value is nothing but letters of a longer word beside which more stands: TRA of "Trans-Bud VAT" is no code. */
 function isCutFromWord(part: NamePart, { start, end }: Span, { extras }: Alignment, text: string): boolean {
-  if (part.kind !== 'fixed' || part.part === 'literal' || end === start || end - start > SHORT_VALUE) return false
+  if (!isHolders(part) || end === start || end - start > SHORT_VALUE) return false
   return extras.some(({ range: [from, to] }) => {
     const touches = (from === end && !isWordEdge(text, end)) || (to === start && !isWordEdge(text, start))
     return touches && /[\p{L}\p{M}]/u.test(text.slice(from, to)) && /[^\p{L}\p{M}]/u.test(text.slice(from, to))
@@ -167,7 +168,7 @@ export function isNoValue(text: string, value: string): boolean {
  */
 export function isOfLiteral(parts: readonly NamePart[], asked: string, word: string): boolean {
   const key = OF_NAME.has(asked) ? looseKey(word) : ''
-  return key !== '' && parts.some(part => part.kind === 'fixed' && part.part === 'literal' && part.texts.some((text) => {
+  return key !== '' && parts.some(part => isLiteral(part) && part.texts.some((text) => {
     const own = looseKey(text)
     return own.length > 1 && key.length > own.length && (key.startsWith(own) || (own.length >= LEAST_ENDING && key.endsWith(own)))
   }))

@@ -9,7 +9,7 @@ import { isYears } from './fields/number'
 import type { FoundValue } from './left-over'
 import { valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
-import { isAnyText } from './parts'
+import { isAnyText, isHolders, isLiteral } from './parts'
 import { LIKE } from './spans'
 import { tokensOf, wordsIn } from './tokens'
 import { LONG_STATE } from './text-drops'
@@ -54,9 +54,6 @@ export function readWordByWord(
 const LEAST_COST = 2
 /** Of more words nothing is read so. */
 const MOST_WORDS = 24
-
-/** Whether a part is a value of the holder's. */
-const isHolders = (part: NamePart | undefined): boolean => part?.kind === 'fixed' && part.part !== 'literal'
 
 /** Whose the words of a name are; `null`: that cannot be told. */
 function ownersOf(
@@ -187,7 +184,7 @@ function isMisread(
  * says in their place what kind of work it is.
  */
 function missesText(parts: readonly NamePart[], words: readonly Word[], read: ReadonlySet<string>): boolean {
-  const isWords = (part: NamePart) => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}{2}/u.test(text))
+  const isWords = (part: NamePart) => isLiteral(part) && part.texts.some(text => /\p{L}{2}/u.test(text))
   const isSaid = parts.every((part, at) => !isWords(part) || words.some(word => word.part === at))
   // behind an article it is somebody's own: The Plan
   const isArticle = (word: Word | undefined) => isLeft(word) && (word?.key.length ?? 0) <= LEAST_WORD

@@ -3,12 +3,14 @@ import type { Unit } from '../brief/units'
 import type { Evidence, NamedIn } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { UnitSet } from '../names/key-index'
-import { holderKey, withoutWeakNumbers } from './people'
-import type { HolderEvidence } from './people'
+import { holderKey } from './called'
+import type { HolderEvidence } from './called'
+import { withoutWeakNumbers } from './people'
 import type { Candidate, NameFit } from './score'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
-import { fitName, heedAlike, heedFormats, heedHomes, heedPlaces, isOutOfPlace, levelNamesakes, scoreUnit } from './score'
+import { heedEachOther, isOutOfPlace } from './heed'
+import { fitName, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf } from './view'
 import type { FileView } from './view'
@@ -70,11 +72,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     }
     return candidate
   })
-  levelNamesakes(list)
-  heedAlike(list)
-  heedFormats(view, list)
-  heedPlaces(view, list)
-  heedHomes(view, list)
+  heedEachOther(view, list)
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }

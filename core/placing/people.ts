@@ -1,32 +1,14 @@
-import { gather } from '../text/gather'
-import type { Person, Roster } from '../roster/types'
-import { groupOf } from '../roster/values'
+import { WEEK_KEYS } from '../names/months'
 import { bareNumbers } from '../names/number-kinds'
-import { MONTH_WORDS, WEEKDAY_WORDS, WEEK_KEYS } from '../names/months'
-import { PARTICLES } from '../names/particles'
-import { andForms } from '../names/and-words'
-import { withoutForm } from '../names/company-forms'
-import { petNamesOf } from '../names/pet-names'
-import { beginningsOf, commonTail, tokensOf, withoutZeros } from '../names/tokens'
-import { isTradeWord } from '../names/trade-words'
-import { foldCase, looseKey, plainDigits, transcribe } from '../text/fold'
-import { ownOf } from '../text/own'
+import { tokensOf } from '../names/tokens'
+import type { Roster } from '../roster/types'
+import { foldCase, looseKey, plainDigits } from '../text/fold'
+import { gather } from '../text/gather'
 import { romanised } from '../text/romanise'
+import { EAST_ASIAN, UNSPACED } from '../text/scripts'
+import type { Entry, HolderEvidence } from './called'
+import { gatherCalled } from './called'
 import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED } from './weights'
-
-/**
- * How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name.
- * `number`: only a bare number says so, which many other things may be.
- */
-export interface HolderEvidence { strength: number, said: string, number?: true }
-
-/**
- * `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. `short`: with
- * initials or a number, which a slip would make of many others. `letters`: nothing but initials, which only capitals are.
- */
-type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' | 'short' | 'letters' }
-
-type Add = (text: string, holder: string, strength: number, said: string, part?: Entry['part']) => void
 
 /** Tells whom a folder level or file name speaks of. */
 export interface PeopleIndex {
@@ -40,9 +22,8 @@ export interface PeopleIndex {
 
 /** A key that speaks of more people than this says nothing. */
 const MOST_SHARED = 40
+
 const LONGEST_RUN = 5
-/** Ids of so few digits are written into names for many other reasons. */
-const BARE_ID = /^\d{1,4}$/
 
 /**
  * Indexes everybody by the ways people write whose file it is: full name in either order, id, alias, mail, family name.
@@ -53,61 +34,7 @@ const BARE_ID = /^\d{1,4}$/
  * @param ruleWords - all words that the rules know, as loose keys: they are nobody's initials
  */
 export function indexPeople(roster: Roster, groupWords: readonly string[] = [], ruleWords: ReadonlySet<string> = NO_KEYS): PeopleIndex {
-  const entries = new Map<string, Entry[]>()
-  const add: Add = (text, holder, strength, said, part) => {
-    for (const key of new Set([looseKey(text), looseKey(transcribe(text)), ...romanised(text).map(looseKey)])) {
-      if (key.length < 2 && !/^\p{Lo}$/u.test(key)) continue
-      const list = entries.get(key)
-      if (!list?.some(one => one.holder === holder)) gather(entries, key, { holder, strength, said, ...(part ? { part } : {}) })
-    }
-  }
-  const numbers = new Map<string, Entry[]>()
-  const ids = new Set(roster.people.map(person => person.id))
-  for (const person of roster.people) {
-    addPerson(person, add)
-    if (!BARE_ID.test(person.id)) {
-      add(person.id, holderKey('person', person.id), NAMED.id, person.id)
-      const bare = withoutZeros(person.id)
-      if (bare !== person.id && !ids.has(bare)) add(bare, holderKey('person', person.id), NAMED.id * OF_NAMED.slip, person.id)
-    }
-    else {
-      for (const written of new Set([person.id, person.id.replace(/^0+(?=\d)/, ''), person.id.padStart(2, '0')])) {
-        // what is written of it counts: the 1 of 0001 may be anything
-        const strength = NAMED.number[Math.min(written.length, person.id.length)] ?? 0
-        gather(numbers, written, { holder: holderKey('person', person.id), strength, said: person.id, number: true })
-      }
-    }
-  }
-  addOtherNames(roster.people, ruleWords, add)
-  addWithoutTail(ids, add)
-  addWrittenOut(ids, headingOf(roster, 'id'), add)
-  addLastDigits(roster.people, ids, add, (number, entry) => {
-    gather(numbers, number, entry)
-  })
-  const groups = new Set(roster.people.map(groupOf).filter(Boolean))
-  for (const group of groups) {
-    add(group, holderKey('group', group), NAMED.group, group)
-    const bare = withoutForm(group.replace(TITLE, ''))
-    if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
-  }
-  addShortGroups(groups, [...groupWords, ...headingOf(roster, 'group')], ruleWords, add)
-  addGenitives(roster.people, entries, add)
-  addPetForms(roster.people, entries, add)
-  if (roster.people.length <= MOST_CALLED_SHORT) {
-    addShortNames(roster.people, entries, add)
-    addShortenedWithin(roster.people, add)
-    addInitials(roster.people, key => entries.has(key) || ruleWords.has(key), add)
-  }
-  const trades = new Set(roster.people.filter(isFirm).flatMap(person => wordsOf(person.name)).map(looseKey).filter(isTradeWord))
-  for (const [key, list] of entries) {
-    const [only, ...more] = list
-    if (!only || more.length > 0) continue
-    // what nobody else is called says more than its kind does
-    if (only.strength === NAMED.initials) only.strength = NAMED.ownInitials
-    // but for words by which firms say what they do
-    const isTelling = only.strength === NAMED.wordOfName && key.length >= 4 && !trades.has(key)
-    if (only.strength === NAMED.firstOfGiven || isTelling) only.strength = NAMED.given
-  }
+  const { entries, numbers } = gatherCalled(roster, groupWords, ruleWords)
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
 
@@ -258,340 +185,23 @@ function indexOwners(roster: Roster): Map<string, string> {
   return owners
 }
 
-/** One key for persons and groups, which may bear the same text. */
-export function holderKey(kind: 'person' | 'group', holder: string): string {
-  return `${kind === 'person' ? 'p' : 'g'}:${holder}`
-}
-
 /** Leaves out whose number stands in a text, where that is something else: a piece, a day. */
 export function withoutWeakNumbers(named: ReadonlyMap<string, HolderEvidence>): Map<string, HolderEvidence> {
   return new Map([...named].filter(([, { number, strength }]) => !number || strength > LEAST_NAMED))
 }
 
-/** Words before a name that are none of it (common practice, no source). */
-const TITLE = /^(?:(?:dr|prof|mag|dipl|ing|mr|mrs|ms|herr|frau|sir|dott|arch)\.?\s+)+/i
-
-function addPerson(person: Person, add: Add): void {
-  const holder = holderKey('person', person.id)
-  const { family, name, aliases, email } = person
-  const given = person.given.replace(TITLE, '')
-  add(name, holder, NAMED.whole, name)
-  if (given && family) {
-    add(`${given} ${family}`, holder, NAMED.whole, name)
-    add(`${family} ${given}`, holder, NAMED.whole, name)
-    const first = given.split(/[\s-]/)[0] ?? given
-    add(`${first} ${family}`, holder, NAMED.firstAndFamily, name)
-    add(`${family} ${first}`, holder, NAMED.firstAndFamily, name)
-    add(`${family} ${[...given][0] ?? ''}`, holder, NAMED.initialAndFamily, name)
-    add(`${[...given][0] ?? ''} ${family}`, holder, NAMED.initialAndFamily, name)
-    add(family, holder, NAMED.family, family, 'family')
-    add(given, holder, NAMED.given, given, 'given')
-    // of a double or particled family name people often write the last word alone
-    for (const word of family.split(/[\s-]/)) {
-      if (word !== family && word.length > 2 && !PARTICLES.has(word.toLowerCase())) add(word, holder, NAMED.lastOfFamily, word, 'family')
-    }
-    if (first !== given) add(first, holder, NAMED.firstOfGiven, first, 'given')
-    for (const word of wordsOf(given)) if (word !== first) add(word, holder, NAMED.wordOfName, word, 'later')
-    const initials = given.split(/[\s-]+/).map(word => [...word][0] ?? '').join('')
-    if (initials.length > 1) add(initials, holder, NAMED.initials, initials, 'given')
-  }
-  for (const alias of aliases) {
-    add(alias, holder, NAMED.alias, alias)
-    for (const word of wordsOf(alias)) add(word, holder, NAMED.firstOfGiven, word, 'given')
-  }
-  if (!given && !family) addLoneName(name, holder, add)
-  const local = email.split('@')[0] ?? ''
-  if (local.length > 3) add(local, holder, NAMED.mailbox, local)
-}
-
-/** A given and a family name, as people are called. */
-const TWO_NAMES = /^\p{Lu}[\p{L}\p{M}'’-]+ \p{Lu}[\p{L}\p{M}'’-]+$/u
-
-/**
- * The names of people in a further column that calls everybody otherwise: of whoever plays a part, tells a case or keeps an animal a file may bear
- * the own name (common practice, no source). Words that a rule knows are none.
- */
-function addOtherNames(people: readonly Person[], ruleWords: ReadonlySet<string>, add: Add): void {
-  const columns = new Set(people.flatMap(person => Object.keys(person.fields)))
-  for (const column of columns) {
-    const named = people.map(({ id, fields }) => ({ holder: holderKey('person', id), name: (ownOf(fields, column) ?? '').trim() }))
-    const areAll = named.length > 1 && named.every(({ name }) => TWO_NAMES.test(name))
-    if (!areAll || new Set(named.map(({ name }) => looseKey(name))).size < named.length) continue
-    for (const { holder, name } of named) {
-      add(name, holder, NAMED.family, name)
-      for (const word of wordsOf(name)) if (!ruleWords.has(looseKey(word))) add(word, holder, NAMED.firstOfGiven, word, 'given')
-    }
-  }
-}
-
-/** What a list calls a column, where that is a word. */
-const headingOf = ({ headings = {} }: Roster, column: string): string[] => [headings[column] ?? ''].filter(heading => /^\p{L}{3,}$/u.test(heading))
-
-/** An id of a letter or two and a number written out in what its column is called: Hive 2 for H02 (common practice, no source). */
-function addWrittenOut(ids: ReadonlySet<string>, [heading]: readonly string[], add: Add): void {
-  for (const id of heading === undefined ? [] : ids) {
-    const [, letters = '', number = ''] = /^(\p{L}{1,2})[-_ .]?0*(\d{1,4})$/u.exec(id) ?? []
-    if (letters === '' || !looseKey(heading ?? '').startsWith(looseKey(letters))) continue
-    for (const written of new Set([number, number.padStart(2, '0')])) {
-      add(`${heading} ${written}`, holderKey('person', id), NAMED.id * OF_NAMED.slip, id, 'short')
-    }
-  }
-}
-
-/** Ids without what all of them end in, as people write them for short (common practice, no source). */
-function addWithoutTail(ids: ReadonlySet<string>, add: Add): void {
-  const tail = commonTail(ids)
-  for (const id of tail === '' ? [] : ids) {
-    const short = id.slice(0, -tail.length)
-    if (!BARE_ID.test(short) && !ids.has(short)) add(short, holderKey('person', id), NAMED.id * OF_NAMED.slip, id)
-  }
-}
-
-/** Ids by their last digits, as people write them for short, where no other id ends so and none is called so (common practice, no source). */
-function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add: Add, addNumber: (number: string, entry: Entry) => void): void {
-  const byEnd = new Map<string, string[]>()
-  const tail = commonTail(ids)
-  for (const { id } of people) {
-    const [, digits] = /(?:^|[^\d.,])[^\p{L}\d]*(\d{2,})$/u.exec(tail === '' ? id : id.slice(0, -tail.length)) ?? []
-    if (digits) for (const end of new Set([digits, digits.replace(/^0+(?=\d\d)/, '')])) gather(byEnd, end, id)
-  }
-  for (const [end, [id = '', ...more]] of byEnd) {
-    if (more.length > 0 || ids.has(end)) continue
-    const holder = holderKey('person', id)
-    if (BARE_ID.test(end)) addNumber(end, { holder, strength: NAMED.number[end.length] ?? 0, said: id, number: true })
-    else add(end, holder, NAMED.id * OF_NAMED.slip, id)
-  }
-}
-
-/** Words for a group that people write before its number (common practice, no source). */
-const GROUP_WORDS = [
-  'group', 'team', 'gruppe', 'grupp', 'grp', 'gr', 'groupe', 'grupo', 'gruppo', 'grupa', 'groep', 'ryhmä', 'equipo', 'équipe', 'squadra', 'lag',
-  'группа',
-]
-
-/** What a word for a group and a letter may make besides, which is no group's (common practice, no source). */
-const NO_GROUPS = new Set([...GROUP_WORDS, 'teams', 'groups', 'gruppen', 'grupos', 'gruppos', 'equipos', 'squadras', 'groepen'].map(looseKey))
-
-/**
- * Groups as people shorten them, where no other may be meant: T2 and Gruppe 2 for Team 2, Team 7 for 07, Group A for A, and the first or the
- * last word of a name of several.
- */
-function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string[], ruleWords: ReadonlySet<string>, add: Add): void {
-  const shorts = new Map<string, string[]>()
-  const before = [...new Set([...GROUP_WORDS, ...groupWords])]
-  for (const group of [...groups].filter(one => /^\p{L}$/u.test(one))) {
-    for (const word of before.filter(one => one.length > 3)) {
-      if (!NO_GROUPS.has(looseKey(word + group))) add(word + group, holderKey('group', group), NAMED.group, group)
-    }
-  }
-  for (const group of groups) {
-    const [, word = '', number] = /^(\p{L}*)[ _-]?0*(\d{1,3})$/u.exec(group) ?? []
-    const words = group.split(/[\s_-]+/)
-    const ends = words.length > 1 ? [words[0] ?? '', words.at(-1) ?? ''] : []
-    const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => before.map(written => `${written}${one}`))
-    const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
-    const spoken = [...own, ...ends.filter(end => /^\p{L}{4,}$/u.test(end) && !NO_GROUPS.has(looseKey(end))), ...singularsOf(group)]
-    const begun = shortenedGroup(group).map(looseKey).filter(short => !ruleWords.has(short))
-    for (const short of new Set([...spoken.map(looseKey), ...begun])) gather(shorts, short, group)
-  }
-  const known = new Set([...groups].map(looseKey))
-  for (const [short, [only = '', ...more]] of shorts) {
-    if (more.length === 0 && !known.has(short)) add(short, holderKey('group', only), NAMED.given, only)
-  }
-}
-
-/** What a long name of one word is shortened to: Senioren for Seniorenkreis (common practice, no source). */
-const shortenedGroup = (group: string): string[] =>
-  (/^\p{L}{9,}$/u.test(group) ? beginningsOf(group, LEAST_BEGINNING, [...group].length - 2) : [])
-const LEAST_BEGINNING = 5
-
-/** A group's name in the singular, as people write of one of its parts: Klarinet for Klarinetten (common practice, no source). */
-function singularsOf(group: string): string[] {
-  if (!/^\p{L}{6,}$/u.test(group)) return []
-  const stems = ['en', 'er', 'es', 'n', 's', 'e', 'i', 'y'].filter(end => group.endsWith(end)).map(end => group.slice(0, -end.length))
-  return stems.flatMap(stem => (stem.at(-1) === stem.at(-2) ? [stem, stem.slice(0, -1)] : [stem]))
-}
-
-/** Names as they stand before what is somebody's, "Lisas Referat", "Eetun päiväkirja", where nobody is called so (common practice, no source). */
-function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
-  const known = new Set(entries.keys())
-  for (const person of people) {
-    const one = person.given === '' && person.family === ''
-    for (const part of one ? ['name'] as const : ['given', 'family'] as const) {
-      const name = looseKey(person[part])
-      if (!/^\p{L}{3,}$/u.test(name) || /\s/.test(person[part].trim())) continue
-      // Mäkisen for Mäkinen
-      const forms = [`${name}s`, `${name}n`, ...name.endsWith('nen') ? [`${name.slice(0, -3)}sen`] : []]
-      const half = part === 'name' ? undefined : part
-      for (const form of forms) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], half)
-    }
-  }
-}
-
-/** Endings that make a pet form of a given name: Piotrek, Hansi, Jantje; and those before which it loses its last vowel: Anita, Lenchen. */
-const PET_ENDINGS = ['ek', 'us', 'cia', 'sia', 'chen', 'lein', 'i', 'y', 'ie', 'tje', 'ito', 'ita', 'inho', 'inha']
-const PET_ENDINGS_CUT = ['chen', 'ito', 'ita', 'inho', 'inha']
-const LEAST_PET_FORM = 5
-
-/** Given names in their pet forms, where nobody is called so: who it may be, as long as no folder says more (common practice, no source). */
-function addPetForms(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
-  const known = new Set(entries.keys())
-  const forms = new Map<string, { holder: string, said: string }[]>()
-  const told = new Map<string, { holder: string, said: string }[]>()
-  for (const { id, given } of people) {
-    const first = given.split(/[\s-]/)[0] ?? ''
-    const name = looseKey(first)
-    for (const form of new Set(petNamesOf(given).map(looseKey))) gather(told, form, { holder: holderKey('person', id), said: first })
-    if (!/^[a-z]{3,}$/.test(name)) continue
-    const doubled = /[aeiou][bdglmnprt]$/.test(name) ? ['i', 'y', 'ie'].map(end => name + name.slice(-1) + end) : []
-    const cut = /[aeiou]$/.test(name) ? PET_ENDINGS_CUT.map(end => name.slice(0, -1) + end) : []
-    for (const form of new Set([...PET_ENDINGS.map(end => name + end), ...doubled, ...cut])) {
-      gather(forms, form, { holder: holderKey('person', id), said: first })
-    }
-  }
-  for (const [form, [only, ...more]] of [...told, ...[...forms].filter(([form]) => form.length >= LEAST_PET_FORM && !told.has(form))]) {
-    if (only && more.length === 0 && !known.has(form)) add(form, only.holder, NAMED.petForm, only.said, 'given')
-  }
-}
-
-const LEAST_SHORT = 3
-const MOST_SHORT = 5
-
-/** The first letters of a name, as it is shortened; itself where it is no longer. */
-const shortNamesOf = (name: string): string[] => beginningsOf(name, Math.min(LEAST_SHORT, [...name].length), MOST_SHORT)
-
-/** In longer lists too many names begin alike. */
-const MOST_CALLED_SHORT = 2000
-/** Days and months that are shortened as names are. */
-const NO_NAMES = new Set([...MONTH_WORDS.split('|'), ...WEEKDAY_WORDS.split('|')].map(looseKey))
-
-/**
- * Given names by their beginning, Zach for Zachary, where nobody else's begins so or is called so; beside the family name or its first letter
- * wherever nobody is called both (common practice, no source).
- */
-function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
-  const known = new Set(entries.keys())
-  const shorts = new Map<string, { holder: string, said: string, whole: boolean }[]>()
-  for (const { id, given, family, name, aliases } of people) {
-    const words = name.split(/\s+/)
-    const [first = '', last = ''] = given ? [wordsOf(given)[0] ?? given, family] : [words[0], words.length > 1 ? words.at(-1) : '']
-    const holder = holderKey('person', id)
-    for (const called of [first, ...aliases]) {
-      for (const short of shortNamesOf(called)) {
-        if (short !== called) gather(shorts, looseKey(short), { holder, said: called, whole: false })
-        if (last) for (const more of [last, [...last][0] ?? '']) gather(shorts, looseKey(short + more), { holder, said: name, whole: true })
-      }
-    }
-  }
-  const isOthers = (short: string) => known.has(short) || NO_NAMES.has(short) || short.length < LEAST_SHORT
-  for (const [short, [only, ...more]] of shorts) {
-    if (!only || more.some(one => one.holder !== only.holder) || isOthers(short)) continue
-    add(short, only.holder, only.whole ? NAMED.firstAndFamily : NAMED.given, only.said, only.whole ? 'short' : 'given')
-  }
-}
-
 /** A word of capitals alone, as initials are written. */
 const CAPITALS = /(?<![\p{L}\p{N}])\p{Lu}{3,5}(?!\p{L})/gu
 
-/**
- * The first letters of all words of a name, where nobody else has the same and they are nothing else: ZBL for Zoe Baker-Lee (common practice,
- * no source).
- */
-function addInitials(people: readonly Person[], isTaken: (key: string) => boolean, add: Add): void {
-  const initialsOf = (words: string) => words.split(/[\s-]+/).map(word => [...word][0] ?? '').join('')
-  const byLetters = new Map<string, Set<string>>()
-  for (const { id, given, family, name } of people) {
-    const [before, behind] = given && family ? [given, family].map(initialsOf) : [initialsOf(name), '']
-    for (const letters of new Set([`${before}${behind}`, `${behind}${before}`])) {
-      const key = looseKey(letters)
-      byLetters.set(key, (byLetters.get(key) ?? new Set()).add(id))
-    }
-  }
-  for (const [letters, ids] of byLetters) {
-    const [only = '', ...more] = ids
-    if (more.length > 0 || letters.length < LEAST_SHORT || NO_NAMES.has(letters) || isTaken(letters)) continue
-    add(letters, holderKey('person', only), NAMED.given, letters.toUpperCase(), 'letters')
-  }
-}
-
-/** Whether a name is a firm's: a legal form or an "and" stands in it. */
-const isFirm = ({ name, given, family }: Person): boolean =>
-  given === '' && family === '' && (withoutForm(name) !== name || andForms(name).length > 1)
-
-/** Names that are not divided with some neighbouring words by their first letters: SV GW Asel for SV Grün-Weiß Asel. */
-function addShortenedWithin(people: readonly Person[], add: Add): void {
-  for (const { id, given, family, name } of people) {
-    if (given !== '' || family !== '') continue
-    for (const part of shortenedWithin(withoutForm(name).split(/[\s-]+/))) add(part, holderKey('person', id), NAMED.family, part)
-  }
-}
-
-/** A name's words with each run of neighbouring ones shortened to their first letters, as long as a whole word is left. */
-function shortenedWithin(words: readonly string[]): string[] {
-  if (words.length < 3 || words.length > MOST_SHORTENED) return []
-  const shortened: string[] = []
-  for (let from = 0; from < words.length - 1; from++) {
-    for (let to = from + 2; to <= words.length; to++) {
-      const rest = [...words.slice(0, from), ...words.slice(to)]
-      if (!rest.some(word => word.length >= LEAST_SHORT)) continue
-      const initials = words.slice(from, to).map(word => [...word][0] ?? '').join('')
-      shortened.push([...words.slice(0, from), initials, ...words.slice(to)].join(' '))
-    }
-  }
-  return shortened
-}
-const MOST_SHORTENED = 6
-
-/** A name that is not divided: a firm's, which is often written without its legal form, or words that may be anything. */
-function addLoneName(name: string, holder: string, add: Add): void {
-  const bare = withoutForm(name.replace(TITLE, ''))
-  // of "Ms Dunne" people write the name alone
-  if (TITLE.test(name)) add(bare, holder, NAMED.family, bare)
-  for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
-  addUnparted(bare, holder, add)
-  const words = bare.split(/[\s-]+/)
-  // two neighbouring ones, or all behind the first
-  const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
-  for (const part of parts) add(part, holder, NAMED.family, part)
-  const last = words.at(-1) ?? ''
-  if (words.length > 1) {
-    add([last, ...words.slice(0, -1)].join(' '), holder, NAMED.firstAndFamily, name)
-    const initials = words.slice(0, -1).map(word => [...word][0] ?? '')
-    for (const short of new Set([initials.join(' '), initials[0] ?? ''])) add(`${short} ${last}`, holder, NAMED.initialAndFamily, name, 'short')
-  }
-  for (const word of wordsOf(bare)) {
-    // what a name begins with is what people are called by, and firms for short
-    if (word === words[0] && word.length > 3) add(word, holder, NAMED.firstOfGiven, word, 'given')
-    else add(word, holder, NAMED.wordOfName, word, 'family')
-  }
-}
-
-/**
- * A whole name that nothing parts, in scripts that write them so: the family name stands first, of one sign or of two, and people write what is
- * behind it alone: 민준 for 김민준 (common practice, no source).
- */
-function addUnparted(name: string, holder: string, add: Add): void {
-  const signs = [...name]
-  if (signs.length < 3 || signs.length > 4 || !signs.every(sign => EAST_ASIAN.test(sign))) return
-  for (const given of [signs.slice(1), signs.slice(2)]) if (given.length > 1) add(given.join(''), holder, NAMED.given, given.join(''), 'given')
-  if (signs.length === 4) add(signs.slice(0, 2).join(''), holder, NAMED.family, signs.slice(0, 2).join(''), 'family')
-}
-const EAST_ASIAN = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]/u
-
-/** Words of a name of several, long enough to say something. */
-function wordsOf(name: string): string[] {
-  const words = name.split(/[\s-]+/)
-  return words.length < 2 ? [] : words.filter(word => word.length > 2 && !PARTICLES.has(word.toLowerCase()))
-}
-
 /** Scripts that leave no space between a name and what stands beside it. */
-const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}]/u
+const CLOSE = new RegExp(`[${EAST_ASIAN}${UNSPACED}]`, 'u')
+
 const LONGEST_NAME = 8
 
 /** Every stretch that may be a name, of words that leave no space between a name and what stands beside it. */
 function stretchesOf(text: string): string[] {
-  if (!UNSPACED.test(text)) return []
-  return tokensOf(text).filter(token => UNSPACED.test(token)).flatMap((token) => {
+  if (!CLOSE.test(text)) return []
+  return tokensOf(text).filter(token => CLOSE.test(token)).flatMap((token) => {
     const letters = [...token]
     return letters.flatMap((_, from) => Array.from(
       { length: Math.max(0, Math.min(LONGEST_NAME, letters.length - from) - 1) }, (_none, more) => letters.slice(from, from + more + 2).join(''),

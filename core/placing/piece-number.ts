@@ -9,6 +9,7 @@ import { bareNumbers, tellNumbers } from '../names/number-kinds'
 import { numberOfWord, placeInAlphabet } from '../names/number-words'
 import { readRoman } from '../names/roman'
 import type { Captures, NamePart } from '../names/parts'
+import { isHolders, isLiteral } from '../names/parts'
 import { lastWordOf, tokensOf } from '../names/tokens'
 import { namesOf } from '../roster/values'
 import { foldCase, looseKey } from '../text/fold'
@@ -70,7 +71,7 @@ export function goesOn(base: string, number: string): boolean {
 /** The word that a rule itself writes before the number of a piece, as a loose key; empty: it writes none. */
 export function wordBefore(parts: readonly NamePart[], by: string): string {
   const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
-  return before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
+  return isLiteral(before) ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
 }
 
 const BESIDE_NUMBERS = new WeakMap<Unit, ReadonlySet<string>>()
@@ -119,8 +120,8 @@ function isOfHolder(number: string, base: string, unit: Unit): boolean {
   const tokens = tokensOf(base)
   return formsOf(unit).some(({ name }) => (name ?? []).some((part, at) => {
     const before = name?.[at - 1]
-    const isIts = part.kind === 'fixed' && part.part !== 'literal' && part.texts.some(text => Number(text) === Number(number))
-    const word = isIts && before?.kind === 'fixed' && before.part === 'literal' ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
+    const isIts = isHolders(part) && part.texts.some(text => Number(text) === Number(number))
+    const word = isIts && isLiteral(before) ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
     return word !== '' && tokens.some((token, place) => token === word && Number(tokens[place + 1]) === Number(number))
   }))
 }
@@ -213,7 +214,7 @@ const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()
 function numbersOfHolder(unit: Unit): readonly string[] {
   const kept = OWN_NUMBERS.get(unit)
   if (kept) return kept
-  const values = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' && part.part !== 'literal' ? part.texts : []))
+  const values = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
   const numbers = values.filter(text => /^\d+$/.test(text))
   OWN_NUMBERS.set(unit, numbers)
   return numbers

@@ -1,34 +1,32 @@
+import type { UnitForm } from '../brief/forms'
+import { formsOf } from '../brief/forms'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
-import { acceptFormat, acceptedExtensions, sameFamily } from '../formats/accept'
+import { acceptedExtensions, acceptFormat, sameFamily } from '../formats/accept'
 import { isEarlierWord, isLaterWord, lengthOfState } from '../names/added-words'
-import { matchFolder } from '../names/levels'
 import { toldByLevels } from '../names/beside'
+import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
-import { freeField, isFree } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
+import { freeField, isFree } from '../names/fields/index'
+import { matchFolder } from '../names/levels'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
-import { trimSeparators } from '../names/strictness'
-import type { Difference } from '../names/difference'
-import type { Captures, NamePart } from '../names/parts'
-import { expandParts, isAnyText } from '../names/parts'
 import { WEEK_KEYS } from '../names/months'
+import type { Captures, NamePart } from '../names/parts'
+import { expandParts, isAnyText, isHolders, isLiteral } from '../names/parts'
 import { petNamesOf } from '../names/pet-names'
+import { trimSeparators } from '../names/strictness'
 import { tokensOf, wholeTokensOf } from '../names/tokens'
-import { gather } from '../text/gather'
-import { ownOf } from '../text/own'
-import { beginAlike, editDistance } from '../text/distance'
-import { keeping } from '../text/kept'
-import { romanised } from '../text/romanise'
+import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
-import type { UnitForm } from '../brief/forms'
+import { ownOf } from '../text/own'
 import type { Evidence } from './evidence'
-import { formsOf } from '../brief/forms'
 import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
+import { asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
 
 /** How well a name fits a unit; `open`: only because free text lets much through, while format or folder speak against it. */
 export type NameFit = 'exact' | 'lenient' | 'marked' | 'open' | 'near' | 'none'
@@ -117,7 +115,8 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
 
 /** Whether a name that fits says its holder by two codes at least: the folder alone is wrong then. People of one name lie in each other's. */
 const saysTwice = ({ name }: UnitForm): boolean =>
-  (name ?? []).filter(part => part.kind === 'fixed' && part.part !== 'literal' && CODE.test(part.texts[0] ?? '')).length > 1
+  (name ?? []).filter(part => isHolders(part) && CODE.test(part.texts[0] ?? '')).length > 1
+
 const CODE = /^(?=.*\d).{3,}$/
 
 /** Whether a form has a part that takes any text. */
@@ -222,7 +221,7 @@ function weighBeside(best: Candidate, view: FileView, share: number): number {
 }
 
 /** Whether a file lies in the very folder, and in a format, that are asked for: there less of the name will do. */
-function isAtHome({ unit: { requirement }, folderFits, formatFits }: Candidate): boolean {
+export function isAtHome({ unit: { requirement }, folderFits, formatFits }: Candidate): boolean {
   return folderFits && (requirement.folder?.length ?? 0) > 0 && formatFits && requirement.formats.length > 0
 }
 
@@ -273,38 +272,10 @@ function saidByFolder({ folderFits, holder, evidence }: Candidate): boolean {
   return folderFits || holder >= NAMED.initialAndFamily || evidence.some(one => one.kind === 'named' && one.where !== 'name')
 }
 
-/** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
-export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
-  if (lastSaid?.view === view && lastSaid.requirement === requirement) return lastSaid
-  const tokens = wholeTokensOf(view.base)
-  let best = { said: [] as string[], share: 0 }
-  for (const words of ownWords(requirement)) {
-    const letters = words.join('').length
-    const found = words.map(word => findWord(word, tokens))
-    const share = letters === 0 ? 0 : found.reduce((sum, one) => sum + one.letters, 0) / letters
-    if (share > best.share) best = { said: found.map(one => one.said).filter(Boolean), share }
-    const initials = initialsOf(words)
-    if (best.share < SHARE.wordsNear && isShorthand(initials, view.base)) best = { said: [initials], share: SHARE.wordsNear }
-  }
-  const short = best.share < SHARE.wordsNear ? shortWords(requirement).find(word => isShorthand(word, view.base)) : undefined
-  if (short !== undefined) best = { said: [short], share: SHARE.wordsNear }
-  lastSaid = { view, requirement, ...best }
-  return best
-}
-
-/** Many units of one requirement are weighed for one file in turn. */
-let lastSaid: { view: FileView, requirement: Requirement, said: string[], share: number } | null = null
-
 /** How much a name is alike the asked one, of 1. */
 const alikeTo = (nearest: Nearest | null): number => (nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0)
 
 interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[] }
-
-/** Words, as loose keys, as a name writes them. */
-export function asWritten(words: readonly string[], base: string): string {
-  const written = new Map((base.match(/[\p{L}\p{M}]+/gu) ?? []).map(word => [looseKey(word), word]))
-  return words.map(word => written.get(word) ?? word).join(' ')
-}
 
 /** The form a name departs from least, by its length. */
 function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly UnitForm[]): Nearest | null {
@@ -352,12 +323,13 @@ function saysOne(words: readonly string[], base: string): boolean {
   return words.some(word => findWord(word, tokens).letters > 0)
 }
 
-const isOwnWord = (part: NamePart): boolean => part.kind === 'fixed' && part.part === 'literal' && part.texts.some(text => /\p{L}/u.test(text))
+const isOwnWord = (part: NamePart): boolean => isLiteral(part) && part.texts.some(text => /\p{L}/u.test(text))
 
 /** How long an asked name is, as far as it is told: what a field is not told counts as what it costs that it is not there. */
 function lengthOf(name: NonNullable<UnitForm['name']>, captures: Captures): number {
   return name.reduce((sum, part) => sum + (part.kind === 'fixed' ? part.texts[0] ?? '' : ownOf(captures, part.part) ?? UNTOLD).length, 0)
 }
+
 const UNTOLD = '???'
 
 /** The words behind the whole asked name, slips in it aside; none, where there is more to it. */
@@ -386,12 +358,13 @@ function choicesTold(nearest: Nearest | null, requirement: Requirement, base: st
   const isValue = (token: string | undefined, part: string) => token === looseKey(ownOf(captures, part) ?? '')
   // what is the whole name says it, in the format that is asked for, though others have the same choices: 1.docx
   const isWhole = ({ part }: NamePart) => formatFits && tokens.length === 1 && isValue(tokens[0], part)
-  const isOwn = (value: string | undefined) => value !== undefined && (CHOICES.get(requirement)?.has(looseKey(value)) ?? true)
+  const isOwn = (value: string | undefined) => value !== undefined && isOwnChoice(requirement, value)
   const told = choices.filter(one => isOwn(ownOf(captures, one.part)) || isWhole(one))
   // a letter does where the field's own name stands before it: "Piece A"
   const named = (one: NamePart) => isWhole(one) || tokens.some((token, at) => token === looseKey(one.part) && isValue(tokens[at + 1], one.part))
   return told.some(one => tells(written(one.part)) || named(one)) ? told.length / choices.length : 0
 }
+
 const LEAST_CHOICE = 4
 
 /**
@@ -465,97 +438,6 @@ function isLeftOut(differences: readonly Difference[]): boolean {
   })
 }
 
-/**
- * Levels what is made of names that are left out: of several who bear all that is said, the one with the shorter name is not meant
- * the more.
- */
-export function levelNamesakes(list: readonly Candidate[]): void {
-  const alike = new Map<string, Candidate[]>()
-  for (const one of list) {
-    if (!one.leftOut) continue
-    const said = one.evidence.flatMap(evidence => (evidence.kind === 'named' && evidence.where === 'name' ? [looseKey(evidence.said)] : []))
-    if (said.length > 0) gather(alike, [one.unit.requirement.id, one.holder, one.folderFits, ...said].join('\n'), one)
-  }
-  for (const namesakes of alike.values()) {
-    const best = Math.max(...namesakes.map(one => one.requirement))
-    const { nameFit } = namesakes.find(one => one.requirement === best) ?? { nameFit: 'none' }
-    for (const one of namesakes) {
-      one.total += best - one.requirement
-      one.requirement = best
-      one.nameFit = nameFit
-    }
-  }
-}
-
-/**
- * Of two pieces of somebody's of which a name says as much, one in whose format it is and one in whose folder it lies, it is the first: a
- * folder is mistaken more often than a format.
- */
-export function heedFormats(view: FileView, list: readonly Candidate[]): void {
-  const isNear = ({ nameFit, unit }: Candidate) => nameFit === 'near' && unit.requirement.formats.length > 0
-  const fitting = list.filter(one => isNear(one) && one.formatFits && one.unit.owed && extensionAsked(view, one.unit.requirement))
-  for (const one of fitting.length > 0 ? list : []) {
-    const { requirement } = one.unit
-    if (!isNear(one) || one.formatFits || !one.folderFits || isOfFamily(view, requirement)) continue
-    const isRival = (other: Candidate) => other.unit.holder === one.unit.holder && other.holder >= one.holder && other.requirement >= one.requirement
-    if (fitting.some(isRival)) one.total -= WORTH.folder
-  }
-}
-
-/**
- * A name that is alike a piece by its holder's name alone, or by a day besides where another piece takes its words for somebody's own, says
- * nothing of which of the holder's pieces it is that belong in its folder, and in its format.
- */
-export function heedAlike(list: readonly Candidate[]): void {
-  const isRival = (one: Candidate, other: Candidate) => other !== one && other.unit.holder === one.unit.holder && other.unit.owed && isAtHome(other)
-    && (one.byHolder ? other.nameFit === 'none' || other.byHolder : takesWords(other))
-  const doubtful = list.filter(one => one.leavesWords && isAtHome(one) && list.some(other => isRival(one, other)))
-  for (const one of doubtful) one.nameFit = 'none'
-}
-
-/**
- * A name that says of one piece only words that another of the same holder's has as well, in whose folder and format it lies, is the other.
- */
-export function heedHomes(view: FileView, list: readonly Candidate[]): void {
-  for (const one of list) {
-    if (one.nameFit !== 'near' || one.unit.requirement.names.length === 0 || !isOutOfPlace(view, one)) continue
-    const { said } = wordsSaid(view, one.unit.requirement)
-    const isMeant = (other: Candidate) => {
-      const own = ownWords(other.unit.requirement).flat()
-      return other.unit.holder === one.unit.holder && other.unit.owed && other.nameFit === 'none' && isAtHome(other)
-        && said.every(word => own.includes(word))
-    }
-    const [home, ...more] = said.length > 0 ? list.filter(isMeant) : []
-    if (!home || more.length > 0) continue
-    one.nameFit = 'none'
-    home.nameFit = 'near'
-  }
-}
-
-/** Whether the free text of a rule takes words of a name that departs from it. */
-const takesWords = ({ nameFit, form, captures }: Candidate): boolean => nameFit === 'near'
-  && (form?.name ?? []).some(part => isAnyText(part) && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? ''))
-
-/** Whether a file lies elsewhere than its requirement asks for, and is of quite another format. */
-export function isOutOfPlace(view: FileView, { unit: { requirement }, formatFits, folderFits }: Candidate): boolean {
-  return !formatFits && !folderFits && requirement.formats.length > 0 && (requirement.folder?.length ?? 0) > 0 && !isOfFamily(view, requirement)
-}
-
-/**
- * A name that fits one piece, in the format and the folder of another of the same holder's whose words alone are left out of it, is the other:
- * "drawings/BR-1002_B.pdf" is the drawing, though the model is called so.
- */
-export function heedPlaces(view: FileView, list: readonly Candidate[]): void {
-  for (const one of list) {
-    if (one.nameFit === 'none' || one.nameFit === 'near' || !isOutOfPlace(view, one)) continue
-    const isMeant = ({ unit, nameFit, formatFits, folderFits }: Candidate) => unit.holder === one.unit.holder && unit.owed && nameFit === 'near'
-      && formatFits && folderFits && unit.requirement.formats.length > 0 && (unit.requirement.folder?.length ?? 0) > 0
-    if (!list.some(isMeant)) continue
-    one.total += WORTH.name.open - WORTH.name[one.nameFit]
-    one.nameFit = 'open'
-  }
-}
-
 /** Whether a file's format is of the family of one that a requirement asks for. */
 export function isOfFamily({ file, extension }: FileView, { formats }: Requirement): boolean {
   const { id } = acceptFormat(file.reading, extension, formats)
@@ -564,138 +446,4 @@ export function isOfFamily({ file, extension }: FileView, { formats }: Requireme
 
 export function extensionAsked(view: FileView, requirement: Requirement): boolean {
   return acceptedExtensions(requirement.formats).includes(view.extension.toLowerCase())
-}
-
-const WORDS = new WeakMap<Requirement, string[][]>()
-
-/**
- * Literal words of the name templates, and those of the title, which people know it by: a list for each title the requirement has.
- * Only words long enough to mean something.
- */
-export function ownWords(requirement: Requirement): string[][] {
-  const kept = WORDS.get(requirement)
-  if (kept) return kept
-  const long = (tokens: readonly string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
-  const titles = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])]
-  const written = titles.map(title => long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
-    if (part.kind === 'literal') return wholeTokensOf(part.text)
-    // a field that is called title holds somebody's own
-    return part.name === 'title' && !ownOf(requirement.fields, 'title') ? tokensOf(title) : []
-  }))))
-  const lists = [...written, ...titles.map(title => long(wholeTokensOf(title))), long(tokensOf(requirement.id))].filter(list => list.length > 0)
-  const words = [...new Map(lists.map(list => [list.join(' '), list])).values()]
-  WORDS.set(requirement, words)
-  return words
-}
-
-const LEVELS = new WeakMap<Requirement, ReadonlySet<string>>()
-/** Values of its choices that no other requirement of the brief has: the others tell neither. */
-const CHOICES = new WeakMap<Requirement, ReadonlySet<string>>()
-
-/** Whether the last level of a file's folder is one that this requirement asks for and no other: it tells the piece, whatever stands above it. */
-function liesAtOwnLevel(view: FileView, requirement: Requirement): boolean {
-  const last = view.levels.at(-1)
-  return last !== undefined && (LEVELS.get(requirement)?.has(looseKey(last)) ?? false)
-}
-
-/** Keeps for each requirement what it has and no other: levels of its folder in the rule's own words, or values of its choices. */
-function knowOwn(
-  kept: WeakMap<Requirement, ReadonlySet<string>>, requirements: ReadonlySet<Requirement>, textsOf: (requirement: Requirement) => readonly string[],
-): void {
-  const all = [...requirements].map(requirement => ({ requirement, keys: new Set(textsOf(requirement).map(looseKey)) }))
-  const having = new Map<string, number>()
-  for (const { keys } of all) for (const key of keys) having.set(key, (having.get(key) ?? 0) + 1)
-  for (const { requirement, keys } of all) kept.set(requirement, new Set([...keys].filter(key => having.get(key) === 1)))
-}
-
-const levelsOf = ({ folder }: Requirement): string[] =>
-  (folder ?? []).filter(({ parts }) => parts.every(part => part.kind === 'literal')).map(({ text }) => text)
-
-const choicesOf = ({ fields }: Requirement): string[] => Object.values(fields).flatMap(rule => (rule.type === 'choice' ? rule.values : []))
-
-/** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
-export function knowApart(requirements: ReadonlySet<Requirement>): void {
-  if (requirements.size < 2) return
-  knowOwn(LEVELS, requirements, levelsOf)
-  knowOwn(CHOICES, requirements, choicesOf)
-  const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))
-  const [first, ...others] = all.map(({ lists }) => new Set(lists.flat()))
-  const common = new Set([...first ?? []].filter(word => others.every(words => words.has(word))))
-  if (common.size === 0) return
-  for (const { requirement, lists } of all) {
-    const told = lists.map(list => list.filter(word => !common.has(word))).filter(list => list.length > 0)
-    if (told.length > 0) WORDS.set(requirement, told)
-  }
-}
-
-/** A word in other letters as people write it in Latin ones. */
-const inLatin: (word: string) => readonly string[] = keeping(1000, romanised)
-
-/** A word among those of a name, and how many of its letters count as said. */
-function findWord(word: string, tokens: readonly string[]): { said: string, letters: number } {
-  if ([word, ...inLatin(word)].some(one => tokens.some(token => isNearWord(token, one)))) return { said: word, letters: word.length }
-  // cut short, as in "gloss" for glossary; too short a piece may be another word
-  const begun = tokens.find(token => token.length >= 4 && word.length >= token.length + 3 && word.startsWith(token))
-    // the last word of a compound says what it is: "Bericht" for Erläuterungsbericht
-    ?? tokens.find(token => token.length >= 5 && word.length >= token.length + 4 && word.endsWith(token))
-    ?? tokens.find(token => isSkeleton(token, word))
-    // and so does the rule's own word at the end of another compound: Erklärung in Einverständniserklärung
-    ?? (word.length >= 6 && tokens.some(token => endsWithWord(token, word)) ? word : undefined)
-  if (!begun) {
-    // it begins another compound: bath in bathroom; or is the same in another language but for its end: vaccinatie for vaccination
-    const begins = word.length >= 4 && tokens.some(token => (token.length >= word.length + 2 && token.startsWith(word)) || isCognate(token, word))
-    return begins ? { said: word, letters: word.length * SHARE.wordsNear } : { said: '', letters: 0 }
-  }
-  const short = begun.length < 5 && word.startsWith(begun)
-  return { said: begun, letters: short ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
-}
-
-/** Whether two long words begin alike but for their ends. */
-const isCognate = (token: string, word: string): boolean => beginAlike(token, word, Math.max(LEAST_STEM, Math.ceil(word.length * 0.75)))
-const LEAST_STEM = 7
-
-/** Whether a longer word ends with another one, perhaps with Ä written as AE in one of them. */
-const endsWithWord = (token: string, word: string): boolean => token.length >= word.length + 3
-  && [-1, 0, 1].some(more => editDistance(token.slice(-word.length - more), word, 1) <= Math.abs(more))
-
-/** Whether a word is shortened to its first letter and consonants of it in their order: "rpt" for report (common practice, no source). */
-function isSkeleton(token: string, word: string): boolean {
-  // of very long words any few letters are there
-  if (token.length * 2 > word.length + 2 || token.length * 3 < word.length || !/^\p{L}[^aeiouy\P{L}]{2,}$/u.test(token) || token[0] !== word[0]) return false
-  let at = 0
-  return [...token].every(letter => (at = word.indexOf(letter, at) + 1) > 0)
-}
-
-const SHORT_WORDS = new WeakMap<Requirement, readonly string[]>()
-
-/** Words of two capitals that the rule itself writes, such as BA: they mean something only where they stand by themselves. */
-function shortWords(requirement: Requirement): readonly string[] {
-  const kept = SHORT_WORDS.get(requirement)
-  if (kept) return kept
-  const texts = requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
-  const titles = [requirement.title, ...Object.values(requirement.titles?.values ?? {})]
-  const words = [
-    ...texts.flatMap(text => text.match(/(?<!\p{L})\p{Lu}{2}(?!\p{L})/gu) ?? []),
-    // BA for Bachelorarbeit (common practice, no source)
-    ...[...texts, ...titles].flatMap(text => Array.from(text.matchAll(/(?<!\p{L})(\p{L})\p{L}{2,}arbeit(?!\p{L})/giu), ([, first = '']) => `${first.toUpperCase()}A`)),
-  ]
-  SHORT_WORDS.set(requirement, words)
-  return words
-}
-
-/** First letters of the words of a title; short words between them are left out already. */
-function initialsOf(words: readonly string[]): string {
-  return words.length < 2 ? '' : words.map(word => [...word][0] ?? '').join('').toUpperCase()
-}
-
-/** Whether initials stand in a name as people shorten a title: by themselves and in capitals. */
-function isShorthand(initials: string, base: string): boolean {
-  return /^\p{Lu}{2,6}$/u.test(initials) && base.split(/[^\p{L}]+/u).includes(initials)
-}
-
-/** Whether a word of a name is one of the rule's, in another number or but for a slip. */
-export function isNearWord(token: string, word: string): boolean {
-  if (token === word || looseKey(token) === word) return true
-  // plural and singular, and one or two slips in a long word
-  return word.length >= 5 && token.length >= 4 && editDistance(token, word, 2) <= (word.length >= 8 ? 2 : 1)
 }

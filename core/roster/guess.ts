@@ -3,6 +3,7 @@ import { looseKey } from '../text/fold'
 import { showText } from '../text/show'
 import { guessColumns, isGroupWord, isOfFirms, orderSaid } from './columns'
 import type { RosterMapping, RosterTable } from './read'
+import { EAST_ASIAN } from '../text/scripts'
 
 /** A list with its header row, and how its columns are read. */
 export interface GuessedList { table: RosterTable, mapping: RosterMapping }
@@ -276,9 +277,8 @@ const MOST_COMMAS = 0.5
 const MOST_PLAIN = 0.8
 const MOST_FIRMS = 0.2
 
-const EAST_ASIAN = '[\\p{Script=Han}\\p{Script=Hiragana}\\p{Script=Katakana}\\p{Script=Hangul}々ー]+'
 /** Two words in scripts of East Asia, where the family name stands first: 佐藤 葵. */
-const FAMILY_FIRST = new RegExp(`^${EAST_ASIAN}\\s${EAST_ASIAN}$`, 'u')
+const FAMILY_FIRST = new RegExp(`^[${EAST_ASIAN}]+\\s[${EAST_ASIAN}]+$`, 'u')
 
 /** How a single column of whole names is written. */
 function guessOrder({ table, mapping: { columns } }: GuessedList): RosterMapping['nameOrder'] {

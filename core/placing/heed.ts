@@ -1,0 +1,113 @@
+import { isAnyText } from '../names/parts'
+import { looseKey } from '../text/fold'
+import { gather } from '../text/gather'
+import { ownOf } from '../text/own'
+import type { Candidate } from './score'
+import { extensionAsked, isAtHome, isOfFamily } from './score'
+import type { FileView } from './view'
+import { WORTH } from './weights'
+import { ownWords, wordsSaid } from './words-said'
+
+/**
+ * Weighs the units that one file may belong to against each other: what speaks for one may say more of another.
+ *
+ * @param list - changed in place
+ */
+export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
+  levelNamesakes(list)
+  heedAlike(list)
+  heedFormats(view, list)
+  heedPlaces(view, list)
+  heedHomes(view, list)
+}
+
+/**
+ * Levels what is made of names that are left out: of several who bear all that is said, the one with the shorter name is not meant
+ * the more.
+ */
+function levelNamesakes(list: readonly Candidate[]): void {
+  const alike = new Map<string, Candidate[]>()
+  for (const one of list) {
+    if (!one.leftOut) continue
+    const said = one.evidence.flatMap(evidence => (evidence.kind === 'named' && evidence.where === 'name' ? [looseKey(evidence.said)] : []))
+    if (said.length > 0) gather(alike, [one.unit.requirement.id, one.holder, one.folderFits, ...said].join('\n'), one)
+  }
+  for (const namesakes of alike.values()) {
+    const best = Math.max(...namesakes.map(one => one.requirement))
+    const { nameFit } = namesakes.find(one => one.requirement === best) ?? { nameFit: 'none' }
+    for (const one of namesakes) {
+      one.total += best - one.requirement
+      one.requirement = best
+      one.nameFit = nameFit
+    }
+  }
+}
+
+/**
+ * Of two pieces of somebody's of which a name says as much, one in whose format it is and one in whose folder it lies, it is the first: a
+ * folder is mistaken more often than a format.
+ */
+function heedFormats(view: FileView, list: readonly Candidate[]): void {
+  const isNear = ({ nameFit, unit }: Candidate) => nameFit === 'near' && unit.requirement.formats.length > 0
+  const fitting = list.filter(one => isNear(one) && one.formatFits && one.unit.owed && extensionAsked(view, one.unit.requirement))
+  for (const one of fitting.length > 0 ? list : []) {
+    const { requirement } = one.unit
+    if (!isNear(one) || one.formatFits || !one.folderFits || isOfFamily(view, requirement)) continue
+    const isRival = (other: Candidate) => other.unit.holder === one.unit.holder && other.holder >= one.holder && other.requirement >= one.requirement
+    if (fitting.some(isRival)) one.total -= WORTH.folder
+  }
+}
+
+/**
+ * A name that is alike a piece by its holder's name alone, or by a day besides where another piece takes its words for somebody's own, says
+ * nothing of which of the holder's pieces it is that belong in its folder, and in its format.
+ */
+function heedAlike(list: readonly Candidate[]): void {
+  const isRival = (one: Candidate, other: Candidate) => other !== one && other.unit.holder === one.unit.holder && other.unit.owed && isAtHome(other)
+    && (one.byHolder ? other.nameFit === 'none' || other.byHolder : takesWords(other))
+  const doubtful = list.filter(one => one.leavesWords && isAtHome(one) && list.some(other => isRival(one, other)))
+  for (const one of doubtful) one.nameFit = 'none'
+}
+
+/**
+ * A name that says of one piece only words that another of the same holder's has as well, in whose folder and format it lies, is the other.
+ */
+function heedHomes(view: FileView, list: readonly Candidate[]): void {
+  for (const one of list) {
+    if (one.nameFit !== 'near' || one.unit.requirement.names.length === 0 || !isOutOfPlace(view, one)) continue
+    const { said } = wordsSaid(view, one.unit.requirement)
+    const isMeant = (other: Candidate) => {
+      const own = ownWords(other.unit.requirement).flat()
+      return other.unit.holder === one.unit.holder && other.unit.owed && other.nameFit === 'none' && isAtHome(other)
+        && said.every(word => own.includes(word))
+    }
+    const [home, ...more] = said.length > 0 ? list.filter(isMeant) : []
+    if (!home || more.length > 0) continue
+    one.nameFit = 'none'
+    home.nameFit = 'near'
+  }
+}
+
+/** Whether the free text of a rule takes words of a name that departs from it. */
+const takesWords = ({ nameFit, form, captures }: Candidate): boolean => nameFit === 'near'
+  && (form?.name ?? []).some(part => isAnyText(part) && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? ''))
+
+/** Whether a file lies elsewhere than its requirement asks for, and is of quite another format. */
+export function isOutOfPlace(view: FileView, { unit: { requirement }, formatFits, folderFits }: Candidate): boolean {
+  return !formatFits && !folderFits && requirement.formats.length > 0 && (requirement.folder?.length ?? 0) > 0 && !isOfFamily(view, requirement)
+}
+
+/**
+ * A name that fits one piece, in the format and the folder of another of the same holder's whose words alone are left out of it, is the other:
+ * "drawings/BR-1002_B.pdf" is the drawing, though the model is called so.
+ */
+function heedPlaces(view: FileView, list: readonly Candidate[]): void {
+  for (const one of list) {
+    if (one.nameFit === 'none' || one.nameFit === 'near' || !isOutOfPlace(view, one)) continue
+    const isMeant = ({ unit, nameFit, formatFits, folderFits }: Candidate) => unit.holder === one.unit.holder && unit.owed && nameFit === 'near'
+      && formatFits && folderFits && unit.requirement.formats.length > 0 && (unit.requirement.folder?.length ?? 0) > 0
+    if (!list.some(isMeant)) continue
+    one.total += WORTH.name.open - WORTH.name[one.nameFit]
+    one.nameFit = 'open'
+  }
+}

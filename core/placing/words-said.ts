@@ -1,0 +1,176 @@
+import type { Requirement } from '../brief/types'
+import { tokensOf, wholeTokensOf } from '../names/tokens'
+import { beginAlike, editDistance } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { keeping } from '../text/kept'
+import { ownOf } from '../text/own'
+import { romanised } from '../text/romanise'
+import type { FileView } from './view'
+import { SHARE } from './weights'
+
+/** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
+export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
+  if (lastSaid?.view === view && lastSaid.requirement === requirement) return lastSaid
+  const tokens = wholeTokensOf(view.base)
+  let best = { said: [] as string[], share: 0 }
+  for (const words of ownWords(requirement)) {
+    const letters = words.join('').length
+    const found = words.map(word => findWord(word, tokens))
+    const share = letters === 0 ? 0 : found.reduce((sum, one) => sum + one.letters, 0) / letters
+    if (share > best.share) best = { said: found.map(one => one.said).filter(Boolean), share }
+    const initials = initialsOf(words)
+    if (best.share < SHARE.wordsNear && isShorthand(initials, view.base)) best = { said: [initials], share: SHARE.wordsNear }
+  }
+  const short = best.share < SHARE.wordsNear ? shortWords(requirement).find(word => isShorthand(word, view.base)) : undefined
+  if (short !== undefined) best = { said: [short], share: SHARE.wordsNear }
+  lastSaid = { view, requirement, ...best }
+  return best
+}
+
+/** Many units of one requirement are weighed for one file in turn. */
+let lastSaid: { view: FileView, requirement: Requirement, said: string[], share: number } | null = null
+
+/** Words, as loose keys, as a name writes them. */
+export function asWritten(words: readonly string[], base: string): string {
+  const written = new Map((base.match(/[\p{L}\p{M}]+/gu) ?? []).map(word => [looseKey(word), word]))
+  return words.map(word => written.get(word) ?? word).join(' ')
+}
+
+const WORDS = new WeakMap<Requirement, string[][]>()
+
+/**
+ * Literal words of the name templates, and those of the title, which people know it by: a list for each title the requirement has.
+ * Only words long enough to mean something.
+ */
+export function ownWords(requirement: Requirement): string[][] {
+  const kept = WORDS.get(requirement)
+  if (kept) return kept
+  const long = (tokens: readonly string[]) => [...new Set(tokens.filter(token => token.length >= 3 && !/^\d+$/.test(token)))]
+  const titles = [...new Set([requirement.title, ...Object.values(requirement.titles?.values ?? {})])]
+  const written = titles.map(title => long(requirement.names.flatMap(({ parts }) => parts.flatMap((part) => {
+    if (part.kind === 'literal') return wholeTokensOf(part.text)
+    // a field that is called title holds somebody's own
+    return part.name === 'title' && !ownOf(requirement.fields, 'title') ? tokensOf(title) : []
+  }))))
+  const lists = [...written, ...titles.map(title => long(wholeTokensOf(title))), long(tokensOf(requirement.id))].filter(list => list.length > 0)
+  const words = [...new Map(lists.map(list => [list.join(' '), list])).values()]
+  WORDS.set(requirement, words)
+  return words
+}
+
+const LEVELS = new WeakMap<Requirement, ReadonlySet<string>>()
+
+/** Values of its choices that no other requirement of the brief has: the others tell neither. */
+const CHOICES = new WeakMap<Requirement, ReadonlySet<string>>()
+
+/** Whether the last level of a file's folder is one that this requirement asks for and no other: it tells the piece, whatever stands above it. */
+export function liesAtOwnLevel(view: FileView, requirement: Requirement): boolean {
+  const last = view.levels.at(-1)
+  return last !== undefined && (LEVELS.get(requirement)?.has(looseKey(last)) ?? false)
+}
+
+/** Whether a value of its choices is one that no other requirement has. */
+export const isOwnChoice = (requirement: Requirement, value: string): boolean => CHOICES.get(requirement)?.has(looseKey(value)) ?? true
+
+/** Keeps for each requirement what it has and no other: levels of its folder in the rule's own words, or values of its choices. */
+function knowOwn(
+  kept: WeakMap<Requirement, ReadonlySet<string>>, requirements: ReadonlySet<Requirement>, textsOf: (requirement: Requirement) => readonly string[],
+): void {
+  const all = [...requirements].map(requirement => ({ requirement, keys: new Set(textsOf(requirement).map(looseKey)) }))
+  const having = new Map<string, number>()
+  for (const { keys } of all) for (const key of keys) having.set(key, (having.get(key) ?? 0) + 1)
+  for (const { requirement, keys } of all) kept.set(requirement, new Set([...keys].filter(key => having.get(key) === 1)))
+}
+
+const levelsOf = ({ folder }: Requirement): string[] =>
+  (folder ?? []).filter(({ parts }) => parts.every(part => part.kind === 'literal')).map(({ text }) => text)
+
+const choicesOf = ({ fields }: Requirement): string[] => Object.values(fields).flatMap(rule => (rule.type === 'choice' ? rule.values : []))
+
+/** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
+export function knowApart(requirements: ReadonlySet<Requirement>): void {
+  if (requirements.size < 2) return
+  knowOwn(LEVELS, requirements, levelsOf)
+  knowOwn(CHOICES, requirements, choicesOf)
+  const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))
+  const [first, ...others] = all.map(({ lists }) => new Set(lists.flat()))
+  const common = new Set([...first ?? []].filter(word => others.every(words => words.has(word))))
+  if (common.size === 0) return
+  for (const { requirement, lists } of all) {
+    const told = lists.map(list => list.filter(word => !common.has(word))).filter(list => list.length > 0)
+    if (told.length > 0) WORDS.set(requirement, told)
+  }
+}
+
+/** A word in other letters as people write it in Latin ones. */
+export const inLatin: (word: string) => readonly string[] = keeping(1000, romanised)
+
+/** A word among those of a name, and how many of its letters count as said. */
+export function findWord(word: string, tokens: readonly string[]): { said: string, letters: number } {
+  if ([word, ...inLatin(word)].some(one => tokens.some(token => isNearWord(token, one)))) return { said: word, letters: word.length }
+  // cut short, as in "gloss" for glossary; too short a piece may be another word
+  const begun = tokens.find(token => token.length >= 4 && word.length >= token.length + 3 && word.startsWith(token))
+    // the last word of a compound says what it is: "Bericht" for Erläuterungsbericht
+    ?? tokens.find(token => token.length >= 5 && word.length >= token.length + 4 && word.endsWith(token))
+    ?? tokens.find(token => isSkeleton(token, word))
+    // and so does the rule's own word at the end of another compound: Erklärung in Einverständniserklärung
+    ?? (word.length >= 6 && tokens.some(token => endsWithWord(token, word)) ? word : undefined)
+  if (!begun) {
+    // it begins another compound: bath in bathroom; or is the same in another language but for its end: vaccinatie for vaccination
+    const begins = word.length >= 4 && tokens.some(token => (token.length >= word.length + 2 && token.startsWith(word)) || isCognate(token, word))
+    return begins ? { said: word, letters: word.length * SHARE.wordsNear } : { said: '', letters: 0 }
+  }
+  const short = begun.length < 5 && word.startsWith(begun)
+  return { said: begun, letters: short ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
+}
+
+/** Whether two long words begin alike but for their ends. */
+const isCognate = (token: string, word: string): boolean => beginAlike(token, word, Math.max(LEAST_STEM, Math.ceil(word.length * 0.75)))
+
+const LEAST_STEM = 7
+
+/** Whether a longer word ends with another one, perhaps with Ä written as AE in one of them. */
+const endsWithWord = (token: string, word: string): boolean => token.length >= word.length + 3
+  && [-1, 0, 1].some(more => editDistance(token.slice(-word.length - more), word, 1) <= Math.abs(more))
+
+/** Whether a word is shortened to its first letter and consonants of it in their order: "rpt" for report (common practice, no source). */
+function isSkeleton(token: string, word: string): boolean {
+  // of very long words any few letters are there
+  if (token.length * 2 > word.length + 2 || token.length * 3 < word.length || !/^\p{L}[^aeiouy\P{L}]{2,}$/u.test(token) || token[0] !== word[0]) return false
+  let at = 0
+  return [...token].every(letter => (at = word.indexOf(letter, at) + 1) > 0)
+}
+
+const SHORT_WORDS = new WeakMap<Requirement, readonly string[]>()
+
+/** Words of two capitals that the rule itself writes, such as BA: they mean something only where they stand by themselves. */
+function shortWords(requirement: Requirement): readonly string[] {
+  const kept = SHORT_WORDS.get(requirement)
+  if (kept) return kept
+  const texts = requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
+  const titles = [requirement.title, ...Object.values(requirement.titles?.values ?? {})]
+  const words = [
+    ...texts.flatMap(text => text.match(/(?<!\p{L})\p{Lu}{2}(?!\p{L})/gu) ?? []),
+    // BA for Bachelorarbeit (common practice, no source)
+    ...[...texts, ...titles].flatMap(text => Array.from(text.matchAll(/(?<!\p{L})(\p{L})\p{L}{2,}arbeit(?!\p{L})/giu), ([, first = '']) => `${first.toUpperCase()}A`)),
+  ]
+  SHORT_WORDS.set(requirement, words)
+  return words
+}
+
+/** First letters of the words of a title; short words between them are left out already. */
+function initialsOf(words: readonly string[]): string {
+  return words.length < 2 ? '' : words.map(word => [...word][0] ?? '').join('').toUpperCase()
+}
+
+/** Whether initials stand in a name as people shorten a title: by themselves and in capitals. */
+function isShorthand(initials: string, base: string): boolean {
+  return /^\p{Lu}{2,6}$/u.test(initials) && base.split(/[^\p{L}]+/u).includes(initials)
+}
+
+/** Whether a word of a name is one of the rule's, in another number or but for a slip. */
+export function isNearWord(token: string, word: string): boolean {
+  if (token === word || looseKey(token) === word) return true
+  // plural and singular, and one or two slips in a long word
+  return word.length >= 5 && token.length >= 4 && editDistance(token, word, 2) <= (word.length >= 8 ? 2 : 1)
+}
