@@ -95,8 +95,8 @@ function takeMarks(base: string): CopyMark[] {
   return [...marks.values()]
 }
 
-/** Whether a text is nothing but the mark of a copy, such as " (2)". */
-export const isCopyMark = (text: string): boolean => copyMarks(`x${text}`).some(({ base }) => base === 'x')
+/** Whether a text is nothing but the mark of a copy, such as " (2)"; figures with a dot between them are a day or a time. */
+export const isCopyMark = (text: string): boolean => !/\d\.\d/.test(text) && copyMarks(`x${text}`).some(({ base }) => base === 'x')
 
 /** A file name whose copy mark stands behind the extension. */
 export function markBehindExtension(name: string): CopyMark | null {

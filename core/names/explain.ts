@@ -9,12 +9,14 @@ import { toldByLevels } from './beside'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
-import { fillOnly, holdTwo, readLeftOver, standSettled, standVersion } from './left-over'
+import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
+import { standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
+import { BY } from './particles'
 import { expandParts, isAnyText, isHolders, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
@@ -85,13 +87,15 @@ export function writtenFor(
 
 function alignName(parts: readonly NamePart[], received: string, context: ExplainContext) {
   const { strictness, known } = context
-  const text = plainDigits(received.slice(0, LONGEST))
+  const whole = plainDigits(received.slice(0, LONGEST))
+  const text = whole.slice(0, whole.length - lengthOfMark(whole, known))
   const straight = alignParts(parts, text, strictness, known)
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, context, known)
   standSettled(shown, alignment, text, known)
+  standLabelled(shown, alignment, text, known)
   standVersion(shown, alignment, text, known)
   mendEdges(shown, alignment, text, known, context)
   holdTwo(shown, alignment, text)
@@ -106,7 +110,15 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   leaveUnparted(shown, alignment.spans, captures)
   leaveOpen(shown, text, captures, known)
   leaveTitle(shown, alignment, captures, context)
+  if (whole !== text) alignment.extras.push({ range: [text.length, whole.length], before: shown.length - 1 })
   return { shown, order, alignment, captures, text, beside }
+}
+
+/** How long the number in brackets is that marks a copy of a name which tells a number that is settled before it: "log 2 (1)". */
+function lengthOfMark(text: string, known: Captures): number {
+  const [mark = ''] = /\s*\(\d{1,3}\)$/.exec(text) ?? []
+  const before = mark === '' ? [] : text.slice(0, -mark.length).match(/\d+/g) ?? []
+  return Object.values(known).some(value => before.some(run => Number(run) === Number(value))) ? mark.length : 0
 }
 
 /** Where one text ends and another begins is nobody's guess: two of them that nothing parts are both left open. */
@@ -164,9 +176,6 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
     if (runs.length < 2 && Object.entries(known).some(isIt)) Reflect.deleteProperty(captures, part.part)
   }
 }
-
-/** Words before whose work it is: "Essay by Ben" (common practice, no source). */
-const BY = new Set(['by', 'of', 'von', 'vom', 'par', 'de', 'du', 'di', 'da', 'do', 'por', 'van', 'door', 'av', 'af', 'od', 'от', 'від', 'של'])
 
 /**
  * Words that are nothing but what the piece is called, or stand before whose it is, are no text of a name that departs: of "P04 soil report by Ben"

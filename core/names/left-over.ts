@@ -9,6 +9,7 @@ import { passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
+import { isOfValue } from './numbers-apart'
 import { isAnyText, isHolders, isLiteral, isValue } from './parts'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
@@ -37,9 +38,7 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
       && parts[at]?.kind === 'fixed' && /^\P{N}*\p{L}$/u.test(text.slice(span.start, span.end)))?.start ?? start
     // of days and weeks alone: any word may be none of a few that are allowed
     const found = asked.length > 0 || !isDay ? asked : within(withWord, actual => outside?.(actual, part.rule))
-    const isHolders = ([start, end]: [number, number]) => part.rule.type === 'version' && !/\p{L}/u.test(text[start - 1] ?? '')
-      && isOfValue(parts, text.slice(start, end))
-    const [only] = found.filter(({ range }) => !isHolders(range))
+    const [only] = found.filter(({ range }) => part.rule.type !== 'version' || !isOfValue(parts, text, range))
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only
     if (asked.length > 0) captures[part.part] = value
@@ -77,41 +76,6 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     standAt({ spans }, text, index, [start, end])
   }
 }
-
-/**
- * A version is the number with the letter that the rule writes before it, where the name has one such: of "C131 v3" for _v{v} it is 3. Nor is it
- * the figures of a value of the holder's without that letter: 007 of 24-F-007.
- */
-export function standVersion(parts: readonly NamePart[], alignment: Pick<Alignment, 'spans' | 'extras'>, text: string, known: Captures): void {
-  const { spans, extras } = alignment
-  for (const [index, part] of parts.entries()) {
-    const [span, letter] = [spans[index], letterBefore(parts[index - 1])]
-    if (part.kind !== 'free' || part.rule.type !== 'version' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
-    if (letter === '' || text.slice(0, span.start).toLowerCase().endsWith(letter)) continue
-    const place = behindLetter(text, letter)
-    if (!place && !isOfValue(parts, text.slice(span.start, span.end))) continue
-    extras.push({ range: [span.start, span.end], before: index })
-    spans[index] = { ...span, end: span.start, edits: [] }
-    if (place && takeFromExtra(extras, text, place.whole)) standAt(alignment, text, index, place.figures)
-  }
-}
-
-/** The one letter that a rule writes straight before a value. */
-const letterBefore = (sign: NamePart | undefined): string =>
-  (isLiteral(sign) ? /(?<!\p{L})\p{L}$/u.exec(sign.texts[0] ?? '')?.[0].toLowerCase() ?? '' : '')
-
-/** Where a letter stands by itself before figures; `null`: nowhere, or several times. */
-function behindLetter(text: string, letter: string): { whole: [number, number], figures: [number, number] } | null {
-  const pattern = new RegExp(`(?<![\\p{L}\\p{N}])${letter}[ .]?(?<figures>\\d{1,3})(?![\\p{L}\\p{N}])`, 'giu')
-  const [only, ...more] = [...text.matchAll(pattern)]
-  if (!only || more.length > 0) return null
-  const end = only.index + only[0].length
-  return { whole: [only.index, end], figures: [end - (only.groups?.figures?.length ?? 0), end] }
-}
-
-/** Whether figures are some of a value of the holder's, as they stand there. */
-const isOfValue = (parts: readonly NamePart[], figures: string): boolean => parts.some(part => isHolders(part)
-  && part.texts.some(value => tokensOf(value).includes(figures)))
 
 /** The value of a number that is settled otherwise, or the only one there is. */
 const settledOf = (part: Extract<NamePart, { kind: 'free' }>, known: Captures): string | undefined =>

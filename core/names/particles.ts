@@ -1,3 +1,21 @@
+/** Words before what is called, which people leave out: Captain for The Captain (common practice, no source). */
+export const ARTICLES = new Set([
+  'the', 'a', 'an', 'der', 'die', 'das', 'ein', 'eine', 'le', 'la', 'les', 'l', 'un', 'une', 'el', 'los', 'las',
+  'una', 'il', 'lo', 'gli', 'i', 'uno', 'de', 'het', 'een', 'o', 'os', 'as', 'um', 'uma', 'en', 'ett', 'et',
+])
+
+/** Words before whose work it is: "Essay by Ben" (common practice, no source). */
+export const BY = new Set([
+  'by', 'from', 'of', 'von', 'vom', 'par', 'de', 'du', 'di', 'da', 'do', 'por', 'van', 'door', 'av', 'af', 'od', 'от', 'від', 'של',
+])
+
+/** Words that end nothing: of "wind on cliff" the last word is no group's (common practice, no source). */
+export const UNENDED = new Set([
+  'on', 'in', 'at', 'the', 'an', 'to', 'my', 'our', 'auf', 'im', 'am', 'der', 'die', 'das', 'den', 'dem', 'zur', 'zum', 'mein', 'meine', 'unser',
+  'dans', 'le', 'la', 'les', 'au', 'aux', 'mon', 'ma', 'el', 'los', 'las', 'al', 'mi', 'nel', 'nella', 'sul', 'sulla', 'il', 'lo', 'no', 'na',
+  'op', 'het', 'aan', 'på',
+])
+
 /** Words inside and before family names that are left out or shortened (common practice, no source). */
 export const PARTICLES = new Set([
   'van', 'von', 'de', 'der', 'den', 'dem', 'het', 'ter', 'ten', 'del', 'della', 'di', 'da', 'dos', 'das', 'do', 'du', 'la', 'le', 'el', 'al',

@@ -1,5 +1,6 @@
+import { BY } from './particles'
 import { isHolders } from './parts'
-import { looseKey } from '../text/fold'
+import { foldCase, looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Span } from './align'
@@ -61,6 +62,13 @@ export function dropCalled(name: Name): void {
   const [front = '', letter = ''] = /^(\p{Lu})(?:\. ?| )[-–—] (?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
   if (letter !== '' && name.called().some(word => word.startsWith(looseKey(letter)))) cutText(name, front.length, 0)
   dropBesideHolder(name, isCalled)
+}
+
+/** The word that says whose work it is is none of the text before the holder: "My cat by Ava". */
+export function dropBy(name: Name): void {
+  const [end = '', last = ''] = / (\p{L}{2,4})$/u.exec(wordsOf(name)) ?? []
+  const behind = BY.has(foldCase(last)) ? holderBeside(name, 1) : null
+  if (behind && name.text.slice(ownOfName(name).end, behind.start) === ' ') cutText(name, 0, end.length)
 }
 
 /** A name at the edge of the text beside a value of the holder's is the holder's as well. */

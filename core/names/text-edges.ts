@@ -5,12 +5,13 @@ import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { valuesAsked } from './left-over'
 import { isKindWord } from './kind-words'
+import { labelOf } from './numbers-apart'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
 import { longestOf, wordOf } from './stand-elsewhere'
 import { trimSeparators, withinSeparators } from './strictness'
-import { closeBracket, dropCalled, dropNumbered, dropPiece, dropState } from './text-drops'
+import { closeBracket, dropBy, dropCalled, dropNumbered, dropPiece, dropState } from './text-drops'
 import type { Name, Placed, Range } from './text-name'
 import { areAllOf, isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
 import { tokensOf, wordsIn } from './tokens'
@@ -47,6 +48,7 @@ export function mendEdges(
   takeSigned(name)
   // what one gives free may be the edge for another
   for (let turn = 0; turn < MOST_TURNS && (takeFixed(name) || takeValues(name) || dropState(name) || dropLabel(name)); turn++) continue
+  dropBy(name)
   dropNumbered(name)
   dropCalled(name)
   dropPiece(name)
@@ -233,10 +235,6 @@ function lettersBeside(sign: NamePart | undefined, side: -1 | 1): string | undef
   const asked = isLiteral(sign) ? foldCase(sign.texts[0] ?? '') : ''
   return (side < 0 ? /\p{L}{2,}$/u : /^\p{L}{2,}/u).exec(asked)?.[0]
 }
-
-/** What a field is called by, where that is a word. */
-const labelOf = (part: NamePart | undefined): string | undefined =>
-  (part?.kind === 'free' && /^\p{L}{3,}$/u.test(part.part) ? foldCase(part.part) : undefined)
 
 /** Nor is the word that the value straight behind the text is called by: "quarry south take 1" for {site}_{take}. */
 function dropLabel(name: Name): boolean {

@@ -9,6 +9,7 @@ import { isYears } from './fields/number'
 import type { FoundValue } from './left-over'
 import { valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
+import { BY, UNENDED } from './particles'
 import { isAnyText, isHolders, isLiteral } from './parts'
 import { LIKE } from './spans'
 import { tokensOf, wordsIn } from './tokens'
@@ -18,9 +19,9 @@ import type { Known } from './unlike'
 
 /**
  * A word of a name: the part it is of, by its place, or none of anybody's own (what the piece is called, a state); else it is the text's.
- * `state`: it may tell one. `value`: what was read from it and others beside it.
+ * `state`: it may tell one. `value`: what was read from it and others beside it. `given`: it was the holder's, and is the text's.
  */
-interface Word { key: string, start: number, end: number, part?: number, aside?: 'called' | 'kind', state?: true, value?: FoundValue }
+interface Word { key: string, start: number, end: number, part?: number, aside?: 'called' | 'kind', state?: true, value?: FoundValue, given?: true }
 
 /**
  * Reads a name with one free text word by word where its letters were dealt out otherwise: what the rule, its values and the holder say is
@@ -78,6 +79,7 @@ function ownersOf(
     else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: 'called' } : { state: true })
   }
   leaveFigures(words)
+  mendBefore(words, parts, text)
   // a figure that belongs to nothing may be a value that was not told
   return told || !words.some(word => word.part === undefined && /\p{N}/u.test(word.key)) ? words : null
 }
@@ -88,6 +90,20 @@ const isLeft = (word: Word | undefined): boolean => word !== undefined && word.p
 function leaveFigures(words: readonly Word[]): void {
   for (const [at, word] of words.entries()) {
     if (/^\d{1,2}$/.test(word.key) && isLeft(word) && !isLeft(words[at - 1]) && !isLeft(words[at + 1])) word.aside = 'called'
+  }
+}
+
+/**
+ * The word that says whose work it is is none of the text: "My cat by Ava". Behind one that ends nothing the holder's name is the text's: "wind on
+ * cliff".
+ */
+function mendBefore(words: readonly Word[], parts: readonly NamePart[], text: string): void {
+  for (const [at, word] of words.entries()) {
+    const next = words[at + 1]
+    const isBefore = next?.part !== undefined && isHolders(parts[next.part]) && text.slice(word.end, next.start) === ' '
+    if (!isBefore || !isLeft(word) || !isLeft(words[at - 1])) continue
+    if (BY.has(word.key)) word.aside = 'called'
+    else if (UNENDED.has(word.key) && text.slice(word.start, word.end) === word.key) Object.assign(next, { part: undefined, given: true })
   }
 }
 
@@ -162,6 +178,7 @@ function isMisread(
   parts: readonly NamePart[], { spans }: Alignment, text: string, captures: Captures, words: readonly Word[], [first, last]: [Word, Word],
 ): boolean {
   // a word that is left over may be a name that the list does not know
+  if (words.some(({ given }) => given)) return true
   const isSaid = words.some(({ part }) => part !== undefined && isHolders(parts[part]))
   if (words.some(({ value }) => value !== undefined)) return isSaid || !parts.some(part => isHolders(part) && OF_NAME.has(part.part))
   if (!isSaid) return false

@@ -245,3 +245,17 @@ describe('a version beside figures of the holder\'s', () => {
     ['E3', 'v3 bundle final', 'E3 bundle v3'],
   ])('of %s, %s', (id, received, right) => expect(rightOf(id, received)).toBe(right))
 })
+
+describe('before the holder', () => {
+  const cliff = { team: 'Cliff' }
+  test.each([
+    ['wind on cliff', 'Cliff_foley_wind on cliff'], ['walk to the Cliff', 'Cliff_foley_walk to the Cliff'],
+  ])('%s: behind a word that ends nothing the name is of the text', (received, right) => {
+    expect(told('{team}_foley_{topic}', cliff, received).right).toBe(right)
+  })
+  test.each([
+    ['My cat by Cliff', 'My cat'], ['Nebel von Cliff', 'Nebel'], ['Steps - by Cliff', 'Steps'],
+  ])('%s: the word that says whose work it is is none of the text', (received, topic) => {
+    expect(told('{team}_foley_{topic}', cliff, received).right).toBe(`Cliff_foley_${topic}`)
+  })
+})

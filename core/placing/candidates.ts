@@ -7,6 +7,9 @@ import { holderKey } from './called'
 import type { HolderEvidence } from './called'
 import { withoutWeakNumbers } from './people'
 import type { Candidate, NameFit } from './score'
+import { isFree } from '../names/fields/index'
+import { tokensOf } from '../names/tokens'
+import { wordsOfRule } from './piece-number'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
 import { heedEachOther, isOutOfPlace } from './heed'
@@ -41,7 +44,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const byName = lookUpName(view, index)
   const clear = clearFit(view, byName, index)
   if (clear) return { list: [clear], unweighed: [] }
-  const { spoken, against } = speakOf(view, index)
+  const { spoken, against, numbered } = speakOf(view, index)
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
   addGroupOf(byFolder, index, spoken)
   const strongest = Math.max(0, ...[...spoken.values()].map(({ strength }) => strength))
@@ -54,7 +57,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders, ...columns.keys()])
   const weighed = [...chosen].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
-    return unit ? [{ unit, holder: withColumn(holderOf(unit, spoken, index), columns.get(unitIndex)) }] : []
+    return unit ? [{ unit, holder: withColumn(withNumber(holderOf(unit, spoken, index), unit, numbered, view.base), columns.get(unitIndex)) }] : []
   })
   const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
   const list = weighed.map(({ unit, holder }) => {
@@ -209,7 +212,9 @@ function elsewhere(
 }
 
 /** Whom folder levels and name speak of, and whose folder it lies in although its name is somebody else's. */
-function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Spoken>, against: ReadonlySet<string> } {
+function speakOf(
+  view: FileView, index: EvidenceIndex,
+): { spoken: Map<string, Spoken>, against: ReadonlySet<string>, numbered: ReadonlySet<string> } {
   const spoken = new Map<string, Spoken>()
   const add = (evidence: Map<string, HolderEvidence>, where: NamedIn) => {
     for (const [key, { strength, said }] of evidence) {
@@ -220,7 +225,7 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
   const inFolder = index.namedInFolder(view.levels)
   const byFolder = inFolder.named
   const named = lookUp(view.base, index.people.namedIn, found => found.size === 0)
-  const byName = named.size > 0 ? named : new Map(index.byValue(view.base))
+  const byName = withoutWeakNumbers(named).size > 0 ? named : new Map([...named, ...index.byValue(view.base)])
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
   add(withoutNumbers(byName, byFolder), 'name')
@@ -247,7 +252,23 @@ function speakOf(view: FileView, index: EvidenceIndex): { spoken: Map<string, Sp
       ? [[key, { strength: strength * OF_NAMED.author, said }] as const]
       : []))), 'author')
   }
-  return { spoken, against }
+  const [number = '', ...more] = view.base.match(/\d+/g) ?? []
+  const isTelling = number.length > 1 && more.length === 0
+  // of an id with several numbers one alone may be anything
+  const isWhole = ({ number: isNumber, said }: HolderEvidence) => isNumber && /^\D*\d+$/.test(said)
+  return { spoken, against, numbered: new Set(isTelling ? [...byName].flatMap(([key, one]) => (isWhole(one) ? [key] : [])) : []) }
+}
+
+/** Whose number alone stands in a name is meant where the rule asks for no figures: there it numbers nothing else. */
+function withNumber(holder: Spoken, { requirement, holder: own }: Unit, numbered: ReadonlySet<string>, base: string): Spoken {
+  if (numbered.size === 0 || holder.strength >= NAMED.given || !numbered.has(holderKey(requirement.holder, own))) return holder
+  const asksFigures = requirement.count.by !== null
+    || Object.values(requirement.fields).some(rule => isFree(rule) && rule.type !== 'choice' && rule.type !== 'text')
+  // behind a word that is none of the rule's it may be a class, a page
+  const tokens = tokensOf(base)
+  const before = tokens[tokens.findIndex(token => /^\d+$/.test(token)) - 1]
+  const isOwn = before === undefined || wordsOfRule(requirement).includes(before)
+  return asksFigures || !isOwn || requirement.names.length === 0 ? holder : { ...holder, strength: NAMED.given }
 }
 
 /**

@@ -4,10 +4,11 @@ import { isAddedWord } from '../names/added-words'
 import { bareNumbers } from '../names/number-kinds'
 import { neighboursOf } from '../names/neighbour-codes'
 import { namesOfLanguage } from '../names/language-names'
+import { ARTICLES, PARTICLES } from '../names/particles'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ownOf } from '../text/own'
 import { gather, gatherOnce } from '../text/gather'
-import { beginningsOf, commonTail, lastWordOf, withoutZeros } from '../names/tokens'
+import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
 import { wordsOfRule } from './piece-number'
@@ -72,6 +73,7 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
   const columns = valuesByColumn(units, used)
   addLanguages(columns, entries)
   addShortened(columns, entries)
+  addTelling(columns, entries)
   return (text) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
@@ -194,6 +196,30 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
     }
   }
 }
+
+/**
+ * Values of several words by one that no other value of the column has, and without the article before them: Keeper for Lighthouse Keeper,
+ * Captain for The Captain (common practice, no source). Words that the rule knows are none.
+ */
+function addTelling(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
+  for (const { requirement, values } of columns) {
+    const own = new Set([...wordsOfRule(requirement), ...ARTICLES, ...PARTICLES])
+    const byWord = new Map<string, string[]>()
+    for (const value of values.keys()) for (const word of new Set(tokensOf(value))) gather(byWord, word, value)
+    for (const [value, of] of values) {
+      const words = tokensOf(value)
+      if (of.size > 1 || words.length < 2) continue
+      const bare = ARTICLES.has(words[0] ?? '') ? words.slice(1) : words
+      const telling = words.filter(word => word.length >= LEAST_TELLING && /^\p{L}+$/u.test(word) && byWord.get(word)?.length === 1 && !own.has(word))
+      const shorts = [...bare.length < words.length ? [{ key: bare.join(''), strength: NAMED.column * OF_NAMED.slip }] : [],
+        ...telling.map(key => ({ key, strength: NAMED.given }))]
+      for (const { key, strength } of shorts) {
+        for (const unit of own.has(key) ? [] : of) gather(entries, key, { unit, value, strength, worth: () => 1 })
+      }
+    }
+  }
+}
+const LEAST_TELLING = 4
 
 /** How many numbers of its own a rule writes behind a further column's value, where all its names have that first; `null`: they do not. */
 function numbersBehind({ names, fields }: Requirement, columns: readonly string[]): number | null {

@@ -208,7 +208,11 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     byValue(base) {
       if (owners.size === 0) return NOBODY
       const key = tokensOf(base).filter(token => !isAside(token)).join('')
-      return key.length >= LEAST_VALUE ? owners.get(key) ?? NOBODY : NOBODY
+      const whole = key.length >= LEAST_VALUE ? owners.get(key) : undefined
+      if (whole) return whole
+      // a code of letters and figures is one word
+      const [code, ...more] = base.split(/[^\p{L}\p{N}]+/u).filter(word => !tokensOf(word).every(isAside))
+      return code !== undefined && more.length === 0 && /\p{L}\p{N}|\p{N}\p{L}/u.test(code) ? owners.get(looseKey(code)) ?? NOBODY : NOBODY
     },
     isOfOne,
     byColumns: indexColumns(units),

@@ -373,17 +373,22 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
 
 /**
  * Whether a file lies in the folder of a piece, tells its number where pieces are told apart by one, and is in another format of the family,
- * while nothing else is asked in its own.
+ * while nothing else is asked in its own there.
  */
 function isPieceOfFamily(view: FileView, candidate: Candidate, n: number | null, list: readonly Candidate[]): boolean {
   const { requirement } = candidate.unit
   const isTold = requirement.count.by === null ? !isNumbered(candidate.unit) : n !== null
-  return isTold && liesThere(candidate) && !list.some(one => one.formatFits && one.unit.owed) && isOfFamily(view, requirement)
+  const isMeant = (one: Candidate) => liesThere(one) || one.requirement > 0 || one.unit.requirement.folder === null
+  const isAsked = (one: Candidate) => one.formatFits && one.unit.owed && isMeant(one)
+  return isTold && liesThere(candidate) && !list.some(isAsked) && isOfFamily(view, requirement)
 }
 
 /** Whether a file may be one more piece than is owed: something says that it is one, or nothing says that it is another work. */
 function isOneMore(view: FileView, candidate: Candidate, list: readonly Candidate[]): boolean {
   if (candidate.requirement > 0 || liesThere(candidate)) return true
+  // in the folder of another piece, of which it may be one in the wrong format
+  const isThere = (other: Candidate) => liesThere(other) && other.unit.owed && isOfFamily(view, other.unit.requirement)
+  if (list.some(other => other.unit.requirement !== candidate.unit.requirement && isThere(other))) return false
   const { unit } = candidate
   // somebody else of whom no more is said than of many
   const isRival = (other: Candidate) => other.unit.requirement !== unit.requirement || other.holder > LEAST_NAMED

@@ -100,8 +100,7 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   if (folder) best.folderFits = true
   const fit = form.name && fitName(form, view, requirement)
   const worth = WORTH.name[best.nameFit] + (best.form && best.folderFits ? WORTH.folderOfForm : 0)
-  const against = !best.formatFits || ((form.folder?.length ?? 0) > 0 && !folder && !saysTwice(form))
-  const nameFit = fit && (against && isOpenText(form.name) ? 'open' : fit.nameFit)
+  const nameFit = fit && (isOpenText(form.name) && isDoubted(best, form, view, { folder: folder !== null, fit }) ? 'open' : fit.nameFit)
   if (nameFit && WORTH.name[nameFit] + (folder ? WORTH.folderOfForm : 0) > worth) {
     best.form = form
     best.nameFit = nameFit
@@ -111,6 +110,14 @@ function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
     best.form = form
     best.captures = { ...folder }
   }
+}
+
+/** Whether format or folder speak against a name that fits through free text; a wrong format alone does not where the rule's own words are said. */
+function isDoubted(
+  { formatFits }: Candidate, form: UnitForm, view: FileView, { folder, fit }: { folder: boolean, fit: { nameFit: NameFit } },
+): boolean {
+  if (!formatFits && !(folder && fit.nameFit !== 'marked' && saysOne(ownWordsIn(form.name ?? []), view.base))) return true
+  return (form.folder?.length ?? 0) > 0 && !folder && !saysTwice(form)
 }
 
 /** Whether a name that fits says its holder by two codes at least: the folder alone is wrong then. People of one name lie in each other's. */

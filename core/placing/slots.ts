@@ -61,7 +61,9 @@ export function holdBack(unit: Unit, arrivals: readonly Arrival[]): { taking: re
     const asked = list.filter(one => one.candidate.outside.length === 0 && !(areAlike && one.candidate.nameFit === 'none'))
     const bytes = new Set(asked.map(one => one.view.file.sha256))
     const others = list.filter(one => one.candidate.outside.length > 0 && !(one.view.file.sha256 !== null && bytes.has(one.view.file.sha256)))
-    return others.sort(byLatestValue).slice(Math.max(0, Math.max(1, room) - asked.length))
+    // what are states of one piece are one
+    const pieces = asked.length - (areAlike ? countBesides(unit, asked) : 0)
+    return others.sort(byLatestValue).slice(Math.max(0, Math.max(1, room) - pieces))
   }))
   return { taking: arrivals.filter(one => !held.has(one)), held: arrivals.filter(one => held.has(one)) }
 }

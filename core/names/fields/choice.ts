@@ -9,6 +9,7 @@ import { readRoman } from '../roman'
 import { isSeparator } from '../strictness'
 import { isWordEdge } from '../word-edges'
 import { languageMeant } from './language-words'
+import { senseMeant } from './sense-words'
 import type { FreeField } from './type'
 
 /** One of some words; `meanings`: what each stands for, where that is told. */
@@ -48,6 +49,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
   if (language !== undefined) return language
+  const sense = senseMeant(actual, values)
+  if (sense !== undefined) return sense
   const parted = values.filter(one => PARTS.test(one) && inAnyOrder(one) === inAnyOrder(actual))
   if (parted.length === 1) return parted[0]
   const ordinal = inRow(actual, values)

@@ -9,6 +9,12 @@ export function isDigit(code: number): boolean {
   return code >= 48 && code <= 57
 }
 
+/**
+ * A day in figures, of which a dot behind it, a year or more than twelve says that it is one (common practice, no source): 3.10., 26.10, 3.10.26. Its
+ * figures are no other number.
+ */
+export const DAY_IN_FIGURES = /(?<![\p{N}\p{L}])(?:(?:0?[1-9]|[12]\d|3[01])\.(?:0?[1-9]|1[0-2])\.(?:(?:20)?\d\d)?|(?:1[3-9]|2\d|3[01])\.(?:0[1-9]|1[0-2]))(?!\p{N})/gu
+
 /** The longest number that is read. */
 const MOST_DIGITS = 12
 /** Without a bound of its own a number is thought of as no longer than this where every way of writing counts. */

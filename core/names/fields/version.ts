@@ -1,6 +1,6 @@
 import { flag, whole } from '../../shapes/shape'
 import { WILD } from '../tokens'
-import { buildNumber, endOfRun, endsOfNumber, isPadded, readNumber, takeNumbers, writeNumber } from './digits'
+import { buildNumber, DAY_IN_FIGURES, endOfRun, endsOfNumber, isPadded, readNumber, takeNumbers, writeNumber } from './digits'
 import type { FreeField } from './type'
 
 /** The number of a saved version; the highest is the latest. Names with a milestone's number are always kept. */
@@ -8,9 +8,6 @@ export interface VersionRule { type: 'version', digits: number, milestone: boole
 
 /** A version in tenths, such as v0.9, is no whole number, nor is one of three, such as 0.9.2. */
 const DECIMAL = /(?<!\p{L})v(?:ers?(?:ion)?)?[ ._-]?\d{1,3}[.,]\d{1,3}(?![.,]?\d)|(?<![\p{N}.])\d{1,3}(?:\.\d{1,3}){2,3}(?![\p{N}.])/giu
-
-/** Nor is a day, of which a dot behind it, a year or more than twelve says that it is one (common practice, no source): 3.10., 26.10, 3.10.26. */
-const DAY = /(?<![\p{N}\p{L}])(?:(?:0?[1-9]|[12]\d|3[01])\.(?:0?[1-9]|1[0-2])\.(?:(?:20)?\d\d)?|(?:1[3-9]|2\d|3[01])\.(?:0[1-9]|1[0-2]))(?!\p{N})/gu
 
 const options = { digits: whole(1, 12), milestone: flag() }
 
@@ -29,7 +26,7 @@ export const version: FreeField<VersionRule, typeof options> = {
   },
   ends: (found, at, rule) => endsOfNumber(found, at, digits => isPadded(digits, rule)),
   take(text, rule, settled, take) {
-    const others = [...text.matchAll(DECIMAL), ...text.matchAll(DAY)].map(({ index, 0: { length } }) => [index, index + length] as const)
+    const others = [...text.matchAll(DECIMAL), ...text.matchAll(DAY_IN_FIGURES)].map(({ index, 0: { length } }) => [index, index + length] as const)
     takeNumbers(text, settled, digits => isPadded(digits, rule), (start, end, cost) => {
       if (!others.some(([from, to]) => start >= from && end <= to)) take(start, end, cost)
     })

@@ -3,7 +3,7 @@ import type { Strictness } from '../strictness'
 import { foldReceived, STRICT } from '../strictness'
 import { monthOf, MONTH_WORDS, WEEK_WORDS } from '../months'
 import { WILD } from '../tokens'
-import { isDigit } from './digits'
+import { DAY_IN_FIGURES, isDigit } from './digits'
 import type { FreeField } from './type'
 
 /** Ways to write a week, in UTS #35 letters, with what each is made of. */
@@ -168,9 +168,11 @@ export const week: FreeField<WeekRule, typeof options> = {
   take(text, rule, _, take) {
     const others: [start: number, end: number, cost: number][] = []
     let told = false
+    const days = [...text.matchAll(DAY_IN_FIGURES)].map(({ index, 0: { length } }) => [index, index + length] as const)
     for (let start = 0; start < text.length; start++) {
       const end = endOfWeek(text, start, rule)
-      if (end !== null) {
+      const isInDay = (last: number) => days.some(([from, to]) => start >= from && last <= to)
+      if (end !== null && !isInDay(end)) {
         take(start, end, 0)
         told = true
       }
@@ -180,6 +182,7 @@ export const week: FreeField<WeekRule, typeof options> = {
       if (!loose || (isDigit(text.charCodeAt(start)) && loose.end < start + 3 && isOfDay(text, start))) continue
       const cost = isDigit(text.charCodeAt(start)) ? 0.9 : 0.8
       const isBare = loose.written === null && isDigit(text.charCodeAt(start))
+      if (isBare && isInDay(loose.end)) continue
       if (isBare) others.push([start, loose.end, cost])
       else take(start, loose.end, cost)
       told ||= loose.written !== null

@@ -1,0 +1,34 @@
+import { describe, expect, test } from 'vitest'
+import { explainParts } from '../explain'
+import { fillTemplate } from '../parts'
+import { parseTemplate } from '../template'
+import { readField } from './index'
+import { senseMeant } from './sense-words'
+
+// common practice, no source: what people write for a choice in their own words or another language
+
+const WINDS = ['N', 'E', 'S', 'W', 'plan']
+
+describe('what a choice stands for', () => {
+  test.each([
+    ['south', WINDS, 'S'], ['Süd', WINDS, 'S'], ['ouest', WINDS, 'W'], ['est', ['N', 'E', 'S', 'O'], 'E'], ['ouest', ['N', 'E', 'S', 'O'], 'O'],
+    ['Ost', ['N', 'O', 'S', 'W'], 'O'], ['medium', ['S', 'M', 'L'], 'M'], ['grande', ['S', 'M', 'L'], 'L'], ['left', ['L', 'R'], 'L'],
+    ['vorne', ['front', 'back', 'detail'], 'front'], ['Rückseite', ['front', 'back'], 'back'], ['dessert', ['Vorspeise', 'Nachtisch'], 'Nachtisch'],
+    ['sopran', ['S', 'A', 'T', 'B'], 'S'], ['noir', ['black', 'white'], 'black'], ['Schnitt', ['plan', 'section'], 'section'],
+  ])('%s of %j is %s', (word, values, value) => {
+    expect(senseMeant(word, values)).toBe(value)
+  })
+
+  test.each([
+    ['south', ['S', 'M', 'L'], 'the letters are sizes'], ['south', ['S', 'plan'], 'one value alone may be anything'],
+    ['yellow', ['black', 'white'], 'none has this sense'], ['so', WINDS, 'two letters'], ['Bericht', WINDS, 'another word'],
+  ])('%s of %j is none: %s', (word, values) => {
+    expect(senseMeant(word, values)).toBeUndefined()
+  })
+
+  test('is read from a name, which is told what it should say', () => {
+    const fields = { view: readField({ type: 'choice', values: WINDS }, false).rule }
+    const { captures, differences } = explainParts(fillTemplate(parseTemplate('T01_{view}'), fields, {}), 'T01_south')
+    expect([captures, differences.map(one => `${one.part} ${one.kind} ${one.actual}`)]).toEqual([{ view: 'S' }, ['view misspelt south']])
+  })
+})

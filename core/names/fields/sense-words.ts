@@ -1,0 +1,90 @@
+import { foldCase, removeAccents } from '../../text/fold'
+
+/**
+ * What choices stand for, by kind: each row is one sense, its letters for short first, then what people write for it in eight languages (English,
+ * German, French, Spanish, Italian, Portuguese, Dutch, Polish). Common practice, no source; days and seasons as in CLDR.
+ */
+const SENSES: Readonly<Record<string, readonly string[]>> = {
+  directions: [
+    'n north nord norte noord północ northern nördlich', 'e o est east ost este leste oost wschód eastern östlich',
+    's south süd sud sur sul zuid południe southern südlich', 'w o west ouest oeste ovest zachód western westlich',
+    'ne no northeast nordost nordest noreste nordeste noordoost', 'nw no northwest nordwest nordouest noroeste nordovest noordwest',
+    'se so southeast südost sudest sureste sudeste zuidoost', 'sw so southwest südwest sudouest suroeste sudovest zuidwest',
+  ],
+  sizes: [
+    'xs extrasmall', 's small klein petit pequeño pequeno piccolo mały', 'm medium mittel moyen mediano medio médio middel średni',
+    'l large gross groß grand grande groot duży', 'xl extralarge xlarge',
+  ],
+  sides: [
+    'l left links linke gauche izquierda izq sinistra sx esquerda lewa lewy', 'r right rechts rechte droite derecha destra dx direita prawa prawy',
+    'f front frontside vorne vorn vorderseite vorder frontal avant devant frente delantera frontale davanti fronte voor voorkant przód',
+    'b back backside rear hinten rückseite rück arrière derrière dos trasera detrás atrás retro dietro traseira achter achterkant tył',
+    'side seite seitlich côté profil lado lateral costado lato zijkant bok', 't top oben haut dessus arriba alto sopra cima boven bovenkant góra',
+    'b bottom unten unterseite bas dessous abajo bajo sotto basso baixo onder onderkant dół',
+  ],
+  places: [
+    'inside innen intérieur dedans interior dentro interno binnen wewnątrz',
+    'outside außen aussen extérieur dehors exterior fuera esterno fuori fora buiten zewnątrz',
+  ],
+  turns: ['before vorher davor avant antes prima voor przed', 'after nachher danach après después despues dopo depois daarna'],
+  daytimes: ['day tag jour día giorno dia dag dzień', 'night nacht nuit noche notte noite noc'],
+  voices: [
+    's sop soprano sopran sopraan', 'a alt alto altstimme contralto',
+    't ten tenor ténor tenore tenorstimme', 'b bass basse bajo basso baixo bas bassstimme',
+  ],
+  seasons: [
+    'spring frühling frühjahr printemps primavera lente wiosna', 'summer sommer été verano estate verão zomer lato',
+    'autumn fall herbst automne otoño autunno outono herfst jesień', 'winter hiver invierno inverno zima',
+  ],
+  courses: [
+    'starter appetizer vorspeise entrée entrante antipasto entrada voorgerecht przystawka',
+    'main hauptgang hauptspeise hauptgericht plat principal secondo hoofdgerecht danie',
+    'dessert pudding nachspeise nachtisch postre dolce sobremesa nagerecht toetje deser',
+  ],
+  views: [
+    'plan floorplan grundriss planta pianta plattegrond rzut', 'section schnitt coupe sección sezione corte secção doorsnede przekrój',
+    'elevation ansicht façade élévation alzado prospetto alçado aanzicht gevel elewacja',
+  ],
+  colours: [
+    'black schwarz noir negro nero preto zwart czarny',
+    'white weiß weiss blanc blanco bianco branco wit biały',
+    'red rot rouge rojo rosso vermelho rood czerwony',
+    'blue blau bleu azul blu blauw niebieski', 'green grün gruen vert verde groen zielony', 'yellow gelb jaune amarillo giallo amarelo geel żółty',
+    'grey gray grau gris grigio cinzento grijs szary', 'brown braun brun marrón marrone castanho bruin brązowy',
+  ],
+}
+
+const keyOf = (word: string): string => foldCase(removeAccents(word))
+
+/** A word's places: its kind and the number of its row; a few stand for several. */
+const PLACES = new Map<string, { kind: string, row: number }[]>()
+for (const [kind, rows] of Object.entries(SENSES)) {
+  for (const [row, words] of rows.entries()) {
+    for (const word of new Set(words.split(' ').map(keyOf))) PLACES.set(word, [...PLACES.get(word) ?? [], { kind, row }])
+  }
+}
+
+/** So many values must have a sense of one kind before a word is taken for one of them. */
+const LEAST_OF_KIND = 2
+/** Of fewer letters a word may be anything. */
+const LEAST_WORD = 3
+
+/**
+ * Which of some values stands for what a word says: "south" and "Süd" are S where N and S are asked. `undefined`: none, or several do.
+ *
+ * @example
+ * senseMeant('ouest', ['N', 'E', 'S', 'O']) //=> 'O'
+ */
+export function senseMeant(word: string, values: readonly string[]): string | undefined {
+  const senses = word.length < LEAST_WORD ? [] : PLACES.get(keyOf(word)) ?? []
+  for (const { kind, row } of senses) {
+    const known = values.map(value => ({ value, rows: (PLACES.get(keyOf(value)) ?? []).flatMap(one => (one.kind === kind ? [one.row] : [])) }))
+    if (known.filter(({ rows }) => rows.length > 0).length < LEAST_OF_KIND) continue
+    const bearing = known.filter(({ rows }) => rows.includes(row))
+    // O is west beside E, and east beside W
+    const surely = bearing.filter(({ rows }) => rows.length === 1)
+    const [only, ...more] = surely.length > 0 ? surely : bearing
+    if (only && more.length === 0) return only.value
+  }
+  return undefined
+}

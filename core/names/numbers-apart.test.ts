@@ -1,0 +1,54 @@
+import { describe, expect, test } from 'vitest'
+import { explainParts } from './explain'
+import { readField } from './fields/index'
+import { expandParts, fillTemplate } from './parts'
+import { parseTemplate } from './template'
+
+// common practice, no source: whose a number in a name is, where several could have it
+
+const ANY = { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } as const
+const FIELDS = {
+  scene: readField({ type: 'number', digits: 2, from: 1, to: 6 }, true).rule, take: readField({ type: 'version', digits: 1 }, false).rule,
+  v: readField({ type: 'version', digits: 1 }, false).rule, w: readField({ type: 'number', digits: 1, from: 1, to: 3 }, true).rule,
+  week: readField({ type: 'week', form: 'ww', from: '2026-W08', to: '2026-W12' }, false).rule,
+}
+const HOLDER = { role: 'Widow', id: 'P007', child: 'Cleo' }
+
+function told(template: string, received: string, known = {}) {
+  const parts = fillTemplate(parseTemplate(template), FIELDS, HOLDER)
+  const { captures, differences } = explainParts(parts, received, { strictness: ANY, known })
+  return { right: expandParts(parts, captures), differences: differences.map(one => `${one.part} ${one.kind} ${one.actual}`) }
+}
+
+test.each([
+  ['Widow scene 3', 'S03_Widow_T{take}'], ['Scene 3 - Widow', 'S03_Widow_T{take}'], ['scene 3 widow T2', 'S03_Widow_T2'],
+])('a number behind what its field is called is that field\'s: %s', (received, right) => {
+  expect(told('S{scene}_{role}_T{take}', received).right).toBe(right)
+})
+
+test('a number that is settled otherwise is not dealt out to two fields', () => {
+  expect(told('S{scene}_{role}_T{take}', 'widow_02', { scene: '02' }).right).toBe('S02_Widow_T{take}')
+})
+
+describe('a code without its zeros', () => {
+  test('is no version, and stands for the code', () => {
+    expect(told('{id}_abstract_v{v}', 'P7 abstract')).toEqual({
+      right: 'P007_abstract_v{v}', differences: ['id misspelt P7', 'v absent ', 'literal misspelt  abstract'],
+    })
+  })
+  test('beside it a version is one', () => {
+    expect(told('{id}_abstract_v{v}', 'P7 abstract v2').right).toBe('P007_abstract_v2')
+    expect(told('{id}_abstract_v{v}', 'P007 abstract 7').right).toBe('P007_abstract_v7')
+  })
+})
+
+test('figures of a day are no week', () => {
+  expect(told('{child}_W{week}', 'Cleo 26.10.').right).toBe('Cleo_W{week}')
+  expect(told('{child}_W{week}', 'Cleo W10').right).toBe('Cleo_W10')
+})
+
+test('a number in brackets behind the piece\'s own marks a copy', () => {
+  const { right, differences } = told('{child} reading log week {w}', 'reading log 2 (1)', { w: '2' })
+  expect([right, differences.at(-1)]).toEqual(['Cleo reading log week 2', 'w extra  (1)'])
+  expect(told('{child} reading log week {w}', 'Cleo reading log week (2)', { w: '2' }).right).toBe('Cleo reading log week 2')
+})

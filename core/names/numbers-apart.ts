@@ -1,0 +1,112 @@
+import { foldCase, looseKey } from '../text/fold'
+import { keeping } from '../text/kept'
+import { ownOf } from '../text/own'
+import type { Alignment } from './align'
+import type { Captures, NamePart } from './parts'
+import { isHolders, isLiteral } from './parts'
+import { standAt, takeFromExtra } from './spans'
+import { tokensOf, withoutZeros } from './tokens'
+
+/** What a field is called by, where that is a word. */
+export const labelOf = (part: NamePart | undefined): string | undefined =>
+  (part?.kind === 'free' && /^\p{L}{3,}$/u.test(part.part) ? foldCase(part.part) : undefined)
+
+/** Whether a name's own figures are a part's value. */
+const isNumber = (part: NamePart | undefined): boolean => part?.kind === 'free' && (part.rule.type === 'number' || part.rule.type === 'version')
+
+/**
+ * A number straight behind what its field is called is that field's, whichever took it: of "Ana scene 3" for S{scene}_{name}_T{take} 3 is no take.
+ * And a number of which two fields took some figures each, one of them nothing but zeros, is one number: the other's.
+ */
+export function standLabelled(parts: readonly NamePart[], alignment: Pick<Alignment, 'spans' | 'extras'>, text: string, known: Captures): void {
+  const { spans } = alignment
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (!isNumber(part) || !span || ownOf(known, part.part) !== undefined) continue
+    const label = labelOf(part)
+    if (span.end === span.start && label !== undefined) takeLabelled(parts, alignment, text, index, label)
+    else if (/^0+$/.test(text.slice(span.start, span.end))) giveBack(parts, alignment, text, index)
+  }
+}
+
+/** Takes the one number behind a field's name from another field that has it without its own letters. */
+function takeLabelled(parts: readonly NamePart[], { spans }: Pick<Alignment, 'spans'>, text: string, index: number, label: string): void {
+  const [only, ...more] = [...text.matchAll(behindLabel(label))]
+  if (!only || more.length > 0) return
+  const end = only.index + only[0].length
+  const start = end - (only.groups?.figures?.length ?? 0)
+  const taken = spans.findIndex((other, at) => isNumber(parts[at]) && other.start === start && other.end === end)
+  const other = spans[taken]
+  if (!other) return
+  spans[taken] = { ...other, start: end, end, edits: [] }
+  standAt({ spans }, text, index, [start, end])
+}
+
+const behindLabel = keeping(1000, label => new RegExp(`(?<!\\p{L})${label}[\\s._-]{0,2}(?<figures>\\d{1,9})(?!\\d)`, 'giu'))
+
+/** Gives zeros that are the first figures of a number to the field that has its others. */
+function giveBack(parts: readonly NamePart[], { spans }: Pick<Alignment, 'spans'>, text: string, index: number): void {
+  const span = spans[index]
+  const [run] = span ? /^\d+/.exec(text.slice(span.start)) ?? [] : []
+  if (!span || run === undefined || run.length === span.end - span.start || /\d/.test(text[span.start - 1] ?? '')) return
+  const end = span.start + run.length
+  const rest = spans.findIndex((other, at) => at !== index && isNumber(parts[at]) && other.start === span.end && other.end === end)
+  const other = spans[rest]
+  if (!other) return
+  spans[index] = { ...span, start: end, end, edits: [] }
+  standAt({ spans }, text, rest, [span.start, end])
+}
+
+/**
+ * A version is the number with the letter that the rule writes before it, where the name has one such: of "C131 v3" for _v{v} it is 3. Nor is it
+ * the figures of a value of the holder's without that letter: 007 of 24-F-007.
+ */
+export function standVersion(parts: readonly NamePart[], alignment: Pick<Alignment, 'spans' | 'extras'>, text: string, known: Captures): void {
+  const { spans, extras } = alignment
+  for (const [index, part] of parts.entries()) {
+    const [span, letter] = [spans[index], letterBefore(parts[index - 1])]
+    if (part.kind !== 'free' || part.rule.type !== 'version' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
+    if (letter === '' || text.slice(0, span.start).toLowerCase().endsWith(letter)) continue
+    const place = behindLetter(text, letter)
+    if (!place && !isOfValue(parts, text, [span.start, span.end])) continue
+    const code = shortenedThere(parts, text, [span.start, span.end])
+    const own = code && spans[code.at]
+    extras.push({ range: [span.start, span.end], before: index })
+    spans[index] = { start: span.start, end: span.start, text: span.text, edits: [] }
+    if (own && own.end === own.start && takeFromExtra(extras, text, code.range)) {
+      standAt(alignment, text, code.at, code.range, [{ range: code.range, expected: own.text }])
+    }
+    if (place && takeFromExtra(extras, text, place.whole)) standAt(alignment, text, index, place.figures)
+  }
+}
+
+/** The one letter that a rule writes straight before a value. */
+const letterBefore = (sign: NamePart | undefined): string =>
+  (isLiteral(sign) ? /(?<!\p{L})\p{L}$/u.exec(sign.texts[0] ?? '')?.[0].toLowerCase() ?? '' : '')
+
+/** Where a letter stands by itself before figures; `null`: nowhere, or several times. */
+function behindLetter(text: string, letter: string): { whole: [number, number], figures: [number, number] } | null {
+  const pattern = new RegExp(`(?<![\\p{L}\\p{N}])${letter}[ .]?(?<figures>\\d{1,3})(?![\\p{L}\\p{N}])`, 'giu')
+  const [only, ...more] = [...text.matchAll(pattern)]
+  if (!only || more.length > 0) return null
+  const end = only.index + only[0].length
+  return { whole: [only.index, end], figures: [end - (only.groups?.figures?.length ?? 0), end] }
+}
+
+/** Whether figures are some of a value of the holder's, as they stand there. */
+export function isOfValue(parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean {
+  if (shortenedThere(parts, text, [start, end]) !== null) return true
+  const figures = text.slice(start, end)
+  return !/\p{L}/u.test(text[start - 1] ?? '') && parts.some(part => isHolders(part) && part.texts.some(value => tokensOf(value).includes(figures)))
+}
+
+/** A code of the holder's whose figures stand there without its zeros, behind its letters, P7 for P007: its part and where it stands. */
+function shortenedThere(
+  parts: readonly NamePart[], text: string, [start, end]: readonly [number, number],
+): { at: number, range: [number, number] } | null {
+  const [letters = ''] = /\p{L}{1,4}[-_ ]?$/u.exec(text.slice(0, start)) ?? []
+  const written = looseKey(withoutZeros(text.slice(start - letters.length, end)))
+  const isIt = (value: string) => looseKey(withoutZeros(value)) === written
+  const at = letters === '' ? -1 : parts.findIndex(part => isHolders(part) && part.texts.some(isIt))
+  return at < 0 ? null : { at, range: [start - letters.length, end] }
+}
