@@ -182,7 +182,7 @@ export const week: FreeField<WeekRule, typeof options> = {
       if (!loose || (isDigit(text.charCodeAt(start)) && loose.end < start + 3 && isOfDay(text, start))) continue
       const cost = isDigit(text.charCodeAt(start)) ? 0.9 : 0.8
       const isBare = loose.written === null && isDigit(text.charCodeAt(start))
-      if (isBare && isInDay(loose.end)) continue
+      if (isInDay(loose.end)) continue
       if (isBare) others.push([start, loose.end, cost])
       else take(start, loose.end, cost)
       told ||= loose.written !== null
