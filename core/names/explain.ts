@@ -17,7 +17,7 @@ import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { BY } from './particles'
-import { expandParts, isAnyText, isHolders, isValue } from './parts'
+import { expandParts, isAnyText, isHolders, isLiteral, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { joinTouching, LIKE } from './spans'
@@ -130,8 +130,8 @@ function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captu
   }
 }
 
-/** What a work is about: "Essay about wolves" (common practice, no source). */
-const ABOUT = /^(?:about|über|ueber|sur|sobre|عن) (?=\p{L})/u
+/** What a work is about: "Essay about wolves", "Proof of the sum" (common practice, no source). */
+const ABOUT = /^(?:about|of|über|ueber|von|sur|sobre|عن) (?=\p{L})/u
 
 /** Somebody's own words without the one behind another word that says what a work is about. */
 function withoutAbout(value: string, text: string): string {
@@ -178,16 +178,24 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
 }
 
 /**
- * Words that are nothing but what the piece is called, or stand before whose it is, are no text of a name that departs: of "P04 soil report by Ben"
- * none is told.
+ * Words that are nothing but what the piece is called or what the rule writes in another form, or stand before whose it is, are no text of a name
+ * that departs: of "P04 soil report by Ben" none is told.
  */
-function leaveTitle(parts: readonly NamePart[], { cost }: Alignment, captures: Captures, { titled }: ExplainContext): void {
+function leaveTitle(parts: readonly NamePart[], { cost, spans }: Alignment, captures: Captures, { titled }: ExplainContext): void {
   if (cost < 1) return
+  // yields for _yield_, which is not there
+  const absent = parts.flatMap((part, at) => (isLiteral(part) && spans[at]?.start === spans[at]?.end ? part.texts.flatMap(tokensOf) : []))
+  const isOfRule = (word: string) => titled().includes(word) || absent.some(own => own.length >= LEAST_OWN && isInOtherNumber(word, own))
   for (const part of parts) {
     const words = isAnyText(part) ? tokensOf(ownOf(captures, part.part) ?? '') : []
-    if (words.length > 0 && words.every(word => titled().includes(word) || BY.has(word))) Reflect.deleteProperty(captures, part.part)
+    if (words.length > 0 && words.every(word => isOfRule(word) || BY.has(word))) Reflect.deleteProperty(captures, part.part)
   }
 }
+
+const LEAST_OWN = 4
+/** Whether two words are one but for what makes one of them several. */
+const isInOtherNumber = (one: string, other: string): boolean =>
+  Math.abs(one.length - other.length) <= 2 && (one.startsWith(other) || other.startsWith(one))
 
 /** Values that stand in each other's place: so many other orders are tried, the likeliest ones. */
 const MOST_ORDERS = 12

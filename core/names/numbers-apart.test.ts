@@ -10,9 +10,10 @@ const ANY = { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } as
 const FIELDS = {
   scene: readField({ type: 'number', digits: 2, from: 1, to: 6 }, true).rule, take: readField({ type: 'version', digits: 1 }, false).rule,
   v: readField({ type: 'version', digits: 1 }, false).rule, w: readField({ type: 'number', digits: 1, from: 1, to: 3 }, true).rule,
+  title: readField({ type: 'text' }, false).rule,
   week: readField({ type: 'week', form: 'ww', from: '2026-W08', to: '2026-W12' }, false).rule,
 }
-const HOLDER = { role: 'Widow', id: 'P007', child: 'Cleo' }
+const HOLDER = { role: 'Widow', id: 'P007', child: 'Cleo', aflevering: '02' }
 
 function told(template: string, received: string, known = {}) {
   const parts = fillTemplate(parseTemplate(template), FIELDS, HOLDER)
@@ -51,4 +52,17 @@ test('a number in brackets behind the piece\'s own marks a copy', () => {
   const { right, differences } = told('{child} reading log week {w}', 'reading log 2 (1)', { w: '2' })
   expect([right, differences.at(-1)]).toEqual(['Cleo reading log week 2', 'w extra  (1)'])
   expect(told('{child} reading log week {w}', 'Cleo reading log week (2)', { w: '2' }).right).toBe('Cleo reading log week 2')
+})
+
+describe('a number of the holder\'s behind what it is called', () => {
+  test.each([
+    ['Aflevering 2 - Nachtwinkel', 'afl02_Nachtwinkel'], ['Nachtwinkel (afl 2)', 'afl02_Nachtwinkel'], ['afl. 2 Nachtwinkel', 'afl02_Nachtwinkel'],
+    ['afl02 2 Nachtwinkels', 'afl02_2 Nachtwinkels'],
+  ])('is none of the text: %s', (received, right) => {
+    expect(told('afl{aflevering}_{title}', received).right).toBe(right)
+  })
+  test('is no version', () => {
+    expect(told('afl{aflevering}_transcript_v{v}', 'transcript aflevering 2').right).toBe('afl02_transcript_v{v}')
+    expect(told('afl{aflevering}_transcript_v{v}', 'transcript aflevering 2 v3').right).toBe('afl02_transcript_v3')
+  })
 })

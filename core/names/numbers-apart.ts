@@ -5,7 +5,7 @@ import type { Alignment } from './align'
 import type { Captures, NamePart } from './parts'
 import { isHolders, isLiteral } from './parts'
 import { standAt, takeFromExtra } from './spans'
-import { tokensOf, withoutZeros } from './tokens'
+import { lastWordOf, tokensOf, withoutZeros } from './tokens'
 
 /** What a field is called by, where that is a word. */
 export const labelOf = (part: NamePart | undefined): string | undefined =>
@@ -93,10 +93,25 @@ function behindLetter(text: string, letter: string): { whole: [number, number], 
   return { whole: [only.index, end], figures: [end - (only.groups?.figures?.length ?? 0), end] }
 }
 
+/** Whether a part is a number of the holder's, be it without its zeros. */
+export const isSameNumber = (part: NamePart, number: number | null): boolean =>
+  isHolders(part) && part.texts.some(value => /^\d+$/.test(value) && Number(value) === number)
+
+/** Whether a word, as a loose key, says which part the number behind it is: the rule's own word before that, or what it is called for short. */
+export function isSignOf(parts: readonly NamePart[], at: number, word: string): boolean {
+  const [sign, part] = [parts[at - 1], parts[at]]
+  if (isLiteral(sign) && word !== '' && looseKey(lastWordOf(sign.texts[0] ?? '')) === word) return true
+  return part !== undefined && word.length >= LEAST_SIGN && looseKey(part.part).startsWith(word)
+}
+const LEAST_SIGN = 3
+
 /** Whether figures are some of a value of the holder's, as they stand there. */
 export function isOfValue(parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean {
   if (shortenedThere(parts, text, [start, end]) !== null) return true
   const figures = text.slice(start, end)
+  const [, word = ''] = /(\p{L}+)[\s._-]{0,2}$/u.exec(text.slice(0, start)) ?? []
+  // "episode 2" for an episode 02
+  if (parts.some((part, at) => isSameNumber(part, Number(figures)) && isSignOf(parts, at, looseKey(word)))) return true
   return !/\p{L}/u.test(text[start - 1] ?? '') && parts.some(part => isHolders(part) && part.texts.some(value => tokensOf(value).includes(figures)))
 }
 

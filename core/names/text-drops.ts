@@ -1,4 +1,6 @@
 import { BY } from './particles'
+import { isSameNumber, isSignOf } from './numbers-apart'
+import type { NamePart } from './parts'
 import { isHolders } from './parts'
 import { foldCase, looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
@@ -11,15 +13,21 @@ import { areAllOf, isNoSign, ownOfName, setText } from './text-name'
 import { wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 
-/** A number settled otherwise with what the piece is called before it: of "poem 1 The Owl" the text is the last two words. */
+/**
+ * A number settled otherwise, or the holder's own, with what the piece or the number is called before it: of "poem 1 The Owl" the text is the
+ * last two words.
+ */
 export function dropNumbered(name: Name): void {
   const { parts, alignment: { spans }, text, known, titled } = name
   const own = ownOfName(name)
   const [all = '', word = '', number = ''] = /^(\p{L}+|#|n[°º])[\s._-]{0,2}(\d{1,4}|(?<=[\s._-])\p{L}+)(?:\s?[-–—_:.,]\s?|\s)(?=[\p{L}\p{N}])/u
     .exec(text.slice(own.start, own.end)) ?? []
-  if (all === '' || !(NUMBER_SIGN.test(word) || titled().includes(looseKey(word)))) return
   const says = /^\d/.test(number) ? Number(number) : numberOfWord(number)
-  const at = parts.findIndex(({ part, kind }) => kind === 'free' && ownOf(known, part) !== undefined && Number(ownOf(known, part)) === says)
+  const isSign = all !== '' && (NUMBER_SIGN.test(word) || titled().includes(looseKey(word)))
+  // "Episode 2 - Night" for an episode 02
+  const isOwn = (part: NamePart, place: number) => isSameNumber(part, says) && (isSign || isSignOf(parts, place, looseKey(word)))
+  const isSettled = ({ part, kind }: NamePart) => kind === 'free' && ownOf(known, part) !== undefined && Number(ownOf(known, part)) === says
+  const at = all === '' ? -1 : parts.findIndex((part, place) => (isSign && isSettled(part)) || isOwn(part, place))
   const span = spans[at]
   if (!span || says === null) return
   const start = own.start + all.indexOf(number, word.length)

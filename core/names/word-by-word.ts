@@ -8,6 +8,7 @@ import type { FreeRule } from './fields/index'
 import { isYears } from './fields/number'
 import type { FoundValue } from './left-over'
 import { valuesAsked } from './left-over'
+import { isSameNumber, isSignOf } from './numbers-apart'
 import type { Captures, NamePart } from './parts'
 import { BY, UNENDED } from './particles'
 import { isAnyText, isHolders, isLiteral } from './parts'
@@ -78,6 +79,7 @@ function ownersOf(
     else if (isKindWord(word.key)) word.aside = 'kind'
     else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: 'called' } : { state: true })
   }
+  claimFigures(words, parts)
   leaveFigures(words)
   mendBefore(words, parts, text)
   // a figure that belongs to nothing may be a value that was not told
@@ -85,6 +87,19 @@ function ownersOf(
 }
 
 const isLeft = (word: Word | undefined): boolean => word !== undefined && word.part === undefined && !word.aside
+
+/** Gives a number of the holder's the same figures without its zeros, behind the rule's own word or what the number is called: "ep. 4" for 04. */
+function claimFigures(words: readonly Word[], parts: readonly NamePart[]): void {
+  for (const [at, word] of words.entries()) {
+    const before = words[at - 1]
+    if (!before || !/^\d+$/.test(word.key) || word.part !== undefined) continue
+    const isSign = isLiteral(parts[before.part ?? -1]) || before.aside === 'called'
+    const its = parts.findIndex((part, place) => isSameNumber(part, Number(word.key)) && (isSign || isSignOf(parts, place, before.key)))
+    if (its < 0) continue
+    word.part = its
+    if (before.part === undefined) before.aside = 'called'
+  }
+}
 
 /** A figure apart from all words of the text counts pieces: "Stew (Hugo) 2". */
 function leaveFigures(words: readonly Word[]): void {
@@ -94,10 +109,26 @@ function leaveFigures(words: readonly Word[]): void {
 }
 
 /**
+ * Whether a value of the holder's is written as any other word beside one of the text, while the holder is named in capitals elsewhere: of
+ * "Infinitely many primes - Bo" the team Primes is not said.
+ */
+function isCommon(words: readonly Word[], at: number, parts: readonly NamePart[], text: string): boolean {
+  const written = ({ start, end }: Word) => text.slice(start, end)
+  const isCapital = (some: string) => /^\p{Lu}/u.test(some)
+  const [word, part] = [words[at], parts[words[at]?.part ?? -1]]
+  if (!word || !part || !isHolders(part) || isCapital(written(word)) || !isCapital(part.texts[0] ?? '')) return false
+  if (words.filter(other => other.part === word.part).length > 1) return false
+  const isNamed = (other: Word) => other !== word && isCapital(written(other)) && (other.aside === 'called' || isHolders(parts[other.part ?? -1]))
+  const before = words[at - 1]
+  return before !== undefined && isLeft(before) && text.slice(before.end, word.start) === ' ' && words.some(isNamed)
+}
+
+/**
  * The word that says whose work it is is none of the text: "My cat by Ava". Behind one that ends nothing the holder's name is the text's: "wind on
  * cliff".
  */
 function mendBefore(words: readonly Word[], parts: readonly NamePart[], text: string): void {
+  for (const [at, word] of words.entries()) if (isCommon(words, at, parts, text)) Object.assign(word, { part: undefined, given: true })
   for (const [at, word] of words.entries()) {
     const next = words[at + 1]
     const isBefore = next?.part !== undefined && isHolders(parts[next.part]) && text.slice(word.end, next.start) === ' '

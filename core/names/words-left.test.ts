@@ -259,3 +259,17 @@ describe('before the holder', () => {
     expect(told('{team}_foley_{topic}', cliff, received).right).toBe(`Cliff_foley_${topic}`)
   })
 })
+
+test.each([
+  ['Infinitely many primes - Bo', 'Infinitely many primes'], ['proof of sum of primes Bo', 'sum of primes'],
+  // with capitals, or where nothing else says who it is, it is the team's
+  ['Infinitely many Primes - Bo', 'Infinitely many'], ['Infinitely many primes', 'Infinitely many'],
+])('%s: a team that is written as any other word', (received, topic) => {
+  const parts = writtenParts(fillTemplate(parseTemplate('{team}_proof_{topic}'), FIELDS, { team: 'Primes' }), ANY)
+  expect(expandParts(parts, explainParts(parts, received, { strictness: ANY, called: () => ['bo', 'lin'] }).captures)).toBe(`Primes_proof_${topic}`)
+})
+
+test('the rule\'s own word in another number is no text', () => {
+  expect(told('{team}_yield_{topic}', { team: 'Primes' }, 'Primes yields').right).toBe('Primes_yield_{topic}')
+  expect(told('{team}_yield_{topic}', { team: 'Primes' }, 'Primes yield yields').right).toBe('Primes_yield_yields')
+})

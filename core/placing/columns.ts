@@ -2,6 +2,7 @@ import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { isAddedWord } from '../names/added-words'
 import { bareNumbers } from '../names/number-kinds'
+import { wordsOfSenses } from '../names/fields/sense-words'
 import { neighboursOf } from '../names/neighbour-codes'
 import { namesOfLanguage } from '../names/language-names'
 import { ARTICLES, PARTICLES } from '../names/particles'
@@ -71,7 +72,7 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
   }
   addPhrases(units, entries)
   const columns = valuesByColumn(units, used)
-  addLanguages(columns, entries)
+  addMeant(columns, entries)
   addShortened(columns, entries)
   addTelling(columns, entries)
   return (text) => {
@@ -158,10 +159,11 @@ function valuesByColumn(units: readonly Unit[], used: ReadonlyMap<Requirement, r
   return [...bearers.values()]
 }
 
-/** Languages by their names, where a column that a rule uses holds nothing but their codes: "italiano" is IT's. */
-function addLanguages(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
+/** Values by what they stand for, where a column that a rule uses holds nothing but such: "italiano" is IT's, "tenor" is T's. */
+function addMeant(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
   for (const { requirement, values } of columns) {
-    const named = [...values].map(([value, of]) => ({ value, of, names: namesOfLanguage(value) }))
+    const senses = wordsOfSenses([...values.keys()])
+    const named = [...values].map(([value, of]) => ({ value, of, names: senses.get(value) ?? namesOfLanguage(value) }))
     if (named.length < 2 || named.some(({ names }) => names.length === 0)) continue
     const own = new Set(wordsOfRule(requirement))
     for (const { value, of, names } of named) {

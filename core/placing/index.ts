@@ -15,7 +15,7 @@ import { holderKey } from './called'
 import type { HolderEvidence } from './called'
 import { indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
-import { knowApart } from './words-said'
+import { isNearWord, knowApart } from './words-said'
 import type { PeopleIndex } from './people'
 import { NAMED } from './weights'
 
@@ -97,6 +97,9 @@ function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map
 /** Of fewer letters a value may be any word. */
 const LEAST_VALUE = 4
 
+/** A slip is looked for in words of so many letters. */
+const LONG_WORD = 8
+
 /** Folders whose look-ups are kept. */
 const MOST_KEPT = 2000
 
@@ -155,7 +158,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   }
   knowApart(requirements)
   const ofRule = new Set(ruleWords)
-  const isAside = (token: string) => /^\d+$/.test(token) || ofRule.has(token) || isAddedWord(token)
+  const long = ruleWords.filter(word => word.length >= LONG_WORD)
+  const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
+  const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token)
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()

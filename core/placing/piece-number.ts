@@ -31,12 +31,13 @@ export function settleNumber({ unit, captures }: { unit: Unit, captures: Capture
   const isAsked = (number: string) => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
   const numbers = numbersIn(view, unit, captures, by, isYear ? number => freeField(rule).read(number, rule) ?? number : null)
   const told = ownOf(captures, by)
-  const several = isYear ? new Set(numbers.filter(isAsked)).size > 1 : areTogether(view.base, numbers.filter(isAsked))
+  const areSeveral = () => areTogether(view.base, numbers.filter(isAsked)) || areSigned(view.base, isAsked)
+  const several = isYear ? new Set(numbers.filter(isAsked)).size > 1 : areSeveral()
   if (told !== undefined && !several && numbers.some(number => Number(number) === Number(told))) return captures
   const settled = { ...captures }
   Reflect.deleteProperty(settled, by)
   const [only, ...more] = numbers
-  if (only === undefined || more.length > 0) return settled
+  if (several || only === undefined || more.length > 0) return settled
   return isAsked(only) || saysAnother(only, unit, by, view.base) ? { ...settled, [by]: only } : settled
 }
 
@@ -56,8 +57,10 @@ function saysAnother(number: string, unit: Unit, by: string, base: string): bool
 /** Whether a name says several pieces at once, such as 1-3 or 2 and 3. */
 export function saysSeveral({ unit, captures }: { unit: Unit, captures: Captures }, by: string, view: FileView): boolean {
   const rule = ownOf(unit.requirement.fields, by)
-  if (rule?.type !== 'number' || rule.digits === 4 || !SEVERAL.test(view.base)) return false
-  return areTogether(view.base, numbersIn(view, unit, captures, by, null).filter(number => Number(number) >= rule.from && Number(number) <= rule.to))
+  if (rule?.type !== 'number' || rule.digits === 4) return false
+  const isAsked = (number: string) => Number(number) >= rule.from && Number(number) <= rule.to
+  if (areSigned(view.base, isAsked)) return true
+  return SEVERAL.test(view.base) && areTogether(view.base, numbersIn(view, unit, captures, by, null).filter(isAsked))
 }
 /** What stands between two numbers that are named together. */
 const JOINS = String.raw`(?:[-+&,]|(?:\p{L}{1,3}|t[-/]m) )`
@@ -139,6 +142,11 @@ function areTogether(base: string, numbers: readonly string[]): boolean {
   }
   return false
 }
+
+/** Whether two of the numbers that are asked for are named together, each with its sign: P3+P4, S1_S2. Versions are no pieces. */
+const areSigned = (base: string, isAsked: (number: string) => boolean): boolean => [...base.matchAll(SIGNED)]
+  .some(([, sign = '', one = '', other = '']) => sign.toLowerCase() !== 'v' && Number(one) !== Number(other) && isAsked(one) && isAsked(other))
+const SIGNED = /(?<!\p{L})(\p{L}{1,3})(\d{1,3})(?: ?[-+&,_] ?| )\1(?=(\d{1,3})(?!\d))/giu
 
 const ROMAN = /(?<![\p{L}\p{N}])X{0,3}(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
 

@@ -89,3 +89,17 @@ test('a code of letters and figures in a further column says whose it is beside 
   }
   expect(Object.values(await roundOf(rules, 'VF2 setup.pdf'))).toEqual(['ein 05'])
 })
+
+test.each([
+  'Mona/P1+P2.pdf', 'Mona/P1_P2.pdf', 'Mona/P1-P2 Vale.pdf', 'Mona/P1, P2.pdf',
+])('two pieces in one, each with its sign, are neither: %s', async (path) => {
+  const rules: Rules = {
+    list: 'id,given,family\n1,Mona,Vale',
+    requirements: [{
+      id: 'sol', title: 'Solution', name: '{family}_P{problem}', folder: '{given}', formats: [{ id: 'pdf' }],
+      count: { by: 'problem', from: 3, to: 3 },
+      fields: { problem: { type: 'number', digits: 1, from: 1, to: 3 } },
+    }],
+  }
+  expect(Object.values(await roundOf(rules, path))).toEqual(['unplaced'])
+})

@@ -3,7 +3,7 @@ import { explainParts } from '../explain'
 import { fillTemplate } from '../parts'
 import { parseTemplate } from '../template'
 import { readField } from './index'
-import { senseMeant } from './sense-words'
+import { senseMeant, wordsOfSenses } from './sense-words'
 
 // common practice, no source: what people write for a choice in their own words or another language
 
@@ -30,5 +30,15 @@ describe('what a choice stands for', () => {
     const fields = { view: readField({ type: 'choice', values: WINDS }, false).rule }
     const { captures, differences } = explainParts(fillTemplate(parseTemplate('T01_{view}'), fields, {}), 'T01_south')
     expect([captures, differences.map(one => `${one.part} ${one.kind} ${one.actual}`)]).toEqual([{ view: 'S' }, ['view misspelt south']])
+  })
+})
+
+describe('what people write for the values of a column', () => {
+  test('is known where all of them are of one kind', () => {
+    expect(wordsOfSenses(['S', 'A', 'T', 'B']).get('T')).toContain('tenor')
+    expect(wordsOfSenses(['S', 'M', 'L']).get('S')).toContain('small')
+  })
+  test.each([[['S', 'A', 'X']], [['T']], [['left', 'middle']]])('of %j nothing is', (values) => {
+    expect(wordsOfSenses(values).size).toBe(0)
   })
 })

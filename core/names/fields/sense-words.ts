@@ -88,3 +88,18 @@ export function senseMeant(word: string, values: readonly string[]): string | un
   }
   return undefined
 }
+
+/**
+ * What people write for each of some values, where all of them stand for something of one kind; else nothing.
+ *
+ * @example
+ * wordsOfSenses(['S', 'A', 'T', 'B']).get('T')?.includes('tenor') //=> true
+ */
+export function wordsOfSenses(values: readonly string[]): Map<string, string[]> {
+  for (const rows of Object.values(SENSES)) {
+    const known = values.map(value => [value, rows.filter(row => row.split(' ').map(keyOf).includes(keyOf(value)))] as const)
+    if (values.length < LEAST_OF_KIND || known.some(([, own]) => own.length !== 1)) continue
+    return new Map(known.map(([value, [row = '']]) => [value, row.split(' ').filter(word => word.length >= LEAST_WORD)]))
+  }
+  return new Map()
+}
