@@ -51,17 +51,18 @@ function meaningIn(list: ListColumns): (word: string) => string {
  */
 export function inListWords(brief: Brief, list: ListColumns): Brief {
   const meant = meaningIn(list)
-  // a list's "Name" beside "Vorname" is the family name, where a rule asks for both; alone {name} is the whole one
-  const isFamily = looseKey(list.headings?.family ?? '') === 'name'
-  const both = (word: string) => (word === 'name' ? 'family' : meant(word))
-  const requirements = brief.requirements.map(one => renamed(one, isFamily && asksGiven(one, meant) ? both : meant))
+  // a list's "Name" beside "Vorname" is the family name, beside "Surname" the given one, where a rule asks for both; alone {name} is the whole one
+  const half = (['family', 'given'] as const).find(column => looseKey(list.headings?.[column] ?? '') === 'name')
+  const both = (word: string) => (word === 'name' && half ? half : meant(word))
+  const other = half === 'family' ? 'given' : 'family'
+  const requirements = brief.requirements.map(one => renamed(one, half && asksBeside(one, other, meant) ? both : meant))
   return requirements.some((one, at) => one !== brief.requirements[at]) ? { ...brief, requirements } : brief
 }
 
-/** Whether every template that asks for the name asks for the given name besides. */
-function asksGiven({ names, folder }: Requirement, columnOf: (field: string) => string): boolean {
+/** Whether every template that asks for the name asks for its other half besides. */
+function asksBeside({ names, folder }: Requirement, other: 'given' | 'family', columnOf: (field: string) => string): boolean {
   const isIn = (field: string, { parts }: Template) => parts.some(part => part.kind === 'field' && columnOf(part.name) === field)
-  return [...names, ...folder ?? []].filter(template => isIn('name', template)).every(template => isIn('given', template))
+  return [...names, ...folder ?? []].filter(template => isIn('name', template)).every(template => isIn(other, template))
 }
 
 function renamed(requirement: Requirement, columnOf: (field: string) => string): Requirement {

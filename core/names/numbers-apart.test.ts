@@ -45,6 +45,7 @@ describe('a code without its zeros', () => {
 
 test('figures of a day are no week', () => {
   expect(told('{child}_W{week}', 'Cleo 26.10.').right).toBe('Cleo_W{week}')
+  expect(told('{child}_W{week}', 'Cleo 2026-10-30').right).toBe('Cleo_W{week}')
   expect(told('{child}_W{week}', 'Cleo W10').right).toBe('Cleo_W10')
 })
 

@@ -294,8 +294,8 @@ function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<str
       const strength = /^\d+$/.test(said) && namesSomebody() ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
       const before = told.get(unit)
       const evidence = [{ kind: 'named', where, said } as const]
-      // a value in the name and another one in the folder that several bear each: together they say more
-      const isOther = before !== undefined && !before.evidence.some(one => one.kind === 'named' && (one.said === said || one.where === where))
+      // a value in the name and another one in the folder, or in two levels, that several bear each: together they say more
+      const isOther = before !== undefined && !before.evidence.some(one => one.kind === 'named' && one.said === said)
       if (isOther && strength <= NAMED.sharedColumn && before.strength <= NAMED.sharedColumn) {
         told.set(unit, { strength: before.strength + strength, evidence: [...before.evidence, ...evidence] })
       }

@@ -5,13 +5,21 @@ import { looseKey } from '../text/fold'
 import { keeping } from '../text/kept'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
+import { knowNumbered, numberSaid } from './numbered-words'
 import type { FileView } from './view'
 import { SHARE } from './weights'
 
 /** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
 export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
   if (lastSaid?.view === view && lastSaid.requirement === requirement) return lastSaid
-  const tokens = wholeTokensOf(view.base)
+  const numbered = numberSaid(view.base, requirement, isNearWord)
+  const told = numbered ? { said: numbered.isOwn ? [numbered.word] : [], share: Number(numbered.isOwn) } : shareSaid(view.base, requirement)
+  lastSaid = { view, requirement, ...told }
+  return told
+}
+
+function shareSaid(base: string, requirement: Requirement): { said: string[], share: number } {
+  const tokens = wholeTokensOf(base)
   let best = { said: [] as string[], share: 0 }
   for (const words of ownWords(requirement)) {
     const letters = words.join('').length
@@ -19,12 +27,10 @@ export function wordsSaid(view: FileView, requirement: Requirement): { said: str
     const share = letters === 0 ? 0 : found.reduce((sum, one) => sum + one.letters, 0) / letters
     if (share > best.share) best = { said: found.map(one => one.said).filter(Boolean), share }
     const initials = initialsOf(words)
-    if (best.share < SHARE.wordsNear && isShorthand(initials, view.base)) best = { said: [initials], share: SHARE.wordsNear }
+    if (best.share < SHARE.wordsNear && isShorthand(initials, base)) best = { said: [initials], share: SHARE.wordsNear }
   }
-  const short = best.share < SHARE.wordsNear ? shortWords(requirement).find(word => isShorthand(word, view.base)) : undefined
-  if (short !== undefined) best = { said: [short], share: SHARE.wordsNear }
-  lastSaid = { view, requirement, ...best }
-  return best
+  const short = best.share < SHARE.wordsNear ? shortWords(requirement).find(word => isShorthand(word, base)) : undefined
+  return short === undefined ? best : { said: [short], share: SHARE.wordsNear }
 }
 
 /** Many units of one requirement are weighed for one file in turn. */
@@ -90,6 +96,7 @@ const choicesOf = ({ fields }: Requirement): string[] => Object.values(fields).f
 /** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
 export function knowApart(requirements: ReadonlySet<Requirement>): void {
   if (requirements.size < 2) return
+  knowNumbered(requirements)
   knowOwn(LEVELS, requirements, levelsOf)
   knowOwn(CHOICES, requirements, choicesOf)
   const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))

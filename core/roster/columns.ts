@@ -71,6 +71,13 @@ export function orderSaid(heading: string): 'family-given' | 'given-family' | nu
 /** Words for a group at the end of a longer one, as in Löschgruppe, werkgroep, Projektteam (common practice, no source). */
 const GROUP_COMPOUND = /^\p{L}{3,}(?:gruppe|klasse|groep|grupp|gruppen|ryhma|team)$/u
 
+/** Whether a heading of a few words says a group of some kind: "Lab group", "Groupe de TP" (common practice, no source). */
+function endsWithGroup(heading: string): boolean {
+  const words = heading.trim().split(/\s+/)
+  const [first = '', second = ''] = words
+  return words.length > 1 && words.length <= 4 && (isGroupWord(words.at(-1) ?? '') || (isGroupWord(first) && /^d[eiu]l?$/i.test(second)))
+}
+
 /**
  * Guesses what each column is from its heading, in several languages.
  *
@@ -99,7 +106,8 @@ export function guessColumns(header: readonly string[]): ColumnMeaning[] {
     meanings[best.index] = meaning
     taken.add(meaning)
   }
-  const compound = taken.has('group') ? -1 : keys.findIndex((key, index) => meanings[index] === 'other' && GROUP_COMPOUND.test(key))
+  const isGroup = (key: string, index: number) => meanings[index] === 'other' && (GROUP_COMPOUND.test(key) || endsWithGroup(header[index] ?? ''))
+  const compound = taken.has('group') ? -1 : keys.findIndex(isGroup)
   if (compound >= 0) meanings[compound] = 'group'
   return meanings
 }

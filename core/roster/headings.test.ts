@@ -27,6 +27,8 @@ test.each([
   ['Schüler,Klasse,Kurs\nAna Marsh,7b,Bio', ['name', 'group', 'other']],
   ['Navn;Hold;E-mail\nMaja Lind;A;m@x.example', ['name', 'group', 'email']],
   ['Imię i nazwisko;Klasa\nŁucja Żak;1a', ['name', 'group']],
+  ['Name;Surname;Lab group\nAli;Kaya;L1', ['given', 'family', 'group']], ['Nom;Prénom;Groupe de TP\nRoux;Zoë;TP1', ['family', 'given', 'group']],
+  ['Name;Project team\nAli Kaya;T1', ['name', 'group']], ['Name;Group leader\nAli Kaya;Bea Nowak', ['name', 'other']],
   ['Jméno;Příjmení;Třída\nJan;Novák;3.B', ['given', 'family', 'group']],
   ['Vezetéknév;Keresztnév;Osztály\nKiss;Éva;7.b', ['family', 'given', 'group']],
   ['Sukunimi;Etunimi;Ryhmä\nVirtanen;Aino;A', ['family', 'given', 'group']],
@@ -145,4 +147,13 @@ test('what is a column or declared itself is not taken for the list\'s word of a
   expect(parts(await rule('{Klasse}_{Kurs}_{name}'))).toEqual(['group', 'Kurs', 'name'])
   expect(parts(await rule('{Klasse}', { Klasse: { type: 'choice', values: ['a', 'b'] } }))).toEqual(['Klasse'])
   await expect(rule('{Klass}')).rejects.toThrow('unknown field {Klass}; write {group}')
+})
+
+test.each([
+  ['Name;Vorname\nMoor;Ida', '{name}_{vorname}', ['family', 'given']], ['Name;Surname\nIda;Moor', '{surname}_{name}', ['family', 'given']],
+  ['Name;Surname\nIda;Moor', '{name}_log', ['name']],
+])('what a list calls its column Name stands for it beside the other half: %j, %s', async (list, template, columns) => {
+  const { roster } = listOf(list)
+  const brief = await readBrief({ usitorBrief: 1, title: 'Test', requirements: [{ id: 'log', name: template }] }, roster)
+  expect(fieldsOf(...inListWords(brief, roster).requirements[0]?.names ?? [])).toEqual(columns)
 })

@@ -15,6 +15,7 @@ describe('what a choice stands for', () => {
     ['Ost', ['N', 'O', 'S', 'W'], 'O'], ['medium', ['S', 'M', 'L'], 'M'], ['grande', ['S', 'M', 'L'], 'L'], ['left', ['L', 'R'], 'L'],
     ['vorne', ['front', 'back', 'detail'], 'front'], ['Rückseite', ['front', 'back'], 'back'], ['dessert', ['Vorspeise', 'Nachtisch'], 'Nachtisch'],
     ['sopran', ['S', 'A', 'T', 'B'], 'S'], ['noir', ['black', 'white'], 'black'], ['Schnitt', ['plan', 'section'], 'section'],
+    ['Nordseite', ['Nord', 'Süd'], 'Nord'], ['S', ['Nord', 'Süd'], 'Süd'],
   ])('%s of %j is %s', (word, values, value) => {
     expect(senseMeant(word, values)).toBe(value)
   })
@@ -22,6 +23,8 @@ describe('what a choice stands for', () => {
   test.each([
     ['south', ['S', 'M', 'L'], 'the letters are sizes'], ['south', ['S', 'plan'], 'one value alone may be anything'],
     ['yellow', ['black', 'white'], 'none has this sense'], ['so', WINDS, 'two letters'], ['Bericht', WINDS, 'another word'],
+    ['Nordost', ['Nord', 'Ost'], 'it is between two'], ['S', ['Nord', 'Süd', 'innen'], 'a letter, and not all are directions'],
+    ['nordisch', ['Nord', 'ja'], 'one value alone'],
   ])('%s of %j is none: %s', (word, values) => {
     expect(senseMeant(word, values)).toBeUndefined()
   })

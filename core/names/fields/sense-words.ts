@@ -64,6 +64,16 @@ for (const [kind, rows] of Object.entries(SENSES)) {
   }
 }
 
+/** What a longer word begins with: Nordseite is on the north. None where what follows begins with another of the values: Nordost. */
+function sensesOfEnds(key: string, values: readonly string[]): { kind: string, row: number }[] {
+  const begins = (text: string) => values.map(keyOf).filter(value => value.length >= LEAST_WORD && text.startsWith(value))
+  const [only, ...more] = begins(key)
+  if (only === undefined || more.length > 0 || !/^\p{L}+$/u.test(key) || key.length < only.length + LEAST_END || begins(key.slice(only.length)).length > 0) return []
+  return PLACES.get(only) ?? []
+}
+/** So many letters must follow. */
+const LEAST_END = 4
+
 /** So many values must have a sense of one kind before a word is taken for one of them. */
 const LEAST_OF_KIND = 2
 /** Of fewer letters a word may be anything. */
@@ -76,10 +86,13 @@ const LEAST_WORD = 3
  * senseMeant('ouest', ['N', 'E', 'S', 'O']) //=> 'O'
  */
 export function senseMeant(word: string, values: readonly string[]): string | undefined {
-  const senses = word.length < LEAST_WORD ? [] : PLACES.get(keyOf(word)) ?? []
+  const key = keyOf(word)
+  // one capital letter means something only where every value is of its kind
+  const isLetter = /^\p{Lu}$/u.test(word)
+  const senses = word.length < LEAST_WORD && !isLetter ? [] : PLACES.get(key) ?? sensesOfEnds(key, values)
   for (const { kind, row } of senses) {
     const known = values.map(value => ({ value, rows: (PLACES.get(keyOf(value)) ?? []).flatMap(one => (one.kind === kind ? [one.row] : [])) }))
-    if (known.filter(({ rows }) => rows.length > 0).length < LEAST_OF_KIND) continue
+    if (known.filter(({ rows }) => rows.length > 0).length < (isLetter ? values.length : LEAST_OF_KIND) || values.length < LEAST_OF_KIND) continue
     const bearing = known.filter(({ rows }) => rows.includes(row))
     // O is west beside E, and east beside W
     const surely = bearing.filter(({ rows }) => rows.length === 1)

@@ -71,6 +71,8 @@ function endOfWeek(text: string, position: number, rule: WeekRule, strictness: S
 
 /** A week as people write it, in any of the ways: with or without year, `W`, `KW`, `wk`, `week` or another word before the number. */
 const LOOSE = new RegExp(`^(?:(\\d{4})[-_. ]?)?(?:((?:${WEEK_WORDS}|[svut](?![\\p{L}]))[-_. ]{0,2})?)(\\d{1,2})(?!\\d)`, 'iu')
+/** A whole day: 2026-10-30 is in no way week 10. */
+const WHOLE_DAY = /(?<!\d)\d{4}[-_. ]\d{2}[-_. ]\d{2}(?!\d)/g
 /** Single letters may be versions or anything: they say a week that is asked for, no other. */
 const LETTER = /^[svut][-_. ]*$/i
 
@@ -168,7 +170,7 @@ export const week: FreeField<WeekRule, typeof options> = {
   take(text, rule, _, take) {
     const others: [start: number, end: number, cost: number][] = []
     let told = false
-    const days = [...text.matchAll(DAY_IN_FIGURES)].map(({ index, 0: { length } }) => [index, index + length] as const)
+    const days = [...text.matchAll(DAY_IN_FIGURES), ...text.matchAll(WHOLE_DAY)].map(({ index, 0: { length } }) => [index, index + length] as const)
     for (let start = 0; start < text.length; start++) {
       const end = endOfWeek(text, start, rule)
       const isInDay = (last: number) => days.some(([from, to]) => start >= from && last <= to)
