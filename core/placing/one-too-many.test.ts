@@ -58,9 +58,9 @@ describe('pieces that are all alike', () => {
   }
 
   test('what says nothing of itself holds none of them back that say a choice that is not asked for', async () => {
-    const [one, other] = ['Mill Quay/Mill Quay_PH_001_N.jpg', 'Mill Quay/Mill Quay_PH_003_roof.jpg']
+    const [one, other] = ['Mill Quay/Mill Quay_PH_001_NE.jpg', 'Mill Quay/Mill Quay_PH_003_roof.jpg']
     const told = await toldOf(photos, one, other, 'Mill Quay/DSC00412.jpg')
-    for (const [path, said] of [[one, '"N"'], [other, '"roof"']] as const) {
+    for (const [path, said] of [[one, '"NE"'], [other, '"roof"']] as const) {
       expect(told.get(path)?.at).toMatch(/^photo 1 /)
       expect(told.get(path)?.says).toContain(said)
       expect(told.get(path)?.right).toContain('{view}')
