@@ -5,21 +5,24 @@ import { looseKey } from '../text/fold'
 import { keeping } from '../text/kept'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
-import { knowNumbered, numberSaid } from './numbered-words'
+import { knowTelling, tellingSaid } from './telling-words'
 import type { FileView } from './view'
 import { SHARE } from './weights'
 
 /** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
 export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
   if (lastSaid?.view === view && lastSaid.requirement === requirement) return lastSaid
-  const numbered = numberSaid(view.base, requirement, isNearWord)
-  const told = numbered ? { said: numbered.isOwn ? [numbered.word] : [], share: Number(numbered.isOwn) } : shareSaid(view.base, requirement)
-  lastSaid = { view, requirement, ...told }
-  return told
+  const told = tellingSaid(view.base, requirement, isNearWord)
+  const found = shareSaid(view.base, requirement, told ? [told.value] : [])
+  // what tells another one says that it is not this one
+  const own = told === null ? { said: [], share: 0 } : { said: found.said, share: told?.sure ? 1 : found.share }
+  lastSaid = { view, requirement, ...own }
+  return own
 }
 
-function shareSaid(base: string, requirement: Requirement): { said: string[], share: number } {
-  const tokens = wholeTokensOf(base)
+/** @param meant - words that the name says otherwise */
+function shareSaid(base: string, requirement: Requirement, meant: readonly string[]): { said: string[], share: number } {
+  const tokens = [...wholeTokensOf(base), ...meant]
   let best = { said: [] as string[], share: 0 }
   for (const words of ownWords(requirement)) {
     const letters = words.join('').length
@@ -96,7 +99,7 @@ const choicesOf = ({ fields }: Requirement): string[] => Object.values(fields).f
 /** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
 export function knowApart(requirements: ReadonlySet<Requirement>): void {
   if (requirements.size < 2) return
-  knowNumbered(requirements)
+  knowTelling(requirements)
   knowOwn(LEVELS, requirements, levelsOf)
   knowOwn(CHOICES, requirements, choicesOf)
   const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))

@@ -51,3 +51,43 @@ test('two levels of a folder that several bear each say together whose it is', a
   }
   expect(Object.values(await roundOf(rules, 'Haas files/cam B/church.mp4', 'Haas/cam B/dinner.mp4'))).toContain('clip 4')
 })
+
+describe('pieces that are called the same but for', () => {
+  const rules = (pieces: [id: string, title: string, name: string][], format = 'pdf'): Rules => ({
+    list: 'id,given,family\n1,Ana,Marsh\n2,Ben,Wade',
+    requirements: pieces.map(([id, title, name]) => ({ id, title, name, formats: [{ id: format }] })),
+  })
+
+  test.each([
+    ['Ana Part B.pdf', 'b 1'], ['Marsh coursework part c.pdf', 'c 1'], ['Wade pt A.pdf', 'a 2'], ['Ben Part 3.pdf', 'c 2'],
+    ['Ben part.pdf', 'unplaced'],
+  ])('a letter: %s', async (path, at) => {
+    const parts = rules(['A', 'B', 'C'].map(letter => [letter.toLowerCase(), `Coursework Part ${letter}`, `{family}_Part${letter}`]))
+    expect(Object.values(await roundOf(parts, path))).toEqual([at])
+  })
+
+  test.each([
+    ['Marsh catalogue english.pdf', 'en 1'], ['Katalog deutsch Wade.pdf', 'de 2'], ['Wade_Katalog en.pdf', 'en 2'],
+    ['Wade Katalog.pdf', 'unplaced'],
+  ])('a language: %s', async (path, at) => {
+    const texts = rules([
+      ['de', 'Katalogtext Deutsch', '{family}_Katalog_DE'], ['en', 'Katalogtext Englisch', '{family}_Katalog_EN'], ['cv', 'CV', '{family}_CV'],
+    ])
+    expect(Object.values(await roundOf(texts, path))).toEqual([at])
+  })
+
+  test.each([['vorne Ana.jpg', 'front 1'], ['Wade rear.jpg', 'back 2'], ['Wade photo.jpg', 'unplaced']])('a side: %s', async (path, at) => {
+    const photos = rules([['front', 'Photo front', '{family}_front'], ['back', 'Photo back', '{family}_back']], 'jpg')
+    expect(Object.values(await roundOf(photos, path))).toEqual([at])
+  })
+
+  test.each([
+    ['Ana Bericht 09-2026.pdf', 'sep 1'], ['Wade Berichtsheft Okt.pdf', 'okt 2'], ['Ana Berichtsheft 2026-10.pdf', 'okt 1'],
+    ['Wade Bericht 11-2026.pdf', 'unplaced'],
+  ])('a month: %s', async (path, at) => {
+    const books = rules([
+      ['sep', 'Berichtsheft September', '{family}_Berichtsheft_September'], ['okt', 'Berichtsheft Oktober', '{family}_Berichtsheft_Oktober'],
+    ])
+    expect(Object.values(await roundOf(books, path))).toEqual([at])
+  })
+})
