@@ -2,7 +2,7 @@ import { foldCase, removeAccents } from '../../text/fold'
 
 /**
  * What choices stand for, by kind: each row is one sense, its letters for short first, then what people write for it in eight languages (English,
- * German, French, Spanish, Italian, Portuguese, Dutch, Polish). Common practice, no source; days and seasons as in CLDR.
+ * German, French, Spanish, Italian, Portuguese, Dutch, Polish). Common practice, no source.
  */
 const SENSES: Readonly<Record<string, readonly string[]>> = {
   directions: [
@@ -64,6 +64,9 @@ for (const [kind, rows] of Object.entries(SENSES)) {
   }
 }
 
+/** The numbers of the rows of one kind that a word stands in. */
+const rowsOf = (word: string, kind: string): number[] => (PLACES.get(keyOf(word)) ?? []).flatMap(one => (one.kind === kind ? [one.row] : []))
+
 /** What a longer word begins with: Nordseite is on the north. None where what follows begins with another of the values: Nordost. */
 function sensesOfEnds(key: string, values: readonly string[]): { kind: string, row: number }[] {
   const begins = (text: string) => values.map(keyOf).filter(value => value.length >= LEAST_WORD && text.startsWith(value))
@@ -91,7 +94,7 @@ export function senseMeant(word: string, values: readonly string[]): string | un
   const isLetter = /^\p{Lu}$/u.test(word)
   const senses = word.length < LEAST_WORD && !isLetter ? [] : PLACES.get(key) ?? sensesOfEnds(key, values)
   for (const { kind, row } of senses) {
-    const known = values.map(value => ({ value, rows: (PLACES.get(keyOf(value)) ?? []).flatMap(one => (one.kind === kind ? [one.row] : [])) }))
+    const known = values.map(value => ({ value, rows: rowsOf(value, kind) }))
     if (known.filter(({ rows }) => rows.length > 0).length < (isLetter ? values.length : LEAST_OF_KIND) || values.length < LEAST_OF_KIND) continue
     const bearing = known.filter(({ rows }) => rows.includes(row))
     // O is west beside E, and east beside W
@@ -109,10 +112,14 @@ export function senseMeant(word: string, values: readonly string[]): string | un
  * wordsOfSenses(['S', 'A', 'T', 'B']).get('T')?.includes('tenor') //=> true
  */
 export function wordsOfSenses(values: readonly string[]): Map<string, string[]> {
-  for (const rows of Object.values(SENSES)) {
-    const known = values.map(value => [value, rows.filter(row => row.split(' ').map(keyOf).includes(keyOf(value)))] as const)
-    if (values.length < LEAST_OF_KIND || known.some(([, own]) => own.length !== 1)) continue
-    return new Map(known.map(([value, [row = '']]) => [value, row.split(' ').filter(word => word.length >= LEAST_WORD)]))
+  if (values.length < LEAST_OF_KIND) return new Map()
+  for (const [kind, rows] of Object.entries(SENSES)) {
+    // a long column is left at its first value that stands for nothing
+    if (!values.every(value => rowsOf(value, kind).length === 1)) continue
+    return new Map(values.map((value) => {
+      const [row = 0] = rowsOf(value, kind)
+      return [value, (rows[row] ?? '').split(' ').filter(word => word.length >= LEAST_WORD)]
+    }))
   }
   return new Map()
 }
