@@ -1,4 +1,4 @@
-import { MONTH_WORDS, WEEKDAY_WORDS } from './months'
+import { monthOf, WEEKDAY_WORDS } from './months'
 
 /** Kinds of files that get a name by themselves; the words for them stand in `wording`. */
 export type DefaultName
@@ -79,6 +79,10 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
   ] },
 ]
 
+/** Stands for the name of a month: some hundred of these in one expression take seconds to be made ready. */
+const MONTH = '\u{F8FF}'
+const withMonths = (text: string): string => text.replace(/\p{L}{3,}/gu, word => (monthOf(word) === undefined ? word : MONTH))
+
 /** Names with a form of their own; each example is one. */
 export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examples: readonly string[] }[] = [
   {
@@ -110,7 +114,7 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
   {
     what: 'date',
     pattern: new RegExp(`^(?:(?:${WEEKDAY_WORDS})\\.?,? )?(?:(?:le|el|il|den|am) )?`
-      + `(?:\\d{1,2}\\.? (?:de )?(?:${MONTH_WORDS})\\.?(?: de)?|(?:${MONTH_WORDS})\\.? \\d{1,2},?)`
+      + `(?:\\d{1,2}\\.? (?:de )?${MONTH}\\.?(?: de)?|${MONTH}\\.? \\d{1,2},?)`
       + `(?: \\d{4})?(?:[ ,]+(?:at |um |à |kl\\.? )?\\d{1,2}[.:h _-]\\d{2}(?: ?[ap]m)?)?$`, 'iu'),
     examples: [
       '16 October 2026', 'Fri 16 Oct 2026', '16. Oktober 2026', 'Freitag, 16. Oktober 2026', '16 octobre 2026', '16 de octubre de 2026',
@@ -179,15 +183,13 @@ const ANY_FORM = new RegExp(DEFAULT_FORMS.map(({ pattern }) => `(?:${pattern.sou
 const SERIAL = '[ _-]?(?:\\(\\d{1,6}\\)|\\d{0,6})'
 /** A day, and perhaps a time, behind the word: most programs write when it was made. */
 const DAY = '(?:\\d{4}[-_. ]?\\d{2}[-_. ]?\\d{2}|\\d{1,2}[-_. ]\\d{1,2}[-_. ]\\d{2,4}|'
-  + `\\d{1,2}\\.? (?:de )?(?:${MONTH_WORDS})\\.?(?: de)? \\d{4}|(?:${MONTH_WORDS})\\.? \\d{1,2},? \\d{4})`
+  + `\\d{1,2}\\.? (?:de )?${MONTH}\\.?(?: de)? \\d{4}|${MONTH}\\.? \\d{1,2},? \\d{4})`
 const TIME = '\\d{1,2}[-_.:h ]?\\d{2}(?:[-_.: ]?\\d{2})?(?: ?[ap]\\.?m\\.?)?'
 const WHEN = `[ _-]*(?:(?:from|vom|am|on|du|del?|van|den|z|af) )?${DAY}(?:[ _T,-]+(?:at |um |à |a las |alle |kl\\.? |om |o )?${TIME})?`
-const escaped = (text: string): string => text.normalize('NFC').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-const WORD_FORMS = DEFAULT_WORDS.map(({ what, words }) => ({
-  what, pattern: new RegExp(`^(?:${words.map(escaped).join('|')})(?:${WHEN})?${SERIAL}$`, 'iu'),
-}))
+/** What may stand behind one of the words: when it was made, and a serial number. */
+const BEHIND_WORD = new RegExp(`^(?:${WHEN})?${SERIAL}$`, 'iu')
 
-const WORDS = new Set(DEFAULT_WORDS.flatMap(({ words }) => words.map(word => word.normalize('NFC').toLowerCase())))
+const WORDS = new Map(DEFAULT_WORDS.flatMap(({ what, words }) => words.map(word => [word.normalize('NFC').toLowerCase(), what] as const)).reverse())
 
 /**
  * Whether a word is one that programs and devices call files by: it is nobody's name.
@@ -199,13 +201,14 @@ export function isDefaultWord(word: string): boolean {
   return WORDS.has(word.normalize('NFC').toLowerCase())
 }
 
-/** Whether a text begins with one of the words, up to a sign or digit: most names do not, and the long expressions need not be tried. */
-function beginsWithWord(text: string): boolean {
+/** What a text is that is one of the words, up to a sign or digit, and nothing but a day and a serial number behind it. */
+function calledByWord(text: string): DefaultName | null {
   const lower = text.toLowerCase()
   for (let end = 1; end <= lower.length; end++) {
-    if ((end === lower.length || !/\p{L}/u.test(lower[end] ?? '')) && WORDS.has(lower.slice(0, end))) return true
+    const what = end === lower.length || !/\p{L}/u.test(lower[end] ?? '') ? WORDS.get(lower.slice(0, end)) : undefined
+    if (what !== undefined && BEHIND_WORD.test(withMonths(lower.slice(end)))) return what
   }
-  return false
+  return null
 }
 
 /**
@@ -220,6 +223,7 @@ function beginsWithWord(text: string): boolean {
 export function defaultName(base: string): DefaultName | null {
   const text = base.trim().normalize('NFC')
   if (text.length > 80) return null
-  const form = ANY_FORM.test(text) ? DEFAULT_FORMS.find(({ pattern }) => pattern.test(text)) : undefined
-  return form?.what ?? (beginsWithWord(text) ? WORD_FORMS.find(({ pattern }) => pattern.test(text))?.what ?? null : null)
+  const plain = withMonths(text)
+  const form = ANY_FORM.test(plain) ? DEFAULT_FORMS.find(({ pattern }) => pattern.test(plain)) : undefined
+  return form?.what ?? calledByWord(text)
 }

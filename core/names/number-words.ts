@@ -41,6 +41,16 @@ const NUMBERS = new Map(Object.values(WORDS).flatMap(list => list.flatMap(inOrde
 /** Which letter of the alphabet one is, from 1: pieces are lettered as they are numbered. */
 export const placeInAlphabet = (letter: string): number => letter.toLowerCase().charCodeAt(0) - 'a'.charCodeAt(0) + 1
 
+const ORDINAL = /^(?:st|nd|rd|th|er|re|[eè]re|e|è|[eèé]me|i[eèé]me|ste|de|te|[oaºª])$/iu
+
+/**
+ * Whether letters behind a figure make it tell a place in a row (common practice, no source).
+ *
+ * @example
+ * isOrdinalEnding('nd') //=> true
+ */
+export const isOrdinalEnding = (letters: string): boolean => ORDINAL.test(letters)
+
 /**
  * The number a word says, from one to six; `null`: none.
  *

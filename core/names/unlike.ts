@@ -6,7 +6,7 @@ import { isCopyMark } from './copy-marks'
 import { isDefaultWord } from './default-names'
 import { isKindWord } from './kind-words'
 import { WEEK_KEYS } from './months'
-import { numberOfWord } from './number-words'
+import { isOrdinalEnding, numberOfWord } from './number-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import type { NamePart } from './parts'
@@ -95,12 +95,9 @@ function isCutFromWord(part: NamePart, { start, end }: Span, { extras }: Alignme
 }
 const SHORT_VALUE = 4
 
-/** What is written behind a number to say which in a row it is (common practice, no source): 1st, 2ème, 3er, 4º. */
-const ORDINAL = /^(?:st|nd|rd|th|er|re|ère|e|è|[eèé]me|i[eèé]me|ste|de|te|[oaºª])$/iu
-
 /** Whether letters are the end of a number that says which in a row it is: they are nobody's name. */
 export function isOrdinal(text: string, [start, end]: [number, number]): boolean {
-  return /\p{N}/u.test(text[start - 1] ?? '') && ORDINAL.test(text.slice(start, end))
+  return /\p{N}/u.test(text[start - 1] ?? '') && isOrdinalEnding(text.slice(start, end))
 }
 
 /** Whether words may stand instead of the rule's own text: none that tells its state is among them, and they are no mark of a copy. */
@@ -170,6 +167,6 @@ export function isOfLiteral(parts: readonly NamePart[], asked: string, word: str
   const key = OF_NAME.has(asked) ? looseKey(word) : ''
   return key !== '' && parts.some(part => isLiteral(part) && part.texts.some((text) => {
     const own = looseKey(text)
-    return own.length > 1 && key.length > own.length && (key.startsWith(own) || (own.length >= LEAST_ENDING && key.endsWith(own)))
+    return own.length > 1 && key.length >= own.length && (key.startsWith(own) || (own.length >= LEAST_ENDING && key.endsWith(own)))
   }))
 }

@@ -4,6 +4,7 @@ import type { Evidence, NamedIn } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { UnitSet } from '../names/key-index'
 import { holderKey } from './called'
+import { namesakeMeant } from './further-values'
 import type { HolderEvidence } from './called'
 import { withoutWeakNumbers } from './people'
 import type { Candidate, NameFit } from './score'
@@ -246,6 +247,9 @@ function speakOf(
     add(nearly(inFolder.nearly()), 'folder nearly')
     add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }
+  const meant = namesakeMeant(spoken, [view.base, ...view.levels], index.furtherValues)
+  const before = meant === null ? undefined : spoken.get(meant)
+  if (meant !== null && before) spoken.set(meant, { ...before, strength: before.strength + NAMED.sharedColumn })
   const { author } = view.file.reading.props
   if (typeof author === 'string' && author.length <= 80) {
     add(new Map([...index.people.namedIn(author)].flatMap(([key, { strength, said }]) => (strength >= FULL_NAME

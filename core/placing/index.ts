@@ -12,12 +12,12 @@ import type { UnitSet } from '../names/key-index'
 import type { ColumnEvidence } from './columns'
 import { indexColumns } from './columns'
 import { holderKey } from './called'
+import { ownersOfValues, valuesByPerson } from './further-values'
 import type { HolderEvidence } from './called'
 import { indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
 import { isNearWord, knowApart } from './words-said'
 import type { PeopleIndex } from './people'
-import { NAMED } from './weights'
 
 /** Where a file may belong, looked up by name, folder and people; never by comparing every file with every unit. */
 export interface EvidenceIndex {
@@ -37,6 +37,8 @@ export interface EvidenceIndex {
   isOfOne(group: string): boolean
   /** Units whose further columns (a code, a language) a text names, as far as their rule uses them. */
   byColumns(text: string): Map<number, ColumnEvidence>
+  /** What a person's further columns say, be they ones that no rule uses, as loose keys. */
+  furtherValues(key: string): readonly string[]
   /** A holder's own units, and its group's. */
   ofHolder(key: string): readonly number[]
 }
@@ -66,33 +68,6 @@ function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
 }
 
 const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
-
-/**
- * Whose a folder is that is called as one person alone is in some column of the list, be it one that no rule uses: a patient's code, a house's
- * name. Numbers, and words that a rule knows, may be anything.
- */
-function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, ReadonlyMap<string, HolderEvidence>> {
-  const owners = new Map<string, Map<string, HolderEvidence>>()
-  for (const { id, fields } of people) {
-    const holder = holderKey('person', id)
-    for (const value of Object.values(fields)) {
-      const key = looseKey(value)
-      if (key.length < 2 || !/\p{L}/u.test(key) || tokensOf(value).some(word => ruleWords.has(word))) continue
-      const bearers = owners.get(key) ?? new Map<string, HolderEvidence>()
-      if (!bearers.has(holder)) bearers.set(holder, { strength: NAMED.column, said: value })
-      owners.set(key, bearers)
-    }
-  }
-  for (const [key, bearers] of owners) if (bearers.size > 1) owners.delete(key)
-  const ids = new Set(people.map(person => person.id))
-  // a group of one sign is found in no text, but may be a whole folder's name, where nobody is numbered so
-  for (const { group } of people) {
-    const key = looseKey(group)
-    if (key.length !== 1 || owners.has(key) || ids.has(group)) continue
-    owners.set(key, new Map([[holderKey('group', group), { strength: NAMED.group, said: group }]]))
-  }
-  return owners
-}
 
 /** Of fewer letters a value may be any word. */
 const LEAST_VALUE = 4
@@ -150,14 +125,15 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const values = new Set(roster.people.flatMap(person => [person.group, ...Object.values(person.fields)]).map(looseKey))
   const ruleWords = wordsKnown(requirements)
   const people = indexPeople(roster, wordsBeforeGroup(requirements), new Set([...ruleWords, ...values]))
-  const owners = ownersOfValues(roster, new Set(ruleWords))
+  const ofRule = new Set(ruleWords)
+  const owners = ownersOfValues(roster, ofRule)
+  const furtherValues = valuesByPerson(roster, ofRule)
   const namedAt = (level: string): ReadonlyMap<string, HolderEvidence> => {
     // what is a group's or another value of the list numbers nobody: CZ2 is not number 2's
     const found = values.has(looseKey(level)) ? withoutWeakNumbers(people.namedIn(level)) : people.namedIn(level)
     return found.size > 0 ? found : owners.get(looseKey(level)) ?? found
   }
   knowApart(requirements)
-  const ofRule = new Set(ruleWords)
   const long = ruleWords.filter(word => word.length >= LONG_WORD)
   const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
   const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token)
@@ -221,6 +197,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     },
     isOfOne,
     byColumns: indexColumns(units),
+    furtherValues: key => furtherValues.get(key) ?? [],
     ofHolder: key => holders.get(key) ?? [],
   }
 }

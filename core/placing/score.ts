@@ -190,7 +190,8 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
-  const told = Math.max(share, choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), ofLevel)
+  const valuesTold = [choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), weekTold(best, nearest, view)]
+  const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * WORTH.alike : 0))
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
@@ -358,7 +359,8 @@ function choicesTold(nearest: Nearest | null, requirement: Requirement, base: st
   const written = (field: string) => differences.find(one => one.part === field && isWritten(one))?.actual ?? ownOf(captures, field) ?? ''
   if (!parts) return 0
   // beside words of its own the rule's choices tell only where they are words themselves
-  const besideWords = parts.some(isOwnWord)
+  const own = new Set(ownWords(requirement).flat())
+  const besideWords = parts.some(part => isLiteral(part) && part.texts.flatMap(wholeTokensOf).some(word => own.has(word)))
   const tells = (value: string) => (besideWords ? value.replace(/[^\p{L}]/gu, '').length >= LEAST_CHOICE : value.length > 1)
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
   const tokens = tokensOf(base)
@@ -389,6 +391,22 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
   // in the very folder the word and number that the rule writes are enough, "Methods (ch3)", but for what says it is none: test_ex1
   const isOwn = joined && sign.length > 1 && isAtHome(best) && !tokensOf(view.base).some(isEarlierWord)
   return tells && (isOwn || saysNothingElse(best.unit, view.base, sign)) ? SHARE.wordsNear : 0
+}
+
+/** A number behind v from here on is a week where weeks are asked for. */
+const LEAST_WEEK = 10
+
+/** How much a week tells behind a word for weeks where the rule writes one before it: in the very folder nothing else is needed, "week44". */
+function weekTold(best: Candidate, nearest: Nearest | null, { base }: FileView): number {
+  const { name } = nearest?.form ?? {}
+  if (!name || !isAtHome(best)) return 0
+  const isTold = (part: NamePart) => part.kind === 'free' && part.rule.type === 'week' && WEEK_KEYS.has(wordBefore(name, part.part))
+    && ownOf(best.captures, part.part) !== undefined
+  const tokens = tokensOf(base)
+  // v44 is vecka 44: so many versions there are of nothing
+  const sign = tokens.find((token, at) => (WEEK_KEYS.has(token) || token === 'v') && /^\d{1,2}$/.test(tokens[at + 1] ?? '')
+    && (token !== 'v' || Number(tokens[at + 1]) >= LEAST_WEEK))
+  return sign !== undefined && name.some(isTold) && saysNothingElse(best.unit, base, sign) ? SHARE.wordsNear : 0
 }
 
 /** Whether all words of a name are the rule's own or its holder's, or only tell its state. */

@@ -220,10 +220,20 @@ function inTheEnd(pairs: readonly (readonly [state: Arrival, counts: Arrival])[]
 
 /** Files whose names are the same but for the number of a version, those that count before the others: "Log Cabin v2" and "Log Cabin". */
 function versionsOf(unit: Unit, arrivals: readonly Arrival[]): Arrival[][] {
-  if (!arrivals.some(({ view }) => versionsIn(view.base))) return []
-  const byRest = groupBy(arrivals, ({ view }) => versionsIn(view.base)?.rest ?? keyOf(view))
-  return [...byRest.values()].filter(states => states.length > 1 && states.some(({ view }) => versionsIn(view.base)))
+  const told = new Map(arrivals.map(arrival => [arrival, versionsIn(arrival.view.base)]))
+  const numbered = arrivals.filter((arrival) => {
+    const version = told.get(arrival)
+    return version && !isWeek(version.number, arrival)
+  })
+  if (numbered.length === 0) return []
+  const byRest = groupBy(arrivals, arrival => told.get(arrival)?.rest ?? keyOf(arrival.view))
+  return [...byRest.values()].filter(states => states.length > 1 && states.some(one => numbered.includes(one)))
     .map(states => [...states].sort((a, b) => byKeep(unit, a, b)))
+}
+
+/** Whether a number is the week that a name tells: v44 is vecka 44. */
+function isWeek(number: number, { candidate: { captures, unit: { requirement: { fields } } } }: Arrival): boolean {
+  return Object.entries(captures).some(([field, value]) => ownOf(fields, field)?.type === 'week' && Number(/\d+$/.exec(value ?? '')?.[0]) === number)
 }
 
 /**

@@ -15,6 +15,7 @@ describe('a number behind a word of two rules', () => {
   test.each([
     ['HÜ 1 Sophie.docx', 'hw1 2'], ['Bichler Hausübung2.docx', 'hw2 2'], ['HU1_Aschauer.pdf', 'hw1 1'], ['2. HÜ Sophie.pdf', 'hw2 2'],
     ['Lukas HÜ zwei.docx', 'hw2 1'], ['Aschauer_3B_Hausübung 1.pdf', 'hw1 1'], ['Jonas_Ebner_Hü2.docx', 'hw2 3'], ['Lukas Hausübg 2.pdf', 'hw2 1'],
+    ['Aschauer 1º HÜ.pdf', 'hw1 1'], ['Sophie 2nd HÜ.pdf', 'hw2 2'],
   ])('tells which it is: %s', async (path, at) => {
     expect(Object.values(await roundOf(HOMEWORK, path))).toEqual([at])
   })

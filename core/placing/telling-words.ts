@@ -2,7 +2,7 @@ import type { Requirement } from '../brief/types'
 import type { ChoiceRule } from '../names/fields/choice'
 import { freeField } from '../names/fields/index'
 import { monthOf } from '../names/months'
-import { numberOfWord, placeInAlphabet } from '../names/number-words'
+import { isOrdinalEnding, numberOfWord, placeInAlphabet } from '../names/number-words'
 import { tokensOf } from '../names/tokens'
 import { foldCase } from '../text/fold'
 import { groupBy } from '../text/gather'
@@ -67,9 +67,11 @@ function numberOf(token: string | undefined): number | null {
 const placeOf = (sign: string): number | null => (/^[a-z]$/.test(sign) ? placeInAlphabet(sign) : numberOf(sign))
 
 /** The signs that stand in a name beside the word that they number. */
-function signsSaid(tokens: readonly string[], { beside, values }: Telling, isWord: (token: string, word: string) => boolean): string[] {
+function signsSaid(words: readonly string[], { beside, values }: Telling, isWord: (token: string, word: string) => boolean): string[] {
   const signs = values.filter(isSign)
   if (signs.length < 2) return []
+  const isEnding = (token: string, at: number) => /^\d{1,2}$/.test(words[at - 1] ?? '') && !signs.includes(token) && isOrdinalEnding(token)
+  const tokens = words.filter((token, at) => !isEnding(token, at))
   return tokens.flatMap((token, at) => {
     if (token !== beside && !isWord(token, beside) && !isShort(token, beside)) return []
     const [before, behind] = [tokens[at - 1], tokens[at + 1]]

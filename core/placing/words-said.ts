@@ -102,14 +102,19 @@ export function knowApart(requirements: ReadonlySet<Requirement>): void {
   knowTelling(requirements)
   knowOwn(LEVELS, requirements, levelsOf)
   knowOwn(CHOICES, requirements, choicesOf)
-  const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement) }))
-  const [first, ...others] = all.map(({ lists }) => new Set(lists.flat()))
-  const common = new Set([...first ?? []].filter(word => others.every(words => words.has(word))))
-  if (common.size === 0) return
-  for (const { requirement, lists } of all) {
+  const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement), short: shortWords(requirement) }))
+  const common = inAll(all.map(({ lists }) => lists.flat()))
+  const shortOfAll = inAll(all.map(({ short }) => short))
+  for (const { requirement, lists, short } of all) {
     const told = lists.map(list => list.filter(word => !common.has(word))).filter(list => list.length > 0)
     if (told.length > 0) WORDS.set(requirement, told)
+    SHORT_WORDS.set(requirement, short.filter(word => !shortOfAll.has(word)))
   }
+}
+
+/** What stands in every one of some lists. */
+function inAll([first = [], ...others]: readonly (readonly string[])[]): ReadonlySet<string> {
+  return new Set(first.filter(word => others.every(words => words.includes(word))))
 }
 
 /** A word in other letters as people write it in Latin ones. */
@@ -153,7 +158,7 @@ function isSkeleton(token: string, word: string): boolean {
 
 const SHORT_WORDS = new WeakMap<Requirement, readonly string[]>()
 
-/** Words of two capitals that the rule itself writes, such as BA: they mean something only where they stand by themselves. */
+/** Words of two capitals, or of one and a figure, that the rule itself writes, such as BA or A0: they mean something only by themselves. */
 function shortWords(requirement: Requirement): readonly string[] {
   const kept = SHORT_WORDS.get(requirement)
   if (kept) return kept
@@ -161,6 +166,7 @@ function shortWords(requirement: Requirement): readonly string[] {
   const titles = [requirement.title, ...Object.values(requirement.titles?.values ?? {})]
   const words = [
     ...texts.flatMap(text => text.match(/(?<!\p{L})\p{Lu}{2}(?!\p{L})/gu) ?? []),
+    ...texts.flatMap(text => text.match(/(?<![\p{L}\p{N}])\p{Lu}\d(?![\p{L}\p{N}])/gu) ?? []),
     // BA for Bachelorarbeit (common practice, no source)
     ...[...texts, ...titles].flatMap(text => Array.from(text.matchAll(/(?<!\p{L})(\p{L})\p{L}{2,}arbeit(?!\p{L})/giu), ([, first = '']) => `${first.toUpperCase()}A`)),
   ]
@@ -175,6 +181,7 @@ function initialsOf(words: readonly string[]): string {
 
 /** Whether initials stand in a name as people shorten a title: by themselves and in capitals. */
 function isShorthand(initials: string, base: string): boolean {
+  if (/^\p{Lu}\d$/u.test(initials)) return base.toUpperCase().split(/[^\p{L}\p{N}]+/u).includes(initials)
   return /^\p{Lu}{2,6}$/u.test(initials) && base.split(/[^\p{L}]+/u).includes(initials)
 }
 

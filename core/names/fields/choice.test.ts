@@ -7,6 +7,7 @@ import { languageMeant } from './language-words'
 
 const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
+  sheet: { type: 'choice', values: ['GR', 'AN', 'SC', 'LP'], meanings: {} }, langs: { type: 'choice', values: ['EN', 'DE', 'FR'], meanings: {} },
   course: { type: 'choice', values: ['FA', 'BA'], meanings: { FA: 'First aid', BA: 'Breathing apparatus' } },
   side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
   road: { type: 'choice', values: ['Hauptstraße', 'Ring'], meanings: {} },
@@ -32,6 +33,18 @@ const told = (template: string, name: string) => {
 describe('a choice', () => {
   test.each([['angielskie', 'EN'], ['ang', 'EN'], ['Polskie', 'PL']])('"%s" is known by what it means: %s', (written, lang) => {
     expect(told('{family}_{lang}', `Marsh_${written}`)).toEqual([{ lang }, [`lang misspelt ${written}`]])
+  })
+
+  test.each([
+    ['Grundriss', 'GR'], ['Ansicht', 'AN'], ['schnitt', 'SC'],
+  ])('of capitals alone is known by the word it shortens: %s is %s', (written, sheet) => {
+    expect(told('{family}_{sheet}', `Marsh_${written}`)).toEqual([{ sheet }, [`sheet misspelt ${written}`]])
+  })
+
+  test('which begins no other word, and languages shorten nothing', () => {
+    expect(told('{family}_{sheet}', 'Marsh_Lageplan')).toEqual([{}, ['sheet not-allowed Lageplan']])
+    expect(told('{family}_{langs}', 'Marsh_Entwurf')[0]).toEqual({})
+    expect(told('{family}_{course}', 'Marsh_Fabian')[0]).toEqual({})
   })
 
   test.each([

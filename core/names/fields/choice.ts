@@ -8,7 +8,7 @@ import { numberOfWord } from '../number-words'
 import { readRoman } from '../roman'
 import { isSeparator } from '../strictness'
 import { isWordEdge } from '../word-edges'
-import { languageMeant } from './language-words'
+import { areLanguages, languageMeant } from './language-words'
 import { senseMeant } from './sense-words'
 import type { FreeField } from './type'
 
@@ -64,12 +64,20 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
 function meantBy(actual: string, { values, meanings }: ChoiceRule): string | undefined {
   const word = plain(actual).replace(/[\s._-]+/g, ' ')
   if (word.length < LEAST_MEANT || !/^\p{L}+(?: \p{L}+)*$/u.test(word)) return undefined
+  const isCode = (one: string) => one !== '' && one.length <= MOST_CODE && areCodes(values) && word.length > one.length + 1
   const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
-    .some(one => one.startsWith(word) || (one.length > LEAST_MEANT + 1 && word.startsWith(one))))
+    .some(one => one.startsWith(word) || ((one.length > LEAST_MEANT + 1 || isCode(one)) && word.startsWith(one))))
   // the last word of a compound says what it is: Funk for Sprechfunk
   const ends = meant.length > 0 ? meant : values.filter(value => plain(ownOf(meanings, value) ?? '').endsWith(word))
   return ends.length === 1 ? ends[0] : undefined
 }
+
+const LEAST_CODE = 2
+/** So many values in capitals are words cut short: of GR, AN and SC a Grundriss is GR (common practice, no source). */
+const MOST_CODE = 4
+const LEAST_CODES = 3
+const areCodes = (values: readonly string[]): boolean => values.length >= LEAST_CODES && !areLanguages(values)
+  && values.every(value => /^\p{Lu}+$/u.test(value) && value.length >= LEAST_CODE && value.length <= MOST_CODE)
 
 /** A word in the ways accents are written, letter case aside: "Süd" is SUED. */
 const waysOf: (word: string) => readonly string[] = keeping(2000, word => [...new Set(accentWays(word).map(foldCase))])

@@ -51,6 +51,11 @@ export function isOtherLanguage(word: string, asked: string): boolean {
 /** So many of a rule's values must be codes of languages before a word is taken for one. */
 const LEAST_CODES = 2
 
+const codesIn = (values: readonly string[]): string[] => values.filter(value => Object.hasOwn(WORDS, value.toLowerCase()))
+
+/** Whether some values are codes of languages. */
+export const areLanguages = (values: readonly string[]): boolean => codesIn(values).length >= LEAST_CODES
+
 /**
  * Which of some values is the code of the language that a word names or is another code of: "français" and "fra" are fr. `undefined`: none is,
  * or the values are no languages.
@@ -59,7 +64,6 @@ const LEAST_CODES = 2
  * languageMeant('Englisch', ['DE', 'EN']) //=> 'EN'
  */
 export function languageMeant(word: string, values: readonly string[]): string | undefined {
-  const codes = values.filter(value => Object.hasOwn(WORDS, value.toLowerCase()))
-  const code = codes.length < LEAST_CODES ? undefined : BY_WORD.get(foldCase(removeAccents(word)))
-  return code === undefined ? undefined : codes.find(value => value.toLowerCase() === code)
+  const code = areLanguages(values) ? BY_WORD.get(foldCase(removeAccents(word))) : undefined
+  return code === undefined ? undefined : codesIn(values).find(value => value.toLowerCase() === code)
 }

@@ -15,6 +15,7 @@ describe('what a choice stands for', () => {
     ['Ost', ['N', 'O', 'S', 'W'], 'O'], ['medium', ['S', 'M', 'L'], 'M'], ['grande', ['S', 'M', 'L'], 'L'], ['left', ['L', 'R'], 'L'],
     ['vorne', ['front', 'back', 'detail'], 'front'], ['Rückseite', ['front', 'back'], 'back'], ['dessert', ['Vorspeise', 'Nachtisch'], 'Nachtisch'],
     ['sopran', ['S', 'A', 'T', 'B'], 'S'], ['noir', ['black', 'white'], 'black'], ['Schnitt', ['plan', 'section'], 'section'],
+    ['delante', ['anverso', 'reverso'], 'anverso'], ['verso', ['front', 'back'], 'back'],
     ['Nordseite', ['Nord', 'Süd'], 'Nord'], ['S', ['Nord', 'Süd'], 'Süd'],
   ])('%s of %j is %s', (word, values, value) => {
     expect(senseMeant(word, values)).toBe(value)

@@ -17,8 +17,10 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
   ],
   sides: [
     'l left links linke gauche izquierda izq sinistra sx esquerda lewa lewy', 'r right rechts rechte droite derecha destra dx direita prawa prawy',
-    'f front frontside vorne vorn vorderseite vorder frontal avant devant frente delantera frontale davanti fronte voor voorkant przód',
-    'b back backside rear hinten rückseite rück arrière derrière dos trasera detrás atrás retro dietro traseira achter achterkant tył',
+    'f front frontside vorne vorn vorderseite vorder frontal avant devant frente delante '
+    + 'delantera frontale davanti fronte voor voorkant voorzijde przód recto anverso obverse awers',
+    'b back backside rear hinten rückseite rück arrière derrière dos trasera detrás '
+    + 'atrás retro dietro traseira achter achterkant achterzijde tył verso reverso reverse rewers',
     'side seite seitlich côté profil lado lateral costado lato zijkant bok', 't top oben haut dessus arriba alto sopra cima boven bovenkant góra',
     'b bottom unten unterseite bas dessous abajo bajo sotto basso baixo onder onderkant dół',
   ],

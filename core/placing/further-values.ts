@@ -1,0 +1,76 @@
+import { tokensOf } from '../names/tokens'
+import type { Roster } from '../roster/types'
+import { looseKey } from '../text/fold'
+import { gather } from '../text/gather'
+import { holderKey } from './called'
+import type { HolderEvidence } from './called'
+import { runsOf } from './people'
+import { NAMED } from './weights'
+
+/** Numbers, and words that a rule knows, may be anything. */
+const isOfRule = (value: string, ruleWords: ReadonlySet<string>): boolean => !/\p{L}/u.test(value) || tokensOf(value).some(word => ruleWords.has(word))
+
+/**
+ * Whose a folder is that is called as one person alone is in some column of the list, be it one that no rule uses: a patient's code, a house's
+ * name. Numbers, and words that a rule knows, may be anything.
+ */
+export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, ReadonlyMap<string, HolderEvidence>> {
+  const owners = new Map<string, Map<string, HolderEvidence>>()
+  for (const { id, fields } of people) {
+    const holder = holderKey('person', id)
+    for (const value of Object.values(fields)) {
+      const key = looseKey(value)
+      if (key.length < 2 || isOfRule(value, ruleWords)) continue
+      const bearers = owners.get(key) ?? new Map<string, HolderEvidence>()
+      if (!bearers.has(holder)) bearers.set(holder, { strength: NAMED.column, said: value })
+      owners.set(key, bearers)
+    }
+  }
+  for (const [key, bearers] of owners) if (bearers.size > 1) owners.delete(key)
+  const ids = new Set(people.map(person => person.id))
+  // a group of one sign is found in no text, but may be a whole folder's name, where nobody is numbered so
+  for (const { group } of people) {
+    const key = looseKey(group)
+    if (key.length !== 1 || owners.has(key) || ids.has(group)) continue
+    owners.set(key, new Map([[holderKey('group', group), { strength: NAMED.group, said: group }]]))
+  }
+  return owners
+}
+
+/** Of fewer letters a value may be any word. */
+const LEAST_VALUE = 4
+
+/** What the further columns say of each person, by holder, as loose keys. */
+export function valuesByPerson({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, string[]> {
+  const values = new Map<string, string[]>()
+  for (const { id, fields } of people) {
+    for (const value of Object.values(fields)) {
+      const key = looseKey(value)
+      if (key.length >= LEAST_VALUE && !isOfRule(value, ruleWords)) gather(values, holderKey('person', id), key)
+    }
+  }
+  return values
+}
+
+/** Of so many at most it is asked which one is meant. */
+const MOST_NAMESAKES = 8
+
+/**
+ * Which of several people, of whom a name says as much, it says more of by what another column of the list has for this one alone: the owner of
+ * one of two cats called Mia.
+ *
+ * @param valuesOf - what the further columns say of a holder, as loose keys
+ * @returns the holder; `null`: nothing tells them apart
+ */
+export function namesakeMeant(
+  spoken: ReadonlyMap<string, { strength: number }>, texts: readonly string[], valuesOf: (key: string) => readonly string[],
+): string | null {
+  const people = [...spoken].filter(([key]) => key.startsWith('p:'))
+  const strongest = Math.max(0, ...people.map(([, { strength }]) => strength))
+  const namesakes = people.filter(([, { strength }]) => strength === strongest).map(([key]) => key)
+  if (namesakes.length < 2 || namesakes.length > MOST_NAMESAKES) return null
+  const said = new Set(texts.flatMap(runsOf))
+  const told = namesakes.map(key => ({ key, values: valuesOf(key).filter(value => said.has(value)) })).filter(({ values }) => values.length > 0)
+  const [only, ...more] = told
+  return only && more.length === 0 ? only.key : null
+}

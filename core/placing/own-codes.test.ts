@@ -1,0 +1,69 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: short codes that rules write, and which of them say something
+
+describe('a code that every rule of a brief writes', () => {
+  const plan = { plan: { type: 'choice', values: ['GR', 'AN', 'SC'] }, scale: { type: 'choice', values: ['100', '200', '500'] } }
+  const SHEETS: Rules = {
+    list: 'id,given,family,group\na3,Fenna,Dijkstra,5\na4,Kostas,Manos,5',
+    requirements: [
+      {
+        id: 'plan', title: 'Plan', name: 'WS26_G{group}_{family}_{plan}_{scale}', fields: plan, formats: [{ id: 'pdf' }, { id: 'dwg' }],
+        folder: 'Group {group}', count: { from: 3, to: 3 },
+      },
+      { id: 'text', title: 'Notes', name: 'WS26_G{group}_{family}_Notes', formats: [{ id: 'pdf' }], folder: 'Group {group}' },
+    ],
+  }
+  test.each([
+    ['Group 5/WS26_G5_Dijkstra_AN_North_100.pdf', 'plan a3', 'Group 5/WS26_G5_Dijkstra_AN_100.pdf'],
+    ['Group 5/WS26_G5_Dijkstra_GR_1000.pdf', 'plan a3', 'Group 5/WS26_G5_Dijkstra_GR_{scale}.pdf'],
+    ['Group 5/Kostas SC.pdf', 'plan a4', 'Group 5/WS26_G5_Manos_SC_{scale}.pdf'],
+    ['Group 5/Dijkstra notes v2.pdf', 'text a3', 'Group 5/WS26_G5_Dijkstra_Notes.pdf'],
+  ])('says nothing of one: %s is %s', async (path, at, right) => {
+    const file = (await toldOf(SHEETS, path)).get(path)
+    expect([file?.at.split(' ').slice(0, 2).join(' '), file?.right]).toEqual([at, right])
+  })
+})
+
+describe('a code of a letter and a figure that one rule writes', () => {
+  const CONFERENCE: Rules = {
+    list: 'id,given,family\ns4,Lea,Aubert\ns5,Jon,Staden',
+    requirements: [
+      { id: 'abstract', title: 'Abstract', name: '{family}_{given}_Abstract', formats: [{ id: 'pdf' }] },
+      { id: 'poster', title: 'Poster', name: '{family}_{given}_Poster_A0', formats: [{ id: 'pdf' }] },
+      { id: 'talk', title: 'Slides', name: '{family}_{given}_Talk', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test('says it by itself, in any letter case', async () => {
+    expect(Object.values(await roundOf(CONFERENCE, 'Aubert_Lea_A0.pdf', 'staden a0.pdf'))).toEqual(['poster s4', 'poster s5'])
+  })
+
+  test('but not as a part of another, nor what is no code', async () => {
+    expect(Object.values(await roundOf(CONFERENCE, 'Aubert_Lea_XA0.pdf', 'Staden_Jon_A01.pdf'))).toEqual(['unplaced', 'unplaced'])
+  })
+})
+
+describe('weeks in a name', () => {
+  const LOGS: Rules = {
+    list: 'id,given,family\n1,Bo,Nilsson\n2,Folke,Ek',
+    requirements: [
+      {
+        id: 'log', title: 'Reading log', name: '{given}_reading_log_week_{week}', folder: '{given}', formats: [{ id: 'jpg' }],
+        fields: { week: { type: 'week', form: 'ww', from: '2026-W44', to: '2026-W46' } }, count: { from: 3, to: 3 },
+      },
+      { id: 'photo', title: 'Photo', name: '{given}_photo', folder: '{given}', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test('are no versions, though v stands before them (vecka)', async () => {
+    const told = await toldOf(LOGS, 'Bo/Bo v44.jpg', 'Bo/Bo v.45.jpg')
+    expect([...told.values()].map(one => one.right)).toEqual(['Bo/Bo_reading_log_week_45.jpg', 'Bo/Bo_reading_log_week_44.jpg'])
+  })
+
+  test('say what a file in somebody\'s own folder is, where nothing else does', async () => {
+    const told = await toldOf(LOGS, 'Folke/week44.jpg', 'Folke/44.jpg', 'Folke/week 45 zoo.jpg')
+    expect([...told].map(([path, { at }]) => `${path}: ${at.split(' ')[0]}`))
+      .toEqual(['Folke/44.jpg: unplaced', 'Folke/week 45 zoo.jpg: unplaced', 'Folke/week44.jpg: log'])
+  })
+})
