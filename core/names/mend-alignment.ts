@@ -7,7 +7,7 @@ import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral } from './parts'
 import type { Strictness } from './strictness'
-import { isSeparator, withinSeparators } from './strictness'
+import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
@@ -90,7 +90,12 @@ function takeBack(parts: readonly NamePart[], { spans }: Alignment, text: string
   const gives = (at: number) => {
     const [part, span] = [parts[at], spans[at]]
     if (!part || part.kind === 'free') return part !== undefined && isAnyText(part)
-    return part.part === 'literal' || (span !== undefined && likeness(text.slice(span.start, span.end), span.text) < LIKE)
+    return part.part === 'literal' || (span !== undefined && (likeness(text.slice(span.start, span.end), span.text) < LIKE || isWordLeft(span, at)))
+  }
+  // what is left of it is a word of its own: of "Saucier_Sahin" the first letters of Omer Sahin are none
+  const isWordLeft = (span: Span, at: number) => {
+    const rest = at < index ? text.slice(span.start, start) : text.slice(end, span.end)
+    return tokensOf(span.text).length > 1 && tokensOf(span.text).includes(looseKey(rest))
   }
   if (!inside.every(gives)) return false
   for (const at of inside) {
@@ -100,8 +105,19 @@ function takeBack(parts: readonly NamePart[], { spans }: Alignment, text: string
     // what is left of it stands there instead of it
     const edits: Edit[] = to > from && span.text !== '' ? [{ range: [from, to], expected: span.text }] : []
     spans[at] = { ...span, start: from, end: Math.max(from, to), edits }
+    if (at === index + 2) signBetween(parts, spans, text, index + 1, from)
   }
   return true
+}
+
+/** Gives a sign of the rule's own, that stood nowhere, the signs that a part behind it begins with. */
+function signBetween(parts: readonly NamePart[], spans: Span[], text: string, at: number, start: number): void {
+  const [sign, next] = [spans[at], spans[at + 1]]
+  const [first] = next ? withinSeparators(text, [start, next.end]) : [start]
+  if (!isLiteral(parts[at]) || !sign || !next || sign.end > sign.start || trimSeparators(sign.text) !== '' || first === start) return
+  const written = text.slice(start, first)
+  spans[at] = { ...sign, start, end: first, edits: written === sign.text ? [] : [{ range: [start, first], expected: sign.text }] }
+  spans[at + 1] = { ...next, start: first, edits: next.edits.map(edit => ({ ...edit, range: [Math.max(first, edit.range[0]), edit.range[1]] })) }
 }
 
 /** One or two stray letters that touch a part are a slip of that part, and more separators beside one are one: neither is a word too much. */

@@ -338,6 +338,8 @@ function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, r
 function addInitials(people: readonly Person[], isTaken: (key: string) => boolean, add: Add): void {
   const initialsOf = (words: string) => words.split(/[\s-]+/).map(word => [...word][0] ?? '').join('')
   const byLetters = new Map<string, Set<string>>()
+  // D&H for Dust & Honey
+  const joined = new Set(people.flatMap(({ name }) => (/^\S+ & \S+$/.test(name) ? [looseKey(initialsOf(name))] : [])))
   for (const { id, given, family, name } of people) {
     const [before, behind] = given && family ? [given, family].map(initialsOf) : [initialsOf(name), '']
     for (const letters of new Set([`${before}${behind}`, `${behind}${before}`])) {
@@ -347,7 +349,8 @@ function addInitials(people: readonly Person[], isTaken: (key: string) => boolea
   }
   for (const [letters, ids] of byLetters) {
     const [only = '', ...more] = ids
-    if (more.length > 0 || letters.length < LEAST_SHORT || NO_NAMES.has(letters) || isTaken(letters)) continue
+    const least = joined.has(letters) ? 2 : LEAST_SHORT
+    if (more.length > 0 || letters.length < least || NO_NAMES.has(letters) || isTaken(letters)) continue
     add(letters, holderKey('person', only), NAMED.given, letters.toUpperCase(), 'letters')
   }
 }

@@ -4,6 +4,7 @@ import { isAddedWord } from '../names/added-words'
 import { bareNumbers } from '../names/number-kinds'
 import { wordsOfSenses } from '../names/fields/sense-words'
 import { neighboursOf } from '../names/neighbour-codes'
+import { WEEK_KEYS } from '../names/months'
 import { namesOfLanguage } from '../names/language-names'
 import { ARTICLES, PARTICLES } from '../names/particles'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
@@ -96,8 +97,8 @@ const LEAST_WORD = 3
  *
  * @returns by requirement and phrase, as a loose key: the value and the units that bear it
  */
-function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers: Set<number> }> {
-  const phrases = new Map<string, { value: string, bearers: Set<number> }>()
+function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers: Set<number>, worth: (text: string) => number }> {
+  const phrases = new Map<string, { value: string, bearers: Set<number>, worth: (text: string) => number }>()
   for (const { requirement, people, index } of units) {
     for (const { parts } of [...requirement.names, ...requirement.folder ?? []]) {
       for (const [at, part] of parts.entries()) {
@@ -111,11 +112,14 @@ function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers
           // Etappe 2 for 02
           const ways = /^0\d+$/.test(value) ? [value, value.replace(/^0+(?=\d)/, '')] : [looseKey(value)]
           const begun = words.flatMap(one => beginningsOf(one, LEAST_WORD, Infinity))
-          for (const phrase of new Set(begun.flatMap(one => ways.map(way => one + way)))) {
+          const sign = before?.kind === 'literal' && /^\d+$/.test(value) ? signBefore(before.text) : ''
+          const signed = sign === '' ? [] : [{ phrase: looseKey(sign + value), worth: asSigned(sign, value) }]
+          const whole = [...new Set(begun.flatMap(one => ways.map(way => one + way)))].map(phrase => ({ phrase, worth: () => 1 }))
+          for (const { phrase, worth } of [...whole, ...signed]) {
             const key = `${requirement.id}\n${phrase}`
             const known = phrases.get(key)
             if (known) known.bearers.add(index)
-            else phrases.set(key, { value, bearers: new Set([index]) })
+            else phrases.set(key, { value, bearers: new Set([index]), worth })
           }
         }
       }
@@ -124,11 +128,24 @@ function phrasesOf(units: readonly Unit[]): Map<string, { value: string, bearers
   return phrases
 }
 
+/** A letter or two that a rule writes straight before a value, L of L{look}; versions and weeks are written so as well. */
+function signBefore(literal: string): string {
+  const [sign = ''] = /(?<!\p{L})\p{L}{1,2}$/u.exec(literal) ?? []
+  return sign.toLowerCase() === 'v' || WEEK_KEYS.has(looseKey(sign)) ? '' : sign
+}
+
+/** Such a sign with its number counts as the rule writes it, or in any letter case where a name begins with it. */
+function asSigned(sign: string, value: string): (text: string) => number {
+  const written = new RegExp(`(?<![\\p{L}\\p{N}])${sign}0*${value}(?![\\p{L}\\p{N}])`, 'u')
+  const first = new RegExp(`^${sign}0*${value}(?![\\p{L}\\p{N}])`, 'iu')
+  return text => Number(written.test(text) || first.test(text))
+}
+
 function addPhrases(units: readonly Unit[], entries: Map<string, Entry[]>): void {
-  for (const [key, { value, bearers }] of phrasesOf(units)) {
+  for (const [key, { value, bearers, worth }] of phrasesOf(units)) {
     if (bearers.size > MOST_SHARED) continue
     const strength = strengthOf(bearers)
-    for (const unit of bearers) gather(entries, key.slice(key.indexOf('\n') + 1), { unit, value, strength, worth: () => 1 })
+    for (const unit of bearers) gather(entries, key.slice(key.indexOf('\n') + 1), { unit, value, strength, worth })
   }
 }
 

@@ -23,7 +23,7 @@ describe('a code that every rule of a brief writes', () => {
     ['Group 5/Dijkstra notes v2.pdf', 'text a3', 'Group 5/WS26_G5_Dijkstra_Notes.pdf'],
   ])('says nothing of one: %s is %s', async (path, at, right) => {
     const file = (await toldOf(SHEETS, path)).get(path)
-    expect([file?.at.split(' ').slice(0, 2).join(' '), file?.right]).toEqual([at, right])
+    expect([file?.at?.split(' ').slice(0, 2).join(' '), file?.right]).toEqual([at, right])
   })
 })
 
@@ -63,7 +63,64 @@ describe('weeks in a name', () => {
 
   test('say what a file in somebody\'s own folder is, where nothing else does', async () => {
     const told = await toldOf(LOGS, 'Folke/week44.jpg', 'Folke/44.jpg', 'Folke/week 45 zoo.jpg')
-    expect([...told].map(([path, { at }]) => `${path}: ${at.split(' ')[0]}`))
+    expect([...told].map(([path, { at }]) => `${path}: ${at?.split(' ')[0]}`))
       .toEqual(['Folke/44.jpg: unplaced', 'Folke/week 45 zoo.jpg: unplaced', 'Folke/week44.jpg: log'])
   })
+})
+
+describe('a letter that a rule writes before a number of the list', () => {
+  const LOOKS: Rules = {
+    list: 'id,given,family,look\nM01,Kaito,Mori,3\nM02,Lars,Dyck,5',
+    requirements: [
+      { id: 'costs', title: 'Cost sheet', name: 'L{look}_{family}_costs', formats: [{ id: 'xlsx' }] },
+      { id: 'mood', title: 'Mood board', name: 'L{look}_{family}_mood', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test.each([
+    ['L3_costs.xlsx', 'costs M01', 'as the rule writes it'], ['l5 mood.jpg', 'mood M02', 'in small letters at the front'],
+    ['mood (L5).jpg', 'mood M02', 'further behind'], ['mood l5.jpg', 'unplaced', 'in small letters within a name'],
+    ['XL3_costs.xlsx', 'unplaced', 'as the end of a word'],
+  ])('says whose it is: %s is %s, %s', async (path, at) => {
+    expect(Object.values(await roundOf(LOOKS, path))).toEqual([at])
+  })
+
+  test('is none where versions are written so', async () => {
+    const versions: Rules = {
+      list: 'id,given,family,variant\nM01,Kaito,Mori,2\nM02,Lars,Dyck,5',
+      requirements: [{ id: 'plan', title: 'Plan', name: 'V{variant}_plan', formats: [{ id: 'pdf' }] }],
+    }
+    expect(Object.values(await roundOf(versions, 'plan v2 new.pdf'))).toEqual(['unplaced'])
+  })
+})
+
+describe('groups and firms as people write them', () => {
+  const TEAMS: Rules = {
+    list: 'id,name,group\n1,Ana Ruiz,Team 1\n2,Cem Kaya,Team 2\n3,Ida Vos,Team 10',
+    requirements: [{ id: 'poster', title: 'Poster', holder: 'group', name: '{group}_poster', formats: [{ id: 'pdf' }] }],
+  }
+  test.each([
+    ['team one poster.pdf', 'poster Team 1', 'a number in a word'], ['Team 1O poster.pdf', 'poster Team 10', 'a letter O for a nought'],
+    ['Team two poster.pdf', 'poster Team 2', 'another one'], ['Team three poster.pdf', 'unplaced', 'there is none of that number'],
+  ])('%s is %s: %s', async (path, at) => {
+    expect(Object.values(await roundOf(TEAMS, path))).toEqual([at])
+  })
+
+  const BANDS: Rules = {
+    list: 'id,name\n1,Dust & Honey\n2,Kite Theory\n3,Marlow',
+    requirements: [
+      { id: 'cover', title: 'Cover', name: '{name}_cover', formats: [{ id: 'png' }] },
+      { id: 'rider', title: 'Rider', name: '{name}_rider', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([['D&H cover.png', 'cover 1'], ['d&h cover.png', 'unplaced'], ['DH cover.png', 'unplaced']])('%s is %s', async (path, at) => {
+    expect(Object.values(await roundOf(BANDS, path))).toEqual([at])
+  })
+})
+
+test('a word that stands whole is told as such, though another\'s letters begin in it', async () => {
+  const rules: Rules = {
+    list: 'id,name,station\n2,Ömer Şahin,Saucier',
+    requirements: [{ id: 'plate', title: 'Plate', name: '{station}_{name}_Plate', formats: [{ id: 'jpg' }] }],
+  }
+  expect([...(await toldOf(rules, 'Saucier_Sahin_Plate.jpg')).values()][0]?.says).toBe('Name "Sahin" instead of "Ömer Şahin".')
 })

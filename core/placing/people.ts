@@ -1,5 +1,6 @@
 import { WEEK_KEYS } from '../names/months'
 import { bareNumbers } from '../names/number-kinds'
+import { numberOfWord } from '../names/number-words'
 import { tokensOf } from '../names/tokens'
 import type { Roster } from '../roster/types'
 import { foldCase, looseKey, plainDigits } from '../text/fold'
@@ -87,9 +88,9 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       return owners.get(`${field}\n${key}`) ?? null
     },
     namedIn(written) {
-      const text = plainDigits(written)
+      const text = plainDigits(written).replace(ZERO_AS_LETTER, '0')
       // what stands for itself goes before what stands within other words, and before what is written in other letters
-      const ways = [() => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf)]
+      const ways = [() => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf), () => inFigures(text).flatMap(runsOf)]
       let told = new Map<string, HolderEvidence>()
       const withInitial = runsWithInitial(text)
       const capitals = new Set((text.match(CAPITALS) ?? []).map(looseKey))
@@ -104,6 +105,12 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
         [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, OF_NAMED.slip] as const)))
     },
   }
+}
+
+/** A text with words for numbers in figures, as of "team one"; none where it has no such words. */
+function inFigures(text: string): string[] {
+  const figures = text.replace(/\p{L}{3,}/gu, word => String(numberOfWord(word) ?? word))
+  return figures === text ? [] : [figures]
 }
 
 /** What a text says of one holder in halves: by half, the key and what it is worth. */
@@ -190,8 +197,11 @@ export function withoutWeakNumbers(named: ReadonlyMap<string, HolderEvidence>): 
   return new Map([...named].filter(([, { number, strength }]) => !number || strength > LEAST_NAMED))
 }
 
-/** A word of capitals alone, as initials are written. */
-const CAPITALS = /(?<![\p{L}\p{N}])\p{Lu}{3,5}(?!\p{L})/gu
+/** A capital O behind a figure: of "Team 1O" Team 1 is not said. */
+const ZERO_AS_LETTER = /(?<=\d)O(?![\p{L}\p{N}])/gu
+
+/** A word of capitals alone, as initials are written; two with the sign for "and" between them. */
+const CAPITALS = /(?<![\p{L}\p{N}])(?:\p{Lu}{3,5}|\p{Lu}&\p{Lu})(?!\p{L})/gu
 
 /** Scripts that leave no space between a name and what stands beside it. */
 const CLOSE = new RegExp(`[${EAST_ASIAN}${UNSPACED}]`, 'u')

@@ -1,4 +1,5 @@
 import type { Requirement } from '../brief/types'
+import { kindsOf } from '../names/kind-senses'
 import { tokensOf, wholeTokensOf } from '../names/tokens'
 import { beginAlike, editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
@@ -32,6 +33,8 @@ function shareSaid(base: string, requirement: Requirement, meant: readonly strin
     const initials = initialsOf(words)
     if (best.share < SHARE.wordsNear && isShorthand(initials, base)) best = { said: [initials], share: SHARE.wordsNear }
   }
+  const kind = best.share < SHARE.wordsNear ? kindSaid(tokens, requirement) : undefined
+  if (kind !== undefined) return { said: [kind], share: SHARE.wordsNear }
   const short = best.share < SHARE.wordsNear ? shortWords(requirement).find(word => isShorthand(word, base)) : undefined
   return short === undefined ? best : { said: [short], share: SHARE.wordsNear }
 }
@@ -72,6 +75,15 @@ const LEVELS = new WeakMap<Requirement, ReadonlySet<string>>()
 /** Values of its choices that no other requirement of the brief has: the others tell neither. */
 const CHOICES = new WeakMap<Requirement, ReadonlySet<string>>()
 
+/** Kinds of work that a requirement's own words name and no other's. */
+const KINDS = new WeakMap<Requirement, ReadonlySet<string>>()
+
+/** A word of a name for the kind of work that this requirement alone asks for, in other words: Folien for a talk. */
+function kindSaid(tokens: readonly string[], requirement: Requirement): string | undefined {
+  const own = KINDS.get(requirement)
+  return own === undefined || own.size === 0 ? undefined : tokens.find(token => kindsOf(token).some(kind => own.has(kind)))
+}
+
 /** Whether the last level of a file's folder is one that this requirement asks for and no other: it tells the piece, whatever stands above it. */
 export function liesAtOwnLevel(view: FileView, requirement: Requirement): boolean {
   const last = view.levels.at(-1)
@@ -104,6 +116,7 @@ export function knowApart(requirements: ReadonlySet<Requirement>): void {
   knowOwn(CHOICES, requirements, choicesOf)
   const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement), short: shortWords(requirement) }))
   const common = inAll(all.map(({ lists }) => lists.flat()))
+  knowOwn(KINDS, requirements, requirement => ownWords(requirement).flat().flatMap(kindsOf))
   const shortOfAll = inAll(all.map(({ short }) => short))
   for (const { requirement, lists, short } of all) {
     const told = lists.map(list => list.filter(word => !common.has(word))).filter(list => list.length > 0)

@@ -7,6 +7,7 @@ import { languageMeant } from './language-words'
 
 const FIELDS: Record<string, FieldRule> = {
   lang: { type: 'choice', values: ['PL', 'EN'], meanings: { PL: 'polski', EN: 'angielski' } },
+  bank: { type: 'choice', values: ['upstream', 'downstream', 'left', 'right'], meanings: {} },
   sheet: { type: 'choice', values: ['GR', 'AN', 'SC', 'LP'], meanings: {} }, langs: { type: 'choice', values: ['EN', 'DE', 'FR'], meanings: {} },
   course: { type: 'choice', values: ['FA', 'BA'], meanings: { FA: 'First aid', BA: 'Breathing apparatus' } },
   side: { type: 'choice', values: ['SUED', 'NORD'], meanings: {} }, tongue: { type: 'choice', values: ['fr', 'en', 'DE'], meanings: {} },
@@ -39,6 +40,14 @@ describe('a choice', () => {
     ['Grundriss', 'GR'], ['Ansicht', 'AN'], ['schnitt', 'SC'],
   ])('of capitals alone is known by the word it shortens: %s is %s', (written, sheet) => {
     expect(told('{family}_{sheet}', `Marsh_${written}`)).toEqual([{ sheet }, [`sheet misspelt ${written}`]])
+  })
+
+  test.each([
+    ['L', { bank: 'left' }], ['R', { bank: 'right' }], ['l', {}], ['X', {}],
+  ])('of words is known by a capital that one alone begins with: %s', (written, read) => {
+    expect(told('{family}_photo_{bank}', `Marsh_photo_${written}`)[0]).toEqual(read)
+    // of two that begin alike none is meant
+    expect(told('{family}_{song}', 'Marsh_A')[0]).toEqual({})
   })
 
   test('which begins no other word, and languages shorten nothing', () => {

@@ -63,6 +63,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
 /** The one choice whose meaning, or a longer form of which, begins as a word does; else the one whose meaning ends with it. */
 function meantBy(actual: string, { values, meanings }: ChoiceRule): string | undefined {
   const word = plain(actual).replace(/[\s._-]+/g, ' ')
+  // one capital is the choice that alone begins with it, where all of them are words that begin otherwise: L of left and right
+  if (/^\p{Lu}$/u.test(actual) && areWords(values)) return values.find(value => plain(value).startsWith(word))
   if (word.length < LEAST_MEANT || !/^\p{L}+(?: \p{L}+)*$/u.test(word)) return undefined
   const isCode = (one: string) => one !== '' && one.length <= MOST_CODE && areCodes(values) && word.length > one.length + 1
   const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
@@ -71,6 +73,10 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
   const ends = meant.length > 0 ? meant : values.filter(value => plain(ownOf(meanings, value) ?? '').endsWith(word))
   return ends.length === 1 ? ends[0] : undefined
 }
+
+/** Whether choices are words of which each begins with a letter of its own. */
+const areWords = (values: readonly string[]): boolean => values.length > 1 && values.every(value => /^\p{L}{4,}/u.test(value))
+  && new Set(values.map(value => plain(value)[0])).size === values.length
 
 const LEAST_CODE = 2
 /** So many values in capitals are words cut short: of GR, AN and SC a Grundriss is GR (common practice, no source). */

@@ -1,0 +1,50 @@
+import { looseKey } from '../text/fold'
+
+/**
+ * What people call one kind of work, each row one kind in several languages (English, German, French, Spanish, Italian, Portuguese, Dutch, Polish,
+ * and what their neighbours share). Common practice, no source. A word of two kinds stands in both rows.
+ */
+const KINDS: readonly string[] = [
+  'presentation slides slideshow talk deck präsentation folien vortrag referat présentation diapos diaporama exposé presentación '
+  + 'diapositivas exposición '
+  + 'presentazione diapositive apresentação slide presentatie spreekbeurt prezentacja slajdy præsentation oplæg prezentace sunum ppt pptx',
+  'report rapport bericht informe relazione relatório verslag raport sprawozdanie rapor beszámoló zpráva',
+  'essay aufsatz rédaction dissertation ensayo redacción ensaio redação opstel wypracowanie uppsats sloh fogalmazás',
+  'video film clip movie vidéo vídeo',
+  'photo photograph picture pic foto bild photographie fotografía fotografia imagen immagine imagem afbeelding zdjęcie billede fotka kép fotoğraf',
+  'portrait porträt headshot retrato ritratto portret',
+  'cv lebenslauf resume résumé vita curriculum życiorys',
+  'abstract summary zusammenfassung kurzfassung résumé resumen riassunto resumo samenvatting streszczenie',
+  'drawing sketch zeichnung skizze dessin croquis dibujo disegno desenho tekening schets rysunek teckning tegning kresba rajz',
+  'letter brief anschreiben lettre carta lettera motivationsschreiben',
+  'invoice rechnung facture factura fattura fatura factuur faktura',
+  'contract agreement vertrag contrat contrato contratto umowa kontrakt avtal',
+  'certificate zeugnis bescheinigung attestation certificat certificado certificato zaświadczenie urkunde',
+  'consent permission einverständnis einverständniserklärung einwilligung autorisation autorización autorizzazione autorização toestemming '
+  + 'zgoda samtykke',
+  'sources references bibliography quellen quellenverzeichnis literaturverzeichnis literatur bibliographie fuentes bibliografía fonti '
+  + 'bibliografia bronnen',
+  'lyrics songtext liedtext paroles letra tekst',
+  'score noten partition partitura spartito bladmuziek nuty noder',
+  'costs costing cost kosten kalkulation coûts costes costi custos koszty calculation',
+  'translation übersetzung traduction traducción traduzione tradução vertaling tłumaczenie',
+  'recording audio aufnahme tonaufnahme enregistrement grabación registrazione gravação opname nagranie optagelse inspelning nahrávka felvétel',
+  'poster plakat affiche cartel cartaz manifesto',
+  'timesheet stundenzettel stundennachweis urenstaat urenbriefje',
+  'questionnaire fragebogen cuestionario questionario vragenlijst ankieta',
+  'budget haushaltsplan finanzplan presupuesto begroting budżet',
+]
+
+const ROWS = new Map<string, string[]>()
+for (const [row, words] of KINDS.entries()) {
+  for (const key of new Set(words.split(' ').map(looseKey))) ROWS.set(key, [...ROWS.get(key) ?? [], String(row)])
+}
+
+/**
+ * Which kinds of work a word names; words for the same have one in common.
+ *
+ * @param key - as a loose key
+ * @example
+ * kindsOf('folien').some(kind => kindsOf('talk').includes(kind)) //=> true
+ */
+export const kindsOf = (key: string): readonly string[] => ROWS.get(key) ?? []

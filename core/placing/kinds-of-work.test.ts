@@ -1,0 +1,46 @@
+import { describe, expect, test } from 'vitest'
+import { kindsOf } from '../names/kind-senses'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf } from '../../tests/small-rounds'
+
+// common practice, no source: what people call one kind of work, in their own words or another language
+
+const pdf = [{ id: 'pdf' }]
+
+describe('a word for the same kind of work', () => {
+  const FILE: Rules = {
+    list: 'id,given,family\n1,Ana,Marsh\n2,Ben,Wade',
+    requirements: [
+      { id: 'cv', title: 'Vita', name: '{family}_Vita', formats: pdf }, { id: 'talk', title: 'Talk', name: '{family}_Talk', formats: pdf },
+      { id: 'report', title: 'Report', name: '{family}_Report', formats: pdf },
+    ],
+  }
+  test.each([
+    ['Marsh CV.pdf', 'cv 1'], ['Lebenslauf Wade.pdf', 'cv 2'], ['Wade Folien.pdf', 'talk 2'], ['Ana Marsh - slides.pdf', 'talk 1'],
+    ['rapport_Marsh.pdf', 'report 1'], ['Bericht Ben Wade.pdf', 'report 2'],
+  ])('tells what it is: %s is %s', async (path, at) => {
+    expect(Object.values(await roundOf(FILE, path))).toEqual([at])
+  })
+
+  test('tells nothing where two pieces are of that kind, or none is', async () => {
+    const films: Rules = {
+      list: FILE.list,
+      requirements: [
+        { id: 'a', title: 'Video of the play', name: '{family}_play', formats: pdf },
+        { id: 'b', title: 'Film of the set', name: '{family}_set', formats: pdf },
+      ],
+    }
+    expect(Object.values(await roundOf(films, 'Marsh movie.pdf'))).toEqual(['unplaced'])
+    expect(Object.values(await roundOf(FILE, 'Marsh Rechnung.pdf'))).toEqual(['unplaced'])
+  })
+
+  test('goes behind the rule\'s own word', async () => {
+    expect(Object.values(await roundOf(FILE, 'Marsh report slides.pdf', 'Wade Talk CV Report.pdf'))).toContain('report 1')
+  })
+})
+
+test('a word of two kinds stands for both of them', () => {
+  // in French and English a résumé is a summary, or tells a life
+  expect(kindsOf('resume').length).toBe(2)
+  expect(kindsOf('marsh')).toEqual([])
+})
