@@ -10,6 +10,7 @@ import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
+import { isKindWord } from './kind-words'
 import { standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
 import { mendText } from './mend-text'
@@ -94,14 +95,14 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   mendAlignment(shown, alignment, text, context, known)
-  standSettled(shown, alignment, text, known)
+  standSettled(shown, alignment, text, known, parts)
   standLabelled(shown, alignment, text, known)
-  standVersion(shown, alignment, text, known)
+  standVersion(shown, alignment, text, known, parts)
   mendEdges(shown, alignment, text, known, context)
   holdTwo(shown, alignment, text)
   const captures = readCaptures(shown, alignment.spans, text, known)
   mendText(shown, alignment, text, captures, context)
-  readLeftOver(shown, alignment, text, captures)
+  readLeftOver(shown, alignment, text, captures, parts)
   readWordByWord(shown, alignment, text, captures, context)
   const beside = toldByLevels(context.levels, shown, captures)
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
@@ -109,7 +110,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   fillOnly(untold, alignment, text, captures, context.called)
   leaveUnparted(shown, alignment.spans, captures)
   leaveOpen(shown, text, captures, known)
-  leaveTitle(shown, alignment, captures, context)
+  leaveTitle(shown, alignment, text, captures, context)
   if (whole !== text) alignment.extras.push({ range: [text.length, whole.length], before: shown.length - 1 })
   return { shown, order, alignment, captures, text, beside }
 }
@@ -178,17 +179,23 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
 }
 
 /**
- * Words that are nothing but what the piece is called or what the rule writes in another form, or stand before whose it is, are no text of a name
- * that departs: of "P04 soil report by Ben" none is told.
+ * Words that are nothing but what the piece or its holder is called, what the rule writes in another form, what says in its place what kind of work
+ * it is, or stand before whose it is, are no text of a name that departs: of "P04 soil report by Ben" none is told.
  */
-function leaveTitle(parts: readonly NamePart[], { cost, spans }: Alignment, captures: Captures, { titled }: ExplainContext): void {
+function leaveTitle(
+  parts: readonly NamePart[], { cost, spans }: Alignment, text: string, captures: Captures, { titled, called, levels }: ExplainContext,
+): void {
   if (cost < 1) return
   // yields for _yield_, which is not there
-  const absent = parts.flatMap((part, at) => (isLiteral(part) && spans[at]?.start === spans[at]?.end ? part.texts.flatMap(tokensOf) : []))
+  const isAbsent = (at: number) => trimSeparators(text.slice(spans[at]?.start, spans[at]?.end)) === ''
+  const absent = parts.flatMap((part, at) => (isLiteral(part) && isAbsent(at) ? part.texts.flatMap(tokensOf) : []))
   const isOfRule = (word: string) => titled().includes(word) || absent.some(own => own.length >= LEAST_OWN && isInOtherNumber(word, own))
   for (const part of parts) {
     const words = isAnyText(part) ? tokensOf(ownOf(captures, part.part) ?? '') : []
-    if (words.length > 0 && words.every(word => isOfRule(word) || BY.has(word))) Reflect.deleteProperty(captures, part.part)
+    // a folder may be called as the work is
+    const isNamed = (word: string) => called().includes(word) && !levels.some(level => tokensOf(level).includes(word))
+    const isNoText = (word: string) => isOfRule(word) || BY.has(word) || isNamed(word) || (absent.length > 0 && isKindWord(word))
+    if (words.length > 0 && words.every(isNoText)) Reflect.deleteProperty(captures, part.part)
   }
 }
 

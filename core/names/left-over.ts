@@ -9,7 +9,7 @@ import { passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
-import { isOfValue } from './numbers-apart'
+import { isBehindOther, isOfValue, letterBefore } from './numbers-apart'
 import { isAnyText, isHolders, isLiteral, isValue } from './parts'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
@@ -17,8 +17,12 @@ import { isWordEdge } from './word-edges'
 /**
  * A value that was not found in its place may stand in what belongs to no part: if there it can be read in one way only, it is
  * that, and stands in another place. So may one that was not asked for: then it is that one, and no other is filled in for it.
+ *
+ * @param order - the parts in the rule's own order
  */
-export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures): void {
+export function readLeftOver(
+  parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, order: readonly NamePart[],
+): void {
   if (extras.length === 0) return
   const open = parts.flatMap((part, index) => (part.kind === 'free' && isValue(part) && captures[part.part] === undefined
     && spans[index]?.start === spans[index]?.end
@@ -38,7 +42,9 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
       && parts[at]?.kind === 'fixed' && /^\P{N}*\p{L}$/u.test(text.slice(span.start, span.end)))?.start ?? start
     // of days and weeks alone: any word may be none of a few that are allowed
     const found = asked.length > 0 || !isDay ? asked : within(withWord, actual => outside?.(actual, part.rule))
-    const [only] = found.filter(({ range }) => part.rule.type !== 'version' || !isOfValue(parts, text, range))
+    const letter = letterBefore(order[order.indexOf(part) - 1])
+    const isVersion = (range: [number, number]) => !isOfValue(parts, text, range) && !isBehindOther(letter, text, range[0])
+    const [only] = found.filter(({ range }) => part.rule.type !== 'version' || isVersion(range))
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only
     if (asked.length > 0) captures[part.part] = value
@@ -54,8 +60,12 @@ export function readLeftOver(parts: readonly NamePart[], { spans, extras }: Alig
 /**
  * A number that is settled otherwise, such as that of the piece, is no other field's that stands beside it without its own sign: in
  * "chapter 1" for chap{n}_v{v} nothing says a version. So is one in what belongs to no part: there it stands, in another place.
+ *
+ * @param asked - the parts in the rule's own order
  */
-export function standSettled(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, known: Captures): void {
+export function standSettled(
+  parts: readonly NamePart[], { spans, extras }: Alignment, text: string, known: Captures, asked: readonly NamePart[],
+): void {
   for (const [index, part] of parts.entries()) {
     const settled = part.kind === 'free' && part.rule.type === 'number' ? settledOf(part, known) : undefined
     const span = spans[index]
@@ -68,7 +78,7 @@ export function standSettled(parts: readonly NamePart[], { spans, extras }: Alig
     if (!place) continue
     const [start, end] = place
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
-    if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken)
+    if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken, asked)
     if (taken >= 0 || (!takeFromExtra(extras, text, [start, end]) && !takeFromText(parts, spans, text, [start, end]))) continue
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
@@ -99,9 +109,10 @@ const saysPlace = (run: string): number | null =>
 /** Takes a settled number back from a field behind it before which its own sign is missing, or from a text. */
 function takeFromField(
   parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, index: number, taken: number,
+  asked: readonly NamePart[],
 ): void {
   const [part, sign, other, span] = [parts[taken], spans[taken - 1], spans[taken], spans[index]]
-  if (!part || !sign || !other || !span || (!isAnyText(part) && hasSign(parts, spans, text, taken))) return
+  if (!part || !sign || !other || !span || (!isAnyText(part) && hasSign(parts, spans, text, taken, asked))) return
   const { start, end } = other
   if (sign.end > sign.start) extras.push({ range: [sign.start, sign.end], before: index })
   spans[taken - 1] = { ...sign, start: end, end, edits: [] }
@@ -218,8 +229,9 @@ function isFreeOfValues(parts: readonly NamePart[], spans: readonly Span[], [sta
 }
 
 /** Whether letters of the rule's own text before a value stand before it, such as the v of _v2. */
-function hasSign(parts: readonly NamePart[], spans: readonly Span[], text: string, index: number): boolean {
-  const [sign, span] = [parts[index - 1], spans[index - 1]]
+function hasSign(parts: readonly NamePart[], spans: readonly Span[], text: string, index: number, asked: readonly NamePart[]): boolean {
+  const [part, span] = [parts[index], spans[index - 1]]
+  const sign = part && asked[asked.indexOf(part) - 1]
   if (!isLiteral(sign) || !span) return true
   return !/\p{L}/u.test(sign.texts[0] ?? '') || /\p{L}/u.test(text.slice(span.start, span.end))
 }

@@ -67,3 +67,22 @@ describe('a number of the holder\'s behind what it is called', () => {
     expect(told('afl{aflevering}_transcript_v{v}', 'transcript aflevering 2 v3').right).toBe('afl02_transcript_v3')
   })
 })
+
+describe('a version without the letter that the rule writes before it', () => {
+  const EPISODES = { ep: readField({ type: 'number', digits: 2, from: 1, to: 4 }, true).rule, v: FIELDS.v }
+  const parts = fillTemplate(parseTemplate('EP{ep}_{lang}_v{v}'), EPISODES, { lang: 'DA' })
+  const right = (received: string, known = {}) => expandParts(parts, explainParts(parts, received, { strictness: ANY, known }).captures)
+
+  test.each([
+    ['Ep 3 DA', { ep: '03' }, 'EP03_DA_v{v}', 'the number of the piece'], ['Ep 3 DA', {}, 'EP03_DA_v{v}', 'in another place'],
+    ['S01E02_DA', { ep: '02' }, 'EP02_DA_v{v}', 'behind another letter'], ['S01E01_DA', { ep: '01' }, 'EP01_DA_v{v}', 'a number that stands twice'],
+  ])('is none: of %s %j makes %s: %s', (received, known, asked, _why) => {
+    expect(right(received, known)).toBe(asked)
+  })
+
+  test('is one in its own place, and with its letter anywhere', () => {
+    expect(right('EP03_DA_2', { ep: '03' })).toBe('EP03_DA_v2')
+    expect(right('S01E02_DA_v3', { ep: '02' })).toBe('EP02_DA_v3')
+    expect(right('v2 EP04 DA', { ep: '04' })).toBe('EP04_DA_v2')
+  })
+})

@@ -58,31 +58,42 @@ function giveBack(parts: readonly NamePart[], { spans }: Pick<Alignment, 'spans'
 }
 
 /**
- * A version is the number with the letter that the rule writes before it, where the name has one such: of "C131 v3" for _v{v} it is 3. Nor is it
- * the figures of a value of the holder's without that letter: 007 of 24-F-007.
+ * A version is the number with the letter that the rule writes before it, where the name has one such: of "C131 v3" for _v{v} it is 3. Without that
+ * letter it is neither the figures of a value of the holder's, 007 of 24-F-007, nor a number in another place: 01 of "S01E02".
+ *
+ * @param asked - the parts in the rule's own order
  */
-export function standVersion(parts: readonly NamePart[], alignment: Pick<Alignment, 'spans' | 'extras'>, text: string, known: Captures): void {
+export function standVersion(
+  parts: readonly NamePart[], alignment: Pick<Alignment, 'spans' | 'extras'>, text: string, known: Captures, asked: readonly NamePart[],
+): void {
   const { spans, extras } = alignment
   for (const [index, part] of parts.entries()) {
-    const [span, letter] = [spans[index], letterBefore(parts[index - 1])]
+    const own = asked.indexOf(part)
+    const [span, letter] = [spans[index], letterBefore(asked[own - 1])]
     if (part.kind !== 'free' || part.rule.type !== 'version' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
     if (letter === '' || text.slice(0, span.start).toLowerCase().endsWith(letter)) continue
     const place = behindLetter(text, letter)
-    if (!place && !isOfValue(parts, text, [span.start, span.end])) continue
+    if (!place && own === index && !isOfValue(parts, text, [span.start, span.end])) continue
     const code = shortenedThere(parts, text, [span.start, span.end])
-    const own = code && spans[code.at]
+    const host = code && spans[code.at]
     extras.push({ range: [span.start, span.end], before: index })
     spans[index] = { start: span.start, end: span.start, text: span.text, edits: [] }
-    if (own && own.end === own.start && takeFromExtra(extras, text, code.range)) {
-      standAt(alignment, text, code.at, code.range, [{ range: code.range, expected: own.text }])
+    if (host && host.end === host.start && takeFromExtra(extras, text, code.range)) {
+      standAt(alignment, text, code.at, code.range, [{ range: code.range, expected: host.text }])
     }
     if (place && takeFromExtra(extras, text, place.whole)) standAt(alignment, text, index, place.figures)
   }
 }
 
 /** The one letter that a rule writes straight before a value. */
-const letterBefore = (sign: NamePart | undefined): string =>
+export const letterBefore = (sign: NamePart | undefined): string =>
   (isLiteral(sign) ? /(?<!\p{L})\p{L}$/u.exec(sign.texts[0] ?? '')?.[0].toLowerCase() ?? '' : '')
+
+/** Whether figures stand behind one letter that is not the one which the rule writes before them: the S of S01. */
+export function isBehindOther(letter: string, text: string, start: number): boolean {
+  const [before] = /(?<!\p{L})\p{L}$/u.exec(text.slice(0, start)) ?? []
+  return letter !== '' && before !== undefined && before.toLowerCase() !== letter
+}
 
 /** Where a letter stands by itself before figures; `null`: nowhere, or several times. */
 function behindLetter(text: string, letter: string): { whole: [number, number], figures: [number, number] } | null {

@@ -15,6 +15,7 @@ import { ownWords, wordsSaid } from './words-said'
  */
 export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
   levelNamesakes(list)
+  heedWords(list)
   heedAlike(list)
   heedFormats(view, list)
   heedPlaces(view, list)
@@ -55,6 +56,14 @@ function heedFormats(view: FileView, list: readonly Candidate[]): void {
     if (!isNear(one) || one.formatFits || !one.folderFits || isOfFamily(view, requirement)) continue
     const isRival = (other: Candidate) => other.unit.holder === one.unit.holder && other.holder >= one.holder && other.requirement >= one.requirement
     if (fitting.some(isRival)) one.total -= WORTH.folder
+  }
+}
+
+/** A name that is alike a piece by its holder's name alone, and says half of another one's own words, is not the first. */
+function heedWords(list: readonly Candidate[]): void {
+  const saysWords = ({ evidence, unit }: Candidate) => unit.owed && evidence.some(one => one.kind === 'words')
+  for (const one of list) {
+    if (one.byHolder && list.some(other => other !== one && other.unit.holder === one.unit.holder && saysWords(other))) one.nameFit = 'none'
   }
 }
 

@@ -15,7 +15,7 @@ import type { Candidate, NameFit } from './score'
 import { wordsOfRule } from './piece-number'
 import { extensionAsked, isOfFamily, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
-import { areStates, countBesides, fillUnit, holdBack, misnumbered, volumesOf } from './slots'
+import { areStates, countBesides, fillUnit, holdBack, misnumbered, versionOf, volumesOf } from './slots'
 import { holderKey } from './called'
 import { isNearWord } from './words-said'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
@@ -213,7 +213,9 @@ function eliminate(
       const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
       arrive(only.candidate.unit, { view, candidate: { ...only.candidate, evidence }, n: only.slots[0] ?? null, confidence: CONFIDENCE.onlySlot })
     }
-    else if (state) arrive(state.unit, { view, candidate: state, n: null, confidence: CONFIDENCE.onlySlot })
+    else if (state) {
+      arrive(state.unit, { view, candidate: state, n: isNumbered(state.unit) ? numberIn(state) : null, confidence: CONFIDENCE.onlySlot })
+    }
     else left.push({ view, candidates: slotsFor(match, options).slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
   }
   return left
@@ -244,8 +246,12 @@ function isAloneIn({ candidate, slots }: Option, wanted: ReadonlyMap<string, num
 function stateOf({ view, found }: Open, arrivals: ReadonlyMap<number, readonly Arrival[]>): Candidate | null {
   const fitting = found.list.filter(one => one.formatFits && one.unit.owed)
   if (found.unweighed.length > 0 || new Set(fitting.map(one => one.unit.holder)).size !== 1) return null
-  const [only, ...more] = fitting.filter(candidate => candidate.holder >= NAMED.given && !isNumbered(candidate.unit)
-    && (arrivals.get(candidate.unit.index) ?? []).some(one => areStates(candidate.unit, { view, candidate }, one)))
+  // where pieces are numbered, of the same number, each with its version
+  const isState = (candidate: Candidate, one: Arrival) => (isNumbered(candidate.unit)
+    ? one.n !== null && one.n === numberIn(candidate) && versionOf(candidate.unit, one) >= 0 && versionOf(candidate.unit, { candidate }) >= 0
+    : areStates(candidate.unit, { view, candidate }, one))
+  const [only, ...more] = fitting.filter(candidate => candidate.holder >= NAMED.given
+    && (arrivals.get(candidate.unit.index) ?? []).some(one => isState(candidate, one)))
   return only && more.length === 0 ? only : null
 }
 

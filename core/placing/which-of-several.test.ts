@@ -144,3 +144,33 @@ describe('numbers and years that other numbers stand beside', () => {
     expect(await roundOf(two, 'Jahresbericht Senioren 2026.pdf')).toEqual({ 'Jahresbericht Senioren 2026.pdf': 'unplaced' })
   })
 })
+
+describe('of a name that says half of one piece\'s words', () => {
+  const THESIS: Rules = {
+    list: 'id,given,family\n11223355,Moritz,Baumgart',
+    requirements: [
+      { id: 'plan', title: 'Exposé', name: '{id}_{family}_Expose', formats: [{ id: 'pdf' }] },
+      { id: 'oath', title: 'Eidesstattliche Erklärung', name: '{id}_{family}_Erklaerung', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test('it is that piece, and does not displace another that is called alike but for it', async () => {
+    expect(await roundOf(THESIS, 'Baumgart_Exposé_v2.pdf', '11223355_Baumgart_eidesstattliche.pdf')).toEqual({
+      'Baumgart_Exposé_v2.pdf': 'plan 11223355', '11223355_Baumgart_eidesstattliche.pdf': 'oath 11223355',
+    })
+  })
+})
+
+describe('of numbered pieces', () => {
+  const FILMS: Rules = {
+    list: 'code,name,lang\nDAN,Danica Media,DA\nFIN,Suomi Sub,FI',
+    requirements: [{
+      id: 'srt', title: 'Subtitles', name: 'EP{ep}_{lang}_v{version}', folder: '{code}', formats: [{ id: 'srt' }], keep: 'latest',
+      fields: { ep: { type: 'number', digits: 2, from: 1, to: 4 }, version: { type: 'version', digits: 1 } }, count: { from: 4, to: 4, by: 'ep' },
+    }],
+  }
+  test('one with an earlier version of a piece that is there is that piece\'s, whatever else its name is', async () => {
+    const told = await toldOf(FILMS, 'EP02_DA_v2.srt', 'DAN/Episode 2 dansk v1.srt', 'DAN/Episode 3 dansk.srt')
+    expect(told.get('DAN/Episode 2 dansk v1.srt')?.at).toBe('superseded')
+    expect(told.get('EP02_DA_v2.srt')?.at).toBe('srt danica-media 2')
+  })
+})

@@ -1,0 +1,37 @@
+import { describe, expect, test } from 'vitest'
+import { explainParts } from './explain'
+import { readField } from './fields/index'
+import { expandParts, fillTemplate } from './parts'
+import { parseTemplate } from './template'
+
+// common practice, no source: words that are nobody's own title, though they stand where one is asked for
+
+const ANY = { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } as const
+const FIELDS = { title: readField({ type: 'text' }, false).rule }
+const parts = fillTemplate(parseTemplate('{id}_{family}_BA_{title}'), FIELDS, { id: '11223355', family: 'Baumgart' })
+const right = (received: string, context: object = {}) => expandParts(parts, explainParts(parts, received, {
+  strictness: ANY, called: () => ['moritz', 'baumgart', '11223355'], titled: () => ['bachelorarbeit'], ...context,
+}).captures)
+
+describe('no title', () => {
+  test.each([
+    ['Bachelorarbeit_Baumgart_Moritz', 'is what the holder is called'],
+    ['Baumgart_Thesis', 'says in the rule\'s words\' place what kind of work it is'],
+    ['Baumgart_Thesis_final_final', 'nor with words that tell its state'], ['Baumgart Bachelorarbeit', 'is what the piece is called'],
+  ])('%s: it %s', (received) => {
+    expect(right(received)).toBe('11223355_Baumgart_BA_{title}')
+  })
+})
+
+describe('a title', () => {
+  test.each([
+    ['11223355_Baumgart_BA_Moritz', 'Moritz', 'in a name that is right'], ['Baumgart_BA_Thesis', 'Thesis', 'behind the rule\'s own word'],
+    ['Baumgart_Thesis_Urban Mining', 'Urban Mining', 'beside the kind of work'], ['Baumgart BA Solar roofs', 'Solar roofs', 'in any words'],
+  ])('%s is %s: %s', (received, title) => {
+    expect(right(received)).toBe(`11223355_Baumgart_BA_${title}`)
+  })
+
+  test('is what the folder is called', () => {
+    expect(right('Baumgart Moritz', { levels: ['Moritz'] })).toBe('11223355_Baumgart_BA_Moritz')
+  })
+})
