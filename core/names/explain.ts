@@ -5,6 +5,7 @@ import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { alignParts, alignWithin } from './align'
 import type { ToldByLevel } from './beside'
+import { readCompounds } from './compounds'
 import { toldByLevels } from './beside'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
@@ -104,6 +105,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   mendText(shown, alignment, text, captures, context)
   readLeftOver(shown, alignment, text, captures, parts)
   readWordByWord(shown, alignment, text, captures, context)
+  readCompounds(shown, alignment, text, captures)
   const beside = toldByLevels(context.levels, shown, captures)
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
   const untold = beside.length === 0 ? shown : shown.filter(({ part }) => !beside.some(one => one.field === part))

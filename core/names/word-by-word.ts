@@ -5,6 +5,7 @@ import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { isKindWord } from './kind-words'
 import type { FreeRule } from './fields/index'
+import { freeField } from './fields/index'
 import { isYears } from './fields/number'
 import type { FoundValue } from './left-over'
 import { valuesAsked } from './left-over'
@@ -80,6 +81,7 @@ function ownersOf(
     else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: 'called' } : { state: true })
   }
   claimFigures(words, parts)
+  claimOpen(words, parts, titled, captures)
   leaveFigures(words)
   mendBefore(words, parts, text)
   // a figure that belongs to nothing may be a value that was not told
@@ -99,6 +101,20 @@ function claimFigures(words: readonly Word[], parts: readonly NamePart[]): void 
     word.part = its
     if (before.part === undefined) before.aside = 'called'
   }
+}
+
+/** Gives the one number that is not told the one figure that stands behind what the piece is called: "Foto 2". */
+function claimOpen(words: readonly Word[], parts: readonly NamePart[], titled: readonly string[], captures: Captures): void {
+  const isOpen = (part: NamePart) => part.kind === 'free' && part.rule.type === 'number' && ownOf(captures, part.part) === undefined
+  const open = parts.flatMap((part, at) => (isOpen(part) ? [at] : []))
+  const figures = words.filter(word => word.part === undefined && /^\d{1,3}$/.test(word.key))
+  const [at = -1, ...more] = open
+  const [figure] = figures
+  const [part, before] = [parts[at], figure && words[words.indexOf(figure) - 1]]
+  const isTitled = before?.aside === 'called' && titled.includes(before.key)
+  if (more.length > 0 || figures.length !== 1 || !figure || part?.kind !== 'free' || !isTitled) return
+  const value = freeField(part.rule).read(figure.key, part.rule)
+  if (value !== undefined) Object.assign(figure, { part: at, value: { value, range: [figure.start, figure.end] } })
 }
 
 /** A figure apart from all words of the text counts pieces: "Stew (Hugo) 2". */

@@ -273,3 +273,17 @@ test('the rule\'s own word in another number is no text', () => {
   expect(told('{team}_yield_{topic}', { team: 'Primes' }, 'Primes yields').right).toBe('Primes_yield_{topic}')
   expect(told('{team}_yield_{topic}', { team: 'Primes' }, 'Primes yield yields').right).toBe('Primes_yield_yields')
 })
+
+describe('a figure behind what the piece is called', () => {
+  const right = (received: string) => {
+    const parts = fillTemplate(parseTemplate('{desk}_{topic}_{n}'), FIELDS, { desk: 'Kultur' })
+    const context = { strictness: ANY, called: () => ['jonas', 'keil'], titled: () => ['foto'] }
+    return expandParts(parts, explainParts(parts, received, context).captures)
+  }
+  test.each([
+    ['Premiere Foto 2 (Keil)', 'Kultur_Premiere_2', 'is its number'], ['Keil Premiere Foto 3', 'Kultur_Premiere_3', 'wherever it stands'],
+    ['Premiere Foto 7 (Keil)', 'Kultur_Premiere Foto 7_{n}', 'as far as so many are asked for'],
+  ])('of %s makes %s: it %s', (received, asked) => {
+    expect(right(received)).toBe(asked)
+  })
+})

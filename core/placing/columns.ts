@@ -76,12 +76,15 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
   addMeant(columns, entries)
   addShortened(columns, entries)
   addTelling(columns, entries)
+  const ids = new Set(units.flatMap(unit => unit.people.map(person => person.id)))
+  const areNobodys = codesOfNobody([ids, ...columns.map(({ values }) => values.keys())])
   return (text) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
+    const most = areNobodys(text) ? NAMED.sharedColumn : Infinity
     for (const run of runsOf(text)) {
       for (const { unit, value, strength: whole, worth } of entries.get(run) ?? []) {
-        const strength = whole * worth(text)
+        const strength = Math.min(most, whole * worth(text))
         if (strength > (told.get(unit)?.strength ?? 0)) told.set(unit, { strength, said: value })
       }
     }
@@ -189,6 +192,25 @@ function addMeant(columns: readonly ColumnValues[], entries: Map<string, Entry[]
       for (const name of names.map(looseKey)) if (!own.has(name)) for (const unit of of) gather(entries, name, { unit, ...meant })
     }
   }
+}
+
+/**
+ * Tells whether a text has a code such as the list's are, letters and figures, that is none of them: J105 where jobs J101 to J104 are listed. What
+ * else it says speaks little for anybody's then.
+ */
+function codesOfNobody(lists: readonly Iterable<string>[]): (text: string) => boolean {
+  const tests = lists.flatMap((list) => {
+    const codes = [...list].map(value => /^(?<letters>\p{L}{1,4})(?<sign>[-_ ]?)(?<figures>\d{2,6})$/u.exec(value)?.groups ?? {})
+    const [{ letters = '', figures = '' } = {}] = codes
+    const areAlike = codes.length > 1 && codes.every(one => one.letters === letters && one.figures?.length === figures.length)
+    if (!areAlike || figures === '') return []
+    const known = new Set(codes.map(one => Number(one.figures)))
+    return [{ known, pattern: new RegExp(`(?<![\\p{L}\\p{N}])${letters}[-_ ]?(\\d{${figures.length}})(?![\\p{L}\\p{N}])`, 'giu') }]
+  })
+  return text => tests.some(({ known, pattern }) => {
+    const said = [...text.matchAll(pattern)].map(([, figures]) => Number(figures))
+    return said.length > 0 && !said.some(number => known.has(number))
+  })
 }
 
 /** What a code says behind its letters, with so many digits that it says which it is. */

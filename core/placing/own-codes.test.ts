@@ -124,3 +124,33 @@ test('a word that stands whole is told as such, though another\'s letters begin 
   }
   expect([...(await toldOf(rules, 'Saucier_Sahin_Plate.jpg')).values()][0]?.says).toBe('Name "Sahin" instead of "Ömer Şahin".')
 })
+
+describe('a code that nobody of the list has', () => {
+  const JOBS: Rules = {
+    list: 'job,name,pair\nJ101,Petra Ost,DE-EN\nJ102,Ian Bell,DE-FR\nJ103,Lise Roy,ES-FR',
+    requirements: [
+      { id: 'tr', title: 'Translation', name: '{job}_{pair}_translation', formats: [{ id: 'docx' }] },
+      { id: 'inv', title: 'Invoice', name: '{job}_invoice', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    ['J105_DE-EN_translation.docx', 'unplaced', 'is a stranger\'s, whatever else it says'],
+    ['J105_DE-EN_translation Petra Ost.docx', 'tr petra-ost', 'beside a name is a slip'],
+    ['DE-EN translation.docx', 'tr petra-ost', 'is not there'],
+    ['J101 J105 DE-EN translation.docx', 'tr petra-ost', 'stands beside one that somebody has'],
+    ['J1011_DE-EN_translation.docx', 'tr petra-ost', 'of other length is none'],
+  ])('%s is %s: it %s', async (path, at) => {
+    expect(Object.values(await roundOf(JOBS, path))).toEqual([at])
+  })
+})
+
+test('a rule\'s word with ue is found in a compound with ü', async () => {
+  const keys: Rules = {
+    list: 'id,name\n1,Aydemir\n2,Bott',
+    requirements: [
+      { id: 'key', title: 'Quittung', name: '{name}_Schluessel', formats: [{ id: 'pdf' }] },
+      { id: 'plan', title: 'Plan', name: '{name}_Plan', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  expect(Object.values(await roundOf(keys, 'Aydemir Schlüsselausgabe.pdf', 'Bott Planung.pdf'))).toEqual(['key 1', 'plan 2'])
+})

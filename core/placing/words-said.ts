@@ -136,6 +136,8 @@ export const inLatin: (word: string) => readonly string[] = keeping(1000, romani
 /** A word among those of a name, and how many of its letters count as said. */
 export function findWord(word: string, tokens: readonly string[]): { said: string, letters: number } {
   if ([word, ...inLatin(word)].some(one => tokens.some(token => isNearWord(token, one)))) return { said: word, letters: word.length }
+  // Schluessel of a rule is Schlüssel in a compound
+  const plain = word.replace(/([aou])e(?!$)/g, '$1')
   // cut short, as in "gloss" for glossary; too short a piece may be another word
   const begun = tokens.find(token => token.length >= 4 && word.length >= token.length + 3 && word.startsWith(token))
     // the last word of a compound says what it is: "Bericht" for Erläuterungsbericht
@@ -145,7 +147,8 @@ export function findWord(word: string, tokens: readonly string[]): { said: strin
     ?? (word.length >= 6 && tokens.some(token => endsWithWord(token, word)) ? word : undefined)
   if (!begun) {
     // it begins another compound: bath in bathroom; or is the same in another language but for its end: vaccinatie for vaccination
-    const begins = word.length >= 4 && tokens.some(token => (token.length >= word.length + 2 && token.startsWith(word)) || isCognate(token, word))
+    const isBegun = (token: string) => token.length >= word.length + 2 && (token.startsWith(word) || token.startsWith(plain))
+    const begins = word.length >= 4 && tokens.some(token => isBegun(token) || isCognate(token, word))
     return begins ? { said: word, letters: word.length * SHARE.wordsNear } : { said: '', letters: 0 }
   }
   const short = begun.length < 5 && word.startsWith(begun)
