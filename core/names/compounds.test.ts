@@ -22,8 +22,7 @@ describe('a compound of a choice and the rule\'s own word', () => {
   })
 
   test('each stands for its own part', () => {
-    expect(told('Stromzähler').differences.slice(0, 2)).toEqual(['kind order Strom', 'unit absent '])
-    expect(told('Stromzähler').differences).toContain('literal misspelt zähler')
+    expect(told('Stromzähler').differences).toEqual(expect.arrayContaining(['kind order Strom', 'literal misspelt zähler']))
   })
 
   test.each([
