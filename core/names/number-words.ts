@@ -29,6 +29,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   Hungarian: ['első', 'kettő második', 'három harmadik', 'négy negyedik', 'öt ötödik', 'hatodik'],
   Finnish: ['ensimmäinen eka', 'kaksi toinen toka', 'kolme kolmas', 'neljä neljäs', 'viisi viides', 'kuusi kuudes'],
   Turkish: ['birinci', 'iki ikinci', 'üçüncü', 'dört dördüncü', 'beş beşinci', 'altıncı'],
+  Arabic: ['أول الأول أولى', 'ثاني الثاني ثانية', 'ثالث الثالث ثالثة', 'رابع الرابع رابعة', 'خامس الخامس خامسة', 'سادس السادس سادسة'],
   Russian: ['первый первая первое', 'два второй вторая второе', 'три третий третья третье', 'четыре четвёртый', 'пять пятый', 'шесть шестой'],
   Greek: ['πρώτη πρώτο', 'δύο δεύτερη δεύτερο', 'τρία τρίτη τρίτο', 'τέσσερα τέταρτη', 'πέντε πέμπτη', 'έξι έκτη'],
 }

@@ -277,18 +277,24 @@ function addPetForms(people: readonly Person[], entries: ReadonlyMap<string, rea
   const known = new Set(entries.keys())
   const forms = new Map<string, { holder: string, said: string }[]>()
   const told = new Map<string, { holder: string, said: string }[]>()
+  const begunForms = new Set<string>()
   for (const { id, given } of people) {
     const first = given.split(/[\s-]/)[0] ?? ''
     const name = looseKey(first)
     for (const form of new Set(petNamesOf(given).map(looseKey))) gather(told, form, { holder: holderKey('person', id), said: first })
     if (!/^[a-z]{3,}$/.test(name)) continue
+    // Bogi for Boglárka, Gabi for Gabriele
+    const begun = [3, 4].filter(length => name.length >= length + 2 && /[bdfgklmnprstvz]$/.test(name.slice(0, length)))
+      .flatMap(length => ['i', 'ie'].map(end => name.slice(0, length) + end))
+    for (const form of begun) begunForms.add(form)
     const doubled = /[aeiou][bdglmnprt]$/.test(name) ? ['i', 'y', 'ie'].map(end => name + name.slice(-1) + end) : []
     const cut = /[aeiou]$/.test(name) ? PET_ENDINGS_CUT.map(end => name.slice(0, -1) + end) : []
-    for (const form of new Set([...PET_ENDINGS.map(end => name + end), ...doubled, ...cut])) {
+    for (const form of new Set([...PET_ENDINGS.map(end => name + end), ...doubled, ...cut, ...begun])) {
       gather(forms, form, { holder: holderKey('person', id), said: first })
     }
   }
-  for (const [form, [only, ...more]] of [...told, ...[...forms].filter(([form]) => form.length >= LEAST_PET_FORM && !told.has(form))]) {
+  const isForm = ([form]: [string, unknown]) => (form.length >= LEAST_PET_FORM || begunForms.has(form)) && !told.has(form)
+  for (const [form, [only, ...more]] of [...told, ...[...forms].filter(isForm)]) {
     if (only && more.length === 0 && !known.has(form)) add(form, only.holder, NAMED.petForm, only.said, 'given')
   }
 }
@@ -414,10 +420,19 @@ function addLoneName(name: string, holder: string, add: Add): void {
  */
 function addUnparted(name: string, holder: string, add: Add): void {
   const signs = [...name]
+  const [, family = '', given = ''] = HAN_AND_KANA.exec(name) ?? []
+  if (family !== '') {
+    add(family, holder, NAMED.family, family, 'family')
+    add(given, holder, NAMED.given, given, 'given')
+    return
+  }
   if (signs.length < 3 || signs.length > 4 || !UNPARTED.test(name)) return
   for (const given of [signs.slice(1), signs.slice(2)]) if (given.length > 1) add(given.join(''), holder, NAMED.given, given.join(''), 'given')
   if (signs.length === 4) add(signs.slice(0, 2).join(''), holder, NAMED.family, signs.slice(0, 2).join(''), 'family')
 }
+
+/** A family name in one script and a given name in another: 高橋さくら. */
+const HAN_AND_KANA = /^(\p{Script=Han}{1,4})([\p{Script=Hiragana}\p{Script=Katakana}ー]{2,6})$/u
 
 const UNPARTED = new RegExp(`^[${EAST_ASIAN}]+$`, 'u')
 

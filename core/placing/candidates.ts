@@ -293,7 +293,11 @@ function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<str
   const namesSomebody = () => [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
     && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/^\d+$/.test(one.said)))
   for (const [where, text] of texts) {
+    // what lies in the folder of a class 2B, or is called by it first, is not number 2's
+    const first = where === 'folder' ? text : text.split(/[^\p{L}\p{N}]+/u).find(Boolean) ?? ''
+    const isListed = index.isListed(first)
     for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
+      if (isListed && said !== first && /^\d+$/.test(said) && first.startsWith(said)) continue
       // beside a name a number is something else as likely, wherever it stands
       const strength = /^\d+$/.test(said) && namesSomebody() ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
       const before = told.get(unit)

@@ -154,3 +154,30 @@ test('a rule\'s word with ue is found in a compound with ü', async () => {
   }
   expect(Object.values(await roundOf(keys, 'Aydemir Schlüsselausgabe.pdf', 'Bott Planung.pdf'))).toEqual(['key 1', 'plan 2'])
 })
+
+describe('a class that begins with a figure, where people are numbered', () => {
+  const TERM: Rules = {
+    list: 'id,name,group\n1,Mia Kern,2B\n2,Jonas Falk,1A\n3,Ada Lunt,2B',
+    requirements: [{ id: 'essay', title: 'Essay', name: '{id}_{name}_essay', folder: '{group}', formats: [{ id: 'pdf' }] }],
+  }
+  test.each([
+    ['2B/essay.pdf', 'unplaced', 'its folder is nobody\'s number'], ['2B_essay.pdf', 'unplaced', 'nor is a name that begins with it'],
+    ['2_essay.pdf', 'essay 2', 'a number by itself is'], ['2B/3 essay.pdf', 'essay 3', 'and so is one in the folder'],
+  ])('%s is %s: %s', async (path, at) => {
+    expect(Object.values(await roundOf(TERM, path))).toEqual([at])
+  })
+})
+
+describe('pet forms that begin as the name does', () => {
+  const FRIENDS: Rules = {
+    list: 'id,family,given\n1,Kovács,Boglárka\n2,Kovács,Bence\n3,Meyer,Gabriele',
+    requirements: [{ id: 'essay', title: 'Essay', name: '{family}_{given}_essay', formats: [{ id: 'pdf' }] }],
+  }
+  test.each([
+    ['Kovács Bogi essay.pdf', 'essay 1'], ['Gabi Meyer essay.pdf', 'essay 3'],
+    // by themselves they say too little
+    ['Bogi.pdf', 'unplaced'],
+  ])('%s is %s', async (path, at) => {
+    expect(Object.values(await roundOf(FRIENDS, path))).toEqual([at])
+  })
+})

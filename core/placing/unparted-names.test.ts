@@ -33,6 +33,12 @@ describe('a whole name in one column', () => {
     })
   })
 
+  test('whose halves are of two scripts is family name first', async () => {
+    const list = '番号,氏名,組\n2,鈴木健太,1組\n3,高橋さくら,2組'
+    const files = ['2組/高橋絵1.jpg', '2組/さくら 絵2.jpg']
+    expect(await whereOf(list, pictures('氏名', '絵'), files)).toEqual({ '2組/高橋絵1.jpg': '3 1', '2組/さくら 絵2.jpg': '3 2' })
+  })
+
   test('in a script without capitals is given name first', async () => {
     const list = 'מספר,שם\n101,דנה כהן\n102,רות מזרחי'
     expect(await whereOf(list, pictures('שם', 'תמונה'), ['תמונה 1 דנה.jpg', 'מזרחי תמונה2.jpg'])).toEqual({
