@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
-import { toldOf } from '../../tests/small-rounds'
+import { ANY_WAY, toldOf } from '../../tests/small-rounds'
 
 // common practice, no source: what stands in the folder is often left out of the name
 
@@ -24,6 +24,20 @@ describe('a value that the asked folder tells and the name leaves out', () => {
   test('a folder that was not asked for tells nothing', async () => {
     expect(await rightOf('Waves/guitar Lena.wav')).toContain('{song}')
   })
+  test.each([
+    ['sea/Sea_Guitar_Lena.wav', ANY_WAY], ['Night_train/Night Train_Bass_Max.wav', ANY_WAY], ['Sea/Sea_Guitar_Lena.wav', {}],
+  ])('in both is one value, however the rule lets it be written: %s %j', async (path, strictness) => {
+    const file = (await toldOf({ ...tracks, strictness }, path)).get(path)
+    expect([file?.at?.split(' ')[0], file?.says, file?.right]).toEqual(['track', '', null])
+  })
+
+  test.each([
+    ['Sea/Dawn_Guitar_Lena.wav', 'Dawn/Dawn_Guitar_Lena.wav', 'Lies in "Sea"; it belongs in "Dawn".'],
+    ['Work/Sea_Bass_Max.wav', 'Sea/Sea_Bass_Max.wav', 'Lies in "Work": "Work" should read "Sea"; it belongs in "Sea".'],
+  ])('another one is no folder of somebody else\'s: %s belongs at %s', async (path, right, says) => {
+    expect((await toldOf(tracks, path)).get(path)).toMatchObject({ right, says })
+  })
+
   test('somebody\'s own words are told by the folder as well', async () => {
     const project: Rules = {
       list: 'id,name\n1,Lena', requirements: [{

@@ -3,6 +3,7 @@ import { defaultFolder } from '../names/default-folders'
 import { explainFolder } from '../folders/explain'
 import { expandFolder, matchFolder } from '../names/levels'
 import type { FolderLevels } from '../names/levels'
+import { freeField, isFree } from '../names/fields/index'
 import { matchParts } from '../names/match'
 import type { Difference } from '../names/difference'
 import type { Captures } from '../names/parts'
@@ -11,6 +12,7 @@ import { formsOf } from '../brief/forms'
 import type { EvidenceIndex } from '../placing/index'
 import { holderKey } from '../placing/called'
 import type { FileView } from '../placing/view'
+import { accentForms, foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Verdict } from '../findings/finding'
 
@@ -47,17 +49,33 @@ export function judgeFolder(
   const speaking = forms.length === 1 ? forms : forms.filter(isSpeaking)
   for (const candidate of speaking.length > 0 ? speaking : [form, ...forms]) {
     const fit = candidate.folder && matchFolder(candidate.folder, view.levels, unit.requirement)
-    if (!fit || !Object.entries(fit).every(([field, value]) => (ownOf(captures, field) ?? value) === value)) continue
+    if (!fit || !Object.entries(fit).every(([field, value]) => isSameValue(unit, field, ownOf(captures, field), value))) continue
     const asked = candidate.folder && expandFolder(candidate.folder, { ...fit, ...captures })
     const takes = levelsTaken(candidate.folder, unit)
     if (!unit.requirement.copies.includes(view.file.root)) return { ...right, asked, takes }
     return { ...right, asked, takes, verdict: { code: 'folder.other-root', params: { root: view.file.root } } }
   }
-  const { differences, captures: told } = explainFolder(form.folder, view.levels, unit.requirement, { ownerOf: index.people.ownerOf })
+  const context = { ownerOf: index.people.ownerOf, known: captures }
+  const { differences, captures: told } = explainFolder(form.folder, view.levels, unit.requirement, context)
   const corrected = expandFolder(form.folder, { ...told, ...captures })
   return {
     verdict: tellFolder(view, unit, form.folder, index), differences, corrected, asked: corrected, takes: levelsTaken(form.folder, unit),
   }
+}
+
+/** Whether folder and name tell one value, in whatever ways the rule lets it be written; `told`: the name's, where it tells any. */
+function isSameValue(
+  { requirement: { fields, strictness } }: Unit, field: string, told: string | undefined, value: string | undefined,
+): boolean {
+  const { letterCase, separators, accents } = strictness
+  if (told === undefined || value === undefined || told === value) return true
+  const rule = ownOf(fields, field)
+  const read = (text: string) => (rule && isFree(rule) ? freeField(rule).read(text, rule) ?? text : text)
+  const cased = letterCase === 'ignore' ? foldCase : (text: string) => text
+  const parted = (text: string) => (separators === 'ignore' ? text.replace(/[\s_.-]+/g, ' ') : text)
+  const waysOf = (text: string) => (accents === 'ignore' ? accentForms(read(text)) : [read(text)]).map(way => parted(cased(way)))
+  const ways = waysOf(value)
+  return waysOf(told).some(way => ways.includes(way))
 }
 
 /** In which way a folder is not the asked one. */
@@ -68,6 +86,8 @@ function tellFolder(view: FileView, unit: Unit, levels: FolderLevels, index: Evi
   const what = made === undefined ? null : defaultFolder(made)
   const params = { madeLevel: made === undefined || what === null ? null : { level: made, what }, atTop: levels.length === 0 }
   const fits = (depth: number, received: string) => fitsLevel(levels, depth, received, unit)
+  // each level may be one that is asked for, and yet not this file's
+  if (levels.length > 0 && levels.length === view.levels.length) return { code: 'folder.wrong', params }
   if (levels.length === 0) return { code: view.levels.length > 0 ? 'folder.too-deep' : 'folder.wrong', params }
   if (isSubsequence(levels.length, view.levels.length, (asked, got) => fits(asked, view.levels[got] ?? ''))) {
     return { code: 'folder.too-deep', params }
@@ -96,11 +116,14 @@ function isSubsequence(count: number, among: number, fits: (item: number, place:
 /** Another holder of the same requirement whose folder this is, as it would be said. */
 function otherHolder(view: FileView, unit: Unit, index: EvidenceIndex): string | null {
   if (view.levels.length === 0) return null
+  const isOwn = (one: Unit) => formsOf(one).some(form => form.folder && matchFolder(form.folder, view.levels, one.requirement))
+  // but for the value it tells it might be this holder's own
+  if (isOwn(unit)) return null
   const candidates: Unit[] = []
   for (const unitIndex of index.byFolder(view.folder)) {
     const candidate = index.units[unitIndex]
     if (!candidate || candidate.requirement !== unit.requirement || candidate.holder === unit.holder) continue
-    if (formsOf(candidate).some(form => form.folder && matchFolder(form.folder, view.levels, candidate.requirement))) candidates.push(candidate)
+    if (isOwn(candidate)) candidates.push(candidate)
     // a folder that belongs to many is nobody's own
     if (candidates.length > 1) return null
   }

@@ -139,7 +139,9 @@ export function isElsewhere(part: string, asked: string, word: string, { called,
   const key = looseKey(word)
   if (looseKey(asked).includes(key)) return false
   if (part === 'literal') return called().includes(key)
-  return titled().some(one => isFormOf(key, one)) || (OF_NAME.has(part) ? isNobody(word) : called().includes(key))
+  // Versuch of a Versuchsprotokoll
+  const begins = (one: string) => key.length >= LEAST_STEM && one.startsWith(key)
+  return titled().some(one => isFormOf(key, one) || begins(one)) || (OF_NAME.has(part) ? isNobody(word) : called().includes(key))
 }
 
 /** Whether two words are one in other forms: rodzica and rodziców. */
