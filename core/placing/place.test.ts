@@ -680,7 +680,8 @@ describe('a list in Arabic letters', () => {
     ['101_صورة_٢.jpg', 'photo 101 2', 'its digits number the piece'],
     ['١٠٤_صورة_1.jpg', 'photo 104 1', 'and say whose it is'],
     ['١٠٤_هبة_بحث.pdf', 'work 104', 'beside the name, too'],
-    ['102 صورة ثانية.jpg', 'unplaced', 'the number of its holder is not that of the piece'],
+    ['102 صورة جديدة.jpg', 'unplaced', 'the number of its holder is not that of the piece'],
+    ['102 صورة ثانية.jpg', 'photo 102 2', 'a word says which it is'],
   ])('%s is %s: %s', async (path, where) => {
     const rule = await readBrief({ usitorBrief: 1, title: 'x', strictness: { separators: 'ignore' }, requirements: [
       { id: 'work', title: 'البحث', name: '{id}_{name}_بحث', formats: [{ id: 'pdf' }] },
