@@ -32,6 +32,16 @@ const KINDS: readonly string[] = [
   'poster plakat affiche cartel cartaz manifesto',
   'timesheet stundenzettel stundennachweis urenstaat urenbriefje',
   'questionnaire fragebogen cuestionario questionario vragenlijst ankieta',
+  'ausweis personalausweis identité identity dni passport reisepass pasaporte passaporto passeport paspoort identiteitsbewijs dowód',
+  'confirmation zusage bestätigung confirmación conferma confirmação bevestiging potwierdzenie',
+  'notebook diary tagebuch logbuch logbook journal carnet diario dagboek dziennik',
+  'measurements sizes maße mensurations medidas misure maten wymiary',
+  'registration anmeldung inscription inscripción iscrizione inscrição inschrijving rejestracja',
+  'recipe rezept recette receta ricetta receita recept przepis',
+  'minutes protokoll acta verbale notulen protokół',
+  'evaluation assessment bewertung beurteilung évaluation evaluación valutazione avaliação beoordeling ocena vurdering',
+  'code src source quellcode código codice',
+  'schedule timetable zeitplan stundenplan horaire horario orario rooster harmonogram',
   'budget haushaltsplan finanzplan presupuesto begroting budżet',
 ]
 

@@ -4,6 +4,7 @@ import { isAddedWord } from './added-words'
 import { isAndWord } from './and-words'
 import { isCopyMark } from './copy-marks'
 import { isDefaultWord } from './default-names'
+import { kindsOf } from './kind-senses'
 import { isKindWord } from './kind-words'
 import { WEEK_KEYS } from './months'
 import { isOrdinalEnding, numberOfWord } from './number-words'
@@ -131,8 +132,11 @@ const LEAST_ENDING = 4
 export const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
 /** Whether a word is a device's, a kind of work, one for a week or a number, or "and": nobody is called so. */
-const isNobody = (word: string): boolean =>
-  isDefaultWord(word) || isKindWord(looseKey(word)) || WEEK_KEYS.has(looseKey(word)) || numberOfWord(word) !== null || isAndWord(word)
+function isNobody(word: string): boolean {
+  const key = looseKey(word)
+  const isWork = isKindWord(key) || kindsOf(key).length > 0
+  return isWork || isDefaultWord(word) || WEEK_KEYS.has(key) || numberOfWord(word) !== null || isAndWord(word)
+}
 
 /** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */
 export function isElsewhere(part: string, asked: string, word: string, { called, titled }: Known): boolean {

@@ -17,7 +17,8 @@ describe('a word for the same kind of work', () => {
   }
   test.each([
     ['Marsh CV.pdf', 'cv 1'], ['Lebenslauf Wade.pdf', 'cv 2'], ['Wade Folien.pdf', 'talk 2'], ['Ana Marsh - slides.pdf', 'talk 1'],
-    ['rapport_Marsh.pdf', 'report 1'], ['Bericht Ben Wade.pdf', 'report 2'],
+    ['rapport_Marsh.pdf', 'report 1'],
+    ['Marsh Referat.pdf', 'talk 1'], ['Bericht Ben Wade.pdf', 'report 2'],
   ])('tells what it is: %s is %s', async (path, at) => {
     expect(Object.values(await roundOf(FILE, path))).toEqual([at])
   })
