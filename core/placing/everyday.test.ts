@@ -332,3 +332,33 @@ test('a number word stands for nobody', async () => {
   expect(file).toMatchObject({ at: 'sheet laia-marti 5', right: '4A/Martí, Laia/4A_Martí_full05.odt' })
   expect(file?.says).not.toContain('instead of "Martí"')
 })
+
+describe('a number that is a whole name', () => {
+  const SCANS: Rules = {
+    list: 'id,name\nRX12,Nachtzug\nRX13,Salz',
+    requirements: [
+      { id: 'cover', title: 'Cover', name: '{id}_cover', folder: '{id}', formats: [{ id: 'tif' }, { id: 'jpg' }] },
+      {
+        id: 'page', title: 'Pages', name: '{id}_{page}', folder: '{id}', formats: [{ id: 'tif' }], count: { from: 3, to: 3, by: 'page' },
+        fields: { page: { type: 'number', digits: 4, from: 1, to: 3 } },
+      },
+    ],
+  }
+  test.each([
+    ['RX12/0002.jpg', 'page RX12 2', 'is that piece, in whatever format'], ['RX12/0002.tif', 'page RX12 2', 'in the asked one as well'],
+    ['RX12/0009.jpg', 'cover RX12', 'as far as so many are asked for'], ['RX12/titelseite.tif', 'cover RX12', 'is none with a word for another'],
+  ])('%s is %s: it %s', async (path, at) => {
+    expect((await toldOf(SCANS, path)).get(path)?.at).toBe(at)
+  })
+})
+
+test('whose value of a further column a name is, is told beside a month as well', async () => {
+  const beds: Rules = {
+    list: 'id,name,gardener\n1,Tomaten,Hilde\n10,Mais,Selma',
+    requirements: [{
+      id: 'crop', title: 'Ernte', name: 'Beet{id}_{name}_Ernte_{month}', formats: [{ id: 'csv' }], count: { from: 3, to: 3 },
+      fields: { month: { type: 'date', pattern: 'yyyy-MM', from: '2026-07-01', to: '2026-09-30' } },
+    }],
+  }
+  expect((await toldOf(beds, 'Selma Ernte Sept.csv')).get('Selma Ernte Sept.csv')).toMatchObject({ right: 'Beet10_Mais_Ernte_2026-09.csv' })
+})

@@ -3,6 +3,7 @@ import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
 import { isAddedWord } from '../names/added-words'
+import { monthOf } from '../names/months'
 import { lastWordOf, tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { formsOf } from '../brief/forms'
@@ -138,7 +139,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   knowApart(requirements)
   const long = ruleWords.filter(word => word.length >= LONG_WORD)
   const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
-  const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token)
+  const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token) || monthOf(token) !== undefined
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()

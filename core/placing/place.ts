@@ -355,8 +355,11 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   const atHome = inFolder.some(one => one.formatFits && one.unit.owed)
   const named = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
   const said = list.some(saysPiece)
+  // a number that is the whole name in the folder of numbered pieces is one of these, in whatever format
+  const isOnlyNumber = /^\d+$/.test(stemOf(view)) && inFolder.some(isNumberedThere)
   const options = list.flatMap((candidate): Option[] => {
     const { unit } = candidate
+    if (isOnlyNumber && inFolder.includes(candidate) && !isNumberedThere(candidate)) return []
     // a word that speaks for one slot of somebody speaks for nobody else's
     const own = named.has(holderKey(unit.requirement.holder, unit.holder)) || (ofFolder.size === 1
       ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person
@@ -377,6 +380,13 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   return keepSome(there, ({ candidate }) => candidate.requirement >= SHARE.wordsHinted * WORTH.words)
 }
 
+/** Whether a file tells the number of a piece that is asked for in the folder it lies in. */
+function isNumberedThere(candidate: Candidate): boolean {
+  const n = numberIn(candidate)
+  const { first, most } = numbersOf(candidate.unit)
+  return liesThere(candidate) && candidate.unit.owed && n !== null && n >= first && n < first + most
+}
+
 /**
  * Whether a file lies in the folder of a piece, tells its number where pieces are told apart by one, and is in another format of the family,
  * while nothing else is asked in its own there.
@@ -385,7 +395,8 @@ function isPieceOfFamily(view: FileView, candidate: Candidate, n: number | null,
   const { requirement } = candidate.unit
   const isTold = requirement.count.by === null ? !isNumbered(candidate.unit) : n !== null
   const isMeant = (one: Candidate) => liesThere(one) || one.requirement > 0 || one.unit.requirement.folder === null
-  const isAsked = (one: Candidate) => one.formatFits && one.unit.owed && isMeant(one)
+  const isOther = (one: Candidate) => /^\d+$/.test(stemOf(view)) && !isNumberedThere(one)
+  const isAsked = (one: Candidate) => one.formatFits && one.unit.owed && isMeant(one) && !isOther(one)
   return isTold && liesThere(candidate) && !list.some(isAsked) && isOfFamily(view, requirement)
 }
 
