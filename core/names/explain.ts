@@ -106,6 +106,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   readLeftOver(shown, alignment, text, captures, parts)
   readWordByWord(shown, alignment, text, captures, context)
   readCompounds(shown, alignment, text, captures)
+  leaveInside(shown, alignment.spans, captures, known)
   const beside = toldByLevels(context.levels, shown, captures)
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
   const untold = beside.length === 0 ? shown : shown.filter(({ part }) => !beside.some(one => one.field === part))
@@ -115,6 +116,19 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   leaveTitle(shown, alignment, text, captures, context)
   if (whole !== text) alignment.extras.push({ range: [text.length, whole.length], before: shown.length - 1 })
   return { shown, order, alignment, captures, text, beside }
+}
+
+/** A number that is a figure of the day or week that the name tells is none by itself: of "2026-06-01" there is no number 01. */
+function leaveInside(parts: readonly NamePart[], spans: Span[], captures: Captures, known: Captures): void {
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'free' || part.rule.type !== 'number' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
+    const isAround = (other: Span, at: number) => at !== index && parts[at]?.kind === 'free' && other.start <= span.start && other.end >= span.end
+      && other.end - other.start > span.end - span.start
+    if (!spans.some(isAround)) continue
+    spans[index] = { start: span.end, end: span.end, text: span.text, edits: [] }
+    Reflect.deleteProperty(captures, part.part)
+  }
 }
 
 /** How long the number in brackets is that marks a copy of a name which tells a number that is settled before it: "log 2 (1)". */

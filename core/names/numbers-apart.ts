@@ -108,10 +108,16 @@ function behindLetter(text: string, letter: string): { whole: [number, number], 
 export const isSameNumber = (part: NamePart, number: number | null): boolean =>
   isHolders(part) && part.texts.some(value => /^\d+$/.test(value) && Number(value) === number)
 
+/** The last word that a rule itself writes before a part, as a loose key; '' where it writes none. */
+export function wordWrittenBefore(parts: readonly NamePart[], at: number): string {
+  const sign = parts[at - 1]
+  return isLiteral(sign) ? looseKey(lastWordOf(sign.texts[0] ?? '')) : ''
+}
+
 /** Whether a word, as a loose key, says which part the number behind it is: the rule's own word before that, or what it is called for short. */
 export function isSignOf(parts: readonly NamePart[], at: number, word: string): boolean {
-  const [sign, part] = [parts[at - 1], parts[at]]
-  if (isLiteral(sign) && word !== '' && looseKey(lastWordOf(sign.texts[0] ?? '')) === word) return true
+  const part = parts[at]
+  if (word !== '' && wordWrittenBefore(parts, at) === word) return true
   return part !== undefined && word.length >= LEAST_SIGN && looseKey(part.part).startsWith(word)
 }
 const LEAST_SIGN = 3

@@ -44,7 +44,7 @@ export function readWordByWord(
   if (alignment.cost < LEAST_COST || more.length > 0 || part?.kind !== 'free' || part.rule.type !== 'text') return
   const words = ownersOf(parts, alignment, text, captures, index, { called: called(), titled: titled() })
   const own = words && runOf(words, called())
-  if (!words || !own || !isMisread(parts, alignment, text, captures, words, own)) return
+  if (!words || !own || !isMisread(parts, alignment, text, captures, words, own, titled())) return
   const [from, to] = closed(text, [own[0].start, own[1].end])
   const value = text.slice(from, to)
   if (value.length < part.rule.minLength || value.length > part.rule.maxLength) return
@@ -65,21 +65,12 @@ function ownersOf(
 ): Word[] | null {
   const words: Word[] = wordsIn(text, [0, text.length]).map(({ word, start, end }) => ({ key: looseKey(word.replace(/['’]s$/, '')), start, end }))
   if (words.length > MOST_WORDS) return null
-  // a field's own name is no value of it
-  const labels = parts.flatMap(part => (part.kind === 'free' ? [looseKey(part.part)] : []))
   let told = true
   for (const [at, part] of parts.entries()) {
     if (part.kind === 'fixed') claim(words, part, at)
     else if (at !== index) told = claimTold(words, part, at, spans[at], text, captures) && told
   }
-  for (const [at, word] of words.entries()) {
-    if (word.part !== undefined) continue
-    const beside = [words[at - 1], words[at + 1]].find(one => one?.part !== undefined && isHolders(parts[one.part]))
-    if (beside && isInitial(parts, word.key)) word.part = beside.part
-    else if (called.includes(word.key) || titled.includes(word.key) || labels.includes(word.key)) word.aside = 'called'
-    else if (isKindWord(word.key)) word.aside = 'kind'
-    else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) Object.assign(word, word.key.length >= LONG_STATE ? { aside: 'called' } : { state: true })
-  }
+  setAside(words, parts, text, [...called, ...titled])
   claimFigures(words, parts)
   claimOpen(words, parts, titled, captures)
   leaveFigures(words)
@@ -87,6 +78,35 @@ function ownersOf(
   // a figure that belongs to nothing may be a value that was not told
   return told || !words.some(word => word.part === undefined && /\p{N}/u.test(word.key)) ? words : null
 }
+
+/** Leaves out of the text what holder and piece are called, what says the kind of work in the place of the rule's own words, and states. */
+function setAside(words: readonly Word[], parts: readonly NamePart[], text: string, called: readonly string[]): void {
+  // a field's own name is no value of it
+  const labels = parts.flatMap(part => (part.kind === 'free' ? [looseKey(part.part)] : []))
+  const areShouted = words.filter(({ part }) => part === undefined).every(({ start, end }) => isShouted(text.slice(start, end)))
+  const isWhole = parts.some(isWords) && saysOwnWords(parts, words)
+  for (const [at, word] of words.entries()) {
+    if (word.part !== undefined) continue
+    const beside = [words[at - 1], words[at + 1]].find(one => one?.part !== undefined && isHolders(parts[one.part]))
+    if (beside && isInitial(parts, word.key)) word.part = beside.part
+    else if (called.includes(word.key) || labels.includes(word.key)) word.aside = 'called'
+    else if (!isWhole && isKindWord(word.key)) word.aside = 'kind'
+    else if (isAddedWord(word.key) || /^v\d{1,3}$/.test(word.key)) {
+      // FINAL among words in small letters is none of them
+      const isSurely = word.key.length >= LONG_STATE || (isShouted(text.slice(word.start, word.end)) && !areShouted)
+      Object.assign(word, isSurely ? { aside: 'called' } : { state: true })
+    }
+  }
+}
+
+const isShouted = (text: string): boolean => /^\p{Lu}{3,}$/u.test(text)
+
+/** Whether a part is words that the rule itself writes. */
+const isWords = (part: NamePart): boolean => isLiteral(part) && part.texts.some(text => /\p{L}{2}/u.test(text))
+
+/** Whether all words that the rule itself writes are said. */
+const saysOwnWords = (parts: readonly NamePart[], words: readonly Word[]): boolean =>
+  parts.every((part, at) => !isWords(part) || words.some(word => word.part === at))
 
 const isLeft = (word: Word | undefined): boolean => word !== undefined && word.part === undefined && !word.aside
 
@@ -148,9 +168,10 @@ function mendBefore(words: readonly Word[], parts: readonly NamePart[], text: st
   for (const [at, word] of words.entries()) {
     const next = words[at + 1]
     const isBefore = next?.part !== undefined && isHolders(parts[next.part]) && text.slice(word.end, next.start) === ' '
-    if (!isBefore || !isLeft(word) || !isLeft(words[at - 1])) continue
+    if (!isBefore || !isLeft(word)) continue
+    const isUnended = UNENDED.has(word.key) && text.slice(word.start, word.end) === word.key && isLeft(words[at - 1])
     if (BY.has(word.key)) word.aside = 'called'
-    else if (UNENDED.has(word.key) && text.slice(word.start, word.end) === word.key) Object.assign(next, { part: undefined, given: true })
+    else if (isUnended) Object.assign(next, { part: undefined, given: true })
   }
 }
 
@@ -223,6 +244,7 @@ function runOf(words: readonly Word[], called: readonly string[]): [first: Word,
 /** Whether words of the text were taken for a value of the holder's, or for nothing though they touch it, or the text holds a value. */
 function isMisread(
   parts: readonly NamePart[], { spans }: Alignment, text: string, captures: Captures, words: readonly Word[], [first, last]: [Word, Word],
+  titled: readonly string[],
 ): boolean {
   // a word that is left over may be a name that the list does not know
   if (words.some(({ given }) => given)) return true
@@ -239,7 +261,7 @@ function isMisread(
     && !words.some(other => other.part === at && isIn(other, span)))
   const isRead = ({ key }: Word) => read.has(key)
   const isOther = read.size > 0 && !own.some(isRead) && !words.some(word => isRead(word) && !word.aside && word.part === undefined)
-  if (isOther || missesText(parts, words, read)) return true
+  if (isOther || missesText(parts, words, read, titled)) return true
   return (holdsOther && (left.length > 0 || read.size > own.length)) || left.some(word => isForValue(word) || touches(own, word, text))
 }
 
@@ -247,12 +269,12 @@ function isMisread(
  * Whether no text was read though the rule's own words are there, so that no other word stands instead of them; or one with a word at its edge that
  * says in their place what kind of work it is.
  */
-function missesText(parts: readonly NamePart[], words: readonly Word[], read: ReadonlySet<string>): boolean {
-  const isWords = (part: NamePart) => isLiteral(part) && part.texts.some(text => /\p{L}{2}/u.test(text))
-  const isSaid = parts.every((part, at) => !isWords(part) || words.some(word => word.part === at))
+function missesText(parts: readonly NamePart[], words: readonly Word[], read: ReadonlySet<string>, titled: readonly string[]): boolean {
+  const isSaid = saysOwnWords(parts, words)
   // behind an article it is somebody's own: The Plan
   const isArticle = (word: Word | undefined) => isLeft(word) && (word?.key.length ?? 0) <= LEAST_WORD
-  return isSaid ? read.size === 0 : words.some(({ key, aside }, at) => aside === 'kind' && read.has(key) && !isArticle(words[at - 1]))
+  const isOfPiece = ({ key, aside }: Word) => aside === 'kind' || (aside === 'called' && titled.includes(key))
+  return isSaid ? read.size === 0 : words.some((word, at) => isOfPiece(word) && read.has(word.key) && !isArticle(words[at - 1]))
 }
 
 /** Whether nothing but a space parts a word from another one of the text. */

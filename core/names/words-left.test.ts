@@ -287,3 +287,26 @@ describe('a figure behind what the piece is called', () => {
     expect(right(received)).toBe(asked)
   })
 })
+
+describe('beside the rule\'s own word', () => {
+  const poem = (received: string) => {
+    const parts = fillTemplate(parseTemplate('{family}_{given}_poem_{topic}'), FIELDS, { family: 'Moor', given: 'Ida' })
+    const context = { strictness: ANY, called: () => ['ida', 'moor'], titled: () => ['verse'] }
+    return expandParts(parts, explainParts(parts, received, context).captures)
+  }
+  test.each([
+    ['Rain poem by Ida Moor', 'Rain', 'what stands before the word and "by" is the text'], ['"Rain" poem by Ida Moor', 'Rain', 'in quotes as well'],
+    ['Rain Song poem by Ida Moor', 'Rain Song', 'a word for a kind of work is of the text'],
+    ['Ida verse lost key FINAL', 'lost key', 'what the piece is called stands in its place, and capitals tell a state'],
+    ['IDA MOOR POEM LOST FINAL', 'LOST FINAL', 'but not among capitals'],
+  ])('of %s the text is %s: %s', (received, topic) => {
+    expect(poem(received)).toBe(`Moor_Ida_poem_${topic}`)
+  })
+})
+
+test('a figure of a day is no number by itself', () => {
+  const parts = fillTemplate(parseTemplate('{station}_{topic}_{d}_{take}'), FIELDS, { station: 'ST05' })
+  const right = (received: string) => expandParts(parts, explainParts(parts, received, { strictness: ANY }).captures)
+  expect(right('ST05 Heron 2026-11-02')).toBe('ST05_Heron_20261102_{take}')
+  expect(right('ST05 Heron 2026-11-02 03')).toBe('ST05_Heron_20261102_03')
+})

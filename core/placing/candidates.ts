@@ -225,7 +225,7 @@ function speakOf(
   }
   const inFolder = index.namedInFolder(view.levels)
   const byFolder = inFolder.named
-  const named = lookUp(view.base, index.people.namedIn, found => found.size === 0)
+  const named = withoutListed(lookUp(view.base, index.people.namedIn, found => found.size === 0), view.base, index)
   const byName = withoutWeakNumbers(named).size > 0 ? named : new Map([...named, ...index.byValue(view.base)])
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
@@ -273,6 +273,18 @@ function withNumber(holder: Spoken, { requirement, holder: own }: Unit, numbered
   const before = tokens[tokens.findIndex(token => /^\d+$/.test(token)) - 1]
   const isOwn = before === undefined || wordsOfRule(requirement).includes(before)
   return asksFigures || !isOwn || requirement.names.length === 0 ? holder : { ...holder, strength: NAMED.given }
+}
+
+/** What a name says of people but for numbers that are a part of another value of the list wherever they stand: the 4 of a class 4b. */
+function withoutListed(named: Map<string, HolderEvidence>, base: string, index: EvidenceIndex): Map<string, HolderEvidence> {
+  if (![...named.values()].some(one => one.number)) return named
+  const tokens = tokensOf(base)
+  const isPart = (at: number) => [[at, at + 2], [at - 1, at + 1], [at - 1, at + 2], [at, at + 3]].some(([from = 0, to = 0]) => {
+    const run = from < 0 || to > tokens.length ? '' : tokens.slice(from, to).join('')
+    return /\p{L}/u.test(run) && index.isListed(run)
+  })
+  const isAlone = (number: string) => tokens.some((token, at) => Number(token) === Number(number) && !isPart(at))
+  return new Map([...named].filter(([, { number, said }]) => !number || !/^\d+$/.test(said) || isAlone(said)))
 }
 
 /**

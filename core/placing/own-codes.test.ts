@@ -162,6 +162,7 @@ describe('a class that begins with a figure, where people are numbered', () => {
   }
   test.each([
     ['2B/essay.pdf', 'unplaced', 'its folder is nobody\'s number'], ['2B_essay.pdf', 'unplaced', 'nor is a name that begins with it'],
+    ['essay 2B The Owl.pdf', 'unplaced', 'nor one that holds it'], ['essay 2B 3.pdf', 'essay 3', 'beside it a number is'],
     ['2_essay.pdf', 'essay 2', 'a number by itself is'], ['2B/3 essay.pdf', 'essay 3', 'and so is one in the folder'],
   ])('%s is %s: %s', async (path, at) => {
     expect(Object.values(await roundOf(TERM, path))).toEqual([at])

@@ -9,8 +9,9 @@ import { bareNumbers, tellNumbers } from '../names/number-kinds'
 import { numberOfWord, placeInAlphabet } from '../names/number-words'
 import { readRoman } from '../names/roman'
 import type { Captures, NamePart } from '../names/parts'
-import { isHolders, isLiteral } from '../names/parts'
-import { lastWordOf, tokensOf } from '../names/tokens'
+import { isHolders } from '../names/parts'
+import { wordWrittenBefore } from '../names/numbers-apart'
+import { tokensOf } from '../names/tokens'
 import { namesOf } from '../roster/values'
 import { foldCase, looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
@@ -72,10 +73,8 @@ export function goesOn(base: string, number: string): boolean {
 }
 
 /** The word that a rule itself writes before the number of a piece, as a loose key; empty: it writes none. */
-export function wordBefore(parts: readonly NamePart[], by: string): string {
-  const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
-  return isLiteral(before) ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
-}
+export const wordBefore = (parts: readonly NamePart[], by: string): string =>
+  wordWrittenBefore(parts, parts.findIndex(part => part.kind === 'free' && part.part === by))
 
 const BESIDE_NUMBERS = new WeakMap<Unit, ReadonlySet<string>>()
 
@@ -122,9 +121,8 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
 function isOfHolder(number: string, base: string, unit: Unit): boolean {
   const tokens = tokensOf(base)
   return formsOf(unit).some(({ name }) => (name ?? []).some((part, at) => {
-    const before = name?.[at - 1]
     const isIts = isHolders(part) && part.texts.some(text => Number(text) === Number(number))
-    const word = isIts && isLiteral(before) ? looseKey(lastWordOf(before.texts[0] ?? '')) : ''
+    const word = isIts ? wordWrittenBefore(name ?? [], at) : ''
     return word !== '' && tokens.some((token, place) => token === word && Number(tokens[place + 1]) === Number(number))
   }))
 }
