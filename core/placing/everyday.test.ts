@@ -362,3 +362,26 @@ test('whose value of a further column a name is, is told beside a month as well'
   }
   expect((await toldOf(beds, 'Selma Ernte Sept.csv')).get('Selma Ernte Sept.csv')).toMatchObject({ right: 'Beet10_Mais_Ernte_2026-09.csv' })
 })
+
+describe('weeks in a name', () => {
+  const LOGS: Rules = {
+    list: 'id,given,family\n1,Bo,Nilsson\n2,Folke,Ek',
+    requirements: [
+      {
+        id: 'log', title: 'Reading log', name: '{given}_reading_log_week_{week}', folder: '{given}', formats: [{ id: 'jpg' }],
+        fields: { week: { type: 'week', form: 'ww', from: '2026-W44', to: '2026-W46' } }, count: { from: 3, to: 3 },
+      },
+      { id: 'photo', title: 'Photo', name: '{given}_photo', folder: '{given}', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test('are no versions, though v stands before them (vecka)', async () => {
+    const told = await toldOf(LOGS, 'Bo/Bo v44.jpg', 'Bo/Bo v.45.jpg')
+    expect([...told.values()].map(one => one.right)).toEqual(['Bo/Bo_reading_log_week_45.jpg', 'Bo/Bo_reading_log_week_44.jpg'])
+  })
+
+  test('say what a file in somebody\'s own folder is, where nothing else does', async () => {
+    const told = await toldOf(LOGS, 'Folke/week44.jpg', 'Folke/44.jpg', 'Folke/week 45 zoo.jpg')
+    expect([...told].map(([path, { at }]) => `${path}: ${at?.split(' ')[0]}`))
+      .toEqual(['Folke/44.jpg: unplaced', 'Folke/week 45 zoo.jpg: unplaced', 'Folke/week44.jpg: log'])
+  })
+})
