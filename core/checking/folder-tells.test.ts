@@ -48,3 +48,19 @@ describe('a value that the asked folder tells and the name leaves out', () => {
     expect((await toldOf(project, 'Robot arm/Lena plan.pdf')).get('Robot arm/Lena plan.pdf')?.right).toBe('Robot arm/Lena_Robot arm_plan.pdf')
   })
 })
+
+describe('words of somebody\'s own that folder and name tell', () => {
+  const topics: Rules = {
+    list: 'id,given,family\n1,Ana,Marsh\n2,Ben,Wade', strictness: ANY_WAY,
+    requirements: [{
+      id: 'recipe', title: 'Recipe', name: '{n}-{title}-{family}-recipe', folder: '{family}/{title}', formats: [{ id: 'pdf' }],
+      fields: { title: { type: 'text' }, n: { type: 'number', digits: 2, from: 1, to: 9 } },
+    }],
+  }
+  test.each([
+    ['Marsh/Moss on roofs/8 Moss on roofs Marsh rcipe.pdf', 'Marsh/Moss on roofs/08-Moss on roofs-Marsh-recipe.pdf', 'are none of the holder\'s'],
+    ['Wade/Essay on moss/Essay on moss Wade 3.pdf', 'Wade/Essay on moss/03-Essay on moss-Wade-recipe.pdf', 'may say a kind of work'],
+  ])('%s is %s: they %s', async (path, right) => {
+    expect((await toldOf(topics, path)).get(path)?.right).toBe(right)
+  })
+})

@@ -10,7 +10,7 @@ import { splitExtension } from '../names/extension'
 import { findLookAlikes, lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import type { Captures } from '../names/parts'
-import { expandParts } from '../names/parts'
+import { expandParts, isAnyText } from '../names/parts'
 import { tellNumbers } from '../names/number-kinds'
 import { petNamesOf } from '../names/pet-names'
 import { onlyPlaceholders } from '../names/placeholders'
@@ -91,7 +91,7 @@ export function judgeName(
   let words: string[] | undefined
   const nearest = nearestForm(view.base, forms, {
     strictness: requirement.strictness, known, ownerOf,
-    called: () => words ??= [...view.levels, ...people.flatMap(calledOf)].flatMap(tokensOf),
+    called: () => words ??= [...levelsOfHolder(view, forms), ...people.flatMap(calledOf)].flatMap(tokensOf),
     titled: () => tokensOf(requirement.title), levels: view.levels,
   })
   const wanted = expandParts(nearest.form.name ?? [], nearest.captures)
@@ -125,6 +125,10 @@ export function judgeName(
   const { params, differences } = tellDiffers(view.base, wanted, nearest)
   return worth({ code: 'name.differs', params }, wanted, nearest.form, nearest.captures, differences)
 }
+
+/** Levels of the folder that may say whose it is: not those where the rule asks for somebody's own words, which the name may say as well. */
+const levelsOfHolder = ({ levels }: FileView, forms: readonly UnitForm[]): string[] =>
+  levels.filter((_, at) => !forms.some(({ folder }) => folder?.[at]?.some(isAnyText)))
 
 /** All that somebody may be called. */
 const calledOf = (person: Person): string[] => [person.id, ...namesOf(person), ...petNamesOf(person.given)]

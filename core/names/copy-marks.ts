@@ -41,7 +41,7 @@ export const COPY_MARKS: readonly CopyMarkRule[] = [
       'Cópia de report', 'Kopia av report', 'Kopie van report', 'コピー ～ report', 'Копия report',
     ],
   },
-  { left: 'by a browser or mail program', pattern: /^(.+?) ?\(\d{1,3}\)$/u, examples: ['report (1)', 'report(2)', 'report (12)'] },
+  { left: 'by a browser or mail program', pattern: /^(.+?)[ _]?\(\d{1,3}\)$/u, examples: ['report (1)', 'report(2)', 'report (12)', 'report_(1)'] },
   { left: 'by a browser, in square brackets', pattern: /^(.+?) ?\[\d{1,3}\]$/u, examples: ['report[1]', 'report [2]'] },
   { left: 'by a file manager, a bare number', pattern: /^(.+) \d{1,2}$/u, examples: ['report 2', 'report 11'] },
   {

@@ -22,9 +22,10 @@ import { BY } from './particles'
 import { expandParts, isAnyText, isHolders, isLiteral, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
-import { joinTouching, LIKE } from './spans'
+import { foldPlain, joinTouching, LIKE } from './spans'
 import { tokensOf } from './tokens'
 import type { Known } from './unlike'
+import { isWordEdge } from './word-edges'
 import { readWordByWord } from './word-by-word'
 
 export interface Explanation {
@@ -114,6 +115,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   leaveUnparted(shown, alignment.spans, captures)
   leaveOpen(shown, text, captures, known)
   leaveTitle(shown, alignment, text, captures, context)
+  takeWholeLevel(shown, text, captures, context.levels)
   if (whole !== text) alignment.extras.push({ range: [text.length, whole.length], before: shown.length - 1 })
   return { shown, order, alignment, captures, text, beside }
 }
@@ -212,6 +214,20 @@ function leaveTitle(
     const isNamed = (word: string) => called().includes(word) && !levels.some(level => tokensOf(level).includes(word))
     const isNoText = (word: string) => isOfRule(word) || BY.has(word) || isNamed(word) || (absent.length > 0 && isKindWord(word))
     if (words.length > 0 && words.every(isNoText)) Reflect.deleteProperty(captures, part.part)
+  }
+}
+
+/** Somebody's own words are all of those that their folder is called by, where the name has these too: "Essay on moss" in the folder of that name. */
+function takeWholeLevel(parts: readonly NamePart[], text: string, captures: Captures, levels: readonly string[]): void {
+  const plain = levels.length === 0 ? '' : foldPlain(text)
+  for (const part of plain.length === text.length ? parts : []) {
+    const value = isAnyText(part) ? ownOf(captures, part.part) : undefined
+    if (value === undefined) continue
+    for (const level of levels.map(foldPlain)) {
+      const start = level.length > value.length && level.includes(foldPlain(value)) ? plain.indexOf(level) : -1
+      const end = start + level.length
+      if (start >= 0 && isWordEdge(text, start) && isWordEdge(text, end)) captures[part.part] = text.slice(start, end)
+    }
   }
 }
 
