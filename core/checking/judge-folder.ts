@@ -3,7 +3,6 @@ import { defaultFolder } from '../names/default-folders'
 import { explainFolder } from '../folders/explain'
 import { expandFolder, matchFolder } from '../names/levels'
 import type { FolderLevels } from '../names/levels'
-import { freeField, isFree } from '../names/fields/index'
 import { matchParts } from '../names/match'
 import type { Difference } from '../names/difference'
 import type { Captures } from '../names/parts'
@@ -12,7 +11,6 @@ import { formsOf } from '../brief/forms'
 import type { EvidenceIndex } from '../placing/index'
 import { holderKey } from '../placing/called'
 import type { FileView } from '../placing/view'
-import { accentForms, foldCase } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Verdict } from '../findings/finding'
 
@@ -65,17 +63,11 @@ export function judgeFolder(
 
 /** Whether folder and name tell one value, in whatever ways the rule lets it be written; `told`: the name's, where it tells any. */
 function isSameValue(
-  { requirement: { fields, strictness } }: Unit, field: string, told: string | undefined, value: string | undefined,
+  { requirement: { strictness } }: Unit, field: string, told: string | undefined, value: string | undefined,
 ): boolean {
-  const { letterCase, separators, accents } = strictness
   if (told === undefined || value === undefined || told === value) return true
-  const rule = ownOf(fields, field)
-  const read = (text: string) => (rule && isFree(rule) ? freeField(rule).read(text, rule) ?? text : text)
-  const cased = letterCase === 'ignore' ? foldCase : (text: string) => text
-  const parted = (text: string) => (separators === 'ignore' ? text.replace(/[\s_.-]+/g, ' ') : text)
-  const waysOf = (text: string) => (accents === 'ignore' ? accentForms(read(text)) : [read(text)]).map(way => parted(cased(way)))
-  const ways = waysOf(value)
-  return waysOf(told).some(way => ways.includes(way))
+  const isWritten = (text: string, received: string) => matchParts([{ kind: 'fixed', part: field, texts: [text] }], received, strictness) !== null
+  return isWritten(value, told) || isWritten(told, value)
 }
 
 /** In which way a folder is not the asked one. */

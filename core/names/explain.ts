@@ -219,10 +219,10 @@ function leaveTitle(
 
 /** Somebody's own words are all of those that their folder is called by, where the name has these too: "Essay on moss" in the folder of that name. */
 function takeWholeLevel(parts: readonly NamePart[], text: string, captures: Captures, levels: readonly string[]): void {
-  const plain = levels.length === 0 ? '' : foldPlain(text)
-  for (const part of plain.length === text.length ? parts : []) {
+  for (const part of levels.length === 0 ? [] : parts) {
     const value = isAnyText(part) ? ownOf(captures, part.part) : undefined
-    if (value === undefined) continue
+    const plain = value === undefined ? '' : foldPlain(text)
+    if (value === undefined || plain.length !== text.length) continue
     for (const level of levels.map(foldPlain)) {
       const start = level.length > value.length && level.includes(foldPlain(value)) ? plain.indexOf(level) : -1
       const end = start + level.length

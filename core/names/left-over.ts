@@ -18,10 +18,10 @@ import { isWordEdge } from './word-edges'
  * A value that was not found in its place may stand in what belongs to no part: if there it can be read in one way only, it is
  * that, and stands in another place. So may one that was not asked for: then it is that one, and no other is filled in for it.
  *
- * @param order - the parts in the rule's own order
+ * @param asked - the parts in the rule's own order
  */
 export function readLeftOver(
-  parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, order: readonly NamePart[],
+  parts: readonly NamePart[], { spans, extras }: Alignment, text: string, captures: Captures, asked: readonly NamePart[],
 ): void {
   if (extras.length === 0) return
   const open = parts.flatMap((part, index) => (part.kind === 'free' && isValue(part) && captures[part.part] === undefined
@@ -36,19 +36,19 @@ export function readLeftOver(
     const within = (from: (extra: [number, number]) => number, valueOf: (actual: string) => string | undefined) =>
       extras.flatMap(extra => valuesIn(part, text, [from(extra.range), extra.range[1]], called, valueOf)
         .map(({ value, range: [start, end] }) => ({ value, range: [Math.max(start, extra.range[0]), end] as [number, number], extra })))
-    const asked = within(([start]) => start, actual => read(actual, part.rule))
+    const allowed = within(([start]) => start, actual => read(actual, part.rule))
     // the rule's own word before a number says what it is: KW47
     const withWord = ([start]: [number, number]) => spans.find((span, at) => span.end === start && span.end > span.start
       && parts[at]?.kind === 'fixed' && /^\P{N}*\p{L}$/u.test(text.slice(span.start, span.end)))?.start ?? start
     // of days and weeks alone: any word may be none of a few that are allowed
-    const found = asked.length > 0 || !isDay ? asked : within(withWord, actual => outside?.(actual, part.rule))
-    const letter = letterBefore(order[order.indexOf(part) - 1])
+    const found = allowed.length > 0 || !isDay ? allowed : within(withWord, actual => outside?.(actual, part.rule))
+    const letter = letterBefore(asked, part)
     const isVersion = (range: [number, number]) => !isOfValue(parts, text, range) && !isBehindOther(letter, text, range[0])
     const [only] = found.filter(({ range }) => part.rule.type !== 'version' || isVersion(range))
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only
-    if (asked.length > 0) captures[part.part] = value
-    const moved = asked.length > 0 && passesOthers({ spans }, text, index, range)
+    if (allowed.length > 0) captures[part.part] = value
+    const moved = allowed.length > 0 && passesOthers({ spans }, text, index, range)
     spans[index] = { start: range[0], end: range[1], text: '', edits: [], ...(moved ? { moved } : {}) }
     extras.splice(extras.indexOf(extra), 1)
     const rest = ([[extra.range[0], range[0]], [range[1], extra.range[1]]] as [number, number][])

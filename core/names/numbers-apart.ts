@@ -69,7 +69,7 @@ export function standVersion(
   const { spans, extras } = alignment
   for (const [index, part] of parts.entries()) {
     const own = asked.indexOf(part)
-    const [span, letter] = [spans[index], letterBefore(asked[own - 1])]
+    const [span, letter] = [spans[index], letterBefore(asked, part)]
     if (part.kind !== 'free' || part.rule.type !== 'version' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
     if (letter === '' || text.slice(0, span.start).toLowerCase().endsWith(letter)) continue
     const place = behindLetter(text, letter)
@@ -85,9 +85,15 @@ export function standVersion(
   }
 }
 
-/** The one letter that a rule writes straight before a value. */
-export const letterBefore = (sign: NamePart | undefined): string =>
-  (isLiteral(sign) ? /(?<!\p{L})\p{L}$/u.exec(sign.texts[0] ?? '')?.[0].toLowerCase() ?? '' : '')
+/**
+ * The one letter that a rule writes straight before a value; '' where it writes none.
+ *
+ * @param asked - the parts in the rule's own order
+ */
+export function letterBefore(asked: readonly NamePart[], part: NamePart): string {
+  const sign = asked[asked.indexOf(part) - 1]
+  return isLiteral(sign) ? /(?<!\p{L})\p{L}$/u.exec(sign.texts[0] ?? '')?.[0].toLowerCase() ?? '' : ''
+}
 
 /** Whether figures stand behind one letter that is not the one which the rule writes before them: the S of S01. */
 export function isBehindOther(letter: string, text: string, start: number): boolean {

@@ -225,7 +225,8 @@ function speakOf(
   }
   const inFolder = index.namedInFolder(view.levels)
   const byFolder = inFolder.named
-  const named = withoutListed(lookUp(view.base, index.people.namedIn, found => found.size === 0), view.base, index)
+  const found = lookUp(view.base, index.people.namedIn, found => found.size === 0)
+  const named = new Map([...found].filter(([, { number, said }]) => !number || !isPartOfListed(said, view.base, index)))
   const byName = withoutWeakNumbers(named).size > 0 ? named : new Map([...named, ...index.byValue(view.base)])
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
@@ -275,16 +276,15 @@ function withNumber(holder: Spoken, { requirement, holder: own }: Unit, numbered
   return asksFigures || !isOwn || requirement.names.length === 0 ? holder : { ...holder, strength: NAMED.given }
 }
 
-/** What a name says of people but for numbers that are a part of another value of the list wherever they stand: the 4 of a class 4b. */
-function withoutListed(named: Map<string, HolderEvidence>, base: string, index: EvidenceIndex): Map<string, HolderEvidence> {
-  if (![...named.values()].some(one => one.number)) return named
-  const tokens = tokensOf(base)
+/** Whether a number is a part of another value of the list wherever it stands in a text: the 4 of a class 4b. */
+function isPartOfListed(number: string, text: string, index: EvidenceIndex): boolean {
+  if (!/^\d+$/.test(number)) return false
+  const tokens = tokensOf(text)
   const isPart = (at: number) => [[at, at + 2], [at - 1, at + 1], [at - 1, at + 2], [at, at + 3]].some(([from = 0, to = 0]) => {
     const run = from < 0 || to > tokens.length ? '' : tokens.slice(from, to).join('')
     return /\p{L}/u.test(run) && index.isListed(run)
   })
-  const isAlone = (number: string) => tokens.some((token, at) => Number(token) === Number(number) && !isPart(at))
-  return new Map([...named].filter(([, { number, said }]) => !number || !/^\d+$/.test(said) || isAlone(said)))
+  return !tokens.some((token, at) => Number(token) === Number(number) && !isPart(at))
 }
 
 /**
@@ -305,11 +305,9 @@ function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<str
   const namesSomebody = () => [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
     && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/^\d+$/.test(one.said)))
   for (const [where, text] of texts) {
-    // what lies in the folder of a class 2B, or is called by it first, is not number 2's
-    const first = where === 'folder' ? text : text.split(/[^\p{L}\p{N}]+/u).find(Boolean) ?? ''
-    const isListed = index.isListed(first)
     for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
-      if (isListed && said !== first && /^\d+$/.test(said) && first.startsWith(said)) continue
+      // what lies in the folder of a class 2B, or is called by it, is not number 2's
+      if (isPartOfListed(said, text, index)) continue
       // beside a name a number is something else as likely, wherever it stands
       const strength = /^\d+$/.test(said) && namesSomebody() ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
       const before = told.get(unit)

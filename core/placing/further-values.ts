@@ -38,7 +38,7 @@ export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string
 }
 
 /** Of fewer letters a value may be any word. */
-const LEAST_VALUE = 4
+export const LEAST_VALUE = 4
 
 /** What the further columns say of each person, by holder, as loose keys. */
 export function valuesByPerson({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, string[]> {

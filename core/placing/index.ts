@@ -13,7 +13,7 @@ import type { UnitSet } from '../names/key-index'
 import type { ColumnEvidence } from './columns'
 import { indexColumns } from './columns'
 import { holderKey } from './called'
-import { ownersOfValues, valuesByPerson } from './further-values'
+import { LEAST_VALUE, ownersOfValues, valuesByPerson } from './further-values'
 import type { HolderEvidence } from './called'
 import { indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
@@ -71,9 +71,6 @@ function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
 }
 
 const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
-
-/** Of fewer letters a value may be any word. */
-const LEAST_VALUE = 4
 
 /** A slip is looked for in words of so many letters. */
 const LONG_WORD = 8

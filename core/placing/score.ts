@@ -359,9 +359,11 @@ function choicesTold(nearest: Nearest | null, requirement: Requirement, base: st
   const written = (field: string) => differences.find(one => one.part === field && isWritten(one))?.actual ?? ownOf(captures, field) ?? ''
   if (!parts) return 0
   // beside words of its own the rule's choices tell only where they are words themselves
-  const own = new Set(ownWords(requirement).flat())
-  const besideWords = parts.some(part => isLiteral(part) && part.texts.flatMap(wholeTokensOf).some(word => own.has(word)))
-  const tells = (value: string) => (besideWords ? value.replace(/[^\p{L}]/gu, '').length >= LEAST_CHOICE : value.length > 1)
+  const besideWords = () => {
+    const own = ownWords(requirement).flat()
+    return parts.some(part => isLiteral(part) && part.texts.flatMap(wholeTokensOf).some(word => own.includes(word)))
+  }
+  const tells = (value: string) => (besideWords() ? value.replace(/[^\p{L}]/gu, '').length >= LEAST_CHOICE : value.length > 1)
   const choices = parts.filter(({ part }) => ownOf(fields, part)?.type === 'choice')
   const tokens = tokensOf(base)
   const isValue = (token: string | undefined, part: string) => token === looseKey(ownOf(captures, part) ?? '')

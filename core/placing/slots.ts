@@ -221,13 +221,13 @@ function inTheEnd(pairs: readonly (readonly [state: Arrival, counts: Arrival])[]
 /** Files whose names are the same but for the number of a version, those that count before the others: "Log Cabin v2" and "Log Cabin". */
 function versionsOf(unit: Unit, arrivals: readonly Arrival[]): Arrival[][] {
   const told = new Map(arrivals.map(arrival => [arrival, versionsIn(arrival.view.base)]))
-  const numbered = arrivals.filter((arrival) => {
+  const isNumbered = (arrival: Arrival) => {
     const version = told.get(arrival)
-    return version && !isWeek(version.number, arrival)
-  })
-  if (numbered.length === 0) return []
+    return version !== undefined && version !== null && !isWeek(version.number, arrival)
+  }
+  if (!arrivals.some(isNumbered)) return []
   const byRest = groupBy(arrivals, arrival => told.get(arrival)?.rest ?? keyOf(arrival.view))
-  return [...byRest.values()].filter(states => states.length > 1 && states.some(one => numbered.includes(one)))
+  return [...byRest.values()].filter(states => states.length > 1 && states.some(isNumbered))
     .map(states => [...states].sort((a, b) => byKeep(unit, a, b)))
 }
 
