@@ -22,9 +22,10 @@ function propertyLabel(name: string): string {
 }
 const free = (format: AcceptedDocument) => (formatById(format.id)?.measures ?? []).filter(name => !Object.hasOwn(format.measured ?? {}, name))
 
+/** A format that did not count yet does from now on; in one step, as the model stays as it was until the page is drawn again. */
 function setConditions(id: string, measured: Record<string, Condition>) {
   const changed = Object.keys(measured).length > 0 ? { id, measured } : { id }
-  model.value = model.value.map(format => (format.id === id ? changed : format))
+  model.value = ids.value.includes(id) ? model.value.map(format => (format.id === id ? changed : format)) : [...model.value, changed]
 }
 const setOne = (format: AcceptedDocument, property: string, condition: Condition) => setConditions(
   format.id, { ...format.measured, [property]: condition },
@@ -34,7 +35,6 @@ function removeOne(format: AcceptedDocument, property: string) {
 }
 
 function askLike(id: string, measured: Record<string, Condition>) {
-  if (!ids.value.includes(id)) model.value = [...model.value, { id }]
   setConditions(id, { ...model.value.find(format => format.id === id)?.measured, ...measured })
   sampled.value = false
 }

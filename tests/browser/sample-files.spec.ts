@@ -113,7 +113,8 @@ test('a file of the tray is placed by hand with keys alone, told with who and wh
 
 test('conditions are taken from a file at hand, and only what its format measures is offered', async () => {
   await page.getByRole('link', { name: /^Ask/ }).click()
-  await page.getByRole('button', { name: 'sound', exact: false }).first().click()
+  // in the page that comes, not in the rack that is left
+  await page.getByRole('navigation', { name: 'Requirements' }).getByRole('button', { name: 'sound', exact: false }).click()
   await page.getByRole('button', { name: /^Formats/ }).click()
   await page.getByRole('button', { name: 'Ask for files like one at hand' }).click()
   await page.getByLabel('choose one').setInputFiles({ name: 'mine.wav', mimeType: 'audio/wav', buffer: sample(/sox-24-bit/) })
@@ -137,6 +138,12 @@ test('conditions are taken from a file at hand, and only what its format measure
   await expect(page.getByRole('option', { name: 'duration (s)' })).toBeVisible()
   await expect(page.getByRole('option', { name: 'pages', exact: true })).toHaveCount(0)
   await page.keyboard.press('Escape')
+  // a format that did not count yet counts from then on
+  await page.getByRole('button', { name: 'Ask for files like one at hand' }).click()
+  await page.getByLabel('choose one').setInputFiles({ name: 'mine.csv', mimeType: 'text/csv', buffer: sample(/quoted\.csv/) })
+  await panel.getByRole('button', { name: 'Ask for files like this one' }).click()
+  await expect(page.getByRole('combobox', { name: 'Add a condition on csv' })).toBeVisible()
+  await expect(page.getByLabel('sample rate', { exact: true })).toHaveValue('96000')
   await page.getByRole('button', { name: 'Save what is asked' }).click()
   // the received file has another rate: the change is told before it is saved
   await expect(page.getByRole('dialog')).toContainText('1 file')
