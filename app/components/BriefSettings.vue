@@ -63,6 +63,7 @@ const handouts = computed(() => {
             data-key="zone"
             :model-value="model.zone ?? ownZone()"
             filterable
+            default-first-option
             aria-label="Clock of"
             @update:model-value="put({ zone: $event })"
           >

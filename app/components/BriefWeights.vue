@@ -63,6 +63,7 @@ const sayCode = (code: FindingCode) => `${shortOf(code)} · ${code}`
       data-key="severity"
       model-value=""
       filterable
+      default-first-option
       size="small"
       placeholder="Weigh something otherwise"
       aria-label="Weigh something otherwise"

@@ -60,6 +60,7 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
       data-key="formats.measured.among"
       multiple
       filterable
+      :reserve-keyword="false"
       allow-create
       default-first-option
       size="small"
@@ -78,6 +79,7 @@ const shown = (value: string) => (value === '\t' ? 'tab' : value)
       v-else-if="known.length && kind === 'is'"
       :model-value="bound('is')"
       filterable
+      default-first-option
       allow-create
       size="small"
       class="value"

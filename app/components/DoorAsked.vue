@@ -89,7 +89,7 @@ const { copy, copied, text } = useClipboard({ legacy: true, copiedDuring: 1500 }
             v-if="line.name"
             class="name"
           >
-            <span class="mono">{{ showText(line.name) }}</span>
+            <ShownPath :path="line.name" />
             <button
               v-if="line.whole"
               type="button"

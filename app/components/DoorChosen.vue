@@ -176,7 +176,10 @@ const sum = computed(() => ({
           :key="one.id"
         >
           <p class="row">
-            <span class="mono grow">{{ showText(one.file.name) }}</span>
+            <ShownPath
+              class="grow"
+              :path="one.file.name"
+            />
             <button
               type="button"
               class="door-button slight"
@@ -260,7 +263,7 @@ const sum = computed(() => ({
               checked
               :disabled="door.sending"
               @change="one.made ? door.nameIt(one.id, null) : (one.name = one.file.name)"
-            > <span>{{ words.sendAs }} <span class="mono">{{ showText(one.name) }}</span></span></label>
+            > <span>{{ words.sendAs }} <ShownPath :path="one.name" /></span></label>
             <label
               v-else-if="door.own?.renames && isWrong(one) && properOf(one) && properOf(one) !== one.file.name
                 && errorsOf(one).every(finding => finding.code.startsWith('name.') || finding.code === 'time.late')"
@@ -269,7 +272,7 @@ const sum = computed(() => ({
               type="checkbox"
               :disabled="door.sending"
               @change="one.name = properOf(one)"
-            > <span>{{ words.sendAs }} <span class="mono">{{ showText(properOf(one)) }}</span></span></label>
+            > <span>{{ words.sendAs }} <ShownPath :path="properOf(one)" /></span></label>
           </template>
           <progress
             v-if="door.sending"

@@ -46,7 +46,7 @@ const verdictMark = { 'right': 'right', 'to-fix': 'to-fix', 'unplaced': 'missing
           <span
             :class="markOf(verdictMark[file.verdict])"
             aria-hidden="true"
-          /> <span class="mono">{{ showText(file.name) }}</span>: {{ words.verdicts[file.verdict] }}
+          /> <ShownPath :path="file.name" />: {{ words.verdicts[file.verdict] }}
           <span
             v-if="file.sentAs !== file.name"
             class="small quiet"
@@ -108,7 +108,10 @@ const verdictMark = { 'right': 'right', 'to-fix': 'to-fix', 'unplaced': 'missing
             :key="file.id"
             class="row file"
           >
-            <span class="mono grow">{{ showText(file.name) }}</span>
+            <ShownPath
+              class="grow"
+              :path="file.name"
+            />
             <button
               type="button"
               class="door-button slight"

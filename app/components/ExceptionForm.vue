@@ -23,6 +23,7 @@ const whom = computed({
         v-model="whom"
         data-key="exceptions.for"
         filterable
+        default-first-option
         aria-label="For whom"
       >
         <el-option-group label="people">

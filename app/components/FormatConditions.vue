@@ -62,6 +62,8 @@ function askLike(id: string, measured: Record<string, Condition>) {
       v-model="ids"
       multiple
       filterable
+      default-first-option
+      :reserve-keyword="false"
       placeholder="any format"
       aria-label="Formats that count"
       data-key="formats.id"

@@ -80,6 +80,8 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
           class="pick"
           multiple
           filterable
+          default-first-option
+          :reserve-keyword="false"
           collapse-tags
           placeholder="or pick from what came in"
           aria-label="Pick from what came in"

@@ -185,6 +185,7 @@ function setEnd(key: 'from' | 'to', text: string) {
           size="small"
           class="pick"
           filterable
+          default-first-option
           allow-create
           data-key="fields.date.pattern"
           :aria-label="`Order of ${name}`"

@@ -114,7 +114,10 @@ const stillOpen = computed(() => (props.file.open ?? [])
       Right
     </th>
     <td class="row">
-      <span class="mono right">{{ showText(file.correctedPath) }}</span>
+      <ShownPath
+        class="right"
+        :path="file.correctedPath"
+      />
       <span
         v-if="file.open"
         class="small quiet"

@@ -45,6 +45,8 @@ const owingPeople = computed({
         data-key="owedBy.groups"
         multiple
         filterable
+        default-first-option
+        :reserve-keyword="false"
         placeholder="everybody"
         aria-label="Only these groups"
       >
@@ -63,6 +65,8 @@ const owingPeople = computed({
         data-key="owedBy.people"
         multiple
         filterable
+        default-first-option
+        :reserve-keyword="false"
         placeholder="everybody"
         aria-label="Only these people"
       >

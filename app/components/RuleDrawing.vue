@@ -39,13 +39,14 @@ async function toggleText() {
 
 /** Arrows walk the parts, with Alt they move them; Delete takes out. */
 function walk(event: KeyboardEvent, place: number) {
-  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
+  const by = ({ ArrowLeft: -1, ArrowRight: 1 } as const)[event.key]
   if (by !== undefined) {
     event.preventDefault()
     const to = place + by
     if (to < 0 || to >= parts.value.length) return
+    const key = parts.value[event.altKey ? place : to]?.key
     if (event.altKey) move(place, by)
-    void nextTick(() => sample.value?.querySelectorAll<HTMLElement>('button')[to]?.focus())
+    void nextTick(() => sample.value?.querySelectorAll<HTMLElement>('button')[parts.value.findIndex(part => part.key === key)]?.focus())
   }
   else if (event.key === 'Delete' || event.key === 'Backspace') {
     event.preventDefault()
@@ -85,7 +86,7 @@ function withField(name: string, field: Field | null): Fields {
 }
 
 function add(made: DrawnPart, field: Field | null = null) {
-  take([...parts.value, made], made.kind === 'field' && field ? withField(made.name, field) : props.fields)
+  take(withAdded(parts.value, made, props.folder ?? false), made.kind === 'field' && field ? withField(made.name, field) : props.fields)
   opened.value = made.kind === 'level' ? '' : made.key
   void nextTick(() => list.value?.querySelector<HTMLElement>(`[data-part="${made.key}"] input, [data-part="${made.key}"] button`)?.focus())
 }
@@ -99,13 +100,12 @@ function addByKey(key: string) {
   add(fieldPart(name), structuredClone(own.field))
 }
 
-function move(place: number, by: number) {
-  const next = [...parts.value]
-  const [part] = next.splice(place, 1)
+function move(place: number, by: 1 | -1) {
+  const part = parts.value[place]
   if (!part) return
-  next.splice(place + by, 0, part)
+  const next = movedBy(parts.value, place, by)
   take(next)
-  said.value = `Part moved to place ${place + by + 1} of ${next.length}`
+  said.value = `Part moved to place ${next.indexOf(part) + 1} of ${next.length}`
   const which = by < 0 ? 'earlier' : 'later'
   void nextTick(() => {
     const row = list.value?.querySelector(`[data-part="${part.key}"]`)
@@ -116,7 +116,7 @@ function move(place: number, by: number) {
 }
 
 function remove(place: number) {
-  take(parts.value.filter((_, index) => index !== place))
+  take(withoutPart(parts.value, place))
   void nextTick(() => list.value?.querySelectorAll<HTMLButtonElement>('[data-open]')[Math.max(0, place - 1)]?.focus())
 }
 
@@ -149,7 +149,7 @@ function setPrefix(place: number, prefix: number | null) {
         :model-value="parts"
         class="pieces"
         :animation="120"
-        @update:model-value="take($event)"
+        @update:model-value="take(dragged(parts, $event))"
       >
         <button
           v-for="(part, at) in parts"
@@ -186,7 +186,7 @@ function setPrefix(place: number, prefix: number | null) {
         class="parts"
         handle=".handle"
         :animation="120"
-        @update:model-value="take($event)"
+        @update:model-value="take(dragged(parts, $event))"
       >
         <li
           v-for="(part, at) in parts"

@@ -39,7 +39,10 @@ watch(() => [JSON.stringify(props.document.requirements.find(one => one.id === p
         :key="sample.why"
       >
         <span class="small quiet">{{ sample.holder }} · {{ sample.why }}, {{ sample.length }} of {{ LONGEST_PATH }} letters</span>
-        <span class="mono path">{{ showText(sample.path) }}</span>
+        <ShownPath
+          class="path"
+          :path="sample.path"
+        />
       </li>
     </ul>
     <p

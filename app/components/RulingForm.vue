@@ -130,6 +130,7 @@ async function rule() {
           <el-select
             v-model="holder"
             filterable
+            default-first-option
             size="small"
             placeholder="whose it is"
             aria-label="Whose it is"

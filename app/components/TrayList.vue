@@ -74,7 +74,7 @@ function say(slot: SlotRef): string {
           v-if="file.container"
           class="small quiet block"
         >from {{ showText(file.container.at(-1) ?? '') }}</span>
-        <span class="mono">{{ showText(file.path) }}</span>
+        <ShownPath :path="file.path" />
         <span
           v-for="finding in file.findings"
           :key="finding.code"
@@ -108,11 +108,12 @@ function say(slot: SlotRef): string {
           <summary class="small">
             Their names
           </summary>
-          <span
+          <ShownPath
             v-for="file in stack.files"
             :key="file.fileId"
-            class="mono small block"
-          >{{ showText(file.path) }}</span>
+            class="small block"
+            :path="file.path"
+          />
         </details>
         <button
           type="button"
@@ -140,7 +141,10 @@ function say(slot: SlotRef): string {
           v-for="file in aside"
           :key="file.fileId"
         >
-          <span class="mono small">{{ showText(file.path) }}</span> <span class="small quiet">{{ file.role }}</span>
+          <ShownPath
+            class="small"
+            :path="file.path"
+          /> <span class="small quiet">{{ file.role }}</span>
           <button
             v-if="rulingOn(file)"
             type="button"

@@ -126,7 +126,7 @@ function sayMaybe({ candidates }: TriedName): string {
               v-if="one.verdict === 'to-fix' && one.correctedPath"
               class="small"
             >
-              Right: <span class="mono">{{ showText(one.correctedPath) }}</span>
+              Right: <ShownPath :path="one.correctedPath" />
             </p>
           </div>
         </li>
@@ -142,7 +142,7 @@ function sayMaybe({ candidates }: TriedName): string {
 </template>
 
 <style scoped>
-.results { list-style: none; margin: 6px 0 0; padding: 0; max-height: 340px; overflow: auto; }
+.results { list-style: none; margin: 6px 0 0; padding: 0; }
 .results li { display: flex; gap: 9px; padding: 6px 0; border-top: 1px solid var(--rule); }
 .results li > :first-child { margin-top: 4px; }
 .results p { margin: 1px 0; }

@@ -16,7 +16,7 @@ import { plainLook } from '../names/look-alikes'
 import { heedEachOther, isOutOfPlace } from './heed'
 import { fitName, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
-import { copyMarksOf } from './view'
+import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED, WORTH } from './weights'
 
@@ -25,6 +25,8 @@ const MOST_UNITS = 64
 /** So many candidates are weighed and named for one file. */
 export const MOST_CANDIDATES = 16
 const MOST_HOLDERS = 12
+/** Programs count their files by up to four digits. */
+const LEAST_TYPED = 5
 
 /** Everything that speaks for one file, the likeliest unit first. */
 export interface Candidates {
@@ -226,7 +228,8 @@ function speakOf(
   const inFolder = index.namedInFolder(view.levels)
   const byFolder = inFolder.named
   const found = lookUp(view.base, index.people.namedIn, found => found.size === 0)
-  const named = new Map([...found].filter(([, { number, said }]) => !number || !isPartOfListed(said, view.base, index)))
+  const counted = isCounted(view, index)
+  const named = new Map([...found].filter(([, { number, said }]) => !number || !(counted(said) || isPartOfListed(said, view.base, index))))
   const byName = withoutWeakNumbers(named).size > 0 ? named : new Map([...named, ...index.byValue(view.base)])
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')
@@ -276,6 +279,12 @@ function withNumber(holder: Spoken, { requirement, holder: own }: Unit, numbered
   return asksFigures || !isOwn || requirement.names.length === 0 ? holder : { ...holder, strength: NAMED.given }
 }
 
+/** Numbers that a program counts its files by, as in Document2 or Scan 3, are nobody's; long ones somebody typed. */
+function isCounted(view: FileView, index: EvidenceIndex): (number: string) => boolean {
+  const byProgram = () => givenNameOf(view) !== null && !tokensOf(view.base).some(index.isOfRule)
+  return number => number.replace(/\D/g, '').length < LEAST_TYPED && byProgram()
+}
+
 /** Whether a number is a part of another value of the list wherever it stands in a text: the 4 of a class 4b. */
 function isPartOfListed(number: string, text: string, index: EvidenceIndex): boolean {
   if (!/^\d+$/.test(number)) return false
@@ -304,8 +313,10 @@ function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<str
   const texts = [['name', view.base] as const, ...view.levels.map(level => ['folder', level] as const)]
   const namesSomebody = () => [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
     && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/^\d+$/.test(one.said)))
+  const counted = isCounted(view, index)
   for (const [where, text] of texts) {
     for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
+      if (where === 'name' && /^\d+$/.test(said) && counted(said)) continue
       // what lies in the folder of a class 2B, or is called by it, is not number 2's
       if (isPartOfListed(said, text, index)) continue
       // beside a name a number is something else as likely, wherever it stands

@@ -40,6 +40,8 @@ export interface EvidenceIndex {
   byColumns(text: string): Map<number, ColumnEvidence>
   /** Whether a text is a group's or another value of the list. */
   isListed(text: string): boolean
+  /** Whether titles, rules or their choices have a word. */
+  isOfRule(word: string): boolean
   /** What a person's further columns say, be they ones that no rule uses, as loose keys. */
   furtherValues(key: string): readonly string[]
   /** A holder's own units, and its group's. */
@@ -197,6 +199,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     },
     isOfOne,
     byColumns: indexColumns(units),
+    isOfRule: word => ofRule.has(word),
     isListed: text => values.has(looseKey(text)),
     furtherValues: key => furtherValues.get(key) ?? [],
     ofHolder: key => holders.get(key) ?? [],

@@ -178,3 +178,30 @@ test('of a name that bears nothing else of the asked one the day is told whole',
   expect(told.get(path)?.says).toContain('Bears only "3.11.26" of the asked name')
   expect(told.get(path)?.right).toBe('H1-02/H1-02_protokoll_2026-11-03.pdf')
 })
+
+// the counter of programs and devices: common practice, no source
+describe('a number that a program counts its own files by', () => {
+  const talks: Rules = {
+    list: 'id,family,given,group\n1,Müller,Lena,10a\n2,Schmidt,Jonas,10a\n11223355,Fischer,Ben,10b',
+    requirements: [{ id: 'talk', title: 'Referat', name: '{group}_{family}_{given}_Referat', folder: '{group}', formats: [{ id: 'pdf' }] }],
+  }
+  test.each(['10a/Dokument1.pdf', '10a/Scan 2.pdf', '10a/Unbenannt 2.pdf', '10a/Untitled-1.pdf', '10a/IMG_0001.pdf'])('%s is nobody\'s', async (path) => {
+    expect((await toldOf(talks, path)).get(path)).toMatchObject({ at: 'unplaced', candidates: [] })
+  })
+
+  test('a long one somebody typed, and one by itself tells whose it is', async () => {
+    const told = await toldOf(talks, '10b/Scan 11223355.pdf', '10a/2.pdf')
+    expect(told.get('10b/Scan 11223355.pdf')).toMatchObject({ at: 'talk 11223355' })
+    expect(told.get('10a/2.pdf')).toMatchObject({ at: 'talk 2' })
+  })
+
+  test('a column of numbers tells no more by it', async () => {
+    const desks: Rules = {
+      list: 'id,name,Desk\ns1,Lena Lind,113\ns2,Jonas Roth,114',
+      requirements: [{ id: 'plan', title: 'Plan', name: '{Desk}_Plan', formats: [{ id: 'pdf' }] }],
+    }
+    const told = await toldOf(desks, 'Dokument113.pdf', 'Plan 114.pdf')
+    expect(told.get('Dokument113.pdf')).toMatchObject({ at: 'unplaced' })
+    expect(told.get('Plan 114.pdf')).toMatchObject({ at: 'plan s2' })
+  })
+})

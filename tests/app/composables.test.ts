@@ -2,7 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { conditionOf, kindOf, kindsOf, startOf, typedValue, valueOf } from '../../app/composables/conditions'
 import { findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
-import { drawTemplate, freeName, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate } from '../../app/composables/parts'
+import { dragged, movedBy, movedTo, withAdded, withoutPart } from '../../app/composables/part-order'
+import {
+  drawTemplate, fieldPart, freeName, literalPart, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate,
+} from '../../app/composables/parts'
 import { declareFields, problemsAt, withChanges, withCount, withFields, withForms, withOwing } from '../../app/composables/requirement'
 import { foldEarlier, sayEarlier, stackFiles } from '../../app/composables/stacks'
 import { timeInZone } from '../../app/composables/zones'
@@ -32,6 +35,76 @@ describe('a drawn rule', () => {
   test('of a folder has a part for every step down', () => {
     expect(drawTemplate('{group}/notes {n}/x', true)?.map(part => part.kind)).toEqual(['field', 'level', 'literal', 'field', 'level', 'literal'])
     expect(writeTemplate(drawTemplate('{group}/notes {n}/x', true) ?? [])).toBe('{group}/notes {n}/x')
+  })
+
+  describe('whose parts are put in order', () => {
+    const drawn = (text: string) => drawTemplate(text, text.includes('/')) ?? []
+    const moved = (text: string, place: number, to: number) => writeTemplate(movedTo(drawn(text), place, to))
+    const stepped = (text: string, place: number, by: 1 | -1) => writeTemplate(movedBy(drawn(text), place, by))
+    const taken = (text: string, place: number) => writeTemplate(withoutPart(drawn(text), place))
+
+    test.each([
+      ['{family}_{given}_{title}_{group}', 6, 0, '{group}_{family}_{given}_{title}'],
+      ['{family}_{given}_{title}_{group}', 0, 6, '{given}_{title}_{group}_{family}'],
+      ['{family}_{given}_{title}_{group}', 6, 3, '{family}_{given}_{group}_{title}'],
+      ['{family}{group}', 1, 0, '{group}{family}'],
+      // a sign lies where it was let go, and a value that passes no other does, too
+      ['{family}_{given}', 1, 0, '_{family}{given}'],
+      ['{family}_{given}', 2, 1, '{family}{given}_'],
+      ['{group}/{family}/photos', 4, 0, 'photos/{group}/{family}'],
+    ])('%s, part %i let go at %i: %s', (text, place, to, expected) => {
+      expect(moved(text, place, to)).toBe(expected)
+      const before = drawn(text)
+      const after = before.filter((_, at) => at !== place)
+      after.splice(to, 0, before[place]!)
+      expect(writeTemplate(dragged(before, after))).toBe(expected)
+    })
+
+    test.each([
+      ['{group}_{family}-{given:1}', 4, -1, '{group}_{given:1}-{family}'],
+      ['{group}_{family}', 0, 1, '{family}_{group}'],
+      ['{group}_{family}', 2, 1, '{group}_{family}'],
+      ['_{family}', 1, -1, '{family}_'],
+      ['{family}_{given}', 1, 1, '{family}{given}_'],
+    ] as const)('%s, part %i moved by %i: %s', (text, place, by, expected) => expect(stepped(text, place, by)).toBe(expected))
+
+    test.each([
+      ['{group}_{family}_{given}', 2, '{group}_{given}'],
+      ['{group}_{family}_{given}', 0, '{family}_{given}'],
+      ['{group}_{family}_{given}', 4, '{group}_{family}'],
+      ['{group}_{family}_{given}', 1, '{group}{family}_{given}'],
+      // of two signs the one that the name uses more stays
+      ['{group}_{family}-{given}_{title}', 2, '{group}_{given}_{title}'],
+      ['{group}_{family}-{given}_{title}', 4, '{group}_{family}_{title}'],
+      ['{family}-{given:1}_quadrat-{n}', 2, '{family}_quadrat-{n}'],
+      ['{family}_v{n}', 2, '{family}_v'],
+      ['{group}/photos', 2, '{group}'],
+    ])('%s without part %i: %s', (text, place, expected) => expect(taken(text, place)).toBe(expected))
+
+    test.each([
+      ['{family}_{given}', '{family}_{given}_{n}'],
+      ['{family} {given}-{title}', '{family} {given}-{title}-{n}'],
+      ['{family}', '{family}_{n}'],
+      // what somebody wrote last is what holds it apart
+      ['{family}_v', '{family}_v{n}'], ['{family}-', '{family}-{n}'], ['', '{n}'],
+    ])('%s and a number: %s', (text, expected) => expect(writeTemplate(withAdded(drawn(text), fieldPart('n'), false))).toBe(expected))
+
+    test('a fixed text, and a part of a folder, follow as they are', () => {
+      expect(writeTemplate(withAdded(drawn('{family}'), literalPart('_'), false))).toBe('{family}_')
+      expect(writeTemplate(withAdded(drawn('{group}'), fieldPart('family'), true))).toBe('{group}{family}')
+    })
+
+    test('no part is lost or doubled, wherever one goes', () => {
+      fc.assert(fc.property(fc.array(piece, { minLength: 2, maxLength: 8 }), fc.nat(), fc.nat(), (pieces, from, to) => {
+        const parts = drawn(pieces.join(''))
+        if (parts.length < 2) return
+        const sorted = (list: readonly { key: string }[]) => list.map(part => part.key).sort()
+        const place = from % parts.length
+        expect(sorted(movedTo(parts, place, to % parts.length))).toEqual(sorted(parts))
+        expect(sorted(movedBy(parts, place, to % 2 === 0 ? 1 : -1))).toEqual(sorted(parts))
+        expect(withoutPart(parts, place)).not.toContain(parts[place])
+      }))
+    })
   })
 
   test('that cannot be read yet is not drawn', () => {

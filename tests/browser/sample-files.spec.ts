@@ -144,6 +144,13 @@ test('conditions are taken from a file at hand, and only what its format measure
   await panel.getByRole('button', { name: 'Ask for files like this one' }).click()
   await expect(page.getByRole('combobox', { name: 'Add a condition on csv' })).toBeVisible()
   await expect(page.getByLabel('sample rate', { exact: true })).toHaveValue('96000')
+  // and so does one that is typed
+  await page.getByRole('combobox', { name: 'Formats that count' }).focus()
+  await page.keyboard.type('flac')
+  await expect(page.getByRole('option', { name: /flac$/ })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(page.getByText(/· flac$/).last()).toBeVisible()
   await page.getByRole('button', { name: 'Save what is asked' }).click()
   // the received file has another rate: the change is told before it is saved
   await expect(page.getByRole('dialog')).toContainText('1 file')

@@ -111,6 +111,8 @@ const FOR_PROGRAMS = [
             v-model="measured"
             multiple
             filterable
+            default-first-option
+            :reserve-keyword="false"
             clearable
             placeholder="none: choose size, time received, pages, width …"
           >
