@@ -340,7 +340,12 @@ export interface PieceHistory {
 }
 /** Arrivals over time, findings by kind over the checks, most frequent mistakes of each requirement. */
 export interface Figures {
+  /** Placed files by the hour they came in, but for those whose time is that of a copy. */
   arrivals: { hour: string, files: number }[]
+  /** Placed files whose time is that of a copy. */
+  copied: number
+  /** Pieces that came late. */
+  late: number
   checks: { id: string, checkedAt: string, codes: Record<string, number> }[]
   /** `part`: the part of the name, as the list calls it, where the fault is one of a name. */
   mistakes: { requirement: string, code: string, part: string, findings: number, holders: number }[]

@@ -37,12 +37,16 @@ const short = (time: number | string) => sayTime(new Date(time).toISOString(), p
 
 const total = computed(() => figures.value?.arrivals.reduce((sum, one) => sum + one.files, 0) ?? 0)
 const due = computed(() => (props.head.due ? Date.parse(props.head.due) : null))
-const inTime = computed(() => figures.value?.arrivals
-  .filter(one => due.value === null || Date.parse(one.hour) <= due.value).reduce((sum, one) => sum + one.files, 0) ?? 0)
-/** When most came at once. */
-const busiest = computed(() => {
+const late = computed(() => {
+  const { late: pieces = 0 } = figures.value ?? {}
+  if (pieces === 0) return 'none came late'
+  return pieces === 1 ? '1 piece came late' : `${pieces} pieces came late`
+})
+/** What arrived, and when most came at once. */
+const arrived = computed(() => {
   const [most] = [...figures.value?.arrivals ?? []].sort((a, b) => b.files - a.files)
-  return most ? `; the fullest hour brought ${most.files}, from ${short(most.hour)}.` : '.'
+  const busiest = most ? `; the fullest hour brought ${most.files}, from ${short(most.hour)}` : ''
+  return `${total.value} placed ${total.value === 1 ? 'file' : 'files'}; ${late.value}${busiest}.`
 })
 const arrivals = computed((): ChartData<'line', { x: number, y: number }[]> => {
   let sum = 0
@@ -115,16 +119,26 @@ const whereTo = ({ requirement, code, part }: Mistake) => ({ query: { mistake: c
     <template v-if="figures">
       <section>
         <h2>When did it arrive?</h2>
-        <p>
-          {{ due === null ? `${total} placed files` : `${inTime} of ${total} placed files were there by the due time` }}{{ busiest }}
+        <p v-if="total > 0">
+          {{ arrived }}
         </p>
-        <div class="chart">
+        <p
+          v-if="figures.copied > 0"
+          class="quiet"
+        >
+          {{ total > 0 ? `Of ${figures.copied} more` : `Of all ${figures.copied} placed files` }} the time is that of their copy: when they
+          arrived is not known.
+        </p>
+        <div
+          v-if="total > 0"
+          class="chart"
+        >
           <Line
             :key="`${dark}`"
             :data="arrivals"
             :options="arrivalOptions"
             role="img"
-            :aria-label="`Files received over time: ${inTime} of ${total} by the due time`"
+            :aria-label="`Files received over time: ${arrived}`"
           />
         </div>
       </section>

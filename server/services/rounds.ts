@@ -80,14 +80,18 @@ export async function historyOf(account: Account, checkId: string, holder: strin
 /** Figures for the charts: arrivals over time, findings by kind over the checks, most frequent mistake of each requirement. */
 export async function figuresOf(account: Account, checkId: string): Promise<Figures> {
   const { briefId } = await requireCheck(account, checkId)
-  const arrivals = await db()('check_file').join(
+  const { roots } = await db()('check_run').where('id', checkId).first('roots') ?? { roots: [] }
+  const copies = roots.filter(root => root.copyTimes).map(root => root.name)
+  const hours = await db()('check_file').join(
     'received_file', 'received_file.id', 'check_file.received_file_id',
   ).join('intake', 'intake.id', 'received_file.intake_id')
     .where({ check_id: checkId, role: 'placed' }).whereRaw('coalesce(intake.stated_at, received_file.modified_at) is not null')
-    .groupByRaw('1').orderByRaw('1').select<{ hour: Date, files: number }[]>(
+    .groupByRaw('1, 2').orderByRaw('1').select<{ hour: Date, copied: boolean, files: number }[]>(
       db().raw(`date_trunc('hour', coalesce(intake.stated_at, received_file.modified_at)) as hour`),
+      db().raw('(intake.stated_at is null and intake.root = any(?)) as copied', [copies]),
       db().raw('count(*)::int as files'),
     )
+  const late = await rowsOf<{ slots: number }>(db(), 'select count(*)::int as slots from check_slot where check_id = ? and late', [checkId])
   const checks = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').limit(12).select('id', 'checked_at')
   const kinds = await db()('finding').whereIn('check_id', checks.map(one => one.id))
     .where('severity', 'error').groupBy('check_id', 'code')
@@ -106,7 +110,9 @@ export async function figuresOf(account: Account, checkId: string): Promise<Figu
   const owing = await db()('check_slot').where('check_id', checkId).whereNot('status', 'absent').groupBy('requirement')
     .select<{ requirement: string, holders: number }[]>('requirement', db().raw('count(distinct holder)::int as holders'))
   return {
-    arrivals: arrivals.map(row => ({ hour: row.hour.toISOString(), files: row.files })),
+    arrivals: hours.filter(row => !row.copied).map(row => ({ hour: row.hour.toISOString(), files: row.files })),
+    copied: hours.reduce((sum, row) => sum + (row.copied ? row.files : 0), 0),
+    late: late[0]?.slots ?? 0,
     checks: checks.reverse().map(one => ({
       id: one.id, checkedAt: one.checked_at.toISOString(),
       codes: Object.fromEntries(kinds.filter(row => row.check_id === one.id).map(row => [row.code, row.findings])),

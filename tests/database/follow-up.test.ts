@@ -212,7 +212,9 @@ test('a round says what is newly right, newly wrong, unchanged although asked, a
   expect(told).toContain('unchanged s4 photo')
   expect((await historyOf(owner, second, 's2', 'photo', null)).map(one => one.status).slice(0, 2)).toEqual(['right', 'to-fix'])
   const figures = await figuresOf(owner, second)
-  expect(figures.arrivals.reduce((sum, one) => sum + one.files, 0)).toBeGreaterThan(3)
+  // all came at one time, as what was copied does: when each arrived is not known, and nobody is late
+  expect(figures).toMatchObject({ arrivals: [], late: 0 })
+  expect(figures.copied).toBeGreaterThan(3)
   expect(figures.checks.length).toBeGreaterThan(2)
   // each of them owes a photo; whose name slips where is told by the part of it
   expect(figures.owing.photo).toBe(4)
@@ -369,4 +371,24 @@ test('an intake can be let count again, or no longer', async () => {
   expect(await files()).toBe(before - 1)
   await letCount(owner, id, true)
   expect(await files()).toBe(before)
+})
+
+test('arrivals are counted by the hour, and late pieces as the rack tells them', async () => {
+  const { id } = await makeBrief(owner, 'Times', { usitorBrief: 1, title: 'Times', due: '2025-12-01T12:30:00Z', requirements: [
+    { id: 'photo', title: 'Photo', name: '{family}_photo', formats: [{ id: 'jpg' }] },
+    { id: 'sheet', title: 'Sheet', name: '{family}_sheet', formats: [{ id: 'jpg' }], due: '2025-12-02T12:30:00Z' },
+  ] })
+  await saveRoster(owner, id, readRoster(readTable(textBytes(ROSTER))).roster)
+  const came: [path: string, modified: string][] = [
+    ['Marsh_photo.jpg', '2025-12-01T09:05:00Z'], ['Lindqvast_photo.jpg', '2025-12-01T09:55:00Z'], ['Tamworthy_photo.jpg', '2025-12-01T12:20:00Z'],
+    // in the hour of the due time and behind it; the other piece has until the day after
+    ['d\'Arquelle_photo.jpg', '2025-12-01T12:40:00Z'], ['Marsh_sheet.jpg', '2025-12-01T13:10:00Z'],
+  ]
+  for (const [at, [path, modified]] of came.entries()) await receive(owner, id, { [path]: photo(`t${at}`) }, { modified: Date.parse(modified) })
+  expect(await figuresOf(owner, (await runCheck(owner, id)).id)).toMatchObject({
+    copied: 0, late: 1, arrivals: [
+      { hour: '2025-12-01T09:00:00.000Z', files: 2 }, { hour: '2025-12-01T12:00:00.000Z', files: 2 },
+      { hour: '2025-12-01T13:00:00.000Z', files: 1 },
+    ],
+  })
 })

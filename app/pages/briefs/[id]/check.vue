@@ -77,6 +77,10 @@ const asIs = computed(() => new Set(brief.current?.intakes.filter(one => one.asI
 /** Whether anything was undone that the way in did. */
 const isUndone = (root: ReportRoot) => Boolean(root.wrapper || root.prefix || root.own || root.replaced !== undefined)
 
+/** Where something is due, files whose times tell nothing make nobody late; that is said. */
+const isTimeless = (root: ReportRoot) => root.copyTimes === true
+  && [brief.current?.document, ...brief.current?.document?.requirements ?? []].some(one => one?.due !== undefined)
+
 async function readRoot(root: string, stand: boolean) {
   await act(async () => {
     await brief.readRoot(root, stand)
@@ -217,7 +221,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
         >{{ intake.problem }}</span>
       </p>
       <p
-        v-for="root in check.head.roots.filter(one => isUndone(one) || asIs.has(one.name))"
+        v-for="root in check.head.roots.filter(one => isUndone(one) || asIs.has(one.name) || isTimeless(one))"
         :key="root.name"
         class="small quiet wrapper"
       >
@@ -236,11 +240,14 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
           Signs such as apostrophes and accents were replaced{{ root.replaced ? ` by “${root.replaced}”` : ' by nothing' }} on the
           way in; read as they were meant.
         </template>
-        <template v-if="!isUndone(root)">
+        <template v-if="isTimeless(root)">
+          The times of the files of <span class="mono">{{ showText(root.name) }}</span> are those of their copy: nobody is late by them.
+        </template>
+        <template v-if="asIs.has(root.name) && !isUndone(root)">
           Folders and names of <span class="mono">{{ showText(root.name) }}</span> are read as they stand.
         </template>
         <button
-          v-if="brief.mayChange"
+          v-if="brief.mayChange && (isUndone(root) || asIs.has(root.name))"
           type="button"
           class="plain-button"
           :disabled="busy"
