@@ -55,7 +55,14 @@ const errorsOf = ({ verdict, name, file, made }: DoorFile) =>
   (name === file.name || made !== null ? verdict?.findings.filter(one => one.severity === 'error') ?? [] : [])
 const lateOf = ({ verdict }: DoorFile) => verdict?.findings.some(one => one.code === 'time.late') ?? false
 const isWrong = (one: DoorFile) => errorsOf(one).some(finding => finding.code !== 'time.late')
+/** Why another file counts for the piece and not this one, where that is so. */
+const yieldsOf = ({ verdict }: DoorFile) => {
+  const counts = verdict?.role === 'placed' || verdict?.role === 'copy' || verdict?.role === 'companion'
+  return counts ? undefined : verdict?.findings.find(one => one.severity === 'notice')
+}
 function stateOf(one: DoorFile): string {
+  const yields = yieldsOf(one)
+  if (yields && !isWrong(one)) return told(yields)
   if (isWrong(one)) return words.value.toPutRight
   return lateOf(one) ? words.value.isLate : words.value.isRight
 }
@@ -196,6 +203,7 @@ const sum = computed(() => ({
               class="which"
             >
               <span
+                v-if="isWrong(one) || !yieldsOf(one)"
                 :class="markOf(isWrong(one) ? 'to-fix' : 'right', false, lateOf(one))"
                 aria-hidden="true"
               />

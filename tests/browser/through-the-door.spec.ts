@@ -107,6 +107,18 @@ test('a wrong file is told before anything is sent', async () => {
   await ana.getByRole('button', { name: 'Remove Marsh_Ana_log.csv' }).click()
 })
 
+test('of two files for one piece it is said which one counts', async () => {
+  await choose([
+    { name: 'Marsh_Ana_log.csv', mimeType: 'text/csv', buffer: CSV },
+    { name: 'Marsh_Ana_log.gif', mimeType: 'image/gif', buffer: Buffer.from(GIF, 'base64') },
+  ])
+  await expect(ana.locator('.which').filter({ hasText: 'right' }).first()).toBeVisible()
+  await expect(ana.getByText('Your "Marsh_Ana_log.csv" is right and counts; nothing to do, unless this one was meant.')).toBeVisible()
+  await expect(ana.locator('.which .mark-right')).toHaveCount(1)
+  await ana.getByRole('button', { name: 'Remove Marsh_Ana_log.gif' }).click()
+  await ana.getByRole('button', { name: 'Remove Marsh_Ana_log.csv' }).click()
+})
+
 test('where only the name is wrong it is put right here, and what was cut goes on', async () => {
   const lost: string[] = []
   // the first stretches never arrive
