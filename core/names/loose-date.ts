@@ -24,13 +24,22 @@ export interface LooseDate {
  */
 export function looseDate(text: string, position: number, pattern: string, range: Range = ANY): LooseDate | null {
   const inOrder = readInOrder(text, position, pattern)
-  const likely = inOrder?.written ? inOrder : null
+  const likely = inOrder?.written && !isYearLast(text, position, pattern) ? inOrder : null
   if (likely?.written && isWrittenDate(likely.written, pattern, range.from, range.to)) return likely
   const otherwise = readMonth(text, position, pattern, range) ?? readInAnyOrder(text, position, pattern, range)
     ?? readDayOfYear(text, position, pattern, range)
   // one that was asked for is meant rather than one that was not
   const asked = range.from !== null && otherwise?.written && isWrittenDate(otherwise.written, pattern, range.from, range.to)
   return (asked ? otherwise : likely) ?? otherwise ?? inOrder
+}
+
+/** Years as two figures are those of work that is handed in (common practice, no source). */
+const isYearOfWork = (short: string | undefined) => Number(short) >= 20 && Number(short) < 40
+
+/** Whether of three pairs of figures the last one is the year, though the first one was asked to be: 03-10-26. */
+function isYearLast(text: string, position: number, pattern: string): boolean {
+  const [whole, first, last] = /^(\d\d)[-_. /]\d\d[-_. /](\d\d)(?!\d)/.exec(text.slice(position, position + 9)) ?? []
+  return whole !== undefined && pattern.startsWith('yy') && !isYearOfWork(first) && isYearOfWork(last)
 }
 
 /**

@@ -54,6 +54,11 @@ describe('a month without a day', () => {
   test('without a range two digits of a year stand behind the day', () => {
     expect(looseDate('161026', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-16')
     expect(looseDate('261316', 0, 'yyyy-MM-dd')?.written ?? null).toBe(null)
+    // of three pairs the one that can be a year of work is it; then it may be two days, unless one is no month
+    expect(looseDate('26-10-03', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-03')
+    expect(looseDate('03-10-26', 0, 'yyyy-MM-dd')).toMatchObject({ written: null, kind: 'date-order' })
+    expect(looseDate('16-10-26', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-16')
+    expect(looseDate('03-10-05', 0, 'yyyy-MM-dd')?.written).toBe('2003-10-05')
     expect(looseDate('991231', 0, 'yyyy-MM-dd')?.written).toBe('2099-12-31')
   })
 

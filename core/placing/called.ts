@@ -216,7 +216,7 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
   const shorts = new Map<string, string[]>()
   const before = [...new Set([...GROUP_WORDS, ...groupWords])]
   for (const group of [...groups].filter(one => /^\p{L}$/u.test(one))) {
-    for (const word of before.filter(one => one.length > 3)) {
+    for (const word of before.filter(one => one.length > 3 || (one.length > 1 && groupWords.includes(one)))) {
       if (!NO_GROUPS.has(looseKey(word + group))) add(word + group, holderKey('group', group), NAMED.group, group)
     }
   }

@@ -229,7 +229,8 @@ function speakOf(
   const byFolder = inFolder.named
   const found = lookUp(view.base, index.people.namedIn, found => found.size === 0)
   const counted = isCounted(view, index)
-  const named = new Map([...found].filter(([, { number, said }]) => !number || !(counted(said) || isPartOfListed(said, view.base, index))))
+  const named = new Map([...found].filter(([, { number, said }]) => !(/^\p{L}?\d+$/u.test(said) && counted(said))
+    && !(number && isPartOfListed(said, view.base, index))))
   const byName = withoutWeakNumbers(named).size > 0 ? named : new Map([...named, ...index.byValue(view.base)])
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')

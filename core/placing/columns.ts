@@ -8,6 +8,8 @@ import { WEEK_KEYS } from '../names/months'
 import { namesOfLanguage } from '../names/language-names'
 import { ARTICLES, PARTICLES } from '../names/particles'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
+import type { TemplatePart } from '../names/template'
+import { valueIn, valuesOf as valuesOfPerson } from '../roster/values'
 import { ownOf } from '../text/own'
 import { gather, gatherOnce } from '../text/gather'
 import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '../names/tokens'
@@ -72,6 +74,7 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     }
   }
   addPhrases(units, entries)
+  addPairs(units, entries)
   const columns = valuesByColumn(units, used)
   addMeant(columns, entries)
   addShortened(columns, entries)
@@ -150,6 +153,56 @@ function addPhrases(units: readonly Unit[], entries: Map<string, Entry[]>): void
     const strength = strengthOf(bearers)
     for (const unit of bearers) gather(entries, key.slice(key.indexOf('\n') + 1), { unit, value, strength, worth })
   }
+}
+
+/**
+ * Two values of the list that a rule writes beside each other tell together who is meant where neither does alone: U15_7, where other teams
+ * have a number 7 as well.
+ */
+function addPairs(units: readonly Unit[], entries: Map<string, Entry[]>): void {
+  const pairs = new Map<string, { first: string, second: string, word: string, bearers: Set<number> }>()
+  for (const { requirement, people, index } of units) {
+    const [person, ...more] = people
+    if (person === undefined || more.length > 0) continue
+    for (const [one, other] of neighbouring(requirement)) {
+      const [first, second] = [one, other].map(name => valueIn(valuesOfPerson(person, ''), name).trim()) as [string, string]
+      if (first === '' || second === '') continue
+      const key = `${requirement.id}\n${first}\n${second}`
+      const known = pairs.get(key)
+      if (known) known.bearers.add(index)
+      else pairs.set(key, { first, second, word: other, bearers: new Set([index]) })
+    }
+  }
+  for (const { first, second, word, bearers } of pairs.values()) {
+    if (bearers.size > 1) continue
+    const ways = [first, second].map(value => (/^\d{1,2}$/.test(value) ? [String(Number(value)), value.padStart(2, '0')] : [looseKey(value)]))
+    const worth = asPair(first, second, word)
+    for (const key of new Set(ways[0]?.flatMap(begin => (ways[1] ?? []).flatMap(end => [begin + end, begin + looseKey(word) + end])))) {
+      for (const unit of bearers) gather(entries, key, { unit, value: `${first} ${second}`, strength: NAMED.column, worth })
+    }
+  }
+}
+
+/** Columns that a requirement's names write beside each other, signs alone between them; what people are named by stands in one place at most. */
+function neighbouring({ names, fields }: Requirement): [string, string][] {
+  const isColumn = (part: TemplatePart | undefined) => part?.kind === 'field' && part.name !== 'title' && ownOf(fields, part.name) === undefined
+  return names.flatMap(({ parts }) => parts.flatMap((part, at): [string, string][] => {
+    const [between, next] = [parts[at + 1], parts[at + 2]]
+    if (part.kind !== 'field' || next?.kind !== 'field' || !isColumn(part) || !isColumn(next)) return []
+    if (between?.kind !== 'literal' || /[\p{L}\p{N}]/u.test(between.text) || (NAMES.has(part.name) && NAMES.has(next.name))) return []
+    return [[part.name, next.name]]
+  }))
+}
+
+const escapedOf = (value: string) => value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+
+/** Two values one behind the other, a sign between them where both are figures, or what the list calls the second one. */
+function asPair(first: string, second: string, word: string): (text: string) => number {
+  const sign = /\d$/.test(first) && /^\d/.test(second) ? '+' : '*'
+  const zeros = (value: string) => (/^\d+$/.test(value) ? `0*${String(Number(value))}` : escapedOf(value))
+  const between = `(?:[^\\p{L}\\p{N}]${sign}|[^\\p{L}\\p{N}]*${escapedOf(word)}[^\\p{L}\\p{N}]*)`
+  const both = new RegExp(`(?<![\\p{L}\\p{N}])${zeros(first)}${between}${zeros(second)}(?![\\p{L}\\p{N}])`, 'iu')
+  return text => Number(both.test(text))
 }
 
 /** The further columns of the list that a rule uses. */
@@ -310,7 +363,7 @@ function worthOf(value: string, numbersBehind?: number): (text: string) => numbe
     }
   }
   if (value.length > SHORT) return () => 1
-  const escaped = value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+  const escaped = escapedOf(value)
   const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')
   // in small letters it stands first or last, as in manual_de: within a name it may be any word, and so may two letters before a space
   const behind = value.length < SHORT ? '[_.-]' : '[ _.-]'

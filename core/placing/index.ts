@@ -17,6 +17,7 @@ import { LEAST_VALUE, ownersOfValues, valuesByPerson } from './further-values'
 import type { HolderEvidence } from './called'
 import { indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
+import { NAMED } from './weights'
 import { isNearWord, knowApart } from './words-said'
 import type { PeopleIndex } from './people'
 
@@ -139,6 +140,14 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const long = ruleWords.filter(word => word.length >= LONG_WORD)
   const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
   const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token) || monthOf(token) !== undefined
+  const letters = new Map([...members.keys()].filter(group => /^\p{Lu}$/u.test(group)).map(group => [group.toLowerCase(), group]))
+  /** The group that a letter is, where the rule's own words and numbers alone stand beside it: B_model1. */
+  const letterOfGroup = (base: string): string | undefined => {
+    if (letters.size === 0) return undefined
+    const [token = '', ...more] = tokensOf(base).filter(token => !isAside(token))
+    const group = more.length === 0 ? letters.get(token) : undefined
+    return group !== undefined && new RegExp(`(?<![\\p{L}\\p{N}])${group}(?![\\p{L}\\p{N}])`, 'u').test(base) ? group : undefined
+  }
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()
@@ -189,6 +198,8 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       return units
     },
     byValue(base) {
+      const letter = letterOfGroup(base)
+      if (letter !== undefined) return new Map([[holderKey('group', letter), { strength: NAMED.group, said: letter }]])
       if (owners.size === 0) return NOBODY
       const key = tokensOf(base).filter(token => !isAside(token)).join('')
       const whole = key.length >= LEAST_VALUE ? owners.get(key) : undefined

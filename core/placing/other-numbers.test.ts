@@ -190,6 +190,16 @@ describe('a number that a program counts its own files by', () => {
     expect((await toldOf(talks, path)).get(path)).toMatchObject({ at: 'unplaced', candidates: [] })
   })
 
+  test('nor is it a team\'s', async () => {
+    const teams: Rules = {
+      list: 'group,name\n1,Ana Roth\n2,Ben Lang\n12,Cleo Hahn',
+      requirements: [{ id: 'pitch', title: 'Pitch', holder: 'group', name: 'team{group}_pitch', formats: [{ id: 'pdf' }] }],
+    }
+    const told = await toldOf(teams, 'Presentation12.pdf', 'Team 2/Presentation1.pdf')
+    expect(told.get('Presentation12.pdf')).toMatchObject({ at: 'unplaced' })
+    expect(told.get('Team 2/Presentation1.pdf')).toMatchObject({ at: 'pitch 2' })
+  })
+
   test('a long one somebody typed, and one by itself tells whose it is', async () => {
     const told = await toldOf(talks, '10b/Scan 11223355.pdf', '10a/2.pdf')
     expect(told.get('10b/Scan 11223355.pdf')).toMatchObject({ at: 'talk 11223355' })

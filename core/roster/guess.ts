@@ -22,7 +22,7 @@ export function guessList(match: RosterTable): GuessedList {
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
   const guessed: GuessedList = bare ? guessBare(table) : withPerson({ table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } })
-  const told = withNumber(withFamily(guessed))
+  const told = withNumber(withoutRepeated(withFamily(guessed)))
   return { ...told, mapping: { ...told.mapping, nameOrder: guessOrder(told) } }
 }
 
@@ -249,15 +249,40 @@ function withFamily({ table, mapping }: GuessedList): GuessedList {
   return most(row => (row[given] ?? '') !== '' && (row[name] ?? '').includes(row[given] ?? '')) ? { table, mapping } : take(name, 'family')
 }
 
+/** Whether a heading says the number or id of something that has one each: "Paper ID", "Exponat-Nr."; not where to reach or find somebody. */
+function isNumberHeading(heading: string): boolean {
+  const words = heading.split(/[^\p{L}\p{N}]+/u).map(looseKey).filter(Boolean)
+  const isNumber = /^(?:id|no|nr|num|number|nummer|numero|numer)$/.test(words.at(-1) ?? '') || /\p{L}{3}(?:nummer|nr)$/u.test(words.at(-1) ?? '')
+  return isNumber && !/tel|fon|phone|mobil|handy|fax|haus|house|zimmer|room|raum|konto|account|post|plz|zip|steuer|tax/.test(words.join(''))
+}
+
 /** Where no heading says whose number it is, what numbers everybody otherwise in the first column does; 1, 2, 3 only count the rows. */
 function withNumber(guessed: GuessedList): GuessedList {
   const { table, mapping } = guessed
   const cells = table.rows.map(row => row[0] ?? '')
+  const isOwn = (column: number) => {
+    const values = table.rows.map(row => row[column] ?? '')
+    return values.length > 1 && new Set(values).size === values.length && values.every(value => /^(?=.*\d)[\p{L}\p{N}][\p{L}\p{N}._/ -]{0,11}$/u.test(value))
+  }
+  const called = table.header.findIndex((heading, column) => mapping.columns[column] === 'other' && isNumberHeading(heading) && isOwn(column))
   const isNumbered = cells.length > 1 && new Set(cells).size === cells.length && cells.every(cell => /^(?:\p{L}{1,4}[-_. /]?\d{1,12}\p{L}?|\d{3,12}\p{L}?|\d{2,4}[-/]\d{2,6})$/u.test(cell))
-  const column = isNumbered && mapping.columns[0] === 'other' ? 0 : signColumn(guessed)
+  const first = isNumbered && mapping.columns[0] === 'other' ? 0 : signColumn(guessed)
+  const column = called >= 0 ? called : first
   if (mapping.columns.includes('id') || column < 0) return guessed
   const said = `No heading says which number is whose; "${showText(table.header[column] ?? '')}" was taken for it: look whether that is right`
   return { table: note(table, said), mapping: { ...mapping, columns: mapping.columns.map((meaning, at) => (at === column ? 'id' : meaning)) } }
+}
+
+/** A short number that begins anew in every group, as one on a shirt does, is nobody's own, whatever its heading. */
+function withoutRepeated(guessed: GuessedList): GuessedList {
+  const { table: { header, rows }, mapping } = guessed
+  const [id, group] = [mapping.columns.indexOf('id'), mapping.columns.indexOf('group')]
+  const numbers = rows.map(row => row[id] ?? '')
+  const isOnce = (cells: readonly string[]) => new Set(cells).size === cells.length
+  if (id < 0 || group < 0 || isOnce(numbers) || !isOnce(rows.map(row => `${row[group] ?? ''}\n${row[id] ?? ''}`))) return guessed
+  if (!numbers.every(number => /^\d{1,3}$/.test(number))) return guessed
+  const said = `"${showText(header[id] ?? '')}" begins anew in every "${showText(header[group] ?? '')}": it was not taken for an id`
+  return { table: note(guessed.table, said), mapping: { ...mapping, columns: mapping.columns.map((meaning, at) => (at === id ? 'other' : meaning)) } }
 }
 
 /** Headings of the few letters people sign with (common practice, no source), as loose keys. */

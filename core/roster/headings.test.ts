@@ -52,6 +52,16 @@ test.each([
   ['Büro;Nachname;Vorname\nARC;Huber;Eva', ['group', 'family', 'given']],
   ['candidate no,surname,forenames,set\n0012,Okafor,Chidi James,A', ['id', 'family', 'given', 'group']],
   ['Startnr;Nachname;Vorname;Verein\n101;Bauer;Tim;TSV Nord', ['id', 'family', 'given', 'group']],
+  ['Prüfungsnr.;Name\n7;Ana Quill\n8;Bo Lind', ['id', 'name']],
+  // what numbers each, under whatever heading; where somebody is reached or lives numbers nobody
+  ['Paper ID,Author\n12,Ana Quill\n27,Bo Lind', ['id', 'name']],
+  ['Exponat-Nr.;Name\nE4;Ana Quill\nE5;Bo Lind', ['id', 'name']],
+  ['Name;Telefonnummer\nAna Quill;5511\nBo Lind;5512', ['name', 'other']],
+  ['Name;Room no\nAna Quill;101\nBo Lind;102', ['name', 'other']],
+  // a short number that begins anew in every group is a column like any other
+  ['Nr;Spieler;Team\n7;Ana Quill;U15\n10;Bo Lind;U15\n7;Cy Moe;U17', ['other', 'name', 'group']],
+  ['Registration number,Name\n7,Ana Quill', ['id', 'name']],
+  ['Nº de expediente;Apellidos;Nombre\n7;Vidal;Rosa', ['id', 'family', 'given']],
   // headings that say whose it is besides
   ['Name des Kindes;Gruppe\nMia Lang;Bären', ['name', 'group']],
   ['Naam leerling;Klas\nDaan Vries;H3', ['name', 'group']],

@@ -1,0 +1,56 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: classes count their children anew, teams are called by letters
+
+describe('a number that begins anew in every class', () => {
+  const essays: Rules = {
+    list: 'id,name,Klasse,Nr\ns1,Mia Abel,5a,1\ns2,Leo Busch,5a,2\ns3,Ida Conrad,5a,12\ns4,Max Dorn,5b,1\ns5,Lia Eder,5b,2\ns6,Ben Funk,5b,12',
+    requirements: [{ id: 'essay', title: 'Aufsatz', name: '{Klasse}_{Nr}_Aufsatz', formats: [{ id: 'docx' }] }],
+  }
+  test.each([
+    ['5a-02 Aufsatz.docx', 'essay s2', '5a_2_Aufsatz.docx'], ['5a 12.docx', 'essay s3', '5a_12_Aufsatz.docx'],
+    ['Aufsatz 5b 1.docx', 'essay s4', '5b_1_Aufsatz.docx'], ['5b2 aufsatz.docx', 'essay s5', '5b_2_Aufsatz.docx'],
+    ['Aufsatz 5b nr 12.docx', 'essay s6', '5b_12_Aufsatz.docx'],
+  ])('%s is known by class and number together', async (path, at, right) => {
+    expect((await toldOf(essays, path)).get(path)).toMatchObject({ at, right })
+  })
+  test.each(['Aufsatz 2.docx', '5c_1_Aufsatz.docx', '5b Aufsatz.docx'])('%s is nobody\'s', async (path) => {
+    expect((await toldOf(essays, path)).get(path)).toMatchObject({ at: 'unplaced' })
+  })
+
+  test('two figures beside each other need a sign between them', async () => {
+    const desks: Rules = {
+      list: 'id,name,Room,Desk\ns1,Mia Abel,1,12\ns2,Leo Busch,11,2\ns3,Ida Conrad,1,2\ns4,Max Dorn,11,12',
+      requirements: [{ id: 'plan', title: 'Plan', name: '{Room}-{Desk} Plan', formats: [{ id: 'pdf' }] }],
+    }
+    const told = await toldOf(desks, 'plan 11_2.pdf', 'plan 112.pdf')
+    expect(told.get('plan 11_2.pdf')).toMatchObject({ at: 'plan s2' })
+    expect(told.get('plan 112.pdf')).toMatchObject({ at: 'unplaced' })
+  })
+})
+
+describe('teams that are called by letters', () => {
+  const boards: Rules = {
+    list: 'id,name,group\ns1,Lara Vogt,A\ns2,Ines Falk,B\ns3,Pia Kunze,C\ns4,Rolf Jahn,C',
+    requirements: [
+      {
+        id: 'board', title: 'Plakat', holder: 'group', name: 'Gr{group}_Plakat_{n}', fields: { n: { type: 'number', from: 1, to: 2 } },
+        formats: [{ id: 'pdf' }], count: { from: 2, to: 2, by: 'n' },
+      },
+      { id: 'photo', title: 'Modellfoto', holder: 'group', name: 'Gr{group}_Modell', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test.each([
+    // by the rule's own word before the letter, however short
+    ['GrC_Plakat 2_A3.pdf', 'board C 2', 'GrC_Plakat_2.pdf'], ['Gr B Modell.jpg', 'photo B', 'GrB_Modell.jpg'],
+    // and by the letter where the rule's own words alone stand beside it
+    ['B_Modellfoto.jpg', 'photo B', 'GrB_Modell.jpg'], ['Plakat 1 C.pdf', 'board C 1', 'GrC_Plakat_1.pdf'],
+  ])('%s is theirs', async (path, at, right) => {
+    expect((await toldOf(boards, path)).get(path)).toMatchObject({ at, right })
+  })
+  test.each(['a Modellfoto.jpg', 'Plakat b.pdf', 'Vitamin B Plakat 1.pdf', 'D_Modell.jpg'])('%s is nobody\'s: a small letter, other words', async (path) => {
+    expect((await toldOf(boards, path)).get(path)).toMatchObject({ at: 'unplaced' })
+  })
+})
