@@ -50,7 +50,8 @@ describe('teams that are called by letters', () => {
   ])('%s is theirs', async (path, at, right) => {
     expect((await toldOf(boards, path)).get(path)).toMatchObject({ at, right })
   })
-  test.each(['a Modellfoto.jpg', 'Plakat b.pdf', 'Vitamin B Plakat 1.pdf', 'D_Modell.jpg'])('%s is nobody\'s: a small letter, other words', async (path) => {
+  // a small letter, other words beside it, no team's
+  test.each(['a Modellfoto.jpg', 'Plakat b.pdf', 'Vitamin B Plakat 1.pdf', 'D_Modell.jpg'])('%s is nobody\'s', async (path) => {
     expect((await toldOf(boards, path)).get(path)).toMatchObject({ at: 'unplaced' })
   })
 })
