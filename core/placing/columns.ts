@@ -303,7 +303,9 @@ function addTelling(columns: readonly ColumnValues[], entries: Map<string, Entry
     for (const [value, of] of values) {
       const words = tokensOf(value)
       if (of.size > 1 || words.length < 2) continue
-      const bare = ARTICLES.has(words[0] ?? '') ? words.slice(1) : words
+      // the A of A2 is none
+      const hasArticle = ARTICLES.has(words[0] ?? '') && /^\p{L}+[^\p{L}\p{N}]+(?=\p{L})/u.test(value)
+      const bare = hasArticle ? words.slice(1) : words
       const telling = words.filter(word => word.length >= LEAST_TELLING && /^\p{L}+$/u.test(word) && byWord.get(word)?.length === 1 && !own.has(word))
       const shorts = [...bare.length < words.length ? [{ key: bare.join(''), strength: NAMED.column * OF_NAMED.slip }] : [],
         ...telling.map(key => ({ key, strength: NAMED.given }))]

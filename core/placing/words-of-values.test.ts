@@ -25,6 +25,18 @@ describe('a value of several words', () => {
   ])('is known by a word that no other has: %s', async (path, at) => {
     expect(Object.values(await roundOf(CAST, path))).toEqual([at])
   })
+  test('a letter before a number is no article: 2 is not A2', async () => {
+    const choir: Rules = {
+      list: 'id,given,family,Voice\n1,Anja,Horn,S1\n2,Cora,Lenz,S2\n3,Emma,Noll,A2\n4,Fred,Orth,T',
+      requirements: [{
+        id: 'song', title: 'Aufnahme', name: '{Voice}_{family}_{song}', fields: { song: { type: 'choice', values: ['Abendlied', 'Kanon'] } },
+        formats: [{ id: 'm4a' }], count: { from: 2, to: 2 },
+      }],
+    }
+    const told = await toldOf(choir, 'Neue Aufnahme 2.m4a', 'Lenz Kanon 2. Versuch.m4a')
+    expect(told.get('Neue Aufnahme 2.m4a')).toMatchObject({ at: 'unplaced' })
+    expect(told.get('Lenz Kanon 2. Versuch.m4a')?.at).toMatch(/^song 2/)
+  })
   test('by a word that is a group\'s as well nobody is', async () => {
     expect(Object.values(await roundOf(CAST, 'Harbour/takes/harbour S2.wav'))).not.toContain('take 3')
   })
