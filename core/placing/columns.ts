@@ -365,7 +365,8 @@ function worthOf(value: string, numbersBehind?: number): (text: string) => numbe
     }
   }
   if (value.length > SHORT) return () => 1
-  const escaped = escapedOf(value)
+  // 1 b for 1b
+  const escaped = escapedOf(value).replace(/(?<=\d)(?=\p{L})/u, '[ _.-]?')
   const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')
   // in small letters it stands first or last, as in manual_de: within a name it may be any word, and so may two letters before a space
   const behind = value.length < SHORT ? '[_.-]' : '[ _.-]'

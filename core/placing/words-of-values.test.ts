@@ -25,6 +25,14 @@ describe('a value of several words', () => {
   ])('is known by a word that no other has: %s', async (path, at) => {
     expect(Object.values(await roundOf(CAST, path))).toEqual([at])
   })
+  test('of a figure and a letter is known parted as well', async () => {
+    const bench: Rules = {
+      list: 'id,name,Bench\n1,Lia Amsel,1a\n2,Tom Dachs,1b\n3,Eva Elch,2b',
+      requirements: [{ id: 'plan', title: 'Plan', name: '{Bench}_Plan', formats: [{ id: 'pdf' }] }],
+    }
+    expect((await toldOf(bench, '1 b plan.pdf')).get('1 b plan.pdf')).toMatchObject({ at: 'plan 2', right: '1b_Plan.pdf' })
+    expect((await toldOf(bench, 'Plan 2.pdf')).get('Plan 2.pdf')).toMatchObject({ at: 'unplaced' })
+  })
   test('a letter before a number is no article: 2 is not A2', async () => {
     const choir: Rules = {
       list: 'id,given,family,Voice\n1,Anja,Horn,S1\n2,Cora,Lenz,S2\n3,Emma,Noll,A2\n4,Fred,Orth,T',
