@@ -25,16 +25,23 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
     'Uden titel', 'Nimetön', 'Névtelen', 'Fără titlu', 'Adsız', 'Neimenovano', 'Új dokumentum', 'Új szöveges dokumentum', 'Nový dokument',
     'Nové dokument', 'Nyt dokument', 'Nytt dokument', 'Uusi asiakirja', 'Uusi tekstitiedosto', 'Document nou', 'Yeni belge', 'Yeni metin belgesi',
     'Nov dokument', 'Novi dokument', 'Новий документ', 'Nov tekstovni dokument', 'Без имени', 'Без названия', 'Безымянный',
+    'Nuevo documento de texto', 'Novo documento de texto', 'Nuovo documento di testo', 'Nieuw tekstdocument', 'Nowy dokument tekstowy',
+    'Nytt textdokument', 'Nytt tekstdokument', 'Nyt tekstdokument', 'Nový textový dokument', 'Новый текстовый документ', 'Документ без названия',
+    'Презентация без названия', 'Presentación sin título', 'Apresentação sem título', 'Presentazione senza titolo', 'Naamloze presentatie',
+    'Namnlös presentation', 'Hoja de cálculo sin título', 'Planilha sem título', 'Foglio di lavoro senza titolo', 'Unbenannte Notiz',
+    'Design ohne Titel', 'Diseño sin título', 'Design sans titre', 'Design sem nome', '新建文本文档', '新しいテキスト ドキュメント', '無題のドキュメント',
+    '無題のプレゼンテーション', '無題のスプレッドシート',
     'Новый документ', 'Χωρίς τίτλο', '无标题', '無題', '未命名', '新建文档', '名称未設定', '新規ドキュメント', '제목 없음', '이름 없음', 'بدون عنوان', 'ללא שם',
   ] },
   { what: 'table', words: [
     'Book', 'Workbook', 'Mappe', 'Classeur', 'Libro', 'Cartel', 'Cartella', 'Pasta', 'Map', 'Zeszyt', 'Sešit', 'Bok',
-    'Projektmappe', 'Työkirja', 'Spreadsheet', 'Sheet', 'Table', 'Tabelle', 'Tabla', 'Tableau', 'Книга', 'Βιβλίο', '工作簿', 'ブック',
+    'Projektmappe', 'Työkirja', 'Werkmap', 'Munkafüzet',
+    'Spreadsheet', 'Sheet', 'Table', 'Tabelle', 'Tabla', 'Tableau', 'Книга', 'Βιβλίο', '工作簿', 'ブック',
     '통합 문서',
   ] },
   { what: 'slides', words: [
     'Presentation', 'Präsentation', 'Présentation', 'Presentación', 'Presentazione', 'Apresentação', 'Presentatie', 'Prezentacja',
-    'Prezentace', 'Presentasjon', 'Slides', 'Презентация', 'Παρουσίαση', '演示文稿', 'プレゼンテーション', '프레젠테이션',
+    'Prezentace', 'Presentasjon', 'Præsentation', 'Esitys', 'Bemutató', 'Slides', 'Презентация', 'Παρουσίαση', '演示文稿', 'プレゼンテーション', '프레젠테이션',
   ] },
   { what: 'drawing', words: [
     'Drawing', 'Zeichnung', 'Dessin', 'Dibujo', 'Disegno', 'Desenho', 'Tekening', 'Rysunek', 'Part', 'Assembly', 'Assem',
@@ -56,6 +63,7 @@ export const DEFAULT_WORDS: readonly { what: DefaultName, words: readonly string
     'Scan', 'Scans', 'Scanned', 'New scan', 'Neuer Scan', 'Nouveau scan', 'Scanned documents', 'Scanned document', 'Scanned image',
     'Scan document', 'Gescanntes Dokument', 'Numérisation', 'Numériser',
     'Document numérisé', 'Escaneo', 'Escanear', 'Documento escaneado', 'Digitalização', 'Scansione', 'Documento scansionato',
+    'Numérisé', 'Escáner', 'Digitalizado', 'Skenování', 'Skeniranje', 'Tarama',
     'Skan', 'Skannet', 'Skanning', 'Img_scan', 'Doc_scan', 'Скан', 'Сканирование', 'Σάρωση', '扫描', '扫描件', 'スキャン', '스캔',
   ] },
   { what: 'recording', words: [
