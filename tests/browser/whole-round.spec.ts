@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { expect, test } from '@playwright/test'
@@ -24,6 +24,8 @@ const PHOTO = makePhoto(chanceOf(8), 30, 20)
 // one pixel (PNG, ISO/IEC 15948: signature, IHDR, IDAT, IEND)
 const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
 const photo = (mark: string) => withComment(PHOTO, mark)
+/** Unix seconds: 1 October 2025, 8:00 UTC */
+const ENDED = Date.UTC(2025, 9, 1, 8) / 1000
 const folder = mkdtempSync(join(tmpdir(), 'usitor-round-'))
 const first: Record<string, Uint8Array> = {
   'Reef/Reef_Marsh_photo.jpg': photo('1'), 'Reef/Marsh_map.png': PNG, 'Reef/Reef_Lindqvast_photo (1).jpg': photo('2'),
@@ -34,10 +36,12 @@ const mails = async () => (await (await page.request.get(
   `http://127.0.0.1:${Number(process.env.USITOR_TEST_PORT ?? 3219) + 16}/mails.json`,
 )).json() as { to: string[], subject: string, text: string }[]).filter(one => one.to[0]?.endsWith('@round.example'))
 
+/** Each an hour after the one before, as people end their work; what is changed at one time was copied. */
 function lay(name: string, files: Record<string, Uint8Array>): string {
-  for (const [path, bytes] of Object.entries(files)) {
+  for (const [at, [path, bytes]] of Object.entries(files).entries()) {
     mkdirSync(dirname(join(folder, name, path)), { recursive: true })
     writeFileSync(join(folder, name, path), bytes)
+    utimesSync(join(folder, name, path), ENDED + at * 3600, ENDED + at * 3600)
   }
   return join(folder, name)
 }
