@@ -61,9 +61,9 @@ const yieldsOf = ({ verdict }: DoorFile) => {
   return counts ? undefined : verdict?.findings.find(one => one.severity === 'notice')
 }
 function stateOf(one: DoorFile): string {
-  const yields = yieldsOf(one)
-  if (yields && !isWrong(one)) return told(yields)
   if (isWrong(one)) return words.value.toPutRight
+  const yields = yieldsOf(one)
+  if (yields) return told(yields)
   return lateOf(one) ? words.value.isLate : words.value.isRight
 }
 const properOf = ({ verdict }: DoorFile) => {

@@ -4,8 +4,11 @@ import { literalPart } from './parts'
 /** What only holds others apart: signs, and the beginning of a folder's next level. */
 const isBetween = (part: DrawnPart | undefined): boolean =>
   part !== undefined && (part.kind === 'level' || (part.kind === 'literal' && !/[\p{L}\p{N}]/u.test(part.text)))
-const signOf = (part: DrawnPart | undefined) => (part?.kind === 'literal' ? part.text : '/')
-const fixed = (part: DrawnPart | undefined) => (part?.kind === 'literal' ? part.text : '')
+/** What stands fixed in a name; of a value nothing. */
+function fixedIn(part: DrawnPart | undefined): string {
+  if (part?.kind === 'level') return '/'
+  return part?.kind === 'literal' ? part.text : ''
+}
 
 function spliced(parts: readonly DrawnPart[], from: number, to: number): DrawnPart[] {
   const next = [...parts]
@@ -56,18 +59,18 @@ export function dragged(before: readonly DrawnPart[], after: readonly DrawnPart[
 export function withAdded(parts: readonly DrawnPart[], made: DrawnPart, folder: boolean): DrawnPart[] {
   if (folder || made.kind !== 'field' || parts.at(-1)?.kind !== 'field') return [...parts, made]
   const sign = parts.filter(isBetween).at(-1)
-  return [...parts, literalPart(sign === undefined ? '_' : signOf(sign)), made]
+  return [...parts, literalPart(sign ? fixedIn(sign) : '_'), made]
 }
 
 /** The parts without one; with a value goes a sign that held it apart: of two that differ the one the name uses less. */
 export function withoutPart(parts: readonly DrawnPart[], place: number): DrawnPart[] {
   const [before, after] = [parts[place - 1], parts[place + 1]]
-  const uses = (part: DrawnPart | undefined) => parts.filter(one => isBetween(one) && signOf(one) === signOf(part)).length
+  const uses = (part: DrawnPart | undefined) => parts.filter(one => isBetween(one) && fixedIn(one) === fixedIn(part)).length
   const gone = [parts[place]]
   if (!isBetween(parts[place])) {
     if (isBetween(before) && isBetween(after)) gone.push(uses(after) < uses(before) ? after : before)
-    else if (isBetween(after) && (place === 0 || /[^\p{L}\p{N}]$/u.test(fixed(before)))) gone.push(after)
-    else if (isBetween(before) && (after === undefined || /^[^\p{L}\p{N}]/u.test(fixed(after)))) gone.push(before)
+    else if (isBetween(after) && (place === 0 || /[^\p{L}\p{N}]$/u.test(fixedIn(before)))) gone.push(after)
+    else if (isBetween(before) && (after === undefined || /^[^\p{L}\p{N}]/u.test(fixedIn(after)))) gone.push(before)
   }
   return parts.filter(part => !gone.includes(part))
 }

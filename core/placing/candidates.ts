@@ -25,8 +25,8 @@ const MOST_UNITS = 64
 /** So many candidates are weighed and named for one file. */
 export const MOST_CANDIDATES = 16
 const MOST_HOLDERS = 12
-/** Programs count their files by up to four digits. */
-const LEAST_TYPED = 5
+/** Programs count their files by up to four digits; a list may write such a number with a letter. */
+const COUNTER = /^\p{L}?\d{1,4}$/u
 
 /** Everything that speaks for one file, the likeliest unit first. */
 export interface Candidates {
@@ -229,7 +229,7 @@ function speakOf(
   const byFolder = inFolder.named
   const found = lookUp(view.base, index.people.namedIn, found => found.size === 0)
   const counted = isCounted(view, index)
-  const named = new Map([...found].filter(([, { number, said }]) => !(/^\p{L}?\d+$/u.test(said) && counted(said))
+  const named = new Map([...found].filter(([, { number, said }]) => !counted(said)
     && !(number && isPartOfListed(said, view.base, index))))
   const byName = withoutWeakNumbers(named).size > 0 ? named : new Map([...named, ...index.byValue(view.base)])
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
@@ -282,8 +282,8 @@ function withNumber(holder: Spoken, { requirement, holder: own }: Unit, numbered
 
 /** Numbers that a program counts its files by, as in Document2 or Scan 3, are nobody's; long ones somebody typed. */
 function isCounted(view: FileView, index: EvidenceIndex): (number: string) => boolean {
-  const byProgram = () => givenNameOf(view) !== null && !tokensOf(view.base).some(index.isOfRule)
-  return number => number.replace(/\D/g, '').length < LEAST_TYPED && byProgram()
+  const byProgram = () => givenNameOf(view) !== null && !tokensOf(view.base).some(index.hasWord)
+  return number => COUNTER.test(number) && byProgram()
 }
 
 /** Whether a number is a part of another value of the list wherever it stands in a text: the 4 of a class 4b. */

@@ -160,11 +160,12 @@ function addPhrases(units: readonly Unit[], entries: Map<string, Entry[]>): void
  * have a number 7 as well.
  */
 function addPairs(units: readonly Unit[], entries: Map<string, Entry[]>): void {
+  const beside = new Map([...new Set(units.map(unit => unit.requirement))].map(requirement => [requirement, neighbouring(requirement)]))
   const pairs = new Map<string, { first: string, second: string, word: string, bearers: Set<number> }>()
   for (const { requirement, people, index } of units) {
     const [person, ...more] = people
     if (person === undefined || more.length > 0) continue
-    for (const [one, other] of neighbouring(requirement)) {
+    for (const [one, other] of beside.get(requirement) ?? []) {
       const [first, second] = [one, other].map(name => valueIn(valuesOfPerson(person, ''), name).trim()) as [string, string]
       if (first === '' || second === '') continue
       const key = `${requirement.id}\n${first}\n${second}`

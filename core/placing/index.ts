@@ -42,7 +42,7 @@ export interface EvidenceIndex {
   /** Whether a text is a group's or another value of the list. */
   isListed(text: string): boolean
   /** Whether titles, rules or their choices have a word. */
-  isOfRule(word: string): boolean
+  hasWord(word: string): boolean
   /** What a person's further columns say, be they ones that no rule uses, as loose keys. */
   furtherValues(key: string): readonly string[]
   /** A holder's own units, and its group's. */
@@ -141,13 +141,6 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
   const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token) || monthOf(token) !== undefined
   const letters = new Map([...members.keys()].filter(group => /^\p{Lu}$/u.test(group)).map(group => [group.toLowerCase(), group]))
-  /** The group that a letter is, where the rule's own words and numbers alone stand beside it: B_model1. */
-  const letterOfGroup = (base: string): string | undefined => {
-    if (letters.size === 0) return undefined
-    const [token = '', ...more] = tokensOf(base).filter(token => !isAside(token))
-    const group = more.length === 0 ? letters.get(token) : undefined
-    return group !== undefined && new RegExp(`(?<![\\p{L}\\p{N}])${group}(?![\\p{L}\\p{N}])`, 'u').test(base) ? group : undefined
-  }
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()
@@ -198,19 +191,21 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       return units
     },
     byValue(base) {
-      const letter = letterOfGroup(base)
-      if (letter !== undefined) return new Map([[holderKey('group', letter), { strength: NAMED.group, said: letter }]])
-      if (owners.size === 0) return NOBODY
+      if (owners.size === 0 && letters.size === 0) return NOBODY
       const key = tokensOf(base).filter(token => !isAside(token)).join('')
+      const words = base.split(/[^\p{L}\p{N}]+/u)
+      // a group's letter by itself: B_model1
+      const letter = letters.get(key) ?? ''
+      if (words.includes(letter) && letter !== '') return new Map([[holderKey('group', letter), { strength: NAMED.group, said: letter }]])
       const whole = key.length >= LEAST_VALUE ? owners.get(key) : undefined
       if (whole) return whole
       // a code of letters and figures is one word
-      const [code, ...more] = base.split(/[^\p{L}\p{N}]+/u).filter(word => !tokensOf(word).every(isAside))
+      const [code, ...more] = words.filter(word => !tokensOf(word).every(isAside))
       return code !== undefined && more.length === 0 && /\p{L}\p{N}|\p{N}\p{L}/u.test(code) ? owners.get(looseKey(code)) ?? NOBODY : NOBODY
     },
     isOfOne,
     byColumns: indexColumns(units),
-    isOfRule: word => ofRule.has(word),
+    hasWord: word => ofRule.has(word),
     isListed: text => values.has(looseKey(text)),
     furtherValues: key => furtherValues.get(key) ?? [],
     ofHolder: key => holders.get(key) ?? [],

@@ -236,7 +236,7 @@ function withFamily({ table, mapping }: GuessedList): GuessedList {
     [number, number, number, number]
   const most = (test: (row: readonly string[]) => boolean) => table.rows.filter(test).length > table.rows.length / 2
   const take = (column: number, as: 'family' | 'name' | 'given'): GuessedList => ({
-    table, mapping: { ...mapping, columns: mapping.columns.map((meaning, index) => (index === column ? as : meaning)) },
+    table, mapping: withMeaning(mapping, column, as),
   })
   if (family >= 0) {
     if (given < 0 && name < 0 && alias >= 0) return take(alias, 'given')
@@ -259,30 +259,36 @@ function isNumberHeading(heading: string): boolean {
 /** Where no heading says whose number it is, what numbers everybody otherwise in the first column does; 1, 2, 3 only count the rows. */
 function withNumber(guessed: GuessedList): GuessedList {
   const { table, mapping } = guessed
-  const cells = table.rows.map(row => row[0] ?? '')
-  const isOwn = (column: number) => {
-    const values = table.rows.map(row => row[column] ?? '')
-    return values.length > 1 && new Set(values).size === values.length && values.every(value => /^(?=.*\d)[\p{L}\p{N}][\p{L}\p{N}._/ -]{0,11}$/u.test(value))
+  if (mapping.columns.includes('id')) return guessed
+  const isOwn = (column: number, form: RegExp) => {
+    const cells = table.rows.map(row => row[column] ?? '')
+    return mapping.columns[column] === 'other' && cells.length > 1 && areOnce(cells) && cells.every(cell => form.test(cell))
   }
-  const called = table.header.findIndex((heading, column) => mapping.columns[column] === 'other' && isNumberHeading(heading) && isOwn(column))
-  const isNumbered = cells.length > 1 && new Set(cells).size === cells.length && cells.every(cell => /^(?:\p{L}{1,4}[-_. /]?\d{1,12}\p{L}?|\d{3,12}\p{L}?|\d{2,4}[-/]\d{2,6})$/u.test(cell))
-  const first = isNumbered && mapping.columns[0] === 'other' ? 0 : signColumn(guessed)
+  const called = table.header.findIndex((heading, column) => isNumberHeading(heading) && isOwn(column, NUMBER))
+  const first = isOwn(0, OWN_NUMBER) ? 0 : signColumn(guessed)
   const column = called >= 0 ? called : first
-  if (mapping.columns.includes('id') || column < 0) return guessed
+  if (column < 0) return guessed
   const said = `No heading says which number is whose; "${showText(table.header[column] ?? '')}" was taken for it: look whether that is right`
-  return { table: note(table, said), mapping: { ...mapping, columns: mapping.columns.map((meaning, at) => (at === column ? 'id' : meaning)) } }
+  return { table: note(table, said), mapping: withMeaning(mapping, column, 'id') }
 }
+
+/** Whatever may number somebody under a heading that says so, and what does under any. */
+const NUMBER = /^(?=.*\d)[\p{L}\p{N}][\p{L}\p{N}._/ -]{0,11}$/u
+const OWN_NUMBER = /^(?:\p{L}{1,4}[-_. /]?\d{1,12}\p{L}?|\d{3,12}\p{L}?|\d{2,4}[-/]\d{2,6})$/u
+
+const areOnce = (cells: readonly string[]) => new Set(cells).size === cells.length
+const withMeaning = (mapping: RosterMapping, column: number, as: RosterMapping['columns'][number]): RosterMapping =>
+  ({ ...mapping, columns: mapping.columns.map((meaning, at) => (at === column ? as : meaning)) })
 
 /** A short number that begins anew in every group, as one on a shirt does, is nobody's own, whatever its heading. */
 function withoutRepeated(guessed: GuessedList): GuessedList {
   const { table: { header, rows }, mapping } = guessed
   const [id, group] = [mapping.columns.indexOf('id'), mapping.columns.indexOf('group')]
   const numbers = rows.map(row => row[id] ?? '')
-  const isOnce = (cells: readonly string[]) => new Set(cells).size === cells.length
-  if (id < 0 || group < 0 || isOnce(numbers) || !isOnce(rows.map(row => `${row[group] ?? ''}\n${row[id] ?? ''}`))) return guessed
+  if (id < 0 || group < 0 || areOnce(numbers) || !areOnce(rows.map(row => `${row[group] ?? ''}\n${row[id] ?? ''}`))) return guessed
   if (!numbers.every(number => /^\d{1,3}$/.test(number))) return guessed
   const said = `"${showText(header[id] ?? '')}" begins anew in every "${showText(header[group] ?? '')}": it was not taken for an id`
-  return { table: note(guessed.table, said), mapping: { ...mapping, columns: mapping.columns.map((meaning, at) => (at === id ? 'other' : meaning)) } }
+  return { table: note(guessed.table, said), mapping: withMeaning(mapping, id, 'other') }
 }
 
 /** Headings of the few letters people sign with (common practice, no source), as loose keys. */
@@ -292,7 +298,7 @@ const SIGNS = new Set(['kurzel', 'lehrerkurzel', 'kurzzeichen', 'initials', 'ini
 function signColumn({ table: { header, rows }, mapping }: GuessedList): number {
   const isOwn = (column: number) => {
     const cells = rows.map(row => row[column] ?? '')
-    return new Set(cells.map(looseKey)).size === cells.length && cells.every(cell => /^\p{L}[\p{L}\d.]{0,5}$/u.test(cell))
+    return areOnce(cells.map(looseKey)) && cells.every(cell => /^\p{L}[\p{L}\d.]{0,5}$/u.test(cell))
   }
   return header.findIndex((heading, column) => mapping.columns[column] === 'other' && SIGNS.has(looseKey(heading)) && isOwn(column))
 }
