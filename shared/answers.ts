@@ -344,8 +344,6 @@ export interface Figures {
   arrivals: { hour: string, files: number }[]
   /** Placed files whose time is that of a copy. */
   copied: number
-  /** Pieces that came late. */
-  late: number
   checks: { id: string, checkedAt: string, codes: Record<string, number> }[]
   /** `part`: the part of the name, as the list calls it, where the fault is one of a name. */
   mistakes: { requirement: string, code: string, part: string, findings: number, holders: number }[]

@@ -38,7 +38,7 @@ const short = (time: number | string) => sayTime(new Date(time).toISOString(), p
 const total = computed(() => figures.value?.arrivals.reduce((sum, one) => sum + one.files, 0) ?? 0)
 const due = computed(() => (props.head.due ? Date.parse(props.head.due) : null))
 const late = computed(() => {
-  const { late: pieces = 0 } = figures.value ?? {}
+  const { late: pieces } = props.head.summary
   if (pieces === 0) return 'none came late'
   return pieces === 1 ? '1 piece came late' : `${pieces} pieces came late`
 })

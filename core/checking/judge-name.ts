@@ -21,7 +21,7 @@ import type { Person } from '../roster/types'
 import { tokensOf } from '../names/tokens'
 import type { DefaultName } from '../names/default-names'
 import { wordsOfRule } from '../placing/piece-number'
-import { copyMarksOf, givenNameOf } from '../placing/view'
+import { copyMarksOf, givenNameOf, stemOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { commonInOrder } from '../text/distance'
 import { looseKey } from '../text/fold'
@@ -145,7 +145,7 @@ function programsName(view: FileView, requirement: Requirement, people: readonly
   const given = givenNameOf(view)
   if (given === null) return null
   // what its holder is numbered by is no day
-  if (given === 'date' && people.some(({ id }) => looseKey(id) === looseKey(view.base))) return null
+  if (given === 'date' && people.some(({ id }) => looseKey(id) === looseKey(stemOf(view)))) return null
   const own = wordsOfRule(requirement)
   const words = tokensOf(view.base).filter(token => !/^\d+$/.test(token))
   // Foto for what is called Passfoto

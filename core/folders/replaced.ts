@@ -4,6 +4,7 @@ import { isHolders } from '../names/parts'
 import { freeField } from '../names/fields/index'
 import { formsOf } from '../brief/forms'
 import { KeyIndex } from '../names/key-index'
+import { escapedOf } from '../text/escaped'
 import type { Located } from './wrapper'
 
 /** What signs are replaced by on the way in. */
@@ -106,6 +107,6 @@ function patternOf(parts: readonly NamePart[], by: string): string | null {
 }
 
 function expressionOf(parts: readonly NamePart[], by: string): RegExp {
-  const source = parts.map(part => (part.kind === 'fixed' ? textOf(part, by).replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : '([0-9._-]{1,40})')).join('')
+  const source = parts.map(part => (part.kind === 'fixed' ? escapedOf(textOf(part, by)) : '([0-9._-]{1,40})')).join('')
   return new RegExp(`^${source}$`, 'u')
 }

@@ -36,10 +36,14 @@ export function looseDate(text: string, position: number, pattern: string, range
 /** Years as two figures are those of work that is handed in (common practice, no source). */
 const isYearOfWork = (short: string | undefined) => Number(short) >= 20 && Number(short) < 40
 
-/** Whether of three pairs of figures the last one is the year, though the first one was asked to be: 03-10-26. */
+/**
+ * Whether of three pairs of figures the last one is the year, though the first one was asked to be: 03-10-26. Where both may be, full stops part
+ * days from months and years (DIN 5008, from memory), and work is of this year rather than of one long ago: 20.10.26.
+ */
 function isYearLast(text: string, position: number, pattern: string): boolean {
-  const [whole, first, last] = /^(\d\d)[-_. /]\d\d[-_. /](\d\d)(?!\d)/.exec(text.slice(position, position + 9)) ?? []
-  return whole !== undefined && pattern.startsWith('yy') && !isYearOfWork(first) && isYearOfWork(last)
+  const [whole, first, sign, last] = /^(\d\d)([-_. /])\d\d[-_. /](\d\d)(?!\d)/.exec(text.slice(position, position + 9)) ?? []
+  if (whole === undefined || !pattern.startsWith('yy') || !isYearOfWork(last)) return false
+  return !isYearOfWork(first) || (sign === '.' && Number(first) < Number(last))
 }
 
 /**

@@ -1,4 +1,5 @@
 import { likeness } from '../text/distance'
+import { escapedOf } from '../text/escaped'
 import { foldCase, looseKey, plainPunctuation, stripMarks } from '../text/fold'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
@@ -320,7 +321,7 @@ function giveBack(parts: readonly NamePart[], { spans, extras }: Alignment, text
 /** Where a sign that the rule writes stands in a text, the last first: as it is, else with other separators, as " v" is "_v". */
 function placesOfSign(text: string, sign: string): [start: number, end: number][] {
   if (sign === '') return []
-  const loosely = sign.split(/[\s_.-]+/).map(piece => piece.replace(/[*+?^${}()|[\]\\]/g, '\\$&')).join('[\\s_.-]+')
+  const loosely = sign.split(/[\s_.-]+/).map(escapedOf).join('[\\s_.-]+')
   const found = Array.from(text.matchAll(new RegExp(loosely, 'giu')), ({ 0: all, index }): [number, number] => [index, index + all.length]).reverse()
   const exact = found.filter(([start, end]) => text.slice(start, end) === sign)
   return exact.length > 0 ? exact : found

@@ -59,6 +59,10 @@ describe('a month without a day', () => {
     expect(looseDate('03-10-26', 0, 'yyyy-MM-dd')).toMatchObject({ written: null, kind: 'date-order' })
     expect(looseDate('16-10-26', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-16')
     expect(looseDate('03-10-05', 0, 'yyyy-MM-dd')?.written).toBe('2003-10-05')
+    // where both may be, full stops stand behind a day first
+    expect(looseDate('20.10.26', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-20')
+    expect(looseDate('26.10.20', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-20')
+    expect(looseDate('20-10-26', 0, 'yyyy-MM-dd')?.written).toBe('2020-10-26')
     expect(looseDate('991231', 0, 'yyyy-MM-dd')?.written).toBe('2099-12-31')
   })
 

@@ -33,12 +33,21 @@ export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, tex
     trimValue(part, alignment, text, index)
     const span = alignment.spans[index]
     if (!span) continue
-    const drops = isNoChoice(part, text.slice(span.start, span.end), known) || isCutFromWord(part, span, alignment, text)
+    const drops = isNoChoice(part, text.slice(span.start, span.end), known)
       || (part.kind === 'fixed' && isUnlike(parts, alignment, text, known, index))
-    if (!drops) continue
-    alignment.extras.push({ range: [span.start, span.end], before: index })
-    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+    if (drops) drop(alignment, span, index)
   }
+  // what stands around a value may have been let go just now
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (span && isCutFromWord(part, span, alignment, text)) drop(alignment, span, index)
+  }
+}
+
+/** Lets what was taken for a part go, as one more piece that is nothing of the name. */
+function drop(alignment: Alignment, span: Span, index: number): void {
+  alignment.extras.push({ range: [span.start, span.end], before: index })
+  alignment.spans[index] = { ...span, end: span.start, edits: [] }
 }
 
 /** Of a value of several words that begins or ends right, words that are nothing of the rest of it are others: "Chiara Later" for Chiara Longo. */

@@ -2,6 +2,7 @@ import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { isAddedWord } from '../names/added-words'
 import { bareNumbers } from '../names/number-kinds'
+import { isFree } from '../names/fields/index'
 import { wordsOfSenses } from '../names/fields/sense-words'
 import { neighboursOf } from '../names/neighbour-codes'
 import { WEEK_KEYS } from '../names/months'
@@ -13,6 +14,7 @@ import { valueIn, valuesOf as valuesOfPerson } from '../roster/values'
 import { ownOf } from '../text/own'
 import { gather, gatherOnce } from '../text/gather'
 import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '../names/tokens'
+import { escapedOf } from '../text/escaped'
 import { looseKey } from '../text/fold'
 import { runsOf } from './people'
 import { wordsOfRule } from './piece-number'
@@ -79,6 +81,7 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
   addMeant(columns, entries)
   addShortened(columns, entries)
   addTelling(columns, entries)
+  addInitials(columns, entries)
   const ids = new Set(units.flatMap(unit => unit.people.map(person => person.id)))
   const areNobodys = codesOfNobody([ids, ...columns.map(({ values }) => values.keys())])
   return (text) => {
@@ -186,7 +189,7 @@ function addPairs(units: readonly Unit[], entries: Map<string, Entry[]>): void {
 
 /** Columns that a requirement's names write beside each other, signs alone between them; what people are named by stands in one place at most. */
 function neighbouring({ names, fields }: Requirement): [string, string][] {
-  const isColumn = (part: TemplatePart | undefined) => part?.kind === 'field' && part.name !== 'title' && ownOf(fields, part.name) === undefined
+  const isColumn = (part: TemplatePart | undefined) => part?.kind === 'field' && part.name !== 'title' && !isFree(ownOf(fields, part.name))
   return names.flatMap(({ parts }) => parts.flatMap((part, at): [string, string][] => {
     const [between, next] = [parts[at + 1], parts[at + 2]]
     if (part.kind !== 'field' || next?.kind !== 'field' || !isColumn(part) || !isColumn(next)) return []
@@ -194,8 +197,6 @@ function neighbouring({ names, fields }: Requirement): [string, string][] {
     return [[part.name, next.name]]
   }))
 }
-
-const escapedOf = (value: string) => value.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 
 /** Two values one behind the other, a sign between them where both are figures, or what the list calls the second one. */
 function asPair(first: string, second: string, word: string): (text: string) => number {
@@ -317,6 +318,28 @@ function addTelling(columns: readonly ColumnValues[], entries: Map<string, Entry
   }
 }
 const LEAST_TELLING = 4
+
+/** Values of several words by their initials in capitals, NF for Night Ferry, where nothing else is called so (common practice, no source). */
+function addInitials(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
+  for (const { requirement, values } of columns) {
+    const choices = Object.values(requirement.fields).flatMap(rule => (rule.type === 'choice' ? rule.values : []))
+    const others = new Set([...wordsOfRule(requirement), ...[...values.keys(), ...choices].map(looseKey)])
+    const byInitials = new Map<string, string[]>()
+    for (const value of values.keys()) {
+      const [first = '', ...more] = value.match(/(?<![\p{L}\p{N}'’])\p{Lu}/gu) ?? []
+      const begins = ARTICLES.has(tokensOf(value)[0] ?? '') ? [more.join('')] : []
+      for (const initials of [first + more.join(''), ...begins]) {
+        if (initials.length > 1 && !others.has(looseKey(initials))) gather(byInitials, initials, value)
+      }
+    }
+    for (const [initials, [value = '', ...more]] of byInitials) {
+      const of = values.get(value)
+      if (more.length > 0 || !of || of.size > 1) continue
+      const alone = new RegExp(`(?<![\\p{L}\\p{N}])${initials}(?![\\p{L}\\p{N}])`, 'u')
+      for (const unit of of) gather(entries, looseKey(initials), { unit, value, strength: NAMED.given, worth: text => Number(alone.test(text)) })
+    }
+  }
+}
 
 /** How many numbers of its own a rule writes behind a further column's value, where all its names have that first; `null`: they do not. */
 function numbersBehind({ names, fields }: Requirement, columns: readonly string[]): number | null {

@@ -107,3 +107,39 @@ test('a rule\'s word with ue is found in a compound with ü', async () => {
   }
   expect(Object.values(await roundOf(keys, 'Aydemir Schlüsselausgabe.pdf', 'Bott Planung.pdf'))).toEqual(['key 1', 'plan 2'])
 })
+
+test('who is named in part, under another number than theirs, is not in the list; with the family name it is a slip', async () => {
+  const rules: Rules = {
+    list: 'id,given,family\nA-101,Anna,Wolters\nA-102,Bo,Hansen',
+    requirements: [{ id: 'plan', title: 'Plan', name: '{id}_{given} {family}', folder: 'plans', formats: [{ id: 'pdf' }] }],
+  }
+  expect(await roundOf(rules, 'plans/A-102_Bo Hansn.pdf', 'plans/A-103_Bo Krug.pdf', 'plans/A-107_Anna Wolters.pdf')).toEqual({
+    'plans/A-102_Bo Hansn.pdf': 'plan A-102', 'plans/A-103_Bo Krug.pdf': 'unplaced', 'plans/A-107_Anna Wolters.pdf': 'plan A-101',
+  })
+})
+
+describe('a value of several words by its initials', () => {
+  const FILMS: Rules = {
+    list: 'id,given,family,film\n1,Mia,Vega,The Long Field\n2,Ola,Lind,Night Ferry\n3,Bea,Roy,North Fell',
+    requirements: [{
+      id: 'sub', title: 'Subtitles', name: '{film}_{lang}', fields: { lang: { type: 'choice', values: ['EN', 'FR'] } }, formats: [{ id: 'srt' }],
+    }],
+  }
+  test.each([['TLF_EN.srt', 'sub 1'], ['LF_FR.srt', 'sub 1'], ['tlf_EN.srt', 'unplaced'], ['NF_EN.srt', 'unplaced']])(
+    'is meant where it is the only one, in capitals: %s is %s', async (path, at) => {
+      expect(Object.values(await roundOf(FILMS, path))).toEqual([at])
+    })
+})
+
+test('an inventory number with the mark of a copy is no day', async () => {
+  const rules: Rules = {
+    list: 'id,given,family\n1987-0123,Schale,Ton\n1987-0124,Krug,Ton',
+    requirements: [{
+      id: 'photo', title: 'Photo', name: '{id}_{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } }, count: { by: 'n', from: 2, to: 3 },
+      formats: [{ id: 'tif' }],
+    }],
+  }
+  const file = (await toldOf(rules, '1987-0124_01.tif', '1987.0124 (2).tif')).get('1987.0124 (2).tif')
+  expect([file?.at, file?.right]).toEqual(['photo 1987-0124 2', '1987-0124_02.tif'])
+  expect(file?.says).not.toContain('date')
+})

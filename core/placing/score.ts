@@ -244,6 +244,9 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   const isOwn = (word: string) => ownWords(best.unit.requirement).some(words => words.includes(looseKey(word)))
   if (differences.some(one => isOtherName(one) && !isOwn(one.actual)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+  // who is named in part, under another number, is somebody whom the list does not have
+  const isOther = differences.some(isOtherId) && differences.some(one => OF_HOLDER.has(one.part))
+  if (isOther && best.holder < NAMED.family) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
 /** Takes the days, months and weeks that the folder tells where the name tells none. */
@@ -273,6 +276,13 @@ function isOtherName({ part, kind, actual, expected }: Difference): boolean {
   const [received, asked] = [looseKey(actual), looseKey(expected)]
   const isPet = petNamesOf(expected).some(one => looseKey(one) === received)
   return !asked.startsWith(received) && !isPet && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
+}
+
+/** Whether where an id is asked for stands one that is written alike, with other figures. */
+function isOtherId({ part, kind, actual, expected }: Difference): boolean {
+  const [received, asked] = [looseKey(actual), looseKey(expected)]
+  return part === 'id' && kind === 'misspelt' && received !== asked && /\d\d/.test(asked)
+    && received.replace(/\d/g, '0') === asked.replace(/\d/g, '0')
 }
 
 /** Whether the folder says whose file it is, or more of the name does than the family name. */

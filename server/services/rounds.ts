@@ -91,7 +91,6 @@ export async function figuresOf(account: Account, checkId: string): Promise<Figu
       db().raw('(intake.stated_at is null and intake.root = any(?)) as copied', [copies]),
       db().raw('count(*)::int as files'),
     )
-  const late = await rowsOf<{ slots: number }>(db(), 'select count(*)::int as slots from check_slot where check_id = ? and late', [checkId])
   const checks = await db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').limit(12).select('id', 'checked_at')
   const kinds = await db()('finding').whereIn('check_id', checks.map(one => one.id))
     .where('severity', 'error').groupBy('check_id', 'code')
@@ -112,7 +111,6 @@ export async function figuresOf(account: Account, checkId: string): Promise<Figu
   return {
     arrivals: hours.filter(row => !row.copied).map(row => ({ hour: row.hour.toISOString(), files: row.files })),
     copied: hours.reduce((sum, row) => sum + (row.copied ? row.files : 0), 0),
-    late: late[0]?.slots ?? 0,
     checks: checks.reverse().map(one => ({
       id: one.id, checkedAt: one.checked_at.toISOString(),
       codes: Object.fromEntries(kinds.filter(row => row.check_id === one.id).map(row => [row.code, row.findings])),

@@ -51,8 +51,11 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   if (language !== undefined) return language
   const sense = senseMeant(actual, values)
   if (sense !== undefined) return sense
-  const parted = values.filter(one => PARTS.test(one) && inAnyOrder(one) === inAnyOrder(actual))
+  const parted = values.filter(one => piecesOf(one).length > 1 && inAnyOrder(one) === inAnyOrder(actual))
   if (parted.length === 1) return parted[0]
+  const bare = withoutYear(values)
+  const short = bare ? meantChoice(actual, { ...rule, values: bare.values, meanings: bare.meanings }) : undefined
+  if (bare && short !== undefined) return values[bare.values.indexOf(short)]
   const ordinal = inRow(actual, values)
   if (ordinal !== undefined) return ordinal
   for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
@@ -204,7 +207,7 @@ function meaningsIn(name: string, { meanings }: ChoiceRule): [start: number, end
 /** Where choices of several numbers or words stand that other signs part: 1:500 for 1-500. */
 function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[start: number, end: number]> {
   for (const value of values) {
-    const pieces = value.split(PARTS)
+    const pieces = piecesOf(value)
     if (pieces.length < 2 || pieces.some(piece => !/^[\p{L}\p{M}\p{N}]+$/u.test(piece))) continue
     for (const order of pieces.length === 2 ? [pieces, [...pieces].reverse()] : [pieces]) {
       for (const { 0: all, index } of name.matchAll(partedExpression(order.join(' ')))) {
@@ -215,9 +218,28 @@ function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[star
 }
 const partedExpression = keeping(1000, pieces => new RegExp(pieces.replaceAll(' ', '[\\s._:,/-]{1,2}'), 'giu'))
 const PARTS = /[\s._:,/-]+/
+/** Pieces of a value: what other signs part, and a year beside letters. */
+const piecesOf = (value: string): string[] => value.split(PARTS)
+  .flatMap(piece => piece.split(/(?<=^\d{4})(?=\p{L})|(?<=^\p{L}+)(?=\d{4}$)/u)).filter(Boolean)
+
+/** Choices without the year that all of them have, each as it is said then: Q3 for 2026-Q3; `null`: they have none, or nothing else. */
+function withoutYear(values: readonly string[]): Bare | null {
+  const kept = BARE.get(values)
+  if (kept !== undefined) return kept
+  const pieces = values.map(piecesOf)
+  const year = pieces[0]?.find(piece => /^\d{4}$/.test(piece))
+  const bare = pieces.map(of => of.filter(piece => piece !== year).join('-'))
+  const areBare = year !== undefined && values.length > 1 && pieces.every((of, at) => of.length === 2 && /\p{L}/u.test(bare[at] ?? ''))
+    && new Set(bare).size === values.length
+  const made = areBare ? { year, values: bare, meanings: emptyRecord<string>() } : null
+  BARE.set(values, made)
+  return made
+}
+type Bare = Pick<ChoiceRule, 'values' | 'meanings'> & { year: string }
+const BARE = new WeakMap<readonly string[], Bare | null>()
 /** A value of two pieces as the same in any order, with one sign between them: Q3 2026 is 2026-Q3. Those of more keep theirs. */
 function inAnyOrder(value: string): string {
-  const pieces = foldCase(value).split(PARTS).filter(Boolean)
+  const pieces = piecesOf(foldCase(value))
   return (pieces.length === 2 ? pieces.sort(byCodeUnit) : pieces).join('-')
 }
 
@@ -268,11 +290,15 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   // a figure without its unit is none: of 200 ml 200 is no 200g
   const measured = MEASURED.test(rule.values[0] ?? '')
   const isCut = ([start, end]: [number, number]) => measured && /^\d+$/.test(name.slice(start, end)) && UNIT_BEHIND.test(name.slice(end))
-  const words = [...wordsOf(name)].filter(word => !isCut(word))
+  // nor is a choice without its year beside another one: of Q3 2025 Q3 is no 2026-Q3
+  const bare = withoutYear(rule.values)
+  const ofOtherYear = bare !== null && [...name.matchAll(/(?<!\d)(?:19|20)\d{2}(?!\d)/g)].some(([year]) => year !== bare.year)
+  const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word))
   const meant = [
     () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
     () => [...writtenOut(name, rule)].map(({ start, end }) => [start, end] as const),
     () => words.filter(([start, end]) => readChoice(name.slice(start, end), rule) !== undefined),
+    () => (bare === null || ofOtherYear ? [] : placesWithoutYear(name, rule, bare)),
   ]
   for (const way of meant) {
     const found = way()
@@ -285,6 +311,11 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   const any = words.map(([start, end]) => [start, end, name.slice(start, end)] as const)
     .filter(([, , word]) => (numbers || /\p{L}/u.test(word)) && (!all || figures(word)))
   return [...places, ...any.map(([start, end]) => [start, end, 2] as const)]
+}
+
+/** Where choices stand without the year that all of them have. */
+function placesWithoutYear(name: string, rule: ChoiceRule, { values, meanings }: Bare): [start: number, end: number][] {
+  return placesIn({ ...rule, values, meanings }, name).flatMap(([start, end, cost]) => (cost < 1 ? [[start, end]] : []))
 }
 
 export const choice: FreeField<ChoiceRule, typeof options> = {
