@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withoutLink } from '#core/reporting/link-sign'
 import type { PreparedSlip } from '#shared/answers'
 
 /** What each one is told: looked at before anything is sent, and never sent twice by accident. */
@@ -151,7 +152,7 @@ function saySent(slip: PreparedSlip): string {
               @click="shown = keyOf(slip)"
             >
               {{ slip.name }}
-              <span class="small quiet">{{ saySent(slip) }}</span>
+              <span class="small quiet block">{{ saySent(slip) }}</span>
             </button>
           </li>
         </ul>
@@ -175,7 +176,7 @@ function saySent(slip: PreparedSlip): string {
           <pre
             class="mono"
             tabindex="0"
-          >{{ withoutLink(preview.text) }}</pre>
+          >{{ showLink(preview.text) }}</pre>
         </div>
       </div>
       <p

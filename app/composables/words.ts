@@ -1,3 +1,5 @@
+import { LINK_SIGN } from '#core/reporting/link-sign'
+
 export { STATUS_WORDS } from '#core/wording/en/statuses'
 
 /** A time as people write it, with weekday, in the brief's zone where it names one. */
@@ -17,5 +19,5 @@ export function sayTime(time: string | null | undefined, zone?: string | null): 
 /** A size in decimal units, and a file name with hidden characters escaped. */
 export { showBytes as sayBytes, showText } from '#core/text/show'
 
-/** A letter as it is looked at: whoever gets it finds their own link there. */
-export const withoutLink = (letter: string): string => letter.replaceAll('[link]', '(your own link)')
+/** A letter as it is looked at before it is sent: whoever gets it finds their own link there. */
+export const showLink = (letter: string): string => letter.replaceAll(LINK_SIGN, '(your own link)')

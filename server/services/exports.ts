@@ -2,6 +2,7 @@ import Papa from 'papaparse'
 import { clearOut, correctionTable, planCorrections } from '#core/reporting/corrections'
 import { holderRows } from '#core/reporting/holder-rows'
 import type { ReportFile } from '#core/checking/report'
+import { withoutLink } from '#core/reporting/link-sign'
 import type { MeasuredColumn } from '#core/reporting/measured'
 import { measuredColumns } from '#core/reporting/measured'
 import { reportSheet } from '#core/reporting/report-paper'
@@ -18,7 +19,6 @@ import { allFiles, allSlots, checkMade } from '../database/check-rows'
 import { askedIn, reportParts } from './reports'
 import { onThread } from '../utils/threads'
 import type { PaperTask } from '../workers/paper'
-import { LINK_SIGN } from './mailing'
 import { prepareSlips, sayWhen } from './slips'
 
 const CSV = 'text/csv; charset=utf-8'
@@ -78,7 +78,7 @@ const EXPORTS: Record<string, Export> = {
     async write(account, checkId) {
       const { slips } = await prepareSlips(account, checkId)
       const rows = slips.filter(slip => slip.open).map(({ addresses, name, subject, text }) =>
-        [addresses.join(', '), name, subject, text.replaceAll(LINK_SIGN, '(your own link)')])
+        [addresses.join(', '), name, subject, withoutLink(text)])
       return table([['mail', 'name', 'subject', 'text'], ...rows])
     },
   },

@@ -6,6 +6,7 @@ import { listUnits } from '#core/brief/units'
 import { writeLeaflet } from '#core/reporting/leaflet'
 import { textOfLeaflet, writeLeafletLetter } from '#core/reporting/leaflet-letter'
 import { fillWords } from '#core/reporting/letters'
+import { LINK_SIGN } from '#core/reporting/link-sign'
 import { copiesOf } from '#core/roster/copies'
 import { groupOf, valueIn, valuesOf } from '#core/roster/values'
 import { gather } from '#core/text/gather'
@@ -19,9 +20,8 @@ import { breathing } from '../utils/breathe'
 import { refuse } from '../utils/errors'
 import { requireRole } from './access'
 import { rosterOn } from './check-input'
-import { publicAddress } from './door-mail'
 import { columnsOf, wordsOf } from './letters'
-import { LINK_SIGN, postLetters } from './mailing'
+import { postLetters } from './mailing'
 import { post } from './notices'
 import { addressesOf, sayWhen } from './slips'
 import { startFileOf } from './start-files'
@@ -82,8 +82,7 @@ const noteIn = (document: BriefDocument) => (id: string) => document.requirement
 /** Sends leaflets to those who are named; the same never goes to the same address twice, unless `again`. */
 export async function sendLeaflets(account: Account, briefId: string, people: readonly string[], again: boolean): Promise<SlipsAsked> {
   await requireRole(account, briefId, 'checker')
-  const { leaflets, door } = await prepareLeaflets(account, briefId)
-  if (door) publicAddress()
+  const { leaflets } = await prepareLeaflets(account, briefId)
   const wanted = new Set(people)
   const letters = leaflets.filter(one => wanted.has(one.person))
     .map(({ person, lines, ...one }) => ({ ...one, text: textOfLeaflet(lines), holder: person, persons: one.addresses.map(() => person) }))

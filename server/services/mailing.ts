@@ -1,5 +1,6 @@
 import nodemailer from 'nodemailer'
 import { v7 as uuid } from 'uuid'
+import { LINK_SIGN, withoutLink } from '#core/reporting/link-sign'
 import type { SlipsAsked } from '#shared/answers'
 import { ADDRESS } from '#shared/requests'
 import { db, rowsOf } from '../database/connection'
@@ -9,12 +10,9 @@ import { refuse } from '../utils/errors'
 import { LIMITS } from '../utils/limits'
 import type { Account } from './accounts'
 import { makeLinks } from './door-links'
-import { doorAddress } from './door-mail'
+import { doorAddress, publicAddress } from './door-mail'
 import { putDown } from './jobs'
 import { copiedKinds } from './letters'
-
-/** What stands in a letter for the link of whoever it goes to: no store and no log holds the link itself. */
-export const LINK_SIGN = '[link]'
 
 /** A letter as it is written; `addresses` and `persons` go together. */
 export interface Letter {
@@ -38,6 +36,7 @@ export async function postLetters(
   written: readonly Letter[], again: boolean,
 ): Promise<SlipsAsked> {
   if (!process.env.SMTP_URL) throw refuse(409, 'No mail server is set here (SMTP_URL). Copy the texts, print them, or take the mail-merge table.')
+  if (written.some(letter => letter.text.includes(LINK_SIGN))) publicAddress()
   const notSent: { name: string, why: string }[] = []
   const copied = (await copiedKinds(briefId)).has(kind)
   const letters = written.flatMap((letter) => {
@@ -152,8 +151,8 @@ async function withLink(
   { brief_id: briefId, kind, person, copy, body }: Pick<SlipMailRow, 'brief_id' | 'kind' | 'person' | 'copy' | 'body'>,
 ): Promise<string> {
   // a link is for whoever hands in, not for whoever is told of it
-  if (copy) return body.replaceAll(LINK_SIGN, '—')
-  if (!body.includes(LINK_SIGN) || person === null) return body
+  if (copy || person === null) return withoutLink(body)
+  if (!body.includes(LINK_SIGN)) return body
   const link = (await makeLinks(briefId, [person], kind === 'leaflet' ? 'leaflet' : 'letter')).get(person)
-  return body.replaceAll(LINK_SIGN, link ? doorAddress(link.token) : '')
+  return link ? body.replaceAll(LINK_SIGN, doorAddress(link.token)) : withoutLink(body)
 }

@@ -6,6 +6,7 @@ import { columnMeant } from '#core/brief/list-words'
 import { readBrief } from '#core/brief/read'
 import { listUnits } from '#core/brief/units'
 import { fillWords } from '#core/reporting/letters'
+import { BESIDE_LINK, LINK_SIGN } from '#core/reporting/link-sign'
 import type { Slip, SlipInput } from '#core/reporting/slips'
 import { hideNames } from '#core/reporting/hide-names'
 import { writeSlip } from '#core/reporting/slips'
@@ -21,7 +22,7 @@ import { breathing } from '../utils/breathe'
 import { requireCheck, requireRole } from './access'
 import type { Account } from './accounts'
 import { columnsOf, copiedKinds, wordsOf } from './letters'
-import { LINK_SIGN, postLetters } from './mailing'
+import { postLetters } from './mailing'
 import { askedIn } from './reports'
 import { checkMade, holdersOf, slipsOf } from '../database/check-rows'
 
@@ -65,7 +66,7 @@ export async function prepareSlips(
           title: document.title, checkedAt: sayTime(checked.getTime()), speech: await loadSlipSpeech(language),
           holder: { name, group: kind === 'group' }, sayTime,
           timesOf: requirement => times.get(`${holder}\n${requirement}`) ?? { due: null, correctBy: null },
-          words: fillWords(door ? { ...around, where: [LINK_SIGN, around.where].filter(Boolean).join(' · ') } : around, column =>
+          words: fillWords(door ? { ...around, where: [LINK_SIGN, around.where].filter(Boolean).join(BESIDE_LINK) } : around, column =>
             valueIn(values, column), name),
           requirements: titlesFor(document, members[0], { columns, headings }), slots: own, files: files.filter(file =>
             own.some(slot => slot.requirement === file.slot?.requirement)),
@@ -140,7 +141,8 @@ export async function sendSlips(account: Account, checkId: string, holders: read
 export async function listSent(account: Account, briefId: string): Promise<SentSlip[]> {
   await requireRole(account, briefId, 'reader')
   const rows = await db()('slip_mail').where('brief_id', briefId)
-    .orderBy('made_at', 'desc').limit(500)
+    // of those sent together, in the order of the list
+    .orderBy([{ column: 'made_at', order: 'desc' }, 'id']).limit(500)
     .select('id', 'holder', 'address', 'subject', 'body', 'state', 'problem', 'sent_at', 'made_at')
   return rows.map(row => ({
     id: row.id, holder: row.holder, address: row.address, subject: row.subject, body: row.body, state: row.state,

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -20,6 +21,7 @@ import { newestRoster } from '../../server/database/briefs'
 import { saveRoster } from '../../server/services/rosters'
 import { runCheck } from '../../server/services/checks'
 import { listParts, openPart, planCopy, startCopy } from '../../server/services/corrected'
+import { setDoor } from '../../server/services/door'
 import { exportOf } from '../../server/services/exports'
 import { letCount, overlapOf, startIntake } from '../../server/services/intakes'
 import { cancelJob, getJob } from '../../server/services/jobs'
@@ -51,6 +53,7 @@ beforeAll(async () => {
   owner = await accountOf('Ana')
   mail = await startMail()
   process.env.SMTP_URL = mail.url
+  process.env.USITOR_SECRET = randomBytes(32).toString('base64')
   await startJobs()
   brief = (await makeBrief(owner, 'Shore week', {
     usitorBrief: 1, title: 'Shore week', due: '2025-12-01T12:00:00Z', requirements: [
@@ -166,6 +169,30 @@ test('copies go to the addresses the list has for them, of the kinds that were c
   await ended(jobId ?? '')
   expect(got()).toEqual(['ana@copies.example', 'ana@copies.example', 'away@copies.example', 'home@copies.example', 'office@copies.example'])
   expect(notSent.map(({ why }) => why).sort()).toEqual(['"not an address" in the list is not one mail address', 'no mail address in the list'])
+})
+
+test('a link is for whoever hands in: copies, merged letters and whatever else goes another way say nothing of it', async () => {
+  const theirs = (await makeBrief(owner, 'Links')).id
+  const list = 'id,given,family,email,copyTo\ns1,Ana,Marsh,ana@links.example,home@links.example'
+  await saveRoster(owner, theirs, readRoster(readTable(Buffer.from(list))).roster)
+  await saveDocument(owner, theirs, { usitorBrief: 1, title: 'Links', requirements: [{ id: 'map', title: 'Map', name: '{family}_map' }] })
+  await setDoor(owner, theirs, {
+    open: true, until: null, late: true, largest: 1e6, most: 1e6, renames: false, keeps: true, contact: '', checks: false,
+  })
+  await setLetter(owner, theirs, { words: { ...USUAL_WORDS, where: 'room 12' }, language: '', usual: false, copies: ['slip'] })
+  const { id } = await runCheck(owner, theirs)
+  const before = mail.taken.length
+  await expect(sendSlips(owner, id, ['s1'], false)).rejects.toThrow(/at which address it is reached/)
+  process.env.USITOR_ADDRESS = 'https://hand-in.example/'
+  await ended((await sendSlips(owner, id, ['s1'], false)).jobId ?? '')
+  delete process.env.USITOR_ADDRESS
+  const lines = Object.fromEntries(mail.taken.slice(before).map(({ to, text }) => [to[0], /Hand in here: .*/.exec(text)?.[0]]))
+  expect(lines['ana@links.example']).toMatch(/^Hand in here: https:\/\/hand-in\.example\/door#\S+ · room 12/)
+  expect(lines['home@links.example']).toBe('Hand in here: room 12')
+  const { pieces } = await exportOf(owner, id, 'mail-merge')
+  let table = ''
+  for await (const piece of pieces as AsyncIterable<string>) table += piece
+  expect(/Hand in here: .*/.exec(table)?.[0]).toBe('Hand in here: room 12')
 })
 
 test('who has more time is told so, and nobody else is', async () => {

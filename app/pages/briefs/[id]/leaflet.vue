@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { leafletSheet } from '#core/reporting/leaflet-sheet'
+import { LINK_SIGN } from '#core/reporting/link-sign'
 import type { LeafletsAnswer, MadeLink, PreparedLeaflet } from '#shared/answers'
 
 /** What each person is told before anything comes: looked at, mailed, printed, or taken along as a table. */
@@ -87,7 +88,7 @@ const saveFolders = () => attempt(async () => {
   await saveStarter((leaflets.value ?? []).map(({ name, pieces }) => ({ holder: name, pieces })), start, 'starter folders.zip')
 })
 const linesOf = (one: PreparedLeaflet) =>
-  one.lines.map(line => ({ ...line, text: line.text.replaceAll('[link]', linkOf(one.person) || '(their own link)') }))
+  one.lines.map(line => ({ ...line, text: line.text.replaceAll(LINK_SIGN, linkOf(one.person) || '(their own link)') }))
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withoutLink } from '#core/reporting/link-sign'
 import type { PreparedSlip } from '#shared/answers'
 
 /** The letter of everybody who still owes something, on paper: one below the other, or one a page to be given out. */
