@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import type { Roster } from '#core/roster/types'
-import type { WeighedRule } from '~/workers/rules'
+import type { LearnedRules, WeighedRule } from '~/workers/rules'
+import { formatLabel } from '#core/formats/registry'
 
 /** A rule from names that are right: proposals, each with what it takes and refuses. */
 const props = defineProps<{ roster: Roster, briefId: string }>()
-const emit = defineEmits<{ use: [rule: WeighedRule], close: [] }>()
+const emit = defineEmits<{ use: [rule: WeighedRule, formats: readonly string[]], close: [] }>()
 const rules = useRules()
 const rightText = ref('')
 const wrongText = ref('')
-const learned = shallowRef<{ rules: WeighedRule[], conflicts: string[] } | null>(null)
+const learned = shallowRef<LearnedRules | null>(null)
+const first = useTemplateRef<{ focus: () => void }>('first')
 const { busy, problem, attempt } = useAttempt()
 const received = shallowRef<string[]>([])
 const picked = ref<string[]>([])
@@ -59,6 +61,7 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
     title="A rule from names that are right"
     width="860"
     top="6vh"
+    @opened="first?.focus()"
     @close="emit('close')"
   >
     <div class="columns">
@@ -69,6 +72,7 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
         >Names that are right <span class="quiet">· two to twenty, one a line; take an awkward one too</span></label>
         <el-input
           id="learn-right"
+          ref="first"
           v-model="rightText"
           type="textarea"
           :rows="6"
@@ -156,7 +160,7 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
               {{ asText(rule) }}
             </p>
             <p class="small quiet">
-              {{ saidFields(rule).join(' · ') }}
+              {{ [...saidFields(rule), ...learned.formats.map(formatLabel)].join(' · ') }}
             </p>
             <p class="small">
               {{ sayTakes(rule) }}
@@ -167,7 +171,7 @@ const refused = (rule: WeighedRule) => right.value.filter((_, at) => !rule.accep
           </div>
           <el-button
             :type="at === 0 ? 'primary' : 'default'"
-            @click="emit('use', rule)"
+            @click="emit('use', rule, learned.formats)"
           >
             Take this rule
           </el-button>

@@ -51,9 +51,11 @@ const values = computed((): SampleValues => {
   return { ...known, title: titleOfDocument(model.value, column => ownOf(known, column) ?? '') }
 })
 
-function useLearned(rule: { name: string, folder?: string, fields: Fields }) {
+function useLearned(rule: { name: string, folder?: string, fields: Fields }, learned: readonly string[]) {
   const folder = rule.folder ?? model.value.folder
-  model.value = declareFields(withFields(withChanges(model.value, { name: rule.name, folder }), rule.fields), columns.value)
+  // formats that were chosen stand
+  const formats = model.value.formats?.length || learned.length === 0 ? model.value.formats : learned.map(id => ({ id }))
+  model.value = declareFields(withFields(withChanges(model.value, { name: rule.name, folder, formats }), rule.fields), columns.value)
   learning.value = false
 }
 

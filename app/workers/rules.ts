@@ -23,13 +23,15 @@ async function tryNames(document: BriefDocument, roster: Roster, paths: string[]
 /** A proposal with how many of the received files it would take. */
 export interface WeighedRule extends LearnedRule { takes: number, of: number }
 
+export type LearnedRules = Omit<Learned, 'rules'> & { rules: WeighedRule[] }
+
 const MOST_SHOWN = 4
 
 /** Learns rules from names, and holds the best against what has been received. */
 async function learn(
   right: string[], wrong: string[], roster: Roster, received: string[],
-): Promise<Omit<Learned, 'rules'> & { rules: WeighedRule[] }> {
-  const { rules, conflicts } = await learnRule(right, wrong, roster)
+): Promise<LearnedRules> {
+  const { rules, ...more } = await learnRule(right, wrong, roster)
   const weighed: WeighedRule[] = []
   for (const rule of rules.slice(0, MOST_SHOWN)) {
     const document: BriefDocument = {
@@ -43,7 +45,7 @@ async function learn(
       of: received.length,
     })
   }
-  return { rules: weighed, conflicts }
+  return { rules: weighed, ...more }
 }
 
 export type RulesWorker = { preview: typeof preview, tryNames: typeof tryNames, learn: typeof learn, weighEarlier: typeof weighEarlier }

@@ -2,6 +2,7 @@ import type { RequirementDocument } from '../brief/document'
 import { readBrief } from '../brief/read'
 import type { Requirement } from '../brief/types'
 import { fillFolder, matchFolder } from '../names/levels'
+import { countsAs, formatsOfExtension } from '../formats/registry'
 import { opennessOf } from '../names/fields/index'
 import { splitExtension } from '../names/extension'
 import { matchParts } from '../names/match'
@@ -30,6 +31,8 @@ export interface LearnedRule {
 }
 
 export interface Learned {
+  /** Ids of the formats whose extensions the right examples have; empty where one has none, or one of no format known. */
+  formats: string[]
   /** The likeliest first. */
   rules: LearnedRule[]
   /** What contradicts what, in words. */
@@ -95,7 +98,17 @@ export async function learnRule(right: readonly string[], wrong: readonly string
     conflicts.push(`"${wrong[index] ?? ''}" is put together like the right names; nothing in it tells why it is wrong.`)
   }
   if (kept.length === 0 && bases.length > 0) conflicts.push('The names have nothing in common that makes a rule.')
-  return { rules: kept.map(({ guesses: _guesses, ...rule }) => rule), conflicts }
+  return { rules: kept.map(({ guesses: _guesses, ...rule }) => rule), formats: formatsOf(right), conflicts }
+}
+
+function formatsOf(right: readonly string[]): string[] {
+  const each = right.map((example) => {
+    const extension = splitExtension(example.trim()).extension.toLowerCase()
+    const formats = formatsOfExtension(extension)
+    // a kind of another one goes with it, as geojson with json
+    return formats.filter(id => !formats.some(other => other !== id && countsAs(id, other, extension)))
+  })
+  return each.some(formats => formats.length === 0) ? [] : [...new Set(each.flat())]
 }
 
 const isOpen = ({ fields }: Pick<LearnedRule, 'fields'>): boolean => Object.values(fields).some(field => opennessOf(field) > 0)

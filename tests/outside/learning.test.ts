@@ -31,6 +31,15 @@ test('folders are learnt where the examples come with them', async () => {
   expect((await learn(['Reef/Marsh Ana/report.pdf', 'Dune/Tamworthy Cy/report.pdf'])).rules[0]?.folder).toBe('{group}/{family} {given}')
 })
 
+test('formats are learnt where every example bears an extension that one has', async () => {
+  const formats = async (...examples: string[]) => (await learn(examples)).formats
+  expect(await formats('Marsh_map.PNG', 'Lindqvast_map.png')).toEqual(['png'])
+  expect(await formats('Marsh_map.jpeg', 'Lindqvast_map.jpg', 'Tamworthy_map.pdf')).toEqual(['jpg', 'pdf'])
+  expect(await formats('Marsh_map.json', 'Lindqvast_map.json')).toEqual(['json'])
+  expect(await formats('Marsh_map', 'Lindqvast_map.png')).toEqual([])
+  expect(await formats('Marsh_v1.2', 'Lindqvast_v1.3')).toEqual([])
+})
+
 test('a day and a month that could be either are both offered', async () => {
   const patterns = (await learn(['Marsh_03-04-2026', 'Tamworthy_05-06-2026'])).rules
     .map(rule => rule.fields.date).flatMap(field => (field?.type === 'date' ? [field.pattern] : []))
