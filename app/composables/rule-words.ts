@@ -24,15 +24,18 @@ export function sayAccepted({ formats = [], extensionCase = 'any' }: Requirement
   ])
 }
 
-export function sayCount({ count = { from: 1, to: 1 }, volumes, optional }: RequirementDocument): string {
+export function sayCount({ count = { from: 1, to: 1 }, fields = {}, volumes, optional }: RequirementDocument): string {
   const from = count.from ?? 1
   const { to, by } = count
+  const numbers = Object.entries(fields).filter(([, field]) => field.type === 'number').map(([name]) => name)
   const pieces = (number: number) => (number === 1 ? '1 piece' : `${number} pieces`)
   const bounded = from === to ? pieces(from) : `${from} to ${pieces(to ?? from)}`
   const many = to === undefined ? `at least ${pieces(from)}` : bounded
   return joined([
     volumes ? `as many volumes as the names say ({${volumes.number}} of {${volumes.of}})` : many,
-    !volumes && by !== undefined && `told apart by {${by}}`, optional && 'may be left out',
+    !volumes && by !== undefined && `told apart by {${by}}`,
+    // whoever numbers pieces and does not say so has one of them count only
+    !volumes && by === undefined && numbers.length > 0 && `not told apart by ${numbers.map(name => `{${name}}`).join(', ')}`, optional && 'may be left out',
   ])
 }
 

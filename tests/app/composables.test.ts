@@ -7,6 +7,7 @@ import {
   drawTemplate, fieldPart, freeName, literalPart, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate,
 } from '../../app/composables/parts'
 import { declareFields, problemsAt, withChanges, withCount, withFields, withForms, withOwing } from '../../app/composables/requirement'
+import { sayCount } from '../../app/composables/rule-words'
 import { foldEarlier, sayEarlier, stackFiles } from '../../app/composables/stacks'
 import { timeInZone } from '../../app/composables/zones'
 import type { RequirementDocument } from '../../core/brief/document'
@@ -296,4 +297,13 @@ describe('files of one slot with other values than were asked for', () => {
     expect(stacks.map(one => [one.slot.holder, one.values])).toEqual([['s1', ['2026-07', '2026-08', '2026-09']]])
     expect(single.map(one => one.path)).toEqual(['x.pdf', 'b-2026-08.pdf', 'b-2026-09.pdf'])
   })
+})
+
+test.each<[Partial<RequirementDocument>, string]>([
+  [{}, '1 piece'], [{ count: { from: 2 } }, 'at least 2 pieces'], [{ count: { from: 1, to: 3, by: 'n' } }, '1 to 3 pieces; told apart by {n}'],
+  // of two files that are numbered one alone would count
+  [{ fields: { n: { type: 'number' } } }, '1 piece; not told apart by {n}'],
+  [{ fields: { n: { type: 'number' } }, count: { from: 2, to: 2, by: 'n' }, optional: true }, '2 pieces; told apart by {n}; may be left out'],
+])('how many are asked for is said in words: %j is %s', (asked, said) => {
+  expect(sayCount({ ...newRequirement([], []), ...asked })).toBe(said)
 })
