@@ -7,6 +7,8 @@ import { ownOf } from '#core/text/own'
 import type { ChangedPart } from '#core/rules/merge-briefs'
 import type { Person } from '#core/roster/types'
 import { describeCondition, sayAskedSize } from '#core/wording/en/conditions'
+import { STRICTNESS_CHOICES, strictnessKey } from './draft'
+import { sayTime } from './words'
 
 // The rest of a rule in words, a line each: what is read first is the same that opens for changing.
 
@@ -35,7 +37,8 @@ export function sayCount({ count = { from: 1, to: 1 }, fields = {}, volumes, opt
     volumes ? `as many volumes as the names say ({${volumes.number}} of {${volumes.of}})` : many,
     !volumes && by !== undefined && `told apart by {${by}}`,
     // whoever numbers pieces and does not say so has one of them count only
-    !volumes && by === undefined && numbers.length > 0 && `not told apart by ${numbers.map(name => `{${name}}`).join(', ')}`, optional && 'may be left out',
+    !volumes && by === undefined && numbers.length > 0 && `not told apart by ${numbers.map(name => `{${name}}`).join(', ')}`,
+    optional && 'may be left out',
   ])
 }
 
