@@ -96,7 +96,8 @@ function takeBack(parts: readonly NamePart[], { spans }: Alignment, text: string
   // what is left of it is a word of its own: of "Saucier_Sahin" the first letters of Omer Sahin are none
   const isWordLeft = (span: Span, at: number) => {
     const rest = at < index ? text.slice(span.start, start) : text.slice(end, span.end)
-    return tokensOf(span.text).length > 1 && tokensOf(span.text).includes(looseKey(rest))
+    const [words, left] = [tokensOf(span.text), tokensOf(rest)]
+    return words.length > 1 && left.length > 0 && left.every(word => words.includes(word))
   }
   if (!inside.every(gives)) return false
   for (const at of inside) {

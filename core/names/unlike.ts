@@ -152,9 +152,10 @@ export function isElsewhere(part: string, asked: string, word: string, { called,
   const key = looseKey(word)
   if (looseKey(asked).includes(key)) return false
   if (part === 'literal') return called().includes(key)
-  // Versuch of a Versuchsprotokoll
-  const begins = (one: string) => key.length >= LEAST_STEM && one.startsWith(key)
-  return titled().some(one => isFormOf(key, one) || begins(one)) || (OF_NAME.has(part) ? isNobody(word) : called().includes(key))
+  // Versuch of a Versuchsprotokoll, Tech of a Technical rider
+  const begins = (one: string) => key.length >= LEAST_BEGUN && one.startsWith(key)
+  return titled().some(one => isFormOf(key, one) || begins(one))
+    || (OF_NAME.has(part) ? isNobody(word) : called().includes(key) || numberOfWord(word) !== null)
 }
 
 /** Whether two words are one in other forms: rodzica and rodziców. */
@@ -163,6 +164,7 @@ function isFormOf(word: string, other: string): boolean {
   return Math.abs(word.length - other.length) <= 2 && beginAlike(word, other, Math.max(LEAST_STEM, Math.min(word.length, other.length) - 2))
 }
 const LEAST_STEM = 5
+const LEAST_BEGUN = 4
 
 /** Whether a text cannot stand for a value: it only tells that it is the newest or a copy, or is letters or digits alone where that is not. */
 export function isNoValue(text: string, value: string): boolean {

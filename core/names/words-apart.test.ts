@@ -17,6 +17,18 @@ function explained(template: string, name: string, called: string[] = []) {
   return { right: expandParts(parts, captures), told: differences.map(one => `${one.part} ${one.kind} ${one.actual.trim()}`) }
 }
 
+// letters of a word that stands elsewhere are no beginning of the value behind it
+test('a value that stands there whole takes nothing of the next, be that shortened by a word', () => {
+  const parts = fillTemplate(parseTemplate('{stage}_{act}_plot'), {}, { stage: 'North', act: 'The Loose Ends' })
+  const told = (name: string, more: object = {}) => explainParts(parts, name, {
+    strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' }, ...more,
+  }).differences.map(one => `${one.part} ${one.kind} ${one.actual.trim()}`)
+  expect(told('North_Loose Ends_plot')).toEqual(['act misspelt Loose Ends'])
+  // a word of the title is no stage, nor is a number in words
+  expect(told('Tech The Loose Ends_plot', { titled: () => ['technical', 'plot'] })).toEqual(['stage absent ', 'stage extra Tech'])
+  expect(told('four_The Loose Ends_plot')[0]).toBe('stage absent ')
+})
+
 describe('the rule\'s own word', () => {
   test('in two words is one, and neither of them is too much', () => {
     expect(explained('{family}_linesheet', 'Line sheet Meier').told).toEqual(['literal misspelt Line sheet', 'family order Meier'])

@@ -94,3 +94,12 @@ describe('two reports and the work itself in one folder', () => {
     expect(told.get('Li/Li Wen dissertation.pdf')).toMatchObject({ at: 'thesis c3', right: 'Li/Li_thesis.pdf' })
   })
 })
+
+test('a code of several numbers is known by the last one, where no other ends so', async () => {
+  const rules: Rules = {
+    list: 'name,case\nHannah Wolfe,LC-26-031\nJune Park,LC-26-033\nKofi Mensah,LC-25-031',
+    requirements: [{ id: 'memo', title: 'Memo', name: '{case}_memo', formats: [{ id: 'docx' }] }],
+  }
+  const paths = ['memo (033) v2.docx', 'memo 031.docx', 'memo 33.docx']
+  expect(Object.values(await roundOf(rules, ...paths))).toEqual(['memo june-park', 'unplaced', 'unplaced'])
+})

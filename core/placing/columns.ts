@@ -271,9 +271,12 @@ function codesOfNobody(lists: readonly Iterable<string>[]): (text: string) => bo
 /** What a code says behind its letters, with so many digits that it says which it is. */
 const BEHIND_LETTERS = /(?<=^\p{L}{1,4}[^\p{L}\d]?)(?=(?:\D*\d){3})\d[\d./_-]*$/u
 
+/** Enough digits at the end of a code to say which it is. */
+const LAST_DIGITS = /(?<!\d)\d{3,}$/u
+
 /**
- * Codes without the year or the like that all of them end in, and by what stands behind their letters, as people write them: C-014 and 014
- * for C-014/26, 1043 for J-1043, 26-03 for G-26-03 (common practice, no source).
+ * Codes without the year or the like that all of them end in, and by what stands behind their letters or last, as people write them: C-014 and
+ * 014 for C-014/26, 1043 for J-1043, 26-03 for G-26-03, 033 for LC-26-033 (common practice, no source).
  */
 function addShortened(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
   for (const { values } of columns) {
@@ -281,8 +284,8 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
     const shorts = new Map<string, string[]>()
     for (const value of values.keys()) {
       const code = tail === '' ? value : value.slice(0, -tail.length)
-      const digits = (tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/).exec(code)?.[0]
-      for (const short of new Set([code, ...digits === undefined ? [] : [digits, digits.replace(/^0+(?=\d\d)/, '')]])) gather(shorts, short, value)
+      const digits = [tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/, LAST_DIGITS].flatMap(pattern => pattern.exec(code)?.[0] ?? [])
+      for (const short of new Set([code, ...digits.flatMap(one => [one, one.replace(/^0+(?=\d\d)/, '')])])) gather(shorts, short, value)
     }
     for (const [short, [value = '', ...more]] of shorts) {
       const of = values.get(value)
@@ -328,15 +331,19 @@ function addInitials(columns: readonly ColumnValues[], entries: Map<string, Entr
     for (const value of values.keys()) {
       const [first = '', ...more] = value.match(/(?<![\p{L}\p{N}'’])\p{Lu}/gu) ?? []
       const begins = ARTICLES.has(tokensOf(value)[0] ?? '') ? [more.join('')] : []
-      for (const initials of [first + more.join(''), ...begins]) {
+      const all = (value.match(/(?<![\p{L}\p{N}'’])\p{L}/gu) ?? []).join('').toUpperCase()
+      for (const initials of new Set([first + more.join(''), all, ...begins])) {
         if (initials.length > 1 && !others.has(looseKey(initials))) gather(byInitials, initials, value)
       }
     }
     for (const [initials, [value = '', ...more]] of byInitials) {
       const of = values.get(value)
       if (more.length > 0 || !of || of.size > 1) continue
+      // in small letters they stand first, and are more than two: those may be any word
       const alone = new RegExp(`(?<![\\p{L}\\p{N}])${initials}(?![\\p{L}\\p{N}])`, 'u')
-      for (const unit of of) gather(entries, looseKey(initials), { unit, value, strength: NAMED.given, worth: text => Number(alone.test(text)) })
+      const first = new RegExp(`^${initials.length > 2 ? initials : '(?!)'}[ _.-]`, 'iu')
+      const worth = (text: string) => Number(alone.test(text) || first.test(text))
+      for (const unit of of) gather(entries, looseKey(initials), { unit, value, strength: NAMED.given, worth })
     }
   }
 }

@@ -216,3 +216,18 @@ describe('a number that a program counts its own files by', () => {
     expect(told.get('Plan 114.pdf')).toMatchObject({ at: 'plan s2' })
   })
 })
+
+test('the number in brackets that many files get at once counts the pieces, beside a number of their holder\'s', async () => {
+  const rules: Rules = {
+    list: 'id,given,family\n4711,Stefan,Kolb\n4712,Anna,Reiss',
+    requirements: [{
+      id: 'photo', title: 'Photo of the part', name: '{id}_{n}', fields: { n: { type: 'number', from: 1, to: 2 } },
+      count: { by: 'n', from: 2, to: 2 },
+      formats: [{ id: 'jpg' }],
+    }],
+  }
+  const told = await toldOf(rules, 'Teil 4712 (1).jpg', 'Teil 4712 (2).jpg', '4711_1 (2).jpg')
+  expect([...told.values()].map(({ at, right }) => [at, right])).toEqual([
+    ['photo 4711 1', '4711_1.jpg'], ['photo 4712 1', '4712_1.jpg'], ['photo 4712 2', '4712_2.jpg'],
+  ])
+})

@@ -125,8 +125,8 @@ describe('a value of several words by its initials', () => {
       id: 'sub', title: 'Subtitles', name: '{film}_{lang}', fields: { lang: { type: 'choice', values: ['EN', 'FR'] } }, formats: [{ id: 'srt' }],
     }],
   }
-  test.each([['TLF_EN.srt', 'sub 1'], ['LF_FR.srt', 'sub 1'], ['tlf_EN.srt', 'unplaced'], ['NF_EN.srt', 'unplaced']])(
-    'is meant where it is the only one, in capitals: %s is %s', async (path, at) => {
+  test.each([['TLF_EN.srt', 'sub 1'], ['LF_FR.srt', 'sub 1'], ['tlf_EN.srt', 'sub 1'], ['lf_EN.srt', 'unplaced'], ['NF_EN.srt', 'unplaced']])(
+    'is meant where it is the only one, in capitals or long and first: %s is %s', async (path, at) => {
       expect(Object.values(await roundOf(FILMS, path))).toEqual([at])
     })
 })

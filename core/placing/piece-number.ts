@@ -97,7 +97,11 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), beside, year !== null).filter(number => number.length <= 6)
   // the number of a copy is the piece's only where there is no other
   const unmarked = copyMarksOf(view).find(({ mark }) => /[()[\]]/.test(mark))
-  const found = unmarked ? read(unmarked.base) : []
+  const { people, requirement } = unit
+  const ids = [...requirement.holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(unit)]
+  const { first, most } = numbersOf(unit)
+  const isPieces = (number: string) => !ids.includes(number) || Number(number) < first + most
+  const found = unmarked ? read(unmarked.base).filter(isPieces) : []
   const ofLevel = year === null ? numberOfLevel(view, unit, by) : null
   const outside = unmarked && ofLevel !== null ? [] : read(view.base)
   const all = (found.length > 0 ? found : outside).map(number => year?.(number) ?? number)
@@ -107,10 +111,7 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
     const at = isOther && typeof value === 'string' ? all.indexOf(value) : -1
     if (at >= 0) all.splice(at, 1)
   }
-  const { people, requirement } = unit
-  const ids = [...requirement.holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(unit)]
   const strange = all.filter(number => !ids.includes(number))
-  const { first, most } = numbersOf(unit)
   // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
   if (strange.length === 0 && all.length === 1 && all.every(one => Number(one) < first + most && !isOfHolder(one, view.base, unit))) return all
   const said = strange.length === 0 && year === null ? saidOtherwise(view, unit, ofLevel) : null

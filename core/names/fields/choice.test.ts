@@ -170,6 +170,12 @@ describe('codes of languages', () => {
     for (const code of ['por', 'gr', 'en-GB']) expect(languageMeant(code, CODES)).toBeUndefined()
   })
 
+  // common practice, no source
+  test('are known by what dictionaries shorten the words to', () => {
+    const short = ['engl', 'dt', 'frz', 'span', 'ital', 'ndl', 'poln', 'schwed']
+    expect(short.map(word => languageMeant(word, CODES))).toEqual(['en', 'de', 'fr', 'es', 'it', 'nl', 'pl', 'sv'])
+  })
+
   test('are none where the values are no languages', () => {
     expect(languageMeant('english', ['en', 'draft'])).toBeUndefined()
   })
