@@ -28,7 +28,10 @@ const order = computed((): PlaceOrder => {
 })
 // what is changed has to be tried again
 watch([kind, texts], () => (trial.value = null), { deep: true })
-const whole = computed(() => root.value.trim() !== '' && (chosen.value?.fields.every(({ key, optional }) => optional || texts.value[key]) ?? false))
+const lacking = computed(() => [
+  ...(chosen.value?.fields ?? []).filter(({ key, optional }) => !optional && !texts.value[key]).map(one => one.label.toLowerCase()),
+  ...(root.value.trim() === '' ? ['what it is called here'] : []),
+])
 
 const levels = computed(() => {
   const said = trial.value?.levels.map(({ name, files }) => `${name === '' ? 'the folder itself' : showText(name)} (${files})`) ?? []
@@ -58,23 +61,26 @@ const add = () => attempt(async () => {
       <legend class="field-label">
         Where
       </legend>
-      <el-radio-group v-model="kind">
-        <el-radio
-          v-for="one in shown"
-          :key="one.kind"
-          :value="one.kind"
-          :disabled="one.refused !== ''"
+      <div class="row kinds">
+        <el-radio-group v-model="kind">
+          <el-radio
+            v-for="one in shown"
+            :key="one.kind"
+            :value="one.kind"
+            :disabled="one.refused !== ''"
+          >
+            {{ one.label }}
+          </el-radio>
+        </el-radio-group>
+        <button
+          v-if="!others"
+          type="button"
+          class="plain-button"
+          @click="others = true"
         >
-          {{ one.label }}
-        </el-radio>
-      </el-radio-group>
-      <el-button
-        v-if="!others"
-        link
-        @click="others = true"
-      >
-        Other
-      </el-button>
+          Other
+        </button>
+      </div>
       <p
         v-for="refused in refusals"
         :key="refused"
@@ -162,7 +168,7 @@ const add = () => attempt(async () => {
       <el-button
         :type="trial ? 'default' : 'primary'"
         :loading="busy"
-        :disabled="!whole || chosen?.refused !== ''"
+        :disabled="lacking.length > 0 || chosen?.refused !== ''"
         @click="tryIt"
       >
         Try it
@@ -171,7 +177,7 @@ const add = () => attempt(async () => {
         v-if="trial"
         type="primary"
         :loading="busy"
-        :disabled="!whole"
+        :disabled="lacking.length > 0"
         @click="add"
       >
         Look there from now on
@@ -179,7 +185,9 @@ const add = () => attempt(async () => {
       <el-button @click="emit('close')">
         Not now
       </el-button>
-      <span class="small quiet">Nothing is ever changed or deleted there.</span>
+      <span class="small quiet">
+        <template v-if="lacking.length">Still needed: {{ lacking.join(', ') }}. </template>Nothing is ever changed or deleted there.
+      </span>
     </div>
   </form>
 </template>
@@ -187,6 +195,7 @@ const add = () => attempt(async () => {
 <style scoped>
 .place-form { border-top: 1px solid var(--rule); padding-top: 12px; }
 .plain { border: 0; padding: 0; margin: 0; }
+.kinds { gap: 30px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fill, minmax(280px, 1fr)); gap: 12px; }
 .trial { border-left: 3px solid var(--petrol); padding: 2px 0 2px 12px; }
 .trial p { margin: 4px 0; }
