@@ -3,10 +3,13 @@ import type { RosterMapping, RosterTable } from '#core/roster/read'
 import { guessList } from '#core/roster/guess'
 import { readRoster, readTable } from '#core/roster/read'
 import type { ColumnMeaning } from '#core/roster/columns'
+import { renumbered, withEarlierIds, withWhatWasTold } from '#core/roster/another-list'
 import type { Person } from '#core/roster/types'
+import type { ListedPerson } from '#shared/answers'
 
-defineProps<{ busy: boolean, canCancel: boolean }>()
-const emit = defineEmits<{ keep: [people: Person[], columns: string[], headings: Record<string, string>], cancel: [] }>()
+/** `before`: who is in the list so far, which this one comes in place of. */
+const props = defineProps<{ busy: boolean, before: readonly ListedPerson[] }>()
+const emit = defineEmits<{ keep: [people: ListedPerson[], columns: string[], headings: Record<string, string>], cancel: [] }>()
 
 const MEANINGS: { value: ColumnMeaning, label: string }[] = [
   { value: 'name', label: 'whole name' }, { value: 'given', label: 'given name' }, { value: 'family', label: 'family name' },
@@ -24,6 +27,14 @@ const field = ref<{ focus: () => void } | null>(null)
 onMounted(() => field.value?.focus())
 const fileInput = ref<HTMLInputElement | null>(null)
 const read = computed(() => (table.value ? readRoster(table.value, mapping.value) : null))
+/** Under which ids somebody else stands than so far, and whether everybody keeps the one they had. */
+const strangers = computed(() => renumbered(props.before, read.value?.roster.people ?? []))
+const keepsIds = ref(true)
+const idWord = computed(() => read.value?.roster.headings?.id ?? 'id')
+const newcomers = computed(() => {
+  const had = new Set(props.before.map(one => one.id))
+  return withEarlierIds(props.before, read.value?.roster.people ?? []).filter(one => !had.has(one.id)).map(one => `${one.name}: ${one.id}`)
+})
 const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
 
 function takeTable(raw: RosterTable, from: string) {
@@ -57,7 +68,8 @@ function describe(person: Person): string {
 function keep() {
   if (!read.value) return
   const { people, columns, headings = {} } = read.value.roster
-  emit('keep', people, columns, headings)
+  const told = withWhatWasTold(props.before, people)
+  emit('keep', strangers.value.length > 0 && keepsIds.value ? withEarlierIds(props.before, told) : told, columns, headings)
 }
 const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“${delimiter}”`)
 </script>
@@ -106,7 +118,7 @@ const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“
             Bring a CSV or XLSX file
           </el-button>
           <el-button
-            v-if="canCancel"
+            v-if="before.length > 0"
             @click="emit('cancel')"
           >
             Back to the list
@@ -208,6 +220,32 @@ const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“
           <span v-if="read.roster.people.length > 4">…</span>
         </p>
       </div>
+      <div
+        v-if="strangers.length"
+        class="others"
+        role="status"
+      >
+        <p>
+          <b>{{ strangers.length === 1 ? 'One' : strangers.length }} of the list so far {{ strangers.length === 1 ? 'has' : 'have' }}
+            somebody else under their {{ idWord }} here:</b>
+          <span
+            v-for="one in strangers.slice(0, 4)"
+            :key="one.id"
+            class="sample"
+          >{{ one.id }} <span class="quiet">was</span> {{ one.was.name }}<span class="quiet">, is</span> {{ one.is.name }}</span>
+          <span v-if="strangers.length > 4">…</span>
+        </p>
+        <el-checkbox
+          v-model="keepsIds"
+          :label="`Everybody keeps the ${idWord} they had: links, what was handed in and what was decided go by it`"
+        />
+        <p
+          v-if="keepsIds && newcomers.length"
+          class="small quiet"
+        >
+          New: {{ newcomers.slice(0, 4).join(' · ') }}{{ newcomers.length > 4 ? ' …' : '' }}
+        </p>
+      </div>
       <div class="row">
         <el-button
           type="primary"
@@ -239,4 +277,6 @@ const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“
 .scroll th { min-width: 170px; }
 .notes { margin: 0; padding-left: 20px; }
 .sample { margin-left: 12px; }
+.others { border-left: 3px solid var(--to-fix); padding: 4px 0 4px 12px; }
+.others p { margin: 0; }
 </style>

@@ -119,6 +119,20 @@ describe('a door', () => {
     for (const other of ['Cleo', 'Dunn', 's3', '@shore.example"', 'Dune']) expect(text.replace('s1@shore.example', '')).not.toContain(other)
   })
 
+  test('opens to nobody else, whatever number a later list gives them', async () => {
+    const { client, links, id } = await opened()
+    const [, ben, cleo] = PEOPLE as [typeof PEOPLE[number], typeof PEOPLE[number], typeof PEOPLE[number]]
+    const save = (people: typeof PEOPLE) => client.send('PUT /api/briefs/:id/roster', { id, body: { people, columns: [] } })
+    // Ana has left, and the list is numbered anew
+    const anew = [{ ...ben, id: 's1' }, { ...cleo, id: 's2' }, person('s3', 'Dan', 'Roe', 'Dune')]
+    await expect(save(anew)).rejects.toThrow(/409 .*was Ana Marsh and would be Ben Wade.*Links, what was handed in/)
+    expect((await holder(links.get('s1')).own()).holder.name).toBe('Ana Marsh')
+    // whoever keeps their number is free to change, and so is a number that nothing hangs on
+    await save([ben, { ...cleo, family: 'Roth' }, person('s4', 'Dan', 'Roe', 'Dune')])
+    expect((await holder(links.get('s3')).own()).holder.name).toBe('Cleo Roth')
+    await save([ben, person('s4', 'Eli', 'Voss', 'Reef')])
+  })
+
   test('takes a file, signs for it, and files it where it belongs', async () => {
     const { links, id } = await opened()
     const ana = holder(links.get('s1'))

@@ -92,7 +92,7 @@ function levelWord(note: RosterNote): string {
     <RosterImport
       v-if="bringing"
       :busy="busy"
-      :can-cancel="people.length > 0"
+      :before="people"
       @keep="save"
       @cancel="bringing = false"
     />
