@@ -30,6 +30,7 @@ export interface Known {
 /** Letters inside an unrelated word, or a word that only tells a state, are no slip of a part: the part is absent, and the word stays whole. */
 export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
   for (const [index, part] of parts.entries()) {
+    leaveVersion(part, alignment, text, index)
     trimValue(part, alignment, text, index)
     const span = alignment.spans[index]
     if (!span) continue
@@ -48,6 +49,20 @@ export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, tex
 function drop(alignment: Alignment, span: Span, index: number): void {
   alignment.extras.push({ range: [span.start, span.end], before: index })
   alignment.spans[index] = { ...span, end: span.start, edits: [] }
+}
+
+/** The letter before the number of a version is none of a value: of "SV_v2" for EN-SV. */
+function leaveVersion(part: NamePart, { spans, extras }: Alignment, text: string, index: number): void {
+  const span = spans[index]
+  if (!isHolders(part) || !span || span.edits.length === 0 || !/^\d/.test(text.slice(span.end, span.end + 1))) return
+  const [sign] = /(?<=[\p{L}\p{N}])[\s_.-]+v$/iu.exec(text.slice(span.start, span.end)) ?? []
+  if (sign === undefined) return
+  const end = span.end - sign.length
+  spans[index] = { ...span, end, edits: [{ range: [span.start, end], expected: span.text }] }
+  const at = extras.findIndex(({ range }) => range[0] === span.end)
+  const behind = extras[at]
+  if (behind) extras[at] = { ...behind, range: [end, behind.range[1]] }
+  else extras.push({ range: [end, span.end], before: index + 1 })
 }
 
 /** Of a value of several words that begins or ends right, words that are nothing of the rest of it are others: "Chiara Later" for Chiara Longo. */

@@ -29,6 +29,12 @@ test('a value that stands there whole takes nothing of the next, be that shorten
   expect(told('four_The Loose Ends_plot')[0]).toBe('stage absent ')
 })
 
+test('the letter of a version is no letter of a value', () => {
+  const parts = fillTemplate(parseTemplate('leaflet_{pair}'), {}, { pair: 'EN-SV' })
+  const { differences } = explainParts(parts, 'leaflet_SV_v2', { strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } })
+  expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toEqual(['pair misspelt SV', 'literal extra _v2'])
+})
+
 describe('the rule\'s own word', () => {
   test('in two words is one, and neither of them is too much', () => {
     expect(explained('{family}_linesheet', 'Line sheet Meier').told).toEqual(['literal misspelt Line sheet', 'family order Meier'])

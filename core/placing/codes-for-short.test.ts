@@ -103,3 +103,18 @@ test('a code of several numbers is known by the last one, where no other ends so
   const paths = ['memo (033) v2.docx', 'memo 031.docx', 'memo 33.docx']
   expect(Object.values(await roundOf(rules, ...paths))).toEqual(['memo june-park', 'unplaced', 'unplaced'])
 })
+
+test('what all codes begin with is left out: PL for EN-PL, as a code alone', async () => {
+  const rules: Rules = {
+    list: 'name,pair\nEva Holm,EN-DE\nJan Kos,EN-PL\nLucia Mora,EN-ES',
+    requirements: [{
+      id: 'text', title: 'Translation', name: '{doc}_{pair}', fields: { doc: { type: 'choice', values: ['manual', 'label'] } },
+      count: { from: 2, to: 2 },
+      formats: [{ id: 'docx' }],
+    }],
+  }
+  const told = await toldOf(rules, 'Manual ES.docx', 'label_pl_v2.docx', 'manual.docx')
+  expect([...told.values()].map(({ at, right }) => [at, right])).toEqual([
+    ['text lucia-mora 1', 'manual_EN-ES.docx'], ['text jan-kos 1', 'label_EN-PL.docx'], ['unplaced', null],
+  ])
+})

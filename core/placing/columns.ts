@@ -268,6 +268,12 @@ function codesOfNobody(lists: readonly Iterable<string>[]): (text: string) => bo
   })
 }
 
+/** What several codes all begin with before a sign, EN- of EN-PL, where letters stand behind it; '' where they begin otherwise. */
+function commonHead(values: readonly string[]): string {
+  const head = /^\p{L}{1,6}[^\p{L}\p{N}](?=\p{L})/u.exec(values[0] ?? '')?.[0] ?? ''
+  return values.length > 1 && head !== '' && values.every(value => value.startsWith(head) && /^\p{L}{2}/u.test(value.slice(head.length))) ? head : ''
+}
+
 /** What a code says behind its letters, with so many digits that it says which it is. */
 const BEHIND_LETTERS = /(?<=^\p{L}{1,4}[^\p{L}\d]?)(?=(?:\D*\d){3})\d[\d./_-]*$/u
 
@@ -276,16 +282,18 @@ const LAST_DIGITS = /(?<!\d)\d{3,}$/u
 
 /**
  * Codes without the year or the like that all of them end in, and by what stands behind their letters or last, as people write them: C-014 and
- * 014 for C-014/26, 1043 for J-1043, 26-03 for G-26-03, 033 for LC-26-033 (common practice, no source).
+ * 014 for C-014/26, 1043 for J-1043, 26-03 for G-26-03, 033 for LC-26-033, PL for EN-PL (common practice, no source).
  */
 function addShortened(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
   for (const { values } of columns) {
     const tail = commonTail(new Set(values.keys()))
+    const head = commonHead([...values.keys()])
     const shorts = new Map<string, string[]>()
     for (const value of values.keys()) {
       const code = tail === '' ? value : value.slice(0, -tail.length)
       const digits = [tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/, LAST_DIGITS].flatMap(pattern => pattern.exec(code)?.[0] ?? [])
-      for (const short of new Set([code, ...digits.flatMap(one => [one, one.replace(/^0+(?=\d\d)/, '')])])) gather(shorts, short, value)
+      const figures = digits.flatMap(one => [one, one.replace(/^0+(?=\d\d)/, '')])
+      for (const short of new Set([code, code.slice(head.length), ...figures])) gather(shorts, short, value)
     }
     for (const [short, [value = '', ...more]] of shorts) {
       const of = values.get(value)

@@ -231,3 +231,23 @@ test('the number in brackets that many files get at once counts the pieces, besi
     ['photo 4711 1', '4711_1.jpg'], ['photo 4712 1', '4712_1.jpg'], ['photo 4712 2', '4712_2.jpg'],
   ])
 })
+
+describe('a number that is its holder\'s, in a list that numbers people and work alike', () => {
+  const diary: Rules = {
+    list: 'id,given,family\n1,Ali,Acar\n2,Berta,Bauer\n5,Emil,Engel',
+    requirements: [{
+      id: 'diary', title: 'Lesetagebuch', name: '{id}_{given}_Lesetagebuch_{woche}', formats: [{ id: 'jpg' }],
+      fields: { woche: { type: 'number', digits: 1, from: 1, to: 3 } }, count: { by: 'woche', from: 3, to: 3 },
+    }],
+  }
+  test.each([
+    // what the number is called stands before it, as before a week
+    ['2 Berta Woche 1.jpg', 'diary 2 1', '2_Berta_Lesetagebuch_1.jpg'], ['2 Berta Woche 2.jpg', 'diary 2 2', '2_Berta_Lesetagebuch_2.jpg'],
+    // first and before the name it is none of the work's, whatever else is left out
+    ['2 Berta Tagebuch.jpg', 'unplaced', null], ['Berta 2.jpg', 'diary 2 2', '2_Berta_Lesetagebuch_2.jpg'],
+    ['5 Emil Lesetagebuch Woche 1+2.jpg', 'unplaced', null],
+  ])('%s is %s', async (path, at, right) => {
+    const file = (await toldOf(diary, path)).get(path)
+    expect([file?.at, file?.right]).toEqual([at, right])
+  })
+})

@@ -85,7 +85,7 @@ const BESIDE_NUMBERS = new WeakMap<Unit, ReadonlySet<string>>()
 function besideNumbers(unit: Unit, by: string): ReadonlySet<string> {
   const kept = BESIDE_NUMBERS.get(unit)
   if (kept) return kept
-  const areWeeks = formsOf(unit).some(({ name }) => WEEK_KEYS.has(wordBefore(name ?? [], by)))
+  const areWeeks = WEEK_KEYS.has(looseKey(by)) || formsOf(unit).some(({ name }) => WEEK_KEYS.has(wordBefore(name ?? [], by)))
   const words = areWeeks ? new Set([...calledBy(unit), ...WEEK_KEYS]) : calledBy(unit)
   BESIDE_NUMBERS.set(unit, words)
   return words
@@ -97,11 +97,10 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), beside, year !== null).filter(number => number.length <= 6)
   // the number of a copy is the piece's only where there is no other
   const unmarked = copyMarksOf(view).find(({ mark }) => /[()[\]]/.test(mark))
-  const { people, requirement } = unit
-  const ids = [...requirement.holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(unit)]
-  const { first, most } = numbersOf(unit)
-  const isPieces = (number: string) => !ids.includes(number) || Number(number) < first + most
-  const found = unmarked ? read(unmarked.base).filter(isPieces) : []
+  const { people, requirement: { holder } } = unit
+  const ids = [...holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(unit)]
+  const isAsked = (number: string) => Number(number) < numbersOf(unit).first + numbersOf(unit).most
+  const found = unmarked ? read(unmarked.base).filter(number => !ids.includes(number) || isAsked(number)) : []
   const ofLevel = year === null ? numberOfLevel(view, unit, by) : null
   const outside = unmarked && ofLevel !== null ? [] : read(view.base)
   const all = (found.length > 0 ? found : outside).map(number => year?.(number) ?? number)
@@ -112,16 +111,32 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
     if (at >= 0) all.splice(at, 1)
   }
   const strange = all.filter(number => !ids.includes(number))
-  // one number alone is the piece's, though its holder should bear the same, as long as so many are asked for
-  if (strange.length === 0 && all.length === 1 && all.every(one => Number(one) < first + most && !isOfHolder(one, view.base, unit))) return all
-  const said = strange.length === 0 && year === null ? saidOtherwise(view, unit, ofLevel) : null
-  return said === null ? strange : [String(said)]
+  if (strange.length > 0) return strange
+  const same = all.every(isAsked) ? sameAsHolders(all, view.base, unit) : null
+  const said = same ?? (year === null ? saidOtherwise(view, unit, ofLevel) : null)
+  return said === null ? [] : [String(said)]
 }
 
-/** Whether a number stands behind the word that the rule writes before the same number of its holder's: of "sound scene 4" it is the scene's. */
+/**
+ * The piece's number among such as its holder bears: one alone, as long as it does not stand where the holder's does, and of the same twice one is
+ * the holder's: "2 Berta week 2".
+ */
+function sameAsHolders([one, other, ...more]: readonly string[], base: string, unit: Unit): string | null {
+  if (one === undefined || more.length > 0) return null
+  if (other === undefined) return isOfHolder(one, base, unit) ? null : one
+  return Number(one) === Number(other) ? one : null
+}
+
+/**
+ * Whether a number stands where the rule writes the same number of its holder's: first, before a name, or behind the word for it, as the scene's of
+ * "sound scene 4".
+ */
 function isOfHolder(number: string, base: string, unit: Unit): boolean {
   const tokens = tokensOf(base)
-  return formsOf(unit).some(({ name }) => (name ?? []).some((part, at) => {
+  // before the name it is the one that the rule begins with: of "2 Berta" it is Berta's
+  const isFirst = Number(tokens[0]) === Number(number) && calledBy(unit).has(tokens[1] ?? '')
+    && formsOf(unit).some(({ name }) => name?.[0] && isHolders(name[0]) && name[0].texts.some(text => Number(text) === Number(number)))
+  return isFirst || formsOf(unit).some(({ name }) => (name ?? []).some((part, at) => {
     const isIts = isHolders(part) && part.texts.some(text => Number(text) === Number(number))
     const word = isIts ? wordWrittenBefore(name ?? [], at) : ''
     return word !== '' && tokens.some((token, place) => token === word && Number(tokens[place + 1]) === Number(number))

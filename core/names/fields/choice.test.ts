@@ -18,7 +18,7 @@ const FIELDS: Record<string, FieldRule> = {
   quarter: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
   term: { type: 'choice', values: ['2026-Q2', '2026-Q3'], meanings: {} }, other: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
   joined: { type: 'choice', values: ['2026Q1', '2026Q2', '2026Q3'], meanings: {} },
-  half: { type: 'choice', values: ['WS2026', 'SS2026'], meanings: {} },
+  half: { type: 'choice', values: ['WS2026', 'SS2026'], meanings: {} }, norm: { type: 'choice', values: ['ISO9001', 'ISO14001'], meanings: {} },
   rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: 1, from: 1, to: 9 },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
@@ -217,7 +217,9 @@ test.each([
   ['{joined}_{family}', 'Q1_Marsh', { joined: '2026Q1' }], ['{family}_{joined}', 'Marsh 3. Quartal', { joined: '2026Q3' }],
   ['{family}_{half}', 'Marsh_SS 2026', { half: 'SS2026' }], ['{family}_{half}', 'Marsh_WS', { half: 'WS2026' }],
   ['{joined}_{family}', '2026_Marsh_Q3', { joined: '2026Q3' }], ['{joined}_{family}', '2025_Marsh_Q3', {}],
+  ['{norm}_{family}', 'Marsh ISO 14001', { norm: 'ISO14001' }], ['{norm}_{family}', '9001 Marsh', { norm: 'ISO9001' }],
+  ['{norm}_{family}', 'ISO Marsh', {}],
   ['{family}_{term}', 'Marsh Q3', { term: '2026-Q3' }], ['{family}_{joined}', 'Marsh 2026', {}], ['{family}_{joined}', 'Marsh Q4', {}],
-])('the year that all choices have stands anywhere beside the rest, or nowhere: for %s %s is %o', (template, name, captures) => {
+])('the year or word that all choices have stands anywhere beside the rest, or nowhere: for %s %s is %o', (template, name, captures) => {
   expect(told(template, name)[0]).toEqual(captures)
 })

@@ -53,7 +53,7 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   if (sense !== undefined) return sense
   const parted = values.filter(one => piecesOf(one).length > 1 && inAnyOrder(one) === inAnyOrder(actual))
   if (parted.length === 1) return parted[0]
-  const bare = withoutYear(values)
+  const bare = withoutCommon(values)
   const short = bare ? meantChoice(actual, { ...rule, values: bare.values, meanings: bare.meanings }) : undefined
   if (bare && short !== undefined) return values[bare.values.indexOf(short)]
   const ordinal = inRow(actual, values)
@@ -218,24 +218,28 @@ function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[star
 }
 const partedExpression = keeping(1000, pieces => new RegExp(pieces.replaceAll(' ', '[\\s._:,/-]{1,2}'), 'giu'))
 const PARTS = /[\s._:,/-]+/
-/** Pieces of a value: what other signs part, and a year beside letters. */
+/** Pieces of a value: what other signs part, and a long number beside letters. */
 const piecesOf = (value: string): string[] => value.split(PARTS)
-  .flatMap(piece => piece.split(/(?<=^\d{4})(?=\p{L})|(?<=^\p{L}+)(?=\d{4}$)/u)).filter(Boolean)
+  .flatMap(piece => piece.split(/(?<=^\d{4})(?=\p{L})|(?<=^\p{L}{1,9})(?=\d{3,9}$)/u)).filter(Boolean)
 
-/** Choices without the year that all of them have, each as it is said then: Q3 for 2026-Q3; `null`: they have none, or nothing else. */
-function withoutYear(values: readonly string[]): Bare | null {
+/**
+ * Choices without the year or word that all of them have, each as it is said then: Q3 for 2026-Q3, 9001 for ISO9001; `null`: they have none, or what
+ * is left of them says too little.
+ */
+function withoutCommon(values: readonly string[]): Bare | null {
   const kept = BARE.get(values)
   if (kept !== undefined) return kept
   const pieces = values.map(piecesOf)
-  const year = pieces[0]?.find(piece => /^\d{4}$/.test(piece))
-  const bare = pieces.map(of => of.filter(piece => piece !== year).join('-'))
-  const areBare = year !== undefined && values.length > 1 && pieces.every((of, at) => of.length === 2 && /\p{L}/u.test(bare[at] ?? ''))
+  const common = pieces[0]?.find(piece => /^(?:\d{4}|\p{L}+)$/u.test(piece) && pieces.every(of => of.includes(piece)))
+  const bare = pieces.map(of => of.filter(piece => piece !== common).join('-'))
+  const says = /\d/.test(common ?? '') ? /\p{L}/u : /\d{3}/
+  const areBare = common !== undefined && values.length > 1 && pieces.every((of, at) => of.length === 2 && says.test(bare[at] ?? ''))
     && new Set(bare).size === values.length
-  const made = areBare ? { year, values: bare, meanings: emptyRecord<string>() } : null
+  const made = areBare ? { common, values: bare, meanings: emptyRecord<string>() } : null
   BARE.set(values, made)
   return made
 }
-type Bare = Pick<ChoiceRule, 'values' | 'meanings'> & { year: string }
+type Bare = Pick<ChoiceRule, 'values' | 'meanings'> & { common: string }
 const BARE = new WeakMap<readonly string[], Bare | null>()
 /** A value of two pieces as the same in any order, with one sign between them: Q3 2026 is 2026-Q3. Those of more keep theirs. */
 function inAnyOrder(value: string): string {
@@ -291,14 +295,14 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   const measured = MEASURED.test(rule.values[0] ?? '')
   const isCut = ([start, end]: [number, number]) => measured && /^\d+$/.test(name.slice(start, end)) && UNIT_BEHIND.test(name.slice(end))
   // nor is a choice without its year beside another one: of Q3 2025 Q3 is no 2026-Q3
-  const bare = withoutYear(rule.values)
-  const ofOtherYear = bare !== null && [...name.matchAll(/(?<!\d)(?:19|20)\d{2}(?!\d)/g)].some(([year]) => year !== bare.year)
+  const bare = withoutCommon(rule.values)
+  const ofOtherYear = bare !== null && /\d/.test(bare.common) && [...name.matchAll(/(?<!\d)(?:19|20)\d{2}(?!\d)/g)].some(([year]) => year !== bare.common)
   const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word))
   const meant = [
     () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
     () => [...writtenOut(name, rule)].map(({ start, end }) => [start, end] as const),
     () => words.filter(([start, end]) => readChoice(name.slice(start, end), rule) !== undefined),
-    () => (bare === null || ofOtherYear ? [] : placesWithoutYear(name, rule, bare)),
+    () => (bare === null || ofOtherYear ? [] : placesWithoutCommon(name, rule, bare)),
   ]
   for (const way of meant) {
     const found = way()
@@ -313,8 +317,8 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   return [...places, ...any.map(([start, end]) => [start, end, 2] as const)]
 }
 
-/** Where choices stand without the year that all of them have. */
-function placesWithoutYear(name: string, rule: ChoiceRule, { values, meanings }: Bare): [start: number, end: number][] {
+/** Where choices stand without what all of them have. */
+function placesWithoutCommon(name: string, rule: ChoiceRule, { values, meanings }: Bare): [start: number, end: number][] {
   return placesIn({ ...rule, values, meanings }, name).flatMap(([start, end, cost]) => (cost < 1 ? [[start, end]] : []))
 }
 
