@@ -34,7 +34,7 @@ export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, tex
     trimValue(part, alignment, text, index)
     const span = alignment.spans[index]
     if (!span) continue
-    const drops = isNoChoice(part, text.slice(span.start, span.end), known)
+    const drops = isNoChoice(part, text.slice(span.start, span.end), known) || isOtherLetter(part, span, text)
       || (part.kind === 'fixed' && isUnlike(parts, alignment, text, known, index))
     if (drops) drop(alignment, span, index)
   }
@@ -108,6 +108,13 @@ function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string
     || isOfLiteral(parts, part.part, there)
   const stands = part.part === 'literal' ? isInstead(there, span.text) && !isValueOf(parts, alignment, there) : !isNoValue(there, span.text)
   return !(isWhole && stands && !isOwn())
+}
+
+/** Whether what stands for a value of one letter is neither that nor another one by itself: of "R2" there is none for B. */
+function isOtherLetter(part: NamePart, { start, end, text: asked }: Span, text: string): boolean {
+  // an initial may be written out
+  if (!isHolders(part) || end === start || !/^\p{L}$/u.test(asked) || looseKey(text.slice(start, end)).startsWith(looseKey(asked))) return false
+  return !/^[^\p{L}\p{N}]*\p{L}[^\p{L}\p{N}]*$/u.test(text.slice(Math.max(0, start - 1), end + 1))
 }
 
 /** Whether a short value is nothing but letters of a longer word beside which more stands: TRA of "Trans-Bud VAT" is no code. */

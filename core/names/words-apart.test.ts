@@ -35,6 +35,15 @@ test('the letter of a version is no letter of a value', () => {
   expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toEqual(['pair misspelt SV', 'literal extra _v2'])
 })
 
+test('a letter before a figure is the word for it, and no value of one letter', () => {
+  const parts = fillTemplate(parseTemplate('Round1_{team}_{family}'), {}, { team: 'B', family: 'Finch' })
+  const told = (name: string) => explainParts(parts, name, { strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } })
+    .differences.filter(one => one.part === 'team').map(one => `${one.kind} ${one.actual}`)
+  expect(told('Finch R1')).toEqual(['absent '])
+  // another letter by itself is another team's
+  expect(told('Round1_A_Finch')).toEqual(['misspelt A'])
+})
+
 describe('the rule\'s own word', () => {
   test('in two words is one, and neither of them is too much', () => {
     expect(explained('{family}_linesheet', 'Line sheet Meier').told).toEqual(['literal misspelt Line sheet', 'family order Meier'])

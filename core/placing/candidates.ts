@@ -1,4 +1,5 @@
 import type { HandedIn } from '../arrivals/received'
+import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import type { Evidence, NamedIn } from './evidence'
 import type { EvidenceIndex } from './index'
@@ -9,12 +10,13 @@ import type { HolderEvidence } from './called'
 import { withoutWeakNumbers } from './people'
 import type { Candidate, NameFit } from './score'
 import { isFree } from '../names/fields/index'
+import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
 import { wordsOfRule } from './piece-number'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
 import { heedEachOther, isOutOfPlace } from './heed'
-import { fitName, scoreUnit } from './score'
+import { extensionAsked, fitName, isOfFamily, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
@@ -271,14 +273,16 @@ function speakOf(
 /** Whose number alone stands in a name is meant where the rule asks for no figures: there it numbers nothing else. */
 function withNumber(holder: Spoken, { requirement, holder: own }: Unit, numbered: ReadonlySet<string>, base: string): Spoken {
   if (numbered.size === 0 || holder.strength >= NAMED.given || !numbered.has(holderKey(requirement.holder, own))) return holder
-  const asksFigures = requirement.count.by !== null
-    || Object.values(requirement.fields).some(rule => isFree(rule) && rule.type !== 'choice' && rule.type !== 'text')
   // behind a word that is none of the rule's it may be a class, a page
   const tokens = tokensOf(base)
   const before = tokens[tokens.findIndex(token => /^\d+$/.test(token)) - 1]
   const isOwn = before === undefined || wordsOfRule(requirement).includes(before)
-  return asksFigures || !isOwn || requirement.names.length === 0 ? holder : { ...holder, strength: NAMED.given }
+  return asksFigures(requirement) || !isOwn || requirement.names.length === 0 ? holder : { ...holder, strength: NAMED.given }
 }
+
+/** Whether a rule asks for figures besides those of its holder: then a number alone may be any of them. */
+const asksFigures = ({ count, fields }: Requirement): boolean => count.by !== null
+  || Object.values(fields).some(rule => isFree(rule) && rule.type !== 'choice' && rule.type !== 'text')
 
 /** Numbers that a program counts its files by, as in Document2 or Scan 3, are nobody's; long ones somebody typed. */
 function isCounted(view: FileView, index: EvidenceIndex): (number: string) => boolean {
@@ -308,16 +312,36 @@ function withoutNumbers(named: Map<string, HolderEvidence>, byFolder: ReadonlyMa
   return new Map([...named].filter(([key, { number }]) => !number || (byFolder.get(key)?.strength ?? 0) > LEAST_NAMED))
 }
 
+/** The one number of a name that names nobody, with the folder it lies in: "U13/Consent 1" may be number 1's of U13. */
+function numberInFolder(
+  { base, levels }: FileView, index: EvidenceIndex, counted: (number: string) => boolean, namesSomebody: () => boolean,
+): { where: NamedIn, text: string, number: string }[] {
+  const [number, ...more] = levels.length === 0 ? [] : bareNumbers(base).filter(one => !counted(one) && !isPartOfListed(one, base, index))
+  const level = levels.at(-1)
+  if (level === undefined || number === undefined || more.length > 0 || namesSomebody()) return []
+  return [{ where: 'name', text: `${level} ${number}`, number }]
+}
+
+/** Whether a number was told with what stands before it in the list, where no other figures are asked for and the format may be meant. */
+function isPair(said: string, number: string, view: FileView, unit: Unit | undefined): boolean {
+  if (!unit || !said.endsWith(` ${number}`) || asksFigures(unit.requirement)) return false
+  return extensionAsked(view, unit.requirement) || isOfFamily(view, unit.requirement)
+}
+
 /** Units whose further columns name or folder speak of; too many say nothing. */
 function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<string, Spoken>): ReadonlyMap<number, Spoken> {
   const told = new Map<number, Spoken>()
-  const texts = [['name', view.base] as const, ...view.levels.map(level => ['folder', level] as const)]
   const namesSomebody = () => [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
     && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/^\d+$/.test(one.said)))
   const counted = isCounted(view, index)
-  for (const [where, text] of texts) {
+  const texts: { where: NamedIn, text: string, number?: string }[] = [
+    { where: 'name', text: view.base }, ...view.levels.map(text => ({ where: 'folder' as const, text })),
+    ...numberInFolder(view, index, counted, namesSomebody),
+  ]
+  for (const { where, text, number } of texts) {
     for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
       if (where === 'name' && /^\d+$/.test(said) && counted(said)) continue
+      if (number !== undefined && !isPair(said, number, view, index.units[unit])) continue
       // what lies in the folder of a class 2B, or is called by it, is not number 2's
       if (isPartOfListed(said, text, index)) continue
       // beside a name a number is something else as likely, wherever it stands

@@ -55,3 +55,24 @@ describe('teams that are called by letters', () => {
     expect((await toldOf(boards, path)).get(path)).toMatchObject({ at: 'unplaced' })
   })
 })
+
+describe('a number that begins anew in every squad, in the folder of one', () => {
+  const squads: Rules = {
+    list: 'id,given,family,team,nr\na1,Tim,Adler,U11,1\na2,Lia,Bock,U11,2\na3,Kim,Dorn,U13,1\na4,Lou,Esch,U13,2',
+    requirements: [
+      { id: 'consent', title: 'Einwilligung', name: '{team}_{nr}_Einwilligung', folder: '{team}', formats: [{ id: 'pdf' }] },
+      {
+        id: 'photo', title: 'Foto', name: '{team}_{nr}_Foto{n}', fields: { n: { type: 'number', from: 1, to: 2 } },
+        count: { by: 'n', from: 2, to: 2 }, folder: '{team}', formats: [{ id: 'jpg' }],
+      },
+    ],
+  }
+  test.each([
+    ['U13/Einwilligung 1.pdf', 'consent a3'], ['U11/consent no 2 Einwilligung.pdf', 'consent a2'], ['U13/U13 Einwilligung_2.pdf', 'consent a4'],
+    // in no squad's folder, of another number, or where the rule counts pieces, it says nothing; a name says more
+    ['Einwilligung 1.pdf', 'unplaced'], ['U13/Einwilligung 3.pdf', 'unplaced'], ['U13/Foto 1.jpg', 'unplaced'], ['U13/Scan 2.pdf', 'unplaced'],
+    ['U13/Esch Einwilligung 1.pdf', 'consent a4'],
+  ])('%s is %s', async (path, at) => {
+    expect((await toldOf(squads, path)).get(path)?.at).toBe(at)
+  })
+})
