@@ -13,7 +13,7 @@ const BELOW = {
   arrivals: ['formats', 'names', 'roster'],
   folders: ['arrivals', 'brief', 'names', 'roster'],
   placing: ['arrivals', 'brief', 'folders', 'formats', 'names', 'roster'],
-  learning: ['brief', 'names', 'roster'],
+  learning: ['brief', 'formats', 'names', 'roster'],
   checking: ['arrivals', 'brief', 'findings', 'folders', 'formats', 'names', 'placing', 'roster'],
   wording: ['arrivals', 'brief', 'checking', 'findings', 'folders', 'formats', 'names', 'placing', 'roster'],
   reporting: ['arrivals', 'brief', 'checking', 'findings', 'formats', 'names', 'paper', 'roster', 'wording'],
