@@ -341,19 +341,24 @@ function addInitials(columns: readonly ColumnValues[], entries: Map<string, Entr
       const begins = ARTICLES.has(tokensOf(value)[0] ?? '') ? [more.join('')] : []
       const all = (value.match(/(?<![\p{L}\p{N}'’])\p{L}/gu) ?? []).join('').toUpperCase()
       for (const initials of new Set([first + more.join(''), all, ...begins])) {
-        if (initials.length > 1 && !others.has(looseKey(initials))) gather(byInitials, initials, value)
+        if (initials.length > 1 && initials.length <= MOST_INITIALS && !others.has(looseKey(initials))) gather(byInitials, initials, value)
       }
     }
     for (const [initials, [value = '', ...more]] of byInitials) {
       const of = values.get(value)
       if (more.length > 0 || !of || of.size > 1) continue
-      // in small letters they stand first, and are more than two: those may be any word
-      const alone = new RegExp(`(?<![\\p{L}\\p{N}])${initials}(?![\\p{L}\\p{N}])`, 'u')
-      const first = new RegExp(`^${initials.length > 2 ? initials : '(?!)'}[ _.-]`, 'iu')
-      const worth = (text: string) => Number(alone.test(text) || first.test(text))
+      const worth = (text: string) => Number(standAsInitials(initials, text))
       for (const unit of of) gather(entries, looseKey(initials), { unit, value, strength: NAMED.given, worth })
     }
   }
+}
+
+const MOST_INITIALS = 6
+
+/** Whether initials stand alone in capitals, or first where they are more than two: in small letters these may be any word. */
+function standAsInitials(initials: string, text: string): boolean {
+  const alone = new RegExp(`(?<![\\p{L}\\p{N}])${initials}(?![\\p{L}\\p{N}])`, 'u')
+  return alone.test(text) || (initials.length > 2 && new RegExp(`^${initials}[ _.-]`, 'iu').test(text))
 }
 
 /** How many numbers of its own a rule writes behind a further column's value, where all its names have that first; `null`: they do not. */

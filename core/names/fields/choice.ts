@@ -51,7 +51,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   if (language !== undefined) return language
   const sense = senseMeant(actual, values)
   if (sense !== undefined) return sense
-  const parted = values.filter(one => piecesOf(one).length > 1 && inAnyOrder(one) === inAnyOrder(actual))
+  const pieces = inAnyOrder(actual)
+  const parted = values.filter(one => piecesOf(one).length > 1 && inAnyOrder(one) === pieces)
   if (parted.length === 1) return parted[0]
   const bare = withoutCommon(values)
   const short = bare ? meantChoice(actual, { ...rule, values: bare.values, meanings: bare.meanings }) : undefined
@@ -219,8 +220,8 @@ function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[star
 const partedExpression = keeping(1000, pieces => new RegExp(pieces.replaceAll(' ', '[\\s._:,/-]{1,2}'), 'giu'))
 const PARTS = /[\s._:,/-]+/
 /** Pieces of a value: what other signs part, and a long number beside letters. */
-const piecesOf = (value: string): string[] => value.split(PARTS)
-  .flatMap(piece => piece.split(/(?<=^\d{4})(?=\p{L})|(?<=^\p{L}{1,9})(?=\d{3,9}$)/u)).filter(Boolean)
+const piecesOf: (value: string) => readonly string[] = keeping(2000, value => value.split(PARTS)
+  .flatMap(piece => piece.split(/(?<=^\d{4})(?=\p{L})|(?<=^\p{L}{1,9})(?=\d{3,9}$)/u)).filter(Boolean))
 
 /**
  * Choices without the year or word that all of them have, each as it is said then: Q3 for 2026-Q3, 9001 for ISO9001; `null`: they have none, or what
@@ -244,7 +245,7 @@ const BARE = new WeakMap<readonly string[], Bare | null>()
 /** A value of two pieces as the same in any order, with one sign between them: Q3 2026 is 2026-Q3. Those of more keep theirs. */
 function inAnyOrder(value: string): string {
   const pieces = piecesOf(foldCase(value))
-  return (pieces.length === 2 ? pieces.sort(byCodeUnit) : pieces).join('-')
+  return (pieces.length === 2 ? [...pieces].sort(byCodeUnit) : pieces).join('-')
 }
 
 /** Where a word begins with what a choice stands for: Schallschutz in Schallschutzgutachten. */
