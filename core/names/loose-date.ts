@@ -26,11 +26,21 @@ export function looseDate(text: string, position: number, pattern: string, range
   const inOrder = readInOrder(text, position, pattern)
   const likely = inOrder?.written && !isYearLast(text, position, pattern) ? inOrder : null
   if (likely?.written && isWrittenDate(likely.written, pattern, range.from, range.to)) return likely
-  const otherwise = readMonth(text, position, pattern, range) ?? readInAnyOrder(text, position, pattern, range)
-    ?? readDayOfYear(text, position, pattern, range)
+  const otherwise = readWithTime(text, position, pattern, range) ?? readMonth(text, position, pattern, range)
+    ?? readInAnyOrder(text, position, pattern, range) ?? readDayOfYear(text, position, pattern, range)
   // one that was asked for is meant rather than one that was not
   const asked = range.from !== null && otherwise?.written && isWrittenDate(otherwise.written, pattern, range.from, range.to)
   return (asked ? otherwise : likely) ?? otherwise ?? inOrder
+}
+
+/** A day and a time, the day in another order or in words, as 02.11.2026 19.30 for yyyyMMdd_HHmm. */
+function readWithTime(text: string, position: number, pattern: string, range: Range): LooseDate | null {
+  const [, dayPattern, sign, between] = /^(.*dd)([^\p{L}]*)HH([^\p{L}]*)mm$/u.exec(pattern) ?? []
+  const day = dayPattern === undefined ? null : looseDate(text, position, dayPattern, range)
+  if (!day?.written) return null
+  const [all, hours, minutes] = /^[-_., T]{1,3}([01]?\d|2[0-3])[-_.:h ]?([0-5]\d)(?!\d)/.exec(text.slice(day.end, day.end + 8)) ?? []
+  if (all === undefined || hours === undefined || minutes === undefined) return null
+  return { end: day.end + all.length, written: `${day.written}${sign}${two(Number(hours))}${between}${minutes}`, kind: 'date-order' }
 }
 
 /** Years as two figures are those of work that is handed in (common practice, no source). */

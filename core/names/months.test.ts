@@ -51,6 +51,15 @@ describe('a month without a day', () => {
     expect(looseDate(text, 0, 'yyyyMMdd', { from: '2026-10-15', to: '2026-11-15' })?.written ?? null).toBe(written)
   })
 
+  test.each([
+    ['02.11.2026 19.30', '20261102_1930'], ['2 Nov 2026, 7:05', '20261102_0705'], ['2026-11-02_07-30', '20261102_0730'],
+    ['02.11.26 19h30', '20261102_1930'],
+    // no time, none that there is, and a day that could be two
+    ['02.11.2026', null], ['02.11.2026 25.30', null], ['02/11/2026 19.30', null],
+  ])('a day in another order keeps the time behind it: %s is %s', (text, written) => {
+    expect(looseDate(text, 0, 'yyyyMMdd_HHmm')?.written ?? null).toBe(written)
+  })
+
   test('without a range two digits of a year stand behind the day', () => {
     expect(looseDate('161026', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-16')
     expect(looseDate('261316', 0, 'yyyy-MM-dd')?.written ?? null).toBe(null)

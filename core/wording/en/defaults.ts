@@ -6,7 +6,7 @@ export const DEFAULT_NAME_WORDS: Record<DefaultName, string> = {
   document: 'an unsaved document',
   file: 'an unsaved file',
   table: 'an unsaved table',
-  slides: 'unsaved slides',
+  slides: 'an unsaved presentation',
   drawing: 'an unsaved drawing or part',
   image: 'an unsaved image',
   screen: 'a screen picture',
