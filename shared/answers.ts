@@ -10,7 +10,7 @@ import type { PackedLetter, PackedRound } from '#core/packing/record'
 import type { Receipt } from '#core/receipts/receipt'
 import type { LetterWords } from '#core/reporting/letters'
 import type { Slip } from '#core/reporting/slips'
-import type { Listed } from '#core/roster/another-list'
+import type { ListedPerson } from '#core/roster/another-list'
 import type { Person, Roster } from '#core/roster/types'
 import type { ReceivedFile } from '#core/arrivals/received'
 import type { LeafletPiece } from '#core/reporting/leaflet'
@@ -83,8 +83,7 @@ export interface DeskBrief {
 /** A brief that was deleted and can still be taken back. */
 export interface DeletedBrief { id: string, title: string, until: string }
 
-/** A person of a brief's list, with the days between which they belong to it. */
-export type ListedPerson = Listed
+export type { ListedPerson }
 export interface StoredRoster { people: ListedPerson[], columns: string[], headings?: Record<string, string> }
 /** What was received at once. */
 export interface IntakeInfo {

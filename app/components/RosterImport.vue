@@ -28,12 +28,14 @@ onMounted(() => field.value?.focus())
 const fileInput = ref<HTMLInputElement | null>(null)
 const read = computed(() => (table.value ? readRoster(table.value, mapping.value) : null))
 /** Under which ids somebody else stands than so far, and whether everybody keeps the one they had. */
-const strangers = computed(() => renumbered(props.before, read.value?.roster.people ?? []))
+const told = computed(() => withWhatWasTold(props.before, read.value?.roster.people ?? []))
+const strangers = computed(() => renumbered(props.before, told.value))
 const keepsIds = ref(true)
+const kept = computed(() => (strangers.value.length > 0 && keepsIds.value ? withEarlierIds(props.before, told.value) : told.value))
 const idWord = computed(() => read.value?.roster.headings?.id ?? 'id')
 const newcomers = computed(() => {
   const had = new Set(props.before.map(one => one.id))
-  return withEarlierIds(props.before, read.value?.roster.people ?? []).filter(one => !had.has(one.id)).map(one => `${one.name}: ${one.id}`)
+  return kept.value.filter(one => !had.has(one.id)).map(one => `${one.name}: ${one.id}`)
 })
 const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
 
@@ -67,9 +69,8 @@ function describe(person: Person): string {
 
 function keep() {
   if (!read.value) return
-  const { people, columns, headings = {} } = read.value.roster
-  const told = withWhatWasTold(props.before, people)
-  emit('keep', strangers.value.length > 0 && keepsIds.value ? withEarlierIds(props.before, told) : told, columns, headings)
+  const { columns, headings = {} } = read.value.roster
+  emit('keep', kept.value, columns, headings)
 }
 const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“${delimiter}”`)
 </script>

@@ -316,10 +316,10 @@ function withoutNumbers(named: Map<string, HolderEvidence>, byFolder: ReadonlyMa
 function numberInFolder(
   { base, levels }: FileView, index: EvidenceIndex, counted: (number: string) => boolean, namesSomebody: () => boolean,
 ): { where: NamedIn, text: string, number: string }[] {
-  const [number, ...more] = levels.length === 0 ? [] : bareNumbers(base).filter(one => !counted(one) && !isPartOfListed(one, base, index))
   const level = levels.at(-1)
-  if (level === undefined || number === undefined || more.length > 0 || namesSomebody()) return []
-  return [{ where: 'name', text: `${level} ${number}`, number }]
+  if (level === undefined || namesSomebody()) return []
+  const [number, ...more] = bareNumbers(base).filter(one => !counted(one) && !isPartOfListed(one, base, index))
+  return number === undefined || more.length > 0 ? [] : [{ where: 'name', text: `${level} ${number}`, number }]
 }
 
 /** Whether a number was told with what stands before it in the list, where no other figures are asked for and the format may be meant. */

@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest'
-import type { Listed } from './another-list'
+import type { ListedPerson } from './another-list'
 import { renumbered, withEarlierIds, withWhatWasTold } from './another-list'
 import { readRoster, readTable } from './read'
 
-const listOf = (...rows: string[]): Listed[] =>
+const listOf = (...rows: string[]): ListedPerson[] =>
   readRoster(readTable(new TextEncoder().encode(['id,given,family,group,email', ...rows].join('\n')))).roster.people
-const idsIn = (people: readonly Listed[]) => Object.fromEntries(people.map(({ name, id }) => [name, id]))
-const told = (before: readonly Listed[], after: readonly Listed[]) =>
+const idsIn = (people: readonly ListedPerson[]) => Object.fromEntries(people.map(({ name, id }) => [name, id]))
+const told = (before: readonly ListedPerson[], after: readonly ListedPerson[]) =>
   renumbered(before, after).map(({ id, was, is }) => `${id} ${was.name} > ${is.name}`)
 
 // common practice, no source: class lists are numbered by the alphabet, and anew once somebody has come or left
@@ -50,7 +50,7 @@ test('numbers keep their zeros, and two of one name are told apart by their grou
 
 test('what was told of somebody here stays with them', () => {
   const [lena, mia] = listOf('1,Lena,Müller,10a,', '2,Mia,Weiß,10a,')
-  const before = [{ ...lena as Listed, aliases: ['Leni'], until: '2026-12-31' }, { ...mia as Listed, aliases: ['Mimi'] }]
+  const before = [{ ...lena as ListedPerson, aliases: ['Leni'], until: '2026-12-31' }, { ...mia as ListedPerson, aliases: ['Mimi'] }]
   const after = withWhatWasTold(before, listOf('1,Mia,Weiß,10a,', '2,Lena,Müller,10a,', '3,Bo,Lind,10a,'))
   expect(after.map(({ name, aliases, until }) => [name, aliases, until])).toEqual([
     ['Mia Weiß', ['Mimi'], undefined], ['Lena Müller', ['Leni'], '2026-12-31'], ['Bo Lind', [], undefined],

@@ -3,25 +3,25 @@ import { gather } from '../text/gather'
 import type { Person } from './types'
 
 /** Somebody of a list, with the days from and until which they are there, where these are told. */
-export interface Listed extends Person { from?: string | null, until?: string | null }
+export interface ListedPerson extends Person { from?: string | null, until?: string | null }
 
 /** An id under which another list has somebody else. */
-export interface Renumbered { id: string, was: Listed, is: Listed }
+export interface Renumbered { id: string, was: ListedPerson, is: ListedPerson }
 
 /**
  * Who of a later list is who of an earlier one: by mail address, else by name and group, else by name, each where one alone bears it in both.
  *
  * @returns by the later one
  */
-function sameOnes(before: readonly Listed[], after: readonly Listed[]): Map<Listed, Listed> {
-  const same = new Map<Listed, Listed>()
-  const taken = new Set<Listed>()
-  const ways: ((one: Listed) => string)[] = [
+function sameOnes(before: readonly ListedPerson[], after: readonly ListedPerson[]): Map<ListedPerson, ListedPerson> {
+  const same = new Map<ListedPerson, ListedPerson>()
+  const taken = new Set<ListedPerson>()
+  const ways: ((one: ListedPerson) => string)[] = [
     one => one.email.trim().toLowerCase(), one => `${looseKey(one.name)}\n${looseKey(one.group)}`, one => looseKey(one.name),
   ]
   for (const keyOf of ways) {
     const [earlier, later] = [before, after].map((list) => {
-      const byKey = new Map<string, Listed[]>()
+      const byKey = new Map<string, ListedPerson[]>()
       for (const one of list) if (!taken.has(one) && keyOf(one).trim() !== '') gather(byKey, keyOf(one), one)
       return byKey
     })
@@ -36,7 +36,7 @@ function sameOnes(before: readonly Listed[], after: readonly Listed[]): Map<List
 }
 
 /** Whether nothing that somebody is called by is the other's. */
-function areStrangers(one: Listed, other: Listed): boolean {
+function areStrangers(one: ListedPerson, other: ListedPerson): boolean {
   const differ = (a: string, b: string) => a === '' || b === '' || looseKey(a) !== looseKey(b)
   return looseKey(one.name) !== looseKey(other.name)
     && (['given', 'family', 'email'] as const).every(part => differ(one[part], other[part]))
@@ -46,13 +46,15 @@ function areStrangers(one: Listed, other: Listed): boolean {
  * Ids under which a later list has somebody else than an earlier one: whoever had it has another one there, or is there no more, and shares no
  * name with who has it now. Whoever only changed their name is no other.
  *
+ * @param same - who is who, where that is known already
  * @returns in the later list's order
  * @example
  * // a class list is numbered anew once somebody has left
  * renumbered(before, after)[0] //=> { id: '3', was: { name: 'Mia Weiß', … }, is: { name: 'Ben Fischer', … } }
  */
-export function renumbered(before: readonly Listed[], after: readonly Listed[]): Renumbered[] {
-  const same = sameOnes(before, after)
+export function renumbered(
+  before: readonly ListedPerson[], after: readonly ListedPerson[], same: ReadonlyMap<ListedPerson, ListedPerson> = sameOnes(before, after),
+): Renumbered[] {
   const stayed = new Set(same.values())
   const byId = new Map(before.map(one => [one.id, one]))
   return after.flatMap((is) => {
@@ -67,10 +69,10 @@ export function renumbered(before: readonly Listed[], after: readonly Listed[]):
  * A later list in which everybody has the id they had in an earlier one. A newcomer whose id somebody has, or had, gets one that is free: the
  * next number where all ids are numbers.
  */
-export function withEarlierIds(before: readonly Listed[], after: readonly Listed[]): Listed[] {
+export function withEarlierIds(before: readonly ListedPerson[], after: readonly ListedPerson[]): ListedPerson[] {
   const same = sameOnes(before, after)
   const taken = new Set(before.map(one => one.id))
-  const others = new Set(renumbered(before, after).map(one => one.id))
+  const others = new Set(renumbered(before, after, same).map(one => one.id))
   const free = freeIds(taken)
   return after.map((one) => {
     const earlier = same.get(one)
@@ -97,7 +99,7 @@ function freeIds(taken: Set<string>): (wanted: string) => string {
 }
 
 /** A later list with what an earlier one was told of the same people besides: other names they go by, and from and until when they are there. */
-export function withWhatWasTold(before: readonly Listed[], after: readonly Listed[]): Listed[] {
+export function withWhatWasTold(before: readonly ListedPerson[], after: readonly ListedPerson[]): ListedPerson[] {
   const same = sameOnes(before, after)
   return after.map((one) => {
     const earlier = same.get(one)

@@ -55,8 +55,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const parted = values.filter(one => piecesOf(one).length > 1 && inAnyOrder(one) === pieces)
   if (parted.length === 1) return parted[0]
   const bare = withoutCommon(values)
-  const short = bare ? meantChoice(actual, { ...rule, values: bare.values, meanings: bare.meanings }) : undefined
-  if (bare && short !== undefined) return values[bare.values.indexOf(short)]
+  const short = bare ? readChoice(actual, bare.rule) : undefined
+  if (bare && short !== undefined) return values[bare.rule.values.indexOf(short)]
   const ordinal = inRow(actual, values)
   if (ordinal !== undefined) return ordinal
   for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
@@ -236,11 +236,11 @@ function withoutCommon(values: readonly string[]): Bare | null {
   const says = /\d/.test(common ?? '') ? /\p{L}/u : /\d{3}/
   const areBare = common !== undefined && values.length > 1 && pieces.every((of, at) => of.length === 2 && says.test(bare[at] ?? ''))
     && new Set(bare).size === values.length
-  const made = areBare ? { common, values: bare, meanings: emptyRecord<string>() } : null
+  const made = areBare ? { common, rule: { type: 'choice' as const, values: bare, meanings: emptyRecord<string>() } } : null
   BARE.set(values, made)
   return made
 }
-type Bare = Pick<ChoiceRule, 'values' | 'meanings'> & { common: string }
+interface Bare { common: string, rule: ChoiceRule }
 const BARE = new WeakMap<readonly string[], Bare | null>()
 /** A value of two pieces as the same in any order, with one sign between them: Q3 2026 is 2026-Q3. Those of more keep theirs. */
 function inAnyOrder(value: string): string {
@@ -303,7 +303,7 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
     () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
     () => [...writtenOut(name, rule)].map(({ start, end }) => [start, end] as const),
     () => words.filter(([start, end]) => readChoice(name.slice(start, end), rule) !== undefined),
-    () => (bare === null || ofOtherYear ? [] : placesWithoutCommon(name, rule, bare)),
+    () => (bare === null || ofOtherYear ? [] : placesWithoutCommon(name, bare.rule)),
   ]
   for (const way of meant) {
     const found = way()
@@ -319,8 +319,8 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
 }
 
 /** Where choices stand without what all of them have. */
-function placesWithoutCommon(name: string, rule: ChoiceRule, { values, meanings }: Bare): [start: number, end: number][] {
-  return placesIn({ ...rule, values, meanings }, name).flatMap(([start, end, cost]) => (cost < 1 ? [[start, end]] : []))
+function placesWithoutCommon(name: string, bare: ChoiceRule): [start: number, end: number][] {
+  return placesOf(bare, name).flatMap(([start, end, cost]) => (cost < 1 ? [[start, end]] : []))
 }
 
 export const choice: FreeField<ChoiceRule, typeof options> = {
