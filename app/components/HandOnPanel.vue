@@ -97,6 +97,12 @@ const handOn = () => attempt(async () => {
         v-model="order.afterCheck"
         label="again after every check, by itself"
       />
+      <p
+        v-if="order.afterCheck && order.what.some(what => what === 'corrected-copy' || what === 'bag')"
+        class="small quiet"
+      >
+        The corrected copy and the packed volumes are made when somebody asks for them: they are handed on from here, not by themselves.
+      </p>
     </div>
     <p
       v-if="problem"

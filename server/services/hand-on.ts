@@ -41,28 +41,33 @@ async function* bytesOf(pieces: AsyncIterable<string> | Iterable<string> | Uint8
   else for await (const piece of pieces) yield Buffer.from(piece)
 }
 
-/** The archives that were made last of a check. */
-async function newestParts(briefId: string, checkId: string, kind: 'corrected-copy' | 'pack') {
-  const job = await db()('job').where({ brief_id: briefId, kind, state: 'done' }).whereRaw(`input->>'checkId' = ?`, [checkId])
-    .orderBy('created_at', 'desc').first('id')
-  return job ? db()('job_part').where('job_id', job.id).orderBy('step').select('job_id', 'step', 'name') : []
+/** What is made of a check when somebody asks for it; everything else comes of every check. */
+const MADE: Partial<Record<HandedOn, { kind: 'corrected-copy' | 'pack', called: string, do: string }>> = {
+  'corrected-copy': { kind: 'corrected-copy', called: 'corrected copy', do: 'make one' },
+  'bag': { kind: 'pack', called: 'packed volume', do: 'pack the brief away' },
+}
+
+/** The archives that were made last of a check. What was made of an earlier one is another state of things: it is not passed off as this. */
+async function newestParts(briefId: string, checkId: string, { kind, called, do: again }: NonNullable<typeof MADE[HandedOn]>) {
+  const made = () => db()('job').where({ brief_id: briefId, kind, state: 'done' })
+  const job = await made().whereRaw(`input->>'checkId' = ?`, [checkId]).orderBy('created_at', 'desc').first('id')
+  if (job) return db()('job_part').where('job_id', job.id).orderBy('step').select('job_id', 'step', 'name')
+  const since = await made().first('id')
+    ? `The last ${called} is of an earlier check; it was checked again since`
+    : `There is no ${called} yet`
+  throw refuse(409, `${since}: ${again} under Follow up, then hand it on.`)
 }
 
 /** What is to be written of a check, in the order it was asked for. */
 async function outgoing(account: Account, briefId: string, checkId: string, what: HandedOn): Promise<Outgoing[]> {
-  if (what === 'corrected-copy') {
-    const parts = await newestParts(briefId, checkId, 'corrected-copy')
-    if (parts.length === 0) throw refuse(409, 'There is no corrected copy of the last check yet: make one under Follow up, then hand it on.')
-    return parts.map(({ job_id: job, step }, at) => ({
-      what, name: parts.length === 1 ? 'corrected copy' : `corrected copy ${at + 1} of ${parts.length}`, extension: 'zip',
+  const made = MADE[what]
+  if (made) {
+    const parts = await newestParts(briefId, checkId, made)
+    const numbered = (at: number) => (parts.length === 1 ? made.called : `${made.called} ${at + 1} of ${parts.length}`)
+    return parts.map(({ job_id: job, step, name }, at) => ({
+      // a volume is called what it was packed as
+      what, name: what === 'bag' ? name.replace(/\.zip$/, '') : numbered(at), extension: 'zip',
       pieces: async () => piecesOf((await openPart(account, job, step)).source),
-    }))
-  }
-  if (what === 'bag') {
-    const parts = await newestParts(briefId, checkId, 'pack')
-    if (parts.length === 0) throw refuse(409, 'The brief is not packed yet: pack it away under Follow up, then hand it on.')
-    return parts.map(({ job_id: job, step, name }) => ({
-      what, name: name.replace(/\.zip$/, ''), extension: 'zip', pieces: async () => piecesOf((await openPart(account, job, step)).source),
     }))
   }
   if (what === 'receipts') {
@@ -80,7 +85,9 @@ async function outgoing(account: Account, briefId: string, checkId: string, what
 }
 
 /** Hands the result of a brief's newest check on to a place, and remembers how it is done there. */
-export async function handOn(account: Account, briefId: string, placeId: string, order: HandsOn): Promise<{ written: WrittenThere[] }> {
+export async function handOn(
+  account: Account, briefId: string, placeId: string, order: HandsOn, byItself = false,
+): Promise<{ written: WrittenThere[] }> {
   await requireRole(account, briefId, 'checker')
   const place = await requirePlace(briefId, placeId)
   const [brief, check] = await Promise.all([
@@ -88,7 +95,9 @@ export async function handOn(account: Account, briefId: string, placeId: string,
   ])
   if (!brief || !check) throw refuse(409, 'Nothing was checked yet.')
   nameOf(order.name, brief.title, new Date(), 'people')
-  const files = (await Promise.all(order.what.map(what => outgoing(account, briefId, check.id, what)))).flat()
+  // right after a check nothing can have been made of it yet: what comes of it alone goes on meanwhile
+  const wanted = byItself ? order.what.filter(what => !MADE[what]) : order.what
+  const files = (await Promise.all(wanted.map(what => outgoing(account, briefId, check.id, what)))).flat()
   if (files.length > 1 && !order.name.includes('{what}')) throw refuse(422, 'Several files need several names: put {what} into the name.')
   await db()('place').where('id', placeId).update({ hands_on: JSON.stringify(order), handed_check: check.id })
   const signal = AbortSignal.timeout(LONGEST_MS)
@@ -165,7 +174,7 @@ export async function handOnDue(): Promise<void> {
   for (const { id, brief_id: briefId, hands_on: order, made_by: by } of due) {
     const account = by === null ? undefined : await db()('account').where('id', by).first('id', 'mail', 'name')
     if (!account || !order) continue
-    await handOn(account, briefId, id, order).catch((error: unknown) => {
+    await handOn(account, briefId, id, order, true).catch((error: unknown) => {
       log.warn({ place: id, problem: error instanceof Error ? error.message : String(error) }, 'a result was not handed on')
     })
   }

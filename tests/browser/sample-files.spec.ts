@@ -95,6 +95,7 @@ test('a file of the tray is placed by hand with keys alone, told with who and wh
   await page.keyboard.press('Enter')
   await tray.getByRole('combobox', { name: 'Whose it is' }).focus()
   await page.keyboard.type('Lindq')
+  await expect(page.getByRole('option', { name: /Marsh/ })).toBeHidden()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
   await tray.getByRole('combobox', { name: 'Which piece' }).focus()
@@ -147,7 +148,11 @@ test('conditions are taken from a file at hand, and only what its format measure
   // and so does one that is typed
   await page.getByRole('combobox', { name: 'Formats that count' }).focus()
   await page.keyboard.type('flac')
-  await expect(page.getByRole('option', { name: /flac$/ })).toBeVisible()
+  // what is typed is looked for a moment later: Enter takes what stands first then
+  await expect(page.getByRole('option', { name: /· wav$/ })).toBeHidden()
+  const flac = page.getByRole('option', { name: /flac$/ })
+  const field = page.getByRole('combobox', { name: 'Formats that count' })
+  await expect(field).toHaveAttribute('aria-activedescendant', await flac.getAttribute('id') ?? '')
   await page.keyboard.press('Enter')
   await page.keyboard.press('Escape')
   await expect(page.getByText(/· flac$/).last()).toBeVisible()

@@ -17,7 +17,7 @@ import { handOn, handOnDue, nameOf } from '../../server/services/hand-on'
 import { addPlace, listPlaces, scanPlace } from '../../server/services/places'
 import { saveRoster } from '../../server/services/rosters'
 import type { HandsOn } from '../../shared/places'
-import { accountOf, ended } from './help'
+import { accountOf, ended, settled } from './help'
 
 const root = mkdtempSync(join(tmpdir(), 'hand-on-'))
 let [owner, brief, folder, place] = [undefined as unknown as Account, '', '', '']
@@ -96,8 +96,9 @@ test('with numbers each stands beside the one before, and what is somebody else\
 })
 
 test('the corrected copy goes there once it is made; a name that climbs or is the same for several is refused', async () => {
+  await settled(brief)
   const { id } = await makeCheck(brief, owner.id)
-  await expect(handOn(owner, brief, place, order({ what: ['corrected-copy'] }))).rejects.toMatchObject({ statusCode: 409 })
+  await expect(handOn(owner, brief, place, order({ what: ['corrected-copy'] }))).rejects.toThrow('There is no corrected copy yet: make one')
   await ended(owner, (await startCopy(owner, id)).jobId)
   const { written: [copy] } = await handOn(owner, brief, place, order({ what: ['corrected-copy'] }))
   expect(copy?.path).toBe('results/Week 2 shore corrected copy.zip')
@@ -116,10 +117,18 @@ test('what is to follow every check follows each once, whoever comes first', asy
   await makeCheck(brief, owner.id)
   await Promise.all([handOnDue(), handOnDue(), handOnDue()])
   expect(there()).toHaveLength(2)
+  // a copy that somebody asked for is of the check before: it stays behind, the rest goes on
+  const { id } = await makeCheck(brief, owner.id)
+  await ended(owner, (await startCopy(owner, id)).jobId)
+  await handOn(owner, brief, place, order({ what: ['corrected-copy', 'people'], afterCheck: true }))
+  const { id: newest } = await makeCheck(brief, owner.id)
+  await handOnDue()
+  expect(await db()('place_written').where('check_id', newest).pluck('what')).toEqual(['people'])
+  const all = there()
   await db()('place').where('id', place).update({ removed_at: new Date() })
   await makeCheck(brief, owner.id)
   await handOnDue()
-  expect(there()).toHaveLength(2)
+  expect(there()).toEqual(all)
 })
 
 test.each([

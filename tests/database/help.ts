@@ -55,6 +55,11 @@ export async function ended<K extends JobKind>(account: Account, jobId: string):
   return job.result as JobResults[K]
 }
 
+/** Waits until nothing is under way or waits for a brief: a check that comes by itself after something arrived has been made then. */
+export async function settled(brief: string): Promise<void> {
+  await until(async () => !await db()('job').where('brief_id', brief).whereIn('state', ['queued', 'running']).first('id'))
+}
+
 /** Lets an account take part in a brief: asked by its owner, agreed to by themselves. */
 export async function takePart(owner: Account, brief: string, account: Account, role: Role): Promise<void> {
   await shareBrief(owner, brief, account.mail, role)

@@ -23,7 +23,7 @@ import { addPlace } from '../../server/services/places'
 import { piecesOf } from '../../server/services/reading'
 import { saveRoster } from '../../server/services/rosters'
 import { keepRulings, listRulings } from '../../server/services/rulings'
-import { accountOf, receive, takePart, until } from './help'
+import { accountOf, receive, settled, takePart, until } from './help'
 import { somebody, startServer } from './server'
 
 const home = mkdtempSync(join(tmpdir(), 'packing-'))
@@ -103,13 +103,15 @@ describe('a brief that is packed away', () => {
   test('is put to a place and read back there; what does not lie there as it was packed is told', async () => {
     const folder = join(home, 'kept')
     mkdirSync(folder)
-    const { id: check } = await makeCheck(brief, owner.id)
     const { id: place, jobId } = await addPlace(owner, brief, {
       kind: 'folder', root: 'Archive', settings: { path: folder }, secret: '', keeps: false, everyMinutes: null,
     })
     await until(async () => (await getJob(owner, jobId ?? '')).state === 'done')
+    // what a place holds is checked by itself, some seconds after it was looked at
+    await settled(brief)
+    const { id: check } = await makeCheck(brief, owner.id)
     const order = { what: ['bag' as const], name: '{title}/{what}', over: false, afterCheck: false }
-    await expect(handOn(owner, brief, place, order)).rejects.toThrow('not packed yet')
+    await expect(handOn(owner, brief, place, order)).rejects.toThrow('is of an earlier check; it was checked again since')
     const { jobId: pack, parts } = await packed(100_000_000, check)
     const { written } = await handOn(owner, brief, place, order)
     expect(written.map(({ path }) => path)).toEqual(['Shore survey/Shore survey.zip'])
