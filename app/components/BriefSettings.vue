@@ -17,6 +17,10 @@ function put(changes: Partial<BriefDocument>) {
     else Object.assign(model.value, { [key]: value })
   }
 }
+const ofAll = (holder: 'group' | undefined) => put({
+  holder, requirements: model.value.requirements.map(one =>
+    (one.holder === undefined ? withHolder(one, model.value.holder, holder, props.roster?.people ?? []) : one)),
+})
 const exceptions = computed({
   get: () => model.value.exceptions ?? [],
   set: (list: ExceptionDocument[]) => put({ exceptions: list.length > 0 ? list : undefined }),
@@ -95,7 +99,7 @@ const handouts = computed(() => {
           data-key="holder"
           :model-value="model.holder ?? 'person'"
           aria-label="Who owes where nothing else is said"
-          @update:model-value="put({ holder: $event === 'group' ? 'group' : undefined })"
+          @update:model-value="ofAll($event === 'group' ? 'group' : undefined)"
         >
           <el-radio value="person">
             person

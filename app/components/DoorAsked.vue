@@ -35,7 +35,8 @@ const labels = (piece: LeafletPiece) => words.value.formats(
 /** What else is to be known of a piece, a sentence each. */
 const aboutOf = (piece: LeafletPiece): string[] => [
   ...(piece.formats.length > 0 ? [`${labels(piece)}.`] : []), ...uses(piece).map(use => words.value.use[use]),
-  ...(piece.optional ? [`${words.value.optional}.`] : []), ...(piece.group ? [`${words.value.ofGroup(props.own.holder.group)}.`] : []),
+  ...(piece.optional ? [`${words.value.optional}.`] : []),
+  ...(piece.group ? [`${words.value.ofGroup(props.own.holder.group, piece.byMember)}.`] : []),
   ...(piece.more ? [`${words.value.moreNames(piece.more.from, piece.more.to)}.`] : []),
 ]
 const uses = (piece: LeafletPiece) => [...new Set(piece.formats.map(one => one.use))]

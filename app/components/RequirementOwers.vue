@@ -9,7 +9,8 @@ const props = defineProps<{ document: BriefDocument, roster: Roster | null }>()
 const groups = computed(() => [...new Set(props.roster?.people.map(person => person.group).filter(Boolean))].sort())
 const holder = computed({
   get: () => model.value.holder ?? props.document.holder ?? 'person',
-  set: (value: 'person' | 'group') => (model.value = withChanges(model.value, { holder: value })),
+  set: (value: 'person' | 'group') =>
+    (model.value = withHolder(withChanges(model.value, { holder: value }), holder.value, value, props.roster?.people ?? [])),
 })
 const owing = computed({
   get: () => model.value.owedBy?.groups ?? [],

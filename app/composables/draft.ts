@@ -6,6 +6,8 @@ import type { Strictness } from '#core/names/strictness'
 import type { Person } from '#core/roster/types'
 import { ownZone } from './zones'
 
+type Holder = NonNullable<BriefDocument['holder']>
+
 /** How exact names must be, as people say it. */
 export const STRICTNESS_CHOICES: { key: string, label: string, example: string, value: Strictness }[] = [
   {
@@ -43,12 +45,25 @@ export function newDocument(title: string, people: readonly Person[]): BriefDocu
 }
 
 /** A requirement to start from, with an id that is still free. */
-export function newRequirement(others: readonly RequirementDocument[], people: readonly Person[]): RequirementDocument {
+export function newRequirement(others: readonly RequirementDocument[], people: readonly Person[], holder?: Holder): RequirementDocument {
   let serial = others.length + 1
   while (others.some(one => one.id === `piece-${serial}`)) serial++
+  return { id: `piece-${serial}`, title: `Piece ${serial}`, name: firstName(people, holder), formats: [] }
+}
+
+/** A requirement that others owe from now on: a name that nobody has changed yet is made after them. */
+export function withHolder(
+  requirement: RequirementDocument, before: Holder | undefined, holder: Holder | undefined, people: readonly Person[],
+): RequirementDocument {
+  return requirement.name === firstName(people, before) ? { ...requirement, name: firstName(people, holder) } : requirement
+}
+
+/** The name a requirement starts from: after whoever owes it. */
+function firstName(people: readonly Person[], holder: Holder = 'person'): string {
+  if (holder === 'group') return '{group}_{title}'
   // firms, and lists of whole names, have no family name to write
   const whole = people.filter(person => person.family === '').length > people.length / 2
-  return { id: `piece-${serial}`, title: `Piece ${serial}`, name: whole ? '{name}_{title}' : '{family}_{given}_{title}', formats: [] }
+  return whole ? '{name}_{title}' : '{family}_{given}_{title}'
 }
 
 /** All that is wrong with a draft, by path. */

@@ -83,6 +83,14 @@ function canBeRead(requirement: RequirementDocument): boolean {
   }
 }
 
+/** Columns that hardly two of a group share. */
+const OWN_NAMES = ['id', 'given', 'family', 'name', 'alias']
+
+/** Whether a name or folder of a requirement says one person. */
+export function namesSomebody(requirement: RequirementDocument): boolean {
+  return usedFields(requirement).some(field => OWN_NAMES.includes(field))
+}
+
 /** Fields used in any name or folder template; a template that cannot be read yet uses none. */
 function usedFields(requirement: RequirementDocument): string[] {
   return [...new Set(templatesOf(requirement).flatMap((text) => {

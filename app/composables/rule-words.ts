@@ -8,6 +8,7 @@ import type { ChangedPart } from '#core/rules/merge-briefs'
 import type { Person } from '#core/roster/types'
 import { describeCondition, sayAskedSize } from '#core/wording/en/conditions'
 import { STRICTNESS_CHOICES, strictnessKey } from './draft'
+import { namesSomebody } from './requirement'
 import { sayTime } from './words'
 
 // The rest of a rule in words, a line each: what is read first is the same that opens for changing.
@@ -62,8 +63,10 @@ export function sayTimes({ due, grace, correctBy }: Times, zone: string | undefi
   ])
 }
 
-export function sayOwers({ holder, owedBy }: RequirementDocument, document: Pick<BriefDocument, 'holder'>, people: readonly Person[]): string {
-  const each = (holder ?? document.holder ?? 'person') === 'person' ? 'each person' : 'each group'
+export function sayOwers(requirement: RequirementDocument, document: Pick<BriefDocument, 'holder'>, people: readonly Person[]): string {
+  const { holder, owedBy } = requirement
+  const ofGroup = namesSomebody(requirement) ? 'each group, under any one member\'s name' : 'each group'
+  const each = (holder ?? document.holder ?? 'person') === 'person' ? 'each person' : ofGroup
   const names = (owedBy?.people ?? []).map(id => people.find(person => person.id === id)?.name ?? id)
   const only = [...owedBy?.groups ?? [], ...names]
   return only.length > 0 ? `${each}, only ${sayList(only)}` : each

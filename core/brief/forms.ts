@@ -69,9 +69,21 @@ function loneName({ given, family, name }: Person, { names, folder }: Requiremen
 }
 
 function usesPerson({ requirement, people }: Unit): boolean {
-  if (people.length < 2) return false
-  return fieldsOf(...requirement.names, ...requirement.folder ?? []).some((field) => {
-    const rule = ownOf(requirement.fields, field)
-    return field !== 'group' && field !== 'title' && !isFree(rule)
-  })
+  return people.length > 1 && membersFields(requirement).length > 0
+}
+
+/** Columns that a group's names and folders take from one of its members. */
+function membersFields({ names, folder, fields }: Requirement): string[] {
+  return fieldsOf(...names, ...folder ?? []).filter(field => field !== 'group' && field !== 'title' && !isFree(ownOf(fields, field)))
+}
+
+/** Whether a group's piece is named, or lies, after one of its members, so that any other one's name is right as well. */
+export function isByMember({ requirement, people }: Unit): boolean {
+  const fields = requirement.holder === 'group' ? membersFields(requirement) : []
+  return fields.some(field => new Set(people.map(person => [valuesOf(person, '')[field] ?? ''].flat().join('|'))).size > 1)
+}
+
+/** A unit as somebody is told of it: what their group owes is named after them, where it is named after a member. */
+export function asToldTo(person: Person, unit: Unit): Unit {
+  return isByMember(unit) ? { ...unit, people: [person, ...unit.people.filter(one => one.id !== person.id)] } : unit
 }

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest'
 import type { ReceivedFile } from '../arrivals/received'
 import type { BriefDocument } from '../brief/document'
 import { cutToPerson } from '../brief/one-holder'
+import { writeLeaflet } from '../reporting/leaflet'
 import { readBrief } from '../brief/read'
 import type { Person } from '../roster/types'
 import { check } from './check'
@@ -101,6 +102,19 @@ describe('a brief cut to one person', () => {
     expect(own?.document.requirements).toEqual([])
     const alone = { ...document, requirements: document.requirements.slice(0, 2) }
     expect(cutToPerson(alone, await readBrief(alone, { columns: ['mark'] }), roster, 's2')?.roster.people).toHaveLength(1)
+  })
+  test('names what the group owes after them, where it is named after one of its members', async () => {
+    const requirements = [
+      { id: 'poster', title: 'Poster', name: '{group}_{family}_poster', holder: 'group' as const },
+      { id: 'map', title: 'Map', name: '{group}_map', holder: 'group' as const },
+    ]
+    const asked = { ...document, requirements, exceptions: [] }
+    const piecesOf = async (id: string) => writeLeaflet(cutToPerson(asked, await readBrief(asked), roster, id)?.units ?? [])
+      .map(piece => [...piece.names.map(one => one.stretches.map(({ text }) => text).join('')), piece.byMember])
+    expect(await piecesOf('s1')).toEqual([['Reef_Marsh_poster', true], ['Reef_map', false]])
+    expect(await piecesOf('s2')).toEqual([['Reef_Wade_poster', true], ['Reef_map', false]])
+    // one that is alone has no other
+    expect(await piecesOf('s3')).toEqual([['Dune_Dunn_poster', false], ['Dune_map', false]])
   })
   test('judges as the whole one does', async () => {
     const own = cutToPerson(document, await readBrief(document, { columns: ['mark'] }), roster, 's2')

@@ -61,7 +61,7 @@ export function writeLeafletLetter(
 function sayPiece(piece: LeafletPiece, group: string, note: string, said: DoorWords, sayTime: ((time: number) => string) | null): LeafletLine[] {
   const about = [
     ...(piece.count.from !== 1 || piece.count.to !== 1 ? [said.count(piece.count.from, piece.count.to)] : []),
-    ...(piece.optional ? [said.optional] : []), ...(piece.group ? [said.ofGroup(group)] : []),
+    ...(piece.optional ? [said.optional] : []), ...(piece.group ? [said.ofGroup(group, piece.byMember)] : []),
     ...(sayTime && piece.due !== null ? [said.until(sayTime(piece.due))] : []),
   ]
   const formats = piece.formats.map(one => said.formatLabel(one.label, one.extensions[0] ?? one.id))

@@ -1,4 +1,4 @@
-import { formsOf, titleFor } from '../brief/forms'
+import { formsOf, isByMember, titleFor } from '../brief/forms'
 import { isNumbered, numbersOf } from '../brief/slots'
 import type { Unit } from '../brief/units'
 import { knownOf } from '../checking/known-values'
@@ -19,6 +19,8 @@ export interface LeafletPiece {
   title: string
   /** The group owes it together. */
   group: boolean
+  /** It may as well be named after another of its members. */
+  byMember: boolean
   optional: boolean
   /** Level by level, `/` between them; `null`: anywhere; empty: at the top. */
   folder: NameStretch[] | null
@@ -61,6 +63,7 @@ export function writeLeaflet(units: readonly Unit[], today = SAMPLE_DAY): Leafle
     const open = (value: number) => (value === Infinity ? null : value)
     return {
       requirement: requirement.id, title: person ? titleFor(requirement, person) : requirement.title, group: requirement.holder === 'group',
+      byMember: isByMember(unit),
       optional: requirement.optional,
       folder: form?.folder ? form.folder.flatMap((level, at) => [...(at > 0 ? [{ text: '/' }] : []), ...stretchesOf(level, {}, today)]) : null,
       names: name === null

@@ -147,6 +147,13 @@ describe('a slip', () => {
     expect(text).toContain('Where to look')
   })
 
+  test('of a group says that the name of another member will do, where it asks for one', () => {
+    const slots = [1, 2].map(n => asked('missing', { requirement: 'map', n }))
+    const told = (byMember: boolean) => letter(slots, [], { holder: { name: 'Reef', group: true }, byMember: () => byMember }).text
+    expect(told(true)).toContain('asked for: Reef/Marsh_photo.jpg (or .jpeg)\n  to Reef/Marsh_photo.jpg (or .jpeg)\n  or with another member\'s name\n')
+    expect(told(false)).not.toContain('member')
+  })
+
   test('names nobody else: not in a folder, not in a finding, not as who has the same bytes', () => {
     const text = slip([asked('to-fix')], [file('Lindqvast Bo/Marsh_photo.jpg', 'placed', {
       findings: [

@@ -23,6 +23,8 @@ export interface SlipInput {
   holder: { name: string, group: boolean }
   /** As this holder is told of them; `note`: how to make it, in the coordinator's words. */
   requirements: readonly { id: string, title: string, note?: string }[]
+  /** Whether a requirement of a group is named after one of its members. */
+  byMember?: (requirement: string) => boolean
   slots: readonly ReportSlot[]
   /** Files in those slots. */
   files: readonly ReportFile[]
@@ -64,7 +66,7 @@ export function writeSlip(input: SlipInput): Slip {
   }
   if (missing.length > 0) {
     lines.push(said.missing(missing.length))
-    for (const slots of together(missing)) lines.push(...tellMissing(slots, label, said))
+    for (const slots of together(missing)) lines.push(...tellMissing(slots, label, input))
     lines.push(...notesOf(missing.filter(slot => !toFix.some(one => one.requirement === slot.requirement)), input), '', ...said.whereToLook, '')
   }
   lines.push(...tellSurplus(surplus, input), ...tellRight(right, own, label, input))
@@ -163,16 +165,17 @@ function together(slots: readonly ReportSlot[]): ReportSlot[][] {
 }
 
 /** What is missing: one piece, or several numbers of one in a line. */
-function tellMissing(slots: readonly ReportSlot[], label: SayLabel, said: SlipWords): string[] {
+function tellMissing(slots: readonly ReportSlot[], label: SayLabel, { byMember, speech: { said } }: SlipInput): string[] {
   const [first] = slots
   if (!first) return []
   const last = slots.at(-1) ?? first
   const numbers = slots.flatMap(slot => slot.n ?? [])
   const whose = first.candidates.length > 0 ? said.mayBeHere : said.notReceived
-  if (slots.length === 1) return [`- ${label(first)}: ${whose}`, `  ${said.askedFor}: ${askedFor(first, said)}`]
+  const others = byMember?.(first.requirement) ? [`  ${said.byMember}`] : []
+  if (slots.length === 1) return [`- ${label(first)}: ${whose}`, `  ${said.askedFor}: ${askedFor(first, said)}`, ...others]
   return [
     `- ${label({ requirement: first.requirement })}: ${said.numbersNotReceived(numbers)}`,
-    `  ${said.askedFor}: ${askedFor(first, said)}`, `  ${said.to} ${askedFor(last, said)}`,
+    `  ${said.askedFor}: ${askedFor(first, said)}`, `  ${said.to} ${askedFor(last, said)}`, ...others,
   ]
 }
 

@@ -3,6 +3,7 @@ import type { BriefDocument } from '#core/brief/document'
 import { titleOfDocument } from '#core/brief/document'
 import type { ListColumns } from '#core/brief/list-words'
 import { columnMeant } from '#core/brief/list-words'
+import { isByMember } from '#core/brief/forms'
 import { readBrief } from '#core/brief/read'
 import { listUnits } from '#core/brief/units'
 import { fillWords } from '#core/reporting/letters'
@@ -66,6 +67,10 @@ export async function prepareSlips(
           title: document.title, checkedAt: sayTime(checked.getTime()), speech: await loadSlipSpeech(language),
           holder: { name, group: kind === 'group' }, sayTime,
           timesOf: requirement => times.get(`${holder}\n${requirement}`) ?? { due: null, correctBy: null },
+          byMember: (requirement) => {
+            const unit = times.get(`${holder}\n${requirement}`)
+            return unit !== undefined && isByMember(unit)
+          },
           words: fillWords(door ? { ...around, where: [LINK_SIGN, around.where].filter(Boolean).join(BESIDE_LINK) } : around, column =>
             valueIn(values, column), name),
           requirements: titlesFor(document, members[0], { columns, headings }), slots: own, files: files.filter(file =>

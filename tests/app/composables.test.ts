@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { conditionOf, kindOf, kindsOf, startOf, typedValue, valueOf } from '../../app/composables/conditions'
-import { findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey } from '../../app/composables/draft'
+import { findProblems, newDocument, newRequirement, STRICTNESS_CHOICES, strictnessKey, withHolder } from '../../app/composables/draft'
 import { dragged, movedBy, movedTo, withAdded, withoutPart } from '../../app/composables/part-order'
 import {
   drawTemplate, fieldPart, freeName, literalPart, OWN_FIELDS, personFields, sampleOfPart, sayPart, writeTemplate,
 } from '../../app/composables/parts'
 import { declareFields, problemsAt, withChanges, withCount, withFields, withForms, withOwing } from '../../app/composables/requirement'
-import { sayCount } from '../../app/composables/rule-words'
+import { sayCount, sayOwers } from '../../app/composables/rule-words'
 import { foldEarlier, sayEarlier, stackFiles } from '../../app/composables/stacks'
 import { timeInZone } from '../../app/composables/zones'
 import type { RequirementDocument } from '../../core/brief/document'
@@ -155,6 +155,18 @@ describe('a draft', () => {
     }
     // firms have no family name to write
     expect(newRequirement([], people('name\nReef Ltd\nDune & Sons')).name).toBe('{name}_{title}')
+  })
+
+  test('names a piece after whoever owes it, until somebody has changed its name', () => {
+    const list = people('given,family,group\nAna,Marsh,Reef\nBo,Lind,Reef')
+    const piece = newRequirement([], list)
+    const groups = withHolder(piece, 'person', 'group', list)
+    expect([piece.name, groups.name, withHolder(groups, 'group', 'person', list)]).toEqual(['{family}_{given}_{title}', '{group}_{title}', piece])
+    expect(newRequirement([], list, 'group').name).toBe('{group}_{title}')
+    expect(withHolder({ ...piece, name: '{group}-{family}' }, 'person', 'group', list).name).toBe('{group}-{family}')
+    // whoever of them hands it in
+    expect([groups, piece].map(one => sayOwers({ ...one, holder: 'group' }, {}, list)))
+      .toEqual(['each group', 'each group, under any one member\'s name'])
   })
 
   test('gives every new requirement an id of its own', () => {

@@ -6,6 +6,7 @@ import type { Account } from '../../server/services/accounts'
 import { copyOf, getBrief, makeBrief, readRootAsIs, receivedPaths } from '../../server/services/briefs'
 import { saveDocument } from '../../server/services/documents'
 import { saveRoster } from '../../server/services/rosters'
+import { prepareSlips } from '../../server/services/slips'
 import { runCheck, weighChange } from '../../server/services/checks'
 import { departuresOf, getCheck } from '../../server/services/reports'
 import { textOfLeaflet } from '../../core/reporting/leaflet-letter'
@@ -84,6 +85,19 @@ describe('a rule changed after files came in', () => {
     expect((await getLeaflets(account, id)).leaflets.map(one => textOfLeaflet(one.lines))).toEqual([/\b7a_Bo\b/, /\b7b_Bo\b/].map(
       own => expect.stringMatching(own) as string,
     ))
+  })
+
+  test('what a group owes under a member\'s name is told everybody under their own, and in the group\'s letter as one of several', async () => {
+    const { id } = await makeBrief(account, 'Crews')
+    const people = ['Ana', 'Bo'].map((given, at) => ({ ...person(`c${at}`, given, `Family${at}`), group: 'Reef' }))
+    await saveRoster(account, id, { people, columns: ['id', 'given', 'family', 'name', 'group'] })
+    await saveDocument(account, id, { ...document('{group}_{given}_note'), holder: 'group' })
+    expect((await getLeaflets(account, id)).leaflets.map(one => textOfLeaflet(one.lines))).toEqual(['Ana', 'Bo'].map(
+      given => expect.stringMatching(new RegExp(`one for all of Reef, under the name of any one member[^]*Reef_${given}_note`)) as string,
+    ))
+    await receiveFiles(account, id, { 'other.csv': Buffer.from('x') })
+    const { slips } = await prepareSlips(account, (await runCheck(account, id)).id)
+    expect(slips.map(slip => slip.text)).toEqual([expect.stringContaining('  asked for: Reef_Ana_note\n  or with another member\'s name\n')])
   })
 
   test('for a list too long for the thread that answers, another looks at the rule, with the same result', async () => {

@@ -71,7 +71,7 @@ export const DE_DOOR: DoorWords = {
     'missing': 'noch nichts', 'absent': 'muss nicht sein', 'right': 'abgegeben, richtig', 'to-fix': 'abgegeben, zu berichtigen',
     'waived': 'erlassen',
   },
-  ofGroup: group => `eine für alle von ${group}`,
+  ofGroup: (group, byMember) => `eine für alle von ${group}${byMember ? ', unter dem Namen irgendeines Mitglieds' : ''}`,
   anyName: 'Der Name ist frei',
   folder: folder => (folder === '' ? 'in keinem Ordner' : `im Ordner ${folder}`),
   gap: (field, example) => `[${field}, zum Beispiel ${example}]`,

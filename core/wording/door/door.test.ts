@@ -17,7 +17,7 @@ async function saidIn(language: DoorLanguage): Promise<Map<string, string>> {
   for (const [key, value] of Object.entries(words)) if (typeof value !== 'function') add(key, value)
   const filled: [string, string][] = [
     ['until', words.until('T')], ['left', words.left({ days: 2, hours: 3, minutes: 4 })],
-    ['wasDue', words.wasDue('T')], ['ofGroup', words.ofGroup('G')],
+    ['wasDue', words.wasDue('T')], ['ofGroup', words.ofGroup('G', false)], ['ofGroupByMember', words.ofGroup('G', true)],
     ['folder', words.folder('F')], ['folder none', words.folder('')], ['gap', words.gap('f', 'x')], ['more', words.moreNames(4, null)],
     ['more to', words.moreNames(4, 6)], ['formats', words.formats('L')], ['count', words.count(2, 2)], ['count from', words.count(2, null)],
     ['count range', words.count(2, 5)], ['found', words.found(2)], ['found none', words.found(0)], ['looking', words.looking(1, 2)],

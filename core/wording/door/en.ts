@@ -23,7 +23,7 @@ export const EN_DOOR = {
   states: {
     'missing': 'nothing yet', 'absent': 'need not be', 'right': 'handed in, right', 'to-fix': 'handed in, to put right', 'waived': 'excused',
   },
-  ofGroup: (group: string) => `one for all of ${group}`,
+  ofGroup: (group: string, byMember: boolean) => `one for all of ${group}${byMember ? ', under the name of any one member' : ''}`,
   anyName: 'Any name will do',
   folder: (folder: string) => (folder === '' ? 'in no folder' : `in the folder ${folder}`),
   gap: (field: string, example: string) => `[your ${field}, such as ${example}]`,

@@ -71,7 +71,7 @@ export const ES_DOOR: DoorWords = {
     'missing': 'nada todavía', 'absent': 'no hace falta', 'right': 'entregado, correcto', 'to-fix': 'entregado, por corregir',
     'waived': 'dispensado',
   },
-  ofGroup: group => `uno para todos de ${group}`,
+  ofGroup: (group, byMember) => `uno para todos de ${group}${byMember ? ', a nombre de cualquiera de sus miembros' : ''}`,
   anyName: 'El nombre es libre',
   folder: folder => (folder === '' ? 'en ninguna carpeta' : `en la carpeta ${folder}`),
   gap: (field, example) => `[${field}, por ejemplo ${example}]`,

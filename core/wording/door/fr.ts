@@ -69,7 +69,7 @@ export const FR_DOOR: DoorWords = {
   nothingAsked: 'Rien ne vous est demandé ici.',
   asked: 'Ce qui vous est demandé',
   states: { 'missing': 'rien encore', 'absent': 'facultatif', 'right': 'remis, juste', 'to-fix': 'remis, à corriger', 'waived': 'dispensé' },
-  ofGroup: group => `un pour tous de ${group}`,
+  ofGroup: (group, byMember) => `un pour tous de ${group}${byMember ? ', au nom de l’un quelconque de ses membres' : ''}`,
   anyName: 'Le nom est libre',
   folder: folder => (folder === '' ? 'dans aucun dossier' : `dans le dossier ${folder}`),
   gap: (field, example) => `[${field}, par exemple ${example}]`,

@@ -25,6 +25,7 @@ export const DE_SLIP: SlipWords = {
   received: 'eingegangen',
   right: 'richtig',
   askedFor: 'verlangt',
+  byMember: 'oder mit dem Namen eines anderen Mitglieds',
   to: 'bis',
   or: 'oder',
   anyName: 'beliebiger Name',

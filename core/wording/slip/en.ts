@@ -25,6 +25,7 @@ export const EN_SLIP = {
   received: 'received',
   right: 'right',
   askedFor: 'asked for',
+  byMember: 'or with another member\'s name',
   to: 'to',
   or: 'or',
   anyName: 'any name',

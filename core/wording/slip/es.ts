@@ -25,6 +25,7 @@ export const ES_SLIP: SlipWords = {
   received: 'recibido',
   right: 'correcto',
   askedFor: 'se pide',
+  byMember: 'o a nombre de otro miembro',
   to: 'a',
   or: 'o',
   anyName: 'cualquier nombre',

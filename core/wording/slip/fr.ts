@@ -25,6 +25,7 @@ export const FR_SLIP: SlipWords = {
   received: 'reçu',
   right: 'juste',
   askedFor: 'demandé',
+  byMember: 'ou au nom d’un autre membre',
   to: 'à',
   or: 'ou',
   anyName: 'n’importe quel nom',

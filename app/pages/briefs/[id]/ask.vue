@@ -31,7 +31,7 @@ const requirementProblems = computed(() => {
 })
 
 function addRequirement() {
-  draft.value.requirements.push(newRequirement(draft.value.requirements, roster.value?.people ?? []))
+  draft.value.requirements.push(newRequirement(draft.value.requirements, roster.value?.people ?? [], draft.value.holder))
   chosen.value = draft.value.requirements.length - 1
 }
 
