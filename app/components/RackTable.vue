@@ -18,6 +18,8 @@ const props = defineProps<{
   open: Opening | null
   order: RackOrder
   sayName: (holder: string) => string
+  /** What the list calls a group. */
+  groupWord: string
   grouped: boolean
   hideNames: boolean
   narrow: ReadonlySet<string>
@@ -30,6 +32,9 @@ const emit = defineEmits<{
 
 const ROW = 27
 const groupOf = computed(() => new Map(props.head.people.map(person => [person.id, person.group])))
+const areMixed = computed(() => new Set(props.head.requirements.map(one => one.holder)).size > 1)
+/** Whose group somebody is of; of a group among people, that it is one. */
+const besideName = (holder: string): string => groupOf.value.get(holder) ?? (areMixed.value ? props.groupWord : '')
 type Line = { kind: 'group', key: string, title: string, what: string } | { kind: 'row', key: string, row: RackRow }
 const lines = computed((): Line[] => {
   const line = (row: RackRow): Line => ({ kind: 'row', key: row.holder, row })
@@ -211,7 +216,7 @@ function move(event: KeyboardEvent) {
             v-else
             :row="line.row"
             :name="sayName(line.row.holder)"
-            :group="grouped ? '' : groupOf.get(line.row.holder) ?? ''"
+            :group="grouped ? '' : besideName(line.row.holder)"
             :requirements="head.requirements"
             :only="only"
             :mistake="mistake"

@@ -3,7 +3,7 @@ import type { RosterMapping, RosterTable } from '#core/roster/read'
 import { guessList } from '#core/roster/guess'
 import { readRoster, readTable } from '#core/roster/read'
 import type { ColumnMeaning } from '#core/roster/columns'
-import { renumbered, withEarlierIds, withWhatWasTold } from '#core/roster/another-list'
+import { listChanges, renumbered, withEarlierIds, withWhatWasTold } from '#core/roster/another-list'
 import type { Person } from '#core/roster/types'
 import type { ListedPerson } from '#shared/answers'
 
@@ -33,9 +33,18 @@ const strangers = computed(() => renumbered(props.before, told.value))
 const keepsIds = ref(true)
 const kept = computed(() => (strangers.value.length > 0 && keepsIds.value ? withEarlierIds(props.before, told.value) : told.value))
 const idWord = computed(() => read.value?.roster.headings?.id ?? 'id')
-const newcomers = computed(() => {
-  const had = new Set(props.before.map(one => one.id))
-  return kept.value.filter(one => !had.has(one.id)).map(one => `${one.name}: ${one.id}`)
+/** What becomes of the list so far, a part each. */
+const changes = computed(() => {
+  const { added, gone, moved, renamed } = listChanges(props.before, kept.value)
+  const few = (names: string[]) => `${names.slice(0, 4).join(', ')}${names.length > 4 ? ' …' : ''}`
+  const parts: [number, string, string[]][] = [
+    [added.length, 'new', added.map(one => (strangers.value.length > 0 ? `${one.name} (${idWord.value} ${one.id})` : one.name))],
+    [gone.length, 'gone', gone.map(one => one.name)],
+    [moved.length, 'in another group', moved.map(({ was, is }) => `${is.name} (${was.group || 'none'} → ${is.group || 'none'})`)],
+    [renamed.length, 'called otherwise', renamed.map(({ was, is }) => `${was.name} → ${is.name}`)],
+  ]
+  const told = parts.filter(([count]) => count > 0).map(([count, what, names]) => `${count} ${what}: ${few(names)}`)
+  return told.length > 0 ? told : ['the same people']
 })
 const errors = computed(() => read.value?.notes.filter(note => note.level === 'error') ?? [])
 
@@ -220,6 +229,12 @@ const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“
           >{{ person.name }}<span class="quiet small">{{ describe(person) }}</span></span>
           <span v-if="read.roster.people.length > 4">…</span>
         </p>
+        <p
+          v-if="before.length && !errors.length"
+          role="status"
+        >
+          <span class="quiet">Beside the {{ before.length }} so far:</span> {{ changes.join(' · ') }}
+        </p>
       </div>
       <div
         v-if="strangers.length"
@@ -240,12 +255,6 @@ const delimiterWord = (delimiter: string) => (delimiter === '\t' ? 'tabs' : `“
           v-model="keepsIds"
           :label="`Everybody keeps the ${idWord} they had: links, what was handed in and what was decided go by it`"
         />
-        <p
-          v-if="keepsIds && newcomers.length"
-          class="small quiet"
-        >
-          New: {{ newcomers.slice(0, 4).join(' · ') }}{{ newcomers.length > 4 ? ' …' : '' }}
-        </p>
       </div>
       <div class="row">
         <el-button

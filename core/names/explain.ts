@@ -1,5 +1,5 @@
 import { foldCase, looseKey, plainDigits, plainPunctuation, stripMarks } from '../text/fold'
-import { likeness } from '../text/distance'
+import { editDistance, likeness } from '../text/distance'
 import { emptyRecord, ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
@@ -96,17 +96,23 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
-  mendAlignment(shown, alignment, text, context, known)
-  standSettled(shown, alignment, text, known, parts)
-  standLabelled(shown, alignment, text, known)
-  standVersion(shown, alignment, text, known, parts)
-  mendEdges(shown, alignment, text, known, context)
-  holdTwo(shown, alignment, text)
+  // nothing stands elsewhere, is left over or instead of anything else: there is nothing to mend
+  const settled = moved === null && isSettled(parts, alignment, text)
+  if (!settled) {
+    mendAlignment(shown, alignment, text, context, known)
+    standSettled(shown, alignment, text, known, parts)
+    standLabelled(shown, alignment, text, known)
+    standVersion(shown, alignment, text, known, parts)
+    mendEdges(shown, alignment, text, known, context)
+    holdTwo(shown, alignment, text)
+  }
   const captures = readCaptures(shown, alignment.spans, text, known)
-  mendText(shown, alignment, text, captures, context)
-  readLeftOver(shown, alignment, text, captures, parts)
-  readWordByWord(shown, alignment, text, captures, context)
-  readCompounds(shown, alignment, text, captures)
+  if (!settled) {
+    mendText(shown, alignment, text, captures, context)
+    readLeftOver(shown, alignment, text, captures, parts)
+    readWordByWord(shown, alignment, text, captures, context)
+    readCompounds(shown, alignment, text, captures)
+  }
   leaveInside(shown, alignment.spans, captures, known)
   const beside = toldByLevels(context.levels, shown, captures)
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
@@ -118,6 +124,23 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   takeWholeLevel(shown, text, captures, context.levels)
   if (whole !== text) alignment.extras.push({ range: [text.length, whole.length], before: shown.length - 1 })
   return { shown, order, alignment, captures, text, beside }
+}
+
+/** Two words that are one but for a letter within it. */
+const isSlip = (one: string, other: string): boolean => one === other
+  || (one.length > 3 && other.length > 3 && one[0] === other[0] && editDistance(one, other) <= 1)
+
+/** Whether every part stands in its own place, word for word, and nothing beside it: what departs is case, signs between words, or a letter. */
+function isSettled(parts: readonly NamePart[], { extras, spans }: Alignment, text: string): boolean {
+  return extras.length === 0 && parts.every((part, at) => {
+    const span = spans[at]
+    if (!span || span.end === span.start) return false
+    if (part.kind === 'free') return part.rule.type === 'number' && /^\d+$/.test(text.slice(span.start, span.end))
+    if (span.edits.length === 0) return true
+    const wordsOf = (some: string) => foldPlain(some).split(/[\s_.-]/)
+    const [is, asked] = [wordsOf(text.slice(span.start, span.end)), wordsOf(span.text)]
+    return is.length === asked.length && is.every((word, which) => isSlip(word, asked[which] ?? ''))
+  })
 }
 
 /** A number that is a figure of the day or week that the name tells is none by itself: of "2026-06-01" there is no number 01. */

@@ -150,7 +150,8 @@ describe('a slip', () => {
   test('of a group says that the name of another member will do, where it asks for one', () => {
     const slots = [1, 2].map(n => asked('missing', { requirement: 'map', n }))
     const told = (byMember: boolean) => letter(slots, [], { holder: { name: 'Reef', group: true }, byMember: () => byMember }).text
-    expect(told(true)).toContain('asked for: Reef/Marsh_photo.jpg (or .jpeg)\n  to Reef/Marsh_photo.jpg (or .jpeg)\n  or with another member\'s name\n')
+    const name = 'Reef/Marsh_photo.jpg (or .jpeg)\n'
+    expect(told(true)).toContain(`asked for: ${name}  to ${name}  or with another member's name\n`)
     expect(told(false)).not.toContain('member')
   })
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { ListedPerson } from './another-list'
-import { renumbered, withEarlierIds, withWhatWasTold } from './another-list'
+import { listChanges, renumbered, withEarlierIds, withWhatWasTold } from './another-list'
 import { readRoster, readTable } from './read'
 
 const listOf = (...rows: string[]): ListedPerson[] =>
@@ -27,6 +27,16 @@ describe('a list that is numbered anew', () => {
     expect(told(before, [...before].reverse())).toEqual([])
     expect(withEarlierIds(before, [...before].reverse())).toEqual([...before].reverse())
   })
+})
+
+test('a later list says who comes, who goes, and who is in another group or called otherwise', () => {
+  const before = listOf('s1,Ana,Marsh,Reef,', 's2,Bo,Lind,Reef,', 's3,Cy,Holm,,', 's4,Di,Rook,Dune,')
+  const after = listOf('s5,Eda,Wade,Reef,', 's3,Cy,Holm,Dune,', 's2,Bo,Lindqvast,Reef,', 's1,Ana,Marsh,Reef,')
+  const { added, gone, moved, renamed } = listChanges(before, after)
+  expect([added, gone].map(list => list.map(one => one.name))).toEqual([['Eda Wade'], ['Di Rook']])
+  expect(moved.map(({ was, is }) => [is.name, was.group, is.group])).toEqual([['Cy Holm', '', 'Dune']])
+  expect(renamed.map(({ was, is }) => [was.name, is.name])).toEqual([['Bo Lind', 'Bo Lindqvast']])
+  expect(listChanges(before, [...before].reverse())).toEqual({ added: [], gone: [], moved: [], renamed: [] })
 })
 
 test.each([

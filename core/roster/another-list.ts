@@ -84,6 +84,32 @@ export function withEarlierIds(before: readonly ListedPerson[], after: readonly 
   })
 }
 
+/** What a later list changes: who comes, who goes, who is in another group or called otherwise; each in its list's order. */
+export interface ListChanges {
+  added: ListedPerson[]
+  gone: ListedPerson[]
+  moved: { was: ListedPerson, is: ListedPerson }[]
+  renamed: { was: ListedPerson, is: ListedPerson }[]
+}
+
+/**
+ * Compares a later list with an earlier one, by id: what is handed in and decided goes by it.
+ *
+ * @example
+ * listChanges(before, after).moved[0] //=> { was: { name: 'Bo', group: 'Reef', … }, is: { name: 'Bo', group: 'Dune', … } }
+ */
+export function listChanges(before: readonly ListedPerson[], after: readonly ListedPerson[]): ListChanges {
+  const [earlier, later] = [before, after].map(list => new Map(list.map(one => [one.id, one])))
+  const both = after.flatMap((is) => {
+    const was = earlier?.get(is.id)
+    return was ? [{ was, is }] : []
+  })
+  return {
+    added: after.filter(one => !earlier?.has(one.id)), gone: before.filter(one => !later?.has(one.id)),
+    moved: both.filter(({ was, is }) => was.group !== is.group), renamed: both.filter(({ was, is }) => was.name !== is.name),
+  }
+}
+
 /** Gives out ids that nobody has. */
 function freeIds(taken: Set<string>): (wanted: string) => string {
   const areNumbers = [...taken].every(id => /^\d{1,9}$/.test(id))

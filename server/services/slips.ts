@@ -63,8 +63,9 @@ export async function prepareSlips(
         const language = languageOfAll(members)
         const sayTime = (time: number) => sayWhen(new Date(time), document.zone, language)
         const around = await words(language)
+        const speech = await loadSlipSpeech(language)
         const slip = writeSlip({
-          title: document.title, checkedAt: sayTime(checked.getTime()), speech: await loadSlipSpeech(language),
+          title: document.title, checkedAt: sayTime(checked.getTime()), speech,
           holder: { name, group: kind === 'group' }, sayTime,
           timesOf: requirement => times.get(`${holder}\n${requirement}`) ?? { due: null, correctBy: null },
           byMember: (requirement) => {
@@ -72,7 +73,7 @@ export async function prepareSlips(
             return unit !== undefined && isByMember(unit)
           },
           words: fillWords(door ? { ...around, where: [LINK_SIGN, around.where].filter(Boolean).join(BESIDE_LINK) } : around, column =>
-            valueIn(values, column), name),
+            valueIn(values, column), kind === 'group' ? speech.said.group(name) : name),
           requirements: titlesFor(document, members[0], { columns, headings }), slots: own, files: files.filter(file =>
             own.some(slot => slot.requirement === file.slot?.requirement)),
           hide: hiding(members, requirements.map(one => one.title)),

@@ -97,6 +97,7 @@ describe('a rule changed after files came in', () => {
     ))
     await receiveFiles(account, id, { 'other.csv': Buffer.from('x') })
     const { slips } = await prepareSlips(account, (await runCheck(account, id)).id)
+    expect(slips.map(slip => slip.text)).toEqual([expect.stringMatching(/^Hello group Reef,\n/)])
     expect(slips.map(slip => slip.text)).toEqual([expect.stringContaining('  asked for: Reef_Ana_note\n  or with another member\'s name\n')])
   })
 

@@ -342,6 +342,7 @@ onKeyStroke(Object.keys(KEYS_HERE).flatMap(key => [key, key.toUpperCase()]), (ev
           :open="opened"
           :order="order"
           :say-name="sayHolder"
+          :group-word="brief.current?.roster?.headings?.group ?? 'group'"
           :grouped="grouped"
           :hide-names="check.hideNames"
           :narrow="narrow"
