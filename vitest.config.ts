@@ -18,7 +18,9 @@ export default defineConfig({
         'tests/places/**/*.test.ts',
       ], testTimeout: 180_000, hookTimeout: 180_000 } },
       { resolve: { alias }, test: {
-        name: 'database', include: ['tests/database/**/*.test.ts'], env: { USITOR_LOG: 'silent' }, testTimeout: 180_000, hookTimeout: 180_000,
+        name: 'database', include: ['tests/database/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 180_000,
+        // one key for all: what one file has sealed, another opens, whichever comes first
+        env: { USITOR_LOG: 'silent', USITOR_SECRET: Buffer.alloc(32, 5).toString('base64') },
         fileParallelism: false, globalSetup: 'tests/database/setup.ts',
       } },
     ],

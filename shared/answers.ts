@@ -171,9 +171,11 @@ export interface FoundFile {
 export interface PlannedReminder {
   id: string
   beforeMinutes: number
-  state: 'planned' | 'sent' | 'stopped' | 'missed'
+  state: 'planned' | 'sent' | 'stopped' | 'missed' | 'failed'
   at: string | null
   letters: number
+  /** Why it was not sent. */
+  problem: string | null
 }
 /** Reminders of a brief, and whom one would go to now, with how many letters they have had. */
 export interface Reminders { canSend: boolean, planned: PlannedReminder[], open: { name: string, had: number }[] }

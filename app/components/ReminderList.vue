@@ -20,7 +20,9 @@ const stop = (id: string) => attempt(async () => {
   await door.stopReminder(props.briefId, id)
   await load()
 })
-const WORDS = { planned: 'goes out', sent: 'went out', stopped: 'stopped', missed: 'was not sent: it was past due already,' } as const
+const WORDS = {
+  planned: 'goes out', sent: 'went out', stopped: 'stopped', missed: 'was not sent: it was past due already,', failed: 'could not be sent',
+} as const
 const sayHad = (had: number) => (had === 0 ? 'no letter yet' : `has had ${had}`)
 </script>
 
@@ -42,6 +44,10 @@ const sayHad = (had: number) => (had === 0 ? 'no letter yet' : `has had ${had}`)
         {{ WORDS[one.state] }} {{ sayTime(one.at, zone) }}<template v-if="one.state === 'sent'">
           to {{ one.letters }}
         </template>
+        <span
+          v-if="one.problem"
+          class="problem small"
+        >{{ one.problem }}</span>
         <el-button
           v-if="one.state === 'planned'"
           size="small"

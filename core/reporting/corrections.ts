@@ -71,7 +71,7 @@ function stem(path: string): string {
 }
 
 const WHY: Partial<Record<ReportFile['role'], string>> = {
-  unplaced: 'it has no slot', superseded: 'a newer file counts', duplicate: 'the same bytes are there already',
+  unplaced: 'nothing says for sure whose it is, or which piece', superseded: 'a newer file counts', duplicate: 'the same bytes are there already',
   surplus: 'more than asked', placed: 'its right place is not known',
 }
 

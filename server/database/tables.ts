@@ -113,6 +113,8 @@ export interface ReminderRow {
   made_at: Date
   sent_at: Date | null
   letters: number
+  /** Why it was not sent. */
+  problem: string | null
 }
 export interface ReceiptKeyRow { id: string, public_key: string, sealed: Buffer, made_at: Date, ended_at: Date | null }
 export interface BriefDraftRow { brief_id: string, account_id: string, base_version_id: string | null, document: BriefDocument, kept_at: Date }

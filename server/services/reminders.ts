@@ -10,6 +10,7 @@ import { makeCheck } from './checks'
 import { postLetters } from './mailing'
 import { prepareSlips } from './slips'
 
+const LONGEST_PROBLEM = 1000
 /** Reminders of one brief. */
 const MOST = 10
 
@@ -43,13 +44,13 @@ export async function listReminders(account: Account, briefId: string): Promise<
   await requireRole(account, briefId, 'reader')
   const [rows, version, check] = await Promise.all([
     db()('reminder').where('brief_id', briefId).whereNot('state', 'stopped').orderBy('before_minutes', 'desc')
-      .select('id', 'before_minutes', 'state', 'sent_at', 'letters'),
+      .select('id', 'before_minutes', 'state', 'sent_at', 'letters', 'problem'),
     newestVersion(briefId), db()('check_run').where('brief_id', briefId).orderBy('checked_at', 'desc').first('id'),
   ])
   const planned = rows.map((row): PlannedReminder => {
     const at = row.sent_at?.getTime() ?? timeOf(version?.document, row.before_minutes)
-    const { id, before_minutes: beforeMinutes, state, letters } = row
-    return { id, beforeMinutes, state, at: at === null ? null : new Date(at).toISOString(), letters }
+    const { id, before_minutes: beforeMinutes, state, letters, problem } = row
+    return { id, beforeMinutes, state, at: at === null ? null : new Date(at).toISOString(), letters, problem }
   })
   const open = check ? (await prepareSlips(account, check.id)).slips.filter(slip => slip.open && slip.addresses.length > 0) : []
   const had = await rowsOf<{ holder: string, letters: number }>(db(), `
@@ -71,7 +72,9 @@ export async function sendReminders(now = Date.now()): Promise<void> {
     const mine = await db()('reminder').where({ id, state: 'planned' }).update({ state: late ? 'missed' : 'sent', sent_at: db().fn.now() })
     if (mine === 0 || late) continue
     await remind(id, briefId).catch((error: unknown) => {
-      log.warn({ problem: error instanceof Error ? error.message : String(error) }, 'a reminder was not sent')
+      const problem = error instanceof Error ? error.message : String(error)
+      log.warn({ problem }, 'a reminder was not sent')
+      return db()('reminder').where({ id }).update({ state: 'failed', problem: problem.slice(0, LONGEST_PROBLEM) })
     })
   }
 }

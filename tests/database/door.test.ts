@@ -23,7 +23,6 @@ import { somebody, startServer } from './server'
 
 let server: Awaited<ReturnType<typeof startServer>>
 beforeAll(async () => {
-  process.env.USITOR_SECRET = randomBytes(32).toString('base64')
   server = await startServer()
 })
 afterAll(async () => {
@@ -774,6 +773,18 @@ describe('letters by the clock', () => {
     await db()('reminder').insert({ id: randomUUID(), brief_id: id, before_minutes: 2000, state: 'planned', planned_by: await ownerOf(id) })
     await sendReminders(soon)
     expect(mail.taken.length).toBe(before + 2)
+  })
+
+  test('one that could not be sent says so, and why', async () => {
+    const { client, id } = await opened({ due: new Date(Date.now() + 3 * DAY).toISOString() })
+    const { USITOR_ADDRESS: address } = process.env
+    Reflect.deleteProperty(process.env, 'USITOR_ADDRESS')
+    const before = mail.taken.length
+    await sendReminders(Date.now() + 2.5 * DAY)
+    process.env.USITOR_ADDRESS = address
+    expect((await client.send('GET /api/briefs/:id/reminders', { id })).planned.map(one => [one.state, one.letters, one.problem]))
+      .toEqual([['failed', 0, expect.stringContaining('at which address it is reached')]])
+    expect(mail.taken.length).toBe(before)
   })
 
   test('one for what is past due already is not sent', async () => {

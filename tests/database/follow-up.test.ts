@@ -1,5 +1,4 @@
 import { execFileSync } from 'node:child_process'
-import { randomBytes } from 'node:crypto'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -53,7 +52,6 @@ beforeAll(async () => {
   owner = await accountOf('Ana')
   mail = await startMail()
   process.env.SMTP_URL = mail.url
-  process.env.USITOR_SECRET = randomBytes(32).toString('base64')
   await startJobs()
   brief = (await makeBrief(owner, 'Shore week', {
     usitorBrief: 1, title: 'Shore week', due: '2025-12-01T12:00:00Z', requirements: [

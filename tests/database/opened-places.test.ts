@@ -40,7 +40,6 @@ const RULE: BriefDocument = {
 beforeAll(async () => {
   process.env.USITOR_FOLDERS = root
   process.env.USITOR_HOSTS = '127.0.0.1'
-  process.env.USITOR_SECRET ??= Buffer.alloc(32, 5).toString('base64')
   await startJobs()
   owner = await accountOf('Keeper')
   mail = await startDovecot()

@@ -49,7 +49,6 @@ const order = (more: Partial<PlaceOrder> = {}): PlaceOrder =>
 beforeAll(async () => {
   process.env.USITOR_FOLDERS = root
   process.env.USITOR_HOSTS = '127.0.0.1'
-  process.env.USITOR_SECRET ??= Buffer.alloc(32, 5).toString('base64')
   mail = await startMail()
   process.env.SMTP_URL = mail.url
   await startJobs()

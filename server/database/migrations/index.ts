@@ -27,6 +27,7 @@ import * as movedContents from './025-moved-contents'
 import * as lettingGo from './026-letting-go'
 import * as earlierRecord from './027-earlier-record'
 import * as lettersReceived from './028-letters-received'
+import * as remindersNotSent from './029-reminders-not-sent'
 
 /** Forward only, in this order; a landed file is never changed. */
 const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
@@ -58,6 +59,7 @@ const MIGRATIONS: Record<string, { up(knex: Knex): Promise<void> }> = {
   '026-letting-go': lettingGo,
   '027-earlier-record': earlierRecord,
   '028-letters-received': lettersReceived,
+  '029-reminders-not-sent': remindersNotSent,
 }
 
 export const MIGRATION_NAMES = Object.keys(MIGRATIONS)
