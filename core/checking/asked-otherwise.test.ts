@@ -5,6 +5,8 @@ import type { BriefDocument, RequirementDocument } from '../brief/document'
 import { readRoster, readTable } from '../roster/read'
 import { clearOut, planCorrections } from '../reporting/corrections'
 import { sayFinding } from '../wording/index'
+import type { Rules } from '../../tests/small-rounds'
+import { toldOf } from '../../tests/small-rounds'
 import { check } from './check'
 
 /*
@@ -349,4 +351,14 @@ test('another number in the rule\'s own words is another work: told, held back b
   const beside = await run(SHEET, ['Sheet5_NBY.pdf', { path: 'Sheet4_NBY.pdf', at: AT + 60_000 }])
   expect(beside.status('1')).toBe('right')
   expect(beside.file('Sheet4_NBY.pdf')).toMatchObject({ role: 'unplaced', candidates: [{ requirement: 'work', holder: '1' }] })
+})
+
+test('a group\'s piece is named after the first of its members where a name says none, however long theirs are', async () => {
+  const posters: Rules = {
+    list: 'id,name,given,group\ns1,Cleopatra Park,Cleopatra,Blue\ns2,Dan Reyes,Dan,Blue',
+    requirements: [{ id: 'poster', title: 'Poster', name: '{group}_poster_{given}', holder: 'group', formats: [{ id: 'pdf' }] }],
+  }
+  for (const [name, right] of [['Blue team poster.pdf', 'Blue_poster_Cleopatra.pdf'], ['Blue team poster Dan.pdf', 'Blue_poster_Dan.pdf']] as const) {
+    expect((await toldOf(posters, name)).get(name)).toMatchObject({ at: 'poster Blue', right })
+  }
 })

@@ -9,7 +9,7 @@ import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
 import { findLookAlikes, lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
-import type { Captures } from '../names/parts'
+import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
 import { tellNumbers } from '../names/number-kinds'
 import { petNamesOf } from '../names/pet-names'
@@ -23,7 +23,8 @@ import type { DefaultName } from '../names/default-names'
 import { wordsOfRule } from '../placing/piece-number'
 import { copyMarksOf, givenNameOf, stemOf } from '../placing/view'
 import type { FileView } from '../placing/view'
-import { commonInOrder } from '../text/distance'
+import { LIKE } from '../names/spans'
+import { commonInOrder, likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
@@ -89,7 +90,7 @@ export function judgeName(
   }
   // asked for again and again, and not at all for most names
   let words: string[] | undefined
-  const nearest = nearestForm(view.base, forms, {
+  const nearest = nearestForm(view.base, forms, requirement.names.length, {
     strictness: requirement.strictness, known, ownerOf,
     called: () => words ??= [...levelsOfHolder(view, forms), ...people.flatMap(calledOf)].flatMap(tokensOf),
     titled: () => tokensOf(requirement.title), levels: view.levels,
@@ -231,16 +232,27 @@ function fitBase(base: string, requirement: Requirement, forms: readonly UnitFor
   return null
 }
 
+/** Whether a name says anything that one member's form has of its own, beside the first member's. */
+function isSaid(name: readonly NamePart[], ofFirst: readonly NamePart[], differences: readonly Difference[]): boolean {
+  const textOf = (part: NamePart | undefined) => (part?.kind === 'fixed' ? part.texts[0] : undefined)
+  const own = name.filter((part, at) => textOf(part) !== textOf(ofFirst[at])).map(one => one.part)
+  const isAway = ({ kind, actual, expected }: Difference) => kind === 'absent' || kind === 'other-person' || likeness(actual, expected) < LIKE
+  return own.length === 0 || own.some(field => !differences.some(one => one.part === field && one.kind !== 'extra' && isAway(one)))
+}
+
+/** @param templates - how many forms one member has */
 function nearestForm(
-  base: string, forms: readonly UnitForm[], context: ExplainContext,
+  base: string, forms: readonly UnitForm[], templates: number, context: ExplainContext,
 ): { form: UnitForm, captures: Captures, differences: Difference[], cost: number } {
   let best: { form: UnitForm, captures: Captures, differences: Difference[], cost: number } | null = null
-  for (const form of forms.slice(0, 24)) {
+  for (const [at, form] of forms.slice(0, 24).entries()) {
     if (!form.name) continue
     const explanation = explainParts(form.name, base, context)
     // what only tells the state of a work is no value of another form
     const cost = explanation.cost - lengthOfState(explanation.differences)
-    if (!best || cost < best.cost) best = { form, ...explanation, cost }
+    // of members whom a name says nothing of the first on the list counts: a shorter name lies no nearer
+    const ofFirst = forms[at % templates]?.name ?? form.name
+    if (!best || (cost < best.cost && isSaid(form.name, ofFirst, explanation.differences))) best = { form, ...explanation, cost }
   }
   return best ?? { form: forms[0] ?? { name: null, folder: null }, captures: context.known, differences: [], cost: 0 }
 }

@@ -44,6 +44,20 @@ const KINDS: readonly string[] = [
   'code src source quellcode código codice',
   'schedule timetable zeitplan stundenplan horaire horario orario rooster harmonogram',
   'budget haushaltsplan finanzplan presupuesto begroting budżet',
+  'offer quote quotation tender bid angebot kostenvoranschlag offre devis oferta presupuesto cotización offerta preventivo proposta orçamento '
+  + 'offerte tilbud offert',
+  'order bestellung commande pedido ordine encomenda bestelling zamówienie beställning',
+  'application bewerbung candidature solicitud candidatura sollicitatie podanie ansøgning ansökan',
+  'proposal vorschlag proposition propuesta proposta voorstel propozycja förslag forslag',
+  'speech rede discours discurso discorso toespraak przemówienie tale tal',
+  'story geschichte erzählung histoire historia cuento storia racconto história verhaal opowiadanie historie berättelse příběh',
+  'poem gedicht poème poema poesía poesia wiersz dikt digt báseň vers şiir',
+  'song lied chanson canción canzone canção piosenka sång sang',
+  'map karte landkarte carte mapa mappa kaart kort karta',
+  'exercise übung exercice ejercicio esercizio exercício oefening ćwiczenie øvelse övning',
+  'homework hausaufgabe hausaufgaben devoir devoirs deberes compito compiti huiswerk läxa',
+  'solution lösung corrigé solución soluzione solução oplossing rozwiązanie løsning',
+  'insurance versicherung versicherungsnachweis assurance seguro assicurazione verzekering ubezpieczenie forsikring försäkring',
 ]
 
 const ROWS = new Map<string, string[]>()

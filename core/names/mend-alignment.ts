@@ -265,8 +265,9 @@ function standWordsOfNames(parts: readonly NamePart[], alignment: Alignment, tex
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
     if (part.kind !== 'fixed' || !OF_NAME.has(part.part) || !span || (span.end > span.start && span.edits.length === 0)) continue
-    const own = new Set(tokensOf(span.text).filter(word => word.length >= LEAST_WORD))
-    if (own.size < 2 || isAlike(span, text) || tokensOf(text.slice(span.start, span.end)).some(word => own.has(word))) continue
+    const words = tokensOf(span.text)
+    const own = new Set(words.filter(word => word.length >= LEAST_WORD))
+    if (words.length < 2 || own.size === 0 || isAlike(span, text) || tokensOf(text.slice(span.start, span.end)).some(word => own.has(word))) continue
     const [first, ...more] = extras.flatMap(({ range: [from, to] }) => [...text.slice(from, to).matchAll(WORDS)]
       .flatMap(({ 0: word, index: at }) => (own.has(looseKey(word.replace(/['’]s$/, ''))) ? [[from + at, from + at + word.length] as [number, number]] : [])))
     if (!first || more.length > 0 || !takeFromExtra(extras, text, first)) continue

@@ -50,8 +50,16 @@ describe('teams that are called by letters', () => {
   ])('%s is theirs', async (path, at, right) => {
     expect((await toldOf(boards, path)).get(path)).toMatchObject({ at, right })
   })
-  // a small letter, other words beside it, no team's
-  test.each(['a Modellfoto.jpg', 'Plakat b.pdf', 'Vitamin B Plakat 1.pdf', 'D_Modell.jpg'])('%s is nobody\'s', async (path) => {
+  test.each([
+    ['B-Modell bereinigt.jpg', 'photo B', 'GrB_Modell.jpg'], ['C Plakat 1 Freude.pdf', 'board C 1', 'GrC_Plakat_1.pdf'],
+    ['A_Modell Holz.jpg', 'photo A', 'GrA_Modell.jpg'],
+  ])('%s begins with their letter and the rule\'s own word', async (path, at, right) => {
+    expect((await toldOf(boards, path)).get(path)).toMatchObject({ at, right })
+  })
+  // a small letter, other words beside it, no team's; a letter that is a word
+  test.each([
+    'A Plakat about joy.pdf', 'B about Modell.jpg', 'a Modellfoto.jpg', 'Plakat b.pdf', 'Vitamin B Plakat 1.pdf', 'D_Modell.jpg',
+  ])('%s is nobody\'s', async (path) => {
     expect((await toldOf(boards, path)).get(path)).toMatchObject({ at: 'unplaced' })
   })
 })

@@ -141,6 +141,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
   const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token) || monthOf(token) !== undefined
   const letters = new Map([...members.keys()].filter(group => /^\p{Lu}$/u.test(group)).map(group => [group.toLowerCase(), group]))
+  // right before the rule's own word it is one whatever stands behind: B-Data cleaned; but a letter that is a word goes on with a space
+  const letterBefore = ([first = '', next = '']: readonly string[], base: string) =>
+    (letters.get(first.toLowerCase()) === first && ofRule.has(looseKey(next)) && !/^[AEIOUY]\s/.test(base) ? first : '')
   // thousands of files share a few folders, and come folder by folder
   const byFolder = new Map<string, NamedInFolder>()
   const groups = new Map<string, Set<string>>()
@@ -196,7 +199,8 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       const words = base.split(/[^\p{L}\p{N}]+/u)
       // a group's letter by itself: B_model1
       const letter = letters.get(key) ?? ''
-      if (words.includes(letter) && letter !== '') return new Map([[holderKey('group', letter), { strength: NAMED.group, said: letter }]])
+      const only = words.includes(letter) ? letter : letterBefore(words, base)
+      if (only !== '') return new Map([[holderKey('group', only), { strength: NAMED.group, said: only }]])
       const whole = key.length >= LEAST_VALUE ? owners.get(key) : undefined
       if (whole) return whole
       // a code of letters and figures is one word

@@ -12,13 +12,14 @@ describe('a word for the same kind of work', () => {
     list: 'id,given,family\n1,Ana,Marsh\n2,Ben,Wade',
     requirements: [
       { id: 'cv', title: 'Vita', name: '{family}_Vita', formats: pdf }, { id: 'talk', title: 'Talk', name: '{family}_Talk', formats: pdf },
-      { id: 'report', title: 'Report', name: '{family}_Report', formats: pdf },
+      { id: 'report', title: 'Report', name: '{family}_Report', formats: pdf }, { id: 'offer', title: 'Offer', name: '{family}_Offer', formats: pdf },
     ],
   }
   test.each([
     ['Marsh CV.pdf', 'cv 1'], ['Lebenslauf Wade.pdf', 'cv 2'], ['Wade Folien.pdf', 'talk 2'], ['Ana Marsh - slides.pdf', 'talk 1'],
     ['rapport_Marsh.pdf', 'report 1'],
     ['Marsh Referat.pdf', 'talk 1'], ['Bericht Ben Wade.pdf', 'report 2'],
+    ['Angebot Wade neu.pdf', 'offer 2'], ['devis Marsh.pdf', 'offer 1'],
   ])('tells what it is: %s is %s', async (path, at) => {
     expect(Object.values(await roundOf(FILE, path))).toEqual([at])
   })

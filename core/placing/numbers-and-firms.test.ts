@@ -175,3 +175,14 @@ describe('short signs', () => {
     })
   })
 })
+
+test('a firm without its short form stands in another place as it does in its own', async () => {
+  const papers: Rules = {
+    list: 'id,name,lot\nf1,Kato Co.,L3\nf2,Nord Tief GmbH,L2',
+    requirements: [{ id: 'cover', title: 'Cover', name: '{lot}_{name}_certificate', formats: [{ id: 'pdf' }] }],
+  }
+  const told = (await toldOf(papers, 'certificate Kato.pdf')).get('certificate Kato.pdf')
+  expect(told).toMatchObject({ at: 'cover f1', right: 'L3_Kato Co._certificate.pdf' })
+  expect(told?.says).toContain('"Kato" instead of "Kato Co."')
+  expect(told?.says).not.toContain('too much')
+})
