@@ -28,6 +28,8 @@ export interface OfferedPlace {
 /** What of a check's result can be handed on to a place; several files where there are several. */
 export const HANDED_ON = ['people', 'xlsx', 'csv', 'json', 'pdf', 'text', 'corrected-copy', 'receipts', 'bag'] as const
 export type HandedOn = (typeof HANDED_ON)[number]
+/** What of it is made when somebody asks for it; the rest comes of every check. */
+export const MADE_WHEN_ASKED = ['corrected-copy', 'bag'] as const satisfies readonly HandedOn[]
 /**
  * What is handed on to a place and under which name: `{title}`, `{date}` and `{what}` stand for themselves. `over`: what Usitor wrote
  * there before is written over; else a number tells them apart. `afterCheck`: after every check by itself.

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { HandedOn, HandsOn, ShownPlace, WrittenThere } from '#shared/places'
+import { MADE_WHEN_ASKED } from '#shared/places'
 
 /** Hands results on to a place Usitor looks at: under a name of their own, over what was there from here, or beside it. */
 const props = defineProps<{ changes: boolean, zone: string | null }>()
@@ -98,7 +99,7 @@ const handOn = () => attempt(async () => {
         label="again after every check, by itself"
       />
       <p
-        v-if="order.afterCheck && order.what.some(what => what === 'corrected-copy' || what === 'bag')"
+        v-if="order.afterCheck && order.what.some(what => MADE_WHEN_ASKED.some(made => made === what))"
         class="small quiet"
       >
         The corrected copy and the packed volumes are made when somebody asks for them: they are handed on from here, not by themselves.

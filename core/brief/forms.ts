@@ -78,12 +78,21 @@ function membersFields({ names, folder, fields }: Requirement): string[] {
 }
 
 /** Whether a group's piece is named, or lies, after one of its members, so that any other one's name is right as well. */
-export function isByMember({ requirement, people }: Unit): boolean {
+export function isByMember(unit: Unit): boolean {
+  const kept = BY_MEMBER.get(unit)
+  if (kept !== undefined) return kept
+  const { requirement, people } = unit
   const fields = requirement.holder === 'group' ? membersFields(requirement) : []
-  return fields.some(field => new Set(people.map(person => [valuesOf(person, '')[field] ?? ''].flat().join('|'))).size > 1)
+  const byMember = fields.some(field => new Set(people.map(person => [valuesOf(person, '')[field] ?? ''].flat().join('|'))).size > 1)
+  BY_MEMBER.set(unit, byMember)
+  return byMember
 }
 
-/** A unit as somebody is told of it: what their group owes is named after them, where it is named after a member. */
-export function asToldTo(person: Person, unit: Unit): Unit {
-  return isByMember(unit) ? { ...unit, people: [person, ...unit.people.filter(one => one.id !== person.id)] } : unit
+/** Asked for again for every member. */
+const BY_MEMBER = new WeakMap<Unit, boolean>()
+
+/** After whom a unit's piece is named where somebody is told of it: after them, where any member will do, else after the first. */
+export function namedAfter(unit: Unit, person: Person | undefined): { person: Person | undefined, form: UnitForm | undefined } {
+  const at = person && isByMember(unit) ? Math.max(0, unit.people.findIndex(one => one.id === person.id)) : 0
+  return { person: unit.people[at], form: formsOf(unit)[at * Math.max(1, unit.requirement.names.length)] }
 }

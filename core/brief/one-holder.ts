@@ -3,7 +3,6 @@ import type { Person, Roster } from '../roster/types'
 import { groupOf, valueIn, valuesOf } from '../roster/values'
 import type { BriefDocument, RequirementDocument } from './document'
 import { titleOfDocument } from './document'
-import { asToldTo } from './forms'
 import { columnMeant } from './list-words'
 import type { Brief } from './types'
 import type { Unit } from './units'
@@ -27,7 +26,6 @@ export function cutToPerson(document: BriefDocument, brief: Brief, roster: Roste
   const members = group === '' ? [] : roster.people.filter(one => one.id !== id && groupOf(one) === group)
   const whole = listUnits(brief, { ...roster, people: roster.people.filter(one => one.id === id || members.includes(one)) }).units
   const units = whole.filter(unit => unit.owed && (unit.requirement.holder === 'person' ? unit.holder === id : unit.holder === group))
-    .map(unit => asToldTo(person, unit))
   const byRequirement = new Map(units.map(unit => [unit.requirement.id, unit]))
   const requirements = document.requirements.flatMap((one) => {
     const unit = byRequirement.get(one.id)

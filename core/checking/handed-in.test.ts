@@ -109,7 +109,11 @@ describe('a brief cut to one person', () => {
       { id: 'map', title: 'Map', name: '{group}_map', holder: 'group' as const },
     ]
     const asked = { ...document, requirements, exceptions: [] }
-    const piecesOf = async (id: string) => writeLeaflet(cutToPerson(asked, await readBrief(asked), roster, id)?.units ?? [])
+    const leafletOf = async (id: string) => {
+      const own = cutToPerson(asked, await readBrief(asked), roster, id)
+      return writeLeaflet(own?.units ?? [], own?.roster.people[0])
+    }
+    const piecesOf = async (id: string) => (await leafletOf(id))
       .map(piece => [...piece.names.map(one => one.stretches.map(({ text }) => text).join('')), piece.byMember])
     expect(await piecesOf('s1')).toEqual([['Reef_Marsh_poster', true], ['Reef_map', false]])
     expect(await piecesOf('s2')).toEqual([['Reef_Wade_poster', true], ['Reef_map', false]])

@@ -1,4 +1,4 @@
-import { formsOf, isByMember, titleFor } from '../brief/forms'
+import { isByMember, namedAfter, titleFor } from '../brief/forms'
 import { isNumbered, numbersOf } from '../brief/slots'
 import type { Unit } from '../brief/units'
 import { knownOf } from '../checking/known-values'
@@ -8,6 +8,7 @@ import { formatById } from '../formats/registry'
 import { freeField } from '../names/fields/index'
 import type { Captures, NamePart } from '../names/parts'
 import type { NameStretch } from '../names/stretches'
+import type { Person } from '../roster/types'
 import { ownOf } from '../text/own'
 
 /** The name of one piece, extension and all; `n`: its number, where pieces are told apart by one. */
@@ -47,15 +48,16 @@ const SAMPLE_DAY = '2026-10-16T14:30'
  * What one holder is to hand in: exact names, folders, formats, how many and by when. A file named by it is right.
  *
  * @param units - the holder's own, from `listUnits`; what is not owed is left out
+ * @param told - who is told: what their group owes under any member's name is named after them
  * @param today - `yyyy-MM-ddTHH:mm`, for examples of dates
  * @returns pieces in the brief's order
  * @example
  * writeLeaflet(units)[0].names[0].stretches.map(one => one.text).join('') //=> 'REEF_Marsh-A_quadrat-01.jpg'
  */
-export function writeLeaflet(units: readonly Unit[], today = SAMPLE_DAY): LeafletPiece[] {
+export function writeLeaflet(units: readonly Unit[], told?: Person, today = SAMPLE_DAY): LeafletPiece[] {
   return units.filter(unit => unit.owed).map((unit) => {
-    const { requirement, people: [person] } = unit
-    const form = formsOf(unit)[0]
+    const { requirement } = unit
+    const { person, form } = namedAfter(unit, told)
     const [first, most] = written(unit)
     const numbers = requirement.count.by === null ? [null] : Array.from({ length: most }, (_, at) => first + at)
     const name = form?.name ?? null

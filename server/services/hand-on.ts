@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { inFileName } from '#core/names/portability'
 import type { SignedIn as Account } from '#shared/answers'
-import type { HandedOn, HandsOn, WrittenThere } from '#shared/places'
+import type { HandedOn, HandsOn, MADE_WHEN_ASKED, WrittenThere } from '#shared/places'
 import type { OpenPlace } from '../../places/place'
 import { PlaceError } from '../../places/place'
 import { db, rowsOf } from '../database/connection'
@@ -41,14 +41,14 @@ async function* bytesOf(pieces: AsyncIterable<string> | Iterable<string> | Uint8
   else for await (const piece of pieces) yield Buffer.from(piece)
 }
 
-/** What is made of a check when somebody asks for it; everything else comes of every check. */
-const MADE: Partial<Record<HandedOn, { kind: 'corrected-copy' | 'pack', called: string, do: string }>> = {
+interface Made { kind: 'corrected-copy' | 'pack', called: string, do: string }
+const MADE: Partial<Record<HandedOn, Made>> & Record<(typeof MADE_WHEN_ASKED)[number], Made> = {
   'corrected-copy': { kind: 'corrected-copy', called: 'corrected copy', do: 'make one' },
   'bag': { kind: 'pack', called: 'packed volume', do: 'pack the brief away' },
 }
 
 /** The archives that were made last of a check. What was made of an earlier one is another state of things: it is not passed off as this. */
-async function newestParts(briefId: string, checkId: string, { kind, called, do: again }: NonNullable<typeof MADE[HandedOn]>) {
+async function newestParts(briefId: string, checkId: string, { kind, called, do: again }: Made) {
   const made = () => db()('job').where({ brief_id: briefId, kind, state: 'done' })
   const job = await made().whereRaw(`input->>'checkId' = ?`, [checkId]).orderBy('created_at', 'desc').first('id')
   if (job) return db()('job_part').where('job_id', job.id).orderBy('step').select('job_id', 'step', 'name')

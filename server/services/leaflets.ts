@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import type { BriefDocument } from '#core/brief/document'
-import { asToldTo } from '#core/brief/forms'
 import { readBrief } from '#core/brief/read'
 import type { Unit } from '#core/brief/units'
 import { listUnits } from '#core/brief/units'
@@ -45,8 +44,7 @@ async function prepareLeaflets(account: Account, briefId: string) {
   const leaflets: PreparedLeaflet[] = []
   for (const person of roster.people) {
     await breathe()
-    const ofGroup = (units.get(`group\n${groupOf(person)}`) ?? []).map(unit => asToldTo(person, unit))
-    const pieces = writeLeaflet([...units.get(`person\n${person.id}`) ?? [], ...ofGroup])
+    const pieces = writeLeaflet([...units.get(`person\n${person.id}`) ?? [], ...units.get(`group\n${groupOf(person)}`) ?? []], person)
     if (pieces.length === 0) continue
     const values = valuesOf(person, '')
     const language = languageMeant(languageOf(person.fields))

@@ -27,7 +27,7 @@ export default async function lookThroughDoor({ document, roster, person, receiv
   const today = new Date(checkedAt).toISOString().slice(0, 16)
   const judged = whole ? { brief, roster } : { brief: await ownBrief(own.document, document), roster }
   return {
-    document: own.document, roster: own.roster, pieces: writeLeaflet(own.units, today),
+    document: own.document, roster: own.roster, pieces: writeLeaflet(own.units, own.roster.people[0], today),
     lastTimes: lastTimes(own.units), report: check({ ...judged, received, checkedAt }),
   }
 }

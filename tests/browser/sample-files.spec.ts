@@ -151,8 +151,9 @@ test('conditions are taken from a file at hand, and only what its format measure
   // what is typed is looked for a moment later: Enter takes what stands first then
   await expect(page.getByRole('option', { name: /· wav$/ })).toBeHidden()
   const flac = page.getByRole('option', { name: /flac$/ })
+  await expect(flac).toBeVisible()
   const field = page.getByRole('combobox', { name: 'Formats that count' })
-  await expect(field).toHaveAttribute('aria-activedescendant', await flac.getAttribute('id') ?? '')
+  await expect(field).toHaveAttribute('aria-activedescendant', await flac.getAttribute('id') ?? 'an id')
   await page.keyboard.press('Enter')
   await page.keyboard.press('Escape')
   await expect(page.getByText(/· flac$/).last()).toBeVisible()

@@ -98,7 +98,9 @@ test('with numbers each stands beside the one before, and what is somebody else\
 test('the corrected copy goes there once it is made; a name that climbs or is the same for several is refused', async () => {
   await settled(brief)
   const { id } = await makeCheck(brief, owner.id)
-  await expect(handOn(owner, brief, place, order({ what: ['corrected-copy'] }))).rejects.toThrow('There is no corrected copy yet: make one')
+  await expect(handOn(owner, brief, place, order({ what: ['corrected-copy'] }))).rejects.toMatchObject({
+    statusCode: 409, message: expect.stringContaining('There is no corrected copy yet: make one'),
+  })
   await ended(owner, (await startCopy(owner, id)).jobId)
   const { written: [copy] } = await handOn(owner, brief, place, order({ what: ['corrected-copy'] }))
   expect(copy?.path).toBe('results/Week 2 shore corrected copy.zip')
