@@ -39,8 +39,12 @@ const asText = () => page.getByLabel('Name, as text')
 const drawing = () => page.getByRole('region', { name: 'Name' }).getByRole('group', { name: /^Sample/ })
 /** Unfolds a way to the rule that is folded at first. */
 const unfold = async (way: 'as a list' | 'as text', where = 'Name') => {
-  const button = page.getByRole('region', { name: where, exact: true }).getByRole('button', { name: way })
-  if (await button.count() > 0) await button.click()
+  const of = (name: string) => page.getByRole('region', { name: where, exact: true }).getByRole('button', { name })
+  const [folded, unfolded] = [of(way), of(way === 'as text' ? 'fold the text' : 'fold the list')]
+  // a page that is still being read shows neither
+  await expect(folded.or(unfolded)).toBeVisible()
+  if (await folded.isVisible()) await folded.click()
+  await expect(unfolded).toBeVisible()
 }
 
 test('the drawing by keyboard alone: add a part, set it, move it; the text is the same thing', async () => {
