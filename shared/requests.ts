@@ -237,6 +237,7 @@ export const slipsRequest = exact({
 
 export const draftRequest = exact({
   base: yup.number().integer().min(1).max(1e9).nullable().defined(), document: yup.mixed<BriefDocument>().required(),
+  at: time.required('is missing'),
 })
 export const hereRequest = exact({ step: yup.string().oneOf(STEPS.map(one => one.key)).required('is missing'), changing: yes })
 

@@ -8,7 +8,9 @@ import type { DeskBrief } from '#shared/answers'
 const props = defineProps<{ brief: DeskBrief }>()
 const emit = defineEmits<{ copied: [id: string], close: [] }>()
 const desk = useDesk()
-const title = ref(`${props.brief.title}, again`)
+/** What it is likely to be called; whoever has written something else keeps it. */
+let likely = `${props.brief.title}, again`
+const title = ref(likely)
 const due = ref('')
 const samePeople = ref(false)
 const exceptions = ref(false)
@@ -33,7 +35,9 @@ watch(moves, (list) => {
   if (!document) return
   const own = list.filter(one => one.requirement === null && one.about === 'title')
   const { title: next } = applyMoves({ ...document, requirements: [] }, newDue.value, new Set(own.map(one => one.id)))
-  title.value = own.length > 0 ? next : `${props.brief.title}, again`
+  const before = likely
+  likely = own.length > 0 ? next : `${props.brief.title}, again`
+  if (title.value === before) title.value = likely
 })
 
 const LATER = [['a week later', 7, 0], ['four weeks later', 28, 0], ['a month later', 0, 1]] as const

@@ -11,9 +11,10 @@ const rules = useRules()
 const all = shallowRef<Departure[]>([])
 const { problem, attempt } = useAttempt(error => `How files depart from it so far is not known. ${sayError(error)}`)
 
-watch(() => props.checkId, async (id) => {
+const newest = useNewest()
+watch(() => props.checkId, (id) => {
   all.value = []
-  if (id) await attempt(async () => (all.value = await rules.departures(id)))
+  void attempt(() => newest(id ? rules.departures(id) : Promise.resolve([]), answer => (all.value = answer)))
 }, { immediate: true })
 
 const shared = computed((): SharedDeparture[] => {

@@ -101,18 +101,18 @@ const until = computed({ get: () => form.value.until ?? undefined, set: (at: str
       Each person gets a link of their own: there they see exactly what is asked of them, their files are checked before anything is sent, and
       they get proof of it. Nobody needs an account.
     </p>
-    <template v-if="props.changes">
+    <template v-if="props.changes && shown">
       <div
         v-if="!setting"
         class="row"
       >
         <el-button
-          v-if="!shown?.settings?.open"
+          v-if="!shown.settings?.open"
           type="primary"
           :loading="busy"
           @click="set({ open: true })"
         >
-          {{ shown?.settings ? 'Open it again' : 'Open the door' }}
+          {{ shown.settings ? 'Open it again' : 'Open the door' }}
         </el-button>
         <el-button
           v-else
@@ -124,7 +124,7 @@ const until = computed({ get: () => form.value.until ?? undefined, set: (at: str
         <el-button @click="setting = true">
           How it is set
         </el-button>
-        <template v-if="shown?.settings">
+        <template v-if="shown.settings">
           <el-button @click="give(null)">
             Links for all
           </el-button>

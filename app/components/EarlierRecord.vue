@@ -7,9 +7,8 @@ const packing = usePacking()
 const record = shallowRef<ShownRecord | null>(null)
 const open = ref<number | null>(null)
 const { problem, attempt } = useAttempt()
-watch(() => props.briefId, id => attempt(async () => {
-  record.value = await packing.recordOf(id)
-}), { immediate: true })
+const newest = useNewest()
+watch(() => props.briefId, id => attempt(() => newest(packing.recordOf(id), answer => (record.value = answer))), { immediate: true })
 const nameOf = (holder: string) => showText(props.names.get(holder) ?? holder)
 const linkTo = (receipt: object) => `data:application/json,${encodeURIComponent(`${JSON.stringify(receipt, null, 2)}\n`)}`
 </script>

@@ -27,11 +27,8 @@ const colours = computed(() => {
   return new Map(['petrol', 'late', ...FAMILIES.map(one => one.token)].map(token => [token, colourOf(token)]))
 })
 
-watch(() => props.head.id, async (id) => {
-  await attempt(async () => {
-    figures.value = await followUp.figures(id)
-  })
-}, { immediate: true })
+const newest = useNewest()
+watch(() => props.head.id, id => attempt(() => newest(followUp.figures(id), answer => (figures.value = answer))), { immediate: true })
 
 const short = (time: number | string) => sayTime(new Date(time).toISOString(), props.head.zone).replace(/ \d{4},/, ',').replace(/ [A-Z+0-9:-]+$/, '')
 

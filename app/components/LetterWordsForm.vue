@@ -32,6 +32,7 @@ const WHOSE = { brief: 'set for this brief', account: 'your usual words', nobody
 
 async function load() {
   await attempt(async () => {
+    kept.value = null
     kept.value = await followUp.letter(props.briefId)
     words.value = { ...USUAL_WORDS, ...keptWords.value }
     copies.value = [...kept.value.copies]
@@ -44,11 +45,14 @@ const changed = computed(() => kept.value !== null && (FIELDS.some(({ key }) => 
   || [...copies.value].sort().join() !== [...kept.value.copies].sort().join()))
 
 async function keep() {
+  const written = JSON.stringify(words.value)
   await attempt(async () => {
     await followUp.setLetter(props.briefId, {
       words: words.value, language: language.value, usual: usual.value && language.value === '', copies: copies.value,
     })
-    await load()
+    kept.value = await followUp.letter(props.briefId)
+    // whoever writes on meanwhile keeps what they write
+    if (JSON.stringify(words.value) === written) words.value = { ...USUAL_WORDS, ...keptWords.value }
     emit('kept')
   })
 }
@@ -81,8 +85,15 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
         class="quiet"
       >{{ WHOSE[kept.from] }}</span>
     </p>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
     <form
-      v-if="open"
+      v-if="open && kept"
       class="form"
       @submit.prevent="keep"
     >
@@ -102,7 +113,7 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
               v-for="(label, value) in DOOR_LANGUAGES"
               :key="value"
               :value="value"
-              :label="`who reads ${label}${kept?.languages[value] ? ' (set)' : ''}`"
+              :label="`who reads ${label}${kept.languages[value] ? ' (set)' : ''}`"
             />
           </el-select></label>
         <div
@@ -126,7 +137,7 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
           Columns of the list stand in braces: <span class="mono">{{ columns }}</span>
         </p>
         <fieldset
-          v-if="kept?.mayCopy"
+          v-if="kept.mayCopy"
           class="copies"
         >
           <legend class="field-label">
@@ -142,13 +153,6 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
           </el-checkbox-group>
           <span class="small quiet">A copy never holds the link to hand in by.</span>
         </fieldset>
-        <p
-          v-if="problem"
-          class="problem"
-          role="alert"
-        >
-          {{ problem }}
-        </p>
         <div class="row">
           <el-button
             native-type="submit"

@@ -9,9 +9,8 @@ const list = shallowRef<PackedAway[]>([])
 /** What is about to be let go of at once. */
 const asked = ref<{ id: string, months: number } | null>(null)
 const { problem, attempt } = useAttempt()
-watch(() => props.briefId, id => attempt(async () => {
-  list.value = await packing.packedOf(id)
-}), { immediate: true })
+const newest = useNewest()
+watch(() => props.briefId, id => attempt(() => newest(packing.packedOf(id), answer => (list.value = answer))), { immediate: true })
 
 /** For good, in the list to choose from. */
 const ALWAYS = -1

@@ -26,16 +26,16 @@ const preview = computed(() => slips.value.find(slip => keyOf(slip) === shown.va
 const ready = computed(() => slips.value.filter(slip => chosen.value.has(keyOf(slip))))
 const before = computed(() => ready.value.filter(slip => slip.sentAt !== null).length)
 
+const newest = useNewest()
 async function load() {
   unsent.value = ''
-  await write(async () => {
-    const answer = await followUp.slips(props.checkId)
+  await write(() => newest(followUp.slips(props.checkId), (answer) => {
     slips.value = answer.slips
     canSend.value = answer.canSend
     copied.value = answer.copied
     chosen.value = new Set(answer.slips.filter(slip => slip.open && slip.sentAt === null && slip.addresses.length > 0).map(keyOf))
     shown.value = list.value[0] ? keyOf(list.value[0]) : ''
-  })
+  }))
 }
 watch(() => props.checkId, load, { immediate: true })
 
@@ -50,11 +50,12 @@ async function send() {
   asking.value = false
   outcome.value = null
   await trySending(async () => {
+    const gone = new Set(ready.value.map(keyOf))
     outcome.value = await followUp.send(props.checkId, ready.value.map(slip => slip.holder), again.value)
     again.value = false
-    const { slips: fresh } = await followUp.slips(props.checkId)
-    slips.value = fresh
-    chosen.value = new Set()
+    // who was chosen meanwhile stays chosen
+    chosen.value = new Set([...chosen.value].filter(key => !gone.has(key)))
+    slips.value = (await followUp.slips(props.checkId)).slips
   })
 }
 const together = computed(() => ready.value.map(slip => `${slip.subject}\n\n${withoutLink(slip.text)}`).join('\n\n'))

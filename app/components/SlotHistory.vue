@@ -8,11 +8,21 @@ const followUp = useFollowUp()
 const rows = shallowRef<PieceHistory[] | null>(null)
 const { problem, attempt } = useAttempt()
 
+const opened = ref(false)
+// after another check there is more to tell
+watch(() => props.checkId, () => {
+  rows.value = null
+  if (opened.value) void load()
+})
 async function load() {
   if (rows.value) return
   await attempt(async () => {
     rows.value = await followUp.history(props.checkId, props.slotRef.holder, props.slotRef.requirement, props.slotRef.n ?? null)
   })
+}
+function toggle({ target }: Event) {
+  opened.value = target instanceof HTMLDetailsElement && target.open
+  if (opened.value) void load()
 }
 /** Checks in which nothing changed are told together. */
 const told = computed(() => (rows.value ?? []).filter((row, index, all) => {
@@ -23,7 +33,7 @@ const wordOf = (row: PieceHistory) => STATUS_WORDS[row.status as ReportSlot['sta
 </script>
 
 <template>
-  <details @toggle="load">
+  <details @toggle="toggle">
     <summary class="small">
       How it went over the checks
     </summary>

@@ -11,22 +11,25 @@ const check = useCheck()
 const brief = useBrief()
 /** The slot whose holder gets another time. */
 const excepting = shallowRef<ReportSlot | null>(null)
-const slip = shallowRef<HolderSlip | null>(null)
+/** What is looked at, with the slip that belongs to it: one that comes late stands under nobody else's name. */
+const looked = shallowRef<{ open: Opening, slip: HolderSlip | null }>({ open: props.open, slip: null })
+const slip = computed(() => looked.value.slip)
+const opened = computed(() => looked.value.open)
 const { problem, attempt } = useAttempt()
 const panel = ref<HTMLElement | null>(null)
-const heading = computed(() => check.sayName(props.open.holder))
-const title = computed(() => props.head.requirements.find(one => one.id === props.open.requirement)?.title ?? '')
+const heading = computed(() => check.sayName(opened.value.holder))
+const title = computed(() => props.head.requirements.find(one => one.id === opened.value.requirement)?.title ?? '')
 
-watch(() => [props.open, props.head.id] as const, async ([{ holder, requirement }]) => {
-  await attempt(async () => {
-    slip.value = await check.slip(holder, requirement)
-    await nextTick()
-    panel.value?.focus()
-  })
+const newest = useNewest()
+watch(() => [props.open, props.head.id] as const, async ([open]) => {
+  await attempt(() => newest(check.slip(open.holder, open.requirement), (answer) => {
+    looked.value = { open, slip: answer }
+    void nextTick(() => panel.value?.focus())
+  }))
 }, { immediate: true })
 
 const entries = computed(() => (slip.value?.slots ?? [])
-  .filter(slot => props.open.n === undefined || (slot.n ?? null) === props.open.n)
+  .filter(slot => opened.value.n === undefined || (slot.n ?? null) === opened.value.n)
   .map((slot) => {
     const files = slip.value?.files.filter(file => file.slot?.requirement === slot.requirement && (file.slot.n ?? null) === (slot.n ?? null)) ?? []
     return { slot, files, ...foldEarlier(files) }
@@ -70,7 +73,7 @@ async function takeBack(ruling: ShownRuling) {
     tabindex="-1"
   >
     <div class="row spread head">
-      <h2>{{ heading }} <span class="quiet">· {{ title || 'everything' }}{{ open.n ? ` ${open.n}` : '' }}</span></h2>
+      <h2>{{ heading }} <span class="quiet">· {{ title || 'everything' }}{{ opened.n ? ` ${opened.n}` : '' }}</span></h2>
       <div class="row">
         <el-button
           size="small"
@@ -108,7 +111,7 @@ async function takeBack(ruling: ShownRuling) {
     </p>
     <div
       v-for="{ slot, files, shown, earlier, absent } in entries"
-      :key="`${slot.requirement} ${slot.n ?? 0}`"
+      :key="`${slot.holder} ${slot.requirement} ${slot.n ?? 0}`"
       class="entry"
     >
       <p class="row state">
@@ -118,7 +121,7 @@ async function takeBack(ruling: ShownRuling) {
           :content="files.some(file => isContentWrong(file.findings.map(one => one.code)))"
           :size="18"
         />
-        <b><template v-if="!open.requirement">{{ titleOf(slot) }}: </template>{{ STATUS_WORDS[slot.status] }}{{ slot.late ? ', late' : '' }}</b>
+        <b><template v-if="!opened.requirement">{{ titleOf(slot) }}: </template>{{ STATUS_WORDS[slot.status] }}{{ slot.late ? ', late' : '' }}</b>
         <span
           v-for="finding in slot.findings"
           :key="finding.code"
@@ -207,7 +210,7 @@ async function takeBack(ruling: ShownRuling) {
         :zone="head.zone"
       />
       <SlotHistory
-        v-if="open.requirement"
+        v-if="opened.requirement"
         :check-id="head.id"
         :slot-ref="refTo(slot.requirement, slot.holder, slot.n)"
         :zone="head.zone"

@@ -17,6 +17,8 @@ export function useBriefDraft() {
   /** What stood there before a first change. */
   let untouched = ''
   const kept = shallowRef<KeptBefore | null>(null)
+  /** When it was changed last; of what this browser and the server have the later one counts. */
+  let changedAt = ''
   /** When the server took it last. */
   const keptAt = ref('')
   const changed = computed(() => JSON.stringify(draft.value) !== begun.value)
@@ -29,8 +31,9 @@ export function useBriefDraft() {
     const latest = here && (!there || here.at >= there.at)
       ? { base: here.base === '' ? null : JSON.parse(here.base) as BriefDocument, document: here.document, at: here.at }
       : there
-    if (latest === null || JSON.stringify(latest.document) === begun.value) return null
-    return { ...latest, stands: (latest.base === null ? '' : JSON.stringify(latest.base)) === begun.value }
+    if (latest === null) return null
+    const [mine, base] = [JSON.stringify(latest.document), latest.base === null ? '' : JSON.stringify(latest.base)]
+    return mine === begun.value || mine === base ? null : { ...latest, stands: base === begun.value }
   }
 
   watch(() => brief.current?.document, (document) => {
@@ -48,15 +51,19 @@ export function useBriefDraft() {
   function keepHere() {
     const { id } = brief.current ?? {}
     if (id === undefined || isHeld()) return
-    if (touched()) keepDraft(id, { base: begun.value, document: draft.value, at: new Date().toISOString() })
-    else dropDraft(id)
     brief.unsaved = touched()
+    if (!brief.unsaved) {
+      dropDraft(id)
+      return
+    }
+    changedAt = new Date().toISOString()
+    keepDraft(id, { base: begun.value, document: draft.value, at: changedAt })
   }
   async function keepThere() {
     if (isHeld() || !brief.mayChange || !brief.current) return
     try {
       if (brief.unsaved) {
-        await brief.keepChanges(draft.value)
+        await brief.keepChanges(draft.value, changedAt)
         keptAt.value = sayTime(new Date().toISOString(), brief.current.document?.zone)
       }
       else if (brief.current.draft) {
@@ -80,9 +87,9 @@ export function useBriefDraft() {
     draft.value = document
   }
   function drop() {
-    dropDraft(brief.current?.id ?? '')
     kept.value = null
     draft.value = JSON.parse(untouched) as BriefDocument
+    keepHere()
     void keepThere()
   }
 

@@ -14,10 +14,17 @@ export const useBrief = defineStore('brief', () => {
   const unsaved = ref(false)
   const open = () => ({ id: current.value?.id ?? '' })
 
+  /** The brief and the turn that were asked for last, and the turn whose answer is shown: an answer that comes late replaces no newer one. */
+  const turns = { id: '', asked: 0, shown: 0 }
   async function load(id: string) {
+    const turn = ++turns.asked
+    turns.id = id
     if (current.value?.id !== id) current.value = null
-    current.value = await api('GET /api/briefs/:id', { id })
-    const { draft, document } = current.value
+    const answer = await api('GET /api/briefs/:id', { id })
+    if (turn < turns.shown || turns.id !== id) return
+    turns.shown = turn
+    current.value = answer
+    const { draft, document } = answer
     unsaved.value = readDraft(id) !== null || (draft !== null && JSON.stringify(draft.document) !== JSON.stringify(document))
   }
 
@@ -33,9 +40,22 @@ export const useBrief = defineStore('brief', () => {
     await reload()
   }
 
-  const keepChanges = (document: BriefDocument) =>
-    api('PUT /api/briefs/:id/draft', { ...open(), body: { base: current.value?.version ?? null, document } })
-  const dropChanges = () => api('DELETE /api/briefs/:id/draft', open())
+  let keeping: Promise<unknown> = Promise.resolve()
+  /** What is kept and what is dropped reach the server in the order they were done, however slow the way is. */
+  function inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const done = keeping.then(work)
+    keeping = done.catch(() => undefined)
+    return done
+  }
+  /** @param at - when the changes were made */
+  function keepChanges(document: BriefDocument, at: string) {
+    const request = { ...open(), body: { base: current.value?.version ?? null, document, at } }
+    return inTurn(() => api('PUT /api/briefs/:id/draft', request))
+  }
+  function dropChanges() {
+    const request = open()
+    return inTurn(() => api('DELETE /api/briefs/:id/draft', request))
+  }
   const beHere = (step: StepKey) =>
     api('POST /api/briefs/:id/here', { ...open(), body: { step, changing: unsaved.value } })
 

@@ -18,7 +18,14 @@ export const useCheck = defineStore('check', () => {
   const hideNames = ref(false)
   const names = computed(() => new Map(head.value?.people.map(person => [person.id, person.name])))
 
-  async function load(id: string) {
+  const newest = useNewest()
+  const load = (id: string) => newest(readCheck(id), (read) => {
+    rulings.value = read.rulings
+    head.value = read.head
+    tray.value = read.tray
+    rows.value = read.rows
+  })
+  async function readCheck(id: string) {
     const [newHead, newTray] = await Promise.all([api('GET /api/checks/:id', { id }), api('GET /api/checks/:id/tray', { id })])
     const all: RackRow[] = []
     for (let total = 1; all.length < total;) {
@@ -27,10 +34,7 @@ export const useCheck = defineStore('check', () => {
       all.push(...page.rows)
       total = page.total
     }
-    rulings.value = await api('GET /api/briefs/:id/rulings', { id: newHead.briefId })
-    head.value = newHead
-    tray.value = newTray
-    rows.value = all
+    return { head: newHead, tray: newTray, rows: all, rulings: await api('GET /api/briefs/:id/rulings', { id: newHead.briefId }) }
   }
 
   const slip = (holder: string, requirement?: string) =>

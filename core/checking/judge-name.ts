@@ -180,13 +180,15 @@ function tellDiffers(base: string, wanted: string, nearest: Nearest): { params: 
 /** Words of a name that stand in the asked one as well: whole ones, else what letters and digits they are made of. */
 function wordsThere(base: string, wanted: string): string[] {
   const wordsOf = (text: string, pattern: RegExp) => text.match(pattern) ?? []
-  const asked = new Set([WORDS, LETTERS_OR_DIGITS].flatMap(pattern => wordsOf(wanted.replace(/\{\w+\}/g, ' '), pattern)).map(looseKey))
+  const asked = new Set([WORDS, LETTERS_OR_DIGITS].flatMap(pattern => wordsOf(wanted.replace(/\{\w+\}/g, ' '), pattern)).map(wordKey))
   const days = tellNumbers(base).filter(one => one.kind === 'date').map(one => one.text)
   // a figure of a day is no word of the name
   const isOfDay = (word: string) => /^\d+$/.test(word) && days.some(day => day.includes(word))
-  const isThere = (word: string) => (word.length > 1 || word.length === base.length) && asked.has(looseKey(word)) && !isOfDay(word)
+  const isThere = (word: string) => (word.length > 1 || word.length === base.length) && asked.has(wordKey(word)) && !isOfDay(word)
   return wordsOf(base, WORDS).flatMap(word => (isThere(word) ? [word] : wordsOf(word, LETTERS_OR_DIGITS).filter(isThere))).slice(0, 3)
 }
+/** A figure is the same with zeros before it and without. */
+const wordKey = (word: string): string => looseKey(word).replace(/^0+(?=\d)/, '')
 const WORDS = /[\p{L}\p{M}\p{N}]+/gu
 const LETTERS_OR_DIGITS = /[\p{L}\p{M}]+|\p{N}+/gu
 

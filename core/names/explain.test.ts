@@ -394,6 +394,7 @@ test('a word of the title is nobody\'s name, what somebody is called no title', 
     .toEqual(expect.arrayContaining(['family absent ']))
   expect(kinds('{family}_{given}_statement', 'Smythe_Ana_statement', { titled: () => ['artist'] })).toEqual(['family misspelt Smythe'])
   expect(kinds('{group}_report', 'Nita_report', { called: () => ['nita'] })).not.toContain('group misspelt Nita')
+  expect(kinds('{family}_part', 'part with bowings', {})).toEqual(expect.arrayContaining(['family absent ']))
 })
 
 test('letters inside another word are nobody\'s short name', () => {

@@ -13,7 +13,7 @@ import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
 import {
-  LEAST_WORD, freeDays, standInPlace, standJoinedValues, standOwnValues, standOwnWords, standSigned, standToldValues, wordOf,
+  LEAST_WORD, freeDays, standInPlace, standJoinedValues, standOwnNumbers, standOwnValues, standOwnWords, standSigned, standToldValues, wordOf,
 } from './stand-elsewhere'
 import type { Known } from './unlike'
 import { OF_NAME, isOfLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
@@ -40,6 +40,7 @@ export function mendAlignment(
   }
   standJoinedValues(parts, alignment, text)
   standOwnValues(parts, alignment, text)
+  standOwnNumbers(parts, alignment, text, known)
   standToldValues(parts, alignment, text, known)
   dropUnlike(parts, alignment, text, context)
   if (alignment.extras.length > 0) {

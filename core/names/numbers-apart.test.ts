@@ -10,10 +10,10 @@ const ANY = { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } as
 const FIELDS = {
   scene: readField({ type: 'number', digits: 2, from: 1, to: 6 }, true).rule, take: readField({ type: 'version', digits: 1 }, false).rule,
   v: readField({ type: 'version', digits: 1 }, false).rule, w: readField({ type: 'number', digits: 1, from: 1, to: 3 }, true).rule,
-  title: readField({ type: 'text' }, false).rule,
+  title: readField({ type: 'text' }, false).rule, s: readField({ type: 'number', from: 10, to: 60 }, false).rule,
   week: readField({ type: 'week', form: 'ww', from: '2026-W08', to: '2026-W12' }, false).rule,
 }
-const HOLDER = { role: 'Widow', id: 'P007', child: 'Cleo', aflevering: '02' }
+const HOLDER = { role: 'Widow', id: 'P007', paper: '031', child: 'Cleo', aflevering: '02' }
 
 function told(template: string, received: string, known = {}) {
   const parts = fillTemplate(parseTemplate(template), FIELDS, HOLDER)
@@ -40,6 +40,21 @@ describe('a code without its zeros', () => {
   test('beside it a version is one', () => {
     expect(told('{id}_abstract_v{v}', 'P7 abstract v2').right).toBe('P007_abstract_v2')
     expect(told('{id}_abstract_v{v}', 'P007 abstract 7').right).toBe('P007_abstract_v7')
+  })
+})
+
+describe('a number that is the holder\'s own', () => {
+  test.each([
+    ['teaser_031', 'paper031_teaser_{s}s', 'it is written as the list has it'], ['31', 'paper031_teaser_{s}s', 'nothing says what else it is'],
+    ['31 Tan', 'paper031_teaser_{s}s', 'no word of the rule stands beside it'],
+  ])('is told once: %s is %s: %s', (received, right) => {
+    expect(told('paper{paper}_teaser_{s}s', received).right).toBe(right)
+  })
+  test.each([
+    ['31_teaser_31s', 'paper031_teaser_31s'], ['paper031_teaser_31', 'paper031_teaser_31s'], ['teaser 31s', 'paper031_teaser_31s'],
+    ['031_teaser_45', 'paper031_teaser_45s'],
+  ])('is another number where it stands twice or beside a word of the rule: %s', (received, right) => {
+    expect(told('paper{paper}_teaser_{s}s', received).right).toBe(right)
   })
 })
 

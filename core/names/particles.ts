@@ -9,6 +9,12 @@ export const BY = new Set([
   'by', 'from', 'of', 'von', 'vom', 'par', 'de', 'du', 'di', 'da', 'do', 'por', 'van', 'door', 'av', 'af', 'od', 'от', 'від', 'של',
 ])
 
+/** Words that lead on to more: "part with bowings" names nobody With (common practice, no source). */
+export const LEADING_ON = new Set([
+  'with', 'without', 'for', 'about', 'mit', 'ohne', 'fur', 'fuer', 'uber', 'ueber', 'avec', 'sans', 'pour', 'sur', 'con', 'sin', 'para', 'sobre',
+  'senza', 'com', 'sem', 'met', 'zonder', 'voor', 'over', 'bez', 'dla',
+])
+
 /** Words that end nothing: of "wind on cliff" the last word is no group's (common practice, no source). */
 export const UNENDED = new Set([
   'on', 'in', 'at', 'the', 'an', 'to', 'my', 'our', 'auf', 'im', 'am', 'der', 'die', 'das', 'den', 'dem', 'zur', 'zum', 'mein', 'meine', 'unser',

@@ -97,6 +97,40 @@ export function standOwnValues(parts: readonly NamePart[], alignment: Alignment,
   }
 }
 
+/**
+ * A number is told once: what its holder's value is, no matter how many zeros stand before it, is no other number, as long as the value itself is
+ * not there. "22" of paper 022 are no 22 seconds. Behind or before a word of the rule's own it is the rule's number, where it is written as one.
+ */
+export function standOwnNumbers(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
+  const { spans } = alignment
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (!isHolders(part) || !span || span.end > span.start || !/^\d+$/.test(span.text)) continue
+    const is = (other: number, { start, end }: Span) => {
+      const one = parts[other]
+      if (one?.kind !== 'free' || one.rule.type !== 'number' || end === start || ownOf(known, one.part) !== undefined) return false
+      const figures = text.slice(start, end)
+      return /^\d+$/.test(figures) && Number(figures) === Number(span.text) && (!isBesideOwn(parts, spans, other) || isPadded(figures, span.text, one.rule.digits))
+    }
+    const other = spans.findIndex((taken, at) => is(at, taken))
+    const taken = spans[other]
+    if (!taken) continue
+    const range: [number, number] = [taken.start, taken.end]
+    spans[other] = { start: taken.end, end: taken.end, text: '', edits: [] }
+    standAt(alignment, text, index, range, text.slice(...range) === span.text ? [] : [{ range, expected: span.text }])
+  }
+}
+
+/** Whether a number is written as the holder's value is, and not as the rule asks for it. */
+const isPadded = (figures: string, value: string, digits: number | null): boolean =>
+  figures === value && figures.startsWith('0') && figures.length !== digits
+
+/** Whether a word that the rule writes beside a part stands there. */
+const isBesideOwn = (parts: readonly NamePart[], spans: readonly Span[], at: number): boolean => [at - 1, at + 1].some((beside) => {
+  const [part, span] = [parts[beside], spans[beside]]
+  return isLiteral(part) && span !== undefined && span.end > span.start && /\p{L}/u.test(span.text)
+})
+
 /** The same for a value that the name itself tells, where it stands in what was taken for somebody's or the rule's own words. */
 export function standToldValues(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
   const { spans, extras } = alignment

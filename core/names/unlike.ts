@@ -8,6 +8,7 @@ import { kindsOf } from './kind-senses'
 import { isKindWord } from './kind-words'
 import { WEEK_KEYS } from './months'
 import { isOrdinalEnding, numberOfWord } from './number-words'
+import { LEADING_ON } from './particles'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import type { NamePart } from './parts'
@@ -162,11 +163,11 @@ const LEAST_ENDING = 4
 
 export const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
-/** Whether a word is a device's, a kind of work, one for a week or a number, or "and": nobody is called so. */
+/** Whether a word is a device's, a kind of work, one for a week or a number, "and" or "with": nobody is called so. */
 function isNobody(word: string): boolean {
   const key = looseKey(word)
   const isWork = isKindWord(key) || kindsOf(key).length > 0
-  return isWork || isDefaultWord(word) || WEEK_KEYS.has(key) || numberOfWord(word) !== null || isAndWord(word)
+  return isWork || isDefaultWord(word) || WEEK_KEYS.has(key) || numberOfWord(word) !== null || isAndWord(word) || LEADING_ON.has(key)
 }
 
 /** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */

@@ -14,15 +14,16 @@ const HERE_SECONDS = 60
  * Keeps what somebody changed in a brief and has not saved yet. It need not be a brief that could be saved: it is kept as it is.
  *
  * @param base - number of the version it was begun on; `null`: before anything was saved
+ * @param at - when it was changed, by the clock of whoever did; none is taken that is still to come
  */
-export async function keepChanges(account: Account, briefId: string, base: number | null, document: unknown): Promise<void> {
+export async function keepChanges(account: Account, briefId: string, base: number | null, document: unknown, at: Date): Promise<void> {
   await requireRole(account, briefId, 'checker')
   if (typeof document !== 'object' || document === null || Array.isArray(document)) throw refuse(422, 'document: needed is a brief document')
   const place = findUnstorable(document)
   if (place !== null) throw refuse(422, `${place}: holds a sign that cannot be kept (U+0000, or half a character)`)
   const version = base === null ? null : await db()('brief_version').where({ brief_id: briefId, number: base }).first('id')
   if (version === undefined) throw refuse(409, `This brief has no version ${base}.`)
-  const row = { base_version_id: version?.id ?? null, document: JSON.stringify(document), kept_at: db().fn.now() }
+  const row = { base_version_id: version?.id ?? null, document: JSON.stringify(document), kept_at: db().raw('least(now(), ?::timestamptz)', [at]) }
   await db()('brief_draft').insert({ brief_id: briefId, account_id: account.id, ...row }).onConflict(['brief_id', 'account_id']).merge(row)
 }
 

@@ -64,3 +64,20 @@ export const reachingOut = (page: Page) => page.evaluate(() => [...document.quer
   const cut = place.matches('.cut') || place.querySelector('.hole.long') !== null
   return !cut && words.getBoundingClientRect().right > place.getBoundingClientRect().right + 0.5 ? [place.textContent] : []
 }))
+
+/** Holds back what the server answers to some questions until it is let go; all that was held has come then. */
+export async function held(page: Page, which: (url: URL) => boolean): Promise<() => Promise<void>> {
+  let open = () => {}
+  const opened = new Promise<void>((resolve) => { open = resolve })
+  const waiting: Promise<unknown>[] = []
+  await page.route(which, async (route) => {
+    waiting.push(page.waitForResponse(answer => answer.request() === route.request()))
+    await opened
+    await route.continue()
+  })
+  return async () => {
+    open()
+    await Promise.all(waiting)
+    await page.unroute(which)
+  }
+}

@@ -8,7 +8,7 @@ import { strToU8, zipSync } from 'fflate'
 import Papa from 'papaparse'
 import { makePdf, makePhoto, withComment } from '../../demo/make-files'
 import { chanceOf } from '../../demo/random'
-import { accessible } from './help'
+import { accessible, held } from './help'
 
 const folder = mkdtempSync(join(tmpdir(), 'usitor-browser-'))
 const received = join(folder, 'received')
@@ -134,7 +134,7 @@ test('receive a folder, and see the rack', async () => {
   await expect(pigeonhole('Zoë d\'Arquelle, Photo: to fix')).toContainText('folder')
   await expect(pigeonhole('Cy Tamworthy, Photo: to fix')).toContainText('pdf named .jpg')
   await expect(page.getByText('1 set aside')).toBeVisible()
-  expect(await page.evaluate(() => document.fonts.check('14px Marks', '\uE001'))).toBe(true)
+  await expect.poll(() => page.evaluate(() => document.fonts.check('14px Marks', '\uE001'))).toBe(true)
   await accessible(page)
 })
 
@@ -171,6 +171,21 @@ test('what is looked at stands in the address: next and previous by key, Back, r
   await shows('Zoë d\'Arquelle')
   await page.goBack()
   await expect(slip).toContainText('Cy Tamworthy')
+  // what comes late stands under nobody else's name, nor does what was unfolded for one
+  await slip.getByText('How it went over the checks').click()
+  const letGo = await held(page, url => url.pathname.endsWith('/slip') && url.search.includes('Arquelle'))
+  await page.keyboard.press('p')
+  await expect(page).toHaveURL(/holder=[^&]*Arquelle/)
+  await page.keyboard.press('n')
+  await shows('Cy Tamworthy')
+  await letGo()
+  await expect(slip.getByRole('heading')).toContainText('Cy Tamworthy')
+  await expect(slip).not.toContainText('Arquelle')
+  await page.keyboard.press('p')
+  await shows('Zoë d\'Arquelle')
+  await expect(slip.locator('details[open]')).toHaveCount(0)
+  await page.keyboard.press('n')
+  await shows('Cy Tamworthy')
   await page.reload()
   await expect(slip).toContainText('Cy Tamworthy')
   await page.keyboard.press('Escape')

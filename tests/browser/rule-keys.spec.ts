@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { accessible, joinAs, sender } from './help'
+import { accessible, held, joinAs, sender } from './help'
 
 const ACCOUNT = { mail: 'ask@shore.example', name: 'Ask', password: 'long enough to keep' }
 const people = [['s1', 'Ana', 'Marsh', 'Reef', 'day'], ['s2', 'Bo', 'Lindqvast', 'Dune', 'night']].map(([id, given, family, group, shift]) => ({
@@ -252,12 +252,15 @@ test('what is changed and not saved is kept over a reload, marked, and dropped o
   await expect(page.getByLabel('What is it?')).toHaveValue('Another note')
   await expect(page.getByRole('navigation', { name: 'Steps of this brief' })).toContainText('1 asked, not saved')
   await accessible(page)
+  // what is written before the server has dropped them is not dropped with them
+  const letGo = await held(page, url => url.pathname.endsWith('/draft'))
   await notice.getByRole('button', { name: 'Drop them' }).click()
   await expect(page.getByLabel('What is it?')).toHaveValue('Note')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
-  // somebody else saves meanwhile
   await page.getByLabel('What is it?').fill('My note')
   await expect(page.getByText(/^Not saved yet; kept/)).toBeVisible()
+  await letGo()
+  // somebody else saves meanwhile
   await sender(page, address)('put', `/api/briefs/${id}/document`, { ...START, title: 'Changed by another' })
   await reload()
   await expect(notice).toContainText('what is asked was changed since then')

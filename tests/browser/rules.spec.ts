@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
 import { makePdf } from '../../demo/make-files'
-import { accessible, joinAs, sender } from './help'
+import { accessible, held, joinAs, sender } from './help'
 
 const ACCOUNT = { mail: 'rules@shore.example', name: 'Rules', password: 'long enough to keep' }
 const PEOPLE = [
@@ -186,8 +186,11 @@ test('the effect of a change on what came in; files received before keep the ear
 test('the brief is used again for the next term', async () => {
   await page.getByRole('link', { name: 'Usitor' }).click()
   await page.getByRole('button', { name: 'More of Drawn rules' }).click()
+  const letGo = await held(page, url => url.pathname === `/api/briefs/${briefId}`)
   await page.getByRole('button', { name: 'Use Drawn rules again' }).click()
+  // what is written before the rule has come stays
   await page.getByLabel('What is it called?').fill('Next term')
+  await letGo()
   await accessible(page)
   await page.getByText('the same people', { exact: true }).click()
   await page.getByRole('button', { name: 'Make it' }).click()

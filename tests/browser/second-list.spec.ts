@@ -62,6 +62,7 @@ test('a list that is numbered anew leaves everybody the number they had, unless 
   await expect(page.getByText('3 called otherwise: Mia Weiß → Ben Fischer,')).toBeVisible()
   await page.getByText(/^Everybody keeps the Nr. they had/).click()
   await page.getByRole('button', { name: 'Use this list' }).click()
+  await expect(page.getByRole('button', { name: 'Use this list' })).toBeHidden()
   await expect(page.getByRole('cell', { name: 'Abend', exact: true })).toBeVisible()
   interface Told { roster: { people: { id: string, name: string, aliases: string[] }[] } }
   const { roster: { people } } = await (await page.request.get(`/api/briefs/${brief}`)).json() as Told

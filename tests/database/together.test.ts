@@ -12,6 +12,7 @@ import { accountOf, takePart } from './help'
 let [ana, bo, reader, stranger] = [] as unknown as [Account, Account, Account, Account]
 let brief = ''
 const DOCUMENT: BriefDocument = { usitorBrief: 1, title: 'Week', requirements: [{ id: 'map', title: 'Map', name: '{family}_map' }] }
+const NOW = new Date()
 const named = (title: string): BriefDocument => ({ ...DOCUMENT, title })
 
 beforeAll(async () => {
@@ -24,15 +25,21 @@ beforeAll(async () => {
 afterAll(disconnect)
 
 test('what is not saved is kept for whoever changed it, on any computer, with what it was begun on; and for nobody else', async () => {
-  await keepChanges(ana, brief, 1, named('Week of mine'))
+  await keepChanges(ana, brief, 1, named('Week of mine'), NOW)
   // it need not be a rule yet that could be saved
-  await keepChanges(bo, brief, 1, { ...DOCUMENT, requirements: [] })
+  await keepChanges(bo, brief, 1, { ...DOCUMENT, requirements: [] }, NOW)
   expect((await getBrief(ana, brief)).draft).toMatchObject({ base: { title: 'Week' }, document: { title: 'Week of mine' } })
   expect((await getBrief(bo, brief)).draft?.document.requirements).toEqual([])
-  await expect(keepChanges(reader, brief, 1, DOCUMENT)).rejects.toMatchObject({ statusCode: 403 })
-  await expect(keepChanges(stranger, brief, 1, DOCUMENT)).rejects.toMatchObject({ statusCode: 404 })
-  await expect(keepChanges(ana, brief, 7, DOCUMENT)).rejects.toMatchObject({ statusCode: 409 })
-  await expect(keepChanges(ana, brief, 1, { title: 'a\u0000b' })).rejects.toMatchObject({ statusCode: 422 })
+  await expect(keepChanges(reader, brief, 1, DOCUMENT, NOW)).rejects.toMatchObject({ statusCode: 403 })
+  await expect(keepChanges(stranger, brief, 1, DOCUMENT, NOW)).rejects.toMatchObject({ statusCode: 404 })
+  await expect(keepChanges(ana, brief, 7, DOCUMENT, NOW)).rejects.toMatchObject({ statusCode: 409 })
+  await expect(keepChanges(ana, brief, 1, { title: 'a\u0000b' }, NOW)).rejects.toMatchObject({ statusCode: 422 })
+  // when it was changed is told by whoever did; a clock that is ahead makes nothing newer than it is
+  const early = new Date('2026-01-05T08:00:00Z')
+  await keepChanges(ana, brief, 1, named('Week of mine'), early)
+  expect((await getBrief(ana, brief)).draft?.at).toBe(early.toISOString())
+  await keepChanges(ana, brief, 1, named('Week of mine'), new Date(Date.now() + 86_400_000))
+  expect(Date.parse((await getBrief(ana, brief)).draft?.at ?? '')).toBeLessThanOrEqual(Date.now() + 1000)
   await dropChanges(bo, brief)
   expect((await getBrief(bo, brief)).draft).toBeNull()
   expect((await getBrief(ana, brief)).draft?.document.title).toBe('Week of mine')
@@ -57,12 +64,12 @@ test('whoever is erased is gone from what is asked and from what is not saved ye
   await saveRoster(ana, own, { people, columns: ['id', 'name'] })
   const exceptions = ['s1', 's2'].map(person => ({ for: { person }, owed: false, reason: `ill, says ${person}` }))
   await saveDocument(ana, own, { ...DOCUMENT, exceptions })
-  await keepChanges(ana, own, 2, { ...DOCUMENT, title: 'Changed', exceptions })
+  await keepChanges(ana, own, 2, { ...DOCUMENT, title: 'Changed', exceptions }, NOW)
   await erasePerson(ana, own, 's1')
   const { document, draft } = await getBrief(ana, own)
   for (const told of [document, draft?.document]) expect(told?.exceptions).toEqual([exceptions[1]])
   // what is kept need not have the form of a brief
-  await keepChanges(ana, own, 2, { exceptions: 'none' })
+  await keepChanges(ana, own, 2, { exceptions: 'none' }, NOW)
   await erasePerson(ana, own, 's2')
   expect(JSON.stringify(await db()('brief_version').where('brief_id', own).select('document'))).not.toContain('says s')
 })

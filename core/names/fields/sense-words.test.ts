@@ -17,6 +17,8 @@ describe('what a choice stands for', () => {
     ['sopran', ['S', 'A', 'T', 'B'], 'S'], ['noir', ['black', 'white'], 'black'], ['Schnitt', ['plan', 'section'], 'section'],
     ['delante', ['anverso', 'reverso'], 'anverso'], ['verso', ['front', 'back'], 'back'],
     ['Nordseite', ['Nord', 'Süd'], 'Nord'], ['S', ['Nord', 'Süd'], 'Süd'],
+    ['Biologie', ['Mathe', 'Deutsch', 'Bio'], 'Bio'], ['maths', ['Mathe', 'Deutsch'], 'Mathe'], ['Physik', ['M', 'D', 'PH'], 'PH'],
+    ['Geige', ['violin', 'viola', 'cello'], 'violin'],
   ])('%s of %j is %s', (word, values, value) => {
     expect(senseMeant(word, values)).toBe(value)
   })
@@ -41,8 +43,9 @@ describe('what people write for the values of a column', () => {
   test('is known where all of them are of one kind', () => {
     expect(wordsOfSenses(['S', 'A', 'T', 'B']).get('T')).toContain('tenor')
     expect(wordsOfSenses(['S', 'M', 'L']).get('S')).toContain('small')
+    expect(wordsOfSenses(['Violin 1', 'Violin 2', 'Viola']).get('Violin 2')).toEqual(expect.arrayContaining(['vln2', 'geige2', 'vl2']))
   })
-  test.each([[['S', 'A', 'X']], [['T']], [['left', 'middle']]])('of %j nothing is', (values) => {
+  test.each([[['S', 'A', 'X']], [['T']], [['left', 'middle']], [['Violin 1', 'Table 2']]])('of %j nothing is', (values) => {
     expect(wordsOfSenses(values).size).toBe(0)
   })
 })

@@ -54,6 +54,33 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'blue blau bleu azul blu blauw niebieski', 'green grün gruen vert verde groen zielony', 'yellow gelb jaune amarillo giallo amarelo geel żółty',
     'grey gray grau gris grigio cinzento grijs szary', 'brown braun brun marrón marrone castanho bruin brązowy',
   ],
+  subjects: [
+    'm ma maths math mathe mathematics mathematik mathématiques matemáticas matematica matemática wiskunde matematyka',
+    'd german deutsch allemand alemán tedesco alemão duits niemiecki', 'e english englisch anglais inglés inglese inglês engels angielski',
+    'f french französisch franz français francés francese francês frans francuski',
+    'spanish spanisch espagnol español spagnolo espanhol spaans hiszpański', 'l lat latin latein latín latino latim latijn łacina',
+    'b bio biology biologie biología biologia', 'ch che chem chemistry chemie chimie química chimica chemia scheikunde',
+    'ph phy physics physik physique física fisica natuurkunde fizyka',
+    'g ge history geschichte histoire historia história storia geschiedenis',
+    'ek geo geography erdkunde geographie geografie géographie geografía geografia aardrijkskunde',
+    'ku art kunst arts arte plastyka', 'mu music musik musique música musica muziek muzyka', 'sp sport sports gym turnen sportunterricht',
+    're rel religion religión religione religião godsdienst religia', 'et eth ethics ethik éthique ética etica ethiek etyka',
+    'inf info computing informatik informatique informática informatica informatyka',
+    'pol politics politik politique política politica politiek polityka',
+  ],
+  instruments: [
+    'vln vl violin violine geige violon violín violino viool skrzypce', 'vla viola bratsche alto altviool altówka',
+    'vc vcl cello violoncello violoncelle violonchelo violoncelo wiolonczela',
+    'db cb kb contrabass kontrabass contrebasse contrabajo contrabbasso contrabaixo contrabas kontrabas',
+    'fl flute flöte querflöte flûte flauta flauto fluit flet', 'ob oboe hautbois hobo obój',
+    'cl klar clarinet klarinette clarinette clarinete clarinetto klarinet klarnet', 'bsn fg bassoon fagott basson fagot fagotto',
+    'hn hrn horn waldhorn cor trompa corno hoorn waltornia', 'tpt trp trumpet trompete trompette trompeta tromba trompet trąbka',
+    'tbn pos trombone posaune trombón puzon', 'tba tuba',
+    'perc perk percussion schlagzeug schlagwerk percusión percussione percussão slagwerk perkusja',
+    'pno kl piano klavier pianoforte fortepian', 'gtr git guitar gitarre guitare guitarra chitarra gitaar gitara',
+    'hp hrf harp harfe harpe arpa harpa harfa', 'sax saxophone saxophon saxofón sassofono saxofone saxofoon saksofon',
+    'blfl recorder blockflöte blokfluit', 'acc akk accordion akkordeon accordéon acordeón fisarmonica acordeão akordeon',
+  ],
 }
 
 const keyOf = (word: string): string => foldCase(removeAccents(word))
@@ -107,8 +134,14 @@ export function senseMeant(word: string, values: readonly string[]): string | un
   return undefined
 }
 
+/** A value that stands for something and is one of several: the second violin. */
+function numbered(value: string): { word: string, number: string } {
+  const { word = value, number = '' } = /^(?<word>\p{L}+)[ ._-]?0?(?<number>\d)$/u.exec(value)?.groups ?? {}
+  return { word, number }
+}
+
 /**
- * What people write for each of some values, where all of them stand for something of one kind; else nothing.
+ * What people write for each of some values, where all of them stand for something of one kind; else nothing. One of several keeps its number.
  *
  * @example
  * wordsOfSenses(['S', 'A', 'T', 'B']).get('T')?.includes('tenor') //=> true
@@ -117,10 +150,11 @@ export function wordsOfSenses(values: readonly string[]): Map<string, string[]> 
   if (values.length < LEAST_OF_KIND) return new Map()
   for (const [kind, rows] of Object.entries(SENSES)) {
     // a long column is left at its first value that stands for nothing
-    if (!values.every(value => rowsOf(value, kind).length === 1)) continue
+    if (!values.every(value => rowsOf(numbered(value).word, kind).length === 1)) continue
     return new Map(values.map((value) => {
-      const [row = 0] = rowsOf(value, kind)
-      return [value, (rows[row] ?? '').split(' ').filter(word => word.length >= LEAST_WORD)]
+      const { word, number } = numbered(value)
+      const [row = 0] = rowsOf(word, kind)
+      return [value, (rows[row] ?? '').split(' ').map(one => one + number).filter(one => one.length >= LEAST_WORD)]
     }))
   }
   return new Map()

@@ -1,0 +1,15 @@
+/**
+ * For what is asked again and again: only the answer to the last question is taken, however late another one comes.
+ *
+ * @example
+ * const newest = useNewest()
+ * watch(() => props.id, id => newest(read(id), answer => (shown.value = answer)))
+ */
+export function useNewest() {
+  let turn = 0
+  return async function newest<T>(question: Promise<T>, take: (answer: T) => void): Promise<void> {
+    const own = ++turn
+    const answer = await question
+    if (own === turn) take(answer)
+  }
+}
