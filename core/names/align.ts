@@ -100,8 +100,8 @@ export function alignWithin(
       afterSeparator = false
       continue
     }
-    const texts = strictness.accents === 'ignore' && part.texts.length > 0 ? waysToWrite(part.texts.join(BETWEEN)) : part.texts
-    const ways = texts.map(one => alignText(plainPunctuation(one), one, received, strictness, table, begin, afterSeparator))
+    const texts = strictness.accents === 'ignore' && part.texts.length > 0 ? waysToWrite(part.texts.join(BETWEEN)) : part.texts.map(asWritten)
+    const ways = texts.map(one => alignText(one.plain, one.text, received, strictness, table, begin, afterSeparator))
     const [only] = ways
     if (ways.length === 1 && only) input = only.last
     else if (ways.length > 1) {
@@ -188,8 +188,10 @@ function readUnits(text: string, strictness: Strictness): Units {
   return units
 }
 
+/** An accepted text of a part, with what it equals. */
+const asWritten = (text: string): { text: string, plain: string } => ({ text, plain: plainPunctuation(text) })
 /** Every accepted text of a part where accents do not count; the same few are asked for again and again. */
-const waysToWrite = keeping(5000, texts => [...new Set(texts.split(BETWEEN).flatMap(accentForms))])
+const waysToWrite = keeping(5000, texts => [...new Set(texts.split(BETWEEN).flatMap(accentForms))].map(asWritten))
 
 const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
 

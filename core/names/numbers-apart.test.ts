@@ -58,6 +58,16 @@ describe('a number that is the holder\'s own', () => {
   })
 })
 
+test('a number beside a value without figures is none of it', () => {
+  const parts = fillTemplate(parseTemplate('{login}_sheet{w}'), FIELDS, { login: 'cmeier' })
+  const { captures, differences } = explainParts(parts, 'sheet3_meier_clara', { strictness: ANY })
+  expect([captures, differences.find(one => one.part === 'login')?.actual]).toEqual([{ w: '3' }, 'meier'])
+})
+
+test('a word of the rule\'s own in another place is there, be it with ß for ss', () => {
+  expect(told('{role}_massblatt', 'Maßblatt Widow').differences).toEqual(['literal misspelt Maßblatt', 'role order Widow'])
+})
+
 test('figures of a day are no week', () => {
   expect(told('{child}_W{week}', 'Cleo 26.10.').right).toBe('Cleo_W{week}')
   expect(told('{child}_W{week}', 'Cleo 2026-10-30').right).toBe('Cleo_W{week}')

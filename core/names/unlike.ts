@@ -32,6 +32,7 @@ export interface Known {
 export function dropUnlike(parts: readonly NamePart[], alignment: Alignment, text: string, known: Known): void {
   for (const [index, part] of parts.entries()) {
     leaveVersion(part, alignment, text, index)
+    trimNumber(part, alignment, text, index)
     trimValue(part, alignment, text, index)
     const span = alignment.spans[index]
     if (!span) continue
@@ -64,6 +65,20 @@ function leaveVersion(part: NamePart, { spans, extras }: Alignment, text: string
   const behind = extras[at]
   if (behind) extras[at] = { ...behind, range: [end, behind.range[1]] }
   else extras.push({ range: [end, span.end], before: index + 1 })
+}
+
+/** A number before or behind a value that has no figures is none of it: of "blatt3_meier" the 3 is no letter of cmeier. */
+function trimNumber(part: NamePart, { spans, extras }: Alignment, text: string, index: number): void {
+  const span = spans[index]
+  if (!isHolders(part) || !span || span.edits.length === 0 || /\p{N}/u.test(span.text)) return
+  const there = text.slice(span.start, span.end)
+  const [before] = /^\p{N}+[\s_.-]+(?=\p{L})/u.exec(there) ?? []
+  const [behind] = before === undefined ? /(?<=\p{L})[\s_.-]+\p{N}+$/u.exec(there) ?? [] : []
+  const cut = before ?? behind
+  if (cut === undefined) return
+  const [start, end] = before === undefined ? [span.start, span.end - cut.length] : [span.start + cut.length, span.end]
+  spans[index] = { ...span, start, end, edits: text.slice(start, end) === span.text ? [] : [{ range: [start, end], expected: span.text }] }
+  extras.push(before === undefined ? { range: [end, span.end], before: index + 1 } : { range: [span.start, start], before: index })
 }
 
 /** Of a value of several words that begins or ends right, words that are nothing of the rest of it are others: "Chiara Later" for Chiara Longo. */

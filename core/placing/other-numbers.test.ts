@@ -59,7 +59,8 @@ describe('the number of an entry', () => {
   })
 
   test('a letter or Roman letters say which piece it is, and are told as its number', async () => {
-    const told = await toldOf(quilts, 'Mensah detail a.jpg', 'Mensah detail b.jpg', 'Harlow detail II.jpg')
+    const told = await toldOf(quilts, 'Mensah detail a.jpg', 'Mensah detail b.jpg', 'Harlow detail II.jpg', 'Tully_DetailII.jpg')
+    expect(told.get('Tully_DetailII.jpg')).toMatchObject({ at: 'detail beth-tully 2', right: '14_Beth Tully_detail_2.jpg' })
     expect(told.get('Mensah detail b.jpg')).toMatchObject({ at: 'detail kofi-mensah 2' })
     expect(told.get('Mensah detail b.jpg')?.says).toContain('number is written b, asked: 2')
     expect(told.get('Harlow detail II.jpg')?.says).toContain('number is written II, asked: 2')

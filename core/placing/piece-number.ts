@@ -173,10 +173,16 @@ function romanIn(base: string, unit: Unit): number | null {
   const [only, ...more] = found
   if (more.length > 0) return null
   // small ones only at the end, and no v, which may be a version
-  const text = only?.[0] ?? /(?<=[\p{L}\p{N}][ _-])(?:x?i{1,3}|x?iv|x?vi{1,3}|x?ix)$/u.exec(base)?.[0]
+  const text = only?.[0] ?? /(?<=[\p{L}\p{N}][ _-])(?:x?i{1,3}|x?iv|x?vi{1,3}|x?ix)$/u.exec(base)?.[0] ?? romanBehind(base, unit)
   if (text === undefined) return null
   if (text.length === 1 && [...calledBy(unit)].some(word => word.startsWith(text.toLowerCase()))) return null
   return readRoman(text.toUpperCase())
+}
+
+/** Capitals that make a number straight behind the rule's own word: AktII. */
+function romanBehind(base: string, unit: Unit): string | undefined {
+  const [, word = '', roman] = /(?<!\p{L})(\p{Lu}?\p{Ll}{2,})(X{0,3}(?:IX|IV|V?I{1,3}|V))(?![\p{L}\p{N}])/u.exec(base) ?? []
+  return roman !== undefined && wordsOfRule(unit.requirement).includes(looseKey(word)) ? roman : undefined
 }
 
 /** The number that one letter at the end stands for, straight behind the rule's own word, as in "detail b": none of somebody's initials. */
