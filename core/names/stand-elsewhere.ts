@@ -270,10 +270,11 @@ function placeOf(word: string, folded: string, text: string): [start: number, en
   if (whole >= 0 || word.length < LEAST_APART) return [whole, whole + word.length]
   const words = [...folded.matchAll(/[\p{L}\p{N}]+/gu)]
   const [first, ...more] = words.flatMap((one, at) => {
-    // one letter may be written as two
-    if (word.includes('ss') && one[0].includes('ß') && looseKey(one[0]) === looseKey(word)) return [[one.index, one.index + one[0].length] as [number, number]]
     const next = words[at + 1]
-    return next && `${one[0]}${next[0]}` === word ? [[one.index, next.index + next[0].length] as [number, number]] : []
+    // one letter may be written as two
+    const isWhole = one[0].includes('ß') && looseKey(one[0]) === looseKey(word)
+    const last = isWhole ? one : next
+    return last && (isWhole || `${one[0]}${last[0]}` === word) ? [[one.index, last.index + last[0].length] as [number, number]] : []
   })
   return first && more.length === 0 ? first : [-1, -1]
 }
