@@ -397,7 +397,8 @@ function addLoneName(name: string, holder: string, add: Add): void {
   if (TITLE.test(name)) add(bare, holder, NAMED.family, bare)
   for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
   addUnparted(bare, holder, add)
-  const words = bare.split(/[\s-]+/)
+  // of two who play or work together people write the first
+  const words = bare.split(/[\s/-]+/)
   // two neighbouring ones, or all behind the first
   const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
   for (const part of parts) add(part, holder, NAMED.family, part)

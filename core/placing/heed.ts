@@ -1,9 +1,14 @@
+import type { Requirement } from '../brief/types'
 import { isAnyText } from '../names/parts'
+import { LIKE } from '../names/spans'
+import { tokensOf } from '../names/tokens'
+import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import type { Candidate } from './score'
 import { extensionAsked, isAtHome, isOfFamily } from './score'
+import { wordsWritten } from './piece-number'
 import type { FileView } from './view'
 import { WORTH } from './weights'
 import { ownWords, wordsSaid } from './words-said'
@@ -16,6 +21,7 @@ import { ownWords, wordsSaid } from './words-said'
 export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
   levelNamesakes(list)
   heedWords(list)
+  heedTwins(view, list)
   heedAlike(list)
   heedFormats(view, list)
   heedPlaces(view, list)
@@ -65,6 +71,32 @@ function heedWords(list: readonly Candidate[]): void {
   for (const one of list) {
     if (one.byHolder && list.some(other => other !== one && other.unit.holder === one.unit.holder && saysWords(other))) one.nameFit = 'none'
   }
+}
+
+/**
+ * Pieces whose names are the same but for the rule's own words are told apart by these alone: another word instead of one says nothing of which it
+ * is, however few letters it departs by. "3B_meter_20261005" is no _water_ the more for being shorter than _electricity_.
+ */
+function heedTwins(view: FileView, list: readonly Candidate[]): void {
+  const areTwins = (one: Candidate, other: Candidate) => other.unit.requirement !== one.unit.requirement && other.unit.holder === one.unit.holder
+    && other.unit.owed && other.formatFits && shapesOf(other.unit.requirement).some(shape => shapesOf(one.unit.requirement).includes(shape))
+  // a short word with a slip is that word
+  const isLike = (word: string) => tokensOf(view.base).some(token => likeness(token, word) >= LIKE)
+  const isUnsaid = ({ unit: { requirement } }: Candidate) => wordsSaid(view, requirement).share === 0 && !wordsWritten(requirement).some(isLike)
+  const doubtful = list.filter(one => one.nameFit === 'near' && one.leavesWords && list.some(other => areTwins(one, other)) && isUnsaid(one))
+  for (const one of doubtful) {
+    one.nameFit = 'none'
+    one.total -= one.requirement
+    one.requirement = 0
+  }
+}
+
+/** What names of a requirement are made of besides the rule's own words; of names without such words nothing. */
+function shapesOf({ names }: Requirement): string[] {
+  return names.flatMap(({ parts }) => {
+    const pieces = parts.map(part => (part.kind === 'field' ? `{${part.name}}` : part.text.replace(/\p{L}[\p{L}\p{M}\p{N}]*/gu, '*')))
+    return pieces.some(piece => piece.includes('*') && !piece.startsWith('{')) ? [pieces.join('')] : []
+  })
 }
 
 /**

@@ -1,8 +1,10 @@
 import type { Requirement } from '../brief/types'
 import type { ChoiceRule } from '../names/fields/choice'
 import { freeField } from '../names/fields/index'
+import { wordsOfSenses } from '../names/fields/sense-words'
 import { monthOf } from '../names/months'
 import { isOrdinalEnding, numberOfWord, placeInAlphabet } from '../names/number-words'
+import type { TemplatePart } from '../names/template'
 import { tokensOf } from '../names/tokens'
 import { foldCase } from '../text/fold'
 import { groupBy } from '../text/gather'
@@ -25,11 +27,27 @@ function gapsOf(text: string): { value: string, beside: string, rest: string }[]
       }))
 }
 
+/**
+ * The one word between two signs or fields that a template writes, with what is left of the template without it: `_water_` beside `_electricity_`.
+ * It tells something more than the rule's own words do where all of them stand for something of one kind.
+ */
+function gapsOfTemplate(parts: readonly TemplatePart[]): { value: string, beside: string, rest: string }[] {
+  const pieces = parts.map(part => (part.kind === 'field' ? `{${part.name}}` : part.text))
+  return parts.flatMap((part, at) => {
+    const [value = '', ...more] = part.kind === 'literal' ? tokensOf(part.text) : []
+    const isWord = more.length === 0 && value.length >= LEAST_WORD && /^\p{L}+$/u.test(value)
+    const rest = pieces.map((piece, place) => (place === at ? piece.replace(/[\p{L}\p{M}]+/gu, '') : piece)).join('|')
+    return isWord ? [{ value, beside: '', rest }] : []
+  })
+}
+const LEAST_WORD = 3
+
 /** Keeps by which words each requirement of a brief is told from those that are called the same but for them. */
 export function knowTelling(requirements: ReadonlySet<Requirement>): void {
   const all = [...requirements].map((requirement) => {
     const literals = requirement.names.flatMap(({ parts }) => parts.flatMap(part => (part.kind === 'literal' ? [part.text] : [])))
-    return { requirement, gaps: [requirement.title, ...literals].flatMap(gapsOf) }
+    const ofTemplates = requirement.names.flatMap(({ parts }) => gapsOfTemplate(parts))
+    return { requirement, gaps: [...[requirement.title, ...literals].flatMap(gapsOf), ...ofTemplates] }
   })
   const byRest = groupBy(all.flatMap(({ requirement, gaps }) => gaps.map(gap => ({ ...gap, requirement }))), ({ rest }) => rest)
   for (const { requirement, gaps } of all) {
@@ -39,7 +57,8 @@ export function knowTelling(requirements: ReadonlySet<Requirement>): void {
       const others = (byRest.get(rest) ?? []).flatMap(one => (one.requirement === requirement || own.has(one.value) ? [] : [one.value]))
       const values = [...new Set([value, ...others])]
       const words = values.filter(one => one.length > 1 && /^\p{L}+$/u.test(one))
-      return others.length > 0 ? [{ value, beside, values, words: { type: 'choice', values: words, meanings: {} } }] : []
+      const isTelling = others.length > 0 && (beside !== '' || wordsOfSenses(values).size > 0)
+      return isTelling ? [{ value, beside, values, words: { type: 'choice', values: words, meanings: {} } }] : []
     }))
   }
 }
@@ -66,10 +85,13 @@ function numberOf(token: string | undefined): number | null {
 /** Which in a row a sign is, a letter by its place in the alphabet. */
 const placeOf = (sign: string): number | null => (/^[a-z]$/.test(sign) ? placeInAlphabet(sign) : numberOf(sign))
 
-/** The signs that stand in a name beside the word that they number. */
-function signsSaid(words: readonly string[], { beside, values }: Telling, isWord: (token: string, word: string) => boolean): string[] {
+/** The signs that stand in a name beside the word that they number, be it by its first letter alone: T1 for Trabalho 1. */
+function signsSaid(base: string, words: readonly string[], { beside, values }: Telling, isWord: (token: string, word: string) => boolean): string[] {
   const signs = values.filter(isSign)
   if (signs.length < 2) return []
+  const joined = [...base.matchAll(/(?<![\p{L}\p{N}])(\p{L})(\d{1,2})(?![\p{L}\p{N}])/gu)].filter(([, letter = '']) => beside.startsWith(foldCase(letter)))
+  const [[, , joinedTo = ''] = [], ...more] = joined
+  if (more.length === 0 && signs.includes(joinedTo)) return [joinedTo]
   const isEnding = (token: string, at: number) => /^\d{1,2}$/.test(words[at - 1] ?? '') && !signs.includes(token) && isOrdinalEnding(token)
   const tokens = words.filter((token, at) => !isEnding(token, at))
   return tokens.flatMap((token, at) => {
@@ -105,7 +127,7 @@ export function tellingSaid(
   const tokens = telling.length === 0 ? [] : tokensOf(base)
   let isOther = false
   for (const one of telling) {
-    const signs = isSign(one.value) ? signsSaid(tokens, one, isWord) : []
+    const signs = isSign(one.value) ? signsSaid(base, tokens, one, isWord) : []
     const said = signs.length > 0 ? signs : valuesSaid(base, one)
     if (said.includes(one.value)) return { value: one.value, sure: signs.length > 0 }
     isOther ||= said.length > 0

@@ -81,11 +81,12 @@ const received = async () => (await loadReceived((await countingIntakes(brief)).
   .map(({ root: at, path, sha256 }) => `${at}: ${path} ${sha256?.slice(0, 6)}`).sort()
 const intakes = async () => Number((await db()('intake').where('brief_id', brief).count<{ count: string }[]>('* as count'))[0]?.count)
 const checked = async () => (await getCheck(owner, (await makeCheck(brief, owner.id)).id)).summary
-/** When a file was seen first and last (ms), in each check of the brief, the earliest first. */
+/** When a file was seen first and last (ms), as the checks of the brief tell it in turn: one that comes by itself between tells the same again. */
 async function seen(path: string): Promise<{ first: number, last: number | null }[]> {
   const checks = await db()('check_run').where('brief_id', brief).orderBy('id').select('id')
   const files = (await Promise.all(checks.map(check => allFiles(String(check.id))))).flatMap(all => all.filter(one => one.path === path))
-  return files.map(({ seenFirst = '', seenLast }) => ({ first: Date.parse(seenFirst), last: seenLast ? Date.parse(seenLast) : null }))
+  const told = files.map(({ seenFirst = '', seenLast }) => ({ first: Date.parse(seenFirst), last: seenLast ? Date.parse(seenLast) : null }))
+  return told.filter(({ first, last }, at) => first !== told[at - 1]?.first || last !== told[at - 1]?.last)
 }
 const CSV = 'day,count\n2026-10-01,4\n'
 

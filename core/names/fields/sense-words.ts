@@ -29,6 +29,11 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'outside außen aussen extérieur dehors exterior fuera esterno fuori fora buiten zewnątrz',
   ],
   turns: ['before vorher davor avant antes prima voor przed', 'after nachher danach après después despues dopo depois daarna'],
+  meters: [
+    'water wasser eau agua acqua água woda',
+    'electricity power current elec strom électricité electricidad elettricità eletricidade elektriciteit stroom prąd',
+    'gas gaz erdgas gás', 'heating heat heizung chauffage calefacción riscaldamento aquecimento verwarming ogrzewanie wärme',
+  ],
   daytimes: ['day tag jour día giorno dia dag dzień', 'night nacht nuit noche notte noite noc'],
   voices: [
     's sop soprano sopran sopraan', 'a alt alto altstimme contralto',
