@@ -28,13 +28,15 @@ const KINDS: { key: RoundKind, label: string, what: string }[] = [
   { key: 'dropped', label: 'no longer asked', what: 'asked for before only' },
 ]
 
-watch(() => [props.head.id, against.value] as const, async ([id, with_]) => {
-  await attempt(async () => {
-    round.value = await followUp.round(id, with_ === BEFORE ? undefined : with_)
-    checks.value = (await followUp.checks(props.head.briefId)).filter(one => one.id !== id)
-    shown.value = KINDS.find(({ key }) => (round.value?.counts[key] ?? 0) > 0)?.key ?? null
-  })
-}, { immediate: true })
+const newest = useNewest()
+watch(() => [props.head.id, against.value] as const, ([id, with_]) => attempt(() => newest(
+  Promise.all([followUp.round(id, with_ === BEFORE ? undefined : with_), followUp.checks(props.head.briefId)]),
+  ([compared, all]) => {
+    round.value = compared
+    checks.value = all.filter(one => one.id !== id)
+    shown.value = KINDS.find(({ key }) => compared.counts[key] > 0)?.key ?? null
+  },
+)), { immediate: true })
 
 const entries = computed(() => round.value?.entries.filter(entry => entry.kind === shown.value) ?? [])
 const titleOf = (id: string) => props.head.requirements.find(one => one.id === id)?.title ?? id

@@ -9,18 +9,15 @@ const emit = defineEmits<{ allow: [requirement: RequirementDocument] }>()
 const rules = useRules()
 const earlier = shallowRef<EarlierBrief[]>([])
 const cost = shallowRef<RuleCost | null>(null)
-let asked = 0
+const [newestEarlier, newestCost] = [useNewest(), useNewest()]
 
-watch(() => [props.briefId, props.roster] as const, async ([briefId]) => {
-  // where they cannot be fetched, nothing is said of them
-  earlier.value = await rules.earlier(briefId).catch(() => [])
-}, { immediate: true })
+// where they cannot be fetched, nothing is said of them
+watch(() => [props.briefId, props.roster] as const, ([briefId]) =>
+  newestEarlier(rules.earlier(briefId).catch(() => []), found => (earlier.value = found)), { immediate: true })
 
 watch(() => [earlier.value, JSON.stringify(props.document), props.requirementId, props.readable], async () => {
-  const turn = ++asked
   if (!props.readable || earlier.value.length === 0) return
-  const answer = await rules.cost(props.document, props.requirementId, props.roster, earlier.value).catch(() => null)
-  if (turn === asked) cost.value = answer
+  await newestCost(rules.cost(props.document, props.requirementId, props.roster, earlier.value).catch(() => null), answer => (cost.value = answer))
 })
 
 const CAUSES: Record<EarlierSlip['cause'], (slip: EarlierSlip) => string> = {

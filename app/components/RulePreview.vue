@@ -8,18 +8,15 @@ import { LONGEST_PATH } from '#core/names/portability'
 const props = defineProps<{ document: BriefDocument, requirementId: string, roster: Roster | null, readable: boolean }>()
 const rules = useRules()
 const shown = shallowRef<RulePreview>({ samples: [], warnings: [] })
-let asked = 0
+const newest = useNewest()
 
 watch(() => [JSON.stringify(props.document.requirements.find(one => one.id === props.requirementId)), props.roster, props.readable], async () => {
-  const turn = ++asked
   if (!props.roster || !props.readable) return
   try {
-    const preview = await rules.preview(
+    await newest(rules.preview(
       { ...props.document, exceptions: [], requirements: props.document.requirements.filter(one => one.id === props.requirementId) },
       props.requirementId, props.roster,
-    )
-    // only the newest answer counts
-    if (turn === asked) shown.value = preview
+    ), preview => (shown.value = preview))
   }
   catch {
     // while the rule cannot be read, the last one that could stands

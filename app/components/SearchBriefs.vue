@@ -11,11 +11,10 @@ const sumOf = ({ briefs, pieces, people, files }: Found) => briefs.length + piec
 const none = computed(() => found.value !== null && sumOf(found.value) === 0)
 
 // what was looked for stands in the address, and is looked for again where one comes back to it
-watch(asked, async (wanted) => {
+const newest = useNewest()
+watch(asked, (wanted) => {
   text.value = wanted
-  await attempt(async () => {
-    found.value = wanted.trim().length < 2 ? null : await desk.search(wanted)
-  })
+  return attempt(() => newest(wanted.trim().length < 2 ? Promise.resolve(null) : desk.search(wanted), answer => (found.value = answer)))
 }, { immediate: true })
 function look() {
   asked.value = text.value.trim()

@@ -12,22 +12,20 @@ const text = ref('')
 const tried = shallowRef<TriedName[]>([])
 const problem = ref('')
 const MOST = 2000
-let asked = 0
+const newest = useNewest()
 
 watch(() => [text.value, JSON.stringify(props.document), props.roster, props.readable], async () => {
   const paths = text.value.split('\n').map(line => line.trim()).filter(Boolean)
-  const turn = ++asked
   problem.value = paths.length > MOST ? `The first ${MOST} of ${paths.length} names are judged.` : ''
   if (paths.length === 0 || !props.readable) {
-    tried.value = []
+    await newest(Promise.resolve([]), none => (tried.value = none))
     return
   }
   try {
-    const answer = await rules.tryNames(props.document, props.roster, paths.slice(0, MOST))
-    if (turn === asked) tried.value = answer
+    await newest(rules.tryNames(props.document, props.roster, paths.slice(0, MOST)), answer => (tried.value = answer))
   }
   catch (error) {
-    if (turn === asked) problem.value = sayError(error)
+    problem.value = sayError(error)
   }
 })
 

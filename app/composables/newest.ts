@@ -1,5 +1,5 @@
 /**
- * For what is asked again and again: only the answer to the last question is taken, however late another one comes.
+ * For what is asked again and again: only the answer to the last question is taken, however late another one comes, and only its failure told.
  *
  * @example
  * const newest = useNewest()
@@ -9,7 +9,12 @@ export function useNewest() {
   let turn = 0
   return async function newest<T>(question: Promise<T>, take: (answer: T) => void): Promise<void> {
     const own = ++turn
-    const answer = await question
-    if (own === turn) take(answer)
+    try {
+      const answer = await question
+      if (own === turn) take(answer)
+    }
+    catch (error) {
+      if (own === turn) throw error
+    }
   }
 }

@@ -78,19 +78,23 @@ export const useDoor = defineStore('door', () => {
     document: door.document, roster: door.roster, person: door.holder.id, received: door.received, now: Date.now() + ahead.value,
   })) as DoorRule
 
+  /** What was chosen or said meanwhile is looked at anew: an earlier verdict says nothing of it. */
+  let looks = 0
   async function check(): Promise<void> {
-    if (!own.value || chosen.value.length === 0) return
-    checking.value = true
+    const look = ++looks
+    checking.value = own.value !== null && chosen.value.length > 0
+    if (!own.value || !checking.value) return
     try {
       const files = chosen.value.map(({ id, file, made, said }) => ({ id, file: toRaw(file), name: made ?? file.name, said: said && { ...said } }))
       const verdicts = new Map((await worker().judge(rule(own.value), files)).map(one => [one.id, one]))
+      if (look !== looks) return
       for (const one of chosen.value) {
         one.verdict = verdicts.get(one.id) ?? null
         one.name = one.made ?? properName(one) ?? one.file.name
       }
     }
     finally {
-      checking.value = false
+      if (look === looks) checking.value = false
     }
   }
 

@@ -34,9 +34,9 @@ export const useIntake = defineStore('intake', () => {
 
   /** The folder of the open brief that this browser can look at again. */
   const folder = ref<string | null>(null)
-  watch(() => [brief.current?.id, progress.value === null] as const, async ([id]) => {
-    folder.value = id === undefined ? null : (await keptFolder(id))?.name ?? null
-  }, { immediate: true })
+  const newest = useNewest()
+  watch(() => [brief.current?.id, progress.value === null] as const, ([id]) =>
+    newest(id === undefined ? Promise.resolve(null) : keptFolder(id), kept => (folder.value = kept?.name ?? null)), { immediate: true })
 
   useEventListener(window, 'beforeunload', (event) => {
     if (progress.value) event.preventDefault()

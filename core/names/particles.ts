@@ -11,8 +11,8 @@ export const BY = new Set([
 
 /** Words that lead on to more: "part with bowings" names nobody With (common practice, no source). */
 export const LEADING_ON = new Set([
-  'with', 'without', 'for', 'about', 'mit', 'ohne', 'fur', 'fuer', 'uber', 'ueber', 'avec', 'sans', 'pour', 'sur', 'con', 'sin', 'para', 'sobre',
-  'senza', 'com', 'sem', 'met', 'zonder', 'voor', 'over', 'bez', 'dla',
+  'with', 'without', 'about', 'mit', 'ohne', 'uber', 'ueber', 'avec', 'sans', 'sur', 'con', 'sin', 'sobre', 'senza', 'com', 'sem', 'met', 'zonder',
+  'over', 'bez',
 ])
 
 /** Words that end nothing: of "wind on cliff" the last word is no group's (common practice, no source). */

@@ -20,9 +20,9 @@ const joining = ref(false)
 const { busy, problem, attempt } = useAttempt()
 const roster = computed(() => brief.current?.roster ?? null)
 
-watch(draft, async (document) => {
-  problems.value = await findProblems(document, roster.value ?? undefined)
-}, { deep: true, immediate: true })
+const newest = useNewest()
+const find = (document: BriefDocument) => newest(findProblems(document, roster.value ?? undefined), found => (problems.value = found))
+watch(draft, find, { deep: true, immediate: true })
 
 const requirement = computed(() => draft.value.requirements[chosen.value])
 const requirementProblems = computed(() => {
