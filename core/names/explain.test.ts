@@ -397,6 +397,14 @@ test('a word of the title is nobody\'s name, what somebody is called no title', 
   expect(kinds('{family}_part', 'part with bowings', {})).toEqual(expect.arrayContaining(['family absent ']))
 })
 
+test.each([
+  ['vd Berg Daan p', 'family misspelt vd Berg'], ['Daan vd Berg p', 'family order vd Berg'], ['v.d. Berg Daan p', 'family misspelt v.d. Berg'],
+])('particles of a name are there by their first letters: %s', (name, told) => {
+  const parts = fillTemplate(parseTemplate('{family}_{given}_p'), {}, { family: 'van den Berg', given: 'Daan' })
+  const { differences } = explainParts(parts, name, { strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } })
+  expect(differences.filter(one => one.part === 'family').map(one => `${one.part} ${one.kind} ${one.actual}`)).toEqual([told])
+})
+
 test('letters inside another word are nobody\'s short name', () => {
   const parts = fillTemplate(parseTemplate('{group}_{family}_{given}_Gesundheit'), {}, { group: 'Luchse', family: 'Hansen', given: 'Bo' })
   const { differences } = explainParts(parts, 'Hansen Gesundheitsbogen unterschrieben', {

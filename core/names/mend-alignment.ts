@@ -7,6 +7,7 @@ import type { Edit } from './difference'
 import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral } from './parts'
+import { PARTICLES } from './particles'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { tokensOf } from './tokens'
@@ -55,6 +56,7 @@ export function mendAlignment(
   joinExtras(alignment, text)
   takeInstead(parts, alignment, text, context)
   standWordsOfNames(parts, alignment, text)
+  takeShortParticles(parts, alignment, text)
 }
 
 /**
@@ -278,6 +280,26 @@ function standWordsOfNames(parts: readonly NamePart[], alignment: Alignment, tex
   }
 }
 const WORDS = /[\p{L}\p{M}'’]+/gu
+
+/** First letters of particles before the name they belong to are them: the vd of "vd Berg" is none too much where it is van den Berg's. */
+function takeShortParticles(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (part.kind !== 'fixed' || !OF_NAME.has(part.part) || !span || span.end === span.start || span.edits.length === 0) continue
+    const words = span.text.split(' ')
+    const particles = words.slice(0, words.findIndex(word => !PARTICLES.has(word.toLowerCase())))
+    const isBare = particles.length > 0 && foldPlain(text.slice(span.start, span.end)) === foldPlain(words.slice(particles.length).join(' '))
+    const at = isBare
+      ? extras.findIndex(({ range: [start, end] }) => end <= span.start && trimSeparators(text.slice(end, span.start)) === ''
+        && foldPlain(text.slice(start, end).replace(/[\s._-]/g, '')) === foldPlain(particles.map(word => word.slice(0, 1)).join('')))
+      : -1
+    const [start] = extras[at]?.range ?? []
+    if (start === undefined) continue
+    extras.splice(at, 1)
+    const [from] = withinSeparators(text, [start, span.end])
+    spans[index] = { ...span, start: from, edits: [{ range: [from, span.end], expected: span.text }] }
+  }
+}
 
 /** Whether letters are those that the words of a name begin with, or the first of them: J-P for Jean-Pierre. */
 function isInitials(written: string, name: string): boolean {

@@ -252,3 +252,20 @@ describe('a number that is its holder\'s, in a list that numbers people and work
     expect([file?.at, file?.right]).toEqual([at, right])
   })
 })
+
+test('a name that tells all, its number written otherwise, is the piece in a format that is not asked for', async () => {
+  const songs: Rules = {
+    list: 'id,name\nB3,North Pier\nB4,Echo & Ivy',
+    requirements: [
+      {
+        id: 'track', title: 'Track', name: '{name} - {n} - {song}',
+        fields: { n: { type: 'number', digits: 2, from: 1, to: 3 }, song: { type: 'text' } },
+        formats: [{ id: 'wav' }], folder: '{name}', count: { from: 3, to: 3, by: 'n' }, strictness: { letterCase: 'exact', separators: 'exact' },
+      },
+      { id: 'rider', title: 'Stage rider', name: '{name} - rider', formats: [{ id: 'pdf' }], folder: '{name}' },
+    ],
+  }
+  const told = await toldOf(songs, 'Echo and Ivy/Echo & Ivy - 1 - Mirror.mp3', 'Echo and Ivy/Echo & Ivy - Mirror.mp3')
+  expect(told.get('Echo and Ivy/Echo & Ivy - 1 - Mirror.mp3')).toMatchObject({ at: 'track B4 1', right: 'Echo & Ivy/Echo & Ivy - 01 - Mirror.wav' })
+  expect(told.get('Echo and Ivy/Echo & Ivy - Mirror.mp3')).toMatchObject({ at: 'unplaced' })
+})

@@ -200,8 +200,18 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     best.leavesWords = told < SHARE.wordsNear && leavesAll(nearest, view.base)
     best.byHolder = best.leavesWords && !saysItself(nearest, view.base)
   }
+  // as one that fits is where format or folder speak against it
+  else if (isSpeltOtherwise(nearest)) best.nameFit = 'open'
   else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
 }
+
+/** Whether a name tells all that a rule with free text asks for, a number or day among it, and only writes it otherwise: 1 for 01. */
+function isSpeltOtherwise(nearest: Nearest | null): boolean {
+  const { form: { name = null } = {}, captures = {}, differences = [] } = nearest ?? {}
+  const isTold = (part: NamePart) => part.kind === 'free' && !isAnyText(part) && ownOf(captures, part.part) !== undefined
+  return name !== null && isOpenText(name) && name.some(isTold) && differences.every(({ kind }) => SPELLINGS.has(kind))
+}
+const SPELLINGS: ReadonlySet<string> = new Set(['digits', 'letter-case', 'separator'])
 
 /**
  * Whether a name so much alike is believed: what free text lets through is alike to anything, and so is a holder's name where the rule has
