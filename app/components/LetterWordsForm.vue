@@ -30,16 +30,19 @@ const FIELDS = [
 ] as const
 const WHOSE = { brief: 'set for this brief', account: 'your usual words', nobody: 'nothing of your own yet' }
 
+function showKept() {
+  words.value = { ...USUAL_WORDS, ...keptWords.value }
+}
 async function load() {
   await attempt(async () => {
     kept.value = null
     kept.value = await followUp.letter(props.briefId)
-    words.value = { ...USUAL_WORDS, ...keptWords.value }
+    showKept()
     copies.value = [...kept.value.copies]
   })
 }
 watch(() => props.briefId, load, { immediate: true })
-watch(language, () => (words.value = { ...USUAL_WORDS, ...keptWords.value }))
+watch(language, showKept)
 
 const changed = computed(() => kept.value !== null && (FIELDS.some(({ key }) => words.value[key] !== keptWords.value?.[key])
   || [...copies.value].sort().join() !== [...kept.value.copies].sort().join()))
@@ -52,7 +55,7 @@ async function keep() {
     })
     kept.value = await followUp.letter(props.briefId)
     // whoever writes on meanwhile keeps what they write
-    if (JSON.stringify(words.value) === written) words.value = { ...USUAL_WORDS, ...keptWords.value }
+    if (JSON.stringify(words.value) === written) showKept()
     emit('kept')
   })
 }

@@ -42,7 +42,9 @@ export const useDoor = defineStore('door', () => {
   /** Server's time less this machine's, whose clock may be wrong. */
   const ahead = ref(0)
   const chosen = ref<DoorFile[]>([])
-  const checking = ref(false)
+  /** How many looks at what was chosen are under way. */
+  const looks = ref(0)
+  const checking = computed(() => looks.value > 0)
   const sending = ref(false)
   const offline = ref(false)
   const receipt = shallowRef<Receipt | null>(null)
@@ -78,23 +80,23 @@ export const useDoor = defineStore('door', () => {
     document: door.document, roster: door.roster, person: door.holder.id, received: door.received, now: Date.now() + ahead.value,
   })) as DoorRule
 
+  const newest = useNewest()
   /** What was chosen or said meanwhile is looked at anew: an earlier verdict says nothing of it. */
-  let looks = 0
   async function check(): Promise<void> {
-    const look = ++looks
-    checking.value = own.value !== null && chosen.value.length > 0
-    if (!own.value || !checking.value) return
+    if (!own.value || chosen.value.length === 0) return
+    looks.value++
     try {
       const files = chosen.value.map(({ id, file, made, said }) => ({ id, file: toRaw(file), name: made ?? file.name, said: said && { ...said } }))
-      const verdicts = new Map((await worker().judge(rule(own.value), files)).map(one => [one.id, one]))
-      if (look !== looks) return
-      for (const one of chosen.value) {
-        one.verdict = verdicts.get(one.id) ?? null
-        one.name = one.made ?? properName(one) ?? one.file.name
-      }
+      await newest(worker().judge(rule(own.value), files), (judged) => {
+        const verdicts = new Map(judged.map(one => [one.id, one]))
+        for (const one of chosen.value) {
+          one.verdict = verdicts.get(one.id) ?? null
+          one.name = one.made ?? properName(one) ?? one.file.name
+        }
+      })
     }
     finally {
-      if (look === looks) checking.value = false
+      looks.value--
     }
   }
 

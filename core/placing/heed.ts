@@ -95,7 +95,7 @@ function heedTwins(view: FileView, list: readonly Candidate[]): void {
 function shapesOf({ names }: Requirement): string[] {
   return names.flatMap(({ parts }) => {
     const pieces = parts.map(part => (part.kind === 'field' ? `{${part.name}}` : part.text.replace(/\p{L}[\p{L}\p{M}\p{N}]*/gu, '*')))
-    return pieces.some(piece => piece.includes('*') && !piece.startsWith('{')) ? [pieces.join('')] : []
+    return pieces.some(piece => piece.includes('*')) ? [pieces.join('')] : []
   })
 }
 

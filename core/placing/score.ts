@@ -207,9 +207,8 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
 
 /** Whether a name tells all that a rule with free text asks for, a number or day among it, and only writes it otherwise: 1 for 01. */
 function isSpeltOtherwise(nearest: Nearest | null): boolean {
-  const { form: { name = null } = {}, captures = {}, differences = [] } = nearest ?? {}
-  const isTold = (part: NamePart) => part.kind === 'free' && !isAnyText(part) && ownOf(captures, part.part) !== undefined
-  return name !== null && isOpenText(name) && name.some(isTold) && differences.every(({ kind }) => SPELLINGS.has(kind))
+  const { form: { name = null } = {}, differences = [] } = nearest ?? {}
+  return isOpenText(name) && tellsValue(nearest) && differences.every(({ kind }) => SPELLINGS.has(kind))
 }
 const SPELLINGS: ReadonlySet<string> = new Set(['digits', 'letter-case', 'separator'])
 
@@ -323,9 +322,14 @@ function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly 
 
 /** Whether a name says a word of the rule's own, or tells one of its values: the holder's name alone is alike in every rule. */
 function saysItself(nearest: Nearest | null, base: string): boolean {
+  const { form: { name = null } = {} } = nearest ?? {}
+  return name !== null && !isOpenText(name) && (tellsValue(nearest) || saysOne(ownWordsIn(name), base))
+}
+
+/** Whether a name tells one of the values that its rule asks for, which free text is none of. */
+function tellsValue(nearest: Nearest | null): boolean {
   const { form: { name = null } = {}, captures = {} } = nearest ?? {}
-  const isTold = (part: NamePart) => part.kind === 'free' && ownOf(captures, part.part) !== undefined
-  return name !== null && !isOpenText(name) && (name.some(isTold) || saysOne(ownWordsIn(name), base))
+  return name?.some(part => part.kind === 'free' && !isAnyText(part) && ownOf(captures, part.part) !== undefined) ?? false
 }
 
 /** Whether free text stands in a rule that has words of its own, and none of these is said: then the rest is alike to much. */
