@@ -29,7 +29,7 @@ export function isNumbered({ requirement: { count } }: Unit): boolean {
 
 /** A slot pointed to; of pieces that nothing tells apart there is no `n`. */
 export function refTo(requirement: string, holder: string, n: number | null | undefined): SlotRef {
-  return { requirement, holder, ...(n === null || n === undefined ? {} : { n }) }
+  return n === null || n === undefined ? { requirement, holder } : { requirement, holder, n }
 }
 
 export function slotRef(unit: Unit, n: number | null): SlotRef {

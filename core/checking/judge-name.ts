@@ -162,8 +162,25 @@ function bearsNothing(base: string, wanted: string, differences: readonly Differ
   if (differences.some(one => one.kind === 'order')) return false
   const said = wanted.replace(/\{\w+\}/g, '')
   // in Latin letters it is there as well
-  return [said, ...romanised(said)].map(looseKey).every(asked => asked !== ''
-    && commonInOrder(looseKey(base).slice(0, LONGEST_NAME), asked.slice(0, LONGEST_NAME)) / asked.length < SOME)
+  const there = looseKey(base).slice(0, LONGEST_NAME)
+  return [said, ...romanised(said)].map(looseKey).every((asked) => {
+    const least = asked.length * SOME
+    const first = asked.slice(0, LONGEST_NAME)
+    // of nearly every name so much is found at a glance
+    return asked !== '' && foundInOrder(there, first) < least && commonInOrder(there, first) < least
+  })
+}
+
+/** At least so many characters two texts have in common in their order: each is taken where it stands next. */
+function foundInOrder(text: string, characters: string): number {
+  let [found, from] = [0, 0]
+  for (const char of characters) {
+    const at = text.indexOf(char, from)
+    if (at < 0) continue
+    found++
+    from = at + char.length
+  }
+  return found
 }
 
 type Nearest = ReturnType<typeof nearestForm>

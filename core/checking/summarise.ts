@@ -62,7 +62,10 @@ function slotsOf(
     const filledAs = broken ? 'to-fix' : 'right'
     const owed = counting ? filledAs : open
     return {
-      ...ref,
+      // every key by itself: of what is spread each of 50,000 slots would get a shape of its own
+      requirement: ref.requirement,
+      holder: ref.holder,
+      ...(ref.n === undefined ? {} : { n: ref.n }),
       status: waived ? 'waived' : owed,
       late,
       expected,

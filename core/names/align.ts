@@ -1,7 +1,8 @@
 import { accentForms, foldCase, isMark, plainPunctuation, stripMarks } from '../text/fold'
-import { BETWEEN, keeping } from '../text/kept'
+import { BETWEEN, keeping, keepingFor } from '../text/kept'
 import { ownOf } from '../text/own'
 import type { Edit } from './difference'
+import type { FreeRule } from './fields/index'
 import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
 import type { Strictness } from './strictness'
@@ -56,12 +57,21 @@ const RECEIVED: Units = {
  */
 export function alignParts(parts: readonly NamePart[], text: string, strictness: Strictness, known: Captures): Alignment {
   // what no cheapest way can pass is left out; nearly every name departs by less, and for the others all is looked at
-  const asked = parts.reduce((sum, part) => sum + (part.kind === 'fixed' ? part.texts[0]?.length ?? 0 : 0), 0)
+  const asked = parts.reduce((sum, part) => sum + lengthAsked(part, known), 0)
   for (const slips of SLIPS) {
     const near = alignWithin(Math.min(slips + Math.abs(text.length - asked), FAR), parts, text, strictness, known)
     if (near) return near
   }
   return alignWithin(Infinity, parts, text, strictness, known) ?? { cost: Infinity, spans: [], extras: [] }
+}
+
+const ANY_DAY = '2026-10-12T12:00'
+const sampleOf = keepingFor(1, (rule: FreeRule, today: string) => freeField(rule).sample(rule, today))
+
+/** How long a part is about: a value that is not settled, as its rule writes one. */
+function lengthAsked(part: NamePart, known: Captures): number {
+  if (part.kind === 'fixed') return part.texts[0]?.length ?? 0
+  return (ownOf(known, part.part) ?? sampleOf(part.rule, ANY_DAY)).length
 }
 
 /** What most misnamed files cost, and nearly all others, besides what they are longer or shorter than was asked; at most so much. */
@@ -93,15 +103,16 @@ export function alignWithin(
   let afterSeparator = false
   for (const part of parts) {
     const begin = input
-    if (limit < Infinity && !isReached(table, begin)) return null
+    const [low, high] = reached(table, begin)
+    if (low > high) return null
     if (part.kind === 'free') {
       input = alignFree(part, plain, known, table, input, received.skip)
       stages.push({ begin, output: input, ways: [] })
       afterSeparator = false
       continue
     }
-    const texts = strictness.accents === 'ignore' && part.texts.length > 0 ? waysToWrite(part.texts.join(BETWEEN)) : part.texts.map(asWritten)
-    const ways = texts.map(one => alignText(one.plain, one.text, received, strictness, table, begin, afterSeparator))
+    const texts = strictness.accents === 'ignore' && part.texts.length > 0 ? waysToWrite(part.texts.join(BETWEEN)) : part.texts
+    const ways = texts.map(one => alignText(one, received, strictness, table, { begin, low, high }, afterSeparator))
     const [only] = ways
     if (ways.length === 1 && only) input = only.last
     else if (ways.length > 1) {
@@ -128,6 +139,8 @@ export function alignWithin(
 
 /** One part's stretch of the table. */
 interface Stage { begin: number, output: number, ways: Way[] }
+/** A vector, and the first and last place of it that something within the limit reaches. */
+interface Reached { begin: number, low: number, high: number }
 /** One accepted text of a part: its rows lie between `begin` and `last`. */
 interface Way { text: string, first: number, last: number, length: number }
 
@@ -138,10 +151,10 @@ class Table {
   private used = 0
   constructor(readonly width: number, readonly limit: number) {}
 
-  /** Offset of a new vector, in which nothing is reached yet. */
-  add(): number {
+  /** Offset of so many new vectors, in which nothing is reached yet. */
+  add(vectors = 1): number {
     const slot = this.used
-    this.used += this.width
+    this.used += vectors * this.width
     if (this.used > this.costs.length) {
       this.costs = COSTS = grown(this.costs, new Float64Array(this.used * 2))
       this.steps = STEPS = grown(this.steps, new Uint16Array(this.used * 2))
@@ -158,12 +171,15 @@ function grown<T extends Float64Array | Uint16Array>(from: T, to: T): T {
 let COSTS = new Float64Array(16_384)
 let STEPS = new Uint16Array(16_384)
 
+/** Of each code unit, once it was met: typographic signs as the plain ones they equal, without marks, and without case. */
+const RAW = new Uint16Array(65_536)
 const PLAIN = new Uint16Array(65_536)
 const FOLDED = new Uint16Array(65_536)
 const MARK = new Uint8Array(65_536)
 function foldUnit(code: number): void {
-  const char = String.fromCharCode(code)
+  const char = plainPunctuation(String.fromCharCode(code))
   const plain = stripMarks(char)
+  RAW[code] = char.charCodeAt(0)
   MARK[code] = isMark(char) ? 1 : 0
   PLAIN[code] = plain.charCodeAt(0) || code
   FOLDED[code] = foldCase(plain).charCodeAt(0) || code
@@ -177,7 +193,7 @@ function readUnits(text: string, strictness: Strictness): Units {
     const code = text.charCodeAt(position)
     if (FOLDED[code] === 0) foldUnit(code)
     const separator = isSeparatorUnit(code)
-    units.raw[position] = code
+    units.raw[position] = RAW[code] ?? code
     units.plain[position] = PLAIN[code] ?? code
     units.folded[position] = FOLDED[code] ?? code
     units.separator[position] = separator ? 1 : 0
@@ -188,34 +204,32 @@ function readUnits(text: string, strictness: Strictness): Units {
   return units
 }
 
-/** An accepted text of a part, with what it equals. */
-const asWritten = (text: string): { text: string, plain: string } => ({ text, plain: plainPunctuation(text) })
 /** Every accepted text of a part where accents do not count; the same few are asked for again and again. */
-const waysToWrite = keeping(5000, texts => [...new Set(texts.split(BETWEEN).flatMap(accentForms))].map(asWritten))
+const waysToWrite = keeping(5000, texts => [...new Set(texts.split(BETWEEN).flatMap(accentForms))])
 
 const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
 
 // eslint-disable-next-line complexity -- the innermost loop of every explanation: each step in it is taken for every pair of characters
-function alignText(plain: string, text: string, received: Units, strictness: Strictness, table: Table, begin: number, afterSeparator: boolean): Way {
+function alignText(text: string, received: Units, strictness: Strictness, table: Table, from: Reached, afterSeparator: boolean): Way {
   const { width, limit } = table
+  const length = text.length
+  const first = table.add(length)
+  const { costs, steps } = table
   const { raw: rawAt, plain: plainAt, folded: foldedAt, separator: separatorAt, skip } = received
   const caseFree = strictness.letterCase === 'ignore'
   const marksFree = strictness.accents === 'ignore'
   const separatorCost = strictness.separators === 'ignore' ? 0 : 0.2
-  let before = begin
-  let [low, high] = reached(table, begin)
+  let { begin: before, low, high } = from
   let twoBefore = -1
-  let first = -1
   let previous = 0
   let previousSeparator = afterSeparator
-  for (let i = 0; i < plain.length; i++) {
-    const row = table.add()
-    const { costs, steps } = table
-    if (first < 0) first = row
-    const raw = plain.charCodeAt(i)
-    if (FOLDED[raw] === 0) foldUnit(raw)
-    const unmarked = PLAIN[raw] ?? raw
-    const folded = FOLDED[raw] ?? raw
+  for (let i = 0; i < length; i++) {
+    const row = first + i * width
+    const code = text.charCodeAt(i)
+    if (FOLDED[code] === 0) foldUnit(code)
+    const raw = RAW[code] ?? code
+    const unmarked = PLAIN[code] ?? code
+    const folded = FOLDED[code] ?? code
     const separator = isSeparatorUnit(raw) ? 1 : 0
     // of separators that meet one is enough where their runs count as one
     const absent = separator === 1 && separatorCost === 0 && previousSeparator ? 0 : ABSENT_CHAR
@@ -276,12 +290,7 @@ function alignText(plain: string, text: string, received: Units, strictness: Str
     previous = folded
     previousSeparator = separator === 1
   }
-  return { text, first, last: before, length: plain.length }
-}
-
-function isReached(table: Table, vector: number): boolean {
-  const [low, high] = reached(table, vector)
-  return low <= high
+  return { text, first, last: before, length }
 }
 
 /** The first and last place of a vector that something within the limit reaches. */
@@ -323,7 +332,7 @@ function alignFree(
   return row
 }
 
-/** Walks the cheapest way back and gathers where each part stands. */
+/** Walks the cheapest way back and gathers where each part stands, the last first. */
 function trace(stages: readonly Stage[], table: Table, text: string, strictness: Strictness): Pick<Alignment, 'spans' | 'extras'> {
   const spans: Span[] = []
   const extras: Alignment['extras'] = []
@@ -337,25 +346,26 @@ function trace(stages: readonly Stage[], table: Table, text: string, strictness:
     const stage = stages[index]
     if (!stage) continue
     if (stage.ways.length === 0 && stage.output === stage.begin) {
-      spans.unshift({ start: j, end: j, text: '', edits: [] })
+      spans.push({ start: j, end: j, text: '', edits: [] })
       continue
     }
     if (stage.ways.length === 0) {
       const end = skipAt(stage.output)
-      if (end > j) extras.unshift({ range: [j, end], before: index + 1 })
+      if (end > j) extras.push({ range: [j, end], before: index + 1 })
       const step = table.steps[stage.output + j] ?? ABSENT
       const taken = step >= TAKE ? step - TAKE : 0
-      spans.unshift({ start: j - taken, end: j, text: '', edits: [] })
+      spans.push({ start: j - taken, end: j, text: '', edits: [] })
       j -= taken
       continue
     }
     const way = stage.ways.length === 1 ? stage.ways[0] : stage.ways[table.steps[stage.output + j] ?? 0]
     if (way) j = traceText(way, table, text, j, index, spans, extras, strictness)
   }
-  if (j > 0) extras.unshift({ range: [0, j], before: 0 })
-  return { spans, extras }
+  if (j > 0) extras.push({ range: [0, j], before: 0 })
+  return { spans: spans.reverse(), extras: extras.reverse() }
 }
 
+/** The same within one part. */
 function traceText(
   way: Way, table: Table, text: string, from: number, index: number, spans: Span[], extras: Alignment['extras'],
   strictness: Strictness,
@@ -373,28 +383,30 @@ function traceText(
     if (stop > j) {
       // a mark belongs to the letter before it
       if (end < 0 && areFreeMarks(text.slice(j, stop), strictness)) end = stop
-      else if (end < 0) extras.unshift({ range: [j, stop], before: index + 1 })
+      else if (end < 0) extras.push({ range: [j, stop], before: index + 1 })
       else pending = [j, pending ? pending[1] : stop]
     }
     const step = steps[row + j] ?? ABSENT
     if (step === ABSENT) {
-      edits.unshift({ range: [j, j], expected: way.text[i] ?? '' })
+      edits.push({ range: [j, j], expected: way.text[i] ?? '' })
       continue
     }
     if (end < 0) end = j
-    if (pending) edits.unshift(...extraIn(pending, way.text.slice(i, i + 2), text, strictness))
+    if (pending) edits.push(...extraIn(pending, way.text.slice(i, i + 2), text, strictness))
     pending = null
     if (step === SWAP) {
-      edits.unshift({ range: [j - 2, j], expected: way.text.slice(i - 1, i + 1) })
+      edits.push({ range: [j - 2, j], expected: way.text.slice(i - 1, i + 1) })
       j -= 2
       i--
       continue
     }
-    if (!isAlike(text.charAt(j - 1), way.text.charAt(i), strictness)) edits.unshift({ range: [j - 1, j], expected: way.text.charAt(i) })
+    if (text.charCodeAt(j - 1) !== way.text.charCodeAt(i) && !isAlike(text.charAt(j - 1), way.text.charAt(i), strictness)) {
+      edits.push({ range: [j - 1, j], expected: way.text.charAt(i) })
+    }
     j--
   }
-  if (pending) extras.unshift({ range: pending, before: index })
-  spans.unshift({ start: j, end: end < 0 ? j : end, text: way.text, edits: joined(edits) })
+  if (pending) extras.push({ range: pending, before: index })
+  spans.push({ start: j, end: end < 0 ? j : end, text: way.text, edits: edits.length > 1 ? joined(edits.reverse()) : edits })
   return j
 }
 

@@ -1,3 +1,4 @@
+import { isPlain } from '../text/fold'
 import { CONFUSABLES } from './confusables'
 import type { NamePart } from './parts'
 
@@ -28,15 +29,10 @@ const SCRIPTS: readonly (readonly [name: Script, test: RegExp])[] = [
  * plainLook('Мarsh\u200B') //=> 'Marsh'
  */
 export function plainLook(text: string): string {
-  if (isAscii(text)) return text
+  if (isPlain(text)) return text
   let look = ''
   for (const char of text) look += lookOf(char)
   return look.normalize('NFC')
-}
-
-function isAscii(text: string): boolean {
-  for (let index = 0; index < text.length; index++) if (text.charCodeAt(index) > 127) return false
-  return true
 }
 
 function lookOf(char: string): string {
@@ -45,7 +41,7 @@ function lookOf(char: string): string {
   if (SPACES.test(char)) return ' '
   // full-width and mathematical forms are the plain letters and digits, by their compatibility form
   const compatible = char.normalize('NFKC')
-  if (isAscii(compatible)) return compatible
+  if (isPlain(compatible)) return compatible
   // a Latin letter with a stroke or hook is a letter of its own
   return /\p{Script=Latin}/u.test(char) ? char : LOOKS.get(char) ?? char
 }

@@ -55,8 +55,9 @@ function matchStraight(parts: readonly NamePart[], name: string, freeRange: stri
   let position = 0
   for (const part of parts) {
     if (part.kind === 'fixed') {
-      const text = plainPunctuation(part.texts[0] ?? '')
-      if (!received.startsWith(text, position)) return null
+      const text = part.texts[0] ?? ''
+      // one code unit stays one code unit
+      if (!received.startsWith(text, position) && !received.startsWith(plainPunctuation(text), position)) return null
       position += text.length
       continue
     }

@@ -1,6 +1,5 @@
 import { isPlain, looseKey, removeAccents } from '../text/fold'
 import { keeping } from '../text/kept'
-import { isDigit } from './fields/digits'
 
 /**
  * The words and numbers of a name, folded: separators, letter case and digits all part them. Kept, since one name is read for its
@@ -97,25 +96,19 @@ function piecesOf(text: string): Piece[] {
   return pieces
 }
 
-const SLASH = 0x2F
-
 /** The same for ASCII names, which most are. */
 function plainPieces(text: string): Piece[] | null {
   if (!isPlain(text)) return null
-  const lower = text.toLowerCase()
   const pieces: Piece[] = []
   let letters = ''
-  for (let at = 0; at < lower.length; at++) {
-    const code = lower.charCodeAt(at)
-    const isLetter = code >= 97 && code <= 122
-    if (isLetter) letters += lower.charAt(at)
-    else if (isDigit(code) || code === SLASH) {
-      if (letters !== '') pieces.push({ letters })
-      letters = ''
-      const start = at
-      while (isDigit(code) && at + 1 < lower.length && isDigit(lower.charCodeAt(at + 1))) at++
-      pieces.push(code === SLASH ? { letters: '/' } : { digits: lower.slice(start, at + 1) })
+  for (const run of text.toLowerCase().match(/[a-z]+|[0-9]+|\//g) ?? []) {
+    if (run >= 'a') {
+      letters += run
+      continue
     }
+    if (letters !== '') pieces.push({ letters })
+    letters = ''
+    pieces.push(run === '/' ? { letters: '/' } : { digits: run })
   }
   if (letters !== '') pieces.push({ letters })
   return pieces

@@ -7,7 +7,7 @@ import { beginningsOf, commonTail, withoutZeros } from '../names/tokens'
 import { isTradeWord } from '../names/trade-words'
 import type { Person, Roster } from '../roster/types'
 import { groupOf } from '../roster/values'
-import { looseKey, transcribe } from '../text/fold'
+import { isPlain, looseKey, transcribe } from '../text/fold'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
@@ -43,10 +43,10 @@ export interface Called { entries: Map<string, Entry[]>, numbers: Map<string, En
 export function gatherCalled(roster: Roster, groupWords: readonly string[], ruleWords: ReadonlySet<string>): Called {
   const entries = new Map<string, Entry[]>()
   const add: Add = (text, holder, strength, said, part) => {
-    for (const key of new Set([looseKey(text), looseKey(transcribe(text)), ...romanised(text).map(looseKey)])) {
+    for (const key of isPlain(text) ? [looseKey(text)] : new Set([text, transcribe(text), ...romanised(text)].map(looseKey))) {
       if (key.length < 2 && !/^\p{Lo}$/u.test(key)) continue
       const list = entries.get(key)
-      if (!list?.some(one => one.holder === holder)) gather(entries, key, { holder, strength, said, ...(part ? { part } : {}) })
+      if (!list?.some(one => one.holder === holder)) gather(entries, key, part ? { holder, strength, said, part } : { holder, strength, said })
     }
   }
   const numbers = new Map<string, Entry[]>()

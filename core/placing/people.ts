@@ -43,10 +43,10 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     evidence: Map<string, HolderEvidence>, list: readonly Entry[] | undefined, factor: number, key = '', keys?: Map<string, string[]>,
   ) => {
     if (!list || list.length > MOST_SHARED) return
-    for (const { holder, strength, ...more } of list) {
+    for (const { holder, strength, said, number } of list) {
       const value = strength * factor
       if (value <= (evidence.get(holder)?.strength ?? 0)) continue
-      evidence.set(holder, { strength: value, ...more })
+      evidence.set(holder, number ? { strength: value, said, number } : { strength: value, said })
       keys?.set(holder, [key])
     }
   }

@@ -89,7 +89,7 @@ export function viewFile(file: ReceivedFile, index: number, root: RootReading | 
   const called = splitExtension(name)
   const reading = readingUnder(file.reading, called.extension)
   return {
-    index, file: reading === file.reading ? file : { ...file, reading }, name, ...called, cut: seen.cut,
+    index, file: reading === file.reading ? file : { ...file, reading }, name, base: called.base, extension: called.extension, cut: seen.cut,
     sentBy: [...new Set([...seen.sentBy, ...sender])],
     timeInDoubt: (root?.copyTimes ?? false) && file.receivedAtFrom === 'modified',
     folder: seen.folder, levels: levelsOf(seen.folder), told: {},

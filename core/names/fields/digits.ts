@@ -50,12 +50,15 @@ export function endsOfNumber(received: FoundText, position: number, isNumber: (d
   return ends
 }
 
+/** X, x, # or ?: what stands for a figure not known yet. */
+const isOpenSign = (code: number): boolean => code === 88 || code === 120 || code === 35 || code === 63
+
 /** Every stretch that may mean a number, or stands for one not known yet. */
 export function takeNumbers(text: string, settled: string | undefined, isNumber: (digits: string) => boolean, take: Take): void {
   for (let start = 0; start < text.length; start++) {
     if (!isDigit(text.charCodeAt(start))) {
       // what stands for a number not known yet
-      if (/[X#?]/i.test(text[start] ?? '') && !/[\p{L}#?]/u.test(text[start - 1] ?? '')) {
+      if (isOpenSign(text.charCodeAt(start)) && !/[\p{L}#?]/u.test(text[start - 1] ?? '')) {
         const end = start + (/^(?:x+|#+|\?+)(?![\p{L}\p{N}])/iu.exec(text.slice(start, start + 12))?.[0].length ?? 0)
         if (end > start) take(start, end, 1.2)
       }
