@@ -158,8 +158,8 @@ function programsName(view: FileView, requirement: Requirement, people: readonly
 const SOME = 1 / 3
 
 function bearsNothing(base: string, wanted: string, differences: readonly Difference[]): boolean {
-  // what stands in another place is there
-  if (differences.some(one => one.kind === 'order')) return false
+  // what stands in another place is there, and so is a day or week that was not asked for
+  if (differences.some(one => one.kind === 'order' || one.kind === 'date-range')) return false
   const said = wanted.replace(/\{\w+\}/g, '')
   // in Latin letters it is there as well
   const there = looseKey(base).slice(0, LONGEST_NAME)

@@ -197,14 +197,17 @@ export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment
   }
 }
 
-/** Another of the choices straight beside one, that belongs to no part: label_DE_EN. */
+/** Another of the choices straight beside one, or another week with its word, that belongs to no part: label_DE_EN, log_W41_W42. */
 function choiceLeft(
   part: Extract<NamePart, { kind: 'free' }>, span: Span, extras: Alignment['extras'], text: string,
 ): [number, number] | null {
-  if (part.rule.type !== 'choice') return null
-  const { values } = part.rule
+  const { rule } = part
+  if (rule.type !== 'choice' && rule.type !== 'week') return null
   const [own, ...others] = [[span.start, span.end] as const, ...extras.map(({ range }) => range)].map(range => withinSeparators(text, range))
-  const isValue = ([from, to]: [number, number]) => values.some(value => foldCase(value) === foldCase(text.slice(from, to)))
+  const isValue = ([from, to]: [number, number]) => {
+    const some = text.slice(from, to)
+    return rule.type === 'choice' ? rule.values.some(value => foldCase(value) === foldCase(some)) : /^\p{L}/u.test(some) && freeField(rule).read(some, rule) !== undefined
+  }
   const isBeside = ([from, to]: [number, number]) => own !== undefined && from < to
     && /^[\s_,;.-]{1,3}$/.test(to <= own[0] ? text.slice(to, own[0]) : text.slice(own[1], from))
   const isOther = ([from, to]: [number, number]) => own !== undefined && foldCase(text.slice(from, to)) !== foldCase(text.slice(...own))

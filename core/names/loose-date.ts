@@ -43,17 +43,20 @@ function readWithTime(text: string, position: number, pattern: string, range: Ra
   return { end: day.end + all.length, written: `${day.written}${sign}${two(Number(hours))}${between}${minutes}`, kind: 'date-order' }
 }
 
+/** A year so many before another one is none of the work that is handed in now. */
+const LONG_AGO = 6
+
 /** Years as two figures are those of work that is handed in (common practice, no source). */
 const isYearOfWork = (short: string | undefined) => Number(short) >= 20 && Number(short) < 40
 
 /**
  * Whether of three pairs of figures the last one is the year, though the first one was asked to be: 03-10-26. Where both may be, full stops part
- * days from months and years (DIN 5008, from memory), and work is of this year rather than of one long ago: 20.10.26.
+ * days from months and years (DIN 5008, from memory), and work is of these years rather than of one long ago: 28.10.26, but 26.10.20.
  */
 function isYearLast(text: string, position: number, pattern: string): boolean {
-  const [whole, first, sign, last] = /^(\d\d)([-_. /])\d\d[-_. /](\d\d)(?!\d)/.exec(text.slice(position, position + 9)) ?? []
+  const [whole, first, sign, last] = /^(\d\d)([-_. /])\d{1,2}[-_. /](\d\d)(?!\d)/.exec(text.slice(position, position + 9)) ?? []
   if (whole === undefined || !pattern.startsWith('yy') || !isYearOfWork(last)) return false
-  return !isYearOfWork(first) || (sign === '.' && Number(first) < Number(last))
+  return !isYearOfWork(first) || (sign === '.' && Number(last) > Number(first) - LONG_AGO)
 }
 
 /**
@@ -146,7 +149,10 @@ function readMonth(text: string, position: number, pattern: string, range: Range
   const letters = parseDatePattern(pattern).flatMap(token => ('letter' in token ? [token.letter] : []))
   if (!letters.includes('MM') || letters.length > 2 || letters.includes('dd')) return null
   const match = MONTH_AND_YEAR.exec(text.slice(position, position + 24))
-  if (!match) return readMonthOfYear(text, position, pattern, range) ?? readRomanMonth(text, position, pattern, range)
+  if (!match) {
+    return readMonthOfYear(text, position, pattern, range) ?? readRomanMonth(text, position, pattern, range)
+      ?? readBareMonth(text, position, pattern, range)
+  }
   const [whole, number, year1, word1, year2, year3, word2, word3] = match
   const month = number === undefined ? monthOf(word1 ?? word2 ?? word3 ?? '') : Number(number)
   if (month === undefined || month < 1 || month > 12) return null
@@ -162,6 +168,15 @@ function readMonthOfYear(text: string, position: number, pattern: string, { from
   const year = `${from.slice(0, 2)}${short}`
   if (Number(year) < Number(from.slice(0, 4)) - 1 || Number(year) > Number(to.slice(0, 4)) + 1) return null
   return { end: position + whole.length, written: write(pattern, year, Number(month)), kind: 'date-order' }
+}
+
+/** Two figures that are the only ones of a name, where one month alone that is asked for can be meant: 09 for September. */
+function readBareMonth(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
+  const [month] = /^(?:0[1-9]|1[0-2])(?![\p{L}\p{N}])/u.exec(text.slice(position, position + 3)) ?? []
+  if (month === undefined || from === null || to === null || /[\p{L}\p{N}]/u.test(text[position - 1] ?? '') || /\d\D+\d/.test(text)) return null
+  const year = yearOf(Number(month), null, { from, to })
+  const written = year === null ? '' : write(pattern, year, Number(month))
+  return isWrittenDate(written, pattern, from, to) ? { end: position + month.length, written, kind: 'date-order' } : null
 }
 
 /** A month in Roman letters before its year, as in "X 2026"; one letter may be anything else, unless that month is asked for. */
@@ -258,7 +273,7 @@ function readInAnyOrder(text: string, position: number, pattern: string, { from,
   const days = written.size > 1 && allowed.size === 1 ? allowed : written
   const [only] = days
   // with dots people write the day before the month (common practice, no source)
-  const isOne = days.size === 1 || (allowed.size === 0 && match[0].includes('.'))
+  const isOne = days.size === 1 || match[0].includes('.')
   // hours and minutes cannot be made up, and two possible days are not one
   return {
     end: position + match[0].length, written: isOne && only !== undefined && !/[Hm]/.test(only) ? only : null,

@@ -71,6 +71,10 @@ describe('a month without a day', () => {
     // where both may be, full stops stand behind a day first
     expect(looseDate('20.10.26', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-20')
     expect(looseDate('26.10.20', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-20')
+    expect(looseDate('28.10.26', 0, 'yyyy-MM-dd')?.written).toBe('2026-10-28')
+    // a figure alone is no year, in whichever place
+    expect(looseDate('12.9.26', 0, 'yyyy-MM-dd')?.written).toBe('2026-09-12')
+    expect(looseDate('26-9-12', 0, 'yyyy-MM-dd')?.written).toBe('2026-09-12')
     expect(looseDate('20-10-26', 0, 'yyyy-MM-dd')?.written).toBe('2020-10-26')
     expect(looseDate('991231', 0, 'yyyy-MM-dd')?.written).toBe('2099-12-31')
   })

@@ -226,7 +226,13 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
     const ends = words.length > 1 ? [words[0] ?? '', words.at(-1) ?? ''] : []
     const written = number === undefined ? [] : [number, number.padStart(2, '0')].flatMap(one => before.map(written => `${written}${one}`))
     const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
-    const spoken = [...own, ...ends.filter(end => /^\p{L}{4,}$/u.test(end) && !NO_GROUPS.has(looseKey(end))), ...singularsOf(group)]
+    const spoken = [
+      // a number so long is counted by nothing else
+      ...own, ...ends.filter(end => /^(?:\p{L}{4,}|\d{3,})$/u.test(end) && !NO_GROUPS.has(looseKey(end))),
+      // St Marys for "St. Mary's Youth Choir"
+      ...words.slice(2).map((_, at) => words.slice(0, at + 2).join(' ')).filter(begun => looseKey(begun).length >= LEAST_BEGUN),
+      ...singularsOf(group),
+    ]
     const begun = shortenedGroup(group).map(looseKey).filter(short => !ruleWords.has(short))
     for (const short of new Set([...spoken.map(looseKey), ...begun])) gather(shorts, short, group)
   }
@@ -235,6 +241,9 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
     if (more.length === 0 && !known.has(short)) add(short, holderKey('group', only), NAMED.given, only)
   }
 }
+
+/** The first words of a long name, of so many letters at least. */
+const LEAST_BEGUN = 6
 
 /** What a long name of one word is shortened to: Senioren for Seniorenkreis (common practice, no source). */
 const shortenedGroup = (group: string): string[] =>

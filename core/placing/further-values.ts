@@ -1,7 +1,7 @@
 import { tokensOf } from '../names/tokens'
 import type { Roster } from '../roster/types'
 import { looseKey } from '../text/fold'
-import { gather } from '../text/gather'
+import { gather, groupBy } from '../text/gather'
 import { holderKey } from './called'
 import type { HolderEvidence } from './called'
 import { runsOf } from './people'
@@ -11,8 +11,8 @@ import { NAMED } from './weights'
 const isOfRule = (value: string, ruleWords: ReadonlySet<string>): boolean => !/\p{L}/u.test(value) || tokensOf(value).some(word => ruleWords.has(word))
 
 /**
- * Whose a folder is that is called as one person alone is in some column of the list, be it one that no rule uses: a patient's code, a house's
- * name. Numbers, and words that a rule knows, may be anything.
+ * Whose a folder is that is called as one person, or one group's members alone, are in some column of the list, be it one that no rule uses: a
+ * patient's code, a house's name, what a group works on. Numbers, and words that a rule knows, may be anything.
  */
 export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, ReadonlyMap<string, HolderEvidence>> {
   const owners = new Map<string, Map<string, HolderEvidence>>()
@@ -26,7 +26,17 @@ export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string
       owners.set(key, bearers)
     }
   }
-  for (const [key, bearers] of owners) if (bearers.size > 1) owners.delete(key)
+  const members = groupBy(people.filter(({ group }) => group !== ''), ({ group }) => group)
+  const groupOf = new Map(people.map(({ id, group }) => [holderKey('person', id), group]))
+  for (const [key, bearers] of owners) {
+    if (bearers.size === 1) continue
+    owners.delete(key)
+    // what all of one group have and nobody else is the group's, such as what it works on
+    const [group = '', ...others] = new Set([...bearers.keys()].map(holder => groupOf.get(holder)))
+    const [first] = bearers.values()
+    const isGroups = others.length === 0 && members.size > 1 && members.get(group)?.length === bearers.size
+    if (isGroups && first) owners.set(key, new Map([[holderKey('group', group), first]]))
+  }
   const ids = new Set(people.map(person => person.id))
   // a group of one sign is found in no text, but may be a whole folder's name, where nobody is numbered so
   for (const { group } of people) {

@@ -22,6 +22,7 @@ export function heedEachOther(view: FileView, list: readonly Candidate[]): void 
   levelNamesakes(list)
   heedWords(list)
   heedTwins(view, list)
+  heedValues(view, list)
   heedAlike(list)
   heedFormats(view, list)
   heedPlaces(view, list)
@@ -84,11 +85,28 @@ function heedTwins(view: FileView, list: readonly Candidate[]): void {
   const isLike = (word: string) => tokensOf(view.base).some(token => likeness(token, word) >= LIKE)
   const isUnsaid = ({ unit: { requirement } }: Candidate) => wordsSaid(view, requirement).share === 0 && !wordsWritten(requirement).some(isLike)
   const doubtful = list.filter(one => one.nameFit === 'near' && one.leavesWords && list.some(other => areTwins(one, other)) && isUnsaid(one))
-  for (const one of doubtful) {
-    one.nameFit = 'none'
-    one.total -= one.requirement
-    one.requirement = 0
+  for (const one of doubtful) doubt(one)
+}
+
+/**
+ * A day, number or the like that says of a piece nothing else, in a format that is none of its own, is rather that of another piece of the same
+ * holder's that has such a value, too, in whose format it is: "Waldrand Sept 26.xlsx" is the sheet of September, and no protocol of the 26th.
+ */
+function heedValues(view: FileView, list: readonly Candidate[]): void {
+  const tells = ({ form, captures }: Candidate) => (form?.name ?? []).some(part => part.kind === 'free' && !isAnyText(part)
+    && ownOf(captures, part.part) !== undefined)
+  const isMeant = (other: Candidate) => other.formatFits && other.unit.owed && tells(other) && extensionAsked(view, other.unit.requirement)
+  for (const one of list) {
+    if (one.nameFit !== 'near' || !one.leavesWords || one.formatFits || isOfFamily(view, one.unit.requirement)) continue
+    if (list.some(other => other.unit.holder === one.unit.holder && isMeant(other))) doubt(one)
   }
+}
+
+/** Takes back what a name was thought to say of a piece. */
+function doubt(one: Candidate): void {
+  one.nameFit = 'none'
+  one.total -= one.requirement
+  one.requirement = 0
 }
 
 /** What names of a requirement are made of besides the rule's own words; of names without such words nothing. */

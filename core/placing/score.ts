@@ -26,7 +26,7 @@ import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } 
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
-import { asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
+import { asksWeeksAlone, asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
 
 /** How well a name fits a unit; `open`: only because free text lets much through, while format or folder speak against it. */
 export type NameFit = 'exact' | 'lenient' | 'marked' | 'open' | 'near' | 'none'
@@ -422,17 +422,23 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
 /** A number behind v from here on is a week where weeks are asked for. */
 const LEAST_WEEK = 10
 
-/** How much a week tells behind a word for weeks where the rule writes one before it: in the very folder nothing else is needed, "week44". */
+/**
+ * How much a week tells behind a word for weeks where the rule writes one before it: in the very folder nothing else is needed, "week44"; nor
+ * where no other piece has a week at all, "Paula KW 44".
+ */
 function weekTold(best: Candidate, nearest: Nearest | null, { base }: FileView): number {
   const { name } = nearest?.form ?? {}
-  if (!name || !isAtHome(best)) return 0
-  const isTold = (part: NamePart) => part.kind === 'free' && part.rule.type === 'week' && WEEK_KEYS.has(wordBefore(name, part.part))
-    && ownOf(best.captures, part.part) !== undefined
+  const isTold = (field: string) => ownOf(best.captures, field) !== undefined || best.outside.some(one => one.field === field)
+  const weeks = (name ?? []).filter(part => part.kind === 'free' && part.rule.type === 'week' && isTold(part.part))
+  if (!name || weeks.length === 0) return 0
+  const isHome = isAtHome(best) && weeks.some(({ part }) => WEEK_KEYS.has(wordBefore(name, part)))
+  const isAlone = best.formatFits && best.holder >= NAMED.given && asksWeeksAlone(best.unit.requirement)
   const tokens = tokensOf(base)
   // v44 is vecka 44: so many versions there are of nothing
   const sign = tokens.find((token, at) => (WEEK_KEYS.has(token) || token === 'v') && /^\d{1,2}$/.test(tokens[at + 1] ?? '')
     && (token !== 'v' || Number(tokens[at + 1]) >= LEAST_WEEK))
-  return sign !== undefined && name.some(isTold) && saysNothingElse(best.unit, base, sign) ? SHARE.wordsNear : 0
+  const tells = sign !== undefined && (isHome || (isAlone && sign !== 'v'))
+  return tells && saysNothingElse(best.unit, base, sign) ? SHARE.wordsNear : 0
 }
 
 /** Whether all words of a name are the rule's own or its holder's, or only tell its state. */

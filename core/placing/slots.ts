@@ -179,7 +179,7 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
 }
 
 function byFitThenKeep(unit: Unit, a: Arrival, b: Arrival): number {
-  return FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b)
+  return Number(canCount(b)) - Number(canCount(a)) || FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b)
 }
 
 /** How many files are no pieces of their own: copies of others, or other states of them. */

@@ -75,6 +75,9 @@ const LEVELS = new WeakMap<Requirement, ReadonlySet<string>>()
 /** Values of its choices that no other requirement of the brief has: the others tell neither. */
 const CHOICES = new WeakMap<Requirement, ReadonlySet<string>>()
 
+/** A sign of the requirement that alone asks for weeks. */
+const WEEKS = new WeakMap<Requirement, ReadonlySet<string>>()
+
 /** Kinds of work that a requirement's own words name and no other's. */
 const KINDS = new WeakMap<Requirement, ReadonlySet<string>>()
 
@@ -89,6 +92,9 @@ export function liesAtOwnLevel(view: FileView, requirement: Requirement): boolea
   const last = view.levels.at(-1)
   return last !== undefined && (LEVELS.get(requirement)?.has(looseKey(last)) ?? false)
 }
+
+/** Whether weeks are told by names of this requirement alone. */
+export const asksWeeksAlone = (requirement: Requirement): boolean => (WEEKS.get(requirement)?.size ?? 0) > 0
 
 /** Whether a value of its choices is one that no other requirement has. */
 export const isOwnChoice = (requirement: Requirement, value: string): boolean => CHOICES.get(requirement)?.has(looseKey(value)) ?? true
@@ -114,6 +120,7 @@ export function knowApart(requirements: ReadonlySet<Requirement>): void {
   knowTelling(requirements)
   knowOwn(LEVELS, requirements, levelsOf)
   knowOwn(CHOICES, requirements, choicesOf)
+  knowOwn(WEEKS, requirements, ({ fields }) => Object.values(fields).flatMap(rule => (rule.type === 'week' ? [rule.type] : [])))
   const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement), short: shortWords(requirement) }))
   const common = inAll(all.map(({ lists }) => lists.flat()))
   knowOwn(KINDS, requirements, requirement => ownWords(requirement).flat().flatMap(kindsOf))
@@ -135,7 +142,8 @@ export const inLatin: (word: string) => readonly string[] = keeping(1000, romani
 
 /** A word among those of a name, and how many of its letters count as said. */
 export function findWord(word: string, tokens: readonly string[]): { said: string, letters: number } {
-  if ([word, ...inLatin(word)].some(one => tokens.some(token => isNearWord(token, one)))) return { said: word, letters: word.length }
+  const isSaid = (one: string) => tokens.some(token => isNearWord(token, one)) || isWrittenApart(one, tokens)
+  if ([word, ...inLatin(word)].some(isSaid)) return { said: word, letters: word.length }
   // Schluessel of a rule is Schlüssel in a compound
   const plain = word.replace(/([aou])e(?!$)/g, '$1')
   // cut short, as in "gloss" for glossary; too short a piece may be another word
@@ -154,6 +162,14 @@ export function findWord(word: string, tokens: readonly string[]): { said: strin
   const short = begun.length < 5 && word.startsWith(begun)
   return { said: begun, letters: short ? begun.length : Math.max(begun.length, word.length * SHARE.wordsNear) }
 }
+
+/** Whether a word is written as two: "seh test" for Sehtest. */
+function isWrittenApart(word: string, tokens: readonly string[]): boolean {
+  const isBoth = (token: string, next: string) => token.length >= LEAST_PART && next.length >= LEAST_PART && word === `${token}${next}`
+  return word.length >= LEAST_APART && tokens.some((token, at) => isBoth(token, tokens[at + 1] ?? ''))
+}
+const LEAST_APART = 6
+const LEAST_PART = 3
 
 /** Whether two long words begin alike but for their ends. */
 const isCognate = (token: string, word: string): boolean => beginAlike(token, word, Math.max(LEAST_STEM, Math.ceil(word.length * 0.75)))

@@ -43,6 +43,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
   if (same !== undefined) return same
+  const year = yearMeant(actual, values)
+  if (year !== undefined) return year
   const ways = waysOf(actual)
   const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
@@ -70,12 +72,19 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
   // one capital is the choice that alone begins with it, where all of them are words that begin otherwise: L of left and right
   if (/^\p{Lu}$/u.test(actual) && areWords(values)) return values.find(value => plain(value).startsWith(word))
   if (word.length < LEAST_MEANT || !/^\p{L}+(?: \p{L}+)*$/u.test(word)) return undefined
-  const isCode = (one: string) => one !== '' && one.length <= MOST_CODE && areCodes(values) && word.length > one.length + 1
+  const isCode = (one: string) => one !== '' && one.length <= MOST_CODE && areCodes(values, one) && word.length > one.length + 1
   const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
     .some(one => one.startsWith(word) || ((one.length > LEAST_MEANT + 1 || isCode(one)) && word.startsWith(one))))
   // the last word of a compound says what it is: Funk for Sprechfunk
   const ends = meant.length > 0 ? meant : values.filter(value => plain(ownOf(meanings, value) ?? '').endsWith(word))
   return ends.length === 1 ? ends[0] : undefined
+}
+
+/** The one year that two figures mean where all choices are years: 26 for 2026. */
+function yearMeant(actual: string, values: readonly string[]): string | undefined {
+  if (!/^\d\d$/.test(actual) || !values.every(value => /^(?:19|20)\d\d$/.test(value))) return undefined
+  const [only, ...more] = values.filter(value => value.endsWith(actual))
+  return more.length === 0 ? only : undefined
 }
 
 /** Whether choices are words of which each begins with a letter of its own. */
@@ -86,8 +95,10 @@ const LEAST_CODE = 2
 /** So many values in capitals are words cut short: of GR, AN and SC a Grundriss is GR (common practice, no source). */
 const MOST_CODE = 4
 const LEAST_CODES = 3
-const areCodes = (values: readonly string[]): boolean => values.length >= LEAST_CODES && !areLanguages(values)
-  && values.every(value => /^\p{Lu}+$/u.test(value) && value.length >= LEAST_CODE && value.length <= MOST_CODE)
+/** Of two codes one of so many letters is a word cut short: of VD and LAT lateral is LAT. */
+const LONG_CODE = 3
+const areCodes = (values: readonly string[], code: string): boolean => values.length >= (code.length >= LONG_CODE ? 2 : LEAST_CODES)
+  && !areLanguages(values) && values.every(value => /^\p{Lu}+$/u.test(value) && value.length >= LEAST_CODE && value.length <= MOST_CODE)
 
 /** A word in the ways accents are written, letter case aside: "Süd" is SUED. */
 const waysOf: (word: string) => readonly string[] = keeping(2000, word => [...new Set(accentWays(word).map(foldCase))])
@@ -298,7 +309,10 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   // nor is a choice without its year beside another one: of Q3 2025 Q3 is no 2026-Q3
   const bare = withoutCommon(rule.values)
   const ofOtherYear = bare !== null && /\d/.test(bare.common) && [...name.matchAll(/(?<!\d)(?:19|20)\d{2}(?!\d)/g)].some(([year]) => year !== bare.common)
-  const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word))
+  // nor are two figures of a day a year
+  const isOfDay = ([start, end]: [number, number]) => /^\d\d$/.test(name.slice(start, end))
+    && (/\d[-_. /]$/.test(name.slice(0, start)) || /^[-_. /]\d/.test(name.slice(end)))
+  const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word) && !isOfDay(word))
   const meant = [
     () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
     () => [...writtenOut(name, rule)].map(({ start, end }) => [start, end] as const),

@@ -33,15 +33,18 @@ const LONG_CODES: Readonly<Record<string, string>> = {
   fi: 'fin', hu: 'hun', ro: 'ron rum', el: 'ell gre', ru: 'rus', uk: 'ukr', tr: 'tur', ar: 'ara', zh: 'zho chi', ja: 'jpn', la: 'lat',
 }
 
-/** Shortened as dictionaries do, folded (German and English ones, from memory). */
+/** Shortened as dictionaries do, folded (German, English and Polish ones, from memory). */
 const SHORTENED: Readonly<Record<string, string>> = {
-  en: 'engl', de: 'dt dtsch germ', fr: 'frz franz', es: 'span', it: 'ital', pt: 'port', nl: 'ndl niederl', pl: 'poln', cs: 'tschech', da: 'dan',
-  sv: 'schwed', no: 'norw', fi: 'finn', hu: 'ung hung', el: 'griech', ru: 'russ', uk: 'ukr', tr: 'turk', ar: 'arab', zh: 'chin', ja: 'jap',
-  la: 'lat',
+  en: 'engl ang', de: 'dt dtsch germ niem', fr: 'frz franz', es: 'span', it: 'ital', pt: 'port', nl: 'ndl niederl', pl: 'poln',
+  cs: 'tschech', da: 'dan', sv: 'schwed', no: 'norw', fi: 'finn', hu: 'ung hung', el: 'griech', ru: 'russ', uk: 'ukr', tr: 'turk', ar: 'arab',
+  zh: 'chin', ja: 'jap', la: 'lat',
 }
 
+/** A Polish adjective as it stands beside words of other genders: angielskie, angielska. */
+const inflected = (word: string): string[] => (/(?:s|c|dz)ki$/.test(word) ? [word, `${word}e`, `${word.slice(0, -1)}a`] : [word])
+
 const BY_WORD = new Map([...Object.entries(WORDS), ...Object.entries(LONG_CODES), ...Object.entries(SHORTENED)]
-  .flatMap(([code, words]) => words.split(' ').map(word => [word, code] as const)))
+  .flatMap(([code, words]) => words.split(' ').flatMap(inflected).map(word => [word, code] as const)))
 
 /**
  * Whether two words are codes of two languages, written alike.

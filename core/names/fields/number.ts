@@ -15,6 +15,10 @@ const isNumber = (digits: string, rule: NumberRule, anyRange = false): boolean =
 /** Whether a number is a year: another count of figures is no other value of it. */
 export const isYears = ({ digits, from, to }: NumberRule): boolean => digits === 4 && from >= 1900 && to <= 2199
 
+const YEAR = /^(?:19|20)\d\d$/
+/** What stands behind the year of a number: that number, which is no month or day. */
+const isYearOfNumber = (behind: string): boolean => /^[-_/.](?!\d{1,2}(?!\d))\d{1,6}(?!\d|[-_/.]\d)/.test(behind)
+
 /** The year that its last two digits mean, where one alone may be: 25 for 2025; `undefined`: they are no year. */
 function yearMeant(actual: string, rule: NumberRule): string | undefined {
   if (!isYears(rule) || !/^\d\d$/.test(actual)) return undefined
@@ -49,6 +53,8 @@ export const number: FreeField<NumberRule, typeof options> = {
       // eight figures are a day, and no year, and one or three are none
       if (rule.digits === 4 && end - start > rule.digits) return
       if (isYears(rule) && end - start !== rule.digits && yearMeant(text.slice(start, end), rule) === undefined) return
+      // beside another number a year is the year of that: of "2026-114" the number is 114
+      if (!isYears(rule) && YEAR.test(text.slice(start, end)) && isYearOfNumber(text.slice(end))) cost += 1.6
       const besides = told && !isIn(text.slice(start, end)) ? 1.5 + (/(?<!\p{L})v$/iu.test(text.slice(0, start)) ? 0.5 : 0) : 0
       take(start, end, cost + besides)
     })

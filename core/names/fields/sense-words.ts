@@ -59,6 +59,12 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'blue blau bleu azul blu blauw niebieski', 'green grün gruen vert verde groen zielony', 'yellow gelb jaune amarillo giallo amarelo geel żółty',
     'grey gray grau gris grigio cinzento grijs szary', 'brown braun brun marrón marrone castanho bruin brązowy',
   ],
+  orientations: [
+    'landscape horizontal quer querformat paysage horizontale apaisado orizzontale paisagem liggend poziomo poziomy poziome',
+    'portrait vertical hoch hochformat verticale verticaal retrato ritratto staand pionowo pionowy pionowe',
+    'square quadrat quadratisch carré cuadrado quadrato quadrado vierkant kwadrat kwadratowy',
+  ],
+  systems: ['win windows pc', 'mac macos osx apple', 'web html html5 webgl browser', 'linux ubuntu', 'android', 'ios iphone'],
   subjects: [
     'm ma maths math mathe mathematics mathematik mathématiques matemáticas matematica matemática wiskunde matematyka',
     'd german deutsch allemand alemán tedesco alemão duits niemiecki', 'e english englisch anglais inglés inglese inglês engels angielski',
