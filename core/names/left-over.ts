@@ -177,12 +177,40 @@ function valueBeside(parts: readonly NamePart[], spans: readonly Span[], text: s
   return sides.find(side => side && ![undefined, own].includes(read(...side)) && isFreeOfValues(parts, spans, side)) ?? null
 }
 
-/** A choice, day or week beside which another of its kind stands, as two are named together, is neither of them: Q1-Q4, S44+S45. */
+/** Where another value of a part's kind stands beside it, as two are named together. */
+function otherBeside(
+  parts: readonly NamePart[], spans: readonly Span[], extras: Alignment['extras'], text: string, index: number,
+): [number, number] | null {
+  const [part, span] = [parts[index], spans[index]]
+  if (part?.kind !== 'free' || !span) return null
+  switch (part.rule.type) {
+    case 'date': return dayBeside(text, span)
+    case 'choice':
+    case 'week': return valueBeside(parts, spans, text, index) ?? choiceLeft(part, span, extras, text)
+    case 'number': return beginOfRange(part, span, extras, text)
+    default: return null
+  }
+}
+
+/** The number from which several go on to the one that was taken, where it belongs to no part: the 11 of sheets 11-14. */
+function beginOfRange(
+  { rule }: Extract<NamePart, { kind: 'free' }>, { start, end }: Span, extras: Alignment['extras'], text: string,
+): [number, number] | null {
+  const begins = /(?<![\p{L}\p{N}])(\d{1,4}) ?[-–] ?$/u.exec(text.slice(0, start))
+  if (!begins) return null
+  const { 1: first = '', index } = begins
+  const isLeft = extras.some(({ range: [from, to] }) => from <= index && to >= index + first.length)
+  const read = (digits: string) => freeField(rule).read(digits, rule)
+  const isRange = Number(first) < Number(text.slice(start, end)) && read(first) !== undefined
+  return isLeft && isRange && !/^\d/.test(text.slice(end)) ? [index, index + first.length] : null
+}
+
+/** A choice, day, week or number beside which another of its kind stands, as two are named together, is neither of them: Q1-Q4, S44+S45. */
 export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
-    if (part.kind !== 'free' || !['choice', 'week', 'date'].includes(part.rule.type) || !span || span.end === span.start) continue
-    const other = part.rule.type === 'date' ? dayBeside(text, span) : valueBeside(parts, spans, text, index) ?? choiceLeft(part, span, extras, text)
+    if (part.kind !== 'free' || !span || span.end === span.start) continue
+    const other = otherBeside(parts, spans, extras, text, index)
     if (!other) continue
     const [start, end] = [Math.min(span.start, other[0]), Math.max(span.end, other[1])]
     spans[index] = { ...span, start, end, several: true }

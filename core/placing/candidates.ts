@@ -328,8 +328,14 @@ function isPair(said: string, number: string, view: FileView, unit: Unit | undef
   return extensionAsked(view, unit.requirement) || isOfFamily(view, unit.requirement)
 }
 
-/** Units whose further columns name or folder speak of; too many say nothing. */
+/** Units whose further columns name or folder speak of, be it with a slip where nobody is named at all; too many say nothing. */
 function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<string, Spoken>): ReadonlyMap<number, Spoken> {
+  const told = toldColumns(view, index, spoken)
+  const meant = told.size === 0 && spoken.size === 0 ? slippedColumns(view, index) : told
+  return meant.size > MOST_UNITS ? new Map() : meant
+}
+
+function toldColumns(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<string, Spoken>): Map<number, Spoken> {
   const told = new Map<number, Spoken>()
   const namesSomebody = () => [...spoken].some(([key, { evidence }]) => key.startsWith('p:')
     && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/^\d+$/.test(one.said)))
@@ -339,7 +345,7 @@ function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<str
     ...numberInFolder(view, index, counted, namesSomebody),
   ]
   for (const { where, text, number } of texts) {
-    for (const [unit, { strength: whole, said }] of index.byColumns(text)) {
+    for (const [unit, { strength: whole, said }] of index.byColumns.told(text)) {
       if (where === 'name' && /^\d+$/.test(said) && counted(said)) continue
       if (number !== undefined && !isPair(said, number, view, index.units[unit])) continue
       // what lies in the folder of a class 2B, or is called by it, is not number 2's
@@ -356,7 +362,12 @@ function columnsOf(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<str
       else if (strength > (before?.strength ?? 0)) told.set(unit, { strength, evidence })
     }
   }
-  return told.size > MOST_UNITS ? new Map() : told
+  return told
+}
+
+function slippedColumns(view: FileView, index: EvidenceIndex): Map<number, Spoken> {
+  const slipped = [...index.byColumns.nearly(view.base)]
+  return new Map(slipped.map(([unit, { strength, said }]) => [unit, { strength, evidence: [{ kind: 'named', where: 'name nearly', said }] }]))
 }
 
 function withColumn(holder: Spoken, column: Spoken | undefined): Spoken {

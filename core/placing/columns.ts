@@ -15,8 +15,9 @@ import { ownOf } from '../text/own'
 import { gather, gatherOnce } from '../text/gather'
 import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '../names/tokens'
 import { escapedOf } from '../text/escaped'
+import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
-import { runsOf } from './people'
+import { deletionsOf, runsOf } from './people'
 import { wordsOfRule } from './piece-number'
 import { LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
@@ -36,9 +37,9 @@ const NAMES = new Set<string>(['title', 'group', ...ROSTER_COLUMNS.map(column =>
 /**
  * Indexes units by the values of the list's further columns that their rule uses: a code, a language, a number.
  *
- * @returns looks a text up: by unit index, the strongest value it holds
+ * @returns looks a text up
  */
-export function indexColumns(units: readonly Unit[]): (text: string) => Map<number, ColumnEvidence> {
+export function indexColumns(units: readonly Unit[]): ColumnIndex {
   const keyOf = (requirement: string, value: string) => `${requirement}\n${value}`
   const byValue = new Map<string, Set<number>>()
   const used = new Map([...new Set(units.map(unit => unit.requirement))].map(requirement => [requirement, columnsUsed(requirement)]))
@@ -84,7 +85,9 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
   addInitials(columns, entries)
   const ids = new Set(units.flatMap(unit => unit.people.map(person => person.id)))
   const areNobodys = codesOfNobody([ids, ...columns.map(({ values }) => values.keys())])
-  return (text) => {
+  const ruleWords = new Set([...used.keys()].flatMap(wordsOfRule))
+  let near: Map<string, string[]> | null = null
+  const toldBy = (text: string) => {
     const told = new Map<number, ColumnEvidence>()
     if (entries.size === 0) return told
     const most = areNobodys(text) ? NAMED.sharedColumn : Infinity
@@ -96,7 +99,41 @@ export function indexColumns(units: readonly Unit[]): (text: string) => Map<numb
     }
     return told
   }
+  const nearly = (text: string) => {
+    const told = new Map<number, ColumnEvidence>()
+    near ??= indexNear(entries.keys())
+    for (const run of entries.size === 0 ? [] : runsOf(text)) {
+      if (!LONG_WORD.test(run) || ruleWords.has(run)) continue
+      const meant = new Set([run, ...deletionsOf(run)].flatMap(cut => near?.get(cut) ?? []).filter(word => editDistance(word, run, 1) <= 1))
+      const [only, ...more] = meant
+      if (only === undefined || more.length > 0) continue
+      for (const { unit, value, strength } of entries.get(only) ?? []) told.set(unit, { strength: strength * OF_NAMED.slip, said: value })
+    }
+    return told
+  }
+  return { told: toldBy, nearly }
 }
+
+/** Looks a text up among the values of the list's further columns: by unit index, the strongest value it holds. */
+export interface ColumnIndex {
+  told(text: string): Map<number, ColumnEvidence>
+  /** The same allowing one slip in a long word, where one value alone is as near; only asked where nobody is told. */
+  nearly(text: string): Map<number, ColumnEvidence>
+}
+
+/** Fewer letters with a slip are another word. */
+const LEAST_SLIPPED = 6
+
+/** Words of letters by all that is left of them without one letter. */
+function indexNear(words: Iterable<string>): Map<string, string[]> {
+  const index = new Map<string, string[]>()
+  for (const word of words) {
+    if (!LONG_WORD.test(word)) continue
+    for (const cut of new Set([word, ...deletionsOf(word)])) gather(index, cut, word)
+  }
+  return index
+}
+const LONG_WORD = new RegExp(`^\\p{L}{${LEAST_SLIPPED},40}$`, 'u')
 
 /** A rule's own word behind which a value stands, and how it is shortened: so many letters at least. */
 const LEAST_WORD = 3

@@ -10,7 +10,7 @@ import { formsOf } from '../brief/forms'
 import { fixedEnds, patternsOf } from '../names/patterns'
 import { KeyIndex, NONE, union } from '../names/key-index'
 import type { UnitSet } from '../names/key-index'
-import type { ColumnEvidence } from './columns'
+import type { ColumnIndex } from './columns'
 import { indexColumns } from './columns'
 import { holderKey } from './called'
 import { LEAST_VALUE, ownersOfValues, valuesByPerson } from './further-values'
@@ -38,7 +38,7 @@ export interface EvidenceIndex {
   /** Whether one person alone is of a group: then the group says who it is. */
   isOfOne(group: string): boolean
   /** Units whose further columns (a code, a language) a text names, as far as their rule uses them. */
-  byColumns(text: string): Map<number, ColumnEvidence>
+  byColumns: ColumnIndex
   /** Whether a text is a group's or another value of the list. */
   isListed(text: string): boolean
   /** Whether titles, rules or their choices have a word. */

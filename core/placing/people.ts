@@ -266,6 +266,7 @@ function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
   return index
 }
 
-function deletionsOf(key: string): string[] {
+/** All that is left of a word without one of its letters. */
+export function deletionsOf(key: string): string[] {
   return Array.from({ length: Math.min(key.length, 40) }, (_, at) => foldCase(key.slice(0, at) + key.slice(at + 1)))
 }

@@ -360,9 +360,19 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || Number(seemsRight(b)) - Number(seemsRight(a))
     || Number(tellsAll(b)) - Number(tellsAll(a))
     || Number(a.elsewhere ?? false) - Number(b.elsewhere ?? false)
+    || Number(isMisspelt(a)) - Number(isMisspelt(b))
     || Number(saysMore(a)) - Number(saysMore(b))
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)
+}
+
+const isNearly = (where: string): boolean => where.endsWith('nearly')
+
+/** Whether whose a file is was only told by a name with a slip: it may be that of somebody called nearly so. */
+function isMisspelt({ candidate: { evidence } }: Arrival): boolean {
+  const named = evidence.flatMap(one => (one.kind === 'named' ? [one] : []))
+  const isPlain = (said: string) => named.some(one => one.said === said && !isNearly(one.where))
+  return named.some(({ where, said }) => isNearly(where) && !isPlain(said))
 }
 
 /** An accepted format, sound content and a name that fits at least nearly: a file without one of these counts only where none has all. */
