@@ -285,10 +285,12 @@ function whatIsKnown(view: FileView, evidence: readonly Evidence[], requirements
   return { ...(named?.kind === 'named' ? { named: named.said } : {}), ...(words ? { words: asWritten(words.said, view.base) } : {}) }
 }
 
-/** A word that a rule itself writes and a name says, however short. */
+/** A word that a rule itself writes, or one of its choices, and a name says, however short. */
 function wordWritten(view: FileView, requirements: readonly Requirement[]): { said: string[] } | null {
   const tokens = tokensOf(view.base)
-  const written = requirements.flatMap(wordsWritten).find(word => /^\p{L}{2,}$/u.test(word) && tokens.includes(word))
+  const choices = requirements.flatMap(({ fields }) => Object.values(fields).flatMap(rule => (rule.type === 'choice' ? rule.values : [])))
+  const written = [...requirements.flatMap(wordsWritten), ...choices.flatMap(tokensOf)]
+    .find(word => /^\p{L}{2,}$/u.test(word) && tokens.includes(word))
   return written === undefined ? null : { said: [written] }
 }
 

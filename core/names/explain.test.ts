@@ -412,3 +412,13 @@ test('letters inside another word are nobody\'s short name', () => {
   })
   expect(differences.filter(one => one.part === 'given').map(one => `${one.kind} ${one.actual}`)).toEqual(['absent '])
 })
+
+// common practice, no source
+test('a figure of somebody\'s own code is no number by itself', () => {
+  const parts = fillTemplate(parseTemplate('{id}_{n}_front'), { n: { type: 'number', digits: 3, from: 1, to: 3 } }, { id: 'FI-003' })
+  const { captures, differences } = explainParts(parts, 'FI-003_front_002', {
+    strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' },
+  })
+  expect(captures).toEqual({ n: '002' })
+  expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toContain('n order 002')
+})

@@ -187,22 +187,23 @@ function otherBeside(
     case 'date': return dayBeside(text, span)
     case 'choice':
     case 'week': return valueBeside(parts, spans, text, index) ?? choiceLeft(part, span, extras, text)
-    case 'number': return beginOfRange(part, span, extras, text)
+    case 'number': return beginOfRange(parts, spans, text, index)
     default: return null
   }
 }
 
-/** The number from which several go on to the one that was taken, where it belongs to no part: the 11 of sheets 11-14. */
-function beginOfRange(
-  { rule }: Extract<NamePart, { kind: 'free' }>, { start, end }: Span, extras: Alignment['extras'], text: string,
-): [number, number] | null {
+/** The number from which several go on to the one that was taken, where it is no other value: the 11 of sheets 11-14. */
+function beginOfRange(parts: readonly NamePart[], spans: readonly Span[], text: string, index: number): [number, number] | null {
+  const [part, span] = [parts[index], spans[index]]
+  if (part?.kind !== 'free' || !span) return null
+  const { rule } = part
+  const { start, end } = span
   const begins = /(?<![\p{L}\p{N}])(\d{1,4}) ?[-–] ?$/u.exec(text.slice(0, start))
   if (!begins) return null
-  const { 1: first = '', index } = begins
-  const isLeft = extras.some(({ range: [from, to] }) => from <= index && to >= index + first.length)
-  const read = (digits: string) => freeField(rule).read(digits, rule)
-  const isRange = Number(first) < Number(text.slice(start, end)) && read(first) !== undefined
-  return isLeft && isRange && !/^\d/.test(text.slice(end)) ? [index, index + first.length] : null
+  const first = begins[1] ?? ''
+  const side: [number, number] = [begins.index, begins.index + first.length]
+  const isRange = Number(first) < Number(text.slice(start, end)) && freeField(rule).read(first, rule) !== undefined
+  return isRange && !/^\d/.test(text.slice(end)) && isFreeOfValues(parts, spans, side) ? side : null
 }
 
 /** A choice, day, week or number beside which another of its kind stands, as two are named together, is neither of them: Q1-Q4, S44+S45. */

@@ -14,7 +14,8 @@ import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
 import {
-  LEAST_WORD, freeDays, standInPlace, standJoinedValues, standOwnNumbers, standOwnValues, standOwnWords, standSigned, standToldValues, wordOf,
+  LEAST_WORD, freeDays, standAlone, standInPlace, standJoinedValues, standOwnNumbers, standOwnValues, standOwnWords, standSigned,
+  standToldValues, wordOf,
 } from './stand-elsewhere'
 import type { Known } from './unlike'
 import { OF_NAME, isOfLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
@@ -31,6 +32,7 @@ export function mendAlignment(
   parts: readonly NamePart[], alignment: Alignment, text: string, context: Known, known: Captures,
 ): void {
   const { strictness } = context
+  standAlone(parts, alignment, text, known)
   freeDays(parts, alignment, text, known)
   standSigned(parts, alignment, text, known)
   takeWhole(parts, alignment, text, strictness)
@@ -93,7 +95,10 @@ function takeBack(parts: readonly NamePart[], { spans }: Alignment, text: string
   const inside = spans.flatMap((span, at) => (at !== index && span.end > span.start && span.start < end && span.end > start ? [at] : []))
   const gives = (at: number) => {
     const [part, span] = [parts[at], spans[at]]
-    if (!part || part.kind === 'free') return part !== undefined && isAnyText(part)
+    // the 3 of FI-003 is no other number
+    const isWithin = part?.kind === 'free' && part.rule.type === 'number' && isHolders(parts[index])
+      && span !== undefined && span.start >= start && span.end <= end
+    if (!part || part.kind === 'free') return part !== undefined && (isAnyText(part) || isWithin)
     return part.part === 'literal' || (span !== undefined && (likeness(text.slice(span.start, span.end), span.text) < LIKE || isWordLeft(span, at)))
   }
   // what is left of it is a word of its own: of "Saucier_Sahin" the first letters of Omer Sahin are none

@@ -131,6 +131,21 @@ const isBesideOwn = (parts: readonly NamePart[], spans: readonly Span[], at: num
   return isLiteral(part) && span !== undefined && span.end > span.start && /\p{L}/u.test(span.text)
 })
 
+/** A name that is nothing but the days of the week that is asked for in it stands for nothing else: "21-27 Sept". */
+export function standAlone(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, known: Captures): void {
+  const whole = withinSeparators(text, [0, text.length])
+  if (!/\d.*[-–].*\d/.test(text)) return
+  const isIt = (part: NamePart) => part.kind === 'free' && part.rule.type === 'week'
+    && ownOf(known, part.part) === undefined && freeField(part.rule).read(text.slice(...whole), part.rule) !== undefined
+  const at = parts.length < 2 ? -1 : parts.findIndex(isIt)
+  if (at < 0 || parts.slice(at + 1).some(isIt)) return
+  for (const [index, span] of spans.entries()) {
+    const [start, end] = index === at ? whole : [whole[index < at ? 0 : 1], whole[index < at ? 0 : 1]]
+    spans[index] = { start, end, text: span.text, edits: [] }
+  }
+  extras.length = 0
+}
+
 /** The same for a value that the name itself tells, where it stands in what was taken for somebody's or the rule's own words. */
 export function standToldValues(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
   const { spans, extras } = alignment

@@ -101,7 +101,7 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
   }
   const nearly = (text: string) => {
     const told = new Map<number, ColumnEvidence>()
-    near ??= indexNear(entries.keys())
+    near ??= indexNear(entries)
     for (const run of entries.size === 0 ? [] : runsOf(text)) {
       if (!LONG_WORD.test(run) || ruleWords.has(run)) continue
       const meant = new Set([run, ...deletionsOf(run)].flatMap(cut => near?.get(cut) ?? []).filter(word => editDistance(word, run, 1) <= 1))
@@ -124,11 +124,12 @@ export interface ColumnIndex {
 /** Fewer letters with a slip are another word. */
 const LEAST_SLIPPED = 6
 
-/** Words of letters by all that is left of them without one letter. */
-function indexNear(words: Iterable<string>): Map<string, string[]> {
+/** Long words of values by all that is left of them without one letter; what is only known with the rule's own word before it has no slip. */
+function indexNear(entries: ReadonlyMap<string, readonly Entry[]>): Map<string, string[]> {
   const index = new Map<string, string[]>()
-  for (const word of words) {
-    if (!LONG_WORD.test(word)) continue
+  for (const [word, list] of entries) {
+    const isWord = LONG_WORD.test(word) && list.some(({ value }) => looseKey(value) === word || tokensOf(value).includes(word))
+    if (!isWord) continue
     for (const cut of new Set([word, ...deletionsOf(word)])) gather(index, cut, word)
   }
   return index

@@ -151,20 +151,25 @@ function heedHomes(view: FileView, list: readonly Candidate[]): void {
 const takesWords = ({ nameFit, form, captures }: Candidate): boolean => nameFit === 'near'
   && (form?.name ?? []).some(part => isAnyText(part) && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? ''))
 
-/** Whether a file lies elsewhere than its requirement asks for, and is of quite another format. */
+/** Whether a file is of quite another format than its requirement asks for, and lies elsewhere where that asks for a folder. */
 export function isOutOfPlace(view: FileView, { unit: { requirement }, formatFits, folderFits }: Candidate): boolean {
-  return !formatFits && !folderFits && requirement.formats.length > 0 && (requirement.folder?.length ?? 0) > 0 && !isOfFamily(view, requirement)
+  return !formatFits && !(asksFolder(requirement) && folderFits) && requirement.formats.length > 0 && !isOfFamily(view, requirement)
 }
+
+const asksFolder = ({ folder }: Requirement): boolean => (folder?.length ?? 0) > 0
 
 /**
  * A name that fits one piece, in the format and the folder of another of the same holder's whose words alone are left out of it, is the other:
- * "drawings/BR-1002_B.pdf" is the drawing, though the model is called so.
+ * "drawings/BR-1002_B.pdf" is the drawing, though the model is called so. Where no folder is asked for the format alone says it.
  */
 function heedPlaces(view: FileView, list: readonly Candidate[]): void {
   for (const one of list) {
     if (one.nameFit === 'none' || one.nameFit === 'near' || !isOutOfPlace(view, one)) continue
-    const isMeant = ({ unit, nameFit, formatFits, folderFits }: Candidate) => unit.holder === one.unit.holder && unit.owed && nameFit === 'near'
-      && formatFits && folderFits && unit.requirement.formats.length > 0 && (unit.requirement.folder?.length ?? 0) > 0
+    const isThere = ({ unit: { requirement }, folderFits, leavesWords }: Candidate) => (asksFolder(requirement)
+      ? folderFits
+      : !asksFolder(one.unit.requirement) && !leavesWords && extensionAsked(view, requirement))
+    const isMeant = (other: Candidate) => other.unit.holder === one.unit.holder && other.unit.owed && other.nameFit === 'near'
+      && other.formatFits && other.unit.requirement.formats.length > 0 && isThere(other)
     if (!list.some(isMeant)) continue
     one.total += WORTH.name.open - WORTH.name[one.nameFit]
     one.nameFit = 'open'

@@ -254,8 +254,17 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   const isOwn = (word: string) => ownWords(best.unit.requirement).some(words => words.includes(looseKey(word)))
   if (differences.some(one => isOtherName(one) && !isOwn(one.actual)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
-  const isOther = differences.some(isOtherId) && differences.some(one => OF_HOLDER.has(one.part))
-  if (isOther && best.holder < NAMED.family) best.holder = Math.min(best.holder, LEAST_NAMED)
+  const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
+  if (differences.some(isOtherId) && (isInPart || !isCalled(best))) best.holder = Math.min(best.holder, LEAST_NAMED)
+}
+
+/**
+ * Whether name or folder call somebody by more than their group, or what else the list has of them: of a level that one alone has others may
+ * come.
+ */
+function isCalled({ evidence, unit: { people } }: Candidate): boolean {
+  const shared = new Set(people.flatMap(({ group, fields }) => [group, ...Object.values(fields)]).map(looseKey))
+  return evidence.some(one => one.kind === 'named' && !shared.has(looseKey(one.said)))
 }
 
 /** Takes the days, months and weeks that the folder tells where the name tells none. */
@@ -419,6 +428,8 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
   return tells && (isOwn || saysNothingElse(best.unit, view.base, sign)) ? SHARE.wordsNear : 0
 }
 
+const FROM_TO = /\d.*[-–].*\d/
+
 /** A number behind v from here on is a week where weeks are asked for. */
 const LEAST_WEEK = 10
 
@@ -433,6 +444,10 @@ function weekTold(best: Candidate, nearest: Nearest | null, { base }: FileView):
   if (!name || weeks.length === 0) return 0
   const isHome = isAtHome(best) && weeks.some(({ part }) => WEEK_KEYS.has(wordBefore(name, part)))
   const isAlone = best.formatFits && best.holder >= NAMED.given && asksWeeksAlone(best.unit.requirement)
+  // its first and last day say it as well: 14-20 Sept
+  const isDays = ({ part, actual }: Difference) => FROM_TO.test(actual) && weeks.some(one => one.part === part)
+  const days = isAlone ? nearest?.differences.find(isDays)?.actual : undefined
+  if (days !== undefined && saysNothingElse(best.unit, base.replace(days, ' '), '')) return SHARE.wordsNear
   const tokens = tokensOf(base)
   // v44 is vecka 44: so many versions there are of nothing
   const sign = tokens.find((token, at) => (WEEK_KEYS.has(token) || token === 'v') && /^\d{1,2}$/.test(tokens[at + 1] ?? '')

@@ -242,8 +242,8 @@ function isWeek(number: number, { candidate: { captures, unit: { requirement: { 
  */
 function valuesOf({ view, candidate: { form, captures, unit } }: Arrival): string | null {
   const fields = (form?.name ?? []).filter(part => part.kind === 'free')
-  // as many choices as pieces: then each is one piece
-  const isEachOne = fields.length === 1 && fields.every(({ rule }) => rule.type === 'choice' && rule.values.length >= numbersOf(unit).most)
+  // as many choices, weeks or months as pieces: then each is one piece
+  const isEachOne = fields.length === 1 && fields.every(({ rule }) => (freeField(rule).many?.(rule) ?? 0) >= numbersOf(unit).most)
   if (copyMarksOf(view).length > 0 && !isEachOne) return null
   const lasting = fields.filter(part => !freeField(part.rule).version)
   const mayBeSeveral = lasting.length === fields.length && fields.some(isAnyText) && !fields.some(({ rule }) => rule.type === 'number')

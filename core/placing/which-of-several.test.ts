@@ -17,6 +17,30 @@ describe('of several files for one piece', () => {
     expect([told.get(counts)?.at, told.get(other)?.at]).toEqual(['price dunmore-glass', 'superseded'])
   })
 
+  test.each([
+    ['26-090_xray_lat_2.dcm', '26-090_xray_lat.jpg', 'an accepted format goes before a name that fits'],
+    ['26-090_xray_lat.dcm', '26-090_xray_lat_2.dcm', 'of two in that format the name that fits does'],
+  ])('of one choice %s comes before %s: %s', async (counts, other) => {
+    const rays: Rules = {
+      list: 'id,name\n26-090,Stahl',
+      requirements: [{
+        id: 'x', title: 'X-ray', name: '{id}_xray_{view}', fields: { view: { type: 'choice', values: ['VD', 'LAT'] } }, count: { from: 2, to: 2 },
+        formats: [{ id: 'dcm' }],
+      }],
+    }
+    expect(await roundOf(rays, counts, other)).toEqual({ [counts]: 'x 26-090', [other]: 'superseded' })
+    expect(await roundOf(rays, other, counts)).toEqual({ [counts]: 'x 26-090', [other]: 'superseded' })
+  })
+
+  test('one with a slip in whose it is does not come before one without', async () => {
+    const talks: Rules = {
+      list: 'id,given,family\n3,Jiri,Novak\n4,Petra,Novakova',
+      requirements: [{ id: 'talk', title: 'Prezentace', name: '{family}_prezentace', formats: [{ id: 'pptx' }] }],
+    }
+    const round = await roundOf(talks, 'Novak_prezentace_final.pptx', 'Novak_prezentace.odp', 'Nova_prezentace.pptx')
+    expect(round['Novak_prezentace_final.pptx']).toBe('talk 3')
+  })
+
   test('a first version is no newer than one without', async () => {
     const told = await toldOf(offers, 'dunmore prices v1.xlsx', 'dunmore prices.xlsx')
     expect(told.get('dunmore prices.xlsx')?.at).toBe('price dunmore-glass')

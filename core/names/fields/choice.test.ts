@@ -23,6 +23,10 @@ const FIELDS: Record<string, FieldRule> = {
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
   day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
+  ray: { type: 'choice', values: ['VD', 'LAT'], meanings: {} }, since: { type: 'choice', values: ['2025', '2026'], meanings: {} },
+  step: { type: 'choice', values: ['Zuschnitt', 'Verleimen', 'Oberfläche'], meanings: {} },
+  invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
+  anyDay: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
 }
 const told = (template: string, name: string) => {
   const { captures, differences } = explainParts(
@@ -50,6 +54,18 @@ describe('a choice', () => {
     expect(told('{family}_photo_{bank}', `Marsh_photo_${written}`)[0]).toEqual(read)
     // of two that begin alike none is meant
     expect(told('{family}_{song}', 'Marsh_A')[0]).toEqual({})
+  })
+
+  test.each([
+    ['ray', 'lateral', { ray: 'LAT' }], ['ray', 'vdr', {}], ['since', '26', { since: '2026' }], ['since', '27', {}],
+    ['step', 'zuschneiden', { step: 'Zuschnitt' }], ['step', 'leimen', { step: 'Verleimen' }], ['step', 'zusammenbauen', {}],
+    ['step', 'leim', {}],
+  ])('is known by the word that it, or its end, is a form of: of {%s} %s is %j', (field, written, read) => {
+    expect(told(`{family}_{${field}}`, `Marsh_${written}`)[0]).toEqual(read)
+  })
+
+  test('is no year of which a day tells two figures', () => {
+    expect(told('{family}_{since}', 'Marsh 25.3.26')[0]).toEqual({})
   })
 
   test('which begins no other word, and languages shorten nothing', () => {
@@ -174,6 +190,8 @@ describe('codes of languages', () => {
   test('are known by what dictionaries shorten the words to', () => {
     const short = ['engl', 'dt', 'frz', 'span', 'ital', 'ndl', 'poln', 'schwed']
     expect(short.map(word => languageMeant(word, CODES))).toEqual(['en', 'de', 'fr', 'es', 'it', 'nl', 'pl', 'sv'])
+    // Polish adjectives stand in the gender of what they are said of
+    expect(['angielskie', 'polska', 'ang', 'niem', 'włoskie'].map(word => languageMeant(word, CODES))).toEqual(['en', 'pl', 'en', 'de', 'it'])
   })
 
   test('are none where the values are no languages', () => {
@@ -199,6 +217,27 @@ describe('what free text takes, and gives back', () => {
 })
 
 // common practice, no source
+test.each([
+  ['Marsh 2026-114', { invoice: '0114' }, 'behind its year'], ['Marsh 2026', { invoice: '2026' }, 'alone'],
+  ['Marsh 2026-10', { invoice: '2026' }, 'what stands behind it may be a month'],
+])('of %s the number is %j: %s', (name, read) => {
+  expect(told('{family}_{invoice}', name)[0]).toEqual(read)
+})
+
+test.each([
+  ['Marsh sheets 11-14', {}, 'sheetNo not-allowed 11-14'], ['Marsh sheet 14', { sheetNo: '014' }, 'sheetNo digits 14'],
+  ['Marsh sheet 14-11', { sheetNo: '011' }, 'sheetNo digits 11'],
+])('two numbers that are a range are neither of them: %s tells %j', (name, read, says) => {
+  const [captures, differences] = told('{family}_sheet_{sheetNo}', name)
+  expect([captures, differences]).toEqual([read, expect.arrayContaining([says])])
+})
+
+test('with dots the day stands before the month, though both days are asked for', () => {
+  expect(told('{family}_{anyDay}', 'Marsh 3.4.26')[0]).toEqual({ anyDay: '2026-04-03' })
+  expect(told('{family}_{anyDay}', 'Marsh 12.06.2026')[0]).toEqual({ anyDay: '2026-06-12' })
+  expect(told('{family}_{anyDay}', 'Marsh 03-04-2026')[0]).toEqual({})
+})
+
 test('the last two digits of a year are that year, where one alone can be meant', () => {
   expect(told('{family}_{year}', 'Marsh_25')).toEqual([{ year: '2025' }, ['year digits 25']])
   expect(told('{family}_{year}', 'Marsh_19')[0]).toEqual({})

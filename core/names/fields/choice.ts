@@ -1,5 +1,5 @@
 import { either, list, needed, object, text } from '../../shapes/shape'
-import { editDistance } from '../../text/distance'
+import { beginAlike, editDistance } from '../../text/distance'
 import { accentWays, foldCase, removeAccents } from '../../text/fold'
 import { keeping, keepingFor } from '../../text/kept'
 import { byCodeUnit } from '../../text/order'
@@ -76,8 +76,12 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
   const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
     .some(one => one.startsWith(word) || ((one.length > LEAST_MEANT + 1 || isCode(one)) && word.startsWith(one))))
   // the last word of a compound says what it is: Funk for Sprechfunk
-  const ends = meant.length > 0 ? meant : values.filter(value => plain(ownOf(meanings, value) ?? '').endsWith(word))
-  return ends.length === 1 ? ends[0] : undefined
+  const isEndOf = (value: string) => plain(ownOf(meanings, value) ?? '').endsWith(word) || isEnd(plain(value), word)
+  const ends = meant.length > 0 ? meant : values.filter(isEndOf)
+  // another form of it begins as it does: zuschneiden for Zuschnitt
+  const isFormOf = (value: string) => beginAlike(plain(value), word, Math.max(LEAST_STEM, Math.ceil(value.length * STEM)))
+  const found = ends.length > 0 ? ends : values.filter(isFormOf)
+  return found.length === 1 ? found[0] : undefined
 }
 
 /** The one year that two figures mean where all choices are years: 26 for 2026. */
@@ -86,6 +90,15 @@ function yearMeant(actual: string, values: readonly string[]): string | undefine
   const [only, ...more] = values.filter(value => value.endsWith(actual))
   return more.length === 0 ? only : undefined
 }
+
+/** Whether a word is the end of a longer one: Leimen of Verleimen. */
+const isEnd = (value: string, word: string): boolean =>
+  word.length >= LEAST_ENDING && value.length <= word.length + MOST_PREFIX && value.endsWith(word)
+const LEAST_ENDING = 6
+const MOST_PREFIX = 4
+/** Letters that two forms of a word have in common at their beginning: so many, and such a share of it. */
+const LEAST_STEM = 6
+const STEM = 0.65
 
 /** Whether choices are words of which each begins with a letter of its own. */
 const areWords = (values: readonly string[]): boolean => values.length > 1 && values.every(value => /^\p{L}{4,}/u.test(value))
@@ -362,6 +375,7 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
     if (foldCase(value) !== foldCase(actual)) return 'misspelt'
     return strictness.letterCase === 'ignore' ? null : 'letter-case'
   },
+  many: ({ values }) => values.length,
   only: ({ values: [value, ...more] }) => (more.length === 0 ? value : undefined),
   outside: (actual, rule) => (/\p{L}\p{L}/u.test(actual) && readChoice(actual, rule) === undefined ? actual : undefined),
   allowed: ({ values, meanings }) => ({

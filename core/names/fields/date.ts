@@ -78,9 +78,12 @@ export function moveDay(date: string, days: number): string {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 }
 
+/** A month counted on from year to year. */
+const monthOf = (date: string): number => Number(date.slice(0, 4)) * 12 + Number(date.slice(5, 7)) - 1
+
 /** The first of a month, and the last of one, so many months later. */
 const firstOf = (date: string, months: number): string => {
-  const total = Number(date.slice(0, 4)) * 12 + Number(date.slice(5, 7)) - 1 + months
+  const total = monthOf(date) + months
   return `${String(Math.floor(total / 12)).padStart(4, '0')}-${String(total % 12 + 1).padStart(2, '0')}-01`
 }
 const lastOf = (date: string, months: number): string => moveDay(firstOf(date, months + 1), -1)
@@ -159,6 +162,10 @@ export const date: FreeField<DateRule, typeof options> = {
   allowed: ({ from, to, pattern: written }) => (from === null && to === null
     ? null
     : { from: from && writeDate(`${from}T00:00`, written), to: to && writeDate(`${to}T00:00`, written) }),
+  // the months of a range; days are too many, and of years there is one
+  many: ({ from, to, pattern: written }) => (from === null || to === null || written.includes('dd') || !written.includes('MM')
+    ? undefined
+    : monthOf(to) - monthOf(from) + 1),
   only({ from, to, pattern: written }) {
     if (from === null || to === null || /H|mm/.test(written)) return undefined
     // what the pattern leaves out must be the same as well

@@ -18,6 +18,8 @@ describe('what a choice stands for', () => {
     ['delante', ['anverso', 'reverso'], 'anverso'], ['verso', ['front', 'back'], 'back'],
     ['Nordseite', ['Nord', 'Süd'], 'Nord'], ['S', ['Nord', 'Süd'], 'Süd'],
     ['Biologie', ['Mathe', 'Deutsch', 'Bio'], 'Bio'], ['maths', ['Mathe', 'Deutsch'], 'Mathe'], ['Physik', ['M', 'D', 'PH'], 'PH'],
+    ['horizontal', ['landscape', 'portrait'], 'landscape'], ['hoch', ['quer', 'hochformat'], 'hochformat'],
+    ['windows', ['win', 'mac', 'web'], 'win'], ['html5', ['win', 'mac', 'web'], 'web'],
     ['Geige', ['violin', 'viola', 'cello'], 'violin'], ['Strom', ['water', 'electricity'], 'electricity'],
   ])('%s of %j is %s', (word, values, value) => {
     expect(senseMeant(word, values)).toBe(value)

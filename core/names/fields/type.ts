@@ -80,6 +80,8 @@ export interface FreeField<Rule, O extends Options> extends DeclaredField<Rule, 
   outside?(actual: string, rule: Rule): string | undefined
   /** What the rule allows, to be told beside a value that it does not; `null`: anything of the type. */
   allowed?(rule: Rule): Allowed | null
+  /** How many values the rule allows, where these are few enough to be asked for one by one; `undefined` where any may come. */
+  many?(rule: Rule): number | undefined
   /** The only value the rule allows, as it writes it; `undefined` where there are more. */
   only?(rule: Rule): string | undefined
   /** Takes any text: a name that fits by it alone says little, and only whole words of a received name are its value. */

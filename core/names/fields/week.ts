@@ -36,6 +36,12 @@ const weekOfDay = (day: number): Week => {
   return { year: year ?? 1970, week: Math.floor((day - mondayOf(year ?? 1970, 1)) / 7) + 1 }
 }
 
+/** How many weeks there are from one to another. */
+const weeksIn = (from: string, to: string): number => {
+  const [first, last] = [from, to].map(readIso).map(({ year, week }) => mondayOf(year, week)) as [number, number]
+  return (last - first) / 7 + 1
+}
+
 function write(week: Week, form: WeekForm): string {
   const iso = writeIso(week)
   const pieces = { year: iso.slice(0, 4), week: iso.slice(6) }
@@ -152,7 +158,7 @@ export const week: FreeField<WeekRule, typeof options> = {
     if (from !== null && to !== null && from > to) return [{ at: '', message: `from ${from} lies after to ${to}` }]
     if (form !== 'ww') return []
     if (from === null || to === null) return [{ at: 'form', message: 'a week without its year needs from and to' }]
-    const weeks = (mondayOf(readIso(to).year, readIso(to).week) - mondayOf(readIso(from).year, readIso(from).week)) / 7 + 1
+    const weeks = weeksIn(from, to)
     return weeks > MOST_WEEKS
       ? [{ at: 'form', message: `${from} to ${to} are ${weeks} weeks: a week without its year needs ${MOST_WEEKS} or fewer` }]
       : []
@@ -212,6 +218,7 @@ export const week: FreeField<WeekRule, typeof options> = {
   allowed: ({ form, from, to }) => (from === null && to === null
     ? null
     : { from: from && write(readIso(from), form), to: to && write(readIso(to), form) }),
+  many: ({ from, to }) => (from === null || to === null ? undefined : weeksIn(from, to)),
   only: ({ form, from, to }) => (from !== null && from === to ? write(readIso(from), form) : undefined),
   ways({ form }) {
     const run = FORMS[form].map(piece => (piece === 'year' || piece === 'week' ? WILD : piece)).join('')
