@@ -1,9 +1,14 @@
+import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { freeField } from './fields/index'
 import type { Captures, NamePart } from './parts'
+import { isHolders } from './parts'
 
 /** A value of a field that a level of the folder tells: one that may stand there, or another than was asked for (`order` sorts). */
 export interface ToldByLevel { field: string, level: string, value?: string, order?: string }
+
+const isHoldersOwn = (parts: readonly NamePart[], level: string): boolean =>
+  parts.some(part => isHolders(part) && part.texts.some(text => looseKey(text) === looseKey(level)))
 
 /**
  * The days, months and weeks that the levels of a folder tell where a name tells none: a folder for each month says whose month it is.
@@ -23,7 +28,9 @@ export function toldByLevels(levels: readonly string[], parts: readonly NamePart
     // a year alone is that of a school or of the whole shelf
     if (rule.type !== 'week' && !(rule.type === 'date' && rule.pattern.includes('MM'))) return []
     const { read, outside } = freeField(rule)
-    const told = levels.map((level): ToldByLevel => ({ field: part.part, level, value: read(level, rule), order: outside?.(level, rule) }))
+    // a level that is the holder's own code is no day: 2026-023
+    const told = levels.filter(level => !isHoldersOwn(parts, level))
+      .map((level): ToldByLevel => ({ field: part.part, level, value: read(level, rule), order: outside?.(level, rule) }))
     return [told.find(one => one.value !== undefined) ?? told.find(one => one.order !== undefined)].filter(one => one !== undefined)
   })
 }

@@ -422,3 +422,21 @@ test('a figure of somebody\'s own code is no number by itself', () => {
   expect(captures).toEqual({ n: '002' })
   expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toContain('n order 002')
 })
+
+test.each([
+  ['Literaturverzeichnis Marsh', 'literal misspelt Literaturverzeichnis'], ['Marsh Literaturliste', 'literal misspelt Literaturliste'],
+])('a longer word that begins with the rule\'s own stands instead of it, in whichever place: %s', (name, said) => {
+  const parts = fillTemplate(parseTemplate('{family}_{given}_Literatur'), {}, { family: 'Marsh', given: 'Ana' })
+  const { differences } = explainParts(parts, name, { strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } })
+  expect(differences.map(one => `${one.part} ${one.kind} ${one.actual.trim()}`)).toContain(said)
+  expect(differences.some(one => one.kind === 'extra')).toBe(false)
+})
+
+test('a level that is the holder\'s own code tells no day', () => {
+  const parts = fillTemplate(parseTemplate('{id}_letter_{date}'), {
+    date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-09-01', to: '2026-11-30' },
+  }, { id: '2026-023' })
+  const kinds = (levels: string[]) => explainParts(parts, 'letter', { levels }).differences.map(one => `${one.part} ${one.kind} ${one.actual}`)
+  expect(kinds(['2026-023'])).toContain('date absent ')
+  expect(kinds(['2026-023', '3 Dec 2026'])).toContain('date date-range 3 Dec 2026')
+})

@@ -37,6 +37,9 @@ export function standOwnWords(parts: readonly NamePart[], alignment: Alignment, 
     alignment.extras.push(...left.filter(([from, to]) => to > from && /[\p{L}\p{N}]/u.test(text.slice(from, to)))
       .map(([from, to]) => ({ range: [from, to] as [number, number], before })))
     standAt(alignment, text, index, [start, end], editsOf(own, text, [start, end]))
+    // a longer word is told as what it is, wherever it stands
+    const { moved: _, ...stays } = alignment.spans[index] ?? span
+    if (isLonger(text.slice(start, end), own.word)) alignment.spans[index] = stays
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
@@ -291,8 +294,14 @@ function placeOf(word: string, folded: string, text: string): [start: number, en
     const last = isWhole ? one : next
     return last && (isWhole || `${one[0]}${last[0]}` === word) ? [[one.index, last.index + last[0].length] as [number, number]] : []
   })
-  return first && more.length === 0 ? first : [-1, -1]
+  if (first) return more.length === 0 ? first : [-1, -1]
+  // a longer word that begins with it says it as well: Literaturverzeichnis for Literatur
+  const [longer, ...others] = words.filter(([one]) => one.startsWith(word) && isLonger(one, word))
+  return longer && others.length === 0 ? [longer.index, longer.index + longer[0].length] : [-1, -1]
 }
+/** So many letters more make another word of one. */
+const LEAST_MORE = 3
+const isLonger = (there: string, word: string): boolean => /^\p{L}+$/u.test(there) && there.length >= word.length + LEAST_MORE
 /** Two words that make a shorter one may be two words. */
 const LEAST_APART = 6
 

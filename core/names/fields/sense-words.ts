@@ -64,6 +64,10 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'portrait vertical hoch hochformat verticale verticaal retrato ritratto staand pionowo pionowy pionowe',
     'square quadrat quadratisch carré cuadrado quadrato quadrado vierkant kwadrat kwadratowy',
   ],
+  channels: [
+    'l lum luminance luminanz lightness', 'r red rot rouge rojo rosso vermelho rood czerwony', 'g green grün gruen vert verde groen zielony',
+    'b blue blau bleu azul blu blauw niebieski',
+  ],
   systems: ['win windows pc', 'mac macos osx apple', 'web html html5 webgl browser', 'linux ubuntu', 'android', 'ios iphone'],
   subjects: [
     'm ma maths math mathe mathematics mathematik mathématiques matemáticas matematica matemática wiskunde matematyka',
