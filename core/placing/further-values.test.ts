@@ -9,6 +9,21 @@ const ANIMALS: Rules = {
   requirements: [{ id: 'blood', title: 'Blood count', name: '{id}_{name}_blood', folder: '{id}_{name}', formats: [{ id: 'pdf' }] }],
 }
 
+describe('a value of several words that one alone bears', () => {
+  const jobs: Rules = {
+    list: 'id,given,family,address\nJ-1,Rosa,Diaz,14 Elm St\nJ-2,Karl,Moss,3 Hill Rd\nJ-3,Rosa,Diaz,88 Bay Ave\n'
+      + 'J-4,Wes,Tran,Unit 5 Dock Ln\nJ-5,Ada,Lund,9 Dock Ln',
+    requirements: [{ id: 'form', title: 'Signature form', name: '{id}_signed', formats: [{ id: 'pdf' }] }],
+  }
+  test.each([
+    ['3 Hill Rd signed form.pdf', 'form J-2', 'whole'], ['Bay Ave signed.pdf', 'form J-3', 'without its number'],
+    ['Unit 5 Dock Ln signed.pdf', 'form J-4', 'whole, though another one ends so'], ['Dock Ln signed.pdf', 'unplaced', 'two have these words'],
+    ['Hill signed.pdf', 'unplaced', 'one word may be anything'],
+  ])('is known by it: %s is %s, %s', async (path, at) => {
+    expect((await roundOf(jobs, path))[path]).toBe(at)
+  })
+})
+
 describe('what a column says that no rule uses', () => {
   test.each([
     ['Mia Brandt blood.pdf', 'blood 1204', 'in the name'], ['Osei/Mia blood.pdf', 'blood 1202', 'in the folder'],

@@ -10,6 +10,17 @@ import { NAMED } from './weights'
 /** Numbers, and words that a rule knows, may be anything. */
 const isOfRule = (value: string, ruleWords: ReadonlySet<string>): boolean => !/\p{L}/u.test(value) || tokensOf(value).some(word => ruleWords.has(word))
 
+/** Words of a value that are said without the others: Dock Ln of "Unit 5 Dock Ln"; of fewer letters they may be anything. */
+const LEAST_SAID = 6
+const MOST_WORDS = 6
+
+/** A value as people write it: whole, without its numbers, or two or more of its words in a row. */
+function keysOf(value: string): Set<string> {
+  const words = tokensOf(value).filter(word => /^\p{L}+$/u.test(word)).slice(0, MOST_WORDS)
+  const runs = words.flatMap((_, from) => words.slice(from + 1).map((_, more) => words.slice(from, from + more + 2).join('')))
+  return new Set([looseKey(value), ...runs.filter(run => run.length >= LEAST_SAID)].filter(key => key.length >= 2))
+}
+
 /**
  * Whose a folder is that is called as one person, or one group's members alone, are in some column of the list, be it one that no rule uses: a
  * patient's code, a house's name, what a group works on. Numbers, and words that a rule knows, may be anything.
@@ -19,11 +30,11 @@ export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string
   for (const { id, fields } of people) {
     const holder = holderKey('person', id)
     for (const value of Object.values(fields)) {
-      const key = looseKey(value)
-      if (key.length < 2 || isOfRule(value, ruleWords)) continue
-      const bearers = owners.get(key) ?? new Map<string, HolderEvidence>()
-      if (!bearers.has(holder)) bearers.set(holder, { strength: NAMED.column, said: value })
-      owners.set(key, bearers)
+      for (const key of isOfRule(value, ruleWords) ? [] : keysOf(value)) {
+        const bearers = owners.get(key) ?? new Map<string, HolderEvidence>()
+        if (!bearers.has(holder)) bearers.set(holder, { strength: NAMED.column, said: value })
+        owners.set(key, bearers)
+      }
     }
   }
   const members = groupBy(people.filter(({ group }) => group !== ''), ({ group }) => group)

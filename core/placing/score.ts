@@ -18,7 +18,7 @@ import { expandParts, isAnyText, isHolders, isLiteral } from '../names/parts'
 import { petNamesOf } from '../names/pet-names'
 import { trimSeparators } from '../names/strictness'
 import { tokensOf, wholeTokensOf } from '../names/tokens'
-import { editDistance } from '../text/distance'
+import { beginAlike, editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Evidence } from './evidence'
@@ -255,17 +255,21 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   if (differences.some(one => isOtherName(one) && !isOwn(one.actual)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
-  if (differences.some(isOtherId) && (isInPart || !isCalled(best))) best.holder = Math.min(best.holder, LEAST_NAMED)
+  const other = differences.find(isOtherId)
+  if (other && (isInPart || !isCalled(best, base.replace(other.actual, ' ')))) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
 /**
- * Whether name or folder call somebody by more than their group, or what else the list has of them: of a level that one alone has others may
- * come.
+ * Whether folder or the rest of a name call somebody by more than their group, or what else the list has of them: of a level that one alone has
+ * others may come.
  */
-function isCalled({ evidence, unit: { people } }: Candidate): boolean {
+function isCalled({ evidence, unit: { people } }: Candidate, rest: string): boolean {
   const shared = new Set(people.flatMap(({ group, fields }) => [group, ...Object.values(fields)]).map(looseKey))
-  return evidence.some(one => one.kind === 'named' && !shared.has(looseKey(one.said)))
+  const words = tokensOf(rest).filter(word => word.length >= LEAST_CALLED)
+  const isSaid = (said: string) => tokensOf(said).some(own => words.some(word => beginAlike(own, word, LEAST_CALLED)))
+  return evidence.some(one => one.kind === 'named' && !shared.has(looseKey(one.said)) && (one.where.startsWith('folder') || isSaid(one.said)))
 }
+const LEAST_CALLED = 3
 
 /** Takes the days, months and weeks that the folder tells where the name tells none. */
 function takeLevels(best: Candidate, { levels }: FileView): void {
@@ -299,7 +303,7 @@ function isOtherName({ part, kind, actual, expected }: Difference): boolean {
 /** Whether where an id is asked for stands one that is written alike, with other figures. */
 function isOtherId({ part, kind, actual, expected }: Difference): boolean {
   const [received, asked] = [looseKey(actual), looseKey(expected)]
-  return part === 'id' && kind === 'misspelt' && received !== asked && /\d\d/.test(asked)
+  return part === 'id' && kind === 'misspelt' && received !== asked && /\d\d|\p{L}{2}.*\d/u.test(asked)
     && received.replace(/\d/g, '0') === asked.replace(/\d/g, '0')
 }
 

@@ -154,6 +154,14 @@ describe('an id with other figures', () => {
     expect(told.get('C1_1005_part1.m4a')?.at).toBe('audio 1005 1')
   })
 
+  test('which the letters of a code alone say nothing of', async () => {
+    const dance: Rules = {
+      list: 'id,name\nCON3,Contemporary advanced\nJAZ2,Jazz middle',
+      requirements: [{ id: 'music', title: 'Music', name: '{id}_music', formats: [{ id: 'mp3' }] }],
+    }
+    expect(await roundOf(dance, 'CON2_music.mp3', 'Jazz_music.mp3')).toEqual({ 'CON2_music.mp3': 'unplaced', 'Jazz_music.mp3': 'music JAZ2' })
+  })
+
   test('is a slip beside the name of who is meant', async () => {
     const path = 'Lars Jansen_1006_part1.mp3'
     expect((await toldOf(exam, path)).get(path)?.at).toBe('audio 1005 1')
