@@ -262,7 +262,7 @@ function blankFile({ aside, rulings, backups }: CheckState, view: FileView): Rep
   }
 }
 
-function judgeUnplaced({ input, placements, make }: CheckState, entries: ReadonlyMap<number, ReportFile>): void {
+function judgeUnplaced({ input, placements, make, index }: CheckState, entries: ReadonlyMap<number, ReportFile>): void {
   for (const { view, candidates, evidence, notOwed } of placements.unplaced) {
     const entry = entries.get(view.index)
     if (!entry) continue
@@ -271,18 +271,28 @@ function judgeUnplaced({ input, placements, make }: CheckState, entries: Readonl
     const nameless = notOwed ? null : namelessFinding(make, view, input.brief.requirements)
     if (nameless) entry.findings = [nameless]
     else if (candidates.length === 0) {
-      const params = { notOwed, ...whatIsKnown(view, evidence, input.brief.requirements) }
+      const params = { notOwed, ...whatIsKnown(view, evidence, input.brief.requirements, index) }
       entry.findings = [make({ code: 'unexpected', params })]
     }
   }
 }
 
 /** What a file without a slot says: whose it is, or what. */
-function whatIsKnown(view: FileView, evidence: readonly Evidence[], requirements: readonly Requirement[]): { named?: string, words?: string } {
-  const named = evidence.find(one => one.kind === 'named' && one.where !== 'author')
+function whatIsKnown(
+  view: FileView, evidence: readonly Evidence[], requirements: readonly Requirement[], { people }: EvidenceIndex,
+): { named?: string, words?: string } {
+  const told = evidence.find(one => one.kind === 'named' && one.where !== 'author')
   const words = requirements.map(requirement => wordsSaid(view, requirement)).find(({ share }) => share >= SHARE.wordsNear)
     ?? wordWritten(view, requirements)
-  return { ...(named?.kind === 'named' ? { named: named.said } : {}), ...(words ? { words: asWritten(words.said, view.base) } : {}) }
+  const group = words ? undefined : groupNamed(people.namedIn(view.base))
+  const named = told?.kind === 'named' ? told.said : group
+  return { ...(named === undefined ? {} : { named }), ...(words ? { words: asWritten(words.said, view.base) } : {}) }
+}
+
+/** The group that a name says, where it says one alone and nothing of any piece: whose of it the file is it leaves open. */
+function groupNamed(spoken: ReadonlyMap<string, { said: string }>): string | undefined {
+  const [only, ...more] = [...spoken].filter(([key]) => key.startsWith('g:'))
+  return more.length === 0 ? only?.[1].said : undefined
 }
 
 /** A word that a rule itself writes, or one of its choices, and a name says, however short. */

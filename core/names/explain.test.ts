@@ -440,3 +440,14 @@ test('a level that is the holder\'s own code tells no day', () => {
   expect(kinds(['2026-023'])).toContain('date absent ')
   expect(kinds(['2026-023', '3 Dec 2026'])).toContain('date date-range 3 Dec 2026')
 })
+
+test('a value that is told stands for nothing else, in whichever place', () => {
+  const parts = fillTemplate(parseTemplate('{group}_{family}_badge_{badge}'), {
+    badge: { type: 'choice', values: ['Camping', 'Cooking', 'First Aid'], meanings: {} },
+  }, { group: 'Hawk', family: 'Bell' })
+  const { captures, differences } = explainParts(parts, 'Theo camping worksheet', {
+    strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' },
+  })
+  expect(captures).toEqual({ badge: 'Camping' })
+  expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toEqual(expect.arrayContaining(['family absent ', 'badge order camping']))
+})

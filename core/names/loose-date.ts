@@ -170,14 +170,21 @@ function readMonthOfYear(text: string, position: number, pattern: string, { from
   return { end: position + whole.length, written: write(pattern, year, Number(month)), kind: 'date-order' }
 }
 
-/** Two figures that are the only ones of a name, where one month alone that is asked for can be meant: 09 for September. */
+/**
+ * Two figures where one month alone that is asked for can be meant, and no others stand in the name but those of a longer code: 09 for September.
+ */
 function readBareMonth(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
   const [month] = /^(?:0[1-9]|1[0-2])(?![\p{L}\p{N}])/u.exec(text.slice(position, position + 3)) ?? []
-  if (month === undefined || from === null || to === null || /[\p{L}\p{N}]/u.test(text[position - 1] ?? '') || /\d\D+\d/.test(text)) return null
+  if (month === undefined || from === null || to === null || /[\p{L}\p{N}]/u.test(text[position - 1] ?? '')) return null
+  const others = [...text.matchAll(/\d+/g)].filter(({ index }) => index !== position)
+  if (others.some(([run]) => !CODE.test(run))) return null
   const year = yearOf(Number(month), null, { from, to })
   const written = year === null ? '' : write(pattern, year, Number(month))
   return isWrittenDate(written, pattern, from, to) ? { end: position + month.length, written, kind: 'date-order' } : null
 }
+
+/** Figures that are no day, month, year or number of a piece. */
+const CODE = /^(?:\d{3}|\d{5,})$/
 
 /** A month in Roman letters before its year, as in "X 2026"; one letter may be anything else, unless that month is asked for. */
 function readRomanMonth(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {

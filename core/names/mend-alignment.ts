@@ -59,6 +59,8 @@ export function mendAlignment(
   takeInstead(parts, alignment, text, context)
   standWordsOfNames(parts, alignment, text)
   takeShortParticles(parts, alignment, text)
+  // now that words are whole
+  standToldValues(parts, alignment, text, known)
 }
 
 /**

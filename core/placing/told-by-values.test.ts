@@ -28,6 +28,7 @@ describe('a value that two pieces have', () => {
   test.each([
     ['Forest hivesheet 09.xlsx', 'Forest_2026-09_hivesheet.xlsx', 'two figures are a month that is asked for'],
     ['Forest hivesheet 05.xlsx', 'Forest_{month}_hivesheet.xlsx', 'May is not'],
+    ['Forest 10044 hivesheet 08.xlsx', 'Forest_2026-08_hivesheet.xlsx', 'beside a longer code as well'],
     ['Forest hivesheet 09-3.xlsx', 'Forest_{month}_hivesheet.xlsx', 'beside another number they may be anything'],
   ])('%s belongs under %s: %s', async (path, right) => {
     expect((await toldOf(HIVES, path)).get(path)?.right).toBe(right)
@@ -123,6 +124,17 @@ test('a file of which nothing but one of the choices is known says so', async ()
   const told = await toldOf(parts, 'housing.stl', 'screw.stl')
   expect([told.get('housing.stl')?.says, told.get('screw.stl')?.says]).toEqual([
     'Says "housing"; whose it is cannot be told.', 'Belongs to nothing that was asked for.',
+  ])
+})
+
+test('a file of which nothing but the group is known says so', async () => {
+  const nursery: Rules = {
+    list: 'id,name,group\n1,Odin Moe,Lingon\n2,Sara Lie,Lingon\n3,Jonas Vik,Lingon\n4,Leo Strand,Bilberry',
+    requirements: [{ id: 'story', title: 'Story', name: '{group}_{name}_story', formats: [{ id: 'docx' }] }],
+  }
+  const told = await toldOf(nursery, 'Lingon outing.jpg', 'outing.jpg')
+  expect([told.get('Lingon outing.jpg')?.says, told.get('outing.jpg')?.says]).toEqual([
+    'Names Lingon; which piece it is cannot be told.', 'Belongs to nothing that was asked for.',
   ])
 })
 

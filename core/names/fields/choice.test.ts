@@ -25,6 +25,7 @@ const FIELDS: Record<string, FieldRule> = {
   day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
   ray: { type: 'choice', values: ['VD', 'LAT'], meanings: {} }, since: { type: 'choice', values: ['2025', '2026'], meanings: {} },
   step: { type: 'choice', values: ['Zuschnitt', 'Verleimen', 'Oberfläche'], meanings: {} },
+  only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
   anyDay: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
 }
@@ -61,6 +62,12 @@ describe('a choice', () => {
     ['step', 'zuschneiden', { step: 'Zuschnitt' }], ['step', 'leimen', { step: 'Verleimen' }], ['step', 'zusammenbauen', {}],
     ['step', 'leim', {}],
   ])('is known by the word that it, or its end, is a form of: of {%s} %s is %j', (field, written, read) => {
+    expect(told(`{family}_{${field}}`, `Marsh_${written}`)[0]).toEqual(read)
+  })
+
+  test.each([
+    ['only', '2025', {}], ['chapter', 'Part2', {}], ['chapter', 'Prat1', { chapter: 'Part1' }], ['chapter', 'anex', { chapter: 'Annex' }],
+  ])('has slips in its letters, and none in its figures: of {%s} %s is %j', (field, written, read) => {
     expect(told(`{family}_{${field}}`, `Marsh_${written}`)[0]).toEqual(read)
   })
 

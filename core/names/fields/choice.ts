@@ -62,7 +62,10 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const ordinal = inRow(actual, values)
   if (ordinal !== undefined) return ordinal
   for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
-  const near = values.filter(one => isLong(one) && editDistance(foldCase(one), foldCase(actual), 1) <= 1)
+  // another figure is another value: 2025 is no 2026
+  const figuresOf = (some: string) => (some.match(/\d+/g) ?? []).join(' ')
+  const isSlip = (one: string) => isLong(one) && figuresOf(one) === figuresOf(actual) && editDistance(foldCase(one), foldCase(actual), 1) <= 1
+  const near = values.filter(isSlip)
   return near.length === 1 ? near[0] : meantBy(actual, rule)
 }
 
