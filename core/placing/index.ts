@@ -4,6 +4,7 @@ import type { Unit } from '../brief/units'
 import type { Roster } from '../roster/types'
 import { isAddedWord } from '../names/added-words'
 import { monthOf } from '../names/months'
+import { numberOfWord } from '../names/number-words'
 import { lastWordOf, tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { formsOf } from '../brief/forms'
@@ -140,6 +141,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const long = ruleWords.filter(word => word.length >= LONG_WORD)
   const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
   const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token) || monthOf(token) !== undefined
+    || numberOfWord(token) !== null
   const letters = new Map([...members.keys()].filter(group => /^\p{Lu}$/u.test(group)).map(group => [group.toLowerCase(), group]))
   // right before the rule's own word it is one whatever stands behind: B-Data cleaned; but a letter that is a word goes on with a space
   const letterBefore = ([first = '', next = '']: readonly string[], base: string) =>

@@ -52,6 +52,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   }
   const collect = (
     keys: Iterable<readonly [key: string, factor: number]>, withInitial: ReadonlySet<string> = NO_KEYS, capitals: ReadonlySet<string> = NO_KEYS,
+    ofCodes: ReadonlySet<string> = NO_KEYS,
   ): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
     const halves = new Map<string, Halves>()
@@ -60,6 +61,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       const found = entries.get(key)
       if (!found) continue
       const list = inTheirWords(found, withInitial.has(key)).filter(one => one.part !== 'letters' || capitals.has(key))
+        .filter(one => one.strength !== NAMED.initialAndFamily || !ofCodes.has(key))
       take(evidence, list, factor, key, saidBy)
       for (const { holder, part } of list) {
         if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
@@ -94,7 +96,8 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       let told = new Map<string, HolderEvidence>()
       const withInitial = runsWithInitial(text)
       const capitals = new Set((text.match(CAPITALS) ?? []).map(looseKey))
-      for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), withInitial, capitals)
+      const ofCodes = new Set(Array.from(text.matchAll(LETTER_OF_CODE), ([, letter = '', word = '']) => looseKey(letter + word)))
+      for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), withInitial, capitals, ofCodes)
       return withNumbers(told, text)
     },
     nearlyNamedIn(text) {
@@ -228,6 +231,9 @@ function inTheirWords(list: readonly Entry[], isWithInitial: boolean): readonly 
 }
 
 const NO_KEYS: ReadonlySet<string> = new Set()
+
+/** A letter right behind a figure is a part of its code and nobody's initial, whatever name follows: of "12b smit" no B. Smit is named. */
+const LETTER_OF_CODE = /\d(\p{L})[\s_.-]+(\p{L}+)/gu
 
 /** Runs of a word and a letter beside it. */
 function runsWithInitial(text: string): ReadonlySet<string> {

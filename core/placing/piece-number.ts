@@ -48,7 +48,7 @@ export function settleNumber({ unit, captures }: { unit: Unit, captures: Capture
  */
 function saysAnother(number: string, unit: Unit, by: string, base: string): boolean {
   const rule = ownOf(unit.requirement.fields, by)
-  if (rule?.type !== 'number' || rule.digits === 4 || String(Number(number)).length > String(rule.to).length) return false
+  if (rule?.type !== 'number' || String(Number(number)).length > String(rule.to).length) return false
   const signs = formsOf(unit).map(({ name }) => wordBefore(name ?? [], by)).filter(Boolean)
   const words = new Set([...wordsOfRule(unit.requirement), ...signs, ...signs.some(sign => WEEK_KEYS.has(sign)) ? WEEK_KEYS : []])
   const tokens = tokensOf(base)

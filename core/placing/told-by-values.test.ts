@@ -100,6 +100,29 @@ describe('what the list says of a group and its members', () => {
   })
 })
 
+const PLOTS: Rules = {
+  list: 'id,given,family,nickname\n12A,Joost,Dam,Heron\n12B,Els,Smit,Robin\n21,Bram,Smit,Swift',
+  requirements: [
+    {
+      id: 'plan', title: 'Plan', name: '{id}_{family}_plan_{year}', formats: [{ id: 'pdf' }], count: { from: 2, to: 2, by: 'year' },
+      fields: { year: { type: 'number', digits: 4, from: 2026, to: 2027 } },
+    },
+    {
+      id: 'part', title: 'Chapter', name: '{id}_C{n}', formats: [{ id: 'docx' }], count: { from: 3, to: 3, by: 'n' },
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } },
+    },
+  ],
+}
+
+test.each([
+  ['12b smit plan 26.pdf', 'plan 12B 2026', 'the letter of a code is nobody\'s initial'],
+  ['B Smit plan 2026.pdf', 'plan 21 2026', 'by itself it is'],
+  ['12A_Dam,J_plan_2025.pdf', 'surplus', 'a year that is not asked for fills no other'],
+  ['Robin chapter three.docx', 'part 12B 3', 'a number in words is aside of who is named'],
+])('%s is %s: %s', async (path, at) => {
+  expect((await toldOf(PLOTS, path)).get(path)?.at).toBe(at)
+})
+
 describe('a slip in a further column of the list', () => {
   const cast: Rules = {
     list: 'id,name,role\n1,Eva Roth,Gertrud\n2,Clara Ott,Ophelia\n3,Ben Fuchs,Bernardo',

@@ -19,6 +19,7 @@ describe('what a choice stands for', () => {
     ['Nordseite', ['Nord', 'Süd'], 'Nord'], ['S', ['Nord', 'Süd'], 'Süd'],
     ['Biologie', ['Mathe', 'Deutsch', 'Bio'], 'Bio'], ['maths', ['Mathe', 'Deutsch'], 'Mathe'], ['Physik', ['M', 'D', 'PH'], 'PH'],
     ['horizontal', ['landscape', 'portrait'], 'landscape'], ['hoch', ['quer', 'hochformat'], 'hochformat'],
+    ['najaar', ['lente', 'zomer', 'herfst'], 'herfst'], ['voorjaar', ['lente', 'zomer', 'herfst'], 'lente'],
     ['Rot', ['L', 'R', 'G', 'B'], 'R'], ['rot', ['red', 'white'], 'red'], ['L', ['left', 'right'], 'left'],
     ['windows', ['win', 'mac', 'web'], 'win'], ['html5', ['win', 'mac', 'web'], 'web'],
     ['Geige', ['violin', 'viola', 'cello'], 'violin'], ['Strom', ['water', 'electricity'], 'electricity'],

@@ -40,8 +40,8 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     't ten tenor ténor tenore tenorstimme', 'b bass basse bajo basso baixo bas bassstimme',
   ],
   seasons: [
-    'spring frühling frühjahr printemps primavera lente wiosna', 'summer sommer été verano estate verão zomer lato',
-    'autumn fall herbst automne otoño autunno outono herfst jesień', 'winter hiver invierno inverno zima',
+    'spring frühling frühjahr printemps primavera lente voorjaar wiosna', 'summer sommer été verano estate verão zomer lato',
+    'autumn fall herbst automne otoño autunno outono herfst najaar jesień', 'winter hiver invierno inverno zima',
   ],
   courses: [
     'starter appetizer vorspeise entrée entrante antipasto entrada voorgerecht przystawka',
