@@ -294,11 +294,15 @@ function reorder(
 
 /** Whether an order moves a value that is nowhere in a name to where quite another word stands, or a free one to where a settled one does. */
 function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, folded: string): boolean {
-  const isSettled = (value: string) => parts.some(part => isHolders(part)
-    && part.texts.some(text => foldCase(stripMarks(text)) === value))
+  const isSettled = ({ start, end }: Span) => parts.some(part => isHolders(part) && part.texts.some((text) => {
+    const own = foldCase(stripMarks(text))
+    // whole, or the figures of a code: the 12 of S-12
+    const at = end - start < own.length && !/\d/.test(own) ? -1 : folded.indexOf(own)
+    return at >= 0 && at <= start && at + own.length >= end
+  }))
   return order.some((at, index) => {
     const [part, span] = [parts[at], spans[index]]
-    if (at !== index && part?.kind === 'free' && span && span.end > span.start) return isSettled(folded.slice(span.start, span.end))
+    if (at !== index && part?.kind === 'free' && span && span.end > span.start) return isSettled(span)
     if (at === index || !isHolders(part) || !span || span.end === span.start || span.edits.length === 0) return false
     const value = foldCase(stripMarks(span.text))
     return !folded.includes(value) && likeness(folded.slice(span.start, span.end), value) < LIKE

@@ -259,7 +259,21 @@ function withoutOwnDigits(unit: Unit, base: string): string {
     OWN_DIGITS.set(unit, own)
   }
   // a sign that is neither letter nor digit
-  return own.size === 0 ? base : base.replace(WORDS_AND_DIGITS, word => (own.has(foldCase(word)) ? '|' : word))
+  const bare = ownCodes(unit).reduce((text, code) => text.replace(code, '|'), base)
+  return own.size === 0 ? bare : bare.replace(WORDS_AND_DIGITS, word => (own.has(foldCase(word)) ? '|' : word))
+}
+
+const OWN_CODES = new WeakMap<Unit, readonly RegExp[]>()
+
+/** Where a holder's codes of several pieces stand, whatever parts these: S-12. */
+function ownCodes(unit: Unit): readonly RegExp[] {
+  const kept = OWN_CODES.get(unit)
+  if (kept) return kept
+  const texts = new Set(formsOf(unit).flatMap(({ name }) => name ?? []).filter(isHolders).flatMap(part => part.texts))
+  const codes = [...texts].filter(text => /\d/.test(text) && /\p{L}/u.test(text)).map(text => text.match(WORDS_AND_DIGITS) ?? [])
+    .filter(pieces => pieces.length > 1).map(pieces => new RegExp(`(?<![\\p{L}\\p{N}])${pieces.join('[^\\p{L}\\p{N}]?')}(?![\\p{L}\\p{N}])`, 'iu'))
+  OWN_CODES.set(unit, codes)
+  return codes
 }
 
 const WORDS_AND_DIGITS = /[\p{L}\p{N}]+/gu

@@ -123,6 +123,31 @@ test.each([
   expect((await toldOf(PLOTS, path)).get(path)?.at).toBe(at)
 })
 
+describe('figures of somebody\'s code', () => {
+  const sensors: Rules = {
+    list: 'id,name\nS-02,South\nS-12,Dam',
+    requirements: [
+      {
+        id: 'data', title: 'Data', name: '{id}_data_{week}', formats: [{ id: 'csv' }], count: { from: 3, to: 3 },
+        fields: { week: { type: 'week', from: '2026-W44', to: '2026-W46' } },
+      },
+      {
+        id: 'photo', title: 'Photo', name: '{id}_photo_{n}', formats: [{ id: 'jpg' }], count: { from: 2, to: 2, by: 'n' },
+        fields: { n: { type: 'number', digits: 2, from: 1, to: 2 } },
+      },
+    ],
+  }
+  test.each<[path: string, at: string, right: string | null, why: string]>([
+    ['S-12_photo_3.jpg', 'surplus', null, 'are no number of a piece besides the one that is told'],
+    ['S-12_photo_2.jpg', 'photo S-12 2', 'S-12_photo_02.jpg', 'nor beside one that is asked for'],
+    ['S-12_data_2026-11-02_2026-11-08.csv', 'data S-12 1', 'S-12_data_2026-W45.csv', 'are no week beside the days of one'],
+    ['S-12_data.csv', 'data S-12 1', 'S-12_data_{week}.csv', 'nor by themselves'],
+  ])('%s is %s under %s: they %s', async (path, at, right) => {
+    const told = (await toldOf(sensors, path)).get(path)
+    expect(told).toMatchObject({ at, right })
+  })
+})
+
 describe('a slip in a further column of the list', () => {
   const cast: Rules = {
     list: 'id,name,role\n1,Eva Roth,Gertrud\n2,Clara Ott,Ophelia\n3,Ben Fuchs,Bernardo',

@@ -62,7 +62,7 @@ describe('a week of the calendar', () => {
     ['2-6 novembre', '2026-11-02', '2026-11-06'], ['9.-13. November', '2026-11-09', '2026-11-13'],
     ['16 to 20 Nov 2026', '2026-11-16', '2026-11-20'],
     ['30 nov - 4 dec', '2026-11-30', '2026-12-04'], ['28 dec - 1 jan', '2026-12-28', '2027-01-01'],
-    ['14 al 18 de septiembre', '2026-09-14', '2026-09-18'],
+    ['2026-11-30_2026-12-04', '2026-11-30', '2026-12-04'], ['14 al 18 de septiembre', '2026-09-14', '2026-09-18'],
   ])('%s is the week that both days lie in', (written, first, last) => {
     const script = 'import datetime as d\nfor x in '
       + `"${first}","${last}": print("%d-W%02d"%d.date.fromisoformat(x).isocalendar()[:2])`

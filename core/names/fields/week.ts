@@ -92,6 +92,9 @@ const FROM_TO_IN_WORDS = new RegExp([
   '^(\\d{1,2})\\.?(?:[ _]?(', MONTH_WORDS, ')\\.?)?', UNTIL, '(\\d{1,2})\\.?[ _]?(?:de )?(', MONTH_WORDS, ')(?![\\p{L}])(?:[ _.]?(\\d{4})(?!\\d))?',
 ].join(''), 'iu')
 
+/** The same in whole days, the year first: 2026-11-02_2026-11-08. */
+const FROM_TO_WHOLE = new RegExp(`^(\\d{4})-(\\d\\d)-(\\d\\d)(?:_|${UNTIL})(\\d{4})-(\\d\\d)-(\\d\\d)(?!\\d)`, 'iu')
+
 const LONGEST_DAYS = 40
 
 /** Two days behind each other as a text tells them: their day and month, and the year where it is told. */
@@ -101,6 +104,11 @@ function daysTold(text: string): { length: number, days: [[day: number, month: n
     const [{ length }, day1, month1, year1, day2, month2, year2 = year1] = figures
     const year = year2 === undefined ? null : Number(year2.length === 2 ? `20${year2}` : year2)
     return { length, days: [[Number(day1), Number(month1 ?? month2)], [Number(day2), Number(month2)]], year }
+  }
+  const days = FROM_TO_WHOLE.exec(text)
+  if (days) {
+    const [, year, month1, day1, , month2, day2] = days.map(Number)
+    return { length: days[0].length, days: [[day1 ?? 0, month1 ?? 0], [day2 ?? 0, month2 ?? 0]], year: year ?? null }
   }
   const [whole, day1, word1, day2, word2 = '', year] = FROM_TO_IN_WORDS.exec(text) ?? []
   const [first, last] = [monthOf(word1 ?? word2), monthOf(word2)]
