@@ -123,6 +123,21 @@ test.each([
   expect((await toldOf(PLOTS, path)).get(path)?.at).toBe(at)
 })
 
+test('a piece that a file says in a format it does not ask for is told as what it may be', async () => {
+  const brews: Rules = {
+    list: 'id,name\nB7,Pilsner\nB8,Stout',
+    requirements: [
+      {
+        id: 'day', title: 'Gravity readings', name: '{id}_gravity_day{day}', formats: [{ id: 'csv' }], count: { from: 3, to: 14, by: 'day' },
+        fields: { day: { type: 'number', from: 1, to: 14 } },
+      },
+      { id: 'label', title: 'Label proof', name: '{id}_label', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  const told = await toldOf(brews, 'Pilsner gravity 9.txt', 'Pilsner tank.txt')
+  expect([told.get('Pilsner gravity 9.txt')?.candidates, told.get('Pilsner tank.txt')?.candidates]).toEqual([['day 9'], []])
+})
+
 describe('figures of somebody\'s code', () => {
   const sensors: Rules = {
     list: 'id,name\nS-02,South\nS-12,Dam',
