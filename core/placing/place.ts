@@ -263,7 +263,9 @@ function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): 
   const said = list.some(saysPiece)
   const isMeant = (one: Candidate) => (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0) && !(said && one.requirement === 0)
   const owed = list.filter(one => one.unit.owed && isMeant(one)).slice(0, MOST_CANDIDATES)
-  const fitting = owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(one => CLASS[one.nameFit] >= 0 || one.requirement > 0)
+  // in whatever format, where it says the piece
+  const isSaid = (one: Candidate) => CLASS[one.nameFit] >= 0 || one.requirement > 0
+  const fitting = owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(isSaid)
   return [...fitting.map(one => slotRef(one.unit, numberIn(one))), ...unweighed.map(unit => slotRef(unit, null))]
 }
 
