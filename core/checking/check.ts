@@ -17,7 +17,7 @@ import type { EvidenceIndex } from '../placing/index'
 import { placeFiles } from '../placing/place'
 import { tokensOf } from '../names/tokens'
 import { wordsWritten } from '../placing/piece-number'
-import { asWritten, wordsSaid } from '../placing/words-said'
+import { asWritten, choicesOf, wordsSaid } from '../placing/words-said'
 import type { Placements } from '../placing/place'
 import type { Filled } from '../placing/slots'
 import { slotRef } from '../brief/slots'
@@ -298,8 +298,7 @@ function groupNamed(spoken: ReadonlyMap<string, { said: string }>): string | und
 /** A word that a rule itself writes, or one of its choices, and a name says, however short. */
 function wordWritten(view: FileView, requirements: readonly Requirement[]): { said: string[] } | null {
   const tokens = tokensOf(view.base)
-  const choices = requirements.flatMap(({ fields }) => Object.values(fields).flatMap(rule => (rule.type === 'choice' ? rule.values : [])))
-  const written = [...requirements.flatMap(wordsWritten), ...choices.flatMap(tokensOf)]
+  const written = [...requirements.flatMap(wordsWritten), ...requirements.flatMap(choicesOf).flatMap(tokensOf)]
     .find(word => /^\p{L}{2,}$/u.test(word) && tokens.includes(word))
   return written === undefined ? null : { said: [written] }
 }

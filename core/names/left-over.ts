@@ -187,17 +187,15 @@ function otherBeside(
     case 'date': return dayBeside(text, span)
     case 'choice':
     case 'week': return valueBeside(parts, spans, text, index) ?? choiceLeft(part, span, extras, text)
-    case 'number': return beginOfRange(parts, spans, text, index)
+    case 'number': return beginOfRange(part, parts, span, spans, text)
     default: return null
   }
 }
 
 /** The number from which several go on to the one that was taken, where it is no other value: the 11 of sheets 11-14. */
-function beginOfRange(parts: readonly NamePart[], spans: readonly Span[], text: string, index: number): [number, number] | null {
-  const [part, span] = [parts[index], spans[index]]
-  if (part?.kind !== 'free' || !span) return null
-  const { rule } = part
-  const { start, end } = span
+function beginOfRange(
+  { rule }: Extract<NamePart, { kind: 'free' }>, parts: readonly NamePart[], { start, end }: Span, spans: readonly Span[], text: string,
+): [number, number] | null {
   const begins = /(?<![\p{L}\p{N}])(\d{1,4}) ?[-–] ?$/u.exec(text.slice(0, start))
   if (!begins) return null
   const first = begins[1] ?? ''

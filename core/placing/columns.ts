@@ -17,9 +17,10 @@ import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '..
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
-import { deletionsOf, runsOf } from './people'
+import { cutsOf, runsOf } from './people'
 import { wordsOfRule } from './piece-number'
 import { LEAST_NAMED, NAMED, OF_NAMED } from './weights'
+import { choicesOf } from './words-said'
 
 /** A value of a column that a text holds, for one unit whose rule uses that column. */
 export interface ColumnEvidence { strength: number, said: string }
@@ -104,7 +105,7 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
     near ??= indexNear(entries)
     for (const run of entries.size === 0 ? [] : runsOf(text)) {
       if (!LONG_WORD.test(run) || ruleWords.has(run)) continue
-      const meant = new Set([run, ...deletionsOf(run)].flatMap(cut => near?.get(cut) ?? []).filter(word => editDistance(word, run, 1) <= 1))
+      const meant = new Set(cutsOf(run).flatMap(cut => near?.get(cut) ?? []).filter(word => editDistance(word, run, 1) <= 1))
       const [only, ...more] = meant
       if (only === undefined || more.length > 0) continue
       for (const { unit, value, strength } of entries.get(only) ?? []) told.set(unit, { strength: strength * OF_NAMED.slip, said: value })
@@ -130,7 +131,7 @@ function indexNear(entries: ReadonlyMap<string, readonly Entry[]>): Map<string, 
   for (const [word, list] of entries) {
     const isWord = LONG_WORD.test(word) && list.some(({ value }) => looseKey(value) === word || tokensOf(value).includes(word))
     if (!isWord) continue
-    for (const cut of new Set([word, ...deletionsOf(word)])) gather(index, cut, word)
+    for (const cut of cutsOf(word)) gather(index, cut, word)
   }
   return index
 }
@@ -371,8 +372,7 @@ const LEAST_TELLING = 4
 /** Values of several words by their initials in capitals, NF for Night Ferry, where nothing else is called so (common practice, no source). */
 function addInitials(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
   for (const { requirement, values } of columns) {
-    const choices = Object.values(requirement.fields).flatMap(rule => (rule.type === 'choice' ? rule.values : []))
-    const others = new Set([...wordsOfRule(requirement), ...[...values.keys(), ...choices].map(looseKey)])
+    const others = new Set([...wordsOfRule(requirement), ...[...values.keys(), ...choicesOf(requirement)].map(looseKey)])
     const byInitials = new Map<string, string[]>()
     for (const value of values.keys()) {
       const [first = '', ...more] = value.match(/(?<![\p{L}\p{N}'’])\p{Lu}/gu) ?? []

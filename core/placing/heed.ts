@@ -7,7 +7,7 @@ import { looseKey } from '../text/fold'
 import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import type { Candidate } from './score'
-import { extensionAsked, isAtHome, isOfFamily } from './score'
+import { extensionAsked, isAtHome, isOfFamily, tellsValue } from './score'
 import { wordsWritten } from './piece-number'
 import type { FileView } from './view'
 import { WORTH } from './weights'
@@ -93,9 +93,7 @@ function heedTwins(view: FileView, list: readonly Candidate[]): void {
  * holder's that has such a value, too, in whose format it is: "Waldrand Sept 26.xlsx" is the sheet of September, and no protocol of the 26th.
  */
 function heedValues(view: FileView, list: readonly Candidate[]): void {
-  const tells = ({ form, captures }: Candidate) => (form?.name ?? []).some(part => part.kind === 'free' && !isAnyText(part)
-    && ownOf(captures, part.part) !== undefined)
-  const isMeant = (other: Candidate) => other.formatFits && other.unit.owed && tells(other) && extensionAsked(view, other.unit.requirement)
+  const isMeant = (other: Candidate) => other.formatFits && other.unit.owed && tellsValue(other) && extensionAsked(view, other.unit.requirement)
   for (const one of list) {
     if (one.nameFit !== 'near' || !one.leavesWords || one.formatFits || isOfFamily(view, one.unit.requirement)) continue
     if (list.some(other => other.unit.holder === one.unit.holder && isMeant(other))) doubt(one)

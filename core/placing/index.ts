@@ -19,7 +19,7 @@ import type { HolderEvidence } from './called'
 import { indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
 import { NAMED } from './weights'
-import { isNearWord, knowApart } from './words-said'
+import { choicesOf, isNearWord, knowApart } from './words-said'
 import type { PeopleIndex } from './people'
 
 /** Where a file may belong, looked up by name, folder and people; never by comparing every file with every unit. */
@@ -60,7 +60,7 @@ export interface NamedInFolder {
 function wordsKnown(requirements: ReadonlySet<Requirement>): string[] {
   return [...requirements].flatMap(requirement => [
     ...wordsOfRule(requirement),
-    ...Object.values(requirement.fields).flatMap(rule => (rule.type === 'choice' ? rule.values.flatMap(tokensOf) : [])),
+    ...choicesOf(requirement).flatMap(tokensOf),
   ])
 }
 

@@ -105,7 +105,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       const index = near
       // a week is nobody's name, misspelt: viikko for Veikko
       return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run)).flatMap(run =>
-        [...new Set([run, ...deletionsOf(run)].flatMap(cut => index.get(cut) ?? []))].map(key => [key, OF_NAMED.slip] as const)))
+        [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].map(key => [key, OF_NAMED.slip] as const)))
     },
   }
 }
@@ -265,14 +265,12 @@ function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
   const index = new Map<string, string[]>()
   for (const [key, list] of entries) {
     if (key.length < 5 || key.length > 40 || list.every(one => one.part === 'short' || one.part === 'letters')) continue
-    for (const cut of new Set([key, ...deletionsOf(key)])) {
-      gather(index, cut, key)
-    }
+    for (const cut of cutsOf(key)) gather(index, cut, key)
   }
   return index
 }
 
-/** All that is left of a word without one of its letters. */
-export function deletionsOf(key: string): string[] {
-  return Array.from({ length: Math.min(key.length, 40) }, (_, at) => foldCase(key.slice(0, at) + key.slice(at + 1)))
+/** A word, and all that is left of it without one of its letters, without repeats: two that are one slip apart share one of these. */
+export function cutsOf(key: string): string[] {
+  return [...new Set([key, ...Array.from({ length: Math.min(key.length, 40) }, (_, at) => foldCase(key.slice(0, at) + key.slice(at + 1)))])]
 }

@@ -340,9 +340,9 @@ function saysItself(nearest: Nearest | null, base: string): boolean {
 }
 
 /** Whether a name tells one of the values that its rule asks for, which free text is none of. */
-function tellsValue(nearest: Nearest | null): boolean {
-  const { form: { name = null } = {}, captures = {} } = nearest ?? {}
-  return name?.some(part => part.kind === 'free' && !isAnyText(part) && ownOf(captures, part.part) !== undefined) ?? false
+export function tellsValue(nearest: { form: UnitForm | null, captures: Captures } | null): boolean {
+  const { form, captures = {} } = nearest ?? {}
+  return form?.name?.some(part => part.kind === 'free' && !isAnyText(part) && ownOf(captures, part.part) !== undefined) ?? false
 }
 
 /** Whether free text stands in a rule that has words of its own, and none of these is said: then the rest is alike to much. */

@@ -112,7 +112,8 @@ function knowOwn(
 const levelsOf = ({ folder }: Requirement): string[] =>
   (folder ?? []).filter(({ parts }) => parts.every(part => part.kind === 'literal')).map(({ text }) => text)
 
-const choicesOf = ({ fields }: Requirement): string[] => Object.values(fields).flatMap(rule => (rule.type === 'choice' ? rule.values : []))
+/** The choices that a requirement's names may tell. */
+export const choicesOf = ({ fields }: Requirement): string[] => Object.values(fields).flatMap(rule => (rule.type === 'choice' ? rule.values : []))
 
 /** Lets words that every requirement of a brief has, such as the code of a course, tell none of them. */
 export function knowApart(requirements: ReadonlySet<Requirement>): void {
