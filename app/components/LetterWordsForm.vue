@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { LetterWords } from '#core/reporting/letters'
-import { fillWords, USUAL_WORDS } from '#core/reporting/letters'
+import { faultOfWords, fillWords, USUAL_WORDS } from '#core/reporting/letters'
 import { DOOR_LANGUAGES } from '#core/wording/door/index'
 import { valueIn, valuesOf } from '#core/roster/values'
 import type { CopiedKind, LetterAnswer, LetterOrder, PreparedSlip } from '#shared/answers'
@@ -70,6 +70,11 @@ const previews = computed(() => {
   })
 })
 const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join(' ') ?? '')
+/** What is wrong with each text, as it is written. */
+const faults = computed(() => {
+  const known = kept.value?.columns ?? []
+  return Object.fromEntries(FIELDS.map(({ key }) => [key, faultOfWords([words.value[key]], known)]))
+})
 </script>
 
 <template>
@@ -134,7 +139,16 @@ const columns = computed(() => kept.value?.columns.map(one => `{${one}}`).join('
             :autosize="{ minRows: one.rows, maxRows: 8 }"
             :maxlength="one.most"
             :placeholder="one.hint"
+            :aria-describedby="faults[one.key] ? `letter-${one.key}-fault` : undefined"
           />
+          <p
+            v-if="faults[one.key]"
+            :id="`letter-${one.key}-fault`"
+            class="problem small"
+            role="alert"
+          >
+            {{ faults[one.key] }}
+          </p>
         </div>
         <p class="small quiet">
           Columns of the list stand in braces: <span class="mono">{{ columns }}</span>

@@ -17,13 +17,15 @@ export const USUAL_WORDS: LetterWords = { greeting: EN_SLIP.greeting, before: ''
 const FIELD = /\{([^{}\n]{1,200})\}/g
 
 /**
- * Columns that a letter's words name.
+ * What is wrong with words of a letter: a column that the list does not have; `null` where nothing is.
  *
  * @example
- * columnsIn({ ...USUAL_WORDS, after: 'Your number is {id}.' }) //=> ['given', 'id']
+ * faultOfWords(['Your number is {Nr}.'], ['id', 'name']) //=> '{Nr} is no column of the list. There are: {id} {name}'
  */
-export function columnsIn(words: LetterWords): string[] {
-  return [...new Set(Object.values(words).flatMap((text: string) => [...text.matchAll(FIELD)].map(found => found[1] ?? '')))]
+export function faultOfWords(texts: readonly string[], columns: readonly string[]): string | null {
+  const unknown = texts.flatMap(text => [...text.matchAll(FIELD)]).map(found => found[1] ?? '').find(column => !columns.includes(column))
+  if (unknown === undefined) return null
+  return `{${unknown.slice(0, 60)}} is no column of the list. There are: ${columns.map(one => `{${one}}`).join(' ')}`
 }
 
 /**

@@ -12,7 +12,7 @@ import { writeSlip } from './slips'
 import { sayFinding } from '../wording/index'
 import { EN_SLIP } from '../wording/slip/en'
 import { loadSlipSpeech } from '../wording/slip/index'
-import { columnsIn, fillWords, USUAL_WORDS } from './letters'
+import { faultOfWords, fillWords, USUAL_WORDS } from './letters'
 
 const slot = (status: RoundSlot['status'], sha256: string | null, path = 'a.jpg', n: number | null = null): RoundSlot => ({
   requirement: 'photo', holder: 's1', n, status, file: sha256 === null ? null : { sha256, path },
@@ -197,7 +197,12 @@ describe('a letter around a slip', () => {
 
   test('a group is called by its name; another column that says nothing is left out', () => {
     expect(fillWords({ ...words, greeting: 'Dear {family}/{Boat}' }, () => '', 'Reef')).toMatchObject({ greeting: 'Dear Reef/', after: 'Ask me, .' })
-    expect(columnsIn({ ...USUAL_WORDS, after: '{Boat} {given} { }' })).toEqual(['given', 'Boat', ' '])
+  })
+
+  test('words may name the columns of the list, and no other', () => {
+    expect(faultOfWords(['Dear {given}', '{Boat} :-{ {'], ['given', 'Boat'])).toBeNull()
+    expect(faultOfWords(['Dear {given}', 'of {boat}'], ['given', 'Boat'])).toBe('{boat} is no column of the list. There are: {given} {Boat}')
+    expect(faultOfWords(['{ }'], ['given'])).toBe('{ } is no column of the list. There are: {given}')
   })
 
   test('who has another time than the rest is told their own, a line for each piece where they differ', () => {

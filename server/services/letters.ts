@@ -1,5 +1,5 @@
 import type { LetterWords } from '#core/reporting/letters'
-import { columnsIn, USUAL_WORDS } from '#core/reporting/letters'
+import { faultOfWords, USUAL_WORDS } from '#core/reporting/letters'
 import { ROSTER_COLUMNS } from '#core/names/roster-columns'
 import { hasCopies } from '#core/roster/copies'
 import type { DoorLanguage } from '#core/wording/door/index'
@@ -14,12 +14,12 @@ import type { Account } from './accounts'
 /** What is written around letters: set for the brief, in one language or in any, or usual for whoever sends them. */
 interface SetWords { own: ReadonlyMap<string, LetterWords>, usual: LetterWords | null }
 
-async function setWords(account: Account, briefId: string, known: ReadonlySet<string>): Promise<SetWords> {
+async function setWords(account: Account, briefId: string, known: readonly string[]): Promise<SetWords> {
   const [rows, usual] = await Promise.all([
     db()('brief_letter').where('brief_id', briefId).select('language', 'words'), db()('account').where('id', account.id).first('letter_words'),
   ])
   // a column that another list has may be none of this one
-  const fits = usual?.letter_words && columnsIn(usual.letter_words).every(column => known.has(column))
+  const fits = usual?.letter_words && faultOfWords(Object.values(usual.letter_words), known) === null
   return { own: new Map(rows.map(row => [row.language, row.words])), usual: fits ? usual.letter_words : null }
 }
 
@@ -28,7 +28,7 @@ async function setWords(account: Account, briefId: string, known: ReadonlySet<st
  * usually writes, else a plain greeting.
  */
 export async function wordsOf(
-  account: Account, briefId: string, known: ReadonlySet<string>,
+  account: Account, briefId: string, known: readonly string[],
 ): Promise<(language: DoorLanguage) => Promise<LetterWords>> {
   const { own, usual } = await setWords(account, briefId, known)
   return async language =>
@@ -36,7 +36,7 @@ export async function wordsOf(
 }
 
 /** What a letter's words may name of a list. */
-export const columnsOf = (own: readonly string[]): Set<string> => new Set([...ROSTER_COLUMNS.map(one => one.name), ...own])
+export const columnsOf = (own: readonly string[]): string[] => [...new Set([...ROSTER_COLUMNS.map(one => one.name), ...own])]
 
 /** Which letters of a brief go to addresses for copies as well. */
 export async function copiedKinds(briefId: string): Promise<ReadonlySet<CopiedKind>> {
@@ -53,7 +53,7 @@ export async function getLetter(account: Account, briefId: string): Promise<Lett
   const { '': all = null, ...languages } = Object.fromEntries(own) as Partial<Record<'' | DoorLanguage, LetterWords>>
   const from = usual ? 'account' : 'nobody'
   return {
-    words: all ?? usual ?? USUAL_WORDS, from: all ? 'brief' : from, languages, columns: [...columns],
+    words: all ?? usual ?? USUAL_WORDS, from: all ? 'brief' : from, languages, columns,
     copies: [...copies], mayCopy: hasCopies(roster?.columns ?? []),
   }
 }
@@ -62,10 +62,8 @@ export async function getLetter(account: Account, briefId: string): Promise<Lett
 export async function setLetter(account: Account, briefId: string, { words, language, usual, copies }: LetterOrder): Promise<void> {
   await requireRole(account, briefId, 'checker')
   const columns = columnsOf((await newestRoster(briefId))?.columns ?? [])
-  const unknown = columnsIn(words).find(column => !columns.has(column))
-  if (unknown !== undefined) {
-    throw refuse(400, `{${unknown.slice(0, 60)}} is no column of the list. There are: ${[...columns].map(one => `{${one}}`).join(' ')}`)
-  }
+  const fault = faultOfWords(Object.values(words), columns)
+  if (fault !== null) throw refuse(400, fault)
   const stored = JSON.stringify(words)
   await db().transaction(async (trx) => {
     await trx('brief_letter').insert({ brief_id: briefId, language, words: stored, set_by: account.id }).onConflict(['brief_id', 'language'])
