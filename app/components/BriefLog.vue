@@ -43,7 +43,7 @@ onMounted(() => attempt(async () => (entries.value = await brief.log())))
             :key="at"
           >
             <td class="small">
-              {{ sayTime(one.at, brief.current?.document?.zone) }}
+              {{ sayTime(one.at, brief.zone) }}
             </td>
             <td>{{ one.by ?? '' }}</td>
             <td>{{ LOG_WORDS[one.kind](one.about) }}</td>

@@ -29,7 +29,7 @@ const emit = defineEmits<{ count: [intake: IntakeInfo] }>()
               v-if="changes"
               type="button"
               class="plain-button small"
-              :aria-label="`${one.replacedAt ? 'Count again' : 'Count no longer'}: ${one.root}, ${sayTime(one.completedAt)}`"
+              :aria-label="`${one.replacedAt ? 'Count again' : 'Count no longer'}: ${one.root}, ${sayTime(one.completedAt, zone)}`"
               @click="emit('count', one)"
             >
               {{ one.replacedAt ? 'Count again' : 'Count no longer' }}

@@ -68,10 +68,11 @@ const set = (id: string, months: number | null) => attempt(async () => {
       <p>
         <b>{{ showText(one.title) }}</b>, {{ one.volumes }} {{ one.volumes === 1 ? 'volume' : 'volumes' }}, {{ one.files }}
         {{ one.files === 1 ? 'file' : 'files' }}
-        <span class="quiet small">{{ sayTime(one.packedAt) }}{{ one.by === null ? '' : `, ${showText(one.by)}` }}</span>
+        <span class="quiet small">{{ sayTime(one.packedAt, brief.zone) }}{{ one.by === null ? '' : `, ${showText(one.by)}` }}</span>
       </p>
       <p v-if="one.letGoneAt !== null">
-        Its contents were let go of on {{ sayTime(one.letGoneAt) }}; what is known of the files stays, and the search says in which volume they lie.
+        Its contents were let go of on {{ sayTime(one.letGoneAt, brief.zone) }}; what is known of the files stays, and the search says in which
+        volume they lie.
       </p>
       <p v-else-if="!one.whole">
         Not all of its volumes were made.
@@ -99,7 +100,7 @@ const set = (id: string, months: number | null) => attempt(async () => {
         <span
           v-if="one.letGoAt !== null"
           class="quiet small"
-        >until {{ sayTime(one.letGoAt) }}</span>
+        >until {{ sayTime(one.letGoAt, brief.zone) }}</span>
       </div>
       <div
         v-if="asked?.id === one.id"

@@ -142,7 +142,7 @@ const add = () => act(async () => {
           v-for="(one, at) in listed.taken"
           :key="at"
         >
-          {{ sayTime(one.at) }}: {{ one.name }} {{ TAKEN[one.kind] }}
+          {{ sayTime(one.at, brief.zone) }}: {{ one.name }} {{ TAKEN[one.kind] }}
         </li>
       </ul>
     </section>

@@ -28,7 +28,7 @@ const drop = () => attempt(async () => {
     <p class="row">
       <span v-if="start">
         Everybody begins from <b class="mono">{{ showText(start.name) }}</b>
-        <span class="quiet">{{ `\u00A0 ${sayBytes(start.size)}, put here ${sayTime(start.at)}` }}</span>
+        <span class="quiet">{{ `\u00A0 ${sayBytes(start.size)}, put here ${sayTime(start.at, brief.zone)}` }}</span>
       </span>
       <span v-else>Is there a file to start from? Each person gets it in these folders, already rightly named.</span>
       <template v-if="brief.mayChange">

@@ -95,6 +95,9 @@ export const useBrief = defineStore('brief', () => {
     return openingFor(document?.requirements ?? [], offsetOf(document?.due) ?? -new Date().getTimezoneOffset(), roster?.people ?? [])
   })
 
+  /** Where the brief's times are meant. */
+  const zone = computed(() => current.value?.document?.zone ?? null)
+
   /** What still blocks each step; empty where nothing does. */
   const blocks = computed(() => {
     const people = current.value?.roster?.people.length ?? 0
@@ -110,7 +113,7 @@ export const useBrief = defineStore('brief', () => {
 
   return {
     current, keepChanges, dropChanges, beHere,
-    unsaved, mayChange, owns, log, blocks, opening, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
+    unsaved, mayChange, owns, log, blocks, opening, zone, load, reload, saveDocument, saveRoster, readRoot, check, letCount, members, share,
     takeBackOffer, erase, endShare,
   }
 })

@@ -12,7 +12,7 @@ import { writeSlip } from './slips'
 import { sayFinding } from '../wording/index'
 import { EN_SLIP } from '../wording/slip/en'
 import { loadSlipSpeech } from '../wording/slip/index'
-import { faultOfWords, fillWords, USUAL_WORDS } from './letters'
+import { faultOfWords, fillWords } from './letters'
 
 const slot = (status: RoundSlot['status'], sha256: string | null, path = 'a.jpg', n: number | null = null): RoundSlot => ({
   requirement: 'photo', holder: 's1', n, status, file: sha256 === null ? null : { sha256, path },

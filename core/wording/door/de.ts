@@ -76,7 +76,7 @@ export const DE_DOOR: DoorWords = {
   folder: folder => (folder === '' ? 'in keinem Ordner' : `im Ordner ${folder}`),
   gap: (field, example) => `[${field}, zum Beispiel ${example}]`,
   moreNames: (from, to) => (to === null ? `danach ${from} und weiter, so viele du hast` : `und ${from} bis ${to}, wenn du sie hast`),
-  formats: labels => `als ${labels}`,
+  formats: labels => `Format: ${labels}`,
   formatLabel: (_, extension) => `.${extension}`,
   use: {
     exchange: 'Exportiert: nimm im Programm „Exportieren“ oder „Speichern unter“; die Endung allein zu ändern genügt nicht.',

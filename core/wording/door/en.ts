@@ -29,7 +29,7 @@ export const EN_DOOR = {
   gap: (field: string, example: string) => `[your ${field}, such as ${example}]`,
   moreNames: (from: number, to: number | null) =>
     (to === null ? `then ${from} and on, as many as you have` : `and ${from} to ${to} where you have them`),
-  formats: (labels: string) => `as ${labels}`,
+  formats: (labels: string) => `format: ${labels}`,
   formatLabel: (label: string, extension: string) => `${label} (.${extension})`,
   use: {
     exchange: 'Exported: use "export" or "save as" in your program, do not only change the ending of the name.',

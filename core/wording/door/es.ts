@@ -76,7 +76,7 @@ export const ES_DOOR: DoorWords = {
   folder: folder => (folder === '' ? 'en ninguna carpeta' : `en la carpeta ${folder}`),
   gap: (field, example) => `[${field}, por ejemplo ${example}]`,
   moreNames: (from, to) => (to === null ? `después ${from} y siguientes, los que tengas` : `y de ${from} a ${to} si los tienes`),
-  formats: labels => `como ${labels}`,
+  formats: labels => `formato: ${labels}`,
   formatLabel: (_, extension) => `.${extension}`,
   use: {
     exchange: 'Exportado: usa «exportar» o «guardar como» en tu programa; no basta con cambiar la extensión.',

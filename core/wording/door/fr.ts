@@ -74,7 +74,7 @@ export const FR_DOOR: DoorWords = {
   folder: folder => (folder === '' ? 'dans aucun dossier' : `dans le dossier ${folder}`),
   gap: (field, example) => `[${field}, par exemple ${example}]`,
   moreNames: (from, to) => (to === null ? `puis ${from} et suivants, autant que vous en avez` : `et ${from} à ${to} si vous les avez`),
-  formats: labels => `en ${labels}`,
+  formats: labels => `format : ${labels}`,
   formatLabel: (_, extension) => `.${extension}`,
   use: {
     exchange: 'Exporté : utilisez « exporter » ou « enregistrer sous » dans votre programme ; changer l’extension ne suffit pas.',

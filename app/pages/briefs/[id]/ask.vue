@@ -108,8 +108,8 @@ function download() {
       class="kept row"
       role="status"
     >
-      <span v-if="kept.stands"><b>Not saved yet:</b> what you changed {{ sayTime(kept.at) }} is here again.</span>
-      <span v-else>What you changed {{ sayTime(kept.at) }} was not saved, and what is asked was changed since then.</span>
+      <span v-if="kept.stands"><b>Not saved yet:</b> what you changed {{ sayTime(kept.at, brief.zone) }} is here again.</span>
+      <span v-else>What you changed {{ sayTime(kept.at, brief.zone) }} was not saved, and what is asked was changed since then.</span>
       <el-button
         v-if="!kept.stands"
         size="small"

@@ -5,7 +5,6 @@ import { addressOf } from '#shared/routes'
 
 const brief = useBrief()
 const id = computed(() => brief.current?.check?.id)
-const zone = computed(() => brief.current?.document?.zone ?? null)
 const names = computed(() => new Map(brief.current?.roster?.people.map(person => [person.id, person.name])))
 const view = useAddressed<'slips' | 'copy' | 'hand-on' | 'pack' | 'sent'>('view', 'slips', ['slips', 'copy', 'hand-on', 'pack', 'sent'])
 const VIEWS = [
@@ -49,7 +48,7 @@ const FOR_PROGRAMS = [
         v-if="view === 'slips'"
         :check-id="id"
         :brief-id="brief.current?.id ?? ''"
-        :zone="zone"
+        :zone="brief.zone"
       />
       <CopyPanel
         v-else-if="view === 'copy'"
@@ -62,12 +61,12 @@ const FOR_PROGRAMS = [
       <template v-else-if="view === 'sent'">
         <SentPanel
           :brief-id="brief.current?.id ?? ''"
-          :zone="zone"
+          :zone="brief.zone"
           :names="names"
         />
         <EarlierRecord
           :brief-id="brief.current?.id ?? ''"
-          :zone="zone"
+          :zone="brief.zone"
           :names="names"
         />
       </template>
@@ -141,7 +140,7 @@ const FOR_PROGRAMS = [
         </p>
         <HandOnPanel
           :changes="brief.mayChange"
-          :zone="zone"
+          :zone="brief.zone"
         />
       </div>
     </template>

@@ -220,7 +220,9 @@ const linesOf = (one: PreparedLeaflet) =>
       >
         <div class="row spread no-print">
           <b>{{ one.name }}</b>
-          <span class="quiet small">{{ one.addresses.join(', ') || 'no address' }}{{ one.sentAt ? ` · sent ${sayTime(one.sentAt)}` : '' }}</span>
+          <span class="quiet small">
+            {{ one.addresses.join(', ') || 'no address' }}{{ one.sentAt ? ` · sent ${sayTime(one.sentAt, brief.zone)}` : '' }}
+          </span>
           <el-button
             v-if="canSend && brief.mayChange"
             size="small"

@@ -48,7 +48,7 @@ async function check() {
       class="kept row"
       role="status"
     >
-      <span><b>Interrupted:</b> “{{ showText(interrupted.root) }}” was being received {{ sayTime(interrupted.at) }}.
+      <span><b>Interrupted:</b> “{{ showText(interrupted.root) }}” was being received {{ sayTime(interrupted.at, brief.zone) }}.
         Choose or drop the same folder: only what is missing is sent.</span>
       <el-button
         size="small"
@@ -98,19 +98,19 @@ async function check() {
     <DoorPanel
       v-if="!intake.progress && !brief.blocks.check"
       :changes="mayChange"
-      :zone="brief.current?.document?.zone ?? null"
+      :zone="brief.zone"
     />
     <PlacePanel
       v-if="!intake.progress && !brief.blocks.check"
       :changes="mayChange"
-      :zone="brief.current?.document?.zone ?? null"
+      :zone="brief.zone"
       @arrived="brief.reload()"
     />
     <WaysIn v-if="!intake.progress" />
     <IntakeTable
       v-if="earlier.length"
       :intakes="earlier"
-      :zone="brief.current?.document?.zone ?? null"
+      :zone="brief.zone"
       :changes="mayChange"
       @count="letCount"
     />

@@ -76,7 +76,7 @@ const left = computed(() => {
       </p>
       <p class="quiet">
         {{ shown.checked ? `${shown.checked.came} of ${shown.checked.pieces} pieces` : `${shown.files} files` }};
-        due {{ sayTime(brief.current?.document?.due, brief.current?.document?.zone) }}
+        due {{ sayTime(brief.current?.document?.due, brief.zone) }}
       </p>
     </template>
   </div>
