@@ -441,6 +441,16 @@ test('a level that is the holder\'s own code tells no day', () => {
   expect(kinds(['2026-023', '3 Dec 2026'])).toContain('date date-range 3 Dec 2026')
 })
 
+test.each([
+  ['Demir_E01', ['id absent ', 'n order 01']], ['110301_E01', ['n order 01', 'family absent ']],
+])('letters that a rule writes before a number are told with it: %s', (name, expected) => {
+  const parts = fillTemplate(parseTemplate('E{n}_{id}_{family}'), rules, { id: '110301', family: 'Demir' })
+  const { differences } = explainParts(parts, name, { known: { n: name.slice(-1) } })
+  const kinds = differences.map(one => `${one.part} ${one.kind} ${one.actual}`)
+  expect(kinds).toEqual(expect.arrayContaining(expected))
+  expect(differences.filter(one => one.actual === 'E' || one.expected === 'E')).toEqual([])
+})
+
 test('a value that is told stands for nothing else, in whichever place', () => {
   const parts = fillTemplate(parseTemplate('{group}_{family}_badge_{badge}'), {
     badge: { type: 'choice', values: ['Camping', 'Cooking', 'First Aid'], meanings: {} },

@@ -14,6 +14,7 @@ import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { isKindWord } from './kind-words'
 import { standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
+import { standSigns } from './stand-elsewhere'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
@@ -112,6 +113,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     readLeftOver(shown, alignment, text, captures, parts)
     readWordByWord(shown, alignment, text, captures, context)
     readCompounds(shown, alignment, text, captures)
+    standSigns(shown, alignment, text, parts)
   }
   leaveInside(shown, alignment.spans, captures, known)
   const beside = toldByLevels(context.levels, shown, captures)

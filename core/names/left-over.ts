@@ -5,7 +5,7 @@ import { numberOfWord, placeInAlphabet } from './number-words'
 import { readRoman } from './roman'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
-import { passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
+import { isAlike, passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
@@ -77,12 +77,12 @@ export function standSettled(
     const place = onlyPlaceOf(text, Number(settled))
     if (!place) continue
     const [start, end] = place
+    giveFree(parts, { spans, extras }, text, [start - lettersBefore(parts[index - 1]).length, end])
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
     if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken, asked)
     if (taken >= 0 || (!takeFromExtra(extras, text, [start, end]) && !takeFromText(parts, spans, text, [start, end]))) continue
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
-    takeSign(parts, { spans, extras }, text, index, start)
     standAt({ spans }, text, index, [start, end])
   }
 }
@@ -132,19 +132,17 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
   return true
 }
 
-/** The rule's own letters before a number that stands elsewhere, such as the V of V{n}, stand there with it. */
-function takeSign(
-  parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, index: number, end: number,
-): void {
-  const [sign, span] = [parts[index - 1], spans[index - 1]]
-  const letters = isLiteral(sign) ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : ''
-  const start = end - letters.length
-  if (letters === '' || !span || span.end > span.start || foldCase(text.slice(start, end)) !== foldCase(letters)) return
-  if (!takeFromExtra(extras, text, [start, end])) return
-  const from = start - (/[\s_.-]+$/.exec(text.slice(0, start))?.[0].length ?? 0)
-  const asked = sign?.kind === 'fixed' ? sign.texts[0] ?? '' : ''
-  const range: [number, number] = [from, end]
-  spans[index - 1] = { start: from, end, text: asked, edits: text.slice(...range) === asked ? [] : [{ range, expected: asked }] }
+/** Letters that a rule writes straight before a part. */
+const lettersBefore = (sign: NamePart | undefined): string => (isLiteral(sign) ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : '')
+
+/** A number with its sign was taken for a value of the list that is nothing like it: E3 is nobody's code. */
+function giveFree(parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, [start, end]: [number, number]): void {
+  const index = spans.findIndex((span, at) => isHolders(parts[at]) && span.start === start && span.end === end && !isAlike(span, text))
+  const span = spans[index]
+  if (!span || /^\d/.test(text.slice(start))) return
+  extras.push({ range: [start, end], before: index })
+  extras.sort((a, b) => a.range[0] - b.range[0])
+  spans[index] = { ...span, end: start, edits: [] }
 }
 
 const JOINED = /(?<sign>\s?[-–+&,/]\s?|\s(?:\p{L}{1,3}|t[-/]m)\s)/u.source

@@ -10,6 +10,7 @@ import { isAnyText, isHolders, isLiteral } from './parts'
 import { PARTICLES } from './particles'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
+import { readRoman } from './roman'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
@@ -56,6 +57,7 @@ export function mendAlignment(
   keepWholeWords(parts, alignment, text)
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
+  takeOtherFigures(parts, alignment, text)
   takeInstead(parts, alignment, text, context)
   standWordsOfNames(parts, alignment, text)
   takeShortParticles(parts, alignment, text)
@@ -130,6 +132,20 @@ function signBetween(parts: readonly NamePart[], spans: Span[], text: string, at
   const written = text.slice(start, first)
   spans[at] = { ...sign, start, end: first, edits: written === sign.text ? [] : [{ range: [start, first], expected: sign.text }] }
   spans[at + 1] = { ...next, start: first, edits: next.edits.map(edit => ({ ...edit, range: [Math.max(first, edit.range[0]), edit.range[1]] })) }
+}
+
+/** A number right behind a value of the list that asks for the same one in Roman letters is its own: Violin 2 stands for Violin II. */
+function takeOtherFigures(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    const number = span && isHolders(part) ? readRoman(/(?<=[\s._-])[IVX]{1,5}$/.exec(span.text)?.[0] ?? '') : null
+    if (!span || number === null) continue
+    const extra = alignment.extras.find(({ range: [start, end] }) => start === span.end && Number(/^[\s._-]*(\d{1,2})$/.exec(text.slice(start, end))?.[1]) === number)
+    if (!extra) continue
+    const range: [number, number] = [span.start, extra.range[1]]
+    alignment.spans[index] = { ...span, end: range[1], edits: [{ range, expected: span.text }] }
+    alignment.extras.splice(alignment.extras.indexOf(extra), 1)
+  }
 }
 
 /** One or two stray letters that touch a part are a slip of that part, and more separators beside one are one: neither is a word too much. */

@@ -10,3 +10,14 @@ export function readRoman(text: string): number | null {
   const [, tens = '', units = ''] = /^(X{0,3})(IX|IV|V?I{0,3})$/.exec(text) ?? []
   return tens + units === '' ? null : tens.length * 10 + (UNITS[units] ?? 0)
 }
+
+/**
+ * A number up to 39 in Roman letters; '' for any other.
+ *
+ * @example
+ * writeRoman(14) //=> 'XIV'
+ */
+export function writeRoman(number: number): string {
+  if (!Number.isInteger(number) || number < 1 || number > 39) return ''
+  return 'X'.repeat(Math.floor(number / 10)) + (Object.keys(UNITS)[number % 10 - 1] ?? '')
+}

@@ -187,6 +187,28 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
   }
 }
 
+/**
+ * The letters that a rule writes before a number stand where the number stands with them: of "Demir_E01" E is not too much.
+ *
+ * @param parts - in the order in which they stand in the text
+ * @param asked - the same in the order that is asked for
+ */
+export function standSigns(parts: readonly NamePart[], alignment: Alignment, text: string, asked: readonly NamePart[]): void {
+  for (const [at, sign] of asked.entries()) {
+    const next = asked[at + 1]
+    const index = parts.indexOf(sign)
+    const [span, number] = [alignment.spans[index], next && alignment.spans[parts.indexOf(next)]]
+    if (!isLiteral(sign) || !span || span.end > span.start || next?.kind !== 'free' || !number || number.end === number.start) continue
+    const own = foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '')
+    const start = number.start - own.length
+    if (own === '' || start < 0 || foldPlain(text.slice(start, number.start)) !== own || !isWordEdge(text, start)) continue
+    if (!alignment.extras.some(({ range: [from, to] }) => from <= start && to >= number.start)) continue
+    cutOut(alignment, [start, number.start])
+    // with its number, of which that is told
+    alignment.spans[index] = { ...span, start, end: number.start, edits: [] }
+  }
+}
+
 /** A figure of a day is no number by itself: of "3.11." no piece 11 is told. Where a rule asks for the figures one by one they are. */
 export function freeDays(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
   if (alignment.cost === 0) return

@@ -12,6 +12,7 @@ import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
 import { EAST_ASIAN } from '../text/scripts'
+import { otherFigures } from './other-figures'
 import { NAMED, OF_NAMED } from './weights'
 
 /**
@@ -78,6 +79,8 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
     const bare = withoutForm(group.replace(TITLE, ''))
     if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
   }
+  addOtherFigures(ids, 'person', add)
+  addOtherFigures(groups, 'group', add)
   addShortGroups(groups, [...groupWords, ...headingOf(roster, 'group')], ruleWords, add)
   addGenitives(roster.people, entries, add)
   addPetForms(roster.people, entries, add)
@@ -172,6 +175,11 @@ function addWrittenOut(ids: ReadonlySet<string>, [heading]: readonly string[], a
       add(`${heading} ${written}`, holderKey('person', id), NAMED.id * OF_NAMED.slip, id, 'short')
     }
   }
+}
+
+/** Ids and groups that differ by a number alone, with it in other figures: Team 2 for Team II. */
+function addOtherFigures(values: ReadonlySet<string>, kind: 'person' | 'group', add: Add): void {
+  for (const [value, ways] of otherFigures(values)) for (const way of ways) add(way, holderKey(kind, value), NAMED.id * OF_NAMED.slip, value, 'short')
 }
 
 /** Ids without what all of them end in, as people write them for short (common practice, no source). */

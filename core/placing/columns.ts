@@ -17,7 +17,8 @@ import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '..
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
-import { cutsOf, runsOf } from './people'
+import { otherFigures } from './other-figures'
+import { cutsBefore, cutsOf, runsOf } from './people'
 import { wordsOfRule } from './piece-number'
 import { LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 import { choicesOf } from './words-said'
@@ -83,6 +84,7 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
   addMeant(columns, entries)
   addShortened(columns, entries)
   addTelling(columns, entries)
+  addOtherFigures(columns, entries)
   addInitials(columns, entries)
   const ids = new Set(units.flatMap(unit => unit.people.map(person => person.id)))
   const areNobodys = codesOfNobody([ids, ...columns.map(({ values }) => values.keys())])
@@ -131,7 +133,7 @@ function indexNear(entries: ReadonlyMap<string, readonly Entry[]>): Map<string, 
   for (const [word, list] of entries) {
     const isWord = LONG_WORD.test(word) && list.some(({ value }) => looseKey(value) === word || tokensOf(value).includes(word))
     if (!isWord) continue
-    for (const cut of cutsOf(word)) gather(index, cut, word)
+    for (const cut of cutsBefore(word, list.map(one => one.value))) gather(index, cut, word)
   }
   return index
 }
@@ -294,18 +296,20 @@ function addMeant(columns: readonly ColumnValues[], entries: Map<string, Entry[]
  */
 function codesOfNobody(lists: readonly Iterable<string>[]): (text: string) => boolean {
   const tests = lists.flatMap((list) => {
-    const codes = [...list].map(value => /^(?<letters>\p{L}{1,4})(?<sign>[-_ ]?)(?<figures>\d{2,6})$/u.exec(value)?.groups ?? {})
-    const [{ letters = '', figures = '' } = {}] = codes
-    const areAlike = codes.length > 1 && codes.every(one => one.letters === letters && one.figures?.length === figures.length)
-    if (!areAlike || figures === '') return []
-    const known = new Set(codes.map(one => Number(one.figures)))
-    return [{ known, pattern: new RegExp(`(?<![\\p{L}\\p{N}])${letters}[-_ ]?(\\d{${figures.length}})(?![\\p{L}\\p{N}])`, 'giu') }]
+    const codes = [...list]
+    const shapes = new Set(codes.map(code => (CODE.test(code) ? code.replace(/[-_ ]/g, '[-_ ]?').replace(/\d+/g, run => `\\d{${run.length}}`) : '')))
+    const [shape = ''] = shapes
+    if (codes.length < 2 || shapes.size > 1 || shape === '') return []
+    return [{ known: new Set(codes.map(looseKey)), pattern: new RegExp(`(?<![\\p{L}\\p{N}])${shape}(?![\\p{L}\\p{N}])`, 'giu') }]
   })
   return text => tests.some(({ known, pattern }) => {
-    const said = [...text.matchAll(pattern)].map(([, figures]) => Number(figures))
-    return said.length > 0 && !said.some(number => known.has(number))
+    const said = [...text.matchAll(pattern)].map(([code]) => looseKey(code))
+    return said.length > 0 && !said.some(code => known.has(code))
   })
 }
+
+/** Letters and figures, up to three of each by turns: J101, sq010_sh020. */
+const CODE = /^\p{L}{1,4}[-_ ]?\d{2,6}(?:[-_ ]?\p{L}{1,4}[-_ ]?\d{2,6}){0,2}$/u
 
 /** What several codes all begin with before a sign, EN- of EN-PL, where letters stand behind it; '' where they begin otherwise. */
 function commonHead(values: readonly string[]): string {
@@ -337,10 +341,19 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
     for (const [short, [value = '', ...more]] of shorts) {
       const of = values.get(value)
       if (more.length > 0 || values.has(short) || short.length < 2 || !of || of.size > MOST_SHARED) continue
-      const meant = { value, strength: strengthOf(of), worth: worthOf(short) }
+      const meant = { value, strength: strengthOf(of), worth: worthOfShort(short, value) }
       for (const unit of of) gather(entries, looseKey(short), { unit, ...meant })
     }
   }
+}
+
+/** What the figures of a code are worth for the whole: nothing behind other letters than its own, as in sq020 for sh020. */
+function worthOfShort(short: string, value: string): (text: string) => number {
+  const worth = worthOf(short)
+  const [, letters = ''] = /(\p{L}+)[^\p{L}\p{N}]?$/u.exec(value.slice(0, value.lastIndexOf(short))) ?? []
+  if (letters === '' || !/^\d+$/.test(short)) return worth
+  const others = new RegExp(`(?<!(?<!\\p{L})${letters})(?<=\\p{L})0*${short}(?!\\d)`, 'iu')
+  return text => (others.test(text) ? 0 : worth(text))
 }
 
 /**
@@ -368,6 +381,19 @@ function addTelling(columns: readonly ColumnValues[], entries: Map<string, Entry
   }
 }
 const LEAST_TELLING = 4
+
+/** Values that differ by a number alone, with it in other figures: Violin 2 for Violin II. */
+function addOtherFigures(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
+  for (const { values } of columns) {
+    for (const [value, ways] of otherFigures(values.keys())) {
+      const of = values.get(value) ?? new Set()
+      if (of.size > MOST_SHARED) continue
+      for (const key of new Set(ways.map(looseKey))) {
+        for (const unit of of) gather(entries, key, { unit, value, strength: strengthOf(of) * OF_NAMED.slip, worth: () => 1 })
+      }
+    }
+  }
+}
 
 /** Values of several words by their initials in capitals, NF for Night Ferry, where nothing else is called so (common practice, no source). */
 function addInitials(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {

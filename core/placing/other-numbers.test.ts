@@ -218,6 +218,22 @@ describe('a number that a program counts its own files by', () => {
   })
 })
 
+describe('somebody\'s number of four digits', () => {
+  const staff: Rules = {
+    list: 'id,given,family\n2025,Grace,Okafor\n2042,Paul,Meyer',
+    requirements: [
+      { id: 'bank', title: 'Bank details', name: '{id}_{family}_bank', formats: [{ id: 'pdf' }] },
+      { id: 'tax', title: 'Tax form', name: '{id}_{family}_tax', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    ['2042 bank.pdf', 'bank 2042', 'no year that files are named by'], ['tax 2025.pdf', 'unplaced', 'that may be the year'],
+    ['tax 2025 Okafor.pdf', 'tax 2025', 'beside the name'],
+  ])('in a name: %s is %s, %s', async (path, at) => {
+    expect(await toldOf(staff, path).then(told => told.get(path)?.at)).toBe(at)
+  })
+})
+
 test('the number in brackets that many files get at once counts the pieces, beside a number of their holder\'s', async () => {
   const rules: Rules = {
     list: 'id,given,family\n4711,Stefan,Kolb\n4712,Anna,Reiss',

@@ -45,6 +45,20 @@ describe('a code of a letter and a figure that one rule writes', () => {
   })
 })
 
+describe('a code of two numbers', () => {
+  const SHOTS: Rules = {
+    list: 'id,name,shot\n1,Ravi,sq010_sh010\n2,Ravi,sq010_sh020\n3,Lea,sq020_sh010\n4,Ugo,sq020_sh015',
+    requirements: [{ id: 'comp', title: 'Comp', name: '{shot}_comp', formats: [{ id: 'exr' }] }],
+  }
+  test.each([
+    ['sq020_sh030_comp.exr', 'unplaced', 'nobody\'s, though another ends in one of its numbers'],
+    ['sh020_comp.exr', 'comp 2', 'its last number alone'], ['020_comp.exr', 'comp 2', 'or without its letters'],
+    ['sq020_comp.exr', 'unplaced', 'the same number behind other letters is none'], ['sq020 sh015 comp.exr', 'comp 4', 'with other signs'],
+  ])('says whose it is: %s is %s, %s', async (path, at) => {
+    expect(await roundOf(SHOTS, path)).toEqual({ [path]: at })
+  })
+})
+
 describe('a letter that a rule writes before a number of the list', () => {
   const LOOKS: Rules = {
     list: 'id,given,family,look\nM01,Kaito,Mori,3\nM02,Lars,Dyck,5',

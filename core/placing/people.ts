@@ -26,6 +26,9 @@ const MOST_SHARED = 40
 
 const LONGEST_RUN = 5
 
+/** Years that files are named by; of others a number of four digits may be somebody's (common practice, no source). */
+const NEAR_YEAR = /^(?:19[5-9]|20[0-3])\d$/
+
 /**
  * Indexes everybody by the ways people write whose file it is: full name in either order, id, alias, mail, family name.
  *
@@ -78,7 +81,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     // what programs write behind a second copy is nobody's number
     const alone = text.replace(/(?<=\S)\s*\(\d{1,2}\)\s*$/u, '').trim()
     if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(entry => ({ ...entry, strength: NAMED.id })), 1)
-    else for (const number of bareNumbers(alone)) take(evidence, numbers.get(number), 1)
+    else for (const number of bareNumbers(alone, undefined, true)) if (!NEAR_YEAR.test(number)) take(evidence, numbers.get(number), 1)
     return evidence
   }
 
@@ -105,7 +108,8 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       const index = near
       // a week is nobody's name, misspelt: viikko for Veikko
       return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run)).flatMap(run =>
-        [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].map(key => [key, OF_NAMED.slip] as const)))
+        [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key))
+          .map(key => [key, OF_NAMED.slip] as const)))
     },
   }
 }
@@ -260,14 +264,28 @@ export function runsOf(text: string): string[] {
   return [...runs]
 }
 
+/** A figure where another has a letter is no slip: Violin 3 is not Violin I. */
+function isFigureForLetter(run: string, key: string): boolean {
+  return run.length === key.length && run.replace(/\D/g, '') !== key.replace(/\D/g, '') && /\d/.test(run) !== /\d/.test(key)
+}
+
 /** Every key under itself and under itself less one character: two texts one slip apart share one of these. */
 function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
   const index = new Map<string, string[]>()
   for (const [key, list] of entries) {
     if (key.length < 5 || key.length > 40 || list.every(one => one.part === 'short' || one.part === 'letters')) continue
-    for (const cut of cutsOf(key)) gather(index, cut, key)
+    for (const cut of cutsBefore(key, list.map(one => one.said))) gather(index, cut, key)
   }
   return index
+}
+
+/** Roman letters behind what they number. */
+const NUMBER_BEHIND = /(?<=[\s._-])[IVX]{1,5}$/u
+
+/** The same of a value whose number, in Roman letters, is no letter that may be left out: Violin is not Violin I. */
+export function cutsBefore(key: string, said: readonly string[]): string[] {
+  const number = said.map(value => NUMBER_BEHIND.exec(value)?.[0] ?? '').find(Boolean)?.toLowerCase() ?? ''
+  return key.endsWith(number) ? cutsOf(key.slice(0, key.length - number.length)).map(cut => cut + number) : cutsOf(key)
 }
 
 /** A word, and all that is left of it without one of its letters, without repeats: two that are one slip apart share one of these. */

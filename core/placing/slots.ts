@@ -157,12 +157,14 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   const originals = originalsOf(kept)
   // copies of others go last; those that fit go before those that do not, then by what is kept
   const order = [...kept].sort((a, b) => Number(originals.has(a)) - Number(originals.has(b)) || byFitThenKeep(unit, a, b))
-  const inside = new Set(order.slice(0, most))
+  // a copy that tells the same is a piece of its own only as long as pieces are owed
+  const { owed } = numbersOf(unit)
+  const inside = new Set(order.slice(0, most).filter((arrival, at) => at < owed || !tellAlike(arrival, originals.get(arrival))))
   const placed = kept.filter(arrival => inside.has(arrival)).sort((a, b) => byPath(a.view, b.view))
   const numbers = new Map(placed.map((arrival, at) => [arrival, first + at]))
   return [
     ...placed.map((arrival, at): Filled => ({ arrival, role: 'placed', n: first + at, milestone: false, instead: null })),
-    ...order.slice(most).map((arrival): Filled => {
+    ...order.filter(arrival => !inside.has(arrival)).map((arrival): Filled => {
       const original = originals.get(arrival)
       return original && inside.has(original)
         ? { arrival, role: 'superseded', n: numbers.get(original) ?? null, milestone: false, instead: original.view }
@@ -176,6 +178,12 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
       arrival, role: inside.has(original) ? 'duplicate' : 'surplus', n: numbers.get(original) ?? null, milestone: false, instead: original.view,
     })),
   ]
+}
+
+/** Whether a file tells the same values as another, and no more. */
+const tellAlike = ({ candidate: { captures } }: Arrival, other: Arrival | undefined): boolean => {
+  const fields = Object.keys({ ...other?.candidate.captures, ...captures })
+  return other !== undefined && fields.length > 0 && fields.every(field => ownOf(captures, field) === ownOf(other.candidate.captures, field))
 }
 
 function byFitThenKeep(unit: Unit, a: Arrival, b: Arrival): number {

@@ -41,6 +41,18 @@ describe('of several files for one piece', () => {
     expect(round['Novak_prezentace_final.pptx']).toBe('talk 3')
   })
 
+  test('a second copy is no piece of its own once nothing more is owed', async () => {
+    const raw = (from: number): Rules => ({
+      list: 'id,name\nL4,Denim',
+      requirements: [{
+        id: 'raw', title: 'Raw', name: '{id}_{n}', fields: { n: { type: 'number', digits: 4 } }, count: { from, to: 20 }, formats: [{ id: 'dng' }],
+      }],
+    })
+    const names = ['L4_0101.dng', 'L4_0101 (1).dng', 'L4_0102.dng']
+    expect(await roundOf(raw(1), ...names)).toEqual({ 'L4_0101.dng': 'raw L4', 'L4_0101 (1).dng': 'superseded', 'L4_0102.dng': 'raw L4' })
+    expect((await roundOf(raw(3), ...names))['L4_0101 (1).dng']).toBe('raw L4')
+  })
+
   test('a first version is no newer than one without', async () => {
     const told = await toldOf(offers, 'dunmore prices v1.xlsx', 'dunmore prices.xlsx')
     expect(told.get('dunmore prices.xlsx')?.at).toBe('price dunmore-glass')

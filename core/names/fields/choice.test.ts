@@ -25,6 +25,7 @@ const FIELDS: Record<string, FieldRule> = {
   day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
   ray: { type: 'choice', values: ['VD', 'LAT'], meanings: {} }, since: { type: 'choice', values: ['2025', '2026'], meanings: {} },
   step: { type: 'choice', values: ['Zuschnitt', 'Verleimen', 'Oberfläche'], meanings: {} },
+  letter: { type: 'choice', values: ['A-A', 'B-B'], meanings: {} }, level: { type: 'choice', values: ['UG', 'EG', 'OG'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
   anyDay: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
@@ -124,6 +125,16 @@ describe('a choice', () => {
     ['1:500', '1-500'], ['M 1-1000', '1-1000'], ['1_500', '1-500'],
   ])('is known with other signs in it: %s is %s', (written, scale) => {
     expect(told('Plan_{scale}', `Plan_${written}`)[0]).toEqual({ scale })
+  })
+
+  test.each([['AA', 'A-A'], ['B', 'B-B'], ['bb', 'B-B']])('is known without its signs: %s is %s', (written, letter) => {
+    const [captures] = told('Schnitt_{letter}', `Schnitt_${written}`)
+    expect(captures).toEqual({ letter })
+  })
+
+  test.each([['Untergeschoss', 'UG'], ['Keller', 'UG'], ['Erdgeschoss', 'EG'], ['ground', 'EG']])('is a floor: %s is %s', (written, level) => {
+    const [captures] = told('Plan_{level}', `Plan_${written}`)
+    expect(captures).toEqual({ level })
   })
 
   test.each([

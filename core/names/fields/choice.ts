@@ -1,6 +1,6 @@
 import { either, list, needed, object, text } from '../../shapes/shape'
 import { beginAlike, editDistance } from '../../text/distance'
-import { accentWays, foldCase, removeAccents } from '../../text/fold'
+import { accentWays, foldCase, looseKey, removeAccents } from '../../text/fold'
 import { keeping, keepingFor } from '../../text/kept'
 import { byCodeUnit } from '../../text/order'
 import { emptyRecord, ownOf } from '../../text/own'
@@ -48,6 +48,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const ways = waysOf(actual)
   const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
+  const unsigned = values.filter(one => looseKey(one) === looseKey(actual) || (actual.length === 1 && looseKey(one) === looseKey(actual + actual)))
+  if (unsigned.length === 1) return unsigned[0]
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
   if (language !== undefined) return language

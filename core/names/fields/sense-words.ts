@@ -52,6 +52,12 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'plan floorplan grundriss planta pianta plattegrond rzut', 'section schnitt coupe sección sezione corte secção doorsnede przekrój',
     'elevation ansicht façade élévation alzado prospetto alçado aanzicht gevel elewacja',
   ],
+  floors: [
+    'ug kg basement cellar untergeschoss kellergeschoss keller soussol sótano sotano cantina seminterrato cave kelder piwnica',
+    'eg gf ground groundfloor erdgeschoss parterre rdc rezdechaussée pianoterra térreo terreo begane beganegrond parter',
+    'og uf upper upstairs upperfloor obergeschoss étage etage piso verdieping piętro',
+    'dg attic loft dachgeschoss dachboden comble combles grenier ático atico sottotetto mansarda sótão zolder poddasze strych',
+  ],
   colours: [
     'black schwarz noir negro nero preto zwart czarny',
     'white weiß weiss blanc blanco bianco branco wit biały',
