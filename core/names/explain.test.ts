@@ -451,6 +451,28 @@ test.each([
   expect(differences.filter(one => one.actual === 'E' || one.expected === 'E')).toEqual([])
 })
 
+test.each([
+  ['Marsh_10_2026', { month: '2026-10' }], ['Marsh_10_2026_1', { month: '2026-10', n: '1' }], ['Marsh_2026-10_2', { month: '2026-10', n: '2' }],
+])('the figures of a month are no other number that nobody asks for: %s', (name, expected) => {
+  const parts = fillTemplate(parseTemplate('{family}_{month}_{n}'), {
+    month: { type: 'date', pattern: 'yyyy-MM', from: '2026-10-01', to: '2026-11-30' }, n: { type: 'number', digits: 1, from: 1, to: 2 },
+  }, { family: 'Marsh' })
+  expect(explainParts(parts, name).captures).toEqual(expected)
+})
+
+test('a sign that parts a value from the next is not told as a part of it', () => {
+  expect(told('{family}_{date}', 'Mash_2026-05-01').join()).toBe('family misspelt Mash→Marsh')
+})
+
+test.each([
+  ['Plakat Marsh', ['literal misspelt Plakat→_Poster']],
+  ['Filmposter Marsh', ['literal misspelt Filmposter→_Poster']],
+])('a word that says the same as the rule\'s own stands instead of that: %s', (name, expected) => {
+  const parts = fillTemplate(parseTemplate('{family}_Poster'), rules, { family: 'Marsh' })
+  const { differences } = explainParts(parts, name, { strictness: { letterCase: 'exact', separators: 'ignore', accents: 'ignore' } })
+  expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}→${one.expected}`)).toEqual(expect.arrayContaining(expected))
+})
+
 test('a value that is told stands for nothing else, in whichever place', () => {
   const parts = fillTemplate(parseTemplate('{group}_{family}_badge_{badge}'), {
     badge: { type: 'choice', values: ['Camping', 'Cooking', 'First Aid'], meanings: {} },

@@ -14,7 +14,7 @@ import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { isKindWord } from './kind-words'
 import { standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
-import { standSigns } from './stand-elsewhere'
+import { standKinds, standSigns } from './left-outside'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
@@ -114,6 +114,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     readWordByWord(shown, alignment, text, captures, context)
     readCompounds(shown, alignment, text, captures)
     standSigns(shown, alignment, text, parts)
+    standKinds(shown, alignment, text)
   }
   leaveInside(shown, alignment.spans, captures, known)
   const beside = toldByLevels(context.levels, shown, captures)
@@ -402,13 +403,20 @@ function describe(
     }
     const { edits } = span
     const allowed = allowedInstead(part, kind)
+    const range = isHolders(part) && kind === 'misspelt' ? withoutSigns(text, span) : [span.start, span.end] as [number, number]
     differences.push({
-      part: part.part, kind, range: [span.start, span.end], expected, actual,
+      part: part.part, kind, range, expected, actual: text.slice(...range),
       ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}),
       ...(allowed ? { allowed } : {}),
     })
   }
   return withoutFalseOwners(parts, differences).sort((a, b) => a.range[0] - b.range[0] || a.range[1] - b.range[1])
+}
+
+/** A value without the signs that part it from the next ones; the dot of a letter is its own. */
+function withoutSigns(text: string, { start, end }: Span): [start: number, end: number] {
+  const { index, 0: bare } = /[^\s_-](?:.*[^\s_-])?/s.exec(text.slice(start, end)) ?? { index: 0, 0: text.slice(start, end) }
+  return [start + index, start + index + bare.length]
 }
 
 /** How what stands for a part departs from it; `null`: it does not. */

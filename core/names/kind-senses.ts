@@ -8,6 +8,7 @@ const KINDS: readonly string[] = [
   'presentation slides slideshow talk deck präsentation folien vortrag referat présentation diapos diaporama exposé presentación '
   + 'diapositivas exposición '
   + 'presentazione diapositive apresentação slide presentatie spreekbeurt prezentacja slajdy præsentation oplæg prezentace sunum ppt pptx',
+  'notes notizen notas appunti notities aantekeningen notatki anteckningar notater muistiinpanot poznámky jegyzet',
   'report rapport bericht informe relazione relatório verslag raport sprawozdanie rapor beszámoló zpráva',
   'essay aufsatz rédaction dissertation ensayo redacción ensaio redação opstel wypracowanie uppsats sloh fogalmazás',
   'video film clip movie vidéo vídeo',

@@ -136,7 +136,9 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
 const lettersBefore = (sign: NamePart | undefined): string => (isLiteral(sign) ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : '')
 
 /** A number with its sign was taken for a value of the list that is nothing like it: E3 is nobody's code. */
-function giveFree(parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, [start, end]: [number, number]): void {
+function giveFree(
+  parts: readonly NamePart[], { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string, [start, end]: [number, number],
+): void {
   const index = spans.findIndex((span, at) => isHolders(parts[at]) && span.start === start && span.end === end && !isAlike(span, text))
   const span = spans[index]
   if (!span || /^\d/.test(text.slice(start))) return

@@ -57,7 +57,7 @@ export function mendAlignment(
   keepWholeWords(parts, alignment, text)
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
-  takeOtherFigures(parts, alignment, text)
+  takeFigures(parts, alignment, text)
   takeInstead(parts, alignment, text, context)
   standWordsOfNames(parts, alignment, text)
   takeShortParticles(parts, alignment, text)
@@ -134,13 +134,18 @@ function signBetween(parts: readonly NamePart[], spans: Span[], text: string, at
   spans[at + 1] = { ...next, start: first, edits: next.edits.map(edit => ({ ...edit, range: [Math.max(first, edit.range[0]), edit.range[1]] })) }
 }
 
-/** A number right behind a value of the list that asks for the same one in Roman letters is its own: Violin 2 stands for Violin II. */
-function takeOtherFigures(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+/**
+ * A number right behind a value of the list is its own where it is the one that is asked for in Roman letters, and where it goes on with figures of
+ * the value: Violin 2 stands for Violin II, and all of 501241 for 501240.
+ */
+function takeFigures(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    const number = span && isHolders(part) ? readRoman(/(?<=[\s._-])[IVX]{1,5}$/.exec(span.text)?.[0] ?? '') : null
-    if (!span || number === null) continue
-    const extra = alignment.extras.find(({ range: [start, end] }) => start === span.end && Number(/^[\s._-]*(\d{1,2})$/.exec(text.slice(start, end))?.[1]) === number)
+    if (!span || !isHolders(part)) continue
+    const number = readRoman(/(?<=[\s._-])[IVX]{1,5}$/.exec(span.text)?.[0] ?? '')
+    const goesOn = /\d$/.test(text.slice(span.start, span.end))
+    const isIts = (behind: string) => (number !== null && Number(/^[\s._-]*(\d{1,2})$/.exec(behind)?.[1]) === number) || (goesOn && /^\d+$/.test(behind))
+    const extra = alignment.extras.find(({ range: [start, end] }) => start === span.end && isIts(text.slice(start, end)))
     if (!extra) continue
     const range: [number, number] = [span.start, extra.range[1]]
     alignment.spans[index] = { ...span, end: range[1], edits: [{ range, expected: span.text }] }

@@ -187,35 +187,18 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
   }
 }
 
-/**
- * The letters that a rule writes before a number stand where the number stands with them: of "Demir_E01" E is not too much.
- *
- * @param parts - in the order in which they stand in the text
- * @param asked - the same in the order that is asked for
- */
-export function standSigns(parts: readonly NamePart[], alignment: Alignment, text: string, asked: readonly NamePart[]): void {
-  for (const [at, sign] of asked.entries()) {
-    const next = asked[at + 1]
-    const index = parts.indexOf(sign)
-    const [span, number] = [alignment.spans[index], next && alignment.spans[parts.indexOf(next)]]
-    if (!isLiteral(sign) || !span || span.end > span.start || next?.kind !== 'free' || !number || number.end === number.start) continue
-    const own = foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '')
-    const start = number.start - own.length
-    if (own === '' || start < 0 || foldPlain(text.slice(start, number.start)) !== own || !isWordEdge(text, start)) continue
-    if (!alignment.extras.some(({ range: [from, to] }) => from <= start && to >= number.start)) continue
-    cutOut(alignment, [start, number.start])
-    // with its number, of which that is told
-    alignment.spans[index] = { ...span, start, end: number.start, edits: [] }
-  }
-}
-
 /** A figure of a day is no number by itself: of "3.11." no piece 11 is told. Where a rule asks for the figures one by one they are. */
 export function freeDays(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
   if (alignment.cost === 0) return
   // nearly no number has another right beside it
-  const isFigure = (part: NamePart, { start, end }: Span) => part.kind === 'free' && part.rule.type === 'number' && end > start
-    && (/\d[.-]?$/.test(text.slice(Math.max(0, start - 2), start)) || /^[.-]?\d/.test(text.slice(end, end + 2)))
+  const isTooHigh = (part: NamePart | undefined, { start, end }: Span) =>
+    part?.kind === 'free' && part.rule.type === 'number' && Number(text.slice(start, end)) > (part.rule.to ?? Infinity)
+  const isBeside = (start: number, end: number, sign: string) => new RegExp(`\\d[${sign}]?$`).test(text.slice(Math.max(0, start - 2), start))
+    || new RegExp(`^[${sign}]?\\d`).test(text.slice(end, end + 2))
+  const isFigure = (part: NamePart, span: Span) => part.kind === 'free' && part.rule.type === 'number' && span.end > span.start
     && part.rule.digits !== YEAR_DIGITS && ownOf(known, part.part) === undefined
+    // other signs part numbers as well, but none that is not asked for: 10_2026
+    && (isBeside(span.start, span.end, '.-') || (isBeside(span.start, span.end, '_ ') && isTooHigh(part, span)))
   const numbers: (Span & { at: number })[] = []
   for (const [at, part] of parts.entries()) {
     const span = alignment.spans[at]
@@ -224,7 +207,9 @@ export function freeDays(parts: readonly NamePart[], alignment: Alignment, text:
   if (numbers.length === 0) return
   const isDay = (start: number, end: number) => alignment.spans.some((span, at) => {
     const part = parts[at]
-    return part?.kind === 'free' && part.rule.type === 'date' && span.start < end && span.end > start
+    // a part of it is none beside a number that nobody asks for
+    const isCut = span.end - span.start < end - start && numbers.some(one => one.start >= start && one.end <= end && isTooHigh(parts[one.at], one))
+    return part?.kind === 'free' && part.rule.type === 'date' && span.start < end && span.end > start && !isCut
   })
   for (const { kind, text: day, range: [start, end] } of tellNumbers(text)) {
     if (kind !== 'date' || /\p{L}/u.test(day) || isDay(start, end)) continue

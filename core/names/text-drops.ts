@@ -1,16 +1,17 @@
 import { BY } from './particles'
 import { isSameNumber, isSignOf } from './numbers-apart'
 import type { NamePart } from './parts'
-import { isHolders } from './parts'
+import { isHolders, isLiteral } from './parts'
 import { foldCase, looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
+import { kindsOf } from './kind-senses'
 import type { Span } from './align'
 import { numberOfWord } from './number-words'
 import { trimSeparators } from './strictness'
 import type { Name, Placed } from './text-name'
 import { areAllOf, isNoSign, ownOfName, setText } from './text-name'
-import { wordsIn } from './tokens'
+import { tokensOf, wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 
 /**
@@ -70,6 +71,39 @@ export function dropCalled(name: Name): void {
   const [front = '', letter = ''] = /^(\p{Lu})(?:\. ?| )[-–—] (?=[\p{L}\p{N}])/u.exec(wordsOf(name)) ?? []
   if (letter !== '' && name.called().some(word => word.startsWith(looseKey(letter)))) cutText(name, front.length, 0)
   dropBesideHolder(name, isCalled)
+  dropNames(name)
+}
+
+/** Two or more names of the holder's at the edge of the text are none of it: "Luc Petit 118". */
+function dropNames(name: Name): void {
+  const { text, called } = name
+  const own = ownOfName(name)
+  const words = wordsIn(text, [own.start, own.end])
+  const isName = ({ word }: { word: string }) => called().includes(looseKey(word))
+  const front = words.findIndex(one => !isName(one))
+  const end = [...words].reverse().findIndex(one => !isName(one))
+  const [first, last] = [words[front], words[words.length - 1 - end]]
+  if (first && front > 1) cutText(name, first.start - own.start, 0)
+  else if (last && end > 1) cutText(name, 0, own.end - last.end)
+}
+
+/** Nor is a word at its edge for the kind of work that the rule's own word says, which is not there: "facture 118" for invoice_{no}. */
+export function dropKind(name: Name): boolean {
+  const { parts, alignment: { spans }, text } = name
+  const own = ownOfName(name)
+  const words = wordsIn(text, [own.start, own.end])
+  for (const [word, next] of [[words[0], words[1]], [words.at(-1), words.at(-2)]] as const) {
+    const kinds = word && next ? kindsOf(looseKey(word.word)) : []
+    const says = (part: NamePart, at: number) => isLiteral(part) && spans[at]?.start === spans[at]?.end
+      && tokensOf(part.texts[0] ?? '').some(one => kindsOf(one).some(kind => kinds.includes(kind)))
+    const at = kinds.length === 0 ? -1 : parts.findIndex(says)
+    if (at < 0 || !word || !next) continue
+    const range: [number, number] = [word.start, word.end]
+    const rest: [number, number] = word.start < next.start ? [next.start, own.end] : [own.start, next.end]
+    setText(name, rest, [{ at, range, edits: [{ range, expected: spans[at]?.text ?? '' }] }])
+    return true
+  }
+  return false
 }
 
 /** The word that says whose work it is is none of the text before the holder: "My cat by Ava". */

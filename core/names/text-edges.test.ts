@@ -114,6 +114,7 @@ describe('what is none of the text', () => {
     ['{body}_{title}', 'Short essay - Cold Water - Kulturbeirat', 'Kulturbeirat_Short essay - Cold Water', 'but not other words before a sign'],
     ['{body}_{title}', 'Kulturbeirat Night Shift v2', 'Kulturbeirat_Night Shift', 'a version that is not asked for'],
     ['{quarter}_{title}_report', '3rd quarter noise report', 'Q3_noise_report', 'a choice written out, though it is the only one'],
+    ['invoice_{body}_{title}', 'facture Bruno Stahl 118', 'invoice_Kulturbeirat_118', 'another word for the rule\'s own, and several names'],
     ['{body}_{step}_{title}_AB', 'Vulkane Kl7 AB', 'Kulturbeirat_7_Vulkane_AB', 'what says that figures are a class'],
   ])('%s: %s is %s: %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
 

@@ -11,7 +11,7 @@ import { isAnyText, isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
 import { longestOf, wordOf } from './stand-elsewhere'
 import { trimSeparators, withinSeparators } from './strictness'
-import { closeBracket, dropBy, dropCalled, dropNumbered, dropPiece, dropState } from './text-drops'
+import { closeBracket, dropBy, dropCalled, dropKind, dropNumbered, dropPiece, dropState } from './text-drops'
 import type { Name, Placed, Range } from './text-name'
 import { areAllOf, isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
 import { tokensOf, wordsIn } from './tokens'
@@ -47,7 +47,8 @@ export function mendEdges(
   }
   takeSigned(name)
   // what one gives free may be the edge for another
-  for (let turn = 0; turn < MOST_TURNS && (takeFixed(name) || takeValues(name) || dropState(name) || dropLabel(name)); turn++) continue
+  const steps = [takeFixed, takeValues, dropState, dropLabel, dropKind]
+  for (let turn = 0; turn < MOST_TURNS && steps.some(step => step(name)); turn++) continue
   dropBy(name)
   dropNumbered(name)
   dropCalled(name)

@@ -84,6 +84,7 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
   addShortGroups(groups, [...groupWords, ...headingOf(roster, 'group')], ruleWords, add)
   addGenitives(roster.people, entries, add)
   addPetForms(roster.people, entries, add)
+  addBegun(roster.people, entries, add)
   if (roster.people.length <= MOST_CALLED_SHORT) {
     addShortNames(roster.people, entries, add)
     addShortenedWithin(roster.people, add)
@@ -241,7 +242,7 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
       ...words.slice(2).map((_, at) => words.slice(0, at + 2).join(' ')).filter(begun => looseKey(begun).length >= LEAST_BEGUN),
       ...singularsOf(group),
     ]
-    const begun = shortenedGroup(group).map(looseKey).filter(short => !ruleWords.has(short))
+    const begun = shortened(group).map(looseKey).filter(short => !ruleWords.has(short))
     for (const short of new Set([...spoken.map(looseKey), ...begun])) gather(shorts, short, group)
   }
   const known = new Set([...groups].map(looseKey))
@@ -254,10 +255,23 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
 const LEAST_BEGUN = 6
 
 /** What a long name of one word is shortened to: Senioren for Seniorenkreis (common practice, no source). */
-const shortenedGroup = (group: string): string[] =>
-  (/^\p{L}{9,}$/u.test(group) ? beginningsOf(group, LEAST_BEGINNING, [...group].length - 2) : [])
+const shortened = (name: string): string[] =>
+  (/^\p{L}{9,}$/u.test(name) ? beginningsOf(name, LEAST_BEGINNING, [...name].length - 2) : [])
 
 const LEAST_BEGINNING = 5
+
+/** A long name of one word by its beginning, where nothing else begins so: Bahnhofstr for Bahnhofstraße (common practice, no source). */
+function addBegun(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
+  const begun = new Map<string, Person[]>()
+  for (const person of people) {
+    if (person.given !== '' || person.family !== '') continue
+    for (const short of new Set(shortened(person.name).map(looseKey))) gather(begun, short, person)
+  }
+  const known = new Set(entries.keys())
+  for (const [short, [only, ...more]] of begun) {
+    if (only && more.length === 0 && !known.has(short)) add(short, holderKey('person', only.id), NAMED.given, only.name)
+  }
+}
 
 /** A group's name in the singular, as people write of one of its parts: Klarinet for Klarinetten (common practice, no source). */
 function singularsOf(group: string): string[] {

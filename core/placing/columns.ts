@@ -308,6 +308,12 @@ function codesOfNobody(lists: readonly Iterable<string>[]): (text: string) => bo
   })
 }
 
+/** The languages of values that are all languages with their regions (BCP 47), by value: fr of fr-FR. */
+function languagesOf(values: readonly string[]): Map<string, string> {
+  const parted = values.map(value => [value, /^(\p{Ll}{2,3})[-_](?:\p{Lu}{2}|\d{3})$/u.exec(value)?.[1] ?? ''] as const)
+  return new Map(parted.every(([, language]) => language !== '') ? parted : [])
+}
+
 /** Letters and figures, up to three of each by turns: J101, sq010_sh020. */
 const CODE = /^\p{L}{1,4}[-_ ]?\d{2,6}(?:[-_ ]?\p{L}{1,4}[-_ ]?\d{2,6}){0,2}$/u
 
@@ -331,12 +337,13 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
   for (const { values } of columns) {
     const tail = commonTail(new Set(values.keys()))
     const head = commonHead([...values.keys()])
+    const languages = languagesOf([...values.keys()])
     const shorts = new Map<string, string[]>()
     for (const value of values.keys()) {
       const code = tail === '' ? value : value.slice(0, -tail.length)
       const digits = [tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/, LAST_DIGITS].flatMap(pattern => pattern.exec(code)?.[0] ?? [])
       const figures = digits.flatMap(one => [one, one.replace(/^0+(?=\d\d)/, '')])
-      for (const short of new Set([code, code.slice(head.length), ...figures])) gather(shorts, short, value)
+      for (const short of new Set([code, code.slice(head.length), languages.get(value) ?? code, ...figures])) gather(shorts, short, value)
     }
     for (const [short, [value = '', ...more]] of shorts) {
       const of = values.get(value)

@@ -24,6 +24,28 @@ describe('a value of several words that one alone bears', () => {
   })
 })
 
+describe('two values that several bear', () => {
+  const samples: Rules = {
+    list: 'id,name,field,depth\nS-1,Sample 1,Meadow,0-30\nS-2,Sample 2,Meadow,30-60\nS-3,Sample 3,Acre,0-30\nS-4,Sample 4,Acre,0-30',
+    requirements: [{ id: 'photo', title: 'Photo', name: '{id}_photo', formats: [{ id: 'jpg' }] }],
+  }
+  test.each([
+    ['meadow 0-30 photo.jpg', 'photo S-1'], ['photo Meadow 30-60.jpg', 'photo S-2'], ['Meadow photo.jpg', 'unplaced'],
+    ['Acre 0-30 photo.jpg', 'unplaced'], ['Meadow 130-60 photo.jpg', 'unplaced'],
+  ])('say together whose it is, where one alone bears both: %s is %s', async (path, at) => {
+    expect((await roundOf(samples, path))[path]).toBe(at)
+  })
+})
+
+test.each([['40134.jpg', 'photo 2'], ['photo 40134.jpg', 'photo 2'], ['40135.jpg', 'unplaced'], ['16.jpg', 'unplaced']])(
+  'a long number that one alone bears is known: %s is %s', async (path, at) => {
+    const licences: Rules = {
+      list: 'id,name,licence,shirt\n1,Emil Berger,40117,7\n2,Tim Nowak,40134,16',
+      requirements: [{ id: 'photo', title: 'Photo', name: '{name}_photo', formats: [{ id: 'jpg' }] }],
+    }
+    expect((await roundOf(licences, path))[path]).toBe(at)
+  })
+
 describe('what a column says that no rule uses', () => {
   test.each([
     ['Mia Brandt blood.pdf', 'blood 1204', 'in the name'], ['Osei/Mia blood.pdf', 'blood 1202', 'in the folder'],

@@ -1,5 +1,6 @@
 import { tokensOf } from '../names/tokens'
 import type { Roster } from '../roster/types'
+import { escapedOf } from '../text/escaped'
 import { looseKey } from '../text/fold'
 import { gather, groupBy } from '../text/gather'
 import { holderKey } from './called'
@@ -7,8 +8,12 @@ import type { HolderEvidence } from './called'
 import { runsOf } from './people'
 import { NAMED } from './weights'
 
-/** Numbers, and words that a rule knows, may be anything. */
-const isOfRule = (value: string, ruleWords: ReadonlySet<string>): boolean => !/\p{L}/u.test(value) || tokensOf(value).some(word => ruleWords.has(word))
+/** Numbers but long ones, and words that a rule knows, may be anything. */
+const isOfRule = (value: string, ruleWords: ReadonlySet<string>): boolean =>
+  (!/\p{L}/u.test(value) && !LONG_NUMBER.test(value)) || tokensOf(value).some(word => ruleWords.has(word))
+
+/** A number of so many figures is nothing else by chance. */
+export const LONG_NUMBER = /^\d{5,12}$/
 
 /** Words of a value that are said without the others: Dock Ln of "Unit 5 Dock Ln"; of fewer letters they may be anything. */
 const LEAST_SAID = 6
@@ -25,7 +30,7 @@ function keysOf(value: string): Set<string> {
  * Whose a folder is that is called as one person, or one group's members alone, are in some column of the list, be it one that no rule uses: a
  * patient's code, a house's name, what a group works on. Numbers, and words that a rule knows, may be anything.
  */
-export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): Map<string, ReadonlyMap<string, HolderEvidence>> {
+export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string>): OwnersOfValues {
   const owners = new Map<string, Map<string, HolderEvidence>>()
   for (const { id, fields } of people) {
     const holder = holderKey('person', id)
@@ -39,9 +44,11 @@ export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string
   }
   const members = groupBy(people.filter(({ group }) => group !== ''), ({ group }) => group)
   const groupOf = new Map(people.map(({ id, group }) => [holderKey('person', id), group]))
+  const shared = new Map<string, ReadonlyMap<string, HolderEvidence>>()
   for (const [key, bearers] of owners) {
     if (bearers.size === 1) continue
     owners.delete(key)
+    if (bearers.size <= MOST_NAMESAKES) shared.set(key, bearers)
     // what all of one group have and nobody else is the group's, such as what it works on
     const [group = '', ...others] = new Set([...bearers.keys()].map(holder => groupOf.get(holder)))
     const [first] = bearers.values()
@@ -55,8 +62,36 @@ export function ownersOfValues({ people }: Roster, ruleWords: ReadonlySet<string
     if (key.length !== 1 || owners.has(key) || ids.has(group)) continue
     owners.set(key, new Map([[holderKey('group', group), { strength: NAMED.group, said: group }]]))
   }
-  return owners
+  return { owners, shared }
 }
+
+/** Whose a value is that one person or group alone has; and those that share one. */
+export interface OwnersOfValues {
+  owners: Map<string, ReadonlyMap<string, HolderEvidence>>
+  shared: ReadonlyMap<string, ReadonlyMap<string, HolderEvidence>>
+}
+
+/**
+ * Which of several that share a value a text means by another one that it holds: "Meadow 0-30" of the samples from Meadow; nobody where it holds
+ * none, or that of several.
+ *
+ * @param bearers - by holder
+ */
+export function meantBySecond(
+  { people }: Roster, bearers: ReadonlyMap<string, HolderEvidence>, text: string,
+): ReadonlyMap<string, HolderEvidence> | undefined {
+  const said = (value: string) => value.length >= LEAST_SECOND
+    && new RegExp(`(?<![\\p{L}\\p{N}])${escapedOf(value)}(?![\\p{L}\\p{N}])`, 'iu').test(text)
+  const [only, ...more] = people.filter(({ id, fields }) => {
+    const first = bearers.get(holderKey('person', id))
+    return first !== undefined && Object.values(fields).some(value => value !== first.said && said(value))
+  })
+  const evidence = only && more.length === 0 ? bearers.get(holderKey('person', only.id)) : undefined
+  return only && evidence ? new Map([[holderKey('person', only.id), evidence]]) : undefined
+}
+
+/** Of fewer signs a second value may be anything. */
+const LEAST_SECOND = 3
 
 /** Of fewer letters a value may be any word. */
 export const LEAST_VALUE = 4

@@ -14,7 +14,7 @@ import type { UnitSet } from '../names/key-index'
 import type { ColumnIndex } from './columns'
 import { indexColumns } from './columns'
 import { holderKey } from './called'
-import { LEAST_VALUE, ownersOfValues, valuesByPerson } from './further-values'
+import { LEAST_VALUE, LONG_NUMBER, meantBySecond, ownersOfValues, valuesByPerson } from './further-values'
 import type { HolderEvidence } from './called'
 import { indexPeople, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
@@ -130,7 +130,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   const ruleWords = wordsKnown(requirements)
   const people = indexPeople(roster, wordsBeforeGroup(requirements), new Set([...ruleWords, ...values]))
   const ofRule = new Set(ruleWords)
-  const owners = ownersOfValues(roster, ofRule)
+  const { owners, shared } = ownersOfValues(roster, ofRule)
   const furtherValues = valuesByPerson(roster, ofRule)
   const namedAt = (level: string): ReadonlyMap<string, HolderEvidence> => {
     // what is a group's or another value of the list numbers nobody: CZ2 is not number 2's
@@ -196,7 +196,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       return units
     },
     byValue(base) {
-      if (owners.size === 0 && letters.size === 0) return NOBODY
+      if (owners.size === 0 && shared.size === 0 && letters.size === 0) return NOBODY
       const key = tokensOf(base).filter(token => !isAside(token)).join('')
       const words = base.split(/[^\p{L}\p{N}]+/u)
       // a group's letter by itself: B_model1
@@ -205,6 +205,11 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       if (only !== '') return new Map([[holderKey('group', only), { strength: NAMED.group, said: only }]])
       const whole = key.length >= LEAST_VALUE ? owners.get(key) : undefined
       if (whole) return whole
+      const bearers = key.length >= LEAST_VALUE ? shared.get(key) : undefined
+      const second = bearers && meantBySecond(roster, bearers, base)
+      if (second) return second
+      const long = words.every(word => tokensOf(word).every(isAside)) ? words.find(word => LONG_NUMBER.test(word) && owners.has(word)) : undefined
+      if (long !== undefined) return owners.get(long) ?? NOBODY
       // a code of letters and figures is one word
       const [code, ...more] = words.filter(word => !tokensOf(word).every(isAside))
       return code !== undefined && more.length === 0 && /\p{L}\p{N}|\p{N}\p{L}/u.test(code) ? owners.get(looseKey(code)) ?? NOBODY : NOBODY

@@ -13,12 +13,14 @@ describe('a word for the same kind of work', () => {
     requirements: [
       { id: 'cv', title: 'Vita', name: '{family}_Vita', formats: pdf }, { id: 'talk', title: 'Talk', name: '{family}_Talk', formats: pdf },
       { id: 'report', title: 'Report', name: '{family}_Report', formats: pdf }, { id: 'offer', title: 'Offer', name: '{family}_Offer', formats: pdf },
+      { id: 'notes', title: 'Notes', name: '{family}_Notes', formats: pdf },
     ],
   }
   test.each([
     ['Marsh CV.pdf', 'cv 1'], ['Lebenslauf Wade.pdf', 'cv 2'], ['Wade Folien.pdf', 'talk 2'], ['Ana Marsh - slides.pdf', 'talk 1'],
     ['rapport_Marsh.pdf', 'report 1'],
     ['Marsh Referat.pdf', 'talk 1'], ['Bericht Ben Wade.pdf', 'report 2'],
+    ['Notizen Ana Marsh.pdf', 'notes 1'],
     ['Angebot Wade neu.pdf', 'offer 2'], ['devis Marsh.pdf', 'offer 1'],
   ])('tells what it is: %s is %s', async (path, at) => {
     expect(Object.values(await roundOf(FILE, path))).toEqual([at])
@@ -39,6 +41,18 @@ describe('a word for the same kind of work', () => {
   test('goes behind the rule\'s own word', async () => {
     expect(Object.values(await roundOf(FILE, 'Marsh report slides.pdf', 'Wade Talk CV Report.pdf'))).toContain('report 1')
   })
+})
+
+test.each([
+  ['shownotes Marsh.pdf', 'notes 1'], ['Marsh show.pdf', 'show 1'],
+])('two words of a title may be written as one: %s is %s', async (path, at) => {
+  const radio: Rules = {
+    list: 'id,given,family\n1,Ana,Marsh\n2,Ben,Wade',
+    requirements: [
+      { id: 'show', title: 'Show', name: '{family}_S', formats: pdf }, { id: 'notes', title: 'Show notes', name: '{family}_N', formats: pdf },
+    ],
+  }
+  expect(Object.values(await roundOf(radio, path))).toEqual([at])
 })
 
 test('a word of two kinds stands for both of them', () => {

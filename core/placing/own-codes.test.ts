@@ -59,6 +59,40 @@ describe('a code of two numbers', () => {
   })
 })
 
+describe('a code with other figures', () => {
+  const cases: Rules = {
+    list: 'id,name,case\n501203,Mia,C 118/26\n501240,Nils,C 121/26',
+    requirements: [
+      { id: 'thesis', title: 'Thesis', name: 'Thesis_{id}', formats: [{ id: 'pdf' }] },
+      { id: 'poa', title: 'Authority', name: '{case}_authority', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    ['Thesis_501241.pdf', 'unplaced', 'nobody\'s number'], ['Thesis_501241_Nils.pdf', 'thesis 501240', 'beside the name it is a slip'],
+    ['C 118-25_authority.pdf', 'unplaced', 'another year'], ['C118-26 authority.pdf', 'poa 501203', 'with other signs'],
+  ])('is another one: %s is %s, %s', async (path, at) => {
+    expect(await roundOf(cases, path)).toEqual({ [path]: at })
+  })
+})
+
+test.each([['manual_fr.docx', 'man 2'], ['Manual FR.docx', 'man 2'], ['manual french.docx', 'man 2'], ['manual_it.docx', 'unplaced']])(
+  'a language is known without its region: %s is %s', async (path, at) => {
+    const manuals: Rules = {
+      list: 'id,name,lang\n1,Voss,de-DE\n2,Petit,fr-FR\n3,Ruiz,es-ES',
+      requirements: [{ id: 'man', title: 'Manual', name: 'manual_{lang}', formats: [{ id: 'docx' }] }],
+    }
+    expect(await roundOf(manuals, path)).toEqual({ [path]: at })
+  })
+
+test.each([['Bahnhofstr photo.jpg', 'photo 2'], ['Bahnhof photo.jpg', 'photo 2'], ['Kirchg. photo.jpg', 'unplaced']])(
+  'a long name of one word is known by its beginning where no other begins so: %s is %s', async (path, at) => {
+    const streets: Rules = {
+      list: 'id,name\n1,Kirchgasse\n2,Bahnhofstraße\n3,Kirchgarten',
+      requirements: [{ id: 'photo', title: 'Photo', name: '{id}_photo', formats: [{ id: 'jpg' }] }],
+    }
+    expect(await roundOf(streets, path)).toEqual({ [path]: at })
+  })
+
 describe('a letter that a rule writes before a number of the list', () => {
   const LOOKS: Rules = {
     list: 'id,given,family,look\nM01,Kaito,Mori,3\nM02,Lars,Dyck,5',

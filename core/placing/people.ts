@@ -109,7 +109,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       // a week is nobody's name, misspelt: viikko for Veikko
       return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run)).flatMap(run =>
         [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key))
-          .map(key => [key, OF_NAMED.slip] as const)))
+          .map(key => [key, hasOtherFigures(run, key) ? OF_NAMED.otherFigures : OF_NAMED.slip] as const)))
     },
   }
 }
@@ -264,9 +264,15 @@ export function runsOf(text: string): string[] {
   return [...runs]
 }
 
+/** Another figure in one's place makes another number; one left out, or two swapped, is a slip. */
+function hasOtherFigures(run: string, key: string): boolean {
+  const figuresOf = (text: string) => [...text.replace(/\D/g, '')].sort().join('')
+  return run.length === key.length && figuresOf(run) !== figuresOf(key)
+}
+
 /** A figure where another has a letter is no slip: Violin 3 is not Violin I. */
 function isFigureForLetter(run: string, key: string): boolean {
-  return run.length === key.length && run.replace(/\D/g, '') !== key.replace(/\D/g, '') && /\d/.test(run) !== /\d/.test(key)
+  return run.length === key.length && /\d/.test(run) !== /\d/.test(key)
 }
 
 /** Every key under itself and under itself less one character: two texts one slip apart share one of these. */

@@ -255,7 +255,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   if (differences.some(one => isOtherName(one) && !isOwn(one.actual)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
-  const other = differences.find(isOtherId)
+  const other = differences.find(one => isOtherCode(one, best.unit.requirement))
   if (other && (isInPart || !isCalled(best, base.replace(other.actual, ' ')))) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
@@ -300,10 +300,10 @@ function isOtherName({ part, kind, actual, expected }: Difference): boolean {
   return !asked.startsWith(received) && !isPet && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
 }
 
-/** Whether where an id is asked for stands one that is written alike, with other figures. */
-function isOtherId({ part, kind, actual, expected }: Difference): boolean {
+/** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
+function isOtherCode({ part, kind, actual, expected }: Difference, { fields }: Requirement): boolean {
   const [received, asked] = [looseKey(actual), looseKey(expected)]
-  return part === 'id' && kind === 'misspelt' && received !== asked && /\d\d|\p{L}{2}.*\d/u.test(asked)
+  return part !== 'literal' && part !== 'group' && !isFree(ownOf(fields, part)) && kind === 'misspelt' && received !== asked && (part === 'id' ? /\d\d|\p{L}{2}.*\d/u : /\p{L}.*\d\d|\d{4}/u).test(asked)
     && received.replace(/\d/g, '0') === asked.replace(/\d/g, '0')
 }
 

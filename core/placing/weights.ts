@@ -43,6 +43,8 @@ export const NAMED = {
 export const OF_NAMED = {
   /** A slip of one letter in it. */
   slip: 0.75,
+  /** Another figure in it: that is somebody else's as likely. */
+  otherFigures: 1 / 3,
   /** What a document says of its author is often the owner of the machine. */
   author: 0.3,
   /** A group that is named tells two members of one name apart. */

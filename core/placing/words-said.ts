@@ -13,6 +13,11 @@ import { SHARE } from './weights'
 /** Which of a requirement's own words a name says, and their share of all of them by letters; of several titles the one said most. */
 export function wordsSaid(view: FileView, requirement: Requirement): { said: string[], share: number } {
   if (lastSaid?.view === view && lastSaid.requirement === requirement) return lastSaid
+  const joined = joinedSaid(view.base, requirement)
+  if (joined) {
+    lastSaid = { view, requirement, ...joined }
+    return lastSaid
+  }
   const told = tellingSaid(view.base, requirement, isNearWord)
   const found = shareSaid(view.base, requirement, told ? [told.value] : [])
   // what tells another one says that it is not this one
@@ -37,6 +42,18 @@ function shareSaid(base: string, requirement: Requirement, meant: readonly strin
   if (kind !== undefined) return { said: [kind], share: SHARE.wordsNear }
   const short = best.share < SHARE.wordsNear ? shortWords(requirement).find(word => isShorthand(word, base)) : undefined
   return short === undefined ? best : { said: [short], share: SHARE.wordsNear }
+}
+
+/** Two words as people write them as one, shownotes for Show notes, by requirement; and those of the other ones. */
+const JOINED = new WeakMap<Requirement, { own: ReadonlySet<string>, others: ReadonlySet<string> }>()
+
+/** What a name says of a requirement by two words written as one; nothing where it says those of another; `null`: it has no such word. */
+function joinedSaid(base: string, requirement: Requirement): { said: string[], share: number } | null {
+  const joined = JOINED.get(requirement)
+  const words = joined ? wholeTokensOf(base).filter(token => joined.own.has(token) || joined.others.has(token)) : []
+  if (words.length === 0) return null
+  const own = words.filter(word => joined?.own.has(word))
+  return own.length > 0 ? { said: own, share: 1 } : { said: [], share: 0 }
 }
 
 /** Many units of one requirement are weighed for one file in turn. */
@@ -126,6 +143,13 @@ export function knowApart(requirements: ReadonlySet<Requirement>): void {
   const common = inAll(all.map(({ lists }) => lists.flat()))
   knowOwn(KINDS, requirements, requirement => ownWords(requirement).flat().flatMap(kindsOf))
   const shortOfAll = inAll(all.map(({ short }) => short))
+  const joined = all.map(({ requirement, lists }) =>
+    ({ requirement, own: new Set(lists.filter(list => list.length === 2).map(list => list.join(''))), plain: new Set(lists.flat()) }))
+  for (const { requirement, own, plain } of joined) {
+    const others = joined.filter(one => one.requirement !== requirement).flatMap(one => [...one.own])
+    const ofIt = [...own].filter(word => !others.includes(word))
+    JOINED.set(requirement, { own: new Set(ofIt), others: new Set(others.filter(word => !plain.has(word))) })
+  }
   for (const { requirement, lists, short } of all) {
     const told = lists.map(list => list.filter(word => !common.has(word))).filter(list => list.length > 0)
     if (told.length > 0) WORDS.set(requirement, told)

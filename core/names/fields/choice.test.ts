@@ -25,6 +25,7 @@ const FIELDS: Record<string, FieldRule> = {
   day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-02', to: '2026-11-12' },
   ray: { type: 'choice', values: ['VD', 'LAT'], meanings: {} }, since: { type: 'choice', values: ['2025', '2026'], meanings: {} },
   step: { type: 'choice', values: ['Zuschnitt', 'Verleimen', 'Oberfläche'], meanings: {} },
+  substance: { type: 'choice', values: ['pH', 'N', 'P', 'K'], meanings: {} },
   letter: { type: 'choice', values: ['A-A', 'B-B'], meanings: {} }, level: { type: 'choice', values: ['UG', 'EG', 'OG'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
@@ -130,6 +131,11 @@ describe('a choice', () => {
   test.each([['AA', 'A-A'], ['B', 'B-B'], ['bb', 'B-B']])('is known without its signs: %s is %s', (written, letter) => {
     const [captures] = told('Schnitt_{letter}', `Schnitt_${written}`)
     expect(captures).toEqual({ letter })
+  })
+
+  test.each([['Kalium', 'K'], ['potassium', 'K'], ['nitrogen', 'N'], ['Phosphor', 'P']])('is a substance: %s is %s', (written, part) => {
+    const [captures] = told('{substance}', written)
+    expect(captures).toEqual({ substance: part })
   })
 
   test.each([['Untergeschoss', 'UG'], ['Keller', 'UG'], ['Erdgeschoss', 'EG'], ['ground', 'EG']])('is a floor: %s is %s', (written, level) => {

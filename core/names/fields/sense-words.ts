@@ -52,6 +52,12 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'plan floorplan grundriss planta pianta plattegrond rzut', 'section schnitt coupe sección sezione corte secção doorsnede przekrój',
     'elevation ansicht façade élévation alzado prospetto alçado aanzicht gevel elewacja',
   ],
+  substances: [
+    'n nitrogen stickstoff azote nitrógeno azoto stikstof azot', 'p phosphorus phosphor phosphore fósforo fosforo fosfor fosfaat',
+    'k potassium kalium potasio potassio potássio potas', 'ph acidity säure acidité acidez acidità zuurgraad kwasowość',
+    'ca calcium kalzium calcio cálcio wapń', 'mg magnesium magnésium magnesio magnésio magnez', 'na sodium natrium sodio sódio sód',
+    'fe iron eisen fer hierro ferro ijzer żelazo', 's sulfur sulphur schwefel soufre azufre zolfo enxofre zwavel siarka',
+  ],
   floors: [
     'ug kg basement cellar untergeschoss kellergeschoss keller soussol sótano sotano cantina seminterrato cave kelder piwnica',
     'eg gf ground groundfloor erdgeschoss parterre rdc rezdechaussée pianoterra térreo terreo begane beganegrond parter',
