@@ -473,6 +473,31 @@ test.each([
   expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}→${one.expected}`)).toEqual(expect.arrayContaining(expected))
 })
 
+test.each<[string, string, Record<string, string>, string[]]>([
+  ['{id}_ep{n}', 's014_ep2_v2', { n: '2' }, ['literal extra _v2']], ['{id}_ep{n}', 's014_ep2_v2', {}, ['n digits 2', 'literal extra _v2']],
+  ['{id}_ep{n}', 's014_2_v2', {}, []],
+])('of two numbers alike the one behind the rule\'s own letters is meant: %s, %s', (template, name, known, expected) => {
+  const strictness = { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } as const
+  const { differences } = explainParts(partsOf(template), name, { strictness, known })
+  expect(differences.map(one => `${one.part} ${one.kind} ${one.actual}`)).toEqual(expect.arrayContaining(expected))
+})
+
+test('a version is no number of the list', () => {
+  const parts = fillTemplate(parseTemplate('{stand}_{name}_logo'), {}, { stand: '2', name: 'Woolworks' })
+  const kinds = (name: string) => explainParts(parts, name, { strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } })
+    .differences.map(one => `${one.part} ${one.kind} ${one.actual}`)
+  expect(kinds('woolworks logo v2')).toEqual(expect.arrayContaining(['stand absent ', 'literal extra v2']))
+  expect(kinds('woolworks logo 2')).toContain('stand order 2')
+})
+
+test('two months named together are neither', () => {
+  const parts = fillTemplate(parseTemplate('{id}_hours_{month}'), {
+    month: { type: 'date', pattern: 'yyyy-MM', from: '2026-09-01', to: '2026-11-30' },
+  }, { id: 's014' })
+  expect(explainParts(parts, 's014_hours_sept-oct').captures).toEqual({})
+  expect(explainParts(parts, 's014_hours_sept').captures).toEqual({ month: '2026-09' })
+})
+
 test('a value that is told stands for nothing else, in whichever place', () => {
   const parts = fillTemplate(parseTemplate('{group}_{family}_badge_{badge}'), {
     badge: { type: 'choice', values: ['Camping', 'Cooking', 'First Aid'], meanings: {} },

@@ -15,6 +15,7 @@ import { isKindWord } from './kind-words'
 import { standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
 import { standKinds, standSigns } from './left-outside'
+import { standGroups } from './stand-elsewhere'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
@@ -101,6 +102,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const settled = moved === null && isSettled(parts, alignment, text)
   if (!settled) {
     mendAlignment(shown, alignment, text, context, known)
+    standGroups(shown, alignment, text)
     standSettled(shown, alignment, text, known, parts)
     standLabelled(shown, alignment, text, known)
     standVersion(shown, alignment, text, known, parts)

@@ -9,6 +9,7 @@ const KINDS: readonly string[] = [
   + 'diapositivas exposición '
   + 'presentazione diapositive apresentação slide presentatie spreekbeurt prezentacja slajdy præsentation oplæg prezentace sunum ppt pptx',
   'notes notizen notas appunti notities aantekeningen notatki anteckningar notater muistiinpanot poznámky jegyzet',
+  'key keys schlüssel clé clés llave llaves chiave chiavi chave chaves sleutel sleutels klucz klucze',
   'report rapport bericht informe relazione relatório verslag raport sprawozdanie rapor beszámoló zpráva',
   'essay aufsatz rédaction dissertation ensayo redacción ensaio redação opstel wypracowanie uppsats sloh fogalmazás',
   'video film clip movie vidéo vídeo',

@@ -184,7 +184,7 @@ function otherBeside(
   const [part, span] = [parts[index], spans[index]]
   if (part?.kind !== 'free' || !span) return null
   switch (part.rule.type) {
-    case 'date': return dayBeside(text, span)
+    case 'date': return dayBeside(text, span) ?? choiceLeft(part, span, extras, text)
     case 'choice':
     case 'week': return valueBeside(parts, spans, text, index) ?? choiceLeft(part, span, extras, text)
     case 'number': return beginOfRange(part, parts, span, spans, text)
@@ -224,12 +224,12 @@ export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment
   }
 }
 
-/** Another of the choices straight beside one, or another week with its word, that belongs to no part: label_DE_EN, log_W41_W42. */
+/** Another of the choices straight beside one, another week with its word, or another month, that belongs to no part: label_DE_EN, log_W41_W42. */
 function choiceLeft(
   part: Extract<NamePart, { kind: 'free' }>, span: Span, extras: Alignment['extras'], text: string,
 ): [number, number] | null {
   const { rule } = part
-  if (rule.type !== 'choice' && rule.type !== 'week') return null
+  if (rule.type !== 'choice' && rule.type !== 'week' && rule.type !== 'date') return null
   const [own, ...others] = [[span.start, span.end] as const, ...extras.map(({ range }) => range)].map(range => withinSeparators(text, range))
   const isValue = ([from, to]: [number, number]) => {
     const some = text.slice(from, to)

@@ -58,6 +58,8 @@ export function mendAlignment(
   if (alignment.extras.length === 0) return
   joinExtras(alignment, text)
   takeFigures(parts, alignment, text)
+  takeFirst(parts, alignment, text)
+  leaveVersions(parts, alignment, text)
   takeInstead(parts, alignment, text, context)
   standWordsOfNames(parts, alignment, text)
   takeShortParticles(parts, alignment, text)
@@ -150,6 +152,32 @@ function takeFigures(parts: readonly NamePart[], alignment: Alignment, text: str
     const range: [number, number] = [span.start, extra.range[1]]
     alignment.spans[index] = { ...span, end: range[1], edits: [{ range, expected: span.text }] }
     alignment.extras.splice(alignment.extras.indexOf(extra), 1)
+  }
+}
+
+/** The figure of a version is no value of the list: of "logo v2" no stand 2 is told. */
+function leaveVersions(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = spans[index]
+    if (!isHolders(part) || !span || !/^\d{1,2}$/.test(text.slice(span.start, span.end))) continue
+    const extra = extras.find(({ range: [start, end] }) => end === span.start && /(?<![\p{L}\p{N}])v$/iu.test(text.slice(start, end)))
+    if (!extra) continue
+    extra.range = [extra.range[0], span.end]
+    spans[index] = { start: span.start, end: span.start, text: span.text, edits: [] }
+  }
+}
+
+/** A number straight behind the rule's own letters is that, and the same one further behind is none: of "ep2_v2" for ep{n} the v2 is too much. */
+function takeFirst(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const [sign, span] = [spans[index - 1], spans[index]]
+    if (part.kind !== 'free' || part.rule.type !== 'number' || !isLiteral(parts[index - 1]) || !sign || !span || span.end === span.start) continue
+    const extra = extras.find(({ range: [start, end] }) => start === sign.end && end === span.start && sign.end > sign.start)
+    const [figures = ''] = extra ? /^\d+(?=[^\d])/.exec(text.slice(...extra.range)) ?? [] : []
+    if (!extra || figures === '' || Number(figures) !== Number(text.slice(span.start, span.end))) continue
+    const start = extra.range[0]
+    extras.splice(extras.indexOf(extra), 1, { range: [start + figures.length, span.end], before: index + 1 })
+    spans[index] = { ...span, start, end: start + figures.length }
   }
 }
 

@@ -44,7 +44,8 @@ export function cutOut(alignment: Alignment, [start, end]: [number, number]): vo
     if (span.end <= start || span.start >= end) continue
     const [from, to] = span.start < start ? [span.start, start] : [Math.min(end, span.end), span.end]
     const edits: Edit[] = to > from && span.text !== '' ? [{ range: [from, to], expected: span.text }] : []
-    alignment.spans[at] = { ...span, start: from, end: Math.max(from, to), edits }
+    const { moved, ...stays } = span
+    alignment.spans[at] = { ...stays, start: from, end: Math.max(from, to), edits, ...(moved && to > from ? { moved } : {}) }
   }
   alignment.extras = withoutStretch(alignment.extras, [start, end])
 }

@@ -1,10 +1,12 @@
 import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
+import { keeping } from '../text/kept'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import type { Edit } from './difference'
 import { ownOf } from '../text/own'
 import { freeField } from './fields/index'
+import { GROUP_WORDS } from './group-words'
 import { valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral, isValue } from './parts'
@@ -186,6 +188,26 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
     standAt(alignment, text, index, [start, end])
   }
 }
+
+/** A group's number behind a word for groups is the group, and no number of anything else: of "film_team3" for T3 no version 3 is told. */
+export function standGroups(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (!isHolders(part) || part.part !== 'group' || !span || (span.end > span.start && span.edits.length === 0)) continue
+    const [, number] = /^\p{L}{1,20}[ _-]?0*(\d{1,3})$/u.exec(part.texts[0] ?? '') ?? []
+    const [only, ...more] = number === undefined ? [] : [...text.matchAll(groupExpression(number))]
+    if (!only || more.length > 0) continue
+    const range: [number, number] = [only.index, only.index + only[0].length]
+    const isBeyond = span.start < range[0] || span.end > range[1]
+    if (span.end > span.start && isBeyond) alignment.extras.push({ range: [span.start, span.end], before: index })
+    alignment.spans[index] = { ...span, end: span.start, edits: [] }
+    cutOut(alignment, range)
+    standAt(alignment, text, index, range, [{ range, expected: part.texts[0] ?? '' }])
+    alignment.extras.sort((a, b) => a.range[0] - b.range[0])
+  }
+}
+const A_GROUP = `(?<![\\p{L}\\p{N}])(?:${GROUP_WORDS.join('|')})[ _-]?0*`
+const groupExpression = keeping(1000, number => new RegExp(`${A_GROUP}${number}(?![\\p{L}\\p{N}])`, 'giu'))
 
 /** A figure of a day is no number by itself: of "3.11." no piece 11 is told. Where a rule asks for the figures one by one they are. */
 export function freeDays(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {

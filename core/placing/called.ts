@@ -1,5 +1,6 @@
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
+import { GROUP_WORDS } from '../names/group-words'
 import { MONTH_WORDS, WEEKDAY_WORDS } from '../names/months'
 import { PARTICLES } from '../names/particles'
 import { petNamesOf } from '../names/pet-names'
@@ -74,11 +75,7 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
     gather(numbers, number, entry)
   })
   const groups = new Set(roster.people.map(groupOf).filter(Boolean))
-  for (const group of groups) {
-    add(group, holderKey('group', group), NAMED.group, group)
-    const bare = withoutForm(group.replace(TITLE, ''))
-    if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
-  }
+  addGroups(groups, add)
   addOtherFigures(ids, 'person', add)
   addOtherFigures(groups, 'group', add)
   addShortGroups(groups, [...groupWords, ...headingOf(roster, 'group')], ruleWords, add)
@@ -178,6 +175,17 @@ function addWrittenOut(ids: ReadonlySet<string>, [heading]: readonly string[], a
   }
 }
 
+/** Groups by their names, without zeros and without a firm's form. */
+function addGroups(groups: ReadonlySet<string>, add: Add): void {
+  for (const group of groups) {
+    add(group, holderKey('group', group), NAMED.group, group)
+    const short = withoutZeros(group)
+    if (short !== group && /\p{L}/u.test(group) && !groups.has(short)) add(short, holderKey('group', group), NAMED.group, group)
+    const bare = withoutForm(group.replace(TITLE, ''))
+    if (bare !== group) add(bare, holderKey('group', group), NAMED.family, group)
+  }
+}
+
 /** Ids and groups that differ by a number alone, with it in other figures: Team 2 for Team II. */
 function addOtherFigures(values: ReadonlySet<string>, kind: 'person' | 'group', add: Add): void {
   for (const [value, ways] of otherFigures(values)) for (const way of ways) add(way, holderKey(kind, value), NAMED.id * OF_NAMED.slip, value, 'short')
@@ -207,12 +215,6 @@ function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add:
     else add(end, holder, NAMED.id * OF_NAMED.slip, id)
   }
 }
-
-/** Words for a group that people write before its number (common practice, no source). */
-const GROUP_WORDS = [
-  'group', 'team', 'gruppe', 'grupp', 'grp', 'gr', 'groupe', 'grupo', 'gruppo', 'grupa', 'groep', 'ryhmä', 'equipo', 'équipe', 'squadra', 'lag',
-  'группа',
-]
 
 /** What a word for a group and a letter may make besides, which is no group's (common practice, no source). */
 const NO_GROUPS = new Set([...GROUP_WORDS, 'teams', 'groups', 'gruppen', 'grupos', 'gruppos', 'equipos', 'squadras', 'groepen'].map(looseKey))

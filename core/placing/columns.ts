@@ -17,6 +17,7 @@ import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '..
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
+import { codesOfNobody } from './codes-of-nobody'
 import { otherFigures } from './other-figures'
 import { cutsBefore, cutsOf, runsOf } from './people'
 import { wordsOfRule } from './piece-number'
@@ -290,32 +291,11 @@ function addMeant(columns: readonly ColumnValues[], entries: Map<string, Entry[]
   }
 }
 
-/**
- * Tells whether a text has a code such as the list's are, letters and figures, that is none of them: J105 where jobs J101 to J104 are listed. What
- * else it says speaks little for anybody's then.
- */
-function codesOfNobody(lists: readonly Iterable<string>[]): (text: string) => boolean {
-  const tests = lists.flatMap((list) => {
-    const codes = [...list]
-    const shapes = new Set(codes.map(code => (CODE.test(code) ? code.replace(/[-_ ]/g, '[-_ ]?').replace(/\d+/g, run => `\\d{${run.length}}`) : '')))
-    const [shape = ''] = shapes
-    if (codes.length < 2 || shapes.size > 1 || shape === '') return []
-    return [{ known: new Set(codes.map(looseKey)), pattern: new RegExp(`(?<![\\p{L}\\p{N}])${shape}(?![\\p{L}\\p{N}])`, 'giu') }]
-  })
-  return text => tests.some(({ known, pattern }) => {
-    const said = [...text.matchAll(pattern)].map(([code]) => looseKey(code))
-    return said.length > 0 && !said.some(code => known.has(code))
-  })
-}
-
 /** The languages of values that are all languages with their regions (BCP 47), by value: fr of fr-FR. */
 function languagesOf(values: readonly string[]): Map<string, string> {
   const parted = values.map(value => [value, /^(\p{Ll}{2,3})[-_](?:\p{Lu}{2}|\d{3})$/u.exec(value)?.[1] ?? ''] as const)
   return new Map(parted.every(([, language]) => language !== '') ? parted : [])
 }
-
-/** Letters and figures, up to three of each by turns: J101, sq010_sh020. */
-const CODE = /^\p{L}{1,4}[-_ ]?\d{2,6}(?:[-_ ]?\p{L}{1,4}[-_ ]?\d{2,6}){0,2}$/u
 
 /** What several codes all begin with before a sign, EN- of EN-PL, where letters stand behind it; '' where they begin otherwise. */
 function commonHead(values: readonly string[]): string {

@@ -8,6 +8,7 @@ import { gather } from '../text/gather'
 import { romanised } from '../text/romanise'
 import { EAST_ASIAN, UNSPACED } from '../text/scripts'
 import type { Entry, HolderEvidence } from './called'
+import { codesOfNobody } from './codes-of-nobody'
 import { gatherCalled } from './called'
 import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
@@ -39,6 +40,7 @@ const NEAR_YEAR = /^(?:19[5-9]|20[0-3])\d$/
  */
 export function indexPeople(roster: Roster, groupWords: readonly string[] = [], ruleWords: ReadonlySet<string> = NO_KEYS): PeopleIndex {
   const { entries, numbers } = gatherCalled(roster, groupWords, ruleWords)
+  const isNobodys = codesOfNobody([roster.people.map(person => person.id)])
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
 
@@ -101,6 +103,9 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       const capitals = new Set((text.match(CAPITALS) ?? []).map(looseKey))
       const ofCodes = new Set(Array.from(text.matchAll(LETTER_OF_CODE), ([, letter = '', word = '']) => looseKey(letter + word)))
       for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), withInitial, capitals, ofCodes)
+      // what a code of nobody else's begins as says little: MAT2 beside MAT1 of mathematics
+      const isOthers = told.size > 0 && isNobodys(text)
+      for (const [holder, one] of isOthers ? told : []) if (one.strength < NAMED.family) told.set(holder, { ...one, strength: LEAST_NAMED / 2 })
       return withNumbers(told, text)
     },
     nearlyNamedIn(text) {

@@ -180,10 +180,11 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   ]
 }
 
-/** Whether a file tells the same values as another, and no more. */
-const tellAlike = ({ candidate: { captures } }: Arrival, other: Arrival | undefined): boolean => {
+/** Whether a file tells the same values as another, a number of the piece among them, and no more: of one day there may be several. */
+const tellAlike = ({ candidate: { captures, unit } }: Arrival, other: Arrival | undefined): boolean => {
   const fields = Object.keys({ ...other?.candidate.captures, ...captures })
-  return other !== undefined && fields.length > 0 && fields.every(field => ownOf(captures, field) === ownOf(other.candidate.captures, field))
+  return other !== undefined && fields.some(field => ownOf(unit.requirement.fields, field)?.type === 'number')
+    && fields.every(field => ownOf(captures, field) === ownOf(other.candidate.captures, field))
 }
 
 function byFitThenKeep(unit: Unit, a: Arrival, b: Arrival): number {

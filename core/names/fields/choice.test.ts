@@ -26,6 +26,7 @@ const FIELDS: Record<string, FieldRule> = {
   ray: { type: 'choice', values: ['VD', 'LAT'], meanings: {} }, since: { type: 'choice', values: ['2025', '2026'], meanings: {} },
   step: { type: 'choice', values: ['Zuschnitt', 'Verleimen', 'Oberfläche'], meanings: {} },
   substance: { type: 'choice', values: ['pH', 'N', 'P', 'K'], meanings: {} },
+  room: { type: 'choice', values: ['kitchen', 'bath', 'living'], meanings: {} },
   letter: { type: 'choice', values: ['A-A', 'B-B'], meanings: {} }, level: { type: 'choice', values: ['UG', 'EG', 'OG'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
@@ -136,6 +137,14 @@ describe('a choice', () => {
   test.each([['Kalium', 'K'], ['potassium', 'K'], ['nitrogen', 'N'], ['Phosphor', 'P']])('is a substance: %s is %s', (written, part) => {
     const [captures] = told('{substance}', written)
     expect(captures).toEqual({ substance: part })
+  })
+
+  test.each([['bathroom', 'bath'], ['lounge', 'living'], ['Küche', 'kitchen']])('is a room: %s is %s', (written, room) => {
+    expect(told('Photo_{room}', `Photo_${written}`)[0]).toEqual({ room })
+  })
+
+  test('written out in two words, whatever stands before these', () => {
+    expect(told('{family}_report_{quarter}', 'Marsh report third quarter')[0]).toEqual({ quarter: 'Q3' })
   })
 
   test.each([['Untergeschoss', 'UG'], ['Keller', 'UG'], ['Erdgeschoss', 'EG'], ['ground', 'EG']])('is a floor: %s is %s', (written, level) => {

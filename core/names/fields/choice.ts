@@ -149,7 +149,8 @@ function inRow(actual: string, values: readonly string[]): string | undefined {
   return found.length === 1 ? found[0] : undefined
 }
 const WRITTEN_OUT = [
-  /(?<![\p{L}\p{N}])(?<number>\d{1,2}|[IVX]{1,4}|\p{L}{4,})(?:[.ºª°]|st|nd|rd|th|er?)?[ _-]?(?<word>\p{L}{3,})(?![\p{L}\p{N}])/gu,
+  // words that overlap: of "assessment third quarter" the last two
+  /(?<![\p{L}\p{N}])(?=(?<all>(?<number>\d{1,2}|[IVX]{1,4}|\p{L}{4,})(?:[.ºª°]|st|nd|rd|th|er?)?[ _-]?(?<word>\p{L}{3,}))(?![\p{L}\p{N}]))/gu,
   /(?<![\p{L}\p{N}])(?<word>\p{L}{3,})[ ._-]?(?<number>\d{1,2}|[IVX]{1,4})(?![\p{L}\p{N}])/gu,
 ]
 
@@ -170,7 +171,7 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
     return
   }
   const ways = isMeasured ? [UNIT_WRITTEN_OUT] : WRITTEN_OUT
-  for (const { 0: all, index, groups: { number = '', word = '' } = {} } of ways.flatMap(way => [...name.matchAll(way)])) {
+  for (const { 0: whole, index, groups: { all = whole, number = '', word = '' } = {} } of ways.flatMap(way => [...name.matchAll(way)])) {
     const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
     // a long figure tells by itself which it is
     const isSign = (sign: string) => (isMeasured && sign.length === 1 ? isLoneUnit(plain(word), sign) : plain(word).startsWith(sign))

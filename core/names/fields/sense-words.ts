@@ -52,6 +52,15 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'plan floorplan grundriss planta pianta plattegrond rzut', 'section schnitt coupe sección sezione corte secção doorsnede przekrój',
     'elevation ansicht façade élévation alzado prospetto alçado aanzicht gevel elewacja',
   ],
+  rooms: [
+    'kitchen küche kueche cuisine cocina cucina cozinha keuken kuchnia',
+    'bath bathroom bad badezimmer bain baño bagno banheiro badkamer łazienka',
+    'living livingroom lounge sitting wohnzimmer salon salón soggiorno sala woonkamer',
+    'bed bedroom schlafzimmer chambre dormitorio camera quarto slaapkamer sypialnia',
+    'hall hallway corridor flur diele couloir pasillo corridoio gang',
+    'toilet wc gästewc toilette toilettes aseo toaleta', 'cellar basement keller cave sótano cantina kelder piwnica',
+    'balcony balkon balcon balcón balcone varanda', 'garage', 'garden garten jardin jardín giardino jardim tuin ogród',
+  ],
   substances: [
     'n nitrogen stickstoff azote nitrógeno azoto stikstof azot', 'p phosphorus phosphor phosphore fósforo fosforo fosfor fosfaat',
     'k potassium kalium potasio potassio potássio potas', 'ph acidity säure acidité acidez acidità zuurgraad kwasowość',
