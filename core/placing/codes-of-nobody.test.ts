@@ -34,7 +34,8 @@ describe('a group\'s number', () => {
     list: 'id,name,group\na,Ava,T02\nb,Cy,T03',
     requirements: [
       {
-        id: 'film', title: 'Film', holder: 'group', name: '{group}_Film_v{v}', fields: { v: { type: 'version', digits: 2 } }, formats: [{ id: 'mp4' }],
+        id: 'film', title: 'Film', holder: 'group', name: '{group}_Film_v{v}', formats: [{ id: 'mp4' }],
+        fields: { v: { type: 'version', digits: 2 } },
       },
       {
         id: 'log', title: 'Log', name: '{group}_log_{day}', formats: [{ id: 'pdf' }],
