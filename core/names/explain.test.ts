@@ -490,6 +490,15 @@ test('a version is no number of the list', () => {
   expect(kinds('woolworks logo 2')).toContain('stand order 2')
 })
 
+test.each([['K-0121 bank 8', '2026-08'], ['K-0121 bank 08', '2026-08'], ['K-0121 bank 5', undefined], ['K-0121 bank 8 9', undefined]])(
+  'a figure at the end is a month that is asked for: %s', (name, month) => {
+    const parts = fillTemplate(parseTemplate('{id}_bank_{month}'), {
+      month: { type: 'date', pattern: 'yyyy-MM', from: '2026-07-01', to: '2026-09-30' },
+    }, { id: 'K-0121' })
+    const { captures } = explainParts(parts, name, { strictness: { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } })
+    expect(captures).toEqual(month ? { month } : {})
+  })
+
 test('two months named together are neither', () => {
   const parts = fillTemplate(parseTemplate('{id}_hours_{month}'), {
     month: { type: 'date', pattern: 'yyyy-MM', from: '2026-09-01', to: '2026-11-30' },

@@ -9,6 +9,9 @@ const KINDS: readonly string[] = [
   + 'diapositivas exposición '
   + 'presentazione diapositive apresentação slide presentatie spreekbeurt prezentacja slajdy præsentation oplæg prezentace sunum ppt pptx',
   'notes notizen notas appunti notities aantekeningen notatki anteckningar notater muistiinpanot poznámky jegyzet',
+  'annex appendix attachment anhang anlage annexe anexo allegato bijlage załącznik bilag bilaga',
+  'statement statements kontoauszug kontoauszüge relevé extracto estratto extrato afschrift rekeningafschrift wyciąg kontoutdrag',
+  'mandate authority attorney vollmacht procuration poder procura procuração volmacht machtiging pełnomocnictwo fullmakt',
   'key keys schlüssel clé clés llave llaves chiave chiavi chave chaves sleutel sleutels klucz klucze',
   'report rapport bericht informe relazione relatório verslag raport sprawozdanie rapor beszámoló zpráva',
   'essay aufsatz rédaction dissertation ensayo redacción ensaio redação opstel wypracowanie uppsats sloh fogalmazás',

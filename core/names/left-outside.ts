@@ -7,7 +7,7 @@ import { isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
 import { wordOf } from './stand-elsewhere'
 import { isSeparator } from './strictness'
-import { wordsIn } from './tokens'
+import { tokensOf, wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 
 // What stands outside every part once all else is settled, and is a word of the rule's own after all.
@@ -47,7 +47,7 @@ export function standKinds(parts: readonly NamePart[], alignment: Alignment, tex
     if (alignment.extras.length === 0 || !isLiteral(part) || !span || span.end > span.start) continue
     const [asked = ''] = part.texts
     const key = looseKey(transcribe(wordOf(asked)?.word ?? ''))
-    const kinds = kindsOf(key)
+    const kinds = tokensOf(asked).flatMap(kindsOf)
     const isSame = (word: string) => likeness(word, key) >= LIKE || (key.length >= LEAST_END && word.endsWith(key))
       || kindsOf(word).some(kind => kinds.includes(kind))
     const words = key === '' ? [] : alignment.extras.flatMap(({ range }) => wordsIn(text, range).map(word => ({ ...word, from: range[0] })))

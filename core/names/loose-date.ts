@@ -171,10 +171,11 @@ function readMonthOfYear(text: string, position: number, pattern: string, { from
 }
 
 /**
- * Two figures where one month alone that is asked for can be meant, and no others stand in the name but those of a longer code: 09 for September.
+ * Figures where one month alone that is asked for can be meant, and no others stand in the name but those of a longer code: 09 for September, and 9
+ * at the end of a name.
  */
 function readBareMonth(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {
-  const [month] = /^(?:0[1-9]|1[0-2])(?![\p{L}\p{N}])/u.exec(text.slice(position, position + 3)) ?? []
+  const [month] = /^(?:0[1-9]|1[0-2])(?![\p{L}\p{N}])|^[1-9]$/u.exec(text.slice(position, position + 3)) ?? []
   if (month === undefined || from === null || to === null || /[\p{L}\p{N}]/u.test(text[position - 1] ?? '')) return null
   const others = [...text.matchAll(/\d+/g)].filter(({ index }) => index !== position)
   if (others.some(([run]) => !CODE.test(run))) return null
@@ -184,7 +185,7 @@ function readBareMonth(text: string, position: number, pattern: string, { from, 
 }
 
 /** Figures that are no day, month, year or number of a piece. */
-const CODE = /^(?:\d{3}|\d{5,})$/
+const CODE = /^(?:\d{3}|0\d{3}|\d{5,})$/
 
 /** A month in Roman letters before its year, as in "X 2026"; one letter may be anything else, unless that month is asked for. */
 function readRomanMonth(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {

@@ -40,10 +40,23 @@ export function withoutZeros(code: string): string {
 }
 
 /**
+ * What several codes all begin with before a sign, where what stands behind it says which it is; '' where they begin otherwise.
+ *
+ * @example
+ * commonHead(new Set(['26-A04', '26-B11'])) //=> '26-'
+ */
+export function commonHead(codes: ReadonlySet<string>): string {
+  const [first = ''] = codes
+  const head = /^(?:\p{L}{1,6}|\d{1,4})[^\p{L}\p{N}](?=\p{L})/u.exec(first)?.[0] ?? ''
+  const says = /^\d/.test(head) ? /^\p{L}.*\d/u : /^\p{L}{2}/u
+  return codes.size > 1 && head !== '' && [...codes].every(code => code.startsWith(head) && says.test(code.slice(head.length))) ? head : ''
+}
+
+/**
  * What several codes all end in behind a sign, such as the year of C-014/26: people leave it out; '' where they end otherwise.
  *
  * @example
- * commonTail(['C-014/26', 'C-015/26']) //=> '/26'
+ * commonTail(new Set(['C-014/26', 'C-015/26'])) //=> '/26'
  */
 export function commonTail(codes: ReadonlySet<string>): string {
   const [first = ''] = codes

@@ -4,7 +4,7 @@ import { GROUP_WORDS } from '../names/group-words'
 import { MONTH_WORDS, WEEKDAY_WORDS } from '../names/months'
 import { PARTICLES } from '../names/particles'
 import { petNamesOf } from '../names/pet-names'
-import { beginningsOf, commonTail, withoutZeros } from '../names/tokens'
+import { beginningsOf, commonHead, commonTail, withoutZeros } from '../names/tokens'
 import { isTradeWord } from '../names/trade-words'
 import type { Person, Roster } from '../roster/types'
 import { groupOf } from '../roster/values'
@@ -69,7 +69,7 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
     }
   }
   addOtherNames(roster.people, ruleWords, add)
-  addWithoutTail(ids, add)
+  addWithoutEnds(ids, add)
   addWrittenOut(ids, headingOf(roster, 'id'), add)
   addLastDigits(roster.people, ids, add, (number, entry) => {
     gather(numbers, number, entry)
@@ -191,11 +191,12 @@ function addOtherFigures(values: ReadonlySet<string>, kind: 'person' | 'group', 
   for (const [value, ways] of otherFigures(values)) for (const way of ways) add(way, holderKey(kind, value), NAMED.id * OF_NAMED.slip, value, 'short')
 }
 
-/** Ids without what all of them end in, as people write them for short (common practice, no source). */
-function addWithoutTail(ids: ReadonlySet<string>, add: Add): void {
+/** Ids without what all of them end in or begin with, as people write them for short: A07 for 26-A07 (common practice, no source). */
+function addWithoutEnds(ids: ReadonlySet<string>, add: Add): void {
   const tail = commonTail(ids)
-  for (const id of tail === '' ? [] : ids) {
-    const short = id.slice(0, -tail.length)
+  const head = commonHead(ids)
+  for (const id of tail === '' && head === '' ? [] : ids) {
+    const short = id.slice(head.length, id.length - tail.length)
     if (!BARE_ID.test(short) && !ids.has(short)) add(short, holderKey('person', id), NAMED.id * OF_NAMED.slip, id)
   }
 }

@@ -13,7 +13,7 @@ import type { TemplatePart } from '../names/template'
 import { valueIn, valuesOf as valuesOfPerson } from '../roster/values'
 import { ownOf } from '../text/own'
 import { gather, gatherOnce } from '../text/gather'
-import { beginningsOf, commonTail, lastWordOf, tokensOf, withoutZeros } from '../names/tokens'
+import { beginningsOf, commonHead, commonTail, lastWordOf, tokensOf, withoutZeros } from '../names/tokens'
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
@@ -297,12 +297,6 @@ function languagesOf(values: readonly string[]): Map<string, string> {
   return new Map(parted.every(([, language]) => language !== '') ? parted : [])
 }
 
-/** What several codes all begin with before a sign, EN- of EN-PL, where letters stand behind it; '' where they begin otherwise. */
-function commonHead(values: readonly string[]): string {
-  const head = /^\p{L}{1,6}[^\p{L}\p{N}](?=\p{L})/u.exec(values[0] ?? '')?.[0] ?? ''
-  return values.length > 1 && head !== '' && values.every(value => value.startsWith(head) && /^\p{L}{2}/u.test(value.slice(head.length))) ? head : ''
-}
-
 /** What a code says behind its letters, with so many digits that it says which it is. */
 const BEHIND_LETTERS = /(?<=^\p{L}{1,4}[^\p{L}\d]?)(?=(?:\D*\d){3})\d[\d./_-]*$/u
 
@@ -316,7 +310,7 @@ const LAST_DIGITS = /(?<!\d)\d{3,}$/u
 function addShortened(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
   for (const { values } of columns) {
     const tail = commonTail(new Set(values.keys()))
-    const head = commonHead([...values.keys()])
+    const head = commonHead(new Set(values.keys()))
     const languages = languagesOf([...values.keys()])
     const shorts = new Map<string, string[]>()
     for (const value of values.keys()) {

@@ -13,6 +13,8 @@ describe('a word for the same kind of work', () => {
     requirements: [
       { id: 'cv', title: 'Vita', name: '{family}_Vita', formats: pdf }, { id: 'talk', title: 'Talk', name: '{family}_Talk', formats: pdf },
       { id: 'report', title: 'Report', name: '{family}_Report', formats: pdf }, { id: 'offer', title: 'Offer', name: '{family}_Offer', formats: pdf },
+      { id: 'annex', title: 'Annex', name: '{family}_Annex', formats: pdf }, { id: 'mandate', title: 'Mandate', name: '{family}_M', formats: pdf },
+      { id: 'bank', title: 'Bank statement', name: '{family}_bank', formats: pdf },
       { id: 'notes', title: 'Notes', name: '{family}_Notes', formats: pdf },
     ],
   }
@@ -20,7 +22,7 @@ describe('a word for the same kind of work', () => {
     ['Marsh CV.pdf', 'cv 1'], ['Lebenslauf Wade.pdf', 'cv 2'], ['Wade Folien.pdf', 'talk 2'], ['Ana Marsh - slides.pdf', 'talk 1'],
     ['rapport_Marsh.pdf', 'report 1'],
     ['Marsh Referat.pdf', 'talk 1'], ['Bericht Ben Wade.pdf', 'report 2'],
-    ['Notizen Ana Marsh.pdf', 'notes 1'],
+    ['Notizen Ana Marsh.pdf', 'notes 1'], ['Marsh Anhang.pdf', 'annex 1'], ['Kontoauszug Wade.pdf', 'bank 2'], ['Vollmacht Marsh.pdf', 'mandate 1'],
     ['Angebot Wade neu.pdf', 'offer 2'], ['devis Marsh.pdf', 'offer 1'],
   ])('tells what it is: %s is %s', async (path, at) => {
     expect(Object.values(await roundOf(FILE, path))).toEqual([at])

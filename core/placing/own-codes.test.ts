@@ -75,6 +75,26 @@ describe('a code with other figures', () => {
   })
 })
 
+test.each([['A07 form.pdf', 'form 2'], ['B02_form.pdf', 'form 3'], ['A08 form.pdf', 'unplaced'], ['A07 budget.xlsx', 'budget 2']])(
+  'a code is known without the year that all begin with: %s is %s', async (path, at) => {
+    const grants: Rules = {
+      list: 'id,name,app\n1,Noor,26-A04\n2,Nebel,26-A07\n3,Ines,26-B02',
+      requirements: [
+        { id: 'form', title: 'Form', name: '{app}_form', formats: [{ id: 'pdf' }] },
+        { id: 'budget', title: 'Budget', name: '{app}_budget', formats: [{ id: 'xlsx' }] },
+      ],
+    }
+    expect(await roundOf(grants, path)).toEqual({ [path]: at })
+  })
+
+test('a family name is no other given name: of two who bear it neither is meant', async () => {
+  const swimmers: Rules = {
+    list: 'id,given,family\n15,Lara,Voss\n21,Kim,Voss',
+    requirements: [{ id: 'times', title: 'Times', name: '{id}_{given}_Times', formats: [{ id: 'csv' }] }],
+  }
+  expect(await roundOf(swimmers, 'Voss times.csv', '21_Kim_Times.csv')).toEqual({ 'Voss times.csv': 'unplaced', '21_Kim_Times.csv': 'times 21' })
+})
+
 test.each([['manual_fr.docx', 'man 2'], ['Manual FR.docx', 'man 2'], ['manual french.docx', 'man 2'], ['manual_it.docx', 'unplaced']])(
   'a language is known without its region: %s is %s', async (path, at) => {
     const manuals: Rules = {

@@ -27,6 +27,7 @@ const FIELDS: Record<string, FieldRule> = {
   step: { type: 'choice', values: ['Zuschnitt', 'Verleimen', 'Oberfläche'], meanings: {} },
   substance: { type: 'choice', values: ['pH', 'N', 'P', 'K'], meanings: {} },
   room: { type: 'choice', values: ['kitchen', 'bath', 'living'], meanings: {} },
+  stroke: { type: 'choice', values: ['Freistil', 'Rücken', 'Brust'], meanings: {} },
   letter: { type: 'choice', values: ['A-A', 'B-B'], meanings: {} }, level: { type: 'choice', values: ['UG', 'EG', 'OG'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
@@ -141,6 +142,10 @@ describe('a choice', () => {
 
   test.each([['bathroom', 'bath'], ['lounge', 'living'], ['Küche', 'kitchen']])('is a room: %s is %s', (written, room) => {
     expect(told('Photo_{room}', `Photo_${written}`)[0]).toEqual({ room })
+  })
+
+  test.each([['Kraul', 'Freistil'], ['backstroke', 'Rücken'], ['brasse', 'Brust']])('is a stroke: %s is %s', (written, stroke) => {
+    expect(told('Video_{stroke}', `Video_${written}`)[0]).toEqual({ stroke })
   })
 
   test('written out in two words, whatever stands before these', () => {

@@ -52,6 +52,13 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'plan floorplan grundriss planta pianta plattegrond rzut', 'section schnitt coupe sección sezione corte secção doorsnede przekrój',
     'elevation ansicht façade élévation alzado prospetto alçado aanzicht gevel elewacja',
   ],
+  strokes: [
+    'freestyle crawl freistil kraul kraulen crol libre crawlslag libero',
+    'back backstroke rücken rückenschwimmen rueckenschwimmen dos espalda dorso costas rugslag rugcrawl grzbiet',
+    'breast breaststroke brust brustschwimmen brasse braza rana bruços schoolslag żabka',
+    'fly butterfly schmetterling delphin delfin papillon mariposa farfalla vlinderslag motylek',
+    'medley lagen quatrenages estilos misti wisselslag zmienny',
+  ],
   rooms: [
     'kitchen küche kueche cuisine cocina cucina cozinha keuken kuchnia',
     'bath bathroom bad badezimmer bain baño bagno banheiro badkamer łazienka',
