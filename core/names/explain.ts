@@ -405,7 +405,7 @@ function describe(
     }
     const { edits } = span
     const allowed = allowedInstead(part, kind)
-    const range = isHolders(part) && kind === 'misspelt' ? withoutSigns(text, span) : [span.start, span.end] as [number, number]
+    const range = isHolders(part) && kind === 'misspelt' ? withoutSignsAround(text, span) : [span.start, span.end] as [number, number]
     differences.push({
       part: part.part, kind, range, expected, actual: text.slice(...range),
       ...(kind === 'misspelt' && edits.length > 0 && actual !== '' ? { edits } : {}),
@@ -416,7 +416,7 @@ function describe(
 }
 
 /** A value without the signs that part it from the next ones; the dot of a letter is its own. */
-function withoutSigns(text: string, { start, end }: Span): [start: number, end: number] {
+function withoutSignsAround(text: string, { start, end }: Span): [start: number, end: number] {
   const { index, 0: bare } = /[^\s_-](?:.*[^\s_-])?/s.exec(text.slice(start, end)) ?? { index: 0, 0: text.slice(start, end) }
   return [start + index, start + index + bare.length]
 }

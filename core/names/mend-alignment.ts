@@ -10,7 +10,7 @@ import { isAnyText, isHolders, isLiteral } from './parts'
 import { PARTICLES } from './particles'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
-import { readRoman } from './roman'
+import { readRoman, romanBehind } from './roman'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
@@ -144,7 +144,7 @@ function takeFigures(parts: readonly NamePart[], alignment: Alignment, text: str
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (!span || !isHolders(part)) continue
-    const number = readRoman(/(?<=[\s._-])[IVX]{1,5}$/.exec(span.text)?.[0] ?? '')
+    const number = readRoman(romanBehind(span.text))
     const goesOn = /\d$/.test(text.slice(span.start, span.end))
     const isIts = (behind: string) => (number !== null && Number(/^[\s._-]*(\d{1,2})$/.exec(behind)?.[1]) === number) || (goesOn && /^\d+$/.test(behind))
     const extra = alignment.extras.find(({ range: [start, end] }) => start === span.end && isIts(text.slice(start, end)))

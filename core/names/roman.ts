@@ -12,6 +12,14 @@ export function readRoman(text: string): number | null {
 }
 
 /**
+ * The Roman letters behind what they number; '' where there are none.
+ *
+ * @example
+ * romanBehind('Violin II') //=> 'II'
+ */
+export const romanBehind = (text: string): string => /(?<=[\s._-])[IVX]{1,5}$/.exec(text)?.[0] ?? ''
+
+/**
  * A number up to 39 in Roman letters; '' for any other.
  *
  * @example

@@ -13,6 +13,7 @@ import { gather } from '../text/gather'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
 import { EAST_ASIAN } from '../text/scripts'
+import { behindOtherLetters } from './codes-of-nobody'
 import { otherFigures } from './other-figures'
 import { NAMED, OF_NAMED } from './weights'
 
@@ -26,7 +27,12 @@ export interface HolderEvidence { strength: number, said: string, number?: true 
  * `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. `short`: with
  * initials or a number, which a slip would make of many others. `letters`: nothing but initials, which only capitals are.
  */
-export type Entry = HolderEvidence & { holder: string, part?: 'given' | 'later' | 'family' | 'short' | 'letters' }
+export type Entry = HolderEvidence & {
+  holder: string
+  part?: 'given' | 'later' | 'family' | 'short' | 'letters'
+  /** Whether a number in a text is that of somebody else's code. */
+  isOthers?: (text: string) => boolean
+}
 
 type Add = (text: string, holder: string, strength: number, said: string, part?: Entry['part']) => void
 
@@ -212,7 +218,9 @@ function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add:
   for (const [end, [id = '', ...more]] of byEnd) {
     if (more.length > 0 || ids.has(end)) continue
     const holder = holderKey('person', id)
-    if (BARE_ID.test(end)) addNumber(end, { holder, strength: NAMED.number[end.length] ?? 0, said: id, number: true })
+    const isOthers = behindOtherLetters(id, end)
+    const entry: Entry = { holder, strength: NAMED.number[end.length] ?? 0, said: id, number: true }
+    if (BARE_ID.test(end)) addNumber(end, isOthers ? { ...entry, isOthers } : entry)
     else add(end, holder, NAMED.id * OF_NAMED.slip, id)
   }
 }

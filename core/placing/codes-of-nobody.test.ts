@@ -1,17 +1,39 @@
 import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
 import { roundOf, toldOf } from '../../tests/small-rounds'
-import { codesOfNobody } from './codes-of-nobody'
+import { behindOtherLetters, codesOfNobody } from './codes-of-nobody'
 
 // common practice, no source: codes of letters and figures, and those that nobody of the list has
 
 test.each([
   [['J101', 'J102'], 'J105 invoice', true], [['J101', 'J102'], 'j-101 invoice', false], [['J101', 'J102'], 'J105 and J101', false],
   [['J101', 'J102'], 'XJ105', false], [['J101', 'J102'], 'J1050', false], [['MAT1', 'ENG1', 'ENG2'], 'MAT2_task', true],
-  [['MAT1', 'ENG1', 'ENG2'], 'ABB1_task', false], [['MAT1', 'ENG1'], 'mat_1', false], [['sq010_sh020', 'sq020_sh010'], 'sq010_sh010', true],
+  [['MAT1', 'ENG1', 'ENG2'], 'ABB1_task', false], [['MAT1', 'ENG1'], 'mat_1', false],
+  [['sq010_sh020', 'sq020_sh010'], 'sq010_sh010', true],
   [['J101', 'Smith'], 'J105', false], [['J101'], 'J105', false], [['J101', 'J2'], 'J105', false],
 ])('of %j "%s" has one of nobody: %s', (codes, text, expected) => {
   expect(codesOfNobody([codes])(text)).toBe(expected)
+})
+
+test.each([
+  ['A-001', '001', 'C-001 scan', true], ['A-001', '001', 'A-001 scan', false], ['A-001', '001', 'a001', false],
+  ['A-001', '001', 'scan_001', false],
+  ['A-001', '001', '001', false], ['A-001', '001', 'BA001', true], ['sq010_sh020', '020', 'sq020_sh030', true],
+  ['sq010_sh020', '020', 'sh020', false],
+])('of %s %s stands behind other letters in "%s": %s', (code, figures, text, expected) => {
+  expect(behindOtherLetters(code, figures)?.(text)).toBe(expected)
+})
+
+test('a shelf mark of another letter is nobody\'s, though its number is', async () => {
+  const archive: Rules = {
+    list: 'id,name\nA-001,Minutes\nA-002,Rolls\nB-014,Map',
+    requirements: [{
+      id: 'scan', title: 'Scan', name: '{id}_{n}', fields: { n: { type: 'number', digits: 4, from: 1 } }, count: { from: 1, to: 50, by: 'n' },
+      formats: [{ id: 'tif' }],
+    }],
+  }
+  expect(await roundOf(archive, 'C-001_0001.tif', 'A001_0001.tif', '014_0002.tif'))
+    .toEqual({ 'C-001_0001.tif': 'unplaced', 'A001_0001.tif': 'scan A-001', '014_0002.tif': 'scan B-014' })
 })
 
 describe('a subject\'s code that nobody has', () => {

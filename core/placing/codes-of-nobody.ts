@@ -29,5 +29,22 @@ export function codesOfNobody(lists: readonly Iterable<string>[]): (text: string
   })
 }
 
+/**
+ * Tells whether the figures of a code stand in a text behind other letters than the code's own: they are another one's then, as in sq020 for sh020,
+ * or C-001 for A-001.
+ *
+ * @param figures - those that the code ends in
+ * @returns `null` where no letters stand before them
+ * @example
+ * behindOtherLetters('A-001', '001')?.('C-001 scan') //=> true
+ */
+export function behindOtherLetters(code: string, figures: string): ((text: string) => boolean) | null {
+  const [, letters = ''] = /(\p{L}+)[^\p{L}\p{N}]?$/u.exec(code.slice(0, code.lastIndexOf(figures))) ?? []
+  if (letters === '' || !/^\d+$/.test(figures)) return null
+  const joined = new RegExp(`(?<!(?<!\\p{L})${letters})(?<=\\p{L})0*${figures}(?!\\d)`, 'iu')
+  const parted = new RegExp(`(?<![\\p{L}\\p{N}])(?!${letters}-)\\p{Lu}{1,3}-0*${figures}(?!\\d)`, 'u')
+  return text => joined.test(text) || parted.test(text)
+}
+
 /** Letters of so many kinds are looked for. */
 const MOST_SHAPES = 50

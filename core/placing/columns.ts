@@ -17,7 +17,7 @@ import { beginningsOf, commonHead, commonTail, lastWordOf, tokensOf, withoutZero
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
-import { codesOfNobody } from './codes-of-nobody'
+import { behindOtherLetters, codesOfNobody } from './codes-of-nobody'
 import { otherFigures } from './other-figures'
 import { cutsBefore, cutsOf, runsOf } from './people'
 import { wordsOfRule } from './piece-number'
@@ -328,13 +328,11 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
   }
 }
 
-/** What the figures of a code are worth for the whole: nothing behind other letters than its own, as in sq020 for sh020. */
+/** What the end of a code is worth for the whole: nothing behind other letters than its own. */
 function worthOfShort(short: string, value: string): (text: string) => number {
   const worth = worthOf(short)
-  const [, letters = ''] = /(\p{L}+)[^\p{L}\p{N}]?$/u.exec(value.slice(0, value.lastIndexOf(short))) ?? []
-  if (letters === '' || !/^\d+$/.test(short)) return worth
-  const others = new RegExp(`(?<!(?<!\\p{L})${letters})(?<=\\p{L})0*${short}(?!\\d)`, 'iu')
-  return text => (others.test(text) ? 0 : worth(text))
+  const isOthers = behindOtherLetters(value, short)
+  return isOthers === null ? worth : text => (isOthers(text) ? 0 : worth(text))
 }
 
 /**

@@ -1,6 +1,7 @@
 import { WEEK_KEYS } from '../names/months'
 import { bareNumbers } from '../names/number-kinds'
 import { numberOfWord } from '../names/number-words'
+import { romanBehind } from '../names/roman'
 import { tokensOf } from '../names/tokens'
 import type { Roster } from '../roster/types'
 import { foldCase, looseKey, plainDigits } from '../text/fold'
@@ -83,7 +84,11 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     // what programs write behind a second copy is nobody's number
     const alone = text.replace(/(?<=\S)\s*\(\d{1,2}\)\s*$/u, '').trim()
     if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(entry => ({ ...entry, strength: NAMED.id })), 1)
-    else for (const number of bareNumbers(alone, undefined, true)) if (!NEAR_YEAR.test(number)) take(evidence, numbers.get(number), 1)
+    else {
+      for (const number of bareNumbers(alone, undefined, true)) {
+        if (!NEAR_YEAR.test(number)) take(evidence, numbers.get(number)?.filter(one => !one.isOthers?.(text)), 1)
+      }
+    }
     return evidence
   }
 
@@ -290,12 +295,9 @@ function indexDeletions(entries: Map<string, Entry[]>): Map<string, string[]> {
   return index
 }
 
-/** Roman letters behind what they number. */
-const NUMBER_BEHIND = /(?<=[\s._-])[IVX]{1,5}$/u
-
 /** The same of a value whose number, in Roman letters, is no letter that may be left out: Violin is not Violin I. */
 export function cutsBefore(key: string, said: readonly string[]): string[] {
-  const number = said.map(value => NUMBER_BEHIND.exec(value)?.[0] ?? '').find(Boolean)?.toLowerCase() ?? ''
+  const number = said.map(romanBehind).find(Boolean)?.toLowerCase() ?? ''
   return key.endsWith(number) ? cutsOf(key.slice(0, key.length - number.length)).map(cut => cut + number) : cutsOf(key)
 }
 

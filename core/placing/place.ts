@@ -246,9 +246,11 @@ function isAloneIn({ candidate, slots }: Option, wanted: ReadonlyMap<string, num
 function stateOf({ view, found }: Open, arrivals: ReadonlyMap<number, readonly Arrival[]>): Candidate | null {
   const fitting = found.list.filter(one => one.formatFits && one.unit.owed)
   if (found.unweighed.length > 0 || new Set(fitting.map(one => one.unit.holder)).size !== 1) return null
-  // where pieces are numbered, of the same number, each with its version
+  // where pieces are numbered, of the same number, each with its version or the same but for what tells a state
+  const haveVersions = (candidate: Candidate, one: Arrival) =>
+    versionOf(candidate.unit, one) >= 0 && versionOf(candidate.unit, { candidate }) >= 0
   const isState = (candidate: Candidate, one: Arrival) => (isNumbered(candidate.unit)
-    ? one.n !== null && one.n === numberIn(candidate) && versionOf(candidate.unit, one) >= 0 && versionOf(candidate.unit, { candidate }) >= 0
+    ? one.n !== null && one.n === numberIn(candidate) && (haveVersions(candidate, one) || areStates(candidate.unit, { view, candidate }, one))
     : areStates(candidate.unit, { view, candidate }, one))
   const [only, ...more] = fitting.filter(candidate => candidate.holder >= NAMED.given
     && (arrivals.get(candidate.unit.index) ?? []).some(one => isState(candidate, one)))
@@ -264,7 +266,7 @@ function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): 
   const isMeant = (one: Candidate) => (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0) && !(said && one.requirement === 0)
   const owed = list.filter(one => one.unit.owed && isMeant(one)).slice(0, MOST_CANDIDATES)
   // in whatever format, where it says the piece
-  const isSaid = (one: Candidate) => CLASS[one.nameFit] >= 0 || one.requirement > 0
+  const isSaid = (one: Candidate) => CLASS[one.nameFit] >= 0 || one.requirement > 0 || isNumberedThere(one)
   const fitting = owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(isSaid)
   return [...fitting.map(one => slotRef(one.unit, numberIn(one))), ...unweighed.map(unit => slotRef(unit, null))]
 }

@@ -464,7 +464,13 @@ type Told = Pick<Arrival, 'view' | 'candidate'>
 export function areStates(unit: Unit, a: Told, b: Told): boolean {
   const shareWord = () => tokensOf(a.view.base).some(word => /\p{L}{3}/u.test(word) && tokensOf(b.view.base).includes(word))
   return looseKey(stemOf(a.view)) === looseKey(stemOf(b.view)) || (versionOf(unit, a) >= 0 && versionOf(unit, b) >= 0 && shareWord())
-    || stateAdded(a.view, b.view) !== null || stateAdded(b.view, a.view) !== null
+    || stateAdded(a.view, b.view) !== null || stateAdded(b.view, a.view) !== null || areVersions(a.view, b.view)
+}
+
+/** Whether two names are the same but for the number of a version. */
+function areVersions(a: FileView, b: FileView): boolean {
+  const [one, other] = [versionsIn(a.base), versionsIn(b.base)]
+  return one !== null && other !== null && one.rest === other.rest
 }
 
 /** The number of a file's version as its name tells it; -1 where it tells none. */

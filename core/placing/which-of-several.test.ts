@@ -53,6 +53,28 @@ describe('of several files for one piece', () => {
     expect((await roundOf(raw(3), ...names))['L4_0101 (1).dng']).toBe('raw L4')
   })
 
+  test('of two names that are the same but for a version that no rule asks for the higher one counts', async () => {
+    const jobs: Rules = {
+      list: 'id,name,item\n4711,Bakery Henke,Flyer\n4720,Bakery Henke,Card',
+      requirements: [{ id: 'open', title: 'Open file', name: '{id}_{item}_open', formats: [{ id: 'psd' }] }],
+    }
+    const [newer, older] = ['Henke_Card_v3.psd', 'Henke_Card_v2.psd']
+    expect(await roundOf(jobs, newer, older)).toEqual({ [newer]: 'open 4720', [older]: 'superseded' })
+  })
+
+  test('an older state of a numbered piece is that, and one in another format says which it may be', async () => {
+    const exercises: Rules = {
+      list: 'id,given,family\n4,Dirk,Jansen\n5,Chloe,Martin',
+      requirements: [{
+        id: 'ex', title: 'Exercise', name: '{family}_ex{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } },
+        count: { from: 3, to: 3, by: 'n' }, formats: [{ id: 'py' }], folder: '{family} {given}',
+      }],
+    }
+    const told = await toldOf(exercises, 'Jansen Dirk/ex02_old.py', 'Jansen Dirk/ex02.py', 'Martin Chloe/oef 3.ipynb')
+    expect([told.get('Jansen Dirk/ex02.py')?.at, told.get('Jansen Dirk/ex02_old.py')?.at]).toEqual(['ex 4 2', 'superseded'])
+    expect(told.get('Martin Chloe/oef 3.ipynb')).toMatchObject({ at: 'unplaced', candidates: ['ex 3'] })
+  })
+
   test('a first version is no newer than one without', async () => {
     const told = await toldOf(offers, 'dunmore prices v1.xlsx', 'dunmore prices.xlsx')
     expect(told.get('dunmore prices.xlsx')?.at).toBe('price dunmore-glass')
