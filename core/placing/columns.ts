@@ -424,7 +424,7 @@ const strengthOf = (bearers: ReadonlySet<number>): number => (bearers.size === 1
 /** The values of one unit in the columns that its templates use. */
 function valuesOf({ people }: Unit, columns: readonly string[]): Set<string> {
   const values = columns.flatMap(column => people.map(person => (column === 'id' ? person.id : ownOf(person.fields, column) ?? '').trim()))
-  return new Set(values.filter(value => value.length > 1 || /^\d$/.test(value)))
+  return new Set(values.filter(Boolean))
 }
 
 /** A text without what only tells its state at its end: _final, _v2. */
@@ -452,6 +452,8 @@ function worthOf(value: string, numbersBehind?: number): (text: string) => numbe
     }
   }
   if (value.length > SHORT) return () => 1
+  // one letter is the whole name of a level, or anything
+  if (value.length === 1) return text => Number(text === value)
   // 1 b for 1b
   const escaped = escapedOf(value).replace(/(?<=\d)(?=\p{L})/u, '[ _.-]?')
   const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')

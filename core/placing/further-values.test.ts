@@ -37,6 +37,15 @@ describe('two values that several bear', () => {
   })
 })
 
+test.each([['B/Busch weight.csv', 'weight 204'], ['A/Busch weight.csv', 'weight 102'], ['Busch weight B.csv', 'unplaced']])(
+  'of two of one name the level of a letter says which: %s is %s', async (path, at) => {
+    const homes: Rules = {
+      list: 'id,given,family,ward\n102,Ida,Busch,A\n204,Tom,Busch,B',
+      requirements: [{ id: 'weight', title: 'Weight', name: '{id}_{family}_weight', formats: [{ id: 'csv' }], folder: '{ward}/{id}' }],
+    }
+    expect((await roundOf(homes, path))[path]).toBe(at)
+  })
+
 test.each([['40134.jpg', 'photo 2'], ['photo 40134.jpg', 'photo 2'], ['40135.jpg', 'unplaced'], ['16.jpg', 'unplaced']])(
   'a long number that one alone bears is known: %s is %s', async (path, at) => {
     const licences: Rules = {
