@@ -216,7 +216,10 @@ function eliminate(
     else if (state) {
       arrive(state.unit, { view, candidate: state, n: isNumbered(state.unit) ? numberIn(state) : null, confidence: CONFIDENCE.onlySlot })
     }
-    else left.push({ view, candidates: slotsFor(match, options).slice(0, MOST_CANDIDATES), evidence: match.list[0]?.evidence ?? [], notOwed: false })
+    else {
+      const candidates = slotsFor(view, match, options).slice(0, MOST_CANDIDATES)
+      left.push({ view, candidates, evidence: match.list[0]?.evidence ?? [], notOwed: false })
+    }
   }
   return left
 }
@@ -258,7 +261,7 @@ function stateOf({ view, found }: Open, arrivals: ReadonlyMap<number, readonly A
 }
 
 /** The slots that may be a file's, where nothing says which. */
-function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): SlotRef[] {
+function slotsFor(view: FileView, { list, unweighed }: Candidates, options: readonly Option[]): SlotRef[] {
   if (options.length > 0) {
     return options.flatMap(({ candidate: { unit }, slots }) => [...new Set(slots)].map(n => slotRef(unit, isNumbered(unit) ? n : null)))
   }
@@ -266,7 +269,8 @@ function slotsFor({ list, unweighed }: Candidates, options: readonly Option[]): 
   const isMeant = (one: Candidate) => (one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0) && !(said && one.requirement === 0)
   const owed = list.filter(one => one.unit.owed && isMeant(one)).slice(0, MOST_CANDIDATES)
   // in whatever format, where it says the piece
-  const isSaid = (one: Candidate) => CLASS[one.nameFit] >= 0 || one.requirement > 0 || isNumberedThere(one)
+  const isNumberOf = (one: Candidate) => isNumberedThere(one) || (numberIn(one) !== null && isOfFamily(view, one.unit.requirement))
+  const isSaid = (one: Candidate) => CLASS[one.nameFit] >= 0 || one.requirement > 0 || isNumberOf(one)
   const fitting = owed.some(one => one.formatFits) ? owed.filter(one => one.formatFits) : owed.filter(isSaid)
   return [...fitting.map(one => slotRef(one.unit, numberIn(one))), ...unweighed.map(unit => slotRef(unit, null))]
 }

@@ -75,6 +75,18 @@ describe('of several files for one piece', () => {
     expect(told.get('Martin Chloe/oef 3.ipynb')).toMatchObject({ at: 'unplaced', candidates: ['ex 3'] })
   })
 
+  test('a number in another format of the family says which piece it may be', async () => {
+    const recordings: Rules = {
+      list: 'id,given,family\n4,Dov,Stern\n5,Cleo,Ross',
+      requirements: [{
+        id: 'rec', title: 'Recording', name: '{family}_{given}_{n}_{title}', fields: {
+          n: { type: 'number', from: 1, to: 2 }, title: { type: 'text', maxLength: 40 },
+        }, count: { from: 2, to: 2, by: 'n' }, formats: [{ id: 'mp3' }],
+      }],
+    }
+    expect((await toldOf(recordings, 'Dov 1 Swan.m4a')).get('Dov 1 Swan.m4a')).toMatchObject({ at: 'unplaced', candidates: ['rec 1'] })
+  })
+
   test('a first version is no newer than one without', async () => {
     const told = await toldOf(offers, 'dunmore prices v1.xlsx', 'dunmore prices.xlsx')
     expect(told.get('dunmore prices.xlsx')?.at).toBe('price dunmore-glass')
