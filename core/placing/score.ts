@@ -252,8 +252,8 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.leftOut = isLeftOut(differences)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   // the rule's own word is nobody's name, and somebody's family name is not another's first one
-  const names = best.unit.people.flatMap(({ name, family }) => tokensOf(`${name} ${family}`))
-  const isOwn = (word: string) => [...ownWords(best.unit.requirement).flat(), ...names].includes(looseKey(word))
+  const isOwn = (word: string) => ownWords(best.unit.requirement).some(words => words.includes(looseKey(word)))
+    || best.unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
   if (differences.some(one => isOtherName(one) && !isOwn(one.actual)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
