@@ -191,7 +191,7 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
 
 /** A group's number behind a word for groups is the group, and no number of anything else: of "film_team3" for T3 no version 3 is told. */
 export function standGroups(parts: readonly NamePart[], alignment: Alignment, text: string): void {
-  for (const [index, part] of parts.entries()) {
+  for (const [index, part] of HAS_GROUP.test(text) ? parts.entries() : []) {
     const span = alignment.spans[index]
     if (!isHolders(part) || part.part !== 'group' || !span || (span.end > span.start && span.edits.length === 0)) continue
     const [, number] = /^\p{L}{1,20}[ _-]?0*(\d{1,3})$/u.exec(part.texts[0] ?? '') ?? []
@@ -206,6 +206,7 @@ export function standGroups(parts: readonly NamePart[], alignment: Alignment, te
     alignment.extras.sort((a, b) => a.range[0] - b.range[0])
   }
 }
+const HAS_GROUP = new RegExp(`(?:${GROUP_WORDS.join('|')})[ _-]?\\d`, 'iu')
 const A_GROUP = `(?<![\\p{L}\\p{N}])(?:${GROUP_WORDS.join('|')})[ _-]?0*`
 const groupExpression = keeping(1000, number => new RegExp(`${A_GROUP}${number}(?![\\p{L}\\p{N}])`, 'giu'))
 

@@ -41,9 +41,15 @@ export function codesOfNobody(lists: readonly Iterable<string>[]): (text: string
 export function behindOtherLetters(code: string, figures: string): ((text: string) => boolean) | null {
   const [, letters = ''] = /(\p{L}+)[^\p{L}\p{N}]?$/u.exec(code.slice(0, code.lastIndexOf(figures))) ?? []
   if (letters === '' || !/^\d+$/.test(figures)) return null
-  const joined = new RegExp(`(?<!(?<!\\p{L})${letters})(?<=\\p{L})0*${figures}(?!\\d)`, 'iu')
-  const parted = new RegExp(`(?<![\\p{L}\\p{N}])(?!${letters}-)\\p{Lu}{1,3}-0*${figures}(?!\\d)`, 'u')
-  return text => joined.test(text) || parted.test(text)
+  // most codes of a long list are never asked for
+  let ways: RegExp[] | null = null
+  return (text) => {
+    ways ??= [
+      new RegExp(`(?<!(?<!\\p{L})${letters})(?<=\\p{L})0*${figures}(?!\\d)`, 'iu'),
+      new RegExp(`(?<![\\p{L}\\p{N}])(?!${letters}-)\\p{Lu}{1,3}-0*${figures}(?!\\d)`, 'u'),
+    ]
+    return ways.some(way => way.test(text))
+  }
 }
 
 /** Letters of so many kinds are looked for. */
