@@ -2,6 +2,7 @@ import { likeness } from '../text/distance'
 import { looseKey, transcribe } from '../text/fold'
 import type { Alignment } from './align'
 import { kindsOf } from './kind-senses'
+import { lettersBefore } from './left-over'
 import type { NamePart } from './parts'
 import { isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
@@ -24,7 +25,7 @@ export function standSigns(parts: readonly NamePart[], alignment: Alignment, tex
     const index = parts.indexOf(sign)
     const [span, number] = [alignment.spans[index], next && alignment.spans[parts.indexOf(next)]]
     if (!isLiteral(sign) || !span || span.end > span.start || next?.kind !== 'free' || !number || number.end === number.start) continue
-    const own = foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '')
+    const own = foldPlain(lettersBefore(sign))
     const start = number.start - own.length
     if (own === '' || start < 0 || foldPlain(text.slice(start, number.start)) !== own || !isWordEdge(text, start)) continue
     if (!alignment.extras.some(({ range: [from, to] }) => from <= start && to >= number.start)) continue

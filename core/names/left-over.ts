@@ -132,8 +132,8 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
   return true
 }
 
-/** Letters that a rule writes straight before a part. */
-const lettersBefore = (sign: NamePart | undefined): string => (isLiteral(sign) ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : '')
+/** Letters that a rule writes at the end of its own text, straight before a part. */
+export const lettersBefore = (sign: NamePart | undefined): string => (isLiteral(sign) ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : '')
 
 /** A number with its sign was taken for a value of the list that is nothing like it: E3 is nobody's code. */
 function giveFree(

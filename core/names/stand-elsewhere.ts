@@ -7,7 +7,7 @@ import type { Edit } from './difference'
 import { ownOf } from '../text/own'
 import { freeField } from './fields/index'
 import { GROUP_WORDS } from './group-words'
-import { valuesAsked } from './left-over'
+import { lettersBefore, valuesAsked } from './left-over'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral, isValue } from './parts'
 import { withinSeparators } from './strictness'
@@ -171,7 +171,7 @@ export function standSigned(parts: readonly NamePart[], alignment: Alignment, te
   for (const [index, part] of parts.entries()) {
     const [sign, letters, span] = [parts[index - 1], spans[index - 1], spans[index]]
     if (part.kind !== 'free' || !span || span.end > span.start || !isLiteral(sign) || !letters) continue
-    const own = ownOf(known, part.part) === undefined ? foldPlain(/\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '') : ''
+    const own = ownOf(known, part.part) === undefined ? foldPlain(lettersBefore(sign)) : ''
     if (own === '') continue
     const isIts = ({ start, end }: Span, at: number) => end > start && parts[at]?.kind === 'free' && ownOf(known, parts[at].part) === undefined
       && foldPlain(text.slice(start - own.length, start)) === own && isWordEdge(text, start - own.length)
@@ -216,12 +216,12 @@ export function freeDays(parts: readonly NamePart[], alignment: Alignment, text:
   // nearly no number has another right beside it
   const isTooHigh = (part: NamePart | undefined, { start, end }: Span) =>
     part?.kind === 'free' && part.rule.type === 'number' && Number(text.slice(start, end)) > (part.rule.to ?? Infinity)
-  const isBeside = (start: number, end: number, sign: string) => new RegExp(`\\d[${sign}]?$`).test(text.slice(Math.max(0, start - 2), start))
-    || new RegExp(`^[${sign}]?\\d`).test(text.slice(end, end + 2))
+  const isBeside = ({ start, end }: Span, [before, behind]: readonly [RegExp, RegExp]) =>
+    before.test(text.slice(Math.max(0, start - 2), start)) || behind.test(text.slice(end, end + 2))
   const isFigure = (part: NamePart, span: Span) => part.kind === 'free' && part.rule.type === 'number' && span.end > span.start
     && part.rule.digits !== YEAR_DIGITS && ownOf(known, part.part) === undefined
     // other signs part numbers as well, but none that is not asked for: 10_2026
-    && (isBeside(span.start, span.end, '.-') || (isBeside(span.start, span.end, '_ ') && isTooHigh(part, span)))
+    && (isBeside(span, OF_DAYS) || (isBeside(span, OF_WORDS) && isTooHigh(part, span)))
   const numbers: (Span & { at: number })[] = []
   for (const [at, part] of parts.entries()) {
     const span = alignment.spans[at]
@@ -245,6 +245,9 @@ export function freeDays(parts: readonly NamePart[], alignment: Alignment, text:
   }
 }
 const YEAR_DIGITS = 4
+/** A figure before and behind another one, with the signs that part the figures of a day, or with those that part words. */
+const OF_DAYS = [/\d[.-]?$/, /^[.-]?\d/] as const
+const OF_WORDS = [/\d[_ ]?$/, /^[_ ]?\d/] as const
 
 /** Makes room for a value in the one thing it was taken for; `false`: that is right as it is. */
 function giveRoom(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, [start, end]: [number, number]): boolean {
