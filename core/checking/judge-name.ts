@@ -12,6 +12,7 @@ import { matchParts } from '../names/match'
 import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText } from '../names/parts'
 import { tellNumbers } from '../names/number-kinds'
+import { shortParticles } from '../names/particles'
 import { petNamesOf } from '../names/pet-names'
 import { onlyPlaceholders } from '../names/placeholders'
 import { forbiddenCharacters, isDeviceName, isReserved, isTooLong, LONGEST_NAME } from '../names/portability'
@@ -132,7 +133,8 @@ const levelsOfHolder = ({ levels }: FileView, forms: readonly UnitForm[]): strin
   levels.filter((_, at) => !forms.some(({ folder }) => folder?.[at]?.some(isAnyText)))
 
 /** All that somebody may be called. */
-const calledOf = (person: Person): string[] => [person.id, ...namesOf(person), ...petNamesOf(person.given)]
+const calledOf = (person: Person): string[] =>
+  [person.id, ...namesOf(person), ...petNamesOf(person.given), ...shortParticles(person.family)]
 
 /** The days and weeks that a name tells: a device's own name often holds when, and nothing else that was asked for. */
 function daysIn({ fields }: Requirement, captures: Captures): Captures {

@@ -12,9 +12,9 @@ import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { isKindWord } from './kind-words'
-import { standLabelled, standVersion } from './numbers-apart'
+import { standBehindWord, standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
-import { standKinds, standSigns } from './left-outside'
+import { standCalled, standKinds, standLanguages, standSigns } from './left-outside'
 import { standGroups } from './stand-elsewhere'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
@@ -105,6 +105,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     standGroups(shown, alignment, text)
     standSettled(shown, alignment, text, known, parts)
     standLabelled(shown, alignment, text, known)
+    standBehindWord(shown, alignment, text, known, parts)
     standVersion(shown, alignment, text, known, parts)
     mendEdges(shown, alignment, text, known, context)
     holdTwo(shown, alignment, text)
@@ -115,8 +116,10 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     readLeftOver(shown, alignment, text, captures, parts)
     readWordByWord(shown, alignment, text, captures, context)
     readCompounds(shown, alignment, text, captures)
+    standLanguages(shown, alignment, text)
     standSigns(shown, alignment, text, parts)
-    standKinds(shown, alignment, text)
+    standKinds(shown, alignment, text, context.called)
+    standCalled(shown, alignment, text, context.called)
   }
   leaveInside(shown, alignment.spans, captures, known)
   const beside = toldByLevels(context.levels, shown, captures)

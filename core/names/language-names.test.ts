@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { LANGUAGE_NAMES, namesOfLanguage } from './language-names'
+import { LANGUAGE_NAMES, isLanguageCode, namesOfLanguage, otherCodesOf } from './language-names'
 import type { Rules } from '../../tests/small-rounds'
 import { roundOf } from '../../tests/small-rounds'
 
@@ -13,6 +13,32 @@ describe('languages', () => {
   test('are known by their code in any letter case, with a country or without; nothing else is one', () => {
     for (const code of ['FR', 'fr-CH', 'fr_CA']) expect(namesOfLanguage(code)[0]).toBe('français')
     for (const none of ['', 'F', 'FRA', 'xx', 'to', '__proto__', 'constructor', 'Fr 2']) expect(namesOfLanguage(none)).toEqual([])
+  })
+
+  test('are written by other codes as well', () => {
+    // an independent witness: the canonical and the likely subtags of Unicode CLDR, as Node's own ICU has them
+    const whole = (code: string) => new Intl.Locale(code).maximize()
+    for (const code of ['zh-CN', 'zh-SG', 'zh-MY', 'zh-TW', 'zh-HK', 'zh-MO']) {
+      expect(otherCodesOf(`zh-${whole(code).script}`)).toContain(code.toLowerCase())
+    }
+    for (const [withdrawn, code] of [['iw', 'he'], ['in', 'id'], ['ji', 'yi'], ['tl', 'fil'], ['mo', 'ro']] as const) {
+      expect(new Intl.Locale(withdrawn).language).toBe(code)
+      expect(otherCodesOf(code)).toContain(withdrawn)
+    }
+    for (const code of ['nb', 'nn']) expect([otherCodesOf(code), otherCodesOf('no').includes(code)]).toEqual([['no'], true])
+    expect([otherCodesOf('fr-FR'), otherCodesOf('sr-Latn'), otherCodesOf('es-419'), otherCodesOf('de')]).toEqual([['fr'], ['sr'], ['es'], []])
+    expect(['DE', 'q7', 'Room', 'fr-', 'fr-France', ''].filter(isLanguageCode)).toEqual([])
+  })
+
+  test.each([
+    ['ui_no.xml', 'ui 6'], ['ui_zh-CN.xml', 'ui 5'], ['ui zh.xml', 'ui 5'], ['ui_zh-TW.xml', 'unplaced'], ['ui_pt.xml', 'unplaced'],
+    ['ui_pt-br.xml', 'ui 3'], ['ui_norsk.xml', 'ui 6'],
+  ])('are known by another code where no other is written so: %s is %s', async (path, at) => {
+    const rule: Rules = {
+      list: 'id,name,lang\n1,Moll,de\n2,Perrin,fr-FR\n3,Reis,pt-BR\n4,Faria,pt-PT\n5,Chen,zh-Hans\n6,Dahl,nb',
+      requirements: [{ id: 'ui', title: 'Interface', name: 'ui_{lang}', formats: [{ id: 'xml' }] }],
+    }
+    expect(await roundOf(rule, path)).toEqual({ [path]: at })
   })
 
   const chapters = (list: string): Rules => ({

@@ -45,6 +45,28 @@ export const LANGUAGE_NAMES: Record<string, string> = {
   zh: '中文, chinese, chinesisch, chinois, chino',
 }
 
+/** Codes for one language, or one way of writing it (ISO 639 and its withdrawn codes, likely subtags of Unicode CLDR 45). */
+const SAME = ['no nb', 'no nn', 'he iw', 'id in', 'yi ji', 'fil tl', 'ro mo', 'zh-hans zh-cn zh-sg zh-my', 'zh-hant zh-tw zh-hk zh-mo']
+  .map(row => row.split(' '))
+
+/**
+ * By which other codes people write a language that a list says by a code (BCP 47), in small letters: without its country or script, with the
+ * country where it is written so.
+ *
+ * @example
+ * otherCodesOf('fr-FR') //=> ['fr']
+ */
+export function otherCodesOf(code: string): string[] {
+  const [, language = ''] = CODE.exec(code) ?? []
+  const own = code.toLowerCase().replaceAll('_', '-')
+  const same = SAME.filter(row => row.includes(own)).flat()
+  return language === '' ? [] : [...new Set([language, ...same])].filter(one => one !== own)
+}
+
+/** Whether a value is written as codes of languages are. */
+export const isLanguageCode = (value: string): boolean => CODE.test(value)
+const CODE = /^(\p{Ll}{2,3})(?:[-_](?:\p{Lu}\p{Ll}{3}|\p{Lu}{2}|\d{3}))*$/u
+
 /**
  * How a language is called that a list says by its code, with or without a country; nothing where it is no code that is known.
  *
@@ -52,7 +74,7 @@ export const LANGUAGE_NAMES: Record<string, string> = {
  * namesOfLanguage('FR') //=> ['français', 'french', 'französisch', 'francés']
  */
 export function namesOfLanguage(code: string): string[] {
-  const [, language = ''] = /^([a-z]{2})(?:[-_][a-z]{2})?$/i.exec(code.trim()) ?? []
-  const key = language.toLowerCase()
+  const [, language = ''] = /^([a-z]{2})(?:[-_][a-z]{4})?(?:[-_][a-z]{2})?$/i.exec(code.trim()) ?? []
+  const key = language.toLowerCase().replace(/^n[bn]$/, 'no')
   return Object.hasOwn(LANGUAGE_NAMES, key) ? (LANGUAGE_NAMES[key] ?? '').split(', ') : []
 }

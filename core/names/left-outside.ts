@@ -1,14 +1,16 @@
 import { likeness } from '../text/distance'
 import { looseKey, transcribe } from '../text/fold'
-import type { Alignment } from './align'
+import type { Alignment, Span } from './align'
 import { kindsOf } from './kind-senses'
+import { isLanguageCode, otherCodesOf } from './language-names'
 import { lettersBefore } from './left-over'
 import type { NamePart } from './parts'
-import { isLiteral } from './parts'
-import { LIKE, cutOut, foldPlain } from './spans'
+import { isHolders, isLiteral } from './parts'
+import { LIKE, cutOut, foldPlain, standAt } from './spans'
 import { wordOf } from './stand-elsewhere'
-import { isSeparator } from './strictness'
+import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { tokensOf, wordsIn } from './tokens'
+import { OF_NAME } from './unlike'
 import { isWordEdge } from './word-edges'
 
 // What stands outside every part once all else is settled, and is a word of the rule's own after all.
@@ -35,6 +37,62 @@ export function standSigns(parts: readonly NamePart[], alignment: Alignment, tex
   }
 }
 
+/** Whether a word says the same as one of the rule's own: in other letters, as its beginning, with more before it, or for the same kind of work. */
+const saysSame = (word: string, own: string, kinds: readonly string[]): boolean => kindsOf(word).some(kind => kinds.includes(kind))
+  || (own !== '' && likeness(word, own) >= LIKE) || (own.length >= LEAST_END && word.endsWith(own))
+  || (word.length >= LEAST_BEGUN && own.startsWith(word))
+
+/** Whether no letter stands for a part. */
+const isBare = (text: string, { start, end }: Span): boolean => trimSeparators(text.slice(start, end)) === ''
+
+/** Whether what stands instead of the rule's own word is what the holder is called by: "Jonny Peters consent" for Consent_{name}. */
+function isOther(text: string, { start, end, text: asked, moved }: Span, called: () => readonly string[]): boolean {
+  const words = tokensOf(text.slice(start, end))
+  return moved !== true && words.length > 0 && likeness(text.slice(start, end), asked) < LIKE && words.every(word => called().includes(word))
+}
+
+/**
+ * What the holder is called by, and belongs to no part, stands instead of a name of theirs that is not there: of "Consent form Lotte" Lotte is
+ * written for Charlotte Weber.
+ */
+export function standCalled(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
+  const isEmpty = (at: number) => alignment.spans[at]?.start === alignment.spans[at]?.end
+  const [index, ...others] = parts.flatMap((part, at) => (isHolders(part) && OF_NAME.has(part.part) && isEmpty(at) ? [at] : []))
+  const span = alignment.spans[index ?? -1]
+  if (index === undefined || others.length > 0 || !span) return
+  const words = (range: [number, number]) => tokensOf(text.slice(...range))
+  const isName = (word: string) => called().includes(word) && /^\p{L}{2,}$/u.test(word)
+  const isNamed = (range: [number, number]) => words(range).length > 0 && words(range).every(isName)
+  const [only, ...more] = alignment.extras.filter(({ range }) => isNamed(range))
+  if (!only || more.length > 0) return
+  alignment.extras.splice(alignment.extras.indexOf(only), 1)
+  const range = withinSeparators(text, only.range)
+  alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: span.text }] }
+}
+
+/**
+ * A language that is written by another code than the list's, or with its country, is that language: of "ui-fr-FR" fr-FR is written for fr.
+ *
+ * @param asked - the parts in the order that is asked for
+ */
+export function standLanguages(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const [span, value = ''] = [alignment.spans[index], isHolders(part) ? part.texts[0] : '']
+    if (!span || !isLanguageCode(value)) continue
+    const codes = new Set([value.toLowerCase(), ...otherCodesOf(value)])
+    const [only, ...more] = [...text.matchAll(TAG)].filter(({ 0: tag, groups: { language = '' } = {} }) =>
+      codes.has(tag.toLowerCase().replace('_', '-')) || codes.has(language.toLowerCase()))
+    if (!only || more.length > 0) continue
+    const range: [number, number] = [only.index, only.index + only[0].length]
+    if (span.start === range[0] && span.end === range[1]) continue
+    cutOut(alignment, range)
+    standAt(alignment, text, index, range, only[0] === value ? [] : [{ range, expected: value }])
+  }
+}
+const TAG = /(?<![\p{L}\p{N}])(?<language>\p{L}{2,3})(?:[-_](?:\p{Lu}\p{Ll}{3}|\p{Lu}{2}|\d{3}))?(?![\p{L}\p{N}])/gu
+
+/** So many letters begin a word that is cut short: einverst. */
+const LEAST_BEGUN = 5
 /** So many letters at the end of a longer word say what it is: Rohdaten. */
 const LEAST_END = 5
 
@@ -42,22 +100,22 @@ const LEAST_END = 5
  * A word that belongs to no part, and says the same as a word of the rule's own that is not there, stands instead of that, wherever it is: in other
  * letters, as the end of a longer word, or as another word for this kind of work. "Plakat Conrad" for {family}_Poster.
  */
-export function standKinds(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+export function standKinds(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    if (alignment.extras.length === 0 || !isLiteral(part) || !span || span.end > span.start) continue
+    if (alignment.extras.length === 0 || !isLiteral(part) || !span || !(isBare(text, span) || isOther(text, span, called))) continue
     const [asked = ''] = part.texts
     const key = looseKey(transcribe(wordOf(asked)?.word ?? ''))
-    const kinds = tokensOf(asked).flatMap(kindsOf)
-    const isSame = (word: string) => likeness(word, key) >= LIKE || (key.length >= LEAST_END && word.endsWith(key))
-      || kindsOf(word).some(kind => kinds.includes(kind))
-    const words = key === '' ? [] : alignment.extras.flatMap(({ range }) => wordsIn(text, range).map(word => ({ ...word, from: range[0] })))
-    const [only, ...more] = words.filter(({ word }) => isSame(looseKey(transcribe(word))))
+    const words = alignment.extras.flatMap(({ range }) => wordsIn(text, range).map(word => ({ ...word, from: range[0] })))
+    const [only, ...more] = words.filter(({ word }) => saysSame(looseKey(transcribe(word)), key, tokensOf(asked).flatMap(kindsOf)))
     if (!only || more.length > 0) continue
     // with the sign before it, as the rule writes one
     const sign = isSeparator(asked[0] ?? '') ? /[\s_.-]*$/.exec(text.slice(only.from, only.start))?.[0].length ?? 0 : 0
-    const range: [number, number] = [only.start - sign, only.end]
+    // the dot of a word that is cut short is the word's
+    const dot = text[only.end] === '.' && looseKey(only.word).length < key.length ? 1 : 0
+    const range: [number, number] = [only.start - sign, only.end + dot]
     cutOut(alignment, range)
+    if (!isBare(text, span)) alignment.extras.push({ range: withinSeparators(text, [span.start, span.end]), before: index })
     alignment.spans[index] = { ...span, start: range[0], end: range[1], text: asked, edits: [{ range, expected: asked }] }
   }
 }

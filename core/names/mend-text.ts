@@ -9,7 +9,7 @@ import { freeField } from './fields/index'
 import { LIKE } from './spans'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral, isValue } from './parts'
-import { isSeparator, trimSeparators } from './strictness'
+import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { tokensOf, wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 import type { Known } from './unlike'
@@ -34,6 +34,7 @@ export function mendText(
   if (takeChoice(parts, alignment, text, captures, index)) return
   const value = textOf(parts, alignment, text, index, span, known)
   if (value === null) return
+  leaveCalled(alignment, text, index, value, known.called())
   const { minLength, maxLength } = part.rule
   if (value.length >= minLength && value.length <= maxLength) captures[part.part] = value
   else Reflect.deleteProperty(captures, part.part)
@@ -45,11 +46,23 @@ function textOf(
   known: Pick<Known, 'called' | 'titled'>,
 ): string | null {
   if (span.end === span.start) return takeLeftOver(parts, alignment, text, index, known)
-  const before = takeBefore(parts, alignment, text, index, span)
+  const before = takeBefore(parts, alignment, text, index, span, known.called())
   if (before !== null) return withoutWords(before, [...known.called(), ...known.titled()]) ?? before
   const value = takeOwnWord(parts, alignment, text, index, span)
   const isSaid = parts.some((part, at) => isHolders(part) && !isEmpty(alignment.spans[at]))
   return isSaid ? value : ownOnly(value ?? text.slice(span.start, span.end), known) ?? value
+}
+
+/** What the holder is called by and is left out of the text is too much: Ilse of "Ilse Pier". */
+function leaveCalled(alignment: Alignment, text: string, index: number, value: string, called: readonly string[]): void {
+  const span = alignment.spans[index]
+  const whole = text.slice(span?.start, span?.end)
+  if (!span || whole === value || value === '' || !(whole.startsWith(value) || whole.endsWith(value))) return
+  const kept: Range = whole.endsWith(value) ? [span.end - value.length, span.end] : [span.start, span.start + value.length]
+  const rest = withinSeparators(text, whole.endsWith(value) ? [span.start, kept[0]] : [kept[1], span.end])
+  if (!/^[\p{L}\p{M}\s_.'’-]+$/u.test(text.slice(...rest)) || !tokensOf(text.slice(...rest)).every(word => called.includes(word))) return
+  alignment.spans[index] = { ...span, start: kept[0], end: kept[1] }
+  alignment.extras.push({ range: rest, before: rest[0] < kept[0] ? index : index + 1 })
 }
 
 /** A text that is one of the choices that are asked for and not told is that one. */
@@ -103,7 +116,9 @@ function ownOnly(value: string, { called, titled }: Pick<Known, 'called' | 'titl
 }
 
 /** Words before a text that belong to nothing are its first ones, where nothing that was asked for stands before it. */
-function takeBefore(parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, span: Span): string | null {
+function takeBefore(
+  parts: readonly NamePart[], { spans, extras }: Alignment, text: string, index: number, span: Span, called: readonly string[],
+): string | null {
   const before = parts.slice(0, index)
   const isOther = (part: NamePart, at: number) => part.kind === 'fixed' && isValue(part) && !isEmpty(spans[at]) && isUnlike(spans[at], text)
   // one of the rule's own words may stand there in other words, unless these stand before it
@@ -115,6 +130,8 @@ function takeBefore(parts: readonly NamePart[], { spans, extras }: Alignment, te
   const at = extras.findIndex(({ range }) => range[0] < span.start && trimSeparators(text.slice(range[1], span.start)) === '')
   const extra = isSaid ? undefined : extras[at]
   if (!extra || !isTextlike(text.slice(...extra.range))) return null
+  // what the holder is called by, and nothing else, is none
+  if (tokensOf(text.slice(...extra.range)).every(word => called.includes(word))) return text.slice(span.start, span.end)
   extras.splice(at, 1)
   before.forEach((_, other) => {
     const own = spans[other]

@@ -2,9 +2,11 @@ import { foldCase, looseKey } from '../text/fold'
 import { keeping } from '../text/kept'
 import { ownOf } from '../text/own'
 import type { Alignment } from './align'
+import { isAndWord } from './and-words'
 import type { Captures, NamePart } from './parts'
 import { isHolders, isLiteral } from './parts'
-import { standAt, takeFromExtra } from './spans'
+import { freeField } from './fields/index'
+import { cutOut, standAt, takeFromExtra } from './spans'
 import { lastWordOf, tokensOf, withoutZeros } from './tokens'
 
 /** What a field is called by, where that is a word. */
@@ -28,6 +30,56 @@ export function standLabelled(parts: readonly NamePart[], alignment: Pick<Alignm
     else if (/^0+$/.test(text.slice(span.start, span.end))) giveBack(parts, alignment, text, index)
   }
 }
+
+/**
+ * A number straight behind the rule's own word, or what begins it, is the one that the rule writes there, not another behind another word: of
+ * "scene 4 take 2" and of "sc 4 take 2" 4 is the scene's.
+ *
+ * @param asked - the parts in the rule's own order
+ */
+export function standBehindWord(
+  parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures, asked: readonly NamePart[],
+): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'free' || part.rule.type !== 'number' || !span || span.end === span.start) continue
+    const own = asked.indexOf(part)
+    const found = behindOwnWord(text, span.start, wordWrittenBefore(asked, own))
+    const settled = ownOf(known, part.part)
+    const isIts = (figures: string) => (settled === undefined || Number(settled) === Number(figures))
+      && freeField(part.rule).read(figures, part.rule) !== undefined
+    if (!found || !isIts(found.figures)) continue
+    const sign = parts.indexOf(asked[own - 1] ?? part)
+    // what was taken for both is left over, but for what they are
+    for (const at of [index, sign]) {
+      const taken = alignment.spans[at]
+      if (!taken || taken.end === taken.start) continue
+      alignment.extras.push({ range: [taken.start, taken.end], before: at + 1 })
+      alignment.spans[at] = { ...taken, end: taken.start, edits: [] }
+    }
+    cutOut(alignment, [found.word[0], found.place[1]])
+    standAt(alignment, text, sign, found.word, found.isWhole ? [] : [{ range: found.word, expected: alignment.spans[sign]?.text ?? '' }])
+    standAt(alignment, text, index, found.place)
+  }
+}
+
+/** Where the one number stands behind a word or what begins it, and that word with the sign before it; `null`: the one at `start` does. */
+function behindOwnWord(
+  text: string, start: number, own: string,
+): { figures: string, place: [number, number], word: [number, number], isWhole: boolean } | null {
+  const begins = (letters: string) => letters !== '' && own.startsWith(looseKey(letters))
+  const [before = ''] = /\p{L}+(?=[\s._-]{0,2}$)/u.exec(text.slice(0, start)) ?? []
+  if (own.length < LEAST_SIGN || before === '' || isAndWord(before) || begins(before)) return null
+  const [only, ...more] = [...text.matchAll(FIGURES)].filter(({ groups: { letters = '' } = {} }) => begins(letters))
+  if (!only || more.length > 0) return null
+  const { letters = '', figures = '' } = only.groups ?? {}
+  const end = only.index + only[0].length
+  const [gap = ''] = /[\s_.-]*$/.exec(text.slice(0, only.index)) ?? []
+  return {
+    figures, place: [end - figures.length, end], word: [only.index - gap.length, only.index + letters.length], isWhole: looseKey(letters) === own,
+  }
+}
+const FIGURES = /(?<![\p{L}\p{N}])(?<letters>\p{L}+)[\s._-]{0,2}(?<figures>\d{1,4})(?!\d)/gu
 
 /** Takes the one number behind a field's name from another field that has it without its own letters. */
 function takeLabelled(parts: readonly NamePart[], { spans }: Pick<Alignment, 'spans'>, text: string, index: number, label: string): void {

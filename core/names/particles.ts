@@ -27,3 +27,15 @@ export const PARTICLES = new Set([
   'van', 'von', 'de', 'der', 'den', 'dem', 'het', 'ter', 'ten', 'del', 'della', 'di', 'da', 'dos', 'das', 'do', 'du', 'la', 'le', 'el', 'al',
   'bin', 'ibn', 'zu', 'zur', 'zum', 'af', 'av', 'y', 'e', 'i',
 ])
+
+/**
+ * Several particles before a family name by their first letters, as people write them (common practice, no source); nothing where there is one.
+ *
+ * @example
+ * shortParticles('van der Meer') //=> ['vd']
+ */
+export function shortParticles(family: string): string[] {
+  const words = family.toLowerCase().split(/\s+/)
+  const particles = words.slice(0, words.findIndex(word => !PARTICLES.has(word)))
+  return particles.length > 1 ? [particles.map(word => word.slice(0, 1)).join('')] : []
+}

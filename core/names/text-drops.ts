@@ -8,6 +8,7 @@ import { isAddedWord } from './added-words'
 import { kindsOf } from './kind-senses'
 import type { Span } from './align'
 import { numberOfWord } from './number-words'
+import { cutOut } from './spans'
 import { trimSeparators } from './strictness'
 import type { Name, Placed } from './text-name'
 import { areAllOf, isNoSign, ownOfName, setText } from './text-name'
@@ -74,17 +75,49 @@ export function dropCalled(name: Name): void {
   dropNames(name)
 }
 
-/** Two or more names of the holder's at the edge of the text are none of it: "Luc Petit 118". */
+/** Two or more names of the holder's at the edge of the text are none of it, be one of them its first letter: "Luc Petit 118", "L. Petit 118". */
 function dropNames(name: Name): void {
   const { text, called } = name
+  joinNames(name)
   const own = ownOfName(name)
   const words = wordsIn(text, [own.start, own.end])
-  const isName = ({ word }: { word: string }) => called().includes(looseKey(word))
-  const front = words.findIndex(one => !isName(one))
-  const end = [...words].reverse().findIndex(one => !isName(one))
+  const isCalled = (at: number) => called().includes(looseKey(words[at]?.word ?? ''))
+  const isInitial = (at: number) => /^\p{Lu}$/u.test(words[at]?.word ?? '') && called().some(one => one.startsWith(looseKey(words[at]?.word ?? '')))
+  const areNames = words.map((_, at) => isCalled(at) || (isInitial(at) && (isCalled(at - 1) || isCalled(at + 1))))
+  const front = areNames.indexOf(false)
+  const end = [...areNames].reverse().indexOf(false)
   const [first, last] = [words[front], words[words.length - 1 - end]]
   if (first && front > 1) cutText(name, first.start - own.start, 0)
   else if (last && end > 1) cutText(name, 0, own.end - last.end)
+}
+
+/** A name of the holder's beside the text that begins with another one is one stretch with it: vd beside "Meer 2 Pier". */
+function joinNames({ alignment, text, index, called }: Name): void {
+  const { spans, extras } = alignment
+  const own = spans[index]
+  const isCalled = (words: string) => areAllOf(words, called())
+  if (!own) return
+  const isBeside = ([from, to]: [number, number]) =>
+    to <= own.start && trimSeparators(text.slice(to, own.start)) === '' && isCalled(text.slice(from, to))
+  const [start] = extras.find(({ range }) => isBeside(range))?.range ?? []
+  if (start === undefined || !isCalled(wordsIn(text, [own.start, own.end])[0]?.word ?? '')) return
+  cutOut(alignment, [start, own.start])
+  spans[index] = { ...own, start }
+}
+
+/** A number settled otherwise that the text begins or ends with, apart from its words, is that number and none of it: "1 - Otter". */
+export function dropSettled(name: Name): void {
+  const { parts, alignment: { spans }, known } = name
+  const { start, end } = ownOfName(name)
+  const words = wordsOf(name)
+  const [front = '', first = ''] = /^(\d{1,4})(?:\s?[-–—_:.,]\s?|\s)(?=[\p{L}\p{N}])/u.exec(words) ?? []
+  const [back = '', last = ''] = /(?<=[\p{L}\p{N}])(?:\s?[-–—_:.,]\s?|\s)(\d{1,4})$/u.exec(words) ?? []
+  const isEmpty = (at: number) => spans[at]?.start === spans[at]?.end
+  const settledBy = (figures: string) => parts.findIndex(({ part, kind }, at) => kind === 'free' && figures !== '' && isEmpty(at)
+    && ownOf(known, part) !== undefined && Number(ownOf(known, part)) === Number(figures))
+  const [before, behind] = [first, last].map(settledBy)
+  if (before !== undefined && before >= 0) setText(name, [start + front.length, end], [{ at: before, range: [start, start + first.length] }])
+  else if (behind !== undefined && behind >= 0) setText(name, [start, end - back.length], [{ at: behind, range: [end - last.length, end] }])
 }
 
 /** Nor is a word at its edge for the kind of work that the rule's own word says, which is not there: "facture 118" for invoice_{no}. */

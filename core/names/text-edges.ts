@@ -11,7 +11,7 @@ import { isAnyText, isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
 import { longestOf, wordOf } from './stand-elsewhere'
 import { trimSeparators, withinSeparators } from './strictness'
-import { closeBracket, dropBy, dropCalled, dropKind, dropNumbered, dropPiece, dropState } from './text-drops'
+import { closeBracket, dropBy, dropCalled, dropKind, dropNumbered, dropPiece, dropSettled, dropState } from './text-drops'
 import type { Name, Placed, Range } from './text-name'
 import { areAllOf, isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
 import { tokensOf, wordsIn } from './tokens'
@@ -52,6 +52,7 @@ export function mendEdges(
   dropBy(name)
   dropNumbered(name)
   dropCalled(name)
+  dropSettled(name)
   dropPiece(name)
   closeBracket(name)
 }

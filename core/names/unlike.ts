@@ -15,7 +15,7 @@ import type { NamePart } from './parts'
 import { isHolders, isLiteral } from './parts'
 import type { Strictness } from './strictness'
 import { trimSeparators, withinSeparators } from './strictness'
-import { wordsIn } from './tokens'
+import { tokensOf, wordsIn } from './tokens'
 import { isWordEdge } from './word-edges'
 import { LIKE } from './spans'
 
@@ -117,13 +117,23 @@ function isUnlike(parts: readonly NamePart[], alignment: Alignment, text: string
   const there = text.slice(start, end)
   // green is no slip of queen where colours are asked for
   if (part.part === 'literal' && looseKey(there) !== looseKey(span.text) && isChoice(parts, alignment, there)) return true
+  if (part.part !== 'literal' && saysKindOf(parts, there)) return true
   if (likeness(there, span.text) >= LIKE) return false
   const isWhole = isWordEdge(text, start) && isWordEdge(text, end) && !isOrdinal(text, [start, end])
   const words = part.part === 'literal' ? [] : wordsIn(text, [start, end])
   const isOwn = () => [there, ...(words.length > 1 ? words.map(one => one.word) : [])].some(one => isElsewhere(part.part, span.text, one, known))
     || isOfLiteral(parts, part.part, there)
-  const stands = part.part === 'literal' ? isInstead(there, span.text) && !isValueOf(parts, alignment, there) : !isNoValue(there, span.text)
-  return !(isWhole && stands && !isOwn())
+  return !(isWhole && mayStand(parts, alignment, text, index, end) && !isOwn())
+}
+
+/** Whether what ends there may stand instead of a part at all. */
+function mayStand(parts: readonly NamePart[], alignment: Alignment, text: string, index: number, end: number): boolean {
+  const [part, span] = [parts[index], alignment.spans[index]]
+  if (!part || !span) return false
+  const there = text.slice(...withinSeparators(text, [span.start, span.end]))
+  return part.part === 'literal'
+    ? isInstead(there, span.text) && !isValueOf(parts, alignment, there)
+    : !isLabel(part.part, text, end) && !isNoValue(there, span.text)
 }
 
 /** Whether what stands for a value of one letter is neither that nor another one by itself: of "R2" there is none for B. */
@@ -214,11 +224,23 @@ export function isNoValue(text: string, value: string): boolean {
   return isAddedWord(text) || isCopyMark(text) || unlike
 }
 
+/** Whether letters with figures straight behind them say what is counted, where somebody's name is asked for: exp1 names nobody. */
+export const isLabel = (asked: string, text: string, end: number): boolean =>
+  OF_NAME.has(asked) && /\p{L}/u.test(text[end - 1] ?? '') && /\d/.test(text[end] ?? '')
+
+/** Whether a word is another one for a kind of work that the rule's own words say: Szene for scene. */
+function saysKindOf(parts: readonly NamePart[], word: string): boolean {
+  const kinds = kindsOf(looseKey(word))
+  const says = (text: string) => tokensOf(text).some(own => kindsOf(own).some(kind => kinds.includes(kind)))
+  return kinds.length > 0 && parts.some(part => isLiteral(part) && part.texts.some(says))
+}
+
 /**
  * Whether a word is one of the rule's own written out, or a compound of it, where a name is asked for: Exercise for ex is nobody's, nor is
- * Reisepass for pass.
+ * Reisepass for pass. Nor does another word for the same kind of work stand for a value.
  */
 export function isOfLiteral(parts: readonly NamePart[], asked: string, word: string): boolean {
+  if (asked !== 'literal' && saysKindOf(parts, word)) return true
   const key = OF_NAME.has(asked) ? looseKey(word) : ''
   return key !== '' && parts.some(part => isLiteral(part) && part.texts.some((text) => {
     const own = looseKey(text)

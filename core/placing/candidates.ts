@@ -64,9 +64,11 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     const unit = index.units[unitIndex]
     return unit ? [{ unit, holder: withColumn(withNumber(holderOf(unit, spoken, index), unit, numbered, view.base), columns.get(unitIndex)) }] : []
   })
-  const closest = Math.max(0, ...weighed.map(({ holder }) => holder.strength))
+  // a number says more of whose it is where a rule asks for no other: that is no reason to look less closely at the rest
+  const closest = new Map<string, number>()
+  for (const { unit: { requirement: { id } }, holder } of weighed) closest.set(id, Math.max(closest.get(id) ?? 0, holder.strength))
   const list = weighed.map(({ unit, holder }) => {
-    const candidate = scoreUnit(view, unit, holder, holder.strength >= closest - BEHIND.aligned)
+    const candidate = scoreUnit(view, unit, holder, holder.strength >= (closest.get(unit.requirement.id) ?? 0) - BEHIND.aligned)
     // a name that says somebody else outweighs the folder it lies in
     if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) {
       candidate.total += WORTH.againstFolder

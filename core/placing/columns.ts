@@ -6,7 +6,7 @@ import { isFree } from '../names/fields/index'
 import { wordsOfSenses } from '../names/fields/sense-words'
 import { neighboursOf } from '../names/neighbour-codes'
 import { WEEK_KEYS } from '../names/months'
-import { namesOfLanguage } from '../names/language-names'
+import { isLanguageCode, namesOfLanguage, otherCodesOf } from '../names/language-names'
 import { ARTICLES, PARTICLES } from '../names/particles'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import type { TemplatePart } from '../names/template'
@@ -291,10 +291,9 @@ function addMeant(columns: readonly ColumnValues[], entries: Map<string, Entry[]
   }
 }
 
-/** The languages of values that are all languages with their regions (BCP 47), by value: fr of fr-FR. */
-function languagesOf(values: readonly string[]): Map<string, string> {
-  const parted = values.map(value => [value, /^(\p{Ll}{2,3})[-_](?:\p{Lu}{2}|\d{3})$/u.exec(value)?.[1] ?? ''] as const)
-  return new Map(parted.every(([, language]) => language !== '') ? parted : [])
+/** Other codes of values that are all languages, by value: fr for fr-FR. */
+function languagesOf(values: readonly string[]): Map<string, string[]> {
+  return new Map(values.every(isLanguageCode) ? values.map(value => [value, otherCodesOf(value)]) : [])
 }
 
 /** What a code says behind its letters, with so many digits that it says which it is. */
@@ -317,15 +316,23 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
       const code = tail === '' ? value : value.slice(0, -tail.length)
       const digits = [tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/, LAST_DIGITS].flatMap(pattern => pattern.exec(code)?.[0] ?? [])
       const figures = digits.flatMap(one => [one, one.replace(/^0+(?=\d\d)/, '')])
-      for (const short of new Set([code, code.slice(head.length), languages.get(value) ?? code, ...figures])) gather(shorts, short, value)
+      for (const short of new Set([code, code.slice(head.length), ...languages.get(value) ?? [], ...figures])) gather(shorts, short, value)
     }
     for (const [short, [value = '', ...more]] of shorts) {
       const of = values.get(value)
       if (more.length > 0 || values.has(short) || short.length < 2 || !of || of.size > MOST_SHARED) continue
-      const meant = { value, strength: strengthOf(of), worth: worthOfShort(short, value) }
+      const worth = languages.get(value)?.includes(short) ? worthOfLanguage(short, worthOf(short)) : worthOfShort(short, value)
+      const meant = { value, strength: strengthOf(of), worth }
       for (const unit of of) gather(entries, looseKey(short), { unit, ...meant })
     }
   }
+}
+
+/** What the code of a language is worth for one with a country or script: nothing where another one of these stands behind it. */
+function worthOfLanguage(code: string, worth: (text: string) => number): (text: string) => number {
+  const own = escapedOf(code)
+  const others = new RegExp(`(?<!\\p{L})(?:${own}|${own.toUpperCase()})[-_](?:\\p{Lu}{2}|\\p{Lu}\\p{Ll}{3})(?!\\p{L})`, 'u')
+  return text => (others.test(text) ? 0 : worth(text))
 }
 
 /** What the end of a code is worth for the whole: nothing behind other letters than its own. */

@@ -208,8 +208,11 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
 /** Whether a name tells all that a rule with free text asks for, a number or day among it, and only writes it otherwise: 1 for 01. */
 function isSpeltOtherwise(nearest: Nearest | null): boolean {
   const { form: { name = null } = {}, differences = [] } = nearest ?? {}
-  return isOpenText(name) && tellsValue(nearest) && differences.every(({ kind }) => SPELLINGS.has(kind))
+  return isOpenText(name) && tellsValue(nearest) && differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one))
 }
+/** Whether a number of the holder's is written with other zeros. */
+const isSameFigure = ({ actual, expected }: Difference): boolean =>
+  /^\d+$/.test(actual) && /^\d+$/.test(expected) && Number(actual) === Number(expected)
 const SPELLINGS: ReadonlySet<string> = new Set(['digits', 'letter-case', 'separator'])
 
 /**

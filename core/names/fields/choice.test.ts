@@ -29,6 +29,7 @@ const FIELDS: Record<string, FieldRule> = {
   room: { type: 'choice', values: ['kitchen', 'bath', 'living'], meanings: {} },
   stroke: { type: 'choice', values: ['Freistil', 'Rücken', 'Brust'], meanings: {} },
   letter: { type: 'choice', values: ['A-A', 'B-B'], meanings: {} }, level: { type: 'choice', values: ['UG', 'EG', 'OG'], meanings: {} },
+  storey: { type: 'choice', values: ['PT', 'P1', 'P2'], meanings: {} }, drawn: { type: 'choice', values: ['1-100', '1-200'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
   anyDay: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
@@ -90,6 +91,17 @@ describe('a choice', () => {
   ])('of a word shortened and a number is known written out: %s is %s', (written, quarter) => {
     expect(told('{family}_{quarter}', `Marsh_${written}`)[0]).toEqual({ quarter })
     expect(told('Report-{quarter}', `Report ${written}`)[0]).toEqual({ quarter })
+  })
+
+  test.each([
+    ['piano terra', 'PT'], ['primo piano', 'P1'], ['2° piano', 'P2'], ['piano tipo', 'PT'], ['porta rossa', undefined], ['terzo piano', undefined],
+  ])('of storeys is known written out: %s is %s', (written, storey) => {
+    expect(told('{family}_{storey}', `Marsh_${written}`)[0]).toEqual(storey === undefined ? {} : { storey })
+  })
+
+  test('of several numbers is told whole where another one is written', () => {
+    expect(told('{family}_{storey}_{drawn}', 'Marsh_P1_1-500')).toEqual([{ storey: 'P1' }, ['drawn not-allowed 1-500']])
+    expect(told('{family}_{drawn}', 'Marsh_1:250')[1]).toEqual(['drawn not-allowed 1:250'])
   })
 
   test.each(['5. Quartal', 'Versuch 1', '1. Half'])('written out it is none of those: %s', (written) => {

@@ -166,10 +166,12 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
     const { sign, number } = (isMeasured ? MEASURED : COUNTED).exec(value)?.groups ?? {}
     return sign === undefined ? [] : [{ value, sign: plain(sign), number: Number(number) }]
   })
-  if (counted.length === 0 || counted.length < values.length) {
+  const others = values.filter(value => !counted.some(one => one.value === value))
+  if (counted.length === 0 || (others.length > 0 && (isMeasured || !areStoreys(counted, others)))) {
     yield* countedWords(name, values)
     return
   }
+  if (others.length > 0) yield* storeysIn(name, counted, others)
   const ways = isMeasured ? [UNIT_WRITTEN_OUT] : WRITTEN_OUT
   for (const { 0: whole, index, groups: { all = whole, number = '', word = '' } = {} } of ways.flatMap(way => [...name.matchAll(way)])) {
     const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
@@ -180,6 +182,26 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
     if (found && more.length === 0) yield { start: index, end: index + all.length, value: found.value }
   }
 }
+
+interface Counted { value: string, sign: string, number: number }
+
+/** Whether choices are storeys: PT beside P1 and P2. */
+const areStoreys = ([first, ...more]: readonly Counted[], others: readonly string[]): boolean => first !== undefined && more.length > 0
+  && more.every(one => one.sign === first.sign) && others.every(value => /^\p{L}{2}$/u.test(value) && plain(value).startsWith(first.sign))
+
+/** Where storeys stand by their first letters, piano terra for PT, or by a figure alone, beside the rule's own word that begins as they do. */
+function* storeysIn(name: string, counted: readonly Counted[], others: readonly string[]): Generator<{ start: number, end: number, value: string }> {
+  for (const { index, groups: { all = '', first = '', second = '' } = {} } of name.matchAll(TWO_WORDS)) {
+    const value = others.find(one => plain(one) === plain(`${first[0] ?? ''}${second[0] ?? ''}`))
+    if (value !== undefined) yield { start: index, end: index + all.length, value }
+  }
+  for (const { 0: figure, index } of name.matchAll(FIGURE_ALONE)) {
+    const value = counted.find(one => one.number === Number(figure))?.value
+    if (value !== undefined) yield { start: index, end: index + figure.length, value }
+  }
+}
+const FIGURE_ALONE = /(?<![\p{L}\p{N}.,:-])\d{1,2}(?![\p{L}\p{N}.,:-])/gu
+const TWO_WORDS = /(?<![\p{L}\p{N}])(?=(?<all>(?<first>\p{L}{3,})[ _.-](?<second>\p{L}{3,}))(?![\p{L}\p{N}]))/gu
 
 /** A choice that is a whole word and a number: Excerpt2. */
 const WORD_AND_NUMBER = /^(?<sign>\p{L}{4,})[ ._-]?0*(?<number>\d{1,2})$/u
@@ -348,7 +370,19 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   const [numbers, all] = [rule.values.some(figures), rule.values.every(figures)]
   const any = words.map(([start, end]) => [start, end, name.slice(start, end)] as const)
     .filter(([, , word]) => (numbers || /\p{L}/u.test(word)) && (!all || figures(word)))
-  return [...places, ...any.map(([start, end]) => [start, end, 2] as const)]
+  const others = [...ofShape(name, rule)]
+  const apart = any.filter(([start, end]) => !others.some(([from, to]) => from < end && to > start))
+  return [...places, ...[...others, ...apart].map(([start, end]) => [start, end, 2] as const)]
+}
+
+/** Where another value of the numbers stands that all choices are made of: 1-500 beside 1-100 and 1-200. */
+function* ofShape(name: string, { values }: ChoiceRule): Generator<[start: number, end: number]> {
+  const [first = [], ...more] = values.map(piecesOf)
+  const areAlike = first.length > 1 && [first, ...more].every(pieces => pieces.length === first.length && pieces.every(piece => /^\d+$/.test(piece)))
+  if (!areAlike) return
+  for (const { 0: all, index } of name.matchAll(partedExpression(first.map(() => '(?<!\\p{L}|\\d)\\d+').join(' ')))) {
+    if (isWord(name, index, index + all.length)) yield [index, index + all.length]
+  }
 }
 
 /** Where choices stand without what all of them have. */

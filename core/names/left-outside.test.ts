@@ -1,0 +1,114 @@
+// common practice, no source: what people write beside, or instead of, what is asked for, and how that is told
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { toldOf } from '../../tests/small-rounds'
+
+const one = async (rules: Rules, path: string) => (await toldOf(rules, path)).get(path)
+
+describe('what the holder is called by', () => {
+  const CONSENTS: Rules = {
+    list: 'id,name,alias\n1,Charlotte Weber,Lotte\n2,Jonathan Peters,Jonny\n3,Emil Brandt,',
+    requirements: [{ id: 'consent', title: 'Einverständnis', name: 'Einverstaendnis_{name}', formats: [{ id: 'pdf' }] }],
+  }
+  test('stands instead of their name, beside another word for the piece', async () => {
+    expect(await one(CONSENTS, 'Einverständniserklärung Lotte.pdf')).toMatchObject({
+      at: 'consent 1', says: '"Einverständniserklärung" instead of "Einverstaendnis_"; name "Lotte" instead of "Charlotte Weber".',
+    })
+  })
+  test('before the rule\'s own word that is cut short, too', async () => {
+    expect(await one(CONSENTS, 'Jonny Peters einverst..pdf')).toMatchObject({
+      at: 'consent 2', says: 'Name "Jonny Peters" instead of "Jonathan Peters"; "einverst." instead of "Einverstaendnis_".',
+      right: 'Einverstaendnis_Jonathan Peters.pdf',
+    })
+  })
+
+  const PRINTS: Rules = {
+    list: 'id,given,family\n2,Ian,Mack\n5,Ilse,van der Meer',
+    requirements: [{
+      id: 'print', title: 'Print', name: '{id}_{n}_{title}', formats: [{ id: 'jpg' }], count: { from: 1, to: 3, by: 'n' },
+      fields: { n: { type: 'number', digits: 1, from: 1, to: 3 }, title: { type: 'text', maxLength: 40 } },
+    }],
+  }
+  test.each([
+    ['Ian Mack - 1 - Otter.jpg', '2_1_Otter.jpg', 'Number in the list "2" is not there; "Ian Mack" is too much.'],
+    ['vd Meer 2 Pier.jpg', '5_2_Pier.jpg', 'Number in the list "5" is not there; "vd Meer" is too much.'],
+    ['I. vd Meer - 3 - Pier.jpg', '5_3_Pier.jpg', undefined],
+    ['Ilse Pier.jpg', '5_1_Pier.jpg', 'Number in the list "5" is not there; number "1" is not there; "Ilse" is too much.'],
+  ])('is none of somebody\'s own words, nor is the number behind it: of %s', async (path, right, says) => {
+    const told = await one(PRINTS, path)
+    expect(told?.right).toBe(right)
+    if (says !== undefined) expect(told?.says).toBe(says)
+  })
+})
+
+describe('a number', () => {
+  const LINES: Rules = {
+    list: 'id,name\nd1,Antigone\nd2,Kreon\nd3,Ismene',
+    requirements: [{
+      id: 'lines', title: 'Recording', name: '{name}_scene{n}', formats: [{ id: 'wav' }], count: { from: 1, to: 9, by: 'n' },
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 9 } }, folder: '{name}',
+    }],
+  }
+  test.each([['Kreon/kreon sc 4 take 2.wav', 4], ['Kreon/kreon scene 5 take 3.wav', 5], ['Kreon/kreon s6 t2.wav', 6], ['Kreon/kreon take 2.wav', 2]])(
+    'behind the rule\'s own word, be it short, is the one asked for: of %s it is %i', async (path, n) => {
+      expect((await one(LINES, path))?.at).toBe(`lines d2 ${n}`)
+    })
+  test('of that and of another word the other is told with its word', async () => {
+    const told = await one(LINES, 'Kreon/kreon sc 4 take 2.wav')
+    expect(told?.says).toBe('" sc" instead of "_scene"; the number is written 4, asked: 04; " take 2" is too much.')
+  })
+  test('another word for the kind of work before it is no name', async () => {
+    const told = await one(LINES, 'Ismene/Szene 2.wav')
+    expect(told?.says).toBe('Name "Ismene" is not there; "Szene" instead of "_scene"; the number is written 2, asked: 02.')
+  })
+  test('straight behind letters makes nobody\'s name of these', async () => {
+    const data: Rules = {
+      list: 'id,given,family\n8,Ben,Stone\n9,Cleo,Marsh',
+      requirements: [{
+        id: 'data', title: 'Data', name: '{family}_{given}_data{n}', formats: [{ id: 'xlsx' }], count: { from: 3, to: 3, by: 'n' },
+        fields: { n: { type: 'number', digits: 1, from: 1, to: 3 } }, folder: '{family}_{given}',
+      }],
+    }
+    expect((await one(data, 'Stone_Ben/exp1 data.xlsx'))?.says).toMatch(/^Family name "Stone" is not there; "exp" is too much;/)
+  })
+  test('of the list is known with zeros beside somebody\'s own words', async () => {
+    const prints: Rules = {
+      list: 'id,name,section\n3,Haddad,Street\n4,Lee,Street',
+      requirements: [
+        {
+          id: 'print', title: 'Print', name: '{id}_{n}_{title}', formats: [{ id: 'jpg' }], folder: '{section}', count: { from: 1, to: 3, by: 'n' },
+          fields: { n: { type: 'number', digits: 1, from: 1, to: 3 }, title: { type: 'text', maxLength: 40 } },
+        },
+        { id: 'form', title: 'Entry form', name: '{id}_entry', formats: [{ id: 'pdf' }] },
+      ],
+    }
+    expect(await one(prints, 'Street/04_3_Kiosk.jpg')).toMatchObject({ at: 'print 4 3', right: 'Street/4_3_Kiosk.jpg' })
+  })
+})
+
+test.each([
+  ['ui-fr-FR.xml', 'lang "fr-FR" instead of "fr"'], ['ui_no.xml', 'Lang "no" instead of "nb"'], ['ui_zh-CN.xml', 'Lang "zh-CN" instead of "zh-Hans"'],
+])('another code of a language stands instead of the list\'s: %s says %s', async (path, says) => {
+  const rule: Rules = {
+    list: 'id,name,lang\n2,Perrin,fr\n5,Chen,zh-Hans\n6,Dahl,nb',
+    requirements: [{ id: 'ui', title: 'Interface', name: 'ui_{lang}', formats: [{ id: 'xml' }] }],
+  }
+  expect((await one(rule, path))?.says).toContain(says)
+})
+
+test.each([
+  ['Marin/homework1.py', '"homework" instead of "hw"'], ['biography Marin.docx', '"biography" instead of "_bio"'],
+  ['bio Marin.docx', '"bio" stands in another place'],
+])('another word for a kind of work stands instead of the rule\'s: %s says %s', async (path, says) => {
+  const rule: Rules = {
+    list: 'id,family\n1,Marin',
+    requirements: [
+      {
+        id: 'hw', title: 'Homework', name: 'hw{n}_{family}', formats: [{ id: 'py' }], folder: '{family}', count: { from: 1, to: 4, by: 'n' },
+        fields: { n: { type: 'number', digits: 1, from: 1, to: 4 } },
+      },
+      { id: 'bio', title: 'Biography', name: '{family}_bio', formats: [{ id: 'docx' }] },
+    ],
+  }
+  expect((await one(rule, path))?.says).toContain(says)
+})
