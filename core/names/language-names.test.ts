@@ -27,7 +27,7 @@ describe('languages', () => {
     }
     for (const code of ['nb', 'nn']) expect([otherCodesOf(code), otherCodesOf('no').includes(code)]).toEqual([['no'], true])
     expect([otherCodesOf('fr-FR'), otherCodesOf('sr-Latn'), otherCodesOf('es-419'), otherCodesOf('de')]).toEqual([['fr'], ['sr'], ['es'], []])
-    expect(['DE', 'q7', 'Room', 'fr-', 'fr-France', ''].filter(isLanguageCode)).toEqual([])
+    expect(['DE', 'q7', 'Room', 'fr-', 'fr-France', 'cih', 'bm', ''].filter(isLanguageCode)).toEqual([])
   })
 
   test.each([

@@ -63,8 +63,11 @@ export function otherCodesOf(code: string): string[] {
   return language === '' ? [] : [...new Set([language, ...same])].filter(one => one !== own)
 }
 
-/** Whether a value is written as codes of languages are. */
-export const isLanguageCode = (value: string): boolean => CODE.test(value)
+/** Whether a value is written as codes of languages are: one that is known, or with country or script. */
+export function isLanguageCode(value: string): boolean {
+  const [, language = ''] = CODE.exec(value) ?? []
+  return language !== '' && (language !== value || Object.hasOwn(LANGUAGE_NAMES, value) || SAME.some(row => row.includes(value)))
+}
 const CODE = /^(\p{Ll}{2,3})(?:[-_](?:\p{Lu}\p{Ll}{3}|\p{Lu}{2}|\d{3}))*$/u
 
 /**

@@ -86,6 +86,77 @@ describe('a number', () => {
   })
 })
 
+test('a whole name in another order is told as one', async () => {
+  const plans: Rules = {
+    list: 'id,name\n12,Erna Falk\n21,Theo Maas',
+    requirements: [{ id: 'plan', title: 'Care plan', name: '{id}_{name}_Plan', formats: [{ id: 'docx' }] }],
+  }
+  expect((await one(plans, 'Maas, Theo Plan 2026.docx'))?.says).toContain('ame "Maas, Theo" instead of "Theo Maas"')
+  expect((await one(plans, '21_Theo Maas Plan (2026).docx'))?.says).not.toContain('instead of "Theo Maas"')
+})
+
+describe('the number of a piece', () => {
+  const SCANS: Rules = {
+    list: 'id,name,box\nNL-014,Haverkamp,B3\nNL-015,Mill,B3',
+    requirements: [{
+      id: 'scan', title: 'Scan', name: '{id}_{n}', formats: [{ id: 'tif' }], folder: '{box}/{id}', count: { from: 1, to: 6, by: 'n' },
+      fields: { n: { type: 'number', digits: 4, from: 1, to: 9999 } },
+    }],
+  }
+  test.each([['B3/NL-015/NL15_0002.tif', 2], ['B3/NL-015/NL-15 0003.tif', 3], ['B3/NL-015/NL 015-4.tif', 4]])(
+    'is none that a code of the list has, be it without its zeros: of %s it is %i', async (path, n) => {
+      expect((await one(SCANS, path))?.at).toBe(`scan NL-015 ${n}`)
+    })
+
+  test.each([['T4_ch3_2.docx', 3], ['T4_chap 2 (1).docx', 2], ['T4_2.docx', 2], ['T4_x3_2.docx', undefined]])(
+    'stands behind what begins the name of its field: of %s it is %s', async (path, n) => {
+      const chapters: Rules = {
+        list: 'id,name\nT4,Orlov\nT5,Nunes',
+        requirements: [{
+          id: 'file', title: 'Translation', name: '{id}_{chapter}', formats: [{ id: 'docx' }], count: { from: 3, to: 3, by: 'chapter' },
+          fields: { chapter: { type: 'number', digits: 2, from: 1, to: 3 } },
+        }],
+      }
+      const at = (await one(chapters, path))?.at
+      if (n === undefined) expect(at).not.toBe('file T4 3')
+      else expect(at).toBe(`file T4 ${n}`)
+    })
+})
+
+describe('somebody\'s own words', () => {
+  const MUSIC: Rules = {
+    list: 'id,given,family\n11,Ada,Klein\n13,Cem,Arslan',
+    requirements: [
+      {
+        id: 'score', title: 'Score', name: '{family}_{given}_score_{piece}', formats: [{ id: 'pdf' }], folder: '{family}',
+        fields: { piece: { type: 'text', maxLength: 60 } },
+      },
+      {
+        id: 'bill', title: 'Invoice', name: '{id}_invoice_{no}', formats: [{ id: 'docx' }], folder: '{family}',
+        fields: { no: { type: 'text', maxLength: 20 } },
+      },
+    ],
+  }
+  test.each([
+    ['Arslan/invention_4_score.pdf', 'Arslan/Arslan_Cem_score_invention_4.pdf', 'are all of them where one sign parts every word'],
+    ['Arslan/Invention_in_a_score.pdf', 'Arslan/Arslan_Cem_score_Invention_in_a.pdf', 'be the first in capitals'],
+    ['Arslan/Schmidt_Gavotte_score.pdf', 'Arslan/Arslan_Cem_score_Gavotte.pdf', 'without what may be a name before them'],
+    ['Arslan/arslan_gavotte_score.pdf', 'Arslan/Arslan_Cem_score_gavotte.pdf', 'or is one'],
+    ['Arslan/invoice no. 7.docx', 'Arslan/13_invoice_7.docx', 'need no sign before a number'],
+  ])('of %s make %s: they %s', async (path, right) => expect((await one(MUSIC, path))?.right).toBe(right))
+})
+
+test('the first letters of what the piece is called are no name', async () => {
+  const sheets: Rules = {
+    list: 'id,given,family\na2,Élise,Faure\na3,Luc,Petit',
+    requirements: [{
+      id: 'fiche', title: 'Fiche technique', name: '{family}_{given}_fiche_v{v}', formats: [{ id: 'xlsx' }], folder: '{family}',
+      fields: { v: { type: 'version' } },
+    }],
+  }
+  expect((await one(sheets, 'Faure/FT Elise v1.xlsx'))?.says).toContain('Family name "Faure" is not there; "FT" is too much')
+})
+
 test.each([
   ['ui-fr-FR.xml', 'lang "fr-FR" instead of "fr"'], ['ui_no.xml', 'Lang "no" instead of "nb"'], ['ui_zh-CN.xml', 'Lang "zh-CN" instead of "zh-Hans"'],
 ])('another code of a language stands instead of the list\'s: %s says %s', async (path, says) => {

@@ -1,5 +1,6 @@
 import { likeness } from '../text/distance'
 import { looseKey, transcribe } from '../text/fold'
+import { byCodeUnit } from '../text/order'
 import type { Alignment, Span } from './align'
 import { kindsOf } from './kind-senses'
 import { isLanguageCode, otherCodesOf } from './language-names'
@@ -70,6 +71,25 @@ export function standCalled(parts: readonly NamePart[], alignment: Alignment, te
   alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: span.text }] }
 }
 
+/** The words of a whole name in another order are that name: "Maas, Theo" is written for Theo Maas. */
+export function standTurned(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  if (alignment.extras.length === 0) return
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    const own = isHolders(part) && OF_NAME.has(part.part) && span ? tokensOf(span.text) : []
+    if (!span || own.length < 2) continue
+    const words = wordsIn(text, [0, text.length])
+    const keyOf = (some: readonly string[]) => [...some].sort(byCodeUnit).join(' ')
+    const isIt = (at: number) => keyOf(words.slice(at, at + own.length).map(({ word }) => looseKey(word))) === keyOf(own)
+    const from = words.findIndex((_, at) => isIt(at))
+    const [first, last] = from < 0 ? [] : [words[from], words[from + own.length - 1]]
+    const [start, end] = [first?.start ?? 0, last?.end ?? 0]
+    if (end <= start || (span.start === start && span.end === end) || !/^[\p{L}\p{M}\s,._'’-]+$/u.test(text.slice(start, end))) continue
+    cutOut(alignment, [start, end])
+    alignment.spans[index] = { ...span, start, end, edits: [{ range: [start, end], expected: span.text }] }
+  }
+}
+
 /**
  * A language that is written by another code than the list's, or with its country, is that language: of "ui-fr-FR" fr-FR is written for fr.
  *
@@ -81,7 +101,7 @@ export function standLanguages(parts: readonly NamePart[], alignment: Alignment,
     if (!span || !isLanguageCode(value)) continue
     const codes = new Set([value.toLowerCase(), ...otherCodesOf(value)])
     const [only, ...more] = [...text.matchAll(TAG)].filter(({ 0: tag, groups: { language = '' } = {} }) =>
-      codes.has(tag.toLowerCase().replace('_', '-')) || codes.has(language.toLowerCase()))
+      codes.has(tag.toLowerCase()) || codes.has(language.toLowerCase()))
     if (!only || more.length > 0) continue
     const range: [number, number] = [only.index, only.index + only[0].length]
     if (span.start === range[0] && span.end === range[1]) continue
@@ -89,7 +109,7 @@ export function standLanguages(parts: readonly NamePart[], alignment: Alignment,
     standAt(alignment, text, index, range, only[0] === value ? [] : [{ range, expected: value }])
   }
 }
-const TAG = /(?<![\p{L}\p{N}])(?<language>\p{L}{2,3})(?:[-_](?:\p{Lu}\p{Ll}{3}|\p{Lu}{2}|\d{3}))?(?![\p{L}\p{N}])/gu
+const TAG = /(?<![\p{L}\p{N}])(?<language>\p{L}{2,3})(?:-(?:\p{Lu}\p{Ll}{3}|\p{Lu}{2}|\d{3}))?(?![\p{L}\p{N}])/gu
 
 /** So many letters begin a word that is cut short: einverst. */
 const LEAST_BEGUN = 5

@@ -174,7 +174,10 @@ function valueBeside(parts: readonly NamePart[], spans: readonly Span[], text: s
   const read = (start: number, end: number) => freeField(part.rule).read(text.slice(start, end), part.rule)
   const own = read(span.start, span.end)
   const sides = own === undefined ? [] : [besides(text.slice(0, span.start), BEFORE, 0), besides(text.slice(span.end), BEHIND, span.end)]
-  return sides.find(side => side && ![undefined, own].includes(read(...side)) && isFreeOfValues(parts, spans, side)) ?? null
+  // a figure alone goes on where the word stands once: of "period 2 and 3" the other one is period 3
+  const withWord = (figure: string) => (/^\d{1,2}$/.test(figure) ? text.slice(span.start, span.end).replace(/\d+/, figure) : figure)
+  const other = (side: [number, number]) => read(...side) ?? freeField(part.rule).read(withWord(text.slice(...side)), part.rule)
+  return sides.find(side => side && ![undefined, own].includes(other(side)) && isFreeOfValues(parts, spans, side)) ?? null
 }
 
 /** Where another value of a part's kind stands beside it, as two are named together. */

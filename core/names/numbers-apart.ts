@@ -45,11 +45,13 @@ export function standBehindWord(
     if (part.kind !== 'free' || part.rule.type !== 'number' || !span || span.end === span.start) continue
     const own = asked.indexOf(part)
     const found = behindOwnWord(text, span.start, wordWrittenBefore(asked, own))
+      ?? behindOwnWord(text, span.start, labelOf(part) ?? '', LEAST_LABEL)
     const settled = ownOf(known, part.part)
     const isIts = (figures: string) => (settled === undefined || Number(settled) === Number(figures))
       && freeField(part.rule).read(figures, part.rule) !== undefined
     if (!found || !isIts(found.figures)) continue
-    const sign = parts.indexOf(asked[own - 1] ?? part)
+    const isOwn = found.isOf === wordWrittenBefore(asked, own)
+    const sign = isOwn ? parts.indexOf(asked[own - 1] ?? part) : -1
     // what was taken for both is left over, but for what they are
     for (const at of [index, sign]) {
       const taken = alignment.spans[at]
@@ -57,26 +59,34 @@ export function standBehindWord(
       alignment.extras.push({ range: [taken.start, taken.end], before: at + 1 })
       alignment.spans[at] = { ...taken, end: taken.start, edits: [] }
     }
-    cutOut(alignment, [found.word[0], found.place[1]])
-    standAt(alignment, text, sign, found.word, found.isWhole ? [] : [{ range: found.word, expected: alignment.spans[sign]?.text ?? '' }])
+    cutOut(alignment, isOwn ? [found.word[0], found.place[1]] : found.place)
+    const edits = found.isWhole ? [] : [{ range: found.word, expected: alignment.spans[sign]?.text ?? '' }]
+    if (isOwn) standAt(alignment, text, sign, found.word, edits)
     standAt(alignment, text, index, found.place)
   }
 }
 
-/** Where the one number stands behind a word or what begins it, and that word with the sign before it; `null`: the one at `start` does. */
+/**
+ * Where the one number stands behind a word or what begins it, and that word with the sign before it; `null`: the one at `start` does, or none.
+ *
+ * @param least - so many letters say which word they begin
+ */
 function behindOwnWord(
-  text: string, start: number, own: string,
-): { figures: string, place: [number, number], word: [number, number], isWhole: boolean } | null {
-  const begins = (letters: string) => letters !== '' && own.startsWith(looseKey(letters))
+  text: string, start: number, own: string, least = 1,
+): { figures: string, place: [number, number], word: [number, number], isOf: string, isWhole: boolean } | null {
+  const begins = (letters: string) => letters.length >= least && own.startsWith(looseKey(letters))
   const [before = ''] = /\p{L}+(?=[\s._-]{0,2}$)/u.exec(text.slice(0, start)) ?? []
-  if (own.length < LEAST_SIGN || before === '' || isAndWord(before) || begins(before)) return null
+  if (own.length < LEAST_SIGN || isAndWord(before) || begins(before)) return null
   const [only, ...more] = [...text.matchAll(FIGURES)].filter(({ groups: { letters = '' } = {} }) => begins(letters))
   if (!only || more.length > 0) return null
   const { letters = '', figures = '' } = only.groups ?? {}
   const end = only.index + only[0].length
+  // two that are joined are both
+  if (before === '' && !/^(?:[ _]|[ _]?\()$/.test(text.slice(end, start))) return null
   const [gap = ''] = /[\s_.-]*$/.exec(text.slice(0, only.index)) ?? []
   return {
-    figures, place: [end - figures.length, end], word: [only.index - gap.length, only.index + letters.length], isWhole: looseKey(letters) === own,
+    isOf: own, isWhole: looseKey(letters) === own, figures, place: [end - figures.length, end],
+    word: [only.index - gap.length, only.index + letters.length],
   }
 }
 const FIGURES = /(?<![\p{L}\p{N}])(?<letters>\p{L}+)[\s._-]{0,2}(?<figures>\d{1,4})(?!\d)/gu
@@ -179,6 +189,7 @@ export function isSignOf(parts: readonly NamePart[], at: number, word: string): 
   return part !== undefined && word.length >= LEAST_SIGN && looseKey(part.part).startsWith(word)
 }
 const LEAST_SIGN = 3
+const LEAST_LABEL = 2
 
 /** Whether figures are some of a value of the holder's, as they stand there. */
 export function isOfValue(parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean {

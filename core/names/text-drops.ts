@@ -36,7 +36,14 @@ export function dropNumbered(name: Name): void {
   setText(name, [own.start + all.length, own.end], span.end > span.start ? [] : [{ at, range: [start, start + number.length] }])
 }
 
-const NUMBER_SIGN = /^(?:#|n[°º]|nr|no|num)$/i
+const NUMBER_SIGN = /^(?:#|n[°º]|nr|no|num|number|nummer)$/i
+
+/** A sign for numbers before one is none of a text that is a number itself: "no. 7" for {no}. */
+export function dropSign(name: Name): void {
+  const part = name.parts[name.index]
+  const [sign = ''] = /^(?:#|n[°º]|nr|no|num)\.?[\s_]?(?=\d)/i.exec(wordsOf(name)) ?? []
+  if (sign !== '' && NUMBER_SIGN.test(part?.part ?? '')) cutText(name, sign.length, 0)
+}
 
 /** The text as it is written. */
 const wordsOf = (name: Name): string => name.text.slice(ownOfName(name).start, ownOfName(name).end)

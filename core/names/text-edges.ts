@@ -11,7 +11,7 @@ import { isAnyText, isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain } from './spans'
 import { longestOf, wordOf } from './stand-elsewhere'
 import { trimSeparators, withinSeparators } from './strictness'
-import { closeBracket, dropBy, dropCalled, dropKind, dropNumbered, dropPiece, dropSettled, dropState } from './text-drops'
+import { closeBracket, dropBy, dropCalled, dropKind, dropNumbered, dropPiece, dropSettled, dropSign, dropState } from './text-drops'
 import type { Name, Placed, Range } from './text-name'
 import { areAllOf, isNoSign, isOpen, ownOfName, setText, withinSigns } from './text-name'
 import { tokensOf, wordsIn } from './tokens'
@@ -51,6 +51,7 @@ export function mendEdges(
   for (let turn = 0; turn < MOST_TURNS && steps.some(step => step(name)); turn++) continue
   dropBy(name)
   dropNumbered(name)
+  dropSign(name)
   dropCalled(name)
   dropSettled(name)
   dropPiece(name)
@@ -168,9 +169,22 @@ function joinExtra(name: Name, side: -1 | 1): void {
   const gapTo = ([from, to]: Range) => (side < 0 ? text.slice(to, own.start) : text.slice(own.end, from))
   const at = extras.findIndex(({ range }) => (side < 0 ? range[1] <= own.start : range[0] >= own.end) && !/[\p{L}\p{N}]/u.test(gapTo(range)))
   const [start, end] = withinSeparators(text, extras[at]?.range ?? [0, 0])
-  if (end === start || !isNoSign(name, side, gapTo([start, end])) || !isWords(text.slice(start, end), name)) return
+  const parts = isNoSign(name, side, gapTo([start, end])) || isAmongSigns(name, side, [start, end])
+  if (end === start || !parts || !isWords(text.slice(start, end), name)) return
   extras.splice(at, 1)
   spans[index] = { ...own, start: Math.min(own.start, start), end: Math.max(own.end, end) }
+}
+
+/**
+ * Whether a name parts all its words by the rule's own sign, and nothing that was asked for stands on this side of the text: then words there are
+ * the text's, but for what looks like somebody's name before a word that begins as one does. "invention_4_score" for {family}_{given}_score_{piece}.
+ */
+function isAmongSigns({ parts, alignment: { spans }, text, index, called }: Name, side: -1 | 1, [start, end]: Range): boolean {
+  const isThere = (at: number) => spans[at] !== undefined && /[\p{L}\p{N}]/u.test(text.slice(spans[at].start, spans[at].end))
+  if (side > 0 || text.includes(' ') || parts.some((_, at) => at < index && isThere(at))) return false
+  const own = spans[index]
+  const isSlip = tokensOf(text.slice(start, end)).some(word => called().some(one => likeness(word, one) >= LIKE))
+  return !isSlip && !/^\p{Lu}/u.test(text.slice(own?.start, own?.end))
 }
 
 /** Whether some text is words, none of which the holder is called by or only tells a state. */

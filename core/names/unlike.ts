@@ -200,6 +200,8 @@ export function isElsewhere(part: string, asked: string, word: string, { called,
   const key = looseKey(word)
   if (looseKey(asked).includes(key)) return false
   if (part === 'literal') return called().includes(key)
+  // FT of a "Fiche technique"
+  if (key.length > 1 && titled().map(one => one[0]).join('') === key) return true
   // Versuch of a Versuchsprotokoll, Tech of a Technical rider
   const begins = (one: string) => key.length >= LEAST_BEGUN && one.startsWith(key)
   return titled().some(one => isFormOf(key, one) || begins(one))

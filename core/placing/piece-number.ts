@@ -271,7 +271,8 @@ function ownCodes(unit: Unit): readonly RegExp[] {
   if (kept) return kept
   const texts = new Set(formsOf(unit).flatMap(({ name }) => name ?? []).filter(isHolders).flatMap(part => part.texts))
   const codes = [...texts].filter(text => /\d/.test(text) && /\p{L}/u.test(text)).map(text => text.match(WORDS_AND_DIGITS) ?? [])
-    .filter(pieces => pieces.length > 1).map(pieces => new RegExp(`(?<![\\p{L}\\p{N}])${pieces.join('[^\\p{L}\\p{N}]?')}(?![\\p{L}\\p{N}])`, 'iu'))
+    .filter(pieces => pieces.length > 1).map(pieces => pieces.map(piece => piece.replace(/^0+(?=\d)/, '0*')))
+    .map(pieces => new RegExp(`(?<![\\p{L}\\p{N}])${pieces.join('[^\\p{L}\\p{N}]?')}(?![\\p{L}\\p{N}])`, 'iu'))
   OWN_CODES.set(unit, codes)
   return codes
 }

@@ -109,7 +109,7 @@ describe('a choice', () => {
   })
 
   test('beside which another stands is neither', () => {
-    for (const both of ['Q1-Q4', 'Q1+Q2', 'Q3, Q4', 'Q1 and Q2']) {
+    for (const both of ['Q1-Q4', 'Q1+Q2', 'Q3, Q4', 'Q1 and Q2', 'Q2+3', 'Quartal 2 und 3', 'Q1 e 2']) {
       expect(told('{family}_{quarter}', `Marsh_${both}`)).toEqual([{}, [`quarter not-allowed ${both}`]])
     }
     // two of one rule stand side by side
