@@ -37,6 +37,7 @@ const KINDS: readonly string[] = [
   'instrumental instr inst karaoke playback halbplayback vollplayback',
   'log logs journal',
   'biography bio biographie biografie biografía biografia vita',
+  'contents content inhalt inhaltsverzeichnis sommaire índice sumário sommario inhoud inhoudsopgave treść zawartość indhold innehåll obsah',
   'recording audio aufnahme tonaufnahme enregistrement grabación registrazione gravação opname nagranie optagelse inspelning nahrávka felvétel',
   'poster plakat affiche cartel cartaz manifesto',
   'timesheet stundenzettel stundennachweis urenstaat urenbriefje',

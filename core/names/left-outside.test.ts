@@ -167,6 +167,20 @@ test.each([
   expect((await one(rule, path))?.says).toContain(says)
 })
 
+test('a word of the rule\'s own that is there whole has all its letters', async () => {
+  const books: Rules = {
+    list: 'id,name\nsch,Peter Schade\nhub,Julia Huber',
+    requirements: [{
+      id: 'book', title: 'Klassenbuch', name: 'Klassenbuch_{id}_{month}', formats: [{ id: 'xlsx' }], folder: '{id}', count: { from: 2, to: 2 },
+      fields: { month: { type: 'date', pattern: 'yyyy-MM', from: '2026-09-01', to: '2026-10-31' } },
+    }],
+  }
+  expect(await one(books, 'sch/klassenbuch okt.xlsx')).toMatchObject({
+    says: '"klassenbuch" instead of "Klassenbuch_"; number in the list "sch" is not there; the date is written okt, asked: 2026-10.',
+    right: 'sch/Klassenbuch_sch_2026-10.xlsx',
+  })
+})
+
 test.each([
   ['Marin/homework1.py', '"homework" instead of "hw"'], ['biography Marin.docx', '"biography" instead of "_bio"'],
   ['bio Marin.docx', '"bio" stands in another place'],

@@ -266,7 +266,10 @@ function hasSign(parts: readonly NamePart[], spans: readonly Span[], text: strin
   const [part, span] = [parts[index], spans[index - 1]]
   const sign = part && asked[asked.indexOf(part) - 1]
   if (!isLiteral(sign) || !span) return true
-  return !/\p{L}/u.test(sign.texts[0] ?? '') || /\p{L}/u.test(text.slice(span.start, span.end))
+  const [own = ''] = sign.texts
+  // behind a word of the rule's own another one is no sign of it: "part 1" for {n} of {all}
+  const isOther = /\p{L}{2}/u.test(own) && !isAlike(span, text)
+  return !/\p{L}/u.test(own) || (/\p{L}/u.test(text.slice(span.start, span.end)) && !isOther)
 }
 
 /** Where one value alone is possible and the name holds no other in its place, but for what the holder is called by, it is that one. */

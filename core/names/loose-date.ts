@@ -140,11 +140,11 @@ function readInOrder(text: string, position: number, pattern: string): LooseDate
 }
 
 const MONTH_AND_YEAR = new RegExp(
-  `^(?:(\\d{1,2})[-_. /](\\d{4})`
+  `^(?:(\\d{1,2})[-_. /](\\d{4})|(\\d{4})[-_. /](0[1-9]|1[0-2])(?![-_. /]?\\d)`
   + `|(${MONTH_WORDS})[-_. /]{0,2}(\\d{4}|\\d{2})|(\\d{4})[-_. /]{0,2}(${MONTH_WORDS})|(${MONTH_WORDS}))(?![\\p{L}\\p{N}])`, 'iu',
 )
 
-/** A month without a day: its number before the year, its name on either side, or its name alone where the range tells the year. */
+/** A month without a day: its number before the year or behind it, its name on either side, or its name alone where the range tells the year. */
 function readMonth(text: string, position: number, pattern: string, range: Range): LooseDate | null {
   const letters = parseDatePattern(pattern).flatMap(token => ('letter' in token ? [token.letter] : []))
   if (!letters.includes('MM') || letters.length > 2 || letters.includes('dd')) return null
@@ -153,10 +153,11 @@ function readMonth(text: string, position: number, pattern: string, range: Range
     return readMonthOfYear(text, position, pattern, range) ?? readRomanMonth(text, position, pattern, range)
       ?? readBareMonth(text, position, pattern, range)
   }
-  const [whole, number, year1, word1, year2, year3, word2, word3] = match
+  const [whole, number1, year1, year0, number0, word1, year2, year3, word2, word3] = match
+  const number = number1 ?? number0
   const month = number === undefined ? monthOf(word1 ?? word2 ?? word3 ?? '') : Number(number)
   if (month === undefined || month < 1 || month > 12) return null
-  const year = year1 ?? year2 ?? year3 ?? yearOf(month, null, range)
+  const year = year1 ?? year0 ?? year2 ?? year3 ?? yearOf(month, null, range)
   if (year === null) return null
   return { end: position + whole.length, written: write(pattern, year, month), kind: 'date-order' }
 }
@@ -185,7 +186,7 @@ function readBareMonth(text: string, position: number, pattern: string, { from, 
 }
 
 /** Figures that are no day, month, year or number of a piece. */
-const CODE = /^(?:\d{3}|0\d{3}|\d{5,})$/
+const CODE = /^(?:\d{3}|0\d{3}|\d{5,}|(?:3[2-9]|[4-9]\d)\d\d|(?!19|20)\d\d(?:3[2-9]|[4-9]\d))$/
 
 /** A month in Roman letters before its year, as in "X 2026"; one letter may be anything else, unless that month is asked for. */
 function readRomanMonth(text: string, position: number, pattern: string, { from, to }: Range): LooseDate | null {

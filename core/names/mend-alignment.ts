@@ -37,6 +37,7 @@ export function mendAlignment(
   freeDays(parts, alignment, text, known)
   standSigned(parts, alignment, text, known)
   takeWhole(parts, alignment, text, strictness)
+  standWholeWords(parts, alignment, text)
   standOwnWords(parts, alignment, text)
   if (alignment.extras.length > 0) {
     mergeExtras(parts, alignment, text, strictness)
@@ -152,6 +153,20 @@ function takeFigures(parts: readonly NamePart[], alignment: Alignment, text: str
     const range: [number, number] = [span.start, extra.range[1]]
     alignment.spans[index] = { ...span, end: range[1], edits: [{ range, expected: span.text }] }
     alignment.extras.splice(alignment.extras.indexOf(extra), 1)
+  }
+}
+
+/** A word of the rule's own that is there whole has all its letters: of "klassenbuch okt" the last two are no value before the month. */
+function standWholeWords(parts: readonly NamePart[], { spans }: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const [span, next] = [spans[index], spans[index + 1]]
+    if (!isLiteral(part) || !isHolders(parts[index + 1]) || !span || !next || next.start !== span.end || isWordEdge(text, span.end)) continue
+    const [word] = /^[\p{L}\p{M}]+/u.exec(text.slice(span.end)) ?? []
+    const end = span.end + (word?.length ?? 0)
+    if (end < next.end || looseKey(text.slice(span.start, end)) !== looseKey(span.text)) continue
+    const last = /[^\p{L}\p{M}\p{N}]*$/u.exec(span.text)?.[0] ?? ''
+    spans[index] = { ...span, end, edits: last === '' ? [] : [{ range: [end, end], expected: last }] }
+    spans[index + 1] = { ...next, start: end, end, edits: [] }
   }
 }
 

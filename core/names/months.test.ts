@@ -12,6 +12,20 @@ describe('a month without a day', () => {
     expect(looseDate(text, 0, 'yyyy-MM')?.written ?? null).toBe(written)
   })
 
+  test.each([
+    ['2026-10', '10-2026'], ['2026_09', '09-2026'], ['2026.10', '10-2026'], ['2026-00', null],
+  ])('the year may stand first where the rule writes it last: %s is read as %s', (text, written) => {
+    expect(looseDate(text, 0, 'MM-yyyy')?.written ?? null).toBe(written)
+  })
+
+  test.each([
+    // in a name with a longer code, which is none of a day
+    ['4713 Std 9', '09-2026'], ['4713 Std 10', '10-2026'], ['4713 Std 11', null], ['1203 Std 9', null], ['2025 Std 9', null],
+  ])('one that alone is asked for may be a figure: %s is read as %s', (text, written) => {
+    const place = text.lastIndexOf(' ') + 1
+    expect(looseDate(text, place, 'MM-yyyy', { from: '2026-08-01', to: '2026-10-31' })?.written ?? null).toBe(written)
+  })
+
   test('every language has twelve, and each word is one month', () => {
     // what Intl knows of these languages (CLDR, as Node carries it)
     const languages = [

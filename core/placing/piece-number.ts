@@ -39,6 +39,9 @@ export function settleNumber({ unit, captures }: { unit: Unit, captures: Capture
   Reflect.deleteProperty(settled, by)
   const [only, ...more] = numbers
   if (several || only === undefined || more.length > 0) return settled
+  // the one number of a volume does not say how many there are
+  const all = unit.requirement.volumes?.of ?? ''
+  if (told === undefined && Number(ownOf(settled, all)) === Number(only)) Reflect.deleteProperty(settled, all)
   return isAsked(only) || saysAnother(only, unit, by, view.base) ? { ...settled, [by]: only } : settled
 }
 

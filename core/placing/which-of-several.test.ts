@@ -192,6 +192,22 @@ describe('numbers and years that other numbers stand beside', () => {
     expect([...told.values()].map(one => one.at)).toEqual(['log river-ph 1', 'log river-ph 2', 'log river-ph 3'])
   })
 
+  test('the one number of a volume does not say how many there are', async () => {
+    const boxes: Rules = {
+      list: 'name\nKrähe\nKranich',
+      requirements: [{
+        id: 'vol', title: 'Volume', name: '{name}_{p} of {q}', formats: [{ id: 'zip' }], volumes: { number: 'p', of: 'q' },
+        fields: { p: { type: 'number', from: 1, to: 9 }, q: { type: 'number', from: 1, to: 9 } },
+      }],
+    }
+    const told = await toldOf(boxes, 'Kraehe part1.zip', 'Kraehe part2.zip', 'Kranich 1 von 2.zip', 'Kranich 2_2.zip')
+    expect([...told.values()].map(one => [one.at, one.right])).toEqual([
+      ['vol krahe 1', 'Krähe_1 of {q}.zip'], ['vol krahe 2', 'Krähe_2 of {q}.zip'],
+      ['vol kranich 1', 'Kranich_1 of 2.zip'], ['vol kranich 2', 'Kranich_2 of 2.zip'],
+    ])
+    expect(told.get('Kraehe part1.zip')?.says).not.toMatch(/in all/)
+  })
+
   const parish: Rules = {
     list: 'Gruppe,name\nKinderchor,Ruth Alt\nSeniorenkreis,Otto Wenk\nBesuchsdienst,Ina Vogt',
     requirements: ['jahresbericht', 'kassenbericht'].map(title => ({
