@@ -86,6 +86,23 @@ describe('a number', () => {
   })
 })
 
+test.each([
+  ['2B/2B Ibáñez foto dos.jpg', 'foto 4 2', 'the number is written dos'], ['2B/Ibáñez foto tres.jpg', 'foto 4 3', 'the number is written tres'],
+])('a number in a word is the number: %s is %s', async (path, at, says) => {
+  const photos: Rules = {
+    list: 'id,family,class\n1,García,2A\n4,Ibáñez,2B',
+    requirements: [{
+      id: 'foto', title: 'Fotografía', name: '{class}_{family}_foto{n}', formats: [{ id: 'jpg' }], folder: '{class}',
+      count: { from: 3, to: 4, by: 'n' },
+      fields: { n: { type: 'number', digits: 1, from: 1, to: 4 } },
+    }],
+  }
+  const told = await one(photos, path)
+  expect(told?.at).toBe(at)
+  expect(told?.says).toContain(says)
+  expect(told?.says).not.toMatch(/number.* is not there|too much/)
+})
+
 test('a whole name in another order is told as one', async () => {
   const plans: Rules = {
     list: 'id,name\n12,Erna Falk\n21,Theo Maas',

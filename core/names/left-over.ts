@@ -5,7 +5,7 @@ import { numberOfWord, placeInAlphabet } from './number-words'
 import { readRoman } from './roman'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
-import { isAlike, passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
+import { cutOut, isAlike, passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
@@ -80,7 +80,9 @@ export function standSettled(
     giveFree(parts, { spans, extras }, text, [start - lettersBefore(parts[index - 1]).length, end])
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
     if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken, asked)
-    if (taken >= 0 || (!takeFromExtra(extras, text, [start, end]) && !takeFromText(parts, spans, text, [start, end]))) continue
+    const isFree = () => takeFromExtra(extras, text, [start, end]) || takeFromText(parts, spans, text, [start, end])
+      || takeFromWord(parts, { spans, extras }, text, [start, end])
+    if (taken >= 0 || !isFree()) continue
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
     standAt({ spans }, text, index, [start, end])
@@ -96,7 +98,9 @@ function onlyPlaceOf(text: string, number: number): [start: number, end: number]
   const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === number
   const written = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
   const runs = written.length > 0 ? written : [...text.matchAll(ROMAN_OR_LETTER)].filter(([run]) => saysPlace(run) === number)
-  const [only, ...more] = runs
+  // the 2 of a class 2B is none of "2B foto dos"
+  const apart = runs.length > 1 ? runs.filter(({ 0: run, index }) => !/^\d/.test(run) || !/\p{L}/u.test(text[index + run.length] ?? '')) : runs
+  const [only, ...more] = apart
   return only && more.length === 0 ? [only.index, only.index + only[0].length] : null
 }
 
@@ -129,6 +133,17 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
   const [rest, ...more] = sides.filter(([from, to]) => to > from)
   if (!rest || more.length > 0) return false
   spans[at] = { ...host, start: rest[0], end: rest[1] }
+  return true
+}
+
+/** Takes a number in letters out of what was taken for the rule's own word, or is left of it: of "foto dos" the last word is no piece of foto. */
+function takeFromWord(parts: readonly NamePart[], alignment: Pick<Alignment, 'spans' | 'extras'>, text: string, stretch: [number, number]): boolean {
+  const [start, end] = stretch
+  const isOthers = alignment.spans.some((span, at) => span.start < end && span.end > start && !isLiteral(parts[at]))
+  if (isOthers || !/^\p{L}+$/u.test(text.slice(start, end))) return false
+  const left: Alignment = { cost: 0, ...alignment }
+  cutOut(left, stretch)
+  alignment.extras.splice(0, alignment.extras.length, ...left.extras)
   return true
 }
 

@@ -299,8 +299,11 @@ function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, re
     for (const part of one ? ['name'] as const : ['given', 'family'] as const) {
       const name = looseKey(person[part])
       if (!/^\p{L}{3,}$/u.test(name) || /\s/.test(person[part].trim())) continue
-      // Mäkisen for Mäkinen
-      const forms = [`${name}s`, `${name}n`, ...name.endsWith('nen') ? [`${name.slice(0, -3)}sen`] : []]
+      // Mäkisen for Mäkinen, Wójcickiego for Wójcicki, Kowalskiej for Kowalska
+      const changed = [['nen', 3, 'sen'], ['ki', 0, 'ego'], ['ska', 1, 'iej'], ['cka', 1, 'iej'], ['ský', 1, 'ého'], ['cký', 1, 'ého']] as const
+      const own = changed.filter(([end]) => name.endsWith(looseKey(end)))
+        .map(([, cut, instead]) => name.slice(0, name.length - cut) + looseKey(instead))
+      const forms = [`${name}s`, `${name}n`, ...own]
       const half = part === 'name' ? undefined : part
       for (const form of forms) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], half)
     }
