@@ -14,7 +14,7 @@ import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { isKindWord } from './kind-words'
 import { standBehindWord, standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
-import { standCalled, standKinds, standLanguages, standSigns, standTurned } from './left-outside'
+import { leaveNames, standCalled, standCodes, standKinds, standLanguages, standSigns, standTurned } from './left-outside'
 import { standGroups } from './stand-elsewhere'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
@@ -116,6 +116,8 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     readLeftOver(shown, alignment, text, captures, parts)
     readWordByWord(shown, alignment, text, captures, context)
     readCompounds(shown, alignment, text, captures)
+    standCodes(shown, alignment, text)
+    leaveNames(shown, alignment, text, context.called)
     standTurned(shown, alignment, text)
     standLanguages(shown, alignment, text)
     standSigns(shown, alignment, text, parts)

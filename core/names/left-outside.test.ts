@@ -184,6 +184,48 @@ test.each([
   expect((await one(rule, path))?.says).toContain(says)
 })
 
+test('a code that is there whole is told as that, not by a figure of it', async () => {
+  const forms: Rules = {
+    list: 'id,name,class\n2,Vik,R2\n3,Storm,R4',
+    requirements: [{ id: 'form', title: 'Form', name: '{id}_{class}_scrutineering', formats: [{ id: 'pdf' }], folder: 'Car {id}' }],
+  }
+  expect((await one(forms, 'Car 2/scrutineering R2.pdf'))?.says).toBe('Number in the list "2" is not there; class "R2" stands in another place.')
+})
+
+test.each([
+  ['Adam/vacc Dina.jpg', '"vacc" instead of "_vaccination"'], ['Adam/vaccination Dina.jpg', 'family name "Dina" instead of "Adam"'],
+])('what the holder is called by is none of a word of the rule\'s own that is begun: %s', async (path, says) => {
+  const records: Rules = {
+    list: 'id,given,family\nN3,Cyril,Adams\nN4,Dina,Adam',
+    requirements: [{ id: 'vac', title: 'Vaccination record', name: '{id}_{family}_vaccination', formats: [{ id: 'jpg' }], folder: '{family}' }],
+  }
+  expect((await one(records, path))?.says).toContain(says)
+})
+
+test.each([
+  ['Berg/Exposé Berg (2).pdf', 'Berg/Berg_expose_v{v}.pdf'], ['Berg/Exposé Berg v2.pdf', 'Berg/Berg_expose_v2.pdf'],
+  ['Berg/Exposé Berg 2.pdf', 'Berg/Berg_expose_v2.pdf'],
+])('the number of a copy is no version: of %s is made %s', async (path, right) => {
+  const theses: Rules = {
+    list: 'id,family\n1,Berg\n2,Kamp',
+    requirements: [{
+      id: 'exp', title: 'Exposé', name: '{family}_expose_v{v}', formats: [{ id: 'pdf' }], fields: { v: { type: 'version' } }, folder: '{family}',
+    }],
+  }
+  expect((await one(theses, path))?.right).toBe(right)
+})
+
+test('the rule\'s own word is known written out before its number', async () => {
+  const chapters: Rules = {
+    list: 'id,family\n1,Berg\n2,Kamp',
+    requirements: [{
+      id: 'ch', title: 'Text', name: '{family}_ch{n}', formats: [{ id: 'docx' }], folder: '{family}', count: { from: 2, to: 6, by: 'n' },
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 6 } },
+    }],
+  }
+  expect((await one(chapters, 'Berg/Berg_chapter1.docx'))?.says).toBe('"_chapter" instead of "_ch"; the number is written 1, asked: 01.')
+})
+
 test('a word of the rule\'s own that is there whole has all its letters', async () => {
   const books: Rules = {
     list: 'id,name\nsch,Peter Schade\nhub,Julia Huber',

@@ -1,10 +1,11 @@
-import { likeness } from '../text/distance'
+import { beginAlike, likeness } from '../text/distance'
 import { looseKey, transcribe } from '../text/fold'
 import { byCodeUnit } from '../text/order'
 import type { Alignment, Span } from './align'
 import { kindsOf } from './kind-senses'
 import { isLanguageCode, otherCodesOf } from './language-names'
 import { lettersBefore } from './left-over'
+import { isNumber } from './numbers-apart'
 import type { NamePart } from './parts'
 import { isHolders, isLiteral } from './parts'
 import { LIKE, cutOut, foldPlain, standAt } from './spans'
@@ -42,6 +43,12 @@ export function standSigns(parts: readonly NamePart[], alignment: Alignment, tex
 const saysSame = (word: string, own: string, kinds: readonly string[]): boolean => kindsOf(word).some(kind => kinds.includes(kind))
   || (own !== '' && likeness(word, own) >= LIKE) || (own.length >= LEAST_END && word.endsWith(own))
   || (word.length >= LEAST_BEGUN && own.startsWith(word))
+
+/** Whether a word is the only one that the rule writes, written out, where a number stands behind both: "Chapter 1" for ch{n}. */
+function isWrittenOut(word: string, asked: string): boolean {
+  const [own = '', ...more] = tokensOf(asked)
+  return more.length === 0 && own.length > 1 && word.length > own.length && word.startsWith(own)
+}
 
 /** Whether no letter stands for a part. */
 const isBare = (text: string, { start, end }: Span): boolean => trimSeparators(text.slice(start, end)) === ''
@@ -90,6 +97,38 @@ export function standTurned(parts: readonly NamePart[], alignment: Alignment, te
   }
 }
 
+/** A code of the holder's that stands there whole is told as that, not by a figure of it: of "form R2" R2 is the class, and no number 2. */
+export function standCodes(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    const [code = ''] = isHolders(part) ? part.texts : []
+    if (!span || !isBare(text, span) || !/^(?=.*\p{L})(?=.*\d)[\p{L}\d]+$/u.test(code)) continue
+    const [only, ...more] = wordsIn(text, [0, text.length]).filter(({ word }) => looseKey(word) === looseKey(code))
+    if (!only || more.length > 0) continue
+    cutOut(alignment, [only.start, only.end])
+    standAt(alignment, text, index, [only.start, only.end], only.word === code ? [] : [{ range: [only.start, only.end], expected: code }])
+  }
+}
+
+/** What the holder is called by is none of what stands instead of the rule's own word: of "vacc Dina" the first word stands for vaccination. */
+export function leaveNames(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (!isLiteral(part) || !span || span.edits.length === 0 || !/\p{L}{2}/u.test(span.text)) continue
+    const words = wordsIn(text, [span.start, span.end])
+    const keyOf = (at: number) => looseKey(words[at]?.word ?? '')
+    const isName = (at: number) => called().includes(keyOf(at)) && !tokensOf(span.text).includes(keyOf(at))
+    const [own = -1, ...more] = words.flatMap((_, at) => (isName(at) ? [] : [at]))
+    const word = words[own]
+    const isBegun = word !== undefined && tokensOf(span.text).some(one => beginAlike(one, looseKey(word.word), LEAST_ALIKE))
+    if (!word || more.length > 0 || words.length < 2 || !isBegun) continue
+    const kept: [number, number] = [own === 0 ? span.start : word.start, own === words.length - 1 ? span.end : word.end]
+    const left = ([[span.start, kept[0]], [kept[1], span.end]] as [number, number][]).map(side => withinSeparators(text, side))
+    alignment.extras.push(...left.filter(([from, to]) => to > from).map(range => ({ range, before: range[0] < kept[0] ? index : index + 1 })))
+    alignment.spans[index] = { ...span, start: kept[0], end: kept[1], edits: [{ range: kept, expected: span.text }] }
+  }
+}
+
 /**
  * A language that is written by another code than the list's, or with its country, is that language: of "ui-fr-FR" fr-FR is written for fr.
  *
@@ -111,6 +150,8 @@ export function standLanguages(parts: readonly NamePart[], alignment: Alignment,
 }
 const TAG = /(?<![\p{L}\p{N}])(?<language>\p{L}{2,3})(?:-(?:\p{Lu}\p{Ll}{3}|\p{Lu}{2}|\d{3}))?(?![\p{L}\p{N}])/gu
 
+/** So many letters make a word begin as another one does. */
+const LEAST_ALIKE = 4
 /** So many letters begin a word that is cut short: einverst. */
 const LEAST_BEGUN = 5
 /** So many letters at the end of a longer word say what it is: Rohdaten. */
@@ -127,7 +168,8 @@ export function standKinds(parts: readonly NamePart[], alignment: Alignment, tex
     const [asked = ''] = part.texts
     const key = looseKey(transcribe(wordOf(asked)?.word ?? ''))
     const words = alignment.extras.flatMap(({ range }) => wordsIn(text, range).map(word => ({ ...word, from: range[0] })))
-    const [only, ...more] = words.filter(({ word }) => saysSame(looseKey(transcribe(word)), key, tokensOf(asked).flatMap(kindsOf)))
+    const [only, ...more] = words.filter(({ word, end }) => saysSame(looseKey(transcribe(word)), key, tokensOf(asked).flatMap(kindsOf))
+      || (isNumber(parts[index + 1]) && isWrittenOut(looseKey(word), asked) && /^[\s._-]{0,2}\d/.test(text.slice(end))))
     if (!only || more.length > 0) continue
     // with the sign before it, as the rule writes one
     const sign = isSeparator(asked[0] ?? '') ? /[\s_.-]*$/.exec(text.slice(only.from, only.start))?.[0].length ?? 0 : 0

@@ -9,7 +9,7 @@ import { cutOut, isAlike, passesOthers, standAt, takeFromExtra, withoutStretch }
 import { withinSeparators } from './strictness'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
-import { isBehindOther, isOfValue, letterBefore } from './numbers-apart'
+import { isBehindOther, isVersionBy, letterBefore } from './numbers-apart'
 import { isAnyText, isHolders, isLiteral, isValue } from './parts'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
@@ -43,7 +43,7 @@ export function readLeftOver(
     // of days and weeks alone: any word may be none of a few that are allowed
     const found = allowed.length > 0 || !isDay ? allowed : within(withWord, actual => outside?.(actual, part.rule))
     const letter = letterBefore(asked, part)
-    const isVersion = (range: [number, number]) => !isOfValue(parts, text, range) && !isBehindOther(letter, text, range[0])
+    const isVersion = (range: [number, number]) => isVersionBy(parts, text, range) && !isBehindOther(letter, text, range[0])
     const [only] = found.filter(({ range }) => part.rule.type !== 'version' || isVersion(range))
     if (!only || found.some(one => one.value !== only.value)) continue
     const { extra, range, value } = only

@@ -14,7 +14,8 @@ export const labelOf = (part: NamePart | undefined): string | undefined =>
   (part?.kind === 'free' && /^\p{L}{3,}$/u.test(part.part) ? foldCase(part.part) : undefined)
 
 /** Whether a name's own figures are a part's value. */
-const isNumber = (part: NamePart | undefined): boolean => part?.kind === 'free' && (part.rule.type === 'number' || part.rule.type === 'version')
+export const isNumber = (part: NamePart | undefined): boolean =>
+  part?.kind === 'free' && (part.rule.type === 'number' || part.rule.type === 'version')
 
 /**
  * A number straight behind what its field is called is that field's, whichever took it: of "Ana scene 3" for S{scene}_{name}_T{take} 3 is no take.
@@ -135,7 +136,7 @@ export function standVersion(
     if (part.kind !== 'free' || part.rule.type !== 'version' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
     if (letter === '' || text.slice(0, span.start).toLowerCase().endsWith(letter)) continue
     const place = behindLetter(text, letter)
-    if (!place && own === index && !isOfValue(parts, text, [span.start, span.end])) continue
+    if (!place && own === index && isVersionBy(parts, text, [span.start, span.end])) continue
     const code = shortenedThere(parts, text, [span.start, span.end])
     const host = code && spans[code.at]
     extras.push({ range: [span.start, span.end], before: index })
@@ -146,6 +147,10 @@ export function standVersion(
     if (place && takeFromExtra(extras, text, place.whole)) standAt(alignment, text, index, place.figures)
   }
 }
+
+/** Whether a number may be a version: it is none of a value of the holder's, nor what a browser puts behind the name of a second copy. */
+export const isVersionBy = (parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean =>
+  !isOfValue(parts, text, [start, end]) && !(text[start - 1] === '(' && text.slice(end) === ')')
 
 /**
  * The one letter that a rule writes straight before a value; '' where it writes none.
@@ -192,7 +197,7 @@ const LEAST_SIGN = 3
 const LEAST_LABEL = 2
 
 /** Whether figures are some of a value of the holder's, as they stand there. */
-export function isOfValue(parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean {
+function isOfValue(parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean {
   if (shortenedThere(parts, text, [start, end]) !== null) return true
   const figures = text.slice(start, end)
   const [, word = ''] = /(\p{L}+)[\s._-]{0,2}$/u.exec(text.slice(0, start)) ?? []

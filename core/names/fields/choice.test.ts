@@ -29,6 +29,7 @@ const FIELDS: Record<string, FieldRule> = {
   room: { type: 'choice', values: ['kitchen', 'bath', 'living'], meanings: {} },
   stroke: { type: 'choice', values: ['Freistil', 'Rücken', 'Brust'], meanings: {} },
   letter: { type: 'choice', values: ['A-A', 'B-B'], meanings: {} }, level: { type: 'choice', values: ['UG', 'EG', 'OG'], meanings: {} },
+  who: { type: 'choice', values: ['driver', 'codriver'], meanings: {} },
   storey: { type: 'choice', values: ['PT', 'P1', 'P2'], meanings: {} }, drawn: { type: 'choice', values: ['1-100', '1-200'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
@@ -97,6 +98,12 @@ describe('a choice', () => {
     ['piano terra', 'PT'], ['primo piano', 'P1'], ['2° piano', 'P2'], ['piano tipo', 'PT'], ['porta rossa', undefined], ['terzo piano', undefined],
   ])('of storeys is known written out: %s is %s', (written, storey) => {
     expect(told('{family}_{storey}', `Marsh_${written}`)[0]).toEqual(storey === undefined ? {} : { storey })
+  })
+
+  test.each([
+    ['co-driver', 'codriver'], ['co driver', 'codriver'], ['Co_Driver', 'codriver'], ['driver', 'driver'], ['no-driver', 'driver'],
+  ])('of one word is known as two, and the second alone is no other one: %s is %s', (written, who) => {
+    expect(told('{family}_licence_{who}', `Marsh_licence_${written}`)[0]).toEqual({ who })
   })
 
   test('of several numbers is told whole where another one is written', () => {

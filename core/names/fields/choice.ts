@@ -312,6 +312,16 @@ const LEAST_COMPOUND = 6
 
 type Place = readonly [start: number, end: number, cost: number]
 
+/** Where a choice of one word is written as two: co-driver for codriver. Its last one alone is no other choice. */
+function* joinedIn(name: string, { values }: ChoiceRule): Generator<[start: number, end: number]> {
+  const keys = new Set(values.filter(value => /^\p{L}{6,}$/u.test(value)).map(plain))
+  for (const { 0: all, index } of keys.size === 0 ? [] : name.matchAll(TWO_JOINED)) {
+    const [, word = ''] = /^(\p{L}+[-_ .]\p{L}+)/u.exec(name.slice(index)) ?? []
+    if (all === '' && isWordEdge(name, index) && keys.has(plain(word.replace(/[-_ .]/, '')))) yield [index, index + word.length]
+  }
+}
+const TWO_JOINED = /(?<!\p{L})(?=\p{L}+[-_ .]\p{L}+)/gu
+
 /** Where a choice begins in a name, letter case aside. */
 function startsOf(value: string, name: string, folded: string): number[] {
   const one = foldCase(value)
@@ -330,11 +340,14 @@ const placesOf = keepingFor(20, placesIn)
 
 function placesIn(rule: ChoiceRule, name: string): Place[] {
   const places: Place[] = []
-  let told = false
   const folded = foldCase(name)
+  const joined = [...joinedIn(name, rule)]
+  let told = joined.length > 0
+  for (const [start, end] of joined) places.push([start, end, 0.3])
   for (const value of rule.values) {
     for (const start of startsOf(value, name, folded)) {
       const end = start + value.length
+      if (joined.some(([from, to]) => from <= start && to >= end)) continue
       const whole = isWord(name, start, end)
       // within a word it may be any letters
       places.push([start, end, (name.slice(start, end) === value ? 0 : 0.3) + (whole ? 0 : 3)])
