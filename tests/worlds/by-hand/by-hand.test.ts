@@ -47,7 +47,7 @@ async function agreeWith(world: string) {
 
 const WORLDS = [
   ['costumes', 1], ['nurseries', 0], ['radio', 0], ['laboratory', 0], ['exhibition', 1], ['choir', 0], ['site', 0], ['film', 0], ['league', 1],
-  ['allotments', 0], ['hives', 0], ['care', 0], ['orchestra', 0], ['wards', 0],
+  ['allotments', 0], ['hives', 0], ['care', 0], ['orchestra', 0], ['wards', 0], ['clinic', 0], ['makers', 2],
 ] as const
 
 test.each(WORLDS)('%s: no right file is accused, and at most %i are judged otherwise than by a careful person', async (world, most) => {
