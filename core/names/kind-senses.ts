@@ -69,7 +69,7 @@ const KINDS: readonly string[] = [
   'map karte landkarte carte mapa mappa kaart kort karta',
   'exercise übung exercice ejercicio esercizio exercício oefening ćwiczenie øvelse övning',
   'homework hw hausaufgabe hausaufgaben devoir devoirs deberes compito compiti huiswerk läxa',
-  'solution lösung corrigé solución soluzione solução oplossing rozwiązanie løsning',
+  'solution solutions lösung lösungen musterlösung lsg corrigé solución soluzione solução oplossing rozwiązanie løsning',
   'insurance versicherung versicherungsnachweis assurance seguro assicurazione verzekering ubezpieczenie forsikring försäkring',
 ]
 

@@ -159,6 +159,7 @@ describe('somebody\'s own words', () => {
     ['Arslan/Invention_in_a_score.pdf', 'Arslan/Arslan_Cem_score_Invention_in_a.pdf', 'be the first in capitals'],
     ['Arslan/Schmidt_Gavotte_score.pdf', 'Arslan/Arslan_Cem_score_Gavotte.pdf', 'without what may be a name before them'],
     ['Arslan/arslan_gavotte_score.pdf', 'Arslan/Arslan_Cem_score_gavotte.pdf', 'or is one'],
+    ['Arslan/Cem score Rowing camp final version.pdf', 'Arslan/Arslan_Cem_score_Rowing camp.pdf', 'end before two words of state'],
     ['Arslan/invoice no. 7.docx', 'Arslan/13_invoice_7.docx', 'need no sign before a number'],
   ])('of %s make %s: they %s', async (path, right) => expect((await one(MUSIC, path))?.right).toBe(right))
 })

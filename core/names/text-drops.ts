@@ -245,6 +245,12 @@ export function dropState(name: Name): boolean {
     return true
   }
   const [, kept = '', sign = '', state = ''] = /^(.*[\p{L}\p{M}\p{N}!?)'’])(_| ?[-–—] | ?[([]| )([\p{L}\p{M}_-]+|\d{1,2}(?=\)$))[)\]]?$/u.exec(words) ?? []
+  // two of them say more than one: "final version" is no end of a title
+  const [both = ''] = /(?<=[\p{L}\p{M}\p{N}!?)'’])[ _-]+[\p{L}\p{M}]+[ _-]+[\p{L}\p{M}]+$/u.exec(words) ?? []
+  if (both !== '' && both.split(/[ _-]+/).slice(1).every(isAddedWord)) {
+    cutText(name, 0, both.length)
+    return true
+  }
   // what is shouted behind words that are not is no last word of them: "school uniforms FINAL"
   const isTold = sign !== ' ' || state.length >= LONG_STATE || (/^\p{Lu}{3,}$/u.test(state) && /\p{Ll}/u.test(kept))
   const isState = /^\d/.test(state) ? sign.endsWith('(') : isAddedWord(state) && isTold

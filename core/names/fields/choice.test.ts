@@ -29,6 +29,7 @@ const FIELDS: Record<string, FieldRule> = {
   room: { type: 'choice', values: ['kitchen', 'bath', 'living'], meanings: {} },
   stroke: { type: 'choice', values: ['Freistil', 'Rücken', 'Brust'], meanings: {} },
   letter: { type: 'choice', values: ['A-A', 'B-B'], meanings: {} }, level: { type: 'choice', values: ['UG', 'EG', 'OG'], meanings: {} },
+  semester: { type: 'choice', values: ['WS26', 'SS27'], meanings: {} },
   who: { type: 'choice', values: ['driver', 'codriver'], meanings: {} },
   storey: { type: 'choice', values: ['PT', 'P1', 'P2'], meanings: {} }, drawn: { type: 'choice', values: ['1-100', '1-200'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
@@ -98,6 +99,13 @@ describe('a choice', () => {
     ['piano terra', 'PT'], ['primo piano', 'P1'], ['2° piano', 'P2'], ['piano tipo', 'PT'], ['porta rossa', undefined], ['terzo piano', undefined],
   ])('of storeys is known written out: %s is %s', (written, storey) => {
     expect(told('{family}_{storey}', `Marsh_${written}`)[0]).toEqual(storey === undefined ? {} : { storey })
+  })
+
+  test.each([
+    ['Wintersemester', 'WS26'], ['Sommersemester 2027', 'SS27'], ['WS 26-27', 'WS26'], ['WS 2026', 'WS26'], ['summer term', 'SS27'],
+    ['Wintersemester 2027', undefined], ['WS 26-28', undefined], ['SS 26', undefined], ['Winter', undefined],
+  ])('of a term of study is known by its season and the year it begins in: %s is %s', (written, semester) => {
+    expect(told('{family}_{semester}', `Marsh_${written}`)[0]).toEqual(semester === undefined ? {} : { semester })
   })
 
   test.each([

@@ -61,6 +61,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const bare = withoutCommon(values)
   const short = bare ? readChoice(actual, bare.rule) : undefined
   if (bare && short !== undefined) return values[bare.rule.values.indexOf(short)]
+  const term = termMeant(actual, values)
+  if (term !== undefined) return term
   const ordinal = inRow(actual, values)
   if (ordinal !== undefined) return ordinal
   for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
@@ -312,6 +314,34 @@ const LEAST_COMPOUND = 6
 
 type Place = readonly [start: number, end: number, cost: number]
 
+/** Halves of a year of study, as people write them: "Wintersemester 2026", "WS 26/27", "summer term" (common practice, no source). */
+const TERM = /(?:(?<season>winter|sommer|summer|spring|autumn|fall|herbst|frühjahrs?|frühlings?)[ -]?(?:semester|term|session)|(?<sign>\p{L}{2}))(?:[ _.-]?(?:20)?(?<year>\d\d)(?:[-/](?:20)?(?<next>\d\d))?)?/iu
+const TERM_VALUE = /^(?<sign>\p{L}{2})[ _.-]?(?:20)?(?<year>\d\d)$/u
+const SEASON_AND_TERM = new RegExp(`^${TERM.source}$`, 'iu')
+const TERMS = new RegExp(`(?<![\\p{L}\\p{N}])${TERM.source}(?!\\p{L})`, 'giu')
+
+/** The one term of a year of study that is meant, where all choices are such: by its first letter or both, and the year it begins in. */
+function termMeant(actual: string, values: readonly string[]): string | undefined {
+  const { season, sign = '', year, next } = SEASON_AND_TERM.exec(actual)?.groups ?? {}
+  const isYears = next === undefined || Number(next) === (Number(year) + 1) % 100
+  if (!isYears || (season === undefined && (sign === '' || year === undefined))) return undefined
+  const isIt = (value: string) => {
+    const { sign: own = '', year: begins } = TERM_VALUE.exec(value)?.groups ?? {}
+    const isSign = season === undefined ? plain(own) === plain(sign) : plain(own)[0] === plain(season)[0]
+    return isSign && (year ?? begins) === begins
+  }
+  const [only, ...more] = values.every(value => TERM_VALUE.test(value)) ? values.filter(isIt) : []
+  return more.length === 0 ? only : undefined
+}
+
+/** Where such terms stand, and others. */
+function termsIn(name: string, { values }: ChoiceRule): { meant: [start: number, end: number][], others: [start: number, end: number][] } {
+  const found = values.every(value => TERM_VALUE.test(value)) ? [...name.matchAll(TERMS)] : []
+  const rangeOf = ({ 0: all, index }: { 0: string, index: number }): [number, number] => [index, index + all.length]
+  const isMeant = ({ 0: all }: { 0: string }) => termMeant(all, values) !== undefined
+  return { meant: found.filter(isMeant).map(rangeOf), others: found.filter(one => !isMeant(one)).map(rangeOf) }
+}
+
 /** Where a choice of one word is written as two: co-driver for codriver. Its last one alone is no other choice. */
 function* joinedIn(name: string, { values }: ChoiceRule): Generator<[start: number, end: number]> {
   const keys = new Set(values.filter(value => /^\p{L}{6,}$/u.test(value)).map(plain))
@@ -366,9 +396,13 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   // nor are two figures of a day a year
   const isOfDay = ([start, end]: [number, number]) => /^\d\d$/.test(name.slice(start, end))
     && (/\d[-_. /]$/.test(name.slice(0, start)) || /^[-_. /]\d/.test(name.slice(end)))
-  const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word) && !isOfDay(word))
+  // nor is the season of another year's term this year's
+  const terms = termsIn(name, rule)
+  const isOfOther = ([start, end]: [number, number]) => terms.others.some(([from, to]) => from < end && to > start)
+  const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word) && !isOfDay(word) && !isOfOther(word))
   const meant = [
     () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
+    () => terms.meant,
     () => [...writtenOut(name, rule)].map(({ start, end }) => [start, end] as const),
     () => words.filter(([start, end]) => readChoice(name.slice(start, end), rule) !== undefined),
     () => (bare === null || ofOtherYear ? [] : placesWithoutCommon(name, bare.rule)),
