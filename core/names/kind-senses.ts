@@ -41,6 +41,8 @@ const KINDS: readonly string[] = [
   'declaration erklärung eigenständigkeitserklärung déclaration declaración dichiarazione declaração verklaring oświadczenie erklæring försäkran',
   'vaccination immunisation impfung impfausweis impfpass vacuna vacunación vaccinazione vacinação vaccinatie szczepienie',
   'licence license führerschein permis permiso licencia patente licenza licença rijbewijs licentie licencja',
+  'lease tenancy mietvertrag bail arrendamiento alquiler locazione affitto arrendamento huurcontract huurovereenkomst najem najmu hyresavtal',
+  'handover übergabe übergabeprotokoll wohnungsübergabe remise entrega consegna oplevering overdracht przekazanie',
   'recording audio aufnahme tonaufnahme enregistrement grabación registrazione gravação opname nagranie optagelse inspelning nahrávka felvétel',
   'poster plakat affiche cartel cartaz manifesto',
   'timesheet stundenzettel stundennachweis urenstaat urenbriefje',

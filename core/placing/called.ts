@@ -448,6 +448,8 @@ function addLoneName(name: string, holder: string, add: Add): void {
   const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
   for (const part of parts) add(part, holder, NAMED.family, part)
   const last = words.at(-1) ?? ''
+  // of J. Frey, too
+  if (words.length > 1 && words.slice(0, -1).every(word => /^\p{L}\.?$/u.test(word))) add(last, holder, NAMED.family, last)
   if (words.length > 1) {
     add([last, ...words.slice(0, -1)].join(' '), holder, NAMED.firstAndFamily, name)
     const initials = words.slice(0, -1).map(word => [...word][0] ?? '')

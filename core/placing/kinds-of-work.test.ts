@@ -17,6 +17,7 @@ describe('a word for the same kind of work', () => {
       { id: 'bank', title: 'Bank statement', name: '{family}_bank', formats: pdf },
       { id: 'notes', title: 'Notes', name: '{family}_Notes', formats: pdf },
       { id: 'oath', title: 'Declaration', name: '{family}_Declaration', formats: pdf },
+      { id: 'let', title: 'Lease', name: '{family}_Lease', formats: pdf }, { id: 'over', title: 'Handover', name: '{family}_Handover', formats: pdf },
       { id: 'key', title: 'Solution', name: '{family}_Solution', formats: pdf },
       { id: 'shots', title: 'Vaccination', name: '{family}_Vaccination', formats: pdf },
       { id: 'permit', title: 'Licence', name: '{family}_Licence', formats: pdf },
@@ -27,7 +28,8 @@ describe('a word for the same kind of work', () => {
     ['rapport_Marsh.pdf', 'report 1'],
     ['Marsh Referat.pdf', 'talk 1'], ['Bericht Ben Wade.pdf', 'report 2'],
     ['Notizen Ana Marsh.pdf', 'notes 1'], ['Marsh Anhang.pdf', 'annex 1'], ['Kontoauszug Wade.pdf', 'bank 2'], ['Vollmacht Marsh.pdf', 'mandate 1'],
-    ['Erklärung Marsh.pdf', 'oath 1'], ['Lsg Marsh.pdf', 'key 1'], ['Musterlösung Wade.pdf', 'key 2'], ['Impfausweis Wade.pdf', 'shots 2'],
+    ['Erklärung Marsh.pdf', 'oath 1'], ['Lsg Marsh.pdf', 'key 1'], ['Mietvertrag Wade.pdf', 'let 2'], ['Übergabe Marsh.pdf', 'over 1'],
+    ['Musterlösung Wade.pdf', 'key 2'], ['Impfausweis Wade.pdf', 'shots 2'],
     ['Führerschein Ben Wade.pdf', 'permit 2'],
     ['Angebot Wade neu.pdf', 'offer 2'], ['devis Marsh.pdf', 'offer 1'],
   ])('tells what it is: %s is %s', async (path, at) => {

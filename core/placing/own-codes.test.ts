@@ -95,6 +95,16 @@ test('a family name is no other given name: of two who bear it neither is meant'
   expect(await roundOf(swimmers, 'Voss times.csv', '21_Kim_Times.csv')).toEqual({ 'Voss times.csv': 'unplaced', '21_Kim_Times.csv': 'times 21' })
 })
 
+test.each([
+  ['lease Frey.pdf', 'unplaced'], ['lease J Frey.pdf', 'lease j-frey'], ['lease Ms Frey.pdf', 'lease ms-frey'], ['lease Oduya.pdf', 'lease mr-oduya'],
+])('a family name behind an initial or a title is each one\'s who bears it: %s is %s', async (path, at) => {
+  const flats: Rules = {
+    list: 'name,unit\nMr. Oduya,1A\nMs. Frey,1B\nJ. Frey,3',
+    requirements: [{ id: 'lease', title: 'Lease', name: '{unit}_lease', formats: [{ id: 'pdf' }] }],
+  }
+  expect(await roundOf(flats, path)).toEqual({ [path]: at })
+})
+
 test.each([['manual_fr.docx', 'man 2'], ['Manual FR.docx', 'man 2'], ['manual french.docx', 'man 2'], ['manual_it.docx', 'unplaced']])(
   'a language is known without its region: %s is %s', async (path, at) => {
     const manuals: Rules = {

@@ -45,6 +45,13 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
 
+  // who is called so without a letter of theirs is no more meant than another who is: Frey, of J. Frey and Ms. Frey
+  const isWithoutInitial = (run: string, key: string) => {
+    if (key.length !== run.length + 1 || !(key.startsWith(run) || key.endsWith(run))) return false
+    const called = new Set(entries.get(run)?.map(({ holder }) => holder))
+    return called.size > 0 && (entries.get(key) ?? []).every(({ holder }) => called.has(holder))
+  }
+
   const take = (
     evidence: Map<string, HolderEvidence>, list: readonly Entry[] | undefined, factor: number, key = '', keys?: Map<string, string[]>,
   ) => {
@@ -118,7 +125,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       const index = near
       // a week is nobody's name, misspelt: viikko for Veikko
       return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run)).flatMap(run =>
-        [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key))
+        [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key) && !isWithoutInitial(run, key))
           .map(key => [key, hasOtherFigures(run, key) ? OF_NAMED.otherFigures : OF_NAMED.slip] as const)))
     },
   }
