@@ -386,6 +386,17 @@ describe('by halves and short forms of a name', () => {
   })
 })
 
+test.each([
+  ['5a/Müller_Jörg_Referat.pdf', 'unplaced', 'another given name'], ['5a/Müller_Referat.pdf', 'talk 3', 'none'],
+  ['5a/Müller_J_Referat.pdf', 'talk 3', 'an initial'], ['5a/Müller_Jna_Referat.pdf', 'talk 3', 'a slip'],
+])('a folder that is a whole class\'s makes no stranger one of them: %s is %s (%s)', async (path, where) => {
+  const list = readRoster(readTable(new TextEncoder().encode('id,given,family,group\n1,Emma,Schmidt,5a\n3,Jan,Müller,5a\n5,Leni,Krause,5b\n'))).roster
+  const rule = await readBrief({ usitorBrief: 1, title: 'x', strictness: { letterCase: 'ignore', separators: 'ignore' }, requirements: [
+    { id: 'talk', title: 'Referat', name: '{group}_{family}_{given}_Referat', formats: [{ id: 'pdf' }], folder: '{group}' },
+  ] }, list)
+  expect(placed(check({ brief: rule, roster: list, received: [file(path)], checkedAt: 0 }))[path]).toBe(where)
+})
+
 test('who can go to one slot alone has it; who could go there, too, is left what remains', async () => {
   const list = readRoster(readTable(new TextEncoder().encode('id,given,family\ns1,Ana,Marsh\ns2,Bo,Quill\n'))).roster
   const rule = await readBrief({ usitorBrief: 1, title: 'x', requirements: [

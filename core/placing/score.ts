@@ -25,7 +25,7 @@ import type { Evidence } from './evidence'
 import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
-import { LEAST_NAMED, NAMED, SHARE, WORTH } from './weights'
+import { LEAST_NAMED, NAMED, OF_NAMED, SHARE, WORTH } from './weights'
 import { asksWeeksAlone, asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
 
 /** How well a name fits a unit; `open`: only because free text lets much through, while format or folder speak against it. */
@@ -312,9 +312,12 @@ function isOtherCode({ part, kind, actual, expected }: Difference, { fields }: R
     && received.replace(/\d/g, '0') === asked.replace(/\d/g, '0')
 }
 
-/** Whether the folder says whose file it is, or more of the name does than the family name. */
-function saidByFolder({ folderFits, holder, evidence }: Candidate): boolean {
-  return folderFits || holder >= NAMED.initialAndFamily || evidence.some(one => one.kind === 'named' && one.where !== 'name')
+/** Whether the folder says whose file it is, and not only of which group, or more of the name does than the family name. */
+function saidByFolder({ holder, evidence, unit: { people } }: Candidate): boolean {
+  const groups = new Set(people.map(({ group }) => looseKey(group)))
+  const named = evidence.flatMap(one => (one.kind === 'named' ? [{ isGroup: groups.has(looseKey(one.said)), ...one }] : []))
+  const ofGroup = named.filter(one => one.isGroup).length * NAMED.group * OF_NAMED.groupOfMember
+  return named.some(one => !one.isGroup && one.where !== 'name') || holder - ofGroup >= NAMED.initialAndFamily
 }
 
 /** How much a name is alike the asked one, of 1. */
