@@ -387,7 +387,8 @@ describe('by halves and short forms of a name', () => {
 })
 
 test.each([
-  ['5a/Müller_Jörg_Referat.pdf', 'unplaced', 'another given name'], ['5a/Müller_Referat.pdf', 'talk 3', 'none'],
+  ['5a/Müller_Jörg_Referat.pdf', 'unplaced', 'another given name'], ['5a/Jörg Müller Referat.pdf', 'unplaced', 'before the family name'],
+  ['5a/Müller_Vulkane_Referat.pdf', 'talk 3', 'a word that is no name'], ['5a/Müller_Referat.pdf', 'talk 3', 'none'],
   ['5a/Müller_J_Referat.pdf', 'talk 3', 'an initial'], ['5a/Müller_Jna_Referat.pdf', 'talk 3', 'a slip'],
 ])('a folder that is a whole class\'s makes no stranger one of them: %s is %s (%s)', async (path, where) => {
   const list = readRoster(readTable(new TextEncoder().encode('id,given,family,group\n1,Emma,Schmidt,5a\n3,Jan,Müller,5a\n5,Leni,Krause,5b\n'))).roster

@@ -15,9 +15,10 @@ import { matchParts } from '../names/match'
 import { WEEK_KEYS } from '../names/months'
 import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText, isHolders, isLiteral } from '../names/parts'
+import { isGivenName } from '../names/given-names'
 import { petNamesOf } from '../names/pet-names'
 import { trimSeparators } from '../names/strictness'
-import { tokensOf, wholeTokensOf } from '../names/tokens'
+import { tokensOf, wholeTokensOf, wordsIn } from '../names/tokens'
 import { beginAlike, editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
@@ -257,7 +258,9 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   // the rule's own word is nobody's name, and somebody's family name is not another's first one
   const isOwn = (word: string) => ownWords(best.unit.requirement).some(words => words.includes(looseKey(word)))
     || best.unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
-  if (differences.some(one => isOtherName(one) && !isOwn(one.actual)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+  // in a whole group's folder only a word that is surely a name is somebody else's
+  const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !best.folderFits)
+  if ((differences.some(isStranger) || besideFamily(best, base, isOwn)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const other = differences.find(one => isOtherCode(one, best.unit.requirement))
@@ -303,6 +306,17 @@ function isOtherName({ part, kind, actual, expected }: Difference): boolean {
   const [received, asked] = [looseKey(actual), looseKey(expected)]
   const isPet = petNamesOf(expected).some(one => looseKey(one) === received)
   return !asked.startsWith(received) && !isPet && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
+}
+
+/** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
+function besideFamily({ unit: { requirement, people: [person, ...more] } }: Candidate, base: string, isOwn: (word: string) => boolean): boolean {
+  if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
+  const words = wordsIn(base, [0, base.length])
+  const at = words.findIndex(({ word }) => looseKey(word) === looseKey(person.family))
+  const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
+  if (at < 0 || words.some(({ word }) => own.has(looseKey(word)))) return false
+  const isOther = (word: string) => /^\p{Lu}\p{Ll}/u.test(word) && isGivenName(word) && !isOwn(word)
+  return [words[at - 1], words[at + 1]].some(one => one !== undefined && isOther(one.word))
 }
 
 /** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
