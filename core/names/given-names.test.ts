@@ -44,4 +44,20 @@ describe('given names', () => {
     ['Noor ward Martin hygiene.pdf', 'hyg 1', 'one that does not stand beside it'], ['Noor Protokoll hygiene.pdf', 'hyg 1', 'another word'],
     ['Oswald hygiene.pdf', 'hyg 3', 'whoever bears it'],
   ])('%s is %s: %s', async (path, at) => expect(await roundOf(PAPERS, path)).toEqual({ [path]: at }))
+
+  // names of two people of the list side by side are neither one's: a third one is meant
+  const TALKS: Rules = {
+    list: 'id,given,family,group\n1,Emma,Schmidt,5a\n3,Jan,Müller,5a\n4,Lena,Krause,5a\n5,Tobias,Lang,5b',
+    requirements: [
+      { id: 'ref', title: 'Referat', name: '{group}_{family}_{given}_Referat', formats: [{ id: 'pptx' }], folder: '{group}' },
+      { id: 'hand', title: 'Handout', name: '{group}_{family}_Handout', formats: [{ id: 'docx' }], folder: '{group}' },
+    ],
+  }
+  test.each([
+    ['Emma Krause Referat.pptx', 'unplaced'], ['5a/Krause_Emma_Referat.pptx', 'unplaced'], ['Referat Jan Schmidt.pptx', 'unplaced'],
+    ['Lang_Emma_Handout.docx', 'unplaced'], ['Handout Tobias Krause.docx', 'unplaced'],
+    ['Emma Schmidt Referat.pptx', 'ref 1'], ['Krause Referat.pptx', 'ref 4'], ['5a/Jan Handout.docx', 'hand 3'],
+    // one named in full is that one, whoever stands beside
+    ['Jan Müller Krause Handout.docx', 'hand 3'],
+  ])('%s is %s', async (path, at) => expect(await roundOf(TALKS, path)).toEqual({ [path]: at }))
 })

@@ -21,7 +21,13 @@ import { NAMED, OF_NAMED } from './weights'
  * How strongly a text names somebody: 3 a full name or id, 2 a group or a name with one slip, about 1.5 a family name.
  * `number`: only a bare number says so, which many other things may be.
  */
-export interface HolderEvidence { strength: number, said: string, number?: true }
+export interface HolderEvidence {
+  strength: number
+  said: string
+  number?: true
+  /** Of two names side by side one is this person's, the other one somebody else's. */
+  crossed?: true
+}
 
 /**
  * `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. `short`: with

@@ -188,7 +188,11 @@ function lookUp<T>(base: string, look: (text: string) => T, nothing: (found: T) 
   return seen === base ? named : look(seen)
 }
 
-interface Spoken { strength: number, evidence: Evidence[] }
+interface Spoken {
+  strength: number
+  evidence: Evidence[]
+  crossed?: true
+}
 
 /** From here on a text is somebody's full name, in any order, or an id. */
 const FULL_NAME = NAMED.initialAndFamily
@@ -224,9 +228,12 @@ function speakOf(
 ): { spoken: Map<string, Spoken>, against: ReadonlySet<string>, numbered: ReadonlySet<string> } {
   const spoken = new Map<string, Spoken>()
   const add = (evidence: Map<string, HolderEvidence>, where: NamedIn) => {
-    for (const [key, { strength, said }] of evidence) {
+    for (const [key, { strength, said, crossed }] of evidence) {
       const before = spoken.get(key)
-      spoken.set(key, { strength: (before?.strength ?? 0) + strength, evidence: [...before?.evidence ?? [], { kind: 'named', where, said }] })
+      spoken.set(key, {
+        strength: (before?.strength ?? 0) + strength, evidence: [...before?.evidence ?? [], { kind: 'named', where, said }],
+        ...(crossed ? { crossed } : {}),
+      })
     }
   }
   const inFolder = index.namedInFolder(view.levels)
@@ -250,9 +257,11 @@ function speakOf(
   // a group or a given name does not say which person is meant: a slip in the whole name may
   const known = Math.max(0, ...[...spoken].map(([key, { strength }]) => (key.startsWith('p:') ? strength : 0)))
   if (known < FULL_NAME - BEHIND.fullName) {
-    const nearly = (evidence: Map<string, HolderEvidence>) => new Map([...evidence].filter(([key, { strength }]) => key.startsWith('g:')
+    // what is said exactly says no more with a slip
+    const isSaid = (key: string, said: string) => spoken.get(key)?.evidence.some(one => one.kind === 'named' && one.said === said) ?? false
+    const nearly = (evidence: Map<string, HolderEvidence>) => new Map([...evidence].filter(([key, { strength, said }]) => key.startsWith('g:')
       ? known < NAMED.given
-      : strength > known))
+      : strength > known && !isSaid(key, said)))
     add(nearly(inFolder.nearly()), 'folder nearly')
     add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }
@@ -373,7 +382,7 @@ function slippedColumns(view: FileView, index: EvidenceIndex): Map<number, Spoke
 }
 
 function withColumn(holder: Spoken, column: Spoken | undefined): Spoken {
-  return column ? { strength: holder.strength + column.strength, evidence: [...holder.evidence, ...column.evidence] } : holder
+  return column ? { ...holder, strength: holder.strength + column.strength, evidence: [...holder.evidence, ...column.evidence] } : holder
 }
 
 function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>, index: EvidenceIndex): Spoken {
@@ -383,7 +392,7 @@ function holderOf(unit: Unit, spoken: ReadonlyMap<string, Spoken>, index: Eviden
     const group = spoken.get(holderKey('group', people[0]?.group ?? ''))
     if (group && own.strength === 0 && index.isOfOne(people[0]?.group ?? '')) return { ...group, strength: group.strength * OF_NAMED.memberOfGroup }
     // the group alone says nothing of one member, but tells two of one name apart
-    return group && own.strength > 0
+    return group && own.strength > 0 && !own.crossed
       ? { strength: own.strength + group.strength * OF_NAMED.groupOfMember, evidence: [...own.evidence, ...group.evidence] }
       : own
   }

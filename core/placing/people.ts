@@ -10,7 +10,7 @@ import { romanised } from '../text/romanise'
 import { EAST_ASIAN, UNSPACED } from '../text/scripts'
 import type { Entry, HolderEvidence } from './called'
 import { codesOfNobody } from './codes-of-nobody'
-import { gatherCalled } from './called'
+import { gatherCalled, holderKey } from './called'
 import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
 /** Tells whom a folder level or file name speaks of. */
@@ -42,6 +42,7 @@ const NEAR_YEAR = /^(?:19[5-9]|20[0-3])\d$/
 export function indexPeople(roster: Roster, groupWords: readonly string[] = [], ruleWords: ReadonlySet<string> = NO_KEYS): PeopleIndex {
   const { entries, numbers } = gatherCalled(roster, groupWords, ruleWords)
   const isNobodys = codesOfNobody([roster.people.map(person => person.id)])
+  const families = new Map(roster.people.map(person => [holderKey('person', person.id), looseKey(person.family)]))
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
 
@@ -70,7 +71,9 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     const evidence = new Map<string, HolderEvidence>()
     const halves = new Map<string, Halves>()
     const saidBy = new Map<string, string[]>()
+    const runs = new Set<string>()
     for (const [key, factor] of keys) {
+      runs.add(key)
       const found = entries.get(key)
       if (!found) continue
       const list = inTheirWords(found, withInitial.has(key)).filter(one => one.part !== 'letters' || capitals.has(key))
@@ -83,6 +86,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     joinHalves(evidence, halves, saidBy)
     yieldToLonger(evidence, saidBy)
     yieldToWhole(evidence, saidBy)
+    leaveCrossed(evidence, halves, joined => runs.has(joined) && !entries.has(joined), holder => families.get(holder) ?? '')
     return evidence
   }
   /** Adds whose number stands in a text; alone it is as good as a name. */
@@ -160,6 +164,32 @@ function joinHalves(evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<s
     }
   }
   leaveOthers(evidence, halves, { taken, inFull })
+}
+
+const LEAST_NAME = 3
+
+/** Where one's given name and another's family name stand side by side, and nobody is named in full, a third one is meant: neither of them. */
+function leaveCrossed(
+  evidence: Map<string, HolderEvidence>, halves: ReadonlyMap<string, Halves>, stand: (joined: string) => boolean,
+  familyOf: (holder: string) => string,
+): void {
+  if (halves.size < 2 || [...evidence.values()].some(({ strength, number }) => !number && strength >= NAMED.initialAndFamily)) return
+  const halfOf = (part: Entry['part'], other: Entry['part']) => [...halves].flatMap(([holder, parts]) => {
+    const half = parts.get(part)
+    return half && !parts.has(other) ? [{ holder, key: half.key }] : []
+  })
+  const families = halfOf('family', 'given')
+  for (const given of halfOf('given', 'family')) {
+    for (const family of families) {
+      // initials are no names, and Petit may be a short Petitjean
+      if (given.key.length < LEAST_NAME || familyOf(given.holder).startsWith(family.key)) continue
+      if (!stand(given.key + family.key) && !stand(family.key + given.key)) continue
+      for (const { holder } of [given, family]) {
+        const before = evidence.get(holder)
+        if (before && before.strength > LEAST_NAMED) evidence.set(holder, { ...before, strength: LEAST_NAMED, crossed: true })
+      }
+    }
+  }
 }
 
 /** The family name of somebody who is named in full, or with an initial, speaks for nobody else who bears it. */
