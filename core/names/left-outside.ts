@@ -54,7 +54,8 @@ function isWrittenOut(word: string, asked: string): boolean {
 const isBare = (text: string, { start, end }: Span): boolean => trimSeparators(text.slice(start, end)) === ''
 
 /** Whether what stands instead of the rule's own word is what the holder is called by: "Jonny Peters consent" for Consent_{name}. */
-function isOther(text: string, { start, end, text: asked, moved }: Span, called: () => readonly string[]): boolean {
+function isOther(text: string, { start, end, text: asked, edits, moved }: Span, called: () => readonly string[]): boolean {
+  if (edits.length === 0) return false
   const words = tokensOf(text.slice(start, end))
   return moved !== true && words.length > 0 && likeness(text.slice(start, end), asked) < LIKE && words.every(word => called().includes(word))
 }
@@ -83,7 +84,9 @@ export function standTurned(parts: readonly NamePart[], alignment: Alignment, te
   if (alignment.extras.length === 0) return
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
-    const own = isHolders(part) && OF_NAME.has(part.part) && span ? tokensOf(span.text) : []
+    // what stands there as it is asked for needs no other place
+    const isThere = span !== undefined && span.end > span.start && span.edits.length === 0
+    const own = isHolders(part) && OF_NAME.has(part.part) && span && !isThere ? tokensOf(span.text) : []
     if (!span || own.length < 2) continue
     const words = wordsIn(text, [0, text.length])
     const keyOf = (some: readonly string[]) => [...some].sort(byCodeUnit).join(' ')
@@ -168,7 +171,8 @@ export function standKinds(parts: readonly NamePart[], alignment: Alignment, tex
     const [asked = ''] = part.texts
     const key = looseKey(transcribe(wordOf(asked)?.word ?? ''))
     const words = alignment.extras.flatMap(({ range }) => wordsIn(text, range).map(word => ({ ...word, from: range[0] })))
-    const [only, ...more] = words.filter(({ word, end }) => saysSame(looseKey(transcribe(word)), key, tokensOf(asked).flatMap(kindsOf))
+    const kinds = words.length === 0 ? [] : tokensOf(asked).flatMap(kindsOf)
+    const [only, ...more] = words.filter(({ word, end }) => saysSame(looseKey(transcribe(word)), key, kinds)
       || (isNumber(parts[index + 1]) && isWrittenOut(looseKey(word), asked) && /^[\s._-]{0,2}\d/.test(text.slice(end))))
     if (!only || more.length > 0) continue
     // with the sign before it, as the rule writes one
