@@ -45,13 +45,14 @@ export function standBehindWord(
     const span = alignment.spans[index]
     if (part.kind !== 'free' || part.rule.type !== 'number' || !span || span.end === span.start) continue
     const own = asked.indexOf(part)
-    const found = behindOwnWord(text, span.start, wordWrittenBefore(asked, own))
+    const word = wordWrittenBefore(asked, own)
+    const found = behindOwnWord(text, span.start, word)
       ?? behindOwnWord(text, span.start, labelOf(part) ?? '', LEAST_LABEL)
     const settled = ownOf(known, part.part)
     const isIts = (figures: string) => (settled === undefined || Number(settled) === Number(figures))
       && freeField(part.rule).read(figures, part.rule) !== undefined
     if (!found || !isIts(found.figures)) continue
-    const isOwn = found.isOf === wordWrittenBefore(asked, own)
+    const isOwn = found.isOf === word
     const sign = isOwn ? parts.indexOf(asked[own - 1] ?? part) : -1
     // what was taken for both is left over, but for what they are
     for (const at of [index, sign]) {

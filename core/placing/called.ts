@@ -297,6 +297,9 @@ function singularsOf(group: string): string[] {
   return stems.flatMap(stem => (stem.at(-1) === stem.at(-2) ? [stem, stem.slice(0, -1)] : [stem]))
 }
 
+/** Endings that change, as loose keys, how many letters go, and what comes: Mäkisen for Mäkinen, Wójcickiego for Wójcicki, Kowalskiej, Dvorského. */
+const GENITIVES = [['nen', 3, 'sen'], ['ki', 0, 'ego'], ['ska', 1, 'iej'], ['cka', 1, 'iej'], ['sky', 1, 'eho'], ['cky', 1, 'eho']] as const
+
 /** Names as they stand before what is somebody's, "Lisas Referat", "Eetun päiväkirja", where nobody is called so (common practice, no source). */
 function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
   const known = new Set(entries.keys())
@@ -305,10 +308,7 @@ function addGenitives(people: readonly Person[], entries: ReadonlyMap<string, re
     for (const part of one ? ['name'] as const : ['given', 'family'] as const) {
       const name = looseKey(person[part])
       if (!/^\p{L}{3,}$/u.test(name) || /\s/.test(person[part].trim())) continue
-      // Mäkisen for Mäkinen, Wójcickiego for Wójcicki, Kowalskiej for Kowalska
-      const changed = [['nen', 3, 'sen'], ['ki', 0, 'ego'], ['ska', 1, 'iej'], ['cka', 1, 'iej'], ['ský', 1, 'ého'], ['cký', 1, 'ého']] as const
-      const own = changed.filter(([end]) => name.endsWith(looseKey(end)))
-        .map(([, cut, instead]) => name.slice(0, name.length - cut) + looseKey(instead))
+      const own = GENITIVES.filter(([end]) => name.endsWith(end)).map(([, cut, instead]) => name.slice(0, name.length - cut) + instead)
       const forms = [`${name}s`, `${name}n`, ...own]
       const half = part === 'name' ? undefined : part
       for (const form of forms) if (!known.has(form)) add(form, holderKey('person', person.id), NAMED.given, person[part], half)

@@ -42,9 +42,14 @@ const NEAR_YEAR = /^(?:19[5-9]|20[0-3])\d$/
 export function indexPeople(roster: Roster, groupWords: readonly string[] = [], ruleWords: ReadonlySet<string> = NO_KEYS): PeopleIndex {
   const { entries, numbers } = gatherCalled(roster, groupWords, ruleWords)
   const isNobodys = codesOfNobody([roster.people.map(person => person.id)])
-  const families = new Map(roster.people.map(person => [holderKey('person', person.id), looseKey(person.family)]))
+  let families: Map<string, string> | null = null
   let near: Map<string, string[]> | null = null
   let owners: Map<string, string> | null = null
+
+  const familyOf = (holder: string): string => {
+    families ??= new Map(roster.people.map(person => [holderKey('person', person.id), looseKey(person.family)]))
+    return families.get(holder) ?? ''
+  }
 
   // who is called so without a letter of theirs is no more meant than another who is: Frey, of J. Frey and Ms. Frey
   const isWithoutInitial = (run: string, key: string) => {
@@ -65,15 +70,13 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     }
   }
   const collect = (
-    keys: Iterable<readonly [key: string, factor: number]>, withInitial: ReadonlySet<string> = NO_KEYS, capitals: ReadonlySet<string> = NO_KEYS,
+    keys: readonly (readonly [key: string, factor: number])[], withInitial: ReadonlySet<string> = NO_KEYS, capitals: ReadonlySet<string> = NO_KEYS,
     ofCodes: ReadonlySet<string> = NO_KEYS,
   ): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
     const halves = new Map<string, Halves>()
     const saidBy = new Map<string, string[]>()
-    const runs = new Set<string>()
     for (const [key, factor] of keys) {
-      runs.add(key)
       const found = entries.get(key)
       if (!found) continue
       const list = inTheirWords(found, withInitial.has(key)).filter(one => one.part !== 'letters' || capitals.has(key))
@@ -86,7 +89,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     joinHalves(evidence, halves, saidBy)
     yieldToLonger(evidence, saidBy)
     yieldToWhole(evidence, saidBy)
-    leaveCrossed(evidence, halves, joined => runs.has(joined) && !entries.has(joined), holder => families.get(holder) ?? '')
+    leaveCrossed(evidence, halves, joined => keys.some(([key]) => key === joined) && !entries.has(joined), familyOf)
     return evidence
   }
   /** Adds whose number stands in a text; alone it is as good as a name. */

@@ -260,7 +260,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
     || best.unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
   // in a whole group's folder only a word that is surely a name is somebody else's
   const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !best.folderFits)
-  if ((differences.some(isStranger) || besideFamily(best, base, isOwn)) && !saidByFolder(best)) best.holder = Math.min(best.holder, LEAST_NAMED)
+  if (!saidByFolder(best) && (differences.some(isStranger) || besideFamily(best, base, isOwn))) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const other = differences.find(one => isOtherCode(one, best.unit.requirement))

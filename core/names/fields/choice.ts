@@ -345,12 +345,11 @@ function termsIn(name: string, { values }: ChoiceRule): { meant: [start: number,
 /** Where a choice of one word is written as two: co-driver for codriver. Its last one alone is no other choice. */
 function* joinedIn(name: string, { values }: ChoiceRule): Generator<[start: number, end: number]> {
   const keys = new Set(values.filter(value => /^\p{L}{6,}$/u.test(value)).map(plain))
-  for (const { 0: all, index } of keys.size === 0 ? [] : name.matchAll(TWO_JOINED)) {
-    const [, word = ''] = /^(\p{L}+[-_ .]\p{L}+)/u.exec(name.slice(index)) ?? []
-    if (all === '' && isWordEdge(name, index) && keys.has(plain(word.replace(/[-_ .]/, '')))) yield [index, index + word.length]
+  for (const { index, groups: { word = '' } = {} } of keys.size === 0 ? [] : name.matchAll(TWO_JOINED)) {
+    if (isWordEdge(name, index) && keys.has(plain(word.replace(/[-_ .]/, '')))) yield [index, index + word.length]
   }
 }
-const TWO_JOINED = /(?<!\p{L})(?=\p{L}+[-_ .]\p{L}+)/gu
+const TWO_JOINED = /(?<!\p{L})(?=(?<word>\p{L}+[-_ .]\p{L}+))/gu
 
 /** Where a choice begins in a name, letter case aside. */
 function startsOf(value: string, name: string, folded: string): number[] {
