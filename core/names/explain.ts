@@ -141,9 +141,17 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
 const isSlip = (one: string, other: string): boolean => one === other
   || (one.length > 3 && other.length > 3 && one[0] === other[0] && editDistance(one, other) <= 1)
 
-/** Whether every part stands in its own place, word for word, and nothing beside it: what departs is case, signs between words, or a letter. */
+/** Whether nothing is left over but a word at the end that only tells a state, or the mark of a copy: "_final", " (1)". */
+function isStateBehind([only, ...more]: Alignment['extras'], text: string): boolean {
+  if (!only) return true
+  const [start, end] = only.range
+  const behind = text.slice(start, end)
+  return more.length === 0 && start > 0 && end === text.length && (/^ \(\d{1,2}\)$/.test(behind) || (/^[\s_-]\p{L}+$/u.test(behind) && isAddedWord(behind)))
+}
+
+/** Whether every part stands in its own place, word for word, and no other words: what departs is case, signs between words, or a letter. */
 function isSettled(parts: readonly NamePart[], { extras, spans }: Alignment, text: string): boolean {
-  return extras.length === 0 && parts.every((part, at) => {
+  return isStateBehind(extras, text) && parts.every((part, at) => {
     const span = spans[at]
     if (!span || span.end === span.start) return false
     if (part.kind === 'free') return part.rule.type === 'number' && /^\d+$/.test(text.slice(span.start, span.end))
