@@ -149,11 +149,16 @@ function isStateBehind([only, ...more]: Alignment['extras'], text: string): bool
   return more.length === 0 && start > 0 && end === text.length && (/^ \(\d{1,2}\)$/.test(behind) || (/^[\s_-]\p{L}+$/u.test(behind) && isAddedWord(behind)))
 }
 
+/** Whether what is asked for stands there letter by letter. */
+const isWhole = (span: Span | undefined): boolean => span !== undefined && span.end > span.start && span.edits.length === 0
+
 /** Whether every part stands in its own place, word for word, and no other words: what departs is case, signs between words, or a letter. */
 function isSettled(parts: readonly NamePart[], { extras, spans }: Alignment, text: string): boolean {
   return isStateBehind(extras, text) && parts.every((part, at) => {
     const span = spans[at]
-    if (!span || span.end === span.start) return false
+    if (!span) return false
+    // two words without the sign between them are these words
+    if (span.end === span.start) return isLiteral(part) && trimSeparators(span.text) === '' && isWhole(spans[at - 1]) && isWhole(spans[at + 1])
     if (part.kind === 'free') return part.rule.type === 'number' && /^\d+$/.test(text.slice(span.start, span.end))
     if (span.edits.length === 0) return true
     const wordsOf = (some: string) => foldPlain(some).split(/[\s_.-]/)
