@@ -196,8 +196,8 @@ function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captu
   }
 }
 
-/** What a work is about: "Essay about wolves", "Proof of the sum" (common practice, no source). */
-const ABOUT = /^(?:about|of|über|ueber|von|sur|sobre|عن) (?=\p{L})/u
+/** What a work is about, and by whom: "Essay about wolves", "Proof of the sum", "Observation by Ms. Keller" (common practice, no source). */
+const ABOUT = /^(?:about|of|by|über|ueber|von|durch|sur|par|sobre|por|عن) (?=\p{L})/u
 
 /** Somebody's own words without the one behind another word that says what a work is about. */
 function withoutAbout(value: string, text: string): string {

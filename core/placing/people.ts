@@ -225,10 +225,18 @@ function yieldToLonger(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMa
   }
 }
 
-/** A family name that is all inside a longer one that stands there is not said: Bianco in Lo Bianco. */
+/** A name that is all inside a longer one of its kind that stands there is not said: Bianco in Lo Bianco, Lena in Anna-Lena. */
 function yieldToWhole(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMap<string, readonly string[]>): void {
-  const isFamily = (strength: number) => strength <= NAMED.family && strength >= NAMED.lastOfFamily
-  const alone = [...evidence].filter(([holder, { strength }]) => holder.startsWith('p:') && isFamily(strength))
+  yieldAmong(evidence, saidBy, ({ strength }) => strength <= NAMED.family && strength >= NAMED.lastOfFamily)
+  // two given names that no hyphen joins may be two people's
+  const isGiven = ({ strength }: HolderEvidence) => strength <= NAMED.given && strength > LEAST_NAMED
+  if ([...evidence.values()].some(one => isGiven(one) && one.said.includes('-'))) yieldAmong(evidence, saidBy, isGiven)
+}
+
+function yieldAmong(
+  evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMap<string, readonly string[]>, isOfKind: (one: HolderEvidence) => boolean,
+): void {
+  const alone = [...evidence].filter(([holder, one]) => holder.startsWith('p:') && isOfKind(one))
   if (alone.length < 2) return
   const keyOf = (holder: string) => saidBy.get(holder)?.[0] ?? ''
   const longest = alone.reduce((best, [holder]) => (keyOf(holder).length > best.length ? keyOf(holder) : best), '')

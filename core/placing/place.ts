@@ -15,7 +15,7 @@ import type { Candidate, NameFit } from './score'
 import { wordsOfRule } from './piece-number'
 import { extensionAsked, isOfFamily, scoreUnit } from './score'
 import type { Arrival, Filled } from './slots'
-import { areStates, countBesides, fillUnit, holdBack, misnumbered, versionOf, volumesOf } from './slots'
+import { areStates, countBesides, fillUnit, holdBack, markLonger, misnumbered, versionOf, volumesOf } from './slots'
 import { holderKey } from './called'
 import { isNearWord } from './words-said'
 import { isNumbered, numbersOf, slotRef } from '../brief/slots'
@@ -76,7 +76,8 @@ export function placeFiles(
   for (const [position, list] of arrivals) {
     const unit = index.units[position]
     if (!unit) continue
-    const { taking, held } = holdBack(unit, list.length > 1 ? list.map(one => (liesElsewhere(one, index) ? { ...one, elsewhere: true } : one)) : list)
+    const several = () => markLonger(list).map(one => (liesElsewhere(one, index) ? { ...one, elsewhere: true as const } : one))
+    const { taking, held } = holdBack(unit, list.length > 1 ? several() : list)
     const others = misnumbered(unit, taking)
     filled.set(position, fillUnit(unit, others.size > 0 ? taking.filter(one => !others.has(one)) : taking))
     unplaced.push(...held.map(arrival => asCandidate(unit, arrival)))

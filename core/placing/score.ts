@@ -194,7 +194,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const valuesTold = [choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), weekTold(best, nearest, view)]
   const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
-  best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * WORTH.alike : 0))
+  best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * worthOfAlike(nearest, view.base) : 0))
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) {
     best.nameFit = 'near'
@@ -373,6 +373,9 @@ function leavesOwnWords(nearest: Nearest | null, base: string): boolean {
   const own = ownWordsIn(name ?? [])
   return isOpenText(name) && own.length > 0 && !saysOne(own, base)
 }
+
+/** Free text is alike to anything where the rule's own words are left out. */
+const worthOfAlike = (nearest: Nearest | null, base: string): number => (leavesOwnWords(nearest, base) ? WORTH.alike / 2 : WORTH.alike)
 
 /** Whether a name says none of the rule's own words, though it has such, and other words besides what is asked for. */
 function leavesAll(nearest: Nearest | null, base: string): boolean {

@@ -1,5 +1,6 @@
 import type { Captures } from '../names/parts'
-import { isAnyText } from '../names/parts'
+import { isAnyText, isLiteral } from '../names/parts'
+import { isSeparator } from '../names/strictness'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { MAY_TELL_VERSION, tellNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
@@ -26,6 +27,8 @@ export interface Arrival {
   confidence: number
   /** It lies in a folder where somebody else's files belong. */
   elsewhere?: true
+  /** Its name is that of another right one and goes on behind a sign of the rule's own. */
+  longer?: true
 }
 
 export type FilledRole = 'placed' | 'superseded' | 'duplicate' | 'surplus'
@@ -369,6 +372,7 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || Number(seemsRight(b)) - Number(seemsRight(a))
     || Number(tellsAll(b)) - Number(tellsAll(a))
     || Number(a.elsewhere ?? false) - Number(b.elsewhere ?? false)
+    || Number(a.longer ?? false) - Number(b.longer ?? false)
     || Number(isMisspelt(a)) - Number(isMisspelt(b))
     || Number(saysMore(a)) - Number(saysMore(b))
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
@@ -520,6 +524,22 @@ function seemsRight({ candidate, view }: Arrival): boolean {
 /** Whether more words stand behind a whole name than such as tell a state: it is no surer state of the work than one without these. */
 const saysMore = ({ candidate: { behind } }: Arrival): boolean =>
   behind.some(word => /\p{L}{2}/u.test(word) && !isLaterWord(word) && !isEarlierWord(word))
+
+/**
+ * Marks right names whose free text goes on where that of another one ends, with words that tell no state: of "LP2_Angles" and
+ * "LP2_Angles_worksheet" the first is the plan, whichever came later.
+ */
+export function markLonger(arrivals: readonly Arrival[]): readonly Arrival[] {
+  if (arrivals.length < 2 || !arrivals.some(({ candidate: { form } }) => form?.name?.some(isAnyText))) return arrivals
+  const right = new Map(arrivals.filter(seemsRight).map(({ view }) => [foldCase(view.base), view]))
+  const isLonger = ({ candidate: { form }, view }: Arrival) => {
+    const signs = new Set((form?.name ?? []).flatMap(part => (isLiteral(part) ? part.texts.flatMap(text => [...text].filter(isSeparator)) : [])))
+    const base = foldCase(view.base)
+    const shorter = base.split('').flatMap((sign, at) => (signs.has(sign) ? right.get(base.slice(0, at)) ?? [] : []))
+    return shorter.some(one => stateAdded(view, one) === null)
+  }
+  return arrivals.map(one => (seemsRight(one) && isLonger(one) ? { ...one, longer: true as const } : one))
+}
 
 /** Whether a name tells every value that is asked for: one that leaves some out is not surely a later state of one that does not. */
 function tellsAll({ candidate: { form, captures } }: Arrival): boolean {
