@@ -31,7 +31,7 @@ const PLANS: Rules = {
 }
 const [PLAN, SHEET] = ['Darwish/Darwish_Maths_LP2_Angles.docx', 'Darwish/Darwish_Maths_LP2_Angles_worksheet.docx']
 
-test.each([[[PLAN, SHEET]], [[SHEET, PLAN]]])('a right name that goes on behind the rule\'s own sign counts for no shorter one: %j', async (names) => {
+test.each([[[PLAN, SHEET]], [[SHEET, PLAN]]])('a right name that goes on behind the rule\'s own sign is no newer one: %j', async (names) => {
   const told = await toldOf(PLANS, ...names)
   expect(told.get(PLAN)?.at).toBe('plan s4 2')
   expect(told.get(SHEET)?.at).toBe('superseded')
