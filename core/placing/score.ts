@@ -10,6 +10,7 @@ import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
 import { freeField, isFree } from '../names/fields/index'
 import { matchFolder } from '../names/levels'
+import { isKindWord } from '../names/kind-words'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import { WEEK_KEYS } from '../names/months'
@@ -188,7 +189,8 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const ofLevel = best.formatFits && liesAtOwnLevel(view, requirement) ? SHARE.wordsHinted : 0
   best.requirement = Math.max(ofLevel * WORTH.words, weighBeside(best, view, share))
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
-  const nearest = best.holder > 0 || share > 0 || best.folderFits ? nearestOf(view, requirement, forms.slice(0, 12)) : null
+  const isWorth = best.holder > 0 || share > 0 || best.folderFits
+  const nearest = isWorth ? nearestOf(view, requirement, forms.slice(0, MOST_FORMS)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
   const valuesTold = [choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), weekTold(best, nearest, view)]
@@ -201,15 +203,29 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     best.leavesWords = told < SHARE.wordsNear && leavesAll(nearest, view.base)
     best.byHolder = best.leavesWords && !saysItself(nearest, view.base)
   }
-  // as one that fits is where format or folder speak against it
-  else if (isSpeltOtherwise(nearest)) best.nameFit = 'open'
-  else if (extensionAsked(view, requirement) && share > 0) best.requirement += WORTH.extension
+  else takeLess(best, nearest, view, share)
 }
 
-/** Whether a name tells all that a rule with free text asks for, a number or day among it, and only writes it otherwise: 1 for 01. */
-function isSpeltOtherwise(nearest: Nearest | null): boolean {
-  const { form: { name = null } = {}, differences = [] } = nearest ?? {}
-  return isOpenText(name) && tellsValue(nearest) && differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one))
+const MOST_FORMS = 12
+
+/** What a name says a little of a piece by, where it is not nearly the asked one. */
+function takeLess(best: Candidate, nearest: Nearest | null, view: FileView, share: number): void {
+  // as one that fits is where format or folder speak against it
+  if (isSpeltOtherwise(nearest) && isOpenText(nearest.form.name)) best.nameFit = 'open'
+  else if (extensionAsked(view, best.unit.requirement) && share > 0) best.requirement += WORTH.extension
+}
+
+/** Whether a name tells all that a rule asks for, a number or day among it, and only writes it otherwise: 1 for 01. */
+function isSpeltOtherwise(nearest: Nearest | null): nearest is Nearest {
+  return nearest !== null && tellsValue(nearest) && nearest.differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one))
+}
+/** Whether only zeros of the holder's number are missing in a name that tells a word or choice of the rule's besides: it is no other number. */
+function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, base: string): boolean {
+  const isInPlace = nearest.differences.every(one => one.kind !== 'order')
+  if (!isInPlace || !nearest.differences.some(isSameFigure) || !isSpeltOtherwise(nearest)) return false
+  const { form, captures } = nearest
+  const isChoice = (part: NamePart) => ownOf(requirement.fields, part.part)?.type === 'choice' && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? '')
+  return saysOne(ownWordsIn(form.name ?? []), base) || (form.name ?? []).some(isChoice)
 }
 /** Whether a number of the holder's is written with other zeros. */
 const isSameFigure = ({ actual, expected }: Difference): boolean =>
@@ -229,7 +245,7 @@ function weighBeside(best: Candidate, view: FileView, share: number): number {
   const { opening = '', props: { title } } = view.file.reading
   const { letter = '' } = view.file
   if (share > 0 || (opening === '' && letter === '' && typeof title !== 'string')) return 0
-  if (givenNameOf(view) === null && !saysNothingElse(best.unit, view.base, '')) return 0
+  if (givenNameOf(view) === null && !saysNothingElse(best.unit, view.base)) return 0
   const text = typeof title === 'string' ? `${title} ${opening}` : opening
   for (const [where, told] of [['text', text], ['message', letter]] as const) {
     const tokens = wholeTokensOf(told)
@@ -254,6 +270,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed && isMeant(part) ? actual : ''))
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
+  if (isWithoutZeros(best, nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   // the rule's own word is nobody's name, and somebody's family name is not another's first one
   const isOwn = (word: string) => ownWords(best.unit.requirement).some(words => words.includes(looseKey(word)))
@@ -454,7 +471,7 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
   const tells = sign.length > 1 || (joined && best.holder >= NAMED.given && !calledBy(best.unit).has(sign))
   // in the very folder the word and number that the rule writes are enough, "Methods (ch3)", but for what says it is none: test_ex1
   const isOwn = joined && sign.length > 1 && isAtHome(best) && !tokensOf(view.base).some(isEarlierWord)
-  return tells && (isOwn || saysNothingElse(best.unit, view.base, sign)) ? SHARE.wordsNear : 0
+  return tells && (isOwn || saysNothingElse(best.unit, view.base, token => token === sign)) ? SHARE.wordsNear : 0
 }
 
 const FROM_TO = /\d.*[-–].*\d/
@@ -476,24 +493,32 @@ function weekTold(best: Candidate, nearest: Nearest | null, { base }: FileView):
   // its first and last day say it as well: 14-20 Sept
   const isDays = ({ part, actual }: Difference) => FROM_TO.test(actual) && weeks.some(one => one.part === part)
   const days = isAlone ? nearest?.differences.find(isDays)?.actual : undefined
-  if (days !== undefined && saysNothingElse(best.unit, base.replace(days, ' '), '')) return SHARE.wordsNear
+  // a report of these days, in the very folder
+  const isSign = (token: string) => isAtHome(best) && isKindWord(token)
+  if (days !== undefined && saysNothingElse(best.unit, base.replace(days, ' '), isSign)) return SHARE.wordsNear
   const tokens = tokensOf(base)
   // v44 is vecka 44: so many versions there are of nothing
-  const sign = tokens.find((token, at) => (WEEK_KEYS.has(token) || token === 'v') && /^\d{1,2}$/.test(tokens[at + 1] ?? '')
+  const sign = tokens.find((token, at) => (isOfWeek(token) || token === 'v') && /^\d{1,2}$/.test(tokens[at + 1] ?? '')
     && (token !== 'v' || Number(tokens[at + 1]) >= LEAST_WEEK))
   const tells = sign !== undefined && (isHome || (isAlone && sign !== 'v'))
-  return tells && saysNothingElse(best.unit, base, sign) ? SHARE.wordsNear : 0
+  return tells && saysNothingElse(best.unit, base, token => token === sign) ? SHARE.wordsNear : 0
 }
 
-/** Whether all words of a name are the rule's own or its holder's, or only tell its state. */
-function saysNothingElse(unit: Unit, base: string, sign: string): boolean {
+/** Whether a word is one for weeks, or begins with one: Wochenbericht. */
+const isOfWeek = (token: string): boolean => WEEK_KEYS.has(token)
+  || [...WEEK_KEYS].some(key => key.length >= LEAST_WEEK_WORD && token.startsWith(key))
+const LEAST_WEEK_WORD = 4
+
+/** Whether all words of a name are the rule's own or its holder's, only tell its state, or are known otherwise. */
+function saysNothingElse(unit: Unit, base: string, isKnown: (token: string) => boolean = () => false): boolean {
   const called = calledBy(unit)
-  const known = new Set([...wordsOfRule(unit.requirement), ...unit.people.flatMap(({ id, group }) => [id, group]).flatMap(tokensOf), sign])
+  const known = new Set([...wordsOfRule(unit.requirement), ...unit.people.flatMap(({ id, group }) => [id, group]).flatMap(tokensOf)])
   const isInitial = (token: string) => token.length === 1 && [...called].some(word => word.startsWith(token))
   // 4a is a part of piece 4
   const parts = base.match(/(?<=\d)[a-f](?![\p{L}\p{N}])/giu) ?? []
   if (parts.length === 1) known.add(looseKey(parts[0] ?? ''))
-  return tokensOf(base).every(token => /^\d+$/.test(token) || known.has(token) || called.has(token) || isLaterWord(token) || isInitial(token))
+  const isOwn = (token: string) => known.has(token) || called.has(token) || isKnown(token)
+  return tokensOf(base).every(token => /^\d+$/.test(token) || isOwn(token) || isLaterWord(token) || isInitial(token))
 }
 
 /**

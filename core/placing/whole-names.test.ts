@@ -53,3 +53,37 @@ test('who is named behind "by" is named without it', async () => {
   const path = 'Blanco/Observation by Ms Keller.pdf'
   expect((await toldOf(PLANS, path)).get(path)).toMatchObject({ at: 'obs s1', right: 'Blanco/Blanco_Biology_Obs_Ms Keller.pdf' })
 })
+
+test('a number in its own place, of which only the zeros are missing, says whose it is beside a word of the rule\'s', async () => {
+  const images: Rules = {
+    list: 'id,family\n07,Stern\n08,Sommer\n18,Steiner',
+    requirements: [{
+      id: 'img', title: 'Image', name: '{id}_{category}_{n}_{title}', formats: [{ id: 'jpg' }], count: { from: 1, to: 6 },
+      fields: {
+        category: { type: 'choice', values: ['nature', 'street'] }, n: { type: 'number', digits: 1, from: 1, to: 2 }, title: { type: 'text' },
+      },
+    }],
+  }
+  expect(await roundOf(images, '8 nature 1 Moss.jpg')).toEqual({ '8 nature 1 Moss.jpg': 'img 08' })
+  // what may be a day, or has no word of the rule's, is nobody's
+  expect(await roundOf(images, '8 10 Moss.jpg')).toEqual({ '8 10 Moss.jpg': 'unplaced' })
+})
+
+test.each([
+  ['Weiss/Wochenbericht 41.pdf', 'log 1', 'KW41'], ['Weiss/Bericht 19.10.-23.10..pdf', 'log 1', 'KW43'],
+  ['Weiss/Wochenbericht 47.pdf', 'log 1', 'KW{week}'],
+])('a week is told in the very folder by a word that begins with one for weeks, or as the days of a report: %s', async (path, at, week) => {
+  const logs: Rules = {
+    list: 'id,family\n1,Weiss\n2,Klein',
+    requirements: [
+      {
+        id: 'log', title: 'Weekly log', name: 'KW{week}_{family}', formats: [{ id: 'pdf' }], folder: '{family}', count: { from: 4, to: 4 },
+        fields: { week: { type: 'week', form: 'ww', from: '2026-W41', to: '2026-W44' } },
+      },
+      { id: 'abs', title: 'Absence note', name: 'Absence_{family}', formats: [{ id: 'pdf' }], folder: '{family}/absence' },
+    ],
+  }
+  const told = (await toldOf(logs, path)).get(path)
+  expect(told?.at).toContain(at)
+  expect(told?.right).toBe(`Weiss/${week}_Weiss.pdf`)
+})

@@ -19,6 +19,7 @@ const FIELDS: Record<string, FieldRule> = {
   term: { type: 'choice', values: ['2026-Q2', '2026-Q3'], meanings: {} }, other: { type: 'choice', values: ['Q1', 'Q2', 'Q3', 'Q4'], meanings: {} },
   joined: { type: 'choice', values: ['2026Q1', '2026Q2', '2026Q3'], meanings: {} },
   half: { type: 'choice', values: ['WS2026', 'SS2026'], meanings: {} }, norm: { type: 'choice', values: ['ISO9001', 'ISO14001'], meanings: {} },
+  ratio: { type: 'choice', values: ['1-1', '1-5', '1-10'], meanings: {} },
   rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: 1, from: 1, to: 9 },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
@@ -326,4 +327,12 @@ test.each([
   ['{family}_{term}', 'Marsh Q3', { term: '2026-Q3' }], ['{family}_{joined}', 'Marsh 2026', {}], ['{family}_{joined}', 'Marsh Q4', {}],
 ])('the year or word that all choices have stands anywhere beside the rest, or nowhere: for %s %s is %o', (template, name, captures) => {
   expect(told(template, name)[0]).toEqual(captures)
+})
+
+test.each([
+  ['Marsh_1to10', { ratio: '1-10' }], ['Marsh_1zu1', { ratio: '1-1' }], ['Marsh 1:5', { ratio: '1-5' }], ['Marsh_M 1 to 5', { ratio: '1-5' }],
+  // another scale
+  ['Marsh_10to1', {}], ['Marsh_5-1', {}],
+])('a scale is written with another sign or a word: %s', (name, captures) => {
+  expect(told('{family}_{ratio}', name)[0]).toEqual(captures)
 })

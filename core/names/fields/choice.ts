@@ -48,7 +48,7 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const ways = waysOf(actual)
   const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
-  const unsigned = values.filter(one => looseKey(one) === looseKey(actual) || (actual.length === 1 && looseKey(one) === looseKey(actual + actual)))
+  const unsigned = values.filter(one => looseKey(one) === looseKey(actual) || (/^\p{L}$/u.test(actual) && looseKey(one) === looseKey(actual + actual)))
   if (unsigned.length === 1) return unsigned[0]
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)
@@ -264,15 +264,20 @@ function* otherwiseParted(name: string, { values }: ChoiceRule): Generator<[star
   for (const value of values) {
     const pieces = piecesOf(value)
     if (pieces.length < 2 || pieces.some(piece => !/^[\p{L}\p{M}\p{N}]+$/u.test(piece))) continue
-    for (const order of pieces.length === 2 ? [pieces, [...pieces].reverse()] : [pieces]) {
+    for (const order of mayTurn(pieces) ? [pieces, [...pieces].reverse()] : [pieces]) {
       for (const { 0: all, index } of name.matchAll(partedExpression(order.join(' ')))) {
         if (isWord(name, index, index + all.length)) yield [index, index + all.length]
       }
     }
   }
 }
-const partedExpression = keeping(1000, pieces => new RegExp(pieces.replaceAll(' ', '[\\s._:,/-]{1,2}'), 'giu'))
-const PARTS = /[\s._:,/-]+/
+/** Between figures a word does as well: scales are written 1 to 10, 1zu10 (common practice, no source). */
+const BETWEEN_FIGURES = '(?:[\\s._:,/-]{1,2}|[ _]?(?:to|zu|à|op)[ _]?)'
+const partedExpression = keeping(1000, pieces => new RegExp(pieces.split(/(?<=\d) (?=\d)/).map(piece => piece.replaceAll(' ', '[\\s._:,/-]{1,2}'))
+  .join(BETWEEN_FIGURES), 'giu'))
+/** Whether two pieces may stand in either order: 10:1 is another scale than 1:10. */
+const mayTurn = (pieces: readonly string[]): boolean => pieces.length === 2 && !pieces.every(piece => /^\d{1,3}$/.test(piece))
+const PARTS = /(?<=\d)[ _]?(?:to|zu|à|op)[ _]?(?=\d)|[\s._:,/-]+/i
 /** Pieces of a value: what other signs part, and a long number beside letters. */
 const piecesOf: (value: string) => readonly string[] = keeping(2000, value => value.split(PARTS)
   .flatMap(piece => piece.split(/(?<=^\d{4})(?=\p{L})|(?<=^\p{L}{1,9})(?=\d{3,9}$)/u)).filter(Boolean))
@@ -299,7 +304,7 @@ const BARE = new WeakMap<readonly string[], Bare | null>()
 /** A value of two pieces as the same in any order, with one sign between them: Q3 2026 is 2026-Q3. Those of more keep theirs. */
 function inAnyOrder(value: string): string {
   const pieces = piecesOf(foldCase(value))
-  return (pieces.length === 2 ? [...pieces].sort(byCodeUnit) : pieces).join('-')
+  return (mayTurn(pieces) ? [...pieces].sort(byCodeUnit) : pieces).join('-')
 }
 
 /** Where a word begins with what a choice stands for: Schallschutz in Schallschutzgutachten. */
