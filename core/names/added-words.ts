@@ -10,7 +10,7 @@ export const ADDED_WORDS: Record<string, StateWords> = {
     later: [
       'final', 'finished', 'new', 'newest', 'altered', 'amended', 'changed', 'corrected', 'correction', 'revised', 'rev', 'edited', 'updated',
       'update', 'fixed', 'repaired', 'signed', 'compressed', 'latest', 'last', 'real', 'done', 'ok', 'good', 'submit', 'submission', 'version',
-      'fix', 'hotfix', 'bugfix',
+      'fix', 'hotfix', 'bugfix', 'rescan', 'rescanned', 'resubmission', 'resubmitted', 'reupload',
     ],
     earlier: ['old', 'older', 'draft', 'backup', 'test', 'rough', 'wip', 'unfinished', 'preliminary'],
   },

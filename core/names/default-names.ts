@@ -109,6 +109,10 @@ export const DEFAULT_FORMS: readonly { what: DefaultName, pattern: RegExp, examp
   { what: 'recording', pattern: /^(?:vn|r|dm|ste|rec|zoom)[_-]?\d{3,8}(?:[_-]\d{3,6})?$/i, examples: ['VN_20261016_1430', 'STE-000', 'REC_0012'] },
   { what: 'film', pattern: /^trim[._-][0-9a-f-]{8,36}$/i, examples: ['trim.3F2504E0-4F89-41D3-9A0C-0305E82C3301'] },
   { what: 'camera', pattern: /^\d{3}[_-]\d{4}$/, examples: ['100_0042', '101-0815'] },
+  {
+    what: 'film', pattern: /^(?:c\d{4}|mah\d{5}|[a-h]\d{3}_?c\d{3}(?:_\w{4,12})?)$/i,
+    examples: ['C0001', 'MAH00012', 'A001_C003_1016AB'],
+  },
   { what: 'camera', pattern: /^\d{8}[_-]\d{6,9}(?:[_~(-]?\d{1,3}\)?)?$/, examples: ['20261016_143000', '20261016-143000123', '20261016_143000~2'] },
   {
     what: 'date',

@@ -52,7 +52,7 @@ const KINDS: readonly string[] = [
   'notebook diary tagebuch logbuch logbook journal carnet diario dagboek dziennik',
   'measurements sizes maße mensurations medidas misure maten wymiary',
   'registration anmeldung inscription inscripción iscrizione inscrição inschrijving rejestracja',
-  'cover titelseite titelbild umschlag couverture portada copertina capa omslag okładka omslagsbild forside',
+  'cover front frontispiece titelseite titelbild titelblatt deckblatt umschlag couverture portada copertina capa omslag okładka omslagsbild forside',
   'recipe rezept recette receta ricetta receita recept przepis',
   'minutes protokoll acta verbale notulen protokół',
   'evaluation assessment bewertung beurteilung évaluation evaluación valutazione avaliação beoordeling ocena vurdering',

@@ -28,9 +28,11 @@ export function standSigns(parts: readonly NamePart[], alignment: Alignment, tex
     const next = asked[at + 1]
     const index = parts.indexOf(sign)
     const [span, number] = [alignment.spans[index], next && alignment.spans[parts.indexOf(next)]]
-    if (!isLiteral(sign) || !span || span.end > span.start || next?.kind !== 'free' || !number || number.end === number.start) continue
+    if (!isLiteral(sign) || !span || !isBare(text, span) || next?.kind !== 'free' || !number || number.end === number.start) continue
     const own = foldPlain(lettersBefore(sign))
     const start = number.start - own.length
+    // a sign between others does not stand for a word that it goes with
+    if (span.end > span.start && own !== foldPlain(trimSeparators(span.text))) continue
     if (own === '' || start < 0 || foldPlain(text.slice(start, number.start)) !== own || !isWordEdge(text, start)) continue
     if (!alignment.extras.some(({ range: [from, to] }) => from <= start && to >= number.start)) continue
     cutOut(alignment, [start, number.start])

@@ -227,8 +227,10 @@ export function isNoValue(text: string, value: string): boolean {
 }
 
 /** Whether letters with figures straight behind them say what is counted, where somebody's name is asked for: exp1 names nobody. */
-export const isLabel = (asked: string, text: string, end: number): boolean =>
-  OF_NAME.has(asked) && /\p{L}/u.test(text[end - 1] ?? '') && /\d/.test(text[end] ?? '')
+export const isLabel = (asked: string, text: string, end: number): boolean => OF_NAME.has(asked)
+  && ((/\p{L}/u.test(text[end - 1] ?? '') && /\d/.test(text[end] ?? '')) || (SIGN.test(text.slice(0, end)) && /^[°º.] ?\d/.test(text.slice(end))))
+/** What is written before a number, with a sign behind it: n° 2, No. 3. */
+const SIGN = /(?:^|[^\p{L}])(?:n|nr|no|num)$/iu
 
 /** Whether a word is another one for a kind of work that the rule's own words say: Szene for scene. */
 function saysKindOf(parts: readonly NamePart[], word: string): boolean {

@@ -15,6 +15,7 @@ import { tokensOf } from '../names/tokens'
 import { wordsOfRule } from './piece-number'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
+import { OF_NAME } from '../names/unlike'
 import { heedEachOther, isOutOfPlace } from './heed'
 import { extensionAsked, fitName, isOfFamily, scoreUnit } from './score'
 import { formsOf } from '../brief/forms'
@@ -59,10 +60,15 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
   const columns = columnsOf(view, index, spoken)
+  // where a rule asks for names, that of another one outweighs what else the list has of somebody who is not named
+  const namesSomebody = [...spoken].some(([key, { strength, evidence }]) => key.startsWith('p:') && strength >= NAMED.family
+    && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/\d/.test(one.said)))
+  const namesAnother = ({ requirement }: Unit, holder: Spoken) => namesSomebody && holder.strength === 0 && asksForNames(requirement)
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders, ...columns.keys()])
   const weighed = [...chosen].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
-    return unit ? [{ unit, holder: withColumn(withNumber(holderOf(unit, spoken, index), unit, numbered, view.base), columns.get(unitIndex)) }] : []
+    const holder = unit && withNumber(holderOf(unit, spoken, index), unit, numbered, view.base)
+    return unit && holder ? [{ unit, holder: namesAnother(unit, holder) ? holder : withColumn(holder, columns.get(unitIndex)) }] : []
   })
   // a number says more of whose it is where a rule asks for no other: that is no reason to look less closely at the rest
   const closest = new Map<string, number>()
@@ -87,6 +93,9 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
 }
+
+const asksForNames = ({ names }: Requirement): boolean =>
+  names.some(({ parts }) => parts.some(part => part.kind === 'field' && OF_NAME.has(part.name)))
 
 /** A folder that one group's files alone belong in names that group, whatever it is called. */
 function addGroupOf(byFolder: UnitSet, index: EvidenceIndex, spoken: Map<string, Spoken>): void {

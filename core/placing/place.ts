@@ -354,15 +354,19 @@ const liesThere = ({ folderFits, unit }: Candidate): boolean => folderFits && (u
 function optionsFor(view: FileView, list: readonly Candidate[], arrivals: ReadonlyMap<number, readonly Arrival[]>): Option[] {
   const strongest = Math.max(0, ...list.map(one => one.holder))
   const inFolder = list.filter(liesThere)
+  const named = new Set(list.filter(one => one.holder >= NAMED.family).flatMap(one => one.unit.people.map(person => person.id)))
   // a folder that only one holder's files belong in names the holder as well as a name does
   const ofFolder = new Set(inFolder.map(one => one.unit.holder))
   if (strongest < NAMED.given && ofFolder.size !== 1) return []
   const holders = new Set(list.filter(one => one.holder >= strongest - BEHIND.person && one.unit.requirement.holder === 'person')
     .map(one => one.unit.holder))
   if (holders.size > 1 && ofFolder.size !== 1) return []
+  // whose name stands there is another one than whose folder it is
+  const isNamed = (one: Candidate) => one.unit.people.some(person => named.has(person.id))
+  if (named.size > 0 && inFolder.length > 0 && !inFolder.some(isNamed)) return []
   // what lies where its format is asked for is nothing else's, unless it says so
   const atHome = inFolder.some(one => one.formatFits && one.unit.owed)
-  const named = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
+  const loudest = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
   const said = list.some(saysPiece)
   // a number that is the whole name in the folder of numbered pieces is one of these, in whatever format
   const isOnlyNumber = /^\d+$/.test(stemOf(view)) && inFolder.some(isNumberedThere)
@@ -370,7 +374,7 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
     const { unit } = candidate
     if (isOnlyNumber && inFolder.includes(candidate) && !isNumberedThere(candidate)) return []
     // a word that speaks for one slot of somebody speaks for nobody else's
-    const own = named.has(holderKey(unit.requirement.holder, unit.holder)) || (ofFolder.size === 1
+    const own = loudest.has(holderKey(unit.requirement.holder, unit.holder)) || (ofFolder.size === 1
       ? ofFolder.has(unit.holder) || candidate.holder >= strongest - BEHIND.person
       : candidate.holder >= strongest - BEHIND.slot)
     // what may be left out is meant only where something says so

@@ -87,3 +87,46 @@ test.each([
   expect(told?.at).toContain(at)
   expect(told?.right).toBe(`Weiss/${week}_Weiss.pdf`)
 })
+
+const DESKS: Rules = {
+  list: 'id,given,family,desk\nr3,Mats,Berg,Culture\nr4,Nina,Berger,Culture\nr5,Oskar,Stein,Politics',
+  requirements: [{
+    id: 'art', title: 'Article', name: '{desk}_{family}_{slug}', formats: [{ id: 'docx' }], folder: '{desk}', count: { from: 1, to: 3 },
+    fields: { slug: { type: 'text' } },
+  }],
+}
+test.each([
+  // whose desk it is says less than whose name stands there, and that one is of another desk
+  ['Politics/Politics_Berg_Mayor.docx', 'unplaced'],
+  ['Politics/Politics_Stein_Mayor.docx', 'art r5'], ['Politics/Politics_Steinn_Mayor.docx', 'art r5'],
+])('another one\'s name outweighs what else the list has of somebody: %s is %s', async (path, at) => {
+  expect(await roundOf(DESKS, path)).toEqual({ [path]: at })
+})
+
+test('what a camera calls its clips is neither choice nor number', async () => {
+  const clips: Rules = {
+    list: 'id,name\nw03,Sato',
+    requirements: [{
+      id: 'raw', title: 'Raw clip', name: '{id}_cam{cam}_{n}', formats: [{ id: 'mp4' }], folder: '{id}/raw', count: { from: 2, to: 9 },
+      fields: { cam: { type: 'choice', values: ['A', 'B', 'C'] }, n: { type: 'number', digits: 3, from: 1, to: 99 } },
+    }],
+  }
+  expect((await toldOf(clips, 'w03/raw/C0001.mp4')).get('w03/raw/C0001.mp4')?.right).toBe('w03/raw/w03_cam{cam}_{n}.mp4')
+})
+
+test.each([
+  ['Q4_1111.pdf', 'Q "4" stands in another place; cand "1111" stands in another place.'],
+  ['1111 Q4 rescanned.pdf', '" rescanned" is a word too much: leave out what only tells its state.'],
+])('the letter before a number stands where that stands: %s', async (path, says) => {
+  const scripts: Rules = {
+    list: 'cand,surname\n1110,Byrne\n1111,Ames',
+    requirements: [
+      {
+        id: 'q', title: 'Question script', name: '{cand}_Q{q}', formats: [{ id: 'pdf' }], count: { from: 4, to: 4, by: 'q' },
+        fields: { q: { type: 'number', digits: 1, from: 1, to: 4 } },
+      },
+      { id: 'front', title: 'Front sheet', name: '{cand}_front', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  expect((await toldOf(scripts, path, '1111 Deckblatt.pdf')).get(path)?.says).toBe(says)
+})
