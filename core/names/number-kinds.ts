@@ -80,6 +80,9 @@ export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY):
 
 const NOBODY: ReadonlySet<string> = new Set()
 
+/** A word for versions by itself, as a field is called. */
+export const VERSION_WORD = new RegExp(`^(?:${VERSION_WORDS}|index|issue)$`, 'i')
+
 /** What a name must hold to tell a version at all: most names tell none, and need not be read for it. */
 export const MAY_TELL_VERSION = new RegExp(`(?:${VERSION_WORDS})${GAP}\\d`, 'i')
 

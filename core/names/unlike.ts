@@ -91,6 +91,8 @@ function trimValue(part: NamePart, alignment: Alignment, text: string, index: nu
     const [own, words] = side > 0 ? [asked, there] : [[...asked].reverse(), [...there].reverse()]
     const alike = words.findIndex(({ word }, at) => looseKey(word) !== looseKey(own[at]?.word ?? ''))
     const [last, first, end] = [words[alike - 1], words[alike], words.at(-1)]
+    // a letter or number instead of another one makes another value of it: Group B for Group C
+    if (words.length === own.length && alike === words.length - 1 && [first, own[alike]].every(one => SIGN_OF_SEVERAL.test(one?.word ?? ''))) return
     if (!last || !first || !end || words.slice(alike).some(({ word }) => isPieceOf(word, own.slice(alike).map(one => one.word)))) continue
     const [from, to] = side > 0 ? [span.start, last.end] : [last.start, span.end]
     alignment.spans[index] = { ...span, start: from, end: to, edits: [{ range: [from, to], expected: span.text }] }
@@ -98,6 +100,9 @@ function trimValue(part: NamePart, alignment: Alignment, text: string, index: nu
     return
   }
 }
+
+/** What tells several of one kind apart. */
+const SIGN_OF_SEVERAL = /^(?:\p{L}|\d{1,3})$/u
 
 /** Whether a word is one of some, begun, with a slip, or with more behind it. */
 function isPieceOf(word: string, words: readonly string[]): boolean {
@@ -133,8 +138,12 @@ function mayStand(parts: readonly NamePart[], alignment: Alignment, text: string
   const there = text.slice(...withinSeparators(text, [span.start, span.end]))
   return part.part === 'literal'
     ? isInstead(there, span.text) && !isValueOf(parts, alignment, there)
-    : !isLabel(part.part, text, end) && !isNoValue(there, span.text)
+    : !isLabel(part.part, text, end) && !isNoValue(there, span.text) && !isOtherInitial(part.part, there, span.text)
 }
+
+/** Whether a letter by itself begins no value that is no name: of "Buhl K thesis" K is no degree. */
+const isOtherInitial = (part: string, there: string, value: string): boolean =>
+  !OF_NAME.has(part) && /^\p{L}$/u.test(there) && /\p{L}{2}/u.test(value) && !tokensOf(value).some(word => word.startsWith(looseKey(there)))
 
 /** Whether what stands for a value of one letter is neither that nor another one by itself: of "R2" there is none for B. */
 function isOtherLetter(part: NamePart, { start, end, text: asked }: Span, text: string): boolean {

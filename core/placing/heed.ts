@@ -20,6 +20,7 @@ import { ownWords, wordsSaid } from './words-said'
  */
 export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
   levelNamesakes(list)
+  heedIds(list)
   heedWords(list)
   heedTwins(view, list)
   heedValues(view, list)
@@ -50,6 +51,23 @@ function levelNamesakes(list: readonly Candidate[]): void {
     }
   }
 }
+
+/** Where one's id stands whole in a name, whatever else speaks for another one is no more: whose it is, a person decides. */
+function heedIds(list: readonly Candidate[]): void {
+  const meant = list.filter(saysId)
+  for (const one of meant.length > 0 ? list : []) {
+    if (saysId(one) || one.nameFit === 'exact' || one.nameFit === 'lenient') continue
+    const rival = meant.find(({ unit }) => unit.requirement === one.unit.requirement && unit.owed)
+    if (rival) one.total = Math.min(one.total, rival.total)
+  }
+}
+
+/** Whether the id of its holder stands whole in a name: so long that it is nothing else. */
+export function saysId({ evidence, unit }: Candidate): boolean {
+  return unit.people.some(({ id }) => LONG_ID.test(id)
+    && evidence.some(one => one.kind === 'named' && one.where === 'name' && looseKey(one.said) === looseKey(id)))
+}
+const LONG_ID = /^(?=.*\d).{4,}$/
 
 /**
  * Of two pieces of somebody's of which a name says as much, one in whose format it is and one in whose folder it lies, it is the first: a

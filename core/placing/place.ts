@@ -14,6 +14,7 @@ import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
 import { wordsOfRule } from './piece-number'
 import { extensionAsked, isOfFamily, scoreUnit } from './score'
+import { saysId } from './heed'
 import type { Arrival, Filled } from './slots'
 import { areStates, countBesides, fillUnit, holdBack, markLonger, misnumbered, versionOf, volumesOf } from './slots'
 import { holderKey } from './called'
@@ -361,9 +362,11 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   const holders = new Set(list.filter(one => one.holder >= strongest - BEHIND.person && one.unit.requirement.holder === 'person')
     .map(one => one.unit.holder))
   if (holders.size > 1 && ofFolder.size !== 1) return []
-  // whose name stands there is another one than whose folder it is
+  // whose name or id stands there is another one than whose folder it is, or than who is named besides
   const isNamed = (one: Candidate) => one.unit.people.some(person => named.has(person.id))
   if (named.size > 0 && inFolder.length > 0 && !inFolder.some(isNamed)) return []
+  const byId = new Set(list.filter(saysId).map(one => one.unit.holder))
+  if (byId.size > 0 && ((inFolder.length > 0 && !inFolder.some(saysId)) || [...holders].some(holder => !byId.has(holder)))) return []
   // what lies where its format is asked for is nothing else's, unless it says so
   const atHome = inFolder.some(one => one.formatFits && one.unit.owed)
   const loudest = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))

@@ -2,7 +2,8 @@ import type { Captures } from '../names/parts'
 import { isAnyText, isLiteral } from '../names/parts'
 import { isSeparator } from '../names/strictness'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
-import { MAY_TELL_VERSION, tellNumbers } from '../names/number-kinds'
+import type { FieldRule } from '../names/fields/index'
+import { MAY_TELL_VERSION, VERSION_WORD, tellNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
 import { LIKE } from '../names/spans'
 import { likeness } from '../text/distance'
@@ -480,8 +481,8 @@ function areVersions(a: FileView, b: FileView): boolean {
 /** The number of a file's version as its name tells it; -1 where it tells none. */
 export function versionOf({ requirement }: Unit, { candidate }: Pick<Arrival, 'candidate'>): number {
   for (const field of versionFields(requirement)) {
-    const value = ownOf(candidate.captures, field)
-    if (value !== undefined) return Number(value)
+    const [value, rule] = [ownOf(candidate.captures, field), ownOf(requirement.fields, field)]
+    if (value !== undefined) return rule?.type === 'choice' ? rule.values.indexOf(value) : Number(value)
   }
   return -1
 }
@@ -492,7 +493,11 @@ const VERSIONS = new WeakMap<Requirement, string[]>()
 function versionFields(requirement: Requirement): string[] {
   const kept = VERSIONS.get(requirement)
   if (kept) return kept
-  const fields = Object.entries(requirement.fields).flatMap(([field, rule]) => (isFree(rule) && freeField(rule).version ? [field] : []))
+  const { by, to } = requirement.count
+  // of revisions A, B and C where one is asked for the last one is the newest
+  const isRevision = (field: string, { type }: FieldRule) => type === 'choice' && (by !== null || to === 1) && VERSION_WORD.test(field)
+  const fields = Object.entries(requirement.fields)
+    .flatMap(([field, rule]) => (isFree(rule) && (freeField(rule).version || isRevision(field, rule)) ? [field] : []))
   VERSIONS.set(requirement, fields)
   return fields
 }

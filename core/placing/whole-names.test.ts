@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest'
+import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
 import { roundOf, toldOf } from '../../tests/small-rounds'
 
@@ -129,4 +129,46 @@ test.each([
     ],
   }
   expect((await toldOf(scripts, path, '1111 Deckblatt.pdf')).get(path)?.says).toBe(says)
+})
+
+describe('which of two revisions counts', () => {
+  const step = (count: object, values = ['A', 'B', 'C']): Rules => ({
+    list: 'id,supplier\nP-1001,Norda\nP-1002,Norda',
+    requirements: [{
+      id: 'step', title: 'Exchange model', name: '{id}_rev{rev}', formats: [{ id: 'step' }], folder: '{id}', count,
+      fields: { rev: { type: 'choice', values } },
+    }],
+  })
+  const [OLD, NEW] = ['P-1001/P-1001_revA.step', 'P-1001/P-1001_revB.step']
+  test('is told by the order of the choices, whichever came later', async () => {
+    expect(await roundOf(step({ from: 1, to: 1 }), NEW, OLD)).toEqual({ [NEW]: 'step P-1001', [OLD]: 'superseded' })
+    expect(await roundOf(step({ from: 1, to: 1 }), OLD, NEW)).toEqual({ [NEW]: 'step P-1001', [OLD]: 'superseded' })
+  })
+  test('is no question where both are asked for', async () => {
+    expect(await roundOf(step({ from: 2, to: 2 }), NEW, OLD)).toEqual({ [NEW]: 'step P-1001', [OLD]: 'step P-1001' })
+  })
+})
+
+describe('another one\'s id', () => {
+  const theses: Rules = {
+    list: 'id,family,degree\n20231101,Abara,BSc\n20231102,Abara,MSc\n20221216,Buhl,BSc',
+    requirements: [{ id: 'th', title: 'Thesis', name: '{id}_{family}_{degree}_thesis', formats: [{ id: 'pdf' }], folder: '{degree}' }],
+  }
+  test.each([
+    ['MSc/20231101_Abara_MSc_thesis.pdf', 'unplaced'], ['BSc/20231101_Buhl_BSc_thesis.pdf', 'unplaced'],
+    ['MSc/20231120_Abara_MSc_thesis.pdf', 'th 20231102'], ['BSc/20221216_Buhl_thesis.pdf', 'th 20221216'],
+  ])('leaves it to a person whose a file is: %s is %s', async (path, at) => expect(await roundOf(theses, path)).toEqual({ [path]: at }))
+  test('an initial is no degree', async () => {
+    const path = 'BSc/Buhl K thesis.pdf'
+    expect((await toldOf(theses, path)).get(path)?.says).toContain('degree "BSc" is not there; "K" is too much')
+  })
+})
+
+test('another letter behind the same word is another group', async () => {
+  const path = 'Group C/Group B_Fuchs_talk.pdf'
+  const talks: Rules = {
+    list: 'id,family,group\n1,Fuchs,Group C\n2,Dietz,Group B',
+    requirements: [{ id: 'talk', title: 'Talk', name: '{group}_{family}_talk', formats: [{ id: 'pdf' }], folder: '{group}' }],
+  }
+  expect((await toldOf(talks, path)).get(path)).toMatchObject({ at: 'talk 1', says: 'Group "Group B" is somebody else\'s, not "Group C".' })
 })

@@ -73,6 +73,10 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   return near.length === 1 ? near[0] : meantBy(actual, rule)
 }
 
+/** Whether a choice is long enough to be told by a longer word that begins with it: free by freestyle. */
+const isLongFor = (choice: string, word: string): boolean => choice.length > LEAST_MEANT + 1
+  || (choice.length > LEAST_MEANT && word.length > choice.length + LEAST_MEANT + 1 && !word.includes(' '))
+
 /** The one choice whose meaning, or a longer form of which, begins as a word does; else the one whose meaning ends with it. */
 function meantBy(actual: string, { values, meanings }: ChoiceRule): string | undefined {
   const word = plain(actual).replace(/[\s._-]+/g, ' ')
@@ -81,7 +85,7 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
   if (word.length < LEAST_MEANT || !/^\p{L}+(?: \p{L}+)*$/u.test(word)) return undefined
   const isCode = (one: string) => one !== '' && one.length <= MOST_CODE && areCodes(values, one) && word.length > one.length + 1
   const meant = values.filter(value => [value, ownOf(meanings, value) ?? ''].map(plain)
-    .some(one => one.startsWith(word) || ((one.length > LEAST_MEANT + 1 || isCode(one)) && word.startsWith(one))))
+    .some(one => one.startsWith(word) || ((isLongFor(one, word) || isCode(one)) && word.startsWith(one))))
   // the last word of a compound says what it is: Funk for Sprechfunk
   const isEndOf = (value: string) => plain(ownOf(meanings, value) ?? '').endsWith(word) || isEnd(plain(value), word)
   const ends = meant.length > 0 ? meant : values.filter(isEndOf)
