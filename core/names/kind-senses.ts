@@ -88,6 +88,8 @@ const KINDS: readonly string[] = [
   'calculation calculations berechnung berechnungen calcul cálculo calcolo berekening obliczenia beregning',
   'inventory inventar inventarliste inventaire inventario inventário inventaris inwentarz',
   'manual instructions anleitung handbuch bedienungsanleitung manuel manuale handleiding instrukcja vejledning',
+  'prices price pricelist preise preisliste prix precios prezzi preços prijzen ceny priser cennik',
+  'bond guarantee bürgschaft caution garantía aval fianza garanzia fideiussione garantie borgstelling poręczenie garanti',
   'receipt quittung kassenbon beleg reçu recibo ricevuta kwitantie paragon kvittering kvitto',
   'payslip lohnabrechnung gehaltsabrechnung lohnzettel nómina loonstrook',
   'invitation einladung invitación invito convite uitnodiging zaproszenie indbydelse inbjudan',
