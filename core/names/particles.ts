@@ -39,3 +39,15 @@ export function shortParticles(family: string): string[] {
   const particles = words.slice(0, words.findIndex(word => !PARTICLES.has(word)))
   return particles.length > 1 ? [particles.map(word => word.slice(0, 1)).join('')] : []
 }
+
+/** What stands behind a family name and is none of it: two words of a name at least stand before it (common practice, no source). */
+const SUFFIX = /(?<=\S\s+\S+),?\s+(?<suffix>(?:jr|sr|jun|sen|ph\.?d|m\.?d|esq)\.?|junior|senior|júnior|i{2,3}|iv)$/iu
+
+/**
+ * What a name ends with that tells it from a father's or a doctor's; empty where it ends with nothing of the kind.
+ *
+ * @example
+ * suffixOf('Karl Weiss Jr.') //=> 'Jr.'
+ */
+export const suffixOf = (name: string): string => (name.length > LONGEST_NAME ? '' : SUFFIX.exec(name.trim())?.groups?.suffix ?? '')
+const LONGEST_NAME = 200

@@ -2,7 +2,7 @@ import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { GROUP_WORDS } from '../names/group-words'
 import { MONTH_WORDS, WEEKDAY_WORDS } from '../names/months'
-import { PARTICLES } from '../names/particles'
+import { PARTICLES, suffixOf } from '../names/particles'
 import { petNamesOf } from '../names/pet-names'
 import { beginningsOf, commonHead, commonTail, withoutZeros } from '../names/tokens'
 import { isTradeWord } from '../names/trade-words'
@@ -135,6 +135,7 @@ function addPerson(person: Person, add: Add): void {
     add(`${[...given][0] ?? ''} ${family}`, holder, NAMED.initialAndFamily, name)
     add(family, holder, NAMED.family, family, 'family')
     add(given, holder, NAMED.given, given, 'given')
+    addSuffix(person, add)
     // of a double or particled family name people often write the last word alone
     for (const word of family.split(/[\s-]/)) {
       if (word !== family && word.length > 2 && !PARTICLES.has(word.toLowerCase())) add(word, holder, NAMED.lastOfFamily, word, 'family')
@@ -151,6 +152,12 @@ function addPerson(person: Person, add: Add): void {
   if (!given && !family) addLoneName(name, holder, add)
   const local = email.split('@')[0] ?? ''
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
+}
+
+/** The family name with what stands behind it: Weiss Jr. */
+function addSuffix({ id, family, name }: Person, add: Add): void {
+  const suffix = suffixOf(name)
+  if (suffix !== '' && !family.endsWith(suffix)) add(`${family} ${suffix}`, holderKey('person', id), NAMED.initialAndFamily, name)
 }
 
 /** A given and a family name, as people are called. */

@@ -172,3 +172,16 @@ test('another letter behind the same word is another group', async () => {
   }
   expect((await toldOf(talks, path)).get(path)).toMatchObject({ at: 'talk 1', says: 'Group "Group B" is somebody else\'s, not "Group C".' })
 })
+
+// common practice, no source
+const CLAIMS: Rules = {
+  list: 'id,name\ne1,Dr. Karl Otto Weiss\ne2,Karl Weiss Jr.\ne3,Ana Stone',
+  requirements: [{ id: 'trv', title: 'Travel claim', name: '{name}_travel', formats: [{ id: 'pdf' }] }],
+}
+test.each([
+  ['Weiss Jr travel.pdf', 'trv e2'], ['Karl Otto Weiss travel.pdf', 'trv e1'],
+  // either of them
+  ['Karl Weiss travel.pdf', 'unplaced'], ['Weiss travel.pdf', 'unplaced'],
+])('what stands behind a family name tells a son from others: %s is %s', async (path, at) => {
+  expect(await roundOf(CLAIMS, path)).toEqual({ [path]: at })
+})

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { PARTICLES } from '../names/particles'
+import { PARTICLES, suffixOf } from '../names/particles'
 import { ROSTER_COLUMNS } from '../names/roster-columns'
 import { ungarble } from '../text/code-pages'
 import { decodeWritten, sayOldText } from '../text/decode'
@@ -199,8 +199,11 @@ const BESIDE_NAME = /(?:\(((?:geb|née?|born|nata|nacida|ur|roz)[. ][^()]*)\)|\(
  * splitName('de la Cruz, Ana', 'family-given') //=> { given: 'Ana', family: 'de la Cruz' }
  * splitName('Ana de la Cruz', 'given-family') //=> { given: 'Ana', family: 'de la Cruz' }
  * splitName('LE GOFF Maëlle', 'given-family') //=> { given: 'Maëlle', family: 'LE GOFF' }
+ * splitName('Karl Weiss Jr.', 'given-family') //=> { given: 'Karl', family: 'Weiss' }
  */
 export function splitName(name: string, order: 'given-family' | 'family-given'): { given: string, family: string } {
+  const suffix = suffixOf(name)
+  if (suffix !== '') return splitName(name.trim().slice(0, -suffix.length).replace(/[\s,]+$/, ''), order)
   const comma = name.indexOf(',')
   if (comma >= 0) return { family: name.slice(0, comma).trim(), given: name.slice(comma + 1).trim() }
   const words = name.trim().split(/\s+/)

@@ -59,6 +59,11 @@ describe('rosters', () => {
   test('"Family, Given" and particles are taken apart', () => {
     expect(splitName('de la Cruz, Ana', 'family-given')).toEqual({ given: 'Ana', family: 'de la Cruz' })
     expect(splitName('Ana María de la Cruz', 'given-family')).toEqual({ given: 'Ana María', family: 'de la Cruz' })
+    // what tells a son from his father is no family name (common practice, no source); of two words the second one may be
+    expect(splitName('Karl Weiss Jr.', 'given-family')).toEqual({ given: 'Karl', family: 'Weiss' })
+    expect(splitName('Ana de la Cruz, PhD', 'given-family')).toEqual({ given: 'Ana', family: 'de la Cruz' })
+    expect(splitName('Weiss, Karl III', 'family-given')).toEqual({ given: 'Karl', family: 'Weiss' })
+    expect(splitName('Violin II', 'given-family')).toEqual({ given: 'Violin', family: 'II' })
     const table = readTable(bytes('name\n"Marsh, Ana"\n'))
     expect(readRoster(
       table, { ...guessMapping(table.header), nameOrder: 'family-given' },
