@@ -25,7 +25,7 @@ import { expandParts, isAnyText, isHolders, isLiteral, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { foldPlain, joinTouching, LIKE } from './spans'
-import { tokensOf } from './tokens'
+import { tokensOf, wordsIn } from './tokens'
 import type { Known } from './unlike'
 import { isWordEdge } from './word-edges'
 import { readWordByWord } from './word-by-word'
@@ -219,6 +219,23 @@ function ownWordsOf(value: string, text: string, known: Captures): string {
   return words === '' ? value : words
 }
 
+/** Somebody's own words without a code and the settled number that the rule writes straight behind it: of "A4 invoice" for A4_{desc}. */
+function withoutCodes(value: string, parts: readonly NamePart[], known: Captures): string {
+  for (const [at, part] of parts.entries()) {
+    const next = parts[at + 1]
+    const number = next?.kind === 'free' ? ownOf(known, next.part) : undefined
+    const [code = ''] = isHolders(part) ? part.texts : []
+    if (number === undefined || !/^\d{1,9}$/.test(number) || !/^[\p{L}\p{N}]+$/u.test(code)) continue
+    const words = wordsIn(value, [0, value.length])
+    const isIt = ({ word }: { word: string }) => looseKey(word).startsWith(looseKey(code))
+      && Number(word.slice(code.length) || NaN) === Number(number)
+    const [only, ...more] = words.filter(isIt)
+    if (!only || more.length > 0 || words.length < 2) continue
+    return `${value.slice(0, only.start)}${value.slice(only.end).replace(/^[\s_.-]+/, '')}`.replace(/[\s_.-]+$/, '')
+  }
+  return value
+}
+
 const isDay = (value: string): boolean => {
   const [only, ...more] = tellNumbers(value)
   return only?.kind === 'date' && more.length === 0 && only.text === value
@@ -232,7 +249,7 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
   for (const part of parts) {
     const read = isAnyText(part) ? ownOf(captures, part.part) : undefined
     if (read === undefined) continue
-    const value = ownWordsOf(read, text, known)
+    const value = withoutCodes(ownWordsOf(read, text, known), parts, known)
     captures[part.part] = value
     // nor is a day by itself
     if (isAddedWord(value) || isDay(value)) Reflect.deleteProperty(captures, part.part)

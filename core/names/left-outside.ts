@@ -45,6 +45,7 @@ export function standSigns(parts: readonly NamePart[], alignment: Alignment, tex
 const saysSame = (word: string, own: string, kinds: readonly string[]): boolean => kindsOf(word).some(kind => kinds.includes(kind))
   || (own !== '' && likeness(word, own) >= LIKE) || (own.length >= LEAST_END && word.endsWith(own))
   || (word.length >= LEAST_BEGUN && own.startsWith(word))
+  || (own.length >= LEAST_ALIKE && word.length >= own.length + LEAST_REST && word.startsWith(own))
 
 /** Whether a word is the only one that the rule writes, written out, where a number stands behind both: "Chapter 1" for ch{n}. */
 function isWrittenOut(word: string, asked: string): boolean {
@@ -159,6 +160,8 @@ const TAG = /(?<![\p{L}\p{N}])(?<language>\p{L}{2,3})(?:-(?:\p{Lu}\p{Ll}{3}|\p{L
 const LEAST_ALIKE = 4
 /** So many letters begin a word that is cut short: einverst. */
 const LEAST_BEGUN = 5
+/** So many more make another word of a word that they follow: Crewliste. */
+const LEAST_REST = 4
 /** So many letters at the end of a longer word say what it is: Rohdaten. */
 const LEAST_END = 5
 

@@ -1,5 +1,5 @@
 import type { Requirement } from '../brief/types'
-import { isAnyText } from '../names/parts'
+import { isAnyText, isHolders } from '../names/parts'
 import { LIKE } from '../names/spans'
 import { tokensOf } from '../names/tokens'
 import { likeness } from '../text/distance'
@@ -20,7 +20,7 @@ import { ownWords, wordsSaid } from './words-said'
  */
 export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
   levelNamesakes(list)
-  heedIds(list)
+  heedCodes(list)
   heedWords(list)
   heedTwins(view, list)
   heedValues(view, list)
@@ -52,19 +52,25 @@ function levelNamesakes(list: readonly Candidate[]): void {
   }
 }
 
-/** Where one's id stands whole in a name, whatever else speaks for another one is no more: whose it is, a person decides. */
-function heedIds(list: readonly Candidate[]): void {
-  const meant = list.filter(saysId)
+/** Where a name says one by id or code, whatever else speaks for another one is no more: whose it is, a person decides. */
+function heedCodes(list: readonly Candidate[]): void {
+  const meant = list.filter(saysCode)
   for (const one of meant.length > 0 ? list : []) {
-    if (saysId(one) || one.nameFit === 'exact' || one.nameFit === 'lenient') continue
+    if (saysCode(one) || one.nameFit === 'exact' || one.nameFit === 'lenient') continue
     const rival = meant.find(({ unit }) => unit.requirement === one.unit.requirement && unit.owed)
-    if (rival) one.total = Math.min(one.total, rival.total)
+    if (rival && rival.total < one.total) one.total = rival.total
+    if (rival?.nameFit === 'open') one.nameFit = 'none'
   }
 }
 
-/** Whether the id of its holder stands whole in a name: so long that it is nothing else. */
-export function saysId({ evidence, unit }: Candidate): boolean {
-  return unit.people.some(({ id }) => LONG_ID.test(id)
+/**
+ * Whether the id of its holder stands whole in a name, so long that it is nothing else; or the name fits but for the folder, with a code of
+ * theirs and a value besides.
+ */
+export function saysCode(candidate: Candidate): boolean {
+  const { evidence, form, nameFit, unit } = candidate
+  const hasCode = () => form?.name?.some(part => isHolders(part) && /\p{L}/u.test(part.texts[0] ?? '')) ?? false
+  return (nameFit === 'open' && tellsValue(candidate) && hasCode()) || unit.people.some(({ id }) => LONG_ID.test(id)
     && evidence.some(one => one.kind === 'named' && one.where === 'name' && looseKey(one.said) === looseKey(id)))
 }
 const LONG_ID = /^(?=.*\d).{4,}$/

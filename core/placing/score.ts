@@ -217,7 +217,8 @@ function takeLess(best: Candidate, nearest: Nearest | null, view: FileView, shar
 
 /** Whether a name tells all that a rule asks for, a number or day among it, and only writes it otherwise: 1 for 01. */
 function isSpeltOtherwise(nearest: Nearest | null): nearest is Nearest {
-  return nearest !== null && tellsValue(nearest) && nearest.differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one))
+  return nearest !== null && tellsValue(nearest)
+    && nearest.differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one) || (one.kind === 'extra' && trimSeparators(one.actual) === ''))
 }
 /** Whether only zeros of the holder's number are missing in a name that tells a word or choice of the rule's besides: it is no other number. */
 function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, base: string): boolean {

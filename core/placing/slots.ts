@@ -531,7 +531,7 @@ const saysMore = ({ candidate: { behind } }: Arrival): boolean =>
   behind.some(word => /\p{L}{2}/u.test(word) && !isLaterWord(word) && !isEarlierWord(word))
 
 /**
- * Marks right names whose free text goes on where that of another one ends, with words that tell no state: of "LP2_Angles" and
+ * Marks right names whose free text goes on where that of another one ends, with the mark of a copy or words that tell no state: of "LP2_Angles" and
  * "LP2_Angles_worksheet" the first is the plan, whichever came later.
  */
 export function markLonger(arrivals: readonly Arrival[]): readonly Arrival[] {
@@ -541,7 +541,7 @@ export function markLonger(arrivals: readonly Arrival[]): readonly Arrival[] {
     const signs = new Set((form?.name ?? []).flatMap(part => (isLiteral(part) ? part.texts.flatMap(text => [...text].filter(isSeparator)) : [])))
     const base = foldCase(view.base)
     const shorter = base.split('').flatMap((sign, at) => (signs.has(sign) ? right.get(base.slice(0, at)) ?? [] : []))
-    return shorter.some(one => stateAdded(view, one) === null)
+    return shorter.some(one => stateAdded(view, one) === null) || copyMarksOf(view).some(one => right.has(foldCase(one.base)))
   }
   return arrivals.map(one => (seemsRight(one) && isLonger(one) ? { ...one, longer: true as const } : one))
 }

@@ -186,3 +186,31 @@ test.each([
   const [file] = await checked(readRoster(table, mapping).roster, [CLAIM], [path], ANY_WAY)
   expect(file?.slot?.holder).toBe(holder)
 })
+
+describe('a code of one letter and a number before words of one\'s own', () => {
+  const exhibits: Rules = {
+    list: 'id,name,counsel\nA,Claimant,Voss\nB,Defendant,Klint\nC,Third Party,Arden',
+    requirements: [
+      {
+        id: 'exh', title: 'Exhibit', name: '{id}{n}_{desc}', formats: [{ id: 'pdf' }], folder: '{name}/Exhibits', count: { from: 2, to: 30, by: 'n' },
+        fields: { n: { type: 'number', digits: 1, from: 1, to: 30 }, desc: { type: 'text' } },
+      },
+      { id: 'skel', title: 'Skeleton argument', name: '{name}_skeleton', formats: [{ id: 'docx' }], folder: '{name}' },
+    ],
+  }
+  test('in another one\'s folder is given to neither', async () => {
+    const path = 'Third Party/Exhibits/B4_Costs.pdf'
+    const told = (await toldOf(exhibits, path)).get(path)
+    expect(told?.at).toBe('unplaced')
+    expect(told?.candidates.sort()).toEqual(['exh 4', 'exh 4'])
+  })
+  test.each([
+    ['Claimant/Exhibits/Exhibit A4 invoice.pdf', 'exh A 4', 'Claimant/Exhibits/A4_invoice.pdf'],
+    // only written otherwise, and in the wrong format: the folder says which piece it is
+    ['Third Party/Exhibits/C-2 Schedule.docx', 'exh C 2', 'Third Party/Exhibits/C2_Schedule.pdf'],
+  ])('%s is %s', async (path, at, right) => expect((await toldOf(exhibits, path)).get(path)).toMatchObject({ at, right }))
+  test('counts before one with the mark of a copy, though words of one\'s own let it through', async () => {
+    const [whole, copy] = ['Third Party/Exhibits/C1_Policy.pdf', 'Third Party/Exhibits/C1_Policy (1).pdf']
+    expect(await roundOf(exhibits, whole, copy)).toEqual({ [whole]: 'exh C', [copy]: 'superseded' })
+  })
+})
