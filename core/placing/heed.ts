@@ -20,7 +20,7 @@ import { ownWords, wordsSaid } from './words-said'
  */
 export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
   levelNamesakes(list)
-  heedCodes(list)
+  heedCodes(view, list)
   heedWords(list)
   heedTwins(view, list)
   heedValues(view, list)
@@ -53,10 +53,10 @@ function levelNamesakes(list: readonly Candidate[]): void {
 }
 
 /** Where a name says one by id or code, whatever else speaks for another one is no more: whose it is, a person decides. */
-function heedCodes(list: readonly Candidate[]): void {
-  const meant = list.filter(saysCode)
+function heedCodes(view: FileView, list: readonly Candidate[]): void {
+  const meant = list.filter(one => saysCode(view, one))
   for (const one of meant.length > 0 ? list : []) {
-    if (saysCode(one) || one.nameFit === 'exact' || one.nameFit === 'lenient') continue
+    if (saysCode(view, one) || one.nameFit === 'exact' || one.nameFit === 'lenient') continue
     const rival = meant.find(({ unit }) => unit.requirement === one.unit.requirement && unit.owed)
     if (rival && rival.total < one.total) one.total = rival.total
     if (rival?.nameFit === 'open') one.nameFit = 'none'
@@ -67,11 +67,12 @@ function heedCodes(list: readonly Candidate[]): void {
  * Whether the id of its holder stands whole in a name, so long that it is nothing else; or the name fits but for the folder, with a code of
  * theirs and a value besides.
  */
-export function saysCode(candidate: Candidate): boolean {
+export function saysCode(view: FileView, candidate: Candidate): boolean {
   const { evidence, form, nameFit, unit } = candidate
   const hasCode = () => form?.name?.some(part => isHolders(part) && /\p{L}/u.test(part.texts[0] ?? '')) ?? false
-  return (nameFit === 'open' && tellsValue(candidate) && hasCode()) || unit.people.some(({ id }) => LONG_ID.test(id)
-    && evidence.some(one => one.kind === 'named' && one.where === 'name' && looseKey(one.said) === looseKey(id)))
+  const isThere = (id: string) => LONG_ID.test(id) && evidence.some(one => one.kind === 'named' && one.where === 'name' && one.said === id)
+    && looseKey(view.base).includes(looseKey(id))
+  return (nameFit === 'open' && tellsValue(candidate) && hasCode()) || unit.people.some(({ id }) => isThere(id))
 }
 const LONG_ID = /^(?=.*\d).{4,}$/
 

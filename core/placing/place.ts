@@ -268,7 +268,7 @@ function slotsFor(view: FileView, { list, unweighed }: Candidates, options: read
     return options.flatMap(({ candidate: { unit }, slots }) => [...new Set(slots)].map(n => slotRef(unit, isNumbered(unit) ? n : null)))
   }
   const said = list.some(saysPiece)
-  const isMeant = (one: Candidate) => saysCode(one)
+  const isMeant = (one: Candidate) => saysCode(view, one)
     || ((one.holder >= LEAST_NAMED || CLASS[one.nameFit] > 0) && !(said && one.requirement === 0))
   const owed = list.filter(one => one.unit.owed && isMeant(one)).slice(0, MOST_CANDIDATES)
   // in whatever format, where it says the piece
@@ -366,8 +366,9 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   // whose name or id stands there is another one than whose folder it is, or than who is named besides
   const isNamed = (one: Candidate) => one.unit.people.some(person => named.has(person.id))
   if (named.size > 0 && inFolder.length > 0 && !inFolder.some(isNamed)) return []
-  const byCode = new Set(list.filter(saysCode).map(one => one.unit.holder))
-  if (byCode.size > 0 && ((inFolder.length > 0 && !inFolder.some(saysCode)) || [...holders].some(holder => !byCode.has(holder)))) return []
+  const byCode = new Set(list.filter(one => saysCode(view, one)).map(one => one.unit.holder))
+  const isElsewhere = inFolder.length > 0 && !inFolder.some(one => byCode.has(one.unit.holder))
+  if (byCode.size > 0 && (isElsewhere || [...holders].some(holder => !byCode.has(holder)))) return []
   // what lies where its format is asked for is nothing else's, unless it says so
   const atHome = inFolder.some(one => one.formatFits && one.unit.owed)
   const loudest = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
