@@ -19,7 +19,7 @@ import {
   standToldValues, wordOf,
 } from './stand-elsewhere'
 import type { Known } from './unlike'
-import { OF_NAME, isLabel, isOfLiteral, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
+import { OF_NAME, isLabel, isOfLiteral, isOtherLetter, dropUnlike, isElsewhere, isNoValue, isOrdinal } from './unlike'
 
 /**
  * Makes of an alignment letter by letter one in whole words, as a person sees a name: what is a slip of a part, what stands
@@ -327,8 +327,9 @@ function takeInstead(parts: readonly NamePart[], alignment: Alignment, text: str
     const noValue = isNoValue(word, span.text) && !isInitials(word, span.text)
     if (!instead || noValue || (!own && isWordOfRule(parts, word)) || isElsewhere(part.part, span.text, word, known)
       || isOfLiteral(parts, part.part, word) || isLabel(part.part, text, instead.range[1])) continue
-    alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     const [start, end] = withinSeparators(text, instead.range)
+    if (isOtherLetter(part, { start, end, text: span.text, edits: [] }, text)) continue
+    alignment.extras.splice(alignment.extras.indexOf(instead), 1)
     alignment.spans[index] = { start, end, text: span.text, edits: [{ range: [start, end], expected: span.text }] }
   }
 }

@@ -13,7 +13,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   French: [
     'premier première', 'deux deuxième seconde', 'trois troisième', 'quatre quatrième', 'cinq cinquième', 'sixième',
   ],
-  Spanish: ['primero primera primer', 'dos segundo segunda', 'tres tercero tercera tercer', 'cuatro cuarto cuarta', 'cinco quinto quinta',
+  Spanish: ['uno primero primera primer', 'dos segundo segunda', 'tres tercero tercera tercer', 'cuatro cuarto cuarta', 'cinco quinto quinta',
     'seis sexto sexta'],
   Catalan: ['primer primera', 'dos dues segon segona', 'tres tercer tercera', 'quatre quart quarta', 'cinc cinquè cinquena', 'sis sisè sisena'],
   Portuguese: ['primeiro primeira', 'dois duas segundo segunda', 'três terceiro terceira', 'quatro quarto quarta', 'cinco quinto quinta',

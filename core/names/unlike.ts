@@ -8,7 +8,7 @@ import { kindsOf } from './kind-senses'
 import { isKindWord } from './kind-words'
 import { WEEK_KEYS } from './months'
 import { isOrdinalEnding, numberOfWord } from './number-words'
-import { LEADING_ON } from './particles'
+import { LEADING_ON, UNENDED } from './particles'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import type { NamePart } from './parts'
@@ -146,7 +146,7 @@ const isOtherInitial = (part: string, there: string, value: string): boolean =>
   !OF_NAME.has(part) && /^\p{L}$/u.test(there) && /\p{L}{2}/u.test(value) && !tokensOf(value).some(word => word.startsWith(looseKey(there)))
 
 /** Whether what stands for a value of one letter is neither that nor another one by itself: of "R2" there is none for B. */
-function isOtherLetter(part: NamePart, { start, end, text: asked }: Span, text: string): boolean {
+export function isOtherLetter(part: NamePart, { start, end, text: asked }: Span, text: string): boolean {
   // an initial may be written out
   if (!isHolders(part) || end === start || !/^\p{L}$/u.test(asked) || looseKey(text.slice(start, end)).startsWith(looseKey(asked))) return false
   return !/^[^\p{L}\p{N}]*\p{L}[^\p{L}\p{N}]*$/u.test(text.slice(Math.max(0, start - 1), end + 1))
@@ -197,11 +197,12 @@ const LEAST_ENDING = 4
 
 export const OF_NAME = new Set(['given', 'family', 'name', 'alias'])
 
-/** Whether a word is a device's, a kind of work, one for a week or a number, "and" or "with": nobody is called so. */
+/** Whether a word is a device's, a kind of work, one for a week or a number, "and", "with" or "on": nobody is called so. */
 function isNobody(word: string): boolean {
   const key = looseKey(word)
   const isWork = isKindWord(key) || kindsOf(key).length > 0
-  return isWork || isDefaultWord(word) || WEEK_KEYS.has(key) || numberOfWord(word) !== null || isAndWord(word) || LEADING_ON.has(key)
+  const isSmall = isAndWord(word) || LEADING_ON.has(key) || UNENDED.has(key)
+  return isWork || isSmall || isDefaultWord(word) || WEEK_KEYS.has(key) || numberOfWord(word) !== null
 }
 
 /** Whether a word is what holder, piece or device is called by, where something else is asked for: Nils is no title, artist no family name. */

@@ -135,11 +135,7 @@ function addPerson(person: Person, add: Add): void {
     add(`${[...given][0] ?? ''} ${family}`, holder, NAMED.initialAndFamily, name)
     add(family, holder, NAMED.family, family, 'family')
     add(given, holder, NAMED.given, given, 'given')
-    addSuffix(person, add)
-    // of a double or particled family name people often write the last word alone
-    for (const word of family.split(/[\s-]/)) {
-      if (word !== family && word.length > 2 && !PARTICLES.has(word.toLowerCase())) add(word, holder, NAMED.lastOfFamily, word, 'family')
-    }
+    addOfFamily(person, add)
     if (first !== given) add(first, holder, NAMED.firstOfGiven, first, 'given')
     for (const word of wordsOf(given)) if (word !== first) add(word, holder, NAMED.wordOfName, word, 'later')
     const initials = given.split(/[\s-]+/).map(word => [...word][0] ?? '').join('')
@@ -154,11 +150,18 @@ function addPerson(person: Person, add: Add): void {
   if (local.length > 3) add(local, holder, NAMED.mailbox, local)
 }
 
-/** The family name with what stands behind it: Weiss Jr. */
-function addSuffix({ id, family, name }: Person, add: Add): void {
+/** Of a double or particled family name people often write the last word alone; or the name with what stands behind it, Weiss Jr. */
+function addOfFamily({ id, family, name }: Person, add: Add): void {
+  const holder = holderKey('person', id)
+  for (const word of [...family.split(/[\s-]/), ...APOSTROPHE.exec(family)?.slice(1) ?? []]) {
+    if (word !== family && word.length > 2 && !PARTICLES.has(word.toLowerCase())) add(word, holder, NAMED.lastOfFamily, word, 'family')
+  }
   const suffix = suffixOf(name)
-  if (suffix !== '' && !family.endsWith(suffix)) add(`${family} ${suffix}`, holderKey('person', id), NAMED.initialAndFamily, name)
+  if (suffix !== '' && !family.endsWith(suffix)) add(`${family} ${suffix}`, holder, NAMED.initialAndFamily, name)
 }
+
+/** Nolan of O'Nolan, Diaye of N'Diaye (common practice, no source). */
+const APOSTROPHE = /^\p{L}['’](\p{L}{3,})$/u
 
 /** A given and a family name, as people are called. */
 const TWO_NAMES = /^\p{Lu}[\p{L}\p{M}'’-]+ \p{Lu}[\p{L}\p{M}'’-]+$/u

@@ -214,3 +214,24 @@ describe('a code of one letter and a number before words of one\'s own', () => {
     expect(await roundOf(exhibits, whole, copy)).toEqual({ [whole]: 'exh C', [copy]: 'superseded' })
   })
 })
+
+// common practice, no source: an O' before a name is left out, and Spanish pieces are numbered in words
+const WARDS: Rules = {
+  list: 'id,given,family,group\n4,Ciara,Nolan,Elm\n5,Niamh,O\'Nolan,Oak\n6,Luis,García López,Oak',
+  requirements: [
+    { id: 'refl', title: 'Reflection', name: '{group}_{family}_{given}_reflection', formats: [{ id: 'docx' }], folder: '{group}' },
+    {
+      id: 'pla', title: 'Plano', name: '{group}_{family}_{given}_plano{n}', formats: [{ id: 'pdf' }], folder: '{group}',
+      count: { from: 2, to: 2, by: 'n' }, fields: { n: { type: 'number', digits: 1, from: 1, to: 2 } },
+    },
+  ],
+}
+test.each([
+  ['Oak/Nolan reflection.docx', 'refl 5'], ['Elm/Nolan reflection.docx', 'refl 4'], ['Nolan reflection.docx', 'refl 4'],
+  ['Oak/Luis_plano_uno.pdf', 'pla 6 1'],
+])('%s is %s', async (path, at) => expect((await toldOf(WARDS, path)).get(path)?.at).toBe(at))
+
+test('a word that leads on is nobody\'s name', async () => {
+  const told = await toldOf(WARDS, 'Elm/Reflection on ward.docx')
+  expect(told.get('Elm/Reflection on ward.docx')?.says).toContain('given name "Ciara" is not there')
+})
