@@ -278,7 +278,8 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
     || best.unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
   // in a whole group's folder only a word that is surely a name is somebody else's
   const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !best.folderFits)
-  if (!saidByFolder(best) && (differences.some(isStranger) || besideFamily(best, base, isOwn))) best.holder = Math.min(best.holder, LEAST_NAMED)
+  const isAnother = () => differences.some(isStranger) || besideFamily(best, base, isOwn) || isOtherFamily(differences, form, isOwn)
+  if (!saidByFolder(best) && isAnother()) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const other = differences.find(one => isOtherCode(one, best.unit.requirement))
@@ -330,11 +331,31 @@ function isOtherName({ part, kind, actual, expected }: Difference): boolean {
 function besideFamily({ unit: { requirement, people: [person, ...more] } }: Candidate, base: string, isOwn: (word: string) => boolean): boolean {
   if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
   const words = wordsIn(base, [0, base.length])
-  const at = words.findIndex(({ word }) => looseKey(word) === looseKey(person.family))
+  const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
+  const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).map(one => one.word).join(''))
+  const length = MOST_OF_FAMILY.find(many => words.some((_, from) => from + many <= words.length && families.has(keyOf(from, many)))) ?? 0
+  const at = length === 0 ? -1 : words.findIndex((_, from) => families.has(keyOf(from, length)))
   const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
   if (at < 0 || words.some(({ word }) => own.has(looseKey(word)))) return false
   const isOther = (word: string) => /^\p{Lu}\p{Ll}/u.test(word) && isGivenName(word) && !isOwn(word)
-  return [words[at - 1], words[at + 1]].some(one => one !== undefined && isOther(one.word))
+  return [words[at - 1], words[at + length]].some(one => one !== undefined && isOther(one.word))
+}
+/** So many words a family name may have, the most first. */
+const MOST_OF_FAMILY = [4, 3, 2, 1]
+
+/**
+ * Whether in the place of the family name, beside the given name that is asked for, stands another one, while the rest of the name is the asked
+ * one: "Quandtberg_Luis_memoria" is not Luis García's.
+ */
+function isOtherFamily(differences: readonly Difference[], { name }: UnitForm, isOwn: (word: string) => boolean): boolean {
+  const family = differences.find(one => one.part === 'family' && one.kind === 'misspelt')
+  const isRest = ({ kind, part }: Difference) => SPELLINGS.has(kind) || (kind === 'absent' && part !== 'literal')
+  const isAsked = name?.some(part => part.part === 'given') ?? false
+  if (!family || !isAsked || !differences.every(one => one === family || (one.part !== 'given' && isRest(one)))) return false
+  const [received, asked] = [looseKey(family.actual), looseKey(family.expected)]
+  const isPart = asked.includes(received) || received.includes(asked)
+  const isUnlike = !isPart && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
+  return isUnlike && /^\p{Lu}\p{Ll}{3,}$/u.test(family.actual) && !isKindWord(received) && !isOwn(family.actual)
 }
 
 /** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
