@@ -17,7 +17,7 @@ import { formsOf } from '../brief/forms'
 import { numbersOf } from '../brief/slots'
 import type { EvidenceIndex } from '../placing/index'
 import type { Arrival, Filled } from '../placing/slots'
-import { cameInTime, canCount, isLate, isUndecided, namesNoVersion, surelyOlder, versionOf, volumesOf } from '../placing/slots'
+import { cameInTime, canCount, countsVersions, isLate, isUndecided, namesNoVersion, surelyOlder, versionOf, volumesOf } from '../placing/slots'
 import type { FileView } from '../placing/view'
 import type { OpenField, ReportSlot } from './report'
 import type { Finding, FindingMaker, Verdict } from '../findings/finding'
@@ -196,7 +196,7 @@ function shifted(difference: Difference, by: number): Difference {
 export function supersededFinding(make: FindingMaker, unit: Unit, counts: Arrival, other: Arrival, right: boolean): Finding {
   const older = surelyOlder(unit, counts, other)
   const [own, kept] = [versionOf(unit, other), versionOf(unit, counts)]
-  const versions = own >= 0 && kept >= 0 ? { versions: { own, counts: kept } } : {}
+  const versions = own >= 0 && kept >= 0 && countsVersions(unit) ? { versions: { own, counts: kept } } : {}
   const params = { instead: counts.view.name, right, ...(older === null ? {} : { older }), ...versions }
   return make({ code: 'version.superseded', params }, { expected: counts.view.file.path })
 }

@@ -487,6 +487,10 @@ export function versionOf({ requirement }: Unit, { candidate }: Pick<Arrival, 'c
   return -1
 }
 
+/** Whether versions are told in figures, between which some may be absent; revisions are choices. */
+export const countsVersions = ({ requirement }: Unit): boolean =>
+  versionFields(requirement).every(field => ownOf(requirement.fields, field)?.type !== 'choice')
+
 const VERSIONS = new WeakMap<Requirement, string[]>()
 
 /** The fields that tell a version; every file of a slot is asked for its own. */

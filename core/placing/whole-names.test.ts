@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
-import { ANY_WAY, checked, roundOf, toldOf } from '../../tests/small-rounds'
+import { ANY_WAY, checked, rosterOf, roundOf, toldOf } from '../../tests/small-rounds'
 import { guessList } from '../roster/guess'
 import { readRoster, readTable } from '../roster/read'
 
@@ -145,6 +145,11 @@ describe('which of two revisions counts', () => {
   test('is told by the order of the choices, whichever came later', async () => {
     expect(await roundOf(step({ from: 1, to: 1 }), NEW, OLD)).toEqual({ [NEW]: 'step P-1001', [OLD]: 'superseded' })
     expect(await roundOf(step({ from: 1, to: 1 }), OLD, NEW)).toEqual({ [NEW]: 'step P-1001', [OLD]: 'superseded' })
+  })
+  test('is told without figures', async () => {
+    const files = await checked(rosterOf(step({}).list), step({ from: 1, to: 1 }).requirements, [NEW, OLD], ANY_WAY)
+    expect(files.find(one => one.path === OLD)?.findings).toMatchObject([{ code: 'version.superseded', params: { older: 'version' } }])
+    expect(JSON.stringify(files)).not.toContain('"versions"')
   })
   test('is no question where both are asked for', async () => {
     expect(await roundOf(step({ from: 2, to: 2 }), NEW, OLD)).toEqual({ [NEW]: 'step P-1001', [OLD]: 'step P-1001' })
