@@ -56,7 +56,7 @@ function levelNamesakes(list: readonly Candidate[]): void {
 function heedCodes(view: FileView, list: readonly Candidate[]): void {
   const meant = list.filter(one => saysCode(view, one))
   for (const one of meant.length > 0 ? list : []) {
-    if (saysCode(view, one) || one.nameFit === 'exact' || one.nameFit === 'lenient') continue
+    if (meant.includes(one) || one.nameFit === 'exact' || one.nameFit === 'lenient') continue
     const rival = meant.find(({ unit }) => unit.requirement === one.unit.requirement && unit.owed)
     if (rival && rival.total < one.total) one.total = rival.total
     if (rival?.nameFit === 'open') one.nameFit = 'none'

@@ -324,19 +324,23 @@ function isOtherName({ part, kind, actual, expected }: Difference): boolean {
   if (part !== 'given' || kind !== 'misspelt' || !/^\p{Lu}\p{Ll}{2,}$/u.test(actual)) return false
   const [received, asked] = [looseKey(actual), looseKey(expected)]
   const isPet = petNamesOf(expected).some(one => looseKey(one) === received)
-  return !asked.startsWith(received) && !isPet && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
+  return !asked.startsWith(received) && !isPet && isNoSlip(received, asked)
 }
+
+/** Whether more than half of the letters of two words differ. */
+const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
 
 /** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
 function besideFamily({ unit: { requirement, people: [person, ...more] } }: Candidate, base: string, isOwn: (word: string) => boolean): boolean {
   if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
   const words = wordsIn(base, [0, base.length])
+  const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
+  if (words.some(({ word }) => own.has(looseKey(word)))) return false
   const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
   const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).map(one => one.word).join(''))
   const length = MOST_OF_FAMILY.find(many => words.some((_, from) => from + many <= words.length && families.has(keyOf(from, many)))) ?? 0
-  const at = length === 0 ? -1 : words.findIndex((_, from) => families.has(keyOf(from, length)))
-  const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
-  if (at < 0 || words.some(({ word }) => own.has(looseKey(word)))) return false
+  if (length === 0) return false
+  const at = words.findIndex((_, from) => families.has(keyOf(from, length)))
   const isOther = (word: string) => /^\p{Lu}\p{Ll}/u.test(word) && isGivenName(word) && !isOwn(word)
   return [words[at - 1], words[at + length]].some(one => one !== undefined && isOther(one.word))
 }
@@ -354,8 +358,7 @@ function isOtherFamily(differences: readonly Difference[], { name }: UnitForm, i
   if (!family || !isAsked || !differences.every(one => one === family || (one.part !== 'given' && isRest(one)))) return false
   const [received, asked] = [looseKey(family.actual), looseKey(family.expected)]
   const isPart = asked.includes(received) || received.includes(asked)
-  const isUnlike = !isPart && editDistance(received, asked) > Math.max(received.length, asked.length) / 2
-  return isUnlike && /^\p{Lu}\p{Ll}{3,}$/u.test(family.actual) && !isKindWord(received) && !isOwn(family.actual)
+  return !isPart && isNoSlip(received, asked) && /^\p{Lu}\p{Ll}{3,}$/u.test(family.actual) && !isKindWord(received) && !isOwn(family.actual)
 }
 
 /** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
@@ -528,8 +531,8 @@ function weekTold(best: Candidate, nearest: Nearest | null, { base }: FileView):
 
 /** Whether a word is one for weeks, or begins with one: Wochenbericht. */
 const isOfWeek = (token: string): boolean => WEEK_KEYS.has(token)
-  || [...WEEK_KEYS].some(key => key.length >= LEAST_WEEK_WORD && token.startsWith(key))
-const LEAST_WEEK_WORD = 4
+  || LONG_WEEK_KEYS.some(key => token.startsWith(key))
+const LONG_WEEK_KEYS = [...WEEK_KEYS].filter(key => key.length >= 4)
 
 /** Whether all words of a name are the rule's own or its holder's, only tell its state, or are known otherwise. */
 function saysNothingElse(unit: Unit, base: string, isKnown: (token: string) => boolean = () => false): boolean {

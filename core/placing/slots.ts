@@ -28,7 +28,7 @@ export interface Arrival {
   confidence: number
   /** It lies in a folder where somebody else's files belong. */
   elsewhere?: true
-  /** Its name is that of another right one and goes on behind a sign of the rule's own. */
+  /** Its name is that of another right one and goes on behind a sign of the rule's own, or with the mark of a copy. */
   longer?: true
 }
 
