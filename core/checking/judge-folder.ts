@@ -1,7 +1,7 @@
 import type { Unit } from '../brief/units'
 import { defaultFolder } from '../names/default-folders'
 import { explainFolder } from '../folders/explain'
-import { expandFolder, matchFolder } from '../names/levels'
+import { expandFolder, matchFolder, tellSameValues } from '../names/levels'
 import type { FolderLevels } from '../names/levels'
 import { matchParts } from '../names/match'
 import type { Difference } from '../names/difference'
@@ -11,7 +11,6 @@ import { formsOf } from '../brief/forms'
 import type { EvidenceIndex } from '../placing/index'
 import { holderKey } from '../placing/called'
 import type { FileView } from '../placing/view'
-import { ownOf } from '../text/own'
 import type { Verdict } from '../findings/finding'
 
 /** What a file's folder is worth against one unit. */
@@ -47,7 +46,7 @@ export function judgeFolder(
   const speaking = forms.length === 1 ? forms : forms.filter(isSpeaking)
   for (const candidate of speaking.length > 0 ? speaking : [form, ...forms]) {
     const fit = candidate.folder && matchFolder(candidate.folder, view.levels, unit.requirement)
-    if (!fit || !Object.entries(fit).every(([field, value]) => isSameValue(unit, field, ownOf(captures, field), value))) continue
+    if (!fit || !tellSameValues(fit, captures, unit.requirement)) continue
     const asked = candidate.folder && expandFolder(candidate.folder, { ...fit, ...captures })
     const takes = levelsTaken(candidate.folder, unit)
     if (!unit.requirement.copies.includes(view.file.root)) return { ...right, asked, takes }
@@ -59,15 +58,6 @@ export function judgeFolder(
   return {
     verdict: tellFolder(view, unit, form.folder, index), differences, corrected, asked: corrected, takes: levelsTaken(form.folder, unit),
   }
-}
-
-/** Whether folder and name tell one value, in whatever ways the rule lets it be written; `told`: the name's, where it tells any. */
-function isSameValue(
-  { requirement: { strictness } }: Unit, field: string, told: string | undefined, value: string | undefined,
-): boolean {
-  if (told === undefined || value === undefined || told === value) return true
-  const isWritten = (text: string, received: string) => matchParts([{ kind: 'fixed', part: field, texts: [text] }], received, strictness) !== null
-  return isWritten(value, told) || isWritten(told, value)
 }
 
 /** In which way a folder is not the asked one. */

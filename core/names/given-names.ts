@@ -6,65 +6,86 @@ import { PET_NAMES } from './pet-names'
  * no source). They tell a name from a word about the work where somebody's family name stands beside them.
  */
 const GIVEN_NAMES: Record<string, string> = {
-  English: 'Adam Adrian Alan Albert Alice Alison Amanda Andrea Angela Anna Anne Arthur Audrey Barry Bernard Bethany Brandon Brian Bruce '
-    + 'Callum Cameron Caroline Cecil Claire Clive Colin Connor Craig Cynthia Daisy Denise Dennis Derek Diana Donald Donna Douglas Duncan '
-    + 'Dylan Elaine Ellen Elliot Emma Eric Ethan Evelyn Fiona Francis Gareth Gavin George Gordon Graham Gregory Hannah Harriet Helen Howard '
-    + 'Hugo Imogen Isaac Jasmine Jason Jessica Joanna Joanne Jodie Julian Julie Karen Keith Kelly Kevin Kyle Laura Lauren Leah Lewis Lily '
-    + 'Linda Logan Lorraine Louise Lucas Lucy Luke Lynn Malcolm Marcus Maria Marie Marion Martin Mary Melissa Megan Molly Monica Nancy Naomi '
-    + 'Natalie Nathan Neil Nigel Nina Norman Oscar Owen Pamela Paul Paula Philip Rachel Ralph Raymond Reginald Roger Rosemary Russell Ruth '
-    + 'Ryan Sandra Scott Sean Shane Sharon Sheila Simon Sophie Spencer Stanley Stuart Susanna Sylvia Teresa Terence Tracy Trevor Valerie '
-    + 'Vanessa Vincent Wayne Wendy Yvonne',
-  German: 'Achim Albrecht Alfred Anette Angelika Anja Anke Annika Antje Armin Axel Beate Benedikt Bernd Bernhard Bettina Birgit Björn '
-    + 'Bruno Carsten Clemens Cornelia Dagmar Detlef Dieter Dietrich Dirk Doris Edith Elke Emil Emma Erich Erika Erwin Eugen Fabian Felix '
-    + 'Ferdinand Florian Franz Frieda Gero Gertrud Gisela Gottfried Greta Guido Günter Günther Gustav Hartmut Hedwig Heidi Heike Helga '
-    + 'Helmut Henning Herbert Hermann Hildegard Holger Horst Hubert Inge Ingrid Irmgard Jakob Jannik Jens Jonas Jörg Jürgen Julia Karin Karl '
-    + 'Karla Karsten Kerstin Klaus Konrad Kristin Kurt Lars Laura Lennart Leon Leonie Lina Lothar Luisa Lukas Maike Malte Manuela Marcel '
-    + 'Marco Maren Margot Marianne Marie Mario Marlene Martina Mathilde Maja Melanie Merle Mirjam Monika Moritz Nadine Nele Nicole Niklas '
-    + 'Nils Norbert Oliver Oskar Oswald Otto Paul Pauline Petra Philipp Ralf Regina Reiner Renate Robert Roland Rolf Rüdiger Sabine Sandra '
-    + 'Sarah Silke Silvia Simon Simone Sonja Sophie Stefan Sven Svenja Sybille Tanja Theodor Thorsten Tilman Tobias Torben Torsten Ulrike '
-    + 'Ursula Valentin Vera Verena Volker Walter Waltraud Werner Yannick',
-  French: 'Adèle Agathe Alain Alexandre Aline Amélie André Antoine Arnaud Aurélie Aurore Baptiste Benoît Bernadette Brigitte Bruno Camille '
-    + 'Catherine Cécile Céline Chantal Christelle Christophe Claire Claude Clément Coralie Corinne Damien Delphine Denis Didier Dominique '
-    + 'Élise Élodie Émilie Estelle Étienne Fabien Fabrice Fanny Florent Francine François Françoise Frédéric Gaël Geneviève Gérard Gilles '
-    + 'Guillaume Guy Hélène Hugo Inès Isabelle Jacqueline Jacques Jean Jérôme Joël Julien Juliette Karine Laetitia Laurence Laurent Léa Léo '
-    + 'Loïc Louis Louise Luc Lucie Ludovic Manon Marc Marcel Margaux Marine Martine Mathieu Mathilde Maxime Mélanie Mickaël Mireille Monique '
-    + 'Nadège Nathalie Nicolas Noémie Océane Odile Olivier Pascal Patrice Philippe Pierre Quentin Raphaël Rémi Romain Sandrine Sébastien '
-    + 'Serge Sophie Stéphane Stéphanie Sylvain Sylvie Théo Thibault Thierry Valentin Valérie Véronique Virginie Xavier Yannick Yves',
-  Spanish: 'Adriana Agustín Alberto Alejandra Alejandro Alfonso Alfredo Alicia Álvaro Amparo Andrés Antonio Arturo Beatriz Belén Bernardo '
-    + 'Carlos Carlota Cristina Daniela Diego Dolores Eduardo Elena Emilio Enrique Ernesto Esteban Fabiola Federico Felipe Fernanda Fernando '
-    + 'Francisca Francisco Gabriela Gerardo Gonzalo Guadalupe Guillermo Gustavo Héctor Hugo Ignacio Inés Isabel Iván Jaime Javier Jesús '
-    + 'Joaquín Jorge José Josefina Juan Juana Julio Laura Leticia Lorena Lorenzo Lourdes Lucía Luis Luisa Manuel Manuela Marcelo Marcos '
-    + 'Margarita María Mariana Mario Marta Martín Mateo Mauricio Mercedes Miguel Nicolás Noelia Nuria Óscar Pablo Patricia Paula Pedro Pilar '
-    + 'Rafael Ramón Raquel Raúl Ricardo Roberto Rocío Rodrigo Rosario Rubén Salvador Santiago Sergio Silvia Sofía Susana Teresa Tomás '
-    + 'Valentina Vicente Víctor Yolanda',
-  Italian: 'Alessandra Alessandro Alessia Alessio Andrea Angelo Anna Antonella Antonio Arianna Barbara Bruno Camilla Carla Carlo Caterina '
-    + 'Chiara Claudia Claudio Cristina Daniela Daniele Davide Domenico Elena Eleonora Elisa Emanuele Enrico Fabio Fabrizio Federica Federico '
-    + 'Filippo Francesca Francesco Franco Gabriele Giacomo Gianluca Gianni Giorgia Giorgio Giovanna Giovanni Giuseppe Giulia Giulio Greta '
-    + 'Ilaria Laura Leonardo Lorenzo Luca Lucia Luigi Marco Margherita Maria Marina Mario Marta Martina Matteo Mattia Michela Michele Monica '
-    + 'Nicola Paola Paolo Piero Pietro Raffaele Riccardo Roberta Roberto Salvatore Sara Serena Silvia Simone Sofia Stefania Stefano Tommaso '
-    + 'Valentina Valeria Vincenzo Vittoria',
-  Dutch: 'Anneke Annemarie Anouk Arjan Bart Bram Carla Cornelis Daan Dirk Eline Esther Femke Fleur Floor Frank Geert Gerrit Hanneke Hans '
-    + 'Harm Hendrik Henk Ingrid Irene Janneke Jasper Jelle Jeroen Joost Joris Karin Koen Lars Lieke Lotte Maaike Maarten Margriet Marieke '
-    + 'Marijke Marloes Martijn Menno Merel Mieke Monique Niels Noor Pieter Roos Ruben Rutger Sander Sanne Saskia Sjoerd Stijn Thijs Tineke '
-    + 'Tjeerd Wouter Yvonne',
-  Polish: 'Adrian Agata Agnieszka Aleksandra Alicja Andrzej Aneta Anna Antoni Barbara Bartosz Beata Błażej Bogdan Bożena Dagmara Damian '
-    + 'Daniel Danuta Dariusz Dawid Dominik Dorota Edyta Elżbieta Emilia Ewelina Filip Gabriela Grażyna Grzegorz Halina Hanna Henryk Irena '
-    + 'Iwona Izabela Jacek Jadwiga Jakub Janina Janusz Jerzy Joanna Jolanta Julia Justyna Kacper Kamil Karolina Katarzyna Kazimierz Kinga '
-    + 'Konrad Krystian Krystyna Krzysztof Lidia Łukasz Maciej Magdalena Małgorzata Marcin Marek Maria Mariusz Marta Mateusz Michał Mirosław '
-    + 'Monika Natalia Oliwia Patrycja Paulina Paweł Piotr Przemysław Radosław Rafał Renata Robert Roman Ryszard Sebastian Sławomir Stanisław '
-    + 'Sylwia Szymon Tadeusz Teresa Tomasz Urszula Weronika Wiesław Wiktoria Wojciech Zbigniew Zofia Zuzanna',
-  Nordic: 'Anders Annika Arne Astrid Birgitta Björn Bjørn Britta Carina Cecilie Elin Erik Eskil Freja Frida Gunilla Gunnar Hanne Henrik '
-    + 'Håkan Håvard Ingrid Jesper Johan Jonas Jørgen Karin Katrine Kerstin Kirsten Kjell Kristian Kristina Lasse Lennart Linnea Maja Malin '
-    + 'Marit Mette Mikael Mikkel Morten Niels Ragnhild Rasmus Runar Signe Sigrid Solveig Søren Stefan Stine Svein Thea Torbjørn Tore Trine '
-    + 'Ulla Ulrika Vidar Viggo',
-  Slavic: 'Aleksei Alena Anastasia Blanka Bohdan Bojan Dmitri Dušan Ekaterina Eliška Galina Goran Igor Irina Ivana Jana Jaroslav Jelena '
-    + 'Jiří Josef Kateřina Lenka Libor Lubomír Ludmila Lucie Luboš Marek Marija Markéta Marko Martina Milan Milena Miloš Miroslav Nadia '
-    + 'Natalia Nikolai Oksana Olena Olga Ondřej Pavel Petr Radek Radka Roman Sergei Svetlana Štěpán Tatiana Tereza Tomáš Vasyl Veronika '
-    + 'Viktor Vladimir Vojtěch Zdeněk Zuzana Željko',
+  English: 'Aaron Adam Adrian Aiden Alan Albert Alice Alison Amanda Andrea Angela Anna Anne Aoife Archie Arthur Audrey Barry Bernard Bethany '
+    + 'Brandon Brian Bruce Caleb Callum Cameron Caroline Cathy Cecil Ciara Claire Clive Colin Connor Conor Cormac Craig Cynthia Daisy Declan '
+    + 'Denise Dennis Derek Diana Donald Donna Douglas Duncan Dylan Elaine Ellen Elliot Emma Eoin Eric Esme Ethan Evelyn Evie Finley Fiona '
+    + 'Francis Freya Gareth Gavin Gemma George Gillian Gordon Graham Gregory Hannah Harriet Helen Hilary Howard Hugo Imogen Isaac Janet '
+    + 'Jasmine Jason Jenny Jeremy Jessica Joanna Joanne Jodie Joshua Julian Julie Justin Karen Kathleen Keith Kelly Kevin Kieran Kimberly '
+    + 'Kirsty Kyle Laura Lauren Leah Lewis Liam Lily Linda Logan Lorraine Louise Lucas Lucy Luke Lynn Maeve Malcolm Marcia Marcus Maria Marie '
+    + 'Marion Martin Mary Megan Melissa Michelle Miriam Molly Monica Nancy Naomi Natalie Nathan Neil Niamh Nigel Nina Noah Nora Norman Orla '
+    + 'Oscar Owen Pamela Paul Paula Philip Rachel Ralph Raymond Reginald Roger Rosemary Rosie Ruairi Russell Ruth Ryan Sandra Saoirse Scott '
+    + 'Sean Shane Sharon Sheila Simon Siobhan Sophie Spencer Stanley Stuart Susanna Sylvia Terence Teresa Tracy Trevor Valerie Vanessa Vincent '
+    + 'Wayne Wendy Yvonne',
+  German: 'Achim Albrecht Alfred Anette Angelika Anja Anke Annika Antje Armin Axel Bastian Beate Benedikt Bernd Bernhard Bettina Birgit Björn '
+    + 'Bruno Carolin Carsten Christiane Christina Clara Clemens Cornelia Dagmar Detlef Dieter Dietrich Dirk Doris Edith Elias Elke Emil Emma '
+    + 'Erich Erika Erwin Eugen Fabian Felix Ferdinand Finn Florian Franz Frieda Friederike Gero Gertrud Gisela Gottfried Greta Guido Günter '
+    + 'Günther Gustav Hannes Hartmut Hedwig Heidi Heike Heinz Helga Helmut Henning Herbert Hermann Hildegard Holger Horst Hubert Ilse Inge '
+    + 'Ingrid Irmgard Isabell Jakob Jannik Jasmin Jens Jonas Jörg Josefine Jule Julia Jürgen Justus Karin Karl Karla Karsten Kathrin Katja '
+    + 'Kerstin Kira Klaus Konrad Kristin Kurt Lara Lars Laura Lena Leni Lennart Leon Leonie Leopold Lilly Lina Lisa Lothar Luisa Lukas Lutz '
+    + 'Maike Maja Malte Manuela Marcel Marco Maren Margot Marianne Marie Mario Markus Marlene Marlon Martina Mathilde Matilda Meike Melanie '
+    + 'Melina Merle Michaela Mila Mira Mirjam Monika Moritz Nadine Nele Nico Nicole Niklas Nils Noah Nora Norbert Olaf Oliver Oskar Oswald '
+    + 'Otto Paul Pauline Petra Philipp Rainer Ralf Regina Reiner Renate Rike Robert Roland Rolf Ronja Rüdiger Sabine Sandra Sarah Selina Silke '
+    + 'Silvia Simon Simone Sina Sonja Sophie Stefan Steffen Sven Svenja Sybille Tanja Theodor Thorsten Tilman Timo Tobias Torben Torsten '
+    + 'Ulrike Ursula Valentin Vera Verena Viktoria Volker Walter Waltraud Werner Yannick',
+  French: 'Adèle Agathe Agnès Alain Alexandre Aline Alix Amélie Anaïs André Antoine Antoinette Apolline Arnaud Aurélie Aurélien Aurore '
+    + 'Baptiste Bastien Benoît Bernadette Brigitte Bruno Camille Catherine Cécile Cédric Céline Chantal Chloé Christelle Christophe Claire '
+    + 'Claude Clémence Clément Clotilde Coralie Corinne Cyril Damien Danielle Delphine Denis Didier Dominique Élise Élodie Elsa Émilie Enzo '
+    + 'Estelle Étienne Eugénie Fabien Fabrice Fanny Florent Francine François Françoise Frédéric Gaël Geneviève Gérard Gilles Guillaume Guy '
+    + 'Gwendoline Hélène Héloïse Hugo Inès Isabelle Jacqueline Jacques Jean Jeanne Jérôme Joël Jules Julien Juliette Justine Karine Laetitia '
+    + 'Laurence Laurent Léa Léna Léo Loïc Louis Louise Luc Lucie Ludovic Maël Maëlle Manon Marc Marcel Margaux Marguerite Marine Marius '
+    + 'Martine Mathieu Mathilde Mathis Maxime Mélanie Mickaël Mireille Monique Morgane Nadège Nathalie Nicolas Noah Noémie Nora Océane Odile '
+    + 'Olivier Ophélie Pascal Patrice Philippe Pierre Quentin Raphaël Rémi Rémy Romain Salomé Sandrine Sébastien Serge Solène Sophie Stéphane '
+    + 'Stéphanie Sylvain Sylvie Théo Thibault Thierry Timéo Valentin Valérie Véronique Virginie Xavier Yanis Yann Yannick Yves',
+  Spanish: 'Adriana Agustín Ainhoa Aitana Aitor Alberto Alejandra Alejandro Alfonso Alfredo Alicia Álvaro Amaia Amparo Andrés Antonio Arturo '
+    + 'Asier Beatriz Belén Bernardo Camila Carlos Carlota Carmen Cristina Daniela Diego Dolores Eduardo Elena Emiliano Emilio Enrique Ernesto '
+    + 'Esteban Fabiola Federico Felipe Fernanda Fernando Francisca Francisco Gabriela Gerardo Gonzalo Gorka Guadalupe Guillermo Gustavo Héctor '
+    + 'Hugo Ignacio Iker Iñaki Inés Iñigo Inmaculada Isabel Iván Jaime Javier Jesús Joaquín Joaquina Jordi Jorge José Josefina Juan Juana '
+    + 'Julio Laura Leire Leticia Lola Lorena Lorenzo Lourdes Lucía Luis Luisa Macarena Manuel Manuela Marcelo Marcos Margarita María Mariana '
+    + 'Mario Marta Martín Mateo Matías Mauricio Maximiliano Mercedes Miguel Mikel Montserrat Nerea Nicolás Noelia Nora Nuria Olatz Oriol Óscar '
+    + 'Pablo Patricia Paula Pedro Pilar Rafael Ramón Raquel Raúl Ricardo Roberto Rocío Rodrigo Rosalía Rosario Rubén Salvador Santiago Sergio '
+    + 'Silvia Sofía Susana Teresa Tomás Unai Valentina Vicente Víctor Xavi Ximena Yolanda',
+  Italian: 'Alessandra Alessandro Alessia Alessio Andrea Angelo Anna Antonella Antonio Arianna Barbara Beatrice Bruno Camilla Carla Carlo '
+    + 'Caterina Chiara Claudia Claudio Cristina Daniela Daniele Davide Domenico Edoardo Elena Eleonora Elisa Emanuele Enrico Fabio Fabrizio '
+    + 'Federica Federico Filippo Francesca Francesco Franco Gabriele Giacomo Gianluca Gianni Ginevra Giorgia Giorgio Giovanna Giovanni Giulia '
+    + 'Giulio Giuseppe Greta Ilaria Laura Leonardo Lorenzo Luca Lucia Ludovica Luigi Marco Margherita Maria Marina Mario Marta Martina Matilde '
+    + 'Matteo Mattia Michela Michele Monica Nicola Nicolò Nora Paola Paolo Piero Pietro Raffaele Riccardo Roberta Roberto Salvatore Samuele '
+    + 'Sara Serena Silvia Simone Sofia Stefania Stefano Tiziana Tiziano Tommaso Umberto Valentina Valeria Valerio Vincenzo Vittoria Vittorio '
+    + 'Zeno',
+  Dutch: 'Anneke Annelies Annemarie Anouk Arjan Bart Bram Carla Cornelis Daan Dirk Dries Eline Esther Femke Finn Fleur Floor Frank Geert '
+    + 'Gerrit Griet Guus Hanneke Hans Harm Hendrik Henk Ingrid Irene Janneke Jasper Jelle Jeroen Joost Joris Karin Kees Koen Lars Lieke Lotte '
+    + 'Luuk Maaike Maarten Margriet Marieke Marijke Marloes Martijn Menno Merel Mieke Mila Milou Monique Niels Nienke Noor Nora Noud Pieter '
+    + 'Roos Ruben Rutger Sander Sanne Saskia Senne Sjoerd Sofie Stijn Thijmen Thijs Tijn Tineke Tjeerd Wannes Wouter Xander Yara Yvonne',
+  Polish: 'Adrian Agata Agnieszka Aleksandra Alicja Andrzej Aneta Anna Antoni Artur Barbara Bartosz Błażej Beata Bogdan Bożena Cezary Dagmara '
+    + 'Damian Daniel Danuta Dariusz Dawid Dominik Dominika Dorota Edyta Elżbieta Emilia Ewelina Filip Gabriela Grażyna Grzegorz Halina Hanna '
+    + 'Henryk Ignacy Irena Iwona Izabela Jacek Jadwiga Jakub Janina Janusz Jarosław Jerzy Joanna Jolanta Julia Justyna Kacper Kamil Kamila '
+    + 'Karol Karolina Katarzyna Kazimierz Kinga Konrad Krystian Krystyna Krzysztof Lena Leszek Lidia Lucyna Maciej Magdalena Małgorzata Marcin '
+    + 'Marek Maria Mariusz Marta Mateusz Michał Mirosław Monika Natalia Nikola Oliwia Patrycja Patryk Paulina Paweł Piotr Przemysław Radosław '
+    + 'Rafał Renata Robert Roman Ryszard Sławomir Sebastian Stanisław Sylwia Szymon Tadeusz Teresa Tomasz Łukasz Urszula Wacław Waldemar Wanda '
+    + 'Weronika Wiesław Wiktoria Witold Wojciech Zbigniew Zdzisław Zofia Zuzanna',
+  Nordic: 'Anders Annika Arne Astrid Birgitta Bjarne Björn Bjørn Bodil Britta Carina Cecilie Dagny Ebba Einar Eirik Elin Erik Erlend Eskil '
+    + 'Freja Frida Gunhild Gunilla Gunnar Håkan Håkon Hanne Håvard Hedda Henrik Hilde Ingeborg Inger Ingrid Ingvild Jesper Johan Jonas Jørgen '
+    + 'Karin Katrine Kerstin Kirsten Kjell Kjersti Knut Kristian Kristina Lasse Leif Lene Lennart Linnea Lise Magnus Maja Malin Marit Mette '
+    + 'Mikael Mikkel Mogens Morten Niels Nora Olav Pernille Ragnhild Rasmus Rikke Runar Signe Sigrid Sigurd Solveig Søren Stefan Stig Stine '
+    + 'Sunniva Svein Thea Torbjørn Tore Trine Trond Ulla Ulrika Vibeke Vidar Viggo Wilma',
+  Slavic: 'Adéla Aleksei Alena Alexei Anastasia Andrei Blanka Bohdan Bohumil Bojan Boris Branko Čestmír Danijel Darko Dmitri Dmitry Dragan '
+    + 'Dušan Ekaterina Eliška Galina Goran Hana Igor Irina Ivana Jana Jarmila Jaroslav Jelena Jiří Josef Jovana Katarina Kateřina Larisa Lenka '
+    + 'Libor Lubomír Luboš Lucie Luděk Ludmila Marcela Marek Marija Markéta Marko Martina Mateja Michaela Mikhail Milan Milena Milica Miloš '
+    + 'Miroslav Nadia Natalia Natalya Nikola Nikolai Oksana Oleg Olena Olga Ondřej Pavel Petar Petr Radek Radka Roman Sanja Sergei Snežana '
+    + 'Štěpán Svetlana Tamara Tatiana Tatjana Tereza Tomáš Tomislav Vasyl Veronika Vesna Viktor Vladimir Vojtěch Volodymyr Yulia Yuri Zdeněk '
+    + 'Željko Zoran Zoya Zuzana',
   Turkish: 'Ahmet Aylin Ayşe Barış Burak Cemal Deniz Elif Emine Emre Erkan Esra Fatma Gizem Hakan Hasan Hatice Hüseyin Kemal Kerem Mehmet '
     + 'Melek Merve Murat Mustafa Orhan Özlem Selin Serkan Sibel Tuğba Yasemin Yusuf Zeynep',
-  Arabic: 'Abdullah Ahmad Ahmed Aisha Amina Amir Fatima Faisal Farid Hamid Hassan Hussein Ibrahim Jamal Karim Khadija Khalid Layla Leila '
-    + 'Mahmoud Mariam Mohamed Mohammed Muhammad Mustafa Nadia Omar Rania Samir Samira Tariq Yasmin Youssef Zainab',
+  Arabic: 'Abdullah Ahmad Ahmed Aisha Amina Amir Faisal Farid Fatima Hamid Hamza Hassan Hussein Ibrahim Jamal Karim Khadija Khalid Layla Leila '
+    + 'Mahmoud Mariam Mohamed Mohammed Muhammad Mustafa Nadia Nour Omar Rania Samir Samira Tariq Yasmin Youssef Zainab',
+  Finnish: 'Aino Eero Eeva Elina Heikki Helmi Iida Jari Juha Jukka Kaisa Kalle Lauri Liisa Maarit Mikko Minna Paavo Päivi Pekka Riikka Saara '
+    + 'Sakari Seppo Tapio Tuomas Veikko',
+  Hungarian: 'András Attila Balázs Béla Csaba Dóra Erzsébet Eszter Ferenc Gábor György Imre István János József Judit Katalin Lajos László '
+    + 'Márta Miklós Péter Réka Sándor Szilvia Tamás Tibor Viktória Zoltán Zsófia Zsolt',
+  Romanian: 'Andreea Călin Cristian Florin Gheorghe Ioana Ionuț Liviu Mihaela Mihai Mircea Nicolae Radu Raluca Roxana Vasile Vlad',
+  Greek: 'Dimitris Eleni Giorgos Ioannis Katerina Konstantinos Nikos Panagiotis Vasiliki Yannis',
+  Portuguese: 'Afonso Catarina Diogo Duarte Gonçalo Joana João Leonor Mafalda Nuno Tiago Vitória',
+  Indian: 'Aarav Ananya Arjun Deepak Divya Kavita Lakshmi Neha Priya Rahul Rajesh Sanjay Sunita Vijay',
+  Japanese: 'Akira Haruka Hiroshi Kenji Takeshi',
 }
 
 const KEYS = new Set([

@@ -1,4 +1,4 @@
-import { emptyRecord } from '../text/own'
+import { emptyRecord, ownOf } from '../text/own'
 import type { FieldRule } from './fields/index'
 import { matchParts } from './match'
 import type { Captures, HolderValues, NamePart } from './parts'
@@ -51,4 +51,14 @@ export function matchFolder(levels: FolderLevels, received: readonly string[], r
     }
   }
   return captures
+}
+
+/** Whether folder and name tell the same where both tell something, in whatever ways the rule lets it be written. */
+export function tellSameValues(folder: Captures, name: Captures, { strictness }: Pick<FolderRule, 'strictness'>): boolean {
+  const isWritten = (field: string, text: string, received: string) =>
+    matchParts([{ kind: 'fixed', part: field, texts: [text] }], received, strictness) !== null
+  return Object.entries(folder).every(([field, value]) => {
+    const told = ownOf(name, field)
+    return told === undefined || value === undefined || told === value || isWritten(field, value, told) || isWritten(field, told, value)
+  })
 }

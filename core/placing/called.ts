@@ -57,7 +57,7 @@ export interface Called { entries: Map<string, Entry[]>, numbers: Map<string, En
 export function gatherCalled(roster: Roster, groupWords: readonly string[], ruleWords: ReadonlySet<string>): Called {
   const entries = new Map<string, Entry[]>()
   const add: Add = (text, holder, strength, said, part) => {
-    for (const key of isPlain(text) ? [looseKey(text)] : new Set([text, transcribe(text), ...romanised(text)].map(looseKey))) {
+    for (const key of isPlain(text) ? [looseKey(text)] : new Set([spelledOut(text), transcribe(text), ...romanised(text)].map(looseKey))) {
       if (key.length < 2 && !/^\p{Lo}$/u.test(key)) continue
       const list = entries.get(key)
       if (!list?.some(one => one.holder === holder)) gather(entries, key, part ? { holder, strength, said, part } : { holder, strength, said })
@@ -111,6 +111,9 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
   }
   return { entries, numbers }
 }
+
+/** A text with names in full that are shortened by a raised letter: Mª is María (common practice in Spanish, no source). */
+export const spelledOut = (text: string): string => text.replace(/(?<!\p{L})M\.?ª/gu, 'María')
 
 /** One key for persons and groups, which may bear the same text. */
 export function holderKey(kind: 'person' | 'group', holder: string): string {
@@ -458,8 +461,8 @@ function addLoneName(name: string, holder: string, add: Add): void {
   if (TITLE.test(name)) add(bare, holder, NAMED.family, bare)
   for (const written of andForms(bare)) if (written !== name) add(written, holder, NAMED.firstAndFamily, name)
   addUnparted(bare, holder, add)
-  // of two who play or work together people write the first
-  const words = bare.split(/[\s/-]+/)
+  // of two who play or work together people write the first; a sign between them is no word
+  const words = bare.split(/[\s/-]+/).filter(word => looseKey(word) !== '')
   // two neighbouring ones, or all behind the first
   const parts = words.length > 2 ? [...words.slice(1).map((_, at) => words.slice(at, at + 2)), words.slice(1)].map(some => some.join(' ')) : []
   for (const part of parts) add(part, holder, NAMED.family, part)

@@ -73,8 +73,15 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   // a number says more of whose it is where a rule asks for no other: that is no reason to look less closely at the rest
   const closest = new Map<string, number>()
   for (const { unit: { requirement: { id } }, holder } of weighed) closest.set(id, Math.max(closest.get(id) ?? 0, holder.strength))
-  const list = weighed.map(({ unit, holder }) => {
-    const candidate = scoreUnit(view, unit, holder, holder.strength >= (closest.get(unit.requirement.id) ?? 0) - BEHIND.aligned)
+  const isClose = ({ unit: { requirement }, holder }: typeof weighed[number]) =>
+    holder.strength >= (closest.get(requirement.id) ?? 0) - BEHIND.aligned
+  const scored = weighed.map(one => scoreUnit(view, one.unit, one.holder, isClose(one)))
+  // where who seemed to be meant is somebody else, the others are looked at as closely
+  const strangers = new Set(scored.flatMap((one, at) => (one.holder < (weighed[at]?.holder.strength ?? 0) ? [one.unit.requirement] : [])))
+  const list = scored.map((one, at) => {
+    const other = weighed[at]
+    const candidate = other && strangers.has(one.unit.requirement) && !isClose(other) ? scoreUnit(view, other.unit, other.holder, true) : one
+    const { unit } = candidate
     // a name that says somebody else outweighs the folder it lies in
     if (candidate.folderFits && unit.requirement.names.length > 0 && unit.people.every(person => against.has(holderKey('person', person.id)))) {
       candidate.total += WORTH.againstFolder

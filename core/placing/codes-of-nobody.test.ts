@@ -19,7 +19,8 @@ test.each([
   ['A-001', '001', 'C-001 scan', true], ['A-001', '001', 'A-001 scan', false], ['A-001', '001', 'a001', false],
   ['A-001', '001', 'scan_001', false],
   ['A-001', '001', '001', false], ['A-001', '001', 'BA001', true], ['sq010_sh020', '020', 'sq020_sh030', true],
-  ['sq010_sh020', '020', 'sh020', false],
+  ['sq010_sh020', '020', 'sh020', false], ['A-001', '001', 'C-0001', true], ['A-001', '001', 'A-001, B001', true], ['A-001', '001', 'c-001', false],
+  ['A-001', '001', 'ABCD-001', false], ['A-001', '001', 'C-2001', false],
 ])('of %s %s stands behind other letters in "%s": %s', (code, figures, text, expected) => {
   expect(behindOtherLetters(code, figures)?.(text)).toBe(expected)
 })

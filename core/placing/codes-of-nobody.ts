@@ -41,15 +41,16 @@ export function codesOfNobody(lists: readonly Iterable<string>[]): (text: string
 export function behindOtherLetters(code: string, figures: string): ((text: string) => boolean) | null {
   const [, letters = ''] = /(\p{L}+)[^\p{L}\p{N}]?$/u.exec(code.slice(0, code.lastIndexOf(figures))) ?? []
   if (letters === '' || !/^\d+$/.test(figures)) return null
-  // most codes of a long list are never asked for
-  let ways: RegExp[] | null = null
-  return (text) => {
-    ways ??= [
-      new RegExp(`(?<!(?<!\\p{L})${letters})(?<=\\p{L})0*${figures}(?!\\d)`, 'iu'),
-      new RegExp(`(?<![\\p{L}\\p{N}])(?!${letters}-)\\p{Lu}{1,3}-0*${figures}(?!\\d)`, 'u'),
-    ]
-    return ways.some(way => way.test(text))
-  }
+  // an expression for every code of a long list would cost more than all that is asked of it
+  const own = letters.toLowerCase()
+  return text => Array.from(text.matchAll(/\d+/g)).some(({ 0: run, index }) => {
+    if (!run.endsWith(figures) || Number(run.slice(0, -figures.length)) !== 0) return false
+    const before = text.slice(0, index)
+    const [word] = /\p{L}+$/u.exec(before) ?? []
+    if (word !== undefined) return word.toLowerCase() !== own
+    const [, capitals] = /(?<![\p{L}\p{N}])(\p{Lu}{1,3})-$/u.exec(before) ?? []
+    return capitals !== undefined && capitals !== letters
+  })
 }
 
 /** Letters of so many kinds are looked for. */

@@ -81,12 +81,13 @@ const LONG_ID = /^(?=.*\d).{4,}$/
  * folder is mistaken more often than a format.
  */
 function heedFormats(view: FileView, list: readonly Candidate[]): void {
-  const isNear = ({ nameFit, unit }: Candidate) => nameFit === 'near' && unit.requirement.formats.length > 0
-  const fitting = list.filter(one => isNear(one) && one.formatFits && one.unit.owed && extensionAsked(view, one.unit.requirement))
+  const isNamed = ({ nameFit, unit }: Candidate) => (nameFit === 'near' || nameFit === 'exact') && unit.requirement.formats.length > 0
+  const fitting = list.filter(one => isNamed(one) && one.formatFits && one.unit.owed && extensionAsked(view, one.unit.requirement))
   for (const one of fitting.length > 0 ? list : []) {
     const { requirement } = one.unit
-    if (!isNear(one) || one.formatFits || !one.folderFits || isOfFamily(view, requirement)) continue
-    const isRival = (other: Candidate) => other.unit.holder === one.unit.holder && other.holder >= one.holder && other.requirement >= one.requirement
+    if (!isNamed(one) || one.formatFits || !one.folderFits || isOfFamily(view, requirement)) continue
+    const isRival = (other: Candidate) => other.unit.holder === one.unit.holder && other.nameFit === one.nameFit && other.holder >= one.holder
+      && other.requirement >= one.requirement
     if (fitting.some(isRival)) one.total -= WORTH.folder
   }
 }
@@ -152,7 +153,8 @@ function heedAlike(list: readonly Candidate[]): void {
 }
 
 /**
- * A name that says of one piece only words that another of the same holder's has as well, in whose folder and format it lies, is the other.
+ * A name that says of one piece only words and values that another of the same holder's has as well, in whose folder and format it lies, is the
+ * other.
  */
 function heedHomes(view: FileView, list: readonly Candidate[]): void {
   for (const one of list) {
@@ -161,14 +163,18 @@ function heedHomes(view: FileView, list: readonly Candidate[]): void {
     const isMeant = (other: Candidate) => {
       const own = ownWords(other.unit.requirement).flat()
       return other.unit.holder === one.unit.holder && other.unit.owed && other.nameFit === 'none' && isAtHome(other)
-        && said.every(word => own.includes(word))
+        && said.every(word => own.includes(word)) && (said.length > 0 || tellsSame(one, other))
     }
-    const [home, ...more] = said.length > 0 ? list.filter(isMeant) : []
+    const [home, ...more] = list.filter(isMeant)
     if (!home || more.length > 0) continue
     one.nameFit = 'none'
     home.nameFit = 'near'
   }
 }
+
+/** Whether a name tells every value of one piece for another one, too. */
+const tellsSame = ({ captures }: Candidate, other: Candidate): boolean =>
+  Object.entries(captures).every(([field, value]) => ownOf(other.captures, field) === value)
 
 /** Whether the free text of a rule takes words of a name that departs from it. */
 const takesWords = ({ nameFit, form, captures }: Candidate): boolean => nameFit === 'near'

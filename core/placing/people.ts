@@ -10,7 +10,7 @@ import { romanised } from '../text/romanise'
 import { EAST_ASIAN, UNSPACED } from '../text/scripts'
 import type { Entry, HolderEvidence } from './called'
 import { codesOfNobody } from './codes-of-nobody'
-import { gatherCalled, holderKey } from './called'
+import { gatherCalled, holderKey, spelledOut } from './called'
 import { BEHIND, LEAST_NAMED, NAMED, OF_NAMED } from './weights'
 
 /** Tells whom a folder level or file name speaks of. */
@@ -114,7 +114,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       return owners.get(`${field}\n${key}`) ?? null
     },
     namedIn(written) {
-      const text = plainDigits(written).replace(ZERO_AS_LETTER, '0')
+      const text = spelledOut(plainDigits(written).replace(ZERO_AS_LETTER, '0'))
       // what stands for itself goes before what stands within other words, and before what is written in other letters
       const ways = [() => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf), () => inFigures(text).flatMap(runsOf)]
       let told = new Map<string, HolderEvidence>()

@@ -2,6 +2,7 @@ import type { Requirement } from '../brief/types'
 import { formsOf } from '../brief/forms'
 import { numbersOf } from '../brief/slots'
 import type { Unit } from '../brief/units'
+import { matchFolder } from '../names/levels'
 import { joinsTwo } from '../names/and-words'
 import { freeField } from '../names/fields/index'
 import { WEEK_KEYS } from '../names/months'
@@ -204,8 +205,16 @@ function wordIn(base: string, unit: Unit): number | null {
   return said.length === 1 ? said[0] ?? null : null
 }
 
-/** The number that the level a file lies in says beside a word of the rule's own or what it is shortened to, as in "Versuch 2/Protokoll". */
+/**
+ * The number that the folder says where the rule asks for it, or the level a file lies in beside a word of the rule's own or what it is shortened
+ * to, as in "Versuch 2/Protokoll".
+ */
 function numberOfLevel({ levels }: FileView, unit: Unit, by: string): number | null {
+  for (const { folder } of formsOf(unit)) {
+    const isAsked = folder?.some(parts => parts.some(part => part.kind === 'free' && part.part === by)) ?? false
+    const told = folder && isAsked ? ownOf(matchFolder(folder, levels, unit.requirement) ?? {}, by) : undefined
+    if (told !== undefined) return Number(told)
+  }
   const level = levels.at(-1) ?? ''
   const [word = '', number = '', ...more] = tokensOf(level)
   if (more.length > 0 || !/^\p{L}+$/u.test(word) || !/^\d{1,6}$/.test(number)) return null

@@ -9,24 +9,23 @@ import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
 import { freeField, isFree } from '../names/fields/index'
-import { matchFolder } from '../names/levels'
+import { matchFolder, tellSameValues } from '../names/levels'
 import { isKindWord } from '../names/kind-words'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import { WEEK_KEYS } from '../names/months'
 import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText, isHolders, isLiteral } from '../names/parts'
-import { isGivenName } from '../names/given-names'
-import { petNamesOf } from '../names/pet-names'
 import { trimSeparators } from '../names/strictness'
-import { tokensOf, wholeTokensOf, wordsIn } from '../names/tokens'
-import { beginAlike, editDistance } from '../text/distance'
+import { tokensOf, wholeTokensOf } from '../names/tokens'
+import { beginAlike } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Evidence } from './evidence'
 import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
+import { isOtherCode, LEAST_CALLED, saysStranger, SPELLINGS } from './strangers'
 import { LEAST_NAMED, NAMED, OF_NAMED, SHARE, WORTH } from './weights'
 import { asksWeeksAlone, asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
 
@@ -98,9 +97,11 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
 /** Takes a form whose name and folder fit better than what was taken before. */
 function takeForm(best: Candidate, form: UnitForm, view: FileView): void {
   const { requirement } = best.unit
-  const folder = form.folder ? matchFolder(form.folder, view.levels, requirement) : null
-  if (folder) best.folderFits = true
   const fit = form.name && fitName(form, view, requirement)
+  const there = form.folder ? matchFolder(form.folder, view.levels, requirement) : null
+  // of "E2/E1_data.csv" the folder is another piece's
+  const folder = there && (!fit || tellSameValues(there, fit.captures, requirement)) ? there : null
+  if (folder) best.folderFits = true
   const worth = WORTH.name[best.nameFit] + (best.form && best.folderFits ? WORTH.folderOfForm : 0)
   const nameFit = fit && (isOpenText(form.name) && isDoubted(best, form, view, { folder: folder !== null, fit }) ? 'open' : fit.nameFit)
   if (nameFit && WORTH.name[nameFit] + (folder ? WORTH.folderOfForm : 0) > worth) {
@@ -231,7 +232,6 @@ function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, 
 /** Whether a number of the holder's is written with other zeros. */
 const isSameFigure = ({ actual, expected }: Difference): boolean =>
   /^\d+$/.test(actual) && /^\d+$/.test(expected) && Number(actual) === Number(expected)
-const SPELLINGS: ReadonlySet<string> = new Set(['digits', 'letter-case', 'separator'])
 
 /**
  * Whether a name so much alike is believed: what free text lets through is alike to anything, and so is a holder's name where the rule has
@@ -273,13 +273,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.leftOut = isLeftOut(differences)
   if (isWithoutZeros(best, nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
-  // the rule's own word is nobody's name, and somebody's family name is not another's first one
-  const isOwn = (word: string) => ownWords(best.unit.requirement).some(words => words.includes(looseKey(word)))
-    || best.unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
-  // in a whole group's folder only a word that is surely a name is somebody else's
-  const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !best.folderFits)
-  const isAnother = () => differences.some(isStranger) || besideFamily(best, base, isOwn) || isOtherFamily(differences, form, isOwn)
-  if (!saidByFolder(best) && isAnother()) best.holder = Math.min(best.holder, LEAST_NAMED)
+  if (!saidByFolder(best) && saysStranger(best.unit, nearest, base, best.folderFits)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const other = differences.find(one => isOtherCode(one, best.unit.requirement))
@@ -296,7 +290,6 @@ function isCalled({ evidence, unit: { people } }: Candidate, rest: string): bool
   const isSaid = (said: string) => tokensOf(said).some(own => words.some(word => beginAlike(own, word, LEAST_CALLED)))
   return evidence.some(one => one.kind === 'named' && !shared.has(looseKey(one.said)) && (one.where.startsWith('folder') || isSaid(one.said)))
 }
-const LEAST_CALLED = 3
 
 /** Takes the days, months and weeks that the folder tells where the name tells none. */
 function takeLevels(best: Candidate, { levels }: FileView): void {
@@ -317,55 +310,6 @@ function outsideIn({ fields, count }: Requirement, field: string, actual: string
   if (actual === '' || field === count.by || !isFree(rule)) return []
   const order = freeField(rule).outside?.(actual, rule)
   return order === undefined ? [] : [{ field, value: actual, order }]
-}
-
-/** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
-function isOtherName({ part, kind, actual, expected }: Difference): boolean {
-  if (part !== 'given' || kind !== 'misspelt' || !/^\p{Lu}\p{Ll}{2,}$/u.test(actual)) return false
-  const [received, asked] = [looseKey(actual), looseKey(expected)]
-  const isPet = petNamesOf(expected).some(one => looseKey(one) === received)
-  return !asked.startsWith(received) && !isPet && isNoSlip(received, asked)
-}
-
-/** Whether more than half of the letters of two words differ. */
-const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
-
-/** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
-function besideFamily({ unit: { requirement, people: [person, ...more] } }: Candidate, base: string, isOwn: (word: string) => boolean): boolean {
-  if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
-  const words = wordsIn(base, [0, base.length])
-  const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
-  if (words.some(({ word }) => own.has(looseKey(word)))) return false
-  const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
-  const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).map(one => one.word).join(''))
-  const length = MOST_OF_FAMILY.find(many => words.some((_, from) => from + many <= words.length && families.has(keyOf(from, many)))) ?? 0
-  if (length === 0) return false
-  const at = words.findIndex((_, from) => families.has(keyOf(from, length)))
-  const isOther = (word: string) => /^\p{Lu}\p{Ll}/u.test(word) && isGivenName(word) && !isOwn(word)
-  return [words[at - 1], words[at + length]].some(one => one !== undefined && isOther(one.word))
-}
-/** So many words a family name may have, the most first. */
-const MOST_OF_FAMILY = [4, 3, 2, 1]
-
-/**
- * Whether in the place of the family name, beside the given name that is asked for, stands another one, while the rest of the name is the asked
- * one: "Quandtberg_Luis_memoria" is not Luis García's.
- */
-function isOtherFamily(differences: readonly Difference[], { name }: UnitForm, isOwn: (word: string) => boolean): boolean {
-  const family = differences.find(one => one.part === 'family' && one.kind === 'misspelt')
-  const isRest = ({ kind, part }: Difference) => SPELLINGS.has(kind) || (kind === 'absent' && part !== 'literal')
-  const isAsked = name?.some(part => part.part === 'given') ?? false
-  if (!family || !isAsked || !differences.every(one => one === family || (one.part !== 'given' && isRest(one)))) return false
-  const [received, asked] = [looseKey(family.actual), looseKey(family.expected)]
-  const isPart = asked.includes(received) || received.includes(asked)
-  return !isPart && isNoSlip(received, asked) && /^\p{Lu}\p{Ll}{3,}$/u.test(family.actual) && !isKindWord(received) && !isOwn(family.actual)
-}
-
-/** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
-function isOtherCode({ part, kind, actual, expected }: Difference, { fields }: Requirement): boolean {
-  const [received, asked] = [looseKey(actual), looseKey(expected)]
-  return part !== 'literal' && part !== 'group' && !isFree(ownOf(fields, part)) && kind === 'misspelt' && received !== asked && (part === 'id' ? /\d\d|\p{L}{2}.*\d/u : /\p{L}.*\d\d|\d{4}/u).test(asked)
-    && received.replace(/\d/g, '0') === asked.replace(/\d/g, '0')
 }
 
 /** Whether the folder says whose file it is, and not only of which group, or more of the name does than the family name. */

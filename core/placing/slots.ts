@@ -192,7 +192,8 @@ const tellAlike = ({ candidate: { captures, unit } }: Arrival, other: Arrival | 
 }
 
 function byFitThenKeep(unit: Unit, a: Arrival, b: Arrival): number {
-  return Number(canCount(b)) - Number(canCount(a)) || FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b)
+  return Number(canCount(b)) - Number(canCount(a)) || Number(a.elsewhere ?? false) - Number(b.elsewhere ?? false)
+    || FIT_ORDER[a.candidate.nameFit] - FIT_ORDER[b.candidate.nameFit] || byKeep(unit, a, b)
 }
 
 /** How many files are no pieces of their own: copies of others, or other states of them. */

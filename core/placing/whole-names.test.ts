@@ -240,21 +240,3 @@ test('a word that leads on is nobody\'s name', async () => {
   const told = await toldOf(WARDS, 'Elm/Reflection on ward.docx')
   expect(told.get('Elm/Reflection on ward.docx')?.says).toContain('given name "Ciara" is not there')
 })
-
-describe('a stranger', () => {
-  const memoirs: Rules = {
-    list: 'id,given,family,group\n1,Luis,García López,A\n2,Niamh,O\'Nolan,B\n3,Marta,Ibáñez,B',
-    requirements: [{ id: 'mem', title: 'Memoir', name: '{group}_{family}_{given}_memoir', formats: [{ id: 'pdf' }] }],
-  }
-  test.each([
-    // another given name beside a family name of two words, a part of it, or one without its O'
-    'Oswald García López memoir.pdf', 'Oswald García memoir.pdf', 'Oswald Nolan memoir.pdf',
-    // another family name in the very place of the asked one
-    'A_Quandtberg_Luis_memoir.pdf', 'B_Quandtberg_Marta_memoir.pdf',
-  ])('is nobody of the list: %s', async path => expect(await roundOf(memoirs, path)).toEqual({ [path]: 'unplaced' }))
-  test.each([
-    ['Luis García López memoir.pdf', 'mem 1'], ['García_memoir.pdf', 'mem 1'], ['A_Garcia_Luis_memoir.pdf', 'mem 1'], ['Nolan memoir.pdf', 'mem 2'],
-    // a slip is none
-    ['B_Ibanes_Marta_memoir.pdf', 'mem 3'],
-  ])('is none who is named, be it in part: %s is %s', async (path, at) => expect(await roundOf(memoirs, path)).toEqual({ [path]: at }))
-})

@@ -20,6 +20,7 @@ const FIELDS: Record<string, FieldRule> = {
   joined: { type: 'choice', values: ['2026Q1', '2026Q2', '2026Q3'], meanings: {} },
   half: { type: 'choice', values: ['WS2026', 'SS2026'], meanings: {} }, norm: { type: 'choice', values: ['ISO9001', 'ISO14001'], meanings: {} },
   ratio: { type: 'choice', values: ['1-1', '1-5', '1-10'], meanings: {} },
+  thousands: { type: 'choice', values: ['5k', '10k', '25k'], meanings: {} },
   rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: 1, from: 1, to: 9 },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
   about: { type: 'text', minLength: 1, maxLength: 60 }, year: { type: 'number', digits: 4, from: 2020, to: 2026 },
@@ -336,3 +337,9 @@ test.each([
 ])('a scale is written with another sign or a word: %s', (name, captures) => {
   expect(told('{family}_{ratio}', name)[0]).toEqual(captures)
 })
+
+test.each([['Marsh_25000', '25k'], ['Marsh map 1:10000', '10k'], ['Marsh_5000', '5k'], ['Marsh_50000', undefined], ['Marsh_25', undefined]])(
+  'thousands are written in full: %s', (name, thousands) => {
+    expect(told('{family}_{thousands}', name)[0]?.thousands).toBe(thousands)
+  },
+)

@@ -184,7 +184,9 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
     // a long figure tells by itself which it is
     const isSign = (sign: string) => (isMeasured && sign.length === 1 ? isLoneUnit(plain(word), sign) : plain(word).startsWith(sign))
     const isSaid = (sign: string) => (word === '' ? number.length >= LONG_FIGURE : isSign(sign))
-    const [found, ...more] = counted.filter(one => one.number === is && isSaid(one.sign))
+    // 25000 is 25k
+    const isThousands = (one: Counted) => isMeasured && one.sign === 'k' && word === '' && one.number * 1000 === is
+    const [found, ...more] = counted.filter(one => (one.number === is && isSaid(one.sign)) || isThousands(one))
     if (found && more.length === 0) yield { start: index, end: index + all.length, value: found.value }
   }
 }

@@ -1,0 +1,71 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: what folder and format say where names say less, or something else
+
+const numbered = { n: { type: 'number', from: 1, to: 5 } }
+
+describe('the folder of another piece', () => {
+  const lab: Rules = {
+    list: 'id,given,family\nr,Paolo,Ricci\nz,Zeno,De Luca',
+    requirements: [{
+      id: 'data', title: 'Raw data', name: '{family}_{given}_E{n}_data', fields: numbered, count: { from: 2, to: 5, by: 'n' },
+      formats: [{ id: 'csv' }], folder: 'E{n}/data',
+    }],
+  }
+
+  test('is not the right one of a name that fits, and displaces nothing', async () => {
+    const [right, other] = ['E1/data/Ricci_Paolo_E1_data.csv', 'E2/data/Ricci_Paolo_E1_data.csv']
+    for (const paths of [[right, other], [other, right]]) {
+      expect(await roundOf(lab, ...paths)).toEqual({ [right]: 'data r', [other]: 'superseded' })
+    }
+  })
+
+  test('tells the number that the name leaves out, on whatever level it stands', async () => {
+    const path = 'E3/data/Zeno.csv'
+    expect((await toldOf(lab, path)).get(path)).toMatchObject({ at: 'data z 3', right: 'E3/data/De Luca_Zeno_E3_data.csv' })
+  })
+})
+
+describe('two pieces of one name in two formats', () => {
+  const plans: Rules = {
+    list: 'id,name\nL01,Site plan\nL02,Planting plan',
+    requirements: [
+      {
+        id: 'plan', title: 'Plan', name: '{id}_{stage}_rev{r}', formats: [{ id: 'pdf' }], folder: '{stage}',
+        fields: { stage: { type: 'choice', values: ['permit', 'tender'] }, r: { type: 'choice', values: ['A', 'B', 'C'] } },
+      },
+      {
+        id: 'drawing', title: 'Drawing', name: '{id}_tender_rev{r}', formats: [{ id: 'dwg' }], folder: 'tender/cad',
+        fields: { r: { type: 'choice', values: ['A', 'B', 'C'] } },
+      },
+    ],
+  }
+  test.each([
+    ['tender/L01_tender_revA.dwg', 'drawing L01'], ['tender/cad/L01 rev A.dwg', 'drawing L01'], ['tender/L01_tender_revA.pdf', 'plan L01'],
+    ['tender/cad/L01_tender_revA.dwg', 'drawing L01'],
+  ])('are told apart by the format: %s', async (path, at) => {
+    expect(await roundOf(plans, path)).toEqual({ [path]: at })
+  })
+})
+
+describe('clients of one name', () => {
+  const months: Rules = {
+    list: 'id,name\nK101,Bäckerei Huber\nK102,Huber & Söhne GmbH',
+    requirements: [{
+      id: 'cash', title: 'Kassenbuch', name: '{id}_Kassenbuch_{m}', count: { from: 3, to: 3 }, formats: [{ id: 'xlsx' }], folder: '{id}/{m}',
+      fields: { m: { type: 'date', pattern: 'yyyy-MM', from: '2026-07-01', to: '2026-09-30' } },
+    }],
+  }
+
+  test('which of them is meant a sign behind the name does not say', async () => {
+    const path = 'Huber Kassenbuch Juli.xlsx'
+    expect((await toldOf(months, path)).get(path)).toMatchObject({ at: 'unplaced', candidates: ['cash', 'cash'] })
+  })
+
+  test('what one of them called as the other, in the own folder, displaces nothing in that one\'s', async () => {
+    const [own, strange] = ['K101/2026-07/Kassenbuch Juli.xlsx', 'K102/2026-07/K101_Kassenbuch_2026-07.xlsx']
+    expect(await roundOf(months, own, strange)).toEqual({ [own]: 'cash K101', [strange]: 'superseded' })
+  })
+})

@@ -1,0 +1,53 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: names of people whom the list does not have
+
+describe('a stranger', () => {
+  const memoirs: Rules = {
+    list: 'id,given,family,group\n1,Luis,García López,A\n2,Niamh,O\'Nolan,B\n3,Marta,Ibáñez,B',
+    requirements: [{ id: 'mem', title: 'Memoir', name: '{group}_{family}_{given}_memoir', formats: [{ id: 'pdf' }] }],
+  }
+  test.each([
+    // another given name beside a family name of two words, a part of it, or one without its O'
+    'Oswald García López memoir.pdf', 'Oswald García memoir.pdf', 'Oswald Nolan memoir.pdf',
+    // another family name in the very place of the asked one
+    'A_Quandtberg_Luis_memoir.pdf', 'B_Quandtberg_Marta_memoir.pdf',
+  ])('is nobody of the list: %s', async path => expect(await roundOf(memoirs, path)).toEqual({ [path]: 'unplaced' }))
+  test.each([
+    ['Luis García López memoir.pdf', 'mem 1'], ['García_memoir.pdf', 'mem 1'], ['A_Garcia_Luis_memoir.pdf', 'mem 1'], ['Nolan memoir.pdf', 'mem 2'],
+    // a slip is none
+    ['B_Ibanes_Marta_memoir.pdf', 'mem 3'],
+  ])('is none who is named, be it in part: %s is %s', async (path, at) => expect(await roundOf(memoirs, path)).toEqual({ [path]: at }))
+})
+
+describe('another given name in the very place of the asked one', () => {
+  const forms: Rules = {
+    list: 'id,given,family,group\n1,Nils,Vogt,U11\n2,Nele,Vogt,U13\n3,Ida,Brink,U13',
+    requirements: [
+      { id: 'consent', title: 'Consent form', name: '{group}_{family}_{given}_consent', formats: [{ id: 'pdf' }], folder: '{group}' },
+      { id: 'pass', title: 'Player pass', name: '{group}_{family}_{given}_pass', formats: [{ id: 'pdf' }], folder: '{group}' },
+    ],
+  }
+  test.each(['U13/U13_Vogt_Nora_consent.pdf', 'U13/U13_Vogt_Quendolin_consent.pdf', 'U13/Vogt_Nora_consent.pdf'])(
+    'is a stranger\'s in a whole group\'s folder, and nobody else\'s of that family: %s', async (path) => {
+      expect(await roundOf(forms, path, 'U13/Consent Vogt.pdf')).toEqual({ [path]: 'unplaced', 'U13/Consent Vogt.pdf': 'consent 2' })
+    },
+  )
+  test.each([
+    ['U13/U13_Vogt_Scan_consent.pdf', 'consent 2'], ['U13/U13_Vogt_Final_consent.pdf', 'consent 2'], ['U13/U13_Vogt_Nelle_consent.pdf', 'consent 2'],
+    ['U13/Consent Vogt.pdf', 'consent 2'],
+  ])('is no word for works or their states, and no slip: %s is %s', async (path, at) => {
+    expect(await roundOf(forms, path)).toEqual({ [path]: at })
+  })
+})
+
+test('Mª is María', async () => {
+  const forms: Rules = {
+    list: 'id,given,family\n1,María José,García López\n2,José María,López García',
+    requirements: [{ id: 'photo', title: 'Foto', name: '{family}_{given}_foto', formats: [{ id: 'jpg' }] }],
+  }
+  const told = await toldOf(forms, 'Mª José García foto.jpg', 'José Mª López foto.jpg')
+  expect([...told.values()].map(one => one.at)).toEqual(['photo 2', 'photo 1'])
+})

@@ -1,0 +1,100 @@
+import type { UnitForm } from '../brief/forms'
+import type { Requirement } from '../brief/types'
+import type { Unit } from '../brief/units'
+import { isEarlierWord, isLaterWord } from '../names/added-words'
+import { isDefaultWord } from '../names/default-names'
+import type { Difference } from '../names/difference'
+import { isFree } from '../names/fields/index'
+import { isGivenName } from '../names/given-names'
+import { isKindWord } from '../names/kind-words'
+import { petNamesOf } from '../names/pet-names'
+import { tokensOf, wordsIn } from '../names/tokens'
+import { editDistance } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
+import { ownWords } from './words-said'
+
+/** Differences that leave a value what it is. */
+export const SPELLINGS: ReadonlySet<string> = new Set(['digits', 'letter-case', 'separator'])
+
+/** Of fewer letters a word is no name. */
+export const LEAST_CALLED = 3
+
+/**
+ * Whether a name says somebody whom it is not asked of: one whom the list does not have, or another one.
+ *
+ * @param unit - whose piece it may be
+ * @param form - the name that is asked for, with the differences from it
+ * @param inFolder - it lies in the folder that is asked for: in a whole group's only a word that is surely a name is somebody else's
+ */
+export function saysStranger(
+  unit: Unit, { form, differences }: { form: UnitForm, differences: readonly Difference[] }, base: string, inFolder: boolean,
+): boolean {
+  // the rule's own word is nobody's name, and somebody's family name is not another's first one
+  const isOwn = (word: string) => ownWords(unit.requirement).some(words => words.includes(looseKey(word)))
+    || unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
+  const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !inFolder)
+  return differences.some(isStranger) || besideFamily(unit, base, isOwn) || isOtherFamily(differences, form, isOwn)
+    || isOtherGiven(differences, isOwn)
+}
+
+/** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
+function isOtherName({ part, kind, actual, expected }: Difference): boolean {
+  if (part !== 'given' || kind !== 'misspelt' || !/^\p{Lu}\p{Ll}{2,}$/u.test(actual)) return false
+  const [received, asked] = [looseKey(actual), looseKey(expected)]
+  const isPet = petNamesOf(expected).some(one => looseKey(one) === received)
+  return !asked.startsWith(received) && !isPet && isNoSlip(received, asked)
+}
+
+/** Whether more than half of the letters of two words differ. */
+const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
+
+/** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
+function besideFamily({ requirement, people: [person, ...more] }: Unit, base: string, isOwn: (word: string) => boolean): boolean {
+  if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
+  const words = wordsIn(base, [0, base.length])
+  const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
+  if (words.some(({ word }) => own.has(looseKey(word)))) return false
+  const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
+  const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).map(one => one.word).join(''))
+  const length = MOST_OF_FAMILY.find(many => words.some((_, from) => from + many <= words.length && families.has(keyOf(from, many)))) ?? 0
+  if (length === 0) return false
+  const at = words.findIndex((_, from) => families.has(keyOf(from, length)))
+  const isOther = (word: string) => /^\p{Lu}\p{Ll}/u.test(word) && isGivenName(word) && !isOwn(word)
+  return [words[at - 1], words[at + length]].some(one => one !== undefined && isOther(one.word))
+}
+/** So many words a family name may have, the most first. */
+const MOST_OF_FAMILY = [4, 3, 2, 1]
+
+/**
+ * Whether in the place of the family name, beside the given name that is asked for, stands another one, while the rest of the name is the asked
+ * one: "Quandtberg_Luis_memoria" is not Luis García's.
+ */
+function isOtherFamily(differences: readonly Difference[], { name }: UnitForm, isOwn: (word: string) => boolean): boolean {
+  const family = differences.find(one => one.part === 'family' && one.kind === 'misspelt')
+  const isRest = ({ kind, part }: Difference) => SPELLINGS.has(kind) || (kind === 'absent' && part !== 'literal')
+  const isAsked = name?.some(part => part.part === 'given') ?? false
+  if (!family || !isAsked || !differences.every(one => one === family || (one.part !== 'given' && isRest(one)))) return false
+  const [received, asked] = [looseKey(family.actual), looseKey(family.expected)]
+  const isPart = asked.includes(received) || received.includes(asked)
+  return !isPart && isNoSlip(received, asked) && /^\p{Lu}\p{Ll}{3,}$/u.test(family.actual) && !tellsNobody(family.actual) && !isOwn(family.actual)
+}
+
+/** The same of the given name: "U13_Vogt_Nora_consent" is not Nele Vogt's. */
+function isOtherGiven(differences: readonly Difference[], isOwn: (word: string) => boolean): boolean {
+  const given = differences.find(isOtherName)
+  const isRest = ({ kind, part }: Difference) => part !== 'family' && (SPELLINGS.has(kind) || (kind === 'absent' && part !== 'literal'))
+  return given !== undefined && differences.every(one => one === given || isRest(one)) && !tellsNobody(given.actual) && !isOwn(given.actual)
+}
+
+/** Whether a word is one for works, their states or what programs call their files. */
+const tellsNobody = (word: string): boolean =>
+  [isKindWord, isEarlierWord, isLaterWord].some(isOne => isOne(looseKey(word))) || isDefaultWord(word)
+
+/** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
+export function isOtherCode({ part, kind, actual, expected }: Difference, { fields }: Requirement): boolean {
+  const [received, asked] = [looseKey(actual), looseKey(expected)]
+  const isCode = (part === 'id' ? /\d\d|\p{L}{2}.*\d/u : /\p{L}.*\d\d|\d{4}/u).test(asked)
+  return part !== 'literal' && part !== 'group' && !isFree(ownOf(fields, part)) && kind === 'misspelt' && isCode
+    && received !== asked && received.replace(/\d/g, '0') === asked.replace(/\d/g, '0')
+}
