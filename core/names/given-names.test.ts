@@ -3,6 +3,7 @@ import type { Rules } from '../../tests/small-rounds'
 import { roundOf } from '../../tests/small-rounds'
 import { isAddedWord } from './added-words'
 import { isDefaultWord } from './default-names'
+import { isFamilyName } from './family-names'
 import { isGivenName } from './given-names'
 import { kindsOf } from './kind-senses'
 import { KIND_WORDS, isKindWord } from './kind-words'
@@ -29,6 +30,13 @@ describe('given names', () => {
       expect([isKindWord(name), kindsOf(name).length > 0, isAddedWord(name), isDefaultWord(name), monthOf(name), numberOfWord(name)])
         .toEqual([false, false, false, false, undefined, null])
     }
+  })
+
+  test('are none of the family names that tell strangers, nor are these words about works', () => {
+    expect(['Müller', 'kowalski', 'NGUYEN', 'O\'Brien', 'Sørensen'].map(isFamilyName)).toEqual([true, true, true, true, true])
+    expect(['Wolf', 'Stein', 'Sommer', 'Martin', 'Paul', 'Heidelberg', ''].map(isFamilyName)).toEqual([false, false, false, false, false, false, false])
+    const words = [...Object.values(KIND_WORDS).flat(), 'final', 'draft', 'version', 'March', 'Januar', 'zweite', 'Untitled', 'Scan']
+    expect(words.filter(isFamilyName)).toEqual([])
   })
 
   // common practice, no source: another given name beside a family name is another person's

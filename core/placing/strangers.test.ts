@@ -43,6 +43,24 @@ describe('another given name in the very place of the asked one', () => {
   })
 })
 
+describe('another family name beside a given name', () => {
+  const labels: Rules = {
+    list: 'id,given,family,group\n1,Rosa,Lindner,Weber\n2,Emil,Lund,Kraus\n3,Jan-Ole,Berg,Kraus',
+    requirements: [
+      { id: 'label', title: 'Etikett', name: '{family}_etikett', formats: [{ id: 'svg' }] },
+      { id: 'log', title: 'Protokoll', name: '{family}_protokoll', formats: [{ id: 'pdf' }], folder: '{family}' },
+    ],
+  }
+  test.each(['Etikett Rosa Schmidt.svg', 'Nowak_Emil_Etikett.svg', 'Jan-Ole Johansson Etikett.svg'])(
+    'is a stranger\'s where it is one that many bear: %s', async path => expect(await roundOf(labels, path)).toEqual({ [path]: 'unplaced' }),
+  )
+  test.each([
+    // a word about the work, the group, the own name beside it, and what lies in the own folder
+    ['Etikett Rosa Sommerbier.svg', 'label 1'], ['Etikett Rosa Weber.svg', 'label 1'], ['Rosa Lindner Schmidt Etikett.svg', 'label 1'],
+    ['Lindner/Protokoll Rosa Schmidt.pdf', 'log 1'], ['Etikett rosa schmidt.svg', 'label 1'],
+  ])('is none where it may be something else: %s is %s', async (path, at) => expect(await roundOf(labels, path)).toEqual({ [path]: at }))
+})
+
 test('Mª is María', async () => {
   const forms: Rules = {
     list: 'id,given,family\n1,María José,García López\n2,José María,López García',

@@ -5,6 +5,7 @@ import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { isDefaultWord } from '../names/default-names'
 import type { Difference } from '../names/difference'
 import { isFree } from '../names/fields/index'
+import { isFamilyName } from '../names/family-names'
 import { isGivenName } from '../names/given-names'
 import { isKindWord } from '../names/kind-words'
 import { petNamesOf } from '../names/pet-names'
@@ -34,8 +35,8 @@ export function saysStranger(
   const isOwn = (word: string) => ownWords(unit.requirement).some(words => words.includes(looseKey(word)))
     || unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
   const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !inFolder)
-  return differences.some(isStranger) || besideFamily(unit, base, isOwn) || isOtherFamily(differences, form, isOwn)
-    || isOtherGiven(differences, isOwn)
+  return differences.some(isStranger) || isOtherFamily(differences, form, isOwn) || isOtherGiven(differences, isOwn)
+    || besideFamily(unit, base, isOwn) || besideGiven(unit, base, isOwn)
 }
 
 /** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
@@ -65,6 +66,20 @@ function besideFamily({ requirement, people: [person, ...more] }: Unit, base: st
 }
 /** So many words a family name may have, the most first. */
 const MOST_OF_FAMILY = [4, 3, 2, 1]
+
+/**
+ * Whether straight beside a given name stands another family name than its bearer's, in capitals, and nothing of their own: "Leaflet Rosa Weber" is
+ * not Rosa Lindner's.
+ */
+function besideGiven({ requirement, people: [person, ...more] }: Unit, base: string, isOwn: (word: string) => boolean): boolean {
+  if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
+  const given = new Set([...tokensOf(person.given), ...petNamesOf(person.given), ...person.aliases].map(looseKey))
+  const words = wordsIn(base, [0, base.length]).map(one => one.word)
+  const own = new Set([person.family, person.group, ...Object.values(person.fields)].flatMap(tokensOf))
+  if (words.some(word => own.has(looseKey(word)))) return false
+  const isOther = (word: string | undefined) => word !== undefined && /^\p{Lu}\p{Ll}/u.test(word) && isFamilyName(word) && !isOwn(word)
+  return words.some((word, at) => given.has(looseKey(word)) && (isOther(words[at - 1]) || isOther(words[at + 1])))
+}
 
 /**
  * Whether in the place of the family name, beside the given name that is asked for, stands another one, while the rest of the name is the asked
