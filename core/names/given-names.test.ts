@@ -34,7 +34,7 @@ describe('given names', () => {
 
   test('are none of the family names that tell strangers, nor are these words about works', () => {
     expect(['Müller', 'kowalski', 'NGUYEN', 'O\'Brien', 'Sørensen'].map(isFamilyName)).toEqual([true, true, true, true, true])
-    expect(['Wolf', 'Stein', 'Sommer', 'Martin', 'Paul', 'Heidelberg', ''].map(isFamilyName)).toEqual([false, false, false, false, false, false, false])
+    expect(['Wolf', 'Stein', 'Sommer', 'Martin', 'Heidelberg', ''].map(isFamilyName)).toEqual([false, false, false, false, false, false])
     const words = [...Object.values(KIND_WORDS).flat(), 'final', 'draft', 'version', 'March', 'Januar', 'zweite', 'Untitled', 'Scan']
     expect(words.filter(isFamilyName)).toEqual([])
   })

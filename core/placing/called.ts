@@ -474,12 +474,17 @@ function addLoneName(name: string, holder: string, add: Add): void {
     const initials = words.slice(0, -1).map(word => [...word][0] ?? '')
     for (const short of new Set([initials.join(' '), initials[0] ?? ''])) add(`${short} ${last}`, holder, NAMED.initialAndFamily, name, 'short')
   }
+  const [first = ''] = words
+  if (words.length > 1 && LETTER_AND_FIGURE.test(first)) add(first, holder, NAMED.firstOfGiven, first, 'given')
   for (const word of wordsOf(bare)) {
     // what a name begins with is what people are called by, and firms for short
-    if (word === words[0] && word.length > 3) add(word, holder, NAMED.firstOfGiven, word, 'given')
+    if (word === first && word.length > 3) add(word, holder, NAMED.firstOfGiven, word, 'given')
     else add(word, holder, NAMED.wordOfName, word, 'family')
   }
 }
+
+/** R2 of R2 Crew. */
+const LETTER_AND_FIGURE = /^(?:\p{Lu}\d|\d\p{Lu})$/u
 
 /**
  * A whole name that nothing parts, in scripts that write them so: the family name stands first, of one sign or of two, and people write what is

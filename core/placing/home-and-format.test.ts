@@ -50,6 +50,23 @@ describe('two pieces of one name in two formats', () => {
   })
 })
 
+test('who bears another one\'s number displaces nobody who bears none', async () => {
+  const poems: Rules = {
+    list: 'id,name\n101,Blue Heron\n102,Blue Moon',
+    requirements: [{ id: 'poem', title: 'Poem', name: '{id}_{name}_poem', formats: [{ id: 'docx' }] }],
+  }
+  const [own, strange] = ['Blue Moon poem.docx', '101_Blue Moon_poem.docx']
+  expect(await roundOf(poems, own, strange)).toEqual({ [own]: 'poem 102', [strange]: 'superseded' })
+})
+
+test('a first word of a letter and a figure says who it is', async () => {
+  const crews: Rules = {
+    list: 'id,name\n21,R2 Crew\n22,The 4th Axis',
+    requirements: [{ id: 'code', title: 'Code', name: '{name}_code', formats: [{ id: 'zip' }] }],
+  }
+  expect(await roundOf(crews, 'R2_code.zip', 'R3_code.zip')).toEqual({ 'R2_code.zip': 'code 21', 'R3_code.zip': 'unplaced' })
+})
+
 describe('clients of one name', () => {
   const months: Rules = {
     list: 'id,name\nK101,Bäckerei Huber\nK102,Huber & Söhne GmbH',

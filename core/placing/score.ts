@@ -55,6 +55,8 @@ export interface Candidate {
   leavesWords: boolean
   /** The same, and it is alike the asked name by its holder's name alone. */
   byHolder: boolean
+  /** Where the holder's id or code is asked for stands another one. */
+  otherCode: boolean
   /** Words behind the whole asked name. */
   behind: readonly string[]
   evidence: Evidence[]
@@ -75,7 +77,8 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false, behind: [],
+    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
+    otherCode: false, behind: [],
     evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
@@ -277,6 +280,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const other = differences.find(one => isOtherCode(one, best.unit.requirement))
+  best.otherCode = other !== undefined
   if (other && (isInPart || !isCalled(best, base.replace(other.actual, ' ')))) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 

@@ -346,9 +346,9 @@ function byHowWell(a: Arrival, b: Arrival): number {
 }
 
 /**
- * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer,
- * then what needs no change, what tells all that is asked for, what does not lie in somebody else's folder, what says no more, then the time
- * received. So a stray never displaces a right file.
+ * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer, then what needs no change,
+ * what tells all that is asked for, what bears no other code than the holder's, what does not lie in somebody else's folder, what says no more, then
+ * the time received. So a stray never displaces a right file.
  */
 function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
   return orderOf(unit, a, b) || byPath(a.view, b.view)
@@ -373,13 +373,16 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || Number(saysEarlier(a)) - Number(saysEarlier(b))
     || Number(seemsRight(b)) - Number(seemsRight(a))
     || Number(tellsAll(b)) - Number(tellsAll(a))
-    || Number(a.elsewhere ?? false) - Number(b.elsewhere ?? false)
-    || Number(a.longer ?? false) - Number(b.longer ?? false)
+    || strayness(a) - strayness(b)
     || Number(isMisspelt(a)) - Number(isMisspelt(b))
     || Number(saysMore(a)) - Number(saysMore(b))
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)
 }
+
+/** How much a file is a stray: it bears another code than its holder's, lies in somebody else's folder, or goes on where another one ends. */
+const strayness = ({ candidate: { otherCode }, elsewhere = false, longer = false }: Arrival): number =>
+  4 * Number(otherCode) + 2 * Number(elsewhere) + Number(longer)
 
 const isNearly = (where: string): boolean => where.endsWith('nearly')
 

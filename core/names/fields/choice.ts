@@ -158,6 +158,8 @@ const WRITTEN_OUT = [
   // words that overlap: of "assessment third quarter" the last two
   /(?<![\p{L}\p{N}])(?=(?<all>(?<number>\d{1,2}|[IVX]{1,4}|\p{L}{4,})(?:[.ºª°]|st|nd|rd|th|er?)?[ _-]?(?<word>\p{L}{3,}))(?![\p{L}\p{N}]))/gu,
   /(?<![\p{L}\p{N}])(?<word>\p{L}{3,})[ ._-]?(?<number>\d{1,2}|[IVX]{1,4})(?![\p{L}\p{N}])/gu,
+  // the sign itself, apart from its number
+  /(?<![\p{L}\p{N}])(?<word>\p{L}{2}|\p{Lu})[ ._-](?<number>\d{1,2})(?![\p{L}\p{N}]|[-./]\d)/gu,
 ]
 
 const UNIT_BEHIND = /^[ _-]\p{L}{1,4}(?![\p{L}\p{N}])/u
@@ -182,7 +184,8 @@ function* writtenOut(name: string, { values }: ChoiceRule): Generator<{ start: n
   for (const { 0: whole, index, groups: { all = whole, number = '', word = '' } = {} } of ways.flatMap(way => [...name.matchAll(way)])) {
     const is = /^\d/.test(number) ? Number(number) : readRoman(number) ?? numberOfWord(number)
     // a long figure tells by itself which it is
-    const isSign = (sign: string) => (isMeasured && sign.length === 1 ? isLoneUnit(plain(word), sign) : plain(word).startsWith(sign))
+    const isShort = isMeasured ? (sign: string) => sign.length === 1 : () => word.length <= LEAST_CODE
+    const isSign = (sign: string) => (isShort(sign) ? isLoneUnit(plain(word), sign) : plain(word).startsWith(sign))
     const isSaid = (sign: string) => (word === '' ? number.length >= LONG_FIGURE : isSign(sign))
     // 25000 is 25k
     const isThousands = (one: Counted) => isMeasured && one.sign === 'k' && word === '' && one.number * 1000 === is
