@@ -55,8 +55,8 @@ test('who bears another one\'s number displaces nobody who bears none', async ()
     list: 'id,name\n101,Blue Heron\n102,Blue Moon',
     requirements: [{ id: 'poem', title: 'Poem', name: '{id}_{name}_poem', formats: [{ id: 'docx' }] }],
   }
-  const [own, strange] = ['Blue Moon poem.docx', '101_Blue Moon_poem.docx']
-  expect(await roundOf(poems, own, strange)).toEqual({ [own]: 'poem 102', [strange]: 'superseded' })
+  const [right, own, strange] = ['101_Blue Heron_poem.docx', 'Blue Moon poem.docx', '101_Blue Moon_poem.docx']
+  expect(await roundOf(poems, right, own, strange)).toEqual({ [right]: 'poem 101', [own]: 'poem 102', [strange]: 'superseded' })
 })
 
 test('a first word of a letter and a figure says who it is', async () => {

@@ -381,8 +381,8 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
 }
 
 /** How much a file is a stray: it bears another code than its holder's, lies in somebody else's folder, or goes on where another one ends. */
-const strayness = ({ candidate: { otherCode }, elsewhere = false, longer = false }: Arrival): number =>
-  4 * Number(otherCode) + 2 * Number(elsewhere) + Number(longer)
+const strayness = ({ candidate: { otherCode }, elsewhere, longer }: Arrival): number =>
+  4 * Number(otherCode) + 2 * Number(elsewhere === true) + Number(longer === true)
 
 const isNearly = (where: string): boolean => where.endsWith('nearly')
 
