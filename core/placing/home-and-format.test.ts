@@ -56,7 +56,7 @@ test('who bears another one\'s number displaces nobody who bears none', async ()
     requirements: [{ id: 'poem', title: 'Poem', name: '{id}_{name}_poem', formats: [{ id: 'docx' }] }],
   }
   const [right, own, strange] = ['101_Blue Heron_poem.docx', 'Blue Moon poem.docx', '101_Blue Moon_poem.docx']
-  expect(await roundOf(poems, right, own, strange)).toEqual({ [right]: 'poem 101', [own]: 'poem 102', [strange]: 'superseded' })
+  expect(await roundOf(poems, right, own, strange)).toEqual({ [right]: 'poem 101', [own]: 'poem 102', [strange]: 'unplaced' })
 })
 
 test('a first word of a letter and a figure says who it is', async () => {
