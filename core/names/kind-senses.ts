@@ -34,6 +34,7 @@ const KINDS: readonly string[] = [
   + 'bibliografia bronnen',
   'lyrics songtext liedtext paroles letra tekst',
   'score noten partition partitura spartito bladmuziek nuty noder',
+  'trailer teaser',
   'costs costing cost kosten kalkulation coûts costes costi custos koszty calculation',
   'translation übersetzung traduction traducción traduzione tradução vertaling tłumaczenie перевод переклад μετάφραση',
   'scene scenes szene szenen scène scènes escena escenas scena cena scen scéna',

@@ -22,6 +22,14 @@ describe('what the holder is called by', () => {
     })
   })
 
+  test('for the given name, where the family name is not there either', async () => {
+    const sheets: Rules = {
+      list: 'id,given,family,alias,group\n1,Elisabeth,Frisch,Lisl,Owl\n2,Max,Ott,,Fox',
+      requirements: [{ id: 'sheet', title: 'Health sheet', name: '{group}_{family}_{given}_health', formats: [{ id: 'pdf' }] }],
+    }
+    expect((await one(sheets, 'Lisl health.pdf'))?.says).toContain('given name "Lisl" instead of "Elisabeth"')
+  })
+
   const PRINTS: Rules = {
     list: 'id,given,family\n2,Ian,Mack\n5,Ilse,van der Meer',
     requirements: [{

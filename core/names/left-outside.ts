@@ -69,9 +69,11 @@ function isOther(text: string, { start, end, text: asked, edits, moved }: Span, 
  */
 export function standCalled(parts: readonly NamePart[], alignment: Alignment, text: string, called: () => readonly string[]): void {
   const isEmpty = (at: number) => alignment.spans[at]?.start === alignment.spans[at]?.end
-  const [index, ...others] = parts.flatMap((part, at) => (isHolders(part) && OF_NAME.has(part.part) && isEmpty(at) ? [at] : []))
+  const empty = parts.flatMap((part, at) => (isHolders(part) && OF_NAME.has(part.part) && isEmpty(at) ? [at] : []))
+  // of several, what somebody is called by otherwise stands for the given name
+  const index = empty.length > 1 ? empty.find(at => parts[at]?.part === 'given') : empty[0]
   const span = alignment.spans[index ?? -1]
-  if (index === undefined || others.length > 0 || !span) return
+  if (index === undefined || !span) return
   const words = (range: [number, number]) => tokensOf(text.slice(...range))
   const isName = (word: string) => called().includes(word) && /^\p{L}{2,}$/u.test(word)
   const isNamed = (range: [number, number]) => words(range).length > 0 && words(range).every(isName)

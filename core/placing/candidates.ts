@@ -12,6 +12,7 @@ import type { Candidate, NameFit } from './score'
 import { isFree } from '../names/fields/index'
 import { bareNumbers } from '../names/number-kinds'
 import { tokensOf } from '../names/tokens'
+import { looseKey } from '../text/fold'
 import { wordsOfRule } from './piece-number'
 import { isAndWord } from '../names/and-words'
 import { plainLook } from '../names/look-alikes'
@@ -61,9 +62,13 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const holders = new Set(ofHolders)
   const columns = columnsOf(view, index, spoken)
   // where a rule asks for names, that of another one outweighs what else the list has of somebody who is not named
-  const namesSomebody = [...spoken].some(([key, { strength, evidence }]) => key.startsWith('p:') && strength >= NAMED.family
-    && evidence.some(one => one.kind === 'named' && one.where === 'name' && !/\d/.test(one.said)))
-  const namesAnother = ({ requirement }: Unit, holder: Spoken) => namesSomebody && holder.strength === 0 && asksForNames(requirement)
+  const named = [...spoken].flatMap(([key, { strength, evidence }]) => (key.startsWith('p:') && strength >= NAMED.family
+    ? evidence.flatMap(one => (one.kind === 'named' && one.where === 'name' && !/\d/.test(one.said) ? [looseKey(one.said)] : []))
+    : []))
+  // of Bellmann people write Bell as well
+  const begun = named.filter(said => said.length >= LEAST_BEGUN)
+  const isBegun = ({ people }: Unit) => people.some(({ family }) => begun.some(said => looseKey(family).startsWith(said)))
+  const namesAnother = (unit: Unit, holder: Spoken) => named.length > 0 && holder.strength === 0 && asksForNames(unit.requirement) && !isBegun(unit)
   const chosen = new Set<number>([...before, ...narrow(byName, holders), ...narrow(byFolder, holders), ...ofHolders, ...columns.keys()])
   const weighed = [...chosen].flatMap((unitIndex) => {
     const unit = index.units[unitIndex]
@@ -100,6 +105,9 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }
 }
+
+/** Of fewer letters a name is not the beginning of another one. */
+const LEAST_BEGUN = 4
 
 const asksForNames = ({ names }: Requirement): boolean =>
   names.some(({ parts }) => parts.some(part => part.kind === 'field' && OF_NAME.has(part.name)))

@@ -1,6 +1,7 @@
 import type { Requirement } from '../brief/types'
 import { isAnyText, isHolders } from '../names/parts'
 import { LIKE } from '../names/spans'
+import { trimSeparators } from '../names/strictness'
 import { tokensOf } from '../names/tokens'
 import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
@@ -23,6 +24,7 @@ export function heedEachOther(view: FileView, list: readonly Candidate[]): void 
   heedCodes(view, list)
   heedWords(list)
   heedTwins(view, list)
+  heedPlain(view, list)
   heedValues(view, list)
   heedAlike(list)
   heedFormats(view, list)
@@ -105,13 +107,33 @@ function heedWords(list: readonly Candidate[]): void {
  * is, however few letters it departs by. "3B_meter_20261005" is no _water_ the more for being shorter than _electricity_.
  */
 function heedTwins(view: FileView, list: readonly Candidate[]): void {
+  const isUnsaid = unsaidIn(view)
   const areTwins = (one: Candidate, other: Candidate) => other.unit.requirement !== one.unit.requirement && other.unit.holder === one.unit.holder
     && other.unit.owed && other.formatFits && shapesOf(other.unit.requirement).some(shape => shapesOf(one.unit.requirement).includes(shape))
-  // a short word with a slip is that word
-  const isLike = (word: string) => tokensOf(view.base).some(token => likeness(token, word) >= LIKE)
-  const isUnsaid = ({ unit: { requirement } }: Candidate) => wordsSaid(view, requirement).share === 0 && !wordsWritten(requirement).some(isLike)
   const doubtful = list.filter(one => one.nameFit === 'near' && one.leavesWords && list.some(other => areTwins(one, other)) && isUnsaid(one))
   for (const one of doubtful) doubt(one)
+}
+
+/** Whether a name says none of a piece's own words; a short one with a slip is that word. */
+function unsaidIn(view: FileView): (candidate: Candidate) => boolean {
+  const isLike = (word: string) => tokensOf(view.base).some(token => likeness(token, word) >= LIKE)
+  return ({ unit: { requirement } }) => wordsSaid(view, requirement).share === 0 && !wordsWritten(requirement).some(isLike)
+}
+
+/**
+ * Of two pieces whose names are the same but that one of them has words of the rule's besides, a name that says none of these is the other:
+ * "Physics 10 A" is the paper, and no _key to it.
+ */
+function heedPlain(view: FileView, list: readonly Candidate[]): void {
+  const isUnsaid = unsaidIn(view)
+  const plain = list.filter(one => one.nameFit === 'near' && one.formatFits && one.unit.owed)
+  for (const one of plain.length > 1 ? plain : []) {
+    const shapes = shapesOf(one.unit.requirement).map(shape => shape.replace(/[\s._-]*\*/g, ''))
+    const isPlainer = (other: Candidate) => other !== one && other.unit.holder === one.unit.holder && other.folderFits >= one.folderFits
+      && other.unit.requirement.names.some(({ parts }) => parts.every(part => part.kind === 'field' || trimSeparators(part.text) === '')
+        && shapes.includes(parts.map(part => (part.kind === 'field' ? `{${part.name}}` : part.text)).join('')))
+    if (shapes.length > 0 && plain.some(isPlainer) && isUnsaid(one)) doubt(one)
+  }
 }
 
 /**

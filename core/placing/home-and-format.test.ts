@@ -86,3 +86,41 @@ describe('clients of one name', () => {
     expect(await roundOf(months, own, strange)).toEqual({ [own]: 'cash K101', [strange]: 'superseded' })
   })
 })
+
+describe('an exam paper and its key', () => {
+  const grade = { grade: { type: 'choice', values: ['G9', 'G10'] }, variant: { type: 'choice', values: ['A', 'B'] } }
+  const exams: Rules = {
+    list: 'id,given,family,subject\n1,Katja,Rehm,Maths\n2,Lothar,Ohm,Physics',
+    requirements: [
+      { id: 'paper', title: 'Exam paper', name: '{subject}_{grade}_{variant}', fields: grade, count: { from: 4, to: 4 }, formats: [{ id: 'pdf' }] },
+      { id: 'key', title: 'Answer key', name: '{subject}_{grade}_{variant}_key', fields: grade, count: { from: 4, to: 4 }, formats: [{ id: 'pdf' }] },
+    ],
+  }
+  test.each([
+    ['Physics grade 10 version A.pdf', 'paper 2'], ['physics key G10 A.pdf', 'key 2'], ['Physics_G9_B_solution.pdf', 'key 2'],
+    ['Maths 10 A answers.pdf', 'key 1'],
+  ])('are told apart by the word that one of them has: %s', async (path, at) => {
+    expect(await roundOf(exams, path)).toEqual({ [path]: at })
+  })
+})
+
+test('two numbers that are named together are none of the pieces, though only one is open', async () => {
+  const tasks: Rules = {
+    list: 'id,family\n1,Salonen\n2,Niemi',
+    requirements: [{
+      id: 'task', title: 'Task', name: '{family}_T{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 3 } }, formats: [{ id: 'pdf' }],
+      count: { from: 3, to: 3, by: 'n' }, folder: '{family}',
+    }],
+  }
+  const [one, two, both] = ['Salonen/Salonen_T01.pdf', 'Salonen/Salonen_T02.pdf', 'Salonen/Salonen_T02_T03.pdf']
+  expect(await roundOf(tasks, one, two, both)).toEqual({ [one]: 'task 1', [two]: 'task 1', [both]: 'unplaced' })
+})
+
+test('what begins as somebody\'s family name is no other one\'s where the code and the folder are theirs', async () => {
+  const band: Rules = {
+    list: 'id,given,family,part\n1,Ann,Bell,Flute\n2,Anna,Bellmann,Clarinet',
+    requirements: [{ id: 'rec', title: 'Recording', name: '{part}_{family}_take', formats: [{ id: 'wav' }], folder: '{part}' }],
+  }
+  const [path, other] = ['Clarinet/Clarinet_Bell_take.wav', 'Flute/Flute_Bell_take.wav']
+  expect(await roundOf(band, path, other)).toEqual({ [path]: 'rec 2', [other]: 'rec 1' })
+})

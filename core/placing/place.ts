@@ -12,7 +12,7 @@ import { findCandidates, MOST_CANDIDATES } from './candidates'
 import type { Evidence } from './evidence'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
-import { wordsOfRule } from './piece-number'
+import { saysSeveral, wordsOfRule } from './piece-number'
 import { extensionAsked, isOfFamily, scoreUnit } from './score'
 import { saysCode } from './heed'
 import type { Arrival, Filled } from './slots'
@@ -209,7 +209,7 @@ function eliminate(
     const { view, found: match, options } = one
     const [only, ...more] = options
     const isOnly = only !== undefined && more.length === 0 && (one.has || meant.has(one) || isAloneIn(only, wanted))
-      && !isOneTooMany(only, match.list, arrivals)
+      && !isOneTooMany(only, match.list, arrivals) && !saysMore(view, only.candidate)
     const state = options.length === 0 ? stateOf(one, arrivals) : null
     if (isOnly) {
       const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
@@ -354,6 +354,7 @@ const liesThere = ({ folderFits, unit }: Candidate): boolean => folderFits && (u
 
 /** The open slots that fit a file's holder and real format; those whose folder it lies in go before all others. */
 function optionsFor(view: FileView, list: readonly Candidate[], arrivals: ReadonlyMap<number, readonly Arrival[]>): Option[] {
+  if (isEmptyish(view)) return []
   const strongest = Math.max(0, ...list.map(one => one.holder))
   const inFolder = list.filter(liesThere)
   const named = new Set(list.filter(one => one.holder >= NAMED.family).flatMap(one => one.unit.people.map(person => person.id)))
@@ -387,7 +388,7 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
     // what says one piece is no other of which it says nothing
     const n = numberIn(candidate)
     const isOfKind = candidate.formatFits || isPieceOfFamily(view, candidate, n, list)
-    if (!unit.owed || !isOfKind || !own || !meant || isEmptyish(view) || (said && candidate.requirement === 0)) return []
+    if (!unit.owed || !isOfKind || !own || !meant || (said && candidate.requirement === 0)) return []
     const slots = openSlots(unit, arrivals.get(unit.index) ?? [], n, isOneMore(view, candidate, list))
     return slots.length > 0 ? [{ candidate, slots }] : []
   })
@@ -397,6 +398,10 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   // a word of one title, and of no other's
   return keepSome(there, ({ candidate }) => candidate.requirement >= SHARE.wordsHinted * WORTH.words)
 }
+
+/** Whether a name says several of the pieces that are told apart by a number: it is none of them alone. */
+const saysMore = (view: FileView, candidate: Candidate): boolean =>
+  candidate.unit.requirement.count.by !== null && saysSeveral(candidate, candidate.unit.requirement.count.by, view)
 
 /** Whether a file tells the number of a piece that is asked for in the folder it lies in. */
 function isNumberedThere(candidate: Candidate): boolean {

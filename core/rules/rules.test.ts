@@ -61,6 +61,17 @@ describe('warnings before anybody saves a file', () => {
     expect((await warnings(requirement)).join('\n')).toMatch(said)
   })
 
+  test('{title} is not what the list has under that heading', async () => {
+    const works = (heading: string): Roster => ({
+      people: [{ ...person('a', 'Ada', 'Berg', 'A'), fields: { [heading]: 'Late Light' } }, person('b', 'Bo', 'Lind', 'A')], columns: [heading],
+    })
+    const [name, folder] = [{ name: '{family}_{title}' }, { name: '{family}', folder: '{title}' }]
+    expect((await warnings(name, works('title'))).join()).toMatch(/called, "Photo", .* under "title", such as "Late Light": .* another heading$/)
+    expect((await warnings(folder, works('Title'))).join()).toMatch(/: to write that, write \{Title\}$/)
+    const own = { ...name, fields: { title: { type: 'text' } } } as Partial<RequirementDocument>
+    expect([await warnings(name), await warnings(own, works('title')), await warnings({ name: '{family}' }, works('title'))]).toEqual([[], [], []])
+  })
+
   test('a value with a forbidden sign, and one that is a device name', async () => {
     const odd: Roster = { people: [person('a', 'Con', 'Con', 'A/B'), person('b', 'Bo', 'Lind', 'C')], columns: [] }
     const said = (await warnings({ name: '{family}', folder: '{group}' }, odd)).join('\n')

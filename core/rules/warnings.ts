@@ -37,7 +37,7 @@ export function warnOfRule(requirement: Requirement, units: readonly Unit[]): Ru
   const owed = units.filter(unit => unit.owed && unit.requirement === requirement)
   return [
     ...sameNames(requirement, owed), ...emptyValues(requirement, owed), ...badValues(requirement, owed), ...tooLong(requirement, owed),
-    ...readTwice(requirement, owed), ...fewDigits(requirement),
+    ...readTwice(requirement, owed), ...fewDigits(requirement), ...otherTitle(requirement, owed),
   ]
 }
 
@@ -89,6 +89,18 @@ function sameNames(requirement: Requirement, units: readonly Unit[]): RuleWarnin
     message: `${list.slice(0, 3).map(sayHolder).join(', ')}${list.length > 3 ? ' and others' : ''} would get the same name, `
       + `"${showText(path.replace(/^\//, ''))}": add something that tells them apart`,
   }))
+}
+
+/** {title} is what the piece is called, though the list has a column of that name as well. */
+function otherTitle({ names, folder, fields, title }: Requirement, units: readonly Unit[]): RuleWarning[] {
+  const isUsed = (templates: Requirement['names']) => !isFree(ownOf(fields, 'title')) && fieldsOf(...templates).includes('title')
+  const values = units.flatMap(unit => unit.people).flatMap(person => Object.entries(person.fields))
+  const [column = '', inList = ''] = values.find(([heading, value]) => heading.toLowerCase() === 'title' && value !== '') ?? []
+  if (column === '') return []
+  const message = `{title} is what this piece is called, "${showText(title)}", and not what the list has under "${column}", such as `
+    + `"${showText(inList)}": to write that, ${column === 'title' ? 'give the column another heading' : `write {${column}}`}`
+  return [{ where: 'name' as const, is: isUsed(names) }, { where: 'folder' as const, is: isUsed(folder ?? []) }]
+    .filter(one => one.is).map(({ where }) => ({ level: 'warning', where, message }))
 }
 
 function emptyValues(requirement: Requirement, units: readonly Unit[]): RuleWarning[] {
