@@ -264,8 +264,10 @@ function speakOf(
   const byFolder = inFolder.named
   const found = lookUp(view.base, index.people.namedIn, found => found.size === 0)
   const counted = isCounted(view, index)
-  const named = new Map([...found].filter(([, { number, said }]) => !counted(said)
-    && !(number && isPartOfListed(said, view.base, index))))
+  // what is called by the rules' own words alone names nobody, though somebody is called Cover or Page
+  const isRulesAlone = found.size > 0 && tokensOf(view.base).every(index.hasWord)
+  const named = new Map([...found].filter(([key, { number, said, strength }]) => !counted(said)
+    && !(number && isPartOfListed(said, view.base, index)) && !(isRulesAlone && key.startsWith('p:') && strength < NAMED.alias)))
   const byName = withoutWeakNumbers(named).size > 0 ? named : new Map([...named, ...index.byValue(view.base)])
   const { against, slipped } = elsewhere(view.base, byName, inFolder, index)
   add(against.size === 0 ? byFolder : new Map([...byFolder].filter(([key]) => !against.has(key))), 'folder')

@@ -37,7 +37,7 @@ const NEAR_YEAR = /^(?:19[5-9]|20[0-3])\d$/
  * Persons are known by roster id, groups by name; both stand in one index, keyed as `holderKey` writes them.
  *
  * @param groupWords - words that the rules themselves write before a group, such as Table in "Table {group}"
- * @param ruleWords - all words that the rules know, as loose keys: they are nobody's initials
+ * @param ruleWords - all words that the rules know, as loose keys: they are nobody's initials, and nobody's name with a slip
  */
 export function indexPeople(roster: Roster, groupWords: readonly string[] = [], ruleWords: ReadonlySet<string> = NO_KEYS): PeopleIndex {
   const { entries, numbers } = gatherCalled(roster, groupWords, ruleWords)
@@ -130,8 +130,8 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     nearlyNamedIn(text) {
       near ??= indexDeletions(entries)
       const index = near
-      // a week is nobody's name, misspelt: viikko for Veikko
-      return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run)).flatMap(run =>
+      // a week is nobody's name, misspelt: viikko for Veikko; nor is a word of the rules, front for Font
+      return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run) && !ruleWords.has(run)).flatMap(run =>
         [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key) && !isWithoutInitial(run, key))
           .map(key => [key, hasOtherFigures(run, key) ? OF_NAMED.otherFigures : OF_NAMED.slip] as const)))
     },

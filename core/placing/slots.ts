@@ -347,8 +347,8 @@ function byHowWell(a: Arrival, b: Arrival): number {
 
 /**
  * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer, then what needs no change,
- * what tells all that is asked for, what bears no other code than the holder's, what does not lie in somebody else's folder, what says no more, then
- * the time received. So a stray never displaces a right file.
+ * what tells all that is asked for, whose holder is named without a slip, what bears no other code than the holder's, what does not lie in somebody
+ * else's folder, what says no more, then the time received. So a stray never displaces a right file.
  */
 function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
   return orderOf(unit, a, b) || byPath(a.view, b.view)
@@ -373,8 +373,8 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || Number(saysEarlier(a)) - Number(saysEarlier(b))
     || Number(seemsRight(b)) - Number(seemsRight(a))
     || Number(tellsAll(b)) - Number(tellsAll(a))
-    || strayness(a) - strayness(b)
     || Number(isMisspelt(a)) - Number(isMisspelt(b))
+    || strayness(a) - strayness(b)
     || Number(saysMore(a)) - Number(saysMore(b))
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)

@@ -69,3 +69,24 @@ test('Mª is María', async () => {
   const told = await toldOf(forms, 'Mª José García foto.jpg', 'José Mª López foto.jpg')
   expect([...told.values()].map(one => one.at)).toEqual(['photo 2', 'photo 1'])
 })
+
+test('what the rules themselves are made of names nobody, be somebody called so or nearly so', async () => {
+  const covers: Rules = {
+    list: 'id,given,family\n1,Rosa,Cover\n2,Greta,Font\n3,Wim,Draft',
+    requirements: [{
+      id: 'front', title: 'Front cover', name: '{family}_{given}_front_{work}', formats: [{ id: 'pdf' }], fields: { work: { type: 'text' } },
+    }],
+  }
+  expect(await roundOf(covers, 'Front cover.pdf', 'Rosa Cover front cover Blue.pdf', 'Fontt front Sea.pdf')).toEqual({
+    'Front cover.pdf': 'unplaced', 'Rosa Cover front cover Blue.pdf': 'front 1', 'Fontt front Sea.pdf': 'front 2',
+  })
+})
+
+test('who is named with a slip is no surer than who lies in another folder', async () => {
+  const essays: Rules = {
+    list: 'id,given,family,group\n1,Ricarda,Sievers,b\n2,Enno,Claas,a',
+    requirements: [{ id: 'essay', title: 'Essay', name: '{group}_{family}_essay', formats: [{ id: 'docx' }], folder: '{group}' }],
+  }
+  const [meant, slip] = ['a/b_Sievers_essay.docx', 'b/Siemers_essay.docx']
+  expect(await roundOf(essays, meant, slip)).toEqual({ [meant]: 'essay 1', [slip]: 'superseded' })
+})
