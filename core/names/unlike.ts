@@ -85,6 +85,8 @@ function trimNumber(part: NamePart, { spans, extras }: Alignment, text: string, 
 function trimValue(part: NamePart, alignment: Alignment, text: string, index: number): void {
   const span = alignment.spans[index]
   if (!isHolders(part) || !span || span.edits.length === 0 || !/\p{L}[^\p{L}\p{M}]+\p{L}/u.test(span.text)) return
+  // written together, or parted otherwise
+  if (looseKey(span.text) === looseKey(text.slice(span.start, span.end))) return
   const [asked, there] = [wordsIn(span.text, [0, span.text.length]), wordsIn(text, [span.start, span.end])]
   if (asked.length < 2 || there.length < 2) return
   for (const side of [1, -1] as const) {

@@ -1,3 +1,4 @@
+import { isAddedWord } from '../names/added-words'
 import { andForms } from '../names/and-words'
 import { withoutForm } from '../names/company-forms'
 import { GROUP_WORDS } from '../names/group-words'
@@ -267,7 +268,7 @@ function addShortGroups(groups: ReadonlySet<string>, groupWords: readonly string
     const own = word === '' ? written : [`${[...word][0] ?? ''}${number}`, ...written]
     const spoken = [
       // a number so long is counted by nothing else
-      ...own, ...ends.filter(end => /^(?:\p{L}{4,}|\d{3,})$/u.test(end) && !NO_GROUPS.has(looseKey(end))),
+      ...own, ...ends.filter(end => /^(?:\p{L}{4,}|\d{3,})$/u.test(end) && !NO_GROUPS.has(looseKey(end)) && !isAddedWord(end)),
       // St Marys for "St. Mary's Youth Choir"
       ...words.slice(2).map((_, at) => words.slice(0, at + 2).join(' ')).filter(begun => looseKey(begun).length >= LEAST_BEGUN),
       ...singularsOf(group),
@@ -476,7 +477,8 @@ function addLoneName(name: string, holder: string, add: Add): void {
   }
   const [first = ''] = words
   if (words.length > 1 && LETTER_AND_FIGURE.test(first)) add(first, holder, NAMED.firstOfGiven, first, 'given')
-  for (const word of wordsOf(bare)) {
+  // final and draft tell a state, whoever is called so
+  for (const word of wordsOf(bare).filter(one => !isAddedWord(one))) {
     // what a name begins with is what people are called by, and firms for short
     if (word === first && word.length > 3) add(word, holder, NAMED.firstOfGiven, word, 'given')
     else add(word, holder, NAMED.wordOfName, word, 'family')

@@ -67,6 +67,26 @@ test('a first word of a letter and a figure says who it is', async () => {
   expect(await roundOf(crews, 'R2_code.zip', 'R3_code.zip')).toEqual({ 'R2_code.zip': 'code 21', 'R3_code.zip': 'unplaced' })
 })
 
+test('a word that tells a state says nobody, though somebody is called so', async () => {
+  const teams: Rules = {
+    list: 'id,name\n2,Final Boss\n3,Data Dogs',
+    requirements: [{ id: 'pitch', title: 'Pitch deck', name: '{name}_pitch', formats: [{ id: 'pptx' }], folder: '{name}' }],
+  }
+  const [own, final] = ['Final Boss/Boss pitch final.pptx', 'final.pptx']
+  expect(await roundOf(teams, own, final)).toEqual({ [own]: 'pitch 2', [final]: 'unplaced' })
+})
+
+test('a code that is parted otherwise is that code', async () => {
+  const plates: Rules = {
+    list: 'id,name,plate\n1,Tia Orr,XY-Z 9\n2,Ron Vale,AB-CD 123',
+    requirements: [{ id: 'odo', title: 'Odometer', name: '{plate}_odometer', formats: [{ id: 'jpg' }] }],
+    strictness: { letterCase: 'ignore' },
+  }
+  expect((await toldOf(plates, 'XY-Z9_odometer.jpg')).get('XY-Z9_odometer.jpg')).toMatchObject({
+    at: 'odo 1', says: 'Plate "XY-Z9" instead of "XY-Z 9".', right: 'XY-Z 9_odometer.jpg',
+  })
+})
+
 describe('clients of one name', () => {
   const months: Rules = {
     list: 'id,name\nK101,Bäckerei Huber\nK102,Huber & Söhne GmbH',
