@@ -292,7 +292,9 @@ function isCalled({ evidence, unit: { people } }: Candidate, rest: string): bool
   const shared = new Set(people.flatMap(({ group, fields }) => [group, ...Object.values(fields)]).map(looseKey))
   const words = tokensOf(rest).filter(word => word.length >= LEAST_CALLED)
   const isSaid = (said: string) => tokensOf(said).some(own => words.some(word => beginAlike(own, word, LEAST_CALLED)))
-  return evidence.some(one => one.kind === 'named' && !shared.has(looseKey(one.said)) && (one.where.startsWith('folder') || isSaid(one.said)))
+  // a folder that bears another figure is nobody's
+  const isLevel = ({ where, said }: { where: string, said: string }) => where === 'folder' || (where === 'folder nearly' && !/\d/.test(said))
+  return evidence.some(one => one.kind === 'named' && !shared.has(looseKey(one.said)) && (isLevel(one) || isSaid(one.said)))
 }
 
 /** Takes the days, months and weeks that the folder tells where the name tells none. */

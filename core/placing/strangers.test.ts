@@ -30,7 +30,7 @@ describe('another given name in the very place of the asked one', () => {
       { id: 'pass', title: 'Player pass', name: '{group}_{family}_{given}_pass', formats: [{ id: 'pdf' }], folder: '{group}' },
     ],
   }
-  test.each(['U13/U13_Vogt_Nora_consent.pdf', 'U13/U13_Vogt_Quendolin_consent.pdf', 'U13/Vogt_Nora_consent.pdf'])(
+  test.each(['U13/U13_Vogt_Nora_consent.pdf', 'U13/Vogt_Nora_consent.pdf'])(
     'is a stranger\'s in a whole group\'s folder, and nobody else\'s of that family: %s', async (path) => {
       expect(await roundOf(forms, path, 'U13/Consent Vogt.pdf')).toEqual({ [path]: 'unplaced', 'U13/Consent Vogt.pdf': 'consent 2' })
     },
@@ -89,4 +89,35 @@ test('who is named with a slip is no surer than who lies in another folder', asy
   }
   const [meant, slip] = ['a/b_Sievers_essay.docx', 'b/Siemers_essay.docx']
   expect(await roundOf(essays, meant, slip)).toEqual({ [meant]: 'essay 1', [slip]: 'superseded' })
+})
+
+describe('an id that nobody has', () => {
+  const sheets: Rules = {
+    list: 'id,given,family,group\n4711100,Bo,Stern,G2\n4710011,Bea,Sterner,G2\n4711001,Ada,Lang,G1',
+    requirements: [{
+      id: 'sheet', title: 'Übungsblatt', name: '{id}_UE{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 12 } },
+      count: { from: 1, to: 12, by: 'n' }, formats: [{ id: 'pdf' }], folder: '{group}/{id}',
+    }],
+  }
+  test('is nobody\'s, though its folder bears it as well and lies in a group\'s', async () => {
+    expect(await roundOf(sheets, 'G2/4711011/4711011_UE01.pdf', 'G2/4710011/471011_UE01.pdf'))
+      .toEqual({ 'G2/4711011/4711011_UE01.pdf': 'unplaced', 'G2/4710011/471011_UE01.pdf': 'sheet 4710011' })
+  })
+})
+
+test('Lotte is Charlotte where another one is called nearly so', async () => {
+  const passes: Rules = {
+    list: 'id,given,family\n3,Lotta,von Berg\n4,Charlotte,Bergmann',
+    requirements: [{ id: 'pass', title: 'Impfausweis', name: '{family}_{given}_Impfausweis', formats: [{ id: 'jpg' }] }],
+  }
+  expect(await roundOf(passes, 'Lotte Bergmann Impfausweis.jpg')).toEqual({ 'Lotte Bergmann Impfausweis.jpg': 'pass 4' })
+})
+
+test('letters of another script that look alike are told as that', async () => {
+  const tasks: Rules = {
+    list: 'id,name,group\n3,Ελένη Νίκα,Β1\n4,Νίκος Δήμου,Α1',
+    requirements: [{ id: 'task', title: 'Εργασία', name: '{group}_{name}_εργασία', formats: [{ id: 'pdf' }] }],
+  }
+  const path = 'B1_Ελένη Νίκα τελική εργασία.pdf'
+  expect((await toldOf(tasks, path)).get(path)?.says).toContain('roup "B1" only looks as it should')
 })

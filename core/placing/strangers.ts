@@ -35,8 +35,8 @@ export function saysStranger(
   const isOwn = (word: string) => ownWords(unit.requirement).some(words => words.includes(looseKey(word)))
     || unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
   const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !inFolder)
-  return differences.some(isStranger) || isOtherFamily(differences, form, isOwn) || isOtherGiven(differences, isOwn)
-    || besideFamily(unit, base, isOwn) || besideGiven(unit, base, isOwn)
+  return differences.some(isStranger) || isOtherFamily(differences, form, isOwn) || besideFamily(unit, base, isOwn)
+    || besideGiven(unit, base, isOwn)
 }
 
 /** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
@@ -93,13 +93,6 @@ function isOtherFamily(differences: readonly Difference[], { name }: UnitForm, i
   const [received, asked] = [looseKey(family.actual), looseKey(family.expected)]
   const isPart = asked.includes(received) || received.includes(asked)
   return !isPart && isNoSlip(received, asked) && /^\p{Lu}\p{Ll}{3,}$/u.test(family.actual) && !tellsNobody(family.actual) && !isOwn(family.actual)
-}
-
-/** The same of the given name: "U13_Vogt_Nora_consent" is not Nele Vogt's. */
-function isOtherGiven(differences: readonly Difference[], isOwn: (word: string) => boolean): boolean {
-  const given = differences.find(isOtherName)
-  const isRest = ({ kind, part }: Difference) => part !== 'family' && (SPELLINGS.has(kind) || (kind === 'absent' && part !== 'literal'))
-  return given !== undefined && differences.every(one => one === given || isRest(one)) && !tellsNobody(given.actual) && !isOwn(given.actual)
 }
 
 /** Whether a word is one for works, their states or what programs call their files. */

@@ -20,6 +20,7 @@ const FIELDS: Record<string, FieldRule> = {
   joined: { type: 'choice', values: ['2026Q1', '2026Q2', '2026Q3'], meanings: {} },
   half: { type: 'choice', values: ['WS2026', 'SS2026'], meanings: {} }, norm: { type: 'choice', values: ['ISO9001', 'ISO14001'], meanings: {} },
   ratio: { type: 'choice', values: ['1-1', '1-5', '1-10'], meanings: {} },
+  cut: { type: 'choice', values: ['RC', 'FC'], meanings: { RC: 'rough cut', FC: 'fine cut' } },
   thousands: { type: 'choice', values: ['5k', '10k', '25k'], meanings: {} },
   rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: 1, from: 1, to: 9 },
   song: { type: 'choice', values: ['Ave', 'Abendlied'], meanings: {} },
@@ -342,6 +343,10 @@ test.each([
   ['Marsh Q 3', '2026-Q3'], ['Marsh_Q-2', '2026-Q2'], ['Q.2 Marsh', '2026-Q2'], ['Marsh q 3', undefined], ['Marsh Q 3-4', undefined],
 ])('a sign stands apart from its number: %s', (name, term) => {
   expect(told('{family}_{term}', name)[0]).toEqual(term === undefined ? {} : { term })
+})
+
+test('what a choice stands for is read written together, too', () => {
+  expect(told('{family}_{cut}', 'Marsh_finecut')[0]).toEqual({ cut: 'FC' })
 })
 
 test.each([['Marsh_25000', '25k'], ['Marsh map 1:10000', '10k'], ['Marsh_5000', '5k'], ['Marsh_50000', undefined], ['Marsh_25', undefined]])(

@@ -48,7 +48,9 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const ways = waysOf(actual)
   const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
-  const unsigned = values.filter(one => looseKey(one) === looseKey(actual) || (/^\p{L}$/u.test(actual) && looseKey(one) === looseKey(actual + actual)))
+  const key = looseKey(actual)
+  const isSigned = (one: string) => looseKey(one) === key || (key !== '' && looseKey(ownOf(rule.meanings, one) ?? '') === key)
+  const unsigned = values.filter(one => isSigned(one) || (/^\p{L}$/u.test(actual) && looseKey(one) === looseKey(actual + actual)))
   if (unsigned.length === 1) return unsigned[0]
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
   const language = languageMeant(actual, values)

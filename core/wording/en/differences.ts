@@ -1,6 +1,7 @@
 import { isAddedWord } from '../../names/added-words'
 import { isCopyMark } from '../../names/copy-marks'
 import type { Allowed, Difference } from '../../names/difference'
+import { plainLook } from '../../names/look-alikes'
 import { WEEK_WORDS } from '../../names/months'
 import { trimSeparators } from '../../names/strictness'
 import { ownOf } from '../../text/own'
@@ -10,7 +11,8 @@ import { showText } from '../../text/show'
 export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Difference) => string> = {
   'absent': ({ expected, part, label }) =>
     `${named(part, label)}${expected === `{${part}}` ? '' : `"${showText(expected)}" `}is not there`,
-  'misspelt': ({ expected, actual, part, label }) => `${named(part, label)}"${showText(actual)}" instead of "${showText(expected)}"`,
+  'misspelt': ({ expected, actual, part, label }) => `${named(part, label)}"${showText(actual)}" `
+    + (looksAlike(actual, expected) ? OTHER_SCRIPT : `instead of "${showText(expected)}"`),
   'order': ({ expected, part, label }) =>
     `${named(part, label)}"${showText(part === 'literal' ? trimSeparators(expected) : expected)}" stands in another place`,
   'separator': sayParted,
@@ -28,6 +30,11 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   'other-person': ({ actual, expected, part, label }) =>
     `${named(part, label)}"${showText(actual)}" is somebody else's, not "${showText(expected)}"`,
 }
+
+const OTHER_SCRIPT = 'only looks as it should: it holds letters of another script, type it anew'
+
+/** Whether two texts look the same, though they are not. */
+const looksAlike = (one: string, other: string): boolean => one !== other && plainLook(one) === plainLook(other)
 
 /** Whether what is written otherwise is a plain number, in digits or as a word, and no day. */
 const isNumber = (asked: string, written: string): boolean => /^\p{N}+$/u.test(written) || (/^\d{1,4}$/.test(asked) && !/\p{N}/u.test(written))
