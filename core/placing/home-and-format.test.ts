@@ -124,6 +124,22 @@ describe('an exam paper and its key', () => {
   })
 })
 
+test('a choice that is told makes a piece one more that may come', async () => {
+  const dances: Rules = {
+    list: 'id,given,family\n1,Nino,Alba\n2,Nina,Albano',
+    requirements: [
+      {
+        id: 'var', title: 'Variation', name: '{family}_{given}_{role}', formats: [{ id: 'mp4' }], count: { from: 1, to: 3 },
+        fields: { role: { type: 'choice', values: ['Giselle', 'Swan'] } },
+      },
+      { id: 'note', title: 'Medical note', name: '{family}_{given}_medical', formats: [{ id: 'pdf' }] },
+    ],
+  }
+  const [first, more, other] = ['Albano_Nina_Giselle.mp4', 'Nina Swan.mp4', 'Nina holiday.mp4']
+  expect(await roundOf(dances, first, more)).toEqual({ [first]: 'var 2', [more]: 'var 2' })
+  expect(await roundOf(dances, first, other)).toEqual({ [first]: 'var 2', [other]: 'unplaced' })
+})
+
 test('two numbers that are named together are none of the pieces, though only one is open', async () => {
   const tasks: Rules = {
     list: 'id,family\n1,Salonen\n2,Niemi',

@@ -337,12 +337,13 @@ function meantOf(waiting: readonly Waiting[]): Set<Waiting> {
 /** Whether a rule asks for a text of one's own: any words may be it. */
 const takesText = (unit: Unit): boolean => formsOf(unit).some(({ name }) => name?.some(isAnyText))
 
-/** Whether a name says nothing but what the rule, its title and its holder say, and the number of the piece. */
-function isKnown(view: FileView, { candidate: { unit }, slots }: Option): boolean {
+/** Whether a name says nothing but what the rule, its title and its holder say, values it asks for, and the number of the piece. */
+function isKnown(view: FileView, { candidate: { unit, captures }, slots }: Option): boolean {
   const { requirement, people } = unit
   const called = people.flatMap(({ id, name, group, aliases }) => [id, name, group, ...aliases])
   const asked = formsOf(unit).flatMap(({ name }) => (name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : [])))
-  const known = new Set([...wordsOfRule(requirement), ...[...called, ...asked].flatMap(tokensOf)])
+  const told = Object.entries(captures).flatMap(([field, value]) => (ownOf(requirement.fields, field)?.type === 'text' ? [] : value ?? []))
+  const known = new Set([...wordsOfRule(requirement), ...[...called, ...asked, ...told].flatMap(tokensOf)])
   const tokens = tokensOf(stemOf(view))
   const isNumber = (token: string) => slots[0] === null || Number(token) === slots[0]
   const isOwn = (token: string) => known.has(token) || [...known].some(word => isNearWord(token, word))
