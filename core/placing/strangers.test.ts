@@ -121,3 +121,25 @@ test('letters of another script that look alike are told as that', async () => {
   const path = 'B1_Ελένη Νίκα τελική εργασία.pdf'
   expect((await toldOf(tasks, path)).get(path)?.says).toContain('roup "B1" only looks as it should')
 })
+
+describe('a name that is another word as well', () => {
+  const plans: Rules = {
+    list: 'id,given,family\n1,Marie,Neu\n2,Kai,März\n3,Jonas,Alt\n4,Dee,Page\n5,Cal,Day',
+    requirements: [
+      { id: 'photo', title: 'Foto', name: '{family}_{given}_Foto', formats: [{ id: 'jpg' }] },
+      {
+        id: 'plan', title: 'Wochenplan', name: '{family}_Plan_{date}', formats: [{ id: 'pdf' }],
+        fields: { date: { type: 'date', pattern: 'dd.MM.yyyy', from: '2026-03-01', to: '2026-03-31' } },
+      },
+      { id: 'cv', title: 'CV', name: '{family}_{given}_CV', formats: [{ id: 'docx' }] },
+    ],
+  }
+  test.each([
+    // a word of state behind the rule's own, a day beside somebody's name, and an amount
+    ['Foto neu.jpg', 'unplaced'], ['Foto alt.jpg', 'unplaced'], ['Plan Neu 3. März.pdf', 'plan 1'], ['Day CV 1 page.docx', 'cv 5'],
+    // their own
+    ['Foto Marie Neu.jpg', 'photo 1'], ['Neu Foto.jpg', 'photo 1'], ['Plan März 9.3..pdf', 'plan 2'], ['Page CV.docx', 'cv 4'],
+  ])('is theirs only where it can be nothing else: %s is %s', async (path, at) => {
+    expect(await roundOf(plans, path)).toEqual({ [path]: at })
+  })
+})
