@@ -77,7 +77,8 @@ function withoutReadings(named: Map<string, HolderEvidence>, base: string): Map<
   const readings = tellNumbers(base).filter(({ kind }) => kind !== 'number' && kind !== 'year')
   const rest = readings.reduce((text, { range: [start, end] }) => text.slice(0, start) + '|'.repeat(end - start) + text.slice(end), base)
   const [all, outside] = [base, rest].map(text => new Set(tokensOf(text)))
-  const isInside = (said: string) => all?.has(looseKey(said)) === true && outside?.has(looseKey(said)) === false
+  // an id that looks like a day is one
+  const isInside = (said: string) => !/\p{N}/u.test(said) && all?.has(looseKey(said)) === true && outside?.has(looseKey(said)) === false
   const inside = new Set(persons.filter(([, { said }]) => isInside(said)).map(([key]) => key))
   return inside.size < persons.length ? new Map([...named].filter(([key]) => !inside.has(key))) : named
 }

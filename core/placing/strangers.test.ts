@@ -143,3 +143,12 @@ describe('a name that is another word as well', () => {
     expect(await roundOf(plans, path)).toEqual({ [path]: at })
   })
 })
+
+test('an id that looks like a day is somebody\'s nevertheless', async () => {
+  const theses: Rules = {
+    list: 'id,given,family,group\n20231101,Chi,Abara,BSc\n20231102,Dayo,Abara,MSc',
+    requirements: [{ id: 'thesis', title: 'Thesis', name: '{id}_{family}_{group}_thesis', formats: [{ id: 'pdf' }], folder: '{group}' }],
+  }
+  const [right, own, other] = ['BSc/20231101_Abara_BSc_thesis.pdf', 'MSc/Abara_D_MSc_thesis.pdf', 'MSc/20231101_Abara_MSc_thesis.pdf']
+  expect(await roundOf(theses, right, own, other)).toEqual({ [right]: 'thesis 20231101', [own]: 'thesis 20231102', [other]: 'unplaced' })
+})
