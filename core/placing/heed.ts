@@ -2,6 +2,7 @@ import type { Requirement } from '../brief/types'
 import { isAnyText, isHolders } from '../names/parts'
 import { LIKE } from '../names/spans'
 import { trimSeparators } from '../names/strictness'
+import type { Template } from '../names/template'
 import { tokensOf } from '../names/tokens'
 import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
@@ -131,7 +132,7 @@ function heedPlain(view: FileView, list: readonly Candidate[]): void {
     const shapes = shapesOf(one.unit.requirement).map(shape => shape.replace(/[\s._-]*\*/g, ''))
     const isPlainer = (other: Candidate) => other !== one && other.unit.holder === one.unit.holder && other.folderFits >= one.folderFits
       && other.unit.requirement.names.some(({ parts }) => parts.every(part => part.kind === 'field' || trimSeparators(part.text) === '')
-        && shapes.includes(parts.map(part => (part.kind === 'field' ? `{${part.name}}` : part.text)).join('')))
+        && shapes.includes(shapeOf(parts, text => text)))
     if (shapes.length > 0 && plain.some(isPlainer) && isUnsaid(one)) doubt(one)
   }
 }
@@ -157,11 +158,11 @@ function doubt(one: Candidate): void {
 
 /** What names of a requirement are made of besides the rule's own words; of names without such words nothing. */
 function shapesOf({ names }: Requirement): string[] {
-  return names.flatMap(({ parts }) => {
-    const pieces = parts.map(part => (part.kind === 'field' ? `{${part.name}}` : part.text.replace(/\p{L}[\p{L}\p{M}\p{N}]*/gu, '*')))
-    return pieces.some(piece => piece.includes('*')) ? [pieces.join('')] : []
-  })
+  return names.map(({ parts }) => shapeOf(parts, text => text.replace(/\p{L}[\p{L}\p{M}\p{N}]*/gu, '*'))).filter(shape => shape.includes('*'))
 }
+
+const shapeOf = (parts: Template['parts'], shapeOfText: (text: string) => string): string =>
+  parts.map(part => (part.kind === 'field' ? `{${part.name}}` : shapeOfText(part.text))).join('')
 
 /**
  * A name that is alike a piece by its holder's name alone, or by a day besides where another piece takes its words for somebody's own, says

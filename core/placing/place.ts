@@ -209,7 +209,7 @@ function eliminate(
     const { view, found: match, options } = one
     const [only, ...more] = options
     const isOnly = only !== undefined && more.length === 0 && (one.has || meant.has(one) || isAloneIn(only, wanted))
-      && !isOneTooMany(only, match.list, arrivals) && !saysMore(view, only.candidate)
+      && !isOneTooMany(only, match.list, arrivals) && !isSeveral(view, only.candidate)
     const state = options.length === 0 ? stateOf(one, arrivals) : null
     if (isOnly) {
       const evidence = [...only.candidate.evidence, { kind: 'only-slot' } as const]
@@ -401,7 +401,7 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
 }
 
 /** Whether a name says several of the pieces that are told apart by a number: it is none of them alone. */
-const saysMore = (view: FileView, candidate: Candidate): boolean =>
+const isSeveral = (view: FileView, candidate: Candidate): boolean =>
   candidate.unit.requirement.count.by !== null && saysSeveral(candidate, candidate.unit.requirement.count.by, view)
 
 /** Whether a file tells the number of a piece that is asked for in the folder it lies in. */

@@ -87,9 +87,9 @@ function withoutReadings(named: Map<string, HolderEvidence>, base: string): Map<
 function namedInName(view: FileView, index: EvidenceIndex): Map<string, HolderEvidence> {
   const found = lookUp(view.base, index.people.namedIn, found => found.size === 0)
   const counted = isCounted(view, index)
-  const most = found.size > 0 && saysRulesAlone(view.base, index) ? LEAST_NAMED : Infinity
-  const weigh = (key: string, one: HolderEvidence) => (key.startsWith('p:') && one.strength < NAMED.alias && one.strength > most
-    ? { ...one, strength: most }
+  const isNobodys = found.size > 0 && saysRulesAlone(view.base, index)
+  const weigh = (key: string, one: HolderEvidence) => (isNobodys && key.startsWith('p:') && one.strength < NAMED.alias
+    ? { ...one, strength: Math.min(one.strength, LEAST_NAMED) }
     : one)
   return withoutReadings(new Map([...found].filter(([, { number, said }]) => !counted(said)
     && !(number && isPartOfListed(said, view.base, index))).map(([key, one]) => [key, weigh(key, one)])), view.base)
@@ -162,7 +162,7 @@ export function withNumber(holder: Spoken, { requirement, holder: own }: Unit, n
 }
 
 /** Whether a rule asks for figures besides those of its holder: then a number alone may be any of them. */
-export const asksFigures = ({ count, fields }: Requirement): boolean => count.by !== null
+const asksFigures = ({ count, fields }: Requirement): boolean => count.by !== null
   || Object.values(fields).some(rule => isFree(rule) && rule.type !== 'choice' && rule.type !== 'text')
 
 /** Numbers that a program counts its files by, as in Document2 or Scan 3, are nobody's; long ones somebody typed. */
@@ -251,6 +251,7 @@ function slippedColumns(view: FileView, index: EvidenceIndex): Map<number, Spoke
   return new Map(slipped.map(([unit, { strength, said }]) => [unit, { strength, evidence: [{ kind: 'named', where: 'name nearly', said }] }]))
 }
 
+/** What is said of a holder by name with what further columns say. */
 export function withColumn(holder: Spoken, column: Spoken | undefined): Spoken {
   return column ? { ...holder, strength: holder.strength + column.strength, evidence: [...holder.evidence, ...column.evidence] } : holder
 }

@@ -10,6 +10,7 @@ import { isGivenName } from '../names/given-names'
 import { isKindWord } from '../names/kind-words'
 import { petNamesOf } from '../names/pet-names'
 import { tokensOf, wordsIn } from '../names/tokens'
+import type { Person } from '../roster/types'
 import { editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
@@ -35,8 +36,11 @@ export function saysStranger(
   const isOwn = (word: string) => ownWords(unit.requirement).some(words => words.includes(looseKey(word)))
     || unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
   const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !inFolder)
-  return differences.some(isStranger) || isOtherFamily(differences, form, isOwn) || besideFamily(unit, base, isOwn)
-    || besideGiven(unit, base, isOwn)
+  if (differences.some(isStranger) || isOtherFamily(differences, form, isOwn)) return true
+  const [person, ...more] = unit.people
+  if (unit.requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
+  const words = wordsIn(base, [0, base.length]).map(one => one.word)
+  return besideFamily(person, words, isOwn) || besideGiven(person, words, isOwn)
 }
 
 /** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
@@ -51,18 +55,16 @@ function isOtherName({ part, kind, actual, expected }: Difference): boolean {
 const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
 
 /** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
-function besideFamily({ requirement, people: [person, ...more] }: Unit, base: string, isOwn: (word: string) => boolean): boolean {
-  if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
-  const words = wordsIn(base, [0, base.length])
+function besideFamily(person: Person, words: readonly string[], isOwn: (word: string) => boolean): boolean {
   const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
-  if (words.some(({ word }) => own.has(looseKey(word)))) return false
+  if (words.some(word => own.has(looseKey(word)))) return false
   const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
-  const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).map(one => one.word).join(''))
+  const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).join(''))
   const length = MOST_OF_FAMILY.find(many => words.some((_, from) => from + many <= words.length && families.has(keyOf(from, many)))) ?? 0
   if (length === 0) return false
   const at = words.findIndex((_, from) => families.has(keyOf(from, length)))
   const isOther = (word: string) => /^\p{Lu}\p{Ll}/u.test(word) && isGivenName(word) && !isOwn(word)
-  return [words[at - 1], words[at + length]].some(one => one !== undefined && isOther(one.word))
+  return [words[at - 1], words[at + length]].some(word => word !== undefined && isOther(word))
 }
 /** So many words a family name may have, the most first. */
 const MOST_OF_FAMILY = [4, 3, 2, 1]
@@ -71,10 +73,8 @@ const MOST_OF_FAMILY = [4, 3, 2, 1]
  * Whether straight beside a given name stands another family name than its bearer's, in capitals, and nothing of their own: "Leaflet Rosa Weber" is
  * not Rosa Lindner's.
  */
-function besideGiven({ requirement, people: [person, ...more] }: Unit, base: string, isOwn: (word: string) => boolean): boolean {
-  if (requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
+function besideGiven(person: Person, words: readonly string[], isOwn: (word: string) => boolean): boolean {
   const given = new Set([...tokensOf(person.given), ...petNamesOf(person.given), ...person.aliases].map(looseKey))
-  const words = wordsIn(base, [0, base.length]).map(one => one.word)
   const own = new Set([person.family, person.group, ...Object.values(person.fields)].flatMap(tokensOf))
   if (words.some(word => own.has(looseKey(word)))) return false
   const isOther = (word: string | undefined) => word !== undefined && /^\p{Lu}\p{Ll}/u.test(word) && isFamilyName(word) && !isOwn(word)
