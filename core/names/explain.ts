@@ -14,7 +14,7 @@ import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { isKindWord } from './kind-words'
 import { standBehindWord, standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
-import { leaveNames, standCalled, standCodes, standKinds, standLanguages, standSigns, standTurned } from './left-outside'
+import { leaveNames, standCalled, standCodes, standKinds, standLanguages, standSigns, standSlipped, standTurned } from './left-outside'
 import { standGroups } from './stand-elsewhere'
 import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
@@ -118,6 +118,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     readCompounds(shown, alignment, text, captures)
     standCodes(shown, alignment, text)
     leaveNames(shown, alignment, text, context.called)
+    standSlipped(shown, alignment, text)
     standTurned(shown, alignment, text)
     standLanguages(shown, alignment, text)
     standSigns(shown, alignment, text, parts)
@@ -326,12 +327,17 @@ function reorder(
     const key = order.join()
     if (tried.has(key) || tried.size >= MOST_ORDERS) continue
     tried.add(key)
-    const limit = (best?.alignment.cost ?? straight.cost) - 1
-    const alignment = alignWithin(limit, order.flatMap(at => parts[at] ?? []), text, strictness, known)
+    const least = best?.alignment.cost ?? straight.cost
+    const alignment = alignWithin(least, order.flatMap(at => parts[at] ?? []), text, strictness, known)
+    const limit = alignment && astray.some(at => isDayTold(parts[at], alignment.spans[order.indexOf(at)])) ? least : least - 1
     if (alignment && alignment.cost < limit && !isMovedAway(parts, order, alignment, folded)) best = { order, alignment }
   }
   return best
 }
+
+/** Whether a day stands somewhere that was told nowhere before: of "Ordre du jour 6 oct" oct is none of ODJ. */
+const isDayTold = (part: NamePart | undefined, span: Span | undefined): boolean =>
+  part?.kind === 'free' && part.rule.type === 'date' && span !== undefined && span.end > span.start
 
 /** Whether an order moves a value that is nowhere in a name to where quite another word stands, or a free one to where a settled one does. */
 function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, folded: string): boolean {

@@ -265,3 +265,55 @@ test.each([
   }
   expect((await one(rule, path))?.says).toContain(says)
 })
+
+describe('words that the rule writes for short', () => {
+  const minutes: Rules = {
+    list: 'code,name\nFIN,Finances\nENV,Environnement',
+    requirements: [
+      ['cr', 'Compte rendu', 'CR'], ['odj', 'Ordre du jour', 'ODJ'],
+    ].map(([id, title, short]) => ({
+      id, title, name: `{date}_{code}_${short}`, formats: [{ id: 'pdf' }], count: { from: 1, to: 5 },
+      fields: { date: { type: 'date', pattern: 'yyyyMMdd', from: '2026-09-01', to: '2026-12-31' } },
+    })),
+  }
+  test.each([
+    ['20261006_ENV_compte-rendu.pdf', '"_compte-rendu" instead of "_CR".', '20261006_ENV_CR.pdf'],
+    // and a month that begins as they do is none of them
+    ['Ordre du jour ENV 6 oct.pdf', '"Ordre du jour" instead of "_ODJ"', '20261006_ENV_ODJ.pdf'],
+    ['ODJ FIN 6 oct.pdf', '"ODJ" stands in another place', '20261006_FIN_ODJ.pdf'],
+  ])('stand for them: %s', async (path, says, right) => {
+    const told = await one(minutes, path)
+    expect(told?.says).toContain(says)
+    expect(told?.right).toBe(right)
+  })
+})
+
+describe('a number with the rule\'s own word before it, within somebody\'s own words', () => {
+  const cases: Rules = {
+    list: 'id,given,family\n1,Pia,Conrad\n2,Yusuf,Demir',
+    requirements: [{
+      id: 'case', title: 'Case report', name: 'Case{n}_{family}_{about}', formats: [{ id: 'docx' }], count: { from: 2, to: 2, by: 'n' },
+      fields: { n: { type: 'number', digits: 1, from: 1, to: 2 }, about: { type: 'text' } },
+    }],
+  }
+  test.each([
+    ['Conrad_Case2_Hernia_final.docx', 'case 1 2', 'Case2_Conrad_Hernia.docx'], ['Demir_Case1_Sepsis.docx', 'case 2 1', 'Case1_Demir_Sepsis.docx'],
+    ['Demir_Case2_Sepsis v2.docx', 'case 2 2', 'Case2_Demir_Sepsis.docx'],
+  ])('is none of them: %s', async (path, at, right) => {
+    expect(await one(cases, path)).toMatchObject({ at, right })
+  })
+})
+
+test('a word of letters is no choice where none has any', async () => {
+  const issues: Rules = {
+    list: 'id,given,family\nfw,Florian,Weiß\nks,Karin,Seidl',
+    requirements: [{
+      id: 'picture', title: 'Bild', name: '{issue}_{part}_{id}_{n}', formats: [{ id: 'jpg' }], count: { from: 1, to: 3, by: 'n' },
+      fields: {
+        issue: { type: 'choice', values: ['2026-4'] }, part: { type: 'choice', values: ['Sport', 'Kultur'] },
+        n: { type: 'number', digits: 1, from: 1, to: 3 },
+      },
+    }],
+  }
+  expect(await one(issues, 'Sport Florian Weiss Foto2.jpg')).toMatchObject({ at: 'picture fw 2', right: '2026-4_Sport_fw_2.jpg' })
+})

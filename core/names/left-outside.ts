@@ -1,4 +1,4 @@
-import { beginAlike, likeness } from '../text/distance'
+import { beginAlike, editDistance, likeness } from '../text/distance'
 import { looseKey, transcribe } from '../text/fold'
 import { byCodeUnit } from '../text/order'
 import type { Alignment, Span } from './align'
@@ -47,6 +47,20 @@ const saysSame = (word: string, own: string, kinds: readonly string[]): boolean 
   || (word.length >= LEAST_BEGUN && own.startsWith(word))
   || (own.length >= LEAST_ALIKE && word.length >= own.length + LEAST_REST && word.startsWith(own))
 
+interface Said { word: string, start: number, end: number, from: number }
+
+/** Where the words stand that a rule's word of capitals is short for: "ordre du jour" for ODJ. */
+function phrasesFor(asked: string, words: readonly Said[]): Said[] {
+  const short = trimSeparators(asked)
+  if (!/^\p{Lu}{2,5}$/u.test(short)) return []
+  return words.flatMap((first, at) => {
+    const run = words.slice(at, at + short.length)
+    const isIt = run.map(({ word }) => foldPlain(word)[0]).join('') === foldPlain(short)
+      && run.every(one => one.from === first.from && /^\p{L}{2}/u.test(one.word))
+    return isIt ? [{ ...first, word: run.map(({ word }) => word).join(' '), end: run.at(-1)?.end ?? first.end }] : []
+  })
+}
+
 /** Whether a word is the only one that the rule writes, written out, where a number stands behind both: "Chapter 1" for ch{n}. */
 function isWrittenOut(word: string, asked: string): boolean {
   const [own = '', ...more] = tokensOf(asked)
@@ -83,6 +97,24 @@ export function standCalled(parts: readonly NamePart[], alignment: Alignment, te
   const range = withinSeparators(text, only.range)
   alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: span.text }] }
 }
+
+/** A word that belongs to no part, and is a name of the holder's that is not there but for a slip, is that name: "Conrat report" for report_Conrad. */
+export function standSlipped(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    const [asked = ''] = isHolders(part) && OF_NAME.has(part.part) && span?.start === span?.end ? part.texts : []
+    if (!span || asked.length < LEAST_SLIPPED || alignment.extras.length === 0) continue
+    const isIt = ({ word }: { word: string }) => word.length >= LEAST_SLIPPED && editDistance(looseKey(word), looseKey(asked), 1) <= 1
+    const [only, ...more] = alignment.extras.flatMap(({ range }) => wordsIn(text, range)).filter(isIt)
+    if (!only || more.length > 0) continue
+    const range: [number, number] = [only.start, only.end]
+    cutOut(alignment, range)
+    // nor is the sign beside it too much
+    alignment.extras = alignment.extras.filter(({ range: [from, to] }) => trimSeparators(text.slice(from, to)) !== '' || (to !== range[0] && from !== range[1]))
+    alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: asked }] }
+  }
+}
+const LEAST_SLIPPED = 5
 
 /** The words of a whole name in another order are that name: "Maas, Theo" is written for Theo Maas. */
 export function standTurned(parts: readonly NamePart[], alignment: Alignment, text: string): void {
@@ -179,8 +211,9 @@ export function standKinds(parts: readonly NamePart[], alignment: Alignment, tex
     const key = looseKey(transcribe(wordOf(asked)?.word ?? ''))
     const words = alignment.extras.flatMap(({ range }) => wordsIn(text, range).map(word => ({ ...word, from: range[0] })))
     const kinds = words.length === 0 ? [] : tokensOf(asked).flatMap(kindsOf)
-    const [only, ...more] = words.filter(({ word, end }) => saysSame(looseKey(transcribe(word)), key, kinds)
+    const same = words.filter(({ word, end }) => saysSame(looseKey(transcribe(word)), key, kinds)
       || (isNumber(parts[index + 1]) && isWrittenOut(looseKey(word), asked) && /^[\s._-]{0,2}\d/.test(text.slice(end))))
+    const [only, ...more] = same.length > 0 ? same : phrasesFor(asked, words)
     if (!only || more.length > 0) continue
     // with the sign before it, as the rule writes one
     const sign = isSeparator(asked[0] ?? '') ? /[\s_.-]*$/.exec(text.slice(only.from, only.start))?.[0].length ?? 0 : 0

@@ -74,14 +74,14 @@ export function standSettled(
     const isCut = (at: number) => /^\p{Nd}{2}$/u.test(text.slice(at - 1, at + 1))
     const stands = span.end > span.start && !isCut(span.start) && !isCut(span.end)
     if (stands && Number(text.slice(span.start, span.end)) === Number(settled)) continue
-    const place = onlyPlaceOf(text, Number(settled))
+    const place = onlyPlaceOf(text, Number(settled), lettersBefore(asked[asked.indexOf(part) - 1]))
     if (!place) continue
     const [start, end] = place
     giveFree(parts, { spans, extras }, text, [start - lettersBefore(parts[index - 1]).length, end])
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
     if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken, asked)
     const isFree = () => takeFromExtra(extras, text, [start, end]) || takeFromText(parts, spans, text, [start, end])
-      || takeFromWord(parts, { spans, extras }, text, [start, end])
+      || takeWithWord(parts, spans, text, index, [start, end], asked) || takeFromWord(parts, { spans, extras }, text, [start, end])
     if (taken >= 0 || !isFree()) continue
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
@@ -93,14 +93,18 @@ export function standSettled(
 const settledOf = (part: Extract<NamePart, { kind: 'free' }>, known: Captures): string | undefined =>
   ownOf(known, part.part) ?? freeField(part.rule).only?.(part.rule)
 
-/** Where a number stands, in figures or in a word, else in Roman letters or as a letter; `null`: nowhere, or in several places. */
-function onlyPlaceOf(text: string, number: number): [start: number, end: number] | null {
+/**
+ * Where a number stands, in figures or in a word, else in Roman letters or as a letter; `null`: nowhere, or in several places, of which not
+ * one alone is straight behind the rule's own word.
+ */
+function onlyPlaceOf(text: string, number: number, sign: string): [start: number, end: number] | null {
   const isIt = (run: string) => (/\p{Nd}/u.test(run) ? Number(run) : numberOfWord(run)) === number
   const written = [...text.matchAll(/\p{Nd}+|\p{L}{3,}/gu)].filter(([run]) => isIt(run))
   const runs = written.length > 0 ? written : [...text.matchAll(ROMAN_OR_LETTER)].filter(([run]) => saysPlace(run) === number)
   // the 2 of a class 2B is none of "2B foto dos"
   const apart = runs.length > 1 ? runs.filter(({ 0: run, index }) => !/^\d/.test(run) || !/\p{L}/u.test(text[index + run.length] ?? '')) : runs
-  const [only, ...more] = apart
+  const isSigned = ({ index }: { index: number }) => sign !== '' && standsBefore(sign, text, index)
+  const [only, ...more] = apart.length > 1 ? apart.filter(isSigned) : apart
   return only && more.length === 0 ? [only.index, only.index + only[0].length] : null
 }
 
@@ -136,6 +140,20 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
   return true
 }
 
+/** Takes a settled number out of somebody's own words with the rule's own word straight before it: both stand elsewhere in "Conrad_Case2_Asthma". */
+function takeWithWord(
+  parts: readonly NamePart[], spans: Span[], text: string, index: number, [start, end]: [number, number], asked: readonly NamePart[],
+): boolean {
+  const sign = asked[asked.findIndex(part => part === parts[index]) - 1]
+  const at = parts.findIndex(part => part === sign)
+  const span = spans[at]
+  const word = lettersBefore(sign)
+  const from = start - word.length
+  if (!span || word === '' || !standsBefore(word, text, start) || span.end > span.start || !takeFromText(parts, spans, text, [from, end])) return false
+  standAt({ spans }, text, at, [from, start])
+  return true
+}
+
 /** Takes a number in letters out of what was taken for the rule's own word, or is left of it: of "foto dos" the last word is no piece of foto. */
 function takeFromWord(parts: readonly NamePart[], alignment: Pick<Alignment, 'spans' | 'extras'>, text: string, stretch: [number, number]): boolean {
   const [start, end] = stretch
@@ -149,6 +167,9 @@ function takeFromWord(parts: readonly NamePart[], alignment: Pick<Alignment, 'sp
 
 /** Letters that a rule writes at the end of its own text, straight before a part. */
 export const lettersBefore = (sign: NamePart | undefined): string => (isLiteral(sign) ? /\p{L}+$/u.exec(sign.texts[0] ?? '')?.[0] ?? '' : '')
+
+const standsBefore = (word: string, text: string, at: number): boolean => at >= word.length
+  && foldCase(text.slice(at - word.length, at)) === foldCase(word) && isWordEdge(text, at - word.length)
 
 /** A number with its sign was taken for a value of the list that is nothing like it: E3 is nobody's code. */
 function giveFree(

@@ -55,3 +55,15 @@ describe('pet forms that begin as the name does', () => {
     expect(Object.values(await roundOf(FRIENDS, path))).toEqual([at])
   })
 })
+
+test('two letters are nobody whose name ends with one: the sign of a scene is not Studio C', async () => {
+  const takes: Rules = {
+    list: 'id,name\n11,Studio A\n12,Studio B\n13,Studio C',
+    requirements: [{
+      id: 'take', title: 'Take', name: '{name}_sc{n}_tk{take}', formats: [{ id: 'wav' }], count: { from: 3, to: 9, by: 'n' },
+      fields: { n: { type: 'number', digits: 2, from: 1, to: 9 }, take: { type: 'number', digits: 1, from: 1, to: 9 } },
+    }],
+  }
+  const [nobody, somebody] = ['B_sc03_tk1.wav', 'Studio C sc3 tk2.wav']
+  expect(await roundOf(takes, nobody, somebody)).toEqual({ [nobody]: 'unplaced', [somebody]: 'take 13' })
+})

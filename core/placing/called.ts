@@ -135,8 +135,8 @@ function addPerson(person: Person, add: Add): void {
     const first = given.split(/[\s-]/)[0] ?? given
     add(`${first} ${family}`, holder, NAMED.firstAndFamily, name)
     add(`${family} ${first}`, holder, NAMED.firstAndFamily, name)
-    add(`${family} ${[...given][0] ?? ''}`, holder, NAMED.initialAndFamily, name)
-    add(`${[...given][0] ?? ''} ${family}`, holder, NAMED.initialAndFamily, name)
+    const initial = [...given][0] ?? ''
+    if (!LETTER.test(family)) for (const short of [`${family} ${initial}`, `${initial} ${family}`]) add(short, holder, NAMED.initialAndFamily, name)
     add(family, holder, NAMED.family, family, 'family')
     add(given, holder, NAMED.given, given, 'given')
     addOfFamily(person, add)
@@ -473,7 +473,8 @@ function addLoneName(name: string, holder: string, add: Add): void {
   if (words.length > 1) {
     add([last, ...words.slice(0, -1)].join(' '), holder, NAMED.firstAndFamily, name)
     const initials = words.slice(0, -1).map(word => [...word][0] ?? '')
-    for (const short of new Set([initials.join(' '), initials[0] ?? ''])) add(`${short} ${last}`, holder, NAMED.initialAndFamily, name, 'short')
+    const shorts = LETTER.test(last) ? [] : [initials.join(' '), initials[0] ?? '']
+    for (const short of new Set(shorts)) add(`${short} ${last}`, holder, NAMED.initialAndFamily, name, 'short')
   }
   const [first = ''] = words
   if (words.length > 1 && LETTER_AND_FIGURE.test(first)) add(first, holder, NAMED.firstOfGiven, first, 'given')
@@ -484,6 +485,9 @@ function addLoneName(name: string, holder: string, add: Add): void {
     else add(word, holder, NAMED.wordOfName, word, 'family')
   }
 }
+
+/** A letter alone; with an initial beside it, it is no name: SC is not Studio C. */
+const LETTER = /^[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}]$/u
 
 /** R2 of R2 Crew. */
 const LETTER_AND_FIGURE = /^(?:\p{Lu}\d|\d\p{Lu})$/u

@@ -160,3 +160,14 @@ test('what begins as somebody\'s family name is no other one\'s where the code a
   const [path, other] = ['Clarinet/Clarinet_Bell_take.wav', 'Flute/Flute_Bell_take.wav']
   expect(await roundOf(band, path, other)).toEqual({ [path]: 'rec 2', [other]: 'rec 1' })
 })
+
+test('the rule\'s own word says the piece in whatever format, though free text stands beside it', async () => {
+  const tests: Rules = {
+    list: 'id,given,family\n1,Orla,Byrne',
+    requirements: [
+      { id: 'recipe', title: 'Recipe', name: '{family}_recipe_{glaze}', fields: { glaze: { type: 'text' } }, formats: [{ id: 'xlsx' }] },
+      { id: 'reflection', title: 'Reflection', name: '{family}_reflection', formats: [{ id: 'docx' }] },
+    ],
+  }
+  expect(await roundOf(tests, 'Byrne_recipe_celadon.docx')).toEqual({ 'Byrne_recipe_celadon.docx': 'recipe 1' })
+})

@@ -8,7 +8,9 @@ import { toldByLevels } from '../names/beside'
 import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
+import { isFamilyName } from '../names/family-names'
 import { freeField, isFree } from '../names/fields/index'
+import { isGivenName } from '../names/given-names'
 import { matchFolder, tellSameValues } from '../names/levels'
 import { isKindWord } from '../names/kind-words'
 import { lookOfParts, plainLook } from '../names/look-alikes'
@@ -88,6 +90,8 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
     weighWords(best, view, closely ? forms : [])
     takeLevels(best, view)
   }
+  // the rule's own words speak for it in whatever format: "Byrne_recipe_celadon.docx"
+  if (best.nameFit === 'open' && !asksFolder) best.requirement = Math.max(best.requirement, worthOfWords(view, requirement))
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push({ kind: 'name-fits' })
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
   if (asksFolder || (best.formatFits && liesAtOwnLevel(view, requirement))) best.evidence.push({ kind: 'in-folder', title: requirement.title })
@@ -95,6 +99,12 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0)
     + worthOfFormat(best.formatFits, format.id, view, requirement)
   return best
+}
+
+/** What the rule's own words are worth where all of them are said. */
+function worthOfWords(view: FileView, requirement: Requirement): number {
+  const { share } = wordsSaid(view, requirement)
+  return share >= SHARE.wordsNear ? share * WORTH.words : 0
 }
 
 /** Takes a form whose name and folder fit better than what was taken before. */
@@ -232,6 +242,13 @@ function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, 
   const isChoice = (part: NamePart) => ownOf(requirement.fields, part.part)?.type === 'choice' && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? '')
   return saysOne(ownWordsIn(form.name ?? []), base) || (form.name ?? []).some(isChoice)
 }
+/** Whether a slip in the holder's name, that makes it nobody else's whom one knows, is all that is wrong with a name that says its rule's own words. */
+function isSlipAlone({ evidence }: Candidate, nearest: Nearest, base: string): boolean {
+  const isSlip = ({ part, kind, actual }: Difference) => kind === 'misspelt' && OF_HOLDER.has(part) && !isFamilyName(actual) && !isGivenName(actual)
+  const isRest = ({ kind }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
+  return evidence.some(one => one.kind === 'named' && one.where === 'name nearly') && saysItself(nearest, base)
+    && nearest.differences.filter(isSlip).length === 1 && nearest.differences.every(one => isSlip(one) || isRest(one))
+}
 /** Whether a number of the holder's is written with other zeros. */
 const isSameFigure = ({ actual, expected }: Difference): boolean =>
   /^\d+$/.test(actual) && /^\d+$/.test(expected) && Number(actual) === Number(expected)
@@ -274,7 +291,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed && isMeant(part) ? actual : ''))
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
-  if (isWithoutZeros(best, nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
+  if (isWithoutZeros(best, nearest, base) || isSlipAlone(best, nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   if (!saidByFolder(best) && saysStranger(best.unit, nearest, base, best.folderFits)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have

@@ -152,3 +152,21 @@ test('an id that looks like a day is somebody\'s nevertheless', async () => {
   const [right, own, other] = ['BSc/20231101_Abara_BSc_thesis.pdf', 'MSc/Abara_D_MSc_thesis.pdf', 'MSc/20231101_Abara_MSc_thesis.pdf']
   expect(await roundOf(theses, right, own, other)).toEqual({ [right]: 'thesis 20231101', [own]: 'thesis 20231102', [other]: 'unplaced' })
 })
+
+describe('a slip in the family name', () => {
+  const logs: Rules = {
+    list: 'id,given,family\n1,Pia,Conrad\n2,Lars,Ohlsen\n3,Mia,Rieger\n4,Tom,Riegel',
+    requirements: [{
+      id: 'log', title: 'Logbuch', name: 'Logbuch_{family}_{date}', formats: [{ id: 'pdf' }],
+      fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-11-02', to: '2026-11-20' } },
+    }],
+  }
+  test.each([
+    ['Logbuch_Conrd_2026-11-14.pdf', 'log 1'], ['Conrat Logbuch 14.11.2026.pdf', 'log 1'],
+    // a name that others bear, one as near to another, and a slip beside words that nobody knows
+    ['Logbuch_Olsen_2026-11-14.pdf', 'unplaced'], ['Logbuch_Riegen_2026-11-14.pdf', 'unplaced'],
+    ['Logbuch Conrd Herbst 2026-11-14.pdf', 'unplaced'],
+  ])('is theirs where all else is right, and it is nobody else\'s whom one knows: %s is %s', async (path, at) => {
+    expect(await roundOf(logs, path)).toEqual({ [path]: at })
+  })
+})

@@ -35,6 +35,8 @@ const FIELDS: Record<string, FieldRule> = {
   semester: { type: 'choice', values: ['WS26', 'SS27'], meanings: {} },
   who: { type: 'choice', values: ['driver', 'codriver'], meanings: {} },
   storey: { type: 'choice', values: ['PT', 'P1', 'P2'], meanings: {} }, drawn: { type: 'choice', values: ['1-100', '1-200'], meanings: {} },
+  dept: { type: 'choice', values: ['layout', 'blocking', 'final', 'studio', 'stand'], meanings: {} },
+  revision: { type: 'choice', values: ['rev0', 'rev1', 'rev2'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
   anyDay: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
@@ -79,6 +81,17 @@ describe('a choice', () => {
     ['only', '2025', {}], ['chapter', 'Part2', {}], ['chapter', 'Prat1', { chapter: 'Part1' }], ['chapter', 'anex', { chapter: 'Annex' }],
   ])('has slips in its letters, and none in its figures: of {%s} %s is %j', (field, written, read) => {
     expect(told(`{family}_{${field}}`, `Marsh_${written}`)[0]).toEqual(read)
+  })
+
+  test.each([
+    ['blk', { dept: 'blocking' }], ['fnl', { dept: 'final' }], ['lyt', { dept: 'layout' }], ['bl', {}], ['bkl', {}], ['std', {}],
+  ])('is known without its vowels: %s', (written, read) => {
+    expect(told('{family}_{dept}', `Marsh_${written}`)[0]).toEqual(read)
+  })
+
+  test('is known by a word that a dot cuts short before its number', () => {
+    expect(told('{family}_plan_{revision}', 'Marsh_plan Rev. 2')[0]).toEqual({ revision: 'rev2' })
+    expect(told('{family}_plan_{revision}', 'Marsh_plan Rev. 4')[0]).toEqual({})
   })
 
   test('is no year of which a day tells two figures', () => {

@@ -94,7 +94,19 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
   // another form of it begins as it does: zuschneiden for Zuschnitt
   const isFormOf = (value: string) => beginAlike(plain(value), word, Math.max(LEAST_STEM, Math.ceil(value.length * STEM)))
   const found = ends.length > 0 ? ends : values.filter(isFormOf)
-  return found.length === 1 ? found[0] : undefined
+  const short = found.length > 0 ? found : values.filter(value => isShortFor(word, plain(value)))
+  return short.length === 1 ? short[0] : undefined
+}
+
+/** Whether a word is another one without its vowels: blk for blocking. */
+const isShortFor = (word: string, value: string): boolean => /^[^aeiou]{3,}$/.test(word) && word[0] === value[0] && word.length < value.length
+  && standInOrder(word, value.replace(/[aeiou]/g, ''))
+
+/** Whether letters stand in a text in their order. */
+function standInOrder(letters: string, text: string): boolean {
+  let at = 0
+  for (const letter of text) if (letter === letters[at]) at++
+  return at === letters.length
 }
 
 /** The one year that two figures mean where all choices are years: 26 for 2026. */
@@ -159,9 +171,9 @@ function inRow(actual: string, values: readonly string[]): string | undefined {
 const WRITTEN_OUT = [
   // words that overlap: of "assessment third quarter" the last two
   /(?<![\p{L}\p{N}])(?=(?<all>(?<number>\d{1,2}|[IVX]{1,4}|\p{L}{4,})(?:[.ºª°]|st|nd|rd|th|er?)?[ _-]?(?<word>\p{L}{3,}))(?![\p{L}\p{N}]))/gu,
-  /(?<![\p{L}\p{N}])(?<word>\p{L}{3,})[ ._-]?(?<number>\d{1,2}|[IVX]{1,4})(?![\p{L}\p{N}])/gu,
+  /(?<![\p{L}\p{N}])(?<word>\p{L}{3,})(?:\. |[ ._-])?(?<number>\d{1,2}|[IVX]{1,4})(?![\p{L}\p{N}])/gu,
   // the sign itself, apart from its number
-  /(?<![\p{L}\p{N}])(?<word>\p{L}{2}|\p{Lu})[ ._-](?<number>\d{1,2})(?![\p{L}\p{N}]|[-./]\d)/gu,
+  /(?<![\p{L}\p{N}])(?<word>\p{L}{2}|\p{Lu})(?:\. |[ ._-])(?<number>\d{1,2})(?![\p{L}\p{N}]|[-./]\d)/gu,
 ]
 
 const UNIT_BEHIND = /^[ _-]\p{L}{1,4}(?![\p{L}\p{N}])/u
@@ -430,8 +442,11 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   // without where all have
   const figures = (some: string) => /\p{N}/u.test(some)
   const [numbers, all] = [rule.values.some(figures), rule.values.every(figures)]
+  // and no word of letters where no choice has any, but for one before a figure
+  const letters = rule.values.some(value => /\p{L}/u.test(value))
+  const isOfThem = (word: string) => (/\p{L}/u.test(word) ? (letters || !/\p{L}{2}/u.test(word)) && (!all || figures(word)) : numbers)
   const any = words.map(([start, end]) => [start, end, name.slice(start, end)] as const)
-    .filter(([, , word]) => (numbers || /\p{L}/u.test(word)) && (!all || figures(word)))
+    .filter(([, , word]) => isOfThem(word))
   const others = [...ofShape(name, rule)]
   const apart = any.filter(([start, end]) => !others.some(([from, to]) => from < end && to > start))
   return [...places, ...[...others, ...apart].map(([start, end]) => [start, end, 2] as const)]
