@@ -23,6 +23,7 @@ describe('digits in a name', () => {
     ['interview 14h30', 'time 14h30'],
     ['manual 11 pages', 'amount 11 pages'],
     ['banner 1920x1080 2', 'amount 1920x1080, number 2'],
+    ['rain_R1_04_48k', 'number 1, number 04, amount 48k'], ['take 3 30s', 'number 3, amount 30s'],
     ['class of 2026', 'year 2026'], ['sheet 2 of 3', 'number 2, amount 3'],
     ['Blatt 2 von 12', 'number 2, amount 12'], ['scan1of3', 'number 1, amount 3'],
     // a family name is no month, a bare number no day

@@ -18,6 +18,8 @@ const GAP = '[ ._-]?'
 const VERSION_WORDS = 'v|ver|vers|version|versie|wersja|rev|revision|ed|draft|entwurf|fassung|stand'
 const alone = (pattern: string) => new RegExp(`(?<![\\p{N}\\p{L}])(?:${pattern})(?![\\p{N}\\p{L}])`, 'giu')
 const free = (pattern: string) => new RegExp(`(?<!\\p{N})(?:${pattern})(?!\\p{N})`, 'giu')
+/** With nothing behind, and no lone letter before, of which the first figure is a part: of "R1_04_48k" nothing is a day. */
+const apart = (pattern: string) => new RegExp(`(?<!\\p{N}|(?<!\\p{L})\\p{L})(?:${pattern})(?![\\p{N}\\p{L}])`, 'giu')
 
 /**
  * How people write dates, times, versions and amounts (common practice, no source). A reading takes its digits away from
@@ -31,7 +33,7 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp, needs?: '
   ['week', free(`${YEAR}[-_ ]?(?:w|kw)[-_ ]?\\d{1,2}`), 'year'],
   ['date', free(`${YEAR}([-._ ])${MM}\\1${DD}|${YEAR}(?:0[1-9]|1[0-2])(?:0[1-9]|[12]\\d|3[01])`), 'year'],
   ['date', free(`${DD}([-._ ])${MM}\\1${YEAR}|(?:0[1-9]|[12]\\d|3[01])(?:0[1-9]|1[0-2])${YEAR}`), 'year'],
-  ['date', free(`${DD}([-._])${MM}\\1\\d\\d|\\d\\d([-._])${MM}\\2${DD}`)],
+  ['date', apart(`${DD}([-._])${MM}\\1\\d\\d|\\d\\d([-._])${MM}\\2${DD}`)],
   ['date', alone(
     `${DD}${ORDINAL}(?:${GAP}|${OF_MONTH})${MONTH}(?:(?:${GAP}|[ _]del?[ _])(?:${YEAR}|\\d\\d))?`
     + `|${MONTH}[.]?${GAP}(?:${DD}(?:st|nd|rd|th|(?![ ._-]?\\d))|${YEAR})`,
@@ -41,7 +43,7 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp, needs?: '
   ['version', alone(`(?:${VERSION_WORDS})${GAP}\\d{1,4}(?:[._]\\d{1,3})*`)],
   ['time', alone('(?:[01]?\\d|2[0-3])(?:h|[:.]?\\d\\d ?(?:uhr|h))(?:[0-5]\\d)?|(?:[01]\\d|2[0-3]):[0-5]\\d(?::[0-5]\\d)?')],
   ['date', free(`${DD}\\.(?:0[1-9]|1[0-2])\\.?`)],
-  ['amount', alone(`\\d+(?:[.,]\\d+)?[ _]?(?:${UNITS})`)],
+  ['amount', alone(`\\d+(?:[.,]\\d+)?[ _]?(?:${UNITS})|\\d+(?:k|bits?|fps|kbps)|\\d\\ds`)],
   ['amount', free('\\d{2,5} ?[x×] ?\\d{2,5}')],
   // of two of three the first is the number, the second how many there are
   ['amount', new RegExp('(?<=(?<!\\p{N})\\p{N}{1,3}[ _-]?(?:of|von|van|sur|su|av|af|z|ze|iz|от|из|／|∕)[ _-]?)\\p{N}{1,3}(?!\\p{N})', 'giu')],

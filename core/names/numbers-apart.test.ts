@@ -111,3 +111,9 @@ describe('a version without the letter that the rule writes before it', () => {
     expect(right('v2 EP04 DA', { ep: '04' })).toBe('EP04_DA_v2')
   })
 })
+
+test.each([
+  ['P007_031_48k', 'P007_31'], ['P007_31_24bit', 'P007_31'], ['P007_30s_31', 'P007_31'], ['P007_48k', 'P007_48'],
+])('an amount beside another number is none, and with it and a code it is no day: %s', (received, right) => {
+  expect(told('{id}_{s}', received).right).toBe(right)
+})

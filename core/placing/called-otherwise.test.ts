@@ -67,3 +67,18 @@ test('two letters are nobody whose name ends with one: the sign of a scene is no
   const [nobody, somebody] = ['B_sc03_tk1.wav', 'Studio C sc3 tk2.wav']
   expect(await roundOf(takes, nobody, somebody)).toEqual({ [nobody]: 'unplaced', [somebody]: 'take 13' })
 })
+
+describe('a given name, or its pet form, with the first letter of the family name', () => {
+  const essays: Rules = {
+    list: 'id,given,family\n1,Katharina,Moll\n2,Katharina,Sander\n3,Hanna,Śliwa\n4,Hanna,Maj\n5,Stanisława,Nowak\n6,Stanisława,Król',
+    requirements: [{ id: 'essay', title: 'Essay', name: '{family}_{given}_essay', formats: [{ id: 'pdf' }] }],
+  }
+  test.each([
+    // with an s it is a genitive as well, but for what stands between them
+    ['Katharina S essay.pdf', 'essay 2'], ['Kathi M essay.pdf', 'essay 1'], ['Hanna Ś. essay.pdf', 'essay 3'], ['Hania M. essay.pdf', 'essay 4'],
+    ['essay_Stanisława_K.pdf', 'essay 6'],
+    ['Katharinas essay.pdf', 'unplaced'], ['Hannas essay.pdf', 'unplaced'], ['Hania essay.pdf', 'unplaced'],
+  ])('says which of two is meant: %s is %s', async (path, at) => {
+    expect(await roundOf(essays, path)).toEqual({ [path]: at })
+  })
+})

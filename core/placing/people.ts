@@ -286,7 +286,7 @@ function stretchesOf(text: string): string[] {
 
 /** A name and an initial are no longer name, nor is that one both: Иванов А is not Иванова. */
 function inTheirWords(list: readonly Entry[], isWithInitial: boolean): readonly Entry[] {
-  const isBoth = ({ part, strength }: Entry) => part === undefined && strength === NAMED.initialAndFamily
+  const isBoth = ({ part, strength }: Entry) => (part === undefined || part === 'short') && strength === NAMED.initialAndFamily
   const isWord = ({ part, said }: Entry) => part !== undefined && tokensOf(said).length === 1
   if (!(isWithInitial || list.some(isBoth)) || !list.some(isWord)) return list
   return list.filter(one => !(isWithInitial ? isWord : isBoth)(one))

@@ -552,9 +552,14 @@ function isLeftOut(differences: readonly Difference[]): boolean {
   const ofHolder = differences.filter(({ part }) => OF_HOLDER.has(part))
   return ofHolder.length > 0 && ofHolder.every(({ expected, actual }) => {
     const asked = tokensOf(expected)
-    return tokensOf(actual).every(word => asked.includes(word))
+    return tokensOf(actual).every(word => asked.some(own => word === own || isFormOf(word, own)))
   })
 }
+
+/** Whether a word is another form of a name: Katharinas, Hanny. */
+const isFormOf = (word: string, name: string): boolean =>
+  name.length > LEAST_CALLED && word.startsWith(name.slice(0, -1)) && word.length <= name.length + MOST_ENDING
+const MOST_ENDING = 2
 
 /** Whether a file's format is of the family of one that a requirement asks for. */
 export function isOfFamily({ file, extension }: FileView, { formats }: Requirement): boolean {

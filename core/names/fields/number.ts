@@ -1,4 +1,5 @@
 import { oneOf, whole } from '../../shapes/shape'
+import { tellNumbers } from '../number-kinds'
 import { WILD } from '../tokens'
 import { buildNumber, endOfRun, endsOfNumber, isNoWider, isPadded, readNumber, takeNumbers, writeNumber } from './digits'
 import type { FreeField } from './type'
@@ -48,13 +49,18 @@ export const number: FreeField<NumberRule, typeof options> = {
   take(text, rule, settled, take) {
     const isIn = (digits: string) => Number(digits) >= rule.from && Number(digits) <= rule.to
     // beside a number that is allowed another is hardly meant, a version less than any
-    const told = (text.match(/\d+/g) ?? []).some(isIn)
+    const runs = text.match(/\d+/g) ?? []
+    const told = runs.some(isIn)
+    const several = () => runs.filter(isIn).length > 1
+    const isAmount = (start: number) => tellNumbers(text).some(({ kind, range }) => kind === 'amount' && range[0] === start)
     takeNumbers(text, settled, digits => isNumber(digits, rule, true), (start, end, cost) => {
       // eight figures are a day, and no year, and one or three are none
       if (rule.digits === 4 && end - start > rule.digits) return
       if (isYears(rule) && end - start !== rule.digits && yearMeant(text.slice(start, end), rule) === undefined) return
       // beside another number a year is the year of that: of "2026-114" the number is 114
       if (!isYears(rule) && YEAR.test(text.slice(start, end)) && isYearOfNumber(text.slice(end))) cost += 1.6
+      // beside another one an amount is none: 48k
+      if (several() && isAmount(start)) cost += 1.6
       const besides = told && !isIn(text.slice(start, end)) ? 1.5 + (/(?<!\p{L})v$/iu.test(text.slice(0, start)) ? 0.5 : 0) : 0
       take(start, end, cost + besides)
     })
