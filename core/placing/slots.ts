@@ -346,7 +346,7 @@ function byHowWell(a: Arrival, b: Arrival): number {
 }
 
 /**
- * The order in which files of one slot count: what can count at all before what cannot, then what the names say is newer, then what needs no change,
+ * The order in which files of one slot count: what can count at all before what cannot, what is of an accepted format, then what the names say is newer, then what needs no change,
  * what tells all that is asked for, whose holder is named without a slip, what bears no other code than the holder's, what does not lie in somebody
  * else's folder, what says no more, then the time received. So a stray never displaces a right file.
  */
@@ -367,6 +367,7 @@ export function namesNoVersion({ requirement }: Unit): boolean {
 function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
   const direction = unit.requirement.keep === 'first' ? -1 : 1
   return Number(canCount(b)) - Number(canCount(a))
+    || Number(isSound(b)) - Number(isSound(a))
     || (versionOf(unit, b) - versionOf(unit, a)) * direction
     || byVersionInName(b.view, a.view) * direction
     || Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view))
@@ -394,10 +395,12 @@ function isMisspelt({ candidate: { evidence } }: Arrival): boolean {
 }
 
 /** An accepted format, sound content and a name that fits at least nearly: a file without one of these counts only where none has all. */
-export function canCount({ candidate, view }: Arrival): boolean {
-  const named = candidate.form?.name === null || FIT_ORDER[candidate.nameFit] < FIT_ORDER.none
-  return candidate.formatFits && view.file.reading.state === 'ok' && named
+export function canCount(arrival: Arrival): boolean {
+  const { form, nameFit } = arrival.candidate
+  return isSound(arrival) && (form?.name === null || FIT_ORDER[nameFit] < FIT_ORDER.none)
 }
+
+const isSound = ({ candidate, view }: Arrival): boolean => candidate.formatFits && view.file.reading.state === 'ok'
 
 /**
  * What tells that one file is surely an older state of another: the number of its version, or times that are not in doubt where

@@ -260,3 +260,14 @@ describe('of numbered pieces', () => {
     expect(told.get('EP02_DA_v2.srt')?.at).toBe('srt danica-media 2')
   })
 })
+
+test('a working file displaces none in the format that is asked for, though neither bears the asked name', async () => {
+  const models: Rules = {
+    list: 'id,name,group\n1,Ada Ley,Team 2\n2,Bo Orr,Team 2',
+    requirements: [{ id: 'model', title: 'Model', name: '{group}_model', holder: 'group', folder: '{group}/model', formats: [{ id: 'ifc' }] }],
+  }
+  const [asked, working] = ['Team 2/model/house final.ifc', 'Team 2/model/house final.dwg']
+  for (const paths of [[asked, working], [working, asked]]) {
+    expect(await roundOf(models, ...paths)).toEqual({ [asked]: 'model Team 2', [working]: 'superseded' })
+  }
+})
