@@ -49,7 +49,8 @@ export const COPY_MARKS: readonly CopyMarkRule[] = [
     pattern: /^(.+?)[ _-]\(?(?:conflict(?:ed copy)?|konflikt|in conflict|version conflict(?:uelle)?)\b[^()]*\)?$/iu,
     examples: ['report (conflicted copy 2026-10-16)', 'report_conflict-20261016', 'report (Konflikt)'],
   },
-  { left: 'by a program that numbers', pattern: /^(.+)\.\d{1,2}$/u, examples: ['report.1', 'report.12'] },
+  // of v1.2 the second figure is none
+  { left: 'by a program that numbers', pattern: /^(.+)(?<!(?<!\p{L})v(?:er(?:s(?:ion)?)?)?[ ._-]?\d{1,3})\.\d{1,2}$/iu, examples: ['report.1', 'report.12'] },
   { left: 'by a program that numbers, with a tilde', pattern: /^(.+)~\d{1,2}$/u, examples: ['report~1'] },
 ]
 

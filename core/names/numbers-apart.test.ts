@@ -1,4 +1,6 @@
 import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { toldOf } from '../../tests/small-rounds'
 import { explainParts } from './explain'
 import { readField } from './fields/index'
 import { expandParts, fillTemplate } from './parts'
@@ -116,4 +118,14 @@ test.each([
   ['P007_031_48k', 'P007_31'], ['P007_31_24bit', 'P007_31'], ['P007_30s_31', 'P007_31'], ['P007_48k', 'P007_48'],
 ])('an amount beside another number is none, and with it and a code it is no day: %s', (received, right) => {
   expect(told('{id}_{s}', received).right).toBe(right)
+})
+
+test.each([
+  ['Widow_v1.2', '1.2 is no whole number'], ['Widow_1.0', 'nor without its letter'], ['Widow v0.9', 'nor below one'],
+])('a version in tenths makes none, and its tenths are the mark of no copy: %s, %s', async (path, _why) => {
+  expect(told('{role}_v{v}', path).right).toBe('Widow_v{v}')
+  const rules: Rules = {
+    list: 'id,name\n1,Widow', requirements: [{ id: 'part', title: 'Part', name: '{name}_v{v}', fields: { v: { type: 'version' } }, formats: [{ id: 'pdf' }] }],
+  }
+  expect((await toldOf(rules, `${path}.pdf`)).get(`${path}.pdf`)?.says).toContain('version is not there')
 })

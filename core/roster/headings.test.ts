@@ -26,6 +26,7 @@ test.each([
   ['Prénom;Nom de famille;Classe;Surnom\nZoë;Quill;4e B;Zo', ['given', 'family', 'group', 'alias']],
   ['Schüler,Klasse,Kurs\nAna Marsh,7b,Bio', ['name', 'group', 'other']],
   ['Navn;Hold;E-mail\nMaja Lind;A;m@x.example', ['name', 'group', 'email']],
+  ['Barn;Efternamn;Avdelning\nElsa;Lind;Räven', ['given', 'family', 'group']], ['Barn;Avdelning\nElsa Lind;Räven', ['name', 'group']],
   ['Imię i nazwisko;Klasa\nŁucja Żak;1a', ['name', 'group']],
   ['Name;Surname;Lab group\nAli;Kaya;L1', ['given', 'family', 'group']], ['Nom;Prénom;Groupe de TP\nRoux;Zoë;TP1', ['family', 'given', 'group']],
   ['Name;Project team\nAli Kaya;T1', ['name', 'group']], ['Name;Group leader\nAli Kaya;Bea Nowak', ['name', 'other']],

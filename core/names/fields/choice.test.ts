@@ -37,6 +37,7 @@ const FIELDS: Record<string, FieldRule> = {
   storey: { type: 'choice', values: ['PT', 'P1', 'P2'], meanings: {} }, drawn: { type: 'choice', values: ['1-100', '1-200'], meanings: {} },
   dept: { type: 'choice', values: ['layout', 'blocking', 'final', 'studio', 'stand'], meanings: {} },
   revision: { type: 'choice', values: ['rev0', 'rev1', 'rev2'], meanings: {} },
+  month: { type: 'choice', values: ['sep', 'okt', 'nov'], meanings: {} }, season: { type: 'choice', values: ['2026-27'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
   anyDay: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
@@ -87,6 +88,13 @@ describe('a choice', () => {
     ['blk', { dept: 'blocking' }], ['fnl', { dept: 'final' }], ['lyt', { dept: 'layout' }], ['bl', {}], ['bkl', {}], ['std', {}],
   ])('is known without its vowels: %s', (written, read) => {
     expect(told('{family}_{dept}', `Marsh_${written}`)[0]).toEqual(read)
+  })
+
+  test.each([
+    ['month', 'september', { month: 'sep' }], ['month', 'Oktober', { month: 'okt' }], ['month', 'sept.', { month: 'sep' }], ['month', 'dec', {}],
+    ['season', '26-27', { season: '2026-27' }], ['season', '2026-2027', { season: '2026-27' }], ['season', '25-26', {}], ['season', '26-28', {}],
+  ])('is a month or a season however it is written: of {%s} %s is %j', (field, written, read) => {
+    expect(told(`{family}_{${field}}`, `Marsh_${written}`)[0]).toEqual(read)
   })
 
   test('is known by a word that a dot cuts short before its number', () => {

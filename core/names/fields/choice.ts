@@ -4,6 +4,7 @@ import { accentWays, foldCase, looseKey, removeAccents } from '../../text/fold'
 import { keeping, keepingFor } from '../../text/kept'
 import { byCodeUnit } from '../../text/order'
 import { emptyRecord, ownOf } from '../../text/own'
+import { monthOf } from '../months'
 import { numberOfWord } from '../number-words'
 import { readRoman } from '../roman'
 import { isSeparator } from '../strictness'
@@ -43,8 +44,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
   if (same !== undefined) return same
-  const year = yearMeant(actual, values)
-  if (year !== undefined) return year
+  const time = yearMeant(actual, values) ?? seasonMeant(actual, values) ?? monthMeant(actual, values)
+  if (time !== undefined) return time
   const ways = waysOf(actual)
   const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
@@ -112,7 +113,28 @@ function standInOrder(letters: string, text: string): boolean {
 /** The one year that two figures mean where all choices are years: 26 for 2026. */
 function yearMeant(actual: string, values: readonly string[]): string | undefined {
   if (!/^\d\d$/.test(actual) || !values.every(value => /^(?:19|20)\d\d$/.test(value))) return undefined
-  const [only, ...more] = values.filter(value => value.endsWith(actual))
+  return onlyOf(values, value => value.endsWith(actual))
+}
+
+/** The one season of two years that is meant where all choices are such: 26/27 for 2026-27. */
+function seasonMeant(actual: string, values: readonly string[]): string | undefined {
+  const season = seasonOf(actual)
+  return season !== null && values.every(value => seasonOf(value) !== null) ? onlyOf(values, value => seasonOf(value) === season) : undefined
+}
+const SEASON = /^(?:19|20)?(\d\d)[-/_ ](?:19|20)?(\d\d)$/
+function seasonOf(text: string): string | null {
+  const [, first = '', next = ''] = SEASON.exec(text) ?? []
+  return first !== '' && Number(next) === (Number(first) + 1) % 100 ? first : null
+}
+
+/** The one month that a word for it means where all choices are months: September for sep. */
+function monthMeant(actual: string, values: readonly string[]): string | undefined {
+  const month = /^\p{L}{3,}\.?$/u.test(actual) ? monthOf(actual.replace('.', '')) : undefined
+  return month !== undefined && values.every(value => monthOf(value) !== undefined) ? onlyOf(values, value => monthOf(value) === month) : undefined
+}
+
+function onlyOf(values: readonly string[], isIt: (value: string) => boolean): string | undefined {
+  const [only, ...more] = values.filter(isIt)
   return more.length === 0 ? only : undefined
 }
 
