@@ -8,9 +8,7 @@ import { toldByLevels } from '../names/beside'
 import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
 import { splitExtension } from '../names/extension'
-import { isFamilyName } from '../names/family-names'
 import { freeField, isFree } from '../names/fields/index'
-import { isGivenName } from '../names/given-names'
 import { matchFolder, tellSameValues } from '../names/levels'
 import { isKindWord } from '../names/kind-words'
 import { lookOfParts, plainLook } from '../names/look-alikes'
@@ -27,7 +25,7 @@ import type { Evidence } from './evidence'
 import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
-import { isOtherCode, LEAST_CALLED, saysStranger, SPELLINGS } from './strangers'
+import { isOtherCode, isSlipAlone, LEAST_CALLED, OF_HOLDER, saysStranger, SPELLINGS } from './strangers'
 import { LEAST_NAMED, NAMED, OF_NAMED, SHARE, WORTH } from './weights'
 import { asksWeeksAlone, asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
 
@@ -242,13 +240,6 @@ function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, 
   const isChoice = (part: NamePart) => ownOf(requirement.fields, part.part)?.type === 'choice' && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? '')
   return saysOne(ownWordsIn(form.name ?? []), base) || (form.name ?? []).some(isChoice)
 }
-/** Whether a slip in the holder's name, that makes it nobody else's whom one knows, is all that is wrong with a name that says its rule's own words. */
-function isSlipAlone({ evidence }: Candidate, nearest: Nearest, base: string): boolean {
-  const isSlip = ({ part, kind, actual }: Difference) => kind === 'misspelt' && OF_HOLDER.has(part) && !isFamilyName(actual) && !isGivenName(actual)
-  const isRest = ({ kind }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
-  return evidence.some(one => one.kind === 'named' && one.where === 'name nearly') && saysItself(nearest, base)
-    && nearest.differences.filter(isSlip).length === 1 && nearest.differences.every(one => isSlip(one) || isRest(one))
-}
 /** Whether a number of the holder's is written with other zeros. */
 const isSameFigure = ({ actual, expected }: Difference): boolean =>
   /^\d+$/.test(actual) && /^\d+$/.test(expected) && Number(actual) === Number(expected)
@@ -291,7 +282,9 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed && isMeant(part) ? actual : ''))
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
-  if (isWithoutZeros(best, nearest, base) || isSlipAlone(best, nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
+  const isNearly = best.evidence.some(one => one.kind === 'named' && one.where === 'name nearly')
+  const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences)
+  if (isSlip || isWithoutZeros(best, nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   if (!saidByFolder(best) && saysStranger(best.unit, nearest, base, best.folderFits)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
@@ -544,8 +537,6 @@ function isPlainNumber(nearest: Nearest | null, by: string, sign: string, number
   const isAsked = rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
   return isAsked && (sign !== 'v' || !fields.some(part => freeField(part.rule).version))
 }
-
-const OF_HOLDER = new Set(['family', 'given', 'name', 'alias', 'group'])
 
 /** Whether of a holder's name whole words are left out, and nothing in it is misspelt. */
 function isLeftOut(differences: readonly Difference[]): boolean {

@@ -155,7 +155,7 @@ test('an id that looks like a day is somebody\'s nevertheless', async () => {
 
 describe('a slip in the family name', () => {
   const logs: Rules = {
-    list: 'id,given,family\n1,Pia,Conrad\n2,Lars,Ohlsen\n3,Mia,Rieger\n4,Tom,Riegel',
+    list: 'id,given,family\n1,Pia,Conrad\n2,Lars,Ohlsen\n3,Mia,Rieger\n4,Tom,Riegel\n5,Ada,Wolff\n6,Max,Decker',
     requirements: [{
       id: 'log', title: 'Logbuch', name: 'Logbuch_{family}_{date}', formats: [{ id: 'pdf' }],
       fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-11-02', to: '2026-11-20' } },
@@ -163,8 +163,10 @@ describe('a slip in the family name', () => {
   }
   test.each([
     ['Logbuch_Conrd_2026-11-14.pdf', 'log 1'], ['Conrat Logbuch 14.11.2026.pdf', 'log 1'],
-    // a name that others bear, one as near to another, and a slip beside words that nobody knows
-    ['Logbuch_Olsen_2026-11-14.pdf', 'unplaced'], ['Logbuch_Riegen_2026-11-14.pdf', 'unplaced'],
+    // a name that others bear and that sounds the same
+    ['Logbuch_Olsen_2026-11-14.pdf', 'log 2'], ['Logbuch_Wolf_2026-11-14.pdf', 'log 5'],
+    // one that sounds otherwise, one as near to another, and a slip beside words that nobody knows
+    ['Logbuch_Becker_2026-11-14.pdf', 'unplaced'], ['Logbuch_Riegen_2026-11-14.pdf', 'unplaced'],
     ['Logbuch Conrd Herbst 2026-11-14.pdf', 'unplaced'],
   ])('is theirs where all else is right, and it is nobody else\'s whom one knows: %s is %s', async (path, at) => {
     expect(await roundOf(logs, path)).toEqual({ [path]: at })

@@ -19,6 +19,8 @@ import { ownWords } from './words-said'
 /** Differences that leave a value what it is. */
 export const SPELLINGS: ReadonlySet<string> = new Set(['digits', 'letter-case', 'separator'])
 
+export const OF_HOLDER: ReadonlySet<string> = new Set(['family', 'given', 'name', 'alias', 'group'])
+
 /** Of fewer letters a word is no name. */
 export const LEAST_CALLED = 3
 
@@ -42,6 +44,24 @@ export function saysStranger(
   const words = wordsIn(base, [0, base.length]).map(one => one.word)
   return besideFamily(person, words, isOwn) || besideGiven(person, words, isOwn)
 }
+
+/**
+ * Whether a slip in the holder's name is all that is wrong with a name, and makes it nobody else's whom one knows, unless that one's name sounds the
+ * same: Wolf for Wolff.
+ */
+export function isSlipAlone(differences: readonly Difference[]): boolean {
+  const isOther = (word: string) => isFamilyName(word) || isGivenName(word)
+  const isSlip = ({ part, kind, actual, expected }: Difference) => kind === 'misspelt' && OF_HOLDER.has(part)
+    && (!isOther(actual) || soundOf(actual) === soundOf(expected))
+  const isRest = ({ kind }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
+  return differences.filter(isSlip).length === 1 && differences.every(one => isSlip(one) || isRest(one))
+}
+
+/** How names are written that sound the same: Meyer and Maier, Schmidt and Schmitt, Olsen and Ohlsen (common practice, no source). */
+const SOUNDS: readonly (readonly [written: RegExp, sound: string])[] = [
+  [/ph|v/g, 'f'], [/c?k|c(?!h)/g, 'k'], [/t?z/g, 's'], [/dt|th/g, 't'], [/[ae][iy]/g, 'ai'], [/ie|y/g, 'i'], [/(?<!c)h/g, ''], [/(.)\1+/g, '$1'],
+]
+const soundOf = (name: string): string => SOUNDS.reduce((text, [written, sound]) => text.replace(written, sound), looseKey(name))
 
 /** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
 function isOtherName({ part, kind, actual, expected }: Difference): boolean {

@@ -122,6 +122,14 @@ describe('a list is read as it was meant', () => {
     expect(read('Ada M.,Red,a1\nBo L.,Blue,a2\nCleo O.,Blue,a3\nDan P.,Blue,a4\n').map(({ name }) => name)).toContain('Ada M.')
   })
 
+  test('a first row in small letters is a header, where no cell below begins so', () => {
+    expect(read('ranger,sector\nOdell,North\nPiers,North\nQuincy,Coast\n').map(({ name, fields }) => [name, fields])).toEqual([
+      ['Odell', { sector: 'North' }], ['Piers', { sector: 'North' }], ['Quincy', { sector: 'Coast' }],
+    ])
+    expect(names('ana,red\nbo,blue\ncy,green\n')).toHaveLength(3)
+    expect(names('Ana,red\nbo,blue\nCy,green\n')).toHaveLength(3)
+  })
+
   test('a compound that ends with a word for groups is one; two columns of several words stand under one word each', () => {
     expect(read('Nr;Name;Vorname;Löschgruppe\n1;Lenz;Tim;LG 2\n2;Stein;Max;LG 1\n').map(({ group }) => group)).toEqual(['LG 2', 'LG 1'])
     expect(names('Projeto;Coordenação;UF\nHorta Viva;Cláudia Reis;BA\nLer é Bom;João Alves;PE\n').map(([, , name]) => name))

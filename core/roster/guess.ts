@@ -193,7 +193,10 @@ function underUnknown(table: RosterTable): GuessedList | null {
   const isShared = (word: string, column: number) => all(column, cell => cell !== '' && cell !== word)
     && new Set(rows.map(row => row[column])).size < rows.length
   const areShared = rows.length > 2 && header.filter(isShared).length > 1
-  if ((!codes && !areSpaced && !isOneSpaced && !areShared) || !header.every(isWords)) return null
+  // or small letters above cells that begin otherwise
+  const areSmall = header.length > 1 && rows.length > 1 && header.every(word => /^\p{Ll}[\p{Ll} _-]+$/u.test(word))
+    && rows.every(row => row.every(cell => !/^\p{Ll}/u.test(cell)))
+  if (!(codes || areSpaced || isOneSpaced || areShared || areSmall) || !header.every(isWords)) return null
   const people = nameColumn(table, () => true)
   const name = people < 0 ? codeColumn(table) : people
   if (name < 0) return null
