@@ -47,6 +47,8 @@ const saysSame = (word: string, own: string, kinds: readonly string[]): boolean 
   || (word.length >= LEAST_BEGUN && own.startsWith(word))
   || (own.length >= LEAST_ALIKE && word.length >= own.length + LEAST_REST && word.startsWith(own))
 
+const orElse = <T>(list: readonly T[], others: readonly T[]): readonly T[] => (list.length > 0 ? list : others)
+
 interface Said { word: string, start: number, end: number, from: number }
 
 /** Where the words stand that a rule's word of capitals is short for: "ordre du jour" for ODJ. */
@@ -98,7 +100,7 @@ export function standCalled(parts: readonly NamePart[], alignment: Alignment, te
   alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: span.text }] }
 }
 
-/** A word that belongs to no part, and is a name of the holder's that is not there but for a slip, is that name: "Conrat report" for report_Conrad. */
+/** A word that belongs to no part, and is but for a slip a name of the holder's that is not there, is that name: "Conrat log" for log_Conrad. */
 export function standSlipped(parts: readonly NamePart[], alignment: Alignment, text: string): void {
   for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
@@ -110,7 +112,8 @@ export function standSlipped(parts: readonly NamePart[], alignment: Alignment, t
     const range: [number, number] = [only.start, only.end]
     cutOut(alignment, range)
     // nor is the sign beside it too much
-    alignment.extras = alignment.extras.filter(({ range: [from, to] }) => trimSeparators(text.slice(from, to)) !== '' || (to !== range[0] && from !== range[1]))
+    const isBeside = ([from, to]: [number, number]) => (to === range[0] || from === range[1]) && trimSeparators(text.slice(from, to)) === ''
+    alignment.extras = alignment.extras.filter(extra => !isBeside(extra.range))
     alignment.spans[index] = { ...span, start: range[0], end: range[1], edits: [{ range, expected: asked }] }
   }
 }
@@ -211,9 +214,8 @@ export function standKinds(parts: readonly NamePart[], alignment: Alignment, tex
     const key = looseKey(transcribe(wordOf(asked)?.word ?? ''))
     const words = alignment.extras.flatMap(({ range }) => wordsIn(text, range).map(word => ({ ...word, from: range[0] })))
     const kinds = words.length === 0 ? [] : tokensOf(asked).flatMap(kindsOf)
-    const same = words.filter(({ word, end }) => saysSame(looseKey(transcribe(word)), key, kinds)
-      || (isNumber(parts[index + 1]) && isWrittenOut(looseKey(word), asked) && /^[\s._-]{0,2}\d/.test(text.slice(end))))
-    const [only, ...more] = same.length > 0 ? same : phrasesFor(asked, words)
+    const [only, ...more] = orElse(words.filter(({ word, end }) => saysSame(looseKey(transcribe(word)), key, kinds)
+      || (isNumber(parts[index + 1]) && isWrittenOut(looseKey(word), asked) && /^[\s._-]{0,2}\d/.test(text.slice(end)))), phrasesFor(asked, words))
     if (!only || more.length > 0) continue
     // with the sign before it, as the rule writes one
     const sign = isSeparator(asked[0] ?? '') ? /[\s_.-]*$/.exec(text.slice(only.from, only.start))?.[0].length ?? 0 : 0

@@ -125,7 +125,8 @@ test.each([
 ])('a version in tenths makes none, and its tenths are the mark of no copy: %s, %s', async (path, _why) => {
   expect(told('{role}_v{v}', path).right).toBe('Widow_v{v}')
   const rules: Rules = {
-    list: 'id,name\n1,Widow', requirements: [{ id: 'part', title: 'Part', name: '{name}_v{v}', fields: { v: { type: 'version' } }, formats: [{ id: 'pdf' }] }],
+    list: 'id,name\n1,Widow',
+    requirements: [{ id: 'part', title: 'Part', name: '{name}_v{v}', fields: { v: { type: 'version' } }, formats: [{ id: 'pdf' }] }],
   }
   expect((await toldOf(rules, `${path}.pdf`)).get(`${path}.pdf`)?.says).toContain('version is not there')
 })

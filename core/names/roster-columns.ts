@@ -99,8 +99,8 @@ export const ROSTER_COLUMNS = [
       'namedesschulers', 'nomdeleleve', 'nomcomplet', 'etudiant', 'etudiante', 'stagiaire', 'apprenti', 'alumna', 'alumnoa', 'nombrecompleto',
       'estudiante', 'nomecompleto', 'studente', 'cursist', 'kursist', 'celejmeno', 'punoime', 'фио', 'піб', 'ονοματεπωνυμο', '氏名', '名前', '姓名', '이름',
       '성명', 'שם', 'שםמלא', 'الاسم', 'اسم', 'deelnemer', 'deltager', 'deltagare', 'member', 'mitglied', 'membre', 'miembro', 'membro', 'medlem',
-      'candidate', 'kandidat', 'kandidatin', 'candidat', 'prufling', 'child', 'kind', 'barn', 'enfant', 'alunno', 'alunna', 'dziecko', 'фамилияимяотчество',
-      'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові',
+      'candidate', 'kandidat', 'kandidatin', 'candidat', 'prufling', 'child', 'kind', 'barn', 'enfant', 'alunno', 'alunna', 'dziecko',
+      'фамилияимяотчество', 'фамилияиимя', 'прізвищетаімя', 'прізвищеімяпобатькові',
       ...ROLES, ...FIRMS,
     ],
     typed: [

@@ -97,6 +97,7 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
   addBegun(roster.people, entries, add)
   if (roster.people.length <= MOST_CALLED_SHORT) {
     addShortNames(roster.people, entries, add)
+    addWithLetter(roster.people, entries)
     addShortenedWithin(roster.people, add)
     addInitials(roster.people, key => entries.has(key) || ruleWords.has(key), add)
   }
@@ -381,16 +382,14 @@ const NO_NAMES = new Set([...MONTH_WORDS.split('|'), ...WEEKDAY_WORDS.split('|')
  * Given names by their beginning, Zach for Zachary, where nobody else's begins so or is called so; beside the family name or its first letter
  * wherever nobody is called both (common practice, no source).
  */
-function addShortNames(people: readonly Person[], entries: Map<string, Entry[]>, add: Add): void {
+function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, readonly Entry[]>, add: Add): void {
   const known = new Set(entries.keys())
   const shorts = new Map<string, { holder: string, said: string, whole: boolean }[]>()
-  const initials = new Map<string, { holder: string, said: string }[]>()
   for (const { id, given, family, name, aliases } of people) {
     const words = name.split(/\s+/)
     const [first = '', last = ''] = given ? [wordsOf(given)[0] ?? given, family] : [words[0], words.length > 1 ? words.at(-1) : '']
     const holder = holderKey('person', id)
     const letter = [...last][0] ?? ''
-    if (given && letter) for (const called of [first, ...petNamesOf(given)]) gather(initials, looseKey(called + letter), { holder, said: name })
     for (const called of [first, ...aliases]) {
       for (const short of shortNamesOf(called)) {
         if (short !== called) gather(shorts, looseKey(short), { holder, said: called, whole: false })
@@ -403,7 +402,16 @@ function addShortNames(people: readonly Person[], entries: Map<string, Entry[]>,
     if (!only || more.some(one => one.holder !== only.holder) || isOthers(short)) continue
     add(short, only.holder, only.whole ? NAMED.firstAndFamily : NAMED.given, only.said, only.whole ? 'short' : 'given')
   }
-  // the whole name or a pet form with the first letter of the family name, though with an s it is a genitive as well: Hanna S.
+}
+
+/** A given name or a pet form with the first letter of the family name, though with an s it is a genitive as well: Hanna S. */
+function addWithLetter(people: readonly Person[], entries: Map<string, Entry[]>): void {
+  const initials = new Map<string, { holder: string, said: string }[]>()
+  for (const { id, given, family, name } of people) {
+    const letter = given === '' ? '' : [...family][0] ?? ''
+    const called = letter === '' ? [] : [wordsOf(given)[0] ?? given, ...petNamesOf(given)]
+    for (const one of called) gather(initials, looseKey(one + letter), { holder: holderKey('person', id), said: name })
+  }
   const isOneWord = ({ part, said }: Entry) => part === 'given' && !/[\s-]/.test(said)
   for (const [key, [only, ...more]] of initials) {
     if (!only || more.some(one => one.holder !== only.holder) || NO_NAMES.has(key) || !(entries.get(key) ?? []).every(isOneWord)) continue

@@ -88,8 +88,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
     weighWords(best, view, closely ? forms : [])
     takeLevels(best, view)
   }
-  // the rule's own words speak for it in whatever format: "Byrne_recipe_celadon.docx"
-  if (best.nameFit === 'open' && !asksFolder) best.requirement = Math.max(best.requirement, worthOfWords(view, requirement))
+  if (best.nameFit === 'open') takeWords(best, view)
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push({ kind: 'name-fits' })
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
   if (asksFolder || (best.formatFits && liesAtOwnLevel(view, requirement))) best.evidence.push({ kind: 'in-folder', title: requirement.title })
@@ -99,10 +98,11 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   return best
 }
 
-/** What the rule's own words are worth where all of them are said. */
-function worthOfWords(view: FileView, requirement: Requirement): number {
+/** Where no folder is asked for the rule's own words speak for it in whatever format: "Byrne_recipe_celadon.docx". */
+function takeWords(best: Candidate, view: FileView): void {
+  const { requirement } = best.unit
   const { share } = wordsSaid(view, requirement)
-  return share >= SHARE.wordsNear ? share * WORTH.words : 0
+  if ((requirement.folder?.length ?? 0) === 0 && share >= SHARE.wordsNear) best.requirement = Math.max(best.requirement, share * WORTH.words)
 }
 
 /** Takes a form whose name and folder fit better than what was taken before. */

@@ -346,9 +346,9 @@ function byHowWell(a: Arrival, b: Arrival): number {
 }
 
 /**
- * The order in which files of one slot count: what can count at all before what cannot, what is of an accepted format, then what the names say is newer, then what needs no change,
- * what tells all that is asked for, whose holder is named without a slip, what bears no other code than the holder's, what does not lie in somebody
- * else's folder, what says no more, then the time received. So a stray never displaces a right file.
+ * The order in which files of one slot count: what can count at all before what cannot, what is of an accepted format, then what the names say is
+ * newer, then what needs no change, what tells all that is asked for, whose holder is named without a slip, what bears no other code than the
+ * holder's, what does not lie in somebody else's folder, what says no more, then the time received. So a stray never displaces a right file.
  */
 function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
   return orderOf(unit, a, b) || byPath(a.view, b.view)
