@@ -140,7 +140,7 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
   return true
 }
 
-/** Takes a settled number out of somebody's own words with the rule's own word straight before it: "Conrad_Case2_Asthma" says Case{n}. */
+/** Takes a settled number out of somebody's own words with the rule's own word before it: "Conrad_Case2_Asthma" says Case{n}. */
 function takeWithWord(
   parts: readonly NamePart[], spans: Span[], text: string, index: number, [start, end]: [number, number], asked: readonly NamePart[],
 ): boolean {
