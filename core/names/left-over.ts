@@ -140,7 +140,7 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
   return true
 }
 
-/** Takes a settled number out of somebody's own words with the rule's own word before it: "Conrad_Case2_Asthma" says Case{n}. */
+/** Takes a settled number out of somebody's own words with the rule's own word before it: of "Conrad_Case2_Asthma" Case2. */
 function takeWithWord(
   parts: readonly NamePart[], spans: Span[], text: string, index: number, [start, end]: [number, number], asked: readonly NamePart[],
 ): boolean {
@@ -149,7 +149,8 @@ function takeWithWord(
   const span = spans[at]
   const word = lettersBefore(sign)
   const from = start - word.length
-  if (!span || word === '' || !standsBefore(word, text, start) || span.end > span.start || !takeFromText(parts, spans, text, [from, end])) return false
+  const isThere = word !== '' && standsBefore(word, text, start)
+  if (!span || !isThere || span.end > span.start || !takeFromText(parts, spans, text, [from, end])) return false
   standAt({ spans }, text, at, [from, start])
   return true
 }

@@ -464,8 +464,9 @@ function worthOf(value: string, numbersBehind?: number): (text: string) => numbe
   // 1 b for 1b
   const escaped = escapedOf(value).replace(/(?<=\d)(?=\p{L})/u, '[ _.-]?')
   const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')
-  // in small letters it stands first or last, as in manual_de: within a name it may be any word, and so may two letters before a space
+  // in small letters it stands first or last, as in manual_de: within a name it may be any word, and so may two letters before a space, or behind
+  // one, but for a number before it
   const behind = value.length < SHORT ? '[_.-]' : '[ _.-]'
-  const outer = new RegExp(`^${escaped}${behind}|[_.-]${escaped}$`, 'iu')
+  const outer = new RegExp(`^${escaped}${behind}|(?:[_.-]|\\d )${escaped}$`, 'iu')
   return text => (alone.test(text) ? 1 : Number(outer.test(withoutState(text))) * OF_NAMED.slip)
 }

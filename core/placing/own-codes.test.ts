@@ -221,3 +221,15 @@ test('an inventory number with the mark of a copy is no day', async () => {
   expect([file?.at, file?.right]).toEqual(['photo 1987-0124 2', '1987-0124_02.tif'])
   expect(file?.says).not.toContain('date')
 })
+
+test('a code of two letters in small ones at the end, behind a number', async () => {
+  const scripts: Rules = {
+    list: 'code,name\nFR,Luc Perrin\nES,Inma Soler\nDE,Jan Holt',
+    requirements: [{
+      id: 'audio', title: 'Audio script', name: 'Audio_{code}_{object}', formats: [{ id: 'pdf' }], count: { from: 1, to: 6 },
+      fields: { object: { type: 'number', digits: 3, from: 101, to: 106 } },
+    }],
+  }
+  const [said, other] = ['audio 105 fr.pdf', 'audio mer de.pdf']
+  expect(await roundOf(scripts, said, other)).toEqual({ [said]: 'audio luc-perrin', [other]: 'unplaced' })
+})

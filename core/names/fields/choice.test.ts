@@ -37,6 +37,7 @@ const FIELDS: Record<string, FieldRule> = {
   storey: { type: 'choice', values: ['PT', 'P1', 'P2'], meanings: {} }, drawn: { type: 'choice', values: ['1-100', '1-200'], meanings: {} },
   dept: { type: 'choice', values: ['layout', 'blocking', 'final', 'studio', 'stand'], meanings: {} },
   revision: { type: 'choice', values: ['rev0', 'rev1', 'rev2'], meanings: {} },
+  movement: { type: 'choice', values: ['I', 'II', 'III', 'IV'], meanings: {} },
   month: { type: 'choice', values: ['sep', 'okt', 'nov'], meanings: {} }, season: { type: 'choice', values: ['2026-27'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
@@ -88,6 +89,12 @@ describe('a choice', () => {
     ['blk', { dept: 'blocking' }], ['fnl', { dept: 'final' }], ['lyt', { dept: 'layout' }], ['bl', {}], ['bkl', {}], ['std', {}],
   ])('is known without its vowels: %s', (written, read) => {
     expect(told('{family}_{dept}', `Marsh_${written}`)[0]).toEqual(read)
+  })
+
+  test.each([
+    ['1', { movement: 'I' }], ['3. Satz', { movement: 'III' }], ['zwei', { movement: 'II' }], ['5', {}],
+  ])('is a figure where all choices are Roman ones: "%s"', (written, read) => {
+    expect(told('{family}_{movement}', `Marsh_${written}`)[0]).toEqual(read)
   })
 
   test.each([

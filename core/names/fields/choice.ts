@@ -186,6 +186,8 @@ function placeInRow(text: string): number | null {
 function inRow(actual: string, values: readonly string[]): string | undefined {
   const number = placeInRow(actual)
   if (number === null) return undefined
+  // 1 for I where all choices are Roman figures
+  if (values.length > 1 && values.every(value => readRoman(value) !== null)) return onlyOf(values, value => readRoman(value) === number)
   const areWords = values.length > 1 && values.every(value => placeInRow(value) !== null)
   const found = values.filter(value => (areWords || IN_ROW.test(value)) && placeInRow(value) === number)
   return found.length === 1 ? found[0] : undefined
