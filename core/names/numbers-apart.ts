@@ -137,7 +137,7 @@ export function standVersion(
     if (part.kind !== 'free' || part.rule.type !== 'version' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
     if (letter === '' || text.slice(0, span.start).toLowerCase().endsWith(letter)) continue
     const place = behindLetter(text, letter)
-    if (!place && own === index && isVersionBy(parts, text, [span.start, span.end])) continue
+    if (!place && own === index && isVersionBy(parts, text, [span.start, span.end]) && !isTenths(extras, text, span.start)) continue
     const code = shortenedThere(parts, text, [span.start, span.end])
     const host = code && spans[code.at]
     extras.push({ range: [span.start, span.end], before: index })
@@ -148,6 +148,10 @@ export function standVersion(
     if (place && takeFromExtra(extras, text, place.whole)) standAt(alignment, text, index, place.figures)
   }
 }
+
+/** Whether the whole number before a figure is left over: of "web_1.0" 0 is no version. */
+const isTenths = (extras: Alignment['extras'], text: string, start: number): boolean => /(?<![\p{N}.,-])\d{1,3}[.,]$/u.test(text.slice(0, start))
+  && extras.some(({ range: [from, to] }) => from < start - 1 && to >= start - 1)
 
 /** Whether a number may be a version: it is none of a value of the holder's, nor what a browser puts behind the name of a second copy. */
 export const isVersionBy = (parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean =>

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
-import { roundOf } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
 
 // common practice, no source: of two who are called the same people say more of the one they mean, be it in words that no rule asks for
 
@@ -62,5 +62,34 @@ describe('what a column says that no rule uses', () => {
     ['Mia Osei Brandt blood.pdf', 'unplaced', 'it names both'], ['Luna Brandt blood.pdf', 'blood 1206', 'nobody else is called so'],
   ])('tells two of one name apart: %s is %s, for %s', async (path, at) => {
     expect(Object.values(await roundOf(ANIMALS, path))).toEqual([at])
+  })
+})
+
+describe('a street and the number of a house in a column that no rule uses', () => {
+  const homes: Rules = {
+    list: 'id,name,street\nOBJ101,Pia Hahn,Lindenweg 4\nOBJ102,Ben Kurz,Am Markt 12a\nOBJ103,Uwe Stark,Seeblick 7\nOBJ104,Eva Lauf,Lindenweg 14',
+    requirements: [
+      {
+        id: 'pass', title: 'Energy certificate', name: '{id}_certificate_{until}', formats: [{ id: 'pdf' }],
+        fields: { until: { type: 'number', digits: 4, from: 2026, to: 2036 } },
+      },
+      {
+        id: 'photo', title: 'Photo', name: '{id}_{n}_{room}', formats: [{ id: 'jpg' }], count: { from: 2, to: 30, by: 'n' },
+        fields: { n: { type: 'number', digits: 2, from: 1, to: 30 }, room: { type: 'text' } },
+      },
+    ],
+  }
+  test.each([
+    ['Certificate Am Markt 12a until 2029.pdf', 'pass OBJ102', 'OBJ102_certificate_2029.pdf'],
+    ['certificate Lindenweg 14 2033.pdf', 'pass OBJ104', 'OBJ104_certificate_2033.pdf'],
+    // the number of the house numbers no piece
+    ['Seeblick 7 - 01 Balcony.jpg', 'photo OBJ103 1', 'OBJ103_01_Balcony.jpg'],
+    // the street by itself, where there is one house in it alone
+    ['Seeblick certificate 2030.pdf', 'pass OBJ103', 'OBJ103_certificate_2030.pdf'],
+  ])('says whose %s is', async (path, at, right) => {
+    expect((await toldOf(homes, path)).get(path)).toMatchObject({ at, right })
+  })
+  test.each(['Certificate Lindenweg 2030.pdf', 'Certificate Lindenweg 40 2030.pdf'])('says nobody: %s', async (path) => {
+    expect(await roundOf(homes, path)).toEqual({ [path]: 'unplaced' })
   })
 })

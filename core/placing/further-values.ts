@@ -1,4 +1,6 @@
+import { isKindWord } from '../names/kind-words'
 import { tokensOf } from '../names/tokens'
+import { isGroupWord } from '../roster/columns'
 import type { Roster } from '../roster/types'
 import { escapedOf } from '../text/escaped'
 import { looseKey } from '../text/fold'
@@ -23,6 +25,9 @@ const MOST_WORDS = 6
 function keysOf(value: string): Set<string> {
   const words = tokensOf(value).filter(word => /^\p{L}+$/u.test(word)).slice(0, MOST_WORDS)
   const runs = words.flatMap((_, from) => words.slice(from + 1).map((_, more) => words.slice(from, from + more + 2).join('')))
+  // Seeblick of Seeblick 7
+  const [alone = '', ...others] = words
+  if (others.length === 0 && /\d/.test(value) && /\s/.test(value) && !isKindWord(alone) && !isGroupWord(alone)) runs.push(alone)
   return new Set([looseKey(value), ...runs.filter(run => run.length >= LEAST_SAID)].filter(key => key.length >= 2))
 }
 

@@ -16,7 +16,7 @@ import { indexColumns } from './columns'
 import { holderKey } from './called'
 import { LEAST_VALUE, LONG_NUMBER, meantBySecond, ownersOfValues, valuesByPerson } from './further-values'
 import type { HolderEvidence } from './called'
-import { indexPeople, withoutWeakNumbers } from './people'
+import { indexPeople, runsOf, withoutWeakNumbers } from './people'
 import { wordsOfRule } from './piece-number'
 import { NAMED } from './weights'
 import { choicesOf, isNearWord, knowApart } from './words-said'
@@ -75,6 +75,9 @@ function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
 }
 
 const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
+
+/** A street with the number of a house, as a loose key. */
+const NAME_AND_NUMBER = /^\p{L}{5,}\d{1,4}\p{L}?$/u
 
 /** A slip is looked for in words of so many letters. */
 const LONG_WORD = 8
@@ -205,6 +208,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       if (only !== '') return new Map([[holderKey('group', only), { strength: NAMED.group, said: only }]])
       const whole = key.length >= LEAST_VALUE ? owners.get(key) : undefined
       if (whole) return whole
+      // or a word and a number, amid others: "Lindenweg 14 2033"
+      const phrase = runsOf(base).find(run => NAME_AND_NUMBER.test(run) && owners.has(run))
+      if (phrase !== undefined) return owners.get(phrase) ?? NOBODY
       const bearers = key.length >= LEAST_VALUE ? shared.get(key) : undefined
       const second = bearers && meantBySecond(roster, bearers, base)
       if (second) return second

@@ -65,3 +65,18 @@ test('a version behind somebody\'s own words is read with other signs before it,
   expect(told.get('Wirth - School meals v3 final.docx')?.right).toBe('Wirth_School meals_v3.docx')
   expect(told.get('Roy_Vinyl revival.docx')?.right).toBe('Roy_Vinyl revival_v{v}.docx')
 })
+
+test('most of a title says the piece where nothing stands besides that is not known', async () => {
+  const forms: Rules = {
+    list: 'id,given,family\nE-01,Amélie,Fournier\nE-02,Jarek,Sobczak',
+    requirements: [
+      { id: 'tor', title: 'Transcript of records', name: '{id}_{family}_ToR', formats: [{ id: 'pdf' }] },
+      {
+        id: 'la', title: 'Learning agreement', name: '{id}_{family}_LA_{stage}', formats: [{ id: 'pdf' }],
+        fields: { stage: { type: 'choice', values: ['before', 'during'] } },
+      },
+    ],
+  }
+  const [said, other] = ['E02_Sobczak_transcript.pdf', 'E01_Fournier_agreement.pdf']
+  expect(await roundOf(forms, said, other)).toEqual({ [said]: 'tor E-02', [other]: 'la E-01' })
+})

@@ -277,11 +277,13 @@ function withoutOwnDigits(unit: Unit, base: string): string {
 
 const OWN_CODES = new WeakMap<Unit, readonly RegExp[]>()
 
-/** Where a holder's codes of several pieces stand, whatever parts these: S-12. */
+/** Where a holder's codes of several pieces stand, whatever parts these: S-12, Lake Rd 7. */
 function ownCodes(unit: Unit): readonly RegExp[] {
   const kept = OWN_CODES.get(unit)
   if (kept) return kept
-  const texts = new Set(formsOf(unit).flatMap(({ name }) => name ?? []).filter(isHolders).flatMap(part => part.texts))
+  // nor is the number of a house in what else the list has of the holder, be it asked for or not
+  const listed = unit.people.flatMap(({ fields }) => Object.values(fields)).filter(value => /\p{L}{3}\s\d{1,4}\p{L}?$/u.test(value))
+  const texts = new Set([...formsOf(unit).flatMap(({ name }) => name ?? []).filter(isHolders).flatMap(part => part.texts), ...listed])
   const codes = [...texts].filter(text => /\d/.test(text) && /\p{L}/u.test(text)).map(text => text.match(WORDS_AND_DIGITS) ?? [])
     .filter(pieces => pieces.length > 1).map(pieces => pieces.map(piece => piece.replace(/^0+(?=\d)/, '0*')))
     .map(pieces => new RegExp(`(?<![\\p{L}\\p{N}])${pieces.join('[^\\p{L}\\p{N}]?')}(?![\\p{L}\\p{N}])`, 'iu'))

@@ -205,7 +205,12 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const nearest = isWorth ? nearestOf(view, requirement, forms.slice(0, MOST_FORMS)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
-  const valuesTold = [choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), weekTold(best, nearest, view)]
+  const isSaid = share >= SHARE.wordsTold && best.formatFits && best.holder >= NAMED.given && saysNothingElse(best.unit, view.base)
+  const valuesTold = [
+    choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), weekTold(best, nearest, view),
+    // most of a title, and nothing besides that is not known: "Sobczak transcript" of the Transcript of records
+    isSaid ? SHARE.wordsNear : 0,
+  ]
   const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * worthOfAlike(nearest, view.base) : 0))

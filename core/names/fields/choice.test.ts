@@ -38,6 +38,7 @@ const FIELDS: Record<string, FieldRule> = {
   dept: { type: 'choice', values: ['layout', 'blocking', 'final', 'studio', 'stand'], meanings: {} },
   revision: { type: 'choice', values: ['rev0', 'rev1', 'rev2'], meanings: {} },
   movement: { type: 'choice', values: ['I', 'II', 'III', 'IV'], meanings: {} },
+  ofYear: { type: 'choice', values: ['2026-09', '2026-10', '2026-11'], meanings: {} },
   month: { type: 'choice', values: ['sep', 'okt', 'nov'], meanings: {} }, season: { type: 'choice', values: ['2026-27'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
@@ -99,6 +100,8 @@ describe('a choice', () => {
 
   test.each([
     ['month', 'september', { month: 'sep' }], ['month', 'Oktober', { month: 'okt' }], ['month', 'sept.', { month: 'sep' }], ['month', 'dec', {}],
+    ['ofYear', 'September', { ofYear: '2026-09' }], ['ofYear', 'okt', { ofYear: '2026-10' }], ['ofYear', '2026-9', { ofYear: '2026-09' }],
+    ['ofYear', '2025-9', {}], ['ofYear', 'May', {}],
     ['season', '26-27', { season: '2026-27' }], ['season', '2026-2027', { season: '2026-27' }], ['season', '25-26', {}], ['season', '26-28', {}],
   ])('is a month or a season however it is written: of {%s} %s is %j', (field, written, read) => {
     expect(told(`{family}_{${field}}`, `Marsh_${written}`)[0]).toEqual(read)

@@ -127,10 +127,19 @@ function seasonOf(text: string): string | null {
   return first !== '' && Number(next) === (Number(first) + 1) % 100 ? first : null
 }
 
-/** The one month that a word for it means where all choices are months: September for sep. */
+/** The one month that a word for it means where all choices are months: September for sep, or for 2026-09; of a year 9 is 09. */
 function monthMeant(actual: string, values: readonly string[]): string | undefined {
-  const month = /^\p{L}{3,}\.?$/u.test(actual) ? monthOf(actual.replace('.', '')) : undefined
-  return month !== undefined && values.every(value => monthOf(value) !== undefined) ? onlyOf(values, value => monthOf(value) === month) : undefined
+  const year = YEAR_AND_FIGURE.exec(actual)?.groups
+  const month = year ? Number(year['month']) : wordMonth(actual)
+  if (month === undefined || !values.every(value => monthIn(value) !== undefined)) return undefined
+  return onlyOf(values, value => monthIn(value) === month && (year === undefined || value.startsWith(year['year'] ?? '')))
+}
+const YEAR_AND_FIGURE = /^(?<year>(?:19|20)\d\d)[-_. ](?<month>\d)$/
+const YEAR_AND_MONTH = /^(?:19|20)\d\d[-_. ](0[1-9]|1[0-2])$/
+const wordMonth = (word: string): number | undefined => (/^\p{L}{3,}\.?$/u.test(word) ? monthOf(word.replace('.', '')) : undefined)
+const monthIn = (value: string): number | undefined => {
+  const [, month] = YEAR_AND_MONTH.exec(value) ?? []
+  return month === undefined ? wordMonth(value) : Number(month)
 }
 
 function onlyOf(values: readonly string[], isIt: (value: string) => boolean): string | undefined {
