@@ -206,11 +206,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
       const letter = letters.get(key) ?? ''
       const only = words.includes(letter) ? letter : letterBefore(words, base)
       if (only !== '') return new Map([[holderKey('group', only), { strength: NAMED.group, said: only }]])
-      const whole = key.length >= LEAST_VALUE ? owners.get(key) : undefined
-      if (whole) return whole
-      // or a word and a number, amid others: "Lindenweg 14 2033"
-      const phrase = runsOf(base).find(run => NAME_AND_NUMBER.test(run) && owners.has(run))
-      if (phrase !== undefined) return owners.get(phrase) ?? NOBODY
+      // the whole, or a word and a number amid others: "Lindenweg 14 2033"
+      const whole = [key, ...runsOf(base).filter(run => NAME_AND_NUMBER.test(run))].find(one => one.length >= LEAST_VALUE && owners.has(one))
+      if (whole !== undefined) return owners.get(whole) ?? NOBODY
       const bearers = key.length >= LEAST_VALUE ? shared.get(key) : undefined
       const second = bearers && meantBySecond(roster, bearers, base)
       if (second) return second

@@ -205,11 +205,9 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const nearest = isWorth ? nearestOf(view, requirement, forms.slice(0, MOST_FORMS)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
-  const isSaid = share >= SHARE.wordsTold && best.formatFits && best.holder >= NAMED.given && saysNothingElse(best.unit, view.base)
   const valuesTold = [
     choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), weekTold(best, nearest, view),
-    // most of a title, and nothing besides that is not known: "Sobczak transcript" of the Transcript of records
-    isSaid ? SHARE.wordsNear : 0,
+    titleTold(best, view.base, share),
   ]
   const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
@@ -462,6 +460,12 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
   // in the very folder the word and number that the rule writes are enough, "Methods (ch3)", but for what says it is none: test_ex1
   const isOwn = joined && sign.length > 1 && isAtHome(best) && !tokensOf(view.base).some(isEarlierWord)
   return tells && (isOwn || saysNothingElse(best.unit, view.base, token => token === sign)) ? SHARE.wordsNear : 0
+}
+
+/** How much most of a title tells where nothing stands besides that is not known: "Sobczak transcript" of the Transcript of records. */
+function titleTold({ unit, formatFits, holder }: Candidate, base: string, share: number): number {
+  const isSaid = share >= SHARE.wordsTold && formatFits && holder >= NAMED.given
+  return isSaid && saysNothingElse(unit, base) ? SHARE.wordsNear : 0
 }
 
 const FROM_TO = /\d.*[-–].*\d/
