@@ -16,7 +16,7 @@ import { gather, gatherOnce } from '../text/gather'
 import { beginningsOf, commonHead, commonTail, lastWordOf, tokensOf, withoutZeros } from '../names/tokens'
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
-import { looseKey } from '../text/fold'
+import { looseKey, transcribe } from '../text/fold'
 import { behindOtherLetters, codesOfNobody } from './codes-of-nobody'
 import { otherFigures } from './other-figures'
 import { cutsBefore, cutsOf, runsOf } from './people'
@@ -64,6 +64,11 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
     const worth = worthOf(value, leading.get(requirement))
     for (const written of /^\d$/.test(value) ? [value, `0${value}`] : [looseKey(value)]) {
       for (const unit of bearers) gather(entries, written, { unit, value, strength, worth })
+    }
+    // Sued for Süd
+    const spelt = transcribe(value)
+    if (looseKey(spelt) !== looseKey(value)) {
+      for (const unit of bearers) gather(entries, looseKey(spelt), { unit, value, strength, worth: worthOf(spelt) })
     }
     const bare = withoutZeros(value)
     if (bare !== value && !byValue.has(keyOf(requirement, bare))) {

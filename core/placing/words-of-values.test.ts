@@ -123,3 +123,14 @@ test.each([
   }
   expect(Object.values(await roundOf(rules, path))).toEqual(['unplaced'])
 })
+
+test('a short value is known with its accents written out', async () => {
+  const maps: Rules = {
+    list: 'id,name,area\n1,Hanna Reuss,Nord\n2,Tobias Weil,Süd\n3,Mira Kolb,Ost',
+    requirements: [{
+      id: 'map', title: 'Karte', name: '{area}_{theme}', formats: [{ id: 'pdf' }], count: { from: 2, to: 4 },
+      fields: { theme: { type: 'choice', values: ['Boden', 'Klima'] } },
+    }],
+  }
+  expect(await roundOf(maps, 'Sued_Klimakarte.pdf', 'Klima West.pdf')).toEqual({ 'Sued_Klimakarte.pdf': 'map 2', 'Klima West.pdf': 'unplaced' })
+})

@@ -38,6 +38,7 @@ const FIELDS: Record<string, FieldRule> = {
   dept: { type: 'choice', values: ['layout', 'blocking', 'final', 'studio', 'stand'], meanings: {} },
   revision: { type: 'choice', values: ['rev0', 'rev1', 'rev2'], meanings: {} },
   movement: { type: 'choice', values: ['I', 'II', 'III', 'IV'], meanings: {} },
+  scale2: { type: 'choice', values: ['1-10000', '1-25000'], meanings: {} }, theme: { type: 'choice', values: ['Nutzung', 'Boden'], meanings: {} },
   ofYear: { type: 'choice', values: ['2026-09', '2026-10', '2026-11'], meanings: {} },
   month: { type: 'choice', values: ['sep', 'okt', 'nov'], meanings: {} }, season: { type: 'choice', values: ['2026-27'], meanings: {} },
   only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
@@ -100,10 +101,12 @@ describe('a choice', () => {
 
   test.each([
     ['month', 'september', { month: 'sep' }], ['month', 'Oktober', { month: 'okt' }], ['month', 'sept.', { month: 'sep' }], ['month', 'dec', {}],
+    ['scale2', '10000', { scale2: '1-10000' }], ['scale2', '25.000', { scale2: '1-25000' }], ['scale2', '50000', {}],
+    ['theme', 'Landnutzung', { theme: 'Nutzung' }], ['theme', 'Umland', {}],
     ['ofYear', 'September', { ofYear: '2026-09' }], ['ofYear', 'okt', { ofYear: '2026-10' }], ['ofYear', '2026-9', { ofYear: '2026-09' }],
     ['ofYear', '2025-9', {}], ['ofYear', 'May', {}],
     ['season', '26-27', { season: '2026-27' }], ['season', '2026-2027', { season: '2026-27' }], ['season', '25-26', {}], ['season', '26-28', {}],
-  ])('is a month or a season however it is written: of {%s} %s is %j', (field, written, read) => {
+  ])('is a month, a season or a scale however it is written, and the end of a longer word: of {%s} %s is %j', (field, written, read) => {
     expect(told(`{family}_{${field}}`, `Marsh_${written}`)[0]).toEqual(read)
   })
 

@@ -44,8 +44,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
   if (same !== undefined) return same
-  const time = yearMeant(actual, values) ?? seasonMeant(actual, values) ?? monthMeant(actual, values)
-  if (time !== undefined) return time
+  const figures = yearMeant(actual, values) ?? seasonMeant(actual, values) ?? monthMeant(actual, values) ?? scaleMeant(actual, values)
+  if (figures !== undefined) return figures
   const ways = waysOf(actual)
   const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
@@ -54,20 +54,16 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const unsigned = values.filter(one => isSigned(one) || (/^\p{L}$/u.test(actual) && looseKey(one) === looseKey(actual + actual)))
   if (unsigned.length === 1) return unsigned[0]
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
-  const language = languageMeant(actual, values)
-  if (language !== undefined) return language
-  const sense = senseMeant(actual, values)
-  if (sense !== undefined) return sense
+  const said = languageMeant(actual, values) ?? senseMeant(actual, values)
+  if (said !== undefined) return said
   const pieces = inAnyOrder(actual)
   const parted = values.filter(one => piecesOf(one).length > 1 && inAnyOrder(one) === pieces)
   if (parted.length === 1) return parted[0]
   const bare = withoutCommon(values)
   const short = bare ? readChoice(actual, bare.rule) : undefined
   if (bare && short !== undefined) return values[bare.rule.values.indexOf(short)]
-  const term = termMeant(actual, values)
-  if (term !== undefined) return term
-  const ordinal = inRow(actual, values)
-  if (ordinal !== undefined) return ordinal
+  const inOrder = termMeant(actual, values) ?? inRow(actual, values)
+  if (inOrder !== undefined) return inOrder
   for (const { start, end, value } of writtenOut(actual, rule)) if (start === 0 && end === actual.length) return value
   // another figure is another value: 2025 is no 2026
   const figuresOf = (some: string) => (some.match(/\d+/g) ?? []).join(' ')
@@ -91,6 +87,8 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
     .some(one => one.startsWith(word) || ((isLongFor(one, word) || isCode(one)) && word.startsWith(one))))
   // the last word of a compound says what it is: Funk for Sprechfunk
   const isEndOf = (value: string) => plain(ownOf(meanings, value) ?? '').endsWith(word) || isEnd(plain(value), word)
+    // Nutzung of Landnutzung
+    || (value.length >= LEAST_ENDING && word.endsWith(plain(value)))
   const ends = meant.length > 0 ? meant : values.filter(isEndOf)
   // another form of it begins as it does: zuschneiden for Zuschnitt
   const isFormOf = (value: string) => beginAlike(plain(value), word, Math.max(LEAST_STEM, Math.ceil(value.length * STEM)))
@@ -141,6 +139,13 @@ const monthIn = (value: string): number | undefined => {
   const [, month] = YEAR_AND_MONTH.exec(value) ?? []
   return month === undefined ? wordMonth(value) : Number(month)
 }
+
+/** The one scale that a figure means where all choices are such: 10.000 or 1:10.000 for 1-10000. */
+function scaleMeant(actual: string, values: readonly string[]): string | undefined {
+  const figure = /^(?:1\s?[-_:/]\s?)?(\d{2,3}|\d{1,3}[.,'’ ]?\d{3})$/u.exec(actual)?.[1]?.replace(/\D/g, '')
+  return figure !== undefined && values.every(value => SCALE.test(value)) ? onlyOf(values, value => SCALE.exec(value)?.[1] === figure) : undefined
+}
+const SCALE = /^1[-_:/](\d{2,6})$/
 
 function onlyOf(values: readonly string[], isIt: (value: string) => boolean): string | undefined {
   const [only, ...more] = values.filter(isIt)
