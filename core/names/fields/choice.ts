@@ -44,8 +44,8 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const { values } = rule
   const same = values.find(one => one === actual) ?? values.find(one => foldCase(one) === foldCase(actual))
   if (same !== undefined) return same
-  const figures = yearMeant(actual, values) ?? seasonMeant(actual, values) ?? monthMeant(actual, values) ?? scaleMeant(actual, values)
-  if (figures !== undefined) return figures
+  const counted = countMeant(actual, values)
+  if (counted !== undefined) return counted
   const ways = waysOf(actual)
   const written = values.filter(one => waysOf(one).some(way => ways.includes(way)))
   if (written.length === 1) return written[0]
@@ -113,6 +113,10 @@ function yearMeant(actual: string, values: readonly string[]): string | undefine
   if (!/^\d\d$/.test(actual) || !values.every(value => /^(?:19|20)\d\d$/.test(value))) return undefined
   return onlyOf(values, value => value.endsWith(actual))
 }
+
+/** The one year, season, month or scale that is meant. */
+const countMeant = (actual: string, values: readonly string[]): string | undefined =>
+  yearMeant(actual, values) ?? seasonMeant(actual, values) ?? monthMeant(actual, values) ?? scaleMeant(actual, values)
 
 /** The one season of two years that is meant where all choices are such: 26/27 for 2026-27. */
 function seasonMeant(actual: string, values: readonly string[]): string | undefined {
