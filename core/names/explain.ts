@@ -8,7 +8,7 @@ import type { ToldByLevel } from './beside'
 import { readCompounds } from './compounds'
 import { toldByLevels } from './beside'
 import type { Difference, DifferenceKind } from './difference'
-import { freeField } from './fields/index'
+import { freeField, wordsOfType } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
 import { isKindWord } from './kind-words'
@@ -242,6 +242,9 @@ const isDay = (value: string): boolean => {
   return only?.kind === 'date' && more.length === 0 && only.text === value
 }
 
+/** A word for numbers before one. */
+const NUMBER_SIGN = /^(?:nr|no|n[º°]|nú?m(?:ero)?|num(?:mer|ber)?|č|#)\s?[.:]?\s?(?=\d)/iu
+
 /**
  * A number that is settled otherwise and stands there once is no text of somebody's own as well: of "Carmen_3" no title is told. Nor is a word
  * that only tells a state.
@@ -250,10 +253,13 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
   for (const part of parts) {
     const read = isAnyText(part) ? ownOf(captures, part.part) : undefined
     if (read === undefined) continue
-    const value = withoutCodes(ownWordsOf(read, text, known), parts, known)
+    const isNumber = wordsOfType('number').includes(looseKey(part.part))
+    const own = withoutCodes(ownWordsOf(read, text, known), parts, known)
+    // nor does a number bear the word for one: 8 of "invoice No. 8"
+    const value = isNumber ? own.replace(NUMBER_SIGN, '') : own
     captures[part.part] = value
-    // nor is a day by itself
-    if (isAddedWord(value) || isDay(value)) Reflect.deleteProperty(captures, part.part)
+    // nor is a day by itself, but as a number: 2026-03
+    if (isAddedWord(value) || (isDay(value) && !isNumber)) Reflect.deleteProperty(captures, part.part)
     if (!/^\d{1,9}$/.test(value)) continue
     const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)
     const runs = [...text.matchAll(/(?<![\p{L}\p{N}])\d+/gu)].filter(([run]) => Number(run) === Number(value))

@@ -35,3 +35,13 @@ describe('a title', () => {
     expect(right('Baumgart Moritz', { levels: ['Moritz'] })).toBe('11223355_Baumgart_BA_Moritz')
   })
 })
+
+describe('a text that is called a number', () => {
+  const invoice = fillTemplate(parseTemplate('invoice_{name}_{nr}'), { nr: readField({ type: 'text' }, false).rule }, { name: 'Ahmad Rahimi' })
+  test.each([
+    ['invoice No. 8 Ahmad Rahimi', '8'], ['Invoice Nr 8 Ahmad Rahimi', '8'], ['AhmadRahimi invoice 2026-03', '2026-03'],
+    ['invoice_AhmadRahimi_2026-03', '2026-03'], ['invoice_Ahmad Rahimi_Nora 5', 'Nora 5'],
+  ])('bears no word for one, and may look like a month: %s', (received, nr) => {
+    expect(expandParts(invoice, explainParts(invoice, received, { strictness: ANY }).captures)).toBe(`invoice_Ahmad Rahimi_${nr}`)
+  })
+})
