@@ -43,6 +43,17 @@ describe('another given name in the very place of the asked one', () => {
   })
 })
 
+describe('a longer form of a given name', () => {
+  const sheets: Rules = {
+    list: 'id,given,family,group\n1,Theo,Schuster,a\n2,Anna,Kolb,a\n3,Paul,Rehm,b',
+    requirements: [{ id: 'sheet', title: 'Notfallblatt', name: '{family}_{given}_Notfall', formats: [{ id: 'pdf' }], folder: '{group}' }],
+  }
+  test.each([
+    ['a/Schuster_Theodor_Notfall.pdf', 'sheet 1'],
+    ['a/Schuster_Leonie_Notfall.pdf', 'unplaced'],
+  ])('is nobody else: %s is %s', async (path, at) => expect(await roundOf(sheets, path)).toEqual({ [path]: at }))
+})
+
 describe('another family name beside a given name', () => {
   const labels: Rules = {
     list: 'id,given,family,group\n1,Rosa,Lindner,Weber\n2,Emil,Lund,Kraus\n3,Jan-Ole,Berg,Kraus',

@@ -67,9 +67,14 @@ const soundOf = (name: string): string => SOUNDS.reduce((text, [written, sound])
 function isOtherName({ part, kind, actual, expected }: Difference): boolean {
   if (part !== 'given' || kind !== 'misspelt' || !/^\p{Lu}\p{Ll}{2,}$/u.test(actual)) return false
   const [received, asked] = [looseKey(actual), looseKey(expected)]
-  const isPet = petNamesOf(expected).some(one => looseKey(one) === received)
-  return !asked.startsWith(received) && !isPet && isNoSlip(received, asked)
+  const isPet = petNamesOf(expected).some(one => looseKey(one) === received) || petNamesOf(actual).some(one => looseKey(one) === asked)
+  return !asked.startsWith(received) && !isPet && !isShortFor(asked, received) && isNoSlip(received, asked)
 }
+
+/** Whether a name of the list is the beginning of a longer one: Theo of Theodor. Paula is another one than Paul, and so is who bears two names. */
+const isShortFor = (asked: string, received: string): boolean => asked.length >= LEAST_CALLED && asked.length <= MOST_SHORT
+  && received.startsWith(asked) && received.length >= asked.length + LEAST_CALLED && !isGivenName(received.slice(asked.length))
+const MOST_SHORT = 4
 
 /** Whether more than half of the letters of two words differ. */
 const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
@@ -77,7 +82,10 @@ const isNoSlip = (one: string, other: string): boolean => editDistance(one, othe
 /** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
 function besideFamily(person: Person, words: readonly string[], isOwn: (word: string) => boolean): boolean {
   const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
-  if (words.some(word => own.has(looseKey(word)))) return false
+  // be it what they are called for short in the list: Theodor for Theo
+  const isOwnName = (word: string) => [word, ...petNamesOf(word)].some(one => own.has(looseKey(one)))
+    || isShortFor(looseKey(person.given), looseKey(word))
+  if (words.some(isOwnName)) return false
   const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
   const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).join(''))
   const length = MOST_OF_FAMILY.find(many => words.some((_, from) => from + many <= words.length && families.has(keyOf(from, many)))) ?? 0
