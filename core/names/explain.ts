@@ -25,6 +25,7 @@ import { expandParts, isAnyText, isHolders, isLiteral, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { foldPlain, joinTouching, LIKE } from './spans'
+import { standTogether } from './together'
 import { tokensOf, wordsIn } from './tokens'
 import type { Known } from './unlike'
 import { isWordEdge } from './word-edges'
@@ -113,6 +114,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const captures = readCaptures(shown, alignment.spans, text, known)
   if (!settled) {
     mendText(shown, alignment, text, captures, context)
+    standTogether(shown, alignment, text, captures)
     readLeftOver(shown, alignment, text, captures, parts)
     readWordByWord(shown, alignment, text, captures, context)
     readCompounds(shown, alignment, text, captures)

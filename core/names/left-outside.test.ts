@@ -317,3 +317,15 @@ test('a word of letters is no choice where none has any', async () => {
   }
   expect(await one(issues, 'Sport Florian Weiss Foto2.jpg')).toMatchObject({ at: 'picture fw 2', right: '2026-4_Sport_fw_2.jpg' })
 })
+
+test('values that a rule joins stand together wherever they are', async () => {
+  const banners: Rules = {
+    list: 'code,name\nHEL,Helios\nTEE,Teehaus',
+    requirements: [{
+      id: 'banner', title: 'Banner', name: '{code}_banner_{w}x{h}', formats: [{ id: 'png' }], count: { from: 1, to: 9 },
+      fields: { w: { type: 'number', from: 100, to: 4000 }, h: { type: 'number', from: 50, to: 4000 } },
+    }],
+  }
+  expect(await one(banners, 'HEL_300x250_banner.png')).toMatchObject({ right: 'HEL_banner_300x250.png' })
+  expect(await one(banners, 'HEL_300_banner.png')).toMatchObject({ right: 'HEL_banner_300x{h}.png' })
+})

@@ -116,7 +116,10 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     namedIn(written) {
       const text = spelledOut(plainDigits(written).replace(ZERO_AS_LETTER, '0'))
       // what stands for itself goes before what stands within other words, and before what is written in other letters
-      const ways = [() => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf), () => inFigures(text).flatMap(runsOf)]
+      const ways = [
+        () => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf), () => inFigures(text).flatMap(runsOf),
+        () => joinedWords(text, word => entries.has(word) || ruleWords.has(word)).flatMap(runsOf),
+      ]
       let told = new Map<string, HolderEvidence>()
       const withInitial = runsWithInitial(text)
       const capitals = new Set((text.match(CAPITALS) ?? []).map(looseKey))
@@ -142,6 +145,31 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
 function inFigures(text: string): string[] {
   const figures = text.replace(/\p{L}{3,}/gu, word => String(numberOfWord(word) ?? word))
   return figures === text ? [] : [figures]
+}
+
+/** Words that are nothing but several known ones written as one, with spaces between these: "lina krug video" of linakrugvideo. */
+function joinedWords(text: string, isKnown: (word: string) => boolean): string[] {
+  return tokensOf(text).filter(token => /^\p{L}{8,40}$/u.test(token)).flatMap((token) => {
+    const words = wordsWithin(token, isKnown)
+    return words && words.length > 1 ? [words.join(' ')] : []
+  })
+}
+
+/** The known words that a word is made of, the longest first; `null`: it is made of others as well. */
+function wordsWithin(word: string, isKnown: (word: string) => boolean): string[] | null {
+  // by how many letters are left: what these are made of
+  const ends: (string[] | null)[] = [[]]
+  for (let left = 1; left <= word.length; left++) {
+    const start = word.length - left
+    let found: string[] | null = null
+    for (let length = left; length >= LEAST_NAME && !found; length--) {
+      const rest = ends[left - length]
+      const first = word.slice(start, start + length)
+      if (rest && isKnown(first)) found = [first, ...rest]
+    }
+    ends.push(found)
+  }
+  return ends[word.length] ?? null
 }
 
 /** What a text says of one holder in halves: by half, the key and what it is worth. */

@@ -49,7 +49,7 @@ describe('a longer form of a given name', () => {
     requirements: [{ id: 'sheet', title: 'Notfallblatt', name: '{family}_{given}_Notfall', formats: [{ id: 'pdf' }], folder: '{group}' }],
   }
   test.each([
-    ['a/Schuster_Theodor_Notfall.pdf', 'sheet 1'],
+    ['a/Schuster_Theodor_Notfall.pdf', 'sheet 1'], ['a/Schuster_Teo_Notfall.pdf', 'sheet 1'],
     ['a/Schuster_Leonie_Notfall.pdf', 'unplaced'],
   ])('is nobody else: %s is %s', async (path, at) => expect(await roundOf(sheets, path)).toEqual({ [path]: at }))
 })

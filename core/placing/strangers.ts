@@ -57,9 +57,9 @@ export function isSlipAlone(differences: readonly Difference[]): boolean {
   return differences.filter(isSlip).length === 1 && differences.every(one => isSlip(one) || isRest(one))
 }
 
-/** How names are written that sound the same: Meyer and Maier, Schmidt and Schmitt, Olsen and Ohlsen (common practice, no source). */
+/** How names are written that sound the same: Meyer and Maier, Olsen and Ohlsen, Sofie and Sophie (common practice, no source). */
 const SOUNDS: readonly (readonly [written: RegExp, sound: string])[] = [
-  [/ph|v/g, 'f'], [/c?k|c(?!h)/g, 'k'], [/t?z/g, 's'], [/dt|th/g, 't'], [/[ae][iy]/g, 'ai'], [/ie|y/g, 'i'], [/(?<!c)h/g, ''], [/(.)\1+/g, '$1'],
+  [/ph|v/g, 'f'], [/c?k|c(?!h)/g, 'k'], [/t?z/g, 's'], [/dt|th/g, 't'], [/[ae][iy]/g, 'ai'], [/ie|y/g, 'i'], [/(?<=.)(?<!c)h/g, ''], [/(.)\1+/g, '$1'],
 ]
 const soundOf = (name: string): string => SOUNDS.reduce((text, [written, sound]) => text.replace(written, sound), looseKey(name))
 
@@ -84,7 +84,7 @@ function besideFamily(person: Person, words: readonly string[], isOwn: (word: st
   const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
   // be it what they are called for short in the list: Theodor for Theo
   const isOwnName = (word: string) => [word, ...petNamesOf(word)].some(one => own.has(looseKey(one)))
-    || isShortFor(looseKey(person.given), looseKey(word))
+    || isShortFor(looseKey(person.given), looseKey(word)) || soundOf(word) === soundOf(person.given)
   if (words.some(isOwnName)) return false
   const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
   const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).join(''))

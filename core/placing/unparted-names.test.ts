@@ -46,3 +46,15 @@ describe('a whole name in one column', () => {
     })
   })
 })
+
+describe('words written as one', () => {
+  const list = 'id,given,family,group\n1,Lina,Krug,8c\n2,Bennet,Haas,8c\n3,Mel,Arslan,8d'
+  const requirements = [{ id: 'video', title: 'Musikvideo', name: '{group}_{family}_{given}_Musikvideo', formats: [{ id: 'mp4' }] }]
+  test.each([
+    ['linakrugmusikvideo.mp4', '1'], ['musikvideobennethaas.mp4', '2'], ['MUSIKVIDEOLINAKRUG.mp4', '1'],
+    // a word that is made of others as well, and a name within one
+    ['melodienmusikvideo.mp4', 'unplaced'], ['karamelmusikvideo.mp4', 'unplaced'],
+  ])('say who is meant where they are nothing but names and words of the rule: %s is %s', async (path, at) => {
+    expect(await whereOf(list, requirements, [path])).toEqual({ [path]: at })
+  })
+})

@@ -81,6 +81,7 @@ const SENSES: Readonly<Record<string, readonly string[]>> = {
     'dg attic loft dachgeschoss dachboden comble combles grenier ático atico sottotetto mansarda sótão zolder poddasze strych',
   ],
   colours: [
+    'color colour coloured farbe farbig bunt couleur colore kleur kolor',
     'black schwarz noir negro nero preto zwart czarny',
     'white weiß weiss blanc blanco bianco branco wit biały',
     'red rot rouge rojo rosso vermelho rood czerwony',
