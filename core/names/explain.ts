@@ -20,7 +20,7 @@ import { mendText } from './mend-text'
 import { mendEdges } from './text-edges'
 import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
-import { BY } from './particles'
+import { BY, DONE_BY } from './particles'
 import { expandParts, isAnyText, isHolders, isLiteral, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
@@ -219,6 +219,9 @@ function ownWordsOf(value: string, text: string, known: Captures): string {
     if (first !== '' && isIt(first)) words = behind
     else if (last !== '' && isIt(last)) words = before
   }
+  // nor with the word before who did it
+  const [, front = '', end = ''] = /^(.*[^\s_-])[\s_-]+(\p{L}+)$/u.exec(words) ?? []
+  if (DONE_BY.has(foldCase(end))) words = front
   return words === '' ? value : words
 }
 

@@ -9,6 +9,9 @@ export const BY = new Set([
   'by', 'from', 'of', 'von', 'vom', 'par', 'de', 'du', 'di', 'da', 'do', 'por', 'van', 'door', 'av', 'af', 'od', 'от', 'від', 'של',
 ])
 
+/** Those that stand before nobody but who did it: "Review of Priya by Connor" (common practice, no source). */
+export const DONE_BY: ReadonlySet<string> = new Set(['by', 'par', 'por', 'door', 'durch', 'przez', 'autor', 'author', 'auteur', 'autore'])
+
 /** Words that lead on to more: "part with bowings" names nobody With (common practice, no source). */
 export const LEADING_ON = new Set([
   'with', 'without', 'about', 'mit', 'ohne', 'uber', 'ueber', 'avec', 'sans', 'sur', 'con', 'sin', 'sobre', 'senza', 'com', 'sem', 'met', 'zonder',

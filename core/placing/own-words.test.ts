@@ -80,3 +80,16 @@ test('most of a title says the piece where nothing stands besides that is not kn
   const [said, other] = ['E02_Sobczak_transcript.pdf', 'E01_Fournier_agreement.pdf']
   expect(await roundOf(forms, said, other)).toEqual({ [said]: 'tor E-02', [other]: 'la E-01' })
 })
+
+test('of several who are named one did it, where the name says so', async () => {
+  const reviews: Rules = {
+    list: 'id,given,family\nS1,Priya,Nair\nS2,Connor,Shaw',
+    requirements: [{
+      id: 'review', title: 'Peer review', name: '{id}_review_of_{other}', formats: [{ id: 'docx' }], fields: { other: { type: 'text' } },
+    }],
+  }
+  const [said, neither] = ['Peer review of Priya by Connor.docx', 'Peer review Priya Connor.docx']
+  const told = await toldOf(reviews, said)
+  expect(told.get(said)).toMatchObject({ at: 'review S2', right: 'S2_review_of_Priya.docx' })
+  expect(await roundOf(reviews, neither)).toEqual({ [neither]: 'unplaced' })
+})

@@ -4,6 +4,7 @@ import { isAddedWord } from '../names/added-words'
 import { isFree } from '../names/fields/index'
 import { plainLook } from '../names/look-alikes'
 import { bareNumbers, tellNumbers } from '../names/number-kinds'
+import { DONE_BY } from '../names/particles'
 import { tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import type { HolderEvidence } from './called'
@@ -95,6 +96,16 @@ function namedInName(view: FileView, index: EvidenceIndex): Map<string, HolderEv
     && !(number && isPartOfListed(said, view.base, index))).map(([key, one]) => [key, weigh(key, one)])), view.base)
 }
 
+/** Who of several that a name speaks of did it, as it says itself: Connor of "Review of Priya by Connor". */
+function doerOf(base: string, named: ReadonlyMap<string, HolderEvidence>): string | null {
+  const tokens = tokensOf(base)
+  const doers = tokens.flatMap((token, at) => (DONE_BY.has(token) ? [tokens[at + 1]] : []))
+  const [only, ...more] = doers.length === 1
+    ? [...named].filter(([key, { said, number }]) => key.startsWith('p:') && !number && tokensOf(said)[0] === doers[0])
+    : []
+  return only && more.length === 0 ? only[0] : null
+}
+
 /** Whom folder levels and name speak of, and whose folder it lies in although its name is somebody else's. */
 export function speakOf(
   view: FileView, index: EvidenceIndex,
@@ -135,7 +146,7 @@ export function speakOf(
     add(nearly(inFolder.nearly()), 'folder nearly')
     add(nearly(slipped ?? index.people.nearlyNamedIn(view.base)), 'name nearly')
   }
-  const meant = namesakeMeant(spoken, [view.base, ...view.levels], index.furtherValues)
+  const meant = namesakeMeant(spoken, [view.base, ...view.levels], index.furtherValues) ?? doerOf(view.base, byName)
   const before = meant === null ? undefined : spoken.get(meant)
   if (meant !== null && before) spoken.set(meant, { ...before, strength: before.strength + NAMED.sharedColumn })
   const { author } = view.file.reading.props
