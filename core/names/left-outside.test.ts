@@ -329,3 +329,19 @@ test('values that a rule joins stand together wherever they are', async () => {
   expect(await one(banners, 'HEL_300x250_banner.png')).toMatchObject({ right: 'HEL_banner_300x250.png' })
   expect(await one(banners, 'HEL_300_banner.png')).toMatchObject({ right: 'HEL_banner_300x{h}.png' })
 })
+
+test('a number before a month that is asked for is no day', async () => {
+  const receipts: Rules = {
+    list: 'id,name\nKA,Holger Dietz\nJU,Pauline Abel',
+    requirements: [{
+      id: 'receipt', title: 'Beleg', name: '{id}_{month}_Beleg{n}', formats: [{ id: 'pdf' }], folder: '{month}', count: { from: 1, to: 99 },
+      fields: {
+        month: { type: 'date', pattern: 'yyyy-MM', from: '2026-01-01', to: '2026-12-31' }, n: { type: 'number', digits: 2, from: 1, to: 99 },
+      },
+    }],
+  }
+  expect(await one(receipts, '2026-03/KA Beleg 1 März.pdf')).toMatchObject({ right: '2026-03/KA_2026-03_Beleg01.pdf' })
+  for (const day of ['7. März Beleg', 'Beleg 7. März', 'Beleg 7.3.2026']) {
+    expect(await one(receipts, `2026-03/KA ${day}.pdf`), day).toMatchObject({ right: '2026-03/KA_2026-03_Beleg{n}.pdf' })
+  }
+})

@@ -30,11 +30,18 @@ export function readLeftOver(
     : []))
   if (open.length === 0) return
   const called = new Set(parts.flatMap(part => (isHolders(part) ? tokensOf(part.texts[0] ?? '') : [])))
+  // what was read makes no day of a number behind the rule's own word: "Receipt 1 March" where months are asked for
+  const unread = spans.reduce((rest, { start, end }, at) => (parts[at]?.kind === 'free' && end > start
+    ? rest.slice(0, start) + '|'.repeat(end - start) + rest.slice(end)
+    : rest), text)
   for (const { part, index } of open) {
     const { read, outside } = freeField(part.rule)
     const isDay = part.rule.type === 'date' || part.rule.type === 'week'
+    const sign = lettersBefore(asked[asked.indexOf(part) - 1])
+    const isSigned = (start: number, end: number) => sign !== '' && text[end] !== '.'
+      && standsBefore(sign, text, text.slice(0, start).trimEnd().length)
     const within = (from: (extra: [number, number]) => number, valueOf: (actual: string) => string | undefined) =>
-      extras.flatMap(extra => valuesIn(part, text, [from(extra.range), extra.range[1]], called, valueOf)
+      extras.flatMap(extra => valuesIn(part, text, [from(extra.range), extra.range[1]], called, valueOf, { unread, isSigned })
         .map(({ value, range: [start, end] }) => ({ value, range: [Math.max(start, extra.range[0]), end] as [number, number], extra })))
     const allowed = within(([start]) => start, actual => read(actual, part.rule))
     // the rule's own word before a number says what it is: KW47
@@ -341,13 +348,16 @@ export const valuesAsked = (part: Extract<NamePart, { kind: 'free' }>, text: str
 /** Whole values of a field in a stretch of a name, the longest reading at each place. */
 function valuesIn(
   part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: readonly [number, number], called: ReadonlySet<string> | undefined,
-  valueOf: (actual: string) => string | undefined,
+  valueOf: (actual: string) => string | undefined, signed?: { unread: string, isSigned: (start: number, end: number) => boolean },
 ): FoundValue[] {
   const stretches: [number, number][] = []
   const { kinds: asked } = freeField(part.rule)
   const kinds = part.rule.type === 'number' && part.rule.digits === 4 ? [...asked ?? [], 'year' as const] : asked
-  const readings = kinds && tellNumbers(text, called).filter(({ kind }) => kinds.includes(kind))
-  const isKind = (start: number, end: number) => !readings || readings.some(({ range }) => range[0] <= start && range[1] >= end)
+  const readingsOf = (some: string) => kinds && tellNumbers(some, called).filter(({ kind }) => kinds.includes(kind))
+  const [readings, beside] = [readingsOf(text), signed && readingsOf(signed.unread)]
+  const isIn = (list: typeof readings, start: number, end: number) => list?.some(({ range }) => range[0] <= start && range[1] >= end) ?? false
+  const isKind = (start: number, end: number) => !readings || isIn(readings, start, end)
+    || (isIn(beside, start, end) && signed?.isSigned(start, end) === true)
   freeField(part.rule).take(text, part.rule, undefined, (start, end, cost) => {
     if (start >= from && end <= to && cost < 1 && isWordEdge(text, start) && isWordEdge(text, end) && isKind(start, end)) stretches.push([start, end])
   })

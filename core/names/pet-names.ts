@@ -65,6 +65,8 @@ export const PET_NAMES: Record<string, readonly string[]> = {
     'Józef: Józek', 'Julia: Julka', 'Katarzyna: Kasia Kaśka', 'Krzysztof: Krzysiek Krzyś', 'Maciej: Maciek', 'Małgorzata: Gosia Małgosia',
     'Maria: Marysia Maryla', 'Michał: Misiek', 'Piotr: Piotrek', 'Ryszard: Rysiek', 'Stanisław: Staszek Staś', 'Tadeusz: Tadek', 'Tomasz: Tomek',
     'Urszula: Ula', 'Władysław: Władek', 'Wojciech: Wojtek', 'Zbigniew: Zbyszek', 'Zofia: Zosia Zośka', 'Zuzanna: Zuza Zuzia',
+    'Ewelina: Ewelka', 'Ignacy: Ignaś', 'Magdalena: Madzia', 'Mateusz: Mati', 'Natalia: Natka', 'Oliwia: Oliwka', 'Patrycja: Pati',
+    'Szymon: Szymek', 'Tymon: Tymek', 'Tymoteusz: Tymek', 'Wiktoria: Wika', 'Weronika: Wera',
   ],
   Czech: [
     'Alžběta: Bětka', 'Anna: Anička', 'Antonín: Tonda', 'Barbora: Bára', 'František: Franta', 'Jakub: Kuba', 'Jan: Honza Jenda', 'Jaroslav: Jarda',

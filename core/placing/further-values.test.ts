@@ -93,3 +93,15 @@ describe('a street and the number of a house in a column that no rule uses', () 
     expect(await roundOf(homes, path)).toEqual({ [path]: 'unplaced' })
   })
 })
+
+test('an office says whose it is beside a longer word for the piece', async () => {
+  const plans: Rules = {
+    list: 'id,name,office\nVS,Gisela Renner,Vorstand\nSP,Erkan Demirci,Sport',
+    requirements: [{
+      id: 'plan', title: 'Jahresplan', name: 'Jahresplan_{id}_{year}', formats: [{ id: 'xlsx' }],
+      fields: { year: { type: 'choice', values: ['2026', '2027'] } },
+    }],
+  }
+  const [said, other] = ['Sport Jahresplanung 2027.xlsx', 'Reise Jahresplanung 2027.xlsx']
+  expect(await roundOf(plans, said, other)).toEqual({ [said]: 'plan SP', [other]: 'unplaced' })
+})

@@ -142,7 +142,9 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
   }
   knowApart(requirements)
   const long = ruleWords.filter(word => word.length >= LONG_WORD)
-  const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && long.some(word => isNearWord(token, word)))
+  // be it with a slip, or in a longer word: Jahresplanung of Jahresplan
+  const isNear = (token: string) => long.some(word => isNearWord(token, word) || token.startsWith(word))
+  const isOfRule = (token: string) => ofRule.has(token) || (token.length >= LONG_WORD && isNear(token))
   const isAside = (token: string) => /^\d+$/.test(token) || isOfRule(token) || isAddedWord(token) || monthOf(token) !== undefined
     || numberOfWord(token) !== null
   const letters = new Map([...members.keys()].filter(group => /^\p{Lu}$/u.test(group)).map(group => [group.toLowerCase(), group]))
