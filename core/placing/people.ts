@@ -118,7 +118,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       // what stands for itself goes before what stands within other words, and before what is written in other letters
       const ways = [
         () => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf), () => inFigures(text).flatMap(runsOf),
-        () => joinedWords(text, word => entries.has(word) || ruleWords.has(word)).flatMap(runsOf),
+        () => joinedWords(text, word => entries.has(word), ruleWords).flatMap(runsOf),
       ]
       let told = new Map<string, HolderEvidence>()
       const withInitial = runsWithInitial(text)
@@ -147,11 +147,11 @@ function inFigures(text: string): string[] {
   return figures === text ? [] : [figures]
 }
 
-/** Words that are nothing but several known ones written as one, with spaces between these: "lina krug video" of linakrugvideo. */
-function joinedWords(text: string, isKnown: (word: string) => boolean): string[] {
+/** Words that are nothing but names and words of the rules written as one, with spaces between these: "lina krug video" of linakrugvideo. */
+function joinedWords(text: string, isName: (word: string) => boolean, ruleWords: ReadonlySet<string>): string[] {
   return tokensOf(text).filter(token => /^\p{L}{8,40}$/u.test(token)).flatMap((token) => {
-    const words = wordsWithin(token, isKnown)
-    return words && words.length > 1 ? [words.join(' ')] : []
+    const words = wordsWithin(token, word => isName(word) || ruleWords.has(word)) ?? []
+    return words.length > 1 && words.some(word => ruleWords.has(word)) ? [words.join(' ')] : []
   })
 }
 

@@ -164,6 +164,18 @@ test('an id that looks like a day is somebody\'s nevertheless', async () => {
   expect(await roundOf(theses, right, own, other)).toEqual({ [right]: 'thesis 20231101', [own]: 'thesis 20231102', [other]: 'unplaced' })
 })
 
+test('another figure is no slip, and one left out of the letters is', async () => {
+  const logs: Rules = {
+    list: 'id,name\nM1,Studio 15\nM2,Studio 13',
+    requirements: [{
+      id: 'log', title: 'Log', name: '{name}_log_{date}', formats: [{ id: 'pdf' }],
+      fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-11-01', to: '2026-11-30' } },
+    }],
+  }
+  const [other, slip] = ['Studio 14_log_2026-11-03.pdf', 'Studi 15_log_2026-11-03.pdf']
+  expect(await roundOf(logs, other, slip)).toEqual({ [other]: 'unplaced', [slip]: 'log M1' })
+})
+
 describe('a slip in the family name', () => {
   const logs: Rules = {
     list: 'id,given,family\n1,Pia,Conrad\n2,Lars,Ohlsen\n3,Mia,Rieger\n4,Tom,Riegel\n5,Ada,Wolff\n6,Max,Decker',

@@ -51,8 +51,10 @@ export function saysStranger(
  */
 export function isSlipAlone(differences: readonly Difference[]): boolean {
   const isOther = (word: string) => isFamilyName(word) || isGivenName(word)
+  // Studio 14 is not Studio 15
+  const figuresOf = (text: string) => text.replace(/\D/g, '')
   const isSlip = ({ part, kind, actual, expected }: Difference) => kind === 'misspelt' && OF_HOLDER.has(part)
-    && (!isOther(actual) || soundOf(actual) === soundOf(expected))
+    && figuresOf(actual) === figuresOf(expected) && (!isOther(actual) || soundOf(actual) === soundOf(expected))
   const isRest = ({ kind }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
   return differences.filter(isSlip).length === 1 && differences.every(one => isSlip(one) || isRest(one))
 }
