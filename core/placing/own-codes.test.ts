@@ -233,3 +233,18 @@ test('a code of two letters in small ones at the end, behind a number', async ()
   const [said, other] = ['audio 105 fr.pdf', 'audio mer de.pdf']
   expect(await roundOf(scripts, said, other)).toEqual({ [said]: 'audio luc-perrin', [other]: 'unplaced' })
 })
+
+test('the number of a piece is nobody\'s, where another one stands in the place of whose it is', async () => {
+  const parishes: Rules = {
+    list: 'id,name\n01,Altdorf\n02,Neudorf\n03,Oberdorf',
+    requirements: [
+      {
+        id: 'photo', title: 'Damage', name: '{id}_{what}_{n}', formats: [{ id: 'jpg' }], count: { from: 1, to: 99 },
+        fields: { what: { type: 'choice', values: ['Road', 'Walk'] }, n: { type: 'number', digits: 2, from: 1, to: 99 } },
+      },
+      { id: 'plan', title: 'Winter plan', name: '{id} {name} - Winter', formats: [{ id: 'xlsx' }] },
+    ],
+  }
+  const [right, other, more] = ['01_Road_02.jpg', '05_Road_01.jpg', '06_Walk_02.jpg']
+  expect(await roundOf(parishes, right, other, more)).toEqual({ [right]: 'photo 01', [other]: 'unplaced', [more]: 'unplaced' })
+})

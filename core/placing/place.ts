@@ -375,10 +375,14 @@ function optionsFor(view: FileView, list: readonly Candidate[], arrivals: Readon
   const atHome = inFolder.some(one => one.formatFits && one.unit.owed)
   const loudest = new Set(list.filter(one => one.holder === strongest).map(({ unit }) => holderKey(unit.requirement.holder, unit.holder)))
   const said = list.some(saysPiece)
+  // what says in one piece's name that it is somebody else's is theirs in no other way: "06_Walk_02" is not number 2's
+  const isOthers = (one: Candidate) => one.nameFit === 'near' && one.holder <= LEAST_NAMED && !liesThere(one)
+    && list.some(other => other.unit.holder === one.unit.holder && other.holder > one.holder)
   // a number that is the whole name in the folder of numbered pieces is one of these, in whatever format
   const isOnlyNumber = /^\d+$/.test(stemOf(view)) && inFolder.some(isNumberedThere)
   const options = list.flatMap((candidate): Option[] => {
     const { unit } = candidate
+    if (isOthers(candidate)) return []
     if (isOnlyNumber && inFolder.includes(candidate) && !isNumberedThere(candidate)) return []
     // a word that speaks for one slot of somebody speaks for nobody else's
     const own = loudest.has(holderKey(unit.requirement.holder, unit.holder)) || (ofFolder.size === 1
