@@ -96,13 +96,16 @@ function namedInName(view: FileView, index: EvidenceIndex): Map<string, HolderEv
     && !(number && isPartOfListed(said, view.base, index))).map(([key, one]) => [key, weigh(key, one)])), view.base)
 }
 
-/** Who of several that a name speaks of did it, as it says itself: Connor of "Review of Priya by Connor". */
+/**
+ * Who of two that a name speaks of did it, as it says itself between them: Connor of "Review of Priya by Connor". What stands between is nothing
+ * else: who a chapter was read by has not written it.
+ */
 function doerOf(base: string, named: ReadonlyMap<string, HolderEvidence>): string | null {
   const tokens = tokensOf(base)
-  const doers = tokens.flatMap((token, at) => (DONE_BY.has(token) ? [tokens[at + 1]] : []))
-  const [only, ...more] = doers.length === 1
-    ? [...named].filter(([key, { said, number }]) => key.startsWith('p:') && !number && tokensOf(said)[0] === doers[0])
-    : []
+  const at = tokens.findIndex(token => DONE_BY.has(token))
+  const people = [...named].filter(([key, { number }]) => at > 0 && key.startsWith('p:') && !number)
+  const isOther = people.some(([, { said }]) => tokensOf(said).at(-1) === tokens[at - 1])
+  const [only, ...more] = people.filter(([, { said }]) => isOther && tokensOf(said)[0] === tokens[at + 1])
   return only && more.length === 0 ? only[0] : null
 }
 
