@@ -31,7 +31,7 @@ export function readLeftOver(
   if (open.length === 0) return
   const called = new Set(parts.flatMap(part => (isHolders(part) ? tokensOf(part.texts[0] ?? '') : [])))
   // what was read makes no day of a number behind the rule's own word: "Receipt 1 March" where months are asked for
-  const unread = spans.reduce((rest, { start, end }, at) => (parts[at]?.kind === 'free' && end > start
+  const unread = () => spans.reduce((rest, { start, end }, at) => (parts[at]?.kind === 'free' && end > start
     ? rest.slice(0, start) + '|'.repeat(end - start) + rest.slice(end)
     : rest), text)
   for (const { part, index } of open) {
@@ -81,14 +81,15 @@ export function standSettled(
     const isCut = (at: number) => /^\p{Nd}{2}$/u.test(text.slice(at - 1, at + 1))
     const stands = span.end > span.start && !isCut(span.start) && !isCut(span.end)
     if (stands && Number(text.slice(span.start, span.end)) === Number(settled)) continue
-    const place = onlyPlaceOf(text, Number(settled), lettersBefore(asked[asked.indexOf(part) - 1]))
+    const sign = asked[asked.indexOf(part) - 1]
+    const place = onlyPlaceOf(text, Number(settled), lettersBefore(sign))
     if (!place) continue
     const [start, end] = place
     giveFree(parts, { spans, extras }, text, [start - lettersBefore(parts[index - 1]).length, end])
     const taken = spans.findIndex((other, at) => other.start === start && other.end === end && parts[at]?.kind === 'free')
     if (taken > index && span.end === span.start) takeFromField(parts, { spans, extras }, text, index, taken, asked)
     const isFree = () => takeFromExtra(extras, text, [start, end]) || takeFromText(parts, spans, text, [start, end])
-      || takeWithWord(parts, spans, text, index, [start, end], asked) || takeFromWord(parts, { spans, extras }, text, [start, end])
+      || takeWithWord(parts, spans, text, [start, end], sign) || takeFromWord(parts, { spans, extras }, text, [start, end])
     if (taken >= 0 || !isFree()) continue
     // another number that was taken for it is none of it
     if (span.end > span.start) extras.push({ range: [span.start, span.end], before: index })
@@ -149,9 +150,8 @@ function takeFromText(parts: readonly NamePart[], spans: Span[], text: string, [
 
 /** Takes a settled number out of somebody's own words with the rule's own word before it: of "Conrad_Case2_Asthma" Case2. */
 function takeWithWord(
-  parts: readonly NamePart[], spans: Span[], text: string, index: number, [start, end]: [number, number], asked: readonly NamePart[],
+  parts: readonly NamePart[], spans: Span[], text: string, [start, end]: [number, number], sign: NamePart | undefined,
 ): boolean {
-  const sign = asked[asked.findIndex(part => part === parts[index]) - 1]
   const at = parts.findIndex(part => part === sign)
   const span = spans[at]
   const word = lettersBefore(sign)
@@ -348,16 +348,16 @@ export const valuesAsked = (part: Extract<NamePart, { kind: 'free' }>, text: str
 /** Whole values of a field in a stretch of a name, the longest reading at each place. */
 function valuesIn(
   part: Extract<NamePart, { kind: 'free' }>, text: string, [from, to]: readonly [number, number], called: ReadonlySet<string> | undefined,
-  valueOf: (actual: string) => string | undefined, signed?: { unread: string, isSigned: (start: number, end: number) => boolean },
+  valueOf: (actual: string) => string | undefined, signed?: { unread: () => string, isSigned: (start: number, end: number) => boolean },
 ): FoundValue[] {
   const stretches: [number, number][] = []
   const { kinds: asked } = freeField(part.rule)
   const kinds = part.rule.type === 'number' && part.rule.digits === 4 ? [...asked ?? [], 'year' as const] : asked
   const readingsOf = (some: string) => kinds && tellNumbers(some, called).filter(({ kind }) => kinds.includes(kind))
-  const [readings, beside] = [readingsOf(text), signed && readingsOf(signed.unread)]
+  const readings = readingsOf(text)
   const isIn = (list: typeof readings, start: number, end: number) => list?.some(({ range }) => range[0] <= start && range[1] >= end) ?? false
   const isKind = (start: number, end: number) => !readings || isIn(readings, start, end)
-    || (isIn(beside, start, end) && signed?.isSigned(start, end) === true)
+    || (signed !== undefined && signed.isSigned(start, end) && isIn(readingsOf(signed.unread()), start, end))
   freeField(part.rule).take(text, part.rule, undefined, (start, end, cost) => {
     if (start >= from && end <= to && cost < 1 && isWordEdge(text, start) && isWordEdge(text, end) && isKind(start, end)) stretches.push([start, end])
   })

@@ -1,8 +1,8 @@
-import type { Alignment, Span } from './align'
+import type { Alignment } from './align'
 import { matchParts } from './match'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isLiteral } from './parts'
-import { passesOthers } from './spans'
+import { standAt } from './spans'
 import { withinSeparators } from './strictness'
 
 const ANY_WAY = { letterCase: 'ignore', separators: 'ignore', accents: 'ignore' } as const
@@ -33,11 +33,9 @@ export function standTogether(parts: readonly NamePart[], alignment: Pick<Alignm
     let start = only.start
     for (const [more, part] of run.entries()) {
       const value = part.kind === 'free' ? only.read[part.part] ?? '' : part.texts[0] ?? ''
-      const range: [number, number] = [start, start + value.length]
-      const moved = passesOthers({ spans }, text, first + more, range)
-      spans[first + more] = { start, end: range[1], text: part.kind === 'free' ? '' : value, edits: [], ...(moved ? { moved } : {}) } satisfies Span
+      standAt({ spans }, text, first + more, [start, start + value.length])
       if (part.kind === 'free') captures[part.part] = value
-      start = range[1]
+      start += value.length
     }
   }
 }

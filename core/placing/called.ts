@@ -389,11 +389,10 @@ function addShortNames(people: readonly Person[], entries: ReadonlyMap<string, r
     const words = name.split(/\s+/)
     const [first = '', last = ''] = given ? [wordsOf(given)[0] ?? given, family] : [words[0], words.length > 1 ? words.at(-1) : '']
     const holder = holderKey('person', id)
-    const letter = [...last][0] ?? ''
     for (const called of [first, ...aliases]) {
       for (const short of shortNamesOf(called)) {
         if (short !== called) gather(shorts, looseKey(short), { holder, said: called, whole: false })
-        if (last) for (const more of [last, letter]) gather(shorts, looseKey(short + more), { holder, said: name, whole: true })
+        if (last) for (const more of [last, [...last][0] ?? '']) gather(shorts, looseKey(short + more), { holder, said: name, whole: true })
       }
     }
   }

@@ -85,8 +85,9 @@ const isNoSlip = (one: string, other: string): boolean => editDistance(one, othe
 function besideFamily(person: Person, words: readonly string[], isOwn: (word: string) => boolean): boolean {
   const own = new Set([person.given, person.group, ...person.aliases, ...petNamesOf(person.given)].flatMap(tokensOf))
   // be it what they are called for short in the list: Theodor for Theo
+  const [given, sound] = [looseKey(person.given), soundOf(person.given)]
   const isOwnName = (word: string) => [word, ...petNamesOf(word)].some(one => own.has(looseKey(one)))
-    || isShortFor(looseKey(person.given), looseKey(word)) || soundOf(word) === soundOf(person.given)
+    || isShortFor(given, looseKey(word)) || soundOf(word) === sound
   if (words.some(isOwnName)) return false
   const families = new Set([person.family, ...person.family.split(/[\s'’-]/).filter(word => word.length >= LEAST_CALLED)].map(looseKey))
   const keyOf = (from: number, length: number) => looseKey(words.slice(from, from + length).join(''))

@@ -83,8 +83,7 @@ function inRow(actual: string, values: readonly string[]): string | undefined {
   // 1 for I where all choices are Roman figures
   if (values.length > 1 && values.every(value => readRoman(value) !== null)) return onlyOf(values, value => readRoman(value) === number)
   const areWords = values.length > 1 && values.every(value => placeInRow(value) !== null)
-  const found = values.filter(value => (areWords || IN_ROW.test(value)) && placeInRow(value) === number)
-  return found.length === 1 ? found[0] : undefined
+  return onlyOf(values, value => (areWords || IN_ROW.test(value)) && placeInRow(value) === number)
 }
 const WRITTEN_OUT = [
   // words that overlap: of "assessment third quarter" the last two
@@ -188,8 +187,7 @@ function termMeant(actual: string, values: readonly string[]): string | undefine
     const isSign = season === undefined ? plain(own) === plain(sign) : plain(own)[0] === plain(season)[0]
     return isSign && (year ?? begins) === begins
   }
-  const [only, ...more] = values.every(value => TERM_VALUE.test(value)) ? values.filter(isIt) : []
-  return more.length === 0 ? only : undefined
+  return values.every(value => TERM_VALUE.test(value)) ? onlyOf(values, isIt) : undefined
 }
 
 /** Where such terms stand, and others. */
