@@ -196,7 +196,7 @@ const BEFORE = new RegExp(`(?<word>[\\p{L}\\p{N}]+)${JOINED}$`, 'u')
 const BEHIND = new RegExp(`^${JOINED}(?<word>[\\p{L}\\p{N}]+)`, 'u')
 
 /** Where another day stands beside one, as two are named together: 8 en 15 november, 2.11.-6.11. */
-function dayBeside(text: string, { start, end }: Span): [number, number] | null {
+function dayBeside(text: string, { start, end }: Span): readonly [number, number] | null {
   const readings = tellNumbers(text)
   const own = readings.findIndex(({ kind, range }) => kind === 'date' && range[0] < end && range[1] > start)
   if (own < 0) return null
@@ -227,7 +227,7 @@ function valueBeside(parts: readonly NamePart[], spans: readonly Span[], text: s
 /** Where another value of a part's kind stands beside it, as two are named together. */
 function otherBeside(
   parts: readonly NamePart[], spans: readonly Span[], extras: Alignment['extras'], text: string, index: number,
-): [number, number] | null {
+): readonly [number, number] | null {
   const [part, span] = [parts[index], spans[index]]
   if (part?.kind !== 'free' || !span) return null
   switch (part.rule.type) {

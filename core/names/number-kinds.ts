@@ -1,11 +1,12 @@
 import { looseKey, plainDigits } from '../text/fold'
+import { keeping } from '../text/kept'
 import { MONTH_WORDS, OF_MONTH, WEEK_WORDS } from './months'
 
 /** What digits in a name can be, the most specific first. */
 export type NumberKind = 'date' | 'time' | 'week' | 'version' | 'amount' | 'year' | 'number'
 
 /** Digits of a received name with what they are. */
-export interface NumberReading { kind: NumberKind, range: [number, number], text: string }
+export interface NumberReading { kind: NumberKind, range: readonly [number, number], text: string }
 
 const MONTH = `(?:${MONTH_WORDS})`
 const UNITS = 'pages?|pp|seiten?|stron[ay]?|sider|kb|mb|gb|px|mm|cm|km|dpi|hz|khz|mins?|sek|sec|eur|euro|usd|%|€|\\$|stk|pcs'
@@ -60,7 +61,16 @@ const READINGS: readonly (readonly [kind: NumberKind, pattern: RegExp, needs?: '
  * tellNumbers('12 Protokoll 2026-10-05 v2').map(one => `${one.kind} ${one.text}`)
  * //=> ['number 12', 'date 2026-10-05', 'version v2']
  */
-export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY): NumberReading[] {
+export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY): readonly NumberReading[] {
+  // a name is asked several times, once for each way to read it
+  return called.size === 0 ? readingsOf(text) : readNumbers(text, called)
+}
+
+const NOBODY: ReadonlySet<string> = new Set()
+
+const readingsOf = keeping(1000, text => readNumbers(text, NOBODY))
+
+function readNumbers(text: string, called: ReadonlySet<string>): NumberReading[] {
   if (!/\p{N}/u.test(text)) return []
   // a sign that is neither letter nor digit keeps the offsets
   const hide = (word: string) => '|'.repeat(word.length)
@@ -80,8 +90,6 @@ export function tellNumbers(text: string, called: ReadonlySet<string> = NOBODY):
   return readings.sort((a, b) => a.range[0] - b.range[0])
 }
 
-const NOBODY: ReadonlySet<string> = new Set()
-
 /** A word for versions by itself, as a field is called. */
 export const VERSION_WORD = new RegExp(`^(?:${VERSION_WORDS}|index|issue)$`, 'i')
 
@@ -89,7 +97,7 @@ export const VERSION_WORD = new RegExp(`^(?:${VERSION_WORDS}|index|issue)$`, 'i'
 export const MAY_TELL_VERSION = new RegExp(`(?:${VERSION_WORDS})${GAP}\\d`, 'i')
 
 /** Digits inside a word are a part of it, as in a class called H3a; between two words that are written together they are not: lab5data. */
-function isInside(text: string, [start, end]: [number, number]): boolean {
+function isInside(text: string, [start, end]: readonly [number, number]): boolean {
   const [before = ''] = /\p{L}*$/u.exec(text.slice(Math.max(0, start - LEAST_WORD), start)) ?? []
   const [behind = ''] = /^\p{L}*/u.exec(text.slice(end, end + LEAST_WORD)) ?? []
   return before !== '' && behind !== '' && (before.length < LEAST_WORD || behind.length < LEAST_WORD)
