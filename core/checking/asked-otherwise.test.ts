@@ -345,6 +345,9 @@ test('another number in the rule\'s own words is another work: told, held back b
   // the same number otherwise written, and none, are slips
   expect(alone.file('sheet 5_SGB.pdf').correctedPath).toBe('Sheet5_SGB.pdf')
   expect(alone.file('Sheet_KLM.pdf').correctedPath).toBe('Sheet5_KLM.pdf')
+  // two figures of a year are that year, another year is another one
+  const leave = (await run({ name: '{code}_leave 2027' }, ['NBY leave 27.pdf', 'SGB leave 26.pdf'])).file
+  expect([leave('NBY leave 27.pdf').correctedPath, leave('SGB leave 26.pdf').correctedPath]).toEqual(['NBY_leave 2027.pdf', null])
   // nor is the same in another language the asked one
   const label = (await run({ name: '{code}_label_EN' }, ['NBY_label_FR.pdf', 'SGB_label.pdf'])).file
   expect([label('NBY_label_FR.pdf').correctedPath, label('SGB_label.pdf').correctedPath]).toEqual([null, 'SGB_label_EN.pdf'])

@@ -551,7 +551,9 @@ function isOtherPiece(actual: string, asked: string): boolean {
   // figures alone are another piece only as years
   const areYears = [actual, asked].every(text => /^[^\p{L}\p{N}]*(?:19|20)\d\d[^\p{L}\p{N}]*$/u.test(text))
   if (!was || !is || (was.letters === '' && !areYears) || was.letters !== is.letters || was.numbers.length !== is.numbers.length) return false
-  return was.numbers.some((number, at) => number !== is.numbers[at])
+  // 27 is short for 2027
+  const isYear = (number: number, asked: number) => number < 100 && asked >= 1900 && asked < 2200 && asked % 100 === number
+  return was.numbers.some((number, at) => number !== is.numbers[at] && !isYear(number, is.numbers[at] ?? 0))
 }
 
 const OF_PERSON = new Set(['family', 'given', 'name', 'id'])

@@ -41,7 +41,20 @@ const FAMILY_NAMES: Record<string, string> = {
   Slavic: 'Dvořák Dvořáková Horák Horáková Horvat Horvath Ivanov Ivanova Ivanović Jovanović Kovač Kovačević Kovács Kovalenko Kozlov Kozlova '
     + 'Kučera Kučerová Kuznetsov Kuznetsova Marković Melnyk Nikolić Novák Nováková Novotná Novotný Petrov Petrova Petrović Pokorná Pokorný '
     + 'Popov Popova Popović Procházka Procházková Shevchenko Smirnov Smirnova Sokolov Sokolova Svobodová Volkov Volkova',
-  Turkish: 'Aydın Çetin Erdoğan Koç Korkmaz Özdemir Öztürk Yıldırım Yılmaz',
+  Ukrainian: 'Bondarenko Boyko Kovalchuk Kravchenko Lysenko Marchenko Oliynyk Petrenko Rudenko Savchenko Tkachenko',
+  Balkan: 'Ciobanu Dimitrov Dimitrova Đorđević Georgiadis Georgiev Georgieva Ilić Munteanu Nikolaidis Nikolov Nikolova Oikonomou Pavlović Rusu '
+    + 'Stojanović Stoyanov Todorov Todorova Vasileiou',
+  Hungarian: 'Balogh Farkas Horváth Juhász Lakatos Mészáros Molnár Németh Takács',
+  Baltic: 'Bērziņš Kalniņš Kazlauskas Ozols Petrauskas Tamm',
+  Turkish: 'Arslan Aydın Çelik Çetin Demir Erdoğan Kılıç Koç Korkmaz Özdemir Öztürk Polat Şahin Yıldırım Yılmaz',
+  Japanese: 'Fujita Fukuda Hasegawa Hashimoto Hayashi Ikeda Inoue Kato Kimura Matsuda Miyazaki Morita Nakajima Nakano Nishimura Ogawa Okada Saito '
+    + 'Sakamoto Sasaki Shimizu Takeda Yamaguchi Yamazaki Yokoyama Yoshida',
+  EastAsian: 'Chang Chen Cheng Choi Hoang Huang Huynh Hwang Jeong Jiang Kwon Liang Pham Phan Truong Wang Xiao Yang Yoon Zhang Zhao Zheng Zhou',
+  Indian: 'Bhatt Bose Chauhan Choudhury Desai Ghosh Goswami Jain Khan Krishnan Naidu Nair Pandey Pillai Reddy Saxena Shah Shetty Sinha '
+    + 'Subramanian Thakur Tiwari Trivedi Varma Verma Yadav',
+  African: 'Abebe Adeyemi Bello Diallo Diop Kamara Mensah Moyo Mutasa Mwangi Ndiaye Nkosi Nwosu Okafor Okoye Osei Otieno Owusu Sesay Tesfaye '
+    + 'Touré Traoré Wanjiru',
+  Arabic: 'Hamdan Hashemi Kassem Khalil Khoury Mansour Rahimi Rahman Saleh',
   Further: 'Abdi Agarwal Ahmadi Banerjee Chatterjee Chaudhary Chopra Dumitru Farah Georgiou Gupta Haddad Hosseini Hussain Ionescu Ishikawa '
     + 'Iyer Joshi Kapoor Karimi Kobayashi Kumar Mahmoudi Malhotra Matsumoto Mehta Mishra Mohamud Mukherjee Nagy Nakamura Nguyen Papadopoulos '
     + 'Papadopoulou Patel Popescu Sato Sharma Singh Suzuki Szabó Takahashi Tanaka Tóth Tran Varga Watanabe Yamada Yamamoto',

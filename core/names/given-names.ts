@@ -84,13 +84,34 @@ const GIVEN_NAMES: Record<string, string> = {
   Romanian: 'Andreea Călin Cristian Florin Gheorghe Ioana Ionuț Liviu Mihaela Mihai Mircea Nicolae Radu Raluca Roxana Vasile Vlad',
   Greek: 'Dimitris Eleni Giorgos Ioannis Katerina Konstantinos Nikos Panagiotis Vasiliki Yannis',
   Portuguese: 'Afonso Catarina Diogo Duarte Gonçalo Joana João Leonor Mafalda Nuno Tiago Vitória',
-  Indian: 'Aarav Ananya Arjun Deepak Divya Kavita Lakshmi Neha Priya Rahul Rajesh Sanjay Sunita Vijay',
-  Japanese: 'Akira Haruka Hiroshi Kenji Takeshi',
+  Indian: 'Aarav Abhishek Aditi Aditya Akash Amit Ananya Anil Anita Anjali Arjun Arun Ashok Deepa Deepak Devika Divya Gaurav Geeta Harish Ishaan '
+    + 'Karthik Kavita Kiran Krishna Lakshmi Lalita Madhav Manish Manoj Meena Meera Mohan Mukesh Nandini Naveen Neha Nikhil Nisha Pooja Pradeep '
+    + 'Prakash Prashant Priya Radha Rahul Rajesh Ramesh Ravi Rekha Rohan Rohit Sachin Sandeep Sangeeta Sanjay Shreya Siddharth Sneha Sunita '
+    + 'Suresh Swati Tanvi Varun Vijay Vikram Vinay Vivek',
+  Japanese: 'Akira Asuka Ayaka Daiki Emiko Haruka Haruto Hayato Hiroko Hiroshi Kazuki Keiko Kenji Makoto Masato Miyu Naoki Natsuki Riku Satoshi '
+    + 'Shota Takeshi Takumi Tomoko Yuka Yuki Yumi Yuto',
+  Vietnamese: 'Hanh Huong Linh Minh Nhung Phuong Quang Thanh Thao Thuy Trang Tuan',
+  African: 'Abena Adwoa Akua Chiamaka Chidi Chinedu Emeka Kofi Kwabena Kwame Ngozi Njeri Obinna Olumide Oluwaseun Sipho Thabo Themba Wanjiku '
+    + 'Zanele',
 }
 
 const KEYS = new Set([
   ...Object.values(GIVEN_NAMES).flatMap(names => names.split(' ')), ...Object.values(PET_NAMES).flat().map(entry => entry.split(':')[0] ?? ''),
 ].map(looseKey).filter(key => key.length >= 4))
+
+/** Names so short that they are told from words only where a given name belongs; what is a word of many languages is left out. */
+const SHORT_NAMES = 'Ada Ali Amy Ana Ann Ava Aya Bea Ben Bob Dan Ece Eda Eli Ema Eva Eve Gil Gus Ian Ida Ina Isa Ivo Jan Jim Joe Jon Kai Kim Lea Leo '
+  + 'Lev Lia Liv Lou Luc Mai Max Mia Nia Noa '
+  + 'Ole Oto Pia Pit Rob Roy Sam Siv Sue Tea Tim Tom Udo Ugo Una Ute Uwe Zoe'
+const SHORT_KEYS = new Set(SHORT_NAMES.split(' ').map(looseKey))
+
+/**
+ * Whether a word in the place of a given name is one that many people bear, be it of three letters.
+ *
+ * @example
+ * isGivenNameInPlace('Tim') //=> true
+ */
+export const isGivenNameInPlace = (word: string): boolean => isGivenName(word) || SHORT_KEYS.has(looseKey(word))
 
 /**
  * Whether a word is a given name that many people bear.

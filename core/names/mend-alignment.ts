@@ -147,13 +147,23 @@ function takeFigures(parts: readonly NamePart[], alignment: Alignment, text: str
     if (!span || !isHolders(part)) continue
     const number = readRoman(romanBehind(span.text))
     const goesOn = /\d$/.test(text.slice(span.start, span.end))
-    const isIts = (behind: string) => (number !== null && Number(/^[\s._-]*(\d{1,2})$/.exec(behind)?.[1]) === number) || (goesOn && /^\d+$/.test(behind))
+    const isIts = (behind: string) => (number !== null && Number(/^[\s._-]*(\d{1,2})$/.exec(behind)?.[1]) === number)
+      || (goesOn && /^\d+[\s._-]*$/.test(behind))
     const extra = alignment.extras.find(({ range: [start, end] }) => start === span.end && isIts(text.slice(start, end)))
     if (!extra) continue
-    const range: [number, number] = [span.start, extra.range[1]]
-    alignment.spans[index] = { ...span, end: range[1], edits: [{ range, expected: span.text }] }
+    const [, end] = withinSeparators(text, extra.range)
+    const range: [number, number] = [span.start, end]
+    alignment.spans[index] = { ...span, end, edits: [{ range, expected: span.text }] }
     alignment.extras.splice(alignment.extras.indexOf(extra), 1)
+    signFrom(parts, alignment.spans, text, index + 1, [end, extra.range[1]])
   }
+}
+
+/** Gives a sign of the rule's own, that stood nowhere, the signs that were left over behind what stands before it. */
+function signFrom(parts: readonly NamePart[], spans: Span[], text: string, at: number, [start, end]: [number, number]): void {
+  const sign = spans[at]
+  if (end === start || !isLiteral(parts[at]) || !sign || sign.end > sign.start || trimSeparators(sign.text) !== '') return
+  spans[at] = { ...sign, start, end, edits: text.slice(start, end) === sign.text ? [] : [{ range: [start, end], expected: sign.text }] }
 }
 
 /** A word of the rule's own that is there whole has all its letters: of "klassenbuch okt" the last two are no value before the month. */

@@ -1,10 +1,9 @@
 import type { HandedIn } from '../arrivals/received'
 import { formsOf } from '../brief/forms'
-import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { isAndWord } from '../names/and-words'
+import { asksForNames, isBesideUnknown } from './unknown-names'
 import type { UnitSet } from '../names/key-index'
-import { OF_NAME } from '../names/unlike'
 import { looseKey } from '../text/fold'
 import { holderKey } from './called'
 import { heedEachOther, isOutOfPlace } from './heed'
@@ -81,6 +80,10 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
       candidate.total += WORTH.againstFolder
     }
     if (tellsMore(candidate.behind, index)) candidate.total += WORTH.wholeAtFirst
+    if (isBesideUnknown(candidate, view.base, index)) {
+      candidate.total -= Math.max(0, candidate.holder - LEAST_NAMED)
+      candidate.holder = Math.min(candidate.holder, LEAST_NAMED)
+    }
     if (before.includes(unit.index)) {
       candidate.total += WORTH.before.total
       candidate.holder += WORTH.before.holder
@@ -97,9 +100,6 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
 
 /** Of fewer letters a name is not the beginning of another one. */
 const LEAST_BEGUN = 4
-
-const asksForNames = ({ names }: Requirement): boolean =>
-  names.some(({ parts }) => parts.some(part => part.kind === 'field' && OF_NAME.has(part.name)))
 
 /** A folder that one group's files alone belong in names that group, whatever it is called. */
 function addGroupOf(byFolder: UnitSet, index: EvidenceIndex, spoken: Map<string, Spoken>): void {

@@ -321,7 +321,9 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
       const code = tail === '' ? value : value.slice(0, -tail.length)
       const digits = [tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/, LAST_DIGITS].flatMap(pattern => pattern.exec(code)?.[0] ?? [])
       const figures = digits.flatMap(one => [one, one.replace(/^0+(?=\d\d)/, '')])
-      for (const short of new Set([code, code.slice(head.length), ...languages.get(value) ?? [], ...figures])) gather(shorts, short, value)
+      // S-10 of S-10A
+      const bare = LETTER_BEHIND.test(code) ? [code.slice(0, -1)] : []
+      for (const short of new Set([code, code.slice(head.length), ...languages.get(value) ?? [], ...figures, ...bare])) gather(shorts, short, value)
     }
     for (const [short, [value = '', ...more]] of shorts) {
       const of = values.get(value)
@@ -332,6 +334,8 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
     }
   }
 }
+
+const LETTER_BEHIND = /\p{L}.*\d\p{L}$/u
 
 /** What the code of a language is worth for one with a country or script: nothing where another one of these stands behind it. */
 function worthOfLanguage(code: string, worth: (text: string) => number): (text: string) => number {

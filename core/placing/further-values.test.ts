@@ -105,3 +105,15 @@ test('an office says whose it is beside a longer word for the piece', async () =
   const [said, other] = ['Sport Jahresplanung 2027.xlsx', 'Reise Jahresplanung 2027.xlsx']
   expect(await roundOf(plans, said, other)).toEqual({ [said]: 'plan SP', [other]: 'unplaced' })
 })
+
+// common practice, no source: of somebody else's whole name in the list people write the family name
+describe('an owner of two names', () => {
+  const dogs: Rules = {
+    list: 'id,name,owner\n11,Bella,Marlies Kern\n12,Bella,Tanja Wirth\n13,Balu,Jochen Adler',
+    requirements: [{ id: 'vac', title: 'Vaccination', name: '{id}_{name}_vaccination', formats: [{ id: 'pdf' }] }],
+  }
+  test.each([
+    ['Bella Kern vaccination.pdf', 'vac 11'], ['Wirth_Bella_vaccination.pdf', 'vac 12'], ['Bella Adler vaccination.pdf', 'unplaced'],
+    ['Bella vaccination.pdf', 'unplaced'],
+  ])('tells two namesakes apart by one of them: %s is %s', async (path, at) => expect(await roundOf(dogs, path)).toEqual({ [path]: at }))
+})

@@ -98,6 +98,9 @@ export function meantBySecond(
 /** Of fewer signs a second value may be anything. */
 const LEAST_SECOND = 3
 
+/** Two or three words in capitals. */
+const NAME_OF_SEVERAL = /^\p{Lu}[\p{L}'’]+(?:[ -]\p{Lu}[\p{L}'’]+){1,2}$/u
+
 /** Of fewer letters a value may be any word. */
 export const LEAST_VALUE = 4
 
@@ -106,8 +109,11 @@ export function valuesByPerson({ people }: Roster, ruleWords: ReadonlySet<string
   const values = new Map<string, string[]>()
   for (const { id, fields } of people) {
     for (const value of Object.values(fields)) {
-      const key = looseKey(value)
-      if (key.length >= LEAST_VALUE && !isOfRule(value, ruleWords)) gather(values, holderKey('person', id), key)
+      // of the owner Marlies Kern people write the family name
+      const words = NAME_OF_SEVERAL.test(value) ? tokensOf(value) : []
+      for (const key of isOfRule(value, ruleWords) ? [] : new Set([looseKey(value), ...words])) {
+        if (key.length >= LEAST_VALUE) gather(values, holderKey('person', id), key)
+      }
     }
   }
   return values

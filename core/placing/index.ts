@@ -77,7 +77,7 @@ function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
 const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
 
 /** A street with the number of a house, as a loose key. */
-const NAME_AND_NUMBER = /^\p{L}{5,}\d{1,4}\p{L}?$/u
+const NAME_AND_NUMBER = /^\p{L}{4,}\d{1,4}\p{L}?$/u
 
 /** A slip is looked for in words of so many letters. */
 const LONG_WORD = 8

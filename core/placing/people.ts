@@ -2,6 +2,7 @@ import { WEEK_KEYS } from '../names/months'
 import { bareNumbers } from '../names/number-kinds'
 import { numberOfWord } from '../names/number-words'
 import { romanBehind } from '../names/roman'
+import { soundOf } from '../names/sounds'
 import { tokensOf } from '../names/tokens'
 import type { Roster } from '../roster/types'
 import { foldCase, looseKey, plainDigits } from '../text/fold'
@@ -133,9 +134,14 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     nearlyNamedIn(text) {
       near ??= indexDeletions(entries)
       const index = near
+      const tokens = tokensOf(text)
+      // what somebody else is called by is no slip, be it that it sounds the same: Lea for Leo
+      const isAnothers = (run: string, key: string) => tokens.some(token => run.length > token.length && run.includes(token) && !key.includes(token)
+        && soundOf(run) !== soundOf(key) && (entries.get(token) ?? []).some(({ part }) => part === 'given' || part === 'family'))
       // a week is nobody's name, misspelt: viikko for Veikko; nor is a word of the rules, front for Font
       return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run) && !ruleWords.has(run)).flatMap(run =>
-        [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key) && !isWithoutInitial(run, key))
+        [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key) && !isWithoutInitial(run, key)
+          && !isAnothers(run, key))
           .map(key => [key, hasOtherFigures(run, key) ? OF_NAMED.otherFigures : OF_NAMED.slip] as const)))
     },
   }
@@ -256,6 +262,10 @@ function yieldToLonger(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMa
 /** A name that is all inside a longer one of its kind that stands there is not said: Bianco in Lo Bianco, Lena in Anna-Lena. */
 function yieldToWhole(evidence: Map<string, HolderEvidence>, saidBy: ReadonlyMap<string, readonly string[]>): void {
   yieldAmong(evidence, saidBy, ({ strength }) => strength <= NAMED.family && strength >= NAMED.lastOfFamily)
+  // Ben Youssef is not Youssef Gharbi
+  if ([...evidence.values()].some(one => one.strength === NAMED.family && /\p{L}[\s-]\p{L}/u.test(one.said))) {
+    yieldAmong(evidence, saidBy, ({ strength }) => strength <= NAMED.family && strength > LEAST_NAMED)
+  }
   // two given names that no hyphen joins may be two people's
   const isGiven = ({ strength }: HolderEvidence) => strength <= NAMED.given && strength > LEAST_NAMED
   if ([...evidence.values()].some(one => isGiven(one) && one.said.includes('-'))) yieldAmong(evidence, saidBy, isGiven)

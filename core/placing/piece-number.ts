@@ -137,8 +137,10 @@ function sameAsHolders([one, other, ...more]: readonly string[], base: string, u
  */
 function isOfHolder(number: string, base: string, unit: Unit): boolean {
   const tokens = tokensOf(base)
+  const texts = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
+  const isCalled = (word: string) => calledBy(unit).has(word) || texts.some(text => tokensOf(text).includes(word))
   // before the name it is the one that the rule begins with: of "2 Berta" it is Berta's
-  const isFirst = Number(tokens[0]) === Number(number) && calledBy(unit).has(tokens[1] ?? '')
+  const isFirst = Number(tokens[0]) === Number(number) && isCalled(tokens[1] ?? '')
     && formsOf(unit).some(({ name }) => name?.[0] && isHolders(name[0]) && name[0].texts.some(text => Number(text) === Number(number)))
   return isFirst || formsOf(unit).some(({ name }) => (name ?? []).some((part, at) => {
     const isIts = isHolders(part) && part.texts.some(text => Number(text) === Number(number))

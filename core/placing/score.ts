@@ -235,6 +235,9 @@ function isSpeltOtherwise(nearest: Nearest | null): nearest is Nearest {
   return nearest !== null && tellsValue(nearest)
     && nearest.differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one) || (one.kind === 'extra' && trimSeparators(one.actual) === ''))
 }
+/** Whether a name without free text tells all in the rule's own order, and only writes some of it otherwise: 1_2 for {id}_{n} in two figures. */
+const isInOrder = (nearest: Nearest): boolean => isSpeltOtherwise(nearest) && nearest.differences.every(one => one.kind === 'digits')
+  && !isOpenText(nearest.form.name) && (nearest.form.name ?? []).some(part => isHolders(part))
 /** Whether only zeros of the holder's number are missing in a name that tells a word or choice of the rule's besides: it is no other number. */
 function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, base: string): boolean {
   const isInPlace = nearest.differences.every(one => one.kind !== 'order')
@@ -287,7 +290,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.leftOut = isLeftOut(differences)
   const isNearly = best.evidence.some(one => one.kind === 'named' && one.where === 'name nearly')
   const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences)
-  if (isSlip || isWithoutZeros(best, nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
+  if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   if (!saidByFolder(best) && saysStranger(best.unit, nearest, base, best.folderFits)) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have

@@ -195,3 +195,81 @@ describe('a slip in the family name', () => {
     expect(await roundOf(logs, path)).toEqual({ [path]: at })
   })
 })
+
+describe('a name of several words of which one alone is theirs', () => {
+  const reports: Rules = {
+    list: 'id,given,family,group\n21CS001,Tanaka,Yui,A\n21CS002,Suzuki,Haruto,A\n21CS003,Thomas,Berg,B',
+    requirements: [{ id: 'rep', title: 'Report', name: '{name}_report_v{v}', fields: { v: { type: 'version' } }, formats: [{ id: 'docx' }] }],
+  }
+  test.each(['Kato Yui_report_v1.docx', 'Brannig Haruto_report_v1.docx', 'Thomas Brannig_report_v1.docx'])(
+    'is a stranger\'s, another word where the rest belongs: %s', async path => expect(await roundOf(reports, path)).toEqual({ [path]: 'unplaced' }),
+  )
+  test.each([
+    ['Yui_report_v1.docx', 'rep 21CS001'], ['Yui Tanaka_report_v1.docx', 'rep 21CS001'], ['Tanaka Yiu_report_v1.docx', 'rep 21CS001'],
+    ['Tanakka Yui_report_v1.docx', 'rep 21CS001'], ['Tom Berg_report_v1.docx', 'rep 21CS003'], ['Final Yui_report_v1.docx', 'rep 21CS001'],
+    ['A Suzuki Haruto_report_v1.docx', 'rep 21CS002'],
+  ])('is not who has a slip, a short form or a word of state in theirs: %s is %s', async (path, at) => {
+    expect(await roundOf(reports, path)).toEqual({ [path]: at })
+  })
+
+  const homework: Rules = {
+    list: 'id,family,given,group\n1,Nguyễn,Minh Đức,10B\n2,Phạm,Hồng Hạnh,10B',
+    requirements: [{
+      id: 'hw', title: 'Homework', name: '{group}_{family} {given}_homework{n}', fields: { n: { type: 'number', from: 1, to: 4 } },
+      count: { from: 1, to: 4, by: 'n' }, formats: [{ id: 'pdf' }],
+    }],
+  }
+  test.each([
+    ['10B_Vo Minh Tam_homework1.pdf', 'unplaced'], ['10B_Nguyen Minh_homework1.pdf', 'hw 1'], ['10B_Minh Duc Nguyen_homework1.pdf', 'hw 1'],
+  ])('nor is one whose further names are others: %s is %s', async (path, at) => expect(await roundOf(homework, path)).toEqual({ [path]: at }))
+})
+
+describe('who is called otherwise by a letter or two', () => {
+  const papers: Rules = {
+    list: 'id,family,given,group\n1,Brandl,Sophie,U12\n2,Schwarz,Leo,U12\n3,Weiß,Lea,U14\n4,Ben Youssef,Amine,U14\n5,Gharbi,Youssef,U12',
+    requirements: [{ id: 'med', title: 'Attest', name: '{group}_{family}_{given}_Attest', formats: [{ id: 'pdf' }], folder: '{group}' }],
+  }
+  test.each([
+    ['U14/U14_Schwarz_Lea_Attest.pdf', 'unplaced', 'the given name of one and the family name of another'],
+    ['U12/U12_Brandl_Tim_Attest.pdf', 'unplaced', 'a short given name in the place of another'],
+    ['U12/U12_Brandl_Neu_Attest.pdf', 'med 1', 'which no other word is'],
+    ['U12/U12_Schwarz_Lo_Attest.pdf', 'med 2', 'a slip that is nobody\'s name'],
+    ['Attest Ben Youssef.pdf', 'med 4', 'a family name of two words, and not the given name that is the second of them'],
+    ['Attest Youssef.pdf', 'unplaced', 'which may be either alone'],
+  ])('%s is %s: %s', async (path, at) => expect(await roundOf(papers, path)).toEqual({ [path]: at }))
+})
+
+describe('a word nobody knows beside a given name', () => {
+  const films: Rules = {
+    list: 'id,given,family,group\n1,Dario,Koch,7c\n2,Theresa,Graf,7c',
+    requirements: [
+      { id: 'vid', title: 'Video', name: '{family}_{given}_Video', formats: [{ id: 'mp4' }] },
+      { id: 'imp', title: 'Impfausweis', name: '{group}_{family}_{given}_Impfausweis', formats: [{ id: 'jpg' }] },
+    ],
+  }
+  test.each(['Video Dario Quandtberg.mp4', 'Quandtberg Dario Video.mp4', 'Video_Quandtberg_Theresa.mp4'])(
+    'is another family name where nothing else is left: %s', async path => expect(await roundOf(films, path)).toEqual({ [path]: 'unplaced' }),
+  )
+  test.each([
+    ['Video Dario.mp4', 'vid 1'], ['Dario Filmvideo.mp4', 'vid 1'], ['Video Dario neu.mp4', 'vid 1'], ['Video Dario Kohc.mp4', 'vid 1'],
+    ['Impfpass Theresa.jpg', 'imp 2'], ['Dario Januar Video.mp4', 'vid 1'],
+  ])('is none where it says what the work is, or whose: %s is %s', async (path, at) => expect(await roundOf(films, path)).toEqual({ [path]: at }))
+
+  test('is a topic where free text is asked for', async () => {
+    const talks: Rules = {
+      ...films, requirements: [{ id: 'ref', title: 'Referat', name: '{family}_{given}_{topic}', fields: { topic: { type: 'text' } } }],
+    }
+    expect(await roundOf(talks, 'Referat Dario Quandtberg.pdf')).toEqual({ 'Referat Dario Quandtberg.pdf': 'ref 1' })
+  })
+})
+
+test('an id with another last figure is another one, whatever name stands behind it', async () => {
+  const labs: Rules = {
+    list: 'id,name,group\n21CS001,Karthik R,A\n21CS005,Lakshmi Narayanan V,B',
+    requirements: [{
+      id: 'lab', title: 'Lab record', name: '{id}_{name}_Lab{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 12 } },
+      count: { from: 1, to: 12, by: 'n' }, formats: [{ id: 'pdf' }],
+    }],
+  }
+  expect(await roundOf(labs, '21CS007_Deepa M_Lab01.pdf')).toEqual({ '21CS007_Deepa M_Lab01.pdf': 'unplaced' })
+})

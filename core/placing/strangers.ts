@@ -6,9 +6,12 @@ import { isDefaultWord } from '../names/default-names'
 import type { Difference } from '../names/difference'
 import { isFree } from '../names/fields/index'
 import { isFamilyName } from '../names/family-names'
-import { isGivenName } from '../names/given-names'
+import { isGivenName, isGivenNameInPlace } from '../names/given-names'
 import { isKindWord } from '../names/kind-words'
+import { isAnyText } from '../names/parts'
 import { petNamesOf } from '../names/pet-names'
+import { soundOf } from '../names/sounds'
+import { trimSeparators } from '../names/strictness'
 import { tokensOf, wordsIn } from '../names/tokens'
 import type { Person } from '../roster/types'
 import { editDistance } from '../text/distance'
@@ -37,8 +40,8 @@ export function saysStranger(
   // the rule's own word is nobody's name, and somebody's family name is not another's first one
   const isOwn = (word: string) => ownWords(unit.requirement).some(words => words.includes(looseKey(word)))
     || unit.people.some(({ name, family }) => tokensOf(`${name} ${family}`).includes(looseKey(word)))
-  const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenName(one.actual) || !inFolder)
-  if (differences.some(isStranger) || isOtherFamily(differences, form, isOwn)) return true
+  const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenNameInPlace(one.actual) || !inFolder)
+  if (differences.some(isStranger) || isOtherFamily(differences, form, isOwn) || isOtherWhole(unit, { form, differences }, isOwn)) return true
   const [person, ...more] = unit.people
   if (unit.requirement.holder !== 'person' || !person || more.length > 0 || person.given === '' || person.family === '') return false
   const words = wordsIn(base, [0, base.length]).map(one => one.word)
@@ -50,7 +53,7 @@ export function saysStranger(
  * same: Wolf for Wolff.
  */
 export function isSlipAlone(differences: readonly Difference[]): boolean {
-  const isOther = (word: string) => isFamilyName(word) || isGivenName(word)
+  const isOther = (word: string) => isFamilyName(word) || isGivenNameInPlace(word)
   // Studio 14 is not Studio 15
   const figuresOf = (text: string) => text.replace(/\D/g, '')
   const isSlip = ({ part, kind, actual, expected }: Difference) => kind === 'misspelt' && OF_HOLDER.has(part)
@@ -58,12 +61,6 @@ export function isSlipAlone(differences: readonly Difference[]): boolean {
   const isRest = ({ kind }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
   return differences.filter(isSlip).length === 1 && differences.every(one => isSlip(one) || isRest(one))
 }
-
-/** How names are written that sound the same: Meyer and Maier, Olsen and Ohlsen, Sofie and Sophie (common practice, no source). */
-const SOUNDS: readonly (readonly [written: RegExp, sound: string])[] = [
-  [/ph|v/g, 'f'], [/c?k|c(?!h)/g, 'k'], [/t?z/g, 's'], [/dt|th/g, 't'], [/[ae][iy]/g, 'ai'], [/ie|y/g, 'i'], [/(?<=.)(?<!c)h/g, ''], [/(.)\1+/g, '$1'],
-]
-const soundOf = (name: string): string => SOUNDS.reduce((text, [written, sound]) => text.replace(written, sound), looseKey(name))
 
 /** A whole word that is no slip of the given name, nor its beginning: somebody else's, as likely as a short form nobody told. */
 function isOtherName({ part, kind, actual, expected }: Difference): boolean {
@@ -79,7 +76,7 @@ const isShortFor = (asked: string, received: string): boolean => asked.length >=
 const MOST_SHORT = 4
 
 /** Whether more than half of the letters of two words differ. */
-const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
+export const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
 
 /** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
 function besideFamily(person: Person, words: readonly string[], isOwn: (word: string) => boolean): boolean {
@@ -126,8 +123,61 @@ function isOtherFamily(differences: readonly Difference[], { name }: UnitForm, i
   return !isPart && isNoSlip(received, asked) && /^\p{Lu}\p{Ll}{3,}$/u.test(family.actual) && !tellsNobody(family.actual) && !isOwn(family.actual)
 }
 
+/**
+ * Whether of a name of several words one alone is there, and where the others belong stands another word, while the rest of the file's name is the
+ * asked one: "Kato Yui_report" is not Tanaka Yui's. What free text may be is no name.
+ */
+function isOtherWhole(
+  { people }: Unit, { form: { name }, differences }: { form: UnitForm, differences: readonly Difference[] }, isOwn: (word: string) => boolean,
+): boolean {
+  if (name?.some(isAnyText)) return false
+  const [kept, ...more] = differences.filter(isWordOfSeveral)
+  const others = differences.filter(one => one !== kept && isOtherWord(one))
+  const isRest = (one: Difference) => one === kept || others.includes(one) || SPELLINGS.has(one.kind)
+  if (!kept || more.length > 0 || others.length === 0 || !differences.every(isRest)) return false
+  const own = new Set(people.flatMap(({ group, aliases, fields }) => [group, ...aliases, ...Object.values(fields)]).flatMap(tokensOf))
+  const asked = people.flatMap(one => tokensOf(one.name))
+  const isTheirs = (word: string) => {
+    const key = looseKey(word)
+    return own.has(key) || isOwn(word) || tellsNobody(word)
+      || [word, ...petNamesOf(word)].some(one => asked.some(other => isAlikeName(looseKey(one), other)))
+      || asked.some(other => petNamesOf(other).some(one => looseKey(one) === key))
+  }
+  // beside one that is there two others are a name however short they are
+  const least = others.length > 1 ? 2 : LEAST_UNKNOWN
+  return others.every(({ actual }) => trimSeparators(actual).length >= least && !isTheirs(trimSeparators(actual)))
+    && others.some(other => standsAtGap(other, kept))
+}
+/** Of fewer letters a word nobody knows is no name. */
+const LEAST_UNKNOWN = 4
+
+/** Whether one word of the several of a name is there. */
+function isWordOfSeveral({ part, kind, actual, expected }: Difference): boolean {
+  const words = tokensOf(expected)
+  const said = tokensOf(actual)
+  return OF_PERSON.has(part) && kind === 'misspelt' && said.length === 1 && words.length > 1 && words.includes(said[0] ?? '')
+}
+const OF_PERSON: ReadonlySet<string> = new Set(['given', 'family', 'name'])
+
+/** Whether a word in capitals is left over, or stands instead of the rest of a name. */
+function isOtherWord({ part, kind, actual, expected }: Difference): boolean {
+  const isInstead = kind === 'extra' || (OF_PERSON.has(part) && kind === 'misspelt' && isNoSlip(looseKey(actual), looseKey(expected)))
+  return isInstead && /^\p{Lu}\p{Ll}+$/u.test(trimSeparators(actual))
+}
+
+/** Whether a word stands where the rest of a name belongs: before its last word, behind its first. */
+function standsAtGap({ range: [start, end] }: Difference, { range, actual, expected }: Difference): boolean {
+  const [words, said] = [tokensOf(expected), tokensOf(actual)[0]]
+  const isNear = (from: number, to: number) => to >= from && to - from <= 1
+  return words[0] === said ? isNear(range[1], start) : isNear(end, range[0])
+}
+
+/** Whether two words may be one name: the same but for a slip, or one the beginning of the other. */
+const isAlikeName = (one: string, other: string): boolean =>
+  one.startsWith(other) || other.startsWith(one) || !isNoSlip(one, other) || soundOf(one) === soundOf(other)
+
 /** Whether a word is one for works, their states or what programs call their files. */
-const tellsNobody = (word: string): boolean =>
+export const tellsNobody = (word: string): boolean =>
   [isKindWord, isEarlierWord, isLaterWord].some(isOne => isOne(looseKey(word))) || isDefaultWord(word)
 
 /** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */

@@ -50,7 +50,7 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const unsigned = values.filter(one => isSigned(one) || (/^\p{L}$/u.test(actual) && looseKey(one) === looseKey(actual + actual)))
   if (unsigned.length === 1) return unsigned[0]
   const isLong = (one: string) => one.length >= LONG_ENOUGH && actual.length >= LONG_ENOUGH
-  const said = languageMeant(actual, values) ?? senseMeant(actual, values)
+  const said = languageMeant(actual, values) ?? senseMeant(actual, values) ?? senseOfMeaning(actual, rule)
   if (said !== undefined) return said
   const pieces = inAnyOrder(actual)
   const parted = values.filter(one => piecesOf(one).length > 1 && inAnyOrder(one) === pieces)
@@ -66,6 +66,13 @@ function meantChoice(actual: string, rule: ChoiceRule): string | undefined {
   const isSlip = (one: string) => isLong(one) && figuresOf(one) === figuresOf(actual) && editDistance(foldCase(one), foldCase(actual), 1) <= 1
   const near = values.filter(isSlip)
   return near.length === 1 ? near[0] : meantBy(actual, rule)
+}
+
+/** The one choice whose meaning stands for what a word says: hinten is RS where that is the Rückseite. */
+function senseOfMeaning(actual: string, { values, meanings }: ChoiceRule): string | undefined {
+  const meant = values.map(value => ownOf(meanings, value) ?? value)
+  const said = senseMeant(actual, meant)
+  return said === undefined ? undefined : values[meant.indexOf(said)]
 }
 
 /** Whether a choice is long enough to be told by a longer word that begins with it: free by freestyle. */
