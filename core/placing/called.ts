@@ -10,7 +10,7 @@ import { isTradeWord } from '../names/trade-words'
 import type { Person, Roster } from '../roster/types'
 import { groupOf } from '../roster/values'
 import { isPlain, looseKey, transcribe } from '../text/fold'
-import { gather } from '../text/gather'
+import { gather, groupBy } from '../text/gather'
 import { ownOf } from '../text/own'
 import { romanised } from '../text/romanise'
 import { EAST_ASIAN } from '../text/scripts'
@@ -32,11 +32,12 @@ export interface HolderEvidence {
 
 /**
  * `part`: half of a name; a given and a family half in one text are as good as both side by side. `later`: a further given name. `short`: with
- * initials or a number, which a slip would make of many others. `letters`: nothing but initials, which only capitals are.
+ * initials or a number, which a slip would make of many others. `letters`: nothing but initials, which only capitals are. `stem`:
+ * a code without its last letter, which no other letter follows.
  */
 export type Entry = HolderEvidence & {
   holder: string
-  part?: 'given' | 'later' | 'family' | 'short' | 'letters'
+  part?: 'given' | 'later' | 'family' | 'short' | 'letters' | 'stem'
   /** Whether a number in a text is that of somebody else's code. */
   isOthers?: (text: string) => boolean
 }
@@ -82,6 +83,7 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
     }
   }
   addOtherNames(roster.people, ruleWords, add)
+  addWithoutLetter(ids, add)
   addWithoutEnds(ids, add)
   addWrittenOut(ids, headingOf(roster, 'id'), add)
   addLastDigits(roster.people, ids, add, (number, entry) => {
@@ -227,6 +229,15 @@ function addWithoutEnds(ids: ReadonlySet<string>, add: Add): void {
     if (!BARE_ID.test(short) && !ids.has(short)) add(short, holderKey('person', id), NAMED.id * OF_NAMED.slip, id)
   }
 }
+
+/** Ids without the letter they end in, where no other id has the same before it: S-10 for S-10A. */
+function addWithoutLetter(ids: ReadonlySet<string>, add: Add): void {
+  const byStem = groupBy([...ids].filter(id => LETTER_BEHIND.test(id)), id => id.slice(0, -1))
+  for (const [stem, [id = '', ...more]] of byStem) {
+    if (more.length === 0 && !ids.has(stem)) add(stem, holderKey('person', id), NAMED.id * OF_NAMED.slip, id, 'stem')
+  }
+}
+export const LETTER_BEHIND = /\p{L}.*\d\p{L}$/u
 
 /** Ids by their last digits, as people write them for short, where no other id ends so and none is called so (common practice, no source). */
 function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add: Add, addNumber: (number: string, entry: Entry) => void): void {

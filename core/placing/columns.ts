@@ -17,6 +17,7 @@ import { beginningsOf, commonHead, commonTail, lastWordOf, tokensOf, withoutZero
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
 import { looseKey, transcribe } from '../text/fold'
+import { LETTER_BEHIND } from './called'
 import { behindOtherLetters, codesOfNobody } from './codes-of-nobody'
 import { otherFigures } from './other-figures'
 import { cutsBefore, cutsOf, runsOf } from './people'
@@ -334,8 +335,6 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
     }
   }
 }
-
-const LETTER_BEHIND = /\p{L}.*\d\p{L}$/u
 
 /** What the code of a language is worth for one with a country or script: nothing where another one of these stands behind it. */
 function worthOfLanguage(code: string, worth: (text: string) => number): (text: string) => number {

@@ -117,3 +117,32 @@ describe('an owner of two names', () => {
     ['Bella vaccination.pdf', 'unplaced'],
   ])('tells two namesakes apart by one of them: %s is %s', async (path, at) => expect(await roundOf(dogs, path)).toEqual({ [path]: at }))
 })
+
+// common practice, no source: a work is called by its title, which may end in a number
+describe('a title with a number that no rule uses', () => {
+  const works: Rules = {
+    list: 'id,name,work\n1,Ada Blom,Ohne Titel (7)\n2,Cem Duru,Null\n3,Eva Falk,Raum 3',
+    requirements: [
+      {
+        id: 'abb', title: 'Abbildung', name: '{id}_{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 4 } },
+        count: { from: 1, to: 4, by: 'n' }, formats: [{ id: 'tif' }], folder: 'Abbildungen',
+      },
+    ],
+  }
+  const tomes: Rules = {
+    ...works,
+    requirements: [
+      {
+        id: 'tome', title: 'Tome', name: '{id}_{work}_tome {n}', fields: { n: { type: 'number', from: 1, to: 9 } },
+        count: { from: 1, to: 9, by: 'n' }, formats: [{ id: 'pdf' }],
+      },
+    ],
+  }
+  test.each([
+    ['Abbildungen/Raum 3 - 1.tif', 'abb 3 1', 'Abbildungen/3_01.tif', 'says whose it is', works],
+    ['Abbildungen/1_2.tif', 'abb 1 2', 'Abbildungen/1_02.tif', 'is not needed where all else keeps to the rule but for a zero', works],
+    ['2_Null tome I.pdf', 'tome 2 1', '2_Null_tome 1.pdf', 'is no number of a piece, nor is the one before it', tomes],
+  ])('%s is %s: %s, it %s', async (path, at, right, _, rules) => {
+    expect((await toldOf(rules, path)).get(path)).toMatchObject({ at, right })
+  })
+})

@@ -75,6 +75,17 @@ describe('a code with other figures', () => {
   })
 })
 
+describe('a code without its last letter', () => {
+  const samples: Rules = {
+    list: 'id,name,place\nS-01A,Nils,Hafen\nS-01B,Imke,Hafen\nS-10A,Jorid,Watt',
+    requirements: [{ id: 'foto', title: 'Foto', name: '{id}_Foto', formats: [{ id: 'jpg' }] }],
+  }
+  test.each([
+    ['S10_Foto.jpg', 'foto S-10A', 'the only one with these figures'], ['S01_Foto.jpg', 'unplaced', 'two have them'],
+    ['S-10B_Foto.jpg', 'unplaced', 'another letter is another one'], ['S-11A_Foto.jpg', 'unplaced', 'nobody has them'],
+  ])('%s is %s: %s', async (path, at) => expect(await roundOf(samples, path)).toEqual({ [path]: at }))
+})
+
 test.each([['A07 form.pdf', 'form 2'], ['B02_form.pdf', 'form 3'], ['A08 form.pdf', 'unplaced'], ['A07 budget.xlsx', 'budget 2']])(
   'a code is known without the year that all begin with: %s is %s', async (path, at) => {
     const grants: Rules = {

@@ -71,8 +71,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
     }
   }
   const collect = (
-    keys: readonly (readonly [key: string, factor: number])[], withInitial: ReadonlySet<string> = NO_KEYS, capitals: ReadonlySet<string> = NO_KEYS,
-    ofCodes: ReadonlySet<string> = NO_KEYS,
+    keys: readonly (readonly [key: string, factor: number])[], { withInitial, capitals, ofCodes, goOn }: Signs = NO_SIGNS,
   ): Map<string, HolderEvidence> => {
     const evidence = new Map<string, HolderEvidence>()
     const halves = new Map<string, Halves>()
@@ -82,6 +81,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       if (!found) continue
       const list = inTheirWords(found, withInitial.has(key)).filter(one => one.part !== 'letters' || capitals.has(key))
         .filter(one => one.strength !== NAMED.initialAndFamily || !ofCodes.has(key))
+        .filter(one => one.part !== 'stem' || !goOn.some(figures => key.endsWith(figures)))
       take(evidence, list, factor, key, saidBy)
       for (const { holder, part } of list) {
         if (part) halves.set(holder, (halves.get(holder) ?? new Map() as Halves).set(part, { factor, key }))
@@ -122,10 +122,13 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
         () => joinedWords(text, word => entries.has(word), ruleWords).flatMap(runsOf),
       ]
       let told = new Map<string, HolderEvidence>()
-      const withInitial = runsWithInitial(text)
-      const capitals = new Set((text.match(CAPITALS) ?? []).map(looseKey))
-      const ofCodes = new Set(Array.from(text.matchAll(LETTER_OF_CODE), ([, letter = '', word = '']) => looseKey(letter + word)))
-      for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), withInitial, capitals, ofCodes)
+      const signs: Signs = {
+        withInitial: runsWithInitial(text),
+        capitals: new Set((text.match(CAPITALS) ?? []).map(looseKey)),
+        ofCodes: new Set(Array.from(text.matchAll(LETTER_OF_CODE), ([, letter = '', word = '']) => looseKey(letter + word))),
+        goOn: text.match(/\d+(?=\p{L})/gu) ?? [],
+      }
+      for (const way of ways) if (told.size === 0) told = collect(way().map(run => [run, 1] as const), signs)
       // what a code of nobody else's begins as says little: MAT2 beside MAT1 of mathematics
       const isOthers = told.size > 0 && isNobodys(text)
       for (const [holder, one] of isOthers ? told : []) if (one.strength < NAMED.family) told.set(holder, { ...one, strength: LEAST_NAMED / 2 })
@@ -331,6 +334,10 @@ function inTheirWords(list: readonly Entry[], isWithInitial: boolean): readonly 
 }
 
 const NO_KEYS: ReadonlySet<string> = new Set()
+
+/** What a text tells of its keys: which stand with an initial, in capitals, or behind a code's last letter; and figures that go on in letters. */
+interface Signs { withInitial: ReadonlySet<string>, capitals: ReadonlySet<string>, ofCodes: ReadonlySet<string>, goOn: readonly string[] }
+const NO_SIGNS: Signs = { withInitial: NO_KEYS, capitals: NO_KEYS, ofCodes: NO_KEYS, goOn: [] }
 
 /** A letter right behind a figure is a part of its code and nobody's initial, whatever name follows: of "12b smit" no B. Smit is named. */
 const LETTER_OF_CODE = /\d(\p{L})[\s_.-]+(\p{L}+)/gu

@@ -20,6 +20,7 @@ const FIELDS: Record<string, FieldRule> = {
   joined: { type: 'choice', values: ['2026Q1', '2026Q2', '2026Q3'], meanings: {} },
   half: { type: 'choice', values: ['WS2026', 'SS2026'], meanings: {} }, norm: { type: 'choice', values: ['ISO9001', 'ISO14001'], meanings: {} },
   ratio: { type: 'choice', values: ['1-1', '1-5', '1-10'], meanings: {} },
+  page: { type: 'choice', values: ['VS', 'RS'], meanings: { VS: 'Vorderseite', RS: 'Rückseite' } },
   cut: { type: 'choice', values: ['RC', 'FC'], meanings: { RC: 'rough cut', FC: 'fine cut' } },
   thousands: { type: 'choice', values: ['5k', '10k', '25k'], meanings: {} },
   rev: { type: 'choice', values: ['A', 'B', 'C', 'D'], meanings: {} }, n: { type: 'number', digits: 1, from: 1, to: 9 },
@@ -58,6 +59,12 @@ describe('a choice', () => {
   test.each([['angielskie', 'EN'], ['ang', 'EN'], ['Polskie', 'PL']])('"%s" is known by what it means: %s', (written, lang) => {
     expect(told('{family}_{lang}', `Marsh_${written}`)).toEqual([{ lang }, [`lang misspelt ${written}`]])
   })
+
+  test.each([['hinten', 'RS'], ['Rückseite', 'RS'], ['front', 'VS'], ['verso', 'RS']])(
+    '"%s" is known by a word for what it means: %s', (written, page) => {
+      expect(told('{family}_{page}', `Marsh_${written}`)[0]).toEqual({ page })
+    },
+  )
 
   test.each([
     ['Grundriss', 'GR'], ['Ansicht', 'AN'], ['schnitt', 'SC'],
