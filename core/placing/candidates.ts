@@ -5,6 +5,7 @@ import { isAndWord } from '../names/and-words'
 import { asksForNames, isBesideUnknown } from './unknown-names'
 import type { UnitSet } from '../names/key-index'
 import { looseKey } from '../text/fold'
+import { groupBy } from '../text/gather'
 import { holderKey } from './called'
 import { heedEachOther, isOutOfPlace } from './heed'
 import type { EvidenceIndex } from './index'
@@ -80,10 +81,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
       candidate.total += WORTH.againstFolder
     }
     if (tellsMore(candidate.behind, index)) candidate.total += WORTH.wholeAtFirst
-    if (isBesideUnknown(candidate, view.base, index)) {
-      candidate.total -= Math.max(0, candidate.holder - LEAST_NAMED)
-      candidate.holder = Math.min(candidate.holder, LEAST_NAMED)
-    }
+    if (isBesideUnknown(candidate, view.base, index)) leaveStranger(candidate)
     if (before.includes(unit.index)) {
       candidate.total += WORTH.before.total
       candidate.holder += WORTH.before.holder
@@ -92,6 +90,7 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     }
     return candidate
   })
+  leaveStrangers(list)
   heedEachOther(view, list)
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
@@ -100,6 +99,28 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
 
 /** Of fewer letters a name is not the beginning of another one. */
 const LEAST_BEGUN = 4
+
+function leaveStranger(candidate: Candidate): void {
+  candidate.stranger = true
+  candidate.total -= Math.max(0, candidate.holder - LEAST_NAMED)
+  candidate.holder = Math.min(candidate.holder, LEAST_NAMED)
+}
+
+/** Who is somebody else by the piece that a name says the most of is so by the others. */
+function leaveStrangers(list: readonly Candidate[]): void {
+  for (const of of groupBy(list, ({ unit }) => holderKey(unit.requirement.holder, unit.holder)).values()) {
+    const [best] = [...of].sort((a, b) => b.total - a.total)
+    if (best?.stranger) for (const one of of) if (!CLEAR.has(one.nameFit)) leaveStranger(one)
+  }
+  // nor is their group meant by them
+  const strangers = new Set(list.flatMap(one => (one.stranger ? one.unit.people.map(person => person.id) : [])))
+  const isGroup = ({ unit: { holder }, evidence }: Candidate) => evidence.some(one => one.kind === 'named' && looseKey(one.said) === looseKey(holder))
+  for (const one of strangers.size === 0 ? [] : list) {
+    const { requirement, people } = one.unit
+    const isTheirs = requirement.holder === 'group' && people.some(person => strangers.has(person.id))
+    if (isTheirs && !isGroup(one) && !CLEAR.has(one.nameFit)) leaveStranger(one)
+  }
+}
 
 /** A folder that one group's files alone belong in names that group, whatever it is called. */
 function addGroupOf(byFolder: UnitSet, index: EvidenceIndex, spoken: Map<string, Spoken>): void {

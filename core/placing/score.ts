@@ -25,6 +25,7 @@ import type { Evidence } from './evidence'
 import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
+import { isOtherInPlace } from './other-in-place'
 import { isOtherCode, isSlipAlone, LEAST_CALLED, OF_HOLDER, saysStranger, SPELLINGS } from './strangers'
 import { LEAST_NAMED, NAMED, OF_NAMED, SHARE, WORTH } from './weights'
 import { asksWeeksAlone, asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
@@ -55,6 +56,8 @@ export interface Candidate {
   leavesWords: boolean
   /** The same, and it is alike the asked name by its holder's name alone. */
   byHolder: boolean
+  /** It says somebody else, whom the list need not have. */
+  stranger: boolean
   /** Where the holder's id or code is asked for stands another one. */
   otherCode: boolean
   /** Words behind the whole asked name. */
@@ -78,7 +81,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
     holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
-    otherCode: false, behind: [],
+    stranger: false, otherCode: false, behind: [],
     evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
@@ -292,7 +295,10 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences)
   if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
-  if (!saidByFolder(best) && saysStranger(best.unit, nearest, base, best.folderFits)) best.holder = Math.min(best.holder, LEAST_NAMED)
+  const isElses = !saidByName(best) && saysStranger(best.unit, nearest, base, best.folderFits)
+  const isOther = !namedBy(best).some(one => !one.isGroup && one.where.startsWith('folder')) && isOtherInPlace(best.unit, nearest)
+  best.stranger = isOther || (isElses && !saidByFolder(best))
+  if (best.stranger) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const other = differences.find(one => isOtherCode(one, best.unit.requirement))
@@ -334,13 +340,18 @@ function outsideIn({ fields, count }: Requirement, field: string, actual: string
   return order === undefined ? [] : [{ field, value: actual, order }]
 }
 
-/** Whether the folder says whose file it is, and not only of which group, or more of the name does than the family name. */
-function saidByFolder({ holder, evidence, unit: { people } }: Candidate): boolean {
+/** Who is named, and whether as one of a group. */
+function namedBy({ evidence, unit: { people } }: Candidate): { isGroup: boolean, where: string }[] {
   const groups = new Set(people.map(({ group }) => looseKey(group)))
-  const named = evidence.flatMap(one => (one.kind === 'named' ? [{ isGroup: groups.has(looseKey(one.said)), ...one }] : []))
-  const ofGroup = named.filter(one => one.isGroup).length * NAMED.group * OF_NAMED.groupOfMember
-  return named.some(one => !one.isGroup && one.where !== 'name') || holder - ofGroup >= NAMED.initialAndFamily
+  return evidence.flatMap(one => (one.kind === 'named' ? [{ isGroup: groups.has(looseKey(one.said)), where: one.where }] : []))
 }
+
+/** Whether the folder says whose file it is, and not only of which group. */
+const saidByFolder = (candidate: Candidate): boolean => namedBy(candidate).some(one => !one.isGroup && one.where !== 'name')
+
+/** Whether more of the name says whose file it is than the family name. */
+const saidByName = (candidate: Candidate): boolean =>
+  candidate.holder - namedBy(candidate).filter(one => one.isGroup).length * NAMED.group * OF_NAMED.groupOfMember >= NAMED.initialAndFamily
 
 /** How much a name is alike the asked one, of 1. */
 const alikeTo = (nearest: Nearest | null): number => (nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0)

@@ -232,6 +232,8 @@ describe('who is called otherwise by a letter or two', () => {
   test.each([
     ['U14/U14_Schwarz_Lea_Attest.pdf', 'unplaced', 'the given name of one and the family name of another'],
     ['U12/U12_Brandl_Tim_Attest.pdf', 'unplaced', 'a short given name in the place of another'],
+    ['U12/U12_Schwarz_Lena_Attest.pdf', 'unplaced', 'a given name that has half its letters in common with the asked one'],
+    ['U14/U14_Weiss_Leah_Attest.pdf', 'med 3', 'the same name written otherwise'],
     ['U12/U12_Brandl_Neu_Attest.pdf', 'med 1', 'which no other word is'],
     ['U12/U12_Schwarz_Lo_Attest.pdf', 'med 2', 'a slip that is nobody\'s name'],
     ['Attest Ben Youssef.pdf', 'med 4', 'a family name of two words, and not the given name that is the second of them'],

@@ -90,6 +90,18 @@ export function beginAlike(a: string, b: string, letters: number): boolean {
   return a.length >= letters && b.length >= letters && a.slice(0, letters) === b.slice(0, letters)
 }
 
+/**
+ * Whether letters stand in a text in their order.
+ *
+ * @example
+ * standInOrder('fco', 'francisco') //=> true
+ */
+export function standInOrder(letters: string, text: string): boolean {
+  let at = 0
+  for (const letter of text) if (letter === letters[at]) at++
+  return at === letters.length
+}
+
 /** What a name is mended by asks the same few pairs in turn. */
 const LATEST = Array.from({ length: 4 }, () => ({ a: '', b: '', value: 1 }))
 let turn = 0

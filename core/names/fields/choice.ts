@@ -1,5 +1,5 @@
 import { either, list, needed, object, text } from '../../shapes/shape'
-import { beginAlike, editDistance } from '../../text/distance'
+import { beginAlike, editDistance, standInOrder } from '../../text/distance'
 import { accentWays, foldCase, looseKey } from '../../text/fold'
 import { keeping, keepingFor } from '../../text/kept'
 import { byCodeUnit } from '../../text/order'
@@ -103,13 +103,6 @@ function meantBy(actual: string, { values, meanings }: ChoiceRule): string | und
 /** Whether a word is another one without its vowels: blk for blocking. */
 const isShortFor = (word: string, value: string): boolean => /^[^aeiou]{3,}$/.test(word) && word[0] === value[0] && word.length < value.length
   && standInOrder(word, value.replace(/[aeiou]/g, ''))
-
-/** Whether letters stand in a text in their order. */
-function standInOrder(letters: string, text: string): boolean {
-  let at = 0
-  for (const letter of text) if (letter === letters[at]) at++
-  return at === letters.length
-}
 
 /** Whether a word is the end of a longer one: Leimen of Verleimen. */
 const isEnd = (value: string, word: string): boolean =>

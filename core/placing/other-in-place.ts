@@ -1,0 +1,103 @@
+import type { UnitForm } from '../brief/forms'
+import type { Unit } from '../brief/units'
+import type { Difference } from '../names/difference'
+import type { NamePart } from '../names/parts'
+import { isHolders } from '../names/parts'
+import { petNamesOf } from '../names/pet-names'
+import { soundOf } from '../names/sounds'
+import { tokensOf } from '../names/tokens'
+import { beginAlike, editDistance } from '../text/distance'
+import { looseKey } from '../text/fold'
+import { isOwnWord, isShortened, isShortFor, LEAST_CALLED, SPELLINGS, tellsNobody } from './strangers'
+
+/** What a person is named by in a rule. */
+const OF_PERSON: ReadonlySet<string> = new Set(['given', 'family', 'name'])
+/** What is hardly anybody else's in a list: letters with figures, or a few capitals. */
+const CODE_OF_ONE = /^(?=.*\d)(?=.*\p{L})\S{4,}$|^\p{Lu}{3,4}$/u
+
+/**
+ * Whether a name keeps to the rule but for whose it is: where both names of its holder are asked for stands another one beside one of theirs, or
+ * two others. "Quandtberg_Luis_memoria" is not Luis García's, nor "Kato Yui_report" Tanaka Yui's. An id or code of theirs outweighs it.
+ *
+ * @param unit - whose piece it may be
+ * @param nearest - the name that is asked for, with the differences from it
+ */
+export function isOtherInPlace(unit: Unit, { form: { name }, differences }: { form: UnitForm, differences: readonly Difference[] }): boolean {
+  const rest = differences.filter(one => !SPELLINGS.has(one.kind))
+  const instead = rest.filter(({ part, kind }) => OF_PERSON.has(part) && kind === 'misspelt')
+  if (!name || instead.length === 0 || !asksForBoth(name) || saysCode(name, differences)) return false
+  const called = unit.people.flatMap(one => [one.name, one.given, one.family, ...one.aliases])
+  const theirs = new Set(called.flatMap(tokensOf))
+  const isKept = ({ actual }: Difference) => tokensOf(actual).length > 0 && tokensOf(actual).every(word => theirs.has(word))
+  const [kept] = instead.filter(isKept)
+  const isTheirs = knownWords(unit, called, saidOf(name, differences, kept))
+  const isOther = ({ actual }: Difference) => {
+    const words = wordsOf(actual)
+    return /\p{Lu}/u.test(actual) && words.length > 0 && !words.some(isTheirs)
+  }
+  const touches = (one: Difference) => instead.some(({ range }) => one.range[1] === range[0] || one.range[0] === range[1])
+  const isExtra = (one: Difference) => one.kind === 'extra' && (kept ? standsAtGap(one, kept) : touches(one)) && isOther(one)
+  // the O of O'Hara
+  const isLetter = (one: Difference) => one.kind === 'extra' && touches(one) && wordsOf(one.actual).length === 0
+  // what else the list has of them may be left out, or another's as well
+  const besides = new Set(name.filter(part => isHolders(part) && !OF_PERSON.has(part.part)).map(({ part }) => part))
+  return rest.every(one => (instead.includes(one) ? isKept(one) || isOther(one) : besides.has(one.part) || isExtra(one) || isLetter(one)))
+    && rest.some(one => (instead.includes(one) && isOther(one)) || isExtra(one))
+}
+
+function asksForBoth(name: readonly NamePart[]): boolean {
+  const asked = new Set(name.map(({ part }) => part))
+  return asked.has('name') || (asked.has('given') && asked.has('family'))
+}
+
+/** Whether an id or a code of the holder's stands there as it is asked for. */
+function saysCode(name: readonly NamePart[], differences: readonly Difference[]): boolean {
+  const isThere = ({ part }: NamePart) => differences.every(one => one.part !== part)
+  return name.some(part => isHolders(part) && part.part !== 'group' && !OF_PERSON.has(part.part) && isThere(part)
+    && (part.part === 'id' || CODE_OF_ONE.test(part.texts[0] ?? '')))
+}
+
+/** Words of the holder's name that are there as they are asked for. */
+function saidOf(name: readonly NamePart[], differences: readonly Difference[], kept: Difference | undefined): ReadonlySet<string> {
+  const whole = name.filter(({ part }) => OF_PERSON.has(part) && differences.every(one => one.part !== part))
+  return new Set([...whole.flatMap(part => (part.kind === 'fixed' ? part.texts : [])), kept?.actual ?? ''].flatMap(tokensOf))
+}
+
+/** Tells of a word whether it may be one of the holder's, of those that are not there yet, or is nobody's name. */
+function knownWords(unit: Unit, called: readonly string[], said: ReadonlySet<string>): (word: string) => boolean {
+  const missing = [...called.flatMap(tokensOf), ...called.map(looseKey)].filter(key => key !== '' && !said.has(key))
+  const initials = new Set(called.map(text => tokensOf(text).map(word => word[0]).join('')))
+  const besides = new Set(unit.people.flatMap(({ group, fields }) => [group, ...Object.values(fields)]).flatMap(tokensOf))
+  const names = called.flatMap(wordsOf)
+  return (word) => {
+    const key = looseKey(word)
+    if (besides.has(key) || initials.has(key) || isOwnWord(unit, word) || tellsNobody(word)) return true
+    return missing.some(one => isAlikeName(key, one)) || names.some(one => arePetForms(word, one))
+  }
+}
+
+/** Words of two letters and more; the raised letter of Mª is a sign. */
+const wordsOf = (text: string): string[] => text.split(/(?:[^\p{L}\p{M}'’]|[ªº])+/u).filter(word => [...word].length > 1)
+
+/** Whether a word stands where the rest of a name belongs: before its last word, behind its first. */
+function standsAtGap({ range: [start, end] }: Difference, { range, actual, expected }: Difference): boolean {
+  const isNear = (from: number, to: number) => to >= from && to - from <= 1
+  return tokensOf(expected)[0] === tokensOf(actual)[0] ? isNear(range[1], start) : isNear(end, range[0])
+}
+
+/**
+ * Whether a word may stand for one of a name: the same but for a slip, its beginning, a form of it with the same beginning, a longer one where the
+ * list has a short one, or the same sound. Berger is not Berg.
+ */
+function isAlikeName(received: string, asked: string): boolean {
+  const isForm = beginAlike(received, asked, LEAST_CALLED) && received.length <= MOST_OF_FORM
+  if (isForm || isShortened(received, asked) || isShortFor(asked, received)) return true
+  if (asked.startsWith(received) || soundOf(asked).startsWith(soundOf(received))) return true
+  const most = received.startsWith(asked) ? 1 : Math.max(1, Math.floor(Math.max(received.length, asked.length) / 3))
+  return editDistance(received, asked) <= most
+}
+/** Of so many letters a form of a name is: Bogi for Boglárka. */
+const MOST_OF_FORM = 4
+
+const arePetForms = (one: string, other: string): boolean =>
+  petNamesOf(one).some(pet => looseKey(pet) === looseKey(other)) || petNamesOf(other).some(pet => looseKey(pet) === looseKey(one))
