@@ -109,7 +109,7 @@ function leaveStranger(candidate: Candidate): void {
 /** Who is somebody else by the piece that a name says the most of is so by the others. */
 function leaveStrangers(list: readonly Candidate[]): void {
   for (const of of groupBy(list, ({ unit }) => holderKey(unit.requirement.holder, unit.holder)).values()) {
-    const [best] = [...of].sort((a, b) => b.total - a.total)
+    const [best] = [...of].sort((a, b) => b.requirement - a.requirement || b.total - a.total)
     if (best?.stranger) for (const one of of) if (!CLEAR.has(one.nameFit)) leaveStranger(one)
   }
   // nor is their group meant by them

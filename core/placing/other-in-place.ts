@@ -2,6 +2,8 @@ import type { UnitForm } from '../brief/forms'
 import type { Unit } from '../brief/units'
 import type { Difference } from '../names/difference'
 import type { NamePart } from '../names/parts'
+import { isFamilyName } from '../names/family-names'
+import { isGivenNameInPlace } from '../names/given-names'
 import { isHolders } from '../names/parts'
 import { petNamesOf } from '../names/pet-names'
 import { soundOf } from '../names/sounds'
@@ -21,28 +23,40 @@ const CODE_OF_ONE = /^(?=.*\d)(?=.*\p{L})\S{4,}$|^\p{Lu}{3,4}$/u
  *
  * @param unit - whose piece it may be
  * @param nearest - the name that is asked for, with the differences from it
+ * @param inFolder - it lies in the folder that is asked for: what leaves out more than the name is a stranger's only where that is surely one
  */
-export function isOtherInPlace(unit: Unit, { form: { name }, differences }: { form: UnitForm, differences: readonly Difference[] }): boolean {
+export function isOtherInPlace(
+  unit: Unit, { form: { name }, differences }: { form: UnitForm, differences: readonly Difference[] }, inFolder: boolean,
+): boolean {
   const rest = differences.filter(one => !SPELLINGS.has(one.kind))
   const instead = rest.filter(({ part, kind }) => OF_PERSON.has(part) && kind === 'misspelt')
-  if (!name || instead.length === 0 || !asksForBoth(name) || saysCode(name, differences)) return false
+  const extras = rest.filter(one => one.kind === 'extra')
+  if (!name || instead.length + extras.length === 0 || !asksForBoth(name) || saysCode(name, differences)) return false
   const called = unit.people.flatMap(one => [one.name, one.given, one.family, ...one.aliases])
   const theirs = new Set(called.flatMap(tokensOf))
   const isKept = ({ actual }: Difference) => tokensOf(actual).length > 0 && tokensOf(actual).every(word => theirs.has(word))
   const [kept] = instead.filter(isKept)
   const isTheirs = knownWords(unit, called, saidOf(name, differences, kept))
-  const isOther = ({ actual }: Difference) => {
+  const isOther = ({ part, actual }: Difference) => {
     const words = wordsOf(actual)
-    return /\p{Lu}/u.test(actual) && words.length > 0 && !words.some(isTheirs)
+    // of a whole name one of several may be theirs
+    const known = words.filter(word => isTheirs(word) && !(part === 'name' && theirs.has(looseKey(word))))
+    return known.length === 0 && words.some(word => /^['’]?\p{Lu}/u.test(word) && !isTheirs(word))
   }
-  const touches = (one: Difference) => instead.some(({ range }) => one.range[1] === range[0] || one.range[0] === range[1])
-  const isExtra = (one: Difference) => one.kind === 'extra' && (kept ? standsAtGap(one, kept) : touches(one)) && isOther(one)
+  const absent = rest.filter(({ part, kind }) => OF_PERSON.has(part) && kind === 'absent')
+  const touches = (one: Difference) => [...instead, ...absent].some(({ range }) => one.range[1] >= range[0] && one.range[0] <= range[1])
+  const isExtra = (one: Difference) => extras.includes(one) && (kept ? standsAtGap(one, kept) : touches(one)) && isOther(one)
   // the O of O'Hara
-  const isLetter = (one: Difference) => one.kind === 'extra' && touches(one) && wordsOf(one.actual).length === 0
+  const isLetter = (one: Difference) => extras.includes(one) && touches(one) && wordsOf(one.actual).length === 0
   // what else the list has of them may be left out, or another's as well
   const besides = new Set(name.filter(part => isHolders(part) && !OF_PERSON.has(part.part)).map(({ part }) => part))
-  return rest.every(one => (instead.includes(one) ? isKept(one) || isOther(one) : besides.has(one.part) || isExtra(one) || isLetter(one)))
-    && rest.some(one => (instead.includes(one) && isOther(one)) || isExtra(one))
+  const isReplaced = (one: Difference) => absent.includes(one) && extras.some(extra => isExtra(extra) && extra.range[0] <= one.range[1]
+    && extra.range[1] >= one.range[0])
+  const isAllowed = (one: Difference) => besides.has(one.part) || isExtra(one) || isLetter(one) || isReplaced(one)
+  const others = rest.filter(one => (instead.includes(one) && isOther(one)) || isExtra(one))
+  const areNames = () => others.every(({ actual }) => wordsOf(actual).some(word => isGivenNameInPlace(word) || isFamilyName(word)))
+  if (inFolder && rest.some(one => besides.has(one.part) && one.kind === 'absent') && !areNames()) return false
+  return others.length > 0 && rest.every(one => (instead.includes(one) ? isKept(one) || isOther(one) : isAllowed(one)))
 }
 
 function asksForBoth(name: readonly NamePart[]): boolean {
@@ -92,12 +106,15 @@ function standsAtGap({ range: [start, end] }: Difference, { range, actual, expec
 function isAlikeName(received: string, asked: string): boolean {
   const isForm = beginAlike(received, asked, LEAST_CALLED) && received.length <= MOST_OF_FORM
   if (isForm || isShortened(received, asked) || isShortFor(asked, received)) return true
+  // Telis of Aristotelis
+  if (received.length >= LEAST_END && asked.endsWith(received)) return true
   if (asked.startsWith(received) || soundOf(asked).startsWith(soundOf(received))) return true
   const most = received.startsWith(asked) ? 1 : Math.max(1, Math.floor(Math.max(received.length, asked.length) / 3))
   return editDistance(received, asked) <= most
 }
 /** Of so many letters a form of a name is: Bogi for Boglárka. */
 const MOST_OF_FORM = 4
+const LEAST_END = 4
 
 const arePetForms = (one: string, other: string): boolean =>
   petNamesOf(one).some(pet => looseKey(pet) === looseKey(other)) || petNamesOf(other).some(pet => looseKey(pet) === looseKey(one))
