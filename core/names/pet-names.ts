@@ -96,7 +96,9 @@ export const PET_NAMES: Record<string, readonly string[]> = {
   Greek: [
     'Αθανάσιος: Θανάσης Νάσος', 'Αικατερίνη: Κατερίνα', 'Αλέξανδρος: Αλέκος Αλέξης', 'Βασίλειος: Βασίλης', 'Γεώργιος: Γιώργος',
     'Δημήτριος: Δημήτρης Μήτσος', 'Ελένη: Λένα', 'Εμμανουήλ: Μανώλης', 'Ευάγγελος: Βαγγέλης', 'Θεόδωρος: Θόδωρος', 'Ιωάννης: Γιάννης',
-    'Κωνσταντίνος: Κώστας Ντίνος', 'Μαρία: Μαίρη', 'Νικόλαος: Νίκος', 'Παναγιώτης: Πάνος Τάκης', 'Σπυρίδων: Σπύρος',
+    'Κωνσταντίνος: Κώστας Ντίνος', 'Konstantinos: Kostas Costas Dinos', 'Dimitrios: Dimitris Mimis', 'Georgios: Giorgos Yorgos',
+    'Ioannis: Giannis Yannis', 'Nikolaos: Nikos', 'Panagiotis: Panos Takis', 'Athanasios: Thanasis Sakis', 'Vasileios: Vasilis', 'Spyridon: Spyros',
+    'Μαρία: Μαίρη', 'Νικόλαος: Νίκος', 'Παναγιώτης: Πάνος Τάκης', 'Σπυρίδων: Σπύρος',
   ],
 }
 

@@ -6,7 +6,8 @@ import { roundOf } from '../../tests/small-rounds'
 
 const CLUB: Rules = {
   list: 'id,family,given,group\n1,Brandl,Sophie,U12\n2,Brandl,Lukas,U14\n3,von Thun,Clara,U14\n4,Ó Briain,Mattis,U12\n5,Kovács,Boglárka,U12\n'
-    + '6,Kruse,Hans-Peter,U14\n7,García López,María José,U12\n8,García López,Francisco,U12',
+    + '6,Kruse,Hans-Peter,U14\n7,García López,María José,U12\n8,García López,Francisco,U12\n9,MacDonald,Alexander,U14\n'
+    + '10,Papadopoulos,Konstantinos,U14\n11,Fernández,Lucía,U12',
   requirements: [
     { id: 'med', title: 'Attest', name: '{group}_{family}_{given}_Attest', formats: [{ id: 'pdf' }] },
     { id: 'foto', title: 'Foto', name: '{group}_{family}_{given}_Foto', formats: [{ id: 'jpg' }] },
@@ -18,6 +19,7 @@ describe('another name in the place of the holder\'s', () => {
     ['U12_Brannig_Sophie_Attest.pdf', 'another family name'], ['U12_O\'Hara_Sophie_Attest.pdf', 'one with a sign'],
     ['U14_Stein-Vogel_Lukas_Attest.pdf', 'one of two words'], ['U14_de Wit_Clara_Attest.pdf', 'one with a particle'],
     ['U12_Brandl_Jo_Attest.pdf', 'another given name, be it short'], ['U14_Brandl_Brannoc_Foto.jpg', 'one that nobody knows'],
+    ['U14_MacKenzie_Alexander_Attest.pdf', 'one that begins as the asked one'],
     ['U12_Zwart_Kai_Attest.pdf', 'two other names'], ['U14_Bergthun_Clara_Foto.jpg', 'one that ends as the asked one'],
   ])('is somebody else: %s, %s', async (path) => {
     expect(await roundOf(CLUB, path)).toEqual({ [path]: 'unplaced' })
@@ -30,6 +32,8 @@ describe('another name in the place of the holder\'s', () => {
     ['U14_Kruse_HP_Attest.pdf', 'med 6', 'its initials'], ['U12_Brandl_Neu_Foto.jpg', 'foto 1', 'a word for a state'],
     ['U12_García López_Mª José_Foto.jpg', 'foto 7', 'a name cut short with a raised letter'],
     ['U12_García López_Fco_Foto.jpg', 'foto 8', 'one cut short'],
+    ['U14_McDonald_Alex_Foto.jpg', 'foto 9', 'both names in other forms'], ['U14_Papadopoulos_Kostas_Foto.jpg', 'foto 10', 'a pet form'],
+    ['Lucía Fdez Foto.jpg', 'foto 11', 'a family name cut short'],
     ['U12_Brandl_Foto.jpg', 'foto 1', 'what is left out'], ['U12_Scan_Sophie_Attest.pdf', 'med 1', 'a word of a program'],
   ])('is none where it is theirs in another form, or nobody\'s: %s is %s, %s', async (path, at) => {
     expect(await roundOf(CLUB, path)).toEqual({ [path]: at })
@@ -42,6 +46,18 @@ describe('another name in the place of the holder\'s', () => {
     const ids: Rules = { ...CLUB, requirements: [{ ...cv, name: '{id}_{family}_{given}_cv' }] }
     expect(await roundOf(ids, '3_Brannig_Clara_cv.pdf')).toEqual({ '3_Brannig_Clara_cv.pdf': 'cv 3' })
   })
+
+  // between the rule's own signs, before free text
+  const tales: Rules = {
+    list: 'id,given,family,group\n1,Enno,Harms,6b\n2,Amelie,Sturm,6a',
+    requirements: [{
+      id: 'tale', title: 'Aufsatz', name: '{group}_{given} {family}_{titel}', fields: { titel: { type: 'text' } }, formats: [{ id: 'docx' }],
+    }],
+  }
+  test.each([
+    ['6b_Enno Claasen_Das Boot.docx', 'unplaced'], ['6b_Enno Harms_Das Boot.docx', 'tale 1'], ['6b_Enno_Mein Tag am Meer.docx', 'tale 1'],
+    ['6b_Enno_Mein_Tag_am_Meer.docx', 'tale 1'], ['6b_Enno Mein Tag am Meer.docx', 'tale 1'], ['6a_Tabea Sturm_Nachts.docx', 'unplaced'],
+  ])('is no beginning of a title: %s is %s', async (path, at) => expect(await roundOf(tales, path)).toEqual({ [path]: at }))
 
   test('leaves no other piece, and no group, to who is somebody else', async () => {
     const stage: Rules = {

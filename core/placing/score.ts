@@ -296,7 +296,8 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   const isElses = !saidByName(best) && saysStranger(best.unit, nearest, base, best.folderFits)
-  const isOther = !namedBy(best).some(one => !one.isGroup && one.where.startsWith('folder')) && isOtherInPlace(best.unit, nearest, best.folderFits)
+  const isHome = namedBy(best).some(one => !one.isGroup && one.where.startsWith('folder'))
+  const isOther = !isHome && isOtherInPlace(best.unit, nearest, base, best.folderFits)
   best.stranger = isOther || (isElses && !saidByFolder(best))
   if (best.stranger) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have

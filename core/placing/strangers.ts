@@ -83,7 +83,7 @@ export const isShortened = (received: string, asked: string): boolean =>
   received.length <= MOST_SHORT && received[0] === asked[0] && standInOrder(received, asked)
 
 /** Whether more than half of the letters of two words differ. */
-export const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
+const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
 
 /** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
 function besideFamily(person: Person, words: readonly string[], isOwn: (word: string) => boolean): boolean {

@@ -11,7 +11,8 @@ import { beginAlike } from '../text/distance'
 import { looseKey } from '../text/fold'
 import type { EvidenceIndex } from './index'
 import type { Candidate } from './score'
-import { isNoSlip, tellsNobody } from './strangers'
+import { isAlikeName } from './other-in-place'
+import { tellsNobody } from './strangers'
 import { findWord, ownWords } from './words-said'
 
 /** Whether a rule asks for what people are called. */
@@ -46,7 +47,8 @@ export function isBesideUnknown({ unit: { requirement, people }, form, evidence,
   const [only = -1, ...others] = words.flatMap((word, at) => (!given.has(looseKey(word)) && isUnknown(word, ofRule, index) ? [at] : []))
   const word = words[only] ?? ''
   const isBeside = [words[only - 1], words[only + 1]].some(next => next !== undefined && given.has(looseKey(next)))
-  return others.length === 0 && isBeside && /^\p{Lu}\p{Ll}+$/u.test(word) && word.length >= LEAST_LETTERS && isNoSlip(looseKey(word), looseKey(person.family))
+  return others.length === 0 && isBeside && /^\p{Lu}\p{Ll}+$/u.test(word) && word.length >= LEAST_LETTERS
+    && [person.family, ...person.family.split(/[\s-]/)].every(family => !isAlikeName(looseKey(word), looseKey(family)))
 }
 
 /** What somebody is called besides by their given name, as loose keys. */
