@@ -267,11 +267,13 @@ describe('a word nobody knows beside a given name', () => {
 
 test('an id with another last figure is another one, whatever name stands behind it', async () => {
   const labs: Rules = {
-    list: 'id,name,group\n21CS001,Karthik R,A\n21CS005,Lakshmi Narayanan V,B',
+    list: 'id,name,group\n21CS001,Karthik R,A\n21CS003,Priya N,A\n21CS005,Lakshmi Narayanan V,B',
     requirements: [{
       id: 'lab', title: 'Lab record', name: '{id}_{name}_Lab{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 12 } },
       count: { from: 1, to: 12, by: 'n' }, formats: [{ id: 'pdf' }],
     }],
   }
-  expect(await roundOf(labs, '21CS007_Deepa M_Lab01.pdf')).toEqual({ '21CS007_Deepa M_Lab01.pdf': 'unplaced' })
+  for (const path of ['21CS007_Deepa M_Lab01.pdf', '21CS009_Lakshmi Narayanan Ferrari_Lab01.pdf']) {
+    expect(await roundOf(labs, path)).toEqual({ [path]: 'unplaced' })
+  }
 })

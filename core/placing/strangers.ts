@@ -120,10 +120,14 @@ function besideGiven(person: Person, words: readonly string[], isOwn: (word: str
 export const tellsNobody = (word: string): boolean =>
   [isKindWord, isEarlierWord, isLaterWord].some(isOne => isOne(looseKey(word))) || isDefaultWord(word)
 
+/** Whether a text, or a word of it, is a code with other figures. */
+const isLike = (text: string, code: string): boolean => [text, ...text.split(/[\s_]+/)].map(looseKey)
+  .some(key => key !== code && key.replace(/\d/g, '0') === code.replace(/\d/g, '0'))
+
 /** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
 export function isOtherCode({ part, kind, actual, expected }: Difference, { fields }: Requirement): boolean {
-  const [received, asked] = [looseKey(actual), looseKey(expected)]
+  const asked = looseKey(expected)
   const isCode = (part === 'id' ? /\d\d|\p{L}{2}.*\d/u : /\p{L}.*\d\d|\d{4}/u).test(asked)
   return part !== 'literal' && part !== 'group' && !isFree(ownOf(fields, part)) && kind === 'misspelt' && isCode
-    && received !== asked && received.replace(/\d/g, '0') === asked.replace(/\d/g, '0')
+    && isLike(actual, asked)
 }
