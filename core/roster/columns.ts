@@ -1,13 +1,16 @@
 import type { RosterColumn } from '../names/roster-columns'
 import { FIRMS, ROLES, ROSTER_COLUMNS } from '../names/roster-columns'
-import { looseKey } from '../text/fold'
+import { looseKey, transcribe } from '../text/fold'
 
 /** What a column of a brought list is. `role` and `status` only choose rows (OneRoster users.csv). */
 export type ColumnMeaning = RosterColumn | 'role' | 'status' | 'other' | 'skip'
 
+/** Words as loose keys, with and without their accents written out: Schülernummer and Schuelernummer. */
+export const keysOf = (words: readonly string[]): string[] => [...new Set(words.flatMap(word => [word, transcribe(word)]).map(looseKey))]
+
 /** Heading words by meaning; those of the roster format itself come first in each line. */
 const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly string[]])[] = [
-  ...ROSTER_COLUMNS.map(({ name, headings }) => [name, headings.map(looseKey)] as const), ['role', ['role']], ['status', ['status']],
+  ...ROSTER_COLUMNS.map(({ name, headings }) => [name, keysOf(headings)] as const), ['role', ['role']], ['status', ['status']],
 ]
 
 const wordsOf = (name: RosterColumn): readonly string[] => HEADINGS.find(([meaning]) => meaning === name)?.[1] ?? []

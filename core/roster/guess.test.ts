@@ -207,7 +207,7 @@ describe('signs of a few letters', () => {
     const { mapping: { columns }, table } = guessList(readTable(new TextEncoder().encode(text)))
     return Object.fromEntries(table.header.map((heading, column) => [heading, columns[column]]))
   }
-  test.each(['Kürzel', 'Initials', 'Initialen'])('that call everybody otherwise are theirs: %s', (heading) => {
+  test.each(['Kürzel', 'Kuerzel', 'Initials', 'Initialen'])('that call everybody otherwise are theirs: %s', (heading) => {
     expect(meaningsOf(`${heading};Name\nMUE;Tom Münz\nSCH;Iris Schramm`)).toEqual({ [heading]: 'id', Name: 'name' })
     expect(meaningsOf(`Name;${heading}\nTom Münz;T.M.\nIris Schramm;I.S.`)).toEqual({ [heading]: 'id', Name: 'name' })
   })

@@ -1,7 +1,7 @@
 import { withoutForm } from '../names/company-forms'
 import { looseKey } from '../text/fold'
 import { showText } from '../text/show'
-import { guessColumns, isGroupWord, isOfFirms, orderSaid } from './columns'
+import { guessColumns, isGroupWord, isOfFirms, keysOf, orderSaid } from './columns'
 import type { RosterMapping, RosterTable } from './read'
 import { EAST_ASIAN } from '../text/scripts'
 
@@ -295,7 +295,7 @@ function withoutRepeated(guessed: GuessedList): GuessedList {
 }
 
 /** Headings of the few letters people sign with (common practice, no source), as loose keys. */
-const SIGNS = new Set(['kurzel', 'lehrerkurzel', 'kurzzeichen', 'initials', 'initialen', 'initiales', 'iniciales', 'iniziali', 'initialer'])
+const SIGNS = new Set(keysOf(['Kürzel', 'Lehrerkürzel', 'Kurzzeichen', 'initials', 'Initialen', 'initiales', 'iniciales', 'iniziali', 'initialer']))
 
 /** The column of the signs that call everybody otherwise; -1: there is none, or a firm's stands with several of its people. */
 function signColumn({ table: { header, rows }, mapping }: GuessedList): number {

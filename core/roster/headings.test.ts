@@ -24,7 +24,7 @@ test.each([
   ['Vorname;Nachname;Klasse;Rufname\nAnneliese;Quill;7b;Anne', ['given', 'family', 'group', 'alias']],
   ['First name,Last name,Period,Preferred name\nAna,Marsh,3,Annie', ['given', 'family', 'group', 'alias']],
   ['Prénom;Nom de famille;Classe;Surnom\nZoë;Quill;4e B;Zo', ['given', 'family', 'group', 'alias']],
-  ['Schüler,Klasse,Kurs\nAna Marsh,7b,Bio', ['name', 'group', 'other']],
+  ['Schüler,Klasse,Kurs\nAna Marsh,7b,Bio', ['name', 'group', 'other']], ['Schueler,Klasse\nAna Marsh,7b', ['name', 'group']],
   ['Navn;Hold;E-mail\nMaja Lind;A;m@x.example', ['name', 'group', 'email']],
   ['Barn;Efternamn;Avdelning\nElsa;Lind;Räven', ['given', 'family', 'group']], ['Barn;Avdelning\nElsa Lind;Räven', ['name', 'group']],
   ['Imię i nazwisko;Klasa\nŁucja Żak;1a', ['name', 'group']],

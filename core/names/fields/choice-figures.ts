@@ -162,7 +162,7 @@ function* countedWords(name: string, values: readonly string[]): Generator<{ sta
     if (!next || between.length > 2 || !/^[ ._-]*$/.test(between)) continue
     const isNumber = (figure: string, number: number) => (placeInRow(figure) ?? readRoman(figure) ?? Number(figure)) === number
     const isSaid = (word: string, figure: string, { sign, number, isUnit }: typeof counted[number]) =>
-      (isUnit ? plain(word) === sign : word.length >= LEAST_MEANT && sign.startsWith(plain(word))) && isNumber(figure, number)
+      (isUnit ? isLoneUnit(plain(word), sign) : word.length >= LEAST_MEANT && sign.startsWith(plain(word))) && isNumber(figure, number)
     const [found, ...more] = counted.filter(one => isSaid(next[0], piece[0], one) || (!one.isUnit && isSaid(piece[0], next[0], one)))
     if (found && more.length === 0) yield { start: piece.index, end: next.index + next[0].length, value: found.value }
   }

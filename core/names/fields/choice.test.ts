@@ -20,6 +20,7 @@ const FIELDS: Record<string, FieldRule> = {
   joined: { type: 'choice', values: ['2026Q1', '2026Q2', '2026Q3'], meanings: {} },
   half: { type: 'choice', values: ['WS2026', 'SS2026'], meanings: {} }, norm: { type: 'choice', values: ['ISO9001', 'ISO14001'], meanings: {} },
   ratio: { type: 'choice', values: ['1-1', '1-5', '1-10'], meanings: {} },
+  run: { type: 'choice', values: ['50m', '800m', 'Weitsprung'], meanings: {} },
   page: { type: 'choice', values: ['VS', 'RS'], meanings: { VS: 'Vorderseite', RS: 'Rückseite' } },
   cut: { type: 'choice', values: ['RC', 'FC'], meanings: { RC: 'rough cut', FC: 'fine cut' } },
   thousands: { type: 'choice', values: ['5k', '10k', '25k'], meanings: {} },
@@ -59,6 +60,12 @@ describe('a choice', () => {
   test.each([['angielskie', 'EN'], ['ang', 'EN'], ['Polskie', 'PL']])('"%s" is known by what it means: %s', (written, lang) => {
     expect(told('{family}_{lang}', `Marsh_${written}`)).toEqual([{ lang }, [`lang misspelt ${written}`]])
   })
+
+  test.each([['50 Meter', '50m'], ['800 m', '800m'], ['50 mal', undefined], ['80 Meter', undefined]])(
+    'of a figure and a unit beside words is known with the unit written out: %s is %s', (written, run) => {
+      expect(told('{family}_{run}', `Marsh_${written}`)[0]).toEqual(run === undefined ? {} : { run })
+    },
+  )
 
   test.each([['hinten', 'RS'], ['Rückseite', 'RS'], ['front', 'VS'], ['verso', 'RS']])(
     '"%s" is known by a word for what it means: %s', (written, page) => {
