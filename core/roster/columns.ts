@@ -1,16 +1,13 @@
 import type { RosterColumn } from '../names/roster-columns'
 import { FIRMS, ROLES, ROSTER_COLUMNS } from '../names/roster-columns'
-import { looseKey, transcribe } from '../text/fold'
+import { looseKey } from '../text/fold'
 
 /** What a column of a brought list is. `role` and `status` only choose rows (OneRoster users.csv). */
 export type ColumnMeaning = RosterColumn | 'role' | 'status' | 'other' | 'skip'
 
-/** Words as loose keys, with and without their accents written out: Schülernummer and Schuelernummer. */
-export const keysOf = (words: readonly string[]): string[] => [...new Set(words.flatMap(word => [word, transcribe(word)]).map(looseKey))]
-
 /** Heading words by meaning; those of the roster format itself come first in each line. */
 const HEADINGS: readonly (readonly [meaning: ColumnMeaning, words: readonly string[]])[] = [
-  ...ROSTER_COLUMNS.map(({ name, headings }) => [name, keysOf(headings)] as const), ['role', ['role']], ['status', ['status']],
+  ...ROSTER_COLUMNS.map(({ name, headings }) => [name, headings.map(looseKey)] as const), ['role', ['role']], ['status', ['status']],
 ]
 
 const wordsOf = (name: RosterColumn): readonly string[] => HEADINGS.find(([meaning]) => meaning === name)?.[1] ?? []
@@ -31,12 +28,18 @@ const WHOSE = new Set([
   'of', 'the', 'des', 'der', 'de', 'du', 'del', 'della', 'dello', 'di', 'do', 'da', 'van', 'het', 'l', 'd', 'la', 'el', 'le', 'your', 's',
 ])
 
+/** A key without the letters that stand for accents: kurzel of kuerzel. */
+export const withoutWritten = (key: string): string => key.replace(/(?<=[aou])e/g, '')
+
 /** A heading as a key; of one that says whose it is besides, what is left without that. */
 function keyOf(written: string): string {
   // "N.º", "N°" and "№" are numbers
   const heading = written.replace(/(?<=\p{L}\.?)[º°]/gu, 'o').replace(/№/g, 'No')
   const key = looseKey(heading)
   if (KNOWN.has(key)) return key
+  // accents written out: Schueler
+  const plain = withoutWritten(key)
+  if (KNOWN.has(plain)) return plain
   const words = heading.split(/[^\p{L}\p{N}]+/u).map(looseKey).filter(Boolean)
   const left = words.filter(word => !WHOSE.has(word))
   const bare = left.join('')

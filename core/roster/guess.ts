@@ -1,7 +1,7 @@
 import { withoutForm } from '../names/company-forms'
 import { looseKey } from '../text/fold'
 import { showText } from '../text/show'
-import { guessColumns, isGroupWord, isOfFirms, keysOf, orderSaid } from './columns'
+import { guessColumns, isGroupWord, isOfFirms, orderSaid, withoutWritten } from './columns'
 import type { RosterMapping, RosterTable } from './read'
 import { EAST_ASIAN } from '../text/scripts'
 
@@ -295,7 +295,7 @@ function withoutRepeated(guessed: GuessedList): GuessedList {
 }
 
 /** Headings of the few letters people sign with (common practice, no source), as loose keys. */
-const SIGNS = new Set(keysOf(['Kürzel', 'Lehrerkürzel', 'Kurzzeichen', 'initials', 'Initialen', 'initiales', 'iniciales', 'iniziali', 'initialer']))
+const SIGNS = new Set(['kurzel', 'lehrerkurzel', 'kurzzeichen', 'initials', 'initialen', 'initiales', 'iniciales', 'iniziali', 'initialer'])
 
 /** The column of the signs that call everybody otherwise; -1: there is none, or a firm's stands with several of its people. */
 function signColumn({ table: { header, rows }, mapping }: GuessedList): number {
@@ -303,7 +303,7 @@ function signColumn({ table: { header, rows }, mapping }: GuessedList): number {
     const cells = rows.map(row => row[column] ?? '')
     return areOnce(cells.map(looseKey)) && cells.every(cell => /^\p{L}[\p{L}\d.]{0,5}$/u.test(cell))
   }
-  return header.findIndex((heading, column) => mapping.columns[column] === 'other' && SIGNS.has(looseKey(heading)) && isOwn(column))
+  return header.findIndex((heading, column) => mapping.columns[column] === 'other' && SIGNS.has(withoutWritten(looseKey(heading))) && isOwn(column))
 }
 
 /** So many of the names must be written alike before a list is read so. */
