@@ -4,6 +4,23 @@ import { toldOf } from '../../tests/small-rounds'
 
 // common practice, no source: classes count their children anew, teams are called by letters
 
+describe('a short value behind the rule\'s own letter', () => {
+  const plots: Rules = {
+    list: 'id,name,plot\n1,Gerda Stolz,12a\n2,Milan Petrović,12b\n3,Erna Fuchs,13',
+    requirements: [{
+      id: 'meter', title: 'Zählerfoto', name: 'P{plot}_Strom_{date}', formats: [{ id: 'jpg' }],
+      fields: { date: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-10-31' } },
+    }],
+  }
+  test.each([
+    ['P12a_Strom_4.10.26.jpg', 'meter 1', 'P12a_Strom_2026-10-04.jpg'], ['12b Strom 5.10.26.jpg', 'meter 2', 'P12b_Strom_2026-10-05.jpg'],
+    ['p13 Strom 6.10.26.jpg', 'meter 3', 'P13_Strom_2026-10-06.jpg'],
+  ])('is known with it: %s is %s', async (path, at, right) => expect((await toldOf(plots, path)).get(path)).toMatchObject({ at, right }))
+  test.each(['P12c_Strom_4.10.26.jpg', 'P12_Strom_4.10.26.jpg', 'XP12a Strom 4.10.26.jpg'])('is nobody\'s: %s', async (path) => {
+    expect((await toldOf(plots, path)).get(path)).toMatchObject({ at: 'unplaced' })
+  })
+})
+
 describe('a number that begins anew in every class', () => {
   const essays: Rules = {
     list: 'id,name,Klasse,Nr\ns1,Mia Abel,5a,1\ns2,Leo Busch,5a,2\ns3,Ida Conrad,5a,12\ns4,Max Dorn,5b,1\ns5,Lia Eder,5b,2\ns6,Ben Funk,5b,12',

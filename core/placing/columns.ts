@@ -56,13 +56,14 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
     const numbers = numbersBehind(requirement, columns)
     return numbers === null ? [] : [[requirement.id, numbers] as const]
   }))
+  const letters = new Map([...used].map(([requirement, columns]) => [requirement.id, lettersBefore(requirement, columns)] as const))
   const entries = new Map<string, Entry[]>()
   for (const [key, bearers] of byValue) {
     if (bearers.size > MOST_SHARED) continue
     const cut = key.indexOf('\n')
     const [requirement, value] = [key.slice(0, cut), key.slice(cut + 1)]
     const strength = strengthOf(bearers)
-    const worth = worthOf(value, leading.get(requirement))
+    const worth = worthOf(value, leading.get(requirement), letters.get(requirement))
     for (const written of /^\d$/.test(value) ? [value, `0${value}`] : [looseKey(value)]) {
       for (const unit of bearers) gather(entries, written, { unit, value, strength, worth })
     }
@@ -430,6 +431,16 @@ function numbersBehind({ names, fields }: Requirement, columns: readonly string[
   return Math.max(...names.map(({ parts }) => parts.filter(part => part.kind === 'field' && isDigits(part.name)).length))
 }
 
+/** The letters that a rule itself writes straight before a column's value. */
+function lettersBefore({ names }: Requirement, columns: readonly string[]): string[] {
+  const letters = names.flatMap(({ parts }) => parts.flatMap((part, at) => {
+    const next = parts[at + 1]
+    const isBefore = part.kind === 'literal' && next?.kind === 'field' && columns.includes(next.name)
+    return isBefore ? /(?<!\p{L})\p{L}{1,3}$/u.exec(part.text)?.slice(0, 1) ?? [] : []
+  }))
+  return [...new Set(letters)]
+}
+
 /** Years from and to, as people shorten them: 1860-69 for 1860-1869; itself where there are none. */
 const withShortYears = (value: string): string => value.replace(/(?<!\d)((\d\d)\d\d[-–/])\2(\d\d)$/u, '$1$3')
 
@@ -454,7 +465,7 @@ function withoutState(text: string): string {
  *
  * @param numbersBehind - how many numbers follow in names that begin with it: where one more stands in a name, the first is it
  */
-function worthOf(value: string, numbersBehind?: number): (text: string) => number {
+function worthOf(value: string, numbersBehind?: number, before: readonly string[] = []): (text: string) => number {
   if (/^\d+$/.test(value)) {
     // of one figure nothing is told wherever else it stands
     const share = value.length === 1 ? 0 : (NAMED.number[value.length] ?? NAMED.column) / NAMED.column
@@ -471,7 +482,9 @@ function worthOf(value: string, numbersBehind?: number): (text: string) => numbe
   if (value.length === 1) return text => Number(text === value)
   // 1 b for 1b
   const escaped = escapedOf(value).replace(/(?<=\d)(?=\p{L})/u, '[ _.-]?')
-  const alone = new RegExp(`(?<![\\p{L}\\p{N}])${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')
+  // be it behind the rule's own letters: P12a
+  const own = /^\d/.test(value) && before.length > 0 ? `(?:${before.map(escapedOf).join('|')})?` : ''
+  const alone = new RegExp(`(?<![\\p{L}\\p{N}])${own}${escaped}(?![\\p{L}\\p{N}])`, value === value.toLowerCase() ? 'iu' : 'u')
   // in small letters it stands first or last, as in manual_de: within a name it may be any word, and so may two letters before a space, or behind
   // one, but for a number before it
   const behind = value.length < SHORT ? '[_.-]' : '[ _.-]'

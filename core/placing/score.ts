@@ -26,7 +26,7 @@ import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } 
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
 import { isOtherInPlace } from './other-in-place'
-import { isOtherCode, isSlipAlone, LEAST_CALLED, OF_HOLDER, saysStranger, SPELLINGS } from './strangers'
+import { isSlipAlone, LEAST_CALLED, OF_HOLDER, otherCodeIn, saysStranger, SPELLINGS } from './strangers'
 import { LEAST_NAMED, NAMED, OF_NAMED, SHARE, WORTH } from './weights'
 import { asksWeeksAlone, asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
 
@@ -302,9 +302,9 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   if (best.stranger) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
-  const other = differences.find(one => isOtherCode(one, best.unit.requirement))
+  const [other] = differences.flatMap(one => otherCodeIn(one, best.unit.requirement) ?? [])
   best.otherCode = other !== undefined
-  if (other && (isInPart || !isCalled(best, base.replace(other.actual, ' ')))) best.holder = Math.min(best.holder, LEAST_NAMED)
+  if (other && (isInPart || !isCalled(best, base.replace(other, ' ')))) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
 /**

@@ -120,14 +120,12 @@ function besideGiven(person: Person, words: readonly string[], isOwn: (word: str
 export const tellsNobody = (word: string): boolean =>
   [isKindWord, isEarlierWord, isLaterWord].some(isOne => isOne(looseKey(word))) || isDefaultWord(word)
 
-/** Whether a text, or a word of it, is a code with other figures. */
-const isLike = (text: string, code: string): boolean => [text, ...text.split(/[\s_]+/)].map(looseKey)
-  .some(key => key !== code && key.replace(/\d/g, '0') === code.replace(/\d/g, '0'))
-
-/** Whether where an id or another code of the list is asked for stands one that is written alike, with other figures. */
-export function isOtherCode({ part, kind, actual, expected }: Difference, { fields }: Requirement): boolean {
+/** What stands where an id or another code of the list is asked for and is written alike, with other figures; `undefined`: nothing such. */
+export function otherCodeIn({ part, kind, actual, expected }: Difference, { fields }: Requirement): string | undefined {
   const asked = looseKey(expected)
   const isCode = (part === 'id' ? /\d\d|\p{L}{2}.*\d/u : /\p{L}.*\d\d|\d{4}/u).test(asked)
-  return part !== 'literal' && part !== 'group' && !isFree(ownOf(fields, part)) && kind === 'misspelt' && isCode
-    && isLike(actual, asked)
+  if (part === 'literal' || part === 'group' || isFree(ownOf(fields, part)) || kind !== 'misspelt' || !isCode) return undefined
+  const masked = (key: string) => key.replace(/\d/g, '0')
+  // be it with words behind it
+  return [actual, ...actual.split(/[\s_]+/)].find(text => looseKey(text) !== asked && masked(looseKey(text)) === masked(asked))
 }
