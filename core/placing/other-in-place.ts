@@ -31,11 +31,12 @@ const CODE_OF_ONE = /^(?=.*\d)(?=.*\p{L})\S{4,}$|^\p{Lu}{3,4}$/u
  */
 export function isOtherInPlace(unit: Unit, nearest: Nearest, base: string, inFolder: boolean): boolean {
   const { form: { name }, differences } = nearest
-  if (name && asksForBoth(name) && !saysCode(name, differences) && beginsText(unit, nearest, base)) return true
+  if (!name || !asksForBoth(name) || saysCode(name, differences)) return false
+  if (beginsText(unit, nearest, base)) return true
   const rest = differences.filter(one => !SPELLINGS.has(one.kind))
   const instead = rest.filter(({ part, kind }) => OF_PERSON.has(part) && kind === 'misspelt')
   const extras = rest.filter(one => one.kind === 'extra')
-  if (!name || instead.length + extras.length === 0 || !asksForBoth(name) || saysCode(name, differences)) return false
+  if (instead.length + extras.length === 0) return false
   const called = calledOf(unit)
   const theirs = new Set(called.flatMap(tokensOf))
   const isKept = ({ actual }: Difference) => tokensOf(actual).length > 0 && tokensOf(actual).every(word => theirs.has(word))
@@ -95,8 +96,8 @@ const MOST_WORDS = 2
 const textOf = (part: NamePart | undefined): string => (part?.kind === 'fixed' ? part.texts[0] ?? '' : '')
 
 function asksForBoth(name: readonly NamePart[]): boolean {
-  const asked = new Set(name.map(({ part }) => part))
-  return asked.has('name') || (asked.has('given') && asked.has('family'))
+  const isAsked = (field: string) => name.some(({ part }) => part === field)
+  return isAsked('name') || (isAsked('given') && isAsked('family'))
 }
 
 /** Whether an id or a code of the holder's stands there as it is asked for. */

@@ -38,7 +38,7 @@ const LEAST_LETTERS = 4
 export function isBesideUnknown({ unit: { requirement, people }, form, evidence, nameFit }: Candidate, base: string, index: EvidenceIndex): boolean {
   const [person, ...more] = people
   if (nameFit !== 'near' || !person || more.length > 0 || person.given === '' || person.family === '') return false
-  if (!asksForWhole(requirement) || form?.name?.some(isAnyText) || !evidence.every(isOfName)) return false
+  if (!evidence.every(isOfName) || form?.name?.some(isAnyText) || !asksForWhole(requirement)) return false
   const words = base.match(/[\p{L}\p{M}]+/gu) ?? []
   const given = new Set([...tokensOf(person.given), ...petNamesOf(person.given).map(looseKey)])
   const own = ownOf(person)
