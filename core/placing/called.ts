@@ -237,7 +237,7 @@ function addWithoutLetter(ids: ReadonlySet<string>, add: Add): void {
     if (more.length === 0 && !ids.has(stem)) add(stem, holderKey('person', id), NAMED.id * OF_NAMED.slip, id, 'stem')
   }
 }
-export const LETTER_BEHIND = /\p{L}.*\d\p{L}$/u
+const LETTER_BEHIND = /\p{L}.*\d\p{L}$/u
 
 /** Ids by their last digits, as people write them for short, where no other id ends so and none is called so (common practice, no source). */
 function addLastDigits(people: readonly Person[], ids: ReadonlySet<string>, add: Add, addNumber: (number: string, entry: Entry) => void): void {

@@ -17,7 +17,6 @@ import { beginningsOf, commonHead, commonTail, lastWordOf, tokensOf, withoutZero
 import { escapedOf } from '../text/escaped'
 import { editDistance } from '../text/distance'
 import { looseKey, transcribe } from '../text/fold'
-import { LETTER_BEHIND } from './called'
 import { behindOtherLetters, codesOfNobody } from './codes-of-nobody'
 import { otherFigures } from './other-figures'
 import { cutsBefore, cutsOf, runsOf } from './people'
@@ -56,7 +55,7 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
     const numbers = numbersBehind(requirement, columns)
     return numbers === null ? [] : [[requirement.id, numbers] as const]
   }))
-  const letters = new Map([...used].map(([requirement, columns]) => [requirement.id, lettersBefore(requirement, columns)] as const))
+  const letters = new Map([...used].map(([requirement, columns]) => [requirement.id, lettersWritten(requirement, columns)] as const))
   const entries = new Map<string, Entry[]>()
   for (const [key, bearers] of byValue) {
     if (bearers.size > MOST_SHARED) continue
@@ -323,9 +322,7 @@ function addShortened(columns: readonly ColumnValues[], entries: Map<string, Ent
       const code = tail === '' ? value : value.slice(0, -tail.length)
       const digits = [tail === '' ? BEHIND_LETTERS : /(?<!\d)\d{2,}$/, LAST_DIGITS].flatMap(pattern => pattern.exec(code)?.[0] ?? [])
       const figures = digits.flatMap(one => [one, one.replace(/^0+(?=\d\d)/, '')])
-      // S-10 of S-10A
-      const bare = LETTER_BEHIND.test(code) ? [code.slice(0, -1)] : []
-      for (const short of new Set([code, code.slice(head.length), ...languages.get(value) ?? [], ...figures, ...bare])) gather(shorts, short, value)
+      for (const short of new Set([code, code.slice(head.length), ...languages.get(value) ?? [], ...figures])) gather(shorts, short, value)
     }
     for (const [short, [value = '', ...more]] of shorts) {
       const of = values.get(value)
@@ -432,7 +429,7 @@ function numbersBehind({ names, fields }: Requirement, columns: readonly string[
 }
 
 /** The letters that a rule itself writes straight before a column's value. */
-function lettersBefore({ names }: Requirement, columns: readonly string[]): string[] {
+function lettersWritten({ names }: Requirement, columns: readonly string[]): string[] {
   const letters = names.flatMap(({ parts }) => parts.flatMap((part, at) => {
     const next = parts[at + 1]
     const isBefore = part.kind === 'literal' && next?.kind === 'field' && columns.includes(next.name)

@@ -84,6 +84,14 @@ describe('a code without its last letter', () => {
     ['S10_Foto.jpg', 'foto S-10A', 'the only one with these figures'], ['S01_Foto.jpg', 'unplaced', 'two have them'],
     ['S-10B_Foto.jpg', 'unplaced', 'another letter is another one'], ['S-11A_Foto.jpg', 'unplaced', 'nobody has them'],
   ])('%s is %s: %s', async (path, at) => expect(await roundOf(samples, path)).toEqual({ [path]: at }))
+
+  test('is no other one\'s in a further column', async () => {
+    const probes: Rules = {
+      list: 'id,name,probe\n1,Nils,S-01A\n2,Imke,S-01B\n3,Jorid,S-10A',
+      requirements: [{ id: 'foto', title: 'Foto', name: '{probe}_Foto', formats: [{ id: 'jpg' }] }],
+    }
+    expect(await roundOf(probes, 'S-10B_Foto.jpg')).toEqual({ 'S-10B_Foto.jpg': 'unplaced' })
+  })
 })
 
 test.each([['A07 form.pdf', 'form 2'], ['B02_form.pdf', 'form 3'], ['A08 form.pdf', 'unplaced'], ['A07 budget.xlsx', 'budget 2']])(
