@@ -101,8 +101,7 @@ const KEYS = new Set([
 
 /** Names so short that they are told from words only where a given name belongs; what is a word of many languages is left out. */
 const SHORT_NAMES = 'Ada Ali Amy Ana Ann Ava Aya Bea Ben Bob Dan Ece Eda Eli Ema Eva Eve Gil Gus Ian Ida Ina Isa Ivo Jan Jim Joe Jon Kai Kim Lea Leo '
-  + 'Lev Lia Liv Lou Luc Mai Max Mia Nia Noa '
-  + 'Ole Oto Pia Pit Rob Roy Sam Siv Sue Tea Tim Tom Udo Ugo Una Ute Uwe Zoe'
+  + 'Lev Lia Liv Lou Luc Mai Max Mia Nia Noa Ole Oto Pia Pit Rob Roy Sam Siv Sue Tea Tim Tom Udo Ugo Una Ute Uwe Zoe'
 const SHORT_KEYS = new Set(SHORT_NAMES.split(' ').map(looseKey))
 
 /**

@@ -129,11 +129,9 @@ function takeBack(parts: readonly NamePart[], { spans }: Alignment, text: string
 
 /** Gives a sign of the rule's own, that stood nowhere, the signs that a part behind it begins with. */
 function signBetween(parts: readonly NamePart[], spans: Span[], text: string, at: number, start: number): void {
-  const [sign, next] = [spans[at], spans[at + 1]]
+  const next = spans[at + 1]
   const [first] = next ? withinSeparators(text, [start, next.end]) : [start]
-  if (!isLiteral(parts[at]) || !sign || !next || sign.end > sign.start || trimSeparators(sign.text) !== '' || first === start) return
-  const written = text.slice(start, first)
-  spans[at] = { ...sign, start, end: first, edits: written === sign.text ? [] : [{ range: [start, first], expected: sign.text }] }
+  if (!next || !standSign(parts, spans, text, at, [start, first])) return
   spans[at + 1] = { ...next, start: first, edits: next.edits.map(edit => ({ ...edit, range: [Math.max(first, edit.range[0]), edit.range[1]] })) }
 }
 
@@ -155,15 +153,16 @@ function takeFigures(parts: readonly NamePart[], alignment: Alignment, text: str
     const range: [number, number] = [span.start, end]
     alignment.spans[index] = { ...span, end, edits: [{ range, expected: span.text }] }
     alignment.extras.splice(alignment.extras.indexOf(extra), 1)
-    signFrom(parts, alignment.spans, text, index + 1, [end, extra.range[1]])
+    standSign(parts, alignment.spans, text, index + 1, [end, extra.range[1]])
   }
 }
 
-/** Gives a sign of the rule's own, that stood nowhere, the signs that were left over behind what stands before it. */
-function signFrom(parts: readonly NamePart[], spans: Span[], text: string, at: number, [start, end]: [number, number]): void {
+/** Gives a sign of the rule's own, that stood nowhere, the signs that stand for it; `false`: it is none such. */
+function standSign(parts: readonly NamePart[], spans: Span[], text: string, at: number, [start, end]: [number, number]): boolean {
   const sign = spans[at]
-  if (end === start || !isLiteral(parts[at]) || !sign || sign.end > sign.start || trimSeparators(sign.text) !== '') return
+  if (end === start || !isLiteral(parts[at]) || !sign || sign.end > sign.start || trimSeparators(sign.text) !== '') return false
   spans[at] = { ...sign, start, end, edits: text.slice(start, end) === sign.text ? [] : [{ range: [start, end], expected: sign.text }] }
+  return true
 }
 
 /** A word of the rule's own that is there whole has all its letters: of "klassenbuch okt" the last two are no value before the month. */

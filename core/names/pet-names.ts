@@ -118,3 +118,12 @@ const NONE: readonly string[] = []
  * petNamesOf('Wojciech Jan') //=> ['Wojtek']
  */
 export const petNamesOf = (given: string): readonly string[] => BY_NAME.get(looseKey(given.trim().split(/[\s-]/)[0] ?? '')) ?? NONE
+
+/**
+ * Whether of two given names one is what somebody with the other is called.
+ *
+ * @example
+ * arePetForms('Wojtek', 'Wojciech') //=> true
+ */
+export const arePetForms = (one: string, other: string): boolean =>
+  petNamesOf(one).some(pet => looseKey(pet) === looseKey(other)) || petNamesOf(other).some(pet => looseKey(pet) === looseKey(one))

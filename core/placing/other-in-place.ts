@@ -2,16 +2,14 @@ import type { UnitForm } from '../brief/forms'
 import type { Unit } from '../brief/units'
 import type { Difference } from '../names/difference'
 import type { Captures, NamePart } from '../names/parts'
-import { isFamilyName } from '../names/family-names'
-import { isGivenNameInPlace } from '../names/given-names'
 import { isAnyText, isHolders, isLiteral } from '../names/parts'
-import { petNamesOf } from '../names/pet-names'
+import { arePetForms } from '../names/pet-names'
 import { soundOf } from '../names/sounds'
 import { tokensOf } from '../names/tokens'
 import { beginAlike, editDistance } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
-import { isOwnWord, isShortened, isShortFor, LEAST_CALLED, SPELLINGS, tellsNobody } from './strangers'
+import { isOwnWord, isShortened, isShortFor, isSurelyName, LEAST_CALLED, SPELLINGS, tellsNobody } from './strangers'
 
 /** The name that is asked for, with the differences from it. */
 interface Nearest { form: UnitForm, differences: readonly Difference[], captures: Captures }
@@ -31,7 +29,7 @@ const CODE_OF_ONE = /^(?=.*\d)(?=.*\p{L})\S{4,}$|^\p{Lu}{3,4}$/u
  */
 export function isOtherInPlace(unit: Unit, nearest: Nearest, base: string, inFolder: boolean): boolean {
   const { form: { name }, differences } = nearest
-  if (!name || !asksForBoth(name) || saysCode(name, differences)) return false
+  if (!name || !areBothNames(name.map(({ part }) => part)) || saysCode(name, differences)) return false
   if (beginsText(unit, nearest, base)) return true
   const rest = differences.filter(one => !SPELLINGS.has(one.kind))
   const instead = rest.filter(({ part, kind }) => OF_PERSON.has(part) && kind === 'misspelt')
@@ -49,7 +47,7 @@ export function isOtherInPlace(unit: Unit, nearest: Nearest, base: string, inFol
     return known.length === 0 && words.some(word => /^['’]?\p{Lu}/u.test(word) && !isTheirs(word))
   }
   const absent = rest.filter(({ part, kind }) => OF_PERSON.has(part) && kind === 'absent')
-  const touches = (one: Difference) => [...instead, ...absent].some(({ range }) => one.range[1] >= range[0] && one.range[0] <= range[1])
+  const touches = (one: Difference) => [...instead, ...absent].some(other => meet(one, other))
   const isExtra = (one: Difference) => extras.includes(one) && (kept ? standsAtGap(one, kept) : touches(one)) && isOther(one)
   // the O of O'Hara
   const isLetter = (one: Difference) => extras.includes(one) && touches(one) && wordsOf(one.actual).length === 0
@@ -57,8 +55,7 @@ export function isOtherInPlace(unit: Unit, nearest: Nearest, base: string, inFol
   const besides = new Set(name.filter(part => isHolders(part) && !OF_PERSON.has(part.part)).map(({ part }) => part))
   // before free text it may be that text's first word
   const isMeant = ({ actual }: Difference) => !name.some(isAnyText) || wordsOf(actual).every(isSurelyName)
-  const isReplaced = (one: Difference) => absent.includes(one)
-    && extras.some(extra => isExtra(extra) && isMeant(extra) && extra.range[0] <= one.range[1] && extra.range[1] >= one.range[0])
+  const isReplaced = (one: Difference) => absent.includes(one) && extras.some(extra => meet(extra, one) && isExtra(extra) && isMeant(extra))
   const isAllowed = (one: Difference) => besides.has(one.part) || isExtra(one) || isLetter(one) || isReplaced(one)
   const others = rest.filter(one => (instead.includes(one) && isOther(one)) || isExtra(one))
   const areNames = () => others.every(({ actual }) => wordsOf(actual).some(isSurelyName))
@@ -91,14 +88,11 @@ function placeBeforeText(name: readonly NamePart[], part: string): { before: str
   return first && second ? { before: first, behind: second, text: text.part } : null
 }
 
-const isSurelyName = (word: string): boolean => isFamilyName(word) || isGivenNameInPlace(word)
 const MOST_WORDS = 2
 const textOf = (part: NamePart | undefined): string => (part?.kind === 'fixed' ? part.texts[0] ?? '' : '')
 
-function asksForBoth(name: readonly NamePart[]): boolean {
-  const isAsked = (field: string) => name.some(({ part }) => part === field)
-  return isAsked('name') || (isAsked('given') && isAsked('family'))
-}
+/** Whether some fields are a whole name: who keeps to the rule writes a family name beside the given one. */
+export const areBothNames = (fields: readonly string[]): boolean => fields.includes('name') || (fields.includes('given') && fields.includes('family'))
 
 /** Whether an id or a code of the holder's stands there as it is asked for. */
 function saysCode(name: readonly NamePart[], differences: readonly Difference[]): boolean {
@@ -134,6 +128,9 @@ const wordsOf = (text: string): string[] => text.split(/(?:[^\p{L}\p{M}'’]|[ª
 /** A name's words, and all of it written as one. */
 const keysOf = (name: string): string[] => [...wordsOf(name), name].map(looseKey).filter(Boolean)
 
+/** Whether two differences stand side by side or in one. */
+const meet = ({ range: [start, end] }: Difference, { range }: Difference): boolean => end >= range[0] && start <= range[1]
+
 /** Whether a word stands where the rest of a name belongs: before its last word, behind its first. */
 function standsAtGap({ range: [start, end] }: Difference, { range, actual, expected }: Difference): boolean {
   const isNear = (from: number, to: number) => to >= from && to - from <= 1
@@ -156,6 +153,3 @@ export function isAlikeName(received: string, asked: string): boolean {
 /** Of so many letters a form of a name is: Bogi for Boglárka. */
 const MOST_OF_FORM = 4
 const LEAST_END = 4
-
-const arePetForms = (one: string, other: string): boolean =>
-  petNamesOf(one).some(pet => looseKey(pet) === looseKey(other)) || petNamesOf(other).some(pet => looseKey(pet) === looseKey(one))

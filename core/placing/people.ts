@@ -140,7 +140,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       const tokens = tokensOf(text)
       // what somebody else is called by is no slip, be it that it sounds the same: Lea for Leo
       const isAnothers = (run: string, key: string) => tokens.some(token => run.length > token.length && run.includes(token) && !key.includes(token)
-        && soundOf(run) !== soundOf(key) && (entries.get(token) ?? []).some(({ part }) => part === 'given' || part === 'family'))
+        && (entries.get(token) ?? []).some(({ part }) => part === 'given' || part === 'family') && soundOf(run) !== soundOf(key))
       // a week is nobody's name, misspelt: viikko for Veikko; nor is a word of the rules, front for Font
       return collect(runsOf(text).filter(run => run.length >= 4 && !WEEK_KEYS.has(run) && !ruleWords.has(run)).flatMap(run =>
         [...new Set(cutsOf(run).flatMap(cut => index.get(cut) ?? []))].filter(key => !isFigureForLetter(run, key) && !isWithoutInitial(run, key)

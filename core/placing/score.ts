@@ -295,10 +295,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences)
   if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
-  const isElses = !saidByName(best) && saysStranger(best.unit, nearest, base, best.folderFits)
-  const isHome = namedBy(best).some(one => !one.isGroup && one.where.startsWith('folder'))
-  const isOther = !isHome && isOtherInPlace(best.unit, nearest, base, best.folderFits)
-  best.stranger = isOther || (isElses && !saidByFolder(best))
+  best.stranger = isStranger(best, nearest, base)
   if (best.stranger) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
@@ -341,18 +338,16 @@ function outsideIn({ fields, count }: Requirement, field: string, actual: string
   return order === undefined ? [] : [{ field, value: actual, order }]
 }
 
-/** Who is named, and whether as one of a group. */
-function namedBy({ evidence, unit: { people } }: Candidate): { isGroup: boolean, where: string }[] {
-  const groups = new Set(people.map(({ group }) => looseKey(group)))
-  return evidence.flatMap(one => (one.kind === 'named' ? [{ isGroup: groups.has(looseKey(one.said)), where: one.where }] : []))
+/** Whether a name says somebody else, unless the folder, and not only of which group, or more of the name than the family name says whose it is. */
+function isStranger({ holder, evidence, folderFits, unit }: Candidate, nearest: Nearest, base: string): boolean {
+  const groups = new Set(unit.people.map(({ group }) => looseKey(group)))
+  const named = evidence.flatMap(one => (one.kind === 'named' ? [{ isGroup: groups.has(looseKey(one.said)), where: one.where }] : []))
+  const own = named.filter(one => !one.isGroup)
+  if (!own.some(one => one.where.startsWith('folder')) && isOtherInPlace(unit, nearest, base, folderFits)) return true
+  const ofGroup = (named.length - own.length) * NAMED.group * OF_NAMED.groupOfMember
+  const isSaid = own.some(one => one.where !== 'name') || holder - ofGroup >= NAMED.initialAndFamily
+  return !isSaid && saysStranger(unit, nearest, base, folderFits)
 }
-
-/** Whether the folder says whose file it is, and not only of which group. */
-const saidByFolder = (candidate: Candidate): boolean => namedBy(candidate).some(one => !one.isGroup && one.where !== 'name')
-
-/** Whether more of the name says whose file it is than the family name. */
-const saidByName = (candidate: Candidate): boolean =>
-  candidate.holder - namedBy(candidate).filter(one => one.isGroup).length * NAMED.group * OF_NAMED.groupOfMember >= NAMED.initialAndFamily
 
 /** How much a name is alike the asked one, of 1. */
 const alikeTo = (nearest: Nearest | null): number => (nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0)

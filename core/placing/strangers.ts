@@ -7,7 +7,7 @@ import { isFree } from '../names/fields/index'
 import { isFamilyName } from '../names/family-names'
 import { isGivenName, isGivenNameInPlace } from '../names/given-names'
 import { isKindWord } from '../names/kind-words'
-import { petNamesOf } from '../names/pet-names'
+import { arePetForms, petNamesOf } from '../names/pet-names'
 import { soundOf } from '../names/sounds'
 import { tokensOf, wordsIn } from '../names/tokens'
 import type { Person } from '../roster/types'
@@ -31,9 +31,7 @@ export const LEAST_CALLED = 3
  * @param nearest - with the differences from the name that is asked for
  * @param inFolder - it lies in the folder that is asked for: in a whole group's only a word that is surely a name is somebody else's
  */
-export function saysStranger(
-  unit: Unit, { differences }: { differences: readonly Difference[] }, base: string, inFolder: boolean,
-): boolean {
+export function saysStranger(unit: Unit, { differences }: { differences: readonly Difference[] }, base: string, inFolder: boolean): boolean {
   const isOwn = (word: string) => isOwnWord(unit, word)
   const isStranger = (one: Difference) => isOtherName(one) && !isOwn(one.actual) && (isGivenNameInPlace(one.actual) || !inFolder)
   if (differences.some(isStranger)) return true
@@ -53,11 +51,10 @@ export const isOwnWord = ({ requirement, people }: Unit, word: string): boolean 
  * same: Wolf for Wolff.
  */
 export function isSlipAlone(differences: readonly Difference[]): boolean {
-  const isOther = (word: string) => isFamilyName(word) || isGivenNameInPlace(word)
   // Studio 14 is not Studio 15
   const figuresOf = (text: string) => text.replace(/\D/g, '')
   const isSlip = ({ part, kind, actual, expected }: Difference) => kind === 'misspelt' && OF_HOLDER.has(part)
-    && figuresOf(actual) === figuresOf(expected) && (!isOther(actual) || soundOf(actual) === soundOf(expected))
+    && figuresOf(actual) === figuresOf(expected) && (!isSurelyName(actual) || soundOf(actual) === soundOf(expected))
   const isRest = ({ kind }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
   return differences.filter(isSlip).length === 1 && differences.every(one => isSlip(one) || isRest(one))
 }
@@ -66,11 +63,10 @@ export function isSlipAlone(differences: readonly Difference[]): boolean {
 function isOtherName({ part, kind, actual, expected }: Difference): boolean {
   if (part !== 'given' || kind !== 'misspelt' || !/^\p{Lu}\p{Ll}{2,}$/u.test(actual)) return false
   const [received, asked] = [looseKey(actual), looseKey(expected)]
-  const isPet = petNamesOf(expected).some(one => looseKey(one) === received) || petNamesOf(actual).some(one => looseKey(one) === asked)
   // Emma is a name by herself, and no slip of Emil
   const isOther = isNoSlip(received, asked)
     || (isGivenNameInPlace(actual) && editDistance(received, asked) > Math.max(received.length, asked.length) / 3)
-  return !asked.startsWith(received) && !isPet && !isShortened(received, asked) && !isShortFor(asked, received) && isOther
+  return !asked.startsWith(received) && !arePetForms(actual, expected) && !isShortened(received, asked) && !isShortFor(asked, received) && isOther
 }
 
 /** Whether a name of the list is the beginning of a longer one: Theo of Theodor. Paula is another one than Paul, and so is who bears two names. */
@@ -84,6 +80,9 @@ export const isShortened = (received: string, asked: string): boolean =>
 
 /** Whether more than half of the letters of two words differ. */
 const isNoSlip = (one: string, other: string): boolean => editDistance(one, other) > Math.max(one.length, other.length) / 2
+
+/** Whether a word is a name that many people bear. */
+export const isSurelyName = (word: string): boolean => isFamilyName(word) || isGivenNameInPlace(word)
 
 /** Whether straight beside a family name stands another given name than its bearer's, in capitals: "Oswald Noor" is not Aisha Noor. */
 function besideFamily(person: Person, words: readonly string[], isOwn: (word: string) => boolean): boolean {

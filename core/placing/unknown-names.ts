@@ -11,7 +11,7 @@ import { beginAlike } from '../text/distance'
 import { looseKey } from '../text/fold'
 import type { EvidenceIndex } from './index'
 import type { Candidate } from './score'
-import { isAlikeName } from './other-in-place'
+import { areBothNames, isAlikeName } from './other-in-place'
 import { tellsNobody } from './strangers'
 import { findWord, ownWords } from './words-said'
 
@@ -19,11 +19,9 @@ import { findWord, ownWords } from './words-said'
 export const asksForNames = ({ names }: Requirement): boolean =>
   names.some(({ parts }) => parts.some(part => part.kind === 'field' && OF_NAME.has(part.name)))
 
-/** Whether a rule asks for the whole name: who keeps to it writes a family name beside the given one. */
-const asksForWhole = ({ names }: Requirement): boolean => names.some(({ parts }) => {
-  const asked = new Set(parts.flatMap(part => (part.kind === 'field' ? [part.name] : [])))
-  return asked.has('name') || (asked.has('given') && asked.has('family'))
-})
+/** Whether a rule asks for the whole name. */
+const asksForWhole = ({ names }: Requirement): boolean =>
+  names.some(({ parts }) => areBothNames(parts.flatMap(part => (part.kind === 'field' ? [part.name] : []))))
 
 /** Of fewer letters a word nobody knows is no name, and two words do not begin alike. */
 const LEAST_LETTERS = 4
