@@ -6,7 +6,8 @@ import { sourceFromBytes } from '../bytes/source'
 import { acceptFormat, extensionsFor } from './accept'
 import type { AcceptedFormat } from './condition'
 import { nameFormat, readBytes, readingUnder } from './identify'
-import { countsAs, extensionFits, FORMATS } from './registry'
+import { reading } from './reading'
+import { countsAs, extensionFits, formatById, FORMATS } from './registry'
 
 const read = (bytes: Uint8Array) => readBytes(sourceFromBytes(bytes))
 const readText = (text: string) => read(strToU8(text))
@@ -41,6 +42,22 @@ describe('a format is a kind of others', () => {
     // an extension that others bear too, such as one of manual sources
     expect([extensionFits('txt', 'x'), extensionFits('jpg', 'x')]).toEqual([null, false])
   })
+
+  // facts of the formats: DNG and camera raws are written as TIFF (TIFF 6.0, DNG 1.4), sound in a box as MPEG-4 (ISO/IEC 14496-12), a saved page as
+  // a mail (RFC 2557); that they are not what is meant by these names is common practice, no source
+  test.each([
+    ['ai', 'pdf'], ['nef', 'tif'], ['dng', 'tif'], ['m4a', 'mp4'], ['wma', 'wmv'], ['pages', 'zip'], ['cbz', 'zip'], ['jar', 'zip'], ['mht', 'eml'],
+    ['fodt', 'xml'], ['ipynb', 'json'], ['ogv', 'ogg'],
+  ])('%s is written as %s is, and is none but under its extension', (id, accepted) => {
+    const [own = ''] = formatById(id)?.extensions ?? []
+    expect([countsAs(id, accepted, own), countsAs(id, accepted, ''), countsAs(id, accepted, accepted)]).toEqual([false, false, true])
+    expect(acceptFormat(reading(id), own, asked(accepted)).fits).toBe(false)
+  })
+
+  test.each([['musicxml', 'xml', 'musicxml'], ['gpx', 'xml', 'gpx'], ['ndjson', 'json', 'jsonl'], ['tar.gz', 'gz', 'tar.gz']])(
+    '%s counts as %s under .%s', (id, accepted, extension) => {
+      expect(countsAs(id, accepted, extension)).toBe(true)
+    })
 
   test('a web page is no text file, but its source saved as one is', async () => {
     expect([countsAs('html', 'txt', 'html'), countsAs('html', 'txt', 'txt'), countsAs('geojson', 'json', 'geojson')]).toEqual([false, true, true])

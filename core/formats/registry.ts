@@ -94,17 +94,23 @@ function isKindOf(id: string, kind: string): boolean {
 }
 
 /**
- * Whether a file of format `id` counts as an accepted format. What says only how something is written, such as plain text,
- * is met by other kinds only under its own extension: a web page is no text file, but its source saved as one is.
+ * Whether a file of format `id` counts as an accepted format. A kind of it does under the accepted one's extension: a web page is no text file,
+ * but its source saved as one is; a camera's raw picture is no tagged image, vector artwork no page document and sound no video. Only data that
+ * is written in the accepted way counts under its own extension, too.
  *
  * @param extension - as received, lower case, without dot
  * @example
  * countsAs('geojson', 'json', 'geojson') //=> true
  * countsAs('html', 'txt', 'html') //=> false
+ * countsAs('ai', 'pdf', 'ai') //=> false
  */
 export function countsAs(id: string, accepted: string, extension: string): boolean {
   if (id === accepted) return true
-  return isKindOf(id, accepted) && (!BY_ID.get(accepted)?.general || formatsOfExtension(extension).includes(accepted))
+  if (!isKindOf(id, accepted)) return false
+  const [of, format] = [BY_ID.get(accepted), BY_ID.get(id)]
+  const last = extension.slice(extension.lastIndexOf('.') + 1)
+  return [extension, last].some(one => formatsOfExtension(one).includes(accepted))
+    || (of?.family === 'data and markup' && !of.general && format?.use === 'exchange')
 }
 
 /** Extensions that other things bear too, which no row tells: for what may be of many kinds they say nothing. */
