@@ -85,7 +85,7 @@ export function gatherCalled(roster: Roster, groupWords: readonly string[], rule
   addOtherNames(roster.people, ruleWords, add)
   addWithoutLetter(ids, add)
   addWithoutEnds(ids, add)
-  addWrittenOut(ids, headingOf(roster, 'id'), add)
+  addWrittenOut(ids, roster.headings?.['id'] ?? '', add)
   addLastDigits(roster.people, ids, add, (number, entry) => {
     gather(numbers, number, entry)
   })
@@ -193,15 +193,27 @@ function addOtherNames(people: readonly Person[], ruleWords: ReadonlySet<string>
 /** What a list calls a column, where that is a word. */
 const headingOf = ({ headings = {} }: Roster, column: string): string[] => [headings[column] ?? ''].filter(heading => /^\p{L}{3,}$/u.test(heading))
 
-/** An id of a letter or two and a number written out in what its column is called: Hive 2 for H02 (common practice, no source). */
-function addWrittenOut(ids: ReadonlySet<string>, [heading]: readonly string[], add: Add): void {
-  for (const id of heading === undefined ? [] : ids) {
+/**
+ * An id of a letter or two and a number written out in what its column is called, or what that is short for: Hive 2 for H02, Episode 7 for E07
+ * (common practice, no source).
+ */
+function addWrittenOut(ids: ReadonlySet<string>, heading: string, add: Add): void {
+  const words = /^\p{L}{2,}$/u.test(heading) ? [heading, ...ownOf(SHORT_HEADINGS, looseKey(heading)) ?? []] : []
+  for (const id of words.length === 0 ? [] : ids) {
     const [, letters = '', number = ''] = /^(\p{L}{1,2})[-_ .]?0*(\d{1,4})$/u.exec(id) ?? []
-    if (letters === '' || !looseKey(heading ?? '').startsWith(looseKey(letters))) continue
-    for (const written of new Set([number, number.padStart(2, '0')])) {
-      add(`${heading} ${written}`, holderKey('person', id), NAMED.id * OF_NAMED.slip, id, 'short')
+    if (letters === '' || !looseKey(heading).startsWith(looseKey(letters))) continue
+    for (const word of words) {
+      for (const written of new Set([number, number.padStart(2, '0')])) {
+        add(`${word} ${written}`, holderKey('person', id), NAMED.id * OF_NAMED.slip, id, 'short')
+      }
     }
   }
+}
+
+/** What the headings of lists shorten (common practice, no source). */
+const SHORT_HEADINGS: Record<string, readonly string[]> = {
+  ep: ['episode'], ch: ['chapter'], chap: ['chapter', 'chapitre'], vol: ['volume'], kap: ['kapitel'], obj: ['object', 'objekt', 'objet'],
+  st: ['station'], proj: ['project', 'projekt', 'projet'], sta: ['station'], gr: ['group', 'gruppe', 'groupe'], kl: ['klasse'],
 }
 
 /** Groups by their names, without zeros and without a firm's form. */

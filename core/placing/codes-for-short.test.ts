@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
-import { roundOf, toldOf } from '../../tests/small-rounds'
+import { ANY_WAY, checked, rosterOf, roundOf, toldOf } from '../../tests/small-rounds'
 import { commonTail } from '../names/tokens'
 
 // common practice, no source: what people leave out of a case's number, of a client's name, and how they count two reports
@@ -116,5 +116,15 @@ test('what all codes begin with is left out: PL for EN-PL, as a code alone', asy
   const told = await toldOf(rules, 'Manual ES.docx', 'label_pl_v2.docx', 'manual.docx')
   expect([...told.values()].map(({ at, right }) => [at, right])).toEqual([
     ['text lucia-mora 1', 'manual_EN-ES.docx'], ['text jan-kos 1', 'label_EN-PL.docx'], ['unplaced', null],
+  ])
+})
+
+// common practice, no source
+test('a code is written out in what its column is called, or what that is short for', async () => {
+  const roster = { ...rosterOf('id,name\nE07,Marsh\nE08,Brandi\nE10,Solberg'), headings: { id: 'Ep' } }
+  const notes = [{ id: 'notes', title: 'Show notes', name: '{id}_notes', formats: [{ id: 'md' }] }]
+  const files = await checked(roster, notes, ['Episode 10 notes.md', 'ep 8 notes.md', 'Edition 7 notes.md'], ANY_WAY)
+  expect(files.map(({ path, slot }) => [path, slot?.holder])).toEqual([
+    ['Edition 7 notes.md', undefined], ['Episode 10 notes.md', 'E10'], ['ep 8 notes.md', 'E08'],
   ])
 })

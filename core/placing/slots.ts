@@ -1,4 +1,4 @@
-import type { Captures } from '../names/parts'
+import type { Captures, NamePart } from '../names/parts'
 import { isAnyText, isLiteral } from '../names/parts'
 import { isSeparator } from '../names/strictness'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
@@ -261,19 +261,23 @@ function valuesOf({ view, candidate: { form, captures, unit } }: Arrival): strin
   if (copyMarksOf(view).length > 0 && !isEachOne) return null
   const lasting = fields.filter(part => !freeField(part.rule).version)
   const mayBeSeveral = lasting.length === fields.length && fields.some(isAnyText) && !fields.some(({ rule }) => rule.type === 'number')
-  return mayBeSeveral ? null : keyOfValues(captures, lasting.map(({ part }) => part))
+  return mayBeSeveral ? null : keyOfValues(captures, lasting)
 }
 
-/** Values of some fields as one; `null`: there are none, or not all are told. */
-function keyOfValues(captures: Captures, fields: readonly string[]): string | null {
-  const told = fields.map(field => ownOf(captures, field))
+/** Values of some fields as one, however they are written; `null`: there are none, or not all are told. */
+function keyOfValues(captures: Captures, fields: readonly FreePart[]): string | null {
+  const told = fields.map(({ part, rule }) => {
+    const value = ownOf(captures, part)
+    return value === undefined ? undefined : freeField(rule).read(value, rule) ?? value
+  })
   return told.length === 0 || told.includes(undefined) ? null : told.map(value => foldCase(value ?? '')).join('\n')
 }
+type FreePart = Extract<NamePart, { kind: 'free' }>
 
 /** Files that cannot count, such as the one that its program works in, each with the one that can and whose name tells all the same. */
 function workingFilesOf(arrivals: readonly Arrival[]): Arrival[][] {
   const valuesIn = ({ candidate: { form, captures } }: Arrival) =>
-    keyOfValues(captures, (form?.name ?? []).flatMap(({ kind, part }) => (kind === 'free' ? [part] : [])))
+    keyOfValues(captures, (form?.name ?? []).filter(part => part.kind === 'free'))
   const whole = new Map(arrivals.filter(canCount).map(arrival => [valuesIn(arrival), arrival]))
   return arrivals.flatMap((arrival) => {
     const values = canCount(arrival) || arrival.candidate.formatFits ? null : valuesIn(arrival)

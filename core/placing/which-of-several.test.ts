@@ -32,6 +32,19 @@ describe('of several files for one piece', () => {
     expect(await roundOf(rays, other, counts)).toEqual({ [counts]: 'x 26-090', [other]: 'superseded' })
   })
 
+  test('two that tell one month are one piece, however each writes it', async () => {
+    const books: Rules = {
+      list: 'id,name\nV2,Neukirch\nV3,Seeheim',
+      requirements: [{
+        id: 'book', title: 'Kassenbuch', name: '{id}_Kassenbuch_{month}', count: { from: 3, to: 3 }, formats: [{ id: 'xlsx' }, { id: 'ods' }],
+        fields: { month: { type: 'date', pattern: 'yyyy-MM', from: '2026-08-01', to: '2026-10-31' } },
+      }],
+    }
+    expect(await roundOf(books, 'V2_Kassenbuch_2026_09.ods', 'V2_Kassenbuch_2026-9.xlsx', 'V2_Kassenbuch_2026-08.xlsx')).toEqual({
+      'V2_Kassenbuch_2026_09.ods': 'book V2', 'V2_Kassenbuch_2026-9.xlsx': 'superseded', 'V2_Kassenbuch_2026-08.xlsx': 'book V2',
+    })
+  })
+
   test('one with a slip in whose it is does not come before one without', async () => {
     const talks: Rules = {
       list: 'id,given,family\n3,Jiri,Novak\n4,Petra,Novakova',

@@ -19,9 +19,10 @@ function yearMeant(actual: string, values: readonly string[]): string | undefine
   return onlyOf(values, value => value.endsWith(actual))
 }
 
-/** The one year, season of two years, month or scale that is meant, where all choices are such. */
+/** The one year, season of two years, month, scale or share of one that is meant, where all choices are such. */
 export const countMeant = (actual: string, values: readonly string[]): string | undefined =>
   yearMeant(actual, values) ?? seasonMeant(actual, values) ?? monthMeant(actual, values) ?? scaleMeant(actual, values)
+  ?? hundredthsMeant(actual, values)
 
 /** The one season of two years that is meant where all choices are such: 26/27 for 2026-27. */
 function seasonMeant(actual: string, values: readonly string[]): string | undefined {
@@ -56,6 +57,19 @@ function scaleMeant(actual: string, values: readonly string[]): string | undefin
 }
 const SCALE = /^1[-_:/](\d{2,6})$/
 
+/** The one of some hundredths that a decimal figure means: of 075 and 150, 0,75 and 1.5. */
+function hundredthsMeant(actual: string, values: readonly string[]): string | undefined {
+  const [, whole, rest] = HUNDREDTHS.exec(actual) ?? []
+  return rest !== undefined && areHundredths(values) ? onlyOf(values, value => value === `${whole}${rest.padEnd(2, '0')}`) : undefined
+}
+const HUNDREDTHS = /^(\d)[.,](\d\d?)$/
+const areHundredths = (values: readonly string[]): boolean => values.every(value => /^\d{3}$/.test(value)) && values.some(value => value.startsWith('0'))
+
+/** Where decimal figures stand, where all choices are hundredths. */
+export const decimalsIn = (name: string, values: readonly string[]): [start: number, end: number][] => (areHundredths(values)
+  ? [...name.matchAll(/(?<![\d.,])\d[.,]\d\d?(?![\d.,])/g)].map(({ 0: { length }, index }) => [index, index + length])
+  : [])
+
 function onlyOf(values: readonly string[], isIt: (value: string) => boolean): string | undefined {
   const [only, ...more] = values.filter(isIt)
   return more.length === 0 ? only : undefined
@@ -82,8 +96,17 @@ function inRow(actual: string, values: readonly string[]): string | undefined {
   if (number === null) return undefined
   // 1 for I where all choices are Roman figures
   if (values.length > 1 && values.every(value => readRoman(value) !== null)) return onlyOf(values, value => readRoman(value) === number)
+  const numberOf = /^\d+$/.test(actual) ? ofOneWord(values) : null
+  if (numberOf) return onlyOf(values, value => numberOf.get(value) === number)
   const areWords = values.length > 1 && values.every(value => placeInRow(value) !== null)
   return onlyOf(values, value => (areWords || IN_ROW.test(value)) && placeInRow(value) === number)
+}
+/** The numbers of choices that are all one word and a number, such as case1 and case2: the figure alone says which; `null`: they are not. */
+function ofOneWord(values: readonly string[]): ReadonlyMap<string, number> | null {
+  const found = values.map(value => WORD_AND_NUMBER.exec(value)?.groups)
+  const signs = new Set(found.map(groups => plain(groups?.['sign'] ?? '')))
+  const isOne = values.length > 1 && signs.size === 1 && !signs.has('')
+  return isOne ? new Map(values.map((value, at) => [value, Number(found[at]?.['number'])])) : null
 }
 const WRITTEN_OUT = [
   // words that overlap: of "assessment third quarter" the last two

@@ -43,7 +43,9 @@ const FIELDS: Record<string, FieldRule> = {
   scale2: { type: 'choice', values: ['1-10000', '1-25000'], meanings: {} }, theme: { type: 'choice', values: ['Nutzung', 'Boden'], meanings: {} },
   ofYear: { type: 'choice', values: ['2026-09', '2026-10', '2026-11'], meanings: {} },
   month: { type: 'choice', values: ['sep', 'okt', 'nov'], meanings: {} }, season: { type: 'choice', values: ['2026-27'], meanings: {} },
-  only: { type: 'choice', values: ['2026'], meanings: {} }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
+  only: { type: 'choice', values: ['2026'], meanings: {} }, case: { type: 'choice', values: ['case1', 'case2', 'case3'], meanings: {} },
+  litres: { type: 'choice', values: ['075', '150'], meanings: {} },
+  v: { type: 'version', digits: 2, milestone: false }, chapter: { type: 'choice', values: ['Part1', 'Annex'], meanings: {} },
   invoice: { type: 'number', digits: 4, from: 1, to: 9999 }, sheetNo: { type: 'number', digits: 3, from: 1, to: 200 },
   anyDay: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-01-01', to: '2026-12-31' },
 }
@@ -127,6 +129,20 @@ describe('a choice', () => {
   test('is known by a word that a dot cuts short before its number', () => {
     expect(told('{family}_plan_{revision}', 'Marsh_plan Rev. 2')[0]).toEqual({ revision: 'rev2' })
     expect(told('{family}_plan_{revision}', 'Marsh_plan Rev. 4')[0]).toEqual({})
+  })
+
+  test.each([
+    ['{family}_plan_{case}', 'Marsh plan 3', 'case3'], ['{family}_plan_{case}', 'Marsh_plan_02', 'case2'],
+    ['{family}_{litres}', 'Marsh 0.75', '075'], ['{family}_{litres}', 'Marsh 0,75', '075'], ['{family}_{litres}', 'Marsh_1.5', '150'],
+  ])('of one word, or of hundredths, is known by its figure alone: %s in %s', (template, name, value) => {
+    expect(Object.values(told(template, name)[0] ?? {})).toEqual([value])
+  })
+
+  test.each([
+    ['{family}_plan_{case}', 'Marsh plan (2)'], ['{family}_plan_{case}', 'Marsh plan 3.10.2026'], ['{family}_plan_{case}', 'Marsh plan 7'],
+    ['{family}_{litres}', 'Marsh_2.5'], ['{family}_v{v}', 'Marsh 0.75'],
+  ])('is no number of a copy, no day and no other figure: %s in %s', (template, name) => {
+    expect(told(template, name)[0]).toEqual({})
   })
 
   test('is no year of which a day tells two figures', () => {

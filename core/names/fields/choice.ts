@@ -6,7 +6,7 @@ import { byCodeUnit } from '../../text/order'
 import { emptyRecord, ownOf } from '../../text/own'
 import { isSeparator } from '../strictness'
 import { isWordEdge } from '../word-edges'
-import { countMeant, LEAST_CODE, LEAST_MEANT, MEASURED, orderMeant, plain, termsIn, UNIT_BEHIND, writtenOut } from './choice-figures'
+import { countMeant, decimalsIn, LEAST_CODE, LEAST_MEANT, MEASURED, orderMeant, plain, termsIn, UNIT_BEHIND, writtenOut } from './choice-figures'
 import { areLanguages, languageMeant } from './language-words'
 import { senseMeant } from './sense-words'
 import type { FreeField } from './type'
@@ -271,14 +271,20 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   // nor is a choice without its year beside another one: of Q3 2025 Q3 is no 2026-Q3
   const bare = withoutCommon(rule.values)
   const ofOtherYear = bare !== null && /\d/.test(bare.common) && [...name.matchAll(/(?<!\d)(?:19|20)\d{2}(?!\d)/g)].some(([year]) => year !== bare.common)
-  // nor are two figures of a day a year
-  const isOfDay = ([start, end]: [number, number]) => /^\d\d$/.test(name.slice(start, end))
-    && (/\d[-_. /]$/.test(name.slice(0, start)) || /^[-_. /]\d/.test(name.slice(end)))
+  // nor are figures of a day a year or a number
+  const isOfDay = ([start, end]: [number, number]) => {
+    const [before, word, behind] = [name.slice(0, start), name.slice(start, end), name.slice(end)]
+    return (/^\d\d$/.test(word) && (/\d[-_. /]$/.test(before) || /^[-_. /]\d/.test(behind)))
+      || (/^\d$/.test(word) && (/\d[-./]$/.test(before) || /^[-./]\d/.test(behind)))
+  }
+  // nor is the number of a copy
+  const isOfCopy = ([start, end]: [number, number]) => /^\d+$/.test(name.slice(start, end)) && /[([]$/.test(name.slice(0, start))
   // nor is the season of another year's term this year's
   const terms = termsIn(name, rule.values)
   const isOfOther = ([start, end]: [number, number]) => terms.others.some(([from, to]) => from < end && to > start)
-  const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word) && !isOfDay(word) && !isOfOther(word))
+  const words = ofOtherYear ? [] : [...wordsOf(name)].filter(word => !isCut(word) && !isOfDay(word) && !isOfCopy(word) && !isOfOther(word))
   const meant = [
+    () => decimalsIn(name, rule.values).filter(([start, end]) => readChoice(name.slice(start, end), rule) !== undefined),
     () => [...otherwiseParted(name, rule), ...compoundsIn(name, rule)],
     () => terms.meant,
     () => [...writtenOut(name, rule.values)].map(({ start, end }) => [start, end] as const),

@@ -6,8 +6,8 @@ import type { FreeField } from './type'
 /** The number of a saved version; the highest is the latest. Names with a milestone's number are always kept. */
 export interface VersionRule { type: 'version', digits: number, milestone: boolean }
 
-/** A version in tenths, such as v0.9, is no whole number, nor is one of three, such as 0.9.2. */
-const DECIMAL = /(?<!\p{L})v(?:ers?(?:ion)?)?[ ._-]?\d{1,3}[.,]\d{1,3}(?![.,]?\d)|(?<![\p{N}.])\d{1,3}(?:\.\d{1,3}){2,3}(?![\p{N}.])/giu
+/** A version in tenths, such as v0.9, is no whole number, nor is one of three, such as 0.9.2, nor what is less than one: 0,75. */
+const DECIMAL = /(?<!\p{L})v(?:ers?(?:ion)?)?[ ._-]?\d{1,3}[.,]\d{1,3}(?![.,]?\d)|(?<![\p{N}.])\d{1,3}(?:\.\d{1,3}){2,3}(?![\p{N}.])|(?<![\p{N}.,])0[.,]\d{1,3}(?![.,]?\d)/giu
 
 const options = { digits: whole(1, 12), milestone: flag() }
 

@@ -22,7 +22,9 @@ export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Differenc
   },
   'letter-case': ({ expected, actual }) => `small or capital letters: "${showText(actual)}", asked: "${showText(expected)}"`,
   'extra': ({ actual }) => sayExtra(actual),
-  'date-order': ({ expected, actual }) => `the ${dayWord(expected, actual)} is written ${showText(actual)}, asked: ${showText(expected)}`,
+  // what may be either of two days has no other spelling
+  'date-order': ({ expected, actual, part }) => `the ${dayWord(expected, actual)} is written ${showText(actual)}, `
+    + (expected === `{${part}}` ? 'which can be read in two ways' : `asked: ${showText(expected)}`),
   'date-range': ({ actual, part, allowed, label }) => `${named(part, label)}says ${sayDay(actual)}${sayAsked(allowed, sayUnread(actual))}`,
   'not-allowed': ({ actual, part, allowed, label }) =>
     `${named(part, label)}says "${showText(part === 'literal' ? trimSeparators(actual) : actual)}"`
