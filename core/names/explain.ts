@@ -6,6 +6,7 @@ import type { Alignment, Span } from './align'
 import { alignParts, alignWithin } from './align'
 import type { ToldByLevel } from './beside'
 import { readCompounds } from './compounds'
+import { isCopyMark } from './copy-marks'
 import { toldByLevels } from './beside'
 import type { Difference, DifferenceKind } from './difference'
 import { freeField, wordsOfType } from './fields/index'
@@ -252,7 +253,7 @@ const NUMBER_SIGN = /^(?:nr|no|n[º°]|nú?m(?:ero)?|num(?:mer|ber)?|č|#)\s?[.:
 
 /**
  * A number that is settled otherwise and stands there once is no text of somebody's own as well: of "Carmen_3" no title is told. Nor is a word
- * that only tells a state.
+ * that only tells a state, or that it is a copy.
  */
 function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures, known: Captures): void {
   for (const part of parts) {
@@ -264,7 +265,8 @@ function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures,
     const value = isNumber ? own.replace(NUMBER_SIGN, '') : own
     captures[part.part] = value
     // nor is a day by itself, but as a number: 2026-03
-    if (isAddedWord(value) || (isDay(value) && !isNumber)) Reflect.deleteProperty(captures, part.part)
+    const isMark = isAddedWord(value) || (/\p{L}/u.test(value) && isCopyMark(` ${value}`))
+    if (isMark || (isDay(value) && !isNumber)) Reflect.deleteProperty(captures, part.part)
     if (!/^\d{1,9}$/.test(value)) continue
     const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)
     const runs = [...text.matchAll(/(?<![\p{L}\p{N}])\d+/gu)].filter(([run]) => Number(run) === Number(value))

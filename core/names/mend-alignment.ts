@@ -13,7 +13,7 @@ import { isSeparator, trimSeparators, withinSeparators } from './strictness'
 import { readRoman, romanBehind } from './roman'
 import { tokensOf } from './tokens'
 import { isWordEdge } from './word-edges'
-import { LIKE, foldPlain, isAlike, takeFromExtra } from './spans'
+import { LIKE, foldPlain, isAlike, standAt, takeFromExtra } from './spans'
 import {
   LEAST_WORD, freeDays, standAlone, standInPlace, standJoinedValues, standOwnNumbers, standOwnValues, standOwnWords, standSigned,
   standToldValues, wordOf,
@@ -179,16 +179,31 @@ function standWholeWords(parts: readonly NamePart[], { spans }: Alignment, text:
   }
 }
 
-/** The figure of a version is no value of the list: of "logo v2" no stand 2 is told. */
-function leaveVersions(parts: readonly NamePart[], { spans, extras }: Alignment, text: string): void {
+/**
+ * The figure of a version is no value of the list: of "logo v2" no stand 2 is told. Nor is it a piece's number: of "01 front_v2"
+ * that is 01.
+ */
+function leaveVersions(parts: readonly NamePart[], alignment: Alignment, text: string): void {
+  const { spans, extras } = alignment
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
-    if (!isHolders(part) || !span || !/^\d{1,2}$/.test(text.slice(span.start, span.end))) continue
+    if (!span || !/^\d{1,2}$/.test(text.slice(span.start, span.end))) continue
     const extra = extras.find(({ range: [start, end] }) => end === span.start && /(?<![\p{L}\p{N}])v$/iu.test(text.slice(start, end)))
-    if (!extra) continue
+    const isNumber = part.kind === 'free' && part.rule.type === 'number'
+    if (!extra || !(isHolders(part) || isNumber)) continue
+    const other = isNumber ? extras.find(one => one !== extra && isNumberOf(part, text, one.range)) : undefined
     extra.range = [extra.range[0], span.end]
     spans[index] = { start: span.start, end: span.start, text: span.text, edits: [] }
+    if (!other) continue
+    extras.splice(extras.indexOf(other), 1)
+    standAt(alignment, text, index, withinSeparators(text, other.range))
   }
+}
+
+/** Whether what is left over is a number that a part may be, and nothing else. */
+function isNumberOf(part: Extract<NamePart, { kind: 'free' }>, text: string, range: readonly [number, number]): boolean {
+  const written = trimSeparators(text.slice(...range))
+  return /^\d+$/.test(written) && freeField(part.rule).read(written, part.rule) !== undefined
 }
 
 /** A number straight behind the rule's own letters is that, and the same one further behind is none: of "ep2_v2" for ep{n} the v2 is too much. */

@@ -239,11 +239,7 @@ function runOf(words: readonly Word[], value: string): Word['range'] | null {
  */
 export function dropState(name: Name): boolean {
   const words = wordsOf(name)
-  const [version = ''] = name.parts.some(part => part.kind === 'free' && part.rule.type === 'version') ? [] : /(?<=[\p{L}\p{N})])[ _-]v\d{1,2}$/iu.exec(words) ?? []
-  if (version !== '') {
-    cutText(name, 0, version.length)
-    return true
-  }
+  if (dropVersion(name, words)) return true
   const [, kept = '', sign = '', state = ''] = /^(.*[\p{L}\p{M}\p{N}!?)'’])(_| ?[-–—] | ?[([]| )([\p{L}\p{M}_-]+|\d{1,2}(?=\)$))[)\]]?$/u.exec(words) ?? []
   // two of them say more than one: "final version" is no end of a title
   const [both = ''] = /(?<=[\p{L}\p{M}\p{N}!?)'’])[ _-]+[\p{L}\p{M}]+[ _-]+[\p{L}\p{M}]+$/u.exec(words) ?? []
@@ -256,6 +252,19 @@ export function dropState(name: Name): boolean {
   const isState = /^\d/.test(state) ? sign.endsWith('(') : isAddedWord(state) && isTold
   if (state === '' || !isState) return false
   cutText(name, 0, words.length - kept.length)
+  return true
+}
+/** A version that no rule asks for, be it that its figure was left over already: "Light_v" and 2. */
+function dropVersion(name: Name, words: string): boolean {
+  const { parts, alignment: { extras } } = name
+  const { end } = ownOfName(name)
+  const [version = '', figures = ''] = /(?<=[\p{L}\p{N})])[ _-]v(\d{0,2})$/iu.exec(words) ?? []
+  const figure = figures === '' ? extras.find(({ range }) => range[0] === end && /^\d{1,2}$/.test(name.text.slice(...range))) : undefined
+  if (version === '' || (figures === '' && !figure) || parts.some(part => part.kind === 'free' && part.rule.type === 'version')) return false
+  if (figure) extras.splice(extras.indexOf(figure), 1)
+  cutText(name, 0, version.length)
+  const cut = extras.find(({ range }) => range[1] === end)
+  if (cut && figure) cut.range = [cut.range[0], figure.range[1]]
   return true
 }
 /** Shorter ones may be the last word of a title: Something New. */

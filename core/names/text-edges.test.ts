@@ -35,6 +35,12 @@ describe('somebody\'s own words', () => {
     ['{band} - {track} - {title}', '2. La pluie (mix 3)', 'Les Oiseaux - 02 - La pluie (mix 3)', 'keep their brackets'],
     ['{day}_{body}_Anlage_{title}', 'Haushalt 2026 Anlage', '{day}_Kulturbeirat_Anlage_Haushalt 2026', 'are all there are before the rule\'s own'],
     ['{day}_{body}_Anlage_{title}', 'Programm 2027', '{day}_Kulturbeirat_Anlage_Programm 2027', 'and where there is nothing else'],
+    ['{group}_{family}_note_{title}', '3A_Stahl_Old mill', '3A_Stahl_note_Old mill', 'may begin with a word of state'],
+    ['{group}_{family}_note_{title}', '3A_Stalh_note_Light_v2', '3A_Stahl_note_Light', 'hold no version'],
+    ['{group}_{family}_note_{title}', '3A_note_copy', '3A_Stahl_note_{title}', 'are more than the mark of a copy'],
+    ['{team}_{track}_side', '01 Lost Socks side_v2', 'Lost Socks_01_side', 'leave a number to where it stands'],
+    ['{team}_side_{track}', '01 Lost Socks side_v2', 'Lost Socks_side_01', 'and none to a version'],
+    ['{team}_side_{track}', 'Lost Socks_side_v2', 'Lost Socks_side_{track}', 'be there no other'],
   ])('%s: %s is %s: they %s', (template, name, asked) => expect(right(template, name)).toBe(asked))
 
   test('in brackets keep a number that somebody has', () => {

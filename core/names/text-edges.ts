@@ -56,6 +56,7 @@ export function mendEdges(
   dropSettled(name)
   dropPiece(name)
   closeBracket(name)
+  joinFirst(name)
 }
 
 const MOST_TURNS = 6
@@ -185,6 +186,23 @@ function isAmongSigns({ parts, alignment: { spans }, text, index, called }: Name
   const own = spans[index]
   const isSlip = tokensOf(text.slice(start, end)).some(word => called().some(one => likeness(word, one) >= LIKE))
   return !isSlip && !/^\p{Lu}/u.test(text.slice(own?.start, own?.end))
+}
+
+/**
+ * A word of state that a space alone parts from the text behind it is its first one, where it has a capital or another sign stands before it: Old of
+ * "Old mill".
+ */
+function joinFirst(name: Name): void {
+  const { alignment: { spans, extras }, text, index } = name
+  const own = ownOfName(name)
+  const placed = extras.map(extra => ({ extra, place: withinSeparators(text, extra.range) }))
+  const found = placed.find(({ place: [start, end] }) => end > start && text.slice(end, own.start) === ' ')
+  const [start, end] = found?.place ?? [0, 0]
+  const word = text.slice(start, end)
+  const isFirst = /^\p{Lu}\p{Ll}+$/u.test(word) || (/^\p{Ll}+$/u.test(word) && /[_-]$/.test(text.slice(0, start)))
+  if (!found || own.end === own.start || !isFirst || !isAddedWord(word)) return
+  extras.splice(extras.indexOf(found.extra), 1)
+  spans[index] = { ...own, start }
 }
 
 /** Whether some text is words, none of which the holder is called by or only tells a state. */

@@ -90,7 +90,7 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
   const columns = valuesByColumn(units, used)
   addMeant(columns, entries)
   addShortened(columns, entries)
-  addTelling(columns, entries)
+  addTelling(columns, new Set(units.flatMap(unit => unit.people.flatMap(({ group }) => tokensOf(group)))), entries)
   addOtherFigures(columns, entries)
   addInitials(columns, entries)
   const ids = new Set(units.flatMap(unit => unit.people.map(person => person.id)))
@@ -350,11 +350,11 @@ function worthOfShort(short: string, value: string): (text: string) => number {
 
 /**
  * Values of several words by one that no other value of the column has, and without the article before them: Keeper for Lighthouse Keeper,
- * Captain for The Captain (common practice, no source). Words that the rule knows are none.
+ * Captain for The Captain (common practice, no source). Words that the rule knows are none, nor are those of groups.
  */
-function addTelling(columns: readonly ColumnValues[], entries: Map<string, Entry[]>): void {
+function addTelling(columns: readonly ColumnValues[], ofGroups: ReadonlySet<string>, entries: Map<string, Entry[]>): void {
   for (const { requirement, values } of columns) {
-    const own = new Set([...wordsOfRule(requirement), ...ARTICLES, ...PARTICLES])
+    const own = new Set([...wordsOfRule(requirement), ...ARTICLES, ...PARTICLES, ...ofGroups])
     const byWord = new Map<string, string[]>()
     for (const value of values.keys()) for (const word of new Set(tokensOf(value))) gather(byWord, word, value)
     for (const [value, of] of values) {

@@ -7,6 +7,7 @@ import { monthOf } from '../names/months'
 import { numberOfWord } from '../names/number-words'
 import { lastWordOf, tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
 import { formsOf } from '../brief/forms'
 import { fixedEnds, patternsOf } from '../names/patterns'
 import { KeyIndex, NONE, union } from '../names/key-index'
@@ -42,6 +43,8 @@ export interface EvidenceIndex {
   byColumns: ColumnIndex
   /** Whether a text is a group's or another value of the list. */
   isListed(text: string): boolean
+  /** Whether a number of a text stands only behind the word that rules write before a number of the piece: the 1 of take 1. */
+  isOfPiece(number: string, text: string): boolean
   /** Whether titles, rules or their choices have a word. */
   hasWord(word: string): boolean
   /** What a person's further columns say, be they ones that no rule uses, as loose keys. */
@@ -72,6 +75,18 @@ function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
     const isGroup = part.kind === 'field' && part.name === 'group'
     return isGroup && before?.kind === 'literal' ? [lastWordOf(before.text)].filter(Boolean) : []
   })))]
+}
+
+/** The words that rules write before a number that the name tells, and before nothing of the holder's. */
+function signsOfPieces(requirements: ReadonlySet<Requirement>): Set<string> {
+  const before = [...requirements].flatMap(({ names, fields }) => names.flatMap(({ parts }) => parts.flatMap((part, at) => {
+    const sign = parts[at - 1]
+    const letters = sign?.kind === 'literal' ? lastWordOf(sign.text) : ''
+    const type = part.kind === 'field' ? ownOf(fields, part.name)?.type : undefined
+    return part.kind === 'field' && letters !== '' ? [{ key: looseKey(letters), isFree: type === 'number' || type === 'version' }] : []
+  })))
+  const ofHolder = new Set(before.filter(one => !one.isFree).map(one => one.key))
+  return new Set(before.map(one => one.key).filter(key => !ofHolder.has(key)))
 }
 
 const NOBODY: ReadonlyMap<string, HolderEvidence> = new Map()
@@ -141,6 +156,7 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     return found.size > 0 ? found : owners.get(looseKey(level)) ?? found
   }
   knowApart(requirements)
+  const signs = signsOfPieces(requirements)
   const long = ruleWords.filter(word => word.length >= LONG_WORD)
   // be it with a slip, or in a longer word: Jahresplanung of Jahresplan
   const isNear = (token: string) => long.some(word => isNearWord(token, word) || token.startsWith(word))
@@ -222,6 +238,10 @@ export function indexUnits(units: readonly Unit[], roster: Roster): EvidenceInde
     },
     isOfOne,
     byColumns: indexColumns(units),
+    isOfPiece: (number, text) => {
+      const runs = signs.size === 0 ? [] : [...text.matchAll(/(\p{L}*)[\s_.-]?(\d+)/gu)].filter(([, , run]) => Number(run) === Number(number))
+      return runs.length > 0 && runs.every(([, letters = '']) => signs.has(looseKey(letters)))
+    },
     hasWord: word => ofRule.has(word),
     isListed: text => values.has(looseKey(text)),
     furtherValues: key => furtherValues.get(key) ?? [],

@@ -28,8 +28,13 @@ const CODE_OF_ONE = /^(?=.*\d)(?=.*\p{L})\S{4,}$|^\p{Lu}{3,4}$/u
  * @param inFolder - it lies in the folder that is asked for: what leaves out more than the name is a stranger's only where that is surely one
  */
 export function isOtherInPlace(unit: Unit, nearest: Nearest, base: string, inFolder: boolean): boolean {
+  return !saysCode(nearest.form.name ?? [], nearest.differences) && saysOtherNames(unit, nearest, base, inFolder)
+}
+
+/** The same whatever id or code stands beside the names: then it is not the first that is believed of several. */
+export function saysOtherNames(unit: Unit, nearest: Nearest, base: string, inFolder: boolean): boolean {
   const { form: { name }, differences } = nearest
-  if (!name || !areBothNames(name.map(({ part }) => part)) || saysCode(name, differences)) return false
+  if (!name || !areBothNames(name.map(({ part }) => part))) return false
   if (beginsText(unit, nearest, base)) return true
   const rest = differences.filter(one => !SPELLINGS.has(one.kind))
   const instead = rest.filter(({ part, kind }) => OF_PERSON.has(part) && kind === 'misspelt')

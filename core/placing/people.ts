@@ -3,6 +3,7 @@ import { bareNumbers } from '../names/number-kinds'
 import { numberOfWord } from '../names/number-words'
 import { romanBehind } from '../names/roman'
 import { soundOf } from '../names/sounds'
+import { trimSeparators } from '../names/strictness'
 import { tokensOf } from '../names/tokens'
 import type { Roster } from '../roster/types'
 import { foldCase, looseKey, plainDigits } from '../text/fold'
@@ -97,7 +98,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
   const withNumbers = (evidence: Map<string, HolderEvidence>, text: string): Map<string, HolderEvidence> => {
     if (numbers.size === 0 || !text.match(/\d+/g)?.some(run => numbers.has(run))) return evidence
     // what programs write behind a second copy is nobody's number
-    const alone = text.replace(/(?<=\S)\s*\(\d{1,2}\)\s*$/u, '').trim()
+    const alone = trimSeparators(text.replace(/(?<=\S)\s*\(\d{1,2}\)\s*$/u, ''))
     if (/^\d+$/.test(alone)) take(evidence, numbers.get(alone)?.map(entry => ({ ...entry, strength: NAMED.id })), 1)
     else {
       for (const number of bareNumbers(alone, undefined, true)) {

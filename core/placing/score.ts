@@ -3,7 +3,7 @@ import { formsOf } from '../brief/forms'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptedExtensions, acceptFormat, sameFamily } from '../formats/accept'
-import { isEarlierWord, isLaterWord, lengthOfState } from '../names/added-words'
+import { isAddedWord, isEarlierWord, lengthOfState } from '../names/added-words'
 import { toldByLevels } from '../names/beside'
 import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
@@ -22,12 +22,13 @@ import { beginAlike } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Evidence } from './evidence'
-import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore, wordsOfRule } from './piece-number'
+import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore } from './piece-number'
 import { copyMarksOf, givenNameOf } from './view'
 import type { FileView } from './view'
-import { isOtherInPlace } from './other-in-place'
+import { isOtherInPlace, saysOtherNames } from './other-in-place'
 import { isSlipAlone, LEAST_CALLED, OF_HOLDER, otherCodeIn, saysStranger, SPELLINGS } from './strangers'
 import { LEAST_NAMED, NAMED, OF_NAMED, SHARE, WORTH } from './weights'
+import { saysNothingElse, valueTold } from './value-told'
 import { asksWeeksAlone, asWritten, findWord, inLatin, isOwnChoice, liesAtOwnLevel, ownWords, wordsSaid } from './words-said'
 
 /** How well a name fits a unit; `open`: only because free text lets much through, while format or folder speak against it. */
@@ -46,6 +47,8 @@ export interface Candidate {
   holder: number
   requirement: number
   total: number
+  /** Letters and figures of the name that are no value of the asked one, where none of the words that the rule writes is said; else `null`. */
+  unsaid: number | null
   /** Values of the free fields that the name tells. */
   captures: Captures
   /** Real values in the name that the rule does not allow: another month, another word. */
@@ -58,8 +61,8 @@ export interface Candidate {
   byHolder: boolean
   /** It says somebody else, whom the list need not have. */
   stranger: boolean
-  /** Where the holder's id or code is asked for stands another one. */
-  otherCode: boolean
+  /** Where the holder's id or code is asked for stands another one, or beside it other names. */
+  otherSaid: boolean
   /** Words behind the whole asked name. */
   behind: readonly string[]
   evidence: Evidence[]
@@ -80,8 +83,8 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
-    stranger: false, otherCode: false, behind: [],
+    holder: holder.strength, requirement: 0, total: 0, unsaid: null, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
+    stranger: false, otherSaid: false, behind: [],
     evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
@@ -211,10 +214,12 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const valuesTold = [
     choicesTold(nearest, requirement, view.base, best.formatFits), takeNumber(best, nearest, view), weekTold(best, nearest, view),
     titleTold(best, view.base, share),
+    valueTold(best, nearest?.form.name ?? [], view.base),
   ]
   const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * worthOfAlike(nearest, view.base) : 0))
+  best.unsaid = told < SHARE.wordsNear ? unsaidOf(nearest, view.base) : null
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) {
     best.nameFit = 'near'
@@ -238,9 +243,14 @@ function isSpeltOtherwise(nearest: Nearest | null): nearest is Nearest {
   return nearest !== null && tellsValue(nearest)
     && nearest.differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one) || (one.kind === 'extra' && trimSeparators(one.actual) === ''))
 }
-/** Whether a name without free text tells all in the rule's own order, and only writes some of it otherwise: 1_2 for {id}_{n} in two figures. */
-const isInOrder = (nearest: Nearest): boolean => isSpeltOtherwise(nearest) && nearest.differences.every(one => one.kind === 'digits')
+/**
+ * Whether a name without free text tells all in the rule's own order, and only writes some of it otherwise, or adds its state: 1_2 for {id}_{n} in
+ * two figures.
+ */
+const isInOrder = (nearest: Nearest): boolean => tellsValue(nearest) && nearest.differences.every(one => AS_FIGURES.has(one.kind) || isState(one))
   && !isOpenText(nearest.form.name) && (nearest.form.name ?? []).some(part => isHolders(part))
+const AS_FIGURES: ReadonlySet<Difference['kind']> = new Set(['digits', 'date-order'])
+const isState = ({ kind, actual }: Difference): boolean => kind === 'extra' && isAddedWord(actual)
 /** Whether only zeros of the holder's number are missing in a name that tells a word or choice of the rule's besides: it is no other number. */
 function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, base: string): boolean {
   const isInPlace = nearest.differences.every(one => one.kind !== 'order')
@@ -292,7 +302,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
   const isNearly = best.evidence.some(one => one.kind === 'named' && one.where === 'name nearly')
-  const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences)
+  const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences, form.name ?? [])
   if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   best.stranger = isStranger(best, nearest, base)
@@ -300,7 +310,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const [other] = differences.flatMap(one => otherCodeIn(one, best.unit.requirement) ?? [])
-  best.otherCode = other !== undefined
+  best.otherSaid = other !== undefined || (!best.stranger && saysOtherNames(best.unit, nearest, base, best.folderFits))
   if (other && (isInPart || !isCalled(best, base.replace(other, ' ')))) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
@@ -392,10 +402,27 @@ function leavesOwnWords(nearest: Nearest | null, base: string): boolean {
 /** Free text is alike to anything where the rule's own words are left out. */
 const worthOfAlike = (nearest: Nearest | null, base: string): number => (leavesOwnWords(nearest, base) ? WORTH.alike / 2 : WORTH.alike)
 
-/** Whether a name says none of the rule's own words, though it has such, and other words besides what is asked for. */
-function leavesAll(nearest: Nearest | null, base: string): boolean {
+/** Whether a name says none of the rule's own words, though it has such. */
+function saysNone(nearest: Nearest | null, base: string): boolean {
   const own = ownWordsIn(nearest?.form.name ?? [])
-  return own.length > 0 && !saysOne(own, base) && (nearest?.differences ?? []).some(one => /\p{L}{3,}/u.test(one.actual))
+  return own.length > 0 && !saysOne(own, base)
+}
+
+/** Whether it says other words besides what is asked for instead. */
+const leavesAll = (nearest: Nearest | null, base: string): boolean =>
+  saysNone(nearest, base) && (nearest?.differences ?? []).some(one => /\p{L}{3,}/u.test(one.actual))
+
+/** How many letters and figures are no value of the asked name's, in one that says none of the rule's own words. */
+function unsaidOf(nearest: Nearest | null, base: string): number | null {
+  const { form: { name = null } = {}, captures = {}, differences = [] } = nearest ?? {}
+  // be it that another word stands in its place
+  const isInstead = ({ part, actual }: Difference) => part === 'literal' && /\p{L}/u.test(actual)
+  if (!saysNone(nearest, base) || differences.some(one => one.kind === 'misspelt' && isInstead(one))) return null
+  const values = (name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
+  // be it written otherwise: 4 Oct for a day
+  const written = differences.flatMap(({ part, kind, actual }) => (kind !== 'extra' && ownOf(captures, part) !== undefined ? [actual] : []))
+  const told = new Set([...values, ...Object.values(captures).map(value => value ?? ''), ...written].flatMap(tokensOf))
+  return tokensOf(base).filter(token => !told.has(token)).join('').length
 }
 
 /** Words of letters that a form itself writes, as loose keys. */
@@ -512,18 +539,6 @@ function weekTold(best: Candidate, nearest: Nearest | null, { base }: FileView):
 const isOfWeek = (token: string): boolean => WEEK_KEYS.has(token)
   || LONG_WEEK_KEYS.some(key => token.startsWith(key))
 const LONG_WEEK_KEYS = [...WEEK_KEYS].filter(key => key.length >= 4)
-
-/** Whether all words of a name are the rule's own or its holder's, only tell its state, or are known otherwise. */
-function saysNothingElse(unit: Unit, base: string, isKnown: (token: string) => boolean = () => false): boolean {
-  const called = calledBy(unit)
-  const known = new Set([...wordsOfRule(unit.requirement), ...unit.people.flatMap(({ id, group }) => [id, group]).flatMap(tokensOf)])
-  const isInitial = (token: string) => token.length === 1 && [...called].some(word => word.startsWith(token))
-  // 4a is a part of piece 4
-  const parts = base.match(/(?<=\d)[a-f](?![\p{L}\p{N}])/giu) ?? []
-  if (parts.length === 1) known.add(looseKey(parts[0] ?? ''))
-  const isOwn = (token: string) => known.has(token) || called.has(token) || isKnown(token)
-  return tokensOf(base).every(token => /^\d+$/.test(token) || isOwn(token) || isLaterWord(token) || isInitial(token))
-}
 
 /**
  * What a name says of the word that the rule itself writes before a number: V of V{n}, or how Versuch {n} is shortened, where that number

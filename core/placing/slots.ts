@@ -385,9 +385,9 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || byHowWell(a, b)
 }
 
-/** How much a file is a stray: it bears another code than its holder's, lies in somebody else's folder, or goes on where another one ends. */
-const strayness = ({ candidate: { otherCode }, elsewhere, longer }: Arrival): number =>
-  4 * Number(otherCode) + 2 * Number(elsewhere === true) + Number(longer === true)
+/** How much a file is a stray: it bears another code than its holder's or other names, lies in another's folder, or goes on where another ends. */
+const strayness = ({ candidate: { otherSaid }, elsewhere, longer }: Arrival): number =>
+  4 * Number(otherSaid) + 2 * Number(elsewhere === true) + Number(longer === true)
 
 const isNearly = (where: string): boolean => where.endsWith('nearly')
 

@@ -92,8 +92,9 @@ function namedInName(view: FileView, index: EvidenceIndex): Map<string, HolderEv
   const weigh = (key: string, one: HolderEvidence) => (isNobodys && key.startsWith('p:') && one.strength < NAMED.alias
     ? { ...one, strength: Math.min(one.strength, LEAST_NAMED) }
     : one)
-  return withoutReadings(new Map([...found].filter(([, { number, said }]) => !counted(said)
-    && !(number && isPartOfListed(said, view.base, index))).map(([key, one]) => [key, weigh(key, one)])), view.base)
+  const isOther = (number: string) => isPartOfListed(number, view.base, index) || index.isOfPiece(number, view.base)
+  return withoutReadings(new Map([...found].filter(([, { number, said }]) => !counted(said) && !(number && isOther(said)))
+    .map(([key, one]) => [key, weigh(key, one)])), view.base)
 }
 
 /**

@@ -1,12 +1,14 @@
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
-import { isEarlierWord, isLaterWord } from '../names/added-words'
+import { isAddedWord, isEarlierWord, isLaterWord } from '../names/added-words'
 import { isDefaultWord } from '../names/default-names'
 import type { Difference } from '../names/difference'
 import { isFree } from '../names/fields/index'
 import { isFamilyName } from '../names/family-names'
 import { isGivenName, isGivenNameInPlace } from '../names/given-names'
 import { isKindWord } from '../names/kind-words'
+import type { NamePart } from '../names/parts'
+import { isHolders } from '../names/parts'
 import { arePetForms, petNamesOf } from '../names/pet-names'
 import { soundOf } from '../names/sounds'
 import { tokensOf, wordsIn } from '../names/tokens'
@@ -50,12 +52,14 @@ export const isOwnWord = ({ requirement, people }: Unit, word: string): boolean 
  * Whether a slip in the holder's name is all that is wrong with a name, and makes it nobody else's whom one knows, unless that one's name sounds the
  * same: Wolf for Wolff.
  */
-export function isSlipAlone(differences: readonly Difference[]): boolean {
+export function isSlipAlone(differences: readonly Difference[], name: readonly NamePart[]): boolean {
   // Studio 14 is not Studio 15
   const figuresOf = (text: string) => text.replace(/\D/g, '')
-  const isSlip = ({ part, kind, actual, expected }: Difference) => kind === 'misspelt' && OF_HOLDER.has(part)
+  const ofHolder = new Set(name.filter(part => isHolders(part)).map(({ part }) => part))
+  const isSlip = ({ part, kind, actual, expected }: Difference) => kind === 'misspelt' && ofHolder.has(part)
     && figuresOf(actual) === figuresOf(expected) && (!isSurelyName(actual) || soundOf(actual) === soundOf(expected))
-  const isRest = ({ kind }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
+  const isRest = ({ kind, actual }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
+    || (kind === 'extra' && isAddedWord(actual))
   return differences.filter(isSlip).length === 1 && differences.every(one => isSlip(one) || isRest(one))
 }
 

@@ -1,4 +1,5 @@
 import type { Requirement } from '../brief/types'
+import type { FieldRule } from '../names/fields/index'
 import { kindsOf } from '../names/kind-senses'
 import { tokensOf, wholeTokensOf } from '../names/tokens'
 import { beginAlike, editDistance } from '../text/distance'
@@ -92,8 +93,16 @@ const LEVELS = new WeakMap<Requirement, ReadonlySet<string>>()
 /** Values of its choices that no other requirement of the brief has: the others tell neither. */
 const CHOICES = new WeakMap<Requirement, ReadonlySet<string>>()
 
-/** A sign of the requirement that alone asks for weeks. */
-const WEEKS = new WeakMap<Requirement, ReadonlySet<string>>()
+/** What kinds of days, months and weeks a requirement alone asks for. */
+const TIMES = new WeakMap<Requirement, ReadonlySet<string>>()
+const WEEK = 'week'
+const kindOfTime = (rule: FieldRule): string | null => {
+  if (rule.type === 'date') return rule.pattern.includes('d') ? 'day' : 'month'
+  return rule.type === 'week' ? WEEK : null
+}
+/** Free text may be a day as well, though hardly a week. */
+const timesOf = ({ fields }: Requirement): string[] =>
+  Object.values(fields).flatMap(rule => (rule.type === 'text' ? ['day', 'month'] : kindOfTime(rule) ?? []))
 
 /** Kinds of work that a requirement's own words name and no other's. */
 const KINDS = new WeakMap<Requirement, ReadonlySet<string>>()
@@ -111,7 +120,14 @@ export function liesAtOwnLevel(view: FileView, requirement: Requirement): boolea
 }
 
 /** Whether weeks are told by names of this requirement alone. */
-export const asksWeeksAlone = (requirement: Requirement): boolean => (WEEKS.get(requirement)?.size ?? 0) > 0
+export const asksWeeksAlone = (requirement: Requirement): boolean => TIMES.get(requirement)?.has(WEEK) ?? false
+
+/** Whether a value is one that names of this requirement alone tell: a word of its choices, a day, a month. */
+export function asksAlone(requirement: Requirement, rule: FieldRule, value: string): boolean {
+  if (rule.type === 'choice') return /\p{L}{2}/u.test(value) && (CHOICES.get(requirement)?.has(looseKey(value)) ?? false)
+  // a week is a number that may be anything
+  return rule.type === 'date' && (TIMES.get(requirement)?.has(kindOfTime(rule) ?? '') ?? false)
+}
 
 /** Whether a value of its choices is one that no other requirement has. */
 export const isOwnChoice = (requirement: Requirement, value: string): boolean => CHOICES.get(requirement)?.has(looseKey(value)) ?? true
@@ -138,7 +154,7 @@ export function knowApart(requirements: ReadonlySet<Requirement>): void {
   knowTelling(requirements)
   knowOwn(LEVELS, requirements, levelsOf)
   knowOwn(CHOICES, requirements, choicesOf)
-  knowOwn(WEEKS, requirements, ({ fields }) => Object.values(fields).flatMap(rule => (rule.type === 'week' ? [rule.type] : [])))
+  knowOwn(TIMES, requirements, timesOf)
   const all = [...requirements].map(requirement => ({ requirement, lists: ownWords(requirement), short: shortWords(requirement) }))
   const common = inAll(all.map(({ lists }) => lists.flat()))
   knowOwn(KINDS, requirements, requirement => ownWords(requirement).flat().flatMap(kindsOf))

@@ -27,6 +27,10 @@ describe('a list is read as it was meant', () => {
     ],
     ['family name first, a comma between', 'Marsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['in scripts of East Asia, in one column', '出席番号,氏名\n1,佐藤 葵\n2,鈴木　陽菜\n', [['葵', '佐藤', '佐藤 葵'], ['陽菜', '鈴木', '鈴木　陽菜']]],
+    [
+      'codes under Student beside both names are ids', 'student,given,family\nS1001,Ada,Marsh\nS1002,Bo,Lind\n',
+      [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']],
+    ],
     ['in Hangul', '이름,반\n김 민준,1\n이 서연,1\n', [['민준', '김', '김 민준'], ['서연', '이', '이 서연']]],
     ['the same under a heading', 'name\nMarsh, Ada\nLind, Bo\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],
     ['the same in quotes', 'name;team\n"Marsh, Ada";Reef\n"Lind, Bo";Dune\n', [['Ada', 'Marsh', 'Ada Marsh'], ['Bo', 'Lind', 'Bo Lind']]],

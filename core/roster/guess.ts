@@ -1,6 +1,7 @@
 import { withoutForm } from '../names/company-forms'
 import { looseKey } from '../text/fold'
 import { showText } from '../text/show'
+import type { ColumnMeaning } from './columns'
 import { guessColumns, isGroupWord, isOfFirms, orderSaid, withoutWritten } from './columns'
 import type { RosterMapping, RosterTable } from './read'
 import { EAST_ASIAN } from '../text/scripts'
@@ -21,7 +22,9 @@ export function guessList(match: RosterTable): GuessedList {
   const table = joinSurnames(joinParticles(joinLast(joinNames(wholeIds(withoutTitle(match))))))
   const columns = guessColumns(table.header)
   const bare = columns.every(meaning => meaning === 'other')
-  const guessed: GuessedList = bare ? guessBare(table) : withPerson({ table, mapping: { columns: withMail(table, columns), nameOrder: 'whole' } })
+  const guessed: GuessedList = bare
+    ? guessBare(table)
+    : withPerson({ table, mapping: { columns: withMail(table, withCodes(table, columns)), nameOrder: 'whole' } })
   const told = withNumber(withoutRepeated(withFamily(guessed)))
   return { ...told, mapping: { ...told.mapping, nameOrder: guessOrder(told) } }
 }
@@ -106,6 +109,15 @@ function underGroups({ header, rows, ...table }: RosterTable): GuessedList | nul
   const said = `Rows such as "${showText(header[0] ?? '')}" were taken for the groups of the people below them: look whether that is right`
   const told = note(named, said)
   return { table: told, mapping: { columns: ['name', 'group'], nameOrder: 'whole' } }
+}
+
+/** Codes under a heading such as Student, beside given and family names, are ids and no whole names. */
+function withCodes({ rows }: RosterTable, columns: readonly ColumnMeaning[]): ColumnMeaning[] {
+  const at = columns.indexOf('name')
+  const cells = rows.map(row => row[at] ?? '').filter(Boolean)
+  const areCodes = cells.length > 1 && cells.every(cell => /^(?=\S*\d)\S+$/.test(cell)) && new Set(cells).size === cells.length
+  const isBeside = columns.includes('given') && columns.includes('family') && !columns.includes('id')
+  return columns.map((meaning, column) => (column === at && areCodes && isBeside ? 'id' : meaning))
 }
 
 /** A pasted list of bare names has no header row: what looks like a person is one, what stands above other things is none. */

@@ -1,0 +1,88 @@
+import { describe, expect, test } from 'vitest'
+import type { Rules } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
+
+// common practice, no source: names that say whose they are and leave out what the piece is called
+
+describe('a value that one piece alone asks for says which it is', () => {
+  const fabric: Rules = {
+    list: 'id,name\nTX-210,Nadja Ott\nTX-330,Milo Faber',
+    requirements: [
+      {
+        id: 'print', title: 'Print', name: '{id}_{colour}_{size}', formats: [{ id: 'pdf' }], count: { from: 1, to: 6 },
+        fields: { colour: { type: 'choice', values: ['red', 'blue'] }, size: { type: 'choice', values: ['S', 'M'] } },
+      },
+      {
+        id: 'care', title: 'Care label', name: '{id}_care_{lang}', formats: [{ id: 'pdf' }], count: { from: 1, to: 3 },
+        fields: { lang: { type: 'choice', values: ['DE', 'EN'] } },
+      },
+      {
+        id: 'test', title: 'Wash record', name: '{id}_wash_{day}', formats: [{ id: 'pdf' }],
+        fields: { day: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-10-31' } },
+      },
+    ],
+  }
+  test.each([
+    ['TX-210 DE.pdf', 'care TX-210'], ['TX-330_2026-10-03 final.pdf', 'test TX-330'],
+    // another day than was asked for, or another word beside it
+    ['TX-330_2026-12-03.pdf', 'unplaced'], ['TX-330_2026-10-03 sleeves.pdf', 'unplaced'],
+  ])('%s is %s', async (path, at) => {
+    expect((await roundOf(fabric, path))[path]).toBe(at)
+  })
+})
+
+describe('where no word of any rule is said', () => {
+  const club: Rules = {
+    list: 'id,name\nV01,Altdorf\nV02,Neukirch',
+    requirements: [['Belege', 'pdf'], ['Kontoauszug', 'pdf'], ['Kassenbuch', 'xlsx']].map(([title = '', id]) => ({
+      id: title, title, name: `{id}_${title}_{month}`, formats: [{ id }], count: { from: 3, to: 3 },
+      fields: { month: { type: 'date', pattern: 'yyyy-MM', from: '2026-08-01', to: '2026-10-31' } },
+    })),
+  }
+  test.each([
+    ['V01_2026-08.pdf', 'unplaced', 'the shorter word is not the nearer'], ['V02_2026-10.xlsx', 'Kassenbuch V02', 'the format tells which'],
+    ['V01_Kontoausz_2026-08.pdf', 'Kontoauszug V01', 'a slip of one says it'],
+  ])('%s is %s: %s', async (path, at) => {
+    expect((await roundOf(club, path))[path]).toBe(at)
+  })
+})
+
+describe('whose it is', () => {
+  const exams: Rules = {
+    list: 'id,given,family,subject\nkr,Katja,Rehm,Maths\nvi,Viktor,Iller,Biology',
+    requirements: [{
+      id: 'key', title: 'Answer key', name: '{subject}_{grade}_key', formats: [{ id: 'pdf' }], count: { from: 2, to: 2 },
+      fields: { grade: { type: 'choice', values: ['G9', 'G10'] } },
+    }],
+  }
+  test('a slip in what else the list has of somebody is one, where all the rest is as asked, be a word of state behind it', async () => {
+    const names = ['Biiology_G9_key.pdf', 'Mahts_G9_key.pdf', 'Bioology_G10_key_neu.pdf']
+    const told = await toldOf(exams, ...names)
+    expect(names.map(name => told.get(name)?.right)).toEqual(['Biology_G9_key.pdf', null, 'Biology_G10_key.pdf'])
+  })
+
+  test('other names beside an id do not count before the right ones', async () => {
+    const boards: Rules = {
+      list: 'id,given,family\n0023,Li Na,Zhou\n0031,Noor,Amin',
+      requirements: [{ id: 'ia', title: 'Assessment', name: '{id}_{family}_{given}_IA', formats: [{ id: 'pdf' }] }],
+    }
+    expect(await roundOf(boards, '0023_Zhou_Lina_IA.pdf', '0023_Zhang_Wei_IA.pdf'))
+      .toEqual({ '0023_Zhou_Lina_IA.pdf': 'ia 0023', '0023_Zhang_Wei_IA.pdf': 'superseded' })
+  })
+
+  const pupils: Rules = {
+    list: 'id,given,family\n1,Ada,Blum\n2,Ben,Krug\n3,Cem,Tan',
+    requirements: [{
+      id: 'sheet', title: 'Worksheet', name: '{id}_sheet{n}_{day}', formats: [{ id: 'pdf' }], count: { from: 2, to: 9, by: 'n' },
+      fields: { n: { type: 'number', from: 1, to: 9 }, day: { type: 'date', pattern: 'dd.MM.', from: '2026-10-01', to: '2026-10-31' } },
+    }, { id: 'photo', title: 'Photo', name: '{id}_photo', formats: [{ id: 'jpg' }] }],
+  }
+  test.each([
+    ['1_sheet1_03.10._neu.pdf', 'sheet 1', 'a number of the list, where the rest is as asked but for its state'],
+    ['2_sheet02_4 Oct.pdf', 'sheet 2', 'or is only written otherwise'],
+    ['3_.jpg', 'photo 3', 'a number alone, be a sign behind it'],
+    ['sheet 2.pdf', 'unplaced', 'the number of the piece is nobody\'s'],
+  ])('%s is %s: %s', async (path, at) => {
+    expect((await roundOf(pupils, path))[path]).toBe(at)
+  })
+})
