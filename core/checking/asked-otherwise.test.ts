@@ -365,3 +365,11 @@ test('a group\'s piece is named after the first of its members where a name says
     expect((await toldOf(posters, name)).get(name)).toMatchObject({ at: 'poster Blue', right })
   }
 })
+
+test('the mark of a copy that says so in a word is none of somebody\'s own words', async () => {
+  const rule: Partial<RequirementDocument> = { name: '{family}_essay_{topic}', fields: { topic: { type: 'text' } } }
+  const right = async (name: string) => (await run(rule, [name])).file(name).correctedPath
+  expect(await right('Marsh_essay_Tide pools - Kopie.pdf')).toBe('Marsh_essay_Tide pools.pdf')
+  // what may be somebody's own is
+  expect([await right('Tamworthy_essay_Press copy.pdf'), await right('Marsh_essay_Holiday (2).pdf')]).toEqual([null, null])
+})

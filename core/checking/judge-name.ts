@@ -22,7 +22,7 @@ import type { Person } from '../roster/types'
 import { tokensOf } from '../names/tokens'
 import type { DefaultName } from '../names/default-names'
 import { wordsOfRule } from '../placing/piece-number'
-import { copyMarksOf, givenNameOf, stemOf } from '../placing/view'
+import { copyMarksOf, copyOfText, givenNameOf, stemOf } from '../placing/view'
 import type { FileView } from '../placing/view'
 import { LIKE } from '../names/spans'
 import { commonInOrder, likeness } from '../text/distance'
@@ -67,7 +67,7 @@ export function judgeName(
   if (forms.every(form => form.name === null)) {
     return { ...worth(null, view.base, first, {}), ...judgeExtension(view, requirement, format, extension) }
   }
-  const fitting = fits(view.base)
+  const fitting = fitWhole(view, fits)
   if (fitting) {
     // leniency accepts the name as it stands, so its correction is itself
     return { ...worth(null, view.base, fitting.form, fitting.captures), ...judgeExtension(view, requirement, format, extension) }
@@ -126,6 +126,13 @@ export function judgeName(
   }
   const { params, differences } = tellDiffers(view.base, wanted, nearest)
   return worth({ code: 'name.differs', params }, wanted, nearest.form, nearest.captures, differences)
+}
+
+/** How a name fits as it stands: what free text lets through at its end, such as "- Copy", is nobody's own word. */
+function fitWhole(view: FileView, fits: (base: string) => ReturnType<typeof fitBase>): ReturnType<typeof fitBase> {
+  const fitting = fits(view.base)
+  const copied = fitting && copyOfText(view, fitting.form.name ?? [])
+  return copied && fits(copied) ? null : fitting
 }
 
 /** Levels of the folder that may say whose it is: not those where the rule asks for somebody's own words, which the name may say as well. */

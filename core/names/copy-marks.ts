@@ -96,6 +96,12 @@ function takeMarks(base: string): CopyMark[] {
   return [...marks.values()]
 }
 
+/** The mark that says in a word that it is one, behind a dash or in brackets: nobody's own words end so, as they may in a number in brackets. */
+const SURE = new RegExp(`^ ?(?:[-–] ?|\\()(?:[^()]* )?(?:${WORD})\\b|conflict|konflikt`, 'iu')
+
+/** The mark of a copy that is surely one, whatever somebody's own words stand before it; `null`: there is none. */
+export const sureCopyMark = (marks: readonly CopyMark[]): CopyMark | null => marks.find(({ mark }) => SURE.test(mark)) ?? null
+
 /** Whether a text is nothing but the mark of a copy, such as " (2)"; figures with a dot between them are a day or a time. */
 export const isCopyMark = (text: string): boolean => !/\d\.\d/.test(text) && copyMarks(`x${text}`).some(({ base }) => base === 'x')
 

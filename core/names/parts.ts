@@ -34,6 +34,12 @@ export function isAnyText(part: NamePart): boolean {
   return part.kind === 'free' && freeField(part.rule).anyText === true
 }
 
+/** Whether the last part of a name takes any text: then it takes what a program writes behind it, too. */
+export function endsInText(parts: readonly NamePart[]): boolean {
+  const last = parts.at(-1)
+  return last !== undefined && isAnyText(last)
+}
+
 /** Values of one holder: text by field name; several where any of them is right (`alias`). */
 export type HolderValues = Record<string, string | string[]>
 

@@ -43,10 +43,12 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   const { spoken, against, numbered } = speakOf(view, index)
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
   addGroupOf(byFolder, index, spoken)
-  const strongest = Math.max(0, ...[...spoken.values()].map(({ strength }) => strength))
-  // who is spoken of much less than another cannot come before them: what else speaks for both is the same
-  const ofHolders = [...spoken].filter(([, { strength }]) => strength >= LEAST_NAMED
-    && strength >= strongest - BEHIND.weighed).sort((a, b) => b[1].strength - a[1].strength)
+  // who is spoken of much less than another cannot come before them: what else speaks for both is the same; of a group its members are more
+  const kindOf = (key: string) => key.slice(0, 1)
+  const strongest = new Map<string, number>()
+  for (const [key, { strength }] of spoken) strongest.set(kindOf(key), Math.max(strongest.get(kindOf(key)) ?? 0, strength))
+  const ofHolders = [...spoken].filter(([key, { strength }]) => strength >= LEAST_NAMED
+    && strength >= (strongest.get(kindOf(key)) ?? 0) - BEHIND.weighed).sort((a, b) => b[1].strength - a[1].strength)
     .slice(0, MOST_HOLDERS).flatMap(([key]) => index.ofHolder(key))
   const holders = new Set(ofHolders)
   const columns = columnsOf(view, index, spoken)

@@ -212,14 +212,16 @@ const asksFolder = ({ folder }: Requirement): boolean => (folder?.length ?? 0) >
 
 /**
  * A name that fits one piece, in the format and the folder of another of the same holder's whose words alone are left out of it, is the other:
- * "drawings/BR-1002_B.pdf" is the drawing, though the model is called so. Where no folder is asked for the format alone says it.
+ * "drawings/BR-1002_B.pdf" is the drawing, though the model is called so. Where no folder is asked for the format alone says it, of a
+ * name that says no word which the first piece has alone.
  */
 function heedPlaces(view: FileView, list: readonly Candidate[]): void {
   for (const one of list) {
     if (one.nameFit === 'none' || one.nameFit === 'near' || !isOutOfPlace(view, one)) continue
+    const saysOwn = (other: Requirement) => wordsWritten(one.unit.requirement).some(word => /\p{L}{2}/u.test(word) && !wordsWritten(other).includes(word))
     const isThere = ({ unit: { requirement }, folderFits, leavesWords }: Candidate) => (asksFolder(requirement)
       ? folderFits
-      : !asksFolder(one.unit.requirement) && !leavesWords && extensionAsked(view, requirement))
+      : !saysOwn(requirement) && !asksFolder(one.unit.requirement) && !leavesWords && extensionAsked(view, requirement))
     const isMeant = (other: Candidate) => other.unit.holder === one.unit.holder && other.unit.owed && other.nameFit === 'near'
       && other.formatFits && other.unit.requirement.formats.length > 0 && isThere(other)
     if (!list.some(isMeant)) continue

@@ -23,7 +23,7 @@ import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Evidence } from './evidence'
 import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore } from './piece-number'
-import { copyMarksOf, givenNameOf } from './view'
+import { copyMarksOf, copyOfText, givenNameOf } from './view'
 import type { FileView } from './view'
 import { isOtherInPlace, saysOtherNames } from './other-in-place'
 import { isSlipAlone, LEAST_CALLED, OF_HOLDER, otherCodeIn, saysStranger, SPELLINGS } from './strangers'
@@ -177,7 +177,10 @@ function findFit(form: UnitForm, view: FileView, requirement: Requirement): { na
   if (!form.name) return null
   const { strictness, count } = requirement
   const match = matchParts(form.name, view.base, strictness, count.by)
-  if (match) return { nameFit: match.exact ? 'exact' : 'lenient', captures: match.captures }
+  const copied = match && copyOfText(view, form.name)
+  if (match && !(copied && matchParts(form.name, copied, strictness, count.by))) {
+    return { nameFit: match.exact ? 'exact' : 'lenient', captures: match.captures }
+  }
   // a copy mark, or a second extension
   const inner = splitExtension(view.base)
   for (const { base } of [...copyMarksOf(view), ...(inner.extension === '' ? [] : [inner])]) {

@@ -242,3 +242,14 @@ describe('an id with other figures', () => {
     expect((await toldOf(exam, path)).get(path)?.at).toBe('audio 1005 1')
   })
 })
+
+test('but not where it says a word that the first alone has', async () => {
+  const council: Rules = {
+    list: 'id,name\nENV,Elke Moor\nCUL,Cora Wiese',
+    requirements: [
+      { id: 'cr', title: 'Minutes', name: '{id}_minutes', formats: [{ id: 'pdf' }] },
+      { id: 'odj', title: 'Agenda', name: '{id}_agenda', formats: [{ id: 'pdf' }, { id: 'docx' }] },
+    ],
+  }
+  expect(Object.values(await roundOf(council, 'CUL_minutes.docx', 'ENV_agenda.docx'))).toEqual(['cr CUL', 'odj ENV'])
+})

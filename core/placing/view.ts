@@ -2,12 +2,14 @@ import { readingUnder } from '../formats/identify'
 import type { ReceivedFile } from '../arrivals/received'
 import type { Seen, Undoing } from '../folders/ways-in'
 import type { CopyMark } from '../names/copy-marks'
-import { copyMarks, markBehindExtension } from '../names/copy-marks'
+import { copyMarks, markBehindExtension, sureCopyMark } from '../names/copy-marks'
 import type { DefaultName } from '../names/default-names'
 import { defaultName } from '../names/default-names'
 import { splitExtension } from '../names/extension'
 import { isEarlierWord, isLaterWord } from '../names/added-words'
 import { levelsOf } from '../names/levels'
+import type { NamePart } from '../names/parts'
+import { endsInText } from '../names/parts'
 import { tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { folderOf, nameOf } from '../text/path'
@@ -44,6 +46,10 @@ function readMarks(view: FileView): CopyMark[] {
   const behind = markBehindExtension(view.name)
   return [...copyMarks(view.base), ...(behind ? [{ ...behind, base: splitExtension(behind.base).base }] : [])]
 }
+
+/** A base name without the mark of a copy that surely is one, where free text at its end would take it; `null`: it bears none. */
+export const copyOfText = (view: FileView, parts: readonly NamePart[]): string | null =>
+  (endsInText(parts) ? sureCopyMark(copyMarksOf(view))?.base ?? null : null)
 
 /** A file's base name without the mark of a copy. */
 export const stemOf = (view: FileView): string => copyMarksOf(view)[0]?.base ?? view.base
