@@ -38,6 +38,7 @@ describe('somebody\'s own words', () => {
     ['{group}_{family}_note_{title}', '3A_Stahl_Old mill', '3A_Stahl_note_Old mill', 'may begin with a word of state'],
     ['{group}_{family}_note_{title}', '3A_Stalh_note_Light_v2', '3A_Stahl_note_Light', 'hold no version'],
     ['{group}_{family}_note_{title}', '3A_note_copy', '3A_Stahl_note_{title}', 'are more than the mark of a copy'],
+    ['{group}_tile{track}_{title}_{step}', '3A_tile02_Tide pools_6_neu', '3A_tile02_Tide pools_6', 'may begin as the rule does'],
     ['{team}_{track}_side', '01 Lost Socks side_v2', 'Lost Socks_01_side', 'leave a number to where it stands'],
     ['{team}_side_{track}', '01 Lost Socks side_v2', 'Lost Socks_side_01', 'and none to a version'],
     ['{team}_side_{track}', 'Lost Socks_side_v2', 'Lost Socks_side_{track}', 'be there no other'],

@@ -1,5 +1,6 @@
 import { likeness } from '../text/distance'
 import { foldCase, looseKey } from '../text/fold'
+import { ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
@@ -228,10 +229,13 @@ const LEAST_BEGINNING = 3
  * and so is one behind the word that its field is called by: "take 2" for {take}.
  */
 function takeSigned(name: Name): void {
-  const { parts, text } = name
+  const { parts, alignment: { spans }, text } = name
   for (const [at, part] of parts.entries()) {
-    if (part.kind !== 'free' || part.rule.type !== 'number' || !isOpen(name, at)) continue
+    const span = spans[at]
+    if (part.kind !== 'free' || part.rule.type !== 'number' || !span || span.end > span.start) continue
+    const settled = ownOf(name.known, part.part)
     const [found] = ([-1, 1] as const).flatMap(side => signedIn(name, at, side))
+      .filter(one => settled === undefined || Number(settled) === Number(text.slice(...one.figures)))
     if (!found || freeField(part.rule).read(text.slice(...found.figures), part.rule) === undefined) continue
     const { figures, whole, sign } = found
     const own = ownOfName(name)

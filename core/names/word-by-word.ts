@@ -212,7 +212,8 @@ function claim(words: Word[], part: Extract<NamePart, { kind: 'fixed' }>, at: nu
   for (const [place, word] of words.entries()) {
     if (word.part !== undefined || !isIts(word.key)) continue
     const last = groups.at(-1)
-    if (last && last.at(-1) === words[place - 1]) last.push(word)
+    // one word stands for one: of "tile02 Tide" the second is none of tile
+    if (last && last.at(-1) === words[place - 1] && last.length < asked.length) last.push(word)
     else groups.push([word])
   }
   const worthOf = (group: readonly Word[]) => group.reduce((sum, { key }) => sum + (asked.includes(key) ? 2 : 1), 0)

@@ -104,11 +104,12 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   return best
 }
 
-/** Where no folder is asked for the rule's own words speak for it in whatever format: "Byrne_recipe_celadon.docx". */
+/** Where no folder is asked for, or in its format, the rule's own words speak for it: "Byrne_recipe_celadon.docx". */
 function takeWords(best: Candidate, view: FileView): void {
   const { requirement } = best.unit
   const { share } = wordsSaid(view, requirement)
-  if ((requirement.folder?.length ?? 0) === 0 && share >= SHARE.wordsNear) best.requirement = Math.max(best.requirement, share * WORTH.words)
+  const mayTell = best.formatFits || (requirement.folder?.length ?? 0) === 0
+  if (mayTell && share >= SHARE.wordsNear) best.requirement = Math.max(best.requirement, share * WORTH.words)
 }
 
 /** Takes a form whose name and folder fit better than what was taken before. */
@@ -222,7 +223,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * worthOfAlike(nearest, view.base) : 0))
-  best.unsaid = told < SHARE.wordsNear ? unsaidOf(nearest, view.base) : null
+  best.unsaid = told < SHARE.wordsNear ? unsaidOf(nearest, view.base, requirement) : null
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) {
     best.nameFit = 'near'
@@ -405,9 +406,10 @@ function leavesOwnWords(nearest: Nearest | null, base: string): boolean {
 /** Free text is alike to anything where the rule's own words are left out. */
 const worthOfAlike = (nearest: Nearest | null, base: string): number => (leavesOwnWords(nearest, base) ? WORTH.alike / 2 : WORTH.alike)
 
-/** Whether a name says none of the rule's own words, though it has such. */
-function saysNone(nearest: Nearest | null, base: string): boolean {
-  const own = ownWordsIn(nearest?.form.name ?? [])
+/** Whether a name says none of the rule's own words, though it has such; `apart`: but for those that every other rule has. */
+function saysNone(nearest: Nearest | null, base: string, apart?: Requirement): boolean {
+  const known = apart && new Set(ownWords(apart).flat())
+  const own = ownWordsIn(nearest?.form.name ?? []).filter(word => word.length < LEAST_CALLED || (known?.has(word) ?? true))
   return own.length > 0 && !saysOne(own, base)
 }
 
@@ -416,11 +418,11 @@ const leavesAll = (nearest: Nearest | null, base: string): boolean =>
   saysNone(nearest, base) && (nearest?.differences ?? []).some(one => /\p{L}{3,}/u.test(one.actual))
 
 /** How many letters and figures are no value of the asked name's, in one that says none of the rule's own words. */
-function unsaidOf(nearest: Nearest | null, base: string): number | null {
+function unsaidOf(nearest: Nearest | null, base: string, requirement: Requirement): number | null {
   const { form: { name = null } = {}, captures = {}, differences = [] } = nearest ?? {}
   // be it that another word stands in its place
   const isInstead = ({ part, actual }: Difference) => part === 'literal' && /\p{L}/u.test(actual)
-  if (!saysNone(nearest, base) || differences.some(one => one.kind === 'misspelt' && isInstead(one))) return null
+  if (!saysNone(nearest, base, requirement) || differences.some(one => one.kind === 'misspelt' && isInstead(one))) return null
   const values = (name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
   // be it written otherwise: 4 Oct for a day
   const written = differences.flatMap(({ part, kind, actual }) => (kind !== 'extra' && ownOf(captures, part) !== undefined ? [actual] : []))
