@@ -16,9 +16,10 @@ import { matchParts } from '../names/match'
 import { WEEK_KEYS } from '../names/months'
 import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText, isHolders, isLiteral } from '../names/parts'
+import { LIKE } from '../names/spans'
 import { trimSeparators } from '../names/strictness'
 import { tokensOf, wholeTokensOf } from '../names/tokens'
-import { beginAlike } from '../text/distance'
+import { beginAlike, likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Evidence } from './evidence'
@@ -420,8 +421,10 @@ const leavesAll = (nearest: Nearest | null, base: string): boolean =>
 /** How many letters and figures are no value of the asked name's, in one that says none of the rule's own words. */
 function unsaidOf(nearest: Nearest | null, base: string, requirement: Requirement): number | null {
   const { form: { name = null } = {}, captures = {}, differences = [] } = nearest ?? {}
-  // be it that another word stands in its place
-  const isInstead = ({ part, actual }: Difference) => part === 'literal' && /\p{L}/u.test(actual)
+  // be it that a word like it stands in its place, or its beginning
+  const isLike = (word: string, own: string) => likeness(word, own) >= LIKE || (word.length >= LEAST_CALLED && own.startsWith(word))
+  const isInstead = ({ part, actual, expected }: Difference) => part === 'literal'
+    && tokensOf(actual).some(word => tokensOf(expected).some(own => isLike(word, own)))
   if (!saysNone(nearest, base, requirement) || differences.some(one => one.kind === 'misspelt' && isInstead(one))) return null
   const values = (name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
   // be it written otherwise: 4 Oct for a day
