@@ -224,7 +224,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * worthOfAlike(nearest, view.base) : 0))
-  best.unsaid = told < SHARE.wordsNear ? unsaidOf(nearest, view.base, requirement) : null
+  best.unsaid = told === 0 ? unsaidOf(nearest, view.base, requirement) : null
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
   if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) {
     best.nameFit = 'near'
@@ -424,7 +424,7 @@ function unsaidOf(nearest: Nearest | null, base: string, requirement: Requiremen
   // be it that a word like it stands in its place, or its beginning
   const isLike = (word: string, own: string) => likeness(word, own) >= LIKE || (word.length >= LEAST_CALLED && own.startsWith(word))
   const isInstead = ({ part, actual, expected }: Difference) => part === 'literal'
-    && tokensOf(actual).some(word => tokensOf(expected).some(own => isLike(word, own)))
+    && (looseKey(actual) === looseKey(expected) || tokensOf(actual).some(word => tokensOf(expected).some(own => isLike(word, own))))
   if (!saysNone(nearest, base, requirement) || differences.some(one => one.kind === 'misspelt' && isInstead(one))) return null
   const values = (name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
   // be it written otherwise: 4 Oct for a day

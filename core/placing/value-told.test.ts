@@ -41,10 +41,22 @@ describe('where no word of any rule is said', () => {
   }
   test.each([
     ['V01_2026-08.pdf', 'unplaced', 'the shorter word is not the nearer'], ['V02_2026-10.xlsx', 'Kassenbuch V02', 'the format tells which'],
-    ['V01_Kontoausz_2026-08.pdf', 'Kontoauszug V01', 'a slip of one says it'],
+    ['V01_Kontoausz_2026-08.pdf', 'Kontoauszug V01', 'the beginning of one says it'],
   ])('%s is %s: %s', async (path, at) => {
     expect((await roundOf(club, path))[path]).toBe(at)
   })
+})
+
+test('a word of a title says one', async () => {
+  const day = { day: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-10-01', to: '2026-10-31' } }
+  const lots: Rules = {
+    list: 'id,name\nL3,Sud\nL4,Nord',
+    requirements: [
+      { id: 'mt', title: 'Mémoire technique', name: '{id}_MT_{day}', fields: day, formats: [{ id: 'pdf' }] },
+      { id: 'ae', title: 'Acte d\'engagement', name: '{id}_AE_{day}', fields: day, formats: [{ id: 'pdf' }] },
+    ],
+  }
+  expect(Object.values(await roundOf(lots, 'L3_Memoire_2026-10-02.pdf'))).toEqual(['mt L3'])
 })
 
 describe('whose it is', () => {
