@@ -213,7 +213,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   best.requirement = Math.max(ofLevel * WORTH.words, weighBeside(best, view, share))
   if (share < SHARE.wordsNear && givenNameOf(view) !== null) return
   const isWorth = best.holder > 0 || share > 0 || best.folderFits
-  const nearest = isWorth ? nearestOf(view, requirement, forms.slice(0, MOST_FORMS)) : null
+  const nearest = isWorth ? nearestOf(view, best.unit, forms.slice(0, MOST_FORMS)) : null
   const alike = alikeTo(nearest)
   if (nearest) takeNearest(best, nearest, view.base, alike)
   const valuesTold = [
@@ -370,20 +370,26 @@ const alikeTo = (nearest: Nearest | null): number => (nearest ? Math.max(0, 1 - 
 interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[] }
 
 /** The form a name departs from least, by its length. */
-function nearestOf(view: FileView, { strictness }: Requirement, forms: readonly UnitForm[]): Nearest | null {
+function nearestOf(view: FileView, unit: Unit, forms: readonly UnitForm[]): Nearest | null {
   let nearest: Nearest | null = null
   for (const form of forms) {
     if (!form.name) continue
-    const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness, levels: view.levels })
-    // what only tells the state of a work says nothing of which one it is
-    const state = lengthOfState(differences)
-    const cost = Math.max(0, all - state)
-    const whole = Math.max(lengthOf(form.name, captures), view.base.length - state)
+    const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness: unit.requirement.strictness, levels: view.levels })
+    // what only tells the state of a work, or says its holder once more, says nothing of which one it is
+    const beside = lengthOfState(differences) + lengthOfCalled(differences, unit)
+    const cost = Math.max(0, all - beside)
+    const whole = Math.max(lengthOf(form.name, captures), view.base.length - beside)
     const length = Math.max(1, whole - lettersOfText(form.name, captures))
     if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, differences }
   }
   return nearest
 }
+
+/** How many characters a name has too much that are nothing but what its holder is called: "(Lothar)". */
+const lengthOfCalled = (differences: readonly Difference[], unit: Unit): number => differences.reduce((sum, { kind, actual }) => {
+  const words = kind === 'extra' ? tokensOf(actual) : []
+  return words.length > 0 && words.every(word => /\p{L}{2}/u.test(word) && calledBy(unit).has(word)) ? sum + actual.length : sum
+}, 0)
 
 /** Whether a name says a word of the rule's own, or tells one of its values: the holder's name alone is alike in every rule. */
 function saysItself(nearest: Nearest | null, base: string): boolean {

@@ -73,6 +73,13 @@ describe('whose it is', () => {
     expect(names.map(name => told.get(name)?.right)).toEqual(['Biology_G9_key.pdf', null, 'Biology_G10_key.pdf'])
   })
 
+  test('what its holder is called behind the whole name makes it no other piece', async () => {
+    const both: Rules = {
+      ...exams, requirements: [{ ...exams.requirements[0], id: 'paper', title: 'Exam paper', name: '{subject}_{grade}' }, ...exams.requirements],
+    }
+    expect(Object.values(await roundOf(both, 'Biology_G9 (Viktor).pdf'))).toEqual(['paper vi'])
+  })
+
   test('other names beside an id do not count before the right ones', async () => {
     const boards: Rules = {
       list: 'id,given,family\n0023,Li Na,Zhou\n0031,Noor,Amin',
