@@ -252,9 +252,12 @@ function isSpeltOtherwise(nearest: Nearest | null): nearest is Nearest {
  * Whether a name without free text tells all in the rule's own order, and only writes some of it otherwise, or adds its state: 1_2 for {id}_{n} in
  * two figures.
  */
-const isInOrder = (nearest: Nearest): boolean => tellsValue(nearest) && nearest.differences.every(one => AS_FIGURES.has(one.kind) || isState(one))
+const isInOrder = (nearest: Nearest, base: string): boolean => (tellsValue(nearest) || saysOne(ownWordsIn(nearest.form.name ?? []), base))
+  && nearest.differences.every(one => AS_FIGURES.has(one.kind) || isState(one) || isJoined(one))
   && !isOpenText(nearest.form.name) && (nearest.form.name ?? []).some(part => isHolders(part))
-const AS_FIGURES: ReadonlySet<Difference['kind']> = new Set(['digits', 'date-order'])
+const AS_FIGURES: ReadonlySet<Difference['kind']> = new Set(['digits', 'date-order', 'separator'])
+/** Whether only signs between words are missing or others: P13Selbstauskunft. */
+const isJoined = ({ part, actual, expected }: Difference): boolean => part === 'literal' && looseKey(actual) === looseKey(expected)
 const isState = ({ kind, actual }: Difference): boolean => kind === 'extra' && isAddedWord(actual)
 /** Whether only zeros of the holder's number are missing in a name that tells a word or choice of the rule's besides: it is no other number. */
 function isWithoutZeros({ unit: { requirement } }: Candidate, nearest: Nearest, base: string): boolean {
@@ -308,7 +311,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.leftOut = isLeftOut(differences)
   const isNearly = best.evidence.some(one => one.kind === 'named' && one.where === 'name nearly')
   const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences, form.name ?? [])
-  if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest)) best.holder = Math.max(best.holder, NAMED.given)
+  if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
   best.stranger = isStranger(best, nearest, base)
   if (best.stranger) best.holder = Math.min(best.holder, LEAST_NAMED)

@@ -73,6 +73,14 @@ describe('whose it is', () => {
     expect(names.map(name => told.get(name)?.right)).toEqual(['Biology_G9_key.pdf', null, 'Biology_G10_key.pdf'])
   })
 
+  test('a value that joins the words beside it is still theirs', async () => {
+    const plots: Rules = {
+      list: 'id,name,plot\n1,Erna Fuchs,13\n2,Horst Weidner,21', strictness: { separators: 'exact' },
+      requirements: [{ id: 'form', title: 'Selbstauskunft', name: 'P{plot}_Selbstauskunft', formats: [{ id: 'pdf' }] }],
+    }
+    expect(Object.values(await roundOf(plots, 'P13Selbstauskunft.pdf', 'P31Selbstauskunft.pdf'))).toEqual(['form 1', 'unplaced'])
+  })
+
   test('what its holder is called behind the whole name makes it no other piece', async () => {
     const both: Rules = {
       ...exams, requirements: [{ ...exams.requirements[0], id: 'paper', title: 'Exam paper', name: '{subject}_{grade}' }, ...exams.requirements],
