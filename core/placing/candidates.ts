@@ -6,7 +6,6 @@ import type { UnitSet } from '../names/key-index'
 import { looseKey } from '../text/fold'
 import { groupBy } from '../text/gather'
 import { holderKey } from './called'
-import { heedBegun } from './begun-words'
 import { heedEachOther, isOutOfPlace } from './heed'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
@@ -96,7 +95,6 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
   leaveStrangers(list)
   leaveUnsaid(list)
   heedEachOther(view, list)
-  heedBegun(view, list)
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
   return { list, unweighed }

@@ -390,7 +390,7 @@ function nearestOf(view: FileView, unit: Unit, forms: readonly UnitForm[]): Near
 
 /** How many characters a name has too much that are nothing but what its holder is called: "(Lothar)". */
 const lengthOfCalled = (differences: readonly Difference[], unit: Unit): number => differences.reduce((sum, { kind, actual }) => {
-  const words = kind === 'extra' && unit.requirement.holder === 'person' ? tokensOf(actual) : []
+  const words = kind === 'extra' ? tokensOf(actual) : []
   return words.length > 0 && words.every(word => /\p{L}{2}/u.test(word) && calledBy(unit).has(word)) ? sum + actual.length : sum
 }, 0)
 
