@@ -379,7 +379,7 @@ function nearestOf(view: FileView, unit: Unit, forms: readonly UnitForm[]): Near
     if (!form.name) continue
     const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness: unit.requirement.strictness, levels: view.levels })
     // what only tells the state of a work, or says its holder once more, says nothing of which one it is
-    const beside = lengthOfState(differences) + lengthOfCalled(differences, unit)
+    const beside = lengthOfState(differences) + lengthOfCalled(form.name, differences, unit)
     const cost = Math.max(0, all - beside)
     const whole = Math.max(lengthOf(form.name, captures), view.base.length - beside)
     const length = Math.max(1, whole - lettersOfText(form.name, captures))
@@ -388,11 +388,14 @@ function nearestOf(view: FileView, unit: Unit, forms: readonly UnitForm[]): Near
   return nearest
 }
 
-/** How many characters a name has too much that are nothing but what its holder is called: "(Lothar)". */
-const lengthOfCalled = (differences: readonly Difference[], unit: Unit): number => differences.reduce((sum, { kind, actual }) => {
-  const words = kind === 'extra' ? tokensOf(actual) : []
-  return words.length > 0 && words.every(word => /\p{L}{2}/u.test(word) && calledBy(unit).has(word)) ? sum + actual.length : sum
-}, 0)
+/** How many characters a name has too much that are nothing but what its holder is called, who is said as asked besides: "(Lothar)". */
+function lengthOfCalled(name: readonly NamePart[], differences: readonly Difference[], unit: Unit): number {
+  const isDifferent = (part: NamePart) => differences.some(one => one.part === part.part && one.kind !== 'extra')
+  const extras = differences.filter(one => one.kind === 'extra')
+  if (extras.length === 0 || unit.requirement.holder !== 'person' || name.some(part => isHolders(part) && isDifferent(part))) return 0
+  const isCalled = (words: readonly string[]) => words.length > 0 && words.every(word => /\p{L}{2}/u.test(word) && calledBy(unit).has(word))
+  return extras.reduce((sum, { actual }) => sum + (isCalled(tokensOf(actual)) ? actual.length : 0), 0)
+}
 
 /** Whether a name says a word of the rule's own, or tells one of its values: the holder's name alone is alike in every rule. */
 function saysItself(nearest: Nearest | null, base: string): boolean {
