@@ -93,7 +93,6 @@ export function findCandidates(view: FileView, index: EvidenceIndex, before: rea
     return candidate
   })
   leaveStrangers(list)
-  leaveUnsaid(list)
   heedEachOther(view, list)
   list.sort((a, b) => b.total - a.total || a.unit.index - b.unit.index)
   const unweighed = byName.size > MOST_UNITS && list.every(one => !byName.has(one.unit.index)) ? firstUnits(byName, index) : []
@@ -122,23 +121,6 @@ function leaveStrangers(list: readonly Candidate[]): void {
     const { requirement, people } = one.unit
     const isTheirs = requirement.holder === 'group' && people.some(person => strangers.has(person.id))
     if (isTheirs && !isGroup(one) && !CLEAR.has(one.nameFit)) leaveStranger(one)
-  }
-}
-
-/**
- * Where a name says no word of any rule, the one whose words are the shortest is not the nearest: of two pieces of one holder that it departs from
- * by these words alone it is neither.
- */
-function leaveUnsaid(list: readonly Candidate[]): void {
-  const near = list.filter(one => one.nameFit === 'near')
-  const saying = new Set(near.flatMap(one => (one.unsaid === null ? [one.unit.holder] : [])))
-  const isOther = (other: Candidate, one: Candidate) => other.formatFits && other.unit.owed && other.unit.holder === one.unit.holder
-    && other.unit.requirement !== one.unit.requirement && other.unsaid !== null && other.unsaid <= (one.unsaid ?? 0)
-  const left = near.filter(one => !saying.has(one.unit.holder) && list.some(other => isOther(other, one)))
-  for (const one of left) {
-    one.nameFit = 'none'
-    one.total -= one.requirement
-    one.requirement = 0
   }
 }
 

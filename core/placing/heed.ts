@@ -21,6 +21,7 @@ import { ownWords, wordsSaid } from './words-said'
  * @param list - changed in place
  */
 export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
+  heedUnsaid(list)
   levelNamesakes(list)
   heedCodes(view, list)
   heedWords(list)
@@ -31,6 +32,19 @@ export function heedEachOther(view: FileView, list: readonly Candidate[]): void 
   heedFormats(view, list)
   heedPlaces(view, list)
   heedHomes(view, list)
+}
+
+/**
+ * Where a name says no word of any rule, the one whose words are the shortest is not the nearest: of two pieces of one holder that it departs from
+ * by these words alone it is neither.
+ */
+function heedUnsaid(list: readonly Candidate[]): void {
+  const near = list.filter(one => one.nameFit === 'near')
+  const saying = new Set(near.flatMap(one => (one.unsaid === null ? [one.unit.holder] : [])))
+  const isOther = (other: Candidate, one: Candidate) => other.formatFits && other.unit.owed && other.unit.holder === one.unit.holder
+    && other.unit.requirement !== one.unit.requirement && other.unsaid !== null && other.unsaid <= (one.unsaid ?? 0)
+  const left = near.filter(one => !saying.has(one.unit.holder) && list.some(other => isOther(other, one)))
+  for (const one of left) doubt(one)
 }
 
 /**

@@ -5,6 +5,7 @@ import type { Roster } from '../roster/types'
 import { isAddedWord } from '../names/added-words'
 import { monthOf } from '../names/months'
 import { numberOfWord } from '../names/number-words'
+import type { Template } from '../names/template'
 import { lastWordOf, tokensOf } from '../names/tokens'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
@@ -70,21 +71,22 @@ function wordsKnown(requirements: ReadonlySet<Requirement>): string[] {
 /** The words that rules write before a group, in names and folders. */
 function wordsBeforeGroup(requirements: ReadonlySet<Requirement>): string[] {
   const templates = [...requirements].flatMap(({ names, folder }) => [...names, ...folder ?? []])
-  return [...new Set(templates.flatMap(({ parts }) => parts.flatMap((part, at) => {
-    const before = parts[at - 1]
-    const isGroup = part.kind === 'field' && part.name === 'group'
-    return isGroup && before?.kind === 'literal' ? [lastWordOf(before.text)].filter(Boolean) : []
-  })))]
+  return [...new Set(templates.flatMap(wordsBeforeFields).flatMap(({ word, field }) => (field === 'group' ? [word] : [])))]
 }
+
+/** The words that a template itself writes before its fields. */
+const wordsBeforeFields = ({ parts }: Template): { word: string, field: string }[] => parts.flatMap((part, at) => {
+  const before = parts[at - 1]
+  const word = before?.kind === 'literal' ? lastWordOf(before.text) : ''
+  return part.kind === 'field' && word !== '' ? [{ word, field: part.name }] : []
+})
 
 /** The words that rules write before a number that the name tells, and before nothing of the holder's. */
 function signsOfPieces(requirements: ReadonlySet<Requirement>): Set<string> {
-  const before = [...requirements].flatMap(({ names, fields }) => names.flatMap(({ parts }) => parts.flatMap((part, at) => {
-    const sign = parts[at - 1]
-    const letters = sign?.kind === 'literal' ? lastWordOf(sign.text) : ''
-    const type = part.kind === 'field' ? ownOf(fields, part.name)?.type : undefined
-    return part.kind === 'field' && letters !== '' ? [{ key: looseKey(letters), isFree: type === 'number' || type === 'version' }] : []
-  })))
+  const before = [...requirements].flatMap(({ names, fields }) => names.flatMap(wordsBeforeFields).map(({ word, field }) => {
+    const type = ownOf(fields, field)?.type
+    return { key: looseKey(word), isFree: type === 'number' || type === 'version' }
+  }))
   const ofHolder = new Set(before.filter(one => !one.isFree).map(one => one.key))
   return new Set(before.map(one => one.key).filter(key => !ofHolder.has(key)))
 }

@@ -21,17 +21,13 @@ const CODE_OF_ONE = /^(?=.*\d)(?=.*\p{L})\S{4,}$|^\p{Lu}{3,4}$/u
 
 /**
  * Whether a name keeps to the rule but for whose it is: where both names of its holder are asked for stands another one beside one of theirs, or
- * two others. "Quandtberg_Luis_memoria" is not Luis García's, nor "Kato Yui_report" Tanaka Yui's. An id or code of theirs outweighs it.
+ * two others. "Quandtberg_Luis_memoria" is not Luis García's, nor "Kato Yui_report" Tanaka Yui's. An id or code of theirs beside it
+ * outweighs it, but for which of several files is believed first.
  *
  * @param unit - whose piece it may be
  * @param base - the received name
  * @param inFolder - it lies in the folder that is asked for: what leaves out more than the name is a stranger's only where that is surely one
  */
-export function isOtherInPlace(unit: Unit, nearest: Nearest, base: string, inFolder: boolean): boolean {
-  return !saysCode(nearest.form.name ?? [], nearest.differences) && saysOtherNames(unit, nearest, base, inFolder)
-}
-
-/** The same whatever id or code stands beside the names: then it is not the first that is believed of several. */
 export function saysOtherNames(unit: Unit, nearest: Nearest, base: string, inFolder: boolean): boolean {
   const { form: { name }, differences } = nearest
   if (!name || !areBothNames(name.map(({ part }) => part))) return false
@@ -100,9 +96,9 @@ const textOf = (part: NamePart | undefined): string => (part?.kind === 'fixed' ?
 export const areBothNames = (fields: readonly string[]): boolean => fields.includes('name') || (fields.includes('given') && fields.includes('family'))
 
 /** Whether an id or a code of the holder's stands there as it is asked for. */
-function saysCode(name: readonly NamePart[], differences: readonly Difference[]): boolean {
+export function bearsCode({ form: { name }, differences }: Nearest): boolean {
   const isThere = ({ part }: NamePart) => differences.every(one => one.part !== part)
-  return name.some(part => isHolders(part) && part.part !== 'group' && !OF_PERSON.has(part.part) && isThere(part)
+  return (name ?? []).some(part => isHolders(part) && part.part !== 'group' && !OF_PERSON.has(part.part) && isThere(part)
     && (part.part === 'id' || CODE_OF_ONE.test(part.texts[0] ?? '')))
 }
 

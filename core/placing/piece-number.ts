@@ -137,7 +137,7 @@ function sameAsHolders([one, other, ...more]: readonly string[], base: string, u
  */
 function isOfHolder(number: string, base: string, unit: Unit): boolean {
   const tokens = tokensOf(base)
-  const texts = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
+  const texts = textsOfHolder(unit)
   const isCalled = (word: string) => calledBy(unit).has(word) || texts.some(text => tokensOf(text).includes(word))
   // before the name it is the one that the rule begins with: of "2 Berta" it is Berta's
   const isFirst = Number(tokens[0]) === Number(number) && isCalled(tokens[1] ?? '')
@@ -250,14 +250,17 @@ export function wordsOfRule(requirement: Requirement): readonly string[] {
 }
 const RULE_WORDS = new WeakMap<Requirement, readonly string[]>()
 
+/** What a unit's rule writes of its holder: names, codes, groups. */
+export const textsOfHolder = (unit: Unit): string[] =>
+  formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
+
 const OWN_NUMBERS = new WeakMap<Unit, readonly string[]>()
 
 /** Values of a unit's holder that its rule asks for and that are numbers. */
 function numbersOfHolder(unit: Unit): readonly string[] {
   const kept = OWN_NUMBERS.get(unit)
   if (kept) return kept
-  const values = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (isHolders(part) ? part.texts : []))
-  const numbers = values.filter(text => /^\d+$/.test(text))
+  const numbers = textsOfHolder(unit).filter(text => /^\d+$/.test(text))
   OWN_NUMBERS.set(unit, numbers)
   return numbers
 }
@@ -285,7 +288,7 @@ function ownCodes(unit: Unit): readonly RegExp[] {
   if (kept) return kept
   // nor is the number of a house in what else the list has of the holder, be it asked for or not
   const listed = unit.people.flatMap(({ fields }) => Object.values(fields)).filter(value => /\p{L}{3}\s\d{1,4}\p{L}?$/u.test(value))
-  const texts = new Set([...formsOf(unit).flatMap(({ name }) => name ?? []).filter(isHolders).flatMap(part => part.texts), ...listed])
+  const texts = new Set([...textsOfHolder(unit), ...listed])
   const codes = [...texts].filter(text => /\d/.test(text) && /\p{L}/u.test(text)).map(text => text.match(WORDS_AND_DIGITS) ?? [])
     .filter(pieces => pieces.length > 1).map(pieces => pieces.map(piece => piece.replace(/^0+(?=\d)/, '0*')))
     .map(pieces => new RegExp(`(?<![\\p{L}\\p{N}])${pieces.join('[^\\p{L}\\p{N}]?')}(?![\\p{L}\\p{N}])`, 'iu'))

@@ -26,7 +26,7 @@ import type { Evidence } from './evidence'
 import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore } from './piece-number'
 import { copyMarksOf, copyOfText, givenNameOf } from './view'
 import type { FileView } from './view'
-import { isOtherInPlace, saysOtherNames } from './other-in-place'
+import { bearsCode, saysOtherNames } from './other-in-place'
 import { isSlipAlone, LEAST_CALLED, OF_HOLDER, otherCodeIn, saysStranger, SPELLINGS } from './strangers'
 import { LEAST_NAMED, NAMED, OF_NAMED, SHARE, WORTH } from './weights'
 import { saysNothingElse, valueTold } from './value-told'
@@ -313,12 +313,13 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences, form.name ?? [])
   if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
   if (best.holder >= NAMED.family) best.behind = wordsBehind(nearest, base)
-  best.stranger = isStranger(best, nearest, base)
+  const areOthers = saysOtherNames(best.unit, nearest, base, best.folderFits)
+  best.stranger = isStranger(best, nearest, base, areOthers)
   if (best.stranger) best.holder = Math.min(best.holder, LEAST_NAMED)
   // who is named in part, under another number, is somebody whom the list does not have
   const isInPart = best.holder < NAMED.family && differences.some(one => OF_HOLDER.has(one.part))
   const [other] = differences.flatMap(one => otherCodeIn(one, best.unit.requirement) ?? [])
-  best.otherSaid = other !== undefined || (!best.stranger && saysOtherNames(best.unit, nearest, base, best.folderFits))
+  best.otherSaid = other !== undefined || (!best.stranger && areOthers)
   if (other && (isInPart || !isCalled(best, base.replace(other, ' ')))) best.holder = Math.min(best.holder, LEAST_NAMED)
 }
 
@@ -357,11 +358,11 @@ function outsideIn({ fields, count }: Requirement, field: string, actual: string
 }
 
 /** Whether a name says somebody else, unless the folder, and not only of which group, or more of the name than the family name says whose it is. */
-function isStranger({ holder, evidence, folderFits, unit }: Candidate, nearest: Nearest, base: string): boolean {
+function isStranger({ holder, evidence, folderFits, unit }: Candidate, nearest: Nearest, base: string, areOthers: boolean): boolean {
   const groups = new Set(unit.people.map(({ group }) => looseKey(group)))
   const named = evidence.flatMap(one => (one.kind === 'named' ? [{ isGroup: groups.has(looseKey(one.said)), where: one.where }] : []))
   const own = named.filter(one => !one.isGroup)
-  if (!own.some(one => one.where.startsWith('folder')) && isOtherInPlace(unit, nearest, base, folderFits)) return true
+  if (areOthers && !own.some(one => one.where.startsWith('folder')) && !bearsCode(nearest)) return true
   const ofGroup = (named.length - own.length) * NAMED.group * OF_NAMED.groupOfMember
   const isSaid = own.some(one => one.where !== 'name') || holder - ofGroup >= NAMED.initialAndFamily
   return !isSaid && saysStranger(unit, nearest, base, folderFits)

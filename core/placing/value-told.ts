@@ -1,22 +1,20 @@
-import { formsOf } from '../brief/forms'
 import type { Unit } from '../brief/units'
 import { isLaterWord } from '../names/added-words'
 import { freeField } from '../names/fields/index'
 import type { Captures, NamePart } from '../names/parts'
-import { isAnyText, isHolders } from '../names/parts'
+import { isAnyText } from '../names/parts'
 import { tokensOf } from '../names/tokens'
 import { foldCase, looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
-import { calledBy, wordsOfRule } from './piece-number'
+import { calledBy, textsOfHolder, wordsOfRule } from './piece-number'
 import { NAMED, SHARE } from './weights'
 import { asksAlone } from './words-said'
 
 /** Whether all words of a name are the rule's own or its holder's, only tell its state, or are known otherwise. */
 export function saysNothingElse(unit: Unit, base: string, isKnown: (token: string) => boolean = () => false): boolean {
   const called = calledBy(unit)
-  const values = formsOf(unit).flatMap(({ name }) => (name ?? []).flatMap(part => (isHolders(part) ? part.texts : [])))
   const known = new Set([
-    ...wordsOfRule(unit.requirement), ...[...values, ...unit.people.flatMap(({ id, group }) => [id, group])].flatMap(tokensOf),
+    ...wordsOfRule(unit.requirement), ...[...textsOfHolder(unit), ...unit.people.flatMap(({ id, group }) => [id, group])].flatMap(tokensOf),
   ])
   const isInitial = (token: string) => token.length === 1 && [...called].some(word => word.startsWith(token))
   // 4a is a part of piece 4
