@@ -29,6 +29,7 @@ import { foldPlain, joinTouching, LIKE } from './spans'
 import { standTogether } from './together'
 import { tokensOf, wordsIn } from './tokens'
 import type { Known } from './unlike'
+import { alignInside } from './whole-inside'
 import { isWordEdge } from './word-edges'
 import { readWordByWord } from './word-by-word'
 
@@ -97,11 +98,13 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const whole = plainDigits(received.slice(0, LONGEST))
   const text = whole.slice(0, whole.length - lengthOfMark(whole, known))
   const straight = alignParts(parts, text, strictness, known)
-  const moved = straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
-  const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: straight }
+  const isPlain = isSettled(parts, straight, text)
+  const inside = isPlain ? null : alignInside(parts, text, strictness, known, straight)
+  const moved = inside === null && straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
+  const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: inside ?? straight }
   const shown = moved ? order.map(at => parts[at]).filter(part => part !== undefined) : parts
   // nothing stands elsewhere, is left over or instead of anything else: there is nothing to mend
-  const settled = moved === null && isSettled(parts, alignment, text)
+  const settled = inside !== null || (moved === null && isPlain)
   if (!settled) {
     mendAlignment(shown, alignment, text, context, known)
     standGroups(shown, alignment, text)

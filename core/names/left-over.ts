@@ -7,7 +7,7 @@ import type { Alignment, Span } from './align'
 import { freeField } from './fields/index'
 import { cutOut, isAlike, passesOthers, standAt, takeFromExtra, withoutStretch } from './spans'
 import { withinSeparators } from './strictness'
-import { tellNumbers } from './number-kinds'
+import { numberShape, tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
 import { isBehindOther, isVersionBy, letterBefore } from './numbers-apart'
 import { isAnyText, isHolders, isLiteral, isValue } from './parts'
@@ -271,7 +271,7 @@ export function holdTwo(parts: readonly NamePart[], { spans, extras }: Alignment
   }
 }
 
-/** Another of the choices straight beside one, another week with its word, or another month, that belongs to no part: label_DE_EN, log_W41_W42. */
+/** Another choice straight beside one, another week with its word, or another month or day, that belongs to no part: label_DE_EN, log_W41_W42. */
 function choiceLeft(
   part: Extract<NamePart, { kind: 'free' }>, span: Span, extras: Alignment['extras'], text: string,
 ): [number, number] | null {
@@ -280,7 +280,9 @@ function choiceLeft(
   const [own, ...others] = [[span.start, span.end] as const, ...extras.map(({ range }) => range)].map(range => withinSeparators(text, range))
   const isValue = ([from, to]: [number, number]) => {
     const some = text.slice(from, to)
-    return rule.type === 'choice' ? rule.values.some(value => foldCase(value) === foldCase(some)) : /^\p{L}/u.test(some) && freeField(rule).read(some, rule) !== undefined
+    if (rule.type === 'choice') return rule.values.some(value => foldCase(value) === foldCase(some))
+    // a day in other figures may be that on which it was sent
+    return (/^\p{L}/u.test(some) || numberShape(some) === numberShape(text.slice(...own ?? []))) && freeField(rule).read(some, rule) !== undefined
   }
   const isBeside = ([from, to]: [number, number]) => own !== undefined && from < to
     && /^[\s_,;.-]{1,3}$/.test(to <= own[0] ? text.slice(to, own[0]) : text.slice(own[1], from))

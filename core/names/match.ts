@@ -37,6 +37,26 @@ export function matchParts(parts: readonly NamePart[], received: string, strictn
   return lenient && { captures: lenient, exact: false }
 }
 
+/**
+ * Where the parts stand whole in a name that says more before or behind them.
+ *
+ * @param mayBegin - places where they may begin, the likeliest first
+ * @param mayEnd - whether they may end at a place
+ * @example
+ * matchInside(parts('{family}_{n}'), '12.11.26 Marsh_02_for Ms Hall', exact, [9], at => at === 17)?.range //=> [9, 17]
+ */
+export function matchInside(
+  parts: readonly NamePart[], received: string, strictness: Strictness, mayBegin: readonly number[], mayEnd: (at: number) => boolean,
+): { captures: Captures, range: [start: number, end: number] } | null {
+  for (const start of mayBegin) {
+    let end = start
+    const isEnd = (at: number) => mayEnd(end = at)
+    const captures = matchAt(parts, received, strictness, null, { start, isEnd })
+    if (captures) return { captures, range: [start, end] }
+  }
+  return null
+}
+
 /** Parts that can be read in one way only: digits run into nothing, since no two of them meet. */
 function isStraight(part: NamePart, position: number, parts: readonly NamePart[]): boolean {
   if (part.kind === 'fixed') return part.texts.length === 1
@@ -93,14 +113,17 @@ function formsOfPart(texts: readonly string[], strictness: Strictness): string[]
   return texts.length === 0 ? [] : formsOf(texts.join(BETWEEN))
 }
 
-function matchAt(parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null): Captures | null {
+function matchAt(
+  parts: readonly NamePart[], received: string, strictness: Strictness, freeRange: string | null,
+  within: { start: number, isEnd: (at: number) => boolean } | null = null,
+): Captures | null {
   const { text, from } = foldOnce(received, strictness)
   const dead = new Set<number>()
   const spans: [start: number, end: number][] = []
 
   const step = (index: number, position: number): boolean => {
     const part = parts[index]
-    if (!part) return position === text.length
+    if (!part) return within ? within.isEnd(from[position] ?? received.length) : position === text.length
     const state = index * (text.length + 1) + position
     if (dead.has(state)) return false
     for (const end of endsOf(part, position)) {
@@ -131,7 +154,8 @@ function matchAt(parts: readonly NamePart[], received: string, strictness: Stric
     return freeField(rule).ends({ text, strictness, anyRange: part.part === freeRange, endsOf }, position, rule)
   }
 
-  if (!step(0, 0)) return null
+  const first = within ? from.indexOf(within.start) : 0
+  if (first < 0 || !step(0, first)) return null
   const captures: Captures = emptyRecord()
   for (const [index, part] of parts.entries()) {
     const span = spans[index]

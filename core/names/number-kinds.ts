@@ -116,3 +116,11 @@ export function bareNumbers(text: string, called: ReadonlySet<string> = NOBODY, 
   const isBare = (kind: NumberKind) => kind === 'number' || (years && kind === 'year')
   return tellNumbers(text, called).filter(one => isBare(one.kind) && !isInside(text, one.range)).map(one => one.text)
 }
+
+/**
+ * Figures of a name with every one the same: two of one shape may be told in the same place.
+ *
+ * @example
+ * numberShape('2026-10') //=> '0000-00'
+ */
+export const numberShape = (figures: string): string => figures.replace(/\d/g, '0')

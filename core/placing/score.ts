@@ -231,22 +231,26 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     best.leavesWords = told < SHARE.wordsNear && leavesAll(nearest, view.base)
     best.byHolder = best.leavesWords && !saysItself(nearest, view.base)
   }
-  else takeLess(best, nearest, view, share)
+  else takeLess(best, nearest, view, { share, told })
 }
 
 const MOST_FORMS = 12
 
 /** What a name says a little of a piece by, where it is not nearly the asked one. */
-function takeLess(best: Candidate, nearest: Nearest | null, view: FileView, share: number): void {
-  // as one that fits is where format or folder speak against it
-  if (isSpeltOtherwise(nearest) && isOpenText(nearest.form.name)) best.nameFit = 'open'
+function takeLess(best: Candidate, nearest: Nearest | null, view: FileView, { share, told }: { share: number, told: number }): void {
+  if (isSpeltOtherwise(nearest) && isOpenText(nearest.form.name)) {
+    // as one that fits is where format or folder speak against it
+    best.nameFit = 'open'
+    best.requirement = told * WORTH.words
+  }
   else if (extensionAsked(view, best.unit.requirement) && share > 0) best.requirement += WORTH.extension
 }
 
-/** Whether a name tells all that a rule asks for, a number or day among it, and only writes it otherwise: 1 for 01. */
+/** Whether a name tells all that a rule asks for, a number or day among it, and only writes it otherwise, 1 for 01, or in another order. */
 function isSpeltOtherwise(nearest: Nearest | null): nearest is Nearest {
   return nearest !== null && tellsValue(nearest)
-    && nearest.differences.every(one => SPELLINGS.has(one.kind) || isSameFigure(one) || (one.kind === 'extra' && trimSeparators(one.actual) === ''))
+    && nearest.differences.every(one => SPELLINGS.has(one.kind) || one.kind === 'order' || isSameFigure(one)
+      || (one.kind === 'extra' && trimSeparators(one.actual) === ''))
 }
 /**
  * Whether a name without free text tells all in the rule's own order, and only writes some of it otherwise, or adds its state: 1_2 for {id}_{n} in

@@ -158,7 +158,7 @@ export function fillUnit(unit: Unit, arrivals: readonly Arrival[]): Filled[] {
   const { kept: different, duplicates } = dropIdentical(arrivals)
   const states = statesOf(unit, different)
   const kept = different.filter(arrival => !states.has(arrival))
-  const originals = originalsOf(kept)
+  const originals = inTheEnd([...originalsOf(kept), ...twinsOf(unit, kept)])
   // copies of others go last; those that fit go before those that do not, then by what is kept
   const order = [...kept].sort((a, b) => Number(originals.has(a)) - Number(originals.has(b)) || byFitThenKeep(unit, a, b))
   // a copy that tells the same is a piece of its own only as long as pieces are owed
@@ -283,6 +283,14 @@ function workingFilesOf(arrivals: readonly Arrival[]): Arrival[][] {
     const values = canCount(arrival) || arrival.candidate.formatFits ? null : valuesIn(arrival)
     const counts = values === null ? undefined : whole.get(values)
     return counts ? [[counts, arrival]] : []
+  })
+}
+
+/** Files of one name in several formats that all count, each with the one of them that goes before: most likely one work, saved twice. */
+function twinsOf(unit: Unit, arrivals: readonly Arrival[]): [twin: Arrival, original: Arrival][] {
+  return [...groupBy(arrivals, ({ view }) => keyOf(view)).values()].flatMap((list): [Arrival, Arrival][] => {
+    const [original, ...others] = [...list].sort((a, b) => byFitThenKeep(unit, a, b))
+    return others.flatMap(twin => (original && twin.view.extension !== original.view.extension ? [[twin, original]] : []))
   })
 }
 

@@ -113,3 +113,45 @@ describe('whose it is', () => {
     expect((await roundOf(pupils, path))[path]).toBe(at)
   })
 })
+
+describe('several words are no wrong one of some codes', () => {
+  const exams: Rules = {
+    list: 'id,name,subject\nkr,Katja Rehm,Maths\nvi,Viktor Iller,Biology',
+    requirements: [
+      {
+        id: 'paper', title: 'Exam paper', name: '{subject}_{grade}_{variant}', formats: [{ id: 'pdf' }], count: { from: 4, to: 4 },
+        fields: { grade: { type: 'choice', values: ['G9', 'G10'] }, variant: { type: 'choice', values: ['A', 'B'] } },
+      },
+      { id: 'source', title: 'Source file', name: '{subject}_source', formats: [{ id: 'docx' }] },
+    ],
+  }
+  test('a piece that says its own word is that, be it in another format', async () => {
+    expect(Object.values(await roundOf(exams, 'Maths_source Homework.pdf'))).toEqual(['source kr'])
+  })
+
+  test('but of words they may be one', async () => {
+    const plays: Rules = {
+      list: 'id,name\nM1,Ina Marsh', requirements: [{
+        id: 'scene', title: 'Scene', name: '{id}_{play}_scene', formats: [{ id: 'pdf' }],
+        fields: { play: { type: 'choice', values: ['Hamlet', 'Faust'] } },
+      }],
+    }
+    expect((await toldOf(plays, 'M1_Die Räuber_scene.pdf')).get('M1_Die Räuber_scene.pdf')?.says).toContain('"Die Räuber"')
+  })
+})
+
+test('a name that only puts its values in another order is that piece, be it in another format', async () => {
+  const paper: Rules = {
+    list: 'code,name,desk\nbro,Frieda Brock,Local\nnt,Nils Tamm,Arts', requirements: [
+      {
+        id: 'text', title: 'Article', name: '{day}_{desk}_{code}_{slug}', formats: [{ id: 'docx' }], count: { from: 2, to: 20 },
+        fields: { day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-01', to: '2026-11-30' }, slug: { type: 'text', maxLength: 30 } },
+      },
+      {
+        id: 'picture', title: 'Picture', name: '{day}_{desk}_{code}_picture{n}', formats: [{ id: 'jpg' }], count: { from: 0, to: 20 },
+        fields: { day: { type: 'date', pattern: 'yyMMdd', from: '2026-11-01', to: '2026-11-30' }, n: { type: 'number', from: 1, to: 9 } },
+      },
+    ],
+  }
+  expect(Object.values(await roundOf(paper, 'Local_261103_bro_Harbour.pdf'))).toEqual(['text frieda-brock'])
+})

@@ -66,6 +66,18 @@ describe('of several files for one piece', () => {
     expect((await roundOf(raw(3), ...names))['L4_0101 (1).dng']).toBe('raw L4')
   })
 
+  test('nor is a second format of one work, where both are accepted', async () => {
+    const songs: Rules = {
+      list: 'id,name\nS1,Ada Klein', requirements: [{
+        id: 'rec', title: 'Recording', name: '{name}_{piece}', fields: { piece: { type: 'text' } }, formats: [{ id: 'wav' }, { id: 'mp3' }],
+        count: { from: 2, to: 2 },
+      }],
+    }
+    const [a, b, c] = ['Ada Klein_Moor.mp3', 'Ada Klein_Tide.mp3', 'Ada Klein_Tide.wav']
+    expect(await roundOf(songs, a, b, c)).toEqual({ [a]: 'rec S1', [b]: 'superseded', [c]: 'rec S1' })
+    expect(await roundOf(songs, b, c)).toEqual({ [b]: 'rec S1', [c]: 'rec S1' })
+  })
+
   test('of two names that are the same but for a version that no rule asks for the higher one counts', async () => {
     const jobs: Rules = {
       list: 'id,name,item\n4711,Bakery Henke,Flyer\n4720,Bakery Henke,Card',

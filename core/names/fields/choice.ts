@@ -302,8 +302,10 @@ function placesIn(rule: ChoiceRule, name: string): Place[] {
   // and no word of letters where no choice has any, but for one before a figure
   const letters = rule.values.some(value => /\p{L}/u.test(value))
   const isOfThem = (word: string) => (/\p{L}/u.test(word) ? (letters || !/\p{L}{2}/u.test(word)) && (!all || figures(word)) : numbers)
+  // several words are no other code
+  const areWordsMeant = rule.values.some(value => /\p{L}{4}/u.test(ownOf(rule.meanings, value) ?? value))
   const any = words.map(([start, end]) => [start, end, name.slice(start, end)] as const)
-    .filter(([, , word]) => isOfThem(word))
+    .filter(([, , word]) => isOfThem(word) && (areWordsMeant || !word.includes(' ')))
   const others = [...ofShape(name, rule)]
   const apart = any.filter(([start, end]) => !others.some(([from, to]) => from < end && to > start))
   return [...places, ...[...others, ...apart].map(([start, end]) => [start, end, 2] as const)]
