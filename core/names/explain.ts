@@ -1,36 +1,32 @@
 import { foldCase, looseKey, plainDigits, plainPunctuation, stripMarks } from '../text/fold'
-import { editDistance, likeness } from '../text/distance'
+import { editDistance } from '../text/distance'
 import { emptyRecord, ownOf } from '../text/own'
 import { isAddedWord } from './added-words'
 import type { Alignment, Span } from './align'
-import { alignParts, alignWithin } from './align'
+import { alignParts } from './align'
 import type { ToldByLevel } from './beside'
 import { readCompounds } from './compounds'
-import { isCopyMark } from './copy-marks'
 import { toldByLevels } from './beside'
 import type { Difference, DifferenceKind } from './difference'
-import { freeField, wordsOfType } from './fields/index'
+import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
-import { isKindWord } from './kind-words'
-import { standBehindWord, standLabelled, standVersion } from './numbers-apart'
+import { standBeforeWord, standBehindWord, standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
 import { leaveNames, standCalled, standCodes, standKinds, standLanguages, standSigns, standSlipped, standTurned } from './left-outside'
 import { standGroups } from './stand-elsewhere'
 import { mendText } from './mend-text'
+import { leaveOpen, leaveTitle, leaveUnparted, takeWholeLevel } from './own-text'
+import { reorder } from './reorder'
 import { mendEdges } from './text-edges'
-import { tellNumbers } from './number-kinds'
 import type { Captures, NamePart } from './parts'
-import { BY, DONE_BY } from './particles'
-import { expandParts, isAnyText, isHolders, isLiteral, isValue } from './parts'
+import { expandParts, isHolders, isLiteral, isValue } from './parts'
 import type { Strictness } from './strictness'
 import { isSeparator, trimSeparators, withinSeparators } from './strictness'
-import { foldPlain, joinTouching, LIKE } from './spans'
+import { foldPlain, joinTouching } from './spans'
 import { standTogether } from './together'
-import { tokensOf, wordsIn } from './tokens'
 import type { Known } from './unlike'
 import { alignInside } from './whole-inside'
-import { isWordEdge } from './word-edges'
 import { readWordByWord } from './word-by-word'
 
 export interface Explanation {
@@ -39,6 +35,8 @@ export interface Explanation {
   differences: Difference[]
   /** Values of the free fields that could be read. */
   captures: Captures
+  /** The asked name stands whole in it, with something else before or behind it. */
+  inside: boolean
 }
 
 /** What explaining a name goes by, besides its parts. */
@@ -71,10 +69,10 @@ const LONGEST = 300
  */
 export function explainParts(parts: readonly NamePart[], received: string, context: Partial<ExplainContext> = {}): Explanation {
   const full = { ...EXACT, ...context }
-  const { shown, order, alignment, captures, beside } = alignName(parts, received, full)
+  const { shown, order, alignment, captures, beside, inside } = alignName(parts, received, full)
   const moved = order.some((at, index) => at !== index)
   const differences = describe(shown, alignment, received.slice(0, LONGEST), captures, full, order, beside)
-  return { cost: alignment.cost + (moved ? 0.5 : 0), differences, captures }
+  return { cost: alignment.cost + (moved ? 0.5 : 0), differences, captures, inside }
 }
 
 /**
@@ -112,6 +110,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     standLabelled(shown, alignment, text, known)
     standBehindWord(shown, alignment, text, known, parts)
     standVersion(shown, alignment, text, known, parts)
+    standBeforeWord(shown, alignment, text, known, parts)
     mendEdges(shown, alignment, text, known, context)
     holdTwo(shown, alignment, text)
   }
@@ -141,7 +140,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   leaveTitle(shown, alignment, text, captures, context)
   takeWholeLevel(shown, text, captures, context.levels)
   if (whole !== text) alignment.extras.push({ range: [text.length, whole.length], before: shown.length - 1 })
-  return { shown, order, alignment, captures, text, beside }
+  return { shown, order, alignment, captures, text, beside, inside: inside !== null }
 }
 
 /** Two words that are one but for a letter within it. */
@@ -192,208 +191,6 @@ function lengthOfMark(text: string, known: Captures): number {
   const [mark = ''] = /\s*\(\d{1,3}\)$/.exec(text) ?? []
   const before = mark === '' ? [] : text.slice(0, -mark.length).match(/\d+/g) ?? []
   return Object.values(known).some(value => before.some(run => Number(run) === Number(value))) ? mark.length : 0
-}
-
-/** Where one text ends and another begins is nobody's guess: two of them that nothing parts are both left open. */
-function leaveUnparted(parts: readonly NamePart[], spans: readonly Span[], captures: Captures): void {
-  for (const [at, part] of parts.entries()) {
-    const [between, next] = [spans[at + 1], parts[at + 2]]
-    if (!next || !isAnyText(part) || !isAnyText(next) || !between || between.end > between.start || between.text === '') continue
-    for (const { part: field } of [part, next]) Reflect.deleteProperty(captures, field)
-  }
-}
-
-/** What a work is about, and by whom: "Essay about wolves", "Proof of the sum", "Observation by Ms. Keller" (common practice, no source). */
-const ABOUT = /^(?:about|of|by|über|ueber|von|durch|sur|par|sobre|por|عن) (?=\p{L})/u
-
-/** Somebody's own words without the one behind another word that says what a work is about. */
-function withoutAbout(value: string, text: string): string {
-  const [front = ''] = ABOUT.exec(value) ?? []
-  return front !== '' && /\p{L} $/u.test(text.slice(0, text.indexOf(value))) ? value.slice(front.length) : value
-}
-
-/** Somebody's own words without a settled number that they begin or end with, where it stands nowhere else, and without an open bracket. */
-function ownWordsOf(value: string, text: string, known: Captures): string {
-  let words = withoutAbout(value.replace(/[\s_-]*[([]\d*$/, '').replace(/^[\s,;:]+(?=\S)|[\s,;:]+$/g, ''), text)
-  for (const settled of Object.values(known)) {
-    const isIt = (run: string) => Number(run) === Number(settled)
-    if ((text.match(/\d+/g) ?? []).filter(isIt).length !== 1) continue
-    const [, first = '', behind = ''] = /^(\d+)[\s_.-]+(.*\p{L}.*)$/u.exec(words) ?? []
-    const [, before = '', last = ''] = /^(.*\p{L}.*?)[\s_.-]+(\d+)$/u.exec(words) ?? []
-    if (first !== '' && isIt(first)) words = behind
-    else if (last !== '' && isIt(last)) words = before
-  }
-  // nor with the word before who did it
-  const [, front = '', end = ''] = /^(.*[^\s_-])[\s_-]+(\p{L}+)$/u.exec(words) ?? []
-  if (DONE_BY.has(foldCase(end))) words = front
-  return words === '' ? value : words
-}
-
-/** Somebody's own words without a code and the settled number that the rule writes straight behind it: of "A4 invoice" for A4_{desc}. */
-function withoutCodes(value: string, parts: readonly NamePart[], known: Captures): string {
-  for (const [at, part] of parts.entries()) {
-    const next = parts[at + 1]
-    const number = next?.kind === 'free' ? ownOf(known, next.part) : undefined
-    const [code = ''] = isHolders(part) ? part.texts : []
-    if (number === undefined || !/^\d{1,9}$/.test(number) || !/^[\p{L}\p{N}]+$/u.test(code)) continue
-    const words = wordsIn(value, [0, value.length])
-    const isIt = ({ word }: { word: string }) => looseKey(word).startsWith(looseKey(code))
-      && Number(word.slice(code.length) || NaN) === Number(number)
-    const [only, ...more] = words.filter(isIt)
-    if (!only || more.length > 0 || words.length < 2) continue
-    return `${value.slice(0, only.start)}${value.slice(only.end).replace(/^[\s_.-]+/, '')}`.replace(/[\s_.-]+$/, '')
-  }
-  return value
-}
-
-const isDay = (value: string): boolean => {
-  const [only, ...more] = tellNumbers(value)
-  return only?.kind === 'date' && more.length === 0 && only.text === value
-}
-
-/** A word for numbers before one. */
-const NUMBER_SIGN = /^(?:nr|no|n[º°]|nú?m(?:ero)?|num(?:mer|ber)?|č|#)\s?[.:]?\s?(?=\d)/iu
-
-/**
- * A number that is settled otherwise and stands there once is no text of somebody's own as well: of "Carmen_3" no title is told. Nor is a word
- * that only tells a state, or that it is a copy.
- */
-function leaveOpen(parts: readonly NamePart[], text: string, captures: Captures, known: Captures): void {
-  for (const part of parts) {
-    const read = isAnyText(part) ? ownOf(captures, part.part) : undefined
-    if (read === undefined) continue
-    const isNumber = wordsOfType('number').includes(looseKey(part.part))
-    const own = withoutCodes(ownWordsOf(read, text, known), parts, known)
-    // nor does a number bear the word for one: 8 of "invoice No. 8"
-    const value = isNumber ? own.replace(NUMBER_SIGN, '') : own
-    captures[part.part] = value
-    // nor is a day by itself, but as a number: 2026-03
-    const isMark = isAddedWord(value) || (/\p{L}/u.test(value) && isCopyMark(` ${value}`))
-    if (isMark || (isDay(value) && !isNumber)) Reflect.deleteProperty(captures, part.part)
-    if (!/^\d{1,9}$/.test(value)) continue
-    const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)
-    const runs = [...text.matchAll(/(?<![\p{L}\p{N}])\d+/gu)].filter(([run]) => Number(run) === Number(value))
-    if (runs.length < 2 && Object.entries(known).some(isIt)) Reflect.deleteProperty(captures, part.part)
-  }
-}
-
-/**
- * Words that are nothing but what the piece or its holder is called, what the rule writes in another form, what says in its place what kind of work
- * it is, or stand before whose it is, are no text of a name that departs: of "P04 soil report by Ben" none is told.
- */
-function leaveTitle(
-  parts: readonly NamePart[], { cost, spans }: Alignment, text: string, captures: Captures, { titled, called, levels }: ExplainContext,
-): void {
-  if (cost < 1) return
-  // yields for _yield_, which is not there
-  const isAbsent = (at: number) => trimSeparators(text.slice(spans[at]?.start, spans[at]?.end)) === ''
-  const absent = parts.flatMap((part, at) => (isLiteral(part) && isAbsent(at) ? part.texts.flatMap(tokensOf) : []))
-  const isOfRule = (word: string) => titled().includes(word) || absent.some(own => own.length >= LEAST_OWN && isInOtherNumber(word, own))
-  for (const part of parts) {
-    const words = isAnyText(part) ? tokensOf(ownOf(captures, part.part) ?? '') : []
-    // a folder may be called as the work is
-    const isNamed = (word: string) => called().includes(word) && !levels.some(level => tokensOf(level).includes(word))
-    const isNoText = (word: string) => isOfRule(word) || BY.has(word) || isNamed(word) || (absent.length > 0 && isKindWord(word))
-    if (words.length > 0 && words.every(isNoText)) Reflect.deleteProperty(captures, part.part)
-  }
-}
-
-/** Somebody's own words are all of those that their folder is called by, where the name has these too: "Essay on moss" in the folder of that name. */
-function takeWholeLevel(parts: readonly NamePart[], text: string, captures: Captures, levels: readonly string[]): void {
-  for (const part of levels.length === 0 ? [] : parts) {
-    const value = isAnyText(part) ? ownOf(captures, part.part) : undefined
-    const plain = value === undefined ? '' : foldPlain(text)
-    if (value === undefined || plain.length !== text.length) continue
-    for (const level of levels.map(foldPlain)) {
-      const start = level.length > value.length && level.includes(foldPlain(value)) ? plain.indexOf(level) : -1
-      const end = start + level.length
-      if (start >= 0 && isWordEdge(text, start) && isWordEdge(text, end)) captures[part.part] = text.slice(start, end)
-    }
-  }
-}
-
-const LEAST_OWN = 4
-/** Whether two words are one but for what makes one of them several. */
-const isInOtherNumber = (one: string, other: string): boolean =>
-  Math.abs(one.length - other.length) <= 2 && (one.startsWith(other) || other.startsWith(one))
-
-/** Values that stand in each other's place: so many other orders are tried, the likeliest ones. */
-const MOST_ORDERS = 12
-
-/** Tries the parts in another order where one was not found in its own place but stands elsewhere in the name. */
-function reorder(
-  parts: readonly NamePart[], text: string, straight: Alignment, strictness: Strictness, known: Captures,
-): { order: number[], alignment: Alignment } | null {
-  const folded = foldCase(stripMarks(text))
-  const values = parts.flatMap((part, at) => (isValue(part) ? [at] : []))
-  const astray = values.filter((index) => {
-    const span = straight.spans[index]
-    const part = parts[index]
-    if (!span || !part) return false
-    if (part.kind === 'free') return span.end === span.start
-    const expected = foldCase(stripMarks(span.text))
-    const there = foldCase(stripMarks(text.slice(span.start, span.end)))
-    if (expected.length < 2 || there === expected) return false
-    return folded.includes(expected)
-  })
-  if (astray.length === 0) return null
-  let best: { order: number[], alignment: Alignment } | null = null
-  const tried = new Set<string>()
-  for (const order of ordersOf(parts.length, values, astray)) {
-    const key = order.join()
-    if (tried.has(key) || tried.size >= MOST_ORDERS) continue
-    tried.add(key)
-    const least = best?.alignment.cost ?? straight.cost
-    const alignment = alignWithin(least, order.flatMap(at => parts[at] ?? []), text, strictness, known)
-    const limit = alignment && astray.some(at => isDayTold(parts[at], alignment.spans[order.indexOf(at)])) ? least : least - 1
-    if (alignment && alignment.cost < limit && !isMovedAway(parts, order, alignment, folded)) best = { order, alignment }
-  }
-  return best
-}
-
-/** Whether a day stands somewhere that was told nowhere before: of "Ordre du jour 6 oct" oct is none of ODJ. */
-const isDayTold = (part: NamePart | undefined, span: Span | undefined): boolean =>
-  part?.kind === 'free' && part.rule.type === 'date' && span !== undefined && span.end > span.start
-
-/** Whether an order moves a value that is nowhere in a name to where quite another word stands, or a free one to where a settled one does. */
-function isMovedAway(parts: readonly NamePart[], order: readonly number[], { spans }: Alignment, folded: string): boolean {
-  const isSettled = ({ start, end }: Span) => parts.some(part => isHolders(part) && part.texts.some((text) => {
-    const own = foldCase(stripMarks(text))
-    // whole, or the figures of a code: the 12 of S-12
-    const at = end - start < own.length && !/\d/.test(own) ? -1 : folded.indexOf(own)
-    return at >= 0 && at <= start && at + own.length >= end
-  }))
-  return order.some((at, index) => {
-    const [part, span] = [parts[at], spans[index]]
-    if (at !== index && part?.kind === 'free' && span && span.end > span.start) return isSettled(span)
-    if (at === index || !isHolders(part) || !span || span.end === span.start || span.edits.length === 0) return false
-    const value = foldCase(stripMarks(span.text))
-    return !folded.includes(value) && likeness(folded.slice(span.start, span.end), value) < LIKE
-  })
-}
-
-/** Two values exchanged, or one moved to the place of another, the rest moving up. */
-function* ordersOf(length: number, values: readonly number[], astray: readonly number[]): Generator<number[]> {
-  const straight = Array.from({ length }, (_, at) => at)
-  for (const stray of astray) {
-    for (const other of values) {
-      if (other === stray) continue
-      const swapped = [...straight]
-      swapped[stray] = other
-      swapped[other] = stray
-      yield swapped
-    }
-    const places = values
-    const from = places.indexOf(stray)
-    for (let to = 0; to < places.length; to++) {
-      if (to === from) continue
-      const moved = [...places]
-      moved.splice(to, 0, ...moved.splice(from, 1))
-      const order = [...straight]
-      places.forEach((place, index) => (order[place] = moved[index] ?? place))
-      yield order
-    }
-  }
 }
 
 function readCaptures(parts: readonly NamePart[], spans: readonly Span[], text: string, known: Captures): Captures {

@@ -76,7 +76,8 @@ const KINDS: readonly string[] = [
   'map karte landkarte carte mapa mappa kaart kort karta карта',
   'exercise übung exercice ejercicio esercizio exercício oefening ćwiczenie øvelse övning упражнение вправа άσκηση',
   'homework hw hausaufgabe hausaufgaben devoir devoirs deberes compito compiti huiswerk läxa',
-  'solution solutions lösung lösungen musterlösung lsg corrigé solución soluzione solução oplossing rozwiązanie løsning',
+  'solution solutions key answer answers lösung lösungen musterlösung lsg antworten corrigé corrigés solución soluciones soluzione soluzioni solução '
+  + 'oplossing antwoorden uitwerkingen rozwiązanie odpowiedzi løsning facit řešení megoldás решение відповіді',
   'reflection reflexion reflektion réflexion reflexión riflessione reflexão reflectie refleksja',
   'observation beobachtung beobachtungsbogen hospitation observación osservazione observação observatie obserwacja',
   'glossary glossar glossaire glosario glossario glossário woordenlijst słowniczek ordliste ordlista',

@@ -43,7 +43,8 @@ export function readLeftOver(
     const within = (from: (extra: [number, number]) => number, valueOf: (actual: string) => string | undefined) =>
       extras.flatMap(extra => valuesIn(part, text, [from(extra.range), extra.range[1]], called, valueOf, { unread, isSigned })
         .map(({ value, range: [start, end] }) => ({ value, range: [Math.max(start, extra.range[0]), end] as [number, number], extra })))
-    const allowed = within(([start]) => start, actual => read(actual, part.rule))
+    const inFigures = within(([start]) => start, actual => read(actual, part.rule))
+    const allowed = inFigures.length > 0 ? inFigures : inWords(part, index, { spans, extras }, text)
     // the rule's own word before a number says what it is: KW47
     const withWord = ([start]: [number, number]) => spans.find((span, at) => span.end === start && span.end > span.start
       && parts[at]?.kind === 'fixed' && /^\P{N}*\p{L}$/u.test(text.slice(span.start, span.end)))?.start ?? start
@@ -114,6 +115,19 @@ function onlyPlaceOf(text: string, number: number, sign: string): [start: number
   const isSigned = ({ index }: { index: number }) => sign !== '' && standsBefore(sign, text, index)
   const [only, ...more] = apart.length > 1 ? apart.filter(isSigned) : apart
   return only && more.length === 0 ? [only.index, only.index + only[0].length] : null
+}
+
+/** A number in a word that is all there is where it belongs: two of "kitchen_before_two". */
+function inWords(
+  { rule }: Extract<NamePart, { kind: 'free' }>, index: number, { spans, extras }: Pick<Alignment, 'spans' | 'extras'>, text: string,
+): (FoundValue & { extra: Alignment['extras'][number] })[] {
+  return extras.flatMap((extra) => {
+    const range = withinSeparators(text, extra.range)
+    const number = rule.type === 'number' ? numberOfWord(text.slice(...range)) : null
+    const value = number === null ? undefined : freeField(rule).read(String(number), rule)
+    const isInPlace = (spans[index - 1]?.end ?? 0) <= range[0] && (spans[index + 1]?.start ?? text.length) >= range[1]
+    return value !== undefined && isInPlace ? [{ value, range, extra }] : []
+  })
 }
 
 /** Roman letters by themselves, and one letter at the end. */

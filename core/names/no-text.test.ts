@@ -45,3 +45,18 @@ describe('a text that is called a number', () => {
     expect(expandParts(invoice, explainParts(invoice, received, { strictness: ANY }).captures)).toBe(`invoice_Ahmad Rahimi_${nr}`)
   })
 })
+
+test.each([
+  ['Essay Nr 1 Baumgart', 'Nr'], ['Essay no. 2 Baumgart', 'no'], ['Essay number 3 Baumgart', 'number'],
+])('in %s %s is the sign of the number', (received) => {
+  const rule = { ...FIELDS, n: readField({ type: 'number', from: 1, to: 4 }, true).rule }
+  const essay = fillTemplate(parseTemplate('{family}_Essay {n}_{title}'), rule, { family: 'Baumgart' })
+  const { captures } = explainParts(essay, received, { strictness: ANY, known: { n: /\d/.exec(received)?.[0] ?? '' } })
+  expect(expandParts(essay, captures)).toMatch(/^Baumgart_Essay \d_\{title\}$/)
+})
+
+test('what the own folder is called by is none, but what another one is', () => {
+  const context = { called: () => ['moritz', 'baumgart', 'urban', 'mining'], levels: ['Moritz Baumgart'] }
+  expect(right('BA Moritz Baumgart', context)).toBe('11223355_Baumgart_BA_{title}')
+  expect(right('BA Urban Mining Baumgart', { ...context, levels: ['Urban Mining'] })).toBe('11223355_Baumgart_BA_Urban Mining')
+})

@@ -124,3 +124,14 @@ export function bareNumbers(text: string, called: ReadonlySet<string> = NOBODY, 
  * numberShape('2026-10') //=> '0000-00'
  */
 export const numberShape = (figures: string): string => figures.replace(/\d/g, '0')
+
+/**
+ * Whether a text is a day, month or the like, and nothing else.
+ *
+ * @example
+ * isDay('12.11.26') //=> true
+ */
+export const isDay = (value: string): boolean => {
+  const [only, ...more] = tellNumbers(value)
+  return only?.kind === 'date' && more.length === 0 && only.text === value
+}

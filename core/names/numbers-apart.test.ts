@@ -130,3 +130,36 @@ test.each([
   }
   expect((await toldOf(rules, `${path}.pdf`)).get(`${path}.pdf`)?.says).toContain('version is not there')
 })
+
+describe('a number that is not in its place', () => {
+  test.each([
+    ['Harbour_30 s by Widow', 'Widow_Harbour_30s', 'it stands before the rule\'s own word'],
+    ['30s_Harbour_Widow', 'Widow_Harbour_30s', 'be it with it in another place'],
+    ['Route 66 in 30s Widow', 'Widow_Route 66 in_30s', 'or beside another number'],
+  ])('%s is %s: %s', (received, right) => {
+    expect(told('{role}_{title}_{s}s', received).right).toBe(right)
+  })
+
+  test.each([
+    ['S03_Widow_two', 'S03_Widow_2', 'is told by a word where it belongs'], ['S03_Widow_two pages', 'S03_Widow_{take}', 'beside no other'],
+    ['S03_Widow_twofold', 'S03_Widow_{take}', 'nor by a part of one'],
+  ])('%s is %s: it %s', (received, right) => {
+    const parts = fillTemplate(parseTemplate('S{scene}_{role}_{take}'), { ...FIELDS, take: FIELDS.w }, HOLDER)
+    expect(expandParts(parts, explainParts(parts, received, { strictness: ANY }).captures)).toBe(right)
+  })
+})
+
+describe('a team that is called by a number', () => {
+  const teams: Rules = {
+    list: 'id,name\nx,No. 5 Alive\ny,Blue 7', requirements: [{
+      id: 'log', title: 'Log', name: '{name}_log_{n}', formats: [{ id: 'pdf' }],
+      fields: { n: { type: 'number', from: 1, to: 9 } }, count: { from: 3, to: 9, by: 'n' },
+    }],
+  }
+  test.each([
+    ['No. 5 Alive_log.pdf', 'unplaced', 'says no number of a piece by it'], ['No. 5 Alive_log_zwei.pdf', 'log x 2', 'but by a word'],
+    ['No. 5 Alive_log_5.pdf', 'log x 5', 'or by the same figure once more'],
+  ])('%s is %s: it %s', async (path, at) => {
+    expect((await toldOf(teams, path)).get(path)?.at).toBe(at)
+  })
+})

@@ -4,9 +4,10 @@ import { ownOf } from '../text/own'
 import type { Alignment } from './align'
 import { isAndWord } from './and-words'
 import type { Captures, NamePart } from './parts'
-import { isHolders, isLiteral } from './parts'
+import { isAnyText, isHolders, isLiteral } from './parts'
 import { freeField } from './fields/index'
 import { cutOut, standAt, takeFromExtra } from './spans'
+import { withinSeparators } from './strictness'
 import { lastWordOf, tokensOf, withoutZeros } from './tokens'
 
 /** What a field is called by, where that is a word. */
@@ -67,6 +68,44 @@ export function standBehindWord(
     standAt(alignment, text, index, found.place)
   }
 }
+
+/**
+ * A number that is not in its place and stands once straight before the rule's own word that goes behind it is that one: 5 of "Tide pools 5 km" for
+ * {place}_{length}km is nobody's own words.
+ *
+ * @param asked - the parts in the rule's own order
+ */
+export function standBeforeWord(
+  parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures, asked: readonly NamePart[],
+): void {
+  for (const [index, part] of parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'free' || part.rule.type !== 'number' || !span || span.end > span.start || ownOf(known, part.part) !== undefined) continue
+    const behind = asked[asked.indexOf(part) + 1]
+    const place = beforeOwnWord(part, behind, text)
+    if (!place) continue
+    const [start, between, end] = place
+    cutOut(alignment, [start, end])
+    for (const [at, taken] of alignment.spans.entries()) {
+      const [from, to] = parts[at] && isAnyText(parts[at]) ? withinSeparators(text, [taken.start, taken.end]) : [taken.start, taken.end]
+      alignment.spans[at] = { ...taken, start: from, end: to }
+    }
+    standAt(alignment, text, index, [start, between])
+    standAt(alignment, text, parts.findIndex(one => one === behind), [between, end])
+  }
+}
+
+/** Where the one number stands straight before a word of the rule's, and where that one ends. */
+function beforeOwnWord(
+  { rule }: Extract<NamePart, { kind: 'free' }>, behind: NamePart | undefined, text: string,
+): [start: number, between: number, end: number] | null {
+  const word = isLiteral(behind) ? looseKey(/^\p{L}+/u.exec(behind.texts[0] ?? '')?.[0] ?? '') : ''
+  const isIts = ({ groups: { figures = '', letters = '' } = {} }: RegExpMatchArray) => looseKey(letters) === word
+    && freeField(rule).read(figures, rule) !== undefined
+  const [only, ...more] = word === '' ? [] : [...text.matchAll(BEFORE_LETTERS)].filter(isIts)
+  return only && more.length === 0 ? [only.index, only.index + (only.groups?.figures ?? '').length, only.index + only[0].length] : null
+}
+const BEFORE_LETTERS = /(?<![\p{L}\p{N}.,])(?<figures>\d{1,6})[\s_]?(?<letters>\p{L}+)/gu
 
 /**
  * Where the one number stands behind a word or what begins it, and that word with the sign before it; `null`: the one at `start` does, or none.

@@ -141,7 +141,7 @@ function unsaidIn(view: FileView): (candidate: Candidate) => boolean {
  */
 function heedPlain(view: FileView, list: readonly Candidate[]): void {
   const isUnsaid = unsaidIn(view)
-  const plain = list.filter(one => one.nameFit === 'near' && one.formatFits && one.unit.owed)
+  const plain = list.filter(one => (one.nameFit === 'near' || one.inside) && one.formatFits && one.unit.owed)
   for (const one of plain.length > 1 ? plain : []) {
     const shapes = shapesOf(one.unit.requirement).map(shape => shape.replace(/[\s._-]*\*/g, ''))
     const isPlainer = (other: Candidate) => other !== one && other.unit.holder === one.unit.holder && other.folderFits >= one.folderFits

@@ -282,7 +282,7 @@ function withoutOwnDigits(unit: Unit, base: string): string {
 
 const OWN_CODES = new WeakMap<Unit, readonly RegExp[]>()
 
-/** Where a holder's codes of several pieces stand, whatever parts these: S-12, Lake Rd 7. */
+/** Where a holder's codes of several pieces stand, whatever parts these: S-12, Lake Rd 7, No. 5. */
 function ownCodes(unit: Unit): readonly RegExp[] {
   const kept = OWN_CODES.get(unit)
   if (kept) return kept
@@ -291,7 +291,7 @@ function ownCodes(unit: Unit): readonly RegExp[] {
   const texts = new Set([...textsOfHolder(unit), ...listed])
   const codes = [...texts].filter(text => /\d/.test(text) && /\p{L}/u.test(text)).map(text => text.match(WORDS_AND_DIGITS) ?? [])
     .filter(pieces => pieces.length > 1).map(pieces => pieces.map(piece => piece.replace(/^0+(?=\d)/, '0*')))
-    .map(pieces => new RegExp(`(?<![\\p{L}\\p{N}])${pieces.join('[^\\p{L}\\p{N}]?')}(?![\\p{L}\\p{N}])`, 'iu'))
+    .map(pieces => new RegExp(`(?<![\\p{L}\\p{N}])${pieces.join('[^\\p{L}\\p{N}]{0,2}')}(?![\\p{L}\\p{N}])`, 'iu'))
   OWN_CODES.set(unit, codes)
   return codes
 }

@@ -14,6 +14,7 @@ import { isKindWord } from '../names/kind-words'
 import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import { WEEK_KEYS } from '../names/months'
+import { isDay } from '../names/number-kinds'
 import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText, isHolders, isLiteral } from '../names/parts'
 import { LIKE } from '../names/spans'
@@ -64,6 +65,8 @@ export interface Candidate {
   stranger: boolean
   /** Where the holder's id or code is asked for stands another one, or beside it other names. */
   otherSaid: boolean
+  /** The whole asked name stands in it, and says more than whose it is. */
+  inside: boolean
   /** Words behind the whole asked name. */
   behind: readonly string[]
   evidence: Evidence[]
@@ -85,7 +88,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const best: Candidate = {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
     holder: holder.strength, requirement: 0, total: 0, unsaid: null, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
-    stranger: false, otherSaid: false, behind: [],
+    stranger: false, otherSaid: false, inside: false, behind: [],
     evidence: [...holder.evidence],
   }
   for (const form of forms) takeForm(best, form, view)
@@ -313,6 +316,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed && isMeant(part) ? actual : ''))
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
+  best.inside = nearest.inside && saysItself(nearest, base)
   const isNearly = best.evidence.some(one => one.kind === 'named' && one.where === 'name nearly')
   const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences, form.name ?? [])
   if (isSlip || isWithoutZeros(best, nearest, base) || isInOrder(nearest, base)) best.holder = Math.max(best.holder, NAMED.given)
@@ -375,23 +379,29 @@ function isStranger({ holder, evidence, folderFits, unit }: Candidate, nearest: 
 /** How much a name is alike the asked one, of 1. */
 const alikeTo = (nearest: Nearest | null): number => (nearest ? Math.max(0, 1 - nearest.cost / nearest.length) : 0)
 
-interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[] }
+interface Nearest { form: UnitForm, cost: number, length: number, captures: Captures, differences: Difference[], inside: boolean }
 
 /** The form a name departs from least, by its length. */
 function nearestOf(view: FileView, unit: Unit, forms: readonly UnitForm[]): Nearest | null {
   let nearest: Nearest | null = null
   for (const form of forms) {
     if (!form.name) continue
-    const { cost: all, captures, differences } = explainParts(form.name, view.base, { strictness: unit.requirement.strictness, levels: view.levels })
+    const context = { strictness: unit.requirement.strictness, levels: view.levels }
+    const { cost: all, captures, differences, inside } = explainParts(form.name, view.base, context)
     // what only tells the state of a work, or says its holder once more, says nothing of which one it is
-    const beside = lengthOfState(differences) + lengthOfCalled(form.name, differences, unit)
+    const days = inside ? lengthOfDays(differences) : 0
+    const beside = lengthOfState(differences) + lengthOfCalled(form.name, differences, unit) + days
     const cost = Math.max(0, all - beside)
     const whole = Math.max(lengthOf(form.name, captures), view.base.length - beside)
     const length = Math.max(1, whole - lettersOfText(form.name, captures))
-    if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, differences }
+    if (!nearest || cost / length < nearest.cost / nearest.length) nearest = { form, cost, length, captures, differences, inside }
   }
   return nearest
 }
+
+/** How many characters a name has too much that are nothing but a day. */
+const lengthOfDays = (differences: readonly Difference[]): number =>
+  differences.reduce((sum, { kind, actual }) => sum + (kind === 'extra' && isDay(trimSeparators(actual)) ? actual.length : 0), 0)
 
 /** How many characters a name has too much that are nothing but what its holder is called, who is said as asked besides: "(Lothar)". */
 function lengthOfCalled(name: readonly NamePart[], differences: readonly Difference[], unit: Unit): number {
