@@ -135,3 +135,12 @@ export const isDay = (value: string): boolean => {
   const [only, ...more] = tellNumbers(value)
   return only?.kind === 'date' && more.length === 0 && only.text === value
 }
+
+/**
+ * Whether figures of a name are a year, or of a day.
+ *
+ * @example
+ * isOfDay('plan_2026-11-12', [5, 9]) //=> true
+ */
+export const isOfDay = (text: string, [start, end]: readonly [number, number]): boolean =>
+  tellNumbers(text).some(({ kind, range: [from, to] }) => (kind === 'date' || kind === 'year') && start >= from && end <= to)

@@ -149,6 +149,33 @@ describe('a number that is not in its place', () => {
   })
 })
 
+describe('a year', () => {
+  test.each([
+    ['P007_Widow_2026', 'P007_Widow_v{v}', 'by itself'], ['P007 Widow 2026-11-12', 'P007_Widow_v{v}', 'of a day'],
+    ['P007 Widow 3 2026-11-12', 'P007_Widow_v3', 'beside a version'], ['P007_Widow_v2026', 'P007_Widow_v2026', 'which another letter says, is one'],
+  ])('%s is %s: it is no version %s', (received, right) => {
+    expect(told('{id}_{role}_v{v}', received).right).toBe(right)
+  })
+})
+
+describe('of somebody whose own number is asked for', () => {
+  const plots: Rules = {
+    list: 'id,given,part\n3,Cem,Violin I\n4,Dana,Oboe', requirements: [{
+      id: 'plot', title: 'Plot', name: '{id}_{given}_plot{n}', fields: { n: { type: 'number', from: 1, to: 4 } }, count: { from: 3, to: 4, by: 'n' },
+      formats: [{ id: 'png' }],
+    }, {
+      id: 'rec', title: 'Recording', name: '{part}_mvt{n}', fields: { n: { type: 'number', from: 1, to: 4 } }, count: { from: 3, to: 4, by: 'n' },
+      formats: [{ id: 'mp3' }],
+    }],
+  }
+  test.each([
+    ['4_Dana_plot two.png', 'plot 4 2', 'a word tells the piece\'s'], ['3_Cem_plot II.png', 'plot 3 2', 'and so do Roman letters'],
+    ['Violin I_mvt III.mp3', 'rec 3 3', 'which their own are none of'],
+  ])('%s is %s: %s', async (path, at) => {
+    expect((await toldOf(plots, path)).get(path)?.at).toBe(at)
+  })
+})
+
 describe('a team that is called by a number', () => {
   const teams: Rules = {
     list: 'id,name\nx,No. 5 Alive\ny,Blue 7', requirements: [{

@@ -6,6 +6,7 @@ import { isAndWord } from './and-words'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral } from './parts'
 import { freeField } from './fields/index'
+import { isOfDay } from './number-kinds'
 import { cutOut, standAt, takeFromExtra } from './spans'
 import { withinSeparators } from './strictness'
 import { lastWordOf, tokensOf, withoutZeros } from './tokens'
@@ -192,9 +193,9 @@ export function standVersion(
 const isTenths = (extras: Alignment['extras'], text: string, start: number): boolean => /(?<![\p{N}.,-])\d{1,3}[.,]$/u.test(text.slice(0, start))
   && extras.some(({ range: [from, to] }) => from < start - 1 && to >= start - 1)
 
-/** Whether a number may be a version: it is none of a value of the holder's, nor what a browser puts behind the name of a second copy. */
+/** Whether a number may be a version: it is none of a value of the holder's, no year or day, nor what a browser puts behind the name of a copy. */
 export const isVersionBy = (parts: readonly NamePart[], text: string, [start, end]: readonly [number, number]): boolean =>
-  !isOfValue(parts, text, [start, end]) && !(text[start - 1] === '(' && text.slice(end) === ')')
+  !isOfValue(parts, text, [start, end]) && !isOfDay(text, [start, end]) && !(text[start - 1] === '(' && text.slice(end) === ')')
 
 /**
  * The one letter that a rule writes straight before a value; '' where it writes none.

@@ -33,9 +33,15 @@ function withoutAbout(value: string, text: string): string {
   return front !== '' && /\p{L} $/u.test(text.slice(0, text.indexOf(value))) ? value.slice(front.length) : value
 }
 
+/** Somebody's own words without the brackets around all of them, or half of such. */
+function withoutBrackets(value: string): string {
+  const [, open = '', words = '', close = ''] = /^([([]?)([^()[\]]+)([)\]]?)$/u.exec(value) ?? []
+  return open + close === '' ? value : words.trim()
+}
+
 /** Somebody's own words without a settled number that they begin or end with, where it stands nowhere else, and without an open bracket. */
 function ownWordsOf(value: string, text: string, known: Captures): string {
-  let words = withoutAbout(value.replace(/[\s_-]*[([]\d*$/, '').replace(/^[\s,;:]+(?=\S)|[\s,;:]+$/g, ''), text)
+  let words = withoutBrackets(withoutAbout(value.replace(/[\s_-]*[([]\d*$/, '').replace(/^[\s,;:]+(?=\S)|[\s,;:]+$/g, ''), text))
   for (const settled of Object.values(known)) {
     const isIt = (run: string) => Number(run) === Number(settled)
     if ((text.match(/\d+/g) ?? []).filter(isIt).length !== 1) continue

@@ -36,6 +36,8 @@ describe('somebody\'s own words', () => {
     ['{day}_{body}_Anlage_{title}', 'Haushalt 2026 Anlage', '{day}_Kulturbeirat_Anlage_Haushalt 2026', 'are all there are before the rule\'s own'],
     ['{day}_{body}_Anlage_{title}', 'Programm 2027', '{day}_Kulturbeirat_Anlage_Programm 2027', 'and where there is nothing else'],
     ['{group}_{family}_note_{title}', '3A_Stahl_Old mill', '3A_Stahl_note_Old mill', 'may begin with a word of state'],
+    ['{day}_{family}_{title}', '261103__OLD MILL_STAHL', '20261103_Stahl_OLD MILL', 'be it in capitals behind another sign'],
+    ['{family}_note_{title}', 'note Stahl (Winter in Town)', 'Stahl_note_Winter in Town', 'are those within the brackets around them'],
     ['{group}_{family}_note_{title}', '3A_Stalh_note_Light_v2', '3A_Stahl_note_Light', 'hold no version'],
     ['{group}_{family}_note_{title}', '3A_note_copy', '3A_Stahl_note_{title}', 'are more than the mark of a copy'],
     ['{group}_tile{track}_{title}_{step}', '3A_tile02_Tide pools_6_neu', '3A_tile02_Tide pools_6', 'may begin as the rule does'],

@@ -200,7 +200,7 @@ function joinFirst(name: Name): void {
   const found = placed.find(({ place: [start, end] }) => end > start && text.slice(end, own.start) === ' ')
   const [start, end] = found?.place ?? [0, 0]
   const word = text.slice(start, end)
-  const isFirst = /^\p{Lu}\p{Ll}+$/u.test(word) || (/^\p{Ll}+$/u.test(word) && /[_-]$/.test(text.slice(0, start)))
+  const isFirst = /^\p{Lu}\p{Ll}+$/u.test(word) || (/^(?:\p{Ll}+|\p{Lu}+)$/u.test(word) && /[_-]$/.test(text.slice(0, start)))
   if (!found || own.end === own.start || !isFirst || !isAddedWord(word)) return
   extras.splice(extras.indexOf(found.extra), 1)
   spans[index] = { ...own, start }

@@ -116,7 +116,9 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   }
   const strange = all.filter(number => !ids.includes(number))
   if (strange.length > 0) return strange
-  const same = all.every(isAsked) ? sameAsHolders(all, view.base, unit) : null
+  // beside one like the holder's a word tells which it is: "4_Dana_plot two"
+  const inWord = () => (year === null && all.length === 1 ? romanIn(view.base, unit) ?? wordIn(view.base, unit) : null)
+  const same = all.every(isAsked) ? inWord() ?? sameAsHolders(all, view.base, unit) : null
   const said = same ?? (year === null ? saidOtherwise(view, unit, ofLevel) : null)
   return said === null ? [] : [String(said)]
 }
@@ -174,7 +176,10 @@ const ROMAN = /(?<![\p{L}\p{N}])X{0,3}(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
  * The one number in Roman letters behind the first word of a name, up to 39; X alone stands for what is not known yet, and one letter is
  * none where it may be an initial.
  */
-function romanIn(base: string, unit: Unit): number | null {
+function romanIn(received: string, unit: Unit): number | null {
+  // the I of Violin I numbers none of its pieces
+  const ofHolder = textsOfHolder(unit).filter(text => /\p{L}{3}[\s_-][IVX]{1,4}$/u.test(text))
+  const base = ofHolder.reduce((some, text) => some.replaceAll(text, '|'.repeat(text.length)), received)
   const found = [...base.matchAll(ROMAN)].filter(({ index, 1: units }) => units !== '' && index > 0)
   const [only, ...more] = found
   if (more.length > 0) return null
