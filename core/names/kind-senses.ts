@@ -26,7 +26,7 @@ const KINDS: readonly string[] = [
   + ' рисунок чертёж малюнок σχέδιο',
   'letter brief anschreiben lettre carta lettera motivationsschreiben письмо',
   'invoice rechnung facture factura fattura fatura factuur faktura счёт рахунок τιμολόγιο',
-  'contract agreement vertrag contrat contrato contratto umowa kontrakt avtal договор договір',
+  'contract agreement vertrag contrat contrato contratto overeenkomst umowa kontrakt avtal договор договір',
   'certificate zeugnis bescheinigung attestation certificat certificado certificato zaświadczenie urkunde справка сертификат довідка βεβαίωση',
   'consent permission einverständnis einverständniserklärung einwilligung autorisation autorización autorizzazione autorização toestemming '
   + 'zgoda samtykke',

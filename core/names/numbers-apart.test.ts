@@ -171,9 +171,21 @@ describe('of somebody whose own number is asked for', () => {
   test.each([
     ['4_Dana_plot two.png', 'plot 4 2', 'a word tells the piece\'s'], ['3_Cem_plot II.png', 'plot 3 2', 'and so do Roman letters'],
     ['Violin I_mvt III.mp3', 'rec 3 3', 'which their own are none of'],
+    ['Cem plot 3+4.png', 'unplaced', 'two named together are both, be one of them like their own'],
   ])('%s is %s: %s', async (path, at) => {
     expect((await toldOf(plots, path)).get(path)?.at).toBe(at)
   })
+})
+
+test('two of the rule\'s own signs name two pieces, be it a V; one and a version name one', async () => {
+  const lab: Rules = {
+    list: 'id,name\nq,Ihde', requirements: [{
+      id: 'data', title: 'Data', name: '{name}_V{n}_data', fields: { n: { type: 'number', from: 1, to: 5 } }, count: { from: 3, to: 5, by: 'n' },
+      formats: [{ id: 'csv' }],
+    }],
+  }
+  expect((await toldOf(lab, 'Ihde data V1 V2.csv')).get('Ihde data V1 V2.csv')?.at).toBe('unplaced')
+  expect((await toldOf(lab, 'Ihde_V1_data_v2.csv')).get('Ihde_V1_data_v2.csv')?.at).toBe('data q 1')
 })
 
 describe('a team that is called by a number', () => {

@@ -101,3 +101,41 @@ describe('a number that begins anew in every squad, in the folder of one', () =>
     expect((await toldOf(squads, path)).get(path)?.at).toBe(at)
   })
 })
+
+describe('a class list with the numbers 1 to 7, of which pieces are numbered as well', () => {
+  const week = { type: 'number', from: 1, to: 6 }
+  const day = { type: 'date', pattern: 'yyyyMMdd', from: '2026-10-01', to: '2026-11-20' }
+  const lab: Rules = {
+    list: 'id,given,family,group\n1,Aaron,Bauer,BT2\n2,Aylin,Demir,BT2\n3,Ben,Fuchs,BT2\n4,Lieke,Jansen,4T1\n5,Joost,Prins,4T1',
+    requirements: [
+      {
+        id: 'prot', title: 'Protokoll', name: '{group}_{family}_V{n}_{day}', fields: { n: week, day }, count: { from: 3, to: 5, by: 'n' },
+        formats: [{ id: 'pdf' }],
+      },
+      {
+        id: 'week', title: 'Weekverslag', name: '{group}_{family}_week{n}', fields: { n: week }, count: { from: 6, to: 6, by: 'n' },
+        formats: [{ id: 'docx' }],
+      },
+    ],
+  }
+  test.each([
+    ['BT2_V2_20261012.pdf', 'the class bears a 2, and the piece does'], ['BT2_V20261003_1.pdf', 'the number is the piece\'s'],
+    ['4T1_week 2.docx', 'the class bears a 1'], ['4T1 week 4.docx', 'the class bears a 4, and so does the week'],
+  ])('%s is nobody\'s: %s', async (path) => {
+    expect((await toldOf(lab, path)).get(path)?.at).toBe('unplaced')
+  })
+  test.each([['BT2_2_V3_20261012.pdf', 'prot 2 3'], ['4T1 5 week 2.docx', 'week 5 2']])('beside it a number is somebody\'s: %s', async (path, at) => {
+    expect((await toldOf(lab, path)).get(path)?.at).toBe(at)
+  })
+
+  test('the number behind the piece\'s own word is none of a code that ends so', async () => {
+    const works: Rules = {
+      list: 'id,name\nG-004,Ana Lima\nG-005,Ana Lima',
+      requirements: [{
+        id: 'detail', title: 'Detail', name: '{id}_detail_{n}', fields: { n: { type: 'number', digits: 2, from: 1, to: 6 } },
+        count: { from: 2, to: 6, by: 'n' }, formats: [{ id: 'jpg' }], folder: '{name}/{id}',
+      }],
+    }
+    expect((await toldOf(works, 'Ana Lima/detail 05.jpg')).get('Ana Lima/detail 05.jpg')?.at).toBe('unplaced')
+  })
+})

@@ -195,7 +195,7 @@ function heedAlike(list: readonly Candidate[]): void {
  */
 function heedHomes(view: FileView, list: readonly Candidate[]): void {
   for (const one of list) {
-    if (one.nameFit !== 'near' || one.unit.requirement.names.length === 0 || !isOutOfPlace(view, one)) continue
+    if (one.nameFit !== 'near' || one.unit.requirement.names.length === 0 || !isElsewhere(one)) continue
     const { said } = wordsSaid(view, one.unit.requirement)
     const isMeant = (other: Candidate) => {
       const own = ownWords(other.unit.requirement).flat()
@@ -211,16 +211,23 @@ function heedHomes(view: FileView, list: readonly Candidate[]): void {
 
 /** Whether a name tells every value of one piece for another one, too. */
 const tellsSame = ({ captures }: Candidate, other: Candidate): boolean =>
-  Object.entries(captures).every(([field, value]) => ownOf(other.captures, field) === value)
+  Object.entries(captures).every(([field, value]) => {
+    const own = ownOf(other.captures, field)
+    return own === value || Number(own) === Number(value)
+  })
 
 /** Whether the free text of a rule takes words of a name that departs from it. */
 const takesWords = ({ nameFit, form, captures }: Candidate): boolean => nameFit === 'near'
   && (form?.name ?? []).some(part => isAnyText(part) && /\p{L}{3}/u.test(ownOf(captures, part.part) ?? ''))
 
 /** Whether a file is of quite another format than its requirement asks for, and lies elsewhere where that asks for a folder. */
-export function isOutOfPlace(view: FileView, { unit: { requirement }, formatFits, folderFits }: Candidate): boolean {
-  return !formatFits && !(asksFolder(requirement) && folderFits) && requirement.formats.length > 0 && !isOfFamily(view, requirement)
+export function isOutOfPlace(view: FileView, candidate: Candidate): boolean {
+  return isElsewhere(candidate) && !isOfFamily(view, candidate.unit.requirement)
 }
+
+/** Whether a file is of another format than is asked for, be it of the same family, and lies elsewhere where a folder is asked for. */
+const isElsewhere = ({ unit: { requirement }, formatFits, folderFits }: Candidate): boolean =>
+  !formatFits && !(asksFolder(requirement) && folderFits) && requirement.formats.length > 0
 
 const asksFolder = ({ folder }: Requirement): boolean => (folder?.length ?? 0) > 0
 

@@ -33,7 +33,7 @@ export function settleNumber({ unit, captures }: { unit: Unit, captures: Capture
   const isAsked = (number: string) => rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
   const numbers = numbersIn(view, unit, captures, by, isYear ? number => freeField(rule).read(number, rule) ?? number : null)
   const told = ownOf(captures, by)
-  const areSeveral = () => areTogether(view.base, numbers.filter(isAsked)) || areSigned(view.base, isAsked)
+  const areSeveral = () => areTogether(view.base, [...numbers, ...idsOf(unit)].filter(isAsked)) || areSigned(view.base, isAsked, unit, by)
   const several = isYear ? new Set(numbers.filter(isAsked)).size > 1 : areSeveral()
   if (told !== undefined && !several && numbers.some(number => Number(number) === Number(told))) return captures
   const settled = { ...captures }
@@ -64,8 +64,8 @@ export function saysSeveral({ unit, captures }: { unit: Unit, captures: Captures
   const rule = ownOf(unit.requirement.fields, by)
   if (rule?.type !== 'number' || rule.digits === 4) return false
   const isAsked = (number: string) => Number(number) >= rule.from && Number(number) <= rule.to
-  if (areSigned(view.base, isAsked)) return true
-  return SEVERAL.test(view.base) && areTogether(view.base, numbersIn(view, unit, captures, by, null).filter(isAsked))
+  if (areSigned(view.base, isAsked, unit, by)) return true
+  return SEVERAL.test(view.base) && areTogether(view.base, [...numbersIn(view, unit, captures, by, null), ...idsOf(unit)].filter(isAsked))
 }
 /** What stands between two numbers that are named together. */
 const JOINS = String.raw`(?:[-+&,]|(?:\p{L}{1,3}|t[-/]m) )`
@@ -95,14 +95,17 @@ function besideNumbers(unit: Unit, by: string): ReadonlySet<string> {
   return words
 }
 
+/** Numbers that may be the holder's own; named together with another they are a piece's: of "week 2 + 3" both are, whoever is number 2. */
+const idsOf = (unit: Unit): string[] =>
+  [...unit.requirement.holder === 'person' ? unit.people.map(person => person.id) : [], ...numbersOfHolder(unit)]
+
 /** The numbers of a name that may be a piece's; `year`: reads a year however it is written. */
 function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, year: ((number: string) => string) | null): string[] {
   const beside = besideNumbers(unit, by)
   const read = (base: string) => bareNumbers(withoutOwnDigits(unit, base), beside, year !== null).filter(number => number.length <= 6)
   // the number of a copy is the piece's only where there is no other
   const unmarked = copyMarksOf(view).find(({ mark }) => /[()[\]]/.test(mark))
-  const { people, requirement: { holder } } = unit
-  const ids = [...holder === 'person' ? people.map(person => person.id) : [], ...numbersOfHolder(unit)]
+  const ids = idsOf(unit)
   const isAsked = (number: string) => Number(number) < numbersOf(unit).first + numbersOf(unit).most
   const found = unmarked ? read(unmarked.base).filter(number => !ids.includes(number) || isAsked(number)) : []
   const ofLevel = year === null ? numberOfLevel(view, unit, by) : null
@@ -165,10 +168,17 @@ function areTogether(base: string, numbers: readonly string[]): boolean {
   return false
 }
 
-/** Whether two of the numbers that are asked for are named together, each with its sign: P3+P4, S1_S2. Versions are no pieces. */
-const areSigned = (base: string, isAsked: (number: string) => boolean): boolean => [...base.matchAll(SIGNED)]
-  .some(([, sign = '', one = '', other = '']) => sign.toLowerCase() !== 'v' && Number(one) !== Number(other) && isAsked(one) && isAsked(other))
-const SIGNED = /(?<!\p{L})(\p{L}{1,3})(\d{1,3})(?: ?[-+&,_] ?| )\1(?=(\d{1,3})(?!\d))/giu
+/**
+ * Whether two of the numbers that are asked for are named together, each with its sign: P3+P4, S1_S2. Versions are no pieces, where the rule does not
+ * write that letter before these: V1 V2.
+ */
+function areSigned(base: string, isAsked: (number: string) => boolean, unit: Unit, by: string): boolean {
+  const isVersion = (sign: string, next: string) => sign.toLowerCase() === 'v'
+    && (sign !== next || formsOf(unit).every(({ name }) => wordBefore(name ?? [], by) !== 'v'))
+  return [...base.matchAll(SIGNED)].some(([, sign = '', one = '', next = '', other = '']) => !isVersion(sign, next)
+    && Number(one) !== Number(other) && isAsked(one) && isAsked(other))
+}
+const SIGNED = /(?<!\p{L})(\p{L}{1,3})(\d{1,3})(?: ?[-+&,_] ?| )(?=(\1)(\d{1,3})(?!\d))/giu
 
 const ROMAN = /(?<![\p{L}\p{N}])X{0,3}(IX|IV|V?I{0,3})(?![\p{L}\p{N}])/gu
 

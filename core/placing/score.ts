@@ -108,11 +108,11 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   return best
 }
 
-/** Where no folder is asked for, or in its format, the rule's own words speak for it: "Byrne_recipe_celadon.docx". */
+/** Where no folder is asked for, in its format, or where the rule writes them, its own words speak for it: "Byrne_recipe_celadon.docx". */
 function takeWords(best: Candidate, view: FileView): void {
   const { requirement } = best.unit
   const { share } = wordsSaid(view, requirement)
-  const mayTell = best.formatFits || (requirement.folder?.length ?? 0) === 0
+  const mayTell = best.formatFits || (requirement.folder?.length ?? 0) === 0 || saysOne(ownWordsIn(best.form?.name ?? []), view.base)
   if (mayTell && share >= SHARE.wordsNear) best.requirement = Math.max(best.requirement, share * WORTH.words)
 }
 
@@ -224,6 +224,7 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
     titleTold(best, view.base, share),
     valueTold(best, nearest?.form.name ?? [], view.base),
   ]
+  best.holder = Math.min(best.holder, worthOfPieces(best, view.base))
   const told = Math.max(share, ofLevel, ...valuesTold)
   const enough = alike >= (isAtHome(best) ? SHARE.alikeAtHome : SHARE.alike)
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * worthOfAlike(nearest, view.base) : 0))
@@ -538,6 +539,17 @@ function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): n
 function titleTold({ unit, formatFits, holder }: Candidate, base: string, share: number): number {
   const isSaid = share >= SHARE.wordsTold && formatFits && holder >= NAMED.given
   return isSaid && saysNothingElse(unit, base) ? SHARE.wordsNear : 0
+}
+
+/** What a holder is worth at most whose number the name says once, as the piece's: a class beside it says no more. */
+function worthOfPieces({ unit: { people, requirement: { count: { by } } }, captures, evidence }: Candidate, base: string): number {
+  const piece = by === null ? undefined : ownOf(captures, by)
+  if (piece === undefined) return Infinity
+  const isIt = (run: string) => Number(run) === Number(piece)
+  const [number, ...more] = evidence.flatMap(one => (one.kind === 'named' && !people.some(({ group }) => group === one.said) ? [one] : []))
+  const isByNumber = number?.where === 'name' && more.length === 0 && /^\d+$/.test(number.said) && isIt(number.said)
+  const runs = isByNumber ? (base.match(/\d+/g) ?? []).filter(isIt) : []
+  return runs.length === 1 ? NAMED.number[runs[0]?.length ?? 0] ?? 0 : Infinity
 }
 
 const FROM_TO = /\d.*[-–].*\d/

@@ -6,7 +6,7 @@ import { plainLook } from '../names/look-alikes'
 import { bareNumbers, tellNumbers } from '../names/number-kinds'
 import { DONE_BY } from '../names/particles'
 import { tokensOf } from '../names/tokens'
-import { looseKey } from '../text/fold'
+import { looseKey, plainDigits } from '../text/fold'
 import type { HolderEvidence } from './called'
 import { holderKey } from './called'
 import type { Evidence, NamedIn } from './evidence'
@@ -92,7 +92,11 @@ function namedInName(view: FileView, index: EvidenceIndex): Map<string, HolderEv
   const weigh = (key: string, one: HolderEvidence) => (isNobodys && key.startsWith('p:') && one.strength < NAMED.alias
     ? { ...one, strength: Math.min(one.strength, LEAST_NAMED) }
     : one)
-  const isOther = (number: string) => isPartOfListed(number, view.base, index) || index.isOfPiece(number, view.base)
+  const rest = withoutListed(view.base, index)
+  const isOther = (id: string) => {
+    const numbers = id.match(/\d+/g) ?? []
+    return numbers.length > 0 && numbers.every(number => !hasNumber(rest, number) || index.isOfPiece(number, rest))
+  }
   return withoutReadings(new Map([...found].filter(([, { number, said }]) => !counted(said) && !(number && isOther(said)))
     .map(([key, one]) => [key, weigh(key, one)])), view.base)
 }
@@ -186,16 +190,26 @@ function isCounted(view: FileView, index: EvidenceIndex): (number: string) => bo
   return number => COUNTER.test(number) && byProgram()
 }
 
-/** Whether a number is a part of another value of the list wherever it stands in a text: the 4 of a class 4b. */
-function isPartOfListed(number: string, text: string, index: EvidenceIndex): boolean {
-  if (!/^\d+$/.test(number)) return false
-  const tokens = tokensOf(text)
-  const isPart = (at: number) => [[at, at + 2], [at - 1, at + 1], [at - 1, at + 2], [at, at + 3]].some(([from = 0, to = 0]) => {
-    const run = from < 0 || to > tokens.length ? '' : tokens.slice(from, to).join('')
-    return /\p{L}/u.test(run) && index.isListed(run)
-  })
-  return !tokens.some((token, at) => Number(token) === Number(number) && !isPart(at))
+/** A text without values of the list that have letters and figures: the 4 of a class 4b and the 1 of 4T1 are nobody's number. */
+function withoutListed(received: string, index: EvidenceIndex): string {
+  const text = plainDigits(received)
+  const runs = [...text.matchAll(/\p{L}+|\d+/gu)]
+  let rest = text
+  for (const [at, first] of runs.entries()) {
+    for (const last of runs.slice(at + 1, at + MOST_RUNS)) {
+      const [start, end] = [first.index, last.index + last[0].length]
+      const value = looseKey(text.slice(start, end))
+      const isMixed = /\p{L}/u.test(value) && /\d/.test(value)
+      if (isMixed && index.isListed(value)) rest = rest.slice(0, start) + '|'.repeat(end - start) + rest.slice(end)
+    }
+  }
+  return rest
 }
+
+const hasNumber = (text: string, number: string): boolean => (text.match(/\d+/g) ?? []).some(run => Number(run) === Number(number))
+
+/** Of so many runs of letters or figures a value of the list is made. */
+const MOST_RUNS = 3
 
 /**
  * Where a name says who it is, a bare number beside it is something else: a piece, a day. So is a number that is the whole name of a file
@@ -214,7 +228,7 @@ function numberInFolder(
 ): { where: NamedIn, text: string, number: string }[] {
   const level = levels.at(-1)
   if (level === undefined || namesSomebody()) return []
-  const [number, ...more] = bareNumbers(base).filter(one => !counted(one) && !isPartOfListed(one, base, index))
+  const [number, ...more] = bareNumbers(withoutListed(base, index)).filter(one => !counted(one))
   return number === undefined || more.length > 0 ? [] : [{ where: 'name', text: `${level} ${number}`, number }]
 }
 
@@ -245,7 +259,7 @@ function toldColumns(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<s
       if (where === 'name' && /^\d+$/.test(said) && counted(said)) continue
       if (number !== undefined && !isPair(said, number, view, index.units[unit])) continue
       // what lies in the folder of a class 2B, or is called by it, is not number 2's
-      if (isPartOfListed(said, text, index)) continue
+      if (/^\d+$/.test(said) && !hasNumber(withoutListed(text, index), said)) continue
       // beside a name a number is something else as likely, wherever it stands
       const strength = /^\d+$/.test(said) && namesSomebody() ? Math.min(whole, NAMED.number[said.length] ?? whole) : whole
       const before = told.get(unit)
