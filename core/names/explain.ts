@@ -11,7 +11,7 @@ import type { Difference, DifferenceKind } from './difference'
 import { freeField } from './fields/index'
 import { isOtherLanguage } from './fields/language-words'
 import { fillOnly, holdTwo, readLeftOver, standSettled } from './left-over'
-import { standBeforeWord, standBehindWord, standLabelled, standVersion } from './numbers-apart'
+import { keepDaysWhole, standBeforeWord, standBehindWord, standLabelled, standVersion } from './numbers-apart'
 import { mendAlignment } from './mend-alignment'
 import { leaveNames, standCalled, standCodes, standKinds, standLanguages, standSigns, standSlipped, standTurned } from './left-outside'
 import { standGroups } from './stand-elsewhere'
@@ -111,6 +111,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     standBehindWord(shown, alignment, text, known, parts)
     standVersion(shown, alignment, text, known, parts)
     standBeforeWord(shown, alignment, text, known, parts)
+    keepDaysWhole(shown, alignment, text, known)
     mendEdges(shown, alignment, text, known, context)
     holdTwo(shown, alignment, text)
   }

@@ -158,6 +158,27 @@ describe('a year', () => {
   })
 })
 
+describe('a day beside what is asked for', () => {
+  test.each([
+    ['P007_spary_2025_2026-11-12', '{id}_spray_{y}', 'P007_spray_2025', 'its year is none where one stands by itself'],
+    ['P007 spray 2025 (12.11.2026)', '{id}_{role}_spray_{y}', 'P007_Widow_spray_2025', 'be it in another form'],
+    ['P007_spary_2026-11-12', '{id}_spray_{y}', 'P007_spray_2026', 'alone it tells the year'],
+    ['Harbour walk_2026-11-12', '{id}_{title}_{role}', 'P007_Harbour walk_Widow', 'own words do not end within it'],
+  ])('%s for %s is %s: %s', (received, template, right) => {
+    const y = readField({ type: 'number', digits: 4, from: 2022, to: 2030 }, false).rule
+    const parts = fillTemplate(parseTemplate(template), { ...FIELDS, y }, HOLDER)
+    expect(expandParts(parts, explainParts(parts, received, { strictness: ANY }).captures)).toBe(right)
+  })
+})
+
+test('own words end before a code of the holder\'s behind which only a number stands', () => {
+  const fields = { ...FIELDS, n: readField({ type: 'number', digits: 2, from: 1, to: 20 }, true).rule }
+  const parts = fillTemplate(parseTemplate('{code}_{n}_{title}'), fields, { code: 'OBJ103' })
+  const right = (received: string, n: string) => expandParts(parts, explainParts(parts, received, { strictness: ANY, known: { n } }).captures)
+  expect(right('Tide pools OBJ103 zwei', '02')).toBe('OBJ103_02_Tide pools')
+  expect(right('OBJ103 2 Room 101', '02')).toBe('OBJ103_02_Room 101')
+})
+
 describe('of somebody whose own number is asked for', () => {
   const plots: Rules = {
     list: 'id,given,part\n3,Cem,Violin I\n4,Dana,Oboe', requirements: [{
@@ -171,10 +192,24 @@ describe('of somebody whose own number is asked for', () => {
   test.each([
     ['4_Dana_plot two.png', 'plot 4 2', 'a word tells the piece\'s'], ['3_Cem_plot II.png', 'plot 3 2', 'and so do Roman letters'],
     ['Violin I_mvt III.mp3', 'rec 3 3', 'which their own are none of'],
+    ['4_Dana_plotone (2).png', 'plot 4 1', 'a word that is written together with the rule\'s goes before the number of a copy'],
     ['Cem plot 3+4.png', 'unplaced', 'two named together are both, be one of them like their own'],
   ])('%s is %s: %s', async (path, at) => {
     expect((await toldOf(plots, path)).get(path)?.at).toBe(at)
   })
+})
+
+test.each([
+  ['3a_2_Ben Cordes_Lauf two.pdf', 'lauf 2 2'], ['3a_Alina Beck_Lauf.pdf', 'unplaced'], ['F01_Alina Beck_Foto.jpg', 'unplaced'],
+  ['F01_Alina Beck_Foto two.jpg', 'foto 1 2'],
+])('the figures of a class or code number no piece, be they asked for or not: %s', async (path, at) => {
+  const runs: Rules = {
+    list: 'id,name,group,code\n1,Alina Beck,3a,F01\n2,Ben Cordes,3a,F02', requirements: [['lauf', '{id}_{name}_Lauf{n}', 'pdf'],
+      ['foto', '{code}_{name}_Foto{n}', 'jpg']].map(([id, name, format]) => ({
+      id, title: id, name, fields: { n: { type: 'number', from: 1, to: 4 } }, count: { from: 2, to: 4, by: 'n' }, formats: [{ id: format }],
+    })),
+  }
+  expect((await toldOf(runs, path)).get(path)?.at).toBe(at)
 })
 
 test('two of the rule\'s own signs name two pieces, be it a V; one and a version name one', async () => {

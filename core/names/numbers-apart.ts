@@ -1,13 +1,13 @@
 import { foldCase, looseKey } from '../text/fold'
 import { keeping } from '../text/kept'
 import { ownOf } from '../text/own'
-import type { Alignment } from './align'
+import type { Alignment, Span } from './align'
 import { isAndWord } from './and-words'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral } from './parts'
 import { freeField } from './fields/index'
-import { isOfDay } from './number-kinds'
-import { cutOut, standAt, takeFromExtra } from './spans'
+import { isOfDay, tellNumbers } from './number-kinds'
+import { cutOut, joinTouching, standAt, takeFromExtra } from './spans'
 import { withinSeparators } from './strictness'
 import { lastWordOf, tokensOf, withoutZeros } from './tokens'
 
@@ -94,6 +94,46 @@ export function standBeforeWord(
     standAt(alignment, text, index, [start, between])
     standAt(alignment, text, parts.findIndex(one => one === behind), [between, end])
   }
+}
+
+/**
+ * The year of a day is no value where one stands by itself: of "spray_2025_2026-11-12" the year is 2025. Nor do somebody's own words end within
+ * a day.
+ */
+export function keepDaysWhole(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
+  const days = tellNumbers(text).filter(({ kind }) => kind === 'date').map(({ range }) => range)
+  // a day that is asked for and not found may be just this one
+  const isEmpty = (span: Span | undefined) => span?.start === span?.end
+  const isAsked = parts.some((part, at) => part.kind === 'free' && part.rule.type === 'date' && isEmpty(alignment.spans[at]))
+  for (const [index, part] of days.length === 0 ? [] : parts.entries()) {
+    const span = alignment.spans[index]
+    if (part.kind !== 'free' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
+    const within = days.find(([from, to]) => from <= span.start && to >= span.end && to - from > span.end - span.start)
+    if (isAnyText(part)) {
+      const cut = isAsked ? undefined : days.find(([from, to]) => (from < span.start && to > span.start) || (from < span.end && to > span.end))
+      if (cut) leaveDay(alignment, text, index, cut)
+    }
+    else if (within && YEAR.test(text.slice(span.start, span.end))) {
+      const own = tellNumbers(text).filter(({ kind, text: year }) => kind === 'year' && freeField(part.rule).read(year, part.rule) !== undefined)
+      const [only, ...more] = own
+      if (!only || more.length > 0) continue
+      alignment.extras.push({ range: [span.start, span.end], before: index })
+      cutOut(alignment, [...only.range])
+      standAt(alignment, text, index, only.range)
+      joinTouching(alignment.extras)
+    }
+  }
+}
+const YEAR = /^(?:19|20)\d\d$/
+
+/** Takes a day out of somebody's own words that hold a part of it. */
+function leaveDay(alignment: Alignment, text: string, index: number, [from, to]: readonly [number, number]): void {
+  const span = alignment.spans[index]
+  if (!span) return
+  const [start, end] = withinSeparators(text, from < span.start ? [Math.min(to, span.end), span.end] : [span.start, from])
+  alignment.extras.push({ range: from < span.start ? [span.start, Math.min(to, span.end)] : [from, span.end], before: index + 1 })
+  alignment.spans[index] = { ...span, start, end: Math.max(start, end) }
+  joinTouching(alignment.extras)
 }
 
 /** Where the one number stands straight before a word of the rule's, and where that one ends. */

@@ -6,6 +6,7 @@ import { isCopyMark } from './copy-marks'
 import { wordsOfType } from './fields/index'
 import { isKindWord } from './kind-words'
 import { isDay } from './number-kinds'
+import { numberOfWord } from './number-words'
 import { BY, DONE_BY } from './particles'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral } from './parts'
@@ -56,6 +57,17 @@ function ownWordsOf(value: string, text: string, known: Captures): string {
   return words === '' ? value : words
 }
 
+/** Somebody's own words before a code of the holder's behind which only a number stands: of "Tide pools OBJ103 zwei" for {code}_{n}_{title}. */
+function beforeCode(value: string, parts: readonly NamePart[]): string {
+  for (const [code = ''] of parts.filter(isHolders).map(part => (part.kind === 'fixed' ? part.texts : []))) {
+    const at = CODE.test(code) ? foldPlain(value).indexOf(foldPlain(code)) : -1
+    const [words, rest] = [value.slice(0, at).replace(/[\s_.-]+$/, ''), tokensOf(value.slice(at + code.length))]
+    if (at > 0 && words !== '' && rest.every(word => /^\d{1,3}$/.test(word) || numberOfWord(word) !== null)) return words
+  }
+  return value
+}
+const CODE = /^(?=.*\d)(?=.*\p{L})[\p{L}\p{N}-]{4,}$/u
+
 /** Somebody's own words without a code and the settled number that the rule writes straight behind it: of "A4 invoice" for A4_{desc}. */
 function withoutCodes(value: string, parts: readonly NamePart[], known: Captures): string {
   for (const [at, part] of parts.entries()) {
@@ -91,12 +103,12 @@ export function leaveOpen(parts: readonly NamePart[], text: string, captures: Ca
     const read = isAnyText(part) ? ownOf(captures, part.part) : undefined
     if (read === undefined) continue
     const isNumber = wordsOfType('number').includes(looseKey(part.part))
-    const own = withoutCodes(ownWordsOf(read, text, known), parts, known)
+    const own = withoutCodes(beforeCode(ownWordsOf(read, text, known), parts), parts, known)
     // nor does a number bear the word for one: 8 of "invoice No. 8"
     const value = isNumber ? own.replace(NUMBER_SIGN, '') : own
     captures[part.part] = value
     // nor is a day by itself, but as a number: 2026-03
-    const isMark = isAddedWord(value) || (/\p{L}/u.test(value) && isCopyMark(` ${value}`)) || isSignOnly(value, text)
+    const isMark = isAddedWord(value) || /^v\.?\s?\d{1,3}$/i.test(value) || (/\p{L}/u.test(value) && isCopyMark(` ${value}`)) || isSignOnly(value, text)
     if (isMark || (isDay(value) && !isNumber)) Reflect.deleteProperty(captures, part.part)
     if (!/^\d{1,9}$/.test(value)) continue
     const isIt = ([, own]: [string, string | undefined]) => Number(own) === Number(value)

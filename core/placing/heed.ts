@@ -191,16 +191,17 @@ function heedAlike(list: readonly Candidate[]): void {
 
 /**
  * A name that says of one piece only words and values that another of the same holder's has as well, in whose folder and format it lies, is the
- * other.
+ * other; so is one that is somebody's own words there, and a number or day here: "Fotos/KH_1.jpg" is no sound that is called 1.
  */
 function heedHomes(view: FileView, list: readonly Candidate[]): void {
   for (const one of list) {
-    if (one.nameFit !== 'near' || one.unit.requirement.names.length === 0 || !isElsewhere(one)) continue
+    const isText = one.nameFit === 'open'
+    if (!(isText || one.nameFit === 'near') || one.unit.requirement.names.length === 0 || !isElsewhere(one)) continue
     const { said } = wordsSaid(view, one.unit.requirement)
     const isMeant = (other: Candidate) => {
       const own = ownWords(other.unit.requirement).flat()
       return other.unit.holder === one.unit.holder && other.unit.owed && other.nameFit === 'none' && isAtHome(other)
-        && said.every(word => own.includes(word)) && (said.length > 0 || tellsSame(one, other))
+        && said.every(word => own.includes(word)) && (said.length > 0 || (isText ? tellsValue(other) : tellsSame(one, other)))
     }
     const [home, ...more] = list.filter(isMeant)
     if (!home || more.length > 0) continue

@@ -171,3 +171,29 @@ test('the rule\'s own word says the piece in whatever format, though free text s
   }
   expect(await roundOf(tests, 'Byrne_recipe_celadon.docx')).toEqual({ 'Byrne_recipe_celadon.docx': 'recipe 1' })
 })
+
+describe('somebody\'s own words are no sound that lies among the pictures', () => {
+  const choirs: Rules = {
+    list: 'id,name\nKH,Kantorei Hall\nVM,Voces Mundi',
+    requirements: [
+      {
+        id: 'foto', title: 'Chorfoto', name: '{id}_Foto_{n}', fields: { n: { type: 'number', from: 1, to: 3 } },
+        count: { from: 1, to: 3, by: 'n' }, formats: [{ id: 'jpg' }], folder: '{id}/Fotos',
+      },
+      {
+        id: 'sound', title: 'Hörprobe', name: '{id}_{title}', fields: { title: { type: 'text' } }, count: { from: 1, to: 2 },
+        formats: [{ id: 'mp3' }], folder: '{id}/Audio',
+      },
+      {
+        id: 'yes', title: 'Zusage', name: '{id}_Zusage_{day}', formats: [{ id: 'pdf' }], folder: '{id}',
+        fields: { day: { type: 'date', pattern: 'yyyy-MM-dd', from: '2026-09-01', to: '2026-11-15' } },
+      },
+    ],
+  }
+  test.each([
+    ['KH/Fotos/KH_eins.jpg', 'foto KH', 'a number of these says which'], ['VM/VM_2026-09-03.pdf', 'yes VM', 'and so does a day'],
+    ['KH/Audio/KH_eins.mp3', 'sound KH', 'but where they lie among their own'],
+  ])('%s is %s: %s', async (path, at) => {
+    expect((await roundOf(choirs, path))[path]).toBe(at)
+  })
+})

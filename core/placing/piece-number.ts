@@ -109,22 +109,32 @@ function numbersIn(view: FileView, unit: Unit, captures: Captures, by: string, y
   const isAsked = (number: string) => Number(number) < numbersOf(unit).first + numbersOf(unit).most
   const found = unmarked ? read(unmarked.base).filter(number => !ids.includes(number) || isAsked(number)) : []
   const ofLevel = year === null ? numberOfLevel(view, unit, by) : null
-  const outside = unmarked && ofLevel !== null ? [] : read(view.base)
+  const isToldBefore = unmarked && year === null && (ofLevel !== null || inWords(unmarked.base, unit) !== null)
+  const outside = isToldBefore ? [] : read(view.base)
   const all = (found.length > 0 ? found : outside).map(number => year?.(number) ?? number)
-  // what another field says is no number of a piece; how many volumes there are was none before: the last of three is 3 of 3
-  for (const [field, value] of Object.entries(captures)) {
-    const isOther = field !== by && field !== unit.requirement.volumes?.of
-    const at = isOther && typeof value === 'string' ? all.indexOf(value) : -1
-    if (at >= 0) all.splice(at, 1)
-  }
+  leaveOtherFields(all, unit, captures, by)
   const strange = all.filter(number => !ids.includes(number))
   if (strange.length > 0) return strange
   // beside one like the holder's a word tells which it is: "4_Dana_plot two"
-  const inWord = () => (year === null && all.length === 1 ? romanIn(view.base, unit) ?? wordIn(view.base, unit) : null)
+  const inWord = () => (year === null && all.length === 1 ? inWords(view.base, unit) : null)
   const same = all.every(isAsked) ? inWord() ?? sameAsHolders(all, view.base, unit) : null
   const said = same ?? (year === null ? saidOtherwise(view, unit, ofLevel) : null)
   return said === null ? [] : [String(said)]
 }
+
+/** Takes out what another field says; how many volumes there are was none before: the last of three is 3 of 3. */
+function leaveOtherFields(numbers: string[], { requirement: { fields, volumes } }: Unit, captures: Captures, by: string): void {
+  for (const [field, value] of Object.entries(captures)) {
+    // a figure alone is no title where the number is not told
+    const isFigure = ownOf(captures, by) === undefined && ownOf(fields, field)?.type === 'text'
+    const isOther = field !== by && field !== volumes?.of && !isFigure
+    const at = isOther && typeof value === 'string' ? numbers.indexOf(value) : -1
+    if (at >= 0) numbers.splice(at, 1)
+  }
+}
+
+/** The one number that a name says in Roman letters or in a word. */
+const inWords = (base: string, unit: Unit): number | null => romanIn(base, unit) ?? wordIn(base, unit)
 
 /**
  * The piece's number among such as its holder bears: one alone, as long as it does not stand where the holder's does, and of the same twice one is
@@ -156,7 +166,7 @@ function isOfHolder(number: string, base: string, unit: Unit): boolean {
 
 /** The number that a name without one says in Roman letters, in words, as a week, by its folder or by a letter. */
 const saidOtherwise = ({ base }: FileView, unit: Unit, ofLevel: number | null): number | null =>
-  romanIn(base, unit) ?? wordIn(base, unit) ?? weekIn(base, unit) ?? ofLevel ?? letterIn(base, unit)
+  inWords(base, unit) ?? weekIn(base, unit) ?? ofLevel ?? letterIn(base, unit)
 
 /** Whether two of some numbers are named together, such as 3 and 4, 3+4 or 3-4: the file is both. */
 function areTogether(base: string, numbers: readonly string[]): boolean {
@@ -218,7 +228,10 @@ function letterIn(base: string, unit: Unit): number | null {
 /** The one number that a word says which is neither the rule's own nor the holder's: "essay two", "zweiter Versuch". */
 function wordIn(base: string, unit: Unit): number | null {
   const own = wordsOfRule(unit.requirement)
-  const said = tokensOf(base).flatMap(word => (own.includes(word) || calledBy(unit).has(word) ? [] : numberOfWord(word) ?? []))
+  // be it written together with the rule's own word: runzwei
+  const apart = (word: string) => own.find(one => word.length > one.length && word.startsWith(one) && numberOfWord(word.slice(one.length)) !== null)
+  const numberOf = (word: string) => numberOfWord(word) ?? numberOfWord(word.slice(apart(word)?.length ?? 0))
+  const said = tokensOf(base).flatMap(word => (own.includes(word) || calledBy(unit).has(word) ? [] : numberOf(word) ?? []))
   return said.length === 1 ? said[0] ?? null : null
 }
 
@@ -282,12 +295,14 @@ function numbersOfHolder(unit: Unit): readonly string[] {
 
 const OWN_DIGITS = new WeakMap<Unit, ReadonlySet<string>>()
 
-/** A name without what the rule itself and its holder's values say with digits, such as a class 2B: they number nothing. */
+/** A name without what the rule itself and the list say of its holder with digits, such as a class 2B: they number nothing. */
 function withoutOwnDigits(unit: Unit, base: string): string {
   let own = OWN_DIGITS.get(unit)
   if (!own) {
     const fixed = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : []))
-    own = new Set(fixed.flatMap(text => text.match(WORDS_AND_DIGITS) ?? []).filter(text => MIXED.test(text)).map(foldCase))
+    // be it that the rule does not ask for it: of "3a_Alina Beck_Lauf" 3 is no run of hers
+    const listed = unit.people.flatMap(({ id, group, fields }) => [id, group, ...Object.values(fields)])
+    own = new Set([...fixed, ...listed].flatMap(text => text.match(WORDS_AND_DIGITS) ?? []).filter(text => MIXED.test(text)).map(foldCase))
     OWN_DIGITS.set(unit, own)
   }
   // a sign that is neither letter nor digit

@@ -599,7 +599,10 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   if (word === '') return null
   const tokens = tokensOf(base)
   const isSign = (token: string) => token === word || (WEEK_KEYS.has(word) && WEEK_KEYS.has(token)) || inLatin(word).includes(token) || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
-  const at = tokens.findIndex((token, index) => isSign(token) && /^\d{1,6}$/.test(tokens[index + 1] ?? ''))
+  // F03 is the band, and no foto 3
+  const codes = new Set(parts.flatMap(part => (isHolders(part) ? part.texts.map(looseKey) : [])))
+  const isNumbered = (index: number) => /^\d{1,6}$/.test(tokens[index + 1] ?? '') && !codes.has(`${tokens[index]}${tokens[index + 1]}`)
+  const at = tokens.findIndex((token, index) => isSign(token) && isNumbered(index))
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0) return null
   // what stands straight behind the whole word is its number, whatever other numbers follow: of "Scene 3 take 2" it is 3
