@@ -131,7 +131,7 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
     standKinds(shown, alignment, text, context.called)
     standCalled(shown, alignment, text, context.called)
   }
-  leaveInside(shown, alignment.spans, captures, known)
+  leaveInside(shown, alignment.spans, text, captures, known)
   const beside = toldByLevels(context.levels, shown, captures)
   for (const { field, value } of beside) if (value !== undefined) captures[field] = value
   const untold = beside.length === 0 ? shown : shown.filter(({ part }) => !beside.some(one => one.field === part))
@@ -174,17 +174,32 @@ function isSettled(parts: readonly NamePart[], { extras, spans }: Alignment, tex
   })
 }
 
-/** A number that is a figure of the day or week that the name tells is none by itself: of "2026-06-01" there is no number 01. */
-function leaveInside(parts: readonly NamePart[], spans: Span[], captures: Captures, known: Captures): void {
+/**
+ * A number that is a figure of the day or week that the name tells is none by itself: of "2026-06-01" there is no number 01. Nor is one that stands
+ * only in a value of the holder's, such as the 2 of R2.
+ */
+function leaveInside(parts: readonly NamePart[], spans: Span[], text: string, captures: Captures, known: Captures): void {
   for (const [index, part] of parts.entries()) {
     const span = spans[index]
-    if (part.kind !== 'free' || part.rule.type !== 'number' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
+    if (part.kind !== 'free' || part.rule.type !== 'number' || !span || ownOf(known, part.part) !== undefined) continue
+    if (span.end === span.start) {
+      const value = ownOf(captures, part.part)
+      if (value !== undefined && isOfHolders(parts, spans, text, value)) Reflect.deleteProperty(captures, part.part)
+      continue
+    }
     const isAround = (other: Span, at: number) => at !== index && parts[at]?.kind === 'free' && other.start <= span.start && other.end >= span.end
       && other.end - other.start > span.end - span.start
     if (!spans.some(isAround)) continue
     spans[index] = { start: span.end, end: span.end, text: span.text, edits: [] }
     Reflect.deleteProperty(captures, part.part)
   }
+}
+
+/** Whether a number stands in values of the holder's alone. */
+function isOfHolders(parts: readonly NamePart[], spans: readonly Span[], text: string, value: string): boolean {
+  const runs = [...text.matchAll(/\d+/g)].filter(([run]) => Number(run) === Number(value))
+  return runs.length > 0 && runs.every(({ 0: run, index: from }) =>
+    spans.some(({ start, end }, at) => isHolders(parts[at]) && start <= from && end >= from + run.length))
 }
 
 /** How long the number in brackets is that marks a copy of a name which tells a number that is settled before it: "log 2 (1)". */

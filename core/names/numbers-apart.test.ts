@@ -163,10 +163,15 @@ describe('a day beside what is asked for', () => {
     ['P007_spary_2025_2026-11-12', '{id}_spray_{y}', 'P007_spray_2025', 'its year is none where one stands by itself'],
     ['P007 spray 2025 (12.11.2026)', '{id}_{role}_spray_{y}', 'P007_Widow_spray_2025', 'be it in another form'],
     ['P007_spary_2026-11-12', '{id}_spray_{y}', 'P007_spray_2026', 'alone it tells the year'],
+    ['Widow_spary_2026-10_2026-11-12', '{role}_spray_{month}', 'Widow_spray_2026-10', 'nor is its month one'],
+    ['Rain 05 AMB P007', '{kind}_{title}_{id}_{w}', 'AMB_Rain 05_P007_{w}', 'nor are the figures of a code a number'],
     ['Harbour walk_2026-11-12', '{id}_{title}_{role}', 'P007_Harbour walk_Widow', 'own words do not end within it'],
   ])('%s for %s is %s: %s', (received, template, right) => {
     const y = readField({ type: 'number', digits: 4, from: 2022, to: 2030 }, false).rule
-    const parts = fillTemplate(parseTemplate(template), { ...FIELDS, y }, HOLDER)
+    const month = readField({ type: 'date', pattern: 'yyyy-MM', from: '2026-09-01', to: '2026-12-31' }, false).rule
+    const kind = readField({ type: 'choice', values: ['AMB', 'MEC'] }, false).rule
+    const w = readField({ type: 'number', from: 1, to: 99 }, false).rule
+    const parts = fillTemplate(parseTemplate(template), { ...FIELDS, y, month, kind, w }, HOLDER)
     expect(expandParts(parts, explainParts(parts, received, { strictness: ANY }).captures)).toBe(right)
   })
 })
@@ -201,7 +206,7 @@ describe('of somebody whose own number is asked for', () => {
 
 test.each([
   ['3a_2_Ben Cordes_Lauf two.pdf', 'lauf 2 2'], ['3a_Alina Beck_Lauf.pdf', 'unplaced'], ['F01_Alina Beck_Foto.jpg', 'unplaced'],
-  ['F01_Alina Beck_Foto two.jpg', 'foto 1 2'],
+  ['F01_Alina Beck_Foto two.jpg', 'foto 1 2'], ['Ben Cordes Foto F02 3.jpg', 'foto 2 3'], ['Ben Cordes_Lauf 3a 2.pdf', 'lauf 2 2'],
 ])('the figures of a class or code number no piece, be they asked for or not: %s', async (path, at) => {
   const runs: Rules = {
     list: 'id,name,group,code\n1,Alina Beck,3a,F01\n2,Ben Cordes,3a,F02', requirements: [['lauf', '{id}_{name}_Lauf{n}', 'pdf'],

@@ -6,7 +6,8 @@ import { isAndWord } from './and-words'
 import type { Captures, NamePart } from './parts'
 import { isAnyText, isHolders, isLiteral } from './parts'
 import { freeField } from './fields/index'
-import { isOfDay, tellNumbers } from './number-kinds'
+import type { NumberReading } from './number-kinds'
+import { isOfDay, numberShape, tellNumbers } from './number-kinds'
 import { cutOut, joinTouching, standAt, takeFromExtra } from './spans'
 import { withinSeparators } from './strictness'
 import { lastWordOf, tokensOf, withoutZeros } from './tokens'
@@ -97,8 +98,8 @@ export function standBeforeWord(
 }
 
 /**
- * The year of a day is no value where one stands by itself: of "spray_2025_2026-11-12" the year is 2025. Nor do somebody's own words end within
- * a day.
+ * The year or month of a day is no value where one stands by itself: of "spray_2025_2026-11-12" the year is 2025. Nor do somebody's own words end
+ * within a day.
  */
 export function keepDaysWhole(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
   const days = tellNumbers(text).filter(({ kind }) => kind === 'date').map(({ range }) => range)
@@ -113,9 +114,10 @@ export function keepDaysWhole(parts: readonly NamePart[], alignment: Alignment, 
       const cut = isAsked ? undefined : days.find(([from, to]) => (from < span.start && to > span.start) || (from < span.end && to > span.end))
       if (cut) leaveDay(alignment, text, index, cut)
     }
-    else if (within && YEAR.test(text.slice(span.start, span.end))) {
-      const own = tellNumbers(text).filter(({ kind, text: year }) => kind === 'year' && freeField(part.rule).read(year, part.rule) !== undefined)
-      const [only, ...more] = own
+    else if (within && /^\d{4}/.test(text.slice(span.start, span.end))) {
+      const isOwn = ({ kind, text: figures, range }: NumberReading) => (kind === 'year' || kind === 'date') && range[0] !== within[0]
+        && numberShape(figures) === numberShape(text.slice(span.start, span.end)) && freeField(part.rule).read(figures, part.rule) !== undefined
+      const [only, ...more] = tellNumbers(text).filter(isOwn)
       if (!only || more.length > 0) continue
       alignment.extras.push({ range: [span.start, span.end], before: index })
       cutOut(alignment, [...only.range])
@@ -124,8 +126,6 @@ export function keepDaysWhole(parts: readonly NamePart[], alignment: Alignment, 
     }
   }
 }
-const YEAR = /^(?:19|20)\d\d$/
-
 /** Takes a day out of somebody's own words that hold a part of it. */
 function leaveDay(alignment: Alignment, text: string, index: number, [from, to]: readonly [number, number]): void {
   const span = alignment.spans[index]

@@ -119,6 +119,7 @@ describe('an exam paper and its key', () => {
   test.each([
     ['Physics grade 10 version A.pdf', 'paper 2'], ['physics key G10 A.pdf', 'key 2'], ['Physics_G9_B_solution.pdf', 'key 2'],
     ['Maths 10 A answers.pdf', 'key 1'], ['Maths_G9_A_2026-11-12.pdf', 'paper 1'], ['Maths_G9_A Homework.pdf', 'unplaced'],
+    ['G9 A Physics.pdf', 'paper 2'], ['key G9 A Physics.pdf', 'key 2'],
   ])('are told apart by the word that one of them has: %s', async (path, at) => {
     expect(await roundOf(exams, path)).toEqual({ [path]: at })
   })

@@ -228,11 +228,21 @@ function letterIn(base: string, unit: Unit): number | null {
 /** The one number that a word says which is neither the rule's own nor the holder's: "essay two", "zweiter Versuch". */
 function wordIn(base: string, unit: Unit): number | null {
   const own = wordsOfRule(unit.requirement)
-  // be it written together with the rule's own word: runzwei
-  const apart = (word: string) => own.find(one => word.length > one.length && word.startsWith(one) && numberOfWord(word.slice(one.length)) !== null)
-  const numberOf = (word: string) => numberOfWord(word) ?? numberOfWord(word.slice(apart(word)?.length ?? 0))
-  const said = tokensOf(base).flatMap(word => (own.includes(word) || calledBy(unit).has(word) ? [] : numberOf(word) ?? []))
-  return said.length === 1 ? said[0] ?? null : null
+  const said = tokensOf(base).flatMap(word => (own.includes(word) || calledBy(unit).has(word) ? [] : numberOfWord(word) ?? []))
+  const [only, ...more] = said
+  return more.length > 0 ? null : only ?? wordBehindSign(base, unit)
+}
+
+/** The number that a word says which is written together with the rule's own one: runzwei. */
+function wordBehindSign(base: string, unit: Unit): number | null {
+  const folded = foldCase(base)
+  const signs = formsOf(unit).map(({ name }) => wordBefore(name ?? [], unit.requirement.count.by ?? '')).filter(sign => sign.length > 1)
+  for (const word of folded.match(/\p{L}{5,}/gu) ?? []) {
+    const sign = signs.find(one => word.startsWith(one))
+    const number = sign === undefined ? null : numberOfWord(word.slice(sign.length))
+    if (number !== null) return number
+  }
+  return null
 }
 
 /**
@@ -295,14 +305,16 @@ function numbersOfHolder(unit: Unit): readonly string[] {
 
 const OWN_DIGITS = new WeakMap<Unit, ReadonlySet<string>>()
 
+/** What the list has of a unit's people besides their names. */
+export const listedOf = (unit: Unit): string[] => unit.people.flatMap(({ id, group, fields }) => [id, group, ...Object.values(fields)])
+
 /** A name without what the rule itself and the list say of its holder with digits, such as a class 2B: they number nothing. */
 function withoutOwnDigits(unit: Unit, base: string): string {
   let own = OWN_DIGITS.get(unit)
   if (!own) {
     const fixed = formsOf(unit).flatMap(({ name }) => name ?? []).flatMap(part => (part.kind === 'fixed' ? part.texts : []))
     // be it that the rule does not ask for it: of "3a_Alina Beck_Lauf" 3 is no run of hers
-    const listed = unit.people.flatMap(({ id, group, fields }) => [id, group, ...Object.values(fields)])
-    own = new Set([...fixed, ...listed].flatMap(text => text.match(WORDS_AND_DIGITS) ?? []).filter(text => MIXED.test(text)).map(foldCase))
+    own = new Set([...fixed, ...listedOf(unit)].flatMap(text => text.match(WORDS_AND_DIGITS) ?? []).filter(text => MIXED.test(text)).map(foldCase))
     OWN_DIGITS.set(unit, own)
   }
   // a sign that is neither letter nor digit

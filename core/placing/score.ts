@@ -24,7 +24,7 @@ import { beginAlike, likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
 import { ownOf } from '../text/own'
 import type { Evidence } from './evidence'
-import { calledBy, goesOn, saysSeveral, settleNumber, wordBefore } from './piece-number'
+import { calledBy, goesOn, listedOf, saysSeveral, settleNumber, wordBefore } from './piece-number'
 import { copyMarksOf, copyOfText, givenNameOf } from './view'
 import type { FileView } from './view'
 import { bearsCode, saysOtherNames } from './other-in-place'
@@ -230,15 +230,17 @@ function weighWords(best: Candidate, view: FileView, forms: readonly UnitForm[])
   best.requirement = Math.max(best.requirement, told * WORTH.words + (enough ? alike * worthOfAlike(nearest, view.base) : 0))
   best.unsaid = told === 0 ? unsaidOf(nearest, view.base, requirement) : null
   if (share >= SHARE.wordsTold) best.evidence.push({ kind: 'words', said: asWritten(said, view.base) })
-  if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) {
-    best.nameFit = 'near'
-    best.leavesWords = told < SHARE.wordsNear && leavesAll(nearest, view.base)
-    best.byHolder = best.leavesWords && !saysItself(nearest, view.base)
-  }
+  if (told >= SHARE.wordsNear || (enough && isBelieved(best, nearest, view.base))) takeNear(best, nearest, view.base, told)
   else takeLess(best, nearest, view, { share, told })
 }
 
 const MOST_FORMS = 12
+
+function takeNear(best: Candidate, nearest: Nearest | null, base: string, told: number): void {
+  best.nameFit = 'near'
+  best.leavesWords = told < SHARE.wordsNear && leavesAll(nearest, base)
+  best.byHolder = best.leavesWords && !saysItself(nearest, base)
+}
 
 /** What a name says a little of a piece by, where it is not nearly the asked one. */
 function takeLess(best: Candidate, nearest: Nearest | null, view: FileView, { share, told }: { share: number, told: number }): void {
@@ -246,6 +248,11 @@ function takeLess(best: Candidate, nearest: Nearest | null, view: FileView, { sh
     // as one that fits is where format or folder speak against it
     best.nameFit = 'open'
     best.requirement = told * WORTH.words
+  }
+  else if (isSpeltOtherwise(nearest)) {
+    // all that is asked for is there, be it in quite another order: "G9 A Biology"
+    takeNear(best, nearest, view.base, told)
+    best.requirement = Math.max(best.requirement, SHARE.alike * WORTH.alike)
   }
   else if (extensionAsked(view, best.unit.requirement) && share > 0) best.requirement += WORTH.extension
 }
@@ -525,10 +532,10 @@ const LEAST_CHOICE = 4
 function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): number {
   const { by } = best.unit.requirement.count
   if (by === null) return 0
-  const before = saysSeveral(best, by, view) ? null : signSaid(nearest, best.captures, by, view.base)
+  const before = saysSeveral(best, by, view) ? null : signSaid(nearest, best, by, view.base)
   if (before === null) best.captures = settleNumber(best, by, view)
   else if (Number(ownOf(best.captures, by) ?? -1) !== Number(before.number)) best.captures = { ...best.captures, [by]: before.number }
-  const { sign, joined } = before ?? signSaid(nearest, best.captures, by, view.base) ?? { sign: '', joined: false }
+  const { sign, joined } = before ?? signSaid(nearest, best, by, view.base) ?? { sign: '', joined: false }
   const tells = sign.length > 1 || (joined && best.holder >= NAMED.given && !calledBy(best.unit).has(sign))
   // in the very folder the word and number that the rule writes are enough, "Methods (ch3)", but for what says it is none: test_ex1
   const isOwn = joined && sign.length > 1 && isAtHome(best) && !tokensOf(view.base).some(isEarlierWord)
@@ -591,7 +598,9 @@ const LONG_WEEK_KEYS = [...WEEK_KEYS].filter(key => key.length >= 4)
  * What a name says of the word that the rule itself writes before a number: V of V{n}, or how Versuch {n} is shortened, where that number
  * stands behind it: then it is that number; `null` where it says nothing.
  */
-function signSaid(nearest: Nearest | null, captures: Captures, by: string, base: string): { sign: string, number: string, joined: boolean } | null {
+function signSaid(
+  nearest: Nearest | null, { captures, unit }: Candidate, by: string, base: string,
+): { sign: string, number: string, joined: boolean } | null {
   const parts = nearest?.form.name ?? []
   const before = parts[parts.findIndex(part => part.kind === 'free' && part.part === by) - 1]
   const told = ownOf(captures, by)
@@ -600,8 +609,10 @@ function signSaid(nearest: Nearest | null, captures: Captures, by: string, base:
   const tokens = tokensOf(base)
   const isSign = (token: string) => token === word || (WEEK_KEYS.has(word) && WEEK_KEYS.has(token)) || inLatin(word).includes(token) || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
   // F03 is the band, and no foto 3
-  const codes = new Set(parts.flatMap(part => (isHolders(part) ? part.texts.map(looseKey) : [])))
+  const codes = new Set([...parts.flatMap(part => (isHolders(part) ? part.texts : [])), ...listedOf(unit)].map(looseKey))
+  // nor is the 2 of a class 2B one
   const isNumbered = (index: number) => /^\d{1,6}$/.test(tokens[index + 1] ?? '') && !codes.has(`${tokens[index]}${tokens[index + 1]}`)
+    && !codes.has(`${tokens[index + 1]}${tokens[index + 2]}`)
   const at = tokens.findIndex((token, index) => isSign(token) && isNumbered(index))
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0) return null
