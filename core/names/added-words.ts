@@ -91,9 +91,11 @@ export function isAddedWord(text: string): boolean {
 }
 
 /** How many characters of a name only tell its state, of what belongs to no part of it: they say nothing of which work it is. */
-export function lengthOfState(differences: readonly Difference[]): number {
-  return differences.reduce((sum, one) => sum + (one.kind === 'extra' && isAddedWord(one.actual) ? one.actual.length : 0), 0)
-}
+export const lengthOfState = (differences: readonly Difference[]): number => lengthOfExtras(differences, isAddedWord)
+
+/** How many characters a name has too much of one kind. */
+export const lengthOfExtras = (differences: readonly Difference[], isOfKind: (actual: string) => boolean): number =>
+  differences.reduce((sum, { kind, actual }) => sum + (kind === 'extra' && isOfKind(actual) ? actual.length : 0), 0)
 
 /** Whether a folded word tells that a file is an earlier state than one without it. */
 export function isEarlierWord(word: string): boolean {

@@ -103,10 +103,11 @@ export function standBeforeWord(
  */
 export function keepDaysWhole(parts: readonly NamePart[], alignment: Alignment, text: string, known: Captures): void {
   const days = tellNumbers(text).filter(({ kind }) => kind === 'date').map(({ range }) => range)
+  if (days.length === 0) return
   // a day that is asked for and not found may be just this one
   const isEmpty = (span: Span | undefined) => span?.start === span?.end
   const isAsked = parts.some((part, at) => part.kind === 'free' && part.rule.type === 'date' && isEmpty(alignment.spans[at]))
-  for (const [index, part] of days.length === 0 ? [] : parts.entries()) {
+  for (const [index, part] of parts.entries()) {
     const span = alignment.spans[index]
     if (part.kind !== 'free' || !span || span.end === span.start || ownOf(known, part.part) !== undefined) continue
     const within = days.find(([from, to]) => from <= span.start && to >= span.end && to - from > span.end - span.start)

@@ -62,15 +62,16 @@ export function alignInside(
   if (!rest.every(saysNoValue)) return null
   const { cost, spans, extras } = alignParts(parts, text.slice(start, end), strictness, known)
   const moved = (range: readonly [number, number]): [number, number] => [range[0] + start, range[1] + start]
-  const around = [{ range: [0, start], before: 0 }, { range: [end, text.length], before: parts.length }] as const
   return {
     cost: Math.min(straight.cost, cost + start + text.length - end),
     spans: spans.map(span => ({
       ...span, start: span.start + start, end: span.end + start, edits: span.edits.map(edit => ({ ...edit, range: moved(edit.range) })),
     })),
     extras: [
-      ...around.slice(0, 1), ...extras.map(one => ({ ...one, range: moved(one.range) })), ...around.slice(1),
-    ].flatMap(({ range: [from, to], before }) => (from === to ? [] : [{ range: [from, to], before }])),
+      ...start > 0 ? [{ range: [0, start] satisfies [number, number], before: 0 }] : [],
+      ...extras.map(one => ({ ...one, range: moved(one.range) })),
+      ...end < text.length ? [{ range: [end, text.length] satisfies [number, number], before: parts.length }] : [],
+    ],
   }
 }
 

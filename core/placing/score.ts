@@ -3,7 +3,7 @@ import { formsOf } from '../brief/forms'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { acceptedExtensions, acceptFormat, sameFamily } from '../formats/accept'
-import { isAddedWord, isEarlierWord, lengthOfState } from '../names/added-words'
+import { isAddedWord, isEarlierWord, lengthOfExtras, lengthOfState } from '../names/added-words'
 import { toldByLevels } from '../names/beside'
 import type { Difference } from '../names/difference'
 import { explainParts } from '../names/explain'
@@ -244,17 +244,19 @@ function takeNear(best: Candidate, nearest: Nearest | null, base: string, told: 
 
 /** What a name says a little of a piece by, where it is not nearly the asked one. */
 function takeLess(best: Candidate, nearest: Nearest | null, view: FileView, { share, told }: { share: number, told: number }): void {
-  if (isSpeltOtherwise(nearest) && isOpenText(nearest.form.name)) {
+  if (!isSpeltOtherwise(nearest)) {
+    if (extensionAsked(view, best.unit.requirement) && share > 0) best.requirement += WORTH.extension
+  }
+  else if (isOpenText(nearest.form.name)) {
     // as one that fits is where format or folder speak against it
     best.nameFit = 'open'
     best.requirement = told * WORTH.words
   }
-  else if (isSpeltOtherwise(nearest)) {
+  else {
     // all that is asked for is there, be it in quite another order: "G9 A Biology"
     takeNear(best, nearest, view.base, told)
     best.requirement = Math.max(best.requirement, SHARE.alike * WORTH.alike)
   }
-  else if (extensionAsked(view, best.unit.requirement) && share > 0) best.requirement += WORTH.extension
 }
 
 /** Whether a name tells all that a rule asks for, a number or day among it, and only writes it otherwise, 1 for 01, or in another order. */
@@ -408,16 +410,15 @@ function nearestOf(view: FileView, unit: Unit, forms: readonly UnitForm[]): Near
 }
 
 /** How many characters a name has too much that are nothing but a day. */
-const lengthOfDays = (differences: readonly Difference[]): number =>
-  differences.reduce((sum, { kind, actual }) => sum + (kind === 'extra' && isDay(trimSeparators(actual)) ? actual.length : 0), 0)
+const lengthOfDays = (differences: readonly Difference[]): number => lengthOfExtras(differences, actual => isDay(trimSeparators(actual)))
 
 /** How many characters a name has too much that are nothing but what its holder is called, who is said as asked besides: "(Lothar)". */
 function lengthOfCalled(name: readonly NamePart[], differences: readonly Difference[], unit: Unit): number {
   const isDifferent = (part: NamePart) => differences.some(one => one.part === part.part && one.kind !== 'extra')
-  const extras = differences.filter(one => one.kind === 'extra')
-  if (extras.length === 0 || unit.requirement.holder !== 'person' || name.some(part => isHolders(part) && isDifferent(part))) return 0
+  if (differences.every(one => one.kind !== 'extra') || unit.requirement.holder !== 'person') return 0
+  if (name.some(part => isHolders(part) && isDifferent(part))) return 0
   const isCalled = (words: readonly string[]) => words.length > 0 && words.every(word => /\p{L}{2}/u.test(word) && calledBy(unit).has(word))
-  return extras.reduce((sum, { actual }) => sum + (isCalled(tokensOf(actual)) ? actual.length : 0), 0)
+  return lengthOfExtras(differences, actual => isCalled(tokensOf(actual)))
 }
 
 /** Whether a name says a word of the rule's own, or tells one of its values: the holder's name alone is alike in every rule. */
@@ -608,11 +609,11 @@ function signSaid(
   if (word === '') return null
   const tokens = tokensOf(base)
   const isSign = (token: string) => token === word || (WEEK_KEYS.has(word) && WEEK_KEYS.has(token)) || inLatin(word).includes(token) || (word.length > 2 && /^\p{L}+$/u.test(token) && word.startsWith(token))
-  // F03 is the band, and no foto 3
-  const codes = new Set([...parts.flatMap(part => (isHolders(part) ? part.texts : [])), ...listedOf(unit)].map(looseKey))
-  // nor is the 2 of a class 2B one
-  const isNumbered = (index: number) => /^\d{1,6}$/.test(tokens[index + 1] ?? '') && !codes.has(`${tokens[index]}${tokens[index + 1]}`)
-    && !codes.has(`${tokens[index + 1]}${tokens[index + 2]}`)
+  // F03 is the band, and no foto 3; nor is the 2 of a class 2B one
+  const ofHolder = () => [...parts.flatMap(part => (isHolders(part) ? part.texts : [])), ...listedOf(unit)]
+  const isCode = (run: string) => ofHolder().some(text => looseKey(text) === run)
+  const isNumbered = (index: number) => /^\d{1,6}$/.test(tokens[index + 1] ?? '')
+    && ![index, index + 1].some(from => isCode(`${tokens[from]}${tokens[from + 1]}`))
   const at = tokens.findIndex((token, index) => isSign(token) && isNumbered(index))
   const [sign = '', number = ''] = at < 0 ? [] : [tokens[at], tokens[at + 1]]
   if (at < 0) return null

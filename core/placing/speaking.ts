@@ -92,8 +92,10 @@ function namedInName(view: FileView, index: EvidenceIndex): Map<string, HolderEv
   const weigh = (key: string, one: HolderEvidence) => (isNobodys && key.startsWith('p:') && one.strength < NAMED.alias
     ? { ...one, strength: Math.min(one.strength, LEAST_NAMED) }
     : one)
-  const rest = withoutListed(view.base, index)
+  // most names bear nobody's number
+  let unlisted: string | undefined
   const isOther = (id: string) => {
+    const rest = unlisted ??= withoutListed(view.base, index)
     const numbers = id.match(/\d+/g) ?? []
     return numbers.length > 0 && numbers.every(number => !hasNumber(rest, number) || index.isOfPiece(number, rest))
   }
