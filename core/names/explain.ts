@@ -17,6 +17,7 @@ import { leaveNames, standCalled, standCodes, standKinds, standLanguages, standS
 import { standGroups } from './stand-elsewhere'
 import { mendText } from './mend-text'
 import { leaveOpen, leaveTitle, leaveUnparted, takeWholeLevel } from './own-text'
+import { alignSlip } from './one-slip'
 import { reorder } from './reorder'
 import { mendEdges } from './text-edges'
 import type { Captures, NamePart } from './parts'
@@ -95,8 +96,9 @@ function alignName(parts: readonly NamePart[], received: string, context: Explai
   const { strictness, known } = context
   const whole = plainDigits(received.slice(0, LONGEST))
   const text = whole.slice(0, whole.length - lengthOfMark(whole, known))
-  const straight = alignParts(parts, text, strictness, known)
-  const isPlain = isSettled(parts, straight, text)
+  const slip = alignSlip(parts, text, strictness, known)
+  const straight = slip ?? alignParts(parts, text, strictness, known)
+  const isPlain = slip !== null || isSettled(parts, straight, text)
   const inside = isPlain ? null : alignInside(parts, text, strictness, known, straight)
   const moved = inside === null && straight.cost >= 2 ? reorder(parts, text, straight, strictness, known) : null
   const { order, alignment } = moved ?? { order: parts.map((_, at) => at), alignment: inside ?? straight }

@@ -58,7 +58,7 @@ export function matchInside(
 }
 
 /** Parts that can be read in one way only: digits run into nothing, since no two of them meet. */
-function isStraight(part: NamePart, position: number, parts: readonly NamePart[]): boolean {
+export function isStraight(part: NamePart, position: number, parts: readonly NamePart[]): boolean {
   if (part.kind === 'fixed') return part.texts.length === 1
   const field = freeField(part.rule)
   if (!field.straight || !field.runsOn) return field.straight !== undefined
@@ -74,19 +74,28 @@ function matchStraight(parts: readonly NamePart[], name: string, freeRange: stri
   const captures: Captures = emptyRecord()
   let position = 0
   for (const part of parts) {
-    if (part.kind === 'fixed') {
-      const text = part.texts[0] ?? ''
-      // one code unit stays one code unit
-      if (!received.startsWith(text, position) && !received.startsWith(plainPunctuation(text), position)) return null
-      position += text.length
-      continue
+    const end = endStraight(part, received, position, part.part === freeRange)
+    if (end < 0) return null
+    if (part.kind === 'free') {
+      const value = name.slice(position, end)
+      if (captures[part.part] !== undefined && captures[part.part] !== value) return null
+      captures[part.part] = value
     }
-    const end = freeField(part.rule).straight?.(received, position, part.rule, part.part === freeRange) ?? -1
-    if (end < 0 || (captures[part.part] !== undefined && captures[part.part] !== name.slice(position, end))) return null
-    captures[part.part] = name.slice(position, end)
     position = end
   }
   return position === received.length ? captures : null
+}
+
+/**
+ * Where a part ends that stands at a place to the letter, read from left to right; -1: it does not.
+ *
+ * @param received - a name with plain punctuation
+ */
+export function endStraight(part: NamePart, received: string, position: number, anyRange = false): number {
+  if (part.kind === 'free') return freeField(part.rule).straight?.(received, position, part.rule, anyRange) ?? -1
+  const text = part.texts[0] ?? ''
+  // one code unit stays one code unit
+  return received.startsWith(text, position) || received.startsWith(plainPunctuation(text), position) ? position + text.length : -1
 }
 
 /** A received name is held against many units one after the other: its folding is kept until the next name comes. */

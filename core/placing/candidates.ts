@@ -10,6 +10,7 @@ import { heedEachOther, isOutOfPlace } from './heed'
 import type { EvidenceIndex } from './index'
 import type { Candidate, NameFit } from './score'
 import { fitName, scoreUnit } from './score'
+import { slipAtHome } from './slip-at-home'
 import type { Spoken } from './speaking'
 import { columnsOf, FULL_NAME, holderOf, lookUp, MOST_UNITS, speakOf, withColumn, withNumber } from './speaking'
 import { asksForNames, isBesideUnknown } from './unknown-names'
@@ -38,7 +39,7 @@ export interface Candidates {
 export function findCandidates(view: FileView, index: EvidenceIndex, before: readonly number[]): Candidates {
   if (view.file.handedIn) return candidatesOfSender(view, index, view.file.handedIn, before)
   const byName = lookUpName(view, index)
-  const clear = clearFit(view, byName, index)
+  const clear = byName.size > 0 ? clearFit(view, byName, index) : slipAtHome(view, index, before)
   if (clear) return { list: [clear], unweighed: [] }
   const { spoken, against, numbered } = speakOf(view, index)
   const byFolder = view.levels.length > 0 ? index.byFolder(view.folder) : new Set<number>()
@@ -188,7 +189,7 @@ const CLEAR: ReadonlySet<NameFit> = new Set(['exact', 'lenient', 'marked'])
 
 /** A name that fits one owed unit, be it but for a mark, and no other needs no weighing. */
 function clearFit(view: FileView, byName: UnitSet, index: EvidenceIndex): Candidate | null {
-  if (byName.size === 0 || byName.size > MOST_UNITS) return null
+  if (byName.size > MOST_UNITS) return null
   let only: Unit | null = null
   for (const unitIndex of byName) {
     const unit = index.units[unitIndex]

@@ -2,6 +2,7 @@ import type { UnitForm } from '../brief/forms'
 import { formsOf } from '../brief/forms'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
+import type { Acceptance } from '../formats/accept'
 import { acceptedExtensions, acceptFormat, sameFamily } from '../formats/accept'
 import { isAddedWord, isEarlierWord, lengthOfExtras, lengthOfState } from '../names/added-words'
 import { toldByLevels } from '../names/beside'
@@ -15,6 +16,7 @@ import { lookOfParts, plainLook } from '../names/look-alikes'
 import { matchParts } from '../names/match'
 import { WEEK_KEYS } from '../names/months'
 import { isDay } from '../names/number-kinds'
+import type { OneSlip } from '../names/one-slip'
 import type { Captures, NamePart } from '../names/parts'
 import { expandParts, isAnyText, isHolders, isLiteral } from '../names/parts'
 import { LIKE } from '../names/spans'
@@ -85,12 +87,7 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   const { requirement } = unit
   const forms = formsOf(unit)
   const format = acceptFormat(view.file.reading, view.extension, requirement.formats)
-  const best: Candidate = {
-    unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, unsaid: null, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
-    stranger: false, otherSaid: false, inside: false, behind: [],
-    evidence: [...holder.evidence],
-  }
+  const best = unweighed(unit, format, holder)
   for (const form of forms) takeForm(best, form, view)
   const asksFolder = best.folderFits && (requirement.folder?.length ?? 0) > 0
   best.anyName = asksFolder && requirement.names.length === 0 && requirement.formats.length > 0 && format.fits
@@ -101,11 +98,39 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
   if (best.nameFit === 'open') takeWords(best, view)
   if (best.nameFit === 'exact' || best.nameFit === 'lenient') best.evidence.push({ kind: 'name-fits' })
   if (best.nameFit === 'marked') best.evidence.push({ kind: 'name-fits-but' })
+  return total(best, view, format, asksFolder)
+}
+
+/** A candidate of which only its holder and its format are known yet. */
+function unweighed(unit: Unit, format: Acceptance, holder: { strength: number, evidence: readonly Evidence[] }): Candidate {
+  return {
+    unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
+    holder: holder.strength, requirement: 0, total: 0, unsaid: null, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
+    stranger: false, otherSaid: false, inside: false, behind: [],
+    evidence: [...holder.evidence],
+  }
+}
+
+/** Adds up what name, holder, folder and format say. */
+function total(best: Candidate, view: FileView, format: Acceptance, asksFolder: boolean): Candidate {
+  const { requirement } = best.unit
   if (asksFolder || (best.formatFits && liesAtOwnLevel(view, requirement))) best.evidence.push({ kind: 'in-folder', title: requirement.title })
   if (best.formatFits && requirement.formats.length > 0) best.evidence.push({ kind: 'format', format: format.id })
   best.total = WORTH.name[best.nameFit] + best.holder + best.requirement + (best.folderFits ? WORTH.folder : 0)
     + worthOfFormat(best.formatFits, format.id, view, requirement)
   return best
+}
+
+/** What a name is that departs by one letter from a form, in the folder of its form; `null`: in a format that is not asked for. */
+export function scoreSlip(
+  view: FileView, unit: Unit, form: UnitForm, slip: OneSlip, holder: { strength: number, evidence: readonly Evidence[] },
+): Candidate | null {
+  const format = acceptFormat(view.file.reading, view.extension, unit.requirement.formats)
+  const asked: Candidate = { ...unweighed(unit, format, holder), form, nameFit: 'near', folderFits: true, captures: slip.captures }
+  if (!isAtHome(asked)) return null
+  asked.requirement = WORTH.words + WORTH.alike * Math.max(0, 1 - slip.cost / slip.length)
+  asked.evidence.push({ kind: 'name-fits-but' })
+  return total(asked, view, format, true)
 }
 
 /** Where no folder is asked for, in its format, or where the rule writes them, its own words speak for it: "Byrne_recipe_celadon.docx". */

@@ -24,7 +24,7 @@ import { startJob } from './jobs'
 import { tell } from './live'
 
 /** Raised with every change of what a check finds, so that an old check can be told from one made anew. */
-const ENGINE_VERSION = 31
+const ENGINE_VERSION = 32
 
 const judge = (briefId: string, task: CheckTask, signal?: AbortSignal): Promise<Report> => onThread<Report>('check', briefId, task, signal)
 

@@ -17,7 +17,7 @@ export const EVIDENCE_WORDS: { [K in EvidenceKind]: string | ((evidence: Evidenc
   'handed-in': 'handed in through their own link',
   'said-so': 'whoever handed it in said so',
   'name-fits': 'the name fits',
-  'name-fits-but': 'the name fits but for a mark, letter case or separators',
+  'name-fits-but': 'the name fits but for a mark, case, separators or one letter',
   'in-folder': ({ title }) => `lies in the folder of "${title}"`,
   'format': ({ format }) => `is of an asked format (${format})`,
   'words': ({ said }) => `the name says "${said}"`,
