@@ -34,6 +34,8 @@ export interface Alignment {
 const ABSENT_CHAR = 1
 const EXTRA_CHAR = 1
 const ABSENT_FREE = 2.5
+export const OTHER_CASE = 0.15
+export const OTHER_SIGN = 0.2
 /** One for the cell's way back: received text skipped, row absent, neighbours swapped; else characters taken plus `TAKE`. */
 const SKIP = 0
 const ABSENT = 1
@@ -207,7 +209,7 @@ function readUnits(text: string, strictness: Strictness): Units {
 /** Every accepted text of a part where accents do not count; the same few are asked for again and again. */
 const waysToWrite = keeping(5000, texts => [...new Set(texts.split(BETWEEN).flatMap(accentForms))])
 
-const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
+export const isSeparatorUnit = (code: number): boolean => code === 0x20 || code === 0x5F || code === 0x2D || code === 0x2E || code === 0xA0
 
 // eslint-disable-next-line complexity -- the innermost loop of every explanation: each step in it is taken for every pair of characters
 function alignText(text: string, received: Units, strictness: Strictness, table: Table, from: Reached, afterSeparator: boolean): Way {
@@ -218,7 +220,7 @@ function alignText(text: string, received: Units, strictness: Strictness, table:
   const { raw: rawAt, plain: plainAt, folded: foldedAt, separator: separatorAt, skip } = received
   const caseFree = strictness.letterCase === 'ignore'
   const marksFree = strictness.accents === 'ignore'
-  const separatorCost = strictness.separators === 'ignore' ? 0 : 0.2
+  const separatorCost = strictness.separators === 'ignore' ? 0 : OTHER_SIGN
   let { begin: before, low, high } = from
   let twoBefore = -1
   let previous = 0
@@ -254,7 +256,7 @@ function alignText(text: string, received: Units, strictness: Strictness, table:
       let step = ABSENT
       let cost: number
       if (rawAt[column] === raw || (marksFree && plainAt[column] === unmarked)) cost = 0
-      else if (foldedAt[column] === folded) cost = caseFree && (marksFree || foldedOnlyByCase(rawAt[column] ?? 0, raw)) ? 0 : 0.15
+      else if (foldedAt[column] === folded) cost = caseFree && (marksFree || foldedOnlyByCase(rawAt[column] ?? 0, raw)) ? 0 : OTHER_CASE
       else if (separator === 1 && separatorAt[column] === 1) cost = separatorCost
       // a letter hardly ever stands for a separator
       else cost = separator === separatorAt[column] ? 1.1 : 1.6
@@ -428,7 +430,7 @@ function isFreeGap(text: string, beside: string, { separators, accents }: Strict
 const areFreeMarks = (text: string, { accents }: Pick<Strictness, 'accents'>): boolean => accents === 'ignore' && [...text].every(isMark)
 
 /** Whether one character may stand for another without any deviation. */
-function isAlike(received: string, expected: string, strictness: Strictness): boolean {
+export function isAlike(received: string, expected: string, strictness: Strictness): boolean {
   if (received === expected || plainPunctuation(received) === plainPunctuation(expected)) return true
   if (strictness.separators === 'ignore' && isSeparator(received) && isSeparator(expected)) return true
   const fold = (char: string) => {

@@ -368,7 +368,8 @@ function byKeep(unit: Unit, a: Arrival, b: Arrival): number {
 
 /** Whether of two files for one slot only the order of their paths decides. */
 export function isUndecided(unit: Unit, a: Arrival, b: Arrival): boolean {
-  return orderOf(unit, a, b) === 0
+  // the time is the last thing but one that decides: where it differs, something does
+  return (a.view.file.receivedAt ?? 0) === (b.view.file.receivedAt ?? 0) && orderOf(unit, a, b) === 0
 }
 
 /** Whether the names of a unit tell no version: then the time received is all that says which is newer. */
@@ -383,14 +384,20 @@ function orderOf(unit: Unit, a: Arrival, b: Arrival): number {
     || (versionOf(unit, b) - versionOf(unit, a)) * direction
     || byVersionInName(b.view, a.view) * direction
     || Number(isAmended(b.view, a.view)) - Number(isAmended(a.view, b.view))
-    || Number(saysEarlier(a)) - Number(saysEarlier(b))
-    || Number(seemsRight(b)) - Number(seemsRight(a))
+    || byState(a, b)
     || Number(tellsAll(b)) - Number(tellsAll(a))
     || Number(isMisspelt(a)) - Number(isMisspelt(b))
     || strayness(a) - strayness(b)
     || Number(saysMore(a)) - Number(saysMore(b))
     || ((b.view.file.receivedAt ?? 0) - (a.view.file.receivedAt ?? 0)) * direction
     || byHowWell(a, b)
+}
+
+/** What is no earlier state before what says it is one, then what needs no change: a right one that is none comes first by both. */
+function byState(a: Arrival, b: Arrival): number {
+  const right = Number(seemsRight(b)) - Number(seemsRight(a))
+  if (right !== 0 && !saysEarlier(right < 0 ? a : b)) return right
+  return Number(saysEarlier(a)) - Number(saysEarlier(b)) || right
 }
 
 /** How much a file is a stray: it bears another code than its holder's or other names, lies in another's folder, or goes on where another ends. */
