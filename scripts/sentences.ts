@@ -39,6 +39,7 @@ const SAMPLES: { [C in FindingCode]: [params: FindingParams<C>, rest?: FindingRe
     [{ open: [{ field: 'Period', example: '2026-10' }] }, differs('{family}_{Period}', 'Marsh_2026-09')],
     [{ open: [{ field: 'day', example: '2026-10-01' }] }, differs('{family}_{day}', 'Marsh_2026-11-02')],
     [{}, differs('{family}_{part}', 'Marsh_draft')], [{}, differs('{Klasse}_{family}', 'Marsh')], [{}, differs('{family}_{given}', 'Ana_Marsh')],
+    [{}, differs('{family} plan {n} of {n}', 'Marshplan02of02')],
     [{}, differs('{family}_log', 'Lindqvast_log')], [{}, differs('{group}_{family}_photo', 'Marsh_photo (1)')], [{}, {}],
     [{ nothing: true }, { expected: 'Reef_Marsh_photo.jpg' }],
     [{ nothing: true, only: ['photo'] }, { expected: 'Reef_Marsh_photo.jpg' }],

@@ -558,10 +558,13 @@ const LEAST_CHOICE = 4
 function takeNumber(best: Candidate, nearest: Nearest | null, view: FileView): number {
   const { by } = best.unit.requirement.count
   if (by === null) return 0
-  const before = saysSeveral(best, by, view) ? null : signSaid(nearest, best, by, view.base)
-  if (before === null) best.captures = settleNumber(best, by, view)
+  const isRead = saysAll(nearest, by)
+  const before = isRead || saysSeveral(best, by, view) ? null : signSaid(nearest, best, by, view.base)
+  // all that is asked for stands there in its order, be it written together: "FENregister2of2"
+  if (isRead) best.captures = { ...best.captures, ...nearest.captures }
+  else if (before === null) best.captures = settleNumber(best, by, view)
   else if (Number(ownOf(best.captures, by) ?? -1) !== Number(before.number)) best.captures = { ...best.captures, [by]: before.number }
-  const { sign, joined } = before ?? signSaid(nearest, best, by, view.base) ?? { sign: '', joined: false }
+  const { sign, joined } = before ?? signSaid(nearest, best, by, view.base) ?? NO_SIGN
   const tells = sign.length > 1 || (joined && best.holder >= NAMED.given && !calledBy(best.unit).has(sign))
   // in the very folder the word and number that the rule writes are enough, "Methods (ch3)", but for what says it is none: test_ex1
   const isOwn = joined && sign.length > 1 && isAtHome(best) && !tokensOf(view.base).some(isEarlierWord)
@@ -583,6 +586,14 @@ function worthOfPieces({ unit: { people, requirement: { count: { by } } }, captu
   const isByNumber = number?.where === 'name' && more.length === 0 && /^\d+$/.test(number.said) && isIt(number.said)
   const runs = isByNumber ? (base.match(/\d+/g) ?? []).filter(isIt) : []
   return runs.length === 1 ? NAMED.number[runs[0]?.length ?? 0] ?? 0 : Infinity
+}
+
+const NO_SIGN = { sign: '', joined: false }
+
+/** Whether a name says all that is asked for in its order, a field's value among it, be it written together or in other letters. */
+function saysAll(nearest: Nearest | null, field: string): nearest is Nearest {
+  return nearest !== null && ownOf(nearest.captures, field) !== undefined
+    && nearest.differences.every(one => SPELLINGS.has(one.kind) || isJoined(one))
 }
 
 const FROM_TO = /\d.*[-–].*\d/

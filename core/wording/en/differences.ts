@@ -11,8 +11,8 @@ import { showText } from '../../text/show'
 export const DIFFERENCE_WORDS: Record<Difference['kind'], (difference: Difference) => string> = {
   'absent': ({ expected, part, label }) =>
     `${named(part, label)}${expected === `{${part}}` ? '' : `"${showText(expected)}" `}is not there`,
-  'misspelt': ({ expected, actual, part, label }) => `${named(part, label)}"${showText(actual)}" `
-    + (looksAlike(actual, expected) ? OTHER_SCRIPT : `instead of "${showText(expected)}"`),
+  'misspelt': ({ expected, actual, part, label }) => saySignsGone(actual, expected)
+    ?? `${named(part, label)}"${showText(actual)}" ` + (looksAlike(actual, expected) ? OTHER_SCRIPT : `instead of "${showText(expected)}"`),
   'order': ({ expected, part, label }) =>
     `${named(part, label)}"${showText(part === 'literal' ? trimSeparators(expected) : expected)}" stands in another place`,
   'separator': sayParted,
@@ -72,6 +72,21 @@ function named(part: string, label: string | undefined): string {
 function sayParted({ expected, actual, part, label }: Difference): string {
   if (/[\p{L}\p{N}]/u.test(expected)) return `${named(part, label)}"${showText(actual)}" instead of "${showText(expected)}"`
   return actual === '' ? `${separators(expected)} is not there` : `${separators(actual)} instead of ${separators(expected)}`
+}
+
+/** What is not there beside a word that is; `null`: more departs, or another sign stands there. */
+function saySignsGone(actual: string, expected: string): string | null {
+  const word = trimSeparators(actual)
+  if (word === '' || word !== trimSeparators(expected)) return null
+  const [before = '', behind = ''] = expected.split(word)
+  const [there = '', thereBehind = ''] = actual.split(word)
+  const [isGone, isGoneBehind] = [there === '' && before !== '', thereBehind === '' && behind !== '']
+  if ((!isGone && before !== there) || (!isGoneBehind && behind !== thereBehind)) return null
+  const shown = `"${showText(word)}"`
+  if (!isGone) return `${separators(behind)} is not there behind ${shown}`
+  const first = `${separators(before)} is not there before`
+  if (!isGoneBehind) return `${first} ${shown}`
+  return before === behind ? `${first} and behind ${shown}` : `${first} ${shown}, nor ${separators(behind)} behind it`
 }
 
 function separators(text: string): string {
