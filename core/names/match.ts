@@ -61,7 +61,8 @@ export function matchInside(
 export function isStraight(part: NamePart, position: number, parts: readonly NamePart[]): boolean {
   if (part.kind === 'fixed') return part.texts.length === 1
   const field = freeField(part.rule)
-  if (!field.straight || !field.runsOn) return field.straight !== undefined
+  if (!field.straight || field.isStraight?.(part.rule) === false) return false
+  if (!field.runsOn) return true
   const next = parts[position + 1]
   return next === undefined || (next.kind === 'fixed' && !isDigit((next.texts[0] ?? '').charCodeAt(0)))
 }

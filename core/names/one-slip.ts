@@ -48,8 +48,10 @@ function readThrough(parts: readonly NamePart[], text: string, strictness: Stric
   const received = plainPunctuation(text)
   const isEnd = (end: number) => end === text.length || MARK.test(text.slice(end))
   const ends: number[] = []
-  const at = readOn(parts, received, 0, 0, ends)
-  if (at === parts.length) return isEnd(ends.at(-1) ?? 0) ? { ends, at, slip: null } : null
+  const read = readOn(parts, received, 0, 0, ends)
+  if (read === parts.length && isEnd(ends.at(-1) ?? 0)) return { ends, at: read, slip: null }
+  // a letter too much at the end leaves all parts whole
+  const at = Math.min(read, parts.length - 1)
   const part = parts[at]
   const asked = part?.kind === 'fixed' ? part.texts[0] ?? '' : ''
   if (part?.kind !== 'fixed' || !LETTERS.test(asked)) return null

@@ -113,7 +113,7 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
     const told = new Map<number, ColumnEvidence>()
     near ??= indexNear(entries)
     for (const run of entries.size === 0 ? [] : runsOf(text)) {
-      if (!LONG_WORD.test(run) || ruleWords.has(run)) continue
+      if (!WITH_SLIP.test(run) || ruleWords.has(run)) continue
       const meant = new Set(cutsOf(run).flatMap(cut => near?.get(cut) ?? []).filter(word => editDistance(word, run, 1) <= 1))
       const [only, ...more] = meant
       if (only === undefined || more.length > 0) continue
@@ -127,12 +127,13 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
 /** Looks a text up among the values of the list's further columns: by unit index, the strongest value it holds. */
 export interface ColumnIndex {
   told(text: string): Map<number, ColumnEvidence>
-  /** The same allowing one slip in a long word, where one value alone is as near; only asked where nobody is told. */
+  /** The same allowing one slip in a word, where one value alone is as near; only asked where nobody is told. A short one may be another word. */
   nearly(text: string): Map<number, ColumnEvidence>
 }
 
-/** Fewer letters with a slip are another word. */
-const LEAST_SLIPPED = 6
+/** Fewer letters with a slip are another word, unless the rest of a name is as it was asked for; then it may have so many fewer. */
+export const LEAST_SLIPPED = 6
+const LEAST_SLIPPED_ALONE = 4
 
 /** Long words of values by all that is left of them without one letter; what is only known with the rule's own word before it has no slip. */
 function indexNear(entries: ReadonlyMap<string, readonly Entry[]>): Map<string, string[]> {
@@ -144,7 +145,8 @@ function indexNear(entries: ReadonlyMap<string, readonly Entry[]>): Map<string, 
   }
   return index
 }
-const LONG_WORD = new RegExp(`^\\p{L}{${LEAST_SLIPPED},40}$`, 'u')
+const WITH_SLIP = new RegExp(`^\\p{L}{${LEAST_SLIPPED_ALONE - 1},40}$`, 'u')
+const LONG_WORD = new RegExp(`^\\p{L}{${LEAST_SLIPPED_ALONE},40}$`, 'u')
 
 /** A rule's own word behind which a value stands, and how it is shortened: so many letters at least. */
 const LEAST_WORD = 3

@@ -6,11 +6,11 @@ import type { Template } from '../names/template'
 import { tokensOf } from '../names/tokens'
 import { likeness } from '../text/distance'
 import { looseKey } from '../text/fold'
-import { gather } from '../text/gather'
+import { gather, groupBy } from '../text/gather'
 import { ownOf } from '../text/own'
 import type { Candidate } from './score'
 import { extensionAsked, isAtHome, isOfFamily, tellsValue } from './score'
-import { wordsWritten } from './piece-number'
+import { calledBy, wordsWritten } from './piece-number'
 import type { FileView } from './view'
 import { WORTH } from './weights'
 import { ownWords, wordsSaid } from './words-said'
@@ -23,6 +23,7 @@ import { ownWords, wordsSaid } from './words-said'
 export function heedEachOther(view: FileView, list: readonly Candidate[]): void {
   heedUnsaid(list)
   levelNamesakes(list)
+  heedAsked(view, list)
   heedCodes(view, list)
   heedWords(list)
   heedTwins(view, list)
@@ -114,6 +115,21 @@ function heedWords(list: readonly Candidate[]): void {
   const saysWords = ({ evidence, unit }: Candidate) => unit.owed && evidence.some(one => one.kind === 'words')
   for (const one of list) {
     if (one.byHolder && list.some(other => other !== one && other.unit.holder === one.unit.holder && saysWords(other))) one.nameFit = 'none'
+  }
+}
+
+/**
+ * Of two who are called alike, the one whose name stands as the rule asks for it is meant, whatever stands besides that calls none of the others:
+ * "Martin_Leo_essay_new" is Leo Martin's, and no Martin Leo's; "O'Shea_Mary_draft" is no Mary Ann O'Shea's.
+ */
+function heedAsked(view: FileView, list: readonly Candidate[]): void {
+  const near = list.filter(one => one.nameFit === 'near' && one.unit.requirement.holder === 'person')
+  for (const rivals of groupBy(near, one => one.unit.requirement).values()) {
+    const [asked, ...more] = rivals.filter(one => one.asAsked)
+    if (!asked || more.length > 0 || rivals.length < 2) continue
+    const own = calledBy(asked.unit)
+    const words = tokensOf(view.base).filter(word => !own.has(word))
+    if (!rivals.some(({ unit }) => words.some(word => calledBy(unit).has(word)))) asked.total += WORTH.wholeAtFirst
   }
 }
 

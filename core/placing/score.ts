@@ -57,6 +57,8 @@ export interface Candidate {
   captures: Captures
   /** Real values in the name that the rule does not allow: another month, another word. */
   outside: OutsideValue[]
+  /** All that the rule asks for of its holder stands there as asked, in its order. */
+  asAsked: boolean
   /** Of the holder's name the file bears whole words only, others are left out. */
   leftOut: boolean
   /** It says other words, and none of the rule's own, which has some. */
@@ -105,8 +107,8 @@ export function scoreUnit(view: FileView, unit: Unit, holder: { strength: number
 function unweighed(unit: Unit, format: Acceptance, holder: { strength: number, evidence: readonly Evidence[] }): Candidate {
   return {
     unit, form: null, nameFit: 'none', folderFits: false, formatFits: format.fits, anyName: false,
-    holder: holder.strength, requirement: 0, total: 0, unsaid: null, captures: {}, outside: [], leftOut: false, leavesWords: false, byHolder: false,
-    stranger: false, otherSaid: false, inside: false, behind: [],
+    holder: holder.strength, requirement: 0, total: 0, unsaid: null, captures: {}, outside: [],
+    asAsked: false, leftOut: false, leavesWords: false, byHolder: false, stranger: false, otherSaid: false, inside: false, behind: [],
     evidence: [...holder.evidence],
   }
 }
@@ -351,6 +353,7 @@ function takeNearest(best: Candidate, nearest: Nearest, base: string, alike: num
   best.outside = differences.flatMap(({ part, actual, allowed }) => outsideIn(best.unit.requirement, part, allowed && isMeant(part) ? actual : ''))
   best.captures = { ...best.captures, ...captures }
   best.leftOut = isLeftOut(differences)
+  best.asAsked = isAsAsked(form.name ?? [], differences)
   best.inside = nearest.inside && saysItself(nearest, base)
   const isNearly = best.evidence.some(one => one.kind === 'named' && one.where === 'name nearly')
   const isSlip = isNearly && (tellsValue(nearest) || saysOne(ownWordsIn(form.name ?? []), base)) && isSlipAlone(differences, form.name ?? [])
@@ -668,6 +671,12 @@ function isPlainNumber(nearest: Nearest | null, by: string, sign: string, number
   const rule = fields.find(({ part }) => part === by)?.rule
   const isAsked = rule?.type === 'number' && Number(number) >= rule.from && Number(number) <= rule.to
   return isAsked && (sign !== 'v' || !fields.some(part => freeField(part.rule).version))
+}
+
+/** Whether none of the values that a rule asks for of its holder departs by more than how it is written. */
+function isAsAsked(name: readonly NamePart[], differences: readonly Difference[]): boolean {
+  const fields = new Set(name.flatMap(one => (isHolders(one) ? [one.part] : [])))
+  return fields.size > 0 && !differences.some(({ part, kind }) => kind !== 'extra' && !SPELLINGS.has(kind) && fields.has(part))
 }
 
 /** Whether of a holder's name whole words are left out, and nothing in it is misspelt. */

@@ -83,3 +83,42 @@ describe('is weighed against others', () => {
     expect(file?.evidence.some(one => one.kind === 'name-fits-but')).toBe(false)
   })
 })
+
+describe('without a folder, a slip in what else the list has', () => {
+  const parts = {
+    list: ['id,given,family,instrument', '1,Marta,Holm,Flute', '2,Jens,Rud,Oboe', '3,Siri,Dahl,Cello', '4,Tor,Berg,Violin'].join('\n'),
+    requirements: [{
+      id: 'part', title: 'Part', name: '{piece}_{instrument}', fields: { piece: { type: 'choice', values: ['Sunrise', 'Harbour'] } },
+      formats: [{ id: 'pdf' }], count: { from: 2, to: 2 },
+    }],
+    strictness: {},
+  }
+
+  test.each([
+    ['Sunrise_Celo.pdf', 'Sunrise_Cello.pdf', 'a letter too few'], ['Harbour_Oboee.pdf', 'Harbour_Oboe.pdf', 'one too much at the end'],
+    ['Sunrise_Fulte (1).pdf', 'Sunrise_Flute.pdf', 'two swapped, in a copy'],
+  ])('%s is %s: %s', async (path, right) => {
+    expect((await toldOf(parts, path)).get(path)?.right).toBe(right)
+  })
+
+  test.each([
+    ['Sunrise_Lute.pdf', 'another first letter makes another word'], ['Sunrise_Celo_duet.pdf', 'or more that departs'],
+    ['Sunrise_Olla.pdf', 'or two letters'],
+  ])('%s is nobody\'s: %s', async (path) => {
+    expect((await toldOf(parts, path)).get(path)?.at).toBe('unplaced')
+  })
+})
+
+describe('of two who are called alike', () => {
+  const essays = {
+    list: ['id,given,family', '1,Leo,Martin', '2,Martin,Leo', '3,Mary,Shea', '4,Mary Ann,Shea'].join('\n'),
+    requirements: [{ id: 'essay', title: 'Essay', name: '{family}_{given}_essay', formats: [{ id: 'pdf' }] }], strictness: {},
+  }
+
+  test.each([
+    ['Martin_Leo_esay.pdf', 'essay 1', 'be the rule\'s word with a slip'], ['Leo_Martin_essay-FINAL2.pdf', 'essay 2', 'or more behind it'],
+    ['Shea_Mary_essay_Ms Hall.pdf', 'essay 3', 'whose whole name it is'], ['Shea_Mary Ann_essay_new.pdf', 'essay 4', 'with every given name'],
+  ])('%s is %s, as the rule asks for it: %s', async (path, at) => {
+    expect((await toldOf(essays, path)).get(path)?.at).toBe(at)
+  })
+})

@@ -1,6 +1,7 @@
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { isAddedWord, isEarlierWord, isLaterWord } from '../names/added-words'
+import { isCopyMark } from '../names/copy-marks'
 import { isDefaultWord } from '../names/default-names'
 import type { Difference } from '../names/difference'
 import { isFree } from '../names/fields/index'
@@ -59,7 +60,7 @@ export function isSlipAlone(differences: readonly Difference[], name: readonly N
   const isSlip = ({ part, kind, actual, expected }: Difference) => kind === 'misspelt' && ofHolder.has(part)
     && figuresOf(actual) === figuresOf(expected) && (!isSurelyName(actual) || soundOf(actual) === soundOf(expected))
   const isRest = ({ kind, actual }: Difference) => SPELLINGS.has(kind) || kind === 'order' || kind === 'date-order'
-    || (kind === 'extra' && isAddedWord(actual))
+    || (kind === 'extra' && (isAddedWord(actual) || isCopyMark(actual)))
   return differences.filter(isSlip).length === 1 && differences.every(one => isSlip(one) || isRest(one))
 }
 

@@ -1,6 +1,6 @@
 import { either, list, needed, object, text } from '../../shapes/shape'
 import { beginAlike, editDistance, standInOrder } from '../../text/distance'
-import { accentWays, foldCase, looseKey } from '../../text/fold'
+import { accentWays, foldCase, isPlain, looseKey } from '../../text/fold'
 import { keeping, keepingFor } from '../../text/kept'
 import { byCodeUnit } from '../../text/order'
 import { emptyRecord, ownOf } from '../../text/own'
@@ -326,6 +326,16 @@ function placesWithoutCommon(name: string, bare: ChoiceRule): [start: number, en
   return placesOf(bare, name).flatMap(([start, end, cost]) => (cost < 1 ? [[start, end]] : []))
 }
 
+/** Whether values can be written in one way only, without accents, and none is the beginning of another one. */
+function areOneWay(values: readonly string[]): boolean {
+  const kept = ONE_WAY.get(values)
+  if (kept !== undefined) return kept
+  const are = values.every(isPlain) && [...values].sort(byCodeUnit).every((value, at, sorted) => !sorted[at + 1]?.startsWith(value))
+  ONE_WAY.set(values, are)
+  return are
+}
+const ONE_WAY = new WeakMap<readonly string[], boolean>()
+
 export const choice: FreeField<ChoiceRule, typeof options> = {
   options,
   normalise({ values }) {
@@ -340,6 +350,11 @@ export const choice: FreeField<ChoiceRule, typeof options> = {
   runsOn: false,
   ordered: true,
   openness: 1,
+  straight(text, at, { values }) {
+    const value = values.find(one => text.startsWith(one, at))
+    return value === undefined ? -1 : at + value.length
+  },
+  isStraight: ({ values }) => areOneWay(values),
   ends: (found, at, rule) => found.endsOf(rule.values, at),
   take(name, rule, _, take) {
     for (const [start, end, cost] of placesOf(rule, name)) take(start, end, cost)

@@ -66,6 +66,8 @@ export interface FreeField<Rule, O extends Options> extends DeclaredField<Rule, 
   openness: 0 | 1 | 3
   /** End of its value in a name that fits to the letter, or -1; left out where there can be more than one end. */
   straight?(text: string, at: number, rule: Rule, anyRange: boolean): number
+  /** Whether under this rule there is one end at most; left out where there always is. */
+  isStraight?(rule: Rule): boolean
   /** Every end its value may have from an offset on, the longest first where that matters. */
   ends(found: FoundText, at: number, rule: Rule): number[]
   /** Every stretch of a misspelt name that it may mean; `settled`: its value, where that is known otherwise. */
