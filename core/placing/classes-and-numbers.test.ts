@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Rules } from '../../tests/small-rounds'
-import { toldOf } from '../../tests/small-rounds'
+import { roundOf, toldOf } from '../../tests/small-rounds'
 
 // common practice, no source: classes count their children anew, teams are called by letters
 
@@ -138,4 +138,32 @@ describe('a class list with the numbers 1 to 7, of which pieces are numbered as 
     }
     expect((await toldOf(works, 'Ana Lima/detail 05.jpg')).get('Ana Lima/detail 05.jpg')?.at).toBe('unplaced')
   })
+})
+
+describe('a word that only says that a number comes is none of a group\'s name', () => {
+  const posters = {
+    list: 'id,name,group\n1,Ana Marsh,Team 1\n2,Leo Reef,Team 2\n3,Mia Strand,Team 3',
+    requirements: [{ id: 'poster', title: 'Poster', name: 'Poster {group}', holder: 'group', formats: [{ id: 'pdf' }] }],
+  }
+
+  test.each([
+    ['Poster Team Nr 1.pdf', 'poster Team 1'], ['Poster Team No. 2.pdf', 'poster Team 2'], ['Poster_Team_nr_3.pdf', 'poster Team 3'],
+    ['Poster Team n° 2.pdf', 'poster Team 2'],
+  ])('%s is %s', async (path, at) => {
+    expect(Object.values(await roundOf(posters, path))).toEqual([at])
+  })
+})
+
+test('a number in a name written together is that of the piece where it stands where the rule asks for it', async () => {
+  const registers = {
+    list: 'code,name\nMOS,Moss Garden\nFEN,Fen and Fern',
+    requirements: [{
+      id: 'register', title: 'Plant register', name: '{code} register {x} of {y}', fields: { x: { type: 'number' }, y: { type: 'number' } },
+      volumes: { number: 'x', of: 'y' }, formats: [{ id: 'xlsx' }], folder: 'Registers',
+    }],
+  }
+  const [first, second] = ['Registers/FEN register 1 of 2.xlsx', 'Registers/FENregister2of2.xlsx']
+  const told = await toldOf(registers, first, second)
+  expect([told.get(first)?.says, told.get(second)?.right]).toEqual(['', 'Registers/FEN register 2 of 2.xlsx'])
+  expect(told.get(second)?.says).toBe('A space is not there before and behind "register"; a space is not there before and behind "of".')
 })

@@ -120,7 +120,7 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
       // what stands for itself goes before what stands within other words, and before what is written in other letters
       const ways = [
         () => runsOf(text), () => stretchesOf(text), () => romanised(text).flatMap(runsOf), () => inFigures(text).flatMap(runsOf),
-        () => joinedWords(text, word => entries.has(word), ruleWords).flatMap(runsOf),
+        () => withoutSigns(text).flatMap(runsOf), () => joinedWords(text, word => entries.has(word), ruleWords).flatMap(runsOf),
       ]
       let told = new Map<string, HolderEvidence>()
       const signs: Signs = {
@@ -155,6 +155,12 @@ export function indexPeople(roster: Roster, groupWords: readonly string[] = [], 
 function inFigures(text: string): string[] {
   const figures = text.replace(/\p{L}{3,}/gu, word => String(numberOfWord(word) ?? word))
   return figures === text ? [] : [figures]
+}
+
+/** A text without the words that only say that a number comes, as in "Team No. 1"; none where it has no such words. */
+function withoutSigns(text: string): string[] {
+  const bare = text.replace(/(?<=\p{L}[\s_-])(?:nr|no|num|n[°º])(?:\. ?|[ _-])?(?=\d)/giu, '')
+  return bare === text ? [] : [bare]
 }
 
 /** Words that are nothing but names and words of the rules written as one, with spaces between these: "lina krug video" of linakrugvideo. */
