@@ -58,9 +58,16 @@ describe('a number that two files say', () => {
     expect(told.get(files[0] ?? '')?.candidates).toEqual(['leaf 2', 'leaf 3'])
   })
 
+  test('so it does for one that only may come, unless words of state tell the two apart', async () => {
+    const told = await toldOf(leaves, ...files, 'Dietz-Herbar-Birke-3.jpg')
+    expect(told.get(files[0] ?? '')).toMatchObject({ at: 'unplaced', candidates: ['leaf 2', 'leaf 4', 'leaf 5'] })
+    const states = await toldOf(leaves, 'Dietz-Herbar-2-Entwurf.jpg', 'Dietz-Herbar-2-final.jpg')
+    expect([...states.values()].map(one => one.at)).toEqual(['superseded', 'leaf 1 2'])
+  })
+
   test('where none is open, or it is the same work, one stands behind the other', async () => {
-    const full = await toldOf(leaves, ...files, 'Dietz-Herbar-Birke-3.jpg')
-    expect([...full.values()].map(one => one.at)).toEqual(['superseded', 'leaf 1 3', 'leaf 1 2', 'leaf 1 1'])
+    const full = await toldOf(leaves, ...files, ...['Birke-3', 'Buche-4', 'Eiche-5'].map(one => `Dietz-Herbar-${one}.jpg`))
+    expect(files.map(path => full.get(path)?.at)).toEqual(['superseded', 'leaf 1 2', 'leaf 1 1'])
     const again = await toldOf(leaves, 'Dietz-Herbar-Ahorn-2.jpg', 'Dietz-Herbar-Ahorne-2.jpg')
     expect([...again.values()].map(one => one.at)).toEqual(['superseded', 'leaf 1 2'])
   })

@@ -1,4 +1,4 @@
-import { gather } from '../text/gather'
+import { gather, keepSome } from '../text/gather'
 import type { Unit } from '../brief/units'
 import type { SlotRef } from '../brief/slots'
 import { formsOf } from '../brief/forms'
@@ -439,12 +439,6 @@ function isOneMore(view: FileView, candidate: Candidate, list: readonly Candidat
   const isRival = (other: Candidate) => other.unit.requirement !== unit.requirement || other.holder > LEAST_NAMED
   const alone = !list.some(other => other !== candidate && other.formatFits && other.unit.owed && isRival(other))
   return alone && extensionAsked(view, unit.requirement) && (takesText(unit) || isKnown(view, { candidate, slots: [null] }))
-}
-
-/** Those that pass, where any do; else all. */
-function keepSome<T>(list: readonly T[], passes: (item: T) => boolean): T[] {
-  const some = list.filter(passes)
-  return some.length > 0 ? some : [...list]
 }
 
 /** Whether a name says a requirement's own words. */

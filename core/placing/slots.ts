@@ -7,7 +7,7 @@ import { MAY_TELL_VERSION, VERSION_WORD, tellNumbers } from '../names/number-kin
 import { tokensOf } from '../names/tokens'
 import { LIKE } from '../names/spans'
 import { likeness } from '../text/distance'
-import { gather, groupBy } from '../text/gather'
+import { gather, groupBy, keepSome } from '../text/gather'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { foldCase, looseKey } from '../text/fold'
@@ -73,8 +73,8 @@ export function holdBack(unit: Unit, arrivals: readonly Arrival[]): { taking: re
 }
 
 /**
- * Files that say the number of another one and quite other words of their own, while a number that is owed is open: one of them bears the wrong
- * number, and is no earlier state of the other.
+ * Files that say the number of another one and quite other words of their own, while another number is open: one of them bears the wrong number,
+ * and is no earlier state of the other.
  *
  * @returns those that do not count for the number they say, with the numbers that are open
  */
@@ -83,8 +83,10 @@ export function misnumbered(unit: Unit, arrivals: readonly Arrival[]): Map<Arriv
   const others = new Map<Arrival, number[]>()
   if (by === null || keep === 'all' || arrivals.length < 2) return others
   const byNumber = groupBy(arrivals, ({ n }) => n)
-  const { first, owed } = numbersOf(unit)
-  const open = Array.from({ length: Math.min(owed, 1000) }, (_, at) => first + at).filter(n => !byNumber.has(n))
+  const { first, owed, most } = numbersOf(unit)
+  const upTo = (count: number) => Array.from({ length: Math.min(count, 1000) }, (_, at) => first + at).filter(n => !byNumber.has(n))
+  // where all that must come is there, one that may
+  const open = keepSome(upTo(most), n => n < first + owed)
   for (const list of open.length === 0 ? [] : byNumber.values()) {
     const [counts, ...more] = [...list].sort((a, b) => byKeep(unit, a, b))
     for (const other of counts ? more : []) if (counts && areOtherWorks(counts, other)) others.set(other, open)
@@ -95,7 +97,7 @@ export function misnumbered(unit: Unit, arrivals: readonly Arrival[]): Map<Arriv
 /** Whether two names tell words of somebody's own, and share none of these. */
 function areOtherWorks(one: Arrival, other: Arrival): boolean {
   const [words, others] = [one, other].map(({ candidate: { form, captures } }) => (form?.name ?? []).filter(isAnyText)
-    .flatMap(({ part }) => tokensOf(ownOf(captures, part) ?? '')).filter(word => /\p{L}{3}/u.test(word)))
+    .flatMap(({ part }) => tokensOf(ownOf(captures, part) ?? '')).filter(word => /\p{L}{3}/u.test(word) && !isEarlierWord(word) && !isLaterWord(word)))
   return words !== undefined && others !== undefined && words.length > 0 && others.length > 0 && canCount(one) && canCount(other)
     && !words.some(word => others.some(own => likeness(word, own) >= LIKE))
 }

@@ -33,3 +33,14 @@ export function groupBy<K, T>(items: Iterable<T>, keyOf: (item: T) => K): Map<K,
   for (const item of items) gather(lists, keyOf(item), item)
   return lists
 }
+
+/**
+ * Those that pass, where any do; else all.
+ *
+ * @example
+ * keepSome([1, 2, 3], n => n > 1) //=> [2, 3]
+ */
+export function keepSome<T>(list: readonly T[], passes: (item: T) => boolean): T[] {
+  const some = list.filter(passes)
+  return some.length > 0 ? some : [...list]
+}
