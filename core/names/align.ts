@@ -441,7 +441,7 @@ export function isAlike(received: string, expected: string, strictness: Strictne
 }
 
 /** Deviations that touch are one. */
-function joined(edits: readonly Edit[]): Edit[] {
+export function joined(edits: readonly Edit[]): Edit[] {
   const out: Edit[] = []
   for (const { range, expected } of edits) {
     const last = out.at(-1)

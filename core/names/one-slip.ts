@@ -1,7 +1,7 @@
 import { plainPunctuation } from '../text/fold'
 import { emptyRecord, ownOf } from '../text/own'
 import type { Alignment, Span } from './align'
-import { alignWithin, isAlike, isSeparatorUnit, OTHER_CASE, OTHER_SIGN } from './align'
+import { alignWithin, isAlike, isSeparatorUnit, joined, OTHER_CASE, OTHER_SIGN } from './align'
 import type { Edit } from './difference'
 import { endStraight, isStraight } from './match'
 import type { Captures, FixedPart, NamePart } from './parts'
@@ -169,12 +169,7 @@ function departing(actual: string, asked: string, strictness: Strictness): { cos
     const [received, expected] = [actual.charAt(at), asked.charAt(at)]
     if (received === expected || isAlike(received, expected, strictness)) continue
     cost += isSeparator(expected) ? OTHER_SIGN : OTHER_CASE
-    const last = edits.at(-1)
-    if (last?.range[1] === at) {
-      last.range[1] = at + 1
-      last.expected += expected
-    }
-    else edits.push({ range: [at, at + 1], expected })
+    edits.push({ range: [at, at + 1], expected })
   }
-  return { cost, edits }
+  return { cost, edits: joined(edits) }
 }

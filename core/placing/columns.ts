@@ -1,9 +1,11 @@
+import { formsOf } from '../brief/forms'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { isAddedWord } from '../names/added-words'
 import { bareNumbers } from '../names/number-kinds'
 import { isFree } from '../names/fields/index'
 import { wordsOfSenses } from '../names/fields/sense-words'
+import { readSlip } from '../names/one-slip'
 import { neighboursOf } from '../names/neighbour-codes'
 import { WEEK_KEYS } from '../names/months'
 import { isLanguageCode, namesOfLanguage, otherCodesOf } from '../names/language-names'
@@ -117,7 +119,10 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
       const meant = new Set(cutsOf(run).flatMap(cut => near?.get(cut) ?? []).filter(word => editDistance(word, run, 1) <= 1))
       const [only, ...more] = meant
       if (only === undefined || more.length > 0) continue
-      for (const { unit, value, strength } of entries.get(only) ?? []) told.set(unit, { strength: strength * OF_NAMED.slip, said: value })
+      const isLong = Math.min(only.length, run.length) >= LEAST_SLIPPED
+      for (const { unit, value, strength } of entries.get(only) ?? []) {
+        if (isLong || departsBy(only, units[unit], text)) told.set(unit, { strength: strength * OF_NAMED.slip, said: value })
+      }
     }
     return told
   }
@@ -127,13 +132,21 @@ export function indexColumns(units: readonly Unit[]): ColumnIndex {
 /** Looks a text up among the values of the list's further columns: by unit index, the strongest value it holds. */
 export interface ColumnIndex {
   told(text: string): Map<number, ColumnEvidence>
-  /** The same allowing one slip in a word, where one value alone is as near; only asked where nobody is told. A short one may be another word. */
+  /** The same allowing one slip in a word, where one value alone is as near; only asked where nobody is told. */
   nearly(text: string): Map<number, ColumnEvidence>
 }
 
 /** Fewer letters with a slip are another word, unless the rest of a name is as it was asked for; then it may have so many fewer. */
-export const LEAST_SLIPPED = 6
+const LEAST_SLIPPED = 6
 const LEAST_SLIPPED_ALONE = 4
+
+/** Whether a name departs from the asked one by a letter in a word alone: then it is that, be it short: Sunrise_Celo. A lute is no flute. */
+function departsBy(word: string, unit: Unit | undefined, base: string): boolean {
+  if (!unit) return false
+  const { strictness } = unit.requirement
+  const slipped = formsOf(unit).flatMap(({ name }) => (name ? readSlip(name, base, strictness)?.word ?? [] : []))
+  return slipped.some(one => word.startsWith(looseKey(one).slice(0, 1)))
+}
 
 /** Long words of values by all that is left of them without one letter; what is only known with the rule's own word before it has no slip. */
 function indexNear(entries: ReadonlyMap<string, readonly Entry[]>): Map<string, string[]> {

@@ -83,13 +83,13 @@ export function misnumbered(unit: Unit, arrivals: readonly Arrival[]): Map<Arriv
   const others = new Map<Arrival, number[]>()
   if (by === null || keep === 'all' || arrivals.length < 2) return others
   const byNumber = groupBy(arrivals, ({ n }) => n)
+  // each number says one file of its own
+  if (byNumber.size === arrivals.length) return others
   const { first, owed, most } = numbersOf(unit)
-  const upTo = (count: number) => Array.from({ length: Math.min(count, 1000) }, (_, at) => first + at).filter(n => !byNumber.has(n))
-  // where all that must come is there, one that may
-  const open = keepSome(upTo(most), n => n < first + owed)
+  const open = Array.from({ length: Math.min(most, 1000) }, (_, at) => first + at).filter(n => !byNumber.has(n))
   for (const list of open.length === 0 ? [] : byNumber.values()) {
     const [counts, ...more] = [...list].sort((a, b) => byKeep(unit, a, b))
-    for (const other of counts ? more : []) if (counts && areOtherWorks(counts, other)) others.set(other, open)
+    for (const other of counts ? more : []) if (counts && areOtherWorks(counts, other)) others.set(other, keepSome(open, n => n < first + owed))
   }
   return others
 }

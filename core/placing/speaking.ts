@@ -1,17 +1,14 @@
-import { formsOf } from '../brief/forms'
 import type { Requirement } from '../brief/types'
 import type { Unit } from '../brief/units'
 import { isAddedWord } from '../names/added-words'
 import { isFree } from '../names/fields/index'
 import { plainLook } from '../names/look-alikes'
-import { readSlip } from '../names/one-slip'
 import { bareNumbers, tellNumbers } from '../names/number-kinds'
 import { DONE_BY } from '../names/particles'
 import { tokensOf } from '../names/tokens'
 import { looseKey, plainDigits } from '../text/fold'
 import type { HolderEvidence } from './called'
 import { holderKey } from './called'
-import { LEAST_SLIPPED } from './columns'
 import type { Evidence, NamedIn } from './evidence'
 import { namesakeMeant } from './further-values'
 import type { EvidenceIndex } from './index'
@@ -281,18 +278,8 @@ function toldColumns(view: FileView, index: EvidenceIndex, spoken: ReadonlyMap<s
 }
 
 function slippedColumns(view: FileView, index: EvidenceIndex): Map<number, Spoken> {
-  const slipped = [...index.byColumns.nearly(view.base)].filter(([at, { said }]) => {
-    const unit = index.units[at]
-    return said.length >= LEAST_SLIPPED || (unit !== undefined && departsBy(said, unit, view.base))
-  })
+  const slipped = [...index.byColumns.nearly(view.base)]
   return new Map(slipped.map(([unit, { strength, said }]) => [unit, { strength, evidence: [{ kind: 'named', where: 'name nearly', said }] }]))
-}
-
-/** Whether a name departs from the asked one by a letter in a value alone: then it is that, be it short: Sunrise_Celo. A lute is no flute. */
-function departsBy(value: string, unit: Unit, base: string): boolean {
-  const { strictness } = unit.requirement
-  const slipped = formsOf(unit).flatMap(({ name }) => (name ? readSlip(name, base, strictness)?.word ?? [] : []))
-  return slipped.some(word => tokensOf(value).some(token => token.startsWith(looseKey(word).slice(0, 1))))
 }
 
 /** What is said of a holder by name with what further columns say. */

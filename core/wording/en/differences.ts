@@ -81,6 +81,7 @@ function saySignsGone(actual: string, expected: string): string | null {
   const [before = '', behind = ''] = expected.split(word)
   const [there = '', thereBehind = ''] = actual.split(word)
   const [isGone, isGoneBehind] = [there === '' && before !== '', thereBehind === '' && behind !== '']
+  if (!isGone && !isGoneBehind) return null
   if ((!isGone && before !== there) || (!isGoneBehind && behind !== thereBehind)) return null
   const shown = `"${showText(word)}"`
   if (!isGone) return `${separators(behind)} is not there behind ${shown}`
